@@ -1,0 +1,3 @@
+export * from './unisons'
+export * from './clashes'
+export * from './backbeat'

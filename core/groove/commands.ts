@@ -1,0 +1,88 @@
+import { type Beat, barStarts, beatsOf, mod, placeTick, slotPlace } from '#core/time'
+import type { Edit } from './edits'
+import { type Bar, type Groove, type Part, type Stroke, barTicks, grooveTicks } from './schema'
+
+/** The part of that id, if there is one. */
+export const partOf = (groove: Groove, partId: string): Part | undefined => groove.parts.find(part => part.id === partId)
+
+/** Several edits as one; a single one stays itself. */
+export const together = (label: string, edits: Edit[]): Edit => (edits.length === 1 ? edits[0]! : { type: 'batch', label, edits })
+
+/** Puts strokes into a part, in place of any that are at the same ticks. */
+export function putStrokes(part: Part, strokes: Stroke[]): Edit {
+  const ats = new Set(strokes.map(stroke => stroke.at))
+  return { type: 'strokes', partId: part.id, remove: part.strokes.filter(s => ats.has(s.at)).map(s => s.at), put: strokes }
+}
+
+/** Takes strokes out of a part, by their ticks. */
+export const takeStrokes = (part: Part, ats: number[]): Edit => ({ type: 'strokes', partId: part.id, remove: ats, put: [] })
+
+/** Changes strokes of a part in place: `alter(part, ats, stroke => ({ ...stroke, level: 5 }))`. */
+export function alterStrokes(part: Part, ats: readonly number[], change: (stroke: Stroke) => Stroke): Edit {
+  const chosen = part.strokes.filter(stroke => ats.includes(stroke.at))
+  return { type: 'strokes', partId: part.id, remove: chosen.map(stroke => stroke.at), put: chosen.map(change) }
+}
+
+/**
+ * A tick moved by whole slots around the end of all bars: with four slots a quarter in one bar of 4/4,
+ * `shiftTick(beats, 20160, 18900, 1) // => 0`. Where neighbouring beats have other subdivisions it is the
+ * slots that are counted, not the time between them. A stroke off the grid keeps its place within its
+ * slot to the nearest tick.
+ */
+export function shiftTick(beats: readonly Beat[], total: number, at: number, slots: number): number {
+  const last = beats[beats.length - 1]!
+  const count = last.first + last.slots
+  return mod(Math.round(placeTick(beats, mod(slotPlace(beats, at) + slots, count))), total)
+}
+
+/** A part's strokes moved by whole slots; a part with a cycle of its own moves round that cycle. */
+export function shiftedStrokes(groove: Groove, part: Part, slots: number, chosen?: readonly number[]): Stroke[] {
+  const beats = beatsOf(groove.bars)
+  const total = grooveTicks(groove)
+  const slotTicks = beats[0]!.length / beats[0]!.slots
+  const move = part.every
+    ? (at: number) => mod(at + slots * slotTicks, part.every!)
+    : (at: number) => shiftTick(beats, total, at, slots)
+  return part.strokes
+    .filter(stroke => !chosen || chosen.includes(stroke.at))
+    .map(stroke => ({ ...stroke, at: move(stroke.at) }))
+    .sort((a, b) => a.at - b.at)
+}
+
+/** Moves strokes of a part by whole slots, round the end; what they land on gives way. */
+export function shiftStrokes(groove: Groove, part: Part, ats: readonly number[], slots: number): Edit {
+  const put = shiftedStrokes(groove, part, slots, ats)
+  const landed = new Set(put.map(stroke => stroke.at))
+  const remove = part.strokes.filter(stroke => ats.includes(stroke.at) || landed.has(stroke.at)).map(stroke => stroke.at)
+  return { type: 'strokes', partId: part.id, remove, put }
+}
+
+/**
+ * Other bars for a groove: each stroke stays in its bar at its distance from the bar line; those beyond
+ * a bar's new end, and whole bars taken away, go. The label says how many.
+ */
+export function reshape(groove: Groove, bars: Bar[]): Edit {
+  const from = barStarts(groove.bars)
+  const to = barStarts(bars)
+  let lost = 0
+  const strokes: Edit[] = []
+  const shape: Edit = { type: 'bars', bars }
+  const shrunk: Edit[] = []
+  const kept: Edit[] = []
+  for (const part of groove.parts.filter(part => !part.every)) {
+    const put = part.strokes.flatMap((stroke) => {
+      const bar = from.findLastIndex(start => start <= stroke.at)
+      const offset = stroke.at - from[bar]!
+      const fits = bar < bars.length && offset < barTicks(bars[bar]!)
+      if (!fits) lost++
+      return fits ? [{ ...stroke, at: to[bar]! + offset }] : []
+    })
+    const same = put.length === part.strokes.length && put.every((stroke, i) => stroke.at === part.strokes[i]!.at)
+    if (same) continue
+    shrunk.push(takeStrokes(part, part.strokes.map(stroke => stroke.at)))
+    kept.push({ type: 'strokes', partId: part.id, remove: [], put })
+  }
+  strokes.push(...shrunk, shape, ...kept)
+  const label = lost ? `New bars; ${lost} ${lost === 1 ? 'stroke' : 'strokes'} outside them went` : 'New bars'
+  return together(label, strokes)
+}

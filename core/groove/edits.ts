@@ -1,0 +1,154 @@
+import { type Result, ok, refuse } from '#core/result'
+import { barsTicks, mod } from '#core/time'
+import { readAs } from './parse'
+import {
+  LIMITS, type Bar, type Facts, type Groove, type Part, type PartFacts, type Stroke,
+  barSchema, factsSchema, grooveTicks, partSchema, strokeSchema,
+} from './schema'
+
+/**
+ * Every change to a groove is one of these values. They are plain JSON: undo, lineage, autosave
+ * and “what changed” all read them.
+ */
+export type Edit =
+  /** Title, tempo, feel and the like. */
+  | { type: 'facts', set: Partial<Facts> }
+  /** Other bars in place of these; every stroke must still fall inside (see `reshape`). */
+  | { type: 'bars', bars: Bar[] }
+  | { type: 'add part', part: Part, index: number }
+  | { type: 'remove part', partId: string }
+  /** Name, limb, mute and the like of one part. */
+  | { type: 'part', partId: string, set: Partial<PartFacts> }
+  /** A part to another place in the order of layering. */
+  | { type: 'order', partId: string, index: number }
+  /** Strokes of one part: those at `remove` go (ticks), then those of `put` come. */
+  | { type: 'strokes', partId: string, remove: number[], put: Stroke[] }
+  /** Several as one, undone as one; `label` says in the player's words what they did. */
+  | { type: 'batch', label: string, edits: Edit[] }
+
+/** A groove after an edit, and the edit that takes it back. */
+export interface Applied { groove: Groove, inverse: Edit }
+
+const withPart = (groove: Groove, index: number, part: Part): Groove =>
+  ({ ...groove, parts: groove.parts.map((other, i) => (i === index ? part : other)) })
+
+/** Applies an edit, or says in words why it cannot be; an invalid groove can never come out. */
+export function apply(groove: Groove, edit: Edit): Result<Applied> {
+  switch (edit.type) {
+    case 'facts': return applyFacts(groove, edit.set)
+    case 'bars': return applyBars(groove, edit.bars)
+    case 'add part': return addPart(groove, edit.part, edit.index)
+    case 'batch': return applyBatch(groove, edit.label, edit.edits)
+  }
+  const index = groove.parts.findIndex(part => part.id === edit.partId)
+  const part = groove.parts[index]
+  if (!part) return refuse(`This groove has no part “${edit.partId}”.`)
+  switch (edit.type) {
+    case 'remove part': return part.locked ? isLocked(part) : ok({
+      groove: { ...groove, parts: groove.parts.filter((_, i) => i !== index) },
+      inverse: { type: 'add part', part, index },
+    })
+    case 'part': return setPart(groove, index, part, edit.set)
+    case 'order': return movePart(groove, index, part, edit.index)
+    case 'strokes': return setStrokes(groove, index, part, edit.remove, edit.put)
+  }
+}
+
+const isLocked = (part: Part) => refuse(`“${part.name}” is locked; unlock it first.`)
+
+function applyFacts(groove: Groove, set: Partial<Facts>): Result<Applied> {
+  const read = readAs(factsSchema.partial(), set, 'change')
+  if (!read.ok) return read
+  const keys = Object.keys(set) as (keyof Facts)[]
+  const before = Object.fromEntries(keys.map(key => [key, groove[key]])) as Partial<Facts>
+  const after = Object.fromEntries(keys.map(key => [key, read.value[key]]))
+  return ok({ groove: { ...groove, ...after }, inverse: { type: 'facts', set: before } })
+}
+
+function applyBars(groove: Groove, bars: Bar[]): Result<Applied> {
+  if (bars.length < 1 || bars.length > LIMITS.bars) return refuse(`A groove has 1 to ${LIMITS.bars} bars.`)
+  for (const bar of bars) {
+    const read = readAs(barSchema, bar, 'bar')
+    if (!read.ok) return read
+  }
+  const total = barsTicks(bars)
+  const outside = groove.parts.find(part => !part.every && part.strokes.some(stroke => stroke.at >= total))
+  if (outside) return refuse(`Strokes of “${outside.name}” would fall outside these bars.`)
+  return ok({ groove: { ...groove, bars }, inverse: { type: 'bars', bars: groove.bars } })
+}
+
+function addPart(groove: Groove, part: Part, index: number): Result<Applied> {
+  const read = readAs(partSchema, part, 'part')
+  if (!read.ok) return read
+  if (groove.parts.length >= LIMITS.parts) return refuse(`A groove has at most ${LIMITS.parts} parts.`)
+  if (groove.parts.some(other => other.id === part.id)) return refuse(`This groove already has a part “${part.id}”.`)
+  const wrong = misplaced(read.value, part.strokes, grooveTicks(groove))
+  if (wrong) return refuse(wrong)
+  const place = Math.max(0, Math.min(groove.parts.length, index))
+  return ok({
+    groove: { ...groove, parts: groove.parts.toSpliced(place, 0, read.value) },
+    inverse: { type: 'remove part', partId: part.id },
+  })
+}
+
+function setPart(groove: Groove, index: number, part: Part, set: Partial<PartFacts>): Result<Applied> {
+  const keys = Object.keys(set) as (keyof PartFacts)[]
+  const unlocking = keys.every(key => key === 'locked' || key === 'muted')
+  if (part.locked && !unlocking) return isLocked(part)
+  const read = readAs(partSchema, { ...part, ...set }, 'part')
+  if (!read.ok) return read
+  const wrong = misplaced(read.value, read.value.strokes, grooveTicks(groove))
+  if (wrong) return refuse(wrong)
+  const before = Object.fromEntries(keys.map(key => [key, part[key]])) as Partial<PartFacts>
+  return ok({ groove: withPart(groove, index, read.value), inverse: { type: 'part', partId: part.id, set: before } })
+}
+
+function movePart(groove: Groove, from: number, part: Part, to: number): Result<Applied> {
+  const place = mod(to, groove.parts.length)
+  return ok({
+    groove: { ...groove, parts: groove.parts.toSpliced(from, 1).toSpliced(place, 0, part) },
+    inverse: { type: 'order', partId: part.id, index: from },
+  })
+}
+
+function setStrokes(groove: Groove, index: number, part: Part, remove: number[], put: Stroke[]): Result<Applied> {
+  if (part.locked) return isLocked(part)
+  for (const stroke of put) {
+    const read = readAs(strokeSchema, stroke, 'stroke')
+    if (!read.ok) return read
+  }
+  const gone = new Set(remove)
+  const removed = part.strokes.filter(stroke => gone.has(stroke.at))
+  if (removed.length !== gone.size) return refuse(`“${part.name}” has no stroke to take away there.`)
+  const strokes = [...part.strokes.filter(stroke => !gone.has(stroke.at)), ...put].sort((a, b) => a.at - b.at)
+  if (strokes.length > LIMITS.strokes) return refuse(`A part has at most ${LIMITS.strokes} strokes.`)
+  const wrong = misplaced(part, strokes, grooveTicks(groove))
+  if (wrong) return refuse(wrong)
+  return ok({
+    groove: withPart(groove, index, { ...part, strokes }),
+    inverse: { type: 'strokes', partId: part.id, remove: put.map(stroke => stroke.at), put: removed },
+  })
+}
+
+/** What is wrong with where a part's strokes lie, if anything. */
+function misplaced(part: Pick<Part, 'name' | 'every'>, strokes: readonly Stroke[], total: number): string | undefined {
+  const end = part.every ?? total
+  const taken = new Set<number>()
+  for (const { at } of strokes) {
+    if (at >= end) return `A stroke of “${part.name}” at tick ${at} would be beyond its ${end} ticks.`
+    if (taken.has(at)) return `“${part.name}” would have two strokes at one instant (tick ${at}).`
+    taken.add(at)
+  }
+  return undefined
+}
+
+function applyBatch(groove: Groove, label: string, edits: Edit[]): Result<Applied> {
+  const inverses: Edit[] = []
+  for (const edit of edits) {
+    const applied = apply(groove, edit)
+    if (!applied.ok) return applied
+    groove = applied.value.groove
+    inverses.unshift(applied.value.inverse)
+  }
+  return ok({ groove, inverse: { type: 'batch', label, edits: inverses } })
+}

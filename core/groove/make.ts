@@ -1,0 +1,46 @@
+import { type Meter, SUBDIVISIONS, beatTicks, divides } from '#core/time'
+import { FORMAT, VERSION, type Bar, type Groove, type Part, type Role } from './schema'
+import type { Limb } from '#core/kit'
+
+/** The same bar so many times, every felt beat cut into `slots` (or beat by beat, where a list is given). */
+export function makeBars(meter: Meter, bars: number, slots: number | number[]): Bar[] {
+  const perBeat = beatTicks(meter).map((_, i) => (Array.isArray(slots) ? slots[i] ?? 1 : slots))
+  return Array.from({ length: bars }, () => ({ meter, slots: perBeat }) as Bar)
+}
+
+/** The subdivisions that a felt beat of so many ticks can be cut into. */
+export const subdivisionsOf = (ticks: number): number[] => SUBDIVISIONS.filter(slots => divides(ticks, slots))
+
+/** What a new groove must be told; all the rest has a usual value. */
+export type NewGroove = Pick<Groove, 'id' | 'title' | 'bars'> & Partial<Groove>
+
+/** A groove with the usual values where none are given: no parts, 100 quarters a minute, straight. */
+export const makeGroove = (given: NewGroove): Groove => ({
+  format: FORMAT,
+  version: VERSION,
+  style: '',
+  tags: [],
+  notes: '',
+  tempo: { bpm: 100, counts: '1/4' },
+  feel: { swing: null, push: {} },
+  kitId: 'five-piece',
+  lead: 'right',
+  parts: [],
+  parent: null,
+  ...given,
+})
+
+/** A part with the usual values where none are given. */
+export const makePart = (given: Pick<Part, 'id' | 'name' | 'limb'> & Partial<Part>): Part =>
+  ({ role: 'other', strokes: [], every: null, swing: null, muted: false, locked: false, ...given })
+
+/** What a limb is usually given first, and the stroke that a new part of that role puts in. */
+export interface Usual { name: string, role: Role, piece: string, stroke: Part['strokes'][number]['stroke'] }
+
+/** The part a player most often wants next on a limb: the lead hand a cymbal, the other the snare, the feet their pedals. */
+export function usualPart(limb: Limb, lead: Groove['lead']): Usual {
+  if (limb === (lead === 'right' ? 'RH' : 'LH')) return { name: 'Hi-hat', role: 'lead', piece: 'hi-hat', stroke: 'hit' }
+  if (limb === 'RH' || limb === 'LH') return { name: 'Backbeat', role: 'backbeat', piece: 'snare', stroke: 'hit' }
+  if (limb === (lead === 'right' ? 'RF' : 'LF')) return { name: 'Bass drum', role: 'bass drum', piece: 'bass drum', stroke: 'hit' }
+  return { name: 'Hat foot', role: 'hat foot', piece: 'hi-hat', stroke: 'chick' }
+}

@@ -1,0 +1,158 @@
+import { z } from 'zod'
+import { LIMBS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
+import {
+  MAX_COUNT, NOTE_VALUES, SHARE, SUBDIVISIONS, TEMPO_RANGE, UNITS, beatTicks, barsTicks, divides, meterTicks, writeMeter,
+} from '#core/time'
+
+export const FORMAT = 'bazzet-groove'
+export const VERSION = 1
+
+/** Limits that keep a document small enough to read in one go; well beyond what a player writes. */
+export const LIMITS = { bars: 8, parts: 32, strokes: 1000, title: 120, notes: 4000, tags: 20, push: 100 } as const
+
+const oneOf = <T extends string>(words: readonly T[], what: string) =>
+  z.enum(words as readonly [T, ...T[]], { error: issue => `${JSON.stringify(issue.input) ?? 'nothing'} is no ${what}; one of: ${words.join(', ')}.` })
+
+const whole = (what: string, least: number, most: number) => {
+  const error = `${what} is a whole number from ${least} to ${most}.`
+  return z.number({ error }).refine(n => Number.isInteger(n) && n >= least && n <= most, { error })
+}
+
+const words = (what: string, least: number, most: number) => {
+  const error = `${what} is text of ${least} to ${most} characters.`
+  return z.string({ error }).min(least, { error }).max(most, { error })
+}
+
+export const idSchema = z.string({ error: 'An id is text.' })
+  .regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'An id is 1 to 64 letters, digits, hyphens or underscores.' })
+
+const ticks = (what: string, least: number) => whole(what, least, LIMITS.bars * MAX_COUNT * 10080)
+
+export const strokeSchema = z.strictObject({
+  at: ticks('The place of a stroke, in ticks,', 0),
+  piece: words('The name of a piece', 1, 60),
+  stroke: oneOf(STROKE_KINDS, 'kind of stroke'),
+  level: whole('A level', 1, 5).transform(level => level as 1 | 2 | 3 | 4 | 5),
+  ornament: oneOf(ORNAMENTS, 'ornament').optional(),
+  openFor: ticks('How long a hat stays open, in ticks,', 1).optional(),
+}).refine(stroke => stroke.openFor === undefined || stroke.stroke === 'open', {
+  path: ['openFor'], error: 'Only an open stroke has a length; leave openFor out, or make the stroke open.',
+})
+
+export const swingSchema = z.strictObject({
+  level: oneOf(['1/8', '1/16'], 'level of swing'),
+  share: z.number({ error: 'A share of swing is a number from 0.5 to 0.8.' })
+    .min(SHARE.straight, { error: 'A share of swing is at least 0.5, which is straight.' })
+    .max(SHARE.most, { error: 'A share of swing is at most 0.8.' }),
+})
+
+export const feelSchema = z.strictObject({
+  swing: swingSchema.nullable().default(null),
+  push: z.record(z.string(), z.number().min(-LIMITS.push, { error: 'A push is at most 100 ms either way.' })
+    .max(LIMITS.push, { error: 'A push is at most 100 ms either way.' })).default({}),
+})
+
+export const tempoSchema = z.strictObject({
+  bpm: z.number({ error: 'A tempo is a number of beats a minute.' })
+    .min(TEMPO_RANGE.least, { error: `A tempo is at least ${TEMPO_RANGE.least} a minute.` })
+    .max(TEMPO_RANGE.most, { error: `A tempo is at most ${TEMPO_RANGE.most} a minute.` }),
+  counts: oneOf(NOTE_VALUES, 'note value to count a tempo in'),
+})
+
+export const meterSchema = z.strictObject({
+  count: whole('The count of a meter', 1, MAX_COUNT),
+  unit: z.literal([...UNITS], { error: 'The unit of a meter is 2, 4, 8 or 16.' }),
+  groups: z.array(whole('A group of beats', 1, MAX_COUNT)).min(1, { error: 'A meter has at least one group.' }),
+}).refine(m => m.groups.reduce((a, b) => a + b, 0) === m.count, {
+  path: ['groups'], error: 'The groups of a meter add up to its count, such as 2+2+3 in 7/8.',
+})
+
+export const barSchema = z.strictObject({
+  meter: meterSchema,
+  slots: z.array(z.literal([...SUBDIVISIONS], { error: 'A felt beat has 1 to 8 or 12 slots.' })),
+}).superRefine((bar, ctx) => {
+  const beats = beatTicks(bar.meter)
+  if (bar.slots.length !== beats.length) {
+    ctx.addIssue({ code: 'custom', path: ['slots'], message: `A bar of ${writeMeter(bar.meter)} has ${beats.length} felt beats, so slots holds ${beats.length} numbers, not ${bar.slots.length}.` })
+    return
+  }
+  bar.slots.forEach((slots, i) => {
+    if (!divides(beats[i]!, slots)) {
+      ctx.addIssue({ code: 'custom', path: ['slots', i], message: `A felt beat of ${beats[i]} ticks cannot be cut into ${slots} equal slots of whole ticks; choose another subdivision.` })
+    }
+  })
+})
+
+export const ROLES = ['lead', 'backbeat', 'ghosts', 'comping', 'bass drum', 'hat foot', 'fill', 'other'] as const
+
+export const partSchema = z.strictObject({
+  id: idSchema,
+  name: words('The name of a part', 1, 60),
+  role: oneOf(ROLES, 'role of a part').default('other'),
+  limb: oneOf(LIMBS, 'limb'),
+  strokes: z.array(strokeSchema).max(LIMITS.strokes, { error: `A part has at most ${LIMITS.strokes} strokes.` }),
+  every: ticks('The length after which a part repeats, in ticks,', 1).nullable().default(null),
+  swing: swingSchema.nullable().default(null),
+  muted: z.boolean({ error: 'muted is true or false.' }).default(false),
+  locked: z.boolean({ error: 'locked is true or false.' }).default(false),
+})
+
+export const factsSchema = z.strictObject({
+  title: words('The title', 1, LIMITS.title),
+  style: z.string().max(60, { error: 'The id of a style is at most 60 characters.' }).default(''),
+  tags: z.array(words('A tag', 1, 40)).max(LIMITS.tags, { error: `A groove has at most ${LIMITS.tags} tags.` }).default([]),
+  notes: z.string().max(LIMITS.notes, { error: `Notes are at most ${LIMITS.notes} characters.` }).default(''),
+  tempo: tempoSchema,
+  feel: feelSchema.default({ swing: null, push: {} }),
+  kitId: idSchema.default('five-piece'),
+  lead: oneOf(['right', 'left'], 'lead side').default('right'),
+})
+
+const moveSchema = z.strictObject({
+  move: words('The name of a move', 1, 60),
+  params: z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.array(z.string())])).default({}),
+  sentence: words('What a move did', 1, 1000),
+})
+
+export const grooveSchema = z.strictObject({
+  format: z.literal(FORMAT, { error: `format is "${FORMAT}"; this is some other kind of file.` }),
+  version: z.literal(VERSION, { error: issue => `version is ${VERSION}; this file says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.` }),
+  id: idSchema,
+  ...factsSchema.shape,
+  bars: z.array(barSchema).min(1, { error: 'A groove has at least one bar.' }).max(LIMITS.bars, { error: `A groove has at most ${LIMITS.bars} bars.` }),
+  parts: z.array(partSchema).max(LIMITS.parts, { error: `A groove has at most ${LIMITS.parts} parts.` }),
+  parent: z.strictObject({ id: idSchema, revision: whole('A revision', 1, 1e9), moves: z.array(moveSchema) }).nullable().default(null),
+}).superRefine((groove, ctx) => {
+  const total = barsTicks(groove.bars)
+  const seen = new Set<string>()
+  groove.parts.forEach((part, p) => {
+    if (seen.has(part.id)) ctx.addIssue({ code: 'custom', path: ['parts', p, 'id'], message: `Two parts have the id “${part.id}”; each needs its own.` })
+    seen.add(part.id)
+    const end = part.every ?? total
+    const where = part.every ? `its cycle of ${end} ticks` : `the ${groove.bars.length === 1 ? 'bar' : `${groove.bars.length} bars`}, ${end} ticks`
+    const taken = new Set<number>()
+    part.strokes.forEach((stroke, s) => {
+      const path = ['parts', p, 'strokes', s, 'at']
+      if (stroke.at >= end) ctx.addIssue({ code: 'custom', path, message: `A stroke of “${part.name}” at tick ${stroke.at} is beyond ${where} long.` })
+      if (taken.has(stroke.at)) ctx.addIssue({ code: 'custom', path, message: `“${part.name}” has two strokes at tick ${stroke.at}; a part has one stroke at an instant.` })
+      taken.add(stroke.at)
+    })
+  })
+})
+
+export type Groove = z.infer<typeof grooveSchema>
+export type Part = z.infer<typeof partSchema>
+export type Stroke = z.infer<typeof strokeSchema>
+export type Bar = z.infer<typeof barSchema>
+export type Feel = z.infer<typeof feelSchema>
+export type Facts = z.infer<typeof factsSchema>
+export type Role = typeof ROLES[number]
+export type MoveMade = z.infer<typeof moveSchema>
+/** What may be changed of a part without touching its strokes. */
+export type PartFacts = Omit<Part, 'id' | 'strokes'>
+
+/** Length of a groove in ticks. */
+export const grooveTicks = (groove: Pick<Groove, 'bars'>): number => barsTicks(groove.bars)
+
+/** Length in ticks of one bar of a groove. */
+export const barTicks = (bar: Bar): number => meterTicks(bar.meter)

@@ -1,0 +1,3 @@
+export * from './strokes'
+export * from './kit'
+export * from './presets'

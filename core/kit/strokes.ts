@@ -1,0 +1,37 @@
+/** The four limbs, hands before feet. */
+export const LIMBS = ['RH', 'LH', 'RF', 'LF'] as const
+export type Limb = typeof LIMBS[number]
+
+export const LIMB_NAMES: Record<Limb, string> = { RH: 'right hand', LH: 'left hand', RF: 'right foot', LF: 'left foot' }
+
+/** `isHand('RF') // => false` */
+export const isHand = (limb: Limb): boolean => limb === 'RH' || limb === 'LH'
+
+/** Limbs in the order they are drawn: the leading side first, hands over feet. */
+export const limbsInOrder = (lead: 'right' | 'left'): Limb[] =>
+  lead === 'right' ? ['RH', 'LH', 'RF', 'LF'] : ['LH', 'RH', 'LF', 'RF']
+
+/** The same limb of the other side. */
+export const otherSide = (limb: Limb): Limb => ({ RH: 'LH', LH: 'RH', RF: 'LF', LF: 'RF' } as const)[limb]
+
+/** The ways a piece is struck. Which of them a piece knows stands with the piece. */
+export const STROKE_KINDS = ['hit', 'rim shot', 'cross-stick', 'bell', 'open', 'chick', 'splash', 'sweep', 'buzz'] as const
+export type StrokeKind = typeof STROKE_KINDS[number]
+
+/** The name of a plain hit depends on the piece; all others are called what they are. */
+export const STROKE_NAMES: Record<StrokeKind, string> = {
+  'hit': 'plain', 'rim shot': 'rim shot', 'cross-stick': 'cross-stick', 'bell': 'bell', 'open': 'open',
+  'chick': 'foot chick', 'splash': 'foot splash', 'sweep': 'brush sweep', 'buzz': 'buzz',
+}
+
+/** Ornaments come before or on a stroke: one, two or three grace notes, or a double stroke. */
+export const ORNAMENTS = ['flam', 'drag', 'ruff', 'double', 'choke'] as const
+export type Ornament = typeof ORNAMENTS[number]
+
+/** How hard, as a stick height. */
+export type Level = 1 | 2 | 3 | 4 | 5
+export const LEVELS: readonly Level[] = [1, 2, 3, 4, 5]
+export const LEVEL_NAMES: Record<Level, string> = { 1: 'ghost', 2: 'soft', 3: 'plain', 4: 'strong', 5: 'accent' }
+
+/** MIDI velocities written for levels 1 to 5; what is read back goes to the nearest. */
+export const LEVEL_VELOCITIES: Record<Level, number> = { 1: 24, 2: 48, 3: 72, 4: 98, 5: 122 }

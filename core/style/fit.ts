@@ -1,0 +1,49 @@
+import { type Groove, sayFeel } from '#core/groove'
+import { barStarts, beatsOf, convertTempo } from '#core/time'
+import type { Constraint, StyleCard } from './card'
+
+/** Whether one constraint of a style holds in a groove, said in a few words, with the style's reason. */
+export interface Fit { holds: boolean, says: string, reason: string }
+
+/** A groove held against the style it claims, constraint by constraint. */
+export const fitsStyle = (groove: Groove, card: StyleCard): Fit[] =>
+  card.constraints.map(constraint => ({ ...check(groove, constraint), reason: constraint.reason }))
+
+// A share this little is heard as a loose straight, not as swing.
+const STILL_STRAIGHT = 0.6
+
+function check(groove: Groove, constraint: Constraint): Omit<Fit, 'reason'> {
+  const { swing } = groove.feel
+  const feel = sayFeel(groove)
+  switch (constraint.kind) {
+    case 'straight': {
+      const holds = !swing || swing.share <= STILL_STRAIGHT
+      return { holds, says: holds ? `Straight enough (${feel})` : `Swung (${feel}), where this style is straight` }
+    }
+    case 'swung': {
+      const holds = !!swing && swing.level === constraint.level && swing.share >= constraint.from && swing.share <= constraint.to
+      const wanted = `${Math.round(constraint.from * 100)} to ${Math.round(constraint.to * 100)}`
+      return { holds, says: holds ? `Swung (${feel})` : `${feel === 'straight' ? 'Straight' : `Swung ${feel}`}, where this style swings ${wanted}` }
+    }
+    case 'backbeat': {
+      const missing = missingBackbeats(groove, constraint.beats)
+      const beats = constraint.beats.join(' and ')
+      return { holds: missing === 0, says: missing ? `No backbeat on ${beats} in ${missing} of ${groove.bars.length} bars` : `Backbeat on ${beats}` }
+    }
+    case 'tempo': {
+      const quarters = Math.round(convertTempo(groove.tempo, '1/4').bpm)
+      const holds = quarters >= constraint.from && quarters <= constraint.to
+      return { holds, says: `${quarters} a minute, ${holds ? 'within' : 'outside'} ${constraint.from} to ${constraint.to}` }
+    }
+  }
+}
+
+/** How many bars lack a strong or accented hand stroke on one of the beats. */
+function missingBackbeats(groove: Groove, beats: number[]): number {
+  const strong = new Set(groove.parts
+    .filter(part => part.role === 'backbeat')
+    .flatMap(part => part.strokes.filter(stroke => stroke.level >= 4).map(stroke => stroke.at)))
+  const all = beatsOf(groove.bars)
+  return barStarts(groove.bars).slice(0, -1).filter((_, bar) =>
+    beats.some(number => !all.some(beat => beat.bar === bar && beat.beat === number - 1 && strong.has(beat.at)))).length
+}

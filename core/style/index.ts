@@ -1,0 +1,3 @@
+export * from './card'
+export * from './cards'
+export * from './fit'

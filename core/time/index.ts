@@ -1,0 +1,6 @@
+export * from './ticks'
+export * from './meter'
+export * from './grid'
+export * from './count'
+export * from './swing'
+export * from './tempo'

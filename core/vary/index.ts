@@ -1,0 +1,2 @@
+export * from './move'
+export * from './displace'
