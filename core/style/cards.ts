@@ -1,7 +1,7 @@
 import type { Limb, StrokeKind } from '#core/kit'
 import type { Role } from '#core/groove'
 import { SHARE, meter } from '#core/time'
-import type { Candidate, Row, StyleCard } from './card'
+import type { Candidate, Constraint, Row, StyleCard } from './card'
 
 const on = (piece: string, row: string, stroke: StrokeKind = 'hit', openSlots?: number): Row =>
   ({ piece, row, stroke, ...(openSlots ? { openSlots } : {}) })
@@ -10,7 +10,7 @@ const on = (piece: string, row: string, stroke: StrokeKind = 'hit', openSlots?: 
 const offers = (limb: Limb, role: Role, list: [id: string, name: string, ...rows: Row[]][]): Candidate[] =>
   list.map(([id, name, ...rows]) => ({ id, name, limb, role, rows }))
 
-const BACKBEAT = { kind: 'backbeat', beats: [2, 4], reason: 'The snare on 2 and 4 is what the band leans on.' } as const
+const BACKBEAT: Constraint = { kind: 'backbeat', beats: [2, 4], reason: 'The snare on 2 and 4 is what the band leans on.' }
 
 const ROCK: StyleCard = {
   id: 'rock-eighths',

@@ -1,0 +1,1 @@
+<template><UApp><NuxtPage /></UApp></template>

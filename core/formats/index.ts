@@ -1,0 +1,2 @@
+export * from './json'
+export * from './midi'

@@ -1,0 +1,116 @@
+/** Samples a second that every voice is rendered at. */
+export const SAMPLE_RATE = 44100
+
+/** A stream of numbers from 0 to 1 that is the same for the same seed (the mulberry32 generator). */
+export function randomFrom(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6D2B79F5) >>> 0
+    let t = state
+    t = Math.imul(t ^ (t >>> 15), t | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+/** Silence of so many seconds. */
+export const silence = (seconds: number): Float32Array => new Float32Array(Math.round(seconds * SAMPLE_RATE))
+
+/** One decaying partial of a struck thing: frequency (Hz), loudness, and seconds to fall by 60 dB. */
+export interface Partial { hz: number, gain: number, decay: number, phase?: number }
+
+const fall = (decay: number): number => 10 ** (-3 / (decay * SAMPLE_RATE))
+
+/** Adds decaying sines, each by a two-pole recurrence: a bar, a shell or a plate after a blow. */
+export function addPartials(out: Float32Array, partials: readonly Partial[]): void {
+  for (const { hz, gain, decay, phase = 0 } of partials) {
+    const w = 2 * Math.PI * hz / SAMPLE_RATE
+    if (w >= Math.PI * 0.95) continue
+    const r = fall(decay)
+    const a = 2 * r * Math.cos(w)
+    const b = r * r
+    let y1 = gain * Math.sin(phase)
+    let y2 = gain * Math.sin(phase - w) / r
+    const n = Math.min(out.length, Math.ceil(decay * 1.4 * SAMPLE_RATE))
+    for (let i = 0; i < n; i++) {
+      out[i]! += y1
+      const y = a * y1 - b * y2
+      y2 = y1
+      y1 = y
+    }
+  }
+}
+
+/** Adds a sine that glides from one frequency to another: the head of a drum, stretched by the blow. */
+export function addGlide(out: Float32Array, { from, to, glide, gain, decay }: { from: number, to: number, glide: number, gain: number, decay: number }): void {
+  const r = fall(decay)
+  const bend = Math.exp(-1 / (glide * SAMPLE_RATE))
+  let phase = 0
+  let extra = from - to
+  let level = gain
+  for (let i = 0; i < out.length; i++) {
+    out[i]! += level * Math.sin(phase)
+    phase += 2 * Math.PI * (to + extra) / SAMPLE_RATE
+    extra *= bend
+    level *= r
+  }
+}
+
+/** Decaying white noise, run through the given filters, added to what is there. */
+export function addNoise(out: Float32Array, random: () => number, { gain, decay, filters }: { gain: number, decay: number, filters: Biquad[] }): void {
+  const r = fall(decay)
+  const noise = new Float32Array(Math.min(out.length, Math.ceil(decay * 1.4 * SAMPLE_RATE)))
+  let level = gain
+  for (let i = 0; i < noise.length; i++) {
+    noise[i] = level * (random() * 2 - 1)
+    level *= r
+  }
+  for (const biquad of filters) filter(noise, biquad)
+  for (let i = 0; i < noise.length; i++) out[i]! += noise[i]!
+}
+
+/** A second-order filter's coefficients, normalised so that a0 is 1. */
+export interface Biquad { b0: number, b1: number, b2: number, a1: number, a2: number }
+
+/**
+ * Filter coefficients by the formulas of R. Bristow-Johnson's “Cookbook formulae for audio EQ biquad filter coefficients”.
+ * `hz` is the corner or centre, `q` the resonance.
+ */
+export function biquad(kind: 'low' | 'high' | 'band', hz: number, q = 0.707): Biquad {
+  const w = 2 * Math.PI * Math.min(hz, SAMPLE_RATE * 0.45) / SAMPLE_RATE
+  const cos = Math.cos(w)
+  const alpha = Math.sin(w) / (2 * q)
+  const a0 = 1 + alpha
+  const b = { low: [(1 - cos) / 2, 1 - cos, (1 - cos) / 2], high: [(1 + cos) / 2, -(1 + cos), (1 + cos) / 2], band: [alpha, 0, -alpha] }[kind]
+  return { b0: b[0]! / a0, b1: b[1]! / a0, b2: b[2]! / a0, a1: -2 * cos / a0, a2: (1 - alpha) / a0 }
+}
+
+/** Runs samples through a filter, in place. */
+export function filter(samples: Float32Array, { b0, b1, b2, a1, a2 }: Biquad): void {
+  let x1 = 0, x2 = 0, y1 = 0, y2 = 0
+  for (let i = 0; i < samples.length; i++) {
+    const x = samples[i]!
+    const y = b0 * x + b1 * x1 + b2 * x2 - a1 * y1 - a2 * y2
+    x2 = x1
+    x1 = x
+    y2 = y1
+    y1 = y
+    samples[i] = y
+  }
+}
+
+/**
+ * Makes a voice fit to be played: no direct current, a start and an end at nothing, and the given peak.
+ * The start rises over a quarter of a millisecond, the end falls over the last tenth, 20 ms at most.
+ */
+export function finish(samples: Float32Array, peak: number): Float32Array {
+  filter(samples, biquad('high', 28))
+  const rise = Math.round(0.00025 * SAMPLE_RATE)
+  for (let i = 0; i < rise; i++) samples[i]! *= i / rise
+  const end = Math.min(Math.round(samples.length / 10), Math.round(0.02 * SAMPLE_RATE))
+  for (let i = 0; i < end; i++) samples[samples.length - 1 - i]! *= i / end
+  let most = 0
+  for (const sample of samples) most = Math.max(most, Math.abs(sample))
+  if (most > 0) for (let i = 0; i < samples.length; i++) samples[i]! *= peak / most
+  return samples
+}

@@ -1,0 +1,3 @@
+export * from './dsp'
+export * from './voices'
+export * from './mix'

@@ -1,0 +1,81 @@
+import importX from 'eslint-plugin-import-x'
+import vue from 'eslint-plugin-vue'
+import ts from 'typescript-eslint'
+
+/** The floors of the core, lowest first; folders of one floor stand in one list and do not know each other. */
+const FLOORS = [
+  ['time'], ['kit'], ['groove'], ['style', 'sticking', 'analyse'], ['vary'], ['phrase'], ['practise'], ['perform'], ['sound', 'formats'],
+]
+
+const OUTSIDE = [
+  { group: ['~/*', '~~/*', '@/*', '#app', '#app/*', '#imports', '**/app/**', '**/server/**', '**/demo/**'], message: 'The core knows nothing of app, server or demo.' },
+  { group: ['vue', 'vue-router', 'pinia', 'nuxt', 'nuxt/*', 'h3', 'nitropack', 'sequelize', 'sqlite3', 'tone', 'comlink'], message: 'The core knows nothing of interface, server or database.' },
+  { group: ['node:*', 'fs', 'path', 'os', 'crypto', 'child_process'], message: 'The core runs anywhere: no Node modules.' },
+  { group: ['../*'], message: 'Another folder of the core is entered by its door: #core/<folder>.' },
+  { group: ['#core/*/*'], message: 'Import a folder of the core by its door, #core/<folder>, not a file inside.' },
+]
+
+const floorRules = FLOORS.flatMap((folders, floor) => folders.map(folder => ({
+  files: [`core/${folder}/**/*.ts`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': ['error', {
+      patterns: [...OUTSIDE, {
+        group: FLOORS.slice(floor).flat().map(other => `#core/${other}`),
+        message: `core/${folder} imports only from floors below it (see core/README.md).`,
+      }],
+    }],
+  },
+})))
+
+export default ts.config(
+  { ignores: ['node_modules/', '.nuxt/', '.output/', 'data/', 'test-results/', 'playwright-report/'] },
+  ...ts.configs.recommended,
+  ...vue.configs['flat/recommended'],
+  {
+    files: ['**/*.vue'],
+    languageOptions: { parserOptions: { parser: ts.parser } },
+  },
+  {
+    rules: {
+      'vue/multi-word-component-names': 'off',
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/html-self-closing': ['error', { html: { void: 'always', normal: 'always', component: 'always' } }],
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/html-indent': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      'vue/require-default-prop': 'off',
+      'semi': ['error', 'never'],
+      'quotes': ['error', 'single', { avoidEscape: true }],
+      'eqeqeq': 'error',
+      'no-console': 'error',
+      'no-restricted-syntax': ['error', { selector: 'CallExpression[callee.name=/^(setTimeout)$/][arguments.length<2]', message: 'Say how long.' }],
+    },
+  },
+  {
+    files: ['core/**/*.ts'],
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/extensions': ['.ts'], 'import-x/resolver': { node: { extensions: ['.ts'] } } },
+    rules: {
+      'import-x/no-cycle': 'error',
+      'no-restricted-globals': ['error', ...['window', 'document', 'navigator', 'localStorage', 'fetch', 'process', 'Buffer', 'setTimeout', 'setInterval', 'performance', 'console']
+        .map(name => ({ name, message: 'The core has no browser, no Node and no clock.' }))],
+      'no-restricted-properties': ['error',
+        { object: 'Math', property: 'random', message: 'Chance comes from a seed passed in.' },
+        { object: 'Date', property: 'now', message: 'The core has no clock.' }],
+    },
+  },
+  ...floorRules,
+  {
+    files: ['app/**/*.{ts,vue}'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: [
+        { group: ['~~/server/*', '**/server/**'], message: 'The app speaks to the server by its routes only.' },
+        { group: ['#core/*/*'], message: 'Import a folder of the core by its door, #core/<folder>.' },
+      ] }],
+    },
+  },
+  { files: ['scripts/**', 'test/**'], rules: { 'no-console': 'off' } },
+)
