@@ -26,6 +26,7 @@ export default defineNuxtConfig({
   experimental: { payloadExtraction: false },
   nitro: {
     alias: { '#core': core },
+    errorHandler: '~~/server/errorHandler',
     externals: { external: ['sqlite3', 'sequelize', 'umzug'] },
     routeRules: {
       '/**': {

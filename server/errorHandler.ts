@@ -1,0 +1,15 @@
+import type { NitroErrorHandler } from 'nitropack'
+import { answerProblem } from './utils/problems'
+
+/** Every failure leaves as a problem document; what was not foreseen is told to the log, not to the page. */
+const handler: NitroErrorHandler = (error, event) => {
+  const status = error.statusCode || 500
+  const foreseen = status < 500
+  if (!foreseen) process.stderr.write(`${error.stack ?? error.message}\n`)
+  const detail = foreseen ? error.message : 'The server met an error it did not expect. Nothing was half-written; try again.'
+  // What is left unread of a refused body must not be taken for the next request.
+  event.node.res.setHeader('connection', status === 413 ? 'close' : 'keep-alive')
+  event.node.res.end(answerProblem(event, status, detail, foreseen && error.data && typeof error.data === 'object' ? { ...error.data } : {}))
+}
+
+export default handler

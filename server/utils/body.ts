@@ -1,0 +1,37 @@
+import { type H3Event, getRequestHeader } from 'h3'
+import type { z } from 'zod'
+import { readAs } from '#core/groove'
+import { problem } from './problems'
+
+/** The largest body read: a groove of every limit filled is far smaller. */
+export const MOST_BYTES = 4 * 1024 * 1024
+
+/** The request's body by a schema; anything wrong is answered with what it is and where, and nothing is written. */
+export async function readBodyAs<T>(event: H3Event, schema: z.ZodType<T>, what: string): Promise<T> {
+  const type = getRequestHeader(event, 'content-type') ?? ''
+  if (!type.includes('json')) throw problem(415, 'Send JSON, with the header content-type: application/json.')
+  const text = await readLimited(event)
+  let data: unknown
+  try {
+    data = JSON.parse(text)
+  } catch (error) {
+    throw problem(400, `The body is not JSON: ${(error as Error).message}.`)
+  }
+  const read = readAs(schema, data, what)
+  if (!read.ok) throw problem(422, read.reason, { problems: read.problems ?? [] })
+  return read.value
+}
+
+/** Reads no further than the limit, whatever length the request claims. */
+async function readLimited(event: H3Event): Promise<string> {
+  const tooLarge = () => problem(413, `The body is over ${MOST_BYTES / 1024 / 1024} MB; no groove needs that much.`)
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BYTES) throw tooLarge()
+  const chunks: Buffer[] = []
+  let size = 0
+  for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
+    size += chunk.length
+    if (size > MOST_BYTES) throw tooLarge()
+    chunks.push(chunk)
+  }
+  return Buffer.concat(chunks).toString('utf8')
+}

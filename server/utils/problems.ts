@@ -1,0 +1,25 @@
+import { type H3Event, createError, setResponseHeader, setResponseStatus } from 'h3'
+import type { Problem } from '#core/result'
+
+/** A problem details document (RFC 9457); `problems` names each wrong field, other members say more. */
+export interface ProblemDocument { type: 'about:blank', title: string, status: number, detail: string, problems?: Problem[], [more: string]: unknown }
+
+const TITLES: Record<number, string> = {
+  400: 'Not understood', 403: 'Not allowed', 404: 'Not found', 405: 'Not offered here', 409: 'Conflict', 413: 'Too large',
+  415: 'Not JSON', 422: 'Not valid', 500: 'Something went wrong',
+}
+
+/** An error to throw from a route; the error handler writes it as a problem document. */
+export const problem = (status: number, detail: string, more: Record<string, unknown> = {}) =>
+  createError({ statusCode: status, statusMessage: TITLES[status] ?? 'Error', message: detail, data: { ...more } })
+
+/** Writes a problem document as the answer. */
+export function answerProblem(event: H3Event, status: number, detail: string, more: Record<string, unknown> = {}): string {
+  const document: ProblemDocument = { type: 'about:blank', title: TITLES[status] ?? 'Error', status, detail, ...more }
+  setResponseStatus(event, status)
+  setResponseHeader(event, 'content-type', 'application/problem+json')
+  return JSON.stringify(document)
+}
+
+export const noSuch = (what: string, id: string) =>
+  problem(404, `There is no ${what} “${id}” here. It may have been put in the bin.`)
