@@ -8,6 +8,7 @@ export default defineNuxtConfig({
   ssr: false,
   modules: ['@nuxt/ui', '@pinia/nuxt'],
   css: ['~/assets/main.css'],
+  components: [{ path: '~/components', pathPrefix: false }],
   alias: { '#core': core },
   telemetry: false,
   devtools: { enabled: false },
@@ -24,20 +25,20 @@ export default defineNuxtConfig({
     },
   },
   experimental: { payloadExtraction: false },
+  routeRules: {
+    '/**': {
+      headers: {
+        'content-security-policy': 'default-src \'self\'; script-src \'self\' \'unsafe-inline\'; style-src \'self\' \'unsafe-inline\'; img-src \'self\' data: blob:; worker-src \'self\' blob:; connect-src \'self\'; font-src \'self\' data:; frame-ancestors \'none\'',
+        'x-content-type-options': 'nosniff',
+        'referrer-policy': 'no-referrer',
+      },
+    },
+    '/api/**': { headers: { 'cache-control': 'no-store' } },
+  },
   nitro: {
     alias: { '#core': core },
     errorHandler: '~~/server/errorHandler',
     externals: { external: ['sqlite3', 'sequelize', 'umzug'] },
-    routeRules: {
-      '/**': {
-        headers: {
-          'content-security-policy': 'default-src \'self\'; script-src \'self\' \'unsafe-inline\'; style-src \'self\' \'unsafe-inline\'; img-src \'self\' data: blob:; worker-src \'self\' blob:; connect-src \'self\'; font-src \'self\' data:; frame-ancestors \'none\'',
-          'x-content-type-options': 'nosniff',
-          'referrer-policy': 'no-referrer',
-        },
-      },
-      '/api/**': { headers: { 'cache-control': 'no-store' } },
-    },
   },
   vite: {
     worker: { format: 'es' },

@@ -1,1 +1,7 @@
-<template><UApp><NuxtPage /></UApp></template>
+<template>
+  <UApp :toaster="{ position: 'top-right', duration: 6000 }">
+    <NuxtLayout>
+      <NuxtPage />
+    </NuxtLayout>
+  </UApp>
+</template>

@@ -1,0 +1,104 @@
+import { wrap } from 'comlink'
+import type { Kit, Level, Piece, StrokeKind } from '#core/kit'
+import type { TimedStroke } from '#core/groove'
+import { LEVELS } from '#core/kit'
+import { SAMPLE_RATE, type SoundKey, soundName } from '#core/sound'
+import type { SoundWorker } from '../workers/sound.worker'
+import { type Output, Scheduler } from './scheduler'
+
+const CLOSING = 0.012
+
+/** The sounding end of the application: an audio clock, the sounds rendered once in a worker, and a scheduler pumped by a timer. */
+export interface Engine {
+  scheduler: Scheduler
+  /** The audio clock, in seconds. */
+  now(): number
+  /** Seconds between a time of the audio clock and when it is heard. */
+  latency(): number
+  /** Wakes the audio clock, which browsers keep asleep until the player has touched something. */
+  wake(): Promise<void>
+  /** Renders all sounds of a kit that are not there yet. */
+  prepare(kit: Kit): Promise<void>
+  /** Sounds one stroke at once. */
+  audition(piece: Piece, stroke: StrokeKind, level: Level): Promise<void>
+  /** Cuts off what was handed over but has not sounded. */
+  silence(): void
+}
+
+/** Builds the engine. Loads the audio library, so it is called on the first sound and not before. */
+export async function createEngine(): Promise<Engine> {
+  const { Context } = await import('tone')
+  const context = new Context({ latencyHint: 'interactive', lookAhead: 0, updateInterval: 0.03 })
+  const worker = wrap<SoundWorker>(new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' }))
+  const sounds = new Map<string, AudioBuffer>()
+  const waiting = new Set<AudioBufferSourceNode>()
+  const out = context.createGain()
+  out.gain.value = 0.8
+  out.connect(context.rawContext.destination)
+
+  const keep = (name: string, samples: Float32Array) => {
+    const buffer = context.createBuffer(1, samples.length, SAMPLE_RATE)
+    buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0)
+    sounds.set(name, buffer)
+  }
+
+  const fetchSound = async (key: SoundKey) => {
+    const name = soundName(key)
+    if (!sounds.has(name)) keep(name, await worker.sound({ ...key, piece: { ...key.piece, strokes: [] } }))
+  }
+
+  const play = (name: string, when: number, until?: number) => {
+    const buffer = sounds.get(name)
+    if (!buffer) return
+    const source = context.createBufferSource()
+    source.buffer = buffer
+    if (until === undefined) source.connect(out)
+    else {
+      const gain = context.createGain()
+      gain.gain.setTargetAtTime(0, until, CLOSING)
+      source.connect(gain)
+      gain.connect(out)
+    }
+    waiting.add(source)
+    source.onended = () => waiting.delete(source)
+    source.start(when)
+    if (until !== undefined) source.stop(until + CLOSING * 8)
+  }
+
+  const output: Output = {
+    strike(stroke: TimedStroke, when, until) {
+      if (stroke.piece) play(soundName({ piece: stroke.piece, stroke: stroke.stroke, level: stroke.level }), when, until)
+    },
+    click: (first, when) => play(first ? 'click/first' : 'click', when),
+  }
+  const scheduler = new Scheduler(output)
+  const now = () => context.rawContext.currentTime
+  context.on('tick', () => scheduler.pump(now()))
+
+  return {
+    scheduler,
+    now,
+    latency: () => (context.rawContext as unknown as AudioContext).outputLatency || 0,
+    wake: () => context.resume(),
+    async prepare(kit) {
+      if (!sounds.has('click')) {
+        keep('click', await worker.click(false))
+        keep('click/first', await worker.click(true))
+      }
+      for (const level of LEVELS.toReversed()) {
+        for (const piece of kit.pieces) {
+          for (const { kind } of piece.strokes) await fetchSound({ piece, stroke: kind, level })
+        }
+      }
+    },
+    async audition(piece, stroke, level) {
+      const key = { piece, stroke, level }
+      await fetchSound(key)
+      play(soundName(key), now())
+    },
+    silence() {
+      for (const source of waiting) source.stop()
+      waiting.clear()
+    },
+  }
+}

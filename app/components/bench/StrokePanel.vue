@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { type Stroke, sayPlaces } from '#core/groove'
+import { LEVEL_NAMES, LEVELS, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
+import type { LaneHands } from '~/composables/useLaneHands'
+import { useBench } from '~/stores/bench'
+import { useSettings } from '~/stores/settings'
+
+/** The chosen stroke, or strokes: which piece, struck how, how hard, and how long an open hat stays open. */
+const props = defineProps<{ hands: LaneHands }>()
+const bench = useBench()
+const settings = useSettings()
+
+const strokes = computed<Stroke[]>(() => {
+  const ats = props.hands.selected.value
+  return bench.chosenPart?.strokes.filter(stroke => ats.includes(stroke.at)) ?? []
+})
+const first = computed(() => strokes.value[0])
+const pieces = computed(() => (bench.chosenPart ? piecesFor(bench.kit, bench.chosenPart.limb) : []))
+const kinds = computed(() => {
+  const piece = first.value && pieceOf(bench.kit, first.value.piece)
+  return piece && bench.chosenPart ? strokesFor(piece, bench.chosenPart.limb) : []
+})
+const openSlots = computed(() => {
+  if (!first.value?.openFor || !bench.groove) return 0
+  return first.value.openFor
+})
+const OPEN_LENGTHS: [number, string][] = [[630, 'a thirty-second'], [1260, 'a sixteenth'], [2520, 'an eighth'], [3780, 'a dotted eighth'], [5040, 'a quarter'], [10080, 'a half']]
+const lengths = computed(() => {
+  const known = OPEN_LENGTHS.map(([value, label]) => ({ value, label }))
+  return known.some(one => one.value === openSlots.value) ? known : [{ value: openSlots.value, label: `${openSlots.value} ticks` }, ...known]
+})
+</script>
+
+<template>
+  <section class="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 py-1" aria-label="The chosen stroke">
+    <template v-if="first">
+      <span class="min-w-44"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ sayPlaces(bench.groove!, strokes.map(stroke => stroke.at), settings.counting).slice(0, 40) }}</b></span>
+      <label class="flex items-center gap-1.5 text-sm text-muted">piece
+        <USelect :model-value="first.piece" :items="pieces.map(piece => ({ label: piece.name, value: piece.id }))" size="sm" class="w-32" aria-label="Piece" @update:model-value="id => hands.alter(stroke => hands.asPiece(String(id))(stroke))" />
+      </label>
+      <label class="flex items-center gap-1.5 text-sm text-muted">struck
+        <USelect :model-value="first.stroke" :items="kinds.map(kind => ({ label: STROKE_NAMES[kind], value: kind }))" size="sm" class="w-32" aria-label="Stroke" @update:model-value="kind => hands.alter(hands.asKind(kind as Stroke['stroke']))" />
+      </label>
+      <label v-if="first.stroke === 'open'" class="flex items-center gap-1.5 text-sm text-muted">open for
+        <USelect :model-value="openSlots" :items="lengths" size="sm" class="w-36" aria-label="Open for" @update:model-value="ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))" />
+      </label>
+      <div class="flex gap-0.5" role="group" aria-label="Level">
+        <UButton v-for="level in LEVELS" :key="level" size="xs" color="neutral" :variant="first.level === level ? 'solid' : 'ghost'" :aria-pressed="first.level === level" @click="hands.alter(stroke => ({ ...stroke, level }))">{{ level }} {{ LEVEL_NAMES[level] }}</UButton>
+      </div>
+      <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Take the stroke out" @click="hands.remove()" />
+    </template>
+    <span v-else class="text-sm text-muted">Press an empty slot, or Enter on it, for a stroke. Drag a stick up or down, or 1 to 5, for its level.</span>
+  </section>
+</template>

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useSettings } from '~/stores/settings'
+
+/** The stations, in working order. */
+const settings = useSettings()
+const route = useRoute()
+const colorMode = useColorMode()
+
+const stations = computed(() => [
+  { name: 'Shelf', to: '/', at: (path: string) => path === '/' },
+  { name: 'Bench', to: settings.lastGroove ? `/bench/${settings.lastGroove}` : '/bench', at: (path: string) => path.startsWith('/bench') },
+  { name: 'Practise', to: '/practise', at: (path: string) => path.startsWith('/practise') },
+  { name: 'Log', to: '/log', at: (path: string) => path.startsWith('/log') },
+])
+const dark = computed(() => colorMode.value === 'dark')
+</script>
+
+<template>
+  <nav aria-label="Stations" class="flex flex-col border-r border-default bg-muted">
+    <p class="display px-4 pb-6 pt-4 text-xl font-bold text-highlighted">Bazzet</p>
+    <NuxtLink
+      v-for="station in stations" :key="station.name" :to="station.to"
+      :aria-current="station.at(route.path) ? 'page' : undefined"
+      class="border-l-3 py-1.5 pl-4"
+      :class="station.at(route.path) ? 'border-inverted bg-default font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted'">
+      {{ station.name }}
+    </NuxtLink>
+    <button type="button" class="mt-auto cursor-pointer px-4 py-3 text-left text-sm text-muted hover:text-highlighted" @click="colorMode.preference = dark ? 'light' : 'dark'">
+      {{ dark ? 'Daylight' : 'Dark room' }}
+    </button>
+  </nav>
+</template>

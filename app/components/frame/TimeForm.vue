@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { LIMITS, subdivisionsOf } from '#core/groove'
+import { MAX_COUNT, UNITS, beatTicks, meter, readGroups, usualGroups } from '#core/time'
+import type { TimeChoice } from '~/composables/useTimeChoice'
+
+/** Meter, number of bars and the slots of each felt beat: for a new groove, and for one on the Bench. */
+const choice = defineModel<TimeChoice>({ required: true })
+
+const groups = computed(() => readGroups(choice.value.groups, choice.value.count))
+const beats = computed(() => (groups.value.ok ? beatTicks(meter(choice.value.count, choice.value.unit, groups.value.value)) : []))
+
+function setMeter(count: number, unit: number) {
+  const groups = usualGroups(count, unit)
+  const slots = beatTicks(meter(count, unit, groups)).map(ticks => (ticks % 7560 === 0 ? 3 : ticks > 5040 || ticks < 2520 ? 2 : 4))
+  choice.value = { ...choice.value, count, unit, groups: groups.join('+'), slots }
+}
+
+function setGroups(text: string) {
+  const read = readGroups(text, choice.value.count)
+  const slots = read.ok ? read.value.map((group, i) => (choice.value.slots[i] && subdivisionsOf(group * 20160 / choice.value.unit).includes(choice.value.slots[i]!) ? choice.value.slots[i]! : group)) : choice.value.slots
+  choice.value = { ...choice.value, groups: text, slots }
+}
+
+const setSlots = (beat: number, slots: number) => (choice.value = { ...choice.value, slots: choice.value.slots.with(beat, slots) })
+const COMMON: [number, number][] = [[4, 4], [3, 4], [6, 8], [7, 8], [12, 8]]
+</script>
+
+<template>
+  <div class="space-y-3">
+    <fieldset>
+      <legend class="mb-1 text-sm text-muted">Meter</legend>
+      <div class="flex flex-wrap gap-1">
+        <UButton v-for="[count, unit] in COMMON" :key="`${count}/${unit}`" size="sm" color="neutral" :variant="choice.count === count && choice.unit === unit ? 'solid' : 'outline'" :aria-pressed="choice.count === count && choice.unit === unit" @click="setMeter(count, unit)">{{ count }}/{{ unit }}</UButton>
+      </div>
+      <div class="mt-2 flex items-center gap-2">
+        <UInputNumber :model-value="choice.count" :min="1" :max="MAX_COUNT" size="sm" class="w-24" aria-label="Count of the meter" @update:model-value="count => count && setMeter(count, choice.unit)" />
+        over
+        <USelect :model-value="choice.unit" :items="[...UNITS] as number[]" size="sm" class="w-20" aria-label="Unit of the meter" @update:model-value="unit => setMeter(choice.count, Number(unit))" />
+      </div>
+    </fieldset>
+    <UFormField v-if="choice.unit >= 8" label="Felt as" :error="groups.ok ? undefined : groups.reason" size="sm">
+      <UInput :model-value="choice.groups" class="w-32" @update:model-value="text => setGroups(String(text))" />
+    </UFormField>
+    <UFormField label="Bars" size="sm">
+      <UInputNumber :model-value="choice.bars" :min="1" :max="LIMITS.bars" class="w-24" @update:model-value="bars => bars && (choice = { ...choice, bars })" />
+    </UFormField>
+    <fieldset v-if="groups.ok">
+      <legend class="mb-1 text-sm text-muted">Slots in each felt beat</legend>
+      <div class="flex flex-wrap gap-1">
+        <USelect v-for="(ticks, beat) in beats" :key="beat" :model-value="choice.slots[beat] ?? 1" :items="subdivisionsOf(ticks)" size="sm" class="w-16" :aria-label="`Slots in beat ${beat + 1}`" @update:model-value="slots => setSlots(beat, Number(slots))" />
+      </div>
+    </fieldset>
+  </div>
+</template>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { useElementSize, useEventListener } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { type Clash, type Unison, sayClash } from '#core/analyse'
+import { type Groove, sayLane, sayPlace } from '#core/groove'
+import { type Kit, LIMB_NAMES, limbsInOrder } from '#core/kit'
+import { FULL, laneUnder, layOut, levelAt, slotUnder } from '~/lanes/geometry'
+import type { Cursor, LaneHands } from '~/composables/useLaneHands'
+import { usePlayhead } from '~/composables/usePlayhead'
+import { useBench } from '~/stores/bench'
+import { useSettings } from '~/stores/settings'
+
+/** The lanes under the player's hands: mouse and keys become edits of the Bench. */
+const props = defineProps<{ groove: Groove, kit: Kit, unisons: Unison[], clashes: Clash[], heard: ReadonlySet<string>, hands: LaneHands }>()
+
+const bench = useBench()
+const settings = useSettings()
+const cursor = defineModel<Cursor>('cursor', { required: true })
+const frame = ref<HTMLElement>()
+const surface = ref<HTMLElement>()
+const svg = ref<SVGSVGElement>()
+const { width } = useElementSize(frame)
+const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.groove.lead), Math.max(width.value - 2, 320), FULL, settings.counting))
+
+const { hands } = props
+const { band } = usePlayhead(geometry)
+
+const chosenStick = computed(() => hands.selected.value.map(at => ({ at, x: geometry.value.xOf(at) })))
+const cursorBox = computed(() => {
+  const slot = geometry.value.slots[Math.min(cursor.value.slot, geometry.value.slots.length - 1)]!
+  const lane = geometry.value.lanes.find(one => one.limb === cursor.value.limb)!
+  return { x: slot.left, width: slot.width, y: lane.top - 3, height: lane.height + 6 }
+})
+
+/** What a listener hears as the cursor moves. */
+const said = computed(() => hands.sayCursor(props.kit))
+const laneSentences = computed(() => geometry.value.lanes.map(lane => sayLane(props.groove, props.kit, lane.limb, settings.counting)))
+
+function placeOf(event: PointerEvent) {
+  const box = svg.value!.getBoundingClientRect()
+  const x = event.clientX - box.left
+  const y = event.clientY - box.top
+  return { x, y, slot: slotUnder(geometry.value, x), lane: laneUnder(geometry.value, y) }
+}
+
+let drag: { x: number, y: number, slot: number, limb: Cursor['limb'], axis?: 'level' | 'place' } | undefined
+
+function down(event: PointerEvent) {
+  const { x, y, slot, lane } = placeOf(event)
+  if (!lane || event.button !== 0 || x < geometry.value.scale.label - 8) return
+  surface.value!.focus()
+  svg.value!.setPointerCapture(event.pointerId)
+  drag = { x, y, slot: slot.index, limb: lane.limb }
+  hands.press({ limb: lane.limb, slot: slot.index }, event.shiftKey)
+}
+
+function move(event: PointerEvent) {
+  if (!drag) return
+  const { x, y, slot } = placeOf(event)
+  const dx = Math.abs(x - drag.x)
+  const dy = Math.abs(y - drag.y)
+  if (!drag.axis && Math.max(dx, dy) > 4) drag.axis = dy >= dx ? 'level' : 'place'
+  const lane = geometry.value.lanes.find(one => one.limb === drag!.limb)!
+  if (drag.axis === 'level') hands.dragLevel(levelAt(lane, y))
+  if (drag.axis === 'place') hands.dragPlace(slot.index - drag.slot)
+}
+
+function up() {
+  if (!drag) return
+  drag = undefined
+  hands.release()
+}
+
+useEventListener(svg, 'pointercancel', () => {
+  drag = undefined
+  hands.cancel()
+})
+
+// The cursor stays in sight when keys move it beyond the edge.
+watch(cursorBox, (box) => {
+  const el = frame.value
+  if (!el) return
+  if (box.x < el.scrollLeft + geometry.value.scale.label) el.scrollLeft = box.x - geometry.value.scale.label
+  else if (box.x + box.width > el.scrollLeft + el.clientWidth) el.scrollLeft = box.x + box.width - el.clientWidth + 20
+})
+
+const pointedAt = ref<Clash>()
+function point(event: PointerEvent) {
+  const { slot, lane } = placeOf(event)
+  pointedAt.value = props.clashes.find(clash => clash.limb === lane?.limb && clash.at === slot.at)
+}
+
+defineExpose({ focus: () => surface.value?.focus() })
+</script>
+
+<template>
+  <div ref="frame" class="relative overflow-x-auto overflow-y-hidden">
+    <ul class="sr-only" aria-label="The groove, limb by limb">
+      <li v-for="line in laneSentences" :key="line">{{ line }}</li>
+    </ul>
+    <p class="sr-only" aria-live="polite" data-cursor-says>{{ said }}</p>
+    <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="inline-block rounded-sm outline-offset-4" @keydown="hands.key">
+      <svg ref="svg" :width="geometry.width + 1" :height="geometry.height + 4" class="block touch-none" @pointerdown="down" @pointermove="(event) => { move(event); point(event) }" @pointerup="up" @pointerleave="pointedAt = undefined">
+        <rect :width="geometry.width" :height="geometry.height" fill="transparent" />
+        <LanesCanvas :groove="groove" :kit="kit" :geometry="geometry" :chosen-part-id="bench.chosenPart?.id" :unisons="unisons" :clashes="clashes" :heard="heard">
+          <template #light>
+            <rect ref="band" data-band :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" visibility="hidden" />
+          </template>
+        </LanesCanvas>
+        <rect v-bind="cursorBox" class="pointer-events-none" fill="none" stroke="var(--ui-text-highlighted)" stroke-width="1.5" rx="2" />
+        <circle v-for="one in chosenStick" :key="one.at" class="pointer-events-none" :cx="one.x" :cy="cursorBox.y + (geometry.lanes.find(lane => lane.limb === cursor.limb)?.hangs ? 5 : cursorBox.height - 5)" r="2.5" fill="var(--ui-text-highlighted)" />
+      </svg>
+    </div>
+    <p v-if="pointedAt" class="pointer-events-none absolute left-26 top-0 max-w-md bg-inverted px-2 py-1 text-sm text-inverted" role="status">{{ sayClash(groove, pointedAt, settings.counting) }}</p>
+    <p class="sr-only">Cursor: {{ LIMB_NAMES[cursor.limb] }}, {{ sayPlace(groove, geometry.slots[Math.min(cursor.slot, geometry.slots.length - 1)]!.at, settings.counting) }}</p>
+  </div>
+</template>

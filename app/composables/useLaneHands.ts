@@ -1,0 +1,301 @@
+import { type Ref, computed, ref, watch } from 'vue'
+import {
+  type Edit, type Groove, type Part, type Stroke, alterStrokes, makePart, partOf, putStrokes, sayPlace, sayStroke, sentence, shiftStrokes,
+  takeStrokes, usualPart,
+} from '#core/groove'
+import { type Kit, LIMB_NAMES, type Level, type Limb, limbsInOrder, pieceOf, piecesFor, strokesFor } from '#core/kit'
+import { type Slot, mod, slotsOf } from '#core/time'
+import { useBench } from '../stores/bench'
+import { usePlayer } from '../stores/player'
+import { useSettings } from '../stores/settings'
+import { newId } from './useApi'
+
+/** Where the player's attention is: a lane and a slot. */
+export interface Cursor { limb: Limb, slot: number }
+
+/** What mouse and keys do to the groove in the lanes; each whole gesture is one edit. */
+export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => void) {
+  const bench = useBench()
+  const player = usePlayer()
+  const settings = useSettings()
+  /** More strokes than the one under the cursor, when several are chosen. */
+  const several = ref<number[]>([])
+  /** What a gesture under way will come to when it is let go. */
+  let held: Edit | undefined
+  let pressed: { part: Part, ats: number[], fresh: Stroke | undefined } | undefined
+
+  const slots = computed<Slot[]>(() => (bench.shown ? slotsOf(bench.shown.bars) : []))
+  const tick = computed(() => slots.value[Math.min(cursor.value.slot, slots.value.length - 1)]?.at ?? 0)
+  const partsIn = (limb: Limb) => bench.groove?.parts.filter(part => part.limb === limb) ?? []
+
+  /** The part of the lane that has a stroke here, the chosen one first. */
+  function partAt(limb: Limb, at: number): Part | undefined {
+    const here = partsIn(limb).filter(part => part.strokes.some(stroke => stroke.at === at))
+    return here.find(part => part.id === bench.chosenPartId) ?? here[0]
+  }
+
+  const selected = computed(() => {
+    const part = bench.shown && partOf(bench.shown, bench.chosenPartId)
+    if (!part || part.limb !== cursor.value.limb) return []
+    const wanted = several.value.length ? several.value : [tick.value]
+    return wanted.filter(at => part.strokes.some(stroke => stroke.at === at))
+  })
+
+  /** The part of the cursor's lane that keys and buttons act on. */
+  const currentPart = computed(() => {
+    const here = partsIn(cursor.value.limb)
+    return here.find(part => part.id === bench.chosenPartId) ?? here[0]
+  })
+
+  function commit(edit: Edit) {
+    const done = bench.edit(edit)
+    if (!done.ok) refused(done.reason)
+    return done.ok
+  }
+
+  /** A stroke as this part usually makes it: like its newest neighbour, or as the limb usually begins. */
+  function freshStroke(part: Part, at: number, level?: Level): Stroke {
+    const before = part.strokes.findLast(stroke => stroke.at < at) ?? part.strokes[0]
+    const usual = usualPart(part.limb, bench.groove!.lead)
+    const ghost: Level = part.role === 'ghosts' ? 1 : part.role === 'backbeat' ? 5 : 3
+    const kind = before?.stroke === 'open' ? 'hit' : before?.stroke
+    return { at, piece: before?.piece ?? usual.piece, stroke: kind ?? usual.stroke, level: level ?? ghost }
+  }
+
+  const hear = (stroke: Stroke) => void player.audition(pieceOf(bench.kit, stroke.piece), stroke.stroke, stroke.level)
+
+  /** The edit that puts a stroke at a slot, with a part to put it in where the lane has none yet. */
+  function putting(limb: Limb, at: number, level?: Level): { edit: Edit, part: Part, stroke: Stroke } {
+    const here = partsIn(limb)
+    const part = here.find(one => one.id === bench.chosenPartId) ?? here[0]
+    if (part) {
+      const stroke = freshStroke(part, at, level)
+      return { edit: putStrokes(part, [stroke]), part, stroke }
+    }
+    const usual = usualPart(limb, bench.groove!.lead)
+    const fresh = makePart({ id: newId(), name: usual.name, role: usual.role, limb })
+    const stroke = freshStroke(fresh, at, level)
+    const added = { ...fresh, strokes: [stroke] }
+    return { edit: { type: 'add part', part: added, index: bench.groove!.parts.length }, part: added, stroke }
+  }
+
+  function put(level?: Level) {
+    const { edit, part, stroke } = putting(cursor.value.limb, tick.value, level)
+    if (!commit(edit)) return
+    bench.chosenPartId = part.id
+    hear(stroke)
+  }
+
+  // ---- mouse -------------------------------------------------------------
+
+  function press(at: Cursor, more: boolean) {
+    const place = slots.value[at.slot]!.at
+    const part = partAt(at.limb, place)
+    cursor.value = at
+    if (part) {
+      if (more && part.id === bench.chosenPartId) {
+        const now = several.value.length ? several.value : selected.value
+        several.value = now.includes(place) ? now.filter(one => one !== place) : [...now, place]
+      } else if (!several.value.includes(place) || part.id !== bench.chosenPartId) several.value = []
+      bench.chosenPartId = part.id
+      pressed = { part, ats: several.value.length ? [...several.value] : [place], fresh: undefined }
+      return
+    }
+    several.value = []
+    const fresh = putting(at.limb, place)
+    held = fresh.edit
+    const tried = bench.tryOut(held)
+    if (!tried.ok) {
+      held = undefined
+      return refused(tried.reason)
+    }
+    bench.chosenPartId = fresh.part.id
+    pressed = { part: fresh.part, ats: [place], fresh: fresh.stroke }
+    hear(fresh.stroke)
+  }
+
+  function hold(edit: Edit) {
+    held = edit
+    const tried = bench.tryOut(edit)
+    if (!tried.ok) {
+      held = undefined
+      refused(tried.reason)
+    }
+  }
+
+  function dragLevel(level: Level) {
+    if (!pressed) return
+    if (pressed.fresh) return hold(putting(cursor.value.limb, pressed.fresh.at, level).edit)
+    hold(alterStrokes(pressed.part, pressed.ats, stroke => ({ ...stroke, level })))
+  }
+
+  function dragPlace(by: number) {
+    if (!pressed || pressed.fresh) return
+    if (by === 0) {
+      held = undefined
+      bench.tryOut(undefined)
+    } else hold(shiftStrokes(bench.groove!, pressed.part, pressed.ats, by))
+  }
+
+  function release() {
+    const edit = held
+    const moved = pressed
+    cancel()
+    if (!edit || !commit(edit) || !moved) return
+    if (edit.type === 'strokes' && !moved.fresh && edit.put.every((stroke, i) => stroke.at !== moved.ats[i])) follow(edit)
+  }
+
+  function cancel() {
+    held = undefined
+    pressed = undefined
+    bench.tryOut(undefined)
+  }
+
+  /** The selection and cursor go with strokes that were moved. */
+  function follow(edit: Extract<Edit, { type: 'strokes' }>) {
+    const ats = edit.put.map(stroke => stroke.at)
+    several.value = ats.length > 1 ? ats : []
+    const slot = slots.value.find(one => one.at === ats[0])
+    if (slot) cursor.value = { ...cursor.value, slot: slot.index }
+  }
+
+  // ---- keys --------------------------------------------------------------
+
+  function walk(by: number) {
+    several.value = []
+    cursor.value = { ...cursor.value, slot: mod(cursor.value.slot + by, slots.value.length) }
+    const part = partAt(cursor.value.limb, tick.value)
+    if (part) bench.chosenPartId = part.id
+  }
+
+  function climb(by: number) {
+    const order = limbsInOrder(bench.groove!.lead)
+    const limb = order[mod(order.indexOf(cursor.value.limb) + by, 4)]!
+    several.value = []
+    cursor.value = { ...cursor.value, limb }
+    const part = partAt(limb, tick.value) ?? partsIn(limb)[0]
+    if (part) bench.chosenPartId = part.id
+  }
+
+  /** To the first slot of the neighbouring beat, or of the bar. */
+  function leap(direction: 1 | -1) {
+    const here = cursor.value.slot
+    const starts = slots.value.filter(slot => slot.slot === 0).map(slot => slot.index)
+    const to = direction > 0 ? starts.find(start => start > here) ?? 0 : starts.findLast(start => start < here) ?? starts.at(-1)!
+    walk(to - here)
+  }
+
+  function alter(change: (stroke: Stroke) => Stroke) {
+    const part = currentPart.value
+    if (!part || !selected.value.length) return false
+    const done = commit(alterStrokes(part, selected.value, change))
+    const first = bench.groove && partOf(bench.groove, part.id)?.strokes.find(stroke => selected.value.includes(stroke.at))
+    if (done && first) hear(first)
+    return true
+  }
+
+  const setLevel = (level: Level) => alter(stroke => ({ ...stroke, level })) || put(level)
+
+  function shift(by: number) {
+    const part = currentPart.value
+    if (!part || !selected.value.length) return refused('Choose a stroke to move: walk to one with the arrows, or take all of the part with Ctrl+A.')
+    const edit = shiftStrokes(bench.groove!, part, selected.value, by)
+    if (commit(edit) && edit.type === 'strokes') follow(edit)
+  }
+
+  function remove() {
+    const part = currentPart.value
+    if (!part || !selected.value.length) return
+    if (commit(takeStrokes(part, selected.value))) several.value = []
+  }
+
+  /** A stroke of another kind; opening a hat gives it the length of a slot, closing it takes the length away. */
+  const asKind = (kind: Stroke['stroke']) => ({ openFor, ...stroke }: Stroke): Stroke => {
+    const slot = slots.value.findLast(one => one.at <= stroke.at)
+    return { ...stroke, stroke: kind, ...(kind === 'open' ? { openFor: openFor ?? slot!.length } : {}) }
+  }
+
+  function nextKind() {
+    alter((stroke) => {
+      const kinds = strokesFor(pieceOf(bench.kit, stroke.piece)!, cursor.value.limb)
+      return asKind(kinds[mod(kinds.indexOf(stroke.stroke) + 1, kinds.length)]!)(stroke)
+    })
+  }
+
+  /** The same stroke on another piece: its kind stays where that piece knows it. */
+  const asPiece = (id: string) => (stroke: Stroke): Stroke => {
+    const kinds = strokesFor(pieceOf(bench.kit, id)!, cursor.value.limb)
+    return { ...asKind(kinds.includes(stroke.stroke) ? stroke.stroke : kinds[0]!)(stroke), piece: id }
+  }
+
+  function nextPiece() {
+    const pieces = piecesFor(bench.kit, cursor.value.limb)
+    alter(stroke => asPiece(pieces[mod(pieces.findIndex(piece => piece.id === stroke.piece) + 1, pieces.length)]!.id)(stroke))
+  }
+
+  /** Lengthens or shortens the open hats chosen, by slots. */
+  function stretch(by: number) {
+    alter((stroke) => {
+      const length = slots.value.findLast(one => one.at <= stroke.at)!.length
+      return stroke.stroke === 'open' ? { ...stroke, openFor: Math.max(length, (stroke.openFor ?? length) + by * length) } : stroke
+    })
+  }
+
+  function nextPart() {
+    const here = partsIn(cursor.value.limb)
+    if (!here.length) return
+    bench.chosenPartId = here[mod(here.findIndex(part => part.id === bench.chosenPartId) + 1, here.length)]!.id
+  }
+
+  const KEYS: Record<string, () => unknown> = {
+    'ArrowLeft': () => walk(-1),
+    'ArrowRight': () => walk(1),
+    'ArrowUp': () => climb(-1),
+    'ArrowDown': () => climb(1),
+    'Ctrl+ArrowLeft': () => leap(-1),
+    'Ctrl+ArrowRight': () => leap(1),
+    'Home': () => walk(-cursor.value.slot),
+    'End': () => walk(slots.value.length - 1 - cursor.value.slot),
+    'Shift+ArrowLeft': () => shift(-1),
+    'Shift+ArrowRight': () => shift(1),
+    'Enter': () => selected.value.length || put(),
+    'Delete': remove,
+    'Backspace': remove,
+    'k': nextKind,
+    'p': nextPiece,
+    'n': nextPart,
+    'o': () => stretch(1),
+    'Shift+O': () => stretch(-1),
+    'Ctrl+a': () => (several.value = currentPart.value?.strokes.map(stroke => stroke.at) ?? []),
+    'Escape': () => (several.value = []),
+  }
+  for (const level of [1, 2, 3, 4, 5] as const) KEYS[level] = () => setLevel(level)
+
+  function key(event: KeyboardEvent) {
+    const name = `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.shiftKey ? 'Shift+' : ''}${event.key}`
+    const act = KEYS[name]
+    if (!act) return
+    event.preventDefault()
+    event.stopPropagation()
+    act()
+  }
+
+  function sayCursor(kit: Kit): string {
+    const groove: Groove | undefined = bench.shown
+    if (!groove) return ''
+    const place = `${sentence(LIMB_NAMES[cursor.value.limb])}, ${sayPlace(groove, tick.value, settings.counting)}`
+    const part = groove.parts.find(one => one.limb === cursor.value.limb && one.id === bench.chosenPartId)
+    const stroke = part?.strokes.find(one => one.at === tick.value) ?? partAt(cursor.value.limb, tick.value)?.strokes.find(one => one.at === tick.value)
+    return `${place}: ${stroke ? sayStroke(kit, stroke) : 'empty'}`
+  }
+
+  // Another groove or other bars may leave the cursor beyond the end.
+  watch(() => slots.value.length, (length) => {
+    if (cursor.value.slot >= length) cursor.value = { ...cursor.value, slot: Math.max(0, length - 1) }
+    several.value = []
+  })
+
+  return { selected, currentPart, press, dragLevel, dragPlace, release, cancel, key, sayCursor, alter, asKind, asPiece, remove, stretch }
+}
+
+export type LaneHands = ReturnType<typeof useLaneHands>

@@ -1,0 +1,40 @@
+import { useRafFn } from '@vueuse/core'
+import { type Ref, onMounted, shallowRef, watch } from 'vue'
+import type { Geometry } from '../lanes/geometry'
+import { usePlayer } from '../stores/player'
+
+/** The band of light over the slot that sounds: moved straight on the picture, frame by frame, without redrawing it. */
+export function usePlayhead(geometry: Ref<Geometry>) {
+  const player = usePlayer()
+  const band = shallowRef<SVGRectElement>()
+  let shown = -2
+
+  function move() {
+    const el = band.value
+    if (!el) return
+    const position = player.position()
+    const slots = geometry.value.slots
+    const index = position && position.tick >= 0 ? slots.findLastIndex(slot => slot.at <= position.tick) : -1
+    if (index === shown) return
+    shown = index
+    const slot = slots[index]
+    el.setAttribute('visibility', slot ? 'visible' : 'hidden')
+    if (!slot) return
+    el.setAttribute('x', String(slot.left))
+    el.setAttribute('width', String(slot.width))
+    el.dataset.slot = String(index)
+  }
+
+  const { pause, resume } = useRafFn(move, { immediate: false })
+  watch(() => player.playing, (playing) => {
+    if (playing) return resume()
+    pause()
+    shown = -2
+    band.value?.setAttribute('visibility', 'hidden')
+  })
+  watch(geometry, () => (shown = -2))
+  onMounted(() => {
+    if (player.playing) resume()
+  })
+  return { band }
+}

@@ -1,0 +1,96 @@
+import type { Limb } from '#core/kit'
+import { type BarTime, beatAt, beatsOf, countSlots, slotsOf, type Counting } from '#core/time'
+import { isHand } from '#core/kit'
+
+/** Sizes of a drawing of lanes, in pixels. `small` is for previews, `full` for the Bench. */
+export interface Scale { label: number, ribbon: number, hand: number, foot: number, laneGap: number, slotLeast: number, beatGap: number, barGap: number, inset: number, mark: number }
+
+export const FULL: Scale = { label: 104, ribbon: 58, hand: 98, foot: 84, laneGap: 12, slotLeast: 17, beatGap: 4, barGap: 18, inset: 11, mark: 5 }
+export const SMALL: Scale = { label: 0, ribbon: 0, hand: 34, foot: 28, laneGap: 4, slotLeast: 3, beatGap: 2, barGap: 6, inset: 5, mark: 2.6 }
+
+/** One limb's lane. Hands stand on `floor`, feet hang from it; `reach` is how far an accent goes. */
+export interface Lane { limb: Limb, top: number, height: number, floor: number, reach: number, hangs: boolean }
+
+/** The bed of one felt beat, and the slots in it with the words counted on them. */
+export interface Bed { bar: number, beat: number, x: number, width: number }
+export interface SlotPlace { index: number, at: number, x: number, left: number, width: number, word: string, onBeat: boolean }
+
+export interface Geometry {
+  scale: Scale
+  width: number
+  height: number
+  lanes: Lane[]
+  beds: Bed[]
+  slots: SlotPlace[]
+  /** Where each bar begins, with its number from 1. */
+  bars: { x: number, number: number }[]
+  /** The horizontal place of a tick. */
+  xOf(tick: number): number
+}
+
+/** Lays bars and lanes out over a width; wider than asked where slots would become too narrow to hit. */
+export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted: number, scale: Scale, counting?: Counting): Geometry {
+  const beats = beatsOf(bars)
+  const last = beats[beats.length - 1]!
+  const total = last.at + last.length
+  const gaps = beats.reduce((sum, beat, i) => sum + (i === 0 ? 0 : beat.beat === 0 ? scale.barGap : scale.beatGap), 0)
+  const densest = Math.min(...beats.map(beat => beat.length / beat.slots))
+  const perTick = Math.max((wanted - scale.label - gaps) / total, scale.slotLeast / densest)
+
+  const beds: Bed[] = []
+  const bars_: Geometry['bars'] = []
+  let x = scale.label
+  beats.forEach((beat, i) => {
+    if (i > 0) x += beat.beat === 0 ? scale.barGap : scale.beatGap
+    if (beat.beat === 0) bars_.push({ x, number: beat.bar + 1 })
+    beds.push({ bar: beat.bar, beat: beat.beat, x, width: beat.length * perTick })
+    x += beat.length * perTick
+  })
+
+  const xOf = (tick: number): number => {
+    const beat = beatAt(beats, tick)
+    const bed = beds[beats.indexOf(beat)]!
+    const slot = bed.width / beat.slots
+    return bed.x + Math.min(scale.inset, slot / 2) + (tick - beat.at) * perTick
+  }
+
+  const words = countSlots(bars, counting)
+  const slots = slotsOf(bars).map((slot): SlotPlace => {
+    const width = slot.length * perTick
+    return { index: slot.index, at: slot.at, x: xOf(slot.at), left: xOf(slot.at) - Math.min(scale.inset, width / 2), width, word: words[slot.index]!, onBeat: slot.slot === 0 }
+  })
+
+  let top = scale.ribbon
+  const lanes = limbs.map((limb, i): Lane => {
+    const hand = isHand(limb)
+    if (i > 0) top += scale.laneGap
+    const height = hand ? scale.hand : scale.foot
+    const lane = { limb, top, height, floor: hand ? top + height : top, reach: height - 3 * scale.mark, hangs: !hand }
+    top += height
+    return lane
+  })
+  return { scale, width: x, height: top + scale.mark, lanes, beds, slots, bars: bars_, xOf }
+}
+
+/** How much of a lane's reach each level takes: a ghost barely leaves the floor, an accent fills it. */
+const REACH = [0, 0.13, 0.33, 0.54, 0.77, 1] as const
+
+/** The height of a stick's tip in its lane. */
+export const tipOf = (lane: Lane, level: number): number => lane.floor + (lane.hangs ? 1 : -1) * REACH[level as 1]! * lane.reach
+
+/** The level whose tip is nearest to a height in the lane. */
+export function levelAt(lane: Lane, y: number): 1 | 2 | 3 | 4 | 5 {
+  const share = (lane.hangs ? y - lane.floor : lane.floor - y) / lane.reach
+  const levels = [1, 2, 3, 4, 5] as const
+  return levels.reduce((best, level) => (Math.abs(REACH[level] - share) < Math.abs(REACH[best] - share) ? level : best), 1 as 1 | 2 | 3 | 4 | 5)
+}
+
+/** The slot under a horizontal place, the nearest where it is between or beside beds. */
+export function slotUnder(geometry: Geometry, x: number): SlotPlace {
+  const inside = geometry.slots.find(slot => x >= slot.left && x < slot.left + slot.width)
+  return inside ?? geometry.slots.reduce((best, slot) => (Math.abs(slot.x - x) < Math.abs(best.x - x) ? slot : best))
+}
+
+/** The lane under a height, if there is one. */
+export const laneUnder = (geometry: Geometry, y: number): Lane | undefined =>
+  geometry.lanes.find(lane => y >= lane.top - geometry.scale.laneGap / 2 && y < lane.top + lane.height + geometry.scale.laneGap / 2)

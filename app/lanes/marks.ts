@@ -1,0 +1,37 @@
+import type { PieceKind, StrokeKind } from '#core/kit'
+
+/** A mark at the tip of a stick: an SVG path about (0, 0) for a radius of 1, and whether it is filled. */
+export interface Mark { path: string, filled: boolean }
+
+const ROUND = 'M-1 0a1 1 0 1 0 2 0a1 1 0 1 0-2 0z'
+const CROSS = 'M-1-1L1 1M-1 1L1-1'
+const DIAMOND = 'M0-1.25L1.1 0L0 1.25L-1.1 0z'
+
+const MARKS: Record<PieceKind, { [kind in StrokeKind]?: Mark } & { hit: Mark }> = {
+  'snare': {
+    'hit': { path: ROUND, filled: true },
+    'rim shot': { path: `${ROUND}M-1.6 1.6L1.6-1.6`, filled: true },
+    'cross-stick': { path: `${ROUND}M-.7-.7L.7.7M-.7.7L.7-.7`, filled: false },
+    'buzz': { path: `${ROUND}M-1.4 1.7H1.4`, filled: true },
+  },
+  'hi-hat': {
+    hit: { path: CROSS, filled: false },
+    open: { path: `${ROUND}${CROSS}`, filled: false },
+    chick: { path: CROSS, filled: false },
+    splash: { path: `${ROUND}${CROSS}`, filled: false },
+  },
+  'ride': { hit: { path: 'M-1 .9L0-1L1 .9', filled: false }, bell: { path: DIAMOND, filled: true } },
+  'crash': { hit: { path: `${CROSS}M0-1.4V1.4M-1.4 0H1.4`, filled: false } },
+  'tom': { hit: { path: 'M-1-.9H1L0 1.1z', filled: true } },
+  'floor tom': { hit: { path: 'M-1-1H1V1H-1z', filled: true } },
+  'bass drum': { hit: { path: ROUND, filled: true } },
+}
+
+const UNKNOWN: Mark = { path: 'M-1-1H1V1H-1z', filled: false }
+
+/** The mark of a stroke. Ghosts are drawn hollow where the mark is a filled one. */
+export function markOf(kind: PieceKind | undefined, stroke: StrokeKind, level: number): Mark {
+  if (!kind) return UNKNOWN
+  const mark = MARKS[kind][stroke] ?? MARKS[kind].hit
+  return level === 1 && mark.filled ? { ...mark, filled: false } : mark
+}

@@ -1,0 +1,8 @@
+import type { Limb } from '#core/kit'
+import type { Groove } from '#core/groove'
+
+/** The theme's colour for a limb, by whether it is on the leading side. */
+export function toneOf(limb: Limb, lead: Groove['lead']): string {
+  const leads = limb.startsWith('R') === (lead === 'right')
+  return `var(--${leads ? 'lead' : 'other'}-${limb.endsWith('H') ? 'hand' : 'foot'})`
+}

@@ -1,0 +1,3 @@
+<template>
+  <main class="min-h-screen"><slot /></main>
+</template>

@@ -1,0 +1,8 @@
+<template>
+  <div class="grid h-screen grid-cols-[8rem_minmax(0,1fr)]">
+    <StationRail />
+    <main class="flex min-h-0 min-w-0 flex-col">
+      <slot />
+    </main>
+  </div>
+</template>

@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { useDocumentVisibility, useEventListener } from '@vueuse/core'
+import { computed, ref, useTemplateRef, watch } from 'vue'
+import { clashes, unisons } from '#core/analyse'
+import { type Edit, type Groove, type MoveMade, apply, audibleParts, barTicks, timeline } from '#core/groove'
+import { limbsInOrder } from '#core/kit'
+import { barStarts } from '#core/time'
+import { asVariation } from '#core/vary'
+import { wholeSpan } from '~/audio/scheduler'
+import { newId, useApi } from '~/composables/useApi'
+import { type Cursor, useLaneHands } from '~/composables/useLaneHands'
+import { useStationKeys } from '~/composables/useBenchKeys'
+import { useBench } from '~/stores/bench'
+import { usePlayer } from '~/stores/player'
+import { useSettings } from '~/stores/settings'
+
+/** The Bench: a groove layered limb by limb, heard, read and shifted. */
+const route = useRoute()
+const api = useApi()
+const bench = useBench()
+const player = usePlayer()
+const settings = useSettings()
+const toast = useToast()
+const files = useDownload()
+const transport = useTemplateRef('transport')
+const lanes = useTemplateRef('lanes')
+
+const failed = ref('')
+const helping = ref(false)
+const adding = ref(false)
+const loop = ref(-1)
+const cursor = ref<Cursor>({ limb: 'RH', slot: 0 })
+
+const say = (title: string, color: 'error' | 'neutral' = 'neutral') => toast.add({ title, color })
+const refused = (reason: string) => say(reason, 'error')
+const hands = useLaneHands(cursor, refused)
+
+async function open(id: string) {
+  failed.value = ''
+  try {
+    await bench.open(id)
+    settings.lastGroove = id
+    loop.value = -1
+    cursor.value = { limb: limbsInOrder(bench.groove!.lead)[0]!, slot: 0 }
+  } catch (error) {
+    failed.value = (error as Error).message
+    settings.lastGroove = ''
+  }
+}
+await open(String(route.params.id))
+
+// ---- what is shown and heard ------------------------------------------------
+
+const events = computed(() => (bench.shown ? timeline(bench.shown, bench.kit) : []))
+const together = computed(() => unisons(events.value))
+const twice = computed(() => clashes(events.value))
+const heard = computed(() => (bench.shown ? audibleParts(bench.shown, { solo: bench.solo }) : new Set<string>()))
+
+const span = computed(() => {
+  const groove = bench.shown!
+  const bar = groove.bars[loop.value]
+  if (!bar) return wholeSpan(groove)
+  const from = barStarts(groove.bars)[loop.value]!
+  return { from, to: from + barTicks(bar) }
+})
+const program = computed(() => ({ groove: bench.shown!, kit: bench.kit, heard: heard.value, click: settings.click, countIn: settings.countIn, span: span.value }))
+watch(program, now => bench.shown && player.update(now))
+
+const toggle = () => (player.playing || player.preparing ? player.stop() : void player.start(program.value))
+
+// ---- changes --------------------------------------------------------------
+
+function edit(change: Edit) {
+  const done = bench.edit(change)
+  if (!done.ok) refused(done.reason)
+  else if (change.type === 'batch' && change.label.includes('outside')) say(change.label)
+}
+function tryOut(change: Edit | undefined) {
+  bench.tryOut(change)
+}
+function step(direction: 'takeBack' | 'bringBack') {
+  const done = bench[direction]()
+  if (!done.ok) say(done.reason)
+}
+
+/** Keeps what an edit comes to as a groove of its own that remembers this one, and goes there. */
+async function keep(change: Edit | undefined, made: MoveMade[]) {
+  const parent = bench.groove!
+  const changed = change ? apply(parent, change) : undefined
+  if (changed && !changed.ok) return refused(changed.reason)
+  await bench.leave()
+  const id = newId()
+  const title = made.length ? `${parent.title}, displaced` : `${parent.title}, variation`
+  const variation = asVariation(parent, bench.revision(), changed?.value.groove ?? parent, id, title, made)
+  await api.grooves.create(variation)
+  say(`Kept as “${title}”.`)
+  await navigateTo(`/bench/${id}`)
+}
+
+async function toBin() {
+  const { id, title } = bench.groove!
+  await bench.leave()
+  await api.grooves.bin(id)
+  settings.lastGroove = ''
+  toast.add({ title: `“${title}” is in the bin.`, actions: [{ label: 'Take it out again', onClick: async () => {
+    await api.grooves.restore(id)
+    await navigateTo(`/bench/${id}`)
+  } }] })
+  await navigateTo('/')
+}
+
+const menu = computed(() => [
+  [
+    { label: 'Keep as variation', icon: 'i-lucide-git-branch', onSelect: () => keep(undefined, []) },
+    { label: 'Practise it', icon: 'i-lucide-timer', onSelect: () => navigateTo(`/practise?groove=${bench.groove!.id}`) },
+  ],
+  [
+    { label: 'Download as JSON', icon: 'i-lucide-file-json', onSelect: () => files.json(bench.groove!) },
+    { label: 'Download as MIDI', icon: 'i-lucide-file-music', onSelect: () => files.midi(bench.groove!, bench.kit) },
+  ],
+  [{ label: 'Put in the bin', icon: 'i-lucide-trash-2', color: 'error' as const, onSelect: toBin }],
+])
+
+const parent = computed(() => bench.groove?.parent)
+const stale = computed(() => (bench.saveState.kind === 'stale' ? bench.saveState.theirs as Groove : undefined))
+
+useStationKeys({
+  ' ': toggle,
+  't': () => transport.value?.tap(),
+  'Ctrl+z': () => step('takeBack'),
+  'Ctrl+Shift+z': () => step('bringBack'),
+  'Ctrl+y': () => step('bringBack'),
+  'a': () => (adding.value = true),
+  'l': () => lanes.value?.focus(),
+  '?': () => (helping.value = true),
+})
+
+useEventListener(window, 'pagehide', () => bench.sendOnClose())
+const visibility = useDocumentVisibility()
+watch(visibility, (now) => {
+  if (now === 'visible') void bench.refresh()
+  else bench.sendOnClose()
+})
+onBeforeRouteLeave(async () => {
+  player.stop()
+  bench.tryOut(undefined)
+  await bench.leave()
+})
+useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
+</script>
+
+<template>
+  <div v-if="failed" class="m-auto max-w-md text-center">
+    <h1 class="text-2xl">This groove could not be opened</h1>
+    <p class="my-3">{{ failed }}</p>
+    <UButton to="/" color="neutral">To the Shelf</UButton>
+  </div>
+  <template v-else-if="bench.groove && bench.shown">
+    <h1 class="sr-only">Bench: {{ bench.groove.title }}</h1>
+    <FactBar :groove="bench.groove" @edit="edit" @refused="refused">
+      <SaveNote :state="bench.saveState" />
+      <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-undo-2" aria-label="Undo" :disabled="!bench.canUndo" @click="step('takeBack')" />
+      <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-redo-2" aria-label="Redo" :disabled="!bench.canRedo" @click="step('bringBack')" />
+      <UDropdownMenu :items="menu" :content="{ align: 'end' }">
+        <UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Keep, take away</UButton>
+      </UDropdownMenu>
+    </FactBar>
+    <StaleNotice v-if="stale" :mine="bench.groove" :theirs="stale" @choose="bench.resolveStale" />
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_18.5rem]">
+      <div class="flex min-h-0 flex-col gap-3 overflow-y-auto px-5 pb-4 pt-3">
+        <p v-if="parent" class="text-sm text-muted">
+          A variation of <NuxtLink :to="`/bench/${parent.id}`" class="underline">its parent</NuxtLink>{{ parent.moves.length ? `: ${parent.moves.map(move => move.sentence).join(' ')}` : '.' }}
+        </p>
+        <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :clashes="twice" :heard="heard" :hands="hands" />
+        <StrokePanel :hands="hands" />
+        <PartsBar v-model:solo="bench.solo" :groove="bench.groove" :chosen-part-id="bench.chosenPart?.id" @edit="edit" @choose="part => { bench.chosenPartId = part.id; cursor = { ...cursor, limb: part.limb } }">
+          <template #add><AddPart v-model:open="adding" :groove="bench.groove" @edit="edit" @try="tryOut" /></template>
+        </PartsBar>
+      </div>
+      <aside class="min-h-0 space-y-5 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
+        <ReadoutPanel :groove="bench.shown" :events="events" :unisons="together" :clashes="twice" />
+        <ShiftPanel :groove="bench.groove" @edit="edit" @try="tryOut" @keep="(change, made) => keep(change, [made])" />
+      </aside>
+    </div>
+    <TransportBar ref="transport" v-model:loop="loop" :tempo="bench.groove.tempo" :bars="bench.groove.bars.length" @toggle="toggle" @bpm="bpm => edit({ type: 'facts', set: { tempo: { ...bench.groove!.tempo, bpm } } })">
+      <UButton class="ml-auto" size="sm" color="neutral" variant="ghost" @click="helping = true">Keys: ?</UButton>
+    </TransportBar>
+    <HelpSheet v-model:open="helping" />
+  </template>
+</template>

@@ -1,0 +1,65 @@
+import { defineStore } from 'pinia'
+import { ref, shallowRef } from 'vue'
+import type { Level, Piece, StrokeKind } from '#core/kit'
+import type { Engine } from '../audio/engine'
+import type { Position, Program } from '../audio/scheduler'
+
+/** The one player: what sounds now, and where it is. Pages give it a program; it loads its machinery on the first sound. */
+export const usePlayer = defineStore('player', () => {
+  const playing = ref(false)
+  const preparing = ref(false)
+  const engine = shallowRef<Engine>()
+  let building: Promise<Engine> | undefined
+  // Each start or stop outdates the one before, should sounds still be loading.
+  let turn = 0
+
+  async function ready(program: Pick<Program, 'kit'>): Promise<Engine> {
+    building ??= import('../audio/engine').then(module => module.createEngine())
+    engine.value ??= await building
+    await engine.value.wake()
+    await engine.value.prepare(program.kit)
+    return engine.value
+  }
+
+  async function start(program: Program) {
+    const mine = ++turn
+    preparing.value = true
+    try {
+      const sounding = await ready(program)
+      if (mine !== turn) return
+      sounding.silence()
+      sounding.scheduler.start(program, sounding.now() + 0.08)
+      sounding.scheduler.pump(sounding.now())
+      playing.value = true
+    } finally {
+      preparing.value = false
+    }
+  }
+
+  function stop() {
+    turn++
+    engine.value?.scheduler.stop()
+    engine.value?.silence()
+    playing.value = false
+  }
+
+  /** Another program from the next slot on, without a stop. */
+  const update = (program: Program) => engine.value?.scheduler.update(program)
+
+  /** What the ear hears now: a place in the bars, or in the count-in (negative ticks). */
+  function position(): Position | undefined {
+    const sounding = engine.value
+    return playing.value && sounding ? sounding.scheduler.position(sounding.now() - sounding.latency()) : undefined
+  }
+
+  /** Sounds one stroke, once sounds have been loaded by a first play or a first stroke. */
+  async function audition(piece: Piece | undefined, stroke: StrokeKind, level: Level) {
+    if (!piece) return
+    building ??= import('../audio/engine').then(module => module.createEngine())
+    engine.value ??= await building
+    await engine.value.wake()
+    await engine.value.audition(piece, stroke, level)
+  }
+
+  return { playing, preparing, start, stop, update, position, audition, engine }
+})
