@@ -9,7 +9,8 @@ import { demoLog, demoPlans } from './practice'
 export async function loadDemo(db: Database, now: Date): Promise<void> {
   const grooves = demoGrooves()
   const plans = demoPlans(grooves)
-  for (const groove of grooves) await db.grooves.create(groove)
+  // The Shelf shows the newest first, so the set list is laid on it last.
+  for (const groove of grooves.toReversed()) await db.grooves.create(groove)
   for (const plan of plans) await db.plans.create(plan)
   if ((await db.log.list()).length) return
   for (const entry of demoLog(plans, grooves, now)) await db.log.put(entry)

@@ -5,7 +5,7 @@ import { isHand } from '#core/kit'
 /** Sizes of a drawing of lanes, in pixels. `small` is for previews, `full` for the Bench. */
 export interface Scale { label: number, ribbon: number, hand: number, foot: number, laneGap: number, slotLeast: number, beatGap: number, barGap: number, inset: number, mark: number }
 
-export const FULL: Scale = { label: 104, ribbon: 58, hand: 98, foot: 84, laneGap: 12, slotLeast: 17, beatGap: 4, barGap: 18, inset: 11, mark: 5 }
+export const FULL: Scale = { label: 104, ribbon: 54, hand: 96, foot: 82, laneGap: 12, slotLeast: 17, beatGap: 4, barGap: 18, inset: 11, mark: 5 }
 export const SMALL: Scale = { label: 0, ribbon: 0, hand: 34, foot: 28, laneGap: 4, slotLeast: 3, beatGap: 2, barGap: 6, inset: 5, mark: 2.6 }
 
 /** One limb's lane. Hands stand on `floor`, feet hang from it; `reach` is how far an accent goes. */

@@ -74,7 +74,10 @@ export const useBench = defineStore('bench', () => {
       },
       now: () => new Date(),
     }, stored.revision, new Date(stored.updatedAt))
-    const draft = readDraft(id)
+    const kept = readDraft(id)
+    // A draft that reached the server as the page closed has nothing more to say.
+    const draft = kept && JSON.stringify(kept.document) !== JSON.stringify(stored.document) ? kept : undefined
+    if (!draft) keepDraft(id, undefined)
     begin(draft?.document ?? stored.document)
     if (!draft) return
     if (draft.revision === stored.revision) autosave.changed(draft.document)

@@ -2,17 +2,14 @@
 import { computed } from 'vue'
 import { type Clash, type Unison, groupUnisons, sayBackbeat, sayClash, sayLimbs } from '#core/analyse'
 import { type Groove, type TimedStroke, sayPlaces } from '#core/groove'
-import { fitsStyle, styleOf } from '#core/style'
 import { useSettings } from '~/stores/settings'
 
-/** What the lanes come to, in words: what lands together, what cannot be, where the backbeat is, how it fits its style. */
+/** What the lanes come to, in words: what lands together, what cannot be, where the backbeat is. */
 const props = defineProps<{ groove: Groove, events: TimedStroke[], unisons: Unison[], clashes: Clash[] }>()
 const settings = useSettings()
 
 const groups = computed(() => groupUnisons(props.unisons))
 const backbeat = computed(() => sayBackbeat(props.groove, settings.counting))
-const card = computed(() => styleOf(props.groove.style))
-const fits = computed(() => (card.value ? fitsStyle(props.groove, card.value) : []))
 </script>
 
 <template>
@@ -35,14 +32,6 @@ const fits = computed(() => (card.value ? fitsStyle(props.groove, card.value) : 
     <section v-if="events.length" aria-labelledby="backbeat-title">
       <h2 id="backbeat-title" class="mb-1 text-lg">Backbeat</h2>
       <p data-backbeat>{{ backbeat ? `On ${backbeat}.` : 'None: no part has that role, and no strong snare stands out.' }}</p>
-    </section>
-    <section v-if="card" aria-labelledby="fit-title">
-      <h2 id="fit-title" class="mb-1 text-lg">As {{ card.name.toLowerCase() }}</h2>
-      <ul class="space-y-1">
-        <li v-for="fit in fits" :key="fit.reason" :class="fit.holds ? '' : 'border-l-3 border-error pl-2'">
-          {{ fit.says }}<span class="block text-sm text-muted">{{ fit.reason }}</span>
-        </li>
-      </ul>
     </section>
   </div>
 </template>

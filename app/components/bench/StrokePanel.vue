@@ -35,7 +35,7 @@ const lengths = computed(() => {
 <template>
   <section class="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 py-1" aria-label="The chosen stroke">
     <template v-if="first">
-      <span class="min-w-44"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ sayPlaces(bench.groove!, strokes.map(stroke => stroke.at), settings.counting).slice(0, 40) }}</b></span>
+      <span class="min-w-28"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ sayPlaces(bench.groove!, strokes.map(stroke => stroke.at), settings.counting).slice(0, 40) }}</b></span>
       <label class="flex items-center gap-1.5 text-sm text-muted">piece
         <USelect :model-value="first.piece" :items="pieces.map(piece => ({ label: piece.name, value: piece.id }))" size="sm" class="w-32" aria-label="Piece" @update:model-value="id => hands.alter(stroke => hands.asPiece(String(id))(stroke))" />
       </label>
@@ -46,7 +46,7 @@ const lengths = computed(() => {
         <USelect :model-value="openSlots" :items="lengths" size="sm" class="w-36" aria-label="Open for" @update:model-value="ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))" />
       </label>
       <div class="flex gap-0.5" role="group" aria-label="Level">
-        <UButton v-for="level in LEVELS" :key="level" size="xs" color="neutral" :variant="first.level === level ? 'solid' : 'ghost'" :aria-pressed="first.level === level" @click="hands.alter(stroke => ({ ...stroke, level }))">{{ level }} {{ LEVEL_NAMES[level] }}</UButton>
+        <UButton v-for="level in LEVELS" :key="level" size="xs" color="neutral" :variant="first.level === level ? 'solid' : 'ghost'" :aria-pressed="first.level === level" :aria-label="`Level ${level}, ${LEVEL_NAMES[level]}`" :title="LEVEL_NAMES[level]" @click="hands.alter(stroke => ({ ...stroke, level }))">{{ level }}{{ first.level === level ? ` ${LEVEL_NAMES[level]}` : '' }}</UButton>
       </div>
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Take the stroke out" @click="hands.remove()" />
     </template>

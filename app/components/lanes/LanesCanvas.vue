@@ -23,9 +23,12 @@ const props = defineProps<{
 
 const sticks = computed(() => sticksOf(props.groove, props.kit, props.geometry))
 
+const chosenLimb = computed(() => props.groove.parts.find(part => part.id === props.chosenPartId)?.limb)
+
+/** Parts of one limb share its lane: the chosen one is in full ink, the others lighter. */
 const ink = (stick: Stick): number => {
   if (!props.heard.has(stick.partId)) return 0.2
-  return !props.chosenPartId || stick.partId === props.chosenPartId ? 1 : 0.55
+  return stick.limb !== chosenLimb.value || stick.partId === props.chosenPartId ? 1 : 0.5
 }
 
 /** What a lane mostly plays, said under the limb's name. */
@@ -35,10 +38,12 @@ const says = computed(() => Object.fromEntries(props.geometry.lanes.map(({ limb 
   return [limb, names.slice(0, 2).join(', ') + (names.length > 2 ? ' …' : '') || 'nothing yet']
 })))
 
-const plumbs = computed(() => props.unisons.map(({ at, limbs }) => {
-  const lanes = props.geometry.lanes.filter(lane => limbs.includes(lane.limb))
-  return { at, x: props.geometry.xOf(at), from: Math.min(...lanes.map(lane => lane.top + (lane.hangs ? 0 : 8))), to: Math.max(...lanes.map(lane => lane.hangs ? lane.top + lane.height - 8 : lane.floor)) }
-}))
+/** From the highest tip to the lowest of those that land together. */
+const plumbs = computed(() => {
+  const tips = new Map<number, number[]>()
+  for (const stick of sticks.value) tips.set(stick.at, [...tips.get(stick.at) ?? [], stick.tip])
+  return props.unisons.map(({ at }) => ({ at, x: props.geometry.xOf(at), from: Math.min(...tips.get(at) ?? []), to: Math.max(...tips.get(at) ?? []) }))
+})
 
 const troubles = computed(() => props.clashes.flatMap(({ at, limb, kind }) => {
   const lane = props.geometry.lanes.find(one => one.limb === limb)
@@ -51,9 +56,9 @@ const troubles = computed(() => props.clashes.flatMap(({ at, limb, kind }) => {
     <rect v-for="bed in geometry.beds" :key="`${bed.bar}.${bed.beat}`" :x="bed.x" :y="geometry.scale.ribbon - 34" :width="bed.width" :height="geometry.height - geometry.scale.ribbon + 34" :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
     <slot name="light" />
     <text v-for="bar in geometry.bars" :key="bar.number" :x="bar.x + 2" y="14" font-size="12" fill="var(--ui-text-muted)">Bar {{ bar.number }}</text>
-    <text v-for="slot in geometry.slots" :key="slot.index" :x="slot.x" :y="geometry.scale.ribbon - 12" text-anchor="middle" :font-size="slot.onBeat ? 21 : 13" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'" font-family="var(--font-display)">{{ slot.word }}</text>
+    <text v-for="slot in geometry.slots" :key="slot.index" :x="slot.x" :y="geometry.scale.ribbon - 12" text-anchor="middle" :font-size="slot.onBeat ? 21 : slot.word.length > 2 && slot.width < 28 ? 9 : 13" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'" font-family="var(--font-display)">{{ slot.word }}</text>
 
-    <line v-for="plumb in plumbs" :key="`plumb${plumb.at}`" data-plumb :x1="plumb.x" :x2="plumb.x" :y1="plumb.from" :y2="plumb.to" stroke="var(--ui-text-muted)" stroke-width="1" opacity="0.75" />
+    <line v-for="plumb in plumbs" :key="`plumb${plumb.at}`" data-plumb :x1="plumb.x" :x2="plumb.x" :y1="plumb.from" :y2="plumb.to" stroke="var(--ui-text-muted)" stroke-width="1" />
 
     <g v-for="lane in geometry.lanes" :key="lane.limb">
       <text x="0" :y="lane.top + lane.height / 2 - 2" font-size="14.5" font-weight="650" font-family="var(--font-display)" :fill="toneOf(lane.limb, groove.lead)">{{ sentence(LIMB_NAMES[lane.limb]) }}</text>

@@ -94,7 +94,7 @@ defineExpose({ focus: () => surface.value?.focus() })
 </script>
 
 <template>
-  <div ref="frame" class="relative overflow-x-auto overflow-y-hidden">
+  <div ref="frame" class="relative shrink-0 overflow-x-auto overflow-y-hidden">
     <ul class="sr-only" aria-label="The groove, limb by limb">
       <li v-for="line in laneSentences" :key="line">{{ line }}</li>
     </ul>

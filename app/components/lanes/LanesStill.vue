@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, useTemplateRef } from 'vue'
 import { kitById, limbsInOrder } from '#core/kit'
 import { type Groove, sayBars } from '#core/groove'
 import { SMALL, layOut } from '~/lanes/geometry'
@@ -7,14 +8,17 @@ import { sticksOf } from '~/lanes/sticks'
 import { toneOf } from '~/lanes/tone'
 
 /** A groove's lanes, small and still: for cards and previews. */
-const props = defineProps<{ groove: Groove, width: number }>()
+const props = defineProps<{ groove: Groove }>()
+const frame = useTemplateRef('frame')
+const { width } = useElementSize(frame)
 
-const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.groove.lead), props.width, SMALL))
+const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.groove.lead), width.value || 280, SMALL))
 const sticks = computed(() => sticksOf(props.groove, kitById(props.groove.kitId), geometry.value))
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${geometry.width} ${geometry.height}`" class="block w-full" :style="{ height: `${geometry.height}px` }" preserveAspectRatio="none" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`">
+  <div ref="frame">
+  <svg :width="geometry.width" :height="geometry.height" class="block max-w-full" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`">
     <rect v-for="bed in geometry.beds" :key="`${bed.bar}.${bed.beat}`" :x="bed.x" y="0" :width="bed.width" :height="geometry.height" :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
     <line v-for="lane in geometry.lanes" :key="lane.limb" x1="0" :x2="geometry.width" :y1="lane.floor" :y2="lane.floor" stroke="var(--rule)" stroke-width="0.75" />
     <g v-for="stick in sticks" :key="stick.key" :stroke="toneOf(stick.limb, groove.lead)" :fill="stick.mark.filled ? toneOf(stick.limb, groove.lead) : 'none'">
@@ -22,4 +26,5 @@ const sticks = computed(() => sticksOf(props.groove, kitById(props.groove.kitId)
       <path :d="stick.mark.path" :transform="`translate(${stick.x} ${stick.tip}) scale(${geometry.scale.mark})`" vector-effect="non-scaling-stroke" stroke-width="1.2" />
     </g>
   </svg>
+  </div>
 </template>

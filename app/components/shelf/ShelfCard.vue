@@ -14,7 +14,7 @@ const changed = useTimeAgo(() => props.stored.updatedAt)
   <article class="group relative flex flex-col border-t border-default pt-3">
     <NuxtLink :to="`/bench/${stored.document.id}`" class="block">
       <h2 class="text-lg text-highlighted group-hover:underline">{{ stored.document.title }}</h2>
-      <LanesStill class="my-2" :groove="stored.document" :width="300" />
+      <LanesStill class="my-2" :groove="stored.document" />
       <p class="text-sm text-toned">{{ [styleOf(stored.document.style)?.name, sayBars(stored.document), `${Math.round(stored.document.tempo.bpm)} a minute`, sayFeel(stored.document)].filter(Boolean).join(' · ') }}</p>
       <p class="text-sm text-muted">{{ parent ? `Variation of ${parent} · ` : '' }}{{ stored.document.tags.join(', ') || 'no tags' }} · {{ changed }}</p>
     </NuxtLink>

@@ -167,7 +167,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
     </FactBar>
     <StaleNotice v-if="stale" :mine="bench.groove" :theirs="stale" @choose="bench.resolveStale" />
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_18.5rem]">
-      <div class="flex min-h-0 flex-col gap-3 overflow-y-auto px-5 pb-4 pt-3">
+      <div class="flex min-h-0 flex-col gap-2 overflow-y-auto px-5 pb-3 pt-2">
         <p v-if="parent" class="text-sm text-muted">
           A variation of <NuxtLink :to="`/bench/${parent.id}`" class="underline">its parent</NuxtLink>{{ parent.moves.length ? `: ${parent.moves.map(move => move.sentence).join(' ')}` : '.' }}
         </p>
@@ -180,6 +180,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
       <aside class="min-h-0 space-y-5 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
         <ReadoutPanel :groove="bench.shown" :events="events" :unisons="together" :clashes="twice" />
         <ShiftPanel :groove="bench.groove" @edit="edit" @try="tryOut" @keep="(change, made) => keep(change, [made])" />
+        <StyleFit :groove="bench.shown" />
       </aside>
     </div>
     <TransportBar ref="transport" v-model:loop="loop" :tempo="bench.groove.tempo" :bars="bench.groove.bars.length" @toggle="toggle" @bpm="bpm => edit({ type: 'facts', set: { tempo: { ...bench.groove!.tempo, bpm } } })">

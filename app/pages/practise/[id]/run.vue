@@ -40,7 +40,8 @@ useRafFn(() => {
   if (tick !== undefined && beats.value.length) {
     const first = beats.value.filter(beat => beat.bar === 0)
     const barLength = first.reduce((sum, beat) => sum + beat.length, 0)
-    const at = tick < 0 ? tick + barLength : tick
+    // The count-in runs through a bar before the first; a moment of silence comes before it.
+    const at = tick < 0 ? Math.max(0, tick + barLength) : tick
     const beat = beats.value.findLast(one => one.at <= at)!
     lit = { bar: beat.bar, beat: beat.beat, slot: tick < 0 ? 0 : Math.floor((at - beat.at) * beat.slots / beat.length) }
   }
@@ -96,12 +97,12 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
       </div>
     </template>
     <template v-else-if="practice.plan && practice.groove && practice.stage">
-      <header class="flex flex-wrap justify-between gap-x-8 gap-y-2">
-        <div>
+      <header class="flex flex-col justify-between gap-x-8 gap-y-2 sm:flex-row">
+        <div class="min-w-0 flex-1">
           <h1 class="text-2xl text-highlighted sm:text-3xl">{{ practice.groove.title }} · stage {{ practice.index + 1 }} of {{ practice.plan.stages.length }}</h1>
           <p class="mt-1 text-lg text-muted sm:text-2xl">{{ practice.stage.name }}. {{ sayStageLimbs(practice.groove, practice.stage) }} {{ sayClick(practice.stage.click) }}</p>
         </div>
-        <div class="text-right">
+        <div class="shrink-0 whitespace-nowrap text-right">
           <p class="display text-6xl font-bold text-highlighted" role="timer" data-timer>{{ practice.phase === 'asking' ? '0:00' : sayClock(practice.left) }}</p>
           <p class="mt-1 text-xl text-muted sm:text-2xl"><span data-bpm>{{ Math.round(practice.bpm) }}</span> now, goal {{ Math.round(practice.groove.tempo.bpm) }}</p>
         </div>

@@ -1,0 +1,107 @@
+// What a clean checkout needs before it can run: plain Node, no dependency.
+import { spawn, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
+import { get } from 'node:http'
+import { createServer } from 'node:net'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const ROOT = dirname(dirname(dirname(fileURLToPath(import.meta.url))))
+
+/** Ends with a sentence, not a stack. */
+export function giveUp(sentence) {
+  console.error(`\n${sentence}`)
+  process.exit(1)
+}
+
+/** Runs a command in the project, showing what it says; answers its exit code. */
+export function run(command, args, env = {}) {
+  const result = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } })
+  if (result.error) giveUp(`“${command}” could not be started: ${result.error.message}`)
+  return result.status ?? 1
+}
+
+/** A tool of node_modules/.bin. */
+export const tool = (name, args, env) => run(join(ROOT, 'node_modules', '.bin', name), args, env)
+
+export function checkNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number)
+  if (major < 20 || (major === 20 && minor < 19)) giveUp(`Bazzet needs Node 20.19 or later; this is ${process.versions.node}.`)
+}
+
+const stamp = (file, value) => {
+  mkdirSync(dirname(file), { recursive: true })
+  writeFileSync(file, value)
+}
+const stamped = (file, value) => existsSync(file) && readFileSync(file, 'utf8') === value
+
+/** Installs exactly what package-lock.json says, unless it is there already. */
+export function ensureInstalled() {
+  checkNode()
+  const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex')
+  const mark = join(ROOT, 'node_modules', '.bazzet-installed')
+  if (stamped(mark, lock)) return
+  console.log('Installing packages. The first time takes some minutes: the SQLite driver is compiled.')
+  if (run('npm', ['ci', '--no-audit', '--no-fund']) !== 0) {
+    giveUp('The packages could not be installed. Where sqlite3 has no prebuilt binary, python3, make and g++ must be on the machine.')
+  }
+  stamp(mark, lock)
+}
+
+const SOURCES = ['app', 'core', 'server', 'demo', 'nuxt.config.ts', 'package-lock.json']
+
+function newest(path) {
+  const info = statSync(path)
+  if (!info.isDirectory()) return [[path, info.mtimeMs, info.size]]
+  return readdirSync(path).filter(name => !name.endsWith('.test.ts')).flatMap(name => newest(join(path, name)))
+}
+
+/** A fingerprint of all that goes into a build. */
+const sourceMark = () => createHash('sha256').update(JSON.stringify(SOURCES.flatMap(name => newest(join(ROOT, name))))).digest('hex')
+
+/** Builds, unless what is built is of these very sources. */
+export function ensureBuilt({ force = false } = {}) {
+  const mark = join(ROOT, '.output', '.bazzet-built')
+  const sources = sourceMark()
+  if (!force && stamped(mark, sources)) return
+  console.log('Building.')
+  if (tool('nuxt', ['build']) !== 0) giveUp('The build failed; what it said stands above.')
+  stamp(mark, sources)
+}
+
+/** True when nobody listens on the port yet. */
+export const isFree = (port, host) => new Promise((resolve) => {
+  const probe = createServer()
+  probe.once('error', () => resolve(false))
+  probe.once('listening', () => probe.close(() => resolve(true)))
+  probe.listen(port, host)
+})
+
+/** Starts the built server and tells its address once it answers; ends when it ends. */
+export async function serve({ demo }) {
+  const host = process.env.HOST ?? '127.0.0.1'
+  const port = Number(process.env.PORT ?? 4140)
+  if (!Number.isInteger(port) || port < 1 || port > 65535) giveUp(`PORT is a number from 1 to 65535; “${process.env.PORT}” is not.`)
+  if (!await isFree(port, host)) {
+    giveUp(`Port ${port} on ${host} is in use. If that is Bazzet already running, open http://${host}:${port}; otherwise choose another port: PORT=4141 npm ${demo ? 'run demo' : 'start'}`)
+  }
+  const db = process.env.BAZZET_DB ?? join(ROOT, 'data', demo ? 'demo.db' : 'bazzet.db')
+  const server = spawn(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, HOST: host, PORT: String(port), BAZZET_DB: db, BAZZET_DEMO: demo ? '1' : '' },
+  })
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
+  server.on('exit', code => process.exit(code ?? 0))
+  while (!await answers(`http://${host}:${port}/api/health`)) await new Promise(resolve => setTimeout(resolve, 100))
+  console.log(`\nBazzet is ready: http://${host}:${port}\nIts data is in ${db}. Stop it with Ctrl C.`)
+}
+
+// Not fetch: it refuses certain ports that a server may well listen on.
+const answers = url => new Promise((resolve) => {
+  get(url, (answer) => {
+    answer.resume()
+    resolve(answer.statusCode === 200)
+  }).on('error', () => resolve(false))
+})

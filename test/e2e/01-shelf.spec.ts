@@ -1,0 +1,130 @@
+import { readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { parseMidi } from 'midi-file'
+import { type App, expect, test } from './app'
+
+const shelf = async (page: import('@playwright/test').Page, app: App) => {
+  await page.goto(app.url)
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
+}
+
+test('the Shelf shows the demo grooves, and finds them by word', async ({ page, app }) => {
+  await shelf(page, app)
+  await expect(page.getByRole('article')).toHaveCount(10)
+  await expect(page.getByRole('img', { name: 'Lanes of Seven Crates Up, 7/8 as 2+2+3, 2 bars' })).toBeVisible()
+  await page.getByLabel('Find a groove').fill('shuffle')
+  await expect(page.getByRole('article')).toHaveCount(1)
+  await expect(page.getByRole('article')).toContainText('Boiler Room Two')
+  await page.getByLabel('Find a groove').fill('nothing like it')
+  await page.getByRole('button', { name: 'Show all' }).click()
+  await expect(page.getByRole('article')).toHaveCount(10)
+})
+
+test('a groove goes to the bin and comes out again', async ({ page, app }) => {
+  await shelf(page, app)
+  const card = page.getByRole('article').filter({ hasText: 'Tin Gutter Waltz' })
+  await card.hover()
+  await card.getByRole('button', { name: /in the bin/ }).click()
+  await expect(page.getByRole('article')).toHaveCount(9)
+  await page.getByRole('button', { name: 'Bin (1)' }).click()
+  await page.getByRole('listitem').filter({ hasText: 'Tin Gutter Waltz' }).getByRole('button', { name: 'Take it out' }).click()
+  await expect(page.getByRole('article')).toHaveCount(10)
+})
+
+test('a groove begun from a style has a part for each limb', async ({ page, app, bench }) => {
+  await shelf(page, app)
+  await page.getByRole('button', { name: 'Begin a groove' }).click()
+  await page.getByLabel('Title').fill('From the card')
+  await page.getByRole('radio', { name: 'Shuffle' }).click()
+  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await expect(bench.lanes).toBeVisible()
+  await bench.saved()
+  const { document: groove } = await bench.stored()
+  expect(groove).toMatchObject({ title: 'From the card', style: 'shuffle', tempo: { bpm: 124 }, feel: { swing: { level: '1/8' } } })
+  expect(groove.parts.map(part => part.limb)).toEqual(['RH', 'RF', 'LH', 'LF'])
+  expect(groove.parts.every(part => part.strokes.length > 0)).toBe(true)
+})
+
+// meter, felt beats in ticks, slots a beat to begin with
+for (const [meter, beats] of [['4/4', 4], ['3/4', 3], ['6/8', 2], ['7/8', 3], ['12/8', 4]] as const) {
+  test(`empty bars of ${meter} are begun, with a subdivision for each felt beat`, async ({ bench }) => {
+    const { page } = bench
+    await page.goto(bench.app.url)
+    await page.getByRole('button', { name: 'Begin a groove' }).click()
+    await page.getByRole('tab', { name: 'Empty bars' }).click()
+    await page.getByRole('button', { name: meter, exact: true }).click()
+    await page.getByRole('spinbutton', { name: 'Bars' }).fill('3')
+    await page.getByRole('spinbutton', { name: 'Bars' }).press('Tab')
+    await expect(page.getByRole('combobox', { name: /Slots in beat/ })).toHaveCount(beats)
+    await page.getByRole('combobox', { name: 'Slots in beat 2' }).click()
+    await page.getByRole('option', { name: '6', exact: true }).click()
+    await page.getByRole('button', { name: 'Begin', exact: true }).click()
+    await expect(bench.lanes).toBeVisible()
+    const { document: groove } = await bench.stored()
+    expect(groove.bars).toHaveLength(3)
+    expect(`${groove.bars[0]!.meter.count}/${groove.bars[0]!.meter.unit}`).toBe(meter)
+    expect(groove.bars[0]!.slots).toHaveLength(beats)
+    expect(groove.bars[2]!.slots[1]).toBe(6)
+    if (meter === '7/8') expect(groove.bars[0]!.meter.groups).toEqual([2, 2, 3])
+  })
+}
+
+test('groups that do not add up are named where they stand', async ({ page, app }) => {
+  await shelf(page, app)
+  await page.getByRole('button', { name: 'Begin a groove' }).click()
+  await page.getByRole('tab', { name: 'Empty bars' }).click()
+  await page.getByRole('button', { name: '7/8', exact: true }).click()
+  await page.getByLabel('Felt as').fill('3+3')
+  await expect(page.getByText('The groups 3+3 make 6; this meter has 7.').first()).toBeVisible()
+})
+
+test('a groove is taken away as JSON and as MIDI, and the JSON opened again', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('wet-rope')
+  const take = async (item: string) => {
+    await page.getByRole('button', { name: 'Keep, take away' }).click()
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: item }).click()])
+    return { name: file.suggestedFilename(), path: await file.path() }
+  }
+  const json = await take('Download as JSON')
+  expect(json.name).toBe('wet-rope.json')
+  expect(JSON.parse(readFileSync(json.path, 'utf8'))).toEqual((await bench.stored()).document)
+
+  const midi = await take('Download as MIDI')
+  expect(midi.name).toBe('wet-rope.mid')
+  const { header, tracks } = parseMidi(readFileSync(midi.path))
+  expect(header.ticksPerBeat).toBe(5040)
+  const notes = tracks[1]!.filter(event => event.type === 'noteOn')
+  expect(notes).toHaveLength((await bench.stored()).document.parts.reduce((sum, part) => sum + part.strokes.length, 0))
+  expect(notes.every(event => 'channel' in event && event.channel === 9)).toBe(true)
+
+  // A changed copy under another id opens as itself; the same file again stands beside the first.
+  const changed = { ...JSON.parse(readFileSync(json.path, 'utf8')), id: 'by-hand', title: 'By hand' }
+  const path = join(bench.app.folder, 'by-hand.json')
+  writeFileSync(path, JSON.stringify(changed))
+  await page.goto(bench.app.url)
+  await page.getByLabel('Groove file').setInputFiles(path)
+  await expect(page).toHaveURL(/bench\/by-hand$/)
+  await page.goto(bench.app.url)
+  await page.getByLabel('Groove file').setInputFiles(path)
+  await expect(page.getByText('was here already').first()).toBeVisible()
+  await expect(bench.lanes).toBeVisible()
+  expect((await bench.stored()).document).toMatchObject({ title: 'By hand' })
+})
+
+test('a file that is wrong is refused with what is wrong, and nothing is kept', async ({ bench }) => {
+  const { page } = bench
+  await page.goto(bench.app.url)
+  const before = await page.getByRole('article').count()
+  const groove = (await (await fetch(`${bench.app.url}/api/grooves/wet-rope`)).json()).document
+  groove.id = 'wrong'
+  groove.parts[0].strokes[0].level = 9
+  const path = join(bench.app.folder, 'wrong.json')
+  writeFileSync(path, JSON.stringify(groove))
+  await page.getByLabel('Groove file').setInputFiles(path)
+  await expect(page.getByText('“wrong.json” was not opened').first()).toBeVisible()
+  await expect(page.getByText(/parts\.0\.strokes\.0\.level: A level is a whole number from 1 to 5/).first()).toBeVisible()
+  expect((await fetch(`${bench.app.url}/api/grooves/wrong`)).status).toBe(404)
+  await page.reload()
+  await expect(page.getByRole('article')).toHaveCount(before || 12)
+})

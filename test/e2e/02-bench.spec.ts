@@ -1,0 +1,224 @@
+import { type Bench, expect, test } from './app'
+
+/** The middle of a slot in a lane: lanes are found by their names, slots by the words over them. */
+async function place(bench: Bench, limb: string, slot: number) {
+  const svg = bench.lanes.locator('svg')
+  const box = (await svg.boundingBox())!
+  const name = (await svg.getByText(limb, { exact: true }).boundingBox())!
+  const ticks = await svg.locator('g path[d*="v"]').first().getAttribute('d')
+  const x = [...ticks!.matchAll(/M([\d.]+) /g)].map(match => Number(match[1]))[slot]!
+  return { x: box.x + x, y: name.y + name.height / 2 }
+}
+
+const strokes = async (bench: Bench, part = 0) => (await bench.stored()).document.parts[part]!.strokes
+
+test('strokes are put in, raised, moved and taken out with the mouse', async ({ bench }) => {
+  const { page } = bench
+  await bench.beginEmpty('By mouse')
+  const at = await place(bench, 'Left hand', 4)
+  await page.mouse.click(at.x, at.y)
+  await expect(bench.sticks()).toHaveCount(1)
+  await bench.saved()
+  expect((await bench.stored()).document.parts).toMatchObject([{ name: 'Backbeat', limb: 'LH', strokes: [{ at: 5040, piece: 'snare', stroke: 'hit', level: 5 }] }])
+
+  // Dragged down to the floor it becomes a ghost; a drag is one edit.
+  await page.mouse.move(at.x, at.y)
+  await page.mouse.down()
+  await page.mouse.move(at.x, at.y + 20, { steps: 4 })
+  await page.mouse.move(at.x, at.y + 44, { steps: 4 })
+  await page.mouse.up()
+  await expect(bench.sticks()).toHaveAttribute('data-level', '1')
+  await page.keyboard.press('Control+z')
+  await expect(bench.sticks()).toHaveAttribute('data-level', '5')
+
+  // Dragged sideways it moves to another slot.
+  const to = await place(bench, 'Left hand', 6)
+  await page.mouse.move(at.x, at.y)
+  await page.mouse.down()
+  await page.mouse.move(to.x, to.y, { steps: 8 })
+  await page.mouse.up()
+  await bench.saved()
+  expect(await strokes(bench)).toMatchObject([{ at: 7560, level: 5 }])
+  await page.getByRole('button', { name: 'Take the stroke out' }).click()
+  await expect(bench.sticks()).toHaveCount(0)
+})
+
+test('a groove is layered with the keyboard alone', async ({ bench }) => {
+  const { page } = bench
+  await bench.beginEmpty('By keys')
+  await page.keyboard.press('l')
+  await expect(bench.lanes).toBeFocused()
+  await expect(bench.says).toHaveText('Right hand, 1: empty')
+  // Hats on every eighth of the first two beats, the second one soft.
+  for (const key of ['Enter', 'ArrowRight', 'ArrowRight', '2', 'Control+ArrowRight', 'Enter']) await page.keyboard.press(key)
+  await expect(bench.says).toHaveText('Right hand, 2: Hi-hat, plain')
+  // Down to the left hand: a rim-shot backbeat on 2, made strong.
+  for (const key of ['ArrowDown', 'Enter', 'k', '4']) await page.keyboard.press(key)
+  await expect(bench.says).toHaveText('Left hand, 2: Snare, rim shot, strong')
+  // Bass drum on 1, moved a slot later; hat foot on 2.
+  for (const key of ['ArrowDown', 'Home', 'Enter', 'Shift+ArrowRight']) await page.keyboard.press(key)
+  await expect(bench.says).toHaveText('Right foot, e of 1: Bass drum, plain')
+  for (const key of ['ArrowDown', 'Home', 'Control+ArrowRight', 'Enter']) await page.keyboard.press(key)
+  await expect(bench.says).toHaveText('Left foot, 2: Hi-hat, foot chick, plain')
+  await bench.saved()
+  expect((await bench.stored()).document.parts.map(part => [part.limb, part.strokes.map(one => [one.at, one.piece, one.stroke, one.level])])).toEqual([
+    ['RH', [[0, 'hi-hat', 'hit', 3], [2520, 'hi-hat', 'hit', 2], [5040, 'hi-hat', 'hit', 3]]],
+    ['LH', [[5040, 'snare', 'rim shot', 4]]],
+    ['RF', [[1260, 'bass drum', 'hit', 3]]],
+    ['LF', [[5040, 'hi-hat', 'chick', 3]]],
+  ])
+  await page.keyboard.press('Delete')
+  await expect(bench.sticks()).toHaveCount(5)
+
+  // Undo all the way to nothing, and redo all the way back.
+  while (await page.getByRole('button', { name: 'Undo' }).isEnabled()) await page.keyboard.press('Control+z')
+  await expect(bench.sticks()).toHaveCount(0)
+  while (await page.getByRole('button', { name: 'Redo' }).isEnabled()) await page.keyboard.press('Control+Shift+z')
+  await expect(bench.sticks()).toHaveCount(5)
+})
+
+test('each kind of stroke is chosen, an open hat with its length', async ({ bench }) => {
+  const { page } = bench
+  await bench.beginEmpty('Kinds')
+  await page.keyboard.press('l')
+  await page.keyboard.press('Enter')
+  const struck = page.getByRole('combobox', { name: 'Stroke', exact: true })
+  const choose = async (box: import('@playwright/test').Locator, option: string) => {
+    await box.click()
+    await page.getByRole('option', { name: option, exact: true }).click()
+  }
+  await choose(struck, 'open')
+  await choose(page.getByRole('combobox', { name: 'Open for' }), 'an eighth')
+  await bench.saved()
+  expect(await strokes(bench)).toEqual([{ at: 0, piece: 'hi-hat', stroke: 'open', level: 3, openFor: 2520 }])
+  await choose(page.getByRole('combobox', { name: 'Piece' }), 'Ride')
+  await choose(struck, 'bell')
+  await bench.saved()
+  expect(await strokes(bench)).toEqual([{ at: 0, piece: 'ride', stroke: 'bell', level: 3 }])
+  await choose(page.getByRole('combobox', { name: 'Piece' }), 'Snare')
+  for (const kind of ['rim shot', 'cross-stick', 'plain']) {
+    await choose(struck, kind)
+    await expect(struck).toContainText(kind)
+  }
+  await page.getByRole('button', { name: 'Level 5, accent' }).click()
+  await expect(bench.sticks()).toHaveAttribute('data-level', '5')
+})
+
+test('parts are offered by the style, tried in place, taken; soloed, muted, locked and reordered', async ({ bench }) => {
+  const { page } = bench
+  await page.goto(bench.app.url)
+  await page.getByRole('button', { name: 'Begin a groove' }).click()
+  await page.getByRole('radio', { name: 'Funk sixteenths' }).click()
+  await page.getByRole('radio', { name: 'nothing: I layer it myself' }).click()
+  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await expect(bench.lanes).toBeVisible()
+  // The style layers the right hand first; pointing at a part shows it, leaving takes it away again.
+  await page.getByRole('button', { name: 'Add a part' }).click()
+  await page.getByRole('button', { name: 'Hat gallop' }).hover()
+  await expect(bench.sticks()).toHaveCount(24)
+  await page.getByRole('button', { name: 'Hat eighths' }).hover()
+  await expect(bench.sticks()).toHaveCount(16)
+  await page.getByRole('button', { name: 'Hat eighths' }).click()
+  await page.getByRole('button', { name: 'Add a part' }).click()
+  await page.getByRole('button', { name: 'Backbeat', exact: true }).click()
+  await expect(bench.sticks()).toHaveCount(20)
+
+  const part = (name: string) => page.locator(`[data-part="${name}"]`)
+  await part('Backbeat').getByRole('button', { name: 'Solo Backbeat' }).click()
+  await expect(page.locator('[data-stick][opacity="0.2"]')).toHaveCount(16)
+  await part('Backbeat').getByRole('button', { name: 'Solo Backbeat' }).click()
+  await part('Hat eighths').getByRole('button', { name: 'Mute Hat eighths' }).click()
+  await expect(page.locator('[data-stick][opacity="0.2"]')).toHaveCount(16)
+
+  const more = async (name: string, item: string) => {
+    await part(name).getByRole('button', { name: `More for ${name}` }).click()
+    await page.getByRole('menuitem', { name: item }).click()
+  }
+  await more('Backbeat', 'Earlier in the order')
+  await more('Backbeat', 'Lock')
+  await bench.saved()
+  expect((await bench.stored()).document.parts).toMatchObject([{ name: 'Backbeat', locked: true }, { name: 'Hat eighths', muted: true }])
+  await part('Backbeat').getByRole('button', { name: /^Choose/ }).click()
+  await page.keyboard.press('l')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('“Backbeat” is locked; unlock it first.').first()).toBeVisible()
+  await expect(bench.sticks()).toHaveCount(20)
+})
+
+test('what lines up is drawn and said; a limb in two places is found and can be mended', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('wet-rope')
+  await expect(bench.readout).toContainText('Right hand with right foot: bar 1: & of 3; bar 2: & of 2 and & of 3')
+  await expect(page.locator('[data-plumb]')).toHaveCount(13)
+  await expect(bench.readout).toContainText('On 2 and 4 of every bar.')
+
+  await bench.open('ladder-in-the-rain')
+  await expect(bench.readout).toContainText('Nowhere: the groove is linear.')
+  await expect(page.locator('[data-plumb]')).toHaveCount(0)
+
+  await bench.open('cold-kettle')
+  await expect(page.locator('[data-clash]').first()).toHaveText('Left hand is asked for snare and high tom at once on bar 1, 2. Move one of them to another limb or another slot.')
+  await expect(page.locator('[data-trouble="two places"]')).toHaveCount(2)
+  await page.locator('[data-part="High tom answers"]').getByRole('button', { name: /^More/ }).click()
+  await page.getByRole('menuitem', { name: 'Give it to the right foot' }).click()
+  await expect(page.locator('[data-clash]').first()).toBeHidden()
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-clash]')).toHaveCount(2)
+})
+
+test('chosen parts are displaced, seen first, said in a sentence, and kept as a variation', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('wet-rope')
+  const parts = page.getByRole('group', { name: 'Parts to move' })
+  await parts.getByRole('button', { name: 'Backbeat' }).click()
+  await page.getByRole('button', { name: 'One slot earlier' }).click()
+  await expect(page.locator('[data-shift-says]')).toHaveText('Backbeat moved 1 slot earlier, a sixteenth. The backbeat now falls on a of 1 and a of 3 of every bar; it was on 2 and 4 of every bar.')
+  // The lanes and the readout show it before it is taken; the document is as it was.
+  await expect(bench.readout).toContainText('On a of 1 and a of 3 of every bar.')
+  expect((await bench.stored()).revision).toBe(1)
+  await page.getByRole('button', { name: 'Keep as variation' }).first().click()
+  await expect(page).not.toHaveURL(/wet-rope$/)
+  await expect(page.getByText('A variation of its parent: Backbeat moved 1 slot earlier')).toBeVisible()
+  const { document: kept } = await bench.stored()
+  expect(kept).toMatchObject({ title: 'Wet Rope, displaced', parent: { id: 'wet-rope', revision: 1, moves: [{ move: 'displace', params: { slots: -1 } }] } })
+  expect(kept.parts[1]!.strokes.map(stroke => stroke.at)).toEqual([3780, 13860, 23940, 34020])
+  await page.getByRole('link', { name: 'its parent' }).click()
+  await expect(bench.readout).toContainText('On 2 and 4 of every bar.')
+})
+
+test('displacing by a whole turn, by keys, comes home', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('chalk-on-the-door')
+  const before = (await bench.stored()).document.parts
+  await page.getByRole('group', { name: 'Parts to move' }).getByRole('button', { name: 'All' }).press('Enter')
+  await page.getByLabel('Slots to move by').fill('16')
+  await page.getByLabel('Slots to move by').press('Tab')
+  await expect(page.locator('[data-shift-says]')).toContainText('The whole groove moved all the way round, back to where it was.')
+  await page.getByRole('button', { name: 'Move here' }).press('Enter')
+  await bench.saved()
+  expect((await bench.stored()).document.parts).toEqual(before)
+})
+
+test('meter, feel and tempo change where they stand; strokes stay in their bars', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('boiler-room-two')
+  await page.getByRole('button', { name: /^meter/ }).click()
+  await page.getByRole('button', { name: '3/4', exact: true }).click()
+  await page.getByRole('button', { name: 'Set the time' }).click()
+  await expect(page.getByText(/strokes outside them went/).first()).toBeVisible()
+  await page.getByRole('button', { name: /^feel/ }).click()
+  await page.getByRole('button', { name: 'light', exact: true }).click()
+  await page.keyboard.press('Escape')
+  await page.getByLabel('Tempo').fill('140')
+  await page.getByLabel('Tempo').press('Enter')
+  await bench.saved()
+  const { document: groove } = await bench.stored()
+  expect(groove).toMatchObject({ bars: [{ meter: { count: 3, unit: 4 } }], feel: { swing: { level: '1/8', share: 0.57 } }, tempo: { bpm: 140 } })
+  expect(groove.parts.every(part => part.strokes.every(stroke => stroke.at < 15120))).toBe(true)
+})
+
+test('every key is on one sheet', async ({ bench }) => {
+  await bench.open('wet-rope')
+  await bench.page.keyboard.press('?')
+  await expect(bench.page.getByRole('dialog', { name: 'Keys' })).toContainText('ghost, soft, plain, strong, accent')
+})

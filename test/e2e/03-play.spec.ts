@@ -1,0 +1,154 @@
+import type { Page } from '@playwright/test'
+import { expect, test } from './app'
+
+interface Sounded { when: number, seconds: number, peak: number }
+
+/** Listens at the browser's own audio nodes: every sound that is scheduled, with its time, length and loudness. */
+async function listen(page: Page) {
+  await page.addInitScript(() => {
+    const heard: Sounded[] = []
+    Object.assign(window, { heard })
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
+      // The audio library tries nodes out with empty buffers; those are no sounds.
+      if (this.buffer && this.buffer.duration > 0.01) {
+        const samples = this.buffer.getChannelData(0)
+        heard.push({ when, seconds: this.buffer.duration, peak: samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0) })
+      }
+      return start.call(this, when, ...rest)
+    }
+  })
+}
+const heard = (page: Page) => page.evaluate(() => (window as unknown as { heard: Sounded[] }).heard)
+const forget = (page: Page) => page.evaluate(() => void ((window as unknown as { heard: Sounded[] }).heard.length = 0))
+const gaps = (list: Sounded[]) => list.slice(1).map((one, i) => Number((one.when - list[i]!.when).toFixed(4)))
+const choose = async (page: Page, box: string, option: string) => {
+  await page.getByRole('combobox', { name: box, exact: true }).click()
+  await page.getByRole('option', { name: option, exact: true }).click()
+}
+
+/** Hats on the four beats of one bar of 4/4. */
+async function fourHats({ bench }: { bench: import('./app').Bench }) {
+  const { page } = bench
+  await listen(page)
+  await bench.beginEmpty('Four hats')
+  await page.keyboard.press('l')
+  for (let beat = 0; beat < 4; beat++) {
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Control+ArrowRight')
+  }
+  await expect(bench.sticks()).toHaveCount(4)
+}
+
+test('it plays in time and loops, the band of light moving with it, and stops', async ({ bench }) => {
+  const { page } = bench
+  await fourHats({ bench })
+  await expect.poll(() => heard(page).then(list => list.length)).toBe(4) // a new stroke is heard as it is put in
+  await page.getByLabel('Tempo').fill('240')
+  await page.getByLabel('Tempo').press('Enter')
+  await forget(page)
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect.poll(() => heard(page).then(list => list.length), { timeout: 20_000 }).toBeGreaterThan(9)
+  const list = await heard(page)
+  expect(new Set(gaps(list))).toEqual(new Set([0.25])) // quarters at 240, over the bar line too
+  const band = page.locator('[data-band]')
+  await expect(band).toHaveAttribute('visibility', 'visible')
+  const slot = await band.getAttribute('data-slot')
+  await expect.poll(() => band.getAttribute('data-slot')).not.toBe(slot)
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+  await expect(band).toHaveAttribute('visibility', 'hidden')
+  const after = (await heard(page)).length
+  await page.waitForFunction(then => performance.now() > then, await page.evaluate(() => performance.now() + 500))
+  expect((await heard(page)).length).toBe(after)
+})
+
+test('an edit is heard while it plays, without a stop; swing moves what is between', async ({ bench }) => {
+  const { page } = bench
+  await fourHats({ bench })
+  await page.getByLabel('Tempo').fill('240')
+  await page.getByLabel('Tempo').press('Enter')
+  await page.getByRole('button', { name: 'Play', exact: true }).press('Enter')
+  await expect(page.locator('[data-band]')).toHaveAttribute('visibility', 'visible', { timeout: 20_000 })
+  // Eighths between the quarters, put in while it goes on.
+  await page.keyboard.press('l')
+  await page.keyboard.press('Home')
+  for (let beat = 0; beat < 4; beat++) {
+    for (const key of ['ArrowRight', 'ArrowRight', 'Enter', 'ArrowRight', 'ArrowRight']) await page.keyboard.press(key)
+  }
+  await expect(bench.sticks()).toHaveCount(8)
+  const steady = async (wanted: number[]) => {
+    await forget(page)
+    await expect.poll(async () => new Set(gaps((await heard(page)).slice(-8))), { timeout: 15_000 }).toEqual(new Set(wanted))
+  }
+  await steady([0.125])
+  await page.getByRole('button', { name: /^feel/ }).click()
+  await page.getByRole('button', { name: 'hard', exact: true }).click()
+  await steady([0.1875, 0.0625]) // 75 and 25 of 0.25 s
+  // Muted, it falls silent while playing goes on.
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Mute Hi-hat' }).click()
+  await forget(page)
+  await page.waitForFunction(then => performance.now() > then, await page.evaluate(() => performance.now() + 700))
+  expect((await heard(page)).length).toBeLessThan(3)
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible()
+})
+
+test('a click with a bar of count-in goes before the groove', async ({ bench }) => {
+  const { page } = bench
+  await fourHats({ bench })
+  await page.getByLabel('Tempo').fill('240')
+  await page.getByLabel('Tempo').press('Enter')
+  await choose(page, 'Click', 'backbeats')
+  await choose(page, 'Count-in', '1 bar')
+  await forget(page)
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect.poll(() => heard(page).then(list => list.length), { timeout: 20_000 }).toBeGreaterThan(10)
+  const list = await heard(page)
+  const clicks = list.filter(sound => sound.seconds < 0.065) // the click lasts 60 ms, a closed hat longer
+  const hats = list.filter(sound => sound.seconds >= 0.065)
+  expect(gaps(clicks.slice(0, 4))).toEqual([0.25, 0.25, 0.25])
+  expect(hats[0]!.when - clicks[0]!.when).toBeCloseTo(1, 4)
+  expect(clicks[0]!.peak).toBeGreaterThan(clicks[1]!.peak) // the first of the bar stands out
+  expect(clicks[4]!.when - hats[0]!.when).toBeCloseTo(0.25, 4) // then only on 2 and 4
+})
+
+test('a tempo is tapped, and one bar of several is looped', async ({ bench }) => {
+  const { page } = bench
+  await listen(page)
+  await bench.open('wet-rope')
+  const tap = page.getByRole('button', { name: 'Tap' })
+  await tap.click()
+  for (let i = 0; i < 4; i++) {
+    await page.waitForFunction(then => performance.now() >= then, await page.evaluate(() => performance.now() + 400))
+    await tap.click()
+  }
+  await expect.poll(async () => Number(await page.getByLabel('Tempo').inputValue())).toBeGreaterThan(60)
+  expect(Number(await page.getByLabel('Tempo').inputValue())).toBeLessThan(155)
+  await page.getByLabel('Tempo').fill('300')
+  await page.getByLabel('Tempo').press('Enter')
+  await choose(page, 'Loop', 'bar 2')
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect(page.locator('[data-band]')).toHaveAttribute('visibility', 'visible', { timeout: 20_000 })
+  const seen = new Set<number>()
+  await expect.poll(async () => {
+    seen.add(Number(await page.locator('[data-band]').getAttribute('data-slot')))
+    return seen.size
+  }, { timeout: 15_000, intervals: [20] }).toBeGreaterThan(5)
+  expect([...seen].every(slot => slot >= 16)).toBe(true)
+})
+
+test('each level is another sound, and every stroke of the kit sounds', async ({ bench }) => {
+  const { page } = bench
+  await listen(page)
+  await bench.beginEmpty('Levels')
+  await page.keyboard.press('l')
+  await page.keyboard.press('ArrowDown')
+  for (const key of ['1', '2', '3', '4', '5']) await page.keyboard.press(key)
+  await expect.poll(() => heard(page).then(list => list.length)).toBe(5)
+  const peaks = (await heard(page)).map(sound => sound.peak)
+  for (let i = 1; i < 5; i++) expect(peaks[i]!).toBeGreaterThan(peaks[i - 1]! * 1.2)
+  await forget(page)
+  for (let i = 0; i < 7; i++) await page.keyboard.press('p') // round all pieces a hand can reach
+  await expect.poll(() => heard(page).then(list => list.length)).toBe(7)
+  expect(new Set((await heard(page)).map(sound => sound.seconds)).size).toBeGreaterThan(4)
+})

@@ -1,0 +1,106 @@
+import { expect, test } from './app'
+
+test.describe.configure({ mode: 'serial' })
+
+test('a plan of four stages is made from a groove, and each stage can be changed', async ({ bench }) => {
+  const { page, app } = bench
+  await bench.open('chalk-on-the-door')
+  await page.getByRole('button', { name: 'Add a part' }).click()
+  await page.getByRole('button', { name: 'Hat foot on 2 and 4' }).click()
+  await page.getByRole('button', { name: 'Keep, take away' }).click()
+  await page.getByRole('menuitem', { name: 'Practise it' }).click()
+  await page.getByRole('button', { name: 'Make a plan' }).click()
+  await expect(page.getByRole('heading', { name: 'Chalk on the Door, feet first' })).toBeVisible()
+  const stages = page.locator('[data-stage]')
+  await expect(stages.locator('h2')).toHaveText(['Feet alone', 'Feet and lead hand', 'Feet and other hand', 'All four limbs'])
+  await expect(stages.first()).toContainText('You: right foot and left foot. Silent: right hand and left hand.')
+  await stages.first().getByRole('button', { name: 'Hat foot on 2 and 4' }).click()
+  await expect(stages.first()).toContainText('You: right foot. Silent: right hand, left hand and left foot.')
+  await page.getByLabel('Tempo of stage 2').fill('200')
+  await page.getByLabel('Tempo of stage 2').press('Enter')
+  await page.getByLabel('Minutes of stage 1').fill('0.1')
+  await page.getByLabel('Minutes of stage 1').press('Enter')
+  await page.getByRole('combobox', { name: 'Click of stage 3' }).click()
+  await page.getByRole('option', { name: 'off-beats' }).click()
+  const id = page.url().split('/').at(-1)!
+  await expect.poll(async () => (await (await fetch(`${app.url}/api/plans/${id}`)).json()).document.stages).toMatchObject([
+    { partIds: ['part-3'], seconds: 6 }, { bpm: 200 }, { click: 'off-beats' }, { name: 'All four limbs' },
+  ])
+  await page.reload()
+  await expect(page.getByLabel('Tempo of stage 2')).toHaveValue('200')
+})
+
+test('the runner counts in, times, goes on by itself, and writes the player’s word to the log', async ({ page, app }) => {
+  // A short plan, so that the clock can be waited for: five seconds a stage.
+  const groove = (await (await fetch(`${app.url}/api/grooves/wet-rope`)).json()).document
+  const plan = {
+    format: 'bazzet-plan', version: 1, id: 'short', grooveId: 'wet-rope', title: 'Short',
+    stages: [['part-4', 'Feet'], ['part-1', 'Hat'], ['part-2', 'Backbeat'], ['part-3', 'Ghosts']].map(([partId, name], i) => ({
+      id: `s${i}`, name, partIds: [partId], click: 'every beat', bpm: 300 - i, seconds: 5,
+    })),
+  }
+  const made = await fetch(`${app.url}/api/plans`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(plan) })
+  expect(made.status).toBe(201)
+  const before = (await (await fetch(`${app.url}/api/log`)).json()).entries.length
+
+  await page.goto(`${app.url}/practise/short/run`)
+  await expect(page.getByRole('heading', { name: `${groove.title} · stage 1 of 4` })).toBeVisible()
+  await expect(page.locator('[data-timer]')).toHaveText('0:05')
+  const phase = (name: string) => expect(page.locator(`[data-phase="${name}"]`)).toBeVisible({ timeout: 20_000 })
+  await page.keyboard.press('Space')
+  await phase('counting')
+  await phase('playing')
+  await expect(page.locator('[data-timer]')).toHaveText('0:03')
+  await page.keyboard.press('Space')
+  await phase('paused')
+  await page.keyboard.press('Space')
+  await phase('playing')
+  await phase('asking')
+  // The word ends the asking, and the next stage begins by itself.
+  await page.keyboard.press('1')
+  await expect(page.getByRole('heading', { name: 'stage 2 of 4' })).toBeVisible()
+  await phase('playing')
+  await page.keyboard.press('s')
+  await expect(page.locator('[data-bpm]')).toHaveText('275') // 299 less 8 in a hundred
+  await phase('playing')
+  await page.getByRole('button', { name: '2 shaky' }).click() // a word before the time is up ends the stage
+  await expect(page.getByRole('heading', { name: 'stage 3 of 4' })).toBeVisible()
+  await phase('playing')
+  await phase('asking')
+  // No word: after a while it goes on by itself.
+  await expect(page.getByRole('heading', { name: 'stage 4 of 4' })).toBeVisible({ timeout: 20_000 })
+  await phase('playing')
+  await phase('asking')
+  await page.keyboard.press('3')
+  await phase('over')
+  await expect(page.getByRole('listitem')).toHaveText([/Feet\s*solid/, /Hat\s*shaky/, /Backbeat\s*no word/, /Ghosts\s*missed/])
+
+  const { entries } = await (await fetch(`${app.url}/api/log`)).json()
+  expect(entries).toHaveLength(before + 4)
+  expect(entries.slice(0, 4)).toMatchObject([
+    { stage: 'Ghosts', word: 'missed', bpm: 297, seconds: 5 },
+    { stage: 'Backbeat', word: null, bpm: 298, seconds: 5 },
+    { stage: 'Hat', word: 'shaky', bpm: 275 },
+    { stage: 'Feet', word: 'solid', bpm: 300, grooveTitle: 'Wet Rope' },
+  ])
+  await page.getByRole('link', { name: 'See the log' }).click()
+  await expect(page.getByRole('row').nth(1)).toContainText('Ghosts')
+  await expect(page.getByRole('row').nth(4)).toContainText('solid')
+})
+
+test('the Log lists and charts what was practised', async ({ page, app }) => {
+  await page.goto(`${app.url}/log`)
+  await expect(page.getByRole('heading', { name: 'Tempo by day' })).toBeVisible()
+  await expect(page.locator('.apexcharts-legend-text')).toHaveText(['Wet Rope', 'Boiler Room Two', 'Seven Crates Up'])
+  // The tempo just reached, 300, is on the chart's scale and in the table.
+  await expect(page.locator('.apexcharts-yaxis-label').filter({ hasText: /^(300|3[0-9]0|350)$/ }).first()).toBeVisible()
+  const { entries } = await (await fetch(`${app.url}/api/log`)).json()
+  await expect(page.getByRole('row')).toHaveCount(entries.length + 1)
+})
+
+test('a plan that is not there says so and leads back', async ({ page, app }) => {
+  await page.goto(`${app.url}/practise/no-such-plan`)
+  await expect(page.getByText('There is no plan “no-such-plan” here.')).toBeVisible()
+  await page.getByRole('link', { name: 'To all plans' }).click()
+  await expect(page.getByRole('heading', { name: 'Practise' })).toBeVisible()
+})

@@ -1,0 +1,102 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { type Page, expect, test as base } from '@playwright/test'
+
+/** The built server on a port and a database of its own, which a test may stop and start again. */
+export class App {
+  private server: ChildProcess | undefined
+  readonly folder = mkdtempSync(join(tmpdir(), 'bazzet-test-'))
+  url = ''
+  private port = 0
+
+  constructor(private demo: boolean) {}
+
+  async start() {
+    this.port ||= await freePort()
+    this.url = `http://127.0.0.1:${this.port}`
+    this.server = spawn(process.execPath, ['.output/server/index.mjs'], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, HOST: '127.0.0.1', PORT: String(this.port), BAZZET_DB: join(this.folder, 'test.db'), BAZZET_DEMO: this.demo ? '1' : '' },
+    })
+    await expect.poll(() => fetch(`${this.url}/api/health`).then(answer => answer.ok, () => false), { timeout: 20_000 }).toBe(true)
+  }
+
+  async stop() {
+    const { server } = this
+    if (!server) return
+    this.server = undefined
+    const ended = new Promise(resolve => server.once('exit', resolve))
+    server.kill()
+    await ended
+  }
+
+  async remove() {
+    await this.stop()
+    rmSync(this.folder, { recursive: true, force: true })
+  }
+}
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number }
+      probe.close(() => resolve(port))
+    })
+  })
+}
+
+/** Tests against the demo world; each file gets a server and a database of its own. */
+export const test = base.extend<{ bench: Bench }, { app: App }>({
+  app: [async ({ browserName: _ }, use) => {
+    const app = new App(true)
+    await app.start()
+    await use(app)
+    await app.remove()
+  }, { scope: 'worker' }],
+  bench: async ({ page, app }, use) => use(new Bench(page, app)),
+})
+
+/** The Bench as a player uses it. */
+export class Bench {
+  constructor(readonly page: Page, readonly app: App) {}
+
+  async open(id: string) {
+    await this.page.goto(`${this.app.url}/bench/${id}`)
+    await expect(this.lanes).toBeVisible()
+  }
+
+  get lanes() { return this.page.getByRole('application', { name: /Limb lanes/ }) }
+  get readout() { return this.page.locator('[data-readout]') }
+  get says() { return this.page.locator('[data-cursor-says]') }
+
+  /** Begins empty bars from the Shelf, of one of the common meters. */
+  async beginEmpty(title: string, meter = '4/4') {
+    await this.page.goto(this.app.url)
+    await this.page.getByRole('button', { name: 'Begin a groove' }).first().click()
+    await this.page.getByLabel('Title').fill(title)
+    await this.page.getByRole('tab', { name: 'Empty bars' }).click()
+    await this.page.getByRole('button', { name: meter, exact: true }).click()
+    await this.page.getByRole('button', { name: 'Begin', exact: true }).click()
+    await expect(this.lanes).toBeVisible()
+  }
+
+  sticks(part?: string) {
+    return this.page.locator(part ? `[data-stick^="${part}:"]` : '[data-stick]')
+  }
+
+  async saved() {
+    await expect(this.page.locator('[data-save="saved"]')).toBeVisible()
+  }
+
+  /** What the server has of the groove that is open. */
+  async stored() {
+    const id = this.page.url().split('/').at(-1)!
+    const answer = await fetch(`${this.app.url}/api/grooves/${id}`)
+    return await answer.json() as { revision: number, document: import('#core/groove').Groove }
+  }
+}
+
+export { expect }
