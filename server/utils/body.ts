@@ -28,7 +28,8 @@ async function readLimited(event: H3Event): Promise<string> {
   if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BYTES) throw tooLarge()
   const chunks: Buffer[] = []
   let size = 0
-  for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
+  // The request must outlive a refusal, which is still to be answered.
+  for await (const chunk of event.node.req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
     size += chunk.length
     if (size > MOST_BYTES) throw tooLarge()
     chunks.push(chunk)

@@ -82,13 +82,13 @@ test('a stale save is refused, and the other can be taken', async ({ bench }) =>
 
 test('a stale save is refused, and both can be kept', async ({ bench }) => {
   const { page, app } = bench
-  await twoTabs(bench, 'Both')
+  await twoTabs(bench, 'Twosome')
   await page.getByRole('button', { name: 'Keep both' }).click()
-  await expect(page.getByLabel('Title')).toHaveValue('Both, theirs')
+  await expect(page.getByLabel('Title')).toHaveValue('Twosome, theirs')
   await page.goto(app.url)
-  await page.getByLabel('Find a groove').fill('both')
+  await page.getByLabel('Find a groove').fill('twosome')
   await expect(page.getByRole('article')).toHaveCount(2)
-  await expect(page.getByRole('article').filter({ hasText: 'Both (mine)' })).toBeVisible()
+  await expect(page.getByRole('article').filter({ hasText: 'Twosome (mine)' })).toBeVisible()
 })
 
 test('a second tab shows what the first has saved', async ({ bench, context }) => {

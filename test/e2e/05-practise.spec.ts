@@ -84,8 +84,8 @@ test('the runner counts in, times, goes on by itself, and writes the player’s 
     { stage: 'Feet', word: 'solid', bpm: 300, grooveTitle: 'Wet Rope' },
   ])
   await page.getByRole('link', { name: 'See the log' }).click()
-  await expect(page.getByRole('row').nth(1)).toContainText('Ghosts')
-  await expect(page.getByRole('row').nth(4)).toContainText('solid')
+  await expect(page.locator('tbody tr').first()).toContainText('Ghosts')
+  await expect(page.locator('tbody tr').nth(3)).toContainText('solid')
 })
 
 test('the Log lists and charts what was practised', async ({ page, app }) => {
@@ -93,9 +93,9 @@ test('the Log lists and charts what was practised', async ({ page, app }) => {
   await expect(page.getByRole('heading', { name: 'Tempo by day' })).toBeVisible()
   await expect(page.locator('.apexcharts-legend-text')).toHaveText(['Wet Rope', 'Boiler Room Two', 'Seven Crates Up'])
   // The tempo just reached, 300, is on the chart's scale and in the table.
-  await expect(page.locator('.apexcharts-yaxis-label').filter({ hasText: /^(300|3[0-9]0|350)$/ }).first()).toBeVisible()
+  await expect(page.locator('.apexcharts-yaxis-label').filter({ hasText: /^3\d\d/ }).first()).toBeVisible()
   const { entries } = await (await fetch(`${app.url}/api/log`)).json()
-  await expect(page.getByRole('row')).toHaveCount(entries.length + 1)
+  await expect(page.locator('tbody tr')).toHaveCount(entries.length)
 })
 
 test('a plan that is not there says so and leads back', async ({ page, app }) => {

@@ -1,0 +1,40 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { timeline } from '#core/groove'
+import { readGrooveJson, writeGrooveJson } from '#core/formats'
+import { DEFAULT_KIT, KITS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
+
+const text = readFileSync('docs/groove-format.md', 'utf8')
+const example = text.match(/```json\n([\s\S]*?)```/)![1]!
+
+describe('docs/groove-format.md', () => {
+  it('has an example that opens, plays what it says, and comes back whole', () => {
+    const read = readGrooveJson(example)
+    if (!read.ok) throw new Error(read.reason)
+    expect(timeline(read.value, DEFAULT_KIT).filter(event => event.pieceId === 'snare').map(event => event.at)).toEqual([5040, 15120])
+    expect(read.value).toMatchObject({ parent: null, parts: [{ muted: false, every: null }, {}, {}] })
+    expect(readGrooveJson(writeGrooveJson(read.value))).toEqual(read)
+  })
+
+  it('names every stroke, ornament, kit and piece there is', () => {
+    for (const word of [...STROKE_KINDS, ...ORNAMENTS, ...DEFAULT_KIT.pieces.map(piece => piece.id), ...KITS.map(kit => kit.id)]) {
+      expect(text).toMatch(new RegExp(`[\`"]${word}[\`"]`))
+    }
+  })
+
+  it.each([
+    ['format', 'id', 'title', 'tempo', 'bars', 'parts'],
+  ])('says “refused” of what cannot be left out: %s and the rest', (...fields) => {
+    for (const field of fields) {
+      const groove = JSON.parse(example) as Record<string, unknown>
+      delete groove[field]
+      expect(readGrooveJson(JSON.stringify(groove)).ok, field).toBe(false)
+      expect(text).toMatch(new RegExp(`\\| \`${field}\` \\|.*\\| refused \\|`))
+    }
+    for (const field of ['style', 'tags', 'notes', 'feel', 'kitId', 'lead']) {
+      const groove = JSON.parse(example) as Record<string, unknown>
+      delete groove[field]
+      expect(readGrooveJson(JSON.stringify(groove)).ok, field).toBe(true)
+    }
+  })
+})

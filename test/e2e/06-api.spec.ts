@@ -1,0 +1,105 @@
+import { readFileSync, readdirSync } from 'node:fs'
+import { request } from 'node:http'
+import { App, expect, test } from './app'
+
+/** The request and answer blocks of docs/api.md, in order. */
+function examples() {
+  const text = readFileSync('docs/api.md', 'utf8')
+  const blocks = [...text.matchAll(/```http\n(\w+) (\S+)\n([\s\S]*?)```\n```json (\d+)\n([\s\S]*?)```/g)]
+  return blocks.map(([, method, path, body, status, answer]) => ({ method: method!, path: path!, body: body!.trim(), status: Number(status), answer: answer!.trim() }))
+}
+
+/** Moments differ from run to run; all else is compared. */
+const still = (value: unknown): unknown => JSON.parse(JSON.stringify(value, (key, inner) => (key === 'updatedAt' ? 'moment' : inner)))
+
+test('every example of docs/api.md is answered as it says, and no route is left out', async () => {
+  const app = new App(false)
+  await app.start()
+  try {
+    const list = examples()
+    expect(list.length).toBeGreaterThan(15)
+    for (const { method, path, body, status, answer } of list) {
+      const got = await fetch(app.url + path, { method, ...(body ? { body, headers: { 'content-type': 'application/json' } } : {}) })
+      expect(got.status, `${method} ${path}`).toBe(status)
+      if (answer) expect(still(await got.json()), `${method} ${path}`).toEqual(still(JSON.parse(answer)))
+      if (status >= 400) expect(got.headers.get('content-type')).toBe('application/problem+json')
+    }
+  } finally {
+    await app.remove()
+  }
+  const documented = new Set(examples().map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan)(?=\/|$)/, '/[id]')}`))
+  const files = readdirSync('server/api', { recursive: true }).map(name => `server/api/${String(name)}`).filter(name => name.endsWith('.ts'))
+  const routes = files.filter(name => !name.includes('[...]')).map((name) => {
+    const [, path, method] = name.match(/^server(.*?)(?:\/index)?\.(\w+)\.ts$/)!
+    return `${method!.toUpperCase()} ${path}`
+  })
+  expect([...documented].sort()).toEqual(routes.sort())
+})
+
+test.describe('bad requests', () => {
+  const good = async (app: App) => (await (await fetch(`${app.url}/api/grooves/wet-rope`)).json()).document
+  const send = (app: App, body: string, headers: Record<string, string> = {}, path = '/api/grooves', method = 'POST') =>
+    fetch(app.url + path, { method, body, headers: { 'content-type': 'application/json', ...headers } })
+
+  /** Sends up to 40 MB of spaces as JSON, a megabyte at a time, until the server answers; its status. */
+  const pour = (app: App, headers: Record<string, string | number>) => new Promise<number>((resolve, reject) => {
+    let left = 40
+    let answered = false
+    const sent = request(`${app.url}/api/grooves`, { method: 'POST', headers: { 'content-type': 'application/json', ...headers } }, (got) => {
+      answered = true
+      got.resume()
+      resolve(got.statusCode!)
+    })
+    // What is still being sent when the server has answered is cut off.
+    sent.on('error', error => answered || reject(error))
+    const more = () => {
+      if (answered || left-- === 0) return
+      sent.write(Buffer.alloc(1024 * 1024, 32), () => setImmediate(more))
+    }
+    more()
+  })
+
+  type Wrong = [what: string, change: (groove: Record<string, unknown> & { parts: { strokes: Record<string, unknown>[] }[] }) => void, path: string, reason: RegExp]
+  const WRONG: Wrong[] = [
+    ['a stroke outside its bars', (g) => { g.parts[0]!.strokes[0]!.at = 40320 }, 'parts.0.strokes.0.at', /beyond the 2 bars/],
+    ['an unknown kind of stroke', (g) => { g.parts[0]!.strokes[0]!.stroke = 'slap' }, 'parts.0.strokes.0.stroke', /"slap" is no kind of stroke/],
+    ['two strokes at one instant', (g) => { g.parts[0]!.strokes[1]!.at = 0 }, 'parts.0.strokes.1.at', /one stroke at an instant/],
+    ['a level of 9', (g) => { g.parts[0]!.strokes[0]!.level = 9 }, 'parts.0.strokes.0.level', /from 1 to 5/],
+    ['an unknown version', (g) => { g.version = 2 }, 'version', /this file says 2/],
+    ['a field there is not', (g) => { g.colour = 'red' }, '(all)', /“colour”: no such field/],
+  ]
+  for (const [what, change, path, reason] of WRONG) {
+    test(`${what} is answered with its path and why; nothing is written`, async ({ app }) => {
+      const groove = { ...await good(app), id: 'never' }
+      change(groove)
+      const answer = await send(app, JSON.stringify(groove))
+      expect(answer.status).toBe(422)
+      expect(answer.headers.get('content-type')).toBe('application/problem+json')
+      const { problems } = await answer.json()
+      expect(problems[0].path).toBe(path)
+      expect(problems[0].reason).toMatch(reason)
+      expect((await fetch(`${app.url}/api/grooves/never`)).status).toBe(404)
+    })
+  }
+
+  test('what is not JSON, not sent as JSON, or from another site is refused', async ({ app }) => {
+    expect((await send(app, '{ "format": ')).status).toBe(400)
+    expect((await send(app, '{}', { 'content-type': 'text/plain' })).status).toBe(415)
+    expect((await send(app, JSON.stringify(await good(app)), { origin: 'http://elsewhere.example' })).status).toBe(403)
+    expect((await send(app, '[]')).status).toBe(422)
+    expect((await fetch(`${app.url}/api/nowhere`)).status).toBe(404)
+  })
+
+  test('a body of 40 MB is refused before it is read, whether or not it tells its length', async ({ app }) => {
+    expect(await pour(app, { 'content-length': 40 * 1024 * 1024 })).toBe(413)
+    expect(await pour(app, { 'transfer-encoding': 'chunked' })).toBe(413)
+    expect((await fetch(`${app.url}/api/health`)).status).toBe(200)
+  })
+
+  test('a plan for a groove that is not there, and a save under another id, are refused', async ({ app }) => {
+    const plan = { format: 'bazzet-plan', version: 1, id: 'p', grooveId: 'nobody', title: 'P', stages: [{ id: 's', name: 'S', partIds: ['x'], click: 'none', bpm: 80, seconds: 60 }] }
+    expect(await (await send(app, JSON.stringify(plan), {}, '/api/plans')).json()).toMatchObject({ status: 422, problems: [{ path: 'grooveId' }] })
+    const answer = await send(app, JSON.stringify({ revision: 1, document: await good(app) }), {}, '/api/grooves/other', 'PUT')
+    expect(await answer.json()).toMatchObject({ status: 422, problems: [{ path: 'document.id' }] })
+  })
+})
