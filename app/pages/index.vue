@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import type { Groove } from '#core/groove'
 import { styleOf } from '#core/style'
 import { ApiProblem, newId, type Stored, useApi } from '~/composables/useApi'
@@ -7,8 +7,8 @@ import { ApiProblem, newId, type Stored, useApi } from '~/composables/useApi'
 /** The Shelf: every groove there is; find one, begin one, open one from a file. */
 const api = useApi()
 const toast = useToast()
-const grooves = ref<Stored<Groove>[]>([])
-const binned = ref<Stored<Groove>[]>([])
+const grooves = shallowRef<Stored<Groove>[]>([])
+const binned = shallowRef<Stored<Groove>[]>([])
 const failed = ref('')
 const loaded = ref(false)
 const wanted = ref('')

@@ -3,7 +3,11 @@ export const TICKS_PER_QUARTER = 5040
 
 /** Greatest common divisor of two whole numbers: `gcd(12, 18) // => 6`. */
 export function gcd(a: number, b: number): number {
-  while (b) [a, b] = [b, a % b]
+  while (b) {
+    const rest = a % b
+    a = b
+    b = rest
+  }
   return Math.abs(a)
 }
 

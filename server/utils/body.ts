@@ -22,17 +22,19 @@ export async function readBodyAs<T>(event: H3Event, schema: z.ZodType<T>, what: 
   return read.value
 }
 
-/** Reads no further than the limit, whatever length the request claims. */
+/** What is over the limit is let run past, so that the sender hears why it is refused; past this it is cut off. */
+const MOST_DISCARDED = 64 * 1024 * 1024
+
+/** Keeps no more than the limit, whatever length the request claims. */
 async function readLimited(event: H3Event): Promise<string> {
-  const tooLarge = () => problem(413, `The body is over ${MOST_BYTES / 1024 / 1024} MB; no groove needs that much.`)
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > MOST_BYTES) throw tooLarge()
   const chunks: Buffer[] = []
   let size = 0
-  // The request must outlive a refusal, which is still to be answered.
   for await (const chunk of event.node.req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
     size += chunk.length
-    if (size > MOST_BYTES) throw tooLarge()
-    chunks.push(chunk)
+    if (size <= MOST_BYTES) chunks.push(chunk)
+    else if (size > MOST_DISCARDED) break
+    else chunks.length = 0
   }
+  if (size > MOST_BYTES) throw problem(413, `The body is over ${MOST_BYTES / 1024 / 1024} MB; no groove needs that much.`)
   return Buffer.concat(chunks).toString('utf8')
 }

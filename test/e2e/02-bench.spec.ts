@@ -5,7 +5,7 @@ async function place(bench: Bench, limb: string, slot: number) {
   const svg = bench.lanes.locator('svg')
   const box = (await svg.boundingBox())!
   const name = (await svg.getByText(limb, { exact: true }).boundingBox())!
-  const ticks = await svg.locator('g path[d*="v"]').first().getAttribute('d')
+  const ticks = await svg.locator('[data-slots]').first().getAttribute('d')
   const x = [...ticks!.matchAll(/M([\d.]+) /g)].map(match => Number(match[1]))[slot]!
   return { x: box.x + x, y: name.y + name.height / 2 }
 }

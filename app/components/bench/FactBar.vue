@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { type Edit, type Groove, reshape, sayBars, sayFeel } from '#core/groove'
+import { type Bar, type Edit, type Groove, sayBars, sayFeel } from '#core/groove'
 import { KITS, kitById } from '#core/kit'
 import { STYLE_CARDS, styleOf } from '#core/style'
 import { SHARE } from '#core/time'
 import { barsOf, timeChoiceOf } from '~/composables/useTimeChoice'
 
 /** The groove's name, style, meter, slots, feel, kit and lead along the top, each to be changed where it stands. */
-const props = defineProps<{ groove: Groove }>()
-const emit = defineEmits<{ edit: [edit: Edit], refused: [reason: string] }>()
+const props = defineProps<{ groove: Omit<Groove, 'parts'> }>()
+const emit = defineEmits<{ edit: [edit: Edit], bars: [bars: Bar[]], refused: [reason: string] }>()
 
 const set = (facts: Extract<Edit, { type: 'facts' }>['set']) => emit('edit', { type: 'facts', set: facts })
 
@@ -25,7 +25,7 @@ watch(() => props.groove.bars, bars => (time.value = timeChoiceOf(bars)))
 function setTime(close: () => void) {
   const bars = barsOf(time.value)
   if (!bars.ok) return emit('refused', bars.reason)
-  emit('edit', reshape(props.groove, bars.value))
+  emit('bars', bars.value)
   close()
 }
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Stroke, sayPlaces } from '#core/groove'
-import { LEVEL_NAMES, LEVELS, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
+import { LEVEL_NAMES, LEVELS, type Limb, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
+import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { LaneHands } from '~/composables/useLaneHands'
 import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
@@ -11,20 +12,24 @@ const props = defineProps<{ hands: LaneHands }>()
 const bench = useBench()
 const settings = useSettings()
 
-const strokes = computed<Stroke[]>(() => {
+/** What is chosen, as it stands once the lanes have shown it; nothing here holds the lanes up. */
+const chosen = useAfterPaint<{ strokes: Stroke[], limb: Limb, where: string }>(() => {
   const ats = props.hands.selected.value
-  return bench.chosenPart?.strokes.filter(stroke => ats.includes(stroke.at)) ?? []
+  const strokes = bench.chosenPart?.strokes.filter(stroke => ats.includes(stroke.at)) ?? []
+  return { strokes, limb: bench.chosenPart?.limb ?? 'RH', where: bench.shown && strokes.length ? sayPlaces(bench.shown, strokes.map(stroke => stroke.at), settings.counting).slice(0, 40) : '' }
 })
+const strokes = computed(() => chosen.value.strokes)
 const first = computed(() => strokes.value[0])
-const pieces = computed(() => (bench.chosenPart ? piecesFor(bench.kit, bench.chosenPart.limb) : []))
+const limb = computed(() => chosen.value.limb)
+const pieceId = computed(() => first.value?.piece ?? '')
+
+// Lists of choices change with the limb and the piece alone.
+const pieces = computed(() => piecesFor(bench.kit, limb.value).map(piece => ({ label: piece.name, value: piece.id })))
 const kinds = computed(() => {
-  const piece = first.value && pieceOf(bench.kit, first.value.piece)
-  return piece && bench.chosenPart ? strokesFor(piece, bench.chosenPart.limb) : []
+  const piece = pieceOf(bench.kit, pieceId.value)
+  return piece ? strokesFor(piece, limb.value).map(kind => ({ label: STROKE_NAMES[kind], value: kind })) : []
 })
-const openSlots = computed(() => {
-  if (!first.value?.openFor || !bench.groove) return 0
-  return first.value.openFor
-})
+const openSlots = computed(() => first.value?.openFor ?? 0)
 const OPEN_LENGTHS: [number, string][] = [[630, 'a thirty-second'], [1260, 'a sixteenth'], [2520, 'an eighth'], [3780, 'a dotted eighth'], [5040, 'a quarter'], [10080, 'a half']]
 const lengths = computed(() => {
   const known = OPEN_LENGTHS.map(([value, label]) => ({ value, label }))
@@ -35,12 +40,12 @@ const lengths = computed(() => {
 <template>
   <section class="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 py-1" aria-label="The chosen stroke">
     <template v-if="first">
-      <span class="min-w-28"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ sayPlaces(bench.groove!, strokes.map(stroke => stroke.at), settings.counting).slice(0, 40) }}</b></span>
+      <span class="min-w-28"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
       <label class="flex items-center gap-1.5 text-sm text-muted">piece
-        <USelect :model-value="first.piece" :items="pieces.map(piece => ({ label: piece.name, value: piece.id }))" size="sm" class="w-32" aria-label="Piece" @update:model-value="id => hands.alter(stroke => hands.asPiece(String(id))(stroke))" />
+        <USelect :model-value="first.piece" :items="pieces" size="sm" class="w-32" aria-label="Piece" @update:model-value="id => hands.alter(stroke => hands.asPiece(String(id))(stroke))" />
       </label>
       <label class="flex items-center gap-1.5 text-sm text-muted">struck
-        <USelect :model-value="first.stroke" :items="kinds.map(kind => ({ label: STROKE_NAMES[kind], value: kind }))" size="sm" class="w-32" aria-label="Stroke" @update:model-value="kind => hands.alter(hands.asKind(kind as Stroke['stroke']))" />
+        <USelect :model-value="first.stroke" :items="kinds" size="sm" class="w-32" aria-label="Stroke" @update:model-value="kind => hands.alter(hands.asKind(kind as Stroke['stroke']))" />
       </label>
       <label v-if="first.stroke === 'open'" class="flex items-center gap-1.5 text-sm text-muted">open for
         <USelect :model-value="openSlots" :items="lengths" size="sm" class="w-36" aria-label="Open for" @update:model-value="ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))" />

@@ -2,7 +2,7 @@
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { type Clash, type Unison, sayClash } from '#core/analyse'
-import { type Groove, sayLane, sayPlace } from '#core/groove'
+import { type Groove, sayPlace } from '#core/groove'
 import { type Kit, LIMB_NAMES, limbsInOrder } from '#core/kit'
 import { FULL, laneUnder, layOut, levelAt, slotUnder } from '~/lanes/geometry'
 import type { Cursor, LaneHands } from '~/composables/useLaneHands'
@@ -20,7 +20,10 @@ const frame = ref<HTMLElement>()
 const surface = ref<HTMLElement>()
 const svg = ref<SVGSVGElement>()
 const { width } = useElementSize(frame)
-const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.groove.lead), Math.max(width.value - 2, 320), FULL, settings.counting))
+// Most edits leave bars and lead alone, and with them the whole grid.
+const bars = computed(() => props.groove.bars)
+const lead = computed(() => props.groove.lead)
+const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), FULL, settings.counting))
 
 const { hands } = props
 const { band } = usePlayhead(geometry)
@@ -34,7 +37,6 @@ const cursorBox = computed(() => {
 
 /** What a listener hears as the cursor moves. */
 const said = computed(() => hands.sayCursor(props.kit))
-const laneSentences = computed(() => geometry.value.lanes.map(lane => sayLane(props.groove, props.kit, lane.limb, settings.counting)))
 
 function placeOf(event: PointerEvent) {
   const box = svg.value!.getBoundingClientRect()
@@ -95,9 +97,7 @@ defineExpose({ focus: () => surface.value?.focus() })
 
 <template>
   <div ref="frame" class="relative shrink-0 overflow-x-auto overflow-y-hidden">
-    <ul class="sr-only" aria-label="The groove, limb by limb">
-      <li v-for="line in laneSentences" :key="line">{{ line }}</li>
-    </ul>
+    <LaneSentences :groove="groove" :kit="kit" />
     <p class="sr-only" aria-live="polite" data-cursor-says>{{ said }}</p>
     <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="inline-block rounded-sm outline-offset-4" @keydown="hands.key">
       <svg ref="svg" :width="geometry.width + 1" :height="geometry.height + 4" class="block touch-none" @pointerdown="down" @pointermove="(event) => { move(event); point(event) }" @pointerup="up" @pointerleave="pointedAt = undefined">

@@ -2,11 +2,12 @@
 import { useDocumentVisibility, useEventListener } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { clashes, unisons } from '#core/analyse'
-import { type Edit, type Groove, type MoveMade, apply, audibleParts, barTicks, timeline } from '#core/groove'
+import { type Edit, type Groove, type MoveMade, apply, audibleParts, barTicks, reshape, timeline } from '#core/groove'
 import { limbsInOrder } from '#core/kit'
 import { barStarts } from '#core/time'
 import { asVariation } from '#core/vary'
 import { wholeSpan } from '~/audio/scheduler'
+import { useAfterPaint } from '~/composables/useAfterPaint'
 import { newId, useApi } from '~/composables/useApi'
 import { type Cursor, useLaneHands } from '~/composables/useLaneHands'
 import { useStationKeys } from '~/composables/useBenchKeys'
@@ -55,6 +56,17 @@ const events = computed(() => (bench.shown ? timeline(bench.shown, bench.kit) : 
 const together = computed(() => unisons(events.value))
 const twice = computed(() => clashes(events.value))
 const heard = computed(() => (bench.shown ? audibleParts(bench.shown, { solo: bench.solo }) : new Set<string>()))
+
+/** What is read about the groove follows the lanes a frame later. */
+const settled = useAfterPaint(() => bench.groove)
+const read = useAfterPaint(() => ({ groove: bench.shown, events: events.value, unisons: together.value, clashes: twice.value }))
+
+/** The facts along the top: the same object while none of them changes, so that strokes do not redraw the bar. */
+const facts = computed<Omit<Groove, 'parts'>>((before) => {
+  const now = settled.value!
+  const same = before && Object.entries(now).every(([key, value]) => key === 'parts' || before[key as keyof typeof before] === value)
+  return same ? before : now
+})
 
 const span = computed(() => {
   const groove = bench.shown!
@@ -155,12 +167,10 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
     <p class="my-3">{{ failed }}</p>
     <UButton to="/" color="neutral">To the Shelf</UButton>
   </div>
-  <template v-else-if="bench.groove && bench.shown">
+  <template v-else-if="bench.groove && bench.shown && settled && read.groove">
     <h1 class="sr-only">Bench: {{ bench.groove.title }}</h1>
-    <FactBar :groove="bench.groove" @edit="edit" @refused="refused">
-      <SaveNote :state="bench.saveState" />
-      <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-undo-2" aria-label="Undo" :disabled="!bench.canUndo" @click="step('takeBack')" />
-      <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-redo-2" aria-label="Redo" :disabled="!bench.canRedo" @click="step('bringBack')" />
+    <FactBar :groove="facts" @edit="edit" @bars="bars => edit(reshape(bench.groove!, bars))" @refused="refused">
+      <BenchActions @step="step" />
       <UDropdownMenu :items="menu" :content="{ align: 'end' }">
         <UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Keep, take away</UButton>
       </UDropdownMenu>
@@ -173,17 +183,17 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         </p>
         <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :clashes="twice" :heard="heard" :hands="hands" />
         <StrokePanel :hands="hands" />
-        <PartsBar v-model:solo="bench.solo" :groove="bench.groove" :chosen-part-id="bench.chosenPart?.id" @edit="edit" @choose="part => { bench.chosenPartId = part.id; cursor = { ...cursor, limb: part.limb } }">
-          <template #add><AddPart v-model:open="adding" :groove="bench.groove" @edit="edit" @try="tryOut" /></template>
+        <PartsBar v-model:solo="bench.solo" :groove="settled" :chosen-part-id="bench.chosenPart?.id" @edit="edit" @choose="part => { bench.chosenPartId = part.id; cursor = { ...cursor, limb: part.limb } }">
+          <template #add><AddPart v-model:open="adding" :groove="settled" @edit="edit" @try="tryOut" /></template>
         </PartsBar>
       </div>
       <aside class="min-h-0 space-y-5 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
-        <ReadoutPanel :groove="bench.shown" :events="events" :unisons="together" :clashes="twice" />
-        <ShiftPanel :groove="bench.groove" @edit="edit" @try="tryOut" @keep="(change, made) => keep(change, [made])" />
-        <StyleFit :groove="bench.shown" />
+        <ReadoutPanel :groove="read.groove" :events="read.events" :unisons="read.unisons" :clashes="read.clashes" />
+        <ShiftPanel :groove="settled" @edit="edit" @try="tryOut" @keep="(change, made) => keep(change, [made])" />
+        <StyleFit :groove="read.groove" />
       </aside>
     </div>
-    <TransportBar ref="transport" v-model:loop="loop" :tempo="bench.groove.tempo" :bars="bench.groove.bars.length" @toggle="toggle" @bpm="bpm => edit({ type: 'facts', set: { tempo: { ...bench.groove!.tempo, bpm } } })">
+    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars.length" @toggle="toggle" @bpm="bpm => edit({ type: 'facts', set: { tempo: { ...bench.groove!.tempo, bpm } } })">
       <UButton class="ml-auto" size="sm" color="neutral" variant="ghost" @click="helping = true">Keys: ?</UButton>
     </TransportBar>
     <HelpSheet v-model:open="helping" />

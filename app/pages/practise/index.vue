@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { type Groove, sayCount } from '#core/groove'
 import { type Plan, planFor, sayClock } from '#core/practise'
 import { newId, type Stored, useApi } from '~/composables/useApi'
@@ -8,8 +8,8 @@ import { newId, type Stored, useApi } from '~/composables/useApi'
 const api = useApi()
 const route = useRoute()
 const toast = useToast()
-const plans = ref<Stored<Plan>[]>([])
-const grooves = ref<Stored<Groove>[]>([])
+const plans = shallowRef<Stored<Plan>[]>([])
+const grooves = shallowRef<Stored<Groove>[]>([])
 const loaded = ref(false)
 const failed = ref('')
 const grooveId = ref(String(route.query.groove ?? ''))

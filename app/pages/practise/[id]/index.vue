@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 import { CLICKS, type Groove } from '#core/groove'
 import { type Plan, type Stage, sayStageLimbs } from '#core/practise'
 import { sayNoteValue } from '#core/time'
@@ -10,8 +10,8 @@ const api = useApi()
 const route = useRoute()
 const toast = useToast()
 const id = String(route.params.id)
-const plan = ref<Plan>()
-const groove = ref<Groove>()
+const plan = shallowRef<Plan>()
+const groove = shallowRef<Groove>()
 const failed = ref('')
 let revision = 0
 

@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { sentence } from '#core/groove'
+import { LIMB_NAMES } from '#core/kit'
+import type { Geometry } from '~/lanes/geometry'
+import { toneOf } from '~/lanes/tone'
+
+/** The lanes without their sticks: beds of the felt beats, the count ribbon, floors and names. It changes only with the bars. */
+const props = defineProps<{ geometry: Geometry, lead: 'right' | 'left', says: string }>()
+const lines = computed(() => props.says.split('\n'))
+</script>
+
+<template>
+  <g>
+    <rect v-for="bed in geometry.beds" :key="`${bed.bar}.${bed.beat}`" :x="bed.x" :y="geometry.scale.ribbon - 34" :width="bed.width" :height="geometry.height - geometry.scale.ribbon + 34" :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
+    <slot />
+    <text v-for="bar in geometry.bars" :key="bar.number" :x="bar.x + 2" y="14" font-size="12" fill="var(--ui-text-muted)">Bar {{ bar.number }}</text>
+    <text v-for="slot in geometry.slots" :key="slot.index" :x="slot.x" :y="geometry.scale.ribbon - 12" text-anchor="middle" :font-size="slot.onBeat ? 21 : slot.word.length > 2 && slot.width < 28 ? 9 : 13" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'" font-family="var(--font-display)">{{ slot.word }}</text>
+    <g v-for="(lane, i) in geometry.lanes" :key="lane.limb">
+      <text x="0" :y="lane.top + lane.height / 2 - 2" font-size="14.5" font-weight="650" font-family="var(--font-display)" :fill="toneOf(lane.limb, lead)">{{ sentence(LIMB_NAMES[lane.limb]) }}</text>
+      <text x="0" :y="lane.top + lane.height / 2 + 15" font-size="12" fill="var(--ui-text-muted)">{{ lines[i] }}</text>
+      <line :x1="geometry.scale.label - 6" :x2="geometry.width" :y1="lane.floor" :y2="lane.floor" stroke="var(--rule)" />
+      <path data-slots :d="geometry.slots.map(slot => `M${slot.x} ${lane.floor}v${lane.hangs ? -4 : 4}`).join('')" stroke="var(--rule)" />
+    </g>
+  </g>
+</template>

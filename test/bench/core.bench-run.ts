@@ -1,0 +1,48 @@
+import { writeFileSync } from 'node:fs'
+import { Bench } from 'tinybench'
+import { expect, it } from 'vitest'
+import { type Groove, grooveTicks, timeline } from '#core/groove'
+import { DEFAULT_KIT } from '#core/kit'
+import { Scheduler, wholeSpan } from '~/audio/scheduler'
+import { hundredStrokes } from './groove'
+
+const rows: { name: string, figure: number, unit: string, target: string, met: boolean }[] = []
+const SAMPLE = 1 / 44100
+
+/** Exact time of a straight stroke in a lap, as a fraction of seconds: ticks × 60 over bpm × 5040. */
+function worstError(groove: Groove, seconds: number): { worst: number, late: number, handed: number } {
+  let worst = 0
+  const started: { at: number, when: number }[] = []
+  const scheduler = new Scheduler({ strike: (stroke, when) => started.push({ at: stroke.at, when }), click: () => undefined })
+  scheduler.start({ groove, kit: DEFAULT_KIT, heard: new Set(groove.parts.map(part => part.id)), click: 'none', countIn: 0, span: wholeSpan(groove) }, 0.08)
+  for (let now = 0, i = 0; now < seconds; now += 0.02 + (i++ * 7 % 15) * 0.005) scheduler.pump(now)
+  const total = BigInt(grooveTicks(groove))
+  const perLap = groove.parts.reduce((sum, part) => sum + part.strokes.length, 0)
+  started.forEach(({ at, when }, i) => {
+    const ticks = BigInt(Math.floor(i / perLap)) * total + BigInt(at)
+    // Nanoseconds in whole numbers: ticks × 60 × 10^9 / (bpm × 5040), the start's 0.08 s added.
+    const exact = Number(ticks * 60_000_000_000n / (BigInt(groove.tempo.bpm) * 5040n)) / 1e9 + 0.08
+    worst = Math.max(worst, Math.abs(when - exact))
+  })
+  return { worst, late: scheduler.late, handed: scheduler.handed }
+}
+
+it('measures the core', async () => {
+  const groove = hundredStrokes()
+  expect(groove.parts.reduce((sum, part) => sum + part.strokes.length, 0)).toBe(100)
+  const bench = new Bench({ time: 2000, warmupTime: 500 })
+  bench.add('timeline', () => void timeline(groove, DEFAULT_KIT))
+  await bench.run()
+  const { result } = bench.tasks[0]!
+  if (!('throughput' in result)) throw new Error('the measure was not taken')
+  const rate = Math.round(result.throughput.p50)
+  rows.push({ name: 'timeline() of 4 bars, 4 parts, 100 strokes', figure: rate, unit: 'a second', target: 'over 20000', met: rate > 20000 })
+
+  const straight: Groove = { ...groove, feel: { swing: null, push: {} } }
+  for (const bpm of [67, 113, 241]) {
+    const { worst, late, handed } = worstError({ ...straight, tempo: { bpm, counts: '1/4' } }, 300)
+    rows.push({ name: `scheduled start against exact time, 5 min at ${bpm}, ${handed} strokes`, figure: Number((worst / SAMPLE).toPrecision(2)), unit: 'samples at 44.1 kHz, worst', target: 'at most 1', met: worst <= SAMPLE })
+    rows.push({ name: `late events, 5 min at ${bpm}`, figure: late, unit: 'events', target: '0', met: late === 0 })
+  }
+  writeFileSync(process.env.BENCH_OUT!, JSON.stringify(rows))
+})
