@@ -1,6 +1,8 @@
 // One command from a clean checkout to Bazzet with its demo world.
-import { ensureBuilt, ensureInstalled, serve } from './lib/setup.mjs'
+import { checkNode, chooseAddress, ensureBuilt, ensureInstalled, serve } from './lib/setup.mjs'
 
+checkNode()
+const address = await chooseAddress({ demo: true })
 ensureInstalled()
 ensureBuilt()
-await serve({ demo: true })
+await serve({ ...address, demo: true })

@@ -1,6 +1,8 @@
 // Bazzet with the player's own data and nothing else.
-import { ensureBuilt, ensureInstalled, serve } from './lib/setup.mjs'
+import { checkNode, chooseAddress, ensureBuilt, ensureInstalled, serve } from './lib/setup.mjs'
 
+checkNode()
+const address = await chooseAddress({ demo: false })
 ensureInstalled()
 ensureBuilt()
-await serve({ demo: false })
+await serve({ ...address, demo: false })

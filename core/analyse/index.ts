@@ -1,3 +1,6 @@
 export * from './unisons'
 export * from './clashes'
 export * from './backbeat'
+export * from './relations'
+export * from './density'
+export * from './playability'

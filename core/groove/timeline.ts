@@ -12,6 +12,8 @@ export interface TimedStroke {
   stroke: StrokeKind
   level: 1 | 2 | 3 | 4 | 5
   ornament: Ornament | undefined
+  /** How long the groove asks an open hat to stay open, in ticks. */
+  openFor: number | undefined
   /** Exact place in this pass of the bars, in ticks, as written. */
   at: number
   /** The stroke's place within its part, in ticks: differs from `at` only in a part with a cycle of its own. */
@@ -50,6 +52,7 @@ export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
         stroke: stroke.stroke,
         level: stroke.level,
         ornament: stroke.ornament,
+        openFor: stroke.openFor,
         at,
         source: stroke.at,
         seconds: sounds(at),

@@ -7,8 +7,11 @@ export type PieceKind = typeof PIECE_KINDS[number]
 /** One stroke a piece knows, the limbs' end it is for, and its General MIDI note. */
 export interface PieceStroke { kind: StrokeKind, by: 'hand' | 'foot', note: number }
 
+/** Where a piece is struck, seen from above in metres: x to the player's right, y away from the player, the stool at (0, 0). */
+export interface Place { x: number, y: number }
+
 /** One thing on the kit. `pitch` sets drums of a kind apart (1 for the kind's usual size, 1.3 a smaller one). */
-export interface Piece { id: string, name: string, kind: PieceKind, pitch: number, strokes: PieceStroke[] }
+export interface Piece { id: string, name: string, kind: PieceKind, pitch: number, stands: Place, strokes: PieceStroke[] }
 
 /** A kit: pieces by the names that grooves refer to them by. */
 export interface Kit { id: string, name: string, pieces: Piece[] }

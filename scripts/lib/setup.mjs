@@ -78,14 +78,19 @@ export const isFree = (port, host) => new Promise((resolve) => {
   probe.listen(port, host)
 })
 
-/** Starts the built server and tells its address once it answers; ends when it ends. */
-export async function serve({ demo }) {
+/** Where to listen, from HOST and PORT; ends with a sentence where that cannot be. Asked before anything is installed or built. */
+export async function chooseAddress({ demo }) {
   const host = process.env.HOST ?? '127.0.0.1'
   const port = Number(process.env.PORT ?? 4140)
   if (!Number.isInteger(port) || port < 1 || port > 65535) giveUp(`PORT is a number from 1 to 65535; “${process.env.PORT}” is not.`)
   if (!await isFree(port, host)) {
     giveUp(`Port ${port} on ${host} is in use. If that is Bazzet already running, open http://${host}:${port}; otherwise choose another port: PORT=4141 npm ${demo ? 'run demo' : 'start'}`)
   }
+  return { host, port }
+}
+
+/** Starts the built server and tells its address once it answers; ends when it ends. */
+export async function serve({ host, port, demo }) {
   const db = process.env.BAZZET_DB ?? join(ROOT, 'data', demo ? 'demo.db' : 'bazzet.db')
   const server = spawn(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
     cwd: ROOT,

@@ -217,6 +217,24 @@ test('meter, feel and tempo change where they stand; strokes stay in their bars'
   expect(groove.parts.every(part => part.strokes.every(stroke => stroke.at < 15120))).toBe(true)
 })
 
+test('what is hard at this tempo is said, and a hat contradiction found and mended', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('wet-rope')
+  // The accent on 4 of bar 2 and the ghost an e later: 156 ms at 96.
+  await expect(page.locator('[data-hard]')).toContainText(['Left hand: accent on bar 2, 4, ghost on bar 2, e of 4, 156 ms later. Demanding; hard from 137.'])
+  await expect(page.locator('[data-relation]')).toContainText('Between its strokes on bar 1: a of 1; bar 2: e of 3, 1 slot after it.')
+  await page.getByLabel('Tempo').fill('150')
+  await page.getByLabel('Tempo').press('Enter')
+  await expect(page.locator('[data-hard]').filter({ hasText: 'ghost on bar 2, e of 4' })).toContainText('100 ms later. Hard; easier below 137')
+  // The hats open on & of 4 for an eighth; a foot stroke on a of 4 would close them early.
+  await expect(page.locator('[data-hat-trouble]')).toHaveCount(0)
+  await page.keyboard.press('l')
+  for (const key of ['ArrowUp', 'End', 'Enter']) await page.keyboard.press(key)
+  await expect(page.locator('[data-hat-trouble]')).toHaveText('The hat foot closes on bar 2, a of 4, while the hats are to stay open from bar 2, & of 4. Shorten the opening, or take the foot stroke out.')
+  await page.keyboard.press('Delete')
+  await expect(page.locator('[data-hat-trouble]')).toHaveCount(0)
+})
+
 test('every key is on one sheet', async ({ bench }) => {
   await bench.open('wet-rope')
   await bench.page.keyboard.press('?')

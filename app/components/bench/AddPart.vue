@@ -45,7 +45,7 @@ function add(edit: Edit) {
         </div>
       </fieldset>
       <template v-if="card">
-        <p class="mb-1 text-sm text-muted">{{ card.name }} offers. Point to see and hear it in place, press to take it.</p>
+        <p class="mb-1 text-sm text-muted">{{ card.name }} offers. Point to see it in place, and to hear it while it plays; press to take it.</p>
         <ul>
           <li v-for="candidate in offered" :key="candidate.id">
             <button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @mouseenter="emit('try', take(candidate))" @focus="emit('try', take(candidate))" @mouseleave="emit('try', undefined)" @click="add(take(candidate))">{{ candidate.name }}</button>

@@ -38,7 +38,7 @@ const lengths = computed(() => {
 </script>
 
 <template>
-  <section class="flex min-h-9 flex-wrap items-center gap-x-4 gap-y-1 py-1" aria-label="The chosen stroke">
+  <section class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 py-1" aria-label="The chosen stroke">
     <template v-if="first">
       <span class="min-w-28"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
       <label class="flex items-center gap-1.5 text-sm text-muted">piece

@@ -29,20 +29,20 @@ defineExpose({ tap })
 </script>
 
 <template>
-  <footer class="flex h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5">
-    <UButton size="xl" color="neutral" class="w-24 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" @click="emit('toggle')">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
+  <footer class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
+    <UButton size="xl" color="neutral" class="w-24 shrink-0 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" @click="emit('toggle')">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
     <div class="flex items-center gap-2">
-      <UInputNumber v-model="typed" :min="TEMPO_RANGE.least" :max="TEMPO_RANGE.most" :step="1" :step-snapping="false" size="lg" class="w-30" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" @update:model-value="setBpm" />
-      <span class="text-sm text-muted">{{ sayNoteValue(tempo.counts) }} a minute</span>
+      <UInputNumber v-model="typed" :min="TEMPO_RANGE.least" :max="TEMPO_RANGE.most" :step="1" :step-snapping="false" size="lg" class="w-30 shrink-0" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" @update:model-value="setBpm" @keyup.enter="($event.target as HTMLElement).blur()" />
+      <span class="whitespace-nowrap text-sm text-muted">{{ sayNoteValue(tempo.counts) }} a minute</span>
       <UButton size="sm" color="neutral" variant="outline" @click="tap">Tap</UButton>
     </div>
-    <label class="flex items-center gap-2 text-sm text-muted">click
+    <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">click
       <USelect v-model="settings.click" :items="[...CLICKS]" size="sm" class="w-32" aria-label="Click" />
     </label>
-    <label class="flex items-center gap-2 text-sm text-muted">loop
+    <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">loop
       <USelect v-model="loop" :items="[{ label: bars === 1 ? 'the bar' : 'all bars', value: -1 }, ...(bars > 1 ? Array.from({ length: bars }, (_, i) => ({ label: `bar ${i + 1}`, value: i })) : [])]" size="sm" class="w-26" aria-label="Loop" />
     </label>
-    <label class="flex items-center gap-2 text-sm text-muted">count-in
+    <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">count-in
       <USelect v-model="settings.countIn" :items="[{ label: 'none', value: 0 }, { label: '1 bar', value: 1 }, { label: '2 bars', value: 2 }]" size="sm" class="w-22" aria-label="Count-in" />
     </label>
     <slot />

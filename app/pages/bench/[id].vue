@@ -190,6 +190,8 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
       <aside class="min-h-0 space-y-5 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
         <ReadoutPanel :groove="read.groove" :events="read.events" :unisons="read.unisons" :clashes="read.clashes" />
         <ShiftPanel :groove="settled" @edit="edit" @try="tryOut" @keep="(change, made) => keep(change, [made])" />
+        <HardPanel :groove="read.groove" :events="read.events" />
+        <RelationPanel :groove="read.groove" :events="read.events" />
         <StyleFit :groove="read.groove" />
       </aside>
     </div>

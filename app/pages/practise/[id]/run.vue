@@ -55,6 +55,9 @@ const count = computed(() => {
   return groove && bar ? bar.slots.map((slots, beat) => countBeat(beat + 1, slots, settings.counting, isCompound(bar.meter))) : []
 })
 
+/** The groove with the parts of this stage alone, for its lanes. */
+const sounding = computed(() => ({ ...practice.groove!, parts: practice.groove!.parts.filter(part => practice.stage!.partIds.includes(part.id)) }))
+
 const meets = computed(() => {
   const { groove, stage } = practice
   if (!groove || !stage) return ''
@@ -119,6 +122,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         <p v-else>{{ meets }}</p>
       </div>
       <p class="mt-4 text-lg text-muted sm:text-2xl">{{ practice.next ? `Next: ${practice.next.name.toLowerCase()}, ${sayClock(practice.next.seconds)} at ${practice.next.bpm}.` : 'The last stage.' }}</p>
+      <LanesStill class="mt-8 hidden sm:block" :groove="sounding" />
       <footer class="mt-auto flex flex-wrap items-center gap-x-6 gap-y-3 pt-8">
         <UButton size="xl" color="secondary" class="px-7 py-3 text-xl font-bold" :loading="player.preparing" @click="practice.press(now())">Space: {{ bigKey }}</UButton>
         <button v-for="[key, name, does] in KEYS" :key="key" type="button" class="cursor-pointer text-lg text-toned hover:text-highlighted sm:text-xl" @click="does()"><b>{{ key.length === 1 ? key.toUpperCase() : 'Esc' }}</b> {{ name }}</button>

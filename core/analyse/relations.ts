@@ -1,0 +1,44 @@
+import { type Groove, type TimedStroke, sayCount, sayPlaces } from '#core/groove'
+import { type Counting, beatsOf, slotPlace } from '#core/time'
+
+/** One stroke of a part that falls where the other part is silent: after which of its strokes, by how many slots, and before which. */
+export interface Between { at: number, after: number, slots: number, before: number }
+
+/** A part against another: the ticks at which it falls with it, and those that fall between its strokes. */
+export interface Relation { with: number[], between: Between[] }
+
+/** How one part's strokes fall against another's, round the bar line; empty where either part has none. */
+export function relate(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[], partId: string, against: string): Relation {
+  const ticks = (id: string) => [...new Set(events.filter(event => event.partId === id).map(event => event.at))].sort((a, b) => a - b)
+  const own = ticks(partId)
+  const other = ticks(against)
+  if (!other.length) return { with: [], between: [] }
+  const beats = beatsOf(groove.bars)
+  const last = beats[beats.length - 1]!
+  const slots = last.first + last.slots
+  const together = new Set(other)
+  return {
+    with: own.filter(at => together.has(at)),
+    between: own.filter(at => !together.has(at)).map((at) => {
+      const after = other.findLast(tick => tick < at) ?? other[other.length - 1]!
+      const before = other.find(tick => tick > at) ?? other[0]!
+      const distance = slotPlace(beats, at) - slotPlace(beats, after)
+      return { at, after, slots: distance > 0 ? distance : distance + slots, before }
+    }),
+  }
+}
+
+/** `'With it on 1 and & of 3. Between its strokes on a of 1, 1 slot after it.'` */
+export function sayRelation(groove: Groove, relation: Relation, counting?: Counting): string {
+  const said: string[] = []
+  if (relation.with.length) said.push(`With it on ${sayPlaces(groove, relation.with, counting)}.`)
+  const distances = new Map<number, number[]>()
+  for (const { at, slots } of relation.between) {
+    const near = Math.round(slots * 100) / 100
+    distances.set(near, [...distances.get(near) ?? [], at])
+  }
+  for (const [slots, ats] of [...distances].sort(([a], [b]) => a - b)) {
+    said.push(`Between its strokes on ${sayPlaces(groove, ats, counting)}, ${sayCount(slots, 'slot')} after it.`)
+  }
+  return said.join(' ') || 'They never sound in the same bars.'
+}

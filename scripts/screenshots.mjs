@@ -1,0 +1,48 @@
+// Renews docs/screenshots from a fresh demo world: one picture of each main view.
+import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { launch } from './lib/browser.mjs'
+import { ROOT, ensureBuilt, ensureInstalled } from './lib/setup.mjs'
+
+ensureInstalled()
+ensureBuilt()
+const PORT = 4178
+const base = `http://127.0.0.1:${PORT}`
+const folder = mkdtempSync(join(tmpdir(), 'bazzet-shots-'))
+const server = spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')], {
+  stdio: 'inherit', env: { ...process.env, HOST: '127.0.0.1', PORT: String(PORT), BAZZET_DB: join(folder, 'shots.db'), BAZZET_DEMO: '1' },
+})
+
+const VIEWS = [
+  ['shelf', '/', page => page.getByRole('article').first().waitFor()],
+  ['bench', '/bench/wet-rope', async (page) => {
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    await page.locator('[data-band][visibility="visible"]').waitFor()
+  }],
+  ['plan', '/practise/wet-rope-plan', page => page.locator('[data-stage]').first().waitFor()],
+  ['runner', '/practise/wet-rope-plan/run', async (page) => {
+    await page.keyboard.press('Space')
+    await page.locator('[data-phase="playing"]').waitFor()
+    await page.getByText('1:57').waitFor()
+  }],
+  ['log', '/log', page => page.locator('.apexcharts-series').first().waitFor()],
+]
+
+try {
+  while (!await fetch(`${base}/api/health`).then(answer => answer.ok, () => false)) await new Promise(resolve => setTimeout(resolve, 100))
+  const browser = await launch()
+  for (const [name, path, ready] of VIEWS) {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light', reducedMotion: 'reduce' })
+    await page.goto(base + path)
+    await page.waitForLoadState('networkidle')
+    await ready(page)
+    await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) })
+    await page.close()
+  }
+  await browser.close()
+} finally {
+  server.kill()
+  rmSync(folder, { recursive: true, force: true })
+}
