@@ -23,6 +23,6 @@ const offBeat = computed(() => Math.round(100 * offBeatShare(props.groove, props
       <li v-for="one in hard" :key="one.kind + one.limb" data-hard :class="one.verdict === 'hard' ? 'border-l-3 border-error pl-2' : 'border-l-3 border-accented pl-2'">{{ sayTrouble(groove, one, settings.counting) }}</li>
     </ul>
     <p v-if="!hard.length && !hats.length">Nothing here is hard, by the usual rules of thumb.</p>
-    <p class="mt-1 text-sm text-muted">Strokes a second at the most: {{ busy.map(one => `${LIMB_NAMES[one.limb]} ${one.most}`).join(', ') }}. {{ offBeat }} in 100 fall off the beat. The limits are rules of thumb, not measurements of you.</p>
+    <p class="mt-1 text-sm text-muted">Most strokes in any one second: {{ busy.map(one => `${LIMB_NAMES[one.limb]} ${one.most}`).join(', ') }}. {{ offBeat }} in 100 fall off the beat. The limits are rules of thumb, not measurements of you.</p>
   </section>
 </template>
