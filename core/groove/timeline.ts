@@ -1,5 +1,5 @@
 import { type Kit, type Limb, type Ornament, type Piece, type StrokeKind, pieceOf } from '#core/kit'
-import { beatsOf, mod, swungTick, tickSeconds } from '#core/time'
+import { beatsOf, mod, swingOf, tickSeconds } from '#core/time'
 import { type Groove, type Part, type Stroke, grooveTicks } from './schema'
 
 /** One stroke as it is heard. */
@@ -16,8 +16,6 @@ export interface TimedStroke {
   openFor: number | undefined
   /** Exact place in this pass of the bars, in ticks, as written. */
   at: number
-  /** The stroke's place within its part, in ticks: differs from `at` only in a part with a cycle of its own. */
-  source: number
   /** When it sounds, in seconds from the start of the pass: swing and push applied; a push may make it negative. */
   seconds: number
   /** When an open hat closes, in seconds from the start of the pass (possibly in the next); undefined where it rings out. */
@@ -36,54 +34,55 @@ export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
   const beats = beatsOf(groove.bars)
   const total = grooveTicks(groove)
   const perTick = tickSeconds(groove.tempo)
-  const pieces = new Map<string, Piece | undefined>()
   const events: TimedStroke[] = []
+  // Neighbours mostly strike the same piece, so the last one is remembered.
+  let pieceId: string | undefined
+  let piece: Piece | undefined
+  let push = 0
   for (const part of groove.parts) {
-    const swing = part.swing ?? groove.feel.swing ?? undefined
-    for (const { stroke, at } of placed(part, total, pass)) {
-      if (!pieces.has(stroke.piece)) pieces.set(stroke.piece, pieceOf(kit, stroke.piece))
-      const push = (groove.feel.push[stroke.piece] ?? 0) / 1000
-      const sounds = (tick: number) => swungTick(beats, tick, swing) * perTick + push
+    const swung = swingOf(beats, part.swing ?? groove.feel.swing ?? undefined)
+    const add = (stroke: Stroke, at: number) => {
+      if (stroke.piece !== pieceId) {
+        pieceId = stroke.piece
+        piece = pieceOf(kit, pieceId)
+        push = (groove.feel.push[pieceId] ?? 0) / 1000
+      }
       events.push({
         partId: part.id,
         limb: part.limb,
-        pieceId: stroke.piece,
-        piece: pieces.get(stroke.piece),
+        pieceId,
+        piece,
         stroke: stroke.stroke,
         level: stroke.level,
         ornament: stroke.ornament,
         openFor: stroke.openFor,
         at,
-        source: stroke.at,
-        seconds: sounds(at),
-        until: stroke.openFor === undefined ? undefined : closing(at + stroke.openFor, total, sounds, perTick),
+        seconds: swung(at) * perTick + push,
+        until: stroke.openFor === undefined ? undefined : closing(at + stroke.openFor, total, swung) * perTick + push,
       })
     }
+    if (part.every) addCycle(part, part.every, total, pass, add)
+    else for (const stroke of part.strokes) add(stroke, stroke.at)
   }
   events.sort((a, b) => a.at - b.at)
   closeHats(events, total * perTick)
   return events
 }
 
-/** Where each stroke of a part falls in this pass; a part with a cycle runs on from pass to pass. */
-function placed(part: Part, total: number, pass: number): { stroke: Stroke, at: number }[] {
-  const { every } = part
-  if (!every) return part.strokes.map(stroke => ({ stroke, at: stroke.at }))
+/** Where the strokes of a part with a cycle fall in this pass: it runs on from pass to pass. */
+function addCycle(part: Part, every: number, total: number, pass: number, add: (stroke: Stroke, at: number) => void): void {
   const from = pass * total
-  const found: { stroke: Stroke, at: number }[] = []
   for (let start = from - mod(from, every); start < from + total; start += every) {
     for (const stroke of part.strokes) {
       const at = start + stroke.at - from
-      if (at >= 0 && at < total) found.push({ stroke, at })
+      if (at >= 0 && at < total) add(stroke, at)
     }
   }
-  return found
 }
 
-/** Seconds at which an opening of known length ends; it may run over the end into the next pass. */
-function closing(tick: number, total: number, sounds: (tick: number) => number, perTick: number): number {
-  return sounds(mod(tick, total)) + Math.floor(tick / total) * total * perTick
-}
+/** The tick at which an opening ends, swung; it may lie in the next pass. */
+const closing = (tick: number, total: number, swung: (tick: number) => number): number =>
+  swung(mod(tick, total)) + Math.floor(tick / total) * total
 
 /** An open hat also ends where the next stroke on the same hats comes, be it by hand or foot, around the end if need be. */
 function closeHats(events: TimedStroke[], length: number): void {

@@ -13,22 +13,31 @@ export const SHARE = { straight: 0.5, triplet: 2 / 3, most: 0.8 } as const
  * Inside a pair time is bent piecewise linearly about its middle; notes on a ternary grid of the
  * pair (1/3, 2/3 and their parts) are already there and left alone.
  */
-export function swungTick(beats: readonly Beat[], tick: number, swing: Swing | undefined): number {
-  if (!swing || swing.share === 0.5) return tick
-  const beat = beatAt(beats, tick)
+export const swungTick = (beats: readonly Beat[], tick: number, swing: Swing | undefined): number => swingOf(beats, swing)(tick)
+
+/** `swungTick` for many ticks of the same bars. */
+export function swingOf(beats: readonly Beat[], swing: Swing | undefined): (tick: number) => number {
+  if (!swing || swing.share === 0.5) return tick => tick
+  const { share } = swing
   const pair = 2 * unitTicks(swing.level === '1/8' ? 8 : 16)
-  const offset = tick - beat.at
-  const start = Math.floor(offset / pair) * pair
-  if (start + pair > beat.length || isTernary(beat, pair, offset - start)) return tick
-  const x = (offset - start) / pair
-  const bent = x <= 0.5 ? 2 * x * swing.share : swing.share + (2 * x - 1) * (1 - swing.share)
-  return beat.at + start + bent * pair
+  // Ticks mostly come in order: the beat of the last one is looked at first.
+  let beat = beats[0]!
+  let slot = beat.length / beat.slots
+  return (tick) => {
+    if (tick < beat.at || tick >= beat.at + beat.length) {
+      beat = beatAt(beats, tick)
+      slot = beat.length / beat.slots
+    }
+    const inPair = (tick - beat.at) % pair
+    if (inPair === 0 || tick - inPair + pair > beat.at + beat.length || isTernary(slot, pair, inPair, tick - beat.at)) return tick
+    const x = inPair / pair
+    const bent = x <= 0.5 ? 2 * x * share : share + (2 * x - 1) * (1 - share)
+    return tick - inPair + bent * pair
+  }
 }
 
-/** On a grid that cuts the pair in threes, or at a fraction of the pair that in lowest terms has a three below the line. */
-function isTernary(beat: Beat, pair: number, offset: number): boolean {
-  const slotsPerPair = pair * beat.slots / beat.length
-  const onGrid = Number.isInteger(offset * beat.slots / beat.length)
-  if (onGrid && Number.isInteger(slotsPerPair)) return slotsPerPair % 3 === 0
-  return (pair / gcd(offset, pair)) % 3 === 0
+/** On a grid of slots that cuts the pair in threes, or at a fraction of the pair that in lowest terms has a three below the line. */
+function isTernary(slot: number, pair: number, inPair: number, inBeat: number): boolean {
+  if (inBeat % slot === 0 && pair % slot === 0) return (pair / slot) % 3 === 0
+  return (pair / gcd(inPair, pair)) % 3 === 0
 }
