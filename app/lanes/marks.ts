@@ -12,6 +12,7 @@ const MARKS: Record<PieceKind, { [kind in StrokeKind]?: Mark } & { hit: Mark }> 
     'hit': { path: ROUND, filled: true },
     'rim shot': { path: `${ROUND}M-1.6 1.6L1.6-1.6`, filled: true },
     'cross-stick': { path: `${ROUND}M-.7-.7L.7.7M-.7.7L.7-.7`, filled: false },
+    'sweep': { path: 'M-1.5 0Q-.75-1.6 0 0T1.5 0', filled: false },
     'buzz': { path: `${ROUND}M-1.4 1.7H1.4`, filled: true },
   },
   'hi-hat': {

@@ -10,7 +10,7 @@ const list = (strokes: Partial<Record<StrokeKind, number>>, by: PieceStroke['by'
 // A right-handed player's usual places. Notes from the percussion map of General MIDI level 1; 40 as the rim shot is a convention.
 const SNARE: Piece = {
   id: 'snare', name: 'Snare', kind: 'snare', pitch: 1, stands: { x: 0, y: 0.45 },
-  strokes: byHand({ 'hit': 38, 'rim shot': 40, 'cross-stick': 37, 'buzz': 38 }),
+  strokes: byHand({ 'hit': 38, 'rim shot': 40, 'cross-stick': 37, 'buzz': 38, 'sweep': 38 }),
 }
 const HAT: Piece = {
   id: 'hi-hat', name: 'Hi-hat', kind: 'hi-hat', pitch: 1, stands: { x: -0.42, y: 0.5 },

@@ -64,6 +64,15 @@ const buzz: Voice = (blow) => {
   return out
 }
 
+/** A brush drawn over the head: it swells and fades, where a stick strikes. */
+const sweep: Voice = ({ hard, random }) => {
+  const out = silence(0.4)
+  addNoise(out, random, { gain: 1, decay: 0.42, filters: [biquad('band', 2600 + 1800 * hard, 0.5)] })
+  const rise = 0.05 * SAMPLE_RATE
+  for (let i = 0; i < rise; i++) out[i]! *= Math.sin(Math.PI / 2 * i / rise)
+  return out
+}
+
 const tom = (hz: number, seconds: number): Voice => ({ hard, pitch, random }) => {
   const out = silence(seconds)
   const base = hz * pitch
@@ -128,7 +137,7 @@ const crash: Voice = ({ hard, pitch, random }) => {
 }
 
 const VOICES: Record<PieceKind, { [kind in StrokeKind]?: Voice } & { hit: Voice }> = {
-  'snare': { 'hit': snare, 'rim shot': rimShot, 'cross-stick': crossStick, 'buzz': buzz },
+  'snare': { 'hit': snare, 'rim shot': rimShot, 'cross-stick': crossStick, 'buzz': buzz, 'sweep': sweep },
   'hi-hat': { hit: hat(0.075, 0.8, 0.1), open: hat(0.85, 0.5, 0.1), chick, splash: hat(0.6, 0.4, 0.1) },
   'ride': { hit: ride, bell },
   'crash': { hit: crash },

@@ -8,6 +8,10 @@ export type Constraint = { reason: string } & (
   | { kind: 'swung', level: Swing['level'], from: number, to: number }
   | { kind: 'backbeat', beats: number[] }
   | { kind: 'tempo', from: number, to: number }
+  /** A limb must strike a piece wherever the row, read as `rowStrokes` does, has an x. */
+  | { kind: 'keeps', limb: Limb, piece: string, row: string }
+  /** A limb must leave these felt beats alone. */
+  | { kind: 'silent', limb: Limb, beats: number[] }
 )
 
 /** One row of a candidate: figures for levels, and what they strike (see `rowStrokes`). */
@@ -22,7 +26,8 @@ export interface StyleCard {
   name: string
   about: string
   meter: Meter
-  slots: number
+  /** Slots in each felt beat: one number for all, or one for each. */
+  slots: number | number[]
   swing: Swing | null
   tempo: { from: number, to: number, usual: number }
   order: Limb[]

@@ -1,4 +1,5 @@
-import { type Groove, sayFeel } from '#core/groove'
+import { type Groove, rowStrokes, sayCount, sayFeel, sayList, sayPlaces } from '#core/groove'
+import { LIMB_NAMES } from '#core/kit'
 import { barStarts, beatsOf, convertTempo } from '#core/time'
 import type { Constraint, StyleCard } from './card'
 
@@ -29,6 +30,21 @@ function check(groove: Groove, constraint: Constraint): Omit<Fit, 'reason'> {
       const missing = missingBackbeats(groove, constraint.beats)
       const beats = constraint.beats.join(' and ')
       return { holds: missing === 0, says: missing ? `No backbeat on ${beats} in ${missing} of ${groove.bars.length} bars` : `Backbeat on ${beats}` }
+    }
+    case 'keeps': {
+      const struck = new Set(groove.parts.filter(part => part.limb === constraint.limb)
+        .flatMap(part => part.strokes.filter(stroke => stroke.piece === constraint.piece).map(stroke => stroke.at)))
+      const wanted = rowStrokes(groove.bars, constraint.row.replaceAll('x', '3'), { piece: constraint.piece }).map(stroke => stroke.at)
+      const missing = wanted.filter(at => !struck.has(at))
+      const who = `${LIMB_NAMES[constraint.limb]} on ${constraint.piece}`
+      return { holds: !missing.length, says: missing.length ? `The ${who} is missing on ${sayPlaces(groove, missing)}` : `The ${who} keeps its ${sayCount(wanted.length, 'place')}` }
+    }
+    case 'silent': {
+      const beats = beatsOf(groove.bars).filter(beat => constraint.beats.includes(beat.beat + 1)).map(beat => beat.at)
+      const struck = groove.parts.filter(part => part.limb === constraint.limb).flatMap(part => part.strokes.map(stroke => stroke.at))
+      const broken = struck.filter(at => beats.includes(at))
+      const limb = LIMB_NAMES[constraint.limb]
+      return { holds: !broken.length, says: broken.length ? `The ${limb} plays on ${sayPlaces(groove, broken)}` : `The ${limb} leaves ${sayList(constraint.beats.map(String))} alone` }
     }
     case 'tempo': {
       const quarters = Math.round(convertTempo(groove.tempo, '1/4').bpm)

@@ -3,6 +3,11 @@ import { DEFAULT_KIT, LIMBS, pieceOf, strokesFor } from '#core/kit'
 import { type Groove, makeBars, makeGroove, readGroove } from '#core/groove'
 import { STYLE_CARDS, candidatesFor, fitsStyle, partFrom, styleOf, type StyleCard } from '.'
 
+it('ships at least twenty styles, each with an id of its own', () => {
+  expect(STYLE_CARDS.length).toBeGreaterThanOrEqual(20)
+  expect(new Set(STYLE_CARDS.map(card => card.id)).size).toBe(STYLE_CARDS.length)
+})
+
 /** A groove of a card's first candidate for each limb, as a player who takes what is offered would have it. */
 const first = (card: StyleCard): Groove => {
   const bars = makeBars(card.meter, 2, card.slots)
@@ -11,15 +16,25 @@ const first = (card: StyleCard): Groove => {
 }
 
 describe.each(STYLE_CARDS)('$name', (card) => {
-  it('offers at least two parts for each limb, its order naming all four', () => {
-    for (const limb of LIMBS) expect(candidatesFor(card, limb).length, limb).toBeGreaterThanOrEqual(2)
+  it('offers three to eight parts for each limb, its order naming all four', () => {
+    for (const limb of LIMBS) {
+      expect(candidatesFor(card, limb).length, limb).toBeGreaterThanOrEqual(3)
+      expect(candidatesFor(card, limb).length, limb).toBeLessThanOrEqual(8)
+    }
     expect([...card.order].sort()).toEqual([...LIMBS].sort())
   })
 
-  it('has rows that fill its bar exactly, or a whole part of it', () => {
-    const slots = makeBars(card.meter, 1, card.slots)[0]!.slots.reduce((a, b) => a + b, 0)
-    for (const { id, rows } of card.candidates) {
-      for (const { row } of rows) expect(slots % row.replaceAll(' ', '').length, id).toBe(0)
+  it('has rows that fill its bar, two bars, or a whole part of one', () => {
+    const slots = makeBars(card.meter, 2, card.slots).flatMap(bar => bar.slots).reduce((a, b) => a + b, 0)
+    const rows = [...card.candidates.flatMap(one => one.rows.map(({ row }) => row)), ...card.constraints.flatMap(one => ('row' in one ? [one.row] : []))]
+    for (const row of rows) expect(slots % row.replaceAll(' ', '').length, row).toBe(0)
+  })
+
+  it('has parts that differ from each other, each by another name', () => {
+    for (const limb of LIMBS) {
+      const offered = candidatesFor(card, limb)
+      expect(new Set(offered.map(one => JSON.stringify(one.rows))).size, limb).toBe(offered.length)
+      expect(new Set(offered.map(one => one.name)).size, limb).toBe(offered.length)
     }
   })
 
@@ -34,8 +49,15 @@ describe.each(STYLE_CARDS)('$name', (card) => {
     }
   })
 
-  it('keeps its own constraints', () => {
-    expect(fitsStyle(first(card), card).filter(fit => !fit.holds)).toEqual([])
+  it('keeps its own constraints with each of its parts, nobody asked to be in two places', () => {
+    for (const candidate of card.candidates) {
+      const groove = first(card)
+      const parts = groove.parts.map(part => (part.limb === candidate.limb ? partFrom(candidate, groove.bars, part.id) : part))
+      // Ghosts of the left hand come beside its backbeat, not in its place.
+      const beside = candidate.role === 'ghosts' && candidatesFor(card, candidate.limb)[0]!.role === 'backbeat'
+      const all = beside ? [...groove.parts, partFrom(candidate, groove.bars, 'beside')] : parts
+      expect(fitsStyle({ ...groove, parts: all }, card).filter(fit => !fit.holds), candidate.id).toEqual([])
+    }
   })
 })
 

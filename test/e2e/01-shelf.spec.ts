@@ -35,7 +35,7 @@ test('a groove begun from a style has a part for each limb', async ({ page, app,
   await shelf(page, app)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
   await page.getByLabel('Title').fill('From the card')
-  await page.getByRole('radio', { name: 'Shuffle' }).click()
+  await page.getByRole('radio', { name: 'Shuffle', exact: true }).click()
   await page.getByRole('button', { name: 'Begin', exact: true }).click()
   await expect(bench.lanes).toBeVisible()
   await bench.saved()

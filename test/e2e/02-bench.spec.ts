@@ -108,7 +108,7 @@ test('parts are offered by the style, tried in place, taken; soloed, muted, lock
   const { page } = bench
   await page.goto(bench.app.url)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
-  await page.getByRole('radio', { name: 'Funk sixteenths' }).click()
+  await page.getByRole('radio', { name: 'Funk sixteenths', exact: true }).click()
   await page.getByRole('radio', { name: 'nothing: I layer it myself' }).click()
   await page.getByRole('button', { name: 'Begin', exact: true }).click()
   await expect(bench.lanes).toBeVisible()

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { type Groove, makeBars, makeGroove } from '#core/groove'
 import { STYLE_CARDS, type StyleCard, partFrom, candidatesFor } from '#core/style'
-import { writeMeter } from '#core/time'
+import { type Meter, type Tempo, convertTempo, isCompound, writeMeter } from '#core/time'
 import { newId } from '~/composables/useApi'
 import { COMMON_TIME, barsOf } from '~/composables/useTimeChoice'
 
@@ -18,7 +18,16 @@ const layered = ref<'first' | 'bare'>('first')
 const time = ref({ ...COMMON_TIME })
 const wrong = ref('')
 
+const styles = STYLE_CARDS.map(one => ({
+  value: one.id,
+  label: one.name,
+  description: `${one.about} ${writeMeter(one.meter)}, ${Array.isArray(one.slots) ? one.slots.join('+') : one.slots} slots a beat, around ${one.tempo.usual} quarters a minute.`,
+}))
 const card = computed(() => STYLE_CARDS.find(one => one.id === styleId.value)!)
+
+/** Where a dotted quarter is felt, it is also what a tempo counts. */
+const counted = (quarters: number, m: Meter): Tempo =>
+  (isCompound(m) ? { ...convertTempo({ bpm: quarters, counts: '1/4' }, '1/4.'), counts: '1/4.' } : { bpm: quarters, counts: '1/4' })
 
 function fromStyle(style: StyleCard): Groove {
   const bars = makeBars(style.meter, styleBars.value, style.slots)
@@ -29,7 +38,7 @@ function fromStyle(style: StyleCard): Groove {
     style: style.id,
     bars,
     parts,
-    tempo: { bpm: style.tempo.usual, counts: '1/4' },
+    tempo: counted(style.tempo.usual, style.meter),
     feel: { swing: style.swing, push: {} },
   })
 }
@@ -39,13 +48,11 @@ function begin() {
   const bars = barsOf(time.value)
   wrong.value = bars.ok ? '' : bars.reason
   if (!bars.ok) return
-  // Where a dotted quarter is felt, it is also what the tempo counts.
-  const dotted = bars.value[0]!.meter.groups.every(group => group === 3) && time.value.unit === 8
   emit('begin', makeGroove({
     id: newId(),
     title: title.value.trim() || 'New groove',
     bars: bars.value,
-    tempo: dotted ? { bpm: 72, counts: '1/4.' } : { bpm: 100, counts: '1/4' },
+    tempo: counted(isCompound(bars.value[0]!.meter) ? 108 : 100, bars.value[0]!.meter),
   }))
 }
 </script>
@@ -59,7 +66,9 @@ function begin() {
         </UFormField>
         <UTabs v-model="from" :items="[{ label: 'From a style', value: 'style' }, { label: 'Empty bars', value: 'empty' }]" color="neutral" :content="false" />
         <template v-if="from === 'style'">
-          <URadioGroup v-model="styleId" legend="Style" color="neutral" variant="table" :items="STYLE_CARDS.map(one => ({ value: one.id, label: one.name, description: `${one.about} ${writeMeter(one.meter)}, ${one.slots} slots a beat, around ${one.tempo.usual}.` }))" />
+          <div class="max-h-64 overflow-y-auto pr-1">
+            <URadioGroup v-model="styleId" legend="Style" color="neutral" variant="table" size="sm" :items="styles" />
+          </div>
           <div class="flex gap-8">
             <UFormField label="Bars"><UInputNumber v-model="styleBars" :min="1" :max="8" class="w-24" /></UFormField>
             <URadioGroup v-model="layered" legend="Start with" color="neutral" :items="[{ value: 'first', label: 'a first part for each limb' }, { value: 'bare', label: 'nothing: I layer it myself' }]" />

@@ -1,16 +1,6 @@
-import type { Limb, StrokeKind } from '#core/kit'
-import type { Role } from '#core/groove'
 import { SHARE, meter } from '#core/time'
-import type { Candidate, Constraint, Row, StyleCard } from './card'
-
-const on = (piece: string, row: string, stroke: StrokeKind = 'hit', openSlots?: number): Row =>
-  ({ piece, row, stroke, ...(openSlots ? { openSlots } : {}) })
-
-/** Candidates of one limb and role: `id`, `name` and rows of each. */
-const offers = (limb: Limb, role: Role, list: [id: string, name: string, ...rows: Row[]][]): Candidate[] =>
-  list.map(([id, name, ...rows]) => ({ id, name, limb, role, rows }))
-
-const BACKBEAT: Constraint = { kind: 'backbeat', beats: [2, 4], reason: 'The snare on 2 and 4 is what the band leans on.' }
+import type { StyleCard } from '../card'
+import { BACKBEAT, offers, on } from './write'
 
 const ROCK: StyleCard = {
   id: 'rock-eighths',
@@ -70,7 +60,8 @@ const FUNK: StyleCard = {
     ]),
     ...offers('LH', 'backbeat', [
       ['rim-shots', 'Backbeat', on('snare', '.... 5... .... 5...', 'rim shot')],
-      ['late-second', 'Backbeat, second one late', on('snare', '.... 5... .... ..5.', 'rim shot')],
+      ['answered', 'Backbeat with an answer', on('snare', '.... 5... .... 5.3.', 'rim shot')],
+      ['cross-stick', 'Cross-stick backbeat', on('snare', '.... 4... .... 4...', 'cross-stick')],
     ]),
     ...offers('LH', 'ghosts', [
       ['ghosts-around', 'Ghosts', on('snare', '.... ...1 .1.. ...1')],
@@ -112,6 +103,7 @@ const SHUFFLE: StyleCard = {
     ...offers('LH', 'backbeat', [
       ['backbeat', 'Backbeat', on('snare', '.. 5. .. 5.')],
       ['both-hands', 'Shuffle under the backbeat', on('snare', '11 51 11 51')],
+      ['pick-ups', 'Backbeat with pick-ups', on('snare', '.. 51 .. 51')],
     ]),
     ...offers('RF', 'bass drum', [
       ['four', 'Four to the bar', on('bass drum', '3.')],
@@ -121,6 +113,7 @@ const SHUFFLE: StyleCard = {
     ...offers('LF', 'hat foot', [
       ['two-four', 'Hat foot on 2 and 4', on('hi-hat', '.. 3. .. 3.', 'chick')],
       ['quarters', 'Hat foot quarters', on('hi-hat', '3.', 'chick')],
+      ['short-notes', 'Hat foot on the short notes', on('hi-hat', '.2', 'chick')],
     ]),
   ],
   constraints: [
@@ -130,8 +123,4 @@ const SHUFFLE: StyleCard = {
   ],
 }
 
-/** The styles that ship, in the order they are offered. */
-export const STYLE_CARDS: readonly StyleCard[] = [ROCK, FUNK, SHUFFLE]
-
-/** The style of that id, if it is known. */
-export const styleOf = (id: string): StyleCard | undefined => STYLE_CARDS.find(card => card.id === id)
+export const BASIC: readonly StyleCard[] = [ROCK, FUNK, SHUFFLE]
