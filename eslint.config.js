@@ -12,22 +12,27 @@ const OUTSIDE = [
   { regex: '^(~|~~|@|#app|#imports)(/|$)|/(app|server|demo)/', message: 'The core knows nothing of app, server or demo.' },
   { group: ['vue', 'vue-router', 'pinia', 'nuxt', 'nuxt/*', 'h3', 'nitropack', 'sequelize', 'sqlite3', 'tone', 'comlink'], message: 'The core knows nothing of interface, server or database.' },
   { group: ['node:*', 'fs', 'path', 'os', 'crypto', 'child_process'], message: 'The core runs anywhere: no Node modules.' },
-  { group: ['../*'], message: 'Another folder of the core is entered by its door: #core/<folder>.' },
   { regex: '^#core/[^/]+/', message: 'Import a folder of the core by its door, #core/<folder>, not a file inside.' },
 ]
 
-const floorRules = FLOORS.flatMap((folders, floor) => folders.map(folder => ({
-  files: [`core/${folder}/**/*.ts`],
+/** A file may go up as far as its own folder of the core, and no further. */
+const DEPTHS = [['*.ts', '^\\.\\./'], ['*/*.ts', '^\\.\\./\\.\\./']]
+
+const floorRules = FLOORS.flatMap((folders, floor) => folders.flatMap(folder => DEPTHS.map(([files, further]) => ({
+  files: [`core/${folder}/${files}`],
   ignores: ['**/*.test.ts'],
   rules: {
     'no-restricted-imports': ['error', {
       patterns: [...OUTSIDE, {
+        regex: further,
+        message: 'Another folder of the core is entered by its door: #core/<folder>.',
+      }, {
         regex: `^#core/(${FLOORS.slice(floor).flat().join('|')})$`,
         message: `core/${folder} imports only from floors below it (see core/README.md).`,
       }],
     }],
   },
-})))
+}))))
 
 export default ts.config(
   { ignores: ['node_modules/', '.nuxt/', '.output/', 'data/', 'test-results/', 'playwright-report/'] },

@@ -13,6 +13,8 @@ describe('the floors of the core, held by lint', () => {
     ['core/vary/x.ts', 'import { ref } from \'vue\'\nexport const x = ref\n', /knows nothing of interface/],
     ['core/vary/x.ts', 'import { readFileSync } from \'node:fs\'\nexport const x = readFileSync\n', /no Node modules/],
     ['core/vary/x.ts', 'import { apply } from \'../groove\'\nexport const x = apply\n', /entered by its door/],
+    ['core/style/cards/x.ts', 'import { apply } from \'../../groove\'\nexport const x = apply\n', /entered by its door/],
+    ['core/style/cards/x.ts', 'import { apply } from \'#core/vary\'\nexport const x = apply\n', /imports only from floors below/],
     ['core/vary/x.ts', 'import { apply } from \'#core/groove/edits\'\nexport const x = apply\n', /by its door/],
     ['core/time/x.ts', 'export const x = () => window.innerWidth\n', /no browser, no Node and no clock/],
     ['core/time/x.ts', 'export const x = () => Math.random()\n', /seed passed in/],
