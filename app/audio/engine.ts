@@ -1,7 +1,7 @@
 import { wrap } from 'comlink'
 import type { Kit, Level, Piece, StrokeKind } from '#core/kit'
-import type { TimedStroke } from '#core/groove'
-import { LEVELS } from '#core/kit'
+import type { Groove, TimedStroke } from '#core/groove'
+import { LEVELS, pieceOf } from '#core/kit'
 import { SAMPLE_RATE, type SoundKey, soundName } from '#core/sound'
 import type { SoundWorker } from '../workers/sound.worker'
 import { type Output, Scheduler } from './scheduler'
@@ -17,8 +17,8 @@ export interface Engine {
   latency(): number
   /** Wakes the audio clock, which browsers keep asleep until the player has touched something. */
   wake(): Promise<void>
-  /** Renders all sounds of a kit that are not there yet. */
-  prepare(kit: Kit): Promise<void>
+  /** Renders the sounds a groove uses, and goes on to the rest of the kit without being waited for. */
+  prepare(program: { groove: Groove, kit: Kit }): Promise<void>
   /** Sounds one stroke at once. */
   audition(piece: Piece, stroke: StrokeKind, level: Level): Promise<void>
   /** Cuts off what was handed over but has not sounded. */
@@ -45,6 +45,14 @@ export async function createEngine(): Promise<Engine> {
   const fetchSound = async (key: SoundKey) => {
     const name = soundName(key)
     if (!sounds.has(name)) keep(name, await worker.sound({ ...key, piece: { ...key.piece, strokes: [] } }))
+  }
+
+  const restOf = async (kit: Kit) => {
+    for (const level of LEVELS.toReversed()) {
+      for (const piece of kit.pieces) {
+        for (const { kind } of piece.strokes) await fetchSound({ piece, stroke: kind, level })
+      }
+    }
   }
 
   const play = (name: string, when: number, until?: number) => {
@@ -80,16 +88,18 @@ export async function createEngine(): Promise<Engine> {
     now,
     latency: () => (context.rawContext as unknown as AudioContext).outputLatency || 0,
     wake: () => context.resume(),
-    async prepare(kit) {
+    async prepare({ groove, kit }) {
       if (!sounds.has('click')) {
         keep('click', await worker.click(false))
         keep('click/first', await worker.click(true))
       }
-      for (const level of LEVELS.toReversed()) {
-        for (const piece of kit.pieces) {
-          for (const { kind } of piece.strokes) await fetchSound({ piece, stroke: kind, level })
-        }
-      }
+      const used = groove.parts.flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level }): SoundKey[] => {
+        const piece = pieceOf(kit, id)
+        return piece ? [{ piece, stroke, level }] : []
+      })
+      for (const key of used) await fetchSound(key)
+      // What an edit may ask for next is made ready while this already plays.
+      void restOf(kit)
     },
     async audition(piece, stroke, level) {
       const key = { piece, stroke, level }

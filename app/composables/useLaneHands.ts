@@ -1,7 +1,7 @@
 import { type Ref, computed, ref, watch } from 'vue'
 import {
-  type Edit, type Groove, type Part, type Stroke, alterStrokes, makePart, partOf, putStrokes, sayPlace, sayStroke, sentence, shiftStrokes,
-  takeStrokes, usualPart,
+  type Edit, type Groove, type Part, type Stroke, alterStrokes, asKind, asPiece, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
+  stretched, takeStrokes, touchSlot,
 } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Level, type Limb, limbsInOrder, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { type Slot, mod, slotsOf } from '#core/time'
@@ -53,31 +53,10 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     return done.ok
   }
 
-  /** A stroke as this part usually makes it: like its newest neighbour, or as the limb usually begins. */
-  function freshStroke(part: Part, at: number, level?: Level): Stroke {
-    const before = part.strokes.findLast(stroke => stroke.at < at) ?? part.strokes[0]
-    const usual = usualPart(part.limb, bench.groove!.lead)
-    const ghost: Level = part.role === 'ghosts' ? 1 : part.role === 'backbeat' ? 5 : 3
-    const kind = before?.stroke === 'open' ? 'hit' : before?.stroke
-    return { at, piece: before?.piece ?? usual.piece, stroke: kind ?? usual.stroke, level: level ?? ghost }
-  }
-
   const hear = (stroke: Stroke) => void player.audition(pieceOf(bench.kit, stroke.piece), stroke.stroke, stroke.level)
 
-  /** The edit that puts a stroke at a slot, with a part to put it in where the lane has none yet. */
-  function putting(limb: Limb, at: number, level?: Level): { edit: Edit, part: Part, stroke: Stroke } {
-    const here = partsIn(limb)
-    const part = here.find(one => one.id === bench.chosenPartId) ?? here[0]
-    if (part) {
-      const stroke = freshStroke(part, at, level)
-      return { edit: putStrokes(part, [stroke]), part, stroke }
-    }
-    const usual = usualPart(limb, bench.groove!.lead)
-    const fresh = makePart({ id: newId(), name: usual.name, role: usual.role, limb })
-    const stroke = freshStroke(fresh, at, level)
-    const added = { ...fresh, strokes: [stroke] }
-    return { edit: { type: 'add part', part: added, index: bench.groove!.parts.length }, part: added, stroke }
-  }
+  const putting = (limb: Limb, at: number, level?: Level) =>
+    touchSlot(bench.groove!, limb, at, { chosen: bench.chosenPartId, level, newId: newId() })
 
   function put(level?: Level) {
     const { edit, part, stroke } = putting(cursor.value.limb, tick.value, level)
@@ -209,37 +188,24 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     if (commit(takeStrokes(part, selected.value))) several.value = []
   }
 
-  /** A stroke of another kind; opening a hat gives it the length of a slot, closing it takes the length away. */
-  const asKind = (kind: Stroke['stroke']) => ({ openFor, ...stroke }: Stroke): Stroke => {
-    const slot = slots.value.findLast(one => one.at <= stroke.at)
-    return { ...stroke, stroke: kind, ...(kind === 'open' ? { openFor: openFor ?? slot!.length } : {}) }
-  }
+  const setKind = (kind: Stroke['stroke']) => alter(stroke => asKind(bench.groove!, stroke, kind))
+  const setPiece = (id: string) => alter(stroke => asPiece(bench.groove!, bench.kit, cursor.value.limb, stroke, id))
 
   function nextKind() {
     alter((stroke) => {
-      const kinds = strokesFor(pieceOf(bench.kit, stroke.piece)!, cursor.value.limb)
-      return asKind(kinds[mod(kinds.indexOf(stroke.stroke) + 1, kinds.length)]!)(stroke)
+      const piece = pieceOf(bench.kit, stroke.piece)
+      const kinds = piece ? strokesFor(piece, cursor.value.limb) : []
+      return kinds.length ? asKind(bench.groove!, stroke, kinds[mod(kinds.indexOf(stroke.stroke) + 1, kinds.length)]!) : stroke
     })
-  }
-
-  /** The same stroke on another piece: its kind stays where that piece knows it. */
-  const asPiece = (id: string) => (stroke: Stroke): Stroke => {
-    const kinds = strokesFor(pieceOf(bench.kit, id)!, cursor.value.limb)
-    return { ...asKind(kinds.includes(stroke.stroke) ? stroke.stroke : kinds[0]!)(stroke), piece: id }
   }
 
   function nextPiece() {
     const pieces = piecesFor(bench.kit, cursor.value.limb)
-    alter(stroke => asPiece(pieces[mod(pieces.findIndex(piece => piece.id === stroke.piece) + 1, pieces.length)]!.id)(stroke))
+    alter(stroke => asPiece(bench.groove!, bench.kit, cursor.value.limb, stroke, pieces[mod(pieces.findIndex(piece => piece.id === stroke.piece) + 1, pieces.length)]!.id))
   }
 
   /** Lengthens or shortens the open hats chosen, by slots. */
-  function stretch(by: number) {
-    alter((stroke) => {
-      const length = slots.value.findLast(one => one.at <= stroke.at)!.length
-      return stroke.stroke === 'open' ? { ...stroke, openFor: Math.max(length, (stroke.openFor ?? length) + by * length) } : stroke
-    })
-  }
+  const stretch = (by: number) => alter(stroke => stretched(bench.groove!, stroke, by))
 
   function nextPart() {
     const here = partsIn(cursor.value.limb)
@@ -295,7 +261,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     several.value = []
   })
 
-  return { selected, currentPart, press, dragLevel, dragPlace, release, cancel, key, sayCursor, alter, asKind, asPiece, remove, stretch }
+  return { selected, currentPart, press, dragLevel, dragPlace, release, cancel, key, sayCursor, alter, setKind, setPiece, remove }
 }
 
 export type LaneHands = ReturnType<typeof useLaneHands>

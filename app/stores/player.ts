@@ -13,11 +13,17 @@ export const usePlayer = defineStore('player', () => {
   // Each start or stop outdates the one before, should sounds still be loading.
   let turn = 0
 
-  async function ready(program: Pick<Program, 'kit'>): Promise<Engine> {
+  async function ready(program: Pick<Program, 'groove' | 'kit'>): Promise<Engine> {
+    const sounding = await wake()
+    await sounding.prepare(program)
+    return sounding
+  }
+
+  /** The engine, built on the first call and awake. */
+  async function wake(): Promise<Engine> {
     building ??= import('../audio/engine').then(module => module.createEngine())
     engine.value ??= await building
     await engine.value.wake()
-    await engine.value.prepare(program.kit)
     return engine.value
   }
 
@@ -55,10 +61,7 @@ export const usePlayer = defineStore('player', () => {
   /** Sounds one stroke, once sounds have been loaded by a first play or a first stroke. */
   async function audition(piece: Piece | undefined, stroke: StrokeKind, level: Level) {
     if (!piece) return
-    building ??= import('../audio/engine').then(module => module.createEngine())
-    engine.value ??= await building
-    await engine.value.wake()
-    await engine.value.audition(piece, stroke, level)
+    await (await wake()).audition(piece, stroke, level)
   }
 
   return { playing, preparing, start, stop, update, position, audition, engine }

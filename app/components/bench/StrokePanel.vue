@@ -42,10 +42,10 @@ const lengths = computed(() => {
     <template v-if="first">
       <span class="min-w-28"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
       <label class="flex items-center gap-1.5 text-sm text-muted">piece
-        <USelect :model-value="first.piece" :items="pieces" size="sm" class="w-32" aria-label="Piece" @update:model-value="id => hands.alter(stroke => hands.asPiece(String(id))(stroke))" />
+        <USelect :model-value="first.piece" :items="pieces" size="sm" class="w-32" aria-label="Piece" @update:model-value="id => hands.setPiece(String(id))" />
       </label>
       <label class="flex items-center gap-1.5 text-sm text-muted">struck
-        <USelect :model-value="first.stroke" :items="kinds" size="sm" class="w-32" aria-label="Stroke" @update:model-value="kind => hands.alter(hands.asKind(kind as Stroke['stroke']))" />
+        <USelect :model-value="first.stroke" :items="kinds" size="sm" class="w-32" aria-label="Stroke" @update:model-value="kind => hands.setKind(kind as Stroke['stroke'])" />
       </label>
       <label v-if="first.stroke === 'open'" class="flex items-center gap-1.5 text-sm text-muted">open for
         <USelect :model-value="openSlots" :items="lengths" size="sm" class="w-36" aria-label="Open for" @update:model-value="ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))" />

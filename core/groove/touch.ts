@@ -1,0 +1,62 @@
+import { type Kit, type Level, type Limb, type StrokeKind, pieceOf, strokesFor } from '#core/kit'
+import { slotsOf } from '#core/time'
+import { putStrokes } from './commands'
+import type { Edit } from './edits'
+import { makePart, usualPart } from './make'
+import type { Groove, Part, Role, Stroke } from './schema'
+
+/** How hard a part's first stroke is, where there is no neighbour to go by. */
+const usualLevel = (role: Role): Level => (role === 'ghosts' ? 1 : role === 'backbeat' ? 5 : 3)
+
+/** A stroke as this part usually makes it: like its neighbour before, or as the limb usually begins. */
+export function freshStroke(part: Part, lead: Groove['lead'], at: number, level?: Level): Stroke {
+  const neighbour = part.strokes.findLast(stroke => stroke.at < at) ?? part.strokes[0]
+  const usual = usualPart(part.limb, lead)
+  // A new hat beside an open one is closed: an opening is asked for, not copied.
+  const kind = neighbour?.stroke === 'open' ? 'hit' : neighbour?.stroke
+  return { at, piece: neighbour?.piece ?? usual.piece, stroke: kind ?? usual.stroke, level: level ?? usualLevel(part.role) }
+}
+
+/** What touching an empty slot comes to: the edit, the part it goes into, and the stroke. */
+export interface Touch { edit: Edit, part: Part, stroke: Stroke }
+
+/**
+ * A stroke into a limb's lane: into the part chosen there, or the lane's first; where the lane has none,
+ * a part as the limb usually has it is added under `newId`.
+ */
+export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, level, newId }: { chosen: string, level?: Level | undefined, newId: string }): Touch {
+  const here = groove.parts.filter(part => part.limb === limb)
+  const part = here.find(one => one.id === chosen) ?? here[0]
+  if (part) {
+    const stroke = freshStroke(part, groove.lead, at, level)
+    return { edit: putStrokes(part, [stroke]), part, stroke }
+  }
+  const { name, role } = usualPart(limb, groove.lead)
+  const empty = makePart({ id: newId, name, role, limb })
+  const stroke = freshStroke(empty, groove.lead, at, level)
+  const added = { ...empty, strokes: [stroke] }
+  return { edit: { type: 'add part', part: added, index: groove.parts.length }, part: added, stroke }
+}
+
+/** The length in ticks of the slot that a tick falls in. */
+const slotLength = (groove: Pick<Groove, 'bars'>, at: number): number => slotsOf(groove.bars).findLast(slot => slot.at <= at)!.length
+
+/** The same stroke of another kind: opening a hat gives it the length of a slot, closing it takes the length away. */
+export function asKind(groove: Pick<Groove, 'bars'>, { openFor, ...stroke }: Stroke, kind: StrokeKind): Stroke {
+  return { ...stroke, stroke: kind, ...(kind === 'open' ? { openFor: openFor ?? slotLength(groove, stroke.at) } : {}) }
+}
+
+/** The same stroke on another piece: its kind stays where the limb can make it there, and is that piece's first otherwise. */
+export function asPiece(groove: Pick<Groove, 'bars'>, kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): Stroke {
+  const piece = pieceOf(kit, pieceId)
+  const kinds = piece ? strokesFor(piece, limb) : []
+  const kind = kinds.includes(stroke.stroke) ? stroke.stroke : kinds[0]
+  return kind ? { ...asKind(groove, stroke, kind), piece: pieceId } : stroke
+}
+
+/** An open hat longer or shorter by whole slots, one at the least; other strokes stay as they are. */
+export function stretched(groove: Pick<Groove, 'bars'>, stroke: Stroke, slots: number): Stroke {
+  if (stroke.stroke !== 'open') return stroke
+  const length = slotLength(groove, stroke.at)
+  return { ...stroke, openFor: Math.max(length, (stroke.openFor ?? length) + slots * length) }
+}
