@@ -45,6 +45,12 @@ export default defineNuxtConfig({
     build: { chunkSizeWarningLimit: 1200 },
     optimizeDeps: { include: ['tone', 'comlink', 'apexcharts', 'vue3-apexcharts', 'zod', 'midi-file'] },
   },
+  $development: {
+    vite: {
+      // Nuxt 4.4.5's development server asks for the entry of the server's pages even where there are none (ssr: false).
+      environments: { ssr: { build: { rollupOptions: { input: { server: 'nuxt/dist/app/entry' } } } } },
+    },
+  },
   typescript: {
     tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } },
   },

@@ -39,7 +39,8 @@ export class App {
   }
 }
 
-function freePort(): Promise<number> {
+/** A port nobody listens on. */
+export function freePort(): Promise<number> {
   return new Promise((resolve) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
       const { port } = probe.address() as { port: number }

@@ -11,7 +11,7 @@ const words = computed(() => {
   const { state } = props
   switch (state.kind) {
     case 'saving': case 'unsaved': return 'Saving …'
-    case 'stale': return 'Saved elsewhere: choose'
+    case 'stale': return 'Not saved: choose'
     case 'unreachable': case 'refused': return 'Not saved'
     case 'saved': {
       if (!state.at) return 'Saved'

@@ -99,7 +99,7 @@ defineExpose({ focus: () => surface.value?.focus() })
   <div ref="frame" class="relative shrink-0 overflow-x-auto overflow-y-hidden">
     <LaneSentences :groove="groove" :kit="kit" />
     <p class="sr-only" aria-live="polite" data-cursor-says>{{ said }}</p>
-    <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="inline-block rounded-sm outline-offset-4" @keydown="hands.key">
+    <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="inline-block rounded-sm -outline-offset-2" @keydown="hands.key">
       <svg ref="svg" :width="geometry.width + 1" :height="geometry.height + 4" class="block touch-none" @pointerdown="down" @pointermove="(event) => { move(event); point(event) }" @pointerup="up" @pointerleave="pointedAt = undefined">
         <rect :width="geometry.width" :height="geometry.height" fill="transparent" />
         <LanesCanvas :groove="groove" :kit="kit" :geometry="geometry" :chosen-part-id="bench.chosenPart?.id" :unisons="unisons" :clashes="clashes" :heard="heard">
