@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { LEVELS, LIMBS } from '#core/kit'
 import { type Bar, type Groove, type Part, makeBars, makeGroove, makePart, subdivisionsOf } from '#core/groove'
-import { type Meter, barsTicks, beatTicks, meter, slotsOf } from '#core/time'
+import { type Meter, beatTicks, meter, slotsOf } from '#core/time'
 
 /** Meters a player may meet, additive ones among them. */
 export const meters: fc.Arbitrary<Meter> = fc.oneof(
@@ -32,6 +32,3 @@ export const grooves: fc.Arbitrary<Groove> = barLines.chain((bars) => {
       parts: parts.map(([limb, strokes], i) => makePart({ id: `p${i}`, name: `Part ${i}`, limb, strokes })),
     }))
 })
-
-/** Any whole tick within the bars. */
-export const tickIn = (bars: Bar[]): fc.Arbitrary<number> => fc.integer({ min: 0, max: barsTicks(bars) - 1 })
