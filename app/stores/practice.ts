@@ -31,6 +31,8 @@ export const usePractice = defineStore('practice', () => {
   let last = 0
   let entryId = ''
   let played = 0
+  /** Writes go out one after another: an entry and the word added to it a moment later must arrive in that order. */
+  let writing: Promise<unknown> = Promise.resolve()
 
   const stage = computed<Stage | undefined>(() => plan.value?.stages[index.value])
   const next = computed<Stage | undefined>(() => plan.value?.stages[index.value + 1])
@@ -95,18 +97,17 @@ export const usePractice = defineStore('practice', () => {
     void write(null)
   }
 
-  async function write(word: Word | null) {
+  function write(word: Word | null) {
     const at = written.value.length - 1
     const entry = {
       id: entryId, grooveId: groove.value!.id, grooveTitle: groove.value!.title, planId: plan.value!.id, stage: stage.value!.name,
       bpm: bpm.value, seconds: Math.round(played), word, at: new Date().toISOString(),
     }
-    try {
-      await api.log.put(entry)
-      written.value = written.value.with(at, { stage: entry.stage, word, failed: '' })
-    } catch (error) {
-      written.value = written.value.with(at, { stage: entry.stage, word, failed: (error as Error).message })
-    }
+    writing = writing.then(() => api.log.put(entry)).then(
+      () => (written.value = written.value.with(at, { stage: entry.stage, word, failed: '' })),
+      error => (written.value = written.value.with(at, { stage: entry.stage, word, failed: (error as Error).message })),
+    )
+    return writing
   }
 
   /** The player's word ends the stage, be its time up or not, and leads on to the next. */
