@@ -31,7 +31,7 @@ describe('docs/groove-format.md', () => {
       expect(readGrooveJson(JSON.stringify(groove)).ok, field).toBe(false)
       expect(text).toMatch(new RegExp(`\\| \`${field}\` \\|.*\\| refused \\|`))
     }
-    for (const field of ['style', 'tags', 'notes', 'feel', 'kitId', 'lead']) {
+    for (const field of ['style', 'tags', 'notes', 'feel', 'pickUp', 'kitId', 'lead']) {
       const groove = JSON.parse(example) as Record<string, unknown>
       delete groove[field]
       expect(readGrooveJson(JSON.stringify(groove)).ok, field).toBe(true)

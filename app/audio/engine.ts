@@ -1,8 +1,8 @@
 import { wrap } from 'comlink'
 import type { Kit, Level, Piece, StrokeKind } from '#core/kit'
-import type { Groove, TimedStroke } from '#core/groove'
+import { type Groove, type TimedStroke, blowsOf } from '#core/groove'
 import { LEVELS, pieceOf } from '#core/kit'
-import { SAMPLE_RATE, type SoundKey, soundName } from '#core/sound'
+import { type ClickSound, SAMPLE_RATE, type SoundKey, TAKES, soundKey, soundName, takeFor } from '#core/sound'
 import type { SoundWorker } from '../workers/sound.worker'
 import { type Output, Scheduler } from './scheduler'
 
@@ -19,6 +19,8 @@ export interface Engine {
   wake(): Promise<void>
   /** Renders the sounds a groove uses, and goes on to the rest of the kit without being waited for. */
   prepare(program: { groove: Groove, kit: Kit }): Promise<void>
+  /** The click's sound and loudness (1 as rendered) from here on. */
+  clickWith(click: { sound: ClickSound, level: number }): Promise<void>
   /** Sounds one stroke at once. */
   audition(piece: Piece, stroke: StrokeKind, level: Level): Promise<void>
   /** Cuts off what was handed over but has not sounded. */
@@ -44,26 +46,26 @@ export async function createEngine(): Promise<Engine> {
 
   const fetchSound = async (key: SoundKey) => {
     const name = soundName(key)
-    if (!sounds.has(name)) keep(name, await worker.sound({ ...key, piece: { ...key.piece, strokes: [] } }))
+    if (!sounds.has(name)) keep(name, await worker.sound(key))
   }
 
   const restOf = async (kit: Kit) => {
     for (const level of LEVELS.toReversed()) {
       for (const piece of kit.pieces) {
-        for (const { kind } of piece.strokes) await fetchSound({ piece, stroke: kind, level })
+        for (const { kind } of piece.strokes) await fetchSound(soundKey(piece, kind, level))
       }
     }
   }
 
-  const play = (name: string, when: number, until?: number) => {
-    const buffer = sounds.get(name)
+  const play = (buffer: AudioBuffer | undefined, when: number, { until, level = 1 }: { until?: number | undefined, level?: number } = {}) => {
     if (!buffer) return
     const source = context.createBufferSource()
     source.buffer = buffer
-    if (until === undefined) source.connect(out)
+    if (until === undefined && level === 1) source.connect(out)
     else {
       const gain = context.createGain()
-      gain.gain.setTargetAtTime(0, until, CLOSING)
+      gain.gain.value = level
+      if (until !== undefined) gain.gain.setTargetAtTime(0, until, CLOSING)
       source.connect(gain)
       gain.connect(out)
     }
@@ -73,11 +75,15 @@ export async function createEngine(): Promise<Engine> {
     if (until !== undefined) source.stop(until + CLOSING * 8)
   }
 
+  const clicking: { sound: ClickSound, level: number } = { sound: 'wood', level: 1 }
   const output: Output = {
-    strike(stroke: TimedStroke, when, until) {
-      if (stroke.piece) play(soundName({ piece: stroke.piece, stroke: stroke.stroke, level: stroke.level }), when, until)
+    strike({ piece, stroke, level, at }: TimedStroke, when, until, lap) {
+      if (!piece) return
+      // Until its other takes are rendered a stroke is played by the first.
+      const take = takeFor(at, lap)
+      play(sounds.get(soundName(soundKey(piece, stroke, level, take))) ?? sounds.get(soundName(soundKey(piece, stroke, level))), when, { until })
     },
-    click: (first, when) => play(first ? 'click/first' : 'click', when),
+    click: (first, when) => play(sounds.get(`click/${clicking.sound}/${first}`), when, { level: clicking.level }),
   }
   const scheduler = new Scheduler(output)
   const now = () => context.rawContext.currentTime
@@ -89,22 +95,31 @@ export async function createEngine(): Promise<Engine> {
     latency: () => (context.rawContext as unknown as AudioContext).outputLatency || 0,
     wake: () => context.resume(),
     async prepare({ groove, kit }) {
-      if (!sounds.has('click')) {
-        keep('click', await worker.click(false))
-        keep('click/first', await worker.click(true))
-      }
-      const used = groove.parts.flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level }): SoundKey[] => {
+      await this.clickWith(clicking)
+      const used = groove.parts.flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
         const piece = pieceOf(kit, id)
-        return piece ? [{ piece, stroke, level }] : []
+        if (!piece) return []
+        const levels = ornament ? blowsOf(ornament, level, () => 0).map(blow => blow.level) : [level]
+        return levels.map(one => soundKey(piece, stroke, one))
       })
       for (const key of used) await fetchSound(key)
-      // What an edit may ask for next is made ready while this already plays.
-      void restOf(kit)
+      // Other takes, and what an edit may ask for next, are made ready while this already plays.
+      void (async () => {
+        for (let take = 1; take < TAKES; take++) for (const key of used) await fetchSound({ ...key, take })
+        await restOf(kit)
+      })()
+    },
+    async clickWith({ sound, level }) {
+      for (const first of [true, false]) {
+        const name = `click/${sound}/${first}`
+        if (!sounds.has(name)) keep(name, await worker.click(first, sound))
+      }
+      Object.assign(clicking, { sound, level })
     },
     async audition(piece, stroke, level) {
-      const key = { piece, stroke, level }
+      const key = soundKey(piece, stroke, level)
       await fetchSound(key)
-      play(soundName(key), now())
+      play(sounds.get(soundName(key)), now())
     },
     silence() {
       for (const source of waiting) source.stop()

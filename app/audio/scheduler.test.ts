@@ -10,7 +10,7 @@ const base: Groove = makeGroove({
   parts: [makePart({ id: 'hat', name: 'Hat', limb: 'RH', strokes: rowStrokes(bars, '3.3.', { piece: 'hi-hat' }) })],
 })
 const program = (groove = base, more: Partial<Program> = {}): Program =>
-  ({ groove, kit: DEFAULT_KIT, heard: new Set(groove.parts.map(part => part.id)), click: 'none', countIn: 0, span: wholeSpan(groove), ...more })
+  ({ groove, kit: DEFAULT_KIT, heard: new Set(groove.parts.map(part => part.id)), click: { program: 'none' }, countIn: 0, span: wholeSpan(groove), ...more })
 
 class Recorder {
   strokes: { at: number, when: number, until: number | undefined }[] = []
@@ -40,7 +40,7 @@ describe('the scheduler', () => {
 
   it('counts in, then plays', () => {
     const recorder = new Recorder()
-    recorder.scheduler.start(program(base, { countIn: 1, click: 'backbeats' }), 0)
+    recorder.scheduler.start(program(base, { countIn: 1, click: { program: 'backbeats' } }), 0)
     recorder.run(0, 3)
     expect(recorder.clicks.slice(0, 5).map(click => click.when)).toEqual([0, 0.5, 1, 1.5, 2.5])
     expect(recorder.clicks[0]!.first).toBe(true)
@@ -84,6 +84,33 @@ describe('the scheduler', () => {
     recorder.scheduler.start(program({ ...base, feel: { swing: null, push: { 'hi-hat': -20 } } }), 0)
     recorder.run(0, 4)
     expect(recorder.strokes.filter(stroke => stroke.at === 0).slice(0, 2).map(stroke => Number(stroke.when.toFixed(6)))).toEqual([0, 3.98])
+  })
+
+  it('plays a flam as a grace note and the stroke, and a drag that begins before the bar at the end of the lap before', () => {
+    const recorder = new Recorder()
+    const [hat] = base.parts
+    const ornamented: Groove = { ...base, parts: [{ ...hat!, strokes: [{ ...hat!.strokes[0]!, ornament: 'drag' }, { ...hat!.strokes[2]!, ornament: 'flam' }] }] }
+    recorder.scheduler.start(program(ornamented), 0)
+    recorder.run(0, 3.9)
+    // 2 at 120 is at 0.5 s; its grace note comes 32 ms before. The drag's graces of the second lap come 70 and 36 ms before 2 s.
+    expect(recorder.strokes.slice(0, 8).map(stroke => Number(stroke.when.toFixed(3)))).toEqual([0, 0, 0, 0.468, 0.5, 2, 2.468, 2.5])
+    expect(recorder.strokes.filter(stroke => stroke.when > 3.9 && stroke.when < 4).map(stroke => Number(stroke.when.toFixed(3)))).toEqual([3.93, 3.964])
+  })
+
+  it('leads in with a pick-up before the first lap, in the count-in or without one', () => {
+    const recorder = new Recorder()
+    const last = { ...base, pickUp: { ticks: 5040, repeats: false } }
+    recorder.scheduler.start(program(last), 0)
+    recorder.run(0, 3)
+    // 4 and & of 4 lead in, half a second before the bar; in the bar itself they are silent.
+    expect(recorder.strokes.slice(0, 10).map(stroke => [stroke.at / 2520, Number(stroke.when.toFixed(3))])).toEqual([
+      [-2, 0], [-1, 0.25], [0, 0.5], [1, 0.75], [2, 1], [3, 1.25], [4, 1.5], [5, 1.75], [0, 2.5], [1, 2.75],
+    ])
+    const counted = new Recorder()
+    counted.scheduler.start(program(last, { countIn: 1 }), 0)
+    counted.run(0, 2.2)
+    expect(counted.strokes.slice(0, 3).map(stroke => stroke.when)).toEqual([1.5, 1.75, 2])
+    expect(counted.clicks.map(click => click.when)).toEqual([0, 0.5, 1, 1.5])
   })
 
   it('falls silent when stopped', () => {

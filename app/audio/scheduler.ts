@@ -1,10 +1,11 @@
 import type { Kit } from '#core/kit'
-import { type Click, type Groove, type TimedStroke, clicksOf, countIn, grooveTicks, timeline } from '#core/groove'
+import { type ClickPlan, type Groove, type TimedStroke, clicksOf, countIn, grooveTicks, pickUpOf, timeline } from '#core/groove'
 import { beatsOf, mod, swungTick, tickSeconds } from '#core/time'
 
 /** Where sounds go: each is told once, ahead of its time, in seconds of the audio clock. */
 export interface Output {
-  strike(stroke: TimedStroke, when: number, until: number | undefined): void
+  /** One blow of a stroke, at its own level; the lap sets repeats of it apart. */
+  strike(stroke: TimedStroke, when: number, until: number | undefined, lap: number): void
   click(first: boolean, when: number): void
 }
 
@@ -14,7 +15,7 @@ export interface Program {
   kit: Kit
   /** Ids of the parts that sound. */
   heard: ReadonlySet<string>
-  click: Click
+  click: ClickPlan
   /** Bars counted in before the first lap. */
   countIn: number
   /** The ticks that are looped. */
@@ -55,15 +56,13 @@ export class Scheduler {
 
   /** Begins at a time of the audio clock, with the count-in if there is one. */
   start(program: Program, when: number): void {
-    const perTick = tickSeconds(program.groove.tempo)
-    const clicks = countIn(program.groove.bars, program.countIn)
-    const lead = clicks.length ? -clicks[0]!.at * perTick : 0
+    const before = leadIn(program)
+    const lead = Math.max(0, -(before[0]?.time ?? 0))
     this.program = program
     this.lap = 0
     this.lapStart = when + lead
-    this.cues = cuesOf(program, 0)
+    this.cues = [...before, ...cuesOf(program, 0)]
     this.done = -lead
-    this.cues.unshift(...clicks.map(click => ({ time: click.at * perTick, first: click.first })))
   }
 
   stop(): void {
@@ -83,9 +82,7 @@ export class Scheduler {
     this.done = place * is
     this.program = program
     this.cues = cuesOf(program, this.lap)
-    if (this.done < 0) {
-      this.cues.unshift(...countIn(program.groove.bars, program.countIn).map(click => ({ time: click.at * is, first: click.first })))
-    }
+    if (this.done < 0) this.cues.unshift(...leadIn(program))
   }
 
   /** Hands over all that sounds before now + AHEAD. */
@@ -131,8 +128,23 @@ export class Scheduler {
     if (when < now) this.late++
     if (!cue.stroke) return this.output.click(cue.first === true, when)
     const { until, seconds } = cue.stroke
-    this.output.strike(cue.stroke, when, until === undefined ? undefined : when + until - seconds)
+    this.output.strike(cue.stroke, when, until === undefined ? undefined : when + until - seconds, this.lap)
   }
+}
+
+/** A stroke's blows as cues, each at its own level, in seconds from `from`. */
+function blowCues(stroke: TimedStroke, from: number): Cue[] {
+  const { blows, seconds } = stroke
+  if (!blows) return [{ time: seconds - from, stroke }]
+  return blows.map(({ after, level }) => ({ time: seconds + after - from, stroke: { ...stroke, level, seconds: seconds + after } }))
+}
+
+/** What sounds before the first lap: the count-in, and the pick-up where the whole groove is played from its start. */
+function leadIn({ groove, kit, heard, countIn: count, span }: Program): Cue[] {
+  const perTick = tickSeconds(groove.tempo)
+  const clicks = countIn(groove.bars, count).map((click): Cue => ({ time: click.at * perTick, first: click.first }))
+  const pickUp = span.from === 0 ? pickUpOf(groove, kit).filter(stroke => heard.has(stroke.partId)).flatMap(stroke => blowCues(stroke, 0)) : []
+  return [...clicks, ...pickUp].sort((a, b) => a.time - b.time)
 }
 
 /** A lap's strokes and clicks in order of time. What a push carries over either end of the lap is heard in the lap beside it. */
@@ -142,14 +154,12 @@ function cuesOf({ groove, kit, heard, click, span }: Program, lap: number): Cue[
   const length = (span.to - span.from) * perTick
   const strokes = timeline(groove, kit, lap)
     .filter(stroke => heard.has(stroke.partId) && stroke.at >= span.from && stroke.at < span.to)
-    .flatMap((stroke): Cue[] => {
-      const time = stroke.seconds - from
-      if (lap === 0 && time >= length) return []
-      return [{ time: lap === 0 ? Math.max(0, time) : mod(time, length), stroke }]
-    })
+    .flatMap(stroke => blowCues(stroke, from))
+    .filter(cue => lap > 0 || cue.time < length)
+    .map(cue => ({ ...cue, time: lap === 0 ? Math.max(0, cue.time) : mod(cue.time, length) }))
   // The click swings with the groove, so that its off-beats fall where the groove's do.
   const beats = beatsOf(groove.bars)
-  const clicks = clicksOf(groove.bars, click)
+  const clicks = clicksOf(groove.bars, click, lap)
     .filter(one => one.at >= span.from && one.at < span.to)
     .map((one): Cue => ({ time: swungTick(beats, one.at, groove.feel.swing ?? undefined) * perTick - from, first: one.first }))
   return [...strokes, ...clicks].sort((a, b) => a.time - b.time)

@@ -1,4 +1,5 @@
 import type { Groove } from '#core/groove'
+import type { Kit } from '#core/kit'
 import type { LogEntry, Plan } from '#core/practise'
 
 /** A document as the server keeps it. */
@@ -41,6 +42,8 @@ const documents = <T extends { id: string }>(path: string) => ({
   create: (document: T) => ask<Stored<T>>('POST', path, document),
   save: (document: T, revision: number, keepalive = false) =>
     ask<Omit<Stored<T>, 'document'>>('PUT', `${path}/${document.id}`, { revision, document }, keepalive),
+  bin: (id: string) => ask<undefined>('DELETE', `${path}/${id}`),
+  restore: (id: string) => ask<undefined>('POST', `${path}/${id}/restore`),
 })
 
 /** The server's routes; see docs/api.md. */
@@ -48,9 +51,11 @@ export const api = {
   grooves: {
     ...documents<Groove>('/api/grooves'),
     list: async () => (await ask<{ grooves: Stored<Groove>[] }>('GET', '/api/grooves')).grooves,
-    bin: (id: string) => ask<undefined>('DELETE', `/api/grooves/${id}`),
-    restore: (id: string) => ask<undefined>('POST', `/api/grooves/${id}/restore`),
     binned: async () => (await ask<{ grooves: Stored<Groove>[] }>('GET', '/api/bin')).grooves,
+  },
+  kits: {
+    ...documents<Kit>('/api/kits'),
+    list: async () => (await ask<{ kits: Stored<Kit>[] }>('GET', '/api/kits')).kits,
   },
   plans: {
     ...documents<Plan>('/api/plans'),

@@ -1,11 +1,11 @@
 import { expose, transfer } from 'comlink'
-import { type SoundKey, renderClick, renderSound } from '#core/sound'
+import { type ClickSound, type SoundKey, renderClick, renderSound } from '#core/sound'
 
 const moved = (samples: Float32Array) => transfer(samples, [samples.buffer])
 
 const worker = {
   sound: (key: SoundKey) => moved(renderSound(key)),
-  click: (first: boolean) => moved(renderClick(first)),
+  click: (first: boolean, sound: ClickSound) => moved(renderClick(first, sound)),
 }
 
 export type SoundWorker = typeof worker

@@ -1,4 +1,4 @@
-import { type Limb, LIMB_NAMES } from '#core/kit'
+import { type Kit, LIMBS, type Limb, LIMB_NAMES, paired } from '#core/kit'
 import { type Groove, type TimedStroke, sayList, sayPlace, sentence } from '#core/groove'
 import type { Counting } from '#core/time'
 
@@ -8,14 +8,20 @@ import type { Counting } from '#core/time'
  */
 export interface Clash { at: number, limb: Limb, kind: 'two places' | 'twice', strokes: TimedStroke[] }
 
-/** Every instant at which a limb is asked for more than one stroke, in time order. */
-export function clashes(events: readonly TimedStroke[]): Clash[] {
-  const atOnce = new Map<string, TimedStroke[]>()
+/**
+ * Every instant at which a limb is asked for more than one stroke, in time order. Two neighbours that the kit lets
+ * one limb strike at once are no clash.
+ */
+export function clashes(events: readonly TimedStroke[], kit?: Kit): Clash[] {
+  const atOnce = new Map<number, TimedStroke[]>()
   for (const event of events) {
-    const key = `${event.at}${event.limb}`
-    atOnce.set(key, [...(atOnce.get(key) ?? []), event])
+    const key = event.at * 4 + LIMBS.indexOf(event.limb)
+    const strokes = atOnce.get(key)
+    if (strokes) strokes.push(event)
+    else atOnce.set(key, [event])
   }
-  return [...atOnce.values()].filter(strokes => strokes.length > 1).map((strokes): Clash => ({
+  const spanned = (strokes: TimedStroke[]) => strokes.length === 2 && !!kit && paired(kit, strokes[0]!.pieceId, strokes[1]!.pieceId)
+  return [...atOnce.values()].filter(strokes => strokes.length > 1 && !spanned(strokes)).map((strokes): Clash => ({
     at: strokes[0]!.at,
     limb: strokes[0]!.limb,
     kind: strokes.every(stroke => stroke.pieceId === strokes[0]!.pieceId) ? 'twice' : 'two places',

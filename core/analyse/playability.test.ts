@@ -97,15 +97,15 @@ describe('relations', () => {
   it('are with it, or so many slots after it', () => {
     const relation = relate(groove, events(groove), 'bass', 'ride')
     expect(relation).toEqual({ with: [0, 12600], between: [
-      { at: 3780, after: 2520, slots: 1, before: 5040 },
-      { at: 18900, after: 17640, slots: 1, before: 0 },
+      { at: 3780, after: 2520, slots: 1, before: 5040, slotsBefore: 1 },
+      { at: 18900, after: 17640, slots: 1, before: 0, slotsBefore: 1 },
     ] })
-    expect(sayRelation(groove, relation)).toBe('With it on 1 and & of 3. Between its strokes on a of 1 and a of 4, 1 slot after it.')
+    expect(sayRelation(groove, relation)).toBe('With it on 1 and & of 3. 1 slot after it on a of 1 and a of 4.')
   })
 
   it('go round the bar line', () => {
     const one = at(100, part('snare', 'LH', 'snare', '.... 3... .... ....'), part('bass', 'RF', 'bass drum', '3... .... .... ....'))
-    expect(relate(one, events(one), 'bass', 'snare').between).toEqual([{ at: 0, after: 5040, slots: 12, before: 5040 }])
+    expect(relate(one, events(one), 'bass', 'snare').between).toEqual([{ at: 0, after: 5040, slots: 12, before: 5040, slotsBefore: 4 }])
   })
 })
 

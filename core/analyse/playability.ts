@@ -1,4 +1,4 @@
-import { LEVEL_NAMES, LIMBS, LIMB_NAMES, type Limb, isHand } from '#core/kit'
+import { LEVEL_NAMES, LIMBS, LIMB_NAMES, type Limb, type Piece, isHand, metresApart } from '#core/kit'
 import { type Groove, type TimedStroke, passSeconds, sayCount, sayPlace, sentence } from '#core/groove'
 import type { Counting } from '#core/time'
 
@@ -39,6 +39,8 @@ export interface Trouble {
   demandingFrom: number
   hardFrom: number
   ats: number[]
+  /** The strokes it leads to, in the same order as `ats`. */
+  tos: TimedStroke[]
 }
 
 /** A hat foot that closes the hats while a hand's stroke wants them open. */
@@ -71,13 +73,14 @@ export function troubles(groove: Groove, events: readonly TimedStroke[], rules: 
   for (const limb of LIMBS) {
     const pairs = pairsOf(events, limb, length)
     const speed = isHand(limb) ? rules.hand : rules.foot
-    const worst = new Map<Trouble['kind'], { pair: Pair, limits: Limits, ats: number[] }>()
+    const worst = new Map<Trouble['kind'], { pair: Pair, limits: Limits, ats: number[], tos: TimedStroke[] }>()
     const judge = (kind: Trouble['kind'], pair: Pair, limits: Limits) => {
       if (pair.gap >= limits.easy) return
       const before = worst.get(kind)
       const worse = !before || pair.gap / limits.hard < before.pair.gap / before.limits.hard
       const ats = worse ? [pair.from.at, ...before?.ats ?? []] : [...before.ats, pair.from.at]
-      worst.set(kind, worse ? { pair, limits, ats } : { ...before, ats })
+      const tos = worse ? [pair.to, ...before?.tos ?? []] : [...before.tos, pair.to]
+      worst.set(kind, worse ? { pair, limits, ats, tos } : { ...before, ats, tos })
     }
     pairs.forEach((pair, i) => {
       const around = [pairs.at(i - 1)!.gap, pairs[(i + 1) % pairs.length]!.gap]
@@ -85,12 +88,12 @@ export function troubles(groove: Groove, events: readonly TimedStroke[], rules: 
       judge(bounced ? 'double' : 'speed', pair, bounced ? rules.double : speed)
       if (!isHand(limb)) return
       if (pair.from.level >= 4 && pair.to.level === 1) judge('control', pair, rules.control)
-      const limits = travelLimits(pair, rules)
+      const limits = pair.from.piece && pair.to.piece && travelLimits(pair.from.piece, pair.to.piece, rules)
       if (limits) judge('travel', pair, limits)
     })
-    for (const [kind, { pair, limits, ats }] of worst) {
+    for (const [kind, { pair, limits, ats, tos }] of worst) {
       found.push({
-        kind, limb, ...pair, ats,
+        kind, limb, ...pair, ats, tos,
         verdict: pair.gap <= limits.hard ? 'hard' : 'demanding',
         demandingFrom: groove.tempo.bpm * pair.gap / limits.easy,
         hardFrom: groove.tempo.bpm * pair.gap / limits.hard,
@@ -100,10 +103,10 @@ export function troubles(groove: Groove, events: readonly TimedStroke[], rules: 
   return found.sort((a, b) => Number(b.verdict === 'hard') - Number(a.verdict === 'hard') || a.hardFrom - b.hardFrom)
 }
 
-/** How long a hand needs from one piece to another; nothing where it stays, or where the kit does not have them. */
-function travelLimits({ from, to }: Pair, { travel }: PlayabilityRules): Limits | undefined {
-  if (!from.piece || !to.piece || from.pieceId === to.pieceId) return undefined
-  const metres = Math.hypot(to.piece.stands.x - from.piece.stands.x, to.piece.stands.y - from.piece.stands.y)
+/** How long a hand needs from one piece to another; nothing where it stays. */
+export function travelLimits(from: Piece, to: Piece, { travel }: PlayabilityRules): Limits | undefined {
+  if (from.id === to.id) return undefined
+  const metres = metresApart(from, to)
   return { easy: travel.easy.start + metres / travel.easy.speed, hard: travel.hard.start + metres / travel.hard.speed }
 }
 

@@ -51,16 +51,15 @@ function drumEvents(groove: Groove, kit: Kit): At[] {
   for (const stroke of timeline(groove, kit).sort((a, b) => a.seconds - b.seconds)) {
     if (!stroke.piece || !heard.has(stroke.partId)) continue
     const noteNumber = noteOf(stroke.piece, stroke.stroke)
-    const tick = Math.max(0, Math.round(stroke.seconds / perTick))
-    const off = tick + (stroke.until === undefined ? SHORT : Math.max(1, Math.round((stroke.until - stroke.seconds) / perTick)))
-    const before = sounding.get(noteNumber)
-    if (before && before.tick > tick) before.tick = tick
-    const noteOff: At = { tick: off, order: 1, event: { deltaTime: 0, type: 'noteOff', channel: DRUMS, noteNumber, velocity: 0 } }
-    sounding.set(noteNumber, noteOff)
-    events.push(
-      { tick, order: 2, event: { deltaTime: 0, type: 'noteOn', channel: DRUMS, noteNumber, velocity: LEVEL_VELOCITIES[stroke.level] } },
-      noteOff,
-    )
+    for (const { after, level } of stroke.blows ?? [{ after: 0, level: stroke.level }]) {
+      const tick = Math.max(0, Math.round((stroke.seconds + after) / perTick))
+      const off = tick + (stroke.until === undefined ? SHORT : Math.max(1, Math.round((stroke.until - stroke.seconds) / perTick)))
+      const before = sounding.get(noteNumber)
+      if (before && before.tick > tick) before.tick = tick
+      const noteOff: At = { tick: off, order: 1, event: { deltaTime: 0, type: 'noteOff', channel: DRUMS, noteNumber, velocity: 0 } }
+      sounding.set(noteNumber, noteOff)
+      events.push({ tick, order: 2, event: { deltaTime: 0, type: 'noteOn', channel: DRUMS, noteNumber, velocity: LEVEL_VELOCITIES[level] } }, noteOff)
+    }
   }
   return events
 }

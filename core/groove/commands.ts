@@ -82,7 +82,9 @@ export function reshape(groove: Groove, bars: Bar[]): Edit {
     shrunk.push(takeStrokes(part, part.strokes.map(stroke => stroke.at)))
     kept.push({ type: 'strokes', partId: part.id, remove: [], put })
   }
-  strokes.push(...shrunk, shape, ...kept)
+  const shorter = groove.pickUp && groove.pickUp.ticks > barTicks(bars.at(-1)!)
+  const pickUp: Edit[] = shorter ? [{ type: 'facts', set: { pickUp: null } }] : []
+  strokes.push(...pickUp, ...shrunk, shape, ...kept)
   const label = lost ? `New bars; ${lost} ${lost === 1 ? 'stroke' : 'strokes'} outside them went` : 'New bars'
   return together(label, strokes)
 }

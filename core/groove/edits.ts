@@ -1,9 +1,8 @@
-import { type Result, ok, refuse } from '#core/result'
+import { type Result, ok, readAs, refuse } from '#core/result'
 import { barsTicks, mod } from '#core/time'
-import { readAs } from './parse'
 import {
   LIMITS, type Bar, type Facts, type Groove, type Part, type PartFacts, type Stroke,
-  barSchema, factsSchema, grooveTicks, partSchema, strokeSchema,
+  barSchema, barTicks, factsSchema, grooveTicks, partSchema, strokeSchema,
 } from './schema'
 
 /**
@@ -59,6 +58,9 @@ const isLocked = (part: Part) => refuse(`“${part.name}” is locked; unlock it
 function applyFacts(groove: Groove, set: Partial<Facts>): Result<Applied> {
   const read = readAs(factsSchema.partial(), set, 'change')
   if (!read.ok) return read
+  const pickUp = read.value.pickUp
+  const last = barTicks(groove.bars.at(-1)!)
+  if (pickUp && pickUp.ticks > last) return refuse(`A pick-up is at most the last bar, ${last} ticks.`)
   const keys = Object.keys(set) as (keyof Facts)[]
   const before = Object.fromEntries(keys.map(key => [key, groove[key]])) as Partial<Facts>
   const after = Object.fromEntries(keys.map(key => [key, read.value[key]]))
@@ -72,6 +74,7 @@ function applyBars(groove: Groove, bars: Bar[]): Result<Applied> {
     if (!read.ok) return read
   }
   const total = barsTicks(bars)
+  if (groove.pickUp && groove.pickUp.ticks > barTicks(bars.at(-1)!)) return refuse('The pick-up is longer than the new last bar; shorten it first.')
   const outside = groove.parts.find(part => !part.every && part.strokes.some(stroke => stroke.at >= total))
   if (outside) return refuse(`Strokes of “${outside.name}” would fall outside these bars.`)
   return ok({ groove: { ...groove, bars }, inverse: { type: 'bars', bars: groove.bars } })

@@ -23,6 +23,7 @@ export const makeGroove = (given: NewGroove): Groove => ({
   notes: '',
   tempo: { bpm: 100, counts: '1/4' },
   feel: { swing: null, push: {} },
+  pickUp: null,
   kitId: 'five-piece',
   lead: 'right',
   parts: [],

@@ -104,6 +104,8 @@ export const factsSchema = z.strictObject({
   notes: z.string().max(LIMITS.notes, { error: `Notes are at most ${LIMITS.notes} characters.` }).default(''),
   tempo: tempoSchema,
   feel: feelSchema.default({ swing: null, push: {} }),
+  /** The last ticks of the bars sound as a pick-up into the first; without `repeats` they sound there alone. */
+  pickUp: z.strictObject({ ticks: ticks('The length of a pick-up, in ticks,', 1), repeats: z.boolean({ error: 'repeats is true or false.' }).default(true) }).nullable().default(null),
   kitId: idSchema.default('five-piece'),
   lead: oneOf(['right', 'left'], 'lead side').default('right'),
 })
@@ -124,6 +126,9 @@ export const grooveSchema = z.strictObject({
   parent: z.strictObject({ id: idSchema, revision: whole('A revision', 1, 1e9), moves: z.array(moveSchema) }).nullable().default(null),
 }).superRefine((groove, ctx) => {
   const total = barsTicks(groove.bars)
+  if (groove.pickUp && groove.pickUp.ticks > barTicks(groove.bars.at(-1)!)) {
+    ctx.addIssue({ code: 'custom', path: ['pickUp', 'ticks'], message: `A pick-up is at most the last bar, ${barTicks(groove.bars.at(-1)!)} ticks.` })
+  }
   const seen = new Set<string>()
   groove.parts.forEach((part, p) => {
     if (seen.has(part.id)) ctx.addIssue({ code: 'custom', path: ['parts', p, 'id'], message: `Two parts have the id “${part.id}”; each needs its own.` })

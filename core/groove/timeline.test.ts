@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT } from '#core/kit'
 import { meter } from '#core/time'
 import {
-  type Groove, audibleParts, clicksOf, countIn, makeBars, makeGroove, makePart, passSeconds, rowStrokes, sayLane, sayPlaces, timeline,
+  type Groove, apply, audibleParts, clicksOf, countIn, makeBars, makeGroove, makePart, passSeconds, pickUpOf, readGroove, reshape, rowStrokes, sayLane, sayPlaces, timeline,
 } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
@@ -57,6 +57,38 @@ describe('timeline', () => {
   })
 })
 
+describe('ornaments', () => {
+  // Grace notes before, at low stick height; a double's bounce half a slot (1/16 at 120: 62.5 ms) after.
+  it.each([
+    ['flam', 5, [[-0.032, 2], [0, 5]]],
+    ['drag', 4, [[-0.07, 1], [-0.036, 1], [0, 4]]],
+    ['ruff', 3, [[-0.105, 1], [-0.07, 1], [-0.036, 1], [0, 3]]],
+    ['double', 3, [[0, 3], [0.0625, 2]]],
+    ['choke', 5, [[0, 5]]],
+  ] as const)('%s at level %i', (ornament, level, blows) => {
+    const groove = { ...base, parts: [makePart({ id: 'p', name: 'P', limb: 'RH', strokes: [{ at: 5040, piece: 'crash', stroke: 'hit', level, ornament }] })] }
+    const [event] = timeline(groove, DEFAULT_KIT)
+    expect(event!.blows!.map(blow => [Number(blow.after.toFixed(6)), blow.level])).toEqual(blows)
+    expect(event!.until).toEqual(ornament === 'choke' ? 0.64 : undefined) // 2 is at 0.5 s, caught 0.14 s on
+  })
+})
+
+describe('a pick-up', () => {
+  const groove = { ...base, parts: [hat('3... .... .... 3.33')], pickUp: { ticks: 2520, repeats: false } }
+  it('sounds before the first bar, and without repeats nowhere else', () => {
+    expect(pickUpOf(groove, DEFAULT_KIT).map(event => [event.at, event.seconds])).toEqual([[-2520, -0.25], [-1260, -0.125]])
+    expect(timeline(groove, DEFAULT_KIT).map(event => event.at)).toEqual([0, 15120])
+    expect(timeline({ ...groove, pickUp: { ticks: 2520, repeats: true } }, DEFAULT_KIT)).toHaveLength(4)
+  })
+  it('is at most the last bar', () => {
+    expect(readGroove({ ...groove, pickUp: { ticks: 30000, repeats: true } })).toMatchObject({ ok: false, problems: [{ path: 'pickUp.ticks', reason: 'A pick-up is at most the last bar, 20160 ticks.' }] })
+    expect(apply(groove, { type: 'facts', set: { pickUp: { ticks: 30000, repeats: true } } }).ok).toBe(false)
+    const shorter = apply(groove, reshape(groove, makeBars(meter(1, 8), 1, 2)))
+    expect(shorter).toMatchObject({ ok: true, value: { groove: { pickUp: { ticks: 2520 } } } })
+    expect(apply(groove, reshape(groove, makeBars(meter(1, 16), 1, 2)))).toMatchObject({ ok: true, value: { groove: { pickUp: null } } })
+  })
+})
+
 describe('audible parts', () => {
   const groove = { ...base, parts: [hat('3'), { ...hat('3'), id: 'b', muted: true }, { ...hat('3'), id: 'c' }] }
   it.each([
@@ -72,12 +104,23 @@ describe('click', () => {
     ['backbeats', [5040, 15120]],
     ['first of bar', [0]],
     ['off-beats', [2520, 7560, 12600, 17640]],
+    ['inner sixteenths', [1260, 3780, 6300, 8820, 11340, 13860, 16380, 18900]], // e and a
     ['none', []],
-  ] as const)('falls on %s', (click, ats) => expect(clicksOf(bars, click).map(one => one.at)).toEqual(ats))
+  ] as const)('falls on %s', (click, ats) => expect(clicksOf(bars, { program: click }).map(one => one.at)).toEqual(ats))
 
   it('cuts a felt beat of three in three', () => {
-    expect(clicksOf(makeBars(meter(6, 8), 1, 3), 'eighths').map(one => one.at)).toEqual([0, 2520, 5040, 7560, 10080, 12600])
-    expect(clicksOf(makeBars(meter(6, 8), 1, 3), 'off-beats').map(one => one.at)).toEqual([5040, 12600])
+    expect(clicksOf(makeBars(meter(6, 8), 1, 3), { program: 'eighths' }).map(one => one.at)).toEqual([0, 2520, 5040, 7560, 10080, 12600])
+    expect(clicksOf(makeBars(meter(6, 8), 1, 3), { program: 'off-beats' }).map(one => one.at)).toEqual([5040, 12600])
+  })
+
+  it('falls on the player’s own slots, and on none beyond the bars', () => {
+    expect(clicksOf(bars, { program: [15120, 3780, 99999] })).toEqual([{ at: 3780, first: false }, { at: 15120, first: false }])
+  })
+
+  it('leaves bars silent in turn, counting on from pass to pass', () => {
+    const gaps = { sound: 1, silent: 2 }
+    const heard = (pass: number) => clicksOf(makeBars(meter(4, 4), 2, 4), { program: 'first of bar', gaps }, pass).map(one => one.at)
+    expect([0, 1, 2, 3].map(heard)).toEqual([[0], [20160], [], [0]]) // bars 1, 4 and 7 of eight
   })
 
   it('counts in before the start', () => {

@@ -1,6 +1,7 @@
 import { type Kit, type Limb, type Ornament, type Piece, type StrokeKind, pieceOf } from '#core/kit'
-import { beatsOf, mod, swingOf, tickSeconds } from '#core/time'
+import { beatAt, beatsOf, mod, swingOf, tickSeconds } from '#core/time'
 import { type Groove, type Part, type Stroke, grooveTicks } from './schema'
+import { type Blow, CHOKED, blowsOf } from './ornaments'
 
 /** One stroke as it is heard. */
 export interface TimedStroke {
@@ -18,8 +19,10 @@ export interface TimedStroke {
   at: number
   /** When it sounds, in seconds from the start of the pass: swing and push applied; a push may make it negative. */
   seconds: number
-  /** When an open hat closes, in seconds from the start of the pass (possibly in the next); undefined where it rings out. */
+  /** When an open hat closes or a choked cymbal is caught, in seconds from the start of the pass (possibly in the next); undefined where it rings out. */
   until: number | undefined
+  /** The single blows of an ornamented stroke, grace notes first; undefined for a plain one. */
+  blows: Blow[] | undefined
 }
 
 /** How long one pass of all bars lasts, in seconds. */
@@ -39,6 +42,11 @@ export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
   let pieceId: string | undefined
   let piece: Piece | undefined
   let push = 0
+  const slotSeconds = (at: number) => {
+    const beat = beatAt(beats, at)
+    return beat.length / beat.slots * perTick
+  }
+  const silentFrom = groove.pickUp && !groove.pickUp.repeats ? total - groove.pickUp.ticks : total
   for (const part of groove.parts) {
     const swung = swingOf(beats, part.swing ?? groove.feel.swing ?? undefined)
     const add = (stroke: Stroke, at: number) => {
@@ -47,6 +55,7 @@ export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
         piece = pieceOf(kit, pieceId)
         push = (groove.feel.push[pieceId] ?? 0) / 1000
       }
+      const seconds = swung(at) * perTick + push
       events.push({
         partId: part.id,
         limb: part.limb,
@@ -57,16 +66,31 @@ export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
         ornament: stroke.ornament,
         openFor: stroke.openFor,
         at,
-        seconds: swung(at) * perTick + push,
-        until: stroke.openFor === undefined ? undefined : closing(at + stroke.openFor, total, swung) * perTick + push,
+        seconds,
+        until: stroke.openFor !== undefined ? closing(at + stroke.openFor, total, swung) * perTick + push : stroke.ornament === 'choke' ? seconds + CHOKED : undefined,
+        blows: stroke.ornament === undefined ? undefined : blowsOf(stroke.ornament, stroke.level, () => slotSeconds(at)),
       })
     }
     if (part.every) addCycle(part, part.every, total, pass, add)
-    else for (const stroke of part.strokes) add(stroke, stroke.at)
+    else for (const stroke of part.strokes) if (stroke.at < silentFrom) add(stroke, stroke.at)
   }
   events.sort((a, b) => a.at - b.at)
   closeHats(events, total * perTick)
   return events
+}
+
+/**
+ * The pick-up: the strokes of the groove's last ticks as they lead into the first bar, their places and seconds
+ * counted back from it (negative). Empty where the groove has none.
+ */
+export function pickUpOf(groove: Groove, kit: Kit): TimedStroke[] {
+  const { pickUp } = groove
+  if (!pickUp) return []
+  const total = grooveTicks(groove)
+  const length = passSeconds(groove)
+  return timeline({ ...groove, pickUp: null, parts: groove.parts.filter(part => !part.every) }, kit)
+    .filter(event => event.at >= total - pickUp.ticks)
+    .map(event => ({ ...event, at: event.at - total, seconds: event.seconds - length, until: event.until === undefined ? undefined : event.until - length }))
 }
 
 /** Where the strokes of a part with a cycle fall in this pass: it runs on from pass to pass. */

@@ -1,6 +1,7 @@
-import { type Kit, type Level, type Limb, type StrokeKind, pieceOf, strokesFor } from '#core/kit'
+import { type Kit, type Level, type Limb, ORNAMENTS, type Ornament, type Piece, type StrokeKind, pieceOf, strokesFor } from '#core/kit'
 import { slotsOf } from '#core/time'
 import { putStrokes } from './commands'
+import { ownTick } from './cycle'
 import type { Edit } from './edits'
 import { makePart, usualPart } from './make'
 import type { Groove, Part, Role, Stroke } from './schema'
@@ -28,7 +29,7 @@ export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, leve
   const here = groove.parts.filter(part => part.limb === limb)
   const part = here.find(one => one.id === chosen) ?? here[0]
   if (part) {
-    const stroke = freshStroke(part, groove.lead, at, level)
+    const stroke = freshStroke(part, groove.lead, ownTick(part, at), level)
     return { edit: putStrokes(part, [stroke]), part, stroke }
   }
   const { name, role } = usualPart(limb, groove.lead)
@@ -53,6 +54,15 @@ export function asPiece(groove: Pick<Groove, 'bars'>, kit: Kit, limb: Limb, stro
   const kind = kinds.includes(stroke.stroke) ? stroke.stroke : kinds[0]
   return kind ? { ...asKind(groove, stroke, kind), piece: pieceId } : stroke
 }
+
+/** The same stroke with an ornament, or without one. */
+export function withOrnament({ ornament: _, ...stroke }: Stroke, ornament: Ornament | undefined): Stroke {
+  return ornament ? { ...stroke, ornament } : stroke
+}
+
+/** The ornaments that make sense on a piece: a cymbal may be choked, all else may have grace notes or a double. */
+export const ornamentsFor = (piece: Piece): Ornament[] =>
+  ORNAMENTS.filter(ornament => ornament !== 'choke' || ['crash', 'china', 'splash', 'ride'].includes(piece.kind))
 
 /** An open hat longer or shorter by whole slots, one at the least; other strokes stay as they are. */
 export function stretched(groove: Pick<Groove, 'bars'>, stroke: Stroke, slots: number): Stroke {

@@ -1,3 +1,7 @@
 export * from './strokes'
+export * from './kinds'
+export * from './sounds'
+export * from './staff'
 export * from './kit'
 export * from './presets'
+export * from './body'

@@ -15,16 +15,16 @@ export const limbsInOrder = (lead: 'right' | 'left'): Limb[] =>
 export const otherSide = (limb: Limb): Limb => ({ RH: 'LH', LH: 'RH', RF: 'LF', LF: 'RF' } as const)[limb]
 
 /** The ways a piece is struck. Which of them a piece knows stands with the piece. */
-export const STROKE_KINDS = ['hit', 'rim shot', 'cross-stick', 'bell', 'open', 'chick', 'splash', 'sweep', 'buzz'] as const
+export const STROKE_KINDS = ['hit', 'rim shot', 'cross-stick', 'bell', 'open', 'chick', 'splash', 'sweep', 'tap', 'buzz'] as const
 export type StrokeKind = typeof STROKE_KINDS[number]
 
 /** The name of a plain hit depends on the piece; all others are called what they are. */
 export const STROKE_NAMES: Record<StrokeKind, string> = {
   'hit': 'plain', 'rim shot': 'rim shot', 'cross-stick': 'cross-stick', 'bell': 'bell', 'open': 'open',
-  'chick': 'foot chick', 'splash': 'foot splash', 'sweep': 'brush sweep', 'buzz': 'buzz',
+  'chick': 'foot chick', 'splash': 'foot splash', 'sweep': 'brush sweep', 'tap': 'brush tap', 'buzz': 'buzz',
 }
 
-/** Ornaments come before or on a stroke: one, two or three grace notes, or a double stroke. */
+/** Ornaments: one, two or three grace notes before a stroke; a double stroke; a cymbal choked at once. */
 export const ORNAMENTS = ['flam', 'drag', 'ruff', 'double', 'choke'] as const
 export type Ornament = typeof ORNAMENTS[number]
 

@@ -1,3 +1,3 @@
 export * from './dsp'
-export * from './voices'
+export * from './sounds'
 export * from './mix'

@@ -1,7 +1,7 @@
 import { type Kit } from '#core/kit'
 import { type Groove, type Listening, audibleParts, passSeconds, timeline } from '#core/groove'
 import { SAMPLE_RATE, silence } from './dsp'
-import { renderSound, soundName } from './voices'
+import { renderSound, soundKey, soundName, takeFor } from './sounds'
 
 const CLOSING = 0.03
 
@@ -17,13 +17,14 @@ export function renderGroove(groove: Groove, kit: Kit, passes = 1, listening: Li
   for (let pass = 0; pass < passes; pass++) {
     for (const event of timeline(groove, kit, pass)) {
       if (!event.piece || !heard.has(event.partId)) continue
-      const key = { piece: event.piece, stroke: event.stroke, level: event.level }
-      const name = soundName(key)
-      const sound = sounds.get(name) ?? renderSound(key)
-      sounds.set(name, sound)
-      const start = Math.max(0, Math.round((pass * length + event.seconds) * SAMPLE_RATE))
       const stop = event.until === undefined ? Infinity : Math.round((pass * length + event.until) * SAMPLE_RATE)
-      addSound(out, sound, start, stop)
+      for (const { after, level } of event.blows ?? [{ after: 0, level: event.level }]) {
+        const key = soundKey(event.piece, event.stroke, level, takeFor(event.at, pass))
+        const name = soundName(key)
+        const sound = sounds.get(name) ?? renderSound(key)
+        sounds.set(name, sound)
+        addSound(out, sound, Math.max(0, Math.round((pass * length + event.seconds + after) * SAMPLE_RATE)), stop)
+      }
     }
   }
   const peak = out.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0)

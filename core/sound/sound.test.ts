@@ -1,16 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { DEFAULT_KIT, type Level, type Piece, type StrokeKind } from '#core/kit'
+import { DEFAULT_KIT, type Level, SOUNDS, type StrokeKind, soundOf } from '#core/kit'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { meter } from '#core/time'
-import { SAMPLE_RATE, renderClick, renderGroove, renderSound } from '.'
+import { CLICK_SOUNDS, SAMPLE_RATE, TAKES, renderClick, renderGroove, renderSound, takeFor } from '.'
 
-const SOUNDS: [string, Piece, StrokeKind][] = DEFAULT_KIT.pieces.flatMap(piece =>
-  piece.strokes.map(({ kind }): [string, Piece, StrokeKind] => [`${piece.name}, ${kind}`, piece, kind]))
 
 const peak = (samples: Float32Array) => samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0)
 const rms = (samples: Float32Array) => Math.sqrt(samples.reduce((sum, sample) => sum + sample * sample, 0) / samples.length)
 const piece = (id: string) => DEFAULT_KIT.pieces.find(one => one.id === id)!
-const plain = (id: string, stroke: StrokeKind = 'hit', level: Level = 4) => renderSound({ piece: piece(id), stroke, level })
+const plain = (id: string, stroke: StrokeKind = 'hit', level: Level = 4) => renderSound({ sound: soundOf(piece(id), stroke), pitch: piece(id).pitch, level, take: 0 })
 
 /** Seconds until the sound has fallen for good to a hundredth (40 dB under) of its loudest. */
 const ring = (samples: Float32Array) => {
@@ -24,8 +22,8 @@ const brightness = (samples: Float32Array) => {
   return head.reduce((n, sample, i) => n + (i > 0 && (sample < 0) !== (head[i - 1]! < 0) ? 1 : 0), 0) * 10
 }
 
-describe.each(SOUNDS)('%s', (_, struck, stroke) => {
-  const levels = ([1, 2, 3, 4, 5] as Level[]).map(level => renderSound({ piece: struck, stroke, level }))
+describe.each(SOUNDS)('%s', (sound) => {
+  const levels = ([1, 2, 3, 4, 5] as Level[]).map(level => renderSound({ sound, pitch: 1, level, take: 0 }))
 
   it('is louder at every level, and never clips', () => {
     const rises = levels.map(peak)
@@ -45,6 +43,15 @@ describe.each(SOUNDS)('%s', (_, struck, stroke) => {
   it('dies away', () => {
     const fifth = Math.floor(levels[3]!.length / 5)
     expect(rms(levels[3]!.slice(-fifth))).toBeLessThan(0.15 * rms(levels[3]!.slice(0, fifth)))
+  })
+
+  it('has takes that differ a little and no more', () => {
+    const takes = Array.from({ length: TAKES }, (_, take) => renderSound({ sound, pitch: 1, level: 3, take }))
+    for (let i = 1; i < TAKES; i++) {
+      expect(takes[i]).not.toEqual(takes[0])
+      expect(Math.abs(20 * Math.log10(peak(takes[i]!) / peak(takes[0]!)))).toBeLessThan(1)
+      expect(peak(takes[i]!)).toBeLessThan(peak(levels[3]!)) // never as loud as the next level
+    }
   })
 })
 
@@ -67,7 +74,29 @@ describe('the kit', () => {
 
   it('is rendered the same each time', () => {
     expect(plain('snare')).toEqual(plain('snare'))
-    expect(brightness(renderClick(true))).toBeGreaterThan(brightness(renderClick(false)))
+  })
+
+  it('gives neighbouring strokes different takes more often than not, and every take its turn', () => {
+    const takes = Array.from({ length: 64 }, (_, i) => takeFor(i * 1260, 0))
+    expect(new Set(takes).size).toBe(TAKES)
+    expect(takes.filter((take, i) => i > 0 && take !== takes[i - 1]).length).toBeGreaterThan(32)
+    expect(takes).toEqual(Array.from({ length: 64 }, (_, i) => takeFor(i * 1260, 0)))
+    expect(takes).not.toEqual(Array.from({ length: 64 }, (_, i) => takeFor(i * 1260, 1)))
+  })
+
+  it('sweeps a brush in and taps it at once', () => {
+    const loudest = (samples: Float32Array) => samples.findIndex(sample => Math.abs(sample) > 0.9 * peak(samples)) / SAMPLE_RATE
+    expect(loudest(plain('snare', 'sweep'))).toBeGreaterThan(0.01)
+    expect(loudest(plain('snare', 'tap'))).toBeLessThan(0.01)
+  })
+})
+
+describe('the click', () => {
+  it.each(CLICK_SOUNDS)('%s is told apart on the first of the bar, and begins and ends at nothing', (sound) => {
+    const [first, other] = [renderClick(true, sound), renderClick(false, sound)]
+    expect(peak(first)).toBeGreaterThan(peak(other))
+    expect(first).not.toEqual(other)
+    for (const samples of [first, other]) expect(Math.abs(samples[0]!) + Math.abs(samples.at(-1)!)).toBeLessThan(1e-6)
   })
 })
 

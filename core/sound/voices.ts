@@ -1,17 +1,9 @@
-import type { Level, Piece, PieceKind, StrokeKind } from '#core/kit'
-import { type Partial, SAMPLE_RATE, addGlide, addNoise, addPartials, biquad, finish, randomFrom, silence } from './dsp'
-
-/** Peak of a voice at each level, 1 being full scale: about 9 dB from a ghost to a soft stroke, less further up. */
-export const LEVEL_GAIN: Record<Level, number> = { 1: 0.09, 2: 0.22, 3: 0.42, 4: 0.68, 5: 0.95 }
-
-/** How loud a kind of piece stands beside the others at the same level. */
-const BALANCE: Record<PieceKind, number> = {
-  'snare': 0.8, 'hi-hat': 0.42, 'ride': 0.45, 'crash': 0.7, 'tom': 0.75, 'floor tom': 0.8, 'bass drum': 0.95,
-}
+import type { SoundName } from '#core/kit'
+import { type Partial, SAMPLE_RATE, addGlide, addNoise, addPartials, biquad, randomFrom, silence } from './dsp'
 
 /** What a voice is made from. `hard` runs from 0 (ghost) to 1 (accent) and opens the tone, not only the volume. */
-interface Blow { hard: number, pitch: number, random: () => number }
-type Voice = (blow: Blow) => Float32Array
+export interface Blow { hard: number, pitch: number, random: () => number }
+export type Voice = (blow: Blow) => Float32Array
 
 const bassDrum: Voice = ({ hard, pitch, random }) => {
   const out = silence(0.5)
@@ -136,34 +128,102 @@ const crash: Voice = ({ hard, pitch, random }) => {
   return out
 }
 
-const VOICES: Record<PieceKind, { [kind in StrokeKind]?: Voice } & { hit: Voice }> = {
-  'snare': { 'hit': snare, 'rim shot': rimShot, 'cross-stick': crossStick, 'buzz': buzz, 'sweep': sweep },
-  'hi-hat': { hit: hat(0.075, 0.8, 0.1), open: hat(0.85, 0.5, 0.1), chick, splash: hat(0.6, 0.4, 0.1) },
-  'ride': { hit: ride, bell },
-  'crash': { hit: crash },
-  'tom': { hit: tom(112, 0.55) },
-  'floor tom': { hit: tom(76, 0.75) },
-  'bass drum': { hit: bassDrum },
+/** A stick on a small metal horn: two strong partials, a fifth and a half apart. */
+const cowbell: Voice = ({ hard, pitch, random }) => {
+  const out = silence(0.5)
+  addPartials(out, [
+    { hz: 562 * pitch, gain: 0.8, decay: 0.32 }, { hz: 845 * pitch, gain: 1, decay: 0.38 }, { hz: 1690 * pitch, gain: 0.3, decay: 0.16 },
+    { hz: 2535 * pitch, gain: 0.2 + 0.2 * hard, decay: 0.1 },
+  ])
+  addNoise(out, random, { gain: 0.25, decay: 0.015, filters: [biquad('band', 3000, 0.8)] })
+  return out
 }
 
-/** One sound to render: which piece, struck how, how hard. */
-export interface SoundKey { piece: Piece, stroke: StrokeKind, level: Level }
-
-/** The name a sound is kept under: pieces of a kind and pitch share theirs. */
-export const soundName = ({ piece, stroke, level }: SoundKey): string => `${piece.kind}/${piece.pitch}/${stroke}/${level}`
-
-/** Renders one sound: mono samples at 44.1 kHz, peaking at its level's share of full scale. The same key gives the same samples. */
-export function renderSound({ piece, stroke, level }: SoundKey): Float32Array {
-  const voices = VOICES[piece.kind]
-  const voice = voices[stroke] ?? voices.hit
-  const out = voice({ hard: (level - 1) / 4, pitch: piece.pitch, random: randomFrom(level * 7919 + stroke.length) })
-  return finish(out, LEVEL_GAIN[level] * BALANCE[piece.kind])
+const woodBlock: Voice = ({ hard, pitch, random }) => {
+  const out = silence(0.16)
+  addPartials(out, [{ hz: 980 * pitch, gain: 1, decay: 0.07 }, { hz: 2330 * pitch, gain: 0.35, decay: 0.04 }, { hz: 4100 * pitch, gain: 0.25 * hard, decay: 0.02 }])
+  addNoise(out, random, { gain: 0.25, decay: 0.012, filters: [biquad('band', 1900, 0.9)] })
+  return out
 }
 
-/** The click: a short woody tick, higher on the first of a bar. */
-export function renderClick(first: boolean): Float32Array {
-  const out = silence(0.06)
-  const hz = first ? 1760 : 1180
-  addPartials(out, [{ hz, gain: 1, decay: 0.035 }, { hz: hz * 2.37, gain: 0.4, decay: 0.02 }])
-  return finish(out, first ? 0.55 : 0.4)
+/** Jingles: many small plates, none of them tuned. */
+const tambourine: Voice = ({ hard, random }) => {
+  const out = silence(0.34)
+  addPartials(out, scaled(plate(41, 40, 4200, 15000, 0.22), 0.14, hard * 0.2))
+  addNoise(out, random, { gain: 0.8, decay: 0.14 + 0.1 * hard, filters: [biquad('high', 6000)] })
+  return out
+}
+
+const timbale: Voice = ({ hard, pitch, random }) => {
+  const out = silence(0.5)
+  addGlide(out, { from: 290 * pitch * (1.05 + 0.1 * hard), to: 275 * pitch, glide: 0.02, gain: 0.9, decay: 0.3 })
+  addPartials(out, [{ hz: 452 * pitch, gain: 0.5, decay: 0.26 }, { hz: 678 * pitch, gain: 0.35, decay: 0.2 }, { hz: 1490 * pitch, gain: 0.3, decay: 0.12 }])
+  addNoise(out, random, { gain: 0.3 + 0.2 * hard, decay: 0.03, filters: [biquad('high', 1500)] })
+  return out
+}
+
+/** A stick on rubber: short, and the same wherever it falls. */
+const pad: Voice = ({ hard, pitch, random }) => {
+  const out = silence(0.14)
+  addGlide(out, { from: 330 * pitch, to: 290 * pitch, glide: 0.01, gain: 0.8, decay: 0.06 })
+  addNoise(out, random, { gain: 0.6, decay: 0.03, filters: [biquad('band', 1400 + 1500 * hard, 0.7)] })
+  return out
+}
+
+const cymbal = (seconds: number, from: number, bright: number, seed: number): Voice => ({ hard, pitch, random }) => {
+  const out = silence(seconds * 1.15)
+  addPartials(out, scaled(plate(seed, 60, from * pitch, 13500, seconds), 0.09, 0.1))
+  addNoise(out, random, { gain: 0.9, decay: seconds * (0.3 + 0.35 * hard), filters: [biquad('high', bright + 1400 * hard)] })
+  return out
+}
+
+/** A brush patted flat: all wires at once, and little of the head. */
+const brushTap: Voice = (blow) => {
+  const out = silence(0.24)
+  snareHead(out, blow, 0.18)
+  addNoise(out, blow.random, { gain: 0.9, decay: 0.1 + 0.06 * blow.hard, filters: [biquad('band', 3200 + 1500 * blow.hard, 0.5)] })
+  return out
+}
+
+// The machine's voices: plain waves and gated noise, and no wood in them.
+const machineBass: Voice = ({ hard, pitch }) => {
+  const out = silence(0.7)
+  addGlide(out, { from: 160 + 90 * hard, to: 46 * pitch, glide: 0.03, gain: 1, decay: 0.6 })
+  return out
+}
+
+const machineSnare: Voice = ({ hard, pitch, random }) => {
+  const out = silence(0.3)
+  addPartials(out, [{ hz: 238 * pitch, gain: 0.6, decay: 0.12 }, { hz: 476 * pitch, gain: 0.4, decay: 0.08 }])
+  addNoise(out, random, { gain: 0.9, decay: 0.16 + 0.1 * hard, filters: [biquad('high', 1400)] })
+  return out
+}
+
+const machineHat = (seconds: number): Voice => ({ hard, pitch, random }) => {
+  const out = silence(seconds * 1.3)
+  addPartials(out, [2050, 3110, 3690, 5230, 5400, 8000].map(hz => ({ hz: hz * pitch, gain: 0.25, decay: seconds })))
+  addNoise(out, random, { gain: 0.6, decay: seconds, filters: [biquad('high', 7000 + 1500 * hard)] })
+  return out
+}
+
+/** Several hands that do not quite agree. */
+const clap: Voice = ({ hard, random }) => {
+  const out = silence(0.34)
+  for (const [at, gain, decay] of [[0, 0.7, 0.015], [0.011, 0.6, 0.015], [0.023, 1, 0.2 + 0.06 * hard]] as const) {
+    const hand = silence(0.34 - at)
+    addNoise(hand, random, { gain, decay, filters: [biquad('band', 1300, 1.2), biquad('high', 600)] })
+    const from = Math.round(at * SAMPLE_RATE)
+    for (let i = 0; from + i < out.length && i < hand.length; i++) out[from + i]! += hand[i]!
+  }
+  return out
+}
+
+/** How each sound is made: samples of any loudness, from how hard and how high. */
+export const VOICES: Record<SoundName, Voice> = {
+  'bass drum': bassDrum, 'snare': snare, 'rim shot': rimShot, 'cross-stick': crossStick, 'snare buzz': buzz, 'brush sweep': sweep, 'brush tap': brushTap,
+  'closed hat': hat(0.075, 0.8, 0.1), 'open hat': hat(0.85, 0.5, 0.1), 'foot hat': chick, 'splashed hat': hat(0.6, 0.4, 0.1),
+  'ride': ride, 'ride bell': bell, 'crash': crash, 'china': cymbal(1.3, 240, 1200, 53), 'splash cymbal': cymbal(0.55, 620, 2600, 61),
+  'tom': tom(112, 0.55), 'floor tom': tom(76, 0.75), 'timbale': timbale, 'cowbell': cowbell, 'wood block': woodBlock, 'tambourine': tambourine,
+  'practice pad': pad, 'machine bass': machineBass, 'machine snare': machineSnare, 'machine hat': machineHat(0.07), 'machine open hat': machineHat(0.5),
+  'hand clap': clap,
 }

@@ -1,6 +1,7 @@
-import type { Limb } from '#core/kit'
+import { type Limb, otherSide } from '#core/kit'
 import { type Bar, type Part, type Role, type RowStroke, makePart, rowStrokes } from '#core/groove'
 import type { Meter, Swing } from '#core/time'
+import type { Loudness } from './loudness'
 
 /** Something a style lives by, as data that can be checked, with the reason a teacher would give. */
 export type Constraint = { reason: string } & (
@@ -32,12 +33,24 @@ export interface StyleCard {
   tempo: { from: number, to: number, usual: number }
   order: Limb[]
   candidates: Candidate[]
+  loudness: Loudness
   constraints: Constraint[]
 }
 
-/** The parts a style offers one limb, in the order they are worth trying. */
-export const candidatesFor = (card: StyleCard, limb: Limb): Candidate[] =>
-  card.candidates.filter(candidate => candidate.limb === limb)
+/** A player's way of sitting at the kit: which side leads, and whether the hands are crossed over the hats or open. */
+export interface Orientation { lead: 'right' | 'left', hands: 'crossed' | 'open' }
+
+/** The limb that plays what a card writes for a right-handed player with crossed hands: `orient({ lead: 'right', hands: 'open' }, 'RH') // => 'LH'`. */
+export function orient({ lead, hands }: Orientation, limb: Limb): Limb {
+  const sided = lead === 'left' ? otherSide(limb) : limb
+  return hands === 'open' && sided.endsWith('H') ? otherSide(sided) : sided
+}
+
+const USUAL: Orientation = { lead: 'right', hands: 'crossed' }
+
+/** The parts a style offers one limb, in the order they are worth trying; `as` tells whose limb it is. */
+export const candidatesFor = (card: StyleCard, limb: Limb, as = USUAL): Candidate[] =>
+  card.candidates.map(candidate => ({ ...candidate, limb: orient(as, candidate.limb) })).filter(candidate => candidate.limb === limb)
 
 /** A candidate as a part over these bars. */
 export const partFrom = (candidate: Candidate, bars: readonly Bar[], id: string): Part => makePart({

@@ -1,14 +1,17 @@
 import { type Groove, rowStrokes, sayCount, sayFeel, sayList, sayPlaces } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
 import { barStarts, beatsOf, convertTempo } from '#core/time'
-import type { Constraint, StyleCard } from './card'
+import { type Constraint, type Orientation, type StyleCard, orient } from './card'
 
 /** Whether one constraint of a style holds in a groove, said in a few words, with the style's reason. */
 export interface Fit { holds: boolean, says: string, reason: string }
 
 /** A groove held against the style it claims, constraint by constraint. */
-export const fitsStyle = (groove: Groove, card: StyleCard): Fit[] =>
-  card.constraints.map(constraint => ({ ...check(groove, constraint), reason: constraint.reason }))
+export const fitsStyle = (groove: Groove, card: StyleCard, hands: Orientation['hands'] = 'crossed'): Fit[] =>
+  card.constraints.map((constraint) => {
+    const own = 'limb' in constraint ? { ...constraint, limb: orient({ lead: groove.lead, hands }, constraint.limb) } : constraint
+    return { ...check(groove, own), reason: constraint.reason }
+  })
 
 // A share this little is heard as a loose straight, not as swing.
 const STILL_STRAIGHT = 0.6

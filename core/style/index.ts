@@ -1,3 +1,5 @@
 export * from './card'
 export * from './cards'
 export * from './fit'
+export * from './loudness'
+export * from './cells'

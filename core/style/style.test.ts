@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, LIMBS, pieceOf, strokesFor } from '#core/kit'
-import { type Groove, makeBars, makeGroove, readGroove } from '#core/groove'
-import { STYLE_CARDS, candidatesFor, fitsStyle, partFrom, styleOf, type StyleCard } from '.'
+import { type Groove, apply, makeBars, makeGroove, makePart, readGroove, rowStrokes, timeline } from '#core/groove'
+import { meter } from '#core/time'
+import {
+  CELLS, STYLE_CARDS, type StyleCard, balanceOf, candidatesFor, fitsStyle, leveled, orient, partFrom, placeCell, sayInversion, sayRoleBalance, styleOf,
+} from '.'
 
 it('ships at least twenty styles, each with an id of its own', () => {
   expect(STYLE_CARDS.length).toBeGreaterThanOrEqual(20)
@@ -58,6 +61,75 @@ describe.each(STYLE_CARDS)('$name', (card) => {
       const all = beside ? [...groove.parts, partFrom(candidate, groove.bars, 'beside')] : parts
       expect(fitsStyle({ ...groove, parts: all }, card).filter(fit => !fit.holds), candidate.id).toEqual([])
     }
+  })
+})
+
+describe('loudness', () => {
+  it.each(STYLE_CARDS)('of every part of $name lies within the card’s targets', (card) => {
+    for (const candidate of card.candidates) {
+      const groove = first(card)
+      const alone = { ...groove, parts: [partFrom(candidate, groove.bars, 'p')] }
+      expect(balanceOf(alone, card).roles.filter(one => one.verdict !== 'right').map(sayRoleBalance), candidate.id).toEqual([])
+    }
+    expect(balanceOf(first(card), card).inversions.map(sayInversion)).toEqual([])
+  })
+  const swing = styleOf('swing-four')!
+  it('says when the comping is louder than the cymbal it accompanies, and can be turned down', () => {
+    const groove = first(swing)
+    const loud = { ...groove, parts: groove.parts.map(part => (part.role === 'comping' ? { ...part, strokes: part.strokes.map(stroke => ({ ...stroke, level: 5 as const })) } : part)) }
+    const balance = balanceOf(loud, swing)
+    expect(balance.roles.filter(one => one.verdict !== 'right').map(sayRoleBalance)).toEqual(['Comping: 5.0, too loud; this style has it from 1.5 to 3.3'])
+    // The ride: 3, 4, 3, 3, 4, 3 in a bar, 3.33; 5 is 1.67 above it.
+    expect(balance.inversions.map(sayInversion)).toEqual(['The comping is louder than the lead it accompanies, by 1.7 of a level'])
+    const quieter = apply(loud, leveled(loud, balance.roles.find(one => one.role === 'comping')!.partIds, -1))
+    expect(quieter.ok && balanceOf(quieter.value.groove, swing).roles.find(one => one.role === 'comping')!.mean).toBe(4)
+  })
+})
+
+describe('whose limb it is', () => {
+  it.each([
+    ['right', 'crossed', ['RH', 'LH', 'RF', 'LF']], ['left', 'crossed', ['LH', 'RH', 'LF', 'RF']], ['right', 'open', ['LH', 'RH', 'RF', 'LF']], ['left', 'open', ['RH', 'LH', 'LF', 'RF']],
+  ] as const)('lead %s, hands %s', (lead, hands, limbs) => {
+    expect(LIMBS.map(limb => orient({ lead, hands }, limb))).toEqual(limbs)
+    const card = styleOf('bossa-nova')!
+    const groove = first(card)
+    const own = { ...groove, lead, parts: groove.parts.map(part => ({ ...part, limb: orient({ lead, hands }, part.limb) })) }
+    expect(fitsStyle(own, card, hands).filter(fit => !fit.holds)).toEqual([])
+    expect(candidatesFor(card, limbs[0], { lead, hands })[0]!.name).toBe(candidatesFor(card, 'RH')[0]!.name)
+  })
+})
+
+describe('comping cells', () => {
+  const bars = makeBars(meter(4, 4), 1, 2)
+  const ride = makePart({ id: 'ride', name: 'Ride', limb: 'RH', strokes: rowStrokes(bars, '3. 43 3. 43', { piece: 'ride' }) })
+  const comp = makePart({ id: 'comp', name: 'Comping', role: 'comping', limb: 'LH' })
+  const groove = makeGroove({ id: 'g', title: 'G', bars, parts: [ride, comp], feel: { swing: { level: '1/8', share: 2 / 3 }, push: {} } })
+  const place = (id: string, beat: number) => {
+    const placed = placeCell(groove, comp, CELLS.find(cell => cell.id === id)!, beat)
+    if (!placed.ok) return placed.reason
+    const done = apply(groove, placed.value)
+    if (!done.ok) return done.reason
+    return done.value.groove
+  }
+  // On a grid of eighths an upbeat is 2520 after its beat; triplets are 1680 apart.
+  it.each<[string, number, number[]]>([
+    ['short-long', 0, [0, 7560]], // 1, & of 2
+    ['into-down', 1, [7560, 10080]], // & of 2, 3
+    ['rolling', 2, [10080, 11760, 13440]],
+    ['pick-up', 3, [16800, 18480]],
+  ])('%s from beat index %i', (id, beat, ats) => {
+    const after = place(id, beat) as Groove
+    expect(after.parts[1]!.strokes.map(stroke => stroke.at)).toEqual(ats)
+    expect(readGroove(after).ok).toBe(true)
+  })
+  it('roll on a triplet beat, and leave every other stroke sounding where it did', () => {
+    const after = place('rolling', 1) as Groove
+    expect(after.bars[0]!.slots).toEqual([2, 3, 2, 2])
+    const times = (of: Groove) => timeline(of, DEFAULT_KIT).filter(event => event.partId === 'ride').map(event => event.seconds.toFixed(9))
+    expect(times(after)).toEqual(times(groove))
+  })
+  it('are refused where they would run past the bars', () => {
+    expect(place('short-long', 3)).toBe('“Short and long” would run past the last bar from there; place it a beat earlier.')
   })
 })
 

@@ -1,4 +1,5 @@
 import type { Groove } from '#core/groove'
+import { KITS, type Kit } from '#core/kit'
 import type { Plan } from '#core/practise'
 import { databasePath, openDatabase } from './connection'
 import { migrate } from './migrations'
@@ -10,6 +11,7 @@ import { type LogRepository, logRepository } from './repositories/log'
 export interface Database {
   grooves: DocumentRepository<Groove>
   plans: DocumentRepository<Plan>
+  kits: DocumentRepository<Kit>
   log: LogRepository
   close(): Promise<void>
 }
@@ -19,7 +21,11 @@ export async function connect(path: string): Promise<Database> {
   const sequelize = openDatabase(path)
   await migrate(sequelize)
   const models = defineModels(sequelize)
+  const kits = documentRepository<Kit>(sequelize, models.kits)
+  // The shipped kits are the player's own from the first start: to be moved about, renamed or binned like any other.
+  for (const kit of KITS.toReversed()) await kits.create(kit)
   return {
+    kits,
     grooves: documentRepository<Groove>(sequelize, models.grooves),
     plans: documentRepository<Plan>(sequelize, models.plans),
     log: logRepository(sequelize, models.log),

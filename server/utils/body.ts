@@ -1,6 +1,6 @@
 import { type H3Event, getRequestHeader } from 'h3'
 import type { z } from 'zod'
-import { readAs } from '#core/groove'
+import { readAs } from '#core/result'
 import { problem } from './problems'
 
 /** The largest body read: a groove of every limit filled is far smaller. */

@@ -14,7 +14,7 @@ function worstError(groove: Groove, seconds: number): { worst: number, late: num
   let worst = 0
   const started: { at: number, when: number }[] = []
   const scheduler = new Scheduler({ strike: (stroke, when) => started.push({ at: stroke.at, when }), click: () => undefined })
-  scheduler.start({ groove, kit: DEFAULT_KIT, heard: new Set(groove.parts.map(part => part.id)), click: 'none', countIn: 0, span: wholeSpan(groove) }, 0.08)
+  scheduler.start({ groove, kit: DEFAULT_KIT, heard: new Set(groove.parts.map(part => part.id)), click: { program: 'none' }, countIn: 0, span: wholeSpan(groove) }, 0.08)
   for (let now = 0, i = 0; now < seconds; now += 0.02 + (i++ * 7 % 15) * 0.005) scheduler.pump(now)
   const total = BigInt(grooveTicks(groove))
   const perLap = groove.parts.reduce((sum, part) => sum + part.strokes.length, 0)

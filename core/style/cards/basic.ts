@@ -1,5 +1,6 @@
 import { SHARE, meter } from '#core/time'
 import type { StyleCard } from '../card'
+import { LOUDNESS } from '../loudness'
 import { BACKBEAT, offers, on } from './write'
 
 const ROCK: StyleCard = {
@@ -35,6 +36,7 @@ const ROCK: StyleCard = {
       ['off-beats', 'Hat foot off-beats', on('hi-hat', '.3', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [
     { kind: 'straight', reason: 'Rock eighths stand evenly; swung, it becomes a shuffle.' },
     BACKBEAT,
@@ -78,6 +80,7 @@ const FUNK: StyleCard = {
       ['off-beats', 'Hat foot off-beats', on('hi-hat', '..3.', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [
     { kind: 'straight', reason: 'The sixteenths stand nearly even; a share up to 60 still passes.' },
     BACKBEAT,
@@ -116,6 +119,7 @@ const SHUFFLE: StyleCard = {
       ['short-notes', 'Hat foot on the short notes', on('hi-hat', '.2', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [
     { kind: 'swung', level: '1/8', from: 0.6, to: 0.72, reason: 'Long-short is the shuffle: about two to one, tighter when fast.' },
     BACKBEAT,

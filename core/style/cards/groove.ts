@@ -1,5 +1,6 @@
 import { meter } from '#core/time'
 import type { StyleCard } from '../card'
+import { LOUDNESS } from '../loudness'
 import { BACKBEAT, hatFoot, offers, on } from './write'
 
 const LINEAR: StyleCard = {
@@ -27,6 +28,7 @@ const LINEAR: StyleCard = {
       ['two', 'Hat foot on & of 2', on('hi-hat', '.... ..2. .... ....', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'Evenness is what makes the line.' }, BACKBEAT],
 }
 
@@ -55,6 +57,7 @@ const DISCO: StyleCard = {
       ['one-three', 'Hat foot on 1 and 3', on('hi-hat', '3... .... 3... ....', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'The floor wants it even.' }, BACKBEAT,
     { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x...', reason: 'Four to the bar, whatever else happens.' },
     { kind: 'tempo', from: 108, to: 132, reason: 'A walking pulse and a little more.' }],
@@ -81,6 +84,7 @@ const SOUL: StyleCard = {
     ]),
     ...hatFoot(2),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'Straight, if a little late.' }, BACKBEAT],
 }
 
@@ -105,6 +109,7 @@ const SECOND_LINE: StyleCard = {
     ]),
     ...hatFoot(4),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'swung', level: '1/16', from: 0.53, to: 0.64, reason: 'Between straight and swung: that is its whole secret.' },
     { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: '.... .... .... x...', reason: 'The big 4 in the bass drum carries the walk.' }],
 }
@@ -134,6 +139,7 @@ const FIVE: StyleCard = {
       ['three-five', 'Hat foot on 3 and 5', on('hi-hat', '.. .. 3. .. 3.', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'backbeat', beats: [5], reason: 'The last beat closes the two, and so the five.' },
     { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x. .. .. x. ..', reason: 'One and four are where the three and the two begin.' }],
 }
@@ -163,6 +169,7 @@ const SEVEN: StyleCard = {
       ['two-last', 'Hat foot on 2 and the last eighth', on('hi-hat', '..3...3', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [
     { kind: 'straight', reason: 'The eighth is the pulse, so it stays even.' },
     { kind: 'backbeat', beats: [2], reason: 'The second two answers the first.' },

@@ -1,5 +1,6 @@
 import { meter } from '#core/time'
 import type { StyleCard } from '../card'
+import { LOUDNESS } from '../loudness'
 import { offers, on } from './write'
 
 const BOSSA: StyleCard = {
@@ -27,6 +28,7 @@ const BOSSA: StyleCard = {
       ['all', 'Hat foot quarters, 2 and 4 stronger', on('hi-hat', '1. 3. 1. 3.', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'The eighths are even; the figure does the dancing.' },
     { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x. .x x. .x', reason: 'The heartbeat of the bass drum never changes.' },
@@ -59,6 +61,7 @@ const SAMBA: StyleCard = {
       ['beats', 'Hat foot on both beats', on('hi-hat', '3...', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'Even on paper; the sway is in the accents.' },
     { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x..x x...', reason: 'The step and its pick-up carry the dance.' },
@@ -90,6 +93,7 @@ const BAIAO: StyleCard = {
       ['beats', 'Hat foot on both beats', on('hi-hat', '3...', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'The sixteenths are even.' },
     { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x..x ....', reason: 'One and the a after it are the dance.' },
@@ -121,6 +125,7 @@ const SONGO: StyleCard = {
       ['one-three', 'Hat foot on 1 and 3', on('hi-hat', '3... .... 3... ....', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'Between the cracks at times, but not swung.' },
     { kind: 'silent', limb: 'RF', beats: [1], reason: 'The bass drum stays off the 1: the bell has it.' },
@@ -153,6 +158,7 @@ const TUMBAO: StyleCard = {
       ['beats', 'Hat foot quarters', on('hi-hat', '2.', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'Straight eighths, felt in two.' },
     { kind: 'silent', limb: 'RF', beats: [1], reason: 'The tumbao leaves the 1 open.' },
@@ -185,6 +191,7 @@ const BELL_SIX: StyleCard = {
       ['two-four', 'Hat foot on the second and fourth beat', on('hi-hat', '... 3.. ... 3..', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.latin,
   constraints: [{ kind: 'straight', reason: 'The twelve are even: two and three come out of them.' }],
 }
 

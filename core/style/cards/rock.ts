@@ -1,5 +1,6 @@
 import { meter } from '#core/time'
 import type { StyleCard } from '../card'
+import { LOUDNESS } from '../loudness'
 import { BACKBEAT, hatFoot, offers, on } from './write'
 
 const SIXTEENTHS: StyleCard = {
@@ -23,6 +24,7 @@ const SIXTEENTHS: StyleCard = {
     ]),
     ...hatFoot(4),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'The sixteenths stand evenly.' }, BACKBEAT,
     { kind: 'tempo', from: 56, to: 96, reason: 'One hand plays the sixteenths: faster than this it tires.' }],
 }
@@ -48,6 +50,7 @@ const HALF_TIME: StyleCard = {
     ]),
     ...hatFoot(2),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'Half the time, but as even.' },
     { kind: 'backbeat', beats: [3], reason: 'One backbeat a bar, on 3, is what halves the time.' },
     { kind: 'silent', limb: 'LH', beats: [2, 4], reason: 'A snare on 2 or 4 brings the full time back.' }],
@@ -74,6 +77,7 @@ const DOUBLE_TIME: StyleCard = {
     ]),
     ...hatFoot(2),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'Nothing swings at this speed.' },
     { kind: 'keeps', limb: 'LH', piece: 'snare', row: '.x', reason: 'The snare answers every beat on its &.' },
     { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x.', reason: 'The bass drum is on every beat.' },
@@ -101,6 +105,7 @@ const TRAIN: StyleCard = {
     ]),
     ...hatFoot(4),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'The wheels turn evenly.' },
     { kind: 'tempo', from: 90, to: 140, reason: 'Slower the train stops, faster the hands do.' }],
 }
@@ -130,6 +135,7 @@ const HALF_TIME_SHUFFLE: StyleCard = {
       ['three', 'Hat foot on 1 and 3', on('hi-hat', '2.. ... 2.. ...', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'backbeat', beats: [3], reason: 'One backbeat a bar keeps the shuffle broad.' },
     { kind: 'tempo', from: 76, to: 116, reason: 'The ghost in the middle of each triplet needs its time.' }],
 }
@@ -155,6 +161,7 @@ const ONE_DROP: StyleCard = {
     ]),
     ...hatFoot(2),
   ],
+  loudness: LOUDNESS.driving,
   constraints: [{ kind: 'silent', limb: 'RF', beats: [1], reason: 'The 1 is dropped: that is the name of it.' },
     { kind: 'backbeat', beats: [3], reason: 'Everything falls on 3.' },
     { kind: 'swung', level: '1/8', from: 0.5, to: 0.68, reason: 'From nearly straight to a full triplet; each band has its own.' }],

@@ -1,5 +1,6 @@
 import { SHARE, meter } from '#core/time'
 import type { StyleCard } from '../card'
+import { LOUDNESS } from '../loudness'
 import { offers, on } from './write'
 
 const SWING: StyleCard = {
@@ -29,6 +30,7 @@ const SWING: StyleCard = {
       ['splash', 'Hat foot on 2 and 4, splash on 1', on('hi-hat', '.. 3. .. 3.', 'chick'), on('hi-hat', '2. .. .. ..', 'splash')],
     ]),
   ],
+  loudness: LOUDNESS.swinging,
   constraints: [
     { kind: 'swung', level: '1/8', from: 0.55, to: 0.72, reason: 'Wide when slow, nearly even when fast.' },
     { kind: 'keeps', limb: 'LF', piece: 'hi-hat', row: '.. x. .. x.', reason: 'Two and four in the hat foot hold the band together.' },
@@ -60,6 +62,7 @@ const WALTZ: StyleCard = {
       ['all', 'Hat foot on 2, soft on 3', on('hi-hat', '.. 4. 2.', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.swinging,
   constraints: [
     { kind: 'swung', level: '1/8', from: 0.55, to: 0.72, reason: 'A waltz that is straight is another dance.' },
     { kind: 'keeps', limb: 'LF', piece: 'hi-hat', row: '.. x. ..', reason: 'The hat foot on 2 is what makes three of it.' },
@@ -91,6 +94,7 @@ const TWELVE: StyleCard = {
       ['last', 'Hat foot on the last eighths', on('hi-hat', '..2', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.ballad,
   constraints: [{ kind: 'backbeat', beats: [2, 4], reason: 'However slow, the second and fourth beat are the backbeat.' }],
 }
 
@@ -119,6 +123,7 @@ const SIX: StyleCard = {
       ['three-six', 'Hat foot on 3 and 6', on('hi-hat', '..2', 'chick')],
     ]),
   ],
+  loudness: LOUDNESS.ballad,
   constraints: [{ kind: 'backbeat', beats: [2], reason: 'The second of the two beats answers the first.' }],
 }
 

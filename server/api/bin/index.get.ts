@@ -1,4 +1,7 @@
 import { defineEventHandler } from 'h3'
 import { database } from '../../db'
 
-export default defineEventHandler(async () => ({ grooves: await (await database()).grooves.listBin() }))
+export default defineEventHandler(async () => {
+  const { grooves, kits } = await database()
+  return { grooves: await grooves.listBin(), kits: await kits.listBin() }
+})

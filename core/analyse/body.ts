@@ -1,0 +1,58 @@
+import { type Kit, LIMB_NAMES, type Limb, stretchTo } from '#core/kit'
+import { type Groove, type TimedStroke, sayPlaces, sentence } from '#core/groove'
+import type { Counting } from '#core/time'
+
+/** A piece that stands too far from a limb that is to strike it; `metres` from the limb's joint. */
+export interface OutOfReach { limb: Limb, pieceId: string, metres: number, strokes: TimedStroke[] }
+
+/** Strokes on pieces that the kit's plan puts beyond the limb's reach, one finding for each limb and piece. */
+export function outOfReach(events: readonly TimedStroke[]): OutOfReach[] {
+  const found = new Map<string, OutOfReach>()
+  const within = new Set<string>()
+  for (const event of events) {
+    const key = event.limb + event.pieceId
+    if (!event.piece || within.has(key)) continue
+    const known = found.get(key)
+    if (known) {
+      known.strokes.push(event)
+      continue
+    }
+    const stretch = stretchTo(event.piece, event.limb)
+    if (stretch && !stretch.reaches) found.set(key, { limb: event.limb, pieceId: event.pieceId, metres: stretch.metres, strokes: [event] })
+    else within.add(key)
+  }
+  return [...found.values()]
+}
+
+/** The hands struck at once with the right one left of the left one, for a player who keeps them open: the two pieces, and every such instant. */
+export interface Crossing { right: TimedStroke, left: TimedStroke, ats: number[] }
+
+/** Nearer than this, in metres, two hands side by side are not yet crossed. */
+const SIDE_BY_SIDE = 0.05
+
+/** Where the hands cross, for a player whose kit says they play open-handed; crossing is no trouble to the others. */
+export function crossings(events: readonly TimedStroke[], kit: Kit): Crossing[] {
+  if (kit.hands !== 'open') return []
+  const lefts = new Map(events.filter(event => event.limb === 'LH' && event.piece).map(event => [event.at, event]))
+  const found = new Map<string, Crossing>()
+  for (const right of events) {
+    const left = right.limb === 'RH' && right.piece ? lefts.get(right.at) : undefined
+    if (!left || right.piece!.stands.x > left.piece!.stands.x - SIDE_BY_SIDE) continue
+    const key = `${right.pieceId}|${left.pieceId}`
+    const known = found.get(key)
+    if (known) known.ats.push(right.at)
+    else found.set(key, { right, left, ats: [right.at] })
+  }
+  return [...found.values()]
+}
+
+const name = (stroke: TimedStroke): string => (stroke.piece?.name ?? stroke.pieceId).toLowerCase()
+
+/** `'Left hand does not reach the ride on 1 and 3: it stands 1.20 m away. …'` */
+export function sayOutOfReach(groove: Groove, { limb, metres, strokes }: OutOfReach, counting?: Counting): string {
+  return `${sentence(LIMB_NAMES[limb])} does not reach the ${name(strokes[0]!)} on ${sayPlaces(groove, strokes.map(stroke => stroke.at), counting)}: it is ${metres.toFixed(2)} m away. Move it nearer on the Kit, or play another piece.`
+}
+
+/** `'The hands cross on 2 and 4: right on hi-hat, left on snare. …'` */
+export const sayCrossing = (groove: Groove, { right, left, ats }: Crossing, counting?: Counting): string =>
+  `The hands cross on ${sayPlaces(groove, ats, counting)}: right on ${name(right)}, left on ${name(left)}. This kit is played open-handed.`

@@ -1,0 +1,66 @@
+import { type Kit, LEVEL_NAMES, LIMBS, LIMB_NAMES, type Limb, STROKE_NAMES } from '#core/kit'
+import { type Groove, type TimedStroke, grooveTicks, sayList, sayPlace, timeline } from '#core/groove'
+import { type Result, ok, refuse } from '#core/result'
+import type { Counting } from '#core/time'
+
+/** One limb at one instant in two grooves: what only the one plays, or both with another piece, stroke or level. */
+export interface Difference {
+  at: number
+  limb: Limb
+  kind: 'only first' | 'only second' | 'piece' | 'stroke' | 'level'
+  first: TimedStroke | undefined
+  second: TimedStroke | undefined
+}
+
+/** Two grooves over one another: where they differ, in time order, and how many strokes they share exactly. */
+export interface Comparison { differences: Difference[], same: number }
+
+/** Compares two grooves of one length, count by count and limb by limb; parts do not matter, strokes do. */
+export function compare(first: Groove, second: Groove, kit: Kit): Result<Comparison> {
+  const [a, b] = [grooveTicks(first), grooveTicks(second)]
+  if (a !== b) return refuse(`Only grooves of the same length can be compared: “${first.title}” has ${a} ticks, “${second.title}” ${b}.`)
+  const differences: Difference[] = []
+  let same = 0
+  for (const limb of LIMBS) {
+    const [ones, twos] = [first, second].map(groove => timeline(groove, kit).filter(event => event.limb === limb))
+    const others = [...twos!]
+    for (const one of ones!) {
+      // The likest stroke of the other groove at the same instant is its partner.
+      const partner = others.filter(other => other.at === one.at).sort((x, y) => unlike(one, x) - unlike(one, y))[0]
+      if (!partner) {
+        differences.push({ at: one.at, limb, kind: 'only first', first: one, second: undefined })
+        continue
+      }
+      others.splice(others.indexOf(partner), 1)
+      const kind = one.pieceId !== partner.pieceId ? 'piece' : strokeOf(one) !== strokeOf(partner) ? 'stroke' : one.level !== partner.level ? 'level' : undefined
+      if (kind) differences.push({ at: one.at, limb, kind, first: one, second: partner })
+      else same++
+    }
+    differences.push(...others.map((other): Difference => ({ at: other.at, limb, kind: 'only second', first: undefined, second: other })))
+  }
+  return ok({ differences: differences.sort((x, y) => x.at - y.at || LIMBS.indexOf(x.limb) - LIMBS.indexOf(y.limb)), same })
+}
+
+const strokeOf = ({ stroke, ornament, openFor }: TimedStroke): string => `${stroke}|${ornament ?? ''}|${openFor ?? ''}`
+const unlike = (a: TimedStroke, b: TimedStroke): number => Number(a.pieceId !== b.pieceId) * 100 + Number(strokeOf(a) !== strokeOf(b)) * 10 + Math.abs(a.level - b.level)
+
+const struck = ({ piece, pieceId, stroke, ornament }: TimedStroke): string =>
+  [(piece?.name ?? pieceId).toLowerCase(), ...(stroke === 'hit' ? [] : [STROKE_NAMES[stroke]]), ...(ornament ? [`with ${ornament}`] : [])].join(', ')
+
+/** `'e of 2: only the second plays, left hand: snare, ghost.'` */
+export function sayDifference(groove: Groove, { at, limb, kind, first, second }: Difference, counting?: Counting): string {
+  const place = `${sayPlace(groove, at, counting)}, ${LIMB_NAMES[limb]}`
+  if (kind === 'only first') return `${place}: only the first, ${struck(first!)}, ${LEVEL_NAMES[first!.level]}.`
+  if (kind === 'only second') return `${place}: only the second, ${struck(second!)}, ${LEVEL_NAMES[second!.level]}.`
+  if (kind === 'level') return `${place}: ${struck(first!)}, ${LEVEL_NAMES[first!.level]} in the first, ${LEVEL_NAMES[second!.level]} in the second.`
+  const length = first!.openFor !== second!.openFor && first!.stroke === second!.stroke ? ', open for another length' : ''
+  return `${place}: ${struck(first!)} in the first, ${struck(second!)} in the second${length}.`
+}
+
+/** `'31 strokes alike; 2 only in the first, 3 with another level.'` */
+export function sayComparison({ differences, same }: Comparison): string {
+  const count = (kind: Difference['kind']) => differences.filter(one => one.kind === kind).length
+  const said = ([['only first', 'only in the first'], ['only second', 'only in the second'], ['piece', 'on another piece'], ['stroke', 'struck another way'], ['level', 'with another level']] as const)
+    .filter(([kind]) => count(kind)).map(([kind, words]) => `${count(kind)} ${words}`)
+  return `${same} stroke${same === 1 ? '' : 's'} alike; ${said.length ? sayList(said) : 'nothing differs'}.`
+}

@@ -1,0 +1,47 @@
+import { lcm, mod } from '#core/time'
+import type { Edit } from './edits'
+import { together } from './commands'
+import { type Groove, type Part, type Stroke, barTicks, grooveTicks } from './schema'
+
+/** The stroke of a part that sounds at a tick of the first pass; a part with a cycle of its own comes round to it. */
+export const strokeAt = (part: Part, at: number): Stroke | undefined => {
+  const own = ownTick(part, at)
+  return part.strokes.find(stroke => stroke.at === own)
+}
+
+/** A tick of the bars as a tick of the part: within its cycle, where it has one. */
+export const ownTick = (part: Pick<Part, 'every'>, at: number): number => (part.every ? mod(at, part.every) : at)
+
+/**
+ * A part made to repeat every so many ticks against the bars, or (with null) to run once through them all. Going into
+ * a cycle keeps what lies within it; coming out writes the first pass out in full.
+ */
+export function cycled(groove: Groove, part: Part, every: number | null): Edit {
+  const total = grooveTicks(groove)
+  const before = part.every ?? total
+  const end = every ?? total
+  const laps = Math.ceil(end / before)
+  const unrolled = Array.from({ length: laps }, (_, lap) => part.strokes.map(stroke => ({ ...stroke, at: stroke.at + lap * before }))).flat()
+    .filter(stroke => stroke.at < end)
+  const label = every === null ? `“${part.name}” runs with the bars` : `“${part.name}” repeats on its own`
+  return together(label, [
+    { type: 'strokes', partId: part.id, remove: part.strokes.map(stroke => stroke.at), put: [] },
+    { type: 'part', partId: part.id, set: { every } },
+    { type: 'strokes', partId: part.id, remove: [], put: unrolled },
+  ])
+}
+
+/** After how many bars a part with a cycle of its own meets the first bar line again; undefined where the bars differ in length and passes must be counted. */
+export function comesRound(groove: Pick<Groove, 'bars'>, every: number): { bars: number } | { passes: number } {
+  const lengths = new Set(groove.bars.map(barTicks))
+  const total = grooveTicks(groove)
+  if (lengths.size === 1) return { bars: lcm(every, total / groove.bars.length) / (total / groove.bars.length) }
+  return { passes: lcm(every, total) / total }
+}
+
+/** `'Comes round after 3 bars.'` */
+export function sayComesRound(groove: Pick<Groove, 'bars'>, every: number): string {
+  const round = comesRound(groove, every)
+  if ('passes' in round) return `Comes round after ${round.passes} time${round.passes === 1 ? '' : 's'} through the bars.`
+  return round.bars === 1 ? 'Comes round in every bar.' : `Comes round after ${round.bars} bars.`
+}

@@ -1,0 +1,61 @@
+import type { PieceKind } from './kinds'
+import type { Piece, PieceStroke } from './kit'
+import type { StrokeKind } from './strokes'
+
+/** The shapes of note heads. */
+export const HEADS = ['filled', 'x', 'circled x', 'diamond', 'slash', 'triangle'] as const
+export type Head = typeof HEADS[number]
+
+/**
+ * Where a stroke stands on a five-line staff: `place` counts steps from the middle line, a line and a space
+ * in turn (1 the space above it, 4 the top line, -3 the bottom space), and the shape of its head.
+ */
+export interface StaffPlace { place: number, head: Head }
+
+export const STAFF_RANGE = { lowest: -8, highest: 9 } as const
+
+// The table of music.md; kinds it does not name stand where percussion parts usually put them.
+const PLACES: Record<PieceKind, StaffPlace> = {
+  'crash': { place: 6, head: 'x' },
+  'china': { place: 7, head: 'x' },
+  'splash': { place: 7, head: 'diamond' },
+  'hi-hat': { place: 5, head: 'x' },
+  'ride': { place: 4, head: 'x' },
+  'tom': { place: 3, head: 'filled' },
+  'snare': { place: 1, head: 'filled' },
+  'pad': { place: 1, head: 'filled' },
+  'floor tom': { place: -1, head: 'filled' },
+  'timbale': { place: 2, head: 'triangle' },
+  'bass drum': { place: -3, head: 'filled' },
+  'cowbell': { place: 3, head: 'triangle' },
+  'block': { place: 2, head: 'x' },
+  'tambourine': { place: 0, head: 'triangle' },
+}
+
+/** Where a stroke of a piece stands when the kit says nothing else. A mid tom stands a step under a high one, by its pitch. */
+export function usualStaff({ kind, pitch }: Pick<Piece, 'kind' | 'pitch'>, { kind: stroke, by }: { kind: StrokeKind, by: PieceStroke['by'] }): StaffPlace {
+  if (by === 'foot' && kind !== 'bass drum') return { place: -5, head: stroke === 'splash' ? 'circled x' : 'x' }
+  const { place, head } = PLACES[kind]
+  if (kind === 'tom' && pitch < 1.15) return { place: 2, head }
+  if (kind === 'floor tom' && pitch < 0.9) return { place: -2, head }
+  if (stroke === 'cross-stick') return { place, head: 'x' }
+  if (stroke === 'rim shot') return { place, head: 'slash' }
+  if (stroke === 'bell') return { place, head: 'diamond' }
+  return { place, head }
+}
+
+/** Where a stroke of a piece stands: as its kit says, or as is usual. */
+export function staffOf(piece: Piece, kind: StrokeKind, by: PieceStroke['by']): StaffPlace {
+  const stroke = piece.strokes.find(one => one.kind === kind && one.by === by)
+  return stroke?.staff ?? usualStaff(piece, { kind, by })
+}
+
+/** `sayPlace(4) // => 'top line'`: a place on the staff in words. */
+export function sayStaffPlace(place: number): string {
+  const lines: Record<number, string> = { '-4': 'bottom line', '-2': 'second line', '0': 'middle line', '2': 'fourth line', '4': 'top line' }
+  const spaces: Record<number, string> = { '-3': 'bottom space', '-1': 'second space', '1': 'third space', '3': 'top space', '5': 'space above', '-5': 'space below' }
+  const named = lines[place] ?? spaces[place]
+  if (named) return named
+  const far = Math.ceil((Math.abs(place) - 5) / 2)
+  return `${place % 2 === 0 ? 'ledger line' : 'space'} ${far === 1 ? '' : `${far} `}${place > 0 ? 'above' : 'below'}`.replace('  ', ' ')
+}
