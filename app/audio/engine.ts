@@ -76,6 +76,14 @@ export async function createEngine(): Promise<Engine> {
   }
 
   const clicking: { sound: ClickSound, level: number } = { sound: 'wood', level: 1 }
+  const clickWith: Engine['clickWith'] = async ({ sound, level }) => {
+    for (const first of [true, false]) {
+      const name = `click/${sound}/${first}`
+      if (!sounds.has(name)) keep(name, await worker.click(first, sound))
+    }
+    Object.assign(clicking, { sound, level })
+  }
+
   const output: Output = {
     strike({ piece, stroke, level, at }: TimedStroke, when, until, lap) {
       if (!piece) return
@@ -95,7 +103,7 @@ export async function createEngine(): Promise<Engine> {
     latency: () => (context.rawContext as unknown as AudioContext).outputLatency || 0,
     wake: () => context.resume(),
     async prepare({ groove, kit }) {
-      await this.clickWith(clicking)
+      await clickWith(clicking)
       const used = groove.parts.flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
         const piece = pieceOf(kit, id)
         if (!piece) return []
@@ -109,13 +117,7 @@ export async function createEngine(): Promise<Engine> {
         await restOf(kit)
       })()
     },
-    async clickWith({ sound, level }) {
-      for (const first of [true, false]) {
-        const name = `click/${sound}/${first}`
-        if (!sounds.has(name)) keep(name, await worker.click(first, sound))
-      }
-      Object.assign(clicking, { sound, level })
-    },
+    clickWith,
     async audition(piece, stroke, level) {
       const key = soundKey(piece, stroke, level)
       await fetchSound(key)

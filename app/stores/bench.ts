@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, triggerRef } from 'vue'
 import { type Edit, type Groove, type History, type Part, apply, beginHistory, make, partOf, redo, undo } from '#core/groove'
-import { kitById } from '#core/kit'
 import { type Result, refuse } from '#core/result'
 import { ApiProblem, ApiSilent, api, newId, type Stored } from '../composables/useApi'
+import { useKits } from './kits'
 import { Autosave, type Draft, type SaveAnswer, type SaveState } from '../saving/autosave'
 
 const draftKey = (id: string) => `bazzet:draft:${id}`
@@ -43,7 +43,8 @@ export const useBench = defineStore('bench', () => {
   /** The groove as it is saved, and as it is shown while something is being dragged or tried. */
   const groove = computed(() => history.value?.groove)
   const shown = computed(() => preview.value ?? history.value?.groove)
-  const kit = computed(() => kitById(groove.value?.kitId ?? ''))
+  const kits = useKits()
+  const kit = computed(() => kits.of(groove.value?.kitId ?? ''))
   const chosenPart = computed<Part | undefined>(() => (shown.value ? partOf(shown.value, chosenPartId.value) ?? shown.value.parts[0] : undefined))
 
   function begin(document: Groove) {
@@ -57,7 +58,7 @@ export const useBench = defineStore('bench', () => {
   async function open(id: string) {
     if (groove.value?.id === id && autosave?.dirty) return
     await leave()
-    const stored = await api.grooves.get(id)
+    const [stored] = await Promise.all([api.grooves.get(id), kits.load()])
     // Coming back to what is still open keeps its undo.
     if (groove.value?.id === id && autosave?.base === stored.revision) return
     autosave = new Autosave<Groove>({

@@ -1,11 +1,13 @@
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
+import { ref, shallowRef, watch } from 'vue'
 import type { Level, Piece, StrokeKind } from '#core/kit'
 import type { Engine } from '../audio/engine'
 import type { Position, Program } from '../audio/scheduler'
+import { useSettings } from './settings'
 
 /** The one player: what sounds now, and where it is. Pages give it a program; it loads its machinery on the first sound. */
 export const usePlayer = defineStore('player', () => {
+  const settings = useSettings()
   const playing = ref(false)
   const preparing = ref(false)
   const engine = shallowRef<Engine>()
@@ -24,6 +26,7 @@ export const usePlayer = defineStore('player', () => {
     building ??= import('../audio/engine').then(module => module.createEngine())
     engine.value ??= await building
     await engine.value.wake()
+    await engine.value.clickWith({ sound: settings.clickSound, level: settings.clickLevel / 10 })
     return engine.value
   }
 
@@ -63,6 +66,9 @@ export const usePlayer = defineStore('player', () => {
     if (!piece) return
     await (await wake()).audition(piece, stroke, level)
   }
+
+  /** The click as the player set it, from the next click on. */
+  watch(() => ({ sound: settings.clickSound, level: settings.clickLevel / 10 }), click => void engine.value?.clickWith(click))
 
   return { playing, preparing, start, stop, update, position, audition, engine }
 })

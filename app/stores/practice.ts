@@ -1,10 +1,10 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Groove } from '#core/groove'
-import { kitById } from '#core/kit'
 import type { Plan, Stage, Word } from '#core/practise'
 import { wholeSpan } from '../audio/scheduler'
 import { api, newId } from '../composables/useApi'
+import { useKits } from './kits'
 import { usePlayer } from './player'
 
 /** Where a run of a plan is: before a stage, in its count-in or its time, waiting for the player's word, or over. */
@@ -60,7 +60,7 @@ export const usePractice = defineStore('practice', () => {
     last = now
     phase.value = 'counting'
     const sounding: Groove = { ...groove.value, tempo: { ...groove.value.tempo, bpm: bpm.value } }
-    await player.start({ groove: sounding, kit: kitById(sounding.kitId), heard: new Set(stage.value.partIds), click: stage.value.click, countIn: 1, span: wholeSpan(sounding) })
+    await player.start({ groove: sounding, kit: useKits().of(sounding.kitId), heard: new Set(stage.value.partIds), click: { program: stage.value.click }, countIn: 1, span: wholeSpan(sounding) })
   }
 
   function pause() {

@@ -90,6 +90,7 @@ export function sayClick(click: Click): string {
     'first of bar': 'Click on the first of each bar.',
     'eighths': 'Click on the eighths.',
     'off-beats': 'Click on the off-beats.',
+    'inner sixteenths': 'Click on the inner sixteenths.',
   }
   return words[click]
 }

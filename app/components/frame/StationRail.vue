@@ -13,6 +13,8 @@ const stations = computed(() => [
   { name: 'Practise', to: '/practise', at: (path: string) => path.startsWith('/practise') },
   { name: 'Log', to: '/log', at: (path: string) => path.startsWith('/log') },
 ])
+/** Beside the working order: what the work is done on. */
+const beside = [{ name: 'Kit', to: '/kit', at: (path: string) => path.startsWith('/kit') }]
 const dark = computed(() => colorMode.value === 'dark')
 </script>
 
@@ -20,10 +22,10 @@ const dark = computed(() => colorMode.value === 'dark')
   <nav aria-label="Stations" class="flex flex-col border-r border-default bg-muted">
     <p class="display px-4 pb-6 pt-4 text-xl font-bold text-highlighted">Bazzet</p>
     <NuxtLink
-      v-for="station in stations" :key="station.name" :to="station.to"
+      v-for="(station, i) in [...stations, ...beside]" :key="station.name" :to="station.to"
       :aria-current="station.at(route.path) ? 'page' : undefined"
       class="border-l-3 py-1.5 pl-4"
-      :class="station.at(route.path) ? 'border-inverted bg-default font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted'">
+      :class="[i === stations.length ? 'mt-6' : '', station.at(route.path) ? 'border-inverted bg-default font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted']">
       {{ station.name }}
     </NuxtLink>
     <button type="button" class="mt-auto cursor-pointer px-4 py-3 text-left text-sm text-muted hover:text-highlighted" @click="colorMode.preference = dark ? 'light' : 'dark'">

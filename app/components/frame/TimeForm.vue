@@ -5,6 +5,7 @@ import { MAX_COUNT, UNITS, beatTicks, meter, readGroups, usualGroups } from '#co
 import type { TimeChoice } from '~/composables/useTimeChoice'
 
 /** Meter, number of bars and the slots of each felt beat: for a new groove, and for one on the Bench. */
+defineProps<{ oneBar?: boolean }>()
 const choice = defineModel<TimeChoice>({ required: true })
 
 const groups = computed(() => readGroups(choice.value.groups, choice.value.count))
@@ -42,7 +43,7 @@ const COMMON: [number, number][] = [[4, 4], [3, 4], [6, 8], [7, 8], [12, 8]]
     <UFormField v-if="choice.unit >= 8" label="Felt as" :error="groups.ok ? undefined : groups.reason" size="sm">
       <UInput :model-value="choice.groups" class="w-32" @update:model-value="text => setGroups(String(text))" />
     </UFormField>
-    <UFormField label="Bars" size="sm">
+    <UFormField v-if="!oneBar" label="Bars" size="sm">
       <UInputNumber :model-value="choice.bars" :min="1" :max="LIMITS.bars" class="w-24" @update:model-value="bars => bars && (choice = { ...choice, bars })" />
     </UFormField>
     <fieldset v-if="groups.ok">

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { CLICKS } from '#core/groove'
-import { TEMPO_RANGE, type Tempo, sayNoteValue, tappedBpm } from '#core/time'
+import type { Bar } from '#core/groove'
+import { TEMPO_RANGE, type Tempo, tappedBpm } from '#core/time'
 import { usePlayer } from '~/stores/player'
 import { useSettings } from '~/stores/settings'
 
 /** Play, tempo with tap, click, loop and count-in, at the foot of every station that sounds. */
-const props = defineProps<{ tempo: Tempo, bars: number }>()
+const props = defineProps<{ tempo: Tempo, bars: Bar[] }>()
 const loop = defineModel<number>('loop', { required: true })
-const emit = defineEmits<{ toggle: [], bpm: [bpm: number] }>()
+const emit = defineEmits<{ toggle: [], tempo: [tempo: Tempo] }>()
 
 const player = usePlayer()
 const settings = useSettings()
@@ -19,11 +19,11 @@ watch(() => props.tempo.bpm, bpm => (typed.value = bpm))
 function tap() {
   taps.value = [...taps.value, performance.now()].slice(-9)
   const bpm = tappedBpm(taps.value)
-  if (bpm) emit('bpm', bpm)
+  if (bpm) emit('tempo', { ...props.tempo, bpm })
 }
 
 const setBpm = (bpm: number | null | undefined) => {
-  if (bpm && bpm >= TEMPO_RANGE.least && bpm <= TEMPO_RANGE.most) emit('bpm', bpm)
+  if (bpm && bpm >= TEMPO_RANGE.least && bpm <= TEMPO_RANGE.most) emit('tempo', { ...props.tempo, bpm })
 }
 defineExpose({ tap })
 </script>
@@ -33,14 +33,12 @@ defineExpose({ tap })
     <UButton size="xl" color="neutral" class="w-24 shrink-0 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" @click="emit('toggle')">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
     <div class="flex items-center gap-2">
       <UInputNumber v-model="typed" :min="TEMPO_RANGE.least" :max="TEMPO_RANGE.most" :step="1" :step-snapping="false" size="lg" class="w-30 shrink-0" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" @update:model-value="setBpm" @keyup.enter="($event.target as HTMLElement).blur()" />
-      <span class="whitespace-nowrap text-sm text-muted">{{ sayNoteValue(tempo.counts) }} a minute</span>
+      <TempoFact :tempo="tempo" @tempo="now => emit('tempo', now)" />
       <UButton size="sm" color="neutral" variant="outline" @click="tap">Tap</UButton>
     </div>
-    <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">click
-      <USelect v-model="settings.click" :items="[...CLICKS]" size="sm" class="w-32" aria-label="Click" />
-    </label>
+    <ClickFact :bars="bars" />
     <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">loop
-      <USelect v-model="loop" :items="[{ label: bars === 1 ? 'the bar' : 'all bars', value: -1 }, ...(bars > 1 ? Array.from({ length: bars }, (_, i) => ({ label: `bar ${i + 1}`, value: i })) : [])]" size="sm" class="w-26" aria-label="Loop" />
+      <USelect v-model="loop" :items="[{ label: bars.length === 1 ? 'the bar' : 'all bars', value: -1 }, ...(bars.length > 1 ? bars.map((_, i) => ({ label: `bar ${i + 1}`, value: i })) : [])]" size="sm" class="w-26" aria-label="Loop" />
     </label>
     <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">count-in
       <USelect v-model="settings.countIn" :items="[{ label: 'none', value: 0 }, { label: '1 bar', value: 1 }, { label: '2 bars', value: 2 }]" size="sm" class="w-22" aria-label="Count-in" />

@@ -1,19 +1,21 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import { kitById, limbsInOrder } from '#core/kit'
+import { limbsInOrder } from '#core/kit'
 import { type Groove, sayBars } from '#core/groove'
 import { SMALL, layOut } from '~/lanes/geometry'
 import { sticksOf } from '~/lanes/sticks'
 import { toneOf } from '~/lanes/tone'
+import { useKits } from '~/stores/kits'
 
 /** A groove's lanes, small and still: for cards and previews. */
 const props = defineProps<{ groove: Groove }>()
+const kits = useKits()
 const frame = useTemplateRef('frame')
 const { width } = useElementSize(frame)
 
 const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.groove.lead), width.value || 280, SMALL))
-const sticks = computed(() => sticksOf(props.groove, kitById(props.groove.kitId), geometry.value))
+const sticks = computed(() => sticksOf(props.groove, kits.of(props.groove.kitId), geometry.value))
 </script>
 
 <template>

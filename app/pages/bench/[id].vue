@@ -2,8 +2,8 @@
 import { useDocumentVisibility, useEventListener } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { clashes, unisons } from '#core/analyse'
-import { type Edit, type Groove, type MoveMade, apply, audibleParts, barTicks, reshape, timeline } from '#core/groove'
-import { limbsInOrder } from '#core/kit'
+import { type Edit, type Groove, type MoveMade, apply, audibleParts, barTicks, mirrored, reshape, timeline } from '#core/groove'
+import { limbsInOrder, pieceOf } from '#core/kit'
 import { barStarts } from '#core/time'
 import { asVariation } from '#core/vary'
 import { wholeSpan } from '~/audio/scheduler'
@@ -68,6 +68,10 @@ const facts = computed<Omit<Groove, 'parts'>>((before) => {
   return same ? before : now
 })
 
+/** The pieces played, by name: what may be pushed or laid back. A line of text, so that it changes only when they do. */
+const played = computed(() => [...new Set(settled.value!.parts.flatMap(part => part.strokes.map(stroke => stroke.piece)))].join('\n'))
+const pieces = computed(() => played.value.split('\n').filter(Boolean).map(id => ({ id, name: pieceOf(bench.kit, id)?.name ?? id })))
+
 const span = computed(() => {
   const groove = bench.shown!
   const bar = groove.bars[loop.value]
@@ -75,7 +79,7 @@ const span = computed(() => {
   const from = barStarts(groove.bars)[loop.value]!
   return { from, to: from + barTicks(bar) }
 })
-const program = computed(() => ({ groove: bench.shown!, kit: bench.kit, heard: heard.value, click: settings.click, countIn: settings.countIn, span: span.value }))
+const program = computed(() => ({ groove: bench.shown!, kit: bench.kit, heard: heard.value, click: settings.clickPlan, countIn: settings.countIn, span: span.value }))
 watch(program, now => bench.shown && player.update(now))
 
 const toggle = () => (player.playing || player.preparing ? player.stop() : void player.start(program.value))
@@ -169,7 +173,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
   </div>
   <template v-else-if="bench.groove && bench.shown && settled && read.groove">
     <h1 class="sr-only">Bench: {{ bench.groove.title }}</h1>
-    <FactBar :groove="facts" @edit="edit" @bars="bars => edit(reshape(bench.groove!, bars))" @refused="refused">
+    <FactBar :groove="facts" :pieces="pieces" @edit="edit" @bars="bars => edit(reshape(bench.groove!, bars))" @mirror="feet => edit(mirrored(bench.groove!, { feet }))" @refused="refused">
       <BenchActions @step="step" />
       <UDropdownMenu :items="menu" :content="{ align: 'end' }">
         <UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Keep, take away</UButton>
@@ -195,7 +199,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         <StyleFit :groove="read.groove" />
       </aside>
     </div>
-    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars.length" @toggle="toggle" @bpm="bpm => edit({ type: 'facts', set: { tempo: { ...bench.groove!.tempo, bpm } } })">
+    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" @toggle="toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })">
       <UButton class="ml-auto" size="sm" color="neutral" variant="ghost" @click="helping = true">Keys: ?</UButton>
     </TransportBar>
     <HelpSheet v-model:open="helping" />

@@ -4,10 +4,10 @@ import { computed, ref } from 'vue'
 import { sayClick, sayClock, sayStageLimbs, WORDS } from '#core/practise'
 import { groupUnisons, sayLimbs, unisons } from '#core/analyse'
 import { sayPlaces, timeline } from '#core/groove'
-import { kitById } from '#core/kit'
 import { beatsOf, countBeat, isCompound } from '#core/time'
 import { useApi } from '~/composables/useApi'
 import { useStationKeys } from '~/composables/useBenchKeys'
+import { useKits } from '~/stores/kits'
 import { usePlayer } from '~/stores/player'
 import { usePractice } from '~/stores/practice'
 import { useSettings } from '~/stores/settings'
@@ -19,10 +19,12 @@ const route = useRoute()
 const player = usePlayer()
 const practice = usePractice()
 const settings = useSettings()
+const kits = useKits()
 const failed = ref('')
 const now = () => performance.now() / 1000
 
 try {
+  await kits.load()
   const plan = (await api.plans.get(String(route.params.id))).document
   practice.begin(plan, (await api.grooves.get(plan.grooveId)).document)
 } catch (error) {
@@ -61,7 +63,7 @@ const sounding = computed(() => ({ ...practice.groove!, parts: practice.groove!.
 const meets = computed(() => {
   const { groove, stage } = practice
   if (!groove || !stage) return ''
-  const heard = timeline(groove, kitById(groove.kitId)).filter(event => stage.partIds.includes(event.partId))
+  const heard = timeline(groove, kits.of(groove.kitId)).filter(event => stage.partIds.includes(event.partId))
   const group = groupUnisons(unisons(heard))[0]
   return group ? `${sayLimbs(group.limbs)} land together on ${sayPlaces(groove, group.ats, settings.counting)}. Keep them one sound.` : 'No two limbs land together here: keep the line even.'
 })

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { type Bar, LIMITS, sayBars } from '#core/groove'
+import { type TimeChoice, barsFrom, barsOf, timeChoiceOf, timeChoicesOf } from '~/composables/useTimeChoice'
+
+/** Meter, bars and slots: the same for every bar, or bar by bar. */
+const props = defineProps<{ bars: Bar[] }>()
+const emit = defineEmits<{ bars: [bars: Bar[]], refused: [reason: string] }>()
+
+const alike = ref(true)
+const all = ref<TimeChoice>(timeChoiceOf(props.bars))
+const each = ref<TimeChoice[]>(timeChoicesOf(props.bars))
+const chosen = ref(0)
+watch(() => props.bars, (bars) => {
+  all.value = timeChoiceOf(bars)
+  each.value = timeChoicesOf(bars)
+  alike.value = bars.every(bar => JSON.stringify(bar) === JSON.stringify(bars[0]))
+  chosen.value = Math.min(chosen.value, bars.length - 1)
+}, { immediate: true })
+
+const slots = computed(() => {
+  const kinds = new Set(props.bars.flatMap(bar => bar.slots))
+  return kinds.size === 1 ? `${[...kinds][0]} a beat` : props.bars[0]!.slots.join(' ')
+})
+
+function setCount(count: number) {
+  each.value = Array.from({ length: count }, (_, i) => each.value[i] ?? { ...each.value.at(-1)! })
+  chosen.value = Math.min(chosen.value, count - 1)
+}
+
+function set(close: () => void) {
+  const bars = alike.value ? barsOf(all.value) : barsFrom(each.value)
+  if (!bars.ok) return emit('refused', bars.reason)
+  emit('bars', bars.value)
+  close()
+}
+</script>
+
+<template>
+  <FactButton v-slot="{ close }" name="meter" :value="sayBars({ bars })">
+    <form class="space-y-3" @submit.prevent="set(close)">
+      <USwitch v-model="alike" label="Every bar alike" size="sm" />
+      <TimeForm v-if="alike" v-model="all" />
+      <template v-else>
+        <UFormField label="Bars" size="sm">
+          <UInputNumber :model-value="each.length" :min="1" :max="LIMITS.bars" class="w-24" @update:model-value="count => count && setCount(count)" />
+        </UFormField>
+        <div class="flex flex-wrap gap-1" role="group" aria-label="Which bar">
+          <UButton v-for="(_, i) in each" :key="i" size="xs" color="neutral" :variant="chosen === i ? 'solid' : 'outline'" :aria-pressed="chosen === i" @click="chosen = i">Bar {{ i + 1 }}</UButton>
+        </div>
+        <TimeForm :key="chosen" :model-value="each[chosen]!" one-bar @update:model-value="choice => each = each.with(chosen, choice)" />
+      </template>
+      <p class="text-sm text-muted">Strokes stay at their distance from their bar line; what falls outside goes, and undo brings it back.</p>
+      <UButton type="submit" color="neutral">Set the time</UButton>
+    </form>
+  </FactButton>
+  <span class="whitespace-nowrap"><span class="mr-1.5 text-sm text-muted">slots</span>{{ slots }}</span>
+</template>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { SHARE, type Swing } from '#core/time'
+
+/** A swing: how much of each pair its first note takes, and on which notes. A drag of the slider is one change, made when it is let go. */
+const props = defineProps<{ swing: Swing | null }>()
+const emit = defineEmits<{ swing: [swing: Swing | null] }>()
+
+const share = computed(() => Math.round((props.swing?.share ?? SHARE.straight) * 1000) / 10)
+const dragged = ref(share.value)
+watch(share, now => (dragged.value = now))
+
+function set(level: Swing['level'], percent: number) {
+  const exact = percent > 66 && percent < 67 ? SHARE.triplet : percent / 100
+  emit('swing', exact === SHARE.straight ? null : { level, share: exact })
+}
+/** The slider says that it was let go before its value has come through. */
+const release = () => setTimeout(() => dragged.value !== share.value && set(props.swing?.level ?? '1/8', dragged.value))
+const COMMON = [['straight', 50], ['light', 57], ['triplet', 66.7], ['hard', 75]] as const
+</script>
+
+<template>
+  <div class="space-y-3">
+    <UFormField label="Swing" :help="`The first note of each pair takes ${dragged} of 100. 50 is straight, 66.7 a triplet.`">
+      <USlider v-model="dragged" :min="50" :max="80" :step="0.1" aria-label="Share of the first note" @change="release" />
+    </UFormField>
+    <div class="flex gap-1">
+      <UButton v-for="[name, value] in COMMON" :key="name" size="sm" color="neutral" :variant="share === value ? 'solid' : 'outline'" :aria-pressed="share === value" @click="set(swing?.level ?? '1/8', value)">{{ name }}</UButton>
+    </div>
+    <UFormField label="On which notes">
+      <USelect :model-value="swing?.level ?? '1/8'" :items="[{ label: 'eighths', value: '1/8' }, { label: 'sixteenths', value: '1/16' }]" class="w-36" aria-label="On which notes" :disabled="!swing" @update:model-value="level => set(level as '1/8' | '1/16', share)" />
+    </UFormField>
+  </div>
+</template>

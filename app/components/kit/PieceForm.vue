@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import {
+  HEADS, type Head, type Kit, KIT_LIMITS, LIMBS, LIMB_NAMES, PIECE_KINDS, type PieceKind, SOUNDS, STAFF_RANGE, STROKE_NAMES, type SoundName, metresApart,
+  neighboursOf, paired, pieceOf, sayStaffPlace, soundOf, staffOf, stretchTo, withFacts, withPair, withStroke, withoutPiece,
+} from '#core/kit'
+import { HOUSE_RULES, travelLimits } from '#core/analyse'
+import { sentence } from '#core/groove'
+import type { Result } from '#core/result'
+import { usePlayer } from '~/stores/player'
+
+/** One piece of a kit: its name, kind and size, who reaches it, and each stroke's note, staff place, head and sound. */
+const props = defineProps<{ kit: Kit, pieceId: string }>()
+const emit = defineEmits<{ changed: [kit: Kit], removed: [kit: Kit], refused: [reason: string] }>()
+const player = usePlayer()
+const piece = computed(() => pieceOf(props.kit, props.pieceId)!)
+
+function take(result: Result<Kit>) {
+  if (result.ok) emit('changed', result.value)
+  else emit('refused', result.reason)
+  return result.ok
+}
+function rename(event: Event) {
+  const input = event.target as HTMLInputElement
+  if (input.value.trim() === piece.value.name || !take(withFacts(props.kit, piece.value.id, { name: input.value }))) input.value = piece.value.name
+}
+function remove() {
+  const done = withoutPiece(props.kit, piece.value.id)
+  if (done.ok) emit('removed', done.value)
+  else emit('refused', done.reason)
+}
+const reach = computed(() => LIMBS.flatMap((limb) => {
+  const stretch = stretchTo(piece.value, limb)
+  return stretch ? [{ ...stretch, name: sentence(LIMB_NAMES[limb]) }] : []
+}))
+const strokes = computed(() => piece.value.strokes.map((stroke, index) => ({ ...stroke, index, place: staffOf(piece.value, stroke.kind, stroke.by), uses: soundOf(piece.value, stroke.kind) })))
+const places = Array.from({ length: STAFF_RANGE.highest - STAFF_RANGE.lowest + 1 }, (_, i) => ({ label: sayStaffPlace(STAFF_RANGE.highest - i), value: STAFF_RANGE.highest - i }))
+/** The nearest pieces a hand may go on to, and the time it needs. */
+const travel = computed(() => (piece.value.strokes.some(stroke => stroke.by === 'hand')
+  ? props.kit.pieces.filter(one => one.id !== piece.value.id && one.strokes.some(stroke => stroke.by === 'hand'))
+      .map(one => ({ name: one.name, metres: metresApart(one, piece.value), ...travelLimits(piece.value, one, HOUSE_RULES)! }))
+      .sort((a, b) => a.metres - b.metres)
+  : []))
+const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
+</script>
+
+<template>
+  <section :aria-label="piece.name" class="space-y-4">
+    <div class="flex items-end gap-2">
+      <UFormField label="Name" class="flex-1"><UInput :model-value="piece.name" maxlength="60" class="w-full" aria-label="Name of the piece" @change="rename" /></UFormField>
+      <UFormField label="Kind"><USelect :model-value="piece.kind" :items="[...PIECE_KINDS]" class="w-32" aria-label="Kind of piece" @update:model-value="kind => take(withFacts(kit, piece.id, { kind: kind as PieceKind }))" /></UFormField>
+      <UFormField label="Pitch"><UInputNumber :model-value="piece.pitch" :min="KIT_LIMITS.pitch.least" :max="KIT_LIMITS.pitch.most" :step="0.05" class="w-26" aria-label="Pitch of the piece" @update:model-value="pitch => pitch && take(withFacts(kit, piece.id, { pitch: Math.round(pitch * 100) / 100 }))" /></UFormField>
+    </div>
+    <p class="text-sm" data-reach>
+      <span v-for="(one, i) in reach" :key="one.limb" :class="one.reaches ? '' : 'text-error'">{{ i ? '; ' : '' }}{{ one.name }} {{ one.reaches ? 'reaches it' : 'does not reach it' }}, {{ one.metres.toFixed(2) }} m</span>.
+    </p>
+    <div class="space-y-2">
+      <h3 class="text-base">Strokes</h3>
+      <fieldset v-for="stroke in strokes" :key="stroke.kind + stroke.by" class="border-t border-default pt-2" :data-stroke="stroke.kind">
+        <legend class="sr-only">{{ STROKE_NAMES[stroke.kind] }} by {{ stroke.by }}</legend>
+        <div class="flex items-center gap-2">
+          <b class="flex-1 text-sm">{{ sentence(STROKE_NAMES[stroke.kind]) }}<span class="font-normal text-muted"> by {{ stroke.by }}</span></b>
+          <label class="flex items-center gap-1 text-sm text-muted">note <UInputNumber :model-value="stroke.note" :min="0" :max="127" size="sm" class="w-24" :aria-label="`MIDI note of ${stroke.kind}`" @update:model-value="note => note !== null && note !== undefined && take(withStroke(kit, piece.id, stroke.index, { note }))" /></label>
+          <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-volume-2" :aria-label="`Hear ${stroke.kind}`" @click="player.audition(piece, stroke.kind, 4)" />
+        </div>
+        <div class="mt-1 flex gap-1">
+          <USelect :model-value="stroke.place.place" :items="places" size="sm" class="w-34" :aria-label="`Staff place of ${stroke.kind}`" @update:model-value="place => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, place: Number(place) } }))" />
+          <USelect :model-value="stroke.place.head" :items="[...HEADS]" size="sm" class="w-26" :aria-label="`Head of ${stroke.kind}`" @update:model-value="head => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, head: head as Head } }))" />
+          <USelect :model-value="stroke.uses" :items="[...SOUNDS]" size="sm" class="w-34" :aria-label="`Sound of ${stroke.kind}`" @update:model-value="sound => take(withStroke(kit, piece.id, stroke.index, { sound: sound as SoundName }))" />
+        </div>
+      </fieldset>
+    </div>
+    <div v-if="neighbours.length">
+      <h3 class="text-base">One limb on two pieces</h3>
+      <p class="mb-1 text-sm text-muted">Tick the neighbours you can strike together with one stick or one foot.</p>
+      <UCheckbox v-for="one in neighbours" :key="one.id" :model-value="paired(kit, piece.id, one.id)" :label="one.name" size="sm" @update:model-value="on => take(withPair(kit, piece.id, one.id, on === true))" />
+    </div>
+    <div v-if="travel.length">
+      <h3 class="text-base">A hand from here to</h3>
+      <table class="w-full text-sm"><thead class="sr-only"><tr><th>piece</th><th>metres</th><th>easy from</th><th>hard under</th></tr></thead>
+        <tbody><tr v-for="one in travel.slice(0, 8)" :key="one.name" class="border-t border-muted"><td>{{ one.name }}</td><td class="text-right tabular-nums">{{ one.metres.toFixed(2) }} m</td><td class="pl-3 text-right tabular-nums text-muted">easy in {{ Math.round(one.easy * 1000) }} ms</td><td class="pl-3 text-right tabular-nums text-muted">hard in {{ Math.round(one.hard * 1000) }}</td></tr></tbody>
+      </table>
+    </div>
+    <UButton color="error" variant="outline" size="sm" icon="i-lucide-trash-2" @click="remove">Take {{ piece.name.toLowerCase() }} out</UButton>
+  </section>
+</template>

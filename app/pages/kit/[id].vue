@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { sayCount } from '#core/groove'
+import { KITS, type Kit, PIECE_KINDS, type PieceKind, kitById, mirrorKit, withPiece } from '#core/kit'
+import { newId } from '~/composables/useApi'
+import { useKits } from '~/stores/kits'
+import { useSettings } from '~/stores/settings'
+
+/** The Kit station: what you own, where it stands, and how you sit at it. */
+const route = useRoute()
+const kits = useKits()
+const settings = useSettings()
+const toast = useToast()
+await kits.load()
+
+const id = computed(() => String(route.params.id))
+const kit = computed<Kit | undefined>(() => (kits.has(id.value) ? kits.of(id.value) : undefined))
+const chosen = ref(kit.value?.pieces[0]?.id ?? '')
+watch(kit, (now) => {
+  if (now && !now.pieces.some(piece => piece.id === chosen.value)) chosen.value = now.pieces[0]!.id
+})
+watch(id, now => (settings.lastKit = now), { immediate: true })
+
+const say = (title: string, color: 'error' | 'neutral' = 'neutral') => toast.add({ title, color })
+async function save(now: Kit) {
+  const reason = await kits.save(now)
+  if (reason) say(reason, 'error')
+}
+function rename(event: Event) {
+  const input = event.target as HTMLInputElement
+  const name = input.value.trim()
+  if (name && name !== kit.value!.name) void save({ ...kit.value!, name })
+  else input.value = kit.value!.name
+}
+function add(kind: PieceKind) {
+  const added = withPiece(kit.value!, kind)
+  if (!added.ok) return say(added.reason, 'error')
+  chosen.value = added.value.id
+  void save(added.value.kit)
+}
+function removed(now: Kit) {
+  const before = kit.value!
+  const gone = before.pieces.find(piece => !now.pieces.includes(piece))
+  void save(now)
+  toast.add({ title: `${gone?.name ?? 'The piece'} is out of the kit.`, actions: [{ label: 'Put it back', onClick: () => save(before) }] })
+}
+async function begin(from: Kit) {
+  const made = { ...from, id: newId(), name: `${from.name}, mine`.slice(0, 60) }
+  await kits.create(made)
+  await navigateTo(`/kit/${made.id}`)
+}
+async function bin() {
+  const { id: gone, name } = kit.value!
+  await kits.bin(gone)
+  toast.add({ title: `“${name}” is in the bin. Grooves that use it sound on the five-piece meanwhile.`, actions: [{ label: 'Take it out again', onClick: async () => {
+    await kits.restore(gone)
+    await navigateTo(`/kit/${gone}`)
+  } }] })
+  await navigateTo('/kit')
+}
+const addItems = [PIECE_KINDS.map(kind => ({ label: kind, onSelect: () => add(kind) }))]
+const newItems = computed(() => [
+  [{ label: 'A copy of this kit', onSelect: () => begin(kit.value!) }],
+  KITS.map(one => ({ label: `${one.name}, as it ships`, onSelect: () => begin(kitById(one.id)) })),
+])
+useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
+</script>
+
+<template>
+  <div v-if="!kit" class="m-auto max-w-md text-center">
+    <h1 class="text-2xl">This kit is not here</h1>
+    <p class="my-3">There is no kit “{{ id }}”. It may have been put in the bin.</p>
+    <UButton to="/kit" color="neutral">To your kits</UButton>
+  </div>
+  <template v-else>
+    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
+      <h1 class="sr-only">Kit: {{ kit.name }}</h1>
+      <input :value="kit.name" aria-label="Name of the kit" class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted" maxlength="60" @change="rename" />
+      <span class="text-muted">{{ sayCount(kit.pieces.length, 'piece') }}</span>
+      <label class="flex items-center gap-2 text-sm text-muted">hands
+        <USelect :model-value="kit.hands" :items="[{ label: 'crossed', value: 'crossed' }, { label: 'open-handed', value: 'open' }]" size="sm" class="w-32" aria-label="Hands" @update:model-value="hands => save({ ...kit!, hands: hands as Kit['hands'] })" />
+      </label>
+      <UButton size="sm" color="neutral" variant="outline" title="Every piece across the middle line" @click="save(mirrorKit(kit))">Mirror the plan</UButton>
+      <div class="ml-auto flex gap-2">
+        <UDropdownMenu :items="addItems"><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus">Add a piece</UButton></UDropdownMenu>
+        <UDropdownMenu :items="newItems"><UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">New kit</UButton></UDropdownMenu>
+        <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the kit in the bin" :disabled="kits.stored.length < 2" @click="bin" />
+      </div>
+    </header>
+    <div class="grid min-h-0 flex-1 grid-cols-[9.5rem_minmax(0,1fr)_25rem]">
+      <nav aria-label="Kits" class="overflow-y-auto border-r border-default py-3">
+        <NuxtLink v-for="one in kits.stored" :key="one.document.id" :to="`/kit/${one.document.id}`" class="block border-l-3 px-3 py-1.5" :class="one.document.id === id ? 'border-inverted font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted'" :aria-current="one.document.id === id ? 'page' : undefined">{{ one.document.name }}</NuxtLink>
+      </nav>
+      <div class="flex min-h-0 flex-col px-3 py-3">
+        <KitPlan v-model:chosen="chosen" :kit="kit" lead="right" @moved="save" @refused="reason => say(reason, 'error')" />
+        <p class="mt-1 text-center text-sm text-muted">From above, in metres from the stool. Drag a piece to where it stands, or choose it and use the arrows. Reach and travel follow.</p>
+      </div>
+      <aside class="min-h-0 overflow-y-auto border-l border-default px-5 py-4" aria-label="The chosen piece">
+        <PieceForm v-if="kit.pieces.some(piece => piece.id === chosen)" :key="kit.id + chosen" :kit="kit" :piece-id="chosen" @changed="save" @removed="removed" @refused="reason => say(reason, 'error')" />
+      </aside>
+    </div>
+  </template>
+</template>

@@ -1,0 +1,53 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { DEFAULT_KIT, KITS, type Kit, PIECE_KINDS, kitById, metresApart, moved, neighboursOf, noteOf, pieceOf, readKit, withFacts, withPair, withPiece, withStroke, withoutPiece } from '.'
+
+const got = <T>(result: { ok: true, value: T } | { ok: false, reason: string }): T => {
+  if (!result.ok) throw new Error(result.reason)
+  return result.value
+}
+
+describe('changing a kit', () => {
+  it('adds any kind of piece to any kit: valid, on free notes, in a free place', () => {
+    fc.assert(fc.property(fc.constantFrom(...KITS), fc.array(fc.constantFrom(...PIECE_KINDS), { maxLength: 8 }), (kit, kinds) => {
+      let now: Kit = kit
+      for (const kind of kinds) {
+        const added = got(withPiece(now, kind))
+        expect(pieceOf(added.kit, added.id)!.kind).toBe(kind)
+        now = added.kit
+      }
+      expect(readKit(now)).toEqual({ ok: true, value: now })
+      expect(now.pieces).toHaveLength(kit.pieces.length + kinds.length)
+    }), { numRuns: 60 })
+  })
+  it('names a second piece of a kind apart, and takes the next free note', () => {
+    const { kit, id } = got(withPiece(DEFAULT_KIT, 'crash'))
+    expect(id).toBe('crash 2')
+    expect(noteOf(pieceOf(kit, id)!, 'hit')).toBe(52) // 49 to 51 are crash, high tom and ride
+    expect(pieceOf(kit, id)!.name).toBe('Crash 2')
+  })
+  it('renames a piece without losing the grooves that ask for it', () => {
+    const kit = got(withFacts(DEFAULT_KIT, 'ride', { name: 'Dark ride' }))
+    expect(pieceOf(kit, 'ride')).toMatchObject({ id: 'ride', name: 'Dark ride' })
+    expect(withFacts(DEFAULT_KIT, 'ride', { name: '' })).toMatchObject({ ok: false, problems: [{ path: 'pieces.2.name' }] })
+  })
+  it('moves to the centimetre, and not out of the room', () => {
+    expect(pieceOf(got(moved(DEFAULT_KIT, 'ride', { x: 0.6149, y: 0.701 })), 'ride')!.stands).toEqual({ x: 0.61, y: 0.7 })
+    expect(moved(DEFAULT_KIT, 'ride', { x: 5, y: 0 }).ok).toBe(false)
+  })
+  it('pairs neighbours, and parts them when they are moved apart or taken out', () => {
+    expect(neighboursOf(DEFAULT_KIT, 'high tom').map(piece => piece.id)).toEqual(['snare', 'hi-hat', 'crash', 'mid tom'])
+    const pair = got(withPair(DEFAULT_KIT, 'high tom', 'mid tom', true))
+    expect(pair.pairs).toEqual([{ a: 'high tom', b: 'mid tom' }])
+    expect(metresApart(pieceOf(pair, 'high tom')!, pieceOf(pair, 'mid tom')!)).toBeCloseTo(0.34, 12)
+    expect(got(moved(pair, 'mid tom', { x: 0.6, y: 0.9 })).pairs).toEqual([])
+    expect(got(withoutPiece(pair, 'mid tom')).pairs).toEqual([])
+    expect(got(withPair(pair, 'mid tom', 'high tom', false)).pairs).toEqual([])
+    expect(withPair(DEFAULT_KIT, 'hi-hat', 'ride', true).ok).toBe(false)
+  })
+  it('keeps its last piece, and refuses a note that is taken', () => {
+    expect(withoutPiece(kitById('pad'), 'pad')).toMatchObject({ ok: false, reason: expect.stringContaining('at least one piece') })
+    expect(withStroke(DEFAULT_KIT, 'ride', 0, { note: 42 })).toMatchObject({ ok: false, reason: expect.stringContaining('MIDI note 42 is already that of “Hi-hat”') })
+    expect(pieceOf(got(withStroke(DEFAULT_KIT, 'ride', 0, { note: 59, sound: 'china', staff: { place: 7, head: 'diamond' } })), 'ride')!.strokes[0]).toEqual({ kind: 'hit', by: 'hand', note: 59, sound: 'china', staff: { place: 7, head: 'diamond' } })
+  })
+})

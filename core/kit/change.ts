@@ -1,0 +1,94 @@
+import { type Result, ok, refuse } from '#core/result'
+import { type Kit, type Piece, type PieceStroke, type Place, metresApart, NEIGHBOURS, pieceOf, readKit } from './kit'
+import type { PieceKind } from './kinds'
+import { KITS } from './presets'
+
+/** How wide a piece is across, in metres: for drawing it, and for finding a free place. */
+export const WIDTHS: Record<PieceKind, number> = {
+  'snare': 0.36, 'hi-hat': 0.36, 'ride': 0.5, 'crash': 0.42, 'china': 0.42, 'splash': 0.26, 'tom': 0.28, 'floor tom': 0.38, 'bass drum': 0.3,
+  'timbale': 0.33, 'cowbell': 0.14, 'block': 0.14, 'tambourine': 0.2, 'pad': 0.3,
+}
+
+/** The strokes a new piece of a kind begins with: those of the first shipped piece of that kind. */
+const usualStrokes = (kind: PieceKind): PieceStroke[] =>
+  KITS.flatMap(kit => kit.pieces).find(piece => piece.kind === kind)!.strokes.map(({ kind, by, note }) => ({ kind, by, note }))
+
+/** A place on the plan where nothing stands yet: spiralling out from before the player. */
+function freePlace(kit: Kit, kind: PieceKind): Place {
+  for (let step = 0; step < 400; step++) {
+    const radius = 0.35 + step * 0.003
+    const angle = step * 0.7
+    const place = { x: round(radius * Math.sin(angle)), y: round(0.55 + radius * Math.abs(Math.cos(angle)) * 0.6) }
+    if (kit.pieces.every(piece => metresApart(piece, { stands: place }) > (WIDTHS[piece.kind] + WIDTHS[kind]) / 2)) return place
+  }
+  return { x: 0, y: 1.2 }
+}
+
+const round = (metres: number): number => Math.round(metres * 100) / 100
+
+/** A name not yet taken: `freeName(['tom'], 'tom') // => 'tom 2'`. */
+function freeName(taken: readonly string[], wanted: string): string {
+  if (!taken.includes(wanted)) return wanted
+  for (let n = 2; ; n++) if (!taken.includes(`${wanted} ${n}`)) return `${wanted} ${n}`
+}
+
+/** A kit with one more piece of a kind: its usual strokes on MIDI notes that are free, where nothing stands yet. */
+export function withPiece(kit: Kit, kind: PieceKind): Result<{ kit: Kit, id: string }> {
+  const id = freeName(kit.pieces.map(piece => piece.id), kind)
+  const taken = new Set(kit.pieces.flatMap(piece => piece.strokes.map(stroke => stroke.note)))
+  const own = new Map<number, number>()
+  const strokes = usualStrokes(kind).map((stroke): PieceStroke => {
+    // Strokes that share a note on the shipped piece share one here too.
+    let note = own.get(stroke.note)
+    if (note === undefined) {
+      note = stroke.note
+      for (let tried = 0; taken.has(note) && tried < 128; tried++) note = (note + 1) % 128
+      own.set(stroke.note, note)
+      taken.add(note)
+    }
+    return { ...stroke, note }
+  })
+  const name = id.charAt(0).toUpperCase() + id.slice(1)
+  const read = readKit({ ...kit, pieces: [...kit.pieces, { id, name, kind, pitch: 1, stands: freePlace(kit, kind), strokes }] })
+  return read.ok ? ok({ kit: read.value, id }) : read
+}
+
+/** A kit without a piece, and without the pairs it was in. The last piece stays. */
+export function withoutPiece(kit: Kit, id: string): Result<Kit> {
+  if (kit.pieces.length === 1) return refuse('A kit has at least one piece; add another before you take this one out.')
+  return readKit({ ...kit, pieces: kit.pieces.filter(piece => piece.id !== id), pairs: kit.pairs.filter(pair => pair.a !== id && pair.b !== id) })
+}
+
+/** A kit with facts of one piece changed. Its id, by which grooves ask for it, stays as it is, whatever it is called. */
+export function withFacts(kit: Kit, id: string, facts: Partial<Omit<Piece, 'id'>>): Result<Kit> {
+  return readKit({ ...kit, pieces: kit.pieces.map(piece => (piece.id === id ? { ...piece, ...facts } : piece)) })
+}
+
+/** A kit with a piece at another place, to the centimetre. A pair that this takes too far apart is a pair no longer. */
+export function moved(kit: Kit, id: string, to: Place): Result<Kit> {
+  const pieces = kit.pieces.map(piece => (piece.id === id ? { ...piece, stands: { x: round(to.x), y: round(to.y) } } : piece))
+  const stands = { ...kit, pieces }
+  const pairs = kit.pairs.filter(({ a, b }) => metresApart(pieceOf(stands, a)!, pieceOf(stands, b)!) <= NEIGHBOURS)
+  return readKit({ ...stands, pairs })
+}
+
+/** A kit with one stroke of a piece changed. */
+export function withStroke(kit: Kit, id: string, index: number, change: Partial<PieceStroke>): Result<Kit> {
+  const piece = pieceOf(kit, id)
+  if (!piece?.strokes[index]) return refuse('There is no such stroke.')
+  return withFacts(kit, id, { strokes: piece.strokes.with(index, { ...piece.strokes[index], ...change }) })
+}
+
+/** A kit where two neighbours may be struck by one limb at once, or no longer. */
+export function withPair(kit: Kit, a: string, b: string, on: boolean): Result<Kit> {
+  const others = kit.pairs.filter(pair => !(pair.a === a && pair.b === b) && !(pair.a === b && pair.b === a))
+  return readKit({ ...kit, pairs: on ? [...others, { a, b }] : others })
+}
+
+/** The pieces near enough to one that a limb could span both, and that the same end of a limb strikes. */
+export function neighboursOf(kit: Kit, id: string): Piece[] {
+  const own = pieceOf(kit, id)
+  if (!own) return []
+  return kit.pieces.filter(piece => piece.id !== id && metresApart(piece, own) <= NEIGHBOURS
+    && piece.strokes.some(stroke => own.strokes.some(other => other.by === stroke.by)))
+}
