@@ -38,7 +38,8 @@ export default defineNuxtConfig({
   nitro: {
     alias: { '#core': core },
     errorHandler: '~~/server/errorHandler',
-    externals: { external: ['sqlite3', 'sequelize', 'umzug'] },
+    // The server is started from this folder, so what it needs stays in node_modules; tracing and copying it took minutes.
+    externals: { external: ['sqlite3', 'sequelize', 'umzug'], trace: false },
   },
   vite: {
     worker: { format: 'es' },

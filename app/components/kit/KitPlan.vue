@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
-import { type Kit, LIMBS, LIMB_NAMES, type Piece, type Place, REACH, WIDTHS, homesOf, isHand, moved, stretchTo } from '#core/kit'
+import { type Kit, LIMBS, LIMB_NAMES, type Limb, type Piece, type Place, REACH, WIDTHS, homesOf, isHand, moved, stretchTo } from '#core/kit'
 import { toneOf } from '~/lanes/tone'
 
 /** The kit from above, in metres: pieces are dragged or walked with the arrows to where they stand. */
@@ -15,7 +15,16 @@ const { width, height } = useElementSize(frame)
 /** The piece under way, before it is let go. */
 const dragging = ref<{ id: string, to: Place }>()
 
-const shown = computed(() => props.kit.pieces.map(piece => (dragging.value?.id === piece.id ? { ...piece, stands: dragging.value.to } : piece)))
+const byFoot = (one: Piece) => one.strokes.every(stroke => stroke.by === 'foot')
+/** The large under the small, pedals over all, so that each can be taken hold of. */
+const shown = computed(() => props.kit.pieces
+  .map(piece => (dragging.value?.id === piece.id ? { ...piece, stands: dragging.value.to } : piece))
+  .sort((a, b) => Number(byFoot(a)) - Number(byFoot(b)) || WIDTHS[b.kind] - WIDTHS[a.kind]))
+/** Names stand over everything; those of pedals beside one another go down step by step. */
+const names = computed(() => {
+  const pedals = shown.value.filter(byFoot).sort((a, b) => a.stands.x - b.stands.x)
+  return shown.value.map(piece => ({ piece, below: byFoot(piece) ? 0.1 * scale.value + 11 + (pedals.indexOf(piece) % 3) * 11 : 4 }))
+})
 /** What is in sight: every piece with a margin, and always the player. It holds still while a piece is dragged. */
 const room = computed(() => {
   const xs = props.kit.pieces.flatMap(piece => [piece.stands.x - 0.35, piece.stands.x + 0.35])
@@ -40,7 +49,8 @@ const stretches = computed(() => LIMBS.flatMap((limb) => {
   const joint = isHand(limb) ? REACH.shoulder : REACH.hip
   return stretch ? [{ ...stretch, x: (limb.startsWith('R') ? 1 : -1) * joint.x, y: joint.y }] : []
 }))
-const byFoot = (one: Piece) => one.strokes.every(stroke => stroke.by === 'foot')
+/** A foot is drawn at the far end of its pedal, where it leaves the piece’s name free. */
+const below = (limb: Limb) => (isHand(limb) ? 0 : -0.07 * scale.value)
 
 function place(event: PointerEvent): Place {
   const box = svg.value!.getBoundingClientRect()
@@ -82,8 +92,8 @@ function key(event: KeyboardEvent, one: Piece) {
 </script>
 
 <template>
-  <div ref="frame" class="min-h-0 flex-1 overflow-auto">
-    <svg ref="svg" :width="plan.width + 48" :height="plan.height + 40" class="mx-auto block touch-none select-none" role="group" aria-label="The kit from above. Arrows move the chosen piece by a centimetre, with Shift by ten.">
+  <div ref="frame" class="flex min-h-0 flex-1 overflow-auto">
+    <svg ref="svg" :width="plan.width + 48" :height="plan.height + 40" class="m-auto block touch-none select-none" role="group" aria-label="The kit from above. Arrows move the chosen piece by a centimetre, with Shift by ten.">
       <g stroke="var(--rule)" stroke-width="0.6" font-size="11.5" fill="var(--ui-text-muted)">
         <template v-for="one in across" :key="`x${one}`">
           <line :x1="x(one)" :x2="x(one)" :y1="y(room.near)" :y2="y(room.near) + (one * 10 % 5 === 0 ? 10 : 5)" />
@@ -108,12 +118,12 @@ function key(event: KeyboardEvent, one: Piece) {
         @pointerdown="event => down(event, one)" @pointermove="drag" @pointerup="up" @pointercancel="dragging = undefined" @focus="chosen = one.id" @keydown="event => key(event, one)">
         <rect v-if="byFoot(one)" :x="x(one.stands.x) - 0.06 * scale" :y="y(one.stands.y) - 0.1 * scale" :width="0.12 * scale" :height="0.2 * scale" rx="3" :fill="one.id === chosen ? 'var(--ui-bg-accented)' : 'var(--ui-bg-elevated)'" stroke="var(--ui-text-toned)" :stroke-width="one.id === chosen ? 2.5 : 1" />
         <circle v-else :cx="x(one.stands.x)" :cy="y(one.stands.y)" :r="WIDTHS[one.kind] / 2 * scale" :fill="one.id === chosen ? 'var(--ui-bg-accented)' : 'var(--ui-bg-elevated)'" fill-opacity="0.85" stroke="var(--ui-text-toned)" :stroke-width="one.id === chosen ? 2.5 : 1" />
-        <text :x="x(one.stands.x)" :y="y(one.stands.y) + (byFoot(one) ? 0.1 * scale + 12 : 4)" text-anchor="middle" :font-size="kit.pieces.length > 15 ? 11 : 13" fill="var(--ui-text-highlighted)">{{ one.name }}</text>
       </g>
+      <text v-for="one in names" :key="one.piece.id" class="pointer-events-none" :x="x(one.piece.stands.x)" :y="y(one.piece.stands.y) + one.below" text-anchor="middle" :font-size="kit.pieces.length > 15 ? 10.5 : 13" :font-weight="one.piece.id === chosen ? 700 : 400" fill="var(--ui-text-highlighted)" stroke="var(--ui-bg)" stroke-width="2.5" paint-order="stroke">{{ one.piece.name }}</text>
 
       <g v-for="limb in LIMBS" :key="limb" :data-home="limb" class="pointer-events-none">
-        <circle :cx="x(homes[limb].x)" :cy="y(homes[limb].y)" r="11" :fill="toneOf(limb, lead)" />
-        <text :x="x(homes[limb].x)" :y="y(homes[limb].y) + 4" text-anchor="middle" font-size="11" font-weight="700" fill="var(--ui-bg)">{{ limb }}<title>{{ LIMB_NAMES[limb] }}</title></text>
+        <circle :cx="x(homes[limb].x)" :cy="y(homes[limb].y) + below(limb)" r="11" :fill="toneOf(limb, lead)" />
+        <text :x="x(homes[limb].x)" :y="y(homes[limb].y) + below(limb) + 4" text-anchor="middle" font-size="11" font-weight="700" fill="var(--ui-bg)">{{ limb }}<title>{{ LIMB_NAMES[limb] }}</title></text>
       </g>
     </svg>
   </div>

@@ -47,26 +47,26 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
 <template>
   <section :aria-label="piece.name" class="space-y-4">
     <div class="flex items-end gap-2">
-      <UFormField label="Name" class="flex-1"><UInput :model-value="piece.name" maxlength="60" class="w-full" aria-label="Name of the piece" @change="rename" /></UFormField>
+      <UFormField label="Name" class="min-w-0 flex-1"><UInput :model-value="piece.name" maxlength="60" class="w-full" aria-label="Name of the piece" @change="rename" /></UFormField>
       <UFormField label="Kind"><USelect :model-value="piece.kind" :items="[...PIECE_KINDS]" class="w-32" aria-label="Kind of piece" @update:model-value="kind => take(withFacts(kit, piece.id, { kind: kind as PieceKind }))" /></UFormField>
       <UFormField label="Pitch"><UInputNumber :model-value="piece.pitch" :min="KIT_LIMITS.pitch.least" :max="KIT_LIMITS.pitch.most" :step="0.05" class="w-26" aria-label="Pitch of the piece" @update:model-value="pitch => pitch && take(withFacts(kit, piece.id, { pitch: Math.round(pitch * 100) / 100 }))" /></UFormField>
     </div>
-    <p class="text-sm" data-reach>
-      <span v-for="(one, i) in reach" :key="one.limb" :class="one.reaches ? '' : 'text-error'">{{ i ? '; ' : '' }}{{ one.name }} {{ one.reaches ? 'reaches it' : 'does not reach it' }}, {{ one.metres.toFixed(2) }} m</span>.
-    </p>
+    <ul class="text-sm" aria-label="Who reaches it">
+      <li v-for="one in reach" :key="one.limb" data-reach :class="one.reaches ? '' : 'text-error'">{{ one.name }} {{ one.reaches ? 'reaches it' : 'does not reach it' }}, {{ one.metres.toFixed(2) }} m away</li>
+    </ul>
     <div class="space-y-2">
       <h3 class="text-base">Strokes</h3>
-      <fieldset v-for="stroke in strokes" :key="stroke.kind + stroke.by" class="border-t border-default pt-2" :data-stroke="stroke.kind">
+      <fieldset v-for="stroke in strokes" :key="stroke.kind + stroke.by" class="min-w-0 border-t border-default pt-2" :data-stroke="stroke.kind">
         <legend class="sr-only">{{ STROKE_NAMES[stroke.kind] }} by {{ stroke.by }}</legend>
         <div class="flex items-center gap-2">
           <b class="flex-1 text-sm">{{ sentence(STROKE_NAMES[stroke.kind]) }}<span class="font-normal text-muted"> by {{ stroke.by }}</span></b>
           <label class="flex items-center gap-1 text-sm text-muted">note <UInputNumber :model-value="stroke.note" :min="0" :max="127" size="sm" class="w-24" :aria-label="`MIDI note of ${stroke.kind}`" @update:model-value="note => note !== null && note !== undefined && take(withStroke(kit, piece.id, stroke.index, { note }))" /></label>
           <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-volume-2" :aria-label="`Hear ${stroke.kind}`" @click="player.audition(piece, stroke.kind, 4)" />
         </div>
-        <div class="mt-1 flex gap-1">
-          <USelect :model-value="stroke.place.place" :items="places" size="sm" class="w-34" :aria-label="`Staff place of ${stroke.kind}`" @update:model-value="place => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, place: Number(place) } }))" />
-          <USelect :model-value="stroke.place.head" :items="[...HEADS]" size="sm" class="w-26" :aria-label="`Head of ${stroke.kind}`" @update:model-value="head => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, head: head as Head } }))" />
-          <USelect :model-value="stroke.uses" :items="[...SOUNDS]" size="sm" class="w-34" :aria-label="`Sound of ${stroke.kind}`" @update:model-value="sound => take(withStroke(kit, piece.id, stroke.index, { sound: sound as SoundName }))" />
+        <div class="mt-1 grid grid-cols-[1fr_0.8fr_1.1fr] gap-1">
+          <USelect :model-value="stroke.place.place" :items="places" size="sm" class="min-w-0" :aria-label="`Staff place of ${stroke.kind}`" @update:model-value="place => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, place: Number(place) } }))" />
+          <USelect :model-value="stroke.place.head" :items="[...HEADS]" size="sm" class="min-w-0" :aria-label="`Head of ${stroke.kind}`" @update:model-value="head => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, head: head as Head } }))" />
+          <USelect :model-value="stroke.uses" :items="[...SOUNDS]" size="sm" class="min-w-0" :aria-label="`Sound of ${stroke.kind}`" @update:model-value="sound => take(withStroke(kit, piece.id, stroke.index, { sound: sound as SoundName }))" />
         </div>
       </fieldset>
     </div>

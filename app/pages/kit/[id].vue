@@ -87,7 +87,7 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
         <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the kit in the bin" :disabled="kits.stored.length < 2" @click="bin" />
       </div>
     </header>
-    <div class="grid min-h-0 flex-1 grid-cols-[9.5rem_minmax(0,1fr)_25rem]">
+    <div class="grid min-h-0 flex-1 grid-cols-[8.5rem_minmax(0,1fr)_23rem]">
       <nav aria-label="Kits" class="overflow-y-auto border-r border-default py-3">
         <NuxtLink v-for="one in kits.stored" :key="one.document.id" :to="`/kit/${one.document.id}`" class="block border-l-3 px-3 py-1.5" :class="one.document.id === id ? 'border-inverted font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted'" :aria-current="one.document.id === id ? 'page' : undefined">{{ one.document.name }}</NuxtLink>
       </nav>

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, useTemplateRef, watch } from 'vue'
+import { type Groove, sayBars } from '#core/groove'
+import type { Kit } from '#core/kit'
+import { notate } from '#core/notation'
+import { useSettings } from '~/stores/settings'
+
+/** A groove on a five-line staff. A note that is pressed is told by the strokes behind it. */
+const props = withDefaults(defineProps<{ groove: Groove, kit: Kit, only?: string[], counts?: boolean, sticking?: boolean, scale?: number }>(), { counts: true, sticking: false, scale: 1 })
+const emit = defineEmits<{ find: [strokes: { partId: string, at: number }[]], drawn: [] }>()
+const settings = useSettings()
+const host = useTemplateRef('host')
+const { width } = useElementSize(host)
+const failed = ref('')
+
+const notation = computed(() => notate(props.groove, props.kit, { counting: settings.counting, ...(props.only ? { only: props.only } : {}) }))
+
+watch([host, notation, width, () => [props.counts, props.sticking, props.scale]], async () => {
+  if (!host.value || width.value < 50) return
+  try {
+    const { drawStaff } = await import('../../staff/draw')
+    const notes = await drawStaff(host.value, notation.value, { width: width.value, counts: props.counts, sticking: props.sticking, scale: props.scale })
+    if (!notes) return
+    failed.value = ''
+    for (const { element, strokes } of notes) {
+      element.classList.add('staff-note')
+      element.dataset.strokes = strokes.map(stroke => `${stroke.partId}:${stroke.at}`).join(' ')
+      element.addEventListener('click', () => emit('find', strokes))
+    }
+    emit('drawn')
+  } catch (error) {
+    failed.value = `The staff could not be drawn (${(error as Error).message}).`
+  }
+}, { flush: 'post', immediate: true })
+</script>
+
+<template>
+  <div>
+    <div ref="host" class="staff w-full" role="img" :aria-label="`Staff of ${groove.title}, ${sayBars(groove)}`" />
+    <p v-if="failed" class="text-sm text-error">{{ failed }}</p>
+  </div>
+</template>

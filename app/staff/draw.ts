@@ -1,0 +1,167 @@
+import type { Entry, Notation, NotationBar, NoteHead, Voice as WrittenVoice } from '#core/notation'
+import { mod } from '#core/time'
+
+type Vex = typeof import('vexflow/bravura')
+type Note = InstanceType<Vex['StaveNote']>
+
+/** What is shown under the notes. */
+export interface StaffOptions { width: number, counts: boolean, sticking: boolean, scale?: number }
+/** A note as it stands in the picture, and the strokes behind its heads. */
+export interface DrawnNote { element: SVGElement, strokes: NoteHead['strokes'] }
+
+let loading: Promise<Vex> | undefined
+/** The engraver and its music font: over a megabyte, fetched when the first staff is shown. */
+async function engraver(): Promise<Vex> {
+  loading ??= import('vexflow/bravura').then(async (vex) => {
+    await document.fonts.load('30px Bravura')
+    return vex
+  })
+  return loading
+}
+
+/** A step from the middle line as the engraver names it in a treble clef: `keyOf(0) // => 'b/4'`. */
+export function keyOf(place: number): string {
+  const step = 6 + place
+  return `${'cdefgab'[mod(step, 7)]}/${4 + Math.floor(step / 7)}`
+}
+
+const HEAD_CODES = { 'filled': '', 'x': '/x2', 'circled x': '/x3', 'diamond': '/d2', 'slash': '', 'triangle': '/t2' } as const
+const DURATIONS: Record<number, string> = { 1: 'w', 2: 'h', 4: 'q' }
+const SYSTEM = { above: 22, staff: 138, row: 16, clef: 46, meter: 26, bar: 22 } as const
+
+/** One voice of a bar, made into the engraver's notes. */
+interface Engraved { written: WrittenVoice, notes: Note[], voice: InstanceType<Vex['Voice']>, beams: InstanceType<Vex['Beam']>[], tuplets: InstanceType<Vex['Tuplet']>[] }
+
+function engraveNote(vex: Vex, entry: Entry, up: boolean): Note {
+  const rest = !entry.heads.length
+  const keys = rest ? [up ? 'd/5' : 'f/4'] : entry.heads.map(head => keyOf(head.place) + HEAD_CODES[head.head])
+  const duration = `${DURATIONS[entry.value] ?? entry.value}${'d'.repeat(entry.dots)}${rest ? 'r' : ''}`
+  const note = new vex.StaveNote({ keys, duration, stemDirection: up ? 1 : -1, clef: 'percussion' })
+  if (entry.dots) vex.Dot.buildAndAttach([note], { all: true })
+  if (rest) return note
+  const beyond = up ? vex.ModifierPosition.ABOVE : vex.ModifierPosition.BELOW
+  entry.heads.forEach((head, i) => {
+    if (!head.ghost) return
+    note.addModifier(new vex.Parenthesis(vex.ModifierPosition.LEFT), i)
+    note.addModifier(new vex.Parenthesis(vex.ModifierPosition.RIGHT), i)
+  })
+  if (entry.hat) note.addModifier(new vex.Articulation(entry.hat === 'open' ? 'ah' : 'a+').setPosition(beyond), 0)
+  if (entry.accent) note.addModifier(new vex.Articulation('a>').setPosition(beyond), 0)
+  const graces = { flam: 1, drag: 2, ruff: 3, double: 0, choke: 0 }[entry.ornament ?? 'choke']
+  if (graces) {
+    const small = Array.from({ length: graces }, () => new vex.GraceNote({ keys: [keys.at(-1)!], duration: graces > 1 ? '16' : '8', slash: graces === 1, stemDirection: up ? 1 : -1 }))
+    const group = new vex.GraceNoteGroup(small, false)
+    note.addModifier(graces > 1 ? group.beamNotes() : group, 0)
+  }
+  if (entry.ornament === 'double') note.addModifier(new vex.Tremolo(1), 0)
+  if (entry.ornament === 'choke') note.addModifier(new vex.Annotation('choke').setVerticalJustification(vex.AnnotationVerticalJustify.TOP).setFont('Instrument Sans Variable', 9), 0)
+  return note
+}
+
+function engrave(vex: Vex, bar: NotationBar, written: WrittenVoice, up: boolean): Engraved {
+  const notes = written.entries.map(entry => engraveNote(vex, entry, up))
+  const beams = written.beams.map(({ from, to }) => new vex.Beam(notes.slice(from, to + 1)))
+  const beamed = (from: number, to: number) => written.beams.some(beam => beam.from === from && beam.to === to)
+  const tuplets = written.tuplets.map(({ from, to, num, den }) =>
+    new vex.Tuplet(notes.slice(from, to + 1), { numNotes: num, notesOccupied: den, location: up ? 1 : -1, bracketed: !beamed(from, to), ratioed: false }))
+  const voice = new vex.Voice({ numBeats: bar.meter.count, beatValue: bar.meter.unit }).setMode(vex.VoiceMode.SOFT).addTickables(notes)
+  return { written, notes, voice, beams, tuplets }
+}
+
+/**
+ * Draws notation into an element, in as many systems as the width asks for, and tells where each note came to stand.
+ * What was there before goes. Undefined where another drawing of the same element began in the meantime.
+ */
+export async function drawStaff(host: HTMLElement, notation: Notation, { width, counts, sticking, scale = 1 }: StaffOptions): Promise<DrawnNote[] | undefined> {
+  const turn = String(Number(host.dataset.turn ?? 0) + 1)
+  host.dataset.turn = turn
+  const vex = await engraver()
+  if (host.dataset.turn !== turn) return undefined
+  const { Formatter, Renderer, Stave } = vex
+  const inside = width / scale - 2
+  const bars = notation.bars.map((bar) => {
+    const voices = [engrave(vex, bar, bar.hands, true), engrave(vex, bar, bar.feet, false)].filter((one, i) => i === 0 ? !one.written.silent || bar.feet.silent : !one.written.silent)
+    const formatter = new Formatter().joinVoices(voices.map(one => one.voice))
+    const least = formatter.preCalculateMinTotalWidth(voices.map(one => one.voice)) * 1.15 + SYSTEM.bar + (bar.showMeter ? SYSTEM.meter : 0)
+    return { bar, voices, formatter, least }
+  })
+  const systems: (typeof bars)[] = []
+  let taken = Infinity
+  for (const one of bars) {
+    if (taken + one.least > inside) {
+      systems.push([])
+      taken = SYSTEM.clef
+    }
+    systems.at(-1)!.push(one)
+    taken += one.least
+  }
+  const rows = Number(counts) + Number(sticking)
+  const height = SYSTEM.staff + rows * SYSTEM.row
+  const holder = document.createElement('div')
+  const renderer = new Renderer(holder, Renderer.Backends.SVG)
+  renderer.resize(width, (SYSTEM.above + systems.length * height) * scale)
+  const context = renderer.getContext()
+  context.scale(scale, scale)
+  const svg = holder.querySelector('svg')!
+  svg.setAttribute('viewBox', `0 0 ${width / scale} ${SYSTEM.above + systems.length * height}`)
+  const drawn: DrawnNote[] = []
+  const text = (x: number, y: number, words: string, bold: boolean, size = 12) => {
+    const el = document.createElementNS('http://www.w3.org/2000/svg', 'text')
+    Object.entries({ 'x': x, 'y': y, 'text-anchor': 'middle', 'font-size': size, 'font-weight': bold ? 700 : 400, 'font-family': 'var(--font-display)', 'fill': 'currentColor' }).forEach(([key, value]) => el.setAttribute(key, String(value)))
+    el.textContent = words
+    svg.append(el)
+  }
+  systems.forEach((system, s) => {
+    const top = SYSTEM.above - 14 + s * height
+    const spare = inside - SYSTEM.clef - system.reduce((sum, one) => sum + one.least, 0)
+    // A last system that is far from full keeps its natural width.
+    const stretch = s === systems.length - 1 && s > 0 && spare > inside * 0.4 ? 0 : spare / system.length
+    let x = 1
+    system.forEach(({ bar, voices, formatter, least }, i) => {
+      const own = least + stretch + (i === 0 ? SYSTEM.clef : 0)
+      const stave = new Stave(x, top, own)
+      if (i === 0) stave.addClef('percussion')
+      if (bar.showMeter) stave.addTimeSignature(`${bar.meter.count}/${bar.meter.unit}`)
+      stave.setContext(context).draw()
+      formatter.format(voices.map(one => one.voice), stave.getNoteEndX() - stave.getNoteStartX() - 12)
+      const places = new Map<number, number>()
+      for (const { voice, beams, tuplets, notes, written } of voices) {
+        voice.draw(context, stave)
+        beams.forEach(beam => beam.setContext(context).draw())
+        tuplets.forEach(tuplet => tuplet.setContext(context).draw())
+        notes.forEach((note, n) => {
+          const entry = written.entries[n]!
+          if (!entry.heads.length) return
+          const centre = note.getAbsoluteX() + 6
+          places.set(entry.at, centre)
+          entry.heads.forEach((head, h) => {
+            if (head.slashed) slash(svg, centre, note.getYs()[h]!)
+          })
+          if (entry.buzz) text(note.getStemX(), (note.getStemExtents().topY + note.getStemExtents().baseY) / 2 + 4, 'z', true, 13)
+          const element = note.getSVGElement()
+          if (element) drawn.push({ element, strokes: entry.heads.flatMap(head => head.strokes) })
+        })
+      }
+      for (const count of bar.counts) {
+        const at = places.get(count.at)
+        if (at === undefined) continue
+        if (counts) text(at, top + SYSTEM.staff - 2, count.word, count.onBeat)
+        if (sticking) text(at, top + SYSTEM.staff - 2 + (counts ? SYSTEM.row : 0), count.sticking, false)
+      }
+      x += own
+    })
+  })
+  text(0, 12, notation.words, false, 12.5)
+  svg.lastElementChild!.setAttribute('text-anchor', 'start')
+  host.replaceChildren(svg)
+  return drawn
+}
+
+/** The stroke through the head of a rim shot. */
+function slash(svg: SVGElement, x: number, y: number): void {
+  const line = document.createElementNS('http://www.w3.org/2000/svg', 'path')
+  line.setAttribute('d', `M${x - 8} ${y + 8}L${x + 8} ${y - 8}`)
+  line.setAttribute('stroke', 'currentColor')
+  line.setAttribute('stroke-width', '1.6')
+  svg.append(line)
+}

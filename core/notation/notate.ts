@@ -1,0 +1,170 @@
+import { type Head, type Kit, type Limb, type Ornament, type StrokeKind, isHand, staffOf } from '#core/kit'
+import { type Groove, type TimedStroke, audibleParts, ownTick, partOf, timeline } from '#core/groove'
+import { type Counting, type Meter, NUMBERS, type Beat, beatsOf, convertTempo, countSlots, sayNoteValue, slotsOf } from '#core/time'
+import { type Written, cutFor, splitParts } from './duration'
+
+/** One head of a note: its place on the staff, its shape, and the strokes of the groove behind it. */
+export interface NoteHead { place: number, head: Head, ghost: boolean, slashed: boolean, limbs: Limb[], strokes: { partId: string, at: number }[] }
+
+/** One note, chord or rest of a voice. `at` in ticks from the start of the groove. */
+export interface Entry extends Written {
+  at: number
+  beat: number
+  /** Empty for a rest. */
+  heads: NoteHead[]
+  accent: boolean
+  /** Over a hat: open, or closed again after it was. */
+  hat: 'open' | 'closed' | undefined
+  ornament: Ornament | undefined
+  buzz: boolean
+}
+
+/** Entries of a voice by their indices: a tuplet, or notes under one beam. */
+export interface Tuplet { from: number, to: number, num: number, den: number }
+export interface BeamGroup { from: number, to: number }
+export interface Voice { entries: Entry[], tuplets: Tuplet[], beams: BeamGroup[], silent: boolean }
+
+export interface NotationBar {
+  meter: Meter
+  /** Whether its meter is written: in the first bar, and where it changes. */
+  showMeter: boolean
+  hands: Voice
+  feet: Voice
+  /** What is counted where something is struck, and which limbs strike it. */
+  counts: { at: number, word: string, onBeat: boolean, sticking: string }[]
+}
+
+export interface Notation { bars: NotationBar[], words: string }
+
+/** A groove as percussion notation in two voices: hands over feet, beamed by felt beat, as music.md has it. Muted parts are left out; `only` chooses parts by id. */
+export function notate(groove: Groove, kit: Kit, { counting = NUMBERS, only }: { counting?: Counting, only?: readonly string[] } = {}): Notation {
+  const heard = audibleParts(groove, { solo: [], only })
+  const events = timeline(groove, kit).filter(event => heard.has(event.partId))
+  const beats = beatsOf(groove.bars)
+  const words = countSlots(groove.bars, counting)
+  const slots = new Map(slotsOf(groove.bars).map((slot, i) => [slot.at, { word: words[i]!, onBeat: slot.slot === 0 }]))
+  const closed = closedAgain(events)
+  const byBar = groove.bars.map((bar, b): NotationBar => {
+    const own = beats.filter(beat => beat.bar === b)
+    const from = own[0]!.at
+    const to = own.at(-1)!.at + own.at(-1)!.length
+    const inside = events.filter(event => event.at >= from && event.at < to)
+    const before = groove.bars[b - 1]?.meter
+    return {
+      meter: bar.meter,
+      showMeter: !before || before.count !== bar.meter.count || before.unit !== bar.meter.unit,
+      hands: voice(groove, own, inside.filter(event => isHand(event.limb)), closed),
+      feet: voice(groove, own, inside.filter(event => !isHand(event.limb)), closed),
+      counts: [...new Set(inside.map(event => event.at))].map(at => ({
+        at, word: slots.get(at)?.word ?? '', onBeat: slots.get(at)?.onBeat ?? false, sticking: sticking(inside.filter(event => event.at === at)),
+      })),
+    }
+  })
+  return { bars: byBar, words: staffWords(groove) }
+}
+
+/** Tempo and feel as they stand over the first bar: `'quarters 96 · swing eighths, 66.7 to 33.3'`. */
+export function staffWords(groove: Pick<Groove, 'tempo' | 'feel'>): string {
+  const { tempo, feel } = groove
+  const bpm = Number(convertTempo(tempo, tempo.counts).bpm.toFixed(1))
+  const swing = feel.swing && feel.swing.share !== 0.5
+    ? [`swing ${feel.swing.level === '1/8' ? 'eighths' : 'sixteenths'}, ${Number((feel.swing.share * 100).toFixed(1))} to ${Number((100 - feel.swing.share * 100).toFixed(1))}`]
+    : []
+  return [`${sayNoteValue(tempo.counts)} ${bpm}`, ...swing].join(' · ')
+}
+
+/** Which limbs strike: hands as R and L, both as RL; feet as r and l, so that they are told apart without colour. */
+function sticking(events: readonly TimedStroke[]): string {
+  const limbs = new Set(events.map(event => event.limb))
+  return [limbs.has('RH') ? 'R' : '', limbs.has('LH') ? 'L' : '', limbs.has('RF') ? 'r' : '', limbs.has('LF') ? 'l' : ''].join('')
+}
+
+/** Strokes on hats that were open just before: they are marked as closed again. */
+function closedAgain(events: readonly TimedStroke[]): Set<TimedStroke> {
+  const open = new Set<string>()
+  const marked = new Set<TimedStroke>()
+  for (const event of events) {
+    if (event.piece?.kind !== 'hi-hat') continue
+    if (event.stroke === 'open') open.add(event.pieceId)
+    else if (open.delete(event.pieceId) && isHand(event.limb)) marked.add(event)
+  }
+  return marked
+}
+
+/** One voice of one bar: every felt beat written by itself, so that each can be seen. */
+function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStroke[], closed: ReadonlySet<TimedStroke>): Voice {
+  const entries: Entry[] = []
+  const tuplets: Tuplet[] = []
+  const beams: BeamGroup[] = []
+  for (const beat of beats) {
+    const inside = events.filter(event => event.at >= beat.at && event.at < beat.at + beat.length)
+    const onsets = [...new Set(inside.map(event => event.at - beat.at))].sort((a, b) => a - b)
+    const { cut, snapped } = cutFor(beat.length, onsets)
+    const first = entries.length
+    const rest = (from: number, parts: number) => {
+      let at = from
+      for (const piece of splitParts(parts, cut.unit)) {
+        entries.push(entry(beat, beat.at + at * beat.length / cut.parts, piece.written))
+        at += piece.parts
+      }
+    }
+    const starts = [...new Set(snapped)]
+    if (!starts.length || starts[0]! > 0) rest(0, starts[0] ?? cut.parts)
+    starts.forEach((start, i) => {
+      const parts = (starts[i + 1] ?? cut.parts) - start
+      const [own] = splitParts(parts, cut.unit)
+      const struck = inside.filter(event => snapped[onsets.indexOf(event.at - beat.at)] === start)
+      entries.push({ ...entry(beat, struck[0]!.at, own!.written), ...note(groove, struck, closed) })
+      if (own!.parts < parts) rest(start + own!.parts, parts - own!.parts)
+    })
+    if (cut.tuplet && starts.length) tuplets.push({ from: first, to: entries.length - 1, ...cut.tuplet })
+    beams.push(...beamsOf(entries, first))
+  }
+  return { entries, tuplets, beams, silent: !events.length }
+}
+
+const entry = (beat: Beat, at: number, written: Written): Entry =>
+  ({ ...written, at, beat: beat.beat, heads: [], accent: false, hat: undefined, ornament: undefined, buzz: false })
+
+/** Runs of notes short enough to be beamed, within one felt beat, broken by rests. */
+function beamsOf(entries: readonly Entry[], from: number): BeamGroup[] {
+  const groups: BeamGroup[] = []
+  let start = -1
+  for (let i = from; i <= entries.length; i++) {
+    const beamed = entries[i] && entries[i]!.heads.length > 0 && entries[i]!.value >= 8
+    if (beamed && start < 0) start = i
+    if (!beamed && start >= 0) {
+      if (i - start > 1) groups.push({ from: start, to: i - 1 })
+      start = -1
+    }
+  }
+  return groups
+}
+
+/** The strokes of one instant and voice as a chord: strokes at one place and of one shape share a head. */
+function note(groove: Groove, struck: readonly TimedStroke[], closed: ReadonlySet<TimedStroke>): Partial<Entry> {
+  const heads = new Map<string, NoteHead>()
+  for (const event of struck) {
+    const { place, head } = placed(event)
+    const key = `${place} ${head}`
+    const stroke = { partId: event.partId, at: ownTick(partOf(groove, event.partId)!, event.at) }
+    const known = heads.get(key)
+    if (known) {
+      known.strokes.push(stroke)
+      if (!known.limbs.includes(event.limb)) known.limbs.push(event.limb)
+      known.ghost &&= event.level === 1
+    } else heads.set(key, { place, head: head === 'slash' ? 'filled' : head, slashed: head === 'slash', ghost: event.level === 1, limbs: [event.limb], strokes: [stroke] })
+  }
+  return {
+    heads: [...heads.values()].sort((a, b) => a.place - b.place),
+    accent: struck.some(event => event.level === 5),
+    hat: struck.some(event => event.stroke === 'open') ? 'open' : struck.some(event => closed.has(event)) ? 'closed' : undefined,
+    ornament: struck.find(event => event.ornament)?.ornament,
+    buzz: struck.some(event => event.stroke === 'buzz'),
+  }
+}
+
+/** Where a stroke stands; one on a piece the kit lacks stands on the middle line as a triangle, to be seen as something else. */
+function placed(event: TimedStroke): { place: number, head: Head } {
+  return event.piece ? staffOf(event.piece, event.stroke as StrokeKind, isHand(event.limb) ? 'hand' : 'foot') : { place: 0, head: 'triangle' }
+}
