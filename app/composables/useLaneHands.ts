@@ -1,9 +1,9 @@
 import { type Ref, computed, ref, watch } from 'vue'
 import {
-  type Edit, type Groove, type Part, type Stroke, alterStrokes, asKind, asPiece, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
-  stretched, takeStrokes, touchSlot,
+  type Edit, type Groove, type Part, type Stroke, alterStrokes, asKind, asPiece, ornamentsFor, ownTick, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
+  strokeAt, stretched, takeStrokes, touchSlot, withOrnament,
 } from '#core/groove'
-import { type Kit, LIMB_NAMES, type Level, type Limb, limbsInOrder, pieceOf, piecesFor, strokesFor } from '#core/kit'
+import { type Kit, LIMB_NAMES, type Level, type Limb, type Ornament, limbsInOrder, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { type Slot, mod, slotsOf } from '#core/time'
 import { useBench } from '../stores/bench'
 import { usePlayer } from '../stores/player'
@@ -30,7 +30,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
 
   /** The part of the lane that has a stroke here, the chosen one first. */
   function partAt(limb: Limb, at: number): Part | undefined {
-    const here = partsIn(limb).filter(part => part.strokes.some(stroke => stroke.at === at))
+    const here = partsIn(limb).filter(part => strokeAt(part, at))
     return here.find(part => part.id === bench.chosenPartId) ?? here[0]
   }
 
@@ -38,7 +38,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     const part = bench.shown && partOf(bench.shown, bench.chosenPartId)
     if (!part || part.limb !== cursor.value.limb) return []
     const wanted = several.value.length ? several.value : [tick.value]
-    return wanted.filter(at => part.strokes.some(stroke => stroke.at === at))
+    return [...new Set(wanted.map(at => ownTick(part, at)))].filter(at => part.strokes.some(stroke => stroke.at === at))
   })
 
   /** The part of the cursor's lane that keys and buttons act on. */
@@ -77,7 +77,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
         several.value = now.includes(place) ? now.filter(one => one !== place) : [...now, place]
       } else if (!several.value.includes(place) || part.id !== bench.chosenPartId) several.value = []
       bench.chosenPartId = part.id
-      pressed = { part, ats: several.value.length ? [...several.value] : [place], fresh: undefined }
+      pressed = { part, ats: several.value.length ? [...several.value] : [ownTick(part, place)], fresh: undefined }
       return
     }
     several.value = []
@@ -204,6 +204,17 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     alter(stroke => asPiece(bench.groove!, bench.kit, cursor.value.limb, stroke, pieces[mod(pieces.findIndex(piece => piece.id === stroke.piece) + 1, pieces.length)]!.id))
   }
 
+  const setOrnament = (ornament: Ornament | undefined) => alter(stroke => withOrnament(stroke, ornament))
+
+  /** Flam, drag, ruff and so on in turn, then none again. */
+  function nextOrnament() {
+    alter((stroke) => {
+      const piece = pieceOf(bench.kit, stroke.piece)
+      const all = piece ? [undefined, ...ornamentsFor(piece)] : [undefined]
+      return withOrnament(stroke, all[mod(all.indexOf(stroke.ornament) + 1, all.length)])
+    })
+  }
+
   /** Lengthens or shortens the open hats chosen, by slots. */
   const stretch = (by: number) => alter(stroke => stretched(bench.groove!, stroke, by))
 
@@ -229,6 +240,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     'Backspace': remove,
     'k': nextKind,
     'p': nextPiece,
+    'f': nextOrnament,
     'n': nextPart,
     'o': () => stretch(1),
     'Shift+O': () => stretch(-1),
@@ -251,7 +263,8 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     if (!groove) return ''
     const place = `${sentence(LIMB_NAMES[cursor.value.limb])}, ${sayPlace(groove, tick.value, settings.counting)}`
     const part = groove.parts.find(one => one.limb === cursor.value.limb && one.id === bench.chosenPartId)
-    const stroke = part?.strokes.find(one => one.at === tick.value) ?? partAt(cursor.value.limb, tick.value)?.strokes.find(one => one.at === tick.value)
+    const other = partAt(cursor.value.limb, tick.value)
+    const stroke = (part && strokeAt(part, tick.value)) ?? (other && strokeAt(other, tick.value))
     return `${place}: ${stroke ? sayStroke(kit, stroke) : 'empty'}`
   }
 
@@ -261,7 +274,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     several.value = []
   })
 
-  return { selected, currentPart, press, dragLevel, dragPlace, release, cancel, key, sayCursor, alter, setKind, setPiece, remove }
+  return { selected, currentPart, press, dragLevel, dragPlace, release, cancel, key, sayCursor, alter, setKind, setPiece, setOrnament, remove }
 }
 
 export type LaneHands = ReturnType<typeof useLaneHands>

@@ -2,10 +2,14 @@ import type { Limb } from '#core/kit'
 import { type BarTime, beatAt, beatsOf, countSlots, slotsOf, type Counting } from '#core/time'
 import { isHand } from '#core/kit'
 
-/** Sizes of a drawing of lanes, in pixels. `small` is for previews, `full` for the Bench. */
+/** Sizes of a drawing of lanes, in pixels. SMALL is for previews, FULL for the Bench. */
 export interface Scale { label: number, ribbon: number, hand: number, foot: number, laneGap: number, slotLeast: number, beatGap: number, barGap: number, inset: number, mark: number }
 
 export const FULL: Scale = { label: 104, ribbon: 54, hand: 96, foot: 82, laneGap: 12, slotLeast: 17, beatGap: 4, barGap: 18, inset: 11, mark: 5 }
+/** The Bench with the staff under its lanes. */
+export const LOWER: Scale = { ...FULL, hand: 72, foot: 60, laneGap: 9 }
+/** For two grooves over one another: named and counted, and not to be edited. */
+export const TALL: Scale = { label: 84, ribbon: 28, hand: 56, foot: 46, laneGap: 6, slotLeast: 9, beatGap: 3, barGap: 10, inset: 9, mark: 4 }
 export const SMALL: Scale = { label: 0, ribbon: 0, hand: 34, foot: 28, laneGap: 4, slotLeast: 3, beatGap: 2, barGap: 6, inset: 5, mark: 2.6 }
 
 /** One limb's lane. Hands stand on `floor`, feet hang from it; `reach` is how far an accent goes. */

@@ -1,5 +1,5 @@
 <template>
-  <div class="grid h-screen grid-cols-[8rem_minmax(0,1fr)]">
+  <div class="app-frame grid h-screen grid-cols-[8rem_minmax(0,1fr)]">
     <StationRail />
     <main class="flex min-h-0 min-w-0 flex-col">
       <slot />

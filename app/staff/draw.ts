@@ -27,7 +27,7 @@ export function keyOf(place: number): string {
 
 const HEAD_CODES = { 'filled': '', 'x': '/x2', 'circled x': '/x3', 'diamond': '/d2', 'slash': '', 'triangle': '/t2' } as const
 const DURATIONS: Record<number, string> = { 1: 'w', 2: 'h', 4: 'q' }
-const SYSTEM = { above: 22, staff: 138, row: 16, clef: 46, meter: 26, bar: 22 } as const
+const SYSTEM = { above: 34, staff: 146, row: 16, clef: 46, meter: 26, bar: 18 } as const
 
 /** One voice of a bar, made into the engraver's notes. */
 interface Engraved { written: WrittenVoice, notes: Note[], voice: InstanceType<Vex['Voice']>, beams: InstanceType<Vex['Beam']>[], tuplets: InstanceType<Vex['Tuplet']>[] }
@@ -82,7 +82,7 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   const bars = notation.bars.map((bar) => {
     const voices = [engrave(vex, bar, bar.hands, true), engrave(vex, bar, bar.feet, false)].filter((one, i) => i === 0 ? !one.written.silent || bar.feet.silent : !one.written.silent)
     const formatter = new Formatter().joinVoices(voices.map(one => one.voice))
-    const least = formatter.preCalculateMinTotalWidth(voices.map(one => one.voice)) * 1.15 + SYSTEM.bar + (bar.showMeter ? SYSTEM.meter : 0)
+    const least = formatter.preCalculateMinTotalWidth(voices.map(one => one.voice)) + SYSTEM.bar + (bar.showMeter ? SYSTEM.meter : 0)
     return { bar, voices, formatter, least }
   })
   const systems: (typeof bars)[] = []
@@ -107,15 +107,15 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   const drawn: DrawnNote[] = []
   const text = (x: number, y: number, words: string, bold: boolean, size = 12) => {
     const el = document.createElementNS('http://www.w3.org/2000/svg', 'text')
-    Object.entries({ 'x': x, 'y': y, 'text-anchor': 'middle', 'font-size': size, 'font-weight': bold ? 700 : 400, 'font-family': 'var(--font-display)', 'fill': 'currentColor' }).forEach(([key, value]) => el.setAttribute(key, String(value)))
+    Object.entries({ 'x': x, 'y': y, 'text-anchor': 'middle', 'font-size': size, 'font-weight': bold ? 700 : 400, 'font-family': 'var(--font-display)', 'fill': 'currentColor', 'stroke': 'none' }).forEach(([key, value]) => el.setAttribute(key, String(value)))
     el.textContent = words
     svg.append(el)
   }
   systems.forEach((system, s) => {
-    const top = SYSTEM.above - 14 + s * height
+    const top = SYSTEM.above - 8 + s * height
     const spare = inside - SYSTEM.clef - system.reduce((sum, one) => sum + one.least, 0)
-    // A last system that is far from full keeps its natural width.
-    const stretch = s === systems.length - 1 && s > 0 && spare > inside * 0.4 ? 0 : spare / system.length
+    // A last system of fewer bars than the others keeps their spacing and ends where it ends.
+    const stretch = s > 0 && system.length < systems[0]!.length ? Math.min(spare / system.length, 30) : spare / system.length
     let x = 1
     system.forEach(({ bar, voices, formatter, least }, i) => {
       const own = least + stretch + (i === 0 ? SYSTEM.clef : 0)

@@ -1,22 +1,32 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { type Edit, type Groove, makePart, sentence, usualPart } from '#core/groove'
-import { LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
-import { type Candidate, candidatesFor, partFrom, styleOf } from '#core/style'
+import { groupUnisons, sayLimbs, unisons } from '#core/analyse'
+import { type Edit, type Groove, apply, makePart, sayPlaces, sentence, timeline, usualPart } from '#core/groove'
+import { type Kit, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
+import { type Candidate, candidatesFor, orient, partFrom, styleOf } from '#core/style'
 import { newId } from '~/composables/useApi'
+import { useSettings } from '~/stores/settings'
 
-/** One more part: a limb, then a traditional part of the style to try in place, or an empty one. */
-const props = defineProps<{ groove: Groove }>()
-const emit = defineEmits<{ edit: [edit: Edit], try: [edit: Edit | undefined] }>()
+/**
+ * The walk through a style limb by limb: each traditional part is heard and seen in place as it is pointed at, with what
+ * it lands on; taking one leads on to the next limb. Without a style it adds empty parts.
+ */
+const props = defineProps<{ groove: Groove, kit: Kit }>()
+const emit = defineEmits<{ edit: [edit: Edit], try: [edit: Edit | undefined], hear: [on: boolean], refused: [reason: string] }>()
 const open = defineModel<boolean>('open', { default: false })
+const settings = useSettings()
 
 const card = computed(() => styleOf(props.groove.style))
-const order = computed<Limb[]>(() => card.value?.order ?? limbsInOrder(props.groove.lead))
+const order = computed<Limb[]>(() => card.value?.order.map(limb => orient({ lead: props.groove.lead, hands: props.kit.hands }, limb)) ?? limbsInOrder(props.groove.lead))
+const played = (limb: Limb) => props.groove.parts.some(part => part.limb === limb)
 /** The first limb, in the order the style is layered, that has nothing yet. */
-const nextLimb = computed(() => order.value.find(limb => !props.groove.parts.some(part => part.limb === limb)) ?? order.value[0]!)
+const nextLimb = computed(() => order.value.find(limb => !played(limb)) ?? order.value[0]!)
 const wanted = ref<Limb>()
 const limb = computed(() => wanted.value ?? nextLimb.value)
-const offered = computed(() => (card.value ? candidatesFor(card.value, limb.value) : []))
+const done = computed(() => order.value.every(played))
+const offered = computed(() => (card.value ? candidatesFor(card.value, limb.value, { lead: props.groove.lead, hands: props.kit.hands }) : []))
+const role = computed(() => offered.value[0]?.role)
+const hearing = ref(true)
 
 const adding = (part: ReturnType<typeof makePart>): Edit => ({ type: 'add part', part, index: props.groove.parts.length })
 const take = (candidate: Candidate) => adding(partFrom(candidate, props.groove.bars, newId()))
@@ -26,34 +36,69 @@ const empty = () => {
   return adding(makePart({ id: newId(), name: taken ? `${name} ${taken + 1}` : name, role, limb: limb.value }))
 }
 
+/** The candidate pointed at, and what it lands on. */
+const pointed = ref('')
+const meets = ref('')
+function point(candidate: Candidate) {
+  const edit = take(candidate)
+  pointed.value = candidate.id
+  emit('try', edit)
+  if (hearing.value) emit('hear', true)
+  const tried = apply(props.groove, edit)
+  if (!tried.ok) return
+  const groups = groupUnisons(unisons(timeline(tried.value.groove, props.kit))).filter(group => group.limbs.includes(limb.value))
+  meets.value = groups.length
+    ? groups.map(group => `${sayLimbs(group.limbs)}: ${sayPlaces(props.groove, group.ats, settings.counting)}`).join('. ')
+    : 'It lands with no other limb'
+}
+function leave() {
+  pointed.value = ''
+  emit('try', undefined)
+}
+
 function add(edit: Edit) {
   emit('try', undefined)
   emit('edit', edit)
   wanted.value = undefined
-  open.value = false
+  pointed.value = ''
+  if (!card.value) open.value = false
+}
+function shown(now: boolean) {
+  if (now) return
+  wanted.value = undefined
+  leave()
+  emit('hear', false)
 }
 </script>
 
 <template>
-  <UPopover v-model:open="open" :content="{ align: 'start', side: 'top' }" :ui="{ content: 'p-4 w-96 bg-default' }" @update:open="value => value || emit('try', undefined)">
+  <UPopover v-model:open="open" :content="{ align: 'start', side: 'top' }" :ui="{ content: 'p-4 w-100 bg-default' }" @update:open="shown">
     <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus">Add a part</UButton>
     <template #content>
       <fieldset class="mb-3">
-        <legend class="mb-1 text-sm text-muted">For which limb</legend>
+        <legend class="mb-1 text-sm text-muted">{{ card ? `${card.name}, in the order it is layered` : 'For which limb' }}</legend>
         <div class="flex flex-wrap gap-1">
-          <UButton v-for="one in order" :key="one" size="sm" color="neutral" :variant="limb === one ? 'solid' : 'outline'" :aria-pressed="limb === one" @click="wanted = one">{{ sentence(LIMB_NAMES[one]) }}</UButton>
+          <UButton v-for="(one, i) in order" :key="one" size="sm" color="neutral" :variant="limb === one ? 'solid' : 'outline'" :aria-pressed="limb === one" :trailing-icon="played(one) ? 'i-lucide-check' : undefined" @click="wanted = one">{{ card ? `${i + 1} ` : '' }}{{ sentence(LIMB_NAMES[one]) }}</UButton>
         </div>
       </fieldset>
       <template v-if="card">
-        <p class="mb-1 text-sm text-muted">{{ card.name }} offers. Point to see it in place, and to hear it while it plays; press to take it.</p>
+        <div class="mb-1 flex items-center justify-between gap-2 text-sm text-muted">
+          <span>{{ done && !wanted ? 'Every limb has a part; add more, or close.' : `The ${role}: point to hear it in place, press to take it.` }}</span>
+          <USwitch v-model="hearing" size="sm" label="Hear" />
+        </div>
         <ul>
           <li v-for="candidate in offered" :key="candidate.id">
-            <button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @mouseenter="emit('try', take(candidate))" @focus="emit('try', take(candidate))" @mouseleave="emit('try', undefined)" @click="add(take(candidate))">{{ candidate.name }}</button>
+            <button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @mouseenter="point(candidate)" @focus="point(candidate)" @mouseleave="leave" @blur="leave" @click="add(take(candidate))">{{ candidate.name }}</button>
           </li>
         </ul>
+        <p class="mt-1 min-h-10 text-sm" role="status" data-meets>{{ pointed ? `${meets}.` : '' }}</p>
+        <CompingCells v-if="role === 'comping' && card.swing" :groove="groove" :limb="limb" @edit="edit => emit('edit', edit)" @try="edit => emit('try', edit)" @refused="reason => emit('refused', reason)" />
       </template>
       <p v-else class="mb-1 text-sm text-muted">Choose a style along the top to be offered its traditional parts.</p>
-      <UButton class="mt-2" size="sm" color="neutral" variant="outline" @click="add(empty())">An empty part for the {{ LIMB_NAMES[limb] }}</UButton>
+      <div class="mt-2 flex gap-2">
+        <UButton size="sm" color="neutral" variant="outline" @click="add(empty())">An empty part for the {{ LIMB_NAMES[limb] }}</UButton>
+        <UButton v-if="card" size="sm" color="neutral" :variant="done ? 'solid' : 'ghost'" class="ml-auto" @click="open = false; shown(false)">Done</UButton>
+      </div>
     </template>
   </UPopover>
 </template>

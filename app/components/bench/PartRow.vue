@@ -4,11 +4,12 @@ import { LIMB_NAMES, LIMBS, type Limb } from '#core/kit'
 
 /** One part: choose, rename, solo, mute; in its menu another limb, another place, lock, out. */
 const props = defineProps<{ part: Part, index: number, last: boolean, chosen: boolean, soloed: boolean, tone: string }>()
-const emit = defineEmits<{ choose: [], solo: [], set: [facts: Partial<Part>], move: [index: number], remove: [] }>()
+const emit = defineEmits<{ choose: [], solo: [], set: [facts: Partial<Part>], move: [index: number], time: [], remove: [] }>()
 
 const menu = () => [
   LIMBS.map((limb: Limb) => ({ label: `Give it to the ${LIMB_NAMES[limb]}`, disabled: props.part.limb === limb, onSelect: () => emit('set', { limb }) })),
   [
+    { label: 'Its own time …', onSelect: () => emit('time') },
     { label: 'Earlier in the order', disabled: props.index === 0, onSelect: () => emit('move', props.index - 1) },
     { label: 'Later in the order', disabled: props.last, onSelect: () => emit('move', props.index + 1) },
     { label: props.part.locked ? 'Unlock' : 'Lock', onSelect: () => emit('set', { locked: !props.part.locked }) },
@@ -30,7 +31,7 @@ function rename(event: Event) {
       <span class="size-2.5" :style="{ background: tone }" />
     </button>
     <input :value="part.name" :aria-label="`Name of part ${index + 1}`" class="min-w-0 flex-1 bg-transparent" :class="chosen ? 'font-semibold' : ''" maxlength="60" @focus="emit('choose')" @change="rename" />
-    <span class="whitespace-nowrap text-xs text-muted" :title="sentence(LIMB_NAMES[part.limb])">{{ sayCount(part.strokes.length, 'stroke') }}{{ part.locked ? ', locked' : '' }}</span>
+    <span class="whitespace-nowrap text-xs text-muted" :title="sentence(LIMB_NAMES[part.limb])">{{ sayCount(part.strokes.length, 'stroke') }}{{ part.every ? ', own cycle' : '' }}{{ part.locked ? ', locked' : '' }}</span>
     <UButton size="xs" color="neutral" :variant="soloed ? 'solid' : 'ghost'" :aria-pressed="soloed" :aria-label="`Solo ${part.name}`" @click="emit('solo')">Solo</UButton>
     <UButton size="xs" color="neutral" :variant="part.muted ? 'solid' : 'ghost'" :aria-pressed="part.muted" :aria-label="`Mute ${part.name}`" @click="emit('set', { muted: !part.muted })">Mute</UButton>
     <UDropdownMenu :items="menu()">

@@ -5,7 +5,7 @@ import { toneOf } from '~/lanes/tone'
 /** The parts in the order they were layered. */
 defineProps<{ groove: Groove, chosenPartId: string | undefined }>()
 const solo = defineModel<string[]>('solo', { required: true })
-const emit = defineEmits<{ edit: [edit: Edit], choose: [part: Part] }>()
+const emit = defineEmits<{ edit: [edit: Edit], choose: [part: Part], time: [part: Part] }>()
 
 const toggleSolo = (part: Part) => (solo.value = solo.value.includes(part.id) ? solo.value.filter(id => id !== part.id) : [...solo.value, part.id])
 </script>
@@ -23,6 +23,7 @@ const toggleSolo = (part: Part) => (solo.value = solo.value.includes(part.id) ? 
         @choose="emit('choose', part)" @solo="toggleSolo(part)"
         @set="facts => emit('edit', { type: 'part', partId: part.id, set: facts })"
         @move="index => emit('edit', { type: 'order', partId: part.id, index })"
+        @time="emit('time', part)"
         @remove="emit('edit', { type: 'remove part', partId: part.id })" />
     </ol>
   </section>

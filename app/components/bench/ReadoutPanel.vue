@@ -1,37 +1,40 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type Clash, type Unison, groupUnisons, sayBackbeat, sayClash, sayLimbs } from '#core/analyse'
-import { type Groove, type TimedStroke, sayPlaces } from '#core/groove'
+import { type Readout, sayBackbeat, sayLimbs } from '#core/analyse'
+import { type Groove, ownTick, sayPlaces } from '#core/groove'
+import { LIMB_NAMES, type Limb } from '#core/kit'
+import { useMarks } from '~/composables/useMarks'
 import { useSettings } from '~/stores/settings'
 
-/** What the lanes come to, in words: what lands together, what cannot be, where the backbeat is. */
-const props = defineProps<{ groove: Groove, events: TimedStroke[], unisons: Unison[], clashes: Clash[] }>()
+/** What the lanes come to, in words: what lands together, where the backbeat is, how busy and how far off the beat. */
+const props = defineProps<{ groove: Groove, read: Readout }>()
 const settings = useSettings()
+const marks = useMarks()
 
-const groups = computed(() => groupUnisons(props.unisons))
 const backbeat = computed(() => sayBackbeat(props.groove, settings.counting))
+const refs = (ats: readonly number[], limbs?: readonly Limb[]) => props.read.events
+  .filter(event => ats.includes(event.at) && (!limbs || limbs.includes(event.limb)))
+  .map(event => ({ partId: event.partId, at: ownTick(props.groove.parts.find(part => part.id === event.partId)!, event.at) }))
+const round = (score: number) => Number(score.toFixed(1))
 </script>
 
 <template>
   <div class="space-y-5 text-[0.94rem]" data-readout>
     <section aria-labelledby="together-title">
       <h2 id="together-title" class="mb-1 text-lg">Lands together</h2>
-      <p v-if="!events.length" class="text-muted">Nothing to read yet. Put a stroke in a lane, or add a part.</p>
-      <p v-else-if="!groups.length">Nowhere: the groove is linear.</p>
+      <p v-if="!read.events.length" class="text-muted">Nothing to read yet. Put a stroke in a lane, or add a part.</p>
+      <p v-else-if="!read.groups.length">Nowhere: the groove is linear.</p>
       <ul v-else class="space-y-1">
-        <li v-for="group in groups" :key="group.limbs.join()" data-unison>{{ sayLimbs(group.limbs) }}: <b>{{ sayPlaces(groove, group.ats, settings.counting) }}</b></li>
+        <li v-for="group in read.groups" :key="group.limbs.join()" data-unison tabindex="0" v-on="marks.on(() => refs(group.ats, group.limbs))">{{ sayLimbs(group.limbs) }}: <b>{{ sayPlaces(groove, group.ats, settings.counting) }}</b></li>
       </ul>
-      <p v-if="groups.length" class="mt-1 text-sm text-muted">Not linear: {{ unisons.length }} of its instants are shared.</p>
+      <p v-if="read.groups.length" class="mt-1 text-sm text-muted">Not linear: {{ read.unisons.length }} of its instants are shared.</p>
     </section>
-    <section v-if="clashes.length" aria-labelledby="clash-title" class="border-l-3 border-error pl-3">
-      <h2 id="clash-title" class="mb-1 text-lg">One limb, two strokes</h2>
-      <ul class="space-y-1">
-        <li v-for="clash in clashes" :key="`${clash.at}${clash.limb}`" data-clash>{{ sayClash(groove, clash, settings.counting) }}</li>
-      </ul>
-    </section>
-    <section v-if="events.length" aria-labelledby="backbeat-title">
-      <h2 id="backbeat-title" class="mb-1 text-lg">Backbeat</h2>
-      <p data-backbeat>{{ backbeat ? `On ${backbeat}.` : 'None: no part has that role, and no strong snare stands out.' }}</p>
+    <section v-if="read.events.length" aria-labelledby="backbeat-title">
+      <h2 id="backbeat-title" class="mb-1 text-lg">Backbeat and off-beats</h2>
+      <p data-backbeat tabindex="0" v-on="marks.on(() => refs(read.backbeat))">{{ backbeat ? `On ${backbeat}.` : 'None: no part has that role, and no strong snare stands out.' }}</p>
+      <p class="mt-1" data-off-beat>{{ Math.round(100 * read.offBeat) }} in 100 strokes fall off the beat.</p>
+      <p class="mt-1 text-sm text-muted" data-syncopation>Syncopation: {{ read.syncopation.map(one => `${LIMB_NAMES[one.limb]} ${round(one.score)}`).join(', ') }}. Longuet-Higgins and Lee’s measure (1984), ghosts left out: a note before a rest of greater weight scores the difference.</p>
+      <p class="mt-1 text-sm text-muted" data-busy>Strokes a second, on the whole and at most: {{ read.busy.map(one => `${LIMB_NAMES[one.limb]} ${one.mean.toFixed(1)} and ${one.most}`).join(', ') }}.</p>
     </section>
   </div>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type Stroke, sayPlaces } from '#core/groove'
-import { LEVEL_NAMES, LEVELS, type Limb, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
+import { type Stroke, ornamentsFor, sayPlaces } from '#core/groove'
+import { LEVEL_NAMES, LEVELS, type Limb, type Ornament, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { LaneHands } from '~/composables/useLaneHands'
 import { useBench } from '~/stores/bench'
@@ -29,6 +29,10 @@ const kinds = computed(() => {
   const piece = pieceOf(bench.kit, pieceId.value)
   return piece ? strokesFor(piece, limb.value).map(kind => ({ label: STROKE_NAMES[kind], value: kind })) : []
 })
+const ornaments = computed(() => {
+  const piece = pieceOf(bench.kit, pieceId.value)
+  return ['none', ...(piece ? ornamentsFor(piece) : [])]
+})
 const openSlots = computed(() => first.value?.openFor ?? 0)
 const OPEN_LENGTHS: [number, string][] = [[630, 'a thirty-second'], [1260, 'a sixteenth'], [2520, 'an eighth'], [3780, 'a dotted eighth'], [5040, 'a quarter'], [10080, 'a half']]
 const lengths = computed(() => {
@@ -38,17 +42,20 @@ const lengths = computed(() => {
 </script>
 
 <template>
-  <section class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 py-1" aria-label="The chosen stroke">
+  <section class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 py-1" aria-label="The chosen stroke">
     <template v-if="first">
-      <span class="min-w-28"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
+      <span class="min-w-20"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
       <label class="flex items-center gap-1.5 text-sm text-muted">piece
-        <USelect :model-value="first.piece" :items="pieces" size="sm" class="w-32" aria-label="Piece" @update:model-value="id => hands.setPiece(String(id))" />
+        <USelect :model-value="first.piece" :items="pieces" size="sm" class="w-28" aria-label="Piece" @update:model-value="id => hands.setPiece(String(id))" />
       </label>
       <label class="flex items-center gap-1.5 text-sm text-muted">struck
-        <USelect :model-value="first.stroke" :items="kinds" size="sm" class="w-32" aria-label="Stroke" @update:model-value="kind => hands.setKind(kind as Stroke['stroke'])" />
+        <USelect :model-value="first.stroke" :items="kinds" size="sm" class="w-28" aria-label="Stroke" @update:model-value="kind => hands.setKind(kind as Stroke['stroke'])" />
       </label>
       <label v-if="first.stroke === 'open'" class="flex items-center gap-1.5 text-sm text-muted">open for
         <USelect :model-value="openSlots" :items="lengths" size="sm" class="w-36" aria-label="Open for" @update:model-value="ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))" />
+      </label>
+      <label class="flex items-center gap-1.5 text-sm text-muted">ornament
+        <USelect :model-value="first.ornament ?? 'none'" :items="ornaments" size="sm" class="w-20" aria-label="Ornament" @update:model-value="one => hands.setOrnament(one === 'none' ? undefined : one as Ornament)" />
       </label>
       <div class="flex gap-0.5" role="group" aria-label="Level">
         <UButton v-for="level in LEVELS" :key="level" size="xs" color="neutral" :variant="first.level === level ? 'solid' : 'ghost'" :aria-pressed="first.level === level" :aria-label="`Level ${level}, ${LEVEL_NAMES[level]}`" :title="LEVEL_NAMES[level]" @click="hands.alter(stroke => ({ ...stroke, level }))">{{ level }}{{ first.level === level ? ` ${LEVEL_NAMES[level]}` : '' }}</UButton>

@@ -4,14 +4,14 @@ import type { Facts, Groove } from '#core/groove'
 import { useKits } from '~/stores/kits'
 
 /** The kit a groove is played on, the lead, and the groove turned over for the other one. */
-const props = defineProps<{ groove: Omit<Groove, 'parts'> }>()
+defineProps<{ groove: Omit<Groove, 'parts'> }>()
 const emit = defineEmits<{ set: [facts: Partial<Facts>], mirror: [feet: boolean] }>()
 const kits = useKits()
 const items = computed(() => kits.stored.map(one => ({ label: one.document.name, value: one.document.id })))
 </script>
 
 <template>
-  <FactButton v-slot="{ close }" name="kit" :value="`${kits.of(groove.kitId).name}, ${groove.lead} lead`">
+  <FactButton v-slot="{ close }" name="kit" :value="kits.of(groove.kitId).name + (groove.lead === 'left' ? ', left lead' : '')">
     <div class="space-y-4">
       <UFormField label="Kit">
         <USelect :model-value="kits.of(groove.kitId).id" :items="items" class="w-full" aria-label="Kit" @update:model-value="kitId => emit('set', { kitId: String(kitId) })" />

@@ -20,7 +20,7 @@ watch(() => props.bars, (bars) => {
 
 const slots = computed(() => {
   const kinds = new Set(props.bars.flatMap(bar => bar.slots))
-  return kinds.size === 1 ? `${[...kinds][0]} a beat` : props.bars[0]!.slots.join(' ')
+  return kinds.size === 1 ? `${[...kinds][0]} a beat` : `slots ${props.bars[0]!.slots.join(' ')}`
 })
 
 function setCount(count: number) {
@@ -37,7 +37,7 @@ function set(close: () => void) {
 </script>
 
 <template>
-  <FactButton v-slot="{ close }" name="meter" :value="sayBars({ bars })">
+  <FactButton v-slot="{ close }" name="meter" :value="`${sayBars({ bars })}, ${slots}`">
     <form class="space-y-3" @submit.prevent="set(close)">
       <USwitch v-model="alike" label="Every bar alike" size="sm" />
       <TimeForm v-if="alike" v-model="all" />
@@ -54,5 +54,4 @@ function set(close: () => void) {
       <UButton type="submit" color="neutral">Set the time</UButton>
     </form>
   </FactButton>
-  <span class="whitespace-nowrap"><span class="mr-1.5 text-sm text-muted">slots</span>{{ slots }}</span>
 </template>

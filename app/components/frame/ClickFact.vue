@@ -18,7 +18,7 @@ const says = computed(() => (settings.clickGaps.silent ? `${settings.click}, ${s
 </script>
 
 <template>
-  <FactButton name="click" :value="says" class="w-96">
+  <FactButton name="click" :value="says">
     <div class="space-y-3">
       <UFormField label="Where it falls">
         <USelect v-model="settings.click" :items="[...CLICKS, 'own slots']" class="w-full" aria-label="Click" />

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Clash, Unison } from '#core/analyse'
-import type { Groove } from '#core/groove'
-import { type Kit, pieceOf } from '#core/kit'
+import type { Finding, GhostPlace, StrokeRef, Unison } from '#core/analyse'
+import { type Groove, partOf, strokeAt } from '#core/groove'
+import { type Kit, type Limb, pieceOf } from '#core/kit'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { Geometry } from '~/lanes/geometry'
 import { type Stick, sticksOf } from '~/lanes/sticks'
@@ -16,7 +16,11 @@ const props = defineProps<{
   /** The part in full ink in its lane. */
   chosenPartId?: string
   unisons: Unison[]
-  clashes: Clash[]
+  findings: readonly Finding[]
+  /** Strokes pointed at from elsewhere. */
+  marked: readonly StrokeRef[]
+  /** Places for a hand’s ghosts, where they are asked for. */
+  ghosts?: { limb: Limb, places: GhostPlace[] }
   /** Ids of the parts that sound; the rest are drawn faint. */
   heard: ReadonlySet<string>
 }>()
@@ -45,10 +49,28 @@ const plumbs = computed(() => {
   return props.unisons.map(({ at }) => ({ at, x: props.geometry.xOf(at), from: Math.min(...tips.get(at) ?? []), to: Math.max(...tips.get(at) ?? []) }))
 })
 
-const troubles = computed(() => props.clashes.flatMap(({ at, limb, kind }) => {
-  const lane = props.geometry.lanes.find(one => one.limb === limb)
-  return lane ? [{ key: `${at}${limb}`, x: props.geometry.xOf(at), y: lane.floor, hangs: lane.hangs, kind }] : []
-}))
+const laneOf = (limb: Limb | undefined) => props.geometry.lanes.find(one => one.limb === limb)
+/** A notch under each stroke that is in trouble, one for the heaviest. */
+const troubles = computed(() => {
+  const found = new Map<string, { key: string, x: number, y: number, hangs: boolean, weight: Finding['weight'] }>()
+  for (const { weight, strokes } of props.findings) {
+    for (const { partId, at } of strokes) {
+      const limb = partOf(props.groove, partId)?.limb
+      const lane = laneOf(limb)
+      const key = `${at}${limb}`
+      if (lane && !found.has(key)) found.set(key, { key, x: props.geometry.xOf(at), y: lane.floor, hangs: lane.hangs, weight })
+    }
+  }
+  return [...found.values()]
+})
+const rings = computed(() => sticks.value.filter(stick => props.marked.some(({ partId, at }) => {
+  const part = stick.partId === partId ? partOf(props.groove, partId) : undefined
+  return part && strokeAt(part, stick.at)?.at === at
+})))
+const open = computed(() => {
+  const lane = laneOf(props.ghosts?.limb)
+  return lane ? props.ghosts!.places.filter(place => place.free).map(place => ({ ...place, x: props.geometry.xOf(place.at), y: lane.floor + (lane.hangs ? 9 : -9) })) : []
+})
 </script>
 
 <template>
@@ -64,6 +86,8 @@ const troubles = computed(() => props.clashes.flatMap(({ at, limb, kind }) => {
       <path :d="stick.mark.path" :transform="`translate(${stick.x} ${stick.tip}) scale(${geometry.scale.mark})`" vector-effect="non-scaling-stroke" stroke-width="1.9" :style="{ fill: stick.mark.filled ? undefined : stick.level === 1 ? 'var(--ui-bg)' : 'none' }" />
     </g>
 
-    <path v-for="trouble in troubles" :key="trouble.key" :data-trouble="trouble.kind" :d="`M${trouble.x - 7} ${trouble.y + (trouble.hangs ? -3 : 3)}h14`" stroke="var(--ui-error)" stroke-width="3.5" />
+    <circle v-for="place in open" :key="`ghost${place.at}`" data-ghost-place :cx="place.x" :cy="place.y" r="4.5" fill="none" stroke="var(--ui-text-toned)" stroke-width="1.2" :stroke-dasharray="place.free === 'demanding' ? '2 2' : undefined" />
+    <path v-for="trouble in troubles" :key="trouble.key" :data-trouble="trouble.weight" :d="`M${trouble.x - 7} ${trouble.y + (trouble.hangs ? -3 : 3)}h14`" :stroke="trouble.weight === 'demanding' ? 'var(--ui-text-muted)' : 'var(--ui-error)'" :stroke-width="trouble.weight === 'impossible' ? 3.5 : 2" />
+    <circle v-for="stick in rings" :key="`ring${stick.key}`" data-ring :cx="stick.x" :cy="stick.tip" r="10" fill="none" stroke="var(--ui-error)" stroke-width="2" />
   </g>
 </template>

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { type Clash, type Unison, sayClash } from '#core/analyse'
-import { type Groove, sayPlace } from '#core/groove'
-import { type Kit, LIMB_NAMES, limbsInOrder } from '#core/kit'
-import { FULL, laneUnder, layOut, levelAt, slotUnder } from '~/lanes/geometry'
+import { type Finding, type GhostPlace, type Unison, sayFinding } from '#core/analyse'
+import { type Groove, partOf, sayPlace } from '#core/groove'
+import { type Kit, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
+import { FULL, LOWER, laneUnder, layOut, levelAt, slotUnder } from '~/lanes/geometry'
 import type { Cursor, LaneHands } from '~/composables/useLaneHands'
+import { useMarks } from '~/composables/useMarks'
 import { usePlayhead } from '~/composables/usePlayhead'
 import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
 
 /** The lanes under the player's hands: mouse and keys become edits of the Bench. */
-const props = defineProps<{ groove: Groove, kit: Kit, unisons: Unison[], clashes: Clash[], heard: ReadonlySet<string>, hands: LaneHands }>()
+const props = defineProps<{ groove: Groove, kit: Kit, unisons: Unison[], findings: readonly Finding[], ghosts?: { limb: Limb, places: GhostPlace[] }, heard: ReadonlySet<string>, hands: LaneHands }>()
 
 const bench = useBench()
 const settings = useSettings()
@@ -23,8 +24,9 @@ const { width } = useElementSize(frame)
 // Most edits leave bars and lead alone, and with them the whole grid.
 const bars = computed(() => props.groove.bars)
 const lead = computed(() => props.groove.lead)
-const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), FULL, settings.counting))
+const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), settings.staff.shown ? LOWER : FULL, settings.counting))
 
+const { marked } = useMarks()
 const { hands } = props
 const { band } = usePlayhead(geometry)
 
@@ -86,10 +88,10 @@ watch(cursorBox, (box) => {
   else if (box.x + box.width > el.scrollLeft + el.clientWidth) el.scrollLeft = box.x + box.width - el.clientWidth + 20
 })
 
-const pointedAt = ref<Clash>()
+const pointedAt = ref<Finding>()
 function point(event: PointerEvent) {
   const { slot, lane } = placeOf(event)
-  pointedAt.value = props.clashes.find(clash => clash.limb === lane?.limb && clash.at === slot.at)
+  pointedAt.value = props.findings.find(finding => finding.strokes.some(({ partId, at }) => at === slot.at && partOf(props.groove, partId)?.limb === lane?.limb))
 }
 
 defineExpose({ focus: () => surface.value?.focus() })
@@ -102,7 +104,7 @@ defineExpose({ focus: () => surface.value?.focus() })
     <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="inline-block rounded-sm -outline-offset-2" @keydown="hands.key">
       <svg ref="svg" :width="geometry.width + 1" :height="geometry.height + 4" class="block touch-none" @pointerdown="down" @pointermove="(event) => { move(event); point(event) }" @pointerup="up" @pointerleave="pointedAt = undefined">
         <rect :width="geometry.width" :height="geometry.height" fill="transparent" />
-        <LanesCanvas :groove="groove" :kit="kit" :geometry="geometry" :chosen-part-id="bench.chosenPart?.id" :unisons="unisons" :clashes="clashes" :heard="heard">
+        <LanesCanvas :groove="groove" :kit="kit" :geometry="geometry" :chosen-part-id="bench.chosenPart?.id" :unisons="unisons" :findings="findings" :marked="marked" v-bind="ghosts ? { ghosts } : {}" :heard="heard">
           <template #light>
             <rect ref="band" data-band :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" visibility="hidden" />
           </template>
@@ -111,7 +113,7 @@ defineExpose({ focus: () => surface.value?.focus() })
         <circle v-for="one in chosenStick" :key="one.at" class="pointer-events-none" :cx="one.x" :cy="cursorBox.y + (geometry.lanes.find(lane => lane.limb === cursor.limb)?.hangs ? 5 : cursorBox.height - 5)" r="2.5" fill="var(--ui-text-highlighted)" />
       </svg>
     </div>
-    <p v-if="pointedAt" class="pointer-events-none absolute left-26 top-0 max-w-md bg-inverted px-2 py-1 text-sm text-inverted" role="status">{{ sayClash(groove, pointedAt, settings.counting) }}</p>
+    <p v-if="pointedAt" class="pointer-events-none absolute left-26 top-0 max-w-md bg-inverted px-2 py-1 text-sm text-inverted" role="status">{{ sayFinding(groove, pointedAt, settings.counting) }}</p>
     <p class="sr-only">Cursor: {{ LIMB_NAMES[cursor.limb] }}, {{ sayPlace(groove, geometry.slots[Math.min(cursor.slot, geometry.slots.length - 1)]!.at, settings.counting) }}</p>
   </div>
 </template>

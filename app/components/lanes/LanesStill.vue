@@ -1,28 +1,36 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import { limbsInOrder } from '#core/kit'
-import { type Groove, sayBars } from '#core/groove'
-import { SMALL, layOut } from '~/lanes/geometry'
+import { LIMB_NAMES, limbsInOrder } from '#core/kit'
+import { type Groove, sayBars, sentence } from '#core/groove'
+import { SMALL, TALL, layOut } from '~/lanes/geometry'
 import { sticksOf } from '~/lanes/sticks'
 import { toneOf } from '~/lanes/tone'
 import { useKits } from '~/stores/kits'
+import { useSettings } from '~/stores/settings'
 
 /** A groove's lanes, small and still: for cards and previews. */
-const props = defineProps<{ groove: Groove }>()
+const props = defineProps<{ groove: Groove, /** Keys (`part:tick`) of strokes to ring. */ marks?: readonly string[], /** Tall, with counts and the limbs’ names. */ large?: boolean }>()
 const kits = useKits()
+const settings = useSettings()
 const frame = useTemplateRef('frame')
 const { width } = useElementSize(frame)
 
-const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.groove.lead), width.value || 280, SMALL))
+const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.groove.lead), width.value || 280, props.large ? TALL : SMALL, settings.counting))
+const ringed = computed(() => new Set(props.marks))
 const sticks = computed(() => sticksOf(props.groove, kits.of(props.groove.kitId), geometry.value))
 </script>
 
 <template>
   <div ref="frame">
   <svg :width="geometry.width" :height="geometry.height" class="block max-w-full" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`">
-    <rect v-for="bed in geometry.beds" :key="`${bed.bar}.${bed.beat}`" :x="bed.x" y="0" :width="bed.width" :height="geometry.height" :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
-    <line v-for="lane in geometry.lanes" :key="lane.limb" x1="0" :x2="geometry.width" :y1="lane.floor" :y2="lane.floor" stroke="var(--rule)" stroke-width="0.75" />
+    <rect v-for="bed in geometry.beds" :key="`${bed.bar}.${bed.beat}`" :x="bed.x" :y="Math.max(0, geometry.scale.ribbon - 24)" :width="bed.width" :height="geometry.height - Math.max(0, geometry.scale.ribbon - 24)" :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
+    <line v-for="lane in geometry.lanes" :key="lane.limb" :x1="Math.max(0, geometry.scale.label - 6)" :x2="geometry.width" :y1="lane.floor" :y2="lane.floor" stroke="var(--rule)" stroke-width="0.75" />
+    <template v-if="large">
+      <text v-for="slot in geometry.slots" :key="slot.index" :x="slot.x" :y="geometry.scale.ribbon - 8" text-anchor="middle" :font-size="slot.onBeat ? 15 : 11" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'">{{ slot.word }}</text>
+      <text v-for="lane in geometry.lanes" :key="lane.limb" x="0" :y="lane.top + lane.height / 2 + 4" font-size="13" :fill="toneOf(lane.limb, groove.lead)">{{ sentence(LIMB_NAMES[lane.limb]) }}</text>
+      <circle v-for="stick in sticks.filter(one => ringed.has(one.key))" :key="`ring${stick.key}`" data-ring :cx="stick.x" :cy="stick.tip" r="9" fill="none" stroke="var(--ui-error)" stroke-width="2" />
+    </template>
     <g v-for="stick in sticks" :key="stick.key" :stroke="toneOf(stick.limb, groove.lead)" :fill="stick.mark.filled ? toneOf(stick.limb, groove.lead) : 'none'">
       <line :x1="stick.x" :x2="stick.x" :y1="stick.from" :y2="stick.tip" stroke-width="1.4" />
       <path :d="stick.mark.path" :transform="`translate(${stick.x} ${stick.tip}) scale(${geometry.scale.mark})`" vector-effect="non-scaling-stroke" stroke-width="1.2" />

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useDocumentVisibility, useEventListener } from '@vueuse/core'
-import { computed, ref, useTemplateRef, watch } from 'vue'
-import { clashes, unisons } from '#core/analyse'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { type GhostPlace, readout, unisons } from '#core/analyse'
 import { type Edit, type Groove, type MoveMade, apply, audibleParts, barTicks, mirrored, reshape, timeline } from '#core/groove'
-import { limbsInOrder, pieceOf } from '#core/kit'
-import { barStarts } from '#core/time'
+import { type Limb, limbsInOrder, pieceOf } from '#core/kit'
+import { barStarts, slotsOf } from '#core/time'
 import { asVariation } from '#core/vary'
 import { wholeSpan } from '~/audio/scheduler'
 import { useAfterPaint } from '~/composables/useAfterPaint'
@@ -29,6 +29,7 @@ const lanes = useTemplateRef('lanes')
 const failed = ref('')
 const helping = ref(false)
 const adding = ref(false)
+const timing = ref('')
 const loop = ref(-1)
 const cursor = ref<Cursor>({ limb: 'RH', slot: 0 })
 
@@ -54,12 +55,13 @@ await open(String(route.params.id))
 
 const events = computed(() => (bench.shown ? timeline(bench.shown, bench.kit) : []))
 const together = computed(() => unisons(events.value))
-const twice = computed(() => clashes(events.value))
 const heard = computed(() => (bench.shown ? audibleParts(bench.shown, { solo: bench.solo }) : new Set<string>()))
 
 /** What is read about the groove follows the lanes a frame later. */
 const settled = useAfterPaint(() => bench.groove)
-const read = useAfterPaint(() => ({ groove: bench.shown, events: events.value, unisons: together.value, clashes: twice.value }))
+const readable = useAfterPaint(() => bench.shown)
+const read = computed(() => (readable.value ? readout(readable.value, bench.kit) : undefined))
+const ghosts = shallowRef<{ limb: Limb, places: GhostPlace[] }>()
 
 /** The facts along the top: the same object while none of them changes, so that strokes do not redraw the bar. */
 const facts = computed<Omit<Groove, 'parts'>>((before) => {
@@ -82,6 +84,17 @@ const span = computed(() => {
 const program = computed(() => ({ groove: bench.shown!, kit: bench.kit, heard: heard.value, click: settings.clickPlan, countIn: settings.countIn, span: span.value }))
 watch(program, now => bench.shown && player.update(now))
 
+/** Pointing at a candidate sounds it in place; what was silent before is silent again after. */
+let heardByPointing = false
+function hearInPlace(on: boolean) {
+  if (on && !player.playing && !player.preparing) {
+    heardByPointing = true
+    void player.start(program.value)
+  } else if (!on && heardByPointing) {
+    heardByPointing = false
+    player.stop()
+  }
+}
 const toggle = () => (player.playing || player.preparing ? player.stop() : void player.start(program.value))
 
 // ---- changes --------------------------------------------------------------
@@ -128,6 +141,8 @@ async function toBin() {
 const menu = computed(() => [
   [
     { label: 'Keep as variation', icon: 'i-lucide-git-branch', onSelect: () => keep(undefined, []) },
+    { label: 'Compare …', icon: 'i-lucide-columns-2', onSelect: () => navigateTo(`/compare?a=${bench.groove!.id}`) },
+    { label: 'Sheet to print', icon: 'i-lucide-printer', onSelect: () => navigateTo(`/sheet/${bench.groove!.id}`) },
     { label: 'Practise it', icon: 'i-lucide-timer', onSelect: () => navigateTo(`/practise?groove=${bench.groove!.id}`) },
   ],
   [
@@ -140,6 +155,15 @@ const menu = computed(() => [
 const parent = computed(() => bench.groove?.parent)
 const stale = computed(() => (bench.saveState.kind === 'stale' ? bench.saveState.theirs as Groove : undefined))
 
+/** A note of the staff leads to its stick: the cursor goes there, and the part is chosen. */
+function find([stroke]: { partId: string, at: number }[]) {
+  const part = stroke && bench.groove?.parts.find(one => one.id === stroke.partId)
+  if (!part) return
+  bench.chosenPartId = part.id
+  cursor.value = { limb: part.limb, slot: slotsOf(bench.groove!.bars).findLastIndex(slot => slot.at <= stroke.at) }
+  lanes.value?.focus()
+}
+
 useStationKeys({
   ' ': toggle,
   't': () => transport.value?.tap(),
@@ -148,6 +172,8 @@ useStationKeys({
   'Ctrl+y': () => step('bringBack'),
   'a': () => (adding.value = true),
   'l': () => lanes.value?.focus(),
+  's': () => (settings.staff = { ...settings.staff, shown: !settings.staff.shown }),
+  'g': () => navigateTo(`/compare?a=${bench.groove!.id}`),
   '?': () => (helping.value = true),
 })
 
@@ -171,7 +197,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
     <p class="my-3">{{ failed }}</p>
     <UButton to="/" color="neutral">To the Shelf</UButton>
   </div>
-  <template v-else-if="bench.groove && bench.shown && settled && read.groove">
+  <template v-else-if="bench.groove && bench.shown && settled && read && readable">
     <h1 class="sr-only">Bench: {{ bench.groove.title }}</h1>
     <FactBar :groove="facts" :pieces="pieces" @edit="edit" @bars="bars => edit(reshape(bench.groove!, bars))" @mirror="feet => edit(mirrored(bench.groove!, { feet }))" @refused="refused">
       <BenchActions @step="step" />
@@ -185,23 +211,27 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         <p v-if="parent" class="text-sm text-muted">
           A variation of <NuxtLink :to="`/bench/${parent.id}`" class="underline">its parent</NuxtLink>{{ parent.moves.length ? `: ${parent.moves.map(move => move.sentence).join(' ')}` : '.' }}
         </p>
-        <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :clashes="twice" :heard="heard" :hands="hands" />
+        <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :ghosts="ghosts" :heard="heard" :hands="hands" />
         <StrokePanel :hands="hands" />
-        <PartsBar v-model:solo="bench.solo" :groove="settled" :chosen-part-id="bench.chosenPart?.id" @edit="edit" @choose="part => { bench.chosenPartId = part.id; cursor = { ...cursor, limb: part.limb } }">
-          <template #add><AddPart v-model:open="adding" :groove="settled" @edit="edit" @try="tryOut" /></template>
+        <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
+        <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
+        <PartsBar v-model:solo="bench.solo" :groove="settled" :chosen-part-id="bench.chosenPart?.id" @edit="edit" @choose="part => { bench.chosenPartId = part.id; cursor = { ...cursor, limb: part.limb } }" @time="part => timing = part.id">
+          <template #add><AddPart v-model:open="adding" :groove="settled" :kit="bench.kit" @edit="edit" @try="tryOut" @hear="hearInPlace" @refused="refused" /></template>
         </PartsBar>
       </div>
       <aside class="min-h-0 space-y-5 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
-        <ReadoutPanel :groove="read.groove" :events="read.events" :unisons="read.unisons" :clashes="read.clashes" />
+        <ReadoutPanel :groove="readable!" :read="read" />
+        <FindingPanel :groove="readable!" :kit="bench.kit" :read="read" @edit="edit" @try="tryOut" />
         <ShiftPanel :groove="settled" @edit="edit" @try="tryOut" @keep="(change, made) => keep(change, [made])" />
-        <HardPanel :groove="read.groove" :events="read.events" />
-        <RelationPanel :groove="read.groove" :events="read.events" />
-        <StyleFit :groove="read.groove" />
+        <RelationPanel :groove="readable!" :events="read.events" />
+        <StyleFit :groove="readable!" :kit="bench.kit" @edit="edit" />
+        <GhostPanel :groove="readable!" :kit="bench.kit" :read="read" @places="(limb, places) => ghosts = places.length ? { limb, places } : undefined" />
       </aside>
     </div>
     <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" @toggle="toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })">
       <UButton class="ml-auto" size="sm" color="neutral" variant="ghost" @click="helping = true">Keys: ?</UButton>
     </TransportBar>
+    <PartTime v-if="timing" :open="true" :groove="settled" :part-id="timing" @edit="edit" @update:open="timing = ''" />
     <HelpSheet v-model:open="helping" />
   </template>
 </template>

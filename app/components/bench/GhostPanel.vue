@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { type GhostPlace, type Readout, ghostPlaces, sayGhostPlaces } from '#core/analyse'
+import { type Groove, sentence } from '#core/groove'
+import { type Kit, LIMB_NAMES, type Limb } from '#core/kit'
+import { useSettings } from '~/stores/settings'
+
+/** Allowed places for ghosts, on request: where a hand is free, near enough and can be quiet in time. */
+const props = defineProps<{ groove: Groove, kit: Kit, read: Readout }>()
+const emit = defineEmits<{ places: [limb: Limb, places: GhostPlace[]] }>()
+const settings = useSettings()
+const shown = ref(false)
+const wanted = ref<Limb>()
+const limb = computed<Limb>(() => wanted.value ?? (props.groove.lead === 'right' ? 'LH' : 'RH'))
+const piece = computed(() => (props.kit.pieces.find(one => one.kind === 'snare') ?? props.kit.pieces[0]!).id)
+const places = computed(() => (shown.value ? ghostPlaces(props.groove, props.kit, props.read.events, limb.value, piece.value) : []))
+watch([places, limb], () => emit('places', limb.value, places.value))
+</script>
+
+<template>
+  <section v-if="read.events.length" aria-labelledby="ghosts-title" class="text-[0.94rem]">
+    <h2 id="ghosts-title" class="mb-1 text-lg">Places for ghosts</h2>
+    <div class="flex items-center gap-3">
+      <USwitch v-model="shown" size="sm" label="Show them" />
+      <USelect v-if="shown" :model-value="limb" :items="(['RH', 'LH'] as Limb[]).map(one => ({ label: sentence(LIMB_NAMES[one]), value: one }))" size="sm" class="w-32" aria-label="Hand for ghosts" @update:model-value="one => wanted = one as Limb" />
+    </div>
+    <p v-if="shown" class="mt-1" data-ghosts>{{ sayGhostPlaces(groove, limb, places, settings.counting) }}</p>
+  </section>
+</template>

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { type Edit, type Groove, cycled, partOf, sayComesRound } from '#core/groove'
+import { beatsOf } from '#core/time'
+
+/** A part’s own time: how many slots until it repeats against the bars, and a swing of its own. */
+const props = defineProps<{ groove: Groove, partId: string }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ edit: [edit: Edit] }>()
+
+const part = computed(() => partOf(props.groove, props.partId))
+const slot = computed(() => {
+  const first = beatsOf(props.groove.bars)[0]!
+  return first.length / first.slots
+})
+const slots = ref(3)
+watch([part, slot], () => {
+  if (part.value?.every) slots.value = Math.max(1, Math.round(part.value.every / slot.value))
+}, { immediate: true })
+const every = computed(() => slots.value * slot.value)
+const repeats = computed(() => part.value?.every !== null)
+const setCycle = (on: boolean) => part.value && emit('edit', cycled(props.groove, part.value, on ? every.value : null))
+function setSlots(count: number | null | undefined) {
+  if (!count || !part.value) return
+  slots.value = count
+  if (repeats.value) emit('edit', cycled(props.groove, part.value, every.value))
+}
+</script>
+
+<template>
+  <UModal v-model:open="open" :title="`${part?.name ?? 'Part'}: its own time`" description="A figure that repeats against the bars, and a swing that is not the groove’s." :ui="{ content: 'max-w-md bg-default' }">
+    <template #body>
+      <div v-if="part" class="space-y-5">
+        <div class="space-y-2">
+          <USwitch :model-value="repeats" label="Repeats on its own" @update:model-value="setCycle" />
+          <label class="flex items-center gap-2">every <UInputNumber :model-value="slots" :min="1" :max="64" class="w-26" aria-label="Slots until it repeats" @update:model-value="setSlots" /> slots</label>
+          <p role="status" data-comes-round>{{ sayComesRound(groove, every) }}</p>
+          <p class="text-sm text-muted">A slot here is one of the first beat’s. Strokes beyond the figure’s end go; undo brings them back.</p>
+        </div>
+        <div class="space-y-2 border-t border-default pt-4">
+          <USwitch :model-value="part.swing !== null" label="A swing of its own" @update:model-value="on => emit('edit', { type: 'part', partId, set: { swing: on ? (groove.feel.swing ?? { level: '1/8', share: 0.5 }) : null } })" />
+          <SwingForm v-if="part.swing" :swing="part.swing" @swing="swing => emit('edit', { type: 'part', partId, set: { swing: swing ?? { level: part!.swing!.level, share: 0.5 } } })" />
+        </div>
+      </div>
+    </template>
+  </UModal>
+</template>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue'
+import { type Groove, sayBars } from '#core/groove'
+import { limbsInOrder } from '#core/kit'
+import { sayLimbs } from '#core/analyse'
+import { styleOf } from '#core/style'
+import { useApi } from '~/composables/useApi'
+import { useKits } from '~/stores/kits'
+
+/** The Sheet: a groove on paper, whole or built up in stages, on A4 or Letter. */
+const api = useApi()
+const route = useRoute()
+const kits = useKits()
+const failed = ref('')
+const groove = shallowRef<Groove>()
+try {
+  await kits.load()
+  groove.value = (await api.grooves.get(String(route.params.id))).document
+} catch (error) {
+  failed.value = (error as Error).message
+}
+
+const paper = ref<'A4' | 'Letter'>('A4')
+const stages = ref(1)
+const counts = ref(true)
+const sticking = ref(true)
+
+/** The parts in the order they were layered, in so many helpings, each with all that came before; limbs name a helping. */
+const shown = computed(() => {
+  const parts = groove.value?.parts.filter(part => part.strokes.length && !part.muted) ?? []
+  const many = Math.min(stages.value, Math.max(1, parts.length))
+  return Array.from({ length: many }, (_, i) => {
+    const upTo = Math.ceil(parts.length * (i + 1) / many)
+    const from = Math.ceil(parts.length * i / many)
+    const only = parts.slice(0, upTo)
+    const fresh = parts.slice(from, upTo)
+    const order = limbsInOrder(groove.value!.lead)
+    const limbs = order.filter(limb => only.some(part => part.limb === limb))
+    return { only: only.map(part => part.id), title: many === 1 ? '' : `${i + 1}. ${i ? 'With ' : ''}${fresh.map(part => part.name).join(', ')}`, limbs: limbs.length > 1 ? sayLimbs(limbs) : '' }
+  })
+})
+const width = computed(() => ({ A4: '180mm', Letter: '186mm' })[paper.value])
+const print = () => window.print()
+useHead({
+  title: () => `${groove.value?.title ?? 'Sheet'} · Bazzet`,
+  style: [() => ({ innerHTML: `@page { size: ${paper.value} portrait; margin: 15mm; }` })],
+})
+</script>
+
+<template>
+  <div v-if="failed || !groove" class="m-auto max-w-md text-center">
+    <h1 class="text-2xl">This groove could not be opened</h1>
+    <p class="my-3">{{ failed }}</p>
+    <UButton to="/" color="neutral">To the Shelf</UButton>
+  </div>
+  <template v-else>
+    <header class="no-print flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
+      <span class="display text-2xl text-highlighted">Sheet</span>
+      <label class="flex items-center gap-2 text-sm text-muted">paper <USelect v-model="paper" :items="['A4', 'Letter']" size="sm" class="w-24" aria-label="Paper" /></label>
+      <label class="flex items-center gap-2 text-sm text-muted">stages <USelect v-model="stages" :items="[1, 2, 3, 4]" size="sm" class="w-18" aria-label="Stages" /></label>
+      <USwitch v-model="counts" size="sm" label="Counts" />
+      <USwitch v-model="sticking" size="sm" label="Sticking" />
+      <UButton color="neutral" icon="i-lucide-printer" class="ml-auto" @click="print">Print</UButton>
+      <UButton :to="`/bench/${groove.id}`" color="neutral" variant="outline">Back to the Bench</UButton>
+    </header>
+    <div class="sheet-desk min-h-0 flex-1 overflow-auto bg-accented/50 py-6">
+      <article class="sheet mx-auto bg-white text-black" :style="{ width: `calc(${width} + 30mm)` }" :data-paper="paper">
+        <h1 class="display text-3xl font-bold text-black">{{ groove.title }}</h1>
+        <p class="mb-4 mt-1">{{ [styleOf(groove.style)?.name, sayBars(groove), kits.of(groove.kitId).name].filter(Boolean).join(' · ') }}</p>
+        <section v-for="stage in shown" :key="stage.only.join()" class="sheet-stage">
+          <h2 v-if="stage.title" class="mb-1 mt-3 text-lg text-black">{{ stage.title }}<span v-if="stage.limbs" class="ml-2 text-sm font-normal">{{ stage.limbs }}</span></h2>
+          <StaffView :groove="groove" :kit="kits.of(groove.kitId)" :only="stage.only" :counts="counts" :sticking="sticking" :scale="stages > 2 ? 0.85 : 1" />
+        </section>
+        <p class="mt-4 text-xs">{{ sticking ? 'R and L are the hands, r and l the feet. ' : '' }}A head in brackets is a ghost; o is open, + closed again.</p>
+      </article>
+    </div>
+  </template>
+</template>
