@@ -4,7 +4,11 @@ import { expect, test } from './app'
 const STATIONS: [name: string, path: string, there: string][] = [
   ['Shelf', '/', 'article'],
   ['Bench', '/bench/wet-rope', '[role=application]'],
-  ['a Bench with trouble', '/bench/cold-kettle', '[data-clash]'],
+  ['a Bench with trouble', '/bench/cold-kettle', '[data-finding="clash"]'],
+  ['Kit', '/kit/five-piece', '[data-piece]'],
+  ['a large Kit', '/kit/large', '[data-piece]'],
+  ['Compare', '/compare?a=wet-rope', '[data-difference]'],
+  ['Sheet', '/sheet/wet-rope', '.staff svg'],
   ['Practise', '/practise', 'main li a'],
   ['a plan', '/practise/wet-rope-plan', '[data-stage]'],
   ['the runner', '/practise/wet-rope-plan/run', '[data-timer]'],

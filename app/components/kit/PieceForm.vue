@@ -46,8 +46,8 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
 
 <template>
   <section :aria-label="piece.name" class="space-y-4">
-    <div class="flex items-end gap-2">
-      <UFormField label="Name" class="min-w-0 flex-1"><UInput :model-value="piece.name" maxlength="60" class="w-full" aria-label="Name of the piece" @change="rename" /></UFormField>
+    <div class="grid grid-cols-[1fr_auto] items-end gap-2">
+      <UFormField label="Name" class="col-span-2"><UInput :model-value="piece.name" maxlength="60" class="w-full" aria-label="Name of the piece" @change="rename" /></UFormField>
       <UFormField label="Kind"><USelect :model-value="piece.kind" :items="[...PIECE_KINDS]" class="w-32" aria-label="Kind of piece" @update:model-value="kind => take(withFacts(kit, piece.id, { kind: kind as PieceKind }))" /></UFormField>
       <UFormField label="Pitch"><UInputNumber :model-value="piece.pitch" :min="KIT_LIMITS.pitch.least" :max="KIT_LIMITS.pitch.most" :step="0.05" class="w-26" aria-label="Pitch of the piece" @update:model-value="pitch => pitch && take(withFacts(kit, piece.id, { pitch: Math.round(pitch * 100) / 100 }))" /></UFormField>
     </div>

@@ -1,0 +1,104 @@
+import { expect, test } from './app'
+
+test('findings are pointed at in the lanes; the balance by role is held against the style and mended', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('wet-rope')
+  await page.locator('[data-unison]').first().hover()
+  await expect(page.locator('[data-ring]')).toHaveCount(12) // three limbs on 2 and 4 of two bars
+  await page.locator('[data-backbeat]').hover()
+  await expect(page.locator('[data-ring]')).toHaveCount(4)
+  await page.locator('[data-backbeat]').blur()
+  await page.getByRole('heading', { name: 'Lands together' }).hover()
+  await expect(page.locator('[data-ring]')).toHaveCount(0)
+  await expect(page.locator('[data-syncopation]')).toContainText('Longuet-Higgins and Lee')
+  await expect(page.locator('[data-balance]').filter({ hasText: 'Backbeat' })).toHaveAttribute('data-verdict', 'right')
+
+  // The backbeat down to soft: too soft for the style, and under the hats; a level louder is offered.
+  await page.getByRole('button', { name: 'Choose Backbeat' }).click()
+  await page.keyboard.press('l')
+  await page.keyboard.press('Control+a')
+  await page.keyboard.press('2')
+  const balance = page.locator('[data-balance]').filter({ hasText: 'Backbeat' })
+  await expect(balance).toContainText('too soft')
+  await expect(page.locator('[data-inversion]')).toContainText('The lead is louder than the backbeat')
+  await balance.getByRole('button', { name: 'A level louder' }).click()
+  await expect(balance).toContainText('Backbeat: 3.0')
+})
+
+test('places for ghosts are shown on request', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('wet-rope')
+  await expect(page.locator('[data-ghost-place]')).toHaveCount(0)
+  await page.getByRole('switch', { name: 'Show them' }).click()
+  await expect(page.locator('[data-ghosts]')).toContainText('Left hand, ghosts: easy on')
+  expect(await page.locator('[data-ghost-place]').count()).toBeGreaterThan(3)
+})
+
+test('the staff stands under the lanes, follows an edit, and a note leads to its stick', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('wet-rope')
+  await page.getByRole('switch', { name: 'Show it' }).click()
+  const notes = page.locator('.staff-note')
+  await expect(notes.first()).toBeVisible({ timeout: 15_000 })
+  const before = await notes.count()
+  await page.keyboard.press('l')
+  for (const key of ['Home', 'ArrowRight', '3']) await page.keyboard.press(key)
+  await expect(notes).toHaveCount(before + 1)
+  // The bass drum on 1 of bar 2: its part is chosen and the cursor stands on it.
+  const part = (await bench.stored()).document.parts.find(one => one.role === 'bass drum')!
+  await page.locator(`.staff-note[data-strokes*="${part.id}:20160"]`).click()
+  await expect(bench.says).toContainText('Right foot, bar 2, 1: Bass drum')
+  await expect(bench.lanes).toBeFocused()
+  await page.getByRole('switch', { name: 'Sticking' }).click()
+  await expect(page.locator('.staff svg text', { hasText: /^RLl$/ }).first()).toBeVisible()
+})
+
+test('two grooves are compared count by count, and heard in turn at a key', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('wet-rope')
+  await page.keyboard.press('g')
+  await expect(page.getByRole('heading', { name: 'Compare' })).toBeVisible()
+  await expect(page.getByRole('combobox', { name: 'The second groove' })).toContainText('Wet Rope, late backbeat') // its own variation stands first
+  await expect(page.locator('[data-comparison]')).toHaveText('31 strokes alike; 10 only in the first, 10 only in the second and 1 struck another way.')
+  await expect(page.locator('[data-difference]').first()).toHaveText('bar 1, 2, left hand: only the first, snare, rim shot, accent.')
+  await expect(page.locator('[data-difference]')).toHaveCount(21)
+  await expect(page.locator('[data-ring]')).toHaveCount(22)
+  await page.keyboard.press('Space')
+  await expect(page.getByText('sounds', { exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('region', { name: 'Wet Rope', exact: true })).toContainText('sounds')
+  await page.keyboard.press('x')
+  await expect(page.getByRole('region', { name: 'Wet Rope, late backbeat' })).toContainText('sounds')
+  await page.keyboard.press('1')
+  await expect(page.getByRole('region', { name: 'Wet Rope', exact: true })).toContainText('sounds')
+  await page.keyboard.press('Space')
+  await expect(page.getByText('would sound')).toBeVisible()
+})
+
+test('a sheet prints title, tempo, counts and sticking on one page, in up to four stages, on A4 and Letter', async ({ bench }) => {
+  const { page } = bench
+  await page.goto(`${bench.app.url}/sheet/wet-rope`)
+  const sheet = page.locator('.sheet')
+  await expect(sheet.getByRole('heading', { name: 'Wet Rope' })).toBeVisible()
+  await expect(sheet.locator('.staff svg')).toHaveCount(1, { timeout: 15_000 })
+  await expect(sheet).toContainText('Funk sixteenths · 4/4, 2 bars · Five-piece')
+  await expect(sheet.locator('svg text', { hasText: 'quarters 96' })).toBeVisible()
+  await page.getByRole('combobox', { name: 'Stages' }).click()
+  await page.getByRole('option', { name: '4' }).click()
+  await expect(sheet.locator('.staff svg')).toHaveCount(4)
+  await expect(sheet.getByRole('heading', { name: /^4\. With/ })).toBeVisible()
+  for (const [paper, width] of [['A4', 210], ['Letter', 216]] as const) {
+    await page.getByRole('combobox', { name: 'Paper' }).click()
+    await page.getByRole('option', { name: paper }).click()
+    await expect(sheet).toHaveAttribute('data-paper', paper)
+    expect(Math.round((await sheet.boundingBox())!.width / 96 * 25.4)).toBe(width)
+    // As the printer gets it: the rail and the controls are gone, and it is one page.
+    await page.emulateMedia({ media: 'print' })
+    await expect(page.getByRole('navigation', { name: 'Stations' })).toBeHidden()
+    await expect(page.getByRole('button', { name: 'Print' })).toBeHidden()
+    const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1')
+    expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1)
+    const [, , , w] = pdf.match(/\/MediaBox\s*\[\s*([\d.]+) ([\d.]+) ([\d.]+)/)!
+    expect(Math.round(Number(w) / 72 * 25.4)).toBe(width)
+    await page.emulateMedia({ media: 'screen' })
+  }
+})
