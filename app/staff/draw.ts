@@ -104,7 +104,7 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   context.scale(scale, scale)
   const svg = holder.querySelector('svg')!
   svg.setAttribute('viewBox', `0 0 ${width / scale} ${SYSTEM.above + systems.length * height}`)
-  const drawn: DrawnNote[] = []
+  const engraved: { note: Note, strokes: NoteHead['strokes'] }[] = []
   const text = (x: number, y: number, words: string, bold: boolean, size = 12) => {
     const el = document.createElementNS('http://www.w3.org/2000/svg', 'text')
     Object.entries({ 'x': x, 'y': y, 'text-anchor': 'middle', 'font-size': size, 'font-weight': bold ? 700 : 400, 'font-family': 'var(--font-display)', 'fill': 'currentColor', 'stroke': 'none' }).forEach(([key, value]) => el.setAttribute(key, String(value)))
@@ -138,8 +138,7 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
             if (head.slashed) slash(svg, centre, note.getYs()[h]!)
           })
           if (entry.buzz) text(note.getStemX(), (note.getStemExtents().topY + note.getStemExtents().baseY) / 2 + 4, 'z', true, 13)
-          const element = note.getSVGElement()
-          if (element) drawn.push({ element, strokes: entry.heads.flatMap(head => head.strokes) })
+          engraved.push({ note, strokes: entry.heads.flatMap(head => head.strokes) })
         })
       }
       for (const count of bar.counts) {
@@ -154,7 +153,11 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   text(0, 12, notation.words, false, 12.5)
   svg.lastElementChild!.setAttribute('text-anchor', 'start')
   host.replaceChildren(svg)
-  return drawn
+  // The engraver finds its elements in the document, so only now.
+  return engraved.flatMap(({ note, strokes }) => {
+    const element = note.getSVGElement()
+    return element ? [{ element, strokes }] : []
+  })
 }
 
 /** The stroke through the head of a rim shot. */

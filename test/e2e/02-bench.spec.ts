@@ -223,7 +223,7 @@ test('meter, feel and tempo change where they stand; strokes stay in their bars'
 
 test('what is hard at this tempo is said, and a hat contradiction found and mended', async ({ bench }) => {
   const { page } = bench
-  await bench.open('wet-rope')
+  await bench.openCopy('wet-rope')
   // The accent on 4 of bar 2 and the ghost an e later: 156 ms at 96.
   await expect(page.locator('[data-finding="control"]')).toContainText(['Left hand: accent on bar 2, 4, ghost on bar 2, e of 4, 156 ms later. Demanding; hard from 137.'])
   await expect(page.locator('[data-relation]')).toContainText('1 slot after it on bar 1: a of 1; bar 2: e of 3.')

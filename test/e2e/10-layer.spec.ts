@@ -105,7 +105,7 @@ test('a 7/8 groove is built with the keyboard alone, mirrored for the other lead
 
 test('each bar has a meter of its own where it is wanted', async ({ bench }) => {
   const { page } = bench
-  await bench.open('boiler-room-two')
+  await bench.openCopy('wet-rope')
   await page.getByRole('button', { name: /^meter/ }).click()
   await page.getByRole('switch', { name: 'Every bar alike' }).click()
   await page.getByRole('button', { name: 'Bar 2', exact: true }).click()
@@ -123,7 +123,7 @@ test('each bar has a meter of its own where it is wanted', async ({ bench }) => 
 
 test('a part repeats against the bars and says when it comes round; it swings by itself', async ({ bench }) => {
   const { page } = bench
-  await bench.open('chalk-on-the-door')
+  await bench.openCopy('chalk-on-the-door')
   const name = (await bench.stored()).document.parts[0]!.name
   await page.getByRole('button', { name: `More for ${name}` }).click()
   await page.getByRole('menuitem', { name: 'Its own time …' }).click()
@@ -143,7 +143,7 @@ test('a part repeats against the bars and says when it comes round; it swings by
 
 test('the tempo is counted in another value at the same speed; pieces are pushed, a pick-up leads in, swing is one step of undo', async ({ bench }) => {
   const { page } = bench
-  await bench.open('wet-rope')
+  await bench.openCopy('wet-rope')
   await page.getByRole('button', { name: 'quarters a minute' }).click()
   await expect(page.getByRole('button', { name: /^eighths/ })).toContainText('192')
   await page.getByRole('button', { name: /^halves/ }).click()
@@ -165,7 +165,7 @@ test('the tempo is counted in another value at the same speed; pieces are pushed
 
 test('ornaments are chosen by name or key, and heard as their blows', async ({ bench }) => {
   const { page } = bench
-  await bench.open('wet-rope')
+  await bench.openCopy('wet-rope')
   await page.keyboard.press('l')
   for (const key of ['Home', 'ArrowDown', 'Control+ArrowRight']) await page.keyboard.press(key)
   await expect(bench.says).toContainText('Left hand, bar 1, 2: Snare, rim shot, accent')

@@ -2,7 +2,7 @@ import { expect, test } from './app'
 
 test('findings are pointed at in the lanes; the balance by role is held against the style and mended', async ({ bench }) => {
   const { page } = bench
-  await bench.open('wet-rope')
+  await bench.openCopy('wet-rope')
   await page.locator('[data-unison]').first().hover()
   await expect(page.locator('[data-ring]')).toHaveCount(12) // three limbs on 2 and 4 of two bars
   await page.locator('[data-backbeat]').hover()
@@ -27,7 +27,7 @@ test('findings are pointed at in the lanes; the balance by role is held against 
 
 test('places for ghosts are shown on request', async ({ bench }) => {
   const { page } = bench
-  await bench.open('wet-rope')
+  await bench.openCopy('wet-rope')
   await expect(page.locator('[data-ghost-place]')).toHaveCount(0)
   await page.getByRole('switch', { name: 'Show them' }).click()
   await expect(page.locator('[data-ghosts]')).toContainText('Left hand, ghosts: easy on')
@@ -36,7 +36,7 @@ test('places for ghosts are shown on request', async ({ bench }) => {
 
 test('the staff stands under the lanes, follows an edit, and a note leads to its stick', async ({ bench }) => {
   const { page } = bench
-  await bench.open('wet-rope')
+  await bench.openCopy('wet-rope')
   await page.getByRole('switch', { name: 'Show it' }).click()
   const notes = page.locator('.staff-note')
   await expect(notes.first()).toBeVisible({ timeout: 15_000 })

@@ -69,6 +69,15 @@ export class Bench {
     await expect(this.lanes).toBeVisible()
   }
 
+  /** Opens a copy of a demo groove under another id, so that what a test does to it stays its own. */
+  async openCopy(of: string) {
+    const { document } = await (await fetch(`${this.app.url}/api/grooves/${of}`)).json() as { document: import('#core/groove').Groove }
+    const id = `copy-${Date.now().toString(36)}-${of}`.slice(0, 64)
+    const made = await fetch(`${this.app.url}/api/grooves`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...document, id, title: `${document.title}, copied` }) })
+    expect(made.status).toBe(201)
+    await this.open(id)
+  }
+
   get lanes() { return this.page.getByRole('application', { name: /Limb lanes/ }) }
   get readout() { return this.page.locator('[data-readout]') }
   get says() { return this.page.locator('[data-cursor-says]') }

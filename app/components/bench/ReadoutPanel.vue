@@ -12,8 +12,13 @@ const settings = useSettings()
 const marks = useMarks()
 
 const backbeat = computed(() => sayBackbeat(props.groove, settings.counting))
-const refs = (ats: readonly number[], limbs?: readonly Limb[]) => props.read.events
-  .filter(event => ats.includes(event.at) && (!limbs || limbs.includes(event.limb)))
+const beatParts = computed(() => props.groove.parts.filter(part => part.role === 'backbeat').map(part => part.id))
+/** The strokes that make the backbeat: those of the parts that have the role, else strong snares. */
+const backbeatRefs = () => props.read.events
+  .filter(event => props.read.backbeat.includes(event.at) && (beatParts.value.length ? beatParts.value.includes(event.partId) : event.pieceId === 'snare' && event.level >= 4))
+  .map(event => ({ partId: event.partId, at: event.at }))
+const refs = (ats: readonly number[], limbs: readonly Limb[]) => props.read.events
+  .filter(event => ats.includes(event.at) && limbs.includes(event.limb))
   .map(event => ({ partId: event.partId, at: ownTick(props.groove.parts.find(part => part.id === event.partId)!, event.at) }))
 const round = (score: number) => Number(score.toFixed(1))
 </script>
@@ -31,7 +36,7 @@ const round = (score: number) => Number(score.toFixed(1))
     </section>
     <section v-if="read.events.length" aria-labelledby="backbeat-title">
       <h2 id="backbeat-title" class="mb-1 text-lg">Backbeat and off-beats</h2>
-      <p data-backbeat tabindex="0" v-on="marks.on(() => refs(read.backbeat))">{{ backbeat ? `On ${backbeat}.` : 'None: no part has that role, and no strong snare stands out.' }}</p>
+      <p data-backbeat tabindex="0" v-on="marks.on(backbeatRefs)">{{ backbeat ? `On ${backbeat}.` : 'None: no part has that role, and no strong snare stands out.' }}</p>
       <p class="mt-1" data-off-beat>{{ Math.round(100 * read.offBeat) }} in 100 strokes fall off the beat.</p>
       <p class="mt-1 text-sm text-muted" data-syncopation>Syncopation: {{ read.syncopation.map(one => `${LIMB_NAMES[one.limb]} ${round(one.score)}`).join(', ') }}. Longuet-Higgins and Lee’s measure (1984), ghosts left out: a note before a rest of greater weight scores the difference.</p>
       <p class="mt-1 text-sm text-muted" data-busy>Strokes a second, on the whole and at most: {{ read.busy.map(one => `${LIMB_NAMES[one.limb]} ${one.mean.toFixed(1)} and ${one.most}`).join(', ') }}.</p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { type Groove, sayBars } from '#core/groove'
 import { limbsInOrder } from '#core/kit'
 import { sayLimbs } from '#core/analyse'
@@ -39,11 +39,29 @@ const shown = computed(() => {
     return { only: only.map(part => part.id), title: many === 1 ? '' : `${i + 1}. ${i ? 'With ' : ''}${fresh.map(part => part.name).join(', ')}`, limbs: limbs.length > 1 ? sayLimbs(limbs) : '' }
   })
 })
-const width = computed(() => ({ A4: '180mm', Letter: '186mm' })[paper.value])
+const PAPERS = { A4: { width: 210, height: 297 }, Letter: { width: 216, height: 279 } } as const
+const MARGIN = 15
+const content = useTemplateRef('content')
+/** How large the staves are: as large as leaves everything on one page, and never too small to read. */
+const scale = ref(1)
+const LEAST = 0.5
+let fitting = 0
+watch([paper, stages, counts, sticking], () => {
+  fitting = 0
+  scale.value = 1
+})
+async function fit() {
+  await nextTick()
+  const room = (PAPERS[paper.value].height - 2 * MARGIN) / 25.4 * 96
+  const taken = content.value?.scrollHeight ?? 0
+  if (taken <= room || scale.value <= LEAST || fitting++ > 12) return
+  scale.value = Math.max(LEAST, Math.round((scale.value - 0.06) * 100) / 100)
+}
+const width = computed(() => `${PAPERS[paper.value].width}mm`)
 const print = () => window.print()
 useHead({
   title: () => `${groove.value?.title ?? 'Sheet'} · Bazzet`,
-  style: [() => ({ innerHTML: `@page { size: ${paper.value} portrait; margin: 15mm; }` })],
+  style: [() => ({ innerHTML: `@page { size: ${paper.value} portrait; margin: ${MARGIN}mm; }` })],
 })
 </script>
 
@@ -64,14 +82,16 @@ useHead({
       <UButton :to="`/bench/${groove.id}`" color="neutral" variant="outline">Back to the Bench</UButton>
     </header>
     <div class="sheet-desk min-h-0 flex-1 overflow-auto bg-accented/50 py-6">
-      <article class="sheet mx-auto bg-white text-black" :style="{ width: `calc(${width} + 30mm)` }" :data-paper="paper">
+      <article class="sheet mx-auto bg-white text-black" :style="{ width }" :data-paper="paper" :data-scale="scale">
+        <div ref="content">
         <h1 class="display text-3xl font-bold text-black">{{ groove.title }}</h1>
         <p class="mb-4 mt-1">{{ [styleOf(groove.style)?.name, sayBars(groove), kits.of(groove.kitId).name].filter(Boolean).join(' · ') }}</p>
         <section v-for="stage in shown" :key="stage.only.join()" class="sheet-stage">
           <h2 v-if="stage.title" class="mb-1 mt-3 text-lg text-black">{{ stage.title }}<span v-if="stage.limbs" class="ml-2 text-sm font-normal">{{ stage.limbs }}</span></h2>
-          <StaffView :groove="groove" :kit="kits.of(groove.kitId)" :only="stage.only" :counts="counts" :sticking="sticking" :scale="stages > 2 ? 0.85 : 1" />
+          <StaffView :groove="groove" :kit="kits.of(groove.kitId)" :only="stage.only" :counts="counts" :sticking="sticking" :scale="scale" @drawn="fit" />
         </section>
         <p class="mt-4 text-xs">{{ sticking ? 'R and L are the hands, r and l the feet. ' : '' }}A head in brackets is a ghost; o is open, + closed again.</p>
+        </div>
       </article>
     </div>
   </template>
