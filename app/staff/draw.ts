@@ -6,8 +6,8 @@ type Note = InstanceType<Vex['StaveNote']>
 
 /** What is shown under the notes. */
 export interface StaffOptions { width: number, counts: boolean, sticking: boolean, scale?: number }
-/** A note as it stands in the picture, and the strokes behind its heads. */
-export interface DrawnNote { element: SVGElement, strokes: NoteHead['strokes'] }
+/** A note as it stands in the picture: each head’s height in the picture’s own measure, and the strokes behind it. */
+export interface DrawnNote { element: SVGElement, heads: { y: number, strokes: NoteHead['strokes'] }[] }
 
 let loading: Promise<Vex> | undefined
 /** The engraver and its music font: over a megabyte, fetched when the first staff is shown. */
@@ -104,7 +104,7 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   context.scale(scale, scale)
   const svg = holder.querySelector('svg')!
   svg.setAttribute('viewBox', `0 0 ${width / scale} ${SYSTEM.above + systems.length * height}`)
-  const engraved: { note: Note, strokes: NoteHead['strokes'] }[] = []
+  const engraved: { note: Note, heads: DrawnNote['heads'] }[] = []
   const text = (x: number, y: number, words: string, bold: boolean, size = 12) => {
     const el = document.createElementNS('http://www.w3.org/2000/svg', 'text')
     Object.entries({ 'x': x, 'y': y, 'text-anchor': 'middle', 'font-size': size, 'font-weight': bold ? 700 : 400, 'font-family': 'var(--font-display)', 'fill': 'currentColor', 'stroke': 'none' }).forEach(([key, value]) => el.setAttribute(key, String(value)))
@@ -138,7 +138,7 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
             if (head.slashed) slash(svg, centre, note.getYs()[h]!)
           })
           if (entry.buzz) text(note.getStemX(), (note.getStemExtents().topY + note.getStemExtents().baseY) / 2 + 4, 'z', true, 13)
-          engraved.push({ note, strokes: entry.heads.flatMap(head => head.strokes) })
+          engraved.push({ note, heads: entry.heads.map((head, h) => ({ y: note.getYs()[h]!, strokes: head.strokes })) })
         })
       }
       for (const count of bar.counts) {
@@ -154,9 +154,9 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   svg.lastElementChild!.setAttribute('text-anchor', 'start')
   host.replaceChildren(svg)
   // The engraver finds its elements in the document, so only now.
-  return engraved.flatMap(({ note, strokes }) => {
+  return engraved.flatMap(({ note, heads }) => {
     const element = note.getSVGElement()
-    return element ? [{ element, strokes }] : []
+    return element ? [{ element, heads }] : []
   })
 }
 

@@ -39,8 +39,8 @@ describe('the shipped kits', () => {
 
   it('names places on the staff', () => {
     expect([6, 5, 4, 3, 1, 0, -3, -5, -6, 7].map(sayStaffPlace)).toEqual([
-      'ledger line above', 'space above', 'top line', 'top space', 'third space', 'middle line', 'bottom space', 'space below', 'ledger line below', 'space above',
-    ].with(9, sayStaffPlace(7)))
+      'ledger line above', 'space above', 'top line', 'top space', 'third space', 'middle line', 'bottom space', 'space below', 'ledger line below', 'space 2 above',
+    ])
     expect(sayStaffPlace(8)).toBe('ledger line 2 above')
   })
 

@@ -50,12 +50,12 @@ export function staffOf(piece: Piece, kind: StrokeKind, by: PieceStroke['by']): 
   return stroke?.staff ?? usualStaff(piece, { kind, by })
 }
 
-/** `sayPlace(4) // => 'top line'`: a place on the staff in words. */
+/** `sayStaffPlace(4) // => 'top line'`: a place on the staff in words. */
 export function sayStaffPlace(place: number): string {
   const lines: Record<number, string> = { '-4': 'bottom line', '-2': 'second line', '0': 'middle line', '2': 'fourth line', '4': 'top line' }
   const spaces: Record<number, string> = { '-3': 'bottom space', '-1': 'second space', '1': 'third space', '3': 'top space', '5': 'space above', '-5': 'space below' }
   const named = lines[place] ?? spaces[place]
   if (named) return named
-  const far = Math.ceil((Math.abs(place) - 5) / 2)
-  return `${place % 2 === 0 ? 'ledger line' : 'space'} ${far === 1 ? '' : `${far} `}${place > 0 ? 'above' : 'below'}`.replace('  ', ' ')
+  const far = Math.floor((Math.abs(place) - 5) / 2) + 1
+  return `${place % 2 === 0 ? 'ledger line' : 'space'} ${far === 1 ? '' : `${far} `}${place > 0 ? 'above' : 'below'}`
 }

@@ -46,7 +46,7 @@ test('the staff stands under the lanes, follows an edit, and a note leads to its
   await expect(notes).toHaveCount(before + 1)
   // The bass drum on 1 of bar 2: its part is chosen and the cursor stands on it.
   const part = (await bench.stored()).document.parts.find(one => one.role === 'bass drum')!
-  await page.locator(`.staff-note[data-strokes*="${part.id}:20160"]`).click()
+  await page.locator(`.staff-note[data-strokes*="${part.id}:20160"]`).click({ position: { x: 6, y: 5 } })
   await expect(bench.says).toContainText('Right foot, bar 2, 1: Bass drum')
   await expect(bench.lanes).toBeFocused()
   await page.getByRole('switch', { name: 'Sticking' }).click()

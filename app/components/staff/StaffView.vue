@@ -23,10 +23,16 @@ watch([host, notation, width, () => [props.counts, props.sticking, props.scale]]
     const notes = await drawStaff(host.value, notation.value, { width: width.value, counts: props.counts, sticking: props.sticking, scale: props.scale })
     if (!notes) return
     failed.value = ''
-    for (const { element, strokes } of notes) {
+    const svg = host.value.querySelector('svg')!
+    for (const { element, heads } of notes) {
       element.classList.add('staff-note')
-      element.dataset.strokes = strokes.map(stroke => `${stroke.partId}:${stroke.at}`).join(' ')
-      element.addEventListener('click', () => emit('find', strokes))
+      element.dataset.strokes = heads.flatMap(head => head.strokes).map(stroke => `${stroke.partId}:${stroke.at}`).join(' ')
+      element.addEventListener('click', (event) => {
+        // The head nearest to the press comes first.
+        const box = svg.getBoundingClientRect()
+        const y = (event.clientY - box.top) * svg.viewBox.baseVal.height / box.height
+        emit('find', heads.toSorted((a, b) => Math.abs(a.y - y) - Math.abs(b.y - y)).flatMap(head => head.strokes))
+      })
     }
     emit('drawn')
   } catch (error) {

@@ -61,6 +61,8 @@ const heard = computed(() => (bench.shown ? audibleParts(bench.shown, { solo: be
 const settled = useAfterPaint(() => bench.groove)
 const readable = useAfterPaint(() => bench.shown)
 const read = computed(() => (readable.value ? readout(readable.value, bench.kit) : undefined))
+/** What the groove itself comes to, whatever is being tried on it: findings and their remedies must not vanish while they are pointed at. */
+const ownRead = computed(() => (readable.value === settled.value ? read.value : settled.value && readout(settled.value, bench.kit)))
 const ghosts = shallowRef<{ limb: Limb, places: GhostPlace[] }>()
 
 /** The facts along the top: the same object while none of them changes, so that strokes do not redraw the bar. */
@@ -221,7 +223,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
       </div>
       <aside class="min-h-0 space-y-5 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
         <ReadoutPanel :groove="readable!" :read="read" />
-        <FindingPanel :groove="readable!" :kit="bench.kit" :read="read" @edit="edit" @try="tryOut" />
+        <FindingPanel v-if="ownRead" :groove="settled" :kit="bench.kit" :read="ownRead" @edit="edit" @try="tryOut" />
         <ShiftPanel :groove="settled" @edit="edit" @try="tryOut" @keep="(change, made) => keep(change, [made])" />
         <RelationPanel :groove="readable!" :events="read.events" />
         <StyleFit :groove="readable!" :kit="bench.kit" @edit="edit" />
