@@ -1,8 +1,10 @@
 import { writeFileSync } from 'node:fs'
 import { Bench } from 'tinybench'
 import { expect, it } from 'vitest'
-import { type Groove, grooveTicks, timeline } from '#core/groove'
+import { readout } from '#core/analyse'
+import { type Groove, grooveTicks, passSeconds, timeline } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
+import { renderGroove } from '#core/sound'
 import { Scheduler, wholeSpan } from '~/audio/scheduler'
 import { hundredStrokes } from './groove'
 
@@ -32,11 +34,22 @@ it('measures the core', async () => {
   expect(groove.parts.reduce((sum, part) => sum + part.strokes.length, 0)).toBe(100)
   const bench = new Bench({ time: 2000, warmupTime: 500 })
   bench.add('timeline', () => void timeline(groove, DEFAULT_KIT))
+  bench.add('readout', () => void readout(groove, DEFAULT_KIT))
   await bench.run()
-  const { result } = bench.tasks[0]!
-  if (!('throughput' in result)) throw new Error('the measure was not taken')
-  const rate = Math.round(result.throughput.p50)
-  rows.push({ name: 'timeline() of 4 bars, 4 parts, 100 strokes', figure: rate, unit: 'a second', target: 'over 20000', met: rate > 20000 })
+  const rate = (i: number) => {
+    const { result } = bench.tasks[i]!
+    if (!('throughput' in result)) throw new Error('the measure was not taken')
+    return Math.round(result.throughput.p50)
+  }
+  rows.push({ name: 'timeline() of 4 bars, 4 parts, 100 strokes', figure: rate(0), unit: 'a second', target: 'over 20000', met: rate(0) > 20000 })
+  rows.push({ name: 'full readout of the same', figure: rate(1), unit: 'a second', target: 'at least 1000', met: rate(1) >= 1000 })
+
+  // A minute of it and more, every sound rendered afresh.
+  const passes = Math.ceil(60 / passSeconds(groove))
+  const began = performance.now()
+  const samples = renderGroove(groove, DEFAULT_KIT, passes)
+  const times = Number((samples.length * SAMPLE * 1000 / (performance.now() - began)).toFixed(0))
+  rows.push({ name: `rendering ${Math.round(samples.length * SAMPLE)} s of the same to samples`, figure: times, unit: 'times real time', target: 'at least 50', met: times >= 50 })
 
   const straight: Groove = { ...groove, feel: { swing: null, push: {} } }
   for (const bpm of [67, 113, 241]) {
