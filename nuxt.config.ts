@@ -24,7 +24,8 @@ export default defineNuxtConfig({
       ],
     },
   },
-  experimental: { payloadExtraction: false },
+  // A station’s script is fetched as it is pointed at, not because its name is in sight.
+  experimental: { payloadExtraction: false, defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   routeRules: {
     '/**': {
       headers: {

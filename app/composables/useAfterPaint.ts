@@ -1,21 +1,25 @@
 import { type ShallowRef, onScopeDispose, shallowRef, watch } from 'vue'
 
 /**
- * The same value, a moment later: once the frame that shows a change has been painted. What a player looks
- * at while playing is drawn at once; what is read about it may follow.
+ * The same value, a moment later: once the frame that shows a change has been painted, or so many frames. What a player
+ * looks at while playing is drawn at once; what is read about it follows a frame later, and the controls around it, which
+ * nobody reads in that moment, later still.
  */
-export function useAfterPaint<T>(source: () => T): Readonly<ShallowRef<T>> {
+export function useAfterPaint<T>(source: () => T, frames = 1): Readonly<ShallowRef<T>> {
   const settled = shallowRef(source()) as ShallowRef<T>
   let frame = 0
   let timer: ReturnType<typeof setTimeout> | undefined
   const settle = () => (settled.value = source())
+  const wait = (left: number) => {
+    frame = requestAnimationFrame(() => (left > 1 ? wait(left - 1) : (timer = setTimeout(settle, 0))))
+  }
 
   watch(source, () => {
     cancelAnimationFrame(frame)
     clearTimeout(timer)
     // A page out of view paints no frames, and need not wait for one.
     if (document.hidden) return settle()
-    frame = requestAnimationFrame(() => (timer = setTimeout(settle, 0)))
+    wait(frames)
   }, { flush: 'sync' })
   onScopeDispose(() => {
     cancelAnimationFrame(frame)

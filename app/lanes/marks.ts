@@ -1,46 +1,55 @@
 import type { PieceKind, StrokeKind } from '#core/kit'
 
-/** A mark at the tip of a stick: an SVG path about (0, 0) for a radius of 1, and whether it is filled. */
-export interface Mark { path: string, filled: boolean }
+type Line = readonly (readonly [x: number, y: number])[]
+/** A mark at the tip of a stick, drawn about (0, 0) for a radius of 1: a circle, lines through points (closed where they end at their start), and whether it is filled. */
+export interface Mark { circle: boolean, lines: readonly Line[], filled: boolean }
 
-const ROUND = 'M-1 0a1 1 0 1 0 2 0a1 1 0 1 0-2 0z'
-const CROSS = 'M-1-1L1 1M-1 1L1-1'
-const DIAMOND = 'M0-1.25L1.1 0L0 1.25L-1.1 0z'
+const shape = (circle: boolean, filled: boolean, ...lines: Line[]): Mark => ({ circle, lines, filled })
+const CROSS: Line[] = [[[-1, -1], [1, 1]], [[-1, 1], [1, -1]]]
 
 const MARKS: Record<PieceKind, { [kind in StrokeKind]?: Mark } & { hit: Mark }> = {
   'snare': {
-    'hit': { path: ROUND, filled: true },
-    'rim shot': { path: `${ROUND}M-1.6 1.6L1.6-1.6`, filled: true },
-    'cross-stick': { path: `${ROUND}M-.7-.7L.7.7M-.7.7L.7-.7`, filled: false },
-    'sweep': { path: 'M-1.5 0Q-.75-1.6 0 0T1.5 0', filled: false },
-    'tap': { path: 'M-1.5 .6H1.5M-1.5-.6H1.5', filled: false },
-    'buzz': { path: `${ROUND}M-1.4 1.7H1.4`, filled: true },
+    'hit': shape(true, true),
+    'rim shot': shape(true, true, [[-1.6, 1.6], [1.6, -1.6]]),
+    'cross-stick': shape(true, false, [[-0.7, -0.7], [0.7, 0.7]], [[-0.7, 0.7], [0.7, -0.7]]),
+    'sweep': shape(false, false, [[-1.5, 0], [-1.1, -0.7], [-0.5, -0.7], [0, 0], [0.5, 0.7], [1.1, 0.7], [1.5, 0]]),
+    'tap': shape(false, false, [[-1.5, 0.6], [1.5, 0.6]], [[-1.5, -0.6], [1.5, -0.6]]),
+    'buzz': shape(true, true, [[-1.4, 1.7], [1.4, 1.7]]),
   },
-  'hi-hat': {
-    hit: { path: CROSS, filled: false },
-    open: { path: `${ROUND}${CROSS}`, filled: false },
-    chick: { path: CROSS, filled: false },
-    splash: { path: `${ROUND}${CROSS}`, filled: false },
-  },
-  'ride': { hit: { path: 'M-1 .9L0-1L1 .9', filled: false }, bell: { path: DIAMOND, filled: true } },
-  'crash': { hit: { path: `${CROSS}M0-1.4V1.4M-1.4 0H1.4`, filled: false } },
-  'china': { hit: { path: `${CROSS}M-1.4-1.4H1.4`, filled: false } },
-  'splash': { hit: { path: 'M0-1.3V1.3M-1.3 0H1.3', filled: false } },
-  'timbale': { hit: { path: 'M-1 .9L0-1.1L1 .9z', filled: true } },
-  'cowbell': { hit: { path: 'M-.6-1H.6L1.1 1H-1.1z', filled: true } },
-  'block': { hit: { path: 'M-1.3-.55H1.3V.55H-1.3z', filled: true } },
-  'tambourine': { hit: { path: 'M-1.1-.8L1.1-.8M-1.1 0H1.1M-1.1 .8H1.1', filled: false } },
-  'pad': { hit: { path: 'M0-1.1L1.05-.35L.65.9H-.65L-1.05-.35z', filled: true } },
-  'tom': { hit: { path: 'M-1-.9H1L0 1.1z', filled: true } },
-  'floor tom': { hit: { path: 'M-1-1H1V1H-1z', filled: true } },
-  'bass drum': { hit: { path: ROUND, filled: true } },
+  'hi-hat': { hit: shape(false, false, ...CROSS), open: shape(true, false, ...CROSS), chick: shape(false, false, ...CROSS), splash: shape(true, false, ...CROSS) },
+  'ride': { hit: shape(false, false, [[-1, 0.9], [0, -1], [1, 0.9]]), bell: shape(false, true, [[0, -1.25], [1.1, 0], [0, 1.25], [-1.1, 0], [0, -1.25]]) },
+  'crash': { hit: shape(false, false, ...CROSS, [[0, -1.4], [0, 1.4]], [[-1.4, 0], [1.4, 0]]) },
+  'china': { hit: shape(false, false, ...CROSS, [[-1.4, -1.4], [1.4, -1.4]]) },
+  'splash': { hit: shape(false, false, [[0, -1.3], [0, 1.3]], [[-1.3, 0], [1.3, 0]]) },
+  'tom': { hit: shape(false, true, [[-1, -0.9], [1, -0.9], [0, 1.1], [-1, -0.9]]) },
+  'floor tom': { hit: shape(false, true, [[-1, -1], [1, -1], [1, 1], [-1, 1], [-1, -1]]) },
+  'bass drum': { hit: shape(true, true) },
+  'timbale': { hit: shape(false, true, [[-1, 0.9], [0, -1.1], [1, 0.9], [-1, 0.9]]) },
+  'cowbell': { hit: shape(false, true, [[-0.6, -1], [0.6, -1], [1.1, 1], [-1.1, 1], [-0.6, -1]]) },
+  'block': { hit: shape(false, true, [[-1.3, -0.55], [1.3, -0.55], [1.3, 0.55], [-1.3, 0.55], [-1.3, -0.55]]) },
+  'tambourine': { hit: shape(false, false, [[-1.1, -0.8], [1.1, -0.8]], [[-1.1, 0], [1.1, 0]], [[-1.1, 0.8], [1.1, 0.8]]) },
+  'pad': { hit: shape(false, true, [[0, -1.1], [1.05, -0.35], [0.65, 0.9], [-0.65, 0.9], [-1.05, -0.35], [0, -1.1]]) },
 }
 
-const UNKNOWN: Mark = { path: 'M-1-1H1V1H-1z', filled: false }
+const UNKNOWN: Mark = shape(false, false, [[-1, -1], [1, -1], [1, 1], [-1, 1], [-1, -1]])
+const HOLLOW = new Map<Mark, Mark>()
 
 /** The mark of a stroke. Ghosts are drawn hollow where the mark is a filled one. */
 export function markOf(kind: PieceKind | undefined, stroke: StrokeKind, level: number): Mark {
   if (!kind) return UNKNOWN
   const mark = MARKS[kind][stroke] ?? MARKS[kind].hit
-  return level === 1 && mark.filled ? { ...mark, filled: false } : mark
+  if (level !== 1 || !mark.filled) return mark
+  if (!HOLLOW.has(mark)) HOLLOW.set(mark, { ...mark, filled: false })
+  return HOLLOW.get(mark)!
+}
+
+const round = (n: number): number => Math.round(n * 100) / 100
+
+/**
+ * A mark as an SVG path about a point, for a radius in pixels. Points are where they stand in the picture: a transform on
+ * each of hundreds of marks costs the browser more than all their lines.
+ */
+export function markPath({ circle, lines }: Mark, x: number, y: number, r: number): string {
+  const ring = circle ? `M${round(x - r)} ${round(y)}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0z` : ''
+  return ring + lines.map(line => line.map(([dx, dy], i) => `${i ? 'L' : 'M'}${round(x + dx * r)} ${round(y + dy * r)}`).join('')).join('')
 }

@@ -105,5 +105,5 @@ useHead({ title: 'Shelf · Bazzet' })
       <ShelfCard v-for="stored in found" :key="stored.document.id" :stored="stored" :parent="stored.document.parent ? titles.get(stored.document.parent.id) ?? 'a groove no longer here' : undefined" @bin="bin(stored)" />
     </div>
   </div>
-  <BeginDialog v-model:open="beginning" @begin="keep" />
+  <LazyBeginDialog v-if="beginning" v-model:open="beginning" @begin="keep" />
 </template>

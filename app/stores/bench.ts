@@ -9,13 +9,28 @@ import { Autosave, type Draft, type SaveAnswer, type SaveState } from '../saving
 const draftKey = (id: string) => `bazzet:draft:${id}`
 
 function readDraft(id: string): Draft<Groove> | undefined {
+  writeDrafts()
   const text = localStorage.getItem(draftKey(id))
   return text ? JSON.parse(text) as Draft<Groove> : undefined
 }
 
+/** Drafts on their way to this machine's store: written once the frame with the change has been painted, or as the page goes. */
+const drafts = new Map<string, Draft<Groove> | undefined>()
+let writing: ReturnType<typeof setTimeout> | undefined
+
+function writeDrafts() {
+  clearTimeout(writing)
+  writing = undefined
+  for (const [id, draft] of drafts) {
+    if (draft) localStorage.setItem(draftKey(id), JSON.stringify(draft))
+    else localStorage.removeItem(draftKey(id))
+  }
+  drafts.clear()
+}
+
 function keepDraft(id: string, draft: Draft<Groove> | undefined) {
-  if (draft) localStorage.setItem(draftKey(id), JSON.stringify(draft))
-  else localStorage.removeItem(draftKey(id))
+  drafts.set(id, draft)
+  writing ??= setTimeout(writeDrafts, 50)
 }
 
 async function send(groove: Groove, revision: number): Promise<SaveAnswer> {
@@ -92,6 +107,7 @@ export const useBench = defineStore('bench', () => {
 
   /** A page about to be closed gets its last change out; the draft stays until the server has it. */
   function sendOnClose() {
+    writeDrafts()
     const unsent = autosave?.unsent
     if (unsent) void api.grooves.save(unsent.document, unsent.revision, true).catch(() => undefined)
   }

@@ -1,6 +1,6 @@
 import { LIMBS, type Limb } from '#core/kit'
 import type { Groove, TimedStroke } from '#core/groove'
-import { type BarTime, barsTicks, beatsOf, mod, slotsOf } from '#core/time'
+import { type BarTime, barsTicks, beatsOf } from '#core/time'
 
 /** How busy one limb is: strokes a second over the whole pass, and the most in any one second. */
 export interface Busy { limb: Limb, mean: number, most: number }
@@ -41,39 +41,40 @@ export function weights(n: number): number[] {
   return out
 }
 
-/** The metrical weight of every slot: the bar, then its felt beats, then the slots within them. */
-function slotWeights(bars: readonly BarTime[]): Map<number, number> {
-  const map = new Map<number, number>()
+/** Every slot's tick and metrical weight, in order: the bar, then its felt beats, then the slots within them. */
+export interface Weighed { ticks: number[], weights: number[], total: number }
+
+export function weigh(bars: readonly BarTime[]): Weighed {
   const beats = beatsOf(bars)
-  const ofBeat = beats.map((beat) => {
-    const inBar = beats.filter(other => other.bar === beat.bar)
-    return weights(inBar.length)[beat.beat]!
-  })
+  const counts = bars.map(bar => weights(bar.slots.length))
+  const ofBeat = beats.map(beat => counts[beat.bar]![beat.beat]!)
   const deepest = Math.min(...ofBeat)
-  for (const slot of slotsOf(bars)) {
-    const beat = beats.findIndex(one => one.bar === slot.bar && one.beat === slot.beat)
-    const within = weights(beats[beat]!.slots)[slot.slot]!
-    map.set(slot.at, within === 0 ? ofBeat[beat]! : deepest + within)
-  }
-  return map
+  const within = new Map<number, number[]>()
+  const out: Weighed = { ticks: [], weights: [], total: barsTicks(bars) }
+  beats.forEach((beat, i) => {
+    const own = within.get(beat.slots) ?? weights(beat.slots)
+    within.set(beat.slots, own)
+    own.forEach((weight, slot) => {
+      out.ticks.push(beat.at + slot * beat.length / beat.slots)
+      out.weights.push(weight === 0 ? ofBeat[i]! : deepest + weight)
+    })
+  })
+  return out
 }
 
 /**
  * Syncopation of one line of onsets by the measure of H. C. Longuet-Higgins and C. S. Lee (1984): a note
  * followed by a rest of greater metrical weight, before the next note, scores the difference; the line goes round.
+ * `grid` is `weigh(bars)`; onsets off the grid are left out.
  */
-export function syncopation(bars: readonly BarTime[], onsets: readonly number[]): number {
-  const weight = slotWeights(bars)
-  const slots = [...weight.keys()]
-  const notes = [...new Set(onsets)].filter(at => weight.has(at)).sort((a, b) => a - b)
-  const total = barsTicks(bars)
-  return notes.reduce((score, at, i) => {
-    const gap = notes.length === 1 ? total : mod((notes[i + 1] ?? notes[0]!) - at, total)
-    const rests = slots.filter((slot) => {
-      const distance = mod(slot - at, total)
-      return distance > 0 && distance < gap
-    })
-    const heaviest = Math.max(...rests.map(rest => weight.get(rest)!), -Infinity)
-    return score + Math.max(0, heaviest - weight.get(at)!)
+export function syncopation(grid: Weighed, onsets: readonly number[]): number {
+  const struck = new Set(onsets)
+  const notes = grid.ticks.flatMap((tick, i) => (struck.has(tick) ? [i] : []))
+  const many = grid.ticks.length
+  return notes.reduce((score, note, n) => {
+    const next = notes[n + 1] ?? notes[0]! + many
+    let heaviest = -Infinity
+    for (let i = note + 1; i < next; i++) heaviest = Math.max(heaviest, grid.weights[i % many]!)
+    return score + Math.max(0, heaviest - grid.weights[note]!)
   }, 0)
 }

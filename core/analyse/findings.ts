@@ -1,5 +1,5 @@
 import type { Kit, Limb } from '#core/kit'
-import { type Groove, type TimedStroke, ownTick, partOf } from '#core/groove'
+import { type Groove, type TimedStroke, ownTick } from '#core/groove'
 import type { Counting } from '#core/time'
 import { type Crossing, type OutOfReach, crossings, outOfReach, sayCrossing, sayOutOfReach } from './body'
 import { type Clash, clashes, sayClash } from './clashes'
@@ -27,9 +27,16 @@ export interface Finding {
 
 const WEIGHT = { impossible: 0, hard: 1, demanding: 2 } as const
 
+/** The strokes of some limbs at some ticks. */
+function onTicks(events: readonly TimedStroke[], limbs: readonly Limb[], ticks: readonly number[]): TimedStroke[] {
+  const wanted = new Set(ticks)
+  return events.filter(event => limbs.includes(event.limb) && wanted.has(event.at))
+}
+
 /** Everything a body would object to, the heaviest first. */
 export function findings(groove: Groove, kit: Kit, events: readonly TimedStroke[], rules?: PlayabilityRules): Finding[] {
-  const ref = ({ partId, at }: TimedStroke): StrokeRef => ({ partId, at: ownTick(partOf(groove, partId)!, at) })
+  const parts = new Map(groove.parts.map(part => [part.id, part]))
+  const ref = ({ partId, at }: TimedStroke): StrokeRef => ({ partId, at: ownTick(parts.get(partId)!, at) })
   const found: Finding[] = [
     ...clashes(events, kit).map((clash): Finding => ({
       id: `clash ${clash.limb} ${clash.at}`, weight: clash.kind === 'twice' ? 'demanding' : 'impossible', limbs: [clash.limb],
@@ -44,11 +51,11 @@ export function findings(groove: Groove, kit: Kit, events: readonly TimedStroke[
     })),
     ...crossings(events, kit).map((crossing): Finding => ({
       id: `crossing ${crossing.right.pieceId} ${crossing.left.pieceId}`, weight: 'demanding', limbs: ['RH', 'LH'],
-      strokes: events.filter(event => crossing.ats.includes(event.at) && (event.limb === 'RH' || event.limb === 'LH')).map(ref), about: { kind: 'crossing', crossing },
+      strokes: onTicks(events, ['RH', 'LH'], crossing.ats).map(ref), about: { kind: 'crossing', crossing },
     })),
     ...troubles(groove, events, rules).map((trouble): Finding => ({
       id: `${trouble.kind} ${trouble.limb}`, weight: trouble.verdict, limbs: [trouble.limb],
-      strokes: events.filter(event => event.limb === trouble.limb && (trouble.ats.includes(event.at) || trouble.tos.some(to => to.at === event.at))).map(ref),
+      strokes: onTicks(events, [trouble.limb], [...trouble.ats, ...trouble.tos.map(to => to.at)]).map(ref),
       about: { kind: 'trouble', trouble },
     })),
   ]

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { type Groove, makeBars, makeGroove, makePart, passSeconds, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
-import { busyLimbs, hatTroubles, offBeatShare, relate, sayHatTrouble, sayRelation, sayTrouble, syncopation, troubles, weights } from '.'
+import { busyLimbs, hatTroubles, offBeatShare, relate, sayHatTrouble, sayRelation, sayTrouble, syncopation, troubles, weigh, weights } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb, piece: string, row: string, more = {}) =>
@@ -130,6 +130,6 @@ describe('density', () => {
     ['3. .. .3 ..', 1], // & of 3 (-3) is held over 4 (-2); 1 (0) over nothing heavier
   ])('scores “%s” as worked out by hand', (row, score) => {
     const eighths = makeBars(meter(4, 4), 1, 2)
-    expect(syncopation(eighths, rowStrokes(eighths, row, { piece: 'snare' }).map(stroke => stroke.at))).toBe(score)
+    expect(syncopation(weigh(eighths), rowStrokes(eighths, row, { piece: 'snare' }).map(stroke => stroke.at))).toBe(score)
   })
 })

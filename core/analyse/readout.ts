@@ -1,7 +1,7 @@
 import { LIMBS, type Kit, type Limb } from '#core/kit'
 import { type Groove, type TimedStroke, passSeconds, timeline } from '#core/groove'
 import { backbeatTicks } from './backbeat'
-import { type Busy, busyLimbs, offBeatShare, syncopation } from './density'
+import { type Busy, busyLimbs, offBeatShare, syncopation, weigh } from './density'
 import { type Finding, findings } from './findings'
 import type { PlayabilityRules } from './playability'
 import { type Unison, type UnisonGroup, groupUnisons, unisons } from './unisons'
@@ -23,6 +23,7 @@ export interface Readout {
 export function readout(groove: Groove, kit: Kit, rules?: PlayabilityRules): Readout {
   const events = timeline(groove, kit)
   const together = unisons(events)
+  const grid = weigh(groove.bars)
   return {
     events,
     unisons: together,
@@ -33,7 +34,7 @@ export function readout(groove: Groove, kit: Kit, rules?: PlayabilityRules): Rea
     offBeat: offBeatShare(groove, events),
     syncopation: LIMBS.flatMap((limb) => {
       const onsets = events.filter(event => event.limb === limb && event.level > 1).map(event => event.at)
-      return onsets.length ? [{ limb, score: syncopation(groove.bars, onsets) }] : []
+      return onsets.length ? [{ limb, score: syncopation(grid, onsets) }] : []
     }),
   }
 }

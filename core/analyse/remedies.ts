@@ -41,12 +41,12 @@ function handOver(groove: Groove, kit: Kit, events: readonly TimedStroke[], stro
 
 /** Strokes taken out or changed, part by part, as one edit. */
 function onStrokes(groove: Groove, label: string, events: readonly TimedStroke[], change: (part: Part, ats: number[]) => Edit): Remedy[] {
-  const byPart = new Map<Part, number[]>()
+  const byPart = new Map<Part, Set<number>>()
   for (const event of events) {
     const found = strokeOf(groove, event)
-    if (found) byPart.set(found.part, [...new Set([...byPart.get(found.part) ?? [], found.stroke.at])])
+    if (found) byPart.set(found.part, (byPart.get(found.part) ?? new Set()).add(found.stroke.at))
   }
-  return byPart.size ? [{ label, edit: together(label, [...byPart].map(([part, ats]) => change(part, ats))) }] : []
+  return byPart.size ? [{ label, edit: together(label, [...byPart].map(([part, ats]) => change(part, [...ats]))) }] : []
 }
 
 const takeOut = (groove: Groove, label: string, events: readonly TimedStroke[]) => onStrokes(groove, label, events, takeStrokes)

@@ -19,7 +19,8 @@ export const takeStrokes = (part: Part, ats: number[]): Edit => ({ type: 'stroke
 
 /** Changes strokes of a part in place: `alter(part, ats, stroke => ({ ...stroke, level: 5 }))`. */
 export function alterStrokes(part: Part, ats: readonly number[], change: (stroke: Stroke) => Stroke): Edit {
-  const chosen = part.strokes.filter(stroke => ats.includes(stroke.at))
+  const wanted = new Set(ats)
+  const chosen = part.strokes.filter(stroke => wanted.has(stroke.at))
   return { type: 'strokes', partId: part.id, remove: chosen.map(stroke => stroke.at), put: chosen.map(change) }
 }
 

@@ -20,7 +20,7 @@ const styles = [{ label: 'none', value: 'none' }, ...STYLE_CARDS.map(card => ({ 
 </script>
 
 <template>
-  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
+  <header class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
     <input v-model="title" aria-label="Title" class="display field-sizing-content min-w-24 max-w-80 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted" maxlength="120" @blur="rename" @keydown.enter="($event.target as HTMLInputElement).blur()" />
     <FactButton name="style" :value="styleOf(groove.style)?.name ?? 'none'">
       <UFormField label="Style" help="What the readout holds the groove against, and what is offered for each limb.">

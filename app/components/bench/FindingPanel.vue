@@ -35,7 +35,7 @@ function take({ edit }: Remedy) {
       <li v-for="one in list" :key="one.finding.id" :data-finding="kindOf(one.finding)" :data-weight="one.finding.weight" class="pl-2" :class="one.finding.weight === 'demanding' ? 'border-l-3 border-accented' : 'border-l-3 border-error'">
         <p tabindex="0" v-on="marks.on(() => one.finding.strokes)">{{ one.says }}</p>
         <div v-if="one.remedies.length" class="mt-1 flex flex-wrap gap-1">
-          <UButton v-for="remedy in one.remedies" :key="remedy.label" size="xs" color="neutral" variant="outline" @click="take(remedy)" @mouseenter="emit('try', remedy.edit)" @mouseleave="emit('try', undefined)">{{ remedy.label }}</UButton>
+          <button v-for="remedy in one.remedies" :key="remedy.label" type="button" class="quiet-button" @click="take(remedy)" @mouseenter="emit('try', remedy.edit)" @mouseleave="emit('try', undefined)">{{ remedy.label }}</button>
         </div>
       </li>
     </ul>

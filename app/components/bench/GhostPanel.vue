@@ -1,24 +1,24 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { type GhostPlace, type Readout, ghostPlaces, sayGhostPlaces } from '#core/analyse'
-import { type Groove, sentence } from '#core/groove'
+import { type GhostPlace, ghostPlaces, sayGhostPlaces } from '#core/analyse'
+import { type Groove, sentence, timeline } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb } from '#core/kit'
 import { useSettings } from '~/stores/settings'
 
 /** Allowed places for ghosts, on request: where a hand is free, near enough and can be quiet in time. */
-const props = defineProps<{ groove: Groove, kit: Kit, read: Readout }>()
+const props = defineProps<{ groove: Groove, kit: Kit }>()
 const emit = defineEmits<{ places: [limb: Limb, places: GhostPlace[]] }>()
 const settings = useSettings()
 const shown = ref(false)
 const wanted = ref<Limb>()
 const limb = computed<Limb>(() => wanted.value ?? (props.groove.lead === 'right' ? 'LH' : 'RH'))
 const piece = computed(() => (props.kit.pieces.find(one => one.kind === 'snare') ?? props.kit.pieces[0]!).id)
-const places = computed(() => (shown.value ? ghostPlaces(props.groove, props.kit, props.read.events, limb.value, piece.value) : []))
+const places = computed(() => (shown.value ? ghostPlaces(props.groove, props.kit, timeline(props.groove, props.kit), limb.value, piece.value) : []))
 watch([places, limb], () => emit('places', limb.value, places.value))
 </script>
 
 <template>
-  <section v-if="read.events.length" aria-labelledby="ghosts-title" class="text-[0.94rem]">
+  <section v-if="groove.parts.some(part => part.strokes.length)" aria-labelledby="ghosts-title" class="text-[0.94rem]">
     <h2 id="ghosts-title" class="mb-1 text-lg">Places for ghosts</h2>
     <div class="flex items-center gap-3">
       <USwitch v-model="shown" size="sm" label="Show them" />

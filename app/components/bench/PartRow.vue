@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { type Part, sayCount, sentence } from '#core/groove'
 import { LIMB_NAMES, LIMBS, type Limb } from '#core/kit'
 
@@ -6,7 +7,7 @@ import { LIMB_NAMES, LIMBS, type Limb } from '#core/kit'
 const props = defineProps<{ part: Part, index: number, last: boolean, chosen: boolean, soloed: boolean, tone: string }>()
 const emit = defineEmits<{ choose: [], solo: [], set: [facts: Partial<Part>], move: [index: number], time: [], remove: [] }>()
 
-const menu = () => [
+const menu = computed(() => [
   LIMBS.map((limb: Limb) => ({ label: `Give it to the ${LIMB_NAMES[limb]}`, disabled: props.part.limb === limb, onSelect: () => emit('set', { limb }) })),
   [
     { label: 'Its own time …', onSelect: () => emit('time') },
@@ -15,7 +16,7 @@ const menu = () => [
     { label: props.part.locked ? 'Unlock' : 'Lock', onSelect: () => emit('set', { locked: !props.part.locked }) },
   ],
   [{ label: 'Take the part out', color: 'error' as const, onSelect: () => emit('remove') }],
-]
+])
 
 function rename(event: Event) {
   const input = event.target as HTMLInputElement
@@ -32,9 +33,9 @@ function rename(event: Event) {
     </button>
     <input :value="part.name" :aria-label="`Name of part ${index + 1}`" class="min-w-0 flex-1 bg-transparent" :class="chosen ? 'font-semibold' : ''" maxlength="60" @focus="emit('choose')" @change="rename" />
     <span class="whitespace-nowrap text-xs text-muted" :title="sentence(LIMB_NAMES[part.limb])">{{ sayCount(part.strokes.length, 'stroke') }}{{ part.every ? ', own cycle' : '' }}{{ part.locked ? ', locked' : '' }}</span>
-    <UButton size="xs" color="neutral" :variant="soloed ? 'solid' : 'ghost'" :aria-pressed="soloed" :aria-label="`Solo ${part.name}`" @click="emit('solo')">Solo</UButton>
-    <UButton size="xs" color="neutral" :variant="part.muted ? 'solid' : 'ghost'" :aria-pressed="part.muted" :aria-label="`Mute ${part.name}`" @click="emit('set', { muted: !part.muted })">Mute</UButton>
-    <UDropdownMenu :items="menu()">
+    <button type="button" class="quiet-button border-transparent" :aria-pressed="soloed" :aria-label="`Solo ${part.name}`" @click="emit('solo')">Solo</button>
+    <button type="button" class="quiet-button border-transparent" :aria-pressed="part.muted" :aria-label="`Mute ${part.name}`" @click="emit('set', { muted: !part.muted })">Mute</button>
+    <UDropdownMenu :items="menu">
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-ellipsis" :aria-label="`More for ${part.name}`" />
     </UDropdownMenu>
   </li>

@@ -11,7 +11,7 @@ const toggleSolo = (part: Part) => (solo.value = solo.value.includes(part.id) ? 
 </script>
 
 <template>
-  <section class="shrink-0" aria-labelledby="parts-title">
+  <section class="isolate shrink-0" aria-labelledby="parts-title">
     <div class="mb-1 flex items-baseline gap-3">
       <h2 id="parts-title" class="text-base">Parts, in the order layered</h2>
       <slot name="add" />

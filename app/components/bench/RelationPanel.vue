@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { relate, sayRelation } from '#core/analyse'
-import type { Groove, TimedStroke } from '#core/groove'
+import { type Groove, timeline } from '#core/groove'
+import type { Kit } from '#core/kit'
 import { useSettings } from '~/stores/settings'
 
 /** One part against another: with it, or how many slots after. The bass drum against the lead, until others are chosen. */
-const props = defineProps<{ groove: Groove, events: TimedStroke[] }>()
+const props = defineProps<{ groove: Groove, kit: Kit }>()
+const events = computed(() => timeline(props.groove, props.kit))
 const settings = useSettings()
 const wantedPart = ref('')
 const wantedOther = ref('')
@@ -15,7 +17,7 @@ const byRole = (role: string) => props.groove.parts.find(part => part.role === r
 const has = (id: string) => props.groove.parts.some(part => part.id === id)
 const part = computed(() => (has(wantedPart.value) ? wantedPart.value : (byRole('bass drum') ?? props.groove.parts.at(-1))?.id ?? ''))
 const other = computed(() => (has(wantedOther.value) ? wantedOther.value : (byRole('lead') ?? props.groove.parts[0])?.id ?? ''))
-const says = computed(() => (part.value === other.value ? 'Choose two different parts.' : sayRelation(props.groove, relate(props.groove, props.events, part.value, other.value), settings.counting)))
+const says = computed(() => (part.value === other.value ? 'Choose two different parts.' : sayRelation(props.groove, relate(props.groove, events.value, part.value, other.value), settings.counting)))
 </script>
 
 <template>

@@ -17,9 +17,10 @@ const chosen = useAfterPaint<{ strokes: Stroke[], limb: Limb, where: string }>((
   const ats = props.hands.selected.value
   const strokes = bench.chosenPart?.strokes.filter(stroke => ats.includes(stroke.at)) ?? []
   return { strokes, limb: bench.chosenPart?.limb ?? 'RH', where: bench.shown && strokes.length ? sayPlaces(bench.shown, strokes.map(stroke => stroke.at), settings.counting).slice(0, 40) : '' }
-})
+}, 2)
 const strokes = computed(() => chosen.value.strokes)
-const first = computed(() => strokes.value[0])
+/** The last stroke chosen is kept while none is, hidden: its lists are dear to build and it will be wanted again. */
+const first = computed<Stroke | undefined>(before => strokes.value[0] ?? before)
 const limb = computed(() => chosen.value.limb)
 const pieceId = computed(() => first.value?.piece ?? '')
 
@@ -43,7 +44,7 @@ const lengths = computed(() => {
 
 <template>
   <section class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 py-1" aria-label="The chosen stroke">
-    <template v-if="first">
+    <div v-if="first" v-show="strokes.length" class="flex flex-wrap items-center gap-x-3 gap-y-1">
       <span class="min-w-20"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
       <label class="flex items-center gap-1.5 text-sm text-muted">piece
         <USelect :model-value="first.piece" :items="pieces" size="sm" class="w-28" aria-label="Piece" @update:model-value="id => hands.setPiece(String(id))" />
@@ -61,7 +62,7 @@ const lengths = computed(() => {
         <UButton v-for="level in LEVELS" :key="level" size="xs" color="neutral" :variant="first.level === level ? 'solid' : 'ghost'" :aria-pressed="first.level === level" :aria-label="`Level ${level}, ${LEVEL_NAMES[level]}`" :title="LEVEL_NAMES[level]" @click="hands.alter(stroke => ({ ...stroke, level }))">{{ level }}{{ first.level === level ? ` ${LEVEL_NAMES[level]}` : '' }}</UButton>
       </div>
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Take the stroke out" @click="hands.remove()" />
-    </template>
-    <span v-else class="text-sm text-muted">Press an empty slot, or Enter on it, for a stroke. Drag a stick up or down, or 1 to 5, for its level.</span>
+    </div>
+    <span v-show="!strokes.length" class="text-sm text-muted">Press an empty slot, or Enter on it, for a stroke. Drag a stick up or down, or 1 to 5, for its level.</span>
   </section>
 </template>

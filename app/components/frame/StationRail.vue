@@ -19,7 +19,7 @@ const dark = computed(() => colorMode.value === 'dark')
 </script>
 
 <template>
-  <nav aria-label="Stations" class="flex flex-col border-r border-default bg-muted">
+  <nav aria-label="Stations" class="isolate flex flex-col border-r border-default bg-muted">
     <p class="display px-4 pb-6 pt-4 text-xl font-bold text-highlighted">Bazzet</p>
     <NuxtLink
       v-for="(station, i) in [...stations, ...beside]" :key="station.name" :to="station.to"

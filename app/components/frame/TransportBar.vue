@@ -29,7 +29,7 @@ defineExpose({ tap })
 </script>
 
 <template>
-  <footer class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
+  <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
     <UButton size="xl" color="neutral" class="w-24 shrink-0 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" @click="emit('toggle')">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
     <div class="flex items-center gap-2">
       <UInputNumber v-model="typed" :min="TEMPO_RANGE.least" :max="TEMPO_RANGE.most" :step="1" :step-snapping="false" size="lg" class="w-30 shrink-0" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" @update:model-value="setBpm" @keyup.enter="($event.target as HTMLElement).blur()" />

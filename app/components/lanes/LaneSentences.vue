@@ -7,7 +7,7 @@ import { useSettings } from '~/stores/settings'
 /** The lanes for a listener: each limb's part as a sentence. */
 const props = defineProps<{ groove: Groove, kit: Kit }>()
 const settings = useSettings()
-const sentences = useAfterPaint(() => limbsInOrder(props.groove.lead).map(limb => sayLane(props.groove, props.kit, limb, settings.counting)))
+const sentences = useAfterPaint(() => limbsInOrder(props.groove.lead).map(limb => sayLane(props.groove, props.kit, limb, settings.counting)), 3)
 </script>
 
 <template>

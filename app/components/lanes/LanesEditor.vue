@@ -3,16 +3,18 @@ import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { type Finding, type GhostPlace, type Unison, sayFinding } from '#core/analyse'
 import { type Groove, partOf, sayPlace } from '#core/groove'
-import { type Kit, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
+import { type Kit, LIMB_NAMES, type Limb, limbsInOrder, pieceOf } from '#core/kit'
 import { FULL, LOWER, laneUnder, layOut, levelAt, slotUnder } from '~/lanes/geometry'
+import { type Stick, sticksOf } from '~/lanes/sticks'
 import type { Cursor, LaneHands } from '~/composables/useLaneHands'
+import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useMarks } from '~/composables/useMarks'
 import { usePlayhead } from '~/composables/usePlayhead'
 import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
 
 /** The lanes under the player's hands: mouse and keys become edits of the Bench. */
-const props = defineProps<{ groove: Groove, kit: Kit, unisons: Unison[], findings: readonly Finding[], ghosts?: { limb: Limb, places: GhostPlace[] }, heard: ReadonlySet<string>, hands: LaneHands }>()
+const props = defineProps<{ groove: Groove, kit: Kit, unisons: Unison[], /** The groove that the findings were read from: this one, or what it was a frame ago. */ readable: Groove, findings: readonly Finding[], ghosts?: { limb: Limb, places: GhostPlace[] }, heard: ReadonlySet<string>, hands: LaneHands }>()
 
 const bench = useBench()
 const settings = useSettings()
@@ -26,6 +28,15 @@ const bars = computed(() => props.groove.bars)
 const lead = computed(() => props.groove.lead)
 const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), settings.staff.shown ? LOWER : FULL, settings.counting))
 
+const sticks = computed(() => sticksOf(props.groove, props.kit, geometry.value))
+/** What each lane mostly plays, said under the limb's name: one line a lane, so that the grid is redrawn only when the words change. */
+const says = useAfterPaint(() => geometry.value.lanes.map(({ limb }) => {
+  const pieces = props.groove.parts.filter(part => part.limb === limb).flatMap(part => part.strokes.map(stroke => stroke.piece))
+  const names = [...new Set(pieces)].map(id => pieceOf(props.kit, id)?.name ?? id)
+  return names.slice(0, 2).join(', ') + (names.length > 2 ? ' …' : '') || 'nothing yet'
+}).join('\n'), 2)
+/** Marks need the sticks only while something points at them. */
+const NONE: Stick[] = []
 const { marked } = useMarks()
 const { hands } = props
 const { band } = usePlayhead(geometry)
@@ -101,14 +112,16 @@ defineExpose({ focus: () => surface.value?.focus() })
   <div ref="frame" class="relative shrink-0 overflow-x-auto overflow-y-hidden">
     <LaneSentences :groove="groove" :kit="kit" />
     <p class="sr-only" aria-live="polite" data-cursor-says>{{ said }}</p>
-    <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="inline-block rounded-sm -outline-offset-2" @keydown="hands.key">
-      <svg ref="svg" :width="geometry.width + 1" :height="geometry.height + 4" class="block touch-none" @pointerdown="down" @pointermove="(event) => { move(event); point(event) }" @pointerup="up" @pointerleave="pointedAt = undefined">
+    <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="relative inline-block rounded-sm -outline-offset-2" @keydown="hands.key">
+      <svg :width="geometry.width + 1" :height="geometry.height + 4" class="pointer-events-none absolute left-0 top-0 isolate select-none" aria-hidden="true">
+        <LanesGrid :geometry="geometry" :lead="lead" :says="says">
+          <rect ref="band" data-band :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" visibility="hidden" />
+        </LanesGrid>
+      </svg>
+      <svg ref="svg" :width="geometry.width + 1" :height="geometry.height + 4" class="relative block touch-none" @pointerdown="down" @pointermove="(event) => { move(event); point(event) }" @pointerup="up" @pointerleave="pointedAt = undefined">
         <rect :width="geometry.width" :height="geometry.height" fill="transparent" />
-        <LanesCanvas :groove="groove" :kit="kit" :geometry="geometry" :chosen-part-id="bench.chosenPart?.id" :unisons="unisons" :findings="findings" :marked="marked" v-bind="ghosts ? { ghosts } : {}" :heard="heard">
-          <template #light>
-            <rect ref="band" data-band :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" visibility="hidden" />
-          </template>
-        </LanesCanvas>
+        <LanesCanvas :groove="groove" :geometry="geometry" :chosen-part-id="bench.chosenPart?.id" :unisons="unisons" :sticks="sticks" :heard="heard" />
+        <LaneMarks :groove="readable" :geometry="geometry" :sticks="marked.length ? sticks : NONE" :findings="findings" :marked="marked" v-bind="ghosts ? { ghosts } : {}" />
         <rect v-bind="cursorBox" class="pointer-events-none" fill="none" stroke="var(--ui-text-highlighted)" stroke-width="1.5" rx="2" />
         <circle v-for="one in chosenStick" :key="one.at" class="pointer-events-none" :cx="one.x" :cy="cursorBox.y + (geometry.lanes.find(lane => lane.limb === cursor.limb)?.hangs ? 5 : cursorBox.height - 5)" r="2.5" fill="var(--ui-text-highlighted)" />
       </svg>

@@ -4,6 +4,7 @@ import { computed, useTemplateRef } from 'vue'
 import { LIMB_NAMES, limbsInOrder } from '#core/kit'
 import { type Groove, sayBars, sentence } from '#core/groove'
 import { SMALL, TALL, layOut } from '~/lanes/geometry'
+import { markPath } from '~/lanes/marks'
 import { sticksOf } from '~/lanes/sticks'
 import { toneOf } from '~/lanes/tone'
 import { useKits } from '~/stores/kits'
@@ -33,7 +34,7 @@ const sticks = computed(() => sticksOf(props.groove, kits.of(props.groove.kitId)
     </template>
     <g v-for="stick in sticks" :key="stick.key" :stroke="toneOf(stick.limb, groove.lead)" :fill="stick.mark.filled ? toneOf(stick.limb, groove.lead) : 'none'">
       <line :x1="stick.x" :x2="stick.x" :y1="stick.from" :y2="stick.tip" stroke-width="1.4" />
-      <path :d="stick.mark.path" :transform="`translate(${stick.x} ${stick.tip}) scale(${geometry.scale.mark})`" vector-effect="non-scaling-stroke" stroke-width="1.2" />
+      <path :d="markPath(stick.mark, stick.x, stick.tip, geometry.scale.mark)" stroke-width="1.2" />
     </g>
   </svg>
   </div>

@@ -57,12 +57,13 @@ const events = computed(() => (bench.shown ? timeline(bench.shown, bench.kit) : 
 const together = computed(() => unisons(events.value))
 const heard = computed(() => (bench.shown ? audibleParts(bench.shown, { solo: bench.solo }) : new Set<string>()))
 
-/** What is read about the groove follows the lanes a frame later. */
-const settled = useAfterPaint(() => bench.groove)
+/** What is read about the groove follows the lanes a frame later; parts and panels with controls come after that. */
+const settled = useAfterPaint(() => bench.groove, 3)
 const readable = useAfterPaint(() => bench.shown)
 const read = computed(() => (readable.value ? readout(readable.value, bench.kit) : undefined))
 /** What the groove itself comes to, whatever is being tried on it: findings and their remedies must not vanish while they are pointed at. */
-const ownRead = computed(() => (readable.value === settled.value ? read.value : settled.value && readout(settled.value, bench.kit)))
+const own = useAfterPaint(() => bench.groove)
+const ownRead = computed(() => (readable.value === own.value ? read.value : own.value && readout(own.value, bench.kit)))
 const ghosts = shallowRef<{ limb: Limb, places: GhostPlace[] }>()
 
 /** The facts along the top: the same object while none of them changes, so that strokes do not redraw the bar. */
@@ -213,7 +214,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         <p v-if="parent" class="text-sm text-muted">
           A variation of <NuxtLink :to="`/bench/${parent.id}`" class="underline">its parent</NuxtLink>{{ parent.moves.length ? `: ${parent.moves.map(move => move.sentence).join(' ')}` : '.' }}
         </p>
-        <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :ghosts="ghosts" :heard="heard" :hands="hands" />
+        <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :readable="readable" :ghosts="ghosts" :heard="heard" :hands="hands" />
         <StrokePanel :hands="hands" />
         <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
         <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
@@ -221,13 +222,13 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           <template #add><AddPart v-model:open="adding" :groove="settled" :kit="bench.kit" @edit="edit" @try="tryOut" @hear="hearInPlace" @refused="refused" /></template>
         </PartsBar>
       </div>
-      <aside class="min-h-0 space-y-5 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
+      <aside class="isolate min-h-0 space-y-5 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
         <ReadoutPanel :groove="readable!" :read="read" />
-        <FindingPanel v-if="ownRead" :groove="settled" :kit="bench.kit" :read="ownRead" @edit="edit" @try="tryOut" />
+        <FindingPanel v-if="ownRead && own" :groove="own" :kit="bench.kit" :read="ownRead" @edit="edit" @try="tryOut" />
         <ShiftPanel :groove="settled" @edit="edit" @try="tryOut" @keep="(change, made) => keep(change, [made])" />
-        <RelationPanel :groove="readable!" :events="read.events" />
-        <StyleFit :groove="readable!" :kit="bench.kit" @edit="edit" />
-        <GhostPanel :groove="readable!" :kit="bench.kit" :read="read" @places="(limb, places) => ghosts = places.length ? { limb, places } : undefined" />
+        <RelationPanel :groove="settled" :kit="bench.kit" />
+        <StyleFit :groove="settled" :kit="bench.kit" @edit="edit" />
+        <GhostPanel :groove="settled" :kit="bench.kit" @places="(limb, places) => ghosts = places.length ? { limb, places } : undefined" />
       </aside>
     </div>
     <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" @toggle="toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })">
