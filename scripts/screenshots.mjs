@@ -21,6 +21,18 @@ const VIEWS = [
     await page.getByRole('button', { name: 'Play', exact: true }).click()
     await page.locator('[data-band][visibility="visible"]').waitFor()
   }],
+  ['bench-staff', '/bench/wet-rope', async (page) => {
+    await page.getByRole('switch', { name: 'Show it' }).click()
+    await page.getByRole('switch', { name: 'Sticking' }).click()
+    await page.locator('.staff svg text', { hasText: /^RLl$/ }).first().waitFor()
+  }],
+  ['kit', '/kit/five-piece', page => page.locator('[data-piece="ride"]').click()],
+  ['compare', '/compare?a=wet-rope', page => page.locator('[data-difference]').first().waitFor()],
+  ['sheet', '/sheet/wet-rope', async (page) => {
+    await page.getByRole('combobox', { name: 'Stages' }).click()
+    await page.getByRole('option', { name: '3' }).click()
+    await page.locator('.staff svg').nth(2).waitFor()
+  }],
   ['plan', '/practise/wet-rope-plan', page => page.locator('[data-stage]').first().waitFor()],
   ['runner', '/practise/wet-rope-plan/run', async (page) => {
     await page.keyboard.press('Space')

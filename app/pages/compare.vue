@@ -89,7 +89,7 @@ const items = (list: readonly Groove[]) => list.map(groove => ({ label: groove.t
           <LanesStill :groove="groove" :marks="marks(which)" large />
         </section>
       </div>
-      <aside class="min-h-0 overflow-y-auto border-l border-default px-5 py-4" aria-label="What differs">
+      <aside tabindex="0" class="min-h-0 overflow-y-auto border-l border-default px-5 py-4" aria-label="What differs">
         <h2 class="mb-1 text-lg">What differs</h2>
         <template v-if="compared?.ok">
           <p class="mb-2 text-[0.94rem]" data-comparison>{{ sayComparison(compared.value) }}</p>

@@ -2,7 +2,7 @@ import { type Bench, expect, test } from './app'
 
 /** The middle of a slot in a lane: lanes are found by their names, slots by the words over them. */
 async function place(bench: Bench, limb: string, slot: number) {
-  const svg = bench.lanes.locator('svg')
+  const svg = bench.lanes.locator('svg').first() // the grid; the strokes stand in another, over it
   const box = (await svg.boundingBox())!
   const name = (await svg.getByText(limb, { exact: true }).boundingBox())!
   const ticks = await svg.locator('[data-slots]').first().getAttribute('d')

@@ -154,3 +154,25 @@ test('each level is another sound, and every stroke of the kit sounds', async ({
   await expect.poll(() => heard(page).then(list => list.length)).toBe(7)
   expect(new Set((await heard(page)).map(sound => sound.seconds)).size).toBeGreaterThan(4)
 })
+
+test('the click falls on the player’s own slots, with bars of silence, by another sound and level', async ({ bench }) => {
+  const { page } = bench
+  await fourHats({ bench })
+  await page.getByLabel('Tempo').fill('240')
+  await page.getByLabel('Tempo').press('Enter')
+  await page.getByRole('button', { name: 'Mute Hi-hat' }).click()
+  await page.getByRole('button', { name: /^click/ }).click()
+  await choose(page, 'Click', 'own slots')
+  const slots = page.getByRole('group', { name: 'Press the slots it falls on' }).getByRole('button')
+  await slots.nth(3).click()
+  await slots.nth(14).click()
+  await page.getByLabel('Bars without click').fill('1')
+  await page.getByLabel('Bars without click').press('Enter')
+  await choose(page, 'Sound of the click', 'bell')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect.poll(() => heard(page).then(list => list.length), { timeout: 20_000 }).toBeGreaterThan(5)
+  const list = (await heard(page)).filter(sound => sound.seconds > 0.2) // the bell rings a quarter of a second
+  // a of 1 and & of 4 are eleven sixteenths apart; then a bar of silence: 21 until the next. A sixteenth at 240 is 62.5 ms.
+  expect(gaps(list.slice(0, 4))).toEqual([11 * 0.0625, 21 * 0.0625, 11 * 0.0625])
+})

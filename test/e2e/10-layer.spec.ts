@@ -16,7 +16,7 @@ test('a bossa is built from its card limb by limb with the mouse: heard in place
   await page.getByRole('button', { name: 'Begin', exact: true }).click()
   await expect(bench.lanes).toBeVisible()
   await page.getByRole('button', { name: 'Add a part' }).click()
-  await expect(page.getByText('Bossa nova, in the order it is layered')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Bossa nova', exact: true })).toBeVisible()
   const offer = (name: string) => page.getByRole('button', { name, exact: true })
 
   await offer('Bass on 1, & of 2, 3, & of 4').hover()

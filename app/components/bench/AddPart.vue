@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import { groupUnisons, sayLimbs, unisons } from '#core/analyse'
 import { type Edit, type Groove, apply, makePart, sayPlaces, sentence, timeline, usualPart } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
@@ -12,8 +12,7 @@ import { useSettings } from '~/stores/settings'
  * it lands on; taking one leads on to the next limb. Without a style it adds empty parts.
  */
 const props = defineProps<{ groove: Groove, kit: Kit }>()
-const emit = defineEmits<{ edit: [edit: Edit], try: [edit: Edit | undefined], hear: [on: boolean], refused: [reason: string] }>()
-const open = defineModel<boolean>('open', { default: false })
+const emit = defineEmits<{ edit: [edit: Edit], try: [edit: Edit | undefined], hear: [on: boolean], refused: [reason: string], close: [] }>()
 const settings = useSettings()
 
 const card = computed(() => styleOf(props.groove.style))
@@ -61,44 +60,43 @@ function add(edit: Edit) {
   emit('edit', edit)
   wanted.value = undefined
   pointed.value = ''
-  if (!card.value) open.value = false
+  if (!card.value) emit('close')
 }
-function shown(now: boolean) {
-  if (now) return
-  wanted.value = undefined
+
+const root = useTemplateRef('root')
+onMounted(() => root.value?.querySelector('button')?.focus())
+onBeforeUnmount(() => {
   leave()
   emit('hear', false)
-}
+})
 </script>
 
 <template>
-  <UPopover v-model:open="open" :content="{ align: 'start', side: 'top' }" :ui="{ content: 'p-4 w-100 bg-default' }" @update:open="shown">
-    <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus">Add a part</UButton>
-    <template #content>
-      <fieldset class="mb-3">
-        <legend class="mb-1 text-sm text-muted">{{ card ? `${card.name}, in the order it is layered` : 'For which limb' }}</legend>
-        <div class="flex flex-wrap gap-1">
-          <UButton v-for="(one, i) in order" :key="one" size="sm" color="neutral" :variant="limb === one ? 'solid' : 'outline'" :aria-pressed="limb === one" :trailing-icon="played(one) ? 'i-lucide-check' : undefined" @click="wanted = one">{{ card ? `${i + 1} ` : '' }}{{ sentence(LIMB_NAMES[one]) }}</UButton>
-        </div>
-      </fieldset>
-      <template v-if="card">
-        <div class="mb-1 flex items-center justify-between gap-2 text-sm text-muted">
-          <span>{{ done && !wanted ? 'Every limb has a part; add more, or close.' : `The ${role}: point to hear it in place, press to take it.` }}</span>
-          <USwitch v-model="hearing" size="sm" label="Hear" />
-        </div>
-        <ul>
-          <li v-for="candidate in offered" :key="candidate.id">
-            <button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @mouseenter="point(candidate)" @focus="point(candidate)" @mouseleave="leave" @blur="leave" @click="add(take(candidate))">{{ candidate.name }}</button>
-          </li>
-        </ul>
-        <p class="mt-1 min-h-10 text-sm" role="status" data-meets>{{ pointed ? `${meets}.` : '' }}</p>
-        <CompingCells v-if="role === 'comping' && card.swing" :groove="groove" :limb="limb" @edit="edit => emit('edit', edit)" @try="edit => emit('try', edit)" @refused="reason => emit('refused', reason)" />
-      </template>
-      <p v-else class="mb-1 text-sm text-muted">Choose a style along the top to be offered its traditional parts.</p>
-      <div class="mt-2 flex gap-2">
-        <UButton size="sm" color="neutral" variant="outline" @click="add(empty())">An empty part for the {{ LIMB_NAMES[limb] }}</UButton>
-        <UButton v-if="card" size="sm" color="neutral" :variant="done ? 'solid' : 'ghost'" class="ml-auto" @click="open = false; shown(false)">Done</UButton>
+  <section ref="root" aria-labelledby="add-title" class="text-[0.94rem]" @keydown.escape="emit('close')">
+    <div class="mb-1 flex items-baseline justify-between gap-2">
+      <h2 id="add-title" class="text-lg">{{ card ? card.name : 'A part' }}</h2>
+      <UButton size="sm" color="neutral" :variant="done && card ? 'solid' : 'outline'" @click="emit('close')">Done</UButton>
+    </div>
+    <fieldset class="mb-3">
+      <legend class="mb-1 text-sm text-muted">{{ card ? 'In the order this style is layered' : 'For which limb' }}</legend>
+      <div class="grid grid-cols-2 gap-1">
+        <UButton v-for="(one, i) in order" :key="one" size="sm" color="neutral" :variant="limb === one ? 'solid' : 'outline'" :aria-pressed="limb === one" :trailing-icon="played(one) ? 'i-lucide-check' : undefined" @click="wanted = one">{{ card ? `${i + 1} ` : '' }}{{ sentence(LIMB_NAMES[one]) }}</UButton>
       </div>
+    </fieldset>
+    <template v-if="card">
+      <div class="mb-1 flex items-start justify-between gap-2 text-sm text-muted">
+        <span>{{ done && !wanted ? 'Every limb has a part; add more, or close.' : `The ${role}: point to hear it in place, press to take it.` }}</span>
+        <USwitch v-model="hearing" size="sm" label="Hear" />
+      </div>
+      <ul>
+        <li v-for="candidate in offered" :key="candidate.id">
+          <button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @mouseenter="point(candidate)" @focus="point(candidate)" @mouseleave="leave" @blur="leave" @click="add(take(candidate))">{{ candidate.name }}</button>
+        </li>
+      </ul>
+      <p class="mt-1 h-24 overflow-y-auto text-sm" role="status" data-meets>{{ pointed ? `${meets}.` : '' }}</p>
+      <CompingCells v-if="role === 'comping' && card.swing" :groove="groove" :limb="limb" @edit="edit => emit('edit', edit)" @try="edit => emit('try', edit)" @refused="reason => emit('refused', reason)" />
     </template>
-  </UPopover>
+    <p v-else class="mb-1 text-sm text-muted">Choose a style along the top to be offered its traditional parts.</p>
+    <UButton class="mt-2" size="sm" color="neutral" variant="outline" @click="add(empty())">An empty part for the {{ LIMB_NAMES[limb] }}</UButton>
+  </section>
 </template>

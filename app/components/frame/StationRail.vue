@@ -28,7 +28,14 @@ const dark = computed(() => colorMode.value === 'dark')
       :class="[i === stations.length ? 'mt-6' : '', station.at(route.path) ? 'border-inverted bg-default font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted']">
       {{ station.name }}
     </NuxtLink>
-    <button type="button" class="mt-auto cursor-pointer px-4 py-3 text-left text-sm text-muted hover:text-highlighted" @click="colorMode.preference = dark ? 'light' : 'dark'">
+    <UPopover :content="{ side: 'right', align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
+      <button type="button" class="mt-auto cursor-pointer px-4 py-1 text-left text-sm text-muted hover:text-highlighted">Counting</button>
+      <template #content>
+        <URadioGroup v-model="settings.school" legend="Counted in" color="neutral" :items="[{ value: 'numbers', label: 'numbers: 1 e & a' }, { value: 'syllables', label: 'syllables: ta ka di mi' }]" />
+        <URadioGroup v-if="settings.school === 'numbers'" v-model="settings.triplet" legend="Triplets" color="neutral" :items="[{ value: '& a', label: '1 & a' }, { value: 'trip let', label: '1 trip let' }]" />
+      </template>
+    </UPopover>
+    <button type="button" class="cursor-pointer px-4 py-3 text-left text-sm text-muted hover:text-highlighted" @click="colorMode.preference = dark ? 'light' : 'dark'">
       {{ dark ? 'Daylight' : 'Dark room' }}
     </button>
   </nav>

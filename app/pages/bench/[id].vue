@@ -219,10 +219,11 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
         <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
         <PartsBar v-model:solo="bench.solo" :groove="settled" :chosen-part-id="bench.chosenPart?.id" @edit="edit" @choose="part => { bench.chosenPartId = part.id; cursor = { ...cursor, limb: part.limb } }" @time="part => timing = part.id">
-          <template #add><AddPart v-model:open="adding" :groove="settled" :kit="bench.kit" @edit="edit" @try="tryOut" @hear="hearInPlace" @refused="refused" /></template>
+          <template #add><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus" :aria-expanded="adding" @click="adding = !adding">Add a part</UButton></template>
         </PartsBar>
       </div>
       <aside class="isolate min-h-0 space-y-5 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
+        <AddPart v-if="adding" :groove="settled" :kit="bench.kit" @edit="edit" @try="tryOut" @hear="hearInPlace" @refused="refused" @close="adding = false" />
         <ReadoutPanel :groove="readable!" :read="read" />
         <FindingPanel v-if="ownRead && own" :groove="own" :kit="bench.kit" :read="ownRead" @edit="edit" @try="tryOut" />
         <ShiftPanel :groove="settled" @edit="edit" @try="tryOut" @keep="(change, made) => keep(change, [made])" />
