@@ -1,0 +1,45 @@
+import { makeBars, sayCount } from '#core/groove'
+import { type Meter, beatsOf, lcm, slotsOf } from '#core/time'
+import { type Letter, type Sticking, type StickingStroke, LETTER_NAMES, handsChanged } from './sticking'
+
+/** Where a sticking is laid: a meter, slots in every felt beat, and whether the hands change over each time it comes round. */
+export interface Ground { meter: Meter, slots: number, changing: boolean }
+
+/** A sticking that has to go round once (or twice, where the hands change over) before it is back where it began. */
+export const wholeTurn = (sticking: Sticking, changing: boolean): Sticking =>
+  (changing ? [...sticking, ...handsChanged(sticking)] : sticking)
+
+const slotsInBar = ({ meter, slots }: Ground): number => slotsOf(makeBars(meter, 1, slots)).length
+
+/** After how many bars a sticking that repeats against them begins on a bar line again, on the same hand. */
+export function homeAfter(sticking: Sticking, ground: Ground): number {
+  const bar = slotsInBar(ground)
+  return lcm(wholeTurn(sticking, ground.changing).length, bar) / bar
+}
+
+/** One stroke of a sticking on the bars, `at` in ticks; `place` is its place in the sticking as written. */
+export interface Laid extends StickingStroke { at: number, place: number }
+
+/** A sticking repeated over so many bars, from their first slot; what does not fit at the end is cut off. */
+export function layOver(sticking: Sticking, ground: Ground, bars: number): Laid[] {
+  const turn = wholeTurn(sticking, ground.changing)
+  return slotsOf(makeBars(ground.meter, bars, ground.slots)).flatMap(({ index, at }) => {
+    const stroke = turn[index % turn.length]
+    return stroke ? [{ ...stroke, at, place: index % sticking.length }] : []
+  })
+}
+
+/** Who falls on each felt beat of so many bars: a letter, or null for a rest. */
+export function onBeats(sticking: Sticking, ground: Ground, bars: number): { bar: number, beat: number, who: Letter | null }[] {
+  const laid = new Map(layOver(sticking, ground, bars).map(stroke => [stroke.at, stroke.who]))
+  return beatsOf(makeBars(ground.meter, bars, ground.slots)).map(({ bar, beat, at }) => ({ bar, beat, who: laid.get(at) ?? null }))
+}
+
+/** `'Comes home to the right hand after 3 bars.'`: where a sticking that runs on begins on a bar line again. */
+export function sayHome(sticking: Sticking, ground: Ground): string {
+  const bars = homeAfter(sticking, ground)
+  const first = sticking[0]
+  const whom = first ? `to the ${LETTER_NAMES[first.who]}` : 'to its rest'
+  return bars === 1 ? `Comes home ${whom} in every bar.` : `Comes home ${whom} after ${sayCount(bars, 'bar')}.`
+}
+

@@ -1,0 +1,122 @@
+import { describe, expect, it } from 'vitest'
+import { apply, grooveTicks, readGroove } from '#core/groove'
+import { DEFAULT_KIT, kitById } from '#core/kit'
+import { meter } from '#core/time'
+import { type Ground, type Orchestration, type Sticking, USUAL_ORCHESTRATION, backbeatsIn, orchestrate, readSticking, sayRotation } from '.'
+
+const sticking = (text: string): Sticking => {
+  const read = readSticking(text)
+  if (!read.ok) throw new Error(read.reason)
+  return read.value
+}
+const FOUR: Ground = { meter: meter(4, 4), slots: 4, changing: false }
+
+describe('the backbeat in a sticking', () => {
+  it('a paradiddle in sixteenths has one hand on 2 and 4 only where it is written so', () => {
+    const found = backbeatsIn(sticking('rlrrlrll'), FOUR, [2, 4])
+    // Begun at its first note, beats fall on places 0, 4, 0, 4: the left hand, leading the other half, has 2 and 4.
+    expect(found.find(one => one.by === 0)).toMatchObject({ hand: 'L', bars: 1, awkward: 0 })
+    // From its second note beat 2 is place 5, the right hand between two lefts: free of doubles.
+    expect(found.find(one => one.by === 1)).toMatchObject({ hand: 'R', hits: [{ beat: 1, who: 'R', asks: 'free' }, { beat: 3, who: 'R', asks: 'free' }] })
+    // From its third note beat 2 is place 6: the first of the left hand's double.
+    expect(found.find(one => one.by === 2)).toMatchObject({ hand: 'L', awkward: 2, hits: [{ asks: 'begins a double' }, { asks: 'begins a double' }] })
+    // From its fourth, place 7: the second of it.
+    expect(found.find(one => one.by === 3)).toMatchObject({ hand: 'L', awkward: 0, hits: [{ asks: 'ends a double' }, { asks: 'ends a double' }] })
+    // The comfortable come first; the last listed are awkward.
+    expect(found[0]).toMatchObject({ awkward: 0 })
+    expect(found.at(-1)).toMatchObject({ awkward: 2 })
+  })
+
+  it('single strokes in sixteenths give every beat to one hand', () => {
+    const found = backbeatsIn(sticking('rl'), FOUR, [2, 4])
+    expect(found.map(one => [one.by, one.hand])).toEqual([[0, 'R'], [1, 'L']])
+  })
+
+  it('of threes running on goes from limb to limb, and begun every bar it does not', () => {
+    const found = backbeatsIn(sticking('rlf'), FOUR, [3])
+    // Beat 3 is slot 8: place 2 of three in the first bar, a foot; 24: place 0; 40: place 1.
+    const on = found.find(one => one.by === 0 && one.repeat === 'runs on')!
+    expect(on).toMatchObject({ bars: 3, hand: undefined })
+    expect(on.hits.map(hit => hit.who)).toEqual(['F', 'R', 'L'])
+    // Begun every bar from the second place, beat 3 is the right hand's.
+    expect(found.find(one => one.by === 1 && one.repeat === 'every bar')).toMatchObject({ bars: 1, hand: 'R' })
+  })
+
+  it('says what it asks of the hand', () => {
+    const one = backbeatsIn(sticking('rlrrlrll'), FOUR, [2, 4]).find(found => found.by === 2)!
+    expect(sayRotation(one, [2, 4])).toMatch(/^Left hand on 2 and 4\. On 2 and 4: loud, then soft at once in the same hand: a down-stroke/)
+  })
+})
+
+const how = (over: Partial<Orchestration>): Orchestration => ({ ...USUAL_ORCHESTRATION, ...over })
+const target = { id: 'g', title: 'From a sticking', bars: 1, bpm: 90, kit: DEFAULT_KIT, lead: 'right' as const }
+const made = (text: string, over: Partial<Orchestration> = {}, on = target, ground = FOUR) => {
+  const groove = orchestrate(sticking(text), ground, how(over), on)
+  if (!groove.ok) throw new Error(groove.reason)
+  return groove.value
+}
+/** Each part as its name and a row of sixteenths. */
+const rows = (groove: ReturnType<typeof made>) => Object.fromEntries(groove.parts.map(part => [
+  part.name, Array.from({ length: 16 }, (_, i) => part.strokes.find(stroke => stroke.at === i * 1260)?.level ?? '.').join(''),
+]))
+
+describe('a sticking put on the kit', () => {
+  it('gives each hand a piece, the backbeat to the snare, and names every part', () => {
+    // rlrr lrll twice: the left hand leads beats 2 and 4, and goes across for them.
+    const groove = made('rlrrlrll', { ghosted: true })
+    expect(rows(groove)).toEqual({
+      'Sticking, right hand': '1.11.1..1.11.1..',
+      'Ghosts, left hand': '.1....11.1....11',
+      'Backbeat, left hand': '....5.......5...',
+    })
+    expect(groove.parts.map(part => [part.limb, part.role])).toEqual([['RH', 'lead'], ['LH', 'ghosts'], ['LH', 'backbeat']])
+  })
+
+  it('sends accents to another piece, runs a hand over several, and lets the foot play what is written', () => {
+    const groove = made('>rlf', { backbeat: [], hands: { R: { piece: 'hi-hat', accents: 'crash', run: [] }, L: { piece: 'snare', accents: null, run: ['high tom', 'floor tom'] } } })
+    const of = (name: string) => groove.parts.find(part => part.name === name)!.strokes
+    expect(of('Accents, right hand').every(stroke => stroke.piece === 'crash' && stroke.level === 5)).toBe(true)
+    expect(of('Sticking, left hand').map(stroke => stroke.piece)).toEqual(['high tom', 'floor tom', 'high tom', 'floor tom', 'high tom'])
+    expect(rows(groove)['Bass drum']).toBe('..4..4..4..4..4.')
+  })
+
+  // What the foot does by each rule, against the same four places.
+  it.each([
+    ['as written', '..4...4...4...4.'],
+    ['with the right hand', '4.4.4.4.4.4.4.4.'],
+    ['with the left hand', '.44..44..44..44.'],
+    ['with the accents', '4.4.4.4.4.4.4.4.'],
+    ['in the gaps', '..44..44..44..44'],
+  ] as const)('the bass drum %s', (bass, row) => {
+    expect(rows(made('>rlf-', { bass }))['Bass drum']).toBe(row)
+  })
+
+  it.each([
+    ['beats', '4...4...4...4...'],
+    ['off-beats', '..4...4...4...4.'],
+    ['eighths', '4.4.4.4.4.4.4.4.'],
+    ['2 and 4', '....4.......4...'],
+  ] as const)('the hat foot on %s', (hatFoot, row) => {
+    expect(rows(made('rl', { hatFoot }))['Hat foot']).toBe(row)
+  })
+
+  it('on the pad is hands alone on its one piece', () => {
+    const groove = made('>rlrf', { view: 'pad', hatFoot: 'beats' }, { ...target, kit: kitById('pad') })
+    expect(new Set(groove.parts.flatMap(part => part.strokes.map(stroke => stroke.piece)))).toEqual(new Set(['pad']))
+    expect(groove.parts.every(part => part.limb.endsWith('H'))).toBe(true)
+    expect(orchestrate(sticking('f'), FOUR, how({ view: 'pad' }), { ...target, kit: kitById('pad') })).toMatchObject({ ok: false, reason: expect.stringMatching(/only foot strokes/) })
+  })
+
+  it('says which piece a kit lacks', () => {
+    expect(orchestrate(sticking('rl'), FOUR, how({ hands: { ...USUAL_ORCHESTRATION.hands, R: { piece: 'gong', accents: null, run: [] } } }), target))
+      .toMatchObject({ ok: false, reason: 'The right hand has no stroke on the gong of this kit; choose another piece.' })
+  })
+
+  it('keeps flams and the like as ornaments, and is always a valid groove', () => {
+    const groove = made('>^rlr >^lrl', { bass: 'in the gaps', hatFoot: 'eighths' }, { ...target, bars: 4 }, { ...FOUR, slots: 3 })
+    expect(groove.parts.flatMap(part => part.strokes).filter(stroke => stroke.ornament === 'flam')).toHaveLength(16)
+    expect(readGroove(groove)).toEqual({ ok: true, value: groove })
+    expect(grooveTicks(groove)).toBe(4 * 20160)
+    expect(apply(groove, { type: 'facts', set: { title: 'x' } }).ok).toBe(true)
+  })
+})

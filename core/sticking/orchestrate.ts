@@ -1,0 +1,132 @@
+import { type Kit, type Limb, type StrokeKind, limbsInOrder, pieceOf, strokesFor } from '#core/kit'
+import { type Groove, type Part, type Role, type Stroke, makeBars, makeGroove, makePart, sayCount } from '#core/groove'
+import { type Result, ok, refuse } from '#core/result'
+import { beatsOf, slotsOf } from '#core/time'
+import { type Ground, type Laid, layOver } from './lay'
+import { type Hand, LETTER_NAMES, type Sticking, writeSticking } from './sticking'
+
+/** What the bass drum does beside the foot strokes that are written: nothing, or go with a hand, with the accents, or into the gaps. */
+export const BASS_RULES = ['as written', 'with the right hand', 'with the left hand', 'with the accents', 'in the gaps'] as const
+export const FOOT_RULES = ['none', 'beats', 'off-beats', 'eighths', '2 and 4'] as const
+
+/** How a sticking is put on the kit. */
+export interface Orchestration {
+  view: 'pad' | 'kit'
+  /** The piece of each hand, of its accents (null: the same piece), and pieces it runs over stroke by stroke (empty: none). */
+  hands: Record<Hand, { piece: string, accents: string | null, run: readonly string[] }>
+  bass: typeof BASS_RULES[number]
+  hatFoot: typeof FOOT_RULES[number]
+  /** Felt beats, from 1, on which whichever hand falls there goes across to the snare, loud. */
+  backbeat: readonly number[]
+  /** Everything unaccented of the hands is a ghost. */
+  ghosted: boolean
+}
+
+export const USUAL_ORCHESTRATION: Orchestration = {
+  view: 'kit',
+  hands: { R: { piece: 'hi-hat', accents: null, run: [] }, L: { piece: 'snare', accents: null, run: [] } },
+  bass: 'as written', hatFoot: 'none', backbeat: [2, 4], ghosted: false,
+}
+
+/** What the groove to be is called, how fast, on which kit, and who leads. */
+export interface Target { id: string, title: string, bars: number, bpm: number, kit: Kit, lead: Groove['lead'] }
+
+const LIMB: Record<Hand, Limb> = { R: 'RH', L: 'LH' }
+
+interface Struck { limb: Limb, role: Role, name: string, stroke: Stroke }
+
+/** The nearest stroke a piece knows: a plain hit where it is known. */
+const kindOn = (kit: Kit, pieceId: string, limb: Limb, wanted: StrokeKind = 'hit'): StrokeKind | undefined => {
+  const kinds = pieceOf(kit, pieceId) ? strokesFor(pieceOf(kit, pieceId)!, limb) : []
+  return kinds.includes(wanted) ? wanted : kinds[0]
+}
+
+/** One hand stroke on its piece: where its accent, its run or the backbeat sends it. */
+function handStroke(laid: Laid, nth: number, beat: number | undefined, { hands, backbeat, ghosted, view }: Orchestration, kit: Kit): Struck | string {
+  const who = laid.who as Hand
+  const limb = LIMB[who]
+  const own = hands[who]
+  const across = view === 'kit' && beat !== undefined && backbeat.includes(beat)
+  const accent = laid.accent || across
+  const plain = own.run.length ? own.run[nth % own.run.length]! : own.piece
+  const piece = view === 'pad' ? kit.pieces[0]!.id : across ? 'snare' : laid.accent && own.accents ? own.accents : plain
+  const kind = kindOn(kit, piece, limb, laid.ornament === 'buzz' ? 'buzz' : 'hit')
+  if (!kind) return `The ${LETTER_NAMES[who]} has no stroke on the ${pieceOf(kit, piece)?.name.toLowerCase() ?? piece} of this kit; choose another piece.`
+  const ornament = laid.ornament && laid.ornament !== 'buzz' ? { ornament: laid.ornament } : {}
+  const stroke: Stroke = { at: laid.at, piece, stroke: kind, level: accent ? 5 : ghosted ? 1 : 3, ...ornament }
+  const hand = LETTER_NAMES[who]
+  if (across) return { limb, role: 'backbeat', name: `Backbeat, ${hand}`, stroke }
+  if (laid.accent) return { limb, role: 'comping', name: `Accents, ${hand}`, stroke }
+  const cymbal = ['hi-hat', 'ride', 'crash'].includes(pieceOf(kit, piece)?.kind ?? '')
+  return { limb, role: cymbal ? 'lead' : ghosted ? 'ghosts' : 'comping', name: `${ghosted && !cymbal ? 'Ghosts' : 'Sticking'}, ${hand}`, stroke }
+}
+
+/** The ticks at which the bass drum joins in by its rule. */
+function bassTicks(laid: readonly Laid[], slots: readonly number[], rule: Orchestration['bass']): number[] {
+  const byHand = (who: Hand) => laid.filter(stroke => stroke.who === who).map(stroke => stroke.at)
+  switch (rule) {
+    case 'as written': return []
+    case 'with the right hand': return byHand('R')
+    case 'with the left hand': return byHand('L')
+    case 'with the accents': return laid.filter(stroke => stroke.accent && stroke.who !== 'F').map(stroke => stroke.at)
+    case 'in the gaps': {
+      const taken = new Set(laid.map(stroke => stroke.at))
+      return slots.filter(at => !taken.has(at))
+    }
+  }
+}
+
+/** The ticks of a hat-foot pattern. */
+function footTicks(bars: Groove['bars'], rule: Orchestration['hatFoot']): number[] {
+  return beatsOf(bars).flatMap(({ at, beat, length }) => {
+    const half = at + length / 2
+    switch (rule) {
+      case 'none': return []
+      case 'beats': return [at]
+      case 'off-beats': return [half]
+      case 'eighths': return [at, half]
+      case '2 and 4': return beat % 2 === 1 ? [at] : []
+    }
+  }).filter(Number.isInteger)
+}
+
+/**
+ * A sticking as a groove whose parts are named for what they do: each hand's plain strokes, its accents, the backbeat,
+ * the bass drum and the hat foot. On the pad both hands play its one piece and no foot joins.
+ */
+export function orchestrate(sticking: Sticking, ground: Ground, how: Orchestration, { id, title, bars: count, bpm, kit, lead }: Target): Result<Groove> {
+  const bars = makeBars(ground.meter, count, ground.slots)
+  const laid = layOver(sticking, ground, count)
+  const beatAt = new Map(beatsOf(bars).map(beat => [beat.at, beat.beat + 1]))
+  const struck: Struck[] = []
+  const strokes: Record<Hand, number> = { R: 0, L: 0 }
+  for (const one of laid) {
+    if (one.who === 'F') continue
+    const made = handStroke(one, strokes[one.who]++, beatAt.get(one.at), how, kit)
+    if (typeof made === 'string') return refuse(made)
+    struck.push(made)
+  }
+  if (how.view === 'kit') {
+    const foot = (limb: Limb, role: Role, name: string, piece: string, ats: Iterable<[number, boolean]>) => {
+      const kind = kindOn(kit, piece, limb, piece === 'hi-hat' ? 'chick' : 'hit')
+      for (const [at, loud] of kind ? ats : []) struck.push({ limb, role, name, stroke: { at, piece, stroke: kind!, level: loud ? 5 : 4 } })
+    }
+    const written = laid.filter(stroke => stroke.who === 'F').map(({ at, accent }): [number, boolean] => [at, accent])
+    const joined = bassTicks(laid, slotsOf(bars).map(slot => slot.at), how.bass).map((at): [number, boolean] => [at, false])
+    const [main, other] = lead === 'right' ? (['RF', 'LF'] as const) : (['LF', 'RF'] as const)
+    foot(main, 'bass drum', 'Bass drum', 'bass drum', new Map([...joined, ...written]))
+    foot(other, 'hat foot', 'Hat foot', 'hi-hat', footTicks(bars, how.hatFoot).map((at): [number, boolean] => [at, false]))
+  }
+  const order = limbsInOrder(lead)
+  const parts = new Map<string, Part>()
+  for (const { limb, role, name, stroke } of struck.sort((a, b) => order.indexOf(a.limb) - order.indexOf(b.limb) || a.stroke.at - b.stroke.at)) {
+    const key = `${limb} ${name}`
+    const part = parts.get(key) ?? makePart({ id: `${id}-${parts.size + 1}`.slice(-64), name, role, limb })
+    parts.set(key, { ...part, strokes: [...part.strokes, stroke] })
+  }
+  if (!parts.size) return refuse('Nothing of this sticking sounds here: it has only foot strokes, and a pad has no pedal. Look at it on the kit.')
+  return ok(makeGroove({
+    id, title, bars, lead, kitId: kit.id, parts: [...parts.values()], tempo: { bpm, counts: '1/4' },
+    notes: `From the sticking ${writeSticking(sticking, 4)}, over ${sayCount(count, 'bar')}.`,
+  }))
+}

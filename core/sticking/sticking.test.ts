@@ -1,0 +1,122 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { meter } from '#core/time'
+import {
+  type Ground, type Sticking, RUDIMENTS, handsChanged, homeAfter, layOver, onBeats, readSticking, rotated, rudimentSticking, sayHome, wholeTurn, writeSticking,
+} from '.'
+
+export const sticking = (text: string): Sticking => {
+  const read = readSticking(text)
+  if (!read.ok) throw new Error(read.reason)
+  return read.value
+}
+const FOUR: Ground = { meter: meter(4, 4), slots: 4, changing: false }
+
+const ornaments = fc.constantFrom('flam', 'drag', 'ruff', 'double', 'buzz', undefined)
+const places = fc.array(fc.oneof(
+  fc.constant(null),
+  fc.tuple(fc.constantFrom('R', 'L'), fc.boolean(), ornaments).map(([who, accent, ornament]) => ({ who, accent, ...(ornament ? { ornament } : {}) })),
+  fc.boolean().map(accent => ({ who: 'F', accent })),
+), { minLength: 1, maxLength: 64 }).filter(list => list.some(place => place !== null)) as fc.Arbitrary<Sticking>
+
+describe('reading a sticking', () => {
+  // As typed, then as it is written back: small letters, > for accents.
+  it.each([
+    ['r l r r', 'rlrr'],
+    ['RLRR LRLL', 'rlrrlrll'], // all capitals: nobody is louder than another
+    ['Rlrr Lrll', '>rlrr>lrll'], // capitals among small letters are accents
+    ['>rlrR', '>rlrr'], // a mark decides; capitals then mean nothing
+    ['r>l', 'r>l'],
+    ['rlf-', 'rlf-'],
+    ['r . _ f', 'r--f'],
+    ['^r ^^l ^^^r =l ~r', '^r^^l^^^r=l~r'],
+    ['r | l', 'rl'],
+  ])('%j is %j', (typed, written) => {
+    expect(writeSticking(sticking(typed))).toBe(written)
+  })
+
+  it.each([
+    ['', /Write a sticking first/],
+    ['rlx', /“x” in place 3 is nobody/],
+    ['--', /only rests/],
+    ['^f', /foot has no grace notes/],
+    ['>-', /rest is not accented/],
+    ['r7l', /“7l” after place 1 cannot be read/],
+    ['r'.repeat(129), /at most 128 places; this has 129/],
+  ])('%j is refused with a reason', (typed, reason) => {
+    expect(readSticking(typed)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) })
+  })
+
+  it('written and read is the identity', () => {
+    fc.assert(fc.property(places, (given) => {
+      expect(sticking(writeSticking(given, 4))).toEqual(given)
+    }))
+  })
+
+  it('hands changed twice, and a full turn, are the identity', () => {
+    fc.assert(fc.property(places, (given) => {
+      expect(handsChanged(handsChanged(given))).toEqual(given)
+      expect(rotated(given, given.length)).toEqual(given)
+    }))
+  })
+})
+
+describe('rudiments', () => {
+  it('carry the names a player looks for, and all read', () => {
+    expect(RUDIMENTS.length).toBeGreaterThanOrEqual(22)
+    for (const rudiment of RUDIMENTS) expect(rudimentSticking(rudiment).length, rudiment.name).toBeGreaterThan(1)
+  })
+
+  // The three other starting points are the paradiddle begun at its second, third and fourth note.
+  it.each([[2, 1], [3, 2], [4, 3]])('paradiddle %i is the first, begun %i later', (number, by) => {
+    const letters = (id: string) => rudimentSticking(RUDIMENTS.find(one => one.id === id)!).map(place => place!.who).join('')
+    expect(letters(`paradiddle-${number}`)).toBe(rotated([...letters('paradiddle')] as never, by).join(''))
+  })
+
+  // Counted in single blows: what gives each roll its name; a trailing statement counts once.
+  it.each([['five-roll', 10], ['six-roll', 6], ['seven-roll', 7], ['nine-roll', 18], ['double-roll', 8], ['triple-roll', 6]])('%s has %i blows as written', (id, blows) => {
+    expect(rudimentSticking(RUDIMENTS.find(one => one.id === id)!).filter(Boolean)).toHaveLength(blows)
+  })
+
+  it('that say so change hands: the second half is the first with hands changed', () => {
+    for (const id of ['paradiddle', 'double-paradiddle', 'triple-paradiddle', 'flam-accent', 'flam-paradiddle', 'ratamacue', 'nine-roll', 'five-roll']) {
+      const whole = rudimentSticking(RUDIMENTS.find(one => one.id === id)!)
+      expect(writeSticking(handsChanged(whole.slice(0, whole.length / 2))), id).toBe(writeSticking(whole.slice(whole.length / 2)))
+    }
+  })
+})
+
+describe('laid on the grid', () => {
+  // Places, slots a beat in 4/4, hands changing: bars until home, by lcm(places, slots in a bar) over slots in a bar.
+  it.each([
+    ['rlrrlrll', 4, false, 1], // 8 in 16
+    ['rlf', 4, false, 3], // 3 and 16 meet after 48
+    ['rlrll', 4, false, 5],
+    ['rlf', 4, true, 3], // six with the hands changed: 48 again
+    ['rlrlf', 4, true, 5], // ten: 80
+    ['rlrlrl', 3, false, 1],
+    ['rlrrll', 4, false, 3],
+    ['rlrlrlf', 2, false, 7],
+  ])('%s at %i a beat, changing %s, is home after %i bars', (text, slots, changing, bars) => {
+    expect(homeAfter(sticking(text), { meter: meter(4, 4), slots, changing })).toBe(bars)
+  })
+
+  it('says who is on each felt beat', () => {
+    // rlf rlf rlf rlf rlf r: beats at 0, 4, 8, 12 are places 0, 1, 2, 0 of three.
+    expect(onBeats(sticking('rlf'), FOUR, 1).map(beat => beat.who)).toEqual(['R', 'L', 'F', 'R'])
+    expect(onBeats(sticking('r--'), FOUR, 1).map(beat => beat.who)).toEqual(['R', null, null, 'R'])
+    expect(sayHome(sticking('rlf'), FOUR)).toBe('Comes home to the right hand after 3 bars.')
+  })
+
+  it('changes hands each time round when asked', () => {
+    expect(layOver(sticking('rlf'), { ...FOUR, changing: true }, 1).slice(0, 7).map(stroke => stroke.who).join('')).toBe('RLFLRFR')
+  })
+
+  it('after as many bars as it says, the first place is on the bar line again, and not before', () => {
+    fc.assert(fc.property(places, fc.constantFrom(1, 2, 3, 4, 6), fc.boolean(), (given, slots, changing) => {
+      const home = homeAfter(given, { meter: meter(4, 4), slots, changing })
+      const turn = wholeTurn(given, changing).length
+      for (let bar = 1; bar <= Math.min(home, 40); bar++) expect(bar * 4 * slots % turn === 0).toBe(bar === home)
+    }))
+  })
+})
