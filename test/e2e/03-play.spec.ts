@@ -117,7 +117,7 @@ test('a click with a bar of count-in goes before the groove', async ({ bench }) 
 test('a tempo is tapped, and one bar of several is looped', async ({ bench }) => {
   const { page } = bench
   await listen(page)
-  await bench.open('wet-rope')
+  await bench.openCopy('wet-rope')
   const tap = page.getByRole('button', { name: 'Tap' })
   await tap.click()
   for (let i = 0; i < 4; i++) {
