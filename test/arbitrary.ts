@@ -32,3 +32,39 @@ export const grooves: fc.Arbitrary<Groove> = barLines.chain((bars) => {
       parts: parts.map(([limb, strokes], i) => makePart({ id: `p${i}`, name: `Part ${i}`, limb, strokes })),
     }))
 })
+
+/** Grooves as drummers layer them: a lead on a cymbal, backbeat and ghosts on the snare, the feet; now and then linear, locked in part, or with a cycle. */
+export const drummed: fc.Arbitrary<Groove> = fc.tuple(
+  fc.oneof(fc.constantFrom(makeBars(meter(4, 4), 1, 4), makeBars(meter(4, 4), 2, 4), makeBars(meter(4, 4), 1, 2), makeBars(meter(12, 8), 1, 3), makeBars(meter(7, 8), 1, [2, 2, 3])), barLines.map(bars => bars.slice(0, 2))),
+  fc.integer(), fc.constantFrom('free', 'free', 'linear', 'locked', 'cycle'), fc.boolean(),
+).map(([bars, seed, kind, left]) => {
+  const slots = slotsOf(bars)
+  let state = seed
+  const roll = () => {
+    state = (Math.imul(state ^ (state >>> 13), 0x5BD1E995) + 0x6D2B79F5) | 0
+    return (state >>> 0) / 4294967296
+  }
+  const taken = new Set<number>()
+  const line = (density: number, of: (at: number) => Part['strokes'][number]) => slots.flatMap(({ at }) => {
+    if (roll() > density || (kind === 'linear' && taken.has(at))) return []
+    taken.add(at)
+    return [of(at)]
+  })
+  const level = () => (1 + Math.floor(roll() * 5)) as 1 | 2 | 3 | 4 | 5
+  const lead = roll() < 0.5 ? 'hi-hat' : 'ride'
+  const back = line(0.25, at => ({ at, piece: 'snare', stroke: 'hit', level: 5 }))
+  const struck = new Set(back.map(stroke => stroke.at))
+  const parts = [
+    makePart({ id: 'back', name: 'Backbeat', role: 'backbeat', limb: left ? 'RH' : 'LH', strokes: back }),
+    makePart({ id: 'bass', name: 'Bass drum', role: 'bass drum', limb: left ? 'LF' : 'RF', strokes: line(0.3, at => ({ at, piece: 'bass drum', stroke: 'hit', level: level() })) }),
+    makePart({ id: 'lead', name: 'Lead', role: 'lead', limb: left ? 'LH' : 'RH', strokes: line(0.6, at => ({ at, piece: lead, stroke: 'hit', level: level() })) }),
+    makePart({ id: 'foot', name: 'Hat foot', role: 'hat foot', limb: left ? 'RF' : 'LF', strokes: line(0.25, at => ({ at, piece: 'hi-hat', stroke: 'chick', level: 3 })) }),
+    makePart({ id: 'ghosts', name: 'Ghosts', role: 'ghosts', limb: left ? 'RH' : 'LH', strokes: line(0.2, at => ({ at, piece: 'snare', stroke: 'hit', level: 1 })).filter(stroke => !struck.has(stroke.at)) }),
+  ]
+  const first = slots[0]!.length * 3
+  const dressed = kind === 'locked' ? parts.map((part, i) => ({ ...part, locked: i % 2 === 0 }))
+    : kind === 'cycle' ? [...parts, makePart({ id: 'cycle', name: 'Cycle', limb: 'RH', every: first, strokes: [{ at: 0, piece: 'cowbell', stroke: 'hit', level: 3 }] })]
+      : parts
+  const swing = roll() < 0.3 ? { level: '1/8' as const, share: 0.6 } : null
+  return makeGroove({ id: 'any', title: 'Any', bars, lead: left ? 'left' : 'right', parts: dressed, tempo: { bpm: 60 + Math.floor(roll() * 120), counts: '1/4' }, feel: { swing, push: {} } })
+})

@@ -1,9 +1,57 @@
-import type { Edit, Groove, MoveMade } from '#core/groove'
+import type { Kit } from '#core/kit'
+import type { Edit, Groove, MoveMade, Part } from '#core/groove'
+import type { Result } from '#core/result'
 
-/** What a move comes to: the edit that makes it, a sentence on what it did, and how to name it when it is kept. */
+export type ParamValue = MoveMade['params'][string]
+export type Params = Readonly<Record<string, ParamValue>>
+
+/** What a move may be told. Choices that depend on the groove (its parts, slots, beats, bars, pieces) are listed by `choicesOf`. */
+export type ParamSpec = { id: string, name: string } & (
+  | { kind: 'number', from: number, to: number, usual: number }
+  | { kind: 'choice', of: readonly string[], usual: string }
+  /** A part of the groove by its id; `among` says which may be. */
+  | { kind: 'part', among?: (part: Part, groove: Groove) => boolean }
+  | { kind: 'parts' }
+  /** A slot or felt beat counted through all bars from 0, or a bar from 0. `usual` counts from 0 in the first bar. */
+  | { kind: 'slot' | 'beat' | 'bar', usual: number }
+  /** A piece of the kit that a hand can strike, and the one that is tried first. */
+  | { kind: 'piece', usual: string }
+)
+
+export const MOVE_GROUPS = ['displace', 'accents', 'dynamics', 'ghosts', 'ornaments', 'other pieces', 'bass drum', 'hat foot', 'spices', 'feel and grid', 'order'] as const
+export type MoveGroup = typeof MOVE_GROUPS[number]
+
+/** What a player can ask to stay as it is. */
+export const PROMISES = ['lead', 'backbeat', 'feet', 'linear', 'playable', 'same', 'busier', 'simpler'] as const
+export type PromiseId = typeof PROMISES[number]
+
+/** What making a move comes to: the new groove, and what it did in a sentence, worked out when it is asked for. */
+export interface Made { groove: Groove, says: () => string }
+
+/**
+ * A move: a pure function with a description, so that an interface, a recipe and a search can all use it. `make` expects
+ * parameters that `readParams` has passed, touches no locked part, and refuses with a reason where it has nothing to do.
+ */
+export interface Move {
+  id: string
+  name: string
+  group: MoveGroup
+  /** What it does, in one sentence. */
+  about: string
+  params: readonly ParamSpec[]
+  /** What it leaves as it is, whatever the groove and the parameters. */
+  keeps: readonly PromiseId[]
+  make(groove: Groove, params: Params, kit: Kit): Result<Made>
+}
+
+/** What a move comes to as a change of the document: the edit, a sentence on what it did, and how to name it when it is kept. */
 export interface Moved { edit: Edit, sentence: string, made: MoveMade }
 
 /** A groove made from another remembers which, at which revision, and by what moves. */
 export function asVariation(parent: Groove, revision: number, changed: Groove, id: string, title: string, moves: MoveMade[]): Groove {
   return { ...changed, id, title, parent: { id: parent.id, revision, moves } }
 }
+
+export const num = (params: Params, id: string): number => params[id] as number
+export const word = (params: Params, id: string): string => params[id] as string
+export const list = (params: Params, id: string): string[] => params[id] as string[]

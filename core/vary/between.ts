@@ -1,0 +1,49 @@
+import { type Edit, type Groove, type Part, type Stroke, together } from '#core/groove'
+
+const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b)
+
+/** Strokes as an edit of one part: what is gone or changed goes, what is new or changed comes. */
+function strokesBetween(before: Part, after: Part): Edit[] {
+  if (before.strokes === after.strokes) return []
+  const kept = (list: readonly Stroke[]) => new Map(list.map(stroke => [stroke.at, stroke]))
+  const was = kept(before.strokes)
+  const is = kept(after.strokes)
+  const remove = before.strokes.filter(stroke => !same(stroke, is.get(stroke.at))).map(stroke => stroke.at)
+  const put = after.strokes.filter(stroke => !same(stroke, was.get(stroke.at)))
+  return remove.length || put.length ? [{ type: 'strokes', partId: before.id, remove, put }] : []
+}
+
+/**
+ * The edit that leads from one groove to another: bars, feel, parts and strokes. Title, lineage and the like are not
+ * looked at. Strokes that a change of bars would leave outside are taken out before it and put in after.
+ */
+export function editBetween(before: Groove, after: Groove, label: string): Edit {
+  const edits: Edit[] = []
+  const later: Edit[] = []
+  const bars = !same(before.bars, after.bars)
+  for (const part of before.parts) {
+    const now = after.parts.find(other => other.id === part.id)
+    if (!now) {
+      edits.push({ type: 'remove part', partId: part.id })
+      continue
+    }
+    for (const edit of strokesBetween(part, now)) {
+      if (bars && edit.type === 'strokes') {
+        edits.push({ ...edit, put: [] })
+        later.push({ ...edit, remove: [] })
+      } else edits.push(edit)
+    }
+    const { id: _, strokes: __, ...was } = part
+    const { id: ___, strokes: ____, ...is } = now
+    const set = Object.fromEntries(Object.entries(is).filter(([key, value]) => !same(value, was[key as keyof typeof was])))
+    if (Object.keys(set).length) later.push({ type: 'part', partId: part.id, set })
+  }
+  if (bars) edits.push({ type: 'bars', bars: after.bars })
+  edits.push(...later)
+  after.parts.forEach((part, index) => {
+    if (!before.parts.some(other => other.id === part.id)) edits.push({ type: 'add part', part, index })
+  })
+  const facts = (['feel', 'lead', 'tempo', 'pickUp', 'kitId'] as const).filter(key => !same(before[key], after[key]))
+  if (facts.length) edits.push({ type: 'facts', set: Object.fromEntries(facts.map(key => [key, after[key]])) })
+  return together(label, edits)
+}

@@ -1,0 +1,39 @@
+import type { Kit } from '#core/kit'
+import type { Groove } from '#core/groove'
+import type { Move, ParamValue, Params } from './move'
+import { choicesOf } from './params'
+
+/** Chance from a seed: the same seed gives the same throws in the same order. */
+export interface Chance { /** A number from 0 up to 1. */ next(): number, /** A whole number from 0 up to n. */ below(n: number): number, pick<T>(from: readonly T[]): T }
+
+/** A small generator of good spread for work that is no secret: a 32-bit counter, mixed (public domain, after T. Ettinger’s mulberry32). */
+export function chanceOf(seed: number): Chance {
+  let state = seed >>> 0
+  const next = () => {
+    state = (state + 0x6D2B79F5) >>> 0
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state)
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296
+  }
+  const below = (n: number) => Math.floor(next() * n)
+  return { next, below, pick: from => from[below(from.length)]! }
+}
+
+/** How to throw a move’s parameters for one groove: what each may be is looked up once. Undefined where there is nothing for one of them. */
+export function thrower(move: Move, groove: Groove, kit: Kit): ((chance: Chance) => Params) | undefined {
+  const throws: [string, (chance: Chance) => ParamValue][] = []
+  for (const spec of move.params) {
+    if (spec.kind === 'number') {
+      // Wide ranges are for the hand that types; thrown, a number stays within a bar of sixteenths.
+      const from = Math.max(spec.from, -16)
+      const to = Math.min(spec.to, from < 0 ? 16 : 100)
+      throws.push([spec.id, chance => from + chance.below(to - from + 1)])
+      continue
+    }
+    const values = choicesOf(spec, groove, kit)!.map(choice => choice.value)
+    if (!values.length) return undefined
+    if (spec.kind === 'parts') throws.push([spec.id, chance => (values as string[]).filter((_, i) => i === 0 ? chance.next() < 0.6 : chance.next() < 0.4)])
+    else throws.push([spec.id, chance => chance.pick(values)])
+  }
+  return chance => Object.fromEntries(throws.map(([id, one]) => [id, one(chance)]))
+}

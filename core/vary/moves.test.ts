@@ -1,0 +1,250 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { drummed } from '../../test/arbitrary'
+import { isLinear } from '#core/analyse'
+import { type Groove, apply, makeBars, makeGroove, makePart, readGroove, rowStrokes, timeline } from '#core/groove'
+import { DEFAULT_KIT, LIMBS, type Limb, kitById } from '#core/kit'
+import { meter } from '#core/time'
+import { MOVES, MOVE_GROUPS, type Params, broken, chanceOf, choicesOf, moveOf, readParams, runMove, thrower, usualParams } from '.'
+
+type Rows = Partial<Record<Limb, string>>
+
+const HATS = '3.3.3.3.3.3.3.3.'
+const BACK = '....5.......5...'
+const BASS = '4.....4.4.......'
+const SLOTS = 16
+
+/** One bar of 4/4 at 100: eighths on the hats, the backbeat, three bass drums; other rows where a case asks. */
+function bar({ RH = HATS, LH = BACK, RF = BASS, LF = '' }: Rows = {}, over: { ghosts?: string, ride?: boolean, slots?: number } = {}): Groove {
+  const bars = makeBars(meter(4, 4), 1, over.slots ?? 4)
+  const part = (id: string, limb: Limb, role: 'lead' | 'backbeat' | 'ghosts' | 'bass drum' | 'hat foot', row: string, piece: string, stroke: 'hit' | 'chick' = 'hit') =>
+    (row ? [makePart({ id, name: id, limb, role, strokes: rowStrokes(bars, row, { piece, stroke }) })] : [])
+  return makeGroove({ id: 'g', title: 'G', bars, parts: [
+    ...part('lead', 'RH', 'lead', RH, over.ride ? 'ride' : 'hi-hat'), ...part('back', 'LH', 'backbeat', LH, 'snare'), ...part('ghosts', 'LH', 'ghosts', over.ghosts ?? '', 'snare'),
+    ...part('bass', 'RF', 'bass drum', RF, 'bass drum'), ...part('foot', 'LF', 'hat foot', LF, 'hi-hat', 'chick'),
+  ] })
+}
+
+const MARKS: Record<string, string> = {
+  'hi-hat hit': 'h', 'hi-hat open': 'o', 'hi-hat chick': 'x', 'hi-hat splash': 'p', 'snare hit': 's', 'snare buzz': 'z', 'floor tom hit': 'f', 'high tom hit': 't', 'mid tom hit': 'm',
+  'ride hit': 'r', 'ride bell': 'b', 'crash hit': 'c', 'bass drum hit': 'd',
+}
+
+/** A limb’s strokes as a row, by level or by what is struck. */
+function row(groove: Groove, limb: Limb, by: 'levels' | 'pieces', slots = SLOTS): string {
+  const strokes = groove.parts.filter(part => part.limb === limb).flatMap(part => part.strokes)
+  return Array.from({ length: slots }, (_, i) => {
+    const stroke = strokes.find(one => one.at === i * 20160 / slots)
+    return !stroke ? '.' : by === 'levels' ? String(stroke.level) : MARKS[`${stroke.piece} ${stroke.stroke}`] ?? '?'
+  }).join('')
+}
+
+const run = (groove: Groove, id: string, params: Params = {}) => {
+  const done = runMove(moveOf(id)!, groove, params, DEFAULT_KIT)
+  if (!done.ok) throw new Error(`${id}: ${done.reason}`)
+  return done.value
+}
+
+// Sixteen sixteenths of a bar, by hand: the move, what it is told, and each limb that is not as it was, by levels or pieces.
+const CASES: [id: string, params: Params, after: Rows, by?: 'levels' | 'pieces', before?: Groove][] = [
+  ['displace-all', { slots: 1 }, { RH: '.3.3.3.3.3.3.3.3', LH: '.....5.......5..', RF: '.4.....4.4......' }],
+  ['displace', { partIds: ['back'], slots: -1 }, { LH: '...5.......5....' }],
+  ['displace-bar', { bar: 0, slots: 4 }, { LH: '5.......5.......', RF: '....4.....4.4...' }],
+  ['accent-every', { part: 'lead', every: 3, phase: 1 }, { RH: '5.3.3.5.3.3.5.3.' }],
+  ['accent-every', { part: 'lead', every: 3, phase: 2 }, { RH: '3.5.3.3.5.3.3.5.' }],
+  ['accent-shift', { part: 'lead', by: 1 }, { RH: '3.5.3.3.5.3.3.5.' }, 'levels', bar({ RH: '5.3.3.5.3.3.5.3.' })],
+  ['accent-pattern', { part: 'lead', pattern: '..x.' }, { RH: '3.5.3.5.3.5.3.5.' }],
+  ['accent-pattern', { part: 'lead', pattern: 'x...' }, { RH: '5.3.5.3.5.3.5.3.' }],
+  ['accent-against', { part: 'bass', many: 2, beats: 4 }, { RF: '5.....3.5.......' }], // halves: 0 and 8 are struck
+  ['accent-against', { part: 'bass', many: 8, beats: 4 }, { RF: '5.5.5.5.5.5.5.5.' }], // eighths: five are put in
+  ['level-shape', { part: 'lead', shape: 'rising over the bar' }, { RH: '1.2.2.3.4.4.5.5.' }], // 1 + 5 × place in the bar, rounded
+  ['level-shape', { part: 'lead', shape: 'falling over the bar' }, { RH: '5.5.4.4.3.2.2.1.' }],
+  ['level-shape', { part: 'lead', shape: 'strong on the beat' }, { RH: '4.2.4.2.4.2.4.2.' }],
+  ['level-shape', { part: 'lead', shape: 'even' }, { RH: '4.4.4.4.4.4.4.4.' }, 'levels', bar({ RH: '5.3.5.3.5.3.5.3.' })], // the mean of 5 and 3
+  ['role-level', { role: 'lead', by: -1 }, { RH: '2.2.2.2.2.2.2.2.' }],
+  ['role-level', { role: 'bass drum', by: 3 }, { RF: '5.....5.5.......' }], // no louder than an accent
+  ['swell', { by: 2 }, { RH: '2.2.3.3.3.3.4.4.', RF: '3.....4.4.......' }],
+  // A hand may strike easily again after 200 ms, two sixteenths at 100: ten places; every second of them.
+  ['ghost-fill', { hand: 'free hand', share: 50 }, { LH: '.1..5.1.1.1.5..1' }],
+  ['ghosts-out', {}, { LH: BACK }, 'levels', bar({}, { ghosts: '.1.....1.1......' })],
+  ['thin', { part: 'lead', keep: 'every second' }, { RH: '3...3...3...3...' }],
+  ['thin', { part: 'lead', keep: 'off the beat' }, { RH: '..3...3...3...3.' }],
+  ['ornament', { part: 'back', ornament: 'buzz', where: 'backbeats' }, { LH: '....z.......z...' }, 'pieces'],
+  ['open-hat', { slot: 14, length: 2 }, { RH: 'h.h.h.h.h.h.h.o.' }, 'pieces'],
+  ['crash', { beat: 0 }, { RH: 'c.h.h.h.h.h.h.h.' }, 'pieces'],
+  ['crash', { beat: 0 }, { RH: '5.3.3.3.3.3.3.3.' }],
+  ['to-piece', { part: 'lead', piece: 'floor tom' }, { RH: 'f.f.f.f.f.f.f.f.' }, 'pieces'],
+  ['alternate', { part: 'lead', first: 'hi-hat', second: 'ride' }, { RH: 'h.r.h.r.h.r.h.r.' }, 'pieces'],
+  ['down-toms', { part: 'lead', each: 2 }, { RH: 't.t.m.m.f.f.t.t.' }, 'pieces'],
+  ['half-bars', { part: 'lead', piece: 'floor tom' }, { RH: 'h.h.h.h.f.f.f.f.' }, 'pieces'],
+  ['all-but-backbeat', { piece: 'floor tom' }, { RH: 'f.f.f.f.f.f.f.f.' }, 'pieces'],
+  // Runs: two, one, two, three strokes on neighbouring slots; a change at each gap.
+  ['runs-together', { part: 'lead', first: 'hi-hat', second: 'floor tom' }, { RH: 'hh.f.hh..fff....' }, 'pieces', bar({ RH: '33.3.33..333....' })],
+  ['lead-to', { to: 'ride' }, { RH: 'r.r.r.r.r.r.r.r.' }, 'pieces'],
+  ['lead-to', { to: 'ride bell' }, { RH: 'b.b.b.b.b.b.b.b.' }, 'pieces'],
+  ['bells', { on: 'upbeats' }, { RH: 'r.b.r.b.r.b.r.b.' }, 'pieces', bar({}, { ride: true })],
+  ['bells', { on: 'quarters' }, { RH: 'b.r.b.r.b.r.b.r.' }, 'pieces', bar({}, { ride: true })],
+  ['tom-eighths', {}, { RH: '3...3...3...3...', LH: '3.2.5.2.3.2.5.2.' }],
+  ['tom-eighths', {}, { RH: 'r...r...r...r...', LH: 'f.f.s.f.f.f.s.f.' }, 'pieces'],
+  ['thicken', { piece: 'floor tom', on: 'the beats' }, { LH: '2...5...2...5...' }],
+  ['doubles-before', { beat: 2 }, { LH: '....5.22....5...' }],
+  ['bass-add', { slot: 10 }, { RF: '4.....4.4.4.....' }],
+  ['bass-thin', { keep: 'every second' }, { RF: '4.......4.......' }],
+  ['bass-thin', { keep: 'on the beat' }, { RF: '4.......4.......' }],
+  ['bass-drop-one', {}, { RF: '......4.4.......' }],
+  ['bass-follow', { hand: 'free hand' }, { RF: '....4.......4...' }],
+  ['bass-accents', { hand: 'free hand' }, { RF: '4...4.4.4...4...' }],
+  ['bass-feather', {}, { RF: '4...1.4.4...1...' }],
+  ['hat-foot', { pattern: 'quarters' }, { LF: '3...3...3...3...' }],
+  ['hat-foot', { pattern: 'off-beats' }, { LF: '..3...3...3...3.' }],
+  ['hat-foot', { pattern: 'eighths' }, { LF: '3.3.3.3.3.3.3.3.' }],
+  ['hat-foot', { pattern: '2 and 4' }, { LF: '....3.......3...' }, 'levels', bar({ LF: '3...3...3...3...' })],
+  ['hat-foot', { pattern: 'splash and chick in turn' }, { LF: 'p...x...p...x...' }, 'pieces'],
+  ['hat-foot', { pattern: 'none' }, { LF: '................' }, 'levels', bar({ LF: '3...3...3...3...' })],
+  ['rest', { beat: 2, who: 'everybody' }, { RH: '3.3.3.3...3.3.3.', RF: '4.....4.........' }],
+  ['rest', { beat: 2, who: 'the hands' }, { RH: '3.3.3.3...3.3.3.' }],
+  ['extra-snare', { slot: 7, level: 4 }, { LH: '....5..4....5...' }],
+  ['open-last', {}, { RH: 'h.h.h.h.h.h.h.o.' }, 'pieces'],
+  ['off-beat-accent', { beat: 3 }, { RH: '3.3.3.3.3.3.3.5.' }],
+  ['half-time', {}, { LH: '........5.......', RF: '4...........4...' }], // the backbeat from 2 to 3
+  ['double-time', {}, { LH: '..5...5...5...5.', RF: '4..44...4..44...' }],
+  ['linearise', { first: 'bass drum' }, { RH: '..3.......3...3.' }],
+  ['linearise', { first: 'lead' }, { RH: '3.3...3.3.3...3.', RF: '................' }],
+  ['mirror-hands', {}, { RH: BACK, LH: HATS }],
+  ['beat-order', { order: 'from the second' }, { LH: '5.......5.......', RF: '..4.4.......4...' }],
+  ['beat-order', { order: 'backwards' }, { LH: '5.......5.......', RF: '....4.....4.4...' }],
+  ['beat-order', { order: 'pairs changed over' }, { LH: '5.......5.......', RF: '..4.4.......4...' }],
+  ['beat-order', { order: 'halves changed over' }, { RF: '4.......4.....4.' }],
+  ['retrograde', { beat: 1 }, { RH: '3.3..3.33.3.3.3.', LH: '.......5....5...', RF: '4....4..4.......' }],
+]
+
+describe('each move', () => {
+  it.each(CASES)('%s %j', (id, params, after, by = 'levels', before = bar()) => {
+    const { groove } = run(before, id, params)
+    for (const limb of LIMBS) expect(row(groove, limb, by), limb).toBe(after[limb] ?? row(before, limb, by))
+  })
+
+  it('has its case here, or below', () => {
+    const tried = new Set([...CASES.map(([id]) => id), 'swing', 'straight', 'regrid'])
+    expect(MOVES.filter(move => !tried.has(move.id)).map(move => move.id)).toEqual([])
+  })
+
+  it('stands in a group there is, under its own id, with a sentence', () => {
+    expect(new Set(MOVES.map(move => move.id)).size).toBe(MOVES.length)
+    for (const move of MOVES) {
+      expect(MOVE_GROUPS).toContain(move.group)
+      expect(move.about).toMatch(/^[A-Z].*\.$/)
+    }
+  })
+})
+
+describe('moves that a row of sixteenths cannot show', () => {
+  it('regrid: eighths and the backbeat stay where they are heard; a filled lead fills the sextuplets', () => {
+    const eighths = run(bar(), 'regrid', { slots: '6' }).groove
+    expect(eighths.bars[0]!.slots).toEqual([6, 6, 6, 6])
+    expect(row(eighths, 'RH', 'levels', 24)).toBe('3..3..3..3..3..3..3..3..')
+    expect(row(eighths, 'LH', 'levels', 24)).toBe('......5...........5.....')
+    expect(row(run(bar({ RH: '3333333333333333' }), 'regrid', { slots: '6' }).groove, 'RH', 'levels', 24)).toBe('3'.repeat(24))
+    // e and a, a quarter and three quarters of the beat, go to 2 and 5 of six: a half falls later.
+    expect(row(run(bar({ RH: '.3.3............' }), 'regrid', { slots: '6' }).groove, 'RH', 'levels', 24)).toBe('..3..3..................')
+    // A backbeat that lies between the new slots is left where it is.
+    expect(run(bar({ LH: '.....5..........' }), 'regrid', { slots: '6' }).groove.parts[1]!.strokes[0]!.at).toBe(5 * 1260)
+  })
+
+  it('swing and straight change the feel and no stroke', () => {
+    const swung = run(bar(), 'swing', { level: '1/16', share: 58 }).groove
+    expect(swung).toEqual({ ...bar(), feel: { swing: { level: '1/16', share: 0.58 }, push: {} } })
+    expect(run(swung, 'straight').groove).toEqual(bar())
+  })
+
+  it('three against four puts strokes on exact thirds of the bar', () => {
+    const { groove, sentence } = run(bar(), 'accent-against', { part: 'bass', many: 3, beats: 4 })
+    expect(groove.parts[2]!.strokes.map(stroke => [stroke.at, stroke.level])).toEqual([[0, 5], [6720, 5], [7560, 3], [10080, 3], [13440, 5]])
+    expect(sentence).toBe('bass: 3 accents against 4 beats, 2 strokes put in between.')
+  })
+
+  it('flams lie on the accents asked for', () => {
+    expect(run(bar(), 'ornament', { part: 'back', ornament: 'flam', where: 'accents' }).groove.parts[1]!.strokes.map(stroke => stroke.ornament)).toEqual(['flam', 'flam'])
+  })
+
+  it('the hat foot keeps still while a hand holds the hats open', () => {
+    const open = run(bar(), 'open-hat', { slot: 6, length: 4 }).groove // from & of 2 to & of 3: 3 itself is inside
+    expect(row(run(open, 'hat-foot', { pattern: 'quarters' }).groove, 'LF', 'levels')).toBe('3...3.......3...')
+  })
+})
+
+describe('refusals', () => {
+  it.each([
+    ['accent-pattern', { part: 'lead', pattern: '.x..' }, /“lead” has no stroke on those slots/],
+    ['accent-shift', { part: 'back', by: 1 }, /one level/],
+    ['accent-every', { part: 'nobody', every: 3, phase: 1 }, /no part “nobody”/],
+    ['accent-every', { part: 'lead', every: 99, phase: 1 }, /every: a whole number from 2 to 9, not 99/],
+    ['open-hat', { slot: 15, length: 2 }, /No hand strikes the hats on a of 4/],
+    ['bells', { on: 'upbeats' }, /bring the lead to the ride first/],
+    ['beat-order', { order: 'sideways' }, /one of backwards/],
+    ['to-piece', { part: 'lead', piece: 'gong' }, /a piece that a hand can strike/],
+    ['straight', {}, /straight already/],
+    ['straight', { far: 1 }, /no parameter “far”/],
+    ['half-time', {}, /even number of like felt beats/, makeGroove({ id: 'w', title: 'W', bars: makeBars(meter(3, 4), 1, 2), parts: bar().parts.slice(0, 0) })],
+  ] as [string, Params, RegExp, Groove?][])('%s %j says why', (id, params, reason, groove = bar()) => {
+    expect(runMove(moveOf(id)!, groove, params, DEFAULT_KIT)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) })
+  })
+
+  it('a locked part is left alone', () => {
+    const locked = { ...bar(), parts: bar().parts.map(part => ({ ...part, locked: true })) }
+    for (const move of MOVES) {
+      const params = usualParams(move, locked, DEFAULT_KIT)
+      const done = params && runMove(move, locked, params, DEFAULT_KIT)
+      if (done?.ok) for (const part of locked.parts) expect(done.value.groove.parts.find(one => one.id === part.id), move.id).toEqual(part)
+    }
+  })
+
+  it('a kit without the piece says so', () => {
+    expect(runMove(moveOf('down-toms')!, bar(), { part: 'lead', each: 1 }, kitById('pad'))).toMatchObject({ ok: false, reason: expect.stringMatching(/fewer than two toms/) })
+  })
+})
+
+describe('over a thousand generated grooves, every move', () => {
+  const done = new Map<string, number>()
+  it('yields a valid edit that its inverse takes back, and keeps what it promises', () => {
+    fc.assert(fc.property(drummed, fc.integer(), (groove, seed) => {
+      const chance = chanceOf(seed)
+      const wasLinear = isLinear(timeline(groove, DEFAULT_KIT))
+      for (const move of MOVES) {
+        const params = thrower(move, groove, DEFAULT_KIT)?.(chance)
+        if (!params) continue
+        expect(readParams(move, groove, DEFAULT_KIT, params).ok, `${move.id} ${JSON.stringify(params)}`).toBe(true)
+        const moved = runMove(move, groove, params, DEFAULT_KIT)
+        if (!moved.ok) {
+          expect(moved.reason, `${move.id} ${JSON.stringify(params)}`).not.toMatch(/beyond|two strokes|undefined/)
+          continue
+        }
+        done.set(move.id, (done.get(move.id) ?? 0) + 1)
+        const made = move.make(groove, params, DEFAULT_KIT)
+        expect(made.ok && moved.value.groove, move.id).toEqual(made.ok && made.value.groove)
+        // A displacement may be a whole turn, which is said and not refused.
+        if (move.group !== 'displace') expect(moved.value.groove, move.id).not.toEqual(groove)
+        const back = apply(groove, moved.value.edit)
+        expect(back.ok && apply(back.value.groove, back.value.inverse), move.id).toMatchObject({ ok: true, value: { groove } })
+        expect(readGroove(moved.value.groove).ok, move.id).toBe(true)
+        for (const promise of move.keeps) {
+          if (promise === 'linear' && !wasLinear) continue
+          expect(broken(promise, groove, moved.value.groove, DEFAULT_KIT), `${move.id} ${JSON.stringify(params)} ${promise}`).toBeUndefined()
+        }
+      }
+    }), { numRuns: 1000 })
+    // The property would be empty for a move that never finds anything to do.
+    for (const move of MOVES) expect(done.get(move.id) ?? 0, move.id).toBeGreaterThan(50)
+  }, 240_000)
+
+  it('every choice a parameter offers is one it takes', () => {
+    for (const move of MOVES) {
+      for (const spec of move.params) {
+        for (const { value } of choicesOf(spec, bar(), DEFAULT_KIT) ?? []) {
+          const params = { ...usualParams(move, bar(), DEFAULT_KIT)!, [spec.id]: spec.kind === 'parts' ? [value as string] : value }
+          expect(readParams(move, bar(), DEFAULT_KIT, params), `${move.id} ${spec.id} ${JSON.stringify(value)}`).toMatchObject({ ok: true })
+        }
+      }
+    }
+  })
+})

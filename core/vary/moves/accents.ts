@@ -1,0 +1,93 @@
+import { type Groove, type Part, type Stroke, sayCount, sayPlaces } from '#core/groove'
+import { mod } from '#core/time'
+import { refuse } from '#core/result'
+import { type Move, type ParamSpec, num, word } from '../move'
+import { atLevel, gridOf, made, thePart, withStrokes } from '../work'
+
+const PART: ParamSpec = { id: 'part', name: 'Part', kind: 'part', among: part => part.strokes.length > 1 }
+const KEEPS = ['linear', 'same'] as const
+
+/** Loud where it is wanted; elsewhere nothing louder than plain. */
+const accented = (strokes: readonly Stroke[], loud: (stroke: Stroke, i: number) => boolean): Stroke[] =>
+  strokes.map((stroke, i) => (loud(stroke, i) ? atLevel(stroke, 5) : stroke.level > 3 ? atLevel(stroke, 3) : stroke))
+
+const unchanged = (a: readonly Stroke[], b: readonly Stroke[]): boolean => a.length === b.length && a.every((stroke, i) => stroke === b[i])
+
+/** A part with other strokes, or the same groove where they are the same. */
+const put = (groove: Groove, part: Part, strokes: Stroke[]): Groove => (unchanged(part.strokes, strokes) ? groove : withStrokes(groove, part, strokes))
+
+const accentsOf = (groove: Groove, strokes: readonly Stroke[]): string =>
+  sayPlaces(groove, strokes.filter(stroke => stroke.level === 5).map(stroke => stroke.at)) || 'nothing'
+
+const accentEvery: Move = {
+  id: 'accent-every', name: 'Accent every so many', group: 'accents', keeps: KEEPS,
+  about: 'Accents every second, third or fifth stroke of a part, counted from one you choose; the others come down to plain.',
+  params: [PART, { id: 'every', name: 'Every', kind: 'number', from: 2, to: 9, usual: 3 }, { id: 'phase', name: 'Beginning with stroke', kind: 'number', from: 1, to: 9, usual: 1 }],
+  make(groove, params) {
+    const part = thePart(groove, word(params, 'part'))
+    if (!part.ok) return part
+    const [every, phase] = [num(params, 'every'), num(params, 'phase')]
+    const strokes = accented(part.value.strokes, (_, i) => mod(i - (phase - 1), every) === 0)
+    return made(groove, put(groove, part.value, strokes), () => `${part.value.name}: an accent on every ${every}${every === 2 ? 'nd' : every === 3 ? 'rd' : 'th'} stroke, on ${accentsOf(groove, strokes)}.`, 'The accents lie there already.')
+  },
+}
+
+const accentShift: Move = {
+  id: 'accent-shift', name: 'Shift the accents', group: 'accents', keeps: KEEPS,
+  about: 'Moves the pattern of levels along the strokes of a part; the strokes themselves stay where they are.',
+  params: [PART, { id: 'by', name: 'Strokes later', kind: 'number', from: -8, to: 8, usual: 1 }],
+  make(groove, params) {
+    const part = thePart(groove, word(params, 'part'))
+    if (!part.ok) return part
+    const { strokes } = part.value
+    const by = num(params, 'by')
+    const now = strokes.map((stroke, i) => atLevel(stroke, strokes[mod(i - by, strokes.length)]!.level))
+    return made(groove, put(groove, part.value, now), () => `${part.value.name}: levels moved ${sayCount(Math.abs(by), 'stroke')} ${by > 0 ? 'later' : 'earlier'}; accents on ${accentsOf(groove, now)}.`, 'All its strokes are of one level, so that shifting them changes nothing.')
+  },
+}
+
+/** The ways to accent four slots of a beat, one to three of them. */
+const PATTERNS = ['x...', '.x..', '..x.', '...x', 'xx..', 'x.x.', 'x..x', '.xx.', '.x.x', '..xx', 'xxx.', 'xx.x', 'x.xx', '.xxx'] as const
+
+const accentPattern: Move = {
+  id: 'accent-pattern', name: 'Accents by beat', group: 'accents', keeps: KEEPS,
+  about: 'Puts the accents of each felt beat on the same of its slots: one of the ways to accent four places.',
+  params: [PART, { id: 'pattern', name: 'Slots', kind: 'choice', of: PATTERNS, usual: '..x.' }],
+  make(groove, params) {
+    const part = thePart(groove, word(params, 'part'))
+    if (!part.ok) return part
+    const { slots, slotAt } = gridOf(groove)
+    const pattern = word(params, 'pattern')
+    const strokes = accented(part.value.strokes, ({ at }) => {
+      const slot = slotAt.get(at)
+      return slot !== undefined && pattern[slots[slot]!.slot % 4] === 'x'
+    })
+    if (!strokes.some(stroke => stroke.level === 5)) return refuse(`“${part.value.name}” has no stroke on those slots.`)
+    return made(groove, put(groove, part.value, strokes), () => `${part.value.name}: accents on ${accentsOf(groove, strokes)}.`, 'The accents lie there already.')
+  },
+}
+
+const against: Move = {
+  id: 'accent-against', name: 'So many against so many', group: 'accents', keeps: [],
+  about: 'Spreads accents evenly over some felt beats, such as three over four; where the part has no stroke there, one is put.',
+  params: [PART, { id: 'many', name: 'Accents', kind: 'number', from: 2, to: 9, usual: 3 }, { id: 'beats', name: 'Over beats', kind: 'number', from: 2, to: 8, usual: 4 }],
+  make(groove, params) {
+    const part = thePart(groove, word(params, 'part'))
+    if (!part.ok) return part
+    const [many, over] = [num(params, 'many'), num(params, 'beats')]
+    const { beats, total } = gridOf(groove)
+    const length = beats[0]!.length * over
+    if (beats.some(beat => beat.length !== beats[0]!.length)) return refuse('These bars have felt beats of different lengths; there is no even spread over them.')
+    if (total % length !== 0) return refuse(`${over} beats do not go evenly into these bars.`)
+    if (!Number.isInteger(length / many)) return refuse(`${many} equal parts of ${over} beats are not whole ticks.`)
+    const wanted = new Set(Array.from({ length: total / length * many }, (_, i) => i * length / many))
+    const strokes = accented(part.value.strokes, stroke => wanted.has(stroke.at))
+    const there = new Set(strokes.map(stroke => stroke.at))
+    const like = part.value.strokes[0]!
+    const added = [...wanted].filter(at => !there.has(at)).map((at): Stroke => ({ at, piece: like.piece, stroke: like.stroke === 'open' ? 'hit' : like.stroke, level: 5 }))
+    const after = put(groove, part.value, [...strokes, ...added].sort((a, b) => a.at - b.at))
+    return made(groove, after, () => `${part.value.name}: ${many} accents against ${over} beats${added.length ? `, ${sayCount(added.length, 'stroke')} put in between` : ''}.`, 'The accents lie there already.')
+  },
+}
+
+export const ACCENTS: readonly Move[] = [accentEvery, accentShift, accentPattern, against]

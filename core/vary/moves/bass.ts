@@ -1,0 +1,88 @@
+import { type Groove, type Part, type Stroke, sayCount, sayPlace, sayPlaces } from '#core/groove'
+import { refuse } from '#core/result'
+import { type Move, num, word } from '../move'
+import { addStrokes, atLevel, bassFoot, busyAt, eachStroke, freeHand, gridOf, isLead, leadHand, made } from '../work'
+
+/** The parts of the bass drum: those of that role, and what else the foot plays on it, the lead apart. */
+const isBass = (groove: Groove) => {
+  const lead = isLead(groove)
+  return (part: Part): boolean => !lead(part) && (part.role === 'bass drum' || (part.limb === bassFoot(groove) && part.strokes.some(stroke => stroke.piece === 'bass drum')))
+}
+const struck = (at: number, level: Stroke['level'] = 4): Stroke => ({ at, piece: 'bass drum', stroke: 'hit', level })
+const joined = (groove: Groove, ats: readonly number[]): Groove => addStrokes(groove, bassFoot(groove), 'bass drum', 'Bass drum', ats.map(at => struck(at)))
+
+const add: Move = {
+  id: 'bass-add', name: 'One more bass drum', group: 'bass drum', keeps: ['busier'],
+  about: 'Adds a bass-drum stroke on a slot.',
+  params: [{ id: 'slot', name: 'At', kind: 'slot', usual: 10 }],
+  make(groove, params) {
+    const { at } = gridOf(groove).slots[num(params, 'slot')]!
+    return made(groove, joined(groove, [at]), () => `A bass drum more, on ${sayPlace(groove, at)}.`, `The foot is there already on ${sayPlace(groove, at)}.`)
+  },
+}
+
+const thinBass: Move = {
+  id: 'bass-thin', name: 'Thin the bass drum', group: 'bass drum', keeps: ['simpler', 'linear', 'lead'],
+  about: 'Keeps every second stroke of the bass drum, or only those on the beat.',
+  params: [{ id: 'keep', name: 'Keep', kind: 'choice', of: ['every second', 'on the beat'], usual: 'every second' }],
+  make(groove, params) {
+    const { onBeat } = gridOf(groove)
+    const second = word(params, 'keep') === 'every second'
+    const after = eachStroke(groove, isBass(groove), (stroke, _, i) => ((second ? i % 2 === 0 : onBeat.has(stroke.at)) ? stroke : undefined))
+    return made(groove, after, () => `Fewer bass drums: ${word(params, 'keep')} kept.`, 'There is nothing to thin.')
+  },
+}
+
+const dropOne: Move = {
+  id: 'bass-drop-one', name: 'Drop the downbeat', group: 'bass drum', keeps: ['simpler', 'linear', 'lead'],
+  about: 'Takes the bass drum out on the first beat of every bar.',
+  params: [],
+  make(groove) {
+    const firsts = new Set(gridOf(groove).starts)
+    const after = eachStroke(groove, isBass(groove), stroke => (firsts.has(stroke.at) ? undefined : stroke))
+    return made(groove, after, () => 'No bass drum on 1.', 'The bass drum leaves 1 alone already.')
+  },
+}
+
+const HANDS = ['lead hand', 'free hand'] as const
+const handOf = (groove: Groove, hand: string) => (hand === 'lead hand' ? leadHand(groove) : freeHand(groove))
+
+const follow: Move = {
+  id: 'bass-follow', name: 'Bass drum follows a hand', group: 'bass drum', keeps: [],
+  about: 'The bass drum plays with every plain or louder stroke of a hand, and nowhere else.',
+  params: [{ id: 'hand', name: 'Hand', kind: 'choice', of: HANDS, usual: 'free hand' }],
+  make(groove, params) {
+    const limb = handOf(groove, word(params, 'hand'))
+    const ats = groove.parts.filter(part => part.limb === limb && !part.every).flatMap(part => part.strokes.filter(stroke => stroke.level >= 3).map(stroke => stroke.at))
+    if (!ats.length) return refuse('That hand plays nothing to follow.')
+    const wanted = new Set(ats)
+    const cleared = eachStroke(groove, isBass(groove), stroke => (wanted.has(stroke.at) ? stroke : undefined))
+    return made(groove, joined(cleared, [...wanted]), () => `The bass drum follows the ${word(params, 'hand')}: ${sayPlaces(groove, ats)}.`, 'The bass drum follows it already.')
+  },
+}
+
+const doubleAccents: Move = {
+  id: 'bass-accents', name: 'Bass drum under the accents', group: 'bass drum', keeps: [],
+  about: 'The bass drum joins every accent of a hand.',
+  params: [{ id: 'hand', name: 'Hand', kind: 'choice', of: HANDS, usual: 'lead hand' }],
+  make(groove, params) {
+    const limb = handOf(groove, word(params, 'hand'))
+    const ats = groove.parts.filter(part => part.limb === limb && !part.every).flatMap(part => part.strokes.filter(stroke => stroke.level === 5).map(stroke => stroke.at))
+    const busy = busyAt(groove, bassFoot(groove))
+    const fresh = ats.filter(at => !busy.has(at))
+    return made(groove, joined(groove, ats), () => `The bass drum joins ${sayCount(fresh.length, 'accent')} more, on ${sayPlaces(groove, fresh)}.`, 'That hand has no accent without the bass drum.')
+  },
+}
+
+const feather: Move = {
+  id: 'bass-feather', name: 'Feather the beats', group: 'bass drum', keeps: [],
+  about: 'A bass drum on every felt beat, as soft as a ghost; what is there already stays as loud as it is.',
+  params: [],
+  make(groove) {
+    const { beats } = gridOf(groove)
+    const after = addStrokes(groove, bassFoot(groove), 'bass drum', 'Bass drum', beats.map(beat => atLevel(struck(beat.at), 1)))
+    return made(groove, after, () => 'The bass drum is feathered on every beat.', 'The bass drum is on every beat already.')
+  },
+}
+
+export const BASS: readonly Move[] = [add, thinBass, dropOne, follow, doubleAccents, feather]

@@ -1,0 +1,89 @@
+import { sayBackbeat } from '#core/analyse'
+import { type Groove, sayCount, sayList, shiftTick, shiftedStrokes } from '#core/groove'
+import { mod } from '#core/time'
+import { refuse } from '#core/result'
+import { type Move, list, num } from '../move'
+import { eachStroke, gridOf, made, workable } from '../work'
+
+const SLOT_NAMES: Record<number, string> = {
+  5040: 'a quarter', 2520: 'an eighth', 1260: 'a sixteenth', 630: 'a thirty-second',
+  1680: 'an eighth triplet', 840: 'a sixteenth triplet', 420: 'a thirty-second triplet', 7560: 'a dotted quarter', 10080: 'a half',
+}
+
+/** `'1 slot later, a sixteenth'`; on a grid of several subdivisions only the slots are counted. */
+function sayShift(groove: Groove, slots: number): string {
+  const { beats, slots: all } = gridOf(groove)
+  if (mod(slots, all.length) === 0) return slots === 0 ? 'by nothing' : 'all the way round, back to where it was'
+  const lengths = new Set(beats.map(beat => beat.length / beat.slots))
+  const by = `${sayCount(Math.abs(slots), 'slot')} ${slots > 0 ? 'later' : 'earlier'}`
+  const name = lengths.size === 1 ? SLOT_NAMES[[...lengths][0]!] : undefined
+  if (!name) return by
+  return Math.abs(slots) === 1 ? `${by}, ${name}` : `${by}, each ${name}`
+}
+
+/** Where the backbeat is now, and where it was. */
+function sayBackbeatMove(before: Groove, after: Groove): string {
+  const was = sayBackbeat(before)
+  const is = sayBackbeat(after)
+  if (!is) return 'There is no backbeat to hear it against.'
+  return was === is ? `The backbeat stays on ${is}.` : `The backbeat now falls on ${is}; it was on ${was}.`
+}
+
+/**
+ * Moves parts by whole slots around the bar line. Every stroke keeps its level and all else; a full turn round all slots
+ * moves nothing.
+ */
+export const displaceParts: Move = {
+  id: 'displace', name: 'Displace parts', group: 'displace', keeps: ['same'],
+  about: 'Moves chosen parts by so many slots, earlier or later, round the bar line.',
+  params: [{ id: 'partIds', name: 'Parts', kind: 'parts' }, { id: 'slots', name: 'Slots later', kind: 'number', from: -2000, to: 2000, usual: 1 }],
+  make(groove, params) {
+    const ids = list(params, 'partIds')
+    const slots = num(params, 'slots')
+    if (!ids.length) return refuse('Choose at least one part to move.')
+    const chosen = ids.map(id => groove.parts.find(part => part.id === id))
+    const missing = ids.find((_, i) => !chosen[i])
+    if (missing !== undefined) return refuse(`This groove has no part “${missing}”.`)
+    const locked = chosen.find(part => part!.locked)
+    if (locked) return refuse(`“${locked.name}” is locked; unlock it first.`)
+    const names = chosen.map(part => part!.name)
+    const who = names.length === groove.parts.length && names.length > 1 ? 'The whole groove' : sayList(names)
+    const parts = groove.parts.map(part => (ids.includes(part.id) ? { ...part, strokes: shiftedStrokes(groove, part, slots) } : part))
+    const after = { ...groove, parts }
+    return made(groove, after, () => `${who} moved ${sayShift(groove, slots)}. ${sayBackbeatMove(groove, after)}`, '')
+  },
+}
+
+const displaceAll: Move = {
+  id: 'displace-all', name: 'Displace everything', group: 'displace', keeps: ['same', 'linear'],
+  about: 'Moves the whole groove by so many slots, round the bar line.',
+  params: [{ id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1 }],
+  make(groove, params, kit) {
+    if (groove.parts.some(part => !workable(part))) return refuse('A part is locked or repeats on its own; the whole cannot move together.')
+    if (mod(num(params, 'slots'), gridOf(groove).slots.length) === 0) return refuse('A full turn, or none, moves nothing.')
+    return displaceParts.make(groove, { partIds: groove.parts.map(part => part.id), slots: num(params, 'slots') }, kit)
+  },
+}
+
+const displaceBar: Move = {
+  id: 'displace-bar', name: 'Displace one bar', group: 'displace', keeps: ['same', 'linear'],
+  about: 'Moves what is in one bar by so many slots, round within that bar; the other bars stay.',
+  params: [{ id: 'bar', name: 'Bar', kind: 'bar', usual: 0 }, { id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1 }],
+  make(groove, params) {
+    const bar = num(params, 'bar')
+    const { starts, beats } = gridOf(groove)
+    const [from, to] = [starts[bar]!, starts[bar + 1]!]
+    if (groove.parts.some(part => !workable(part))) return refuse('A part is locked or repeats on its own; a bar cannot move as a whole.')
+    const own = beats.filter(beat => beat.bar === bar)
+    const first = own[0]!.first
+    const local = own.map(beat => ({ ...beat, at: beat.at - from, first: beat.first - first }))
+    const after = eachStroke(groove, () => true, (stroke) => {
+      if (stroke.at < from || stroke.at >= to) return stroke
+      const at = from + shiftTick(local, to - from, stroke.at - from, num(params, 'slots'))
+      return at === stroke.at ? stroke : { ...stroke, at }
+    })
+    return made(groove, after, () => `Bar ${bar + 1} moved ${sayShift(groove, num(params, 'slots'))}. ${sayBackbeatMove(groove, after)}`, `Bar ${bar + 1} is empty, or a full turn brings it back.`)
+  },
+}
+
+export const DISPLACE: readonly Move[] = [displaceAll, displaceParts, displaceBar]

@@ -1,0 +1,21 @@
+import type { Move } from '../move'
+import { ACCENTS } from './accents'
+import { BASS } from './bass'
+import { DISPLACE } from './displace'
+import { DYNAMICS } from './dynamics'
+import { FEEL } from './feel'
+import { FEET } from './feet'
+import { GHOSTS } from './ghosts'
+import { ORDER } from './order'
+import { ORNAMENT_MOVES } from './ornaments'
+import { SPICES } from './spices'
+import { VOICES } from './voices'
+
+/** Every move there is, group by group. */
+export const MOVES: readonly Move[] = [
+  ...DISPLACE, ...ACCENTS, ...DYNAMICS, ...GHOSTS, ...ORNAMENT_MOVES, ...VOICES, ...BASS, ...FEET, ...SPICES, ...FEEL, ...ORDER,
+]
+
+const BY_ID = new Map(MOVES.map(move => [move.id, move]))
+
+export const moveOf = (id: string): Move | undefined => BY_ID.get(id)

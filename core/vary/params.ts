@@ -1,0 +1,77 @@
+import { type Kit, piecesFor } from '#core/kit'
+import { type Groove, sayPlace } from '#core/groove'
+import { type Result, ok, refuse } from '#core/result'
+import type { Move, ParamSpec, ParamValue, Params } from './move'
+import { gridOf, workable } from './work'
+
+/** One thing a parameter may be, and how it is called. */
+export interface ParamChoice { value: ParamValue, label: string }
+
+/** What a parameter may be in this groove on this kit; undefined for numbers and lists of parts, which are not picked from a list. */
+export function choicesOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamChoice[] | undefined {
+  switch (spec.kind) {
+    case 'number': return undefined
+    case 'choice': return spec.of.map(value => ({ value, label: value }))
+    case 'part': return groove.parts.filter(part => workable(part) && part.strokes.length && (!spec.among || spec.among(part, groove))).map(part => ({ value: part.id, label: part.name }))
+    case 'parts': return groove.parts.filter(part => !part.locked).map(part => ({ value: part.id, label: part.name }))
+    case 'slot': return gridOf(groove).slots.map(slot => ({ value: slot.index, label: sayPlace(groove, slot.at) }))
+    case 'beat': return gridOf(groove).beats.map((beat, i) => ({ value: i, label: sayPlace(groove, beat.at) }))
+    case 'bar': return groove.bars.map((_, i) => ({ value: i, label: `bar ${i + 1}` }))
+    case 'piece': return piecesFor(kit, 'RH').map(piece => ({ value: piece.id, label: piece.name }))
+  }
+}
+
+/** How many values a parameter that counts places of the groove has. */
+const places = (spec: ParamSpec, groove: Groove): number =>
+  (spec.kind === 'slot' ? gridOf(groove).slots.length : spec.kind === 'beat' ? gridOf(groove).beats.length : groove.bars.length)
+
+/** A move’s parameters as they are first offered; undefined where the groove has nothing for one of them. */
+export function usualParams(move: Move, groove: Groove, kit: Kit): Params | undefined {
+  const params: Record<string, ParamValue> = {}
+  for (const spec of move.params) {
+    const value = usualOf(spec, groove, kit)
+    if (value === undefined) return undefined
+    params[spec.id] = value
+  }
+  return params
+}
+
+function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefined {
+  switch (spec.kind) {
+    case 'number': case 'choice': return spec.usual
+    case 'slot': case 'beat': case 'bar': return Math.min(spec.usual, places(spec, groove) - 1)
+    case 'piece': {
+      const offered = piecesFor(kit, 'RH').map(piece => piece.id)
+      return offered.includes(spec.usual) ? spec.usual : offered[0]
+    }
+    case 'part': return choicesOf(spec, groove, kit)![0]?.value
+    case 'parts': {
+      const ids = choicesOf(spec, groove, kit)!.map(choice => choice.value as string)
+      return ids.length ? ids.slice(0, 1) : undefined
+    }
+  }
+}
+
+/** Parameters from outside, checked against what the move says of them: each there, of its kind, within its range. */
+export function readParams(move: Move, groove: Groove, kit: Kit, given: Params): Result<Params> {
+  const unknown = Object.keys(given).find(key => !move.params.some(spec => spec.id === key))
+  if (unknown !== undefined) return refuse(`“${move.name}” has no parameter “${unknown}”.`)
+  for (const spec of move.params) {
+    const reason = wrong(spec, groove, kit, given[spec.id])
+    if (reason) return refuse(`${move.name}, ${spec.name.toLowerCase()}: ${reason}`)
+  }
+  return ok(given)
+}
+
+function wrong(spec: ParamSpec, groove: Groove, kit: Kit, value: ParamValue | undefined): string | undefined {
+  const whole = (from: number, to: number) => (Number.isInteger(value) && (value as number) >= from && (value as number) <= to ? undefined : `a whole number from ${from} to ${to}, not ${JSON.stringify(value) ?? 'nothing'}.`)
+  switch (spec.kind) {
+    case 'number': return whole(spec.from, spec.to)
+    case 'slot': case 'beat': case 'bar': return whole(0, places(spec, groove) - 1)
+    case 'choice': return spec.of.includes(value as string) ? undefined : `one of ${spec.of.join(', ')}; not ${JSON.stringify(value) ?? 'nothing'}.`
+    case 'parts': return Array.isArray(value) ? undefined : 'a list of parts.'
+    // A part or piece that is not there is the move’s to refuse, with its name.
+    case 'part': return typeof value === 'string' ? undefined : 'the id of a part.'
+    case 'piece': return piecesFor(kit, 'RH').some(piece => piece.id === value) ? undefined : `a piece that a hand can strike on this kit, not ${JSON.stringify(value) ?? 'nothing'}.`
+  }
+}

@@ -1,0 +1,65 @@
+import { type Readout, backbeatTicks, readout, sayFinding, sayUnisons } from '#core/analyse'
+import type { Kit } from '#core/kit'
+import { type Groove, type Stroke, sayCount, sayPlaces } from '#core/groove'
+import type { PromiseId } from './move'
+import { isLead } from './work'
+
+export const PROMISE_NAMES: Record<PromiseId, string> = {
+  lead: 'Lead hand unchanged', backbeat: 'Backbeat unchanged', feet: 'Feet unchanged', linear: 'Stays linear', playable: 'Playable at this tempo',
+  same: 'As many strokes', busier: 'Busier', simpler: 'Simpler',
+}
+
+/** Of these a player can ask one at a time. */
+export const DENSITIES: readonly PromiseId[] = ['same', 'busier', 'simpler']
+
+const written = (strokes: readonly Stroke[]): string =>
+  strokes.map(({ at, piece, stroke, level, ornament, openFor }) => `${at} ${piece} ${stroke} ${level} ${ornament ?? ''} ${openFor ?? ''}`).sort().join()
+
+/** All strokes of some limbs or parts, whatever part they stand in. */
+const strokesOf = (groove: Groove, among: (part: Groove['parts'][number]) => boolean): Stroke[] => groove.parts.filter(among).flatMap(part => part.strokes)
+const leadOf = (groove: Groove): Stroke[] => strokesOf(groove, isLead(groove))
+const feetOf = (groove: Groove): string => (['RF', 'LF'] as const).map(limb => written(strokesOf(groove, part => part.limb === limb))).join('|')
+
+export const strokeCount = (groove: Groove): number => groove.parts.reduce((sum, part) => sum + part.strokes.length, 0)
+
+const UNPLAYABLE = ['impossible', 'hard']
+const troublesIn = ({ findings }: Readout): Map<string, Readout['findings'][number]> =>
+  new Map(findings.filter(finding => UNPLAYABLE.includes(finding.weight)).map(finding => [finding.id, finding]))
+
+/** Why a change from one groove to another breaks a promise; undefined where it keeps it. */
+export function broken(promise: PromiseId, before: Groove, after: Groove, kit: Kit): string | undefined {
+  switch (promise) {
+    case 'lead': return written(leadOf(before)) === written(leadOf(after)) ? undefined : 'It changes what the lead hand plays.'
+    case 'backbeat': {
+      const [was, is] = [backbeatTicks(before), backbeatTicks(after)]
+      if (was.join() === is.join()) return undefined
+      return is.length ? `It moves the backbeat to ${sayPlaces(after, is)}.` : 'It takes the backbeat away.'
+    }
+    case 'feet': return feetOf(before) === feetOf(after) ? undefined : 'It changes what the feet play.'
+    case 'linear': {
+      const { groups } = readout(after, kit)
+      return groups.length ? `Limbs would land together. ${sayUnisons(after, groups[0]!)}.` : undefined
+    }
+    case 'playable': {
+      const had = troublesIn(readout(before, kit))
+      const worse = [...troublesIn(readout(after, kit))].find(([id]) => !had.has(id))
+      return worse && sayFinding(after, worse[1])
+    }
+    case 'same': case 'busier': case 'simpler': return density(promise, strokeCount(after) - strokeCount(before))
+  }
+}
+
+function density(promise: 'same' | 'busier' | 'simpler', more: number): string | undefined {
+  const kept = promise === 'same' ? more === 0 : promise === 'busier' ? more > 0 : more < 0
+  if (kept) return undefined
+  return more === 0 ? 'It leaves as many strokes as there are.' : `It makes ${sayCount(Math.abs(more), 'stroke')} ${more > 0 ? 'more' : 'fewer'}.`
+}
+
+/** The first promise a change breaks, with the reason; undefined where all are kept. */
+export function firstBroken(promises: readonly PromiseId[], before: Groove, after: Groove, kit: Kit): { promise: PromiseId, reason: string } | undefined {
+  for (const promise of promises) {
+    const reason = broken(promise, before, after, kit)
+    if (reason) return { promise, reason }
+  }
+  return undefined
+}

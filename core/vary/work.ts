@@ -1,0 +1,118 @@
+import { type Kit, type Level, type Limb, type Ornament, type StrokeKind, pieceOf, strokesFor } from '#core/kit'
+import { type Groove, type Part, type Role, type Stroke, makePart, partOf, withOrnament } from '#core/groove'
+import { type Result, ok, refuse } from '#core/result'
+import { type Beat, type Slot, barStarts, barsTicks, beatsOf, slotsOf } from '#core/time'
+import type { Made } from './move'
+
+/** The grid of some bars, worked out once for each line of bars: a search asks for it thousands of times. */
+export interface Grid { slots: Slot[], beats: Beat[], starts: number[], total: number, slotAt: Map<number, number>, onBeat: Set<number> }
+
+const grids = new WeakMap<Groove['bars'], Grid>()
+
+export function gridOf({ bars }: Pick<Groove, 'bars'>): Grid {
+  const before = grids.get(bars)
+  if (before) return before
+  const slots = slotsOf(bars)
+  const beats = beatsOf(bars)
+  const grid: Grid = { slots, beats, starts: barStarts(bars), total: barsTicks(bars), slotAt: new Map(slots.map(slot => [slot.at, slot.index])), onBeat: new Set(beats.map(beat => beat.at)) }
+  grids.set(bars, grid)
+  return grid
+}
+
+export const leadHand = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'RH' : 'LH')
+export const freeHand = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'LH' : 'RH')
+export const bassFoot = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'RF' : 'LF')
+export const hatFoot = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'LF' : 'RF')
+
+/** A part that moves may change: not locked, and running with the bars. */
+export const workable = (part: Part): boolean => !part.locked && !part.every
+
+const sameStroke = (a: Stroke, b: Stroke): boolean => a === b
+  || (a.at === b.at && a.piece === b.piece && a.stroke === b.stroke && a.level === b.level && a.ornament === b.ornament && a.openFor === b.openFor)
+
+const inOrder = (strokes: readonly Stroke[]): Stroke[] => strokes.toSorted((a, b) => a.at - b.at)
+
+/** The groove with a part's strokes replaced. */
+export const withStrokes = (groove: Groove, part: Part, strokes: readonly Stroke[]): Groove =>
+  ({ ...groove, parts: groove.parts.map(other => (other.id === part.id ? { ...part, strokes: inOrder(strokes) } : other)) })
+
+/** The groove with strokes changed, dropped (undefined) or kept one by one in every workable part that passes; the same object where nothing changed. */
+export function eachStroke(groove: Groove, among: (part: Part) => boolean, change: (stroke: Stroke, part: Part, i: number) => Stroke | undefined): Groove {
+  let touched = false
+  const parts = groove.parts.map((part) => {
+    if (!workable(part) || !among(part)) return part
+    let own = false
+    const strokes: Stroke[] = []
+    part.strokes.forEach((stroke, i) => {
+      const now = change(stroke, part, i)
+      own ||= now !== stroke
+      if (now) strokes.push(now)
+    })
+    if (!own) return part
+    const sorted = inOrder(strokes)
+    // Strokes that changed places with their likes changed nothing.
+    if (sorted.length === part.strokes.length && sorted.every((stroke, i) => sameStroke(stroke, part.strokes[i]!))) return part
+    touched = true
+    return { ...part, strokes: sorted }
+  })
+  return touched ? { ...groove, parts } : groove
+}
+
+/** Every tick at which a limb strikes in the first pass. */
+export function busyAt(groove: Groove, limb: Limb): Set<number> {
+  const ticks = new Set<number>()
+  for (const part of groove.parts) if (part.limb === limb) for (const stroke of part.strokes) ticks.add(stroke.at)
+  return ticks
+}
+
+/** Strokes added for a limb, into a part of that role it already has or into a new one; those where the limb is busy by then are left out. */
+export function addStrokes(groove: Groove, limb: Limb, role: Role, name: string, strokes: readonly Stroke[]): Groove {
+  const busy = busyAt(groove, limb)
+  const put = strokes.filter(({ at }) => !busy.has(at) && busy.add(at))
+  if (!put.length) return groove
+  const home = groove.parts.find(part => part.limb === limb && part.role === role && workable(part))
+  if (home) return withStrokes(groove, home, [...home.strokes, ...put])
+  let id = `${role.replaceAll(' ', '-')}-${limb.toLowerCase()}`
+  for (let i = 2; partOf(groove, id); i++) id = `${role.replaceAll(' ', '-')}-${limb.toLowerCase()}-${i}`
+  return { ...groove, parts: [...groove.parts, makePart({ id, name, role, limb, strokes: inOrder(put) })] }
+}
+
+/** A stroke struck harder or softer; the same object where it already is so. */
+export const atLevel = (stroke: Stroke, level: number): Stroke => {
+  const wanted = Math.max(1, Math.min(5, Math.round(level))) as Level
+  return stroke.level === wanted ? stroke : { ...stroke, level: wanted }
+}
+
+/** A stroke on another piece, plain where that piece does not know its kind; undefined where the limb cannot strike it at all. */
+export function onPiece(kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): Stroke | undefined {
+  if (stroke.piece === pieceId) return stroke
+  const piece = pieceOf(kit, pieceId)
+  const kinds = piece ? strokesFor(piece, limb) : []
+  const kind: StrokeKind | undefined = kinds.includes(stroke.stroke) ? stroke.stroke : kinds[0]
+  if (!kind) return undefined
+  const { openFor: _, ...rest } = stroke
+  return { ...rest, piece: pieceId, stroke: kind }
+}
+
+export const ornamented = (stroke: Stroke, ornament: Ornament): Stroke => (stroke.ornament === ornament ? stroke : withOrnament(stroke, ornament))
+
+/** What a move made, or, where it changed nothing, why not. */
+export const made = (before: Groove, after: Groove, says: () => string, nothing: string): Result<Made> =>
+  (before === after ? refuse(nothing) : ok({ groove: after, says }))
+
+/** The parts of the lead: those of that role, or what the lead hand plays. */
+export const isLead = (groove: Groove) => {
+  const named = groove.parts.some(part => part.role === 'lead')
+  return (part: Part): boolean => (named ? part.role === 'lead' : part.limb === leadHand(groove) && part.role !== 'backbeat')
+}
+export const isHandPart = (part: Part): boolean => part.limb === 'RH' || part.limb === 'LH'
+
+/** The part of an id, or the reason it cannot be worked on. */
+export function thePart(groove: Groove, id: string): Result<Part> {
+  const part = partOf(groove, id)
+  if (!part) return refuse(`This groove has no part “${id}”.`)
+  if (part.locked) return refuse(`“${part.name}” is locked; unlock it first.`)
+  if (part.every) return refuse(`“${part.name}” repeats on its own against the bars; moves leave it alone.`)
+  if (!part.strokes.length) return refuse(`“${part.name}” has no strokes yet.`)
+  return ok(part)
+}
