@@ -1,4 +1,4 @@
-import type { Kit } from '#core/kit'
+import { type Kit, type PieceKind, pieceOf } from '#core/kit'
 import type { Groove } from '#core/groove'
 import type { Move, ParamValue, Params } from './move'
 import { choicesOf } from './params'
@@ -19,6 +19,8 @@ export function chanceOf(seed: number): Chance {
   return { next, below, pick: from => from[below(from.length)]! }
 }
 
+const RINGING: readonly PieceKind[] = ['crash', 'china', 'splash']
+
 /** How to throw a move’s parameters for one groove: what each may be is looked up once. Undefined where there is nothing for one of them. */
 export function thrower(move: Move, groove: Groove, kit: Kit): ((chance: Chance) => Params) | undefined {
   const throws: [string, (chance: Chance) => ParamValue][] = []
@@ -30,10 +32,16 @@ export function thrower(move: Move, groove: Groove, kit: Kit): ((chance: Chance)
       throws.push([spec.id, chance => from + chance.below(to - from + 1)])
       continue
     }
-    const values = choicesOf(spec, groove, kit)!.map(choice => choice.value)
+    const choices = choicesOf(spec, groove, kit)!.map(choice => choice.value)
+    // A cymbal that rings on is for single strokes, not for a whole part thrown at it.
+    const values = spec.kind === 'piece' ? choices.filter(id => !RINGING.includes(pieceOf(kit, id as string)!.kind)) : choices
     if (!values.length) return undefined
     if (spec.kind === 'parts') throws.push([spec.id, chance => (values as string[]).filter((_, i) => i === 0 ? chance.next() < 0.6 : chance.next() < 0.4)])
     else throws.push([spec.id, chance => chance.pick(values)])
   }
-  return chance => Object.fromEntries(throws.map(([id, one]) => [id, one(chance)]))
+  return (chance) => {
+    const params: Record<string, ParamValue> = {}
+    for (const [id, one] of throws) params[id] = one(chance)
+    return params
+  }
 }

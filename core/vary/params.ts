@@ -52,6 +52,36 @@ function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefi
   }
 }
 
+/** The name a part’s role or limb goes by where a recipe cannot know its id: `'lead'`, `'backbeat'`, `'bass drum'`. */
+const byName = (groove: Groove, name: string): string | undefined =>
+  (groove.parts.find(part => part.id === name) ?? groove.parts.find(part => part.role === name && workable(part) && part.strokes.length))?.id
+
+/** Parameters made for this groove: parts named by their role, as recipes do, are looked up; a name nobody answers to stays. */
+export function resolved(move: Move, groove: Groove, params: Params): Params {
+  const found: Record<string, ParamValue> = { ...params }
+  for (const spec of move.params) {
+    const value = params[spec.id]
+    if (spec.kind === 'part' && typeof value === 'string') found[spec.id] = byName(groove, value) ?? value
+    if (spec.kind === 'parts' && Array.isArray(value)) found[spec.id] = value.map(name => byName(groove, name) ?? name)
+  }
+  return found
+}
+
+/** Parameters made for any groove: parts named by their role where the role says which. */
+export function abstracted(move: Move, groove: Groove, params: Params): Params {
+  const role = (id: string) => {
+    const part = groove.parts.find(one => one.id === id)
+    return part && part.role !== 'other' && byName(groove, part.role) === id ? part.role : id
+  }
+  const named: Record<string, ParamValue> = { ...params }
+  for (const spec of move.params) {
+    const value = params[spec.id]
+    if (spec.kind === 'part' && typeof value === 'string') named[spec.id] = role(value)
+    if (spec.kind === 'parts' && Array.isArray(value)) named[spec.id] = value.map(role)
+  }
+  return named
+}
+
 /** Parameters from outside, checked against what the move says of them: each there, of its kind, within its range. */
 export function readParams(move: Move, groove: Groove, kit: Kit, given: Params): Result<Params> {
   const unknown = Object.keys(given).find(key => !move.params.some(spec => spec.id === key))

@@ -5,7 +5,7 @@ import { editBetween } from './between'
 import type { Move, Moved, Params } from './move'
 import { moveOf } from './moves'
 import { displaceParts } from './moves/displace'
-import { readParams } from './params'
+import { readParams, resolved } from './params'
 
 /** A move made on a groove: its edit, what it did in a sentence, and how it is recorded; or a reason why not. */
 export function runMove(move: Move, groove: Groove, params: Params, kit: Kit): Result<Moved & { groove: Groove }> {
@@ -30,7 +30,7 @@ export type StepDone = { step: Step, groove: Groove } & ({ ok: true, sentence: s
 export function runSteps(groove: Groove, steps: readonly Step[], kit: Kit): StepDone[] {
   return steps.map((step) => {
     const move = moveOf(step.move)
-    const done = move ? runMove(move, groove, step.params, kit) : refuse(`There is no move “${step.move}”.`)
+    const done = move ? runMove(move, groove, resolved(move, groove, step.params), kit) : refuse(`There is no move “${step.move}”.`)
     if (!done.ok) return { step, groove, ok: false, reason: done.reason }
     groove = done.value.groove
     return { step, groove, ok: true, sentence: done.value.sentence, made: done.value.made }

@@ -30,10 +30,14 @@ export const workable = (part: Part): boolean => !part.locked && !part.every
 const sameStroke = (a: Stroke, b: Stroke): boolean => a === b
   || (a.at === b.at && a.piece === b.piece && a.stroke === b.stroke && a.level === b.level && a.ornament === b.ornament && a.openFor === b.openFor)
 
-const inOrder = (strokes: readonly Stroke[]): Stroke[] => strokes.toSorted((a, b) => a.at - b.at)
+/** Strokes in order of time; most are already. */
+export function inOrder(strokes: Stroke[]): Stroke[] {
+  for (let i = 1; i < strokes.length; i++) if (strokes[i - 1]!.at > strokes[i]!.at) return strokes.toSorted((a, b) => a.at - b.at)
+  return strokes
+}
 
 /** The groove with a part's strokes replaced. */
-export const withStrokes = (groove: Groove, part: Part, strokes: readonly Stroke[]): Groove =>
+export const withStrokes = (groove: Groove, part: Part, strokes: Stroke[]): Groove =>
   ({ ...groove, parts: groove.parts.map(other => (other.id === part.id ? { ...part, strokes: inOrder(strokes) } : other)) })
 
 /** The groove with strokes changed, dropped (undefined) or kept one by one in every workable part that passes; the same object where nothing changed. */
@@ -77,11 +81,18 @@ export function addStrokes(groove: Groove, limb: Limb, role: Role, name: string,
   return { ...groove, parts: [...groove.parts, makePart({ id, name, role, limb, strokes: inOrder(put) })] }
 }
 
+/** A copy, field by field where there are only the four: a search makes millions, and a spread costs ten times as much. */
+const copied = (stroke: Stroke, at: number, level: Level): Stroke =>
+  (stroke.ornament || stroke.openFor ? { ...stroke, at, level } : { at, piece: stroke.piece, stroke: stroke.stroke, level })
+
 /** A stroke struck harder or softer; the same object where it already is so. */
 export const atLevel = (stroke: Stroke, level: number): Stroke => {
   const wanted = Math.max(1, Math.min(5, Math.round(level))) as Level
-  return stroke.level === wanted ? stroke : { ...stroke, level: wanted }
+  return stroke.level === wanted ? stroke : copied(stroke, stroke.at, wanted)
 }
+
+/** A stroke at another tick; the same object where it is there already. */
+export const atTick = (stroke: Stroke, at: number): Stroke => (stroke.at === at ? stroke : copied(stroke, at, stroke.level))
 
 /** A stroke on another piece, plain where that piece does not know its kind; undefined where the limb cannot strike it at all. */
 export function onPiece(kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): Stroke | undefined {
@@ -97,8 +108,8 @@ export function onPiece(kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): 
 export const ornamented = (stroke: Stroke, ornament: Ornament): Stroke => (stroke.ornament === ornament ? stroke : withOrnament(stroke, ornament))
 
 /** What a move made, or, where it changed nothing, why not. */
-export const made = (before: Groove, after: Groove, says: () => string, nothing: string): Result<Made> =>
-  (before === after ? refuse(nothing) : ok({ groove: after, says }))
+export const made = (before: Groove, after: Groove, says: () => string, nothing: string | (() => string)): Result<Made> =>
+  (before === after ? refuse(typeof nothing === 'string' ? nothing : nothing()) : ok({ groove: after, says }))
 
 /** The parts of the lead: those of that role, or what the lead hand plays. */
 export const isLead = (groove: Groove) => {

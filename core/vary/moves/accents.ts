@@ -2,7 +2,7 @@ import { type Groove, type Part, type Stroke, sayCount, sayPlaces } from '#core/
 import { mod } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, type ParamSpec, num, word } from '../move'
-import { atLevel, gridOf, made, thePart, withStrokes } from '../work'
+import { atLevel, gridOf, isHandPart, made, thePart, withStrokes } from '../work'
 
 const PART: ParamSpec = { id: 'part', name: 'Part', kind: 'part', among: part => part.strokes.length > 1 }
 const KEEPS = ['linear', 'same'] as const
@@ -70,7 +70,7 @@ const accentPattern: Move = {
 const against: Move = {
   id: 'accent-against', name: 'So many against so many', group: 'accents', keeps: [],
   about: 'Spreads accents evenly over some felt beats, such as three over four; where the part has no stroke there, one is put.',
-  params: [PART, { id: 'many', name: 'Accents', kind: 'number', from: 2, to: 9, usual: 3 }, { id: 'beats', name: 'Over beats', kind: 'number', from: 2, to: 8, usual: 4 }],
+  params: [{ ...PART, among: isHandPart }, { id: 'many', name: 'Accents', kind: 'number', from: 2, to: 9, usual: 3 }, { id: 'beats', name: 'Over beats', kind: 'number', from: 2, to: 8, usual: 4 }],
   make(groove, params) {
     const part = thePart(groove, word(params, 'part'))
     if (!part.ok) return part

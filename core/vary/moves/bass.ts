@@ -17,7 +17,7 @@ const add: Move = {
   params: [{ id: 'slot', name: 'At', kind: 'slot', usual: 10 }],
   make(groove, params) {
     const { at } = gridOf(groove).slots[num(params, 'slot')]!
-    return made(groove, joined(groove, [at]), () => `A bass drum more, on ${sayPlace(groove, at)}.`, `The foot is there already on ${sayPlace(groove, at)}.`)
+    return made(groove, joined(groove, [at]), () => `A bass drum more, on ${sayPlace(groove, at)}.`, () => `The foot is there already on ${sayPlace(groove, at)}.`)
   },
 }
 

@@ -1,9 +1,9 @@
 import { sayBackbeat } from '#core/analyse'
-import { type Groove, sayCount, sayList, shiftTick, shiftedStrokes } from '#core/groove'
+import { type Groove, type Stroke, sayCount, sayList, shiftTick, shiftedStrokes } from '#core/groove'
 import { mod } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, list, num } from '../move'
-import { eachStroke, gridOf, made, workable } from '../work'
+import { type Grid, atTick, eachStroke, gridOf, inOrder, made, workable } from '../work'
 
 const SLOT_NAMES: Record<number, string> = {
   5040: 'a quarter', 2520: 'an eighth', 1260: 'a sixteenth', 630: 'a thirty-second',
@@ -29,6 +29,17 @@ function sayBackbeatMove(before: Groove, after: Groove): string {
   return was === is ? `The backbeat stays on ${is}.` : `The backbeat now falls on ${is}; it was on ${was}.`
 }
 
+/** A tick moved by slots round so many of them from `first`; on a slot it is looked up, between two it is worked out. */
+function moved({ slots, slotAt, beats, total }: Grid, at: number, by: number, first = 0, many = slots.length): number {
+  const slot = slotAt.get(at)
+  if (slot !== undefined) return slots[first + mod(slot - first + by, many)]!.at
+  if (many === slots.length) return shiftTick(beats, total, at, by)
+  const from = slots[first]!.at
+  const end = slots[first + many]?.at ?? total
+  const local = beats.filter(beat => beat.first >= first && beat.first < first + many).map(beat => ({ ...beat, at: beat.at - from, first: beat.first - first }))
+  return from + shiftTick(local, end - from, at - from, by)
+}
+
 /**
  * Moves parts by whole slots around the bar line. Every stroke keeps its level and all else; a full turn round all slots
  * moves nothing.
@@ -48,7 +59,10 @@ export const displaceParts: Move = {
     if (locked) return refuse(`“${locked.name}” is locked; unlock it first.`)
     const names = chosen.map(part => part!.name)
     const who = names.length === groove.parts.length && names.length > 1 ? 'The whole groove' : sayList(names)
-    const parts = groove.parts.map(part => (ids.includes(part.id) ? { ...part, strokes: shiftedStrokes(groove, part, slots) } : part))
+    const grid = gridOf(groove)
+    const shifted = (part: Groove['parts'][number]): Stroke[] =>
+      (part.every ? shiftedStrokes(groove, part, slots) : inOrder(part.strokes.map(stroke => atTick(stroke, moved(grid, stroke.at, slots)))))
+    const parts = groove.parts.map(part => (ids.includes(part.id) ? { ...part, strokes: shifted(part) } : part))
     const after = { ...groove, parts }
     return made(groove, after, () => `${who} moved ${sayShift(groove, slots)}. ${sayBackbeatMove(groove, after)}`, '')
   },
@@ -71,16 +85,14 @@ const displaceBar: Move = {
   params: [{ id: 'bar', name: 'Bar', kind: 'bar', usual: 0 }, { id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1 }],
   make(groove, params) {
     const bar = num(params, 'bar')
-    const { starts, beats } = gridOf(groove)
-    const [from, to] = [starts[bar]!, starts[bar + 1]!]
+    const grid = gridOf(groove)
+    const [from, to] = [grid.starts[bar]!, grid.starts[bar + 1]!]
     if (groove.parts.some(part => !workable(part))) return refuse('A part is locked or repeats on its own; a bar cannot move as a whole.')
-    const own = beats.filter(beat => beat.bar === bar)
-    const first = own[0]!.first
-    const local = own.map(beat => ({ ...beat, at: beat.at - from, first: beat.first - first }))
+    const first = grid.slotAt.get(from)!
+    const many = (grid.slotAt.get(to) ?? grid.slots.length) - first
     const after = eachStroke(groove, () => true, (stroke) => {
       if (stroke.at < from || stroke.at >= to) return stroke
-      const at = from + shiftTick(local, to - from, stroke.at - from, num(params, 'slots'))
-      return at === stroke.at ? stroke : { ...stroke, at }
+      return atTick(stroke, moved(grid, stroke.at, num(params, 'slots'), first, many))
     })
     return made(groove, after, () => `Bar ${bar + 1} moved ${sayShift(groove, num(params, 'slots'))}. ${sayBackbeatMove(groove, after)}`, `Bar ${bar + 1} is empty, or a full turn brings it back.`)
   },

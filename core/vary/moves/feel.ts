@@ -4,7 +4,7 @@ import { otherSide } from '#core/kit'
 import { SUBDIVISIONS, divides } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, num, word } from '../move'
-import { gridOf, isHandPart, isLead, made, workable } from '../work'
+import { atTick, gridOf, inOrder, isHandPart, isLead, made, workable } from '../work'
 
 /** Parts that keep time while the rest is stretched or pressed: the lead and the hat foot. */
 const keepsTime = (groove: Groove) => {
@@ -17,17 +17,17 @@ const halves = (groove: Groove): boolean => groove.bars.every(bar => bar.slots.l
 const UNEVEN = 'Only bars with an even number of like felt beats can be halved and doubled.'
 
 /** Every workable part but the time keepers with other strokes, bar by bar; `change` is given each bar’s strokes at their distance from its line. */
-function barByBar(groove: Groove, change: (strokes: Stroke[], length: number) => Stroke[]): Groove {
+function barByBar(groove: Groove, change: (strokes: Stroke[], length: number, from: number) => Stroke[]): Groove {
   const { starts } = gridOf(groove)
   const still = keepsTime(groove)
   let touched = false
   const parts = groove.parts.map((part) => {
     if (!workable(part) || still(part)) return part
-    const strokes = groove.bars.flatMap((bar, b) => {
+    const strokes = inOrder(groove.bars.flatMap((bar, b) => {
       const from = starts[b]!
-      const inside = part.strokes.filter(stroke => stroke.at >= from && stroke.at < starts[b + 1]!).map(stroke => ({ ...stroke, at: stroke.at - from }))
-      return change(inside, barTicks(bar)).map(stroke => ({ ...stroke, at: stroke.at + from }))
-    }).sort((a, b) => a.at - b.at)
+      const inside = part.strokes.filter(stroke => stroke.at >= from && stroke.at < starts[b + 1]!).map(stroke => atTick(stroke, stroke.at - from))
+      return change(inside, barTicks(bar), from).map(stroke => atTick(stroke, stroke.at + from))
+    }))
     const same = strokes.length === part.strokes.length && strokes.every((stroke, i) => stroke.at === part.strokes[i]!.at && stroke.openFor === part.strokes[i]!.openFor)
     if (same) return part
     touched = true
@@ -37,7 +37,8 @@ function barByBar(groove: Groove, change: (strokes: Stroke[], length: number) =>
 }
 
 /** Times a factor, with the length of an opening. */
-const scaled = (stroke: Stroke, by: number): Stroke => ({ ...stroke, at: stroke.at * by, ...(stroke.openFor ? { openFor: Math.max(1, Math.round(stroke.openFor * by)) } : {}) })
+const scaled = (stroke: Stroke, by: number): Stroke =>
+  (stroke.openFor ? { ...stroke, at: stroke.at * by, openFor: Math.max(1, Math.round(stroke.openFor * by)) } : atTick(stroke, stroke.at * by))
 
 const halfTime: Move = {
   id: 'half-time', name: 'Half-time', group: 'feel and grid', keeps: ['lead'],
@@ -56,17 +57,13 @@ const doubleTime: Move = {
   params: [],
   make(groove) {
     if (!halves(groove)) return refuse(UNEVEN)
-    const { slotAt, starts } = gridOf(groove)
+    const { slotAt } = gridOf(groove)
     let gone = 0
-    const after = barByBar(groove, (strokes, length) => strokes.flatMap((stroke) => {
-      const half = scaled(stroke, 0.5)
-      const bar = starts.find(start => slotAt.has(start + half.at))
-      if (bar === undefined || !slotAt.has(half.at)) {
-        gone++
-        return []
-      }
-      return [half, { ...half, at: half.at + length / 2 }]
-    }))
+    const after = barByBar(groove, (strokes, length, from) => {
+      const half = strokes.map(stroke => scaled(stroke, 0.5)).filter(stroke => slotAt.has(from + stroke.at) && slotAt.has(from + length / 2 + stroke.at))
+      gone += strokes.length - half.length
+      return [...half, ...half.map(stroke => atTick(stroke, stroke.at + length / 2))]
+    })
     return made(groove, after, () => `Double-time under the same lead${gone ? `; ${sayCount(gone, 'stroke')} between the slots went` : ''}.`, 'Only the lead and the hat foot play; there is nothing to press together.')
   },
 }
@@ -111,23 +108,28 @@ const regrid: Move = {
     const parts = groove.parts.map((part): Part => {
       if (part.every) return part
       const stands = ({ at, piece }: Stroke) => backbeats.has(at) && (part.role === 'backbeat' || piece === 'snare')
-      const strokes = beats.flatMap((beat) => {
-        const inside = part.strokes.filter(stroke => stroke.at >= beat.at && stroke.at < beat.at + beat.length)
+      const strokes: Stroke[] = []
+      let next = 0
+      for (const beat of beats) {
+        const first = next
+        while (next < part.strokes.length && part.strokes[next]!.at < beat.at + beat.length) next++
+        const inside = part.strokes.slice(first, next)
         const slot = beat.length / wanted
-        const filled = lead(part) && inside.length === beat.slots && beat.slots < wanted && !inside.some(stands)
-        // A half falls to the later slot; past the last it stays on the last, so that beats keep what is theirs.
-        const at = (stroke: Stroke) => stands(stroke) ? stroke.at : beat.at + Math.min(wanted - 1, Math.round((stroke.at - beat.at) / slot)) * slot
-        if (filled) return Array.from({ length: wanted }, (_, i) => ({ ...inside[Math.floor(i * beat.slots / wanted)]!, at: beat.at + i * slot }))
+        if (lead(part) && inside.length === beat.slots && beat.slots < wanted && !inside.some(stands)) {
+          for (let i = 0; i < wanted; i++) strokes.push(atTick(inside[Math.floor(i * beat.slots / wanted)]!, beat.at + i * slot))
+          continue
+        }
         const taken = new Map<number, Stroke>()
         for (const stroke of inside) {
-          const moved = { ...stroke, at: at(stroke) }
-          const there = taken.get(moved.at)
+          // A half falls to the later slot; past the last it stays on the last, so that beats keep what is theirs.
+          const at = stands(stroke) ? stroke.at : beat.at + Math.min(wanted - 1, Math.round((stroke.at - beat.at) / slot)) * slot
+          const there = taken.get(at)
           // The backbeat stands; otherwise the louder of two stays.
-          if (!there || stands(stroke) || (!backbeats.has(there.at) && moved.level > there.level)) taken.set(moved.at, moved)
+          if (!there || stands(stroke) || (!backbeats.has(at) && stroke.level > there.level)) taken.set(at, atTick(stroke, at))
         }
-        return [...taken.values()]
-      })
-      return { ...part, strokes }
+        strokes.push(...taken.values())
+      }
+      return { ...part, strokes: inOrder(strokes) }
     })
     return made(groove, { ...groove, bars, parts }, () => `Every beat in ${wanted} slots; the backbeat stays.`, '')
   },

@@ -2,7 +2,7 @@ import { type Groove, type Stroke, sayPlace } from '#core/groove'
 import { refuse } from '#core/result'
 import type { Beat } from '#core/time'
 import { type Move, num, word } from '../move'
-import { eachStroke, gridOf, made, workable } from '../work'
+import { atTick, eachStroke, gridOf, made, workable } from '../work'
 
 const ORDERS = ['backwards', 'from the second', 'pairs changed over', 'halves changed over'] as const
 
@@ -35,8 +35,7 @@ const beatOrder: Move = {
     })
     const after = eachStroke(groove, () => true, (stroke): Stroke => {
       const from = Math.floor(stroke.at / beats[0]!.length)
-      const at = goesTo.get(from)! + stroke.at - beats[from]!.at
-      return at === stroke.at ? stroke : { ...stroke, at }
+      return atTick(stroke, goesTo.get(from)! + stroke.at - beats[from]!.at)
     })
     return made(groove, after, () => `The beats of each bar ${order === 'from the second' ? 'begin with the second' : order}.`, 'All beats are alike, or there is only one.')
   },
@@ -58,11 +57,7 @@ const retrograde: Move = {
     const { slotAt } = gridOf(groove)
     const inside = ({ at }: Stroke) => at >= beat.at && at < beat.at + beat.length
     if (groove.parts.some(part => part.strokes.some(stroke => inside(stroke) && !slotAt.has(stroke.at)))) return refuse('A stroke between the slots of this beat is in the way.')
-    const after = eachStroke(groove, () => true, (stroke): Stroke => {
-      if (!inside(stroke)) return stroke
-      const at = turned(groove, stroke.at, beat)
-      return at === stroke.at ? stroke : { ...stroke, at }
-    })
+    const after = eachStroke(groove, () => true, stroke => (inside(stroke) ? atTick(stroke, turned(groove, stroke.at, beat)) : stroke))
     return made(groove, after, () => `The beat on ${sayPlace(groove, beat.at)} is played backwards.`, 'It is the same backwards.')
   },
 }

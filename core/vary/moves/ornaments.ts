@@ -45,7 +45,7 @@ const openHat: Move = {
     const openFor = num(params, 'length') * slot.length
     const after = eachStroke(groove, isHandPart, stroke =>
       (stroke.at === slot.at && stroke.piece === 'hi-hat' && (stroke.stroke !== 'open' || stroke.openFor !== openFor) ? { ...stroke, stroke: 'open', openFor } : stroke))
-    return made(groove, after, () => `The hats open on ${sayPlace(groove, slot.at)} for ${sayCount(num(params, 'length'), 'slot')}.`, `No hand strikes the hats on ${sayPlace(groove, slot.at)}, or they are open there.`)
+    return made(groove, after, () => `The hats open on ${sayPlace(groove, slot.at)} for ${sayCount(num(params, 'length'), 'slot')}.`, () => `No hand strikes the hats on ${sayPlace(groove, slot.at)}, or they are open there.`)
   },
 }
 
@@ -60,7 +60,7 @@ const crash: Move = {
       const up = onPiece(kit, part.limb, stroke, 'crash')
       return up ? atLevel(up, 5) : stroke
     })
-    return made(groove, after, () => `A crash on ${sayPlace(groove, beat.at)}.`, `The lead has no stroke on ${sayPlace(groove, beat.at)} to crash with, or this kit has no crash.`)
+    return made(groove, after, () => `A crash on ${sayPlace(groove, beat.at)}.`, () => `The lead has no stroke on ${sayPlace(groove, beat.at)} to crash with, or this kit has no crash.`)
   },
 }
 

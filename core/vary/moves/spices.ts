@@ -9,7 +9,7 @@ const rest: Move = {
   make(groove, params) {
     const { at } = gridOf(groove).beats[num(params, 'beat')]!
     const after = eachStroke(groove, part => word(params, 'who') === 'everybody' || isHandPart(part), stroke => (stroke.at === at ? undefined : stroke))
-    return made(groove, after, () => `A rest on ${sayPlace(groove, at)}.`, `Nobody plays on ${sayPlace(groove, at)}.`)
+    return made(groove, after, () => `A rest on ${sayPlace(groove, at)}.`, () => `Nobody plays on ${sayPlace(groove, at)}.`)
   },
 }
 
@@ -21,7 +21,7 @@ const extraSnare: Move = {
     const { at } = gridOf(groove).slots[num(params, 'slot')]!
     const stroke = atLevel({ at, piece: 'snare', stroke: 'hit', level: 3 }, num(params, 'level'))
     const after = addStrokes(groove, freeHand(groove), 'comping', 'Extra snare', [stroke])
-    return made(groove, after, () => `A snare more, on ${sayPlace(groove, at)}.`, `The hand is busy on ${sayPlace(groove, at)}.`)
+    return made(groove, after, () => `A snare more, on ${sayPlace(groove, at)}.`, () => `The hand is busy on ${sayPlace(groove, at)}.`)
   },
 }
 

@@ -1,0 +1,140 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { drummed } from '../../test/arbitrary'
+import { hundredStrokes } from '../../test/bench/groove'
+import { compare, readout } from '#core/analyse'
+import { type Groove, makeBars, makeGroove, makePart, rowStrokes, timeline } from '#core/groove'
+import { DEFAULT_KIT } from '#core/kit'
+import { meter } from '#core/time'
+import { type IdeaWish, IdeaSearch, Judge, MOVES, PROMISES, type PromiseId, broken, chanceOf, companionOf, runSteps, strokeCount, thrower } from '.'
+
+const bars = makeBars(meter(4, 4), 2, 4)
+const home: Groove = makeGroove({ id: 'home', title: 'Home', bars, parts: [
+  makePart({ id: 'hat', name: 'Hats', role: 'lead', limb: 'RH', strokes: rowStrokes(bars, '3.2.', { piece: 'hi-hat' }) }),
+  makePart({ id: 'back', name: 'Backbeat', role: 'backbeat', limb: 'LH', strokes: rowStrokes(bars, '.... 5... .... 5...', { piece: 'snare' }) }),
+  makePart({ id: 'bass', name: 'Bass', role: 'bass drum', limb: 'RF', strokes: rowStrokes(bars, '4... ..4. 4... ....', { piece: 'bass drum' }) }),
+] })
+
+const wish = (over: Partial<IdeaWish> = {}): IdeaWish => ({ seed: 7, promises: [], groups: [], ...over })
+const search = (over: Partial<IdeaWish> = {}, candidates = 4000) => {
+  const one = new IdeaSearch(home, DEFAULT_KIT, wish(over))
+  one.advance(candidates)
+  return one
+}
+
+/** Ten moves thrown one after another at a groove, whatever they come to. */
+function wander(groove: Groove, seed: number): Groove[] {
+  const chance = chanceOf(seed)
+  const met: Groove[] = []
+  for (let i = 0; i < 10; i++) {
+    const move = chance.pick(MOVES)
+    const params = thrower(move, groove, DEFAULT_KIT)?.(chance)
+    const done = params && move.make(groove, params, DEFAULT_KIT)
+    if (done?.ok) met.push(groove = done.value.groove)
+  }
+  return met
+}
+
+describe('the judge', () => {
+  it('breaks a promise exactly where the readout would say so', () => {
+    fc.assert(fc.property(drummed, fc.integer(), (groove, seed) => {
+      for (const promise of PROMISES) {
+        const judge = new Judge(groove, DEFAULT_KIT, [promise])
+        for (const other of wander(groove, seed)) {
+          expect(judge.judge(other) === promise, `${promise}: ${broken(promise, groove, other, DEFAULT_KIT)}`).toBe(broken(promise, groove, other, DEFAULT_KIT) !== undefined)
+        }
+      }
+    }), { numRuns: 150 })
+  }, 120_000)
+
+  it('calls two grooves of one sound exactly where nothing differs', () => {
+    fc.assert(fc.property(drummed, fc.integer(), (groove, seed) => {
+      const judge = new Judge(groove, DEFAULT_KIT, [])
+      const sound = (one: Groove) => (judge.judge(one) as { sound: number }).sound
+      for (const other of wander(groove, seed)) {
+        const sameFeel = JSON.stringify([other.feel, other.bars, other.parts.map(part => part.swing)]) === JSON.stringify([groove.feel, groove.bars, groove.parts.map(part => part.swing)])
+        const compared = compare(groove, other, DEFAULT_KIT)
+        if (sameFeel && other.parts.length === groove.parts.length) expect(sound(other) === sound(groove)).toBe(compared.ok && compared.value.differences.length === 0)
+      }
+    }), { numRuns: 300 })
+  }, 60_000)
+
+  it('measures difficulty on the readout’s own scale', () => {
+    fc.assert(fc.property(drummed, (groove) => {
+      const judged = new Judge(groove, DEFAULT_KIT, []).judge(groove) as { difficulty: number }
+      const { findings } = readout(groove, DEFAULT_KIT)
+      const troubles = findings.filter(finding => finding.about.kind === 'trouble')
+      const weight = troubles.some(finding => finding.weight === 'hard') ? 'hard' : troubles.length ? 'demanding' : 'easy'
+      if (!groove.parts.some(part => part.every)) expect(judged.difficulty >= 2 ? 'hard' : judged.difficulty > 1 ? 'demanding' : 'easy').toBe(weight)
+    }), { numRuns: 300 })
+  })
+})
+
+describe('the search for ideas', () => {
+  it('with one seed gives the same list twice, and another with another', () => {
+    const told = (one: IdeaSearch) => one.ideas(12).map(idea => idea.says.join(' '))
+    expect(told(search())).toEqual(told(search()))
+    expect(told(search())).not.toEqual(told(search({ seed: 8 })))
+    // In one go or in pieces.
+    const pieces = new IdeaSearch(home, DEFAULT_KIT, wish())
+    for (let i = 0; i < 8; i++) pieces.advance(500)
+    expect(told(pieces)).toEqual(told(search()))
+  })
+
+  it.each([['lead'], ['backbeat'], ['feet'], ['playable'], ['same'], ['busier'], ['simpler']] as [PromiseId][])('keeps the promise “%s” in every idea', (promise) => {
+    const ideas = search({ promises: [promise] }).ideas(40)
+    expect(ideas.length).toBeGreaterThan(10)
+    for (const idea of ideas) expect(broken(promise, home, idea.groove, DEFAULT_KIT), idea.says.join(' ')).toBeUndefined()
+  })
+
+  it('stays linear where that is asked of a linear home', () => {
+    const linear = runSteps(home, [{ move: 'linearise', params: { first: 'bass drum' } }], DEFAULT_KIT)[0]!.groove
+    const one = new IdeaSearch(linear, DEFAULT_KIT, wish({ promises: ['linear', 'backbeat'] }))
+    one.advance(6000)
+    for (const idea of one.ideas(30)) expect(readout(idea.groove, DEFAULT_KIT).groups).toEqual([])
+  })
+
+  it('lists each sound once, each with as many sentences as moves, one to four, and tells what it costs', () => {
+    const one = search()
+    const ideas = one.ideas(40)
+    expect(one.made).toBe(4000)
+    expect(ideas).toHaveLength(40)
+    const judge = new Judge(home, DEFAULT_KIT, [])
+    expect(new Set(ideas.map(idea => (judge.judge(idea.groove) as { sound: number }).sound)).size).toBe(40)
+    for (const idea of ideas) {
+      expect(idea.steps.length).toBeGreaterThanOrEqual(1)
+      expect(idea.steps.length).toBeLessThanOrEqual(4)
+      expect(idea.says).toHaveLength(idea.steps.length)
+      expect(idea.more).toBe(strokeCount(idea.groove) - strokeCount(home))
+      expect(idea.distance).toBeGreaterThan(0)
+      expect(timeline(idea.groove, DEFAULT_KIT).length).toBe(strokeCount(idea.groove))
+    }
+  })
+
+  it('spreads the first dozen: no two share nine strokes of ten', () => {
+    const ideas = search({}, 10_000).ideas(12)
+    expect(ideas).toHaveLength(12)
+    for (const [i, a] of ideas.entries()) {
+      for (const b of ideas.slice(i + 1)) {
+        const compared = compare(a.groove, b.groove, DEFAULT_KIT)
+        if (!compared.ok) continue
+        const most = Math.max(strokeCount(a.groove), strokeCount(b.groove))
+        expect(compared.value.same / most, `${a.says} / ${b.says}`).toBeLessThan(0.9)
+      }
+    }
+    expect(new Set(ideas.map(idea => idea.steps.at(-1)!.move)).size).toBeGreaterThan(5)
+  })
+
+  it('tries only the groups of moves it is told to', () => {
+    for (const idea of search({ groups: ['accents'] }, 500).ideas(10)) expect(idea.steps.every(step => step.move.startsWith('accent'))).toBe(true)
+  })
+
+  it('finds a companion: busy for a simple home, simple for a busy one', () => {
+    // Eight strokes in two seconds and a bit; 100 in under nine.
+    expect(companionOf(home, 4.8)).toMatchObject({ promise: 'busier', says: 'Home is simple, 5.4 strokes a second: a busy partner.' })
+    expect(companionOf(hundredStrokes(), 8.7)).toMatchObject({ promise: 'simpler' })
+    const { density, promise } = companionOf(home, 4.8)
+    const ideas = search({ density, promises: [promise, 'backbeat'] }, 8000).ideas(6)
+    for (const idea of ideas) expect(strokeCount(idea.groove) / strokeCount(home)).toBeGreaterThan(1.2)
+  })
+})

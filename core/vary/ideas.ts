@@ -1,0 +1,174 @@
+import type { Kit } from '#core/kit'
+import type { Groove } from '#core/groove'
+import { type Chance, chanceOf, thrower } from './chance'
+import { type Judgement, Judge } from './judge'
+import type { Move, MoveGroup, Params, PromiseId } from './move'
+import { MOVES } from './moves'
+import { strokeCount } from './promises'
+import { type Step, runSteps } from './run'
+
+/** What to look for: the same wish and seed always find the same ideas. */
+export interface IdeaWish {
+  seed: number
+  promises: readonly PromiseId[]
+  /** Groups of moves to try; all where it is empty. */
+  groups: readonly MoveGroup[]
+  /** A companion: strokes wished for, as a share of home’s; ideas near it come first. */
+  density?: number
+}
+
+/** A variation that was found: the moves that lead to it, what each did, and how it stands to home. */
+export interface Idea {
+  steps: Step[]
+  says: string[]
+  groove: Groove
+  distance: number
+  /** Strokes more than home has, or fewer where negative. */
+  more: number
+  difficulty: number
+}
+
+/** A groove reached by moves, kept by the search. */
+interface Found { judged: Judgement, before: Found | undefined, move: Move | undefined, params: Params | undefined, depth: number, score: number }
+
+const DEPTH = 4
+/** How many are kept to choose from; beyond twice as many the worse half goes. */
+const KEPT = 400
+
+/**
+ * A seeded search over chains of one to four moves. It is advanced by so many candidates at a time, so that whoever runs
+ * it can stop, show and go on; what it has found depends on the wish and the number alone.
+ */
+export class IdeaSearch {
+  /** Candidates made and judged. */
+  made = 0
+  /** Candidates that broke a promise, and those that sounded like one already found. */
+  broken = 0
+  alike = 0
+  private readonly chance: Chance
+  private readonly judge: Judge
+  private readonly home: Found
+  private readonly sounds = new Set<number>()
+  private readonly moves: readonly Move[]
+  private readonly throws = new Map<Groove['bars'], { move: Move, params: (chance: Chance) => Params }[]>()
+  private pool: Found[] = []
+  /** What a find must be worth to be kept, once there are enough. */
+  private least = -Infinity
+
+  constructor(private readonly groove: Groove, private readonly kit: Kit, private readonly wish: IdeaWish) {
+    this.chance = chanceOf(wish.seed)
+    this.judge = new Judge(groove, kit, wish.promises)
+    this.moves = MOVES.filter(move => !wish.groups.length || wish.groups.includes(move.group))
+    // Home keeps every promise that is about change, except to differ from itself.
+    const judged = new Judge(groove, kit, []).judge(groove) as Judgement
+    this.home = { judged, before: undefined, move: undefined, params: undefined, depth: 0, score: 0 }
+    this.sounds.add(judged.sound)
+  }
+
+  /** Makes and judges so many candidates more; fewer only where no move finds anything to do. */
+  advance(candidates: number): void {
+    const until = this.made + candidates
+    for (let tries = 0; this.made < until && tries < candidates * 40; tries++) {
+      const from = !this.pool.length || this.chance.next() < 0.3 ? this.home : this.pool[this.chance.below(this.pool.length)]!
+      if (from.depth >= DEPTH) continue
+      const offered = this.throwsFor(from.judged.groove)
+      if (!offered.length) return
+      const { move, params: thrown } = offered[this.chance.below(offered.length)]!
+      const params = thrown(this.chance)
+      const done = move.make(from.judged.groove, params, this.kit)
+      if (!done.ok) continue
+      this.made++
+      const judged = this.judge.judge(done.value.groove, this.sounds, from.judged)
+      if (typeof judged === 'string') {
+        if (judged === 'known') this.alike++
+        else this.broken++
+        continue
+      }
+      this.sounds.add(judged.sound)
+      const depth = from.depth + 1
+      const score = this.scoreOf(judged, depth)
+      if (score > this.least) this.keep({ judged, before: from, move, params, depth, score })
+    }
+  }
+
+  /** How to throw every move’s parameters on these bars; parts stay, so bars alone decide. */
+  private throwsFor(groove: Groove) {
+    const before = this.throws.get(groove.bars)
+    if (before) return before
+    const throws = this.moves.flatMap((move) => {
+      const params = thrower(move, groove, this.kit)
+      return params ? [{ move, params }] : []
+    })
+    this.throws.set(groove.bars, throws)
+    return throws
+  }
+
+  private keep(found: Found): void {
+    this.pool.push(found)
+    if (this.pool.length <= 2 * KEPT) return
+    this.pool.sort((a, b) => b.score - a.score)
+    this.pool.length = KEPT
+    this.least = this.pool[KEPT - 1]!.score
+  }
+
+  /** Best a third of the way from home, by few moves, and no harder than demanding; for a companion, of the density wished for. */
+  private scoreOf({ distance, difficulty, strokes }: Judgement, depth: number): number {
+    const dense = this.wish.density === undefined ? 0 : Math.abs(strokes / Math.max(1, this.home.judged.strokes) - this.wish.density)
+    return 1 - Math.abs(distance - 0.3) - 0.07 * (depth - 1) - 0.4 * Math.max(0, difficulty - 1.2) - dense
+  }
+
+  /** The best so far, at most so many, spread so that no two are much alike. */
+  ideas(most: number): Idea[] {
+    const open = this.pool.toSorted((a, b) => b.score - a.score).slice(0, KEPT)
+    const chosen: Found[] = []
+    const likest = new Map<Found, number>(open.map(one => [one, 0]))
+    const marks = new Map(open.map(one => [one, this.judge.marksOf(one.judged.groove)]))
+    while (chosen.length < most && likest.size) {
+      let best: Found | undefined
+      let bestScore = -Infinity
+      for (const [one, like] of likest) {
+        const score = one.score - 0.9 * like
+        if (score > bestScore) [best, bestScore] = [one, score]
+      }
+      likest.delete(best!)
+      chosen.push(best!)
+      for (const [one, like] of likest) likest.set(one, Math.max(like, likeness(one, best!, marks)))
+    }
+    return chosen.flatMap(found => this.tell(found))
+  }
+
+  /** A find retold step by step, as edits would make it; one that does not come out the same is no idea. */
+  private tell(found: Found): Idea[] {
+    const steps: Step[] = []
+    for (let at: Found = found; at.before; at = at.before) steps.unshift({ move: at.move!.id, params: at.params! })
+    const done = runSteps(this.groove, steps, this.kit)
+    if (done.some(step => !step.ok)) return []
+    return [{
+      steps, says: done.map(step => (step.ok ? step.sentence : '')), groove: done.at(-1)!.groove,
+      distance: found.judged.distance, more: found.judged.strokes - this.home.judged.strokes, difficulty: found.judged.difficulty,
+    }]
+  }
+}
+
+/** How alike two finds are, 0 to 1: the share of strokes they have in common, and a little for ending in the same move. */
+function likeness(a: Found, b: Found, marks: ReadonlyMap<Found, ReadonlySet<number>>): number {
+  const [own, other] = [marks.get(a)!, marks.get(b)!]
+  let shared = 0
+  for (const mark of other) if (own.has(mark)) shared++
+  const strokes = shared / Math.max(1, own.size, other.size)
+  return 0.75 * strokes + (a.move === b.move ? 0.25 : 0)
+}
+
+/** Beyond so many strokes a second a groove is called busy. */
+const BUSY = 8
+
+/** What a partner for a groove should be: players set a busy one beside a simple one, and the other way round. */
+export function companionOf(groove: Groove, seconds: number): { density: number, promise: PromiseId, says: string } {
+  const perSecond = strokeCount(groove) / seconds
+  return perSecond < BUSY
+    ? { density: 1.5, promise: 'busier', says: `Home is simple, ${perSecond.toFixed(1)} strokes a second: a busy partner.` }
+    : { density: 0.65, promise: 'simpler', says: `Home is busy, ${perSecond.toFixed(1)} strokes a second: a simple partner.` }
+}
+
+/** `'easy'`, `'demanding'` or `'hard'`, as the readout would call it. */
+export const sayDifficulty = (difficulty: number): 'easy' | 'demanding' | 'hard' => (difficulty <= 1 ? 'easy' : difficulty < 2 ? 'demanding' : 'hard')

@@ -1,0 +1,51 @@
+import { type Difference, compare } from '#core/analyse'
+import type { Kit } from '#core/kit'
+import { type Groove, partOf, strokeAt } from '#core/groove'
+
+/** One groove of a family: how deep below the first, its brothers’ place, and whether it is the one asked about. */
+export interface Kin { groove: Groove, depth: number, parentId: string | undefined, /** The last of its brothers, so that a line down the tree can end. */ last: boolean }
+
+/**
+ * The family of a groove, the first ancestor there is before its descendants, each before its own, the oldest brother
+ * first as they are given. An ancestor that is gone ends the line upwards.
+ */
+export function familyOf(grooves: readonly Groove[], id: string): Kin[] {
+  const byId = new Map(grooves.map(groove => [groove.id, groove]))
+  let first = byId.get(id)
+  if (!first) return []
+  const seen = new Set<string>()
+  for (let up = first; up && !seen.has(up.id); up = byId.get(up.parent?.id ?? '')!) {
+    seen.add(up.id)
+    first = up
+  }
+  const family: Kin[] = []
+  const met = new Set<string>()
+  const walk = (groove: Groove, depth: number, parentId: string | undefined, last: boolean) => {
+    if (met.has(groove.id)) return
+    met.add(groove.id)
+    family.push({ groove, depth, parentId, last })
+    const children = grooves.filter(other => other.parent?.id === groove.id)
+    children.forEach((child, i) => walk(child, depth + 1, groove.id, i === children.length - 1))
+  }
+  walk(first, 0, undefined, true)
+  return family
+}
+
+/** What a groove has that another has not or has otherwise, as keys of its own strokes (`part:tick`), and how many of the other’s are gone. */
+export interface Changed { keys: string[], gone: number }
+
+/** The strokes of `after` that are not so in `before`: what a preview marks. Grooves of different lengths are all new. */
+export function changedStrokes(before: Groove, after: Groove, kit: Kit): Changed {
+  const compared = compare(before, after, kit)
+  if (!compared.ok) return { keys: after.parts.flatMap(part => part.strokes.map(stroke => `${part.id}:${stroke.at}`)), gone: 0 }
+  const { differences } = compared.value
+  const keys = differences.flatMap(({ second }: Difference) => {
+    const part = second && partOf(after, second.partId)
+    const stroke = part && strokeAt(part, second.at)
+    return part && stroke ? [`${part.id}:${stroke.at}`] : []
+  })
+  return { keys, gone: differences.filter(one => one.kind === 'only first').length }
+}
+
+/** In how few words a groove says what was done to its parent; `'as its parent'` where nothing was recorded. */
+export const sayMoves = ({ parent }: Groove): string => parent?.moves.map(move => move.sentence).join(' ') || (parent ? 'As its parent, changed by hand.' : 'The first of its family.')
