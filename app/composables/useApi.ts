@@ -1,6 +1,7 @@
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
 import type { LogEntry, Plan } from '#core/practise'
+import type { Recipe } from '#core/vary'
 
 /** A document as the server keeps it. */
 export interface Stored<T> { revision: number, updatedAt: string, document: T }
@@ -56,6 +57,10 @@ export const api = {
   kits: {
     ...documents<Kit>('/api/kits'),
     list: async () => (await ask<{ kits: Stored<Kit>[] }>('GET', '/api/kits')).kits,
+  },
+  recipes: {
+    ...documents<Recipe>('/api/recipes'),
+    list: async () => (await ask<{ recipes: Stored<Recipe>[] }>('GET', '/api/recipes')).recipes,
   },
   plans: {
     ...documents<Plan>('/api/plans'),

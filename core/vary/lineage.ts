@@ -31,20 +31,20 @@ export function familyOf(grooves: readonly Groove[], id: string): Kin[] {
   return family
 }
 
-/** What a groove has that another has not or has otherwise, as keys of its own strokes (`part:tick`), and how many of the other’s are gone. */
-export interface Changed { keys: string[], gone: number }
+/** What a groove has that another has not or has otherwise, as keys of its own strokes (`part:tick`); how many of the other’s are gone; and every tick at which they differ. */
+export interface Changed { keys: string[], gone: number, ticks: number[] }
 
 /** The strokes of `after` that are not so in `before`: what a preview marks. Grooves of different lengths are all new. */
 export function changedStrokes(before: Groove, after: Groove, kit: Kit): Changed {
   const compared = compare(before, after, kit)
-  if (!compared.ok) return { keys: after.parts.flatMap(part => part.strokes.map(stroke => `${part.id}:${stroke.at}`)), gone: 0 }
+  if (!compared.ok) return { keys: after.parts.flatMap(part => part.strokes.map(stroke => `${part.id}:${stroke.at}`)), gone: 0, ticks: [] }
   const { differences } = compared.value
   const keys = differences.flatMap(({ second }: Difference) => {
     const part = second && partOf(after, second.partId)
     const stroke = part && strokeAt(part, second.at)
     return part && stroke ? [`${part.id}:${stroke.at}`] : []
   })
-  return { keys, gone: differences.filter(one => one.kind === 'only first').length }
+  return { keys, gone: differences.filter(one => one.kind === 'only first').length, ticks: [...new Set(differences.map(one => one.at))] }
 }
 
 /** In how few words a groove says what was done to its parent; `'as its parent'` where nothing was recorded. */

@@ -86,9 +86,9 @@ describe('lineage', () => {
 
   it('marks what a move changed, and counts what is gone', () => {
     const moved = runMove(moveOf('rest')!, home, { beat: 0, who: 'everybody' }, DEFAULT_KIT)
-    expect(moved.ok && changedStrokes(home, moved.value.groove, DEFAULT_KIT)).toEqual({ keys: [], gone: 2 })
+    expect(moved.ok && changedStrokes(home, moved.value.groove, DEFAULT_KIT)).toEqual({ keys: [], gone: 2, ticks: [0] })
     const crashed = runMove(moveOf('crash')!, home, { beat: 0 }, DEFAULT_KIT)
-    expect(crashed.ok && changedStrokes(home, crashed.value.groove, DEFAULT_KIT)).toEqual({ keys: ['a1:0'], gone: 0 })
+    expect(crashed.ok && changedStrokes(home, crashed.value.groove, DEFAULT_KIT)).toEqual({ keys: ['a1:0'], gone: 0, ticks: [0] })
   })
 
   it('says what was done', () => {

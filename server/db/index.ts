@@ -1,6 +1,7 @@
 import type { Groove } from '#core/groove'
 import { KITS, type Kit } from '#core/kit'
 import type { Plan } from '#core/practise'
+import { RECIPES, type Recipe } from '#core/vary'
 import { databasePath, openDatabase } from './connection'
 import { migrate } from './migrations'
 import { defineModels } from './models'
@@ -12,6 +13,7 @@ export interface Database {
   grooves: DocumentRepository<Groove>
   plans: DocumentRepository<Plan>
   kits: DocumentRepository<Kit>
+  recipes: DocumentRepository<Recipe>
   log: LogRepository
   close(): Promise<void>
 }
@@ -22,10 +24,13 @@ export async function connect(path: string): Promise<Database> {
   await migrate(sequelize)
   const models = defineModels(sequelize)
   const kits = documentRepository<Kit>(sequelize, models.kits)
-  // The shipped kits are the player's own from the first start: to be moved about, renamed or binned like any other.
+  const recipes = documentRepository<Recipe>(sequelize, models.recipes)
+  // What ships is the player's own from the first start: to be changed, renamed or binned like anything else.
   for (const kit of KITS.toReversed()) await kits.create(kit)
+  for (const recipe of RECIPES.toReversed()) await recipes.create(recipe)
   return {
     kits,
+    recipes,
     grooves: documentRepository<Groove>(sequelize, models.grooves),
     plans: documentRepository<Plan>(sequelize, models.plans),
     log: logRepository(sequelize, models.log),

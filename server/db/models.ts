@@ -25,7 +25,7 @@ export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttr
   at: string
 }
 
-export interface Models { grooves: ModelStatic<DocumentRow>, plans: ModelStatic<DocumentRow>, kits: ModelStatic<DocumentRow>, log: ModelStatic<LogRow> }
+export interface Models { grooves: ModelStatic<DocumentRow>, plans: ModelStatic<DocumentRow>, kits: ModelStatic<DocumentRow>, recipes: ModelStatic<DocumentRow>, log: ModelStatic<LogRow> }
 
 /** The models over the tables that the migrations made. */
 export function defineModels(sequelize: Sequelize): Models {
@@ -41,6 +41,7 @@ export function defineModels(sequelize: Sequelize): Models {
   return {
     grooves: sequelize.define<DocumentRow>('Groove', { ...document, grooveId: DataTypes.VIRTUAL }, { tableName: 'grooves' }),
     kits: sequelize.define<DocumentRow>('Kit', { ...document, grooveId: DataTypes.VIRTUAL }, { tableName: 'kits' }),
+    recipes: sequelize.define<DocumentRow>('Recipe', { ...document, grooveId: DataTypes.VIRTUAL }, { tableName: 'recipes' }),
     plans: sequelize.define<DocumentRow>('Plan', { ...document, grooveId: required(DataTypes.STRING(64)) }, { tableName: 'plans' }),
     log: sequelize.define<LogRow>('LogEntry', {
       id: { type: DataTypes.STRING(64), primaryKey: true },

@@ -37,7 +37,7 @@ test('every example of docs/api.md is answered as it says, and no route is left 
   } finally {
     await app.remove()
   }
-  const documented = new Set(examples().map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan|example-kit)(?=\/|$)/, '/[id]')}`))
+  const documented = new Set(examples().map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan|example-kit|example-recipe)(?=\/|$)/, '/[id]')}`))
   const files = readdirSync('server/api', { recursive: true }).map(name => `server/api/${String(name)}`).filter(name => name.endsWith('.ts'))
   const routes = files.filter(name => !name.includes('[...]')).map((name) => {
     const [, path, method] = name.match(/^server(.*?)(?:\/index)?\.(\w+)\.ts$/)!

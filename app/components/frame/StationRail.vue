@@ -10,6 +10,8 @@ const colorMode = useColorMode()
 const stations = computed(() => [
   { name: 'Shelf', to: '/', at: (path: string) => path === '/' },
   { name: 'Bench', to: settings.lastGroove ? `/bench/${settings.lastGroove}` : '/bench', at: (path: string) => path.startsWith('/bench') },
+  { name: 'Sticking', to: '/sticking', at: (path: string) => path.startsWith('/sticking') },
+  { name: 'Vary', to: settings.lastGroove ? `/vary/${settings.lastGroove}` : '/vary', at: (path: string) => path.startsWith('/vary') },
   { name: 'Practise', to: '/practise', at: (path: string) => path.startsWith('/practise') },
   { name: 'Log', to: '/log', at: (path: string) => path.startsWith('/log') },
 ])

@@ -11,7 +11,7 @@ import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
 
 /** A groove's lanes, small and still: for cards and previews. */
-const props = defineProps<{ groove: Groove, /** Keys (`part:tick`) of strokes to ring. */ marks?: readonly string[], /** Tall, with counts and the limbs’ names. */ large?: boolean }>()
+const props = defineProps<{ groove: Groove, /** Keys (`part:tick`) of strokes to ring. */ marks?: readonly string[], /** Ticks whose slots are lit: where something changed. */ lit?: readonly number[], /** Tall, with counts and the limbs’ names. */ large?: boolean }>()
 const kits = useKits()
 const settings = useSettings()
 const frame = useTemplateRef('frame')
@@ -19,13 +19,16 @@ const { width } = useElementSize(frame)
 
 const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.groove.lead), width.value || 280, props.large ? TALL : SMALL, settings.counting))
 const ringed = computed(() => new Set(props.marks))
+const lights = computed(() => geometry.value.slots.filter((slot, i) => props.lit?.some(at => at >= slot.at && at < (geometry.value.slots[i + 1]?.at ?? Infinity))))
+const top = computed(() => Math.max(0, geometry.value.scale.ribbon - 24))
 const sticks = computed(() => sticksOf(props.groove, kits.of(props.groove.kitId), geometry.value))
 </script>
 
 <template>
   <div ref="frame">
   <svg :width="geometry.width" :height="geometry.height" class="block max-w-full" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`">
-    <rect v-for="bed in geometry.beds" :key="`${bed.bar}.${bed.beat}`" :x="bed.x" :y="Math.max(0, geometry.scale.ribbon - 24)" :width="bed.width" :height="geometry.height - Math.max(0, geometry.scale.ribbon - 24)" :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
+    <rect v-for="bed in geometry.beds" :key="`${bed.bar}.${bed.beat}`" :x="bed.x" :y="top" :width="bed.width" :height="geometry.height - top" :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
+    <rect v-for="slot in lights" :key="`lit${slot.index}`" data-lit :x="slot.left" :y="top" :width="slot.width" :height="geometry.height - top" fill="var(--band)" />
     <line v-for="lane in geometry.lanes" :key="lane.limb" :x1="Math.max(0, geometry.scale.label - 6)" :x2="geometry.width" :y1="lane.floor" :y2="lane.floor" stroke="var(--rule)" stroke-width="0.75" />
     <template v-if="large">
       <text v-for="slot in geometry.slots" :key="slot.index" :x="slot.x" :y="geometry.scale.ribbon - 8" text-anchor="middle" :font-size="slot.onBeat ? 15 : 11" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'">{{ slot.word }}</text>

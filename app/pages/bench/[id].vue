@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { useDocumentVisibility, useEventListener } from '@vueuse/core'
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { type GhostPlace, readout, unisons } from '#core/analyse'
 import { type Edit, type Groove, type MoveMade, apply, audibleParts, barTicks, mirrored, reshape, timeline } from '#core/groove'
 import { type Limb, limbsInOrder, pieceOf } from '#core/kit'
 import { barStarts, slotsOf } from '#core/time'
-import { asVariation } from '#core/vary'
 import { wholeSpan } from '~/audio/scheduler'
 import { useAfterPaint } from '~/composables/useAfterPaint'
-import { newId, useApi } from '~/composables/useApi'
+import { useApi } from '~/composables/useApi'
 import { type Cursor, useLaneHands } from '~/composables/useLaneHands'
 import { useStationKeys } from '~/composables/useBenchKeys'
+import { useKeep } from '~/composables/useKeep'
+import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useBench } from '~/stores/bench'
 import { usePlayer } from '~/stores/player'
 import { useSettings } from '~/stores/settings'
@@ -23,6 +23,7 @@ const player = usePlayer()
 const settings = useSettings()
 const toast = useToast()
 const files = useDownload()
+const keeping = useKeep()
 const transport = useTemplateRef('transport')
 const lanes = useTemplateRef('lanes')
 
@@ -120,11 +121,7 @@ async function keep(change: Edit | undefined, made: MoveMade[]) {
   const parent = bench.groove!
   const changed = change ? apply(parent, change) : undefined
   if (changed && !changed.ok) return refused(changed.reason)
-  await bench.leave()
-  const id = newId()
-  const title = made.length ? `${parent.title}, displaced` : `${parent.title}, variation`
-  const variation = asVariation(parent, bench.revision(), changed?.value.groove ?? parent, id, title, made)
-  await api.grooves.create(variation)
+  const { id, title } = await keeping(changed?.value.groove ?? parent, made, made.length ? `${parent.title}, displaced` : `${parent.title}, variation`)
   say(`Kept as “${title}”.`)
   await navigateTo(`/bench/${id}`)
 }
@@ -144,6 +141,7 @@ async function toBin() {
 const menu = computed(() => [
   [
     { label: 'Keep as variation', icon: 'i-lucide-git-branch', onSelect: () => keep(undefined, []) },
+    { label: 'Vary it', icon: 'i-lucide-shuffle', onSelect: () => navigateTo(`/vary/${bench.groove!.id}`) },
     { label: 'Compare …', icon: 'i-lucide-columns-2', onSelect: () => navigateTo(`/compare?a=${bench.groove!.id}`) },
     { label: 'Sheet to print', icon: 'i-lucide-printer', onSelect: () => navigateTo(`/sheet/${bench.groove!.id}`) },
     { label: 'Practise it', icon: 'i-lucide-timer', onSelect: () => navigateTo(`/practise?groove=${bench.groove!.id}`) },
@@ -180,17 +178,7 @@ useStationKeys({
   '?': () => (helping.value = true),
 })
 
-useEventListener(window, 'pagehide', () => bench.sendOnClose())
-const visibility = useDocumentVisibility()
-watch(visibility, (now) => {
-  if (now === 'visible') void bench.refresh()
-  else bench.sendOnClose()
-})
-onBeforeRouteLeave(async () => {
-  player.stop()
-  bench.tryOut(undefined)
-  await bench.leave()
-})
+useKeptOpen()
 useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
 </script>
 

@@ -11,7 +11,9 @@ const fill: Move = {
   params: [{ id: 'hand', name: 'Hand', kind: 'choice', of: ['free hand', 'lead hand'], usual: 'free hand' }, { id: 'share', name: 'Of the places, %', kind: 'number', from: 10, to: 100, usual: 50 }],
   make(groove, params, kit) {
     const limb = word(params, 'hand') === 'free hand' ? freeHand(groove) : leadHand(groove)
-    const easy = ghostPlaces(groove, kit, timeline(groove, kit), limb).filter(place => place.free === 'easy').map(place => place.at)
+    // Only that hand’s own strokes stand in the way of its ghosts.
+    const own = timeline({ ...groove, parts: groove.parts.filter(part => part.limb === limb) }, kit)
+    const easy = ghostPlaces(groove, kit, own, limb).filter(place => place.free === 'easy').map(place => place.at)
     const share = num(params, 'share') / 100
     const many = Math.max(1, Math.round(easy.length * share))
     const apart = HOUSE_RULES.hand.hard / tickSeconds(groove.tempo)

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { backbeatsIn, sayRotation, writeSticking } from '#core/sticking'
+import { useSticking } from '~/stores/sticking'
+
+/** Where a backbeat hides in the sticking: each place to begin it, who then falls on the beats, and what that asks of the hand. */
+const store = useSticking()
+const ASKED = { '2 and 4': [2, 4], '3': [3] } as const
+const asked = ref<keyof typeof ASKED>('2 and 4')
+const beats = computed(() => ASKED[asked.value])
+const found = computed(() => (store.sticking.length && store.sticking.length <= 32 ? backbeatsIn(store.sticking, store.ground, beats.value).slice(0, 24) : []))
+const emit = defineEmits<{ use: [text: string] }>()
+</script>
+
+<template>
+  <section aria-labelledby="backbeat-title">
+    <div class="mb-1 flex items-center gap-3">
+      <h2 id="backbeat-title" class="text-lg">The backbeat in it</h2>
+      <URadioGroup v-model="asked" orientation="horizontal" color="neutral" size="sm" :items="Object.keys(ASKED).map(value => ({ value, label: `on ${value}` }))" aria-label="Beats" />
+    </div>
+    <p v-if="!found.length" class="text-sm text-muted">Write a sticking of up to 32 places to be shown where it could begin.</p>
+    <ol class="space-y-1.5 text-[0.94rem]">
+      <li v-for="one in found" :key="`${one.by}${one.repeat}`" data-rotation class="border-t border-muted pt-1.5" :class="one.awkward ? 'text-toned' : ''">
+        <div class="flex items-baseline gap-2">
+          <span class="display text-base tracking-wide">{{ writeSticking(one.sticking, 4).toUpperCase() }}</span>
+          <span class="text-sm text-muted">{{ one.by ? `begun at its place ${one.by + 1}` : 'as written' }}{{ one.repeat === 'every bar' ? ', again in every bar' : one.bars > 1 ? `, running on for ${one.bars} bars` : '' }}</span>
+          <UButton class="ml-auto" size="xs" color="neutral" variant="outline" @click="emit('use', writeSticking(one.sticking, 4))">Use it</UButton>
+        </div>
+        <p>{{ sayRotation(one, beats) }}</p>
+      </li>
+    </ol>
+  </section>
+</template>

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RUDIMENTS, writeSticking } from '#core/sticking'
+import { useSticking } from '~/stores/sticking'
+
+/** A sticking written by keys, or a rudiment chosen, and the grid it lies on. */
+const store = useSticking()
+const METERS = ['4/4', '3/4', '5/4', '6/8', '12/8', '7/8', '2/4']
+const meter = computed({
+  get: () => store.draft.meter.join('/'),
+  set: (text: string) => (store.draft.meter = text.split('/').map(Number) as [number, number]),
+})
+const rudiments = ['rolls', 'paradiddles', 'flams', 'drags'].map(family => [
+  { type: 'label' as const, label: family },
+  ...RUDIMENTS.filter(one => one.family === family).map(one => ({ label: one.name, value: one.id })),
+])
+const rudiment = computed({
+  get: () => RUDIMENTS.find(one => one.text.replaceAll(' ', '') === (store.read.ok ? writeSticking(store.sticking) : ''))?.id,
+  set: (id: string | undefined) => {
+    const found = RUDIMENTS.find(one => one.id === id)
+    if (!found) return
+    store.draft.text = found.text
+    store.draft.slots = found.slots
+    store.draft.meter = [4, 4]
+    store.draft.changing = false
+  },
+})
+</script>
+
+<template>
+  <div class="space-y-2">
+    <label class="block text-sm text-muted">Sticking
+      <UInput v-model="store.draft.text" size="xl" class="w-full" :ui="{ base: 'display tracking-wider' }" spellcheck="false" autocapitalize="off" aria-describedby="sticking-help" :aria-invalid="!store.read.ok" aria-label="Sticking" />
+    </label>
+    <p v-if="!store.read.ok" role="alert" class="text-error">{{ store.read.reason }}</p>
+    <p id="sticking-help" class="text-sm text-muted">r and l are the hands, f the foot, - a rest. &gt; before a letter accents it, or write it large among small ones. ^ flam, ^^ drag, ^^^ ruff, = double, ~ buzz.</p>
+    <div class="flex flex-wrap items-end gap-x-4 gap-y-2 text-sm text-muted">
+      <label>Rudiment<USelect v-model="rudiment" :items="rudiments" placeholder="choose one" class="block w-60" aria-label="Rudiment" /></label>
+      <label>Meter<USelect v-model="meter" :items="METERS" class="block w-22" aria-label="Meter" /></label>
+      <label>Slots a beat<USelect v-model="store.draft.slots" :items="[1, 2, 3, 4, 5, 6, 7, 8]" class="block w-20" aria-label="Slots a beat" /></label>
+      <USwitch v-model="store.draft.changing" label="Hands change over each time round" />
+    </div>
+  </div>
+</template>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import type { Groove } from '#core/groove'
+import type { Kit } from '#core/kit'
+import { type Kin, changedStrokes, familyOf, sayMoves } from '#core/vary'
+import { type Stored, newId, useApi } from '~/composables/useApi'
+
+/** The family of a groove as a tree, each with what was done to its parent and where it differs from it, lit in its lanes. */
+const props = defineProps<{ groove: Groove, kit: Kit, /** Raised when something was kept, so that the tree is read again. */ turn: number }>()
+const emit = defineEmits<{ hear: [groove: Groove], refused: [reason: string] }>()
+const api = useApi()
+const toast = useToast()
+
+const stored = shallowRef<Stored<Groove>[]>([])
+const chosen = ref<string[]>([])
+const load = async () => (stored.value = await api.grooves.list())
+await load()
+watch(() => props.turn, load)
+
+/** The open groove as it stands here; the others as they are kept. The newest come first from the server, brothers in the order they were born. */
+const family = computed(() => familyOf(stored.value.map(one => (one.document.id === props.groove.id ? props.groove : one.document)).toReversed(), props.groove.id))
+const parentOf = (kin: Kin) => family.value.find(one => one.groove.id === kin.parentId)?.groove
+const changed = (kin: Kin) => {
+  const parent = parentOf(kin)
+  return parent ? changedStrokes(parent, kin.groove, props.kit) : undefined
+}
+const rows = computed(() => family.value.map(kin => ({ ...kin, changed: changed(kin) })))
+
+const choose = (id: string) => (chosen.value = chosen.value.includes(id) ? chosen.value.filter(one => one !== id) : [...chosen.value, id].slice(-2))
+const compareTo = computed(() => (chosen.value.length === 2 ? `/compare?a=${chosen.value[0]}&b=${chosen.value[1]}` : ''))
+
+/** A variation takes its first ancestor’s place; what that was is kept as a variation of it, so that nothing is lost. */
+async function adopt(kin: Kin) {
+  const first = stored.value.find(one => one.document.id === family.value[0]!.groove.id)
+  if (!first) return
+  const { document: main, revision } = first
+  const before: Groove = { ...main, id: newId(), title: `${main.title}, before`.slice(0, 120), parent: { id: main.id, revision, moves: [] } }
+  const { id, title, parent } = main
+  try {
+    await api.grooves.create(before)
+    await api.grooves.save({ ...kin.groove, id, title, parent }, revision)
+    toast.add({ title: `“${title}” is now as “${kin.groove.title}” is; as it was it is kept as “${before.title}”.` })
+  } catch (error) {
+    emit('refused', (error as Error).message)
+  }
+  await load()
+}
+</script>
+
+<template>
+  <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
+    <div class="mb-3 flex items-center gap-3">
+      <p class="text-toned">{{ rows.length === 1 ? 'This groove has no family yet: keep a variation under Moves, Recipes or Ideas.' : `${rows.length} grooves, each lit where it differs from the one it was made from.` }}</p>
+      <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!compareTo" :to="compareTo || undefined">{{ compareTo ? 'Compare the two chosen' : 'Choose two to compare' }}</UButton>
+    </div>
+    <ul>
+      <li v-for="kin in rows" :key="kin.groove.id" data-kin class="flex items-start gap-4 border-t border-muted py-2" :style="{ paddingLeft: `${kin.depth * 2}rem` }">
+        <UCheckbox :model-value="chosen.includes(kin.groove.id)" color="neutral" class="mt-1" :aria-label="`Choose ${kin.groove.title} to compare`" @update:model-value="choose(kin.groove.id)" />
+        <div class="w-80 shrink-0"><LanesStill :groove="kin.groove" :lit="kin.changed?.ticks ?? []" /></div>
+        <div class="min-w-0 flex-1 text-[0.94rem]">
+          <h2 class="text-base">{{ kin.groove.title }}<span v-if="kin.groove.id === groove.id" class="ml-2 text-sm font-normal text-muted">here</span></h2>
+          <p>{{ sayMoves(kin.groove) }}</p>
+          <p v-if="kin.changed" class="text-sm text-muted" data-differs>{{ kin.changed.keys.length }} {{ kin.changed.keys.length === 1 ? 'stroke' : 'strokes' }} new or changed, {{ kin.changed.gone }} gone</p>
+        </div>
+        <div class="flex shrink-0 gap-1">
+          <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-volume-2" :aria-label="`Hear ${kin.groove.title}`" @click="emit('hear', kin.groove)" />
+          <UButton v-if="kin.groove.id !== groove.id" size="xs" color="neutral" variant="outline" :to="`/vary/${kin.groove.id}?view=family`">Go to it</UButton>
+          <UButton size="xs" color="neutral" variant="outline" :to="`/bench/${kin.groove.id}`">Bench</UButton>
+          <UButton v-if="kin.depth > 0" size="xs" color="neutral" variant="outline" @click="adopt(kin)">Adopt as main</UButton>
+        </div>
+      </li>
+    </ul>
+  </div>
+</template>

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Groove } from '#core/groove'
+import type { Kit } from '#core/kit'
+import { type Move, type ParamSpec, type ParamValue, type Params, choicesOf } from '#core/vary'
+
+/** What a move is told: a field for each of its parameters, made from their description. */
+const props = defineProps<{ move: Move, params: Params, groove: Groove, kit: Kit }>()
+const emit = defineEmits<{ params: [params: Params] }>()
+
+const fields = computed(() => props.move.params.map(spec => ({ spec, choices: choicesOf(spec, props.groove, props.kit) ?? [] })))
+const set = (spec: ParamSpec, value: ParamValue) => emit('params', { ...props.params, [spec.id]: value })
+const setNumber = (spec: ParamSpec, value: number | null | undefined) => Number.isFinite(value) && set(spec, value as number)
+const chosen = (spec: ParamSpec): string[] => (props.params[spec.id] as string[] | undefined) ?? []
+const toggle = (spec: ParamSpec, id: string) => set(spec, chosen(spec).includes(id) ? chosen(spec).filter(one => one !== id) : [...chosen(spec), id])
+/** Lists hold texts and figures alike; what stands in them goes out as it is. */
+const pick = (spec: ParamSpec, label: unknown) => {
+  const found = fields.value.find(field => field.spec === spec)!.choices.find(choice => String(choice.value) === String(label))
+  if (found) set(spec, found.value)
+}
+const items = (choices: { value: ParamValue, label: string }[], current: ParamValue | undefined) => {
+  const listed = choices.map(choice => ({ value: String(choice.value), label: choice.label }))
+  // A part a recipe names by its role is shown by that name where this groove has none.
+  return current === undefined || listed.some(one => one.value === String(current)) ? listed : [{ value: String(current), label: String(current) }, ...listed]
+}
+</script>
+
+<template>
+  <div v-if="fields.length" class="flex flex-wrap items-end gap-x-4 gap-y-2">
+    <template v-for="{ spec, choices } in fields" :key="spec.id">
+      <fieldset v-if="spec.kind === 'parts'">
+        <legend class="mb-1 text-sm text-muted">{{ spec.name }}</legend>
+        <div class="flex flex-wrap gap-1">
+          <UButton v-for="choice in choices" :key="String(choice.value)" size="xs" color="neutral" :variant="chosen(spec).includes(String(choice.value)) ? 'solid' : 'outline'" :aria-pressed="chosen(spec).includes(String(choice.value))" @click="toggle(spec, String(choice.value))">{{ choice.label }}</UButton>
+        </div>
+      </fieldset>
+      <label v-else class="flex flex-col gap-1 text-sm text-muted">{{ spec.name }}
+        <UInputNumber v-if="spec.kind === 'number'" :model-value="params[spec.id] as number" :min="spec.from" :max="spec.to" size="sm" class="w-26" :aria-label="spec.name" @update:model-value="value => setNumber(spec, value)" />
+        <USelect v-else :model-value="String(params[spec.id])" :items="items(choices, params[spec.id])" size="sm" class="min-w-32" :aria-label="spec.name" @update:model-value="value => pick(spec, value)" />
+      </label>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import type { Edit, Groove, MoveMade } from '#core/groove'
+import type { Kit } from '#core/kit'
+import { type Params, type Step, abstracted, changedStrokes, firstBroken, moveOf, runMove, usualParams } from '#core/vary'
+import { useVary } from '~/stores/vary'
+
+/** One move: what it is told, what it would do here, seen and heard before it is taken. */
+const props = defineProps<{ groove: Groove, kit: Kit }>()
+const emit = defineEmits<{ try: [groove: Groove | undefined], edit: [edit: Edit], keep: [groove: Groove, made: MoveMade[]], step: [step: Step] }>()
+const vary = useVary()
+
+const move = computed(() => moveOf(vary.moveId) ?? moveOf('displace-all')!)
+const params = computed<Params | undefined>(() => vary.told[move.value.id] ?? usualParams(move.value, props.groove, props.kit))
+const done = computed(() => (params.value ? runMove(move.value, props.groove, params.value, props.kit) : undefined))
+const lost = computed(() => (done.value?.ok ? firstBroken(vary.promises, props.groove, done.value.value.groove, props.kit) : undefined))
+const after = computed(() => (done.value?.ok ? done.value.value.groove : undefined))
+const changed = computed(() => (after.value ? changedStrokes(props.groove, after.value, props.kit) : undefined))
+const why = computed(() => (!params.value ? 'This groove has nothing for it.' : done.value && !done.value.ok ? done.value.reason : lost.value?.reason ?? ''))
+watch(after, now => emit('try', now), { immediate: true })
+
+const tell = (now: Params) => (vary.told = { ...vary.told, [move.value.id]: now })
+function take(how: 'edit' | 'keep') {
+  if (!done.value?.ok || lost.value) return
+  const { edit, made, groove } = done.value.value
+  if (how === 'edit') emit('edit', edit)
+  else emit('keep', groove, [made])
+}
+defineExpose({ take })
+</script>
+
+<template>
+  <section :aria-label="move.name" class="space-y-3">
+    <div>
+      <h2 class="text-xl">{{ move.name }}</h2>
+      <p class="text-toned">{{ move.about }}</p>
+    </div>
+    <MoveForm v-if="params" :move="move" :params="params" :groove="groove" :kit="kit" @params="tell" />
+    <p role="status" data-move-says :class="why ? 'text-error' : ''">{{ why || (done?.ok ? done.value.sentence : '') }}</p>
+    <div v-if="after" :class="lost ? 'opacity-60' : ''">
+      <p class="mb-1 text-sm text-muted">After it, what changed in the light<template v-if="changed?.gone">; {{ changed.gone }} {{ changed.gone === 1 ? 'stroke' : 'strokes' }} gone</template></p>
+      <LanesStill :groove="after" :lit="changed?.ticks ?? []" :marks="changed?.keys ?? []" large />
+    </div>
+    <div class="flex flex-wrap gap-2">
+      <UButton color="neutral" :disabled="!!why" @click="take('keep')">Keep as variation</UButton>
+      <UButton color="neutral" variant="outline" :disabled="!!why" @click="take('edit')">Change this groove</UButton>
+      <UButton v-if="params" color="neutral" variant="ghost" icon="i-lucide-plus" @click="emit('step', { move: move.id, params: abstracted(move, groove, params) })">Into a recipe</UButton>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,31 @@
+import { wrap } from 'comlink'
+import { type Ref, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import type { Answer, Question } from '#core/sticking'
+import type { StickingWorker } from '../workers/sticking.worker'
+
+/** The solver’s answer to the question as it stands, worked out in a worker; a question that is overtaken is cut off. */
+export function useChains(question: Ref<Question>) {
+  const answer = shallowRef<Answer>()
+  const working = ref(false)
+  const milliseconds = ref(0)
+  let raw: Worker | undefined
+
+  async function ask(now: Question) {
+    // A worker cannot be interrupted, only ended: one that is still at the last question makes way.
+    if (working.value) {
+      raw?.terminate()
+      raw = undefined
+    }
+    working.value = true
+    const mine = raw ??= new Worker(new URL('../workers/sticking.worker.ts', import.meta.url), { type: 'module' })
+    const began = performance.now()
+    const found = await wrap<StickingWorker>(mine).chains(JSON.parse(JSON.stringify(now)))
+    if (raw !== mine) return
+    milliseconds.value = Math.round(performance.now() - began)
+    answer.value = found
+    working.value = false
+  }
+  watch(question, now => void ask(now), { immediate: true })
+  onScopeDispose(() => raw?.terminate())
+  return { answer, working, milliseconds }
+}

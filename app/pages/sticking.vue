@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { audibleParts } from '#core/groove'
+import { DEFAULT_KIT } from '#core/kit'
+import { RUDIMENTS, homeAfter, orchestrate, sayHome, writeSticking } from '#core/sticking'
+import { wholeSpan } from '~/audio/scheduler'
+import { newId, useApi } from '~/composables/useApi'
+import { useStationKeys } from '~/composables/useBenchKeys'
+import { useKits } from '~/stores/kits'
+import { usePlayer } from '~/stores/player'
+import { useSettings } from '~/stores/settings'
+import { useSticking } from '~/stores/sticking'
+
+/** Sticking: a hand pattern or a chain of note groups, where it lands, where a backbeat hides in it, and what it is on the kit. */
+const api = useApi()
+const kits = useKits()
+const player = usePlayer()
+const settings = useSettings()
+const store = useSticking()
+const toast = useToast()
+await kits.load()
+
+const MOST_BARS = 8
+const view = ref<'write' | 'chain'>('write')
+const home = computed(() => (store.sticking.length ? homeAfter(store.sticking, store.ground) : 1))
+/** As many bars as it takes to come home, within what a groove may have; in whole fours where it is longer. */
+const bars = computed(() => Math.min(home.value, MOST_BARS))
+const kit = computed(() => kits.of(store.draft.how.view === 'pad' ? 'pad' : settings.lastKit && settings.lastKit !== 'pad' ? settings.lastKit : DEFAULT_KIT.id))
+const title = computed(() => RUDIMENTS.find(one => one.text.replaceAll(' ', '') === writeSticking(store.sticking))?.name ?? 'From a sticking')
+const made = computed(() => (store.sticking.length
+  ? orchestrate(store.sticking, store.ground, store.draft.how, { id: 'sticking', title: title.value, bars: bars.value, bpm: store.draft.bpm, kit: kit.value, lead: 'right' })
+  : undefined))
+const groove = computed(() => (made.value?.ok ? made.value.value : undefined))
+
+const program = computed(() => groove.value && { groove: groove.value, kit: kit.value, heard: audibleParts(groove.value, { solo: [] }), click: settings.clickPlan, countIn: 0, span: wholeSpan(groove.value) })
+watch(program, now => now && player.update(now))
+const toggle = () => (player.playing || player.preparing ? player.stop() : program.value && void player.start(program.value))
+
+const use = (text: string) => {
+  store.draft.text = text
+  store.draft.changing = false
+  view.value = 'write'
+}
+async function send() {
+  if (!groove.value) return
+  const id = newId()
+  const named = groove.value.parts.map(part => ({ ...part, id: newId() }))
+  try {
+    await api.grooves.create({ ...groove.value, id, parts: named, tags: ['sticking'] })
+    await navigateTo(`/bench/${id}`)
+  } catch (error) {
+    toast.add({ title: 'It was not sent to the Bench', description: (error as Error).message, color: 'error' })
+  }
+}
+
+useStationKeys({ ' ': toggle, 'w': () => (view.value = 'write'), 'c': () => (view.value = 'chain'), 'b': () => void send() })
+onBeforeRouteLeave(() => player.stop())
+useHead({ title: 'Sticking · Bazzet' })
+</script>
+
+<template>
+  <header class="flex h-16 shrink-0 items-center gap-5 border-b border-default px-5">
+    <h1 class="text-2xl">Sticking</h1>
+    <UTabs v-model="view" :items="[{ label: 'Write or choose', value: 'write' }, { label: 'Chain note groups', value: 'chain' }]" color="neutral" variant="link" size="sm" :content="false" aria-label="Ways to a sticking" />
+  </header>
+  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_21rem]">
+    <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
+      <template v-if="view === 'write'">
+        <StickingWrite />
+        <section v-if="store.sticking.length" aria-label="On the grid">
+          <StickingRibbon :sticking="store.sticking" :ground="store.ground" :most="4" />
+          <p data-home>{{ sayHome(store.sticking, store.ground) }}<span v-if="home > 4" class="text-muted"> The first four bars are shown{{ home > MOST_BARS ? `; a groove holds ${MOST_BARS}` : '' }}.</span></p>
+        </section>
+        <BackbeatFinder @use="use" />
+      </template>
+      <GroupChains v-else @use="use" />
+    </div>
+    <aside class="isolate min-h-0 space-y-4 overflow-y-auto border-l border-default px-5 py-3" aria-label="On the kit">
+      <OrchestratePanel :how="store.draft.how" :kit="kit" @how="how => store.draft.how = how" />
+      <template v-if="groove">
+        <LanesStill :groove="groove" />
+        <ul class="text-[0.94rem]" aria-label="Parts it becomes">
+          <li v-for="part in groove.parts" :key="part.id" data-becomes>{{ part.name }}<span class="text-muted">, {{ part.strokes.length }} {{ part.strokes.length === 1 ? 'stroke' : 'strokes' }}</span></li>
+        </ul>
+        <UButton color="neutral" block @click="send">Send to the Bench</UButton>
+      </template>
+      <p v-else-if="made && !made.ok" role="alert" class="text-error">{{ made.reason }}</p>
+    </aside>
+  </div>
+  <footer class="isolate flex min-h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5 py-2">
+    <UButton size="xl" color="neutral" class="w-24 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" :disabled="!groove" @click="toggle">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
+    <UInputNumber v-model="store.draft.bpm" :min="20" :max="300" size="lg" class="w-30" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" />
+    <span class="text-sm text-muted">quarters a minute</span>
+    <ClickFact v-if="groove" :bars="groove.bars" />
+    <span class="ml-auto text-sm text-muted">Space plays · W write · C chain · B to the Bench</span>
+  </footer>
+</template>

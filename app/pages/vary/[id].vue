@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { type Edit, type Groove, type MoveMade, audibleParts } from '#core/groove'
+import type { Step } from '#core/vary'
+import { wholeSpan } from '~/audio/scheduler'
+import { useStationKeys } from '~/composables/useBenchKeys'
+import { useKeep } from '~/composables/useKeep'
+import { useKeptOpen } from '~/composables/useKeptOpen'
+import { useBench } from '~/stores/bench'
+import { usePlayer } from '~/stores/player'
+import { useSettings } from '~/stores/settings'
+import { useVary } from '~/stores/vary'
+
+/** Vary: from one groove to many, by moves, recipes and ideas, under promises; and who came from whom. */
+const route = useRoute()
+const bench = useBench()
+const player = usePlayer()
+const settings = useSettings()
+const vary = useVary()
+const toast = useToast()
+const keeping = useKeep()
+
+const VIEWS = [{ label: 'Moves', value: 'moves' }, { label: 'Recipes', value: 'recipes' }, { label: 'Ideas', value: 'ideas' }, { label: 'Family', value: 'family' }]
+const failed = ref('')
+try {
+  await bench.open(String(route.params.id))
+  settings.lastGroove = String(route.params.id)
+} catch (error) {
+  failed.value = (error as Error).message
+  settings.lastGroove = ''
+}
+
+const view = computed({
+  get: () => (VIEWS.some(one => one.value === route.query.view) ? String(route.query.view) : 'moves'),
+  set: (wanted: string) => void navigateTo({ path: route.path, query: { view: wanted } }, { replace: true }),
+})
+const refused = (reason: string) => toast.add({ title: reason, color: 'error' })
+
+// ---- what is heard: what is being tried, or home ----------------------------
+
+const tried = shallowRef<Groove>()
+/** While H is down, or was asked for, home sounds whatever is tried. */
+const homeHeard = ref(false)
+const heard = computed(() => (homeHeard.value ? undefined : tried.value) ?? bench.groove)
+const program = computed(() => heard.value && {
+  groove: heard.value, kit: bench.kit, heard: audibleParts(heard.value, { solo: [] }), click: settings.clickPlan, countIn: 0, span: wholeSpan(heard.value),
+})
+watch(program, now => now && player.update(now))
+watch(view, () => (tried.value = undefined))
+const toggle = () => (player.playing || player.preparing ? player.stop() : program.value && void player.start(program.value))
+const play = () => !player.playing && !player.preparing && program.value && void player.start(program.value)
+function hear(groove: Groove) {
+  tried.value = groove
+  homeHeard.value = false
+  play()
+}
+let byPointing = false
+function hearInPlace(on: boolean) {
+  if (on && !player.playing && !player.preparing) {
+    byPointing = true
+    play()
+  } else if (!on && byPointing) {
+    byPointing = false
+    player.stop()
+  }
+}
+
+// ---- what is taken and kept -------------------------------------------------
+
+const turn = ref(0)
+const fresh = ref<Step[]>([])
+function edit(change: Edit) {
+  const done = bench.edit(change)
+  if (!done.ok) return refused(done.reason)
+  tried.value = undefined
+  toast.add({ title: 'Changed. Ctrl Z takes it back.' })
+}
+async function keep(groove: Groove, made: MoveMade[], name: string) {
+  try {
+    const { id, title } = await keeping(groove, made, `${bench.groove!.title}, ${(name || made.at(-1)?.sentence.replace(/\..*$/s, '') || 'variation').toLowerCase()}`)
+    turn.value++
+    toast.add({ title: `Kept as “${title}”.`, actions: [{ label: 'Go to it', onClick: () => void navigateTo(`/vary/${id}`) }] })
+  } catch (error) {
+    refused((error as Error).message)
+  }
+}
+function step(direction: 'takeBack' | 'bringBack') {
+  const done = bench[direction]()
+  if (!done.ok) toast.add({ title: done.reason })
+}
+function intoRecipe(one: Step) {
+  fresh.value = [one]
+  view.value = 'recipes'
+}
+
+useStationKeys({
+  ' ': toggle,
+  'h': () => (homeHeard.value = !homeHeard.value),
+  'Ctrl+z': () => step('takeBack'),
+  'Ctrl+Shift+z': () => step('bringBack'),
+  'Ctrl+y': () => step('bringBack'),
+  'm': () => (view.value = 'moves'),
+  'r': () => (view.value = 'recipes'),
+  'i': () => (view.value = 'ideas'),
+  'f': () => (view.value = 'family'),
+})
+useKeptOpen()
+const stale = computed(() => (bench.saveState.kind === 'stale' ? bench.saveState.theirs as Groove : undefined))
+useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
+</script>
+
+<template>
+  <div v-if="failed || !bench.groove" class="m-auto max-w-md text-center">
+    <h1 class="text-2xl">This groove could not be opened</h1>
+    <p class="my-3">{{ failed }}</p>
+    <UButton to="/" color="neutral">To the Shelf</UButton>
+  </div>
+  <template v-else>
+    <header class="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-1.5 border-b border-default px-5 py-2">
+      <h1 class="text-2xl"><span class="sr-only">Vary </span>{{ bench.groove.title }}</h1>
+      <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" size="sm" :content="false" aria-label="Ways to vary" />
+      <span class="ml-auto flex items-center gap-2">
+        <SaveNote :state="bench.saveState" />
+        <UButton size="sm" color="neutral" variant="ghost" :disabled="!bench.canUndo" @click="step('takeBack')">Undo</UButton>
+        <UButton size="sm" color="neutral" variant="outline" :to="`/bench/${bench.groove.id}`">To the Bench</UButton>
+      </span>
+      <PromiseBar v-if="view !== 'family'" class="w-full" />
+    </header>
+    <StaleNotice v-if="stale" :mine="bench.groove" :theirs="stale" @choose="bench.resolveStale" />
+    <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[16rem_minmax(0,1fr)]">
+      <MoveList :groove="bench.groove" :kit="bench.kit" :promises="vary.promises" :told="vary.told" />
+      <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
+        <MovePanel :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @edit="edit" @keep="(groove, made) => keep(groove, made, '')" @step="intoRecipe" />
+        <section aria-label="Home">
+          <p class="mb-1 text-sm text-muted">Home, as it is</p>
+          <LanesStill :groove="bench.groove" class="max-w-xl" />
+        </section>
+      </div>
+    </div>
+    <Suspense v-else-if="view === 'recipes'"><RecipePanel :groove="bench.groove" :kit="bench.kit" :fresh="fresh" @try="groove => tried = groove" @hear="hear" @edit="edit" @keep="keep" @taken="fresh = []" /></Suspense>
+    <IdeasPanel v-else-if="view === 'ideas'" :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @hear="hearInPlace" @keep="keep" />
+    <Suspense v-else><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @refused="refused" /></Suspense>
+    <footer class="isolate flex min-h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5 py-2">
+      <UButton size="xl" color="neutral" class="w-24 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" @click="toggle">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
+      <UButton size="lg" color="neutral" variant="outline" :aria-pressed="homeHeard" data-heard @click="homeHeard = !homeHeard">H: hear {{ homeHeard ? 'what is tried' : 'home' }}</UButton>
+      <ClickFact :bars="bench.groove.bars" />
+      <span class="text-sm text-muted">{{ heard === bench.groove ? 'Home sounds' : 'What is tried sounds' }}, at {{ Math.round(bench.groove.tempo.bpm) }}. M moves, R recipes, I ideas, F family; Space plays.</span>
+    </footer>
+  </template>
+</template>
