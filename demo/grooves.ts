@@ -1,7 +1,7 @@
 import { type Groove, type Part, type Role, type RowStroke, apply, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
-import type { Limb } from '#core/kit'
+import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { type Meter, meter } from '#core/time'
-import { asVariation, displace } from '#core/vary'
+import { type Step, asVariation, displace, runSteps } from '#core/vary'
 
 /** One part of a demo groove: limb, role, name, then rows and what they strike. */
 type Layer = [limb: Limb, role: Role, name: string, ...rows: [row: string, struck: RowStroke][]]
@@ -134,5 +134,26 @@ function wetRopeLate(): Groove {
   return asVariation(WET_ROPE, 1, applied.value.groove, 'wet-rope-late', 'Wet Rope, late backbeat', [moved.value.made])
 }
 
+/** A variation by several moves, one after another. */
+function varied(parent: Groove, id: string, title: string, steps: readonly Step[]): Groove {
+  const done = runSteps(parent, steps, DEFAULT_KIT)
+  const made = done.map((step) => {
+    if (!step.ok) throw new Error(`${title}, ${step.step.move}: ${step.reason}`)
+    return step.made
+  })
+  return asVariation(parent, 1, done.at(-1)!.groove, id, title, made)
+}
+
+/** Wet Rope’s family: what the band tried on it, and what it came from. */
+function family(): Groove[] {
+  const late = wetRopeLate()
+  return [
+    late,
+    varied(WET_ROPE, 'wet-rope-verse', 'Wet Rope, for the verse', [{ move: 'ghosts-out', params: {} }, { move: 'bass-thin', params: { keep: 'every second' } }, { move: 'role-level', params: { role: 'lead', by: -1 } }]),
+    varied(WET_ROPE, 'wet-rope-toms', 'Wet Rope, on the floor tom', [{ move: 'to-piece', params: { part: 'lead', piece: 'floor tom' } }, { move: 'crash', params: { beat: 0 } }]),
+    varied(late, 'wet-rope-late-bell', 'Wet Rope, late, on the bell', [{ move: 'lead-to', params: { to: 'ride' } }, { move: 'bells', params: { on: 'quarters' } }]),
+  ]
+}
+
 /** The grooves of the demo world: an invented band's invented tunes. */
-export const demoGrooves = (): Groove[] => [WET_ROPE, wetRopeLate(), ...SKETCHES.map(draw)]
+export const demoGrooves = (): Groove[] => [WET_ROPE, ...family(), ...SKETCHES.map(draw)]

@@ -33,6 +33,29 @@ const VIEWS = [
     await page.getByRole('option', { name: '3' }).click()
     await page.locator('.staff svg').nth(2).waitFor()
   }],
+  ['sticking', '/sticking', page => page.locator('[data-rotation]').first().waitFor()],
+  ['chains', '/sticking', async (page) => {
+    await page.getByRole('tab', { name: 'Chain note groups' }).click()
+    await page.getByLabel('Bars to fill').fill('2')
+    await page.getByLabel('Bars to fill').press('Enter')
+    await page.getByRole('button', { name: 'on 2 and 4', exact: true }).click()
+    await page.locator('[data-chain]').nth(3).waitFor()
+  }],
+  ['vary', '/vary/wet-rope', async (page) => {
+    await page.locator('[data-move="ghost-fill"]').click()
+    await page.getByText('ghosts more').waitFor()
+  }],
+  ['recipes', '/vary/wet-rope?view=recipes', async (page) => {
+    await page.getByRole('button', { name: 'Open it for a chorus' }).click()
+    await page.getByRole('button', { name: 'Bells on the ride' }).click()
+  }],
+  ['ideas', '/vary/wet-rope?view=ideas', async (page) => {
+    await page.getByRole('button', { name: 'Backbeat unchanged' }).click()
+    await page.getByRole('button', { name: 'Search for ideas' }).click()
+    await page.locator('[data-idea]').nth(23).waitFor()
+    await page.getByText('stopped').waitFor()
+  }],
+  ['family', '/vary/wet-rope?view=family', page => page.locator('[data-kin]').nth(4).waitFor()],
   ['plan', '/practise/wet-rope-plan', page => page.locator('[data-stage]').first().waitFor()],
   ['runner', '/practise/wet-rope-plan/run', async (page) => {
     await page.keyboard.press('Space')

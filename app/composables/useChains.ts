@@ -1,4 +1,4 @@
-import { wrap } from 'comlink'
+import { type Remote, wrap } from 'comlink'
 import { type Ref, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { Answer, Question } from '#core/sticking'
 import type { StickingWorker } from '../workers/sticking.worker'
@@ -8,24 +8,29 @@ export function useChains(question: Ref<Question>) {
   const answer = shallowRef<Answer>()
   const working = ref(false)
   const milliseconds = ref(0)
-  let raw: Worker | undefined
+  // One proxy for each worker: a second, once forgotten, would close the worker’s door behind it.
+  let open: { raw: Worker, remote: Remote<StickingWorker> } | undefined
+  const start = () => {
+    const raw = new Worker(new URL('../workers/sticking.worker.ts', import.meta.url), { type: 'module' })
+    return { raw, remote: wrap<StickingWorker>(raw) }
+  }
 
   async function ask(now: Question) {
     // A worker cannot be interrupted, only ended: one that is still at the last question makes way.
     if (working.value) {
-      raw?.terminate()
-      raw = undefined
+      open?.raw.terminate()
+      open = undefined
     }
     working.value = true
-    const mine = raw ??= new Worker(new URL('../workers/sticking.worker.ts', import.meta.url), { type: 'module' })
+    const mine = open ??= start()
     const began = performance.now()
-    const found = await wrap<StickingWorker>(mine).chains(JSON.parse(JSON.stringify(now)))
-    if (raw !== mine) return
+    const found = await mine.remote.chains(JSON.parse(JSON.stringify(now)))
+    if (open !== mine) return
     milliseconds.value = Math.round(performance.now() - began)
     answer.value = found
     working.value = false
   }
   watch(question, now => void ask(now), { immediate: true })
-  onScopeDispose(() => raw?.terminate())
+  onScopeDispose(() => open?.raw.terminate())
   return { answer, working, milliseconds }
 }

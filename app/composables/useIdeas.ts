@@ -1,15 +1,19 @@
-import { wrap } from 'comlink'
+import { type Remote, wrap } from 'comlink'
 import { onScopeDispose, ref, shallowRef, toRaw } from 'vue'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
 import type { Idea, IdeaWish } from '#core/vary'
 import type { IdeasWorker } from '../workers/ideas.worker'
 
-/** How many candidates are tried before the first are shown, then at a time, and in all. */
-const FIRST = 400
-const AT_A_TIME = 4000
+/** Candidates in all, how many at a time, and after how many the list is told anew. */
 export const IDEAS_TRIED = 60_000
+const AT_A_TIME = 2500
+const TOLD_AT = [300, 7800, 27_800, IDEAS_TRIED]
 const LISTED = 24
+/** The first are told at once, be they few. */
+const LISTED_FIRST = 6
+/** Tried in silence as the station is opened, so that the worker is awake when it is asked. */
+const WARM = 1000
 
 /** The search for ideas, run in a worker a stretch at a time; stopping is not asking for the next. */
 export function useIdeas() {
@@ -20,26 +24,41 @@ export function useIdeas() {
   const rate = ref(0)
   const ideas = shallowRef<Idea[]>([])
   let raw: Worker | undefined
+  let worker: Remote<IdeasWorker> | undefined
   let turn = 0
+
+  function awake(): Remote<IdeasWorker> {
+    raw ??= new Worker(new URL('../workers/ideas.worker.ts', import.meta.url), { type: 'module' })
+    return (worker ??= wrap<IdeasWorker>(raw))
+  }
+
+  /** Starts the worker and has it try a little, unheard of. */
+  async function warm(groove: Groove, kit: Kit) {
+    const mine = turn
+    await awake().begin(toRaw(groove), toRaw(kit), { seed: 0, promises: ['playable'], groups: [] })
+    if (mine === turn) await awake().advance(WARM, 1)
+  }
 
   async function begin(groove: Groove, kit: Kit, wish: IdeaWish) {
     const mine = ++turn
     running.value = true
-    raw ??= new Worker(new URL('../workers/ideas.worker.ts', import.meta.url), { type: 'module' })
-    const worker = wrap<IdeasWorker>(raw)
     ideas.value = []
     made.value = dropped.value = rate.value = 0
     // Plain data, for a worker is sent copies.
-    await worker.begin(toRaw(groove), toRaw(kit), JSON.parse(JSON.stringify(wish)))
-    for (let next = FIRST; mine === turn && made.value < IDEAS_TRIED; next = AT_A_TIME) {
+    await awake().begin(toRaw(groove), toRaw(kit), JSON.parse(JSON.stringify(wish)))
+    while (mine === turn && made.value < IDEAS_TRIED) {
+      const next = TOLD_AT.find(count => count > made.value)!
+      const stretch = Math.min(AT_A_TIME, next - made.value)
+      const told = made.value + stretch === next
       const before = made.value
-      const news = await worker.advance(next, LISTED)
+      const news = await awake().advance(stretch, told ? (before ? LISTED : LISTED_FIRST) : 0)
       if (mine !== turn || !news) return
       made.value = news.made
       dropped.value = news.broken + news.alike
       rate.value = Math.round(news.made / Math.max(1, news.spent) * 1000)
-      ideas.value = news.ideas
-      if (news.made === before) break
+      const stuck = news.made === before
+      if (told || stuck) ideas.value = told ? news.ideas : ideas.value
+      if (stuck) break
     }
     if (mine === turn) running.value = false
   }
@@ -56,5 +75,5 @@ export function useIdeas() {
     turn++
     raw?.terminate()
   })
-  return { running, made, dropped, rate, ideas, begin, stop, clear }
+  return { running, made, dropped, rate, ideas, warm, begin, stop, clear }
 }

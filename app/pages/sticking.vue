@@ -62,6 +62,7 @@ useHead({ title: 'Sticking · Bazzet' })
   <header class="flex h-16 shrink-0 items-center gap-5 border-b border-default px-5">
     <h1 class="text-2xl">Sticking</h1>
     <UTabs v-model="view" :items="[{ label: 'Write or choose', value: 'write' }, { label: 'Chain note groups', value: 'chain' }]" color="neutral" variant="link" size="sm" :content="false" aria-label="Ways to a sticking" />
+    <UButton class="ml-auto" color="neutral" :disabled="!groove" @click="send">Send to the Bench</UButton>
   </header>
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_21rem]">
     <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
@@ -82,7 +83,6 @@ useHead({ title: 'Sticking · Bazzet' })
         <ul class="text-[0.94rem]" aria-label="Parts it becomes">
           <li v-for="part in groove.parts" :key="part.id" data-becomes>{{ part.name }}<span class="text-muted">, {{ part.strokes.length }} {{ part.strokes.length === 1 ? 'stroke' : 'strokes' }}</span></li>
         </ul>
-        <UButton color="neutral" block @click="send">Send to the Bench</UButton>
       </template>
       <p v-else-if="made && !made.ok" role="alert" class="text-error">{{ made.reason }}</p>
     </aside>

@@ -14,13 +14,13 @@ const worker = {
     search = new IdeaSearch(groove, kit, wish)
     spent = 0
   },
-  /** Goes on by so many candidates and tells the best so far. Whoever asks may stop asking: nothing runs on by itself. */
+  /** Goes on by so many candidates and tells the best so far, at most so many. Whoever asks may stop asking: nothing runs on by itself. */
   advance(candidates: number, listed: number): SearchNews | undefined {
     if (!search) return undefined
     const began = performance.now()
     search.advance(candidates)
     spent += performance.now() - began
-    return { made: search.made, broken: search.broken, alike: search.alike, spent, ideas: search.ideas(listed) }
+    return { made: search.made, broken: search.broken, alike: search.alike, spent, ideas: listed ? search.ideas(listed) : [] }
   },
 }
 export type IdeasWorker = typeof worker

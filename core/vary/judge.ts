@@ -1,4 +1,4 @@
-import { HOUSE_RULES, type Limits, type PlayabilityRules, findings, readout, travelLimits } from '#core/analyse'
+import { HOUSE_RULES, type Limits, type PlayabilityRules, findings, readout, travelLimits, unisons } from '#core/analyse'
 import { type Kit, LIMBS, type Piece, paired, pieceOf, stretchTo } from '#core/kit'
 import { type Groove, type Part, timeline } from '#core/groove'
 import { swingOf, tickSeconds } from '#core/time'
@@ -51,6 +51,7 @@ export class Judge {
   private readonly times: number[] = []
   private readonly struck: number[] = []
   private readonly levels: number[] = []
+  private many = 0
 
   constructor(home: Groove, private readonly kit: Kit, private readonly promises: readonly PromiseId[], private readonly rules: PlayabilityRules = HOUSE_RULES) {
     this.troubled = new Set(findings(home, kit, timeline(home, kit), rules).filter(finding => finding.weight !== 'demanding').map(finding => finding.id))
@@ -70,7 +71,7 @@ export class Judge {
       const more = strokes - this.homeStrokes
       if (promise === 'same' ? more !== 0 : promise === 'busier' ? more <= 0 : promise === 'simpler' && more >= 0) return promise
       if (promise === 'backbeat' && !sameTicks(backbeatOf(groove), this.homeBackbeat)) return promise
-      if (promise === 'linear' && !isLinearGroove(groove)) return promise
+      if (promise === 'linear' && !this.isLinear(groove)) return promise
     }
     const sums = groove.parts.map((part, i) => (from && from.groove.parts[i] === part ? from.sums[i]! : this.sumOf(part)))
     if (this.promises.includes('lead') && leadSum(groove, sums) !== this.homeLead) return 'lead'
@@ -164,7 +165,7 @@ export class Judge {
   /** A limb’s parts put in order of time; false where a piece is out of reach that home does not ask for. */
   private gather(parts: readonly Part[], groove: Groove, l: number, strict: boolean): boolean {
     const { ats, times, struck, levels } = this
-    ats.length = times.length = struck.length = levels.length = 0
+    this.many = 0
     const { push } = groove.feel
     let piece = ''
     let index = 0
@@ -180,7 +181,7 @@ export class Judge {
           if (strict && !this.reaches[index]![l]! && !this.troubled.has(`reach ${LIMBS[l]!} ${piece}`)) return false
         }
         const seconds = (swung ? swung(stroke.at) : stroke.at) * this.perTick + pushed
-        let i = ats.length
+        let i = this.many++
         // Parts are in order, so that a stroke is mostly the latest; otherwise it is let in before those that are later.
         while (i > 0 && times[i - 1]! > seconds) {
           ats[i] = ats[i - 1]!
@@ -202,9 +203,9 @@ export class Judge {
   private single(l: number, strict: boolean): boolean {
     const { ats, times, struck, levels } = this
     let kept = 0
-    for (let i = 0; i < ats.length;) {
+    for (let i = 0; i < this.many;) {
       let end = i + 1
-      while (end < ats.length && ats[end] === ats[i]) end++
+      while (end < this.many && ats[end] === ats[i]) end++
       if (end > i + 1 && strict) {
         const apart = struck.slice(i + 1, end).some(piece => piece !== struck[i])
         const spanned = end === i + 2 && paired(this.kit, this.names[struck[i]!]!, this.names[struck[i + 1]!]!)
@@ -217,14 +218,14 @@ export class Judge {
       kept++
       i = end
     }
-    ats.length = times.length = struck.length = levels.length = kept
+    this.many = kept
     return true
   }
 
   /** Seconds from one stroke of the limb to its next, round the end, to the nanosecond as the readout counts. */
   private gapAfter(i: number, length: number): number {
-    const { times } = this
-    const gap = i + 1 < times.length ? times[i + 1]! - times[i]! : times[0]! - times[i]! + length
+    const { times, many } = this
+    const gap = i + 1 < many ? times[i + 1]! - times[i]! : times[0]! - times[i]! + length
     return Math.round(gap * 1e9) / 1e9
   }
 
@@ -250,7 +251,7 @@ export class Judge {
     if (!this.gather(parts, groove, l, strict) || !this.single(l, strict)) return undefined
     const length = gridOf(groove).total * this.perTick
     const { rules, levels, struck } = this
-    const many = this.ats.length
+    const { many } = this
     const hand = l < 2
     const speed = hand ? rules.hand : rules.foot
     let worst = 0
@@ -277,6 +278,11 @@ export class Judge {
       gap = after
     }
     return worst
+  }
+
+  /** Linear as the readout has it; cycles are unrolled by the timeline. */
+  private isLinear(groove: Groove): boolean {
+    return groove.parts.some(part => part.every) ? unisons(timeline(groove, this.kit)).length === 0 : isLinearGroove(groove)
   }
 
   /** A foot on hats that a hand holds open, where home has none there. */
@@ -329,7 +335,7 @@ function backbeatOf(groove: Groove): number[] {
 
 const sameTicks = (a: readonly number[], b: readonly number[]): boolean => a.length === b.length && a.every((tick, i) => tick === b[i])
 
-/** No two limbs at one instant, parts with a cycle taken at their first round. */
+/** No two limbs at one instant; parts with a cycle of their own are not looked at. */
 function isLinearGroove(groove: Groove): boolean {
   const limbAt = new Map<number, Part['limb']>()
   for (const part of groove.parts) {

@@ -1,6 +1,6 @@
-import { type Readout, backbeatTicks, readout, sayFinding, sayUnisons } from '#core/analyse'
+import { type Finding, backbeatTicks, findings, groupUnisons, sayFinding, sayUnisons, unisons } from '#core/analyse'
 import type { Kit } from '#core/kit'
-import { type Groove, type Stroke, sayCount, sayPlaces } from '#core/groove'
+import { type Groove, type Stroke, sayCount, sayPlaces, timeline } from '#core/groove'
 import type { PromiseId } from './move'
 import { isLead } from './work'
 
@@ -23,8 +23,17 @@ const feetOf = (groove: Groove): string => (['RF', 'LF'] as const).map(limb => w
 export const strokeCount = (groove: Groove): number => groove.parts.reduce((sum, part) => sum + part.strokes.length, 0)
 
 const UNPLAYABLE = ['impossible', 'hard']
-const troublesIn = ({ findings }: Readout): Map<string, Readout['findings'][number]> =>
-  new Map(findings.filter(finding => UNPLAYABLE.includes(finding.weight)).map(finding => [finding.id, finding]))
+const unplayable = (groove: Groove, kit: Kit): Finding[] => findings(groove, kit, timeline(groove, kit)).filter(finding => UNPLAYABLE.includes(finding.weight))
+
+const asked = new WeakMap<Groove, { kit: Kit, ids: Set<string> }>()
+/** What a home itself already asks of a body that it cannot do; looked at once, for every move is held against it. */
+function askedBy(home: Groove, kit: Kit): Set<string> {
+  const known = asked.get(home)
+  if (known?.kit === kit) return known.ids
+  const ids = new Set(unplayable(home, kit).map(finding => finding.id))
+  asked.set(home, { kit, ids })
+  return ids
+}
 
 /** Why a change from one groove to another breaks a promise; undefined where it keeps it. */
 export function broken(promise: PromiseId, before: Groove, after: Groove, kit: Kit): string | undefined {
@@ -37,13 +46,13 @@ export function broken(promise: PromiseId, before: Groove, after: Groove, kit: K
     }
     case 'feet': return feetOf(before) === feetOf(after) ? undefined : 'It changes what the feet play.'
     case 'linear': {
-      const { groups } = readout(after, kit)
+      const groups = groupUnisons(unisons(timeline(after, kit)))
       return groups.length ? `Limbs would land together. ${sayUnisons(after, groups[0]!)}.` : undefined
     }
     case 'playable': {
-      const had = troublesIn(readout(before, kit))
-      const worse = [...troublesIn(readout(after, kit))].find(([id]) => !had.has(id))
-      return worse && sayFinding(after, worse[1])
+      const had = askedBy(before, kit)
+      const worse = unplayable(after, kit).find(finding => !had.has(finding.id))
+      return worse && sayFinding(after, worse)
     }
     case 'same': case 'busier': case 'simpler': return density(promise, strokeCount(after) - strokeCount(before))
   }

@@ -19,6 +19,19 @@ export function gridOf({ bars }: Pick<Groove, 'bars'>): Grid {
   return grid
 }
 
+const regrids = new WeakMap<Groove['bars'], Map<number, Groove['bars']>>()
+
+/** The same bars with so many slots in every felt beat; the same object for the same question, so that its grid is worked out once. */
+export function regridded(bars: Groove['bars'], slots: Groove['bars'][number]['slots'][number]): Groove['bars'] {
+  const known = regrids.get(bars) ?? new Map<number, Groove['bars']>()
+  regrids.set(bars, known)
+  const before = known.get(slots)
+  if (before) return before
+  const after = bars.map(bar => ({ ...bar, slots: bar.slots.map(() => slots) }))
+  known.set(slots, after)
+  return after
+}
+
 export const leadHand = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'RH' : 'LH')
 export const freeHand = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'LH' : 'RH')
 export const bassFoot = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'RF' : 'LF')
@@ -42,24 +55,33 @@ export const withStrokes = (groove: Groove, part: Part, strokes: Stroke[]): Groo
 
 /** The groove with strokes changed, dropped (undefined) or kept one by one in every workable part that passes; the same object where nothing changed. */
 export function eachStroke(groove: Groove, among: (part: Part) => boolean, change: (stroke: Stroke, part: Part, i: number) => Stroke | undefined): Groove {
-  let touched = false
-  const parts = groove.parts.map((part) => {
-    if (!workable(part) || !among(part)) return part
-    let own = false
-    const strokes: Stroke[] = []
-    part.strokes.forEach((stroke, i) => {
-      const now = change(stroke, part, i)
-      own ||= now !== stroke
-      if (now) strokes.push(now)
-    })
-    if (!own) return part
-    const sorted = inOrder(strokes)
-    // Strokes that changed places with their likes changed nothing.
-    if (sorted.length === part.strokes.length && sorted.every((stroke, i) => sameStroke(stroke, part.strokes[i]!))) return part
-    touched = true
-    return { ...part, strokes: sorted }
-  })
-  return touched ? { ...groove, parts } : groove
+  let parts: Part[] | undefined
+  for (let p = 0; p < groove.parts.length; p++) {
+    const part = groove.parts[p]!
+    if (!workable(part) || !among(part)) continue
+    const strokes = changedIn(part, change)
+    if (!strokes) continue
+    parts ??= groove.parts.slice()
+    parts[p] = { ...part, strokes }
+  }
+  return parts ? { ...groove, parts } : groove
+}
+
+/** A part’s strokes changed one by one, in order; undefined where nothing changed. Nothing is copied before the first that does. */
+function changedIn(part: Part, change: (stroke: Stroke, part: Part, i: number) => Stroke | undefined): Stroke[] | undefined {
+  const before = part.strokes
+  let strokes: Stroke[] | undefined
+  for (let i = 0; i < before.length; i++) {
+    const stroke = before[i]!
+    const now = change(stroke, part, i)
+    if (now === stroke && !strokes) continue
+    strokes ??= before.slice(0, i)
+    if (now) strokes.push(now)
+  }
+  if (!strokes) return undefined
+  const sorted = inOrder(strokes)
+  // Strokes that changed places with their likes changed nothing.
+  return sorted.length === before.length && sorted.every((stroke, i) => sameStroke(stroke, before[i]!)) ? undefined : sorted
 }
 
 /** Every tick at which a limb strikes in the first pass. */

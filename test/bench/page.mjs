@@ -27,9 +27,22 @@ function groove(id, bars) {
   return { format: 'bazzet-groove', version: 1, id, title: id, tempo: { bpm: 240, counts: '1/4' }, bars: Array.from({ length: bars }, () => bar), parts: all }
 }
 
+/** Two bars, sixty strokes, with roles, as the search for ideas is measured on. */
+function sixty() {
+  const bar = { meter: { count: 4, unit: 4, groups: [1, 1, 1, 1] }, slots: [4, 4, 4, 4] }
+  const part = (id, role, limb, piece, stroke, row) => ({ id, name: id, role, limb, strokes: Array.from({ length: 32 }, (_, i) => i).filter(i => row[i % row.length] !== '.').map(i => ({ at: i * 1260, piece, stroke, level: Number(row[i % row.length]) })) })
+  return {
+    format: 'bazzet-groove', version: 1, id: 'sixty', title: 'sixty', tempo: { bpm: 100, counts: '1/4' }, bars: [bar, bar],
+    parts: [
+      part('hats', 'lead', 'RH', 'hi-hat', 'hit', '3.2.'), part('backbeat', 'backbeat', 'LH', 'snare', 'hit', '....5...'), part('ghosts', 'ghosts', 'LH', 'snare', 'hit', '.1.1...1.1.1..1.'),
+      part('bass', 'bass drum', 'RF', 'bass drum', 'hit', '4.4...4.4...4.4.'), part('foot', 'hat foot', 'LF', 'hi-hat', 'chick', '3.3.3...3.3.3.3.'),
+    ],
+  }
+}
+
 try {
   while (!await fetch(`${URL_}/api/health`).then(answer => answer.ok, () => false)) await new Promise(resolve => setTimeout(resolve, 100))
-  for (const one of [groove('hundred', 4), groove('four-hundred', 8)]) {
+  for (const one of [groove('hundred', 4), groove('four-hundred', 8), sixty()]) {
     await fetch(`${URL_}/api/grooves`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(one) })
   }
   const browser = await launch()
@@ -130,6 +143,74 @@ try {
     const handed = await page.evaluate(() => window.handed)
     const late = handed.filter(one => one.when < one.now).length
     rows.push({ name: `late events, 20 s in Chromium, ${handed.length} sounds`, figure: late, unit: 'events', target: '0', met: late === 0 })
+    await page.close()
+  }
+  // Ideas on two bars of sixty strokes: made and judged a second in the worker, first cards, and frames meanwhile.
+  {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await page.goto(`${URL_}/vary/sixty?view=ideas`)
+    await page.getByRole('button', { name: 'Search for ideas' }).waitFor()
+    // As a player who has read the page before pressing.
+    await page.waitForLoadState('networkidle')
+    await page.waitForTimeout(1500)
+    const { first, frames } = await page.evaluate(async () => {
+      const button = [...document.querySelectorAll('button')].find(one => one.textContent.includes('Search for ideas'))
+      const start = performance.now()
+      let first = 0
+      const watcher = new MutationObserver(() => {
+        if (!first && document.querySelector('[data-idea]')) requestAnimationFrame(() => (first = performance.now() - start))
+      })
+      watcher.observe(document.body, { subtree: true, childList: true })
+      button.click()
+      const frames = []
+      await new Promise((resolve) => {
+        let before = performance.now()
+        const tick = (now) => {
+          frames.push(now - before)
+          before = now
+          if (document.querySelector('[data-progress]').textContent.includes('stopped')) resolve()
+          else requestAnimationFrame(tick)
+        }
+        requestAnimationFrame(tick)
+      })
+      return { first, frames: frames.slice(1) }
+    })
+    const rate = Number(await page.locator('[data-progress]').getAttribute('data-rate'))
+    rows.push({ name: 'ideas made and judged, 2 bars, 60 strokes, in its worker', figure: rate, unit: 'a second', target: 'at least 20000', met: rate >= 20000 })
+    rows.push({ name: 'first ideas on screen', figure: Math.round(first), unit: 'ms', target: 'at most 300', met: first > 0 && first <= 300 })
+    const kept = Number((frames.filter(time => time < 25).length / frames.length * 100).toFixed(1))
+    rows.push({ name: `frames in time while it searches, of ${frames.length}`, figure: kept, unit: '%', target: 'at least 95', met: kept >= 95 })
+    await page.close()
+  }
+
+  // A move told otherwise, from the key to the painted preview.
+  {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await page.goto(`${URL_}/vary/sixty`)
+    await page.locator('[data-move="displace"]').click()
+    await page.locator('[data-move-says]').waitFor()
+    const times = await page.evaluate(async () => {
+      const says = document.querySelector('[data-move-says]')
+      const more = [...document.querySelectorAll('section button')].find(one => one.getAttribute('aria-label') === 'Increment')
+      const times = []
+      for (let i = 0; i < 60; i++) {
+        await new Promise(resolve => setTimeout(resolve, 120))
+        const before = says.textContent
+        const time = await new Promise(resolve => requestAnimationFrame(() => {
+          const start = performance.now()
+          const { port1, port2 } = new MessageChannel()
+          port1.onmessage = () => resolve(performance.now() - start)
+          more.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, button: 0 }))
+          more.dispatchEvent(new PointerEvent('pointerup', { bubbles: true, button: 0 }))
+          queueMicrotask(() => queueMicrotask(() => port2.postMessage(0)))
+        }))
+        if (says.textContent !== before && i >= 10) times.push(time)
+      }
+      return times
+    })
+    if (times.length < 10) throw new Error(`the preview changed only ${times.length} times`)
+    const figure = Number(percentile(times, 0.95).toFixed(1))
+    rows.push({ name: `a move told otherwise, to its painted preview, ${times.length} times, 95th percentile`, figure, unit: 'ms', target: 'at most 16.7', met: figure <= 16.7 })
     await page.close()
   }
   await browser.close()

@@ -10,14 +10,14 @@ const shelf = async (page: import('@playwright/test').Page, app: App) => {
 
 test('the Shelf shows the demo grooves, and finds them by word', async ({ page, app }) => {
   await shelf(page, app)
-  await expect(page.getByRole('article')).toHaveCount(10)
+  await expect(page.getByRole('article')).toHaveCount(13)
   await expect(page.getByRole('img', { name: 'Lanes of Seven Crates Up, 7/8 as 2+2+3, 2 bars' })).toBeVisible()
   await page.getByLabel('Find a groove').fill('shuffle')
   await expect(page.getByRole('article')).toHaveCount(1)
   await expect(page.getByRole('article')).toContainText('Boiler Room Two')
   await page.getByLabel('Find a groove').fill('nothing like it')
   await page.getByRole('button', { name: 'Show all' }).click()
-  await expect(page.getByRole('article')).toHaveCount(10)
+  await expect(page.getByRole('article')).toHaveCount(13)
 })
 
 test('a groove goes to the bin and comes out again', async ({ page, app }) => {
@@ -25,10 +25,10 @@ test('a groove goes to the bin and comes out again', async ({ page, app }) => {
   const card = page.getByRole('article').filter({ hasText: 'Tin Gutter Waltz' })
   await card.hover()
   await card.getByRole('button', { name: /in the bin/ }).click()
-  await expect(page.getByRole('article')).toHaveCount(9)
+  await expect(page.getByRole('article')).toHaveCount(12)
   await page.getByRole('button', { name: 'Bin (1)' }).click()
   await page.getByRole('listitem').filter({ hasText: 'Tin Gutter Waltz' }).getByRole('button', { name: 'Take it out' }).click()
-  await expect(page.getByRole('article')).toHaveCount(10)
+  await expect(page.getByRole('article')).toHaveCount(13)
 })
 
 test('a groove begun from a style has a part for each limb', async ({ page, app, bench }) => {

@@ -1,7 +1,14 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from './app'
 
-const STATIONS: [name: string, path: string, there: string][] = [
+type Page = import('@playwright/test').Page
+/** The search run for a moment, so that there are cards to look at. */
+const searched = async (page: Page) => {
+  await page.getByRole('button', { name: 'Search for ideas' }).click()
+  await page.locator('[data-idea]').nth(5).waitFor()
+  await page.getByRole('button', { name: 'Stop' }).click()
+}
+const STATIONS: [name: string, path: string, there: string, before?: (page: Page) => Promise<void>][] = [
   ['Shelf', '/', 'article'],
   ['Bench', '/bench/wet-rope', '[role=application]'],
   ['a Bench with trouble', '/bench/cold-kettle', '[data-finding="clash"]'],
@@ -9,6 +16,11 @@ const STATIONS: [name: string, path: string, there: string][] = [
   ['a large Kit', '/kit/large', '[data-piece]'],
   ['Compare', '/compare?a=wet-rope', '[data-difference]'],
   ['Sheet', '/sheet/wet-rope', '.staff svg'],
+  ['Sticking', '/sticking', '[data-rotation]'],
+  ['Vary, moves', '/vary/wet-rope', '[data-move-says]'],
+  ['Vary, recipes', '/vary/wet-rope?view=recipes', '[data-step]'],
+  ['Vary, ideas', '/vary/wet-rope?view=ideas', '[data-idea]', searched],
+  ['Vary, family', '/vary/wet-rope?view=family', '[data-kin]'],
   ['Practise', '/practise', 'main li a'],
   ['a plan', '/practise/wet-rope-plan', '[data-stage]'],
   ['the runner', '/practise/wet-rope-plan/run', '[data-timer]'],
@@ -16,10 +28,11 @@ const STATIONS: [name: string, path: string, there: string][] = [
 ]
 
 for (const scheme of ['light', 'dark'] as const) {
-  for (const [name, path, there] of STATIONS) {
+  for (const [name, path, there, before] of STATIONS) {
     test(`axe finds nothing on ${name}, ${scheme}`, async ({ page, app }) => {
       await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
       await page.goto(app.url + path)
+      await before?.(page)
       await expect(page.locator(there).first()).toBeVisible()
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
       expect(violations.map(one => `${one.id}: ${one.nodes.map(node => node.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])

@@ -15,29 +15,39 @@ const props = defineProps<{ groove: Groove, /** Keys (`part:tick`) of strokes to
 const kits = useKits()
 const settings = useSettings()
 const frame = useTemplateRef('frame')
-const { width } = useElementSize(frame)
+// Small ones are drawn at one width and scaled by the browser: dozens of them need no measuring.
+const { width } = useElementSize(computed(() => (props.large ? frame.value : undefined)))
+const SMALL_WIDTH = 300
 
-const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.groove.lead), width.value || 280, props.large ? TALL : SMALL, settings.counting))
+const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.groove.lead), props.large ? width.value || 600 : SMALL_WIDTH, props.large ? TALL : SMALL, settings.counting))
 const ringed = computed(() => new Set(props.marks))
 const lights = computed(() => geometry.value.slots.filter((slot, i) => props.lit?.some(at => at >= slot.at && at < (geometry.value.slots[i + 1]?.at ?? Infinity))))
 const top = computed(() => Math.max(0, geometry.value.scale.ribbon - 24))
 const sticks = computed(() => sticksOf(props.groove, kits.of(props.groove.kitId), geometry.value))
+/** Each limb’s sticks as three paths: a page may show dozens of grooves, and a path costs as much as a line does. */
+const drawn = computed(() => geometry.value.lanes.map(({ limb }) => {
+  const own = sticks.value.filter(stick => stick.limb === limb)
+  const marks = (filled: boolean) => own.filter(stick => stick.mark.filled === filled).map(stick => markPath(stick.mark, stick.x, stick.tip, geometry.value.scale.mark)).join('')
+  return { limb, tone: toneOf(limb, props.groove.lead), lines: own.map(stick => `M${stick.x} ${stick.from}V${stick.tip}`).join(''), filled: marks(true), hollow: marks(false) }
+}))
 </script>
 
 <template>
-  <div ref="frame">
-  <svg :width="geometry.width" :height="geometry.height" class="block max-w-full" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`">
+  <div ref="frame" class="contain-content">
+  <svg :width="large ? geometry.width : undefined" :height="large ? geometry.height : undefined" :viewBox="`0 0 ${geometry.width} ${geometry.height}`" class="block max-w-full" :class="large ? '' : 'h-auto w-full'" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`">
     <rect v-for="bed in geometry.beds" :key="`${bed.bar}.${bed.beat}`" :x="bed.x" :y="top" :width="bed.width" :height="geometry.height - top" :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
-    <rect v-for="slot in lights" :key="`lit${slot.index}`" data-lit :x="slot.left" :y="top" :width="slot.width" :height="geometry.height - top" fill="var(--band)" />
+    <!-- Keyed by their order, so that another preview moves them and makes no new ones. -->
+    <rect v-for="(slot, i) in lights" :key="i" data-lit :x="slot.left" :y="top" :width="slot.width" :height="geometry.height - top" fill="var(--band)" />
     <line v-for="lane in geometry.lanes" :key="lane.limb" :x1="Math.max(0, geometry.scale.label - 6)" :x2="geometry.width" :y1="lane.floor" :y2="lane.floor" stroke="var(--rule)" stroke-width="0.75" />
     <template v-if="large">
       <text v-for="slot in geometry.slots" :key="slot.index" :x="slot.x" :y="geometry.scale.ribbon - 8" text-anchor="middle" :font-size="slot.onBeat ? 15 : 11" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'">{{ slot.word }}</text>
       <text v-for="lane in geometry.lanes" :key="lane.limb" x="0" :y="lane.top + lane.height / 2 + 4" font-size="13" :fill="toneOf(lane.limb, groove.lead)">{{ sentence(LIMB_NAMES[lane.limb]) }}</text>
-      <circle v-for="stick in sticks.filter(one => ringed.has(one.key))" :key="`ring${stick.key}`" data-ring :cx="stick.x" :cy="stick.tip" r="9" fill="none" stroke="var(--ui-error)" stroke-width="2" />
+      <circle v-for="(stick, i) in sticks.filter(one => ringed.has(one.key))" :key="i" data-ring :cx="stick.x" :cy="stick.tip" r="9" fill="none" stroke="var(--ui-error)" stroke-width="2" />
     </template>
-    <g v-for="stick in sticks" :key="stick.key" :stroke="toneOf(stick.limb, groove.lead)" :fill="stick.mark.filled ? toneOf(stick.limb, groove.lead) : 'none'">
-      <line :x1="stick.x" :x2="stick.x" :y1="stick.from" :y2="stick.tip" stroke-width="1.4" />
-      <path :d="markPath(stick.mark, stick.x, stick.tip, geometry.scale.mark)" stroke-width="1.2" />
+    <g v-for="limb in drawn" :key="limb.limb" :stroke="limb.tone">
+      <path :d="limb.lines" stroke-width="1.4" />
+      <path v-if="limb.filled" :d="limb.filled" :fill="limb.tone" stroke-width="1.2" />
+      <path v-if="limb.hollow" :d="limb.hollow" fill="none" stroke-width="1.2" />
     </g>
   </svg>
   </div>

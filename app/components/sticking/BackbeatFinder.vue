@@ -5,9 +5,9 @@ import { useSticking } from '~/stores/sticking'
 
 /** Where a backbeat hides in the sticking: each place to begin it, who then falls on the beats, and what that asks of the hand. */
 const store = useSticking()
-const ASKED = { '2 and 4': [2, 4], '3': [3] } as const
-const asked = ref<keyof typeof ASKED>('2 and 4')
-const beats = computed(() => ASKED[asked.value])
+const ASKED = [{ value: '2 and 4', label: 'on 2 and 4', beats: [2, 4] }, { value: '3', label: 'on 3', beats: [3] }]
+const asked = ref('2 and 4')
+const beats = computed(() => ASKED.find(one => one.value === asked.value)!.beats)
 const found = computed(() => (store.sticking.length && store.sticking.length <= 32 ? backbeatsIn(store.sticking, store.ground, beats.value).slice(0, 24) : []))
 const emit = defineEmits<{ use: [text: string] }>()
 </script>
@@ -16,7 +16,7 @@ const emit = defineEmits<{ use: [text: string] }>()
   <section aria-labelledby="backbeat-title">
     <div class="mb-1 flex items-center gap-3">
       <h2 id="backbeat-title" class="text-lg">The backbeat in it</h2>
-      <URadioGroup v-model="asked" orientation="horizontal" color="neutral" size="sm" :items="Object.keys(ASKED).map(value => ({ value, label: `on ${value}` }))" aria-label="Beats" />
+      <URadioGroup v-model="asked" orientation="horizontal" color="neutral" size="sm" :items="ASKED" aria-label="Beats" />
     </div>
     <p v-if="!found.length" class="text-sm text-muted">Write a sticking of up to 32 places to be shown where it could begin.</p>
     <ol class="space-y-1.5 text-[0.94rem]">

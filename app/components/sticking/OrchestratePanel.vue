@@ -15,7 +15,7 @@ const runOf = (hand: Hand) => Object.entries(RUNS).find(([, run]) => run.join() 
 
 const set = (change: Partial<Orchestration>) => emit('how', { ...props.how, ...change })
 const setHand = (hand: Hand, change: Partial<Orchestration['hands'][Hand]>) => set({ hands: { ...props.how.hands, [hand]: { ...props.how.hands[hand], ...change } } })
-const BACKBEATS = { '2 and 4': [2, 4], '3': [3], 'none': [] } as const
+const BACKBEATS = { '2 and 4': [2, 4], 'beat 3': [3], 'none': [] } as const
 const backbeat = computed(() => Object.entries(BACKBEATS).find(([, beats]) => beats.join() === props.how.backbeat.join())?.[0] ?? 'none')
 const HANDS = [['R', 'Right hand'], ['L', 'Left hand']] as const
 </script>

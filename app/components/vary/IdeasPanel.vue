@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { useRafFn } from '@vueuse/core'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { type Groove, type MoveMade, passSeconds } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Idea, type MoveGroup, type PromiseId, MOVE_GROUPS, companionOf, runSteps, sayDifficulty } from '#core/vary'
+import { type Idea, type MoveGroup, type PromiseId, MOVE_GROUPS, companionOf, runSteps } from '#core/vary'
 import { IDEAS_TRIED, useIdeas } from '~/composables/useIdeas'
 import { useVary } from '~/stores/vary'
 
@@ -16,7 +17,32 @@ const group = ref<MoveGroup | 'all moves'>('all moves')
 const filter = ref<'all' | 'busier' | 'simpler'>('all')
 const hearing = ref(true)
 const companion = computed(() => companionOf(props.groove, passSeconds(props.groove)))
-const shown = computed(() => search.ideas.value.filter(idea => (filter.value === 'busier' ? idea.more > 0 : filter.value === 'simpler' ? idea.more < 0 : true)))
+/** A new card every so many frames: drawing one takes most of a frame. */
+const PACE = 3
+let frame = 0
+/** The cards that are drawn: what was found comes card by card, so that the page never stutters under it. */
+const cards = shallowRef<Idea[]>([])
+const { pause, resume } = useRafFn(() => {
+  if (frame++ % PACE) return
+  const found = search.ideas.value
+  const drawn = new Map(cards.value.map(idea => [keyOf(idea), idea]))
+  const fresh = found.findIndex(idea => !drawn.has(keyOf(idea)))
+  // Up to the first new one, as they were drawn; one new card; and below it what is still to be looked at again.
+  const upTo = fresh < 0 ? found.length : fresh + 1
+  const above = found.slice(0, upTo).map(idea => drawn.get(keyOf(idea)) ?? idea)
+  const settled = new Set(above.map(keyOf))
+  cards.value = fresh < 0 ? above : [...above, ...cards.value.filter(idea => !settled.has(keyOf(idea)))].slice(0, Math.max(upTo, found.length))
+  if (fresh < 0) pause()
+}, { immediate: false })
+watch(search.ideas, resume)
+onMounted(() => search.warm(props.groove, props.kit))
+const keys = new WeakMap<Idea, string>()
+function keyOf(idea: Idea): string {
+  const key = keys.get(idea) ?? JSON.stringify(idea.steps)
+  keys.set(idea, key)
+  return key
+}
+const shown = computed(() => cards.value.filter(idea => (filter.value === 'busier' ? idea.more > 0 : filter.value === 'simpler' ? idea.more < 0 : true)))
 
 function begin(partner: boolean) {
   const { density, promise } = companion.value
@@ -27,38 +53,22 @@ function begin(partner: boolean) {
 watch(() => [props.groove, vary.promises], search.clear)
 defineExpose({ search })
 
-const pointed = ref(-1)
-function point(i: number) {
-  pointed.value = i
-  emit('try', shown.value[i]?.groove)
+function point(idea: Idea) {
+  emit('try', idea.groove)
   if (hearing.value) emit('hear', true)
 }
 function leave() {
-  pointed.value = -1
   emit('hear', false)
   emit('try', undefined)
 }
-function keep(idea: Idea) {
-  const made = runSteps(props.groove, idea.steps, props.kit).flatMap(step => (step.ok ? [step.made] : []))
-  emit('keep', idea.groove, made, '')
-}
 const kept = ref<Set<string>>(new Set())
-const keyOf = (idea: Idea) => JSON.stringify(idea.steps)
-function keepOnce(idea: Idea) {
+function keep(idea: Idea) {
   if (kept.value.has(keyOf(idea))) return
   kept.value = new Set([...kept.value, keyOf(idea)])
-  keep(idea)
+  emit('keep', idea.groove, runSteps(props.groove, idea.steps, props.kit).flatMap(step => (step.ok ? [step.made] : [])), '')
 }
-/** Arrows walk the cards, K keeps the one they are on. */
-function walk(event: KeyboardEvent, i: number) {
-  const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: 3, ArrowUp: -3 }[event.key]
-  if (by) {
-    event.preventDefault()
-    document.querySelectorAll<HTMLElement>('[data-idea]')[i + by]?.focus()
-  } else if (event.key.toLowerCase() === 'k') keepOnce(shown.value[i]!)
-}
-const says = (idea: Idea) => idea.says.join(' ')
-const facts = (idea: Idea) => `${Math.round(idea.distance * 100)} % from home · ${idea.more === 0 ? 'as many strokes' : `${Math.abs(idea.more)} ${idea.more > 0 ? 'more' : 'fewer'}`} · ${sayDifficulty(idea.difficulty)}`
+const list = useTemplateRef('list')
+const walk = (to: number) => list.value?.querySelectorAll<HTMLElement>('[data-idea]')[to]?.focus()
 onBeforeUnmount(() => emit('try', undefined))
 </script>
 
@@ -77,16 +87,9 @@ onBeforeUnmount(() => emit('try', undefined))
       </p>
     </div>
     <p v-if="!search.made.value" class="max-w-2xl text-toned">Chains of one to four moves are tried by the thousand. What breaks a promise above is dropped, and so is what sounds like something already found; the rest is ranked so that the first dozen differ. {{ companion.says }}</p>
-    <p v-else-if="!shown.length && !search.running.value">{{ search.ideas.value.length ? `None of these is ${filter}.` : 'Nothing was found that keeps every promise. Give one back and search again.' }}</p>
-    <ul class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-6 gap-y-5" @mouseleave="leave">
-      <li v-for="(idea, i) in shown" :key="keyOf(idea)">
-        <div tabindex="0" role="group" data-idea class="cursor-default p-1 hover:bg-elevated" :class="pointed === i ? 'outline-2 outline-(--ui-text-highlighted)' : ''" :aria-label="`Idea ${i + 1}: ${says(idea)}`" @mouseenter="point(i)" @focus="point(i)" @blur="leave" @keydown="event => walk(event, i)">
-          <VariationCard :groove="idea.groove" :home="groove" :kit="kit" />
-          <ol class="mt-1 text-[0.94rem]"><li v-for="(line, s) in idea.says" :key="s">{{ line }}</li></ol>
-          <p class="text-sm text-muted" data-idea-facts>{{ facts(idea) }}</p>
-        </div>
-        <UButton class="mt-1" size="xs" color="neutral" :variant="kept.has(keyOf(idea)) ? 'ghost' : 'outline'" :disabled="kept.has(keyOf(idea))" @click="keepOnce(idea)">{{ kept.has(keyOf(idea)) ? 'Kept' : 'Keep as variation' }}</UButton>
-      </li>
+    <p v-else-if="!shown.length && !search.running.value">{{ cards.length ? `None of these is ${filter}.` : 'Nothing was found that keeps every promise. Give one back and search again.' }}</p>
+    <ul ref="list" class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-6 gap-y-5" @mouseleave="leave">
+      <IdeaCard v-for="(idea, i) in shown" :key="keyOf(idea)" :idea="idea" :number="i + 1" :home="groove" :kit="kit" :kept="kept.has(keyOf(idea))" @point="point(idea)" @leave="leave" @keep="keep(idea)" @walk="by => walk(i + by)" />
     </ul>
   </div>
 </template>

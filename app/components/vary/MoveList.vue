@@ -2,22 +2,30 @@
 import { computed } from 'vue'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { MOVES, MOVE_GROUPS, type Params, type PromiseId, firstBroken, usualParams } from '#core/vary'
+import { MOVES, MOVE_GROUPS, type Move, type Params, type PromiseId, firstBroken, usualParams } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** Every move by group; one that has nothing to do here, or would break a promise, is grey and says why. */
 const props = defineProps<{ groove: Groove, kit: Kit, promises: readonly PromiseId[], told: Record<string, Params> }>()
 const vary = useVary()
 
+/** Why a move cannot be, as it was last found: what one move is told does not send the other forty to be judged again. */
+const judged = new Map<string, { groove: Groove, kit: Kit, promises: readonly PromiseId[], params: Params | undefined, why: string }>()
+function whyNot(move: Move, params: Params | undefined): string {
+  const { groove, kit, promises } = props
+  const known = judged.get(move.id)
+  if (known && known.groove === groove && known.kit === kit && known.promises === promises && known.params === params) return known.why
+  const done = params && move.make(groove, params, kit)
+  const why = !done ? 'This groove has nothing for it.' : done.ok ? firstBroken(promises, groove, done.value.groove, kit)?.reason ?? '' : done.reason
+  judged.set(move.id, { groove, kit, promises, params, why })
+  return why
+}
+/** The usual parameters on this groove, the same object while it is the same groove. */
+const usual = computed(() => new Map(MOVES.map(move => [move.id, usualParams(move, props.groove, props.kit)])))
+
 const groups = computed(() => MOVE_GROUPS.map(group => ({
   group,
-  moves: MOVES.filter(move => move.group === group).map((move) => {
-    const params = props.told[move.id] ?? usualParams(move, props.groove, props.kit)
-    if (!params) return { move, why: 'This groove has nothing for it.' }
-    const done = move.make(props.groove, params, props.kit)
-    const why = done.ok ? firstBroken(props.promises, props.groove, done.value.groove, props.kit)?.reason : done.reason
-    return { move, why: why ?? '' }
-  }),
+  moves: MOVES.filter(move => move.group === group).map(move => ({ move, why: whyNot(move, props.told[move.id] ?? usual.value.get(move.id)) })),
 })).filter(one => one.moves.length))
 </script>
 

@@ -30,7 +30,7 @@ defineExpose({ take })
 </script>
 
 <template>
-  <section :aria-label="move.name" class="space-y-3">
+  <section :aria-label="move.name" class="space-y-3 contain-layout">
     <div>
       <h2 class="text-xl">{{ move.name }}</h2>
       <p class="text-toned">{{ move.about }}</p>

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { type Edit, type Groove, type MoveMade, audibleParts } from '#core/groove'
 import type { Step } from '#core/vary'
 import { wholeSpan } from '~/audio/scheduler'
+import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useStationKeys } from '~/composables/useBenchKeys'
 import { useKeep } from '~/composables/useKeep'
 import { useKeptOpen } from '~/composables/useKeptOpen'
@@ -34,6 +35,9 @@ const view = computed({
   get: () => (VIEWS.some(one => one.value === route.query.view) ? String(route.query.view) : 'moves'),
   set: (wanted: string) => void navigateTo({ path: route.path, query: { view: wanted } }, { replace: true }),
 })
+/** What every move would do is worked out once the groove itself has been drawn. */
+const settled = useAfterPaint(() => bench.groove)
+const told = useAfterPaint(() => vary.told)
 const refused = (reason: string) => toast.add({ title: reason, color: 'error' })
 
 // ---- what is heard: what is being tried, or home ----------------------------
@@ -115,7 +119,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
     <p class="my-3">{{ failed }}</p>
     <UButton to="/" color="neutral">To the Shelf</UButton>
   </div>
-  <template v-else>
+  <template v-else-if="settled">
     <header class="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-1.5 border-b border-default px-5 py-2">
       <h1 class="text-2xl"><span class="sr-only">Vary </span>{{ bench.groove.title }}</h1>
       <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" size="sm" :content="false" aria-label="Ways to vary" />
@@ -128,12 +132,12 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
     </header>
     <StaleNotice v-if="stale" :mine="bench.groove" :theirs="stale" @choose="bench.resolveStale" />
     <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[16rem_minmax(0,1fr)]">
-      <MoveList :groove="bench.groove" :kit="bench.kit" :promises="vary.promises" :told="vary.told" />
+      <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" />
       <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
         <MovePanel :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @edit="edit" @keep="(groove, made) => keep(groove, made, '')" @step="intoRecipe" />
         <section aria-label="Home">
           <p class="mb-1 text-sm text-muted">Home, as it is</p>
-          <LanesStill :groove="bench.groove" class="max-w-xl" />
+          <LanesStill :groove="bench.groove" class="max-w-sm" />
         </section>
       </div>
     </div>

@@ -4,7 +4,7 @@ import { otherSide } from '#core/kit'
 import { SUBDIVISIONS, divides } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, num, word } from '../move'
-import { atTick, gridOf, inOrder, isHandPart, isLead, made, workable } from '../work'
+import { atTick, gridOf, inOrder, isHandPart, isLead, made, regridded, workable } from '../work'
 
 /** Parts that keep time while the rest is stretched or pressed: the lead and the hat foot. */
 const keepsTime = (groove: Groove) => {
@@ -102,7 +102,7 @@ const regrid: Move = {
     if (groove.parts.some(part => part.locked)) return refuse('A locked part cannot follow to another grid; unlock it first.')
     if (groove.bars.every(bar => bar.slots.every(slots => slots === wanted))) return refuse(`Every beat has ${wanted} slots already.`)
     if (beats.some(beat => !divides(beat.length, wanted))) return refuse(`A felt beat here cannot be cut into ${wanted} equal slots.`)
-    const bars = groove.bars.map(bar => ({ ...bar, slots: bar.slots.map(() => wanted) }))
+    const bars = regridded(groove.bars, wanted)
     const lead = isLead(groove)
     const backbeats = new Set(backbeatTicks(groove))
     const parts = groove.parts.map((part): Part => {

@@ -1,5 +1,5 @@
 import { backbeatTicks } from '#core/analyse'
-import { type Kit, pieceOf, piecesFor } from '#core/kit'
+import { type Kit, type Piece, pieceOf, piecesFor } from '#core/kit'
 import { type Groove, type Part, type Stroke, sayPlaces } from '#core/groove'
 import { type Result, refuse } from '#core/result'
 import { type Made, type Move, type ParamSpec, type Params, num, word } from '../move'
@@ -35,12 +35,20 @@ const alternate: Move = {
   make: (groove, params, kit) => revoiced(groove, params, kit, (_, i) => word(params, i % 2 ? 'second' : 'first'), part => `${part.name} alternates between ${nameOf(kit, word(params, 'first'))} and ${nameOf(kit, word(params, 'second'))}.`),
 }
 
+const toms = new WeakMap<Kit, Piece[]>()
+/** A kit’s toms from the highest down, the floor toms last; looked for once. */
+function tomsOf(kit: Kit): Piece[] {
+  const found = toms.get(kit) ?? piecesFor(kit, 'RH').filter(one => one.kind === 'tom' || one.kind === 'floor tom').sort((a, b) => Number(a.kind === 'floor tom') - Number(b.kind === 'floor tom') || b.pitch - a.pitch)
+  toms.set(kit, found)
+  return found
+}
+
 const downToms: Move = {
   id: 'down-toms', name: 'Run down the toms', group: 'other pieces', keeps: KEEPS,
   about: 'The strokes of a part walk down the toms, so many on each, and begin again at the top.',
   params: [PART, { id: 'each', name: 'Strokes on each', kind: 'number', from: 1, to: 4, usual: 2 }],
   make(groove, params, kit) {
-    const toms = piecesFor(kit, 'RH').filter(one => one.kind === 'tom' || one.kind === 'floor tom').sort((a, b) => Number(a.kind === 'floor tom') - Number(b.kind === 'floor tom') || b.pitch - a.pitch)
+    const toms = tomsOf(kit)
     if (toms.length < 2) return refuse('This kit has fewer than two toms to run down.')
     return revoiced(groove, params, kit, (_, i) => toms[Math.floor(i / num(params, 'each')) % toms.length]!.id, part => `${part.name} runs down the toms, ${num(params, 'each')} on each.`)
   },

@@ -1,0 +1,159 @@
+import { expect, test } from './app'
+
+type Page = import('@playwright/test').Page
+type Groove = import('#core/groove').Groove
+const grooves = async (url: string) => (await (await fetch(`${url}/api/grooves`)).json()).grooves.map((one: { document: Groove }) => one.document) as Groove[]
+/** A copy of Wet Rope of this test's own, opened under Vary. */
+async function openCopy({ bench }: { bench: import('./app').Bench }, view = 'moves') {
+  await bench.openCopy('wet-rope')
+  const id = bench.page.url().split('/').at(-1)!
+  await bench.page.goto(`${bench.app.url}/vary/${id}?view=${view}`)
+  return id
+}
+const says = (page: Page) => page.locator('[data-move-says]')
+
+test('a move is seen before it is taken; one that would break a promise is grey and says why', async ({ bench }) => {
+  const { page } = bench
+  const id = await openCopy({ bench })
+  await page.locator('[data-move="bass-drop-one"]').click()
+  await expect(says(page)).toHaveText('No bass drum on 1.')
+  await expect(page.locator('[data-lit]')).toHaveCount(2) // 1 of both bars
+  expect((await grooves(bench.app.url)).find(one => one.id === id)!.parts.find(part => part.role === 'bass drum')!.strokes[0]!.at).toBe(0)
+
+  await page.getByRole('button', { name: 'Feet unchanged' }).click()
+  await expect(says(page)).toHaveText('It changes what the feet play.')
+  await expect(page.locator('[data-move="bass-drop-one"]')).toHaveAttribute('data-why', 'It changes what the feet play.')
+  await expect(page.getByRole('button', { name: 'Change this groove' })).toBeDisabled()
+  await expect(page.locator('[data-move="ghosts-out"]')).not.toHaveAttribute('data-why', /./)
+  // Of the three about how many strokes there are, one at a time.
+  await page.getByRole('button', { name: 'Busier' }).click()
+  await expect(page.locator('[data-move="ghosts-out"]')).toHaveAttribute('data-why', /strokes fewer/)
+  await page.getByRole('button', { name: 'Simpler' }).click()
+  await expect(page.getByRole('button', { name: 'Busier' })).toHaveAttribute('aria-pressed', 'false')
+  await page.getByRole('button', { name: 'Simpler' }).click()
+  await page.getByRole('button', { name: 'Feet unchanged' }).click()
+
+  await page.getByRole('button', { name: 'Change this groove' }).click()
+  await expect(says(page)).toHaveText('The bass drum leaves 1 alone already.')
+  await bench.saved()
+  await page.keyboard.press('Control+z')
+  await expect(says(page)).toHaveText('No bass drum on 1.')
+})
+
+test('a move told otherwise by keys is heard, and home under H', async ({ bench }) => {
+  const { page } = bench
+  await openCopy({ bench })
+  await page.locator('[data-move="accent-every"]').press('Enter')
+  await page.getByLabel('Every', { exact: true }).fill('4')
+  await page.getByLabel('Every', { exact: true }).press('Enter')
+  await expect(says(page)).toContainText('an accent on every 4th stroke')
+  await page.getByRole('heading', { name: 'Accent every so many' }).click()
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('What is tried sounds')).toBeVisible()
+  await page.keyboard.press('h')
+  await expect(page.getByText('Home sounds')).toBeVisible()
+  await page.keyboard.press('Space')
+})
+
+test('a recipe runs step by step, is put in another order by dragging and by keys, saved, and kept as a variation', async ({ bench }) => {
+  const { page } = bench
+  const id = await openCopy({ bench }, 'recipes')
+  await page.getByRole('button', { name: 'Open it for a chorus' }).click()
+  const steps = page.locator('[data-step]')
+  await expect(steps).toHaveCount(4)
+  await expect(page.locator('[data-step-says]')).toHaveText(['The lead is on the ride.', 'The bell on the quarters.', 'A crash on bar 1, 1.', 'The bass drum is a level louder.'])
+  await page.getByRole('button', { name: 'Hear it up to step 2' }).click()
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 20_000 })
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+
+  // The bells before the ride have nothing to strike: the step is passed over, and says so.
+  const grip = async (i: number) => (await steps.nth(i).locator('.grip').boundingBox())!
+  const [from, to] = [await grip(1), await grip(0)]
+  await page.mouse.move(from.x + 6, from.y + 8)
+  await page.mouse.down()
+  await page.mouse.move(from.x + 6, from.y - 6, { steps: 4 })
+  await page.mouse.move(to.x + 6, to.y - 4, { steps: 8 })
+  await page.mouse.up()
+  await expect(page.locator('[data-step-says]').first()).toHaveText('Passed over. The ride is not struck on the quarters; bring the lead to the ride first.')
+  await page.getByRole('button', { name: 'Step 1 later' }).click()
+  await expect(page.locator('[data-step-says]').first()).toHaveText('The lead is on the ride.')
+
+  await page.getByLabel('Name of the recipe').fill('Louder for a chorus')
+  await page.getByRole('combobox', { name: 'Move to add' }).click()
+  await page.getByRole('option', { name: /^Hat foot \(/ }).click()
+  await page.getByRole('button', { name: 'Add a step' }).click()
+  await expect(steps).toHaveCount(5)
+  await page.getByRole('button', { name: 'Save as a new one' }).click()
+  await expect(page.getByRole('navigation', { name: 'Recipes' }).getByRole('button', { name: 'Louder for a chorus' })).toBeVisible()
+  const { recipes } = await (await fetch(`${bench.app.url}/api/recipes`)).json()
+  expect(recipes.find((one: { document: { name: string } }) => one.document.name === 'Louder for a chorus').document.steps.map((step: { move: string }) => step.move)).toEqual(['lead-to', 'bells', 'crash', 'role-level', 'hat-foot'])
+
+  await page.getByRole('button', { name: 'Keep as variation' }).click()
+  await expect(page.getByText(/^Kept as “Wet Rope, copied, louder for a chorus”/).first()).toBeVisible()
+  const kept = (await grooves(bench.app.url)).find(one => one.parent?.id === id)!
+  expect(kept.parent!.moves.map(move => move.move)).toEqual(['lead-to', 'bells', 'crash', 'role-level', 'hat-foot'])
+})
+
+test('ideas are searched, stopped, kept, seen in the family and compared', async ({ bench }) => {
+  const { page } = bench
+  const id = await openCopy({ bench }, 'ideas')
+  await page.getByRole('button', { name: 'Backbeat unchanged' }).click()
+  await page.getByRole('button', { name: 'Search for ideas' }).click()
+  const ideas = page.locator('[data-idea]')
+  await expect(ideas.nth(11)).toBeVisible()
+  const progress = page.locator('[data-progress]')
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(progress).toContainText('stopped')
+  const tried = await progress.getAttribute('data-made')
+  expect(new Set(await page.locator('[data-idea] ol').allTextContents()).size).toBe(await ideas.count())
+  await expect(page.locator('[data-idea-facts]').first()).toHaveText(/^\d+ % from home · .* · (easy|demanding|hard)$/)
+  // Pointed at by keys it sounds in place; K keeps it; the arrow goes on.
+  await ideas.nth(0).focus()
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 20_000 })
+  await page.keyboard.press('k')
+  await page.keyboard.press('ArrowRight')
+  await expect(ideas.nth(1)).toBeFocused()
+  await page.keyboard.press('k')
+  await expect(page.getByRole('button', { name: 'Kept', exact: true })).toHaveCount(2)
+  expect(await progress.getAttribute('data-made')).toBe(tried)
+  await page.getByText('simpler', { exact: true }).click()
+  for (const facts of await page.locator('[data-idea-facts]').allTextContents()) expect(facts).toMatch(/fewer/)
+
+  await page.getByRole('tab', { name: 'Family' }).click()
+  const kin = page.locator('[data-kin]')
+  // The copy remembers no parent: it is the first, with its two variations under it.
+  await expect(kin).toHaveCount(3)
+  await expect(kin.nth(0)).toContainText('here')
+  await expect(kin.nth(1).locator('[data-differs]')).toContainText(/new or changed/)
+  const children = (await grooves(bench.app.url)).filter(one => one.parent?.id === id)
+  expect(children).toHaveLength(2)
+  // What the ideas promised holds in what was kept.
+  const backbeat = (groove: Groove) => groove.parts.filter(part => part.role === 'backbeat').flatMap(part => part.strokes.map(stroke => stroke.at)).sort((a, b) => a - b)
+  const home = (await grooves(bench.app.url)).find(one => one.id === id)!
+  for (const child of children) expect(backbeat(child)).toEqual(backbeat(home))
+  await kin.nth(1).getByRole('checkbox').click()
+  await kin.nth(2).getByRole('checkbox').click()
+  await page.getByRole('link', { name: 'Compare the two chosen' }).click()
+  await expect(page.locator('[data-comparison]')).toBeVisible()
+})
+
+test('a companion is offered; a variation is adopted as the main version, and what was there is kept', async ({ bench }) => {
+  const { page } = bench
+  const id = await openCopy({ bench }, 'ideas')
+  await page.getByRole('button', { name: /companion/ }).click()
+  await expect(page.locator('[data-idea]').nth(3)).toBeVisible()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  const before = (await grooves(bench.app.url)).find(one => one.id === id)!
+  await page.getByRole('button', { name: 'Keep as variation' }).first().click()
+  await expect(page.getByRole('button', { name: 'Kept', exact: true })).toHaveCount(1)
+  await page.keyboard.press('f')
+  await page.getByRole('button', { name: 'Adopt as main' }).click()
+  await expect(page.locator('[data-kin]')).toHaveCount(3)
+  const family = (await grooves(bench.app.url)).filter(one => one.id === id || one.parent?.id === id)
+  const main = family.find(one => one.id === id)!
+  const variation = family.find(one => one.parent?.moves.length)!
+  expect(main.parts).toEqual(variation.parts)
+  expect(main.title).toBe(before.title)
+  expect(family.find(one => one.title === `${before.title}, before`)!.parts).toEqual(before.parts)
+})
