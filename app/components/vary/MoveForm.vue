@@ -12,7 +12,13 @@ const fields = computed(() => props.move.params.map(spec => ({ spec, choices: ch
 const set = (spec: ParamSpec, value: ParamValue) => emit('params', { ...props.params, [spec.id]: value })
 const setNumber = (spec: ParamSpec, value: number | null | undefined) => Number.isFinite(value) && set(spec, value as number)
 const chosen = (spec: ParamSpec): string[] => (props.params[spec.id] as string[] | undefined) ?? []
-const toggle = (spec: ParamSpec, id: string) => set(spec, chosen(spec).includes(id) ? chosen(spec).filter(one => one !== id) : [...chosen(spec), id])
+/** One listener for all of a list’s buttons, the same at every drawing, so that those that stay as they are are not drawn again. */
+function toggle(event: MouseEvent) {
+  const { spec: specId, value } = (event.currentTarget as HTMLElement).dataset
+  const spec = props.move.params.find(one => one.id === specId)
+  if (!spec || !value) return
+  set(spec, chosen(spec).includes(value) ? chosen(spec).filter(one => one !== value) : [...chosen(spec), value])
+}
 /** Lists hold texts and figures alike; what stands in them goes out as it is. */
 const pick = (spec: ParamSpec, label: unknown) => {
   const found = fields.value.find(field => field.spec === spec)!.choices.find(choice => String(choice.value) === String(label))
@@ -31,7 +37,7 @@ const items = (choices: { value: ParamValue, label: string }[], current: ParamVa
       <fieldset v-if="spec.kind === 'parts'">
         <legend class="mb-1 text-sm text-muted">{{ spec.name }}</legend>
         <div class="flex flex-wrap gap-1">
-          <UButton v-for="choice in choices" :key="String(choice.value)" size="xs" color="neutral" :variant="chosen(spec).includes(String(choice.value)) ? 'solid' : 'outline'" :aria-pressed="chosen(spec).includes(String(choice.value))" @click="toggle(spec, String(choice.value))">{{ choice.label }}</UButton>
+          <UButton v-for="choice in choices" :key="String(choice.value)" size="xs" color="neutral" :variant="chosen(spec).includes(String(choice.value)) ? 'solid' : 'outline'" :aria-pressed="chosen(spec).includes(String(choice.value))" :data-spec="spec.id" :data-value="choice.value" @click="toggle">{{ choice.label }}</UButton>
         </div>
       </fieldset>
       <label v-else class="flex flex-col gap-1 text-sm text-muted">{{ spec.name }}
