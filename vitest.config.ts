@@ -8,5 +8,7 @@ export default defineConfig({
   test: {
     include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts', 'demo/**/*.test.ts', 'test/*.test.ts'],
     environment: 'node',
+    // Laws over a thousand generated grooves take their time on a busy machine.
+    testTimeout: 30_000,
   },
 })

@@ -47,6 +47,20 @@ describe('the judge', () => {
     }), { numRuns: 400 })
   }, 120_000)
 
+  it('tells levels that changed places apart: two strokes of the lead, soft and strong, and the other way round', () => {
+    const lead = (a: 1 | 2 | 3 | 4 | 5, b: 1 | 2 | 3 | 4 | 5): Groove => ({ ...home, parts: [{ ...home.parts[0]!, strokes: [{ at: 10080, piece: 'hi-hat', stroke: 'hit', level: a }, { at: 15120, piece: 'hi-hat', stroke: 'hit', level: b }] }] })
+    const levels = [1, 2, 3, 4, 5] as const
+    for (const a of levels) for (const b of levels) if (a !== b) expect(new Judge(lead(a, b), DEFAULT_KIT, ['lead']).judge(lead(b, a)), `${a} ${b}`).toBe('lead')
+  })
+
+  it('tells every stroke of every piece from every other', () => {
+    const one = (piece: string, stroke: 'hit', level: 1 | 5): Groove => ({ ...home, parts: [{ ...home.parts[0]!, strokes: [{ at: 0, piece, stroke, level }] }] })
+    const judge = new Judge(home, DEFAULT_KIT, [])
+    const struck = DEFAULT_KIT.pieces.flatMap(piece => piece.strokes.flatMap(({ kind }) => ([1, 5] as const).map(level => one(piece.id, kind as 'hit', level))))
+    const sounds = struck.map(groove => (judge.judge(groove) as { sound: number }).sound)
+    expect(new Set(sounds).size).toBe(new Set(struck.map(groove => JSON.stringify(groove.parts[0]!.strokes))).size)
+  })
+
   it('calls two grooves of one sound exactly where nothing differs', () => {
     fc.assert(fc.property(drummed, fc.integer(), (groove, seed) => {
       const judge = new Judge(groove, DEFAULT_KIT, [])

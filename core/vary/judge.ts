@@ -19,7 +19,14 @@ export interface Judgement extends Worked {
   sums: readonly Sum[]
 }
 
-const mix = (hash: number, value: number): number => Math.imul(hash ^ value, 0x5BD1E995) ^ (hash >>> 15)
+/** Every bit of a figure made to hang on every other (the finish of A. Appleby’s MurmurHash3): figures are summed, and sums of what is only mixed can cancel out. */
+function finished(hash: number): number {
+  hash = Math.imul(hash ^ (hash >>> 16), 0x85EBCA6B)
+  hash = Math.imul(hash ^ (hash >>> 13), 0xC2B2AE35)
+  return hash ^ (hash >>> 16)
+}
+/** A figure with a value taken into it; the order of values matters. */
+const mix = (hash: number, value: number): number => finished(Math.imul(hash, 0x9E3779B1) + value)
 /** Two figures of 32 bits as one number that is still exact. */
 const joined = (one: number, two: number): number => (one >>> 0) * 2097152 + (two >>> 11)
 

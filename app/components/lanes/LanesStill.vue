@@ -23,8 +23,11 @@ const geometry = computed(() => layOut(props.groove.bars, limbsInOrder(props.gro
 const ringed = computed(() => new Set(props.marks))
 const lights = computed(() => geometry.value.slots.filter((slot, i) => props.lit?.some(at => at >= slot.at && at < (geometry.value.slots[i + 1]?.at ?? Infinity))))
 const top = computed(() => Math.max(0, geometry.value.scale.ribbon - 24))
+/** Everything of one colour is one path: a page may show dozens of grooves, and a path costs as much as a line does. */
+const box = (x: number, width: number) => `M${x} ${top.value}h${width}V${geometry.value.height}h${-width}z`
+const ground = computed(() => [0, 1].map(odd => geometry.value.beds.filter(bed => bed.beat % 2 === odd).map(bed => box(bed.x, bed.width)).join('')))
 const sticks = computed(() => sticksOf(props.groove, kits.of(props.groove.kitId), geometry.value))
-/** Each limb’s sticks as three paths: a page may show dozens of grooves, and a path costs as much as a line does. */
+/** Each limb’s sticks, and their filled and hollow marks. */
 const drawn = computed(() => geometry.value.lanes.map(({ limb }) => {
   const own = sticks.value.filter(stick => stick.limb === limb)
   const marks = (filled: boolean) => own.filter(stick => stick.mark.filled === filled).map(stick => markPath(stick.mark, stick.x, stick.tip, geometry.value.scale.mark)).join('')
@@ -35,10 +38,9 @@ const drawn = computed(() => geometry.value.lanes.map(({ limb }) => {
 <template>
   <div ref="frame" class="contain-content">
   <svg :width="large ? geometry.width : undefined" :height="large ? geometry.height : undefined" :viewBox="`0 0 ${geometry.width} ${geometry.height}`" class="block max-w-full" :class="large ? '' : 'h-auto w-full'" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`">
-    <rect v-for="bed in geometry.beds" :key="`${bed.bar}.${bed.beat}`" :x="bed.x" :y="top" :width="bed.width" :height="geometry.height - top" :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
-    <!-- Keyed by their order, so that another preview moves them and makes no new ones. -->
-    <rect v-for="(slot, i) in lights" :key="i" data-lit :x="slot.left" :y="top" :width="slot.width" :height="geometry.height - top" fill="var(--band)" />
-    <line v-for="lane in geometry.lanes" :key="lane.limb" :x1="Math.max(0, geometry.scale.label - 6)" :x2="geometry.width" :y1="lane.floor" :y2="lane.floor" stroke="var(--rule)" stroke-width="0.75" />
+    <path v-for="(beds, i) in ground" :key="i" :d="beds" :fill="i ? 'var(--bed-other)' : 'var(--bed)'" />
+    <path v-if="lights.length" :data-lit="lights.length" :d="lights.map(slot => box(slot.left, slot.width)).join('')" fill="var(--band)" />
+    <path :d="geometry.lanes.map(lane => `M${Math.max(0, geometry.scale.label - 6)} ${lane.floor}H${geometry.width}`).join('')" stroke="var(--rule)" stroke-width="0.75" />
     <template v-if="large">
       <text v-for="slot in geometry.slots" :key="slot.index" :x="slot.x" :y="geometry.scale.ribbon - 8" text-anchor="middle" :font-size="slot.onBeat ? 15 : 11" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'">{{ slot.word }}</text>
       <text v-for="lane in geometry.lanes" :key="lane.limb" x="0" :y="lane.top + lane.height / 2 + 4" font-size="13" :fill="toneOf(lane.limb, groove.lead)">{{ sentence(LIMB_NAMES[lane.limb]) }}</text>
