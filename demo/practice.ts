@@ -1,6 +1,6 @@
 import type { Groove } from '#core/groove'
 import { type LogEntry, type Plan, type Word, planFor } from '#core/practise'
-import { randomFrom } from '#core/sound'
+import { randomFrom } from '#core/chance'
 
 /** A plan for each of these grooves; ids follow from the groove's, so that loading again finds them. */
 export function demoPlans(grooves: readonly Groove[]): Plan[] {

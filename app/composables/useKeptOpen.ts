@@ -1,19 +1,16 @@
 import { useDocumentVisibility, useEventListener } from '@vueuse/core'
 import { watch } from 'vue'
 import { useBench } from '../stores/bench'
-import { usePlayer } from '../stores/player'
 
 /** While a page has the groove open: what waits is sent as the page goes or is left, and it is looked at again as it comes back into view. */
 export function useKeptOpen() {
   const bench = useBench()
-  const player = usePlayer()
   useEventListener(window, 'pagehide', () => bench.sendOnClose())
   watch(useDocumentVisibility(), (now) => {
     if (now === 'visible') void bench.refresh()
     else bench.sendOnClose()
   })
   onBeforeRouteLeave(async () => {
-    player.stop()
     bench.tryOut(undefined)
     await bench.leave()
   })

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
-import { compare, sayComparison, sayDifference } from '#core/analyse'
-import { type Groove, audibleParts, grooveTicks, partOf, strokeAt } from '#core/groove'
+import { computed, ref, shallowRef } from 'vue'
+import { compare, differingKeys, sayComparison, sayDifference } from '#core/analyse'
+import { type Groove, audibleParts, grooveTicks } from '#core/groove'
 import { wholeSpan } from '~/audio/scheduler'
 import { useApi } from '~/composables/useApi'
 import { useStationKeys } from '~/composables/useBenchKeys'
+import { usePlayback } from '~/composables/usePlayback'
 import { useKits } from '~/stores/kits'
 import { usePlayer } from '~/stores/player'
 import { useSettings } from '~/stores/settings'
@@ -42,24 +43,17 @@ const compared = computed(() => (first.value && second.value ? compare(first.val
 const lines = computed(() => (compared.value?.ok && first.value ? compared.value.value.differences.map(one => ({ ...one, says: sayDifference(first.value!, one, settings.counting) })) : []))
 
 /** The ticks of a groove’s own strokes that differ, to be marked in its lanes. */
-const marks = (which: 'first' | 'second') => lines.value.flatMap((one) => {
-  const event = one[which]
-  const groove = which === 'first' ? first.value! : second.value!
-  const part = event && partOf(groove, event.partId)
-  return part && strokeAt(part, event.at) ? [`${part.id}:${event.at}`] : []
-})
+const marks = (which: 'first' | 'second') => differingKeys(which === 'first' ? first.value! : second.value!, lines.value, which)
 
 const heard = ref<'a' | 'b'>('a')
 const program = computed(() => {
   const groove = heard.value === 'a' ? first.value : second.value
   return groove && { groove, kit: kit.value, heard: audibleParts(groove, { solo: [] }), click: settings.clickPlan, countIn: 0, span: wholeSpan(groove) }
 })
-watch(program, now => now && player.update(now))
-const toggle = () => (player.playing || player.preparing ? player.stop() : program.value && void player.start(program.value))
+const { toggle } = usePlayback(program)
 /** The other groove from here on, in the middle of a bar if need be. */
 const swap = () => (heard.value = heard.value === 'a' ? 'b' : 'a')
 useStationKeys({ ' ': toggle, 'x': swap, '1': () => (heard.value = 'a'), '2': () => (heard.value = 'b') })
-onBeforeRouteLeave(() => player.stop())
 useHead({ title: 'Compare · Bazzet' })
 const items = (list: readonly Groove[]) => list.map(groove => ({ label: groove.title, value: groove.id }))
 </script>
@@ -101,7 +95,7 @@ const items = (list: readonly Groove[]) => list.map(groove => ({ label: groove.t
       </aside>
     </div>
     <footer class="flex min-h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5 py-2">
-      <UButton size="xl" color="neutral" class="w-24 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" @click="toggle">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
+      <PlayButton @toggle="toggle" />
       <UButton size="lg" color="neutral" variant="outline" data-heard @click="swap">X: hear {{ heard === 'a' ? second.title : first.title }}</UButton>
       <span class="text-sm text-muted">1 and 2 choose, X changes over, in the middle of a bar too. Both sound on the first one’s kit.</span>
     </footer>

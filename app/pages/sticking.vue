@@ -1,20 +1,19 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { audibleParts } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
-import { RUDIMENTS, homeAfter, orchestrate, sayHome, writeSticking } from '#core/sticking'
+import { homeAfter, orchestrate, rudimentOf, sayHome } from '#core/sticking'
 import { wholeSpan } from '~/audio/scheduler'
 import { newId, useApi } from '~/composables/useApi'
 import { useStationKeys } from '~/composables/useBenchKeys'
+import { usePlayback } from '~/composables/usePlayback'
 import { useKits } from '~/stores/kits'
-import { usePlayer } from '~/stores/player'
 import { useSettings } from '~/stores/settings'
 import { useSticking } from '~/stores/sticking'
 
 /** Sticking: a hand pattern or a chain of note groups, where it lands, where a backbeat hides in it, and what it is on the kit. */
 const api = useApi()
 const kits = useKits()
-const player = usePlayer()
 const settings = useSettings()
 const store = useSticking()
 const toast = useToast()
@@ -26,15 +25,14 @@ const home = computed(() => (store.sticking.length ? homeAfter(store.sticking, s
 /** As many bars as it takes to come home, within what a groove may have; in whole fours where it is longer. */
 const bars = computed(() => Math.min(home.value, MOST_BARS))
 const kit = computed(() => kits.of(store.draft.how.view === 'pad' ? 'pad' : settings.lastKit && settings.lastKit !== 'pad' ? settings.lastKit : DEFAULT_KIT.id))
-const title = computed(() => RUDIMENTS.find(one => one.text.replaceAll(' ', '') === writeSticking(store.sticking))?.name ?? 'From a sticking')
+const title = computed(() => rudimentOf(store.sticking)?.name ?? 'From a sticking')
 const made = computed(() => (store.sticking.length
   ? orchestrate(store.sticking, store.ground, store.draft.how, { id: 'sticking', title: title.value, bars: bars.value, bpm: store.draft.bpm, kit: kit.value, lead: 'right' })
   : undefined))
 const groove = computed(() => (made.value?.ok ? made.value.value : undefined))
 
 const program = computed(() => groove.value && { groove: groove.value, kit: kit.value, heard: audibleParts(groove.value, { solo: [] }), click: settings.clickPlan, countIn: 0, span: wholeSpan(groove.value) })
-watch(program, now => now && player.update(now))
-const toggle = () => (player.playing || player.preparing ? player.stop() : program.value && void player.start(program.value))
+const { toggle } = usePlayback(program)
 
 const use = (text: string) => {
   store.draft.text = text
@@ -54,7 +52,6 @@ async function send() {
 }
 
 useStationKeys({ ' ': toggle, 'w': () => (view.value = 'write'), 'c': () => (view.value = 'chain'), 'b': () => void send() })
-onBeforeRouteLeave(() => player.stop())
 useHead({ title: 'Sticking · Bazzet' })
 </script>
 
@@ -88,7 +85,7 @@ useHead({ title: 'Sticking · Bazzet' })
     </aside>
   </div>
   <footer class="isolate flex min-h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5 py-2">
-    <UButton size="xl" color="neutral" class="w-24 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" :disabled="!groove" @click="toggle">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
+    <PlayButton :disabled="!groove" @toggle="toggle" />
     <UInputNumber v-model="store.draft.bpm" :min="20" :max="300" size="lg" class="w-30" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" />
     <span class="text-sm text-muted">quarters a minute</span>
     <ClickFact v-if="groove" :bars="groove.bars" />

@@ -1,5 +1,5 @@
 import { type Kit, LEVEL_NAMES, LIMBS, LIMB_NAMES, type Limb, STROKE_NAMES } from '#core/kit'
-import { type Groove, type TimedStroke, grooveTicks, sayList, sayPlace, timeline } from '#core/groove'
+import { type Groove, type TimedStroke, grooveTicks, partOf, sayList, sayPlace, strokeAt, timeline } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import type { Counting } from '#core/time'
 
@@ -39,6 +39,15 @@ export function compare(first: Groove, second: Groove, kit: Kit): Result<Compari
     differences.push(...others.map((other): Difference => ({ at: other.at, limb, kind: 'only second', first: undefined, second: other })))
   }
   return ok({ differences: differences.sort((x, y) => x.at - y.at || LIMBS.indexOf(x.limb) - LIMBS.indexOf(y.limb)), same })
+}
+
+/** The keys (`part:tick`) of the strokes of one of the two grooves that differ from the other. */
+export function differingKeys(groove: Groove, differences: readonly Difference[], which: 'first' | 'second'): string[] {
+  return differences.flatMap((one) => {
+    const event = one[which]
+    const part = event && partOf(groove, event.partId)
+    return part && strokeAt(part, event.at) ? [`${part.id}:${event.at}`] : []
+  })
 }
 
 const strokeOf = ({ stroke, ornament, openFor }: TimedStroke): string => `${stroke}|${ornament ?? ''}|${openFor ?? ''}`

@@ -1,18 +1,6 @@
 /** Samples a second that every voice is rendered at. */
 export const SAMPLE_RATE = 44100
 
-/** A stream of numbers from 0 to 1 that is the same for the same seed (the mulberry32 generator). */
-export function randomFrom(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6D2B79F5) >>> 0
-    let t = state
-    t = Math.imul(t ^ (t >>> 15), t | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
-
 /** Silence of so many seconds. */
 export const silence = (seconds: number): Float32Array => new Float32Array(Math.round(seconds * SAMPLE_RATE))
 

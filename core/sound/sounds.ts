@@ -1,5 +1,6 @@
 import { type Level, type Piece, type SoundName, type StrokeKind, soundOf } from '#core/kit'
-import { addNoise, addPartials, biquad, finish, randomFrom, silence } from './dsp'
+import { randomFrom } from '#core/chance'
+import { addNoise, addPartials, biquad, finish, silence } from './dsp'
 import { VOICES } from './voices'
 
 /** Peak of a voice at each level, 1 being full scale: about 9 dB from a ghost to a soft stroke, less further up. */

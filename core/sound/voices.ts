@@ -1,5 +1,6 @@
 import type { SoundName } from '#core/kit'
-import { type Partial, SAMPLE_RATE, addGlide, addNoise, addPartials, biquad, randomFrom, silence } from './dsp'
+import { randomFrom } from '#core/chance'
+import { type Partial, SAMPLE_RATE, addGlide, addNoise, addPartials, biquad, silence } from './dsp'
 
 /** What a voice is made from. `hard` runs from 0 (ghost) to 1 (accent) and opens the tone, not only the volume. */
 export interface Blow { hard: number, pitch: number, random: () => number }

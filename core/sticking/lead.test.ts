@@ -92,7 +92,7 @@ describe('a sticking put on the kit', () => {
   })
 
   it.each([
-    ['beats', '4...4...4...4...'],
+    ['quarters', '4...4...4...4...'],
     ['off-beats', '..4...4...4...4.'],
     ['eighths', '4.4.4.4.4.4.4.4.'],
     ['2 and 4', '....4.......4...'],
@@ -101,7 +101,7 @@ describe('a sticking put on the kit', () => {
   })
 
   it('on the pad is hands alone on its one piece', () => {
-    const groove = made('>rlrf', { view: 'pad', hatFoot: 'beats' }, { ...target, kit: kitById('pad') })
+    const groove = made('>rlrf', { view: 'pad', hatFoot: 'quarters' }, { ...target, kit: kitById('pad') })
     expect(new Set(groove.parts.flatMap(part => part.strokes.map(stroke => stroke.piece)))).toEqual(new Set(['pad']))
     expect(groove.parts.every(part => part.limb.endsWith('H'))).toBe(true)
     expect(orchestrate(sticking('f'), FOUR, how({ view: 'pad' }), { ...target, kit: kitById('pad') })).toMatchObject({ ok: false, reason: expect.stringMatching(/only foot strokes/) })

@@ -7,7 +7,9 @@ import { type Hand, LETTER_NAMES, type Sticking, writeSticking } from './stickin
 
 /** What the bass drum does beside the foot strokes that are written: nothing, or go with a hand, with the accents, or into the gaps. */
 export const BASS_RULES = ['as written', 'with the right hand', 'with the left hand', 'with the accents', 'in the gaps'] as const
-export const FOOT_RULES = ['none', 'beats', 'off-beats', 'eighths', '2 and 4'] as const
+/** What a hat foot keeps. */
+export const FOOT_RULES = ['none', 'quarters', 'off-beats', 'eighths', '2 and 4'] as const
+export type FootRule = typeof FOOT_RULES[number]
 
 /** How a sticking is put on the kit. */
 export interface Orchestration {
@@ -15,7 +17,7 @@ export interface Orchestration {
   /** The piece of each hand, of its accents (null: the same piece), and pieces it runs over stroke by stroke (empty: none). */
   hands: Record<Hand, { piece: string, accents: string | null, run: readonly string[] }>
   bass: typeof BASS_RULES[number]
-  hatFoot: typeof FOOT_RULES[number]
+  hatFoot: FootRule
   /** Felt beats, from 1, on which whichever hand falls there goes across to the snare, loud. */
   backbeat: readonly number[]
   /** Everything unaccented of the hands is a ghost. */
@@ -76,13 +78,13 @@ function bassTicks(laid: readonly Laid[], slots: readonly number[], rule: Orches
   }
 }
 
-/** The ticks of a hat-foot pattern. */
-function footTicks(bars: Groove['bars'], rule: Orchestration['hatFoot']): number[] {
+/** The ticks of a hat-foot pattern, in every felt beat; a half that is no whole tick is left out. */
+export function footTicks(bars: Groove['bars'], rule: FootRule): number[] {
   return beatsOf(bars).flatMap(({ at, beat, length }) => {
     const half = at + length / 2
     switch (rule) {
       case 'none': return []
-      case 'beats': return [at]
+      case 'quarters': return [at]
       case 'off-beats': return [half]
       case 'eighths': return [at, half]
       case '2 and 4': return beat % 2 === 1 ? [at] : []

@@ -1,4 +1,4 @@
-import { type Sticking, readSticking } from './sticking'
+import { type Sticking, readSticking, writeSticking } from './sticking'
 
 /** A rudiment by its traditional name: its sticking as text (see `readSticking`) on a subdivision of the quarter, and its family. */
 export interface Rudiment {
@@ -40,6 +40,10 @@ export const RUDIMENTS: readonly Rudiment[] = [
   { id: 'ratamacue', name: 'Single ratamacue', family: 'drags', text: '^^rlr >l-- ^^lrl >r--', slots: 3 },
   { id: 'lesson-25', name: 'Lesson twenty-five', family: 'drags', text: '^^rl>r- ^^rl>r-', slots: 4 },
 ]
+
+/** The rudiment that a sticking is, mark for mark, if it is one. */
+export const rudimentOf = (sticking: Sticking): Rudiment | undefined =>
+  RUDIMENTS.find(one => one.text.replaceAll(' ', '') === writeSticking(sticking))
 
 /** A rudiment's sticking, read. */
 export function rudimentSticking({ text }: Rudiment): Sticking {

@@ -13,8 +13,23 @@ function strokesBetween(before: Part, after: Part): Edit[] {
   return remove.length || put.length ? [{ type: 'strokes', partId: before.id, remove, put }] : []
 }
 
+/** Parts put where they belong in the order of layering, once those that go have gone and those that come are there. */
+function ordersBetween(before: Groove, after: Groove): Edit[] {
+  const wanted = after.parts.map(part => part.id)
+  const ids = before.parts.map(part => part.id).filter(id => wanted.includes(id))
+  wanted.forEach((id, index) => {
+    if (!ids.includes(id)) ids.splice(index, 0, id)
+  })
+  return wanted.flatMap((partId, index): Edit[] => {
+    const from = ids.indexOf(partId)
+    if (from === index) return []
+    ids.splice(index, 0, ...ids.splice(from, 1))
+    return [{ type: 'order', partId, index }]
+  })
+}
+
 /**
- * The edit that leads from one groove to another: bars, feel, parts and strokes. Title, lineage and the like are not
+ * The edit that leads from one groove to another: bars, feel, parts, their order and strokes. Title, lineage and the like are not
  * looked at. Strokes that a change of bars would leave outside are taken out before it and put in after.
  */
 export function editBetween(before: Groove, after: Groove, label: string): Edit {
@@ -43,6 +58,7 @@ export function editBetween(before: Groove, after: Groove, label: string): Edit 
   after.parts.forEach((part, index) => {
     if (!before.parts.some(other => other.id === part.id)) edits.push({ type: 'add part', part, index })
   })
+  edits.push(...ordersBetween(before, after))
   const facts = (['feel', 'lead', 'tempo', 'pickUp', 'kitId'] as const).filter(key => !same(before[key], after[key]))
   if (facts.length) edits.push({ type: 'facts', set: Object.fromEntries(facts.map(key => [key, after[key]])) })
   return together(label, edits)

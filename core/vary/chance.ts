@@ -1,3 +1,4 @@
+import { randomFrom } from '#core/chance'
 import { type Kit, type PieceKind, pieceOf } from '#core/kit'
 import type { Groove } from '#core/groove'
 import type { Move, ParamValue, Params } from './move'
@@ -6,15 +7,8 @@ import { choicesOf } from './params'
 /** Chance from a seed: the same seed gives the same throws in the same order. */
 export interface Chance { /** A number from 0 up to 1. */ next(): number, /** A whole number from 0 up to n. */ below(n: number): number, pick<T>(from: readonly T[]): T }
 
-/** A small generator of good spread for work that is no secret: a 32-bit counter, mixed (public domain, after T. Ettinger’s mulberry32). */
 export function chanceOf(seed: number): Chance {
-  let state = seed >>> 0
-  const next = () => {
-    state = (state + 0x6D2B79F5) >>> 0
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state)
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296
-  }
+  const next = randomFrom(seed)
   const below = (n: number) => Math.floor(next() * n)
   return { next, below, pick: from => from[below(from.length)]! }
 }

@@ -105,7 +105,9 @@ describe('the search for ideas', () => {
     const linear = runSteps(home, [{ move: 'linearise', params: { first: 'bass drum' } }], DEFAULT_KIT)[0]!.groove
     const one = new IdeaSearch(linear, DEFAULT_KIT, wish({ promises: ['linear', 'backbeat'] }))
     one.advance(6000)
-    for (const idea of one.ideas(30)) expect(readout(idea.groove, DEFAULT_KIT).groups).toEqual([])
+    const ideas = one.ideas(30)
+    expect(ideas.length).toBeGreaterThan(10)
+    for (const idea of ideas) expect(readout(idea.groove, DEFAULT_KIT).groups).toEqual([])
   })
 
   it('lists each sound once, each with as many sentences as moves, one to four, and tells what it costs', () => {
@@ -140,7 +142,9 @@ describe('the search for ideas', () => {
   })
 
   it('tries only the groups of moves it is told to', () => {
-    for (const idea of search({ groups: ['accents'] }, 500).ideas(10)) expect(idea.steps.every(step => step.move.startsWith('accent'))).toBe(true)
+    const accents = search({ groups: ['accents'] }, 500).ideas(10)
+    expect(accents).toHaveLength(10)
+    for (const idea of accents) expect(idea.steps.every(step => step.move.startsWith('accent'))).toBe(true)
   })
 
   it('finds a companion: busy for a simple home, simple for a busy one', () => {
@@ -149,6 +153,7 @@ describe('the search for ideas', () => {
     expect(companionOf(hundredStrokes(), 8.7)).toMatchObject({ promise: 'simpler' })
     const { density, promise } = companionOf(home, 4.8)
     const ideas = search({ density, promises: [promise, 'backbeat'] }, 8000).ideas(6)
+    expect(ideas).toHaveLength(6)
     for (const idea of ideas) expect(strokeCount(idea.groove) / strokeCount(home)).toBeGreaterThan(1.2)
   })
 })

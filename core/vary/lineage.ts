@@ -1,6 +1,7 @@
-import { type Difference, compare } from '#core/analyse'
+import { compare, differingKeys } from '#core/analyse'
 import type { Kit } from '#core/kit'
-import { type Groove, partOf, strokeAt } from '#core/groove'
+import { type Groove, LIMITS } from '#core/groove'
+import { asVariation } from './move'
 
 /** One groove of a family: how deep below the first, its brothers’ place, and whether it is the one asked about. */
 export interface Kin { groove: Groove, depth: number, parentId: string | undefined, /** The last of its brothers, so that a line down the tree can end. */ last: boolean }
@@ -39,12 +40,17 @@ export function changedStrokes(before: Groove, after: Groove, kit: Kit): Changed
   const compared = compare(before, after, kit)
   if (!compared.ok) return { keys: after.parts.flatMap(part => part.strokes.map(stroke => `${part.id}:${stroke.at}`)), gone: 0, ticks: [] }
   const { differences } = compared.value
-  const keys = differences.flatMap(({ second }: Difference) => {
-    const part = second && partOf(after, second.partId)
-    const stroke = part && strokeAt(part, second.at)
-    return part && stroke ? [`${part.id}:${stroke.at}`] : []
-  })
+  const keys = differingKeys(after, differences, 'second')
   return { keys, gone: differences.filter(one => one.kind === 'only first').length, ticks: [...new Set(differences.map(one => one.at))] }
+}
+
+/**
+ * A variation takes the place of another groove of its family: what it is under the other’s id, title and parent; and the
+ * other as it was, to be kept as a variation of itself under `keptId`, so that nothing is lost.
+ */
+export function adopted(main: Groove, revision: number, variation: Groove, keptId: string): { main: Groove, kept: Groove } {
+  const { id, title, parent } = main
+  return { main: { ...variation, id, title, parent }, kept: asVariation(main, revision, main, keptId, `${title}, before`.slice(0, LIMITS.title), []) }
 }
 
 /** In how few words a groove says what was done to its parent; `'as its parent'` where nothing was recorded. */

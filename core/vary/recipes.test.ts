@@ -3,7 +3,7 @@ import { type Groove, apply, makeBars, makeGroove, makePart, rowStrokes } from '
 import { DEFAULT_KIT } from '#core/kit'
 import { STYLE_CARDS, candidatesFor, partFrom } from '#core/style'
 import { meter } from '#core/time'
-import { RECIPES, abstracted, asVariation, changedStrokes, familyOf, makeRecipe, moveOf, readRecipe, runMove, runSteps, sayMoves } from '.'
+import { RECIPES, abstracted, adopted, asVariation, changedStrokes, editBetween, familyOf, makeRecipe, moveOf, readRecipe, runMove, runSteps, sayMoves } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const home: Groove = makeGroove({ id: 'home', title: 'Home', bars, parts: [
@@ -89,6 +89,16 @@ describe('lineage', () => {
     expect(moved.ok && changedStrokes(home, moved.value.groove, DEFAULT_KIT)).toEqual({ keys: [], gone: 2, ticks: [0] })
     const crashed = runMove(moveOf('crash')!, home, { beat: 0 }, DEFAULT_KIT)
     expect(crashed.ok && changedStrokes(home, crashed.value.groove, DEFAULT_KIT)).toEqual({ keys: ['a1:0'], gone: 0, ticks: [0] })
+  })
+
+  it('adopts a variation under the other’s name and keeps what was there; the edit puts its parts in its order', () => {
+    const variation = { ...a, parts: [a.parts[2]!, makePart({ id: 'new', name: 'New', limb: 'LF' }), a.parts[0]!] }
+    const { main, kept } = adopted(home, 3, variation, 'kept')
+    expect(main).toEqual({ ...home, parts: variation.parts })
+    expect(kept).toEqual({ ...home, id: 'kept', title: 'Home, before', parent: { id: 'home', revision: 3, moves: [] } })
+    const edit = apply(home, editBetween(home, main, 'adopted'))
+    expect(edit.ok && edit.value.groove).toEqual(main)
+    expect(edit.ok && apply(edit.value.groove, edit.value.inverse)).toMatchObject({ ok: true, value: { groove: home } })
   })
 
   it('says what was done', () => {

@@ -43,6 +43,6 @@ export interface Displacement { partIds: string[], slots: number }
 /** Moves parts by whole slots around the bar line; see the move “displace”. */
 export function displace(groove: Groove, { partIds, slots }: Displacement): Result<Moved> {
   if (!Number.isInteger(slots)) return refuse('A displacement is a whole number of slots.')
-  // Where pieces stand is nothing to a displacement: any kit will do.
+  // A displacement moves ticks and asks no kit: the shipped one stands in.
   return runMove(displaceParts, groove, { partIds, slots }, DEFAULT_KIT)
 }

@@ -1,5 +1,5 @@
-import { type Kit, type Level, type Limb, type Ornament, type StrokeKind, pieceOf, strokesFor } from '#core/kit'
-import { type Groove, type Part, type Role, type Stroke, makePart, partOf, withOrnament } from '#core/groove'
+import { type Kit, type Level, type Limb, type Ornament, limbsInOrder } from '#core/kit'
+import { type Groove, type Part, type Role, type Stroke, asPiece, makePart, partOf, withOrnament } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { type Beat, type Slot, barStarts, barsTicks, beatsOf, slotsOf } from '#core/time'
 import type { Made } from './move'
@@ -32,10 +32,11 @@ export function regridded(bars: Groove['bars'], slots: Groove['bars'][number]['s
   return after
 }
 
-export const leadHand = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'RH' : 'LH')
-export const freeHand = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'LH' : 'RH')
-export const bassFoot = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'RF' : 'LF')
-export const hatFoot = ({ lead }: Pick<Groove, 'lead'>): Limb => (lead === 'right' ? 'LF' : 'RF')
+const limbOf = (place: number) => ({ lead }: Pick<Groove, 'lead'>): Limb => limbsInOrder(lead)[place]!
+export const leadHand = limbOf(0)
+export const freeHand = limbOf(1)
+export const bassFoot = limbOf(2)
+export const hatFoot = limbOf(3)
 
 /** A part that moves may change: not locked, and running with the bars. */
 export const workable = (part: Part): boolean => !part.locked && !part.every
@@ -116,15 +117,11 @@ export const atLevel = (stroke: Stroke, level: number): Stroke => {
 /** A stroke at another tick; the same object where it is there already. */
 export const atTick = (stroke: Stroke, at: number): Stroke => (stroke.at === at ? stroke : copied(stroke, at, stroke.level))
 
-/** A stroke on another piece, plain where that piece does not know its kind; undefined where the limb cannot strike it at all. */
-export function onPiece(kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): Stroke | undefined {
+/** A stroke on another piece; undefined where the limb cannot strike it at all. */
+export function onPiece(groove: Groove, kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): Stroke | undefined {
   if (stroke.piece === pieceId) return stroke
-  const piece = pieceOf(kit, pieceId)
-  const kinds = piece ? strokesFor(piece, limb) : []
-  const kind: StrokeKind | undefined = kinds.includes(stroke.stroke) ? stroke.stroke : kinds[0]
-  if (!kind) return undefined
-  const { openFor: _, ...rest } = stroke
-  return { ...rest, piece: pieceId, stroke: kind }
+  const moved = asPiece(groove, kit, limb, stroke, pieceId)
+  return moved === stroke ? undefined : moved
 }
 
 export const ornamented = (stroke: Stroke, ornament: Ornament): Stroke => (stroke.ornament === ornament ? stroke : withOrnament(stroke, ornament))

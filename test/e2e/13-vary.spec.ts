@@ -150,6 +150,7 @@ test('a companion is offered; a variation is adopted as the main version, and wh
   await page.keyboard.press('f')
   await page.getByRole('button', { name: 'Adopt as main' }).click()
   await expect(page.locator('[data-kin]')).toHaveCount(3)
+  await bench.saved()
   const family = (await grooves(bench.app.url)).filter(one => one.id === id || one.parent?.id === id)
   const main = family.find(one => one.id === id)!
   const variation = family.find(one => one.parent?.moves.length)!

@@ -2,7 +2,6 @@
 import { ref, watch } from 'vue'
 import type { Bar } from '#core/groove'
 import { TEMPO_RANGE, type Tempo, tappedBpm } from '#core/time'
-import { usePlayer } from '~/stores/player'
 import { useSettings } from '~/stores/settings'
 
 /** Play, tempo with tap, click, loop and count-in, at the foot of every station that sounds. */
@@ -10,7 +9,6 @@ const props = defineProps<{ tempo: Tempo, bars: Bar[] }>()
 const loop = defineModel<number>('loop', { required: true })
 const emit = defineEmits<{ toggle: [], tempo: [tempo: Tempo] }>()
 
-const player = usePlayer()
 const settings = useSettings()
 const taps = ref<number[]>([])
 const typed = ref(props.tempo.bpm)
@@ -30,7 +28,7 @@ defineExpose({ tap })
 
 <template>
   <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
-    <UButton size="xl" color="neutral" class="w-24 shrink-0 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" @click="emit('toggle')">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
+    <PlayButton @toggle="emit('toggle')" />
     <div class="flex items-center gap-2">
       <UInputNumber v-model="typed" :min="TEMPO_RANGE.least" :max="TEMPO_RANGE.most" :step="1" :step-snapping="false" size="lg" class="w-30 shrink-0" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" @update:model-value="setBpm" @keyup.enter="($event.target as HTMLElement).blur()" />
       <TempoFact :tempo="tempo" @tempo="now => emit('tempo', now)" />

@@ -5,6 +5,7 @@ import { makeBars, sayPlace } from '#core/groove'
 import { type Chain, type Letter, type NoteGroup, type Question, type Wish, NOTE_GROUPS, chainSticking, ownGroup, writeSticking } from '#core/sticking'
 import { countSlots, slotsOf, tickSeconds } from '#core/time'
 import { useChains } from '~/composables/useChains'
+import { toneOfLetter } from '~/lanes/tone'
 import { useSettings } from '~/stores/settings'
 import { useSticking } from '~/stores/sticking'
 
@@ -60,7 +61,6 @@ const question = computed<Question>(() => {
 })
 const { answer, working, milliseconds } = useChains(question)
 const sums = (chain: Chain) => chain.shapes.map(shape => shape.sticking.length).join('+')
-const COLORS: Record<Letter, string> = { R: 'var(--lead-hand)', L: 'var(--other-hand)', F: 'var(--lead-foot)' }
 const NAMES = [{ value: 'R', label: 'right hand' }, { value: 'L', label: 'left hand' }, { value: 'F', label: 'foot' }]
 </script>
 
@@ -99,7 +99,7 @@ const NAMES = [{ value: 'R', label: 'right hand' }, { value: 'L', label: 'left h
         <UButton v-if="wished.length" size="xs" color="neutral" variant="ghost" @click="store.draft.limbs = []">Clear</UButton>
       </div>
       <div class="mt-1 flex flex-wrap gap-y-1" role="group" aria-label="Slots to wish a limb on">
-        <button v-for="slot in slots" :key="slot.index" type="button" class="min-w-6 cursor-pointer border-l px-1 py-0.5 text-sm hover:bg-elevated" :class="slot.slot === 0 ? 'border-accented font-bold text-highlighted' : 'border-transparent text-muted'" :aria-pressed="wished.some(one => one.slot === slot.index)" :aria-label="`${NAMES.find(one => one.value === limb)!.label} on ${sayPlace({ bars }, slot.at)}`" @click="wish(slot.index)">{{ slot.word }}<b v-for="one in wished.filter(one => one.slot === slot.index)" :key="one.who" class="block leading-4" :style="{ color: COLORS[one.who] }">{{ one.who }}</b></button>
+        <button v-for="slot in slots" :key="slot.index" type="button" class="min-w-6 cursor-pointer border-l px-1 py-0.5 text-sm hover:bg-elevated" :class="slot.slot === 0 ? 'border-accented font-bold text-highlighted' : 'border-transparent text-muted'" :aria-pressed="wished.some(one => one.slot === slot.index)" :aria-label="`${NAMES.find(one => one.value === limb)!.label} on ${sayPlace({ bars }, slot.at)}`" @click="wish(slot.index)">{{ slot.word }}<b v-for="one in wished.filter(one => one.slot === slot.index)" :key="one.who" class="block leading-4" :style="{ color: toneOfLetter(one.who) }">{{ one.who }}</b></button>
       </div>
     </section>
     <section aria-labelledby="chains-title">
@@ -108,7 +108,7 @@ const NAMES = [{ value: 'R', label: 'right hand' }, { value: 'L', label: 'left h
       <ol class="mt-1">
         <li v-for="(chain, i) in answer?.chains ?? []" :key="i" data-chain class="flex items-baseline gap-3 border-t border-muted py-1">
           <span class="w-32 shrink-0 text-sm text-muted">{{ sums(chain) }}</span>
-          <span class="min-w-0 flex-1 break-words"><span v-for="(shape, s) in chain.shapes" :key="s" class="display mr-2 inline-block tracking-wide"><span v-for="(place, p) in shape.sticking" :key="p" :style="place ? { color: COLORS[place.who] } : {}">{{ place?.who ?? '-' }}</span></span></span>
+          <span class="min-w-0 flex-1 break-words"><span v-for="(shape, s) in chain.shapes" :key="s" class="display mr-2 inline-block tracking-wide"><span v-for="(place, p) in shape.sticking" :key="p" :style="place ? { color: toneOfLetter(place.who) } : {}">{{ place?.who ?? '-' }}</span></span></span>
           <UButton size="xs" color="neutral" variant="outline" :aria-label="`Use chain ${i + 1}`" @click="emit('use', writeSticking(chainSticking(chain)))">Use it</UButton>
         </li>
       </ol>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { makeBars } from '#core/groove'
-import { type Ground, type Letter, type Sticking, LETTER_NAMES, homeAfter, layOver, onBeats } from '#core/sticking'
+import { type Ground, type Sticking, LETTER_NAMES, homeAfter, layOver, onBeats } from '#core/sticking'
 import { beatsOf, countSlots, slotsOf } from '#core/time'
+import { toneOfLetter } from '~/lanes/tone'
 import { useSettings } from '~/stores/settings'
 
 /** A sticking on the counts, bar under bar until it comes home: letters over their slots, accents high, felt beats set apart. */
@@ -12,7 +13,6 @@ const settings = useSettings()
 const home = computed(() => homeAfter(props.sticking, props.ground))
 const count = computed(() => Math.min(home.value, props.most))
 const bars = computed(() => makeBars(props.ground.meter, count.value, props.ground.slots))
-const COLORS: Record<Letter, string> = { R: 'var(--lead-hand)', L: 'var(--other-hand)', F: 'var(--lead-foot)' }
 const GRACES: Record<string, string> = { flam: '♪', drag: '♪♪', ruff: '♪♪♪', double: '/', buzz: 'z' }
 
 const rows = computed(() => {
@@ -33,7 +33,7 @@ const beats = computed(() => rows.value.map((_, b) => onBeats(props.sticking, pr
       <div v-for="(beat, i) in row" :key="i" class="flex min-w-0 flex-1 bg-(--bed)" :class="i % 2 ? 'bg-(--bed-other)' : ''" aria-hidden="true">
         <div v-for="{ slot, word, stroke } in beat" :key="slot.index" class="flex h-16 min-w-0 flex-1 flex-col items-center justify-end pb-0.5" :data-slot="slot.index">
           <span v-if="stroke?.ornament" class="text-[0.7rem] leading-3 text-muted">{{ GRACES[stroke.ornament] }}</span>
-          <span v-if="stroke" class="display leading-6" :class="stroke.accent ? 'text-2xl font-bold' : 'text-base'" :style="{ color: COLORS[stroke.who] }"><span v-if="stroke.accent" class="block text-center text-xs leading-3">&gt;</span>{{ stroke.who }}</span>
+          <span v-if="stroke" class="display leading-6" :class="stroke.accent ? 'text-2xl font-bold' : 'text-base'" :style="{ color: toneOfLetter(stroke.who) }"><span v-if="stroke.accent" class="block text-center text-xs leading-3">&gt;</span>{{ stroke.who }}</span>
           <span v-else class="text-muted">·</span>
           <span class="text-xs" :class="slot.slot === 0 ? 'font-bold text-highlighted' : 'text-muted'">{{ word }}</span>
         </div>

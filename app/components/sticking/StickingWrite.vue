@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { RUDIMENTS, writeSticking } from '#core/sticking'
+import { RUDIMENTS, rudimentOf } from '#core/sticking'
 import { useSticking } from '~/stores/sticking'
 
 /** A sticking written by keys, or a rudiment chosen, and the grid it lies on. */
@@ -15,7 +15,7 @@ const rudiments = ['rolls', 'paradiddles', 'flams', 'drags'].map(family => [
   ...RUDIMENTS.filter(one => one.family === family).map(one => ({ label: one.name, value: one.id })),
 ])
 const rudiment = computed({
-  get: () => RUDIMENTS.find(one => one.text.replaceAll(' ', '') === (store.read.ok ? writeSticking(store.sticking) : ''))?.id,
+  get: () => rudimentOf(store.sticking)?.id,
   set: (id: string | undefined) => {
     const found = RUDIMENTS.find(one => one.id === id)
     if (!found) return

@@ -2,14 +2,13 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Kin, changedStrokes, familyOf, sayMoves } from '#core/vary'
+import { type Kin, adopted, changedStrokes, familyOf, sayMoves } from '#core/vary'
 import { type Stored, newId, useApi } from '~/composables/useApi'
 
 /** The family of a groove as a tree, each with what was done to its parent and where it differs from it, lit in its lanes. */
 const props = defineProps<{ groove: Groove, kit: Kit, /** Raised when something was kept, so that the tree is read again. */ turn: number }>()
-const emit = defineEmits<{ hear: [groove: Groove], refused: [reason: string] }>()
+const emit = defineEmits<{ hear: [groove: Groove], adopt: [main: Groove, kept: Groove, revision: number] }>()
 const api = useApi()
-const toast = useToast()
 
 const stored = shallowRef<Stored<Groove>[]>([])
 const chosen = ref<string[]>([])
@@ -29,21 +28,12 @@ const rows = computed(() => family.value.map(kin => ({ ...kin, changed: changed(
 const choose = (id: string) => (chosen.value = chosen.value.includes(id) ? chosen.value.filter(one => one !== id) : [...chosen.value, id].slice(-2))
 const compareTo = computed(() => (chosen.value.length === 2 ? `/compare?a=${chosen.value[0]}&b=${chosen.value[1]}` : ''))
 
-/** A variation takes its first ancestor’s place; what that was is kept as a variation of it, so that nothing is lost. */
-async function adopt(kin: Kin) {
-  const first = stored.value.find(one => one.document.id === family.value[0]!.groove.id)
-  if (!first) return
-  const { document: main, revision } = first
-  const before: Groove = { ...main, id: newId(), title: `${main.title}, before`.slice(0, 120), parent: { id: main.id, revision, moves: [] } }
-  const { id, title, parent } = main
-  try {
-    await api.grooves.create(before)
-    await api.grooves.save({ ...kin.groove, id, title, parent }, revision)
-    toast.add({ title: `“${title}” is now as “${kin.groove.title}” is; as it was it is kept as “${before.title}”.` })
-  } catch (error) {
-    emit('refused', (error as Error).message)
-  }
-  await load()
+/** A variation takes its first ancestor’s place. */
+function adopt(kin: Kin) {
+  const first = family.value[0]!.groove
+  const revision = stored.value.find(one => one.document.id === first.id)?.revision ?? 1
+  const { main, kept } = adopted(first, revision, kin.groove, newId())
+  emit('adopt', main, kept, revision)
 }
 </script>
 

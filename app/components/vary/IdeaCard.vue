@@ -6,18 +6,18 @@ import { type Idea, sayDifficulty } from '#core/vary'
 
 /** One idea: its lanes, what led there, how it stands to home; pointed at by mouse or keys, kept by its button or K. */
 const props = defineProps<{ idea: Idea, number: number, home: Groove, kit: Kit, kept: boolean }>()
-const emit = defineEmits<{ point: [], leave: [], keep: [], walk: [by: number] }>()
+const emit = defineEmits<{ point: [], leave: [], keep: [], walk: [way: 'next' | 'before' | 'down' | 'up'] }>()
 
 const facts = computed(() => {
   const { distance, more, difficulty } = props.idea
   return `${Math.round(distance * 100)} % from home · ${more === 0 ? 'as many strokes' : `${Math.abs(more)} ${more > 0 ? 'more' : 'fewer'}`} · ${sayDifficulty(difficulty)}`
 })
-const STEPS: Record<string, number> = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: 3, ArrowUp: -3 }
+const WAYS = { ArrowRight: 'next', ArrowLeft: 'before', ArrowDown: 'down', ArrowUp: 'up' } as const
 function press(event: KeyboardEvent) {
-  const by = STEPS[event.key]
-  if (by) {
+  const way = WAYS[event.key as keyof typeof WAYS]
+  if (way) {
     event.preventDefault()
-    emit('walk', by)
+    emit('walk', way)
   } else if (event.key.toLowerCase() === 'k') emit('keep')
 }
 </script>

@@ -3,7 +3,7 @@ import { useRafFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { type Groove, type MoveMade, passSeconds } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Idea, type MoveGroup, type PromiseId, MOVE_GROUPS, companionOf, runSteps } from '#core/vary'
+import { type Idea, type MoveGroup, type PromiseId, DENSITIES, MOVE_GROUPS, companionOf, runSteps } from '#core/vary'
 import { IDEAS_TRIED, useIdeas } from '~/composables/useIdeas'
 import { useVary } from '~/stores/vary'
 
@@ -46,7 +46,7 @@ const shown = computed(() => cards.value.filter(idea => (filter.value === 'busie
 
 function begin(partner: boolean) {
   const { density, promise } = companion.value
-  const promises: PromiseId[] = partner ? [...vary.promises.filter(one => !['same', 'busier', 'simpler'].includes(one)), promise] : [...vary.promises]
+  const promises: PromiseId[] = partner ? [...vary.promises.filter(one => !DENSITIES.includes(one)), promise] : [...vary.promises]
   void search.begin(props.groove, props.kit, { seed: vary.seed, promises, groups: group.value === 'all moves' ? [] : [group.value], ...(partner ? { density } : {}) })
 }
 // What was found belongs to the home and the promises it was found for.
@@ -68,7 +68,13 @@ function keep(idea: Idea) {
   emit('keep', idea.groove, runSteps(props.groove, idea.steps, props.kit).flatMap(step => (step.ok ? [step.made] : [])), '')
 }
 const list = useTemplateRef('list')
-const walk = (to: number) => list.value?.querySelectorAll<HTMLElement>('[data-idea]')[to]?.focus()
+/** From card to card; up and down by as many as stand in a row. */
+function walk(from: number, way: 'next' | 'before' | 'down' | 'up') {
+  const all = [...list.value?.querySelectorAll<HTMLElement>('[data-idea]') ?? []]
+  const top = (card: HTMLElement) => card.parentElement!.offsetTop
+  const row = all.filter(card => top(card) === top(all[0]!)).length
+  all[from + { next: 1, before: -1, down: row, up: -row }[way]]?.focus()
+}
 onBeforeUnmount(() => emit('try', undefined))
 </script>
 
@@ -89,7 +95,7 @@ onBeforeUnmount(() => emit('try', undefined))
     <p v-if="!search.made.value" class="max-w-2xl text-toned">Chains of one to four moves are tried by the thousand. What breaks a promise above is dropped, and so is what sounds like something already found; the rest is ranked so that the first dozen differ. {{ companion.says }}</p>
     <p v-else-if="!shown.length && !search.running.value">{{ cards.length ? `None of these is ${filter}.` : 'Nothing was found that keeps every promise. Give one back and search again.' }}</p>
     <ul ref="list" class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-6 gap-y-5" @mouseleave="leave">
-      <IdeaCard v-for="(idea, i) in shown" :key="keyOf(idea)" :idea="idea" :number="i + 1" :home="groove" :kit="kit" :kept="kept.has(keyOf(idea))" @point="point(idea)" @leave="leave" @keep="keep(idea)" @walk="by => walk(i + by)" />
+      <IdeaCard v-for="(idea, i) in shown" :key="keyOf(idea)" :idea="idea" :number="i + 1" :home="groove" :kit="kit" :kept="kept.has(keyOf(idea))" @point="point(idea)" @leave="leave" @keep="keep(idea)" @walk="way => walk(i, way)" />
     </ul>
   </div>
 </template>

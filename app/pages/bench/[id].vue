@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef } from 'vue'
 import { type GhostPlace, readout, unisons } from '#core/analyse'
 import { type Edit, type Groove, type MoveMade, apply, audibleParts, barTicks, mirrored, reshape, timeline } from '#core/groove'
 import { type Limb, limbsInOrder, pieceOf } from '#core/kit'
@@ -11,15 +11,14 @@ import { type Cursor, useLaneHands } from '~/composables/useLaneHands'
 import { useStationKeys } from '~/composables/useBenchKeys'
 import { useKeep } from '~/composables/useKeep'
 import { useKeptOpen } from '~/composables/useKeptOpen'
+import { usePlayback } from '~/composables/usePlayback'
 import { useBench } from '~/stores/bench'
-import { usePlayer } from '~/stores/player'
 import { useSettings } from '~/stores/settings'
 
 /** The Bench: a groove layered limb by limb, heard, read and shifted. */
 const route = useRoute()
 const api = useApi()
 const bench = useBench()
-const player = usePlayer()
 const settings = useSettings()
 const toast = useToast()
 const files = useDownload()
@@ -85,21 +84,8 @@ const span = computed(() => {
   const from = barStarts(groove.bars)[loop.value]!
   return { from, to: from + barTicks(bar) }
 })
-const program = computed(() => ({ groove: bench.shown!, kit: bench.kit, heard: heard.value, click: settings.clickPlan, countIn: settings.countIn, span: span.value }))
-watch(program, now => bench.shown && player.update(now))
-
-/** Pointing at a candidate sounds it in place; what was silent before is silent again after. */
-let heardByPointing = false
-function hearInPlace(on: boolean) {
-  if (on && !player.playing && !player.preparing) {
-    heardByPointing = true
-    void player.start(program.value)
-  } else if (!on && heardByPointing) {
-    heardByPointing = false
-    player.stop()
-  }
-}
-const toggle = () => (player.playing || player.preparing ? player.stop() : void player.start(program.value))
+const program = computed(() => bench.shown && ({ groove: bench.shown, kit: bench.kit, heard: heard.value, click: settings.clickPlan, countIn: settings.countIn, span: span.value }))
+const { toggle, hearInPlace } = usePlayback(program)
 
 // ---- changes --------------------------------------------------------------
 
@@ -183,11 +169,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
 </script>
 
 <template>
-  <div v-if="failed" class="m-auto max-w-md text-center">
-    <h1 class="text-2xl">This groove could not be opened</h1>
-    <p class="my-3">{{ failed }}</p>
-    <UButton to="/" color="neutral">To the Shelf</UButton>
-  </div>
+  <NotOpened v-if="failed" what="groove" :why="failed" to="/" where="To the Shelf" />
   <template v-else-if="bench.groove && bench.shown && settled && read && readable">
     <h1 class="sr-only">Bench: {{ bench.groove.title }}</h1>
     <FactBar :groove="facts" :pieces="pieces" @edit="edit" @bars="bars => edit(reshape(bench.groove!, bars))" @mirror="feet => edit(mirrored(bench.groove!, { feet }))" @refused="refused">

@@ -66,11 +66,7 @@ useHead({
 </script>
 
 <template>
-  <div v-if="failed || !groove" class="m-auto max-w-md text-center">
-    <h1 class="text-2xl">This groove could not be opened</h1>
-    <p class="my-3">{{ failed }}</p>
-    <UButton to="/" color="neutral">To the Shelf</UButton>
-  </div>
+  <NotOpened v-if="failed || !groove" what="groove" :why="failed" to="/" where="To the Shelf" />
   <template v-else>
     <header class="no-print flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
       <span class="display text-2xl text-highlighted">Sheet</span>

@@ -1,25 +1,26 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { type Edit, type Groove, type MoveMade, audibleParts } from '#core/groove'
-import type { Step } from '#core/vary'
+import { type Step, editBetween } from '#core/vary'
 import { wholeSpan } from '~/audio/scheduler'
 import { useAfterPaint } from '~/composables/useAfterPaint'
+import { useApi } from '~/composables/useApi'
 import { useStationKeys } from '~/composables/useBenchKeys'
 import { useKeep } from '~/composables/useKeep'
 import { useKeptOpen } from '~/composables/useKeptOpen'
+import { usePlayback } from '~/composables/usePlayback'
 import { useBench } from '~/stores/bench'
-import { usePlayer } from '~/stores/player'
 import { useSettings } from '~/stores/settings'
 import { useVary } from '~/stores/vary'
 
 /** Vary: from one groove to many, by moves, recipes and ideas, under promises; and who came from whom. */
 const route = useRoute()
 const bench = useBench()
-const player = usePlayer()
 const settings = useSettings()
 const vary = useVary()
 const toast = useToast()
 const keeping = useKeep()
+const api = useApi()
 
 const VIEWS = [{ label: 'Moves', value: 'moves' }, { label: 'Recipes', value: 'recipes' }, { label: 'Ideas', value: 'ideas' }, { label: 'Family', value: 'family' }]
 const failed = ref('')
@@ -49,24 +50,12 @@ const heard = computed(() => (homeHeard.value ? undefined : tried.value) ?? benc
 const program = computed(() => heard.value && {
   groove: heard.value, kit: bench.kit, heard: audibleParts(heard.value, { solo: [] }), click: settings.clickPlan, countIn: 0, span: wholeSpan(heard.value),
 })
-watch(program, now => now && player.update(now))
+const { play, toggle, hearInPlace } = usePlayback(program)
 watch(view, () => (tried.value = undefined))
-const toggle = () => (player.playing || player.preparing ? player.stop() : program.value && void player.start(program.value))
-const play = () => !player.playing && !player.preparing && program.value && void player.start(program.value)
 function hear(groove: Groove) {
   tried.value = groove
   homeHeard.value = false
   play()
-}
-let byPointing = false
-function hearInPlace(on: boolean) {
-  if (on && !player.playing && !player.preparing) {
-    byPointing = true
-    play()
-  } else if (!on && byPointing) {
-    byPointing = false
-    player.stop()
-  }
 }
 
 // ---- what is taken and kept -------------------------------------------------
@@ -87,6 +76,21 @@ async function keep(groove: Groove, made: MoveMade[], name: string) {
   } catch (error) {
     refused((error as Error).message)
   }
+}
+/** A variation takes another groove’s place: the open one by an edit that can be undone, another one on the server. */
+async function adopt(main: Groove, kept: Groove, revision: number) {
+  if (main.id === bench.groove!.id) {
+    const done = bench.edit(editBetween(bench.groove!, main, 'Another version adopted'))
+    if (!done.ok) return refused(done.reason)
+  }
+  try {
+    await api.grooves.create(kept)
+    if (main.id !== bench.groove!.id) await api.grooves.save(main, revision)
+    toast.add({ title: `“${main.title}” has changed; as it was it is kept as “${kept.title}”.` })
+  } catch (error) {
+    refused((error as Error).message)
+  }
+  turn.value++
 }
 function step(direction: 'takeBack' | 'bringBack') {
   const done = bench[direction]()
@@ -114,11 +118,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
 </script>
 
 <template>
-  <div v-if="failed || !bench.groove" class="m-auto max-w-md text-center">
-    <h1 class="text-2xl">This groove could not be opened</h1>
-    <p class="my-3">{{ failed }}</p>
-    <UButton to="/" color="neutral">To the Shelf</UButton>
-  </div>
+  <NotOpened v-if="failed || !bench.groove" what="groove" :why="failed" to="/" where="To the Shelf" />
   <template v-else-if="settled">
     <header class="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-1.5 border-b border-default px-5 py-2">
       <h1 class="text-2xl"><span class="sr-only">Vary </span>{{ bench.groove.title }}</h1>
@@ -143,9 +143,9 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
     </div>
     <Suspense v-else-if="view === 'recipes'"><RecipePanel :groove="bench.groove" :kit="bench.kit" :fresh="fresh" @try="groove => tried = groove" @hear="hear" @edit="edit" @keep="keep" @taken="fresh = []" /></Suspense>
     <IdeasPanel v-else-if="view === 'ideas'" :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @hear="hearInPlace" @keep="keep" />
-    <Suspense v-else><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @refused="refused" /></Suspense>
+    <Suspense v-else><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @adopt="adopt" /></Suspense>
     <footer class="isolate flex min-h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5 py-2">
-      <UButton size="xl" color="neutral" class="w-24 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" @click="toggle">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
+      <PlayButton @toggle="toggle" />
       <UButton size="lg" color="neutral" variant="outline" :aria-pressed="homeHeard" data-heard @click="homeHeard = !homeHeard">H: hear {{ homeHeard ? 'what is tried' : 'home' }}</UButton>
       <ClickFact :bars="bench.groove.bars" />
       <span class="text-sm text-muted">{{ heard === bench.groove ? 'Home sounds' : 'What is tried sounds' }}, at {{ Math.round(bench.groove.tempo.bpm) }}. M moves, R recipes, I ideas, F family; Space plays.</span>

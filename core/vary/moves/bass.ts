@@ -45,15 +45,18 @@ const dropOne: Move = {
 }
 
 const HANDS = ['lead hand', 'free hand'] as const
-const handOf = (groove: Groove, hand: string) => (hand === 'lead hand' ? leadHand(groove) : freeHand(groove))
+/** Where a hand strikes, so loud or louder; what repeats on its own is left out. */
+function handTicks(groove: Groove, hand: string, least: number): number[] {
+  const limb = hand === 'lead hand' ? leadHand(groove) : freeHand(groove)
+  return groove.parts.filter(part => part.limb === limb && !part.every).flatMap(part => part.strokes.filter(stroke => stroke.level >= least).map(stroke => stroke.at))
+}
 
 const follow: Move = {
   id: 'bass-follow', name: 'Bass drum follows a hand', group: 'bass drum', keeps: [],
   about: 'The bass drum plays with every plain or louder stroke of a hand, and nowhere else.',
   params: [{ id: 'hand', name: 'Hand', kind: 'choice', of: HANDS, usual: 'free hand' }],
   make(groove, params) {
-    const limb = handOf(groove, word(params, 'hand'))
-    const ats = groove.parts.filter(part => part.limb === limb && !part.every).flatMap(part => part.strokes.filter(stroke => stroke.level >= 3).map(stroke => stroke.at))
+    const ats = handTicks(groove, word(params, 'hand'), 3)
     if (!ats.length) return refuse('That hand plays nothing to follow.')
     const wanted = new Set(ats)
     const cleared = eachStroke(groove, isBass(groove), stroke => (wanted.has(stroke.at) ? stroke : undefined))
@@ -66,8 +69,7 @@ const doubleAccents: Move = {
   about: 'The bass drum joins every accent of a hand.',
   params: [{ id: 'hand', name: 'Hand', kind: 'choice', of: HANDS, usual: 'lead hand' }],
   make(groove, params) {
-    const limb = handOf(groove, word(params, 'hand'))
-    const ats = groove.parts.filter(part => part.limb === limb && !part.every).flatMap(part => part.strokes.filter(stroke => stroke.level === 5).map(stroke => stroke.at))
+    const ats = handTicks(groove, word(params, 'hand'), 5)
     const busy = busyAt(groove, bassFoot(groove))
     const fresh = ats.filter(at => !busy.has(at))
     return made(groove, joined(groove, ats), () => `The bass drum joins ${sayCount(fresh.length, 'accent')} more, on ${sayPlaces(groove, fresh)}.`, 'That hand has no accent without the bass drum.')

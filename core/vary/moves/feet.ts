@@ -1,9 +1,10 @@
 import { type StrokeKind } from '#core/kit'
 import { type Groove, type Stroke } from '#core/groove'
+import { FOOT_RULES, type FootRule, footTicks } from '#core/sticking'
 import { type Move, word } from '../move'
 import { addStrokes, eachStroke, gridOf, hatFoot, made } from '../work'
 
-const PATTERNS = ['quarters', 'off-beats', 'eighths', '2 and 4', 'splash and chick in turn', 'none'] as const
+const IN_TURN = 'splash and chick in turn'
 
 /** True where a hand holds the hats open, so that the foot must keep still. */
 function openAt(groove: Groove): (at: number) => boolean {
@@ -12,28 +13,20 @@ function openAt(groove: Groove): (at: number) => boolean {
   return at => openings.some(open => (at - open.at + total) % total < open.openFor)
 }
 
-function patternOf(groove: Groove, pattern: string): { at: number, stroke: StrokeKind }[] {
-  const chick = (at: number) => ({ at, stroke: 'chick' as const })
-  return gridOf(groove).beats.flatMap(({ at, length, beat }) => {
-    switch (pattern) {
-      case 'quarters': return [chick(at)]
-      case 'off-beats': return [chick(at + length / 2)]
-      case 'eighths': return [chick(at), chick(at + length / 2)]
-      case '2 and 4': return beat % 2 === 1 ? [chick(at)] : []
-      case 'splash and chick in turn': return [{ at, stroke: beat % 2 === 0 ? 'splash' as const : 'chick' as const }]
-      default: return []
-    }
-  }).filter(one => Number.isInteger(one.at))
+/** A pattern’s ticks and strokes: the usual ones, or splash and chick in turn on the beats. */
+function patternOf(groove: Groove, pattern: string): Map<number, StrokeKind> {
+  if (pattern === IN_TURN) return new Map(gridOf(groove).beats.map(({ at, beat }) => [at, beat % 2 === 0 ? 'splash' : 'chick']))
+  return new Map(footTicks(groove.bars, pattern as FootRule).map(at => [at, 'chick']))
 }
 
 const hats: Move = {
   id: 'hat-foot', name: 'Hat foot', group: 'hat foot', keeps: ['lead', 'backbeat'],
   about: 'Gives the hat foot one of the usual patterns in place of what it plays; it keeps still while a hand holds the hats open.',
-  params: [{ id: 'pattern', name: 'Pattern', kind: 'choice', of: PATTERNS, usual: '2 and 4' }],
+  params: [{ id: 'pattern', name: 'Pattern', kind: 'choice', of: [...FOOT_RULES, IN_TURN], usual: '2 and 4' }],
   make(groove, params) {
     const limb = hatFoot(groove)
     const open = openAt(groove)
-    const wanted = new Map(patternOf(groove, word(params, 'pattern')).filter(one => !open(one.at)).map(one => [one.at, one.stroke]))
+    const wanted = new Map([...patternOf(groove, word(params, 'pattern'))].filter(([at]) => !open(at)))
     const cleared = eachStroke(groove, part => part.limb === limb && part.role !== 'lead' && part.role !== 'backbeat', stroke =>
       (stroke.piece !== 'hi-hat' ? stroke : wanted.get(stroke.at) === stroke.stroke ? stroke : undefined))
     const after = addStrokes(cleared, limb, 'hat foot', 'Hat foot', [...wanted].map(([at, stroke]): Stroke => ({ at, piece: 'hi-hat', stroke, level: 3 })))

@@ -57,7 +57,7 @@ const crash: Move = {
     const beat = gridOf(groove).beats[num(params, 'beat')]!
     const after = eachStroke(groove, isLead(groove), (stroke, part) => {
       if (stroke.at !== beat.at || stroke.piece === 'crash') return stroke
-      const up = onPiece(kit, part.limb, stroke, 'crash')
+      const up = onPiece(groove, kit, part.limb, stroke, 'crash')
       return up ? atLevel(up, 5) : stroke
     })
     return made(groove, after, () => `A crash on ${sayPlace(groove, beat.at)}.`, () => `The lead has no stroke on ${sayPlace(groove, beat.at)} to crash with, or this kit has no crash.`)

@@ -16,7 +16,7 @@ function revoiced(groove: Groove, params: Params, kit: Kit, to: (stroke: Stroke,
   if (!part.ok) return part
   if (!isHandPart(part.value)) return refuse('Feet stay on their pedals; choose a part of a hand.')
   const { strokes, limb } = part.value
-  const now = strokes.map((stroke, i) => onPiece(kit, limb, stroke, to(stroke, i, part.value)) ?? stroke)
+  const now = strokes.map((stroke, i) => onPiece(groove, kit, limb, stroke, to(stroke, i, part.value)) ?? stroke)
   const after = now.every((stroke, i) => stroke === strokes[i]) ? groove : withStrokes(groove, part.value, now)
   return made(groove, after, () => says(part.value), `“${part.value.name}” is there already, or this kit lacks the piece.`)
 }
@@ -76,7 +76,7 @@ const butBackbeat: Move = {
     if (word(params, 'piece') === 'snare') return refuse('The snare is where the backbeat is; choose another piece for the rest.')
     const backbeats = new Set(backbeatTicks(groove))
     const stays = (part: Part, stroke: Stroke) => part.role === 'backbeat' || (stroke.piece === 'snare' && backbeats.has(stroke.at))
-    const after = eachStroke(groove, isHandPart, (stroke, part) => (stays(part, stroke) ? stroke : onPiece(kit, part.limb, stroke, word(params, 'piece')) ?? stroke))
+    const after = eachStroke(groove, isHandPart, (stroke, part) => (stays(part, stroke) ? stroke : onPiece(groove, kit, part.limb, stroke, word(params, 'piece')) ?? stroke))
     return made(groove, after, () => `All but the backbeat is on the ${nameOf(kit, word(params, 'piece'))}.`, 'There is nothing but the backbeat to move, or this kit lacks the piece.')
   },
 }
@@ -110,7 +110,7 @@ const leadTo: Move = {
     const lead = isLead(groove)
     const after = eachStroke(groove, part => lead(part) && isHandPart(part), (stroke, part) => {
       if (!['hi-hat', 'ride'].includes(stroke.piece)) return stroke
-      const moved = onPiece(kit, part.limb, stroke, target)
+      const moved = onPiece(groove, kit, part.limb, stroke, target)
       if (!moved || moved.stroke === LEADS[to]) return moved ?? stroke
       const { openFor: _, ...closed } = moved
       return { ...closed, stroke: LEADS[to] }
@@ -143,7 +143,7 @@ const tomEighths: Move = {
     const quarters = eachStroke(groove, part => lead(part) && isHandPart(part) && part.limb !== free, (stroke, part) => {
       // What the lead plays on the snare may be the backbeat.
       if (stroke.piece === 'snare') return stroke
-      return onBeat.has(stroke.at) ? onPiece(kit, part.limb, stroke, 'ride') ?? stroke : undefined
+      return onBeat.has(stroke.at) ? onPiece(groove, kit, part.limb, stroke, 'ride') ?? stroke : undefined
     })
     const eighths = beats.flatMap(({ at, length }) => [at, at + length / 2]).filter(Number.isInteger)
     const put = pieceOf(kit, 'floor tom') ? eighths.map((at): Stroke => ({ at, piece: 'floor tom', stroke: 'hit', level: onBeat.has(at) ? 3 : 2 })) : []
@@ -165,7 +165,7 @@ const thicken: Move = {
     const put = groove.parts.filter(part => lead(part) && part.limb !== limb && !part.every).flatMap(part => part.strokes)
       .filter(stroke => !busy.has(stroke.at) && (on === 'every stroke' || onBeat.has(stroke.at) === (on === 'the beats')))
       .flatMap((stroke) => {
-        const moved = onPiece(kit, limb, { at: stroke.at, piece: stroke.piece, stroke: 'hit', level: stroke.level }, word(params, 'piece'))
+        const moved = onPiece(groove, kit, limb, { at: stroke.at, piece: stroke.piece, stroke: 'hit', level: stroke.level }, word(params, 'piece'))
         return moved ? [atLevel(moved, stroke.level - 1)] : []
       })
     const after = addStrokes(groove, limb, 'comping', 'In unison', put)

@@ -1,15 +1,5 @@
 import { DataTypes, type QueryInterface } from 'sequelize'
-
-const required = (type: DataTypes.DataType) => ({ type, allowNull: false })
-
-const document = {
-  id: { type: DataTypes.STRING(64), primaryKey: true },
-  document: required(DataTypes.TEXT),
-  revision: required(DataTypes.INTEGER),
-  binnedAt: DataTypes.DATE,
-  createdAt: required(DataTypes.DATE),
-  updatedAt: required(DataTypes.DATE),
-}
+import { document, required } from './columns'
 
 export const name = '001-begin'
 

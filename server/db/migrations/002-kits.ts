@@ -1,16 +1,8 @@
-import { DataTypes, type QueryInterface } from 'sequelize'
+import type { QueryInterface } from 'sequelize'
+import { document } from './columns'
 
 export const name = '002-kits'
 
-export async function up(db: QueryInterface): Promise<void> {
-  await db.createTable('kits', {
-    id: { type: DataTypes.STRING(64), primaryKey: true },
-    document: { type: DataTypes.TEXT, allowNull: false },
-    revision: { type: DataTypes.INTEGER, allowNull: false },
-    binnedAt: DataTypes.DATE,
-    createdAt: { type: DataTypes.DATE, allowNull: false },
-    updatedAt: { type: DataTypes.DATE, allowNull: false },
-  })
-}
+export const up = (db: QueryInterface): Promise<void> => db.createTable('kits', document)
 
 export const down = (db: QueryInterface): Promise<void> => db.dropTable('kits')

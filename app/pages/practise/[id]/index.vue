@@ -52,11 +52,7 @@ useHead({ title: () => `${plan.value?.title ?? 'Plan'} · Bazzet` })
 </script>
 
 <template>
-  <div v-if="failed || !plan || !groove" class="m-auto max-w-md text-center">
-    <h1 class="text-2xl">This plan could not be opened</h1>
-    <p class="my-3">{{ failed }}</p>
-    <UButton to="/practise" color="neutral">To all plans</UButton>
-  </div>
+  <NotOpened v-if="failed || !plan || !groove" what="plan" :why="failed" to="/practise" where="To all plans" />
   <template v-else>
     <header class="flex h-16 shrink-0 items-center gap-4 border-b border-default px-6">
       <h1 class="text-2xl text-highlighted">{{ plan.title }}</h1>

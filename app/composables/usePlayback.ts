@@ -1,0 +1,31 @@
+import { type MaybeRefOrGetter, toValue, watch } from 'vue'
+import type { Program } from '../audio/scheduler'
+import { usePlayer } from '../stores/player'
+
+/** A page's program under its play key: what changes in it is heard from the next slot on, and it stops as the page is left. */
+export function usePlayback(program: MaybeRefOrGetter<Program | undefined>) {
+  const player = usePlayer()
+  watch(() => toValue(program), now => now && player.update(now))
+  const sounding = () => player.playing || player.preparing
+
+  /** Begins, unless it sounds already. */
+  function play() {
+    const now = toValue(program)
+    if (now && !sounding()) void player.start(now)
+  }
+  const toggle = () => (sounding() ? player.stop() : play())
+
+  let byPointing = false
+  /** Pointing at something sounds it in place; what was silent before is silent again after. */
+  function hearInPlace(on: boolean) {
+    if (on && !sounding()) {
+      byPointing = true
+      play()
+    } else if (!on && byPointing) {
+      byPointing = false
+      player.stop()
+    }
+  }
+  onBeforeRouteLeave(() => player.stop())
+  return { play, toggle, hearInPlace }
+}
