@@ -30,6 +30,6 @@ function press(event: KeyboardEvent) {
       <ol class="mt-1 text-[0.94rem]"><li v-for="(line, s) in idea.says" :key="s">{{ line }}</li></ol>
       <p class="text-sm text-muted" data-idea-facts>{{ facts }}</p>
     </div>
-    <button type="button" class="ml-1 mt-1 cursor-pointer border border-accented px-2 py-0.5 text-sm font-medium hover:bg-elevated disabled:cursor-default disabled:border-transparent disabled:text-muted" :disabled="kept" @click="emit('keep')">{{ kept ? 'Kept' : 'Keep as variation' }}</button>
+    <button type="button" class="ml-1 mt-1 cursor-pointer rounded-md border border-accented px-2 py-0.5 text-sm font-medium hover:bg-elevated disabled:cursor-default disabled:border-transparent disabled:text-muted" :disabled="kept" @click="emit('keep')">{{ kept ? 'Kept' : 'Keep as variation' }}</button>
   </li>
 </template>

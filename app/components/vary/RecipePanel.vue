@@ -130,7 +130,7 @@ const moves = MOVES.map(move => ({ value: move.id, label: `${move.name} (${move.
       <section v-if="result && made.length" aria-label="What the recipe comes to" class="space-y-2 border-t border-default pt-3">
         <h3 class="text-lg">What it comes to</h3>
         <p v-if="lost" class="text-error" role="status">{{ lost.reason }}</p>
-        <VariationCard :groove="result" :home="groove" :kit="kit" class="max-w-2xl" />
+        <VariationCard :groove="result" :home="groove" :kit="kit" class="max-w-sm" />
         <div class="flex gap-2">
           <UButton color="neutral" :disabled="!!lost" @click="emit('keep', result, made, name)">Keep as variation</UButton>
           <UButton color="neutral" variant="outline" :disabled="!!lost" @click="emit('edit', editBetween(groove, result, name))">Change this groove</UButton>
