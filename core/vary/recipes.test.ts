@@ -44,7 +44,7 @@ describe('recipes', () => {
     const params = abstracted(moveOf('to-piece')!, home, { part: 'a1', piece: 'ride' })
     expect(params).toEqual({ part: 'lead', piece: 'ride' })
     const other = { ...home, parts: home.parts.map(part => ({ ...part, id: `${part.id}-x` })) }
-    expect(runSteps(other, [{ move: 'to-piece', params }], DEFAULT_KIT)[0]).toMatchObject({ ok: true, sentence: 'Hats goes to the ride.' })
+    expect(runSteps(other, [{ move: 'to-piece', params }], DEFAULT_KIT)[0]).toMatchObject({ ok: true, sentence: 'Hats: to the ride.' })
     expect(abstracted(moveOf('displace')!, home, { partIds: ['b2', 'c3'], slots: 2 })).toEqual({ partIds: ['backbeat', 'bass drum'], slots: 2 })
   })
 

@@ -37,7 +37,7 @@ defineExpose({ take })
     </div>
     <MoveForm v-if="params" :move="move" :params="params" :groove="groove" :kit="kit" @params="tell" />
     <p role="status" data-move-says :class="why ? 'text-error' : ''">{{ why || (done?.ok ? done.value.sentence : '') }}</p>
-    <div v-if="after" :class="lost ? 'opacity-60' : ''">
+    <div v-if="after">
       <p class="mb-1 text-sm text-muted">After it, what changed in the light<template v-if="changed?.gone">; {{ changed.gone }} {{ changed.gone === 1 ? 'stroke' : 'strokes' }} gone</template></p>
       <LanesStill :groove="after" :lit="changed?.ticks ?? []" :marks="changed?.keys ?? []" large />
     </div>

@@ -39,7 +39,7 @@ const byRole: Move = {
   make(groove, params) {
     const [role, by] = [word(params, 'role') as Role, num(params, 'by')]
     const after = eachStroke(groove, part => part.role === role, stroke => atLevel(stroke, stroke.level + by))
-    return made(groove, after, () => `The ${role} is ${Math.abs(by) === 1 ? 'a level' : `${Math.abs(by)} levels`} ${by < 0 ? 'softer' : 'louder'}.`, `No part of the role “${role}” can go ${by < 0 ? 'down' : 'up'} any further, or there is none.`)
+    return made(groove, after, () => `The ${role} ${role === 'ghosts' ? 'are' : 'is'} ${Math.abs(by) === 1 ? 'a level' : `${Math.abs(by)} levels`} ${by < 0 ? 'softer' : 'louder'}.`, `No part of the role “${role}” can go ${by < 0 ? 'down' : 'up'} any further, or there is none.`)
   },
 }
 

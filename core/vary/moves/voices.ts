@@ -25,14 +25,14 @@ const toPiece: Move = {
   id: 'to-piece', name: 'A hand to another piece', group: 'other pieces', keeps: KEEPS,
   about: 'All strokes of a part go to one piece.',
   params: [PART, piece('piece', 'Piece', 'floor tom')],
-  make: (groove, params, kit) => revoiced(groove, params, kit, () => word(params, 'piece'), part => `${part.name} goes to the ${nameOf(kit, word(params, 'piece'))}.`),
+  make: (groove, params, kit) => revoiced(groove, params, kit, () => word(params, 'piece'), part => `${part.name}: to the ${nameOf(kit, word(params, 'piece'))}.`),
 }
 
 const alternate: Move = {
   id: 'alternate', name: 'Alternate between two pieces', group: 'other pieces', keeps: KEEPS,
   about: 'The strokes of a part fall on two pieces in turn.',
   params: [PART, piece('first', 'First', 'hi-hat'), piece('second', 'Second', 'floor tom')],
-  make: (groove, params, kit) => revoiced(groove, params, kit, (_, i) => word(params, i % 2 ? 'second' : 'first'), part => `${part.name} alternates between ${nameOf(kit, word(params, 'first'))} and ${nameOf(kit, word(params, 'second'))}.`),
+  make: (groove, params, kit) => revoiced(groove, params, kit, (_, i) => word(params, i % 2 ? 'second' : 'first'), part => `${part.name}: by turns on ${nameOf(kit, word(params, 'first'))} and ${nameOf(kit, word(params, 'second'))}.`),
 }
 
 const toms = new WeakMap<Kit, Piece[]>()
@@ -50,7 +50,7 @@ const downToms: Move = {
   make(groove, params, kit) {
     const toms = tomsOf(kit)
     if (toms.length < 2) return refuse('This kit has fewer than two toms to run down.')
-    return revoiced(groove, params, kit, (_, i) => toms[Math.floor(i / num(params, 'each')) % toms.length]!.id, part => `${part.name} runs down the toms, ${num(params, 'each')} on each.`)
+    return revoiced(groove, params, kit, (_, i) => toms[Math.floor(i / num(params, 'each')) % toms.length]!.id, part => `${part.name}: down the toms, ${num(params, 'each')} on each.`)
   },
 }
 
@@ -94,7 +94,7 @@ const runsTogether: Move = {
       if (last !== undefined && slot !== last + 1) run++
       last = slot
       return word(params, run % 2 ? 'second' : 'first')
-    }, part => `${part.name} changes between ${nameOf(kit, word(params, 'first'))} and ${nameOf(kit, word(params, 'second'))} at each gap.`)
+    }, part => `${part.name}: changing between ${nameOf(kit, word(params, 'first'))} and ${nameOf(kit, word(params, 'second'))} at each gap.`)
   },
 }
 
