@@ -16,18 +16,22 @@ export interface Stick {
   mark: Mark
   /** How far an open hat's bar runs, in pixels. */
   openTo: number | undefined
-  graces: number
+  graces: string
   /** What else an ornament draws: a slash across a doubled stick, a cap over a choked one. */
   sign: string | undefined
 }
 
-/** A slash across the middle of a doubled stick; a cap beyond the tip of a choked one. */
-function signOf(ornament: Ornament | undefined, x: number, from: number, tip: number, hangs: boolean): string | undefined {
-  if (ornament === 'double') return `M${x - 4.5} ${(from + tip) / 2 + 3}L${x + 4.5} ${(from + tip) / 2 - 3}`
-  return ornament === 'choke' ? `M${x - 7} ${tip + (hangs ? 10 : -10)}h14` : undefined
+/** A slash across the middle of a doubled stick; a cap beyond the tip of a choked one; in sizes of a mark, like all beside a stick. */
+function signOf(ornament: Ornament | undefined, x: number, from: number, tip: number, hangs: boolean, mark: number): string | undefined {
+  if (ornament === 'double') return `M${x - 0.9 * mark} ${(from + tip) / 2 + 0.6 * mark}L${x + 0.9 * mark} ${(from + tip) / 2 - 0.6 * mark}`
+  return ornament === 'choke' ? `M${x - 1.4 * mark} ${tip + (hangs ? 2 : -2) * mark}h${2.8 * mark}` : undefined
 }
 
 const GRACES: Partial<Record<Ornament, number>> = { flam: 1, drag: 2, ruff: 3 }
+
+/** The small sticks before a stick, for its flam, drag or ruff. */
+const gracePath = (graces: number, x: number, from: number, tip: number, mark: number): string =>
+  Array.from({ length: graces }, (_, i) => `M${x - (1.3 + 0.7 * i) * mark} ${from}V${from + (tip - from) * 0.4}`).join('')
 
 /** Every stroke of a groove as a stick in its lane. A part with a cycle of its own is shown as its first pass runs. */
 export const sticksOf = (groove: Groove, kit: Kit, geometry: Geometry): Stick[] => {
@@ -65,7 +69,7 @@ function stickOf(part: Part, stroke: Stroke, at: number, total: number, lane: La
     level: stroke.level,
     mark: markOf(pieceOf(kit, stroke.piece)?.kind, stroke.stroke, stroke.level),
     openTo: end === undefined ? undefined : end === total ? geometry.width : geometry.xOf(end),
-    sign: signOf(stroke.ornament, x, lane.floor, tip, lane.hangs),
-    graces: stroke.ornament ? GRACES[stroke.ornament] ?? 0 : 0,
+    sign: signOf(stroke.ornament, x, lane.floor, tip, lane.hangs, geometry.scale.mark),
+    graces: gracePath(stroke.ornament ? GRACES[stroke.ornament] ?? 0 : 0, x, lane.floor, tip, geometry.scale.mark),
   }
 }

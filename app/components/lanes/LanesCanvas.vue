@@ -51,7 +51,7 @@ const ink = (stick: Stick): number => inks.value.get(stick.partId) ?? 1
     <line v-for="plumb in plumbs" :key="`plumb${plumb.at}`" v-memo="[plumb.x, plumb.from, plumb.to]" data-plumb :x1="plumb.x" :x2="plumb.x" :y1="plumb.from" :y2="plumb.to" stroke="var(--ui-text-muted)" stroke-width="1" />
 
     <g v-for="stick in sticks" :key="stick.key" v-memo="[stick.x, stick.from, stick.tip, stick.mark, stick.openTo, stick.graces, stick.sign, ink(stick), lead]" :data-stick="stick.key" :data-level="stick.level" :opacity="ink(stick) < 1 ? ink(stick) : undefined" :stroke="toneOf(stick.limb, lead)" :fill="stick.mark.filled ? toneOf(stick.limb, lead) : 'none'">
-      <line v-for="grace in stick.graces" :key="grace" :x1="stick.x - 3 - grace * 3.5" :x2="stick.x - 3 - grace * 3.5" :y1="stick.from" :y2="stick.from + (stick.tip - stick.from) * 0.4" stroke-width="1.5" />
+      <path v-if="stick.graces" :d="stick.graces" stroke-width="1.5" />
       <line v-if="stick.openTo" :x1="stick.x" :x2="stick.openTo" :y1="stick.tip" :y2="stick.tip" stroke-width="4" opacity="0.5" />
       <line :x1="stick.x" :x2="stick.x" :y1="stick.from" :y2="stick.tip" :stroke-width="1.2 + stick.level * 0.5" />
       <path v-if="stick.sign" :d="stick.sign" stroke-width="1.8" />

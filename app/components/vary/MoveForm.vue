@@ -37,7 +37,7 @@ const items = (choices: { value: ParamValue, label: string }[], current: ParamVa
       <fieldset v-if="spec.kind === 'parts'">
         <legend class="mb-1 text-sm text-muted">{{ spec.name }}</legend>
         <div class="flex flex-wrap gap-1">
-          <UButton v-for="choice in choices" :key="String(choice.value)" size="xs" color="neutral" :variant="chosen(spec).includes(String(choice.value)) ? 'solid' : 'outline'" :aria-pressed="chosen(spec).includes(String(choice.value))" :data-spec="spec.id" :data-value="choice.value" @click="toggle">{{ choice.label }}</UButton>
+          <UButton v-for="choice in choices" :key="String(choice.value)" size="xs" color="neutral" :variant="chosen(spec).includes(String(choice.value)) ? 'solid' : 'outline'" :aria-pressed="chosen(spec).includes(String(choice.value))" :data-spec="spec.id" :data-value="choice.value" :label="choice.label" @click="toggle" />
         </div>
       </fieldset>
       <label v-else class="flex flex-col gap-1 text-sm text-muted">{{ spec.name }}

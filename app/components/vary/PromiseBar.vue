@@ -9,6 +9,6 @@ const vary = useVary()
 <template>
   <div class="flex flex-wrap items-center gap-1.5" role="group" aria-label="Promises">
     <span class="mr-1 text-sm text-muted">Keep:</span>
-    <UButton v-for="promise in PROMISES" :key="promise" size="xs" color="neutral" :variant="vary.promises.includes(promise) ? 'solid' : 'outline'" :icon="vary.promises.includes(promise) ? 'i-lucide-check' : undefined" :aria-pressed="vary.promises.includes(promise)" @click="vary.toggle(promise)">{{ PROMISE_NAMES[promise] }}</UButton>
+    <UButton v-for="promise in PROMISES" :key="promise" size="xs" color="neutral" :variant="vary.promises.includes(promise) ? 'solid' : 'outline'" :icon="vary.promises.includes(promise) ? 'i-lucide-check' : undefined" :aria-pressed="vary.promises.includes(promise)" :label="PROMISE_NAMES[promise]" @click="vary.toggle(promise)" />
   </div>
 </template>
