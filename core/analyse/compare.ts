@@ -21,10 +21,11 @@ export function compare(first: Groove, second: Groove, kit: Kit): Result<Compari
   if (a !== b) return refuse(`Only grooves of the same length can be compared: “${first.title}” has ${a} ticks, “${second.title}” ${b}.`)
   const differences: Difference[] = []
   let same = 0
+  const [ones, twos] = [timeline(first, kit), timeline(second, kit)]
   for (const limb of LIMBS) {
-    const [ones, twos] = [first, second].map(groove => timeline(groove, kit).filter(event => event.limb === limb))
-    const others = [...twos!]
-    for (const one of ones!) {
+    const others = twos.filter(event => event.limb === limb)
+    for (const one of ones) {
+      if (one.limb !== limb) continue
       // The likest stroke of the other groove at the same instant is its partner.
       const partner = others.filter(other => other.at === one.at).sort((x, y) => unlike(one, x) - unlike(one, y))[0]
       if (!partner) {
