@@ -110,9 +110,12 @@ export const factsSchema = z.strictObject({
   lead: oneOf(['right', 'left'], 'lead side').default('right'),
 })
 
+/** What a move may be told: a text, a number, yes or no, or a list of texts or of numbers. */
+export const paramSchema = z.union([z.string(), z.number(), z.boolean(), z.array(z.string()), z.array(z.number())], { error: 'A parameter is text, a number, true or false, or a list of texts or of numbers.' })
+
 const moveSchema = z.strictObject({
   move: words('The name of a move', 1, 60),
-  params: z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.array(z.string())])).default({}),
+  params: z.record(z.string(), paramSchema).default({}),
   sentence: words('What a move did', 1, 1000),
 })
 

@@ -31,6 +31,7 @@ export function thrower(move: Move, groove: Groove, kit: Kit): ((chance: Chance)
     const values = spec.kind === 'piece' ? choices.filter(id => !RINGING.includes(pieceOf(kit, id as string)!.kind)) : choices
     if (!values.length) return undefined
     if (spec.kind === 'parts') throws.push([spec.id, chance => (values as string[]).filter((_, i) => i === 0 ? chance.next() < 0.6 : chance.next() < 0.4)])
+    else if (spec.kind === 'slots') throws.push([spec.id, chance => [...new Set(Array.from({ length: 1 + chance.below(3) }, () => chance.pick(values as number[])))].sort((a, b) => a - b)])
     else throws.push([spec.id, chance => chance.pick(values)])
   }
   return (chance) => {

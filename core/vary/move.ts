@@ -1,5 +1,5 @@
 import type { Kit } from '#core/kit'
-import type { Edit, Groove, MoveMade, Part } from '#core/groove'
+import type { Edit, Groove, MoveMade, Part, Role } from '#core/groove'
 import type { Result } from '#core/result'
 
 export type ParamValue = MoveMade['params'][string]
@@ -9,11 +9,13 @@ export type Params = Readonly<Record<string, ParamValue>>
 export type ParamSpec = { id: string, name: string } & (
   | { kind: 'number', from: number, to: number, usual: number }
   | { kind: 'choice', of: readonly string[], usual: string }
-  /** A part of the groove by its id; `among` says which may be. */
-  | { kind: 'part', among?: (part: Part, groove: Groove) => boolean }
+  /** A part of the groove by its id; `among` says which may be, `usual` of what role it is at first, where there is one. */
+  | { kind: 'part', among?: (part: Part, groove: Groove) => boolean, usual?: Role }
   | { kind: 'parts' }
   /** A slot or felt beat counted through all bars from 0, or a bar from 0. `usual` counts from 0 in the first bar. */
   | { kind: 'slot' | 'beat' | 'bar', usual: number }
+  /** Slots counted through all bars from 0, any number of them: places of the player’s own choosing. */
+  | { kind: 'slots', usual: readonly number[] }
   /** A piece of the kit that a hand can strike, and the one that is tried first. */
   | { kind: 'piece', usual: string }
 )
@@ -55,3 +57,4 @@ export function asVariation(parent: Groove, revision: number, changed: Groove, i
 export const num = (params: Params, id: string): number => params[id] as number
 export const word = (params: Params, id: string): string => params[id] as string
 export const list = (params: Params, id: string): string[] => params[id] as string[]
+export const slotList = (params: Params, id: string): number[] => params[id] as number[]

@@ -5,7 +5,7 @@ import { isLinear } from '#core/analyse'
 import { type Groove, apply, makeBars, makeGroove, makePart, readGroove, rowStrokes, timeline } from '#core/groove'
 import { DEFAULT_KIT, LIMBS, type Limb, kitById } from '#core/kit'
 import { meter } from '#core/time'
-import { MOVES, MOVE_GROUPS, type Params, broken, chanceOf, choicesOf, moveOf, readParams, runMove, thrower, usualParams } from '.'
+import { MOVES, MOVE_GROUPS, type Params, broken, chanceOf, choicesOf, moveOf, pointedAt, readParams, runMove, takesPlace, thrower, usualParams } from '.'
 
 type Rows = Partial<Record<Limb, string>>
 
@@ -70,6 +70,7 @@ const CASES: [id: string, params: Params, after: Rows, by?: 'levels' | 'pieces',
   ['thin', { part: 'lead', keep: 'every second' }, { RH: '3...3...3...3...' }],
   ['thin', { part: 'lead', keep: 'off the beat' }, { RH: '..3...3...3...3.' }],
   ['ornament', { part: 'back', ornament: 'buzz', where: 'backbeats' }, { LH: '....z.......z...' }, 'pieces'],
+  ['ornament-at', { part: 'back', ornament: 'buzz', places: [4, 5] }, { LH: '....z.......s...' }, 'pieces'],
   ['open-hat', { slot: 14, length: 2 }, { RH: 'h.h.h.h.h.h.h.o.' }, 'pieces'],
   ['crash', { beat: 0 }, { RH: 'c.h.h.h.h.h.h.h.' }, 'pieces'],
   ['crash', { beat: 0 }, { RH: '5.3.3.3.3.3.3.3.' }],
@@ -173,6 +174,33 @@ describe('moves that a row of sixteenths cannot show', () => {
   })
 })
 
+describe('a move told by pointing', () => {
+  it.each([
+    ['ornament-at', { part: 'back', ornament: 'flam', places: [4] }, 12, { places: [4, 12] }],
+    ['ornament-at', { part: 'back', ornament: 'flam', places: [4, 12] }, 4, { places: [12] }],
+    ['open-hat', { slot: 14, length: 2 }, 6, { slot: 6 }],
+    ['rest', { beat: 0, who: 'everybody' }, 11, { beat: 2 }], // a of 3 is in the third beat
+    ['displace-bar', { bar: 1, slots: 4 }, 15, { bar: 0 }],
+    ['swing', { level: '1/16', share: 58 }, 3, {}],
+  ] as [string, Params, number, Params][])('%s %j at slot %i', (id, params, slot, now) => {
+    expect(takesPlace(moveOf(id)!)).toBe(Object.keys(now).length > 0)
+    expect(pointedAt(moveOf(id)!, bar(), params, slot)).toEqual({ ...params, ...now })
+  })
+
+  it('is told nothing by a slot that is not there', () => {
+    expect(pointedAt(moveOf('open-hat')!, bar(), { slot: 14, length: 2 }, 16)).toEqual({ slot: 14, length: 2 })
+  })
+})
+
+describe('what a move is told at first', () => {
+  it('is the part of the role it is for, where there is one, and places that are there', () => {
+    expect(usualParams(moveOf('ornament-at')!, bar(), DEFAULT_KIT)).toEqual({ part: 'back', ornament: 'flam', places: [4] })
+    expect(usualParams(moveOf('ornament-at')!, bar({ LH: '' }), DEFAULT_KIT)).toMatchObject({ part: 'lead' })
+    const short = makeGroove({ id: 's', title: 'S', bars: makeBars(meter(1, 4), 1, 2), parts: [makePart({ id: 'hats', name: 'hats', limb: 'RH', role: 'lead', strokes: [{ at: 0, piece: 'hi-hat', stroke: 'hit', level: 3 }] })] })
+    expect(usualParams(moveOf('ornament-at')!, short, DEFAULT_KIT)).toMatchObject({ part: 'hats', places: [0] })
+  })
+})
+
 describe('refusals', () => {
   it.each([
     ['accent-pattern', { part: 'lead', pattern: '.x..' }, /“lead” has no stroke on those slots/],
@@ -180,6 +208,8 @@ describe('refusals', () => {
     ['accent-every', { part: 'nobody', every: 3, phase: 1 }, /no part “nobody”/],
     ['accent-every', { part: 'lead', every: 99, phase: 1 }, /every: a whole number from 2 to 9, not 99/],
     ['open-hat', { slot: 15, length: 2 }, /No hand strikes the hats on a of 4/],
+    ['ornament-at', { part: 'back', ornament: 'flam', places: [5] }, /nothing there that would take a flam/],
+    ['ornament-at', { part: 'back', ornament: 'flam', places: [16] }, /places: a list of slots, whole numbers from 0 to 15, not \[16\]/],
     ['bells', { on: 'upbeats' }, /bring the lead to the ride first/],
     ['beat-order', { order: 'sideways' }, /one of backwards/],
     ['to-piece', { part: 'lead', piece: 'gong' }, /a piece that a hand can strike/],
@@ -241,7 +271,7 @@ describe('over a thousand generated grooves, every move', () => {
     for (const move of MOVES) {
       for (const spec of move.params) {
         for (const { value } of choicesOf(spec, bar(), DEFAULT_KIT) ?? []) {
-          const params = { ...usualParams(move, bar(), DEFAULT_KIT)!, [spec.id]: spec.kind === 'parts' ? [value as string] : value }
+          const params = { ...usualParams(move, bar(), DEFAULT_KIT)!, [spec.id]: spec.kind === 'parts' || spec.kind === 'slots' ? [value] : value } as Params
           expect(readParams(move, bar(), DEFAULT_KIT, params), `${move.id} ${spec.id} ${JSON.stringify(value)}`).toMatchObject({ ok: true })
         }
       }

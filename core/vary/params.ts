@@ -14,7 +14,7 @@ export function choicesOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamChoic
     case 'choice': return spec.of.map(value => ({ value, label: value }))
     case 'part': return groove.parts.filter(part => workable(part) && part.strokes.length && (!spec.among || spec.among(part, groove))).map(part => ({ value: part.id, label: part.name }))
     case 'parts': return groove.parts.filter(part => !part.locked).map(part => ({ value: part.id, label: part.name }))
-    case 'slot': return gridOf(groove).slots.map(slot => ({ value: slot.index, label: sayPlace(groove, slot.at) }))
+    case 'slot': case 'slots': return gridOf(groove).slots.map(slot => ({ value: slot.index, label: sayPlace(groove, slot.at) }))
     case 'beat': return gridOf(groove).beats.map((beat, i) => ({ value: i, label: sayPlace(groove, beat.at) }))
     case 'bar': return groove.bars.map((_, i) => ({ value: i, label: `bar ${i + 1}` }))
     case 'piece': return piecesFor(kit, 'RH').map(piece => ({ value: piece.id, label: piece.name }))
@@ -23,7 +23,7 @@ export function choicesOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamChoic
 
 /** How many values a parameter that counts places of the groove has. */
 const places = (spec: ParamSpec, groove: Groove): number =>
-  (spec.kind === 'slot' ? gridOf(groove).slots.length : spec.kind === 'beat' ? gridOf(groove).beats.length : groove.bars.length)
+  (spec.kind === 'slot' || spec.kind === 'slots' ? gridOf(groove).slots.length : spec.kind === 'beat' ? gridOf(groove).beats.length : groove.bars.length)
 
 /** A move’s parameters as they are first offered; undefined where the groove has nothing for one of them. */
 export function usualParams(move: Move, groove: Groove, kit: Kit): Params | undefined {
@@ -40,15 +40,47 @@ function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefi
   switch (spec.kind) {
     case 'number': case 'choice': return spec.usual
     case 'slot': case 'beat': case 'bar': return Math.min(spec.usual, places(spec, groove) - 1)
+    case 'slots': {
+      const there = spec.usual.filter(slot => slot < places(spec, groove))
+      return there.length ? there : [0]
+    }
     case 'piece': {
       const offered = piecesFor(kit, 'RH').map(piece => piece.id)
       return offered.includes(spec.usual) ? spec.usual : offered[0]
     }
-    case 'part': return choicesOf(spec, groove, kit)![0]?.value
+    case 'part': {
+      const ids = choicesOf(spec, groove, kit)!.map(choice => choice.value)
+      return ids.find(id => spec.usual && groove.parts.find(part => part.id === id)?.role === spec.usual) ?? ids[0]
+    }
     case 'parts': {
       const ids = choicesOf(spec, groove, kit)!.map(choice => choice.value as string)
       return ids.length ? ids.slice(0, 1) : undefined
     }
+  }
+}
+
+/** Whether a place of the groove is among what a move is told. */
+export const takesPlace = (move: Move): boolean => move.params.some(spec => PLACES.includes(spec.kind))
+const PLACES: readonly ParamSpec['kind'][] = ['slots', 'slot', 'beat', 'bar']
+
+/**
+ * A move told of a slot by pointing at it: the slot, its felt beat or its bar goes to the first parameter that asks for
+ * one; in a list of places it is put in, or taken out where it is in already.
+ */
+export function pointedAt(move: Move, groove: Groove, params: Params, slot: number): Params {
+  const spec = move.params.find(one => PLACES.includes(one.kind))
+  const { slots, beats } = gridOf(groove)
+  const there = slots[slot]
+  if (!spec || !there) return params
+  const told = (value: ParamValue) => ({ ...params, [spec.id]: value })
+  switch (spec.kind) {
+    case 'slots': {
+      const before = params[spec.id] as number[]
+      return told(before.includes(slot) ? before.filter(one => one !== slot) : [...before, slot].sort((a, b) => a - b))
+    }
+    case 'beat': return told(beats.findIndex(beat => beat.bar === there.bar && beat.beat === there.beat))
+    case 'bar': return told(there.bar)
+    default: return told(slot)
   }
 }
 
@@ -62,7 +94,7 @@ export function resolved(move: Move, groove: Groove, params: Params): Params {
   for (const spec of move.params) {
     const value = params[spec.id]
     if (spec.kind === 'part' && typeof value === 'string') found[spec.id] = byName(groove, value) ?? value
-    if (spec.kind === 'parts' && Array.isArray(value)) found[spec.id] = value.map(name => byName(groove, name) ?? name)
+    if (spec.kind === 'parts' && Array.isArray(value)) found[spec.id] = (value as string[]).map(name => byName(groove, name) ?? name)
   }
   return found
 }
@@ -77,7 +109,7 @@ export function abstracted(move: Move, groove: Groove, params: Params): Params {
   for (const spec of move.params) {
     const value = params[spec.id]
     if (spec.kind === 'part' && typeof value === 'string') named[spec.id] = role(value)
-    if (spec.kind === 'parts' && Array.isArray(value)) named[spec.id] = value.map(role)
+    if (spec.kind === 'parts' && Array.isArray(value)) named[spec.id] = (value as string[]).map(role)
   }
   return named
 }
@@ -98,6 +130,11 @@ function wrong(spec: ParamSpec, groove: Groove, kit: Kit, value: ParamValue | un
   switch (spec.kind) {
     case 'number': return whole(spec.from, spec.to)
     case 'slot': case 'beat': case 'bar': return whole(0, places(spec, groove) - 1)
+    case 'slots': {
+      const last = places(spec, groove) - 1
+      const slots: unknown[] = Array.isArray(value) ? value : [undefined]
+      return slots.every(slot => Number.isInteger(slot) && (slot as number) >= 0 && (slot as number) <= last) ? undefined : `a list of slots, whole numbers from 0 to ${last}, not ${JSON.stringify(value) ?? 'nothing'}.`
+    }
     case 'choice': return spec.of.includes(value as string) ? undefined : `one of ${spec.of.join(', ')}; not ${JSON.stringify(value) ?? 'nothing'}.`
     case 'parts': return Array.isArray(value) ? undefined : 'a list of parts.'
     // A part or piece that is not there is the move’s to refuse, with its name.

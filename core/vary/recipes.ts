@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema } from '#core/groove'
+import { idSchema, paramSchema } from '#core/groove'
 import { type Result, readAs } from '#core/result'
 import { moveOf } from './moves'
 import type { Step } from './run'
@@ -14,7 +14,7 @@ const text = (what: string, least: number, most: number) => {
 
 const stepSchema = z.strictObject({
   move: z.string({ error: 'The name of a move is text.' }).refine(id => moveOf(id) !== undefined, { error: issue => `There is no move “${String(issue.input)}”.` }),
-  params: z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.array(z.string())], { error: 'A parameter is text, a number, true or false, or a list of texts.' })).default({}),
+  params: z.record(z.string(), paramSchema).default({}),
 }).superRefine((step, ctx) => {
   const move = moveOf(step.move)
   for (const key of Object.keys(step.params)) {

@@ -40,6 +40,61 @@ test('a move is seen before it is taken; one that would break a promise is grey 
   await expect(says(page)).toHaveText('No bass drum on 1.')
 })
 
+test('the moves of a group stand side by side: pointed at by keys, heard, kept, opened', async ({ bench }) => {
+  const { page } = bench
+  const id = await openCopy({ bench })
+  await page.getByRole('button', { name: 'Bass drum', exact: true }).press('Enter')
+  const previews = page.locator('[data-preview]')
+  await expect(previews).toHaveCount(6)
+  await expect(previews.and(page.locator('[data-preview="bass-drop-one"]'))).toContainText('No bass drum on 1.')
+  await expect(page.locator('[data-preview="bass-drop-one"] [data-lit]')).toHaveAttribute('data-lit', '2')
+  // What has nothing to do, or breaks a promise, stays in sight, says why, and cannot be kept.
+  await page.getByRole('button', { name: 'Feet unchanged' }).click()
+  await expect(page.locator('[data-preview="bass-drop-one"]')).toContainText('It changes what the feet play.')
+  await expect(page.locator('li', { has: page.locator('[data-preview="bass-drop-one"]') }).getByRole('button')).toBeDisabled()
+  await page.getByRole('button', { name: 'Feet unchanged' }).click()
+
+  await previews.first().focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(previews.nth(1)).toBeFocused()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowUp')
+  await expect(previews.nth(1)).toBeFocused()
+  await expect(page.getByText('What is tried sounds')).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 20_000 })
+  await page.keyboard.press('Space')
+  const says = await previews.nth(1).locator('p').textContent()
+  await page.keyboard.press('k')
+  await expect(page.getByText(/^Kept as/).first()).toBeVisible()
+  expect((await grooves(bench.app.url)).find(one => one.parent?.id === id)!.parent!.moves.map(move => move.sentence)).toEqual([says])
+  const name = await previews.nth(1).getByRole('heading').textContent()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { level: 2, name: name!, exact: true })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Change this groove' })).toBeVisible()
+})
+
+test('an ornament goes where the lanes are pressed, or where keys say', async ({ bench }) => {
+  const { page } = bench
+  const id = await openCopy({ bench })
+  await page.locator('[data-move="ornament-at"]').click()
+  await expect(says(page)).toHaveText('Backbeat: 1 flam on bar 1: 2.')
+  // In the lanes, below the count of 4 of the second bar.
+  const lanes = page.getByRole('img', { name: /^Lanes of/ }).first()
+  const four = (await lanes.locator('text', { hasText: /^4$/ }).nth(1).boundingBox())!
+  await page.mouse.click(four.x + four.width / 2, four.y + 80)
+  await expect(says(page)).toHaveText('Backbeat: 2 flams on bar 1: 2; bar 2: 4.')
+  const places = page.getByRole('group', { name: 'Places' })
+  await places.getByRole('button', { name: 'bar 1, 4', exact: true }).press('Enter')
+  await places.getByRole('button', { name: 'bar 1, 2', exact: true }).press('Enter')
+  await expect(says(page)).toHaveText('Backbeat: 2 flams on 4 of every bar.')
+  await expect(page.locator('[data-lit]')).toHaveAttribute('data-lit', '2')
+  await page.getByRole('button', { name: 'Change this groove' }).press('Enter')
+  await bench.saved()
+  const backbeat = (await grooves(bench.app.url)).find(one => one.id === id)!.parts.find(part => part.role === 'backbeat')!
+  expect(backbeat.strokes.map(stroke => stroke.ornament)).toEqual([undefined, 'flam', undefined, 'flam'])
+})
+
 test('a move told otherwise by keys is heard, and home under H', async ({ bench }) => {
   const { page } = bench
   await openCopy({ bench })

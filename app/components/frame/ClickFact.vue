@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Bar, CLICKS } from '#core/groove'
-import { countSlots, slotsOf } from '#core/time'
+import { slotsOf } from '#core/time'
 import { useSettings } from '~/stores/settings'
 
 /** The click: where it falls, by a school’s name or on the player’s own slots; its bars of silence, sound and level. */
@@ -9,11 +9,12 @@ const props = defineProps<{ bars: Bar[] }>()
 const settings = useSettings()
 const SOUNDS = ['wood', 'beep', 'bell', 'shaker']
 
-const slots = computed(() => {
-  const words = countSlots(props.bars, settings.counting)
-  return slotsOf(props.bars).map((slot, i) => ({ at: slot.at, word: words[i]!, first: slot.slot === 0 }))
-})
-const toggle = (at: number) => (settings.clickSlots = settings.clickSlots.includes(at) ? settings.clickSlots.filter(one => one !== at) : [...settings.clickSlots, at])
+const slots = computed(() => slotsOf(props.bars))
+const pressed = computed(() => slots.value.filter(slot => settings.clickSlots.includes(slot.at)).map(slot => slot.index))
+function toggle(slot: number) {
+  const { at } = slots.value[slot]!
+  settings.clickSlots = settings.clickSlots.includes(at) ? settings.clickSlots.filter(one => one !== at) : [...settings.clickSlots, at]
+}
 const says = computed(() => (settings.clickGaps.silent ? `${settings.click}, ${settings.clickGaps.silent} silent` : settings.click))
 </script>
 
@@ -23,12 +24,10 @@ const says = computed(() => (settings.clickGaps.silent ? `${settings.click}, ${s
       <UFormField label="Where it falls">
         <USelect v-model="settings.click" :items="[...CLICKS, 'own slots']" class="w-full" aria-label="Click" />
       </UFormField>
-      <fieldset v-if="settings.click === 'own slots'">
-        <legend class="mb-1 text-sm text-muted">Press the slots it falls on</legend>
-        <div class="flex flex-wrap gap-0.5">
-          <UButton v-for="slot in slots" :key="slot.at" size="xs" color="neutral" :variant="settings.clickSlots.includes(slot.at) ? 'solid' : 'ghost'" :aria-pressed="settings.clickSlots.includes(slot.at)" :class="slot.first ? 'font-bold' : ''" @click="toggle(slot.at)">{{ slot.word }}</UButton>
-        </div>
-      </fieldset>
+      <div v-if="settings.click === 'own slots'">
+        <p class="mb-1 text-sm text-muted">Press the slots it falls on</p>
+        <SlotRow label="Slots it falls on" :bars="bars" :pressed="pressed" @press="toggle" />
+      </div>
       <fieldset class="flex items-center gap-2 text-sm">
         <legend class="sr-only">Silent bars</legend>
         <UInputNumber v-model="settings.clickGaps.sound" :min="1" :max="16" size="sm" class="w-22" aria-label="Bars with click" /> bars with it,

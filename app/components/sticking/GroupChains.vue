@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { HOUSE_RULES } from '#core/analyse'
 import { makeBars, sayPlace } from '#core/groove'
 import { type Chain, type Letter, type NoteGroup, type Question, type Wish, NOTE_GROUPS, chainSticking, ownGroup, writeSticking } from '#core/sticking'
-import { countSlots, slotsOf, tickSeconds } from '#core/time'
+import { slotsOf, tickSeconds } from '#core/time'
 import { useChains } from '~/composables/useChains'
 import { toneOfLetter } from '~/lanes/tone'
 import { useSettings } from '~/stores/settings'
@@ -32,12 +32,10 @@ const sizes = computed(() => [...new Set(all.value.map(group => group.sticking.l
 const toggle = (id: string) => (store.draft.groups = store.draft.groups.includes(id) ? store.draft.groups.filter(one => one !== id) : [...store.draft.groups, id])
 
 const bars = computed(() => makeBars(store.ground.meter, store.draft.bars, store.ground.slots))
-const slots = computed(() => {
-  const words = countSlots(bars.value, settings.counting)
-  return slotsOf(bars.value).map(slot => ({ ...slot, word: words[slot.index]! }))
-})
+const slots = computed(() => slotsOf(bars.value))
 const limb = ref<Letter>('L')
 const wished = computed(() => store.draft.limbs.filter(wish => wish.slot < slots.value.length))
+const letters = computed(() => new Map(wished.value.map(({ slot, who }) => [slot, { text: who, tone: toneOfLetter(who) }])))
 function wish(slot: number) {
   const there = wished.value.find(one => one.slot === slot)
   const others = wished.value.filter(one => one.slot !== slot)
@@ -98,9 +96,7 @@ const NAMES = [{ value: 'R', label: 'right hand' }, { value: 'L', label: 'left h
         <UButton size="xs" color="neutral" variant="outline" @click="backbeats">on 2 and 4</UButton>
         <UButton v-if="wished.length" size="xs" color="neutral" variant="ghost" @click="store.draft.limbs = []">Clear</UButton>
       </div>
-      <div class="mt-1 flex flex-wrap gap-y-1" role="group" aria-label="Slots to wish a limb on">
-        <button v-for="slot in slots" :key="slot.index" type="button" class="min-w-6 cursor-pointer border-l px-1 py-0.5 text-sm hover:bg-elevated" :class="slot.slot === 0 ? 'border-accented font-bold text-highlighted' : 'border-transparent text-muted'" :aria-pressed="wished.some(one => one.slot === slot.index)" :aria-label="`${NAMES.find(one => one.value === limb)!.label} on ${sayPlace({ bars }, slot.at)}`" @click="wish(slot.index)">{{ slot.word }}<b v-for="one in wished.filter(one => one.slot === slot.index)" :key="one.who" class="block leading-4" :style="{ color: toneOfLetter(one.who) }">{{ one.who }}</b></button>
-      </div>
+      <SlotRow class="mt-1" label="Slots to wish a limb on" :prefix="`${NAMES.find(one => one.value === limb)!.label} on `" :bars="bars" :pressed="wished.map(one => one.slot)" :letters="letters" @press="wish" />
     </section>
     <section aria-labelledby="chains-title">
       <h2 id="chains-title" class="text-lg">Chains</h2>

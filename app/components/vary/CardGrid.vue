@@ -18,5 +18,5 @@ function walk(event: KeyboardEvent) {
 </script>
 
 <template>
-  <ul ref="list" class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-6 gap-y-5" @mouseleave="emit('leave')" @keydown="walk"><slot /></ul>
+  <ul ref="list" class="grid grid-cols-[repeat(auto-fill,minmax(16.5rem,1fr))] gap-x-6 gap-y-5" @mouseleave="emit('leave')" @keydown="walk"><slot /></ul>
 </template>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Move, type ParamSpec, type ParamValue, type Params, choicesOf } from '#core/vary'
+import { type Move, type ParamSpec, type ParamValue, type Params, choicesOf, pointedAt } from '#core/vary'
 
 /** What a move is told: a field for each of its parameters, made from their description. */
 const props = defineProps<{ move: Move, params: Params, groove: Groove, kit: Kit }>()
@@ -40,6 +40,10 @@ const items = (choices: { value: ParamValue, label: string }[], current: ParamVa
           <UButton v-for="choice in choices" :key="String(choice.value)" size="xs" color="neutral" :variant="chosen(spec).includes(String(choice.value)) ? 'solid' : 'outline'" :aria-pressed="chosen(spec).includes(String(choice.value))" :data-spec="spec.id" :data-value="choice.value" :label="choice.label" @click="toggle" />
         </div>
       </fieldset>
+      <div v-else-if="spec.kind === 'slots'" class="w-full">
+        <p class="mb-1 text-sm text-muted">{{ spec.name }}</p>
+        <SlotRow :bars="groove.bars" :label="spec.name" :pressed="params[spec.id] as number[]" @press="slot => emit('params', pointedAt(move, groove, params, slot))" />
+      </div>
       <label v-else class="flex flex-col gap-1 text-sm text-muted">{{ spec.name }}
         <UInputNumber v-if="spec.kind === 'number'" :model-value="params[spec.id] as number" :min="spec.from" :max="spec.to" size="sm" class="w-26" :aria-label="spec.name" @update:model-value="value => setNumber(spec, value)" />
         <USelect v-else :model-value="String(params[spec.id])" :items="items(choices, params[spec.id])" size="sm" class="min-w-32" :aria-label="spec.name" @update:model-value="value => pick(spec, value)" />

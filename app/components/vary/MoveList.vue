@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Groove } from '#core/groove'
+import { type Groove, sentence } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { MOVES, MOVE_GROUPS, type Move, type Params, type PromiseId, firstBroken, usualParams } from '#core/vary'
 import { useVary } from '~/stores/vary'
@@ -23,6 +23,7 @@ function whyNot(move: Move, params: Params | undefined): string {
 /** The usual parameters on this groove, the same object while it is the same groove. */
 const usual = computed(() => new Map(MOVES.map(move => [move.id, usualParams(move, props.groove, props.kit)])))
 
+const open = (move: Move) => !vary.group && vary.moveId === move.id
 const groups = computed(() => MOVE_GROUPS.map(group => ({
   group,
   moves: MOVES.filter(move => move.group === group).map(move => ({ move, why: whyNot(move, props.told[move.id] ?? usual.value.get(move.id)) })),
@@ -32,10 +33,10 @@ const groups = computed(() => MOVE_GROUPS.map(group => ({
 <template>
   <nav aria-label="Moves" class="isolate min-h-0 overflow-y-auto border-r border-default px-4 py-3 text-[0.94rem]">
     <section v-for="{ group, moves } in groups" :key="group" class="mb-2">
-      <h2 class="text-base first-letter:uppercase">{{ group }}</h2>
+      <h2 class="text-base"><button type="button" class="w-full cursor-pointer text-left hover:bg-elevated" :class="vary.group === group ? 'bg-elevated' : ''" :aria-current="vary.group === group ? 'true' : undefined" :data-group="group" @click="vary.group = group">{{ sentence(group) }}</button></h2>
       <ul>
         <li v-for="{ move, why } in moves" :key="move.id">
-          <button type="button" class="w-full cursor-pointer px-1.5 py-px text-left hover:bg-elevated" :class="[why ? 'text-dimmed italic' : 'text-toned', vary.moveId === move.id ? 'bg-elevated font-semibold text-highlighted' : '']" :aria-current="vary.moveId === move.id ? 'true' : undefined" :title="why" :data-move="move.id" :data-why="why || undefined" @click="vary.moveId = move.id">{{ move.name }}<span v-if="why" class="sr-only">: {{ why }}</span></button>
+          <button type="button" class="w-full cursor-pointer px-1.5 py-px text-left hover:bg-elevated" :class="[why ? 'text-dimmed italic' : 'text-toned', open(move) ? 'bg-elevated font-semibold text-highlighted' : '']" :aria-current="open(move) ? 'true' : undefined" :title="why" :data-move="move.id" :data-why="why || undefined" @click="vary.openMove(move.id)">{{ move.name }}<span v-if="why" class="sr-only">: {{ why }}</span></button>
         </li>
       </ul>
     </section>

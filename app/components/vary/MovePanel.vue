@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import type { Edit, Groove, MoveMade } from '#core/groove'
+import { type Edit, type Groove, type MoveMade, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Params, type Step, abstracted, changedStrokes, firstBroken, moveOf, runMove, usualParams } from '#core/vary'
+import { type Params, type Step, abstracted, changedStrokes, firstBroken, moveOf, pointedAt, runMove, takesPlace, usualParams } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** One move: what it is told, what it would do here, seen and heard before it is taken. */
@@ -16,10 +16,15 @@ const done = computed(() => (params.value ? runMove(move.value, props.groove, pa
 const lost = computed(() => (done.value?.ok ? firstBroken(vary.promises, props.groove, done.value.value.groove, props.kit) : undefined))
 const after = computed(() => (done.value?.ok ? done.value.value.groove : undefined))
 const changed = computed(() => (after.value ? changedStrokes(props.groove, after.value, props.kit) : undefined))
+const shows = computed(() => {
+  const gone = changed.value?.gone
+  return `${after.value ? 'After it, what changed in the light' : 'Home, as it is'}${gone ? `; ${sayCount(gone, 'stroke')} gone` : ''}.${takesPlace(move.value) ? ' Press in the lanes to say where.' : ''}`
+})
 const why = computed(() => (!params.value ? 'This groove has nothing for it.' : done.value && !done.value.ok ? done.value.reason : lost.value?.reason ?? ''))
 watch(after, now => emit('try', now), { immediate: true })
 
 const tell = (now: Params) => (vary.told = { ...vary.told, [move.value.id]: now })
+const point = (slot: number) => params.value && tell(pointedAt(move.value, props.groove, params.value, slot))
 function take(how: 'edit' | 'keep') {
   if (!done.value?.ok || lost.value) return
   const { edit, made, groove } = done.value.value
@@ -37,9 +42,9 @@ defineExpose({ take })
     </div>
     <MoveForm v-if="params" :move="move" :params="params" :groove="groove" :kit="kit" @params="tell" />
     <p role="status" data-move-says :class="why ? 'text-error' : ''">{{ why || (done?.ok ? done.value.sentence : '') }}</p>
-    <div v-if="after">
-      <p class="mb-1 text-sm text-muted">After it, what changed in the light<template v-if="changed?.gone">; {{ changed.gone }} {{ changed.gone === 1 ? 'stroke' : 'strokes' }} gone</template></p>
-      <LanesStill :groove="after" :lit="changed?.ticks ?? []" :marks="changed?.keys ?? []" large />
+    <div v-if="after || takesPlace(move)">
+      <p class="mb-1 text-sm text-muted">{{ shows }}</p>
+      <LanesStill :groove="after ?? groove" :lit="changed?.ticks ?? []" :marks="changed?.keys ?? []" large :pressed="takesPlace(move) ? point : undefined" />
     </div>
     <div class="flex flex-wrap gap-2">
       <UButton color="neutral" :disabled="!!why" @click="take('keep')">Keep as variation</UButton>

@@ -134,11 +134,14 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
     <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[16rem_minmax(0,1fr)]">
       <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" />
       <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
-        <MovePanel :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @edit="edit" @keep="(groove, made) => keep(groove, made, '')" @step="intoRecipe" />
-        <section aria-label="Home">
-          <p class="mb-1 text-sm text-muted">Home, as it is</p>
-          <LanesStill :groove="bench.groove" class="max-w-sm" />
-        </section>
+        <MoveGrid v-if="vary.group" :group="vary.group" :groove="settled!" :kit="bench.kit" @try="groove => tried = groove" @keep="(groove, made) => keep(groove, made, '')" @open="move => vary.openMove(move.id)" />
+        <template v-else>
+          <MovePanel :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @edit="edit" @keep="(groove, made) => keep(groove, made, '')" @step="intoRecipe" />
+          <section aria-label="Home">
+            <p class="mb-1 text-sm text-muted">Home, as it is</p>
+            <LanesStill :groove="bench.groove" class="max-w-sm" />
+          </section>
+        </template>
       </div>
     </div>
     <Suspense v-else-if="view === 'recipes'"><RecipePanel :groove="bench.groove" :kit="bench.kit" :fresh="fresh" @try="groove => tried = groove" @hear="hear" @edit="edit" @keep="keep" @taken="fresh = []" /></Suspense>

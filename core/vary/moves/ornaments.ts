@@ -1,38 +1,66 @@
 import { backbeatTicks } from '#core/analyse'
-import { type Ornament, pieceOf, strokesFor } from '#core/kit'
-import { sayCount, sayPlace, sayPlaces } from '#core/groove'
-import { refuse } from '#core/result'
-import { type Move, num, word } from '../move'
+import { type Kit, type Ornament, pieceOf, strokesFor } from '#core/kit'
+import { type Groove, type Part, type Stroke, sayCount, sayPlace, sayPlaces } from '#core/groove'
+import { type Result, refuse } from '#core/result'
+import { type Made, type Move, type ParamSpec, type Params, num, slotList, word } from '../move'
 import { atLevel, eachStroke, gridOf, isHandPart, isLead, made, onPiece, ornamented, thePart, withStrokes } from '../work'
 
+const KINDS = ['flam', 'drag', 'ruff', 'double', 'buzz'] as const
 const WHERE = ['accents', 'backbeats', 'on the beat', 'last of the bar'] as const
+const PARAMS: readonly ParamSpec[] = [
+  { id: 'part', name: 'Part', kind: 'part', among: isHandPart, usual: 'backbeat' },
+  { id: 'ornament', name: 'Ornament', kind: 'choice', of: KINDS, usual: 'flam' },
+]
+
+/** An ornament on those strokes of a part that are chosen and can take it. */
+function ornamentOn(groove: Groove, params: Params, kit: Kit, choose: (part: Part) => (stroke: Stroke) => boolean): Result<Made> {
+  const part = thePart(groove, word(params, 'part'))
+  if (!part.ok) return part
+  if (!isHandPart(part.value)) return refuse('Feet play no ornaments here; choose a part of a hand.')
+  const { strokes, limb } = part.value
+  const kind = word(params, 'ornament')
+  const buzz = kind === 'buzz'
+  const buzzes = (stroke: Stroke) => {
+    const piece = pieceOf(kit, stroke.piece)
+    return piece !== undefined && strokesFor(piece, limb).includes('buzz')
+  }
+  const can = strokes.filter(choose(part.value)).filter(stroke => !buzz || buzzes(stroke))
+  const at = new Set(can.map(stroke => stroke.at))
+  const now = strokes.map(stroke => (!at.has(stroke.at) ? stroke : buzz ? (stroke.stroke === 'buzz' ? stroke : { ...stroke, stroke: 'buzz' as const }) : ornamented(stroke, kind as Ornament)))
+  const after = now.every((stroke, i) => stroke === strokes[i]) ? groove : withStrokes(groove, part.value, now)
+  return made(groove, after, () => `${part.value.name}: ${sayCount(can.length, kind).replace('buzzs', 'buzzes')} on ${sayPlaces(groove, [...at])}.`, `“${part.value.name}” has nothing there that would take a ${kind}, or has it already.`)
+}
 
 const ornament: Move = {
   id: 'ornament', name: 'Ornament', group: 'ornaments', keeps: ['linear', 'feet', 'same'],
   about: 'Puts a flam, drag, ruff, double or buzz on the accents, the backbeats, the beats or the last stroke of each bar.',
-  params: [
-    { id: 'part', name: 'Part', kind: 'part', among: isHandPart },
-    { id: 'ornament', name: 'Ornament', kind: 'choice', of: ['flam', 'drag', 'ruff', 'double', 'buzz'], usual: 'flam' },
-    { id: 'where', name: 'Where', kind: 'choice', of: WHERE, usual: 'accents' },
-  ],
-  make(groove, params, kit) {
-    const part = thePart(groove, word(params, 'part'))
-    if (!part.ok) return part
-    if (!isHandPart(part.value)) return refuse('Feet play no ornaments here; choose a part of a hand.')
+  params: [...PARAMS, { id: 'where', name: 'Where', kind: 'choice', of: WHERE, usual: 'accents' }],
+  make: (groove, params, kit) => ornamentOn(groove, params, kit, ({ strokes }) => {
     const { starts, onBeat } = gridOf(groove)
-    const { strokes, limb } = part.value
-    const where = word(params, 'where')
-    const backbeats = new Set(backbeatTicks(groove))
-    const lastOf = new Set(starts.slice(1).map(end => strokes.findLast(stroke => stroke.at < end)?.at))
-    const chosen = strokes.filter(stroke => (where === 'accents' ? stroke.level === 5 : where === 'backbeats' ? backbeats.has(stroke.at) : where === 'on the beat' ? onBeat.has(stroke.at) : lastOf.has(stroke.at)))
-    const kind = word(params, 'ornament')
-    const buzz = kind === 'buzz'
-    const can = chosen.filter(stroke => !buzz || (pieceOf(kit, stroke.piece) && strokesFor(pieceOf(kit, stroke.piece)!, limb).includes('buzz')))
-    const at = new Set(can.map(stroke => stroke.at))
-    const now = strokes.map(stroke => (!at.has(stroke.at) ? stroke : buzz ? (stroke.stroke === 'buzz' ? stroke : { ...stroke, stroke: 'buzz' as const }) : ornamented(stroke, kind as Ornament)))
-    const after = now.every((stroke, i) => stroke === strokes[i]) ? groove : withStrokes(groove, part.value, now)
-    return made(groove, after, () => `${part.value.name}: ${sayCount(can.length, kind).replace('buzzs', 'buzzes')} on ${sayPlaces(groove, [...at])}.`, `“${part.value.name}” has nothing there that would take a ${kind}, or has it already.`)
-  },
+    switch (word(params, 'where') as typeof WHERE[number]) {
+      case 'accents': return stroke => stroke.level === 5
+      case 'backbeats': {
+        const backbeats = new Set(backbeatTicks(groove))
+        return stroke => backbeats.has(stroke.at)
+      }
+      case 'on the beat': return stroke => onBeat.has(stroke.at)
+      case 'last of the bar': {
+        const lasts = new Set(starts.slice(1).map(end => strokes.findLast(stroke => stroke.at < end)?.at))
+        return stroke => lasts.has(stroke.at)
+      }
+    }
+  }),
+}
+
+const ornamentAt: Move = {
+  id: 'ornament-at', name: 'Ornament where you point', group: 'ornaments', keeps: ['linear', 'feet', 'same'],
+  about: 'Puts a flam, drag, ruff, double or buzz on the strokes of a part at places of your choosing.',
+  params: [...PARAMS, { id: 'places', name: 'Places', kind: 'slots', usual: [4] }],
+  make: (groove, params, kit) => ornamentOn(groove, params, kit, () => {
+    const { slots } = gridOf(groove)
+    const places = new Set(slotList(params, 'places').map(slot => slots[slot]!.at))
+    return stroke => places.has(stroke.at)
+  }),
 }
 
 const openHat: Move = {
@@ -64,4 +92,4 @@ const crash: Move = {
   },
 }
 
-export const ORNAMENT_MOVES: readonly Move[] = [ornament, openHat, crash]
+export const ORNAMENT_MOVES: readonly Move[] = [ornament, ornamentAt, openHat, crash]

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { type Groove, type MoveMade, sentence } from '#core/groove'
+import type { Kit } from '#core/kit'
+import { MOVES, type Move, type MoveGroup, firstBroken, runMove, usualParams } from '#core/vary'
+import { useVary } from '~/stores/vary'
+
+/** Every move of a group as it would come out here, beside home: pointed at to be heard, kept, or opened to be told otherwise. */
+const props = defineProps<{ group: MoveGroup, groove: Groove, kit: Kit }>()
+const emit = defineEmits<{ try: [groove: Groove | undefined], keep: [groove: Groove, made: MoveMade[]], open: [move: Move] }>()
+const vary = useVary()
+
+function preview(move: Move) {
+  const params = vary.told[move.id] ?? usualParams(move, props.groove, props.kit)
+  const done = params && runMove(move, props.groove, params, props.kit)
+  if (!done?.ok) return { move, groove: props.groove, made: undefined, says: done?.reason ?? 'This groove has nothing for it.', why: true }
+  const lost = firstBroken(vary.promises, props.groove, done.value.groove, props.kit)
+  return { move, groove: done.value.groove, made: done.value.made, says: lost?.reason ?? done.value.sentence, why: !!lost }
+}
+const cards = computed(() => MOVES.filter(move => move.group === props.group).map(preview))
+</script>
+
+<template>
+  <section :aria-label="sentence(group)">
+    <div class="mb-5 grid grid-cols-[minmax(0,24rem)_minmax(0,1fr)] gap-6">
+      <LanesStill :groove="groove" />
+      <div>
+        <h2 class="text-xl">{{ sentence(group) }}</h2>
+        <p class="text-toned">Home on the left; below, what each move would make of it, lit where something changes. Point at one and press Space to hear it, K to keep it, Enter or a click to tell it otherwise.</p>
+      </div>
+    </div>
+    <CardGrid @leave="emit('try', undefined)">
+      <PreviewCard
+        v-for="{ move, groove: after, made, says, why } in cards" :key="move.id" :data-preview="move.id" :groove="after" :home="groove" :kit="kit" :label="`${move.name}: ${says}`" :why="why ? says : ''"
+        @point="emit('try', made && after)" @leave="emit('try', undefined)" @keep="made && emit('keep', after, [made])" @choose="emit('open', move)"
+      >
+        <h3 class="mt-1 text-base">{{ move.name }}</h3>
+        <p class="text-[0.94rem]" :class="why ? 'text-muted italic' : ''">{{ says }}</p>
+      </PreviewCard>
+    </CardGrid>
+  </section>
+</template>
