@@ -53,7 +53,7 @@ const VIEWS = [
     await page.getByRole('button', { name: 'Backbeat unchanged' }).click()
     await page.getByRole('button', { name: 'Search for ideas' }).click()
     await page.locator('[data-idea]').nth(23).waitFor()
-    await page.getByText('stopped').waitFor()
+    await page.locator('[data-progress][data-running="false"]').waitFor()
   }],
   ['family', '/vary/wet-rope?view=family', page => page.locator('[data-kin]').nth(4).waitFor()],
   ['plan', '/practise/wet-rope-plan', page => page.locator('[data-stage]').first().waitFor()],

@@ -168,7 +168,7 @@ try {
         const tick = (now) => {
           frames.push(now - before)
           before = now
-          if (document.querySelector('[data-progress]').textContent.includes('stopped')) resolve()
+          if (document.querySelector('[data-progress]').dataset.running === 'false') resolve()
           else requestAnimationFrame(tick)
         }
         requestAnimationFrame(tick)
