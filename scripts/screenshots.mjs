@@ -45,6 +45,10 @@ const VIEWS = [
     await page.locator('[data-move="ghost-fill"]').click()
     await page.getByText('ghosts more').waitFor()
   }],
+  ['moves', '/vary/wet-rope', async (page) => {
+    await page.getByRole('button', { name: 'Bass drum', exact: true }).click()
+    await page.locator('[data-preview="bass-accents"]').hover()
+  }],
   ['recipes', '/vary/wet-rope?view=recipes', async (page) => {
     await page.getByRole('button', { name: 'Open it for a chorus' }).click()
     await page.getByRole('button', { name: 'Bells on the ride' }).click()
