@@ -5,7 +5,7 @@ import { isLinear } from '#core/analyse'
 import { type Groove, apply, makeBars, makeGroove, makePart, readGroove, rowStrokes, timeline } from '#core/groove'
 import { DEFAULT_KIT, LIMBS, type Limb, kitById } from '#core/kit'
 import { meter } from '#core/time'
-import { MOVES, MOVE_GROUPS, type Params, broken, chanceOf, choicesOf, moveOf, pointedAt, readParams, runMove, takesPlace, thrower, usualParams } from '.'
+import { MOVES, MOVE_GROUPS, type Params, broken, chanceOf, choicesOf, firstParams, moveOf, pointedAt, readParams, runMove, takesPlace, thrower, usualParams } from '.'
 
 type Rows = Partial<Record<Limb, string>>
 
@@ -198,6 +198,25 @@ describe('what a move is told at first', () => {
     expect(usualParams(moveOf('ornament-at')!, bar({ LH: '' }), DEFAULT_KIT)).toMatchObject({ part: 'lead' })
     const short = makeGroove({ id: 's', title: 'S', bars: makeBars(meter(1, 4), 1, 2), parts: [makePart({ id: 'hats', name: 'hats', limb: 'RH', role: 'lead', strokes: [{ at: 0, piece: 'hi-hat', stroke: 'hit', level: 3 }] })] })
     expect(usualParams(moveOf('ornament-at')!, short, DEFAULT_KIT)).toMatchObject({ part: 'hats', places: [0] })
+  })
+})
+
+describe('what a move is offered with', () => {
+  it.each([
+    // The foot is on slot 10, the usual one: the next that is free. No accent in the lead hand: the other.
+    ['bass-add', bar({ RF: '4.....4.4.4.....' }), { slot: 11 }],
+    ['bass-accents', bar(), { hand: 'free hand' }],
+    ['ornament', bar({ LH: '....4.......4...' }), { part: 'back', where: 'backbeats' }],
+    ['crash', bar({ RH: '..3.3.3.3.3.3.3.' }), { beat: 1 }],
+    ['bass-add', bar(), { slot: 10 }],
+  ] as [string, Groove, Params][])('%s does something here', (id, groove, params) => {
+    const first = firstParams(moveOf(id)!, groove, DEFAULT_KIT)!
+    expect(first).toMatchObject(params)
+    expect(runMove(moveOf(id)!, groove, first, DEFAULT_KIT).ok).toBe(true)
+  })
+
+  it('is offered as usual where nothing helps', () => {
+    expect(firstParams(moveOf('bells')!, bar(), DEFAULT_KIT)).toEqual(usualParams(moveOf('bells')!, bar(), DEFAULT_KIT))
   })
 })
 

@@ -36,6 +36,25 @@ export function usualParams(move: Move, groove: Groove, kit: Kit): Params | unde
   return params
 }
 
+/**
+ * A move’s parameters as they are first offered where a groove is looked at: the usual ones, or, where they find nothing to
+ * do, with one of them changed so that they do: the next free slot, another part, another choice.
+ */
+export function firstParams(move: Move, groove: Groove, kit: Kit): Params | undefined {
+  const usual = usualParams(move, groove, kit)
+  if (!usual || move.make(groove, usual, kit).ok) return usual
+  for (const spec of move.params) {
+    if (spec.kind === 'parts') continue
+    const values = choicesOf(spec, groove, kit)?.map(choice => choice.value) ?? []
+    const from = values.indexOf(usual[spec.id]!) + 1
+    for (const value of [...values.slice(from), ...values.slice(0, from)]) {
+      const params = { ...usual, [spec.id]: spec.kind === 'slots' ? [value as number] : value }
+      if (move.make(groove, params, kit).ok) return params
+    }
+  }
+  return usual
+}
+
 function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefined {
   switch (spec.kind) {
     case 'number': case 'choice': return spec.usual

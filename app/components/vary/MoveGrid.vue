@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { type Groove, type MoveMade, sentence } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { MOVES, type Move, type MoveGroup, firstBroken, runMove, usualParams } from '#core/vary'
+import { MOVES, type Move, type MoveGroup, firstBroken, runMove, firstParams } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** Every move of a group as it would come out here, beside home: pointed at to be heard, kept, or opened to be told otherwise. */
@@ -11,7 +11,7 @@ const emit = defineEmits<{ try: [groove: Groove | undefined], keep: [groove: Gro
 const vary = useVary()
 
 function preview(move: Move) {
-  const params = vary.told[move.id] ?? usualParams(move, props.groove, props.kit)
+  const params = vary.told[move.id] ?? firstParams(move, props.groove, props.kit)
   const done = params && runMove(move, props.groove, params, props.kit)
   if (!done?.ok) return { move, groove: props.groove, made: undefined, says: done?.reason ?? 'This groove has nothing for it.', why: true }
   const lost = firstBroken(vary.promises, props.groove, done.value.groove, props.kit)

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { type Groove, sentence } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { MOVES, MOVE_GROUPS, type Move, type Params, type PromiseId, firstBroken, usualParams } from '#core/vary'
+import { MOVES, MOVE_GROUPS, type Move, type Params, type PromiseId, firstBroken, firstParams } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** Every move by group; one that has nothing to do here, or would break a promise, is grey and says why. */
@@ -21,7 +21,7 @@ function whyNot(move: Move, params: Params | undefined): string {
   return why
 }
 /** The usual parameters on this groove, the same object while it is the same groove. */
-const usual = computed(() => new Map(MOVES.map(move => [move.id, usualParams(move, props.groove, props.kit)])))
+const usual = computed(() => new Map(MOVES.map(move => [move.id, firstParams(move, props.groove, props.kit)])))
 
 const open = (move: Move) => !vary.group && vary.moveId === move.id
 const groups = computed(() => MOVE_GROUPS.map(group => ({

@@ -2,7 +2,7 @@
 import { computed, watch } from 'vue'
 import { type Edit, type Groove, type MoveMade, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Params, type Step, abstracted, changedStrokes, firstBroken, moveOf, pointedAt, runMove, takesPlace, usualParams } from '#core/vary'
+import { type Params, type Step, abstracted, changedStrokes, firstBroken, moveOf, pointedAt, runMove, takesPlace, firstParams } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** One move: what it is told, what it would do here, seen and heard before it is taken. */
@@ -11,7 +11,7 @@ const emit = defineEmits<{ try: [groove: Groove | undefined], edit: [edit: Edit]
 const vary = useVary()
 
 const move = computed(() => moveOf(vary.moveId) ?? moveOf('displace-all')!)
-const params = computed<Params | undefined>(() => vary.told[move.value.id] ?? usualParams(move.value, props.groove, props.kit))
+const params = computed<Params | undefined>(() => vary.told[move.value.id] ?? firstParams(move.value, props.groove, props.kit))
 const done = computed(() => (params.value ? runMove(move.value, props.groove, params.value, props.kit) : undefined))
 const lost = computed(() => (done.value?.ok ? firstBroken(vary.promises, props.groove, done.value.value.groove, props.kit) : undefined))
 const after = computed(() => (done.value?.ok ? done.value.value.groove : undefined))

@@ -3,7 +3,7 @@ import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
 
 /** What a groove would become, as small lanes with its story below: pointed at by mouse or keys, kept by its button or K. */
-const props = defineProps<{ groove: Groove, home: Groove, kit: Kit, /** What it is, for who cannot see it. */ label: string, kept?: boolean, /** Why it cannot be kept. */ why?: string }>()
+const props = defineProps<{ groove: Groove, home: Groove, kit: Kit, /** What it is, for who cannot see it. */ label: string, kept?: boolean, /** Why it cannot be kept; then it is not offered. */ why?: string }>()
 const emit = defineEmits<{ point: [], leave: [], keep: [], choose: [] }>()
 defineOptions({ inheritAttrs: false })
 
@@ -20,6 +20,6 @@ function press(event: KeyboardEvent) {
       <VariationCard :groove="groove" :home="home" :kit="kit" />
       <slot />
     </div>
-    <button type="button" class="ml-1 mt-1 cursor-pointer rounded-md border border-accented px-2 py-0.5 text-sm font-medium hover:bg-elevated disabled:cursor-default disabled:border-transparent disabled:text-muted" :disabled="kept || !!why" @click="emit('keep')">{{ kept ? 'Kept' : 'Keep as variation' }}</button>
+    <button v-if="!why" type="button" class="ml-1 mt-1 cursor-pointer rounded-md border border-accented px-2 py-0.5 text-sm font-medium hover:bg-elevated disabled:cursor-default disabled:border-transparent disabled:text-muted" :disabled="kept" @click="emit('keep')">{{ kept ? 'Kept' : 'Keep as variation' }}</button>
   </li>
 </template>

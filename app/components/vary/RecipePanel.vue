@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { Edit, Groove, MoveMade } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Params, type Recipe, type Step, MOVES, abstracted, editBetween, firstBroken, makeRecipe, moveOf, resolved, runSteps, usualParams } from '#core/vary'
+import { type Params, type Recipe, type Step, MOVES, abstracted, editBetween, firstBroken, makeRecipe, moveOf, resolved, runSteps, firstParams } from '#core/vary'
 import { newId } from '~/composables/useApi'
 import { useVary } from '~/stores/vary'
 
@@ -56,7 +56,7 @@ function tell(i: number, params: Params) {
 function add() {
   const move = moveOf(adding.value)!
   const last = result.value ?? props.groove
-  const params = usualParams(move, last, props.kit)
+  const params = firstParams(move, last, props.kit)
   if (!params) return toast.add({ title: `This groove has nothing for “${move.name}”.`, color: 'error' })
   lines.value.push(...lined([{ move: move.id, params: abstracted(move, last, params) }]))
   open.value = lines.value.length - 1
