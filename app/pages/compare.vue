@@ -4,7 +4,7 @@ import { compare, differingKeys, sayComparison, sayDifference } from '#core/anal
 import { type Groove, audibleParts, grooveTicks } from '#core/groove'
 import { wholeSpan } from '~/audio/scheduler'
 import { useApi } from '~/composables/useApi'
-import { useStationKeys } from '~/composables/useBenchKeys'
+import { useStationKeys } from '~/composables/useStationKeys'
 import { usePlayback } from '~/composables/usePlayback'
 import { useKits } from '~/stores/kits'
 import { usePlayer } from '~/stores/player'

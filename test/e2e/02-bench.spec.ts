@@ -249,8 +249,20 @@ test('what is hard at this tempo is said, and a hat contradiction found and mend
   await expect(page.locator('[data-finding="hats"]')).toHaveCount(0)
 })
 
-test('every key is on one sheet', async ({ bench }) => {
+test('every key is on one sheet, those of the station first', async ({ bench }) => {
+  const { page } = bench
   await bench.open('wet-rope')
-  await bench.page.keyboard.press('?')
-  await expect(bench.page.getByRole('dialog', { name: 'Keys' })).toContainText('ghost, soft, plain, strong, accent')
+  await page.keyboard.press('?')
+  const sheet = page.getByRole('dialog', { name: 'Keys' })
+  await expect(sheet).toContainText('ghost, soft, plain, strong, accent')
+  await expect(sheet.getByRole('heading', { level: 3 }).first()).toHaveText('Anywhere on the Bench')
+  // The keys of the station rest while the sheet lies over it.
+  await page.keyboard.press('g')
+  await page.keyboard.press('Escape')
+  await expect(sheet).toHaveCount(0)
+  await expect(page).toHaveURL(/\/bench\//)
+  await page.goto(`${bench.app.url}/vary/wet-rope`)
+  await page.locator('[data-preview]').first().waitFor()
+  await page.keyboard.press('?')
+  await expect(sheet.getByRole('heading', { level: 3 }).first()).toHaveText('Vary')
 })

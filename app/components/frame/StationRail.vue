@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useKeySheet } from '~/composables/useStationKeys'
 import { useSettings } from '~/stores/settings'
 
 /** The stations, in working order. */
@@ -17,6 +18,7 @@ const stations = computed(() => [
 ])
 /** Beside the working order: what the work is done on. */
 const beside = [{ name: 'Kit', to: '/kit', at: (path: string) => path.startsWith('/kit') }]
+const { open: sheet } = useKeySheet()
 const dark = computed(() => colorMode.value === 'dark')
 </script>
 
@@ -37,7 +39,8 @@ const dark = computed(() => colorMode.value === 'dark')
         <URadioGroup v-if="settings.school === 'numbers'" v-model="settings.triplet" legend="Triplets" color="neutral" :items="[{ value: '& a', label: '1 & a' }, { value: 'trip let', label: '1 trip let' }]" />
       </template>
     </UPopover>
-    <button type="button" class="cursor-pointer px-4 py-3 text-left text-sm text-muted hover:text-highlighted" @click="colorMode.preference = dark ? 'light' : 'dark'">
+    <button type="button" class="cursor-pointer px-4 py-1 text-left text-sm text-muted hover:text-highlighted" @click="sheet = true">Keys: ?</button>
+    <button type="button" class="cursor-pointer px-4 pb-3 pt-1 text-left text-sm text-muted hover:text-highlighted" @click="colorMode.preference = dark ? 'light' : 'dark'">
       {{ dark ? 'Daylight' : 'Dark room' }}
     </button>
   </nav>

@@ -41,6 +41,5 @@ defineExpose({ tap })
     <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">count-in
       <USelect v-model="settings.countIn" :items="[{ label: 'none', value: 0 }, { label: '1 bar', value: 1 }, { label: '2 bars', value: 2 }]" size="sm" class="w-22" aria-label="Count-in" />
     </label>
-    <slot />
   </footer>
 </template>

@@ -8,7 +8,7 @@ import { wholeSpan } from '~/audio/scheduler'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useApi } from '~/composables/useApi'
 import { type Cursor, useLaneHands } from '~/composables/useLaneHands'
-import { useStationKeys } from '~/composables/useBenchKeys'
+import { useStationKeys } from '~/composables/useStationKeys'
 import { useKeep } from '~/composables/useKeep'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { usePlayback } from '~/composables/usePlayback'
@@ -27,7 +27,6 @@ const transport = useTemplateRef('transport')
 const lanes = useTemplateRef('lanes')
 
 const failed = ref('')
-const helping = ref(false)
 const adding = ref(false)
 const timing = ref('')
 const loop = ref(-1)
@@ -161,7 +160,6 @@ useStationKeys({
   'l': () => lanes.value?.focus(),
   's': () => (settings.staff = { ...settings.staff, shown: !settings.staff.shown }),
   'g': () => navigateTo(`/compare?a=${bench.groove!.id}`),
-  '?': () => (helping.value = true),
 })
 
 useKeptOpen()
@@ -202,10 +200,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         <GhostPanel :groove="settled" :kit="bench.kit" @places="(limb, places) => ghosts = places.length ? { limb, places } : undefined" />
       </aside>
     </div>
-    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" @toggle="toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })">
-      <UButton class="ml-auto" size="sm" color="neutral" variant="ghost" @click="helping = true">Keys: ?</UButton>
-    </TransportBar>
+    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" @toggle="toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
     <PartTime v-if="timing" :open="true" :groove="settled" :part-id="timing" @edit="edit" @update:open="timing = ''" />
-    <HelpSheet v-model:open="helping" />
   </template>
 </template>

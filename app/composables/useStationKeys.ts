@@ -1,4 +1,5 @@
 import { useEventListener } from '@vueuse/core'
+import { computed } from 'vue'
 
 /** True where keys are text, not commands. */
 const isTyping = (target: EventTarget | null): boolean =>
@@ -8,10 +9,13 @@ const isTyping = (target: EventTarget | null): boolean =>
 const isPressable = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.closest('button, a, [role=menu], [role=listbox], [role=slider]') !== null)
 
-/** Keys that work anywhere on a station, as long as nobody is typing. Names are like `Ctrl+Shift+z` or ` `. */
+/** True in what lies over the station: its keys are its own. */
+const isOver = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('[role=dialog]') !== null
+
+/** Keys that work anywhere on a station, as long as nobody is typing and nothing lies over it. Names are like `Ctrl+Shift+z` or ` `. */
 export function useStationKeys(keys: Record<string, () => unknown>) {
   useEventListener(window, 'keydown', (event) => {
-    if (event.defaultPrevented || event.altKey || isTyping(event.target)) return
+    if (event.defaultPrevented || event.altKey || isTyping(event.target) || isOver(event.target)) return
     const name = `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.shiftKey && event.key.length === 1 && /[a-z]/i.test(event.key) ? 'Shift+' : ''}${event.key.length === 1 ? event.key.toLowerCase() : event.key}`
     if (event.key === ' ' && isPressable(event.target)) return
     const act = keys[name]
@@ -19,4 +23,18 @@ export function useStationKeys(keys: Record<string, () => unknown>) {
     event.preventDefault()
     act()
   })
+}
+
+/** The sheet of all keys: whether it is open, and whether it was ever wanted, so that it is fetched only then. */
+export function useKeySheet() {
+  const wanted = useState('key-sheet-wanted', () => false)
+  const shown = useState('key-sheet', () => false)
+  const open = computed({
+    get: () => shown.value,
+    set: (now: boolean) => {
+      wanted.value ||= now
+      shown.value = now
+    },
+  })
+  return { open, wanted }
 }
