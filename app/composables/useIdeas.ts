@@ -5,13 +5,11 @@ import type { Kit } from '#core/kit'
 import type { Idea, IdeaWish } from '#core/vary'
 import type { IdeasWorker } from '../workers/ideas.worker'
 
-/** Candidates in all, how many at a time, and after how many the list is told anew. */
+/** Candidates in all, and how many at a time. */
 export const IDEAS_TRIED = 60_000
 const AT_A_TIME = 2500
-const TOLD_AT = [300, 7800, 27_800, IDEAS_TRIED]
-const LISTED = 24
-/** The first are told at once, be they few. */
-const LISTED_FIRST = 6
+/** After how many candidates the list is told anew, and how long it is: the first at once, be they few; more as there is more to choose from. */
+const TOLD: readonly { at: number, listed: number }[] = [{ at: 300, listed: 6 }, { at: 7800, listed: 12 }, { at: 27_800, listed: 18 }, { at: IDEAS_TRIED, listed: 24 }]
 /** Tried in silence as the station is opened, so that the worker is awake when it is asked. */
 const WARM = 1000
 
@@ -47,11 +45,11 @@ export function useIdeas() {
     // Plain data, for a worker is sent copies.
     await awake().begin(toRaw(groove), toRaw(kit), JSON.parse(JSON.stringify(wish)))
     while (mine === turn && made.value < IDEAS_TRIED) {
-      const next = TOLD_AT.find(count => count > made.value)!
-      const stretch = Math.min(AT_A_TIME, next - made.value)
-      const told = made.value + stretch === next
+      const next = TOLD.find(one => one.at > made.value)!
+      const stretch = Math.min(AT_A_TIME, next.at - made.value)
+      const told = made.value + stretch === next.at
       const before = made.value
-      const news = await awake().advance(stretch, told ? (before ? LISTED : LISTED_FIRST) : 0)
+      const news = await awake().advance(stretch, told ? next.listed : 0)
       if (mine !== turn || !news) return
       made.value = news.made
       dropped.value = news.broken + news.alike

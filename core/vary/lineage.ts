@@ -1,5 +1,5 @@
 import { compare, differingKeys } from '#core/analyse'
-import type { Kit } from '#core/kit'
+import type { Kit, Limb } from '#core/kit'
 import { type Groove, LIMITS } from '#core/groove'
 import { asVariation } from './move'
 
@@ -32,16 +32,16 @@ export function familyOf(grooves: readonly Groove[], id: string): Kin[] {
   return family
 }
 
-/** What a groove has that another has not or has otherwise, as keys of its own strokes (`part:tick`); how many of the other’s are gone; and every tick at which they differ. */
-export interface Changed { keys: string[], gone: number, ticks: number[] }
+/** What a groove has that another has not or has otherwise, as keys of its own strokes (`part:tick`); how many of the other’s are gone; and every tick and limb in which they differ. */
+export interface Changed { keys: string[], gone: number, places: { at: number, limb: Limb }[] }
 
 /** The strokes of `after` that are not so in `before`: what a preview marks. Grooves of different lengths are all new. */
 export function changedStrokes(before: Groove, after: Groove, kit: Kit): Changed {
   const compared = compare(before, after, kit)
-  if (!compared.ok) return { keys: after.parts.flatMap(part => part.strokes.map(stroke => `${part.id}:${stroke.at}`)), gone: 0, ticks: [] }
+  if (!compared.ok) return { keys: after.parts.flatMap(part => part.strokes.map(stroke => `${part.id}:${stroke.at}`)), gone: 0, places: [] }
   const { differences } = compared.value
   const keys = differingKeys(after, differences, 'second')
-  return { keys, gone: differences.filter(one => one.kind === 'only first').length, ticks: [...new Set(differences.map(one => one.at))] }
+  return { keys, gone: differences.filter(one => one.kind === 'only first').length, places: differences.map(({ at, limb }) => ({ at, limb })) }
 }
 
 /**

@@ -86,9 +86,9 @@ describe('lineage', () => {
 
   it('marks what a move changed, and counts what is gone', () => {
     const moved = runMove(moveOf('rest')!, home, { beat: 0, who: 'everybody' }, DEFAULT_KIT)
-    expect(moved.ok && changedStrokes(home, moved.value.groove, DEFAULT_KIT)).toEqual({ keys: [], gone: 2, ticks: [0] })
+    expect(moved.ok && changedStrokes(home, moved.value.groove, DEFAULT_KIT)).toEqual({ keys: [], gone: 2, places: [{ at: 0, limb: 'RH' }, { at: 0, limb: 'RF' }] })
     const crashed = runMove(moveOf('crash')!, home, { beat: 0 }, DEFAULT_KIT)
-    expect(crashed.ok && changedStrokes(home, crashed.value.groove, DEFAULT_KIT)).toEqual({ keys: ['a1:0'], gone: 0, ticks: [0] })
+    expect(crashed.ok && changedStrokes(home, crashed.value.groove, DEFAULT_KIT)).toEqual({ keys: ['a1:0'], gone: 0, places: [{ at: 0, limb: 'RH' }] })
   })
 
   it('adopts a variation under the other’s name and keeps what was there; the edit puts its parts in its order', () => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import { LIMB_NAMES, limbsInOrder } from '#core/kit'
+import { LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
 import { type Groove, sayBars, sentence } from '#core/groove'
 import { SMALL, TALL, layOut, slotUnder } from '~/lanes/geometry'
 import { sticksOf } from '~/lanes/sticks'
@@ -11,7 +11,7 @@ import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
 
 /** A groove's lanes, small and still: for cards and previews. */
-const props = defineProps<{ groove: Groove, /** Keys (`part:tick`) of strokes to ring. */ marks?: readonly string[], /** Ticks whose slots are lit: where something changed. */ lit?: readonly number[], /** Tall, with counts and the limbs’ names. */ large?: boolean, /** A press in the lanes says which slot it met. */ pressed?: (slot: number) => void }>()
+const props = defineProps<{ groove: Groove, /** Keys (`part:tick`) of strokes to ring. */ marks?: readonly string[], /** Ticks and limbs that are lit: where something changed. */ lit?: readonly { at: number, limb: Limb }[], /** Tall, with counts and the limbs’ names. */ large?: boolean, /** A press in the lanes says which slot it met. */ pressed?: (slot: number) => void }>()
 const kits = useKits()
 const settings = useSettings()
 const frame = useTemplateRef('frame')
@@ -24,7 +24,17 @@ const bars = computed(() => props.groove.bars)
 const lead = computed(() => props.groove.lead)
 const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), props.large ? width.value || 600 : SMALL_WIDTH, props.large ? TALL : SMALL, settings.counting))
 const ringed = computed(() => new Set(props.marks))
-const lights = computed(() => (props.lit?.length ? geometry.value.slots.filter((slot, i) => props.lit!.some(at => at >= slot.at && at < (geometry.value.slots[i + 1]?.at ?? Infinity))) : []))
+/** The slots that are lit, each in its limb’s lane. */
+const lights = computed(() => {
+  const { slots, lanes, scale } = geometry.value
+  const cells = new Map<string, string>()
+  for (const { at, limb } of props.lit ?? []) {
+    const slot = slots.findLast(one => one.at <= at)
+    const lane = lanes.find(one => one.limb === limb)
+    if (slot && lane) cells.set(`${slot.index}${limb}`, `M${slot.left} ${lane.top - scale.laneGap / 2}h${slot.width}v${lane.height + scale.laneGap}h${-slot.width}z`)
+  }
+  return [...cells.values()]
+})
 const top = computed(() => Math.max(0, geometry.value.scale.ribbon - 24))
 const box = (x: number, width: number) => `M${x} ${top.value}h${width}V${geometry.value.height}h${-width}z`
 const ground = computed(() => [0, 1].map(odd => geometry.value.beds.filter(bed => bed.beat % 2 === odd).map(bed => box(bed.x, bed.width)).join('')))
@@ -41,7 +51,7 @@ function press(event: MouseEvent) {
   <div ref="frame" class="contain-content">
     <svg :width="large ? geometry.width : undefined" :height="large ? geometry.height : undefined" :viewBox="`0 0 ${geometry.width} ${geometry.height}`" class="block max-w-full" :class="[large ? '' : 'h-auto w-full', pressed ? 'cursor-pointer' : '']" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`" @click="press">
       <g v-memo="[geometry]"><path v-for="(beds, i) in ground" :key="i" :d="beds" :fill="i ? 'var(--bed-other)' : 'var(--bed)'" /></g>
-      <path v-if="lights.length" :data-lit="lights.length" :d="lights.map(slot => box(slot.left, slot.width)).join('')" fill="var(--band)" />
+      <path v-if="lights.length" :data-lit="lights.length" :d="lights.join('')" fill="var(--band)" />
       <g v-memo="[geometry]">
         <path :d="geometry.lanes.map(lane => `M${Math.max(0, geometry.scale.label - 6)} ${lane.floor}H${geometry.width}`).join('')" stroke="var(--rule)" stroke-width="0.75" />
         <template v-if="large">

@@ -5,7 +5,7 @@ import type { Kit } from '#core/kit'
 import { type Kin, adopted, changedStrokes, familyOf, sayMoves } from '#core/vary'
 import { type Stored, newId, useApi } from '~/composables/useApi'
 
-/** The family of a groove as a tree, each with what was done to its parent and where it differs from it, lit in its lanes. */
+/** The family of a groove as a tree, each with what was done to its parent and where it differs from it, or from a chosen one, lit in its lanes. */
 const props = defineProps<{ groove: Groove, kit: Kit, /** Raised when something was kept, so that the tree is read again. */ turn: number }>()
 const emit = defineEmits<{ hear: [groove: Groove], adopt: [main: Groove, kept: Groove, revision: number] }>()
 const api = useApi()
@@ -18,12 +18,18 @@ watch(() => props.turn, load)
 
 /** The open groove as it stands here; the others as they are kept. The newest come first from the server, brothers in the order they were born. */
 const family = computed(() => familyOf(stored.value.map(one => (one.document.id === props.groove.id ? props.groove : one.document)).toReversed(), props.groove.id))
-const parentOf = (kin: Kin) => family.value.find(one => one.groove.id === kin.parentId)?.groove
+const grooveOf = (id: string | undefined) => family.value.find(one => one.groove.id === id)?.groove
+/** What the others are held against: the first that was chosen, so that brothers can be told apart; without one, each its parent. */
+const against = computed(() => grooveOf(chosen.value[0]))
 const changed = (kin: Kin) => {
-  const parent = parentOf(kin)
-  return parent ? changedStrokes(parent, kin.groove, props.kit) : undefined
+  const other = against.value ?? grooveOf(kin.parentId)
+  return other && other !== kin.groove ? changedStrokes(other, kin.groove, props.kit) : undefined
 }
 const rows = computed(() => family.value.map(kin => ({ ...kin, changed: changed(kin) })))
+const says = computed(() => {
+  if (rows.value.length === 1) return 'This groove has no family yet: keep a variation under Moves, Recipes or Ideas.'
+  return `${rows.value.length} grooves, each lit where it differs from ${against.value ? `“${against.value.title}”` : 'the one it was made from. Choose one to hold the others against it'}.`
+})
 
 const choose = (id: string) => (chosen.value = chosen.value.includes(id) ? chosen.value.filter(one => one !== id) : [...chosen.value, id].slice(-2))
 const compareTo = computed(() => (chosen.value.length === 2 ? `/compare?a=${chosen.value[0]}&b=${chosen.value[1]}` : ''))
@@ -40,13 +46,13 @@ function adopt(kin: Kin) {
 <template>
   <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
     <div class="mb-3 flex items-center gap-3">
-      <p class="text-toned">{{ rows.length === 1 ? 'This groove has no family yet: keep a variation under Moves, Recipes or Ideas.' : `${rows.length} grooves, each lit where it differs from the one it was made from.` }}</p>
-      <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!compareTo" :to="compareTo || undefined">{{ compareTo ? 'Compare the two chosen' : 'Choose two to compare' }}</UButton>
+      <p class="text-toned">{{ says }}</p>
+      <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!compareTo" :to="compareTo || undefined">{{ compareTo ? 'Compare the two chosen' : chosen.length ? 'Choose one more to compare' : 'Choose two to compare' }}</UButton>
     </div>
     <ul>
       <li v-for="kin in rows" :key="kin.groove.id" data-kin class="flex items-start gap-4 border-t border-muted py-2" :style="{ paddingLeft: `${kin.depth * 2}rem` }">
-        <UCheckbox :model-value="chosen.includes(kin.groove.id)" color="neutral" class="mt-1" :aria-label="`Choose ${kin.groove.title} to compare`" @update:model-value="choose(kin.groove.id)" />
-        <div class="w-80 shrink-0"><LanesStill :groove="kin.groove" :lit="kin.changed?.ticks ?? []" /></div>
+        <UCheckbox :model-value="chosen.includes(kin.groove.id)" color="neutral" class="mt-1" :aria-label="`Compare with ${kin.groove.title}`" @update:model-value="choose(kin.groove.id)" />
+        <div class="w-80 shrink-0"><LanesStill :groove="kin.groove" :lit="kin.changed?.places ?? []" /></div>
         <div class="min-w-0 flex-1 text-[0.94rem]">
           <h2 class="text-base">{{ kin.groove.title }}<span v-if="kin.groove.id === groove.id" class="ml-2 text-sm font-normal text-muted">here</span></h2>
           <p>{{ sayMoves(kin.groove) }}</p>

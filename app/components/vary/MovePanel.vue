@@ -44,7 +44,7 @@ defineExpose({ take })
     <p role="status" data-move-says :class="why ? 'text-error' : ''">{{ why || (done?.ok ? done.value.sentence : '') }}</p>
     <div v-if="after || takesPlace(move)">
       <p class="mb-1 text-sm text-muted">{{ shows }}</p>
-      <LanesStill :groove="after ?? groove" :lit="changed?.ticks ?? []" :marks="changed?.keys ?? []" large :pressed="takesPlace(move) ? point : undefined" />
+      <LanesStill :groove="after ?? groove" :lit="changed?.places ?? []" :marks="changed?.keys ?? []" large :pressed="takesPlace(move) ? point : undefined" />
     </div>
     <div class="flex flex-wrap gap-2">
       <UButton color="neutral" :disabled="!!why" @click="take('keep')">Keep as variation</UButton>

@@ -11,7 +11,7 @@ const changed = computed(() => changedStrokes(props.home, props.groove, props.ki
 
 <template>
   <div>
-    <LanesStill :groove="groove" :lit="changed.ticks" />
+    <LanesStill :groove="groove" :lit="changed.places" />
     <slot />
   </div>
 </template>

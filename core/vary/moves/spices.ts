@@ -48,7 +48,7 @@ const offBeatAccent: Move = {
     const at = beat.at + beat.length / 2
     const lead = isLead(groove)
     const after = eachStroke(groove, part => lead(part) && isHandPart(part), stroke => (stroke.at === at ? atLevel(stroke, 5) : stroke))
-    return made(groove, after, () => `An accent halfway through beat ${beat.beat + 1}.`, 'The lead has no stroke there, or it is an accent.')
+    return made(groove, after, () => `An accent halfway through ${sayPlace(groove, beat.at)}.`, 'The lead has no stroke there, or it is an accent.')
   },
 }
 
