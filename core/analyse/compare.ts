@@ -22,23 +22,24 @@ export function compare(first: Groove, second: Groove, kit: Kit): Result<Compari
   const differences: Difference[] = []
   let same = 0
   const [ones, twos] = [timeline(first, kit), timeline(second, kit)]
-  for (const limb of LIMBS) {
-    const others = twos.filter(event => event.limb === limb)
-    for (const one of ones) {
-      if (one.limb !== limb) continue
-      // The likest stroke of the other groove at the same instant is its partner.
-      const partner = others.filter(other => other.at === one.at).sort((x, y) => unlike(one, x) - unlike(one, y))[0]
-      if (!partner) {
-        differences.push({ at: one.at, limb, kind: 'only first', first: one, second: undefined })
-        continue
-      }
-      others.splice(others.indexOf(partner), 1)
-      const kind = one.pieceId !== partner.pieceId ? 'piece' : strokeOf(one) !== strokeOf(partner) ? 'stroke' : one.level !== partner.level ? 'level' : undefined
-      if (kind) differences.push({ at: one.at, limb, kind, first: one, second: partner })
-      else same++
+  const instant = ({ at, limb }: TimedStroke): string => `${at}${limb}`
+  const others = new Map<string, TimedStroke[]>()
+  for (const two of twos) others.set(instant(two), [...others.get(instant(two)) ?? [], two])
+  for (const one of ones) {
+    const { limb } = one
+    // The likest stroke of the other groove at the same instant is its partner.
+    const there = others.get(instant(one)) ?? []
+    const partner = there.length > 1 ? there.toSorted((x, y) => unlike(one, x) - unlike(one, y))[0] : there[0]
+    if (!partner) {
+      differences.push({ at: one.at, limb, kind: 'only first', first: one, second: undefined })
+      continue
     }
-    differences.push(...others.map((other): Difference => ({ at: other.at, limb, kind: 'only second', first: undefined, second: other })))
+    others.set(instant(one), there.filter(other => other !== partner))
+    const kind = one.pieceId !== partner.pieceId ? 'piece' : strokeOf(one) !== strokeOf(partner) ? 'stroke' : one.level !== partner.level ? 'level' : undefined
+    if (kind) differences.push({ at: one.at, limb, kind, first: one, second: partner })
+    else same++
   }
+  for (const left of others.values()) differences.push(...left.map((other): Difference => ({ at: other.at, limb: other.limb, kind: 'only second', first: undefined, second: other })))
   return ok({ differences: differences.sort((x, y) => x.at - y.at || LIMBS.indexOf(x.limb) - LIMBS.indexOf(y.limb)), same })
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { computed, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
 import { type Groove, sayBars, sentence } from '#core/groove'
 import { SMALL, TALL, layOut, slotUnder } from '~/lanes/geometry'
@@ -15,14 +15,14 @@ const props = defineProps<{ groove: Groove, /** Keys (`part:tick`) of strokes to
 const kits = useKits()
 const settings = useSettings()
 const frame = useTemplateRef('frame')
-// Small ones are drawn at one width and scaled by the browser: dozens of them need no measuring.
-const { width } = useElementSize(computed(() => (props.large ? frame.value : undefined)))
 const SMALL_WIDTH = 300
+// Small ones are drawn at one width and scaled by the browser: dozens of them need no measuring. None changes its size later.
+const width = props.large ? useElementSize(frame).width : ref(SMALL_WIDTH)
 
 // Most changes leave bars and hands as they are, and so where everything stands.
 const bars = computed(() => props.groove.bars)
 const lead = computed(() => props.groove.lead)
-const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), props.large ? width.value || 600 : SMALL_WIDTH, props.large ? TALL : SMALL, settings.counting))
+const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), width.value || 600, props.large ? TALL : SMALL, settings.counting))
 const ringed = computed(() => new Set(props.marks))
 /** The slots that are lit, each in its limb’s lane. */
 const lights = computed(() => {

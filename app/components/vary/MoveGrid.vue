@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { type Groove, type MoveMade, sentence } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { MOVES, type Move, type MoveGroup, firstBroken, runMove, firstParams } from '#core/vary'
+import { MOVES, type Move, type MoveGroup, firstBroken, firstParams, runMove } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** Every move of a group as it would come out here, beside home: pointed at to be heard, kept, or opened to be told otherwise. */

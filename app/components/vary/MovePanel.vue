@@ -2,7 +2,7 @@
 import { computed, watch } from 'vue'
 import { type Edit, type Groove, type MoveMade, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Params, type Step, abstracted, changedStrokes, firstBroken, moveOf, pointedAt, runMove, takesPlace, firstParams } from '#core/vary'
+import { type Params, type Step, abstracted, changedStrokes, firstBroken, firstParams, moveOf, pointedAt, runMove, takesPlace } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** One move: what it is told, what it would do here, seen and heard before it is taken. */

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { Edit, Groove, MoveMade } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Params, type Recipe, type Step, MOVES, abstracted, editBetween, firstBroken, makeRecipe, moveOf, resolved, runSteps, firstParams } from '#core/vary'
+import { type Params, type Recipe, type Step, MOVES, abstracted, editBetween, firstBroken, firstParams, makeRecipe, moveOf, resolved, runSteps } from '#core/vary'
 import { newId } from '~/composables/useApi'
 import { useVary } from '~/stores/vary'
 
