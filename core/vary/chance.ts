@@ -1,6 +1,6 @@
 import { randomFrom } from '#core/chance'
 import { type Kit, type PieceKind, pieceOf } from '#core/kit'
-import type { Groove } from '#core/groove'
+import { type Groove, type Role, partOf } from '#core/groove'
 import type { Move, ParamValue, Params } from './move'
 import { choicesOf } from './params'
 
@@ -13,22 +13,33 @@ export function chanceOf(seed: number): Chance {
   return { next, below, pick: from => from[below(from.length)]! }
 }
 
+const HOLDING: readonly (Role | undefined)[] = ['backbeat', 'hat foot']
 const RINGING: readonly PieceKind[] = ['crash', 'china', 'splash']
 
-/** How to throw a move’s parameters for one groove: what each may be is looked up once. Undefined where there is nothing for one of them. */
-export function thrower(move: Move, groove: Groove, kit: Kit): ((chance: Chance) => Params) | undefined {
+/**
+ * How to throw a move’s parameters for one groove: what each may be is looked up once. Undefined where there is nothing for
+ * one of them. Sparing, it throws what a search tries and no more: figures that are common in playing, and no part alone
+ * that holds the groove together, unless the move is for it.
+ */
+export function thrower(move: Move, groove: Groove, kit: Kit, sparing = false): ((chance: Chance) => Params) | undefined {
   const throws: [string, (chance: Chance) => ParamValue][] = []
   for (const spec of move.params) {
     if (spec.kind === 'number') {
       // Wide ranges are for the hand that types; thrown, a number stays within a bar of sixteenths.
-      const from = Math.max(spec.from, -16)
-      const to = Math.min(spec.to, from < 0 ? 16 : 100)
+      const [least, most] = sparing && spec.tried ? spec.tried : [spec.from, spec.to]
+      const from = Math.max(least, -16)
+      const to = Math.min(most, from < 0 ? 16 : 100)
       throws.push([spec.id, chance => from + chance.below(to - from + 1)])
       continue
     }
     const choices = choicesOf(spec, groove, kit)!.map(choice => choice.value)
-    // A cymbal that rings on is for single strokes, not for a whole part thrown at it.
-    const values = spec.kind === 'piece' ? choices.filter(id => !RINGING.includes(pieceOf(kit, id as string)!.kind)) : choices
+    const values = choices.filter((value) => {
+      // A cymbal that rings on is for single strokes, not for a whole part thrown at it.
+      if (spec.kind === 'piece') return !RINGING.includes(pieceOf(kit, value as string)!.kind)
+      if (sparing && spec.kind === 'choice' && spec.tried) return spec.tried.includes(value as string)
+      const role = spec.kind === 'part' ? partOf(groove, value as string)!.role : undefined
+      return !sparing || spec.kind !== 'part' || role === spec.usual || !HOLDING.includes(role)
+    })
     if (!values.length) return undefined
     if (spec.kind === 'parts') throws.push([spec.id, chance => (values as string[]).filter((_, i) => i === 0 ? chance.next() < 0.6 : chance.next() < 0.4)])
     else if (spec.kind === 'slots') throws.push([spec.id, chance => [...new Set(Array.from({ length: 1 + chance.below(3) }, () => chance.pick(values as number[])))].sort((a, b) => a - b)])

@@ -6,7 +6,7 @@ import { compare, readout } from '#core/analyse'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes, timeline } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
 import { meter } from '#core/time'
-import { type IdeaWish, IdeaSearch, Judge, MOVES, PROMISES, type PromiseId, broken, chanceOf, companionOf, runSteps, strokeCount, thrower } from '.'
+import { type IdeaWish, IdeaSearch, Judge, MOVES, PROMISES, type PromiseId, broken, chanceOf, companionOf, moveOf, runSteps, strokeCount, thrower } from '.'
 
 const bars = makeBars(meter(4, 4), 2, 4)
 const home: Groove = makeGroove({ id: 'home', title: 'Home', bars, parts: [
@@ -127,6 +127,26 @@ describe('the search for ideas', () => {
     }
   })
 
+  it('makes no move twice in a chain, and tries of each what is common in playing', () => {
+    const footed = { ...home, parts: [...home.parts, makePart({ id: 'foot', name: 'Foot', role: 'hat foot', limb: 'LF', strokes: rowStrokes(bars, '3...', { piece: 'hi-hat', stroke: 'chick' }) })] }
+    const one = new IdeaSearch(footed, DEFAULT_KIT, wish())
+    one.advance(8000)
+    const ideas = one.ideas(60)
+    expect(ideas.some(idea => idea.steps.length > 1)).toBe(true)
+    for (const { steps } of ideas) {
+      expect(new Set(steps.map(step => step.move)).size).toBe(steps.length)
+      for (const { move, params } of steps) {
+        for (const spec of moveOf(move)!.params) {
+          const value = params[spec.id]!
+          if (spec.kind === 'number' && spec.tried) expect(value >= spec.tried[0] && value <= spec.tried[1], `${move} ${spec.id} ${value}`).toBe(true)
+          if (spec.kind === 'choice') expect(spec.tried ?? spec.of, move).toContain(value)
+          // The backbeat and the hat foot hold it together; an ornament is for the backbeat.
+          if (spec.kind === 'part') expect(spec.usual === 'backbeat' ? ['foot'] : ['back', 'foot'], move).not.toContain(value)
+        }
+      }
+    }
+  })
+
   it('spreads the first dozen: no two share nine strokes of ten', () => {
     const ideas = search({}, 10_000).ideas(12)
     expect(ideas).toHaveLength(12)
@@ -139,6 +159,8 @@ describe('the search for ideas', () => {
       }
     }
     expect(new Set(ideas.map(idea => idea.steps.at(-1)!.move)).size).toBeGreaterThan(5)
+    // No one move is in every other of them.
+    for (const { id } of MOVES) expect(ideas.filter(idea => idea.steps.some(step => step.move === id)).length, id).toBeLessThan(6)
   })
 
   it('tries only the groups of moves it is told to', () => {

@@ -29,11 +29,13 @@ export interface Idea {
 }
 
 /** A groove reached by moves, kept by the search. */
-interface Found { judged: Judgement, before: Found | undefined, move: Move | undefined, params: Params | undefined, depth: number, score: number }
+interface Found { judged: Judgement, before: Found | undefined, move: Move | undefined, params: Params | undefined, depth: number, score: number, /** The move its chain begins with. */ root: Move | undefined }
 
 const DEPTH = 4
 /** How many are kept to choose from; beyond twice as many the worse half goes. */
 const KEPT = 400
+/** Of those, how many chains may begin with one move: what scores well by itself would crowd out all else. */
+const OF_ONE_ROOT = 40
 
 /**
  * A seeded search over chains of one to four moves. It is advanced by so many candidates at a time, so that whoever runs
@@ -61,7 +63,7 @@ export class IdeaSearch {
     this.moves = MOVES.filter(move => !wish.groups.length || wish.groups.includes(move.group))
     // Home keeps every promise that is about change, except to differ from itself.
     const judged = new Judge(groove, kit, []).judge(groove) as Judgement
-    this.home = { judged, before: undefined, move: undefined, params: undefined, depth: 0, score: 0 }
+    this.home = { judged, before: undefined, move: undefined, params: undefined, depth: 0, score: 0, root: undefined }
     this.sounds.add(judged.sound)
   }
 
@@ -74,6 +76,8 @@ export class IdeaSearch {
       const offered = this.throwsFor(from.judged.groove)
       if (!offered.length) return
       const { move, params: thrown } = offered[this.chance.below(offered.length)]!
+      // A move made twice says over again what one would have said.
+      if (madeBy(from, move)) continue
       const params = thrown(this.chance)
       const done = move.make(from.judged.groove, params, this.kit)
       if (!done.ok) continue
@@ -87,7 +91,7 @@ export class IdeaSearch {
       this.sounds.add(judged.sound)
       const depth = from.depth + 1
       const score = this.scoreOf(judged, depth)
-      if (score > this.least) this.keep({ judged, before: from, move, params, depth, score })
+      if (score > this.least) this.keep({ judged, before: from, move, params, depth, score, root: from.root ?? move })
     }
   }
 
@@ -96,7 +100,7 @@ export class IdeaSearch {
     const before = this.throws.get(groove.bars)
     if (before) return before
     const throws = this.moves.flatMap((move) => {
-      const params = thrower(move, groove, this.kit)
+      const params = thrower(move, groove, this.kit, true)
       return params ? [{ move, params }] : []
     })
     this.throws.set(groove.bars, throws)
@@ -106,9 +110,8 @@ export class IdeaSearch {
   private keep(found: Found): void {
     this.pool.push(found)
     if (this.pool.length <= 2 * KEPT) return
-    this.pool.sort((a, b) => b.score - a.score)
-    this.pool.length = KEPT
-    this.least = this.pool[KEPT - 1]!.score
+    this.pool = mixed(this.pool)
+    this.least = this.pool.at(-1)!.score
   }
 
   /** Best a third of the way from home, by few moves, and no harder than demanding; for a companion, of the density wished for. */
@@ -119,7 +122,7 @@ export class IdeaSearch {
 
   /** The best so far, at most so many, spread so that no two are much alike. */
   ideas(most: number): Idea[] {
-    const open = this.pool.toSorted((a, b) => b.score - a.score).slice(0, KEPT)
+    const open = mixed(this.pool)
     const chosen: Found[] = []
     const likest = new Map<Found, number>(open.map(one => [one, 0]))
     const marks = new Map(open.map(one => [one, this.judge.marksOf(one.judged.groove)]))
@@ -150,13 +153,31 @@ export class IdeaSearch {
   }
 }
 
-/** How alike two finds are, 0 to 1: the share of strokes they have in common, and a little for ending in the same move. */
+/** Whether a move is among those that led to a find. */
+function madeBy(found: Found | undefined, move: Move): boolean {
+  for (let at = found; at; at = at.before) if (at.move === move) return true
+  return false
+}
+
+/** The best, in order, with no move at the beginning of too many. */
+function mixed(pool: readonly Found[]): Found[] {
+  const begun = new Map<Move | undefined, number>()
+  return pool.toSorted((a, b) => b.score - a.score).filter(({ root }) => {
+    const before = begun.get(root) ?? 0
+    begun.set(root, before + 1)
+    return before < OF_ONE_ROOT
+  }).slice(0, KEPT)
+}
+
+/** How alike two finds are, 0 to 1: the share of strokes they have in common, and of moves. */
 function likeness(a: Found, b: Found, marks: ReadonlyMap<Found, ReadonlySet<number>>): number {
   const [own, other] = [marks.get(a)!, marks.get(b)!]
   let shared = 0
   for (const mark of other) if (own.has(mark)) shared++
   const strokes = shared / Math.max(1, own.size, other.size)
-  return 0.75 * strokes + (a.move === b.move ? 0.25 : 0)
+  let moves = 0
+  for (let at: Found | undefined = a; at?.move; at = at.before) if (madeBy(b, at.move)) moves++
+  return 0.6 * strokes + 0.4 * moves / Math.max(a.depth, b.depth)
 }
 
 /** Beyond so many strokes a second a groove is called busy. */

@@ -5,10 +5,13 @@ import type { Result } from '#core/result'
 export type ParamValue = MoveMade['params'][string]
 export type Params = Readonly<Record<string, ParamValue>>
 
-/** What a move may be told. Choices that depend on the groove (its parts, slots, beats, bars, pieces) are listed by `choicesOf`. */
+/**
+ * What a move may be told, and of it, as `tried`, what a search tries: the rest is for who asks for it by hand. Choices that depend on the groove (its parts, slots, beats, bars, pieces) are listed by
+ * `choicesOf`.
+ */
 export type ParamSpec = { id: string, name: string } & (
-  | { kind: 'number', from: number, to: number, usual: number }
-  | { kind: 'choice', of: readonly string[], usual: string }
+  | { kind: 'number', from: number, to: number, usual: number, tried?: readonly [from: number, to: number] }
+  | { kind: 'choice', of: readonly string[], usual: string, tried?: readonly string[] }
   /** A part of the groove by its id; `among` says which may be, `usual` of what role it is at first, where there is one. */
   | { kind: 'part', among?: (part: Part, groove: Groove) => boolean, usual?: Role }
   | { kind: 'parts' }

@@ -22,7 +22,7 @@ const accentsOf = (groove: Groove, strokes: readonly Stroke[]): string =>
 const accentEvery: Move = {
   id: 'accent-every', name: 'Accent every so many', group: 'accents', keeps: KEEPS,
   about: 'Accents every second, third or fifth stroke of a part, counted from one you choose; the others come down to plain.',
-  params: [PART, { id: 'every', name: 'Every', kind: 'number', from: 2, to: 9, usual: 3 }, { id: 'phase', name: 'Beginning with stroke', kind: 'number', from: 1, to: 9, usual: 1 }],
+  params: [PART, { id: 'every', name: 'Every', kind: 'number', from: 2, to: 9, usual: 3, tried: [2, 5] }, { id: 'phase', name: 'Beginning with stroke', kind: 'number', from: 1, to: 9, usual: 1, tried: [1, 3] }],
   make(groove, params) {
     const part = thePart(groove, word(params, 'part'))
     if (!part.ok) return part
@@ -42,7 +42,7 @@ const accentShift: Move = {
     const { strokes } = part.value
     const by = num(params, 'by')
     const now = strokes.map((stroke, i) => atLevel(stroke, strokes[mod(i - by, strokes.length)]!.level))
-    return made(groove, put(groove, part.value, now), () => `${part.value.name}: levels moved ${sayCount(Math.abs(by), 'stroke')} ${by > 0 ? 'later' : 'earlier'}; accents on ${accentsOf(groove, now)}.`, 'All its strokes are of one level, so that shifting them changes nothing.')
+    return made(groove, put(groove, part.value, now), () => `${part.value.name}: levels moved ${sayCount(Math.abs(by), 'stroke')} ${by > 0 ? 'later' : 'earlier'}${now.some(stroke => stroke.level === 5) ? `; accents on ${accentsOf(groove, now)}` : ''}.`, 'All its strokes are of one level, so that shifting them changes nothing.')
   },
 }
 
@@ -70,7 +70,7 @@ const accentPattern: Move = {
 const against: Move = {
   id: 'accent-against', name: 'So many against so many', group: 'accents', keeps: [],
   about: 'Spreads accents evenly over some felt beats, such as three over four; where the part has no stroke there, one is put.',
-  params: [{ ...PART, among: isHandPart }, { id: 'many', name: 'Accents', kind: 'number', from: 2, to: 9, usual: 3 }, { id: 'beats', name: 'Over beats', kind: 'number', from: 2, to: 8, usual: 4 }],
+  params: [{ ...PART, among: isHandPart }, { id: 'many', name: 'Accents', kind: 'number', from: 2, to: 9, usual: 3, tried: [2, 6] }, { id: 'beats', name: 'Over beats', kind: 'number', from: 2, to: 8, usual: 4, tried: [2, 4] }],
   make(groove, params) {
     const part = thePart(groove, word(params, 'part'))
     if (!part.ok) return part

@@ -47,7 +47,7 @@ function moved({ slots, slotAt, beats, total }: Grid, at: number, by: number, fi
 export const displaceParts: Move = {
   id: 'displace', name: 'Displace parts', group: 'displace', keeps: ['same'],
   about: 'Moves chosen parts by so many slots, earlier or later, round the bar line.',
-  params: [{ id: 'partIds', name: 'Parts', kind: 'parts' }, { id: 'slots', name: 'Slots later', kind: 'number', from: -2000, to: 2000, usual: 1 }],
+  params: [{ id: 'partIds', name: 'Parts', kind: 'parts' }, { id: 'slots', name: 'Slots later', kind: 'number', from: -2000, to: 2000, usual: 1, tried: [-4, 4] }],
   make(groove, params) {
     const ids = list(params, 'partIds')
     const slots = num(params, 'slots')
@@ -71,7 +71,7 @@ export const displaceParts: Move = {
 const displaceAll: Move = {
   id: 'displace-all', name: 'Displace everything', group: 'displace', keeps: ['same', 'linear'],
   about: 'Moves the whole groove by so many slots, round the bar line.',
-  params: [{ id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1 }],
+  params: [{ id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1, tried: [-4, 4] }],
   make(groove, params, kit) {
     if (groove.parts.some(part => !workable(part))) return refuse('A part is locked or repeats on its own; the whole cannot move together.')
     if (mod(num(params, 'slots'), gridOf(groove).slots.length) === 0) return refuse('A full turn, or none, moves nothing.')
@@ -82,7 +82,7 @@ const displaceAll: Move = {
 const displaceBar: Move = {
   id: 'displace-bar', name: 'Displace one bar', group: 'displace', keeps: ['same', 'linear'],
   about: 'Moves what is in one bar by so many slots, round within that bar; the other bars stay.',
-  params: [{ id: 'bar', name: 'Bar', kind: 'bar', usual: 0 }, { id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1 }],
+  params: [{ id: 'bar', name: 'Bar', kind: 'bar', usual: 0 }, { id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1, tried: [-4, 4] }],
   make(groove, params) {
     const bar = num(params, 'bar')
     const grid = gridOf(groove)

@@ -35,7 +35,7 @@ const shape: Move = {
 const byRole: Move = {
   id: 'role-level', name: 'Softer or louder by role', group: 'dynamics', keeps: ['linear', 'same'],
   about: 'Brings everything of one role up or down, within ghost and accent.',
-  params: [{ id: 'role', name: 'Role', kind: 'choice', of: ROLES, usual: 'lead' }, { id: 'by', name: 'Levels', kind: 'number', from: -3, to: 3, usual: -1 }],
+  params: [{ id: 'role', name: 'Role', kind: 'choice', of: ROLES, usual: 'lead', tried: ROLES.filter(role => role !== 'hat foot') }, { id: 'by', name: 'Levels', kind: 'number', from: -3, to: 3, usual: -1, tried: [-2, 2] }],
   make(groove, params) {
     const [role, by] = [word(params, 'role') as Role, num(params, 'by')]
     const after = eachStroke(groove, part => part.role === role, stroke => atLevel(stroke, stroke.level + by))

@@ -83,7 +83,7 @@ const straight: Move = {
 const swing: Move = {
   id: 'swing', name: 'Swing', group: 'feel and grid', keeps: ['lead', 'backbeat', 'feet', 'linear', 'same'],
   about: 'Swings the eighths or the sixteenths by a share: 50 is straight, 67 a triplet.',
-  params: [{ id: 'level', name: 'Of', kind: 'choice', of: ['1/8', '1/16'], usual: '1/16' }, { id: 'share', name: 'First note, %', kind: 'number', from: 51, to: 80, usual: 58 }],
+  params: [{ id: 'level', name: 'Of', kind: 'choice', of: ['1/8', '1/16'], usual: '1/16' }, { id: 'share', name: 'First note, %', kind: 'number', from: 51, to: 80, usual: 58, tried: [54, 67] }],
   make(groove, params) {
     const wanted = { level: word(params, 'level') as '1/8' | '1/16', share: num(params, 'share') / 100 }
     const { swing: is } = groove.feel
@@ -95,7 +95,7 @@ const swing: Move = {
 const regrid: Move = {
   id: 'regrid', name: 'Another subdivision', group: 'feel and grid', keeps: ['backbeat'],
   about: 'Counts every felt beat in so many slots and moves strokes to the nearest; the beats, and with them the backbeat, stay. A lead that filled every slot fills the new ones.',
-  params: [{ id: 'slots', name: 'Slots a beat', kind: 'choice', of: SUBDIVISIONS.filter(n => n > 1).map(String), usual: '6' }],
+  params: [{ id: 'slots', name: 'Slots a beat', kind: 'choice', of: SUBDIVISIONS.filter(n => n > 1).map(String), usual: '6', tried: ['2', '3', '4', '6', '8'] }],
   make(groove, params) {
     const wanted = Number(word(params, 'slots')) as Groove['bars'][number]['slots'][number]
     const { beats } = gridOf(groove)

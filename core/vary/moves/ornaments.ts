@@ -34,7 +34,7 @@ function ornamentOn(groove: Groove, params: Params, kit: Kit, choose: (part: Par
 const ornament: Move = {
   id: 'ornament', name: 'Ornament', group: 'ornaments', keeps: ['linear', 'feet', 'same'],
   about: 'Puts a flam, drag, ruff, double or buzz on the accents, the backbeats, the beats or the last stroke of each bar.',
-  params: [...PARAMS, { id: 'where', name: 'Where', kind: 'choice', of: WHERE, usual: 'accents' }],
+  params: [...PARAMS, { id: 'where', name: 'Where', kind: 'choice', of: WHERE, usual: 'accents', tried: ['accents', 'backbeats', 'last of the bar'] }],
   make: (groove, params, kit) => ornamentOn(groove, params, kit, ({ strokes }) => {
     const { starts, onBeat } = gridOf(groove)
     switch (word(params, 'where') as typeof WHERE[number]) {

@@ -16,7 +16,7 @@ const rest: Move = {
 const extraSnare: Move = {
   id: 'extra-snare', name: 'One more snare', group: 'spices', keeps: ['feet', 'busier'],
   about: 'Adds one snare stroke of the free hand on a slot.',
-  params: [{ id: 'slot', name: 'At', kind: 'slot', usual: 7 }, { id: 'level', name: 'Level', kind: 'number', from: 1, to: 5, usual: 4 }],
+  params: [{ id: 'slot', name: 'At', kind: 'slot', usual: 7 }, { id: 'level', name: 'Level', kind: 'number', from: 1, to: 5, usual: 4, tried: [3, 5] }],
   make(groove, params) {
     const { at } = gridOf(groove).slots[num(params, 'slot')]!
     const stroke = atLevel({ at, piece: 'snare', stroke: 'hit', level: 3 }, num(params, 'level'))
