@@ -37,7 +37,7 @@ const beatOrder: Move = {
       const from = Math.floor(stroke.at / beats[0]!.length)
       return atTick(stroke, goesTo.get(from)! + stroke.at - beats[from]!.at)
     })
-    return made(groove, after, () => `The beats of each bar: ${order === 'from the second' ? 'begin with the second' : order}.`, 'All beats are alike, or there is only one.')
+    return made(groove, after, () => `The beats of each bar: ${order === 'from the second' ? 'from the second on' : order}.`, 'All beats are alike, or there is only one.')
   },
 }
 
