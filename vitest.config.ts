@@ -9,6 +9,6 @@ export default defineConfig({
     include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts', 'demo/**/*.test.ts', 'test/*.test.ts'],
     environment: 'node',
     // Laws over a thousand generated grooves take their time on a busy machine.
-    testTimeout: 30_000,
+    testTimeout: 120_000,
   },
 })

@@ -21,7 +21,7 @@ describe('the floors of the core, held by lint', () => {
     ['app/stores/x.ts', 'import { connect } from \'~~/server/db\'\nexport const x = connect\n', /by its routes only/],
   ])('a breach in %s is refused', async (file, code, complaint) => {
     expect(await complaints(file, code)).toMatch(complaint)
-  }, 20_000)
+  }, 120_000)
 
   it('what is allowed passes', async () => {
     expect(await complaints('core/vary/x.ts', 'import { apply } from \'#core/groove\'\nexport const x = apply\n')).toBe('')

@@ -45,7 +45,7 @@ describe('the judge', () => {
         }
       }
     }), { numRuns: 400 })
-  }, 120_000)
+  }, 240_000)
 
   it('tells levels that changed places apart: two strokes of the lead, soft and strong, and the other way round', () => {
     const lead = (a: 1 | 2 | 3 | 4 | 5, b: 1 | 2 | 3 | 4 | 5): Groove => ({ ...home, parts: [{ ...home.parts[0]!, strokes: [{ at: 10080, piece: 'hi-hat', stroke: 'hit', level: a }, { at: 15120, piece: 'hi-hat', stroke: 'hit', level: b }] }] })
@@ -71,7 +71,7 @@ describe('the judge', () => {
         if (sameFeel && other.parts.length === groove.parts.length) expect(sound(other) === sound(groove)).toBe(compared.ok && compared.value.differences.length === 0)
       }
     }), { numRuns: 300 })
-  }, 60_000)
+  }, 240_000)
 
   it('measures difficulty on the readout’s own scale', () => {
     fc.assert(fc.property(drummed, (groove) => {

@@ -284,7 +284,7 @@ describe('over a thousand generated grooves, every move', () => {
     }), { numRuns: 1000 })
     // The property would be empty for a move that never finds anything to do.
     for (const move of MOVES) expect(done.get(move.id) ?? 0, move.id).toBeGreaterThan(50)
-  }, 240_000)
+  }, 480_000)
 
   it('every choice a parameter offers is one it takes', () => {
     for (const move of MOVES) {

@@ -46,7 +46,7 @@ test('the runner counts in, times, goes on by itself, and writes the player’s 
   await page.goto(`${app.url}/practise/short/run`)
   await expect(page.getByRole('heading', { name: `${groove.title} · stage 1 of 4` })).toBeVisible()
   await expect(page.locator('[data-timer]')).toHaveText('0:05')
-  const phase = (name: string) => expect(page.locator(`[data-phase="${name}"]`)).toBeVisible({ timeout: 20_000 })
+  const phase = (name: string) => expect(page.locator(`[data-phase="${name}"]`)).toBeVisible({ timeout: 60_000 })
   await page.keyboard.press('Space')
   await phase('counting')
   await phase('playing')
@@ -68,7 +68,7 @@ test('the runner counts in, times, goes on by itself, and writes the player’s 
   await phase('playing')
   await phase('asking')
   // No word: after a while it goes on by itself.
-  await expect(page.getByRole('heading', { name: 'stage 4 of 4' })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('heading', { name: 'stage 4 of 4' })).toBeVisible({ timeout: 60_000 })
   await phase('playing')
   await phase('asking')
   await page.keyboard.press('3')

@@ -23,7 +23,7 @@ test('a bossa is built from its card limb by limb with the mouse: heard in place
   await expect(page.locator('[data-meets]')).toHaveText('It lands with no other limb.')
   await expect(bench.sticks()).toHaveCount(8)
   // Pointing at it sounds it in place.
-  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })
   await offer('Bass on 1, & of 2, 3, & of 4').click()
   await offer('Hat foot on 2 and 4').hover()
   await expect(page.locator('[data-meets]')).toHaveText('It lands with no other limb.')

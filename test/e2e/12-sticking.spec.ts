@@ -53,7 +53,7 @@ test('a sticking is written by keys; what cannot be read is said, and what runs 
   await field.press('Tab')
   await page.getByRole('heading', { name: 'Sticking' }).click()
   await page.keyboard.press('Space')
-  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })
   await page.keyboard.press('Space')
   await page.keyboard.press('b')
   await expect(bench.lanes).toBeVisible()

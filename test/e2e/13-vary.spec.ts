@@ -62,7 +62,7 @@ test('the moves of a group stand side by side: pointed at by keys, heard, kept, 
   await expect(previews.nth(1)).toBeFocused()
   await expect(page.getByText('What is tried sounds')).toBeVisible()
   await page.keyboard.press('Space')
-  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })
   await page.keyboard.press('Space')
   const says = await previews.nth(1).locator('p').textContent()
   await page.keyboard.press('k')
@@ -104,7 +104,7 @@ test('a move told otherwise by keys is heard, and home under H', async ({ bench 
   await expect(says(page)).toContainText('an accent on every 4th stroke')
   await page.getByRole('heading', { name: 'Accent every so many' }).click()
   await page.keyboard.press('Space')
-  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })
   await expect(page.getByText('What is tried sounds')).toBeVisible()
   await page.keyboard.press('h')
   await expect(page.getByText('Home sounds')).toBeVisible()
@@ -119,7 +119,7 @@ test('a recipe runs step by step, is put in another order by dragging and by key
   await expect(steps).toHaveCount(4)
   await expect(page.locator('[data-step-says]')).toHaveText(['The lead is on the ride.', 'The bell on the quarters.', 'A crash on bar 1, 1.', 'The bass drum is a level louder.'])
   await page.getByRole('button', { name: 'Hear it up to step 2' }).click()
-  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
 
   // The bells before the ride have nothing to strike: the step is passed over, and says so.
@@ -167,7 +167,7 @@ test('ideas are searched, stopped, kept, seen in the family and compared', async
   await expect(page.locator('[data-idea-facts]').first()).toHaveText(/^\d+ % from home · .* · (easy|demanding|hard)$/)
   // Pointed at by keys it sounds in place; K keeps it; the arrow goes on.
   await ideas.nth(0).focus()
-  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })
   await page.keyboard.press('k')
   await page.keyboard.press('ArrowRight')
   await expect(ideas.nth(1)).toBeFocused()

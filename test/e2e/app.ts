@@ -21,7 +21,7 @@ export class App {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, HOST: '127.0.0.1', PORT: String(this.port), BAZZET_DB: join(this.folder, 'test.db'), BAZZET_DEMO: this.demo ? '1' : '' },
     })
-    await expect.poll(() => fetch(`${this.url}/api/health`).then(answer => answer.ok, () => false), { timeout: 20_000 }).toBe(true)
+    await expect.poll(() => fetch(`${this.url}/api/health`).then(answer => answer.ok, () => false), { timeout: 90_000 }).toBe(true)
   }
 
   async stop() {
