@@ -2,22 +2,30 @@ import { fileURLToPath } from 'node:url'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
 
+// The core does nothing by being imported, so that a page or a worker leaves out the files of it that it does not use: the
+// schemas, mostly.
+const treeshake = { moduleSideEffects: (id: string) => !id.startsWith(core) }
+
+// The Shelf can be seen before its scripts have come: the button pressed meanwhile is remembered (app/documents/first.ts).
+const EARLY_PRESS = 'addEventListener("click", window.bazzetEarly = event => window.bazzetPressed = event.target.closest("button"), true)'
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
-  // One person's tool on their own machine: the document lives in the page, so pages are built there.
-  ssr: false,
   modules: ['@nuxt/ui', '@pinia/nuxt'],
   css: ['~/assets/main.css'],
   components: [{ path: '~/components', pathPrefix: false }],
   alias: { '#core': core },
   telemetry: false,
   devtools: { enabled: false },
-  ui: { fonts: false },
-  icon: { provider: 'none', clientBundle: { scan: true } },
+  // Only the styles of the components that are used.
+  ui: { fonts: false, experimental: { componentDetection: true } },
+  // As pictures in the page: as styles, every sheet is searched for them before the first is shown.
+  icon: { provider: 'none', mode: 'svg', clientBundle: { scan: true } },
   app: {
     head: {
       title: 'Bazzet',
       htmlAttrs: { lang: 'en' },
+      script: [{ innerHTML: EARLY_PRESS, tagPosition: 'head' }],
       meta: [
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'description', content: 'A workbench for drummers.' },
@@ -27,7 +35,11 @@ export default defineNuxtConfig({
   // A station’s script is fetched as it is pointed at, not because its name is in sight.
   experimental: { payloadExtraction: false, defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   routeRules: {
+    // What is opened first is drawn by the server, with its first cards: they stand there before the scripts have come.
+    '/': { ssr: true, headers: { 'cache-control': 'no-cache' } },
     '/**': {
+      // One person's tool on their own machine: the document lives in the page, so the other pages are built there.
+      ssr: false,
       headers: {
         'content-security-policy': 'default-src \'self\'; script-src \'self\' \'unsafe-inline\'; style-src \'self\' \'unsafe-inline\'; img-src \'self\' data: blob:; worker-src \'self\' blob:; connect-src \'self\'; font-src \'self\' data:; frame-ancestors \'none\'',
         'x-content-type-options': 'nosniff',
@@ -36,22 +48,33 @@ export default defineNuxtConfig({
     },
     '/api/**': { headers: { 'cache-control': 'no-store' } },
   },
+  hooks: {
+    // Scripts of other stations are fetched as they are pointed at (see above): fetching all of them beside the first page's own
+    // is what kept it waiting.
+    'build:manifest': (manifest) => {
+      for (const entry of Object.values(manifest)) entry.prefetch = false
+      // The frame and the Shelf come with the first script, and not once it has run and asked for them.
+      const first = Object.keys(manifest).filter(key => /(^|\/)(pages\/index\.vue|layouts\/default\.vue)$/.test(key) && !key.includes('?'))
+      const entry = Object.values(manifest).find(one => one.isEntry)
+      if (entry) entry.imports = [...(entry.imports ?? []), ...first]
+    },
+  },
   nitro: {
     alias: { '#core': core },
     errorHandler: '~~/server/errorHandler',
+    // The demo world is handed to the server, which knows nothing of it.
+    plugins: ['~~/demo/plugin'],
     // The server is started from this folder, so what it needs stays in node_modules; tracing and copying it took minutes.
     externals: { external: ['sqlite3', 'sequelize', 'umzug'], trace: false },
   },
   vite: {
-    worker: { format: 'es' },
-    build: { chunkSizeWarningLimit: 1200 },
-    optimizeDeps: { include: ['tone', 'comlink', 'apexcharts', 'vue3-apexcharts', 'zod', 'midi-file'] },
-  },
-  $development: {
-    vite: {
-      // Nuxt 4.4.5's development server asks for the entry of the server's pages even where there are none (ssr: false).
-      environments: { ssr: { build: { rollupOptions: { input: { server: 'nuxt/dist/app/entry' } } } } },
+    worker: { format: 'es', rollupOptions: { treeshake } },
+    build: {
+      chunkSizeWarningLimit: 1200,
+      // A few files rather than many small ones: each costs the first page a request.
+      rollupOptions: { treeshake, output: { experimentalMinChunkSize: 15_000 } as object },
     },
+    optimizeDeps: { include: ['tone', 'comlink', 'apexcharts', 'vue3-apexcharts', 'zod', 'midi-file'] },
   },
   typescript: {
     tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } },

@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'test/e2e',
   outputDir: 'test-results/e2e',
-  workers: 1,
+  // Each worker has a server and a database of its own (test/e2e/app.ts); two cores, two workers.
+  workers: 2,
   // Waits end when what is waited for is there; the limits are for a machine that is nearly taken away by its neighbours.
   timeout: 180_000,
   expect: { timeout: 40_000 },

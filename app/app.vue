@@ -1,3 +1,11 @@
+<script setup lang="ts">
+import { useKits } from '~/stores/kits'
+
+// The player and their kits are wanted on every station; a station that cannot do without asks for them itself. Until they
+// have come, what ships stands in.
+onNuxtReady(() => void useKits().load())
+</script>
+
 <template>
   <UApp :toaster="{ position: 'top-right', duration: 6000 }">
     <NuxtLayout>

@@ -151,7 +151,7 @@ function family(): Groove[] {
     late,
     varied(WET_ROPE, 'wet-rope-verse', 'Wet Rope, for the verse', [{ move: 'ghosts-out', params: {} }, { move: 'bass-thin', params: { keep: 'every second' } }, { move: 'role-level', params: { role: 'lead', by: -1 } }]),
     varied(WET_ROPE, 'wet-rope-toms', 'Wet Rope, on the floor tom', [{ move: 'to-piece', params: { part: 'lead', piece: 'floor tom' } }, { move: 'crash', params: { beat: 0 } }]),
-    varied(late, 'wet-rope-late-bell', 'Wet Rope, late, on the bell', [{ move: 'lead-to', params: { to: 'ride' } }, { move: 'bells', params: { on: 'quarters' } }]),
+    varied(late, 'wet-rope-late-bell', 'Wet Rope, late, on the bell', [{ move: 'lead-to', params: { to: 'ride' } }, { move: 'bells', params: { on: 'beats' } }]),
   ]
 }
 

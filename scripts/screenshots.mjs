@@ -66,6 +66,7 @@ const VIEWS = [
     await page.locator('[data-phase="playing"]').waitFor()
     await page.getByText('1:57').waitFor()
   }],
+  ['player', '/player', page => page.locator('[data-limit]').first().waitFor()],
   ['log', '/log', page => page.locator('.apexcharts-series').first().waitFor()],
 ]
 

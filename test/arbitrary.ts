@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { LEVELS, LIMBS } from '#core/kit'
+import { LEVELS, LIMBS, ORNAMENTS } from '#core/kit'
 import { type Bar, type Groove, type Part, makeBars, makeGroove, makePart, subdivisionsOf } from '#core/groove'
 import { type Meter, beatTicks, meter, slotsOf } from '#core/time'
 
@@ -33,11 +33,11 @@ export const grooves: fc.Arbitrary<Groove> = barLines.chain((bars) => {
     }))
 })
 
-/** Grooves as drummers layer them: a lead on a cymbal, backbeat and ghosts on the snare, the feet; now and then linear, locked in part, or with a cycle. */
+/** Grooves as drummers layer them: a lead on a cymbal, backbeat and ghosts on the snare, the feet; now and then linear, locked in part, with a cycle, or with everything else the schema has. */
 export const drummed: fc.Arbitrary<Groove> = fc.tuple(
   fc.oneof(fc.constantFrom(makeBars(meter(4, 4), 1, 4), makeBars(meter(4, 4), 2, 4), makeBars(meter(4, 4), 1, 2), makeBars(meter(12, 8), 1, 3), makeBars(meter(7, 8), 1, [2, 2, 3])), barLines.map(bars => bars.slice(0, 2))),
-  fc.integer(), fc.constantFrom('free', 'free', 'linear', 'locked', 'cycle'), fc.boolean(),
-).map(([bars, seed, kind, left]) => {
+  fc.integer(), fc.constantFrom('free', 'free', 'linear', 'locked', 'cycle'), fc.boolean(), fc.boolean(),
+).map(([bars, seed, kind, left, rich]) => {
   const slots = slotsOf(bars)
   let state = seed
   const roll = () => {
@@ -61,10 +61,26 @@ export const drummed: fc.Arbitrary<Groove> = fc.tuple(
     makePart({ id: 'foot', name: 'Hat foot', role: 'hat foot', limb: left ? 'RF' : 'LF', strokes: line(0.25, at => ({ at, piece: 'hi-hat', stroke: 'chick', level: 3 })) }),
     makePart({ id: 'ghosts', name: 'Ghosts', role: 'ghosts', limb: left ? 'RH' : 'LH', strokes: line(0.2, at => ({ at, piece: 'snare', stroke: 'hit', level: 1 })).filter(stroke => !struck.has(stroke.at)) }),
   ]
+  // Now and then everything else that a groove may hold: ornaments, openings with and without a length, other strokes, muted
+  // parts, pick-ups, pushes, parts that swing by themselves, and strokes in no order.
+  const dress = <T>(rare: number, one: T): T | undefined => (rich && roll() < rare ? one : undefined)
+  const richly = (part: Part): Part => {
+    if (!rich) return part
+    const hand = part.limb.endsWith('H')
+    const strokes = part.strokes.map((stroke) => {
+      const ornament = hand ? dress(0.12, ORNAMENTS[Math.floor(roll() * ORNAMENTS.length)]) : undefined
+      const kind = stroke.piece === 'snare' ? dress(0.15, (['cross-stick', 'rim shot', 'buzz'] as const)[Math.floor(roll() * 3)])
+        : stroke.piece === 'hi-hat' ? dress(0.25, hand ? 'open' as const : 'splash' as const) : stroke.piece === 'ride' ? dress(0.15, 'bell' as const) : undefined
+      const openFor = kind === 'open' ? dress(0.5, slots[0]!.length * (1 + Math.floor(roll() * 3))) : undefined
+      return { ...stroke, ...(ornament && { ornament }), ...(kind && { stroke: kind }), ...(openFor && { openFor }) }
+    })
+    return { ...part, strokes: roll() < 0.2 ? strokes.toReversed() : strokes, muted: roll() < 0.08, swing: dress(0.1, { level: '1/16' as const, share: 0.58 }) ?? null, pickUp: dress(0.1, slots.at(-1)!.length) ?? null }
+  }
   const first = slots[0]!.length * 3
   const dressed = kind === 'locked' ? parts.map((part, i) => ({ ...part, locked: i % 2 === 0 }))
-    : kind === 'cycle' ? [...parts, makePart({ id: 'cycle', name: 'Cycle', limb: 'RH', every: first, strokes: [{ at: 0, piece: 'cowbell', stroke: 'hit', level: 3 }] })]
+    : kind === 'cycle' ? [...parts.slice(0, 4), makePart({ id: 'cycle', name: 'Cycle', limb: 'RH', every: first, strokes: [{ at: 0, piece: 'cowbell', stroke: 'hit', level: 3 }] })]
       : parts
+  const pickUp = dress(0.2, { ticks: slots.at(-1)!.length, repeats: roll() < 0.5 }) ?? null
   const swing = roll() < 0.3 ? { level: '1/8' as const, share: 0.6 } : null
-  return makeGroove({ id: 'any', title: 'Any', bars, lead: left ? 'left' : 'right', parts: dressed, tempo: { bpm: 60 + Math.floor(roll() * 120), counts: '1/4' }, feel: { swing, push: {} } })
+  return makeGroove({ id: 'any', title: 'Any', bars, lead: left ? 'left' : 'right', parts: dressed.map(richly), pickUp, tempo: { bpm: 60 + Math.floor(roll() * 120), counts: '1/4' }, feel: { swing, push: dress(0.3, { snare: Math.round(roll() * 40 - 20) }) ?? {} } })
 })

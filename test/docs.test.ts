@@ -7,12 +7,23 @@ import { DEFAULT_KIT, KITS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
 const text = readFileSync('docs/groove-format.md', 'utf8')
 const example = text.match(/```json\n([\s\S]*?)```/)![1]!
 
+describe('older files', () => {
+  it('of version 1 open as they were, with what has been added since', () => {
+    const text = readFileSync('test/old/groove-1.json', 'utf8')
+    const old = JSON.parse(text)
+    const read = readGrooveJson(text)
+    if (!read.ok) throw new Error(read.reason)
+    expect(read.value).toEqual({ ...old, version: 2, guides: [], parts: old.parts.map((part: object) => ({ ...part, pickUp: null, given: ['name', 'role'] })) })
+    expect(readGrooveJson(writeGrooveJson(read.value))).toEqual(read)
+  })
+})
+
 describe('docs/groove-format.md', () => {
   it('has an example that opens, plays what it says, and comes back whole', () => {
     const read = readGrooveJson(example)
     if (!read.ok) throw new Error(read.reason)
     expect(timeline(read.value, DEFAULT_KIT).filter(event => event.pieceId === 'snare').map(event => event.at)).toEqual([5040, 15120])
-    expect(read.value).toMatchObject({ parent: null, parts: [{ muted: false, every: null }, {}, {}] })
+    expect(read.value).toMatchObject({ parent: null, parts: [{ muted: false, every: null, given: [], pickUp: null }, {}, {}], guides: [] })
     expect(readGrooveJson(writeGrooveJson(read.value))).toEqual(read)
   })
 

@@ -1,8 +1,9 @@
 import { wrap } from 'comlink'
 import type { Kit, Level, Piece, StrokeKind } from '#core/kit'
-import { type Groove, type TimedStroke, blowsOf } from '#core/groove'
+import { blowsOf } from '#core/groove'
 import { LEVELS, pieceOf } from '#core/kit'
-import { type ClickSound, SAMPLE_RATE, type SoundKey, TAKES, soundKey, soundName, takeFor } from '#core/sound'
+import type { Performance } from '#core/perform'
+import { type ClickSound, LIMIT_RANGE, SAMPLE_RATE, type SoundKey, TAKES, limitCurve, soundKey, soundName, takeFor } from '#core/sound'
 import type { SoundWorker } from '../workers/sound.worker'
 import { type Output, Scheduler } from './scheduler'
 
@@ -17,8 +18,8 @@ export interface Engine {
   latency(): number
   /** Wakes the audio clock, which browsers keep asleep until the player has touched something. */
   wake(): Promise<void>
-  /** Renders the sounds a groove uses, and goes on to the rest of the kit without being waited for. */
-  prepare(program: { groove: Groove, kit: Kit }): Promise<void>
+  /** Renders the sounds a performance uses, and goes on to the rest of its kits without being waited for. */
+  prepare(performance: Performance): Promise<void>
   /** The click's sound and loudness (1 as rendered) from here on. */
   clickWith(click: { sound: ClickSound, level: number }): Promise<void>
   /** Sounds one stroke at once. */
@@ -35,8 +36,12 @@ export async function createEngine(): Promise<Engine> {
   const sounds = new Map<string, AudioBuffer>()
   const waiting = new Set<AudioBufferSourceNode>()
   const out = context.createGain()
-  out.gain.value = 0.8
-  out.connect(context.rawContext.destination)
+  // Several accents at once are bent under full scale, not cut off at it.
+  const limiter = context.rawContext.createWaveShaper()
+  limiter.curve = limitCurve()
+  out.gain.value = 0.8 / LIMIT_RANGE
+  out.connect(limiter)
+  limiter.connect(context.rawContext.destination)
 
   const keep = (name: string, samples: Float32Array) => {
     const buffer = context.createBuffer(1, samples.length, SAMPLE_RATE)
@@ -57,8 +62,10 @@ export async function createEngine(): Promise<Engine> {
     }
   }
 
-  const play = (buffer: AudioBuffer | undefined, when: number, { until, level = 1 }: { until?: number | undefined, level?: number } = {}) => {
-    if (!buffer) return
+  const nothing = () => undefined
+  /** Sounds a buffer at a time; answers a way to take it back. */
+  const play = (buffer: AudioBuffer | undefined, when: number, { until, level = 1 }: { until?: number | undefined, level?: number } = {}): () => void => {
+    if (!buffer) return nothing
     const source = context.createBufferSource()
     source.buffer = buffer
     if (until === undefined && level === 1) source.connect(out)
@@ -73,6 +80,10 @@ export async function createEngine(): Promise<Engine> {
     source.onended = () => waiting.delete(source)
     source.start(when)
     if (until !== undefined) source.stop(until + CLOSING * 8)
+    return () => {
+      source.stop()
+      source.disconnect()
+    }
   }
 
   const clicking: { sound: ClickSound, level: number } = { sound: 'wood', level: 1 }
@@ -85,36 +96,37 @@ export async function createEngine(): Promise<Engine> {
   }
 
   const output: Output = {
-    strike({ piece, stroke, level, at }: TimedStroke, when, until, lap) {
-      if (!piece) return
+    hand(cue, when, until) {
+      if (cue.kind === 'click') return play(sounds.get(`click/${clicking.sound}/${cue.first}`), when, { level: clicking.level })
+      if (!cue.piece) return nothing
       // Until its other takes are rendered a stroke is played by the first.
-      const take = takeFor(at, lap)
-      play(sounds.get(soundName(soundKey(piece, stroke, level, take))) ?? sounds.get(soundName(soundKey(piece, stroke, level))), when, { until })
+      const take = takeFor(cue.tick, cue.lap)
+      const { piece, stroke, level } = cue
+      return play(sounds.get(soundName(soundKey(piece, stroke, level, take))) ?? sounds.get(soundName(soundKey(piece, stroke, level))), when, { until })
     },
-    click: (first, when) => play(sounds.get(`click/${clicking.sound}/${first}`), when, { level: clicking.level }),
   }
-  const scheduler = new Scheduler(output)
   const now = () => context.rawContext.currentTime
-  context.on('tick', () => scheduler.pump(now()))
+  const scheduler = new Scheduler(now, output)
+  context.on('tick', () => scheduler.pump())
 
   return {
     scheduler,
     now,
     latency: () => (context.rawContext as unknown as AudioContext).outputLatency || 0,
     wake: () => context.resume(),
-    async prepare({ groove, kit }) {
+    async prepare({ sections }) {
       await clickWith(clicking)
-      const used = groove.parts.flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
+      const used = sections.flatMap(({ groove, extra, kit }) => [...groove.parts, ...extra].flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
         const piece = pieceOf(kit, id)
         if (!piece) return []
         const levels = ornament ? blowsOf(ornament, level, () => 0).map(blow => blow.level) : [level]
         return levels.map(one => soundKey(piece, stroke, one))
-      })
+      }))
       for (const key of used) await fetchSound(key)
       // Other takes, and what an edit may ask for next, are made ready while this already plays.
       void (async () => {
         for (let take = 1; take < TAKES; take++) for (const key of used) await fetchSound({ ...key, take })
-        await restOf(kit)
+        for (const kit of new Set(sections.map(section => section.kit))) await restOf(kit)
       })()
     },
     clickWith,

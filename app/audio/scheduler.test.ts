@@ -1,28 +1,44 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT } from '#core/kit'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
+import { type NewSection, looped, passes } from '#core/perform'
 import { meter } from '#core/time'
-import { type Program, Scheduler, wholeSpan } from './scheduler'
+import { AHEAD, Scheduler } from './scheduler'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const base: Groove = makeGroove({
   id: 'g', title: 'G', bars, tempo: { bpm: 120, counts: '1/4' },
   parts: [makePart({ id: 'hat', name: 'Hat', limb: 'RH', strokes: rowStrokes(bars, '3.3.', { piece: 'hi-hat' }) })],
 })
-const program = (groove = base, more: Partial<Program> = {}): Program =>
-  ({ groove, kit: DEFAULT_KIT, heard: new Set(groove.parts.map(part => part.id)), click: { program: 'none' }, countIn: 0, span: wholeSpan(groove), ...more })
+const loop = (groove = base, more: Partial<NewSection> = {}, countIn = 0) => looped({ groove, kit: DEFAULT_KIT, ...more }, countIn)
+const near = (seconds: number) => Number(seconds.toFixed(6))
 
+/** A clock that is set by hand, and a record of what was handed over, and of it what was taken back. */
 class Recorder {
-  strokes: { at: number, when: number, until: number | undefined }[] = []
+  now = 0
+  strokes: { tick: number, when: number, until: number | undefined, back: boolean }[] = []
   clicks: { first: boolean, when: number }[] = []
-  scheduler = new Scheduler({
-    strike: (stroke, when, until) => this.strokes.push({ at: stroke.at, when, until }),
-    click: (first, when) => this.clicks.push({ first, when }),
+  scheduler = new Scheduler(() => this.now, {
+    hand: (cue, when, until) => {
+      if (cue.kind === 'click') this.clicks.push({ first: cue.first, when })
+      const stroke = { tick: cue.tick, when, until, back: false }
+      if (cue.kind === 'stroke') this.strokes.push(stroke)
+      return () => (stroke.back = true)
+    },
   })
 
-  /** Pumps from one moment to another at uneven gaps, as a busy page would. */
-  run(from: number, to: number) {
-    for (let now = from, i = 0; now < to; now += 0.02 + (i++ % 5) * 0.015) this.scheduler.pump(now)
+  /** Pumps from one moment to another at uneven gaps, as a busy page would; `stall` is the longest of them. */
+  run(from: number, to: number, stall = 0.08) {
+    for (let i = 0, now = from; now < to; now += 0.02 + (i++ % 5) * (stall - 0.02) / 4) {
+      this.now = now
+      this.scheduler.pump()
+    }
+    this.now = to
+  }
+
+  /** What sounded: all that was handed over and not taken back, in order of time. */
+  get sounded() {
+    return this.strokes.filter(stroke => !stroke.back).sort((a, b) => a.when - b.when)
   }
 }
 
@@ -30,7 +46,8 @@ describe('the scheduler', () => {
   // Eighths at 120 are 0.25 s apart.
   it('hands every stroke over once, in time, lap after lap', () => {
     const recorder = new Recorder()
-    recorder.scheduler.start(program(), 1)
+    recorder.now = 1
+    recorder.scheduler.start(loop(), 1)
     recorder.run(1, 9)
     const due = recorder.strokes.filter(stroke => stroke.when < 9)
     expect(due).toHaveLength(32)
@@ -38,89 +55,90 @@ describe('the scheduler', () => {
     expect(recorder.scheduler.late).toBe(0)
   })
 
+  it('is never late while a page stalls for 100 ms, nor for 900 ms where it works a second ahead', () => {
+    for (const [ahead, stall] of [[AHEAD.bench, 0.12], [AHEAD.away, 0.9]] as const) {
+      const recorder = new Recorder()
+      recorder.scheduler.start(loop(), 0.08, ahead)
+      recorder.run(0, 60, stall)
+      expect(recorder.scheduler.late).toBe(0)
+      expect(recorder.strokes.filter(stroke => stroke.when < 60)).toHaveLength(240)
+    }
+  })
+
   it('counts in, then plays', () => {
     const recorder = new Recorder()
-    recorder.scheduler.start(program(base, { countIn: 1, click: { program: 'backbeats' } }), 0)
+    recorder.scheduler.start(loop(base, { click: { program: 'backbeats' } }, 1), 0)
     recorder.run(0, 3)
     expect(recorder.clicks.slice(0, 5).map(click => click.when)).toEqual([0, 0.5, 1, 1.5, 2.5])
     expect(recorder.clicks[0]!.first).toBe(true)
-    expect(recorder.strokes[0]).toMatchObject({ at: 0, when: 2 })
+    expect(recorder.strokes[0]).toMatchObject({ tick: 0, when: 2 })
     expect(recorder.scheduler.position(1)!.tick).toBeCloseTo(-2 * 5040, 6)
   })
 
   it('plays an edit from where it is, dropping nothing and doubling nothing', () => {
+    for (const ahead of Object.values(AHEAD)) {
+      const recorder = new Recorder()
+      recorder.scheduler.start(loop(), 0, ahead)
+      recorder.run(0, 0.9)
+      const sixteenths: Groove = { ...base, parts: [{ ...base.parts[0]!, strokes: rowStrokes(bars, '3333', { piece: 'hi-hat' }) }] }
+      recorder.scheduler.update(loop(sixteenths))
+      recorder.run(0.9, 2)
+      expect(recorder.sounded.filter(stroke => stroke.when < 2).map(stroke => stroke.tick / 1260)).toEqual([0, 2, 4, 6, 8, 9, 10, 11, 12, 13, 14, 15])
+    }
+  })
+
+  it('takes back what an edit changes and has not sounded, and nothing else', () => {
     const recorder = new Recorder()
-    recorder.scheduler.start(program(), 0)
-    recorder.run(0, 0.9)
-    const sixteenths: Groove = { ...base, parts: [{ ...base.parts[0]!, strokes: rowStrokes(bars, '3333', { piece: 'hi-hat' }) }] }
-    recorder.scheduler.update(program(sixteenths))
-    recorder.run(0.9, 2)
-    const ticks = recorder.strokes.filter(stroke => stroke.when < 2).map(stroke => stroke.at / 1260)
-    expect(ticks).toEqual([0, 2, 4, 6, 8, 9, 10, 11, 12, 13, 14, 15])
+    recorder.scheduler.start(loop(), 0, AHEAD.away)
+    recorder.run(0, 0.6)
+    const handed = recorder.strokes.length
+    // & of 2 goes, 3 is louder; 2 has sounded, and & of 3 stays as it was handed over.
+    const edited = base.parts[0]!.strokes.filter(stroke => stroke.at !== 7560).map(stroke => (stroke.at === 10080 ? { ...stroke, level: 5 as const } : stroke))
+    recorder.scheduler.update(loop({ ...base, parts: [{ ...base.parts[0]!, strokes: edited }] }))
+    expect(recorder.strokes.filter(stroke => stroke.back).map(stroke => stroke.tick / 2520)).toEqual([3, 4])
+    expect(recorder.strokes.slice(handed).map(stroke => stroke.tick / 2520)).toEqual([4])
+    recorder.run(0.6, 4)
+    expect(recorder.sounded.filter(stroke => stroke.when < 4).map(stroke => stroke.tick / 2520)).toEqual([0, 1, 2, 4, 5, 6, 7, 0, 1, 2, 4, 5, 6, 7])
   })
 
   it('keeps its place in the bar when the tempo changes', () => {
     const recorder = new Recorder()
-    recorder.scheduler.start(program(), 0)
-    recorder.scheduler.pump(0.9) // up to 1.05 s, just past 3
-    recorder.scheduler.update(program({ ...base, tempo: { bpm: 60, counts: '1/4' } }))
+    recorder.scheduler.start(loop(), 0)
+    recorder.now = 0.9
+    recorder.scheduler.pump()
+    recorder.scheduler.update(loop({ ...base, tempo: { bpm: 60, counts: '1/4' } }))
     recorder.run(0.95, 4)
-    const later = recorder.strokes.filter(stroke => stroke.at === 12600).map(stroke => stroke.when)
-    // & of 3 was due at 1.25 s, 0.2 s on; at half the tempo that is 0.4 s on.
-    expect(later[0]).toBeCloseTo(1.45, 9)
+    const later = recorder.sounded.filter(stroke => stroke.tick === 12600)
+    // 30 ms on, at 0.93 s, & of 3 was due 0.32 s later; at half the tempo that is 0.64 s.
+    expect(later[0]!.when).toBeCloseTo(1.57, 9)
   })
 
-  it('loops one bar of several', () => {
-    const two = { ...base, bars: makeBars(meter(4, 4), 2, 4), parts: [{ ...base.parts[0]!, strokes: [...base.parts[0]!.strokes, ...base.parts[0]!.strokes.map(stroke => ({ ...stroke, at: stroke.at + 20160 }))] }] }
+  it('plays through to the end of what has one, and then is nowhere', () => {
     const recorder = new Recorder()
-    recorder.scheduler.start(program(two, { span: { from: 20160, to: 40320 } }), 0)
-    recorder.run(0, 4)
-    expect(recorder.strokes[0]).toMatchObject({ at: 20160, when: 0 })
-    expect(recorder.strokes[8]).toMatchObject({ at: 20160, when: 2 })
+    recorder.scheduler.start(passes(base, DEFAULT_KIT, 2), 0)
+    recorder.run(0, 6)
+    expect(recorder.strokes).toHaveLength(16)
+    expect(recorder.scheduler.position(3.9)).toMatchObject({ lap: 1 })
+    expect(recorder.scheduler.position(4.1)).toBeUndefined()
   })
 
-  it('hands a stroke pushed ahead of the bar over at the end of the lap before', () => {
+  it('tells an opening when it closes on the clock', () => {
     const recorder = new Recorder()
-    recorder.scheduler.start(program({ ...base, feel: { swing: null, push: { 'hi-hat': -20 } } }), 0)
-    recorder.run(0, 4)
-    expect(recorder.strokes.filter(stroke => stroke.at === 0).slice(0, 2).map(stroke => Number(stroke.when.toFixed(6)))).toEqual([0, 3.98])
+    const open = { ...base.parts[0]!, strokes: [{ at: 17640, piece: 'hi-hat', stroke: 'open' as const, level: 4 as const, openFor: 1260 }] }
+    recorder.scheduler.start(loop({ ...base, parts: [open] }), 10)
+    recorder.now = 11.7
+    recorder.scheduler.pump()
+    expect(recorder.strokes.map(stroke => [near(stroke.when), near(stroke.until!)])).toEqual([[11.75, 11.875]])
   })
 
-  it('plays a flam as a grace note and the stroke, and a drag that begins before the bar at the end of the lap before', () => {
+  it('falls silent when stopped, and takes back what has not sounded', () => {
     const recorder = new Recorder()
-    const [hat] = base.parts
-    const ornamented: Groove = { ...base, parts: [{ ...hat!, strokes: [{ ...hat!.strokes[0]!, ornament: 'drag' }, { ...hat!.strokes[2]!, ornament: 'flam' }] }] }
-    recorder.scheduler.start(program(ornamented), 0)
-    recorder.run(0, 3.9)
-    // 2 at 120 is at 0.5 s; its grace note comes 32 ms before. The drag's graces of the second lap come 70 and 36 ms before 2 s.
-    expect(recorder.strokes.slice(0, 8).map(stroke => Number(stroke.when.toFixed(3)))).toEqual([0, 0, 0, 0.468, 0.5, 2, 2.468, 2.5])
-    expect(recorder.strokes.filter(stroke => stroke.when > 3.9 && stroke.when < 4).map(stroke => Number(stroke.when.toFixed(3)))).toEqual([3.93, 3.964])
-  })
-
-  it('leads in with a pick-up before the first lap, in the count-in or without one', () => {
-    const recorder = new Recorder()
-    const last = { ...base, pickUp: { ticks: 5040, repeats: false } }
-    recorder.scheduler.start(program(last), 0)
-    recorder.run(0, 3)
-    // 4 and & of 4 lead in, half a second before the bar; in the bar itself they are silent.
-    expect(recorder.strokes.slice(0, 10).map(stroke => [stroke.at / 2520, Number(stroke.when.toFixed(3))])).toEqual([
-      [-2, 0], [-1, 0.25], [0, 0.5], [1, 0.75], [2, 1], [3, 1.25], [4, 1.5], [5, 1.75], [0, 2.5], [1, 2.75],
-    ])
-    const counted = new Recorder()
-    counted.scheduler.start(program(last, { countIn: 1 }), 0)
-    counted.run(0, 2.2)
-    expect(counted.strokes.slice(0, 3).map(stroke => stroke.when)).toEqual([1.5, 1.75, 2])
-    expect(counted.clicks.map(click => click.when)).toEqual([0, 0.5, 1, 1.5])
-  })
-
-  it('falls silent when stopped', () => {
-    const recorder = new Recorder()
-    recorder.scheduler.start(program(), 0)
-    recorder.scheduler.pump(0)
+    recorder.scheduler.start(loop(), 0.1)
     const handed = recorder.strokes.length
     recorder.scheduler.stop()
     recorder.run(0.1, 2)
     expect(recorder.strokes).toHaveLength(handed)
+    expect(recorder.sounded).toEqual([])
     expect(recorder.scheduler.position(1)).toBeUndefined()
   })
 })

@@ -1,166 +1,112 @@
-import type { Kit } from '#core/kit'
-import { type ClickPlan, type Groove, type TimedStroke, clicksOf, countIn, grooveTicks, pickUpOf, timeline } from '#core/groove'
-import { beatsOf, mod, swungTick, tickSeconds } from '#core/time'
+import { type Cue, CueLine, type Performance, type Place, cueId } from '#core/perform'
 
-/** Where sounds go: each is told once, ahead of its time, in seconds of the audio clock. */
+/** Where sounds go: each is told once, ahead of its time, in seconds of the clock; it answers a way to take it back while it has not sounded. */
 export interface Output {
-  /** One blow of a stroke, at its own level; the lap sets repeats of it apart. */
-  strike(stroke: TimedStroke, when: number, until: number | undefined, lap: number): void
-  click(first: boolean, when: number): void
+  hand(cue: Cue, when: number, until: number | undefined): () => void
 }
-
-/** What is played: may change while it plays, and is heard changed from the next slot. */
-export interface Program {
-  groove: Groove
-  kit: Kit
-  /** Ids of the parts that sound. */
-  heard: ReadonlySet<string>
-  click: ClickPlan
-  /** Bars counted in before the first lap. */
-  countIn: number
-  /** The ticks that are looped. */
-  span: { from: number, to: number }
-}
-
-/** Where playing is: in the count-in (ticks negative) or in a lap of the span. */
-export interface Position { lap: number, tick: number }
-
-/** One thing to sound in a lap, in seconds from the lap's start. */
-interface Cue { time: number, stroke?: TimedStroke, first?: boolean }
-
-/** How far ahead sounds are handed over, in seconds: well over the gap between two pumps. */
-export const AHEAD = 0.15
-
-export const wholeSpan = (groove: Groove): Program['span'] => ({ from: 0, to: grooveTicks(groove) })
 
 /**
- * Hands the strokes of a looped program to an output a little ahead of their time. It owns no clock: it is
- * pumped with the present, and every time it gives is computed from the lap's start, so nothing drifts.
+ * How far ahead sounds are handed over, in seconds: at the Bench, where each edit has this much to take back and hand over
+ * anew, and where nothing is edited. Far enough that a page may stall for 100 ms on a machine that is busy besides.
+ */
+export const AHEAD = { bench: 0.25, away: 1 } as const
+
+/** What will sound within this time cannot be taken back any more. */
+const SETTLED = 0.03
+
+interface Handed { cue: Cue, when: number, takeBack: () => void }
+
+/**
+ * Hands the cues of a performance to an output a little ahead of their time. Its clock is a parameter, and so is how far
+ * ahead it works; whoever has a timer pumps it. What the cues are and when they sound is core/perform's affair.
  */
 export class Scheduler {
-  private program: Program | undefined
-  private lap = 0
-  private lapStart = 0
-  private cues: Cue[] = []
-  /** Seconds of this lap already handed over. */
+  private line: CueLine | undefined
+  /** When the performance starts, on the clock. */
+  private origin = 0
+  private ahead: number = AHEAD.bench
+  /** Seconds of the performance up to which all is handed over. */
   private done = 0
+  /** What was handed over and has not sounded yet. */
+  private waiting: Handed[] = []
   /** Sounds handed over after their time, and all sounds handed over. */
   late = 0
   handed = 0
 
-  constructor(private output: Output) {}
+  constructor(private clock: () => number, private output: Output) {}
 
   get playing(): boolean {
-    return this.program !== undefined
+    return this.line !== undefined
   }
 
-  /** Begins at a time of the audio clock, with the count-in if there is one. */
-  start(program: Program, when: number): void {
-    const before = leadIn(program)
-    const lead = Math.max(0, -(before[0]?.time ?? 0))
-    this.program = program
-    this.lap = 0
-    this.lapStart = when + lead
-    this.cues = [...before, ...cuesOf(program, 0)]
-    this.done = -lead
+  /** Begins so that the first thing that sounds (a count-in, a pick-up, a grace note) does so at a time of the clock. */
+  start(performance: Performance, when: number, ahead: number = AHEAD.bench): void {
+    this.line = new CueLine(performance)
+    this.origin = when - this.line.begins
+    this.done = this.line.begins
+    this.ahead = ahead
+    this.waiting = []
+    this.pump()
   }
 
   stop(): void {
-    this.program = undefined
+    for (const { takeBack } of this.waiting) takeBack()
+    this.waiting = []
+    this.line = undefined
   }
 
-  /** Another program from here on. The place in the bars stays; what was handed over already still sounds. */
-  update(program: Program): void {
-    const before = this.program
+  /** Another performance from here on: the place stays, and what was handed over and is no longer so is taken back. */
+  update(performance: Performance): void {
+    const before = this.line
     if (!before) return
-    const was = tickSeconds(before.groove.tempo)
-    const is = tickSeconds(program.groove.tempo)
-    const tick = this.done / was + before.span.from
-    const inside = tick >= program.span.from && tick < program.span.to
-    const place = this.done < 0 ? this.done / was : inside ? tick - program.span.from : mod(tick - program.span.from, program.span.to - program.span.from)
-    this.lapStart += this.done - place * is
-    this.done = place * is
-    this.program = program
-    this.cues = cuesOf(program, this.lap)
-    if (this.done < 0) this.cues.unshift(...leadIn(program))
+    const line = new CueLine(performance)
+    const from = Math.max(before.begins, Math.min(this.done, this.clock() + SETTLED - this.origin))
+    const like = line.secondsLike(before, from)
+    const ready = this.done - from
+    const when = this.origin + from
+    this.line = line
+    this.origin = when - like
+    this.done = like + ready
+    const open = this.waiting.filter(one => one.when >= when)
+    const same = (cue: Cue) => open.findIndex(one => one.cue.kind === cue.kind && Math.abs(one.when - this.origin - cue.seconds) < 1e-6 && soundOf(one.cue) === soundOf(cue) && cueId(one.cue) === cueId(cue))
+    const fresh = line.between(like, this.done).filter((cue) => {
+      const at = same(cue)
+      if (at >= 0) open.splice(at, 1)
+      return at < 0
+    })
+    for (const one of open) one.takeBack()
+    this.waiting = this.waiting.filter(one => !open.includes(one))
+    for (const cue of fresh) this.hand(cue)
   }
 
-  /** Hands over all that sounds before now + AHEAD. */
-  pump(now: number): void {
-    const horizon = now + AHEAD
-    while (this.program) {
-      const length = this.lapSeconds(this.program)
-      const until = Math.min(horizon - this.lapStart, length)
-      for (const cue of this.cues) {
-        if (cue.time >= this.done && cue.time < until) this.hand(cue, now)
-      }
-      this.done = Math.max(this.done, until)
-      if (this.lapStart + length > horizon) return
-      this.lap++
-      this.lapStart += length
-      this.done = 0
-      this.cues = cuesOf(this.program, this.lap)
+  /** Hands over all that sounds before now and so far ahead. */
+  pump(): void {
+    const { line } = this
+    if (!line) return
+    const now = this.clock()
+    const to = now + this.ahead - this.origin
+    if (to > this.done) {
+      for (const cue of line.between(this.done, to)) this.hand(cue)
+      this.done = to
     }
+    this.waiting = this.waiting.filter(one => one.when > now)
   }
 
-  /** Where the sound is at a time of the audio clock. */
-  position(now: number): Position | undefined {
-    if (!this.program) return undefined
-    const length = this.lapSeconds(this.program)
-    const perTick = tickSeconds(this.program.groove.tempo)
-    let lap = this.lap
-    let into = now - this.lapStart
-    // The scheduler may already be a lap ahead of what is heard.
-    while (into < 0 && lap > 0) {
-      lap--
-      into += length
-    }
-    return { lap, tick: into < 0 ? into / perTick : this.program.span.from + into / perTick }
+  /** Where the sound is at a time of the clock; nothing once it is over. */
+  position(now = this.clock()): Place | undefined {
+    if (!this.line || now - this.origin > this.line.ends) return undefined
+    return this.line.placeAt(now - this.origin)
   }
 
-  private lapSeconds(program: Program): number {
-    return (program.span.to - program.span.from) * tickSeconds(program.groove.tempo)
-  }
-
-  private hand(cue: Cue, now: number): void {
-    const when = this.lapStart + cue.time
+  private hand(cue: Cue): void {
+    if (cue.kind === 'stroke' && !(cue.heard && cue.piece)) return
+    const when = this.origin + cue.seconds
     this.handed++
-    if (when < now) this.late++
-    if (!cue.stroke) return this.output.click(cue.first === true, when)
-    const { until, seconds } = cue.stroke
-    this.output.strike(cue.stroke, when, until === undefined ? undefined : when + until - seconds, this.lap)
+    if (when < this.clock()) this.late++
+    const until = cue.kind === 'stroke' && cue.until !== undefined ? this.origin + cue.until : undefined
+    this.waiting.push({ cue, when, takeBack: this.output.hand(cue, when, until) })
   }
 }
 
-/** A stroke's blows as cues, each at its own level, in seconds from `from`. */
-function blowCues(stroke: TimedStroke, from: number): Cue[] {
-  const { blows, seconds } = stroke
-  if (!blows) return [{ time: seconds - from, stroke }]
-  return blows.map(({ after, level }) => ({ time: seconds + after - from, stroke: { ...stroke, level, seconds: seconds + after } }))
-}
-
-/** What sounds before the first lap: the count-in, and the pick-up where the whole groove is played from its start. */
-function leadIn({ groove, kit, heard, countIn: count, span }: Program): Cue[] {
-  const perTick = tickSeconds(groove.tempo)
-  const clicks = countIn(groove.bars, count).map((click): Cue => ({ time: click.at * perTick, first: click.first }))
-  const pickUp = span.from === 0 ? pickUpOf(groove, kit).filter(stroke => heard.has(stroke.partId)).flatMap(stroke => blowCues(stroke, 0)) : []
-  return [...clicks, ...pickUp].sort((a, b) => a.time - b.time)
-}
-
-/** A lap's strokes and clicks in order of time. What a push carries over either end of the lap is heard in the lap beside it. */
-function cuesOf({ groove, kit, heard, click, span }: Program, lap: number): Cue[] {
-  const perTick = tickSeconds(groove.tempo)
-  const from = span.from * perTick
-  const length = (span.to - span.from) * perTick
-  const strokes = timeline(groove, kit, lap)
-    .filter(stroke => heard.has(stroke.partId) && stroke.at >= span.from && stroke.at < span.to)
-    .flatMap(stroke => blowCues(stroke, from))
-    .filter(cue => lap > 0 || cue.time < length)
-    .map(cue => ({ ...cue, time: lap === 0 ? Math.max(0, cue.time) : mod(cue.time, length) }))
-  // The click swings with the groove, so that its off-beats fall where the groove's do.
-  const beats = beatsOf(groove.bars)
-  const clicks = clicksOf(groove.bars, click, lap)
-    .filter(one => one.at >= span.from && one.at < span.to)
-    .map((one): Cue => ({ time: swungTick(beats, one.at, groove.feel.swing ?? undefined) * perTick - from, first: one.first }))
-  return [...strokes, ...clicks].sort((a, b) => a.time - b.time)
-}
+/** What a cue sounds like, and for how long: one that differs in this is another sound at the same place. */
+const soundOf = (cue: Cue): string => (cue.kind === 'click' ? `click ${cue.first}` : `${cue.pieceId} ${cue.stroke} ${cue.level} ${cue.until === undefined ? '' : (cue.until - cue.seconds).toFixed(6)}`)

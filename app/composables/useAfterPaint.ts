@@ -1,6 +1,13 @@
 import { type ShallowRef, onScopeDispose, shallowRef, watch } from 'vue'
 
 /**
+ * Once what has just changed stands on the screen: the frame that shows it has been painted and the next one begun. At once
+ * in a page out of view, which paints none.
+ */
+export const painted = (): Promise<void> =>
+  new Promise(resolve => (document.hidden ? resolve() : requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve, 0)))))
+
+/**
  * The same value, a moment later: once the frame that shows a change has been painted, or so many frames. What a player
  * looks at while playing is drawn at once; what is read about it follows a frame later, and the controls around it, which
  * nobody reads in that moment, later still.

@@ -1,7 +1,8 @@
-import type { Groove, MoveMade } from '#core/groove'
+import { type Groove, LIMITS, type MoveMade } from '#core/groove'
 import { asVariation } from '#core/vary'
+import { api } from '../documents/api'
+import { newId } from '../documents/ids'
 import { useBench } from '../stores/bench'
-import { api, newId } from './useApi'
 
 /** Keeps what the open groove was changed into as a groove of its own that remembers it; what waits to be saved is sent first. */
 export function useKeep() {
@@ -9,7 +10,7 @@ export function useKeep() {
   return async (changed: Groove, made: MoveMade[], title: string): Promise<Groove> => {
     await bench.leave()
     const parent = bench.groove!
-    const variation = asVariation(parent, bench.revision(), changed, newId(), title.slice(0, 120), made)
+    const variation = asVariation(parent, bench.revision(), changed, newId(), title.slice(0, LIMITS.title), made)
     await api.grooves.create(variation)
     return variation
   }

@@ -1,17 +1,18 @@
 import { useDocumentVisibility, useEventListener } from '@vueuse/core'
 import { watch } from 'vue'
-import { useBench } from '../stores/bench'
 
-/** While a page has the groove open: what waits is sent as the page goes or is left, and it is looked at again as it comes back into view. */
-export function useKeptOpen() {
-  const bench = useBench()
-  useEventListener(window, 'pagehide', () => bench.sendOnClose())
+/** What a page needs of the document it has open. */
+interface Kept { sendOnClose(): void, refresh(): Promise<void>, leave(): Promise<void>, tryOut(change: undefined): unknown }
+
+/** While a page has a document open: what waits is sent as the page goes or is left, and it is looked at again as it comes back into view. */
+export function useKeptOpen(open: Kept) {
+  useEventListener(window, 'pagehide', () => open.sendOnClose())
   watch(useDocumentVisibility(), (now) => {
-    if (now === 'visible') void bench.refresh()
-    else bench.sendOnClose()
+    if (now === 'visible') void open.refresh()
+    else open.sendOnClose()
   })
   onBeforeRouteLeave(async () => {
-    bench.tryOut(undefined)
-    await bench.leave()
+    open.tryOut(undefined)
+    await open.leave()
   })
 }

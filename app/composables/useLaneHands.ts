@@ -1,14 +1,15 @@
 import { type Ref, computed, ref, watch } from 'vue'
 import {
-  type Edit, type Groove, type Part, type Stroke, alterStrokes, asKind, asPiece, ornamentsFor, ownTick, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
+  type Edit, type Groove, type Part, type Stroke, type Touch, alterStrokes, asKind, asPiece, ornamentsFor, ownTick, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
   strokeAt, stretched, takeStrokes, touchSlot, withOrnament,
 } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Level, type Limb, type Ornament, limbsInOrder, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { type Slot, mod, slotsOf } from '#core/time'
 import { useBench } from '../stores/bench'
+import { useDrummer } from '../stores/drummer'
 import { usePlayer } from '../stores/player'
 import { useSettings } from '../stores/settings'
-import { newId } from './useApi'
+import { newId } from '../documents/ids'
 
 /** Where the player's attention is: a lane and a slot. */
 export interface Cursor { limb: Limb, slot: number }
@@ -17,12 +18,13 @@ export interface Cursor { limb: Limb, slot: number }
 export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => void) {
   const bench = useBench()
   const player = usePlayer()
+  const drummer = useDrummer()
   const settings = useSettings()
   /** More strokes than the one under the cursor, when several are chosen. */
   const several = ref<number[]>([])
   /** What a gesture under way will come to when it is let go. */
   let held: Edit | undefined
-  let pressed: { part: Part, ats: number[], fresh: Stroke | undefined } | undefined
+  let pressed: { part: Part, ats: number[], fresh: Stroke | undefined, /** The id of a part that the press adds: it stays the same however the stroke is dragged. */ newId: string } | undefined
 
   const slots = computed<Slot[]>(() => (bench.shown ? slotsOf(bench.shown.bars) : []))
   const tick = computed(() => slots.value[Math.min(cursor.value.slot, slots.value.length - 1)]?.at ?? 0)
@@ -55,8 +57,11 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
 
   const hear = (stroke: Stroke) => void player.audition(pieceOf(bench.kit, stroke.piece), stroke.stroke, stroke.level)
 
-  const putting = (limb: Limb, at: number, level?: Level) =>
-    touchSlot(bench.groove!, limb, at, { chosen: bench.chosenPartId, level, newId: newId() })
+  /** A part that a touch adds is called as the player calls it. */
+  const named = (touch: Touch): Touch => (touch.edit.type === 'add part' ? { ...touch, edit: { ...touch.edit, part: { ...touch.edit.part, name: drummer.named(touch.edit.part.name) } } } : touch)
+
+  const putting = (limb: Limb, at: number, level?: Level, id = newId()) =>
+    named(touchSlot(bench.groove!, limb, at, { chosen: bench.chosenPartId, level, newId: id }))
 
   function put(level?: Level) {
     const { edit, part, stroke } = putting(cursor.value.limb, tick.value, level)
@@ -77,11 +82,12 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
         several.value = now.includes(place) ? now.filter(one => one !== place) : [...now, place]
       } else if (!several.value.includes(place) || part.id !== bench.chosenPartId) several.value = []
       bench.chosenPartId = part.id
-      pressed = { part, ats: several.value.length ? [...several.value] : [ownTick(part, place)], fresh: undefined }
+      pressed = { part, ats: several.value.length ? [...several.value] : [ownTick(part, place)], fresh: undefined, newId: '' }
       return
     }
     several.value = []
-    const fresh = putting(at.limb, place)
+    const id = newId()
+    const fresh = putting(at.limb, place, undefined, id)
     held = fresh.edit
     const tried = bench.tryOut(held)
     if (!tried.ok) {
@@ -89,7 +95,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
       return refused(tried.reason)
     }
     bench.chosenPartId = fresh.part.id
-    pressed = { part: fresh.part, ats: [place], fresh: fresh.stroke }
+    pressed = { part: fresh.part, ats: [place], fresh: fresh.stroke, newId: id }
     hear(fresh.stroke)
   }
 
@@ -104,7 +110,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
 
   function dragLevel(level: Level) {
     if (!pressed) return
-    if (pressed.fresh) return hold(putting(cursor.value.limb, pressed.fresh.at, level).edit)
+    if (pressed.fresh) return hold(putting(cursor.value.limb, pressed.fresh.at, level, pressed.newId).edit)
     hold(alterStrokes(pressed.part, pressed.ats, stroke => ({ ...stroke, level })))
   }
 

@@ -1,16 +1,16 @@
 import { type MaybeRefOrGetter, toValue, watch } from 'vue'
-import type { Program } from '../audio/scheduler'
+import type { Performance } from '#core/perform'
 import { usePlayer } from '../stores/player'
 
-/** A page's program under its play key: what changes in it is heard from the next slot on, and it stops as the page is left. */
-export function usePlayback(program: MaybeRefOrGetter<Program | undefined>) {
+/** A page's performance under its play key: what changes in it is heard from the next slot on, and it stops as the page is left. */
+export function usePlayback(performance: MaybeRefOrGetter<Performance | undefined>) {
   const player = usePlayer()
-  watch(() => toValue(program), now => now && player.update(now))
+  watch(() => toValue(performance), now => now && player.update(now))
   const sounding = () => player.playing || player.preparing
 
   /** Begins, unless it sounds already. */
   function play() {
-    const now = toValue(program)
+    const now = toValue(performance)
     if (now && !sounding()) void player.start(now)
   }
   const toggle = () => (sounding() ? player.stop() : play())

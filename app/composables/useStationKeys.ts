@@ -1,28 +1,25 @@
 import { useEventListener } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, shallowRef } from 'vue'
 
-/** True where keys are text, not commands. */
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+const within = (target: EventTarget | null, selector: string): boolean => target instanceof HTMLElement && target.closest(selector) !== null
 
-/** True on what Space or letters already mean something to. */
-const isPressable = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.closest('button, a, [role=menu], [role=listbox], [role=slider]') !== null)
+/** Where keys are text, and what lies over a station: both have keys of their own. What is fading away lies over nothing. */
+const OWN = ['input', 'textarea', 'select', '[contenteditable=true]', ...['dialog', 'menu', 'listbox'].map(role => `[role=${role}]:not([data-state=closed])`)].join()
+/** What Space already means something to. */
+const PRESSABLE = 'button, a, [role=slider]'
 
-/** True in what lies over the station: its keys are its own. */
-const isOver = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('[role=dialog]') !== null
-
-/** Keys that work anywhere on a station, as long as nobody is typing and nothing lies over it. Names are like `Ctrl+Shift+z` or ` `. */
+/**
+ * Keys that work anywhere on a station, as long as nobody is typing and nothing lies over it. Names are the UI library's,
+ * such as `meta_shift_z` (Ctrl where there is no ⌘) or ` `.
+ */
 export function useStationKeys(keys: Record<string, () => unknown>) {
-  useEventListener(window, 'keydown', (event) => {
-    if (event.defaultPrevented || event.altKey || isTyping(event.target) || isOver(event.target)) return
-    const name = `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.shiftKey && event.key.length === 1 && /[a-z]/i.test(event.key) ? 'Shift+' : ''}${event.key.length === 1 ? event.key.toLowerCase() : event.key}`
-    if (event.key === ' ' && isPressable(event.target)) return
-    const act = keys[name]
-    if (!act) return
-    event.preventDefault()
-    act()
-  })
+  const at = shallowRef<EventTarget | null>(null)
+  // Where the key goes is known before the library looks at it.
+  useEventListener(window, 'keydown', event => (at.value = event.target), { capture: true })
+  // Whether somebody is typing is seen by where the key goes: the library goes by what had the focus last, which may be gone.
+  const shortcuts = Object.fromEntries(Object.entries(keys).map(([name, act]) => [name, { usingInput: true, handler: () => void act() }]))
+  const { ' ': _, ...withoutSpace } = shortcuts
+  defineShortcuts(computed(() => (within(at.value, OWN) ? {} : within(at.value, PRESSABLE) ? withoutSpace : shortcuts)))
 }
 
 /** The sheet of all keys: whether it is open, and whether it was ever wanted, so that it is fetched only then. */

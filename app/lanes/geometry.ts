@@ -11,6 +11,8 @@ export const LOWER: Scale = { ...FULL, hand: 72, foot: 60, laneGap: 9 }
 /** For two grooves over one another: named and counted, and not to be edited. */
 export const TALL: Scale = { label: 84, ribbon: 28, hand: 56, foot: 46, laneGap: 6, slotLeast: 9, beatGap: 3, barGap: 10, inset: 9, mark: 4 }
 export const SMALL: Scale = { label: 0, ribbon: 0, hand: 34, foot: 28, laneGap: 4, slotLeast: 3, beatGap: 2, barGap: 6, inset: 5, mark: 2.6 }
+/** How high small lanes are for their width, at most. */
+export const LANES_SHAPE = 0.465
 
 /** One limb's lane. Hands stand on `floor`, feet hang from it; `reach` is how far an accent goes. */
 export interface Lane { limb: Limb, top: number, height: number, floor: number, reach: number, hangs: boolean }

@@ -1,70 +1,85 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
-import { compare, differingKeys, sayComparison, sayDifference } from '#core/analyse'
-import { type Groove, audibleParts, grooveTicks } from '#core/groove'
-import { wholeSpan } from '~/audio/scheduler'
-import { useApi } from '~/composables/useApi'
-import { useStationKeys } from '~/composables/useStationKeys'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { compare, differingKeys, sayComparison, sayDifference, sayGist } from '#core/analyse'
+import { type Groove, grooveTicks } from '#core/groove'
+import { looped } from '#core/perform'
 import { usePlayback } from '~/composables/usePlayback'
+import { useStationKeys } from '~/composables/useStationKeys'
+import { api } from '~/documents/api'
 import { useKits } from '~/stores/kits'
 import { usePlayer } from '~/stores/player'
 import { useSettings } from '~/stores/settings'
 
 /** Two grooves of one length over one another: count by count, and heard in turn at the press of a key. */
-const api = useApi()
 const route = useRoute()
 const kits = useKits()
 const player = usePlayer()
 const settings = useSettings()
 
 const failed = ref('')
-const all = shallowRef<Groove[]>([])
-try {
-  await kits.load()
-  all.value = (await api.grooves.list()).map(one => one.document)
-} catch (error) {
-  failed.value = (error as Error).message
-}
-const id = (which: 'a' | 'b') => String(route.query[which] ?? '')
-const byId = (wanted: string) => all.value.find(groove => groove.id === wanted)
-const first = computed(() => byId(id('a')) ?? all.value[0])
+const first = shallowRef<Groove>()
+const second = shallowRef<Groove>()
+const asked = (which: 'a' | 'b') => String(route.query[which] ?? '')
+const choose = (which: 'a' | 'b', id: string) => navigateTo({ path: '/compare', query: { ...route.query, [which]: id } }, { replace: true })
+
 /** Only grooves of the first one’s length can lie over it; its family stands first. */
-const fitting = computed(() => {
-  const one = first.value
-  if (!one) return []
-  const kin = (other: Groove) => Number(other.parent?.id === one.id || one.parent?.id === other.id || (!!one.parent && one.parent.id === other.parent?.id))
-  return all.value.filter(other => other.id !== one.id && grooveTicks(other) === grooveTicks(one)).sort((a, b) => kin(b) - kin(a))
-})
-const second = computed(() => fitting.value.find(groove => groove.id === id('b')) ?? fitting.value[0])
-const choose = (which: 'a' | 'b', wanted: string) => navigateTo({ path: '/compare', query: { ...route.query, [which]: wanted } }, { replace: true })
+const among = computed(() => (first.value ? { ticks: grooveTicks(first.value) } : {}))
+const kinship = (one: { id: string, parent: { id: string } | null }) => {
+  const a = first.value
+  const kin = a && (one.parent?.id === a.id || a.parent?.id === one.id || (!!a.parent && a.parent.id === one.parent?.id))
+  return kin ? 0 : 1
+}
+
+const fetched = async (id: string) => (id ? (await api.grooves.some([id]))[0]?.document : undefined)
+const firstOf = async (wanted: Parameters<typeof api.grooves.list>[0]) => (await api.grooves.list({ ...wanted, most: 1 }))[0]?.summary.id ?? ''
+
+/** The two that are asked for; where none is, the newest, and the nearest of kin that is as long. */
+async function load() {
+  try {
+    await kits.load()
+    const one = await fetched(asked('a')) ?? await fetched(await firstOf({}))
+    let other = asked('b') && asked('b') !== one?.id ? await fetched(asked('b')) : undefined
+    if (one && (!other || grooveTicks(other) !== grooveTicks(one))) {
+      first.value = one
+      const fitting = (await api.grooves.list({ ticks: grooveTicks(one), most: 200 })).map(listed => listed.summary).filter(summary => summary.id !== one.id)
+      other = await fetched(fitting.toSorted((a, b) => kinship(a) - kinship(b))[0]?.id ?? '')
+    }
+    first.value = one
+    second.value = other
+    failed.value = ''
+  } catch (error) {
+    failed.value = (error as Error).message
+  }
+}
+await load()
+watch(() => [asked('a'), asked('b')], load)
 
 const kit = computed(() => kits.of(first.value?.kitId ?? ''))
 const compared = computed(() => (first.value && second.value ? compare(first.value, second.value, kit.value) : undefined))
-const lines = computed(() => (compared.value?.ok && first.value ? compared.value.value.differences.map(one => ({ ...one, says: sayDifference(first.value!, one, settings.counting) })) : []))
+const lines = computed(() => (compared.value?.ok && first.value && second.value ? compared.value.value.differences.map(one => ({ ...one, says: sayDifference([first.value!, second.value!], one, settings.counting) })) : []))
 
 /** The ticks of a groove’s own strokes that differ, to be marked in its lanes. */
 const marks = (which: 'first' | 'second') => differingKeys(which === 'first' ? first.value! : second.value!, lines.value, which)
 
 const heard = ref<'a' | 'b'>('a')
-const program = computed(() => {
+const performance = computed(() => {
   const groove = heard.value === 'a' ? first.value : second.value
-  return groove && { groove, kit: kit.value, heard: audibleParts(groove, { solo: [] }), click: settings.clickPlan, countIn: 0, span: wholeSpan(groove) }
+  return groove && looped({ groove, kit: kit.value, click: settings.clickPlan })
 })
-const { toggle } = usePlayback(program)
+const { toggle } = usePlayback(performance)
 /** The other groove from here on, in the middle of a bar if need be. */
 const swap = () => (heard.value = heard.value === 'a' ? 'b' : 'a')
 useStationKeys({ ' ': toggle, 'x': swap, '1': () => (heard.value = 'a'), '2': () => (heard.value = 'b') })
 useHead({ title: 'Compare · Bazzet' })
-const items = (list: readonly Groove[]) => list.map(groove => ({ label: groove.title, value: groove.id }))
 </script>
 
 <template>
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-default px-5 py-2">
     <h1 class="text-2xl">Compare</h1>
     <template v-if="first">
-      <USelect :model-value="first.id" :items="items(all)" class="w-56" aria-label="The first groove" @update:model-value="wanted => choose('a', String(wanted))" />
+      <GroovePicker :model-value="first.id" :chosen="first" label="The first groove" @update:model-value="id => choose('a', id)" />
       with
-      <USelect v-if="second" :model-value="second.id" :items="items(fitting)" class="w-56" aria-label="The second groove" @update:model-value="wanted => choose('b', String(wanted))" />
+      <GroovePicker v-if="second" :model-value="second.id" :chosen="second" :among="among" :except="first.id" :rank="kinship" label="The second groove" @update:model-value="id => choose('b', id)" />
       <UButton :to="`/bench/${first.id}`" size="sm" color="neutral" variant="outline" class="ml-auto">Back to the first</UButton>
     </template>
   </header>
@@ -86,7 +101,8 @@ const items = (list: readonly Groove[]) => list.map(groove => ({ label: groove.t
       <aside tabindex="0" class="min-h-0 overflow-y-auto border-l border-default px-5 py-4" aria-label="What differs">
         <h2 class="mb-1 text-lg">What differs</h2>
         <template v-if="compared?.ok">
-          <p class="mb-2 text-[0.94rem]" data-comparison>{{ sayComparison(compared.value) }}</p>
+          <p class="mb-1" data-gist>{{ sayGist([first, second], compared.value) }}</p>
+          <p class="mb-2 text-sm text-muted" data-comparison>{{ sayComparison(compared.value) }}</p>
           <ol class="space-y-1 text-[0.94rem]">
             <li v-for="(one, i) in lines" :key="i" data-difference :data-kind="one.kind" class="border-t border-muted pt-1">{{ one.says }}</li>
           </ol>

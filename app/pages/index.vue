@@ -1,39 +1,47 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
+import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
-import { styleOf } from '#core/style'
-import { ApiProblem, newId, type Stored, useApi } from '~/composables/useApi'
+import { ApiProblem, type Listed, api } from '~/documents/api'
+import { typedEarly, useFirstCards } from '~/documents/first'
+import { newId } from '~/documents/ids'
+import { useTabs } from '~/documents/here'
 
 /** The Shelf: every groove there is; find one, begin one, open one from a file. */
-const api = useApi()
 const toast = useToast()
-const grooves = shallowRef<Stored<Groove>[]>([])
-const binned = shallowRef<Stored<Groove>[]>([])
+const list = shallowRef<Listed<Summaries['groove']>[]>()
+const binned = shallowRef<Listed<Summaries['groove']>[]>([])
+/** The newest, where the server drew this page with them; the rest comes once they stand there. */
+const first = useFirstCards()
+const grooves = computed(() => list.value ?? first.value?.lines ?? [])
 const failed = ref('')
 const loaded = ref(false)
-const wanted = ref('')
+const wanted = ref(typedEarly('[aria-label="Find a groove"]'))
 const beginning = ref(false)
 const inBin = ref(false)
 const file = ref<HTMLInputElement>()
 
 async function load() {
   try {
-    [grooves.value, binned.value] = await Promise.all([api.grooves.list(), api.grooves.binned()])
+    list.value = await api.grooves.list()
+    loaded.value = true
     failed.value = ''
+    binned.value = (await api.binned()).grooves
   } catch (error) {
     failed.value = (error as Error).message
   }
   loaded.value = true
 }
-onMounted(load)
+onMounted(() => first.value || load())
+// Another tab has saved a groove: its card here says what is so now.
+useTabs().hear(news => news.kind === 'groove' && void load())
 
-const titles = computed(() => new Map(grooves.value.map(one => [one.document.id, one.document.title])))
+const titles = computed(() => new Map(grooves.value.map(({ summary }) => [summary.id, summary.title])))
+/** What is looked through, once for each list and not for each key. */
+const texts = computed(() => grooves.value.map(({ summary: one }) => [one.title, one.styleName, ...one.tags, one.notes].join(' ').toLowerCase()))
 const found = computed(() => {
   const words = wanted.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return grooves.value.filter(({ document: one }) => {
-    const text = [one.title, styleOf(one.style)?.name, ...one.tags, one.notes].join(' ').toLowerCase()
-    return words.every(word => text.includes(word))
-  })
+  return words.length ? grooves.value.filter((_, i) => words.every(word => texts.value[i]!.includes(word))) : grooves.value
 })
 
 async function keep(groove: Groove) {
@@ -41,7 +49,7 @@ async function keep(groove: Groove) {
     await api.grooves.create(groove)
   } catch (error) {
     // A groove opened twice stands beside the first, under an id of its own.
-    if (!(error instanceof ApiProblem) || error.status !== 409) throw error
+    if (!(error instanceof ApiProblem) || error.status !== 409) return void toast.add({ title: `“${groove.title}” was not kept`, description: (error as Error).message, color: 'error' })
     groove = { ...groove, id: newId() }
     await api.grooves.create(groove)
     toast.add({ title: `“${groove.title}” was here already; this is a second one.` })
@@ -63,10 +71,10 @@ async function openFile(event: Event) {
   await keep(read.value)
 }
 
-async function bin({ document: groove }: Stored<Groove>) {
-  await api.grooves.bin(groove.id)
+async function bin({ id, title }: Summaries['groove']) {
+  await api.grooves.bin(id)
   await load()
-  toast.add({ title: `“${groove.title}” is in the bin.`, actions: [{ label: 'Take it out again', onClick: () => restore(groove.id) }] })
+  toast.add({ title: `“${title}” is in the bin.`, actions: [{ label: 'Take it out again', onClick: () => restore(id) }] })
 }
 async function restore(id: string) {
   await api.grooves.restore(id)
@@ -87,11 +95,11 @@ useHead({ title: 'Shelf · Bazzet' })
       <input ref="file" type="file" accept=".json,application/json" class="hidden" aria-label="Groove file" @change="openFile" />
     </div>
   </header>
-  <div class="min-h-0 flex-1 overflow-y-auto px-6 pb-8 pt-5">
+  <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="wanted" :known="first?.whole ?? []" @drawn="loaded || load()" @bin="bin">
     <section v-if="inBin && binned.length" class="mb-6 border-l-3 border-accented pl-4" aria-labelledby="bin-title">
       <h2 id="bin-title" class="text-lg">In the bin</h2>
-      <ul>
-        <li v-for="one in binned" :key="one.document.id" class="flex items-center gap-3">{{ one.document.title }} <UButton size="xs" color="neutral" variant="outline" @click="restore(one.document.id)">Take it out</UButton></li>
+      <ul class="max-h-60 overflow-y-auto">
+        <li v-for="{ summary } in binned" :key="summary.id" class="flex items-center gap-3">{{ summary.title }} <UButton size="xs" color="neutral" variant="outline" @click="restore(summary.id)">Take it out</UButton></li>
       </ul>
     </section>
     <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
@@ -101,9 +109,6 @@ useHead({ title: 'Shelf · Bazzet' })
       <UButton color="neutral" size="lg" @click="beginning = true">Begin a groove</UButton>
     </div>
     <p v-else-if="loaded && !found.length">Nothing here is called “{{ wanted }}”. <UButton size="sm" color="neutral" variant="outline" @click="wanted = ''">Show all</UButton></p>
-    <div class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-x-8 gap-y-7">
-      <ShelfCard v-for="stored in found" :key="stored.document.id" :stored="stored" :parent="stored.document.parent ? titles.get(stored.document.parent.id) ?? 'a groove no longer here' : undefined" @bin="bin(stored)" />
-    </div>
-  </div>
+  </ShelfGrid>
   <LazyBeginDialog v-if="beginning" v-model:open="beginning" @begin="keep" />
 </template>

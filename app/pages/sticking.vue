@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { audibleParts } from '#core/groove'
-import { DEFAULT_KIT } from '#core/kit'
+import { looped } from '#core/perform'
 import { homeAfter, orchestrate, rudimentOf, sayHome } from '#core/sticking'
-import { wholeSpan } from '~/audio/scheduler'
-import { newId, useApi } from '~/composables/useApi'
+import { api } from '~/documents/api'
+import { newId } from '~/documents/ids'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { usePlayback } from '~/composables/usePlayback'
+import { useDrummer } from '~/stores/drummer'
 import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
 import { useSticking } from '~/stores/sticking'
 
 /** Sticking: a hand pattern or a chain of note groups, where it lands, where a backbeat hides in it, and what it is on the kit. */
-const api = useApi()
 const kits = useKits()
 const settings = useSettings()
+const drummer = useDrummer()
 const store = useSticking()
 const toast = useToast()
 await kits.load()
@@ -24,15 +24,15 @@ const view = ref<'write' | 'chain'>('write')
 const home = computed(() => (store.sticking.length ? homeAfter(store.sticking, store.ground) : 1))
 /** As many bars as it takes to come home, within what a groove may have; in whole fours where it is longer. */
 const bars = computed(() => Math.min(home.value, MOST_BARS))
-const kit = computed(() => kits.of(store.draft.how.view === 'pad' ? 'pad' : settings.lastKit && settings.lastKit !== 'pad' ? settings.lastKit : DEFAULT_KIT.id))
+const kit = computed(() => kits.of(store.draft.how.view === 'pad' ? 'pad' : settings.lastKit && settings.lastKit !== 'pad' ? settings.lastKit : drummer.defaults.kitId))
 const title = computed(() => rudimentOf(store.sticking)?.name ?? 'From a sticking')
 const made = computed(() => (store.sticking.length
-  ? orchestrate(store.sticking, store.ground, store.draft.how, { id: 'sticking', title: title.value, bars: bars.value, bpm: store.draft.bpm, kit: kit.value, lead: 'right' })
+  ? orchestrate(store.sticking, store.ground, store.draft.how, { id: 'sticking', title: title.value, bars: bars.value, bpm: store.draft.bpm, kit: kit.value, lead: drummer.defaults.lead })
   : undefined))
 const groove = computed(() => (made.value?.ok ? made.value.value : undefined))
 
-const program = computed(() => groove.value && { groove: groove.value, kit: kit.value, heard: audibleParts(groove.value, { solo: [] }), click: settings.clickPlan, countIn: 0, span: wholeSpan(groove.value) })
-const { toggle } = usePlayback(program)
+const performance = computed(() => groove.value && looped({ groove: groove.value, kit: kit.value, click: settings.clickPlan }))
+const { toggle } = usePlayback(performance)
 
 const use = (text: string) => {
   store.draft.text = text
@@ -87,7 +87,7 @@ useHead({ title: 'Sticking · Bazzet' })
   <footer class="isolate flex min-h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5 py-2">
     <PlayButton :disabled="!groove" @toggle="toggle" />
     <UInputNumber v-model="store.draft.bpm" :min="20" :max="300" size="lg" class="w-30" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" />
-    <span class="text-sm text-muted">quarters a minute</span>
+    <span class="text-sm text-muted">to the <NoteGlyph counts="1/4" /></span>
     <ClickFact v-if="groove" :bars="groove.bars" />
     <span class="ml-auto text-sm text-muted">Space plays · W write · C chain · B to the Bench</span>
   </footer>

@@ -1,5 +1,6 @@
 import type { Entry, Notation, NotationBar, NoteHead, Voice as WrittenVoice } from '#core/notation'
-import { mod } from '#core/time'
+import { mod, sayNoteValue } from '#core/time'
+import { noteShapes } from './glyph'
 
 type Vex = typeof import('vexflow/bravura')
 type Note = InstanceType<Vex['StaveNote']>
@@ -27,7 +28,7 @@ export function keyOf(place: number): string {
 
 const HEAD_CODES = { 'filled': '', 'x': '/x2', 'circled x': '/x3', 'diamond': '/d2', 'slash': '', 'triangle': '/t2' } as const
 const DURATIONS: Record<number, string> = { 1: 'w', 2: 'h', 4: 'q' }
-const SYSTEM = { above: 34, staff: 146, row: 16, clef: 46, meter: 26, bar: 18 } as const
+const SYSTEM = { above: 46, tuplet: 16, staff: 146, row: 16, clef: 46, meter: 26, bar: 18 } as const
 
 /** One voice of a bar, made into the engraver's notes. */
 interface Engraved { written: WrittenVoice, notes: Note[], voice: InstanceType<Vex['Voice']>, beams: InstanceType<Vex['Beam']>[], tuplets: InstanceType<Vex['Tuplet']>[] }
@@ -49,7 +50,7 @@ function engraveNote(vex: Vex, entry: Entry, up: boolean): Note {
   if (entry.accent) note.addModifier(new vex.Articulation('a>').setPosition(beyond), 0)
   const graces = { flam: 1, drag: 2, ruff: 3, double: 0, choke: 0 }[entry.ornament ?? 'choke']
   if (graces) {
-    const small = Array.from({ length: graces }, () => new vex.GraceNote({ keys: [keys.at(-1)!], duration: graces > 1 ? '16' : '8', slash: graces === 1, stemDirection: up ? 1 : -1 }))
+    const small = Array.from({ length: graces }, () => new vex.GraceNote({ keys: [keys[entry.graced ?? keys.length - 1]!], duration: graces > 1 ? '16' : '8', slash: graces === 1, stemDirection: up ? 1 : -1 }))
     const group = new vex.GraceNoteGroup(small, false)
     note.addModifier(graces > 1 ? group.beamNotes() : group, 0)
   }
@@ -96,14 +97,16 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
     taken += one.least
   }
   const rows = Number(counts) + Number(sticking)
-  const height = SYSTEM.staff + rows * SYSTEM.row
+  // The figure of a tuplet stands over the accents over the beams.
+  const above = SYSTEM.above + (bars.some(({ voices }) => voices.some(one => one.written.tuplets.length)) ? SYSTEM.tuplet : 0)
+  const height = SYSTEM.staff + above - SYSTEM.above + rows * SYSTEM.row
   const holder = document.createElement('div')
   const renderer = new Renderer(holder, Renderer.Backends.SVG)
-  renderer.resize(width, (SYSTEM.above + systems.length * height) * scale)
+  renderer.resize(width, (above + systems.length * height) * scale)
   const context = renderer.getContext()
   context.scale(scale, scale)
   const svg = holder.querySelector('svg')!
-  svg.setAttribute('viewBox', `0 0 ${width / scale} ${SYSTEM.above + systems.length * height}`)
+  svg.setAttribute('viewBox', `0 0 ${width / scale} ${above + systems.length * height}`)
   const engraved: { note: Note, heads: DrawnNote['heads'] }[] = []
   const text = (x: number, y: number, words: string, bold: boolean, size = 12) => {
     const el = document.createElementNS('http://www.w3.org/2000/svg', 'text')
@@ -112,7 +115,7 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
     svg.append(el)
   }
   systems.forEach((system, s) => {
-    const top = SYSTEM.above - 8 + s * height
+    const top = above - 8 + s * height
     const spare = inside - SYSTEM.clef - system.reduce((sum, one) => sum + one.least, 0)
     // A last system of fewer bars than the others keeps their spacing and ends where it ends.
     const stretch = s > 0 && system.length < systems[0]!.length ? Math.min(spare / system.length, 30) : spare / system.length
@@ -150,14 +153,27 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
       x += own
     })
   })
-  text(0, 12, notation.words, false, 12.5)
-  svg.lastElementChild!.setAttribute('text-anchor', 'start')
+  tempoMark(svg, notation)
   host.replaceChildren(svg)
   // The engraver finds its elements in the document, so only now.
   return engraved.flatMap(({ note, heads }) => {
     const element = note.getSVGElement()
     return element ? [{ element, heads }] : []
   })
+}
+
+/** The tempo as a note and a figure, and the swing in words, over the first bar. */
+function tempoMark(svg: SVGElement, { tempo, words }: Notation): void {
+  const add = (parent: SVGElement, tag: string, is: Record<string, string | number>): SVGElement => {
+    const el = document.createElementNS('http://www.w3.org/2000/svg', tag)
+    Object.entries(is).forEach(([key, value]) => el.setAttribute(key, String(value)))
+    parent.append(el)
+    return el
+  }
+  const note = add(svg, 'g', { 'transform': 'translate(0 -2) scale(0.8)', 'role': 'img', 'aria-label': sayNoteValue(tempo.counts) })
+  for (const shape of noteShapes(tempo.counts)) add(note, shape.tag, shape.is)
+  const text = add(svg, 'text', { 'x': 15, 'y': 12, 'font-size': 12.5, 'font-family': 'var(--font-display)', 'fill': 'currentColor', 'stroke': 'none' })
+  text.textContent = [`= ${tempo.bpm}`, ...(words ? [words] : [])].join(' · ')
 }
 
 /** The stroke through the head of a rim shot. */

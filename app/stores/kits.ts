@@ -1,68 +1,58 @@
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
-import { DEFAULT_KIT, KITS, type Kit } from '#core/kit'
-import { ApiProblem, type Stored, api } from '../composables/useApi'
+import { computed, ref, shallowRef } from 'vue'
+import { replacing } from '#core/history'
+import { DEFAULT_KIT, HOUSE_LIMITS, KITS, type Kit } from '#core/kit'
+import { api } from '../documents/api'
+import { useOpenDocument, useTabs } from '../documents/here'
+import { useDrummer } from './drummer'
 
-/** The player's kits, loaded once and kept as they are changed. Until they are there, the shipped ones stand in. */
+const MINE = ', mine'
+
+/**
+ * The player's kits: all of them, for a groove may name any, and the one that is open on the Kit station. A kit as it is
+ * played carries the limits of the player who sits at it. Until they are there, the shipped ones stand in.
+ */
 export const useKits = defineStore('kits', () => {
-  const stored = shallowRef<Stored<Kit>[]>(KITS.map(document => ({ document, revision: 1, updatedAt: '' })))
+  const drummer = useDrummer()
+  const kept = shallowRef<Kit[]>([...KITS])
   const loaded = ref(false)
   let loading: Promise<void> | undefined
+  const open = useOpenDocument<'kit', Kit>({
+    kind: 'kit',
+    rules: async () => {
+      const { readKit } = await import('#core/kit')
+      return { apply: replacing(readKit), read: readKit }
+    },
+    copied: (kit, id) => ({ ...kit, id, name: kit.name.slice(0, 60 - MINE.length) + MINE }),
+  }, api.kits)
+  const tabs = useTabs()
 
   /** Fetches the kits, once; a failure leaves the shipped ones and is tried again at the next call. */
-  const load = () => (loading ??= reload().catch(() => { loading = undefined }))
+  const load = () => (loading ??= Promise.all([reload(), drummer.load()]).then(() => undefined, () => { loading = undefined }))
 
   async function reload() {
-    stored.value = await api.kits.list()
+    const list = await api.kits.list()
+    const whole = new Map((await api.kits.some(list.map(one => one.summary.id))).map(one => [one.document.id, one.document]))
+    kept.value = list.flatMap(({ summary }) => whole.get(summary.id) ?? [])
     loaded.value = true
   }
+  tabs.hear(news => news.kind === 'kit' && loaded.value && void reload().catch(() => undefined))
 
-  /** The kit of that id, or the first there is. */
-  const of = (id: string): Kit => (stored.value.find(one => one.document.id === id) ?? stored.value.find(one => one.document.id === DEFAULT_KIT.id) ?? stored.value[0])?.document ?? DEFAULT_KIT
-  const has = (id: string): boolean => stored.value.some(one => one.document.id === id)
+  /** The documents as they are kept, the open one as it stands here. */
+  const all = computed<Kit[]>(() => kept.value.map(kit => (kit.id === open.document.value?.id ? open.document.value : kit)))
+  /** The same as they are played. Ours need not be carried. */
+  const played = computed(() => new Map(all.value.map(kit => [kit.id, drummer.limits === HOUSE_LIMITS ? kit : { ...kit, limits: drummer.limits }])))
 
-  const replace = (one: Stored<Kit>) => (stored.value = stored.value.map(other => (other.document.id === one.document.id ? one : other)))
-
-  let saving: Promise<unknown> = Promise.resolve()
-  /**
-   * Shows a changed kit at once and saves it. Saves go out one after another; one refused as stale is answered with the
-   * server's version, and the reason.
-   */
-  async function save(kit: Kit): Promise<string | undefined> {
-    const before = stored.value.find(one => one.document.id === kit.id)
-    if (!before) return 'This kit is no longer here.'
-    replace({ ...before, document: kit })
-    const turn = saving.then(async () => {
-      const base = stored.value.find(one => one.document.id === kit.id)!
-      const { revision, updatedAt } = await api.kits.save(kit, base.revision)
-      const now = stored.value.find(one => one.document.id === kit.id)
-      if (now) replace({ ...now, revision, updatedAt })
-    })
-    saving = turn.catch(() => undefined)
-    try {
-      await turn
-      return undefined
-    } catch (error) {
-      if (error instanceof ApiProblem) await reload()
-      return (error as Error).message
-    }
-  }
+  /** The kit of that id as this player plays it, or the first there is. */
+  const of = (id: string): Kit => played.value.get(id) ?? played.value.get(DEFAULT_KIT.id) ?? played.value.values().next().value ?? DEFAULT_KIT
+  const has = (id: string): boolean => kept.value.some(kit => kit.id === id)
 
   async function create(kit: Kit) {
-    const made = await api.kits.create(kit)
-    stored.value = [made, ...stored.value]
-  }
-
-  async function bin(id: string) {
-    await saving
-    await api.kits.bin(id)
-    stored.value = stored.value.filter(one => one.document.id !== id)
-  }
-
-  async function restore(id: string) {
-    await api.kits.restore(id)
+    await api.kits.create(kit)
     await reload()
   }
+  /** The open kit goes to the bin; answers the way back. */
+  const bin = () => open.toBin(reload)
 
-  return { stored, loaded, load, of, has, save, create, bin, restore }
+  return { ...open, all, loaded, load, of, has, create, bin }
 })

@@ -2,10 +2,10 @@ import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
 import type { Level, Piece, StrokeKind } from '#core/kit'
 import type { Engine } from '../audio/engine'
-import type { Position, Program } from '../audio/scheduler'
+import type { Performance, Place } from '#core/perform'
 import { useSettings } from './settings'
 
-/** The one player: what sounds now, and where it is. Pages give it a program; it loads its machinery on the first sound. */
+/** The one player: what sounds now, and where it is. Pages give it a performance; it loads its machinery on the first sound. */
 export const usePlayer = defineStore('player', () => {
   const settings = useSettings()
   const playing = ref(false)
@@ -15,9 +15,9 @@ export const usePlayer = defineStore('player', () => {
   // Each start or stop outdates the one before, should sounds still be loading.
   let turn = 0
 
-  async function ready(program: Pick<Program, 'groove' | 'kit'>): Promise<Engine> {
+  async function ready(performance: Performance): Promise<Engine> {
     const sounding = await wake()
-    await sounding.prepare(program)
+    await sounding.prepare(performance)
     return sounding
   }
 
@@ -30,15 +30,15 @@ export const usePlayer = defineStore('player', () => {
     return engine.value
   }
 
-  async function start(program: Program) {
+  /** Plays from the start; `ahead` is how many seconds it may work ahead of what is heard. */
+  async function start(performance: Performance, ahead?: number) {
     const mine = ++turn
     preparing.value = true
     try {
-      const sounding = await ready(program)
+      const sounding = await ready(performance)
       if (mine !== turn) return
       sounding.silence()
-      sounding.scheduler.start(program, sounding.now() + 0.08)
-      sounding.scheduler.pump(sounding.now())
+      sounding.scheduler.start(performance, sounding.now() + 0.08, ahead)
       playing.value = true
     } finally {
       preparing.value = false
@@ -52,11 +52,11 @@ export const usePlayer = defineStore('player', () => {
     playing.value = false
   }
 
-  /** Another program from the next slot on, without a stop. */
-  const update = (program: Program) => engine.value?.scheduler.update(program)
+  /** Another performance from the next slot on, without a stop. */
+  const update = (performance: Performance) => engine.value?.scheduler.update(performance)
 
   /** What the ear hears now: a place in the bars, or in the count-in (negative ticks). */
-  function position(): Position | undefined {
+  function position(): Place | undefined {
     const sounding = engine.value
     return playing.value && sounding ? sounding.scheduler.position(sounding.now() - sounding.latency()) : undefined
   }

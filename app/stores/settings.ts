@@ -1,12 +1,13 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import type { Click, ClickPlan } from '#core/groove'
+import type { Click, ClickPlan } from '#core/perform'
 import type { ClickSound } from '#core/sound'
-import { type Counting, NUMBERS } from '#core/time'
+import { useDrummer } from './drummer'
 
-/** What the player set once and keeps, on this machine. */
+/** What was set last on this machine and stays: the click, and what was looked at. What belongs to the player is in `useDrummer`. */
 export const useSettings = defineStore('settings', () => {
+  const drummer = useDrummer()
   const click = useLocalStorage<Click | 'own slots'>('bazzet:click', 'none')
   const clickSlots = useLocalStorage<number[]>('bazzet:click-slots', [])
   const clickGaps = useLocalStorage('bazzet:click-gaps', { sound: 1, silent: 0 })
@@ -14,12 +15,10 @@ export const useSettings = defineStore('settings', () => {
   /** Loudness of the click, in steps of a tenth; 10 as rendered. */
   const clickLevel = useLocalStorage('bazzet:click-level', 10)
   const countIn = useLocalStorage('bazzet:count-in', 0)
-  const school = useLocalStorage<Counting['school']>('bazzet:counting', 'numbers')
-  const triplet = useLocalStorage<Counting['triplet']>('bazzet:triplet', NUMBERS.triplet)
   const lastGroove = useLocalStorage('bazzet:last-groove', '')
   const lastKit = useLocalStorage('bazzet:last-kit', '')
   const staff = useLocalStorage('bazzet:staff', { shown: false, sticking: false, counts: true })
-  const counting = computed<Counting>(() => ({ school: school.value, triplet: triplet.value }))
+  const counting = computed(() => drummer.counting)
   const clickPlan = computed<ClickPlan>(() => ({ program: click.value === 'own slots' ? clickSlots.value : click.value, gaps: clickGaps.value }))
-  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, school, triplet, counting, lastGroove, lastKit, staff }
+  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, lastGroove, lastKit, staff }
 })

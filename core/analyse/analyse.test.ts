@@ -4,7 +4,7 @@ import { grooves } from '../../test/arbitrary'
 import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
-import { backbeatTicks, clashes, groupUnisons, isLinear, sayBackbeat, sayClash, sayUnisons, unisons } from '.'
+import { clashes, groupUnisons, isLinear, sayClash, sayUnisons, unisons } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb, piece: string, row: string, more = {}) =>
@@ -69,10 +69,3 @@ describe('clashes', () => {
   })
 })
 
-describe('the backbeat', () => {
-  it('is what its part plays, or else the strong strokes on the snare', () => {
-    expect(sayBackbeat(groove(RIDE, SNARE))).toBe('2 and 4')
-    expect(backbeatTicks(groove(part('Snare', 'LH', 'snare', '1.1. 5..1 .1.. 4...')))).toEqual([5040, 15120])
-    expect(sayBackbeat(groove(RIDE))).toBeUndefined()
-  })
-})

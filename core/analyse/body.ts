@@ -1,4 +1,4 @@
-import { type Kit, LIMB_NAMES, type Limb, stretchTo } from '#core/kit'
+import { CROSSING, type Kit, LIMB_NAMES, type Limb, stretchTo } from '#core/kit'
 import { type Groove, type TimedStroke, sayPlaces, sentence } from '#core/groove'
 import type { Counting } from '#core/time'
 
@@ -28,7 +28,7 @@ export function outOfReach(events: readonly TimedStroke[]): OutOfReach[] {
 export interface Crossing { right: TimedStroke, left: TimedStroke, ats: number[] }
 
 /** Nearer than this, in metres, two hands side by side are not yet crossed. */
-const SIDE_BY_SIDE = 0.05
+export const SIDE_BY_SIDE = 0.05
 
 /** Where the hands cross, for a player whose kit says they play open-handed; crossing is no trouble to the others. */
 export function crossings(events: readonly TimedStroke[], kit: Kit): Crossing[] {
@@ -45,6 +45,19 @@ export function crossings(events: readonly TimedStroke[], kit: Kit): Crossing[] 
   }
   return [...found.values()]
 }
+
+/** Ticks at which the arms are crossed: the right hand strikes left of the left hand. Over the hats that is usual, and does not count. */
+export function crossedAt(events: readonly TimedStroke[]): ReadonlySet<number> {
+  const lefts = new Map(events.filter(event => event.limb === 'LH' && event.piece).map(event => [event.at, event.piece!]))
+  return new Set(events.flatMap(({ limb, at, piece }) => {
+    const left = limb === 'RH' ? lefts.get(at) : undefined
+    return left && piece && piece.kind !== 'hi-hat' && left.kind !== 'hi-hat' && piece.stands.x <= left.stands.x - SIDE_BY_SIDE ? [at] : []
+  }))
+}
+
+/** What crossing the arms adds to a hand's way from one stroke to the next, in seconds: so much on the way in, and so much on the way out. */
+export const crossingTime = (crossed: ReadonlySet<number>, from: { at: number }, to: { at: number }): number =>
+  (crossed.has(from.at) !== crossed.has(to.at) ? CROSSING : 0)
 
 const name = (stroke: TimedStroke): string => (stroke.piece?.name ?? stroke.pieceId).toLowerCase()
 

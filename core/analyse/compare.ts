@@ -1,7 +1,7 @@
 import { type Kit, LEVEL_NAMES, LIMBS, LIMB_NAMES, type Limb, STROKE_NAMES } from '#core/kit'
-import { type Groove, type TimedStroke, grooveTicks, partOf, sayList, sayPlace, strokeAt, timeline } from '#core/groove'
+import { type Groove, type Role, type TimedStroke, grooveTicks, partOf, sayCount, sayList, sayPlace, sentence, strokeAt, timeline } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
-import type { Counting } from '#core/time'
+import { type Counting, beatAt, beatsOf } from '#core/time'
 
 /** One limb at one instant in two grooves: what only the one plays, or both with another piece, stroke or level. */
 export interface Difference {
@@ -58,14 +58,59 @@ const unlike = (a: TimedStroke, b: TimedStroke): number => Number(a.pieceId !== 
 const struck = ({ piece, pieceId, stroke, ornament }: TimedStroke): string =>
   [(piece?.name ?? pieceId).toLowerCase(), ...(stroke === 'hit' ? [] : [STROKE_NAMES[stroke]]), ...(ornament ? [`with ${ornament}`] : [])].join(', ')
 
-/** `'e of 2: only the second plays, left hand: snare, ghost.'` */
-export function sayDifference(groove: Groove, { at, limb, kind, first, second }: Difference, counting?: Counting): string {
-  const place = `${sayPlace(groove, at, counting)}, ${LIMB_NAMES[limb]}`
+/** Of two grooves the one whose count ribbon has a word for a tick; where both have, or neither, the more finely counted there. */
+function namedBy(one: Groove, other: Groove, at: number): Groove {
+  const beats = [one, other].map(groove => beatAt(beatsOf(groove.bars), at))
+  const shows = beats.map(beat => ((at - beat.at) * beat.slots) % beat.length === 0)
+  if (shows[0] !== shows[1]) return shows[0] ? one : other
+  return beats[1]!.slots > beats[0]!.slots ? other : one
+}
+
+/** `'e of 2, left hand: only the second, snare, ghost.'` */
+export function sayDifference(grooves: readonly [first: Groove, second: Groove], { at, limb, kind, first, second }: Difference, counting?: Counting): string {
+  const place = `${sayPlace(namedBy(...grooves, at), at, counting)}, ${LIMB_NAMES[limb]}`
   if (kind === 'only first') return `${place}: only the first, ${struck(first!)}, ${LEVEL_NAMES[first!.level]}.`
   if (kind === 'only second') return `${place}: only the second, ${struck(second!)}, ${LEVEL_NAMES[second!.level]}.`
   if (kind === 'level') return `${place}: ${struck(first!)}, ${LEVEL_NAMES[first!.level]} in the first, ${LEVEL_NAMES[second!.level]} in the second.`
   const length = first!.openFor !== second!.openFor && first!.stroke === second!.stroke ? ', open for another length' : ''
   return `${place}: ${struck(first!)} in the first, ${struck(second!)} in the second${length}.`
+}
+
+/** What the gist speaks of, in this order, and how a stroke of it is called. */
+const GISTS: Partial<Record<Role, string>> = { 'backbeat': 'backbeat', 'bass drum': 'bass drum', 'lead': 'lead', 'ghosts': 'ghost', 'comping': 'comping', 'hat foot': 'hat foot' }
+
+/**
+ * What the second groove makes of the first, in one line, role by role:
+ * `'The same backbeat; the same bass drum places, 1 softer; lead: 4 strokes fewer; 6 ghosts more.'`
+ */
+export function sayGist([one, two]: readonly [first: Groove, second: Groove], { differences }: Comparison): string {
+  const roleOf = (groove: Groove, event: TimedStroke | undefined) => event && partOf(groove, event.partId)?.role
+  const same: string[] = []
+  const said: string[] = []
+  const roles = [...Object.keys(GISTS) as Role[], 'other' as const]
+  for (const role of roles) {
+    const name = GISTS[role] ?? 'other part'
+    const there = [one, two].some(groove => groove.parts.some(part => part.role === role && !part.muted && part.strokes.length))
+    if (!there) continue
+    const own = differences.filter(({ first, second }) => (roleOf(one, first) ?? roleOf(two, second)) === role)
+    if (!own.length) {
+      same.push(name === 'ghost' ? 'ghosts' : name)
+      continue
+    }
+    const [gone, fresh] = [own.filter(({ kind }) => kind === 'only first').length, own.filter(({ kind }) => kind === 'only second').length]
+    const changes = ([
+      [own.filter(({ kind, first, second }) => kind === 'level' && second!.level < first!.level).length, 'softer'],
+      [own.filter(({ kind, first, second }) => kind === 'level' && second!.level > first!.level).length, 'louder'],
+      [own.filter(({ kind }) => kind === 'piece').length, 'on another piece'],
+      [own.filter(({ kind }) => kind === 'stroke').length, 'struck another way'],
+    ] as const).filter(([many]) => many).map(([many, words]) => `${many} ${words}`)
+    const strokes = (many: number) => (name === 'ghost' ? sayCount(many, 'ghost') : sayCount(many, 'stroke'))
+    const moved = gone && fresh ? `${strokes(gone)} gone, ${fresh} new` : gone ? `${strokes(gone)} fewer` : fresh ? `${strokes(fresh)} more` : ''
+    const where = moved ? (name === 'ghost' ? moved : `${name}: ${moved}`) : `the same ${name === 'ghost' ? 'ghost' : name} places`
+    said.push([where, ...changes].join(', '))
+  }
+  const all = [...(same.length ? [`the same ${sayList(same)}`] : []), ...said]
+  return `${sentence(all.join('; '))}.`
 }
 
 /** `'31 strokes alike; 2 only in the first, 3 with another level.'` */

@@ -1,5 +1,5 @@
 import { LIMBS, type Limb } from '#core/kit'
-import type { Groove, TimedStroke } from '#core/groove'
+import type { Groove, Role, TimedStroke } from '#core/groove'
 import { type BarTime, barsTicks, beatsOf } from '#core/time'
 
 /** How busy one limb is: strokes a second over the whole pass, and the most in any one second. */
@@ -25,15 +25,19 @@ export function busyLimbs(events: readonly TimedStroke[], length: number): Busy[
 /** The share of strokes that do not fall on a felt beat, 0 to 1. */
 export function offBeatShare(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[]): number {
   const onBeat = new Set(beatsOf(groove.bars).map(beat => beat.at))
-  return events.length ? events.filter(event => !onBeat.has(event.at)).length / events.length : 0
+  const total = barsTicks(groove.bars)
+  return events.length ? events.filter(event => !onBeat.has(event.at % total)).length / events.length : 0
 }
 
-/** Weights of n equal places from repeated division by the smallest prime: `weights(4) // => [0, -2, -1, -2]`. */
-export function weights(n: number): number[] {
+/**
+ * Weights of n equal places from repeated division by the smallest prime, or by threes first: `weights(4) // => [0, -2, -1, -2]`,
+ * `weights(6, true) // => [0, -2, -1, -2, -1, -2]`, as a dotted beat is felt.
+ */
+export function weights(n: number, threes = false): number[] {
   const out = Array<number>(n).fill(0)
   let step = n
   for (let depth = 1; step > 1; depth++) {
-    const prime = [2, 3, 5, 7].find(p => step % p === 0) ?? step
+    const prime = (threes ? [3, 2, 5, 7] : [2, 3, 5, 7]).find(p => step % p === 0) ?? step
     const next = step / prime
     for (let i = 0; i < n; i++) if (i % step !== 0 && i % next === 0) out[i] = -depth
     step = next
@@ -44,16 +48,19 @@ export function weights(n: number): number[] {
 /** Every slot's tick and metrical weight, in order: the bar, then its felt beats, then the slots within them. */
 export interface Weighed { ticks: number[], weights: number[], total: number }
 
+/** The grid of some bars with its weights, every felt beat below the bar, a dotted one by threes: `weigh(fourFourInQuarters).weights // => [0, -2, -1, -2]`. */
 export function weigh(bars: readonly BarTime[]): Weighed {
   const beats = beatsOf(bars)
   const counts = bars.map(bar => weights(bar.slots.length))
   const ofBeat = beats.map(beat => counts[beat.bar]![beat.beat]!)
   const deepest = Math.min(...ofBeat)
-  const within = new Map<number, number[]>()
+  const within = new Map<string, number[]>()
   const out: Weighed = { ticks: [], weights: [], total: barsTicks(bars) }
   beats.forEach((beat, i) => {
-    const own = within.get(beat.slots) ?? weights(beat.slots)
-    within.set(beat.slots, own)
+    // A dotted beat is three eighths before it is anything else.
+    const dotted = beat.length % 7560 === 0
+    const own = within.get(`${beat.slots} ${dotted}`) ?? weights(beat.slots, dotted)
+    within.set(`${beat.slots} ${dotted}`, own)
     own.forEach((weight, slot) => {
       out.ticks.push(beat.at + slot * beat.length / beat.slots)
       out.weights.push(weight === 0 ? ofBeat[i]! : deepest + weight)
@@ -77,4 +84,20 @@ export function syncopation(grid: Weighed, onsets: readonly number[]): number {
     for (let i = note + 1; i < next; i++) heaviest = Math.max(heaviest, grid.weights[i % many]!)
     return score + Math.max(0, heaviest - grid.weights[note]!)
   }, 0)
+}
+
+/** Roles whose strokes carry the time and are not what is syncopated: under even hats no place would ever be a rest. */
+const STEADY: readonly Role[] = ['lead', 'hat foot']
+
+/** Syncopation of a groove, a bar on the average: what all limbs play together, without its lead, its hat foot and its ghosts. */
+export function syncopationOf(groove: Groove, events: readonly TimedStroke[]): number {
+  const grid = weigh(groove.bars)
+  const steady = new Set(groove.parts.filter(part => STEADY.includes(part.role)).map(part => part.id))
+  return syncopation(grid, events.filter(event => event.level > 1 && event.at < grid.total && !steady.has(event.partId)).map(event => event.at)) / groove.bars.length
+}
+
+/** `'none (0 a bar)'`, `'some (4 a bar)'`: a word with its figure. */
+export function saySyncopation(score: number): string {
+  const word = score < 0.5 ? 'none' : score < 3 ? 'a little' : score < 6 ? 'some' : 'much'
+  return `${word} (${Number(score.toFixed(1))} a bar)`
 }

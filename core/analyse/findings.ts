@@ -1,31 +1,37 @@
-import type { Kit, Limb } from '#core/kit'
-import { type Groove, type TimedStroke, ownTick } from '#core/groove'
+import { type Kit, type Limb, limitsOf } from '#core/kit'
+import { type Groove, type TimedStroke, refOf } from '#core/groove'
 import type { Counting } from '#core/time'
 import { type Crossing, type OutOfReach, crossings, outOfReach, sayCrossing, sayOutOfReach } from './body'
 import { type Clash, clashes, sayClash } from './clashes'
-import { type HatTrouble, type PlayabilityRules, type Trouble, hatTroubles, sayHatTrouble, sayTrouble, troubles } from './playability'
+import { type GraceTrouble, graceTroubles, sayGraceTrouble } from './graces'
+import { type HatTrouble, readHats, sayBreathing, sayHatTrouble } from './hats'
+import { type Trouble, troubles } from './playability'
+import type { Played } from './played'
+import { sayRule, sayTrouble } from './say-trouble'
 
 /** A stroke of the groove that a finding is about: its part, and its tick within the part. */
 export interface StrokeRef { partId: string, at: number }
 
 /**
- * Something a body cannot do, or finds hard: which limbs, which strokes, how heavy it weighs. `about` holds what the
- * kind of finding knows of it.
+ * Something a body cannot do, or finds hard: which limbs, which strokes, how heavy it weighs; or, only `told`, what will be
+ * heard and is no fault. `about` holds what the kind of finding knows of it.
  */
 export interface Finding {
   id: string
-  weight: 'impossible' | 'hard' | 'demanding'
+  weight: 'impossible' | 'hard' | 'demanding' | 'told'
   limbs: Limb[]
   strokes: StrokeRef[]
   about:
     | { kind: 'clash', clash: Clash }
     | { kind: 'hats', hats: HatTrouble }
+    | { kind: 'breathing', feet: TimedStroke[] }
+    | { kind: 'graces', graces: GraceTrouble }
     | { kind: 'reach', reach: OutOfReach }
     | { kind: 'crossing', crossing: Crossing }
     | { kind: 'trouble', trouble: Trouble }
 }
 
-const WEIGHT = { impossible: 0, hard: 1, demanding: 2 } as const
+const WEIGHT = { impossible: 0, hard: 1, demanding: 2, told: 3 } as const
 
 /** The strokes of some limbs at some ticks. */
 function onTicks(events: readonly TimedStroke[], limbs: readonly Limb[], ticks: readonly number[]): TimedStroke[] {
@@ -34,17 +40,25 @@ function onTicks(events: readonly TimedStroke[], limbs: readonly Limb[], ticks: 
 }
 
 /** Everything a body would object to, the heaviest first. */
-export function findings(groove: Groove, kit: Kit, events: readonly TimedStroke[], rules?: PlayabilityRules): Finding[] {
-  const parts = new Map(groove.parts.map(part => [part.id, part]))
-  const ref = ({ partId, at }: TimedStroke): StrokeRef => ({ partId, at: ownTick(parts.get(partId)!, at) })
+export function findings(groove: Groove, kit: Kit, read: Played): Finding[] {
+  const { events } = read
+  const limits = limitsOf(kit)
+  const ref = (event: TimedStroke): StrokeRef => refOf(groove, event)
+  const hatsRead = readHats(groove, events, read, limits)
   const found: Finding[] = [
     ...clashes(events, kit).map((clash): Finding => ({
       id: `clash ${clash.limb} ${clash.at}`, weight: clash.kind === 'twice' ? 'demanding' : 'impossible', limbs: [clash.limb],
       strokes: clash.strokes.map(ref), about: { kind: 'clash', clash },
     })),
-    ...hatTroubles(events).map((hats): Finding => ({
-      id: `hats ${hats.at} ${hats.open.at}`, weight: 'impossible', limbs: [hats.open.limb, hats.foot.limb],
-      strokes: [ref(hats.open), ref(hats.foot)], about: { kind: 'hats', hats },
+    ...hatsRead.troubles.map((hats): Finding => ({
+      id: `hats ${hats.at} ${hats.hand.at}`, weight: hats.kind === 'just struck' ? 'demanding' : 'impossible', limbs: [hats.hand.limb, hats.foot.limb],
+      strokes: [ref(hats.hand), ref(hats.foot)], about: { kind: 'hats', hats },
+    })),
+    ...(hatsRead.breathing.length ? [{
+      id: 'breathing', weight: 'told', limbs: [...new Set(hatsRead.breathing.map(foot => foot.limb))], strokes: hatsRead.breathing.map(ref), about: { kind: 'breathing', feet: hatsRead.breathing },
+    } as const satisfies Finding] : []),
+    ...graceTroubles(events, limits, read.seconds).map((graces): Finding => ({
+      id: `${graces.ornament} ${graces.limb} ${graces.weight}`, weight: graces.weight, limbs: [graces.limb, graces.helper], strokes: graces.strokes.map(ref), about: { kind: 'graces', graces },
     })),
     ...outOfReach(events).map((reach): Finding => ({
       id: `reach ${reach.limb} ${reach.pieceId}`, weight: 'impossible', limbs: [reach.limb], strokes: reach.strokes.map(ref), about: { kind: 'reach', reach },
@@ -53,7 +67,7 @@ export function findings(groove: Groove, kit: Kit, events: readonly TimedStroke[
       id: `crossing ${crossing.right.pieceId} ${crossing.left.pieceId}`, weight: 'demanding', limbs: ['RH', 'LH'],
       strokes: onTicks(events, ['RH', 'LH'], crossing.ats).map(ref), about: { kind: 'crossing', crossing },
     })),
-    ...troubles(groove, events, rules).map((trouble): Finding => ({
+    ...troubles(groove, events, limits, read.seconds).map((trouble): Finding => ({
       id: `${trouble.kind} ${trouble.limb}`, weight: trouble.verdict, limbs: [trouble.limb],
       strokes: onTicks(events, [trouble.limb], [...trouble.ats, ...trouble.tos.map(to => to.at)]).map(ref),
       about: { kind: 'trouble', trouble },
@@ -67,8 +81,13 @@ export function sayFinding(groove: Groove, { about }: Finding, counting?: Counti
   switch (about.kind) {
     case 'clash': return sayClash(groove, about.clash, counting)
     case 'hats': return sayHatTrouble(groove, about.hats, counting)
+    case 'breathing': return sayBreathing(groove, about.feet, counting)
+    case 'graces': return sayGraceTrouble(groove, about.graces, counting)
     case 'reach': return sayOutOfReach(groove, about.reach, counting)
     case 'crossing': return sayCrossing(groove, about.crossing, counting)
     case 'trouble': return sayTrouble(groove, about.trouble, counting)
   }
 }
+
+/** The rule of thumb a finding went by, for those who ask; undefined where there is none beside the sentence itself. */
+export const ruleOf = ({ about }: Finding): string | undefined => (about.kind === 'trouble' ? sayRule(about.trouble) : undefined)

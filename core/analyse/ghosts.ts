@@ -1,47 +1,50 @@
-import { type Kit, LIMB_NAMES, type Limb, isHand, pieceOf } from '#core/kit'
-import { type Groove, type TimedStroke, passSeconds, sayPlaces, sentence } from '#core/groove'
-import { type Counting, beatsOf, slotsOf, swingOf, tickSeconds } from '#core/time'
-import { HOUSE_RULES, type PlayabilityRules, travelLimits } from './playability'
+import { type Kit, LIMB_NAMES, type Limb, type Limits, limitsOf, pieceOf, verdictOf } from '#core/kit'
+import { type Groove, type TimedStroke, grooveTicks, passSeconds, sayPlaces, sentence } from '#core/groove'
+import { type Counting, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#core/time'
+import { type TroubleKind, eachAsked } from './playability'
 
 /** A slot as a place for a ghost: open to one, or why it is not. */
-export interface GhostPlace { at: number, free: 'easy' | 'demanding' | false, why: '' | 'struck' | 'too fast' | 'too far' | 'just after a loud stroke' }
+export interface GhostPlace { at: number, free: 'easy' | 'demanding' | false, why: '' | typeof WHYS[number] }
 
-/**
- * Every slot as a place for one hand's ghost on the snare (or `pieceId`): free of that hand, near enough in time to its
- * strokes before and after, near enough in space, and not too soon after its own loud stroke. Each place is judged by
- * itself, the groove as it stands.
- */
-export function ghostPlaces(groove: Groove, kit: Kit, events: readonly TimedStroke[], limb: Limb, pieceId = 'snare', rules: PlayabilityRules = HOUSE_RULES): GhostPlace[] {
-  const beats = beatsOf(groove.bars)
-  const swung = swingOf(beats, groove.feel.swing ?? undefined)
-  const perTick = tickSeconds(groove.tempo)
-  const length = passSeconds(groove)
-  const piece = pieceOf(kit, pieceId)
-  const own = events.filter(event => event.limb === limb).sort((a, b) => a.seconds - b.seconds)
-  const struck = new Set(own.map(event => event.at))
-  const speed = isHand(limb) ? rules.hand : rules.foot
-  return slotsOf(groove.bars).map(({ at }): GhostPlace => {
-    if (struck.has(at)) return { at, free: false, why: 'struck' }
-    const seconds = swung(at) * perTick
-    const before = own.findLast(event => event.seconds <= seconds) ?? own.at(-1)
-    const after = own.find(event => event.seconds > seconds) ?? own[0]
-    const since = before ? wrap(seconds - before.seconds, length) : length
-    const until = after ? wrap(after.seconds - seconds, length) : length
-    let demanding = false
-    const short = (gap: number, limits: { easy: number, hard: number } | undefined) => {
-      if (!limits) return false
-      if (gap < limits.easy) demanding = true
-      return gap <= limits.hard
-    }
-    if (short(Math.min(since, until), speed)) return { at, free: false, why: 'too fast' }
-    if (piece && before?.piece && short(since, travelLimits(before.piece, piece, rules))) return { at, free: false, why: 'too far' }
-    if (piece && after?.piece && short(until, travelLimits(piece, after.piece, rules))) return { at, free: false, why: 'too far' }
-    if (before && before.level >= 4 && short(since, rules.control)) return { at, free: false, why: 'just after a loud stroke' }
-    return { at, free: demanding ? 'demanding' : 'easy', why: '' }
-  })
+const WHYS = ['struck', 'too fast', 'too far', 'just after a loud stroke', 'just before an accent', 'in another grip'] as const
+const WHY: Record<TroubleKind, typeof WHYS[number]> = {
+  pair: 'too fast', burst: 'too fast', run: 'too fast', long: 'too fast', double: 'too fast',
+  travel: 'too far', control: 'just after a loud stroke', rise: 'just before an accent', grip: 'in another grip',
 }
 
-const wrap = (gap: number, length: number): number => (gap <= 0 ? gap + length : gap)
+/** Seconds from which on a stroke has no say in what comes next: longer than any limit, a way across the kit among them. */
+const farOf = ({ burst, run, long, pair, double, control, rise, grip, travel }: Limits): number =>
+  Math.max(burst.hand.easy, run.hand.easy, long.hand.easy, pair.hand.easy, double.easy, control.easy, rise.easy, grip.easy, travel.easy.start + 3 / travel.easy.speed)
+
+/**
+ * Every slot as a place for one hand's ghost on the snare (or `pieceId`): free of that hand, and neither hard by itself nor
+ * making hard what comes before and after it. Each place is judged by itself, the groove as it stands; what is hard already
+ * without it is none of its fault.
+ */
+export function ghostPlaces(groove: Groove, kit: Kit, events: readonly TimedStroke[], limb: Limb, pieceId = 'snare'): GhostPlace[] {
+  const rules = limitsOf(kit)
+  const swung = swingOf(beatsOf(groove.bars), groove.feel.swing ?? undefined)
+  const perTick = tickSeconds(groove.tempo)
+  const [length, ticks] = [passSeconds(groove), grooveTicks(groove)]
+  const piece = pieceOf(kit, pieceId)
+  const far = farOf(rules)
+  const own = events.filter(event => event.limb === limb && event.at < ticks)
+  const struck = new Set(own.map(event => event.at))
+  return slotsOf(groove.bars).map(({ at }): GhostPlace => {
+    if (struck.has(at)) return { at, free: false, why: 'struck' }
+    const ghost: TimedStroke = { partId: '', limb, pieceId, piece, stroke: 'hit', level: 1, ornament: undefined, openFor: undefined, at, seconds: swung(at) * perTick, until: undefined, blows: undefined }
+    // Far from every other stroke of the hand nothing is asked of it.
+    if (own.every(event => mod(event.seconds - ghost.seconds, length) > far && mod(ghost.seconds - event.seconds, length) > far)) return { at, free: 'easy', why: '' }
+    let free: GhostPlace['free'] = 'easy'
+    let why: GhostPlace['why'] = ''
+    eachAsked([...own, ghost], limb, rules, length, new Set(), (kind, from, to, gap, limit) => {
+      const verdict = from === ghost || to === ghost ? verdictOf(gap, limit) : undefined
+      if (verdict === 'hard' && free) [free, why] = [false, WHY[kind]]
+      if (verdict === 'demanding' && free) free = 'demanding'
+    })
+    return { at, free, why }
+  })
+}
 
 /** `'Left hand, ghosts: easy on e of 1 and a of 1; demanding on e of 2. Not on a of 3: just after a loud stroke.'` */
 export function sayGhostPlaces(groove: Groove, limb: Limb, places: readonly GhostPlace[], counting?: Counting): string {
@@ -49,7 +52,7 @@ export function sayGhostPlaces(groove: Groove, limb: Limb, places: readonly Ghos
   const easy = on(place => place.free === 'easy')
   const demanding = on(place => place.free === 'demanding')
   const said = [easy.length ? `easy on ${sayPlaces(groove, easy, counting)}` : '', demanding.length ? `demanding on ${sayPlaces(groove, demanding, counting)}` : ''].filter(Boolean)
-  const barred = (['too fast', 'too far', 'just after a loud stroke'] as const).flatMap((why) => {
+  const barred = WHYS.slice(1).flatMap((why) => {
     const ats = on(place => place.why === why)
     return ats.length ? [`Not on ${sayPlaces(groove, ats, counting)}: ${why}.`] : []
   })

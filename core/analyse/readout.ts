@@ -1,40 +1,47 @@
-import { LIMBS, type Kit, type Limb } from '#core/kit'
-import { type Groove, type TimedStroke, passSeconds, timeline } from '#core/groove'
-import { backbeatTicks } from './backbeat'
-import { type Busy, busyLimbs, offBeatShare, syncopation, weigh } from './density'
+import type { Kit } from '#core/kit'
+import { type Groove, type TimedStroke, backbeatTicks, strongSnares } from '#core/groove'
+import { type Busy, busyLimbs, offBeatShare, syncopationOf } from './density'
 import { type Finding, findings } from './findings'
-import type { PlayabilityRules } from './playability'
+import { played } from './played'
 import { type Unison, type UnisonGroup, groupUnisons, unisons } from './unisons'
 
 /** Everything read from a groove at once. */
 export interface Readout {
   events: TimedStroke[]
+  /** Names of the muted parts, which are left out of all that follows. */
+  leftOut: string[]
+  /** How many times the bars go by until all is read, and whether that is all there is: parts with a cycle of their own come round. */
+  rounds: number
+  whole: boolean
   unisons: Unison[]
   groups: UnisonGroup[]
   backbeat: number[]
+  /** Ticks of strong snare strokes that make no backbeat. */
+  strong: number[]
   findings: Finding[]
   busy: Busy[]
   offBeat: number
-  /** Syncopation of each playing limb by Longuet-Higgins and Lee's measure, strokes at the level of a ghost left out. */
-  syncopation: { limb: Limb, score: number }[]
+  /** Syncopation a bar, by Longuet-Higgins and Lee's measure, of the groove without its lead, hat foot and ghosts. */
+  syncopation: number
 }
 
 /** Reads a groove on a kit; the sentences are made from this by the `say…` functions when they are shown. */
-export function readout(groove: Groove, kit: Kit, rules?: PlayabilityRules): Readout {
-  const events = timeline(groove, kit)
+export function readout(groove: Groove, kit: Kit): Readout {
+  const all = played(groove, kit)
+  const { events } = all
   const together = unisons(events)
-  const grid = weigh(groove.bars)
   return {
     events,
+    leftOut: groove.parts.filter(part => part.muted).map(part => part.name),
+    rounds: all.rounds,
+    whole: all.whole,
     unisons: together,
     groups: groupUnisons(together),
     backbeat: backbeatTicks(groove),
-    findings: findings(groove, kit, events, rules),
-    busy: busyLimbs(events, passSeconds(groove)),
+    strong: strongSnares(groove),
+    findings: findings(groove, kit, all),
+    busy: busyLimbs(events, all.seconds),
     offBeat: offBeatShare(groove, events),
-    syncopation: LIMBS.flatMap((limb) => {
-      const onsets = events.filter(event => event.limb === limb && event.level > 1).map(event => event.at)
-      return onsets.length ? [{ limb, score: syncopation(grid, onsets) }] : []
-    }),
+    syncopation: syncopationOf(groove, events),
   }
 }

@@ -1,50 +1,69 @@
-import { type Groove, type TimedStroke, sayCount, sayPlaces } from '#core/groove'
-import { type Counting, beatsOf, slotPlace } from '#core/time'
+import { type Groove, type TimedStroke, grooveTicks, sayPlace, sayPlaces, sentence } from '#core/groove'
+import { isHand } from '#core/kit'
+import { type Counting, aNote, barStarts, mod, sayTick } from '#core/time'
 
-/** One stroke of a part that falls where the other part is silent: after which of its strokes, by how many slots, and before which, by how many. */
-export interface Between { at: number, after: number, slots: number, before: number, slotsBefore: number }
+/** One stroke that falls where the other side is silent: between which two of its strokes, and how many ticks after the first and before the second. */
+export interface Between { at: number, after: number, since: number, before: number, until: number }
 
-/** A part against another: the ticks at which it falls with it, and those that fall between its strokes. */
+/** A part against another, or against all parts of both hands: the ticks at which it falls with it, and those that fall between its strokes. */
 export interface Relation { with: number[], between: Between[] }
 
-/** How one part's strokes fall against another's, round the bar line; empty where either part has none. */
-export function relate(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[], partId: string, against: string): Relation {
-  const ticks = (id: string) => [...new Set(events.filter(event => event.partId === id).map(event => event.at))].sort((a, b) => a - b)
-  const own = ticks(partId)
-  const other = ticks(against)
+/** What is held against a part: another part, by its id, or both hands with all they play. */
+export type Against = string | 'both hands'
+
+/**
+ * How one part's strokes fall against another's, round the end of the bars; empty where either has none. Of a part with a
+ * cycle of its own the events of the rounds given are held against each other, `ticks` long in all.
+ */
+export function relate(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[], partId: string, against: Against, ticks = grooveTicks(groove)): Relation {
+  const where = (test: (event: TimedStroke) => boolean) => [...new Set(events.filter(test).map(event => event.at))].sort((a, b) => a - b)
+  const own = where(event => event.partId === partId)
+  const other = where(event => event.partId !== partId && (against === 'both hands' ? isHand(event.limb) : event.partId === against))
   if (!other.length) return { with: [], between: [] }
-  const beats = beatsOf(groove.bars)
-  const last = beats[beats.length - 1]!
-  const slots = last.first + last.slots
   const together = new Set(other)
   return {
     with: own.filter(at => together.has(at)),
     between: own.filter(at => !together.has(at)).map((at) => {
       const after = other.findLast(tick => tick < at) ?? other[other.length - 1]!
       const before = other.find(tick => tick > at) ?? other[0]!
-      const round = (distance: number) => (distance > 0 ? distance : distance + slots)
-      const place = slotPlace(beats, at)
-      return { at, after, slots: round(place - slotPlace(beats, after)), before, slotsBefore: round(slotPlace(beats, before) - place) }
+      return { at, after, since: mod(at - after, ticks) || ticks, before, until: mod(before - at, ticks) || ticks }
     }),
   }
 }
 
+/** The bar of a tick, from 0; round the end. */
+const barOf = (groove: Pick<Groove, 'bars'>, at: number): number => barStarts(groove.bars).findLastIndex(start => start <= mod(at, grooveTicks(groove)))
+
+/** So many strokes between are told one by one, with their neighbours; more are told by how far they are from them. */
+const ONE_BY_ONE = 3
+
 /**
- * A relation in words, each stroke by the nearer of its neighbours:
- * `'With it on 1 and & of 3. 1 slot after it on a of 1. 1 slot before it on a of 3.'`
+ * A relation in words, in note values: `'With it on 1 and & of 3. Between its & of 1 and 2: a of 1, a sixteenth after the first.'`;
+ * of many strokes, `'A sixteenth after it: a of 1, a of 2 …'`.
  */
 export function sayRelation(groove: Groove, relation: Relation, counting?: Counting): string {
-  const said: string[] = []
-  if (relation.with.length) said.push(`With it on ${sayPlaces(groove, relation.with, counting)}.`)
-  const near = (slots: number) => Math.round(slots * 100) / 100
-  const groups = new Map<string, { slots: number, words: string, ats: number[] }>()
-  for (const { at, slots, slotsBefore } of relation.between) {
-    const later = slotsBefore < slots
-    const words = `${sayCount(near(later ? slotsBefore : slots), 'slot')} ${later ? 'before' : 'after'} it`
-    const group = groups.get(words) ?? { slots: later ? slotsBefore : slots, words, ats: [] }
-    group.ats.push(at)
-    groups.set(words, group)
+  if (!relation.with.length && !relation.between.length) return 'They never sound in the same bars.'
+  const said = relation.with.length ? [`With it on ${sayPlaces(groove, relation.with, counting)}.`] : []
+  const near = ({ since, until }: Between) => (since === until ? 'midway' : since < until ? `${aNote(since) ?? 'a little'} after` : `${aNote(until) ?? 'a little'} before`)
+  if (relation.between.length <= ONE_BY_ONE) {
+    for (const one of relation.between) {
+      const alone = one.after === one.before
+      const whom = one.since === one.until ? '' : alone ? ' it' : one.since < one.until ? ' the first' : ' the second'
+      // Within one bar the bar is named once.
+      const bar = barOf(groove, one.at)
+      const inside = groove.bars.length > 1 && bar === barOf(groove, one.after) && bar === barOf(groove, one.before) && one.at < grooveTicks(groove)
+      const place = (at: number) => (inside ? sayTick(groove.bars, at, counting) : sayPlace(groove, at, counting))
+      const from = alone ? `around its ${place(one.after)}` : `between its ${place(one.after)} and ${place(one.before)}`
+      said.push(`${sentence(inside ? `bar ${bar + 1}, ${from}` : from)}: ${place(one.at)}, ${near(one)}${whom}.`)
+    }
+    return said.join(' ')
   }
-  for (const { words, ats } of [...groups.values()].sort((a, b) => a.slots - b.slots)) said.push(`${words} on ${sayPlaces(groove, ats, counting)}.`)
-  return said.join(' ') || 'They never sound in the same bars.'
+  const groups = new Map<string, { ticks: number, ats: number[] }>()
+  for (const one of relation.between) {
+    const group = groups.get(near(one)) ?? { ticks: Math.min(one.since, one.until), ats: [] }
+    group.ats.push(one.at)
+    groups.set(near(one), group)
+  }
+  for (const [how, { ats }] of [...groups].sort(([, a], [, b]) => a.ticks - b.ticks)) said.push(`${how === 'midway' ? 'Midway between its strokes' : sentence(`${how} it`)}: ${sayPlaces(groove, ats, counting)}.`)
+  return said.join(' ')
 }

@@ -1,22 +1,26 @@
 import { type Kit, LIMB_NAMES, type Limb, isHand, nearestPiece, otherSide, pieceOf, reachedBy, strokesFor } from '#core/kit'
 import {
-  type Edit, type Groove, type Part, type Stroke, type TimedStroke, alterStrokes, makePart, mirrored, ownTick, partOf, putStrokes, repieced,
-  sayCount, takeStrokes, together,
+  type Edit, type Groove, type Part, type Stroke, type TimedStroke, alterStrokes, apply, makePart, mirrored, partOf, refOf, putStrokes, repieced,
+  sayCount, sayPlace, takeStrokes, together,
 } from '#core/groove'
-import type { Finding } from './findings'
+import type { Counting } from '#core/time'
+import { type Finding, findings } from './findings'
+import { played } from './played'
+import type { Readout } from './readout'
 
 /** A way out of a finding: what it does, in a few words, and the edit that does it. */
 export interface Remedy { label: string, edit: Edit }
 
 /** A stroke as the groove holds it, behind an event of the timeline. */
-function strokeOf(groove: Groove, { partId, at }: TimedStroke): { part: Part, stroke: Stroke } | undefined {
+function strokeOf(groove: Groove, event: TimedStroke): { part: Part, stroke: Stroke } | undefined {
+  const { partId, at } = refOf(groove, event)
   const part = partOf(groove, partId)
-  const stroke = part?.strokes.find(one => one.at === ownTick(part, at))
+  const stroke = part?.strokes.find(one => one.at === at)
   return part && stroke && !part.locked ? { part, stroke } : undefined
 }
 
 /** Strokes handed to the other hand or foot: into a part it has with the same role, or into a new one. */
-function handOver(groove: Groove, kit: Kit, events: readonly TimedStroke[], strokes: readonly TimedStroke[], newId: string): Remedy[] {
+function handOver(groove: Groove, kit: Kit, events: readonly TimedStroke[], strokes: readonly TimedStroke[], newId: string, counting?: Counting): Remedy[] {
   const limb = strokes[0] && otherSide(strokes[0].limb)
   if (!limb) return []
   const busy = new Set(events.filter(event => event.limb === limb).map(event => event.at))
@@ -35,7 +39,8 @@ function handOver(groove: Groove, kit: Kit, events: readonly TimedStroke[], stro
   const edits: Edit[] = home
     ? [...takes, putStrokes(home, put)]
     : [...takes, { type: 'add part', part: makePart({ id: newId, name: `${moves[0]!.part.name}, ${LIMB_NAMES[limb]}`.slice(0, 60), role, limb, strokes: put }), index: groove.parts.length }]
-  const label = `Give ${moves.length === 1 ? 'it' : sayCount(moves.length, 'stroke')} to the ${LIMB_NAMES[limb]}`
+  const what = strokes.length === 1 ? `the ${nameOf(strokes[0]!)} on ${sayPlace(groove, strokes[0]!.at, counting)}` : sayCount(moves.length, 'stroke')
+  const label = `Give ${what} to the ${LIMB_NAMES[limb]}`
   return [{ label, edit: together(label, edits) }]
 }
 
@@ -51,39 +56,77 @@ function onStrokes(groove: Groove, label: string, events: readonly TimedStroke[]
 
 const takeOut = (groove: Groove, label: string, events: readonly TimedStroke[]) => onStrokes(groove, label, events, takeStrokes)
 
-/** The ways out of a finding, the gentlest first; empty where only the player can say. `newId` names a part that may be added. */
-export function remediesFor(groove: Groove, kit: Kit, events: readonly TimedStroke[], { about }: Finding, newId: string): Remedy[] {
+const nameOf = (stroke: TimedStroke): string => (stroke.piece?.name ?? stroke.pieceId).toLowerCase()
+
+/** What might mend a finding, the gentlest first; whether it does is not asked here. */
+function waysOut(groove: Groove, kit: Kit, events: readonly TimedStroke[], { about }: Finding, newId: string, counting?: Counting): Remedy[] {
+  const on = (stroke: TimedStroke) => `the ${nameOf(stroke)} on ${sayPlace(groove, stroke.at, counting)}`
   switch (about.kind) {
     case 'clash': {
       const quieter = about.clash.strokes.toSorted((a, b) => a.level - b.level)[0]!
-      const spare = takeOut(groove, `Take out the ${(quieter.piece?.name ?? quieter.pieceId).toLowerCase()}`, [quieter])
+      const spare = takeOut(groove, `Take out ${on(quieter)}`, [quieter])
       if (about.clash.kind === 'twice') return spare
-      const first = about.clash.strokes.map(stroke => handOver(groove, kit, events, [stroke], newId)).find(list => list.length) ?? []
-      return [...first.map(one => ({ ...one, label: one.label.replace('it', 'one') })), ...spare]
+      return [...about.clash.strokes.flatMap(stroke => handOver(groove, kit, events, [stroke], newId, counting)).slice(0, 1), ...spare]
     }
     case 'hats': {
-      const { open, foot } = about.hats
-      const length = foot.at - open.at
+      const { kind, hand, foot } = about.hats
+      const outs = takeOut(groove, 'Take out the foot stroke', [foot])
+      if (kind !== 'stays open') return outs
+      const length = foot.at - hand.at
       const shorter = length > 0
-        ? onStrokes(groove, 'Shorten the opening', [open], (part, ats) => alterStrokes(part, ats, stroke => ({ ...stroke, openFor: length })))
-        : onStrokes(groove, 'Close the hat there', [open], (part, ats) => alterStrokes(part, ats, ({ openFor: _, ...stroke }) => ({ ...stroke, stroke: 'hit' })))
-      return [...shorter, ...takeOut(groove, 'Take out the foot stroke', [foot])]
+        ? onStrokes(groove, 'Shorten the opening', [hand], (part, ats) => alterStrokes(part, ats, stroke => ({ ...stroke, openFor: length })))
+        : onStrokes(groove, 'Close the hat there', [hand], (part, ats) => alterStrokes(part, ats, ({ openFor: _, ...stroke }) => ({ ...stroke, stroke: 'hit' })))
+      return [...shorter, ...outs]
+    }
+    case 'breathing': return []
+    case 'graces': {
+      const dressed = about.graces.strokes.filter(stroke => stroke.ornament === about.graces.ornament)
+      return onStrokes(groove, `Play ${dressed.length === 1 ? 'it' : 'them'} without the ${about.graces.ornament}`, dressed, (part, ats) => alterStrokes(part, ats, ({ ornament: _, ...stroke }) => stroke))
     }
     case 'reach': {
       const { limb, pieceId } = about.reach
       const near = nearestPiece({ ...kit, pieces: kit.pieces.filter(piece => reachedBy(piece).includes(limb)) }, pieceId, limb)
-      const handed = handOver(groove, kit, events, about.reach.strokes, newId)
+      const handed = handOver(groove, kit, events, about.reach.strokes, newId, counting)
       return near ? [...handed, { label: `Play the ${near.name.toLowerCase()} instead`, edit: repieced(groove, kit, pieceId, near.id) }] : handed
     }
     case 'crossing': return [{ label: 'Change the hands over', edit: mirrored(groove, { feet: false }) }]
     case 'trouble': {
-      const { kind, limb, tos } = about.trouble
-      const others = isHand(limb) ? handOver(groove, kit, events, kind === 'speed' ? everySecond(events, limb, tos) : tos, newId) : []
-      if (kind === 'control') return [...onStrokes(groove, 'Raise the ghosts to soft', tos, (part, ats) => alterStrokes(part, ats, stroke => ({ ...stroke, level: 2 }))), ...others]
-      if (kind === 'speed' || kind === 'double') return [...others, ...takeOut(groove, 'Take out every second stroke of the run', everySecond(events, limb, tos))]
+      const { kind, verdict, limb, ats, tos } = about.trouble
+      const level = (label: string, strokes: readonly TimedStroke[], to: 2) => onStrokes(groove, label, strokes, (part, at) => alterStrokes(part, at, stroke => ({ ...stroke, level: to })))
+      const run = kind === 'burst' || kind === 'run' || kind === 'long'
+      const others = isHand(limb) ? handOver(groove, kit, events, run ? everySecond(events, limb, tos) : tos, newId, counting) : []
+      if (kind === 'control') return [...level('Raise the ghosts to soft', tos, 2), ...others]
+      if (kind === 'rise') return [...level('Raise the ghosts to soft', events.filter(event => event.limb === limb && ats.includes(event.at)), 2), ...others]
+      if (kind === 'pair' || kind === 'double') return [...others, ...takeOut(groove, tos.length === 1 ? `Take out ${on(tos[0]!)}` : `Take out the second of each two (${sayCount(tos.length, 'stroke')})`, tos)]
+      // A run that is only demanding is played a little slower, and not thinned to half.
+      if (run) return verdict === 'hard' ? [...others, ...takeOut(groove, 'Take out every second stroke of the run', everySecond(events, limb, tos))] : others
       return others
     }
   }
+}
+
+const WEIGHT = { impossible: 3, hard: 2, demanding: 1, told: 0 } as const
+
+/** True where what is said afterwards is less: the finding is gone, lighter or of fewer strokes, and nothing as heavy has come. */
+function better(before: readonly Finding[], after: readonly Finding[], mended: Finding): boolean {
+  const had = new Map(before.map(one => [one.id, one]))
+  const still = after.find(one => one.id === mended.id)
+  if (still && WEIGHT[still.weight] >= WEIGHT[mended.weight] && still.strokes.length >= mended.strokes.length) return false
+  return after.every((one) => {
+    const old = had.get(one.id)
+    return WEIGHT[one.weight] < WEIGHT[mended.weight] || one.weight === 'told' || (old && WEIGHT[old.weight] >= WEIGHT[one.weight])
+  })
+}
+
+/**
+ * The ways out of a finding, the gentlest first, each tried before it is offered: what makes nothing better is not among
+ * them. Empty where only the player can say. `newId` names a part that may be added.
+ */
+export function remediesFor(groove: Groove, kit: Kit, read: Pick<Readout, 'events' | 'findings'>, finding: Finding, newId: string, counting?: Counting): Remedy[] {
+  return waysOut(groove, kit, read.events, finding, newId, counting).filter(({ edit }) => {
+    const done = apply(groove, edit)
+    return done.ok && better(read.findings, findings(done.value.groove, kit, played(done.value.groove, kit)), finding)
+  })
 }
 
 /** Of the strokes that follow too fast, every second one in its run, so that what stays has twice the time. */

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { parseMidi } from 'midi-file'
 import { describe, expect, it } from 'vitest'
 import { grooves } from '../../test/arbitrary'
-import { DEFAULT_KIT } from '#core/kit'
+import { DEFAULT_KIT, kitById } from '#core/kit'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { meter } from '#core/time'
 import { fileName, readGrooveJson, writeGrooveJson, writeGrooveMidi } from '.'
@@ -36,7 +36,8 @@ describe('JSON', () => {
     ['text that is not JSON', '{ "format": ', /not JSON/],
     ['some other JSON', '[1, 2]', /\(all\): This must be an object/],
     ['another format', broken((g) => { g.format = 'song' as never }), /format: format is "bazzet-groove"/],
-    ['an unknown version', broken((g) => { g.version = 7 as never }), /version is 1; this file says 7/],
+    ['an unknown version', broken((g) => { g.version = 7 as never }), /from a newer Bazzet: this file says 7, and this Bazzet reads versions up to 2/],
+    ['a version that is no number', broken((g) => { g.version = 'two' as never }), /version is 2; this file says "two"/],
     ['a missing field', broken((g) => { delete (g as Partial<Groove>).tempo }), /tempo: This field is missing/],
     ['a field there is not', broken((g) => { g.colour = 'red' }), /“colour”: no such field/],
     ['a level of 9', broken((g) => { g.parts[0]!.strokes[0]!.level = 9 as never }), /parts.0.strokes.0.level: A level is a whole number from 1 to 5/],
@@ -76,6 +77,47 @@ describe('MIDI', () => {
 
   it('lets an open hat last until it closes', () => {
     expect(notes(groove).find(([, type, note]) => type === 'noteOff' && note === 46)?.[0]).toBe(20160)
+  })
+
+  const starts = (one: Groove, kit = DEFAULT_KIT) => {
+    let now = 0
+    return parseMidi(writeGrooveMidi(one, kit)).tracks[1]!.flatMap((event) => {
+      now += event.deltaTime
+      return event.type === 'noteOn' ? [[now, event.noteNumber]] : []
+    })
+  }
+  const snare = (row: string, over: Partial<Groove['parts'][number]> = {}): Groove => ({ ...groove, parts: [makePart({ id: 'snare', name: 'Snare', limb: 'LH', strokes: rowStrokes(groove.bars, row, { piece: 'snare' }), ...over })] })
+
+  it('lets a flam on 1 sound before 1, in a bar of its own', () => {
+    const [one] = snare('4...............').parts
+    const flammed = starts({ ...groove, parts: [{ ...one!, strokes: [{ ...one!.strokes[0]!, ornament: 'flam' }] }] })
+    expect(flammed).toHaveLength(2)
+    expect(flammed[1]).toEqual([20160, 38])
+    expect(flammed[0]![0]).toBeLessThan(20160)
+    expect(flammed[0]![0]).toBeGreaterThan(20160 - 1260)
+  })
+
+  it('keeps a pick-up that comes once', () => {
+    // The last eighth of the bar leads in, and is not struck again at the end.
+    expect(starts({ ...snare('4.............3.'), pickUp: { ticks: 2520, repeats: false } })).toEqual([[20160 - 2520, 38], [20160, 38]])
+  })
+
+  it('writes a cycle until it comes round', () => {
+    // Three sixteenths against sixteen: after three bars, sixteen times.
+    const cycling = snare('4..', { every: 3 * 1260, strokes: [{ at: 0, piece: 'snare', stroke: 'hit', level: 4 }] })
+    expect(starts(cycling).map(([at]) => at)).toEqual(Array.from({ length: 16 }, (_, i) => i * 3780))
+  })
+
+  it('clicks dotted quarters in compound meters, and lets nothing ring past the bars', () => {
+    const six: Groove = { ...groove, bars: makeBars(meter(6, 8), 1, 3), parts: [makePart({ id: 'crash', name: 'Crash', limb: 'RH', strokes: [{ at: 14000, piece: 'crash', stroke: 'hit', level: 4 }, { at: 12600, piece: 'hi-hat', stroke: 'open', level: 4 }] })] }
+    expect(parseMidi(writeGrooveMidi(six, DEFAULT_KIT)).tracks[0]).toContainEqual(expect.objectContaining({ type: 'timeSignature', numerator: 6, denominator: 8, metronome: 36 }))
+    expect(Math.max(...notes(six).map(([at]) => at as number))).toBeLessThanOrEqual(15120)
+  })
+
+  it('sends foot pieces of the large kit as what they sound like', () => {
+    const large = kitById('large')
+    const noteFor = (id: string) => large.pieces.find(piece => piece.id === id)!.strokes[0]!.note
+    expect(['foot cowbell', 'foot block', 'foot tambourine', 'foot claves', 'left bass pedal'].map(noteFor)).toEqual([56, 77, 54, 75, 35])
   })
 
   it('carries tempo, meter and title', () => {

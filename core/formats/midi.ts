@@ -1,65 +1,77 @@
 import { writeMidi } from 'midi-file'
 import type { MidiEvent } from 'midi-file'
 import { type Kit, LEVEL_VELOCITIES, noteOf } from '#core/kit'
-import { type Groove, audibleParts, grooveTicks, timeline } from '#core/groove'
-import { TICKS_PER_QUARTER, barStarts, convertTempo, tickSeconds } from '#core/time'
+import { type Groove, barTicks, grooveTicks, roundsOf } from '#core/groove'
+import { CueLine, type StrokeCue, passes } from '#core/perform'
+import { type Meter, TICKS_PER_QUARTER, barStarts, beatTicks, convertTempo, tickSeconds } from '#core/time'
 
 /** An event before its distance from the one before is known. */
 interface At { tick: number, order: number, event: MidiEvent }
 
 const DRUMS = 9
 const SHORT = TICKS_PER_QUARTER / 8
+/** The most bars that are written for parts to come round. */
+const LONGEST = 64
 
 /**
- * A groove as a standard MIDI file (type 1, 5040 ticks a quarter): one track of tempo and meters, one of
- * drums on channel 10. What is written is what is heard: swing and pushes are in the times, to the nearest
- * tick, and muted parts are left out. An open hat lasts until it closes, other strokes a thirty-second.
+ * A groove as a standard MIDI file (type 1, 5040 ticks a quarter): one track of tempo and meters, one of drums on channel
+ * 10. What is written is what is heard: swing, pushes and grace notes are in the times, to the nearest tick, muted parts are
+ * left out, and a pick-up or a flam on 1 has a bar of its own before the first. A part with a cycle of its own is written
+ * until it comes round, up to 64 bars. An open hat lasts until it closes or the file ends, other strokes a thirty-second.
  */
 export function writeGrooveMidi(groove: Groove, kit: Kit): Uint8Array {
-  const end = grooveTicks(groove)
+  const rounds = Math.max(1, Math.min(roundsOf(groove), Math.floor(LONGEST / groove.bars.length)))
+  const strokes = new CueLine(passes(groove, kit, rounds)).between(-Infinity, Infinity).filter((cue): cue is StrokeCue => cue.kind === 'stroke' && cue.heard && !!cue.piece)
+  // What sounds before 1, a pick-up or the grace note of a flam, has whole bars of its own: a pick-up may be longer than the first bar.
+  const first = Math.min(0, ...strokes.map(cue => cue.seconds)) / tickSeconds(groove.tempo)
+  const before = Math.ceil(-Math.round(first) / barTicks(groove.bars[0]!)) * barTicks(groove.bars[0]!)
+  const end = before + rounds * grooveTicks(groove)
   return Uint8Array.from(writeMidi({
     header: { format: 1, numTracks: 2, ticksPerBeat: TICKS_PER_QUARTER },
-    tracks: [track(timeEvents(groove), end), track(drumEvents(groove, kit), end)],
+    tracks: [track(timeEvents(groove, before, rounds), end), track(drumEvents(groove, strokes, before, end), end)],
   }))
 }
 
-function timeEvents(groove: Groove): At[] {
-  const starts = barStarts(groove.bars)
+/** MIDI clocks (24 a quarter) from click to click: of the first felt beat, a dotted quarter in 6/8. */
+const clickOf = (meter: Meter): number => Math.round(beatTicks(meter)[0]! * 24 / TICKS_PER_QUARTER)
+
+function timeEvents(groove: Groove, before: number, rounds: number): At[] {
+  const bars = Array.from({ length: rounds }, () => groove.bars).flat()
+  const starts = barStarts(bars)
   const quarters = convertTempo(groove.tempo, '1/4').bpm
   const events: At[] = [
     { tick: 0, order: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: groove.title } },
     { tick: 0, order: 1, event: { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: Math.round(60e6 / quarters) } },
   ]
-  groove.bars.forEach(({ meter }, bar) => {
-    const before = groove.bars[bar - 1]?.meter
-    if (before?.count === meter.count && before.unit === meter.unit) return
+  bars.forEach(({ meter }, bar) => {
+    const last = bars[bar - 1]?.meter
+    if (last?.count === meter.count && last.unit === meter.unit) return
     events.push({
-      tick: starts[bar]!,
+      tick: bar ? before + starts[bar]! : 0,
       order: 2,
-      event: { deltaTime: 0, meta: true, type: 'timeSignature', numerator: meter.count, denominator: meter.unit, metronome: 24, thirtyseconds: 8 },
+      event: { deltaTime: 0, meta: true, type: 'timeSignature', numerator: meter.count, denominator: meter.unit, metronome: clickOf(meter), thirtyseconds: 8 },
     })
   })
   return events
 }
 
-function drumEvents(groove: Groove, kit: Kit): At[] {
+function drumEvents(groove: Groove, strokes: readonly StrokeCue[], before: number, end: number): At[] {
   const perTick = tickSeconds(groove.tempo)
-  const heard = audibleParts(groove, { solo: [] })
   const events: At[] = [{ tick: 0, order: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: 'Drums' } }]
+  const tickAt = (seconds: number) => Math.max(0, before + Math.round(seconds / perTick))
   // A note that is struck again before it ends is ended first, so that players of the file cut nothing off.
   const sounding = new Map<number, At>()
-  for (const stroke of timeline(groove, kit).sort((a, b) => a.seconds - b.seconds)) {
-    if (!stroke.piece || !heard.has(stroke.partId)) continue
-    const noteNumber = noteOf(stroke.piece, stroke.stroke)
-    for (const { after, level } of stroke.blows ?? [{ after: 0, level: stroke.level }]) {
-      const tick = Math.max(0, Math.round((stroke.seconds + after) / perTick))
-      const off = tick + (stroke.until === undefined ? SHORT : Math.max(1, Math.round((stroke.until - stroke.seconds) / perTick)))
-      const before = sounding.get(noteNumber)
-      if (before && before.tick > tick) before.tick = tick
-      const noteOff: At = { tick: off, order: 1, event: { deltaTime: 0, type: 'noteOff', channel: DRUMS, noteNumber, velocity: 0 } }
-      sounding.set(noteNumber, noteOff)
-      events.push({ tick, order: 2, event: { deltaTime: 0, type: 'noteOn', channel: DRUMS, noteNumber, velocity: LEVEL_VELOCITIES[level] } }, noteOff)
-    }
+  for (const { piece, stroke, level, seconds, until } of strokes) {
+    const noteNumber = noteOf(piece!, stroke)
+    const tick = tickAt(seconds)
+    const rings = until !== undefined ? tickAt(until) : stroke === 'open' ? end : tick + SHORT
+    // Nothing rings past the bars; a stroke that is pushed over their end still has a tick.
+    const off = Math.max(tick + 1, Math.min(rings, end))
+    const last = sounding.get(noteNumber)
+    if (last && last.tick > tick) last.tick = tick
+    const noteOff: At = { tick: off, order: 1, event: { deltaTime: 0, type: 'noteOff', channel: DRUMS, noteNumber, velocity: 0 } }
+    sounding.set(noteNumber, noteOff)
+    events.push({ tick, order: 2, event: { deltaTime: 0, type: 'noteOn', channel: DRUMS, noteNumber, velocity: LEVEL_VELOCITIES[level] } }, noteOff)
   }
   return events
 }

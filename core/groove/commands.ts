@@ -58,34 +58,55 @@ export function shiftStrokes(groove: Groove, part: Part, ats: readonly number[],
   return { type: 'strokes', partId: part.id, remove, put }
 }
 
+/** Other bars for a groove, and how many strokes fall outside them and go. */
+export interface Reshaped { edit: Edit, lost: number }
+
 /**
- * Other bars for a groove: each stroke stays in its bar at its distance from the bar line; those beyond
- * a bar's new end, and whole bars taken away, go. The label says how many.
+ * Other bars for a groove: each stroke stays in its bar at its distance from the bar line; those beyond a bar's new end,
+ * and whole bars taken away, go, and so do notes of guides. Pick-ups that the new last bar cannot hold go too.
  */
-export function reshape(groove: Groove, bars: Bar[]): Edit {
+export function reshape(groove: Groove, bars: Bar[]): Reshaped {
   const from = barStarts(groove.bars)
   const to = barStarts(bars)
+  const last = barTicks(bars.at(-1)!)
+  /** Where a place of the old bars is in the new ones, if they have it; `length` is what must fit after it. */
+  const moved = (at: number, length = 0): number | undefined => {
+    const bar = from.findLastIndex(start => start <= at)
+    const offset = at - from[bar]!
+    return bar < bars.length && offset < barTicks(bars[bar]!) && to[bar]! + offset + length <= to.at(-1)! ? to[bar]! + offset : undefined
+  }
   let lost = 0
-  const strokes: Edit[] = []
-  const shape: Edit = { type: 'bars', bars }
   const shrunk: Edit[] = []
   const kept: Edit[] = []
   for (const part of groove.parts.filter(part => !part.every)) {
     const put = part.strokes.flatMap((stroke) => {
-      const bar = from.findLastIndex(start => start <= stroke.at)
-      const offset = stroke.at - from[bar]!
-      const fits = bar < bars.length && offset < barTicks(bars[bar]!)
-      if (!fits) lost++
-      return fits ? [{ ...stroke, at: to[bar]! + offset }] : []
+      const at = moved(stroke.at)
+      if (at === undefined) lost++
+      return at === undefined ? [] : [{ ...stroke, at }]
     })
     const same = put.length === part.strokes.length && put.every((stroke, i) => stroke.at === part.strokes[i]!.at)
     if (same) continue
     shrunk.push(takeStrokes(part, part.strokes.map(stroke => stroke.at)))
     kept.push({ type: 'strokes', partId: part.id, remove: [], put })
   }
-  const shorter = groove.pickUp && groove.pickUp.ticks > barTicks(bars.at(-1)!)
-  const pickUp: Edit[] = shorter ? [{ type: 'facts', set: { pickUp: null } }] : []
-  strokes.push(...pickUp, ...shrunk, shape, ...kept)
-  const label = lost ? `New bars; ${lost} ${lost === 1 ? 'stroke' : 'strokes'} outside them went` : 'New bars'
-  return together(label, strokes)
+  const guides = groove.guides.map(guide => ({ ...guide, notes: guide.notes.flatMap((note) => {
+    const at = moved(note.at, note.length)
+    return at === undefined ? [] : [{ ...note, at }]
+  }) }))
+  if (groove.guides.some(guide => guide.notes.length)) {
+    shrunk.push({ type: 'guides', guides: guides.map(guide => ({ ...guide, notes: [] })) })
+    kept.push({ type: 'guides', guides })
+  }
+  const pickUps: Edit[] = [
+    ...(groove.pickUp && groove.pickUp.ticks > last ? [{ type: 'facts', set: { pickUp: null } } as const] : []),
+    ...groove.parts.filter(part => part.pickUp && part.pickUp > last).map(part => ({ type: 'part', partId: part.id, set: { pickUp: null } } as const)),
+  ]
+  return { lost, edit: together('New bars', [...pickUps, ...shrunk, { type: 'bars', bars }, ...kept]) }
 }
+
+/** `'New bars; 3 strokes outside them went'`, and nothing where none did. */
+export const sayLost = (lost: number): string => (lost ? `New bars; ${lost} ${lost === 1 ? 'stroke' : 'strokes'} outside them went` : '')
+
+/** A part under a name that the player gave it, which nothing else changes. */
+export const renamed = (part: Part, name: string): Edit =>
+  ({ type: 'part', partId: part.id, set: { name, given: [...new Set([...part.given, 'name' as const])] } })

@@ -31,6 +31,18 @@ export function cycled(groove: Groove, part: Part, every: number | null): Edit {
   ])
 }
 
+/** The stroke of a groove that an event of any round is of: its part, and its tick there. */
+export function refOf(groove: Groove, { partId, at }: { partId: string, at: number }): { partId: string, at: number } {
+  const part = groove.parts.find(one => one.id === partId)
+  return { partId, at: part?.every ? mod(at, part.every) : mod(at, grooveTicks(groove)) }
+}
+
+/** After how many times through the bars every part comes round to where it began: `1` where none has a cycle of its own. */
+export function roundsOf(groove: Pick<Groove, 'bars' | 'parts'>): number {
+  const total = grooveTicks(groove)
+  return groove.parts.reduce((all, { every }) => (every ? lcm(all, every) : all), total) / total
+}
+
 /** After how many bars a part with a cycle of its own meets the first bar line again; undefined where the bars differ in length and passes must be counted. */
 export function comesRound(groove: Pick<Groove, 'bars'>, every: number): { bars: number } | { passes: number } {
   const lengths = new Set(groove.bars.map(barTicks))

@@ -1,10 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { grooves } from '../../test/arbitrary'
+import { beginHistory, make, redo, undo } from '#core/history'
 import { meter, slotsOf } from '#core/time'
 import {
-  type Edit, type Groove, type Stroke, alterStrokes, apply, beginHistory, make, makeBars, makeGroove, makePart, putStrokes,
-  readGroove, redo, reshape, shiftStrokes, takeStrokes, undo,
+  type Edit, type Groove, type Stroke, alterStrokes, apply, applyToGroove, makeBars, makeGroove, makePart, putStrokes,
+  readGroove, renamed, reshape, sayLost, shiftStrokes, takeStrokes,
 } from '.'
 
 const stroke = (at: number, level: Stroke['level'] = 3): Stroke => ({ at, piece: 'snare', stroke: 'hit', level })
@@ -38,7 +39,7 @@ const editsOf = (of: Groove): fc.Arbitrary<Edit> => {
     fc.tuple(partId, fc.integer({ min: 0, max: 3 })).map(([id, index]) => ({ type: 'order' as const, partId: id, index })),
     fc.tuple(partId, fc.boolean()).map(([id, muted]) => ({ type: 'part' as const, partId: id, set: { muted, name: 'New name' } })),
     fc.constant({ type: 'add part' as const, part: makePart({ id: 'new', name: 'New', limb: 'RF', strokes: [stroke(0)] }), index: 1 }),
-    fc.constantFrom(meter(3, 4), meter(7, 8), meter(5, 4)).map(m => reshape(of, makeBars(m, 2, 2))),
+    fc.constantFrom(meter(3, 4), meter(7, 8), meter(5, 4)).map(m => reshape(of, makeBars(m, 2, 2)).edit),
   )
 }
 
@@ -47,12 +48,12 @@ const grooveAndEdit = grooves.chain(of => fc.tuple(fc.constant(of), editsOf(of))
 describe('edits', () => {
   it('give back the groove when undone, and the same again when redone', () => {
     fc.assert(fc.property(grooveAndEdit, ([of, edit]) => {
-      const after = make(beginHistory(of), edit)
+      const after = make(beginHistory<Groove, Edit>(of), edit, applyToGroove)
       if (!after.ok) throw new Error(after.reason)
-      const back = undo(after.value)
+      const back = undo(after.value, applyToGroove)
       if (!back.ok) throw new Error(back.reason)
-      expect(back.value.groove).toEqual(of)
-      expect(redo(back.value)).toMatchObject({ ok: true, value: { groove: after.value.groove } })
+      expect(back.value.document).toEqual(of)
+      expect(redo(back.value, applyToGroove)).toMatchObject({ ok: true, value: { document: after.value.document } })
     }), { numRuns: 300 })
   })
 
@@ -94,6 +95,13 @@ describe('edits', () => {
     const open = done(locked, { type: 'part', partId: 'back', set: { locked: false } })
     expect(done(open, takeStrokes(part, [5040])).parts[0]!.strokes).toHaveLength(1)
   })
+
+  it('lock and rename a part at once, and take both back', () => {
+    const both = apply(groove, { type: 'part', partId: 'back', set: { locked: true, name: 'Two and four' } })
+    if (!both.ok) throw new Error(both.reason)
+    expect(both.value.groove.parts[0]).toMatchObject({ locked: true, name: 'Two and four' })
+    expect(apply(both.value.groove, both.value.inverse)).toMatchObject({ ok: true, value: { groove } })
+  })
 })
 
 describe('commands', () => {
@@ -109,8 +117,25 @@ describe('commands', () => {
 
   it('keep strokes in their bars when the bars change, and say how many went', () => {
     const two = makeGroove({ id: 'g', title: 'G', bars: makeBars(meter(4, 4), 2, 4), parts: [makePart({ id: 'p', name: 'P', limb: 'LH', strokes: [stroke(0), stroke(18900), stroke(20160)] })] })
-    const edit = reshape(two, makeBars(meter(3, 4), 2, 4))
+    const { edit, lost } = reshape(two, makeBars(meter(3, 4), 2, 4))
     expect(done(two, edit).parts[0]!.strokes.map(one => one.at)).toEqual([0, 15120]) // a of 4 is gone; bar 2 begins earlier
-    expect(edit).toMatchObject({ label: 'New bars; 1 stroke outside them went' })
+    expect(sayLost(lost)).toBe('New bars; 1 stroke outside them went')
+    expect(sayLost(0)).toBe('')
+  })
+
+  it('keep guides within their bars when the bars change, and give them back when undone', () => {
+    const note = (at: number, length: number) => ({ at, length, level: 3 as const })
+    const two = makeGroove({ id: 'g', title: 'G', bars: makeBars(meter(4, 4), 2, 4), guides: [{ id: 'riff', name: 'Riff', notes: [note(0, 5040), note(15120, 5040), note(20160, 2520), note(32760, 5040)] }] })
+    const applied = apply(two, reshape(two, makeBars(meter(3, 4), 2, 4)).edit)
+    if (!applied.ok) throw new Error(applied.reason)
+    // 4 of the first bar is gone with its beat; bar 2 begins at 15120; what lasts beyond the end is gone too.
+    expect(applied.value.groove.guides[0]!.notes.map(one => one.at)).toEqual([0, 15120])
+    expect(apply(applied.value.groove, applied.value.inverse)).toMatchObject({ ok: true, value: { groove: two } })
+  })
+
+  it('mark a name as given by hand, once', () => {
+    const named = done(groove, renamed(part, 'Mine'))
+    expect(named.parts[0]).toMatchObject({ name: 'Mine', given: ['name'] })
+    expect(done(named, renamed(named.parts[0]!, 'Again')).parts[0]!.given).toEqual(['name'])
   })
 })

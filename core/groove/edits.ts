@@ -1,8 +1,9 @@
+import type { Apply } from '#core/history'
 import { type Result, ok, readAs, refuse } from '#core/result'
 import { barsTicks, mod } from '#core/time'
 import {
-  LIMITS, type Bar, type Facts, type Groove, type Part, type PartFacts, type Stroke,
-  barSchema, barTicks, factsSchema, grooveTicks, partSchema, strokeSchema,
+  LIMITS, type Bar, type Facts, type Groove, type Guide, type Part, type PartFacts, type Stroke,
+  barSchema, barTicks, factsSchema, grooveTicks, guideSchema, partSchema, strokeSchema,
 } from './schema'
 
 /**
@@ -14,6 +15,8 @@ export type Edit =
   | { type: 'facts', set: Partial<Facts> }
   /** Other bars in place of these; every stroke must still fall inside (see `reshape`). */
   | { type: 'bars', bars: Bar[] }
+  /** All rhythms that no limb owns, in place of those there are. */
+  | { type: 'guides', guides: Guide[] }
   | { type: 'add part', part: Part, index: number }
   | { type: 'remove part', partId: string }
   /** Name, limb, mute and the like of one part. */
@@ -36,6 +39,7 @@ export function apply(groove: Groove, edit: Edit): Result<Applied> {
   switch (edit.type) {
     case 'facts': return applyFacts(groove, edit.set)
     case 'bars': return applyBars(groove, edit.bars)
+    case 'guides': return setGuides(groove, edit.guides)
     case 'add part': return addPart(groove, edit.part, edit.index)
     case 'batch': return applyBatch(groove, edit.label, edit.edits)
   }
@@ -51,6 +55,12 @@ export function apply(groove: Groove, edit: Edit): Result<Applied> {
     case 'order': return movePart(groove, index, part, edit.index)
     case 'strokes': return setStrokes(groove, index, part, edit.remove, edit.put)
   }
+}
+
+/** A groove's edits as the history of any document takes them. */
+export const applyToGroove: Apply<Groove, Edit> = (groove, edit) => {
+  const applied = apply(groove, edit)
+  return applied.ok ? ok({ document: applied.value.groove, inverse: applied.value.inverse }) : applied
 }
 
 const isLocked = (part: Part) => refuse(`“${part.name}” is locked; unlock it first.`)
@@ -74,10 +84,28 @@ function applyBars(groove: Groove, bars: Bar[]): Result<Applied> {
     if (!read.ok) return read
   }
   const total = barsTicks(bars)
-  if (groove.pickUp && groove.pickUp.ticks > barTicks(bars.at(-1)!)) return refuse('The pick-up is longer than the new last bar; shorten it first.')
+  const last = barTicks(bars.at(-1)!)
+  if (groove.pickUp && groove.pickUp.ticks > last) return refuse('The pick-up is longer than the new last bar; shorten it first.')
+  const longer = groove.parts.find(part => part.pickUp && part.pickUp > last)
+  if (longer) return refuse(`The pick-up of “${longer.name}” is longer than the new last bar; shorten it first.`)
+  const guide = overlong(groove.guides, total)
+  if (guide) return refuse(`Notes of “${guide.name}” would fall outside these bars.`)
   const outside = groove.parts.find(part => !part.every && part.strokes.some(stroke => stroke.at >= total))
   if (outside) return refuse(`Strokes of “${outside.name}” would fall outside these bars.`)
   return ok({ groove: { ...groove, bars }, inverse: { type: 'bars', bars: groove.bars } })
+}
+
+const overlong = (guides: readonly Guide[], total: number): Guide | undefined => guides.find(guide => guide.notes.some(note => note.at + note.length > total))
+
+function setGuides(groove: Groove, guides: Guide[]): Result<Applied> {
+  if (guides.length > LIMITS.guides) return refuse(`A groove has at most ${LIMITS.guides} guides.`)
+  for (const guide of guides) {
+    const read = readAs(guideSchema, guide, 'guide')
+    if (!read.ok) return read
+  }
+  const outside = overlong(guides, grooveTicks(groove))
+  if (outside) return refuse(`Notes of “${outside.name}” would last beyond the bars.`)
+  return ok({ groove: { ...groove, guides }, inverse: { type: 'guides', guides: groove.guides } })
 }
 
 function addPart(groove: Groove, part: Part, index: number): Result<Applied> {
@@ -96,10 +124,13 @@ function addPart(groove: Groove, part: Part, index: number): Result<Applied> {
 
 function setPart(groove: Groove, index: number, part: Part, set: Partial<PartFacts>): Result<Applied> {
   const keys = Object.keys(set) as (keyof PartFacts)[]
-  const unlocking = keys.every(key => key === 'locked' || key === 'muted')
-  if (part.locked && !unlocking) return isLocked(part)
+  // What unlocks a part may change it too: it takes back an edit that changed and locked it.
+  const allowed = set.locked === false || keys.every(key => key === 'locked' || key === 'muted')
+  if (part.locked && !allowed) return isLocked(part)
   const read = readAs(partSchema, { ...part, ...set }, 'part')
   if (!read.ok) return read
+  const last = barTicks(groove.bars.at(-1)!)
+  if (read.value.pickUp && read.value.pickUp > last) return refuse(`A pick-up is at most the last bar, ${last} ticks.`)
   const wrong = misplaced(read.value, read.value.strokes, grooveTicks(groove))
   if (wrong) return refuse(wrong)
   const before = Object.fromEntries(keys.map(key => [key, part[key]])) as Partial<PartFacts>

@@ -1,5 +1,6 @@
 import { type Meter, SUBDIVISIONS, beatTicks, divides } from '#core/time'
-import { FORMAT, VERSION, type Bar, type Groove, type Part, type Role } from './schema'
+import type { Bar, Groove, Part, Role } from './schema'
+import { GROOVE_SHAPE } from './upgrade'
 import type { Limb } from '#core/kit'
 
 /** The same bar so many times, every felt beat cut into `slots` (or beat by beat, where a list is given). */
@@ -16,8 +17,8 @@ export type NewGroove = Pick<Groove, 'id' | 'title' | 'bars'> & Partial<Groove>
 
 /** A groove with the usual values where none are given: no parts, 100 quarters a minute, straight. */
 export const makeGroove = (given: NewGroove): Groove => ({
-  format: FORMAT,
-  version: VERSION,
+  format: GROOVE_SHAPE.format,
+  version: GROOVE_SHAPE.version,
   style: '',
   tags: [],
   notes: '',
@@ -27,13 +28,14 @@ export const makeGroove = (given: NewGroove): Groove => ({
   kitId: 'five-piece',
   lead: 'right',
   parts: [],
+  guides: [],
   parent: null,
   ...given,
 })
 
 /** A part with the usual values where none are given. */
 export const makePart = (given: Pick<Part, 'id' | 'name' | 'limb'> & Partial<Part>): Part =>
-  ({ role: 'other', strokes: [], every: null, swing: null, muted: false, locked: false, ...given })
+  ({ role: 'other', strokes: [], every: null, swing: null, pickUp: null, muted: false, locked: false, given: [], ...given })
 
 /** What a limb is usually given first, and the stroke that a new part of that role puts in. */
 export interface Usual { name: string, role: Role, piece: string, stroke: Part['strokes'][number]['stroke'] }

@@ -1,5 +1,10 @@
 import { type Result, readAs } from '#core/result'
+import { upgraded } from '#core/upgrade'
 import { type Groove, grooveSchema } from './schema'
+import { GROOVE_SHAPE } from './upgrade'
 
-/** A groove from unknown data; defaults are filled in, anything wrong is named. */
-export const readGroove = (input: unknown): Result<Groove> => readAs(grooveSchema, input, 'groove')
+/** A groove from unknown data of any version there was; defaults are filled in, anything wrong is named. */
+export function readGroove(input: unknown): Result<Groove> {
+  const document = upgraded(input, GROOVE_SHAPE)
+  return document.ok ? readAs(grooveSchema, document.value, 'groove') : document
+}

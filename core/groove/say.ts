@@ -1,6 +1,6 @@
 import { type Kit, type Limb, LEVEL_NAMES, LIMB_NAMES, STROKE_NAMES, pieceOf } from '#core/kit'
-import { type Counting, NUMBERS, barStarts, beatsOf, sayTick, writeMeter } from '#core/time'
-import { type Groove, type Stroke, barTicks } from './schema'
+import { type Beat, type Counting, NUMBERS, barStarts, beatsOf, mod, noteName, sayTick, writeMeter } from '#core/time'
+import { type Groove, type Stroke, barTicks, grooveTicks } from './schema'
 
 /** Joins words as English does: `sayList(['1', '2', '4']) // => '1, 2 and 4'`. */
 export function sayList(words: readonly string[]): string {
@@ -10,14 +10,25 @@ export function sayList(words: readonly string[]): string {
 /** `sayCount(1, 'stroke') // => '1 stroke'`, `sayCount(3, 'stroke') // => '3 strokes'`. */
 export const sayCount = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
 
+const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth', 'eleventh', 'twelfth'] as const
+
+/** `ordinal(2) // => 'second'`, `ordinal(22) // => '22nd'` */
+export function ordinal(n: number): string {
+  const teen = n % 100 > 10 && n % 100 < 14
+  return ORDINALS[n - 1] ?? `${n}${teen ? 'th' : ['th', 'st', 'nd', 'rd'][n % 10] ?? 'th'}`
+}
+
 /** First letter large, the rest as it is. */
 export const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** Where a tick is, bar and all: `'& of 3'` in a single bar, `'bar 2, & of 3'` in more. */
 export function sayPlace(groove: Pick<Groove, 'bars'>, tick: number, counting: Counting = NUMBERS): string {
-  const said = sayTick(groove.bars, tick, counting)
-  if (groove.bars.length === 1) return said
-  return `bar ${barStarts(groove.bars).findLastIndex(start => start <= tick) + 1}, ${said}`
+  const total = grooveTicks(groove)
+  const [at, round] = [mod(tick, total), Math.floor(tick / total)]
+  const said = sayTick(groove.bars, at, counting)
+  const later = round > 0 ? ` of round ${round + 1}` : ''
+  if (groove.bars.length === 1) return said + later
+  return `bar ${barStarts(groove.bars).findLastIndex(start => start <= at) + 1}, ${said}${later}`
 }
 
 /**
@@ -26,15 +37,52 @@ export function sayPlace(groove: Pick<Groove, 'bars'>, tick: number, counting: C
  */
 export function sayPlaces(groove: Pick<Groove, 'bars'>, ticks: readonly number[], counting: Counting = NUMBERS): string {
   const { bars } = groove
+  const total = grooveTicks(groove)
+  if (ticks.some(tick => tick >= total)) return sayRounds(groove, ticks, total, counting)
   const starts = barStarts(bars)
   const beats = beatsOf(bars)
   const sorted = [...new Set(ticks)].sort((a, b) => a - b)
-  const perBar = bars.map((bar, b) => {
-    const inside = sorted.filter(tick => tick >= starts[b]! && tick < starts[b]! + barTicks(bar))
-    return sayList(inside.map(tick => sayTick(bars, tick, counting, beats)))
-  })
-  if (perBar.every(said => said === perBar[0])) return perBar[0]! + (bars.length > 1 && perBar[0] ? ' of every bar' : '')
-  return perBar.map((said, b) => (said ? `bar ${b + 1}: ${said}` : '')).filter(Boolean).join('; ')
+  const evenly = sayEvenly(sorted, total, beats, counting)
+  if (evenly) return evenly
+  const perBar = bars.map((bar, b) => sorted.filter(tick => tick >= starts[b]! && tick < starts[b]! + barTicks(bar)).map(tick => sayTick(bars, tick, counting, beats)))
+  const listed = () => perBar.map((said, b) => (said.length ? `bar ${b + 1}: ${sayList(said)}` : '')).filter(Boolean).join('; ')
+  if (bars.length === 1) return sayList(perBar[0]!)
+  // What most bars have is said once, and then the bars that differ: unless they are so many that a list is plainer.
+  const usual = [...new Set(perBar.flat())].filter(word => perBar.filter(said => said.includes(word)).length * 2 > bars.length)
+  const inOrder = usual.toSorted((a, b) => placeIn(perBar, a) - placeIn(perBar, b))
+  const differing = perBar.map((said, b) => ({ b, more: said.filter(word => !usual.includes(word)), fewer: inOrder.filter(word => !said.includes(word)) })).filter(({ more, fewer }) => more.length || fewer.length)
+  if (!usual.length || differing.length * 2 > bars.length) return listed()
+  const exceptions = differing.map(({ b, more, fewer }) => `bar ${b + 1} ${[more.length ? `also ${sayList(more)}` : '', fewer.length ? `not ${sayList(fewer)}` : ''].filter(Boolean).join(', ')}`)
+  return [`${sayList(inOrder)} of every bar`, ...exceptions].join('; ')
+}
+
+/** Where a word stands in the first bar that has it. */
+const placeIn = (perBar: readonly string[][], word: string): number => perBar.find(said => said.includes(word))!.indexOf(word)
+
+/** A list is said as “every …” from so many places on. */
+const MANY = 6
+
+/** Places that come evenly from the first beat to the end, in a word: `'every eighth'`, `'every beat'`, `'every &'`; undefined where they do not, or are few. */
+function sayEvenly(sorted: readonly number[], total: number, beats: readonly Beat[], counting: Counting): string | undefined {
+  if (sorted.length < MANY) return undefined
+  const step = sorted[1]! - sorted[0]!
+  if (sorted.length * step !== total || sorted.some((tick, i) => tick !== sorted[0]! + i * step)) return undefined
+  const onBeats = beats.length === sorted.length && beats.every((beat, i) => beat.at + sorted[0]! === sorted[i])
+  if (sorted[0] === 0) return onBeats ? 'every beat' : noteName(step) && `every ${noteName(step)}`
+  return onBeats && step === 5040 && sorted[0] === 2520 && counting.school === 'numbers' ? 'every &' : undefined
+}
+
+/** Places of several rounds, as parts with a cycle of their own make them: what every round with any has is said once. */
+function sayRounds(groove: Pick<Groove, 'bars'>, ticks: readonly number[], total: number, counting: Counting): string {
+  const rounds = new Map<number, number[]>()
+  for (const tick of ticks) {
+    const round = Math.floor(tick / total)
+    rounds.set(round, [...rounds.get(round) ?? [], mod(tick, total)])
+  }
+  const said = [...rounds].sort(([a], [b]) => a - b).map(([round, ats]) => ({ round: round + 1, says: sayPlaces(groove, ats, counting) }))
+  const alike = new Map<string, number[]>()
+  for (const { round, says } of said) alike.set(says, [...alike.get(says) ?? [], round])
+  return [...alike].map(([says, which]) => `${says} (${which.length === 1 ? 'round' : 'rounds'} ${sayList(which.map(String))})`).join('; ')
 }
 
 /** A stroke in words: `'Snare, rim shot, accent'`; a plain hit is not called anything more. */

@@ -1,21 +1,19 @@
 import { z } from 'zod'
-import { LIMBS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
+import { LEVELS, LIMBS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
 import {
-  MAX_COUNT, NOTE_VALUES, SHARE, SUBDIVISIONS, TEMPO_RANGE, UNITS, beatTicks, barsTicks, divides, meterTicks, writeMeter,
+  MAX_COUNT, NOTE_VALUES, SHARE, SUBDIVISIONS, TEMPO_RANGE, UNITS, beatTicks, barsTicks, divides, writeMeter,
 } from '#core/time'
+import { LIMITS, ROLES, barTicks } from './bounds'
+import { GROOVE_SHAPE } from './upgrade'
 
-export const FORMAT = 'bazzet-groove'
-export const VERSION = 1
-
-/** Limits that keep a document small enough to read in one go; well beyond what a player writes. */
-export const LIMITS = { bars: 8, parts: 32, strokes: 1000, title: 120, notes: 4000, tags: 20, push: 100 } as const
+export { LIMITS, ROLES, type Role, barTicks, grooveTicks } from './bounds'
 
 const oneOf = <T extends string>(words: readonly T[], what: string) =>
   z.enum(words as readonly [T, ...T[]], { error: issue => `${JSON.stringify(issue.input) ?? 'nothing'} is no ${what}; one of: ${words.join(', ')}.` })
 
 const whole = (what: string, least: number, most: number) => {
   const error = `${what} is a whole number from ${least} to ${most}.`
-  return z.number({ error }).refine(n => Number.isInteger(n) && n >= least && n <= most, { error })
+  return z.int({ error }).min(least, { error }).max(most, { error })
 }
 
 const words = (what: string, least: number, most: number) => {
@@ -26,15 +24,18 @@ const words = (what: string, least: number, most: number) => {
 export const idSchema = z.string({ error: 'An id is text.' })
   .regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'An id is 1 to 64 letters, digits, hyphens or underscores.' })
 
-const ticks = (what: string, least: number) => whole(what, least, LIMITS.bars * MAX_COUNT * 10080)
+/** A place or a length in ticks, within what the longest groove may have. */
+export const tickSchema = (what: string, least: number) => whole(what, least, LIMITS.bars * MAX_COUNT * 10080)
+
+const levelSchema = z.literal([...LEVELS], { error: 'A level is a whole number from 1 to 5.' })
 
 export const strokeSchema = z.strictObject({
-  at: ticks('The place of a stroke, in ticks,', 0),
+  at: tickSchema('The place of a stroke, in ticks,', 0),
   piece: words('The name of a piece', 1, 60),
   stroke: oneOf(STROKE_KINDS, 'kind of stroke'),
-  level: whole('A level', 1, 5).transform(level => level as 1 | 2 | 3 | 4 | 5),
+  level: levelSchema,
   ornament: oneOf(ORNAMENTS, 'ornament').optional(),
-  openFor: ticks('How long a hat stays open, in ticks,', 1).optional(),
+  openFor: tickSchema('How long a hat stays open, in ticks,', 1).optional(),
 }).refine(stroke => stroke.openFor === undefined || stroke.stroke === 'open', {
   path: ['openFor'], error: 'Only an open stroke has a length; leave openFor out, or make the stroke open.',
 })
@@ -83,18 +84,33 @@ export const barSchema = z.strictObject({
   })
 })
 
-export const ROLES = ['lead', 'backbeat', 'ghosts', 'comping', 'bass drum', 'hat foot', 'fill', 'other'] as const
-
 export const partSchema = z.strictObject({
   id: idSchema,
   name: words('The name of a part', 1, 60),
   role: oneOf(ROLES, 'role of a part').default('other'),
   limb: oneOf(LIMBS, 'limb'),
   strokes: z.array(strokeSchema).max(LIMITS.strokes, { error: `A part has at most ${LIMITS.strokes} strokes.` }),
-  every: ticks('The length after which a part repeats, in ticks,', 1).nullable().default(null),
+  every: tickSchema('The length after which a part repeats, in ticks,', 1).nullable().default(null),
   swing: swingSchema.nullable().default(null),
+  /** The last ticks of the bars that this part plays before the first, where the groove has no pick-up for all. */
+  pickUp: tickSchema('The length of a part’s pick-up, in ticks,', 1).nullable().default(null),
   muted: z.boolean({ error: 'muted is true or false.' }).default(false),
   locked: z.boolean({ error: 'locked is true or false.' }).default(false),
+  /** What the player has set by hand; the rest may follow what is in the part. */
+  given: z.array(oneOf(['name', 'role'], 'fact that can be given by hand')).default([]),
+})
+
+const guideNoteSchema = z.strictObject({
+  at: tickSchema('The place of a note, in ticks,', 0),
+  length: tickSchema('The length of a note, in ticks,', 1),
+  level: levelSchema,
+})
+
+/** A rhythm that no limb owns, such as a bass riff or a clave that is only heard. */
+export const guideSchema = z.strictObject({
+  id: idSchema,
+  name: words('The name of a guide', 1, 60),
+  notes: z.array(guideNoteSchema).max(LIMITS.guideNotes, { error: `A guide has at most ${LIMITS.guideNotes} notes.` }),
 })
 
 export const factsSchema = z.strictObject({
@@ -105,7 +121,7 @@ export const factsSchema = z.strictObject({
   tempo: tempoSchema,
   feel: feelSchema.default({ swing: null, push: {} }),
   /** The last ticks of the bars sound as a pick-up into the first; without `repeats` they sound there alone. */
-  pickUp: z.strictObject({ ticks: ticks('The length of a pick-up, in ticks,', 1), repeats: z.boolean({ error: 'repeats is true or false.' }).default(true) }).nullable().default(null),
+  pickUp: z.strictObject({ ticks: tickSchema('The length of a pick-up, in ticks,', 1), repeats: z.boolean({ error: 'repeats is true or false.' }).default(true) }).nullable().default(null),
   kitId: idSchema.default('five-piece'),
   lead: oneOf(['right', 'left'], 'lead side').default('right'),
 })
@@ -120,20 +136,27 @@ const moveSchema = z.strictObject({
 })
 
 export const grooveSchema = z.strictObject({
-  format: z.literal(FORMAT, { error: `format is "${FORMAT}"; this is some other kind of file.` }),
-  version: z.literal(VERSION, { error: issue => `version is ${VERSION}; this file says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.` }),
+  format: z.literal(GROOVE_SHAPE.format, { error: `format is "${GROOVE_SHAPE.format}"; this is some other kind of file.` }),
+  version: z.literal(GROOVE_SHAPE.version, { error: issue => `version is ${GROOVE_SHAPE.version}; this file says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.` }),
   id: idSchema,
   ...factsSchema.shape,
   bars: z.array(barSchema).min(1, { error: 'A groove has at least one bar.' }).max(LIMITS.bars, { error: `A groove has at most ${LIMITS.bars} bars.` }),
   parts: z.array(partSchema).max(LIMITS.parts, { error: `A groove has at most ${LIMITS.parts} parts.` }),
+  guides: z.array(guideSchema).max(LIMITS.guides, { error: `A groove has at most ${LIMITS.guides} guides.` }).default([]),
   parent: z.strictObject({ id: idSchema, revision: whole('A revision', 1, 1e9), moves: z.array(moveSchema) }).nullable().default(null),
 }).superRefine((groove, ctx) => {
   const total = barsTicks(groove.bars)
   if (groove.pickUp && groove.pickUp.ticks > barTicks(groove.bars.at(-1)!)) {
     ctx.addIssue({ code: 'custom', path: ['pickUp', 'ticks'], message: `A pick-up is at most the last bar, ${barTicks(groove.bars.at(-1)!)} ticks.` })
   }
+  groove.guides.forEach((guide, g) => guide.notes.forEach((note, n) => {
+    if (note.at + note.length > total) ctx.addIssue({ code: 'custom', path: ['guides', g, 'notes', n, 'at'], message: `A note of “${guide.name}” would last beyond the ${total} ticks of the bars.` })
+  }))
   const seen = new Set<string>()
   groove.parts.forEach((part, p) => {
+    if (part.pickUp && part.pickUp > barTicks(groove.bars.at(-1)!)) {
+      ctx.addIssue({ code: 'custom', path: ['parts', p, 'pickUp'], message: `A pick-up is at most the last bar, ${barTicks(groove.bars.at(-1)!)} ticks.` })
+    }
     if (seen.has(part.id)) ctx.addIssue({ code: 'custom', path: ['parts', p, 'id'], message: `Two parts have the id “${part.id}”; each needs its own.` })
     seen.add(part.id)
     const end = part.every ?? total
@@ -152,15 +175,9 @@ export type Groove = z.infer<typeof grooveSchema>
 export type Part = z.infer<typeof partSchema>
 export type Stroke = z.infer<typeof strokeSchema>
 export type Bar = z.infer<typeof barSchema>
+export type Guide = z.infer<typeof guideSchema>
 export type Feel = z.infer<typeof feelSchema>
 export type Facts = z.infer<typeof factsSchema>
-export type Role = typeof ROLES[number]
 export type MoveMade = z.infer<typeof moveSchema>
 /** What may be changed of a part without touching its strokes. */
 export type PartFacts = Omit<Part, 'id' | 'strokes'>
-
-/** Length of a groove in ticks. */
-export const grooveTicks = (groove: Pick<Groove, 'bars'>): number => barsTicks(groove.bars)
-
-/** Length in ticks of one bar of a groove. */
-export const barTicks = (bar: Bar): number => meterTicks(bar.meter)

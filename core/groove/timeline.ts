@@ -1,5 +1,5 @@
 import { type Kit, type Limb, type Ornament, type Piece, type StrokeKind, pieceOf } from '#core/kit'
-import { beatAt, beatsOf, mod, swingOf, tickSeconds } from '#core/time'
+import { type Beat, beatAt, beatsOf, mod, swingOf, tickSeconds } from '#core/time'
 import { type Groove, type Part, type Stroke, grooveTicks } from './schema'
 import { type Blow, CHOKED, blowsOf } from './ornaments'
 
@@ -28,25 +28,36 @@ export interface TimedStroke {
 /** How long one pass of all bars lasts, in seconds. */
 export const passSeconds = (groove: Groove): number => grooveTicks(groove) * tickSeconds(groove.tempo)
 
+/** What `visitStrokes` tells of a stroke besides itself: where it lies in the pass, exact and swung, and its piece. */
+export interface PlacedStroke {
+  part: Part
+  stroke: Stroke
+  /** Exact place in this pass of the bars, in ticks, as written. */
+  at: number
+  /** The same once swung, in ticks that need not be whole. */
+  swung: number
+  /** The kit's piece of the name the groove uses, if it has one. */
+  piece: Piece | undefined
+  /** How far the groove moves the piece, in seconds; later where positive. */
+  push: number
+  /** Where the length told of an opening ends, swung, in ticks; it may lie in the next pass. */
+  closes: number | undefined
+}
+
 /**
- * Every stroke of one pass through the bars, in time order: the one place where a groove becomes events.
- * `pass` counts from 0 and matters only to parts that repeat against the bars.
- * Muted parts are here too; what is heard is `audibleParts`' affair.
+ * Visits every stroke of one pass through the bars, part by part: the one place where a groove's written strokes become
+ * places in time. `pass` counts from 0 and matters only to parts that repeat against the bars. With `all`, strokes that a
+ * pick-up without repeats keeps for the lead-in are visited too. The object handed over is used again for the next stroke.
  */
-export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
+export function visitStrokes(groove: Pick<Groove, 'bars' | 'parts' | 'feel' | 'pickUp'>, kit: Kit, pass: number, visit: (placed: PlacedStroke) => void, all = false): void {
   const beats = beatsOf(groove.bars)
   const total = grooveTicks(groove)
-  const perTick = tickSeconds(groove.tempo)
-  const events: TimedStroke[] = []
   // Neighbours mostly strike the same piece, so the last one is remembered.
   let pieceId: string | undefined
   let piece: Piece | undefined
   let push = 0
-  const slotSeconds = (at: number) => {
-    const beat = beatAt(beats, at)
-    return beat.length / beat.slots * perTick
-  }
-  const silentFrom = groove.pickUp && !groove.pickUp.repeats ? total - groove.pickUp.ticks : total
+  const silentFrom = !all && groove.pickUp && !groove.pickUp.repeats ? total - groove.pickUp.ticks : total
+  const placed: PlacedStroke = { part: undefined!, stroke: undefined!, at: 0, swung: 0, piece: undefined, push: 0, closes: undefined }
   for (const part of groove.parts) {
     const swung = swingOf(beats, part.swing ?? groove.feel.swing ?? undefined)
     const add = (stroke: Stroke, at: number) => {
@@ -55,42 +66,54 @@ export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
         piece = pieceOf(kit, pieceId)
         push = (groove.feel.push[pieceId] ?? 0) / 1000
       }
-      const seconds = swung(at) * perTick + push
-      events.push({
-        partId: part.id,
-        limb: part.limb,
-        pieceId,
-        piece,
-        stroke: stroke.stroke,
-        level: stroke.level,
-        ornament: stroke.ornament,
-        openFor: stroke.openFor,
-        at,
-        seconds,
-        until: stroke.openFor !== undefined ? closing(at + stroke.openFor, total, swung) * perTick + push : stroke.ornament === 'choke' ? seconds + CHOKED : undefined,
-        blows: stroke.ornament === undefined ? undefined : blowsOf(stroke.ornament, stroke.level, () => slotSeconds(at)),
-      })
+      placed.part = part
+      placed.stroke = stroke
+      placed.at = at
+      placed.swung = swung(at)
+      placed.piece = piece
+      placed.push = push
+      placed.closes = stroke.openFor === undefined ? undefined : closing(at + stroke.openFor, total, swung)
+      visit(placed)
     }
     if (part.every) addCycle(part, part.every, total, pass, add)
     else for (const stroke of part.strokes) if (stroke.at < silentFrom) add(stroke, stroke.at)
   }
-  events.sort((a, b) => a.at - b.at)
-  closeHats(events, total * perTick)
-  return events
+}
+
+/** How long the slot that a tick falls in lasts, in ticks. */
+export function slotTicks(beats: readonly Beat[], at: number): number {
+  const beat = beatAt(beats, at)
+  return beat.length / beat.slots
 }
 
 /**
- * The pick-up: the strokes of the groove's last ticks as they lead into the first bar, their places and seconds
- * counted back from it (negative). Empty where the groove has none.
+ * Every stroke of one pass through the bars, in time order, as it is read by the analysis and the staff; what is played
+ * over more than one pass is core/perform's affair. Muted parts are here too; what is heard is `audibleParts`' affair.
  */
-export function pickUpOf(groove: Groove, kit: Kit): TimedStroke[] {
-  const { pickUp } = groove
-  if (!pickUp) return []
-  const total = grooveTicks(groove)
-  const length = passSeconds(groove)
-  return timeline({ ...groove, pickUp: null, parts: groove.parts.filter(part => !part.every) }, kit)
-    .filter(event => event.at >= total - pickUp.ticks)
-    .map(event => ({ ...event, at: event.at - total, seconds: event.seconds - length, until: event.until === undefined ? undefined : event.until - length }))
+export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
+  const beats = beatsOf(groove.bars)
+  const perTick = tickSeconds(groove.tempo)
+  const events: TimedStroke[] = []
+  visitStrokes(groove, kit, pass, ({ part, stroke, at, swung, piece, push, closes }) => {
+    const seconds = swung * perTick + push
+    events.push({
+      partId: part.id,
+      limb: part.limb,
+      pieceId: stroke.piece,
+      piece,
+      stroke: stroke.stroke,
+      level: stroke.level,
+      ornament: stroke.ornament,
+      openFor: stroke.openFor,
+      at,
+      seconds,
+      until: closes !== undefined ? closes * perTick + push : stroke.ornament === 'choke' ? seconds + CHOKED : undefined,
+      blows: stroke.ornament === undefined ? undefined : blowsOf(stroke.ornament, stroke.level, () => slotTicks(beats, at) * perTick),
+    })
+  })
+  events.sort((a, b) => a.at - b.at)
+  closeHats(events, grooveTicks(groove) * perTick)
+  return events
 }
 
 /** Where the strokes of a part with a cycle fall in this pass: it runs on from pass to pass. */
@@ -129,3 +152,7 @@ export function audibleParts(groove: Groove, { solo, only }: Listening): Set<str
   const chosen = solo.length ? groove.parts.filter(part => solo.includes(part.id)) : groove.parts.filter(part => !part.muted)
   return new Set(chosen.map(part => part.id))
 }
+
+/** The groove without its muted parts: what is read, judged and practised. The same object where none is muted. */
+export const sounding = <G extends Pick<Groove, 'parts'>>(groove: G): G =>
+  (groove.parts.some(part => part.muted) ? { ...groove, parts: groove.parts.filter(part => !part.muted) } : groove)

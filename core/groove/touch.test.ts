@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, LIMBS, type Limb } from '#core/kit'
 import { meter } from '#core/time'
-import { type Groove, type Stroke, apply, asKind, asPiece, makeBars, makeGroove, makePart, readGroove, stretched, touchSlot } from '.'
+import { type Groove, type Stroke, apply, asKind, asPiece, makeBars, makeGroove, makePart, nextOnHats, readGroove, stretched, touchSlot } from '.'
 
 const empty = makeGroove({ id: 'g', title: 'G', bars: makeBars(meter(4, 4), 1, 4) })
 const touch = (groove: Groove, limb: Limb, at: number, more: Partial<Parameters<typeof touchSlot>[3]> = {}): Groove => {
@@ -41,7 +41,17 @@ describe('touching an empty slot', () => {
 
 describe('a stroke changed', () => {
   const hat: Stroke = { at: 1260, piece: 'hi-hat', stroke: 'hit', level: 3 }
-  it('to open lasts a slot, and to anything else loses its length', () => {
+  it('to open lasts until the next stroke on those hats, by hand or foot, round the bar line', () => {
+    const [eighths, foot] = [[0, 2520, 17640], [5040]].map((ats, i) => makePart({ id: `p${i}`, name: 'P', limb: i ? 'LF' : 'RH', strokes: ats.map(at => ({ at, piece: 'hi-hat', stroke: i ? 'chick' : 'hit', level: 3 })) }))
+    const groove = { ...empty, parts: [eighths!, foot!] }
+    // & of 1 is closed by the foot on 2; & of 4 by the hand on 1; alone it lasts a slot.
+    expect(nextOnHats(groove, { at: 2520, piece: 'hi-hat' })).toEqual({ at: 5040, after: 2520, byFoot: true })
+    expect(nextOnHats(groove, { at: 17640, piece: 'hi-hat' })).toEqual({ at: 0, after: 2520, byFoot: false })
+    expect(asKind(groove, { ...hat, at: 5040 }, 'open').openFor).toBe(12600)
+    expect(nextOnHats({ ...empty, parts: [{ ...foot!, muted: true }] }, { at: 0, piece: 'hi-hat' })).toBeUndefined()
+  })
+
+  it('to open lasts a slot where nothing else strikes them, and to anything else loses its length', () => {
     const open = asKind(empty, hat, 'open')
     expect(open).toEqual({ ...hat, stroke: 'open', openFor: 1260 })
     expect(asKind(empty, open, 'hit')).toEqual(hat)

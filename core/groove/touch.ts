@@ -4,6 +4,7 @@ import { putStrokes } from './commands'
 import { ownTick } from './cycle'
 import type { Edit } from './edits'
 import { makePart, usualPart } from './make'
+import { usualOpening } from './openings'
 import type { Groove, Part, Role, Stroke } from './schema'
 
 /** How hard a part's first stroke is, where there is no neighbour to go by. */
@@ -42,13 +43,13 @@ export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, leve
 /** The length in ticks of the slot that a tick falls in. */
 const slotLength = (groove: Pick<Groove, 'bars'>, at: number): number => slotsOf(groove.bars).findLast(slot => slot.at <= at)!.length
 
-/** The same stroke of another kind: opening a hat gives it the length of a slot, closing it takes the length away. */
-export function asKind(groove: Pick<Groove, 'bars'>, { openFor, ...stroke }: Stroke, kind: StrokeKind): Stroke {
-  return { ...stroke, stroke: kind, ...(kind === 'open' ? { openFor: openFor ?? slotLength(groove, stroke.at) } : {}) }
+/** The same stroke of another kind: opening a hat gives it its usual length, closing it takes the length away. */
+export function asKind(groove: Pick<Groove, 'bars' | 'parts'>, { openFor, ...stroke }: Stroke, kind: StrokeKind): Stroke {
+  return { ...stroke, stroke: kind, ...(kind === 'open' ? { openFor: openFor ?? usualOpening(groove, stroke) } : {}) }
 }
 
 /** The same stroke on another piece: its kind stays where the limb can make it there, and is that piece's first otherwise. */
-export function asPiece(groove: Pick<Groove, 'bars'>, kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): Stroke {
+export function asPiece(groove: Pick<Groove, 'bars' | 'parts'>, kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): Stroke {
   const piece = pieceOf(kit, pieceId)
   const kinds = piece ? strokesFor(piece, limb) : []
   const kind = kinds.includes(stroke.stroke) ? stroke.stroke : kinds[0]

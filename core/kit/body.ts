@@ -1,5 +1,6 @@
 import { kindDistance } from './kinds'
-import { type Kit, type Piece, type Place, pieceOf, strokesFor } from './kit'
+import { pieceOf, strokesFor } from './kit'
+import type { Kit, Piece, Place } from './schema'
 import { knownPiece } from './presets'
 import { LIMBS, type Limb, isHand } from './strokes'
 
@@ -31,6 +32,7 @@ export function homesOf(kit: Kit): Record<Limb, Place> {
 /** How far a limb must stretch to a piece, in metres from its joint, and whether it gets there; nothing where it has no stroke for it. */
 export interface Stretch { limb: Limb, metres: number, reaches: boolean }
 
+/** The stretch of a limb to a piece where it stands: `stretchTo(snare, 'LF') // => undefined`, a foot has no stroke for it. */
 export function stretchTo(piece: Piece, limb: Limb): Stretch | undefined {
   if (!strokesFor(piece, limb).length) return undefined
   const joint = isHand(limb) ? REACH.shoulder : REACH.hip

@@ -1,5 +1,7 @@
 import { type Result, ok, refuse } from '#core/result'
-import { type Kit, type Piece, type PieceStroke, type Place, metresApart, NEIGHBOURS, pieceOf, readKit } from './kit'
+import { NEIGHBOURS, metresApart } from './bounds'
+import { pieceOf } from './kit'
+import { type Kit, type Piece, type PieceStroke, type Place, readKit } from './schema'
 import type { PieceKind } from './kinds'
 import { KITS } from './presets'
 

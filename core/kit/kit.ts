@@ -1,98 +1,10 @@
-import { z } from 'zod'
-import { type Result, readAs } from '#core/result'
-import { PIECE_KINDS } from './kinds'
-import { SOUNDS, type SoundName, usualSound } from './sounds'
-import { HEADS, STAFF_RANGE } from './staff'
-import { type Limb, STROKE_KINDS, type StrokeKind, isHand } from './strokes'
+import { HOUSE_LIMITS, type Limits } from './limits'
+import type { Kit, Piece } from './schema'
+import { type SoundName, usualSound } from './sounds'
+import { type Limb, type StrokeKind, isHand } from './strokes'
 
-export const KIT_FORMAT = 'bazzet-kit'
-export const KIT_VERSION = 1
-export const KIT_LIMITS = { pieces: 60, metres: 3, pitch: { least: 0.4, most: 2.5 } } as const
-
-/** Pieces are neighbours, to be struck by one limb at once, up to this far apart in metres: a stick's or a shoe's length. */
-export const NEIGHBOURS = 0.42
-
-const oneOf = <T extends string>(words: readonly T[], what: string) =>
-  z.enum(words as readonly [T, ...T[]], { error: issue => `${JSON.stringify(issue.input) ?? 'nothing'} is no ${what}; one of: ${words.join(', ')}.` })
-const number = (what: string, least: number, most: number) => {
-  const error = `${what} is a number from ${least} to ${most}.`
-  return z.number({ error }).min(least, { error }).max(most, { error })
-}
-const name = (what: string) => z.string({ error: `${what} is text.` }).trim().min(1, { error: `${what} is empty; give it one.` }).max(60, { error: `${what} is at most 60 characters.` })
-
-const noteError = 'A MIDI note is a whole number from 0 to 127.'
-export const pieceStrokeSchema = z.strictObject({
-  kind: oneOf(STROKE_KINDS, 'kind of stroke'),
-  by: oneOf(['hand', 'foot'], 'end of a limb'),
-  note: z.int({ error: noteError }).min(0, { error: noteError }).max(127, { error: noteError }),
-  /** The sound it uses, where it is not the usual one of its piece. */
-  sound: oneOf(SOUNDS, 'sound').optional(),
-  staff: z.strictObject({ place: number('A place on the staff', STAFF_RANGE.lowest, STAFF_RANGE.highest).int({ error: 'A place on the staff is a whole number of steps.' }), head: oneOf(HEADS, 'note head') }).optional(),
-})
-
-/** Where a piece is struck, seen from above in metres: x to the player's right, y away from the player, the stool at (0, 0). */
-export const placeSchema = z.strictObject({ x: number('x, in metres,', -KIT_LIMITS.metres, KIT_LIMITS.metres), y: number('y, in metres,', -KIT_LIMITS.metres, KIT_LIMITS.metres) })
-
-export const pieceSchema = z.strictObject({
-  id: name('The id of a piece'),
-  name: name('The name of a piece'),
-  kind: oneOf(PIECE_KINDS, 'kind of piece'),
-  /** Sets pieces of a kind apart: 1 for the kind's usual size, 1.3 a smaller one. */
-  pitch: number('A pitch', KIT_LIMITS.pitch.least, KIT_LIMITS.pitch.most),
-  stands: placeSchema,
-  strokes: z.array(pieceStrokeSchema).min(1, { error: 'A piece has at least one stroke.' }),
-}).superRefine((piece, ctx) => {
-  const seen = new Set<string>()
-  piece.strokes.forEach(({ kind, by }, s) => {
-    if (seen.has(kind + by)) ctx.addIssue({ code: 'custom', path: ['strokes', s, 'kind'], message: `“${piece.name}” has the stroke “${kind}” by ${by} twice; once is enough.` })
-    seen.add(kind + by)
-  })
-})
-
-export const kitSchema = z.strictObject({
-  format: z.literal(KIT_FORMAT, { error: `format is "${KIT_FORMAT}"; this is some other kind of document.` }),
-  version: z.literal(KIT_VERSION, { error: issue => `version is ${KIT_VERSION}; this kit says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.` }),
-  id: z.string({ error: 'An id is text.' }).regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'An id is 1 to 64 letters, digits, hyphens or underscores.' }),
-  name: name('The name of a kit'),
-  /** How the hands lie: crossed, the lead hand over to the hats, or open-handed, each to its own side. */
-  hands: oneOf(['crossed', 'open'], 'way to hold the hands').default('crossed'),
-  pieces: z.array(pieceSchema).min(1, { error: 'A kit has at least one piece.' }).max(KIT_LIMITS.pieces, { error: `A kit has at most ${KIT_LIMITS.pieces} pieces.` }),
-  /** Neighbouring pieces that this player can strike with one limb at once. */
-  pairs: z.array(z.strictObject({ a: z.string(), b: z.string() })).default([]),
-}).superRefine((kit, ctx) => {
-  const ids = new Set<string>()
-  const noteOwners = new Map<number, string>()
-  kit.pieces.forEach((piece, p) => {
-    if (ids.has(piece.id)) ctx.addIssue({ code: 'custom', path: ['pieces', p, 'id'], message: `Two pieces have the id “${piece.id}”; each needs its own.` })
-    ids.add(piece.id)
-    piece.strokes.forEach(({ note }, s) => {
-      const owner = noteOwners.get(note)
-      if (owner !== undefined && owner !== piece.id) {
-        ctx.addIssue({ code: 'custom', path: ['pieces', p, 'strokes', s, 'note'], message: `MIDI note ${note} is already that of “${kit.pieces.find(one => one.id === owner)!.name}”. Strokes of one piece may share a note; two pieces may not, or a file could not be read back.` })
-      } else noteOwners.set(note, piece.id)
-    })
-  })
-  kit.pairs.forEach(({ a, b }, i) => {
-    const [one, other] = [a, b].map(id => kit.pieces.find(piece => piece.id === id))
-    const path = ['pairs', i]
-    if (!one || !other || a === b) return ctx.addIssue({ code: 'custom', path, message: 'A pair is two different pieces of this kit.' })
-    const apart = metresApart(one, other)
-    if (apart > NEIGHBOURS) ctx.addIssue({ code: 'custom', path, message: `“${one.name}” and “${other.name}” stand ${apart.toFixed(2)} m apart; one limb can span ${NEIGHBOURS} m. Move them together or take the pair out.` })
-  })
-})
-
-/** One stroke a piece knows, the limbs' end it is for, its MIDI note, and its sound and staff place where they are not the usual. */
-export type PieceStroke = z.infer<typeof pieceStrokeSchema>
-export type Place = z.infer<typeof placeSchema>
-/** One thing on the kit. */
-export type Piece = z.infer<typeof pieceSchema>
-/** A kit: pieces by the names that grooves refer to them by, where they stand, and how this player plays them. */
-export type Kit = z.infer<typeof kitSchema>
-
-/** A kit from unknown data; defaults are filled in, anything wrong is named. */
-export const readKit = (input: unknown): Result<Kit> => readAs(kitSchema, input, 'kit')
-
-export const metresApart = (a: Pick<Piece, 'stands'>, b: Pick<Piece, 'stands'>): number => Math.hypot(a.stands.x - b.stands.x, a.stands.y - b.stands.y)
+/** What is easy and hard for whoever sits at a kit: the player's own limits, or the house's. */
+export const limitsOf = (kit: Pick<Kit, 'limits'>): Limits => kit.limits ?? HOUSE_LIMITS
 
 /** The piece of that name, if the kit has it. */
 export const pieceOf = (kit: Kit, id: string): Piece | undefined => kit.pieces.find(piece => piece.id === id)

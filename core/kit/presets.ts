@@ -1,7 +1,8 @@
 import type { PieceKind } from './kinds'
-import { KIT_FORMAT, KIT_VERSION, type Kit, type Piece, type PieceStroke } from './kit'
+import type { Kit, Piece, PieceStroke } from './schema'
+import { KIT_SHAPE } from './shapes'
 import type { SoundName } from './sounds'
-import type { StaffPlace } from './staff'
+import type { StaffPlace } from './heads'
 import type { StrokeKind } from './strokes'
 
 type Notes = { [kind in StrokeKind]?: number }
@@ -15,7 +16,7 @@ function piece(id: string, kind: PieceKind, [x, y]: [number, number], hand: Note
 }
 
 const kit = (id: string, name: string, pieces: Piece[], pairs: Kit['pairs'] = []): Kit =>
-  ({ format: KIT_FORMAT, version: KIT_VERSION, id, name, hands: 'crossed', pieces, pairs })
+  ({ format: KIT_SHAPE.format, version: KIT_SHAPE.version, id, name, hands: 'crossed', pieces, pairs })
 
 // A right-handed player's usual places. Notes from the percussion map of General MIDI level 1; 40 as the rim shot is a convention.
 const SNARE = piece('snare', 'snare', [0, 0.45], { 'hit': 38, 'rim shot': 40, 'cross-stick': 37, 'buzz': 38, 'sweep': 38, 'tap': 38 })
@@ -47,9 +48,9 @@ const LARGE = [
   piece('low timbale', 'timbale', [-0.72, 0.34], { 'hit': 66, 'rim shot': 82 }, { staff: { place: 1, head: 'triangle' } }),
   piece('tambourine', 'tambourine', [-0.24, 0.72], { hit: 54 }),
   piece('left bass pedal', 'bass drum', [-0.1, 0.6], {}, { foot: { hit: 35 }, staff: { place: -4, head: 'filled' } }),
-  piece('foot cowbell', 'cowbell', [-0.22, 0.62], {}, { foot: { hit: 81 }, pitch: 0.8, staff: { place: -6, head: 'triangle' } }),
-  piece('foot block', 'block', [-0.32, 0.64], {}, { foot: { hit: 80 }, pitch: 0.9, staff: { place: -6, head: 'x' } }),
-  piece('foot tambourine', 'tambourine', [-0.52, 0.62], {}, { foot: { hit: 79 }, staff: { place: -7, head: 'triangle' } }),
+  piece('foot cowbell', 'cowbell', [-0.22, 0.62], {}, { foot: { hit: 56 }, pitch: 0.8, staff: { place: -6, head: 'triangle' } }),
+  piece('foot block', 'block', [-0.32, 0.64], {}, { foot: { hit: 77 }, pitch: 0.9, staff: { place: -6, head: 'x' } }),
+  piece('foot tambourine', 'tambourine', [-0.52, 0.62], {}, { foot: { hit: 54 }, staff: { place: -7, head: 'triangle' } }),
   piece('foot claves', 'block', [-0.6, 0.56], {}, { foot: { hit: 75 }, pitch: 1.8, staff: { place: -7, head: 'x' } }),
 ]
 

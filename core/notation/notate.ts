@@ -1,6 +1,6 @@
 import { type Head, type Kit, type Limb, type Ornament, type StrokeKind, isHand, staffOf } from '#core/kit'
 import { type Groove, type TimedStroke, audibleParts, ownTick, partOf, timeline } from '#core/groove'
-import { type Counting, type Meter, NUMBERS, type Beat, beatsOf, convertTempo, countSlots, sayNoteValue, slotsOf } from '#core/time'
+import { type Counting, type Meter, NUMBERS, type Beat, type Tempo, beatsOf, countSlots, slotsOf } from '#core/time'
 import { type Written, cutFor, splitParts } from './duration'
 
 /** One head of a note: its place on the staff, its shape, and the strokes of the groove behind it. */
@@ -13,6 +13,8 @@ export interface Entry extends Written {
   /** Empty for a rest. */
   heads: NoteHead[]
   accent: boolean
+  /** The head that grace notes lead to: theirs is the same drum. */
+  graced: number | undefined
   /** Over a hat: open, or closed again after it was. */
   hat: 'open' | 'closed' | undefined
   ornament: Ornament | undefined
@@ -34,7 +36,8 @@ export interface NotationBar {
   counts: { at: number, word: string, onBeat: boolean, sticking: string }[]
 }
 
-export interface Notation { bars: NotationBar[], words: string }
+/** Bars, and what stands over the first: the tempo as a note and a figure, and the swing in words. */
+export interface Notation { bars: NotationBar[], tempo: Tempo, words: string }
 
 /** A groove as percussion notation in two voices: hands over feet, beamed by felt beat, as music.md has it. Muted parts are left out; `only` chooses parts by id. */
 export function notate(groove: Groove, kit: Kit, { counting = NUMBERS, only }: { counting?: Counting, only?: readonly string[] } = {}): Notation {
@@ -44,6 +47,10 @@ export function notate(groove: Groove, kit: Kit, { counting = NUMBERS, only }: {
   const words = countSlots(groove.bars, counting)
   const slots = new Map(slotsOf(groove.bars).map((slot, i) => [slot.at, { word: words[i]!, onBeat: slot.slot === 0 }]))
   const closed = closedAgain(events)
+  const softest = new Map<Limb, number>()
+  for (const { limb, level } of events) softest.set(limb, Math.min(level, softest.get(limb) ?? 5))
+  const accents = new Set(events.filter(event => accented(event, softest)))
+  const signs: Signs = { closed, accents }
   const byBar = groove.bars.map((bar, b): NotationBar => {
     const own = beats.filter(beat => beat.bar === b)
     const from = own[0]!.at
@@ -53,24 +60,29 @@ export function notate(groove: Groove, kit: Kit, { counting = NUMBERS, only }: {
     return {
       meter: bar.meter,
       showMeter: !before || before.count !== bar.meter.count || before.unit !== bar.meter.unit,
-      hands: voice(groove, own, inside.filter(event => isHand(event.limb)), closed),
-      feet: voice(groove, own, inside.filter(event => !isHand(event.limb)), closed),
+      hands: voice(groove, own, inside.filter(event => isHand(event.limb)), signs),
+      feet: voice(groove, own, inside.filter(event => !isHand(event.limb)), signs),
       counts: [...new Set(inside.map(event => event.at))].map(at => ({
         at, word: slots.get(at)?.word ?? '', onBeat: slots.get(at)?.onBeat ?? false, sticking: sticking(inside.filter(event => event.at === at)),
       })),
     }
   })
-  return { bars: byBar, words: staffWords(groove) }
+  const { counts, bpm } = groove.tempo
+  return { bars: byBar, tempo: { counts, bpm: Number(bpm.toFixed(1)) }, words: staffWords(groove) }
 }
 
-/** Tempo and feel as they stand over the first bar: `'quarters 96 · swing eighths, 66.7 to 33.3'`. */
-export function staffWords(groove: Pick<Groove, 'tempo' | 'feel'>): string {
-  const { tempo, feel } = groove
-  const bpm = Number(convertTempo(tempo, tempo.counts).bpm.toFixed(1))
-  const swing = feel.swing && feel.swing.share !== 0.5
-    ? [`swing ${feel.swing.level === '1/8' ? 'eighths' : 'sixteenths'}, ${Number((feel.swing.share * 100).toFixed(1))} to ${Number((100 - feel.swing.share * 100).toFixed(1))}`]
-    : []
-  return [`${sayNoteValue(tempo.counts)} ${bpm}`, ...swing].join(' · ')
+/** The swing as it stands over the first bar: `'swing eighths, 66.7 to 33.3'`; nothing where it is straight. */
+export function staffWords({ feel: { swing } }: Pick<Groove, 'feel'>): string {
+  if (!swing || swing.share === 0.5) return ''
+  return `swing ${swing.level === '1/8' ? 'eighths' : 'sixteenths'}, ${Number((swing.share * 100).toFixed(1))} to ${Number((100 - swing.share * 100).toFixed(1))}`
+}
+
+/** How much softer a limb's other strokes are where one of its strong strokes stands out. */
+const STANDS_OUT = 2
+
+/** A stroke that is written with an accent: one of level 5, and a strong one among softer strokes of the same limb. */
+function accented(event: TimedStroke, softest: ReadonlyMap<Limb, number>): boolean {
+  return event.level === 5 || (event.level === 4 && 4 - softest.get(event.limb)! >= STANDS_OUT)
 }
 
 /** Which limbs strike: hands as R and L, both as RL; feet as r and l, so that they are told apart without colour. */
@@ -91,8 +103,11 @@ function closedAgain(events: readonly TimedStroke[]): Set<TimedStroke> {
   return marked
 }
 
+/** Strokes on hats that close again, and strokes that are accented. */
+interface Signs { closed: ReadonlySet<TimedStroke>, accents: ReadonlySet<TimedStroke> }
+
 /** One voice of one bar: every felt beat written by itself, so that each can be seen. */
-function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStroke[], closed: ReadonlySet<TimedStroke>): Voice {
+function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStroke[], signs: Signs): Voice {
   const entries: Entry[] = []
   const tuplets: Tuplet[] = []
   const beams: BeamGroup[] = []
@@ -114,7 +129,7 @@ function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStr
       const parts = (starts[i + 1] ?? cut.parts) - start
       const [own] = splitParts(parts, cut.unit)
       const struck = inside.filter(event => snapped[onsets.indexOf(event.at - beat.at)] === start)
-      entries.push({ ...entry(beat, struck[0]!.at, own!.written), ...note(groove, struck, closed) })
+      entries.push({ ...entry(beat, struck[0]!.at, own!.written), ...note(groove, struck, signs) })
       if (own!.parts < parts) rest(start + own!.parts, parts - own!.parts)
     })
     if (cut.tuplet && starts.length) tuplets.push({ from: first, to: entries.length - 1, ...cut.tuplet })
@@ -124,7 +139,7 @@ function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStr
 }
 
 const entry = (beat: Beat, at: number, written: Written): Entry =>
-  ({ ...written, at, beat: beat.beat, heads: [], accent: false, hat: undefined, ornament: undefined, buzz: false })
+  ({ ...written, at, beat: beat.beat, heads: [], accent: false, graced: undefined, hat: undefined, ornament: undefined, buzz: false })
 
 /** Runs of notes short enough to be beamed, within one felt beat, broken by rests. */
 function beamsOf(entries: readonly Entry[], from: number): BeamGroup[] {
@@ -142,7 +157,7 @@ function beamsOf(entries: readonly Entry[], from: number): BeamGroup[] {
 }
 
 /** The strokes of one instant and voice as a chord: strokes at one place and of one shape share a head. */
-function note(groove: Groove, struck: readonly TimedStroke[], closed: ReadonlySet<TimedStroke>): Partial<Entry> {
+function note(groove: Groove, struck: readonly TimedStroke[], { closed, accents }: Signs): Partial<Entry> {
   const heads = new Map<string, NoteHead>()
   for (const event of struck) {
     const { place, head } = placed(event)
@@ -155,11 +170,14 @@ function note(groove: Groove, struck: readonly TimedStroke[], closed: ReadonlySe
       known.ghost &&= event.level === 1
     } else heads.set(key, { place, head: head === 'slash' ? 'filled' : head, slashed: head === 'slash', ghost: event.level === 1, limbs: [event.limb], strokes: [stroke] })
   }
+  const sorted = [...heads.values()].sort((a, b) => a.place - b.place)
+  const ornamented = struck.find(event => event.ornament)
   return {
-    heads: [...heads.values()].sort((a, b) => a.place - b.place),
-    accent: struck.some(event => event.level === 5),
+    heads: sorted,
+    graced: ornamented && sorted.findIndex(head => head.place === placed(ornamented).place),
+    accent: struck.some(event => accents.has(event)),
     hat: struck.some(event => event.stroke === 'open') ? 'open' : struck.some(event => closed.has(event)) ? 'closed' : undefined,
-    ornament: struck.find(event => event.ornament)?.ornament,
+    ornament: ornamented?.ornament,
     buzz: struck.some(event => event.stroke === 'buzz'),
   }
 }

@@ -61,6 +61,20 @@ describe('a note', () => {
     expect(bar.feet.entries[0]!.heads[0]).toMatchObject({ place: -3, head: 'filled', strokes: [{ at: 0 }] })
     expect(bar.counts.map(count => [count.word, count.sticking])).toEqual([['1', 'Rr'], ['2', 'RL'], ['3', 'R'], ['4', 'R']])
   })
+  it('is accented where a strong stroke stands out from its limb’s others, and always at level 5', () => {
+    const accents = (...parts: Groove['parts']) => only(parts).hands.entries.filter(entry => entry.accent).map(entry => entry.at / 1260)
+    expect(accents(part('RH', 'hi-hat', '4.2.4.2.4.2.4.2.'))).toEqual([0, 4, 8, 12])
+    expect(accents(part('RH', 'hi-hat', '4.3.4.3.4.3.4.3.'))).toEqual([])
+    expect(accents(part('LH', 'snare', '.... 4... .... 4...'))).toEqual([])
+    expect(accents(part('LH', 'snare', '..1. 4... .... 4...'))).toEqual([4, 12])
+    expect(accents(part('LH', 'snare', '.... 5... .... 5...'))).toEqual([4, 12])
+  })
+  it('has its grace notes on the drum that is ornamented', () => {
+    const flam = { ...part('LH', 'snare', '3... .... .... ....') }
+    const bar = only([part('RH', 'hi-hat', '3... .... .... ....'), { ...flam, strokes: flam.strokes.map(stroke => ({ ...stroke, ornament: 'flam' as const })) }])
+    const [entry] = bar.hands.entries
+    expect(entry!.heads[entry!.graced!]).toMatchObject({ place: 1, head: 'filled' }) // the snare, under the hats
+  })
   it('shows ghosts, rim shots, bells, open hats and those closed again, and feet on the hats', () => {
     const stroke = (at: number, piece: string, kind: string, level = 3, more = {}) => ({ at, piece, stroke: kind, level, ...more }) as Groove['parts'][number]['strokes'][number]
     const bar = only([
@@ -105,6 +119,6 @@ describe('notation of any groove', () => {
     expect(writtenAs(6300)).toBeUndefined()
   })
   it('says tempo and swing over the first bar', () => {
-    expect(notate(groove([], bars, { tempo: { bpm: 96, counts: '1/4' }, feel: { swing: { level: '1/8', share: 2 / 3 }, push: {} } }), DEFAULT_KIT).words).toBe('quarters 96 · swing eighths, 66.7 to 33.3')
+    expect(notate(groove([], bars, { tempo: { bpm: 96, counts: '1/4' }, feel: { swing: { level: '1/8', share: 2 / 3 }, push: {} } }), DEFAULT_KIT)).toMatchObject({ tempo: { bpm: 96, counts: '1/4' }, words: 'swing eighths, 66.7 to 33.3' })
   })
 })

@@ -1,2 +1,6 @@
+export * from './shape'
+export * from './stage'
 export * from './plan'
 export * from './log'
+export * from './run'
+export * from './attend'

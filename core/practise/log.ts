@@ -1,43 +1,93 @@
 import { z } from 'zod'
 import { idSchema } from '#core/groove'
+import { type Result, readAs } from '#core/result'
+import { type NoteValue, convertTempo } from '#core/time'
+import { upgraded } from '#core/upgrade'
+import { entryShape, markedEntry } from './shape'
+import { clickSchema, keptTempoSchema, partsSchema, spanSchema, subjectSchema } from './stage'
 
 /** The player's word at the end of a stage; null where none was given before the next began. */
 export const WORDS = ['solid', 'shaky', 'missed'] as const
 export type Word = typeof WORDS[number]
 
-/** One stage as it was practised. `bpm` counts what the groove's tempo counts; `at` is when it ended. */
+const { format, version } = entryShape()
+const title = (what: string) => z.string({ error: `${what} is text.` }).min(1, { error: `${what} may not be empty.` }).max(160, { error: `${what} is at most 160 characters.` })
+
+/** One stage as it was practised. `at` is when it ended, `day` the player's own calendar day. */
 export const logEntrySchema = z.strictObject({
+  format: z.literal(format, { error: `format is "${format}".` }),
+  version: z.literal(version, { error: issue => `version is ${version}; this entry says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.` }),
   id: idSchema,
-  grooveId: idSchema,
-  grooveTitle: z.string().min(1, { error: 'The title of the groove may not be empty.' }).max(160, { error: 'A title is at most 160 characters.' }),
-  planId: idSchema,
-  stage: z.string().min(1, { error: 'The name of the stage may not be empty.' }).max(160, { error: 'A name is at most 160 characters.' }),
-  bpm: z.number({ error: 'A tempo is a number of beats a minute.' }).min(20, { error: 'A tempo is at least 20 a minute.' }).max(400, { error: 'A tempo is at most 400 a minute.' }),
+  at: z.iso.datetime({ error: 'A moment is written like 2026-01-31T18:30:00Z.' }),
+  day: z.iso.date({ error: 'A day is written like 2026-01-31.' }),
+  /** What was practised, by which revision (null where that is not known) and under which title. */
+  subject: z.strictObject({ ...subjectSchema.shape, revision: z.int({ error: 'A revision is a whole number, or null.' }).min(1, { error: 'A revision is at least 1.' }).nullable(), title: title('The title of what was practised') }),
+  planId: idSchema.nullable(),
+  stage: title('The name of the stage'),
+  span: spanSchema.nullable(),
+  /** Who played each part; empty where an older entry does not say. */
+  parts: partsSchema,
+  click: clickSchema.nullable(),
+  tempo: keptTempoSchema,
   seconds: z.number({ error: 'How long it was practised is a number of seconds.' }).min(0, { error: 'Seconds are not negative.' }).max(86400, { error: 'A stage lasts at most a day.' }),
   word: z.enum(WORDS, { error: 'The word is solid, shaky or missed, or null.' }).nullable(),
-  at: z.iso.datetime({ error: 'A moment is written like 2026-01-31T18:30:00Z.' }),
+  measures: z.null({ error: 'measures is null: this Bazzet does not measure yet.' }),
+  /** Stages of one run share it; null where an older entry does not say. */
+  sessionId: idSchema.nullable(),
 })
 
 export type LogEntry = z.infer<typeof logEntrySchema>
 
-/** One groove's best day by day, days oldest first. */
-export interface TempoLine { grooveId: string, title: string, days: { day: string, bpm: number }[] }
+/** An entry from unknown data of any version there was. */
+export function readEntry(input: unknown): Result<LogEntry> {
+  const entry = upgraded(markedEntry(input), entryShape())
+  return entry.ok ? readAs(logEntrySchema, entry.value, 'log entry') : entry
+}
 
-/**
- * The fastest tempo of each day that was not missed, by groove: a word of solid or shaky counts, and so
- * does none. `dayOf` says on which day, such as 2026-01-31, a moment falls where the player lives.
- */
-export function tempoByDay(entries: readonly LogEntry[], dayOf: (at: string) => string): TempoLine[] {
+/** One subject's best day by day, days oldest first; its tempos count what the latest of them counted. */
+export interface TempoLine { id: string, title: string, counts: NoteValue, days: { day: string, bpm: number }[] }
+
+/** A day's best of one subject, in quarters a minute, so that entries that count other values can be compared. */
+export interface DayBest { id: string, day: string, quarters: number }
+
+/** How fast an entry was, in quarters a minute. */
+export const quartersOf = ({ tempo }: Pick<LogEntry, 'tempo'>): number => convertTempo(tempo, '1/4').bpm
+
+/** A word of solid or shaky counts towards a best, and so does none. */
+export const countsAsBest = ({ word }: Pick<LogEntry, 'word'>): boolean => word !== 'missed'
+
+/** The fastest of each day by subject, from days in order and what each subject is called and counts now. */
+export function tempoLines(bests: readonly DayBest[], subjects: ReadonlyMap<string, { title: string, counts: NoteValue }>): TempoLine[] {
   const lines = new Map<string, TempoLine>()
-  for (const entry of [...entries].sort((a, b) => a.at.localeCompare(b.at))) {
-    if (entry.word === 'missed') continue
-    const line = lines.get(entry.grooveId) ?? { grooveId: entry.grooveId, title: entry.grooveTitle, days: [] }
-    line.title = entry.grooveTitle
-    lines.set(entry.grooveId, line)
-    const day = dayOf(entry.at)
-    const last = line.days.at(-1)
-    if (last?.day === day) last.bpm = Math.max(last.bpm, entry.bpm)
-    else line.days.push({ day, bpm: entry.bpm })
+  for (const { id, day, quarters } of bests) {
+    const { title, counts } = subjects.get(id)!
+    const line = lines.get(id) ?? { id, title, counts, days: [] }
+    lines.set(id, line)
+    line.days.push({ day, bpm: convertTempo({ bpm: quarters, counts: '1/4' }, counts).bpm })
   }
   return [...lines.values()]
 }
+
+/** The same from entries: the fastest tempo of each day that was not missed, by what was practised. */
+export function tempoByDay(entries: readonly LogEntry[]): TempoLine[] {
+  const bests = new Map<string, DayBest>()
+  const subjects = new Map<string, { title: string, counts: NoteValue }>()
+  for (const entry of [...entries].sort((a, b) => a.at.localeCompare(b.at)).filter(countsAsBest)) {
+    const { subject: { id, title }, day, tempo: { counts } } = entry
+    subjects.set(id, { title, counts })
+    const quarters = quartersOf(entry)
+    const best = bests.get(`${id} ${day}`)
+    if (best) best.quarters = Math.max(best.quarters, quarters)
+    else bests.set(`${id} ${day}`, { id, day, quarters })
+  }
+  return tempoLines([...bests.values()].sort((a, b) => a.day.localeCompare(b.day)), subjects)
+}
+
+/** Of many lines those of the subjects practised last, in their own order: a chart of forty says nothing. */
+export function latestLines(lines: readonly TempoLine[], most: number): TempoLine[] {
+  const latest = new Set([...lines].sort((a, b) => b.days.at(-1)!.day.localeCompare(a.days.at(-1)!.day)).slice(0, most))
+  return lines.filter(line => latest.has(line))
+}
+
+/** What a log comes to. */
+export interface LogSums { stages: number, seconds: number, days: number, lines: TempoLine[] }

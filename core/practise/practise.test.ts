@@ -1,8 +1,10 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
-import type { Limb } from '#core/kit'
-import { meter } from '#core/time'
-import { type LogEntry, logEntrySchema, planFor, planSchema, sayClock, sayStageLimbs, tempoByDay } from '.'
+import { DEFAULT_KIT, type Limb } from '#core/kit'
+import { CueLine, type StrokeCue } from '#core/perform'
+import { NUMBERS, meter } from '#core/time'
+import { type LogEntry, countedAt, latestLines, logEntrySchema, planFor, planSchema, planSeconds, readEntry, readPlan, sayAttend, sayClick, sayClock, sayStageLimbs, stagePerformance, tempoByDay, toggledPart, withStage } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb) => makePart({ id, name: id, limb, strokes: rowStrokes(bars, '3...', { piece: 'snare' }) })
@@ -12,36 +14,71 @@ const ids = () => {
   return () => `id${n++}`
 }
 const FOUR = [part('hat', 'RH'), part('snare', 'LH'), part('bass', 'RF'), part('foot', 'LF')]
+const plan = (of: Groove = groove(...FOUR)) => {
+  const made = planFor(of, ids())
+  if (!made.ok) throw new Error(made.reason)
+  return made.value
+}
+const mine = (...parts: string[]) => Object.fromEntries(parts.map(id => [id, 'player']))
 
 describe('a plan', () => {
   it('has four stages: feet, feet with each hand, all, at rising tempos', () => {
-    const plan = planFor(groove(...FOUR), ids())
-    expect(plan).toMatchObject({ ok: true, value: { grooveId: 'g', stages: [
-      { name: 'Feet alone', partIds: ['bass', 'foot'], bpm: 70, seconds: 120, click: 'every beat' },
-      { name: 'Feet and lead hand', partIds: ['hat', 'bass', 'foot'], bpm: 75 },
-      { name: 'Feet and other hand', partIds: ['snare', 'bass', 'foot'], bpm: 80 },
-      { name: 'All four limbs', partIds: ['hat', 'snare', 'bass', 'foot'], bpm: 90, click: 'backbeats' },
-    ] } })
-    expect(plan.ok && planSchema.safeParse(plan.value).success).toBe(true)
+    expect(plan()).toMatchObject({ stages: [
+      { name: 'Feet alone', subject: { kind: 'groove', id: 'g' }, parts: mine('bass', 'foot'), tempo: { bpm: 70, counts: '1/4' }, length: { seconds: 120 }, click: { program: 'every beat' } },
+      { name: 'Feet and lead hand', parts: mine('hat', 'bass', 'foot'), tempo: { bpm: 75 } },
+      { name: 'Feet and other hand', parts: mine('snare', 'bass', 'foot'), tempo: { bpm: 80 } },
+      { name: 'All four limbs', parts: mine('hat', 'snare', 'bass', 'foot'), tempo: { bpm: 90 }, click: { program: 'backbeats' } },
+    ] })
+    expect(planSchema.safeParse(plan()).success).toBe(true)
+    expect(planSeconds(plan())).toBe(720)
+  })
+
+  it('counts its tempos as its groove does', () => {
+    const slow = plan({ ...groove(...FOUR), tempo: { bpm: 60, counts: '1/4.' } })
+    expect(slow.stages.map(stage => stage.tempo)).toEqual([42, 45, 48, 54].map(bpm => ({ bpm, counts: '1/4.' })))
   })
 
   it('gives the lead hand of a left-handed player its turn first', () => {
-    const plan = planFor({ ...groove(...FOUR), lead: 'left' }, ids())
-    expect(plan.ok && plan.value.stages[1]!.partIds).toEqual(['snare', 'bass', 'foot'])
+    expect(plan({ ...groove(...FOUR), lead: 'left' }).stages[1]!.parts).toEqual(mine('snare', 'bass', 'foot'))
+  })
+
+  it('names its stages by the limbs that play in them, and leaves muted parts out', () => {
+    const names = (...parts: Groove['parts']) => plan(groove(...parts)).stages.map(stage => stage.name)
+    const [hat, snare, bass, foot] = FOUR as [Groove['parts'][number], Groove['parts'][number], Groove['parts'][number], Groove['parts'][number]]
+    expect(names(hat, snare)).toEqual(['Lead hand alone', 'Other hand alone', 'Both hands'])
+    expect(names(hat, snare, bass)).toEqual(['Foot alone', 'Foot and lead hand', 'Foot and other hand', 'All three limbs'])
+    expect(names(bass, foot)).toEqual(['Feet alone'])
+    expect(names(hat, snare, { ...bass, muted: true }, { ...foot, muted: true })).toEqual(['Lead hand alone', 'Other hand alone', 'Both hands'])
+    expect(plan(groove(hat, snare)).title).toBe('Wet Rope, hand by hand')
+    expect(planFor(groove({ ...hat, muted: true }), ids())).toMatchObject({ ok: false, reason: expect.stringContaining('mute') })
   })
 
   it('leaves out stages with nothing in them, and parts with no strokes', () => {
-    const plan = planFor(groove(FOUR[0]!, FOUR[1]!, makePart({ id: 'empty', name: 'Empty', limb: 'RF' })), ids())
-    expect(plan.ok && plan.value.stages.map(stage => stage.partIds)).toEqual([['hat'], ['snare'], ['hat', 'snare']])
+    const made = plan(groove(FOUR[0]!, FOUR[1]!, makePart({ id: 'empty', name: 'Empty', limb: 'RF' })))
+    expect(made.stages.map(stage => Object.keys(stage.parts))).toEqual([['hat'], ['snare'], ['hat', 'snare']])
   })
 
   it('of nothing is refused with what to do', () => {
     expect(planFor(groove(), ids())).toMatchObject({ ok: false, reason: /put strokes into at least one part/ })
   })
 
-  it('says who plays and who rests', () => {
-    const plan = planFor(groove(...FOUR), ids())
-    expect(plan.ok && sayStageLimbs(groove(...FOUR), plan.value.stages[0]!)).toBe('You: right foot and left foot. Silent: right hand and left hand.')
+  it('says who plays and who rests, where the click falls, and what to attend to', () => {
+    const [feet] = plan().stages
+    expect(sayStageLimbs(groove(...FOUR), feet!)).toBe('You: right foot and left foot. Silent: right hand and left hand.')
+    expect(sayClick(feet!.click)).toBe('Click on every beat.')
+    expect(sayClick({ program: [1260], gaps: null })).toBe('Click on slots of your own.')
+    expect(sayAttend(groove(...FOUR), DEFAULT_KIT, feet!, NUMBERS)).toBe('Right foot and left foot land together on 1, 2, 3 and 4. Keep them one sound.')
+    expect(sayAttend(groove(...FOUR), DEFAULT_KIT, { ...feet!, attend: 'The and of three' }, NUMBERS)).toBe('The and of three')
+  })
+
+  it('keeps at least one part in a stage', () => {
+    const made = plan(groove(FOUR[0]!, FOUR[1]!))
+    const [alone, , both] = made.stages
+    expect(toggledPart(both!, 'hat')).toEqual({ ok: true, value: mine('snare') })
+    expect(toggledPart(alone!, 'snare')).toEqual({ ok: true, value: mine('hat', 'snare') })
+    expect(toggledPart(alone!, 'hat')).toMatchObject({ ok: false, reason: /at least one part/ })
+    expect(readPlan(withStage(made, alone!.id, { parts: { hat: 'silent' } }))).toMatchObject({ ok: false, problems: [{ path: 'stages.0.parts' }] })
+    expect(readPlan({ ...made, stages: [alone, alone] })).toMatchObject({ ok: false, problems: [{ path: 'stages.1.id' }] })
   })
 
   it.each([[158, '2:38'], [0.2, '0:01'], [0, '0:00'], [60, '1:00']])('shows %f seconds as %s', (seconds, clock) => {
@@ -49,9 +86,67 @@ describe('a plan', () => {
   })
 })
 
+describe('a stage as it is played', () => {
+  const cued = (more: Partial<ReturnType<typeof plan>['stages'][number]> = {}, tempo?: { bpm: number, counts: '1/4' }) =>
+    new CueLine(stagePerformance({ ...plan().stages[0]!, ...more }, groove(...FOUR), DEFAULT_KIT, tempo)).between(-10, 2.3)
+
+  it('counts in, sounds the player’s parts to play along with, and nothing else', () => {
+    const strokes = cued().filter((cue): cue is StrokeCue => cue.kind === 'stroke')
+    // 70 quarters a minute: 0.857 s a quarter, so three of them begin before 2.3 s, by each foot.
+    expect(strokes.map(cue => [cue.part, cue.by, cue.heard, Number(cue.seconds.toFixed(3))])).toEqual([0, 0.857, 1.714].flatMap(at => [['bass', 'player', true, at], ['foot', 'player', true, at]]))
+    expect(cued().filter(cue => cue.kind === 'click' && cue.tick < 0)).toHaveLength(4)
+  })
+
+  it('goes at another tempo, over a span of its own, with parts of its own', () => {
+    const extra = makePart({ id: 'helper', name: 'Helper', limb: 'LF', strokes: rowStrokes(bars, '..3.', { piece: 'hi-hat', stroke: 'chick' }) })
+    const strokes = cued({ span: { from: 10080, to: 20160 }, extra: [extra], parts: { hat: 'machine' }, countIn: 0 }, { bpm: 120, counts: '1/4' })
+      .filter((cue): cue is StrokeCue => cue.kind === 'stroke' && cue.seconds < 1)
+    expect(strokes.map(cue => [cue.part, cue.tick, cue.seconds])).toEqual([['hat', 10080, 0], ['helper', 12600, 0.25], ['hat', 15120, 0.5], ['helper', 17640, 0.75]])
+  })
+
+  it.each([
+    [0, { bar: 0, beat: 0, slot: 0 }], [6300, { bar: 0, beat: 1, slot: 1 }], [20159, { bar: 0, beat: 3, slot: 3 }],
+    [20160, { bar: 1, beat: 0, slot: 0 }], [25000, { bar: 1, beat: 0, slot: 1 }],
+    [-1, { bar: 0, beat: 3, slot: 0 }], [-20160, { bar: 0, beat: 0, slot: 0 }], [-30240, { bar: 0, beat: 2, slot: 0 }],
+  ])('at tick %i counts %j', (tick, counted) => {
+    // A bar of 4/4 in sixteenths, and one of 6/8 in eighths.
+    expect(countedAt([...makeBars(meter(4, 4), 1, 4), ...makeBars(meter(6, 8), 1, 3)], tick)).toEqual(counted)
+  })
+})
+
+describe('older plans and entries', () => {
+  const old = { format: 'bazzet-plan', version: 1, id: 'p', grooveId: 'g', title: 'P', stages: [{ id: 's', name: 'Feet', partIds: ['bass'], click: 'backbeats', bpm: 66, seconds: 120 }] }
+  it('are read as what they are now; what their tempo counted is assumed', () => {
+    const read = readPlan(old)
+    if (!read.ok) throw new Error(read.reason)
+    expect(read.value).toEqual({
+      format: 'bazzet-plan', version: 2, id: 'p', title: 'P',
+      stages: [{
+        id: 's', name: 'Feet', subject: { kind: 'groove', id: 'g' }, span: null, parts: { bass: 'player' }, extra: [], length: { seconds: 120 },
+        click: { program: 'backbeats', gaps: null }, countIn: 1, tempo: { bpm: 66, counts: '1/4', assumed: true }, climb: null, on: 'kit', attend: '', given: ['name'],
+      }],
+    })
+    expect(readPlan(JSON.parse(JSON.stringify(read.value)))).toEqual(read)
+  })
+  it('are refused with the field that is wrong, as new ones are', () => {
+    expect(readPlan({ ...old, stages: [{ ...old.stages[0], bpm: 4000 }] })).toMatchObject({ ok: false, problems: [{ path: 'stages.0.tempo.bpm' }] })
+    expect(readPlan({ ...old, stages: [{ ...old.stages[0], partIds: 'bass' }] })).toMatchObject({ ok: false })
+    expect(readPlan({ ...old, stages: 'none' })).toMatchObject({ ok: false, problems: [{ path: 'stages' }] })
+    expect(readPlan({ ...old, version: 3 })).toMatchObject({ ok: false, reason: /from a newer Bazzet: this file says 3/ })
+  })
+  it('of the log keep what they say', () => {
+    const entry = { id: 'e', grooveId: 'g', grooveTitle: 'G', planId: 'p', stage: 'All', bpm: 90, seconds: 60, word: null, at: '2026-03-01T18:00:00Z' }
+    expect(readEntry(entry)).toMatchObject({ ok: true, value: {
+      id: 'e', day: '2026-03-01', subject: { kind: 'groove', id: 'g', revision: null, title: 'G' }, planId: 'p', stage: 'All', tempo: { bpm: 90, counts: '1/4', assumed: true }, seconds: 60, word: null, sessionId: null,
+    } })
+  })
+})
+
 describe('the log', () => {
-  const entry = (at: string, bpm: number, word: LogEntry['word'], grooveId = 'g'): LogEntry =>
-    ({ id: 'e', grooveId, grooveTitle: `Title of ${grooveId}`, planId: 'p', stage: 'All', bpm, seconds: 60, word, at })
+  const entry = (at: string, bpm: number, word: LogEntry['word'], id = 'g', counts: LogEntry['tempo']['counts'] = '1/4'): LogEntry => ({
+    format: 'bazzet-entry', version: 2, id: 'e', at, day: at.slice(0, 10), subject: { kind: 'groove', id, revision: 1, title: `Title of ${id}` }, planId: 'p', stage: 'All',
+    span: null, parts: {}, click: null, tempo: { bpm, counts }, seconds: 60, word, measures: null, sessionId: null,
+  })
 
   it('charts the fastest of each day that was not missed, by groove', () => {
     const lines = tempoByDay([
@@ -60,15 +155,30 @@ describe('the log', () => {
       entry('2026-03-01T18:10:00Z', 88, 'shaky'),
       entry('2026-03-01T18:20:00Z', 96, 'missed'),
       entry('2026-03-01T18:30:00Z', 70, null, 'h'),
-    ], at => at.slice(0, 10))
-    expect(lines).toEqual([
-      { grooveId: 'g', title: 'Title of g', days: [{ day: '2026-03-01', bpm: 88 }, { day: '2026-03-02', bpm: 84 }] },
-      { grooveId: 'h', title: 'Title of h', days: [{ day: '2026-03-01', bpm: 70 }] },
     ])
+    expect(lines).toEqual([
+      { id: 'g', title: 'Title of g', counts: '1/4', days: [{ day: '2026-03-01', bpm: 88 }, { day: '2026-03-02', bpm: 84 }] },
+      { id: 'h', title: 'Title of h', counts: '1/4', days: [{ day: '2026-03-01', bpm: 70 }] },
+    ])
+    expect(latestLines(lines, 1).map(line => line.id)).toEqual(['g'])
   })
 
-  it('takes no word it does not know', () => {
-    expect(logEntrySchema.safeParse({ ...entry('2026-03-01T18:00:00Z', 80, null), word: 'perfect' }).success).toBe(false)
-    expect(logEntrySchema.safeParse({ ...entry('yesterday', 80, null) }).success).toBe(false)
+  it('compares tempos by how fast they are, whatever they count', () => {
+    // 170 eighths are 85 quarters: slower than 88 quarters. The line counts what the latest entry counted.
+    const lines = tempoByDay([entry('2026-03-01T18:00:00Z', 170, 'solid', 'g', '1/8'), entry('2026-03-01T18:10:00Z', 88, 'solid'), entry('2026-03-02T18:00:00Z', 184, 'solid', 'g', '1/8')])
+    expect(lines).toEqual([{ id: 'g', title: 'Title of g', counts: '1/8', days: [{ day: '2026-03-01', bpm: 176 }, { day: '2026-03-02', bpm: 184 }] }])
+  })
+
+  it('takes no word, moment or day it does not know', () => {
+    const good = entry('2026-03-01T18:00:00Z', 80, null)
+    expect(logEntrySchema.safeParse(good).success).toBe(true)
+    for (const wrong of [{ word: 'perfect' }, { at: 'yesterday' }, { day: 'Monday' }, { tempo: { bpm: 80 } }]) expect(logEntrySchema.safeParse({ ...good, ...wrong }).success).toBe(false)
+  })
+
+  it('reads what it writes', () => {
+    fc.assert(fc.property(fc.integer({ min: 20, max: 400 }), fc.constantFrom('solid', 'shaky', 'missed', null), (bpm, word) => {
+      const one = entry('2026-03-01T18:00:00Z', bpm, word)
+      expect(readEntry(JSON.parse(JSON.stringify(one)))).toEqual({ ok: true, value: one })
+    }))
   })
 })

@@ -1,3 +1,4 @@
 export * from './dsp'
+export * from './limit'
 export * from './sounds'
 export * from './mix'

@@ -1,34 +1,34 @@
-import { type Kit } from '#core/kit'
-import { type Groove, type Listening, audibleParts, passSeconds, timeline } from '#core/groove'
+import { CueLine, type Performance } from '#core/perform'
 import { SAMPLE_RATE, silence } from './dsp'
-import { renderSound, soundKey, soundName, takeFor } from './sounds'
+import { softLimit } from './limit'
+import { renderClick, renderSound, soundKey, soundName, takeFor } from './sounds'
 
 const CLOSING = 0.03
 
 /**
- * Plays a groove into samples: so many passes, mono at 44.1 kHz, with a second for the last stroke to ring.
- * The mix is brought under full scale when it would go over.
+ * Plays a performance that ends into samples: mono at 44.1 kHz, from the first thing that sounds (a count-in, a pick-up
+ * or a grace note comes before the first bar), with a second for the last stroke to ring. What would go over full scale
+ * is bent under it (`softLimit`), as in playing.
  */
-export function renderGroove(groove: Groove, kit: Kit, passes = 1, listening: Listening = { solo: [] }): Float32Array {
-  const length = passSeconds(groove)
-  const out = silence(length * passes + 1)
+export function renderPerformance(performance: Performance): Float32Array {
+  const line = new CueLine(performance)
+  const out = silence(line.ends - line.begins + 1)
   const sounds = new Map<string, Float32Array>()
-  const heard = audibleParts(groove, listening)
-  for (let pass = 0; pass < passes; pass++) {
-    for (const event of timeline(groove, kit, pass)) {
-      if (!event.piece || !heard.has(event.partId)) continue
-      const stop = event.until === undefined ? Infinity : Math.round((pass * length + event.until) * SAMPLE_RATE)
-      for (const { after, level } of event.blows ?? [{ after: 0, level: event.level }]) {
-        const key = soundKey(event.piece, event.stroke, level, takeFor(event.at, pass))
-        const name = soundName(key)
-        const sound = sounds.get(name) ?? renderSound(key)
-        sounds.set(name, sound)
-        addSound(out, sound, Math.max(0, Math.round((pass * length + event.seconds + after) * SAMPLE_RATE)), stop)
-      }
+  const sampleAt = (seconds: number) => Math.round((seconds - line.begins) * SAMPLE_RATE)
+  const kept = (name: string, render: () => Float32Array): Float32Array => {
+    const sound = sounds.get(name) ?? render()
+    sounds.set(name, sound)
+    return sound
+  }
+  for (const cue of line.between(-Infinity, Infinity)) {
+    if (cue.kind === 'click') {
+      addSound(out, kept(`click ${cue.first}`, () => renderClick(cue.first)), sampleAt(cue.seconds), Infinity)
+    } else if (cue.heard && cue.piece) {
+      const key = soundKey(cue.piece, cue.stroke, cue.level, takeFor(cue.tick, cue.lap))
+      addSound(out, kept(soundName(key), () => renderSound(key)), sampleAt(cue.seconds), cue.until === undefined ? Infinity : sampleAt(cue.until))
     }
   }
-  const peak = out.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0)
-  if (peak > 0.99) for (let i = 0; i < out.length; i++) out[i]! *= 0.99 / peak
+  for (let i = 0; i < out.length; i++) out[i] = softLimit(out[i]!)
   return out
 }
 

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, type Level, SOUNDS, type StrokeKind, soundOf } from '#core/kit'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
+import { machinePlays, makeSection, passes } from '#core/perform'
 import { meter } from '#core/time'
-import { CLICK_SOUNDS, SAMPLE_RATE, TAKES, renderClick, renderGroove, renderSound, takeFor } from '.'
+import { CLICK_SOUNDS, LIMIT_RANGE, SAMPLE_RATE, TAKES, limitCurve, renderClick, renderPerformance, renderSound, softLimit, takeFor } from '.'
 
 
 const peak = (samples: Float32Array) => samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0)
@@ -91,6 +92,72 @@ describe('the kit', () => {
   })
 })
 
+describe('how a stroke sounds, by its spectrum', () => {
+  /** The share of energy above a frequency in so many samples from one on, by a plain Fourier sum. */
+  function above(samples: Float32Array, hz: number, from = 0, many = 2048): number {
+    let [high, all] = [0, 0]
+    for (let k = 1; k < many / 2; k++) {
+      let [re, im] = [0, 0]
+      for (let n = 0; n < many; n++) {
+        const x = (samples[from + n] ?? 0) * (0.5 - 0.5 * Math.cos(2 * Math.PI * n / many))
+        re += x * Math.cos(2 * Math.PI * k * n / many)
+        im += x * Math.sin(2 * Math.PI * k * n / many)
+      }
+      const energy = re * re + im * im
+      all += energy
+      if (k * SAMPLE_RATE / many > hz) high += energy
+    }
+    return high / all
+  }
+  const ofLevels = (id: string, hz: number, stroke: StrokeKind = 'hit') => ([1, 2, 3, 4, 5] as Level[]).map(level => above(plain(id, stroke, level), hz))
+
+  it('soft snares keep their wires: of a ghost a fifth at least lies above 2 kHz, and it stays darker than an accent', () => {
+    const [ghost, , , , accent] = ofLevels('snare', 2000)
+    expect(ghost).toBeGreaterThan(0.2)
+    expect(above(plain('snare', 'hit', 5), 6000)).toBeGreaterThan(above(plain('snare', 'hit', 1), 6000))
+    expect(accent).toBeGreaterThan(0.2)
+  })
+
+  it('the beater clicks: in its first 6 ms a bass drum has something above 2 kHz, more the harder it is struck, and nothing of it later', () => {
+    const click = (level: Level) => above(plain('bass drum', 'hit', level), 2000, 0, 256)
+    expect(click(3)).toBeGreaterThan(0.01)
+    expect(click(5)).toBeGreaterThan(click(1))
+    expect(above(plain('bass drum', 'hit', 5), 2000, 4096)).toBeLessThan(0.001)
+  })
+
+  it('hats brighten when they are struck harder, level by level', () => {
+    for (const stroke of ['hit', 'open'] as const) {
+      const shares = ofLevels('hi-hat', 8000, stroke)
+      for (let i = 1; i < shares.length; i++) expect(shares[i], `${stroke} ${i + 1}: ${shares}`).toBeGreaterThan(shares[i - 1]!)
+      expect(shares[4]! / shares[0]!).toBeGreaterThan(1.2)
+    }
+  })
+})
+
+describe('the limit', () => {
+  it('leaves what is under 0.7 alone, and lets nothing over 0.98', () => {
+    for (const x of [0, 0.3, -0.7, 0.7]) expect(softLimit(x)).toBe(x)
+    for (const x of [0.8, 1, 2, 50, -50]) {
+      expect(Math.abs(softLimit(x))).toBeLessThanOrEqual(0.98)
+      expect(Math.abs(softLimit(x))).toBeGreaterThan(0.7)
+    }
+    const curve = limitCurve()
+    expect(curve[4096]).toBe(0)
+    expect(curve[4096 + 512]).toBeCloseTo(softLimit(512 / 4096 * LIMIT_RANGE), 6)
+    for (let i = 1; i < curve.length; i++) expect(curve[i]!).toBeGreaterThanOrEqual(curve[i - 1]!)
+  })
+
+  it('keeps four accents at one instant under full scale, and one stroke as it was', () => {
+    const bars = makeBars(meter(4, 4), 1, 4)
+    const one = (id: string, limb: 'RH' | 'LH' | 'RF' | 'LF', stroke: StrokeKind = 'hit', level: Level = 5) => makePart({ id, name: id, limb, strokes: [{ at: 0, piece: id, stroke, level }] })
+    const four = makeGroove({ id: 'g', title: 'G', bars, parts: [one('crash', 'RH'), one('snare', 'LH', 'rim shot'), one('bass drum', 'RF'), one('hi-hat', 'LF', 'chick')] })
+    const together = renderPerformance(passes(four, DEFAULT_KIT))
+    expect(peak(together)).toBeLessThan(0.99)
+    const alone = makeGroove({ id: 'g', title: 'G', bars, parts: [one('snare', 'LH', 'hit', 3)] })
+    expect(peak(renderPerformance(passes(alone, DEFAULT_KIT)))).toBeCloseTo(peak(renderSound({ sound: 'snare', pitch: piece('snare').pitch, level: 3, take: takeFor(0, 0) })), 6)
+  })
+})
+
 describe('the click', () => {
   it.each(CLICK_SOUNDS)('%s is told apart on the first of the bar, and begins and ends at nothing', (sound) => {
     const [first, other] = [renderClick(true, sound), renderClick(false, sound)]
@@ -108,7 +175,7 @@ describe('a rendered groove', () => {
   })
 
   it('has its onsets where the timeline says', () => {
-    const samples = renderGroove(groove, DEFAULT_KIT, 2)
+    const samples = renderPerformance(passes(groove, DEFAULT_KIT, 2))
     const onsets: number[] = []
     for (let i = 0, quiet = SAMPLE_RATE; i < samples.length; i++) {
       if (Math.abs(samples[i]!) > 0.005) {
@@ -120,16 +187,28 @@ describe('a rendered groove', () => {
     onsets.forEach((onset, i) => expect(Math.abs(onset - i)).toBeLessThan(0.001)) // 1 and 3 at 120 are a second apart
   })
 
+  it('begins with its count-in and its pick-up, and clicks', () => {
+    const lead = { ...groove, pickUp: { ticks: 10080, repeats: true } }
+    const samples = renderPerformance({ sections: [makeSection({ groove: lead, kit: DEFAULT_KIT, click: { program: 'first of bar' } })], countIn: 1 })
+    // A bar of count-in and a bar, two seconds each, and a second to ring.
+    expect(samples.length).toBe(5 * SAMPLE_RATE)
+    const bare = renderPerformance({ sections: [makeSection({ groove: { ...groove, parts: [] }, kit: DEFAULT_KIT, click: { program: 'first of bar' } })], countIn: 1 })
+    const loud = (from: number) => peak(bare.slice(from * SAMPLE_RATE, (from + 0.1) * SAMPLE_RATE)) > 0.1
+    expect([0, 0.5, 1, 1.5, 2, 2.5, 3].map(loud)).toEqual([true, true, true, true, true, false, false])
+    // The cross-stick on 3 leads in over the count: more is heard there than of the click alone.
+    expect(rms(samples.slice(SAMPLE_RATE, 1.1 * SAMPLE_RATE))).toBeGreaterThan(1.1 * rms(bare.slice(SAMPLE_RATE, 1.1 * SAMPLE_RATE)))
+  })
+
   it('cuts an open hat off where it closes', () => {
-    const open = (openFor: number) => renderGroove({ ...groove, parts: [makePart({ id: 'h', name: 'H', limb: 'RH', strokes: [{ at: 0, piece: 'hi-hat', stroke: 'open', level: 4, openFor }] })] }, DEFAULT_KIT)
+    const open = (openFor: number) => renderPerformance(passes({ ...groove, parts: [makePart({ id: 'h', name: 'H', limb: 'RH', strokes: [{ at: 0, piece: 'hi-hat', stroke: 'open', level: 4, openFor }] })] }, DEFAULT_KIT))
     const after = Math.round(0.33 * SAMPLE_RATE)
     expect(rms(open(2520).slice(after, after + 2000))).toBe(0) // closed at 0.25 s
     expect(rms(open(10080).slice(after, after + 2000))).toBeGreaterThan(0.001)
   })
 
   it('is silent where nothing is heard, and never over full scale', () => {
-    expect(peak(renderGroove(groove, DEFAULT_KIT, 1, { solo: [], only: [] }))).toBe(0)
+    expect(peak(renderPerformance({ sections: [makeSection({ groove, kit: DEFAULT_KIT, parts: machinePlays(groove, new Set()) })], countIn: 0 }))).toBe(0)
     const loud = { ...groove, parts: [...'abcdefgh'].map(id => ({ ...groove.parts[0]!, id })) }
-    expect(peak(renderGroove(loud, DEFAULT_KIT))).toBeLessThan(1)
+    expect(peak(renderPerformance(passes(loud, DEFAULT_KIT)))).toBeLessThan(1)
   })
 })

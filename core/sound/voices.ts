@@ -10,6 +10,8 @@ const bassDrum: Voice = ({ hard, pitch, random }) => {
   const out = silence(0.5)
   addGlide(out, { from: 95 + 60 * hard, to: 52 * pitch, glide: 0.022, gain: 1, decay: 0.42 })
   addNoise(out, random, { gain: 0.12 + 0.35 * hard, decay: 0.025, filters: [biquad('low', 1500 + 2500 * hard)] })
+  // The beater's click, which is what is heard of a bass drum through a band.
+  addNoise(out, random, { gain: 0.35 + 0.9 * hard, decay: 0.012, filters: [biquad('band', 3200, 0.8)] })
   return out
 }
 
@@ -22,8 +24,8 @@ const snare: Voice = (blow) => {
   const { hard, random } = blow
   const out = silence(0.42)
   snareHead(out, blow, 0.55)
-  // The wires answer every stroke; a soft one stays darker and shorter.
-  addNoise(out, random, { gain: 1.1, decay: 0.16 + 0.2 * hard, filters: [biquad('high', 900), biquad('low', 3200 + 6800 * hard)] })
+  // The wires answer every stroke: of a ghost they are most of what is heard, a little darker and shorter.
+  addNoise(out, random, { gain: 1.5 - 0.4 * hard, decay: 0.18 + 0.18 * hard, filters: [biquad('high', 1100), biquad('low', 5600 + 4400 * hard)] })
   return out
 }
 
@@ -90,8 +92,9 @@ const scaled = (partials: Partial[], gain: number, tilt = 0): Partial[] =>
 
 const hat = (seconds: number, noise: number, body: number): Voice => ({ hard, random }) => {
   const out = silence(seconds * 1.25)
-  addPartials(out, scaled(plate(7, 46, 2600, 14500, seconds), body, hard - 0.4))
-  addNoise(out, random, { gain: noise, decay: seconds, filters: [biquad('high', 5200 + 1800 * hard), biquad('high', 3000)] })
+  // Struck harder, the upper partials take over.
+  addPartials(out, scaled(plate(7, 46, 2600, 14500, seconds), body, 1.6 * (hard - 0.4)))
+  addNoise(out, random, { gain: noise, decay: seconds, filters: [biquad('high', 4600 + 2600 * hard), biquad('low', 7500 + 9500 * hard), biquad('high', 3000)] })
   return out
 }
 

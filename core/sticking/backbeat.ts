@@ -9,15 +9,19 @@ export type Repeat = 'runs on' | 'every bar'
 /** What a loud stroke asks of the hand that plays it. */
 export type Asks = 'free' | 'begins a double' | 'ends a double' | 'inside a roll'
 
-export const ASKS: Record<Asks, string> = {
-  'free': 'a full stroke, with the other limb between it and the next',
-  'begins a double': 'loud, then soft at once in the same hand: a down-stroke, the stick stopped low, the second note from the fingers',
-  'ends a double': 'soft, then loud in the same hand: an up-stroke first, the second note thrown from the wrist',
-  'inside a roll': 'three or more in one hand, the loud one among them: finger strokes around one from the wrist',
+/** What the hand of a loud stroke does next and did just before: whether its next stroke is loud too, and whether it had a soft one on the place before. */
+export interface Motion { nextLoud: boolean, fromSoft: boolean }
+
+/** A loud stroke's name by where its hand goes next (music.md, Rudiments), and what its neighbours in that hand add. */
+function sayMotion(asks: Asks, { nextLoud, fromSoft }: Motion): string {
+  const stroke = nextLoud ? 'a full stroke: that hand’s next is loud too'
+    : asks === 'begins a double' ? 'a down-stroke let drop: the soft second of the double follows from the fingers'
+      : 'a down-stroke, the stick stopped low: that hand’s next is soft'
+  return stroke + (fromSoft ? '; the soft stroke just before it in that hand is an up-stroke' : '') + (asks === 'inside a roll' ? '; three or more of that hand in a row' : '')
 }
 
-/** One hit on a beat that is asked about. */
-export interface OnBeat { bar: number, beat: number, who: Letter | null, asks: Asks | undefined }
+/** One hit on a beat that is asked about; of a foot or a rest nothing is asked. */
+export interface OnBeat { bar: number, beat: number, who: Letter | null, asks: Asks | undefined, motion: Motion | undefined }
 
 /** A sticking begun at one of its places, and what that puts on the beats asked about. */
 export interface Rotation {
@@ -31,6 +35,14 @@ export interface Rotation {
   hand: Letter | undefined
   /** How many of the hits begin a double or lie inside a roll. */
   awkward: number
+}
+
+/** What the hand at place `i` does around it, round the end of what is laid; `loud` says which places are. */
+function motionOf(places: readonly (Letter | null)[], loud: (place: number) => boolean, i: number): Motion {
+  const n = places.length
+  const ahead = Array.from({ length: n }, (_, k) => (i + k + 1) % n).find(place => places[place] === places[i])!
+  const before = (i + n - 1) % n
+  return { nextLoud: loud(ahead), fromSoft: places[before] === places[i] && !loud(before) }
 }
 
 /** The same hand before and after, looked up round the end of what is laid. */
@@ -59,15 +71,19 @@ export function backbeatsIn(sticking: Sticking, ground: Ground, beats: readonly 
       const bars = repeat === 'every bar' ? 1 : homeAfter(from, over)
       const laid = layOver(from, over, bars)
       const slots = makeBars(ground.meter, bars, ground.slots)
-      const at = new Map(laid.map(stroke => [stroke.at, stroke.who]))
+      const at = new Map(laid.map(stroke => [stroke.at, stroke]))
       const ticks = beatsOf(slots)
-      const places = ticks.flatMap(beat => Array.from({ length: beat.slots }, (_, i) => at.get(beat.at + i * beat.length / beat.slots) ?? null))
+      const there = ticks.flatMap(beat => Array.from({ length: beat.slots }, (_, i) => at.get(beat.at + i * beat.length / beat.slots)))
+      const places = there.map(stroke => stroke?.who ?? null)
+      const asked = new Set(ticks.filter(beat => beats.includes(beat.beat + 1)).map(beat => beat.first))
+      const loud = (place: number) => asked.has(place) || there[place]?.accent === true
       const key = writeSticking(places.map(who => who && { who, accent: false }))
       if (seen.has(key)) continue
       seen.add(key)
       const hits = ticks.filter(beat => beats.includes(beat.beat + 1)).map(({ bar, beat, first }): OnBeat => {
         const who = places[first]!
-        return { bar, beat, who, asks: who && who !== 'F' ? asksOf(places, first) : undefined }
+        const hand = who !== null && who !== 'F'
+        return { bar, beat, who, asks: hand ? asksOf(places, first) : undefined, motion: hand ? motionOf(places, loud, first) : undefined }
       })
       const whos = new Set(hits.map(hit => hit.who))
       const only = whos.size === 1 ? [...whos][0] : undefined
@@ -82,16 +98,14 @@ export function backbeatsIn(sticking: Sticking, ground: Ground, beats: readonly 
   return found.sort((a, b) => rank(a) - rank(b) || a.awkward / (a.hits.length || 1) - b.awkward / (b.hits.length || 1) || a.bars - b.bars || a.by - b.by)
 }
 
-/** `'Left hand on 2 and 4. It begins a double on 2: …'` */
+/** `'Left hand on 2 and 4. On 2 and 4: a full stroke: that hand’s next is loud too.'` */
 export function sayRotation(rotation: Rotation, beats: readonly number[]): string {
   const on = sayList(beats.map(String))
   const who = rotation.hand
     ? `${sentence(LETTER_NAMES[rotation.hand])} on ${on}`
     : sentence(sayList([...new Set(rotation.hits.map(hit => (hit.who ? LETTER_NAMES[hit.who] : 'a rest')))])) + ` by turns on ${on}`
-  const asked = [...new Set(rotation.hits.map(hit => hit.asks))].filter(asks => asks !== undefined)
-  const says = asked.map((asks) => {
-    const beatsOfIt = [...new Set(rotation.hits.filter(hit => hit.asks === asks).map(hit => hit.beat + 1))]
-    return `On ${sayList(beatsOfIt.map(String))}: ${ASKS[asks]}.`
-  })
+  const said = rotation.hits.map(({ beat, asks, motion }) => ({ beat: beat + 1, says: asks && motion ? sayMotion(asks, motion) : undefined }))
+  const says = [...new Set(said.map(hit => hit.says))].filter(one => one !== undefined)
+    .map(one => `On ${sayList([...new Set(said.filter(hit => hit.says === one).map(hit => String(hit.beat)))])}: ${one}.`)
   return [`${who}.`, ...says].join(' ')
 }

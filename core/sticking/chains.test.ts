@@ -7,7 +7,7 @@ const group = (text: string): NoteGroup => {
   if (!read.ok) throw new Error(read.reason)
   return read.value
 }
-const SPEEDS: Speeds = { hand: 0.125, foot: 0.154, double: 0.06 }
+const SPEEDS: Speeds = { hand: 0.125, foot: 0.154, double: 0.06, footPair: 0.09 }
 
 /** Every sequence of shapes that fills the slots, by trying all. */
 function everyFilling(slots: number, shapes: readonly Shape[]): Shape[][] {
@@ -24,7 +24,7 @@ function bearable(sticking: Sticking, slotSeconds: number, speeds: Speeds): bool
     const limit = who === 'F' ? speeds.foot : speeds.hand
     return gaps.every((gap, i) => {
       if (gap * slotSeconds > limit) return true
-      if (who === 'F' || gap * slotSeconds <= speeds.double) return false
+      if (gap * slotSeconds <= (who === 'F' ? speeds.footPair : speeds.double)) return false
       return (gaps[i - 1] ?? Infinity) > 1.5 * gap && (gaps[i + 1] ?? Infinity) > 1.5 * gap
         && (gaps[i - 1] ?? Infinity) * slotSeconds > limit
     })

@@ -22,6 +22,10 @@ describe('the backbeat in a sticking', () => {
     expect(found.find(one => one.by === 2)).toMatchObject({ hand: 'L', awkward: 2, hits: [{ asks: 'begins a double' }, { asks: 'begins a double' }] })
     // From its fourth, place 7: the second of it.
     expect(found.find(one => one.by === 3)).toMatchObject({ hand: 'L', awkward: 0, hits: [{ asks: 'ends a double' }, { asks: 'ends a double' }] })
+    // The name of the stroke goes by that hand's next: of a bare paradiddle every other stroke is soft.
+    expect(sayRotation(found.find(one => one.by === 1)!, [2, 4])).toBe('Right hand on 2 and 4. On 2 and 4: a down-stroke, the stick stopped low: that hand’s next is soft.')
+    expect(sayRotation(found.find(one => one.by === 2)!, [2, 4])).toBe('Left hand on 2 and 4. On 2 and 4: a down-stroke let drop: the soft second of the double follows from the fingers.')
+    expect(sayRotation(found.find(one => one.by === 3)!, [2, 4])).toContain('; the soft stroke just before it in that hand is an up-stroke.')
     // The comfortable come first; the last listed are awkward.
     expect(found[0]).toMatchObject({ awkward: 0 })
     expect(found.at(-1)).toMatchObject({ awkward: 2 })
@@ -30,6 +34,8 @@ describe('the backbeat in a sticking', () => {
   it('single strokes in sixteenths give every beat to one hand', () => {
     const found = backbeatsIn(sticking('rl'), FOUR, [2, 4])
     expect(found.map(one => [one.by, one.hand])).toEqual([[0, 'R'], [1, 'L']])
+    // Accented wherever the right hand strikes, its next is loud too.
+    expect(sayRotation(backbeatsIn(sticking('>rl'), FOUR, [2, 4])[0]!, [2, 4])).toBe('Right hand on 2 and 4. On 2 and 4: a full stroke: that hand’s next is loud too.')
   })
 
   it('of threes running on goes from limb to limb, and begun every bar it does not', () => {
@@ -44,7 +50,7 @@ describe('the backbeat in a sticking', () => {
 
   it('says what it asks of the hand', () => {
     const one = backbeatsIn(sticking('rlrrlrll'), FOUR, [2, 4]).find(found => found.by === 2)!
-    expect(sayRotation(one, [2, 4])).toMatch(/^Left hand on 2 and 4\. On 2 and 4: loud, then soft at once in the same hand: a down-stroke/)
+    expect(sayRotation(one, [2, 4])).toMatch(/^Left hand on 2 and 4\. On 2 and 4: a down-stroke let drop/)
   })
 })
 

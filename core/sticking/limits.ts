@@ -1,22 +1,21 @@
+import { BREATH } from '#core/kit'
 import type { Letter, Sticking } from './sticking'
 import type { Speeds } from './wishes'
 
-/** Slots: a limb may not strike again after fewer than `least`; a hand's double may, after `double` or more, with more room around it. */
+/** Slots: a limb may not strike again after fewer than `least`; a pair alone may, after `double` or more, with a breath before and after it. */
 export interface Least { least: number, double: number }
 
 /** How many slots each end of the body needs between strokes; `far` is the distance from which nothing matters. */
 export interface Needs { hand: Least, foot: Least, far: number }
 
-/** A gap that is only bearable as the two strokes of a double needs this much more room before and after it. */
-const ROOM = 1.5
 
 /** What speeds in seconds come to in slots of so many seconds; undefined where nothing is too fast. */
 export function slotsNeeded(slotSeconds: number, speeds: Speeds): Needs | undefined {
   const least = (seconds: number) => Math.max(1, Math.floor(seconds / slotSeconds + 1e-9) + 1)
   const [hand, foot] = [least(speeds.hand), least(speeds.foot)]
   if (hand === 1 && foot === 1) return undefined
-  const far = Math.max(hand, foot, Math.floor(ROOM * (hand - 1)) + 1)
-  return { hand: { least: hand, double: Math.min(hand, least(speeds.double)) }, foot: { least: foot, double: foot }, far }
+  const far = Math.max(hand, foot, Math.floor(BREATH * (Math.max(hand, foot) - 1)) + 1)
+  return { hand: { least: hand, double: Math.min(hand, least(speeds.double)) }, foot: { least: foot, double: Math.min(foot, least(speeds.footPair)) }, far }
 }
 
 /**
@@ -27,13 +26,14 @@ export interface Pulse { since: number, gap: number, first: number, second: numb
 export type Pulses = Record<Letter, Pulse>
 
 const fresh = (far: number): Pulse => ({ since: far, gap: far, first: 0, second: far, count: 0 })
+/** The pulses of a body that has not struck yet: every limb as far from its last stroke as matters. */
 export const atRest = ({ far }: Needs): Pulses => ({ R: fresh(far), L: fresh(far), F: fresh(far) })
 
 /** True where a stroke may follow after `since` slots, the gap before it having been `gap`. */
 function mayStrike(since: number, gap: number, { least, double }: Least): boolean {
   // The stroke after a double's second needs room; a double needs it before its first.
-  if (since >= least) return gap >= least || since > ROOM * gap
-  return since >= double && gap >= least && gap > ROOM * since
+  if (since >= least) return gap >= least || since > BREATH * gap
+  return since >= double && gap >= least && gap > BREATH * since
 }
 
 const LETTERS = ['R', 'L', 'F'] as const

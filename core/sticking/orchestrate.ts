@@ -1,7 +1,7 @@
 import { type Kit, type Limb, type StrokeKind, limbsInOrder, pieceOf, strokesFor } from '#core/kit'
 import { type Groove, type Part, type Role, type Stroke, makeBars, makeGroove, makePart, sayCount } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
-import { beatsOf, slotsOf } from '#core/time'
+import { beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
 import { type Ground, type Laid, layOver } from './lay'
 import { type Hand, LETTER_NAMES, type Sticking, writeSticking } from './sticking'
 
@@ -78,16 +78,15 @@ function bassTicks(laid: readonly Laid[], slots: readonly number[], rule: Orches
   }
 }
 
-/** The ticks of a hat-foot pattern, in every felt beat; a half that is no whole tick is left out. */
+/** The ticks of a hat-foot pattern, in every felt beat. */
 export function footTicks(bars: Groove['bars'], rule: FootRule): number[] {
-  return beatsOf(bars).flatMap(({ at, beat, length }) => {
-    const half = at + length / 2
+  return beatsOf(bars).flatMap((one) => {
     switch (rule) {
       case 'none': return []
-      case 'quarters': return [at]
-      case 'off-beats': return [half]
-      case 'eighths': return [at, half]
-      case '2 and 4': return beat % 2 === 1 ? [at] : []
+      case 'quarters': return [one.at]
+      case 'off-beats': return [offBeatOf(one)]
+      case 'eighths': return eighthsOf(one)
+      case '2 and 4': return one.beat % 2 === 1 ? [one.at] : []
     }
   }).filter(Number.isInteger)
 }

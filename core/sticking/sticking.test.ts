@@ -63,7 +63,8 @@ describe('reading a sticking', () => {
 
 describe('rudiments', () => {
   it('carry the names a player looks for, and all read', () => {
-    expect(RUDIMENTS.length).toBeGreaterThanOrEqual(22)
+    expect(RUDIMENTS.filter(one => !one.extra)).toHaveLength(40)
+    expect(new Set(RUDIMENTS.map(one => one.id)).size).toBe(RUDIMENTS.length)
     for (const rudiment of RUDIMENTS) expect(rudimentSticking(rudiment).length, rudiment.name).toBeGreaterThan(1)
   })
 
@@ -74,8 +75,22 @@ describe('rudiments', () => {
   })
 
   // Counted in single blows: what gives each roll its name; a trailing statement counts once.
-  it.each([['five-roll', 10], ['six-roll', 6], ['seven-roll', 7], ['nine-roll', 18], ['double-roll', 8], ['triple-roll', 6]])('%s has %i blows as written', (id, blows) => {
+  it.each([['five-roll', 10], ['six-roll', 6], ['seven-roll', 7], ['nine-roll', 18], ['ten-roll', 10], ['eleven-roll', 11], ['thirteen-roll', 26], ['fifteen-roll', 15], ['seventeen-roll', 34], ['single-four', 8], ['single-seven', 14], ['double-roll', 8], ['triple-roll', 6]])('%s has %i blows as written', (id, blows) => {
     expect(rudimentSticking(RUDIMENTS.find(one => one.id === id)!).filter(Boolean)).toHaveLength(blows)
+  })
+
+  // One statement of each by hand: where its accents fall (counted from 1 over its strokes), and its ornaments in order.
+  it.each([
+    ['flam-tap', [1], ['flam']], ['flammed-mill', [1], ['flam']], ['flam-paradiddle-diddle', [1], ['flam']], ['inverted-flam-tap', [1], ['flam']],
+    ['flamacue', [2], ['flam', 'flam']], ['flam-drag', [1], ['flam', 'double']], ['dragadiddle', [1], ['double']], ['double-drag-tap', [3], ['drag', 'drag']],
+    ['drag-paradiddle-1', [1], ['drag']], ['drag-paradiddle-2', [1], ['drag', 'drag']], ['double-ratamacue', [5], ['drag', 'drag']], ['triple-ratamacue', [6], ['drag', 'drag', 'drag']],
+    ['thirteen-roll', [13], []], ['seventeen-roll', [17], []], ['single-seven', [], []],
+  ])('%s has its accents on %j and %j', (id, accents, ornaments) => {
+    const whole = rudimentSticking(RUDIMENTS.find(one => one.id === id)!)
+    const half = whole.slice(0, whole.length / 2).filter(place => place !== null)
+    expect(half.flatMap((place, i) => (place.accent ? [i + 1] : []))).toEqual(accents)
+    expect(half.flatMap(place => place.ornament ?? [])).toEqual(ornaments)
+    expect(writeSticking(handsChanged(whole.slice(0, whole.length / 2)))).toBe(writeSticking(whole.slice(whole.length / 2)))
   })
 
   it('that say so change hands: the second half is the first with hands changed', () => {

@@ -3,7 +3,7 @@ import type { NoteGroup } from './groups'
 import { type Hand, type Letter, LETTER_NAMES } from './sticking'
 
 /** Seconds between two strokes of one limb: nothing may come as soon as this, the second stroke of a double apart. */
-export interface Speeds { hand: number, foot: number, double: number }
+export interface Speeds { hand: number, foot: number, double: number, footPair: number }
 
 /** What a chain of groups is wished to be. */
 export type Wish =

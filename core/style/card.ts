@@ -1,5 +1,5 @@
 import { type Limb, otherSide } from '#core/kit'
-import { type Bar, type Part, type Role, type RowStroke, makePart, rowStrokes } from '#core/groove'
+import type { Role, RowStroke } from '#core/groove'
 import type { Meter, Swing } from '#core/time'
 import type { Loudness } from './loudness'
 
@@ -21,14 +21,21 @@ export interface Row extends RowStroke { row: string }
 /** One traditional part that a limb may play in a style. */
 export interface Candidate { id: string, name: string, limb: Limb, role: Role, rows: Row[] }
 
+/** Families of styles, in the order they are offered. */
+export const STYLE_FAMILIES = ['rock', 'funk and soul', 'hip-hop and electronic', 'blues and gospel', 'country', 'jazz', 'Brazil', 'Afro-Cuban', 'West Africa', 'Jamaica', 'Caribbean', 'street', 'odd meters'] as const
+export type StyleFamily = typeof STYLE_FAMILIES[number]
+
 /** A style: its time, its tempo, the order its limbs are usually layered in, and parts to try for each. Limbs are those of a right-handed player. */
 export interface StyleCard {
   id: string
+  family: StyleFamily
   name: string
   about: string
   meter: Meter
   /** Slots in each felt beat: one number for all, or one for each. */
   slots: number | number[]
+  /** Other meters it is usually written in, and how many times as long everything is there: samba in 4/4 eighths is twice its 2/4 sixteenths. */
+  writings?: { meter: Meter, times: number }[]
   swing: Swing | null
   tempo: { from: number, to: number, usual: number }
   order: Limb[]
@@ -51,12 +58,3 @@ const USUAL: Orientation = { lead: 'right', hands: 'crossed' }
 /** The parts a style offers one limb, in the order they are worth trying; `as` tells whose limb it is. */
 export const candidatesFor = (card: StyleCard, limb: Limb, as = USUAL): Candidate[] =>
   card.candidates.map(candidate => ({ ...candidate, limb: orient(as, candidate.limb) })).filter(candidate => candidate.limb === limb)
-
-/** A candidate as a part over these bars. */
-export const partFrom = (candidate: Candidate, bars: readonly Bar[], id: string): Part => makePart({
-  id,
-  name: candidate.name,
-  role: candidate.role,
-  limb: candidate.limb,
-  strokes: candidate.rows.flatMap(({ row, ...struck }) => rowStrokes(bars, row, struck)).sort((a, b) => a.at - b.at),
-})

@@ -1,4 +1,5 @@
 export * from './card'
+export * from './lay'
 export * from './cards'
 export * from './fit'
 export * from './loudness'

@@ -1,6 +1,5 @@
 import { type Edit, type Groove, type Part, type Role, alterStrokes, partOf, together } from '#core/groove'
 import type { Level } from '#core/kit'
-import type { StyleCard } from './card'
 
 /** How loud each role should stand, as mean stick heights 1 to 5 from and to; and which role stays under which. */
 export interface Loudness { roles: { [role in Role]?: [from: number, to: number] }, under: [quieter: Role, louder: Role][] }
@@ -32,7 +31,7 @@ function meanOf(parts: readonly Part[], role: Role): number | undefined {
 }
 
 /** How a groove's roles stand to one another and to the style's targets. */
-export function balanceOf(groove: Groove, card: StyleCard): Balance {
+export function balanceOf(groove: Groove, card: { loudness: Loudness }): Balance {
   const roles = (Object.entries(card.loudness.roles) as [Role, [number, number]][]).flatMap(([role, [from, to]]): RoleBalance[] => {
     const mean = meanOf(groove.parts, role)
     if (mean === undefined) return []

@@ -3,18 +3,23 @@ import { DEFAULT_KIT, LIMBS, pieceOf, strokesFor } from '#core/kit'
 import { type Groove, apply, makeBars, makeGroove, makePart, readGroove, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
 import {
-  CELLS, STYLE_CARDS, type StyleCard, balanceOf, candidatesFor, fitsStyle, leveled, orient, partFrom, placeCell, sayInversion, sayRoleBalance, styleOf,
+  CELLS, STYLE_CARDS, STYLE_FAMILIES, type StyleCard, balanceOf, breaksAtTurn, candidatesFor, figureBars, fitsStyle, leveled, orient, partFrom, placeCell, rowBars, sayInversion, sayRoleBalance, styleOf, stylesFound,
 } from '.'
 
-it('ships at least twenty styles, each with an id of its own', () => {
-  expect(STYLE_CARDS.length).toBeGreaterThanOrEqual(20)
+it('ships the styles a working drummer is asked for, each with an id of its own, in families, to be found by word', () => {
+  expect(STYLE_CARDS.length).toBeGreaterThanOrEqual(45)
+  expect(new Set(STYLE_CARDS.map(card => card.family))).toEqual(new Set(STYLE_FAMILIES))
+  expect(stylesFound('brazil').map(card => card.id)).toEqual(expect.arrayContaining(['bossa-nova', 'samba', 'baiao']))
+  expect(stylesFound('street march').map(card => card.id)).toEqual(['march'])
+  expect(stylesFound('  ')).toHaveLength(STYLE_CARDS.length)
+  expect(stylesFound('nothing of the sort')).toEqual([])
   expect(new Set(STYLE_CARDS.map(card => card.id)).size).toBe(STYLE_CARDS.length)
 })
 
 /** A groove of a card's first candidate for each limb, as a player who takes what is offered would have it. */
 const first = (card: StyleCard): Groove => {
   const bars = makeBars(card.meter, 2, card.slots)
-  const parts = LIMBS.map(limb => partFrom(candidatesFor(card, limb)[0]!, bars, limb))
+  const parts = LIMBS.map(limb => partFrom(card, candidatesFor(card, limb)[0]!, bars, limb))
   return makeGroove({ id: card.id, title: card.name, style: card.id, bars, parts, tempo: { bpm: card.tempo.usual, counts: '1/4' }, feel: { swing: card.swing, push: {} } })
 }
 
@@ -44,7 +49,7 @@ describe.each(STYLE_CARDS)('$name', (card) => {
   it('asks only for strokes the kit has, by a limb that can make them, and never two at once', () => {
     const bars = makeBars(card.meter, 2, card.slots)
     for (const candidate of card.candidates) {
-      const part = partFrom(candidate, bars, 'p')
+      const part = partFrom(card, candidate, bars, 'p')
       expect(readGroove(makeGroove({ id: 'g', title: 'G', bars, parts: [part] })).ok, candidate.id).toBe(true)
       for (const stroke of part.strokes) {
         expect(strokesFor(pieceOf(DEFAULT_KIT, stroke.piece)!, part.limb), candidate.id).toContain(stroke.stroke)
@@ -55,10 +60,10 @@ describe.each(STYLE_CARDS)('$name', (card) => {
   it('keeps its own constraints with each of its parts, nobody asked to be in two places', () => {
     for (const candidate of card.candidates) {
       const groove = first(card)
-      const parts = groove.parts.map(part => (part.limb === candidate.limb ? partFrom(candidate, groove.bars, part.id) : part))
+      const parts = groove.parts.map(part => (part.limb === candidate.limb ? partFrom(card, candidate, groove.bars, part.id) : part))
       // Ghosts of the left hand come beside its backbeat, not in its place.
-      const beside = candidate.role === 'ghosts' && candidatesFor(card, candidate.limb)[0]!.role === 'backbeat'
-      const all = beside ? [...groove.parts, partFrom(candidate, groove.bars, 'beside')] : parts
+      const beside = (candidate.role === 'ghosts' || (candidate.role === 'lead' && candidate.limb === 'LH')) && candidatesFor(card, candidate.limb).some(one => one.role === 'backbeat')
+      const all = beside ? [...groove.parts, partFrom(card, candidate, groove.bars, 'beside')] : parts
       expect(fitsStyle({ ...groove, parts: all }, card).filter(fit => !fit.holds), candidate.id).toEqual([])
     }
   })
@@ -68,7 +73,7 @@ describe('loudness', () => {
   it.each(STYLE_CARDS)('of every part of $name lies within the card’s targets', (card) => {
     for (const candidate of card.candidates) {
       const groove = first(card)
-      const alone = { ...groove, parts: [partFrom(candidate, groove.bars, 'p')] }
+      const alone = { ...groove, parts: [partFrom(card, candidate, groove.bars, 'p')] }
       expect(balanceOf(alone, card).roles.filter(one => one.verdict !== 'right').map(sayRoleBalance), candidate.id).toEqual([])
     }
     expect(balanceOf(first(card), card).inversions.map(sayInversion)).toEqual([])
@@ -138,9 +143,68 @@ describe('style fit', () => {
   const groove = first(rock)
   it.each<[string, Partial<Groove>, string]>([
     ['swung', { feel: { swing: { level: '1/8', share: 2 / 3 }, push: {} } }, 'Swung (eighths 66.7), where this style is straight'],
-    ['too fast', { tempo: { bpm: 100, counts: '1/2' } }, '200 a minute, outside 70 to 160'],
-    ['without its backbeat', { parts: groove.parts.filter(part => part.limb !== 'LH') }, 'No backbeat on 2 and 4 in 2 of 2 bars'],
+    ['too fast', { tempo: { bpm: 100, counts: '1/2' } }, 'quarter = 200, outside 70 to 160'],
+    ['without its backbeat', { parts: groove.parts.filter(part => part.limb !== 'LH') }, 'No backbeat on 2 and 4'],
   ])('names the one constraint that breaks when it is %s', (_, change, says) => {
     expect(fitsStyle({ ...groove, ...change }, rock).filter(fit => !fit.holds).map(fit => fit.says)).toEqual([says])
+  })
+})
+
+describe('a style is laid by time', () => {
+  const card = (id: string) => styleOf(id)!
+  const ats = (style: StyleCard, id: string, bars: ReturnType<typeof makeBars>) => partFrom(style, style.candidates.find(one => one.id === id)!, bars, 'p').strokes.map(stroke => stroke.at)
+
+  it('every part of every style keeps its instants on every grid of its meter', () => {
+    for (const style of STYLE_CARDS) {
+      const many = figureBars(style)
+      const own = makeBars(style.meter, many, style.slots)
+      for (const slots of [1, 2, 3, 4, 6, 8]) {
+        const bars = makeBars(style.meter, many, slots)
+        for (const candidate of style.candidates) {
+          expect(partFrom(style, candidate, bars, 'p').strokes, `${style.id} ${candidate.id} in ${slots}`).toEqual(partFrom(style, candidate, own, 'p').strokes)
+        }
+      }
+    }
+  })
+
+  it('a hat foot on 2 and 4 stays there on sixteenths, and a clave keeps both its bars', () => {
+    expect(ats(card('rock-eighths'), 'two-four', makeBars(meter(4, 4), 1, 4))).toEqual([5040, 15120])
+    // Cross-stick of the bossa over two bars, over four: the second pair is the first again.
+    const bossa = card('bossa-nova')
+    const clave = bossa.candidates.find(one => one.rows.some(row => rowBars(bossa, row.row) === 2))!
+    const two = ats(bossa, clave.id, makeBars(meter(4, 4), 2, 2))
+    expect(ats(bossa, clave.id, makeBars(meter(4, 4), 4, 4))).toEqual([...two, ...two.map(at => at + 40320)])
+    expect(ats(bossa, clave.id, makeBars(meter(4, 4), 1, 4))).toEqual(two.filter(at => at < 20160))
+  })
+
+  it('is written twice as long where it usually is, and fits there: a samba in 4/4 eighths', () => {
+    const samba = card('samba')
+    const bars = makeBars(meter(4, 4), 2, 2)
+    // By hand: bass drum 3..2 4..2 in sixteenths of 2/4 is 1, & of 2, 3, & of 4 in eighths of 4/4.
+    expect(ats(samba, 'running', makeBars(meter(4, 4), 1, 2))).toEqual([0, 7560, 10080, 17640])
+    const groove = makeGroove({ id: 'g', title: 'G', bars, tempo: { bpm: 208, counts: '1/4' }, parts: [partFrom(samba, samba.candidates.find(one => one.id === 'running')!, bars, 'p')] })
+    expect(fitsStyle(groove, samba).map(fit => [fit.holds, fit.says])).toEqual([
+      [true, 'Straight enough (straight)'], [true, 'The right foot on bass drum keeps its 6 places'],
+    ])
+  })
+
+  it('over bars it is not written in gives each felt beat what the beat of its number plays', () => {
+    const rock = card('rock-eighths')
+    expect(ats(rock, 'hat-quarters', makeBars(meter(7, 8), 1, [2, 2, 3]))).toEqual([0, 5040, 10080])
+    expect(ats(rock, 'backbeat', makeBars(meter(3, 4), 1, 2))).toEqual([5040])
+  })
+
+  it('says that a figure of two bars breaks at the turn of an odd number of bars', () => {
+    const bossa = card('bossa-nova')
+    expect([1, 2, 3, 4].map(count => breaksAtTurn(bossa, makeBars(meter(4, 4), count, 2), 2))).toEqual([true, false, true, false])
+    // In 2/4, its other writing, a pair of its bars is two bars of half the length each.
+    expect(breaksAtTurn(bossa, makeBars(meter(2, 4), 2, 4), 2)).toBe(false)
+  })
+
+  it('takes no swing and a share of a half for the same thing', () => {
+    const second = card('second-line')
+    const groove = (feel: Groove['feel']) => makeGroove({ id: 'g', title: 'G', bars: makeBars(second.meter, 2, second.slots), feel })
+    const swung = (feel: Groove['feel']) => fitsStyle(groove(feel), second).filter((_, i) => second.constraints[i]?.kind === 'swung').map(fit => fit.holds)
+    expect(swung({ swing: null, push: {} })).toEqual(swung({ swing: { level: '1/8', share: 0.5 }, push: {} }))
   })
 })

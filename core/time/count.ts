@@ -1,8 +1,17 @@
 import { type BarTime, type Beat, beatAt, beatsOf } from './grid'
-import { isCompound } from './meter'
+import { type Meter, isCompound } from './meter'
 
-/** The two schools of counting, and the three ways to say a triplet under numbers. */
-export interface Counting { school: 'numbers' | 'syllables', triplet: '& a' | 'trip let' }
+/**
+ * The two schools of counting, the ways to say a triplet under numbers, and those of meters in dotted beats: their eighths
+ * numbered on, or n & a by felt beats; as is usual, 12/8 by felt beats, 6/8 and 9/8 numbered on.
+ */
+export interface Counting { school: 'numbers' | 'syllables', triplet: '& a' | 'trip let', dotted?: 'usual' | 'eighths' | 'beats' }
+
+/** Whether a player numbers the eighths of a meter on through its felt beats of so many slots. */
+export function numberedOn(meter: Meter, slots: number, { dotted = 'usual' }: Counting = NUMBERS): boolean {
+  if (!isCompound(meter) || (slots !== 3 && slots !== 6) || dotted === 'beats') return false
+  return dotted === 'eighths' || slots === 6 || meter.count < 12
+}
 
 export const NUMBERS: Counting = { school: 'numbers', triplet: '& a' }
 
@@ -11,7 +20,9 @@ const SYLLABLES: Record<number, string[]> = {
   2: ['ta', 'di'],
   3: ['ta', 'ki', 'da'],
   4: ['ta', 'ka', 'di', 'mi'],
+  5: ['ta', 'ka', 'ta', 'ki', 'ta'],
   6: ['ta', 'va', 'ki', 'di', 'da', 'ma'],
+  7: ['ta', 'ka', 'di', 'mi', 'ta', 'ki', 'ta'],
 }
 
 const AFTER_NUMBER: Record<number, string[]> = {
@@ -22,16 +33,18 @@ const AFTER_NUMBER: Record<number, string[]> = {
   6: ['trip', 'let', '&', 'trip', 'let'],
 }
 
+const WHICH = ['first', 'second', 'third'] as const
+
 const dots = (first: string, slots: number): string[] => [first, ...Array<string>(slots - 1).fill('·')]
 
 /**
  * What a player says on each slot of one felt beat: `countBeat(2, 4) // => ['2', 'e', '&', 'a']`.
- * `compound` beats (dotted quarters) of three or six slots number the bar's eighths on:
- * `countBeat(2, 3, NUMBERS, true) // => ['4', '5', '6']`.
+ * In a `meter` of dotted beats that is numbered on, three or six slots count the bar's eighths:
+ * `countBeat(2, 3, NUMBERS, sixEight) // => ['4', '5', '6']`.
  */
-export function countBeat(beat: number, slots: number, counting: Counting = NUMBERS, compound = false): string[] {
+export function countBeat(beat: number, slots: number, counting: Counting = NUMBERS, meter?: Meter): string[] {
   if (counting.school === 'syllables') return SYLLABLES[slots] ?? dots('ta', slots)
-  if (compound && (slots === 3 || slots === 6)) {
+  if (meter && numberedOn(meter, slots, counting)) {
     const eighths = [0, 1, 2].map(i => String((beat - 1) * 3 + 1 + i))
     return slots === 3 ? eighths : eighths.flatMap(eighth => [eighth, '&'])
   }
@@ -43,7 +56,7 @@ export function countBeat(beat: number, slots: number, counting: Counting = NUMB
 
 /** The counts of a whole line of bars, one for each slot, in order. */
 export const countSlots = (bars: readonly BarTime[], counting: Counting = NUMBERS): string[] =>
-  bars.flatMap(bar => bar.slots.flatMap((slots, beat) => countBeat(beat + 1, slots, counting, isCompound(bar.meter))))
+  bars.flatMap(bar => bar.slots.flatMap((slots, beat) => countBeat(beat + 1, slots, counting, bar.meter)))
 
 /**
  * Names a tick as a player would: `'2'` on a beat, `'e of 3'` within it, `'just after e of 3'` off the grid.
@@ -58,13 +71,14 @@ export function sayTick(bars: readonly BarTime[], tick: number, counting: Counti
 
 function saySlot(bars: readonly BarTime[], beat: Beat, slot: number, counting: Counting): string {
   const number = String(beat.beat + 1)
-  const compound = isCompound(bars[beat.bar]!.meter)
-  const words = countBeat(beat.beat + 1, beat.slots, counting, compound)
+  const { meter } = bars[beat.bar]!
+  const words = countBeat(beat.beat + 1, beat.slots, counting, meter)
   if (slot === 0) return counting.school === 'syllables' ? number : words[0]!
   const word = words[slot]!
   if (/^\d+$/.test(word)) return word
-  if (compound && word === '&') return `& of ${words[slot - 1]}`
-  // Where a word comes twice in a beat, or is only a dot, its place in the beat is the clear name.
-  const unclear = word === '·' || words.indexOf(word) !== words.lastIndexOf(word)
-  return unclear ? `${slot + 1} of ${beat.slots} in ${number}` : `${word} of ${number}`
+  if (word === '&' && numberedOn(meter, beat.slots, counting)) return `& of ${words[slot - 1]}`
+  // A dot is no name: its place in the beat is. Of a word that comes twice in a beat it is said which.
+  if (word === '·') return `${slot + 1} of ${beat.slots} in ${number}`
+  const before = words.slice(0, slot).filter(one => one === word).length
+  return words.lastIndexOf(word) === slot && !before ? `${word} of ${number}` : `${WHICH[before]} ${word} of ${number}`
 }

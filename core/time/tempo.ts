@@ -17,6 +17,13 @@ const NAMES: Record<NoteValue, string> = {
 /** `sayNoteValue('1/4.') // => 'dotted quarters'` */
 export const sayNoteValue = (value: NoteValue): string => NAMES[value]
 
+const ONE: Record<NoteValue, string> = {
+  '1/2': 'half note', '1/2.': 'dotted half', '1/4': 'quarter', '1/4.': 'dotted quarter', '1/8': 'eighth', '1/8.': 'dotted eighth', '1/16': 'sixteenth',
+}
+
+/** A tempo in words, where a note cannot be drawn: `sayTempo({ bpm: 64, counts: '1/4.' }) // => 'dotted quarter = 64'`. */
+export const sayTempo = ({ bpm, counts }: Tempo): string => `${ONE[counts]} = ${Math.round(bpm)}`
+
 /** Length of a note value in ticks: `valueTicks('1/4.') // => 7560`. */
 export function valueTicks(value: NoteValue): number {
   const unit = Number(value.replace('.', '').split('/')[1])

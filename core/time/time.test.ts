@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { barLines, meters } from '../../test/arbitrary'
 import {
-  SUBDIVISIONS, TICKS_PER_QUARTER, barsTicks, beatTicks, beatsOf, convertTempo, countBeat, countSlots, divides, lcm, meter,
+  type Counting, NUMBERS, SUBDIVISIONS, TICKS_PER_QUARTER, barsTicks, beatTicks, beatsOf, convertTempo, countBeat, countSlots, divides, lcm, meter,
   meterTicks, placeTick, readGroups, sayTick, slotPlace, slotsOf, swungTick, tappedBpm, tickSeconds, usualGroups, writeMeter,
 } from '.'
 
@@ -84,7 +84,8 @@ describe('counting', () => {
     [3, '2 & a', 'ta ki da'],
     [4, '2 e & a', 'ta ka di mi'],
     [6, '2 trip let & trip let', 'ta va ki di da ma'],
-    [5, '2 · · · ·', 'ta · · · ·'],
+    [5, '2 · · · ·', 'ta ka ta ki ta'],
+    [7, '2 · · · · · ·', 'ta ka di mi ta ki ta'],
     [8, '2 · · · · · · ·', 'ta · · · · · · ·'],
   ])('says %i slots as “%s” or “%s”', (slots, numbers, syllables) => {
     expect(countBeat(2, slots).join(' ')).toBe(numbers)
@@ -97,6 +98,16 @@ describe('counting', () => {
     expect(countBeat(2, 3, { school: 'numbers', triplet: 'trip let' }).join(' ')).toBe('2 trip let')
   })
 
+  // music.md: 12/8 by felt beats, 6/8 and 9/8 numbered on; sixteenths of either numbered on; the player may have it otherwise.
+  it.each<[number, number, Counting['dotted'], string]>([
+    [12, 3, undefined, '1 & a 2 & a 3 & a 4 & a'], [12, 3, 'usual', '1 & a 2 & a 3 & a 4 & a'], [12, 3, 'eighths', '1 2 3 4 5 6 7 8 9 10 11 12'],
+    [9, 3, undefined, '1 2 3 4 5 6 7 8 9'], [6, 3, 'beats', '1 & a 2 & a'], [6, 6, 'beats', '1 trip let & trip let 2 trip let & trip let'],
+    [12, 6, undefined, '1 & 2 & 3 & 4 & 5 & 6 & 7 & 8 & 9 & 10 & 11 & 12 &'], [12, 2, undefined, '1 & 2 & 3 & 4 &'],
+  ])('%i/8 in %i slots, %s', (count, slots, dotted, said) => {
+    expect(countSlots(bars(meter(count, 8), slots), { ...NUMBERS, ...(dotted && { dotted }) }).join(' ')).toBe(said)
+    expect(sayTick([{ meter: meter(12, 8), slots: [3, 3, 3, 3] }], 7560 + 2520)).toBe('& of 2')
+  })
+
   it('counts 7/8 as 2+2+3 by its groups', () => {
     expect(countSlots([{ meter: meter(7, 8), slots: [2, 2, 3] }]).join(' ')).toBe('1 & 2 & 3 & a')
   })
@@ -107,7 +118,10 @@ describe('counting', () => {
     expect(sayTick(bars(), 6301)).toBe('just after e of 2')
     expect(sayTick(bars(meter(6, 8), 3), 7560 + 2520)).toBe('5')
     expect(sayTick(bars(meter(6, 8), 6), 1260)).toBe('& of 1')
-    expect(sayTick(bars(meter(4, 4), 6), 840)).toBe('2 of 6 in 1')
+    // trip and let come twice in a beat of six.
+    expect([1, 2, 3, 4, 5].map(slot => sayTick(bars(meter(4, 4), 6), 840 * slot))).toEqual(['first trip of 1', 'first let of 1', '& of 1', 'second trip of 1', 'second let of 1'])
+    expect(sayTick(bars(meter(4, 4), 5), 1008)).toBe('2 of 5 in 1')
+    expect(sayTick(bars(meter(4, 4), 5), 4 * 1008, { school: 'syllables', triplet: '& a' })).toBe('third ta of 1')
   })
 })
 

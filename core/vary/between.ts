@@ -53,6 +53,10 @@ export function editBetween(before: Groove, after: Groove, label: string): Edit 
     const set = Object.fromEntries(Object.entries(is).filter(([key, value]) => !same(value, was[key as keyof typeof was])))
     if (Object.keys(set).length) later.push({ type: 'part', partId: part.id, set })
   }
+  if (!same(before.guides, after.guides)) {
+    if (bars) edits.push({ type: 'guides', guides: [] })
+    later.push({ type: 'guides', guides: after.guides })
+  }
   if (bars) edits.push({ type: 'bars', bars: after.bars })
   edits.push(...later)
   after.parts.forEach((part, index) => {

@@ -58,7 +58,7 @@ describe('displacement', () => {
   })
 
   it.each([
-    [['back'], 1, 'Backbeat moved 1 slot later, a sixteenth. The backbeat now falls on e of 2 and e of 4; it was on 2 and 4.'],
+    [['back'], 1, 'Backbeat moved 1 slot later, a sixteenth. It was on 2 and 4; the strong snare strokes now fall on e of 2 and e of 4.'],
     [['bass'], -2, 'Bass drum moved 2 slots earlier, each a sixteenth. The backbeat stays on 2 and 4.'],
     [['back', 'bass'], 16, 'The whole groove moved all the way round, back to where it was. The backbeat stays on 2 and 4.'],
   ])('of %j by %i says what it did', (partIds, slots, sentence) => {

@@ -1,13 +1,18 @@
-import { HOUSE_RULES, type Limits, type PlayabilityRules, findings, readout, travelLimits } from '#core/analyse'
-import { type Kit, LIMBS, type Piece, paired, pieceOf, stretchTo } from '#core/kit'
-import { type Groove, type Part, timeline } from '#core/groove'
+import { type Finding, bounceLimit, crossingTime, findings, graceTroubles, gripOf, played, travelLimits } from '#core/analyse'
+import { type Kit, LIMBS, type Limit, type Limits, type Piece, bounces, limitsOf, paired, pieceOf, speedLimit, speeds, stretchTo, verdictOf } from '#core/kit'
+import { type Groove, type Part, type Stroke, blowsOf, slotTicks, sounding, timeline } from '#core/groove'
 import { swingOf, tickSeconds } from '#core/time'
+import { crossedIn, hatsContradict, mayCross } from './effort-body'
 import { gridOf } from './work'
 
 /** What was worked out of a groove before, limb by limb. */
 export interface Worked { groove: Groove, hardness: readonly number[] }
 
-const hardnessOf = (gap: number, { easy, hard }: Limits): number => (gap >= easy ? easy / gap : 1 + (easy - gap) / (easy - hard))
+const NOWHERE: ReadonlySet<number> = new Set()
+
+const isWall = ({ weight }: { weight: string }): boolean => weight === 'impossible' || weight === 'hard'
+
+const hardnessOf = (gap: number, { easy, hard }: Limit): number => (gap >= easy ? easy / gap : 1 + (easy - gap) / (easy - hard))
 
 /**
  * How hard grooves of one tempo are on one kit, thousands a second, by the readout’s own rules: the worst gap between two
@@ -17,7 +22,7 @@ export class Effort {
   private readonly pieceIds = new Map<string, number>()
   private readonly names: string[] = []
   private readonly pieces: (Piece | undefined)[] = []
-  private readonly travel: (Limits | null)[][] = []
+  private readonly travel: (Limit | null)[][] = []
   private readonly reaches: boolean[][] = []
   /** What home already asks of a body that it cannot do, by the findings’ ids. */
   private readonly troubled: Set<string>
@@ -27,12 +32,23 @@ export class Effort {
   private readonly times: number[] = []
   private readonly struck: number[] = []
   private readonly levels: number[] = []
+  private readonly strokes: Stroke[] = []
+  private readonly gaps: number[] = []
+  private readonly blown: number[] = []
+  private readonly blowAt: number[] = []
+  private readonly blowLevel: number[] = []
   private many = 0
 
-  constructor(home: Groove, private readonly kit: Kit, private readonly rules: PlayabilityRules = HOUSE_RULES) {
-    this.troubled = new Set(findings(home, kit, timeline(home, kit), rules).filter(finding => finding.weight !== 'demanding').map(finding => finding.id))
+  private readonly rules: Limits
+  private crossed: ReadonlySet<number> = NOWHERE
+
+  constructor(home: Groove, private readonly kit: Kit) {
+    this.rules = limitsOf(kit)
+    this.troubled = new Set(findings(home, kit, played(home, kit)).filter(isWall).map(finding => finding.id))
     this.perTick = tickSeconds(home.tempo)
   }
+
+  private readonly standing = (id: string): Piece | undefined => this.pieces[this.pieceIndex(id)]
 
   private pieceIndex(id: string): number {
     const before = this.pieceIds.get(id)
@@ -47,7 +63,7 @@ export class Effort {
     return index
   }
 
-  private travelOf(a: number, b: number): Limits | null {
+  private travelOf(a: number, b: number): Limit | null {
     const before = this.travel[a]![b]
     if (before !== undefined) return before
     const [from, to] = [this.pieces[a], this.pieces[b]]
@@ -56,7 +72,7 @@ export class Effort {
 
   /** A limb’s parts put in order of time; false where a piece is out of reach that home does not ask for. */
   private gather(parts: readonly Part[], groove: Groove, l: number, strict: boolean): boolean {
-    const { ats, times, struck, levels } = this
+    const { ats, times, struck, levels, strokes } = this
     this.many = 0
     const { push } = groove.feel
     let piece = ''
@@ -80,12 +96,14 @@ export class Effort {
           times[i] = times[i - 1]!
           struck[i] = struck[i - 1]!
           levels[i] = levels[i - 1]!
+          strokes[i] = strokes[i - 1]!
           i--
         }
         ats[i] = stroke.at
         times[i] = seconds
         struck[i] = index
         levels[i] = stroke.level
+        strokes[i] = stroke
       }
     }
     return true
@@ -93,7 +111,7 @@ export class Effort {
 
   /** Strokes asked for at one instant count once; false where they are in two places that the kit does not let one limb span. */
   private single(l: number, strict: boolean): boolean {
-    const { ats, times, struck, levels } = this
+    const { ats, times, struck, levels, strokes } = this
     let kept = 0
     for (let i = 0; i < this.many;) {
       let end = i + 1
@@ -107,6 +125,7 @@ export class Effort {
       times[kept] = times[i]!
       struck[kept] = struck[i]!
       levels[kept] = levels[i]!
+      strokes[kept] = strokes[i]!
       kept++
       i = end
     }
@@ -123,74 +142,105 @@ export class Effort {
 
   /** How hard it is, limb by limb; undefined, where `strict`, for what home does not already ask for and a body cannot do. */
   hardness(groove: Groove, strict: boolean, from?: Worked): number[] | undefined {
-    // Parts with a cycle of their own are left to the readout, which unrolls them.
-    if (groove.parts.some(part => part.every)) return this.slowHardness(groove, strict)
-    const sameTime = from && from.groove.bars === groove.bars && from.groove.feel === groove.feel
+    if (this.isIntricate(groove)) return this.slowHardness(groove, strict)
+    const crossing = mayCross(groove, this.standing)
+    this.crossed = crossing ? crossedIn(groove, this.standing) : NOWHERE
+    const known = from && from.hardness.length >= 4 && from.groove.bars === groove.bars && from.groove.feel === groove.feel ? from : undefined
+    const same = (limb: string) => known !== undefined && groove.parts.every((part, i) => part === known.groove.parts[i] || (part.limb !== limb && known.groove.parts[i]?.limb !== limb))
+    // Where arms may cross, what one hand does tells on the other.
+    const handsApart = !crossing && !(known && mayCross(known.groove, this.standing))
+    const sameHands = handsApart || (same('RH') && same('LH'))
     const limbs: number[] = []
     for (let l = 0; l < 4; l++) {
       const limb = LIMBS[l]!
-      const same = sameTime && groove.parts.every((part, i) => part === from.groove.parts[i] || (part.limb !== limb && from.groove.parts[i]?.limb !== limb))
-      const hard = same ? from.hardness[l] : this.weighLimb(groove.parts.filter(part => part.limb === limb && part.strokes.length), groove, l, strict)
+      const hard = (l > 1 || sameHands) && same(limb) ? known!.hardness[l] : this.weighLimb(groove.parts.filter(part => part.limb === limb && part.strokes.length && !part.muted), groove, l, strict)
       if (hard === undefined) return undefined
       limbs.push(hard)
     }
-    return strict && this.hatsContradict(groove) ? undefined : limbs
+    if (strict && hatsContradict(groove, this.kit, this.troubled)) return undefined
+    return this.withGraces(groove, limbs, strict)
   }
 
-  /** One limb’s hardness: the worst of all its gaps. */
+  /** One limb’s hardness: the worst of all its gaps, by the rules of `troubles`. */
   private weighLimb(parts: readonly Part[], groove: Groove, l: number, strict: boolean): number | undefined {
     if (!parts.length) return 0
     if (!this.gather(parts, groove, l, strict) || !this.single(l, strict)) return undefined
     const length = gridOf(groove).total * this.perTick
-    const { rules, levels, struck } = this
-    const { many } = this
+    const { rules, levels, struck, strokes, gaps, blown, blowAt, blowLevel, times } = this
     const hand = l < 2
-    const speed = hand ? rules.hand : rules.foot
     let worst = 0
-    let before = this.gapAfter(many - 1, length)
-    let gap = this.gapAfter(0, length)
-    for (let i = 0; i < many; i++) {
-      const next = (i + 1) % many
-      const after = this.gapAfter(next, length)
-      const same = struck[i] === struck[next]
-      const bounced = hand && same && levels[next]! <= levels[i]! && before > 1.5 * gap && after > 1.5 * gap
-      const own = bounced ? rules.double : speed
-      worst = Math.max(worst, hardnessOf(gap, own))
-      if (strict && gap <= own.hard && !this.troubled.has(`${bounced ? 'double' : 'speed'} ${LIMBS[l]!}`)) return undefined
-      if (hand && levels[i]! >= 4 && levels[next] === 1) {
-        worst = Math.max(worst, hardnessOf(gap, rules.control))
-        if (strict && gap <= rules.control.hard && !this.troubled.has(`control ${LIMBS[l]!}`)) return undefined
-      }
-      const limits = hand && !same ? this.travelOf(struck[i]!, struck[next]!) : null
-      if (limits) {
-        worst = Math.max(worst, hardnessOf(gap, limits))
-        if (strict && gap <= limits.hard && !this.troubled.has(`travel ${LIMBS[l]!}`)) return undefined
-      }
-      before = gap
-      gap = after
+    let wall = false
+    const weigh = (kind: string, time: number, limit: Limit) => {
+      worst = Math.max(worst, hardnessOf(time, limit))
+      if (strict && verdictOf(time, limit) === 'hard' && !this.troubled.has(`${kind} ${LIMBS[l]!}`)) wall = true
     }
-    return worst
+    // Sweeps are no blows, and a double stroke is two.
+    let blows = 0
+    const add = (seconds: number, i: number, level: number) => {
+      let k = blows++
+      while (k > 0 && blowAt[k - 1]! > seconds) {
+        blowAt[k] = blowAt[k - 1]!
+        blown[k] = blown[k - 1]!
+        blowLevel[k] = blowLevel[k - 1]!
+        k--
+      }
+      blowAt[k] = seconds
+      blown[k] = i
+      blowLevel[k] = level
+    }
+    for (let i = 0; i < this.many; i++) {
+      const stroke = strokes[i]!
+      if (stroke.stroke === 'sweep') continue
+      add(times[i]!, i, levels[i]!)
+      if (stroke.ornament === 'double') for (const { after, level } of blowsOf('double', stroke.level, () => slotTicks(gridOf(groove).beats, stroke.at) * this.perTick)) if (after > 0) add(times[i]! + after, i, level)
+    }
+    for (let k = 0; k < blows; k++) gaps[k] = Math.round((k + 1 < blows ? blowAt[k + 1]! - blowAt[k]! : blowAt[0]! - blowAt[k]! + length) * 1e9) / 1e9
+    speeds(gaps, blows, (kind, k, time) => {
+      if (kind === 'pair' && hand) {
+        const next = (k + 1) % blows
+        const [from, to] = [blown[k]!, blown[next]!]
+        if (bounces(time, { samePiece: struck[from] === struck[to], from: blowLevel[k]!, to: blowLevel[next]! })) return weigh('double', time, bounceLimit(rules, this.pieces[struck[from]!]))
+      }
+      weigh(kind, time, speedLimit(rules, kind, hand))
+    })
+    for (let i = 0; i < this.many && hand && !wall; i++) {
+      const next = (i + 1) % this.many
+      const gap = this.gapAfter(i, length)
+      if (levels[i]! >= 4 && levels[next] === 1) weigh('control', gap, rules.control)
+      if (levels[i] === 1 && levels[next] === 5) weigh('rise', gap, rules.rise)
+      if (struck[i] !== struck[next]) {
+        const limits = this.travelOf(struck[i]!, struck[next]!)
+        const more = this.crossed.size ? crossingTime(this.crossed, { at: this.ats[i]! }, { at: this.ats[next]! }) : 0
+        if (limits) weigh('travel', gap, more ? { easy: limits.easy + more, hard: limits.hard + more } : limits)
+      }
+      if (strokes[i]!.stroke !== strokes[next]!.stroke) {
+        const [held, wanted] = [gripOf({ stroke: strokes[i]!.stroke, piece: this.pieces[struck[i]!] }), gripOf({ stroke: strokes[next]!.stroke, piece: this.pieces[struck[next]!] })]
+        if (held && wanted && held !== wanted) weigh('grip', gap, rules.grip)
+      }
+    }
+    return wall ? undefined : worst
   }
 
-  /** A foot on hats that a hand holds open, where home has none there. */
-  private hatsContradict(groove: Groove): boolean {
-    for (const part of groove.parts) {
-      for (const open of part.strokes) {
-        if (open.stroke !== 'open' || open.openFor === undefined) continue
-        for (const other of groove.parts) {
-          for (const foot of other.strokes) {
-            if (foot.stroke !== 'chick' || foot.piece !== open.piece || foot.at < open.at || foot.at >= open.at + open.openFor) continue
-            if (pieceOf(this.kit, foot.piece)?.kind === 'hi-hat' && !this.troubled.has(`hats ${foot.at} ${open.at}`)) return true
-          }
-        }
-      }
-    }
-    return false
+  /**
+   * What only the readout itself weighs: parts with a cycle of their own, which come round; a pick-up that sounds only once.
+   */
+  private isIntricate(groove: Groove): boolean {
+    return (groove.pickUp !== null && !groove.pickUp.repeats) || groove.parts.some(part => part.every && !part.muted)
+  }
+
+  /** What grace notes add to the hardness of their limbs; undefined, where `strict`, where nobody is free for them. */
+  private withGraces(groove: Groove, limbs: number[], strict: boolean): number[] | undefined {
+    const graced = groove.parts.some(part => !part.muted && part.strokes.some(({ ornament }) => ornament === 'flam' || ornament === 'drag' || ornament === 'ruff'))
+    if (!graced) return limbs
+    const found = graceTroubles(timeline(sounding(groove), this.kit), this.rules, gridOf(groove).total * this.perTick)
+    if (strict && found.some(one => isWall(one) && !this.troubled.has(`${one.ornament} ${one.limb} ${one.weight}`))) return undefined
+    return found.length ? [...limbs, found.some(isWall) ? 2.5 : 1.5] : limbs
   }
 
   private slowHardness(groove: Groove, strict: boolean): number[] | undefined {
-    const found = readout(groove, this.kit, this.rules).findings
-    if (strict && found.some(finding => finding.weight !== 'demanding' && !this.troubled.has(finding.id))) return undefined
-    return [found.some(finding => finding.weight === 'hard') ? 2.5 : found.length ? 1.5 : 1]
+    const found = findings(groove, this.kit, played(groove, this.kit))
+    if (strict && found.some(finding => isWall(finding) && !this.troubled.has(finding.id))) return undefined
+    const hardness = ({ about, weight }: Finding) => (about.kind === 'trouble' ? hardnessOf(about.trouble.gap, about.trouble.limit) : about.kind === 'graces' ? (isWall({ weight }) ? 2.5 : 1.5) : 0)
+    return [Math.max(0, ...found.map(hardness))]
   }
 }

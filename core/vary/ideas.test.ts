@@ -68,7 +68,8 @@ describe('the judge', () => {
       for (const other of wander(groove, seed)) {
         const sameFeel = JSON.stringify([other.feel, other.bars, other.parts.map(part => part.swing)]) === JSON.stringify([groove.feel, groove.bars, groove.parts.map(part => part.swing)])
         const compared = compare(groove, other, DEFAULT_KIT)
-        if (sameFeel && other.parts.length === groove.parts.length) expect(sound(other) === sound(groove)).toBe(compared.ok && compared.value.differences.length === 0)
+        // A pick-up that sounds once is left out of the bars that are compared.
+        if (sameFeel && groove.pickUp?.repeats !== false && other.parts.length === groove.parts.length) expect(sound(other) === sound(groove)).toBe(compared.ok && compared.value.differences.length === 0)
       }
     }), { numRuns: 300 })
   }, 240_000)
@@ -77,8 +78,8 @@ describe('the judge', () => {
     fc.assert(fc.property(drummed, (groove) => {
       const judged = new Judge(groove, DEFAULT_KIT, []).judge(groove) as { difficulty: number }
       const { findings } = readout(groove, DEFAULT_KIT)
-      const troubles = findings.filter(finding => finding.about.kind === 'trouble')
-      const weight = troubles.some(finding => finding.weight === 'hard') ? 'hard' : troubles.length ? 'demanding' : 'easy'
+      const troubles = findings.filter(finding => finding.about.kind === 'trouble' || finding.about.kind === 'graces')
+      const weight = troubles.some(finding => finding.weight !== 'demanding') ? 'hard' : troubles.length ? 'demanding' : 'easy'
       if (!groove.parts.some(part => part.every)) expect(judged.difficulty >= 2 ? 'hard' : judged.difficulty > 1 ? 'demanding' : 'easy').toBe(weight)
     }), { numRuns: 300 })
   })

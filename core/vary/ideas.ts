@@ -6,6 +6,8 @@ import type { Move, MoveGroup, Params, PromiseId } from './move'
 import { MOVES } from './moves'
 import { strokeCount } from './promises'
 import { type Step, runSteps } from './run'
+import { type TasteRule, type Trial, rulesFor, tasteOf } from './taste'
+import { Seen } from './taste-seen'
 
 /** What to look for: the same wish and seed always find the same ideas. */
 export interface IdeaWish {
@@ -15,12 +17,15 @@ export interface IdeaWish {
   groups: readonly MoveGroup[]
   /** A companion: strokes wished for, as a share of home’s; ideas near it come first. */
   density?: number
+  /** Rules of taste that the player has turned off, by id. */
+  off?: readonly string[]
 }
 
-/** A variation that was found: the moves that lead to it, what each did, and how it stands to home. */
+/** A variation that was found: the moves that lead to it, what each did, what speaks for it, and how it stands to home. */
 export interface Idea {
   steps: Step[]
   says: string[]
+  speaks: string[]
   groove: Groove
   distance: number
   /** Strokes more than home has, or fewer where negative. */
@@ -29,13 +34,19 @@ export interface Idea {
 }
 
 /** A groove reached by moves, kept by the search. */
-interface Found { judged: Judgement, before: Found | undefined, move: Move | undefined, params: Params | undefined, depth: number, score: number, /** The move its chain begins with. */ root: Move | undefined }
+interface Found { judged: Judgement, before: Found | undefined, move: Move | undefined, params: Params | undefined, depth: number, score: number, /** The move its chain begins with. */ root: Move | undefined, /** Nearer to home than the step before. */ nearer: boolean, taste?: Taste }
+
+type Taste = ReturnType<typeof tasteOf>
 
 const DEPTH = 4
 /** How many are kept to choose from; beyond twice as many the worse half goes. */
 const KEPT = 400
 /** Of those, how many chains may begin with one move: what scores well by itself would crowd out all else. */
 const OF_ONE_ROOT = 40
+/** Nearer to home by more than this, and the last step has undone something. */
+const UNDOING = 0.02
+/** At least so many, and so many for each idea asked for, are weighed by all the rules of taste. */
+const TASTED = { least: 60, each: 5 } as const
 
 /**
  * A seeded search over chains of one to four moves. It is advanced by so many candidates at a time, so that whoever runs
@@ -44,14 +55,18 @@ const OF_ONE_ROOT = 40
 export class IdeaSearch {
   /** Candidates made and judged. */
   made = 0
-  /** Candidates that broke a promise, and those that sounded like one already found. */
+  /** Candidates that broke a promise, those that sounded like one already found, and those that a rule of taste forbids. */
   broken = 0
   alike = 0
+  vetoed = 0
   private readonly chance: Chance
   private readonly judge: Judge
   private readonly home: Found
   private readonly sounds = new Set<number>()
   private readonly moves: readonly Move[]
+  private readonly rules: readonly TasteRule[]
+  private readonly quick: readonly TasteRule[]
+  private readonly homeSeen: Seen
   private readonly throws = new Map<Groove['bars'], { move: Move, params: (chance: Chance) => Params }[]>()
   private pool: Found[] = []
   /** What a find must be worth to be kept, once there are enough. */
@@ -60,10 +75,13 @@ export class IdeaSearch {
   constructor(private readonly groove: Groove, private readonly kit: Kit, private readonly wish: IdeaWish) {
     this.chance = chanceOf(wish.seed)
     this.judge = new Judge(groove, kit, wish.promises)
+    this.rules = rulesFor(groove.style, wish.off)
+    this.quick = this.rules.filter(rule => rule.quick)
+    this.homeSeen = new Seen(groove, kit)
     this.moves = MOVES.filter(move => !wish.groups.length || wish.groups.includes(move.group))
     // Home keeps every promise that is about change, except to differ from itself.
     const judged = new Judge(groove, kit, []).judge(groove) as Judgement
-    this.home = { judged, before: undefined, move: undefined, params: undefined, depth: 0, score: 0, root: undefined }
+    this.home = { judged, before: undefined, move: undefined, params: undefined, depth: 0, score: 0, root: undefined, nearer: false }
     this.sounds.add(judged.sound)
   }
 
@@ -91,7 +109,10 @@ export class IdeaSearch {
       this.sounds.add(judged.sound)
       const depth = from.depth + 1
       const score = this.scoreOf(judged, depth)
-      if (score > this.least) this.keep({ judged, before: from, move, params, depth, score, root: from.root ?? move })
+      if (score <= this.least) continue
+      const found: Found = { judged, before: from, move, params, depth, score, root: from.root ?? move, nearer: judged.distance + UNDOING < from.judged.distance }
+      if (tasteOf(this.quick, this.trialOf(found)).veto) this.vetoed++
+      else this.keep(found)
     }
   }
 
@@ -107,6 +128,17 @@ export class IdeaSearch {
     return throws
   }
 
+  /** A find as the rules of taste look at it. */
+  private trialOf(found: Found): Trial {
+    const { judged, nearer } = found
+    const moves = new Set<string>()
+    for (let at: Found | undefined = found; at?.move; at = at.before) moves.add(at.move.id)
+    return {
+      home: this.homeSeen, now: new Seen(judged.groove, this.kit, this.homeSeen), kit: this.kit, moves, distance: judged.distance, nearer,
+      difficulty: { home: this.home.judged.difficulty, now: judged.difficulty }, density: judged.strokes / Math.max(1, this.home.judged.strokes),
+    }
+  }
+
   private keep(found: Found): void {
     this.pool.push(found)
     if (this.pool.length <= 2 * KEPT) return
@@ -117,12 +149,12 @@ export class IdeaSearch {
   /** Best a third of the way from home, by few moves, and no harder than demanding; for a companion, of the density wished for. */
   private scoreOf({ distance, difficulty, strokes }: Judgement, depth: number): number {
     const dense = this.wish.density === undefined ? 0 : Math.abs(strokes / Math.max(1, this.home.judged.strokes) - this.wish.density)
-    return 1 - Math.abs(distance - 0.3) - 0.07 * (depth - 1) - 0.4 * Math.max(0, difficulty - 1.2) - dense
+    return 1 - Math.abs(distance - 0.3) - 0.07 * (depth - 1) - 0.4 * Math.max(0, difficulty - 1.2) - 2 * dense
   }
 
   /** The best so far, at most so many, spread so that no two are much alike. */
   ideas(most: number): Idea[] {
-    const open = mixed(this.pool)
+    const open = mixed(this.pool).slice(0, Math.max(TASTED.least, most * TASTED.each)).filter(one => !(one.taste ??= tasteOf(this.rules, this.trialOf(one))).veto)
     const chosen: Found[] = []
     const likest = new Map<Found, number>(open.map(one => [one, 0]))
     const marks = new Map(open.map(one => [one, this.judge.marksOf(one.judged.groove)]))
@@ -130,7 +162,7 @@ export class IdeaSearch {
       let best: Found | undefined
       let bestScore = -Infinity
       for (const [one, like] of likest) {
-        const score = one.score - 0.9 * like
+        const score = one.score + one.taste!.weight - 0.9 * like
         if (score > bestScore) [best, bestScore] = [one, score]
       }
       likest.delete(best!)
@@ -147,7 +179,7 @@ export class IdeaSearch {
     const done = runSteps(this.groove, steps, this.kit)
     if (done.some(step => !step.ok)) return []
     return [{
-      steps, says: done.map(step => (step.ok ? step.sentence : '')), groove: done.at(-1)!.groove,
+      steps, says: done.map(step => (step.ok ? step.sentence : '')), speaks: found.taste!.speaks, groove: done.at(-1)!.groove,
       distance: found.judged.distance, more: found.judged.strokes - this.home.judged.strokes, difficulty: found.judged.difficulty,
     }]
   }

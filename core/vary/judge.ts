@@ -1,6 +1,6 @@
-import { type PlayabilityRules, unisons } from '#core/analyse'
-import { type Kit, LIMBS } from '#core/kit'
-import { type Groove, type Part, timeline } from '#core/groove'
+import { played, unisons } from '#core/analyse'
+import { type Kit, LIMBS, isHand } from '#core/kit'
+import { type Groove, type Part, backbeatOf } from '#core/groove'
 import { Effort, type Worked } from './effort'
 import type { PromiseId } from './move'
 import { strokeCount } from './promises'
@@ -30,8 +30,8 @@ const mix = (hash: number, value: number): number => finished(Math.imul(hash, 0x
 /** Two figures of 32 bits as one number that is still exact. */
 const joined = (one: number, two: number): number => (one >>> 0) * 2097152 + (two >>> 11)
 
-/** A part’s strokes as figures summed up, whatever their order: for all limbs alike, and with the limb; and how many home has too. */
-export interface Sum { plain: number, one: number, two: number, shared: number }
+/** A part’s strokes as figures summed up, whatever their order, in two ways; and how many home has too. */
+export interface Sum { one: number, two: number, shared: number }
 
 /**
  * Judges grooves against one home, thousands a second: which promise is broken, how it sounds, how far, how hard. It
@@ -46,14 +46,14 @@ export class Judge {
   private readonly homeBackbeat: number[]
   private readonly homeStrokes: number
 
-  constructor(home: Groove, private readonly kit: Kit, private readonly promises: readonly PromiseId[], rules?: PlayabilityRules) {
-    this.effort = new Effort(home, kit, rules)
+  constructor(home: Groove, private readonly kit: Kit, private readonly promises: readonly PromiseId[]) {
+    this.effort = new Effort(home, kit)
     this.homeMarks = this.marksOf(home)
     const sums = home.parts.map(part => this.sumOf(part))
     this.homeStrokes = strokeCount(home)
     this.homeLead = leadSum(home, sums)
     this.homeFeet = feetSum(home, sums)
-    this.homeBackbeat = backbeatOf(home)
+    this.homeBackbeat = backbeatIn(home)
   }
 
   /** A groove judged; or the promise it breaks; or that it sounds like one that `known` knows. `from` is what it was made from. */
@@ -62,7 +62,7 @@ export class Judge {
     for (const promise of this.promises) {
       const more = strokes - this.homeStrokes
       if (promise === 'same' ? more !== 0 : promise === 'busier' ? more <= 0 : promise === 'simpler' && more >= 0) return promise
-      if (promise === 'backbeat' && !sameTicks(backbeatOf(groove), this.homeBackbeat)) return promise
+      if (promise === 'backbeat' && this.homeBackbeat.length && !(from && sameHands(groove, from.groove)) && !sameTicks(backbeatIn(groove), this.homeBackbeat)) return promise
       if (promise === 'linear' && !this.isLinear(groove)) return promise
     }
     const sums = groove.parts.map((part, i) => (from && from.groove.parts[i] === part ? from.sums[i]! : this.sumOf(part)))
@@ -84,9 +84,8 @@ export class Judge {
   }
 
   private sumOf(part: Part): Sum {
-    const sum: Sum = { plain: 0, one: 0, two: 0, shared: 0 }
-    this.eachMark(part, (mark, plain) => {
-      sum.plain = (sum.plain + plain) | 0
+    const sum: Sum = { one: 0, two: 0, shared: 0 }
+    this.eachMark(part, (mark) => {
       sum.one = (sum.one + mark) | 0
       sum.two = (sum.two + Math.imul(mark, mark | 1)) | 0
       if (this.homeMarks.has(mark)) sum.shared++
@@ -94,8 +93,8 @@ export class Judge {
     return sum
   }
 
-  /** Each stroke of a part as a figure, with and without its limb. */
-  private eachMark(part: Part, take: (mark: number, plain: number) => void): void {
+  /** Each stroke of a part as a figure. */
+  private eachMark(part: Part, take: (mark: number) => void): void {
     const limb = LIMBS.indexOf(part.limb) + 1 + (part.every ?? 0) * 8
     // Neighbours mostly strike the same piece the same way: their words are looked up once.
     let piece = ''
@@ -110,14 +109,14 @@ export class Judge {
       let plain = mix(mix(struck, one.at + 1), one.level)
       if (one.ornament) plain = mix(plain, this.wordOf(one.ornament))
       if (one.openFor) plain = mix(plain, one.openFor)
-      take(mix(plain, limb), plain)
+      take(mix(plain, limb))
     }
   }
 
   /** A groove’s strokes as figures, whatever part they stand in. */
   marksOf(groove: Groove): Set<number> {
     const marks = new Set<number>()
-    for (const part of groove.parts) this.eachMark(part, mark => marks.add(mark))
+    for (const part of groove.parts) this.eachMark(part, mark => void marks.add(mark))
     return marks
   }
 
@@ -136,32 +135,23 @@ export class Judge {
 
   /** Linear as the readout has it; cycles are unrolled by the timeline. */
   private isLinear(groove: Groove): boolean {
-    return groove.parts.some(part => part.every) ? unisons(timeline(groove, this.kit)).length === 0 : isLinearGroove(groove)
+    return groove.parts.some(part => part.every) || (groove.pickUp && !groove.pickUp.repeats) ? unisons(played(groove, this.kit).events).length === 0 : isLinearGroove(groove)
   }
 }
 
 function leadSum(groove: Groove, sums: readonly Sum[]): number {
   const lead = isLead(groove)
-  return groove.parts.reduce((total, part, i) => (lead(part) ? (total + sums[i]!.plain) | 0 : total), 0)
+  return groove.parts.reduce((total, part, i) => (lead(part) ? (total + sums[i]!.one) | 0 : total), 0)
 }
 
 const feetSum = (groove: Groove, sums: readonly Sum[]): number =>
   groove.parts.reduce((total, { limb }, i) => (limb === 'RF' || limb === 'LF' ? (total + sums[i]!.one) | 0 : total), 0)
 
-/** As `backbeatTicks` has it. */
-function backbeatOf(groove: Groove): number[] {
-  const ticks: number[] = []
-  const named = groove.parts.some(part => part.role === 'backbeat' && !part.every)
-  let from = 0
-  for (const part of groove.parts) {
-    if (part.every || (named && part.role !== 'backbeat')) continue
-    const before = ticks.length
-    for (const stroke of part.strokes) if (named ? stroke.level >= 3 : stroke.piece === 'snare' && stroke.level >= 4) ticks.push(stroke.at)
-    if (ticks.length > before) from++
-  }
-  // One part’s strokes are in order and no two at once.
-  return from < 2 ? ticks : [...new Set(ticks)].sort((a, b) => a - b)
-}
+const backbeatIn = (groove: Groove): number[] => backbeatOf(groove, gridOf(groove).beats)?.ats ?? []
+
+/** The same parts of the hands on the same bars: where one had the backbeat of home, the other has. */
+export const sameHands = (one: Groove, other: Groove): boolean => one.bars === other.bars && one.parts.length === other.parts.length
+  && one.parts.every((part, i) => part === other.parts[i] || (!isHand(part.limb) && !isHand(other.parts[i]!.limb)))
 
 const sameTicks = (a: readonly number[], b: readonly number[]): boolean => a.length === b.length && a.every((tick, i) => tick === b[i])
 
@@ -169,6 +159,7 @@ const sameTicks = (a: readonly number[], b: readonly number[]): boolean => a.len
 function isLinearGroove(groove: Groove): boolean {
   const limbAt = new Map<number, Part['limb']>()
   for (const part of groove.parts) {
+    if (part.muted) continue
     for (const { at } of part.strokes) {
       const other = limbAt.get(at)
       if (other !== undefined && other !== part.limb) return false

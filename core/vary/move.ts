@@ -9,9 +9,10 @@ export type Params = Readonly<Record<string, ParamValue>>
  * What a move may be told, and of it, as `tried`, what a search tries: the rest is for who asks for it by hand. Choices that depend on the groove (its parts, slots, beats, bars, pieces) are listed by
  * `choicesOf`.
  */
-export type ParamSpec = { id: string, name: string } & (
+export type ParamSpec = { id: string, name: string, /** Came later than the move: recipes need not tell it. */ later?: true } & (
   | { kind: 'number', from: number, to: number, usual: number, tried?: readonly [from: number, to: number] }
-  | { kind: 'choice', of: readonly string[], usual: string, tried?: readonly string[] }
+  /** `here` says what is usual in this groove; `was` reads what older recipes say. */
+  | { kind: 'choice', of: readonly string[], usual: string, here?: (groove: Groove) => string, was?: Readonly<Record<string, string>>, tried?: readonly string[] }
   /** A part of the groove by its id; `among` says which may be, `usual` of what role it is at first, where there is one. */
   | { kind: 'part', among?: (part: Part, groove: Groove) => boolean, usual?: Role }
   | { kind: 'parts' }
@@ -57,7 +58,11 @@ export function asVariation(parent: Groove, revision: number, changed: Groove, i
   return { ...changed, id, title, parent: { id: parent.id, revision, moves } }
 }
 
+/** What a move was told, read as what its parameter is: `num({ beat: 2 }, 'beat') // => 2`. */
 export const num = (params: Params, id: string): number => params[id] as number
+/** A choice, a part or a piece: `word({ part: 'lead' }, 'part') // => 'lead'`. */
 export const word = (params: Params, id: string): string => params[id] as string
+/** Parts by their ids: `list({ partIds: ['bass'] }, 'partIds') // => ['bass']`. */
 export const list = (params: Params, id: string): string[] => params[id] as string[]
+/** Slots counted through all bars: `slotList({ places: [4, 12] }, 'places') // => [4, 12]`. */
 export const slotList = (params: Params, id: string): number[] => params[id] as number[]

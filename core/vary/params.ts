@@ -2,6 +2,7 @@ import { type Kit, piecesFor } from '#core/kit'
 import { type Groove, sayPlace } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import type { Move, ParamSpec, ParamValue, Params } from './move'
+import { firstBroken } from './promises'
 import { gridOf, workable } from './work'
 
 /** One thing a parameter may be, and how it is called. */
@@ -36,28 +37,42 @@ export function usualParams(move: Move, groove: Groove, kit: Kit): Params | unde
   return params
 }
 
+/** What a first offer keeps where it can. */
+const OFFERED = ['backbeat', 'playable'] as const
+
 /**
  * A move’s parameters as they are first offered where a groove is looked at: the usual ones, or, where they find nothing to
- * do, with one of them changed so that they do: the next free slot, another part, another choice.
+ * do, ask what no body can play or touch the backbeat, with one of them changed: the next free slot, another part, a drag
+ * where no hand is free for a flam.
  */
 export function firstParams(move: Move, groove: Groove, kit: Kit): Params | undefined {
   const usual = usualParams(move, groove, kit)
-  if (!usual || move.make(groove, usual, kit).ok) return usual
+  if (!usual) return usual
+  const fits = (params: Params): 'well' | 'badly' | undefined => {
+    const done = move.make(groove, params, kit)
+    return done.ok ? (firstBroken(OFFERED, groove, done.value.groove, kit) ? 'badly' : 'well') : undefined
+  }
+  const first = fits(usual)
+  if (first === 'well') return usual
+  let next = first && usual
   for (const spec of move.params) {
     if (spec.kind === 'parts') continue
     const values = choicesOf(spec, groove, kit)?.map(choice => choice.value) ?? []
     const from = values.indexOf(usual[spec.id]!) + 1
     for (const value of [...values.slice(from), ...values.slice(0, from)]) {
       const params = { ...usual, [spec.id]: spec.kind === 'slots' ? [value as number] : value }
-      if (move.make(groove, params, kit).ok) return params
+      const how = fits(params)
+      if (how === 'well') return params
+      if (how) next ??= params
     }
   }
-  return usual
+  return next ?? usual
 }
 
 function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefined {
   switch (spec.kind) {
-    case 'number': case 'choice': return spec.usual
+    case 'number': return spec.usual
+    case 'choice': return spec.here?.(groove) ?? spec.usual
     case 'slot': case 'beat': case 'bar': return Math.min(spec.usual, places(spec, groove) - 1)
     case 'slots': {
       const there = spec.usual.filter(slot => slot < places(spec, groove))
@@ -107,11 +122,16 @@ export function pointedAt(move: Move, groove: Groove, params: Params, slot: numb
 const byName = (groove: Groove, name: string): string | undefined =>
   (groove.parts.find(part => part.id === name) ?? groove.parts.find(part => part.role === name && workable(part) && part.strokes.length))?.id
 
-/** Parameters made for this groove: parts named by their role, as recipes do, are looked up; a name nobody answers to stays. */
-export function resolved(move: Move, groove: Groove, params: Params): Params {
-  const found: Record<string, ParamValue> = { ...params }
+/**
+ * Parameters made for this groove: parts named by their role, as recipes do, are looked up; a name nobody answers to stays.
+ * What a recipe does not tell, being older than the parameter, is as it is usually offered.
+ */
+export function resolved(move: Move, groove: Groove, params: Params, kit: Kit): Params {
+  const untold = move.params.some(spec => params[spec.id] === undefined)
+  const found: Record<string, ParamValue> = { ...(untold ? usualParams(move, groove, kit) : undefined), ...params }
   for (const spec of move.params) {
     const value = params[spec.id]
+    if (spec.kind === 'choice' && typeof value === 'string') found[spec.id] = spec.was?.[value] ?? value
     if (spec.kind === 'part' && typeof value === 'string') found[spec.id] = byName(groove, value) ?? value
     if (spec.kind === 'parts' && Array.isArray(value)) found[spec.id] = (value as string[]).map(name => byName(groove, name) ?? name)
   }

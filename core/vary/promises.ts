@@ -1,6 +1,6 @@
-import { type Finding, backbeatTicks, findings, groupUnisons, sayFinding, sayUnisons, unisons } from '#core/analyse'
-import type { Kit } from '#core/kit'
-import { type Groove, type Stroke, sayCount, sayPlaces, timeline } from '#core/groove'
+import { type Finding, findings, groupUnisons, played, sayFinding, sayUnisons, unisons } from '#core/analyse'
+import { type Kit, LIMBS, type Limb } from '#core/kit'
+import { type Groove, type Stroke, backbeatTicks, sayCount, sayPlaces } from '#core/groove'
 import type { PromiseId } from './move'
 import { isLead } from './work'
 
@@ -17,13 +17,17 @@ const written = (strokes: readonly Stroke[]): string =>
 
 /** All strokes of some limbs or parts, whatever part they stand in. */
 const strokesOf = (groove: Groove, among: (part: Groove['parts'][number]) => boolean): Stroke[] => groove.parts.filter(among).flatMap(part => part.strokes)
-const leadOf = (groove: Groove): Stroke[] => strokesOf(groove, isLead(groove))
-const feetOf = (groove: Groove): string => (['RF', 'LF'] as const).map(limb => written(strokesOf(groove, part => part.limb === limb))).join('|')
+const byLimb = (groove: Groove, limbs: readonly Limb[], among: (part: Groove['parts'][number]) => boolean = () => true): string =>
+  limbs.map(limb => written(strokesOf(groove, part => part.limb === limb && among(part)))).join('|')
+/** What leads, and with which limb: a lead that crosses over to the other hand is another. */
+const leadOf = (groove: Groove): string => byLimb(groove, LIMBS, isLead(groove))
+const feetOf = (groove: Groove): string => byLimb(groove, ['RF', 'LF'])
 
+/** How many strokes are written in all parts, once through: `strokeCount(groove) // => 34`. */
 export const strokeCount = (groove: Groove): number => groove.parts.reduce((sum, part) => sum + part.strokes.length, 0)
 
 const UNPLAYABLE = ['impossible', 'hard']
-const unplayable = (groove: Groove, kit: Kit): Finding[] => findings(groove, kit, timeline(groove, kit)).filter(finding => UNPLAYABLE.includes(finding.weight))
+const unplayable = (groove: Groove, kit: Kit): Finding[] => findings(groove, kit, played(groove, kit)).filter(finding => UNPLAYABLE.includes(finding.weight))
 
 const asked = new WeakMap<Groove, { kit: Kit, ids: Set<string> }>()
 /** What a home itself already asks of a body that it cannot do; looked at once, for every move is held against it. */
@@ -38,15 +42,16 @@ function askedBy(home: Groove, kit: Kit): Set<string> {
 /** Why a change from one groove to another breaks a promise; undefined where it keeps it. */
 export function broken(promise: PromiseId, before: Groove, after: Groove, kit: Kit): string | undefined {
   switch (promise) {
-    case 'lead': return written(leadOf(before)) === written(leadOf(after)) ? undefined : 'It changes what the lead hand plays.'
+    case 'lead': return leadOf(before) === leadOf(after) ? undefined : 'It changes what the lead hand plays.'
     case 'backbeat': {
       const [was, is] = [backbeatTicks(before), backbeatTicks(after)]
-      if (was.join() === is.join()) return undefined
+      // Where there is none, there is none to lose.
+      if (!was.length || was.join() === is.join()) return undefined
       return is.length ? `It moves the backbeat to ${sayPlaces(after, is)}.` : 'It takes the backbeat away.'
     }
     case 'feet': return feetOf(before) === feetOf(after) ? undefined : 'It changes what the feet play.'
     case 'linear': {
-      const groups = groupUnisons(unisons(timeline(after, kit)))
+      const groups = groupUnisons(unisons(played(after, kit).events))
       return groups.length ? `Limbs would land together. ${sayUnisons(after, groups[0]!)}.` : undefined
     }
     case 'playable': {

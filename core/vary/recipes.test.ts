@@ -25,7 +25,7 @@ describe('recipes', () => {
   it('run on any style without ever making a groove that is none; a step that cannot be made is passed over with its reason', () => {
     for (const card of STYLE_CARDS) {
       const styled = makeBars(card.meter, 2, card.slots)
-      const groove = makeGroove({ id: 's', title: card.name, bars: styled, feel: { swing: card.swing, push: {} }, parts: card.order.map((limb, i) => partFrom(candidatesFor(card, limb)[0]!, styled, `p${i}`)) })
+      const groove = makeGroove({ id: 's', title: card.name, bars: styled, feel: { swing: card.swing, push: {} }, parts: card.order.map((limb, i) => partFrom(card, candidatesFor(card, limb)[0]!, styled, `p${i}`)) })
       for (const recipe of RECIPES) {
         let before = groove
         for (const step of runSteps(groove, recipe.steps, DEFAULT_KIT)) {

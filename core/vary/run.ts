@@ -30,7 +30,7 @@ export type StepDone = { step: Step, groove: Groove } & ({ ok: true, sentence: s
 export function runSteps(groove: Groove, steps: readonly Step[], kit: Kit): StepDone[] {
   return steps.map((step) => {
     const move = moveOf(step.move)
-    const done = move ? runMove(move, groove, resolved(move, groove, step.params), kit) : refuse(`There is no move “${step.move}”.`)
+    const done = move ? runMove(move, groove, resolved(move, groove, step.params, kit), kit) : refuse(`There is no move “${step.move}”.`)
     if (!done.ok) return { step, groove, ok: false, reason: done.reason }
     groove = done.value.groove
     return { step, groove, ok: true, sentence: done.value.sentence, made: done.value.made }

@@ -1,35 +1,49 @@
 import { type Kit, type Level, type Limb, type Ornament, limbsInOrder } from '#core/kit'
-import { type Groove, type Part, type Role, type Stroke, asPiece, makePart, partOf, withOrnament } from '#core/groove'
+import { type Groove, type Part, type Role, type Stroke, asPiece, backbeatOf, makePart, partOf, withOrnament } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
-import { type Beat, type Slot, barStarts, barsTicks, beatsOf, slotsOf } from '#core/time'
+import { type Beat, type Slot, barStarts, barsTicks, beatsOf, eighthsOf, slotsOf } from '#core/time'
 import type { Made } from './move'
 
 /** The grid of some bars, worked out once for each line of bars: a search asks for it thousands of times. */
-export interface Grid { slots: Slot[], beats: Beat[], starts: number[], total: number, slotAt: Map<number, number>, onBeat: Set<number> }
+export interface Grid { slots: Slot[], beats: Beat[], starts: number[], total: number, slotAt: Map<number, number>, onBeat: Set<number>, eighths: Set<number> }
 
 const grids = new WeakMap<Groove['bars'], Grid>()
 
+/** The grid of a groove's bars: `gridOf(oneBarOfSixteenths).slots.length // => 16`. The same object for the same bars. */
 export function gridOf({ bars }: Pick<Groove, 'bars'>): Grid {
   const before = grids.get(bars)
   if (before) return before
   const slots = slotsOf(bars)
   const beats = beatsOf(bars)
-  const grid: Grid = { slots, beats, starts: barStarts(bars), total: barsTicks(bars), slotAt: new Map(slots.map(slot => [slot.at, slot.index])), onBeat: new Set(beats.map(beat => beat.at)) }
+  const grid: Grid = { slots, beats, starts: barStarts(bars), total: barsTicks(bars), slotAt: new Map(slots.map(slot => [slot.at, slot.index])), onBeat: new Set(beats.map(beat => beat.at)), eighths: new Set(beats.flatMap(eighthsOf)) }
   grids.set(bars, grid)
   return grid
 }
 
-const regrids = new WeakMap<Groove['bars'], Map<number, Groove['bars']>>()
+const recuts = new WeakMap<Groove['bars'], Map<string, Groove['bars']>>()
 
-/** The same bars with so many slots in every felt beat; the same object for the same question, so that its grid is worked out once. */
-export function regridded(bars: Groove['bars'], slots: Groove['bars'][number]['slots'][number]): Groove['bars'] {
-  const known = regrids.get(bars) ?? new Map<number, Groove['bars']>()
-  regrids.set(bars, known)
-  const before = known.get(slots)
+/** Bars made from others by cutting their beats anew; the same object for the same cut, so that its grid is worked out once. */
+export function recut(bars: Groove['bars'], after: Groove['bars']): Groove['bars'] {
+  const known = recuts.get(bars) ?? new Map<string, Groove['bars']>()
+  recuts.set(bars, known)
+  const key = after.map(bar => bar.slots.join()).join('|')
+  const before = known.get(key)
   if (before) return before
-  const after = bars.map(bar => ({ ...bar, slots: bar.slots.map(() => slots) }))
-  known.set(slots, after)
+  known.set(key, after)
   return after
+}
+
+/** The same bars with so many slots in every felt beat. */
+export const regridded = (bars: Groove['bars'], slots: Groove['bars'][number]['slots'][number]): Groove['bars'] =>
+  recut(bars, bars.map(bar => ({ ...bar, slots: bar.slots.map(() => slots) })))
+
+const backbeats = new WeakMap<Groove, readonly number[]>()
+
+/** The ticks of a groove's backbeat, as `backbeatTicks` has them; worked out once, for a search makes much of one groove. */
+export function backbeatAt(groove: Groove): readonly number[] {
+  const known = backbeats.get(groove) ?? backbeatOf(groove, gridOf(groove).beats)?.ats ?? []
+  backbeats.set(groove, known)
+  return known
 }
 
 const limbOf = (place: number) => ({ lead }: Pick<Groove, 'lead'>): Limb => limbsInOrder(lead)[place]!
@@ -43,6 +57,9 @@ export const workable = (part: Part): boolean => !part.locked && !part.every
 
 const sameStroke = (a: Stroke, b: Stroke): boolean => a === b
   || (a.at === b.at && a.piece === b.piece && a.stroke === b.stroke && a.level === b.level && a.ornament === b.ornament && a.openFor === b.openFor)
+
+/** Whether two lists are stroke by stroke the same, levels and openings included. */
+export const sameStrokes = (a: readonly Stroke[], b: readonly Stroke[]): boolean => a.length === b.length && a.every((stroke, i) => sameStroke(stroke, b[i]!))
 
 /** Strokes in order of time; most are already. */
 export function inOrder(strokes: Stroke[]): Stroke[] {
@@ -124,6 +141,7 @@ export function onPiece(groove: Groove, kit: Kit, limb: Limb, stroke: Stroke, pi
   return moved === stroke ? undefined : moved
 }
 
+/** A stroke with an ornament; the same object where it has it. */
 export const ornamented = (stroke: Stroke, ornament: Ornament): Stroke => (stroke.ornament === ornament ? stroke : withOrnament(stroke, ornament))
 
 /** What a move made, or, where it changed nothing, why not. */
@@ -135,6 +153,7 @@ export const isLead = (groove: Groove) => {
   const named = groove.parts.some(part => part.role === 'lead')
   return (part: Part): boolean => (named ? part.role === 'lead' : part.limb === leadHand(groove) && part.role !== 'backbeat')
 }
+/** Whether a hand plays a part: `isHandPart({ limb: 'RH' }) // => true`. */
 export const isHandPart = (part: Part): boolean => part.limb === 'RH' || part.limb === 'LH'
 
 /** The part of an id, or the reason it cannot be worked on. */

@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs'
+import { existsSync, mkdirSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { Sequelize, Transaction } from 'sequelize'
 import sqlite3 from 'sqlite3'
@@ -6,22 +6,30 @@ import sqlite3 from 'sqlite3'
 /** Where the data lives: BAZZET_DB, or data/bazzet.db beside where the server was started. */
 export const databasePath = (): string => resolve(process.env.BAZZET_DB ?? 'data/bazzet.db')
 
-/** Opens the database at a path, making its folder. Readers and a writer do not wait on one another (WAL). */
-export function openDatabase(path: string): Sequelize {
+// The library runs no hooks as it connects to SQLite, so what a connection is to be like is said to it once it is there.
+const SETTINGS = ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000', 'foreign_keys = ON']
+
+/**
+ * Opens the database at a path, making its folder. Readers and a writer do not wait on one another (WAL); a commit is on
+ * the disk before it is answered (FULL).
+ */
+export async function openDatabase(path: string): Promise<Sequelize> {
   mkdirSync(dirname(path), { recursive: true })
-  return new Sequelize({
-    dialect: 'sqlite',
-    dialectModule: sqlite3,
-    storage: path,
-    logging: false,
-    transactionType: Transaction.TYPES.IMMEDIATE,
-    hooks: {
-      afterConnect: connection => new Promise<void>((done, fail) => {
-        (connection as sqlite3.Database).exec(
-          'PRAGMA journal_mode = WAL; PRAGMA foreign_keys = ON; PRAGMA busy_timeout = 5000; PRAGMA synchronous = NORMAL;',
-          error => (error ? fail(error) : done()),
-        )
-      }),
-    },
+  const sequelize = new Sequelize({ dialect: 'sqlite', dialectModule: sqlite3, storage: path, logging: false, transactionType: Transaction.TYPES.IMMEDIATE })
+  for (const setting of SETTINGS) await sequelize.query(`PRAGMA ${setting}`)
+  return sequelize
+}
+
+/** The migrations a database has been through, read without writing to it; none where it is new. */
+export function migrationsIn(path: string): Promise<string[]> {
+  if (!existsSync(path)) return Promise.resolve([])
+  return new Promise((done, fail) => {
+    const db = new sqlite3.Database(path, sqlite3.OPEN_READONLY, (opening) => {
+      if (opening) return fail(opening)
+      db.all<{ name: string }>('SELECT name FROM SequelizeMeta ORDER BY name', (error, rows) => {
+        // A database without that table has been through none.
+        db.close(() => (error && !/no such table/.test(error.message) ? fail(error) : done(error ? [] : rows.map(row => row.name))))
+      })
+    })
   })
 }

@@ -1,53 +1,51 @@
-import type { Groove } from '#core/groove'
-import { KITS, type Kit } from '#core/kit'
-import type { Plan } from '#core/practise'
-import { RECIPES, type Recipe } from '#core/vary'
-import { databasePath, openDatabase } from './connection'
-import { migrate } from './migrations'
+import { QueryTypes } from 'sequelize'
+import { KIND_NAMES, type KindName } from '#core/documents'
+import { KITS, USUAL_PLAYER } from '#core/kit'
+import { RECIPES } from '#core/vary'
+import { databasePath, migrationsIn, openDatabase } from './connection'
+import { migrate, unknownMigration } from './migrations'
 import { defineModels } from './models'
 import { type DocumentRepository, documentRepository } from './repositories/documents'
 import { type LogRepository, logRepository } from './repositories/log'
 
 /** Everything that is kept. */
 export interface Database {
-  grooves: DocumentRepository<Groove>
-  plans: DocumentRepository<Plan>
-  kits: DocumentRepository<Kit>
-  recipes: DocumentRepository<Recipe>
+  documents: { [K in KindName]: DocumentRepository<K> }
   log: LogRepository
   close(): Promise<void>
 }
 
-/** Opens, migrates and wraps the database at a path. */
+/** Opens, migrates and wraps the database at a path. One from a newer Bazzet is refused and not touched. */
 export async function connect(path: string): Promise<Database> {
-  const sequelize = openDatabase(path)
+  const newer = unknownMigration(await migrationsIn(path))
+  if (newer) throw new Error(`${path} is from a newer Bazzet: it has been through “${newer}”, which this one does not know. Start that Bazzet, or name another file in BAZZET_DB. Nothing was changed.`)
+  const sequelize = await openDatabase(path)
   await migrate(sequelize)
+  const [store] = await sequelize.query<{ value: string }>('SELECT value FROM about WHERE name = \'store\'', { type: QueryTypes.SELECT })
   const models = defineModels(sequelize)
-  const kits = documentRepository<Kit>(sequelize, models.kits)
-  const recipes = documentRepository<Recipe>(sequelize, models.recipes)
+  const repositories = KIND_NAMES.map(kind => [kind, documentRepository(kind, sequelize, models.documents[kind], store!.value)])
+  const documents = Object.fromEntries(repositories) as Database['documents']
   // What ships is the player's own from the first start: to be changed, renamed or binned like anything else.
-  for (const kit of KITS.toReversed()) await kits.create(kit)
-  for (const recipe of RECIPES.toReversed()) await recipes.create(recipe)
-  return {
-    kits,
-    recipes,
-    grooves: documentRepository<Groove>(sequelize, models.grooves),
-    plans: documentRepository<Plan>(sequelize, models.plans),
-    log: logRepository(sequelize, models.log),
-    close: () => sequelize.close(),
-  }
+  await documents.kit.createAll(KITS.toReversed())
+  await documents.recipe.createAll(RECIPES.toReversed())
+  await documents.player.createAll([USUAL_PLAYER])
+  return { documents, log: logRepository(sequelize, models.log), close: () => sequelize.close() }
 }
+
+/** Fills a database that was just opened, such as with the demo world. */
+type Loader = (db: Database) => Promise<void>
+const loaders: Loader[] = []
+
+/** Has a loader run when the application's database is opened; it must be told before that. */
+export const whenOpened = (loader: Loader): number => loaders.push(loader)
 
 let opened: Promise<Database> | undefined
 
-/** The application's one database: opened, migrated and, where it was asked for, given the demo world, on first use. */
+/** The application's one database: opened, migrated and filled on first use. */
 export const database = (): Promise<Database> => (opened ??= open())
 
 async function open(): Promise<Database> {
   const db = await connect(databasePath())
-  if (process.env.BAZZET_DEMO === '1') {
-    const { loadDemo } = await import('../../demo/load')
-    await loadDemo(db, new Date())
-  }
+  for (const load of loaders) await load(db)
   return db
 }

@@ -1,58 +1,61 @@
 import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
+import { KIND_NAMES, type KindName, folderOf } from '#core/documents'
 
-/** A stored document: what is looked for stands in columns, the rest is the JSON as it was sent. */
+/** A stored document: the JSON as it was read, and what a list shows of it. */
 export interface DocumentRow extends Model<InferAttributes<DocumentRow>, InferCreationAttributes<DocumentRow>> {
   id: string
-  /** The groove a plan is for; null for a groove. */
-  grooveId: CreationOptional<string | null>
   document: string
+  summary: string
   revision: number
   binnedAt: CreationOptional<Date | null>
   createdAt: CreationOptional<Date>
   updatedAt: CreationOptional<Date>
 }
 
-/** One line of the practice log. */
+/** One line of the practice log: what is looked for and summed stands in columns, the whole entry beside them. */
 export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttributes<LogRow>> {
   id: string
-  grooveId: string
-  grooveTitle: string
-  planId: string
-  stage: string
-  bpm: number
-  seconds: number
-  word: 'solid' | 'shaky' | 'missed' | null
   at: string
+  day: string
+  subjectId: string
+  title: string
+  counts: string
+  /** The tempo in quarters a minute, by which entries that count other values are compared. */
+  quarters: number
+  seconds: number
+  word: string | null
+  entry: string
 }
 
-export interface Models { grooves: ModelStatic<DocumentRow>, plans: ModelStatic<DocumentRow>, kits: ModelStatic<DocumentRow>, recipes: ModelStatic<DocumentRow>, log: ModelStatic<LogRow> }
+export interface Models { documents: Record<KindName, ModelStatic<DocumentRow>>, log: ModelStatic<LogRow> }
 
-/** The models over the tables that the migrations made. */
+const required = (type: DataTypes.DataType) => ({ type, allowNull: false })
+
+/** The models over the tables that the migrations made: one for each kind of document, and the log. */
 export function defineModels(sequelize: Sequelize): Models {
   const document = {
     id: { type: DataTypes.STRING(64), primaryKey: true },
-    document: { type: DataTypes.TEXT, allowNull: false },
-    revision: { type: DataTypes.INTEGER, allowNull: false },
+    document: required(DataTypes.TEXT),
+    summary: required(DataTypes.TEXT),
+    revision: required(DataTypes.INTEGER),
     binnedAt: DataTypes.DATE,
     createdAt: DataTypes.DATE,
     updatedAt: DataTypes.DATE,
   }
-  const required = (type: DataTypes.DataType) => ({ type, allowNull: false })
+  const models = KIND_NAMES.map(kind => [kind, sequelize.define<DocumentRow>(kind, document, { tableName: folderOf(kind) })])
   return {
-    grooves: sequelize.define<DocumentRow>('Groove', { ...document, grooveId: DataTypes.VIRTUAL }, { tableName: 'grooves' }),
-    kits: sequelize.define<DocumentRow>('Kit', { ...document, grooveId: DataTypes.VIRTUAL }, { tableName: 'kits' }),
-    recipes: sequelize.define<DocumentRow>('Recipe', { ...document, grooveId: DataTypes.VIRTUAL }, { tableName: 'recipes' }),
-    plans: sequelize.define<DocumentRow>('Plan', { ...document, grooveId: required(DataTypes.STRING(64)) }, { tableName: 'plans' }),
+    documents: Object.fromEntries(models) as Models['documents'],
     log: sequelize.define<LogRow>('LogEntry', {
       id: { type: DataTypes.STRING(64), primaryKey: true },
-      grooveId: required(DataTypes.STRING(64)),
-      grooveTitle: required(DataTypes.STRING(160)),
-      planId: required(DataTypes.STRING(64)),
-      stage: required(DataTypes.STRING(160)),
-      bpm: required(DataTypes.FLOAT),
+      at: required(DataTypes.STRING(30)),
+      day: required(DataTypes.STRING(10)),
+      subjectId: required(DataTypes.STRING(64)),
+      title: required(DataTypes.STRING(160)),
+      counts: required(DataTypes.STRING(4)),
+      quarters: required(DataTypes.FLOAT),
       seconds: required(DataTypes.FLOAT),
       word: DataTypes.STRING(10),
-      at: required(DataTypes.STRING(30)),
+      entry: required(DataTypes.TEXT),
     }, { tableName: 'log', timestamps: false }),
   }
 }

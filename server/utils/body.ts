@@ -1,25 +1,27 @@
 import { type H3Event, getRequestHeader } from 'h3'
-import type { z } from 'zod'
-import { readAs } from '#core/result'
+import { type Result } from '#core/result'
 import { problem } from './problems'
 
 /** The largest body read: a groove of every limit filled is far smaller. */
 export const MOST_BYTES = 4 * 1024 * 1024
 
-/** The request's body by a schema; anything wrong is answered with what it is and where, and nothing is written. */
-export async function readBodyAs<T>(event: H3Event, schema: z.ZodType<T>, what: string): Promise<T> {
+/** The request's body as JSON; what is not is answered with why. */
+export async function readJson(event: H3Event): Promise<unknown> {
   const type = getRequestHeader(event, 'content-type') ?? ''
   if (!type.includes('json')) throw problem(415, 'Send JSON, with the header content-type: application/json.')
   const text = await readLimited(event)
-  let data: unknown
   try {
-    data = JSON.parse(text)
+    return JSON.parse(text)
   } catch (error) {
     throw problem(400, `The body is not JSON: ${(error as Error).message}.`)
   }
-  const read = readAs(schema, data, what)
-  if (!read.ok) throw problem(422, read.reason, { problems: read.problems ?? [] })
-  return read.value
+}
+
+/** What was read, or an answer that says what is wrong and where; `under` is the path of what was read within the body. */
+export function valid<T>(read: Result<T>, under = ''): T {
+  if (read.ok) return read.value
+  const problems = (read.problems ?? []).map(({ path, reason }) => ({ path: !under ? path : path === '(all)' ? under : `${under}.${path}`, reason }))
+  throw problem(422, read.reason, { problems })
 }
 
 /** What is over the limit is let run past, so that the sender hears why it is refused; past this it is cut off. */

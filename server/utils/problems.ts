@@ -23,3 +23,7 @@ export function answerProblem(event: H3Event, status: number, detail: string, mo
 
 export const noSuch = (what: string, id: string) =>
   problem(404, `There is no ${what} “${id}” here. It may have been put in the bin.`)
+
+/** A path that leads nowhere. */
+export const noSuchRoute = (event: H3Event) =>
+  problem(404, `There is no route ${event.method} ${event.path.split('?')[0]}. docs/api.md lists those there are.`)

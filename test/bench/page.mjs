@@ -79,7 +79,7 @@ try {
         const { port1, port2 } = new MessageChannel()
         const times = { worked: 0, whole: 0, read: 0 }
         const done = () => times.whole && (!reading || times.read) && resolve(times)
-        const readout = document.querySelector('[data-off-beat]').closest('[data-readout]')
+        const readout = document.querySelector('[data-readout]')
         const said = readout.textContent
         const watcher = new MutationObserver(() => {
           if (readout.textContent === said) return

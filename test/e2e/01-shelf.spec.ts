@@ -5,7 +5,8 @@ import { type App, expect, test } from './app'
 
 const shelf = async (page: import('@playwright/test').Page, app: App) => {
   await page.goto(app.url)
-  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
+  // The whole list has come, where at first the server had drawn the newest.
+  await expect(page.getByRole('status').first()).toHaveText(/^\d+ of \d+$/)
 }
 
 test('the Shelf shows the demo grooves, and finds them by word', async ({ page, app }) => {
@@ -18,6 +19,25 @@ test('the Shelf shows the demo grooves, and finds them by word', async ({ page, 
   await page.getByLabel('Find a groove').fill('nothing like it')
   await page.getByRole('button', { name: 'Show all' }).click()
   await expect(page.getByRole('article')).toHaveCount(13)
+})
+
+test('the first cards stand there before any script has come, and what is pressed and typed meanwhile is not lost', async ({ page, app }) => {
+  let scripts: () => void = () => {}
+  const held = new Promise<void>(resolve => (scripts = resolve))
+  await page.route('**/*.js', async (route) => {
+    await held
+    await route.continue()
+  })
+  await page.goto(app.url, { waitUntil: 'commit' })
+  await expect(page.getByRole('article')).toHaveCount(12)
+  await expect(page.getByRole('article').getByRole('img', { name: /^Lanes of/ })).toHaveCount(12)
+  await page.getByLabel('Find a groove').fill('shuffle')
+  await page.getByRole('button', { name: 'Begin a groove' }).click()
+  scripts()
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('article')).toHaveCount(1)
+  await expect(page.getByLabel('Find a groove')).toHaveValue('shuffle')
 })
 
 test('a groove goes to the bin and comes out again', async ({ page, app }) => {
@@ -102,10 +122,10 @@ test('a groove is taken away as JSON and as MIDI, and the JSON opened again', as
   const changed = { ...JSON.parse(readFileSync(json.path, 'utf8')), id: 'by-hand', title: 'By hand' }
   const path = join(bench.app.folder, 'by-hand.json')
   writeFileSync(path, JSON.stringify(changed))
-  await page.goto(bench.app.url)
+  await shelf(page, bench.app)
   await page.getByLabel('Groove file').setInputFiles(path)
   await expect(page).toHaveURL(/bench\/by-hand$/)
-  await page.goto(bench.app.url)
+  await shelf(page, bench.app)
   await page.getByLabel('Groove file').setInputFiles(path)
   await expect(page.getByText('was here already').first()).toBeVisible()
   await expect(bench.lanes).toBeVisible()
@@ -114,8 +134,7 @@ test('a groove is taken away as JSON and as MIDI, and the JSON opened again', as
 
 test('a file that is wrong is refused with what is wrong, and nothing is kept', async ({ bench }) => {
   const { page } = bench
-  await page.goto(bench.app.url)
-  await expect(page.getByRole('article').first()).toBeVisible()
+  await shelf(page, bench.app)
   const before = await page.getByRole('article').count()
   const groove = (await (await fetch(`${bench.app.url}/api/grooves/wet-rope`)).json()).document
   groove.id = 'wrong'

@@ -93,6 +93,36 @@ test('an edit is heard while it plays, without a stop; swing moves what is betwe
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible()
 })
 
+test('it stays in time, and nothing comes late, while the page stalls for 100 ms again and again', async ({ bench }) => {
+  const { page } = bench
+  await page.addInitScript(() => {
+    const late: number[] = []
+    Object.assign(window, { late })
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
+      if (this.buffer && this.buffer.duration > 0.01 && when > 0 && when < this.context.currentTime) late.push(this.context.currentTime - when)
+      return start.call(this, when, ...rest)
+    }
+  })
+  await fourHats({ bench })
+  await page.getByLabel('Tempo').fill('240')
+  await page.getByLabel('Tempo').press('Enter')
+  await forget(page)
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect(page.locator('[data-band]')).toHaveAttribute('visibility', 'visible', { timeout: 60_000 })
+  await page.evaluate(() => {
+    Object.assign(window, { late: Object.assign((window as unknown as { late: number[] }).late, { length: 0 }) })
+    setInterval(() => {
+      const until = performance.now() + 100
+      while (performance.now() < until) { /* the page does nothing else meanwhile */ }
+    }, 230)
+  })
+  await forget(page)
+  await expect.poll(() => heard(page).then(list => list.length), { timeout: 60_000 }).toBeGreaterThan(24)
+  expect(new Set(gaps(await heard(page)))).toEqual(new Set([0.25]))
+  expect(await page.evaluate(() => (window as unknown as { late: number[] }).late)).toEqual([])
+})
+
 test('a click with a bar of count-in goes before the groove', async ({ bench }) => {
   const { page } = bench
   await fourHats({ bench })

@@ -14,6 +14,7 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
   ['a Bench with trouble', '/bench/cold-kettle', '[data-finding="clash"]'],
   ['Kit', '/kit/five-piece', '[data-piece]'],
   ['a large Kit', '/kit/large', '[data-piece]'],
+  ['Player', '/player', '[data-limit]'],
   ['Compare', '/compare?a=wet-rope', '[data-difference]'],
   ['Sheet', '/sheet/wet-rope', '.staff svg'],
   ['Sticking', '/sticking', '[data-rotation]'],

@@ -144,7 +144,7 @@ test('a part repeats against the bars and says when it comes round; it swings by
 test('the tempo is counted in another value at the same speed; pieces are pushed, a pick-up leads in, swing is one step of undo', async ({ bench }) => {
   const { page } = bench
   await bench.openCopy('wet-rope')
-  await page.getByRole('button', { name: 'quarters a minute' }).click()
+  await page.getByRole('button', { name: 'Note value: quarters' }).click()
   await expect(page.getByRole('button', { name: /^eighths/ })).toContainText('192')
   await page.getByRole('button', { name: /^halves/ }).click()
   await expect(page.getByLabel('Tempo')).toHaveValue('48')

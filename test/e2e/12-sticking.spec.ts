@@ -9,7 +9,7 @@ async function choose(page: Page, name: string, option: string) {
 test('a rudiment becomes a groove on the Bench, its parts named', async ({ bench }) => {
   const { page } = bench
   await page.goto(`${bench.app.url}/sticking`)
-  await choose(page, 'Rudiment', 'Paradiddle')
+  await choose(page, 'Rudiment', 'Single paradiddle')
   await expect(page.locator('[data-home]')).toHaveText('Comes home to the right hand in every bar.')
   // The backbeat finder says which hand falls on 2 and 4; as written the left leads those beats.
   await expect(page.locator('[data-rotation]').first()).toContainText('Left hand on 2 and 4.')
@@ -25,7 +25,7 @@ test('a rudiment becomes a groove on the Bench, its parts named', async ({ bench
   await page.getByRole('button', { name: 'Send to the Bench' }).click()
   await expect(bench.lanes).toBeVisible()
   const { document: groove } = await bench.stored()
-  expect(groove).toMatchObject({ title: 'Paradiddle', tags: ['sticking'], tempo: { bpm: 92 } })
+  expect(groove).toMatchObject({ title: 'Single paradiddle', tags: ['sticking'], tempo: { bpm: 92 } })
   const ats = (name: string) => groove.parts.find(part => part.name === name)!.strokes.map(stroke => [stroke.at / 1260, stroke.piece, stroke.level])
   // RLRR LRLL twice: the right hand's accents on 1 and 3 go to the crash, the left hand has 2 and 4.
   expect(ats('Accents, right hand')).toEqual([[0, 'crash', 5], [8, 'crash', 5]])

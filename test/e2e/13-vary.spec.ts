@@ -2,7 +2,13 @@ import { expect, test } from './app'
 
 type Page = import('@playwright/test').Page
 type Groove = import('#core/groove').Groove
-const grooves = async (url: string) => (await (await fetch(`${url}/api/grooves`)).json()).grooves.map((one: { document: Groove }) => one.document) as Groove[]
+const get = async (url: string) => await (await fetch(url)).json()
+/** Every whole document of a kind: the list says which there are. */
+async function whole<D>(url: string, folder: 'grooves' | 'recipes') {
+  const ids = (await get(`${url}/api/${folder}`))[folder].map((one: { summary: { id: string } }) => one.summary.id)
+  return (await get(`${url}/api/${folder}/some?ids=${ids.join()}`))[folder].map((one: { document: D }) => one.document) as D[]
+}
+const grooves = (url: string) => whole<Groove>(url, 'grooves')
 /** A copy of Wet Rope of this test's own, opened under Vary. */
 async function openCopy({ bench }: { bench: import('./app').Bench }, view = 'moves') {
   await bench.openCopy('wet-rope')
@@ -78,21 +84,21 @@ test('an ornament goes where the lanes are pressed, or where keys say', async ({
   const { page } = bench
   const id = await openCopy({ bench })
   await page.locator('[data-move="ornament-at"]').click()
-  await expect(says(page)).toHaveText('Backbeat: 1 flam on bar 1: 2.')
+  await expect(says(page)).toHaveText('Backbeat: 1 drag on bar 1: 2.')
   // In the lanes, below the count of 4 of the second bar.
   const lanes = page.getByRole('img', { name: /^Lanes of/ }).first()
   const four = (await lanes.locator('text', { hasText: /^4$/ }).nth(1).boundingBox())!
   await page.mouse.click(four.x + four.width / 2, four.y + 80)
-  await expect(says(page)).toHaveText('Backbeat: 2 flams on bar 1: 2; bar 2: 4.')
+  await expect(says(page)).toHaveText('Backbeat: 2 drags on bar 1: 2; bar 2: 4.')
   const places = page.getByRole('group', { name: 'Places' })
   await places.getByRole('button', { name: 'bar 1, 4', exact: true }).press('Enter')
   await places.getByRole('button', { name: 'bar 1, 2', exact: true }).press('Enter')
-  await expect(says(page)).toHaveText('Backbeat: 2 flams on 4 of every bar.')
+  await expect(says(page)).toHaveText('Backbeat: 2 drags on 4 of every bar.')
   await expect(page.locator('[data-lit]')).toHaveAttribute('data-lit', '2')
   await page.getByRole('button', { name: 'Change this groove' }).press('Enter')
   await bench.saved()
   const backbeat = (await grooves(bench.app.url)).find(one => one.id === id)!.parts.find(part => part.role === 'backbeat')!
-  expect(backbeat.strokes.map(stroke => stroke.ornament)).toEqual([undefined, 'flam', undefined, 'flam'])
+  expect(backbeat.strokes.map(stroke => stroke.ornament)).toEqual([undefined, 'drag', undefined, 'drag'])
 })
 
 test('a move told otherwise by keys is heard, and home under H', async ({ bench }) => {
@@ -101,7 +107,7 @@ test('a move told otherwise by keys is heard, and home under H', async ({ bench 
   await page.locator('[data-move="accent-every"]').press('Enter')
   await page.getByLabel('Every', { exact: true }).fill('4')
   await page.getByLabel('Every', { exact: true }).press('Enter')
-  await expect(says(page)).toContainText('an accent on every 4th stroke')
+  await expect(says(page)).toContainText('an accent on every fourth stroke')
   await page.getByRole('heading', { name: 'Accent every so many' }).click()
   await page.keyboard.press('Space')
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })
@@ -117,7 +123,7 @@ test('a recipe runs step by step, is put in another order by dragging and by key
   await page.getByRole('button', { name: 'Open it for a chorus' }).click()
   const steps = page.locator('[data-step]')
   await expect(steps).toHaveCount(4)
-  await expect(page.locator('[data-step-says]')).toHaveText(['The lead is on the ride.', 'The bell on the quarters.', 'A crash on bar 1, 1.', 'The bass drum is a level louder.'])
+  await expect(page.locator('[data-step-says]')).toHaveText(['The lead is on the ride.', 'The bell on every beat.', 'A crash on bar 1, 1.', 'The bass drum is a level louder.'])
   await page.getByRole('button', { name: 'Hear it up to step 2' }).click()
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
@@ -130,7 +136,7 @@ test('a recipe runs step by step, is put in another order by dragging and by key
   await page.mouse.move(from.x + 6, from.y - 6, { steps: 4 })
   await page.mouse.move(to.x + 6, to.y - 4, { steps: 8 })
   await page.mouse.up()
-  await expect(page.locator('[data-step-says]').first()).toHaveText('Passed over. The ride is not struck on the quarters; bring the lead to the ride first.')
+  await expect(page.locator('[data-step-says]').first()).toHaveText('Passed over. The ride is not struck on the beats; bring the lead to the ride first.')
   await page.getByRole('button', { name: 'Step 1 later' }).click()
   await expect(page.locator('[data-step-says]').first()).toHaveText('The lead is on the ride.')
 
@@ -141,8 +147,8 @@ test('a recipe runs step by step, is put in another order by dragging and by key
   await expect(steps).toHaveCount(5)
   await page.getByRole('button', { name: 'Save as a new one' }).click()
   await expect(page.getByRole('navigation', { name: 'Recipes' }).getByRole('button', { name: 'Louder for a chorus' })).toBeVisible()
-  const { recipes } = await (await fetch(`${bench.app.url}/api/recipes`)).json()
-  expect(recipes.find((one: { document: { name: string } }) => one.document.name === 'Louder for a chorus').document.steps.map((step: { move: string }) => step.move)).toEqual(['lead-to', 'bells', 'crash', 'role-level', 'hat-foot'])
+  const recipes = await whole<import('#core/vary').Recipe>(bench.app.url, 'recipes')
+  expect(recipes.find(one => one.name === 'Louder for a chorus')!.steps.map(step => step.move)).toEqual(['lead-to', 'bells', 'crash', 'role-level', 'hat-foot'])
 
   await page.getByRole('button', { name: 'Keep as variation' }).click()
   await expect(page.getByText(/^Kept as “Wet Rope, copied, louder for a chorus”/).first()).toBeVisible()
@@ -164,7 +170,13 @@ test('ideas are searched, stopped, kept, seen in the family and compared', async
   // Cards still come one by one: what is looked at is looked at once.
   const told = await page.locator('[data-idea] ol').allTextContents()
   expect(new Set(told).size).toBe(told.length)
-  await expect(page.locator('[data-idea-facts]').first()).toHaveText(/^\d+ % from home · .* · (easy|demanding|hard)$/)
+  await expect(page.locator('[data-idea-facts]').first()).toHaveText(/^(as many strokes|\d+ strokes? (more|fewer)) · (easy|demanding|hard)$/)
+  // What speaks for one is said; a rule that is turned off stays so.
+  await expect(page.locator('[data-idea-speaks]').first()).toHaveText(/\.$/)
+  await page.getByRole('button', { name: 'Taste' }).click()
+  await page.getByRole('switch', { name: 'A crash on its own' }).click()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('button', { name: 'Taste, 1 off' })).toBeVisible()
   // Pointed at by keys it sounds in place; K keeps it; the arrow goes on.
   await ideas.nth(0).focus()
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })

@@ -82,6 +82,16 @@ export class Bench {
   get readout() { return this.page.locator('[data-readout]') }
   get says() { return this.page.locator('[data-cursor-says]') }
 
+  /** The middle of a slot in a lane: lanes are found by their names, slots by the words over them. */
+  async place(limb: string, slot: number) {
+    const svg = this.lanes.locator('svg').first() // the grid; the strokes stand in another, over it
+    const box = (await svg.boundingBox())!
+    const name = (await svg.getByText(limb, { exact: true }).boundingBox())!
+    const ticks = await svg.locator('[data-slots]').first().getAttribute('d')
+    const x = [...ticks!.matchAll(/M([\d.]+) /g)].map(match => Number(match[1]))[slot]!
+    return { x: box.x + x, y: name.y + name.height / 2 }
+  }
+
   /** Begins empty bars from the Shelf, of one of the common meters. */
   async beginEmpty(title: string, meter = '4/4') {
     await this.page.goto(this.app.url)

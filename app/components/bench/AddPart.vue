@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import { groupUnisons, sayLimbs, unisons } from '#core/analyse'
-import { type Edit, type Groove, apply, makePart, sayPlaces, sentence, timeline, usualPart } from '#core/groove'
+import { type Edit, type Groove, apply, cutToShow, makePart, sayCut, sayPlaces, sentence, timeline, together, usualPart } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
-import { type Candidate, candidatesFor, orient, partFrom, styleOf } from '#core/style'
-import { newId } from '~/composables/useApi'
+import { type Candidate, breaksAtTurn, candidatesFor, orient, partFrom, rowBars, styleOf } from '#core/style'
+import { newId } from '~/documents/ids'
+import { useDrummer } from '~/stores/drummer'
 import { useSettings } from '~/stores/settings'
 
 /**
@@ -14,6 +15,7 @@ import { useSettings } from '~/stores/settings'
 const props = defineProps<{ groove: Groove, kit: Kit }>()
 const emit = defineEmits<{ edit: [edit: Edit], try: [edit: Edit | undefined], hear: [on: boolean], refused: [reason: string], close: [] }>()
 const settings = useSettings()
+const drummer = useDrummer()
 
 const card = computed(() => styleOf(props.groove.style))
 const order = computed<Limb[]>(() => card.value?.order.map(limb => orient({ lead: props.groove.lead, hands: props.kit.hands }, limb)) ?? limbsInOrder(props.groove.lead))
@@ -28,9 +30,22 @@ const role = computed(() => offered.value[0]?.role)
 const hearing = ref(true)
 
 const adding = (part: ReturnType<typeof makePart>): Edit => ({ type: 'add part', part, index: props.groove.parts.length })
-const take = (candidate: Candidate) => adding(partFrom(candidate, props.groove.bars, newId()))
+/** A candidate as it is laid over these bars, with the beats cut finer where it needs them: a style is a rhythm in time. */
+function laid(candidate: Candidate) {
+  const part = partFrom(card.value!, candidate, props.groove.bars, newId())
+  const cut = cutToShow(props.groove.bars, part.strokes.map(stroke => stroke.at), props.groove.parts.flatMap(one => one.strokes.map(stroke => stroke.at)))
+  const add = adding({ ...part, name: drummer.named(part.name) })
+  return { edit: cut.beats.length ? together(`Add “${part.name}”`, [{ type: 'bars', bars: cut.bars }, add]) : add, cut }
+}
+/** What comes of a figure of two bars over bars that are not in pairs. */
+function turnOf({ rows }: Candidate): string {
+  const bars = Math.max(...rows.map(({ row }) => rowBars(card.value!, row)))
+  return breaksAtTurn(card.value!, props.groove.bars, bars) ? `A figure of ${bars} bars: it breaks at the turn.` : ''
+}
+const take = (candidate: Candidate) => laid(candidate).edit
 const empty = () => {
-  const { name, role } = usualPart(limb.value, props.groove.lead)
+  const { name: usual, role } = usualPart(limb.value, props.groove.lead)
+  const name = drummer.named(usual)
   const taken = props.groove.parts.filter(part => part.name.startsWith(name)).length
   return adding(makePart({ id: newId(), name: taken ? `${name} ${taken + 1}` : name, role, limb: limb.value }))
 }
@@ -38,8 +53,10 @@ const empty = () => {
 /** The candidate pointed at, and what it lands on. */
 const pointed = ref('')
 const meets = ref('')
+const cuts = ref('')
 function point(candidate: Candidate) {
-  const edit = take(candidate)
+  const { edit, cut } = laid(candidate)
+  cuts.value = [cut.beats.length ? `${sentence(sayCut(props.groove, cut))}.` : '', cut.lost.length ? `No cut of these beats shows ${sayPlaces(props.groove, cut.lost, settings.counting)}.` : '', turnOf(candidate)].filter(Boolean).join(' ')
   pointed.value = candidate.id
   emit('try', edit)
   if (hearing.value) emit('hear', true)
@@ -90,10 +107,10 @@ onBeforeUnmount(() => {
       </div>
       <ul>
         <li v-for="candidate in offered" :key="candidate.id">
-          <button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @mouseenter="point(candidate)" @focus="point(candidate)" @mouseleave="leave" @blur="leave" @click="add(take(candidate))">{{ candidate.name }}</button>
+          <button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @mouseenter="point(candidate)" @focus="point(candidate)" @mouseleave="leave" @blur="leave" @click="add(take(candidate))">{{ drummer.named(candidate.name) }}</button>
         </li>
       </ul>
-      <p class="mt-1 h-24 overflow-y-auto text-sm" role="status" data-meets>{{ pointed ? `${meets}.` : '' }}</p>
+      <p class="mt-1 h-24 overflow-y-auto text-sm" role="status" data-meets>{{ pointed ? `${meets}. ${cuts}` : '' }}</p>
       <CompingCells v-if="role === 'comping' && card.swing" :groove="groove" :limb="limb" @edit="edit => emit('edit', edit)" @try="edit => emit('try', edit)" @refused="reason => emit('refused', reason)" />
     </template>
     <p v-else class="mb-1 text-sm text-muted">Choose a style along the top to be offered its traditional parts.</p>

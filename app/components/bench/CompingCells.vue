@@ -4,7 +4,7 @@ import { type Edit, type Groove, apply, makePart, sayPlace, together } from '#co
 import type { Limb } from '#core/kit'
 import { CELLS, type Cell, placeCell } from '#core/style'
 import { beatsOf } from '#core/time'
-import { newId } from '~/composables/useApi'
+import { newId } from '~/documents/ids'
 import { useSettings } from '~/stores/settings'
 
 /** Comping cells, chosen and placed one by one on a felt beat. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import type { Bar, Edit, Facts, Groove } from '#core/groove'
-import { STYLE_CARDS, styleOf } from '#core/style'
+import { STYLE_CARDS, STYLE_FAMILIES, styleOf } from '#core/style'
 
 /** The groove's name, style, meter, slots, feel, kit and lead along the top, each to be changed where it stands. */
 const props = defineProps<{ groove: Omit<Groove, 'parts'>, pieces: { id: string, name: string }[] }>()
@@ -16,7 +16,7 @@ function rename() {
   if (wanted && wanted !== props.groove.title) set({ title: wanted })
   else title.value = props.groove.title
 }
-const styles = [{ label: 'none', value: 'none' }, ...STYLE_CARDS.map(card => ({ label: card.name, value: card.id }))]
+const styles = [[{ label: 'none', value: 'none' }], ...STYLE_FAMILIES.map(family => [{ type: 'label' as const, label: family }, ...STYLE_CARDS.filter(card => card.family === family).map(card => ({ label: card.name, value: card.id }))])]
 </script>
 
 <template>

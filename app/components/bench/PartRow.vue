@@ -5,7 +5,7 @@ import { LIMB_NAMES, LIMBS, type Limb } from '#core/kit'
 
 /** One part: choose, rename, solo, mute; in its menu another limb, another place, lock, out. */
 const props = defineProps<{ part: Part, index: number, last: boolean, chosen: boolean, soloed: boolean, tone: string }>()
-const emit = defineEmits<{ choose: [], solo: [], set: [facts: Partial<Part>], move: [index: number], time: [], remove: [] }>()
+const emit = defineEmits<{ choose: [], solo: [], set: [facts: Partial<Part>], rename: [name: string], move: [index: number], time: [], remove: [] }>()
 
 const menu = computed(() => [
   LIMBS.map((limb: Limb) => ({ label: `Give it to the ${LIMB_NAMES[limb]}`, disabled: props.part.limb === limb, onSelect: () => emit('set', { limb }) })),
@@ -21,7 +21,7 @@ const menu = computed(() => [
 function rename(event: Event) {
   const input = event.target as HTMLInputElement
   const name = input.value.trim()
-  if (name && name !== props.part.name) emit('set', { name })
+  if (name && name !== props.part.name) emit('rename', name)
   else input.value = props.part.name
 }
 </script>

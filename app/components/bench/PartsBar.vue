@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Edit, Groove, Part } from '#core/groove'
+import { type Edit, type Groove, type Part, renamed } from '#core/groove'
 import { toneOf } from '~/lanes/tone'
 
 /** The parts in the order they were layered. */
@@ -22,6 +22,7 @@ const toggleSolo = (part: Part) => (solo.value = solo.value.includes(part.id) ? 
         :chosen="part.id === chosenPartId" :soloed="solo.includes(part.id)" :tone="toneOf(part.limb, groove.lead)"
         @choose="emit('choose', part)" @solo="toggleSolo(part)"
         @set="facts => emit('edit', { type: 'part', partId: part.id, set: facts })"
+        @rename="name => emit('edit', renamed(part, name))"
         @move="index => emit('edit', { type: 'order', partId: part.id, index })"
         @time="emit('time', part)"
         @remove="emit('edit', { type: 'remove part', partId: part.id })" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type Readout, sayBackbeat, sayLimbs } from '#core/analyse'
-import { type Groove, ownTick, sayPlaces } from '#core/groove'
+import { type Readout, sayLimbs, saySyncopation } from '#core/analyse'
+import { type Groove, onSnare, partOf, refOf, sayBackbeat, sayPlaces } from '#core/groove'
 import { LIMB_NAMES, type Limb } from '#core/kit'
 import { useMarks } from '~/composables/useMarks'
 import { useSettings } from '~/stores/settings'
@@ -12,15 +12,13 @@ const settings = useSettings()
 const marks = useMarks()
 
 const backbeat = computed(() => sayBackbeat(props.groove, settings.counting))
-const beatParts = computed(() => props.groove.parts.filter(part => part.role === 'backbeat').map(part => part.id))
-/** The strokes that make the backbeat: those of the parts that have the role, else strong snares. */
-const backbeatRefs = () => props.read.events
-  .filter(event => props.read.backbeat.includes(event.at) && (beatParts.value.length ? beatParts.value.includes(event.partId) : event.pieceId === 'snare' && event.level >= 4))
-  .map(event => ({ partId: event.partId, at: event.at }))
+/** The snare strokes of the hands at some ticks: those that make the backbeat, or are strong without making one. */
+const snareRefs = (ats: readonly number[]) => props.read.events
+  .filter(event => ats.includes(event.at) && event.level >= 3 && onSnare(partOf(props.groove, event.partId)!, { piece: event.pieceId, stroke: event.stroke }))
+  .map(event => refOf(props.groove, event))
 const refs = (ats: readonly number[], limbs: readonly Limb[]) => props.read.events
   .filter(event => ats.includes(event.at) && limbs.includes(event.limb))
-  .map(event => ({ partId: event.partId, at: ownTick(props.groove.parts.find(part => part.id === event.partId)!, event.at) }))
-const round = (score: number) => Number(score.toFixed(1))
+  .map(event => refOf(props.groove, event))
 </script>
 
 <template>
@@ -36,10 +34,15 @@ const round = (score: number) => Number(score.toFixed(1))
     </section>
     <section v-if="read.events.length" aria-labelledby="backbeat-title">
       <h2 id="backbeat-title" class="mb-1 text-lg">Backbeat and off-beats</h2>
-      <p data-backbeat tabindex="0" v-on="marks.on(backbeatRefs)">{{ backbeat ? `On ${backbeat}.` : 'None: no part has that role, and no strong snare stands out.' }}</p>
-      <p class="mt-1" data-off-beat>{{ Math.round(100 * read.offBeat) }} in 100 strokes fall off the beat.</p>
-      <p class="mt-1 text-sm text-muted" data-syncopation>Syncopation: {{ read.syncopation.map(one => `${LIMB_NAMES[one.limb]} ${round(one.score)}`).join(', ') }}. Longuet-Higgins and Lee’s measure (1984), ghosts left out: a note before a rest of greater weight scores the difference.</p>
-      <p class="mt-1 text-sm text-muted" data-busy>Strokes a second, on the whole and at most: {{ read.busy.map(one => `${LIMB_NAMES[one.limb]} ${one.mean.toFixed(1)} and ${one.most}`).join(', ') }}.</p>
+      <p data-backbeat tabindex="0" v-on="marks.on(() => snareRefs(read.backbeat))">{{ backbeat ? `On ${backbeat}.` : 'No backbeat.' }}</p>
+      <p v-if="read.strong.length" data-strong tabindex="0" v-on="marks.on(() => snareRefs(read.strong))">{{ backbeat ? 'Further strong' : 'Strong' }} snare strokes: {{ sayPlaces(groove, read.strong, settings.counting) }}.</p>
+      <p class="mt-1" data-syncopation>Syncopation: {{ saySyncopation(read.syncopation) }}.</p>
+      <details class="mt-1 text-sm text-muted">
+        <summary class="w-fit cursor-pointer">More</summary>
+        <p>Syncopation is Longuet-Higgins and Lee’s measure (1984), of the groove without its lead, hat foot and ghosts: a note before a rest of greater weight scores the difference.</p>
+        <p data-off-beat>{{ Math.round(100 * read.offBeat) }} in 100 strokes fall off the beat.</p>
+        <p data-busy>Strokes a second, on the whole and at most: {{ read.busy.map(one => `${LIMB_NAMES[one.limb]} ${one.mean.toFixed(1)} and ${one.most}`).join(', ') }}.</p>
+      </details>
     </section>
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type Stroke, ornamentsFor, sayPlaces } from '#core/groove'
+import { type Stroke, nextOnHats, ornamentsFor, sayPlaces } from '#core/groove'
 import { LEVEL_NAMES, LEVELS, type Limb, type Ornament, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { LaneHands } from '~/composables/useLaneHands'
@@ -36,8 +36,11 @@ const ornaments = computed(() => {
 })
 const openSlots = computed(() => first.value?.openFor ?? 0)
 const OPEN_LENGTHS: [number, string][] = [[630, 'a thirty-second'], [1260, 'a sixteenth'], [2520, 'an eighth'], [3780, 'a dotted eighth'], [5040, 'a quarter'], [10080, 'a half']]
+/** An opening usually ends with what comes next on the hats; that comes first, then lengths by their note values. */
+const ends = computed(() => (first.value && bench.shown ? nextOnHats(bench.shown, first.value) : undefined))
 const lengths = computed(() => {
-  const known = OPEN_LENGTHS.map(([value, label]) => ({ value, label }))
+  const end = ends.value
+  const known = [...(end ? [{ value: end.after, label: end.byFoot ? 'until the foot closes' : 'until the next stroke' }] : []), ...OPEN_LENGTHS.filter(([value]) => value !== end?.after).map(([value, label]) => ({ value, label }))]
   return known.some(one => one.value === openSlots.value) ? known : [{ value: openSlots.value, label: `${openSlots.value} ticks` }, ...known]
 })
 </script>
@@ -53,7 +56,7 @@ const lengths = computed(() => {
         <USelect :model-value="first.stroke" :items="kinds" size="sm" class="w-28" aria-label="Stroke" @update:model-value="kind => hands.setKind(kind as Stroke['stroke'])" />
       </label>
       <label v-if="first.stroke === 'open'" class="flex items-center gap-1.5 text-sm text-muted">open for
-        <USelect :model-value="openSlots" :items="lengths" size="sm" class="w-36" aria-label="Open for" @update:model-value="ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))" />
+        <USelect :model-value="openSlots" :items="lengths" size="sm" class="w-44" aria-label="Open for" @update:model-value="ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))" />
       </label>
       <label class="flex items-center gap-1.5 text-sm text-muted">ornament
         <USelect :model-value="first.ornament ?? 'none'" :items="ornaments" size="sm" class="w-20" aria-label="Ornament" @update:model-value="one => hands.setOrnament(one === 'none' ? undefined : one as Ornament)" />

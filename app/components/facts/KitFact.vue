@@ -7,7 +7,7 @@ import { useKits } from '~/stores/kits'
 defineProps<{ groove: Omit<Groove, 'parts'> }>()
 const emit = defineEmits<{ set: [facts: Partial<Facts>], mirror: [feet: boolean] }>()
 const kits = useKits()
-const items = computed(() => kits.stored.map(one => ({ label: one.document.name, value: one.document.id })))
+const items = computed(() => kits.all.map(kit => ({ label: kit.name, value: kit.id })))
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { type Bar, LIMITS, sayBars } from '#core/groove'
-import { type TimeChoice, barsFrom, barsOf, timeChoiceOf, timeChoicesOf } from '~/composables/useTimeChoice'
+import equal from 'fast-deep-equal'
+import { type Bar, LIMITS, type TimeChoice, barsFrom, barsOf, sayBars, timeChoiceOf, timeChoicesOf } from '#core/groove'
 
 /** Meter, bars and slots: the same for every bar, or bar by bar. */
 const props = defineProps<{ bars: Bar[] }>()
@@ -14,7 +14,7 @@ const chosen = ref(0)
 watch(() => props.bars, (bars) => {
   all.value = timeChoiceOf(bars)
   each.value = timeChoicesOf(bars)
-  alike.value = bars.every(bar => JSON.stringify(bar) === JSON.stringify(bars[0]))
+  alike.value = bars.every(bar => equal(bar, bars[0]))
   chosen.value = Math.min(chosen.value, bars.length - 1)
 }, { immediate: true })
 

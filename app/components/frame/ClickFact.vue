@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type Bar, CLICKS } from '#core/groove'
+import type { Bar } from '#core/groove'
+import { CLICKS } from '#core/perform'
 import { slotsOf } from '#core/time'
 import { useSettings } from '~/stores/settings'
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMounted } from '@vueuse/core'
 import { computed } from 'vue'
 import { useKeySheet } from '~/composables/useStationKeys'
 import { useSettings } from '~/stores/settings'
@@ -8,16 +9,22 @@ const settings = useSettings()
 const route = useRoute()
 const colorMode = useColorMode()
 
+/** What this browser last had open is not known where the server draws the rail. */
+const mounted = useMounted()
+const last = computed(() => (mounted.value && settings.lastGroove ? `/${settings.lastGroove}` : ''))
 const stations = computed(() => [
   { name: 'Shelf', to: '/', at: (path: string) => path === '/' },
-  { name: 'Bench', to: settings.lastGroove ? `/bench/${settings.lastGroove}` : '/bench', at: (path: string) => path.startsWith('/bench') },
+  { name: 'Bench', to: `/bench${last.value}`, at: (path: string) => path.startsWith('/bench') },
   { name: 'Sticking', to: '/sticking', at: (path: string) => path.startsWith('/sticking') },
-  { name: 'Vary', to: settings.lastGroove ? `/vary/${settings.lastGroove}` : '/vary', at: (path: string) => path.startsWith('/vary') },
+  { name: 'Vary', to: `/vary${last.value}`, at: (path: string) => path.startsWith('/vary') },
   { name: 'Practise', to: '/practise', at: (path: string) => path.startsWith('/practise') },
   { name: 'Log', to: '/log', at: (path: string) => path.startsWith('/log') },
 ])
-/** Beside the working order: what the work is done on. */
-const beside = [{ name: 'Kit', to: '/kit', at: (path: string) => path.startsWith('/kit') }]
+/** Beside the working order: what the work is done on, and who does it. */
+const beside = [
+  { name: 'Kit', to: '/kit', at: (path: string) => path.startsWith('/kit') },
+  { name: 'Player', to: '/player', at: (path: string) => path.startsWith('/player') },
+]
 const { open: sheet } = useKeySheet()
 const dark = computed(() => colorMode.value === 'dark')
 </script>
@@ -35,8 +42,7 @@ const dark = computed(() => colorMode.value === 'dark')
     <UPopover :content="{ side: 'right', align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
       <button type="button" class="mt-auto cursor-pointer px-4 py-1 text-left text-sm text-muted hover:text-highlighted">Counting</button>
       <template #content>
-        <URadioGroup v-model="settings.school" legend="Counted in" color="neutral" :items="[{ value: 'numbers', label: 'numbers: 1 e & a' }, { value: 'syllables', label: 'syllables: ta ka di mi' }]" />
-        <URadioGroup v-if="settings.school === 'numbers'" v-model="settings.triplet" legend="Triplets" color="neutral" :items="[{ value: '& a', label: '1 & a' }, { value: 'trip let', label: '1 trip let' }]" />
+        <LazyCountingForm />
       </template>
     </UPopover>
     <button type="button" class="cursor-pointer px-4 py-1 text-left text-sm text-muted hover:text-highlighted" @click="sheet = true">Keys: ?</button>

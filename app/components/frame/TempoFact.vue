@@ -12,14 +12,17 @@ const others = computed(() => NOTE_VALUES.map((value: NoteValue) => {
 </script>
 
 <template>
-  <FactButton v-slot="{ close }" name="" :value="`${sayNoteValue(tempo.counts)} a minute`">
+  <FactButton name="">
+    <template #value><span class="sr-only">Note value: </span><NoteGlyph :counts="tempo.counts" /></template>
+    <template #default="{ close }">
     <p class="mb-2 text-sm text-muted">The same speed, counted in each note value. Press one to count in it; the groove goes on as fast as it is.</p>
     <ul>
       <li v-for="one in others" :key="one.value">
         <button type="button" class="flex w-full cursor-pointer justify-between px-2 py-1 text-left hover:bg-elevated disabled:cursor-default disabled:text-dimmed" :class="one.value === tempo.counts ? 'font-semibold' : ''" :aria-pressed="one.value === tempo.counts" :disabled="!one.within" @click="emit('tempo', { bpm: one.exact, counts: one.value }); close()">
-          <span>{{ one.name }}</span><span class="tabular-nums">{{ one.bpm }}{{ one.within ? '' : ', out of range' }}</span>
+          <span class="flex items-baseline gap-2"><NoteGlyph :counts="one.value" aria-hidden="true" />{{ one.name }}</span><span class="tabular-nums">{{ one.bpm }}{{ one.within ? '' : ', out of range' }}</span>
         </button>
       </li>
     </ul>
+    </template>
   </FactButton>
 </template>

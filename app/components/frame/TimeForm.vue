@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { LIMITS, subdivisionsOf } from '#core/groove'
-import { MAX_COUNT, UNITS, beatTicks, meter, readGroups, usualGroups } from '#core/time'
-import type { TimeChoice } from '~/composables/useTimeChoice'
+import { LIMITS, type TimeChoice, subdivisionsOf, withGroups, withMeter } from '#core/groove'
+import { MAX_COUNT, UNITS, beatTicks, meter, readGroups } from '#core/time'
 
 /** Meter, number of bars and the slots of each felt beat: for a new groove, and for one on the Bench. */
 defineProps<{ oneBar?: boolean }>()
@@ -11,18 +10,8 @@ const choice = defineModel<TimeChoice>({ required: true })
 const groups = computed(() => readGroups(choice.value.groups, choice.value.count))
 const beats = computed(() => (groups.value.ok ? beatTicks(meter(choice.value.count, choice.value.unit, groups.value.value)) : []))
 
-function setMeter(count: number, unit: number) {
-  const groups = usualGroups(count, unit)
-  const slots = beatTicks(meter(count, unit, groups)).map(ticks => (ticks % 7560 === 0 ? 3 : ticks > 5040 || ticks < 2520 ? 2 : 4))
-  choice.value = { ...choice.value, count, unit, groups: groups.join('+'), slots }
-}
-
-function setGroups(text: string) {
-  const read = readGroups(text, choice.value.count)
-  const slots = read.ok ? read.value.map((group, i) => (choice.value.slots[i] && subdivisionsOf(group * 20160 / choice.value.unit).includes(choice.value.slots[i]!) ? choice.value.slots[i]! : group)) : choice.value.slots
-  choice.value = { ...choice.value, groups: text, slots }
-}
-
+const setMeter = (count: number, unit: number) => (choice.value = withMeter(choice.value, count, unit))
+const setGroups = (text: string) => (choice.value = withGroups(choice.value, text))
 const setSlots = (beat: number, slots: number) => (choice.value = { ...choice.value, slots: choice.value.slots.with(beat, slots) })
 const COMMON: [number, number][] = [[4, 4], [3, 4], [6, 8], [7, 8], [12, 8]]
 </script>

@@ -4,15 +4,17 @@ import {
   HEADS, type Head, type Kit, KIT_LIMITS, LIMBS, LIMB_NAMES, PIECE_KINDS, type PieceKind, SOUNDS, STAFF_RANGE, STROKE_NAMES, type SoundName, metresApart,
   neighboursOf, paired, pieceOf, sayStaffPlace, soundOf, staffOf, stretchTo, withFacts, withPair, withStroke, withoutPiece,
 } from '#core/kit'
-import { HOUSE_RULES, travelLimits } from '#core/analyse'
+import { travelLimits } from '#core/analyse'
 import { sentence } from '#core/groove'
 import type { Result } from '#core/result'
+import { useDrummer } from '~/stores/drummer'
 import { usePlayer } from '~/stores/player'
 
 /** One piece of a kit: its name, kind and size, who reaches it, and each stroke's note, staff place, head and sound. */
 const props = defineProps<{ kit: Kit, pieceId: string }>()
 const emit = defineEmits<{ changed: [kit: Kit], removed: [kit: Kit], refused: [reason: string] }>()
 const player = usePlayer()
+const drummer = useDrummer()
 const piece = computed(() => pieceOf(props.kit, props.pieceId)!)
 
 function take(result: Result<Kit>) {
@@ -38,7 +40,7 @@ const places = Array.from({ length: STAFF_RANGE.highest - STAFF_RANGE.lowest + 1
 /** The nearest pieces a hand may go on to, and the time it needs. */
 const travel = computed(() => (piece.value.strokes.some(stroke => stroke.by === 'hand')
   ? props.kit.pieces.filter(one => one.id !== piece.value.id && one.strokes.some(stroke => stroke.by === 'hand'))
-      .map(one => ({ name: one.name, metres: metresApart(one, piece.value), ...travelLimits(piece.value, one, HOUSE_RULES)! }))
+      .map(one => ({ name: one.name, metres: metresApart(one, piece.value), ...travelLimits(piece.value, one, drummer.limits)! }))
       .sort((a, b) => a.metres - b.metres)
   : []))
 const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))

@@ -16,14 +16,16 @@ const props = defineProps<{
   ghosts?: { limb: Limb, places: GhostPlace[] }
 }>()
 
-const WIDTHS = { impossible: 3.5, hard: 2, demanding: 2 } as const
+const WIDTHS: Partial<Record<Finding['weight'], number>> = { impossible: 3.5, hard: 2, demanding: 2 }
 const laneOf = (limb: Limb | undefined) => props.geometry.lanes.find(one => one.limb === limb)
 /** Notches by weight, one for a stroke, for the heaviest it is in. */
 const notches = computed(() => {
   const parts = new Map(props.groove.parts.map(part => [part.id, part]))
   const seen = new Set<string>()
-  const paths: Record<Finding['weight'], string[]> = { impossible: [], hard: [], demanding: [] }
+  const paths: Record<Finding['weight'], string[]> = { impossible: [], hard: [], demanding: [], told: [] }
   for (const { weight, strokes } of props.findings) {
+    // What is only told is no trouble, and marked only when it is pointed at.
+    if (weight === 'told') continue
     for (const { partId, at } of strokes) {
       const limb = parts.get(partId)?.limb
       const lane = laneOf(limb)

@@ -3,13 +3,14 @@ import { computed } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
 import type { ApexOptions } from 'apexcharts'
 import type { TempoLine } from '#core/practise'
+import { sayNoteValue } from '#core/time'
 
 /** Tempo by day, a line for each groove. */
 const props = defineProps<{ lines: TempoLine[] }>()
 const colorMode = useColorMode()
 
 const dark = computed(() => colorMode.value === 'dark')
-const series = computed(() => props.lines.map(line => ({ name: line.title, data: line.days.map(({ day, bpm }) => ({ x: new Date(`${day}T12:00:00`).getTime(), y: Math.round(bpm) })) })))
+const series = computed(() => props.lines.map(line => ({ name: `${line.title} (${sayNoteValue(line.counts)})`, data: line.days.map(({ day, bpm }) => ({ x: new Date(`${day}T12:00:00`).getTime(), y: Math.round(bpm) })) })))
 const options = computed<ApexOptions>(() => ({
   chart: { toolbar: { show: false }, zoom: { enabled: false }, animations: { enabled: false }, fontFamily: 'Instrument Sans Variable', background: 'transparent' },
   theme: { mode: dark.value ? 'dark' : 'light' },

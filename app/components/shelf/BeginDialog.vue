@@ -1,14 +1,20 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { type Groove, makeBars, makeGroove } from '#core/groove'
-import { STYLE_CARDS, type StyleCard, partFrom, candidatesFor } from '#core/style'
-import { type Meter, type Tempo, convertTempo, isCompound, writeMeter } from '#core/time'
-import { newId } from '~/composables/useApi'
-import { COMMON_TIME, barsOf } from '~/composables/useTimeChoice'
+import { computed, ref, watch } from 'vue'
+import { COMMON_TIME, type Groove, barsOf, makeBars, makeGroove, sentence } from '#core/groove'
+import { STYLE_CARDS, STYLE_FAMILIES, type StyleCard, candidatesFor, figureBars, orient, partFrom, stylesFound } from '#core/style'
+import { type Meter, type Tempo, convertTempo, isCompound, sayTempo, writeMeter } from '#core/time'
+import { newId } from '~/documents/ids'
+import { useDrummer } from '~/stores/drummer'
+import { useKits } from '~/stores/kits'
 
 /** Begin a groove: from a style, with its first parts or bare, or from empty bars. */
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ begin: [groove: Groove] }>()
+
+const drummer = useDrummer()
+const kits = useKits()
+/** What the player begins with, unless they say otherwise. */
+const usual = computed(() => ({ lead: drummer.defaults.lead, kitId: kits.of(drummer.defaults.kitId).id }))
 
 const title = ref('')
 const from = ref<'style' | 'empty'>('style')
@@ -18,21 +24,35 @@ const layered = ref<'first' | 'bare'>('first')
 const time = ref({ ...COMMON_TIME })
 const wrong = ref('')
 
-const styles = STYLE_CARDS.map(one => ({
-  value: one.id,
-  label: one.name,
-  description: `${one.about} ${writeMeter(one.meter)}, ${Array.isArray(one.slots) ? one.slots.join('+') : one.slots} slots a beat, around ${one.tempo.usual} quarters a minute.`,
-}))
-const card = computed(() => STYLE_CARDS.find(one => one.id === styleId.value)!)
-
 /** Where a dotted quarter is felt, it is also what a tempo counts. */
 const counted = (quarters: number, m: Meter): Tempo =>
   (isCompound(m) ? { ...convertTempo({ bpm: quarters, counts: '1/4' }, '1/4.'), counts: '1/4.' } : { bpm: quarters, counts: '1/4' })
 
+const sought = ref('')
+/** What is looked for, family by family. */
+const styles = computed(() => {
+  const found = stylesFound(sought.value)
+  return STYLE_FAMILIES.flatMap(family => found.filter(one => one.family === family)).map(one => ({
+    value: one.id,
+    label: one.name,
+    description: `${sentence(one.family)}. ${one.about} ${writeMeter(one.meter)}, ${sayTempo(counted(one.tempo.usual, one.meter))}.`,
+  }))
+})
+watch(styles, now => now.length && !now.some(one => one.value === styleId.value) && (styleId.value = now[0]!.value))
+const card = computed(() => STYLE_CARDS.find(one => one.id === styleId.value)!)
+/** A figure of two bars is begun in pairs of bars. */
+const figure = computed(() => figureBars(card.value))
+watch(figure, now => (styleBars.value = Math.max(now, Math.ceil(styleBars.value / now) * now)))
+
 function fromStyle(style: StyleCard): Groove {
   const bars = makeBars(style.meter, styleBars.value, style.slots)
-  const parts = layered.value === 'bare' ? [] : style.order.map(limb => partFrom(candidatesFor(style, limb)[0]!, bars, newId()))
+  const seat = { lead: usual.value.lead, hands: kits.of(usual.value.kitId).hands }
+  const parts = layered.value === 'bare' ? [] : style.order.map((limb) => {
+    const part = partFrom(style, candidatesFor(style, orient(seat, limb), seat)[0]!, bars, newId())
+    return { ...part, name: drummer.named(part.name) }
+  })
   return makeGroove({
+    ...usual.value,
     id: newId(),
     title: title.value.trim() || style.name,
     style: style.id,
@@ -43,12 +63,15 @@ function fromStyle(style: StyleCard): Groove {
   })
 }
 
-function begin() {
+/** What the player begins with must have come before anything is begun. */
+async function begin() {
+  await kits.load()
   if (from.value === 'style') return emit('begin', fromStyle(card.value))
   const bars = barsOf(time.value)
   wrong.value = bars.ok ? '' : bars.reason
   if (!bars.ok) return
   emit('begin', makeGroove({
+    ...usual.value,
     id: newId(),
     title: title.value.trim() || 'New groove',
     bars: bars.value,
@@ -66,11 +89,13 @@ function begin() {
         </UFormField>
         <UTabs v-model="from" :items="[{ label: 'From a style', value: 'style' }, { label: 'Empty bars', value: 'empty' }]" color="neutral" :content="false" />
         <template v-if="from === 'style'">
-          <div class="max-h-64 overflow-y-auto pr-1">
+          <UInput v-model="sought" icon="i-lucide-search" placeholder="Style or family: shuffle, jazz, Brazil …" class="w-full" aria-label="Find a style" />
+          <div class="h-64 overflow-y-auto pr-1">
+            <p v-if="!styles.length">No style is called that.</p>
             <URadioGroup v-model="styleId" legend="Style" color="neutral" variant="table" size="sm" :items="styles" />
           </div>
           <div class="flex gap-8">
-            <UFormField label="Bars"><UInputNumber v-model="styleBars" :min="1" :max="8" class="w-24" /></UFormField>
+            <UFormField label="Bars"><UInputNumber v-model="styleBars" :min="figure" :max="8" :step="figure" class="w-24" /></UFormField>
             <URadioGroup v-model="layered" legend="Start with" color="neutral" :items="[{ value: 'first', label: 'a first part for each limb' }, { value: 'bare', label: 'nothing: I layer it myself' }]" />
           </div>
         </template>

@@ -1,23 +1,29 @@
 <script setup lang="ts">
-import { useTimeAgo } from '@vueuse/core'
-import { type Groove, sayBars, sayFeel } from '#core/groove'
-import { styleOf } from '#core/style'
-import type { Stored } from '~/composables/useApi'
+import { formatTimeAgo } from '@vueuse/core'
+import { computed } from 'vue'
+import { useAfterPaint } from '~/composables/useAfterPaint'
+import type { Summaries } from '#core/documents'
+import type { Groove } from '#core/groove'
+import { LANES_SHAPE } from '~/lanes/geometry'
 
-/** A groove on the Shelf: its lanes, small, and its facts. */
-const props = defineProps<{ stored: Stored<Groove>, parent: string | undefined }>()
+/** A groove on the Shelf: its lanes, small, once they have come, and its facts. */
+const props = defineProps<{ summary: Summaries['groove'], updatedAt: string, groove: Groove | undefined, parent: string | undefined }>()
+/** Its lanes follow once its words have been painted: while a player types, what is found is read first. */
+const drawn = useAfterPaint(() => props.groove)
+const lanesOf = computed(() => (drawn.value?.id === props.summary.id ? drawn.value : undefined))
 const emit = defineEmits<{ bin: [] }>()
-const changed = useTimeAgo(() => props.stored.updatedAt)
+/** As of when the card is drawn: a clock in each of them would be a clock in each of thousands. */
+const changed = computed(() => formatTimeAgo(new Date(props.updatedAt)))
 </script>
 
 <template>
-  <article class="group relative flex flex-col border-t border-default pt-3">
-    <NuxtLink :to="`/bench/${stored.document.id}`" class="block">
-      <h2 class="text-lg text-highlighted group-hover:underline">{{ stored.document.title }}</h2>
-      <LanesStill class="my-2" :groove="stored.document" />
-      <p class="text-sm text-toned">{{ [styleOf(stored.document.style)?.name, sayBars(stored.document), `${Math.round(stored.document.tempo.bpm)} a minute`, sayFeel(stored.document)].filter(Boolean).join(' · ') }}</p>
-      <p class="text-sm text-muted">{{ parent ? `Variation of ${parent} · ` : '' }}{{ stored.document.tags.join(', ') || 'no tags' }} · {{ changed }}</p>
+  <article class="group relative flex h-full flex-col border-t border-default pt-3">
+    <NuxtLink :to="`/bench/${summary.id}`" class="block">
+      <h2 class="truncate text-lg text-highlighted group-hover:underline" :title="summary.title">{{ summary.title }}</h2>
+      <div class="my-2" :style="{ aspectRatio: `1 / ${LANES_SHAPE}` }"><LanesStill v-if="lanesOf" :groove="lanesOf" /></div>
+      <p class="truncate text-sm text-toned"><TempoMark :tempo="summary.tempo" /> · {{ [summary.styleName, summary.bars, summary.feel].filter(Boolean).join(' · ') }}</p>
+      <p class="truncate text-sm text-muted">{{ parent ? `Variation of ${parent} · ` : '' }}{{ summary.tags.join(', ') || 'no tags' }} · {{ changed }}</p>
     </NuxtLink>
-    <UButton class="absolute right-0 top-2 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100" size="xs" color="neutral" variant="ghost" icon="i-lucide-trash-2" :aria-label="`Put ${stored.document.title} in the bin`" @click="emit('bin')" />
+    <button type="button" class="absolute right-0 top-2 cursor-pointer rounded-sm p-1 opacity-0 hover:bg-elevated focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100" :aria-label="`Put ${summary.title} in the bin`" @click="emit('bin')"><UIcon name="i-lucide-trash-2" class="block size-4" /></button>
   </article>
 </template>

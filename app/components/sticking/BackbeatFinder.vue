@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { ordinal } from '#core/groove'
 import { backbeatsIn, sayRotation, writeSticking } from '#core/sticking'
 import { useSticking } from '~/stores/sticking'
 
@@ -22,9 +23,9 @@ const emit = defineEmits<{ use: [text: string] }>()
     <ol class="space-y-1.5 text-[0.94rem]">
       <li v-for="one in found" :key="`${one.by}${one.repeat}`" data-rotation class="border-t border-muted pt-1.5" :class="one.awkward ? 'text-toned' : ''">
         <div class="flex items-baseline gap-2">
-          <span class="display text-base tracking-wide">{{ writeSticking(one.sticking, 4).toUpperCase() }}</span>
-          <span class="text-sm text-muted">{{ one.by ? `begun at its place ${one.by + 1}` : 'as written' }}{{ one.repeat === 'every bar' ? ', again in every bar' : one.bars > 1 ? `, running on for ${one.bars} bars` : '' }}</span>
-          <UButton class="ml-auto" size="xs" color="neutral" variant="outline" @click="emit('use', writeSticking(one.sticking, 4))">Use it</UButton>
+          <span class="display text-base tracking-wide">{{ writeSticking(one.sticking, store.ground.slots).toUpperCase() }}</span>
+          <span class="text-sm text-muted">{{ one.by ? `from its ${ordinal(one.by + 1)} ${one.sticking.every(Boolean) ? 'note' : 'place'}` : 'as written' }}{{ one.repeat === 'every bar' ? ', again in every bar' : one.bars > 1 ? `, running on for ${one.bars} bars` : '' }}</span>
+          <UButton class="ml-auto" size="xs" color="neutral" variant="outline" @click="emit('use', writeSticking(one.sticking, store.ground.slots))">Use it</UButton>
         </div>
         <p>{{ sayRotation(one, beats) }}</p>
       </li>

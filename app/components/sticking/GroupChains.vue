@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { HOUSE_RULES } from '#core/analyse'
 import { makeBars, sayPlace } from '#core/groove'
 import { type Chain, type Letter, type NoteGroup, type Question, type Wish, NOTE_GROUPS, chainSticking, ownGroup, writeSticking } from '#core/sticking'
 import { slotsOf, tickSeconds } from '#core/time'
 import { useChains } from '~/composables/useChains'
 import { toneOfLetter } from '~/lanes/tone'
+import { useDrummer } from '~/stores/drummer'
 import { useSettings } from '~/stores/settings'
 import { useSticking } from '~/stores/sticking'
 
 /** Note groups chained to fill the bars exactly, under wishes; every way counted, the best hundred listed. */
 const store = useSticking()
 const settings = useSettings()
+const drummer = useDrummer()
 const emit = defineEmits<{ use: [text: string] }>()
 
 const own = ref('')
@@ -50,11 +51,12 @@ function backbeats() {
 
 const question = computed<Question>(() => {
   const { wishes, bpm, lead } = store.draft
+  const { limits } = drummer
   const list: Wish[] = wished.value.map(({ who, slot }) => ({ kind: 'limb', who, slot, says: sayPlace({ bars: bars.value }, slots.value[slot]!.at, settings.counting) }))
   if (wishes.noRepeats) list.push({ kind: 'no repeats' })
   if (wishes.home) list.push({ kind: 'comes home', lead })
   if (wishes.twoFeet) list.push({ kind: 'two feet' })
-  if (wishes.speed) list.push({ kind: 'not too fast', slotSeconds: slots.value[0]!.length * tickSeconds({ bpm, counts: '1/4' }), speeds: { hand: HOUSE_RULES.hand.hard, foot: HOUSE_RULES.foot.hard, double: HOUSE_RULES.double.hard } })
+  if (wishes.speed) list.push({ kind: 'not too fast', slotSeconds: slots.value[0]!.length * tickSeconds({ bpm, counts: '1/4' }), speeds: { hand: limits.run.hand.hard, foot: limits.run.foot.hard, double: limits.double.hard, footPair: limits.pair.foot.hard } })
   return { slots: slots.value.length, groups: all.value.filter(group => store.draft.groups.includes(group.id)), changing: wishes.changing, wishes: list }
 })
 const { answer, working, milliseconds } = useChains(question)

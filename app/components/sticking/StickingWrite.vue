@@ -12,7 +12,7 @@ const meter = computed({
 })
 const rudiments = ['rolls', 'paradiddles', 'flams', 'drags'].map(family => [
   { type: 'label' as const, label: family },
-  ...RUDIMENTS.filter(one => one.family === family).map(one => ({ label: one.name, value: one.id })),
+  ...RUDIMENTS.filter(one => one.family === family).map(one => ({ label: one.extra ? `${one.name} (extra)` : one.name, value: one.id })),
 ])
 const rudiment = computed({
   get: () => rudimentOf(store.sticking)?.id,

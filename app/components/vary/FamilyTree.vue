@@ -3,16 +3,22 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Kin, adopted, changedStrokes, familyOf, sayMoves } from '#core/vary'
-import { type Stored, newId, useApi } from '~/composables/useApi'
+import { type Stored, api } from '~/documents/api'
+import type { Base } from '~/documents/autosave'
+import { newId } from '~/documents/ids'
 
 /** The family of a groove as a tree, each with what was done to its parent and where it differs from it, or from a chosen one, lit in its lanes. */
 const props = defineProps<{ groove: Groove, kit: Kit, /** Raised when something was kept, so that the tree is read again. */ turn: number }>()
-const emit = defineEmits<{ hear: [groove: Groove], adopt: [main: Groove, kept: Groove, revision: number] }>()
-const api = useApi()
+const emit = defineEmits<{ hear: [groove: Groove], adopt: [main: Groove, kept: Groove, base: Base] }>()
 
 const stored = shallowRef<Stored<Groove>[]>([])
 const chosen = ref<string[]>([])
-const load = async () => (stored.value = await api.grooves.list())
+/** The family alone is fetched, whole: its list says who is in it, the newest first. */
+async function load() {
+  const ids = (await api.grooves.list({ family: props.groove.id })).map(one => one.summary.id)
+  const whole = new Map((await api.grooves.some(ids)).map(one => [one.document.id, one]))
+  stored.value = ids.flatMap(id => whole.get(id) ?? [])
+}
 await load()
 watch(() => props.turn, load)
 
@@ -37,9 +43,9 @@ const compareTo = computed(() => (chosen.value.length === 2 ? `/compare?a=${chos
 /** A variation takes its first ancestor’s place. */
 function adopt(kin: Kin) {
   const first = family.value[0]!.groove
-  const revision = stored.value.find(one => one.document.id === first.id)?.revision ?? 1
-  const { main, kept } = adopted(first, revision, kin.groove, newId())
-  emit('adopt', main, kept, revision)
+  const base = stored.value.find(one => one.document.id === first.id)
+  const { main, kept } = adopted(first, base?.revision ?? 1, kin.groove, newId())
+  emit('adopt', main, kept, { revision: base?.revision ?? 1, store: base?.store })
 }
 </script>
 

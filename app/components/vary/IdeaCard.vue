@@ -1,22 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Groove } from '#core/groove'
+import { type Groove, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Idea, sayDifficulty } from '#core/vary'
 
-/** One idea: its lanes, what led there, and how it stands to home. */
+/** One idea: its lanes, what led there, what speaks for it, and how it stands to home. */
 const props = defineProps<{ idea: Idea, number: number, home: Groove, kit: Kit, kept: boolean }>()
 const emit = defineEmits<{ point: [], leave: [], keep: [] }>()
 
 const facts = computed(() => {
-  const { distance, more, difficulty } = props.idea
-  return `${Math.round(distance * 100)} % from home · ${more === 0 ? 'as many strokes' : `${Math.abs(more)} ${more > 0 ? 'more' : 'fewer'}`} · ${sayDifficulty(difficulty)}`
+  const { more, difficulty } = props.idea
+  return `${more === 0 ? 'as many strokes' : `${sayCount(Math.abs(more), 'stroke')} ${more > 0 ? 'more' : 'fewer'}`} · ${sayDifficulty(difficulty)}`
 })
 </script>
 
 <template>
   <PreviewCard data-idea :groove="idea.groove" :home="home" :kit="kit" :label="`Idea ${number}: ${idea.says.join(' ')}`" :kept="kept" @point="emit('point')" @leave="emit('leave')" @keep="emit('keep')">
     <ol class="mt-1 text-[0.94rem]"><li v-for="(line, s) in idea.says" :key="s">{{ line }}</li></ol>
-    <p class="text-sm text-muted" data-idea-facts>{{ facts }}</p>
+    <p v-if="idea.speaks.length" class="text-sm text-toned" data-idea-speaks>{{ idea.speaks.join(' ') }}</p>
+    <p class="text-sm text-muted" :title="`${Math.round(idea.distance * 100)} % of the strokes are others than home’s`" data-idea-facts>{{ facts }}</p>
   </PreviewCard>
 </template>

@@ -33,7 +33,7 @@ const shown = computed(() => cards.value.filter(idea => (filter.value === 'busie
 function begin(partner: boolean) {
   const { density, promise } = companion.value
   const promises: PromiseId[] = partner ? [...vary.promises.filter(one => !DENSITIES.includes(one)), promise] : [...vary.promises]
-  void search.begin(props.groove, props.kit, { seed: vary.seed, promises, groups: group.value === 'all moves' ? [] : [group.value], ...(partner ? { density } : {}) })
+  void search.begin(props.groove, props.kit, { seed: vary.seed, promises, groups: group.value === 'all moves' ? [] : [group.value], off: vary.tasteOff, ...(partner ? { density } : {}) })
 }
 // What was found belongs to the home and the promises it was found for.
 watch(() => [props.groove, vary.promises], search.clear)
@@ -60,7 +60,7 @@ onBeforeUnmount(() => emit('try', undefined))
       <SearchBar v-model:group="group" v-model:filter="filter" v-model:hearing="hearing" :running="search.running.value" :companion="companion" @begin="begin" @stop="search.stop" />
       <SearchProgress class="ml-auto" :search="search" />
     </div>
-    <p v-if="!begun" class="max-w-2xl text-toned">Chains of one to four moves are tried by the thousand. What breaks a promise above is dropped, and so is what sounds like something already found; the rest is ranked so that the first dozen differ. {{ companion.says }}</p>
+    <p v-if="!begun" class="max-w-2xl text-toned">Chains of one to four moves are tried by the thousand. What breaks a promise above or a rule of taste is dropped, and so is what sounds like something already found; the rest is ranked so that the first dozen differ. {{ companion.says }}</p>
     <p v-else-if="!shown.length && !search.running.value">{{ cards.length ? `None of these is ${filter}.` : 'Nothing was found that keeps every promise. Give one back and search again.' }}</p>
     <CardGrid @leave="leave">
       <IdeaCard v-for="(idea, i) in shown" :key="keyOf(idea)" :idea="idea" :number="i + 1" :home="groove" :kit="kit" :kept="kept.has(keyOf(idea))" @point="point(idea)" @leave="leave" @keep="keep(idea)" />

@@ -22,4 +22,5 @@ const FILTERS = ['all', 'busier', 'simpler'].map(value => ({ value, label: value
   <label class="flex items-center gap-2 text-sm text-muted">seed <UInputNumber v-model="vary.seed" :min="1" :max="9999" size="sm" class="w-24" aria-label="Seed" /></label>
   <URadioGroup v-model="filter" orientation="horizontal" color="neutral" size="sm" :items="FILTERS" aria-label="Show" />
   <USwitch v-model="hearing" size="sm" label="Hear as I point" />
+  <TasteRules />
 </template>

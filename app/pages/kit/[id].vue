@@ -2,58 +2,73 @@
 import { computed, ref, watch } from 'vue'
 import { sayCount } from '#core/groove'
 import { KITS, type Kit, PIECE_KINDS, type PieceKind, kitById, mirrorKit, withPiece } from '#core/kit'
-import { newId } from '~/composables/useApi'
+import { useKeptOpen } from '~/composables/useKeptOpen'
+import { newId } from '~/documents/ids'
+import { useDrummer } from '~/stores/drummer'
 import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
 
 /** The Kit station: what you own, where it stands, and how you sit at it. */
 const route = useRoute()
 const kits = useKits()
+const drummer = useDrummer()
 const settings = useSettings()
 const toast = useToast()
 await kits.load()
 
-const id = computed(() => String(route.params.id))
-const kit = computed<Kit | undefined>(() => (kits.has(id.value) ? kits.of(id.value) : undefined))
+const id = String(route.params.id)
+const failed = ref('')
+try {
+  await kits.open(id)
+  settings.lastKit = id
+} catch (error) {
+  failed.value = (error as Error).message
+}
+const kit = computed<Kit | undefined>(() => (failed.value ? undefined : kits.document))
 const chosen = ref(kit.value?.pieces[0]?.id ?? '')
 watch(kit, (now) => {
   if (now && !now.pieces.some(piece => piece.id === chosen.value)) chosen.value = now.pieces[0]!.id
 })
-watch(id, now => (settings.lastKit = now), { immediate: true })
 
 const say = (title: string, color: 'error' | 'neutral' = 'neutral') => toast.add({ title, color })
-async function save(now: Kit) {
-  const reason = await kits.save(now)
-  if (reason) say(reason, 'error')
+function save(now: Kit) {
+  const done = kits.edit(now)
+  if (!done.ok) say(done.reason, 'error')
 }
 function rename(event: Event) {
   const input = event.target as HTMLInputElement
   const name = input.value.trim()
-  if (name && name !== kit.value!.name) void save({ ...kit.value!, name })
+  if (name && name !== kit.value!.name) save({ ...kit.value!, name })
   else input.value = kit.value!.name
 }
 function add(kind: PieceKind) {
   const added = withPiece(kit.value!, kind)
   if (!added.ok) return say(added.reason, 'error')
   chosen.value = added.value.id
-  void save(added.value.kit)
+  save(added.value.kit)
 }
 function removed(now: Kit) {
   const before = kit.value!
   const gone = before.pieces.find(piece => !now.pieces.includes(piece))
-  void save(now)
+  save(now)
   toast.add({ title: `${gone?.name ?? 'The piece'} is out of the kit.`, actions: [{ label: 'Put it back', onClick: () => save(before) }] })
 }
 async function begin(from: Kit) {
-  const made = { ...from, id: newId(), name: `${from.name}, mine`.slice(0, 60) }
-  await kits.create(made)
-  await navigateTo(`/kit/${made.id}`)
+  const { limits: _, ...document } = from
+  const pieces = document.pieces.map(piece => ({ ...piece, name: drummer.named(piece.name) }))
+  const made = { ...document, pieces, hands: drummer.defaults.hands, id: newId(), name: `${from.name}, mine`.slice(0, 60) }
+  try {
+    await kits.create(made)
+    await navigateTo(`/kit/${made.id}`)
+  } catch (error) {
+    say((error as Error).message, 'error')
+  }
 }
 async function bin() {
   const { id: gone, name } = kit.value!
-  await kits.bin(gone)
+  const back = await kits.bin()
   toast.add({ title: `“${name}” is in the bin. Grooves that use it sound on the five-piece meanwhile.`, actions: [{ label: 'Take it out again', onClick: async () => {
-    await kits.restore(gone)
+    await back()
     await navigateTo(`/kit/${gone}`)
   } }] })
   await navigateTo('/kit')
@@ -63,13 +78,14 @@ const newItems = computed(() => [
   [{ label: 'A copy of this kit', onSelect: () => begin(kit.value!) }],
   KITS.map(one => ({ label: `${one.name}, as it ships`, onSelect: () => begin(kitById(one.id)) })),
 ])
+useKeptOpen(kits)
 useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
 </script>
 
 <template>
   <div v-if="!kit" class="m-auto max-w-md text-center">
     <h1 class="text-2xl">This kit is not here</h1>
-    <p class="my-3">There is no kit “{{ id }}”. It may have been put in the bin.</p>
+    <p class="my-3">{{ failed }}</p>
     <UButton to="/kit" color="neutral">To your kits</UButton>
   </div>
   <template v-else>
@@ -81,15 +97,17 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
         <USelect :model-value="kit.hands" :items="[{ label: 'crossed', value: 'crossed' }, { label: 'open-handed', value: 'open' }]" size="sm" class="w-32" aria-label="Hands" @update:model-value="hands => save({ ...kit!, hands: hands as Kit['hands'] })" />
       </label>
       <UButton size="sm" color="neutral" variant="outline" title="Every piece across the middle line" @click="save(mirrorKit(kit))">Mirror the plan</UButton>
-      <div class="ml-auto flex gap-2">
+      <div class="ml-auto flex items-center gap-2">
+        <SaveNote :state="kits.saveState" />
         <UDropdownMenu :items="addItems"><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus">Add a piece</UButton></UDropdownMenu>
         <UDropdownMenu :items="newItems"><UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">New kit</UButton></UDropdownMenu>
-        <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the kit in the bin" :disabled="kits.stored.length < 2" @click="bin" />
+        <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the kit in the bin" :disabled="kits.all.length < 2" @click="bin" />
       </div>
     </header>
+    <StaleNotice v-if="kits.theirs" what="kit" :mine="kit" :theirs="kits.theirs" @choose="kits.resolveStale" />
     <div class="grid min-h-0 flex-1 grid-cols-[8.5rem_minmax(0,1fr)_23rem]">
       <nav aria-label="Kits" class="overflow-y-auto border-r border-default py-3">
-        <NuxtLink v-for="one in kits.stored" :key="one.document.id" :to="`/kit/${one.document.id}`" class="block border-l-3 px-3 py-1.5" :class="one.document.id === id ? 'border-inverted font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted'" :aria-current="one.document.id === id ? 'page' : undefined">{{ one.document.name }}</NuxtLink>
+        <NuxtLink v-for="one in kits.all" :key="one.id" :to="`/kit/${one.id}`" class="block border-l-3 px-3 py-1.5" :class="one.id === id ? 'border-inverted font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted'" :aria-current="one.id === id ? 'page' : undefined">{{ one.name }}</NuxtLink>
       </nav>
       <div class="flex min-h-0 flex-col px-3 py-3">
         <KitPlan v-model:chosen="chosen" :kit="kit" lead="right" @moved="save" @refused="reason => say(reason, 'error')" />

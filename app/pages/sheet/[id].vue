@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { type Groove, sayBars } from '#core/groove'
-import { limbsInOrder } from '#core/kit'
-import { sayLimbs } from '#core/analyse'
+import { sheetStages } from '#core/notation'
 import { styleOf } from '#core/style'
-import { useApi } from '~/composables/useApi'
+import { api } from '~/documents/api'
 import { useKits } from '~/stores/kits'
 
 /** The Sheet: a groove on paper, whole or built up in stages, on A4 or Letter. */
-const api = useApi()
 const route = useRoute()
 const kits = useKits()
 const failed = ref('')
@@ -25,20 +23,7 @@ const stages = ref(1)
 const counts = ref(true)
 const sticking = ref(true)
 
-/** The parts in the order they were layered, in so many helpings, each with all that came before; limbs name a helping. */
-const shown = computed(() => {
-  const parts = groove.value?.parts.filter(part => part.strokes.length && !part.muted) ?? []
-  const many = Math.min(stages.value, Math.max(1, parts.length))
-  return Array.from({ length: many }, (_, i) => {
-    const upTo = Math.ceil(parts.length * (i + 1) / many)
-    const from = Math.ceil(parts.length * i / many)
-    const only = parts.slice(0, upTo)
-    const fresh = parts.slice(from, upTo)
-    const order = limbsInOrder(groove.value!.lead)
-    const limbs = order.filter(limb => only.some(part => part.limb === limb))
-    return { only: only.map(part => part.id), title: many === 1 ? '' : `${i + 1}. ${i ? 'With ' : ''}${fresh.map(part => part.name).join(', ')}`, limbs: limbs.length > 1 ? sayLimbs(limbs) : '' }
-  })
-})
+const shown = computed(() => (groove.value ? sheetStages(groove.value, stages.value) : []))
 const PAPERS = { A4: { width: 210, height: 297 }, Letter: { width: 216, height: 279 } } as const
 const MARGIN = 15
 const content = useTemplateRef('content')

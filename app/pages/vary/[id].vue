@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { type Edit, type Groove, type MoveMade, audibleParts } from '#core/groove'
+import type { Edit, Groove, MoveMade } from '#core/groove'
+import { looped } from '#core/perform'
 import { type Step, editBetween } from '#core/vary'
-import { wholeSpan } from '~/audio/scheduler'
 import { useAfterPaint } from '~/composables/useAfterPaint'
-import { useApi } from '~/composables/useApi'
+import { api } from '~/documents/api'
+import type { Base } from '~/documents/autosave'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useKeep } from '~/composables/useKeep'
 import { useKeptOpen } from '~/composables/useKeptOpen'
@@ -20,7 +21,6 @@ const settings = useSettings()
 const vary = useVary()
 const toast = useToast()
 const keeping = useKeep()
-const api = useApi()
 
 const VIEWS = [{ label: 'Moves', value: 'moves' }, { label: 'Recipes', value: 'recipes' }, { label: 'Ideas', value: 'ideas' }, { label: 'Family', value: 'family' }]
 const failed = ref('')
@@ -47,10 +47,8 @@ const tried = shallowRef<Groove>()
 /** While H is down, or was asked for, home sounds whatever is tried. */
 const homeHeard = ref(false)
 const heard = computed(() => (homeHeard.value ? undefined : tried.value) ?? bench.groove)
-const program = computed(() => heard.value && {
-  groove: heard.value, kit: bench.kit, heard: audibleParts(heard.value, { solo: [] }), click: settings.clickPlan, countIn: 0, span: wholeSpan(heard.value),
-})
-const { play, toggle, hearInPlace } = usePlayback(program)
+const performance = computed(() => heard.value && looped({ groove: heard.value, kit: bench.kit, click: settings.clickPlan }))
+const { play, toggle, hearInPlace } = usePlayback(performance)
 watch(view, () => (tried.value = undefined))
 function hear(groove: Groove) {
   tried.value = groove
@@ -78,14 +76,14 @@ async function keep(groove: Groove, made: MoveMade[], name: string) {
   }
 }
 /** A variation takes another groove’s place: the open one by an edit that can be undone, another one on the server. */
-async function adopt(main: Groove, kept: Groove, revision: number) {
+async function adopt(main: Groove, kept: Groove, base: Base) {
   if (main.id === bench.groove!.id) {
     const done = bench.edit(editBetween(bench.groove!, main, 'Another version adopted'))
     if (!done.ok) return refused(done.reason)
   }
   try {
     await api.grooves.create(kept)
-    if (main.id !== bench.groove!.id) await api.grooves.save(main, revision)
+    if (main.id !== bench.groove!.id) await api.grooves.save(main, base)
     toast.add({ title: `“${main.title}” has changed; as it was it is kept as “${kept.title}”.` })
   } catch (error) {
     refused((error as Error).message)
@@ -104,16 +102,15 @@ function intoRecipe(one: Step) {
 useStationKeys({
   ' ': toggle,
   'h': () => (homeHeard.value = !homeHeard.value),
-  'Ctrl+z': () => step('takeBack'),
-  'Ctrl+Shift+z': () => step('bringBack'),
-  'Ctrl+y': () => step('bringBack'),
+  'meta_z': () => step('takeBack'),
+  'meta_shift_z': () => step('bringBack'),
+  'meta_y': () => step('bringBack'),
   'm': () => (view.value = 'moves'),
   'r': () => (view.value = 'recipes'),
   'i': () => (view.value = 'ideas'),
   'f': () => (view.value = 'family'),
 })
-useKeptOpen()
-const stale = computed(() => (bench.saveState.kind === 'stale' ? bench.saveState.theirs as Groove : undefined))
+useKeptOpen(bench)
 useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
 </script>
 
@@ -130,7 +127,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
       </span>
       <PromiseBar v-if="view !== 'family'" class="w-full" />
     </header>
-    <StaleNotice v-if="stale" :mine="bench.groove" :theirs="stale" @choose="bench.resolveStale" />
+    <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
     <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[16rem_minmax(0,1fr)]">
       <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" />
       <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">

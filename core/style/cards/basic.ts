@@ -5,6 +5,7 @@ import { BACKBEAT, offers, on } from './write'
 
 const ROCK: StyleCard = {
   id: 'rock-eighths',
+  family: 'rock',
   name: 'Rock eighths',
   about: 'Even eighths on a cymbal, a full backbeat, the bass drum with the riff.',
   meter: meter(4, 4),
@@ -46,6 +47,7 @@ const ROCK: StyleCard = {
 
 const FUNK: StyleCard = {
   id: 'funk-sixteenths',
+  family: 'funk and soul',
   name: 'Funk sixteenths',
   about: 'A sixteenth grid, a hard backbeat with ghosts around it, the bass drum off the beat.',
   meter: meter(4, 4),
@@ -90,6 +92,7 @@ const FUNK: StyleCard = {
 
 const SHUFFLE: StyleCard = {
   id: 'shuffle',
+  family: 'blues and gospel',
   name: 'Shuffle',
   about: 'Long-short eighths in both hands or one, four in the bass drum, a heavy backbeat.',
   meter: meter(4, 4),

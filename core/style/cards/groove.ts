@@ -4,7 +4,7 @@ import { LOUDNESS } from '../loudness'
 import { BACKBEAT, hatFoot, offers, on } from './write'
 
 const LINEAR: StyleCard = {
-  id: 'linear-funk', name: 'Linear funk', about: 'One limb at a time: hands and foot hand the sixteenths on to each other.',
+  id: 'linear-funk', family: 'funk and soul', name: 'Linear funk', about: 'One limb at a time: hands and foot hand the sixteenths on to each other.',
   meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 76, to: 116, usual: 92 }, order: ['LH', 'RF', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
@@ -19,7 +19,7 @@ const LINEAR: StyleCard = {
     ]),
     ...offers('RF', 'bass drum', [
       ['one-and', 'Bass on 1 and &', on('bass drum', '4.3. .... 4.3. ....')],
-      ['answers', 'Bass under the hats', on('bass drum', '4... ..3. 4... ..3.')],
+      ['one-three', 'Bass on 1, & of 1, 3', on('bass drum', '4.3. .... 4... ....')],
       ['and-only', 'Bass on 1 and & of 3', on('bass drum', '4... .... ..4. ....')],
     ]),
     ...offers('LF', 'hat foot', [
@@ -33,19 +33,20 @@ const LINEAR: StyleCard = {
 }
 
 const DISCO: StyleCard = {
-  id: 'disco', name: 'Disco', about: 'Four to the bar, the hats opening on every &, claps on 2 and 4.',
+  id: 'disco', family: 'funk and soul', name: 'Disco', about: 'Four to the bar, the hats opening on every &, claps on 2 and 4.',
   meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 108, to: 132, usual: 120 }, order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['open-offs', 'Hats open on every &', on('hi-hat', '3...'), on('hi-hat', '..4.', 'open', 2)],
       ['offs', 'Hats on every &', on('hi-hat', '..4.')],
-      ['sixteenths', 'Hat sixteenths', on('hi-hat', '3242')],
+      ['two-hands', 'Right hand of two: hats, and the snare on 2 and 4', on('hi-hat', '4.3. ..3. 4.3. ..3.'), on('snare', '.... 5... .... 5...')],
     ]),
     ...offers('LH', 'backbeat', [
       ['backbeat', 'Backbeat', on('snare', '.... 5... .... 5...')],
       ['rim', 'Rim-shot backbeat', on('snare', '.... 5... .... 5...', 'rim shot')],
       ['answer', 'Backbeat with an answer', on('snare', '.... 5... .... 5..2')],
     ]),
+    ...offers('LH', 'lead', [['two-hands', 'Left hand of two: hats between', on('hi-hat', '.3.3')]]),
     ...offers('RF', 'bass drum', [
       ['four', 'Four to the bar', on('bass drum', '4...')],
       ['pick-up', 'Four and a pick-up', on('bass drum', '4... 4... 4... 4..3')],
@@ -64,8 +65,8 @@ const DISCO: StyleCard = {
 }
 
 const SOUL: StyleCard = {
-  id: 'soul', name: 'Soul', about: 'A snare on all four beats or a light backbeat, the bass drum talking with the bass guitar.',
-  meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 96, to: 140, usual: 116 }, order: ['LH', 'RF', 'RH', 'LF'],
+  id: 'soul', family: 'funk and soul', name: 'Soul', about: 'A snare on all four beats or a light backbeat, the bass drum talking with the bass guitar.',
+  meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 70, to: 140, usual: 112 }, order: ['LH', 'RF', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['hat', 'Hat eighths', on('hi-hat', '34')],
@@ -89,11 +90,12 @@ const SOUL: StyleCard = {
 }
 
 const SECOND_LINE: StyleCard = {
-  id: 'second-line', name: 'Second line', about: 'A street parade on one kit: rolling snare accents over a bass drum that leans into 4.',
+  id: 'second-line', family: 'street', name: 'Second line', about: 'A street parade on one kit: rolling snare accents over a bass drum that leans into 4.',
   meter: meter(4, 4), slots: 4, swing: { level: '1/16', share: 0.57 }, tempo: { from: 80, to: 112, usual: 94 }, order: ['RF', 'RH', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
-      ['clave', 'Snare accents, three and two', on('snare', '4..4 ..4. ..4. 4...')],
+      ['over-two', 'Snare accents over two bars, three and two', on('snare', '4... ..4. ..1. 4.1. ..1. 4... 4... ..1.')],
+      ['clave', 'Snare accents in one bar, three and two', on('snare', '4..4 ..4. ..4. 4...')],
       ['rolling', 'Snare accents, filled', on('snare', '4.14 .14. 1.4. 4.1.')],
       ['ride', 'Ride accents', on('ride', '4..4 ..4. ..4. 4...')],
     ]),
@@ -104,6 +106,7 @@ const SECOND_LINE: StyleCard = {
     ]),
     ...offers('RF', 'bass drum', [
       ['big-four', 'Bass with a big 4', on('bass drum', '3..2 ..2. ..2. 5...')],
+      ['over-two', 'Bass over two bars, each with its big 4', on('bass drum', '3... ..3. .... 5... .... 3... 3... 5...')],
       ['plain', 'Bass on 1, a of 1, 4', on('bass drum', '3..3 .... .... 5...')],
       ['one-three-four', 'Bass on 1, 3 and 4', on('bass drum', '3... .... 3... 5...')],
     ]),
@@ -115,7 +118,7 @@ const SECOND_LINE: StyleCard = {
 }
 
 const FIVE: StyleCard = {
-  id: 'odd-five', name: 'In five', about: '5/4 felt as three and two: the backbeat marks the turn.',
+  id: 'odd-five', family: 'odd meters', name: 'In five', about: '5/4 felt as three and two: the backbeat marks the turn.',
   meter: meter(5, 4), slots: 2, swing: null, tempo: { from: 90, to: 170, usual: 126 }, order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
@@ -145,7 +148,7 @@ const FIVE: StyleCard = {
 }
 
 const SEVEN: StyleCard = {
-  id: 'odd-seven', name: 'In seven', about: '7/8 as two, two and three, the long group last.',
+  id: 'odd-seven', family: 'odd meters', name: 'In seven', about: '7/8 as two, two and three, the long group last.',
   meter: meter(7, 8), slots: [2, 2, 3], swing: null, tempo: { from: 100, to: 220, usual: 160 }, order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [

@@ -1,11 +1,11 @@
 import { meter } from '#core/time'
 import type { StyleCard } from '../card'
 import { LOUDNESS } from '../loudness'
-import { offers, on } from './write'
+import { FOOT_IN_CUT_TIME, offers, on } from './write'
 
 const BOSSA: StyleCard = {
-  id: 'bossa-nova', name: 'Bossa nova', about: 'Soft and even: eighths on the hats, a cross-stick figure over two bars, the feet as one heartbeat.',
-  meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 100, to: 170, usual: 132 }, order: ['RF', 'LF', 'RH', 'LH'],
+  id: 'bossa-nova', family: 'Brazil', name: 'Bossa nova', about: 'Soft and even: eighths on the hats, a cross-stick figure over two bars, the feet as one heartbeat.',
+  meter: meter(4, 4), slots: 2, writings: [{ meter: meter(2, 2), times: 1 }, { meter: meter(2, 4), times: 0.5 }], swing: null, tempo: { from: 100, to: 170, usual: 132 }, order: ['RF', 'LF', 'RH', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [
       ['hat', 'Hat eighths', on('hi-hat', '32')],
@@ -37,8 +37,8 @@ const BOSSA: StyleCard = {
 }
 
 const SAMBA: StyleCard = {
-  id: 'samba', name: 'Samba', about: 'Two in a bar over running sixteenths, the second beat the heavy one.',
-  meter: meter(2, 4), slots: 4, swing: null, tempo: { from: 80, to: 130, usual: 104 }, order: ['RF', 'LF', 'RH', 'LH'],
+  id: 'samba', family: 'Brazil', name: 'Samba', about: 'Two in a bar over running sixteenths, the second beat the heavy one.',
+  meter: meter(2, 4), slots: 4, writings: [{ meter: meter(4, 4), times: 2 }, { meter: meter(2, 2), times: 2 }], swing: null, tempo: { from: 80, to: 130, usual: 104 }, order: ['RF', 'LF', 'RH', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [
       ['hat', 'Hat sixteenths', on('hi-hat', '4234')],
@@ -69,13 +69,13 @@ const SAMBA: StyleCard = {
 }
 
 const BAIAO: StyleCard = {
-  id: 'baiao', name: 'Baião', about: 'A dance of the north-east of Brazil: the bass drum in three, three and two over the bar.',
-  meter: meter(2, 4), slots: 4, swing: null, tempo: { from: 84, to: 126, usual: 104 }, order: ['RF', 'RH', 'LH', 'LF'],
+  id: 'baiao', family: 'Brazil', name: 'Baião', about: 'A dance of the north-east of Brazil: the bass drum in three, three and two over the bar.',
+  meter: meter(2, 4), slots: 4, writings: [{ meter: meter(4, 4), times: 2 }, { meter: meter(2, 2), times: 2 }], swing: null, tempo: { from: 84, to: 126, usual: 104 }, order: ['RF', 'RH', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['offs', 'Hats, accents on &', on('hi-hat', '2.4.')],
       ['sixteenths', 'Hat sixteenths', on('hi-hat', '3242')],
-      ['open', 'Hats opening on &', on('hi-hat', '3...'), on('hi-hat', '..4.', 'open', 1)],
+      ['open', 'Hats opening on a', on('hi-hat', '3.2.'), on('hi-hat', '...4', 'open', 1)],
     ]),
     ...offers('LH', 'comping', [
       ['answer', 'Snare on a of 1 and & of 2', on('snare', '...3 ..3.')],
@@ -101,7 +101,7 @@ const BAIAO: StyleCard = {
 }
 
 const SONGO: StyleCard = {
-  id: 'songo', name: 'Songo', about: 'Cuban and free-handed: the bass drum off the beat, the left hand talking in ghosts.',
+  id: 'songo', family: 'Afro-Cuban', name: 'Songo', about: 'Cuban and free-handed: the bass drum off the beat, the left hand talking in ghosts.',
   meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 80, to: 116, usual: 96 }, order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
@@ -110,11 +110,12 @@ const SONGO: StyleCard = {
       ['eighths', 'Bell eighths', on('ride', '4.2.', 'bell')],
     ]),
     ...offers('LH', 'comping', [
-      ['talking', 'Rim and ghosts', on('snare', '..11 .... ..11 ....'), on('snare', '.... 4... .... ....', 'cross-stick')],
+      ['talking', 'Cross-stick on 2, ghosts in 1 and 3', on('snare', '.1.. .... ..11 ....'), on('snare', '.... 4... .... ....', 'cross-stick')],
       ['tom', 'Cross-stick and high tom', on('snare', '.... 3... .... ....', 'cross-stick'), on('high tom', '.... .... .... 3.3.')],
       ['bare', 'Cross-stick on 2', on('snare', '.... 4... .... ....', 'cross-stick')],
     ]),
     ...offers('RF', 'bass drum', [
+      ['tumbao', 'Bass on a of 1, & of 2, a of 3, & of 4', on('bass drum', '...3 ..3. ...3 ..3.')],
       ['off', 'Bass on & of 2 and & of 4', on('bass drum', '.... ..3. .... ..3.')],
       ['a-one', 'Bass on a of 1, & of 2, & of 4', on('bass drum', '...3 ..3. .... ..3.')],
       ['pushed', 'Bass on & of 2, a of 3, & of 4', on('bass drum', '.... ..3. ...2 ..3.')],
@@ -134,8 +135,8 @@ const SONGO: StyleCard = {
 }
 
 const TUMBAO: StyleCard = {
-  id: 'tumbao-latin', name: 'Latin on a tumbao', about: 'A bell figure over two bars, toms where the conga would open, the bass drum with the bass.',
-  meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 150, to: 220, usual: 180 }, order: ['RH', 'RF', 'LH', 'LF'],
+  id: 'tumbao-latin', family: 'Afro-Cuban', name: 'Latin on a tumbao', about: 'A bell figure over two bars, toms where the conga would open, the bass drum with the bass.',
+  meter: meter(4, 4), slots: 2, writings: [{ meter: meter(2, 2), times: 1 }, { meter: meter(2, 4), times: 0.5 }], swing: null, tempo: { from: 150, to: 220, usual: 180 }, order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['bell', 'Bell figure over two bars', on('ride', '4. 34 .3 43 .3 43 .3 43', 'bell')],
@@ -152,11 +153,7 @@ const TUMBAO: StyleCard = {
       ['and-four', 'Bass on & of 2 and 4', on('bass drum', '.. .3 .. 2.')],
       ['soft', 'Bass on & of 2, soft', on('bass drum', '.. .2 .. ..')],
     ]),
-    ...offers('LF', 'hat foot', [
-      ['two-four', 'Hat foot on 2 and 4', on('hi-hat', '.. 3. .. 3.', 'chick')],
-      ['one-three', 'Hat foot on 1 and 3', on('hi-hat', '3. .. 3. ..', 'chick')],
-      ['beats', 'Hat foot quarters', on('hi-hat', '2.', 'chick')],
-    ]),
+    ...FOOT_IN_CUT_TIME,
   ],
   loudness: LOUDNESS.latin,
   constraints: [
@@ -167,7 +164,7 @@ const TUMBAO: StyleCard = {
 }
 
 const BELL_SIX: StyleCard = {
-  id: 'afro-cuban-twelve', name: 'Afro-Cuban 12/8', about: 'The long bell of seven strokes in twelve, the feet in four or in six against it.',
+  id: 'afro-cuban-twelve', family: 'Afro-Cuban', name: 'Afro-Cuban 12/8', about: 'The long bell of seven strokes in twelve, the feet in four or in six against it.',
   meter: meter(12, 8), slots: 3, swing: null, tempo: { from: 126, to: 220, usual: 165 }, order: ['RH', 'LF', 'RF', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [

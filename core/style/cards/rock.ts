@@ -4,11 +4,12 @@ import { LOUDNESS } from '../loudness'
 import { BACKBEAT, hatFoot, offers, on } from './write'
 
 const SIXTEENTHS: StyleCard = {
-  id: 'rock-sixteenths', name: 'Rock sixteenths', about: 'Slow rock: sixteenths on the hats in one hand or two, a wide backbeat.',
+  id: 'rock-sixteenths', family: 'rock', name: 'Rock sixteenths', about: 'Slow rock: sixteenths on the hats in one hand or two, a wide backbeat.',
   meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 56, to: 96, usual: 76 }, order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['one-hand', 'Hat sixteenths, one hand', on('hi-hat', '4232')],
+      ['two-hands', 'Right hand of two: hats, and the snare on 2 and 4', on('hi-hat', '4.3. ..3. 4.3. ..3.'), on('snare', '.... 5... .... 5...')],
       ['eighths', 'Hat eighths', on('hi-hat', '4.3.')],
       ['ride', 'Ride eighths with bell', on('ride', '4...', 'bell'), on('ride', '..3.')],
     ]),
@@ -17,6 +18,7 @@ const SIXTEENTHS: StyleCard = {
       ['cross-stick', 'Cross-stick backbeat', on('snare', '.... 4... .... 4...', 'cross-stick')],
       ['pick-up', 'Backbeat with a pick-up', on('snare', '.... 5... .... 5..3')],
     ]),
+    ...offers('LH', 'lead', [['two-hands', 'Left hand of two: hats between', on('hi-hat', '.3.3')]]),
     ...offers('RF', 'bass drum', [
       ['one-three', 'Bass on 1 and 3', on('bass drum', '4... .... 4... ....')],
       ['a-of-two', 'Bass on 1, a of 2, 3', on('bass drum', '4... ...3 4... ....')],
@@ -30,7 +32,7 @@ const SIXTEENTHS: StyleCard = {
 }
 
 const HALF_TIME: StyleCard = {
-  id: 'half-time-rock', name: 'Half-time rock', about: 'The backbeat once a bar, on 3; the time is felt at half the speed.',
+  id: 'half-time-rock', family: 'rock', name: 'Half-time rock', about: 'The backbeat once a bar, on 3; the time is felt at half the speed.',
   meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 100, to: 180, usual: 140 }, order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
@@ -57,7 +59,7 @@ const HALF_TIME: StyleCard = {
 }
 
 const DOUBLE_TIME: StyleCard = {
-  id: 'punk-double-time', name: 'Punk double-time', about: 'Bass drum and snare in turn on every eighth, the cymbal driving in quarters.',
+  id: 'punk-double-time', family: 'rock', name: 'Punk double-time', about: 'Bass drum and snare in turn on every eighth, the cymbal driving in quarters.',
   meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 150, to: 230, usual: 184 }, order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
@@ -85,18 +87,19 @@ const DOUBLE_TIME: StyleCard = {
 }
 
 const TRAIN: StyleCard = {
-  id: 'train-beat', name: 'Train beat', about: 'Sixteenths between both hands on the snare, accents on the off-beats, the bass drum on the beats.',
+  id: 'train-beat', family: 'country', name: 'Train beat', about: 'Sixteenths between both hands on the snare, accents on the off-beats, the bass drum on the beats.',
   meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 90, to: 140, usual: 112 }, order: ['RH', 'LH', 'RF', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['accents', 'Right hand, accents on &', on('snare', '1.4.')],
       ['two-four', 'Right hand, accents on 2 and 4', on('snare', '1.2. 4.2.')],
-      ['brush', 'Right hand, brush', on('snare', '1.4.', 'sweep')],
+      ['brush', 'Right hand, brush', on('snare', '1.4.', 'tap')],
     ]),
     ...offers('LH', 'ghosts', [
       ['between', 'Left hand between', on('snare', '.1.1')],
       ['soft', 'Left hand between, a little more', on('snare', '.2.2')],
       ['every-e', 'Left hand on e only', on('snare', '.1..')],
+      ['brush', 'Left hand between, brush', on('snare', '.1.1', 'tap')],
     ]),
     ...offers('RF', 'bass drum', [
       ['beats', 'Bass on every beat', on('bass drum', '3...')],
@@ -111,8 +114,8 @@ const TRAIN: StyleCard = {
 }
 
 const HALF_TIME_SHUFFLE: StyleCard = {
-  id: 'half-time-shuffle', name: 'Half-time shuffle', about: 'Triplets with the middle one a ghost, one backbeat on 3.',
-  meter: meter(4, 4), slots: 3, swing: null, tempo: { from: 76, to: 116, usual: 92 }, order: ['RH', 'LH', 'RF', 'LF'],
+  id: 'half-time-shuffle', family: 'blues and gospel', name: 'Half-time shuffle', about: 'Triplets with the middle one a ghost, one backbeat on 3.',
+  meter: meter(4, 4), slots: 3, swing: null, tempo: { from: 76, to: 135, usual: 92 }, order: ['RH', 'LH', 'RF', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['hat', 'Hat shuffle', on('hi-hat', '4.3')],
@@ -122,11 +125,11 @@ const HALF_TIME_SHUFFLE: StyleCard = {
     ...offers('LH', 'backbeat', [
       ['ghosted', 'Backbeat on 3, ghosts between', on('snare', '.1. .1. 51. .1.')],
       ['bare', 'Backbeat on 3', on('snare', '... ... 5.. ...')],
-      ['late-ghosts', 'Backbeat on 3, ghosts before the beats', on('snare', '.1. .1. 5.. .1.')],
+      ['no-ghost-after', 'Backbeat on 3, ghosts between the others', on('snare', '.1. .1. 5.. .1.')],
     ]),
     ...offers('RF', 'bass drum', [
-      ['one', 'Bass on 1 and the let of 2', on('bass drum', '4.. ..3 ... ...')],
-      ['two-bars', 'Bass on 1, let of 1, let of 4', on('bass drum', '4.3 ... ... ..3')],
+      ['one', 'Bass on 1 and a of 2', on('bass drum', '4.. ..3 ... ...')],
+      ['around-one', 'Bass on 1, a of 1, a of 4', on('bass drum', '4.3 ... ... ..3')],
       ['plain', 'Bass on 1', on('bass drum', '4.. ... ... ...')],
     ]),
     ...offers('LF', 'hat foot', [
@@ -137,11 +140,11 @@ const HALF_TIME_SHUFFLE: StyleCard = {
   ],
   loudness: LOUDNESS.driving,
   constraints: [{ kind: 'backbeat', beats: [3], reason: 'One backbeat a bar keeps the shuffle broad.' },
-    { kind: 'tempo', from: 76, to: 116, reason: 'The ghost in the middle of each triplet needs its time.' }],
+    { kind: 'tempo', from: 76, to: 135, reason: 'The ghost in the middle of each triplet needs its time.' }],
 }
 
 const ONE_DROP: StyleCard = {
-  id: 'reggae-one-drop', name: 'Reggae one-drop', about: 'Nothing on 1: bass drum and cross-stick fall together on 3.',
+  id: 'reggae-one-drop', family: 'Jamaica', name: 'Reggae one-drop', about: 'Nothing on 1: bass drum and cross-stick fall together on 3.',
   meter: meter(4, 4), slots: 2, swing: { level: '1/8', share: 0.6 }, tempo: { from: 120, to: 170, usual: 144 }, order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
@@ -167,4 +170,28 @@ const ONE_DROP: StyleCard = {
     { kind: 'swung', level: '1/8', from: 0.5, to: 0.68, reason: 'From nearly straight to a full triplet; each band has its own.' }],
 }
 
-export const ROCK_AND_KIN: readonly StyleCard[] = [SIXTEENTHS, HALF_TIME, DOUBLE_TIME, TRAIN, HALF_TIME_SHUFFLE, ONE_DROP]
+const rest = ONE_DROP.candidates.filter(one => one.role !== 'bass drum')
+
+const ROCKERS: StyleCard = {
+  ...ONE_DROP,
+  id: 'reggae-rockers', family: 'Jamaica', name: 'Reggae rockers', about: 'The bass drum runs in eighths or doubles under the cross-stick on 3.',
+  candidates: [...rest, ...offers('RF', 'bass drum', [
+    ['one-three', 'Bass on 1 and 3', on('bass drum', '4. .. 4. ..')],
+    ['doubled', 'Bass on 1, & of 2, 3, & of 4', on('bass drum', '4. .3 4. .3')],
+    ['pushed', 'Bass on 1, 3, & of 3', on('bass drum', '4. .. 43 ..')],
+  ])],
+  constraints: [{ kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x. .. x. ..', reason: 'Unlike the one-drop, the 1 is played, and answered on 3.' }, ...ONE_DROP.constraints.slice(1)],
+}
+
+const STEPPERS: StyleCard = {
+  ...ONE_DROP,
+  id: 'reggae-steppers', family: 'Jamaica', name: 'Reggae steppers', about: 'The bass drum on every beat, the cross-stick on 3.',
+  candidates: [...rest, ...offers('RF', 'bass drum', [
+    ['four', 'Bass on every beat', on('bass drum', '4.')],
+    ['pushed', 'Bass on every beat, and & of 4', on('bass drum', '4. 4. 4. 43')],
+    ['heavy-three', 'Bass on every beat, 3 heavy', on('bass drum', '4. 3. 5. 3.')],
+  ])],
+  constraints: [{ kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x.', reason: 'It steps: four to the bar, without a gap.' }, ...ONE_DROP.constraints.slice(1)],
+}
+
+export const ROCK_AND_KIN: readonly StyleCard[] = [SIXTEENTHS, HALF_TIME, DOUBLE_TIME, TRAIN, HALF_TIME_SHUFFLE, ONE_DROP, ROCKERS, STEPPERS]

@@ -4,14 +4,15 @@ import { LOUDNESS } from '../loudness'
 import { offers, on } from './write'
 
 const SWING: StyleCard = {
-  id: 'swing-four', name: 'Swing in four', about: 'The ride tells the time, the hat foot closes on 2 and 4, the left hand comps.',
-  meter: meter(4, 4), slots: 2, swing: { level: '1/8', share: SHARE.triplet }, tempo: { from: 100, to: 260, usual: 160 }, order: ['RH', 'LF', 'RF', 'LH'],
+  id: 'swing-four', family: 'jazz', name: 'Swing in four', about: 'The ride tells the time, the hat foot closes on 2 and 4, the left hand comps.',
+  meter: meter(4, 4), slots: 2, swing: { level: '1/8', share: SHARE.triplet }, tempo: { from: 60, to: 320, usual: 160 }, order: ['RH', 'LF', 'RF', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [
       ['ride', 'Ride, long and skip', on('ride', '3. 43 3. 43')],
       ['quarters', 'Ride quarters', on('ride', '3. 4. 3. 4.')],
       ['hat', 'The same on the hats, opening', on('hi-hat', '.. 43 .. 43'), on('hi-hat', '3. .. 3. ..', 'open', 2)],
       ['skips', 'Ride with more skips', on('ride', '33 43 3. 43')],
+      ['brushes', 'Brush taps on the snare', on('snare', '3. 43 3. 43', 'tap')],
     ]),
     ...offers('LH', 'comping', [
       ['charleston', 'Short and long: 1, & of 2', on('snare', '2. .3 .. ..')],
@@ -38,7 +39,7 @@ const SWING: StyleCard = {
 }
 
 const WALTZ: StyleCard = {
-  id: 'jazz-waltz', name: 'Jazz waltz', about: 'Three in a bar, swung; the hat foot on 2, or on 2 and 3.',
+  id: 'jazz-waltz', family: 'jazz', name: 'Jazz waltz', about: 'Three in a bar, swung; the hat foot on 2, or on 2 and 3.',
   meter: meter(3, 4), slots: 2, swing: { level: '1/8', share: SHARE.triplet }, tempo: { from: 96, to: 220, usual: 144 }, order: ['RH', 'LF', 'RF', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [
@@ -49,6 +50,7 @@ const WALTZ: StyleCard = {
     ...offers('LH', 'comping', [
       ['two', 'Snare on & of 2', on('snare', '.. .3 ..')],
       ['hemiola', 'Two against three: 1, & of 2', on('snare', '3. .3 ..')],
+      ['over-two', 'Hemiola over two bars: 1, 3, then 2', on('snare', '3. .. 3. .. 3. ..')],
       ['three', 'Soft on 3', on('snare', '.. .. 2.')],
     ]),
     ...offers('RF', 'bass drum', [
@@ -70,7 +72,7 @@ const WALTZ: StyleCard = {
 }
 
 const TWELVE: StyleCard = {
-  id: 'slow-twelve', name: 'Slow 12/8', about: 'A slow ballad: all twelve eighths on the cymbal, a backbeat on the second and fourth beat.',
+  id: 'slow-twelve', family: 'blues and gospel', name: 'Slow 12/8', about: 'A slow ballad: all twelve eighths on the cymbal, a backbeat on the second and fourth beat.',
   meter: meter(12, 8), slots: 3, swing: null, tempo: { from: 66, to: 132, usual: 87 }, order: ['RH', 'LH', 'RF', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
@@ -99,7 +101,7 @@ const TWELVE: StyleCard = {
 }
 
 const SIX: StyleCard = {
-  id: 'six-eight', name: 'Six eight', about: 'Two beats of three: the backbeat on the second.',
+  id: 'six-eight', family: 'blues and gospel', name: 'Six eight', about: 'Two beats of three: the backbeat on the second.',
   meter: meter(6, 8), slots: 3, swing: null, tempo: { from: 60, to: 150, usual: 99 }, order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [

@@ -23,3 +23,24 @@ export function hatFoot(slots: number): Candidate[] {
     ['off-beats', 'Hat foot off-beats', on('hi-hat', offBeat, 'chick')],
   ])
 }
+
+/** A hat foot as the dances felt in two have it, for a bar of 4/4 in eighths. */
+export const FOOT_IN_CUT_TIME: Candidate[] = offers('LF', 'hat foot', [
+  ['two-four', 'Hat foot on 2 and 4', on('hi-hat', '.. 3. .. 3.', 'chick')],
+  ['one-three', 'Hat foot on 1 and 3', on('hi-hat', '3. .. 3. ..', 'chick')],
+  ['beats', 'Hat foot quarters', on('hi-hat', '2.', 'chick')],
+])
+
+/** A bass drum on both beats of a bar of 2/4 in sixteenths, as marches and dances in two have it; the last choice is the card's own. */
+export const bassInTwo = (last: [id: string, name: string, row: string]): Candidate[] => offers('RF', 'bass drum', [
+  ['two', 'Bass on both beats', on('bass drum', '4... 4...')],
+  ['heavy-one', 'Bass on both beats, 1 heavy', on('bass drum', '4... 3...')],
+  [last[0], last[1], on('bass drum', last[2])],
+])
+
+/** A hat foot for the same bar, the off-beats first. */
+export const FOOT_IN_TWO: Candidate[] = offers('LF', 'hat foot', [
+  ['offs', 'Hat foot off-beats', on('hi-hat', '..3.', 'chick')],
+  ['two', 'Hat foot on 2', on('hi-hat', '.... 3...', 'chick')],
+  ['beats', 'Hat foot on the beats', on('hi-hat', '3...', 'chick')],
+])

@@ -1,8 +1,8 @@
-import { type Groove, type Part, type Stroke, sayCount, sayPlaces } from '#core/groove'
+import { type Groove, type Part, type Stroke, cutToShow, onSnare, ordinal, sayCount, sayCut, sayPlaces, strongSnares } from '#core/groove'
 import { mod } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, type ParamSpec, num, word } from '../move'
-import { atLevel, gridOf, isHandPart, made, thePart, withStrokes } from '../work'
+import { atLevel, backbeatAt, gridOf, isHandPart, made, recut, sameStrokes, thePart, withStrokes } from '../work'
 
 const PART: ParamSpec = { id: 'part', name: 'Part', kind: 'part', among: part => part.strokes.length > 1 }
 const KEEPS = ['linear', 'same'] as const
@@ -11,24 +11,29 @@ const KEEPS = ['linear', 'same'] as const
 const accented = (strokes: readonly Stroke[], loud: (stroke: Stroke, i: number) => boolean): Stroke[] =>
   strokes.map((stroke, i) => (loud(stroke, i) ? atLevel(stroke, 5) : stroke.level > 3 ? atLevel(stroke, 3) : stroke))
 
-const unchanged = (a: readonly Stroke[], b: readonly Stroke[]): boolean => a.length === b.length && a.every((stroke, i) => stroke === b[i])
-
 /** A part with other strokes, or the same groove where they are the same. */
-const put = (groove: Groove, part: Part, strokes: Stroke[]): Groove => (unchanged(part.strokes, strokes) ? groove : withStrokes(groove, part, strokes))
+const put = (groove: Groove, part: Part, strokes: Stroke[]): Groove => (sameStrokes(part.strokes, strokes) ? groove : withStrokes(groove, part, strokes))
 
 const accentsOf = (groove: Groove, strokes: readonly Stroke[]): string =>
   sayPlaces(groove, strokes.filter(stroke => stroke.level === 5).map(stroke => stroke.at)) || 'nothing'
 
+const COUNTED = ['strokes', 'slots'] as const
+
 const accentEvery: Move = {
   id: 'accent-every', name: 'Accent every so many', group: 'accents', keeps: KEEPS,
-  about: 'Accents every second, third or fifth stroke of a part, counted from one you choose; the others come down to plain.',
-  params: [PART, { id: 'every', name: 'Every', kind: 'number', from: 2, to: 9, usual: 3, tried: [2, 5] }, { id: 'phase', name: 'Beginning with stroke', kind: 'number', from: 1, to: 9, usual: 1, tried: [1, 3] }],
+  about: 'Accents every second, third or fifth stroke of a part, or what it plays on every so many slots, counted from one you choose; the others come down to plain.',
+  params: [PART, { id: 'counting', name: 'Counting', kind: 'choice', of: COUNTED, usual: 'strokes', tried: ['strokes'], later: true }, { id: 'every', name: 'Every', kind: 'number', from: 2, to: 9, usual: 3, tried: [2, 5] }, { id: 'phase', name: 'Beginning with number', kind: 'number', from: 1, to: 9, usual: 1, tried: [1, 3] }],
   make(groove, params) {
     const part = thePart(groove, word(params, 'part'))
     if (!part.ok) return part
     const [every, phase] = [num(params, 'every'), num(params, 'phase')]
-    const strokes = accented(part.value.strokes, (_, i) => mod(i - (phase - 1), every) === 0)
-    return made(groove, put(groove, part.value, strokes), () => `${part.value.name}: an accent on every ${every}${every === 2 ? 'nd' : every === 3 ? 'rd' : 'th'} stroke, on ${accentsOf(groove, strokes)}.`, 'The accents lie there already.')
+    const counted = word(params, 'counting') as typeof COUNTED[number]
+    const { slotAt } = gridOf(groove)
+    const number = (stroke: Stroke, i: number) => (counted === 'strokes' ? i : slotAt.get(stroke.at) ?? NaN)
+    const strokes = accented(part.value.strokes, (stroke, i) => mod(number(stroke, i) - (phase - 1), every) === 0)
+    if (!strokes.some(stroke => stroke.level === 5)) return refuse(`“${part.value.name}” has no stroke on those ${counted}.`)
+    const nth = ordinal(every)
+    return made(groove, put(groove, part.value, strokes), () => `${part.value.name}: an accent on every ${nth} ${counted === 'strokes' ? 'stroke' : 'slot'}${counted === 'slots' ? ' that it plays' : ''}, on ${accentsOf(groove, strokes)}.`, 'The accents lie there already.')
   },
 }
 
@@ -68,25 +73,31 @@ const accentPattern: Move = {
 }
 
 const against: Move = {
-  id: 'accent-against', name: 'So many against so many', group: 'accents', keeps: [],
-  about: 'Spreads accents evenly over some felt beats, such as three over four; where the part has no stroke there, one is put.',
+  id: 'accent-against', name: 'So many against so many', group: 'accents', keeps: ['backbeat'],
+  about: 'Spreads accents evenly over some felt beats, such as three over four; where the part has no stroke there, one is put, and the beats are cut to show it. The backbeat stays.',
   params: [{ ...PART, among: isHandPart }, { id: 'many', name: 'Accents', kind: 'number', from: 2, to: 9, usual: 3, tried: [2, 6] }, { id: 'beats', name: 'Over beats', kind: 'number', from: 2, to: 8, usual: 4, tried: [2, 4] }],
   make(groove, params) {
     const part = thePart(groove, word(params, 'part'))
     if (!part.ok) return part
     const [many, over] = [num(params, 'many'), num(params, 'beats')]
-    const { beats, total } = gridOf(groove)
+    const { beats, total, slotAt } = gridOf(groove)
     const length = beats[0]!.length * over
     if (beats.some(beat => beat.length !== beats[0]!.length)) return refuse('These bars have felt beats of different lengths; there is no even spread over them.')
     if (total % length !== 0) return refuse(`${over} beats do not go evenly into these bars.`)
     if (!Number.isInteger(length / many)) return refuse(`${many} equal parts of ${over} beats are not whole ticks.`)
     const wanted = new Set(Array.from({ length: total / length * many }, (_, i) => i * length / many))
-    const strokes = accented(part.value.strokes, stroke => wanted.has(stroke.at))
+    const cut = [...wanted].every(at => slotAt.has(at)) ? undefined : cutToShow(groove.bars, [...wanted], groove.parts.filter(other => !other.every).flatMap(other => other.strokes.map(stroke => stroke.at)))
+    if (cut?.lost.length) return refuse(`${many} against ${over} beats fall where no cut of these beats has a slot.`)
+    const was = backbeatAt(groove)
+    const backbeat = new Set([...was, ...strongSnares(groove)])
+    const strokes = part.value.strokes.map(stroke => (backbeat.has(stroke.at) && onSnare(part.value, stroke) ? stroke : wanted.has(stroke.at) ? atLevel(stroke, 5) : stroke.level > 3 ? atLevel(stroke, 3) : stroke))
     const there = new Set(strokes.map(stroke => stroke.at))
     const like = part.value.strokes[0]!
     const added = [...wanted].filter(at => !there.has(at)).map((at): Stroke => ({ at, piece: like.piece, stroke: like.stroke === 'open' ? 'hit' : like.stroke, level: 5 }))
-    const after = put(groove, part.value, [...strokes, ...added].sort((a, b) => a.at - b.at))
-    return made(groove, after, () => `${part.value.name}: ${many} accents against ${over} beats${added.length ? `, ${sayCount(added.length, 'stroke')} put in between` : ''}.`, 'The accents lie there already.')
+    const filled = put(groove, part.value, [...strokes, ...added].sort((a, b) => a.at - b.at))
+    const after = cut && filled !== groove ? { ...filled, bars: recut(groove.bars, cut.bars) } : filled
+    if (was.length && backbeatAt(after).join() !== was.join()) return refuse('So many accents on the snare would hide the backbeat; choose another part.')
+    return made(groove, after, () => `${part.value.name}: ${many} accents against ${over} beats${added.length ? `, ${sayCount(added.length, 'stroke')} put in between` : ''}.${cut ? ` ${sayCut(groove, cut)}.` : ''}`, 'The accents lie there already.')
   },
 }
 

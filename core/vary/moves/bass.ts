@@ -17,7 +17,7 @@ const add: Move = {
   params: [{ id: 'slot', name: 'At', kind: 'slot', usual: 10 }],
   make(groove, params) {
     const { at } = gridOf(groove).slots[num(params, 'slot')]!
-    return made(groove, joined(groove, [at]), () => `A bass drum more, on ${sayPlace(groove, at)}.`, () => `The foot is there already on ${sayPlace(groove, at)}.`)
+    return made(groove, joined(groove, [at]), () => `One bass drum more, on ${sayPlace(groove, at)}.`, () => `The foot is there already on ${sayPlace(groove, at)}.`)
   },
 }
 
@@ -45,22 +45,25 @@ const dropOne: Move = {
 }
 
 const HANDS = ['lead hand', 'free hand'] as const
-/** Where a hand strikes, so loud or louder; what repeats on its own is left out. */
-function handTicks(groove: Groove, hand: string, least: number): number[] {
+/** What a hand strikes, so loud or louder; what repeats on its own is left out. */
+function handStrokes(groove: Groove, hand: string, least: number): Stroke[] {
   const limb = hand === 'lead hand' ? leadHand(groove) : freeHand(groove)
-  return groove.parts.filter(part => part.limb === limb && !part.every).flatMap(part => part.strokes.filter(stroke => stroke.level >= least).map(stroke => stroke.at))
+  return groove.parts.filter(part => part.limb === limb && !part.every).flatMap(part => part.strokes.filter(stroke => stroke.level >= least))
 }
+const handTicks = (groove: Groove, hand: string, least: number): number[] => handStrokes(groove, hand, least).map(stroke => stroke.at)
 
 const follow: Move = {
   id: 'bass-follow', name: 'Bass drum follows a hand', group: 'bass drum', keeps: [],
-  about: 'The bass drum plays with every plain or louder stroke of a hand, and nowhere else.',
+  about: 'The bass drum plays with every plain or louder stroke of a hand, as hard as it, and nowhere else.',
   params: [{ id: 'hand', name: 'Hand', kind: 'choice', of: HANDS, usual: 'free hand' }],
   make(groove, params) {
-    const ats = handTicks(groove, word(params, 'hand'), 3)
-    if (!ats.length) return refuse('That hand plays nothing to follow.')
-    const wanted = new Set(ats)
-    const cleared = eachStroke(groove, isBass(groove), stroke => (wanted.has(stroke.at) ? stroke : undefined))
-    return made(groove, joined(cleared, [...wanted]), () => `The bass drum follows the ${word(params, 'hand')}: ${sayPlaces(groove, ats)}.`, 'The bass drum follows it already.')
+    const followed = handStrokes(groove, word(params, 'hand'), 3)
+    if (!followed.length) return refuse('That hand plays nothing to follow.')
+    const weight = new Map<number, Stroke['level']>()
+    for (const { at, level } of followed) weight.set(at, Math.max(level, weight.get(at) ?? 1) as Stroke['level'])
+    const cleared = eachStroke(groove, isBass(groove), stroke => (weight.has(stroke.at) ? atLevel(stroke, weight.get(stroke.at)!) : undefined))
+    const after = addStrokes(cleared, bassFoot(groove), 'bass drum', 'Bass drum', [...weight].map(([at, level]) => struck(at, level)))
+    return made(groove, after, () => `The bass drum follows the ${word(params, 'hand')}: ${sayPlaces(groove, [...weight.keys()])}.`, 'The bass drum follows it already.')
   },
 }
 
@@ -82,8 +85,11 @@ const feather: Move = {
   params: [],
   make(groove) {
     const { beats } = gridOf(groove)
-    const after = addStrokes(groove, bassFoot(groove), 'bass drum', 'Bass drum', beats.map(beat => atLevel(struck(beat.at), 1)))
-    return made(groove, after, () => 'The bass drum is feathered on every beat.', 'The bass drum is on every beat already.')
+    const busy = busyAt(groove, bassFoot(groove))
+    const [stays, put] = [beats.filter(beat => busy.has(beat.at)), beats.filter(beat => !busy.has(beat.at))]
+    const after = addStrokes(groove, bassFoot(groove), 'bass drum', 'Bass drum', put.map(beat => struck(beat.at, 1)))
+    const ats = (some: typeof beats) => sayPlaces(groove, some.map(beat => beat.at))
+    return made(groove, after, () => `The bass drum is feathered on ${ats(put)}${stays.length ? `; what the foot had on ${ats(stays)} stays as loud as it is` : ''}.`, 'The foot strikes on every beat already.')
   },
 }
 

@@ -1,14 +1,9 @@
-import { sayBackbeat } from '#core/analyse'
 import { type Groove, type Stroke, sayCount, sayList, shiftTick, shiftedStrokes } from '#core/groove'
-import { mod } from '#core/time'
+import { aNote, mod } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, list, num } from '../move'
+import { sayBackbeatMove } from '../say'
 import { type Grid, atTick, eachStroke, gridOf, inOrder, made, workable } from '../work'
-
-const SLOT_NAMES: Record<number, string> = {
-  5040: 'a quarter', 2520: 'an eighth', 1260: 'a sixteenth', 630: 'a thirty-second',
-  1680: 'an eighth triplet', 840: 'a sixteenth triplet', 420: 'a thirty-second triplet', 7560: 'a dotted quarter', 10080: 'a half',
-}
 
 /** `'1 slot later, a sixteenth'`; on a grid of several subdivisions only the slots are counted. */
 function sayShift(groove: Groove, slots: number): string {
@@ -16,17 +11,9 @@ function sayShift(groove: Groove, slots: number): string {
   if (mod(slots, all.length) === 0) return slots === 0 ? 'by nothing' : 'all the way round, back to where it was'
   const lengths = new Set(beats.map(beat => beat.length / beat.slots))
   const by = `${sayCount(Math.abs(slots), 'slot')} ${slots > 0 ? 'later' : 'earlier'}`
-  const name = lengths.size === 1 ? SLOT_NAMES[[...lengths][0]!] : undefined
+  const name = lengths.size === 1 ? aNote([...lengths][0]!) : undefined
   if (!name) return by
   return Math.abs(slots) === 1 ? `${by}, ${name}` : `${by}, each ${name}`
-}
-
-/** Where the backbeat is now, and where it was. */
-function sayBackbeatMove(before: Groove, after: Groove): string {
-  const was = sayBackbeat(before)
-  const is = sayBackbeat(after)
-  if (!is) return 'There is no backbeat to hear it against.'
-  return was === is ? `The backbeat stays on ${is}.` : `The backbeat now falls on ${is}; it was on ${was}.`
 }
 
 /** A tick moved by slots round so many of them from `first`; on a slot it is looked up, between two it is worked out. */

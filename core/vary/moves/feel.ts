@@ -1,10 +1,10 @@
-import { backbeatTicks } from '#core/analyse'
-import { type Groove, type Part, type Role, type Stroke, barTicks, sayCount } from '#core/groove'
+import { type Groove, type Part, type Role, type Stroke, barTicks, cutToShow, sayCount, sayCut, sayList, strongSnares } from '#core/groove'
 import { otherSide } from '#core/kit'
-import { SUBDIVISIONS, divides } from '#core/time'
+import { SUBDIVISIONS, beatAt, beatsOf, divides, swingOf } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, num, word } from '../move'
-import { atTick, gridOf, inOrder, isHandPart, isLead, made, regridded, workable } from '../work'
+import { sayBackbeatMove } from '../say'
+import { atTick, backbeatAt, gridOf, inOrder, isHandPart, isLead, made, recut, regridded, sameStrokes, workable } from '../work'
 
 /** Parts that keep time while the rest is stretched or pressed: the lead and the hat foot. */
 const keepsTime = (groove: Groove) => {
@@ -28,12 +28,17 @@ function barByBar(groove: Groove, change: (strokes: Stroke[], length: number, fr
       const inside = part.strokes.filter(stroke => stroke.at >= from && stroke.at < starts[b + 1]!).map(stroke => atTick(stroke, stroke.at - from))
       return change(inside, barTicks(bar), from).map(stroke => atTick(stroke, stroke.at + from))
     }))
-    const same = strokes.length === part.strokes.length && strokes.every((stroke, i) => stroke.at === part.strokes[i]!.at && stroke.openFor === part.strokes[i]!.openFor)
-    if (same) return part
+    if (sameStrokes(strokes, part.strokes)) return part
     touched = true
     return { ...part, strokes }
   })
   return touched ? { ...groove, parts } : groove
+}
+
+/** `' Nothing is left of Ghosts.'`, where parts have lost all they played. */
+function sayEmptied(before: Groove, after: Groove): string {
+  const emptied = after.parts.filter((part, i) => !part.strokes.length && before.parts[i]!.strokes.length)
+  return emptied.length ? ` Nothing is left of ${sayList(emptied.map(part => part.name))}.` : ''
 }
 
 /** Times a factor, with the length of an opening. */
@@ -46,25 +51,31 @@ const halfTime: Move = {
   params: [],
   make(groove) {
     if (!halves(groove)) return refuse(UNEVEN)
-    const after = barByBar(groove, (strokes, length) => strokes.filter(stroke => stroke.at < length / 2).map(stroke => scaled(stroke, 2)))
-    return made(groove, after, () => 'Half-time under the same lead.', 'Only the lead and the hat foot play; there is nothing to stretch.')
+    if (groove.parts.every(keepsTime(groove))) return refuse('Only the lead and the hat foot play; there is nothing to stretch.')
+    const inside = barByBar(groove, (strokes, length) => strokes.filter(stroke => stroke.at < length / 2).map(stroke => scaled(stroke, 2)))
+    if (backbeatAt(groove).length && !backbeatAt(inside).length) return refuse('Only the first half of each bar is kept, and the backbeat would be lost with the other.')
+    return made(groove, inside, () => `Half-time under the same lead. ${sayBackbeatMove(groove, inside)}${sayEmptied(groove, inside)}`, 'Stretched, it is the same.')
   },
 }
 
 const doubleTime: Move = {
   id: 'double-time', name: 'Double-time', group: 'feel and grid', keeps: ['lead'],
-  about: 'The lead and the hat foot go on; what the others play in each bar is pressed into half of it and said twice. What would fall between slots goes.',
+  about: 'The lead and the hat foot go on; what the others play in each bar is pressed into half of it and said twice. Beats are cut finer where that needs it.',
   params: [],
   make(groove) {
     if (!halves(groove)) return refuse(UNEVEN)
+    if (groove.parts.every(keepsTime(groove))) return refuse('Only the lead and the hat foot play; there is nothing to press together.')
     const { slotAt } = gridOf(groove)
-    let gone = 0
-    const after = barByBar(groove, (strokes, length, from) => {
-      const half = strokes.map(stroke => scaled(stroke, 0.5)).filter(stroke => slotAt.has(from + stroke.at) && slotAt.has(from + length / 2 + stroke.at))
-      gone += strokes.length - half.length
+    const whole = barByBar(groove, (strokes, length) => {
+      const half = strokes.map(stroke => scaled(stroke, 0.5))
       return [...half, ...half.map(stroke => atTick(stroke, stroke.at + length / 2))]
     })
-    return made(groove, after, () => `Double-time under the same lead${gone ? `; ${sayCount(gone, 'stroke')} between the slots went` : ''}.`, 'Only the lead and the hat foot play; there is nothing to press together.')
+    const ats = whole.parts.flatMap((part, i) => (part === groove.parts[i] ? [] : part.strokes.map(stroke => stroke.at)))
+    const kept = groove.parts.flatMap((part, i) => (whole.parts[i] === part && !part.every ? part.strokes.map(stroke => stroke.at) : []))
+    const cut = ats.every(at => slotAt.has(at)) ? undefined : cutToShow(groove.bars, ats, kept)
+    if (cut?.lost.length) return refuse('Pressed together, strokes would fall where no cut of these beats has a slot.')
+    const after = cut ? { ...whole, bars: recut(groove.bars, cut.bars) } : whole
+    return made(groove, after, () => `Double-time under the same lead. ${sayBackbeatMove(groove, after)}${cut ? ` ${sayCut(groove, cut)}.` : ''}`, 'Pressed together, it is the same.')
   },
 }
 
@@ -80,21 +91,40 @@ const straight: Move = {
   },
 }
 
+const LEVELS = { '1/8': 'Eighths', '1/16': 'Sixteenths' } as const
+
+/** The level that swings already, or else the finer that is struck: sixteenths where a stroke lies on e or a. */
+function levelInUse(groove: Groove): string {
+  if (groove.feel.swing) return groove.feel.swing.level
+  const { beats, eighths } = gridOf(groove)
+  return groove.parts.some(part => !part.every && part.strokes.some(({ at }) => !eighths.has(at) && (beatAt(beats, at).slots % 4 === 0))) ? '1/16' : '1/8'
+}
+
 const swing: Move = {
   id: 'swing', name: 'Swing', group: 'feel and grid', keeps: ['lead', 'backbeat', 'feet', 'linear', 'same'],
   about: 'Swings the eighths or the sixteenths by a share: 50 is straight, 67 a triplet.',
-  params: [{ id: 'level', name: 'Of', kind: 'choice', of: ['1/8', '1/16'], usual: '1/16' }, { id: 'share', name: 'First note, %', kind: 'number', from: 51, to: 80, usual: 58, tried: [54, 67] }],
+  params: [{ id: 'level', name: 'Of', kind: 'choice', of: ['1/8', '1/16'], usual: '1/16', here: levelInUse }, { id: 'share', name: 'First note, %', kind: 'number', from: 51, to: 80, usual: 58, tried: [54, 67] }],
   make(groove, params) {
     const wanted = { level: word(params, 'level') as '1/8' | '1/16', share: num(params, 'share') / 100 }
     const { swing: is } = groove.feel
     const same = is?.level === wanted.level && is.share === wanted.share
-    return made(groove, same ? groove : { ...groove, feel: { ...groove.feel, swing: wanted } }, () => `${wanted.level === '1/8' ? 'Eighths' : 'Sixteenths'} swung at ${num(params, 'share')}.`, 'It swings so already.')
+    const own = groove.parts.filter(part => part.swing)
+    const flattened = is && is.share !== 0.5 && is.level !== wanted.level
+    const says = () => `${LEVELS[wanted.level]} swung at ${num(params, 'share')}${flattened ? `; the ${LEVELS[is.level].toLowerCase()} are straight now` : ''}.${own.length ? ` ${sayList(own.map(part => part.name))} ${own.length === 1 ? 'keeps its' : 'keep their'} own swing.` : ''}`
+    return made(groove, same ? groove : { ...groove, feel: { ...groove.feel, swing: wanted } }, says, 'It swings so already.')
   },
+}
+
+/** Of a beat's new slots, the tick of the one that sounds nearest to a place; of two as near the later, so that a half falls on. */
+function nearest(from: number, slot: number, many: number, sounds: (at: number) => number, place: number): number {
+  let best = from
+  for (let i = 1; i < many; i++) if (Math.abs(sounds(from + i * slot) - place) <= Math.abs(sounds(best) - place)) best = from + i * slot
+  return best
 }
 
 const regrid: Move = {
   id: 'regrid', name: 'Another subdivision', group: 'feel and grid', keeps: ['backbeat'],
-  about: 'Counts every felt beat in so many slots and moves strokes to the nearest; the beats, and with them the backbeat, stay. A lead that filled every slot fills the new ones.',
+  about: 'Counts every felt beat in so many slots; each stroke goes to the slot that sounds nearest to it, and the backbeat stays. A lead that filled every slot fills the new ones.',
   params: [{ id: 'slots', name: 'Slots a beat', kind: 'choice', of: SUBDIVISIONS.filter(n => n > 1).map(String), usual: '6', tried: ['2', '3', '4', '6', '8'] }],
   make(groove, params) {
     const wanted = Number(word(params, 'slots')) as Groove['bars'][number]['slots'][number]
@@ -103,8 +133,12 @@ const regrid: Move = {
     if (groove.bars.every(bar => bar.slots.every(slots => slots === wanted))) return refuse(`Every beat has ${wanted} slots already.`)
     if (beats.some(beat => !divides(beat.length, wanted))) return refuse(`A felt beat here cannot be cut into ${wanted} equal slots.`)
     const bars = regridded(groove.bars, wanted)
+    const soundsAt = swingOf(beats, groove.feel.swing ?? undefined)
+    const willSound = swingOf(beatsOf(bars), groove.feel.swing ?? undefined)
+    let moved = 0
+    let covered = 0
     const lead = isLead(groove)
-    const backbeats = new Set(backbeatTicks(groove))
+    const backbeats = new Set([...backbeatAt(groove), ...strongSnares(groove)])
     const parts = groove.parts.map((part): Part => {
       if (part.every) return part
       const stands = ({ at, piece }: Stroke) => backbeats.has(at) && (part.role === 'backbeat' || piece === 'snare')
@@ -121,9 +155,10 @@ const regrid: Move = {
         }
         const taken = new Map<number, Stroke>()
         for (const stroke of inside) {
-          // A half falls to the later slot; past the last it stays on the last, so that beats keep what is theirs.
-          const at = stands(stroke) ? stroke.at : beat.at + Math.min(wanted - 1, Math.round((stroke.at - beat.at) / slot)) * slot
+          const at = stands(stroke) ? stroke.at : nearest(beat.at, slot, wanted, willSound, soundsAt(stroke.at))
+          if (Math.abs(willSound(at) - soundsAt(stroke.at)) > 1) moved++
           const there = taken.get(at)
+          if (there) covered++
           // The backbeat stands; otherwise the louder of two stays.
           if (!there || stands(stroke) || (!backbeats.has(at) && stroke.level > there.level)) taken.set(at, atTick(stroke, at))
         }
@@ -131,7 +166,7 @@ const regrid: Move = {
       }
       return { ...part, strokes: inOrder(strokes) }
     })
-    return made(groove, { ...groove, bars, parts }, () => `Every beat in ${wanted} slots; the backbeat stays.`, '')
+    return made(groove, { ...groove, bars, parts }, () => `Every beat in ${wanted} slots${backbeats.size ? '; the backbeat stays' : ''}.${moved ? ` ${sayCount(moved, 'stroke')} moved to the nearest slot.` : ''}${covered ? ` ${sayCount(covered, 'stroke')} met another there and went.` : ''}`, '')
   },
 }
 
@@ -144,7 +179,7 @@ const linearise: Move = {
   make(groove, params) {
     const first = word(params, 'first')
     if (!groove.parts.every(workable)) return refuse('A part is locked or repeats on its own; it could not give way.')
-    const backbeats = new Set(backbeatTicks(groove))
+    const backbeats = new Set(backbeatAt(groove))
     const named = groove.parts.some(part => part.role === 'backbeat')
     const rank = (part: Part, { at, piece }: Stroke): number => (backbeats.has(at) && (named ? part.role === 'backbeat' : isHandPart(part) && piece === 'snare') ? 0 : RANK[part.role] ?? (part.role === first ? 1 : part.role === 'bass drum' || part.role === 'lead' ? 2 : 3))
     const winner = new Map<number, { rank: number, limb: Part['limb'] }>()

@@ -1,32 +1,52 @@
-import { HOUSE_RULES, ghostPlaces } from '#core/analyse'
-import { type Stroke, sayCount, sayPlaces, timeline } from '#core/groove'
-import { tickSeconds } from '#core/time'
+import { ghostPlaces } from '#core/analyse'
+import { type Groove, type Stroke, sayCount, sayPlaces, timeline } from '#core/groove'
+import { type Kit, type Limb, limitsOf } from '#core/kit'
+import { mod, tickSeconds } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, num, word } from '../move'
-import { addStrokes, eachStroke, freeHand, gridOf, isHandPart, leadHand, made, thePart, withStrokes } from '../work'
+import { addStrokes, eachStroke, freeHand, gridOf, isHandPart, isLead, leadHand, made, thePart, withStrokes } from '../work'
+
+/** Places worked out lately, for each line of bars: a search asks for the same hand’s again and again. */
+const known = new WeakMap<Groove['bars'], { of: readonly unknown[], easy: number[] }[]>()
+const REMEMBERED = 24
+
+/** Where a hand can put ghosts easily; only its own strokes stand in their way. */
+function easyPlaces(groove: Groove, kit: Kit, limb: Limb): number[] {
+  const own = groove.parts.filter(part => part.limb === limb)
+  const of = [kit, limb, groove.feel, groove.pickUp, groove.tempo.bpm, groove.tempo.counts, ...own]
+  const lately = known.get(groove.bars) ?? []
+  const found = lately.find(one => one.of.length === of.length && one.of.every((what, i) => what === of[i]))
+  if (found) return found.easy
+  const events = timeline({ ...groove, parts: own }, kit)
+  const easy = ghostPlaces(groove, kit, events, limb).filter(place => place.free === 'easy').map(place => place.at)
+  known.set(groove.bars, [{ of, easy }, ...lately.slice(0, REMEMBERED - 1)])
+  return easy
+}
+
+/** So many of some places, spread evenly over them. */
+const evenly = (places: readonly number[], many: number): number[] =>
+  places.filter((_, i) => many > 0 && Math.floor((i + 1) * Math.min(many, places.length) / places.length) > Math.floor(i * Math.min(many, places.length) / places.length))
 
 const fill: Move = {
   id: 'ghost-fill', name: 'Fill with ghosts', group: 'ghosts', keeps: ['feet', 'busier'],
-  about: 'Puts ghosts on the snare where the hand is free, near enough and in control at this tempo: a share of those places.',
+  about: 'Puts ghosts on the snare in the gaps the lead leaves, those between the eighths first, where the hand is free, near enough and in control at this tempo: a share of those places.',
   params: [{ id: 'hand', name: 'Hand', kind: 'choice', of: ['free hand', 'lead hand'], usual: 'free hand' }, { id: 'share', name: 'Of the places, %', kind: 'number', from: 10, to: 100, usual: 50 }],
   make(groove, params, kit) {
     const limb = word(params, 'hand') === 'free hand' ? freeHand(groove) : leadHand(groove)
-    // Only that hand’s own strokes stand in the way of its ghosts.
-    const own = timeline({ ...groove, parts: groove.parts.filter(part => part.limb === limb) }, kit)
-    const easy = ghostPlaces(groove, kit, own, limb).filter(place => place.free === 'easy').map(place => place.at)
-    const share = num(params, 'share') / 100
-    const many = Math.max(1, Math.round(easy.length * share))
-    const apart = HOUSE_RULES.hand.hard / tickSeconds(groove.tempo)
+    const { total, eighths } = gridOf(groove)
+    const lead = isLead(groove)
+    const taken = new Set<number>()
+    for (const part of groove.parts) if (part.limb === limb || (lead(part) && !part.every)) for (const { at } of part.strokes) taken.add(at)
+    const easy = easyPlaces(groove, kit, limb).filter(at => !taken.has(at))
+    const gaps = easy.filter(at => !eighths.has(at))
+    const many = Math.max(1, Math.round(easy.length * num(params, 'share') / 100))
+    const apart = limitsOf(kit).run.hand.hard / tickSeconds(groove.tempo)
+    // Never two that together would be too fast, round the bar line either.
+    const free = (at: number) => chosen.every(one => Math.min(mod(at - one, total), mod(one - at, total)) > apart)
     const chosen: number[] = []
-    for (let i = 0; i < easy.length; i++) {
-      const at = easy[i]!
-      // Evenly over the places, and never two that together would be too fast.
-      const wanted = Math.floor((i + 1) * many / easy.length) > Math.floor(i * many / easy.length)
-      if (wanted && (!chosen.length || at - chosen.at(-1)! > apart)) chosen.push(at)
-    }
-    const round = gridOf(groove).total
-    if (chosen.length > 1 && chosen[0]! + round - chosen.at(-1)! <= apart) chosen.pop()
-    if (!chosen.length) return refuse('There is no easy place for a ghost here at this tempo.')
+    for (const at of [...evenly(gaps, many), ...evenly(easy.filter(at => eighths.has(at)), many - gaps.length)]) if (free(at)) chosen.push(at)
+    chosen.sort((a, b) => a - b)
+    if (!chosen.length) return refuse('There is no easy place for a ghost here at this tempo that the lead leaves free.')
     const after = addStrokes(groove, limb, 'ghosts', 'Ghosts', chosen.map((at): Stroke => ({ at, piece: 'snare', stroke: 'hit', level: 1 })))
     return made(groove, after, () => `${sayCount(chosen.length, 'ghost')} more, on ${sayPlaces(groove, chosen)}.`, 'There is no easy place for a ghost here at this tempo.')
   },

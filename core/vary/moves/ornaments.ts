@@ -1,9 +1,9 @@
-import { backbeatTicks } from '#core/analyse'
 import { type Kit, type Ornament, pieceOf, strokesFor } from '#core/kit'
-import { type Groove, type Part, type Stroke, sayCount, sayPlace, sayPlaces } from '#core/groove'
+import { type Groove, type Part, type Stroke, nextOnHats, sayCount, sayPlace, sayPlaces } from '#core/groove'
 import { type Result, refuse } from '#core/result'
+import { aNote } from '#core/time'
 import { type Made, type Move, type ParamSpec, type Params, num, slotList, word } from '../move'
-import { atLevel, eachStroke, gridOf, isHandPart, isLead, made, onPiece, ornamented, thePart, withStrokes } from '../work'
+import { atLevel, backbeatAt, eachStroke, gridOf, isHandPart, isLead, made, onPiece, ornamented, thePart, withStrokes } from '../work'
 
 const KINDS = ['flam', 'drag', 'ruff', 'double', 'buzz'] as const
 const WHERE = ['accents', 'backbeats', 'on the beat', 'last of the bar'] as const
@@ -40,7 +40,7 @@ const ornament: Move = {
     switch (word(params, 'where') as typeof WHERE[number]) {
       case 'accents': return stroke => stroke.level === 5
       case 'backbeats': {
-        const backbeats = new Set(backbeatTicks(groove))
+        const backbeats = new Set(backbeatAt(groove))
         return stroke => backbeats.has(stroke.at)
       }
       case 'on the beat': return stroke => onBeat.has(stroke.at)
@@ -65,15 +65,18 @@ const ornamentAt: Move = {
 
 const openHat: Move = {
   id: 'open-hat', name: 'Open the hat', group: 'ornaments', keeps: ['feet', 'linear', 'same'],
-  about: 'Opens the hats at a slot for so many slots; the stroke that is there is opened.',
+  about: 'Opens the hats at a slot for so many slots, or until the next stroke on them; the stroke that is there is opened.',
   params: [{ id: 'slot', name: 'At', kind: 'slot', usual: 14 }, { id: 'length', name: 'For slots', kind: 'number', from: 1, to: 8, usual: 2 }],
   make(groove, params) {
     const { slots } = gridOf(groove)
     const slot = slots[num(params, 'slot')]!
-    const openFor = num(params, 'length') * slot.length
+    // Any stroke on the hats, by a hand or the foot, ends an opening.
+    const next = nextOnHats(groove, { at: slot.at, piece: 'hi-hat' })
+    const wanted = num(params, 'length') * slot.length
+    const openFor = Math.min(wanted, next?.after ?? wanted)
     const after = eachStroke(groove, isHandPart, stroke =>
       (stroke.at === slot.at && stroke.piece === 'hi-hat' && (stroke.stroke !== 'open' || stroke.openFor !== openFor) ? { ...stroke, stroke: 'open', openFor } : stroke))
-    return made(groove, after, () => `The hats open on ${sayPlace(groove, slot.at)} for ${sayCount(num(params, 'length'), 'slot')}.`, () => `No hand strikes the hats on ${sayPlace(groove, slot.at)}, or they are open there.`)
+    return made(groove, after, () => `The hats open on ${sayPlace(groove, slot.at)} ${next && next.after <= wanted ? `until ${next.byFoot ? 'the foot closes them' : 'the next stroke'} on ${sayPlace(groove, next.at)}` : `for ${aNote(wanted) ?? sayCount(num(params, 'length'), 'slot')}`}.`, () => `No hand strikes the hats on ${sayPlace(groove, slot.at)}, or they are open there.`)
   },
 }
 

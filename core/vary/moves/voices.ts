@@ -1,9 +1,9 @@
-import { backbeatTicks } from '#core/analyse'
-import { type Kit, type Piece, pieceOf, piecesFor } from '#core/kit'
-import { type Groove, type Part, type Stroke, sayPlaces } from '#core/groove'
+import { type Kit, LIMB_NAMES, type Piece, otherSide, pieceOf, piecesFor } from '#core/kit'
+import { type Groove, type Part, type Stroke, onSnare, sayPlaces } from '#core/groove'
+import { beatAt, eighthsIn, eighthsOf, offBeatOf } from '#core/time'
 import { type Result, refuse } from '#core/result'
-import { type Made, type Move, type ParamSpec, type Params, num, word } from '../move'
-import { addStrokes, atLevel, busyAt, eachStroke, freeHand, gridOf, isHandPart, isLead, made, onPiece, thePart, withStrokes } from '../work'
+import { type Made, type Move, type ParamSpec, type Params, num, slotList, word } from '../move'
+import { addStrokes, atLevel, backbeatAt, busyAt, eachStroke, freeHand, gridOf, isHandPart, isLead, made, onPiece, thePart, withStrokes } from '../work'
 
 const PART: ParamSpec = { id: 'part', name: 'Part', kind: 'part', among: isHandPart }
 const piece = (id: string, name: string, usual: string): ParamSpec => ({ id, name, kind: 'piece', usual })
@@ -74,8 +74,9 @@ const butBackbeat: Move = {
   params: [piece('piece', 'Piece', 'floor tom')],
   make(groove, params, kit) {
     if (word(params, 'piece') === 'snare') return refuse('The snare is where the backbeat is; choose another piece for the rest.')
-    const backbeats = new Set(backbeatTicks(groove))
-    const stays = (part: Part, stroke: Stroke) => part.role === 'backbeat' || (stroke.piece === 'snare' && backbeats.has(stroke.at))
+    const backbeats = new Set(backbeatAt(groove))
+    if (!backbeats.size) return refuse('There is no backbeat here to leave where it is; “A hand to another piece” moves a part.')
+    const stays = (part: Part, stroke: Stroke) => backbeats.has(stroke.at) && onSnare(part, stroke)
     const after = eachStroke(groove, isHandPart, (stroke, part) => (stays(part, stroke) ? stroke : onPiece(groove, kit, part.limb, stroke, word(params, 'piece')) ?? stroke))
     return made(groove, after, () => `All but the backbeat is on the ${nameOf(kit, word(params, 'piece'))}.`, 'There is nothing but the backbeat to move, or this kit lacks the piece.')
   },
@@ -83,18 +84,18 @@ const butBackbeat: Move = {
 
 const runsTogether: Move = {
   id: 'runs-together', name: 'Runs stay together', group: 'other pieces', keeps: KEEPS,
-  about: 'Strokes on neighbouring slots stay on one piece; after each gap the hand changes to the other piece.',
+  about: 'Strokes less than an eighth apart stay on one piece; after each longer gap the hand changes to the other piece.',
   params: [PART, piece('first', 'First', 'hi-hat'), piece('second', 'Second', 'floor tom')],
   make(groove, params, kit) {
-    const { slotAt } = gridOf(groove)
+    const { beats } = gridOf(groove)
     let run = 0
-    let last: number | undefined
+    let last: Stroke | undefined
     return revoiced(groove, params, kit, (stroke) => {
-      const slot = slotAt.get(stroke.at) ?? stroke.at
-      if (last !== undefined && slot !== last + 1) run++
-      last = slot
+      const beat = last && beatAt(beats, last.at)
+      if (last && stroke.at - last.at >= beat!.length / eighthsIn(beat!.length)) run++
+      last = stroke
       return word(params, run % 2 ? 'second' : 'first')
-    }, part => `${part.name}: changing between ${nameOf(kit, word(params, 'first'))} and ${nameOf(kit, word(params, 'second'))} at each gap.`)
+    }, part => `${part.name}: changing between ${nameOf(kit, word(params, 'first'))} and ${nameOf(kit, word(params, 'second'))} at each gap of an eighth or more.`)
   },
 }
 
@@ -121,19 +122,20 @@ const leadTo: Move = {
 
 const bells: Move = {
   id: 'bells', name: 'Bells on the ride', group: 'other pieces', keeps: KEEPS,
-  about: 'Strokes of the ride on the quarters or on the upbeats go to its bell.',
-  params: [{ id: 'on', name: 'On', kind: 'choice', of: ['quarters', 'upbeats'], usual: 'upbeats' }],
+  about: 'Strokes of the ride on the beats or on the upbeats go to its bell.',
+  params: [{ id: 'on', name: 'On', kind: 'choice', of: ['beats', 'upbeats'], usual: 'upbeats', was: { quarters: 'beats' } }],
   make(groove, params) {
     const { beats, onBeat } = gridOf(groove)
-    const upbeats = new Set(beats.map(beat => beat.at + beat.length / 2))
-    const wanted = word(params, 'on') === 'quarters' ? onBeat : upbeats
+    const upbeats = new Set(beats.map(offBeatOf))
+    const wanted = word(params, 'on') === 'beats' ? onBeat : upbeats
     const after = eachStroke(groove, isHandPart, stroke => (stroke.piece === 'ride' && wanted.has(stroke.at) && stroke.stroke !== 'bell' ? { ...stroke, stroke: 'bell' } : stroke))
-    return made(groove, after, () => `The bell on the ${word(params, 'on')}.`, `The ride is not struck on the ${word(params, 'on')}; bring the lead to the ride first.`)
+    const there = groove.parts.some(part => isHandPart(part) && part.strokes.some(stroke => stroke.piece === 'ride' && wanted.has(stroke.at)))
+    return made(groove, after, () => `The bell on ${sayPlaces(groove, [...new Set(after.parts.flatMap(part => part.strokes.filter(stroke => stroke.stroke === 'bell' && wanted.has(stroke.at)).map(stroke => stroke.at)))])}.`, there ? `The bell is on the ${word(params, 'on')} already.` : `The ride is not struck on the ${word(params, 'on')}; bring the lead to the ride first.`)
   },
 }
 
 const tomEighths: Move = {
-  id: 'tom-eighths', name: 'Cymbal quarters over tom eighths', group: 'other pieces', keeps: ['feet', 'backbeat'],
+  id: 'tom-eighths', name: 'Cymbal on the beats over tom eighths', group: 'other pieces', keeps: ['feet', 'backbeat'],
   about: 'The lead keeps only the beats, on the ride; the other hand fills the eighths on the floor tom round its backbeat.',
   params: [],
   make(groove, _, kit) {
@@ -145,31 +147,85 @@ const tomEighths: Move = {
       if (stroke.piece === 'snare') return stroke
       return onBeat.has(stroke.at) ? onPiece(groove, kit, part.limb, stroke, 'ride') ?? stroke : undefined
     })
-    const eighths = beats.flatMap(({ at, length }) => [at, at + length / 2]).filter(Number.isInteger)
+    const eighths = beats.flatMap(eighthsOf)
     const put = pieceOf(kit, 'floor tom') ? eighths.map((at): Stroke => ({ at, piece: 'floor tom', stroke: 'hit', level: onBeat.has(at) ? 3 : 2 })) : []
     const after = addStrokes(quarters, free, 'comping', 'Floor tom eighths', put)
-    return made(groove, after, () => 'The ride keeps the quarters, the other hand eighths on the floor tom.', 'The hand that would play the eighths has no room, or this kit has no floor tom.')
+    return made(groove, after, () => 'The ride keeps the beats, the other hand eighths on the floor tom.', 'The hand that would play the eighths has no room, or this kit has no floor tom.')
   },
 }
 
 const thicken: Move = {
   id: 'thicken', name: 'Thicken with the other hand', group: 'other pieces', keeps: ['feet', 'busier'],
-  about: 'The other hand joins strokes of the lead on a piece, a level softer, wherever it is free.',
-  params: [piece('piece', 'Piece', 'floor tom'), { id: 'on', name: 'On', kind: 'choice', of: ['every stroke', 'the beats', 'between them'], usual: 'the beats' }],
+  about: 'The other hand joins strokes of the lead on a piece, a level softer, wherever it is free: all, those on or between the beats, or the one at a place of your choosing.',
+  params: [piece('piece', 'Piece', 'floor tom'), { id: 'on', name: 'On', kind: 'choice', of: ['every stroke', 'the beats', 'between them', 'one place'], usual: 'the beats' }, { id: 'slot', name: 'Place', kind: 'slot', usual: 0, later: true }],
   make(groove, params, kit) {
     const limb = freeHand(groove)
     const lead = isLead(groove)
-    const { onBeat } = gridOf(groove)
+    const { onBeat, slots } = gridOf(groove)
     const on = word(params, 'on')
+    const place = slots[num(params, 'slot')]!.at
+    const joins = (at: number) => (on === 'every stroke' || (on === 'one place' ? at === place : onBeat.has(at) === (on === 'the beats')))
     const busy = busyAt(groove, limb)
     const put = groove.parts.filter(part => lead(part) && part.limb !== limb && !part.every).flatMap(part => part.strokes)
-      .filter(stroke => !busy.has(stroke.at) && (on === 'every stroke' || onBeat.has(stroke.at) === (on === 'the beats')))
+      .filter(stroke => !busy.has(stroke.at) && joins(stroke.at))
       .flatMap((stroke) => {
         const moved = onPiece(groove, kit, limb, { at: stroke.at, piece: stroke.piece, stroke: 'hit', level: stroke.level }, word(params, 'piece'))
         return moved ? [atLevel(moved, stroke.level - 1)] : []
       })
     const after = addStrokes(groove, limb, 'comping', 'In unison', put)
-    return made(groove, after, () => `The other hand joins on the ${nameOf(kit, word(params, 'piece'))}, on ${sayPlaces(groove, put.map(stroke => stroke.at))}.`, 'The other hand is not free there, or this kit lacks the piece.')
+    return made(groove, after, () => `The other hand joins on the ${nameOf(kit, word(params, 'piece'))}, on ${sayPlaces(groove, put.map(stroke => stroke.at))}.`, 'The other hand is not free there, or the lead does not strike, or this kit lacks the piece.')
+  },
+}
+
+const someTo: Move = {
+  id: 'some-to', name: 'Some strokes to another piece or hand', group: 'other pieces', keeps: ['feet', 'linear'],
+  about: 'The strokes of a part at places of your choosing go to a piece, by the same hand or by the other where it is free.',
+  params: [PART, { id: 'places', name: 'Places', kind: 'slots', usual: [0] }, piece('piece', 'Piece', 'floor tom'), { id: 'hand', name: 'By', kind: 'choice', of: ['the same hand', 'the other hand'], usual: 'the same hand' }],
+  make(groove, params, kit) {
+    const { slots } = gridOf(groove)
+    const places = new Set(slotList(params, 'places').map(slot => slots[slot]!.at))
+    const to = word(params, 'piece')
+    if (word(params, 'hand') === 'the same hand') return revoiced(groove, params, kit, stroke => (places.has(stroke.at) ? to : stroke.piece), part => `${part.name}: to the ${nameOf(kit, to)} on ${sayPlaces(groove, part.strokes.filter(stroke => places.has(stroke.at)).map(stroke => stroke.at))}.`)
+    const part = thePart(groove, word(params, 'part'))
+    if (!part.ok) return part
+    if (!isHandPart(part.value)) return refuse('Feet stay on their pedals; choose a part of a hand.')
+    const limb = otherSide(part.value.limb)
+    const busy = busyAt(groove, limb)
+    const given = part.value.strokes.filter(stroke => places.has(stroke.at) && !busy.has(stroke.at)).flatMap((stroke) => {
+      const moved = onPiece(groove, kit, limb, stroke, to)
+      return moved ? [moved] : []
+    })
+    const ats = new Set(given.map(stroke => stroke.at))
+    if (!ats.size) return refuse(`“${part.value.name}” has no stroke there that the other hand is free for, or it cannot strike the ${nameOf(kit, to)}.`)
+    const taken = withStrokes(groove, part.value, part.value.strokes.filter(stroke => !ats.has(stroke.at)))
+    return made(groove, addStrokes(taken, limb, part.value.role, part.value.name, given), () => `${part.value.name}: the other hand plays ${sayPlaces(groove, [...ats])}, on the ${nameOf(kit, to)}.`, '')
+  },
+}
+
+const backbeatOver: Move = {
+  id: 'backbeat-over', name: 'Backbeat by the other hand', group: 'other pieces', keeps: ['feet', 'backbeat'],
+  about: 'The hand that leads comes down to the snare for the backbeat and leaves out what it has there; the other hand is free.',
+  params: [],
+  make(groove) {
+    const backbeats = new Set(backbeatAt(groove))
+    if (!backbeats.size) return refuse('There is no backbeat here to give to the other hand.')
+    const ofBackbeat = groove.parts.filter(part => !part.every && !part.muted && part.strokes.some(stroke => backbeats.has(stroke.at) && onSnare(part, stroke)))
+    const limbs = new Set(ofBackbeat.map(part => part.limb))
+    if (limbs.size > 1) return refuse('Both hands share this backbeat.')
+    const limb = otherSide([...limbs][0]!)
+    const locked = groove.parts.find(part => part.locked && (part.limb === limb || limbs.has(part.limb)))
+    if (locked) return refuse(`“${locked.name}” is locked; unlock it first.`)
+    const given: Stroke[] = []
+    const after = eachStroke(groove, isHandPart, (stroke, part) => {
+      if (!backbeats.has(stroke.at)) return stroke
+      if (part.limb === limb) return undefined
+      if (part.muted || !onSnare(part, stroke)) return stroke
+      given.push(stroke)
+      return undefined
+    })
+    const over = addStrokes(after, limb, 'backbeat', ofBackbeat[0]!.name, given)
+    if (backbeatAt(over).join() !== [...backbeats].join()) return refuse(`The ${LIMB_NAMES[limb]} is not free for the backbeat.`)
+    return made(groove, over, () => `The ${LIMB_NAMES[limb]} plays the backbeat, on ${sayPlaces(groove, given.map(stroke => stroke.at))}.`, '')
   },
 }
 
@@ -186,4 +242,4 @@ const doubles: Move = {
   },
 }
 
-export const VOICES: readonly Move[] = [toPiece, alternate, downToms, halfBars, butBackbeat, runsTogether, leadTo, bells, tomEighths, thicken, doubles]
+export const VOICES: readonly Move[] = [toPiece, someTo, backbeatOver, alternate, downToms, halfBars, butBackbeat, runsTogether, leadTo, bells, tomEighths, thicken, doubles]

@@ -1,4 +1,11 @@
-import { defineEventHandler } from 'h3'
+import { defineEventHandler, getQuery } from 'h3'
 import { database } from '../../db'
+import { numberOf } from '../../utils/documents'
 
-export default defineEventHandler(async () => ({ entries: await (await database()).log.list() }))
+const PAGE = 500
+
+/** A page of the log, newest first. */
+export default defineEventHandler(async (event) => {
+  const { offset, limit } = getQuery(event)
+  return (await database()).log.page(numberOf(offset, 'offset', 0, 1e9) ?? 0, numberOf(limit, 'limit', 1, 1000) ?? PAGE)
+})

@@ -1,10 +1,10 @@
 import { defineEventHandler, setResponseStatus } from 'h3'
-import { logEntrySchema } from '#core/practise'
+import { readEntry } from '#core/practise'
 import { database } from '../../db'
-import { readBodyAs } from '../../utils/body'
+import { readJson, valid } from '../../utils/body'
 
 export default defineEventHandler(async (event) => {
-  const entry = await readBodyAs(event, logEntrySchema, 'log entry')
+  const entry = valid(readEntry(await readJson(event)))
   setResponseStatus(event, 201)
   return (await database()).log.put(entry)
 })

@@ -3,11 +3,23 @@ import { SequelizeStorage, Umzug } from 'umzug'
 import * as begin from './001-begin'
 import * as kits from './002-kits'
 import * as recipes from './003-recipes'
+import * as shapes from './004-shapes'
+import * as limits from './005-limits'
 
-/** Brings a database up to date; running it again does nothing. */
-export const migrate = (sequelize: Sequelize) => new Umzug<QueryInterface>({
-  migrations: [begin, kits, recipes].map(({ name, up, down }) => ({ name, up: ({ context }) => up(context), down: ({ context }) => down(context) })),
+const MIGRATIONS = [begin, kits, recipes, shapes, limits]
+
+/** Says which of the migrations a database has been through this Bazzet does not know: it is from a newer one. */
+export function unknownMigration(names: readonly string[]): string | undefined {
+  const known = new Set<string>(MIGRATIONS.map(migration => migration.name))
+  return names.find(name => !known.has(name))
+}
+
+const umzug = (sequelize: Sequelize) => new Umzug<QueryInterface>({
+  migrations: MIGRATIONS.map(({ name, up, down }) => ({ name, up: ({ context }) => up(context), down: ({ context }) => down(context) })),
   context: sequelize.getQueryInterface(),
   storage: new SequelizeStorage({ sequelize }),
   logger: undefined,
-}).up()
+})
+
+/** Brings a database up to date, or to an older migration by its name; running it again does nothing. */
+export const migrate = (sequelize: Sequelize, to?: string) => umzug(sequelize).up(to ? { to } : {})

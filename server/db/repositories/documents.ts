@@ -1,59 +1,142 @@
-import { type ModelStatic, Op, type Sequelize } from 'sequelize'
+import { type ModelStatic, Op, QueryTypes, type Sequelize, UniqueConstraintError } from 'sequelize'
+import { type Documents, KINDS, type KindName, type Summaries, folderOf } from '#core/documents'
 import type { DocumentRow } from '../models'
 
-/** A document as it is kept: which revision, and when it was last saved. */
-export interface Stored<T> { revision: number, updatedAt: string, document: T }
+/** A document as it is kept. A save names the revision it was made from, and the store, since a restored one counts on from an older number. */
+export interface Stored<T> { revision: number, store: string, updatedAt: string, document: T }
+
+/** A line of a list. */
+export interface Listed<S> { revision: number, updatedAt: string, summary: S }
 
 /** What became of a save: a new revision; a newer one that was there first; or nothing to save to. */
-export type Saved<T> = { kind: 'saved', stored: Stored<T> } | { kind: 'stale', theirs: Stored<T> } | { kind: 'missing' }
+export type Saved<T> = { kind: 'saved', revision: number, updatedAt: string } | { kind: 'stale', theirs: Stored<T> } | { kind: 'missing' }
 
-/** Documents with revisions and a bin: grooves and plans alike. */
-export interface DocumentRepository<T> {
-  list(where?: { grooveId?: string }): Promise<Stored<T>[]>
-  listBin(): Promise<Stored<T>[]>
-  get(id: string): Promise<Stored<T> | undefined>
+/** Which documents a list is of: all that are not in the bin, or fewer. */
+export interface Wanted {
+  /** These alone, by id. */
+  only?: readonly string[]
+  /** The family of one: its ancestors as far as they are here, and all their descendants. */
+  family?: string
+  /** Grooves as long as this, in ticks. */
+  ticks?: number
+  /** Plans that have a subject of this id. */
+  about?: string
+  /** Those whose title or name holds each of these words. */
+  words?: readonly string[]
+  /** At most so many. */
+  most?: number
+}
+
+/** Documents of one kind, with revisions and a bin. Each write is one statement, and so one transaction. */
+export interface DocumentRepository<K extends KindName> {
+  /** The list as JSON text, newest change first: summaries are kept as text and need not be read to be sent. */
+  list(wanted?: Wanted): Promise<string>
+  listBin(): Promise<Listed<Summaries[K]>[]>
+  get(id: string): Promise<Stored<Documents[K]> | undefined>
+  /** Whole documents by their ids, in no order; those that are not here are left out. */
+  some(ids: readonly string[]): Promise<Stored<Documents[K]>[]>
   /** Keeps a new document; undefined where the id is already taken, be it in the bin. */
-  create(document: T): Promise<Stored<T> | undefined>
-  /** Saves over the revision it was made from, and over no other. */
-  save(document: T, from: number): Promise<Saved<T>>
+  create(document: Documents[K]): Promise<Stored<Documents[K]> | undefined>
+  /** Keeps new documents, those whose id is taken left out. */
+  createAll(documents: readonly Documents[K][]): Promise<void>
+  /** Saves over the revision it was made from, and over no other; `store` is where that revision was read, if it is known. */
+  save(document: Documents[K], from: number, store?: string): Promise<Saved<Documents[K]>>
   /** To the bin, or out of it; false where there is no such document. */
   setBinned(id: string, binned: boolean): Promise<boolean>
 }
 
-const stored = <T>(row: DocumentRow): Stored<T> =>
-  ({ revision: row.revision, updatedAt: row.updatedAt.toISOString(), document: JSON.parse(row.document) as T })
+const ANCESTORS = 64
 
-export function documentRepository<T extends { id: string, grooveId?: string }>(sequelize: Sequelize, model: ModelStatic<DocumentRow>): DocumentRepository<T> {
-  const columns = (document: T) => ({ id: document.id, grooveId: document.grooveId ?? null, document: JSON.stringify(document) })
+export function documentRepository<K extends KindName>(kind: K, sequelize: Sequelize, model: ModelStatic<DocumentRow>, store: string): DocumentRepository<K> {
+  type D = Documents[K]
+  const { summary } = KINDS[kind]
+  const table = folderOf(kind)
+  const columns = (document: D) => ({ id: document.id, document: JSON.stringify(document), summary: JSON.stringify(summary(document)) })
+  const stored = (row: Pick<DocumentRow, 'revision' | 'updatedAt' | 'document'>): Stored<D> =>
+    ({ revision: row.revision, store, updatedAt: row.updatedAt.toISOString(), document: JSON.parse(row.document) as D })
+
+  /** Where a list looks, and what with. */
+  function condition({ only, family, ticks, about, words }: Wanted): { sql: string, values: unknown[] } {
+    const parts = ['binnedAt IS NULL']
+    const values: unknown[] = []
+    const and = (sql: string, ...more: unknown[]) => {
+      parts.push(sql)
+      values.push(...more)
+    }
+    if (only) and(`id IN (${only.map(() => '?').join(', ') || 'NULL'})`, ...only)
+    if (ticks !== undefined) and('json_extract(summary, \'$.ticks\') = ?', ticks)
+    if (about !== undefined) and('EXISTS (SELECT 1 FROM json_each(summary, \'$.subjects\') WHERE json_extract(value, \'$.id\') = ?)', about)
+    for (const word of words ?? []) and('instr(lower(COALESCE(json_extract(summary, \'$.title\'), json_extract(summary, \'$.name\'))), ?) > 0', word.toLowerCase())
+    if (family !== undefined) {
+      and(`id IN (
+        WITH RECURSIVE up(id, depth) AS (
+          SELECT ?, 0 UNION SELECT json_extract(one.summary, '$.parent.id'), depth + 1 FROM ${table} one JOIN up ON one.id = up.id
+          WHERE one.binnedAt IS NULL AND json_extract(one.summary, '$.parent.id') IS NOT NULL AND depth < ${ANCESTORS}
+        ), down(id) AS (
+          SELECT id FROM up UNION SELECT one.id FROM ${table} one JOIN down ON json_extract(one.summary, '$.parent.id') = down.id WHERE one.binnedAt IS NULL
+        ) SELECT id FROM down)`, family)
+    }
+    return { sql: parts.join(' AND '), values }
+  }
+
   return {
-    async list(where = {}) {
-      const rows = await model.findAll({ where: { ...where, binnedAt: null }, order: [['updatedAt', 'DESC'], ['id', 'ASC']] })
-      return rows.map(row => stored<T>(row))
+    async list(wanted = {}) {
+      const { sql, values } = condition(wanted)
+      const rows = await sequelize.query<{ revision: number, updatedAt: string, summary: string }>(
+        `SELECT revision, updatedAt, summary FROM ${table} WHERE ${sql} ORDER BY updatedAt DESC, id ASC${wanted.most ? ` LIMIT ${Math.floor(wanted.most)}` : ''}`,
+        { replacements: values, type: QueryTypes.SELECT },
+      )
+      return `[${rows.map(row => `{"revision":${row.revision},"updatedAt":${JSON.stringify(isoOf(row.updatedAt))},"summary":${row.summary}}`).join(',')}]`
     },
     async listBin() {
-      const rows = await model.findAll({ where: { binnedAt: { [Op.ne]: null } }, order: [['binnedAt', 'DESC']] })
-      return rows.map(row => stored<T>(row))
+      const rows = await model.findAll({ attributes: ['revision', 'updatedAt', 'summary'], where: { binnedAt: { [Op.ne]: null } }, order: [['binnedAt', 'DESC']] })
+      return rows.map(row => ({ revision: row.revision, updatedAt: row.updatedAt.toISOString(), summary: JSON.parse(row.summary) as Summaries[K] }))
     },
     async get(id) {
       const row = await model.findOne({ where: { id, binnedAt: null } })
-      return row ? stored<T>(row) : undefined
+      return row ? stored(row) : undefined
     },
-    create: document => sequelize.transaction(async (transaction) => {
-      if (await model.findByPk(document.id, { transaction })) return undefined
-      return stored<T>(await model.create({ ...columns(document), revision: 1 }, { transaction }))
-    }),
-    save: (document, from) => sequelize.transaction(async (transaction): Promise<Saved<T>> => {
-      const row = await model.findOne({ where: { id: document.id, binnedAt: null }, transaction })
-      if (!row) return { kind: 'missing' }
+    async some(ids) {
+      const rows = await model.findAll({ where: { id: [...ids], binnedAt: null } })
+      return rows.map(stored)
+    },
+    async create(document) {
+      try {
+        return stored(await model.create({ ...columns(document), revision: 1 }))
+      } catch (error) {
+        if (error instanceof UniqueConstraintError) return undefined
+        throw error
+      }
+    },
+    async createAll(documents) {
+      // A millisecond apart, so that a list shows them in the order they were given, the last first.
+      const now = Date.now()
+      const rows = documents.map((document, i) => ({ ...columns(document), revision: 1, createdAt: new Date(now + i), updatedAt: new Date(now + i) }))
+      if (rows.length) await model.bulkCreate(rows, { ignoreDuplicates: true })
+    },
+    async save(document, from, madeIn) {
+      const kept = columns(document)
+      const updatedAt = new Date()
       // Saving what is already kept makes no new revision and loses nothing: a request sent twice is safe.
-      if (row.document === JSON.stringify(document)) return { kind: 'saved', stored: stored<T>(row) }
-      if (row.revision !== from) return { kind: 'stale', theirs: stored<T>(row) }
-      await row.update({ ...columns(document), revision: from + 1 }, { transaction })
-      return { kind: 'saved', stored: stored<T>(row) }
-    }),
+      // As a statement of our own: the model's way to it validates and quotes the whole document, for more than the write takes.
+      const bind = [kept.document, kept.summary, from + 1, writtenAs(updatedAt), document.id, from]
+      const [, changed] = madeIn !== undefined && madeIn !== store ? [undefined, 0] : await sequelize.query(
+        `UPDATE ${table} SET document = $1, summary = $2, revision = $3, updatedAt = $4 WHERE id = $5 AND revision = $6 AND binnedAt IS NULL AND document <> $1`,
+        { bind, type: QueryTypes.UPDATE },
+      )
+      if (changed) return { kind: 'saved', revision: from + 1, updatedAt: updatedAt.toISOString() }
+      const row = await model.findOne({ where: { id: document.id, binnedAt: null } })
+      if (!row) return { kind: 'missing' }
+      if (row.document === kept.document) return { kind: 'saved', revision: row.revision, updatedAt: row.updatedAt.toISOString() }
+      return { kind: 'stale', theirs: stored(row) }
+    },
     async setBinned(id, binned) {
       const [changed] = await model.update({ binnedAt: binned ? new Date() : null }, { where: { id }, silent: true })
       return changed > 0
     },
   }
 }
+
+/** A moment as the library writes it into the database: `2026-01-31 18:30:00.000 +00:00`; and as the API tells it. */
+const writtenAs = (moment: Date): string => moment.toISOString().replace('T', ' ').replace('Z', ' +00:00')
+const isoOf = (moment: string): string => new Date(moment).toISOString()

@@ -1,21 +1,48 @@
-import type { ModelStatic, Sequelize } from 'sequelize'
-import type { LogEntry } from '#core/practise'
+import { type ModelStatic, QueryTypes, type Sequelize } from 'sequelize'
+import { type DayBest, type LogEntry, type LogSums, quartersOf, tempoLines } from '#core/practise'
+import type { NoteValue } from '#core/time'
 import type { LogRow } from '../models'
 
 export interface LogRepository {
-  /** All entries, newest first. */
-  list(): Promise<LogEntry[]>
+  /** So many entries, newest first, so many passed over; and how many there are. */
+  page(offset: number, limit: number): Promise<{ entries: LogEntry[], total: number }>
+  /** Totals, and the fastest tempo of each day that was not missed by what was practised: the same as `tempoByDay`, over all entries. */
+  sums(): Promise<LogSums>
+  count(): Promise<number>
   /** Writes an entry; one of the same id is written over, so that a word given late reaches its stage. */
   put(entry: LogEntry): Promise<LogEntry>
+  putAll(entries: readonly LogEntry[]): Promise<void>
 }
 
+export const logColumns = (entry: LogEntry) => ({
+  id: entry.id, at: entry.at, day: entry.day, subjectId: entry.subject.id, title: entry.subject.title,
+  counts: entry.tempo.counts, quarters: quartersOf(entry), seconds: entry.seconds, word: entry.word, entry: JSON.stringify(entry),
+})
+
 export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>): LogRepository => ({
-  async list() {
-    const rows = await model.findAll({ order: [['at', 'DESC'], ['id', 'ASC']] })
-    return rows.map(row => row.get({ plain: true }))
+  async page(offset, limit) {
+    const [rows, total] = await Promise.all([
+      model.findAll({ attributes: ['entry'], order: [['at', 'DESC'], ['id', 'ASC']], offset, limit, raw: true }),
+      model.count(),
+    ])
+    return { entries: rows.map(row => JSON.parse(row.entry) as LogEntry), total }
   },
-  put: entry => sequelize.transaction(async (transaction) => {
-    await model.upsert(entry, { transaction })
+  async sums() {
+    const select = <T extends object>(sql: string) => sequelize.query<T>(sql, { type: QueryTypes.SELECT })
+    const [[totals], bests, latest] = await Promise.all([
+      select<{ stages: number, seconds: number, days: number }>('SELECT COUNT(*) AS stages, COALESCE(SUM(seconds), 0) AS seconds, COUNT(DISTINCT day) AS days FROM log'),
+      select<DayBest>('SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE word IS NULL OR word <> \'missed\' GROUP BY subjectId, day ORDER BY day, MIN(at)'),
+      // SQLite takes the bare columns beside MAX(at) from the row that holds it.
+      select<{ id: string, title: string, counts: NoteValue, at: string }>('SELECT subjectId AS id, title, counts, MAX(at) AS at FROM log WHERE word IS NULL OR word <> \'missed\' GROUP BY subjectId'),
+    ])
+    return { ...totals!, lines: tempoLines(bests, new Map(latest.map(({ id, title, counts }) => [id, { title, counts }]))) }
+  },
+  count: () => model.count(),
+  async put(entry) {
+    await model.upsert(logColumns(entry))
     return entry
-  }),
+  },
+  async putAll(entries) {
+    await model.bulkCreate(entries.map(logColumns), { ignoreDuplicates: true })
+  },
 })

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useBench } from '~/stores/bench'
+
+/** What becomes of the groove on the Bench: kept, varied, compared, printed, practised, taken away, thrown away. */
+const emit = defineEmits<{ keep: [], bin: [] }>()
+const bench = useBench()
+const files = useDownload()
+
+const menu = computed(() => [
+  [
+    { label: 'Keep as variation', icon: 'i-lucide-git-branch', onSelect: () => emit('keep') },
+    { label: 'Vary it', icon: 'i-lucide-shuffle', onSelect: () => navigateTo(`/vary/${bench.groove!.id}`) },
+    { label: 'Compare …', icon: 'i-lucide-columns-2', onSelect: () => navigateTo(`/compare?a=${bench.groove!.id}`) },
+    { label: 'Sheet to print', icon: 'i-lucide-printer', onSelect: () => navigateTo(`/sheet/${bench.groove!.id}`) },
+    { label: 'Practise it', icon: 'i-lucide-timer', onSelect: () => navigateTo(`/practise?groove=${bench.groove!.id}`) },
+  ],
+  [
+    { label: 'Download as JSON', icon: 'i-lucide-file-json', onSelect: () => files.json(bench.groove!) },
+    { label: 'Download as MIDI', icon: 'i-lucide-file-music', onSelect: () => files.midi(bench.groove!, bench.kit) },
+  ],
+  [{ label: 'Put in the bin', icon: 'i-lucide-trash-2', color: 'error' as const, onSelect: () => emit('bin') }],
+])
+</script>
+
+<template>
+  <UDropdownMenu :items="menu" :content="{ align: 'end' }">
+    <UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Keep, take away</UButton>
+  </UDropdownMenu>
+</template>

@@ -1,0 +1,74 @@
+import type { FetchError } from 'ofetch'
+import type { Documents, KindName, Summaries } from '#core/documents'
+import type { LogEntry, LogSums } from '#core/practise'
+
+/** A document as the server keeps it: the revision, and the store that counts it. */
+export interface Stored<T> { revision: number, store: string, updatedAt: string, document: T }
+
+/** A line of a list. */
+export interface Listed<S> { revision: number, updatedAt: string, summary: S }
+
+/** Which documents a list is of; see docs/api.md. */
+export interface Wanted { only?: readonly string[], family?: string, ticks?: number, about?: string, words?: string, most?: number }
+
+/** A request that was answered with a problem document. */
+export class ApiProblem extends Error {
+  constructor(readonly status: number, message: string, readonly body: Record<string, unknown>) {
+    super(message)
+  }
+}
+
+/** No answer at all: the server is not running, or cannot be reached. */
+export class ApiSilent extends Error {
+  constructor() {
+    super('Bazzet’s server does not answer. Start it again with the command you started it with; nothing here is lost.')
+  }
+}
+
+interface More { body?: object, query?: object, keepalive?: boolean }
+
+async function ask<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, more: More = {}): Promise<T> {
+  try {
+    return await $fetch<T>(path, { method, retry: 0, ...more }) as T
+  } catch (error) {
+    const { status, data } = error as FetchError<Record<string, unknown>>
+    if (!status) throw new ApiSilent()
+    throw new ApiProblem(status, String(data?.detail ?? (error as Error).message), data ?? {})
+  }
+}
+
+/** The routes of one kind of document. */
+function routes<K extends KindName>(kind: K) {
+  type D = Documents[K]
+  // As `folderOf` of core/documents, which brings every schema along.
+  const folder = `${kind}s` as const
+  const path = `/api/${folder}`
+  return {
+    list: async (wanted: Wanted = {}) =>
+      (await ask<Record<string, Listed<Summaries[K]>[]>>('GET', path, { query: { ...wanted, only: wanted.only?.join() } }))[folder]!,
+    some: async (ids: readonly string[]) =>
+      (ids.length ? (await ask<Record<string, Stored<D>[]>>('GET', `${path}/some`, { query: { ids: ids.join() } }))[folder]! : []),
+    get: (id: string) => ask<Stored<D>>('GET', `${path}/${id}`),
+    create: (document: D) => ask<Stored<D>>('POST', path, { body: document }),
+    save: (document: D, { revision, store }: { revision: number, store?: string | undefined }, keepalive = false) =>
+      ask<{ revision: number, updatedAt: string }>('PUT', `${path}/${document.id}`, { body: { revision, store, document }, keepalive }),
+    bin: (id: string) => ask<undefined>('DELETE', `${path}/${id}`),
+    restore: (id: string) => ask<undefined>('POST', `${path}/${id}/restore`),
+  }
+}
+export type Routes<K extends KindName> = ReturnType<typeof routes<K>>
+
+/** The server’s routes; see docs/api.md. */
+export const api = {
+  grooves: routes('groove'),
+  kits: routes('kit'),
+  recipes: routes('recipe'),
+  plans: routes('plan'),
+  players: routes('player'),
+  binned: () => ask<{ [K in Exclude<KindName, 'player'> as `${K}s`]: Listed<Summaries[K]>[] }>('GET', '/api/bin'),
+  log: {
+    page: (offset: number, limit: number) => ask<{ entries: LogEntry[], total: number }>('GET', '/api/log', { query: { offset, limit } }),
+    sums: () => ask<LogSums>('GET', '/api/log/sums'),
+    put: (entry: LogEntry) => ask<LogEntry>('POST', '/api/log', { body: entry }),
+  },
+}

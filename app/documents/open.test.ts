@@ -1,0 +1,345 @@
+import { beforeEach, describe, expect, it } from 'vitest'
+import { type Edit, type Groove, LIMITS, applyToGroove, makeBars, makeGroove, makePart, readGroove } from '#core/groove'
+import { type Recipe, RECIPES, readRecipe } from '#core/vary'
+import { ok } from '#core/result'
+import { meter } from '#core/time'
+import { ApiProblem, ApiSilent, type Stored } from './api'
+import type { Draft } from './autosave'
+import { Drafts } from './drafts'
+import { type TabNews, openDocument } from './open'
+
+const groove = makeGroove({ id: 'g', title: 'One', bars: makeBars(meter(4, 4), 1, 4), parts: [makePart({ id: 'p', name: 'P', limb: 'RH' })] })
+const titled = (title: string): Edit => ({ type: 'facts', set: { title } })
+const settled = () => new Promise(resolve => setImmediate(resolve))
+
+/** A server of one document, which may be away, slow, or saved to by somebody else; and a browser that outlives its pages. */
+class World<D extends { id: string }> {
+  stored: Stored<D>
+  made: D[] = []
+  binned = false
+  away = false
+  /** Answers that are held back until they are let go. */
+  held: (() => void)[] | undefined
+  texts = new Map<string, string>()
+  timers: { then: () => void, off: boolean }[] = []
+  told: TabNews[] = []
+  private listeners: ((news: TabNews) => void)[] = []
+
+  constructor(document: D) {
+    this.stored = { revision: 1, store: 'here', updatedAt: '2026-03-01T18:00:00.000Z', document }
+  }
+
+  routes = {
+    get: async () => {
+      await this.reach()
+      return structuredClone(this.stored)
+    },
+    create: async (document: D) => {
+      await this.reach()
+      this.made.push(document)
+      return { ...this.stored, revision: 1, document }
+    },
+    bin: async () => {
+      await this.reach()
+      this.binned = true
+    },
+    restore: async () => {
+      await this.reach()
+      this.binned = false
+    },
+    save: async (document: D, { revision, store }: { revision: number, store?: string | undefined }) => {
+      // The server writes as the request comes; its answer may be slow.
+      const answer = this.write(document, revision, store)
+      await this.reach()
+      if (answer instanceof Error) throw answer
+      return answer
+    },
+  }
+
+  private write(document: D, revision: number, store: string | undefined) {
+    if (this.away) return new ApiSilent()
+    const { stored } = this
+    if (JSON.stringify(stored.document) === JSON.stringify(document)) return { revision: stored.revision, updatedAt: stored.updatedAt }
+    if (revision !== stored.revision || (store ?? stored.store) !== stored.store) return new ApiProblem(409, 'stale', { theirs: structuredClone(stored) })
+    this.stored = { ...stored, revision: revision + 1, document: structuredClone(document) }
+    return { revision: this.stored.revision, updatedAt: stored.updatedAt }
+  }
+
+  private async reach() {
+    if (this.held) await new Promise<void>(resolve => this.held!.push(resolve))
+    if (this.away) throw new ApiSilent()
+  }
+
+  /** Somebody else saves, in another tab or by hand. */
+  elsewhere(document: D) {
+    this.stored = { ...this.stored, revision: this.stored.revision + 1, document }
+  }
+  /** Another tab tells of a save. */
+  async hear(news: TabNews) {
+    for (const listen of this.listeners) listen(news)
+    await settled()
+  }
+
+  later = (_: number, then: () => void) => {
+    const timer = { then, off: false }
+    this.timers.push(timer)
+    return () => (timer.off = true)
+  }
+  /** A moment passes: what waits for it happens. */
+  async wait() {
+    const due = this.timers.filter(timer => !timer.off)
+    this.timers = []
+    due.forEach(timer => timer.then())
+    await settled()
+  }
+
+  /** A page that has just been loaded: nothing of the one before lives on but what the browser keeps. */
+  page() {
+    this.timers = []
+    this.listeners = []
+    const texts = { getItem: (key: string) => this.texts.get(key) ?? null, setItem: (key: string, value: string) => this.texts.set(key, value), removeItem: (key: string) => this.texts.delete(key) }
+    const drafts = new Drafts(texts as unknown as Storage, this.later)
+    let n = 0
+    return {
+      drafts, routes: this.routes as never, later: this.later, now: () => new Date(0), newId: () => `new${n++}`,
+      tabs: { tell: (news: TabNews) => this.told.push(news), hear: (listen: (news: TabNews) => void) => void this.listeners.push(listen) },
+    }
+  }
+}
+
+let world: World<Groove>
+const opened = async () => {
+  const open = openDocument<'groove', Edit>({
+    kind: 'groove', rules: async () => ({ apply: applyToGroove, read: readGroove }),
+    copied: (one, id) => ({ ...one, id, title: one.title.slice(0, LIMITS.title - 7) + ' (mine)' }),
+  }, world.page())
+  await open.open('g')
+  return open
+}
+beforeEach(() => {
+  world = new World<Groove>(groove)
+})
+
+describe('an open document', () => {
+  it('is edited, saved a moment later, undone and made again', async () => {
+    const open = await opened()
+    open.edit(titled('Two'))
+    expect(open.saveState.value.kind).toBe('unsaved')
+    await world.wait()
+    expect(world.stored).toMatchObject({ revision: 2, document: { title: 'Two' } })
+    expect(world.told).toEqual([{ kind: 'groove', id: 'g', revision: 2 }])
+    expect(open.takeBack()).toMatchObject({ ok: true })
+    expect(open.document.value!.title).toBe('One')
+    expect(open.takeBack()).toMatchObject({ ok: false, reason: 'There is nothing to undo.' })
+    open.bringBack()
+    expect(open.document.value!.title).toBe('Two')
+    expect(open.edit({ type: 'remove part', partId: 'nobody' })).toMatchObject({ ok: false })
+    expect(open.document.value!.title).toBe('Two')
+  })
+
+  it('shows what is tried without keeping it', async () => {
+    const open = await opened()
+    open.tryOut(titled('Tried'))
+    expect([open.shown.value!.title, open.document.value!.title]).toEqual(['Tried', 'One'])
+    open.tryOut(undefined)
+    expect(open.shown.value!.title).toBe('One')
+    await world.wait()
+    expect(world.stored.revision).toBe(1)
+  })
+
+  it('loses no edit while a look at the server fails: what is changed after it is saved', async () => {
+    const open = await opened()
+    world.elsewhere({ ...groove, title: 'Theirs' })
+    world.away = true
+    await world.hear({ kind: 'groove', id: 'g', revision: 2 })
+    world.away = false
+    open.edit(titled('Mine'))
+    await world.wait()
+    // Nothing is written over in silence, and nothing says “Saved”: the player chooses.
+    expect(open.saveState.value).toMatchObject({ kind: 'stale', theirs: { title: 'Theirs' } })
+    await open.resolveStale('mine')
+    expect(world.stored.document.title).toBe('Mine')
+  })
+
+  it('shows what another tab has saved, unless it holds changes of its own', async () => {
+    const open = await opened()
+    world.elsewhere({ ...groove, title: 'Theirs' })
+    await world.hear({ kind: 'groove', id: 'g', revision: 2 })
+    expect(open.document.value!.title).toBe('Theirs')
+    open.edit(titled('Mine'))
+    world.elsewhere({ ...groove, title: 'Theirs again' })
+    await world.hear({ kind: 'groove', id: 'g', revision: 3 })
+    expect(open.document.value!.title).toBe('Mine')
+    await world.hear({ kind: 'kit', id: 'g', revision: 9 })
+    expect(open.document.value!.title).toBe('Mine')
+  })
+
+  it('an edit made while it is being looked at is not lost under what comes back', async () => {
+    const open = await opened()
+    world.elsewhere({ ...groove, title: 'Theirs' })
+    world.held = []
+    const looking = open.refresh()
+    await settled()
+    open.edit(titled('Mine'))
+    world.held.forEach(letGo => letGo())
+    world.held = undefined
+    await looking
+    expect(open.document.value!.title).toBe('Mine')
+  })
+})
+
+describe('a page that closes', () => {
+  it('while a save is under way asks nothing of the next one: its last change goes on top', async () => {
+    const open = await opened()
+    open.edit(titled('Two'))
+    world.held = []
+    await world.wait()
+    open.edit(titled('Three'))
+    open.sendOnClose() // refused as stale: the save before it has been written
+    world.held = undefined
+    const next = await opened()
+    expect(world.stored.document.title).toBe('Two')
+    expect(next.saveState.value.kind).toBe('unsaved')
+    expect(next.document.value!.title).toBe('Three')
+    await world.wait()
+    expect(world.stored).toMatchObject({ revision: 3, document: { title: 'Three' } })
+    expect(next.saveState.value.kind).toBe('saved')
+  })
+
+  it('sends what waits; a draft that reached the server says nothing more', async () => {
+    const open = await opened()
+    open.edit(titled('Two'))
+    open.sendOnClose()
+    await settled()
+    expect(world.stored.document.title).toBe('Two')
+    const next = await opened()
+    expect([next.document.value!.title, next.saveState.value.kind]).toEqual(['Two', 'saved'])
+    await world.wait()
+    expect(world.texts.size).toBe(0)
+  })
+
+  it('with the server away leaves a draft, which is saved when it is back', async () => {
+    const open = await opened()
+    world.away = true
+    open.edit(titled('Two'))
+    await world.wait()
+    expect(open.saveState.value.kind).toBe('unreachable')
+    open.sendOnClose()
+    world.away = false
+    const next = await opened()
+    expect(next.document.value!.title).toBe('Two')
+    await world.wait()
+    expect(world.stored.document.title).toBe('Two')
+  })
+
+  it('leaves a draft that somebody else’s save makes a choice', async () => {
+    const open = await opened()
+    world.away = true
+    open.edit(titled('Mine'))
+    open.sendOnClose()
+    world.away = false
+    world.elsewhere({ ...groove, title: 'Theirs' })
+    const next = await opened()
+    expect(next.saveState.value.kind).toBe('stale')
+    await next.resolveStale('theirs')
+    expect([next.document.value!.title, next.saveState.value.kind]).toEqual(['Theirs', 'saved'])
+    expect((await opened()).document.value!.title).toBe('Theirs')
+  })
+
+  it('leaves a draft that is from another store, restored in the place of this one, a choice too', async () => {
+    const open = await opened()
+    world.away = true
+    open.edit(titled('Mine'))
+    open.sendOnClose()
+    world.away = false
+    world.stored = { ...world.stored, store: 'restored' } // the same number of revision
+    expect((await opened()).saveState.value.kind).toBe('stale')
+  })
+
+  it('opens a draft of an older Bazzet, and passes over one it cannot read', async () => {
+    const { guides: _, parts, ...old } = groove
+    const bare = parts.map(({ pickUp: __, given: ___, ...part }) => part)
+    const draft: Draft<unknown> = { revision: 1, store: undefined, document: { ...old, version: 1, title: 'Of old', parts: bare } }
+    world.texts.set('bazzet:draft:g', JSON.stringify(draft))
+    const open = await opened()
+    expect(open.document.value).toMatchObject({ version: 2, title: 'Of old', guides: [], parts: [{ given: ['name', 'role'] }] })
+    for (const text of ['{ broken', JSON.stringify({ ...draft, document: { version: 9 } })]) {
+      world = new World<Groove>(groove)
+      world.texts.set('bazzet:draft:g', text)
+      expect((await opened()).document.value!.title).toBe('One')
+    }
+  })
+})
+
+describe('the bin', () => {
+  it('takes the document with its last change, and gives it back', async () => {
+    const open = await opened()
+    open.edit(titled('Two'))
+    const back = await open.toBin()
+    expect([world.binned, world.stored.document.title, open.document.value]).toEqual([true, 'Two', undefined])
+    await world.wait()
+    expect(world.texts.size).toBe(0)
+    await back()
+    expect(world.binned).toBe(false)
+  })
+})
+
+describe('both versions kept', () => {
+  it('the copy has a title that fits, however long it was', async () => {
+    const long = 'x'.repeat(LIMITS.title)
+    const open = await opened()
+    open.edit(titled(long))
+    world.elsewhere({ ...groove, title: 'Theirs' })
+    await world.wait()
+    await open.resolveStale('copy')
+    expect(world.made).toHaveLength(1)
+    expect(readGroove(world.made[0])).toMatchObject({ ok: true, value: { id: 'new0' } })
+    expect(world.made[0]!.title.endsWith(' (mine)')).toBe(true)
+    expect(open.document.value!.title).toBe('Theirs')
+  })
+})
+
+describe('a document that is saved when it is asked for', () => {
+  const recipe = RECIPES[0]!
+  let kept: World<Recipe>
+  const openRecipe = () => openDocument<'recipe', Recipe>({ kind: 'recipe', rules: async () => ({ apply: (one, next) => ok({ document: next, inverse: one }), read: readRecipe }), copied: (one, id) => ({ ...one, id }), asked: true }, kept.page())
+  beforeEach(() => {
+    kept = new World<Recipe>(recipe)
+  })
+
+  it('waits as a draft until then, and is not lost by leaving', async () => {
+    const open = openRecipe()
+    await open.open(recipe.id)
+    open.edit({ ...recipe, name: 'Changed' })
+    await kept.wait()
+    expect(kept.stored.revision).toBe(1)
+    const next = openRecipe()
+    await next.open(recipe.id)
+    expect([next.document.value!.name, next.saveState.value.kind]).toEqual(['Changed', 'unsaved'])
+    expect(await next.save()).toBeUndefined()
+    expect(kept.stored).toMatchObject({ revision: 2, document: { name: 'Changed' } })
+    await kept.wait()
+    expect(kept.texts.size).toBe(0)
+  })
+
+  it('is made on the server by its first save', async () => {
+    const open = openRecipe()
+    await open.openNew({ ...recipe, id: 'fresh' })
+    open.edit({ ...recipe, id: 'fresh', name: 'Fresh' })
+    expect(kept.made).toEqual([])
+    await open.save()
+    expect(kept.made).toMatchObject([{ id: 'fresh', name: 'Fresh' }])
+    expect(open.saveState.value.kind).toBe('saved')
+  })
+
+  it('can be given up', async () => {
+    const open = openRecipe()
+    await open.open(recipe.id)
+    open.edit({ ...recipe, name: 'Changed' })
+    open.discard()
+    await kept.wait()
+    const next = openRecipe()
+    await next.open(recipe.id)
+    expect(next.document.value!.name).toBe(recipe.name)
+  })
+})

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Defaults, Player } from '#core/kit'
+import { useKeptOpen } from '~/composables/useKeptOpen'
+import { useDrummer } from '~/stores/drummer'
+import { useKits } from '~/stores/kits'
+
+/** Player: what new documents begin with, how you count, and what is easy and hard for you. */
+const drummer = useDrummer()
+const kits = useKits()
+const toast = useToast()
+await kits.load()
+
+function told(done: { ok: boolean, reason?: string }) {
+  if (!done.ok) toast.add({ title: done.reason ?? '', color: 'error' })
+}
+const setDefaults = (facts: Partial<Defaults>) => told(drummer.setDefaults(facts))
+const set = (facts: Partial<Player>) => told(drummer.set(facts))
+const kitItems = computed(() => kits.all.map(kit => ({ label: kit.name, value: kit.id })))
+useKeptOpen(drummer)
+useHead({ title: 'Player · Bazzet' })
+</script>
+
+<template>
+  <header class="flex h-16 shrink-0 items-center gap-4 border-b border-default px-6">
+    <h1 class="text-2xl text-highlighted">Player</h1>
+    <p v-if="!drummer.loaded" role="alert" class="text-error">Your settings could not be fetched. What is shown is as Bazzet ships; load the page again to try once more.</p>
+    <SaveNote v-else class="ml-auto" :state="drummer.saveState" />
+  </header>
+  <StaleNotice v-if="drummer.theirs" what="player" :mine="{ title: 'these settings' }" :theirs="{ title: 'other settings' }" @choose="drummer.resolveStale" />
+  <div v-if="drummer.loaded" class="min-h-0 flex-1 space-y-8 overflow-y-auto px-6 py-5">
+    <section aria-labelledby="new-title" class="max-w-5xl">
+      <h2 id="new-title" class="text-lg">What is new begins with</h2>
+      <p class="mb-3 text-sm text-muted">A groove or a kit that says otherwise stands above this; what is already there stays as it is.</p>
+      <div class="grid grid-cols-4 gap-x-8 gap-y-4">
+        <URadioGroup :model-value="drummer.defaults.lead" legend="Leading side" color="neutral" :items="[{ value: 'right', label: 'right' }, { value: 'left', label: 'left' }]" @update:model-value="lead => setDefaults({ lead: lead as Defaults['lead'] })" />
+        <URadioGroup :model-value="drummer.defaults.hands" legend="Hands on a new kit" color="neutral" :items="[{ value: 'crossed', label: 'crossed over the hats' }, { value: 'open', label: 'open-handed' }]" @update:model-value="hands => setDefaults({ hands: hands as Defaults['hands'] })" />
+        <URadioGroup :model-value="drummer.defaults.bassDrum" legend="The drum under the foot is called" color="neutral" :items="[{ value: 'bass drum', label: 'bass drum' }, { value: 'kick', label: 'kick' }]" @update:model-value="bassDrum => setDefaults({ bassDrum: bassDrum as Defaults['bassDrum'] })" />
+        <UFormField label="Kit for new grooves">
+          <USelect :model-value="kits.of(drummer.defaults.kitId).id" :items="kitItems" class="w-full" aria-label="Kit for new grooves" @update:model-value="kitId => setDefaults({ kitId: String(kitId) })" />
+        </UFormField>
+      </div>
+    </section>
+    <section aria-labelledby="count-title" class="max-w-5xl">
+      <h2 id="count-title" class="mb-2 text-lg">Counting</h2>
+      <div class="grid grid-cols-4 gap-x-8">
+        <CountingForm />
+      </div>
+    </section>
+    <section aria-labelledby="limits-title" class="max-w-5xl">
+      <h2 id="limits-title" class="text-lg">What is easy, what is hard</h2>
+      <p class="mb-3 text-sm text-muted">Rules of thumb, not measurements of you. Between easy and hard a groove is called demanding. Change a figure where your own hands say otherwise; the Bench, the searches and the promise “playable” go by it.</p>
+      <LimitTable :limits="drummer.limits" @limits="limits => set({ limits })" />
+    </section>
+  </div>
+</template>

@@ -1,0 +1,46 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { type Defaults, PLAYER_ID, type Limits, type Player, USUAL_PLAYER, inWords } from '#core/kit'
+import { replacing } from '#core/history'
+import type { Counting } from '#core/time'
+import { api } from '../documents/api'
+import { useOpenDocument } from '../documents/here'
+
+/** Whoever plays: what new documents begin with, how they count, and what is easy and hard for them. Until it is there, it is as it ships. */
+export const useDrummer = defineStore('drummer', () => {
+  const open = useOpenDocument<'player', Player>({
+    kind: 'player',
+    rules: async () => {
+      const { readPlayer } = await import('#core/kit')
+      return { apply: replacing(readPlayer), read: readPlayer }
+    },
+    copied: player => player,
+  }, api.players)
+  const loaded = ref(false)
+  let loading: Promise<void> | undefined
+
+  const player = computed<Player>(() => open.document.value ?? USUAL_PLAYER)
+  const defaults = computed(() => player.value.defaults)
+  const counting = computed<Counting>(() => player.value.counting)
+  const limits = computed<Limits>(() => player.value.limits)
+
+  /** Fetches the player, once; a failure leaves the usual one and is tried again at the next call. */
+  const load = () => (loading ??= open.open(PLAYER_ID).then(begun, () => { loading = undefined }))
+
+  /** Counting was kept in the browser once: a player who had set it there finds it set. */
+  function begun() {
+    loaded.value = true
+    const [school, triplet] = ['bazzet:counting', 'bazzet:triplet'].map(key => localStorage.getItem(key))
+    localStorage.removeItem('bazzet:counting')
+    localStorage.removeItem('bazzet:triplet')
+    if (school || triplet) set({ counting: { ...counting.value, ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Counting })
+  }
+
+  const set = (facts: Partial<Player>) => open.edit({ ...player.value, ...facts })
+  const setDefaults = (facts: Partial<Defaults>) => set({ defaults: { ...defaults.value, ...facts } })
+  const setCounting = (facts: Partial<Counting>) => set({ counting: { ...counting.value, ...facts } })
+  /** What is new, called as the player calls it. */
+  const named = (name: string): string => inWords(name, defaults.value.bassDrum)
+
+  return { ...open, player, loaded, defaults, counting, limits, load, set, setDefaults, setCounting, named }
+})

@@ -1,0 +1,82 @@
+import { LIMB_NAMES, type Limb, type Limit, type Limits, isHand, otherSide, speedLimit, stretchTo, verdictOf } from '#core/kit'
+import { type Groove, type TimedStroke, sayPlaces, sentence } from '#core/groove'
+import type { Counting } from '#core/time'
+import { travelLimits } from './playability'
+
+/** Ornaments whose grace notes the other limb has no time for: the strokes with what is in their way, and the ticks of the ornaments. */
+export interface GraceTrouble { ornament: 'flam' | 'drag' | 'ruff', limb: Limb, helper: Limb, weight: 'impossible' | 'hard' | 'demanding', strokes: TimedStroke[], ats: number[] }
+
+/** A soft bounced double before its own stroke: one hand's drag needs so many seconds free before it. */
+export const OWN_DRAG = 0.12
+
+const WORSE = { demanding: 0, hard: 1, impossible: 2 } as const
+
+/**
+ * Flams, drags and ruffs whose grace notes nobody is free for: they are blows of the other limb, which must come from what
+ * it struck before, and get to what it strikes next. A drag may be bounced by the hand that strikes, where that one is free.
+ * One finding for each limb, ornament and weight; `length` is that of the loop, in seconds.
+ */
+export function graceTroubles(events: readonly TimedStroke[], limits: Limits, length: number): GraceTrouble[] {
+  const found = new Map<string, GraceTrouble>()
+  for (const event of events) {
+    const { ornament, limb, piece } = event
+    if (ornament !== 'flam' && ornament !== 'drag' && ornament !== 'ruff') continue
+    const graces = event.blows!.filter(({ after }) => after < 0).map(({ after }) => event.seconds + after)
+    const helper = otherSide(limb)
+    const reaches = !piece || stretchTo(piece, helper)?.reaches === true
+    let weight: GraceTrouble['weight'] | undefined = reaches ? undefined : 'impossible'
+    let partner: TimedStroke[] = []
+    for (const other of reaches ? events : []) {
+      if (other.limb !== helper) continue
+      const gap = nearest(graces, other.seconds, length)
+      if (gap > AT_EASE) continue
+      const verdict = worst([verdictOf(gap, speedLimit(limits, 'pair', isHand(helper))), piece && other.piece && isHand(helper) ? verdictOfMove(gap, travelLimits(other.piece, piece, limits)) : undefined])
+      const own = verdict === 'hard' && other.at === event.at ? 'impossible' : verdict
+      if (own && (!weight || WORSE[own] > WORSE[weight])) {
+        weight = own
+        partner = [other]
+      }
+    }
+    if (!weight || (weight !== 'demanding' && ornament === 'drag' && isHand(limb) && freeBefore(events, event, length) >= OWN_DRAG)) continue
+    const key = `${limb} ${ornament} ${weight}`
+    const known = found.get(key)
+    if (known) {
+      known.ats.push(event.at)
+      known.strokes.push(event, ...partner)
+    } else found.set(key, { ornament, limb, helper, weight, strokes: [event, ...partner], ats: [event.at] })
+  }
+  return [...found.values()]
+}
+
+/** Seconds: the player’s limits reach no further (see core/kit, player-schema). */
+const AT_EASE = 2
+
+/** The least distance of a moment from any of some, round the loop. */
+function nearest(moments: readonly number[], moment: number, length: number): number {
+  let least = Infinity
+  for (const one of moments) {
+    const apart = Math.abs(one - moment) % length
+    least = Math.min(least, apart, length - apart)
+  }
+  return least
+}
+
+const verdictOfMove = (gap: number, limit: Limit | undefined) => limit && verdictOf(gap, limit)
+const worst = (verdicts: readonly ('demanding' | 'hard' | undefined)[]) => (verdicts.includes('hard') ? 'hard' : verdicts.find(Boolean))
+
+/** Seconds since the same limb struck last. */
+function freeBefore(events: readonly TimedStroke[], event: TimedStroke, length: number): number {
+  return Math.min(length, ...events.filter(other => other.limb === event.limb && other.at !== event.at)
+    .map(other => ((event.seconds - other.seconds) % length + length) % length))
+}
+
+/** `'The flam of the left hand on 2 needs the right hand just before it, which strikes elsewhere then. …'` */
+export function sayGraceTrouble(groove: Groove, { ornament, limb, helper, weight, ats, strokes }: GraceTrouble, counting?: Counting): string {
+  const many = ats.length > 1
+  const who = LIMB_NAMES[helper]
+  const piece = strokes[0]!.piece
+  const why = piece && !stretchTo(piece, helper)?.reaches ? `which does not get to the ${piece.name.toLowerCase()}`
+    : weight === 'impossible' ? 'which strikes something of its own at that moment'
+      : weight === 'hard' ? 'which has too little time for it' : 'which has little time for it'
+  return `${sentence(`the ${ornament}${many ? 's' : ''} of the ${LIMB_NAMES[limb]} on ${sayPlaces(groove, ats, counting)}`)} ${many ? 'need' : 'needs'} the ${who} just before, ${why}.`
+}

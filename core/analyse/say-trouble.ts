@@ -1,0 +1,56 @@
+import { LEVEL_NAMES, LIMB_NAMES, type Limit } from '#core/kit'
+import { type Groove, type TimedStroke, sayCount, sayPlace, sentence } from '#core/groove'
+import type { Counting } from '#core/time'
+import type { Trouble, TroubleKind } from './playability'
+
+const ms = (seconds: number): string => `${Math.round(seconds * 1000)} ms`
+/** A rate to a tenth, a whole one without its nought: `'6.7'`, `'5'`. */
+const rate = (seconds: number): string => `${Math.round(10 / seconds) / 10}`
+/** The first whole tempo from which something holds; a hair over a whole number is that number. */
+const fromBpm = (bpm: number): number => Math.ceil(bpm - 1e-4)
+const pieceName = (stroke: TimedStroke): string => (stroke.piece?.name ?? stroke.pieceId).toLowerCase()
+
+/** `'Left hand: accent on 4, ghost on e of 4, 156 ms later. Demanding; hard from 136.'` */
+export function sayTrouble(groove: Groove, trouble: Trouble, counting?: Counting): string {
+  const { from, to, gap, kind } = trouble
+  const place = (stroke: TimedStroke) => sayPlace(groove, stroke.at, counting)
+  const what = {
+    pair: () => `two strokes ${ms(gap)} apart, ${from === to ? 'a double' : ''}${from === to ? ` on ${place(from)}` : `on ${place(from)} and ${place(to)}`}`,
+    burst: () => `three or four strokes at ${rate(gap)} a second, about ${place(from)}`,
+    run: () => `a run at ${rate(gap)} strokes a second, about ${place(from)}`,
+    long: () => `${rate(gap)} strokes a second without a break`,
+    double: () => `a double on ${place(from)}, its second stroke ${ms(gap)} after the first`,
+    travel: () => `from ${pieceName(from)} on ${place(from)} to ${pieceName(to)} on ${place(to)} in ${ms(gap)}`,
+    control: () => `${LEVEL_NAMES[from.level]} on ${place(from)}, ghost on ${place(to)}, ${ms(gap)} later`,
+    rise: () => `ghost on ${place(from)}, accent on ${place(to)}, ${ms(gap)} later`,
+    grip: () => `from ${strokeName(from)} on ${place(from)} to ${strokeName(to)} on ${place(to)}, another grip, in ${ms(gap)}`,
+  }[kind]()
+  const more = trouble.places > 1 && kind !== 'long' ? `, and in ${sayCount(trouble.places - 1, 'place')} more` : ''
+  const verdict = trouble.verdict === 'hard'
+    ? `Hard; easier below ${fromBpm(trouble.hardFrom)}, easy below ${fromBpm(trouble.demandingFrom)}.`
+    : `Demanding; hard from ${fromBpm(trouble.hardFrom)}.`
+  return `${sentence(LIMB_NAMES[trouble.limb])}: ${what}${more}. ${verdict}`
+}
+
+const strokeName = ({ stroke }: TimedStroke): string => (stroke === 'hit' ? 'the stick' : stroke === 'sweep' || stroke === 'tap' ? 'the brush' : stroke)
+
+const RULES: Record<TroubleKind, (limb: string) => string> = {
+  pair: limb => `two strokes of a ${limb} with time around them`,
+  burst: limb => `three or four strokes of a ${limb} in a row`,
+  run: limb => `five or more strokes of a ${limb} in a row`,
+  long: limb => `a ${limb} that goes on without a break`,
+  double: () => 'the second stroke of a bounced double',
+  travel: () => 'this way of a hand between pieces',
+  control: () => 'a ghost after a loud stroke of the same hand',
+  rise: () => 'an accent after a ghost of the same hand',
+  grip: () => 'a hand that must take the stick another way',
+}
+
+/** The rule a verdict went by: `'Rule of thumb: five or more strokes of a hand in a row are easy up to 6 a second, hard from 8.5.'` */
+export function sayRule({ kind, limb, limit }: Pick<Trouble, 'kind' | 'limb' | 'limit'>): string {
+  const rates = kind === 'burst' || kind === 'run' || kind === 'long'
+  const what = RULES[kind](limb.endsWith('H') ? 'hand' : 'foot')
+  return rates ? `Rule of thumb: ${what}: easy up to ${rate(limit.easy)} strokes a second, hard from ${rate(limit.hard)}.` : `Rule of thumb: ${what}: ${sayTimes(limit)}.`
+}
+
+const sayTimes = ({ easy, hard }: Limit): string => `easy from ${ms(easy)} up, hard from ${ms(hard)} down`

@@ -1,0 +1,91 @@
+import { type Groove, grooveTicks, readGroove, sayBars, sayFeel } from '#core/groove'
+import { type Kit, type Player, readKit, readPlayer } from '#core/kit'
+import { type Plan, planSeconds, readPlan } from '#core/practise'
+import type { Result } from '#core/result'
+import { styleOf } from '#core/style'
+import type { Tempo } from '#core/time'
+import { type Recipe, readRecipe } from '#core/vary'
+
+/** A document that another names: `path` is where it does; `needed` where it makes no sense without. */
+export interface Reference { kind: KindName, id: string, path: string, needed: boolean }
+
+/** What a list shows of each kind: enough for a card or a line, and to look for it; never the whole document. */
+export interface Summaries {
+  groove: {
+    id: string, title: string, style: string, styleName: string, tags: string[], notes: string
+    /** Meter and feel in words; the tempo; the length in ticks, by which grooves that can lie over one another are found. */
+    bars: string, feel: string, tempo: Tempo, ticks: number
+    parent: { id: string, revision: number } | null
+  }
+  kit: { id: string, name: string, pieces: number }
+  recipe: { id: string, name: string, about: string }
+  plan: { id: string, title: string, stages: number, seconds: number, from: Tempo, to: Tempo, subjects: { kind: string, id: string }[] }
+  player: { id: string }
+}
+
+/** The kinds of document there are, and what each is. */
+export interface Documents { groove: Groove, kit: Kit, recipe: Recipe, plan: Plan, player: Player }
+export type KindName = keyof Documents
+
+/** One kind: everything that routes, lists, the bin and the tabs need to know of it. */
+export interface Kind<K extends KindName> {
+  /** What a player calls one. */
+  what: string
+  /** From unknown data of any version there was, or what is wrong with it. */
+  read(input: unknown): Result<Documents[K]>
+  refers(document: Documents[K]): Reference[]
+  summary(document: Documents[K]): Summaries[K]
+  /** There is one, from the first start; it is neither made nor thrown away. */
+  single?: true
+}
+
+/** The table of kinds. A new kind is an entry here and a migration that gives it a table. */
+export const KINDS: { [K in KindName]: Kind<K> } = {
+  groove: {
+    what: 'groove',
+    read: readGroove,
+    refers: ({ kitId, parent }) => [
+      { kind: 'kit', id: kitId, path: 'kitId', needed: false },
+      ...(parent ? [{ kind: 'groove', id: parent.id, path: 'parent.id', needed: false } as const] : []),
+    ],
+    summary: groove => ({
+      id: groove.id, title: groove.title, style: groove.style, styleName: styleOf(groove.style)?.name ?? '', tags: groove.tags, notes: groove.notes,
+      bars: sayBars(groove), feel: sayFeel(groove), tempo: groove.tempo, ticks: grooveTicks(groove),
+      parent: groove.parent && { id: groove.parent.id, revision: groove.parent.revision },
+    }),
+  },
+  kit: {
+    what: 'kit',
+    read: readKit,
+    refers: () => [],
+    summary: ({ id, name, pieces }) => ({ id, name, pieces: pieces.length }),
+  },
+  recipe: {
+    what: 'recipe',
+    read: readRecipe,
+    refers: () => [],
+    summary: ({ id, name, about }) => ({ id, name, about }),
+  },
+  plan: {
+    what: 'plan',
+    read: readPlan,
+    refers: ({ stages }) => stages.map(({ subject }, i) => ({ ...subject, path: `stages.${i}.subject.id`, needed: true })),
+    summary: plan => ({
+      id: plan.id, title: plan.title, stages: plan.stages.length, seconds: planSeconds(plan),
+      from: plan.stages[0]!.tempo, to: plan.stages.at(-1)!.tempo,
+      subjects: [...new Map(plan.stages.map(({ subject }) => [`${subject.kind} ${subject.id}`, subject])).values()],
+    }),
+  },
+  player: {
+    what: 'player',
+    read: readPlayer,
+    refers: () => [],
+    summary: ({ id }) => ({ id }),
+    single: true,
+  },
+}
+
+export const KIND_NAMES = Object.keys(KINDS) as KindName[]
+
+/** Where a kind is kept, as table and as route: `folderOf('groove') // => 'grooves'`. */
+export const folderOf = (kind: KindName): string => `${kind}s`

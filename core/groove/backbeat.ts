@@ -1,0 +1,116 @@
+import { isHand } from '#core/kit'
+import { type Beat, type Counting, NUMBERS, beatsOf, sayTick } from '#core/time'
+import { sayList } from './say'
+import type { Groove, Part, Stroke } from './schema'
+
+/** A stroke of a hand on a snare: its tick and its level. */
+export interface SnareHit { at: number, level: number }
+
+/** A bar that does not keep a beat of the backbeat: `at` is the strong stroke that stands for it, a little before or after; undefined where it is left out. */
+export interface BackbeatException { bar: number, beat: number, at: number | undefined }
+
+/** The backbeat: its felt beats within a bar, counted from 0; every stroke that makes it, those moved by an exception too; and the bars that differ. */
+export interface Backbeat { beats: number[], ats: number[], exceptions: BackbeatException[] }
+
+/** A class of strokes is a backbeat only where at least this share of it falls on its beats. */
+const SHARE = 0.5
+
+/**
+ * The backbeat among snare strokes of the hands: the loudest class of them (from plain up) that falls on the same felt beats
+ * in most bars. In a bar of four felt beats these are 2 and 4, or 3, or all four; in other bars up to half of the beats,
+ * never 1 alone. Further strong strokes do not cancel it. Tradition; see music.md, Backbeat.
+ * `backbeatAmong(beatsOf([fourFour]), [{ at: 5040, level: 5 }, { at: 15120, level: 5 }, { at: 6300, level: 1 }])`
+ * // => beats [1, 3], ats [5040, 15120]
+ */
+export function backbeatAmong(beats: readonly Beat[], hits: readonly SnareHit[]): Backbeat | undefined {
+  for (let least = 5; least >= 3; least--) {
+    if (!hits.some(hit => hit.level === least)) continue
+    const strong = [...new Set(hits.filter(hit => hit.level >= least).map(hit => hit.at))].sort((a, b) => a - b)
+    const found = amongStrong(beats, strong)
+    if (found) return found
+  }
+  return undefined
+}
+
+function amongStrong(beats: readonly Beat[], strong: readonly number[]): Backbeat | undefined {
+  const struck = new Set(strong)
+  const bars = beats[beats.length - 1]!.bar + 1
+  // In how many bars each beat is struck, by its place in the bar.
+  const many: number[] = []
+  const has: number[] = []
+  for (const { at, beat } of beats) {
+    has[beat] = (has[beat] ?? 0) + 1
+    if (struck.has(at)) many[beat] = (many[beat] ?? 0) + 1
+  }
+  const most = has.flatMap((of, beat) => ((many[beat] ?? 0) * 2 > of ? [beat] : []))
+  const half = has.flatMap((of, beat) => ((many[beat] ?? 0) * 2 >= of ? [beat] : []))
+  const fits = (wanted: readonly number[], share: number) => {
+    const kept = wanted.reduce((sum, beat) => sum + (many[beat] ?? 0), 0)
+    // One of them in most bars, and the others in half of them at least.
+    return wanted.every(beat => half.includes(beat)) && wanted.some(beat => most.includes(beat)) && kept >= strong.length * share
+  }
+  const length = has.length
+  const others = most.length <= length / 2 && most.length > 0 && !(most.length === 1 && most[0] === 0) ? most : undefined
+  const wanted = length === 4
+    ? fits([0, 1, 2, 3], SHARE + 0.01) ? [0, 1, 2, 3] : fits([1, 3], SHARE) ? [1, 3] : fits([2], SHARE) && !most.includes(0) ? [2] : undefined
+    : others && fits(others, SHARE) ? others : undefined
+  if (!wanted) return undefined
+
+  // Mostly every bar keeps it, and nothing is to be looked for.
+  if (wanted.every(beat => many[beat] === has[beat])) {
+    return { beats: wanted, ats: beats.filter(beat => wanted.includes(beat.beat)).map(beat => beat.at), exceptions: [] }
+  }
+  const exceptions: BackbeatException[] = []
+  const onBeats = new Set(beats.filter(beat => wanted.includes(beat.beat) && struck.has(beat.at)).map(beat => beat.at))
+  for (let bar = 0; bar < bars; bar++) {
+    for (const { at, length: long } of beats.filter(beat => beat.bar === bar && wanted.includes(beat.beat) && !struck.has(beat.at))) {
+      const near = strong.filter(one => !onBeats.has(one) && Math.abs(one - at) < long).toSorted((a, b) => Math.abs(a - at) - Math.abs(b - at))[0]
+      exceptions.push({ bar, beat: beats.find(beat => beat.at === at)!.beat, at: near })
+    }
+  }
+  const ats = [...onBeats, ...exceptions.flatMap(({ at }) => (at === undefined ? [] : [at]))].sort((a, b) => a - b)
+  return { beats: wanted, ats: [...new Set(ats)], exceptions }
+}
+
+const SNARE = /snare/
+const KINDS: ReadonlySet<Stroke['stroke']> = new Set(['hit', 'rim shot', 'cross-stick'])
+
+/** A stroke that may be of a backbeat: a hand's, on a snare, plain, rim shot or cross-stick. Parts that comp make none. */
+export const onSnare = (part: Pick<Part, 'limb' | 'every' | 'role'>, stroke: Pick<Stroke, 'piece' | 'stroke'>): boolean =>
+  isHand(part.limb) && !part.every && part.role !== 'comping' && (stroke.piece === 'snare' || SNARE.test(stroke.piece)) && KINDS.has(stroke.stroke)
+
+/** The backbeat of a groove, its muted parts and those with a cycle of their own left out; undefined where it has none. */
+export function backbeatOf(groove: Pick<Groove, 'bars' | 'parts'>, beats: readonly Beat[] = beatsOf(groove.bars)): Backbeat | undefined {
+  const hits: SnareHit[] = []
+  for (const part of groove.parts) {
+    if (part.muted || part.every || !isHand(part.limb) || part.role === 'comping') continue
+    for (const stroke of part.strokes) if (stroke.level >= 3 && onSnare(part, stroke)) hits.push(stroke)
+  }
+  return hits.length ? backbeatAmong(beats, hits) : undefined
+}
+
+/** The ticks of the backbeat, in order; none where there is none. */
+export const backbeatTicks = (groove: Pick<Groove, 'bars' | 'parts'>): number[] => backbeatOf(groove)?.ats ?? []
+
+/** Strong and accented snare strokes that are no backbeat, by their ticks in order. */
+export function strongSnares(groove: Pick<Groove, 'bars' | 'parts'>): number[] {
+  const backbeat = new Set(backbeatTicks(groove))
+  const ats = groove.parts.filter(part => !part.muted).flatMap(part => part.strokes.filter(stroke => stroke.level >= 4 && !backbeat.has(stroke.at) && onSnare({ ...part, role: 'other' }, stroke)).map(stroke => stroke.at))
+  return [...new Set(ats)].sort((a, b) => a - b)
+}
+
+/** `'2 and 4 of every bar'`, `'2 and 4; bar 2 has & of 3 instead of 4'`; undefined where there is no backbeat. */
+export function sayBackbeat(groove: Pick<Groove, 'bars' | 'parts'>, counting: Counting = NUMBERS): string | undefined {
+  const found = backbeatOf(groove)
+  if (!found) return undefined
+  const beats = beatsOf(groove.bars)
+  const place = (at: number) => sayTick(groove.bars, at, counting, beats)
+  // A bar with as many beats as most says the beats in its own counts.
+  const inBar = (bar: number, beat: number) => place(beats.find(one => one.bar === bar && one.beat === beat)!.at)
+  const model = beats.find(one => found.beats.every(beat => beats.some(other => other.bar === one.bar && other.beat === beat)))!.bar
+  const said = sayList(found.beats.map(beat => inBar(model, beat)))
+  if (!found.exceptions.length) return said + (groove.bars.length > 1 ? ' of every bar' : '')
+  const bars = new Map<number, string[]>()
+  for (const { bar, beat, at } of found.exceptions) bars.set(bar, [...bars.get(bar) ?? [], at === undefined ? `leaves out ${inBar(bar, beat)}` : `has ${place(at)} instead of ${inBar(bar, beat)}`])
+  return `${said}; ${[...bars].map(([bar, what]) => `bar ${bar + 1} ${sayList(what)}`).join('; ')}`
+}

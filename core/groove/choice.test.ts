@@ -1,0 +1,36 @@
+import { describe, expect, it } from 'vitest'
+import { meter } from '#core/time'
+import { COMMON_TIME, barsFrom, barsOf, makeBars, timeChoiceOf, timeChoicesOf, withGroups, withMeter } from '.'
+
+describe('a time chosen in a form', () => {
+  // meter, the groups it is felt in, slots for each beat
+  it.each([
+    [4, 4, '1+1+1+1', [4, 4, 4, 4]],
+    [6, 8, '3+3', [3, 3]],
+    [7, 8, '2+2+3', [4, 4, 3]],
+    [12, 8, '3+3+3+3', [3, 3, 3, 3]],
+    [2, 2, '1+1', [2, 2]],
+    [5, 16, '2+3', [4, 4]],
+  ] as const)('of %i/%i is felt as %s, in slots of %j', (count, unit, groups, slots) => {
+    expect(withMeter(COMMON_TIME, count, unit)).toEqual({ ...COMMON_TIME, count, unit, groups, slots: [...slots] })
+  })
+
+  it('keeps the slots of beats that still have them as groups are typed, and says what does not add up', () => {
+    const seven = withMeter(COMMON_TIME, 7, 8)
+    expect(withGroups(seven, '3+2+2')).toMatchObject({ groups: '3+2+2', slots: [4, 4, 3] })
+    expect(withGroups({ ...seven, slots: [8, 8, 8] }, '3+2+2')).toMatchObject({ slots: [8, 8, 8] })
+    // A sixteenth of 315 ticks an eighth of it: eight do not fit, so it is cut by its notes.
+    expect(withGroups({ ...withMeter(COMMON_TIME, 5, 16), slots: [8, 2] }, '3+2')).toMatchObject({ slots: [3, 2] })
+    const short = withGroups(seven, '3+3')
+    expect(short).toMatchObject({ groups: '3+3', slots: seven.slots })
+    expect(barsOf(short)).toMatchObject({ ok: false, reason: 'The groups 3+3 make 6; this meter has 7.' })
+  })
+
+  it('is what its bars came from', () => {
+    const bars = makeBars(meter(7, 8, [3, 2, 2]), 3, [3, 2, 2])
+    expect(barsOf(timeChoiceOf(bars))).toEqual({ ok: true, value: bars })
+    const mixed = [...bars, ...makeBars(meter(4, 4), 1, 4)]
+    expect(barsFrom(timeChoicesOf(mixed))).toEqual({ ok: true, value: mixed })
+    expect(barsFrom([timeChoiceOf(bars), { ...COMMON_TIME, groups: '1+1' }])).toMatchObject({ ok: false, reason: 'Bar 2: The groups 1+1 make 2; this meter has 4.' })
+  })
+})

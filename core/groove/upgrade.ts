@@ -1,0 +1,14 @@
+import { type Shape, eachOf } from '#core/upgrade'
+
+/**
+ * A groove on disk. Version 2: rhythms that no limb owns (`guides`); a part may have a pick-up of its own, and says which of
+ * its facts the player gave it by hand. Whether an older part was named by hand cannot be told, so it keeps name and role.
+ */
+export const GROOVE_SHAPE = {
+  format: 'bazzet-groove',
+  what: 'groove',
+  version: 2,
+  upgrades: [
+    groove => ({ ...groove, guides: [], parts: eachOf(groove.parts, part => ({ ...part, pickUp: null, given: ['name', 'role'] })) }),
+  ],
+} as const satisfies Shape

@@ -1,0 +1,7 @@
+export const KIT_LIMITS = { pieces: 60, metres: 3, pitch: { least: 0.4, most: 2.5 } } as const
+
+/** Pieces are neighbours, to be struck by one limb at once, up to this far apart in metres: a stick's or a shoe's length. */
+export const NEIGHBOURS = 0.42
+
+/** How far apart two pieces stand, in metres, seen from above. */
+export const metresApart = (a: { stands: { x: number, y: number } }, b: { stands: { x: number, y: number } }): number => Math.hypot(a.stands.x - b.stands.x, a.stands.y - b.stands.y)

@@ -1,0 +1,66 @@
+import { z } from 'zod'
+import { type Result, readAs } from '#core/result'
+import { NUMBERS } from '#core/time'
+import { upgraded } from '#core/upgrade'
+import { HOUSE_LIMITS, type Limits } from './limits'
+import { PLAYER_ID, PLAYER_SHAPE } from './shapes'
+
+const seconds = (what: string) => {
+  const error = `${what} is a number of seconds from 0.02 to 2.`
+  return z.number({ error }).min(0.02, { error }).max(2, { error })
+}
+const limit = (what: string) => z.strictObject({ easy: seconds(`From where ${what} is easy`), hard: seconds(`Up to where ${what} is hard`) })
+  .refine(one => one.easy > one.hard, { path: ['easy'], error: `What is easy for ${what} is slower than what is hard.` })
+const hop = (what: string) => z.strictObject({
+  start: z.number().min(0, { error: `A time to get going (${what}) is not negative.` }).max(1, { error: `A time to get going (${what}) is at most a second.` }),
+  speed: z.number().min(0.5, { error: `A speed of the hand (${what}) is at least half a metre a second.` }).max(30, { error: `A speed of the hand (${what}) is at most 30 metres a second.` }),
+})
+
+const ends = (what: string) => z.strictObject({ hand: limit(`${what} of a hand`), foot: limit(`${what} of a foot`) })
+
+export const limitsSchema = z.strictObject({
+  burst: ends('a burst'),
+  run: ends('a run'),
+  long: ends('a run without a break'),
+  pair: ends('a pair'),
+  double: limit('a bounced double'),
+  travel: z.strictObject({ easy: hop('easy'), hard: hop('hard') }),
+  control: limit('a loud stroke followed by a ghost'),
+  rise: limit('a ghost followed by an accent'),
+  grip: limit('a change of grip'),
+  chick: seconds('From where a step on hats just struck is told'),
+}) satisfies z.ZodType<Limits>
+
+const oneOf = <T extends string>(words: readonly T[], what: string) =>
+  z.enum(words as readonly [T, ...T[]], { error: `${what} is one of: ${words.join(', ')}.` })
+
+/** What a new document begins with; what a document says itself stands above it. */
+export const defaultsSchema = z.strictObject({
+  lead: oneOf(['right', 'left'], 'The leading side').default('right'),
+  hands: oneOf(['crossed', 'open'], 'The way to hold the hands').default('crossed'),
+  kitId: z.string({ error: 'The kit for new grooves is named by its id.' }).regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'The id of a kit is 1 to 64 letters, digits, hyphens or underscores.' }).default('five-piece'),
+  /** What this player calls the drum under the foot. */
+  bassDrum: oneOf(['bass drum', 'kick'], 'What the bass drum is called').default('bass drum'),
+})
+
+export const playerSchema = z.strictObject({
+  format: z.literal(PLAYER_SHAPE.format, { error: `format is "${PLAYER_SHAPE.format}".` }),
+  version: z.literal(PLAYER_SHAPE.version, { error: `version is ${PLAYER_SHAPE.version}.` }),
+  id: z.literal(PLAYER_ID, { error: `The player's id is "${PLAYER_ID}": there is one.` }),
+  defaults: defaultsSchema.default(defaultsSchema.parse({})),
+  counting: z.strictObject({
+    school: oneOf(['numbers', 'syllables'], 'A way of counting'),
+    triplet: oneOf(['& a', 'trip let'], 'A way of saying triplets'),
+    dotted: oneOf(['usual', 'eighths', 'beats'], 'A way of counting dotted beats').optional(),
+  }).default(NUMBERS),
+  limits: limitsSchema.default(HOUSE_LIMITS),
+})
+
+export type Player = z.infer<typeof playerSchema>
+export type Defaults = z.infer<typeof defaultsSchema>
+
+/** A player from unknown data; what is not said is as it ships. */
+export function readPlayer(input: unknown): Result<Player> {
+  const document = upgraded(input, PLAYER_SHAPE)
+  return document.ok ? readAs(playerSchema, document.value, 'player') : document
+}

@@ -1,0 +1,18 @@
+import { NUMBERS } from '#core/time'
+import { HOUSE_LIMITS } from './limits'
+import type { Defaults, Player } from './player-schema'
+import { PLAYER_ID, PLAYER_SHAPE } from './shapes'
+
+/** The player as Bazzet ships. */
+export const USUAL_PLAYER: Player = {
+  format: PLAYER_SHAPE.format,
+  version: PLAYER_SHAPE.version,
+  id: PLAYER_ID,
+  defaults: { lead: 'right', hands: 'crossed', kitId: 'five-piece', bassDrum: 'bass drum' },
+  counting: NUMBERS,
+  limits: HOUSE_LIMITS,
+}
+
+/** A name of ours with the bass drum called as the player calls it: `inWords('Bass on 1 and 3', 'kick') // => 'Kick on 1 and 3'`. */
+export const inWords = (name: string, bassDrum: Defaults['bassDrum']): string =>
+  (bassDrum === 'kick' ? name.replace(/\b([Bb])ass(?: drum)?\b/g, (_, b: string) => (b === 'B' ? 'Kick' : 'kick')) : name)

@@ -1,0 +1,26 @@
+import { HOUSE_LIMITS, type Limit } from './limits'
+
+type Fields = Record<string, unknown>
+const fields = (value: unknown): Fields => (typeof value === 'object' && value !== null ? value as Fields : {})
+
+/** Our limits of version 1, which knew one speed of a hand and one of a foot. */
+const WERE = { hand: { easy: 1 / 5, hard: 1 / 8 }, foot: { easy: 1 / 4, hard: 1 / 6.5 }, double: { easy: 0.09, hard: 0.06 } }
+
+/** What a player had made their own of version 1 is kept, a speed as that of a run; what they had left as it was goes by ours of today. */
+function limitsFrom1(old: Fields): Fields {
+  const own = (key: keyof typeof WERE, ours: Limit): unknown => {
+    const was = fields(old[key])
+    return old[key] === undefined || (was.easy === WERE[key].easy && was.hard === WERE[key].hard) ? ours : old[key]
+  }
+  return {
+    ...HOUSE_LIMITS,
+    run: { hand: own('hand', HOUSE_LIMITS.run.hand), foot: own('foot', HOUSE_LIMITS.run.foot) },
+    double: own('double', HOUSE_LIMITS.double),
+    travel: old.travel ?? HOUSE_LIMITS.travel,
+    control: old.control ?? HOUSE_LIMITS.control,
+  }
+}
+
+/** A player of version 1 as one of version 2. */
+export const playerFrom1 = (old: Fields): Fields =>
+  (old.limits === undefined ? old : { ...old, limits: limitsFrom1(fields(old.limits)) })

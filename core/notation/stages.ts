@@ -1,0 +1,31 @@
+import { sayLimbs } from '#core/analyse'
+import type { Groove } from '#core/groove'
+import { limbsInOrder } from '#core/kit'
+
+/** One stage of a sheet that builds a groove up: the parts that stand in it, what is new in words, and whose limbs they are. */
+export interface SheetStage { only: string[], title: string, limbs: string }
+
+/**
+ * A groove in so many stages, in the order its parts were layered, each with all that came before; never more stages than
+ * parts, and muted or empty parts left out. A single stage has no title.
+ *
+ * ```ts
+ * sheetStages(groove, 2).map(stage => stage.title) // => ['1. Hats, Backbeat', '2. With Ghosts, Bass drum']
+ * ```
+ */
+export function sheetStages(groove: Groove, stages: number): SheetStage[] {
+  const parts = groove.parts.filter(part => part.strokes.length && !part.muted)
+  const many = Math.min(stages, Math.max(1, parts.length))
+  const order = limbsInOrder(groove.lead)
+  return Array.from({ length: many }, (_, i) => {
+    const upTo = Math.ceil(parts.length * (i + 1) / many)
+    const only = parts.slice(0, upTo)
+    const fresh = parts.slice(Math.ceil(parts.length * i / many), upTo)
+    const limbs = order.filter(limb => only.some(part => part.limb === limb))
+    return {
+      only: only.map(part => part.id),
+      title: many === 1 ? '' : `${i + 1}. ${i ? 'With ' : ''}${fresh.map(part => part.name).join(', ')}`,
+      limbs: limbs.length > 1 ? sayLimbs(limbs) : '',
+    }
+  })
+}

@@ -1,0 +1,37 @@
+import { describe, expect, it } from 'vitest'
+import { makeBars } from '#core/groove'
+import { meter } from '#core/time'
+import { clicksOf, countIn, sounds } from '.'
+
+const bars = makeBars(meter(4, 4), 1, 4)
+
+describe('click', () => {
+  it.each([
+    ['every beat', [0, 5040, 10080, 15120]],
+    ['backbeats', [5040, 15120]],
+    ['first of bar', [0]],
+    ['off-beats', [2520, 7560, 12600, 17640]],
+    ['inner sixteenths', [1260, 3780, 6300, 8820, 11340, 13860, 16380, 18900]], // e and a
+    ['none', []],
+  ] as const)('falls on %s', (click, ats) => expect(clicksOf(bars, click).map(one => one.at)).toEqual(ats))
+
+  it('cuts a felt beat of three in three', () => {
+    expect(clicksOf(makeBars(meter(6, 8), 1, 3), 'eighths').map(one => one.at)).toEqual([0, 2520, 5040, 7560, 10080, 12600])
+    expect(clicksOf(makeBars(meter(6, 8), 1, 3), 'off-beats').map(one => one.at)).toEqual([5040, 12600])
+  })
+
+  it('falls on the player’s own slots, and on none beyond the bars', () => {
+    expect(clicksOf(bars, [15120, 3780, 99999])).toEqual([{ at: 3780, first: false }, { at: 15120, first: false }])
+  })
+
+  it('leaves bars silent in turn', () => {
+    expect([0, 1, 2, 3, 4, 5].map(bar => sounds({ sound: 1, silent: 2 }, bar))).toEqual([true, false, false, true, false, false])
+    expect(sounds(null, 7)).toBe(true)
+    expect(sounds({ sound: 1, silent: 0 }, 7)).toBe(true)
+  })
+
+  it('counts in before the start', () => {
+    expect(countIn(makeBars(meter(3, 4), 2, 2), 1)).toEqual([{ at: -15120, first: true }, { at: -10080, first: false }, { at: -5040, first: false }])
+    expect(countIn(bars, 2)).toHaveLength(8)
+  })
+})

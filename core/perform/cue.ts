@@ -1,0 +1,52 @@
+import type { Level, Limb, Piece, StrokeKind } from '#core/kit'
+import type { By } from './performance'
+
+/** Where in a performance something is: its section by place in the list, the lap of it, the bar and the tick. */
+export interface Place {
+  section: number
+  /** Which time round, from 0. */
+  lap: number
+  /** The bar, counted from 0 through the whole performance; negative in the count-in. */
+  bar: number
+  /** Ticks from the start of the section's groove, as written; before the first lap, in a count-in or a pick-up, negative. */
+  tick: number
+}
+
+interface Sounding extends Place {
+  /** Exact ticks from the start of the performance; negative before it. */
+  at: number
+  /** When it sounds, in seconds from the start of the performance: tempo, swing, push and grace notes applied. */
+  seconds: number
+}
+
+/** One blow of a stroke. */
+export interface StrokeCue extends Sounding {
+  kind: 'stroke'
+  part: string
+  /** Which blow of an ornamented stroke, from 0; the others are at the same tick. */
+  blow: number
+  by: By
+  /** True where the machine is to sound it. */
+  heard: boolean
+  limb: Limb
+  /** The name the groove uses, and the kit's piece of that name, if it has one. */
+  pieceId: string
+  piece: Piece | undefined
+  stroke: StrokeKind
+  level: Level
+  /** When an open hat closes or a choked cymbal is caught, in seconds from the start; undefined where it rings out. */
+  until: number | undefined
+}
+
+export interface ClickCue extends Sounding {
+  kind: 'click'
+  /** The first of a bar. */
+  first: boolean
+}
+
+/** One thing that sounds in a performance. */
+export type Cue = StrokeCue | ClickCue
+
+/** What a cue is the same by, whenever it is asked for: `'0/2/5/hats/1260/0'` is section, lap, bar, part, tick and blow. */
+export const cueId = (cue: Cue): string =>
+  `${cue.section}/${cue.lap}/${cue.bar}/${cue.kind === 'click' ? 'click' : cue.part}/${cue.tick}/${cue.kind === 'click' ? 0 : cue.blow}`

@@ -1,0 +1,5 @@
+export * from './click'
+export * from './performance'
+export * from './cue'
+export * from './clock'
+export * from './line'

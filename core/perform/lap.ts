@@ -1,0 +1,159 @@
+import type { Kit, Level } from '#core/kit'
+import { type Blow, CHOKED, type Groove, type Part, type PlacedStroke, blowsOf, slotTicks, visitStrokes } from '#core/groove'
+import { type Beat, barStarts, beatsOf, swungTick } from '#core/time'
+import { clicksOf } from './click'
+import type { SectionClock } from './clock'
+import type { ClickCue, StrokeCue } from './cue'
+import { type By, type Section, type Span, firstTempo, isRamp } from './performance'
+
+/** A written stroke on its way to be heard: where it lies, in ticks from the start of its lap, and what it is. */
+export interface LapStroke extends PlacedStroke {
+  by: By
+  /** Bars of the lap before the one it is in. */
+  bar: number
+}
+
+/** What is worked out once of a section, however often it comes round. */
+export interface Ground {
+  section: Section
+  groove: Groove
+  beats: Beat[]
+  /** Where bars begin, in ticks of the groove; which of them is the first that the span touches, and how many it touches. */
+  starts: number[]
+  firstBar: number
+  bars: number
+  /** Length of a lap in ticks. */
+  length: number
+  /** True where parts repeat against the bars, so that laps differ. */
+  cycles: boolean
+}
+
+/** What every lap of a section shares: the parts that are not silent, and the bars and beats its span (in ticks) covers. */
+export function groundOf(section: Section): Ground {
+  const { span, parts } = section
+  const played = [...section.groove.parts, ...section.extra].filter(part => parts[part.id] !== 'silent')
+  const groove: Groove = { ...section.groove, parts: played, tempo: firstTempo(section) }
+  const starts = barStarts(groove.bars)
+  const barAt = (tick: number) => Math.min(groove.bars.length - 1, starts.findLastIndex(start => start <= tick))
+  const firstBar = barAt(span.from)
+  return {
+    section, groove, starts, firstBar,
+    beats: beatsOf(groove.bars),
+    bars: barAt(span.to - 1) - firstBar + 1,
+    length: span.to - span.from,
+    cycles: played.some(part => part.every),
+  }
+}
+
+const inside = ({ from, to }: Span, at: number): boolean => at >= from && at < to
+const barOf = (ground: Ground, tick: number): number => Math.min(ground.groove.bars.length - 1, ground.starts.findLastIndex(start => start <= tick)) - ground.firstBar
+
+// Field by field: what `visitStrokes` hands over is used again, and copying it as a whole costs more than all the rest of a lap.
+const lapStroke = ({ part, stroke, at, swung, piece, push, closes }: PlacedStroke, by: By, bar: number): LapStroke => ({ part, stroke, at, swung, piece, push, closes, by, bar })
+
+/** The strokes of one lap in order of their written places. */
+export function strokesOfLap(ground: Ground, lap: number, kit: Kit = ground.section.kit): LapStroke[] {
+  const { section: { span, parts }, groove } = ground
+  const strokes: LapStroke[] = []
+  visitStrokes(groove, kit, lap, (placed) => {
+    if (inside(span, placed.at)) strokes.push(lapStroke(placed, parts[placed.part.id] ?? 'machine', barOf(ground, placed.at)))
+  })
+  return strokes.sort((a, b) => a.at - b.at)
+}
+
+/**
+ * The pick-up that leads into a section which is played from its groove's start: the strokes of the last ticks of its
+ * bars, their places counted back from the first (negative). Parts may have one of their own where the groove has none.
+ */
+export function leadIn(ground: Ground): LapStroke[] {
+  const { section: { span, parts, kit }, groove } = ground
+  const total = ground.starts.at(-1)!
+  if (span.from !== 0) return []
+  const ticksOf = (part: Part) => groove.pickUp?.ticks ?? part.pickUp ?? 0
+  const strokes: LapStroke[] = []
+  visitStrokes({ ...groove, parts: groove.parts.filter(part => !part.every && ticksOf(part)) }, kit, 0, (placed) => {
+    if (placed.at < total - ticksOf(placed.part)) return
+    const before = lapStroke(placed, parts[placed.part.id] ?? 'machine', -1)
+    before.at -= total
+    before.swung -= total
+    if (before.closes !== undefined) before.closes -= total
+    strokes.push(before)
+  }, true)
+  return strokes.sort((a, b) => a.at - b.at)
+}
+
+/** A cue before it is known when its lap begins: seconds and `until` from there, and whether a hat is still open at its end. */
+type StrokeLapCue = Omit<StrokeCue, 'section' | 'lap'> & { open: boolean }
+export type LapCue = StrokeLapCue | Omit<ClickCue, 'section' | 'lap'>
+
+/** When a place of a lap sounds, in seconds from the lap's start; `ticks` counts from there too. */
+export type LapTime = (ticks: number) => number
+
+/** The time of each place in a lap that begins so many ticks into its section. */
+export function lapTime(clock: SectionClock, startTicks: number): LapTime {
+  const start = clock.secondsAt(startTicks)
+  return clock.steady ? clock.secondsAt : ticks => clock.secondsAt(startTicks + ticks) - start
+}
+
+/**
+ * Strokes as cues, each blow of an ornament by itself, at its own level. `from` is the tick of the groove that the lap
+ * begins with. An open hat is closed by the next stroke on the same hats among these; one that none closes is left open.
+ */
+export function strokeCues(ground: Ground, strokes: readonly LapStroke[], from: number, time: LapTime): LapCue[] {
+  const { model } = ground.section
+  const cues: LapCue[] = []
+  const ringing = new Map<string, { cues: StrokeLapCue[], at: number }>()
+  for (const { part, stroke, at, swung, piece, push, closes, by, bar } of strokes) {
+    const seconds = time(swung - from) + push
+    const hats = piece?.kind === 'hi-hat'
+    const before = hats ? ringing.get(piece.id) : undefined
+    if (before && at > before.at) {
+      for (const cue of before.cues) close(cue, seconds)
+      ringing.delete(piece!.id)
+    }
+    const until = closes !== undefined ? time(closes - from) + push : stroke.ornament === 'choke' ? seconds + CHOKED : undefined
+    const open = hats && (stroke.stroke === 'open' || stroke.stroke === 'splash')
+    const heard = by === 'machine' || (by === 'player' && model)
+    const blows = stroke.ornament === undefined ? PLAIN_BLOWS[stroke.level] : blowsOf(stroke.ornament, stroke.level, () => time(swung - from + slotTicks(ground.beats, at < 0 ? at + ground.starts.at(-1)! : at)) - time(swung - from))
+    for (let blow = 0; blow < blows.length; blow++) {
+      const { after, level } = blows[blow]!
+      const cue: StrokeLapCue = {
+        kind: 'stroke', part: part.id, blow, by, bar, tick: at, at: at - from, seconds: seconds + after, limb: part.limb, pieceId: stroke.piece, piece,
+        stroke: stroke.stroke, level, until, heard, open,
+      }
+      cues.push(cue)
+      if (!open) continue
+      const waiting = ringing.get(piece.id)
+      if (waiting) waiting.cues.push(cue)
+      else ringing.set(piece.id, { cues: [cue], at })
+    }
+  }
+  return cues
+}
+
+/** A plain stroke is one blow at its own level. */
+const PLAIN_BLOWS: Record<Level, Blow[]> = { 1: [{ after: 0, level: 1 }], 2: [{ after: 0, level: 2 }], 3: [{ after: 0, level: 3 }], 4: [{ after: 0, level: 4 }], 5: [{ after: 0, level: 5 }] }
+
+function close(cue: StrokeLapCue, seconds: number): void {
+  cue.until = Math.min(cue.until ?? Infinity, seconds)
+  cue.open = false
+}
+
+/** The clicks of one lap; they swing with the groove, so that its off-beats fall where the groove's do. */
+export function clickCues(ground: Ground, time: LapTime): LapCue[] {
+  const { section: { span, click }, groove, beats } = ground
+  return clicksOf(groove.bars, click.program).filter(one => inside(span, one.at)).map((one): LapCue => ({
+    kind: 'click', first: one.first, bar: barOf(ground, one.at), tick: one.at, at: one.at - span.from,
+    seconds: time(swungTick(beats, one.at, groove.feel.swing ?? undefined) - span.from),
+  }))
+}
+
+/** The most that a cue may sound before its lap begins, in seconds: a push and a ruff's first grace note, and room. */
+export const EARLY = 0.25
+
+/** The most that a cue may sound after its lap's end: a push, and where the span cuts a swung pair in two the rest of it. */
+export function lateOf({ section: { tempo } }: Ground, clock: SectionClock): number {
+  const pair = 5040
+  const slowest = isRamp(tempo) ? Math.max(pair / clock.ticksAt(1), clock.secondsAt(tempo.over + pair) - clock.secondsAt(tempo.over)) : clock.secondsAt(pair)
+  return EARLY + 0.3 * slowest
+}

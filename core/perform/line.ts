@@ -1,0 +1,207 @@
+import { type SectionClock, clockOf } from './clock'
+import { countIn, sounds } from './click'
+import type { Cue, Place } from './cue'
+import { EARLY, type Ground, type LapCue, type LapStroke, clickCues, groundOf, lapTime, lateOf, leadIn, strokeCues, strokesOfLap } from './lap'
+import type { Performance } from './performance'
+import { mod } from '#core/time'
+
+/** A section in its place: what it begins after, and how long it lasts (`Infinity` where it never ends). */
+interface Laid {
+  index: number
+  ground: Ground
+  clock: SectionClock
+  times: number
+  startTicks: number
+  startSeconds: number
+  startBar: number
+  seconds: number
+  late: number
+  /** The pick-up that leads into it. */
+  lead: readonly LapStroke[]
+}
+
+/** How many laps are looked through for the stroke that closes a hat; a cycle may hide it for a while. */
+const LAPS_SEARCHED = 64
+
+/**
+ * A performance read from end to end, whatever is asked of it worked out once: `cues(performance, from, to)` for those
+ * who ask more than once. It holds no place and no clock; the same stretch gives the same cues.
+ */
+export class CueLine {
+  private readonly laid: Laid[] = []
+  /** Laps worked out, by section and lap; a section whose laps are all alike keeps one. */
+  private readonly laps = new Map<string, LapCue[]>()
+  /** When the first thing sounds, in seconds, at the latest 0: a count-in, a pick-up or a grace note comes before. */
+  readonly begins: number
+  /** When the last section is over, in seconds; `Infinity` where one goes on for ever. */
+  readonly ends: number
+
+  constructor(readonly performance: Performance) {
+    let startTicks = 0
+    let startSeconds = 0
+    let startBar = 0
+    for (const [index, section] of performance.sections.entries()) {
+      const ground = groundOf(section)
+      const clock = clockOf(section.tempo)
+      const times = section.times ?? Infinity
+      const seconds = times === Infinity ? Infinity : clock.secondsAt(times * ground.length)
+      this.laid.push({ index, ground, clock, times, startTicks, startSeconds, startBar, seconds, late: lateOf(ground, clock), lead: leadIn(ground) })
+      startTicks += times * ground.length
+      startSeconds += seconds
+      startBar += times * ground.bars
+      if (times === Infinity) break
+    }
+    this.ends = startSeconds
+    this.begins = this.between(-Infinity, EARLY).reduce((first, cue) => Math.min(first, cue.seconds), 0)
+  }
+
+  /** All cues of a stretch in order of time; `from` and `to` are seconds from the start, `to` not included. */
+  between(from: number, to: number): Cue[] {
+    const found: Cue[] = []
+    for (const laid of this.laid) {
+      if (laid.startSeconds - this.leadSeconds(laid) - EARLY >= to && laid.index > 0) break
+      if (laid.startSeconds + laid.seconds + laid.late < from) continue
+      this.addLead(laid, from, to, found)
+      const length = laid.ground.length
+      const lapAt = (seconds: number) => Math.floor(laid.clock.ticksAt(seconds - laid.startSeconds) / length)
+      const last = Math.min(laid.times - 1, lapAt(to + EARLY))
+      for (let lap = Math.max(0, from === -Infinity ? 0 : lapAt(from - laid.late)); lap <= last; lap++) this.addLap(laid, lap, from, to, found)
+    }
+    return found.sort((a, b) => a.seconds - b.seconds)
+  }
+
+  /** The place that sounds at a time; before the start a tick below 0, after the end the end of the last lap. */
+  placeAt(seconds: number): Place {
+    const laid = this.laid.findLast(one => one.startSeconds <= seconds) ?? this.laid[0]!
+    const { ground, clock } = laid
+    const into = clock.ticksAt(seconds - laid.startSeconds)
+    if (into < 0) return { section: 0, lap: 0, bar: Math.floor(into / ground.starts[1]!), tick: into }
+    const lap = Math.min(laid.times - 1, Math.floor(into / ground.length))
+    const tick = Math.min(ground.length, into - lap * ground.length) + ground.section.span.from
+    const bar = Math.min(ground.groove.bars.length - 1, ground.starts.findLastIndex(start => start <= tick))
+    return { section: laid.index, lap, bar: laid.startBar + lap * ground.bars + bar - ground.firstBar, tick }
+  }
+
+  /** When a place sounds, in seconds; a lap or tick that is not there is brought to the nearest that is. */
+  secondsOf({ section, lap, tick }: Omit<Place, 'bar'>): number {
+    const laid = this.laid[Math.min(section, this.laid.length - 1)]!
+    const { span } = laid.ground.section
+    const into = tick < 0 ? tick : (tick >= span.from && tick < span.to ? tick - span.from : mod(tick - span.from, laid.ground.length))
+    return laid.startSeconds + laid.clock.secondsAt(Math.min(lap, laid.times - 1) * laid.ground.length + into)
+  }
+
+  /** When the place that another line has at a time sounds in this one: how a performance that is changed goes on. */
+  secondsLike(other: CueLine, seconds: number): number {
+    const place = other.placeAt(seconds)
+    const id = other.laid[place.section]!.ground.section.id
+    const section = this.laid.findIndex(one => one.ground.section.id === id)
+    return this.secondsOf({ ...place, section: section < 0 ? place.section : section })
+  }
+
+  private leadSeconds({ clock, lead }: Laid): number {
+    return lead.length ? clock.secondsAt(-lead[0]!.at) : 0
+  }
+
+  /** What sounds before a section: its pick-up, and before the first the count-in. */
+  private addLead(laid: Laid, from: number, to: number, found: Cue[]): void {
+    const { ground, clock, index } = laid
+    const add = (cue: LapCue) => this.add(laid, 0, laid.startSeconds, 0, cue, from, to, found)
+    if (index === 0 && from < 0) {
+      const bar = ground.starts[1]!
+      for (const { at, first } of countIn(ground.groove.bars, this.performance.countIn)) {
+        add({ kind: 'click', first, bar: Math.floor(at / bar), tick: at, at, seconds: clock.secondsAt(at) })
+      }
+    }
+    // A lead-in is short and its tempo the first of its section: swing may carry it up to the bar line and not beyond.
+    if (laid.lead.length && from < laid.startSeconds + laid.late) strokeCues(ground, laid.lead, 0, clock.secondsAt).forEach(add)
+  }
+
+  private addLap(laid: Laid, lap: number, from: number, to: number, found: Cue[]): void {
+    const startTicks = lap * laid.ground.length
+    const start = laid.startSeconds + laid.clock.secondsAt(startTicks)
+    const cues = this.lapCues(laid, lap)
+    // Laps are kept in order of time, so that a short stretch of a long one is found at once.
+    let low = 0
+    let high = cues.length
+    while (low < high) {
+      const middle = (low + high) >> 1
+      if (start + cues[middle]!.seconds < from) low = middle + 1
+      else high = middle
+    }
+    for (let i = low; i < cues.length && start + cues[i]!.seconds < to; i++) this.add(laid, lap, start, startTicks, cues[i]!, from, to, found)
+  }
+
+  private add(laid: Laid, lap: number, start: number, startTicks: number, cue: LapCue, from: number, to: number, found: Cue[]): void {
+    const seconds = start + cue.seconds
+    if (seconds < from || seconds >= to) return
+    const section = laid.index
+    const bar = laid.startBar + lap * laid.ground.bars + cue.bar
+    const at = laid.startTicks + startTicks + cue.at
+    const { tick } = cue
+    if (cue.kind === 'click') {
+      if (tick < 0 || sounds(laid.ground.section.click.gaps, bar)) found.push({ kind: 'click', first: cue.first, section, lap, bar, tick, at, seconds })
+      return
+    }
+    const { part, blow, by, heard, limb, pieceId, piece, stroke, level } = cue
+    let until = cue.until === undefined ? undefined : start + cue.until
+    if (cue.open) {
+      const closed = this.closedAfter(laid, tick < 0 ? -1 : lap, pieceId)
+      if (closed !== undefined && (until === undefined || closed < until)) until = closed
+    }
+    found.push({ kind: 'stroke', part, blow, by, heard, limb, pieceId, piece, stroke, level, section, lap, bar, tick, at, seconds, until })
+  }
+
+  /** The cues of a lap in order of time, from its own start. The last lap gives way to the next section's pick-up. */
+  private lapCues(laid: Laid, lap: number): LapCue[] {
+    const { ground, clock, index } = laid
+    const next = lap === laid.times - 1 ? this.laid[index + 1] : undefined
+    const gives = next?.lead.length ? next : undefined
+    const alike = clock.steady && !ground.cycles && !gives
+    const key = alike ? String(index) : `${index}/${lap}`
+    const known = this.laps.get(key)
+    if (known) return known
+    const time = lapTime(clock, lap * ground.length)
+    const strokes = gives ? givenWay(strokesOfLap(ground, lap), gives.lead, ground.section.span.to) : strokesOfLap(ground, lap)
+    const cues = [...strokeCues(ground, strokes, ground.section.span.from, time), ...clickCues(ground, time)].sort((a, b) => a.seconds - b.seconds)
+    // A handful at most is ever asked for again: laps that differ go by one after another.
+    if (this.laps.size > 32) this.laps.clear()
+    this.laps.set(key, cues)
+    return cues
+  }
+
+  /** When the next stroke on some hats comes after the end of a lap, in seconds from the start; lap -1 is the pick-up before the first. */
+  private closedAfter(laid: Laid, lap: number, pieceId: string): number | undefined {
+    let here: Laid | undefined = laid
+    for (let tried = 0, at = lap; here && tried < LAPS_SEARCHED; tried++) {
+      if (at + 1 < here.times) at++
+      else {
+        here = this.laid[here.index + 1]
+        at = 0
+        const lead = here && firstOn(strokeCues(here.ground, here.lead, 0, here.clock.secondsAt), pieceId)
+        if (here && lead) return here.startSeconds + lead.seconds
+      }
+      const first: LapCue | undefined = here && firstOn(this.lapCues(here, at), pieceId)
+      if (here && first) return here.startSeconds + here.clock.secondsAt(at * here.ground.length) + first.seconds
+    }
+    return undefined
+  }
+}
+
+const firstOn = (cues: readonly LapCue[], pieceId: string): LapCue | undefined => cues.find(cue => cue.kind === 'stroke' && cue.pieceId === pieceId)
+
+/** Strokes less those of limbs that are already playing what leads into the next section: a limb is in one place. */
+function givenWay(strokes: readonly LapStroke[], lead: readonly LapStroke[], end: number): LapStroke[] {
+  const from = new Map<string, number>()
+  for (const { part, at } of lead) from.set(part.limb, Math.min(from.get(part.limb) ?? 0, at))
+  return strokes.filter(({ part, at }) => at - end < (from.get(part.limb) ?? 0))
+}
+
+/**
+ * What sounds in a stretch of a performance, in order of time: strokes by single blows, and clicks. `from` and `to` are
+ * seconds from the start of the first section, `to` not included; what comes before it (count-in, pick-up) is negative.
+ *
+ * ```ts
+ * cues(passes(groove, kit), 0, 1).map(cue => [cue.tick, cue.seconds]) // => [[0, 0], [2520, 0.25], …]
+ * ```
+ */
+export const cues = (performance: Performance, from: number, to: number): Cue[] => new CueLine(performance).between(from, to)

@@ -1,0 +1,78 @@
+import type { Kit } from '#core/kit'
+import { type Groove, type Part, grooveTicks } from '#core/groove'
+import type { Tempo } from '#core/time'
+import type { ClickPlan } from './click'
+
+/** Who plays a part: the machine sounds it, the player strikes it, nobody does, or the player sings it. */
+export const PLAYERS = ['machine', 'player', 'silent', 'sung'] as const
+export type By = typeof PLAYERS[number]
+
+/** A run of ticks of a groove's bars, `to` not included. It may begin and end within a bar. */
+export interface Span { from: number, to: number }
+
+/** A tempo that moves evenly, tick by tick, from one to another over so many ticks of its section, and then stays. */
+export interface Ramp { from: Tempo, to: Tempo, over: number }
+
+/** One entry of a performance: a span of a groove, so many times over. */
+export interface Section {
+  /** Unlike that of any other section of the performance; a section changed while it plays keeps it. */
+  id: string
+  groove: Groove
+  kit: Kit
+  span: Span
+  /** How many times; `null` goes on for ever, and what would come after is not reached. */
+  times: number | null
+  /** Who plays each part, by its id; one that is not named is the machine's. */
+  parts: Readonly<Record<string, By>>
+  /** Parts of this section alone, beside the groove's. */
+  extra: readonly Part[]
+  /** The player's parts are sounded too, to play along with. */
+  model: boolean
+  click: ClickPlan
+  tempo: Tempo | Ramp
+}
+
+/** The one thing that is played, rendered, written to a file, or measured against. */
+export interface Performance {
+  /** At least one; they follow on one another without a gap. */
+  sections: readonly Section[]
+  /** Bars counted in before the first section, in its first bar's meter. */
+  countIn: number
+}
+
+/** All bars of a groove. */
+export const wholeSpan = (groove: Pick<Groove, 'bars'>): Span => ({ from: 0, to: grooveTicks(groove) })
+
+/** The machine plays these parts of a groove, nobody the others. */
+export const machinePlays = (groove: Groove, heard: ReadonlySet<string>): Section['parts'] =>
+  Object.fromEntries(groove.parts.map(part => [part.id, heard.has(part.id) ? 'machine' : 'silent']))
+
+/** What a section must be told; all the rest has a usual value. */
+export type NewSection = Pick<Section, 'groove' | 'kit'> & Partial<Section>
+
+/** A section with the usual values where none are given: all bars once, muted parts silent, no click, the groove's own tempo. */
+export const makeSection = (given: NewSection): Section => ({
+  id: 'section',
+  span: wholeSpan(given.groove),
+  times: 1,
+  parts: Object.fromEntries(given.groove.parts.filter(part => part.muted).map(part => [part.id, 'silent' as const])),
+  extra: [],
+  model: false,
+  click: { program: 'none' },
+  tempo: given.groove.tempo,
+  ...given,
+})
+
+/** One section over and over: what the Bench and its like play. */
+export const looped = (section: NewSection, countIn = 0): Performance =>
+  ({ sections: [makeSection({ times: null, ...section })], countIn })
+
+/** A groove so many times through, and then the end: what is rendered or written to a file. */
+export const passes = (groove: Groove, kit: Kit, times = 1): Performance =>
+  ({ sections: [makeSection({ groove, kit, times })], countIn: 0 })
+
+/** Whether a section's tempo changes on its way: `isRamp({ bpm: 96, counts: '1/4' }) // => false`. */
+export const isRamp = (tempo: Section['tempo']): tempo is Ramp => 'over' in tempo
+
+/** The tempo a section begins at. */
+export const firstTempo = ({ tempo }: Pick<Section, 'tempo'>): Tempo => (isRamp(tempo) ? tempo.from : tempo)

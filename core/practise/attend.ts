@@ -1,0 +1,28 @@
+import { groupUnisons, unisons } from '#core/analyse'
+import { type Bar, type Groove, barTicks, sayList, sayPlaces, sentence, sounding, timeline } from '#core/groove'
+import { type Kit, LIMB_NAMES } from '#core/kit'
+import { type Counting, beatAt, beatsOf, mod } from '#core/time'
+import { type Stage, partsOf } from './stage'
+
+/** Where a counting player is: the bar, the felt beat in it and the slot of that beat, each from 0. */
+export interface Counted { bar: number, beat: number, slot: number }
+
+/**
+ * What is counted at a tick of the bars. A count-in (negative ticks) runs through the first bar so many times before it,
+ * and counts beats only: `countedAt(bars, -5040) // => { bar: 0, beat: 3, slot: 0 }` in 4/4.
+ */
+export function countedAt(bars: readonly Bar[], tick: number): Counted {
+  const beats = beatsOf(bars)
+  const at = tick < 0 ? mod(tick, barTicks(bars[0]!)) : tick
+  const { bar, beat, at: start, slots, length } = beatAt(beats, at)
+  return { bar, beat, slot: tick < 0 ? 0 : Math.min(slots - 1, Math.floor((at - start) * slots / length)) }
+}
+
+/** What a player attends to in a stage: their own words, or else where the limbs of its parts land together most. */
+export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Counting): string {
+  if (stage.attend) return stage.attend
+  const ids = partsOf(stage)
+  const heard = timeline(sounding(groove), kit).filter(event => ids.includes(event.partId))
+  const group = groupUnisons(unisons(heard))[0]
+  return group ? `${group.limbs.length === 4 ? 'All four limbs' : sentence(sayList(group.limbs.map(limb => LIMB_NAMES[limb])))} land together on ${sayPlaces(groove, group.ats, counting)}. Keep them one sound.` : 'No two limbs land together here: keep the line even.'
+}

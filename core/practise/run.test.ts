@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest'
+import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
+import { meter } from '#core/time'
+import { ASKING, type Run, type RunEffect, type RunEvent, beginRun, entryOf, logEntrySchema, planFor, stageOf, stepRun } from '.'
+
+const bars = makeBars(meter(4, 4), 1, 4)
+const groove = makeGroove({ id: 'g', title: 'G', bars, parts: (['RF', 'RH'] as const).map(limb => makePart({ id: limb, name: limb, limb, strokes: rowStrokes(bars, '3...', { piece: 'snare' }) })) })
+let n = 0
+const made = planFor(groove, () => `id${n++}`)
+if (!made.ok) throw new Error(made.reason)
+// The foot alone at 70 for two minutes, then both at 75, and at 90 with all.
+const plan = { ...made.value, stages: made.value.stages.slice(0, 2) }
+
+/** Runs events one after another; answers where it ends and all that it asked for. */
+function run(...events: RunEvent[]): { run: Run, effects: RunEffect[], phases: string[] } {
+  let now = beginRun(plan)
+  const effects: RunEffect[] = []
+  const phases: string[] = [now.phase]
+  for (const event of events) {
+    const next = stepRun(now, event)
+    now = next.run
+    effects.push(...next.effects)
+    phases.push(now.phase)
+  }
+  return { run: now, effects, phases }
+}
+const press = (now: number): RunEvent => ({ type: 'press', now })
+const tick = (now: number, begun = true): RunEvent => ({ type: 'tick', now, begun })
+const asked = (effects: RunEffect[]) => effects.map(effect => (effect.type === 'write' ? `write ${effect.entry} ${effect.word} ${effect.seconds} s at ${effect.tempo.bpm}` : effect.type === 'play' ? `play ${effect.stage.name} at ${effect.tempo.bpm}` : effect.type))
+
+describe('a run', () => {
+  it('counts in, plays, pauses and goes on; only time played counts', () => {
+    const { run: at, phases, effects } = run(press(0), tick(1, false), tick(2.5), tick(12.5), press(13), tick(100), press(101), tick(102, false), tick(103), tick(113))
+    expect(phases).toEqual(['ready', 'counting', 'counting', 'playing', 'playing', 'paused', 'paused', 'counting', 'counting', 'playing', 'playing'])
+    expect(at.played).toBe(20)
+    expect(at.left).toBe(100)
+    expect(asked(effects)).toEqual(['play Foot alone at 70', 'stop', 'play Foot alone at 70'])
+  })
+
+  it('writes a stage down as its time is up, and again with the word; the next begins by itself', () => {
+    const { run: at, effects } = run(press(0), tick(1), tick(121), { type: 'say', word: 'solid', now: 123 })
+    expect(asked(effects)).toEqual(['play Foot alone at 70', 'stop', 'write 0 null 120 s at 70', 'write 0 solid 120 s at 70', `play ${stageOf(at)!.name} at 75`])
+    expect(at).toMatchObject({ index: 1, phase: 'counting', entry: 1 })
+  })
+
+  it('goes on without a word after a while, or waits where it is told to', () => {
+    const up = [press(0), tick(1), tick(121)]
+    expect(run(...up, tick(121 + ASKING - 1)).run).toMatchObject({ index: 0, phase: 'asking' })
+    expect(run(...up, tick(121 + ASKING)).run).toMatchObject({ index: 1, phase: 'counting' })
+    expect(run({ type: 'auto', on: false }, ...up, tick(1000)).run).toMatchObject({ index: 0, phase: 'asking' })
+    expect(run({ type: 'auto', on: false }, ...up, press(1000)).run).toMatchObject({ index: 1, phase: 'ready' })
+  })
+
+  it('ends a stage early by a word, and the plan after its last', () => {
+    const first = run(press(0), tick(1), tick(31), { type: 'say', word: 'shaky', now: 31 })
+    expect(asked(first.effects)).toContain('write 0 shaky 30 s at 70')
+    const over = run({ type: 'skip', now: 0 }, press(1), tick(2), { type: 'say', word: 'missed', now: 3 })
+    expect(over.run.phase).toBe('over')
+    expect(run({ type: 'say', word: 'solid', now: 0 }).effects).toEqual([]) // nothing was played
+    expect(stepRun(over.run, { type: 'say', word: 'solid', now: 9 }).effects).toEqual([])
+  })
+
+  it('plays again, slower, as an entry of its own, and within what a tempo may be', () => {
+    const { run: at, effects } = run(press(0), tick(1), tick(61), { type: 'again', now: 61, change: -0.08 })
+    expect(asked(effects)).toEqual(['play Foot alone at 70', 'stop', 'play Foot alone at 64'])
+    expect(at).toMatchObject({ index: 0, phase: 'counting', played: 0, left: 120, entry: 1 })
+    let slow: Run = at
+    for (let i = 0; i < 40; i++) slow = stepRun(slow, { type: 'again', now: 0, change: -0.5 }).run
+    expect(slow.tempo).toEqual({ bpm: 20, counts: '1/4' })
+  })
+
+  it('skips without writing, and sounds the next only where it was sounding', () => {
+    expect(asked(run({ type: 'skip', now: 0 }).effects)).toEqual(['stop'])
+    expect(asked(run(press(0), tick(1), { type: 'skip', now: 2 }).effects)).toEqual(['play Foot alone at 70', 'stop', 'play All three limbs at 90'].with(2, `play ${plan.stages[1]!.name} at ${plan.stages[1]!.tempo.bpm}`))
+    expect(run({ type: 'skip', now: 0 }, { type: 'skip', now: 0 }).run.phase).toBe('over')
+  })
+
+  it('stops at its end', () => {
+    expect(run(press(0), { type: 'end' })).toMatchObject({ run: { phase: 'over' }, effects: [{ type: 'play' }, { type: 'stop' }] })
+  })
+
+  it('makes entries that the log takes', () => {
+    const { effects } = run(press(0), tick(1), tick(31), { type: 'say', word: 'solid', now: 31 })
+    const write = effects.find(effect => effect.type === 'write')!
+    const entry = entryOf(write, { id: 'e', at: '2026-03-01T18:00:00Z', day: '2026-03-01', planId: 'p', sessionId: 's', revision: 7, title: 'G' })
+    expect(logEntrySchema.parse(entry)).toMatchObject({ subject: { kind: 'groove', id: 'g', revision: 7, title: 'G' }, parts: { RF: 'player' }, tempo: { bpm: 70, counts: '1/4' }, seconds: 30, stage: 'Foot alone' })
+  })
+})

@@ -1,0 +1,54 @@
+import { type Shape, eachOf } from '#core/upgrade'
+import { NOTE_VALUES, type NoteValue } from '#core/time'
+
+/**
+ * What an older plan or entry does not say: a tempo of version 1 counted whatever its groove counts. Who knows the groove
+ * tells; who does not takes quarters, and the tempo is marked as assumed.
+ */
+const counted = (bpm: unknown, counts?: NoteValue) =>
+  (counts && NOTE_VALUES.includes(counts) ? { bpm, counts } : { bpm, counts: '1/4', assumed: true })
+
+type Fields = Record<string, unknown>
+
+/** Version 2 of a plan: each stage has its own subject, says who plays each part, and its tempo carries its note value. */
+const planTo2 = (counts?: NoteValue) => ({ grooveId, ...plan }: Fields): Fields => ({
+  ...plan,
+  stages: eachOf(plan.stages, ({ partIds, click, bpm, seconds, ...stage }) => ({
+    ...stage,
+    subject: { kind: 'groove', id: grooveId },
+    span: null,
+    parts: Array.isArray(partIds) ? Object.fromEntries(partIds.map(id => [String(id), 'player'])) : partIds,
+    extra: [],
+    length: { seconds },
+    click: { program: click, gaps: null },
+    countIn: 1,
+    tempo: counted(bpm, counts),
+    climb: null,
+    on: 'kit',
+    attend: '',
+    given: ['name'],
+  })),
+})
+
+/** How a plan is kept; `counts` is what its groove's tempo counts, where that is known. */
+export const planShape = (counts?: NoteValue) => ({ format: 'bazzet-plan', what: 'plan', version: 2, upgrades: [planTo2(counts)] }) as const satisfies Shape
+
+/** Version 2 of a log entry: its subject, the player's own day, and a tempo with its note value. Version 1 had no format. */
+const entryTo2 = (counts?: NoteValue, day?: string) => ({ grooveId, grooveTitle, bpm, ...entry }: Fields): Fields => ({
+  ...entry,
+  day: day ?? (typeof entry.at === 'string' ? entry.at.slice(0, 10) : undefined),
+  subject: { kind: 'groove', id: grooveId, revision: null, title: grooveTitle },
+  span: null,
+  parts: {},
+  click: null,
+  tempo: counted(bpm, counts),
+  measures: null,
+  sessionId: null,
+})
+
+/** The versions of a log entry. Version 1 named no note value and no day: pass those of its groove and of the player's calendar. */
+export const entryShape = (counts?: NoteValue, day?: string) => ({ format: 'bazzet-entry', what: 'log entry', version: 2, upgrades: [entryTo2(counts, day)] }) as const satisfies Shape
+
+/** An entry of version 1, which said neither format nor version, made to say so. */
+export const markedEntry = (input: unknown): unknown =>
+  (typeof input === 'object' && input !== null && 'bpm' in input && !('format' in input) ? { format: 'bazzet-entry', version: 1, ...input } : input)

@@ -1,0 +1,211 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import fc from 'fast-check'
+import sqlite3 from 'sqlite3'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { type Groove, makeBars, makeGroove } from '#core/groove'
+import { HOUSE_LIMITS } from '#core/kit'
+import { type LogEntry, tempoByDay } from '#core/practise'
+import { meter } from '#core/time'
+import { QueryTypes } from 'sequelize'
+import { type Database, connect } from '.'
+import { openDatabase } from './connection'
+
+const folder = mkdtempSync(join(tmpdir(), 'bazzet-db-'))
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+const at = (name: string) => join(folder, name)
+
+/** Runs SQL on a file as another program would. */
+const sql = (path: string, statements: string) => new Promise<void>((done, fail) => {
+  const db = new sqlite3.Database(path)
+  db.exec(statements, error => db.close(() => (error ? fail(error) : done())))
+})
+const list = async (text: Promise<string>) => (JSON.parse(await text) as { revision: number, updatedAt: string, summary: { id: string } }[])
+
+describe('a database with a player of version 1', () => {
+  it('keeps the limits the player had made their own, and gets bursts, runs and pairs beside them', async () => {
+    const before = await connect(at('player.db'))
+    await before.close()
+    const old = { format: 'bazzet-player', version: 1, id: 'me', defaults: { lead: 'left', hands: 'crossed', kitId: 'five-piece', bassDrum: 'kick' }, counting: { school: 'numbers', triplet: '& a' },
+      limits: { hand: { easy: 0.2, hard: 0.125 }, foot: { easy: 0.3, hard: 0.2 }, double: { easy: 0.09, hard: 0.06 }, travel: HOUSE_LIMITS.travel, control: { easy: 0.15, hard: 0.11 } } }
+    await sql(at('player.db'), `DELETE FROM "SequelizeMeta" WHERE name = '005-limits'; UPDATE players SET document = '${JSON.stringify(old).replaceAll("'", "''")}'`)
+    const after = await connect(at('player.db'))
+    expect((await after.documents.player.get('me'))!.document).toMatchObject({
+      version: 2, defaults: { lead: 'left', bassDrum: 'kick' },
+      limits: { ...HOUSE_LIMITS, run: { hand: HOUSE_LIMITS.run.hand, foot: { easy: 0.3, hard: 0.2 } }, control: { easy: 0.15, hard: 0.11 } },
+    })
+    await after.close()
+  })
+})
+
+describe('a database of version 1', () => {
+  let db: Database
+  beforeAll(async () => {
+    await sql(at('old.db'), readFileSync('test/old/database-1.sql', 'utf8'))
+    db = await connect(at('old.db'))
+  })
+  afterAll(() => db.close())
+
+  it('keeps every groove, brought up to date, with its revision and its moment; the bin stays the bin', async () => {
+    const grooves = await list(db.documents.groove.list())
+    expect(grooves.map(one => one.summary.id).sort()).toEqual(['all-there-was', 'wet-rope', 'wet-rope-late'])
+    expect(grooves.find(one => one.summary.id === 'wet-rope')).toMatchObject({ revision: 4, updatedAt: '2026-11-21T10:00:00.000Z' })
+    expect((await db.documents.groove.listBin()).map(one => one.summary.id)).toEqual(['tin-gutter-waltz'])
+    const old = JSON.parse(readFileSync('test/old/groove-1.json', 'utf8'))
+    const { document, revision } = (await db.documents.groove.get('all-there-was'))!
+    expect(revision).toBe(7)
+    expect(document).toEqual({ ...old, version: 2, guides: [], parts: old.parts.map((part: object) => ({ ...part, pickUp: null, given: ['name', 'role'] })) })
+  })
+
+  it('gives plans and entries the note value of the groove they name, and marks what it has to assume', async () => {
+    const tempos = async (id: string) => (await db.documents.plan.get(id))!.document.stages.map(stage => stage.tempo)
+    expect(await tempos('slow-plan')).toEqual([{ bpm: 45, counts: '1/4.' }])
+    expect(await tempos('wet-rope-plan')).toEqual([67, 72, 77, 86].map(bpm => ({ bpm, counts: '1/4' })))
+    const { entries, total } = await db.log.page(0, 10)
+    expect(total).toBe(5)
+    expect(new Map(entries.map(entry => [entry.id, entry.tempo]))).toEqual(new Map<string, LogEntry['tempo']>([
+      ['slow-1', { bpm: 45, counts: '1/4.' }], ['gone-1', { bpm: 120, counts: '1/4', assumed: true }],
+      ['wet-rope-plan-35-0', { bpm: 52, counts: '1/4' }], ['wet-rope-plan-35-3', { bpm: 69, counts: '1/4' }], ['wet-rope-plan-1-3', { bpm: 86, counts: '1/4' }],
+    ]))
+  })
+
+  it('keeps kits and recipes, and gets what ships since: the player among it', async () => {
+    expect((await list(db.documents.kit.list())).map(one => one.summary.id)).toContain('pad')
+    expect((await list(db.documents.recipe.list())).map(one => one.summary.id)).toContain('threes')
+    expect((await db.documents.player.get('me'))!.document).toMatchObject({ defaults: { lead: 'right' }, counting: { school: 'numbers' } })
+  })
+
+  it('opens again as it was left', async () => {
+    const before = await db.documents.groove.list()
+    const again = await connect(at('old.db'))
+    expect(await again.documents.groove.list()).toBe(before)
+    expect((await again.documents.groove.get('wet-rope'))!.store).toBe((await db.documents.groove.get('wet-rope'))!.store)
+    await again.close()
+  })
+})
+
+it('a log entry of version 1 that cannot be read is put aside with the reason, and the others are kept', async () => {
+  const unreadable = 'INSERT INTO log VALUES(\'odd\',\'wet-rope\',\'Wet Rope\',\'wet-rope-plan\',\'Alone\',-5.0,90.0,\'solid\',\'2026-11-20T18:00:00.000Z\');'
+  await sql(at('odd.db'), readFileSync('test/old/database-1.sql', 'utf8').replace('INSERT INTO log', `${unreadable}\nINSERT INTO log`))
+  const db = await connect(at('odd.db'))
+  expect((await db.log.page(0, 10)).total).toBe(5)
+  await db.close()
+  const sequelize = await openDatabase(at('odd.db'))
+  const aside = await sequelize.query<{ entry: string, reason: string }>('SELECT * FROM logUnread', { type: QueryTypes.SELECT })
+  await sequelize.close()
+  expect(aside.map(one => JSON.parse(one.entry))).toEqual([expect.objectContaining({ id: 'odd', bpm: -5 })])
+  expect(aside[0]!.reason).toMatch(/tempo/)
+})
+
+it('a database is kept with its writes ahead of it, and each commit on the disk', async () => {
+  const sequelize = await openDatabase(at('settings.db'))
+  const told = async (name: string) => Object.values((await sequelize.query(`PRAGMA ${name}`, { type: QueryTypes.SELECT }))[0]!)[0]
+  expect(await Promise.all(['journal_mode', 'synchronous', 'busy_timeout', 'foreign_keys'].map(told))).toEqual(['wal', 2, 5000, 1])
+  await sequelize.close()
+})
+
+it('a database from a newer Bazzet is refused by name and not touched', async () => {
+  await (await connect(at('newer.db'))).close()
+  await sql(at('newer.db'), 'INSERT INTO SequelizeMeta (name) VALUES (\'099-tomorrow\'); PRAGMA wal_checkpoint(TRUNCATE);')
+  const before = readFileSync(at('newer.db'))
+  await expect(connect(at('newer.db'))).rejects.toThrow(/newer\.db is from a newer Bazzet: it has been through “099-tomorrow”/)
+  expect(readFileSync(at('newer.db')).equals(before)).toBe(true)
+})
+
+describe('documents', () => {
+  let db: Database
+  const groove = (id: string, more: Partial<Groove> = {}) => makeGroove({ id, title: `Title of ${id}`, bars: makeBars(meter(4, 4), 1, 4), ...more })
+  const child = (id: string, parent: string) => groove(id, { parent: { id: parent, revision: 1, moves: [] } })
+  const ids = async (wanted: Parameters<Database['documents']['groove']['list']>[0]) => (await list(db.documents.groove.list(wanted))).map(one => one.summary.id).sort()
+
+  beforeAll(async () => {
+    db = await connect(at('new.db'))
+    const { groove: kept } = db.documents
+    // A family of five, one of them in the bin and the line below it so cut; two strangers.
+    for (const one of [groove('first'), child('a', 'first'), child('b', 'first'), child('aa', 'a'), child('aaa', 'aa'), groove('other'), groove('long', { bars: makeBars(meter(4, 4), 2, 4) })]) {
+      const { updatedAt } = (await kept.create(one))!
+      // Each a moment after the one before: which is newest is told to the millisecond.
+      await vi.waitFor(() => expect(Date.now()).toBeGreaterThan(Date.parse(updatedAt)), { interval: 1 })
+    }
+    await kept.setBinned('aa', true)
+  })
+  afterAll(() => db.close())
+
+  it('are saved over the revision they were made from, in the store it was made in, and over no other', async () => {
+    const { groove: kept } = db.documents
+    const made = (await kept.create(groove('save')))!
+    expect(made.revision).toBe(1)
+    expect(await kept.create(groove('save'))).toBeUndefined()
+    const two = groove('save', { title: 'Two' })
+    expect(await kept.save(two, 1, made.store)).toMatchObject({ kind: 'saved', revision: 2 })
+    expect(await kept.save(two, 1)).toMatchObject({ kind: 'saved', revision: 2 }) // sent twice
+    expect(await kept.save(groove('save', { title: 'Three' }), 1)).toMatchObject({ kind: 'stale', theirs: { revision: 2, document: { title: 'Two' } } })
+    expect(await kept.save(groove('save', { title: 'Three' }), 2, 'another store')).toMatchObject({ kind: 'stale' })
+    expect(await kept.save(groove('nowhere'), 1)).toEqual({ kind: 'missing' })
+    await kept.setBinned('save', true)
+    expect(await kept.save(groove('save', { title: 'Four' }), 2)).toEqual({ kind: 'missing' })
+  })
+
+  it('that are saved at once by two are kept from the first alone', async () => {
+    const { groove: kept } = db.documents
+    await kept.create(groove('race'))
+    const answers = await Promise.all(['A', 'B', 'C'].map(title => kept.save(groove('race', { title }), 1)))
+    expect(answers.map(one => one.kind).sort()).toEqual(['saved', 'stale', 'stale'])
+    await kept.setBinned('race', true)
+  })
+
+  it.each([
+    ['all', {}, ['a', 'aaa', 'b', 'first', 'long', 'other']],
+    ['some by id', { only: ['b', 'nobody', 'a'] }, ['a', 'b']],
+    ['none by no id', { only: [] }, []],
+    ['a family from its first', { family: 'first' }, ['a', 'b', 'first']],
+    ['a family from a leaf', { family: 'b' }, ['a', 'b', 'first']],
+    ['what is left of a family whose line is cut', { family: 'aaa' }, ['aaa']],
+    ['grooves of a length', { ticks: 40320 }, ['long']],
+    ['by words of the title', { words: ['TITLE', 'aa'] }, ['aaa']],
+    ['by a word that is only in the JSON', { words: ['ticks'] }, []],
+    ['by a word with a quote in it', { words: ['\' OR 1=1'] }, []],
+  ])('are listed: %s', async (_, wanted, expected) => expect(await ids(wanted)).toEqual(expected))
+
+  it('are listed newest first, so many at the most, by summaries without strokes', async () => {
+    const lines = await list(db.documents.groove.list({ most: 2 }))
+    expect(lines.map(one => one.summary.id)).toEqual(['long', 'other'])
+    expect(Object.keys(lines[0]!.summary)).not.toContain('parts')
+  })
+
+  it('survive a family that is its own ancestor', async () => {
+    await db.documents.groove.create(child('loop-a', 'loop-b'))
+    await db.documents.groove.create(child('loop-b', 'loop-a'))
+    expect(await ids({ family: 'loop-a' })).toEqual(['loop-a', 'loop-b'])
+  })
+})
+
+describe('the log', () => {
+  it('sums and pages what the core sums in one go', async () => {
+    const entry = (i: number, [subject, day, bpm, counts, word]: [string, number, number, '1/4' | '1/8' | '1/4.', LogEntry['word']]): LogEntry => {
+      const date = `2026-03-${String(1 + day).padStart(2, '0')}`
+      return {
+        format: 'bazzet-entry', version: 2, id: `e${i}`, at: `${date}T18:${String(i % 60).padStart(2, '0')}:${String(Math.floor(i / 60)).padStart(2, '0')}.000Z`, day: date,
+        subject: { kind: 'groove', id: subject, revision: 1, title: `${subject} ${i}` }, planId: null, stage: 'All', span: null, parts: {}, click: null, tempo: { bpm, counts }, seconds: 30 + i, word, measures: null, sessionId: null,
+      }
+    }
+    const entries = fc.array(fc.tuple(fc.constantFrom('g', 'h', 'i'), fc.integer({ min: 0, max: 6 }), fc.integer({ min: 40, max: 200 }), fc.constantFrom('1/4' as const, '1/8' as const, '1/4.' as const), fc.constantFrom('solid' as const, 'shaky' as const, 'missed' as const, null)), { minLength: 1, maxLength: 60 })
+    let n = 0
+    await fc.assert(fc.asyncProperty(entries, async (rows) => {
+      const db = await connect(at(`log${n++}.db`))
+      const all = rows.map((row, i) => entry(i, row))
+      await db.log.putAll(all)
+      const sums = await db.log.sums()
+      expect(sums).toMatchObject({ stages: all.length, seconds: all.reduce((sum, one) => sum + one.seconds, 0), days: new Set(all.map(one => one.day)).size })
+      const byId = (lines: typeof sums.lines) => lines.map(line => ({ ...line, days: line.days.map(({ day, bpm }) => [day, Number(bpm.toFixed(6))]) })).sort((a, b) => a.id.localeCompare(b.id))
+      expect(byId(sums.lines)).toEqual(byId(tempoByDay(all)))
+      const paged = [...(await db.log.page(0, 7)).entries, ...(await db.log.page(7, 100)).entries]
+      expect(paged).toEqual([...all].sort((a, b) => b.at.localeCompare(a.at) || a.id.localeCompare(b.id)))
+      // A word given late reaches its entry.
+      await db.log.put({ ...all[0]!, word: 'solid' })
+      expect(await db.log.count()).toBe(all.length)
+      await db.close()
+    }), { numRuns: 12 })
+  }, 120_000)
+})
