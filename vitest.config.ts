@@ -8,6 +8,7 @@ export default defineConfig({
   test: {
     include: ['core/**/*.test.ts', 'app/**/*.test.ts', 'server/**/*.test.ts', 'demo/**/*.test.ts', 'test/*.test.ts'],
     environment: 'node',
+    setupFiles: ['test/seed.ts'],
     // Laws over a thousand generated grooves take their time on a busy machine.
     testTimeout: 120_000,
   },

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bounces, isBreath, speeds } from '.'
+import { bounces, hardnessOf, isBreath, speeds, verdictOf } from '.'
 
 /** What `speeds` tells, in a line: the kind, the blow it begins with, the time in hundredths. */
 const told = (...gaps: number[]) => {
@@ -45,4 +45,20 @@ describe('a bounced double', () => {
   it.each([
     [0.1, true, 3, 3, true], [0.1, true, 5, 1, true], [0.1, true, 3, 4, false], [0.1, false, 3, 3, false], [0.18, true, 3, 3, false],
   ])('%s s apart, on one piece: %s, from %i to %i: %s', (gap, samePiece, from, to, expected) => expect(bounces(gap, { samePiece, from, to })).toBe(expected))
+})
+
+describe('how hard a time is', () => {
+  // 102 quarters a minute, eighths swung at 60: the shorter sixteenths come at 8.5 a second, which is the limit itself.
+  it.each([[0.3, 0.16 / 0.3], [0.16, 1], [(60 / 102 / 4) * 0.8, 2], [1 / 8.5, 2], [1 / 8.5 - 1e-10, 2]])('%f s against 160 ms and 8.5 a second is %f', (time, hardness) => {
+    expect(hardnessOf(time, { easy: 0.16, hard: 1 / 8.5 })).toBeCloseTo(hardness, 6)
+  })
+
+  it('is a verdict and a number that agree, on the limits too', () => {
+    const limits = fc.record({ easy: fc.double({ min: 0.05, max: 0.5, noNaN: true }), share: fc.double({ min: 0.1, max: 1, noNaN: true }) }).map(({ easy, share }) => ({ easy, hard: easy * share }))
+    fc.assert(fc.property(limits, fc.double({ min: 0.01, max: 1, noNaN: true }), fc.constantFrom('any', 'easy', 'hard'), (limit, any, where) => {
+      const time = where === 'any' ? any : limit[where as 'easy' | 'hard']
+      const hardness = hardnessOf(time, limit)
+      expect(hardness >= 2 ? 'hard' : hardness > 1 ? 'demanding' : undefined).toBe(verdictOf(time, limit))
+    }))
+  })
 })

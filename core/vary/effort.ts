@@ -1,5 +1,5 @@
 import { type Finding, bounceLimit, crossingTime, findings, graceTroubles, gripOf, played, travelLimits } from '#core/analyse'
-import { type Kit, LIMBS, type Limit, type Limits, type Piece, bounces, limitsOf, paired, pieceOf, speedLimit, speeds, stretchTo, verdictOf } from '#core/kit'
+import { type Kit, LIMBS, type Limit, type Limits, type Piece, bounces, hardnessOf, limitsOf, paired, pieceOf, speedLimit, speeds, stretchTo, verdictOf } from '#core/kit'
 import { type Groove, type Part, type Stroke, blowsOf, slotTicks, sounding, timeline } from '#core/groove'
 import { swingOf, tickSeconds } from '#core/time'
 import { crossedIn, hatsContradict, mayCross } from './effort-body'
@@ -11,8 +11,6 @@ export interface Worked { groove: Groove, hardness: readonly number[] }
 const NOWHERE: ReadonlySet<number> = new Set()
 
 const isWall = ({ weight }: { weight: string }): boolean => weight === 'impossible' || weight === 'hard'
-
-const hardnessOf = (gap: number, { easy, hard }: Limit): number => (gap >= easy ? easy / gap : 1 + (easy - gap) / (easy - hard))
 
 /**
  * How hard grooves of one tempo are on one kit, thousands a second, by the readout’s own rules: the worst gap between two

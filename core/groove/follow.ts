@@ -1,0 +1,111 @@
+import { type Limb, type PieceKind, PIECE_KINDS, isHand, knownPiece } from '#core/kit'
+import { beatsOf } from '#core/time'
+import { backbeatAmong, onSnare } from './backbeat'
+import type { Edit } from './edits'
+import type { Groove, Part, Role, Stroke } from './schema'
+
+/** What a part is called and what it is for, going by what is in it. */
+export interface Described { name: string, role: Role }
+
+const sentenceOf = (id: string): string => (id.charAt(0).toUpperCase() + id.slice(1)).replaceAll('-', ' ')
+
+/** What kind of piece an id is of: its kind on the kits that come with Bazzet, or what the id begins with. */
+const kindOf = (piece: string): PieceKind | undefined => knownPiece(piece)?.kind ?? PIECE_KINDS.toSorted((a, b) => b.length - a.length).find(kind => piece.startsWith(kind))
+
+/** What most strokes of a part are made on, the first of several as frequent: `'ride'`; undefined where there are none. */
+function mainOf<T>(strokes: readonly Stroke[], of: (stroke: Stroke) => T): T | undefined {
+  const many = new Map<T, number>()
+  for (const stroke of strokes) many.set(of(stroke), (many.get(of(stroke)) ?? 0) + 1)
+  let main: T | undefined
+  for (const [what, n] of many) if (main === undefined || n > many.get(main)!) main = what
+  return main
+}
+
+const mainPiece = (strokes: readonly Stroke[]) => mainOf(strokes, stroke => stroke.piece)
+
+/**
+ * The plainest true name and role of a part: `{ name: 'Ghosts', role: 'ghosts' }` where a hand plays the snare at levels 1 and 2.
+ * Undefined for a part with nothing in it.
+ */
+export function described(groove: Pick<Groove, 'bars' | 'parts'>, part: Pick<Part, 'id' | 'limb' | 'strokes' | 'every'>): Described | undefined {
+  const piece = mainPiece(part.strokes)
+  if (piece === undefined) return undefined
+  const kind = kindOf(piece)
+  const name = knownPiece(piece)?.name ?? sentenceOf(piece)
+  if (!isHand(part.limb)) {
+    if (kind === 'bass drum') return { name: 'Bass drum', role: 'bass drum' }
+    return kind === 'hi-hat' ? { name: 'Hat foot', role: 'hat foot' } : { name, role: 'other' }
+  }
+  if (kind === 'snare') return onSnares(groove, part)
+  if (kind !== 'hi-hat' && kind !== 'ride') return { name, role: 'other' }
+  const led = groove.parts.some(other => other.id !== part.id && other.role === 'lead' && other.strokes.length)
+  const bell = mainOf(part.strokes.filter(stroke => stroke.piece === piece), stroke => stroke.stroke) === 'bell'
+  return { name: bell ? `${name} bell` : name, role: led ? 'other' : 'lead' }
+}
+
+function onSnares(groove: Pick<Groove, 'bars'>, part: Pick<Part, 'limb' | 'strokes' | 'every'>): Described {
+  if (part.strokes.every(stroke => stroke.level <= 2)) return { name: 'Ghosts', role: 'ghosts' }
+  const hits = part.strokes.filter(stroke => onSnare({ ...part, role: 'other' }, stroke))
+  const backbeat = backbeatAmong(beatsOf(groove.bars), hits)
+  if (backbeat && backbeat.ats.length * 2 > part.strokes.length) return { name: 'Backbeat', role: 'backbeat' }
+  return mainOf(part.strokes, stroke => stroke.stroke) === 'cross-stick' ? { name: 'Cross-stick', role: 'other' } : { name: 'Snare', role: 'other' }
+}
+
+/** The words by which names of parts call a kind of piece, the one to write first. */
+const CALLED: Partial<Record<PieceKind, readonly string[]>> = {
+  'hi-hat': ['Hi-hat', 'Hats', 'Hat'], 'ride': ['Ride', 'Bell'], 'snare': ['Snare'], 'bass drum': ['Bass drum', 'Bass', 'Kick'],
+  'floor tom': ['Floor tom'], 'tom': ['Tom'], 'cowbell': ['Cowbell', 'Bell'], 'block': ['Block'], 'crash': ['Crash'],
+}
+
+/** A name with its piece changed: `moved('Hat eighths', 'hi-hat', 'ride') // => 'Ride eighths'`; undefined where it does not begin with the piece. */
+function moved(name: string, from: string, to: string): string | undefined {
+  const kinds = [kindOf(from), kindOf(to)]
+  const was = kinds[0] && CALLED[kinds[0]]?.find(word => name === word || name.startsWith(`${word} `))
+  return was && kinds[1] && CALLED[kinds[1]] ? (knownPiece(to)?.name ?? CALLED[kinds[1]]![0]!) + name.slice(was.length) : undefined
+}
+
+/** Names that tell where or how often something is struck: they are not true of other places. */
+const TELLS_PLACES = /\d|beats|quarters|eighths|sixteenths|triplets|thirds|every/i
+
+const sameTicks = (a: readonly Stroke[], b: readonly Stroke[]): boolean => a.length === b.length && a.every((stroke, i) => stroke.at === b[i]!.at)
+
+/** A name without the number that sets it apart from its like: `'Ride 2'` is a `'Ride'`. */
+const plain = (name: string): string => name.replace(/ \d+$/, '')
+
+/** The name and role that a part has once its strokes are others; what the player gave stays. `called` says a name in the player’s words. */
+function followed(before: Groove, after: Groove, was: Part, is: Part, called: (name: string) => string): Partial<Pick<Part, 'name' | 'role'>> {
+  const then = described(before, was)
+  const now = described(after, is)
+  if (!now) return {}
+  const [from, to] = [mainPiece(was.strokes), mainPiece(is.strokes)]
+  const onOther = from !== to
+  const own = !then || plain(was.name) === called(then.name)
+  const name = onOther && from !== undefined && sameTicks(was.strokes, is.strokes) ? moved(was.name, from, to!) : undefined
+  const untrue = onOther || (TELLS_PLACES.test(plain(was.name)) && !sameTicks(was.strokes, is.strokes))
+  return { name: name ?? (own || untrue ? called(now.name) : was.name), role: !then || onOther || then.role === was.role ? now.role : was.role }
+}
+
+/** A name that no other part has: `free(['Ride'], 'Ride') // => 'Ride 2'`. */
+function free(taken: readonly string[], wanted: string): string {
+  if (!taken.includes(wanted)) return wanted
+  for (let n = 2; ; n++) if (!taken.includes(`${wanted} ${n}`)) return `${wanted} ${n}`
+}
+
+/**
+ * The edits by which names and roles follow what is in the parts, after a change from one groove to another: “Hat eighths” that now
+ * play the ride are “Ride eighths”, and a new part with its first ghost is “Ghosts”. What the player has given by hand stays.
+ * `called` is how the player calls what a part is called, such as a kick for a bass drum.
+ */
+export function following(before: Groove, after: Groove, called: (name: string) => string = name => name): Edit[] {
+  const edits: Edit[] = []
+  for (const is of after.parts) {
+    const was = before.parts.find(part => part.id === is.id)
+    if (!was || was.strokes === is.strokes || was.limb !== is.limb || is.given.length === 2 || is.locked) continue
+    const { name, role } = followed(before, after, was, is, called)
+    const set: Partial<Part> = {}
+    if (name && !is.given.includes('name') && is.name === was.name && plain(name) !== plain(is.name)) set.name = free(after.parts.filter(part => part !== is).map(part => part.name), name).slice(0, 60)
+    if (role && !is.given.includes('role') && is.role === was.role && role !== is.role) set.role = role
+    if (Object.keys(set).length) edits.push({ type: 'part', partId: is.id, set })
+  }
+  return edits
+}
