@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { type Edit, LIMITS, type Part, applyToGroove, partOf, readGroove } from '#core/groove'
+import { type Edit, LIMITS, type Part, applyToGroove, partOf, readGroove, withFollowing } from '#core/groove'
 import { api } from '../documents/api'
 import { useOpenDocument } from '../documents/here'
+import { useDrummer } from './drummer'
 import { useKits } from './kits'
 
 const MINE = ' (mine)'
@@ -17,6 +18,7 @@ export const useBench = defineStore('bench', () => {
   const solo = ref<string[]>([])
   const chosenPartId = ref('')
   const kits = useKits()
+  const drummer = useDrummer()
 
   const groove = open.document
   const kit = computed(() => kits.of(groove.value?.kitId ?? ''))
@@ -34,6 +36,9 @@ export const useBench = defineStore('bench', () => {
     await Promise.all([open.open(id), kits.load()])
   }
 
-  return { ...open, groove, kit, solo, chosenPartId, chosenPart, open: openGroove }
+  /** Makes an edit; names and roles that the player has not given follow what is in the parts. */
+  const edit = (change: Edit) => open.edit(groove.value ? withFollowing(groove.value, change, drummer.named) : change)
+
+  return { ...open, groove, kit, solo, chosenPartId, chosenPart, open: openGroove, edit }
 })
 

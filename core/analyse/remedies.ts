@@ -1,6 +1,6 @@
 import { type Kit, LIMB_NAMES, type Limb, isHand, nearestPiece, otherSide, pieceOf, reachedBy, strokesFor } from '#core/kit'
 import {
-  type Edit, type Groove, type Part, type Stroke, type TimedStroke, alterStrokes, apply, makePart, mirrored, partOf, refOf, putStrokes, repieced,
+  type Edit, type Groove, type Part, type Stroke, type TimedStroke, alterStrokes, apply, homeFor, makePart, mirrored, partOf, refOf, putStrokes, repieced,
   sayCount, sayPlace, takeStrokes, together,
 } from '#core/groove'
 import type { Counting } from '#core/time'
@@ -33,7 +33,7 @@ function handOver(groove: Groove, kit: Kit, events: readonly TimedStroke[], stro
   // A part way out is none: two strokes of a run left to the same hand are as hard as before.
   if (!moves.length || moves.length < strokes.length) return []
   const role = moves[0]!.part.role
-  const home = groove.parts.find(part => part.limb === limb && !part.locked && !part.every && part.role === role && !moves.some(move => move.part === part))
+  const home = homeFor(groove, limb, role)
   const put = moves.map(move => move.stroke)
   const takes = [...new Set(moves.map(move => move.part))].map(part => takeStrokes(part, moves.filter(move => move.part === part).map(move => move.stroke.at)))
   const edits: Edit[] = home

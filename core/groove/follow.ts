@@ -1,13 +1,14 @@
-import { type Limb, type PieceKind, PIECE_KINDS, isHand, knownPiece } from '#core/kit'
+import { type PieceKind, PIECE_KINDS, isHand, knownPiece } from '#core/kit'
 import { beatsOf } from '#core/time'
 import { backbeatAmong, onSnare } from './backbeat'
-import type { Edit } from './edits'
+import { together } from './commands'
+import { type Edit, apply } from './edits'
+import { sentence } from './say'
 import type { Groove, Part, Role, Stroke } from './schema'
 
 /** What a part is called and what it is for, going by what is in it. */
 export interface Described { name: string, role: Role }
 
-const sentenceOf = (id: string): string => (id.charAt(0).toUpperCase() + id.slice(1)).replaceAll('-', ' ')
 
 /** What kind of piece an id is of: its kind on the kits that come with Bazzet, or what the id begins with. */
 const kindOf = (piece: string): PieceKind | undefined => knownPiece(piece)?.kind ?? PIECE_KINDS.toSorted((a, b) => b.length - a.length).find(kind => piece.startsWith(kind))
@@ -31,7 +32,7 @@ export function described(groove: Pick<Groove, 'bars' | 'parts'>, part: Pick<Par
   const piece = mainPiece(part.strokes)
   if (piece === undefined) return undefined
   const kind = kindOf(piece)
-  const name = knownPiece(piece)?.name ?? sentenceOf(piece)
+  const name = knownPiece(piece)?.name ?? sentence(piece.replaceAll('-', ' '))
   if (!isHand(part.limb)) {
     if (kind === 'bass drum') return { name: 'Bass drum', role: 'bass drum' }
     return kind === 'hi-hat' ? { name: 'Hat foot', role: 'hat foot' } : { name, role: 'other' }
@@ -47,8 +48,9 @@ function onSnares(groove: Pick<Groove, 'bars'>, part: Pick<Part, 'limb' | 'strok
   if (part.strokes.every(stroke => stroke.level <= 2)) return { name: 'Ghosts', role: 'ghosts' }
   const hits = part.strokes.filter(stroke => onSnare({ ...part, role: 'other' }, stroke))
   const backbeat = backbeatAmong(beatsOf(groove.bars), hits)
-  if (backbeat && backbeat.ats.length * 2 > part.strokes.length) return { name: 'Backbeat', role: 'backbeat' }
-  return mainOf(part.strokes, stroke => stroke.stroke) === 'cross-stick' ? { name: 'Cross-stick', role: 'other' } : { name: 'Snare', role: 'other' }
+  const mostly = backbeat && backbeat.ats.length * 2 > part.strokes.length
+  const name = mostly ? 'Backbeat' : mainOf(part.strokes, stroke => stroke.stroke) === 'cross-stick' ? 'Cross-stick' : 'Snare'
+  return { name, role: backbeat ? 'backbeat' : 'other' }
 }
 
 /** The words by which names of parts call a kind of piece, the one to write first. */
@@ -108,4 +110,18 @@ export function following(before: Groove, after: Groove, called: (name: string) 
     if (Object.keys(set).length) edits.push({ type: 'part', partId: is.id, set })
   }
   return edits
+}
+
+/** An edit with what follows from it for names and roles, as one; one that cannot be made stays as it is. See `following`. */
+export function withFollowing(groove: Groove, edit: Edit, called?: (name: string) => string): Edit {
+  const done = apply(groove, edit)
+  const more = done.ok ? following(groove, done.value.groove, called) : []
+  if (!more.length) return edit
+  return edit.type === 'batch' ? { ...edit, edits: [...edit.edits, ...more] } : together('', [edit, ...more])
+}
+
+/** A part in a role that the player gave it, which then stays; without one the role follows what is in the part again. */
+export function inRole(groove: Groove, part: Part, role: Role | undefined): Edit {
+  const given = part.given.filter(one => one !== 'role')
+  return { type: 'part', partId: part.id, set: role ? { role, given: [...given, 'role'] } : { role: described(groove, part)?.role ?? part.role, given } }
 }

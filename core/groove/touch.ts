@@ -3,6 +3,7 @@ import { slotsOf } from '#core/time'
 import { putStrokes } from './commands'
 import { ownTick } from './cycle'
 import type { Edit } from './edits'
+import { homeFor } from './home'
 import { makePart, usualPart } from './make'
 import { usualOpening } from './openings'
 import type { Groove, Part, Role, Stroke } from './schema'
@@ -23,12 +24,12 @@ export function freshStroke(part: Part, lead: Groove['lead'], at: number, level?
 export interface Touch { edit: Edit, part: Part, stroke: Stroke }
 
 /**
- * A stroke into a limb's lane: into the part chosen there, or the lane's first; where the lane has none,
+ * A stroke into a limb's lane: into the part chosen there, or the lane's first that may be changed; where the lane has none,
  * a part as the limb usually has it is added under `newId`.
  */
 export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, level, newId }: { chosen: string, level?: Level | undefined, newId: string }): Touch {
   const here = groove.parts.filter(part => part.limb === limb)
-  const part = here.find(one => one.id === chosen) ?? here[0]
+  const part = here.find(one => one.id === chosen) ?? homeFor(groove, limb) ?? here[0]
   if (part) {
     const stroke = freshStroke(part, groove.lead, ownTick(part, at), level)
     return { edit: putStrokes(part, [stroke]), part, stroke }

@@ -1,9 +1,9 @@
 import { type Kit, piecesFor } from '#core/kit'
-import { type Groove, sayPlace } from '#core/groove'
+import { type Groove, sayPlace, workable } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import type { Move, ParamSpec, ParamValue, Params } from './move'
 import { firstBroken } from './promises'
-import { gridOf, workable } from './work'
+import { gridOf } from './work'
 
 /** One thing a parameter may be, and how it is called. */
 export interface ParamChoice { value: ParamValue, label: string }

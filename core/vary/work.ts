@@ -1,5 +1,5 @@
 import { type Kit, type Level, type Limb, type Ornament, limbsInOrder } from '#core/kit'
-import { type Groove, type Part, type Role, type Stroke, asPiece, backbeatOf, makePart, partOf, withOrnament } from '#core/groove'
+import { type Groove, type Part, type Role, type Stroke, asPiece, backbeatOf, homeFor, makePart, partOf, withOrnament, workable } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { type Beat, type Slot, barStarts, barsTicks, beatsOf, eighthsOf, slotsOf } from '#core/time'
 import type { Made } from './move'
@@ -51,9 +51,6 @@ export const leadHand = limbOf(0)
 export const freeHand = limbOf(1)
 export const bassFoot = limbOf(2)
 export const hatFoot = limbOf(3)
-
-/** A part that moves may change: not locked, and running with the bars. */
-export const workable = (part: Part): boolean => !part.locked && !part.every
 
 const sameStroke = (a: Stroke, b: Stroke): boolean => a === b
   || (a.at === b.at && a.piece === b.piece && a.stroke === b.stroke && a.level === b.level && a.ornament === b.ornament && a.openFor === b.openFor)
@@ -114,7 +111,7 @@ export function addStrokes(groove: Groove, limb: Limb, role: Role, name: string,
   const busy = busyAt(groove, limb)
   const put = strokes.filter(({ at }) => !busy.has(at) && busy.add(at))
   if (!put.length) return groove
-  const home = groove.parts.find(part => part.limb === limb && part.role === role && workable(part))
+  const home = homeFor(groove, limb, role)
   if (home) return withStrokes(groove, home, [...home.strokes, ...put])
   let id = `${role.replaceAll(' ', '-')}-${limb.toLowerCase()}`
   for (let i = 2; partOf(groove, id); i++) id = `${role.replaceAll(' ', '-')}-${limb.toLowerCase()}-${i}`

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { type Edit, type Groove, apply, makePart, sayPlace, together } from '#core/groove'
+import { type Edit, type Groove, apply, homeFor, makePart, sayPlace, together } from '#core/groove'
 import type { Limb } from '#core/kit'
 import { CELLS, type Cell, placeCell } from '#core/style'
 import { beatsOf } from '#core/time'
@@ -16,7 +16,7 @@ const beats = computed(() => beatsOf(props.groove.bars).map((one, i) => ({ label
 
 /** The cell as an edit: into the limb’s comping part, or into a new one. */
 function placing(cell: Cell): Edit | undefined {
-  const part = props.groove.parts.find(one => one.limb === props.limb && one.role === 'comping' && !one.every)
+  const part = homeFor(props.groove, props.limb, 'comping')
   const fresh = makePart({ id: newId(), name: 'Comping', role: 'comping', limb: props.limb })
   const add: Edit = { type: 'add part', part: fresh, index: props.groove.parts.length }
   const base = part ? props.groove : { ...props.groove, parts: [...props.groove.parts, fresh] }

@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type Part, sayCount, sentence } from '#core/groove'
+import { type Part, ROLES, type Role, sayCount, sentence } from '#core/groove'
 import { LIMB_NAMES, LIMBS, type Limb } from '#core/kit'
 
 /** One part: choose, rename, solo, mute; in its menu another limb, another place, lock, out. */
 const props = defineProps<{ part: Part, index: number, last: boolean, chosen: boolean, soloed: boolean, tone: string }>()
-const emit = defineEmits<{ choose: [], solo: [], set: [facts: Partial<Part>], rename: [name: string], move: [index: number], time: [], remove: [] }>()
+const emit = defineEmits<{ choose: [], solo: [], set: [facts: Partial<Part>], rename: [name: string], role: [role: Role | undefined], move: [index: number], time: [], remove: [] }>()
 
 const menu = computed(() => [
   LIMBS.map((limb: Limb) => ({ label: `Give it to the ${LIMB_NAMES[limb]}`, disabled: props.part.limb === limb, onSelect: () => emit('set', { limb }) })),
   [
+    { label: `Its role: ${props.part.role}`, children: [
+      [{ label: 'As what is in it', type: 'checkbox' as const, checked: !props.part.given.includes('role'), onSelect: () => emit('role', undefined) }],
+      ROLES.map(role => ({ label: sentence(role), type: 'checkbox' as const, checked: props.part.given.includes('role') && props.part.role === role, onSelect: () => emit('role', role) })),
+    ] },
     { label: 'Its own time …', onSelect: () => emit('time') },
     { label: 'Earlier in the order', disabled: props.index === 0, onSelect: () => emit('move', props.index - 1) },
     { label: 'Later in the order', disabled: props.last, onSelect: () => emit('move', props.index + 1) },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Edit, type Groove, type Part, renamed } from '#core/groove'
+import { type Edit, type Groove, type Part, inRole, renamed } from '#core/groove'
 import { toneOf } from '~/lanes/tone'
 
 /** The parts in the order they were layered. */
@@ -23,6 +23,7 @@ const toggleSolo = (part: Part) => (solo.value = solo.value.includes(part.id) ? 
         @choose="emit('choose', part)" @solo="toggleSolo(part)"
         @set="facts => emit('edit', { type: 'part', partId: part.id, set: facts })"
         @rename="name => emit('edit', renamed(part, name))"
+        @role="role => emit('edit', inRole(groove, part, role))"
         @move="index => emit('edit', { type: 'order', partId: part.id, index })"
         @time="emit('time', part)"
         @remove="emit('edit', { type: 'remove part', partId: part.id })" />

@@ -1,9 +1,9 @@
-import { type Groove, type Stroke, sayCount, sayList, shiftTick, shiftedStrokes } from '#core/groove'
+import { type Groove, type Stroke, sayCount, sayList, shiftTick, shiftedStrokes, workable } from '#core/groove'
 import { aNote, mod } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, list, num } from '../move'
 import { sayBackbeatMove } from '../say'
-import { type Grid, atTick, eachStroke, gridOf, inOrder, made, workable } from '../work'
+import { type Grid, atTick, eachStroke, gridOf, inOrder, made } from '../work'
 
 /** `'1 slot later, a sixteenth'`; on a grid of several subdivisions only the slots are counted. */
 function sayShift(groove: Groove, slots: number): string {

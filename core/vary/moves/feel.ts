@@ -1,10 +1,10 @@
-import { type Groove, type Part, type Role, type Stroke, barTicks, cutToShow, sayCount, sayCut, sayList, strongSnares } from '#core/groove'
+import { type Groove, type Part, type Role, type Stroke, barTicks, cutToShow, sayCount, sayCut, sayList, strongSnares, workable } from '#core/groove'
 import { otherSide } from '#core/kit'
 import { SUBDIVISIONS, beatAt, beatsOf, divides, swingOf } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, num, word } from '../move'
 import { sayBackbeatMove } from '../say'
-import { atTick, backbeatAt, gridOf, inOrder, isHandPart, isLead, made, recut, regridded, sameStrokes, workable } from '../work'
+import { atTick, backbeatAt, gridOf, inOrder, isHandPart, isLead, made, recut, regridded, sameStrokes } from '../work'
 
 /** Parts that keep time while the rest is stretched or pressed: the lead and the hat foot. */
 const keepsTime = (groove: Groove) => {

@@ -1,8 +1,8 @@
-import { type Groove, type Stroke, sayPlace } from '#core/groove'
+import { type Groove, type Stroke, sayPlace, workable } from '#core/groove'
 import { refuse } from '#core/result'
 import type { Beat } from '#core/time'
 import { type Move, num, word } from '../move'
-import { atTick, eachStroke, gridOf, made, workable } from '../work'
+import { atTick, eachStroke, gridOf, made } from '../work'
 
 const ORDERS = ['backwards', 'from the second', 'pairs changed over', 'halves changed over'] as const
 
