@@ -1,4 +1,5 @@
 export * from './card'
+export * from './offers'
 export * from './lay'
 export * from './cards'
 export * from './fit'

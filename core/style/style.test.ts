@@ -3,7 +3,8 @@ import { DEFAULT_KIT, LIMBS, pieceOf, strokesFor } from '#core/kit'
 import { type Groove, apply, makeBars, makeGroove, makePart, readGroove, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
 import {
-  CELLS, STYLE_CARDS, STYLE_FAMILIES, type StyleCard, balanceOf, breaksAtTurn, candidatesFor, figureBars, fitsStyle, leveled, orient, partFrom, placeCell, rowBars, sayInversion, sayRoleBalance, styleOf, stylesFound,
+  balanceOf, breaksAtTurn, candidatesFor, CELLS, figureBars, firstCandidates, fitsStyle, footHolds, leveled, orient, type Orientation,
+  partFrom, placeCell, rowBars, sayInversion, sayRoleBalance, STYLE_CARDS, STYLE_FAMILIES, type StyleCard, styleOf, stylesFound,
 } from '.'
 
 it('ships the styles a working drummer is asked for, each with an id of its own, in families, to be found by word', () => {
@@ -206,5 +207,31 @@ describe('a style is laid by time', () => {
     const groove = (feel: Groove['feel']) => makeGroove({ id: 'g', title: 'G', bars: makeBars(second.meter, 2, second.slots), feel })
     const swung = (feel: Groove['feel']) => fitsStyle(groove(feel), second).filter((_, i) => second.constraints[i]?.kind === 'swung').map(fit => fit.holds)
     expect(swung({ swing: null, push: {} })).toEqual(swung({ swing: { level: '1/8', share: 0.5 }, push: {} }))
+  })
+})
+
+describe('the hat foot of a groove that begins', () => {
+  const seat = { lead: 'right', hands: 'crossed' } as const
+  const limbs = (id: string, as: Orientation = seat) => firstCandidates(styleOf(id)!, as).map(one => `${one.limb} ${one.rows[0]!.piece}`)
+
+  it.each([
+    ['holds hats that a hand plays', 'rock-eighths', ['RF bass drum', 'LH snare', 'RH hi-hat']],
+    ['steps on 2 and 4 under a ride', 'swing-four', ['RH ride', 'LF hi-hat', 'LH snare', 'RF bass drum']],
+  ])('%s', (_, id, wanted) => {
+    expect(limbs(id).toSorted()).toEqual(wanted.toSorted())
+  })
+
+  it('holds them for a left-handed player with the other foot, and steps where the style lives by it', () => {
+    expect(limbs('rock-eighths', { lead: 'left', hands: 'crossed' }).filter(one => one.startsWith('RF'))).toEqual([])
+    for (const card of STYLE_CARDS.filter(one => one.constraints.some(rule => rule.kind === 'keeps' && rule.limb === 'LF' && rule.piece === 'hi-hat'))) {
+      expect(limbs(card.id).filter(one => one === 'LF hi-hat'), card.id).toHaveLength(1)
+    }
+  })
+
+  it('steps by choice where the hands leave the hats alone', () => {
+    const [card] = [styleOf('rock-eighths')!]
+    const ride = [{ limb: 'RH' as const, muted: false, strokes: [{ at: 0, piece: 'ride', stroke: 'hit' as const, level: 3 as const }] }]
+    expect(footHolds(card, 'LF', seat, ride)).toBe(false)
+    expect(footHolds(card, 'LF', seat, [{ ...ride[0]!, strokes: [{ ...ride[0]!.strokes[0]!, piece: 'hi-hat' }] }])).toBe(true)
   })
 })

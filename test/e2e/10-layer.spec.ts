@@ -34,7 +34,7 @@ test('a bossa is built from its card limb by limb with the mouse: heard in place
   await offer('Cross-stick, three and two').hover()
   await expect(page.locator('[data-meets]')).toContainText('Right hand, left hand and right foot: bar 1: 1 and & of 2')
   await offer('Cross-stick, three and two').click()
-  await expect(page.getByText('Every limb has a part; add more, or close.')).toBeVisible()
+  await expect(page.getByText('Every limb is set; add more, or close.')).toBeVisible()
   await page.getByRole('button', { name: 'Done' }).click()
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible()
 

@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import { groupUnisons, sayLimbs, unisons } from '#core/analyse'
 import { type Edit, type Groove, apply, cutToShow, makePart, sayCut, sayPlaces, sentence, timeline, together, usualPart } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
-import { type Candidate, breaksAtTurn, candidatesFor, orient, partFrom, rowBars, styleOf } from '#core/style'
+import { type Candidate, breaksAtTurn, candidatesFor, footHolds, orient, partFrom, rowBars, styleOf } from '#core/style'
 import { newId } from '~/documents/ids'
 import { useDrummer } from '~/stores/drummer'
 import { useSettings } from '~/stores/settings'
@@ -18,14 +18,18 @@ const settings = useSettings()
 const drummer = useDrummer()
 
 const card = computed(() => styleOf(props.groove.style))
-const order = computed<Limb[]>(() => card.value?.order.map(limb => orient({ lead: props.groove.lead, hands: props.kit.hands }, limb)) ?? limbsInOrder(props.groove.lead))
-const played = (limb: Limb) => props.groove.parts.some(part => part.limb === limb)
+const order = computed<Limb[]>(() => card.value?.order.map(limb => orient(seat.value, limb)) ?? limbsInOrder(props.groove.lead))
+const seat = computed(() => ({ lead: props.groove.lead, hands: props.kit.hands }))
+/** Feet that hold the hats closed and do no more: they have no part, and are settled. */
+const holding = ref<Limb[]>([])
+const played = (limb: Limb) => holding.value.includes(limb) || props.groove.parts.some(part => part.limb === limb)
 /** The first limb, in the order the style is layered, that has nothing yet. */
 const nextLimb = computed(() => order.value.find(limb => !played(limb)) ?? order.value[0]!)
 const wanted = ref<Limb>()
 const limb = computed(() => wanted.value ?? nextLimb.value)
 const done = computed(() => order.value.every(played))
-const offered = computed(() => (card.value ? candidatesFor(card.value, limb.value, { lead: props.groove.lead, hands: props.kit.hands }) : []))
+const offered = computed(() => (card.value ? candidatesFor(card.value, limb.value, seat.value) : []))
+const holds = computed(() => !!card.value && footHolds(card.value, limb.value, seat.value, props.groove.parts))
 const role = computed(() => offered.value[0]?.role)
 const hearing = ref(true)
 
@@ -72,6 +76,10 @@ function leave() {
   emit('try', undefined)
 }
 
+function hold() {
+  holding.value = [...holding.value, limb.value]
+  wanted.value = undefined
+}
 function add(edit: Edit) {
   emit('try', undefined)
   emit('edit', edit)
@@ -102,10 +110,11 @@ onBeforeUnmount(() => {
     </fieldset>
     <template v-if="card">
       <div class="mb-1 flex items-start justify-between gap-2 text-sm text-muted">
-        <span>{{ done && !wanted ? 'Every limb has a part; add more, or close.' : `The ${role}: point to hear it in place, press to take it.` }}</span>
+        <span>{{ done && !wanted ? 'Every limb is set; add more, or close.' : `The ${role}: point to hear it in place, press to take it.` }}</span>
         <USwitch v-model="hearing" size="sm" label="Hear" />
       </div>
       <ul>
+        <li v-if="holds"><button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @click="hold">The foot holds the hats closed <span class="text-sm text-muted">(no part of its own)</span></button></li>
         <li v-for="candidate in offered" :key="candidate.id">
           <button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @mouseenter="point(candidate)" @focus="point(candidate)" @mouseleave="leave" @blur="leave" @click="add(take(candidate))">{{ drummer.named(candidate.name) }}</button>
         </li>

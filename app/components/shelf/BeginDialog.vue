@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { COMMON_TIME, type Groove, barsOf, makeBars, makeGroove, sentence } from '#core/groove'
-import { STYLE_CARDS, STYLE_FAMILIES, type StyleCard, candidatesFor, figureBars, orient, partFrom, stylesFound } from '#core/style'
+import { STYLE_CARDS, STYLE_FAMILIES, type StyleCard, figureBars, firstCandidates, partFrom, stylesFound } from '#core/style'
 import { type Meter, type Tempo, convertTempo, isCompound, sayTempo, writeMeter } from '#core/time'
 import { newId } from '~/documents/ids'
 import { useDrummer } from '~/stores/drummer'
@@ -47,8 +47,8 @@ watch(figure, now => (styleBars.value = Math.max(now, Math.ceil(styleBars.value 
 function fromStyle(style: StyleCard): Groove {
   const bars = makeBars(style.meter, styleBars.value, style.slots)
   const seat = { lead: usual.value.lead, hands: kits.of(usual.value.kitId).hands }
-  const parts = layered.value === 'bare' ? [] : style.order.map((limb) => {
-    const part = partFrom(style, candidatesFor(style, orient(seat, limb), seat)[0]!, bars, newId())
+  const parts = layered.value === 'bare' ? [] : firstCandidates(style, seat).map((candidate) => {
+    const part = partFrom(style, candidate, bars, newId())
     return { ...part, name: drummer.named(part.name) }
   })
   return makeGroove({
