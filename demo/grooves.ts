@@ -25,6 +25,7 @@ function draw({ id, title, style = '', bpm, meter: m = meter(4, 4), bars: count 
     id: `part-${i + 1}`,
     name,
     role,
+    given: ['role'],
     limb,
     strokes: rows.flatMap(([row, struck]) => rowStrokes(bars, row, struck)).sort((a, b) => a.at - b.at),
   }))

@@ -18,7 +18,9 @@ export const useSettings = defineStore('settings', () => {
   const lastGroove = useLocalStorage('bazzet:last-groove', '')
   const lastKit = useLocalStorage('bazzet:last-kit', '')
   const staff = useLocalStorage('bazzet:staff', { shown: false, sticking: false, counts: true })
+  /** Which subjects of the readout were unfolded or folded by hand. */
+  const folds = useLocalStorage<Record<string, boolean>>('bazzet:folds', {})
   const counting = computed(() => drummer.counting)
   const clickPlan = computed<ClickPlan>(() => ({ program: click.value === 'own slots' ? clickSlots.value : click.value, gaps: clickGaps.value }))
-  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, lastGroove, lastKit, staff }
+  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, lastGroove, lastKit, staff, folds }
 })

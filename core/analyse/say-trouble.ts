@@ -1,6 +1,6 @@
 import { LEVEL_NAMES, LIMB_NAMES, type Limit } from '#core/kit'
-import { type Groove, type TimedStroke, sayCount, sayPlace, sentence } from '#core/groove'
-import type { Counting } from '#core/time'
+import { type Groove, type TimedStroke, barOf, grooveTicks, sayCount, sayPlace, sentence } from '#core/groove'
+import { type Counting, sayTick } from '#core/time'
 import type { Trouble, TroubleKind } from './playability'
 
 const ms = (seconds: number): string => `${Math.round(seconds * 1000)} ms`
@@ -10,10 +10,13 @@ const rate = (seconds: number): string => `${Math.round(10 / seconds) / 10}`
 const fromBpm = (bpm: number): number => Math.ceil(bpm - 1e-4)
 const pieceName = (stroke: TimedStroke): string => (stroke.piece?.name ?? stroke.pieceId).toLowerCase()
 
-/** `'Left hand: accent on 4, ghost on e of 4, 156 ms later. Demanding; hard from 136.'` */
+/** `'Left hand, bar 2: accent on 4, ghost on e of 4, 156 ms later. Demanding; hard from 137.'` */
 export function sayTrouble(groove: Groove, trouble: Trouble, counting?: Counting): string {
   const { from, to, gap, kind } = trouble
-  const place = (stroke: TimedStroke) => sayPlace(groove, stroke.at, counting)
+  // Of two strokes in one bar the bar is said once, before both.
+  const bars = groove.bars.length > 1 ? [from, to].map(stroke => barOf(groove, stroke.at)) : []
+  const bar = kind !== 'long' && bars.length && bars[0] === bars[1] && from.at < grooveTicks(groove) ? bars[0] : undefined
+  const place = (stroke: TimedStroke) => (bar === undefined ? sayPlace(groove, stroke.at, counting) : sayTick(groove.bars, stroke.at, counting))
   const what = {
     pair: () => `two strokes ${ms(gap)} apart, ${from === to ? 'a double' : ''}${from === to ? ` on ${place(from)}` : `on ${place(from)} and ${place(to)}`}`,
     burst: () => `three or four strokes at ${rate(gap)} a second, about ${place(from)}`,
@@ -29,7 +32,7 @@ export function sayTrouble(groove: Groove, trouble: Trouble, counting?: Counting
   const verdict = trouble.verdict === 'hard'
     ? `Hard; easier below ${fromBpm(trouble.hardFrom)}, easy below ${fromBpm(trouble.demandingFrom)}.`
     : `Demanding; hard from ${fromBpm(trouble.hardFrom)}.`
-  return `${sentence(LIMB_NAMES[trouble.limb])}: ${what}${more}. ${verdict}`
+  return `${sentence(LIMB_NAMES[trouble.limb])}${bar === undefined ? '' : `, bar ${bar + 1}`}: ${what}${more}. ${verdict}`
 }
 
 const strokeName = ({ stroke }: TimedStroke): string => (stroke === 'hit' ? 'the stick' : stroke === 'sweep' || stroke === 'tap' ? 'the brush' : stroke)

@@ -54,8 +54,15 @@ describe('names and roles follow', () => {
   it('eighths with two taken out are eighths no more; a name that tells no places stays', () => {
     const hats = part('RH', strokes('hi-hat', 'hit', 3, ...EIGHTHS), { name: 'Hat eighths', role: 'lead' })
     expect(told(after(groove(hats), takeStrokes(hats, [2 * S, 6 * S])))).toEqual(['Hi-hat: lead'])
-    const comping = part('LH', strokes('snare', 'hit', 2, 3, 9), { name: 'Comping, sparse', role: 'comping' })
+    const comping = part('LH', strokes('snare', 'hit', 2, 3, 9), { name: 'Comping, sparse', role: 'comping', given: ['role'] })
     expect(told(after(groove(comping), takeStrokes(comping, [3 * S])))).toEqual(['Comping, sparse: comping'])
+  })
+
+  it('a backbeat of a style that is played softly is still the backbeat; one put in by hand is what it is', () => {
+    const soft = (one: Part) => told(after(groove(one), putStrokes(one, strokes('snare', 'hit', 2, 4, 12))))
+    const loud = strokes('snare', 'hit', 5, 4, 12)
+    expect(soft(part('LH', loud, { name: 'Backbeat', role: 'backbeat', given: ['role'] }))).toEqual(['Backbeat: backbeat'])
+    expect(soft(part('LH', loud, { name: 'Backbeat', role: 'backbeat' }))).toEqual(['Ghosts: ghosts'])
   })
 
   it('what the player gave stays, and no two parts come to one name', () => {

@@ -81,7 +81,8 @@ function followed(before: Groove, after: Groove, was: Part, is: Part, called: (n
   if (!now) return {}
   const [from, to] = [mainPiece(was.strokes), mainPiece(is.strokes)]
   const onOther = from !== to
-  const own = !then || plain(was.name) === called(then.name)
+  // A part whose role was given stays called by it, however softly it comes to be played.
+  const own = !then || (!was.given.includes('role') && plain(was.name) === called(then.name))
   const name = onOther && from !== undefined && sameTicks(was.strokes, is.strokes) ? moved(was.name, from, to!) : undefined
   const untrue = onOther || (TELLS_PLACES.test(plain(was.name)) && !sameTicks(was.strokes, is.strokes))
   return { name: name ?? (own || untrue ? called(now.name) : was.name), role: !then || onOther || then.role === was.role ? now.role : was.role }

@@ -21,6 +21,9 @@ export function ordinal(n: number): string {
 /** First letter large, the rest as it is. */
 export const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
+/** The bar that a tick is in, counted from 0; ticks of later rounds count on: `barOf(twoBarsOfFour, 20160) // => 1`. */
+export const barOf = (groove: Pick<Groove, 'bars'>, tick: number): number => barStarts(groove.bars).findLastIndex(start => start <= mod(tick, grooveTicks(groove)))
+
 /** Where a tick is, bar and all: `'& of 3'` in a single bar, `'bar 2, & of 3'` in more. */
 export function sayPlace(groove: Pick<Groove, 'bars'>, tick: number, counting: Counting = NUMBERS): string {
   const total = grooveTicks(groove)
@@ -28,7 +31,7 @@ export function sayPlace(groove: Pick<Groove, 'bars'>, tick: number, counting: C
   const said = sayTick(groove.bars, at, counting)
   const later = round > 0 ? ` of round ${round + 1}` : ''
   if (groove.bars.length === 1) return said + later
-  return `bar ${barStarts(groove.bars).findLastIndex(start => start <= at) + 1}, ${said}${later}`
+  return `bar ${barOf(groove, at) + 1}, ${said}${later}`
 }
 
 /**

@@ -59,11 +59,12 @@ export function layRow(card: Written, { row, ...struck }: Row, bars: readonly Ba
 const stretched = (stroke: Stroke, at: number, times: number): Stroke =>
   ({ ...stroke, at, ...(stroke.openFor ? { openFor: Math.max(1, Math.round(stroke.openFor * times)) } : {}) })
 
-/** A candidate of a card as a part over these bars; see `layRow`. */
+/** A candidate of a card as a part over these bars; see `layRow`. Its role is given by the style: it stays the backbeat when it is played softly. */
 export const partFrom = (card: Written, candidate: Candidate, bars: readonly Bar[], id: string): Part => makePart({
   id,
   name: candidate.name,
   role: candidate.role,
   limb: candidate.limb,
+  given: ['role'],
   strokes: candidate.rows.flatMap(row => layRow(card, row, bars)).sort((a, b) => a.at - b.at),
 })

@@ -45,7 +45,7 @@ export interface Move {
   /** What it does, in one sentence. */
   about: string
   params: readonly ParamSpec[]
-  /** What it leaves as it is, whatever the groove and the parameters. */
+  /** What it leaves as it is, whatever the groove and the parameters; strokes moved out of a pick-up that sounds only once may meet others, though. */
   keeps: readonly PromiseId[]
   make(groove: Groove, params: Params, kit: Kit): Result<Made>
 }

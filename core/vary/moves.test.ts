@@ -333,7 +333,8 @@ describe('over a thousand generated grooves, every move', () => {
         expect(back.ok && apply(back.value.groove, back.value.inverse), move.id).toMatchObject({ ok: true, value: { groove } })
         expect(readGroove(moved.value.groove), move.id).toMatchObject({ ok: true })
         for (const promise of move.keeps) {
-          if (promise === 'linear' && !wasLinear) continue
+          // What a pick-up that sounds only once keeps out of the round may be moved into it, and meet others there.
+          if (promise === 'linear' && (!wasLinear || groove.pickUp?.repeats === false)) continue
           expect(broken(promise, groove, moved.value.groove, DEFAULT_KIT), `${move.id} ${JSON.stringify(params)} ${promise}`).toBeUndefined()
         }
       }

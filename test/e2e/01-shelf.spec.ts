@@ -51,7 +51,7 @@ test('a groove goes to the bin and comes out again', async ({ page, app }) => {
   await expect(page.getByRole('article')).toHaveCount(13)
 })
 
-test('a groove begun from a style has a part for each limb', async ({ page, app, bench }) => {
+test('a groove begun from a style has a part for each limb; the foot holds hats that a hand plays', async ({ page, app, bench }) => {
   await shelf(page, app)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
   await page.getByLabel('Title').fill('From the card')
@@ -61,7 +61,7 @@ test('a groove begun from a style has a part for each limb', async ({ page, app,
   await bench.saved()
   const { document: groove } = await bench.stored()
   expect(groove).toMatchObject({ title: 'From the card', style: 'shuffle', tempo: { bpm: 124 }, feel: { swing: { level: '1/8' } } })
-  expect(groove.parts.map(part => part.limb)).toEqual(['RH', 'RF', 'LH', 'LF'])
+  expect(groove.parts.map(part => part.limb)).toEqual(['RH', 'RF', 'LH'])
   expect(groove.parts.every(part => part.strokes.length > 0)).toBe(true)
 })
 

@@ -5,12 +5,14 @@ test('findings are pointed at in the lanes; the balance by role is held against 
   await bench.openCopy('wet-rope')
   await page.locator('[data-unison]').first().hover()
   await expect(page.locator('[data-ring]')).toHaveCount(12) // three limbs on 2 and 4 of two bars
+  await bench.unfold('Backbeat')
   await page.locator('[data-backbeat]').hover()
   await expect(page.locator('[data-ring]')).toHaveCount(4)
   await page.locator('[data-backbeat]').blur()
   await page.getByRole('heading', { name: 'Lands together' }).hover()
   await expect(page.locator('[data-ring]')).toHaveCount(0)
   await expect(page.locator('[data-syncopation]')).toContainText('a bar)')
+  await bench.unfold('Syncopation')
   await page.getByText('More', { exact: true }).click()
   await expect(page.locator('[data-readout]')).toContainText('Longuet-Higgins and Lee')
   await expect(page.locator('[data-balance]').filter({ hasText: 'Backbeat' })).toHaveAttribute('data-verdict', 'right')
@@ -31,6 +33,7 @@ test('places for ghosts are shown on request', async ({ bench }) => {
   const { page } = bench
   await bench.openCopy('wet-rope')
   await expect(page.locator('[data-ghost-place]')).toHaveCount(0)
+  await bench.unfold('Places for ghosts')
   await page.getByRole('switch', { name: 'Show them' }).click()
   await expect(page.locator('[data-ghosts]')).toContainText('Left hand, ghosts: easy on')
   expect(await page.locator('[data-ghost-place]').count()).toBeGreaterThan(3)

@@ -69,6 +69,11 @@ export class Bench {
     await expect(this.lanes).toBeVisible()
   }
 
+  /** Unfolds a subject of the readout by its name. */
+  async unfold(title: string) {
+    await this.page.locator('[data-fold] > summary', { hasText: title }).click()
+  }
+
   /** Opens a copy of a demo groove under another id, so that what a test does to it stays its own. */
   async openCopy(of: string) {
     const { document } = await (await fetch(`${this.app.url}/api/grooves/${of}`)).json() as { document: import('#core/groove').Groove }

@@ -17,7 +17,7 @@ const beats = computed(() => beatsOf(props.groove.bars).map((one, i) => ({ label
 /** The cell as an edit: into the limb’s comping part, or into a new one. */
 function placing(cell: Cell): Edit | undefined {
   const part = homeFor(props.groove, props.limb, 'comping')
-  const fresh = makePart({ id: newId(), name: 'Comping', role: 'comping', limb: props.limb })
+  const fresh = makePart({ id: newId(), name: 'Comping', role: 'comping', limb: props.limb, given: ['role'] })
   const add: Edit = { type: 'add part', part: fresh, index: props.groove.parts.length }
   const base = part ? props.groove : { ...props.groove, parts: [...props.groove.parts, fresh] }
   const placed = placeCell(base, part ?? fresh, cell, beat.value)

@@ -18,12 +18,11 @@ watch([places, limb], () => emit('places', limb.value, places.value))
 </script>
 
 <template>
-  <section v-if="groove.parts.some(part => part.strokes.length)" aria-labelledby="ghosts-title" class="text-[0.94rem]">
-    <h2 id="ghosts-title" class="mb-1 text-lg">Places for ghosts</h2>
+  <FoldLine v-if="groove.parts.some(part => part.strokes.length)" id="ghosts" title="Places for ghosts" :says="shown ? 'shown in the lanes' : ''">
     <div class="flex items-center gap-3">
       <USwitch v-model="shown" size="sm" label="Show them" />
       <USelect v-if="shown" :model-value="limb" :items="(['RH', 'LH'] as Limb[]).map(one => ({ label: sentence(LIMB_NAMES[one]), value: one }))" size="sm" class="w-32" aria-label="Hand for ghosts" @update:model-value="one => wanted = one as Limb" />
     </div>
     <p v-if="shown" class="mt-1" data-ghosts>{{ sayGhostPlaces(groove, limb, places, settings.counting) }}</p>
-  </section>
+  </FoldLine>
 </template>

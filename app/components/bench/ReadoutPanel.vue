@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Readout, sayLimbs, saySyncopation } from '#core/analyse'
-import { type Groove, onSnare, partOf, refOf, sayBackbeat, sayPlaces } from '#core/groove'
+import { type Groove, onSnare, partOf, refOf, sayBackbeat, sayPlaces, sentence } from '#core/groove'
 import { LIMB_NAMES, type Limb } from '#core/kit'
 import { useMarks } from '~/composables/useMarks'
 import { useSettings } from '~/stores/settings'
@@ -22,7 +22,7 @@ const refs = (ats: readonly number[], limbs: readonly Limb[]) => props.read.even
 </script>
 
 <template>
-  <div class="space-y-5 text-[0.94rem]" data-readout>
+  <div class="space-y-3 text-[0.94rem]" data-readout>
     <section aria-labelledby="together-title">
       <h2 id="together-title" class="mb-1 text-lg">Lands together</h2>
       <p v-if="!read.events.length" class="text-muted">Nothing to read yet. Put a stroke in a lane, or add a part.</p>
@@ -32,17 +32,18 @@ const refs = (ats: readonly number[], limbs: readonly Limb[]) => props.read.even
       </ul>
       <p v-if="read.groups.length" class="mt-1 text-sm text-muted">Not linear: {{ read.unisons.length }} of its instants are shared.</p>
     </section>
-    <section v-if="read.events.length" aria-labelledby="backbeat-title">
-      <h2 id="backbeat-title" class="mb-1 text-lg">Backbeat and off-beats</h2>
+    <FoldLine v-if="read.events.length" id="backbeat" title="Backbeat" :says="backbeat ? `on ${backbeat}` : 'none'">
       <p data-backbeat tabindex="0" v-on="marks.on(() => snareRefs(read.backbeat))">{{ backbeat ? `On ${backbeat}.` : 'No backbeat.' }}</p>
       <p v-if="read.strong.length" data-strong tabindex="0" v-on="marks.on(() => snareRefs(read.strong))">{{ backbeat ? 'Further strong' : 'Strong' }} snare strokes: {{ sayPlaces(groove, read.strong, settings.counting) }}.</p>
-      <p class="mt-1" data-syncopation>Syncopation: {{ saySyncopation(read.syncopation) }}.</p>
+    </FoldLine>
+    <FoldLine v-if="read.events.length" id="syncopation" title="Syncopation" :says="saySyncopation(read.syncopation)">
+      <p data-syncopation>{{ sentence(saySyncopation(read.syncopation)) }}.</p>
       <details class="mt-1 text-sm text-muted">
         <summary class="w-fit cursor-pointer">More</summary>
         <p>Syncopation is Longuet-Higgins and Lee’s measure (1984), of the groove without its lead, hat foot and ghosts: a note before a rest of greater weight scores the difference.</p>
         <p data-off-beat>{{ Math.round(100 * read.offBeat) }} in 100 strokes fall off the beat.</p>
         <p data-busy>Strokes a second, on the whole and at most: {{ read.busy.map(one => `${LIMB_NAMES[one.limb]} ${one.mean.toFixed(1)} and ${one.most}`).join(', ') }}.</p>
       </details>
-    </section>
+    </FoldLine>
   </div>
 </template>

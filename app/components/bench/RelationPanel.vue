@@ -16,6 +16,7 @@ const wantedOther = ref('')
 const items = computed(() => now.value.groove.parts.filter(part => !part.muted).map(part => ({ label: part.name, value: part.id })))
 const others = computed(() => [{ label: 'both hands', value: 'both hands' }, ...items.value])
 const byRole = (role: string) => now.value.groove.parts.find(part => part.role === role)
+const nameOf = (id: string) => others.value.find(one => one.value === id)?.label.toLowerCase() ?? ''
 const has = (id: string) => now.value.groove.parts.some(part => part.id === id)
 const part = computed(() => (has(wantedPart.value) ? wantedPart.value : (byRole('bass drum') ?? now.value.groove.parts.at(-1))?.id ?? ''))
 const other = computed(() => (wantedOther.value === 'both hands' || has(wantedOther.value) ? wantedOther.value : (byRole('lead') ?? now.value.groove.parts[0])?.id ?? ''))
@@ -27,13 +28,12 @@ const says = computed(() => {
 </script>
 
 <template>
-  <section v-if="now.groove.parts.length > 1" aria-labelledby="relation-title" class="text-[0.94rem]">
-    <h2 id="relation-title" class="mb-1 text-lg">One against another</h2>
+  <FoldLine v-if="now.groove.parts.length > 1" id="relation" title="One against another" :says="`${nameOf(part)} against ${nameOf(other)}`">
     <div class="mb-1 flex items-center gap-1.5 text-sm text-muted">
       <USelect :model-value="part" :items="items" size="sm" class="min-w-0 flex-1" aria-label="Part" @update:model-value="id => wantedPart = String(id)" />
       against
       <USelect :model-value="other" :items="others" size="sm" class="min-w-0 flex-1" aria-label="Against" @update:model-value="id => wantedOther = String(id)" />
     </div>
     <p data-relation>{{ says }}</p>
-  </section>
+  </FoldLine>
 </template>

@@ -31,8 +31,7 @@ function take(how: 'edit' | 'keep') {
 </script>
 
 <template>
-  <section aria-labelledby="shift-title">
-    <h2 id="shift-title" class="mb-1 text-lg">Displace</h2>
+  <FoldLine id="displace" title="Displace" says="parts, earlier or later">
     <div class="flex flex-wrap gap-1" role="group" aria-label="Parts to move">
       <UButton size="xs" color="neutral" :variant="all && groove.parts.length ? 'solid' : 'outline'" :aria-pressed="all" @click="toggleAll">All</UButton>
       <UButton v-for="part in groove.parts" :key="part.id" size="xs" color="neutral" :variant="chosen.includes(part.id) ? 'solid' : 'outline'" :aria-pressed="chosen.includes(part.id)" @click="toggle(part.id)">{{ part.name }}</UButton>
@@ -47,5 +46,5 @@ function take(how: 'edit' | 'keep') {
       <UButton size="sm" color="neutral" variant="outline" @click="take('edit')">Move here</UButton>
       <UButton size="sm" color="neutral" @click="take('keep')">Keep as variation</UButton>
     </div>
-  </section>
+  </FoldLine>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Edit, Groove } from '#core/groove'
+import { type Edit, type Groove, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { balanceOf, fitsStyle, leveled, sayInversion, sayRoleBalance, styleOf } from '#core/style'
 
@@ -10,12 +10,13 @@ const emit = defineEmits<{ edit: [edit: Edit] }>()
 const card = computed(() => styleOf(props.groove.style))
 const fits = computed(() => (card.value ? fitsStyle(props.groove, card.value, props.kit.hands) : []))
 const balance = computed(() => (card.value ? balanceOf(props.groove, card.value) : undefined))
+/** How many of the style’s constraints and loudnesses do not hold. */
+const wrong = computed(() => fits.value.filter(fit => !fit.holds).length + (balance.value ? balance.value.roles.filter(one => one.verdict !== 'right').length + balance.value.inversions.length : 0))
 const partsOf = (role: string) => props.groove.parts.filter(part => part.role === role).map(part => part.id)
 </script>
 
 <template>
-  <section v-if="card && balance" aria-labelledby="fit-title" class="text-[0.94rem]">
-    <h2 id="fit-title" class="mb-1 text-lg">As {{ card.name.toLowerCase() }}</h2>
+  <FoldLine v-if="card && balance" id="fit" :title="`As ${card.name.toLowerCase()}`" :says="wrong ? `${sayCount(wrong, 'thing')} to look at` : 'as the style has it'" :wrong="wrong > 0">
     <ul class="space-y-1">
       <li v-for="fit in fits" :key="fit.reason" data-fit :data-holds="fit.holds" :class="fit.holds ? '' : 'border-l-3 border-error pl-2'">
         {{ fit.says }}<span class="block text-sm text-muted">{{ fit.reason }}</span>
@@ -32,5 +33,5 @@ const partsOf = (role: string) => props.groove.parts.filter(part => part.role ==
         <UButton size="xs" color="neutral" variant="outline" class="ml-1" @click="emit('edit', leveled(groove, partsOf(one.quieter), -1))">A level softer</UButton>
       </li>
     </ul>
-  </section>
+  </FoldLine>
 </template>

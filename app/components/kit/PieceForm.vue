@@ -79,8 +79,8 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
     </div>
     <div v-if="travel.length">
       <h3 class="text-base">A hand from here to</h3>
-      <table class="w-full text-sm"><thead class="sr-only"><tr><th>piece</th><th>metres</th><th>easy from</th><th>hard under</th></tr></thead>
-        <tbody><tr v-for="one in travel.slice(0, 8)" :key="one.name" class="border-t border-muted"><td>{{ one.name }}</td><td class="text-right tabular-nums">{{ one.metres.toFixed(2) }} m</td><td class="pl-3 text-right tabular-nums text-muted">easy in {{ Math.round(one.easy * 1000) }} ms</td><td class="pl-3 text-right tabular-nums text-muted">hard in {{ Math.round(one.hard * 1000) }}</td></tr></tbody>
+      <table class="w-full text-sm"><thead class="text-left text-muted"><tr><th class="font-normal">Piece</th><th class="text-right font-normal">Metres</th><th class="pl-3 text-right font-normal">Easy in</th><th class="pl-3 text-right font-normal">Hard in</th></tr></thead>
+        <tbody><tr v-for="one in travel.slice(0, 8)" :key="one.name" class="border-t border-muted"><td>{{ one.name }}</td><td class="text-right tabular-nums">{{ one.metres.toFixed(2) }}</td><td class="pl-3 text-right tabular-nums text-muted">{{ Math.round(one.easy * 1000) }} ms</td><td class="pl-3 text-right tabular-nums text-muted">{{ Math.round(one.hard * 1000) }} ms</td></tr></tbody>
       </table>
     </div>
     <UButton color="error" variant="outline" size="sm" icon="i-lucide-trash-2" @click="remove">Take {{ piece.name.toLowerCase() }} out</UButton>

@@ -104,7 +104,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           <template #add><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus" :aria-expanded="adding" @click="adding = !adding">Add a part</UButton></template>
         </PartsBar>
       </div>
-      <aside class="isolate min-h-0 space-y-5 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
+      <aside class="isolate min-h-0 space-y-3 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
         <AddPart v-if="adding" :groove="settled" :kit="bench.kit" @edit="edit" @try="bench.tryOut" @hear="hearInPlace" @refused="refused" @close="adding = false" />
         <FindingPanel v-if="ownRead && own" :groove="own" :kit="bench.kit" :read="ownRead" @edit="edit" @try="bench.tryOut" />
         <ReadoutPanel :groove="readable!" :read="read" />
