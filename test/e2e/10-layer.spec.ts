@@ -200,3 +200,24 @@ test('comping cells are placed one by one, a rolling one making its beat a tripl
   expect(document.parts[1]).toMatchObject({ role: 'comping', limb: 'LH' })
   expect(document.parts[1]!.strokes.map(stroke => stroke.at)).toEqual([5040, 6720, 8400, 17640, 20160])
 })
+
+test('names and roles follow what is in a part until the player gives them', async ({ bench }) => {
+  const { page } = bench
+  await bench.openCopy('wet-rope')
+  const told = async () => (await bench.stored()).document.parts.map(part => `${part.name}: ${part.role}`)
+  await page.getByRole('button', { name: 'Choose Hat eighths' }).click()
+  await page.keyboard.press('l')
+  await page.keyboard.press('Control+a')
+  await choose(page, 'Piece', 'Ride')
+  await expect(page.locator('[data-part="Ride eighths"]')).toBeVisible()
+  await page.getByRole('button', { name: 'More for Hat foot' }).click()
+  await page.getByRole('menuitem', { name: 'Its role: hat foot' }).press('ArrowRight')
+  await page.getByRole('menuitemcheckbox', { name: 'Other' }).click()
+  await bench.saved()
+  expect(await told()).toEqual(['Ride eighths: lead', 'Backbeat: backbeat', 'Ghosts: ghosts', 'Bass drum: bass drum', 'Hat foot: other'])
+  // One step back takes the name back with the piece.
+  await page.keyboard.press('l')
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-part="Hat eighths"]')).toBeVisible()
+})
