@@ -58,6 +58,15 @@ export function shiftStrokes(groove: Groove, part: Part, ats: readonly number[],
   return { type: 'strokes', partId: part.id, remove, put }
 }
 
+/** Pick-ups that a new last bar cannot hold, taken away. */
+export function tooLongPickUps(groove: Groove, bars: readonly Bar[]): Edit[] {
+  const last = barTicks(bars.at(-1)!)
+  return [
+    ...(groove.pickUp && groove.pickUp.ticks > last ? [{ type: 'facts', set: { pickUp: null } } as const] : []),
+    ...groove.parts.filter(part => part.pickUp && part.pickUp > last).map(part => ({ type: 'part', partId: part.id, set: { pickUp: null } } as const)),
+  ]
+}
+
 /** Other bars for a groove, and how many strokes fall outside them and go. */
 export interface Reshaped { edit: Edit, lost: number }
 
@@ -68,7 +77,6 @@ export interface Reshaped { edit: Edit, lost: number }
 export function reshape(groove: Groove, bars: Bar[]): Reshaped {
   const from = barStarts(groove.bars)
   const to = barStarts(bars)
-  const last = barTicks(bars.at(-1)!)
   /** Where a place of the old bars is in the new ones, if they have it; `length` is what must fit after it. */
   const moved = (at: number, length = 0): number | undefined => {
     const bar = from.findLastIndex(start => start <= at)
@@ -97,11 +105,7 @@ export function reshape(groove: Groove, bars: Bar[]): Reshaped {
     shrunk.push({ type: 'guides', guides: guides.map(guide => ({ ...guide, notes: [] })) })
     kept.push({ type: 'guides', guides })
   }
-  const pickUps: Edit[] = [
-    ...(groove.pickUp && groove.pickUp.ticks > last ? [{ type: 'facts', set: { pickUp: null } } as const] : []),
-    ...groove.parts.filter(part => part.pickUp && part.pickUp > last).map(part => ({ type: 'part', partId: part.id, set: { pickUp: null } } as const)),
-  ]
-  return { lost, edit: together('New bars', [...pickUps, ...shrunk, { type: 'bars', bars }, ...kept]) }
+  return { lost, edit: together('New bars', [...tooLongPickUps(groove, bars), ...shrunk, { type: 'bars', bars }, ...kept]) }
 }
 
 /** `'New bars; 3 strokes outside them went'`, and nothing where none did. */

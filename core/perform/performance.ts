@@ -1,14 +1,13 @@
 import type { Kit } from '#core/kit'
-import { type Groove, type Part, grooveTicks } from '#core/groove'
+import { type Groove, type Part, type Span, wholeSpan } from '#core/groove'
 import type { Tempo } from '#core/time'
 import type { ClickPlan } from './click'
+
+export { type Span, wholeSpan } from '#core/groove'
 
 /** Who plays a part: the machine sounds it, the player strikes it, nobody does, or the player sings it. */
 export const PLAYERS = ['machine', 'player', 'silent', 'sung'] as const
 export type By = typeof PLAYERS[number]
-
-/** A run of ticks of a groove's bars, `to` not included. It may begin and end within a bar. */
-export interface Span { from: number, to: number }
 
 /** A tempo that moves evenly, tick by tick, from one to another over so many ticks of its section, and then stays. */
 export interface Ramp { from: Tempo, to: Tempo, over: number }
@@ -39,9 +38,6 @@ export interface Performance {
   /** Bars counted in before the first section, in its first bar's meter. */
   countIn: number
 }
-
-/** All bars of a groove. */
-export const wholeSpan = (groove: Pick<Groove, 'bars'>): Span => ({ from: 0, to: grooveTicks(groove) })
 
 /** The machine plays these parts of a groove, nobody the others. */
 export const machinePlays = (groove: Groove, heard: ReadonlySet<string>): Section['parts'] =>

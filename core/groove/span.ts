@@ -1,0 +1,183 @@
+import { type Result, ok, refuse } from '#core/result'
+import { type Counting, type Slot, barStarts, beatsOf, mod, sayTick, slotsOf, unitTicks } from '#core/time'
+import type { Edit } from './edits'
+import { together } from './commands'
+import { homeFor, workable } from './home'
+import { makeGroove, makePart } from './make'
+import { barOf, sayList, sayPlace } from './say'
+import { type Bar, type Groove, LIMITS, type Part, type Stroke, grooveTicks } from './schema'
+
+/** A run of ticks of a groove's bars, `to` not included. It may begin and end within a bar. */
+export interface Span { from: number, to: number }
+
+/** All bars of a groove. */
+export const wholeSpan = (groove: Pick<Groove, 'bars'>): Span => ({ from: 0, to: grooveTicks(groove) })
+
+/** `inSpan({ from: 0, to: 5040 }, 5040) // => false` */
+export const inSpan = ({ from, to }: Span, at: number): boolean => at >= from && at < to
+
+/** The span from one slot to another, both included, whichever comes first: `slotSpan(slots, 7, 4)` is slots 4 to 7. */
+export function slotSpan(slots: readonly Slot[], a: number, b: number): Span {
+  const last = slots[Math.max(a, b)]!
+  return { from: slots[Math.min(a, b)]!.at, to: last.at + last.length }
+}
+
+/** The span of one bar, counted from 0. */
+export function barSpan(groove: Pick<Groove, 'bars'>, bar: number): Span {
+  const starts = barStarts(groove.bars)
+  return { from: starts[bar]!, to: starts[bar + 1]! }
+}
+
+/** `'bar 2'`, `'bars 1 and 2'`, `'all bars'`, `'bar 1, 4 to a of 5'`, and for a single slot its place. */
+export function saySpan(groove: Pick<Groove, 'bars'>, { from, to }: Span, counting?: Counting): string {
+  const starts = barStarts(groove.bars)
+  const [first, last] = [starts.indexOf(from), starts.indexOf(to)]
+  if (from === 0 && to === grooveTicks(groove)) return groove.bars.length === 1 ? 'the bar' : 'all bars'
+  if (first >= 0 && last > first) return last - first === 1 ? `bar ${last}` : last - first === 2 ? `bars ${first + 1} and ${last}` : `bars ${first + 1} to ${last}`
+  const end = slotsOf(groove.bars).findLast(slot => slot.at < to)?.at ?? from
+  if (end <= from) return sayPlace(groove, from, counting)
+  const sameBar = barOf(groove, from) === barOf(groove, end)
+  return `${sayPlace(groove, from, counting)} to ${sameBar ? sayTick(groove.bars, end, counting) : sayPlace(groove, end, counting)}`
+}
+
+/** What a span holds, to be laid elsewhere: parts with their strokes at ticks from its start. It is plain data, good for any groove. */
+export interface Clip { length: number, parts: Part[] }
+
+/** The strokes of one pass that fall into a span, at ticks from its start; a part that repeats on its own is written out. */
+function strokesIn(part: Part, { from, to }: Span): Stroke[] {
+  const lap = part.every ?? Infinity
+  const laps = part.every ? Math.ceil(to / part.every) : 1
+  return Array.from({ length: laps }, (_, n) => part.strokes.map(stroke => ({ ...stroke, at: stroke.at + (n ? n * lap : 0) })))
+    .flat().filter(stroke => inSpan({ from, to }, stroke.at)).map(stroke => ({ ...stroke, at: stroke.at - from })).sort((a, b) => a.at - b.at)
+}
+
+/** Copies a span: every part that runs with the bars, those silent there too, so that laid over other bars it is what was here. */
+export const copied = (groove: Groove, span: Span): Clip =>
+  ({ length: span.to - span.from, parts: groove.parts.filter(part => !part.every).map(part => ({ ...part, strokes: strokesIn(part, span) })) })
+
+/** A clip laid into bars: the edit, how many strokes ran past the end, and the names of parts left as they are, being locked. */
+export interface Laid { edit: Edit, lost: number, left: string[] }
+
+/** Strokes of a part from `at` on for `length` ticks replaced by others. */
+function replaced(part: Part, { from, to }: Span, strokes: readonly Stroke[]): Edit[] {
+  const remove = part.strokes.filter(stroke => inSpan({ from, to }, stroke.at)).map(stroke => stroke.at)
+  return remove.length || strokes.length ? [{ type: 'strokes', partId: part.id, remove, put: [...strokes] }] : []
+}
+
+/**
+ * Lays a clip over what is there from a tick on, as often as it takes to reach `to` (once, where none is told). Each part goes to the
+ * part of its id, or to one of its limb and role, or becomes a part of its own under `newId(n)`; parts the clip has not stay.
+ */
+export function laid(groove: Groove, clip: Clip, at: number, newId: (n: number) => string, to = at + clip.length): Laid {
+  const end = Math.min(to, grooveTicks(groove))
+  const over = { from: at, to: end }
+  const left: string[] = []
+  const byHome = new Map<Part, Stroke[]>()
+  const fresh: Part[] = []
+  let lost = 0
+  for (const part of clip.parts) {
+    const laps = Array.from({ length: Math.ceil((to - at) / clip.length) }, (_, n) => part.strokes.map(stroke => ({ ...stroke, at: at + n * clip.length + stroke.at }))).flat()
+    const strokes = laps.filter(stroke => stroke.at < end)
+    lost += laps.filter(stroke => stroke.at >= end && stroke.at < to).length
+    const own = groove.parts.find(one => one.id === part.id && one.limb === part.limb)
+    const home = own ?? homeFor(groove, part.limb, part.role)
+    if (home && !workable(home)) {
+      if (strokes.length && home.locked) left.push(home.name)
+    } else if (home) {
+      const known = byHome.get(home) ?? []
+      byHome.set(home, [...known, ...strokes.filter(stroke => known.every(other => other.at !== stroke.at))])
+    } else if (strokes.length) fresh.push(makePart({ ...part, id: newId(fresh.length), locked: false, muted: false, strokes }))
+  }
+  const edits = [...[...byHome].flatMap(([part, strokes]) => replaced(part, over, strokes)), ...fresh.map((part, i): Edit => ({ type: 'add part', part, index: groove.parts.length + i }))]
+  return { edit: together('Paste', edits), lost, left }
+}
+
+/** What is in a span repeated from its end to the end of the bars. */
+export const repeated = (groove: Groove, span: Span): Laid =>
+  ({ ...laid(groove, copied(groove, span), span.to, () => '', grooveTicks(groove)), lost: 0 })
+
+/** Everything in a span taken out; locked parts and those that repeat on their own stay. */
+export const cleared = (groove: Groove, span: Span): Edit =>
+  together('Clear', groove.parts.filter(workable).flatMap(part => replaced(part, span, [])))
+
+/** What is in a span moved by whole slots, round within it. */
+export function displacedIn(groove: Groove, span: Span, by: number): Edit {
+  const slots = slotsOf(groove.bars).filter(slot => inSpan(span, slot.at))
+  const moved = (stroke: Stroke): Stroke => {
+    const i = slots.findLastIndex(slot => slot.at <= stroke.at)
+    const [from, to] = [slots[i]!, slots[mod(i + by, slots.length)]!]
+    return { ...stroke, at: to.at + Math.round((stroke.at - from.at) * to.length / from.length) }
+  }
+  return together('Displace', groove.parts.filter(workable).flatMap((part) => {
+    const put = part.strokes.filter(stroke => inSpan(span, stroke.at)).map(moved).sort((a, b) => a.at - b.at)
+    return replaced(part, span, put.filter((stroke, i) => i === 0 || put[i - 1]!.at !== stroke.at))
+  }))
+}
+
+/** The bars that hold a span, its first and last felt beats whole; and where it begins in them. */
+function barsAround(groove: Groove, span: Span): { bars: Bar[], from: number } {
+  const beats = beatsOf(groove.bars).filter(beat => beat.at + beat.length > span.from && beat.at < span.to)
+  const bars = groove.bars.flatMap((bar, b): Bar[] => {
+    const own = beats.filter(beat => beat.bar === b)
+    if (!own.length) return []
+    const groups = own.map(beat => beat.length / unitTicks(bar.meter.unit))
+    // Felt beats of a plain meter are a unit or more long; whole bars stay what they are.
+    if (own.length === bar.slots.length) return [bar]
+    return [{ meter: { ...bar.meter, count: groups.reduce((a, b) => a + b, 0), groups }, slots: own.map(beat => beat.slots) as Bar['slots'] }]
+  })
+  return { bars, from: beats[0]!.at }
+}
+
+/** The name under which a groove remembers that it was a span of another. */
+export const SPAN_MOVE = 'span'
+
+/**
+ * A span as a groove of its own, which remembers where it came from and can be put back (see `putBack`). Its bars hold whole felt
+ * beats; the slots of them that are outside the span are empty.
+ */
+export function spanGroove(groove: Groove, revision: number, span: Span, id: string, counting?: Counting): Groove {
+  const { bars, from } = barsAround(groove, span)
+  const offset = span.from - from
+  const parts = groove.parts.map(part => ({ ...part, every: null, locked: false, pickUp: null, strokes: strokesIn(part, span).map(stroke => ({ ...stroke, at: stroke.at + offset })) })).filter(part => part.strokes.length)
+  const where = saySpan(groove, span, counting)
+  return makeGroove({
+    ...groove, id, title: `${groove.title}, ${where}`.slice(0, LIMITS.title), bars, parts, pickUp: null, guides: [],
+    parent: { id: groove.id, revision, moves: [{ move: SPAN_MOVE, params: { from: span.from, to: span.to, offset }, sentence: `${where} of “${groove.title}”, as a groove of its own.`.replace(/^./, first => first.toUpperCase()) }] },
+  })
+}
+
+/** Where a groove that was a span of another belongs in it; undefined for one that was none. */
+export function spanOf(groove: Pick<Groove, 'parent'>): (Span & { offset: number }) | undefined {
+  const move = groove.parent?.moves.find(one => one.move === SPAN_MOVE)
+  const [from, to, offset] = [move?.params.from, move?.params.to, move?.params.offset]
+  return typeof from === 'number' && typeof to === 'number' && typeof offset === 'number' ? { from, to, offset } : undefined
+}
+
+/** A groove that was a span of another put back there, in place of what is there now; refused where the other has become shorter. */
+export function putBack(whole: Groove, child: Groove, newId: (n: number) => string): Result<Laid> {
+  const span = spanOf(child)
+  if (!span || child.parent?.id !== whole.id) return refuse(`“${child.title}” was not taken out of “${whole.title}”.`)
+  if (span.to > grooveTicks(whole)) return refuse(`“${whole.title}” has become too short: the place this came from is gone.`)
+  const length = Math.min(span.to - span.from, grooveTicks(child) - span.offset)
+  return ok(laid(whole, copied(child, { from: span.offset, to: span.offset + length }), span.from, newId, span.to))
+}
+
+/** What a change of a groove comes to where only a span of it is changed: strokes outside the span stay as they were. */
+export function onlyIn(before: Groove, after: Groove, span: Span): Result<Groove> {
+  if (JSON.stringify(before.bars) !== JSON.stringify(after.bars) || JSON.stringify(before.feel) !== JSON.stringify(after.feel) || before.lead !== after.lead) {
+    return refuse('This changes the bars or the feel as a whole, and cannot be done to a part of them.')
+  }
+  const parts = after.parts.map((part) => {
+    const was = before.parts.find(one => one.id === part.id)
+    if (was === part) return part
+    if (part.every || was?.every) return was ?? part
+    const outside = (was?.strokes ?? []).filter(stroke => !inSpan(span, stroke.at))
+    return { ...part, ...(was ? { limb: was.limb } : {}), strokes: [...outside, ...part.strokes.filter(stroke => inSpan(span, stroke.at))].sort((a, b) => a.at - b.at) }
+  }).filter(part => part.strokes.length || before.parts.some(one => one.id === part.id))
+  const gone = before.parts.filter(part => !after.parts.some(one => one.id === part.id)).map(part => ({ ...part, strokes: part.strokes.filter(stroke => !inSpan(span, stroke.at)) }))
+  return ok({ ...after, parts: [...parts, ...gone] })
+}
+
+/** `'2 strokes ran past the end. Locked and left as they are: Ghosts.'`, and nothing where all went well. */
+export const sayLaid = ({ lost, left }: Laid): string =>
+  [lost ? `${lost} ${lost === 1 ? 'stroke' : 'strokes'} ran past the end.` : '', left.length ? `Locked and left as they are: ${sayList(left)}.` : ''].filter(Boolean).join(' ')
