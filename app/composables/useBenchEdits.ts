@@ -1,4 +1,6 @@
-import { type Bar, type Edit, type MoveMade, apply, mirrored, reshape, sayLost } from '#core/groove'
+import { type Bar, type Edit, type Filling, type MoveMade, apply, mirrored, putBack, sayLaid, sayLost, widened } from '#core/groove'
+import { api } from '../documents/api'
+import { newId } from '../documents/ids'
 import { useBench } from '../stores/bench'
 import { useSettings } from '../stores/settings'
 import { useKeep } from './useKeep'
@@ -18,8 +20,8 @@ export function useBenchEdits() {
     if (!done.ok) refused(done.reason)
     return done.ok
   }
-  function setBars(bars: Bar[]) {
-    const { edit: change, lost } = reshape(bench.groove!, bars)
+  function setBars(bars: Bar[], filling: Filling) {
+    const { edit: change, lost } = widened(bench.groove!, bars, filling)
     if (edit(change) && lost) say(sayLost(lost))
   }
   const mirror = (feet: boolean) => edit(mirrored(bench.groove!, { feet }))
@@ -38,6 +40,25 @@ export function useBenchEdits() {
     await navigateTo(`/bench/${id}`)
   }
 
+  /** A groove that was a span of another goes back there: the other is opened, and this laid into it. */
+  async function putItBack() {
+    const { id, parent } = bench.groove!
+    await bench.leave()
+    await navigateTo({ path: `/bench/${parent!.id}`, query: { back: id } })
+  }
+  /** Lays a groove that was a span of the open one into its place. */
+  async function fetchBack(childId: string) {
+    await navigateTo({ query: {} }, { replace: true })
+    try {
+      const { document: child } = await api.grooves.get(childId)
+      const back = putBack(bench.groove!, child, () => newId())
+      if (!back.ok) return refused(back.reason)
+      if (edit(back.value.edit)) say(`“${child.title}” is back in its place. ${sayLaid(back.value)}`)
+    } catch (error) {
+      refused((error as Error).message)
+    }
+  }
+
   async function toBin() {
     const { id, title } = bench.groove!
     // The page goes first: it has nothing to show once its groove is closed.
@@ -53,5 +74,5 @@ export function useBenchEdits() {
       refused((error as Error).message)
     }
   }
-  return { say, refused, edit, setBars, mirror, step, keep, toBin }
+  return { say, refused, edit, setBars, mirror, step, keep, toBin, putItBack, fetchBack }
 }

@@ -5,17 +5,16 @@ import {
 } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Level, type Limb, type Ornament, limbsInOrder, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { type Slot, mod, slotsOf } from '#core/time'
+import type { Cursor } from '../lanes/cursor'
 import { useBench } from '../stores/bench'
 import { useDrummer } from '../stores/drummer'
 import { usePlayer } from '../stores/player'
 import { useSettings } from '../stores/settings'
 import { newId } from '../documents/ids'
-
-/** Where the player's attention is: a lane and a slot. */
-export interface Cursor { limb: Limb, slot: number }
+import type { SpanHands } from './useSpan'
 
 /** What mouse and keys do to the groove in the lanes; each whole gesture is one edit. */
-export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => void) {
+export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => void, span: SpanHands) {
   const bench = useBench()
   const player = usePlayer()
   const drummer = useDrummer()
@@ -239,8 +238,8 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     'Ctrl+ArrowRight': () => leap(1),
     'Home': () => walk(-cursor.value.slot),
     'End': () => walk(slots.value.length - 1 - cursor.value.slot),
-    'Shift+ArrowLeft': () => shift(-1),
-    'Shift+ArrowRight': () => shift(1),
+    'Alt+ArrowLeft': () => shift(-1),
+    'Alt+ArrowRight': () => shift(1),
     'Enter': () => selected.value.length || put(),
     'Delete': remove,
     'Backspace': remove,
@@ -251,12 +250,16 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     'o': () => stretch(1),
     'Shift+O': () => stretch(-1),
     'Ctrl+a': () => (several.value = currentPart.value?.strokes.map(stroke => stroke.at) ?? []),
-    'Escape': () => (several.value = []),
+    'Escape': () => {
+      several.value = []
+      span.unmark()
+    },
+    ...span.KEYS,
   }
   for (const level of [1, 2, 3, 4, 5] as const) KEYS[level] = () => setLevel(level)
 
   function key(event: KeyboardEvent) {
-    const name = `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.shiftKey ? 'Shift+' : ''}${event.key}`
+    const name = `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.altKey ? 'Alt+' : ''}${event.shiftKey ? 'Shift+' : ''}${event.key}`
     const act = KEYS[name]
     if (!act) return
     event.preventDefault()

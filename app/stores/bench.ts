@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
-import { type Edit, LIMITS, type Part, applyToGroove, partOf, readGroove, withFollowing } from '#core/groove'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { type Clip, type Edit, LIMITS, type Part, type Span, applyToGroove, grooveTicks, partOf, readGroove, withFollowing } from '#core/groove'
 import { api } from '../documents/api'
 import { useOpenDocument } from '../documents/here'
 import { useDrummer } from './drummer'
@@ -17,6 +17,9 @@ export const useBench = defineStore('bench', () => {
   }, api.grooves)
   const solo = ref<string[]>([])
   const chosenPartId = ref('')
+  /** The run of slots that is marked, and what was copied last: that may be laid into another groove. */
+  const span = shallowRef<Span>()
+  const clip = shallowRef<Clip>()
   const kits = useKits()
   const drummer = useDrummer()
 
@@ -28,8 +31,13 @@ export const useBench = defineStore('bench', () => {
   watch(groove, (now, before) => {
     if (!now || before?.id === now.id) return
     solo.value = []
+    span.value = undefined
     if (!partOf(now, chosenPartId.value)) chosenPartId.value = now.parts[0]?.id ?? ''
   }, { flush: 'sync' })
+  // Other bars may end before the mark does.
+  watch(() => open.shown.value?.bars, () => {
+    if (span.value && open.shown.value && span.value.to > grooveTicks(open.shown.value)) span.value = undefined
+  })
 
   /** Opens a groove, and its kit with it. */
   async function openGroove(id: string) {
@@ -39,6 +47,6 @@ export const useBench = defineStore('bench', () => {
   /** Makes an edit; names and roles that the player has not given follow what is in the parts. */
   const edit = (change: Edit) => open.edit(groove.value ? withFollowing(groove.value, change, drummer.named) : change)
 
-  return { ...open, groove, kit, solo, chosenPartId, chosenPart, open: openGroove, edit }
+  return { ...open, groove, kit, solo, span, clip, chosenPartId, chosenPart, open: openGroove, edit }
 })
 

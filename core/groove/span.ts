@@ -100,15 +100,15 @@ export const repeated = (groove: Groove, span: Span): Laid =>
 export const cleared = (groove: Groove, span: Span): Edit =>
   together('Clear', groove.parts.filter(workable).flatMap(part => replaced(part, span, [])))
 
-/** What is in a span moved by whole slots, round within it. */
-export function displacedIn(groove: Groove, span: Span, by: number): Edit {
+/** What is in a span moved by whole slots, round within it: of all parts, or of some. */
+export function displacedIn(groove: Groove, span: Span, by: number, partIds?: readonly string[]): Edit {
   const slots = slotsOf(groove.bars).filter(slot => inSpan(span, slot.at))
   const moved = (stroke: Stroke): Stroke => {
     const i = slots.findLastIndex(slot => slot.at <= stroke.at)
     const [from, to] = [slots[i]!, slots[mod(i + by, slots.length)]!]
     return { ...stroke, at: to.at + Math.round((stroke.at - from.at) * to.length / from.length) }
   }
-  return together('Displace', groove.parts.filter(workable).flatMap((part) => {
+  return together('Displace', groove.parts.filter(part => workable(part) && (!partIds || partIds.includes(part.id))).flatMap((part) => {
     const put = part.strokes.filter(stroke => inSpan(span, stroke.at)).map(moved).sort((a, b) => a.at - b.at)
     return replaced(part, span, put.filter((stroke, i) => i === 0 || put[i - 1]!.at !== stroke.at))
   }))

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { grooves } from '../../test/arbitrary'
-import { type Groove, apply, makeBars, makeGroove, makePart, readGroove, rowStrokes } from '#core/groove'
+import { type Groove, apply, makeBars, makeGroove, makePart, partOf, readGroove, rowStrokes } from '#core/groove'
 import { beatsOf, meter } from '#core/time'
-import { asVariation, displace } from '.'
+import { DEFAULT_KIT } from '#core/kit'
+import { MOVES, asVariation, displace, firstParams, moveOf, runMove } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const backbeat = makePart({ id: 'back', name: 'Backbeat', role: 'backbeat', limb: 'LH', strokes: rowStrokes(bars, '.... 5... .... 5...', { piece: 'snare' }) })
@@ -79,5 +80,39 @@ describe('displacement', () => {
     const kept = asVariation(home, 7, after(home, ['back'], 1), 'v', 'Home, late', [moved.value.made])
     expect(kept).toMatchObject({ id: 'v', title: 'Home, late', parent: { id: 'g', revision: 7, moves: [{ move: 'displace', params: { partIds: ['back'], slots: 1 } }] } })
     expect(readGroove(kept)).toEqual({ ok: true, value: kept })
+  })
+})
+
+describe('a move in a span alone', () => {
+  const groove = makeGroove({
+    id: 'one', title: 'One', bars: makeBars(meter(4, 4), 1, 4),
+    parts: [
+      makePart({ id: 'hats', name: 'Hats', limb: 'RH', role: 'lead', strokes: [0, 2, 4, 6, 8, 10, 12, 14].map(slot => ({ at: slot * 1260, piece: 'hi-hat', stroke: 'hit', level: 3 })) }),
+      makePart({ id: 'snare', name: 'Snare', limb: 'LH', role: 'backbeat', strokes: [4, 12].map(slot => ({ at: slot * 1260, piece: 'snare', stroke: 'hit', level: 5 })) }),
+    ],
+  })
+  const beats = { from: 10080, to: 20160 }
+  const slotsIn = (one: Groove, id: string) => partOf(one, id)!.strokes.map(stroke => stroke.at / 1260)
+
+  it('displaces round within it, and says only what changed there', () => {
+    const moved = runMove(moveOf('displace-all')!, groove, { slots: 3 }, DEFAULT_KIT, beats)
+    expect(moved.ok && slotsIn(moved.value.groove, 'snare')).toEqual([4, 15])
+    expect(moved.ok && slotsIn(moved.value.groove, 'hats')).toEqual([0, 2, 4, 6, 9, 11, 13, 15])
+    expect(moved.ok && moved.value.sentence).toBe('Everything in 3 to a of 4 moved 3 slots later, each a sixteenth, round within it. It was on 2 and 4; the strong snare strokes now fall on 2 and a of 4.')
+  })
+
+  it('leaves all else alone, and refuses what cannot be done to a part of the bars', () => {
+    for (const move of MOVES) {
+      const params = firstParams(move, groove, DEFAULT_KIT)
+      const moved = params && runMove(move, groove, params, DEFAULT_KIT, beats)
+      if (!moved) continue
+      if (!moved.ok) {
+        expect(moved.reason, move.id).not.toMatch(/undefined/)
+        continue
+      }
+      for (const part of groove.parts) expect(slotsIn(moved.value.groove, part.id).filter(slot => slot < 8), move.id).toEqual(slotsIn(groove, part.id).filter(slot => slot < 8))
+    }
+    expect(runMove(moveOf('beat-order')!, groove, { order: 'backwards' }, DEFAULT_KIT, beats)).toMatchObject({ ok: false })
+    expect(runMove(moveOf('displace-all')!, groove, { slots: 8 }, DEFAULT_KIT, beats)).toMatchObject({ ok: false, reason: 'It changes nothing in 3 to a of 4.' })
   })
 })

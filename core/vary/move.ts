@@ -1,5 +1,5 @@
 import type { Kit } from '#core/kit'
-import type { Edit, Groove, MoveMade, Part, Role } from '#core/groove'
+import type { Edit, Groove, MoveMade, Part, Role, Span } from '#core/groove'
 import type { Result } from '#core/result'
 
 export type ParamValue = MoveMade['params'][string]
@@ -48,6 +48,8 @@ export interface Move {
   /** What it leaves as it is, whatever the groove and the parameters; strokes moved out of a pick-up that sounds only once may meet others, though. */
   keeps: readonly PromiseId[]
   make(groove: Groove, params: Params, kit: Kit): Result<Made>
+  /** The same within a span, for moves that take strokes from place to place: elsewhere what leaves the span would be lost. */
+  makeIn?(groove: Groove, params: Params, span: Span): Result<Made>
 }
 
 /** What a move comes to as a change of the document: the edit, a sentence on what it did, and how to name it when it is kept. */

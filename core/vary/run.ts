@@ -1,17 +1,38 @@
 import { DEFAULT_KIT, type Kit } from '#core/kit'
-import { type Groove, apply } from '#core/groove'
+import { compare, sayGist } from '#core/analyse'
+import { type Groove, type Span, apply, onlyIn, saySpan } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { editBetween } from './between'
-import type { Move, Moved, Params } from './move'
+import type { Made, Move, Moved, Params } from './move'
 import { moveOf } from './moves'
 import { displaceParts } from './moves/displace'
 import { readParams, resolved } from './params'
 
-/** A move made on a groove: its edit, what it did in a sentence, and how it is recorded; or a reason why not. */
-export function runMove(move: Move, groove: Groove, params: Params, kit: Kit): Result<Moved & { groove: Groove }> {
+/** What a move makes of a groove, or of a span of it alone: then what it did is said of the span, from what changed there. */
+export function makeMove(move: Move, groove: Groove, params: Params, kit: Kit, span?: Span): Result<Made> {
+  if (!span) return move.make(groove, params, kit)
+  const only = madeIn(move, groove, params, kit, span)
+  if (!only.ok) return only
+  const compared = compare(groove, only.value.groove, kit)
+  return compared.ok && !compared.value.differences.length ? refuse(`It changes nothing in ${saySpan(groove, span)}.`) : only
+}
+
+function madeIn(move: Move, groove: Groove, params: Params, kit: Kit, span: Span): Result<Made> {
+  if (move.makeIn) return move.makeIn(groove, params, span)
+  if (move.group === 'displace' || move.group === 'order') return refuse('It takes strokes from place to place in all bars: take the mark away, or displace what is marked.')
+  const done = move.make(groove, params, kit)
+  if (!done.ok) return done
+  const only = onlyIn(groove, done.value.groove, span)
+  if (!only.ok) return only
+  const compared = compare(groove, only.value, kit)
+  return ok({ groove: only.value, says: () => `${move.name}, only in ${saySpan(groove, span)}: ${compared.ok ? sayGist([groove, only.value], compared.value) : ''}` })
+}
+
+/** A move made on a groove, or on a span of it: its edit, what it did in a sentence, and how it is recorded; or a reason why not. */
+export function runMove(move: Move, groove: Groove, params: Params, kit: Kit, span?: Span): Result<Moved & { groove: Groove }> {
   const read = readParams(move, groove, kit, params)
   if (!read.ok) return read
-  const done = move.make(groove, params, kit)
+  const done = makeMove(move, groove, params, kit, span)
   if (!done.ok) return done
   const sentence = done.value.says()
   const edit = editBetween(groove, done.value.groove, sentence.split('. ')[0]!)

@@ -46,7 +46,7 @@ test('a groove is layered with the keyboard alone', async ({ bench }) => {
   for (const key of ['ArrowDown', 'Enter', 'k', '4']) await page.keyboard.press(key)
   await expect(bench.says).toHaveText('Left hand, 2: Snare, rim shot, strong')
   // Bass drum on 1, moved a slot later; hat foot on 2.
-  for (const key of ['ArrowDown', 'Home', 'Enter', 'Shift+ArrowRight']) await page.keyboard.press(key)
+  for (const key of ['ArrowDown', 'Home', 'Enter', 'Alt+ArrowRight']) await page.keyboard.press(key)
   await expect(bench.says).toHaveText('Right foot, e of 1: Bass drum, plain')
   for (const key of ['ArrowDown', 'Home', 'Control+ArrowRight', 'Enter']) await page.keyboard.press(key)
   await expect(bench.says).toHaveText('Left foot, 2: Hi-hat, foot chick, plain')

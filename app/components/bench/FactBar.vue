@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import type { Bar, Edit, Facts, Groove } from '#core/groove'
+import type { Bar, Edit, Facts, Filling, Groove } from '#core/groove'
 import { STYLE_CARDS, STYLE_FAMILIES, styleOf } from '#core/style'
 
 /** The groove's name, style, meter, slots, feel, kit and lead along the top, each to be changed where it stands. */
 const props = defineProps<{ groove: Omit<Groove, 'parts'>, pieces: { id: string, name: string }[] }>()
-const emit = defineEmits<{ edit: [edit: Edit], bars: [bars: Bar[]], mirror: [feet: boolean], refused: [reason: string] }>()
+const emit = defineEmits<{ edit: [edit: Edit], bars: [bars: Bar[], filling: Filling], mirror: [feet: boolean], refused: [reason: string] }>()
 
 const set = (facts: Partial<Facts>) => emit('edit', { type: 'facts', set: facts })
 
@@ -27,7 +27,7 @@ const styles = [[{ label: 'none', value: 'none' }], ...STYLE_FAMILIES.map(family
         <USelect :model-value="groove.style || 'none'" :items="styles" class="w-full" @update:model-value="style => set({ style: style === 'none' ? '' : String(style) })" />
       </UFormField>
     </FactButton>
-    <MeterFact :bars="groove.bars" @bars="bars => emit('bars', bars)" @refused="reason => emit('refused', reason)" />
+    <MeterFact :bars="groove.bars" @bars="(bars, filling) => emit('bars', bars, filling)" @refused="reason => emit('refused', reason)" />
     <FeelFact :groove="groove" :pieces="pieces" @set="set" />
     <KitFact :groove="groove" @set="set" @mirror="feet => emit('mirror', feet)" />
     <div class="ml-auto flex items-center gap-2"><slot /></div>

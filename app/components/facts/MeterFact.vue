@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import equal from 'fast-deep-equal'
-import { type Bar, LIMITS, type TimeChoice, barsFrom, barsOf, sayBars, timeChoiceOf, timeChoicesOf } from '#core/groove'
+import { type Bar, type Filling, LIMITS, type TimeChoice, barsFrom, barsOf, sayBars, timeChoiceOf, timeChoicesOf } from '#core/groove'
 
 /** Meter, bars and slots: the same for every bar, or bar by bar. */
 const props = defineProps<{ bars: Bar[] }>()
-const emit = defineEmits<{ bars: [bars: Bar[]], refused: [reason: string] }>()
+const emit = defineEmits<{ bars: [bars: Bar[], filling: Filling], refused: [reason: string] }>()
 
 const alike = ref(true)
 const all = ref<TimeChoice>(timeChoiceOf(props.bars))
 const each = ref<TimeChoice[]>(timeChoicesOf(props.bars))
 const chosen = ref(0)
+const filling = ref<Filling>('repeat')
+/** More bars than there are: what shall be in them? */
+const more = computed(() => (alike.value ? all.value.bars : each.value.length) > props.bars.length)
 watch(() => props.bars, (bars) => {
   all.value = timeChoiceOf(bars)
   each.value = timeChoicesOf(bars)
@@ -31,7 +34,7 @@ function setCount(count: number) {
 function set(close: () => void) {
   const bars = alike.value ? barsOf(all.value) : barsFrom(each.value)
   if (!bars.ok) return emit('refused', bars.reason)
-  emit('bars', bars.value)
+  emit('bars', bars.value, filling.value)
   close()
 }
 </script>
@@ -50,6 +53,7 @@ function set(close: () => void) {
         </div>
         <TimeForm :key="chosen" :model-value="each[chosen]!" one-bar @update:model-value="choice => each = each.with(chosen, choice)" />
       </template>
+      <URadioGroup v-if="more" v-model="filling" legend="The new bars" size="sm" color="neutral" :items="[{ value: 'repeat', label: 'repeat what is there' }, { value: 'empty', label: 'are empty' }]" />
       <p class="text-sm text-muted">Strokes stay at their distance from their bar line; what falls outside goes, and undo brings it back.</p>
       <UButton type="submit" color="neutral">Set the time</UButton>
     </form>

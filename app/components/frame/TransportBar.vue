@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Bar } from '#core/groove'
 import { TEMPO_RANGE, type Tempo, tappedBpm } from '#core/time'
+import { MARKED } from '~/composables/useLoop'
 import { useSettings } from '~/stores/settings'
 
 /** Play, tempo with tap, click, loop and count-in, at the foot of every station that sounds. */
-const props = defineProps<{ tempo: Tempo, bars: Bar[] }>()
+const props = defineProps<{ tempo: Tempo, bars: Bar[], /** What is marked, in words; empty where nothing is. */ marked: string }>()
+/** A bar by its number from 0, all of them, or what is marked. */
 const loop = defineModel<number>('loop', { required: true })
 const emit = defineEmits<{ toggle: [], tempo: [tempo: Tempo] }>()
 
@@ -23,6 +25,11 @@ function tap() {
 const setBpm = (bpm: number | null | undefined) => {
   if (bpm && bpm >= TEMPO_RANGE.least && bpm <= TEMPO_RANGE.most) emit('tempo', { ...props.tempo, bpm })
 }
+const loops = computed(() => [
+  { label: props.bars.length === 1 ? 'the bar' : 'all bars', value: -1 },
+  ...(props.bars.length > 1 ? props.bars.map((_, i) => ({ label: `bar ${i + 1}`, value: i })) : []),
+  ...(props.marked ? [{ label: props.marked, value: MARKED }] : []),
+])
 defineExpose({ tap })
 </script>
 
@@ -36,7 +43,7 @@ defineExpose({ tap })
     </div>
     <ClickFact :bars="bars" />
     <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">loop
-      <USelect v-model="loop" :items="[{ label: bars.length === 1 ? 'the bar' : 'all bars', value: -1 }, ...(bars.length > 1 ? bars.map((_, i) => ({ label: `bar ${i + 1}`, value: i })) : [])]" size="sm" class="w-26" aria-label="Loop" />
+      <USelect v-model="loop" :items="loops" size="sm" class="w-26" aria-label="Loop" />
     </label>
     <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">count-in
       <USelect v-model="settings.countIn" :items="[{ label: 'none', value: 0 }, { label: '1 bar', value: 1 }, { label: '2 bars', value: 2 }]" size="sm" class="w-22" aria-label="Count-in" />

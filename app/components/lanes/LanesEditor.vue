@@ -2,11 +2,13 @@
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { type Finding, type GhostPlace, type Unison, sayFinding } from '#core/analyse'
-import { type Groove, partOf, sayPlace } from '#core/groove'
+import { type Groove, barSpan, partOf, sayPlace } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder, pieceOf } from '#core/kit'
 import { FULL, LOWER, laneUnder, layOut, levelAt, slotUnder } from '~/lanes/geometry'
 import { type Stick, sticksOf } from '~/lanes/sticks'
-import type { Cursor, LaneHands } from '~/composables/useLaneHands'
+import type { Cursor } from '~/lanes/cursor'
+import type { LaneHands } from '~/composables/useLaneHands'
+import type { SpanHands } from '~/composables/useSpan'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useMarks } from '~/composables/useMarks'
 import { usePlayhead } from '~/composables/usePlayhead'
@@ -14,7 +16,7 @@ import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
 
 /** The lanes under the player's hands: mouse and keys become edits of the Bench. */
-const props = defineProps<{ groove: Groove, kit: Kit, unisons: Unison[], /** The groove that the findings were read from: this one, or what it was a frame ago. */ readable: Groove, findings: readonly Finding[], ghosts?: { limb: Limb, places: GhostPlace[] }, heard: ReadonlySet<string>, hands: LaneHands }>()
+const props = defineProps<{ groove: Groove, kit: Kit, unisons: Unison[], /** The groove that the findings were read from: this one, or what it was a frame ago. */ readable: Groove, findings: readonly Finding[], ghosts?: { limb: Limb, places: GhostPlace[] }, heard: ReadonlySet<string>, hands: LaneHands, span: SpanHands }>()
 
 const bench = useBench()
 const settings = useSettings()
@@ -58,10 +60,39 @@ function placeOf(event: PointerEvent) {
   return { x, y, slot: slotUnder(geometry.value, x), lane: laneUnder(geometry.value, y) }
 }
 
+/** The marked span, bed by bed, as it stands over the lanes. */
+const markBox = computed(() => {
+  const marked = props.span.span.value
+  if (!marked) return undefined
+  const slots = geometry.value.slots.filter(slot => slot.at >= marked.from && slot.at < marked.to)
+  const [first, last] = [slots[0], slots.at(-1)]
+  return first && last && { x: first.left, width: last.left + last.width - first.left }
+})
+/** A mark being drawn over the counts. */
+let marking: { slot: number, moved: boolean } | undefined
+/** The line with the numbers of the bars, above the counts. */
+const BAR_LINE = 20
+function markFrom(x: number, y: number, slot: number) {
+  if (x < geometry.value.scale.label - 8) return
+  if (y < BAR_LINE) {
+    const bar = (geometry.value.bars.findLast(one => one.x - 4 <= x) ?? geometry.value.bars[0]!).number - 1
+    props.span.markBar(bar)
+    cursor.value = { ...cursor.value, slot: geometry.value.slots.findIndex(one => one.at === barSpan(props.groove, bar).from) }
+    return
+  }
+  marking = { slot, moved: false }
+  cursor.value = { ...cursor.value, slot }
+}
+
 let drag: { x: number, y: number, slot: number, limb: Cursor['limb'], axis?: 'level' | 'place' } | undefined
 
 function down(event: PointerEvent) {
   const { x, y, slot, lane } = placeOf(event)
+  if (event.button === 0 && y < geometry.value.scale.ribbon - 6) {
+    surface.value!.focus()
+    svg.value!.setPointerCapture(event.pointerId)
+    return markFrom(x, y, slot.index)
+  }
   if (!lane || event.button !== 0 || x < geometry.value.scale.label - 8) return
   surface.value!.focus()
   svg.value!.setPointerCapture(event.pointerId)
@@ -70,6 +101,12 @@ function down(event: PointerEvent) {
 }
 
 function move(event: PointerEvent) {
+  if (marking) {
+    const to = placeOf(event).slot.index
+    marking.moved ||= to !== marking.slot
+    if (marking.moved) props.span.mark(marking.slot, to)
+    return
+  }
   if (!drag) return
   const { x, y, slot } = placeOf(event)
   const dx = Math.abs(x - drag.x)
@@ -81,6 +118,8 @@ function move(event: PointerEvent) {
 }
 
 function up() {
+  if (marking && !marking.moved) props.span.markBeat(marking.slot)
+  marking = undefined
   if (!drag) return
   drag = undefined
   hands.release()
@@ -88,6 +127,7 @@ function up() {
 
 useEventListener(svg, 'pointercancel', () => {
   drag = undefined
+  marking = undefined
   hands.cancel()
 })
 
@@ -115,6 +155,7 @@ defineExpose({ focus: () => surface.value?.focus() })
     <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="relative inline-block rounded-sm -outline-offset-2" @keydown="hands.key">
       <svg :width="geometry.width + 1" :height="geometry.height + 4" class="pointer-events-none absolute left-0 top-0 isolate select-none" aria-hidden="true">
         <LanesGrid :geometry="geometry" :lead="lead" :says="says">
+          <rect v-if="markBox" v-bind="markBox" data-span :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" fill-opacity="0.45" stroke="var(--ui-text-muted)" stroke-dasharray="4 3" />
           <rect ref="band" data-band :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" visibility="hidden" />
         </LanesGrid>
       </svg>

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type Groove, type MoveMade, sentence } from '#core/groove'
+import { type Groove, type MoveMade, type Span, sentence } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { MOVES, type Move, type MoveGroup, firstBroken, firstParams, runMove } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** Every move of a group as it would come out here, beside home: pointed at to be heard, kept, or opened to be told otherwise. */
-const props = defineProps<{ group: MoveGroup, groove: Groove, kit: Kit }>()
+const props = defineProps<{ group: MoveGroup, groove: Groove, kit: Kit, /** The only place to change. */ span?: Span }>()
 const emit = defineEmits<{ try: [groove: Groove | undefined], keep: [groove: Groove, made: MoveMade[]], open: [move: Move] }>()
 const vary = useVary()
 
 function preview(move: Move) {
   const params = vary.told[move.id] ?? firstParams(move, props.groove, props.kit)
-  const done = params && runMove(move, props.groove, params, props.kit)
+  const done = params && runMove(move, props.groove, params, props.kit, props.span)
   if (!done?.ok) return { move, groove: props.groove, made: undefined, says: done?.reason ?? 'This groove has nothing for it.', why: true }
   const lost = firstBroken(vary.promises, props.groove, done.value.groove, props.kit)
   return { move, groove: done.value.groove, made: done.value.made, says: lost?.reason ?? done.value.sentence, why: !!lost }

@@ -1,23 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type Groove, sentence } from '#core/groove'
+import { type Groove, type Span, sentence } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { MOVES, MOVE_GROUPS, type Move, type Params, type PromiseId, firstBroken, firstParams } from '#core/vary'
+import { MOVES, MOVE_GROUPS, type Move, type Params, type PromiseId, firstBroken, firstParams, makeMove } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** Every move by group; one that has nothing to do here, or would break a promise, is grey and says why. */
-const props = defineProps<{ groove: Groove, kit: Kit, promises: readonly PromiseId[], told: Record<string, Params> }>()
+const props = defineProps<{ groove: Groove, kit: Kit, promises: readonly PromiseId[], told: Record<string, Params>, /** The only place to change. */ span?: Span }>()
 const vary = useVary()
 
 /** Why a move cannot be, as it was last found: what one move is told does not send the other forty to be judged again. */
-const judged = new Map<string, { groove: Groove, kit: Kit, promises: readonly PromiseId[], params: Params | undefined, why: string }>()
+const judged = new Map<string, { groove: Groove, kit: Kit, promises: readonly PromiseId[], params: Params | undefined, span: Span | undefined, why: string }>()
 function whyNot(move: Move, params: Params | undefined): string {
-  const { groove, kit, promises } = props
+  const { groove, kit, promises, span } = props
   const known = judged.get(move.id)
-  if (known && known.groove === groove && known.kit === kit && known.promises === promises && known.params === params) return known.why
-  const done = params && move.make(groove, params, kit)
+  if (known && known.groove === groove && known.kit === kit && known.promises === promises && known.params === params && known.span === span) return known.why
+  const done = params && makeMove(move, groove, params, kit, span)
   const why = !done ? 'This groove has nothing for it.' : done.ok ? firstBroken(promises, groove, done.value.groove, kit)?.reason ?? '' : done.reason
-  judged.set(move.id, { groove, kit, promises, params, why })
+  judged.set(move.id, { groove, kit, promises, params, span, why })
   return why
 }
 /** The usual parameters on this groove, the same object while it is the same groove. */

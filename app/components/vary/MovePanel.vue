@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import { type Edit, type Groove, type MoveMade, sayCount } from '#core/groove'
+import { type Edit, type Groove, type MoveMade, type Span, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Params, type Step, abstracted, changedStrokes, firstBroken, firstParams, moveOf, pointedAt, runMove, takesPlace } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** One move: what it is told, what it would do here, seen and heard before it is taken. */
-const props = defineProps<{ groove: Groove, kit: Kit }>()
+const props = defineProps<{ groove: Groove, kit: Kit, /** The only place to change. */ span?: Span }>()
 const emit = defineEmits<{ try: [groove: Groove | undefined], edit: [edit: Edit], keep: [groove: Groove, made: MoveMade[]], step: [step: Step] }>()
 const vary = useVary()
 
 const move = computed(() => moveOf(vary.moveId) ?? moveOf('displace-all')!)
 const params = computed<Params | undefined>(() => vary.told[move.value.id] ?? firstParams(move.value, props.groove, props.kit))
-const done = computed(() => (params.value ? runMove(move.value, props.groove, params.value, props.kit) : undefined))
+const done = computed(() => (params.value ? runMove(move.value, props.groove, params.value, props.kit, props.span) : undefined))
 const lost = computed(() => (done.value?.ok ? firstBroken(vary.promises, props.groove, done.value.value.groove, props.kit) : undefined))
 const after = computed(() => (done.value?.ok ? done.value.value.groove : undefined))
 const changed = computed(() => (after.value ? changedStrokes(props.groove, after.value, props.kit) : undefined))

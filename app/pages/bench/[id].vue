@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, useTemplateRef } from 'vue'
 import type { GhostPlace } from '#core/analyse'
-import { audibleParts, barTicks } from '#core/groove'
+import { audibleParts, spanOf } from '#core/groove'
 import { type Limb, limbsInOrder } from '#core/kit'
-import { looped, machinePlays, wholeSpan } from '#core/perform'
-import { barStarts, slotsOf } from '#core/time'
+import { looped, machinePlays } from '#core/perform'
+import { slotsOf } from '#core/time'
 import { useBenchEdits } from '~/composables/useBenchEdits'
 import { useBenchReading } from '~/composables/useBenchReading'
 import { useKeptOpen } from '~/composables/useKeptOpen'
-import { type Cursor, useLaneHands } from '~/composables/useLaneHands'
+import type { Cursor } from '~/lanes/cursor'
+import { useLaneHands } from '~/composables/useLaneHands'
+import { MARKED, useLoop } from '~/composables/useLoop'
 import { usePlayback } from '~/composables/usePlayback'
+import { useSpan } from '~/composables/useSpan'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
@@ -24,17 +27,19 @@ const lanes = useTemplateRef('lanes')
 const failed = ref('')
 const adding = ref(false)
 const timing = ref('')
-const loop = ref(-1)
+const { loop, span, toggleMarked } = useLoop()
 const cursor = ref<Cursor>({ limb: 'RH', slot: 0 })
 
-const { refused, edit, setBars, mirror, step, keep, toBin } = useBenchEdits()
-const hands = useLaneHands(cursor, refused)
+const { say, refused, edit, setBars, mirror, step, keep, toBin, putItBack, fetchBack } = useBenchEdits()
+const marks = useSpan(cursor, { edit, say, refused })
+const hands = useLaneHands(cursor, refused, marks)
 
 try {
   const id = String(route.params.id)
   await bench.open(id)
   settings.lastGroove = id
   cursor.value = { limb: limbsInOrder(bench.groove!.lead)[0]!, slot: 0 }
+  if (route.query.back) await fetchBack(String(route.query.back))
 } catch (error) {
   failed.value = (error as Error).message
   settings.lastGroove = ''
@@ -44,13 +49,6 @@ const { together, settled, readable, read, own, ownRead, facts, pieces } = useBe
 const ghosts = shallowRef<{ limb: Limb, places: GhostPlace[] }>()
 
 const heard = computed(() => (bench.shown ? audibleParts(bench.shown, { solo: bench.solo }) : new Set<string>()))
-const span = computed(() => {
-  const groove = bench.shown!
-  const bar = groove.bars[loop.value]
-  if (!bar) return wholeSpan(groove)
-  const from = barStarts(groove.bars)[loop.value]!
-  return { from, to: from + barTicks(bar) }
-})
 const performance = computed(() => bench.shown && looped({
   groove: bench.shown, kit: bench.kit, parts: machinePlays(bench.shown, heard.value), click: settings.clickPlan, span: span.value,
 }, settings.countIn))
@@ -76,6 +74,7 @@ useStationKeys({
   'a': () => (adding.value = true),
   'l': () => lanes.value?.focus(),
   's': () => (settings.staff = { ...settings.staff, shown: !settings.staff.shown }),
+  'm': toggleMarked,
   'g': () => navigateTo(`/compare?a=${bench.groove!.id}`),
 })
 useKeptOpen(bench)
@@ -95,8 +94,10 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
       <div class="flex min-h-0 flex-col gap-2 overflow-y-auto px-5 pb-3 pt-2">
         <p v-if="parent" class="text-sm text-muted">
           A variation of <NuxtLink :to="`/bench/${parent.id}`" class="underline">its parent</NuxtLink>{{ parent.moves.length ? `: ${parent.moves.map(move => move.sentence).join(' ')}` : '.' }}
+          <UButton v-if="spanOf(bench.groove)" size="xs" color="neutral" variant="outline" @click="putItBack">Put it back</UButton>
         </p>
-        <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :readable="readable" :ghosts="ghosts" :heard="heard" :hands="hands" />
+        <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :readable="readable" :ghosts="ghosts" :heard="heard" :hands="hands" :span="marks" />
+        <SpanBar v-if="bench.span" :hands="marks" :looped="loop === MARKED" @loop="toggleMarked" />
         <StrokePanel :hands="hands" />
         <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
         <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
@@ -114,7 +115,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         <GhostPanel :groove="settled" :kit="bench.kit" @places="(limb, places) => ghosts = places.length ? { limb, places } : undefined" />
       </aside>
     </div>
-    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" @toggle="toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
+    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" :marked="marks.says.value" @toggle="toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
     <PartTime v-if="timing" :open="true" :groove="settled" :part-id="timing" @edit="edit" @update:open="timing = ''" />
   </template>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import type { Edit, Groove, MoveMade } from '#core/groove'
+import { type Edit, type Groove, type MoveMade, saySpan } from '#core/groove'
 import { looped } from '#core/perform'
 import { type Step, editBetween } from '#core/vary'
 import { useAfterPaint } from '~/composables/useAfterPaint'
@@ -39,6 +39,8 @@ const view = computed({
 /** What every move would do is worked out once the groove itself has been drawn. */
 const settled = useAfterPaint(() => bench.groove)
 const told = useAfterPaint(() => vary.told)
+/** What is marked on the Bench is the only place that moves change. */
+const place = computed(() => (bench.span ? { span: bench.span } : {}))
 const refused = (reason: string) => toast.add({ title: reason, color: 'error' })
 
 // ---- what is heard: what is being tried, or home ----------------------------
@@ -125,15 +127,18 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
         <UButton size="sm" color="neutral" variant="ghost" :disabled="!bench.canUndo" @click="step('takeBack')">Undo</UButton>
         <UButton size="sm" color="neutral" variant="outline" :to="`/bench/${bench.groove.id}`">To the Bench</UButton>
       </span>
-      <PromiseBar v-if="view !== 'family'" class="w-full" />
+      <div v-if="view !== 'family'" class="flex w-full flex-wrap items-center gap-x-4 gap-y-1">
+        <PromiseBar />
+        <p v-if="view === 'moves' && bench.span" class="flex items-center gap-1.5 text-sm" data-only-in>Only in <b>{{ saySpan(bench.groove, bench.span, settings.counting) }}</b><UButton size="xs" color="neutral" variant="outline" @click="bench.span = undefined">Everywhere</UButton></p>
+      </div>
     </header>
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
     <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[16rem_minmax(0,1fr)]">
-      <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" />
+      <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" v-bind="place" />
       <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
-        <MoveGrid v-if="vary.group" :group="vary.group" :groove="settled!" :kit="bench.kit" @try="groove => tried = groove" @keep="(groove, made) => keep(groove, made, '')" @open="move => vary.openMove(move.id)" />
+        <MoveGrid v-if="vary.group" :group="vary.group" :groove="settled!" :kit="bench.kit" v-bind="place" @try="groove => tried = groove" @keep="(groove, made) => keep(groove, made, '')" @open="move => vary.openMove(move.id)" />
         <template v-else>
-          <MovePanel :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @edit="edit" @keep="(groove, made) => keep(groove, made, '')" @step="intoRecipe" />
+          <MovePanel :groove="bench.groove" :kit="bench.kit" v-bind="place" @try="groove => tried = groove" @edit="edit" @keep="(groove, made) => keep(groove, made, '')" @step="intoRecipe" />
           <section aria-label="Home">
             <p class="mb-1 text-sm text-muted">Home, as it is</p>
             <LanesStill :groove="bench.groove" class="max-w-sm" />

@@ -1,7 +1,7 @@
-import { type Groove, type Stroke, sayCount, sayList, shiftTick, shiftedStrokes, workable } from '#core/groove'
+import { type Groove, type Span, type Stroke, apply, displacedIn, sayCount, sayList, saySpan, shiftTick, shiftedStrokes, workable } from '#core/groove'
 import { aNote, mod } from '#core/time'
-import { refuse } from '#core/result'
-import { type Move, list, num } from '../move'
+import { type Result, ok, refuse } from '#core/result'
+import { type Made, type Move, list, num } from '../move'
 import { sayBackbeatMove } from '../say'
 import { type Grid, atTick, eachStroke, gridOf, inOrder, made } from '../work'
 
@@ -27,11 +27,21 @@ function moved({ slots, slotAt, beats, total }: Grid, at: number, by: number, fi
   return from + shiftTick(local, end - from, at - from, by)
 }
 
+/** What is in a span moved by slots, round within it. */
+function displacedAlone(groove: Groove, span: Span, slots: number, partIds?: readonly string[]): Result<Made> {
+  const done = apply(groove, displacedIn(groove, span, slots, partIds))
+  if (!done.ok) return done
+  const after = done.value.groove
+  const who = partIds && partIds.length < groove.parts.length ? sayList(groove.parts.filter(part => partIds.includes(part.id)).map(part => part.name)) : 'Everything'
+  return ok({ groove: after, says: () => `${who} in ${saySpan(groove, span)} moved ${sayShift(groove, slots)}, round within it. ${sayBackbeatMove(groove, after)}` })
+}
+
 /**
  * Moves parts by whole slots around the bar line. Every stroke keeps its level and all else; a full turn round all slots
  * moves nothing.
  */
 export const displaceParts: Move = {
+  makeIn: (groove, params, span) => displacedAlone(groove, span, num(params, 'slots'), list(params, 'partIds')),
   id: 'displace', name: 'Displace parts', group: 'displace', keeps: ['same'],
   about: 'Moves chosen parts by so many slots, earlier or later, round the bar line.',
   params: [{ id: 'partIds', name: 'Parts', kind: 'parts' }, { id: 'slots', name: 'Slots later', kind: 'number', from: -2000, to: 2000, usual: 1, tried: [-4, 4] }],
@@ -56,6 +66,7 @@ export const displaceParts: Move = {
 }
 
 const displaceAll: Move = {
+  makeIn: (groove, params, span) => displacedAlone(groove, span, num(params, 'slots')),
   id: 'displace-all', name: 'Displace everything', group: 'displace', keeps: ['same', 'linear'],
   about: 'Moves the whole groove by so many slots, round the bar line.',
   params: [{ id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1, tried: [-4, 4] }],

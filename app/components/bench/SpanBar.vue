@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { SpanHands } from '~/composables/useSpan'
+import { useBench } from '~/stores/bench'
+
+/** The marked run of slots, and what can be done with it; a bar marked whole can be doubled, moved and taken out. */
+const props = defineProps<{ hands: SpanHands, looped: boolean }>()
+const emit = defineEmits<{ loop: [] }>()
+const bench = useBench()
+
+const barMenu = computed(() => {
+  const { hands } = props
+  const many = bench.shown?.bars.length ?? 1
+  return [[
+    { label: 'Play it twice', icon: 'i-lucide-copy-plus', onSelect: () => hands.double() },
+    { label: 'Put an empty bar before it', icon: 'i-lucide-between-vertical-start', onSelect: () => hands.insert() },
+    { label: 'Earlier', icon: 'i-lucide-arrow-left', disabled: many === 1, onSelect: () => hands.moveBar(-1) },
+    { label: 'Later', icon: 'i-lucide-arrow-right', disabled: many === 1, onSelect: () => hands.moveBar(1) },
+  ], [{ label: 'Take the bar out', icon: 'i-lucide-trash-2', color: 'error' as const, disabled: many === 1, onSelect: () => hands.removeBar() }]]
+})
+</script>
+
+<template>
+  <section class="flex shrink-0 flex-wrap items-center gap-1 border-y border-muted bg-elevated px-2 py-1" aria-label="The marked span" data-span-bar>
+    <b class="mr-1 text-sm" data-span-says>{{ hands.says.value }}</b>
+    <UButton size="xs" color="neutral" :variant="looped ? 'solid' : 'outline'" :aria-pressed="looped" icon="i-lucide-repeat" @click="emit('loop')">Loop</UButton>
+    <UButton size="xs" color="neutral" variant="outline" @click="hands.copy()">Copy</UButton>
+    <UButton size="xs" color="neutral" variant="outline" :disabled="!bench.clip" title="Over what stands from the cursor on" @click="hands.paste()">Paste</UButton>
+    <UButton size="xs" color="neutral" variant="outline" title="To the end of the bars" @click="hands.repeat()">Repeat</UButton>
+    <UButton size="xs" color="neutral" variant="outline" @click="hands.clear()">Clear</UButton>
+    <span class="flex" role="group" aria-label="Displace what is marked">
+      <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-arrow-left" aria-label="What is marked a slot earlier" @click="hands.displace(-1)" />
+      <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-arrow-right" aria-label="What is marked a slot later" @click="hands.displace(1)" />
+    </span>
+    <UButton size="xs" color="neutral" variant="outline" :to="`/vary/${bench.groove!.id}`">Vary it</UButton>
+    <UButton size="xs" color="neutral" variant="outline" @click="hands.own()">Make it a groove</UButton>
+    <UDropdownMenu v-if="hands.bar.value >= 0" :items="barMenu"><UButton size="xs" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Bar</UButton></UDropdownMenu>
+    <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" class="ml-auto" aria-label="Take the mark away" @click="hands.unmark()" />
+  </section>
+</template>

@@ -1,0 +1,23 @@
+import { computed, ref, watch } from 'vue'
+import { type Span, barSpan, wholeSpan } from '#core/groove'
+import { useBench } from '../stores/bench'
+
+/** Looped is what is marked, and goes with the mark. */
+export const MARKED = -2
+const ALL = -1
+
+/** What of the groove on the Bench goes round: all bars, one of them, or the marked span. */
+export function useLoop() {
+  const bench = useBench()
+  const loop = ref(ALL)
+  const span = computed<Span>(() => {
+    const groove = bench.shown!
+    if (loop.value === MARKED && bench.span) return bench.span
+    return groove.bars[loop.value] ? barSpan(groove, loop.value) : wholeSpan(groove)
+  })
+  watch(() => bench.span, (now) => {
+    if (!now && loop.value === MARKED) loop.value = ALL
+  })
+  const toggleMarked = () => (loop.value = loop.value === MARKED || !bench.span ? ALL : MARKED)
+  return { loop, span, toggleMarked }
+}
