@@ -148,3 +148,28 @@ test('a span becomes a groove of its own, is changed there, and put back; Vary c
   await bench.saved()
   expect(await slotsOf(bench, 'bass drum')).toEqual(BASS)
 })
+
+test('a groove is stepped through with no pulse: each instant sounds, lights its limbs and is said; then more at a time', async ({ bench }) => {
+  const { page } = bench
+  await bench.openCopy('wet-rope')
+  await page.keyboard.press('e')
+  const says = page.locator('[data-step-says]')
+  await expect(says).toHaveText('Press Space, and the first strokes sound.')
+  await page.keyboard.press(' ')
+  await expect(says).toHaveText('bar 1, 1: right hand hi-hat, right foot bass drum, left foot chick')
+  await expect(page.locator('[data-limb="RH"]')).toHaveAttribute('data-lit', 'true')
+  await expect(page.locator('[data-limb="LH"]')).toHaveAttribute('data-lit', 'false')
+  await expect(page.locator('[data-ring]')).toHaveCount(3)
+  await page.keyboard.press('ArrowRight')
+  await expect(says).toHaveText('bar 1, & of 1: right hand hi-hat')
+  await page.keyboard.press('ArrowLeft')
+  await expect(says).toHaveText(/^bar 1, 1:/)
+  // Two at a time, three, then to the end of the beat.
+  for (const key of ['+', '+', '+']) await page.keyboard.press(key)
+  await expect(says).toHaveText('bar 1, 1: right hand hi-hat, right foot bass drum, left foot chick. bar 1, & of 1: right hand hi-hat. bar 1, a of 1: right foot bass drum')
+  await page.getByRole('button', { name: 'Next', exact: true }).click()
+  await expect(says).toContainText('bar 1, 2: right hand hi-hat; left hand snare rim shot, accent; left foot chick.')
+  await page.getByRole('button', { name: 'Leave Step' }).click()
+  await expect(says).toBeHidden()
+  await expect(page.locator('[data-ring]')).toHaveCount(0)
+})

@@ -13,6 +13,7 @@ import { useLaneHands } from '~/composables/useLaneHands'
 import { MARKED, useLoop } from '~/composables/useLoop'
 import { usePlayback } from '~/composables/usePlayback'
 import { useSpan } from '~/composables/useSpan'
+import { useStep } from '~/composables/useStep'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
@@ -52,7 +53,10 @@ const heard = computed(() => (bench.shown ? audibleParts(bench.shown, { solo: be
 const performance = computed(() => bench.shown && looped({
   groove: bench.shown, kit: bench.kit, parts: machinePlays(bench.shown, heard.value), click: settings.clickPlan, span: span.value,
 }, settings.countIn))
-const { toggle, hearInPlace } = usePlayback(performance)
+const { toggle: playOrStop, hearInPlace } = usePlayback(performance)
+const stepping = useStep(() => bench.shown && { groove: bench.shown, kit: bench.kit, heard: heard.value, span: bench.span ?? span.value })
+/** Space plays, or takes the next step where one steps. */
+const toggle = () => (stepping.on.value ? stepping.next() : playOrStop())
 
 const parent = computed(() => bench.groove?.parent)
 
@@ -72,6 +76,7 @@ useStationKeys({
   'meta_shift_z': () => step('bringBack'),
   'meta_y': () => step('bringBack'),
   'a': () => (adding.value = true),
+  'e': stepping.toggle,
   'l': () => lanes.value?.focus(),
   's': () => (settings.staff = { ...settings.staff, shown: !settings.staff.shown }),
   'm': toggleMarked,
@@ -98,7 +103,8 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         </p>
         <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :readable="readable" :ghosts="ghosts" :heard="heard" :hands="hands" :span="marks" />
         <SpanBar v-if="bench.span" :hands="marks" :looped="loop === MARKED" @loop="toggleMarked" />
-        <StrokePanel :hands="hands" />
+        <StepBar v-if="stepping.on.value" :hands="stepping" :lead="bench.shown.lead" />
+        <StrokePanel v-else :hands="hands" />
         <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
         <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
         <PartsBar v-model:solo="bench.solo" :groove="settled" :chosen-part-id="bench.chosenPart?.id" @edit="edit" @choose="part => { bench.chosenPartId = part.id; cursor = { ...cursor, limb: part.limb } }" @time="part => timing = part.id">
@@ -115,7 +121,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         <GhostPanel :groove="settled" :kit="bench.kit" @places="(limb, places) => ghosts = places.length ? { limb, places } : undefined" />
       </aside>
     </div>
-    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" :marked="marks.says.value" @toggle="toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
+    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" :marked="marks.says.value" @toggle="playOrStop" @step="stepping.toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
     <PartTime v-if="timing" :open="true" :groove="settled" :part-id="timing" @edit="edit" @update:open="timing = ''" />
   </template>
 </template>

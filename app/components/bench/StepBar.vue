@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed, onMounted, useTemplateRef } from 'vue'
+import { sentence } from '#core/groove'
+import { LIMB_NAMES, limbsInOrder } from '#core/kit'
+import { STRIDES, type Stride, limbsOf } from '#core/perform'
+import type { StepHands } from '~/composables/useStep'
+import { toneOf } from '~/lanes/tone'
+
+/** One instant after another with no pulse: which limbs strike, large, and what they do in words. */
+const props = defineProps<{ hands: StepHands, lead: 'right' | 'left' }>()
+const root = useTemplateRef('root')
+const struck = computed(() => limbsOf(props.hands.step.value, props.lead))
+const NAMES: Record<Stride, string> = { 1: 'one', 2: 'two', 3: 'three', beat: 'a beat', bar: 'a bar' }
+const items = STRIDES.map(value => ({ label: NAMES[value], value }))
+const KEYS: Record<string, () => void> = {
+  'ArrowRight': () => props.hands.next(), 'ArrowLeft': () => props.hands.back(), 'Enter': () => props.hands.again(),
+  '+': () => props.hands.grow(1), '-': () => props.hands.grow(-1), 'Escape': () => props.hands.toggle(),
+}
+function key(event: KeyboardEvent) {
+  const act = event.target === root.value ? KEYS[event.key] : undefined
+  if (!act) return
+  event.preventDefault()
+  act()
+}
+onMounted(() => root.value?.focus())
+</script>
+
+<template>
+  <section ref="root" tabindex="0" class="shrink-0 border-y border-default bg-elevated px-3 py-2" aria-label="Step through, with no pulse" data-step-bar @keydown="key">
+    <div class="flex flex-wrap items-center gap-2">
+      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-arrow-left" @click="hands.back()">Back</UButton>
+      <UButton size="sm" color="neutral" trailing-icon="i-lucide-arrow-right" @click="hands.next()">Next</UButton>
+      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-rotate-ccw" @click="hands.again()">Again</UButton>
+      <label class="ml-2 flex items-center gap-1.5 text-sm text-muted">at a time <USelect :model-value="hands.stride.value" :items="items" size="sm" class="w-24" aria-label="How many at a time" @update:model-value="one => hands.setStride(one as Stride)" /></label>
+      <span class="ml-auto text-sm text-muted">Space, ← →, + and −</span>
+      <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Leave Step" @click="hands.toggle()" />
+    </div>
+    <div class="mt-2 grid grid-cols-4 gap-2" aria-hidden="true">
+      <span v-for="limb in limbsInOrder(lead)" :key="limb" :data-limb="limb" :data-lit="struck.includes(limb)" class="display border-b-4 pb-0.5 text-xl" :class="struck.includes(limb) ? 'font-bold' : 'border-muted text-dimmed'" :style="struck.includes(limb) ? { color: toneOf(limb, lead), borderColor: toneOf(limb, lead) } : {}">{{ sentence(LIMB_NAMES[limb]) }}</span>
+    </div>
+    <p class="mt-1.5 text-lg" role="status" data-step-says>{{ hands.says.value }}</p>
+  </section>
+</template>

@@ -1,0 +1,80 @@
+import { useTimeoutFn } from '@vueuse/core'
+import { type MaybeRefOrGetter, computed, ref, toValue, watch } from 'vue'
+import { type Groove, type Span, grooveTicks, refOf } from '#core/groove'
+import type { Kit } from '#core/kit'
+import { type Instant, type Stride, STRIDES, instantsOf, makeSection, machinePlays, sayInstant, stepBefore, stepFrom } from '#core/perform'
+import { tickSeconds } from '#core/time'
+import { usePlayer } from '../stores/player'
+import { useSettings } from '../stores/settings'
+import { useMarks } from './useMarks'
+
+interface Stepped { groove: Groove, kit: Kit, heard: ReadonlySet<string>, span: Span }
+
+/** Stepping through a groove with no pulse: at each press the next instant sounds, lights its limbs and is said; then more at a time. */
+export function useStep(what: MaybeRefOrGetter<Stepped | undefined>) {
+  const player = usePlayer()
+  const settings = useSettings()
+  const marks = useMarks()
+  const on = ref(false)
+  const stride = ref<Stride>(1)
+  /** The first instant of the step that sounded last; -1 before the first. */
+  const at = ref(-1)
+
+  const instants = computed<Instant[]>(() => {
+    const now = on.value ? toValue(what) : undefined
+    return now ? instantsOf(now.groove, now.kit, now.heard, now.span) : []
+  })
+  const step = computed<Instant[]>(() => (at.value >= 0 && at.value < instants.value.length ? stepFrom(toValue(what)!.groove, instants.value, at.value, stride.value) : []))
+  const says = computed(() => {
+    if (!instants.value.length) return 'Nothing sounds here: put a stroke in a lane first.'
+    return step.value.length ? step.value.map(instant => sayInstant(toValue(what)!.groove, instant, settings.counting)).join('. ') : 'Press Space, and the first strokes sound.'
+  })
+  watch(step, now => (marks.marked.value = now.flatMap(({ strokes }) => strokes.map(stroke => refOf(toValue(what)!.groove, stroke)))))
+  // What is changed under it begins anew; a stroke that is gone can't be stood on.
+  watch(instants, now => at.value >= now.length && (at.value = -1))
+
+  const { start: endLater, stop: dontEnd } = useTimeoutFn(() => player.stop(), () => lasts.value, { immediate: false })
+  const lasts = ref(0)
+
+  /** One instant sounds at once; several in their time, at the groove’s tempo. */
+  function sound(now: readonly Instant[]) {
+    dontEnd()
+    player.stop()
+    const { groove, kit, heard } = toValue(what)!
+    if (now.length === 1) {
+      for (const stroke of now[0]!.strokes) void player.audition(stroke.piece, stroke.stroke, stroke.level)
+      return
+    }
+    const from = now[0]!.at
+    const to = Math.min(grooveTicks(groove), now.at(-1)!.at + 1)
+    lasts.value = (to - from) * tickSeconds(groove.tempo) * 1000 + 600
+    void player.start({ sections: [makeSection({ groove, kit, span: { from, to }, parts: machinePlays(groove, heard) })], countIn: 0 })
+    endLater()
+  }
+  function go(to: number) {
+    if (!instants.value.length) return
+    at.value = to
+    sound(step.value)
+  }
+  const next = () => {
+    const to = step.value.length ? at.value + step.value.length : 0
+    go(to < instants.value.length ? to : 0)
+  }
+  const back = () => go(stepBefore(toValue(what)!.groove, instants.value, Math.max(0, at.value), stride.value))
+  const again = () => (step.value.length ? sound(step.value) : next())
+  /** More at a time, or fewer. */
+  function grow(by: number) {
+    const i = STRIDES.indexOf(stride.value) + by
+    if (STRIDES[i]) stride.value = STRIDES[i]
+  }
+  const setStride = (to: Stride) => (stride.value = to)
+  function toggle() {
+    player.stop()
+    on.value = !on.value
+    at.value = -1
+    if (!on.value) marks.clear()
+  }
+  return { on, stride, step, says, next, back, again, grow, setStride, toggle }
+}
+
+export type StepHands = ReturnType<typeof useStep>
