@@ -1,7 +1,7 @@
 import { type Ref, computed, ref, watch } from 'vue'
 import {
-  type Edit, type Groove, type Part, type Stroke, type Touch, alterStrokes, asKind, asPiece, ornamentsFor, ownTick, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
-  strokeAt, stretched, takeStrokes, touchSlot, withOrnament,
+  type Edit, type Groove, type Part, type Stroke, type Touch, alterStrokes, asKind, asPiece, givenTo, ornamentsFor, ownTick, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
+  strokeAt, stretched, takenOut, touchSlot, withOrnament,
 } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Level, type Limb, type Ornament, limbsInOrder, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { type Slot, mod, slotsOf } from '#core/time'
@@ -34,6 +34,10 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     const here = partsIn(limb).filter(part => strokeAt(part, at))
     return here.find(part => part.id === bench.chosenPartId) ?? here[0]
   }
+
+  /** Which part of each limb was chosen last: whoever comes back to its lane goes on with that one. */
+  const lastIn = new Map<Limb, string>()
+  watch(() => bench.chosenPart, part => part && lastIn.set(part.limb, part.id), { immediate: true })
 
   const selected = computed(() => {
     const part = bench.shown && partOf(bench.shown, bench.chosenPartId)
@@ -148,8 +152,6 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
   function walk(by: number) {
     several.value = []
     cursor.value = { ...cursor.value, slot: mod(cursor.value.slot + by, slots.value.length) }
-    const part = partAt(cursor.value.limb, tick.value)
-    if (part) bench.chosenPartId = part.id
   }
 
   function climb(by: number) {
@@ -157,7 +159,8 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     const limb = order[mod(order.indexOf(cursor.value.limb) + by, 4)]!
     several.value = []
     cursor.value = { ...cursor.value, limb }
-    const part = partAt(limb, tick.value) ?? partsIn(limb)[0]
+    const here = partsIn(limb)
+    const part = here.find(one => one.id === lastIn.get(limb)) ?? partAt(limb, tick.value) ?? here[0]
     if (part) bench.chosenPartId = part.id
   }
 
@@ -190,7 +193,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
   function remove() {
     const part = currentPart.value
     if (!part || !selected.value.length) return
-    if (commit(takeStrokes(part, selected.value))) several.value = []
+    if (commit(takenOut(part, selected.value))) several.value = []
   }
 
   const setKind = (kind: Stroke['stroke']) => alter(stroke => asKind(bench.groove!, stroke, kind))
@@ -207,6 +210,19 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
   function nextPiece() {
     const pieces = piecesFor(bench.kit, cursor.value.limb)
     alter(stroke => asPiece(bench.groove!, bench.kit, cursor.value.limb, stroke, pieces[mod(pieces.findIndex(piece => piece.id === stroke.piece) + 1, pieces.length)]!.id))
+  }
+
+  /** What is chosen goes to another part, or to another limb in a part of its own. */
+  function giveTo(to: { partId: string } | { limb: Limb }) {
+    const part = currentPart.value
+    if (!part || !selected.value.length) return
+    const given = givenTo(bench.groove!, bench.kit, part, selected.value, 'limb' in to ? { ...to, newId: newId() } : to)
+    if (!given.ok) return refused(given.reason)
+    if (!commit(given.value)) return
+    const receiver = 'partId' in to ? partOf(bench.groove!, to.partId) : bench.chosenPart
+    if (!receiver) return
+    bench.chosenPartId = receiver.id
+    cursor.value = { ...cursor.value, limb: receiver.limb }
   }
 
   const setOrnament = (ornament: Ornament | undefined) => alter(stroke => withOrnament(stroke, ornament))
@@ -283,7 +299,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     several.value = []
   })
 
-  return { selected, currentPart, press, dragLevel, dragPlace, release, cancel, key, sayCursor, alter, setKind, setPiece, setOrnament, remove }
+  return { selected, currentPart, press, dragLevel, dragPlace, release, cancel, key, sayCursor, alter, setKind, setPiece, setOrnament, giveTo, remove }
 }
 
 export type LaneHands = ReturnType<typeof useLaneHands>

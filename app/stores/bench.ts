@@ -45,7 +45,14 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Makes an edit; names and roles that the player has not given follow what is in the parts. */
-  const edit = (change: Edit) => open.edit(groove.value ? withFollowing(groove.value, change, drummer.named) : change)
+  function edit(change: Edit) {
+    const before = groove.value
+    const done = open.edit(before ? withFollowing(before, change, drummer.named) : change)
+    // A part that was added is the one that keys and presses go to.
+    const added = groove.value?.parts.filter(part => !before?.parts.some(one => one.id === part.id)) ?? []
+    if (done.ok && added.length === 1) chosenPartId.value = added[0]!.id
+    return done
+  }
 
   return { ...open, groove, kit, solo, span, clip, chosenPartId, chosenPart, open: openGroove, edit }
 })

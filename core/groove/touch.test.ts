@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, LIMBS, type Limb } from '#core/kit'
 import { meter } from '#core/time'
-import { type Groove, type Stroke, apply, asKind, asPiece, makeBars, makeGroove, makePart, nextOnHats, readGroove, stretched, touchSlot } from '.'
+import { type Groove, type Stroke, apply, asKind, asPiece, givenTo, makeBars, makeGroove, makePart, nextOnHats, readGroove, stretched, takenOut, touchSlot } from '.'
 
 const empty = makeGroove({ id: 'g', title: 'G', bars: makeBars(meter(4, 4), 1, 4) })
 const touch = (groove: Groove, limb: Limb, at: number, more: Partial<Parameters<typeof touchSlot>[3]> = {}): Groove => {
@@ -69,5 +69,38 @@ describe('a stroke changed', () => {
     expect(stretched(empty, open, 1).openFor).toBe(3780)
     expect(stretched(empty, open, -5).openFor).toBe(1260)
     expect(stretched(empty, hat, 1)).toEqual(hat)
+  })
+})
+
+describe('strokes by hand', () => {
+  const shots = makePart({ id: 'shots', name: 'Backbeat', role: 'backbeat', limb: 'LH', strokes: [5040, 15120].map(at => ({ at, piece: 'snare', stroke: 'rim shot', level: 5 })) })
+  const hats = makePart({ id: 'hats', name: 'Hi-hat', role: 'lead', limb: 'RH', strokes: [0, 2520, 5040].map(at => ({ at, piece: 'hi-hat', stroke: 'hit', level: 3 })) })
+  const groove = { ...empty, parts: [shots, hats] }
+  const after = (edit: ReturnType<typeof givenTo>) => {
+    if (!edit.ok) return edit.reason
+    const done = apply(groove, edit.value)
+    if (!done.ok) return done.reason
+    expect(apply(done.value.groove, done.value.inverse)).toMatchObject({ ok: true, value: { groove } })
+    return done.value.groove.parts.map(part => `${part.limb} ${part.name}: ${part.strokes.map(stroke => `${stroke.at / 1260} ${stroke.piece} ${stroke.stroke}`).join(', ')}`)
+  }
+
+  it('a ghost beside a rim shot is a plain tap, an accent is another rim shot', () => {
+    const put = (level: 1 | 5) => touchSlot(groove, 'LH', 3780, { chosen: 'shots', level, newId: 'new' }).stroke
+    expect([put(1).stroke, put(5).stroke]).toEqual(['hit', 'rim shot'])
+  })
+
+  it('a part that is left with nothing goes', () => {
+    expect(takenOut(shots, [5040])).toMatchObject({ type: 'strokes', remove: [5040] })
+    expect(takenOut(shots, [5040, 15120])).toEqual({ type: 'remove part', partId: 'shots' })
+  })
+
+  it('go to another part in place of what is there, or to another limb in a part that is called what it plays', () => {
+    expect(after(givenTo(groove, DEFAULT_KIT, hats, [5040], { partId: 'shots' }))).toEqual(['LH Backbeat: 4 hi-hat hit, 12 snare rim shot', 'RH Hi-hat: 0 hi-hat hit, 2 hi-hat hit'])
+    expect(after(givenTo(groove, DEFAULT_KIT, hats, [0, 2520, 5040], { limb: 'LF', newId: 'foot' }))).toEqual(['LH Backbeat: 4 snare rim shot, 12 snare rim shot', 'LF Hat foot: 0 hi-hat chick, 2 hi-hat chick, 4 hi-hat chick'])
+  })
+
+  it('stay where the limb can’t play them, with the reason', () => {
+    expect(after(givenTo(groove, DEFAULT_KIT, shots, [5040], { limb: 'RF', newId: 'foot' }))).toBe('The right foot does not play the snare on this kit.')
+    expect(after(givenTo(groove, DEFAULT_KIT, shots, [5040], { partId: 'shots' }))).toBe('Choose another part to give them to.')
   })
 })

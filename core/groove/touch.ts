@@ -1,8 +1,10 @@
-import { type Kit, type Level, type Limb, ORNAMENTS, type Ornament, type Piece, type StrokeKind, pieceOf, strokesFor } from '#core/kit'
+import { type Kit, LIMB_NAMES, type Level, type Limb, ORNAMENTS, type Ornament, type Piece, type StrokeKind, pieceOf, strokesFor } from '#core/kit'
+import { type Result, ok, refuse } from '#core/result'
 import { slotsOf } from '#core/time'
-import { putStrokes } from './commands'
+import { putStrokes, takeStrokes, together } from './commands'
 import { ownTick } from './cycle'
 import type { Edit } from './edits'
+import { described } from './follow'
 import { homeFor } from './home'
 import { makePart, usualPart } from './make'
 import { usualOpening } from './openings'
@@ -15,9 +17,11 @@ const usualLevel = (role: Role): Level => (role === 'ghosts' ? 1 : role === 'bac
 export function freshStroke(part: Part, lead: Groove['lead'], at: number, level?: Level): Stroke {
   const neighbour = part.strokes.findLast(stroke => stroke.at < at) ?? part.strokes[0]
   const usual = usualPart(part.limb, lead)
-  // A new hat beside an open one is closed: an opening is asked for, not copied.
-  const kind = neighbour?.stroke === 'open' ? 'hit' : neighbour?.stroke
-  return { at, piece: neighbour?.piece ?? usual.piece, stroke: kind ?? usual.stroke, level: level ?? usualLevel(part.role) }
+  const height = level ?? usualLevel(part.role)
+  // A new hat beside an open one is closed: an opening is asked for, not copied. A ghost beside a rim shot is a plain tap.
+  const plain = neighbour?.stroke === 'open' || (neighbour?.stroke === 'rim shot' && height <= 2)
+  const kind = plain ? 'hit' : neighbour?.stroke
+  return { at, piece: neighbour?.piece ?? usual.piece, stroke: kind ?? usual.stroke, level: height }
 }
 
 /** What touching an empty slot comes to: the edit, the part it goes into, and the stroke. */
@@ -71,4 +75,30 @@ export function stretched(groove: Pick<Groove, 'bars'>, stroke: Stroke, slots: n
   if (stroke.stroke !== 'open') return stroke
   const length = slotLength(groove, stroke.at)
   return { ...stroke, openFor: Math.max(length, (stroke.openFor ?? length) + slots * length) }
+}
+
+/** Strokes of a part taken out by hand: a part that is left with none goes with them. */
+export const takenOut = (part: Part, ats: readonly number[]): Edit =>
+  (part.strokes.every(stroke => ats.includes(stroke.at)) ? { type: 'remove part', partId: part.id } : takeStrokes(part, [...ats]))
+
+/** Where strokes may be given: a part there is, or a new one of a limb. */
+export type Receiver = { partId: string } | { limb: Limb, newId: string }
+
+/**
+ * Strokes of a part given to another part, or to another limb in a part of its own, in place of what that has there. Each is struck as
+ * that limb can; refused where it can’t strike the piece at all. A part left with none goes.
+ */
+export function givenTo(groove: Groove, kit: Kit, part: Part, ats: readonly number[], to: Receiver): Result<Edit> {
+  const receiver = 'partId' in to ? groove.parts.find(one => one.id === to.partId) : undefined
+  if ('partId' in to && (!receiver || receiver.id === part.id)) return refuse('Choose another part to give them to.')
+  const limb = receiver?.limb ?? (to as { limb: Limb }).limb
+  const strokes = part.strokes.filter(stroke => ats.includes(stroke.at)).map(stroke => asPiece(groove, kit, limb, stroke, stroke.piece))
+  const cannot = strokes.find(({ piece }) => !strokesFor(pieceOf(kit, piece)!, limb).length)
+  if (cannot) return refuse(`The ${LIMB_NAMES[limb]} does not play the ${(pieceOf(kit, cannot.piece)?.name ?? cannot.piece).toLowerCase()} on this kit.`)
+  const takes = takenOut(part, ats)
+  if (receiver) return ok(together(`Give to ${receiver.name}`, [takes, putStrokes(receiver, strokes.map(stroke => ({ ...stroke, at: ownTick(receiver, stroke.at) })))]))
+  const { newId } = to as { newId: string }
+  const fresh = makePart({ id: newId, name: part.name, limb, role: part.role, strokes })
+  const named = { ...fresh, ...(described(groove, fresh) ?? {}) }
+  return ok(together(`Give to the ${LIMB_NAMES[limb]}`, [takes, { type: 'add part', part: named, index: groove.parts.length }]))
 }

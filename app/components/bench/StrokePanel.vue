@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Stroke, nextOnHats, ornamentsFor, sayPlaces } from '#core/groove'
-import { LEVEL_NAMES, LEVELS, type Limb, type Ornament, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
+import { LEVEL_NAMES, LEVELS, LIMB_NAMES, type Limb, type Ornament, STROKE_NAMES, limbsInOrder, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { LaneHands } from '~/composables/useLaneHands'
 import { useBench } from '~/stores/bench'
@@ -34,6 +34,11 @@ const ornaments = computed(() => {
   const piece = pieceOf(bench.kit, pieceId.value)
   return ['none', ...(piece ? ornamentsFor(piece) : [])]
 })
+/** Whom the chosen strokes can be given to: the other parts, or another limb in a part of its own. */
+const receivers = computed(() => [
+  (bench.groove?.parts ?? []).filter(part => part.id !== bench.chosenPartId && !part.locked).map(part => ({ label: `${part.name}, ${LIMB_NAMES[part.limb]}`, onSelect: () => props.hands.giveTo({ partId: part.id }) })),
+  limbsInOrder(bench.groove?.lead ?? 'right').filter(one => one !== limb.value).map(one => ({ label: `The ${LIMB_NAMES[one]}, in a part of its own`, onSelect: () => props.hands.giveTo({ limb: one }) })),
+].filter(group => group.length))
 const openSlots = computed(() => first.value?.openFor ?? 0)
 const OPEN_LENGTHS: [number, string][] = [[630, 'a thirty-second'], [1260, 'a sixteenth'], [2520, 'an eighth'], [3780, 'a dotted eighth'], [5040, 'a quarter'], [10080, 'a half']]
 /** An opening usually ends with what comes next on the hats; that comes first, then lengths by their note values. */
@@ -64,6 +69,7 @@ const lengths = computed(() => {
       <div class="flex gap-0.5" role="group" aria-label="Level">
         <UButton v-for="level in LEVELS" :key="level" size="xs" color="neutral" :variant="first.level === level ? 'solid' : 'ghost'" :aria-pressed="first.level === level" :aria-label="`Level ${level}, ${LEVEL_NAMES[level]}`" :title="LEVEL_NAMES[level]" @click="hands.alter(stroke => ({ ...stroke, level }))">{{ level }}{{ first.level === level ? ` ${LEVEL_NAMES[level]}` : '' }}</UButton>
       </div>
+      <UDropdownMenu :items="receivers"><UButton size="xs" color="neutral" variant="ghost" trailing-icon="i-lucide-chevron-down">Give to</UButton></UDropdownMenu>
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Take the stroke out" @click="hands.remove()" />
     </div>
     <span v-show="!strokes.length" class="text-sm text-muted">Press an empty slot, or Enter on it, for a stroke. Drag a stick up or down, or 1 to 5, for its level.</span>
