@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 import type { Summaries } from '#core/documents'
-import type { Groove } from '#core/groove'
-import { ApiProblem, type Listed, api } from '~/documents/api'
+import { type Listed, api } from '~/documents/api'
 import { typedEarly, useFirstCards } from '~/documents/first'
-import { newId } from '~/documents/ids'
+import { useNewGroove } from '~/composables/useNewGroove'
 import { useTabs } from '~/documents/here'
 
 /** The Shelf: every groove there is; find one, begin one, open one from a file. */
 const toast = useToast()
+const { openFile } = useNewGroove()
 const list = shallowRef<Listed<Summaries['groove']>[]>()
 const binned = shallowRef<Listed<Summaries['groove']>[]>([])
 /** The newest, where the server drew this page with them; the rest comes once they stand there. */
@@ -17,7 +17,6 @@ const grooves = computed(() => list.value ?? first.value?.lines ?? [])
 const failed = ref('')
 const loaded = ref(false)
 const wanted = ref(typedEarly('[aria-label="Find a groove"]'))
-const beginning = ref(false)
 const inBin = ref(false)
 const file = ref<HTMLInputElement>()
 
@@ -44,33 +43,6 @@ const found = computed(() => {
   return words.length ? grooves.value.filter((_, i) => words.every(word => texts.value[i]!.includes(word))) : grooves.value
 })
 
-async function keep(groove: Groove) {
-  try {
-    await api.grooves.create(groove)
-  } catch (error) {
-    // A groove opened twice stands beside the first, under an id of its own.
-    if (!(error instanceof ApiProblem) || error.status !== 409) return void toast.add({ title: `“${groove.title}” was not kept`, description: (error as Error).message, color: 'error' })
-    groove = { ...groove, id: newId() }
-    await api.grooves.create(groove)
-    toast.add({ title: `“${groove.title}” was here already; this is a second one.` })
-  }
-  await navigateTo(`/bench/${groove.id}`)
-}
-
-async function openFile(event: Event) {
-  const input = event.target as HTMLInputElement
-  const chosen = input.files?.[0]
-  input.value = ''
-  if (!chosen) return
-  const { readGrooveJson } = await import('#core/formats')
-  const read = readGrooveJson(await chosen.text())
-  if (!read.ok) {
-    toast.add({ title: `“${chosen.name}” was not opened`, description: read.reason, color: 'error', duration: 20000 })
-    return
-  }
-  await keep(read.value)
-}
-
 async function bin({ id, title }: Summaries['groove']) {
   await api.grooves.bin(id)
   await load()
@@ -91,7 +63,7 @@ useHead({ title: 'Shelf · Bazzet' })
     <div class="ml-auto flex gap-2">
       <UButton v-if="binned.length" color="neutral" variant="ghost" @click="inBin = !inBin">Bin ({{ binned.length }})</UButton>
       <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="file?.click()">Open a file</UButton>
-      <UButton color="neutral" icon="i-lucide-plus" @click="beginning = true">Begin a groove</UButton>
+      <UButton color="neutral" icon="i-lucide-plus" @click="navigateTo('/begin')">Begin a groove</UButton>
       <input ref="file" type="file" accept=".json,application/json" class="hidden" aria-label="Groove file" @change="openFile" />
     </div>
   </header>
@@ -106,9 +78,8 @@ useHead({ title: 'Shelf · Bazzet' })
     <div v-else-if="loaded && !grooves.length" class="mx-auto mt-20 max-w-md text-center">
       <h2 class="text-xl">Nothing on the Shelf yet</h2>
       <p class="my-3">Begin a groove from a style, with a first part for each limb, and change it until it is yours.</p>
-      <UButton color="neutral" size="lg" @click="beginning = true">Begin a groove</UButton>
+      <UButton color="neutral" size="lg" @click="navigateTo('/begin')">Begin a groove</UButton>
     </div>
     <p v-else-if="loaded && !found.length">Nothing here is called “{{ wanted }}”. <UButton size="sm" color="neutral" variant="outline" @click="wanted = ''">Show all</UButton></p>
   </ShelfGrid>
-  <LazyBeginDialog v-if="beginning" v-model:open="beginning" @begin="keep" />
 </template>

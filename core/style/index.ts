@@ -1,5 +1,6 @@
 export * from './card'
 export * from './offers'
+export * from './begin'
 export * from './lay'
 export * from './cards'
 export * from './fit'

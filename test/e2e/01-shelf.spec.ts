@@ -23,7 +23,9 @@ test('the Shelf shows the demo grooves, and finds them by word', async ({ page, 
 
 test('the first cards stand there before any script has come, and what is pressed and typed meanwhile is not lost', async ({ page, app }) => {
   let scripts: () => void = () => {}
-  const held = new Promise<void>(resolve => (scripts = resolve))
+  let held = Promise.resolve()
+  const hold = () => (held = new Promise<void>(resolve => (scripts = resolve)))
+  hold()
   await page.route('**/*.js', async (route) => {
     await held
     await route.continue()
@@ -32,12 +34,15 @@ test('the first cards stand there before any script has come, and what is presse
   await expect(page.getByRole('article')).toHaveCount(12)
   await expect(page.getByRole('article').getByRole('img', { name: /^Lanes of/ })).toHaveCount(12)
   await page.getByLabel('Find a groove').fill('shuffle')
-  await page.getByRole('button', { name: 'Begin a groove' }).click()
   scripts()
-  await expect(page.getByRole('dialog')).toBeVisible()
-  await page.keyboard.press('Escape')
   await expect(page.getByRole('article')).toHaveCount(1)
   await expect(page.getByLabel('Find a groove')).toHaveValue('shuffle')
+  hold()
+  await page.reload({ waitUntil: 'commit' })
+  await expect(page.getByRole('article')).toHaveCount(12)
+  await page.getByRole('button', { name: 'Begin a groove' }).click()
+  scripts()
+  await expect(page.getByRole('heading', { name: 'Begin a groove' })).toBeVisible()
 })
 
 test('a groove goes to the bin and comes out again', async ({ page, app }) => {
@@ -147,4 +152,30 @@ test('a file that is wrong is refused with what is wrong, and nothing is kept', 
   expect((await fetch(`${bench.app.url}/api/grooves/wrong`)).status).toBe(404)
   await page.reload()
   await expect(page.getByRole('article')).toHaveCount(before)
+})
+
+test('Begin is a wall of styles: found by typing, heard when chosen, begun with Enter; the one used last comes first', async ({ page, app, bench }) => {
+  await shelf(page, app)
+  await page.getByRole('button', { name: 'Begin a groove' }).click()
+  // The typing goes to the search at once.
+  await expect(page.getByLabel('Find a style')).toBeFocused()
+  expect(await page.locator('[data-style]').count()).toBeGreaterThan(40)
+  await page.keyboard.type('brazil')
+  await expect(page.locator('[data-style]')).toHaveCount(3)
+  await expect(page.getByRole('heading', { name: 'Brazil', exact: true })).toBeVisible()
+  // Chosen by typing, it sounds; the arrows walk on, Space stops.
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })
+  await page.getByRole('radio', { name: 'Samba', exact: true }).focus()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press(' ')
+  await expect(page.getByRole('button', { name: 'Hear it', exact: true })).toBeVisible()
+  await page.getByRole('radio', { name: 'Samba', exact: true }).check()
+  await page.keyboard.press('Enter')
+  await expect(bench.lanes).toBeVisible()
+  expect((await bench.stored()).document).toMatchObject({ title: 'Samba', style: 'samba' })
+  await page.goto(`${app.url}/begin`)
+  await expect(page.getByRole('heading', { level: 2 }).first()).toHaveText('Used last')
+  await expect(page.getByRole('radio').first()).toHaveAccessibleName('Samba')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible()
 })

@@ -65,8 +65,10 @@ test('a 7/8 groove is built with the keyboard alone, mirrored for the other lead
   await expect(page.locator('article').first()).toBeVisible()
   await tabTo(/^Begin a groove/)
   await press('Enter')
-  await expect(page.getByRole('dialog')).toBeVisible()
-  await tabTo(/From a style/)
+  await expect(page.getByRole('heading', { name: 'Begin a groove' })).toBeVisible()
+  // The search has the focus; the tabs stand before it.
+  await expect(page.getByLabel('Find a style')).toBeFocused()
+  await page.keyboard.press('Shift+Tab')
   await press('ArrowRight')
   await tabTo(/^7\/8$/)
   await press('Enter')

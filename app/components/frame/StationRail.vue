@@ -13,7 +13,7 @@ const colorMode = useColorMode()
 const mounted = useMounted()
 const last = computed(() => (mounted.value && settings.lastGroove ? `/${settings.lastGroove}` : ''))
 const stations = computed(() => [
-  { name: 'Shelf', to: '/', at: (path: string) => path === '/' },
+  { name: 'Shelf', to: '/', at: (path: string) => path === '/' || path === '/begin' },
   { name: 'Bench', to: `/bench${last.value}`, at: (path: string) => path.startsWith('/bench') },
   { name: 'Sticking', to: '/sticking', at: (path: string) => path.startsWith('/sticking') },
   { name: 'Vary', to: `/vary${last.value}`, at: (path: string) => path.startsWith('/vary') },
