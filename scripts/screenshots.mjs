@@ -26,6 +26,12 @@ const VIEWS = [
     await page.getByRole('switch', { name: 'Sticking' }).click()
     await page.locator('.staff svg text', { hasText: /^RLl$/ }).first().waitFor()
   }],
+  ['bench-span', '/bench/wet-rope', async (page) => {
+    await page.keyboard.press('l')
+    for (const key of ['Home', 'Control+ArrowRight', 'Control+ArrowRight', ...Array.from({ length: 7 }, () => 'Shift+ArrowRight'), 'm']) await page.keyboard.press(key)
+    await page.locator('[data-span]').waitFor()
+  }],
+  ['begin', '/begin', page => page.locator('[data-style]').first().waitFor()],
   ['kit', '/kit/five-piece', page => page.locator('[data-piece="ride"]').click()],
   ['compare', '/compare?a=wet-rope', page => page.locator('[data-difference]').first().waitFor()],
   ['sheet', '/sheet/wet-rope', async (page) => {

@@ -8,10 +8,19 @@ const searched = async (page: Page) => {
   await page.locator('[data-idea]').nth(5).waitFor()
   await page.getByRole('button', { name: 'Stop' }).click()
 }
+/** A span marked, everything in the readout unfolded, and a step taken. */
+const marked = async (page: Page) => {
+  await page.getByRole('application').waitFor()
+  await page.keyboard.press('l')
+  for (const key of ['Shift+ArrowRight', 'Shift+ArrowRight', 'e', ' ']) await page.keyboard.press(key)
+  for (const fold of await page.locator('[data-fold] > summary').all()) await fold.click()
+}
 const STATIONS: [name: string, path: string, there: string, before?: (page: Page) => Promise<void>][] = [
   ['Shelf', '/', 'article'],
   ['Bench', '/bench/wet-rope', '[role=application]'],
   ['a Bench with trouble', '/bench/cold-kettle', '[data-finding="clash"]'],
+  ['Begin', '/begin', '[data-style]'],
+  ['a Bench with a span, stepped through', '/bench/wet-rope', '[data-step-says]', marked],
   ['Kit', '/kit/five-piece', '[data-piece]'],
   ['a large Kit', '/kit/large', '[data-piece]'],
   ['Player', '/player', '[data-limit]'],

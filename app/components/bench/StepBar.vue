@@ -36,7 +36,7 @@ onMounted(() => root.value?.focus())
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Leave Step" @click="hands.toggle()" />
     </div>
     <div class="mt-2 grid grid-cols-4 gap-2" aria-hidden="true">
-      <span v-for="limb in limbsInOrder(lead)" :key="limb" :data-limb="limb" :data-lit="struck.includes(limb)" class="display border-b-4 pb-0.5 text-xl" :class="struck.includes(limb) ? 'font-bold' : 'border-muted text-dimmed'" :style="struck.includes(limb) ? { color: toneOf(limb, lead), borderColor: toneOf(limb, lead) } : {}">{{ sentence(LIMB_NAMES[limb]) }}</span>
+      <span v-for="limb in limbsInOrder(lead)" :key="limb" :data-limb="limb" :data-lit="struck.includes(limb)" class="display border-b-4 pb-0.5 text-xl" :class="struck.includes(limb) ? 'font-bold text-highlighted' : 'border-muted text-dimmed'" :style="struck.includes(limb) ? { borderColor: toneOf(limb, lead) } : {}">{{ sentence(LIMB_NAMES[limb]) }}</span>
     </div>
     <p class="mt-1.5 text-lg" role="status" data-step-says>{{ hands.says.value }}</p>
   </section>
