@@ -1,6 +1,7 @@
 import { type Bar, type Edit, type Filling, type MoveMade, apply, mirrored, putBack, sayLaid, sayLost, widened } from '#core/groove'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
+import { titleAfter } from '#core/vary'
 import { useBench } from '../stores/bench'
 import { useSettings } from '../stores/settings'
 import { useKeep } from './useKeep'
@@ -35,7 +36,7 @@ export function useBenchEdits() {
     const parent = bench.groove!
     const changed = change ? apply(parent, change) : undefined
     if (changed && !changed.ok) return refused(changed.reason)
-    const { id, title } = await keeping(changed?.value.groove ?? parent, made, made.length ? `${parent.title}, displaced` : `${parent.title}, variation`)
+    const { id, title } = await keeping(changed?.value.groove ?? parent, made, titleAfter(parent, made))
     say(`Kept as “${title}”.`)
     await navigateTo(`/bench/${id}`)
   }

@@ -1,6 +1,6 @@
 import { type Ref, computed } from 'vue'
 import {
-  type Edit, type Laid, barDoubled, barInserted, barMoved, barRemoved, barSpan, cleared, copied, displacedIn, laid, repeated, sayLaid, saySpan, slotSpan, spanGroove,
+  type Edit, type Laid, barDoubled, barInserted, barMoved, barRemoved, barSpan, cleared, copied, cutIn, displacedIn, laid, repeated, sayLaid, saySpan, slotSpan, spanGroove,
 } from '#core/groove'
 import type { Result } from '#core/result'
 import { barStarts, beatAt, beatsOf, mod, slotsOf } from '#core/time'
@@ -86,6 +86,13 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
   const repeat = () => withSpan(span => lay(repeated(bench.groove!, span)))
   const displace = (by: number) => withSpan(span => edit(displacedIn(bench.groove!, span, by)))
 
+  /** The felt beats of the span cut alike; the mark stays on them. */
+  const cutInto = (slots: number) => withSpan((span) => {
+    const made = cutIn(bench.groove!, span, slots)
+    if (!made.ok) return refused(made.reason)
+    if (edit(made.value)) bench.span = span
+  })
+
   /** The span as a groove of its own, kept and opened. */
   async function own() {
     const span = bench.span
@@ -126,7 +133,7 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
     'r': repeat,
   }
 
-  return { span, says, bar, mark, markBeat, markBar, unmark, copy, cut, paste, clear, repeat, displace, own, double, insert, moveBar, removeBar, KEYS }
+  return { span, says, bar, mark, markBeat, markBar, unmark, copy, cut, paste, clear, repeat, displace, cutInto, own, double, insert, moveBar, removeBar, KEYS }
 }
 
 export type SpanHands = ReturnType<typeof useSpan>

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { meter, slotsOf } from '#core/time'
 import { drummed } from '../../test/arbitrary'
 import {
-  type Edit, type Groove, type Stroke, apply, barDoubled, barInserted, barMoved, barRemoved, barSpan, cleared, copied, displacedIn, grooveTicks, laid, makeBars, makeGroove, makePart,
+  type Edit, type Groove, type Stroke, apply, barDoubled, barInserted, barMoved, barRemoved, barSpan, cleared, copied, cutIn, displacedIn, grooveTicks, laid, makeBars, makeGroove, makePart,
   onlyIn, putBack, rebarred, repeated, sayLaid, saySpan, slotSpan, spanGroove, spanOf, widened, wholeSpan,
 } from '.'
 
@@ -83,6 +83,15 @@ describe('a span', () => {
     expect(spanGroove(odd, 1, { from: 5040, to: 12600 }, 'x').bars).toEqual([{ meter: { count: 3, unit: 8, groups: [3] }, slots: [6] }])
     const slow = makeGroove({ id: 'slow', title: 'Slow', bars: makeBars(meter(12, 8), 1, 3) })
     expect(spanGroove(slow, 1, { from: 7560, to: 22680 }, 'x').bars).toEqual([{ meter: { count: 6, unit: 8, groups: [3, 3] }, slots: [3, 3] }])
+  })
+
+  it('has its beats cut alike, strokes where they were', () => {
+    const cut = cutIn(groove, slotSpan(slots, 6, 9), 3)
+    const after = cut.ok ? done(groove, cut.value) : groove
+    expect(after.bars.map(bar => bar.slots)).toEqual([[4, 3, 3, 4], [4, 4, 4, 4]])
+    expect(after.parts).toEqual(groove.parts)
+    const odd = makeGroove({ id: 'odd', title: 'Odd', bars: makeBars(meter(7, 16, [2, 2, 3]), 1, [2, 2, 3]) })
+    expect(cutIn(odd, wholeSpan(odd), 8)).toMatchObject({ ok: false, reason: expect.stringMatching(/cannot be cut into 8/) })
   })
 
   it('is all that a change of only it changes', () => {

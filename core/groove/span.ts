@@ -1,5 +1,5 @@
 import { type Result, ok, refuse } from '#core/result'
-import { type Counting, type Slot, barStarts, beatsOf, mod, sayTick, slotsOf, unitTicks } from '#core/time'
+import { type Counting, SUBDIVISIONS, type Slot, barStarts, beatsOf, divides, mod, sayTick, slotsOf, unitTicks } from '#core/time'
 import type { Edit } from './edits'
 import { together } from './commands'
 import { homeFor, workable } from './home'
@@ -112,6 +112,15 @@ export function displacedIn(groove: Groove, span: Span, by: number, partIds?: re
     const put = part.strokes.filter(stroke => inSpan(span, stroke.at)).map(moved).sort((a, b) => a.at - b.at)
     return replaced(part, span, put.filter((stroke, i) => i === 0 || put[i - 1]!.at !== stroke.at))
   }))
+}
+
+/** The felt beats of a span cut into so many slots each; strokes stay where they are. Refused where a beat can’t be cut so. */
+export function cutIn(groove: Groove, span: Span, slots: number): Result<Edit> {
+  const wanted = beatsOf(groove.bars).filter(beat => beat.at + beat.length > span.from && beat.at < span.to)
+  const stubborn = wanted.find(beat => !divides(beat.length, slots) || !SUBDIVISIONS.includes(slots as typeof SUBDIVISIONS[number]))
+  if (stubborn) return refuse(`The beat at ${sayPlace(groove, stubborn.at)} cannot be cut into ${slots} slots of whole ticks.`)
+  const bars = groove.bars.map((bar, b) => ({ ...bar, slots: bar.slots.map((now, i) => (wanted.some(beat => beat.bar === b && beat.beat === i) ? slots : now)) as Bar['slots'] }))
+  return ok({ type: 'bars', bars })
 }
 
 /** The bars that hold a span, its first and last felt beats whole; and where it begins in them. */

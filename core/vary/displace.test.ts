@@ -4,7 +4,7 @@ import { grooves } from '../../test/arbitrary'
 import { type Groove, apply, makeBars, makeGroove, makePart, partOf, readGroove, rowStrokes } from '#core/groove'
 import { beatsOf, meter } from '#core/time'
 import { DEFAULT_KIT } from '#core/kit'
-import { MOVES, asVariation, displace, firstParams, moveOf, runMove } from '.'
+import { MOVES, asVariation, displace, firstParams, moveOf, runMove, titleAfter } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const backbeat = makePart({ id: 'back', name: 'Backbeat', role: 'backbeat', limb: 'LH', strokes: rowStrokes(bars, '.... 5... .... 5...', { piece: 'snare' }) })
@@ -114,5 +114,25 @@ describe('a move in a span alone', () => {
     }
     expect(runMove(moveOf('beat-order')!, groove, { order: 'backwards' }, DEFAULT_KIT, beats)).toMatchObject({ ok: false })
     expect(runMove(moveOf('displace-all')!, groove, { slots: 8 }, DEFAULT_KIT, beats)).toMatchObject({ ok: false, reason: 'It changes nothing in 3 to a of 4.' })
+  })
+})
+
+describe('a variation that is kept', () => {
+  const one = (move: string, params: Record<string, unknown>, sentence = 'It did.') => ({ move, params, sentence }) as never
+  it.each<[string, never[]]>([
+    ['Home, variation', []],
+    ['Home, backbeat later', [one('displace', { partIds: ['back'], slots: 1 })]],
+    ['Home, all earlier', [one('displace', { partIds: ['back', 'bass'], slots: -2 })]],
+    ['Home, all later', [one('displace-all', { slots: 3 })]],
+    ['Home, a beat backwards', [one('retrograde', { beat: 0 })]],
+    ['Home, 2 moves', [one('retrograde', { beat: 0 }), one('displace-all', { slots: 3 })]],
+  ])('is called %s', (title, made) => {
+    expect(titleAfter(home, made)).toBe(title)
+  })
+
+  it('has what was done to it in its notes, before the notes it had', () => {
+    const noted = { ...home, notes: 'For the second half.' }
+    expect(asVariation(noted, 1, noted, 'v', 'V', [one('displace-all', { slots: 3 }, 'The whole groove moved.'), one('retrograde', {}, 'Beat 1 backwards.')]).notes).toBe('The whole groove moved. Beat 1 backwards.\nFor the second half.')
+    expect(asVariation(noted, 1, noted, 'v', 'V', []).notes).toBe('For the second half.')
   })
 })

@@ -1,7 +1,8 @@
 import { compare, differingKeys } from '#core/analyse'
 import type { Kit, Limb } from '#core/kit'
-import { type Groove, LIMITS } from '#core/groove'
+import { type Groove, LIMITS, type MoveMade, sayCount, sayList } from '#core/groove'
 import { asVariation } from './move'
+import { moveOf } from './moves'
 
 /** One groove of a family: how deep below the first, its brothers’ place, and whether it is the one asked about. */
 export interface Kin { groove: Groove, depth: number, parentId: string | undefined, /** The last of its brothers, so that a line down the tree can end. */ last: boolean }
@@ -55,3 +56,21 @@ export function adopted(main: Groove, revision: number, variation: Groove, keptI
 
 /** In how few words a groove says what was done to its parent; `'as its parent'` where nothing was recorded. */
 export const sayMoves = ({ parent }: Groove): string => parent?.moves.map(move => move.sentence).join(' ') || (parent ? 'As its parent, changed by hand.' : 'The first of its family.')
+
+/**
+ * A short title for what moves made of a groove: `'Wet Rope, backbeat later'`, `'Wet Rope, ghosts around the backbeat'`,
+ * `'Wet Rope, 3 moves'`. What they did in full stands in the notes.
+ */
+export function titleAfter(parent: Groove, made: readonly MoveMade[]): string {
+  const [one] = made
+  const what = !one ? 'variation' : made.length > 1 ? `${made.length} moves` : displaced(parent, one) ?? (moveOf(one.move)?.name ?? 'variation').toLowerCase()
+  return `${parent.title}, ${what}`.slice(0, LIMITS.title)
+}
+
+/** `'backbeat later'` for a displacement of parts; undefined for any other move. */
+function displaced(parent: Groove, { move, params }: MoveMade): string | undefined {
+  const { slots, partIds } = params
+  if (typeof slots !== 'number' || (move !== 'displace' && move !== 'displace-all')) return undefined
+  const names = Array.isArray(partIds) && partIds.length < parent.parts.length ? parent.parts.filter(part => (partIds as string[]).includes(part.id)).map(part => part.name.toLowerCase()) : ['all']
+  return `${names.length > 2 ? sayCount(names.length, 'part') : sayList(names)} ${slots < 0 ? 'earlier' : 'later'}`
+}

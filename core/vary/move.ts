@@ -1,5 +1,5 @@
 import type { Kit } from '#core/kit'
-import type { Edit, Groove, MoveMade, Part, Role, Span } from '#core/groove'
+import { type Edit, type Groove, LIMITS, type MoveMade, type Part, type Role, type Span } from '#core/groove'
 import type { Result } from '#core/result'
 
 export type ParamValue = MoveMade['params'][string]
@@ -55,9 +55,10 @@ export interface Move {
 /** What a move comes to as a change of the document: the edit, a sentence on what it did, and how to name it when it is kept. */
 export interface Moved { edit: Edit, sentence: string, made: MoveMade }
 
-/** A groove made from another remembers which, at which revision, and by what moves. */
+/** A groove made from another remembers which, at which revision, and by what moves; what they did stands first in its notes. */
 export function asVariation(parent: Groove, revision: number, changed: Groove, id: string, title: string, moves: MoveMade[]): Groove {
-  return { ...changed, id, title, parent: { id: parent.id, revision, moves } }
+  const notes = [moves.map(move => move.sentence).join(' '), changed.notes].filter(Boolean).join('\n').slice(0, LIMITS.notes)
+  return { ...changed, id, title, notes, parent: { id: parent.id, revision, moves } }
 }
 
 /** What a move was told, read as what its parameter is: `num({ beat: 2 }, 'beat') // => 2`. */

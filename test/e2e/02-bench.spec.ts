@@ -183,7 +183,7 @@ test('chosen parts are displaced, seen first, said in a sentence, and kept as a 
   await expect(page).not.toHaveURL(/wet-rope$/)
   await expect(page.getByText('A variation of its parent: Backbeat moved 1 slot earlier')).toBeVisible()
   const { document: kept } = await bench.stored()
-  expect(kept).toMatchObject({ title: 'Wet Rope, displaced', parent: { id: 'wet-rope', revision: 1, moves: [{ move: 'displace', params: { slots: -1 } }] } })
+  expect(kept).toMatchObject({ title: 'Wet Rope, backbeat earlier', parent: { id: 'wet-rope', revision: 1, moves: [{ move: 'displace', params: { slots: -1 } }] } })
   expect(kept.parts[1]!.strokes.map(stroke => stroke.at)).toEqual([3780, 13860, 23940, 34020])
   await page.getByRole('link', { name: 'its parent' }).click()
   await expect(bench.readout).toContainText('On 2 and 4 of every bar.')

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { SpanHands } from '~/composables/useSpan'
+import { SUBDIVISIONS, beatsOf } from '#core/time'
 import { useBench } from '~/stores/bench'
 
 /** The marked run of slots, and what can be done with it; a bar marked whole can be doubled, moved and taken out. */
@@ -8,6 +9,12 @@ const props = defineProps<{ hands: SpanHands, looped: boolean }>()
 const emit = defineEmits<{ loop: [] }>()
 const bench = useBench()
 
+/** Into how many slots the marked beats are cut, where they are alike. */
+const slots = computed(() => {
+  const span = props.hands.span.value
+  const kinds = new Set(beatsOf(bench.shown?.bars ?? []).filter(beat => span && beat.at + beat.length > span.from && beat.at < span.to).map(beat => beat.slots))
+  return kinds.size === 1 ? [...kinds][0] : undefined
+})
 const barMenu = computed(() => {
   const { hands } = props
   const many = bench.shown?.bars.length ?? 1
@@ -32,6 +39,7 @@ const barMenu = computed(() => {
       <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-arrow-left" aria-label="What is marked a slot earlier" @click="hands.displace(-1)" />
       <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-arrow-right" aria-label="What is marked a slot later" @click="hands.displace(1)" />
     </span>
+    <label class="flex items-center gap-1 text-sm text-muted">cut <USelect :model-value="slots" :items="[...SUBDIVISIONS] as number[]" size="xs" class="w-14" aria-label="Cut the marked beats into" @update:model-value="one => hands.cutInto(Number(one))" /></label>
     <UButton size="xs" color="neutral" variant="outline" :to="`/vary/${bench.groove!.id}`">Vary it</UButton>
     <UButton size="xs" color="neutral" variant="outline" @click="hands.own()">Make it a groove</UButton>
     <UDropdownMenu v-if="hands.bar.value >= 0" :items="barMenu"><UButton size="xs" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Bar</UButton></UDropdownMenu>

@@ -22,7 +22,10 @@ const COMMON = [['straight', 50], ['light', 57], ['triplet', 66.7], ['hard', 75]
 <template>
   <div class="space-y-3">
     <UFormField label="Swing" :help="`The first note of each pair takes ${dragged} of 100. 50 is straight, 66.7 a triplet.`">
-      <USlider v-model="dragged" :min="50" :max="80" :step="0.1" aria-label="Share of the first note" @change="release" />
+      <div class="flex items-center gap-3">
+        <USlider v-model="dragged" :min="50" :max="80" :step="0.1" aria-label="Share of the first note" @change="release" />
+        <UInputNumber :model-value="share" :min="50" :max="80" :step="1" :step-snapping="false" size="sm" class="w-26 shrink-0" aria-label="Swing in figures" @update:model-value="percent => percent && set(swing?.level ?? '1/8', percent)" />
+      </div>
     </UFormField>
     <div class="flex gap-1">
       <UButton v-for="[name, value] in COMMON" :key="name" size="sm" color="neutral" :variant="share === value ? 'solid' : 'outline'" :aria-pressed="share === value" @click="set(swing?.level ?? '1/8', value)">{{ name }}</UButton>

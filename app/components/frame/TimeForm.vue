@@ -13,6 +13,10 @@ const beats = computed(() => (groups.value.ok ? beatTicks(meter(choice.value.cou
 const setMeter = (count: number, unit: number) => (choice.value = withMeter(choice.value, count, unit))
 const setGroups = (text: string) => (choice.value = withGroups(choice.value, text))
 const setSlots = (beat: number, slots: number) => (choice.value = { ...choice.value, slots: choice.value.slots.with(beat, slots) })
+/** Cuts that every felt beat takes, and the one that all have, if they do. */
+const common = computed(() => beats.value.map(subdivisionsOf).reduce((all, some) => all.filter(one => some.includes(one))))
+const every = computed(() => (new Set(choice.value.slots).size === 1 ? choice.value.slots[0] : undefined))
+const setEvery = (slots: number) => (choice.value = { ...choice.value, slots: choice.value.slots.map(() => slots) })
 const COMMON: [number, number][] = [[4, 4], [3, 4], [6, 8], [7, 8], [12, 8]]
 </script>
 
@@ -37,7 +41,8 @@ const COMMON: [number, number][] = [[4, 4], [3, 4], [6, 8], [7, 8], [12, 8]]
     </UFormField>
     <fieldset v-if="groups.ok">
       <legend class="mb-1 text-sm text-muted">Slots in each felt beat</legend>
-      <div class="flex flex-wrap gap-1">
+      <div class="flex flex-wrap items-center gap-1">
+        <label v-if="beats.length > 1" class="mr-2 flex items-center gap-1.5 text-sm">every beat <USelect :model-value="every" :items="common" size="sm" class="w-16" aria-label="Slots in every beat" @update:model-value="slots => setEvery(Number(slots))" /></label>
         <USelect v-for="(ticks, beat) in beats" :key="beat" :model-value="choice.slots[beat] ?? 1" :items="subdivisionsOf(ticks)" size="sm" class="w-16" :aria-label="`Slots in beat ${beat + 1}`" @update:model-value="slots => setSlots(beat, Number(slots))" />
       </div>
     </fieldset>

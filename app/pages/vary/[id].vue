@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { type Edit, type Groove, type MoveMade, saySpan } from '#core/groove'
 import { looped } from '#core/perform'
-import { type Step, editBetween } from '#core/vary'
+import { type Step, editBetween, titleAfter } from '#core/vary'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { api } from '~/documents/api'
 import type { Base } from '~/documents/autosave'
@@ -70,7 +70,7 @@ function edit(change: Edit) {
 }
 async function keep(groove: Groove, made: MoveMade[], name: string) {
   try {
-    const { id, title } = await keeping(groove, made, `${bench.groove!.title}, ${(name || made.at(-1)?.sentence.replace(/\..*$/s, '') || 'variation').toLowerCase()}`)
+    const { id, title } = await keeping(groove, made, name ? `${bench.groove!.title}, ${name.toLowerCase()}` : titleAfter(bench.groove!, made))
     turn.value++
     toast.add({ title: `Kept as “${title}”.`, actions: [{ label: 'Go to it', onClick: () => void navigateTo(`/vary/${id}`) }] })
   } catch (error) {
