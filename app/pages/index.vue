@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import type { Summaries } from '#core/documents'
 import { type Listed, api } from '~/documents/api'
 import { typedEarly, useFirstCards } from '~/documents/first'
+import { ANY, type ShelfWish, shelved } from '~/documents/shelf'
 import { useNewGroove } from '~/composables/useNewGroove'
 import { useTabs } from '~/documents/here'
 
@@ -18,6 +19,8 @@ const failed = ref('')
 const loaded = ref(false)
 const wanted = ref(typedEarly('[aria-label="Find a groove"]'))
 const inBin = ref(false)
+const wish = ref<ShelfWish>({ ...ANY })
+const narrowed = computed(() => !!(wish.value.style || wish.value.tag || wish.value.folded))
 const file = ref<HTMLInputElement>()
 
 async function load() {
@@ -40,7 +43,8 @@ const titles = computed(() => new Map(grooves.value.map(({ summary }) => [summar
 const texts = computed(() => grooves.value.map(({ summary: one }) => [one.title, one.styleName, ...one.tags, one.notes].join(' ').toLowerCase()))
 const found = computed(() => {
   const words = wanted.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return words.length ? grooves.value.filter((_, i) => words.every(word => texts.value[i]!.includes(word))) : grooves.value
+  const named = words.length ? grooves.value.filter((_, i) => words.every(word => texts.value[i]!.includes(word))) : grooves.value
+  return shelved(named, wish.value)
 })
 
 async function bin({ id, title }: Summaries['groove']) {
@@ -67,7 +71,8 @@ useHead({ title: 'Shelf · Bazzet' })
       <input ref="file" type="file" accept=".json,application/json" class="hidden" aria-label="Groove file" @change="openFile" />
     </div>
   </header>
-  <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="wanted" :known="first?.whole ?? []" @drawn="loaded || load()" @bin="bin">
+  <ShelfFilters v-model="wish" :lines="grooves" />
+  <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order}`" :known="first?.whole ?? []" @drawn="loaded || load()" @bin="bin">
     <section v-if="inBin && binned.length" class="mb-6 border-l-3 border-accented pl-4" aria-labelledby="bin-title">
       <h2 id="bin-title" class="text-lg">In the bin</h2>
       <ul class="max-h-60 overflow-y-auto">
@@ -80,6 +85,6 @@ useHead({ title: 'Shelf · Bazzet' })
       <p class="my-3">Begin a groove from a style, with a first part for each limb, and change it until it is yours.</p>
       <UButton color="neutral" size="lg" @click="navigateTo('/begin')">Begin a groove</UButton>
     </div>
-    <p v-else-if="loaded && !found.length">Nothing here is called “{{ wanted }}”. <UButton size="sm" color="neutral" variant="outline" @click="wanted = ''">Show all</UButton></p>
+    <p v-else-if="loaded && !found.length">{{ narrowed ? 'Nothing here is all of that.' : `Nothing here is called “${wanted}”.` }} <UButton size="sm" color="neutral" variant="outline" @click="wanted = ''; wish = { ...ANY, order: wish.order }">Show all</UButton></p>
   </ShelfGrid>
 </template>

@@ -21,6 +21,28 @@ test('the Shelf shows the demo grooves, and finds them by word', async ({ page, 
   await expect(page.getByRole('article')).toHaveCount(13)
 })
 
+test('the Shelf is narrowed by style and tag, put in order, and variations fold away', async ({ page, app }) => {
+  await shelf(page, app)
+  const pick = async (name: string, option: string) => {
+    await page.getByRole('combobox', { name, exact: true }).click()
+    await page.getByRole('option', { name: option, exact: true }).click()
+  }
+  const titles = () => page.getByRole('article').getByRole('heading').allTextContents()
+  await pick('Order', 'by title')
+  await expect.poll(titles).toEqual([...await titles()].sort((a, b) => a.localeCompare(b)))
+  await pick('Tag', 'set list')
+  const tagged = await page.getByRole('article').count()
+  expect(tagged).toBeLessThan(13)
+  for (const card of await page.getByRole('article').all()) await expect(card).toContainText('set list')
+  await pick('Style', 'Funk sixteenths')
+  await expect(page.getByRole('article').filter({ hasText: 'Wet Rope' }).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Show all' }).click()
+  await expect(page.getByRole('article')).toHaveCount(13)
+  const variations = await page.getByRole('article').filter({ hasText: 'Variation of' }).count()
+  await page.getByRole('switch', { name: 'Fold variations away' }).click()
+  await expect(page.getByRole('article')).toHaveCount(13 - variations)
+})
+
 test('the first cards stand there before any script has come, and what is pressed and typed meanwhile is not lost', async ({ page, app }) => {
   let scripts: () => void = () => {}
   let held = Promise.resolve()

@@ -13,7 +13,7 @@ import { type Listed, type Stored, api } from '~/documents/api'
 const props = defineProps<{
   found: readonly Listed<Summaries['groove']>[]
   titles: ReadonlyMap<string, string>
-  /** What was looked for. */
+  /** What was looked for, in words and choices: another search begins at its own top. */
   wanted: string
   /** Grooves that are here already. */
   known: readonly Stored<Groove>[]

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest'
+import { ANY, type ShelfLine, shelfChoices, shelved } from './shelf'
+
+const line = (id: string, more: Partial<ShelfLine['summary']> = {}): ShelfLine => ({
+  revision: 1, updatedAt: '2026-11-01T00:00:00.000Z',
+  summary: { id, title: id, style: '', styleName: '', tags: [], notes: '', bars: '4/4, 1 bar', feel: 'straight', tempo: { bpm: 100, counts: '1/4' }, ticks: 20160, parent: null, ...more },
+})
+const lines = [
+  line('Rope', { style: 'funk-sixteenths', styleName: 'Funk sixteenths', tags: ['set list'], tempo: { bpm: 96, counts: '1/4' } }),
+  line('Rope, later', { style: 'funk-sixteenths', styleName: 'Funk sixteenths', parent: { id: 'Rope', revision: 1 } }),
+  // 70 dotted quarters are 105 quarters.
+  line('Kettle', { style: 'slow-twelve', styleName: 'Slow 12/8', tags: ['ballads', 'set list'], tempo: { bpm: 70, counts: '1/4.' } }),
+  line('Lost', { parent: { id: 'gone', revision: 1 }, tempo: { bpm: 101, counts: '1/4' } }),
+]
+const ids = (wish: Partial<typeof ANY>) => shelved(lines, { ...ANY, ...wish }).map(one => one.summary.id)
+
+describe('the Shelf', () => {
+  it('offers the styles and tags there are', () => {
+    expect(shelfChoices(lines)).toEqual({ styles: [{ id: 'funk-sixteenths', name: 'Funk sixteenths' }, { id: 'slow-twelve', name: 'Slow 12/8' }], tags: ['ballads', 'set list'] })
+  })
+
+  it.each<[string, Partial<typeof ANY>, string[]]>([
+    ['all, as they come', {}, ['Rope', 'Rope, later', 'Kettle', 'Lost']],
+    ['a style', { style: 'funk-sixteenths' }, ['Rope', 'Rope, later']],
+    ['a tag', { tag: 'set list' }, ['Rope', 'Kettle']],
+    ['by title', { order: 'title' }, ['Kettle', 'Lost', 'Rope', 'Rope, later']],
+    ['by tempo, in one note value', { order: 'tempo' }, ['Rope', 'Rope, later', 'Lost', 'Kettle']],
+    ['variations folded into what is here; one whose parent is gone stands for itself', { folded: true }, ['Rope', 'Kettle', 'Lost']],
+  ])('shows %s', (_, wish, wanted) => {
+    expect(ids(wish)).toEqual(wanted)
+  })
+})
