@@ -236,3 +236,26 @@ test('a companion is offered; a variation is adopted as the main version, and wh
   expect(main.title).toBe(before.title)
   expect(family.find(one => one.title === `${before.title}, before`)!.parts).toEqual(before.parts)
 })
+
+test('a move goes into the recipe that was asked for, or into a new one; no other is changed', async ({ bench }) => {
+  const { page } = bench
+  await bench.openCopy('wet-rope')
+  await page.goto(page.url().replace('/bench/', '/vary/'))
+  const send = async (to: string) => {
+    await page.getByRole('tab', { name: 'Moves' }).click()
+    await page.locator('[data-move="displace-all"]').click()
+    await page.getByRole('button', { name: 'Into a recipe' }).click()
+    await page.getByRole('menuitem', { name: to, exact: true }).click()
+  }
+  await send('A new recipe')
+  await expect(page.getByLabel('Name of the recipe')).toHaveValue('New recipe')
+  await expect(page.locator('[data-step-says]')).toHaveCount(1)
+  await send('Open it for a chorus')
+  await expect(page.getByLabel('Name of the recipe')).toHaveValue('Open it for a chorus')
+  await expect(page.locator('[data-step-says]').last()).toContainText('The whole groove moved 1 slot later')
+  // Until it is saved, what is kept is as it was.
+  const { recipes } = await (await fetch(`${bench.app.url}/api/recipes`)).json() as { recipes: { summary: { id: string, name: string } }[] }
+  const kept = recipes.find(one => one.summary.name === 'Open it for a chorus')!.summary.id
+  const { document } = await (await fetch(`${bench.app.url}/api/recipes/${kept}`)).json() as { document: { steps: { move: string }[] } }
+  expect(document.steps.every(step => step.move !== 'displace-all')).toBe(true)
+})

@@ -3,12 +3,14 @@ import { computed, watch } from 'vue'
 import { type Edit, type Groove, type MoveMade, type Span, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Params, type Step, abstracted, changedStrokes, firstBroken, firstParams, moveOf, pointedAt, runMove, takesPlace } from '#core/vary'
+import { useRecipes } from '~/stores/recipes'
 import { useVary } from '~/stores/vary'
 
 /** One move: what it is told, what it would do here, seen and heard before it is taken. */
 const props = defineProps<{ groove: Groove, kit: Kit, /** The only place to change. */ span?: Span }>()
-const emit = defineEmits<{ try: [groove: Groove | undefined], edit: [edit: Edit], keep: [groove: Groove, made: MoveMade[]], step: [step: Step] }>()
+const emit = defineEmits<{ try: [groove: Groove | undefined], edit: [edit: Edit], keep: [groove: Groove, made: MoveMade[]], step: [step: Step, /** Into which recipe; a new one where none is told. */ recipeId: string | undefined] }>()
 const vary = useVary()
+const recipes = useRecipes()
 
 const move = computed(() => moveOf(vary.moveId) ?? moveOf('displace-all')!)
 const params = computed<Params | undefined>(() => vary.told[move.value.id] ?? firstParams(move.value, props.groove, props.kit))
@@ -31,6 +33,14 @@ function take(how: 'edit' | 'keep') {
   if (how === 'edit') emit('edit', edit)
   else emit('keep', groove, [made])
 }
+/** Which recipe it goes into is asked: none is changed unseen. */
+function send(recipeId?: string) {
+  if (params.value) emit('step', { move: move.value.id, params: abstracted(move.value, props.groove, params.value) }, recipeId)
+}
+const receivers = computed(() => [
+  [{ label: 'A new recipe', icon: 'i-lucide-plus', onSelect: () => send() }],
+  recipes.list.map(({ summary }) => ({ label: summary.name, onSelect: () => send(summary.id) })),
+].filter(group => group.length))
 defineExpose({ take })
 </script>
 
@@ -49,7 +59,7 @@ defineExpose({ take })
     <div class="flex flex-wrap gap-2">
       <UButton color="neutral" :disabled="!!why" @click="take('keep')">Keep as variation</UButton>
       <UButton color="neutral" variant="outline" :disabled="!!why" @click="take('edit')">Change this groove</UButton>
-      <UButton v-if="params" color="neutral" variant="ghost" icon="i-lucide-plus" @click="emit('step', { move: move.id, params: abstracted(move, groove, params) })">Into a recipe</UButton>
+      <UDropdownMenu v-if="params" :items="receivers" @update:open="open => open && recipes.load()"><UButton color="neutral" variant="ghost" icon="i-lucide-plus" trailing-icon="i-lucide-chevron-down">Into a recipe</UButton></UDropdownMenu>
     </div>
   </section>
 </template>

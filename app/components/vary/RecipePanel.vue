@@ -8,7 +8,7 @@ import { useRecipes } from '~/stores/recipes'
 import { useVary } from '~/stores/vary'
 
 /** Chains of moves under a name: run on this groove step by step, each step heard, put in another order, saved. */
-const props = defineProps<{ groove: Groove, kit: Kit, /** Steps sent here from a move, to be put into the open recipe. */ fresh: Step[] }>()
+const props = defineProps<{ groove: Groove, kit: Kit, /** Steps sent here from a move, for one of the recipes or a new one. */ fresh: { steps: Step[], recipeId: string | undefined } | undefined }>()
 const emit = defineEmits<{ try: [groove: Groove | undefined], hear: [groove: Groove], edit: [edit: Edit], keep: [groove: Groove, made: MoveMade[], name: string], taken: [] }>()
 const recipes = useRecipes()
 const vary = useVary()
@@ -25,10 +25,11 @@ async function openFirst() {
 }
 await recipes.load()
 if (!recipe.value) await openFirst()
-watch(() => props.fresh, (steps) => {
-  if (!steps.length || !recipe.value) return
-  set({ steps: [...recipe.value.steps, ...steps.map(({ move, params }) => ({ move, params: { ...params } }))] })
+watch(() => props.fresh, async (sent) => {
+  if (!sent) return
   emit('taken')
+  await (sent.recipeId ? recipe.value?.id !== sent.recipeId && recipes.open(sent.recipeId) : begin())
+  if (recipe.value) set({ steps: [...recipe.value.steps, ...sent.steps.map(({ move, params }) => ({ move, params: { ...params } }))] })
 }, { immediate: true })
 
 const run = computed(() => (recipe.value ? runSteps(props.groove, recipe.value.steps, props.kit) : []))

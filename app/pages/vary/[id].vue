@@ -61,7 +61,8 @@ function hear(groove: Groove) {
 // ---- what is taken and kept -------------------------------------------------
 
 const turn = ref(0)
-const fresh = ref<Step[]>([])
+/** Steps on their way from a move into a recipe: the one of that id, or a new one. */
+const fresh = shallowRef<{ steps: Step[], recipeId: string | undefined }>()
 function edit(change: Edit) {
   const done = bench.edit(change)
   if (!done.ok) return refused(done.reason)
@@ -96,8 +97,8 @@ function step(direction: 'takeBack' | 'bringBack') {
   const done = bench[direction]()
   if (!done.ok) toast.add({ title: done.reason })
 }
-function intoRecipe(one: Step) {
-  fresh.value = [one]
+function intoRecipe(one: Step, recipeId: string | undefined) {
+  fresh.value = { steps: [one], recipeId }
   view.value = 'recipes'
 }
 
@@ -146,7 +147,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
         </template>
       </div>
     </div>
-    <Suspense v-else-if="view === 'recipes'"><RecipePanel :groove="bench.groove" :kit="bench.kit" :fresh="fresh" @try="groove => tried = groove" @hear="hear" @edit="edit" @keep="keep" @taken="fresh = []" /></Suspense>
+    <Suspense v-else-if="view === 'recipes'"><RecipePanel :groove="bench.groove" :kit="bench.kit" :fresh="fresh" @try="groove => tried = groove" @hear="hear" @edit="edit" @keep="keep" @taken="fresh = undefined" /></Suspense>
     <IdeasPanel v-else-if="view === 'ideas'" :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @hear="hearInPlace" @keep="keep" />
     <Suspense v-else><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @adopt="adopt" /></Suspense>
     <footer class="isolate flex min-h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5 py-2">
