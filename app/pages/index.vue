@@ -71,7 +71,8 @@ useHead({ title: 'Shelf · Bazzet' })
       <input ref="file" type="file" accept=".json,application/json" class="hidden" aria-label="Groove file" @change="openFile" />
     </div>
   </header>
-  <ShelfFilters v-model="wish" :lines="grooves" />
+  <!-- The cards come first: what narrows them follows once all of them are known, into a room that is kept for it. -->
+  <div class="min-h-11 shrink-0"><LazyShelfFilters v-if="loaded" v-model="wish" :lines="grooves" /></div>
   <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order}`" :known="first?.whole ?? []" @drawn="loaded || load()" @bin="bin">
     <section v-if="inBin && binned.length" class="mb-6 border-l-3 border-accented pl-4" aria-labelledby="bin-title">
       <h2 id="bin-title" class="text-lg">In the bin</h2>
