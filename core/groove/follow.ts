@@ -1,4 +1,4 @@
-import { type PieceKind, PIECE_KINDS, isHand, knownPiece } from '#core/kit'
+import { type PieceKind, PIECE_KINDS, freeName, isHand, knownPiece } from '#core/kit'
 import { beatsOf } from '#core/time'
 import { backbeatAmong, onSnare } from './backbeat'
 import { together } from './commands'
@@ -88,12 +88,6 @@ function followed(before: Groove, after: Groove, was: Part, is: Part, called: (n
   return { name: name ?? (own || untrue ? called(now.name) : was.name), role: !then || onOther || then.role === was.role ? now.role : was.role }
 }
 
-/** A name that no other part has: `free(['Ride'], 'Ride') // => 'Ride 2'`. */
-function free(taken: readonly string[], wanted: string): string {
-  if (!taken.includes(wanted)) return wanted
-  for (let n = 2; ; n++) if (!taken.includes(`${wanted} ${n}`)) return `${wanted} ${n}`
-}
-
 /**
  * The edits by which names and roles follow what is in the parts, after a change from one groove to another: “Hat eighths” that now
  * play the ride are “Ride eighths”, and a new part with its first ghost is “Ghosts”. What the player has given by hand stays.
@@ -106,7 +100,7 @@ export function following(before: Groove, after: Groove, called: (name: string) 
     if (!was || was.strokes === is.strokes || was.limb !== is.limb || is.given.length === 2 || is.locked) continue
     const { name, role } = followed(before, after, was, is, called)
     const set: Partial<Part> = {}
-    if (name && !is.given.includes('name') && is.name === was.name && plain(name) !== plain(is.name)) set.name = free(after.parts.filter(part => part !== is).map(part => part.name), name).slice(0, 60)
+    if (name && !is.given.includes('name') && is.name === was.name && plain(name) !== plain(is.name)) set.name = freeName(after.parts.filter(part => part !== is).map(part => part.name), name).slice(0, 60)
     if (role && !is.given.includes('role') && is.role === was.role && role !== is.role) set.role = role
     if (Object.keys(set).length) edits.push({ type: 'part', partId: is.id, set })
   }

@@ -29,7 +29,7 @@ function freePlace(kit: Kit, kind: PieceKind): Place {
 const round = (metres: number): number => Math.round(metres * 100) / 100
 
 /** A name not yet taken: `freeName(['tom'], 'tom') // => 'tom 2'`. */
-function freeName(taken: readonly string[], wanted: string): string {
+export function freeName(taken: readonly string[], wanted: string): string {
   if (!taken.includes(wanted)) return wanted
   for (let n = 2; ; n++) if (!taken.includes(`${wanted} ${n}`)) return `${wanted} ${n}`
 }
