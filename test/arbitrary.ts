@@ -82,5 +82,7 @@ export const drummed: fc.Arbitrary<Groove> = fc.tuple(
       : parts
   const pickUp = dress(0.2, { ticks: slots.at(-1)!.length, repeats: roll() < 0.5 }) ?? null
   const swing = roll() < 0.3 ? { level: '1/8' as const, share: 0.6 } : null
-  return makeGroove({ id: 'any', title: 'Any', bars, lead: left ? 'left' : 'right', parts: dressed.map(richly), pickUp, tempo: { bpm: 60 + Math.floor(roll() * 120), counts: '1/4' }, feel: { swing, push: dress(0.3, { snare: Math.round(roll() * 40 - 20) }) ?? {} } })
+  const lengthOf = (i: number) => slots.slice(i, i + 1 + Math.floor(roll() * 3)).reduce((sum, slot) => sum + slot.length, 0)
+  const guides = roll() < 0.3 ? [{ id: 'line', name: 'Line', notes: slots.flatMap(({ at }, i) => (i % 3 === 0 && roll() < 0.5 ? [{ at, length: lengthOf(i), level: level() }] : [])) }] : []
+  return makeGroove({ guides, id: 'any', title: 'Any', bars, lead: left ? 'left' : 'right', parts: dressed.map(richly), pickUp, tempo: { bpm: 60 + Math.floor(roll() * 120), counts: '1/4' }, feel: { swing, push: dress(0.3, { snare: Math.round(roll() * 40 - 20) }) ?? {} } })
 })

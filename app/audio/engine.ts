@@ -95,9 +95,17 @@ export async function createEngine(): Promise<Engine> {
     Object.assign(clicking, { sound, level })
   }
 
+  const guideName = (level: Level) => `line/${level}`
+  /** The voice of the lines above the limbs, where a performance has any. */
+  const guideVoice = async (sections: Performance['sections']) => {
+    if (!sections.some(section => section.guides.length)) return
+    for (const level of LEVELS) if (!sounds.has(guideName(level))) keep(guideName(level), await worker.guide(level))
+  }
+
   const output: Output = {
     hand(cue, when, until) {
       if (cue.kind === 'click') return play(sounds.get(`click/${clicking.sound}/${cue.first}`), when, { level: clicking.level })
+      if (cue.kind === 'guide') return play(sounds.get(guideName(cue.level)), when, { until })
       if (!cue.piece) return nothing
       // Until its other takes are rendered a stroke is played by the first.
       const take = takeFor(cue.tick, cue.lap)
@@ -116,6 +124,7 @@ export async function createEngine(): Promise<Engine> {
     wake: () => context.resume(),
     async prepare({ sections }) {
       await clickWith(clicking)
+      await guideVoice(sections)
       const used = sections.flatMap(({ groove, extra, kit }) => [...groove.parts, ...extra].flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
         const piece = pieceOf(kit, id)
         if (!piece) return []

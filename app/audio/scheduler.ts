@@ -103,10 +103,14 @@ export class Scheduler {
     const when = this.origin + cue.seconds
     this.handed++
     if (when < this.clock()) this.late++
-    const until = cue.kind === 'stroke' && cue.until !== undefined ? this.origin + cue.until : undefined
+    const until = cue.kind !== 'click' && cue.until !== undefined ? this.origin + cue.until : undefined
     this.waiting.push({ cue, when, takeBack: this.output.hand(cue, when, until) })
   }
 }
 
 /** What a cue sounds like, and for how long: one that differs in this is another sound at the same place. */
-const soundOf = (cue: Cue): string => (cue.kind === 'click' ? `click ${cue.first}` : `${cue.pieceId} ${cue.stroke} ${cue.level} ${cue.until === undefined ? '' : (cue.until - cue.seconds).toFixed(6)}`)
+function soundOf(cue: Cue): string {
+  if (cue.kind === 'click') return `click ${cue.first}`
+  const lasts = cue.until === undefined ? '' : (cue.until - cue.seconds).toFixed(6)
+  return cue.kind === 'guide' ? `line ${cue.level} ${lasts}` : `${cue.pieceId} ${cue.stroke} ${cue.level} ${lasts}`
+}

@@ -1,6 +1,7 @@
 export * from './unisons'
 export * from './clashes'
 export * from './relations'
+export * from './lines'
 export * from './density'
 export * from './played'
 export * from './playability'

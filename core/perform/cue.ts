@@ -44,9 +44,21 @@ export interface ClickCue extends Sounding {
   first: boolean
 }
 
+/** A note of a line above the limbs, sounded by a voice of its own. */
+export interface GuideCue extends Sounding {
+  kind: 'guide'
+  guide: string
+  level: Level
+  /** When it ends, in seconds from the start. */
+  until: number
+}
+
 /** One thing that sounds in a performance. */
-export type Cue = StrokeCue | ClickCue
+export type Cue = StrokeCue | ClickCue | GuideCue
+
+/** Whose cue it is: a part's, a line's, or the click's. */
+const voiceOf = (cue: Cue): string => (cue.kind === 'click' ? 'click' : cue.kind === 'guide' ? `line ${cue.guide}` : cue.part)
 
 /** What a cue is the same by, whenever it is asked for: `'0/2/5/hats/1260/0'` is section, lap, bar, part, tick and blow. */
 export const cueId = (cue: Cue): string =>
-  `${cue.section}/${cue.lap}/${cue.bar}/${cue.kind === 'click' ? 'click' : cue.part}/${cue.tick}/${cue.kind === 'click' ? 0 : cue.blow}`
+  `${cue.section}/${cue.lap}/${cue.bar}/${voiceOf(cue)}/${cue.tick}/${cue.kind === 'stroke' ? cue.blow : 0}`

@@ -3,7 +3,7 @@ import { type Blow, CHOKED, type Groove, type Part, type PlacedStroke, blowsOf, 
 import { type Beat, barStarts, beatsOf, swungTick } from '#core/time'
 import { clicksOf } from './click'
 import type { SectionClock } from './clock'
-import type { ClickCue, StrokeCue } from './cue'
+import type { ClickCue, GuideCue, StrokeCue } from './cue'
 import { type By, type Section, type Span, firstTempo, isRamp } from './performance'
 
 /** A written stroke on its way to be heard: where it lies, in ticks from the start of its lap, and what it is. */
@@ -84,7 +84,7 @@ export function leadIn(ground: Ground): LapStroke[] {
 
 /** A cue before it is known when its lap begins: seconds and `until` from there, and whether a hat is still open at its end. */
 type StrokeLapCue = Omit<StrokeCue, 'section' | 'lap'> & { open: boolean }
-export type LapCue = StrokeLapCue | Omit<ClickCue, 'section' | 'lap'>
+export type LapCue = StrokeLapCue | Omit<ClickCue, 'section' | 'lap'> | Omit<GuideCue, 'section' | 'lap'>
 
 /** When a place of a lap sounds, in seconds from the lap's start; `ticks` counts from there too. */
 export type LapTime = (ticks: number) => number
@@ -145,6 +145,16 @@ export function clickCues(ground: Ground, time: LapTime): LapCue[] {
   return clicksOf(groove.bars, click.program).filter(one => inside(span, one.at)).map((one): LapCue => ({
     kind: 'click', first: one.first, bar: barOf(ground, one.at), tick: one.at, at: one.at - span.from,
     seconds: time(swungTick(beats, one.at, groove.feel.swing ?? undefined) - span.from),
+  }))
+}
+
+/** The notes of the lines that are heard in one lap; they swing with the groove, and end with the lap at the latest. */
+export function guideCues(ground: Ground, time: LapTime): LapCue[] {
+  const { section: { span, guides }, groove, beats } = ground
+  const swung = (tick: number) => time(swungTick(beats, tick, groove.feel.swing ?? undefined) - span.from)
+  return groove.guides.filter(guide => guides.includes(guide.id)).flatMap(guide => guide.notes.filter(note => inside(span, note.at)).map((note): LapCue => {
+    const end = Math.min(note.at + note.length, span.to)
+    return { kind: 'guide', guide: guide.id, level: note.level, bar: barOf(ground, note.at), tick: note.at, at: note.at - span.from, seconds: swung(note.at), until: end === span.to ? time(ground.length) : swung(end) }
   }))
 }
 

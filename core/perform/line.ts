@@ -1,7 +1,7 @@
 import { type SectionClock, clockOf } from './clock'
 import { countIn, sounds } from './click'
 import type { Cue, Place } from './cue'
-import { EARLY, type Ground, type LapCue, type LapStroke, clickCues, groundOf, lapTime, lateOf, leadIn, strokeCues, strokesOfLap } from './lap'
+import { EARLY, type Ground, type LapCue, type LapStroke, clickCues, groundOf, guideCues, lapTime, lateOf, leadIn, strokeCues, strokesOfLap } from './lap'
 import type { Performance } from './performance'
 import { mod } from '#core/time'
 
@@ -142,6 +142,10 @@ export class CueLine {
       if (tick < 0 || sounds(laid.ground.section.click.gaps, bar)) found.push({ kind: 'click', first: cue.first, section, lap, bar, tick, at, seconds })
       return
     }
+    if (cue.kind === 'guide') {
+      found.push({ kind: 'guide', guide: cue.guide, level: cue.level, section, lap, bar, tick, at, seconds, until: start + cue.until })
+      return
+    }
     const { part, blow, by, heard, limb, pieceId, piece, stroke, level } = cue
     let until = cue.until === undefined ? undefined : start + cue.until
     if (cue.open) {
@@ -162,7 +166,7 @@ export class CueLine {
     if (known) return known
     const time = lapTime(clock, lap * ground.length)
     const strokes = gives ? givenWay(strokesOfLap(ground, lap), gives.lead, ground.section.span.to) : strokesOfLap(ground, lap)
-    const cues = [...strokeCues(ground, strokes, ground.section.span.from, time), ...clickCues(ground, time)].sort((a, b) => a.seconds - b.seconds)
+    const cues = [...strokeCues(ground, strokes, ground.section.span.from, time), ...clickCues(ground, time), ...guideCues(ground, time)].sort((a, b) => a.seconds - b.seconds)
     // A handful at most is ever asked for again: laps that differ go by one after another.
     if (this.laps.size > 32) this.laps.clear()
     this.laps.set(key, cues)

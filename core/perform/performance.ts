@@ -25,6 +25,8 @@ export interface Section {
   parts: Readonly<Record<string, By>>
   /** Parts of this section alone, beside the groove's. */
   extra: readonly Part[]
+  /** The lines above the limbs that are heard, by their ids. */
+  guides: readonly string[]
   /** The player's parts are sounded too, to play along with. */
   model: boolean
   click: ClickPlan
@@ -53,6 +55,7 @@ export const makeSection = (given: NewSection): Section => ({
   times: 1,
   parts: Object.fromEntries(given.groove.parts.filter(part => part.muted).map(part => [part.id, 'silent' as const])),
   extra: [],
+  guides: [],
   model: false,
   click: { program: 'none' },
   tempo: given.groove.tempo,

@@ -1,7 +1,7 @@
 import { CueLine, type Performance } from '#core/perform'
 import { SAMPLE_RATE, silence } from './dsp'
 import { softLimit } from './limit'
-import { renderClick, renderSound, soundKey, soundName, takeFor } from './sounds'
+import { renderClick, renderGuide, renderSound, soundKey, soundName, takeFor } from './sounds'
 
 const CLOSING = 0.03
 
@@ -23,6 +23,8 @@ export function renderPerformance(performance: Performance): Float32Array {
   for (const cue of line.between(-Infinity, Infinity)) {
     if (cue.kind === 'click') {
       addSound(out, kept(`click ${cue.first}`, () => renderClick(cue.first)), sampleAt(cue.seconds), Infinity)
+    } else if (cue.kind === 'guide') {
+      addSound(out, kept(`line ${cue.level}`, () => renderGuide(cue.level)), sampleAt(cue.seconds), sampleAt(cue.until))
     } else if (cue.heard && cue.piece) {
       const key = soundKey(cue.piece, cue.stroke, cue.level, takeFor(cue.tick, cue.lap))
       addSound(out, kept(soundName(key), () => renderSound(key)), sampleAt(cue.seconds), cue.until === undefined ? Infinity : sampleAt(cue.until))

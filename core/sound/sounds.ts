@@ -1,6 +1,6 @@
 import { type Level, type Piece, type SoundName, type StrokeKind, soundOf } from '#core/kit'
 import { randomFrom } from '#core/chance'
-import { addNoise, addPartials, biquad, finish, silence } from './dsp'
+import { SAMPLE_RATE, addNoise, addPartials, biquad, finish, silence } from './dsp'
 import { VOICES } from './voices'
 
 /** Peak of a voice at each level, 1 being full scale: about 9 dB from a ghost to a soft stroke, less further up. */
@@ -54,3 +54,18 @@ export function renderClick(first: boolean, sound: ClickSound = 'wood'): Float32
   if (sound === 'shaker') addNoise(out, randomFrom(first ? 5 : 3), { gain: 1, decay: 0.05, filters: [biquad('high', first ? 3500 : 6500)] })
   return finish(out, first ? 0.55 : 0.4)
 }
+
+/** How long the voice of a line lasts at most, in seconds: a note is ended by whoever plays it. */
+const GUIDE_SECONDS = 6
+
+/** The voice of a line above the limbs: a soft reed at A3, whose first moment is marked enough to play by, and which holds until it is ended. */
+export function renderGuide(level: Level): Float32Array {
+  const out = silence(GUIDE_SECONDS)
+  addPartials(out, [1, 2, 3, 4, 5].map(n => ({ hz: 220 * n, gain: 0.8 ** n * (n % 2 ? 1 : 0.5) * (1 + 0.1 * level * (n - 1)), decay: GUIDE_SECONDS * 3 })))
+  const rise = 0.006 * SAMPLE_RATE
+  for (let i = 0; i < rise; i++) out[i]! *= i / rise
+  return finish(out, LEVEL_GAIN[level] * GUIDE_BALANCE)
+}
+
+/** A line lies under the drums that play it. */
+const GUIDE_BALANCE = 0.4

@@ -22,9 +22,11 @@ export type ParamSpec = { id: string, name: string, /** Came later than the move
   | { kind: 'slots', usual: readonly number[] }
   /** A piece of the kit that a hand can strike, and the one that is tried first. */
   | { kind: 'piece', usual: string }
+  /** A line above the lanes, by its id. */
+  | { kind: 'guide' }
 )
 
-export const MOVE_GROUPS = ['displace', 'accents', 'dynamics', 'ghosts', 'ornaments', 'other pieces', 'bass drum', 'hat foot', 'spices', 'feel and grid', 'order'] as const
+export const MOVE_GROUPS = ['displace', 'accents', 'dynamics', 'ghosts', 'ornaments', 'other pieces', 'bass drum', 'hat foot', 'spices', 'feel and grid', 'order', 'line above'] as const
 export type MoveGroup = typeof MOVE_GROUPS[number]
 
 /** What a player can ask to stay as it is. */

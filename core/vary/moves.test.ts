@@ -138,7 +138,7 @@ describe('each move', () => {
   })
 
   it('has its case here, or below', () => {
-    const tried = new Set([...CASES.map(([id]) => id), 'swing', 'straight', 'regrid'])
+    const tried = new Set([...CASES.map(([id]) => id), 'swing', 'straight', 'regrid', /* in line.test.ts */ 'read-line'])
     expect(MOVES.filter(move => !tried.has(move.id)).map(move => move.id)).toEqual([])
   })
 
@@ -344,11 +344,12 @@ describe('over a thousand generated grooves, every move', () => {
   }, 480_000)
 
   it('every choice a parameter offers is one it takes', () => {
+    const lined = { ...bar(), guides: [{ id: 'line', name: 'Line', notes: [{ at: 0, length: 5040, level: 4 as const }] }] }
     for (const move of MOVES) {
       for (const spec of move.params) {
-        for (const { value } of choicesOf(spec, bar(), DEFAULT_KIT) ?? []) {
-          const params = { ...usualParams(move, bar(), DEFAULT_KIT)!, [spec.id]: spec.kind === 'parts' || spec.kind === 'slots' ? [value] : value } as Params
-          expect(readParams(move, bar(), DEFAULT_KIT, params), `${move.id} ${spec.id} ${JSON.stringify(value)}`).toMatchObject({ ok: true })
+        for (const { value } of choicesOf(spec, lined, DEFAULT_KIT) ?? []) {
+          const params = { ...usualParams(move, lined, DEFAULT_KIT)!, [spec.id]: spec.kind === 'parts' || spec.kind === 'slots' ? [value] : value } as Params
+          expect(readParams(move, lined, DEFAULT_KIT, params), `${move.id} ${spec.id} ${JSON.stringify(value)}`).toMatchObject({ ok: true })
         }
       }
     }

@@ -19,6 +19,7 @@ export function choicesOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamChoic
     case 'beat': return gridOf(groove).beats.map((beat, i) => ({ value: i, label: sayPlace(groove, beat.at) }))
     case 'bar': return groove.bars.map((_, i) => ({ value: i, label: `bar ${i + 1}` }))
     case 'piece': return piecesFor(kit, 'RH').map(piece => ({ value: piece.id, label: piece.name }))
+    case 'guide': return groove.guides.filter(guide => guide.notes.length).map(guide => ({ value: guide.id, label: guide.name }))
   }
 }
 
@@ -86,6 +87,7 @@ function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefi
       const ids = choicesOf(spec, groove, kit)!.map(choice => choice.value)
       return ids.find(id => spec.usual && groove.parts.find(part => part.id === id)?.role === spec.usual) ?? ids[0]
     }
+    case 'guide': return groove.guides.find(guide => guide.notes.length)?.id
     case 'parts': {
       const ids = choicesOf(spec, groove, kit)!.map(choice => choice.value as string)
       return ids.length ? ids.slice(0, 1) : undefined
@@ -134,6 +136,8 @@ export function resolved(move: Move, groove: Groove, params: Params, kit: Kit): 
     if (spec.kind === 'choice' && typeof value === 'string') found[spec.id] = spec.was?.[value] ?? value
     if (spec.kind === 'part' && typeof value === 'string') found[spec.id] = byName(groove, value) ?? value
     if (spec.kind === 'parts' && Array.isArray(value)) found[spec.id] = (value as string[]).map(name => byName(groove, name) ?? name)
+    // A recipe cannot know the lines of other grooves: it means whichever is there.
+    if (spec.kind === 'guide' && !groove.guides.some(guide => guide.id === value)) found[spec.id] = groove.guides.find(guide => guide.notes.length)?.id ?? value!
   }
   return found
 }
@@ -178,6 +182,7 @@ function wrong(spec: ParamSpec, groove: Groove, kit: Kit, value: ParamValue | un
     case 'parts': return Array.isArray(value) ? undefined : 'a list of parts.'
     // A part or piece that is not there is the move’s to refuse, with its name.
     case 'part': return typeof value === 'string' ? undefined : 'the id of a part.'
+    case 'guide': return typeof value === 'string' ? undefined : 'the id of a line above the lanes.'
     case 'piece': return piecesFor(kit, 'RH').some(piece => piece.id === value) ? undefined : `a piece that a hand can strike on this kit, not ${JSON.stringify(value) ?? 'nothing'}.`
   }
 }

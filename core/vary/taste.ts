@@ -1,5 +1,5 @@
 import { played, syncopationOf } from '#core/analyse'
-import type { Kit } from '#core/kit'
+import { type Kit, isHand } from '#core/kit'
 import { type StyleFamily, fitsStyle, styleOf } from '#core/style'
 import { convertTempo } from '#core/time'
 import type { Seen } from './taste-seen'
@@ -40,7 +40,7 @@ export interface TasteRule {
 }
 
 /** Moves that put things elsewhere on purpose. */
-const DISPLACING = ['displace', 'displace-all', 'displace-bar', 'half-time', 'double-time', 'beat-order', 'retrograde', 'bass-drop-one'] as const
+const DISPLACING = ['displace', 'displace-all', 'displace-bar', 'half-time', 'double-time', 'beat-order', 'retrograde', 'bass-drop-one', 'read-line'] as const
 const LEVELS_ONLY = ['role-level', 'swell'] as const
 const QUIET: readonly string[] = ['bossa-nova', 'brushed-ballad', 'jazz-waltz', 'cha-cha']
 
@@ -125,7 +125,7 @@ export const TASTE: readonly TasteRule[] = [
   },
   {
     id: 'lead-on-snare', name: 'The lead goes to the snare', kind: 'veto', quick: true, reason: 'Then no cymbal keeps the time.', except: ['train-beat', 'street', 'samba'],
-    holds: ({ home, now, moves }) => now.leadOnSnare > home.leadOnSnare && !moves.has('backbeat-over'),
+    holds: ({ home, now, moves }) => now.leadOnSnare > home.leadOnSnare && !moves.has('backbeat-over') && !moves.has('read-line'),
   },
   {
     id: 'swing-changed', name: 'Another swing', kind: 'veto', quick: true, reason: 'The feel belongs to the tune; only a step that is named for it changes it.',
@@ -187,6 +187,14 @@ export const TASTE: readonly TasteRule[] = [
       const notes = home.groove.guides.flatMap(guide => guide.notes.map(note => note.at))
       const met = (seen: Seen) => notes.filter(at => seen.bass.has(at)).length
       return met(now) > met(home)
+    },
+  },
+  {
+    id: 'line-marked', name: 'Accents on the line above', kind: 'for', weight: 0.06, reason: 'What the band plays is what wants marking.', says: 'More accents fall on the line above.',
+    holds: ({ home, now }) => {
+      const notes = new Set(home.groove.guides.flatMap(guide => guide.notes.map(note => note.at)))
+      const marked = ({ groove }: Seen) => groove.parts.filter(part => !part.every && !part.muted && isHand(part.limb)).flatMap(part => part.strokes).filter(stroke => stroke.level >= 4 && notes.has(stroke.at)).length
+      return notes.size > 0 && marked(now) > marked(home)
     },
   },
   {

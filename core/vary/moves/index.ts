@@ -6,6 +6,7 @@ import { DYNAMICS } from './dynamics'
 import { FEEL } from './feel'
 import { FEET } from './feet'
 import { GHOSTS } from './ghosts'
+import { LINE_MOVES } from './line'
 import { ORDER } from './order'
 import { ORNAMENT_MOVES } from './ornaments'
 import { SPICES } from './spices'
@@ -13,7 +14,7 @@ import { VOICES } from './voices'
 
 /** Every move there is, group by group. */
 export const MOVES: readonly Move[] = [
-  ...DISPLACE, ...ACCENTS, ...DYNAMICS, ...GHOSTS, ...ORNAMENT_MOVES, ...VOICES, ...BASS, ...FEET, ...SPICES, ...FEEL, ...ORDER,
+  ...DISPLACE, ...ACCENTS, ...DYNAMICS, ...GHOSTS, ...ORNAMENT_MOVES, ...VOICES, ...BASS, ...FEET, ...SPICES, ...FEEL, ...ORDER, ...LINE_MOVES,
 ]
 
 const BY_ID = new Map(MOVES.map(move => [move.id, move]))

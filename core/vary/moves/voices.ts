@@ -189,6 +189,7 @@ const someTo: Move = {
     const part = thePart(groove, word(params, 'part'))
     if (!part.ok) return part
     if (!isHandPart(part.value)) return refuse('Feet stay on their pedals; choose a part of a hand.')
+    if (part.value.muted) return refuse(`“${part.value.name}” is muted, and what it gave away would be heard; unmute it first.`)
     const limb = otherSide(part.value.limb)
     const busy = busyAt(groove, limb)
     const given = part.value.strokes.filter(stroke => places.has(stroke.at) && !busy.has(stroke.at)).flatMap((stroke) => {
