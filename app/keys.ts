@@ -1,16 +1,97 @@
-/** Every key of the application by where it works: the path a station begins with, its title, and its keys. */
-export const KEY_SHEET: readonly { at: string, title: string, keys: readonly (readonly [key: string, does: string])[] }[] = [
-  { at: '/bench', title: 'Anywhere on the Bench', keys: [['Space', 'play and stop'], ['E', 'step through with no pulse: Space, ← →, + and −'], ['T', 'tap the tempo'], ['Ctrl Z', 'undo'], ['Ctrl Shift Z or Ctrl Y', 'redo'], ['A', 'add a part'], ['L', 'to the lanes'], ['S', 'staff'], ['G', 'compare with another groove']] },
-  { at: '/bench', title: 'In the lanes: walking', keys: [['← →', 'slot by slot'], ['↑ ↓', 'limb by limb'], ['Ctrl ← →', 'beat by beat'], ['Home, End', 'first and last slot'], ['N', 'next part of this limb']] },
-  { at: '/bench', title: 'In the lanes: strokes', keys: [['Enter', 'a stroke in an empty slot'], ['1 to 5', 'ghost, soft, plain, strong, accent'], ['K', 'next kind: rim shot, cross-stick, open, bell …'], ['P', 'next piece'], ['F', 'next ornament: flam, drag, ruff, double'], ['O, Shift O', 'open hat longer, shorter'], ['Alt ← →', 'move what is chosen by a slot'], ['Ctrl A', 'choose all of the part'], ['Delete', 'take out'], ['Escape', 'choose only the one stroke']] },
-  { at: '/bench', title: 'In the lanes: a marked span', keys: [['Shift ← →', 'mark slots from the cursor on'], ['Ctrl C, Ctrl X', 'copy, cut what is marked'], ['Ctrl V', 'paste over, from the cursor on'], ['R', 'repeat it to the end of the bars'], ['M', 'loop it'], ['Alt Shift ← →', 'move what is in it by a slot'], ['Shift Delete', 'clear it'], ['Escape', 'take the mark away']] },
-  { at: '/bench', title: 'In the lanes, with the mouse', keys: [['press', 'a stroke in an empty slot; choose one that is there'], ['drag up, down', 'its level'], ['drag sideways', 'to another slot'], ['Shift press', 'choose several'], ['press a count', 'mark that beat'], ['drag over the counts', 'mark a run of slots'], ['press “Bar 1”', 'mark the bar']] },
-  { at: '/begin', title: 'Begin', keys: [['arrows', 'from style to style'], ['Space', 'hear it, stop'], ['Enter', 'begin'], ['Escape', 'to the Shelf']] },
-  { at: '/sticking', title: 'Sticking', keys: [['Space', 'play and stop'], ['W', 'write or choose'], ['C', 'chain note groups'], ['B', 'to the Bench']] },
-  { at: '/vary', title: 'Vary', keys: [['Space', 'play and stop'], ['H', 'hear home, or what is tried'], ['M, R, I, F', 'moves, recipes, ideas, family'], ['Ctrl Z', 'undo'], ['Ctrl Shift Z or Ctrl Y', 'redo']] },
-  { at: '/vary', title: 'On a card of a move or an idea', keys: [['arrows', 'from card to card'], ['K', 'keep it as a variation'], ['Enter', 'open the move']] },
-  { at: '/practise', title: 'While practising', keys: [['Space', 'start, pause, go on'], ['1, 2, 3', 'your word on how it went'], ['A', 'again'], ['S', 'again, slower'], ['N', 'next stage'], ['Escape', 'leave']] },
-  { at: '/compare', title: 'Compare', keys: [['Space', 'play and stop'], ['1, 2', 'hear the first, the second'], ['X', 'change between them']] },
-  { at: '/kit', title: 'Kit', keys: [['arrows', 'move the chosen piece'], ['Shift arrows', 'in larger steps']] },
-  { at: '', title: 'Everywhere', keys: [['?', 'this sheet'], ['Tab', 'to the next control']] },
+/**
+ * Every key of the application, once: handlers are made from this table and the help sheet shows it, so that they cannot differ. A key is
+ * named as `keyOf` names it; lines that say the same stand on one row of the sheet.
+ */
+interface Group { /** The path of the stations where it works; everywhere where it is empty. */ at: string, title: string, keys: Readonly<Record<string, readonly [key: string | readonly string[], does: string]>> }
+
+export const KEYS = {
+  bench: { at: '/bench', title: 'Anywhere on the Bench', keys: {
+    play: ['Space', 'play and stop'], step: ['e', 'step through, with no pulse'], tap: ['t', 'tap the tempo'], undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'],
+    add: ['a', 'add a part'], line: ['u', 'to the line above; add one'], lanes: ['l', 'to the lanes'], displace: ['d', 'displace parts'], staff: ['s', 'staff'], loop: ['m', 'loop what is marked'], keep: ['Shift+k', 'keep as a variation'], compare: ['g', 'compare with another groove'],
+  } },
+  walk: { at: '/bench', title: 'In the lanes: walking', keys: {
+    left: ['ArrowLeft', 'slot by slot'], right: ['ArrowRight', 'slot by slot'], up: ['ArrowUp', 'lane by lane'], down: ['ArrowDown', 'lane by lane'],
+    beatLeft: ['Ctrl+ArrowLeft', 'beat by beat'], beatRight: ['Ctrl+ArrowRight', 'beat by beat'], first: ['Home', 'first and last slot'], last: ['End', 'first and last slot'], leave: ['Escape', 'let go of what is chosen, painted with or marked'],
+  } },
+  strokes: { at: '/bench', title: 'In the lanes: strokes', keys: {
+    put: ['Enter', 'a stroke in an empty slot'],
+    ghost: ['1', 'ghost, soft, plain, strong, accent'], soft: ['2', 'ghost, soft, plain, strong, accent'], plain: ['3', 'ghost, soft, plain, strong, accent'], strong: ['4', 'ghost, soft, plain, strong, accent'], accent: ['5', 'ghost, soft, plain, strong, accent'],
+    kind: ['k', 'next kind: rim shot, cross-stick, open, bell …; in an empty slot, of what you paint with'], piece: ['p', 'next piece; in an empty slot, to paint with'], ornament: ['f', 'next ornament: flam, drag, ruff, double'],
+    longer: ['o', 'open hat longer, shorter'], shorter: ['Shift+o', 'open hat longer, shorter'], earlier: ['Alt+ArrowLeft', 'displace what is chosen by a slot'], later: ['Alt+ArrowRight', 'displace what is chosen by a slot'],
+    all: ['Ctrl+a', 'choose all of the part'], part: ['n', 'next part of this limb'], out: [['Delete', 'Backspace'], 'take out'],
+  } },
+  line: { at: '/bench', title: 'On the line above', keys: {
+    put: ['Enter', 'a note in an empty slot'], ghost: ['1', 'its level'], soft: ['2', 'its level'], plain: ['3', 'its level'], strong: ['4', 'its level'], accent: ['5', 'its level'],
+    longer: ['o', 'longer, shorter by a slot'], shorter: ['Shift+o', 'longer, shorter by a slot'], out: [['Delete', 'Backspace'], 'take the note out'],
+  } },
+  tap: { at: '/bench', title: 'While you tap a line', keys: { tap: ['j', 'a note; hold it for a long one'] } },
+  span: { at: '/bench', title: 'In the lanes: a marked span', keys: {
+    markLeft: ['Shift+ArrowLeft', 'mark slots from the cursor on'], markRight: ['Shift+ArrowRight', 'mark slots from the cursor on'], copy: ['Ctrl+c', 'copy, cut what is marked'], cut: ['Ctrl+x', 'copy, cut what is marked'], paste: ['Ctrl+v', 'paste over, from the cursor on'],
+    repeat: ['r', 'repeat it to the end of the bars'], earlier: ['Alt+Shift+ArrowLeft', 'displace what is in it by a slot'], later: ['Alt+Shift+ArrowRight', 'displace what is in it by a slot'], clear: [['Shift+Delete', 'Shift+Backspace'], 'clear it'],
+  } },
+  step: { at: '/bench', title: 'While you step', keys: {
+    back: ['ArrowLeft', 'back and on'], next: ['ArrowRight', 'back and on'], again: ['Enter', 'the same again'], more: ['+', 'more, fewer at a time'], fewer: ['-', 'more, fewer at a time'], leave: ['Escape', 'leave Step'],
+  } },
+  begin: { at: '/begin', title: 'Begin', keys: { hear: ['Space', 'hear the style, stop'] } },
+  sticking: { at: '/sticking', title: 'Sticking', keys: { play: ['Space', 'play and stop'], write: ['w', 'write or choose'], chain: ['c', 'chain note groups'], bench: ['b', 'to the Bench'] } },
+  vary: { at: '/vary', title: 'Vary', keys: {
+    play: ['Space', 'play and stop'], home: ['h', 'hear home, or what is tried'], moves: ['m', 'moves, recipes, ideas, family'], recipes: ['r', 'moves, recipes, ideas, family'], ideas: ['i', 'moves, recipes, ideas, family'], family: ['f', 'moves, recipes, ideas, family'],
+    undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'],
+  } },
+  cards: { at: '/vary', title: 'From card to card', keys: { left: ['ArrowLeft', 'beside it'], right: ['ArrowRight', 'beside it'], up: ['ArrowUp', 'the row before, the row after'], down: ['ArrowDown', 'the row before, the row after'] } },
+  card: { at: '/vary', title: 'On a card of a move or an idea', keys: { keep: ['k', 'keep it as a variation'], open: ['Enter', 'open the move'] } },
+  run: { at: '/practise', title: 'While you practise', keys: {
+    press: ['Space', 'start, pause, go on'], solid: ['1', 'solid, shaky, missed'], shaky: ['2', 'solid, shaky, missed'], missed: ['3', 'solid, shaky, missed'], again: ['a', 'again'], slower: ['s', 'again, slower'], next: ['n', 'next stage'], leave: ['Escape', 'leave'],
+  } },
+  compare: { at: '/compare', title: 'Compare', keys: { play: ['Space', 'play and stop'], first: ['1', 'hear the first, the second'], second: ['2', 'hear the first, the second'], swap: ['x', 'change between them'] } },
+  plan: { at: '/kit', title: 'A piece on the kit’s plan', keys: {
+    left: ['ArrowLeft', 'a centimetre'], right: ['ArrowRight', 'a centimetre'], up: ['ArrowUp', 'a centimetre'], down: ['ArrowDown', 'a centimetre'],
+    farLeft: ['Shift+ArrowLeft', 'ten'], farRight: ['Shift+ArrowRight', 'ten'], farUp: ['Shift+ArrowUp', 'ten'], farDown: ['Shift+ArrowDown', 'ten'],
+  } },
+  everywhere: { at: '', title: 'Everywhere', keys: { sheet: ['?', 'this sheet'] } },
+} as const satisfies Record<string, Group>
+
+export type KeyGroup = keyof typeof KEYS
+/** A deed for every key of a group: one that is missing, or that no key asks for, does not compile. */
+export type Handlers<G extends KeyGroup> = Readonly<Record<keyof (typeof KEYS)[G]['keys'], () => unknown>>
+
+/** What the mouse or a finger does in the lanes; it stands on the sheet beside the keys. */
+export const GESTURES: readonly (readonly [gesture: string, does: string])[] = [
+  ['press', 'a stroke in an empty slot; choose one that is there'], ['drag up, down', 'its level'], ['drag sideways', 'to another slot'], ['Shift press', 'choose several'], ['long press', 'the stroke’s menu, by finger'],
+  ['press a count', 'mark that beat'], ['drag over the counts', 'mark a run of slots'], ['press “Bar 1”', 'mark the bar'], ['drag on the line above', 'a note as long as it is drawn'],
 ]
+
+const isLetter = (key: string): boolean => /^\p{L}$/u.test(key)
+
+/** The name of a key that was pressed: `'Space'`, `'Ctrl+Shift+z'`, `'Alt+ArrowLeft'`, `'?'`. Ctrl stands for ⌘ too; Shift is not named where it only makes another sign. */
+export function keyOf({ key, ctrlKey, metaKey, altKey, shiftKey }: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey'>): string {
+  const sign = key.length === 1 && !isLetter(key) && key !== ' '
+  return `${ctrlKey || metaKey ? 'Ctrl+' : ''}${altKey ? 'Alt+' : ''}${shiftKey && !sign ? 'Shift+' : ''}${key === ' ' ? 'Space' : isLetter(key) ? key.toLowerCase() : key}`
+}
+
+const list = (keys: string | readonly string[]): readonly string[] => (typeof keys === 'string' ? [keys] : keys)
+
+/** The deeds of a group by the names of their keys. */
+export function byKey<G extends KeyGroup>(group: G, handlers: Handlers<G>): Record<string, () => unknown> {
+  const keys: Group['keys'] = KEYS[group].keys
+  return Object.fromEntries(Object.entries(keys).flatMap(([does, [names]]) => list(names).map(name => [name, handlers[does as keyof Handlers<G>]])))
+}
+
+const SIGNS: Record<string, string> = { ArrowLeft: '←', ArrowRight: '→', ArrowUp: '↑', ArrowDown: '↓' }
+/** A key as the sheet writes it: `shownKey('Ctrl+Shift+z') // => 'Ctrl Shift Z'`. */
+export const shownKey = (name: string): string =>
+  (name.match(/^\+$|[^+]+(?=\+|$)/g) ?? [name]).map(one => SIGNS[one] ?? (isLetter(one) ? one.toUpperCase() : one)).join(' ')
+
+/** Keys that do the same kind of thing on one row: `'1 2 3'`, `'Shift ← →'`. */
+function together(names: readonly string[]): string {
+  const last = (name: string) => (name.endsWith('+') ? '+' : name.slice(name.lastIndexOf('+') + 1))
+  const stems = new Set(names.map(name => name.slice(0, name.length - last(name).length)))
+  return stems.size === 1 && names.length > 1 ? `${shownKey(names[0]!)} ${names.slice(1).map(name => shownKey(last(name))).join(' ')}` : names.map(shownKey).join(', ')
+}
+
+/** The rows of the sheet: each group with its keys, those that do the same kind of thing on one row. */
+export const sheetRows = (group: KeyGroup): { keys: string, does: string }[] => {
+  const rows = new Map<string, string[]>()
+  for (const [names, does] of Object.values<Group['keys'][string]>(KEYS[group].keys)) rows.set(does, [...rows.get(does) ?? [], ...list(names)])
+  return [...rows].map(([does, names]) => ({ keys: together(names), does }))
+}

@@ -1,84 +1,38 @@
-import { type Ref, computed, ref, watch } from 'vue'
-import {
-  type Edit, type Groove, type Part, type Stroke, type Touch, alterStrokes, asKind, asPiece, givenTo, ornamentsFor, ownTick, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
-  strokeAt, stretched, takenOut, touchSlot, withOrnament,
-} from '#core/groove'
-import { type Kit, LIMB_NAMES, type Level, type Limb, type Ornament, limbsInOrder, pieceOf, piecesFor, strokesFor } from '#core/kit'
-import { type Slot, mod, slotsOf } from '#core/time'
+import { type Ref, watch } from 'vue'
+import { type Edit, type Part, type Stroke, alterStrokes, ownTick, painted, shiftStrokes, strokeAt } from '#core/groove'
+import { type Kit, type Level, type Limb, limbsInOrder } from '#core/kit'
+import { mod } from '#core/time'
+import { byKey, keyOf } from '../keys'
 import type { Cursor } from '../lanes/cursor'
 import { useBench } from '../stores/bench'
-import { useDrummer } from '../stores/drummer'
-import { usePlayer } from '../stores/player'
-import { useSettings } from '../stores/settings'
 import { newId } from '../documents/ids'
+import type { GuideHands } from './useGuideHands'
 import type { SpanHands } from './useSpan'
+import { useStrokes } from './useStrokes'
 
-/** What mouse and keys do to the groove in the lanes; each whole gesture is one edit. */
-export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => void, span: SpanHands) {
+/** What pointer and keys do to the groove in the lanes; each whole gesture is one edit. */
+export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => void, span: SpanHands, line: GuideHands) {
   const bench = useBench()
-  const player = usePlayer()
-  const drummer = useDrummer()
-  const settings = useSettings()
-  /** More strokes than the one under the cursor, when several are chosen. */
-  const several = ref<number[]>([])
+  const strokes = useStrokes(cursor, refused)
+  const { brushing, several, slots, tick, partsIn, partAt, selected, currentPart, commit, hear, putting } = strokes
   /** What a gesture under way will come to when it is let go. */
   let held: Edit | undefined
   let pressed: { part: Part, ats: number[], fresh: Stroke | undefined, /** The id of a part that the press adds: it stays the same however the stroke is dragged. */ newId: string } | undefined
-
-  const slots = computed<Slot[]>(() => (bench.shown ? slotsOf(bench.shown.bars) : []))
-  const tick = computed(() => slots.value[Math.min(cursor.value.slot, slots.value.length - 1)]?.at ?? 0)
-  const partsIn = (limb: Limb) => bench.groove?.parts.filter(part => part.limb === limb) ?? []
-
-  /** The part of the lane that has a stroke here, the chosen one first. */
-  function partAt(limb: Limb, at: number): Part | undefined {
-    const here = partsIn(limb).filter(part => strokeAt(part, at))
-    return here.find(part => part.id === bench.chosenPartId) ?? here[0]
-  }
 
   /** Which part of each limb was chosen last: whoever comes back to its lane goes on with that one. */
   const lastIn = new Map<Limb, string>()
   watch(() => bench.chosenPart, part => part && lastIn.set(part.limb, part.id), { immediate: true })
 
-  const selected = computed(() => {
-    const part = bench.shown && partOf(bench.shown, bench.chosenPartId)
-    if (!part || part.limb !== cursor.value.limb) return []
-    const wanted = several.value.length ? several.value : [tick.value]
-    return [...new Set(wanted.map(at => ownTick(part, at)))].filter(at => part.strokes.some(stroke => stroke.at === at))
-  })
+  // ---- mouse and finger --------------------------------------------------
 
-  /** The part of the cursor's lane that keys and buttons act on. */
-  const currentPart = computed(() => {
-    const here = partsIn(cursor.value.limb)
-    return here.find(part => part.id === bench.chosenPartId) ?? here[0]
-  })
-
-  function commit(edit: Edit) {
-    const done = bench.edit(edit)
-    if (!done.ok) refused(done.reason)
-    return done.ok
-  }
-
-  const hear = (stroke: Stroke) => void player.audition(pieceOf(bench.kit, stroke.piece), stroke.stroke, stroke.level)
-
-  /** A part that a touch adds is called as the player calls it. */
-  const named = (touch: Touch): Touch => (touch.edit.type === 'add part' ? { ...touch, edit: { ...touch.edit, part: { ...touch.edit.part, name: drummer.named(touch.edit.part.name) } } } : touch)
-
-  const putting = (limb: Limb, at: number, level?: Level, id = newId()) =>
-    named(touchSlot(bench.groove!, limb, at, { chosen: bench.chosenPartId, level, newId: id }))
-
-  function put(level?: Level) {
-    const { edit, part, stroke } = putting(cursor.value.limb, tick.value, level)
-    if (!commit(edit)) return
-    bench.chosenPartId = part.id
-    hear(stroke)
-  }
-
-  // ---- mouse -------------------------------------------------------------
+  /** A stroke that is pressed takes what the player paints with. */
+  const brushed = (stroke: Stroke): Stroke => (brushing.brush.value ? painted(bench.groove!, stroke, brushing.brush.value) : stroke)
 
   function press(at: Cursor, more: boolean) {
     const place = slots.value[at.slot]!.at
     const part = partAt(at.limb, place)
     cursor.value = at
+    line.on.value = ''
     if (part) {
       if (more && part.id === bench.chosenPartId) {
         const now = several.value.length ? several.value : selected.value
@@ -86,6 +40,11 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
       } else if (!several.value.includes(place) || part.id !== bench.chosenPartId) several.value = []
       bench.chosenPartId = part.id
       pressed = { part, ats: several.value.length ? [...several.value] : [ownTick(part, place)], fresh: undefined, newId: '' }
+      const there = strokeAt(part, place)!
+      if (!more && brushed(there) !== there) {
+        hold(alterStrokes(part, pressed.ats, brushed))
+        hear(brushed(there))
+      }
       return
     }
     several.value = []
@@ -102,6 +61,14 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     hear(fresh.stroke)
   }
 
+  /** The place that a menu is asked for: the cursor goes there, and the part that has a stroke there is chosen. */
+  function point(at: Cursor) {
+    cursor.value = at
+    line.on.value = ''
+    const part = partAt(at.limb, slots.value[at.slot]!.at)
+    if (part) bench.chosenPartId = part.id
+  }
+
   function hold(edit: Edit) {
     held = edit
     const tried = bench.tryOut(edit)
@@ -114,7 +81,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
   function dragLevel(level: Level) {
     if (!pressed) return
     if (pressed.fresh) return hold(putting(cursor.value.limb, pressed.fresh.at, level, pressed.newId).edit)
-    hold(alterStrokes(pressed.part, pressed.ats, stroke => ({ ...stroke, level })))
+    hold(alterStrokes(pressed.part, pressed.ats, stroke => ({ ...brushed(stroke), level })))
   }
 
   function dragPlace(by: number) {
@@ -130,21 +97,13 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     const moved = pressed
     cancel()
     if (!edit || !commit(edit) || !moved) return
-    if (edit.type === 'strokes' && !moved.fresh && edit.put.every((stroke, i) => stroke.at !== moved.ats[i])) follow(edit)
+    if (edit.type === 'strokes' && !moved.fresh && edit.put.every((stroke, i) => stroke.at !== moved.ats[i])) strokes.follow(edit)
   }
 
   function cancel() {
     held = undefined
     pressed = undefined
     bench.tryOut(undefined)
-  }
-
-  /** The selection and cursor go with strokes that were moved. */
-  function follow(edit: Extract<Edit, { type: 'strokes' }>) {
-    const ats = edit.put.map(stroke => stroke.at)
-    several.value = ats.length > 1 ? ats : []
-    const slot = slots.value.find(one => one.at === ats[0])
-    if (slot) cursor.value = { ...cursor.value, slot: slot.index }
   }
 
   // ---- keys --------------------------------------------------------------
@@ -154,10 +113,14 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     cursor.value = { ...cursor.value, slot: mod(cursor.value.slot + by, slots.value.length) }
   }
 
+  /** Lane by lane: the lines above, then the limbs, and round. */
   function climb(by: number) {
-    const order = limbsInOrder(bench.groove!.lead)
-    const limb = order[mod(order.indexOf(cursor.value.limb) + by, 4)]!
+    const order = [...line.guides.value.map(guide => guide.id), ...limbsInOrder(bench.groove!.lead)]
+    const to = order[mod(order.indexOf(line.on.value || cursor.value.limb) + by, order.length)]!
     several.value = []
+    line.on.value = line.guides.value.some(guide => guide.id === to) ? to : ''
+    if (line.on.value) return
+    const limb = to as Limb
     cursor.value = { ...cursor.value, limb }
     const here = partsIn(limb)
     const part = here.find(one => one.id === lastIn.get(limb)) ?? partAt(limb, tick.value) ?? here[0]
@@ -172,134 +135,38 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     walk(to - here)
   }
 
-  function alter(change: (stroke: Stroke) => Stroke) {
-    const part = currentPart.value
-    if (!part || !selected.value.length) return false
-    const done = commit(alterStrokes(part, selected.value, change))
-    const first = bench.groove && partOf(bench.groove, part.id)?.strokes.find(stroke => selected.value.includes(stroke.at))
-    if (done && first) hear(first)
-    return true
+  /** What is chosen, marked or painted with is let go of, the nearest first. */
+  function escape() {
+    if (several.value.length) several.value = []
+    else if (!brushing.putDown()) span.unmark()
   }
 
-  const setLevel = (level: Level) => alter(stroke => ({ ...stroke, level })) || put(level)
-
-  function shift(by: number) {
-    const part = currentPart.value
-    if (!part || !selected.value.length) return refused('Choose a stroke to move: walk to one with the arrows, or take all of the part with Ctrl+A.')
-    const edit = shiftStrokes(bench.groove!, part, selected.value, by)
-    if (commit(edit) && edit.type === 'strokes') follow(edit)
+  const always = {
+    ...byKey('walk', {
+      left: () => walk(-1), right: () => walk(1), up: () => climb(-1), down: () => climb(1), beatLeft: () => leap(-1), beatRight: () => leap(1),
+      first: () => walk(-cursor.value.slot), last: () => walk(slots.value.length - 1 - cursor.value.slot), leave: escape,
+    }),
+    ...span.keys,
   }
-
-  function remove() {
-    const part = currentPart.value
-    if (!part || !selected.value.length) return
-    if (commit(takenOut(part, selected.value))) several.value = []
-  }
-
-  const setKind = (kind: Stroke['stroke']) => alter(stroke => asKind(bench.groove!, stroke, kind))
-  const setPiece = (id: string) => alter(stroke => asPiece(bench.groove!, bench.kit, cursor.value.limb, stroke, id))
-
-  function nextKind() {
-    alter((stroke) => {
-      const piece = pieceOf(bench.kit, stroke.piece)
-      const kinds = piece ? strokesFor(piece, cursor.value.limb) : []
-      return kinds.length ? asKind(bench.groove!, stroke, kinds[mod(kinds.indexOf(stroke.stroke) + 1, kinds.length)]!) : stroke
-    })
-  }
-
-  function nextPiece() {
-    const pieces = piecesFor(bench.kit, cursor.value.limb)
-    alter(stroke => asPiece(bench.groove!, bench.kit, cursor.value.limb, stroke, pieces[mod(pieces.findIndex(piece => piece.id === stroke.piece) + 1, pieces.length)]!.id))
-  }
-
-  /** What is chosen goes to another part, or to another limb in a part of its own. */
-  function giveTo(to: { partId: string } | { limb: Limb }) {
-    const part = currentPart.value
-    if (!part || !selected.value.length) return
-    const given = givenTo(bench.groove!, bench.kit, part, selected.value, 'limb' in to ? { ...to, newId: newId() } : to)
-    if (!given.ok) return refused(given.reason)
-    if (!commit(given.value)) return
-    const receiver = 'partId' in to ? partOf(bench.groove!, to.partId) : bench.chosenPart
-    if (!receiver) return
-    bench.chosenPartId = receiver.id
-    cursor.value = { ...cursor.value, limb: receiver.limb }
-  }
-
-  const setOrnament = (ornament: Ornament | undefined) => alter(stroke => withOrnament(stroke, ornament))
-
-  /** Flam, drag, ruff and so on in turn, then none again. */
-  function nextOrnament() {
-    alter((stroke) => {
-      const piece = pieceOf(bench.kit, stroke.piece)
-      const all = piece ? [undefined, ...ornamentsFor(piece)] : [undefined]
-      return withOrnament(stroke, all[mod(all.indexOf(stroke.ornament) + 1, all.length)])
-    })
-  }
-
-  /** Lengthens or shortens the open hats chosen, by slots. */
-  const stretch = (by: number) => alter(stroke => stretched(bench.groove!, stroke, by))
-
-  function nextPart() {
-    const here = partsIn(cursor.value.limb)
-    if (!here.length) return
-    bench.chosenPartId = here[mod(here.findIndex(part => part.id === bench.chosenPartId) + 1, here.length)]!.id
-  }
-
-  const KEYS: Record<string, () => unknown> = {
-    'ArrowLeft': () => walk(-1),
-    'ArrowRight': () => walk(1),
-    'ArrowUp': () => climb(-1),
-    'ArrowDown': () => climb(1),
-    'Ctrl+ArrowLeft': () => leap(-1),
-    'Ctrl+ArrowRight': () => leap(1),
-    'Home': () => walk(-cursor.value.slot),
-    'End': () => walk(slots.value.length - 1 - cursor.value.slot),
-    'Alt+ArrowLeft': () => shift(-1),
-    'Alt+ArrowRight': () => shift(1),
-    'Enter': () => selected.value.length || put(),
-    'Delete': remove,
-    'Backspace': remove,
-    'k': nextKind,
-    'p': nextPiece,
-    'f': nextOrnament,
-    'n': nextPart,
-    'o': () => stretch(1),
-    'Shift+O': () => stretch(-1),
-    'Ctrl+a': () => (several.value = currentPart.value?.strokes.map(stroke => stroke.at) ?? []),
-    'Escape': () => {
-      several.value = []
-      span.unmark()
-    },
-    ...span.KEYS,
-  }
-  for (const level of [1, 2, 3, 4, 5] as const) KEYS[level] = () => setLevel(level)
+  const onStrokes = byKey('strokes', {
+    put: () => selected.value.length || strokes.put(), out: strokes.remove, earlier: () => strokes.shift(-1), later: () => strokes.shift(1),
+    kind: strokes.nextKind, piece: strokes.nextPiece, ornament: strokes.nextOrnament, part: strokes.nextPart, longer: () => strokes.stretch(1), shorter: () => strokes.stretch(-1),
+    all: () => (several.value = currentPart.value?.strokes.map(stroke => stroke.at) ?? []),
+    ghost: () => strokes.setLevel(1), soft: () => strokes.setLevel(2), plain: () => strokes.setLevel(3), strong: () => strokes.setLevel(4), accent: () => strokes.setLevel(5),
+  })
 
   function key(event: KeyboardEvent) {
-    const name = `${event.ctrlKey || event.metaKey ? 'Ctrl+' : ''}${event.altKey ? 'Alt+' : ''}${event.shiftKey ? 'Shift+' : ''}${event.key}`
-    const act = KEYS[name]
+    const name = keyOf(event)
+    const act = always[name] ?? (line.on.value ? line.keys : onStrokes)[name]
     if (!act) return
     event.preventDefault()
     event.stopPropagation()
     act()
   }
 
-  function sayCursor(kit: Kit): string {
-    const groove: Groove | undefined = bench.shown
-    if (!groove) return ''
-    const place = `${sentence(LIMB_NAMES[cursor.value.limb])}, ${sayPlace(groove, tick.value, settings.counting)}`
-    const part = groove.parts.find(one => one.limb === cursor.value.limb && one.id === bench.chosenPartId)
-    const other = partAt(cursor.value.limb, tick.value)
-    const stroke = (part && strokeAt(part, tick.value)) ?? (other && strokeAt(other, tick.value))
-    return `${place}: ${stroke ? sayStroke(kit, stroke) : 'empty'}`
-  }
-
-  // Another groove or other bars may leave the cursor beyond the end.
-  watch(() => slots.value.length, (length) => {
-    if (cursor.value.slot >= length) cursor.value = { ...cursor.value, slot: Math.max(0, length - 1) }
-    several.value = []
-  })
-
-  return { selected, currentPart, press, dragLevel, dragPlace, release, cancel, key, sayCursor, alter, setKind, setPiece, setOrnament, giveTo, remove }
+  const { put, alter, setKind, setPiece, setOrnament, giveTo, remove } = strokes
+  const sayCursor = (kit: Kit) => (line.on.value ? line.says() : strokes.sayCursor(kit))
+  return { brushing, selected, currentPart, press, point, dragLevel, dragPlace, release, cancel, key, sayCursor, put, alter, setKind, setPiece, setOrnament, giveTo, remove }
 }
 
 export type LaneHands = ReturnType<typeof useLaneHands>

@@ -8,6 +8,7 @@ import { api } from '../documents/api'
 import { newId } from '../documents/ids'
 import { useBench } from '../stores/bench'
 import { useSettings } from '../stores/settings'
+import { byKey } from '../keys'
 import type { Cursor } from '../lanes/cursor'
 
 interface Told { edit: (edit: Edit) => boolean, say: (title: string) => void, refused: (reason: string) => void }
@@ -120,20 +121,9 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
   }
   const removeBar = () => rebar(barRemoved(bench.groove!, bar.value), bar.value)
 
-  const KEYS: Record<string, () => unknown> = {
-    'Shift+ArrowLeft': () => extend(-1),
-    'Shift+ArrowRight': () => extend(1),
-    'Alt+Shift+ArrowLeft': () => displace(-1),
-    'Alt+Shift+ArrowRight': () => displace(1),
-    'Shift+Delete': clear,
-    'Shift+Backspace': clear,
-    'Ctrl+c': copy,
-    'Ctrl+x': cut,
-    'Ctrl+v': paste,
-    'r': repeat,
-  }
+  const keys = byKey('span', { markLeft: () => extend(-1), markRight: () => extend(1), earlier: () => displace(-1), later: () => displace(1), clear, copy, cut, paste, repeat })
 
-  return { span, says, bar, mark, markBeat, markBar, unmark, copy, cut, paste, clear, repeat, displace, cutInto, own, double, insert, moveBar, removeBar, KEYS }
+  return { span, says, bar, mark, markBeat, markBar, unmark, copy, cut, paste, clear, repeat, displace, cutInto, own, double, insert, moveBar, removeBar, keys }
 }
 
 export type SpanHands = ReturnType<typeof useSpan>

@@ -1,5 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
+import { type Handlers, type KeyGroup, byKey } from '../keys'
 
 const within = (target: EventTarget | null, selector: string): boolean => target instanceof HTMLElement && target.closest(selector) !== null
 
@@ -8,16 +9,16 @@ const OWN = ['input', 'textarea', 'select', '[contenteditable=true]', ...['dialo
 /** What Space already means something to. */
 const PRESSABLE = 'button, a, [role=slider]'
 
-/**
- * Keys that work anywhere on a station, as long as nobody is typing and nothing lies over it. Names are the UI library's,
- * such as `meta_shift_z` (Ctrl where there is no ⌘) or ` `.
- */
-export function useStationKeys(keys: Record<string, () => unknown>) {
+/** A key as the UI library names it: `'meta_shift_z'` (Ctrl where there is no ⌘), `' '`. */
+const libraryName = (name: string) => name.replace('Ctrl+', 'meta_').replace('Alt+', 'alt_').replace('Shift+', 'shift_').replace('Space', ' ')
+
+/** The keys of a group that work anywhere on its station, as long as nobody is typing and nothing lies over it. */
+export function useStationKeys<G extends KeyGroup>(group: G, handlers: Handlers<G>) {
   const at = shallowRef<EventTarget | null>(null)
   // Where the key goes is known before the library looks at it.
   useEventListener(window, 'keydown', event => (at.value = event.target), { capture: true })
   // Whether somebody is typing is seen by where the key goes: the library goes by what had the focus last, which may be gone.
-  const shortcuts = Object.fromEntries(Object.entries(keys).map(([name, act]) => [name, { usingInput: true, handler: () => void act() }]))
+  const shortcuts = Object.fromEntries(Object.entries(byKey(group, handlers)).map(([name, act]) => [libraryName(name), { usingInput: true, handler: () => void act() }]))
   const { ' ': _, ...withoutSpace } = shortcuts
   defineShortcuts(computed(() => (within(at.value, OWN) ? {} : within(at.value, PRESSABLE) ? withoutSpace : shortcuts)))
 }

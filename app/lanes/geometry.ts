@@ -8,6 +8,10 @@ export interface Scale { label: number, ribbon: number, hand: number, foot: numb
 export const FULL: Scale = { label: 104, ribbon: 54, hand: 96, foot: 82, laneGap: 12, slotLeast: 17, beatGap: 4, barGap: 18, inset: 11, mark: 5 }
 /** The Bench with the staff under its lanes. */
 export const LOWER: Scale = { ...FULL, hand: 72, foot: 60, laneGap: 9 }
+/** The Bench on a phone: read and played, with lanes that scroll. */
+export const NARROW: Scale = { ...FULL, label: 82, hand: 66, foot: 56, laneGap: 8 }
+/** Up to this width the lanes are a phone’s. */
+export const NARROW_WIDTH = 520
 /** For two grooves over one another: named and counted, and not to be edited. */
 export const TALL: Scale = { label: 84, ribbon: 28, hand: 56, foot: 46, laneGap: 6, slotLeast: 9, beatGap: 3, barGap: 10, inset: 9, mark: 4 }
 export const SMALL: Scale = { label: 0, ribbon: 0, hand: 34, foot: 28, laneGap: 4, slotLeast: 3, beatGap: 2, barGap: 6, inset: 5, mark: 2.6 }
@@ -16,6 +20,10 @@ export const LANES_SHAPE = 0.465
 
 /** One limb's lane. Hands stand on `floor`, feet hang from it; `reach` is how far an accent goes. */
 export interface Lane { limb: Limb, top: number, height: number, floor: number, reach: number, hangs: boolean }
+
+/** The row of a line above the limbs, and the room it takes with what is beneath it. */
+export interface LineRow { top: number, height: number }
+const LINE = { height: 26, gap: 8 } as const
 
 /** The bed of one felt beat, and the slots in it with the words counted on them. */
 export interface Bed { bar: number, beat: number, x: number, width: number }
@@ -26,6 +34,7 @@ export interface Geometry {
   width: number
   height: number
   lanes: Lane[]
+  lines: LineRow[]
   beds: Bed[]
   slots: SlotPlace[]
   /** Where each bar begins, with its number from 1. */
@@ -34,8 +43,8 @@ export interface Geometry {
   xOf(tick: number): number
 }
 
-/** Lays bars and lanes out over a width; wider than asked where slots would become too narrow to hit. */
-export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted: number, scale: Scale, counting?: Counting): Geometry {
+/** Lays bars and lanes out over a width, under so many lines that no limb owns; wider than asked where slots would become too narrow to hit. */
+export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted: number, scale: Scale, counting?: Counting, lines = 0): Geometry {
   const beats = beatsOf(bars)
   const last = beats[beats.length - 1]!
   const total = last.at + last.length
@@ -66,7 +75,8 @@ export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted:
     return { index: slot.index, at: slot.at, x: xOf(slot.at), left: xOf(slot.at) - Math.min(scale.inset, width / 2), width, word: words[slot.index]!, onBeat: slot.slot === 0 }
   })
 
-  let top = scale.ribbon
+  const rows = Array.from({ length: lines }, (_, i): LineRow => ({ top: scale.ribbon + i * (LINE.height + LINE.gap), height: LINE.height }))
+  let top = scale.ribbon + lines * (LINE.height + LINE.gap)
   const lanes = limbs.map((limb, i): Lane => {
     const hand = isHand(limb)
     if (i > 0) top += scale.laneGap
@@ -75,7 +85,7 @@ export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted:
     top += height
     return lane
   })
-  return { scale, width: x, height: top + scale.mark, lanes, beds, slots, bars: bars_, xOf }
+  return { scale, width: x, height: top + scale.mark, lanes, lines: rows, beds, slots, bars: bars_, xOf }
 }
 
 /** How much of a lane's reach each level takes: a ghost barely leaves the floor, an accent fills it. */

@@ -2,11 +2,12 @@
 import { useKeySheet, useStationKeys } from '~/composables/useStationKeys'
 
 const { open, wanted } = useKeySheet()
-useStationKeys({ '?': () => (open.value = true) })
+useStationKeys('everywhere', { sheet: () => (open.value = true) })
 </script>
 
 <template>
-  <div class="app-frame grid h-screen grid-cols-[8rem_minmax(0,1fr)]">
+  <!-- A rail beside the work; a strip of it on a tablet, and above the work on a phone. -->
+  <div class="app-frame grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] sm:grid-cols-[5.25rem_minmax(0,1fr)] sm:grid-rows-1 xl:grid-cols-[8rem_minmax(0,1fr)]">
     <StationRail />
     <main class="flex min-h-0 min-w-0 flex-col">
       <slot />

@@ -80,14 +80,14 @@ async function begin() {
   await keep(makeGroove({ id: newId(), title: title.value.trim() || 'New groove', lead, kitId, bars: bars.value, tempo: countedIn(isCompound(meter) ? 108 : 100, meter) }))
 }
 
-useStationKeys({ ' ': toggle })
+useStationKeys('begin', { hear: toggle })
 onMounted(() => search.value?.inputRef?.focus())
 useHead({ title: 'Begin a groove · Bazzet' })
 </script>
 
 <template>
   <form class="flex min-h-0 flex-1 flex-col" @submit.prevent="begin" @keydown.escape="navigateTo('/')">
-    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-default px-6 py-2">
+    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-default px-4 py-2 sm:px-6">
       <h1 class="text-2xl text-highlighted">Begin a groove</h1>
       <UTabs v-model="from" :items="[{ label: 'From a style', value: 'style' }, { label: 'Empty bars', value: 'empty' }]" color="neutral" variant="link" size="sm" :content="false" />
       <UInput v-show="from === 'style'" ref="search" v-model="sought" icon="i-lucide-search" placeholder="shuffle, jazz, Brazil …" class="w-56" aria-label="Find a style" />
@@ -97,8 +97,8 @@ useHead({ title: 'Begin a groove · Bazzet' })
         <input ref="file" type="file" accept=".json,application/json" class="hidden" aria-label="Groove file" @change="openFile" />
       </div>
     </header>
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_18.5rem]">
-      <div class="min-h-0 overflow-y-auto px-6 py-4">
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
+      <div class="min-h-0 overflow-y-auto px-4 py-4 max-xl:pr-11 sm:pl-6">
         <template v-if="from === 'style'">
           <p v-if="!styles.length">No style is called that. <UButton size="sm" color="neutral" variant="outline" @click="sought = ''">Show all</UButton></p>
           <StyleWall v-model="chosen" :styles="styles" :previews="previews" :lately="settings.stylesUsed" @point="point" @hear="toggle" @take="begin" />
@@ -108,7 +108,7 @@ useHead({ title: 'Begin a groove · Bazzet' })
           <p v-if="wrong" role="alert" class="mt-2 text-error">{{ wrong }}</p>
         </div>
       </div>
-      <aside class="isolate min-h-0 space-y-4 overflow-y-auto border-l border-default px-5 py-4" aria-label="How it begins">
+      <SidePanel label="How it begins" class="space-y-4">
         <div v-if="from === 'style'">
           <h2 class="text-lg">{{ card.name }}</h2>
           <p>{{ card.about }}</p>
@@ -125,7 +125,12 @@ useHead({ title: 'Begin a groove · Bazzet' })
           <URadioGroup v-model="layered" legend="Start with" color="neutral" :items="[{ value: 'first', label: 'a first part for each limb' }, { value: 'bare', label: 'nothing: I layer it myself' }]" />
         </template>
         <UButton type="submit" color="neutral" size="lg">Begin</UButton>
-      </aside>
+      </SidePanel>
     </div>
+    <footer class="flex shrink-0 items-center gap-3 border-t border-default bg-muted px-4 py-2 xl:hidden">
+      <b class="min-w-0 flex-1 truncate">{{ from === 'style' ? card.name : 'Empty bars' }}</b>
+      <UButton v-if="from === 'style'" color="neutral" variant="outline" :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'" @click="toggle">{{ player.playing ? 'Stop' : 'Hear it' }}</UButton>
+      <UButton type="submit" color="neutral" size="lg">Begin</UButton>
+    </footer>
   </form>
 </template>

@@ -69,7 +69,7 @@ const performance = computed(() => {
 const { toggle } = usePlayback(performance)
 /** The other groove from here on, in the middle of a bar if need be. */
 const swap = () => (heard.value = heard.value === 'a' ? 'b' : 'a')
-useStationKeys({ ' ': toggle, 'x': swap, '1': () => (heard.value = 'a'), '2': () => (heard.value = 'b') })
+useStationKeys('compare', { play: toggle, swap, first: () => (heard.value = 'a'), second: () => (heard.value = 'b') })
 useHead({ title: 'Compare · Bazzet' })
 </script>
 
@@ -88,8 +88,8 @@ useHead({ title: 'Compare · Bazzet' })
     <UButton :to="first ? `/bench/${first.id}` : '/'" color="neutral">{{ first ? 'To the Bench' : 'To the Shelf' }}</UButton>
   </div>
   <template v-else>
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_22rem]">
-      <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-4">
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_22rem]">
+      <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-4 max-xl:pr-11">
         <section v-for="[key, groove, which] in [['a', first, 'first'], ['b', second, 'second']] as const" :key="key" :aria-label="groove.title">
           <h2 class="mb-1 flex items-center gap-3 text-lg">
             <span class="size-2.5 rounded-full" :class="heard === key ? 'bg-(--ui-text-highlighted)' : 'border border-accented'" />{{ groove.title }}
@@ -98,7 +98,7 @@ useHead({ title: 'Compare · Bazzet' })
           <LanesStill :groove="groove" :marks="marks(which)" large />
         </section>
       </div>
-      <aside tabindex="0" class="min-h-0 overflow-y-auto border-l border-default px-5 py-4" aria-label="What differs">
+      <SidePanel label="What differs" tabindex="0">
         <h2 class="mb-1 text-lg">What differs</h2>
         <template v-if="compared?.ok">
           <p class="mb-1" data-gist>{{ sayGist([first, second], compared.value) }}</p>
@@ -108,9 +108,9 @@ useHead({ title: 'Compare · Bazzet' })
           </ol>
         </template>
         <p v-else>{{ compared?.reason }}</p>
-      </aside>
+      </SidePanel>
     </div>
-    <footer class="flex min-h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5 py-2">
+    <footer class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
       <PlayButton @toggle="toggle" />
       <UButton size="lg" color="neutral" variant="outline" data-heard @click="swap">X: hear {{ heard === 'a' ? second.title : first.title }}</UButton>
       <span class="text-sm text-muted">1 and 2 choose, X changes over, in the middle of a bar too. Both sound on the first one’s kit.</span>

@@ -60,11 +60,11 @@ useHead({ title: 'Shelf · Bazzet' })
 </script>
 
 <template>
-  <header class="flex h-16 shrink-0 items-center gap-4 border-b border-default px-6">
+  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Shelf</h1>
-    <UInput v-model="wanted" icon="i-lucide-search" placeholder="Title, style or tag" class="w-64" aria-label="Find a groove" />
+    <UInput v-model="wanted" icon="i-lucide-search" placeholder="Title, style or tag" class="w-64 max-w-full" aria-label="Find a groove" />
     <p class="text-sm text-muted" role="status">{{ loaded ? `${found.length} of ${grooves.length}` : 'Looking …' }}</p>
-    <div class="ml-auto flex gap-2">
+    <div class="ml-auto flex flex-wrap gap-2">
       <UButton v-if="binned.length" color="neutral" variant="ghost" @click="inBin = !inBin">Bin ({{ binned.length }})</UButton>
       <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="file?.click()">Open a file</UButton>
       <UButton color="neutral" icon="i-lucide-plus" @click="navigateTo('/begin')">Begin a groove</UButton>

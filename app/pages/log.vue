@@ -41,7 +41,7 @@ useHead({ title: 'Log · Bazzet' })
 </script>
 
 <template>
-  <header class="flex h-16 shrink-0 items-center gap-4 border-b border-default px-6">
+  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Log</h1>
     <p v-if="sums?.stages" class="text-sm text-muted">{{ summary }}</p>
   </header>

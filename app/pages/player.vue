@@ -22,7 +22,7 @@ useHead({ title: 'Player · Bazzet' })
 </script>
 
 <template>
-  <header class="flex h-16 shrink-0 items-center gap-4 border-b border-default px-6">
+  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Player</h1>
     <p v-if="!drummer.loaded" role="alert" class="text-error">Your settings could not be fetched. What is shown is as Bazzet ships; load the page again to try once more.</p>
     <SaveNote v-else class="ml-auto" :state="drummer.saveState" />
@@ -32,7 +32,7 @@ useHead({ title: 'Player · Bazzet' })
     <section aria-labelledby="new-title" class="max-w-5xl">
       <h2 id="new-title" class="text-lg">What is new begins with</h2>
       <p class="mb-3 text-sm text-muted">A groove or a kit that says otherwise stands above this; what is already there stays as it is.</p>
-      <div class="grid grid-cols-4 gap-x-8 gap-y-4">
+      <div class="grid gap-x-8 gap-y-4 sm:grid-cols-2 lg:grid-cols-4">
         <URadioGroup :model-value="drummer.defaults.lead" legend="Leading side" color="neutral" :items="[{ value: 'right', label: 'right' }, { value: 'left', label: 'left' }]" @update:model-value="lead => setDefaults({ lead: lead as Defaults['lead'] })" />
         <URadioGroup :model-value="drummer.defaults.hands" legend="Hands on a new kit" color="neutral" :items="[{ value: 'crossed', label: 'crossed over the hats' }, { value: 'open', label: 'open-handed' }]" @update:model-value="hands => setDefaults({ hands: hands as Defaults['hands'] })" />
         <URadioGroup :model-value="drummer.defaults.bassDrum" legend="The drum under the foot is called" color="neutral" :items="[{ value: 'bass drum', label: 'bass drum' }, { value: 'kick', label: 'kick' }]" @update:model-value="bassDrum => setDefaults({ bassDrum: bassDrum as Defaults['bassDrum'] })" />
@@ -43,7 +43,7 @@ useHead({ title: 'Player · Bazzet' })
     </section>
     <section aria-labelledby="count-title" class="max-w-5xl">
       <h2 id="count-title" class="mb-2 text-lg">Counting</h2>
-      <div class="grid grid-cols-4 gap-x-8">
+      <div class="grid gap-x-8 gap-y-4 sm:grid-cols-2 lg:grid-cols-4">
         <CountingForm />
       </div>
     </section>

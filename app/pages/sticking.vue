@@ -51,18 +51,18 @@ async function send() {
   }
 }
 
-useStationKeys({ ' ': toggle, 'w': () => (view.value = 'write'), 'c': () => (view.value = 'chain'), 'b': () => void send() })
+useStationKeys('sticking', { play: toggle, write: () => (view.value = 'write'), chain: () => (view.value = 'chain'), bench: () => void send() })
 useHead({ title: 'Sticking · Bazzet' })
 </script>
 
 <template>
-  <header class="flex h-16 shrink-0 items-center gap-5 border-b border-default px-5">
+  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 py-2 border-b border-default px-5">
     <h1 class="text-2xl">Sticking</h1>
     <UTabs v-model="view" :items="[{ label: 'Write or choose', value: 'write' }, { label: 'Chain note groups', value: 'chain' }]" color="neutral" variant="link" size="sm" :content="false" aria-label="Ways to a sticking" />
     <UButton class="ml-auto" color="neutral" :disabled="!groove" @click="send">Send to the Bench</UButton>
   </header>
-  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_21rem]">
-    <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
+  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_21rem]">
+    <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3 max-xl:pr-11">
       <template v-if="view === 'write'">
         <StickingWrite />
         <section v-if="store.sticking.length" aria-label="On the grid">
@@ -73,7 +73,7 @@ useHead({ title: 'Sticking · Bazzet' })
       </template>
       <GroupChains v-else @use="use" />
     </div>
-    <aside class="isolate min-h-0 space-y-4 overflow-y-auto border-l border-default px-5 py-3" aria-label="On the kit">
+    <SidePanel label="On the kit" class="space-y-4">
       <OrchestratePanel :how="store.draft.how" :kit="kit" @how="how => store.draft.how = how" />
       <template v-if="groove">
         <LanesStill :groove="groove" />
@@ -82,13 +82,13 @@ useHead({ title: 'Sticking · Bazzet' })
         </ul>
       </template>
       <p v-else-if="made && !made.ok" role="alert" class="text-error">{{ made.reason }}</p>
-    </aside>
+    </SidePanel>
   </div>
-  <footer class="isolate flex min-h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5 py-2">
+  <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
     <PlayButton :disabled="!groove" @toggle="toggle" />
     <UInputNumber v-model="store.draft.bpm" :min="20" :max="300" size="lg" class="w-30" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" />
     <span class="text-sm text-muted">to the <NoteGlyph counts="1/4" /></span>
     <ClickFact v-if="groove" :bars="groove.bars" />
-    <span class="ml-auto text-sm text-muted">Space plays · W write · C chain · B to the Bench</span>
+    <span class="ml-auto text-sm text-muted max-xl:hidden">Space plays · W write · C chain · B to the Bench</span>
   </footer>
 </template>

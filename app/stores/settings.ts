@@ -20,9 +20,11 @@ export const useSettings = defineStore('settings', () => {
   const staff = useLocalStorage('bazzet:staff', { shown: false, sticking: false, counts: true })
   /** Which subjects of the readout were unfolded or folded by hand. */
   const folds = useLocalStorage<Record<string, boolean>>('bazzet:folds', {})
+  /** Whether the lines above the limbs are heard on the Bench. */
+  const lineHeard = useLocalStorage('bazzet:line-heard', true)
   /** Styles that grooves were begun from, the last one first. */
   const stylesUsed = useLocalStorage<string[]>('bazzet:styles-used', [])
   const counting = computed(() => drummer.counting)
   const clickPlan = computed<ClickPlan>(() => ({ program: click.value === 'own slots' ? clickSlots.value : click.value, gaps: clickGaps.value }))
-  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, lastGroove, lastKit, staff, folds, stylesUsed }
+  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, lastGroove, lastKit, staff, folds, lineHeard, stylesUsed }
 })

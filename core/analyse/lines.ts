@@ -26,7 +26,7 @@ export function sayOnLine(groove: Groove, { limb, meets, lacks, beside }: LimbOn
   const all = meets.length + lacks.length
   const more = beside.length ? `; ${sayCount(beside.length, 'more stroke')}` : ''
   // Whichever list is the shorter says it.
-  const said = !meets.length ? (all === 1 ? 'not the one note' : `none of the ${all} notes`) : !lacks.length ? (all === 1 ? 'the one note' : `all ${all} notes`)
+  const said = !meets.length ? (all === 1 ? 'not the one note' : all === 2 ? 'neither note' : `none of the ${all} notes`) : !lacks.length ? (all === 1 ? 'the one note' : all === 2 ? 'both notes' : `all ${all} notes`)
     : `${meets.length} of ${sayCount(all, 'note')}, ${lacks.length <= meets.length ? `not ${sayPlaces(groove, lacks, counting)}` : `on ${sayPlaces(groove, meets, counting)}`}`
   return sentence(`${LIMB_NAMES[limb]}: ${said}${meets.length ? more : ''}.`)
 }

@@ -27,20 +27,28 @@ export function freshStroke(part: Part, lead: Groove['lead'], at: number, level?
 /** What touching an empty slot comes to: the edit, the part it goes into, and the stroke. */
 export interface Touch { edit: Edit, part: Part, stroke: Stroke }
 
+/** A piece and a kind of stroke that were chosen to paint with. */
+export type Brush = Pick<Stroke, 'piece' | 'stroke'>
+
+/** A stroke painted over: on the brush's piece, struck as it says; the level stays. An opening lasts as it usually does. */
+export const painted = (groove: Pick<Groove, 'bars' | 'parts'>, stroke: Stroke, brush: Brush): Stroke =>
+  (stroke.piece === brush.piece && stroke.stroke === brush.stroke ? stroke : asKind(groove, { ...stroke, piece: brush.piece }, brush.stroke))
+
 /**
  * A stroke into a limb's lane: into the part chosen there, or the lane's first that may be changed; where the lane has none,
- * a part as the limb usually has it is added under `newId`.
+ * a part as the limb usually has it is added under `newId`. With a brush it is that piece and stroke, else like its neighbours.
  */
-export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, level, newId }: { chosen: string, level?: Level | undefined, newId: string }): Touch {
+export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, level, newId, brush }: { chosen: string, level?: Level | undefined, newId: string, brush?: Brush | undefined }): Touch {
+  const asAsked = (stroke: Stroke) => (brush ? painted(groove, stroke, brush) : stroke)
   const here = groove.parts.filter(part => part.limb === limb)
   const part = here.find(one => one.id === chosen) ?? homeFor(groove, limb) ?? here[0]
   if (part) {
-    const stroke = freshStroke(part, groove.lead, ownTick(part, at), level)
+    const stroke = asAsked(freshStroke(part, groove.lead, ownTick(part, at), level))
     return { edit: putStrokes(part, [stroke]), part, stroke }
   }
   const { name, role } = usualPart(limb, groove.lead)
   const empty = makePart({ id: newId, name, role, limb })
-  const stroke = freshStroke(empty, groove.lead, at, level)
+  const stroke = asAsked(freshStroke(empty, groove.lead, at, level))
   const added = { ...empty, strokes: [stroke] }
   return { edit: { type: 'add part', part: added, index: groove.parts.length }, part: added, stroke }
 }

@@ -39,16 +39,17 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
 ]
 
 for (const [name, path, there, before] of STATIONS) {
-  test(`axe finds nothing on ${name}, light or dark`, async ({ page, app }) => {
+  test(`axe finds nothing on ${name}, light or dark, on a desk, a tablet or a phone`, async ({ page, app }) => {
     await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' })
     await page.goto(app.url + path)
     await before?.(page)
     await expect(page.locator(there).first()).toBeVisible()
-    for (const scheme of ['light', 'dark'] as const) {
+    for (const [scheme, width, height] of [['light', 1280, 800], ['dark', 1280, 800], ['light', 820, 1180], ['dark', 390, 780]] as const) {
+      await page.setViewportSize({ width, height })
       await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
       await expect(page.locator(`html.${scheme}`)).toBeAttached()
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
-      expect(violations.map(one => `${scheme}, ${one.id}: ${one.nodes.map(node => node.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
+      expect(violations.map(one => `${scheme} ${width}, ${one.id}: ${one.nodes.map(node => node.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
     }
   })
 }

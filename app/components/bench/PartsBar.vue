@@ -16,7 +16,7 @@ const toggleSolo = (part: Part) => (solo.value = solo.value.includes(part.id) ? 
       <h2 id="parts-title" class="text-base">Parts, in the order layered</h2>
       <slot name="add" />
     </div>
-    <ol class="grid grid-cols-[repeat(auto-fill,minmax(21rem,1fr))] gap-x-6">
+    <ol class="grid grid-cols-[repeat(auto-fill,minmax(min(21rem,100%),1fr))] gap-x-6">
       <PartRow
         v-for="(part, i) in groove.parts" :key="part.id" :part="part" :index="i" :last="i === groove.parts.length - 1"
         :chosen="part.id === chosenPartId" :soloed="solo.includes(part.id)" :tone="toneOf(part.limb, groove.lead)"

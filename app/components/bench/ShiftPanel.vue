@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Edit, Groove, MoveMade } from '#core/groove'
 import { displace } from '#core/vary'
+import { useSettings } from '~/stores/settings'
 
 /** Displacement: any parts by any slots, seen before it is taken, taken in place or kept as a variation. */
 const props = defineProps<{ groove: Groove }>()
 const emit = defineEmits<{ edit: [edit: Edit], try: [edit: Edit | undefined], keep: [edit: Edit, made: MoveMade] }>()
 
+const settings = useSettings()
 const chosen = ref<string[]>([])
 const slots = ref(0)
 watch(() => props.groove.parts.map(part => part.id).join(), () => {
@@ -28,11 +30,20 @@ function take(how: 'edit' | 'keep') {
   if (how === 'edit') emit('edit', edit)
   else emit('keep', edit, made)
 }
+
+const buttons = useTemplateRef('buttons')
+/** Unfolded, with the focus on the first choice: what the key is for. */
+async function focus() {
+  settings.folds = { ...settings.folds, displace: true }
+  await nextTick()
+  buttons.value?.querySelector('button')?.focus()
+}
+defineExpose({ focus })
 </script>
 
 <template>
   <FoldLine id="displace" title="Displace" says="parts, earlier or later">
-    <div class="flex flex-wrap gap-1" role="group" aria-label="Parts to move">
+    <div ref="buttons" class="flex flex-wrap gap-1" role="group" aria-label="Parts to move">
       <UButton size="xs" color="neutral" :variant="all && groove.parts.length ? 'solid' : 'outline'" :aria-pressed="all" @click="toggleAll">All</UButton>
       <UButton v-for="part in groove.parts" :key="part.id" size="xs" color="neutral" :variant="chosen.includes(part.id) ? 'solid' : 'outline'" :aria-pressed="chosen.includes(part.id)" @click="toggle(part.id)">{{ part.name }}</UButton>
     </div>

@@ -5,6 +5,7 @@ import { LIMB_NAMES, limbsInOrder } from '#core/kit'
 import { STRIDES, type Stride, limbsOf } from '#core/perform'
 import type { StepHands } from '~/composables/useStep'
 import { toneOf } from '~/lanes/tone'
+import { byKey, keyOf } from '~/keys'
 
 /** One instant after another with no pulse: which limbs strike, large, and what they do in words. */
 const props = defineProps<{ hands: StepHands, lead: 'right' | 'left' }>()
@@ -12,12 +13,9 @@ const root = useTemplateRef('root')
 const struck = computed(() => limbsOf(props.hands.step.value, props.lead))
 const NAMES: Record<Stride, string> = { 1: 'one', 2: 'two', 3: 'three', beat: 'a beat', bar: 'a bar' }
 const items = STRIDES.map(value => ({ label: NAMES[value], value }))
-const KEYS: Record<string, () => void> = {
-  'ArrowRight': () => props.hands.next(), 'ArrowLeft': () => props.hands.back(), 'Enter': () => props.hands.again(),
-  '+': () => props.hands.grow(1), '-': () => props.hands.grow(-1), 'Escape': () => props.hands.toggle(),
-}
+const deeds = byKey('step', { next: () => props.hands.next(), back: () => props.hands.back(), again: () => props.hands.again(), more: () => props.hands.grow(1), fewer: () => props.hands.grow(-1), leave: () => props.hands.toggle() })
 function key(event: KeyboardEvent) {
-  const act = event.target === root.value ? KEYS[event.key] : undefined
+  const act = event.target === root.value ? deeds[keyOf(event)] : undefined
   if (!act) return
   event.preventDefault()
   act()

@@ -72,6 +72,7 @@ const lengths = computed(() => {
       <UDropdownMenu :items="receivers"><UButton size="xs" color="neutral" variant="ghost" trailing-icon="i-lucide-chevron-down">Give to</UButton></UDropdownMenu>
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Take the stroke out" @click="hands.remove()" />
     </div>
-    <span v-show="!strokes.length" class="text-sm text-muted">Press an empty slot, or Enter on it, for a stroke. Drag a stick up or down, or 1 to 5, for its level.</span>
+    <BrushBar :hands="hands.brushing" />
+    <span v-if="!strokes.length" class="text-sm text-muted">Press a slot, or Enter on it; drag a stick, or 1 to 5, for its level.</span>
   </section>
 </template>

@@ -30,23 +30,23 @@ const dark = computed(() => colorMode.value === 'dark')
 </script>
 
 <template>
-  <nav aria-label="Stations" class="isolate flex flex-col border-r border-default bg-muted">
-    <p class="display px-4 pb-6 pt-4 text-xl font-bold text-highlighted">Bazzet</p>
+  <nav aria-label="Stations" class="isolate flex min-w-0 overflow-x-auto border-default bg-muted max-sm:items-center max-sm:border-b sm:flex-col sm:overflow-x-hidden sm:overflow-y-auto sm:border-r max-xl:text-sm">
+    <p class="display px-3 text-xl font-bold text-highlighted max-sm:sr-only max-xl:text-base sm:pb-6 sm:pt-4 xl:px-4">Bazzet</p>
     <NuxtLink
       v-for="(station, i) in [...stations, ...beside]" :key="station.name" :to="station.to"
       :aria-current="station.at(route.path) ? 'page' : undefined"
-      class="border-l-3 py-1.5 pl-4"
-      :class="[i === stations.length ? 'mt-6' : '', station.at(route.path) ? 'border-inverted bg-default font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted']">
+      class="shrink-0 border-transparent py-2.5 px-3 max-sm:border-b-3 sm:border-l-3 sm:pr-1 xl:py-1.5 xl:pl-4"
+      :class="[i === stations.length ? 'sm:mt-6' : '', station.at(route.path) ? 'border-inverted bg-default font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted']">
       {{ station.name }}
     </NuxtLink>
     <UPopover :content="{ side: 'right', align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
-      <button type="button" class="mt-auto cursor-pointer px-4 py-1 text-left text-sm text-muted hover:text-highlighted">Counting</button>
+      <button type="button" class="shrink-0 cursor-pointer px-3 py-1 text-left text-sm text-muted hover:text-highlighted sm:mt-auto xl:px-4">Counting</button>
       <template #content>
         <LazyCountingForm />
       </template>
     </UPopover>
-    <button type="button" class="cursor-pointer px-4 py-1 text-left text-sm text-muted hover:text-highlighted" @click="sheet = true">Keys: ?</button>
-    <button type="button" class="cursor-pointer px-4 pb-3 pt-1 text-left text-sm text-muted hover:text-highlighted" @click="colorMode.preference = dark ? 'light' : 'dark'">
+    <button type="button" class="shrink-0 cursor-pointer px-3 py-1 text-left text-sm text-muted hover:text-highlighted xl:px-4" @click="sheet = true">Keys: ?</button>
+    <button type="button" class="shrink-0 cursor-pointer whitespace-nowrap px-3 pb-3 pt-1 text-left text-sm text-muted hover:text-highlighted max-sm:pb-1 xl:px-4" @click="colorMode.preference = dark ? 'light' : 'dark'">
       {{ dark ? 'Daylight' : 'Dark room' }}
     </button>
   </nav>

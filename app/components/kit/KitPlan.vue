@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
 import { type Kit, LIMBS, LIMB_NAMES, type Limb, type Piece, type Place, REACH, WIDTHS, homesOf, isHand, moved, stretchTo } from '#core/kit'
 import { toneOf } from '~/lanes/tone'
+import { byKey, keyOf } from '~/keys'
 
 /** The kit from above, in metres: pieces are dragged or walked with the arrows to where they stand. */
 const props = defineProps<{ kit: Kit, lead: 'right' | 'left' }>()
@@ -81,13 +82,14 @@ function up() {
   const before = props.kit.pieces.find(one => one.id === done?.id)?.stands
   if (done && before && Math.hypot(done.to.x - before.x, done.to.y - before.y) >= 0.005) settle(done.id, done.to)
 }
-const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
 function key(event: KeyboardEvent, one: Piece) {
-  const step = STEPS[event.key]
-  if (!step) return
+  const by = (x: number, y: number) => () => settle(one.id, { x: one.stands.x + x, y: one.stands.y + y })
+  const act = byKey('plan', {
+    left: by(-0.01, 0), right: by(0.01, 0), up: by(0, 0.01), down: by(0, -0.01), farLeft: by(-0.1, 0), farRight: by(0.1, 0), farUp: by(0, 0.1), farDown: by(0, -0.1),
+  })[keyOf(event)]
+  if (!act) return
   event.preventDefault()
-  const metres = event.shiftKey ? 0.1 : 0.01
-  settle(one.id, { x: one.stands.x + step[0] * metres, y: one.stands.y + step[1] * metres })
+  act()
 }
 </script>
 

@@ -60,11 +60,11 @@ const back = (row: Row) => emit('limits', (['easy', 'hard'] as const).reduce((li
   <table class="w-full text-[0.94rem]">
     <caption class="sr-only">What is easy and what is hard for you</caption>
     <thead>
-      <tr class="border-b border-default text-left text-sm text-muted"><th class="py-1 font-normal">What</th><th class="w-34 font-normal">Easy up to</th><th class="w-34 font-normal">Hard from</th><th class="w-32 font-normal">In</th><th class="w-24"><span class="sr-only">Back to ours</span></th></tr>
+      <tr class="border-b border-default text-left text-sm text-muted max-sm:sr-only"><th class="py-1 font-normal">What</th><th class="w-34 font-normal">Easy up to</th><th class="w-34 font-normal">Hard from</th><th class="w-32 font-normal">In</th><th class="w-24"><span class="sr-only">Back to ours</span></th></tr>
     </thead>
     <tbody>
-      <tr v-for="{ row, easy, hard, ours } in rows" :key="row.id" class="border-b border-muted align-top" :data-limit="row.id">
-        <td class="py-2 pr-6"><b class="font-semibold text-highlighted">{{ row.name }}</b><p class="max-w-xl text-sm text-muted">{{ row.why }}</p></td>
+      <tr v-for="{ row, easy, hard, ours } in rows" :key="row.id" class="border-b border-muted align-top max-sm:grid max-sm:grid-cols-2" :data-limit="row.id">
+        <td class="py-2 pr-6 max-sm:col-span-2"><b class="font-semibold text-highlighted">{{ row.name }}</b><p class="max-w-xl text-sm text-muted">{{ row.why }}</p></td>
         <td class="py-2 pr-3"><UInputNumber :model-value="easy" :min="row.least" :max="row.most" :step="row.step" :step-snapping="false" size="sm" class="w-28" :aria-label="`${row.name}, easy up to`" @update:model-value="value => set(row, 'easy', value)" /></td>
         <td class="py-2 pr-3"><UInputNumber v-if="!row.single" :model-value="hard" :min="row.least" :max="row.most" :step="row.step" :step-snapping="false" size="sm" class="w-28" :aria-label="`${row.name}, hard from`" @update:model-value="value => set(row, 'hard', value)" /></td>
         <td class="py-3 text-sm text-muted">{{ row.unit }}</td>

@@ -16,7 +16,7 @@ const narrowed = computed(() => wish.value.style || wish.value.tag || wish.value
 </script>
 
 <template>
-  <div class="flex shrink-0 flex-wrap items-center gap-2 px-6 pt-3">
+  <div class="flex shrink-0 flex-wrap items-center gap-2 px-4 pt-3 sm:px-6">
     <USelect :model-value="wish.style || NONE" :items="styles" size="sm" class="w-44" aria-label="Style" @update:model-value="style => set({ style: style === NONE ? '' : String(style) })" />
     <USelect :model-value="wish.tag || NONE" :items="tags" size="sm" class="w-36" aria-label="Tag" @update:model-value="tag => set({ tag: tag === NONE ? '' : String(tag) })" />
     <USelect :model-value="wish.order" :items="ORDERS" size="sm" class="w-44" aria-label="Order" @update:model-value="order => set({ order: order as ShelfOrder })" />

@@ -52,7 +52,7 @@ const parentOf = ({ parent }: Summaries['groove']) => (parent ? props.titles.get
 </script>
 
 <template>
-  <div ref="frame" class="min-h-0 flex-1 overflow-y-auto px-6 pb-8 pt-5">
+  <div ref="frame" class="min-h-0 flex-1 overflow-y-auto px-4 pb-8 pt-5 sm:px-6">
     <slot />
     <!-- As the server draws it, which knows nothing of the window: as many columns as there is room for. -->
     <div v-if="!width" class="grid gap-x-8" :style="{ gridTemplateColumns: `repeat(auto-fill, minmax(${CARD.width}px, 1fr))` }">

@@ -22,7 +22,7 @@ const cards = computed(() => MOVES.filter(move => move.group === props.group).ma
 
 <template>
   <section :aria-label="sentence(group)">
-    <div class="mb-5 grid grid-cols-[minmax(0,24rem)_minmax(0,1fr)] gap-6">
+    <div class="mb-5 grid gap-6 lg:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
       <LanesStill :groove="groove" />
       <div>
         <h2 class="text-xl">{{ sentence(group) }}</h2>

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
+import { byKey, keyOf } from '~/keys'
 
 /** What a groove would become, as small lanes with its story below: pointed at by mouse or keys, kept by its button or K. */
 const props = defineProps<{ groove: Groove, home: Groove, kit: Kit, /** What it is, for who cannot see it. */ label: string, kept?: boolean, /** Why it cannot be kept; then it is not offered. */ why?: string }>()
 const emit = defineEmits<{ point: [], leave: [], keep: [], choose: [] }>()
 defineOptions({ inheritAttrs: false })
 
-function press(event: KeyboardEvent) {
-  if (event.key.toLowerCase() === 'k' && !props.kept && !props.why) emit('keep')
-  else if (event.key === 'Enter') emit('choose')
-}
+const deeds = byKey('card', { keep: () => !props.kept && !props.why && emit('keep'), open: () => emit('choose') })
+const press = (event: KeyboardEvent) => deeds[keyOf(event)]?.()
 </script>
 
 <template>

@@ -61,7 +61,7 @@ async function bin() {
 </script>
 
 <template>
-  <div class="grid min-h-0 flex-1 grid-cols-[14rem_minmax(0,1fr)]">
+  <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] max-sm:grid-rows-[minmax(0,12rem)_minmax(0,1fr)] sm:grid-cols-[11rem_minmax(0,1fr)] xl:grid-cols-[14rem_minmax(0,1fr)]">
     <nav aria-label="Recipes" class="isolate min-h-0 overflow-y-auto border-r border-default px-4 py-3">
       <ul class="mb-3">
         <li v-for="{ summary } in recipes.list" :key="summary.id">

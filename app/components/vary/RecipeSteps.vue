@@ -62,7 +62,7 @@ const moves = MOVES.map(move => ({ value: move.id, label: `${move.name} (${move.
         <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-arrow-down" :aria-label="`Step ${i + 1} later`" :disabled="i === lines.length - 1" @click="shift(i, 1)" />
         <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" :aria-label="`Take step ${i + 1} out`" @click="takeOut(i)" />
       </div>
-      <div v-if="open === i && run[i]" class="mt-2 grid grid-cols-[1fr_22rem] items-start gap-4 pl-10">
+      <div v-if="open === i && run[i]" class="mt-2 grid items-start gap-4 lg:grid-cols-[1fr_22rem] lg:pl-10">
         <MoveForm :move="moveOf(line.step.move)!" :params="resolved(moveOf(line.step.move)!, before(i), line.step.params, kit)" :groove="before(i)" :kit="kit" @params="params => tell(i, params)" />
         <VariationCard :groove="run[i]!.groove" :home="before(i)" :kit="kit" />
       </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { GhostPlace } from '#core/analyse'
 import { audibleParts, spanOf } from '#core/groove'
 import { type Limb, limbsInOrder } from '#core/kit'
@@ -9,6 +9,7 @@ import { useBenchEdits } from '~/composables/useBenchEdits'
 import { useBenchReading } from '~/composables/useBenchReading'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import type { Cursor } from '~/lanes/cursor'
+import { useGuideHands } from '~/composables/useGuideHands'
 import { useLaneHands } from '~/composables/useLaneHands'
 import { MARKED, useLoop } from '~/composables/useLoop'
 import { usePlayback } from '~/composables/usePlayback'
@@ -16,14 +17,17 @@ import { useSpan } from '~/composables/useSpan'
 import { useStep } from '~/composables/useStep'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useBench } from '~/stores/bench'
+import { usePlayer } from '~/stores/player'
 import { useSettings } from '~/stores/settings'
 
 /** The Bench: a groove layered limb by limb, heard, read and shifted. */
 const route = useRoute()
 const bench = useBench()
 const settings = useSettings()
+const player = usePlayer()
 const transport = useTemplateRef('transport')
 const lanes = useTemplateRef('lanes')
+const shifting = useTemplateRef('shifting')
 
 const failed = ref('')
 const adding = ref(false)
@@ -33,7 +37,10 @@ const cursor = ref<Cursor>({ limb: 'RH', slot: 0 })
 
 const { say, refused, edit, setBars, mirror, step, keep, toBin, putItBack, fetchBack } = useBenchEdits()
 const marks = useSpan(cursor, { edit, say, refused })
-const hands = useLaneHands(cursor, refused, marks)
+const line = useGuideHands(cursor, edit)
+const hands = useLaneHands(cursor, refused, marks, line)
+/** The line whose readings are looked at; none, and the readout stands there. */
+const reading = ref('')
 
 try {
   const id = String(route.params.id)
@@ -51,7 +58,7 @@ const ghosts = shallowRef<{ limb: Limb, places: GhostPlace[] }>()
 
 const heard = computed(() => (bench.shown ? audibleParts(bench.shown, { solo: bench.solo }) : new Set<string>()))
 const performance = computed(() => bench.shown && looped({
-  groove: bench.shown, kit: bench.kit, parts: machinePlays(bench.shown, heard.value), click: settings.clickPlan, span: span.value,
+  groove: bench.shown, kit: bench.kit, parts: machinePlays(bench.shown, heard.value), click: settings.clickPlan, span: span.value, guides: settings.lineHeard ? bench.shown.guides.map(guide => guide.id) : [],
 }, settings.countIn))
 const { toggle: playOrStop, hearInPlace } = usePlayback(performance)
 const stepping = useStep(() => bench.shown && { groove: bench.shown, kit: bench.kit, heard: heard.value, span: bench.span ?? span.value })
@@ -69,18 +76,31 @@ function find([stroke]: { partId: string, at: number }[]) {
   lanes.value?.focus()
 }
 
-useStationKeys({
-  ' ': toggle,
-  't': () => transport.value?.tap(),
-  'meta_z': () => step('takeBack'),
-  'meta_shift_z': () => step('bringBack'),
-  'meta_y': () => step('bringBack'),
-  'a': () => (adding.value = true),
-  'e': stepping.toggle,
-  'l': () => lanes.value?.focus(),
-  's': () => (settings.staff = { ...settings.staff, shown: !settings.staff.shown }),
-  'm': toggleMarked,
-  'g': () => navigateTo(`/compare?a=${bench.groove!.id}`),
+/** To the line above, which is added where there is none. */
+function toLine() {
+  const [first] = line.guides.value
+  if (first) line.on.value = first.id
+  else line.add()
+  lanes.value?.focus()
+}
+watch(() => line.guides.value.map(guide => guide.id).join(), (ids) => {
+  if (!ids.split(',').includes(reading.value)) reading.value = ''
+})
+
+useStationKeys('bench', {
+  play: toggle,
+  step: stepping.toggle,
+  tap: () => transport.value?.tap(),
+  undo: () => step('takeBack'),
+  redo: () => step('bringBack'),
+  add: () => (adding.value = true),
+  line: toLine,
+  lanes: () => lanes.value?.focus(),
+  displace: () => shifting.value?.focus(),
+  staff: () => (settings.staff = { ...settings.staff, shown: !settings.staff.shown }),
+  loop: toggleMarked,
+  keep: () => keep(undefined, []),
+  compare: () => navigateTo(`/compare?a=${bench.groove!.id}`),
 })
 useKeptOpen(bench)
 useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
@@ -95,31 +115,34 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
       <BenchMenu @keep="keep(undefined, [])" @bin="toBin" />
     </FactBar>
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_18.5rem]">
-      <div class="flex min-h-0 flex-col gap-2 overflow-y-auto px-5 pb-3 pt-2">
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
+      <div class="flex min-h-0 flex-col gap-2 overflow-y-auto px-3 pb-3 pt-2 max-xl:pr-10 sm:pl-5 xl:pr-5">
         <p v-if="parent" class="text-sm text-muted">
           A variation of <NuxtLink :to="`/bench/${parent.id}`" class="underline">its parent</NuxtLink>{{ parent.moves.length ? `: ${parent.moves.map(move => move.sentence).join(' ')}` : '.' }}
           <UButton v-if="spanOf(bench.groove)" size="xs" color="neutral" variant="outline" @click="putItBack">Put it back</UButton>
         </p>
-        <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :readable="readable" :ghosts="ghosts" :heard="heard" :hands="hands" :span="marks" />
+        <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :readable="readable" :ghosts="ghosts" :heard="heard" :hands="hands" :span="marks" :line="line" />
         <SpanBar v-if="bench.span" :hands="marks" :looped="loop === MARKED" @loop="toggleMarked" />
         <StepBar v-if="stepping.on.value" :hands="stepping" :lead="bench.shown.lead" />
+        <LinePanel v-else-if="line.on.value" :hands="line" :playing="player.playing" @play="playOrStop" @read="reading = line.on.value" />
         <StrokePanel v-else :hands="hands" />
         <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
         <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
         <PartsBar v-model:solo="bench.solo" :groove="settled" :chosen-part-id="bench.chosenPart?.id" @edit="edit" @choose="part => { bench.chosenPartId = part.id; cursor = { ...cursor, limb: part.limb } }" @time="part => timing = part.id">
-          <template #add><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus" :aria-expanded="adding" @click="adding = !adding">Add a part</UButton></template>
+          <template #add><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus" :aria-expanded="adding" @click="adding = !adding">Add a part</UButton><UButton size="sm" color="neutral" variant="ghost" @click="toLine">{{ bench.shown.guides.length ? 'The line above' : 'Add a line above' }}</UButton></template>
         </PartsBar>
       </div>
-      <aside class="isolate min-h-0 space-y-3 overflow-y-auto border-l border-default px-5 py-4" aria-label="Readout">
+      <SidePanel label="Readout" class="space-y-3" :wanted="adding || !!reading">
         <AddPart v-if="adding" :groove="settled" :kit="bench.kit" @edit="edit" @try="bench.tryOut" @hear="hearInPlace" @refused="refused" @close="adding = false" />
+        <LineReadings v-if="reading" :groove="settled" :kit="bench.kit" :line="reading" @edit="change => edit(change) && (reading = '')" @try="bench.tryOut" @hear="hearInPlace" @keep="(change, made) => keep(change, [made])" @close="reading = ''" />
         <FindingPanel v-if="ownRead && own" :groove="own" :kit="bench.kit" :read="ownRead" @edit="edit" @try="bench.tryOut" />
         <ReadoutPanel :groove="readable!" :read="read" />
-        <ShiftPanel :groove="settled" @edit="edit" @try="bench.tryOut" @keep="(change, made) => keep(change, [made])" />
+        <LineFit :groove="readable!" :read="read" />
+        <ShiftPanel ref="shifting" :groove="settled" @edit="edit" @try="bench.tryOut" @keep="(change, made) => keep(change, [made])" />
         <RelationPanel :groove="readable!" :read="read" />
         <StyleFit :groove="settled" :kit="bench.kit" @edit="edit" />
         <GhostPanel :groove="settled" :kit="bench.kit" @places="(limb, places) => ghosts = places.length ? { limb, places } : undefined" />
-      </aside>
+      </SidePanel>
     </div>
     <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" :marked="marks.says.value" @toggle="playOrStop" @step="stepping.toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
     <PartTime v-if="timing" :open="true" :groove="settled" :part-id="timing" @edit="edit" @update:open="timing = ''" />

@@ -105,17 +105,17 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
       </div>
     </header>
     <StaleNotice v-if="kits.theirs" what="kit" :mine="kit" :theirs="kits.theirs" @choose="kits.resolveStale" />
-    <div class="grid min-h-0 flex-1 grid-cols-[8.5rem_minmax(0,1fr)_23rem]">
-      <nav aria-label="Kits" class="overflow-y-auto border-r border-default py-3">
-        <NuxtLink v-for="one in kits.all" :key="one.id" :to="`/kit/${one.id}`" class="block border-l-3 px-3 py-1.5" :class="one.id === id ? 'border-inverted font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted'" :aria-current="one.id === id ? 'page' : undefined">{{ one.name }}</NuxtLink>
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] xl:grid-cols-[8.5rem_minmax(0,1fr)_23rem] xl:grid-rows-1">
+      <nav aria-label="Kits" class="border-default max-xl:flex max-xl:overflow-x-auto max-xl:border-b xl:overflow-y-auto xl:border-r xl:py-3">
+        <NuxtLink v-for="one in kits.all" :key="one.id" :to="`/kit/${one.id}`" class="block shrink-0 px-3 py-1.5 max-xl:border-b-3 xl:border-l-3" :class="one.id === id ? 'border-inverted font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted'" :aria-current="one.id === id ? 'page' : undefined">{{ one.name }}</NuxtLink>
       </nav>
       <div class="flex min-h-0 flex-col px-3 py-3">
         <KitPlan v-model:chosen="chosen" :kit="kit" lead="right" @moved="save" @refused="reason => say(reason, 'error')" />
         <p class="mt-1 text-center text-sm text-muted">From above, in metres from the stool. Drag a piece to where it stands, or choose it and use the arrows. Reach and travel follow.</p>
       </div>
-      <aside class="min-h-0 overflow-y-auto border-l border-default px-5 py-4" aria-label="The chosen piece">
+      <SidePanel label="The chosen piece">
         <PieceForm v-if="kit.pieces.some(piece => piece.id === chosen)" :key="kit.id + chosen" :kit="kit" :piece-id="chosen" @changed="save" @removed="removed" @refused="reason => say(reason, 'error')" />
-      </aside>
+      </SidePanel>
     </div>
   </template>
 </template>

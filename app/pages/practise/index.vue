@@ -53,19 +53,19 @@ useHead({ title: 'Practise · Bazzet' })
 </script>
 
 <template>
-  <header class="flex h-16 shrink-0 items-center gap-4 border-b border-default px-6">
+  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Practise</h1>
-    <form class="ml-auto flex items-center gap-2" @submit.prevent="makePlan">
+    <form class="ml-auto flex flex-wrap items-center gap-2" @submit.prevent="makePlan">
       <GroovePicker v-model="grooveId" :chosen="chosen" label="Groove to practise" />
       <UButton type="submit" color="neutral" :disabled="!grooveId">Make a plan</UButton>
     </form>
   </header>
-  <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+  <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5 sm:px-6">
     <p v-if="failed" role="alert" class="text-error">{{ failed }}</p>
     <p v-else-if="loaded && !plans.length" class="mx-auto mt-20 max-w-md text-center">No plans yet. Choose a groove above: its plan takes it apart, feet first, and puts it together again stage by stage.</p>
     <ul class="max-w-4xl">
       <li v-for="plan in plans" :key="plan.id" class="border-b border-muted">
-        <NuxtLink :to="`/practise/${plan.id}`" class="flex items-baseline gap-4 py-3 hover:bg-muted">
+        <NuxtLink :to="`/practise/${plan.id}`" class="flex flex-wrap items-baseline gap-x-4 py-3 hover:bg-muted">
           <h2 class="w-72 text-lg text-highlighted">{{ plan.title }}</h2>
           <span class="text-toned">{{ titlesOf(plan) }}</span>
           <span class="ml-auto text-sm text-muted">{{ sayCount(plan.stages, 'stage') }}, {{ sayCount(Math.round(plan.seconds / 60), 'minute') }}, <TempoMark :tempo="plan.from" /> to <TempoMark v-if="plan.to.counts !== plan.from.counts" :tempo="plan.to" /><template v-else>{{ Math.round(plan.to.bpm) }}</template></span>

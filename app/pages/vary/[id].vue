@@ -102,16 +102,15 @@ function intoRecipe(one: Step, recipeId: string | undefined) {
   view.value = 'recipes'
 }
 
-useStationKeys({
-  ' ': toggle,
-  'h': () => (homeHeard.value = !homeHeard.value),
-  'meta_z': () => step('takeBack'),
-  'meta_shift_z': () => step('bringBack'),
-  'meta_y': () => step('bringBack'),
-  'm': () => (view.value = 'moves'),
-  'r': () => (view.value = 'recipes'),
-  'i': () => (view.value = 'ideas'),
-  'f': () => (view.value = 'family'),
+useStationKeys('vary', {
+  play: toggle,
+  home: () => (homeHeard.value = !homeHeard.value),
+  undo: () => step('takeBack'),
+  redo: () => step('bringBack'),
+  moves: () => (view.value = 'moves'),
+  recipes: () => (view.value = 'recipes'),
+  ideas: () => (view.value = 'ideas'),
+  family: () => (view.value = 'family'),
 })
 useKeptOpen(bench)
 useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
@@ -134,7 +133,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
       </div>
     </header>
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
-    <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[16rem_minmax(0,1fr)]">
+    <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,12rem)_minmax(0,1fr)] sm:grid-cols-[12rem_minmax(0,1fr)] sm:grid-rows-1 xl:grid-cols-[16rem_minmax(0,1fr)]">
       <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" v-bind="place" />
       <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
         <MoveGrid v-if="vary.group" :group="vary.group" :groove="settled!" :kit="bench.kit" v-bind="place" @try="groove => tried = groove" @keep="(groove, made) => keep(groove, made, '')" @open="move => vary.openMove(move.id)" />
@@ -150,11 +149,11 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
     <Suspense v-else-if="view === 'recipes'"><RecipePanel :groove="bench.groove" :kit="bench.kit" :fresh="fresh" @try="groove => tried = groove" @hear="hear" @edit="edit" @keep="keep" @taken="fresh = undefined" /></Suspense>
     <IdeasPanel v-else-if="view === 'ideas'" :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @hear="hearInPlace" @keep="keep" />
     <Suspense v-else><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @adopt="adopt" /></Suspense>
-    <footer class="isolate flex min-h-16 shrink-0 items-center gap-5 border-t border-default bg-muted px-5 py-2">
+    <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
       <PlayButton @toggle="toggle" />
       <UButton size="lg" color="neutral" variant="outline" :aria-pressed="homeHeard" data-heard @click="homeHeard = !homeHeard">H: hear {{ homeHeard ? 'what is tried' : 'home' }}</UButton>
       <ClickFact :bars="bench.groove.bars" />
-      <span class="text-sm text-muted">{{ heard === bench.groove ? 'Home sounds' : 'What is tried sounds' }}, at {{ Math.round(bench.groove.tempo.bpm) }}. M moves, R recipes, I ideas, F family; Space plays.</span>
+      <span class="text-sm text-muted max-xl:hidden">{{ heard === bench.groove ? 'Home sounds' : 'What is tried sounds' }}, at {{ Math.round(bench.groove.tempo.bpm) }}. M moves, R recipes, I ideas, F family; Space plays.</span>
     </footer>
   </template>
 </template>

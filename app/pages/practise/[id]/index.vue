@@ -39,7 +39,7 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
 <template>
   <NotOpened v-if="failed || !plans.document || !groove" what="plan" :why="failed" to="/practise" where="To all plans" />
   <template v-else>
-    <header class="flex h-16 shrink-0 items-center gap-4 border-b border-default px-6">
+    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
       <h1 class="text-2xl text-highlighted">{{ plans.document.title }}</h1>
       <NuxtLink :to="`/bench/${groove.id}`" class="text-sm text-muted underline">{{ groove.title }} on the Bench</NuxtLink>
       <SaveNote class="ml-auto" :state="plans.saveState" />

@@ -3,6 +3,7 @@ import { useIntervalFn, useRafFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { WORDS, type Counted, type RunEvent, countedAt, partsOf, sayAttend, sayClick, sayClock, sayStageLimbs } from '#core/practise'
 import { countBeat } from '#core/time'
+import { type Handlers, KEYS, shownKey } from '~/keys'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { api } from '~/documents/api'
 import { useKits } from '~/stores/kits'
@@ -56,14 +57,17 @@ const leave = async () => {
   await practice.send({ type: 'end' })
   await navigateTo(practice.plan ? `/practise/${practice.plan.id}` : '/practise')
 }
-const KEYS: [key: string, name: string, does: () => unknown][] = [
-  ...WORDS.map((word, i): [string, string, () => unknown] => [String(i + 1), word, () => send({ type: 'say', word })]),
-  ['a', 'again', () => send({ type: 'again', change: 0 })],
-  ['s', 'slower', () => send({ type: 'again', change: -0.08 })],
-  ['n', 'next', () => send({ type: 'skip' })],
-  ['Escape', 'leave', leave],
-]
-useStationKeys({ ' ': () => send({ type: 'press' }), ...Object.fromEntries(KEYS.map(([key, , does]) => [key, does])) })
+const deeds: Handlers<'run'> = {
+  press: () => send({ type: 'press' }),
+  ...Object.fromEntries(WORDS.map(word => [word, () => send({ type: 'say', word })])) as Record<typeof WORDS[number], () => unknown>,
+  again: () => send({ type: 'again', change: 0 }),
+  slower: () => send({ type: 'again', change: -0.08 }),
+  next: () => send({ type: 'skip' }),
+  leave,
+}
+/** The deeds beside the big one, each with its key. */
+const small = (Object.keys(KEYS.run.keys) as (keyof typeof deeds)[]).filter(name => name !== 'press').map(name => ({ name, key: KEYS.run.keys[name][0] }))
+useStationKeys('run', deeds)
 onBeforeRouteLeave(() => practice.send({ type: 'end' }))
 useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAttrs: { class: 'bg-(--ui-bg)' } })
 </script>
@@ -110,7 +114,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
       <div class="mt-4 hidden min-h-24 flex-1 sm:block"><LanesStill fit :groove="sounding" /></div>
       <footer class="mt-auto flex flex-wrap items-center gap-x-6 gap-y-3 pt-4">
         <UButton size="xl" color="secondary" class="px-7 py-3 text-xl font-bold" :loading="player.preparing" @click="send({ type: 'press' })">Space: {{ bigKey }}</UButton>
-        <button v-for="[key, name, does] in KEYS" :key="key" type="button" class="cursor-pointer text-lg text-toned hover:text-highlighted sm:text-xl" @click="does()"><b>{{ key.length === 1 ? key.toUpperCase() : 'Esc' }}</b> {{ name }}</button>
+        <button v-for="{ key, name } in small" :key="key" type="button" class="cursor-pointer text-lg text-toned hover:text-highlighted sm:text-xl" @click="deeds[name]()"><b>{{ key === 'Escape' ? 'Esc' : shownKey(key) }}</b> {{ name }}</button>
         <USwitch :model-value="practice.run.autoAdvance" color="secondary" class="ml-auto" label="Go on by itself" @update:model-value="on => practice.send({ type: 'auto', on })" />
       </footer>
     </template>

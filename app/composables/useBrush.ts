@@ -1,0 +1,43 @@
+import { type Ref, computed, ref } from 'vue'
+import type { Brush } from '#core/groove'
+import { pieceOf, piecesFor, strokesFor } from '#core/kit'
+import { mod } from '#core/time'
+import type { Cursor } from '../lanes/cursor'
+import { useBench } from '../stores/bench'
+
+/** What presses paint with: a piece and a stroke, chosen once for many slots. Without one a stroke is like its neighbours. */
+export function useBrush(cursor: Ref<Cursor>) {
+  const bench = useBench()
+  const chosen = ref<Brush>()
+  const pieces = computed(() => piecesFor(bench.kit, cursor.value.limb))
+  const kindsOf = (id: string) => {
+    const piece = pieceOf(bench.kit, id)
+    return piece ? strokesFor(piece, cursor.value.limb) : []
+  }
+  /** The brush as the cursor's limb can use it; a limb that can't strike it so paints without. */
+  const brush = computed(() => (chosen.value && kindsOf(chosen.value.piece).includes(chosen.value.stroke) ? chosen.value : undefined))
+  const kinds = computed(() => (brush.value ? kindsOf(brush.value.piece) : []))
+
+  function take(piece: string, stroke = kindsOf(piece)[0]) {
+    chosen.value = stroke && { piece, stroke }
+  }
+  function putDown() {
+    const had = brush.value !== undefined
+    chosen.value = undefined
+    return had
+  }
+  /** Through the limb's pieces in turn, and back to none. */
+  function nextPiece() {
+    const at = pieces.value.findIndex(piece => piece.id === brush.value?.piece)
+    const next = pieces.value[at + 1]
+    if (next) take(next.id)
+    else putDown()
+  }
+  function nextKind() {
+    if (!brush.value) return nextPiece()
+    take(brush.value.piece, kinds.value[mod(kinds.value.indexOf(brush.value.stroke) + 1, kinds.value.length)])
+  }
+  return { brush, pieces, kinds, take, putDown, nextPiece, nextKind }
+}
+
+export type BrushHands = ReturnType<typeof useBrush>
