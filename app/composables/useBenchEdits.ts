@@ -1,15 +1,18 @@
-import { type Bar, type Edit, type Filling, type MoveMade, apply, mirrored, putBack, sayLaid, sayLost, widened } from '#core/groove'
+import { type Bar, type Edit, type Filling, type MoveMade, apply, mirrored, putBack, sayLaid, sayLost, saySpan, wholeSpan, widened } from '#core/groove'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
+import { layOverSpan, writeSticking } from '#core/sticking'
 import { titleAfter } from '#core/vary'
 import { useBench } from '../stores/bench'
 import { useSettings } from '../stores/settings'
+import { useSticking } from '../stores/sticking'
 import { useKeep } from './useKeep'
 
 /** What is done to the groove on the Bench as a whole, told to the player where it is not plain to see. */
 export function useBenchEdits() {
   const bench = useBench()
   const settings = useSettings()
+  const sticking = useSticking()
   const toast = useToast()
   const keeping = useKeep()
 
@@ -60,6 +63,16 @@ export function useBenchEdits() {
     }
   }
 
+  /** Lays the sticking of the Sticking station over what is marked, or over all bars. */
+  async function laySticking() {
+    await navigateTo({ query: {} }, { replace: true })
+    const groove = bench.groove!
+    const span = bench.span ?? wholeSpan(groove)
+    const put = layOverSpan(groove, span, sticking.sticking, sticking.ground.changing, sticking.draft.how, bench.kit, () => newId())
+    if (!put.ok) return refused(put.reason)
+    if (edit(put.value.edit)) say(`${writeSticking(sticking.sticking, 4).toUpperCase()} lies over ${saySpan(groove, span, settings.counting)}. ${sayLaid(put.value)}`)
+  }
+
   async function toBin() {
     const { id, title } = bench.groove!
     // The page goes first: it has nothing to show once its groove is closed.
@@ -75,5 +88,5 @@ export function useBenchEdits() {
       refused((error as Error).message)
     }
   }
-  return { say, refused, edit, setBars, mirror, step, keep, toBin, putItBack, fetchBack }
+  return { say, refused, edit, setBars, mirror, step, keep, toBin, putItBack, fetchBack, laySticking }
 }

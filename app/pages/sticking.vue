@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { saySpan } from '#core/groove'
 import { looped } from '#core/perform'
-import { homeAfter, orchestrate, rudimentOf, sayHome } from '#core/sticking'
+import { accentTurned, homeAfter, orchestrate, rudimentOf, sayHome, writeSticking } from '#core/sticking'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { usePlayback } from '~/composables/usePlayback'
+import { useBench } from '~/stores/bench'
 import { useDrummer } from '~/stores/drummer'
 import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
@@ -16,6 +18,7 @@ const kits = useKits()
 const settings = useSettings()
 const drummer = useDrummer()
 const store = useSticking()
+const bench = useBench()
 const toast = useToast()
 await kits.load()
 
@@ -25,7 +28,9 @@ const home = computed(() => (store.sticking.length ? homeAfter(store.sticking, s
 /** As many bars as it takes to come home, within what a groove may have; in whole fours where it is longer. */
 const bars = computed(() => Math.min(home.value, MOST_BARS))
 const kit = computed(() => kits.of(store.draft.how.view === 'pad' ? 'pad' : settings.lastKit && settings.lastKit !== 'pad' ? settings.lastKit : drummer.defaults.kitId))
-const title = computed(() => rudimentOf(store.sticking)?.name ?? 'From a sticking')
+const title = computed(() => rudimentOf(store.sticking)?.name ?? (writeSticking(store.sticking.slice(0, 16), 4).toUpperCase() || 'From a sticking'))
+/** Where it can be laid over: the groove that was on the Bench, its marked span or all of it. */
+const over = computed(() => (bench.last?.id === settings.lastGroove && bench.last ? `${bench.span && bench.lastBars ? saySpan({ bars: bench.lastBars }, bench.span, settings.counting) : 'all bars'} of “${bench.last.title}”` : ''))
 const made = computed(() => (store.sticking.length
   ? orchestrate(store.sticking, store.ground, store.draft.how, { id: 'sticking', title: title.value, bars: bars.value, bpm: store.draft.bpm, kit: kit.value, lead: drummer.defaults.lead })
   : undefined))
@@ -39,6 +44,8 @@ const use = (text: string) => {
   store.draft.changing = false
   view.value = 'write'
 }
+/** A letter that is pressed is accented, or no longer. */
+const turn = (place: number) => (store.draft.text = writeSticking(accentTurned(store.sticking, place), store.ground.slots))
 async function send() {
   if (!groove.value) return
   const id = newId()
@@ -59,14 +66,15 @@ useHead({ title: 'Sticking · Bazzet' })
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 py-2 border-b border-default px-5">
     <h1 class="text-2xl">Sticking</h1>
     <UTabs v-model="view" :items="[{ label: 'Write or choose', value: 'write' }, { label: 'Chain note groups', value: 'chain' }]" color="neutral" variant="link" size="sm" :content="false" aria-label="Ways to a sticking" />
-    <UButton class="ml-auto" color="neutral" :disabled="!groove" @click="send">Send to the Bench</UButton>
+    <UButton v-if="over" class="ml-auto" color="neutral" variant="outline" :disabled="!groove" :title="`The limbs it uses leave out what they have there; all else stays.`" @click="navigateTo(`/bench/${settings.lastGroove}?lay=1`)">Lay over {{ over }}</UButton>
+    <UButton :class="over ? '' : 'ml-auto'" color="neutral" :disabled="!groove" @click="send">Send to the Bench</UButton>
   </header>
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_21rem]">
     <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3 max-xl:pr-11">
       <template v-if="view === 'write'">
         <StickingWrite />
         <section v-if="store.sticking.length" aria-label="On the grid">
-          <StickingRibbon :sticking="store.sticking" :ground="store.ground" :most="4" />
+          <StickingRibbon :sticking="store.sticking" :ground="store.ground" :most="4" @accent="turn" />
           <p data-home>{{ sayHome(store.sticking, store.ground) }}<span v-if="home > 4" class="text-muted"> The first four bars are shown{{ home > MOST_BARS ? `; a groove holds ${MOST_BARS}` : '' }}.</span></p>
         </section>
         <BackbeatFinder @use="use" />

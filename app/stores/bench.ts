@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { type Clip, type Edit, LIMITS, type Part, type Span, applyToGroove, grooveTicks, partOf, readGroove, withFollowing } from '#core/groove'
+import { type Bar, type Clip, type Edit, LIMITS, type Part, type Span, applyToGroove, grooveTicks, partOf, readGroove, withFollowing } from '#core/groove'
 import { api } from '../documents/api'
 import { useOpenDocument } from '../documents/here'
 import { useDrummer } from './drummer'
@@ -27,9 +27,16 @@ export const useBench = defineStore('bench', () => {
   const kit = computed(() => kits.of(groove.value?.kitId ?? ''))
   const chosenPart = computed<Part | undefined>(() => (open.shown.value ? partOf(open.shown.value, chosenPartId.value) ?? open.shown.value.parts[0] : undefined))
 
+  /** The groove that was open last, and what it is called: other stations work on it too. */
+  const last = shallowRef<{ id: string, title: string }>()
+  const lastBars = shallowRef<Bar[]>()
   // Another groove: what was chosen in the one before may not be in it.
-  watch(groove, (now, before) => {
-    if (!now || before?.id === now.id) return
+  watch(groove, (now) => {
+    if (!now) return
+    lastBars.value = now.bars
+    const same = last.value?.id === now.id
+    if (!same || last.value?.title !== now.title) last.value = { id: now.id, title: now.title }
+    if (same) return
     solo.value = []
     span.value = undefined
     if (!partOf(now, chosenPartId.value)) chosenPartId.value = now.parts[0]?.id ?? ''
@@ -54,6 +61,6 @@ export const useBench = defineStore('bench', () => {
     return done
   }
 
-  return { ...open, groove, kit, solo, span, clip, chosenPartId, chosenPart, open: openGroove, edit }
+  return { ...open, groove, kit, last, lastBars, solo, span, clip, chosenPartId, chosenPart, open: openGroove, edit }
 })
 

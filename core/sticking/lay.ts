@@ -21,11 +21,15 @@ export function homeAfter(sticking: Sticking, ground: Ground): number {
 export interface Laid extends StickingStroke { at: number, place: number }
 
 /** A sticking repeated over so many bars, from their first slot; what does not fit at the end is cut off. */
-export function layOver(sticking: Sticking, ground: Ground, bars: number): Laid[] {
-  const turn = wholeTurn(sticking, ground.changing)
-  return slotsOf(makeBars(ground.meter, bars, ground.slots)).flatMap(({ index, at }) => {
-    const stroke = turn[index % turn.length]
-    return stroke ? [{ ...stroke, at, place: index % sticking.length }] : []
+export const layOver = (sticking: Sticking, ground: Ground, bars: number): Laid[] =>
+  layOn(sticking, ground.changing, slotsOf(makeBars(ground.meter, bars, ground.slots)).map(slot => slot.at))
+
+/** The same on any run of places, in ticks: a place for each letter, again from the first when it comes round. */
+export function layOn(sticking: Sticking, changing: boolean, places: readonly number[]): Laid[] {
+  const turn = wholeTurn(sticking, changing)
+  return places.flatMap((at, i) => {
+    const stroke = turn[i % turn.length]
+    return stroke ? [{ ...stroke, at, place: i % sticking.length }] : []
   })
 }
 

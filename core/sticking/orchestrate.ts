@@ -1,8 +1,10 @@
 import { type Kit, type Limb, type StrokeKind, limbsInOrder, pieceOf, strokesFor } from '#core/kit'
-import { type Groove, type Part, type Role, type Stroke, makeBars, makeGroove, makePart, sayCount } from '#core/groove'
+import {
+  type Groove, type Laid as PutIn, type Part, type Role, type Span, type Stroke, apply, asKind, cleared, inSpan, laid, makeBars, makeGroove, makePart, sayCount, together,
+} from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
-import { type Ground, type Laid, layOver } from './lay'
+import { type Ground, type Laid, layOn, layOver } from './lay'
 import { type Hand, LETTER_NAMES, type Sticking, writeSticking } from './sticking'
 
 /** What the bass drum does beside the foot strokes that are written: nothing, or go with a hand, with the accents, or into the gaps. */
@@ -14,14 +16,15 @@ export type FootRule = typeof FOOT_RULES[number]
 /** How a sticking is put on the kit. */
 export interface Orchestration {
   view: 'pad' | 'kit'
-  /** The piece of each hand, of its accents (null: the same piece), and pieces it runs over stroke by stroke (empty: none). */
-  hands: Record<Hand, { piece: string, accents: string | null, run: readonly string[] }>
+  /** What each hand strikes, its accents (null: the same), and pieces it runs over stroke by stroke (empty: none). Strokes not told are plain. */
+  hands: Record<Hand, { piece: string, stroke?: StrokeKind, accents: string | null, accentStroke?: StrokeKind, run: readonly string[] }>
   bass: typeof BASS_RULES[number]
   hatFoot: FootRule
   /** Felt beats, from 1, on which whichever hand falls there goes across to the snare, loud. */
   backbeat: readonly number[]
-  /** Everything unaccented of the hands is a ghost. */
+  /** Everything unaccented of the hands is a ghost; of the hand that is spared it is not. */
   ghosted: boolean
+  spared?: Hand | null
 }
 
 export const USUAL_ORCHESTRATION: Orchestration = {
@@ -44,15 +47,17 @@ const kindOn = (kit: Kit, pieceId: string, limb: Limb, wanted: StrokeKind = 'hit
 }
 
 /** One hand stroke on its piece: where its accent, its run or the backbeat sends it. */
-function handStroke(laid: Laid, nth: number, beat: number | undefined, { hands, backbeat, ghosted, view }: Orchestration, kit: Kit): Struck | string {
+function handStroke(laid: Laid, nth: number, beat: number | undefined, { hands, backbeat, spared, view, ...how }: Orchestration, kit: Kit): Struck | string {
   const who = laid.who as Hand
+  const ghosted = how.ghosted && spared !== who
   const limb = LIMB[who]
   const own = hands[who]
   const across = view === 'kit' && beat !== undefined && backbeat.includes(beat)
   const accent = laid.accent || across
   const plain = own.run.length ? own.run[nth % own.run.length]! : own.piece
   const piece = view === 'pad' ? kit.pieces[0]!.id : across ? 'snare' : laid.accent && own.accents ? own.accents : plain
-  const kind = kindOn(kit, piece, limb, laid.ornament === 'buzz' ? 'buzz' : 'hit')
+  const asked = laid.accent && own.accents ? own.accentStroke : piece === own.piece ? own.stroke : undefined
+  const kind = kindOn(kit, piece, limb, laid.ornament === 'buzz' ? 'buzz' : across || !asked ? 'hit' : asked)
   if (!kind) return `The ${LETTER_NAMES[who]} has no stroke on the ${pieceOf(kit, piece)?.name.toLowerCase() ?? piece} of this kit; choose another piece.`
   const ornament = laid.ornament && laid.ornament !== 'buzz' ? { ornament: laid.ornament } : {}
   const stroke: Stroke = { at: laid.at, piece, stroke: kind, level: accent ? 5 : ghosted ? 1 : 3, ...ornament }
@@ -91,13 +96,11 @@ export function footTicks(bars: Groove['bars'], rule: FootRule): number[] {
   }).filter(Number.isInteger)
 }
 
-/**
- * A sticking as a groove whose parts are named for what they do: each hand's plain strokes, its accents, the backbeat,
- * the bass drum and the hat foot. On the pad both hands play its one piece and no foot joins.
- */
-export function orchestrate(sticking: Sticking, ground: Ground, how: Orchestration, { id, title, bars: count, bpm, kit, lead }: Target): Result<Groove> {
-  const bars = makeBars(ground.meter, count, ground.slots)
-  const laid = layOver(sticking, ground, count)
+/** Where strokes are laid and by whom: the bars, the places in ticks that letters and gaps may have, and whose kit and lead it is. */
+interface Floor { bars: Groove['bars'], places: readonly number[], kit: Kit, lead: Groove['lead'] }
+
+/** A sticking that is laid as parts named for what they do: each hand's plain strokes, its accents, the backbeat, the bass drum and the hat foot. */
+function partsFrom(laid: readonly Laid[], how: Orchestration, { bars, places, kit, lead }: Floor, newId: (n: number) => string): Result<Part[]> {
   const beatAt = new Map(beatsOf(bars).map(beat => [beat.at, beat.beat + 1]))
   const struck: Struck[] = []
   const strokes: Record<Hand, number> = { R: 0, L: 0 }
@@ -108,26 +111,52 @@ export function orchestrate(sticking: Sticking, ground: Ground, how: Orchestrati
     struck.push(made)
   }
   if (how.view === 'kit') {
+    const within = (at: number) => at >= places[0]! && at <= places.at(-1)!
     const foot = (limb: Limb, role: Role, name: string, piece: string, ats: Iterable<[number, boolean]>) => {
       const kind = kindOn(kit, piece, limb, piece === 'hi-hat' ? 'chick' : 'hit')
       for (const [at, loud] of kind ? ats : []) struck.push({ limb, role, name, stroke: { at, piece, stroke: kind!, level: loud ? 5 : 4 } })
     }
     const written = laid.filter(stroke => stroke.who === 'F').map(({ at, accent }): [number, boolean] => [at, accent])
-    const joined = bassTicks(laid, slotsOf(bars).map(slot => slot.at), how.bass).map((at): [number, boolean] => [at, false])
+    const joined = bassTicks(laid, places, how.bass).map((at): [number, boolean] => [at, false])
     const [main, other] = lead === 'right' ? (['RF', 'LF'] as const) : (['LF', 'RF'] as const)
     foot(main, 'bass drum', 'Bass drum', 'bass drum', new Map([...joined, ...written]))
-    foot(other, 'hat foot', 'Hat foot', 'hi-hat', footTicks(bars, how.hatFoot).map((at): [number, boolean] => [at, false]))
+    foot(other, 'hat foot', 'Hat foot', 'hi-hat', footTicks(bars, how.hatFoot).filter(within).map((at): [number, boolean] => [at, false]))
   }
   const order = limbsInOrder(lead)
   const parts = new Map<string, Part>()
   for (const { limb, role, name, stroke } of struck.sort((a, b) => order.indexOf(a.limb) - order.indexOf(b.limb) || a.stroke.at - b.stroke.at)) {
     const key = `${limb} ${name}`
-    const part = parts.get(key) ?? makePart({ id: `${id}-${parts.size + 1}`.slice(-64), name, role, limb })
+    const part = parts.get(key) ?? makePart({ id: newId(parts.size + 1), name, role, limb })
     parts.set(key, { ...part, strokes: [...part.strokes, stroke] })
   }
   if (!parts.size) return refuse('Nothing of this sticking sounds here: it has only foot strokes, and a pad has no pedal. Look at it on the kit.')
-  return ok(makeGroove({
-    id, title, bars, lead, kitId: kit.id, parts: [...parts.values()], tempo: { bpm, counts: '1/4' },
+  const groove = { bars, parts: [...parts.values()] }
+  // Open hats last as they usually do, which only all of the strokes together tell.
+  return ok(groove.parts.map(part => ({ ...part, strokes: part.strokes.map(stroke => (stroke.stroke === 'open' ? asKind(groove, stroke, 'open') : stroke)) })))
+}
+
+/** A sticking as a groove of its own. On the pad both hands play its one piece and no foot joins. */
+export function orchestrate(sticking: Sticking, ground: Ground, how: Orchestration, { id, title, bars: count, bpm, kit, lead }: Target): Result<Groove> {
+  const bars = makeBars(ground.meter, count, ground.slots)
+  const parts = partsFrom(layOver(sticking, ground, count), how, { bars, places: slotsOf(bars).map(slot => slot.at), kit, lead }, n => `${id}-${n}`.slice(-64))
+  return parts.ok ? ok(makeGroove({
+    id, title, bars, lead, kitId: kit.id, parts: parts.value, tempo: { bpm, counts: '1/4' },
     notes: `From the sticking ${writeSticking(sticking, 4)}, over ${sayCount(count, 'bar')}.`,
-  }))
+  })) : parts
+}
+
+/**
+ * A sticking laid over a span of a groove that is there, a letter a slot of the groove's own grid, again and again to the span's end.
+ * The limbs that it uses leave out what they had there; all else stays.
+ */
+export function layOverSpan(groove: Groove, span: Span, sticking: Sticking, changing: boolean, how: Orchestration, kit: Kit, newId: (n: number) => string): Result<PutIn> {
+  const places = slotsOf(groove.bars).map(slot => slot.at).filter(at => inSpan(span, at))
+  const parts = partsFrom(layOn(sticking, changing, places), how, { bars: groove.bars, places, kit, lead: groove.lead }, newId)
+  if (!parts.ok) return parts
+  const used = new Set(parts.value.map(part => part.limb))
+  const clear = cleared({ ...groove, parts: groove.parts.filter(part => used.has(part.limb)) }, span)
+  const bare = apply(groove, clear)
+  if (!bare.ok) return bare
+  const put = laid(bare.value.groove, { length: span.to - span.from, parts: parts.value.map(part => ({ ...part, strokes: part.strokes.map(stroke => ({ ...stroke, at: stroke.at - span.from })) })) }, span.from, newId)
+  return ok({ ...put, edit: together('Lay the sticking over', [clear, put.edit]) })
 }

@@ -37,7 +37,7 @@ describe('reading a sticking', () => {
 
   it.each([
     ['', /Write a sticking first/],
-    ['rlx', /“x” in place 3 is nobody/],
+    ['rlx', /“x” in place 3 is none of them/],
     ['--', /only rests/],
     ['^f', /foot has no grace notes/],
     ['>-', /rest is not accented/],

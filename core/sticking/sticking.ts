@@ -43,7 +43,7 @@ export function readSticking(text: string): Result<Sticking> {
       continue
     }
     const who = sign.toUpperCase()
-    if (who !== 'R' && who !== 'L' && who !== 'F') return refuse(`“${sign}” in place ${places.length + 1} is nobody; write r, l, f, or - for a rest.`)
+    if (who !== 'R' && who !== 'L' && who !== 'F') return refuse(`“${sign}” in place ${places.length + 1} is none of them; write r or l for a hand, f for the foot, - for a rest.`)
     if (who === 'F' && mark && mark !== '=') return refuse(`A foot has no grace notes and no buzz: “${match[0]}” in place ${places.length + 1}.`)
     places.push({ who, accent: before !== '' || after !== '' || (capitals && sign === who), ...(mark ? { ornament: MARKS[mark]! } : {}) })
   }
@@ -69,6 +69,10 @@ export const handsChanged = (sticking: Sticking): Sticking => sticking.map(place
 
 /** The sticking begun at another of its places: `rotated(rlrr, 1)` is `lrrr`. */
 export const rotated = (sticking: Sticking, by: number): Sticking => [...sticking.slice(by), ...sticking.slice(0, by)]
+
+/** The stroke at a place accented, or no longer so; a rest stays one: `accentTurned(rlrr, 0)` is `>rlrr`. */
+export const accentTurned = (sticking: Sticking, place: number): Sticking =>
+  sticking.map((stroke, i) => (stroke && i === place ? { ...stroke, accent: !stroke.accent } : stroke))
 
 /** True where both would be played alike. */
 export const sameSticking = (a: Sticking, b: Sticking): boolean => writeSticking(a) === writeSticking(b)

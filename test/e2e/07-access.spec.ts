@@ -48,7 +48,9 @@ for (const [name, path, there, before] of STATIONS) {
       await page.setViewportSize({ width, height })
       await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
       await expect(page.locator(`html.${scheme}`)).toBeAttached()
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+      const look = new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      // Contrast is the same at every size, and by far the longest to look at.
+      const { violations } = await (width < 1280 ? look.disableRules('color-contrast') : look).analyze()
       expect(violations.map(one => `${scheme} ${width}, ${one.id}: ${one.nodes.map(node => node.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
     }
   })

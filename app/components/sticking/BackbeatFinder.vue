@@ -27,7 +27,7 @@ const emit = defineEmits<{ use: [text: string] }>()
           <span class="text-sm text-muted">{{ one.by ? `from its ${ordinal(one.by + 1)} ${one.sticking.every(Boolean) ? 'note' : 'place'}` : 'as written' }}{{ one.repeat === 'every bar' ? ', again in every bar' : one.bars > 1 ? `, running on for ${one.bars} bars` : '' }}</span>
           <UButton class="ml-auto" size="xs" color="neutral" variant="outline" @click="emit('use', writeSticking(one.sticking, store.ground.slots))">Use it</UButton>
         </div>
-        <p>{{ sayRotation(one, beats) }}</p>
+        <p><b v-if="one.awkward" class="mr-1.5 inline-flex items-center gap-1 text-warning"><UIcon name="i-lucide-triangle-alert" class="size-4 shrink-0" />Asks for control.</b>{{ sayRotation(one, beats) }}</p>
       </li>
     </ol>
   </section>

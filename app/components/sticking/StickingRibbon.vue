@@ -8,6 +8,7 @@ import { useSettings } from '~/stores/settings'
 
 /** A sticking on the counts, bar under bar until it comes home: letters over their slots, accents high, felt beats set apart. */
 const props = defineProps<{ sticking: Sticking, ground: Ground, /** At most so many bars are drawn. */ most: number }>()
+const emit = defineEmits<{ /** A letter was pressed, by its place in the sticking. */ accent: [place: number] }>()
 const settings = useSettings()
 
 const home = computed(() => homeAfter(props.sticking, props.ground))
@@ -33,7 +34,7 @@ const beats = computed(() => rows.value.map((_, b) => onBeats(props.sticking, pr
       <div v-for="(beat, i) in row" :key="i" class="flex min-w-0 flex-1 bg-(--bed)" :class="i % 2 ? 'bg-(--bed-other)' : ''" aria-hidden="true">
         <div v-for="{ slot, word, stroke } in beat" :key="slot.index" class="flex h-16 min-w-0 flex-1 flex-col items-center justify-end pb-0.5" :data-slot="slot.index">
           <span v-if="stroke?.ornament" class="text-[0.7rem] leading-3 text-muted">{{ GRACES[stroke.ornament] }}</span>
-          <span v-if="stroke" class="display leading-6" :class="stroke.accent ? 'text-2xl font-bold' : 'text-base'" :style="{ color: toneOfLetter(stroke.who) }"><span v-if="stroke.accent" class="block text-center text-xs leading-3">&gt;</span>{{ stroke.who }}</span>
+          <button v-if="stroke" type="button" tabindex="-1" class="display cursor-pointer leading-6" :title="stroke.accent ? 'No accent' : 'Accent'" @click="emit('accent', stroke.place)"><span class="block" :class="stroke.accent ? 'text-2xl font-bold' : 'text-base'" :style="{ color: toneOfLetter(stroke.who) }"><span v-if="stroke.accent" class="block text-center text-xs leading-3">&gt;</span>{{ stroke.who }}</span></button>
           <span v-else class="text-muted">·</span>
           <span class="text-xs" :class="slot.slot === 0 ? 'font-bold text-highlighted' : 'text-muted'">{{ word }}</span>
         </div>

@@ -35,7 +35,7 @@ const timing = ref('')
 const { loop, span, toggleMarked } = useLoop()
 const cursor = ref<Cursor>({ limb: 'RH', slot: 0 })
 
-const { say, refused, edit, setBars, mirror, step, keep, toBin, putItBack, fetchBack } = useBenchEdits()
+const { say, refused, edit, setBars, mirror, step, keep, toBin, putItBack, fetchBack, laySticking } = useBenchEdits()
 const marks = useSpan(cursor, { edit, say, refused })
 const line = useGuideHands(cursor, edit)
 const hands = useLaneHands(cursor, refused, marks, line)
@@ -47,6 +47,7 @@ try {
   await bench.open(id)
   settings.lastGroove = id
   cursor.value = { limb: limbsInOrder(bench.groove!.lead)[0]!, slot: 0 }
+  if (route.query.lay) await laySticking()
   if (route.query.back) await fetchBack(String(route.query.back))
 } catch (error) {
   failed.value = (error as Error).message
