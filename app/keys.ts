@@ -7,7 +7,7 @@ interface Group { /** The path of the stations where it works; everywhere where 
 export const KEYS = {
   bench: { at: '/bench', title: 'Anywhere on the Bench', keys: {
     play: ['Space', 'play and stop'], step: ['e', 'step through, with no pulse'], tap: ['t', 'tap the tempo'], undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'],
-    add: ['a', 'add a part'], line: ['u', 'to the line above; add one'], lanes: ['l', 'to the lanes'], displace: ['d', 'displace parts'], staff: ['s', 'staff'], loop: ['m', 'loop what is marked'], keep: ['Shift+k', 'keep as a variation'], compare: ['g', 'compare with another groove'],
+    add: ['a', 'add a part'], cells: ['b', 'cells: a bar beat by beat'], line: ['u', 'to the line above; add one'], lanes: ['l', 'to the lanes'], displace: ['d', 'displace parts'], staff: ['s', 'staff'], loop: ['m', 'loop what is marked'], keep: ['Shift+k', 'keep as a variation'], compare: ['g', 'compare with another groove'],
   } },
   walk: { at: '/bench', title: 'In the lanes: walking', keys: {
     left: ['ArrowLeft', 'slot by slot'], right: ['ArrowRight', 'slot by slot'], up: ['ArrowUp', 'lane by lane'], down: ['ArrowDown', 'lane by lane'],

@@ -1,12 +1,13 @@
 import { type Ref, computed } from 'vue'
 import {
-  type Edit, type Laid, barDoubled, barInserted, barMoved, barRemoved, barSpan, cleared, copied, cutIn, displacedIn, laid, repeated, sayLaid, saySpan, slotSpan, spanGroove,
+  type Edit, type Laid, barDoubled, barInserted, barMoved, barRemoved, barSpan, cellFrom, cleared, copied, cutIn, displacedIn, laid, repeated, sayLaid, saySpan, slotSpan, spanGroove,
 } from '#core/groove'
 import type { Result } from '#core/result'
 import { barStarts, beatAt, beatsOf, mod, slotsOf } from '#core/time'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
 import { useBench } from '../stores/bench'
+import { useCells } from '../stores/cells'
 import { useSettings } from '../stores/settings'
 import { byKey } from '../keys'
 import type { Cursor } from '../lanes/cursor'
@@ -16,6 +17,7 @@ interface Told { edit: (edit: Edit) => boolean, say: (title: string) => void, re
 /** The marked run of slots: how it is marked, and what is done with it. Each deed is one edit. */
 export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
   const bench = useBench()
+  const cells = useCells()
   const settings = useSettings()
   /** The slot that a mark is drawn from. */
   let anchor = -1
@@ -109,6 +111,17 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
     }
   }
 
+  /** The span kept as a cell, named after where it came from. */
+  const keepCell = () => withSpan(async (span) => {
+    const name = `${bench.groove!.title}, ${says.value}`.slice(0, 60)
+    try {
+      await cells.keep(cellFrom(bench.groove!, span, newId(), name))
+      say(`Kept as the cell “${name}”.`)
+    } catch (error) {
+      refused((error as Error).message)
+    }
+  })
+
   function rebar(made: Result<Edit>, then: number) {
     if (!made.ok) return refused(made.reason)
     if (edit(made.value)) markBar(Math.min(then, bench.groove!.bars.length - 1))
@@ -123,7 +136,7 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
 
   const keys = byKey('span', { markLeft: () => extend(-1), markRight: () => extend(1), earlier: () => displace(-1), later: () => displace(1), clear, copy, cut, paste, repeat })
 
-  return { span, says, bar, mark, markBeat, markBar, unmark, copy, cut, paste, clear, repeat, displace, cutInto, own, double, insert, moveBar, removeBar, keys }
+  return { span, says, bar, mark, markBeat, markBar, unmark, copy, cut, paste, clear, repeat, displace, cutInto, own, keepCell, double, insert, moveBar, removeBar, keys }
 }
 
 export type SpanHands = ReturnType<typeof useSpan>

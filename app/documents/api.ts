@@ -62,6 +62,7 @@ export type Routes<K extends KindName> = ReturnType<typeof routes<K>>
 export const api = {
   grooves: routes('groove'),
   kits: routes('kit'),
+  cells: routes('cell'),
   recipes: routes('recipe'),
   plans: routes('plan'),
   players: routes('player'),

@@ -1,4 +1,4 @@
-import { type Groove, grooveTicks, readGroove, sayBars, sayFeel } from '#core/groove'
+import { type Cell, type Groove, grooveTicks, readCell, readGroove, sayBars, sayFeel } from '#core/groove'
 import { type Kit, type Player, readKit, readPlayer } from '#core/kit'
 import { type Plan, planSeconds, readPlan } from '#core/practise'
 import type { Result } from '#core/result'
@@ -18,13 +18,14 @@ export interface Summaries {
     parent: { id: string, revision: number } | null
   }
   kit: { id: string, name: string, pieces: number }
+  cell: { id: string, name: string, length: number }
   recipe: { id: string, name: string, about: string }
   plan: { id: string, title: string, stages: number, seconds: number, from: Tempo, to: Tempo, subjects: { kind: string, id: string }[] }
   player: { id: string }
 }
 
 /** The kinds of document there are, and what each is. */
-export interface Documents { groove: Groove, kit: Kit, recipe: Recipe, plan: Plan, player: Player }
+export interface Documents { groove: Groove, kit: Kit, cell: Cell, recipe: Recipe, plan: Plan, player: Player }
 export type KindName = keyof Documents
 
 /** One kind: everything that routes, lists, the bin and the tabs need to know of it. */
@@ -59,6 +60,12 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
     read: readKit,
     refers: () => [],
     summary: ({ id, name, pieces }) => ({ id, name, pieces: pieces.length }),
+  },
+  cell: {
+    what: 'cell',
+    read: readCell,
+    refers: () => [],
+    summary: ({ id, name, length }) => ({ id, name, length }),
   },
   recipe: {
     what: 'recipe',

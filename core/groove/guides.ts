@@ -73,3 +73,7 @@ export function tapped(slots: readonly { at: number, length: number }[], pressed
   const end = released < pressed ? total : nearest(released)
   return { at, length: begins === total || end <= at ? slot.length : Math.max(slot.length, end - at) }
 }
+
+/** Notes in one voice, whatever order they are in: each ends at the latest where the next begins, or with the bars. */
+export const oneVoice = (notes: readonly GuideNote[], groove: Pick<Groove, 'bars'>): GuideNote[] =>
+  notes.toSorted((a, b) => a.at - b.at).map((note, i, all) => ({ ...note, length: Math.min(note.length, (all[i + 1]?.at ?? grooveTicks(groove)) - note.at) }))

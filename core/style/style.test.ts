@@ -3,7 +3,7 @@ import { DEFAULT_KIT, LIMBS, pieceOf, strokesFor } from '#core/kit'
 import { type Groove, apply, makeBars, makeGroove, makePart, readGroove, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
 import {
-  balanceOf, breaksAtTurn, candidatesFor, CELLS, figureBars, firstCandidates, fitsStyle, footHolds, leveled, orient, type Orientation,
+  balanceOf, breaksAtTurn, candidatesFor, COMPING_CELLS, figureBars, firstCandidates, fitsStyle, footHolds, leveled, orient, type Orientation,
   partFrom, placeCell, rowBars, sayInversion, sayRoleBalance, STYLE_CARDS, STYLE_FAMILIES, type StyleCard, styleOf, stylesFound,
 } from '.'
 
@@ -111,7 +111,7 @@ describe('comping cells', () => {
   const comp = makePart({ id: 'comp', name: 'Comping', role: 'comping', limb: 'LH' })
   const groove = makeGroove({ id: 'g', title: 'G', bars, parts: [ride, comp], feel: { swing: { level: '1/8', share: 2 / 3 }, push: {} } })
   const place = (id: string, beat: number) => {
-    const placed = placeCell(groove, comp, CELLS.find(cell => cell.id === id)!, beat)
+    const placed = placeCell(groove, comp, COMPING_CELLS.find(cell => cell.id === id)!, beat)
     if (!placed.ok) return placed.reason
     const done = apply(groove, placed.value)
     if (!done.ok) return done.reason

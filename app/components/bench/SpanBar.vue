@@ -42,6 +42,7 @@ const barMenu = computed(() => {
     <label class="flex items-center gap-1 text-sm text-muted">cut <USelect :model-value="slots" :items="[...SUBDIVISIONS] as number[]" size="xs" class="w-14" aria-label="Cut the marked beats into" @update:model-value="one => hands.cutInto(Number(one))" /></label>
     <UButton size="xs" color="neutral" variant="outline" :to="`/vary/${bench.groove!.id}`">Vary it</UButton>
     <UButton size="xs" color="neutral" variant="outline" @click="hands.own()">Make it a groove</UButton>
+    <UButton size="xs" color="neutral" variant="outline" title="To lay it into other bars from Cells" @click="hands.keepCell()">Keep as a cell</UButton>
     <UDropdownMenu v-if="hands.bar.value >= 0" :items="barMenu"><UButton size="xs" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Bar</UButton></UDropdownMenu>
     <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" class="ml-auto" aria-label="Take the mark away" @click="hands.unmark()" />
   </section>

@@ -31,6 +31,7 @@ const shifting = useTemplateRef('shifting')
 
 const failed = ref('')
 const adding = ref(false)
+const celling = ref(false)
 const timing = ref('')
 const { loop, span, toggleMarked } = useLoop()
 const cursor = ref<Cursor>({ limb: 'RH', slot: 0 })
@@ -95,6 +96,7 @@ useStationKeys('bench', {
   undo: () => step('takeBack'),
   redo: () => step('bringBack'),
   add: () => (adding.value = true),
+  cells: () => (celling.value = !celling.value),
   line: toLine,
   lanes: () => lanes.value?.focus(),
   displace: () => shifting.value?.focus(),
@@ -130,11 +132,12 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
         <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
         <PartsBar v-model:solo="bench.solo" :groove="settled" :chosen-part-id="bench.chosenPart?.id" @edit="edit" @choose="part => { bench.chosenPartId = part.id; cursor = { ...cursor, limb: part.limb } }" @time="part => timing = part.id">
-          <template #add><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus" :aria-expanded="adding" @click="adding = !adding">Add a part</UButton><UButton size="sm" color="neutral" variant="ghost" @click="toLine">{{ bench.shown.guides.length ? 'The line above' : 'Add a line above' }}</UButton></template>
+          <template #add><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus" :aria-expanded="adding" @click="adding = !adding">Add a part</UButton><UButton size="sm" color="neutral" variant="ghost" :aria-expanded="celling" @click="celling = !celling">Cells</UButton><UButton size="sm" color="neutral" variant="ghost" @click="toLine">{{ bench.shown.guides.length ? 'The line above' : 'Add a line above' }}</UButton></template>
         </PartsBar>
       </div>
-      <SidePanel label="Readout" class="space-y-3" :wanted="adding || !!reading">
+      <SidePanel label="Readout" class="space-y-3" :wanted="adding || celling || !!reading">
         <AddPart v-if="adding" :groove="settled" :kit="bench.kit" @edit="edit" @try="bench.tryOut" @hear="hearInPlace" @refused="refused" @close="adding = false" />
+        <CellsPanel v-if="celling" :groove="bench.groove" :kit="bench.kit" :hands="hands" :cursor="cursor" @edit="edit" @try="bench.tryOut" @refused="refused" @go="slot => cursor = { ...cursor, slot }" @close="celling = false" />
         <LineReadings v-if="reading" :groove="settled" :kit="bench.kit" :line="reading" @edit="change => edit(change) && (reading = '')" @try="bench.tryOut" @hear="hearInPlace" @keep="(change, made) => keep(change, [made])" @close="reading = ''" />
         <FindingPanel v-if="ownRead && own" :groove="own" :kit="bench.kit" :read="ownRead" @edit="edit" @try="bench.tryOut" />
         <ReadoutPanel :groove="readable!" :read="read" />

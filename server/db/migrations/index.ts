@@ -5,8 +5,9 @@ import * as kits from './002-kits'
 import * as recipes from './003-recipes'
 import * as shapes from './004-shapes'
 import * as limits from './005-limits'
+import * as cells from './006-cells'
 
-const MIGRATIONS = [begin, kits, recipes, shapes, limits]
+const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells]
 
 /** Says which of the migrations a database has been through this Bazzet does not know: it is from a newer one. */
 export function unknownMigration(names: readonly string[]): string | undefined {

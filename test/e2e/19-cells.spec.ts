@@ -1,0 +1,47 @@
+import { type Bench, expect, test } from './app'
+
+const slots = async (bench: Bench, name: string) => {
+  await bench.saved()
+  return (await bench.stored()).document.parts.find(part => part.name === name)?.strokes.map(stroke => stroke.at / 1260) ?? []
+}
+
+test('a bar is built beat by beat from cells, one of one’s own among them, and its beats are dragged', async ({ page, bench }) => {
+  await bench.openCopy('wet-rope')
+  // One beat of everything is kept as a cell.
+  await bench.lanes.focus()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight')
+  await page.getByRole('button', { name: 'Keep as a cell' }).click()
+  await expect(page.getByText('Kept as the cell “Wet Rope, copied, bar 1, 1 to a of 1”.', { exact: true })).toBeVisible()
+  const foot = await bench.place('Right foot', 4)
+  await page.mouse.click(foot.x, foot.y)
+  expect(await slots(bench, 'Bass drum')).toEqual([0, 3, 4, 10, 16, 22, 25, 26])
+  await page.getByRole('button', { name: 'Cells', exact: true }).click()
+  const panel = page.locator('[data-cells]')
+  await expect(panel.locator('[data-cell-at]')).toHaveText('At bar 1, 2, into “Bass drum”.')
+  await panel.getByRole('button', { name: '2 a', exact: true }).click()
+  await expect(panel.locator('[data-cell-at]')).toHaveText('At bar 1, 3, into “Bass drum”.')
+  await panel.getByRole('button', { name: 'rest', exact: true }).click()
+  expect(await slots(bench, 'Bass drum')).toEqual([0, 3, 4, 7, 16, 22, 25, 26])
+  await panel.locator('[data-cell]').first().click()
+  expect(await slots(bench, 'Bass drum')).toEqual([0, 3, 4, 7, 12, 15, 16, 22, 25, 26])
+  // The last beat of the second bar is dragged to its front: what was there goes along.
+  await page.mouse.click((await bench.place('Right foot', 17)).x, (await bench.place('Right foot', 17)).y)
+  await page.keyboard.press('Control+z')
+  await panel.locator('[data-beat="2"]').dragTo(panel.locator('[data-beat="0"]'))
+  await expect.poll(() => slots(bench, 'Bass drum')).toEqual([0, 3, 4, 7, 12, 15, 17, 18, 20, 26])
+})
+
+test('cells by keys alone, and out of the bin again', async ({ page, bench }) => {
+  await bench.beginEmpty('Cell by cell')
+  await bench.lanes.focus()
+  for (const key of ['ArrowDown', 'ArrowDown', 'Enter']) await page.keyboard.press(key)
+  await page.keyboard.press('b')
+  const panel = page.locator('[data-cells]')
+  await expect(panel).toBeVisible()
+  await panel.getByRole('button', { name: '1 & a', exact: true }).press('Enter')
+  await panel.getByRole('button', { name: '&', exact: true }).press('Enter')
+  expect(await slots(bench, 'Bass drum')).toEqual([0, 2, 3, 6])
+  await panel.getByRole('button', { name: 'This beat earlier in the bar' }).press('Enter')
+  await page.keyboard.press('Escape')
+  await expect(panel).toBeHidden()
+})
