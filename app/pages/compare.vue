@@ -93,7 +93,7 @@ useHead({ title: 'Compare · Bazzet' })
         <section v-for="[key, groove, which] in [['a', first, 'first'], ['b', second, 'second']] as const" :key="key" :aria-label="groove.title">
           <h2 class="mb-1 flex items-center gap-3 text-lg">
             <span class="size-2.5 rounded-full" :class="heard === key ? 'bg-(--ui-text-highlighted)' : 'border border-accented'" />{{ groove.title }}
-            <span v-if="heard === key" class="text-sm font-normal text-muted">{{ player.playing ? 'sounds' : 'would sound' }}</span>
+            <span v-if="heard === key" class="text-sm font-normal text-muted">{{ player.playing ? 'playing' : 'plays next' }}</span>
           </h2>
           <LanesStill :groove="groove" :marks="marks(which)" large />
         </section>

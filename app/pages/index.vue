@@ -86,6 +86,6 @@ useHead({ title: 'Shelf · Bazzet' })
       <p class="my-3">Begin a groove from a style, with a first part for each limb, and change it until it is yours.</p>
       <UButton color="neutral" size="lg" @click="navigateTo('/begin')">Begin a groove</UButton>
     </div>
-    <p v-else-if="loaded && !found.length">{{ narrowed ? 'Nothing here is all of that.' : `Nothing here is called “${wanted}”.` }} <UButton size="sm" color="neutral" variant="outline" @click="wanted = ''; wish = { ...ANY, order: wish.order }">Show all</UButton></p>
+    <p v-else-if="loaded && !found.length">{{ narrowed ? 'No groove matches all of these.' : `No groove matches “${wanted}”.` }} <UButton size="sm" color="neutral" variant="outline" @click="wanted = ''; wish = { ...ANY, order: wish.order }">Show all</UButton></p>
   </ShelfGrid>
 </template>

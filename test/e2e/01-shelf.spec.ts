@@ -133,7 +133,7 @@ test('a groove is taken away as JSON and as MIDI, and the JSON opened again', as
   const { page } = bench
   await bench.open('wet-rope')
   const take = async (item: string) => {
-    await page.getByRole('button', { name: 'Keep, take away' }).click()
+    await page.getByRole('button', { name: 'This groove' }).click()
     const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: item }).click()])
     return { name: file.suggestedFilename(), path: await file.path() }
   }

@@ -7,7 +7,7 @@ test('a plan of four stages is made from a groove, and each stage can be changed
   await bench.open('chalk-on-the-door')
   await page.getByRole('button', { name: 'Add a part' }).click()
   await page.getByRole('button', { name: 'Hat foot on 2 and 4' }).click()
-  await page.getByRole('button', { name: 'Keep, take away' }).click()
+  await page.getByRole('button', { name: 'This groove' }).click()
   await page.getByRole('menuitem', { name: 'Practise it' }).click()
   await page.getByRole('button', { name: 'Make a plan' }).click()
   await expect(page.getByRole('heading', { name: 'Chalk on the Door, feet first' })).toBeVisible()

@@ -99,7 +99,7 @@ test('a groove on a kit that lacks a piece says so, and plays it on the nearest'
   await page.keyboard.press('Escape')
   const lacking = page.locator('[data-lacking]')
   await expect(lacking.first()).toContainText(/^Pad only has no /)
-  await expect(lacking.filter({ hasText: 'bass drum' })).toContainText('Nothing on this kit can stand in for it.')
+  await expect(lacking.filter({ hasText: 'bass drum' })).toContainText('Nothing on this kit can replace it.')
   const before = await lacking.count()
   await lacking.filter({ hasText: 'high tom' }).getByRole('button', { name: 'Play it on the pad' }).click()
   await expect(lacking).toHaveCount(before - 1)

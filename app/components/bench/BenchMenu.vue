@@ -25,6 +25,6 @@ const menu = computed(() => [
 
 <template>
   <UDropdownMenu :items="menu" :content="{ align: 'end' }">
-    <UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Keep, take away</UButton>
+    <UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">This groove</UButton>
   </UDropdownMenu>
 </template>

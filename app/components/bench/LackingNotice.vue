@@ -14,7 +14,7 @@ const missing = computed(() => lacking(props.groove, props.kit))
     <li v-for="one in missing" :key="one.piece" data-lacking class="flex flex-wrap items-center gap-2">
       {{ kit.name }} has no {{ (knownPiece(one.piece)?.name ?? one.piece).toLowerCase() }}, which {{ sayList(one.parts.map(part => part.name)) }} {{ one.parts.length === 1 ? 'asks' : 'ask' }} for; it stays silent.
       <UButton v-if="one.nearest" size="xs" color="neutral" variant="outline" @click="emit('edit', repieced(groove, kit, one.piece, one.nearest))">Play it on the {{ pieceOf(kit, one.nearest)!.name.toLowerCase() }}</UButton>
-      <span v-else class="text-sm text-muted">Nothing on this kit can stand in for it.</span>
+      <span v-else class="text-sm text-muted">Nothing on this kit can replace it.</span>
     </li>
   </ul>
 </template>

@@ -42,7 +42,7 @@ onBeforeUnmount(() => {
 <template>
   <section ref="root" aria-labelledby="readings-title" class="text-[0.94rem]" data-readings @keydown.escape="emit('close')">
     <div class="mb-1 flex items-baseline justify-between gap-2">
-      <h2 id="readings-title" class="text-lg">The line, given to the limbs</h2>
+      <h2 id="readings-title" class="text-lg">Ways to play the line</h2>
       <UButton size="sm" color="neutral" variant="outline" @click="emit('close')">Done</UButton>
     </div>
     <div class="mb-1 flex items-start justify-between gap-2 text-sm text-muted">

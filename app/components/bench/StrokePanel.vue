@@ -53,12 +53,12 @@ const lengths = computed(() => {
 <template>
   <section class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 py-1" aria-label="The chosen stroke">
     <div v-if="first" v-show="strokes.length" class="flex flex-wrap items-center gap-x-3 gap-y-1">
-      <span class="min-w-20"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
+      <span class="min-w-16"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
       <label class="flex items-center gap-1.5 text-sm text-muted">piece
-        <USelect :model-value="first.piece" :items="pieces" size="sm" class="w-28" aria-label="Piece" @update:model-value="id => hands.setPiece(String(id))" />
+        <USelect :model-value="first.piece" :items="pieces" size="sm" class="w-26" aria-label="Piece" @update:model-value="id => hands.setPiece(String(id))" />
       </label>
-      <label class="flex items-center gap-1.5 text-sm text-muted">struck
-        <USelect :model-value="first.stroke" :items="kinds" size="sm" class="w-28" aria-label="Stroke" @update:model-value="kind => hands.setKind(kind as Stroke['stroke'])" />
+      <label class="flex items-center gap-1.5 text-sm text-muted">kind
+        <USelect :model-value="first.stroke" :items="kinds" size="sm" class="w-24" aria-label="Stroke" @update:model-value="kind => hands.setKind(kind as Stroke['stroke'])" />
       </label>
       <label v-if="first.stroke === 'open'" class="flex items-center gap-1.5 text-sm text-muted">open for
         <USelect :model-value="openSlots" :items="lengths" size="sm" class="w-44" aria-label="Open for" @update:model-value="ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))" />

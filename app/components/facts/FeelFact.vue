@@ -38,7 +38,7 @@ const says = computed(() => {
     <div class="max-h-[70vh] space-y-4 overflow-y-auto">
       <SwingForm :swing="groove.feel.swing" @swing="swing => setFeel({ swing })" />
       <fieldset>
-        <legend class="mb-1 text-sm text-muted">Push and lay back, in ms: before the beat is less than 0, behind it more</legend>
+        <legend class="mb-1 text-sm text-muted">Ahead and behind, in ms: below 0 is ahead of the beat, above 0 behind it</legend>
         <div v-for="piece in pieces" :key="piece.id" class="flex items-center justify-between gap-2 py-0.5 text-sm">
           {{ piece.name }}
           <UInputNumber :model-value="pushed[piece.id] ?? 0" :min="-100" :max="100" size="sm" class="w-26" :aria-label="`${piece.name}, ms`" @update:model-value="ms => setPush(piece.id, ms)" />

@@ -15,7 +15,7 @@ const others = computed(() => NOTE_VALUES.map((value: NoteValue) => {
   <FactButton name="">
     <template #value><span class="sr-only">Note value: </span><NoteGlyph :counts="tempo.counts" /></template>
     <template #default="{ close }">
-    <p class="mb-2 text-sm text-muted">The same speed, counted in each note value. Press one to count in it; the groove goes on as fast as it is.</p>
+    <p class="mb-2 text-sm text-muted">The same speed, counted in each note value. Press one to count in it; the speed does not change.</p>
     <ul>
       <li v-for="one in others" :key="one.value">
         <button type="button" class="flex w-full cursor-pointer justify-between px-2 py-1 text-left hover:bg-elevated disabled:cursor-default disabled:text-dimmed" :class="one.value === tempo.counts ? 'font-semibold' : ''" :aria-pressed="one.value === tempo.counts" :disabled="!one.within" @click="emit('tempo', { bpm: one.exact, counts: one.value }); close()">

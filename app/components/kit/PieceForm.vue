@@ -74,7 +74,7 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
     </div>
     <div v-if="neighbours.length">
       <h3 class="text-base">One limb on two pieces</h3>
-      <p class="mb-1 text-sm text-muted">Tick the neighbours you can strike together with one stick or one foot.</p>
+      <p class="mb-1 text-sm text-muted">Tick the neighbours you can hit together with one stick or one foot.</p>
       <div class="space-y-2.5"><UCheckbox v-for="one in neighbours" :key="one.id" :model-value="paired(kit, piece.id, one.id)" :label="one.name" size="sm" @update:model-value="on => take(withPair(kit, piece.id, one.id, on === true))" /></div>
     </div>
     <div v-if="travel.length">

@@ -41,7 +41,7 @@ const ROWS: Row[] = [
   gap('control', 'From a loud stroke to a ghost, same hand', 'The stick comes back high from a loud stroke and must be stopped low in time for the ghost.'),
   gap('rise', 'From a ghost to an accent, same hand', 'The stick lies low and must come up in time to fall again.'),
   gap('grip', 'Another grip', 'From the stick to the cross-stick or the brush, and back.'),
-  travel('start', 'Getting going from one piece to another', 'Before a hand moves at all it must leave the drum it has struck.', 'ms', 5, 0, 500, 1000),
+  travel('start', 'Getting going from one piece to another', 'Before a hand can move it must leave the drum it has just hit.', 'ms', 5, 0, 500, 1000),
   travel('speed', 'A hand under way between pieces', 'How fast the hand covers the distance that the kit’s plan gives.', 'metres a second', 0.5, 0.5, 30, 1),
   { id: 'chick', name: 'A step of the hat foot after a hand’s stroke', why: 'On hats a hand has just struck closed, the foot must let go and step again. Sooner than this it is told.', unit: 'ms apart', step: 5, least: 20, most: 1000, single: true, get: limits => limits.chick * 1000, set: (limits, _, shown) => ({ ...limits, chick: shown / 1000 }) },
 ]

@@ -9,7 +9,7 @@ const emit = defineEmits<{ how: [how: Orchestration] }>()
 
 /** Every stroke of every piece that a hand can make, each a voice: the ride, its bell, the hats closed and open. */
 const voices = computed(() => piecesFor(props.kit, 'RH').flatMap(piece => strokesFor(piece, 'RH').map((stroke, i) => ({ value: `${piece.id}|${stroke}`, label: i ? `${piece.name}, ${STROKE_NAMES[stroke]}` : piece.name, piece: piece.id, stroke }))))
-const SAME = 'as its other strokes'
+const SAME = 'the same'
 const accents = computed(() => [{ value: SAME, label: SAME }, ...voices.value])
 const voiceOf = (piece: string, stroke: StrokeKind | undefined) => (voices.value.find(one => one.piece === piece && one.stroke === stroke) ?? voices.value.find(one => one.piece === piece))?.value
 const read = (value: string) => voices.value.find(one => one.value === value)!
@@ -49,7 +49,7 @@ const HANDS = [['R', 'Right hand'], ['L', 'Left hand']] as const
       <div class="grid grid-cols-2 gap-2 text-sm text-muted">
         <label>Bass drum<USelect :model-value="how.bass" :items="[...BASS_RULES]" size="sm" class="w-full" aria-label="Bass drum" @update:model-value="bass => set({ bass: bass as Orchestration['bass'] })" /></label>
         <label>Hat foot<USelect :model-value="how.hatFoot" :items="[...FOOT_RULES]" size="sm" class="w-full" aria-label="Hat foot" @update:model-value="hatFoot => set({ hatFoot: hatFoot as Orchestration['hatFoot'] })" /></label>
-        <label>Across to the snare on<USelect :model-value="backbeat" :items="Object.keys(BACKBEATS)" size="sm" class="w-full" aria-label="Backbeat" @update:model-value="beats => set({ backbeat: [...BACKBEATS[beats as keyof typeof BACKBEATS]] })" /></label>
+        <label>Snare on<USelect :model-value="backbeat" :items="Object.keys(BACKBEATS)" size="sm" class="w-full" aria-label="Backbeat" @update:model-value="beats => set({ backbeat: [...BACKBEATS[beats as keyof typeof BACKBEATS]] })" /></label>
       </div>
     </template>
     <USwitch :model-value="how.ghosted" label="All else ghosted" @update:model-value="ghosted => set({ ghosted })" />

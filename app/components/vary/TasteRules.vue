@@ -13,7 +13,7 @@ const turn = (id: string, on: boolean) => (vary.tasteOff = on ? vary.tasteOff.fi
   <UPopover :content="{ align: 'start' }" :ui="{ content: 'max-h-[70vh] w-96 overflow-y-auto bg-default p-4' }">
     <UButton color="neutral" variant="ghost" size="sm">Taste{{ vary.tasteOff.length ? `, ${vary.tasteOff.length} off` : '' }}</UButton>
     <template #content>
-      <p class="mb-2 text-sm text-muted">The next search goes by these. Some styles are excepted from a rule.</p>
+      <p class="mb-2 text-sm text-muted">The next search uses these. Some rules do not apply in some styles.</p>
       <section v-for="[kind, title] in KINDS" :key="kind" class="mb-3" :aria-label="title">
         <h3 class="mb-1 font-semibold">{{ title }}</h3>
         <ul class="space-y-1.5">

@@ -9,7 +9,7 @@ if (settings.lastGroove) await navigateTo(`/bench/${settings.lastGroove}`, { rep
 <template>
   <div class="m-auto max-w-md text-center">
     <h1 class="text-2xl">The Bench is empty</h1>
-    <p class="my-3">Pick a groove from the Shelf, or begin one there, and it lies here to be layered limb by limb.</p>
+    <p class="my-3">Pick a groove from the Shelf, or begin one, and layer it here limb by limb.</p>
     <UButton to="/" color="neutral">To the Shelf</UButton>
   </div>
 </template>

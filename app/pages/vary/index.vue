@@ -9,7 +9,7 @@ if (settings.lastGroove) await navigateTo(`/vary/${settings.lastGroove}`, { repl
 <template>
   <div class="m-auto max-w-md text-center">
     <h1 class="text-2xl">Nothing to vary yet</h1>
-    <p class="my-3">Open a groove from the Shelf; here it becomes many.</p>
+    <p class="my-3">Open a groove from the Shelf, and make variations of it here.</p>
     <UButton to="/" color="neutral">To the Shelf</UButton>
   </div>
 </template>
