@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Summaries } from '#core/documents'
 import { type Listed, api } from '~/documents/api'
 import { typedEarly, useFirstCards } from '~/documents/first'
-import { ANY, type ShelfWish, shelved } from '~/documents/shelf'
+import { ANY, type ShelfWish, isNarrowed, shelved } from '~/documents/shelf'
 import { useNewGroove } from '~/composables/useNewGroove'
 import { useTabs } from '~/documents/here'
 
@@ -20,7 +20,21 @@ const loaded = ref(false)
 const wanted = ref(typedEarly('[aria-label="Find a groove"]'))
 const inBin = ref(false)
 const wish = ref<ShelfWish>({ ...ANY })
-const narrowed = computed(() => !!(wish.value.style || wish.value.tag || wish.value.folded))
+const narrowed = computed(() => isNarrowed(wish.value))
+/** Seconds practised by groove; asked for once somebody wants that order. */
+const practised = shallowRef<ReadonlyMap<string, number>>(new Map())
+watch(() => wish.value.order, async (order) => {
+  if (order === 'practised') practised.value = new Map((await api.log.sums()).practised.map(({ id, seconds }) => [id, seconds]))
+})
+/** Grooves that are chosen, many at once; none of them while nothing is being chosen. */
+const picking = ref(false)
+const picked = ref<ReadonlySet<string>>(new Set())
+function pick(id: string) {
+  const now = new Set(picked.value)
+  if (!now.delete(id)) now.add(id)
+  picked.value = now
+}
+watch(picking, () => (picked.value = new Set()))
 const file = ref<HTMLInputElement>()
 
 async function load() {
@@ -44,7 +58,7 @@ const texts = computed(() => grooves.value.map(({ summary: one }) => [one.title,
 const found = computed(() => {
   const words = wanted.value.toLowerCase().split(/\s+/).filter(Boolean)
   const named = words.length ? grooves.value.filter((_, i) => words.every(word => texts.value[i]!.includes(word))) : grooves.value
-  return shelved(named, wish.value)
+  return shelved(named, wish.value, practised.value)
 })
 
 async function bin({ id, title }: Summaries['groove']) {
@@ -72,8 +86,9 @@ useHead({ title: 'Shelf · Bazzet' })
     </div>
   </header>
   <!-- The cards come first: what narrows them follows once all of them are known, into a room that is kept for it. -->
-  <div class="min-h-11 shrink-0"><LazyShelfFilters v-if="loaded" v-model="wish" :lines="grooves" /></div>
-  <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order}`" :known="first?.whole ?? []" @drawn="loaded || load()" @bin="bin">
+  <div class="min-h-11 shrink-0"><LazyShelfFilters v-if="loaded" v-model="wish" v-model:picking="picking" :lines="grooves" /></div>
+  <LazyShelfPicked v-if="picking" :ids="[...picked]" :found="found.map(line => line.summary.id)" @all="ids => picked = new Set(ids)" @changed="load" @done="picking = false" />
+  <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family}`" :picked="picking ? picked : undefined" :known="first?.whole ?? []" @pick="pick" @drawn="loaded || load()" @bin="bin">
     <section v-if="inBin && binned.length" class="mb-6 border-l-3 border-accented pl-4" aria-labelledby="bin-title">
       <h2 id="bin-title" class="text-lg">In the bin</h2>
       <ul class="max-h-60 overflow-y-auto">

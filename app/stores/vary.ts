@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 import { type MoveGroup, type Params, type PromiseId, DENSITIES, MOVES } from '#core/vary'
 
 /** What the Vary station remembers: promises, the move looked at, and what each move was last told. */
@@ -15,6 +15,9 @@ export const useVary = defineStore('vary', () => {
   /** Rules of taste that are turned off, by id. */
   const tasteOff = useLocalStorage<string[]>('bazzet:taste-off', [])
 
+  /** The moves that are grey because they would break a promise, while a list of moves is looked at. */
+  const greyed = shallowRef<{ promise: PromiseId, name: string }[]>([])
+
   function openMove(id: string) {
     moveId.value = id
     group.value = ''
@@ -27,5 +30,5 @@ export const useVary = defineStore('vary', () => {
     promises.value = given ? others : [...others, promise]
   }
 
-  return { promises, moveId, group, told, seed, tasteOff, openMove, toggle }
+  return { greyed, promises, moveId, group, told, seed, tasteOff, openMove, toggle }
 })

@@ -89,5 +89,5 @@ export function latestLines(lines: readonly TempoLine[], most: number): TempoLin
   return lines.filter(line => latest.has(line))
 }
 
-/** What a log comes to. */
-export interface LogSums { stages: number, seconds: number, days: number, lines: TempoLine[] }
+/** What a log comes to; `practised` are the seconds by subject, most first. */
+export interface LogSums { stages: number, seconds: number, days: number, lines: TempoLine[], practised: { id: string, seconds: number }[] }

@@ -1,7 +1,7 @@
 import { type Kit, piecesFor } from '#core/kit'
 import { type Groove, sayPlace, workable } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
-import type { Move, ParamSpec, ParamValue, Params } from './move'
+import type { Move, ParamSpec, ParamValue, Params, PromiseId } from './move'
 import { firstBroken } from './promises'
 import { gridOf } from './work'
 
@@ -43,25 +43,26 @@ const OFFERED = ['backbeat', 'playable'] as const
 
 /**
  * A move’s parameters as they are first offered where a groove is looked at: the usual ones, or, where they find nothing to
- * do, ask what no body can play or touch the backbeat, with one of them changed: the next free slot, another part, a drag
- * where no hand is free for a flam.
+ * do, ask what no body can play, touch the backbeat or break what the player has asked to keep, with one of them changed: the next
+ * free slot, another part, a drag where no hand is free for a flam.
  */
-export function firstParams(move: Move, groove: Groove, kit: Kit): Params | undefined {
+export function firstParams(move: Move, groove: Groove, kit: Kit, promises: readonly PromiseId[] = []): Params | undefined {
   const usual = usualParams(move, groove, kit)
   if (!usual) return usual
+  const asked = [...new Set([...OFFERED, ...promises])]
   const fits = (params: Params): 'well' | 'badly' | undefined => {
     const done = move.make(groove, params, kit)
-    return done.ok ? (firstBroken(OFFERED, groove, done.value.groove, kit) ? 'badly' : 'well') : undefined
+    return done.ok ? (firstBroken(asked, groove, done.value.groove, kit) ? 'badly' : 'well') : undefined
   }
   const first = fits(usual)
   if (first === 'well') return usual
   let next = first && usual
   for (const spec of move.params) {
-    if (spec.kind === 'parts') continue
     const values = choicesOf(spec, groove, kit)?.map(choice => choice.value) ?? []
-    const from = values.indexOf(usual[spec.id]!) + 1
+    const now = spec.kind === 'parts' ? (usual[spec.id] as string[])[0]! : usual[spec.id]!
+    const from = values.indexOf(now) + 1
     for (const value of [...values.slice(from), ...values.slice(0, from)]) {
-      const params = { ...usual, [spec.id]: spec.kind === 'slots' ? [value as number] : value }
+      const params = { ...usual, [spec.id]: spec.kind === 'slots' ? [value as number] : spec.kind === 'parts' ? [value as string] : value }
       const how = fits(params)
       if (how === 'well') return params
       if (how) next ??= params

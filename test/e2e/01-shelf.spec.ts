@@ -47,6 +47,46 @@ test('the Shelf is narrowed by style and tag, put in order, and variations fold 
   await expect(page.getByRole('article')).toHaveCount(13 - variations)
 })
 
+test('the Shelf is narrowed by meter, tempo and family, and sorted by practice', async ({ page, app }) => {
+  await shelf(page, app)
+  const pick = async (name: string, option: string | RegExp) => {
+    await page.getByRole('combobox', { name, exact: true }).click()
+    await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click()
+    await expect(page.getByRole('listbox')).toHaveCount(0)
+  }
+  await pick('Meter', '3/4')
+  await expect(page.getByRole('article')).toHaveCount(1)
+  await expect(page.getByRole('article')).toContainText('Tin Gutter Waltz')
+  await page.getByRole('button', { name: 'Show all' }).click()
+  await pick('Tempo', '140 and up')
+  await expect(page.getByRole('article')).toHaveCount(1)
+  await expect(page.getByRole('article')).toContainText('Seven Crates Up')
+  await page.getByRole('button', { name: 'Show all' }).click()
+  await pick('Family', /^Wet Rope \(/)
+  await expect(page.getByRole('article').filter({ hasNotText: 'Wet Rope' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Show all' }).click()
+  await pick('Order', 'most practised first')
+  await expect(page.getByRole('article').first()).toContainText('Wet Rope')
+})
+
+test('several grooves are tagged at once, and go to the bin and back at once', async ({ page, app }) => {
+  await shelf(page, app)
+  await page.getByRole('button', { name: 'Choose several' }).click()
+  for (const title of ['Cold Kettle', 'Slow Ferry Home']) await page.getByRole('checkbox', { name: `Choose ${title}` }).click()
+  const bar = page.locator('[data-picked]')
+  await expect(bar.getByRole('status')).toHaveText('2 grooves chosen')
+  await bar.getByLabel('Tag for the chosen grooves').fill('tuesday')
+  await bar.getByLabel('Tag for the chosen grooves').press('Enter')
+  await expect(page.getByText('2 grooves tagged “tuesday”.', { exact: true })).toBeVisible()
+  await expect(page.getByRole('article').filter({ hasText: 'tuesday' })).toHaveCount(2)
+  await bar.getByRole('button', { name: 'Put in the bin' }).click()
+  await expect(page.getByRole('article')).toHaveCount(11)
+  await page.getByRole('button', { name: 'Take them out again' }).click()
+  await expect(page.getByRole('article')).toHaveCount(13)
+  await bar.getByRole('button', { name: 'Done' }).click()
+  await expect(page.getByRole('checkbox', { name: /^Choose / })).toHaveCount(0)
+})
+
 test('the first cards stand there before any script has come, and what is pressed and typed meanwhile is not lost', async ({ page, app }) => {
   let scripts: () => void = () => {}
   let held = Promise.resolve()

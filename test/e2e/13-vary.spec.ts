@@ -259,3 +259,25 @@ test('a move goes into the recipe that was asked for, or into a new one; no othe
   const { document } = await (await fetch(`${bench.app.url}/api/recipes/${kept}`)).json() as { document: { steps: { move: string }[] } }
   expect(document.steps.every(step => step.move !== 'displace-all')).toBe(true)
 })
+
+test('a promise says which moves it greys, and displacing offers a part that keeps it', async ({ page, bench }) => {
+  await bench.open('wet-rope')
+  await page.goto(page.url().replace('/bench/', '/vary/'))
+  await page.locator('[data-move="displace"]').click()
+  const promise = page.getByRole('button', { name: 'Lead hand unchanged' })
+  await promise.click()
+  await expect(promise).toHaveAccessibleDescription(/^Greys \d+ moves?: /)
+  // The first part is the lead, which is promised to stay: another is offered instead.
+  await expect(page.locator('[data-move="displace"]')).not.toHaveAttribute('data-why', /lead hand/)
+  await expect(page.getByRole('button', { name: 'Hat eighths', exact: true })).toHaveAttribute('aria-pressed', 'false')
+  await promise.click()
+})
+
+test('an idea that is chosen is shown large, with its counts', async ({ page, bench }) => {
+  await page.goto(`${bench.app.url}/vary/wet-rope?view=ideas`)
+  await page.getByRole('button', { name: 'Search for ideas' }).click()
+  await page.locator('[data-idea]').nth(2).waitFor()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await page.locator('[data-idea]').nth(1).press('Enter')
+  await expect(page.locator('[data-chosen-idea]').getByText('Right hand', { exact: true })).toBeVisible()
+})

@@ -17,8 +17,10 @@ const props = defineProps<{
   wanted: string
   /** Grooves that are here already. */
   known: readonly Stored<Groove>[]
+  /** Those that are chosen, while several are being chosen. */
+  picked?: ReadonlySet<string> | undefined
 }>()
-const emit = defineEmits<{ bin: [summary: Summaries['groove']], /** The first cards stand on the screen. */ drawn: [] }>()
+const emit = defineEmits<{ bin: [summary: Summaries['groove']], /** The first cards stand on the screen. */ drawn: [], pick: [id: string] }>()
 
 /** A card is this wide at least, in pixels; its words and the space under it are so high. Its lanes are as high as their width says. */
 const CARD = { width: 272, gap: 32, words: 132 } as const
@@ -65,7 +67,7 @@ const parentOf = ({ parent }: Summaries['groove']) => (parent ? props.titles.get
         v-for="row in shown" :key="row.key" class="absolute inset-x-0 grid gap-x-8" data-row
         :style="{ transform: `translateY(${row.top}px)`, height: `${height}px`, gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }">
         <!-- By place, not by groove: another search changes the words of cards and makes no new ones. -->
-        <ShelfCard v-for="({ summary, updatedAt }, place) in row.cards" :key="place" :summary="summary" :updated-at="updatedAt" :groove="documents.get(summary.id)?.document" :parent="parentOf(summary)" @bin="emit('bin', summary)" />
+        <ShelfCard v-for="({ summary, updatedAt }, place) in row.cards" :key="place" :summary="summary" :updated-at="updatedAt" :groove="documents.get(summary.id)?.document" :parent="parentOf(summary)" :picked="picked?.has(summary.id)" :picking="!!picked" @pick="emit('pick', summary.id)" @bin="emit('bin', summary)" />
       </div>
     </div>
   </div>

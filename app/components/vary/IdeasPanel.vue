@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { type Groove, type MoveMade, passSeconds } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Idea, type MoveGroup, type PromiseId, DENSITIES, companionOf, runSteps } from '#core/vary'
@@ -46,6 +46,11 @@ function leave() {
   emit('hear', false)
   emit('try', undefined)
 }
+/** The idea that was chosen, large above the others. */
+const chosen = shallowRef<Idea>()
+watch(() => search.ideas.value, (now) => {
+  if (chosen.value && !now.includes(chosen.value)) chosen.value = undefined
+})
 const kept = ref<Set<string>>(new Set())
 function keep(idea: Idea) {
   kept.value = new Set([...kept.value, keyOf(idea)])
@@ -62,8 +67,12 @@ onBeforeUnmount(() => emit('try', undefined))
     </div>
     <p v-if="!begun" class="max-w-2xl text-toned">Chains of one to four moves are tried by the thousand. What breaks a promise above or a rule of taste is dropped, and so is what sounds like something already found; the rest is ranked so that the first dozen differ. {{ companion.says }}</p>
     <p v-else-if="!shown.length && !search.running.value">{{ cards.length ? `None of these is ${filter}.` : 'Nothing was found that keeps every promise. Give one back and search again.' }}</p>
+    <section v-if="chosen" class="mb-5 border-b border-default pb-4" aria-label="The chosen idea" data-chosen-idea>
+      <h2 class="text-lg">{{ chosen.says.join(' ') }}</h2>
+      <VariationCard :key="keyOf(chosen)" :groove="chosen.groove" :home="groove" :kit="kit" large class="overflow-x-auto" />
+    </section>
     <CardGrid @leave="leave">
-      <IdeaCard v-for="(idea, i) in shown" :key="keyOf(idea)" :idea="idea" :number="i + 1" :home="groove" :kit="kit" :kept="kept.has(keyOf(idea))" @point="point(idea)" @leave="leave" @keep="keep(idea)" />
+      <IdeaCard v-for="(idea, i) in shown" :key="keyOf(idea)" :idea="idea" :number="i + 1" :home="groove" :kit="kit" :kept="kept.has(keyOf(idea))" @point="point(idea)" @leave="leave" @keep="keep(idea)" @choose="chosen = idea" />
     </CardGrid>
   </div>
 </template>

@@ -11,7 +11,7 @@ const emit = defineEmits<{ try: [groove: Groove | undefined], keep: [groove: Gro
 const vary = useVary()
 
 function preview(move: Move) {
-  const params = vary.told[move.id] ?? firstParams(move, props.groove, props.kit)
+  const params = vary.told[move.id] ?? firstParams(move, props.groove, props.kit, vary.promises)
   const done = params && runMove(move, props.groove, params, props.kit, props.span)
   if (!done?.ok) return { move, groove: props.groove, made: undefined, says: done?.reason ?? 'This groove has nothing for it.', why: true }
   const lost = firstBroken(vary.promises, props.groove, done.value.groove, props.kit)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onBeforeUnmount, watch } from 'vue'
 import { type Groove, type Span, sentence } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { MOVES, MOVE_GROUPS, type Move, type Params, type PromiseId, firstBroken, firstParams, makeMove } from '#core/vary'
@@ -10,24 +10,28 @@ const props = defineProps<{ groove: Groove, kit: Kit, promises: readonly Promise
 const vary = useVary()
 
 /** Why a move cannot be, as it was last found: what one move is told does not send the other forty to be judged again. */
-const judged = new Map<string, { groove: Groove, kit: Kit, promises: readonly PromiseId[], params: Params | undefined, span: Span | undefined, why: string }>()
-function whyNot(move: Move, params: Params | undefined): string {
+const judged = new Map<string, { groove: Groove, kit: Kit, promises: readonly PromiseId[], params: Params | undefined, span: Span | undefined, why: string, by: PromiseId | undefined }>()
+function whyNot(move: Move, params: Params | undefined): { why: string, by: PromiseId | undefined } {
   const { groove, kit, promises, span } = props
   const known = judged.get(move.id)
-  if (known && known.groove === groove && known.kit === kit && known.promises === promises && known.params === params && known.span === span) return known.why
+  if (known && known.groove === groove && known.kit === kit && known.promises === promises && known.params === params && known.span === span) return known
   const done = params && makeMove(move, groove, params, kit, span)
-  const why = !done ? 'This groove has nothing for it.' : done.ok ? firstBroken(promises, groove, done.value.groove, kit)?.reason ?? '' : done.reason
-  judged.set(move.id, { groove, kit, promises, params, span, why })
-  return why
+  const lost = done?.ok ? firstBroken(promises, groove, done.value.groove, kit) : undefined
+  const now = { groove, kit, promises, params, span, why: !done ? 'This groove has nothing for it.' : done.ok ? lost?.reason ?? '' : done.reason, by: lost?.promise }
+  judged.set(move.id, now)
+  return now
 }
 /** The usual parameters on this groove, the same object while it is the same groove. */
-const usual = computed(() => new Map(MOVES.map(move => [move.id, firstParams(move, props.groove, props.kit)])))
+const usual = computed(() => new Map(MOVES.map(move => [move.id, firstParams(move, props.groove, props.kit, props.promises)])))
 
 const open = (move: Move) => !vary.group && vary.moveId === move.id
 const groups = computed(() => MOVE_GROUPS.map(group => ({
   group,
-  moves: MOVES.filter(move => move.group === group).map(move => ({ move, why: whyNot(move, props.told[move.id] ?? usual.value.get(move.id)) })),
+  moves: MOVES.filter(move => move.group === group).map(move => ({ move, ...whyNot(move, props.told[move.id] ?? usual.value.get(move.id)) })),
 })).filter(one => one.moves.length))
+/** Which moves each promise greys, for the row of promises to say. */
+watch(groups, now => (vary.greyed = now.flatMap(({ moves }) => moves.flatMap(({ move, by }) => (by ? [{ promise: by, name: move.name }] : [])))), { immediate: true })
+onBeforeUnmount(() => (vary.greyed = []))
 </script>
 
 <template>

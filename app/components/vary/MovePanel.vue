@@ -13,7 +13,7 @@ const vary = useVary()
 const recipes = useRecipes()
 
 const move = computed(() => moveOf(vary.moveId) ?? moveOf('displace-all')!)
-const params = computed<Params | undefined>(() => vary.told[move.value.id] ?? firstParams(move.value, props.groove, props.kit))
+const params = computed<Params | undefined>(() => vary.told[move.value.id] ?? firstParams(move.value, props.groove, props.kit, vary.promises))
 const done = computed(() => (params.value ? runMove(move.value, props.groove, params.value, props.kit, props.span) : undefined))
 const lost = computed(() => (done.value?.ok ? firstBroken(vary.promises, props.groove, done.value.value.groove, props.kit) : undefined))
 const after = computed(() => (done.value?.ok ? done.value.value.groove : undefined))

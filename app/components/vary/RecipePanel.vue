@@ -83,7 +83,7 @@ async function bin() {
       <section v-if="result && made.length" aria-label="What the recipe comes to" class="space-y-2 border-t border-default pt-3">
         <h3 class="text-lg">What it comes to</h3>
         <p v-if="lost" class="text-error" role="status">{{ lost.reason }}</p>
-        <VariationCard :groove="result" :home="groove" :kit="kit" class="max-w-sm" />
+        <VariationCard :groove="result" :home="groove" :kit="kit" large class="overflow-x-auto" />
         <div class="flex gap-2">
           <UButton color="neutral" :disabled="!!lost" @click="emit('keep', result, made, recipe.name)">Keep as variation</UButton>
           <UButton color="neutral" variant="outline" :disabled="!!lost" @click="emit('edit', editBetween(groove, result, recipe.name))">Change this groove</UButton>

@@ -29,13 +29,14 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
   },
   async sums() {
     const select = <T extends object>(sql: string) => sequelize.query<T>(sql, { type: QueryTypes.SELECT })
-    const [[totals], bests, latest] = await Promise.all([
+    const [[totals], bests, latest, practised] = await Promise.all([
       select<{ stages: number, seconds: number, days: number }>('SELECT COUNT(*) AS stages, COALESCE(SUM(seconds), 0) AS seconds, COUNT(DISTINCT day) AS days FROM log'),
       select<DayBest>('SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE word IS NULL OR word <> \'missed\' GROUP BY subjectId, day ORDER BY day, MIN(at)'),
       // SQLite takes the bare columns beside MAX(at) from the row that holds it.
       select<{ id: string, title: string, counts: NoteValue, at: string }>('SELECT subjectId AS id, title, counts, MAX(at) AS at FROM log WHERE word IS NULL OR word <> \'missed\' GROUP BY subjectId'),
+      select<{ id: string, seconds: number }>('SELECT subjectId AS id, SUM(seconds) AS seconds FROM log GROUP BY subjectId ORDER BY seconds DESC, id'),
     ])
-    return { ...totals!, lines: tempoLines(bests, new Map(latest.map(({ id, title, counts }) => [id, { title, counts }]))) }
+    return { ...totals!, practised, lines: tempoLines(bests, new Map(latest.map(({ id, title, counts }) => [id, { title, counts }]))) }
   },
   count: () => model.count(),
   async put(entry) {
