@@ -89,7 +89,7 @@ useHead({ title: 'Compare · Bazzet' })
   </div>
   <template v-else>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_22rem]">
-      <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-4 max-xl:pr-11">
+      <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-4 max-xl:pr-11" tabindex="0" role="group" aria-label="The two grooves">
         <section v-for="[key, groove, which] in [['a', first, 'first'], ['b', second, 'second']] as const" :key="key" :aria-label="groove.title">
           <h2 class="mb-1 flex items-center gap-3 text-lg">
             <span class="size-2.5 rounded-full" :class="heard === key ? 'bg-(--ui-text-highlighted)' : 'border border-accented'" />{{ groove.title }}

@@ -79,6 +79,7 @@ useHead({ title: 'Shelf · Bazzet' })
     <UInput v-model="wanted" icon="i-lucide-search" placeholder="Title, style or tag" class="w-64 max-w-full" aria-label="Find a groove" />
     <p class="text-sm text-muted" role="status">{{ loaded ? `${found.length} of ${grooves.length}` : 'Looking …' }}</p>
     <div class="ml-auto flex flex-wrap gap-2">
+      <UButton v-if="loaded && grooves.length" color="neutral" variant="ghost" :aria-pressed="picking" @click="picking = !picking">Choose several</UButton>
       <UButton v-if="binned.length" color="neutral" variant="ghost" @click="inBin = !inBin">Bin ({{ binned.length }})</UButton>
       <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="file?.click()">Open a file</UButton>
       <UButton color="neutral" icon="i-lucide-plus" @click="navigateTo('/begin')">Begin a groove</UButton>
@@ -86,7 +87,7 @@ useHead({ title: 'Shelf · Bazzet' })
     </div>
   </header>
   <!-- The cards come first: what narrows them follows once all of them are known, into a room that is kept for it. -->
-  <div class="min-h-11 shrink-0"><LazyShelfFilters v-if="loaded" v-model="wish" v-model:picking="picking" :lines="grooves" /></div>
+  <div class="min-h-11 shrink-0"><LazyShelfFilters v-if="loaded" v-model="wish" :lines="grooves" /></div>
   <LazyShelfPicked v-if="picking" :ids="[...picked]" :found="found.map(line => line.summary.id)" @all="ids => picked = new Set(ids)" @changed="load" @done="picking = false" />
   <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family}`" :picked="picking ? picked : undefined" :known="first?.whole ?? []" @pick="pick" @drawn="loaded || load()" @bin="bin">
     <section v-if="inBin && binned.length" class="mb-6 border-l-3 border-accented pl-4" aria-labelledby="bin-title">

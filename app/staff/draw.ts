@@ -6,7 +6,7 @@ type Vex = typeof import('vexflow/bravura')
 type Note = InstanceType<Vex['StaveNote']>
 
 /** What is shown under the notes. */
-export interface StaffOptions { width: number, counts: boolean, sticking: boolean, scale?: number }
+export interface StaffOptions { width: number, counts: boolean, sticking: boolean, scale?: number, /** Bars to a line where there is room; as many as fit without it. */ perLine?: number }
 /** A note as it stands in the picture: each head’s height in the picture’s own measure, and the strokes behind it. */
 export interface DrawnNote { element: SVGElement, heads: { y: number, strokes: NoteHead['strokes'] }[] }
 
@@ -28,7 +28,7 @@ export function keyOf(place: number): string {
 
 const HEAD_CODES = { 'filled': '', 'x': '/x2', 'circled x': '/x3', 'diamond': '/d2', 'slash': '', 'triangle': '/t2' } as const
 const DURATIONS: Record<number, string> = { 1: 'w', 2: 'h', 4: 'q' }
-const SYSTEM = { above: 46, tuplet: 16, staff: 146, row: 16, clef: 46, meter: 26, bar: 18 } as const
+const SYSTEM = { above: 46, tuplet: 16, below: 14, staff: 146, row: 16, clef: 46, meter: 26, bar: 18 } as const
 
 /** One voice of a bar, made into the engraver's notes. */
 interface Engraved { written: WrittenVoice, notes: Note[], voice: InstanceType<Vex['Voice']>, beams: InstanceType<Vex['Beam']>[], tuplets: InstanceType<Vex['Tuplet']>[] }
@@ -73,7 +73,7 @@ function engrave(vex: Vex, bar: NotationBar, written: WrittenVoice, up: boolean)
  * Draws notation into an element, in as many systems as the width asks for, and tells where each note came to stand.
  * What was there before goes. Undefined where another drawing of the same element began in the meantime.
  */
-export async function drawStaff(host: HTMLElement, notation: Notation, { width, counts, sticking, scale = 1 }: StaffOptions): Promise<DrawnNote[] | undefined> {
+export async function drawStaff(host: HTMLElement, notation: Notation, { width, counts, sticking, scale = 1, perLine = 0 }: StaffOptions): Promise<DrawnNote[] | undefined> {
   const turn = String(Number(host.dataset.turn ?? 0) + 1)
   host.dataset.turn = turn
   const vex = await engraver()
@@ -89,7 +89,7 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   const systems: (typeof bars)[] = []
   let taken = Infinity
   for (const one of bars) {
-    if (taken + one.least > inside) {
+    if (taken + one.least > inside || (perLine > 0 && systems.at(-1)?.length === perLine)) {
       systems.push([])
       taken = SYSTEM.clef
     }
@@ -99,7 +99,10 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   const rows = Number(counts) + Number(sticking)
   // The figure of a tuplet stands over the accents over the beams.
   const above = SYSTEM.above + (bars.some(({ voices }) => voices.some(one => one.written.tuplets.length)) ? SYSTEM.tuplet : 0)
-  const height = SYSTEM.staff + above - SYSTEM.above + rows * SYSTEM.row
+  // That of the feet's stands under their stems, and the counts under it.
+  const below = bars.some(({ bar }) => bar.feet.tuplets.length) ? SYSTEM.below : 0
+  const staff = SYSTEM.staff + below
+  const height = staff + above - SYSTEM.above + rows * SYSTEM.row
   const holder = document.createElement('div')
   const renderer = new Renderer(holder, Renderer.Backends.SVG)
   renderer.resize(width, (above + systems.length * height) * scale)
@@ -129,6 +132,9 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
       formatter.format(voices.map(one => one.voice), stave.getNoteEndX() - stave.getNoteStartX() - 12)
       const places = new Map<number, number>()
       for (const { voice, beams, tuplets, notes, written } of voices) {
+        // Stems get their length from the beams, once heads have their heights; accents stand over stems only if they have it by now.
+        notes.forEach(note => note.setStave(stave))
+        beams.forEach(beam => beam.postFormat())
         voice.draw(context, stave)
         beams.forEach(beam => beam.setContext(context).draw())
         tuplets.forEach(tuplet => tuplet.setContext(context).draw())
@@ -147,8 +153,8 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
       for (const count of bar.counts) {
         const at = places.get(count.at)
         if (at === undefined) continue
-        if (counts) text(at, top + SYSTEM.staff - 2, count.word, count.onBeat)
-        if (sticking) text(at, top + SYSTEM.staff - 2 + (counts ? SYSTEM.row : 0), count.sticking, false)
+        if (counts) text(at, top + staff - 2, count.word, count.onBeat)
+        if (sticking) text(at, top + staff - 2 + (counts ? SYSTEM.row : 0), count.sticking, false)
       }
       x += own
     })

@@ -29,3 +29,22 @@ export function sheetStages(groove: Groove, stages: number): SheetStage[] {
     }
   })
 }
+
+/** One entry of a sheet as a player sets it up: a groove, those of its parts that stand in it (`null`: all that sound), and a title of its own. */
+export interface SheetEntry { grooveId: string, only: string[] | null, title: string }
+
+/** What is printed under a title: the entries in order, bars to a line (0: as many as there is room for), and a line for the band. */
+export interface SheetSetup { entries: SheetEntry[], barsToLine: number, forBand: string }
+
+/** A sheet as it is first offered: a groove in so many stages. */
+export const setUp = (groove: Groove, stages: number, before?: SheetSetup): SheetSetup => ({
+  barsToLine: 0, forBand: '', ...before,
+  entries: stages === 1 ? [{ grooveId: groove.id, only: null, title: '' }] : sheetStages(groove, stages).map(({ only, title }) => ({ grooveId: groove.id, only, title })),
+})
+
+/** The parts of an entry that are printed, and whose limbs they are, in words where they are more than one. Parts that are gone are left out. */
+export function printed(groove: Groove, { only }: Pick<SheetEntry, 'only'>): { only: string[], limbs: string } {
+  const parts = groove.parts.filter(part => part.strokes.length && (only ? only.includes(part.id) : !part.muted))
+  const limbs = limbsInOrder(groove.lead).filter(limb => parts.some(part => part.limb === limb))
+  return { only: parts.map(part => part.id), limbs: limbs.length > 1 ? sayLimbs(limbs) : '' }
+}

@@ -9,6 +9,6 @@ watch(() => props.wanted, now => (open.value = !!now))
 </script>
 
 <template>
-  <button type="button" class="fixed right-0 top-1/2 z-20 -translate-y-1/2 cursor-pointer border border-r-0 border-accented bg-elevated px-2 py-4 font-semibold [writing-mode:vertical-rl] xl:hidden" :class="open ? 'max-xl:right-[min(20rem,85vw)]' : ''" :aria-expanded="open" @click="open = !open">{{ label }}</button>
+  <button type="button" class="no-print fixed right-0 top-1/2 z-20 -translate-y-1/2 cursor-pointer border border-r-0 border-accented bg-elevated px-2 py-4 font-semibold [writing-mode:vertical-rl] xl:hidden" :class="open ? 'max-xl:right-[min(20rem,85vw)]' : ''" :aria-expanded="open" @click="open = !open">{{ label }}</button>
   <aside class="isolate min-h-0 overflow-y-auto border-l border-default bg-default px-5 py-4 max-xl:fixed max-xl:inset-y-0 max-xl:right-0 max-xl:z-20 max-xl:w-[min(20rem,85vw)] max-xl:shadow-xl" :class="open ? '' : 'max-xl:hidden'" :aria-label="label" v-bind="$attrs" @keydown.escape="open = false"><slot /></aside>
 </template>

@@ -5,8 +5,6 @@ import { ANY, type ShelfLine, type ShelfOrder, type ShelfWish, TEMPI, isNarrowed
 /** What the Shelf shows, and in what order. */
 const props = defineProps<{ lines: readonly ShelfLine[] }>()
 const wish = defineModel<ShelfWish>({ required: true })
-/** Whether several grooves are being chosen. */
-const picking = defineModel<boolean>('picking', { required: true })
 const choices = computed(() => shelfChoices(props.lines))
 /** A select has no empty value. */
 const NONE = 'any'
@@ -30,7 +28,6 @@ const narrowed = computed(() => isNarrowed(wish.value))
     <USelect v-if="choices.families.length" :model-value="wish.family || NONE" :items="families" size="sm" class="w-36" aria-label="Family" @update:model-value="family => set({ family: read(family) })" />
     <USelect :model-value="wish.order" :items="ORDERS" size="sm" class="w-44" aria-label="Order" @update:model-value="order => set({ order: order as ShelfOrder })" />
     <USwitch :model-value="wish.folded" size="sm" label="Fold variations away" @update:model-value="folded => set({ folded })" />
-    <UButton size="sm" color="neutral" :variant="picking ? 'solid' : 'outline'" :aria-pressed="picking" @click="picking = !picking">Choose several</UButton>
     <UButton v-if="narrowed" size="sm" color="neutral" variant="ghost" @click="set({ ...ANY, order: wish.order })">Show all</UButton>
   </div>
 </template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
 import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
-import { type Groove, sayBars } from '#core/groove'
-import { sheetStages } from '#core/notation'
+import { type Groove, sayBars, sayFeel } from '#core/groove'
+import { type SheetSetup, printed, setUp } from '#core/notation'
 import { styleOf } from '#core/style'
 import { api } from '~/documents/api'
 import { useKits } from '~/stores/kits'
@@ -19,11 +20,31 @@ try {
 }
 
 const paper = ref<'A4' | 'Letter'>('A4')
-const stages = ref(1)
 const counts = ref(true)
 const sticking = ref(true)
 
-const shown = computed(() => (groove.value ? sheetStages(groove.value, stages.value) : []))
+/** How each groove's sheet was set up last, on this machine. */
+const setups = useLocalStorage<Record<string, SheetSetup>>('bazzet:sheets', {})
+const setup = computed<SheetSetup>({
+  get: () => setups.value[groove.value!.id] ?? setUp(groove.value!, 1),
+  set: now => (setups.value = { ...setups.value, [groove.value!.id]: now }),
+})
+const stages = computed({
+  get: () => Math.min(4, setup.value.entries.filter(entry => entry.grooveId === groove.value!.id).length) || 1,
+  set: (many: number) => (setup.value = setUp(groove.value!, many, setup.value)),
+})
+/** Every groove that stands on the sheet; others than its own are fetched as they are asked for. */
+const grooves = shallowRef<ReadonlyMap<string, Groove>>(new Map(groove.value ? [[groove.value.id, groove.value]] : []))
+watch(() => (groove.value ? setup.value.entries.map(entry => entry.grooveId) : []), async (ids) => {
+  const missing = [...new Set(ids)].filter(id => !grooves.value.has(id))
+  if (!missing.length) return
+  const found = await api.grooves.some(missing)
+  grooves.value = new Map([...grooves.value, ...found.map(({ document }) => [document.id, document] as const)])
+}, { immediate: true })
+const shown = computed(() => (groove.value ? setup.value.entries : []).flatMap((entry, i) => {
+  const one = grooves.value.get(entry.grooveId)
+  return one ? [{ key: `${i} ${entry.grooveId}`, groove: one, title: entry.title || (one.id === groove.value!.id ? '' : one.title), ...printed(one, entry) }] : []
+}))
 const PAPERS = { A4: { width: 210, height: 297 }, Letter: { width: 216, height: 279 } } as const
 const MARGIN = 15
 const content = useTemplateRef('content')
@@ -31,7 +52,7 @@ const content = useTemplateRef('content')
 const scale = ref(1)
 const LEAST = 0.5
 let fitting = 0
-watch([paper, stages, counts, sticking], () => {
+watch([paper, setup, counts, sticking], () => {
   fitting = 0
   scale.value = 1
 })
@@ -60,20 +81,24 @@ useHead({
       <USwitch v-model="counts" size="sm" label="Counts" />
       <USwitch v-model="sticking" size="sm" label="Sticking" />
       <UButton color="neutral" icon="i-lucide-printer" class="ml-auto" @click="print">Print</UButton>
-      <UButton :to="`/bench/${groove.id}`" color="neutral" variant="outline">Back to the Bench</UButton>
+      <UButton :to="`/bench/${groove.id}`" color="neutral" variant="outline">To the Bench</UButton>
     </header>
-    <div class="sheet-desk min-h-0 flex-1 overflow-auto bg-accented/50 py-6">
-      <article class="sheet mx-auto bg-white text-black" :style="{ width }" :data-paper="paper" :data-scale="scale">
-        <div ref="content">
-        <h1 class="display text-3xl font-bold text-black">{{ groove.title }}</h1>
-        <p class="mb-4 mt-1">{{ [styleOf(groove.style)?.name, sayBars(groove), kits.of(groove.kitId).name].filter(Boolean).join(' · ') }}</p>
-        <section v-for="stage in shown" :key="stage.only.join()" class="sheet-stage">
-          <h2 v-if="stage.title" class="mb-1 mt-3 text-lg text-black">{{ stage.title }}<span v-if="stage.limbs" class="ml-2 text-sm font-normal">{{ stage.limbs }}</span></h2>
-          <StaffView :groove="groove" :kit="kits.of(groove.kitId)" :only="stage.only" :counts="counts" :sticking="sticking" :scale="scale" @drawn="fit" />
-        </section>
-        <p class="mt-4 text-xs">{{ sticking ? 'R and L are the hands, r and l the feet. ' : '' }}A head in brackets is a ghost; o is open, + closed again.</p>
-        </div>
-      </article>
+    <div class="sheet-page grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
+      <div class="sheet-desk min-h-0 overflow-auto bg-accented/50 py-6" tabindex="0" role="region" aria-label="The page">
+        <article class="sheet mx-auto bg-white text-black" :style="{ width }" :data-paper="paper" :data-scale="scale">
+          <div ref="content">
+            <h1 class="display text-3xl font-bold text-black">{{ groove.title }}</h1>
+            <p class="mt-1">{{ [styleOf(groove.style)?.name, sayBars(groove), sayFeel(groove), kits.of(groove.kitId).name].filter(Boolean).join(' · ') }}</p>
+            <p v-if="setup.forBand" class="mt-0.5 font-semibold">{{ setup.forBand }}</p>
+            <section v-for="entry in shown" :key="entry.key" class="sheet-stage mt-3">
+              <h2 v-if="entry.title" class="mb-1 text-lg text-black">{{ entry.title }}<span v-if="entry.limbs" class="ml-2 text-sm font-normal">{{ entry.limbs }}</span></h2>
+              <StaffView :groove="entry.groove" :kit="kits.of(entry.groove.kitId)" :only="entry.only" :counts="counts" :sticking="sticking" :scale="scale" :per-line="setup.barsToLine" @drawn="fit" />
+            </section>
+            <p class="mt-4 text-xs">{{ sticking ? 'R and L are the hands, r and l the feet. ' : '' }}A head in brackets is a ghost; o is open, + closed again.</p>
+          </div>
+        </article>
+      </div>
+      <SidePanel label="What is printed" class="no-print"><SheetPanel :setup="setup" :home="groove" :grooves="grooves" @setup="now => setup = now" /></SidePanel>
     </div>
   </template>
 </template>
