@@ -1,9 +1,11 @@
-import { type Bar, type Edit, type Filling, type MoveMade, apply, mirrored, putBack, sayLaid, sayLost, saySpan, wholeSpan, widened } from '#core/groove'
+import { type Kit, mirrorKit } from '#core/kit'
+import { type Bar, type Edit, type Filling, type MoveMade, apply, crossedFeet, mirrored, putBack, sayCrossed, sayLaid, sayLost, saySpan, wholeSpan, widened } from '#core/groove'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
 import { layOverSpan, writeSticking } from '#core/sticking'
 import { titleAfter } from '#core/vary'
 import { useBench } from '../stores/bench'
+import { useKits } from '../stores/kits'
 import { useSettings } from '../stores/settings'
 import { useSticking } from '../stores/sticking'
 import { useKeep } from './useKeep'
@@ -11,6 +13,7 @@ import { useKeep } from './useKeep'
 /** What is done to the groove on the Bench as a whole, told to the player where it is not plain to see. */
 export function useBenchEdits() {
   const bench = useBench()
+  const kits = useKits()
   const settings = useSettings()
   const sticking = useSticking()
   const toast = useToast()
@@ -28,7 +31,27 @@ export function useBenchEdits() {
     const { edit: change, lost } = widened(bench.groove!, bars, filling)
     if (edit(change) && lost) say(sayLost(lost))
   }
-  const mirror = (feet: boolean) => edit(mirrored(bench.groove!, { feet }))
+  /** The groove for the other lead, with the offer of its kit mirrored too; feet that would cross on this one are named. */
+  function mirror(feet: boolean) {
+    const { kit } = bench
+    if (!edit(mirrored(bench.groove!, { feet })) || !feet) return
+    const crossed = crossedFeet(bench.groove!, kit)
+    toast.add({ title: crossed ? sayCrossed(crossed) : 'Mirrored for the other lead.', actions: [{ label: 'Mirror the kit too', onClick: () => void mirrorItsKit(kit) }] })
+  }
+  /** The mirrored kit there is, or a new one. */
+  async function mirrorItsKit(kit: Kit) {
+    const wanted = mirrorKit(kit)
+    const places = ({ pieces }: Kit) => JSON.stringify(pieces.map(({ id, stands }) => [id, stands.x, stands.y]))
+    try {
+      const there = kits.all.find(one => places(one) === places(wanted))
+      const { limits: _, ...document } = wanted
+      const use = there ?? { ...document, id: newId(), name: `${kit.name}, mirrored`.slice(0, 60) }
+      if (!there) await kits.create(use)
+      if (edit({ type: 'facts', set: { kitId: use.id } })) say(`Now on “${use.name}”.`)
+    } catch (error) {
+      refused((error as Error).message)
+    }
+  }
   function step(direction: 'takeBack' | 'bringBack') {
     const done = bench[direction]()
     if (!done.ok) say(done.reason)

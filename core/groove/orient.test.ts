@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { grooves } from '../../test/arbitrary'
-import { DEFAULT_KIT, type Kit, kitById, otherSide } from '#core/kit'
+import { DEFAULT_KIT, type Kit, kitById, mirrorKit, otherSide } from '#core/kit'
 import { meter } from '#core/time'
-import { type Edit, type Groove, apply, comesRound, cycled, lacking, makeBars, makeGroove, makePart, mirrored, repieced, rowStrokes, sayComesRound, strokeAt, timeline, touchSlot } from '.'
+import { type Edit, type Groove, apply, comesRound, crossedFeet, cycled, lacking, makeBars, makeGroove, makePart, mirrored, repieced, rowStrokes, sayComesRound, sayCrossed, strokeAt, timeline, touchSlot } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: 'RH' | 'LH' | 'RF' | 'LF', piece: string, row: string) => makePart({ id, name: id, limb, strokes: rowStrokes(bars, row, { piece }) })
@@ -75,5 +75,16 @@ describe('a part with a cycle of its own', () => {
     expect(sayComesRound(groove, 3780)).toBe('Comes round after 3 bars.')
     expect(sayComesRound(groove, 5040)).toBe('Comes round in every bar.')
     expect(sayComesRound({ bars: [...makeBars(meter(4, 4), 1, 4), ...makeBars(meter(3, 4), 1, 4)] }, 3780)).toBe('Comes round after 3 times through the bars.')
+  })
+})
+
+describe('feet that would cross', () => {
+  const feet = (left: string, right: string) => ({ parts: [['LF', left], ['RF', right]].map(([limb, piece]) => makePart({ id: limb!, name: limb!, limb: limb as 'LF' | 'RF', strokes: [{ at: 0, piece: piece!, stroke: 'hit', level: 3 }] })) })
+  it('are named by their pedals, and not where each has its own side', () => {
+    const crossed = crossedFeet(feet('bass drum', 'hi-hat'), DEFAULT_KIT)
+    expect(crossed && sayCrossed(crossed)).toBe('The feet would cross: the left foot on the bass drum, the right foot on the hi-hat.')
+    expect(crossedFeet(feet('hi-hat', 'bass drum'), DEFAULT_KIT)).toBeUndefined()
+    expect(crossedFeet(feet('bass drum', 'hi-hat'), mirrorKit(DEFAULT_KIT))).toBeUndefined()
+    expect(crossedFeet(feet('bass drum', 'bass drum'), DEFAULT_KIT)).toBeUndefined()
   })
 })

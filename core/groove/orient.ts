@@ -1,4 +1,4 @@
-import { type Kit, type Limb, nearestPiece, otherSide, pieceOf } from '#core/kit'
+import { type Kit, type Limb, type Piece, nearestPiece, otherSide, pieceOf } from '#core/kit'
 import { together } from './commands'
 import type { Edit } from './edits'
 import type { Groove, Part } from './schema'
@@ -19,6 +19,24 @@ export function mirrored(groove: Groove, { feet }: { feet: boolean }): Edit {
   const lead: Edit[] = feet ? [{ type: 'facts', set: { lead: groove.lead === 'right' ? 'left' : 'right' } }] : []
   return together(feet ? 'Mirrored for the other lead' : 'The hands changed over', [...edits, ...lead])
 }
+
+/** Feet that would cross: what the left foot plays stands to the right of what the right foot plays, by more than a shoe’s width. */
+export interface CrossedFeet { left: Piece, right: Piece }
+const SHOE = 0.1
+
+/** The first pair of pedals on which the feet of a groove would cross on this kit; undefined where none would. */
+export function crossedFeet(groove: Pick<Groove, 'parts'>, kit: Kit): CrossedFeet | undefined {
+  const pedals = (limb: Limb) => [...new Set(groove.parts.filter(part => part.limb === limb && !part.muted).flatMap(part => part.strokes.map(stroke => stroke.piece)))].flatMap(id => pieceOf(kit, id) ?? [])
+  for (const left of pedals('LF')) {
+    const right = pedals('RF').find(piece => left.stands.x > piece.stands.x + SHOE)
+    if (right) return { left, right }
+  }
+  return undefined
+}
+
+/** `'The feet would cross: the left foot on the bass drum, the right foot on the hi-hat.'` */
+export const sayCrossed = ({ left, right }: CrossedFeet): string =>
+  `The feet would cross: the left foot on the ${left.name.toLowerCase()}, the right foot on the ${right.name.toLowerCase()}.`
 
 /** A piece a groove asks for that a kit lacks: the parts that ask, and the nearest piece the kit has for their limbs. */
 export interface Lacking { piece: string, parts: Part[], nearest: string | undefined }

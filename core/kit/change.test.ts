@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DEFAULT_KIT, KITS, type Kit, PIECE_KINDS, kitById, metresApart, moved, neighboursOf, noteOf, pieceOf, readKit, withFacts, withPair, withPiece, withStroke, withoutPiece } from '.'
+import { DEFAULT_KIT, KITS, type Kit, PIECE_KINDS, canBe, isHand, kitById, metresApart, moved, neighboursOf, noteOf, pieceOf, reachedBy, readKit, withFacts, withPair, withPiece, withStroke, withoutPiece } from '.'
 
 const got = <T>(result: { ok: true, value: T } | { ok: false, reason: string }): T => {
   if (!result.ok) throw new Error(result.reason)
@@ -19,6 +19,26 @@ describe('changing a kit', () => {
       expect(readKit(now)).toEqual({ ok: true, value: now })
       expect(now.pieces).toHaveLength(kit.pieces.length + kinds.length)
     }), { numRuns: 60 })
+  })
+  it('by hand or by foot, each within reach of a limb', () => {
+    for (const kit of KITS) {
+      for (const by of ['hand', 'foot'] as const) {
+        for (const kind of PIECE_KINDS.filter(one => canBe(one, by))) {
+          const added = got(withPiece(kit, kind, by))
+          const piece = pieceOf(added.kit, added.id)!
+          expect(new Set(piece.strokes.map(stroke => stroke.by)), `${kit.id} ${kind} by ${by}`).toEqual(new Set([by]))
+          expect(reachedBy(piece).filter(limb => isHand(limb) === (by === 'hand')), `${kit.id} ${kind} by ${by}`).not.toEqual([])
+        }
+      }
+    }
+    expect(withPiece(DEFAULT_KIT, 'bass drum', 'hand')).toMatchObject({ ok: false, reason: 'A bass drum has no stroke for a hand; add it by foot.' })
+  })
+  it('builds a row of pedals on a five-piece, none over another', () => {
+    let kit = DEFAULT_KIT
+    for (const kind of ['block', 'cowbell', 'tambourine', 'block'] as const) kit = got(withPiece(kit, kind, 'foot')).kit
+    const pedals = kit.pieces.filter(piece => piece.strokes.some(stroke => stroke.by === 'foot'))
+    expect(pedals.map(piece => piece.id)).toEqual(['hi-hat', 'bass drum', 'foot block', 'foot cowbell', 'foot tambourine', 'foot block 2'])
+    pedals.forEach((one, i) => pedals.slice(i + 1).forEach(other => expect(metresApart(one, other), `${one.id} ${other.id}`).toBeGreaterThanOrEqual(0.13)))
   })
   it('names a second piece of a kind apart, and takes the next free note', () => {
     const { kit, id } = got(withPiece(DEFAULT_KIT, 'crash'))

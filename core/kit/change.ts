@@ -1,4 +1,5 @@
 import { type Result, ok, refuse } from '#core/result'
+import { homesOf, reachedBy } from './body'
 import { NEIGHBOURS, metresApart } from './bounds'
 import { pieceOf } from './kit'
 import { type Kit, type Piece, type PieceStroke, type Place, readKit } from './schema'
@@ -11,19 +12,51 @@ export const WIDTHS: Record<PieceKind, number> = {
   'timbale': 0.33, 'cowbell': 0.14, 'block': 0.14, 'tambourine': 0.2, 'pad': 0.3,
 }
 
-/** The strokes a new piece of a kind begins with: those of the first shipped piece of that kind. */
-const usualStrokes = (kind: PieceKind): PieceStroke[] =>
-  KITS.flatMap(kit => kit.pieces).find(piece => piece.kind === kind)!.strokes.map(({ kind, by, note }) => ({ kind, by, note }))
+/** What ends of limbs strike a piece. */
+export type By = PieceStroke['by']
 
-/** A place on the plan where nothing stands yet: spiralling out from before the player. */
-function freePlace(kit: Kit, kind: PieceKind): Place {
-  for (let step = 0; step < 400; step++) {
-    const radius = 0.35 + step * 0.003
-    const angle = step * 0.7
-    const place = { x: round(radius * Math.sin(angle)), y: round(0.55 + radius * Math.abs(Math.cos(angle)) * 0.6) }
-    if (kit.pieces.every(piece => metresApart(piece, { stands: place }) > (WIDTHS[piece.kind] + WIDTHS[kind]) / 2)) return place
+/**
+ * The strokes a new piece of a kind begins with: those of the first shipped piece of that kind, by hand or by foot where one is
+ * asked for. A kind that no shipped piece has by foot gets a plain stroke for the pedal.
+ */
+function usualStrokes(kind: PieceKind, by: By | undefined): PieceStroke[] {
+  const strokes = KITS.flatMap(kit => kit.pieces).find(piece => piece.kind === kind)!.strokes.map(({ kind, by, note }) => ({ kind, by, note }))
+  if (!by) return strokes
+  const own = strokes.filter(stroke => stroke.by === by)
+  return own.length ? own : [{ kind: 'hit', by, note: strokes[0]!.note }]
+}
+
+/** Whether a piece can be played by hand or only by foot: a bass drum has no stroke for a stick. */
+export const canBe = (kind: PieceKind, by: By): boolean => by === 'foot' || kind !== 'bass drum'
+
+/** Two pedals beside one another need so much, in metres. */
+const PEDAL = 0.14
+
+/** A place on the plan where nothing stands yet and a limb reaches: for a hand spiralling out from before the player, for a foot along the row of pedals. */
+function freePlace(kit: Kit, kind: PieceKind, strokes: readonly PieceStroke[]): Place {
+  const reached = (stands: Place) => reachedBy({ id: '', name: '', kind, pitch: 1, stands, strokes: [...strokes] }).length > 0
+  if (strokes.every(stroke => stroke.by === 'foot')) {
+    const pedals = kit.pieces.filter(piece => piece.strokes.some(stroke => stroke.by === 'foot'))
+    const home = homesOf(kit).LF
+    for (let step = 0; step < 200; step++) {
+      const place = { x: round(home.x - step * 0.02), y: round(home.y + 0.04 * (step % 2)) }
+      if (!reached(place)) break
+      if (pedals.every(piece => metresApart(piece, { stands: place }) >= PEDAL)) return place
+    }
+    for (let step = 0; step < 200; step++) {
+      const place = { x: round(-0.5 + (step % 50) * 0.02), y: round(0.4 + Math.floor(step / 50) * PEDAL) }
+      if (reached(place) && pedals.every(piece => metresApart(piece, { stands: place }) >= PEDAL)) return place
+    }
+    return home
   }
-  return { x: 0, y: 1.2 }
+  for (let step = 0; step < 400; step++) {
+    const radius = 0.3 + step * 0.002
+    const angle = step * 0.7
+    const place = { x: round(radius * Math.sin(angle)), y: round(0.5 + radius * Math.abs(Math.cos(angle)) * 0.6) }
+    if (reached(place) && kit.pieces.every(piece => metresApart(piece, { stands: place }) > (WIDTHS[piece.kind] + WIDTHS[kind]) / 2)) return place
+  }
+  // Where all is taken, over what is there: within reach before out of it.
+  return { x: 0, y: 0.9 }
 }
 
 const round = (metres: number): number => Math.round(metres * 100) / 100
@@ -34,12 +67,13 @@ export function freeName(taken: readonly string[], wanted: string): string {
   for (let n = 2; ; n++) if (!taken.includes(`${wanted} ${n}`)) return `${wanted} ${n}`
 }
 
-/** A kit with one more piece of a kind: its usual strokes on MIDI notes that are free, where nothing stands yet. */
-export function withPiece(kit: Kit, kind: PieceKind): Result<{ kit: Kit, id: string }> {
-  const id = freeName(kit.pieces.map(piece => piece.id), kind)
+/** A kit with one more piece of a kind, by hand or by foot: its usual strokes on MIDI notes that are free, within reach, where nothing stands yet. */
+export function withPiece(kit: Kit, kind: PieceKind, by?: By): Result<{ kit: Kit, id: string }> {
+  if (by && !canBe(kind, by)) return refuse('A bass drum has no stroke for a hand; add it by foot.')
+  const id = freeName(kit.pieces.map(piece => piece.id), by === 'foot' && kind !== 'bass drum' && kind !== 'hi-hat' ? `foot ${kind}` : kind)
   const taken = new Set(kit.pieces.flatMap(piece => piece.strokes.map(stroke => stroke.note)))
   const own = new Map<number, number>()
-  const strokes = usualStrokes(kind).map((stroke): PieceStroke => {
+  const strokes = usualStrokes(kind, by).map((stroke): PieceStroke => {
     // Strokes that share a note on the shipped piece share one here too.
     let note = own.get(stroke.note)
     if (note === undefined) {
@@ -51,7 +85,7 @@ export function withPiece(kit: Kit, kind: PieceKind): Result<{ kit: Kit, id: str
     return { ...stroke, note }
   })
   const name = id.charAt(0).toUpperCase() + id.slice(1)
-  const read = readKit({ ...kit, pieces: [...kit.pieces, { id, name, kind, pitch: 1, stands: freePlace(kit, kind), strokes }] })
+  const read = readKit({ ...kit, pieces: [...kit.pieces, { id, name, kind, pitch: 1, stands: freePlace(kit, kind, strokes), strokes }] })
   return read.ok ? ok({ kit: read.value, id }) : read
 }
 

@@ -64,7 +64,7 @@ test('a kit is copied, pieces added, renamed and taken out, neighbours paired, t
   await expect(page.getByLabel('Name of the kit')).toHaveValue('Four-piece, mine')
   const id = page.url().split('/').at(-1)!
   await page.getByRole('button', { name: 'Add a piece' }).click()
-  await page.getByRole('menuitem', { name: 'cowbell' }).click()
+  await page.getByRole('menuitem', { name: 'cowbell' }).first().click()
   await expect(page.locator('[data-piece]')).toHaveCount(8)
   await page.getByLabel('Name of the piece').fill('Dented bell')
   await page.getByLabel('Name of the piece').press('Enter')
@@ -136,4 +136,31 @@ test('hands that cross are a finding for an open-handed player, and change over 
   const { document } = await bench.stored()
   expect(document.parts.find(part => part.role === 'lead')!.limb).toBe('LH')
   expect(document.parts.find(part => part.role === 'bass drum')!.limb).toBe('RF')
+})
+
+test('a row of pedals is built on a five-piece, and the marks of its lanes are listed', async ({ page, app }) => {
+  await page.goto(`${app.url}/kit/five-piece`)
+  await page.getByRole('button', { name: 'New kit' }).click()
+  await page.getByRole('menuitem', { name: 'Five-piece, as it ships' }).click()
+  await expect(page.getByLabel('Name of the kit')).toHaveValue('Five-piece, mine')
+  for (const kind of ['block', 'cowbell']) {
+    await page.getByRole('button', { name: 'Add a piece' }).click()
+    await page.getByRole('menuitem', { name: kind, exact: true }).last().click()
+    await expect(page.locator(`[data-piece="foot ${kind}"]`)).toBeVisible()
+    await expect(page.locator('[data-reach]').filter({ hasText: 'Left foot' })).toContainText('reaches it')
+  }
+  await page.locator('[data-legend] summary').click()
+  await expect(page.locator('[data-legend] li').filter({ hasText: 'Foot cowbell' })).toBeVisible()
+})
+
+test('a groove mirrored names feet that would cross, and takes its kit mirrored with it', async ({ page, bench }) => {
+  await bench.openCopy('wet-rope')
+  await page.getByRole('button', { name: /^kit/ }).click()
+  await page.getByRole('button', { name: 'Mirror for the other lead' }).click()
+  const told = page.getByText('The feet would cross: the left foot on the bass drum, the right foot on the hi-hat.', { exact: true })
+  await expect(told).toBeVisible()
+  await page.getByRole('button', { name: 'Mirror the kit too' }).click()
+  await expect(page.getByText('Now on “Five-piece, mirrored”.', { exact: true })).toBeVisible()
+  await bench.saved()
+  expect((await bench.stored()).document).toMatchObject({ lead: 'left', kitId: expect.not.stringMatching(/^five-piece$/) })
 })

@@ -83,6 +83,7 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
         <tbody><tr v-for="one in travel.slice(0, 8)" :key="one.name" class="border-t border-muted"><td>{{ one.name }}</td><td class="text-right tabular-nums">{{ one.metres.toFixed(2) }}</td><td class="pl-3 text-right tabular-nums text-muted">{{ Math.round(one.easy * 1000) }} ms</td><td class="pl-3 text-right tabular-nums text-muted">{{ Math.round(one.hard * 1000) }} ms</td></tr></tbody>
       </table>
     </div>
+    <KitLegend :kit="kit" />
     <UButton color="error" variant="outline" size="sm" icon="i-lucide-trash-2" @click="remove">Take {{ piece.name.toLowerCase() }} out</UButton>
   </section>
 </template>

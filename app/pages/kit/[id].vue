@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { sayCount } from '#core/groove'
-import { KITS, type Kit, PIECE_KINDS, type PieceKind, kitById, mirrorKit, withPiece } from '#core/kit'
+import { type By, KITS, type Kit, PIECE_KINDS, type PieceKind, canBe, kitById, mirrorKit, withPiece } from '#core/kit'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { newId } from '~/documents/ids'
 import { useDrummer } from '~/stores/drummer'
@@ -41,8 +41,8 @@ function rename(event: Event) {
   if (name && name !== kit.value!.name) save({ ...kit.value!, name })
   else input.value = kit.value!.name
 }
-function add(kind: PieceKind) {
-  const added = withPiece(kit.value!, kind)
+function add(kind: PieceKind, by: By) {
+  const added = withPiece(kit.value!, kind, by)
   if (!added.ok) return say(added.reason, 'error')
   chosen.value = added.value.id
   save(added.value.kit)
@@ -73,7 +73,8 @@ async function bin() {
   } }] })
   await navigateTo('/kit')
 }
-const addItems = [PIECE_KINDS.map(kind => ({ label: kind, onSelect: () => add(kind) }))]
+/** Each kind by hand, and by foot: a row of pedals can be built on any kit. */
+const addItems = (['hand', 'foot'] as const).map(by => [{ type: 'label' as const, label: `Played by ${by}` }, ...PIECE_KINDS.filter(kind => canBe(kind, by)).map(kind => ({ label: kind, onSelect: () => add(kind, by) }))])
 const newItems = computed(() => [
   [{ label: 'A copy of this kit', onSelect: () => begin(kit.value!) }],
   KITS.map(one => ({ label: `${one.name}, as it ships`, onSelect: () => begin(kitById(one.id)) })),
