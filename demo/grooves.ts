@@ -1,12 +1,12 @@
 import { type Groove, type Part, type Role, type RowStroke, apply, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { DEFAULT_KIT, type Limb } from '#core/kit'
-import { type Meter, meter } from '#core/time'
+import { type Meter, meter, slotsOf } from '#core/time'
 import { type Step, asVariation, displace, runSteps } from '#core/vary'
 
 /** One part of a demo groove: limb, role, name, then rows and what they strike. */
 type Layer = [limb: Limb, role: Role, name: string, ...rows: [row: string, struck: RowStroke][]]
 
-interface Sketch { id: string, title: string, style?: string, bpm: number, meter?: Meter, bars?: number, slots?: number | number[], feel?: Groove['feel'], notes: string, tags: string[], layers: Layer[], counts?: Groove['tempo']['counts'] }
+interface Sketch { id: string, title: string, style?: string, bpm: number, meter?: Meter, bars?: number, slots?: number | number[], feel?: Groove['feel'], notes: string, tags: string[], layers: Layer[], counts?: Groove['tempo']['counts'], /** What the bass player plays, above the limbs: first slot and how many, note by note. */ bassLine?: [slot: number, slots: number][] }
 
 const HAT = { piece: 'hi-hat' }
 const OPEN = { piece: 'hi-hat', stroke: 'open', openSlots: 2 } as const
@@ -19,7 +19,7 @@ const CROSS = { piece: 'snare', stroke: 'cross-stick' } as const
 const BASS = { piece: 'bass drum' }
 const FLOOR = { piece: 'floor tom' }
 
-function draw({ id, title, style = '', bpm, meter: m = meter(4, 4), bars: count = 1, slots = 4, feel = { swing: null, push: {} }, notes, tags, layers, counts = '1/4' }: Sketch): Groove {
+function draw({ id, title, style = '', bpm, meter: m = meter(4, 4), bars: count = 1, slots = 4, feel = { swing: null, push: {} }, notes, tags, layers, counts = '1/4', bassLine }: Sketch): Groove {
   const bars = makeBars(m, count, slots)
   const parts = layers.map(([limb, role, name, ...rows], i): Part => makePart({
     id: `part-${i + 1}`,
@@ -29,7 +29,9 @@ function draw({ id, title, style = '', bpm, meter: m = meter(4, 4), bars: count 
     limb,
     strokes: rows.flatMap(([row, struck]) => rowStrokes(bars, row, struck)).sort((a, b) => a.at - b.at),
   }))
-  return makeGroove({ id, title, style, bars, tempo: { bpm, counts }, feel, notes, tags, parts })
+  const places = slotsOf(bars)
+  const guides = bassLine ? [{ id: 'bass-line', name: 'Bass line', notes: bassLine.map(([slot, slots]) => ({ at: places[slot]!.at, length: places.slice(slot, slot + slots).reduce((sum, one) => sum + one.length, 0), level: 4 as const })) }] : []
+  return makeGroove({ id, title, style, bars, tempo: { bpm, counts }, feel, notes, tags, parts, guides })
 }
 
 const WET_ROPE = draw({
@@ -48,6 +50,7 @@ const SKETCHES: Sketch[] = [
   {
     id: 'chalk-on-the-door', title: 'Chalk on the Door', style: 'rock-eighths', bpm: 112, bars: 2, slots: 2, tags: ['set list', 'rock'],
     notes: 'Verse. Leave room under the singer; the second bar leans into the chorus.',
+    bassLine: [[0, 2], [3, 1], [4, 3], [8, 2], [11, 1], [13, 1], [14, 2]],
     layers: [
       ['RH', 'lead', 'Hat eighths', ['43', HAT]],
       ['LH', 'backbeat', 'Backbeat', ['.. 5. .. 5.', SNARE]],

@@ -18,6 +18,7 @@ const rows = []
 for (const [name, args] of [
   ['core', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts']]],
   ['page', [process.execPath, ['test/bench/page.mjs']]],
+  ['hands', [process.execPath, ['test/bench/hands.mjs']]],
   ['shelf', [process.execPath, ['test/bench/shelf.mjs']]],
 ]) {
   const file = join(folder, `${name}.json`)

@@ -26,11 +26,16 @@ const VIEWS = [
     await page.getByRole('switch', { name: 'Sticking' }).click()
     await page.locator('.staff svg text', { hasText: /^RLl$/ }).first().waitFor()
   }],
-  ['bench-span', '/bench/wet-rope', async (page) => {
+  ['bench-span', '/bench/chalk-on-the-door', async (page) => {
     await page.keyboard.press('l')
-    for (const key of ['Home', 'Control+ArrowRight', 'Control+ArrowRight', ...Array.from({ length: 7 }, () => 'Shift+ArrowRight'), 'm']) await page.keyboard.press(key)
+    for (const key of ['Home', 'Control+ArrowRight', 'Control+ArrowRight', ...Array.from({ length: 3 }, () => 'Shift+ArrowRight'), 'm']) await page.keyboard.press(key)
     await page.locator('[data-span]').waitFor()
+    await page.locator('[data-fold="line"] > summary').click()
   }],
+  ['tablet', '/bench/chalk-on-the-door', async (page) => {
+    await page.keyboard.press('u')
+    await page.locator('[data-line-panel]').waitFor()
+  }, { width: 820, height: 1180 }],
   ['begin', '/begin', page => page.locator('[data-style]').first().waitFor()],
   ['kit', '/kit/five-piece', page => page.locator('[data-piece="ride"]').click()],
   ['compare', '/compare?a=wet-rope', page => page.locator('[data-difference]').first().waitFor()],
@@ -40,13 +45,6 @@ const VIEWS = [
     await page.locator('.staff svg').nth(2).waitFor()
   }],
   ['sticking', '/sticking', page => page.locator('[data-rotation]').first().waitFor()],
-  ['chains', '/sticking', async (page) => {
-    await page.getByRole('tab', { name: 'Chain note groups' }).click()
-    await page.getByLabel('Bars to fill').fill('2')
-    await page.getByLabel('Bars to fill').press('Enter')
-    await page.getByRole('button', { name: 'on 2 and 4', exact: true }).click()
-    await page.locator('[data-chain]').nth(3).waitFor()
-  }],
   ['vary', '/vary/wet-rope', async (page) => {
     await page.locator('[data-move="ghost-fill"]').click()
     await page.getByText('ghosts more').waitFor()
@@ -79,8 +77,8 @@ const VIEWS = [
 try {
   while (!await fetch(`${base}/api/health`).then(answer => answer.ok, () => false)) await new Promise(resolve => setTimeout(resolve, 100))
   const browser = await launch()
-  for (const [name, path, ready] of VIEWS) {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light', reducedMotion: 'reduce' })
+  for (const [name, path, ready, viewport = { width: 1280, height: 800 }] of VIEWS) {
+    const page = await browser.newPage({ viewport, hasTouch: viewport.width < 1000, isMobile: viewport.width < 1000, colorScheme: 'light', reducedMotion: 'reduce' })
     await page.goto(base + path)
     await page.waitForLoadState('networkidle')
     await ready(page)

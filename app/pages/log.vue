@@ -58,7 +58,7 @@ useHead({ title: 'Log · Bazzet' })
         <p class="text-sm text-muted">The fastest stage of each day that was not missed{{ sums.lines.length > lines.length ? `, of the ${lines.length} practised last` : '' }}.</p>
         <TempoChart :lines="lines" />
       </section>
-      <UTable :data="rows" :columns="columns" class="mt-4" caption="Practice log, newest first" :ui="{ th: 'py-2', td: 'py-1.5 text-default' }" />
+      <UTable tabindex="0" :data="rows" :columns="columns" class="mt-4" caption="Practice log, newest first" :ui="{ th: 'py-2', td: 'py-1.5 text-default' }" />
       <nav v-if="last > 0" class="mt-3 flex items-center gap-3" aria-label="Pages of the log">
         <UButton size="sm" color="neutral" variant="outline" :disabled="page === 0" @click="page--">Newer</UButton>
         <span class="text-sm text-muted">{{ page * PAGE + 1 }} to {{ page * PAGE + entries.length }} of {{ total }}</span>

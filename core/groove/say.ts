@@ -1,5 +1,5 @@
 import { type Kit, type Limb, LEVEL_NAMES, LIMB_NAMES, STROKE_NAMES, pieceOf } from '#core/kit'
-import { type Beat, type Counting, NUMBERS, barStarts, beatsOf, mod, noteName, sayTick, writeMeter } from '#core/time'
+import { type Beat, type Counting, NUMBERS, aNote, barStarts, beatsOf, mod, noteName, sayTick, writeMeter } from '#core/time'
 import { type Groove, type Stroke, barTicks, grooveTicks } from './schema'
 
 /** Joins words as English does: `sayList(['1', '2', '4']) // => '1, 2 and 4'`. */
@@ -88,10 +88,11 @@ function sayRounds(groove: Pick<Groove, 'bars'>, ticks: readonly number[], total
   return [...alike].map(([says, which]) => `${says} (${which.length === 1 ? 'round' : 'rounds'} ${sayList(which.map(String))})`).join('; ')
 }
 
-/** A stroke in words: `'Snare, rim shot, accent'`; a plain hit is not called anything more. */
+/** A stroke in words: `'Snare, rim shot, accent'`, `'Hi-hat, open for an eighth, plain'`; a plain hit is not called anything more. */
 export function sayStroke(kit: Kit, stroke: Stroke): string {
   const name = pieceOf(kit, stroke.piece)?.name ?? `${stroke.piece} (not on this kit)`
-  const kind = stroke.stroke === 'hit' ? [] : [STROKE_NAMES[stroke.stroke]]
+  const lasts = stroke.openFor === undefined ? undefined : aNote(stroke.openFor)
+  const kind = stroke.stroke === 'hit' ? [] : [`${STROKE_NAMES[stroke.stroke]}${lasts ? ` for ${lasts}` : ''}`]
   const ornament = stroke.ornament ? [`with ${stroke.ornament}`] : []
   return [name, ...kind, ...ornament, LEVEL_NAMES[stroke.level]].join(', ')
 }

@@ -1,31 +1,11 @@
 // Measures the built page in headless Chromium.
-import { spawn } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { launch } from '../../scripts/lib/browser.mjs'
+import { groove, percentile, serving } from './lib.mjs'
 
-const PORT = 4177
-const URL_ = `http://127.0.0.1:${PORT}`
-const folder = mkdtempSync(join(tmpdir(), 'bazzet-bench-'))
-const server = spawn(process.execPath, ['.output/server/index.mjs'], {
-  stdio: 'ignore', env: { ...process.env, HOST: '127.0.0.1', PORT: String(PORT), BAZZET_DB: join(folder, 'bench.db'), BAZZET_DEMO: '' },
-})
 const rows = []
-const percentile = (list, share) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]
-
-/** Four bars of sixteenths, a hundred strokes in four parts, written as a stranger would; or eight and four hundred. */
-function groove(id, bars) {
-  const bar = { meter: { count: 4, unit: 4, groups: [1, 1, 1, 1] }, slots: [4, 4, 4, 4] }
-  const part = (id, limb, piece, stroke, slots) => ({ id, name: id, limb, strokes: slots.map(slot => ({ at: slot * 1260, piece, stroke, level: 1 + slot % 5 })) })
-  const every = (n, from = 0, most = 999) => Array.from({ length: 16 * bars }, (_, i) => i).filter(i => i % n === from).slice(0, most)
-  const full = bars === 8
-  const all = full
-    ? [part('hat', 'RH', 'hi-hat', 'hit', every(1)), part('snare', 'LH', 'snare', 'hit', every(1)), part('bass', 'RF', 'bass drum', 'hit', every(1, 0, 80)), part('foot', 'LF', 'hi-hat', 'chick', every(2))]
-    : [part('hat', 'RH', 'hi-hat', 'hit', every(2)), part('snare', 'LH', 'snare', 'hit', every(2, 1)), part('bass', 'RF', 'bass drum', 'hit', every(3, 0, 20)), part('foot', 'LF', 'hi-hat', 'chick', every(4))]
-  return { format: 'bazzet-groove', version: 1, id, title: id, tempo: { bpm: 240, counts: '1/4' }, bars: Array.from({ length: bars }, () => bar), parts: all }
-}
 
 /** Two bars, sixty strokes, with roles, as the search for ideas is measured on. */
 function sixty() {
@@ -40,11 +20,7 @@ function sixty() {
   }
 }
 
-try {
-  while (!await fetch(`${URL_}/api/health`).then(answer => answer.ok, () => false)) await new Promise(resolve => setTimeout(resolve, 100))
-  for (const one of [groove('hundred', 4), groove('four-hundred', 8), sixty()]) {
-    await fetch(`${URL_}/api/grooves`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(one) })
-  }
+await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], async (URL_) => {
   const browser = await launch()
 
   // Script on the Shelf before anything is touched, as it would be sent compressed.
@@ -215,7 +191,4 @@ try {
   }
   await browser.close()
   writeFileSync(process.env.BENCH_OUT, JSON.stringify(rows))
-} finally {
-  server.kill()
-  rmSync(folder, { recursive: true, force: true })
-}
+})

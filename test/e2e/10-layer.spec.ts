@@ -223,3 +223,31 @@ test('names and roles follow what is in a part until the player gives them', asy
   await page.keyboard.press('Control+z')
   await expect(page.locator('[data-part="Hat eighths"]')).toBeVisible()
 })
+
+test('a part is said once and repeated, and written out again; it has a pick-up of its own from any slot', async ({ page, bench }) => {
+  await bench.openCopy('wet-rope')
+  const row = page.locator('[data-part="Bass drum"]')
+  const ats = async () => {
+    await bench.saved()
+    return (await bench.stored()).document.parts.find(part => part.name === 'Bass drum')!
+  }
+  const more = async (item: string) => {
+    await row.getByRole('button', { name: 'More for Bass drum' }).click()
+    await page.getByRole('menuitem', { name: item }).click()
+  }
+  await more('Its own time …')
+  await page.getByRole('switch', { name: 'A pick-up of its own' }).click()
+  await choose(page, 'The pick-up begins on', 'bar 2, & of 3')
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
+  // From & of 3 of the last bar: six sixteenths.
+  await expect.poll(async () => (await ats()).pickUp).toBe(6 * 1260)
+  await more('Its own time …')
+  await page.getByRole('switch', { name: 'A pick-up of its own' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
+  await more('Say the first bar once, and repeat it')
+  await expect.poll(async () => (await ats()).every).toBe(20160)
+  expect((await ats()).strokes.map(stroke => stroke.at / 1260)).toEqual([0, 3, 10])
+  await more('Write it out for all bars')
+  await expect.poll(async () => (await ats()).every).toBeNull()
+  expect((await ats()).strokes.map(stroke => stroke.at / 1260)).toEqual([0, 3, 10, 16, 19, 26])
+})

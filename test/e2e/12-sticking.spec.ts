@@ -47,7 +47,7 @@ test('a sticking is written by keys; what cannot be read is said, and what runs 
   await expect(page.getByText('Bar 1: 1 right hand, 2 left hand, 3 bass drum foot, 4 right hand.')).toBeAttached()
   await page.getByText('on the pad').click()
   await expect(page.locator('[data-becomes]').filter({ hasText: 'Bass drum' })).toHaveCount(0)
-  await page.getByText('on the kit').click()
+  await page.getByText('on the kit', { exact: true }).click()
   await expect(page.locator('[data-becomes]').filter({ hasText: 'Bass drum' })).toHaveCount(1)
   // By keys alone: out of the field, play, stop, and to the Bench. It is all there again on coming back.
   await field.press('Tab')

@@ -54,6 +54,8 @@ const empty = () => {
   return adding(makePart({ id: newId(), name: taken ? `${name} ${taken + 1}` : name, role, limb: limb.value }))
 }
 
+const stripOf = (candidate: Candidate) => partFrom(card.value!, candidate, props.groove.bars, candidate.id)
+
 /** The candidate pointed at, and what it lands on. */
 const pointed = ref('')
 const meets = ref('')
@@ -116,7 +118,7 @@ onBeforeUnmount(() => {
       <ul>
         <li v-if="holds"><button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @click="hold">The foot holds the hats closed <span class="text-sm text-muted">(no part of its own)</span></button></li>
         <li v-for="candidate in offered" :key="candidate.id">
-          <button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @mouseenter="point(candidate)" @focus="point(candidate)" @mouseleave="leave" @blur="leave" @click="add(take(candidate))">{{ drummer.named(candidate.name) }}</button>
+          <button type="button" class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated" @mouseenter="point(candidate)" @focus="point(candidate)" @mouseleave="leave" @blur="leave" @click="add(take(candidate))">{{ drummer.named(candidate.name) }}<PartStrip :bars="groove.bars" :part="stripOf(candidate)" /></button>
         </li>
       </ul>
       <p class="mt-1 h-24 overflow-y-auto text-sm" role="status" data-meets>{{ pointed ? `${meets}. ${cuts}` : '' }}</p>

@@ -4,8 +4,8 @@ import { type Part, ROLES, type Role, sayCount, sentence } from '#core/groove'
 import { LIMB_NAMES, LIMBS, type Limb } from '#core/kit'
 
 /** One part: choose, rename, solo, mute; in its menu another limb, another place, lock, out. */
-const props = defineProps<{ part: Part, index: number, last: boolean, chosen: boolean, soloed: boolean, tone: string }>()
-const emit = defineEmits<{ choose: [], solo: [], set: [facts: Partial<Part>], rename: [name: string], role: [role: Role | undefined], move: [index: number], time: [], remove: [] }>()
+const props = defineProps<{ part: Part, index: number, last: boolean, /** More than one bar: a part may be said once and repeated. */ bars: number, chosen: boolean, soloed: boolean, tone: string }>()
+const emit = defineEmits<{ choose: [], solo: [], set: [facts: Partial<Part>], rename: [name: string], role: [role: Role | undefined], move: [index: number], time: [], repeat: [], remove: [] }>()
 
 const menu = computed(() => [
   LIMBS.map((limb: Limb) => ({ label: `Give it to the ${LIMB_NAMES[limb]}`, disabled: props.part.limb === limb, onSelect: () => emit('set', { limb }) })),
@@ -15,6 +15,7 @@ const menu = computed(() => [
       ROLES.map(role => ({ label: sentence(role), type: 'checkbox' as const, checked: props.part.given.includes('role') && props.part.role === role, onSelect: () => emit('role', role) })),
     ] },
     { label: 'Its own time …', onSelect: () => emit('time') },
+    ...(props.bars > 1 || props.part.every ? [{ label: props.part.every ? 'Write it out for all bars' : 'Say the first bar once, and repeat it', onSelect: () => emit('repeat') }] : []),
     { label: 'Earlier in the order', disabled: props.index === 0, onSelect: () => emit('move', props.index - 1) },
     { label: 'Later in the order', disabled: props.last, onSelect: () => emit('move', props.index + 1) },
     { label: props.part.locked ? 'Unlock' : 'Lock', onSelect: () => emit('set', { locked: !props.part.locked }) },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Edit, type Groove, type Part, inRole, renamed } from '#core/groove'
+import { type Edit, type Groove, type Part, barTicks, cycled, inRole, renamed } from '#core/groove'
 import { toneOf } from '~/lanes/tone'
 
 /** The parts in the order they were layered. */
@@ -18,7 +18,7 @@ const toggleSolo = (part: Part) => (solo.value = solo.value.includes(part.id) ? 
     </div>
     <ol class="grid grid-cols-[repeat(auto-fill,minmax(min(21rem,100%),1fr))] gap-x-6">
       <PartRow
-        v-for="(part, i) in groove.parts" :key="part.id" :part="part" :index="i" :last="i === groove.parts.length - 1"
+        v-for="(part, i) in groove.parts" :key="part.id" :part="part" :index="i" :last="i === groove.parts.length - 1" :bars="groove.bars.length"
         :chosen="part.id === chosenPartId" :soloed="solo.includes(part.id)" :tone="toneOf(part.limb, groove.lead)"
         @choose="emit('choose', part)" @solo="toggleSolo(part)"
         @set="facts => emit('edit', { type: 'part', partId: part.id, set: facts })"
@@ -26,6 +26,7 @@ const toggleSolo = (part: Part) => (solo.value = solo.value.includes(part.id) ? 
         @role="role => emit('edit', inRole(groove, part, role))"
         @move="index => emit('edit', { type: 'order', partId: part.id, index })"
         @time="emit('time', part)"
+        @repeat="emit('edit', cycled(groove, part, part.every ? null : barTicks(groove.bars[0]!)))"
         @remove="emit('edit', { type: 'remove part', partId: part.id })" />
     </ol>
   </section>

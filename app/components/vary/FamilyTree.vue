@@ -56,10 +56,10 @@ function adopt(kin: Kin) {
       <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!compareTo" :to="compareTo || undefined">{{ compareTo ? 'Compare the two chosen' : chosen.length ? 'Choose one more to compare' : 'Choose two to compare' }}</UButton>
     </div>
     <ul>
-      <li v-for="kin in rows" :key="kin.groove.id" data-kin class="flex items-start gap-4 border-t border-muted py-2" :style="{ paddingLeft: `${kin.depth * 2}rem` }">
+      <li v-for="kin in rows" :key="kin.groove.id" data-kin class="flex flex-wrap items-start gap-4 border-t border-muted py-2" :style="{ paddingLeft: `${kin.depth * 2}rem` }">
         <UCheckbox :model-value="chosen.includes(kin.groove.id)" color="neutral" class="mt-1" :aria-label="`Compare with ${kin.groove.title}`" @update:model-value="choose(kin.groove.id)" />
-        <div class="w-80 shrink-0"><LanesStill :groove="kin.groove" :lit="kin.changed?.places ?? []" /></div>
-        <div class="min-w-0 flex-1 text-[0.94rem]">
+        <div class="w-80 max-w-full shrink-0"><LanesStill :groove="kin.groove" :lit="kin.changed?.places ?? []" /></div>
+        <div class="min-w-48 flex-1 text-[0.94rem]">
           <h2 class="text-base">{{ kin.groove.title }}<span v-if="kin.groove.id === groove.id" class="ml-2 text-sm font-normal text-muted">here</span></h2>
           <p>{{ sayMoves(kin.groove) }}</p>
           <p v-if="kin.changed" class="text-sm text-muted" data-differs>{{ kin.changed.keys.length }} {{ kin.changed.keys.length === 1 ? 'stroke' : 'strokes' }} new or changed, {{ kin.changed.gone }} gone</p>
