@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { SpanHands } from '~/composables/useSpan'
 import { SUBDIVISIONS, beatsOf } from '#core/time'
 import { useBench } from '~/stores/bench'
@@ -9,15 +10,19 @@ const props = defineProps<{ hands: SpanHands, looped: boolean }>()
 const emit = defineEmits<{ loop: [] }>()
 const bench = useBench()
 
+/** What is said and offered of the mark follows once the lanes have shown it. */
+const says = useAfterPaint(() => props.hands.says.value, 2)
+const bar = useAfterPaint(() => props.hands.bar.value, 2)
 /** Into how many slots the marked beats are cut, where they are alike. */
-const slots = computed(() => {
+const slots = useAfterPaint(() => {
   const span = props.hands.span.value
   const kinds = new Set(beatsOf(bench.shown?.bars ?? []).filter(beat => span && beat.at + beat.length > span.from && beat.at < span.to).map(beat => beat.slots))
   return kinds.size === 1 ? [...kinds][0] : undefined
-})
+}, 2)
+const bars = computed(() => bench.shown?.bars.length ?? 1)
 const barMenu = computed(() => {
   const { hands } = props
-  const many = bench.shown?.bars.length ?? 1
+  const many = bars.value
   return [[
     { label: 'Play it twice', icon: 'i-lucide-copy-plus', onSelect: () => hands.double() },
     { label: 'Put an empty bar before it', icon: 'i-lucide-between-vertical-start', onSelect: () => hands.insert() },
@@ -29,7 +34,7 @@ const barMenu = computed(() => {
 
 <template>
   <section class="flex shrink-0 flex-wrap items-center gap-1 border-y border-muted bg-elevated px-2 py-1" aria-label="The marked span" data-span-bar>
-    <b class="mr-1 text-sm" data-span-says>{{ hands.says.value }}</b>
+    <b class="mr-1 text-sm" data-span-says>{{ says }}</b>
     <UButton size="xs" color="neutral" :variant="looped ? 'solid' : 'outline'" :aria-pressed="looped" icon="i-lucide-repeat" @click="emit('loop')">Loop</UButton>
     <UButton size="xs" color="neutral" variant="outline" @click="hands.copy()">Copy</UButton>
     <UButton size="xs" color="neutral" variant="outline" :disabled="!bench.clip" title="Over what stands from the cursor on" @click="hands.paste()">Paste</UButton>
@@ -43,7 +48,7 @@ const barMenu = computed(() => {
     <UButton size="xs" color="neutral" variant="outline" :to="`/vary/${bench.groove!.id}`">Vary it</UButton>
     <UButton size="xs" color="neutral" variant="outline" @click="hands.own()">Make it a groove</UButton>
     <UButton size="xs" color="neutral" variant="outline" title="To lay it into other bars from Cells" @click="hands.keepCell()">Keep as a cell</UButton>
-    <UDropdownMenu v-if="hands.bar.value >= 0" :items="barMenu"><UButton size="xs" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Bar</UButton></UDropdownMenu>
+    <UDropdownMenu v-if="bar >= 0" :items="barMenu"><UButton size="xs" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Bar</UButton></UDropdownMenu>
     <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" class="ml-auto" aria-label="Take the mark away" @click="hands.unmark()" />
   </section>
 </template>

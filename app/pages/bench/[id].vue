@@ -5,6 +5,7 @@ import { audibleParts, spanOf } from '#core/groove'
 import { type Limb, limbsInOrder } from '#core/kit'
 import { looped, machinePlays } from '#core/perform'
 import { slotsOf } from '#core/time'
+import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useBenchEdits } from '~/composables/useBenchEdits'
 import { useBenchReading } from '~/composables/useBenchReading'
 import { useKeptOpen } from '~/composables/useKeptOpen'
@@ -68,6 +69,7 @@ const stepping = useStep(() => bench.shown && { groove: bench.shown, kit: bench.
 const toggle = () => (stepping.on.value ? stepping.next() : playOrStop())
 
 const parent = computed(() => bench.groove?.parent)
+const marked = useAfterPaint(() => marks.says.value, 3)
 
 /** A note of the staff leads to its stick: the cursor goes there, and the part is chosen. */
 function find([stroke]: { partId: string, at: number }[]) {
@@ -148,7 +150,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         <GhostPanel :groove="settled" :kit="bench.kit" @places="(limb, places) => ghosts = places.length ? { limb, places } : undefined" />
       </SidePanel>
     </div>
-    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" :marked="marks.says.value" @toggle="playOrStop" @step="stepping.toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
+    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" :marked="marked" @toggle="playOrStop" @step="stepping.toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
     <PartTime v-if="timing" :open="true" :groove="settled" :part-id="timing" @edit="edit" @update:open="timing = ''" />
   </template>
 </template>
