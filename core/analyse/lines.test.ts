@@ -19,7 +19,7 @@ describe('limbs against the line above', () => {
   it('says what each plays of it, the shorter list, and what it plays besides', () => {
     expect(says([
       part('RH', '3.3.3.3.3.3.3.3.', 'hi-hat'), part('LH', '....5.......5...', 'snare'), part('RF', '4.....4...4.....', 'bass drum'), part('LF', '..3.....3.......', 'hi-hat'),
-    ])).toEqual(['Right hand: all 4 notes; 4 more strokes.', 'Left hand: 1 of 4 notes, on 4; 1 more stroke.', 'Right foot: 3 of 4 notes, not 4.', 'Left foot: none of the 4 notes.'])
+    ])).toEqual(['Right hand: all 4 notes. 4 strokes more.', 'Left hand: 1 of 4 notes, on 4. 1 stroke more.', 'Right foot: 3 of 4 notes, not 4.', 'Left foot: none of the 4 notes.'])
   })
   it('leaves out limbs that are silent, and muted parts', () => {
     expect(says([part('RF', '4...............', 'bass drum', { muted: true }), part('LH', '4...............', 'snare')], [0])).toEqual(['Left hand: the one note.'])

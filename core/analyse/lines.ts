@@ -21,12 +21,12 @@ export function againstLine(groove: Pick<Groove, 'bars' | 'lead'>, guide: Guide,
   })
 }
 
-/** `'Right foot: all 4 notes.'`, `'Right foot: 3 of 4 notes, not & of 2; 2 more strokes.'`, `'Left foot: none of the 4 notes.'` */
+/** `'Right foot: all 4 notes.'`, `'Right foot: 3 of 4 notes, not & of 2. 2 strokes more.'`, `'Left foot: none of the 4 notes.'` */
 export function sayOnLine(groove: Groove, { limb, meets, lacks, beside }: LimbOnLine, counting?: Counting): string {
   const all = meets.length + lacks.length
-  const more = beside.length ? `; ${sayCount(beside.length, 'more stroke')}` : ''
+  const more = beside.length && meets.length ? ` ${sayCount(beside.length, 'stroke')} more.` : ''
   // Whichever list is the shorter says it.
   const said = !meets.length ? (all === 1 ? 'not the one note' : all === 2 ? 'neither note' : `none of the ${all} notes`) : !lacks.length ? (all === 1 ? 'the one note' : all === 2 ? 'both notes' : `all ${all} notes`)
     : `${meets.length} of ${sayCount(all, 'note')}, ${lacks.length <= meets.length ? `not ${sayPlaces(groove, lacks, counting)}` : `on ${sayPlaces(groove, meets, counting)}`}`
-  return sentence(`${LIMB_NAMES[limb]}: ${said}${meets.length ? more : ''}.`)
+  return sentence(`${LIMB_NAMES[limb]}: ${said}.${more}`)
 }

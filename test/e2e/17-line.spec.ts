@@ -33,7 +33,7 @@ test('a line is drawn with the mouse, long and short, above the limbs', async ({
   await page.keyboard.press('Control+z')
   expect(await lineOf(bench)).toEqual([[0, 4], [6, 1]])
   await bench.unfold('Against the line')
-  await expect(page.locator('[data-on-line]').filter({ hasText: 'Right foot' })).toHaveText('Right foot: 1 of 2 notes, not bar 1: & of 2; 6 more strokes.')
+  await expect(page.locator('[data-on-line]').filter({ hasText: 'Right foot' })).toHaveText('Right foot: 1 of 2 notes, not bar 1: & of 2. 6 strokes more.')
 })
 
 test('by keys a line is written, said, read by the limbs and kept', async ({ page, bench }) => {

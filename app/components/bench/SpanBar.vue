@@ -33,7 +33,7 @@ const barMenu = computed(() => {
 </script>
 
 <template>
-  <section class="flex shrink-0 flex-wrap items-center gap-1 border-y border-muted bg-elevated px-2 py-1" aria-label="The marked span" data-span-bar>
+  <section class="relative flex shrink-0 flex-wrap items-center gap-1 border-y border-muted bg-elevated py-1 pl-2 pr-9" aria-label="The marked span" data-span-bar>
     <b class="mr-1 text-sm" data-span-says>{{ says }}</b>
     <UButton size="xs" color="neutral" :variant="looped ? 'solid' : 'outline'" :aria-pressed="looped" icon="i-lucide-repeat" @click="emit('loop')">Loop</UButton>
     <UButton size="xs" color="neutral" variant="outline" @click="hands.copy()">Copy</UButton>
@@ -49,6 +49,6 @@ const barMenu = computed(() => {
     <UButton size="xs" color="neutral" variant="outline" @click="hands.own()">Make it a groove</UButton>
     <UButton size="xs" color="neutral" variant="outline" title="To lay it into other bars from Cells" @click="hands.keepCell()">Keep as a cell</UButton>
     <UDropdownMenu v-if="bar >= 0" :items="barMenu"><UButton size="xs" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Bar</UButton></UDropdownMenu>
-    <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" class="ml-auto" aria-label="Take the mark away" @click="hands.unmark()" />
+    <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" class="absolute right-1 top-1" aria-label="Take the mark away" @click="hands.unmark()" />
   </section>
 </template>

@@ -1,32 +1,29 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { nextTick, ref } from 'vue'
 import { ornamentsFor, partOf } from '#core/groove'
 import { LEVEL_NAMES, LEVELS, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import type { LaneHands } from '~/composables/useLaneHands'
 import { useBench } from '~/stores/bench'
 
-/** The menu of a stroke, where it stands: by a long press of a finger, or the other button of a mouse. */
+/** The menu of a stroke, where it stands: by a long press of a finger, or the other button of a mouse. It is beside the lanes and not around them, so that an edit does not draw it again. */
 const props = defineProps<{ hands: LaneHands }>()
+const emit = defineEmits<{ closed: [] }>()
 const bench = useBench()
 
-interface Item { label: string, type?: 'checkbox', checked?: boolean, color?: 'error', disabled?: boolean, onSelect?: () => void, children?: Item[][] }
+interface Item { label: string, type?: 'checkbox', checked?: boolean, color?: 'error', onSelect?: () => void, children?: Item[][] }
+const shown = ref(false)
+const at = ref({ x: 0, y: 0 })
 const items = ref<Item[][]>([])
 const choice = (label: string, checked: boolean, onSelect: () => void): Item => ({ label, type: 'checkbox', checked, onSelect })
 
-/** Made when it opens: a press that is still held counts as done. */
-function open(now: boolean) {
-  if (!now) return
-  props.hands.release()
+function itemsNow(): Item[][] {
   const { hands } = props
   const part = hands.currentPart.value
-  const [at] = hands.selected.value
-  const stroke = part && partOf(bench.groove!, part.id)?.strokes.find(one => one.at === at)
-  if (!part || !stroke) {
-    items.value = [[{ label: 'A stroke here', onSelect: () => hands.put() }]]
-    return
-  }
+  const [tick] = hands.selected.value
+  const stroke = part && partOf(bench.groove!, part.id)?.strokes.find(one => one.at === tick)
+  if (!part || !stroke) return [[{ label: 'A stroke here', onSelect: () => hands.put() }]]
   const piece = pieceOf(bench.kit, stroke.piece)
-  items.value = [
+  return [
     LEVELS.toReversed().map(level => choice(`${level} ${LEVEL_NAMES[level]}`, stroke.level === level, () => hands.alter(one => ({ ...one, level })))),
     [
       { label: 'Kind', children: [(piece ? strokesFor(piece, part.limb) : []).map(kind => choice(STROKE_NAMES[kind], stroke.stroke === kind, () => hands.setKind(kind)))] },
@@ -36,8 +33,24 @@ function open(now: boolean) {
     [{ label: 'Take out', color: 'error', onSelect: () => hands.remove() }],
   ]
 }
+
+/** At a place of the lanes, in pixels; a press that is still held counts as done. */
+async function open(x: number, y: number) {
+  props.hands.release()
+  at.value = { x, y }
+  items.value = itemsNow()
+  await nextTick()
+  shown.value = true
+}
+function closed(event: Event) {
+  event.preventDefault()
+  emit('closed')
+}
+defineExpose({ open })
 </script>
 
 <template>
-  <UContextMenu :items="items" :modal="false" @update:open="open"><slot /></UContextMenu>
+  <UDropdownMenu v-model:open="shown" :items="items" :modal="false" :content="{ align: 'start', onCloseAutoFocus: closed }">
+    <span class="pointer-events-none absolute size-px" :style="{ left: `${at.x}px`, top: `${at.y}px` }" aria-hidden="true" />
+  </UDropdownMenu>
 </template>

@@ -52,7 +52,7 @@ const lengths = computed(() => {
 
 <template>
   <section class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 py-1" aria-label="The chosen stroke">
-    <div v-if="first" v-show="strokes.length" class="flex flex-wrap items-center gap-x-3 gap-y-1">
+    <div v-if="first" v-show="strokes.length" class="flex flex-wrap items-center gap-x-2 gap-y-1">
       <span class="min-w-16"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
       <label class="flex items-center gap-1.5 text-sm text-muted">piece
         <USelect :model-value="first.piece" :items="pieces" size="sm" class="w-26" aria-label="Piece" @update:model-value="id => hands.setPiece(String(id))" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useElementSize, useEventListener } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { onLongPress, until, useElementSize, useEventListener } from '@vueuse/core'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { type Finding, type GhostPlace, type Unison, sayFinding } from '#core/analyse'
 import { type Groove, barSpan, partOf, sayPlace } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder, pieceOf } from '#core/kit'
@@ -29,9 +29,10 @@ const { width } = useElementSize(frame)
 // Most edits leave bars and lead alone, and with them the whole grid.
 const bars = computed(() => props.groove.bars)
 const lead = computed(() => props.groove.lead)
+const lines = computed(() => props.groove.guides.length)
 /** On a phone the lanes are read and played: a finger scrolls them, and chooses a stroke by a tap. */
 const narrow = computed(() => width.value > 0 && width.value < NARROW_WIDTH)
-const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), narrow.value ? NARROW : settings.staff.shown ? LOWER : FULL, settings.counting, props.groove.guides.length))
+const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), narrow.value ? NARROW : settings.staff.shown ? LOWER : FULL, settings.counting, lines.value))
 
 const sticks = computed(() => sticksOf(props.groove, props.kit, geometry.value))
 /** What each lane mostly plays, said under the limb's name: one line a lane, so that the grid is redrawn only when the words change. */
@@ -51,7 +52,7 @@ const { band } = usePlayhead(geometry)
 const chosenStick = computed(() => hands.selected.value.map(at => ({ at, x: geometry.value.xOf(at) })))
 const cursorBox = computed(() => {
   const slot = geometry.value.slots[Math.min(cursor.value.slot, geometry.value.slots.length - 1)]!
-  const lane = geometry.value.lines[props.groove.guides.findIndex(guide => guide.id === line.on.value)] ?? geometry.value.lanes.find(one => one.limb === cursor.value.limb)!
+  const lane = (line.on.value ? geometry.value.lines[props.groove.guides.findIndex(guide => guide.id === line.on.value)] : undefined) ?? geometry.value.lanes.find(one => one.limb === cursor.value.limb)!
   return { x: slot.left, width: slot.width, y: lane.top - 3, height: lane.height + 6 }
 })
 
@@ -162,11 +163,20 @@ watch(cursorBox, (box) => {
   else if (box.x + box.width > el.scrollLeft + el.clientWidth) el.scrollLeft = box.x + box.width - el.clientWidth + 20
 })
 
-/** The other button of the mouse asks for the menu of what is under it. */
-function menuAt(event: MouseEvent) {
-  const { slot, lane } = placeOf(event)
-  if (lane) hands.point({ limb: lane.limb, slot: slot.index })
+/** A long press of a finger, or the other button of a mouse, asks for the menu of what is under it. It is fetched then. */
+const menu = useTemplateRef<{ open(x: number, y: number): void }>('menu')
+const menuWanted = ref(false)
+async function menuAt(event: MouseEvent) {
+  const { x, y, slot, lane } = placeOf(event)
+  if (!lane) return
+  event.preventDefault()
+  hands.point({ limb: lane.limb, slot: slot.index })
+  drag = undefined
+  menuWanted.value = true
+  await until(menu).toBeTruthy()
+  menu.value?.open(x, y)
 }
+onLongPress(svg, event => event.pointerType !== 'mouse' && menuAt(event), { delay: 550, distanceThreshold: 8 })
 const pointedAt = ref<Finding>()
 function point(event: PointerEvent) {
   const { slot, lane } = placeOf(event)
@@ -180,7 +190,7 @@ defineExpose({ focus: () => surface.value?.focus() })
   <div ref="frame" class="relative shrink-0 overflow-x-auto overflow-y-hidden">
     <LaneSentences :groove="groove" :kit="kit" />
     <p class="sr-only" aria-live="polite" data-cursor-says>{{ said }}</p>
-    <StrokeMenu :hands="hands"><div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="relative inline-block rounded-sm -outline-offset-2" @keydown="hands.key">
+    <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="relative inline-block rounded-sm -outline-offset-2" @keydown="hands.key">
       <svg :width="geometry.width + 1" :height="geometry.height + 4" class="pointer-events-none absolute left-0 top-0 isolate select-none" aria-hidden="true">
         <LanesGrid :geometry="geometry" :lead="lead" :says="says" :line-names="lineNames">
           <rect v-if="markBox" v-bind="markBox" data-span :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" fill-opacity="0.45" stroke="var(--ui-text-muted)" stroke-dasharray="4 3" />
@@ -195,7 +205,8 @@ defineExpose({ focus: () => surface.value?.focus() })
         <rect v-bind="cursorBox" class="pointer-events-none" fill="none" stroke="var(--ui-text-highlighted)" stroke-width="1.5" rx="2" />
         <circle v-for="one in line.on.value ? [] : chosenStick" :key="one.at" class="pointer-events-none" :cx="one.x" :cy="cursorBox.y + (geometry.lanes.find(lane => lane.limb === cursor.limb)?.hangs ? 5 : cursorBox.height - 5)" r="2.5" fill="var(--ui-text-highlighted)" />
       </svg>
-    </div></StrokeMenu>
+      <LazyStrokeMenu v-if="menuWanted" ref="menu" :hands="hands" @closed="surface?.focus()" />
+    </div>
     <p v-if="pointedAt" class="pointer-events-none absolute left-26 top-0 max-w-md bg-inverted px-2 py-1 text-sm text-inverted" role="status">{{ sayFinding(groove, pointedAt, settings.counting) }}</p>
     <p class="sr-only">Cursor: {{ LIMB_NAMES[cursor.limb] }}, {{ sayPlace(groove, geometry.slots[Math.min(cursor.slot, geometry.slots.length - 1)]!.at, settings.counting) }}</p>
   </div>
