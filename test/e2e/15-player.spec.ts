@@ -8,6 +8,17 @@ async function open(bench: Bench) {
   await expect(bench.page.getByRole('heading', { name: 'What is easy, what is hard' })).toBeVisible()
 }
 
+// The player is one for a whole server, which other files of tests use after this one.
+let before: { document: object }
+test.beforeAll(async ({ app }) => {
+  before = await (await fetch(`${app.url}/api/players/me`)).json() as typeof before
+})
+test.afterAll(async ({ app }) => {
+  const { revision } = await (await fetch(`${app.url}/api/players/me`)).json() as { revision: number }
+  const back = await fetch(`${app.url}/api/players/me`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision, document: before.document }) })
+  expect(back.status).toBe(200)
+})
+
 test('what is new begins as the player says: lead, kit, what the bass drum is called', async ({ bench }) => {
   const { page } = bench
   await page.goto(bench.app.url)
