@@ -1,6 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { type Ref, computed, ref, watch } from 'vue'
-import { type Edit, type GuideNote, addGuide, alterNote, guideOf, isLong, noteAt, noteOver, notesOf, partOf, putNote, removeGuide, sayPlace, takeNote, tapped } from '#core/groove'
+import { type Edit, type GuideNote, addGuide, alterNote, guideOf, isLong, noteAt, noteOver, notesOf, partOf, putNote, removeGuide, sayPlace, takeNote, takeOver, tapped } from '#core/groove'
 import { LEVEL_NAMES, type Level } from '#core/kit'
 import { aNote, slotsOf } from '#core/time'
 import { KEYS, byKey, keyOf } from '../keys'
@@ -131,7 +131,7 @@ export function useGuideHands(cursor: Ref<Cursor>, edit: (edit: Edit) => boolean
   /** The notes of a part in place of the line's own. */
   function takeFrom(partId: string) {
     const part = partOf(bench.groove!, partId)
-    if (part) edit({ type: 'guides', guides: bench.groove!.guides.map(one => (one.id === on.value ? { ...one, notes: notesOf(bench.groove!, part) } : one)) })
+    if (part) edit(takeOver(bench.groove!, on.value, part))
   }
   const removeLine = () => edit(removeGuide(bench.groove!, on.value))
 

@@ -35,6 +35,7 @@ export function cellFrom(groove: Groove, span: Span, id: string, name: string): 
   const clip = copied(groove, span)
   return { format: CELL_SHAPE.format, version: CELL_SHAPE.version, id, name, length: clip.length, parts: clip.parts.filter(part => part.strokes.length).map(part => ({ ...part, locked: false, muted: false, pickUp: null })) }
 }
+/** What a cell lays into bars: `clipOf(cellFrom(groove, span, 'c', 'Push')).length // => span.to - span.from` */
 export const clipOf = ({ length, parts }: Cell): Clip => ({ length, parts })
 
 /** A figure of one beat: which of its slots are struck. */

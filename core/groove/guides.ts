@@ -5,8 +5,9 @@ import { type Groove, type Guide, type Part, type Stroke, LIMITS, grooveTicks } 
 /** One note of a line that no limb owns; ticks, and a level as strokes have it. */
 export type GuideNote = Guide['notes'][number]
 
-/** A line has one voice: the note that begins at a tick, or sounds through it. */
+/** The note of a line that begins at a tick: `noteAt({ notes: [{ at: 0, length: 5040, level: 4 }] }, 2520) // => undefined` */
 export const noteAt = (guide: Pick<Guide, 'notes'>, at: number): GuideNote | undefined => guide.notes.find(note => note.at === at)
+/** The note of a line that sounds at a tick, of which there is one at most: at 2520 of the same it is the one at 0. */
 export const noteOver = (guide: Pick<Guide, 'notes'>, at: number): GuideNote | undefined => guide.notes.find(note => note.at <= at && note.at + note.length > at)
 
 /**
@@ -50,6 +51,9 @@ export function notesOf(groove: Pick<Groove, 'bars'>, part: Pick<Part, 'strokes'
     .filter(stroke => stroke.at < total).sort((a, b) => a.at - b.at)
   return strokes.map((stroke, i) => ({ at: stroke.at, length: Math.min(stroke.openFor ?? TICKS_PER_QUARTER, (strokes[i + 1]?.at ?? total) - stroke.at), level: stroke.level }))
 }
+
+/** The notes of a part in place of a line's own. */
+export const takeOver = (groove: Groove, id: string, part: Part): Edit => withNotes(groove, id, () => notesOf(groove, part))
 
 /** A new line above the limbs, with these notes; where there is no room for one more, the edit is refused as any other. */
 export const addGuide = (groove: Groove, guide: Guide): Edit => ({ type: 'guides', guides: [...groove.guides, { ...guide, notes: guide.notes.slice(0, LIMITS.guideNotes) }] })

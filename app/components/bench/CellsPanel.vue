@@ -40,9 +40,7 @@ function onFrom(tick: number) {
   emit('go', next.first)
 }
 function figure(one: Figure) {
-  if (!part.value) return undefined
-  const made = figureIn(props.groove, part.value, index.value, one, { brush: props.hands.brushing.brush.value, open: open.value && onHats.value })
-  return made
+  return part.value && figureIn(props.groove, part.value, index.value, one, { brush: props.hands.brushing.brush.value, open: open.value && onHats.value })
 }
 function layFigure(one: Figure) {
   const made = figure(one)
