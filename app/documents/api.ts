@@ -49,6 +49,7 @@ function routes<K extends KindName>(kind: K) {
     some: async (ids: readonly string[]) =>
       (ids.length ? (await ask<Record<string, Stored<D>[]>>('GET', `${path}/some`, { query: { ids: ids.join() } }))[folder]! : []),
     get: (id: string) => ask<Stored<D>>('GET', `${path}/${id}`),
+    getAt: (id: string, revision: number) => ask<Stored<D>>('GET', `${path}/${id}`, { query: { revision } }),
     create: (document: D) => ask<Stored<D>>('POST', path, { body: document }),
     save: (document: D, { revision, store }: { revision: number, store?: string | undefined }, keepalive = false) =>
       ask<{ revision: number, updatedAt: string }>('PUT', `${path}/${document.id}`, { body: { revision, store, document }, keepalive }),

@@ -45,6 +45,23 @@ describe('a span', () => {
     expect(sayLaid(late)).toBe('1 stroke ran past the end.')
   })
 
+  it('takes the lines above along, laid into the line of that name, or as one of their own', () => {
+    const Q = 4 * S
+    const riff = { id: 'riff', name: 'Riff', notes: [{ at: 0, length: Q, level: 4 as const }, { at: 3 * Q, length: 2 * Q, level: 3 as const }] }
+    const sung = { ...groove, guides: [riff] }
+    const clip = copied(sung, slotSpan(slots, 12, 15)) // beat 4, with the first beat of the long note
+    expect(clip.guides).toEqual([{ ...riff, notes: [{ at: 0, length: 2 * Q, level: 3 }] }])
+    const own = done(sung, laid(sung, clip, 2 * Q, newId).edit)
+    expect(own.guides[0]!.notes).toEqual([{ at: 0, length: Q, level: 4 }, { at: 2 * Q, length: Q, level: 3 }, { at: 3 * Q, length: 2 * Q, level: 3 }]) // cut where the next begins
+    const other = done(groove, laid(groove, clip, 0, newId).edit)
+    expect(other.guides).toEqual([{ id: 'new-32', name: 'Riff', notes: [{ at: 0, length: 2 * Q, level: 3 }] }])
+    expect(done(sung, repeated(sung, slotSpan(slots, 0, 15)).edit).guides[0]!.notes.map(note => [note.at, note.length])).toEqual([[0, Q], [3 * Q, Q], [4 * Q, Q], [7 * Q, Q]]) // and with the bars
+    const child = spanGroove(sung, 1, slotSpan(slots, 12, 15), 'child')
+    expect(child.guides).toEqual([{ ...riff, notes: [{ at: 0, length: Q, level: 3 }] }])
+    const back = putBack(sung, child, newId)
+    expect(back.ok && done(sung, back.value.edit).guides[0]!.notes[1]).toEqual({ at: 3 * Q, length: Q, level: 3 })
+  })
+
   it('pasted over clears what it is silent in, leaves locked parts and says so, and adds what is missing', () => {
     const source = two(line('bass', 'RF', 'bass drum', '4... .... .... ....'), line('snare', 'LH', 'snare', '.... 5... .... ....'), line('bell', 'RH', 'ride', '3... 3... .... ....'))
     const target = { ...two(line('bass', 'RF', 'bass drum', BASS), line('snare', 'LH', 'snare', '5.5.', { locked: true })), id: 'other' }

@@ -2,10 +2,11 @@ import { type Result, ok, refuse } from '#core/result'
 import { type Counting, SUBDIVISIONS, type Slot, barStarts, beatsOf, divides, mod, sayTick, slotsOf, unitTicks } from '#core/time'
 import type { Edit } from './edits'
 import { together } from './commands'
+import { oneVoice } from './guides'
 import { homeFor, workable } from './home'
 import { makeGroove, makePart } from './make'
 import { barOf, sayList, sayPlace } from './say'
-import { type Bar, type Groove, LIMITS, type Part, type Stroke, grooveTicks } from './schema'
+import { type Bar, type Groove, type Guide, LIMITS, type Part, type Stroke, grooveTicks } from './schema'
 
 /** A run of ticks of a groove's bars, `to` not included. It may begin and end within a bar. */
 export interface Span { from: number, to: number }
@@ -40,8 +41,8 @@ export function saySpan(groove: Pick<Groove, 'bars'>, { from, to }: Span, counti
   return `${sayPlace(groove, from, counting)} to ${sameBar ? sayTick(groove.bars, end, counting) : sayPlace(groove, end, counting)}`
 }
 
-/** What a span holds, to be laid elsewhere: parts with their strokes at ticks from its start. It is plain data, good for any groove. */
-export interface Clip { length: number, parts: Part[] }
+/** What a span holds, to be laid elsewhere: parts with their strokes, and lines above with their notes, at ticks from its start. It is plain data, good for any groove. */
+export interface Clip { length: number, parts: Part[], guides?: Guide[] }
 
 /** The strokes of one pass that fall into a span, at ticks from its start; a part that repeats on its own is written out. */
 function strokesIn(part: Part, { from, to }: Span): Stroke[] {
@@ -51,9 +52,14 @@ function strokesIn(part: Part, { from, to }: Span): Stroke[] {
     .flat().filter(stroke => inSpan({ from, to }, stroke.at)).map(stroke => ({ ...stroke, at: stroke.at - from })).sort((a, b) => a.at - b.at)
 }
 
+/** The lines above with the notes that begin in a span, at ticks from its start; a note may last beyond it, as an open hat may. */
+const guidesIn = (groove: Groove, { from, to }: Span): Guide[] => groove.guides.map(guide => ({
+  ...guide, notes: guide.notes.filter(note => inSpan({ from, to }, note.at)).map(note => ({ ...note, at: note.at - from })),
+}))
+
 /** Copies a span: every part that runs with the bars, those silent there too, so that laid over other bars it is what was here. */
 export const copied = (groove: Groove, span: Span): Clip =>
-  ({ length: span.to - span.from, parts: groove.parts.filter(part => !part.every).map(part => ({ ...part, strokes: strokesIn(part, span) })) })
+  ({ length: span.to - span.from, parts: groove.parts.filter(part => !part.every).map(part => ({ ...part, strokes: strokesIn(part, span) })), guides: guidesIn(groove, span) })
 
 /** A clip laid into bars: the edit, how many strokes ran past the end, and the names of parts left as they are, being locked. */
 export interface Laid { edit: Edit, lost: number, left: string[] }
@@ -89,7 +95,23 @@ export function laid(groove: Groove, clip: Clip, at: number, newId: (n: number) 
     } else if (strokes.length) fresh.push(makePart({ ...part, id: newId(fresh.length), locked: false, muted: false, strokes }))
   }
   const edits = [...[...byHome].flatMap(([part, strokes]) => replaced(part, over, strokes)), ...fresh.map((part, i): Edit => ({ type: 'add part', part, index: groove.parts.length + i }))]
-  return { edit: together('Paste', edits), lost, left }
+  return { edit: together('Paste', [...edits, ...guidesLaid(groove, clip, over, newId)]), lost, left }
+}
+
+/** The lines of a clip laid over a span, as often as it takes: into the line of the same id or name, or as a line of its own while there is room. */
+function guidesLaid(groove: Groove, clip: Clip, over: Span, newId: (n: number) => string): Edit[] {
+  let guides = groove.guides
+  for (const [i, line] of (clip.guides ?? []).entries()) {
+    const home = guides.find(one => one.id === line.id) ?? guides.find(one => one.name === line.name)
+    if (!line.notes.length && !home) continue
+    const laps = Array.from({ length: Math.ceil((over.to - over.from) / clip.length) }, (_, n) => line.notes.map(note => ({ ...note, at: over.from + n * clip.length + note.at }))).flat()
+    const notes = laps.filter(note => note.at < over.to)
+    const rest = (home?.notes ?? []).filter(note => !inSpan(over, note.at))
+    const put = oneVoice([...rest, ...notes], groove)
+    if (home) guides = guides.map(one => (one === home ? { ...home, notes: put } : one))
+    else if (guides.length < LIMITS.guides) guides = [...guides, { ...line, id: newId(LIMITS.parts + i), notes: put }]
+  }
+  return guides === groove.guides ? [] : [{ type: 'guides', guides }]
 }
 
 /** What is in a span repeated from its end to the end of the bars. */
@@ -150,7 +172,8 @@ export function spanGroove(groove: Groove, revision: number, span: Span, id: str
   const parts = groove.parts.map(part => ({ ...part, every: null, locked: false, pickUp: null, strokes: strokesIn(part, span).map(stroke => ({ ...stroke, at: stroke.at + offset })) })).filter(part => part.strokes.length)
   const where = saySpan(groove, span, counting)
   return makeGroove({
-    ...groove, id, title: `${groove.title}, ${where}`.slice(0, LIMITS.title), bars, parts, pickUp: null, guides: [],
+    ...groove, id, title: `${groove.title}, ${where}`.slice(0, LIMITS.title), bars, parts, pickUp: null,
+    guides: guidesIn(groove, span).map(guide => ({ ...guide, notes: oneVoice(guide.notes.map(note => ({ ...note, at: note.at + offset })), { bars }) })).filter(guide => guide.notes.length),
     parent: { id: groove.id, revision, moves: [{ move: SPAN_MOVE, params: { from: span.from, to: span.to, offset }, sentence: `${where} of “${groove.title}”, as a groove of its own.`.replace(/^./, first => first.toUpperCase()) }] },
   })
 }

@@ -147,6 +147,19 @@ describe('documents', () => {
     expect(await kept.save(groove('save', { title: 'Four' }), 2)).toEqual({ kind: 'missing' })
   })
 
+  it('are kept as they were at a revision that a groove was made from, and at no other', async () => {
+    const db = await connect(at('revisions.db'))
+    const groove = (id: string, title: string, parent: Groove['parent'] = null) => makeGroove({ id, title, bars: makeBars(meter(4, 4), 1, 4), parent })
+    const { groove: grooves } = db.documents
+    await grooves.create(groove('home', 'First'))
+    await grooves.save(groove('home', 'Second'), 1)
+    await grooves.create(groove('child', 'Child', { id: 'home', revision: 2, moves: [] }))
+    await grooves.save(groove('home', 'Third'), 2)
+    await grooves.save(groove('home', 'Fourth'), 3)
+    expect(await Promise.all([1, 2, 3, 4, 5].map(async revision => (await grooves.getAt('home', revision))?.document.title))).toEqual([undefined, 'Second', undefined, 'Fourth', undefined])
+    await db.close()
+  })
+
   it('that are saved at once by two are kept from the first alone', async () => {
     const { groove: kept } = db.documents
     await kept.create(groove('race'))

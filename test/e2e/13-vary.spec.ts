@@ -235,6 +235,8 @@ test('a companion is offered; a variation is adopted as the main version, and wh
   expect(main.parts).toEqual(variation.parts)
   expect(main.title).toBe(before.title)
   expect(family.find(one => one.title === `${before.title}, before`)!.parts).toEqual(before.parts)
+  // What was kept of it was made from the main version as it was then, and differs from that in nothing.
+  await expect(page.locator('[data-kin]', { hasText: `${before.title}, before` }).locator('[data-differs]')).toHaveText('0 strokes new or changed, 0 gone')
 })
 
 test('a move goes into the recipe that was asked for, or into a new one; no other is changed', async ({ bench }) => {

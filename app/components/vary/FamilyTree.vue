@@ -12,12 +12,20 @@ const props = defineProps<{ groove: Groove, kit: Kit, /** Raised when something 
 const emit = defineEmits<{ hear: [groove: Groove], adopt: [main: Groove, kept: Groove, base: Base] }>()
 
 const stored = shallowRef<Stored<Groove>[]>([])
+/** What a groove was made from, where its parent has been changed since: by the child’s id. */
+const origins = shallowRef(new Map<string, Groove>())
 const chosen = ref<string[]>([])
 /** The family alone is fetched, whole: its list says who is in it, the newest first. */
 async function load() {
   const ids = (await api.grooves.list({ family: props.groove.id })).map(one => one.summary.id)
   const whole = new Map((await api.grooves.some(ids)).map(one => [one.document.id, one]))
   stored.value = ids.flatMap(id => whole.get(id) ?? [])
+  const changed = stored.value.filter(({ document: { parent } }) => parent && whole.get(parent.id) && whole.get(parent.id)!.revision !== parent.revision)
+  const found = await Promise.all(changed.map(async ({ document: { id, parent } }) => {
+    const at = await api.grooves.getAt(parent!.id, parent!.revision).catch(() => undefined)
+    return at ? [[id, at.document] as const] : []
+  }))
+  origins.value = new Map(found.flat())
 }
 await load()
 watch(() => props.turn, load)
@@ -25,10 +33,10 @@ watch(() => props.turn, load)
 /** The open groove as it stands here; the others as they are kept. The newest come first from the server, brothers in the order they were born. */
 const family = computed(() => familyOf(stored.value.map(one => (one.document.id === props.groove.id ? props.groove : one.document)).toReversed(), props.groove.id))
 const grooveOf = (id: string | undefined) => family.value.find(one => one.groove.id === id)?.groove
-/** What the others are held against: the first that was chosen, so that brothers can be told apart; without one, each its parent. */
+/** What the others are held against: the first that was chosen, so that brothers can be told apart; without one, each its parent as it was then. */
 const against = computed(() => grooveOf(chosen.value[0]))
 const changed = (kin: Kin) => {
-  const other = against.value ?? grooveOf(kin.parentId)
+  const other = against.value ?? origins.value.get(kin.groove.id) ?? grooveOf(kin.parentId)
   return other && other !== kin.groove ? changedStrokes(other, kin.groove, props.kit) : undefined
 }
 const rows = computed(() => family.value.map(kin => ({ ...kin, changed: changed(kin) })))

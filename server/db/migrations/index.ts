@@ -6,8 +6,9 @@ import * as recipes from './003-recipes'
 import * as shapes from './004-shapes'
 import * as limits from './005-limits'
 import * as cells from './006-cells'
+import * as revisions from './007-revisions'
 
-const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells]
+const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells, revisions]
 
 /** Says which of the migrations a database has been through this Bazzet does not know: it is from a newer one. */
 export function unknownMigration(names: readonly string[]): string | undefined {

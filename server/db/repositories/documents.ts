@@ -33,6 +33,8 @@ export interface DocumentRepository<K extends KindName> {
   list(wanted?: Wanted): Promise<string>
   listBin(): Promise<Listed<Summaries[K]>[]>
   get(id: string): Promise<Stored<Documents[K]> | undefined>
+  /** A document as it was at a revision, where that is the newest or one that a groove says it was made from. */
+  getAt(id: string, revision: number): Promise<Stored<Documents[K]> | undefined>
   /** Whole documents by their ids, in no order; those that are not here are left out. */
   some(ids: readonly string[]): Promise<Stored<Documents[K]>[]>
   /** Keeps a new document; undefined where the id is already taken, be it in the bin. */
@@ -95,6 +97,15 @@ export function documentRepository<K extends KindName>(kind: K, sequelize: Seque
     async get(id) {
       const row = await model.findOne({ where: { id, binnedAt: null } })
       return row ? stored(row) : undefined
+    },
+    async getAt(id, revision) {
+      const now = await model.findOne({ where: { id } })
+      if (now?.revision === revision) return stored(now)
+      if (kind !== 'groove' || !now) return undefined
+      const [old] = await sequelize.query<{ document: string }>('SELECT document FROM revisions WHERE id = ? AND revision = ?', { replacements: [id, revision], type: QueryTypes.SELECT })
+      // An old revision is brought up to date as it is read: later migrations need not know of it.
+      const read = old && KINDS[kind].read(JSON.parse(old.document))
+      return read?.ok ? { revision, store, updatedAt: now.updatedAt.toISOString(), document: read.value as D } : undefined
     },
     async some(ids) {
       const rows = await model.findAll({ where: { id: [...ids], binnedAt: null } })
