@@ -12,7 +12,7 @@ const props = defineProps<{ groove: Groove, kit: Kit, /** Raised when something 
 const emit = defineEmits<{ hear: [groove: Groove], adopt: [main: Groove, kept: Groove, base: Base] }>()
 
 const stored = shallowRef<Stored<Groove>[]>([])
-/** What a groove was made from, where its parent has been changed since: by the child’s id. */
+/** What each was made from, as it was then, by the id of what was made. */
 const origins = shallowRef(new Map<string, Groove>())
 const chosen = ref<string[]>([])
 /** The family alone is fetched, whole: its list says who is in it, the newest first. */
@@ -20,10 +20,12 @@ async function load() {
   const ids = (await api.grooves.list({ family: props.groove.id })).map(one => one.summary.id)
   const whole = new Map((await api.grooves.some(ids)).map(one => [one.document.id, one]))
   stored.value = ids.flatMap(id => whole.get(id) ?? [])
-  const changed = stored.value.filter(({ document: { parent } }) => parent && whole.get(parent.id) && whole.get(parent.id)!.revision !== parent.revision)
-  const found = await Promise.all(changed.map(async ({ document: { id, parent } }) => {
-    const at = await api.grooves.getAt(parent!.id, parent!.revision).catch(() => undefined)
-    return at ? [[id, at.document] as const] : []
+  const found = await Promise.all(stored.value.map(async ({ document: { id, parent } }) => {
+    const now = parent && whole.get(parent.id)
+    if (!now) return []
+    // The open groove may change after this: what is kept now is what its children were made from.
+    const then = now.revision === parent.revision ? now : await api.grooves.getAt(parent.id, parent.revision).catch(() => undefined)
+    return then ? [[id, then.document] as const] : []
   }))
   origins.value = new Map(found.flat())
 }
