@@ -29,9 +29,16 @@ export function readHats(groove: Pick<Groove, 'bars'>, events: readonly TimedStr
   const troubles: HatTrouble[] = []
   const breathing: TimedStroke[] = []
   const beat = Math.max(0, ...beatsOf(groove.bars).map(one => one.length))
+  const byHand = new Map<string, TimedStroke[]>()
+  for (const one of onHats) {
+    if (one.stroke === 'chick' || one.stroke === 'splash') continue
+    const known = byHand.get(one.pieceId)
+    if (known) known.push(one)
+    else byHand.set(one.pieceId, [one])
+  }
   for (const foot of onHats) {
     if (foot.stroke !== 'chick' && foot.stroke !== 'splash') continue
-    const hands = onHats.filter(one => one.pieceId === foot.pieceId && one.stroke !== 'chick' && one.stroke !== 'splash')
+    const hands = byHand.get(foot.pieceId) ?? []
     const withIt = hands.filter(one => one.at === foot.at)
     const add = (kind: HatTrouble['kind'], hand: TimedStroke, gap = 0) => troubles.push({ kind, at: foot.at, hand, foot, gap })
     if (foot.stroke === 'splash') {
