@@ -5,19 +5,27 @@ import { EARLY, type Ground, type LapCue, type LapStroke, clickCues, groundOf, g
 import type { Performance } from './performance'
 import { mod } from '#core/time'
 
-/** A section in its place: what it begins after, and how long it lasts (`Infinity` where it never ends). */
-interface Laid {
-  index: number
+/** What is worked out once of a section, wherever it comes. */
+interface Known {
+  /** Its place in the performance. */
+  section: number
   ground: Ground
   clock: SectionClock
   times: number
+  /** How long it lasts, in seconds; `Infinity` where it never ends. */
+  seconds: number
+  late: number
+  /** The pick-up that leads into it, and how long that lasts, in seconds. */
+  lead: readonly LapStroke[]
+  leadSeconds: number
+}
+
+/** A section in its place: the how-manieth to be played, and what it begins after. A section that comes again is laid again. */
+interface Laid extends Known {
+  nth: number
   startTicks: number
   startSeconds: number
   startBar: number
-  seconds: number
-  late: number
-  /** The pick-up that leads into it. */
-  lead: readonly LapStroke[]
 }
 
 /** How many laps are looked through for the stroke that closes a hat; a cycle may hide it for a while. */
@@ -28,7 +36,10 @@ const LAPS_SEARCHED = 64
  * who ask more than once. It holds no place and no clock; the same stretch gives the same cues.
  */
 export class CueLine {
+  private readonly known: Known[]
+  /** Sections as they come one after another, as far as has been asked for. */
   private readonly laid: Laid[] = []
+  private readonly longest: { lead: number, late: number }
   /** Laps worked out, by section and lap; a section whose laps are all alike keeps one. */
   private readonly laps = new Map<string, LapCue[]>()
   /** When the first thing sounds, in seconds, at the latest 0: a count-in, a pick-up or a grace note comes before. */
@@ -37,29 +48,58 @@ export class CueLine {
   readonly ends: number
 
   constructor(readonly performance: Performance) {
-    let startTicks = 0
-    let startSeconds = 0
-    let startBar = 0
-    for (const [index, section] of performance.sections.entries()) {
+    this.known = performance.sections.map((section, index): Known => {
       const ground = groundOf(section)
       const clock = clockOf(section.tempo)
       const times = section.times ?? Infinity
-      const seconds = times === Infinity ? Infinity : clock.secondsAt(times * ground.length)
-      this.laid.push({ index, ground, clock, times, startTicks, startSeconds, startBar, seconds, late: lateOf(ground, clock), lead: leadIn(ground) })
-      startTicks += times * ground.length
-      startSeconds += seconds
-      startBar += times * ground.bars
-      if (times === Infinity) break
-    }
-    this.ends = startSeconds
+      const lead = leadIn(ground)
+      return { section: index, ground, clock, times, seconds: times === Infinity ? Infinity : clock.secondsAt(times * ground.length), late: lateOf(ground, clock), lead, leadSeconds: lead.length ? clock.secondsAt(-lead[0]!.at) : 0 }
+    })
+    this.longest = { lead: Math.max(...this.known.map(one => one.leadSeconds)), late: Math.max(...this.known.map(one => one.late)) }
+    this.ends = performance.again === undefined ? this.known.reduce((sum, one) => sum + one.seconds, 0) : Infinity
     this.begins = this.between(-Infinity, EARLY).reduce((first, cue) => Math.min(first, cue.seconds), 0)
+  }
+
+  /** The how-manieth section that is played; undefined after the end. */
+  private nth(n: number): Laid | undefined {
+    while (this.laid.length <= n) {
+      const before = this.laid.at(-1)
+      if (before?.times === Infinity) return undefined
+      const many = this.known.length
+      const { again } = this.performance
+      const at = this.laid.length
+      const one = at < many ? this.known[at] : again === undefined ? undefined : this.known[again + (at - many) % (many - again)]
+      if (!one) return undefined
+      this.laid.push({
+        ...one, nth: at,
+        startTicks: before ? before.startTicks + before.times * before.ground.length : 0,
+        startSeconds: before ? before.startSeconds + before.seconds : 0,
+        startBar: before ? before.startBar + before.times * before.ground.bars : 0,
+      })
+    }
+    return this.laid[n]
+  }
+
+  /** The last section that has begun at a time; before the start the first. */
+  private laidAt(seconds: number): Laid {
+    while ((this.laid.at(-1)?.startSeconds ?? -Infinity) <= seconds && this.nth(this.laid.length));
+    let low = 0
+    let high = this.laid.length - 1
+    while (low < high) {
+      const middle = (low + high + 1) >> 1
+      if (this.laid[middle]!.startSeconds <= seconds) low = middle
+      else high = middle - 1
+    }
+    return this.laid[low]!
   }
 
   /** All cues of a stretch in order of time; `from` and `to` are seconds from the start, `to` not included. */
   between(from: number, to: number): Cue[] {
     const found: Cue[] = []
-    for (const laid of this.laid) {
-      if (laid.startSeconds - this.leadSeconds(laid) - EARLY >= to && laid.index > 0) break
+    const first = from === -Infinity ? 0 : this.laidAt(from - this.longest.late).nth
+    for (let n = first; ; n++) {
+      const laid = this.nth(n)
+      if (!laid || (n > 0 && laid.startSeconds - this.longest.lead - EARLY >= to)) break
       if (laid.startSeconds + laid.seconds + laid.late < from) continue
       this.addLead(laid, from, to, found)
       const length = laid.ground.length
@@ -72,41 +112,58 @@ export class CueLine {
 
   /** The place that sounds at a time; before the start a tick below 0, after the end the end of the last lap. */
   placeAt(seconds: number): Place {
-    const laid = this.laid.findLast(one => one.startSeconds <= seconds) ?? this.laid[0]!
+    return this.placeIn(this.laidAt(seconds), seconds)
+  }
+
+  private placeIn(laid: Laid, seconds: number): Place {
     const { ground, clock } = laid
     const into = clock.ticksAt(seconds - laid.startSeconds)
     if (into < 0) return { section: 0, lap: 0, bar: Math.floor(into / ground.starts[1]!), tick: into }
     const lap = Math.min(laid.times - 1, Math.floor(into / ground.length))
     const tick = Math.min(ground.length, into - lap * ground.length) + ground.section.span.from
     const bar = Math.min(ground.groove.bars.length - 1, ground.starts.findLastIndex(start => start <= tick))
-    return { section: laid.index, lap, bar: laid.startBar + lap * ground.bars + bar - ground.firstBar, tick }
+    return { section: laid.section, lap, bar: laid.startBar + lap * ground.bars + bar - ground.firstBar, tick }
   }
 
-  /** When a place sounds, in seconds; a lap or tick that is not there is brought to the nearest that is. */
+  /** When a place first sounds, in seconds; a lap or tick that is not there is brought to the nearest that is. */
   secondsOf({ section, lap, tick }: Omit<Place, 'bar'>): number {
-    const laid = this.laid[Math.min(section, this.laid.length - 1)]!
+    return this.secondsIn(this.nth(Math.min(section, this.known.length - 1)) ?? this.laid.at(-1)!, lap, tick)
+  }
+
+  private secondsIn(laid: Laid, lap: number, tick: number): number {
     const { span } = laid.ground.section
     const into = tick < 0 ? tick : (tick >= span.from && tick < span.to ? tick - span.from : mod(tick - span.from, laid.ground.length))
     return laid.startSeconds + laid.clock.secondsAt(Math.min(lap, laid.times - 1) * laid.ground.length + into)
   }
 
-  /** When the place that another line has at a time sounds in this one: how a performance that is changed goes on. */
-  secondsLike(other: CueLine, seconds: number): number {
-    const place = other.placeAt(seconds)
-    const id = other.laid[place.section]!.ground.section.id
-    const section = this.laid.findIndex(one => one.ground.section.id === id)
-    return this.secondsOf({ ...place, section: section < 0 ? place.section : section })
+  /** When a bar begins, counted from 0 through the whole performance. */
+  secondsOfBar(bar: number): number {
+    let laid = this.nth(0)!
+    for (let n = 1, next = this.nth(n); next && next.startBar <= bar; next = this.nth(++n)) laid = next
+    const { ground, clock } = laid
+    const within = Math.min(bar - laid.startBar, laid.times * ground.bars - 1)
+    const lap = Math.floor(within / ground.bars)
+    const tick = Math.max(ground.starts[ground.firstBar + within % ground.bars]!, ground.section.span.from)
+    return laid.startSeconds + clock.secondsAt(lap * ground.length + tick - ground.section.span.from)
   }
 
-  private leadSeconds({ clock, lead }: Laid): number {
-    return lead.length ? clock.secondsAt(-lead[0]!.at) : 0
+  /** When the place that another line has at a time sounds in this one: how a performance that is changed goes on. */
+  secondsLike(other: CueLine, seconds: number): number {
+    const laid = other.laidAt(seconds)
+    const { lap, tick } = other.placeIn(laid, seconds)
+    const { id } = laid.ground.section
+    const section = this.known.findIndex(one => one.ground.section.id === id)
+    // The same section the same number of times later: where it has come again, it has here too.
+    const wanted = section < 0 ? laid.nth : section + (laid.nth - laid.section)
+    const here = this.nth(wanted)
+    return this.secondsIn(here && (section < 0 || here.section === section) ? here : this.nth(Math.max(0, section)) ?? this.laid.at(-1)!, lap, tick)
   }
 
   /** What sounds before a section: its pick-up, and before the first the count-in. */
   private addLead(laid: Laid, from: number, to: number, found: Cue[]): void {
-    const { ground, clock, index } = laid
+    const { ground, clock } = laid
     const add = (cue: LapCue) => this.add(laid, 0, laid.startSeconds, 0, cue, from, to, found)
-    if (index === 0 && from < 0) {
+    if (laid.nth === 0 && from < 0) {
       const bar = ground.starts[1]!
       for (const { at, first } of countIn(ground.groove.bars, this.performance.countIn)) {
         add({ kind: 'click', first, bar: Math.floor(at / bar), tick: at, at, seconds: clock.secondsAt(at) })
@@ -134,7 +191,7 @@ export class CueLine {
   private add(laid: Laid, lap: number, start: number, startTicks: number, cue: LapCue, from: number, to: number, found: Cue[]): void {
     const seconds = start + cue.seconds
     if (seconds < from || seconds >= to) return
-    const section = laid.index
+    const { section } = laid
     const bar = laid.startBar + lap * laid.ground.bars + cue.bar
     const at = laid.startTicks + startTicks + cue.at
     const { tick } = cue
@@ -157,11 +214,11 @@ export class CueLine {
 
   /** The cues of a lap in order of time, from its own start. The last lap gives way to the next section's pick-up. */
   private lapCues(laid: Laid, lap: number): LapCue[] {
-    const { ground, clock, index } = laid
-    const next = lap === laid.times - 1 ? this.laid[index + 1] : undefined
+    const { ground, clock } = laid
+    const next = lap === laid.times - 1 ? this.nth(laid.nth + 1) : undefined
     const gives = next?.lead.length ? next : undefined
     const alike = clock.steady && !ground.cycles && !gives
-    const key = alike ? String(index) : `${index}/${lap}`
+    const key = alike ? `${laid.section}` : `${laid.section}/${lap}/${gives?.section ?? ''}`
     const known = this.laps.get(key)
     if (known) return known
     const time = lapTime(clock, lap * ground.length)
@@ -179,7 +236,7 @@ export class CueLine {
     for (let tried = 0, at = lap; here && tried < LAPS_SEARCHED; tried++) {
       if (at + 1 < here.times) at++
       else {
-        here = this.laid[here.index + 1]
+        here = this.nth(here.nth + 1)
         at = 0
         const lead = here && firstOn(strokeCues(here.ground, here.lead, 0, here.clock.secondsAt), pieceId)
         if (here && lead) return here.startSeconds + lead.seconds

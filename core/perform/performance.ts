@@ -39,6 +39,8 @@ export interface Performance {
   sections: readonly Section[]
   /** Bars counted in before the first section, in its first bar's meter. */
   countIn: number
+  /** The section, by its place, that comes after the last, so that it goes on for ever; without it the last is the end. */
+  again?: number
 }
 
 /** The machine plays these parts of a groove, nobody the others. */

@@ -1,0 +1,107 @@
+import { type Groove, grooveTicks } from '#core/groove'
+import type { Tempo } from '#core/time'
+import type { Rest } from './bounds'
+import { grooveKeyOf, phraseBars } from './fits'
+import type { Fill, Phrase, Section, When } from './schema'
+import { filled, landedOn, restOf, unfolded } from './unfold'
+
+/** One round of a section, as it is played. */
+export interface Round {
+  /** The section by its place in the phrase, and which of its rounds, from 0. */
+  section: number
+  round: number
+  /** The first of its bars, counted from 0 through the whole phrase, and how many it has. */
+  firstBar: number
+  bars: number
+  /** The phrase’s key of the groove that it goes through: its section’s, or the one that turns it. */
+  key: string
+  /** The same groove object for rounds that are alike. */
+  groove: Groove
+  tempo: Tempo
+  /** Played by another groove than its section’s. */
+  turned: boolean
+  /** The fill that lies over it, by its place among the section’s turns. */
+  fill: { turn: number, fill: Fill } | undefined
+  /** A fill of the round before lands on its first 1. */
+  landing: Fill | undefined
+  rest: Rest | undefined
+}
+
+/** Whether a turn comes in a round, counted from 0, of so many: `comesIn({ every: 4 }, 3, 8) // => true`, `comesIn('last', 3, 4) // => true` */
+export function comesIn(when: When, round: number, times: number): boolean {
+  if (when === 'last') return round === times - 1
+  return 'every' in when ? (round + 1) % when.every === 0 : round + 1 === when.round
+}
+
+/** What is played in a round of a section: the key of the groove, and the fill over it; of several turns at once the last counts. */
+export function playedIn({ play, turns, times }: Section, round: number): { key: string, turned: boolean, fill: Round['fill'] } {
+  const own = grooveKeyOf(play)
+  let [key, fill]: [string, Round['fill']] = [own, undefined]
+  turns.forEach(({ when, put }, turn) => {
+    if (!comesIn(when, round, times)) return
+    if ('groove' in put) key = put.groove
+    else fill = { turn, fill: put.fill }
+  })
+  return { key, turned: key !== own, fill }
+}
+
+/** True where a fill lands on, or leaves out, the 1 after it. */
+const lands = ({ landing }: Fill): boolean => landing.strokes.length + landing.leaveOut.length > 0
+
+/**
+ * Every round of a phrase in order, played through for the `pass`-th time (from 0). A fill that is led afresh has another take each
+ * time it comes; from the second pass on, one at the very end lands on the first bar.
+ */
+export function roundsOf(phrase: Phrase, pass = 0): Round[] {
+  const rounds: Round[] = []
+  let firstBar = 0
+  let before: Round | undefined = pass > 0 ? lastRound(phrase) : undefined
+  phrase.sections.forEach((section, s) => {
+    const { bars, times, play } = section
+    let gone = 0
+    const come = new Map<number, number>()
+    const perPass = (turn: number) => Array.from({ length: times }, (_, round) => playedIn(section, round).fill?.turn === turn).filter(Boolean).length
+    for (let round = 0; round < times; round++) {
+      const { key, turned, fill } = playedIn(section, round)
+      const groove = phrase.grooves[key]!.seen.groove
+      const runsOn = before?.key === key && !before.rest && (round > 0 || before.section === s - 1)
+      const plain = 'rest' in play && !turned ? restOf(unfolded(groove, bars, gone, 'running on'), play.feet) : unfolded(groove, bars, gone, runsOn ? 'running on' : 'with pick-up')
+      const landing: Fill | undefined = before?.fill && endsWith(before) && lands(before.fill.fill) ? before.fill.fill : undefined
+      const home = landing ? landedOn(plain, landing) : plain
+      const take = fill ? (come.get(fill.turn) ?? pass * perPass(fill.turn)) : 0
+      if (fill) come.set(fill.turn, take + 1)
+      const one: Round = {
+        section: s, round, firstBar, bars, key, turned, fill, landing, tempo: section.tempo ?? phrase.tempo,
+        groove: fill ? filled(home, fill.fill, take) : home, rest: 'rest' in play && !turned ? play.rest : undefined,
+      }
+      rounds.push(one)
+      firstBar += bars
+      gone += grooveTicks(plain)
+      before = one
+    }
+  })
+  return rounds
+}
+
+/** True where the fill of a round ends with its bars, so that it lands on the next. */
+export const endsWith = ({ fill, groove }: Pick<Round, 'fill' | 'groove'>): boolean => !!fill && fill.fill.from + fill.fill.length === grooveTicks(groove)
+
+/** The last round of a phrase, for what comes after its end. */
+const lastRound = (phrase: Phrase): Round | undefined => roundsOf(phrase).at(-1)
+
+/** One bar of a phrase: its round, and which of that round’s bars. */
+export interface PhraseBar { bar: number, round: Round, within: number }
+
+/** Every bar of a phrase in order. */
+export const barsInOrder = (rounds: readonly Round[]): PhraseBar[] =>
+  rounds.flatMap(round => Array.from({ length: round.bars }, (_, within) => ({ bar: round.firstBar + within, round, within })))
+
+/** How often a phrase is to be played through before it comes round as it was: more than once where a fill is led afresh, or lands on the beginning. */
+export function passesOf(phrase: Phrase): number {
+  const takes = phrase.sections.flatMap(({ turns }) => turns.map(({ put }) => ('fill' in put ? put.fill.takes.length : 1)))
+  const last = lastRound(phrase)
+  const wraps = last?.fill && endsWith(last) && lands(last.fill.fill)
+  // A form of a hundred bars need not be written out eight times to be heard afresh.
+  const most = Math.max(1, Math.floor(256 / phraseBars(phrase)))
+  return Math.min(Math.max(...takes, 1), most) + (wraps ? 1 : 0)
+}
