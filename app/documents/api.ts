@@ -65,6 +65,7 @@ export const api = {
   kits: routes('kit'),
   cells: routes('cell'),
   recipes: routes('recipe'),
+  phrases: routes('phrase'),
   plans: routes('plan'),
   players: routes('player'),
   binned: () => ask<{ [K in Exclude<KindName, 'player'> as `${K}s`]: Listed<Summaries[K]>[] }>('GET', '/api/bin'),

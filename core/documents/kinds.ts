@@ -1,5 +1,6 @@
 import { type Cell, type Groove, grooveTicks, readCell, readGroove, sayBars, sayFeel } from '#core/groove'
 import { type Kit, type Player, readKit, readPlayer } from '#core/kit'
+import { type Phrase, phraseBars, readPhrase } from '#core/phrase'
 import { type Plan, planSeconds, readPlan } from '#core/practise'
 import type { Result } from '#core/result'
 import { styleOf } from '#core/style'
@@ -20,12 +21,13 @@ export interface Summaries {
   kit: { id: string, name: string, pieces: number }
   cell: { id: string, name: string, length: number }
   recipe: { id: string, name: string, about: string }
+  phrase: { id: string, title: string, bars: number, tempo: Tempo, sections: string[], subjects: { kind: 'groove', id: string }[] }
   plan: { id: string, title: string, stages: number, seconds: number, from: Tempo, to: Tempo, subjects: { kind: string, id: string }[] }
   player: { id: string }
 }
 
 /** The kinds of document there are, and what each is. */
-export interface Documents { groove: Groove, kit: Kit, cell: Cell, recipe: Recipe, plan: Plan, player: Player }
+export interface Documents { groove: Groove, kit: Kit, cell: Cell, recipe: Recipe, phrase: Phrase, plan: Plan, player: Player }
 export type KindName = keyof Documents
 
 /** One kind: everything that routes, lists, the bin and the tabs need to know of it. */
@@ -72,6 +74,19 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
     read: readRecipe,
     refers: () => [],
     summary: ({ id, name, about }) => ({ id, name, about }),
+  },
+  phrase: {
+    what: 'phrase',
+    read: readPhrase,
+    // Its grooves are kept as they were last seen: it does not need them here.
+    refers: ({ kitId, grooves }) => [
+      { kind: 'kit', id: kitId, path: 'kitId', needed: false },
+      ...Object.entries(grooves).map(([key, { id }]) => ({ kind: 'groove', id, path: `grooves.${key}.id`, needed: false } as const)),
+    ],
+    summary: phrase => ({
+      id: phrase.id, title: phrase.title, bars: phraseBars(phrase), tempo: phrase.tempo, sections: phrase.sections.map(section => section.name),
+      subjects: [...new Set(Object.values(phrase.grooves).map(one => one.id))].map(id => ({ kind: 'groove', id })),
+    }),
   },
   plan: {
     what: 'plan',

@@ -42,7 +42,8 @@ export interface TasteRule {
 /** Moves that put things elsewhere on purpose. */
 const DISPLACING = ['displace', 'displace-all', 'displace-bar', 'half-time', 'double-time', 'beat-order', 'retrograde', 'bass-drop-one', 'read-line'] as const
 const LEVELS_ONLY = ['role-level', 'swell'] as const
-const QUIET: readonly string[] = ['bossa-nova', 'brushed-ballad', 'jazz-waltz', 'cha-cha']
+/** Styles in which a crash or a loud fill would be out of place, by their ids. */
+export const QUIET: readonly string[] = ['bossa-nova', 'brushed-ballad', 'jazz-waltz', 'cha-cha']
 
 const displaced = ({ moves }: Trial): boolean => DISPLACING.some(move => moves.has(move))
 const first = (ats: Iterable<number>): boolean => [...ats].includes(0)

@@ -7,8 +7,9 @@ import * as shapes from './004-shapes'
 import * as limits from './005-limits'
 import * as cells from './006-cells'
 import * as revisions from './007-revisions'
+import * as phrases from './008-phrases'
 
-const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells, revisions]
+const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells, revisions, phrases]
 
 /** Says which of the migrations a database has been through this Bazzet does not know: it is from a newer one. */
 export function unknownMigration(names: readonly string[]): string | undefined {

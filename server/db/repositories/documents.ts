@@ -19,7 +19,7 @@ export interface Wanted {
   family?: string
   /** Grooves as long as this, in ticks. */
   ticks?: number
-  /** Plans that have a subject of this id. */
+  /** Plans that have a subject of this id, or phrases that play it. */
   about?: string
   /** Those whose title or name holds each of these words. */
   words?: readonly string[]

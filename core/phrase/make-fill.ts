@@ -1,0 +1,219 @@
+import { type Groove, type Stroke, grooveTicks, sayCount } from '#core/groove'
+import { type Kit, type Level, type Limb, type Piece, nearestPiece, pieceOf, strokesFor } from '#core/kit'
+import { type Result, ok, refuse } from '#core/result'
+import { type Laid, type Sticking, handsChanged, layOn, ownGroup, readSticking, RUDIMENTS, rudimentSticking } from '#core/sticking'
+import { type Slot, type Tempo, beatAt, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#core/time'
+import { type Loudness, PHRASE_LIMITS } from './bounds'
+import { type Blow, type Moorings, walk } from './path'
+import type { Fill, FillSource, FillStroke } from './schema'
+
+/** What a fill is made for: the round it lies over, as it is without it; the round after; the kit and the tempo. */
+export interface FillGround { round: Groove, next: Groove | undefined, kit: Kit, tempo: Tempo }
+
+/** What a fill is to be; all that it keeps follows from this and its ground. */
+export type FillWish = Omit<Fill, 'takes' | 'landing' | 'leaveOut'> & Partial<Pick<Fill, 'leaveOut'>>
+
+/** How many takes are made of a fill that is led afresh each time. */
+const TAKES = 4
+
+/** The hand that leads, the other, and the foot of the bass drum. */
+export const limbsOf = ({ lead }: Pick<Groove, 'lead'>): { lead: 'RH' | 'LH', other: 'RH' | 'LH', foot: Limb, hats: Limb } =>
+  (lead === 'right' ? { lead: 'RH', other: 'LH', foot: 'RF', hats: 'LF' } : { lead: 'LH', other: 'RH', foot: 'LF', hats: 'RF' })
+
+/** The sticking that a fill goes through, again and again to its end. */
+export function sourceSticking(source: FillSource): Result<Sticking> {
+  switch (source.kind) {
+    case 'singles': return readSticking('rl')
+    case 'sticking': return readSticking(source.text)
+    case 'rudiment': {
+      const rudiment = RUDIMENTS.find(one => one.id === source.id)
+      return rudiment ? ok(rudimentSticking(rudiment)) : refuse(`There is no rudiment “${source.id}”.`)
+    }
+    case 'groups': {
+      const read = source.texts.map(ownGroup)
+      const bad = read.find(one => !one.ok)
+      return bad && !bad.ok ? bad : ok(read.flatMap(one => (one.ok ? one.value.sticking : [])))
+    }
+  }
+}
+
+/** When ticks of a round sound, in seconds from its start, its swing applied. */
+export function clockOn(round: Pick<Groove, 'bars' | 'feel'>, tempo: Tempo): (tick: number) => number {
+  const swung = swingOf(beatsOf(round.bars), round.feel.swing ?? undefined)
+  const per = tickSeconds(tempo)
+  const total = grooveTicks(round)
+  return tick => (tick < 0 ? tick * per : tick >= total ? tick * per : swung(tick) * per)
+}
+
+/** The slots of a round’s own grid that a fill covers, from where it begins. */
+export const slotsWithin = (round: Pick<Groove, 'bars'>, { from, length }: Pick<Fill, 'from' | 'length'>): Slot[] =>
+  slotsOf(round.bars).filter(slot => slot.at >= from && slot.at < from + length)
+
+const HEIGHTS: Record<Exclude<Loudness, 'accents'>, (share: number) => number> = {
+  even: () => 4,
+  growing: share => 2 + 3 * share,
+  fading: share => 5 - 3 * share,
+  swell: share => 2 + 3 * (1 - Math.abs(2 * share - 1)),
+}
+
+/** How loud a stroke is, `share` of the way through its fill: `levelAt('growing', 1, false) // => 5`, `levelAt('accents', 0.5, false) // => 2` */
+export function levelAt(loudness: Loudness, share: number, accent: boolean): Level {
+  if (loudness === 'accents') return accent ? 5 : 2
+  const level = Math.round(HEIGHTS[loudness](share)) + (accent ? 1 : 0)
+  return Math.max(1, Math.min(5, level)) as Level
+}
+
+/** A plain stroke of a piece by a limb, or the first it has. */
+export const kindFor = (piece: Piece, limb: Limb): Stroke['stroke'] | undefined => {
+  const kinds = strokesFor(piece, limb)
+  return kinds.includes('hit') ? 'hit' : kinds[0]
+}
+
+const stroke = (limb: Limb, at: number, piece: Piece | undefined, level: Level): FillStroke[] => {
+  const kind = piece && kindFor(piece, limb)
+  return piece && kind ? [{ limb, at, piece: piece.id, stroke: kind, level }] : []
+}
+
+/** What marks the end: where the letters stop, what is struck in their place, and what happens on the 1 after. */
+function endingOf({ ending, from, length }: FillWish, { round, kit }: FillGround, slots: readonly Slot[]): { cut: number, strokes: FillStroke[], landing: Fill['landing'] } {
+  const { lead, other, foot, hats } = limbsOf(round)
+  const crash = nearestPiece(kit, 'crash', lead)
+  const bass = nearestPiece(kit, 'bass drum', foot)
+  const snare = nearestPiece(kit, 'snare', other)
+  const home = { strokes: [...stroke(lead, 0, crash, 5), ...stroke(foot, 0, bass, 4)], leaveOut: [] }
+  const none = { strokes: [], leaveOut: [] }
+  const last = slots.at(-1)!.at - from
+  const beat = beatAt(beatsOf(round.bars), from + length - 1)
+  switch (ending) {
+    case 'none': return { cut: Infinity, strokes: [], landing: none }
+    case 'crash': return { cut: Infinity, strokes: [], landing: home }
+    case 'one more bass drum': return { cut: Infinity, strokes: stroke(foot, last, bass, 4), landing: home }
+    case 'unison': {
+      const two = slots.slice(-2).map(slot => slot.at - from)
+      return { cut: two[0]!, strokes: two.flatMap(at => [...stroke(lead, at, nearestPiece(kit, 'floor tom', lead), 5), ...stroke(other, at, snare, 5), ...stroke(foot, at, bass, 4)]), landing: none }
+    }
+    case 'stop': {
+      const at = Math.max(0, beat.at - from)
+      const step = pieceOf(kit, 'hi-hat')
+      return { cut: at, strokes: [...stroke(lead, at, crash, 5), ...stroke(other, at, snare, 5), ...stroke(foot, at, bass, 5), ...(step && strokesFor(step, hats).includes('chick') ? [{ limb: hats, at, piece: step.id, stroke: 'chick' as const, level: 4 as const }] : [])], landing: none }
+    }
+    case 'early crash': {
+      // The & of the last beat, or the slot just before the 1 where the beat has none.
+      const at = Math.max(0, (slots.findLast(slot => slot.at <= beat.at + beat.length / 2 && slot.at > beat.at) ?? slots.at(-1)!).at - from)
+      return { cut: at, strokes: [...stroke(lead, at, crash, 5), ...stroke(foot, at, bass, 5)], landing: { strokes: [], leaveOut: [lead, other, foot] } }
+    }
+  }
+}
+
+/** The strokes of a foot midway between each two of the hat foot’s in the round. */
+function doubledFeet({ from, length }: FillWish, { round, kit }: FillGround): FillStroke[] {
+  const { hats } = limbsOf(round)
+  const total = grooveTicks(round)
+  const own = round.parts.filter(part => part.limb === hats).flatMap(part => part.strokes).sort((a, b) => a.at - b.at)
+  return own.flatMap((one, i) => {
+    const gap = (own[i + 1]?.at ?? own[0]!.at + total) - one.at
+    // The step after the last may come round to before the first.
+    const at = mod(one.at + gap / 2, total) - from
+    if (!Number.isInteger(at) || at < 0 || at >= length || !pieceOf(kit, one.piece)) return []
+    const { openFor: _, ...rest } = one
+    return [{ ...rest, at, limb: hats }]
+  })
+}
+
+/** Where a hand is before a tick of the round, and after the fill: what a walk is tied to. */
+function moorings({ from, length }: FillWish, { round, next, kit }: FillGround, landing: Fill['landing'], clock: (tick: number) => number): Moorings {
+  const to = from + length
+  const total = grooveTicks(round)
+  const tied: Moorings = { from: {}, to: {} }
+  const after = [
+    ...round.parts.flatMap(part => part.strokes.filter(one => one.at >= to).map(one => ({ limb: part.limb, ...one }))),
+    ...(next?.parts ?? []).flatMap(part => part.strokes.map(one => ({ limb: part.limb, ...one, at: one.at + total }))),
+  ]
+  for (const hand of ['RH', 'LH'] as const) {
+    const before = round.parts.filter(part => part.limb === hand).flatMap(part => part.strokes).filter(one => one.at < from).sort((a, b) => b.at - a.at)[0]
+    const piece = before && pieceOf(kit, before.piece)
+    if (piece) tied.from[hand] = { piece, seconds: clock(before.at) }
+    const lands = landing.strokes.find(one => one.limb === hand)
+    const then = lands ? { ...lands, at: to } : after.filter(one => one.limb === hand).sort((a, b) => a.at - b.at)[0]
+    const goal = then && pieceOf(kit, then.piece)
+    if (goal) tied.to[hand] = { piece: goal, seconds: clock(then.at) }
+  }
+  return tied
+}
+
+/** The limits a walk is led by, one after the other until there is one: easy ways, then demanding ones; a walk is never asked for what is hard. */
+const WAYS = [1, 1.5, 1.98] as const
+
+/** The pieces of each hand’s blow, as the wish tells them or led round from its seed; with no way round, all on the drum that is nearest. */
+function piecesOf(wish: FillWish, ground: FillGround, blows: readonly Blow[], tied: Moorings, seed: number): Piece[] {
+  const { kit } = ground
+  if (Array.isArray(wish.path)) {
+    const { path } = wish
+    return blows.map((blow, i) => pieceOf(kit, path[i % path.length]!) ?? nearestPiece(kit, path[i % path.length]!, blow.hand)!)
+  }
+  for (const most of WAYS) {
+    const found = walk(blows, kit, seed, tied, most)
+    if (found) return found
+  }
+  // The ends are joins, and are told as such; within the fill nothing is asked that cannot be done.
+  for (const most of WAYS) {
+    const found = walk(blows, kit, seed, { from: {}, to: {} }, most)
+    if (found) return found
+  }
+  return blows.map(() => nearestPiece(kit, 'snare', 'RH')!)
+}
+
+/** One take: letters, pieces and loudness as strokes. */
+function takeOf(wish: FillWish, ground: FillGround, letters: readonly Laid[], seed: number, landing: Fill['landing']): FillStroke[] {
+  const { round, kit, tempo } = ground
+  const clock = clockOn(round, tempo)
+  const beats = beatsOf(round.bars)
+  const { foot } = limbsOf(round)
+  const hands = letters.filter(letter => letter.who !== 'F')
+  const blows = hands.map(({ who, at }): Blow => ({ hand: who === 'R' ? 'RH' : 'LH', seconds: clock(at), beat: beatAt(beats, at).at }))
+  const pieces = piecesOf(wish, ground, blows, moorings(wish, ground, landing, clock), seed)
+  const share = (at: number) => (letters.length > 1 ? (at - letters[0]!.at) / (letters.at(-1)!.at - letters[0]!.at) : 1)
+  const struck = hands.flatMap(({ at, accent, ornament }, i): FillStroke[] => stroke(blows[i]!.hand, at - wish.from, pieces[i], levelAt(wish.loudness, share(at), accent)).map((one) => {
+    if (ornament === 'buzz') return strokesFor(pieces[i]!, blows[i]!.hand).includes('buzz') ? { ...one, stroke: 'buzz' } : one
+    return ornament ? { ...one, ornament } : one
+  }))
+  const bass = nearestPiece(kit, 'bass drum', foot)
+  const feet = letters.filter(letter => letter.who === 'F').flatMap(({ at, accent }) => stroke(foot, at - wish.from, bass, accent ? 5 : 4))
+  return [...struck, ...feet]
+}
+
+/**
+ * A fill with its strokes, over the round’s own grid. Refused where it has no slot, a source does not read, or it ends beyond its bars.
+ * Its hands’ pieces are told by a path, or led round the drums so that each hand gets there in time at this tempo.
+ */
+export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {
+  const { round } = ground
+  const total = grooveTicks(round)
+  if (wish.from + wish.length > total) return refuse(`The fill is longer than its bars: it would end ${wish.from + wish.length - total} ticks after ${sayCount(round.bars.length, 'bar')}. Begin it earlier or make it shorter.`)
+  const slots = slotsWithin(round, wish)
+  if (!slots.length) return refuse('The fill holds no slot of the grid; make it longer or begin it elsewhere.')
+  const source = sourceSticking(wish.source)
+  if (!source.ok) return source
+  const { cut, strokes: marks, landing } = endingOf(wish, ground, slots)
+  const written = wish.first === 'R' ? source.value : handsChanged(source.value)
+  const letters = layOn(written, false, slots.map(slot => slot.at)).filter(letter => letter.at - wish.from < cut)
+  const takes = Array.isArray(wish.path) ? [0] : Array.from({ length: wish.path.afresh ? TAKES : 1 }, (_, i) => (wish.path as { seed: number }).seed + i * 7919)
+  const more = [...marks, ...(wish.feet === 'doubled' ? doubledFeet(wish, ground).filter(one => one.at < cut) : [])]
+  const made = takes.map((seed): FillStroke[] => {
+    const own = takeOf(wish, ground, letters, seed, landing)
+    const taken = new Set(own.map(({ limb, at }) => `${limb} ${at}`))
+    return [...own, ...more.filter(({ limb, at }) => !taken.has(`${limb} ${at}`))].sort((a, b) => a.at - b.at).slice(0, PHRASE_LIMITS.fillStrokes)
+  })
+  if (!made[0]!.length) return refuse('Nothing of this fill would sound: only rests fall into it.')
+  return ok({ ...wish, leaveOut: wish.leaveOut ?? [], takes: made, landing })
+}
+
+/** The hand to begin with so that the lead hand does not strike last and is free for the 1: the lead where either would do. */
+export function handHome(source: FillSource, many: number, lead: 'RH' | 'LH'): 'R' | 'L' {
+  const [own, other] = lead === 'RH' ? (['R', 'L'] as const) : (['L', 'R'] as const)
+  const sticking = sourceSticking(source)
+  if (!sticking.ok) return own
+  const last = (first: 'R' | 'L') => layOn(first === 'R' ? sticking.value : handsChanged(sticking.value), false, Array.from({ length: many }, (_, i) => i)).findLast(letter => letter.who !== 'F')?.who
+  return last(own) !== own ? own : last(other) !== own ? other : own
+}
+

@@ -1,0 +1,61 @@
+import { type Groove, barTicks, sayCount, sayPlace } from '#core/groove'
+import { type Counting, barStarts, beatsOf } from '#core/time'
+import { RUDIMENTS, writeSticking } from '#core/sticking'
+import { sourceSticking } from './make-fill'
+import { sectionBars } from './fits'
+import type { Ending, Loudness, FillFeet, Rest } from './bounds'
+import type { Fill, FillSource, Phrase, Section, When } from './schema'
+
+/** `'bars 5 to 8'`, `'bar 3'`: the bars of a section, counted from 1 through the phrase. */
+export function sayBarsOf({ sections }: Phrase, index: number): string {
+  const first = sections.slice(0, index).reduce((sum, one) => sum + sectionBars(one), 0) + 1
+  const many = sectionBars(sections[index]!)
+  return many === 1 ? `bar ${first}` : `bars ${first} to ${first + many - 1}`
+}
+
+/** When a turn comes: `'every time'`, `'every 2nd time'`, `'the last time'`, `'the 3rd time'`. */
+export function sayWhen(when: When): string {
+  const nth = (n: number) => `${n}${n % 100 > 10 && n % 100 < 14 ? 'th' : ['th', 'st', 'nd', 'rd'][n % 10] ?? 'th'}`
+  if (when === 'last') return 'the last time'
+  if ('every' in when) return when.every === 1 ? 'every time' : `every ${nth(when.every)} time`
+  return `the ${nth(when.round)} time`
+}
+
+export const REST_NAMES: Record<Rest, string> = { solo: 'solo', trade: 'your answer', silence: 'silence' }
+
+export const ENDING_NAMES: Record<Ending, string> = {
+  'none': 'no mark', 'crash': 'crash with the bass drum on 1', 'one more bass drum': 'one more bass drum, then the crash', 'stop': 'a stop on the last beat', 'unison': 'the last two in unison', 'early crash': 'crash on the &, 1 left out',
+}
+export const LOUDNESS_NAMES: Record<Loudness, string> = { even: 'even', growing: 'growing', fading: 'fading', swell: 'swelling and back', accents: 'accents over taps' }
+export const FEET_NAMES: Record<FillFeet, string> = { kept: 'go on', doubled: 'hat foot twice as often', silent: 'rest' }
+
+/** What a fill is made of, in few words: `'single strokes'`, `'r l l f'`, `'Single paradiddle'`. */
+export function saySource(source: FillSource): string {
+  if (source.kind === 'singles') return 'single strokes'
+  if (source.kind === 'rudiment') return RUDIMENTS.find(one => one.id === source.id)?.name ?? source.id
+  if (source.kind === 'groups') return source.texts.join(' + ')
+  const read = sourceSticking(source)
+  return read.ok ? writeSticking(read.value, 4) : source.text
+}
+
+/** How long a fill lasts, in bars and felt beats of the round it lies over: `'a beat'`, `'2 beats'`, `'a bar'`, `'2 bars'`. */
+export function sayLength(round: Pick<Groove, 'bars'>, { from, length }: Pick<Fill, 'from' | 'length'>): string {
+  const starts = barStarts(round.bars)
+  const bars = round.bars.filter((bar, i) => starts[i]! >= from && starts[i]! + barTicks(bar) <= from + length).length
+  if (bars && starts.includes(from) && starts.includes(from + length)) return bars === 1 ? 'a bar' : sayCount(bars, 'bar')
+  const beats = beatsOf(round.bars).filter(beat => beat.at >= from && beat.at + beat.length <= from + length)
+  const exact = beats.length && beats[0]!.at === from && beats.at(-1)!.at + beats.at(-1)!.length === from + length
+  if (exact) return beats.length === 1 ? 'a beat' : sayCount(beats.length, 'beat')
+  return `about ${beats.length ? sayCount(beats.length, 'beat') : 'half a beat'}`
+}
+
+/** A fill in a line: `'Single strokes for a bar, from 1'` */
+export const sayFill = (round: Pick<Groove, 'bars'>, fill: Fill, counting?: Counting): string =>
+  `${saySource(fill.source).replace(/^./, first => first.toUpperCase())}, ${sayLength(round, fill)} from ${sayPlace(round, fill.from, counting)}`
+
+/** What a section plays, in few words: `'Wet Rope'`, `'your answer, feet and click go on'`. */
+export function sayPlay(phrase: Phrase, { play }: Section): string {
+  if ('groove' in play) return phrase.grooves[play.groove]!.seen.groove.title
+  const goesOn = [play.feet ? 'feet' : '', play.click ? 'click' : ''].filter(Boolean).join(' and ')
+  return `${REST_NAMES[play.rest]}${goesOn ? `, ${goesOn} ${goesOn.includes(' and ') || play.feet ? 'go' : 'goes'} on` : ''}`
+}
