@@ -40,6 +40,14 @@ export const KEYS = {
   } },
   cards: { at: '/vary', title: 'From card to card', keys: { left: ['ArrowLeft', 'beside it'], right: ['ArrowRight', 'beside it'], up: ['ArrowUp', 'the row before, the row after'], down: ['ArrowDown', 'the row before, the row after'] } },
   card: { at: '/vary', title: 'On a card of a move or an idea', keys: { keep: ['k', 'keep it as a variation'], open: ['Enter', 'open the move'] } },
+  phrase: { at: '/phrase', title: 'Phrase', keys: {
+    play: ['Space', 'play and stop'], undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'], add: ['a', 'add a section'], template: ['t', 'templates'], fill: ['f', 'a fill over the chosen bar'], loop: ['m', 'loop what is marked'], bench: ['b', 'the bar’s groove on the Bench'], map: ['l', 'to the bars'],
+  } },
+  bars: { at: '/phrase', title: 'On the bars of a phrase', keys: {
+    left: ['ArrowLeft', 'bar by bar'], right: ['ArrowRight', 'bar by bar'], up: ['ArrowUp', 'section by section'], down: ['ArrowDown', 'section by section'], hear: ['Enter', 'hear from here'],
+    markLeft: ['Shift+ArrowLeft', 'mark bars'], markRight: ['Shift+ArrowRight', 'mark bars'], earlier: ['Alt+ArrowUp', 'the section earlier, later'], later: ['Alt+ArrowDown', 'the section earlier, later'],
+    more: ['+', 'the section once more, once less'], fewer: ['-', 'the section once more, once less'], out: [['Delete', 'Backspace'], 'take the section out'], leave: ['Escape', 'take the mark away'],
+  } },
   run: { at: '/practise', title: 'While you practise', keys: {
     press: ['Space', 'start, pause, go on'], solid: ['1', 'solid, shaky, missed'], shaky: ['2', 'solid, shaky, missed'], missed: ['3', 'solid, shaky, missed'], again: ['a', 'again'], slower: ['s', 'again, slower'], next: ['n', 'next stage'], leave: ['Escape', 'leave'],
   } },

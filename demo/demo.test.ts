@@ -4,6 +4,8 @@ import { readGroove, timeline } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
 import { logEntrySchema, planSchema } from '#core/practise'
 import { demoGrooves } from './grooves'
+import { readPhrase } from '#core/phrase'
+import { demoPhrases } from './phrases'
 import { demoLog, demoPlans } from './practice'
 
 describe('the demo world', () => {
@@ -22,6 +24,12 @@ describe('the demo world', () => {
     const named = (id: string) => timeline(grooves.find(groove => groove.id === id)!, DEFAULT_KIT)
     expect(isLinear(named('ladder-in-the-rain'))).toBe(true)
     expect(grooves.filter(groove => clashes(timeline(groove, DEFAULT_KIT)).length).map(groove => groove.id)).toEqual(['cold-kettle'])
+  })
+
+  it('has three phrases that are valid as they stand', () => {
+    const phrases = demoPhrases(grooves)
+    expect(phrases).toHaveLength(3)
+    for (const phrase of phrases) expect(readPhrase(phrase), phrase.title).toEqual({ ok: true, value: phrase })
   })
 
   it('has plans and a log that are valid, the same for the same day', () => {

@@ -1,5 +1,6 @@
 import type { Database } from '../server/db'
 import { demoGrooves } from './grooves'
+import { demoPhrases } from './phrases'
 import { demoLog, demoPlans } from './practice'
 
 /**
@@ -11,6 +12,7 @@ export async function loadDemo({ documents, log }: Database, now: Date): Promise
   const plans = demoPlans(grooves)
   // The Shelf shows the newest first, so the set list is laid on it last, one by one.
   for (const groove of grooves.toReversed()) await documents.groove.create(groove)
+  await documents.phrase.createAll(demoPhrases(grooves).toReversed())
   await documents.plan.createAll(plans)
   if (await log.count()) return
   await log.putAll(demoLog(plans, grooves, now))

@@ -39,11 +39,12 @@ export class Scheduler {
     return this.line !== undefined
   }
 
-  /** Begins so that the first thing that sounds (a count-in, a pick-up, a grace note) does so at a time of the clock. */
-  start(performance: Performance, when: number, ahead: number = AHEAD.bench): void {
+  /** Begins so that the first thing that sounds (a count-in, a pick-up, a grace note), or else a bar further on, does so at a time of the clock. */
+  start(performance: Performance, when: number, ahead: number = AHEAD.bench, fromBar = 0): void {
     this.line = new CueLine(performance)
-    this.origin = when - this.line.begins
-    this.done = this.line.begins
+    const from = fromBar > 0 ? this.line.secondsOfBar(fromBar) : this.line.begins
+    this.origin = when - from
+    this.done = from
     this.ahead = ahead
     this.waiting = []
     this.pump()

@@ -2,8 +2,8 @@ import { type MaybeRefOrGetter, toValue, watch } from 'vue'
 import type { Performance } from '#core/perform'
 import { usePlayer } from '../stores/player'
 
-/** A page's performance under its play key: what changes in it is heard from the next slot on, and it stops as the page is left. */
-export function usePlayback(performance: MaybeRefOrGetter<Performance | undefined>) {
+/** A page's performance under its play key: what changes in it is heard from the next slot on, and it stops as the page is left. `ahead` as in the player. */
+export function usePlayback(performance: MaybeRefOrGetter<Performance | undefined>, ahead?: number) {
   const player = usePlayer()
   watch(() => toValue(performance), now => now && player.update(now))
   const sounding = () => player.playing || player.preparing
@@ -11,7 +11,12 @@ export function usePlayback(performance: MaybeRefOrGetter<Performance | undefine
   /** Begins, unless it sounds already. */
   function play() {
     const now = toValue(performance)
-    if (now && !sounding()) void player.start(now)
+    if (now && !sounding()) void player.start(now, ahead)
+  }
+  /** Begins with a bar, counted from 0, whatever sounds. */
+  function playFrom(bar: number) {
+    const now = toValue(performance)
+    if (now) void player.start(now, ahead, bar)
   }
   const toggle = () => (sounding() ? player.stop() : play())
 
@@ -27,5 +32,5 @@ export function usePlayback(performance: MaybeRefOrGetter<Performance | undefine
     }
   }
   onBeforeRouteLeave(() => player.stop())
-  return { play, toggle, hearInPlace }
+  return { play, playFrom, toggle, hearInPlace }
 }

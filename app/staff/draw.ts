@@ -6,7 +6,9 @@ type Vex = typeof import('vexflow/bravura')
 type Note = InstanceType<Vex['StaveNote']>
 
 /** What is shown under the notes. */
-export interface StaffOptions { width: number, counts: boolean, sticking: boolean, scale?: number, /** Bars to a line where there is room; as many as fit without it. */ perLine?: number }
+export interface StaffOptions { width: number, counts: boolean, sticking: boolean, scale?: number, /** Bars to a line where there is room; as many as fit without it. */ perLine?: number, marks?: readonly StaffMark[] }
+/** What stands around a bar of a form: its number, repeat signs, how often it is played, and what sets it apart. */
+export interface StaffMark { number: number, begins: boolean, times: number, says: string }
 /** A note as it stands in the picture: each head’s height in the picture’s own measure, and the strokes behind it. */
 export interface DrawnNote { element: SVGElement, heads: { y: number, strokes: NoteHead['strokes'] }[] }
 
@@ -73,18 +75,18 @@ function engrave(vex: Vex, bar: NotationBar, written: WrittenVoice, up: boolean)
  * Draws notation into an element, in as many systems as the width asks for, and tells where each note came to stand.
  * What was there before goes. Undefined where another drawing of the same element began in the meantime.
  */
-export async function drawStaff(host: HTMLElement, notation: Notation, { width, counts, sticking, scale = 1, perLine = 0 }: StaffOptions): Promise<DrawnNote[] | undefined> {
+export async function drawStaff(host: HTMLElement, notation: Notation, { width, counts, sticking, scale = 1, perLine = 0, marks = [] }: StaffOptions): Promise<DrawnNote[] | undefined> {
   const turn = String(Number(host.dataset.turn ?? 0) + 1)
   host.dataset.turn = turn
   const vex = await engraver()
   if (host.dataset.turn !== turn) return undefined
   const { Formatter, Renderer, Stave } = vex
   const inside = width / scale - 2
-  const bars = notation.bars.map((bar) => {
+  const bars = notation.bars.map((bar, index) => {
     const voices = [engrave(vex, bar, bar.hands, true), engrave(vex, bar, bar.feet, false)].filter((one, i) => i === 0 ? !one.written.silent || bar.feet.silent : !one.written.silent)
     const formatter = new Formatter().joinVoices(voices.map(one => one.voice))
-    const least = formatter.preCalculateMinTotalWidth(voices.map(one => one.voice)) + SYSTEM.bar + (bar.showMeter ? SYSTEM.meter : 0)
-    return { bar, voices, formatter, least }
+    const least = formatter.preCalculateMinTotalWidth(voices.map(one => one.voice)) + SYSTEM.bar + (bar.showMeter ? SYSTEM.meter : 0) + (marks[index]?.begins ? SYSTEM.bar : 0)
+    return { bar, voices, formatter, least, mark: marks[index] }
   })
   const systems: (typeof bars)[] = []
   let taken = Infinity
@@ -111,9 +113,9 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   const svg = holder.querySelector('svg')!
   svg.setAttribute('viewBox', `0 0 ${width / scale} ${above + systems.length * height}`)
   const engraved: { note: Note, heads: DrawnNote['heads'] }[] = []
-  const text = (x: number, y: number, words: string, bold: boolean, size = 12) => {
+  const text = (x: number, y: number, words: string, bold: boolean, size = 12, anchor = 'middle') => {
     const el = document.createElementNS('http://www.w3.org/2000/svg', 'text')
-    Object.entries({ 'x': x, 'y': y, 'text-anchor': 'middle', 'font-size': size, 'font-weight': bold ? 700 : 400, 'font-family': 'var(--font-display)', 'fill': 'currentColor', 'stroke': 'none' }).forEach(([key, value]) => el.setAttribute(key, String(value)))
+    Object.entries({ 'x': x, 'y': y, 'text-anchor': anchor, 'font-size': size, 'font-weight': bold ? 700 : 400, 'font-family': 'var(--font-display)', 'fill': 'currentColor', 'stroke': 'none' }).forEach(([key, value]) => el.setAttribute(key, String(value)))
     el.textContent = words
     svg.append(el)
   }
@@ -123,12 +125,17 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
     // A last system of fewer bars than the others keeps their spacing and ends where it ends.
     const stretch = s > 0 && system.length < systems[0]!.length ? Math.min(spare / system.length, 30) : spare / system.length
     let x = 1
-    system.forEach(({ bar, voices, formatter, least }, i) => {
+    system.forEach(({ bar, voices, formatter, least, mark }, i) => {
       const own = least + stretch + (i === 0 ? SYSTEM.clef : 0)
       const stave = new Stave(x, top, own)
       if (i === 0) stave.addClef('percussion')
       if (bar.showMeter) stave.addTimeSignature(`${bar.meter.count}/${bar.meter.unit}`)
+      if (mark?.begins) stave.setBegBarType(vex.BarlineType.REPEAT_BEGIN)
+      if (mark && mark.times > 1) stave.setEndBarType(vex.BarlineType.REPEAT_END)
       stave.setContext(context).draw()
+      // Numbers and endings stand over the system, clear of stems and accents.
+      if (mark) text(x + 2, top + 16, [String(mark.number), mark.says].filter(Boolean).join('  '), true, 11, 'start')
+      if (mark && mark.times > 1) text(x + own - 2, top + 16, `× ${mark.times}`, true, 11, 'end')
       formatter.format(voices.map(one => one.voice), stave.getNoteEndX() - stave.getNoteStartX() - 12)
       const places = new Map<number, number>()
       for (const { voice, beams, tuplets, notes, written } of voices) {

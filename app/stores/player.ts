@@ -30,15 +30,15 @@ export const usePlayer = defineStore('player', () => {
     return engine.value
   }
 
-  /** Plays from the start; `ahead` is how many seconds it may work ahead of what is heard. */
-  async function start(performance: Performance, ahead?: number) {
+  /** Plays from the start, or from a bar; `ahead` is how many seconds it may work ahead of what is heard. */
+  async function start(performance: Performance, ahead?: number, fromBar?: number) {
     const mine = ++turn
     preparing.value = true
     try {
       const sounding = await ready(performance)
       if (mine !== turn) return
       sounding.silence()
-      sounding.scheduler.start(performance, sounding.now() + 0.08, ahead)
+      sounding.scheduler.start(performance, sounding.now() + 0.08, ahead, fromBar)
       playing.value = true
     } finally {
       preparing.value = false

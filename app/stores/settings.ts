@@ -17,6 +17,7 @@ export const useSettings = defineStore('settings', () => {
   const countIn = useLocalStorage('bazzet:count-in', 0)
   const lastGroove = useLocalStorage('bazzet:last-groove', '')
   const lastKit = useLocalStorage('bazzet:last-kit', '')
+  const lastPhrase = useLocalStorage('bazzet:last-phrase', '')
   const staff = useLocalStorage('bazzet:staff', { shown: false, sticking: false, counts: true })
   /** Which subjects of the readout were unfolded or folded by hand. */
   const folds = useLocalStorage<Record<string, boolean>>('bazzet:folds', {})
@@ -26,5 +27,5 @@ export const useSettings = defineStore('settings', () => {
   const stylesUsed = useLocalStorage<string[]>('bazzet:styles-used', [])
   const counting = computed(() => drummer.counting)
   const clickPlan = computed<ClickPlan>(() => ({ program: click.value === 'own slots' ? clickSlots.value : click.value, gaps: clickGaps.value }))
-  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, lastGroove, lastKit, staff, folds, lineHeard, stylesUsed }
+  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, lastGroove, lastKit, lastPhrase, staff, folds, lineHeard, stylesUsed }
 })

@@ -5,7 +5,8 @@ import { NOTE_GROUPS, RUDIMENTS } from '#core/sticking'
 import { ENDINGS, type Ending, type FillFeet, type Loudness } from './bounds'
 import { type FillRule, type FillTrial, judgedFill } from './fill-taste'
 import { joinsOf } from './joins'
-import { type FillGround, type FillWish, handHome, limbsOf, makeFill, slotsWithin } from './make-fill'
+import type { FillGround } from './fill-ground'
+import { type FillWish, handHome, limbsOf, makeFill, slotsWithin } from './make-fill'
 import type { Fill, FillSource } from './schema'
 
 /** A fill that is offered: how good the rules find it, why, and what it asks of the hands. */

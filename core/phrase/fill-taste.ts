@@ -2,7 +2,8 @@ import { styleOf } from '#core/style'
 import { isHand } from '#core/kit'
 import { QUIET } from '#core/vary'
 import type { Crossing } from './joins'
-import { type FillGround, slotsWithin } from './make-fill'
+import type { FillGround } from './fill-ground'
+import { slotsWithin } from './make-fill'
 import type { Fill, FillStroke } from './schema'
 
 /** A fill held against the rules of taste: what it is, and what it asks. */

@@ -2,8 +2,9 @@ import { type TroubleKind, crossedAt, eachAsked } from '#core/analyse'
 import { type Groove, type TimedStroke, barTicks, passSeconds, sayCount, timeline } from '#core/groove'
 import { type Kit, LIMB_NAMES, LIMBS, type Limb, type Limit, hardnessOf, isHand, limitsOf, metresApart, pieceOf } from '#core/kit'
 import { type Counting, type Tempo, sayTick } from '#core/time'
-import { drumsOf } from './path'
-import { type FillGround, type FillWish, makeFill } from './make-fill'
+import { drumsOf } from './walk'
+import type { FillGround } from './fill-ground'
+import { type FillWish, makeFill } from './make-fill'
 import type { PhraseBar, Round } from './rounds'
 import type { Fill } from './schema'
 import { joined } from './place'
@@ -66,7 +67,7 @@ export interface Surroundings { groove: Groove, begins: number, ends: number }
 export function aroundFill(fill: Fill, { round, next, tempo }: FillGround): Surroundings {
   const total = round.bars.length
   const laid = filled(round, fill, 0)
-  const asRound = (groove: Groove, firstBar: number): Round => ({ section: 0, round: 0, firstBar, bars: groove.bars.length, key: '', groove, tempo, turned: false, fill: undefined, landing: undefined, rest: undefined })
+  const asRound = (groove: Groove, firstBar: number): Round => ({ section: 0, round: 0, firstBar, bars: groove.bars.length, key: '', groove, under: groove, tempo, turned: false, fill: undefined, landing: undefined, rest: undefined })
   const bars = [asRound(laid, 0), ...(next ? [asRound(landedOn(next, fill), total)] : [])].flatMap(one => Array.from({ length: one.bars }, (_, within): PhraseBar => ({ bar: one.firstBar + within, round: one, within })))
   return { groove: joined(bars, tempo), begins: fill.from, ends: fill.from + fill.length }
 }

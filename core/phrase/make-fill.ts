@@ -1,14 +1,12 @@
 import { type Groove, type Stroke, grooveTicks, sayCount } from '#core/groove'
-import { type Kit, type Level, type Limb, type Piece, nearestPiece, pieceOf, strokesFor } from '#core/kit'
+import { type Level, type Limb, type Piece, nearestPiece, pieceOf, strokesFor } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { type Laid, type Sticking, handsChanged, layOn, ownGroup, readSticking, RUDIMENTS, rudimentSticking } from '#core/sticking'
 import { type Slot, type Tempo, beatAt, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#core/time'
 import { type Loudness, PHRASE_LIMITS } from './bounds'
-import { type Blow, type Moorings, walk } from './path'
+import type { FillGround } from './fill-ground'
+import { type Blow, type Moorings, walk } from './walk'
 import type { Fill, FillSource, FillStroke } from './schema'
-
-/** What a fill is made for: the round it lies over, as it is without it; the round after; the kit and the tempo. */
-export interface FillGround { round: Groove, next: Groove | undefined, kit: Kit, tempo: Tempo }
 
 /** What a fill is to be; all that it keeps follows from this and its ground. */
 export type FillWish = Omit<Fill, 'takes' | 'landing' | 'leaveOut'> & Partial<Pick<Fill, 'leaveOut'>>

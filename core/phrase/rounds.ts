@@ -1,7 +1,9 @@
 import { type Groove, grooveTicks } from '#core/groove'
 import type { Tempo } from '#core/time'
+import type { Kit } from '#core/kit'
 import type { Rest } from './bounds'
 import { grooveKeyOf, phraseBars } from './fits'
+import type { FillGround } from './fill-ground'
 import type { Fill, Phrase, Section, When } from './schema'
 import { filled, landedOn, restOf, unfolded } from './unfold'
 
@@ -15,8 +17,10 @@ export interface Round {
   bars: number
   /** The phrase’s key of the groove that it goes through: its section’s, or the one that turns it. */
   key: string
-  /** The same groove object for rounds that are alike. */
+  /** What is played: the same groove object for rounds that are alike. */
   groove: Groove
+  /** The same without the fill that lies over it and without what lands on its 1. */
+  under: Groove
   tempo: Tempo
   /** Played by another groove than its section’s. */
   turned: boolean
@@ -72,7 +76,7 @@ export function roundsOf(phrase: Phrase, pass = 0): Round[] {
       if (fill) come.set(fill.turn, take + 1)
       const one: Round = {
         section: s, round, firstBar, bars, key, turned, fill, landing, tempo: section.tempo ?? phrase.tempo,
-        groove: fill ? filled(home, fill.fill, take) : home, rest: 'rest' in play && !turned ? play.rest : undefined,
+        groove: fill ? filled(home, fill.fill, take) : home, under: plain, rest: 'rest' in play && !turned ? play.rest : undefined,
       }
       rounds.push(one)
       firstBar += bars
@@ -91,6 +95,30 @@ const lastRound = (phrase: Phrase): Round | undefined => roundsOf(phrase).at(-1)
 
 /** One bar of a phrase: its round, and which of that round’s bars. */
 export interface PhraseBar { bar: number, round: Round, within: number }
+
+/** What a fill over a round is made for: the round without it, and the one after, round the end of the phrase. */
+export function groundOf(rounds: readonly Round[], round: Round, kit: Kit): FillGround {
+  const after = rounds[(rounds.indexOf(round) + 1) % rounds.length]!
+  return { round: round.under, next: after.under, kit, tempo: round.tempo }
+}
+
+/** Rounds of a section that are played alike, as a map of the form shows them: once, with how many they are. */
+export interface Folded { first: Round, rounds: Round[] }
+
+/** True where two rounds of a section have the same groove, and the same fill over it or none; what lands on their 1 is let be. */
+const playedAlike = (a: Round, b: Round): boolean => a.section === b.section && a.key === b.key && a.rest === b.rest && a.fill?.turn === b.fill?.turn
+
+/** The rounds of each section, those that follow on one another and are alike folded into one. */
+export function folded(rounds: readonly Round[]): Folded[][] {
+  const sections: Folded[][] = []
+  for (const round of rounds) {
+    const list = (sections[round.section] ??= [])
+    const last = list.at(-1)
+    if (last && playedAlike(last.first, round)) last.rounds.push(round)
+    else list.push({ first: round, rounds: [round] })
+  }
+  return sections
+}
 
 /** Every bar of a phrase in order. */
 export const barsInOrder = (rounds: readonly Round[]): PhraseBar[] =>

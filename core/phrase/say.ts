@@ -1,5 +1,5 @@
-import { type Groove, barTicks, sayCount, sayPlace } from '#core/groove'
-import { type Counting, barStarts, beatsOf } from '#core/time'
+import { type Groove, barTicks, sayCount } from '#core/groove'
+import { type Counting, barStarts, beatsOf, sayTick } from '#core/time'
 import { RUDIMENTS, writeSticking } from '#core/sticking'
 import { sourceSticking } from './make-fill'
 import { sectionBars } from './fits'
@@ -51,7 +51,7 @@ export function sayLength(round: Pick<Groove, 'bars'>, { from, length }: Pick<Fi
 
 /** A fill in a line: `'Single strokes for a bar, from 1'` */
 export const sayFill = (round: Pick<Groove, 'bars'>, fill: Fill, counting?: Counting): string =>
-  `${saySource(fill.source).replace(/^./, first => first.toUpperCase())}, ${sayLength(round, fill)} from ${sayPlace(round, fill.from, counting)}`
+  `${saySource(fill.source).replace(/^[a-z](?=[a-z]+ )/, first => first.toUpperCase())}, ${sayLength(round, fill)} from ${sayTick(round.bars, fill.from, counting)}`
 
 /** What a section plays, in few words: `'Wet Rope'`, `'your answer, feet and click go on'`. */
 export function sayPlay(phrase: Phrase, { play }: Section): string {

@@ -17,6 +17,7 @@ const stations = computed(() => [
   { name: 'Bench', to: `/bench${last.value}`, at: (path: string) => path.startsWith('/bench') },
   { name: 'Sticking', to: '/sticking', at: (path: string) => path.startsWith('/sticking') },
   { name: 'Vary', to: `/vary${last.value}`, at: (path: string) => path.startsWith('/vary') },
+  { name: 'Phrase', to: '/phrase', at: (path: string) => path.startsWith('/phrase') },
   { name: 'Practise', to: '/practise', at: (path: string) => path.startsWith('/practise') },
   { name: 'Log', to: '/log', at: (path: string) => path.startsWith('/log') },
 ])

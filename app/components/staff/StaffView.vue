@@ -4,10 +4,11 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import { type Groove, sayBars } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { notate } from '#core/notation'
+import type { StaffMark } from '~/staff/draw'
 import { useSettings } from '~/stores/settings'
 
 /** A groove on a five-line staff. A note that is pressed is told by the strokes behind it. */
-const props = withDefaults(defineProps<{ groove: Groove, kit: Kit, only?: string[], counts?: boolean, sticking?: boolean, scale?: number, /** Bars to a line; 0 for as many as fit. */ perLine?: number }>(), { counts: true, sticking: false, scale: 1, perLine: 0 })
+const props = withDefaults(defineProps<{ groove: Groove, kit: Kit, only?: string[], counts?: boolean, sticking?: boolean, scale?: number, /** Bars to a line; 0 for as many as fit. */ perLine?: number, /** What stands around each bar of a form. */ marks?: readonly StaffMark[] }>(), { counts: true, sticking: false, scale: 1, perLine: 0, marks: () => [] })
 const emit = defineEmits<{ find: [strokes: { partId: string, at: number }[]], drawn: [] }>()
 const settings = useSettings()
 const host = useTemplateRef('host')
@@ -16,11 +17,11 @@ const failed = ref('')
 
 const notation = computed(() => notate(props.groove, props.kit, { counting: settings.counting, ...(props.only ? { only: props.only } : {}) }))
 
-watch([host, notation, width, () => [props.counts, props.sticking, props.scale, props.perLine]], async () => {
+watch([host, notation, width, () => [props.counts, props.sticking, props.scale, props.perLine, props.marks]], async () => {
   if (!host.value || width.value < 50) return
   try {
     const { drawStaff } = await import('../../staff/draw')
-    const notes = await drawStaff(host.value, notation.value, { width: width.value, counts: props.counts, sticking: props.sticking, scale: props.scale, perLine: props.perLine })
+    const notes = await drawStaff(host.value, notation.value, { width: width.value, counts: props.counts, sticking: props.sticking, scale: props.scale, perLine: props.perLine, marks: props.marks })
     if (!notes) return
     failed.value = ''
     const svg = host.value.querySelector('svg')!

@@ -69,6 +69,11 @@ const stepping = useStep(() => bench.shown && { groove: bench.shown, kit: bench.
 const toggle = () => (stepping.on.value ? stepping.next() : playOrStop())
 
 const parent = computed(() => bench.groove?.parent)
+/** The bar of a phrase that led here, by its number from 0. */
+const fromPhrase = computed(() => {
+  const [id, bar] = String(route.query.phrase ?? '').split('.')
+  return id ? { id, bar: Number(bar) || 0 } : undefined
+})
 const marked = useAfterPaint(() => marks.says.value, 3)
 
 /** A note of the staff leads to its stick: the cursor goes there, and the part is chosen. */
@@ -122,6 +127,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
       <div class="flex min-h-0 flex-col gap-2 overflow-y-auto px-3 pb-3 pt-2 max-xl:pr-10 sm:pl-5 xl:pr-5">
+        <p v-if="fromPhrase" class="text-sm text-muted">Out of a phrase, bar {{ fromPhrase.bar + 1 }}. <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-undo-2" :to="`/phrase/${fromPhrase.id}?bar=${fromPhrase.bar}`">Back to it</UButton></p>
         <p v-if="parent" class="text-sm text-muted">
           A variation of <NuxtLink :to="`/bench/${parent.id}`" class="underline">its parent</NuxtLink>{{ parent.moves.length ? `: ${parent.moves.map(move => move.sentence).join(' ')}` : '.' }}
           <UButton v-if="spanOf(bench.groove)" size="xs" color="neutral" variant="outline" @click="putItBack">Put it back</UButton>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { type Groove, sayBars, sayFeel } from '#core/groove'
 import { type SheetSetup, printed, setUp } from '#core/notation'
 import { styleOf } from '#core/style'
+import { usePaper } from '~/composables/usePaper'
 import { api } from '~/documents/api'
 import { useKits } from '~/stores/kits'
 
@@ -19,7 +20,6 @@ try {
   failed.value = (error as Error).message
 }
 
-const paper = ref<'A4' | 'Letter'>('A4')
 const counts = ref(true)
 const sticking = ref(true)
 
@@ -45,30 +45,8 @@ const shown = computed(() => (groove.value ? setup.value.entries : []).flatMap((
   const one = grooves.value.get(entry.grooveId)
   return one ? [{ key: `${i} ${entry.grooveId}`, groove: one, title: entry.title || (one.id === groove.value!.id ? '' : one.title), ...printed(one, entry) }] : []
 }))
-const PAPERS = { A4: { width: 210, height: 297 }, Letter: { width: 216, height: 279 } } as const
-const MARGIN = 15
 const content = useTemplateRef('content')
-/** How large the staves are: as large as leaves everything on one page, and never too small to read. */
-const scale = ref(1)
-const LEAST = 0.5
-let fitting = 0
-watch([paper, setup, counts, sticking], () => {
-  fitting = 0
-  scale.value = 1
-})
-async function fit() {
-  await nextTick()
-  const room = (PAPERS[paper.value].height - 2 * MARGIN) / 25.4 * 96
-  const taken = content.value?.scrollHeight ?? 0
-  if (taken <= room || scale.value <= LEAST || fitting++ > 12) return
-  scale.value = Math.max(LEAST, Math.round((scale.value - 0.06) * 100) / 100)
-}
-const width = computed(() => `${PAPERS[paper.value].width}mm`)
-const print = () => window.print()
-useHead({
-  title: () => `${groove.value?.title ?? 'Sheet'} · Bazzet`,
-  style: [() => ({ innerHTML: `@page { size: ${paper.value} portrait; margin: ${MARGIN}mm; }` })],
-})
+const { paper, scale, fit, width, print } = usePaper(content, () => `${groove.value?.title ?? 'Sheet'} · Bazzet`, [setup, counts, sticking])
 </script>
 
 <template>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { isHand } from '#core/kit'
+import { type Crossing, type Fill, type FillGround, isTrouble, joinsOf, mendings, sayCrossing } from '#core/phrase'
+import { useAfterPaint } from '~/composables/useAfterPaint'
+import { useSettings } from '~/stores/settings'
+
+/** The ways into a fill and out of it, and what makes them easier: one press does it. */
+const props = defineProps<{ fill: Fill, ground: FillGround }>()
+const emit = defineEmits<{ mend: [fill: Fill] }>()
+const settings = useSettings()
+const read = useAfterPaint(() => ({ joins: joinsOf(props.fill, props.ground), mends: mendings(props.fill, props.ground, settings.counting) }), 2)
+/** What is hard first; where nothing is, the longest way of a hand. */
+const told = (list: readonly Crossing[]): Crossing[] => {
+  const hard = list.filter(isTrouble)
+  if (hard.length) return hard
+  const far = list.filter(one => isHand(one.limb)).toSorted((a, b) => b.metres - a.metres)[0]
+  return far ? [far] : []
+}
+const ways = computed(() => [{ name: 'The way in', list: told(read.value.joins.into) }, { name: 'The way out', list: told(read.value.joins.out) }])
+</script>
+
+<template>
+  <section aria-label="Joins" data-joins class="space-y-2">
+    <div v-for="way in ways" :key="way.name">
+      <h3 class="text-base">{{ way.name }}</h3>
+      <p v-for="one in way.list" :key="one.limb" class="text-[0.94rem]" :class="isTrouble(one) ? 'border-l-3 border-error pl-2' : ''">{{ sayCrossing(one, ground.tempo) }}</p>
+      <p v-if="!way.list.length" class="text-sm text-muted">No hand has to get there from anywhere.</p>
+    </div>
+    <div v-if="read.mends.length" class="flex flex-wrap gap-1.5" data-mends>
+      <UButton v-for="one in read.mends" :key="one.id" size="sm" color="neutral" variant="outline" @click="emit('mend', one.fill)">{{ one.says }}</UButton>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue'
+import { type Fill, sayFill, wishOf } from '#core/phrase'
+import type { PhraseHands } from '~/composables/usePhraseHands'
+import { useSettings } from '~/stores/settings'
+
+/** The fill over the chosen bar: its letters, its way over the kit, what it is made of, its joins, and others to choose from. */
+const props = defineProps<{ hands: PhraseHands }>()
+const emit = defineEmits<{ try: [fill: Fill | undefined] }>()
+const settings = useSettings()
+const fill = computed(() => props.hands.fill.value!)
+/** One that is pointed at is seen here too. */
+const tried = shallowRef<Fill>()
+watch(fill, () => (tried.value = undefined))
+const shown = computed(() => tried.value ?? fill.value.fill)
+const led = computed(() => (Array.isArray(fill.value.fill.path) ? undefined : fill.value.fill.path))
+const strokes = computed(() => shown.value.takes[0]!)
+
+function tryOut(one: Fill | undefined) {
+  tried.value = one
+  emit('try', one)
+}
+const lead = (afresh: boolean, seed: number) => props.hands.wishFill({ ...wishOf(fill.value.fill), path: { seed, afresh } })
+/** A path of one’s own: a press on a drum adds it; the first press begins it. */
+function press(pieceId: string) {
+  const { path } = fill.value.fill
+  props.hands.wishFill({ ...wishOf(fill.value.fill), path: Array.isArray(path) ? [...path, pieceId] : [pieceId] })
+}
+</script>
+
+<template>
+  <section aria-label="The fill" class="space-y-3" data-fill>
+    <div>
+      <h2 class="text-lg">Fill in bar {{ hands.chosen.value.bar + 1 }}</h2>
+      <p class="text-sm text-muted" data-fill-says>{{ sayFill(fill.ground.round, shown, settings.counting) }}</p>
+    </div>
+    <FillLetters :fill="shown" :round="fill.ground.round" />
+    <FillPath :kit="fill.ground.kit" :strokes="strokes" :lead="fill.ground.round.lead" @press="press" />
+    <div class="flex flex-wrap gap-1.5" role="group" aria-label="The way over the drums">
+      <UButton size="sm" color="neutral" :variant="led && !led.afresh ? 'solid' : 'outline'" :aria-pressed="!!led && !led.afresh" @click="lead(false, led?.seed ?? 1)">The same each time</UButton>
+      <UButton size="sm" color="neutral" :variant="led?.afresh ? 'solid' : 'outline'" :aria-pressed="!!led?.afresh" @click="lead(true, led?.seed ?? 1)">Afresh each time</UButton>
+      <UButton size="sm" color="neutral" variant="outline" @click="lead(led?.afresh ?? false, (led?.seed ?? 0) + 1)">Another way</UButton>
+    </div>
+    <p v-if="!led" class="text-sm text-muted">A path of your own: {{ (fill.fill.path as string[]).join(', ') }}, and again from the first. Press drums to go on.</p>
+    <FillIdeas :fill="fill.fill" :ground="fill.ground" @try="tryOut" @take="one => { tryOut(undefined); hands.putFill(one) }" />
+    <FillJoins :fill="fill.fill" :ground="fill.ground" @mend="hands.putFill" />
+    <FillForm :fill="fill.fill" :ground="fill.ground" @wish="hands.wishFill" @refused="hands.refused" />
+  </section>
+</template>

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed, ref, useTemplateRef } from 'vue'
+import { type Fill, type PhraseEdit, phraseBars, setFill } from '#core/phrase'
+import { type Tempo, TEMPO_RANGE } from '#core/time'
+import { useKeptOpen } from '~/composables/useKeptOpen'
+import { usePhraseHands } from '~/composables/usePhraseHands'
+import { usePhrasePlay } from '~/composables/usePhrasePlay'
+import { useStationKeys } from '~/composables/useStationKeys'
+import { byKey, keyOf } from '~/keys'
+import { useKits } from '~/stores/kits'
+import { usePhrase } from '~/stores/phrase'
+import { useSettings } from '~/stores/settings'
+
+/** Phrase: grooves, variations and fills in bars, on one map; heard from any bar. */
+const route = useRoute()
+const store = usePhrase()
+const kits = useKits()
+const settings = useSettings()
+const failed = ref('')
+try {
+  await store.open(String(route.params.id))
+  settings.lastPhrase = String(route.params.id)
+} catch (error) {
+  failed.value = (error as Error).message
+  settings.lastPhrase = ''
+}
+const hands = usePhraseHands()
+const { loop, sounding, toggle, hearFrom, toggleMarked } = usePhrasePlay(hands)
+const map = useTemplateRef('map')
+const templates = ref(route.query.templates === '1')
+const adding = ref(false)
+if (route.query.bar) hands.choose(Number(route.query.bar) || 0)
+
+function press(bar: number, event: MouseEvent) {
+  if (event.shiftKey) return hands.markTo(bar)
+  hands.choose(bar)
+  hearFrom(bar)
+}
+const edit = (change: PhraseEdit) => {
+  if (hands.edit(change)) templates.value = false
+}
+/** A fill that is pointed at stands in the phrase for as long, and sounds where nothing does. */
+function tryFill(fill: Fill | undefined) {
+  const now = hands.fill.value
+  if (fill && now) store.tryOut(setFill(hands.phrase.value, hands.section.value.id, now.turn, fill))
+  else store.tryOut(undefined)
+}
+/** Out to the Bench with the bar’s groove, and a way back to this bar. */
+const toBench = () => navigateTo({ path: `/bench/${hands.grooveId.value}`, query: { phrase: `${hands.phrase.value.id}.${hands.bar.value}` } })
+
+const mapKeys = byKey('bars', {
+  left: () => hands.choose(hands.bar.value - 1), right: () => hands.choose(hands.bar.value + 1), up: () => hands.toSection(-1), down: () => hands.toSection(1), hear: () => hearFrom(hands.bar.value),
+  markLeft: () => hands.extend(-1), markRight: () => hands.extend(1), earlier: () => hands.moveBy(-1), later: () => hands.moveBy(1), more: () => hands.more(1), fewer: () => hands.more(-1), out: () => hands.out(),
+  leave: () => (hands.mark.value = undefined),
+})
+function mapKey(event: KeyboardEvent) {
+  const act = mapKeys[keyOf(event)]
+  if (!act) return
+  event.preventDefault()
+  act()
+}
+useStationKeys('phrase', {
+  play: toggle, undo: () => hands.step('takeBack'), redo: () => hands.step('bringBack'), add: () => (adding.value = true), template: () => (templates.value = !templates.value), fill: () => hands.addFill(), loop: toggleMarked,
+  bench: toBench, map: () => map.value?.focus(),
+})
+const setTempo = (tempo: Tempo) => hands.edit({ type: 'facts', set: { tempo } })
+function rename(event: Event) {
+  const input = event.target as HTMLInputElement
+  const title = input.value.trim()
+  if (title) hands.edit({ type: 'facts', set: { title } })
+  else input.value = hands.phrase.value.title
+}
+const loops = computed(() => [{ label: 'all bars', value: 'all' }, ...(hands.mark.value ? [{ label: `bars ${hands.mark.value.from + 1} to ${hands.mark.value.to}`, value: 'marked' }] : []), { label: 'once, to the end', value: 'once' }])
+const shownBar = computed(() => (sounding.value >= 0 ? sounding.value : hands.bar.value) + 1)
+useKeptOpen(store)
+useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
+</script>
+
+<template>
+  <NotOpened v-if="failed || !store.phrase" what="phrase" :why="failed" to="/phrase" where="To your phrases" />
+  <template v-else>
+    <header class="flex min-h-14 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
+      <h1 class="sr-only">Phrase: {{ store.phrase.title }}</h1>
+      <input :value="store.phrase.title" aria-label="Title of the phrase" maxlength="120" class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted" @change="rename" />
+      <span class="text-sm text-muted" data-facts>{{ phraseBars(store.phrase) }} bars · <TempoMark :tempo="store.phrase.tempo" /></span>
+      <label class="flex items-center gap-1.5 text-sm text-muted">kit <USelect :model-value="store.phrase.kitId" :items="kits.all.map(kit => ({ label: kit.name, value: kit.id }))" size="sm" class="w-36" aria-label="Kit of the phrase" @update:model-value="kitId => hands.edit({ type: 'facts', set: { kitId: String(kitId) } })" /></label>
+      <span class="ml-auto flex items-center gap-2">
+        <SaveNote :state="store.saveState" />
+        <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="hands.step('takeBack')">Undo</UButton>
+        <UButton size="sm" color="neutral" variant="outline" :to="`/sheet/phrase/${store.phrase.id}`">Sheet</UButton>
+        <UButton size="sm" color="neutral" variant="outline" :aria-expanded="templates" @click="templates = !templates">Templates</UButton>
+        <UPopover v-model:open="adding" :content="{ align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
+          <UButton size="sm" color="neutral">Add a section</UButton>
+          <template #content>
+            <GroovePicker :model-value="''" label="Groove of the new section" placeholder="Play a groove" class="w-full" @update:model-value="id => { if (id) { adding = false; hands.add(id) } }" />
+            <UButton color="neutral" variant="outline" class="w-full justify-center" @click="adding = false; hands.addRest()">Bars of your own</UButton>
+          </template>
+        </UPopover>
+      </span>
+    </header>
+    <StaleNotice v-if="store.theirs" what="phrase" :mine="store.phrase" :theirs="store.theirs" @choose="store.resolveStale" />
+    <p v-if="store.stays.length" class="border-b border-default bg-elevated px-5 py-1.5 text-sm" role="status">{{ store.stays.join(', ') }} changed on the Shelf so that it no longer fits here; it is played as it was last seen. Pin it, or change its section.</p>
+    <TemplatePanel v-if="templates" :phrase="store.phrase" :groove-id="hands.grooveId.value" @edit="edit" @close="templates = false" @refused="hands.refused" />
+    <div v-else class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
+      <div class="min-h-0 overflow-y-auto px-5 py-2 max-xl:pr-10">
+        <PhraseMap ref="map" :phrase="store.phrase" :bar="hands.bar.value" :sounding="sounding" :mark="hands.mark.value" @press="press" @order="hands.order" @key="mapKey" />
+      </div>
+      <SidePanel label="Section" class="space-y-5">
+        <FillPanel v-if="hands.fill.value" :hands="hands" @try="tryFill" />
+        <SectionPanel :hands="hands" />
+        <BarReadout :hands="hands" />
+      </SidePanel>
+    </div>
+    <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
+      <PlayButton @toggle="toggle" />
+      <p class="display text-2xl font-bold text-highlighted" data-bar-count>bar {{ shownBar }} <span class="text-base font-normal text-muted">of {{ hands.total.value }}</span></p>
+      <UInputNumber :model-value="store.phrase.tempo.bpm" :min="TEMPO_RANGE.least" :max="TEMPO_RANGE.most" size="lg" class="w-28 shrink-0" aria-label="Tempo" @update:model-value="bpm => bpm && setTempo({ ...store.phrase!.tempo, bpm })" />
+      <TempoFact :tempo="store.phrase.tempo" @tempo="setTempo" />
+      <ClickFact :bars="hands.chosen.value.round.groove.bars" />
+      <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">loop <USelect v-model="loop" :items="loops" size="sm" class="w-36" aria-label="Loop" /></label>
+      <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">count-in <USelect v-model="settings.countIn" :items="[{ label: 'none', value: 0 }, { label: '1 bar', value: 1 }, { label: '2 bars', value: 2 }]" size="sm" class="w-22" aria-label="Count-in" /></label>
+      <UButton size="sm" color="neutral" variant="outline" @click="toBench">Bar on the Bench</UButton>
+    </footer>
+  </template>
+</template>
