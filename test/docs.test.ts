@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { timeline } from '#core/groove'
 import { readGrooveJson, writeGrooveJson } from '#core/formats'
+import { ENDINGS, FILL_FEET, LOUDNESS, RESTS, phraseBars, phrasePerformance, readPhrase } from '#core/phrase'
+import { CueLine } from '#core/perform'
 import { DEFAULT_KIT, KITS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
 
 const text = readFileSync('docs/groove-format.md', 'utf8')
@@ -46,6 +48,33 @@ describe('docs/groove-format.md', () => {
       const groove = JSON.parse(example) as Record<string, unknown>
       delete groove[field]
       expect(readGrooveJson(JSON.stringify(groove)).ok, field).toBe(true)
+    }
+  })
+})
+
+describe('docs/phrase-format.md', () => {
+  const text = readFileSync('docs/phrase-format.md', 'utf8')
+  const example = JSON.parse(text.match(/```json\n([\s\S]*?)```/)![1]!) as Record<string, unknown>
+  it('has an example that reads as it stands, and lasts as long as its bars at their tempos', () => {
+    const read = readPhrase(example)
+    if (!read.ok) throw new Error(read.reason)
+    expect(read.value).toEqual(example)
+    expect(phraseBars(read.value)).toBe(12)
+    expect(new CueLine(phrasePerformance(read.value, DEFAULT_KIT)).ends).toBeCloseTo(8 * 4 * 60 / 104 + 4 * 4 * 60 / 96, 9)
+  })
+
+  it('names every word a fill or a rest may have', () => {
+    for (const word of [...ENDINGS, ...FILL_FEET, ...LOUDNESS, ...RESTS]) expect(text).toContain(`"${word}"`)
+  })
+
+  it('says “refused” of what cannot be left out', () => {
+    for (const field of ['format', 'id', 'title', 'tempo', 'grooves', 'sections']) {
+      const { [field]: _, ...rest } = example
+      expect(readPhrase(rest).ok, field).toBe(false)
+    }
+    for (const field of ['notes', 'kitId']) {
+      const { [field]: _, ...rest } = example
+      expect(readPhrase(rest).ok, field).toBe(true)
     }
   })
 })

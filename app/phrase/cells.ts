@@ -1,5 +1,5 @@
 import { type Groove, barTicks } from '#core/groove'
-import { type Folded, type Phrase, type PhraseBar, type Round, barsOf, sayWhen } from '#core/phrase'
+import { type Folded, type Phrase, type PhraseBar, type Round, barsOf, sayWhen, shortTitle } from '#core/phrase'
 
 /** A bar as the map shows it: what stands in it, its number, and what sets it apart. */
 export interface Cell { bar: number, groove: Groove, kind: 'plain' | 'turned' | 'fill' | 'rest', says: string }
@@ -34,7 +34,7 @@ function cellOf(phrase: Phrase, round: Round, within: number): Cell {
   const kind = filledIn(round, within) ? 'fill' : round.rest ? 'rest' : round.turned ? 'turned' : 'plain'
   const when = (turn: number | undefined) => (turn === undefined || section.times === 1 ? '' : `, ${sayWhen(section.turns[turn]!.when)}`)
   const turn = section.turns.findLastIndex(({ put }) => 'groove' in put && put.groove === round.key)
-  const says = kind === 'fill' ? `fill${when(round.fill!.turn)}` : kind === 'rest' ? 'you' : kind === 'turned' && within === 0 ? `${phrase.grooves[round.key]!.seen.groove.title}${when(turn)}` : ''
+  const says = kind === 'fill' ? `fill${when(round.fill!.turn)}` : kind === 'rest' ? 'you' : kind === 'turned' && within === 0 ? `${shortTitle(phrase, round.key)}${when(turn)}` : ''
   return { bar: round.firstBar + within, groove: cellGroove(round.groove, within, phrase.kitId), kind, says }
 }
 

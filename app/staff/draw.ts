@@ -30,7 +30,7 @@ export function keyOf(place: number): string {
 
 const HEAD_CODES = { 'filled': '', 'x': '/x2', 'circled x': '/x3', 'diamond': '/d2', 'slash': '', 'triangle': '/t2' } as const
 const DURATIONS: Record<number, string> = { 1: 'w', 2: 'h', 4: 'q' }
-const SYSTEM = { above: 46, tuplet: 16, below: 14, staff: 146, row: 16, clef: 46, meter: 26, bar: 18 } as const
+const SYSTEM = { above: 46, tuplet: 16, marks: 24, below: 14, staff: 146, row: 16, clef: 46, meter: 26, bar: 18 } as const
 
 /** One voice of a bar, made into the engraver's notes. */
 interface Engraved { written: WrittenVoice, notes: Note[], voice: InstanceType<Vex['Voice']>, beams: InstanceType<Vex['Beam']>[], tuplets: InstanceType<Vex['Tuplet']>[] }
@@ -100,7 +100,7 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   }
   const rows = Number(counts) + Number(sticking)
   // The figure of a tuplet stands over the accents over the beams.
-  const above = SYSTEM.above + (bars.some(({ voices }) => voices.some(one => one.written.tuplets.length)) ? SYSTEM.tuplet : 0)
+  const above = SYSTEM.above + (bars.some(({ voices }) => voices.some(one => one.written.tuplets.length)) ? SYSTEM.tuplet : 0) + (marks.length ? SYSTEM.marks : 0)
   // That of the feet's stands under their stems, and the counts under it.
   const below = bars.some(({ bar }) => bar.feet.tuplets.length) ? SYSTEM.below : 0
   const staff = SYSTEM.staff + below
@@ -133,9 +133,11 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
       if (mark?.begins) stave.setBegBarType(vex.BarlineType.REPEAT_BEGIN)
       if (mark && mark.times > 1) stave.setEndBarType(vex.BarlineType.REPEAT_END)
       stave.setContext(context).draw()
-      // Numbers and endings stand over the system, clear of stems and accents.
-      if (mark) text(x + 2, top + 16, [String(mark.number), mark.says].filter(Boolean).join('  '), true, 11, 'start')
-      if (mark && mark.times > 1) text(x + own - 2, top + 16, `× ${mark.times}`, true, 11, 'end')
+      // Numbers and endings stand over the system, clear of stems and accents, and no longer than their bar.
+      const room = Math.floor((own - (mark && mark.times > 1 ? 40 : 8)) / 6.6)
+      const label = mark ? [String(mark.number), mark.says].filter(Boolean).join('  ') : ''
+      if (label) text(x + 2, top - 34, label.length > room ? `${label.slice(0, room - 1)}…` : label, true, 12, 'start')
+      if (mark && mark.times > 1) text(x + own - 4, top - 34, `× ${mark.times}`, true, 12, 'end')
       formatter.format(voices.map(one => one.voice), stave.getNoteEndX() - stave.getNoteStartX() - 12)
       const places = new Map<number, number>()
       for (const { voice, beams, tuplets, notes, written } of voices) {

@@ -53,8 +53,9 @@ export const usePhrase = defineStore('phrase', () => {
     const set = Object.fromEntries(Object.entries(now.grooves).filter(([key, one]) => before.grooves[key] !== one))
     return open.edit(Object.keys(set).length ? asOne('Changed', [{ type: 'grooves', set }, change]) : change)
   }
-  // A groove that another groove’s keys bring in is looked at too.
   watch(() => open.document.value?.id, () => (fresh.value = []), { flush: 'sync' })
+  // A groove that is taken up, or followed again, may have changed meanwhile.
+  watch(() => Object.values(open.document.value?.grooves ?? {}).filter(one => !one.pinned).map(one => one.id).sort().join(), ids => ids && void look().catch(() => undefined))
 
   return { ...open, phrase, kit, stays, gone, look, open: openPhrase, edit }
 })

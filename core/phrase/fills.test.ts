@@ -54,6 +54,7 @@ describe('a fill’s letters', () => {
     expect(handHome({ kind: 'singles' }, 7, 'RH')).toBe('L') // seven strokes: begin left, end left
     expect(handHome({ kind: 'singles' }, 7, 'LH')).toBe('R')
     expect(handHome({ kind: 'sticking', text: 'rlf' }, 6, 'RH')).toBe('R')
+    expect(handHome({ kind: 'sticking', text: 'r---' }, 8, 'RH')).toBe('R') // three slots to get there
   })
 })
 

@@ -206,12 +206,11 @@ export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {
   return ok({ ...wish, leaveOut: wish.leaveOut ?? [], takes: made, landing })
 }
 
-/** The hand to begin with so that the lead hand does not strike last and is free for the 1: the lead where either would do. */
+/** The hand to begin with so that the lead hand does not strike on the last of so many slots and is free for the 1: the lead where either would do. */
 export function handHome(source: FillSource, many: number, lead: 'RH' | 'LH'): 'R' | 'L' {
   const [own, other] = lead === 'RH' ? (['R', 'L'] as const) : (['L', 'R'] as const)
   const sticking = sourceSticking(source)
   if (!sticking.ok) return own
-  const last = (first: 'R' | 'L') => layOn(first === 'R' ? sticking.value : handsChanged(sticking.value), false, Array.from({ length: many }, (_, i) => i)).findLast(letter => letter.who !== 'F')?.who
+  const last = (first: 'R' | 'L') => layOn(first === 'R' ? sticking.value : handsChanged(sticking.value), false, Array.from({ length: many }, (_, i) => i)).find(letter => letter.at === many - 1)?.who
   return last(own) !== own ? own : last(other) !== own ? other : own
 }
-

@@ -1,5 +1,5 @@
 import type { Groove } from '#core/groove'
-import { sayBarsOf, sayPlay, sayWhen } from './say'
+import { sayBarsOf, sayPlay, sayWhen, shortTitle } from './say'
 import { joined } from './place'
 import { type PhraseBar, folded, roundsOf } from './rounds'
 import type { Phrase } from './schema'
@@ -18,7 +18,7 @@ export function printedPhrase(phrase: Phrase): PrintedSection[] {
     const marks: BarMark[] = []
     for (const { first, rounds } of runs) {
       const said = [
-        first.turned ? phrase.grooves[first.key]!.seen.groove.title : '',
+        first.turned ? shortTitle(phrase, first.key) : '',
         first.fill ? 'fill' : '',
         (first.turned || first.fill) && section.times > 1 && rounds.length < section.times ? saysWhen(phrase, s, first) : '',
       ].filter(Boolean).join(', ')

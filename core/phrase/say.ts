@@ -1,6 +1,6 @@
 import { type Groove, barTicks, sayCount } from '#core/groove'
 import { type Counting, barStarts, beatsOf, sayTick } from '#core/time'
-import { RUDIMENTS, writeSticking } from '#core/sticking'
+import { RUDIMENTS } from '#core/sticking'
 import { sourceSticking } from './make-fill'
 import { sectionBars } from './fits'
 import type { Ending, Loudness, FillFeet, Rest } from './bounds'
@@ -21,6 +21,13 @@ export function sayWhen(when: When): string {
   return `the ${nth(when.round)} time`
 }
 
+/** The title of a groove of a phrase, less the title of another of its grooves that it begins with: `'one more bass drum'` for “Wet Rope, one more bass drum”. */
+export function shortTitle({ grooves }: Phrase, key: string): string {
+  const { title } = grooves[key]!.seen.groove
+  const stem = Object.values(grooves).map(one => `${one.seen.groove.title}, `).find(one => title.startsWith(one))
+  return stem ? title.slice(stem.length) : title
+}
+
 export const REST_NAMES: Record<Rest, string> = { solo: 'solo', trade: 'your answer', silence: 'silence' }
 
 export const ENDING_NAMES: Record<Ending, string> = {
@@ -34,8 +41,9 @@ export function saySource(source: FillSource): string {
   if (source.kind === 'singles') return 'single strokes'
   if (source.kind === 'rudiment') return RUDIMENTS.find(one => one.id === source.id)?.name ?? source.id
   if (source.kind === 'groups') return source.texts.join(' + ')
+  // As a player writes it down: capitals are accents where only some are.
   const read = sourceSticking(source)
-  return read.ok ? writeSticking(read.value, 4) : source.text
+  return read.ok ? read.value.map(place => (!place ? '-' : place.accent ? place.who : place.who.toLowerCase())).join('') : source.text
 }
 
 /** How long a fill lasts, in bars and felt beats of the round it lies over: `'a beat'`, `'2 beats'`, `'a bar'`, `'2 bars'`. */

@@ -1,25 +1,6 @@
 import type { Page } from '@playwright/test'
-import { expect, test } from './app'
+import { type Sounded, expect, heard, listen, test } from './app'
 
-interface Sounded { when: number, seconds: number, peak: number }
-
-/** Listens at the browser's own audio nodes: every sound that is scheduled, with its time, length and loudness. */
-async function listen(page: Page) {
-  await page.addInitScript(() => {
-    const heard: Sounded[] = []
-    Object.assign(window, { heard })
-    const start = AudioBufferSourceNode.prototype.start
-    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
-      // The audio library tries nodes out with empty buffers; those are no sounds.
-      if (this.buffer && this.buffer.duration > 0.01) {
-        const samples = this.buffer.getChannelData(0)
-        heard.push({ when, seconds: this.buffer.duration, peak: samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0) })
-      }
-      return start.call(this, when, ...rest)
-    }
-  })
-}
-const heard = (page: Page) => page.evaluate(() => (window as unknown as { heard: Sounded[] }).heard)
 const forget = (page: Page) => page.evaluate(() => void ((window as unknown as { heard: Sounded[] }).heard.length = 0))
 const gaps = (list: Sounded[]) => list.slice(1).map((one, i) => Number((one.when - list[i]!.when).toFixed(4)))
 const choose = async (page: Page, box: string, option: string) => {

@@ -39,7 +39,7 @@ test('every example of docs/api.md is answered as it says, and no route is left 
   } finally {
     await app.remove()
   }
-  const documented = new Set(examples().filter(one => one.status !== 405).map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan|example-kit|example-cell|example-recipe|me)(?=\/|$)/, '/[id]')}`))
+  const documented = new Set(examples().filter(one => one.status !== 405).map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan|example-kit|example-cell|example-recipe|example-phrase|me)(?=\/|$)/, '/[id]')}`))
   const files = readdirSync('server/api', { recursive: true }).map(name => `server/api/${String(name)}`).filter(name => name.endsWith('.ts'))
   // What is said of `[kind]` holds for every kind in the table; the one that there is only one of is neither made nor binned.
   const routes = files.filter(name => !name.includes('[...]')).flatMap((name) => {

@@ -124,4 +124,25 @@ export class Bench {
   }
 }
 
+/** A sound as it was handed to the audio clock. */
+export interface Sounded { when: number, seconds: number, peak: number }
+
+/** Listens at the browser's own audio nodes: every sound that is scheduled, with its time, length and loudness. */
+export async function listen(page: Page) {
+  await page.addInitScript(() => {
+    const heard: Sounded[] = []
+    Object.assign(window, { heard })
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
+      // The audio library tries nodes out with empty buffers; those are no sounds.
+      if (this.buffer && this.buffer.duration > 0.01) {
+        const samples = this.buffer.getChannelData(0)
+        heard.push({ when, seconds: this.buffer.duration, peak: samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0) })
+      }
+      return start.call(this, when, ...rest)
+    }
+  })
+}
+export const heard = (page: Page) => page.evaluate(() => (window as unknown as { heard: Sounded[] }).heard)
+
 export { expect }

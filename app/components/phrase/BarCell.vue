@@ -10,7 +10,7 @@ const label = () => [`Bar ${props.bar + 1}`, props.cell.says, props.seam].filter
 
 <template>
   <button
-    type="button" tabindex="-1" class="bar-cell group relative block w-44 cursor-pointer text-left" :class="GROUND[cell.kind]" :data-bar="cell.bar" :data-kind="cell.kind" :data-playing="playing || undefined"
+    type="button" tabindex="-1" class="bar-cell group relative block w-40 cursor-pointer text-left" :class="GROUND[cell.kind]" :data-bar="cell.bar" :data-kind="cell.kind" :data-playing="playing || undefined"
     :aria-label="label()" :aria-current="chosen ? 'true' : undefined" @click="emit('press', $event)">
     <span class="flex items-baseline justify-between gap-2 text-sm leading-5">
       <b class="display" :class="chosen ? 'text-highlighted underline underline-offset-3' : ''">{{ bar + 1 }}</b><span class="min-w-0 truncate text-muted" data-says>{{ cell.says }}</span>
