@@ -16,9 +16,11 @@ const rows = []
 
 // The core's figures come from a vitest run of its own, so that it measures the sources as they are.
 for (const [name, args] of [
-  ['core', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts']]],
+  ['core', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'core']]],
+  ['phrases', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'phrase']]],
   ['page', [process.execPath, ['test/bench/page.mjs']]],
   ['hands', [process.execPath, ['test/bench/hands.mjs']]],
+  ['phrase', [process.execPath, ['test/bench/phrase.mjs']]],
   ['shelf', [process.execPath, ['test/bench/shelf.mjs']]],
 ]) {
   const file = join(folder, `${name}.json`)

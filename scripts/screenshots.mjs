@@ -49,10 +49,6 @@ const VIEWS = [
     await page.locator('[data-move="ghost-fill"]').click()
     await page.getByText('ghosts more').waitFor()
   }],
-  ['moves', '/vary/wet-rope', async (page) => {
-    await page.getByRole('button', { name: 'Bass drum', exact: true }).click()
-    await page.locator('[data-preview="bass-accents"]').hover()
-  }],
   ['recipes', '/vary/wet-rope?view=recipes', async (page) => {
     await page.getByRole('button', { name: 'Open it for a chorus' }).click()
     await page.getByRole('button', { name: 'Bells on the ride' }).click()
@@ -64,13 +60,20 @@ const VIEWS = [
     await page.locator('[data-progress][data-running="false"]').waitFor()
   }],
   ['family', '/vary/wet-rope?view=family', page => page.locator('[data-kin]').nth(4).waitFor()],
+  ['phrase', '/phrase/wet-rope-set', async (page) => {
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    await page.locator('[data-playing]').waitFor()
+  }],
+  ['fill', '/phrase/wet-rope-set?bar=15', async (page) => {
+    await page.getByRole('button', { name: 'Find a dozen fills' }).click()
+    await page.locator('[data-fill-idea]').first().waitFor()
+  }],
   ['plan', '/practise/wet-rope-plan', page => page.locator('[data-stage]').first().waitFor()],
   ['runner', '/practise/wet-rope-plan/run', async (page) => {
     await page.keyboard.press('Space')
     await page.locator('[data-phase="playing"]').waitFor()
     await page.getByText('1:57').waitFor()
   }],
-  ['player', '/player', page => page.locator('[data-limit]').first().waitFor()],
   ['log', '/log', page => page.locator('.apexcharts-series').first().waitFor()],
 ]
 
