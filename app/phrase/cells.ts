@@ -1,11 +1,11 @@
 import { type Groove, barTicks } from '#core/groove'
 import { type Folded, type Phrase, type PhraseBar, type Round, barsOf, sayWhen, shortTitle } from '#core/phrase'
 
-/** A bar as the map shows it: what stands in it, its number, and what sets it apart. */
-export interface Cell { bar: number, groove: Groove, kind: 'plain' | 'turned' | 'fill' | 'rest', says: string }
+/** A bar as the map shows it: which of its section’s bars it is, from 0, what stands in it, and what sets it apart. */
+export interface Cell { at: number, groove: Groove, kind: 'plain' | 'turned' | 'fill' | 'rest', says: string }
 
 /** Alike rounds of a section as a run of cells, with how many times they are played. */
-export interface Run { key: string, cells: Cell[], times: number, /** Its bars, counted from 0: the first of them and how many. */ firstBar: number, bars: number }
+export interface Run { key: string, cells: Cell[], times: number, /** The first of its bars, counted from 0 within the section, and how many. */ at: number, bars: number }
 
 const drawn = new WeakMap<Groove, Map<string, Groove>>()
 
@@ -29,23 +29,31 @@ function filledIn({ fill, groove }: Round, within: number): boolean {
   return fill.fill.from < from + bars[within]! && fill.fill.from + fill.fill.length > from
 }
 
-function cellOf(phrase: Phrase, round: Round, within: number): Cell {
+function cellOf(phrase: Phrase, round: Round, within: number, at: number): Cell {
   const section = phrase.sections[round.section]!
   const kind = filledIn(round, within) ? 'fill' : round.rest ? 'rest' : round.turned ? 'turned' : 'plain'
   const when = (turn: number | undefined) => (turn === undefined || section.times === 1 ? '' : `, ${sayWhen(section.turns[turn]!.when)}`)
   const turn = section.turns.findLastIndex(({ put }) => 'groove' in put && put.groove === round.key)
   const says = kind === 'fill' ? `fill${when(round.fill!.turn)}` : kind === 'rest' ? 'you' : kind === 'turned' && within === 0 ? `${shortTitle(phrase, round.key)}${when(turn)}` : ''
-  return { bar: round.firstBar + within, groove: cellGroove(round.groove, within, phrase.kitId), kind, says }
+  return { at, groove: cellGroove(round.groove, within, phrase.kitId), kind, says }
 }
 
-/** The runs of each section. */
-export const runsOf = (phrase: Phrase, sections: readonly Folded[][]): Run[][] => sections.map(list => list.map(({ first, rounds }) => ({
-  key: `${first.section} ${first.round}`, times: rounds.length, firstBar: first.firstBar, bars: rounds.length * first.bars,
-  cells: Array.from({ length: first.bars }, (_, within) => cellOf(phrase, first, within)),
-})))
+const sameCell = (a: Cell, b: Cell): boolean => a.groove === b.groove && a.kind === b.kind && a.says === b.says && a.at === b.at
+const sameRun = (a: Run, b: Run): boolean => a.key === b.key && a.times === b.times && a.at === b.at && a.cells.length === b.cells.length && a.cells.every((cell, i) => sameCell(cell, b.cells[i]!))
 
-/** The cell that stands for a bar, where rounds are folded: `shownFor(run of two bars played three times from bar 5, 8) // => 6` */
-export const shownFor = (run: Run, bar: number): number => run.firstBar + (bar - run.firstBar) % run.cells.length
+/** The runs of each section; those of a section that is shown as before are the same object as before. */
+export const runsOf = (phrase: Phrase, sections: readonly Folded[][], before: readonly Run[][] = []): Run[][] => sections.map((list) => {
+  const start = list[0]!.first.firstBar
+  const runs = list.map(({ first, rounds }): Run => ({
+    // By the section and its round, so that cells stay where they are when bars before them come and go.
+    key: `${phrase.sections[first.section]!.id} ${first.round}`, times: rounds.length, at: first.firstBar - start, bars: rounds.length * first.bars,
+    cells: Array.from({ length: first.bars }, (_, within) => cellOf(phrase, first, within, first.firstBar - start + within)),
+  }))
+  return before.find(old => old.length === runs.length && old.every((run, i) => sameRun(run, runs[i]!))) ?? runs
+})
+
+/** The cell that stands for a bar of the section, where rounds are folded: `shownFor(run of two bars played three times from 4, 7) // => 5` */
+export const shownFor = (run: Run, at: number): number => run.at + (at - run.at) % run.cells.length
 
 /** The bar of a list by its number, or the last there is. */
 export const barAt = (bars: readonly PhraseBar[], bar: number): PhraseBar | undefined => bars[Math.min(bar, bars.length - 1)]

@@ -6,12 +6,12 @@ import { sectionBars } from './fits'
 import type { Ending, Loudness, FillFeet, Rest } from './bounds'
 import type { Fill, FillSource, Phrase, Section, When } from './schema'
 
-/** `'bars 5 to 8'`, `'bar 3'`: the bars of a section, counted from 1 through the phrase. */
-export function sayBarsOf({ sections }: Phrase, index: number): string {
-  const first = sections.slice(0, index).reduce((sum, one) => sum + sectionBars(one), 0) + 1
-  const many = sectionBars(sections[index]!)
-  return many === 1 ? `bar ${first}` : `bars ${first} to ${first + many - 1}`
-}
+/** Bars from a first, counted from 0, so many of them: `sayBarSpan(4, 4) // => 'bars 5 to 8'`, `sayBarSpan(2, 1) // => 'bar 3'` */
+export const sayBarSpan = (first: number, many: number): string => (many === 1 ? `bar ${first + 1}` : `bars ${first + 1} to ${first + many}`)
+
+/** The bars of a section, counted from 1 through the phrase. */
+export const sayBarsOf = ({ sections }: Phrase, index: number): string =>
+  sayBarSpan(sections.slice(0, index).reduce((sum, one) => sum + sectionBars(one), 0), sectionBars(sections[index]!))
 
 /** When a turn comes: `'every time'`, `'every 2nd time'`, `'the last time'`, `'the 3rd time'`. */
 export function sayWhen(when: When): string {

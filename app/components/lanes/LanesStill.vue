@@ -3,9 +3,9 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
 import { LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
 import { type Groove, sayBars, sentence } from '#core/groove'
-import { SMALL, TALL, layOut, slotUnder } from '~/lanes/geometry'
+import { TALL, layOut, slotUnder } from '~/lanes/geometry'
 import { sticksOf } from '~/lanes/sticks'
-import { stillPaths } from '~/lanes/still'
+import { SMALL_WIDTH, smallGeometry, stillOf } from '~/lanes/still'
 import { toneOf } from '~/lanes/tone'
 import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
@@ -15,14 +15,12 @@ const props = defineProps<{ groove: Groove, /** Keys (`part:tick`) of strokes to
 const kits = useKits()
 const settings = useSettings()
 const frame = useTemplateRef('frame')
-const SMALL_WIDTH = 300
-// Small ones are drawn at one width and scaled by the browser: dozens of them need no measuring. None changes its size later.
 const width = props.large ? useElementSize(frame).width : ref(SMALL_WIDTH)
 
 // Most changes leave bars and hands as they are, and so where everything stands.
 const bars = computed(() => props.groove.bars)
 const lead = computed(() => props.groove.lead)
-const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), width.value || 600, props.large ? TALL : SMALL, settings.counting))
+const geometry = computed(() => (props.large ? layOut(bars.value, limbsInOrder(lead.value), width.value || 600, TALL, settings.counting) : smallGeometry({ bars: bars.value, lead: lead.value }, settings.counting)))
 const ringed = computed(() => new Set(props.marks))
 /** The slots that are lit, each in its limb’s lane. */
 const lights = computed(() => {
@@ -38,8 +36,9 @@ const lights = computed(() => {
 const top = computed(() => Math.max(0, geometry.value.scale.ribbon - 24))
 const box = (x: number, width: number) => `M${x} ${top.value}h${width}V${geometry.value.height}h${-width}z`
 const ground = computed(() => [0, 1].map(odd => geometry.value.beds.filter(bed => bed.beat % 2 === odd).map(bed => box(bed.x, bed.width)).join('')))
-const sticks = computed(() => sticksOf(props.groove, kits.of(props.groove.kitId), geometry.value))
-const drawn = computed(() => stillPaths(sticks.value, geometry.value))
+const kit = computed(() => kits.of(props.groove.kitId))
+const sticks = computed(() => sticksOf(props.groove, kit.value, geometry.value))
+const drawn = computed(() => stillOf(props.groove, kit.value, geometry.value, () => sticks.value))
 
 function press(event: MouseEvent) {
   const { left } = (event.currentTarget as SVGElement).getBoundingClientRect()

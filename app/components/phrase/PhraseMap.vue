@@ -2,9 +2,9 @@
 import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { LIMB_NAMES } from '#core/kit'
-import { type Phrase, folded, roundsOf, seamTroubles } from '#core/phrase'
+import { type Phrase, folded, roundsOf, sayPlay, seamTroubles } from '#core/phrase'
 import { useAfterPaint } from '~/composables/useAfterPaint'
-import { runsOf } from '~/phrase/cells'
+import { type Run, runsOf } from '~/phrase/cells'
 import { useKits } from '~/stores/kits'
 
 /** A phrase read like a road map: sections under one another, one cell a bar, repeats folded, fills and turns set apart. */
@@ -14,7 +14,16 @@ const kits = useKits()
 const surface = useTemplateRef('surface')
 
 const rounds = computed(() => roundsOf(props.phrase))
-const runs = computed(() => runsOf(props.phrase, folded(rounds.value)))
+const runs = computed<Run[][]>(before => runsOf(props.phrase, folded(rounds.value), before))
+/** Where each section begins. Numbers of bars that an edit only moved follow it a frame later. */
+const starts = useAfterPaint(() => {
+  let bar = 0
+  return new Map(props.phrase.sections.map((section) => {
+    const start = bar
+    bar += section.bars * section.times
+    return [section.id, start] as const
+  }))
+})
 /** What is demanding or hard over the line into a round: told at its first bar, once the map has been drawn. */
 const seams = useAfterPaint(() => {
   if (props.still) return new Map<number, string>()
@@ -46,13 +55,14 @@ watch(() => (props.sounding >= 0 ? props.sounding : props.bar), async () => {
   await nextTick()
   surface.value?.querySelector('[data-playing], [aria-current]')?.scrollIntoView({ block: 'nearest' })
 })
+const press = (bar: number, event: MouseEvent) => emit('press', bar, event)
 defineExpose({ focus: () => surface.value?.focus() })
 </script>
 
 <template>
   <div ref="surface" :tabindex="still ? undefined : 0" :role="still ? undefined : 'application'" :aria-label="still ? undefined : 'Bars of the phrase. Arrows walk bars and sections, Enter plays from here, Shift marks, question mark lists all keys.'" class="-outline-offset-2" @keydown="event => emit('key', event)">
     <VueDraggable v-model="sections" tag="ol" handle=".grip" :animation="120" :disabled="still" class="divide-y divide-(--ui-border-muted)">
-      <SectionRow v-for="(section, i) in phrase.sections" :key="section.id" :phrase="phrase" :index="i" :runs="runs[i] ?? []" :bar="bar" :sounding="sounding" :mark="mark" :seams="seams" @press="(bar, event) => emit('press', bar, event)" />
+      <SectionRow v-for="(section, i) in phrase.sections" :key="section.id" :section="section" :plays="sayPlay(phrase, section)" :runs="runs[i] ?? []" :start="starts.get(section.id) ?? 0" :bar="bar" :sounding="sounding" :mark="mark" :seams="seams" @press="press" />
     </VueDraggable>
   </div>
 </template>

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { PHRASE_LIMITS, RESTS, REST_NAMES, type When, grooveKeyOf, pin, sayBarsOf, sayWhen, setTurns } from '#core/phrase'
+import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { PhraseHands } from '~/composables/usePhraseHands'
 import { usePhrase } from '~/stores/phrase'
 
 /** The chosen section: its name, what it plays and how often, and its turns. */
 const props = defineProps<{ hands: PhraseHands }>()
 const store = usePhrase()
-const section = computed(() => props.hands.section.value)
-const phrase = computed(() => props.hands.phrase.value)
+// The map is drawn at once; the fields around it follow.
+const phrase = useAfterPaint(() => props.hands.phrase.value, 2)
+const section = computed(() => phrase.value.sections.find(one => one.id === props.hands.section.value.id) ?? phrase.value.sections[0]!)
 const key = computed(() => grooveKeyOf(section.value.play))
 const groove = computed(() => phrase.value.grooves[key.value]!)
 const rest = computed(() => ('rest' in section.value.play ? section.value.play : undefined))
@@ -38,7 +40,7 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
   <section aria-label="The chosen section" class="space-y-3">
     <div class="flex items-baseline gap-2">
       <input :value="section.name" aria-label="Name of the section" maxlength="60" class="display field-sizing-content min-w-10 max-w-52 border-b border-transparent bg-transparent text-xl text-highlighted hover:border-accented focus:border-inverted" @change="rename" />
-      <span class="text-sm text-muted">{{ sayBarsOf(phrase, hands.chosen.value.round.section) }}</span>
+      <span class="text-sm text-muted">{{ sayBarsOf(phrase, phrase.sections.indexOf(section)) }}</span>
     </div>
     <div v-if="rest" class="space-y-2">
       <label class="flex items-center gap-2 text-sm text-muted">for <USelect :model-value="rest.rest" :items="rests" size="sm" class="w-36" aria-label="What these bars are for" @update:model-value="kind => hands.set({ play: { ...rest!, rest: kind as typeof RESTS[number] } })" /></label>

@@ -2,6 +2,7 @@
 import { computed, ref, useTemplateRef } from 'vue'
 import { type Fill, type PhraseEdit, phraseBars, setFill } from '#core/phrase'
 import { type Tempo, TEMPO_RANGE } from '#core/time'
+import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { usePhraseHands } from '~/composables/usePhraseHands'
 import { usePhrasePlay } from '~/composables/usePhrasePlay'
@@ -70,6 +71,9 @@ function rename(event: Event) {
   if (title) hands.edit({ type: 'facts', set: { title } })
   else input.value = hands.phrase.value.title
 }
+const kitItems = computed(() => kits.all.map(kit => ({ label: kit.name, value: kit.id })))
+/** The map stands there first; the fields beside it follow. */
+const beside = useAfterPaint(() => !templates.value, 2)
 const loops = computed(() => [{ label: 'all bars', value: 'all' }, ...(hands.mark.value ? [{ label: `bars ${hands.mark.value.from + 1} to ${hands.mark.value.to}`, value: 'marked' }] : []), { label: 'once, to the end', value: 'once' }])
 const shownBar = computed(() => (sounding.value >= 0 ? sounding.value : hands.bar.value) + 1)
 useKeptOpen(store)
@@ -83,7 +87,7 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
       <h1 class="sr-only">Phrase: {{ store.phrase.title }}</h1>
       <input :value="store.phrase.title" aria-label="Title of the phrase" maxlength="120" class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted" @change="rename" />
       <span class="text-sm text-muted" data-facts>{{ phraseBars(store.phrase) }} bars · <TempoMark :tempo="store.phrase.tempo" /></span>
-      <label class="flex items-center gap-1.5 text-sm text-muted">kit <USelect :model-value="store.phrase.kitId" :items="kits.all.map(kit => ({ label: kit.name, value: kit.id }))" size="sm" class="w-36" aria-label="Kit of the phrase" @update:model-value="kitId => hands.edit({ type: 'facts', set: { kitId: String(kitId) } })" /></label>
+      <label class="flex items-center gap-1.5 text-sm text-muted">kit <USelect :model-value="store.phrase.kitId" :items="kitItems" size="sm" class="w-36" aria-label="Kit of the phrase" @update:model-value="kitId => hands.edit({ type: 'facts', set: { kitId: String(kitId) } })" /></label>
       <span class="ml-auto flex items-center gap-2">
         <SaveNote :state="store.saveState" />
         <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="hands.step('takeBack')">Undo</UButton>
@@ -106,9 +110,11 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
         <PhraseMap ref="map" :phrase="store.phrase" :bar="hands.bar.value" :sounding="sounding" :mark="hands.mark.value" @press="press" @order="hands.order" @key="mapKey" />
       </div>
       <SidePanel label="Section" class="space-y-5">
-        <FillPanel v-if="hands.fill.value" :hands="hands" @try="tryFill" />
-        <SectionPanel :hands="hands" />
-        <BarReadout :hands="hands" />
+        <template v-if="beside">
+          <FillPanel v-if="hands.fill.value" :hands="hands" @try="tryFill" />
+          <SectionPanel :hands="hands" />
+          <BarReadout :hands="hands" />
+        </template>
       </SidePanel>
     </div>
     <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
