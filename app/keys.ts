@@ -67,6 +67,7 @@ export type Handlers<G extends KeyGroup> = Readonly<Record<keyof (typeof KEYS)[G
 export const GESTURES: readonly (readonly [gesture: string, does: string])[] = [
   ['press', 'a stroke in an empty slot; choose one that is there'], ['drag up, down', 'its level'], ['drag sideways', 'to another slot'], ['Shift press', 'choose several'], ['long press', 'the stroke’s menu, by finger'],
   ['press a count', 'mark that beat'], ['drag over the counts', 'mark a run of slots'], ['press “Bar 1”', 'mark the bar'], ['drag on the line above', 'a note as long as it is drawn'],
+  ['press a bar of a phrase', 'hear from it; with Shift mark to it; twice to its groove'],
 ]
 
 const isLetter = (key: string): boolean => /^\p{L}$/u.test(key)

@@ -11,14 +11,15 @@ export function useFills() {
   let worker: Remote<FillsWorker> | undefined
   let turn = 0
 
-  async function search(wanted: FillSearch, ground: FillGround) {
+  /** `off` are the rules of taste that are not to speak, by their ids. */
+  async function search(wanted: FillSearch, ground: FillGround, off: readonly string[]) {
     const mine = ++turn
     running.value = true
     raw ??= new Worker(new URL('../workers/fills.worker.ts', import.meta.url), { type: 'module' })
     worker ??= wrap<FillsWorker>(raw)
     try {
       // Plain data, for a worker is sent copies.
-      const ideas = await worker.search(wanted, JSON.parse(JSON.stringify(ground)) as FillGround)
+      const ideas = await worker.search(wanted, JSON.parse(JSON.stringify(ground)) as FillGround, [...off])
       if (mine === turn) found.value = ideas
     } finally {
       if (mine === turn) running.value = false

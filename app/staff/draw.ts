@@ -134,10 +134,11 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
       if (mark && mark.times > 1) stave.setEndBarType(vex.BarlineType.REPEAT_END)
       stave.setContext(context).draw()
       // Numbers and endings stand over the system, clear of stems and accents, and no longer than their bar.
-      const room = Math.floor((own - (mark && mark.times > 1 ? 40 : 8)) / 6.6)
+      const size = Math.max(12, 8.5 / scale)
+      const room = Math.floor((own - (mark && mark.times > 1 ? 40 : 8)) / (size * 0.58))
       const label = mark ? [String(mark.number), mark.says].filter(Boolean).join('  ') : ''
-      if (label) text(x + 2, top - 34, label.length > room ? `${label.slice(0, room - 1)}…` : label, true, 12, 'start')
-      if (mark && mark.times > 1) text(x + own - 4, top - 34, `× ${mark.times}`, true, 12, 'end')
+      if (label) text(x + 2, top - 34, label.length > room ? `${label.slice(0, room - 1)}…` : label, true, size, 'start')
+      if (mark && mark.times > 1) text(x + own - 4, top - 34, `× ${mark.times}`, true, size, 'end')
       formatter.format(voices.map(one => one.voice), stave.getNoteEndX() - stave.getNoteStartX() - 12)
       const places = new Map<number, number>()
       for (const { voice, beams, tuplets, notes, written } of voices) {

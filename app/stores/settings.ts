@@ -25,7 +25,9 @@ export const useSettings = defineStore('settings', () => {
   const lineHeard = useLocalStorage('bazzet:line-heard', true)
   /** Styles that grooves were begun from, the last one first. */
   const stylesUsed = useLocalStorage<string[]>('bazzet:styles-used', [])
+  /** Rules of taste for fills that were turned off. */
+  const fillTasteOff = useLocalStorage<string[]>('bazzet:fill-taste-off', [])
   const counting = computed(() => drummer.counting)
   const clickPlan = computed<ClickPlan>(() => ({ program: click.value === 'own slots' ? clickSlots.value : click.value, gaps: clickGaps.value }))
-  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, lastGroove, lastKit, lastPhrase, staff, folds, lineHeard, stylesUsed }
+  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, lastGroove, lastKit, lastPhrase, staff, folds, lineHeard, stylesUsed, fillTasteOff }
 })

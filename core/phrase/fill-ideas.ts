@@ -38,10 +38,17 @@ const SOURCES: readonly FillSource[] = [
   ...RUDIMENT_IDS.filter(id => RUDIMENTS.some(one => one.id === id)).map((id): FillSource => ({ kind: 'rudiment', id })),
 ]
 
-/** Two or three groups in a chain, thrown from a seed. */
-function thrownGroups(next: () => number): FillSource {
-  const short = NOTE_GROUPS.filter(group => group.sticking.length <= 6)
-  return { kind: 'groups', texts: Array.from({ length: 2 + Math.floor(next() * 2) }, () => short[Math.floor(next() * short.length)]!.id) }
+/** Note groups in a chain that fills so many slots exactly, thrown from a seed; undefined where the throws do not come out even. */
+function thrownGroups(next: () => number, slots: number): FillSource | undefined {
+  const texts: string[] = []
+  for (let left = slots; left > 0;) {
+    const fitting = NOTE_GROUPS.filter(group => group.sticking.length <= Math.min(6, left))
+    const one = fitting[Math.floor(next() * fitting.length)]
+    if (!one || texts.length === 16) return undefined
+    texts.push(one.id)
+    left -= one.sticking.length
+  }
+  return { kind: 'groups', texts }
 }
 
 /** What it asks of the hands, in words: `'8 strokes, snare and floor tom, easy'`. */
@@ -92,7 +99,7 @@ export function fillIdeas({ from, length, seed, than, many = 12 }: FillSearch, g
   const found: FillIdea[] = []
   const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!
   for (let i = 0; i < TRIED && !stopped(); i++) {
-    const source = i < SOURCES.length ? SOURCES[i]! : next() < 0.3 ? thrownGroups(next) : pick(SOURCES)
+    const source = i < SOURCES.length ? SOURCES[i]! : (next() < 0.3 ? thrownGroups(next, slots) : undefined) ?? pick(SOURCES)
     const ending: Ending = pick(ENDINGS.filter(one => one !== 'none' || next() < 0.2))
     const wish: FillWish = {
       from, length, source, first: handHome(source, slots, lead), path: { seed: Math.floor(next() * 1e6), afresh: false },

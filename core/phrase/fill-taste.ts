@@ -42,6 +42,7 @@ export const FILL_TASTE: readonly FillRule[] = [
   { id: 'loud-quiet', name: 'A crash in a quiet style', kind: 'veto', reason: 'Quiet styles mark home with a softer thing.', holds: trial => quiet(trial) && (/crash|bass|stop/.test(trial.fill.ending)) },
   { id: 'accent-quiet', name: 'Loud throughout in a quiet style', kind: 'veto', reason: 'The band would have to play over it.', holds: trial => quiet(trial) && trial.hands.filter(stroke => stroke.level >= 4).length * 2 > trial.hands.length },
   { id: 'fast-graces', name: 'Grace notes in a fast run', kind: 'veto', reason: 'The other hand has no time for them.', holds: ({ hands, inside }) => hands.some(stroke => stroke.ornament === 'drag' || stroke.ornament === 'ruff') && hardest(inside) > 1 },
+  { id: 'too-little', name: 'Hardly a stroke', kind: 'veto', reason: 'One stroke and the feet are a rest, and no fill.', holds: ({ hands, fill, ground }) => hands.length < Math.min(3, slotsWithin(ground.round, fill).length / 2) },
   { id: 'home-marked', name: 'Home is marked', kind: 'for', weight: 0.3, reason: 'The band hears where 1 is.', holds: trial => marked(trial) || quiet(trial) },
   { id: 'ends-low', name: 'It ends low', kind: 'for', weight: 0.2, reason: 'A line that goes down has somewhere to arrive.', holds: trial => isLow(pieces(trial).at(-1)) },
   { id: 'one-drum-swell', name: 'One drum, swelling', kind: 'for', weight: 0.2, reason: 'On one drum the loudness makes the line.', holds: trial => drums(trial) === 1 && (trial.fill.loudness === 'growing' || trial.fill.loudness === 'swell') },

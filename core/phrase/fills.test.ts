@@ -157,6 +157,8 @@ describe('joins, on a kit with known distances', () => {
     // 75 ms between two strokes of a foot is hard: 90 ms and less.
     expect(joinsOf(fill, ground(200)).out.find(one => one.limb === 'RF')!.asked).toMatchObject({ kind: 'pair' })
     expect(joinsOf(fill, ground(200)).out.find(one => one.limb === 'RF')!.asked!.hardness).toBeGreaterThanOrEqual(2)
+    const [less] = mendings(fill, ground(200)).filter(one => one.id === 'one less')
+    expect(joinsOf(less!.fill, ground(200)).out.find(one => one.limb === 'RF')!.asked?.hardness ?? 0).toBeLessThan(2)
   })
 
   it('over a line without a fill the hands are looked at alike', () => {
@@ -180,6 +182,18 @@ describe('a search for fills', () => {
   it('busier ones have more strokes than simpler ones', () => {
     const mean = (ideas: ReturnType<typeof search>) => ideas.reduce((sum, one) => sum + one.busy, 0) / ideas.length
     expect(mean(search(3, 'busier'))).toBeGreaterThan(mean(search(3, 'simpler')))
+  })
+
+  it('has more than a stroke or two in each, and chains that fill its slots exactly', () => {
+    for (const { fill } of [...search(4), ...search(5)]) {
+      expect(fill.takes[0]!.filter(stroke => isHand(stroke.limb)).length).toBeGreaterThanOrEqual(3)
+      if (fill.source.kind === 'groups') expect(fill.source.texts.join('')).toHaveLength(16)
+    }
+  })
+
+  it('with brushes in the hands the snare is tapped', () => {
+    const sweeping = bar({ style: 'brushed-ballad', parts: [makePart({ id: 's', name: 'Sweep', limb: 'RH', strokes: [0, 4, 8, 12].map(slot => ({ at: slot * S, piece: 'snare', stroke: 'sweep', level: 2 })) })] })
+    expect(new Set(made({}, ground(60, sweeping)).takes[0]!.map(stroke => stroke.stroke))).toEqual(new Set(['tap']))
   })
 
   it('keeps a crash out of a quiet style', () => {

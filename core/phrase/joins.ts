@@ -117,6 +117,10 @@ export function mendings(fill: Fill, ground: FillGround, counting?: Counting): M
       if (Math.max(worst(now.into), worst(now.out)) < Math.max(worst(joins.into), worst(joins.out)) - 0.05) found.push({ id: 'other hand', says: `Begin with the ${other === 'R' ? 'right' : 'left'} hand`, fill: made.value })
     }
   }
+  if (out && !isHand(out.limb) && fill.ending === 'one more bass drum') {
+    const made = makeFill({ ...wishOf(fill), ending: 'crash' }, ground)
+    if (made.ok && worst(hardness(made.value).out.filter(one => one.limb === out.limb)) < out.asked!.hardness - 0.05) found.push({ id: 'one less', says: 'Leave out the bass drum before the 1', fill: made.value })
+  }
   if (out && isHand(out.limb)) {
     const last = fill.takes[0]!.filter(stroke => stroke.limb === out.limb).sort((a, b) => b.at - a.at)[0]
     if (last && last.at === out.from.at - fill.from) {

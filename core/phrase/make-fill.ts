@@ -61,14 +61,17 @@ export function levelAt(loudness: Loudness, share: number, accent: boolean): Lev
   return Math.max(1, Math.min(5, level)) as Level
 }
 
-/** A plain stroke of a piece by a limb, or the first it has. */
-export const kindFor = (piece: Piece, limb: Limb): Stroke['stroke'] | undefined => {
+/** A plain stroke of a piece by a limb, or the first it has; with brushes in the hands a tap, where the piece knows one. */
+export const kindFor = (piece: Piece, limb: Limb, brushes = false): Stroke['stroke'] | undefined => {
   const kinds = strokesFor(piece, limb)
-  return kinds.includes('hit') ? 'hit' : kinds[0]
+  return brushes && kinds.includes('tap') ? 'tap' : kinds.includes('hit') ? 'hit' : kinds[0]
 }
 
-const stroke = (limb: Limb, at: number, piece: Piece | undefined, level: Level): FillStroke[] => {
-  const kind = piece && kindFor(piece, limb)
+/** Whether the hands of a round hold brushes. */
+const holdsBrushes = ({ parts }: Pick<Groove, 'parts'>): boolean => parts.some(part => part.strokes.some(({ stroke }) => stroke === 'sweep' || stroke === 'tap'))
+
+const stroke = (limb: Limb, at: number, piece: Piece | undefined, level: Level, brushes = false): FillStroke[] => {
+  const kind = piece && kindFor(piece, limb, brushes)
   return piece && kind ? [{ limb, at, piece: piece.id, stroke: kind, level }] : []
 }
 
@@ -76,6 +79,7 @@ const stroke = (limb: Limb, at: number, piece: Piece | undefined, level: Level):
 function endingOf({ ending, from, length }: FillWish, { round, kit }: FillGround, slots: readonly Slot[]): { cut: number, strokes: FillStroke[], landing: Fill['landing'] } {
   const { lead, other, foot, hats } = limbsOf(round)
   const crash = nearestPiece(kit, 'crash', lead)
+  const brushes = holdsBrushes(round)
   const bass = nearestPiece(kit, 'bass drum', foot)
   const snare = nearestPiece(kit, 'snare', other)
   const home = { strokes: [...stroke(lead, 0, crash, 5), ...stroke(foot, 0, bass, 4)], leaveOut: [] }
@@ -88,12 +92,12 @@ function endingOf({ ending, from, length }: FillWish, { round, kit }: FillGround
     case 'one more bass drum': return { cut: Infinity, strokes: stroke(foot, last, bass, 4), landing: home }
     case 'unison': {
       const two = slots.slice(-2).map(slot => slot.at - from)
-      return { cut: two[0]!, strokes: two.flatMap(at => [...stroke(lead, at, nearestPiece(kit, 'floor tom', lead), 5), ...stroke(other, at, snare, 5), ...stroke(foot, at, bass, 4)]), landing: none }
+      return { cut: two[0]!, strokes: two.flatMap(at => [...stroke(lead, at, nearestPiece(kit, 'floor tom', lead), 5), ...stroke(other, at, snare, 5, brushes), ...stroke(foot, at, bass, 4)]), landing: none }
     }
     case 'stop': {
       const at = Math.max(0, beat.at - from)
       const step = pieceOf(kit, 'hi-hat')
-      return { cut: at, strokes: [...stroke(lead, at, crash, 5), ...stroke(other, at, snare, 5), ...stroke(foot, at, bass, 5), ...(step && strokesFor(step, hats).includes('chick') ? [{ limb: hats, at, piece: step.id, stroke: 'chick' as const, level: 4 as const }] : [])], landing: none }
+      return { cut: at, strokes: [...stroke(lead, at, crash, 5), ...stroke(other, at, snare, 5, brushes), ...stroke(foot, at, bass, 5), ...(step && strokesFor(step, hats).includes('chick') ? [{ limb: hats, at, piece: step.id, stroke: 'chick' as const, level: 4 as const }] : [])], landing: none }
     }
     case 'early crash': {
       // The & of the last beat, or the slot just before the 1 where the beat has none.
@@ -168,10 +172,11 @@ function takeOf(wish: FillWish, ground: FillGround, letters: readonly Laid[], se
   const beats = beatsOf(round.bars)
   const { foot } = limbsOf(round)
   const hands = letters.filter(letter => letter.who !== 'F')
+  const brushes = holdsBrushes(round)
   const blows = hands.map(({ who, at }): Blow => ({ hand: who === 'R' ? 'RH' : 'LH', seconds: clock(at), beat: beatAt(beats, at).at }))
   const pieces = piecesOf(wish, ground, blows, moorings(wish, ground, landing, clock), seed)
   const share = (at: number) => (letters.length > 1 ? (at - letters[0]!.at) / (letters.at(-1)!.at - letters[0]!.at) : 1)
-  const struck = hands.flatMap(({ at, accent, ornament }, i): FillStroke[] => stroke(blows[i]!.hand, at - wish.from, pieces[i], levelAt(wish.loudness, share(at), accent)).map((one) => {
+  const struck = hands.flatMap(({ at, accent, ornament }, i): FillStroke[] => stroke(blows[i]!.hand, at - wish.from, pieces[i], levelAt(wish.loudness, share(at), accent), brushes).map((one) => {
     if (ornament === 'buzz') return strokesFor(pieces[i]!, blows[i]!.hand).includes('buzz') ? { ...one, stroke: 'buzz' } : one
     return ornament ? { ...one, ornament } : one
   }))

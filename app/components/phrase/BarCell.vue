@@ -3,7 +3,7 @@ import type { Cell } from '~/phrase/cells'
 
 /** One bar of a phrase as small lanes: pressed, it is chosen and heard from. */
 const props = defineProps<{ cell: Cell, /** The bar that it stands for now, where rounds are folded. */ bar: number, /** The first of those bars. */ first: number, chosen: boolean, marked: boolean, playing: boolean, /** What must be done at its beginning, in a few words; empty where nothing must. */ seam: string }>()
-const emit = defineEmits<{ press: [event: MouseEvent] }>()
+const emit = defineEmits<{ press: [event: MouseEvent], open: [] }>()
 const GROUND = { plain: '', turned: 'turned', fill: 'fill', rest: 'rest' } as const
 const label = () => [`Bar ${props.bar + 1}`, props.cell.says, props.seam].filter(Boolean).join(', ')
 </script>
@@ -11,7 +11,7 @@ const label = () => [`Bar ${props.bar + 1}`, props.cell.says, props.seam].filter
 <template>
   <button
     type="button" tabindex="-1" class="bar-cell group relative block w-40 [contain:layout_style] cursor-pointer text-left" :class="GROUND[cell.kind]" :data-bar="first" :data-kind="cell.kind" :data-playing="playing || undefined"
-    :aria-label="label()" :aria-current="chosen ? 'true' : undefined" @click="emit('press', $event)">
+    :aria-label="label()" :aria-current="chosen ? 'true' : undefined" @click="emit('press', $event)" @dblclick="emit('open')">
     <span class="flex items-baseline justify-between gap-2 text-sm leading-5">
       <b class="display" :class="chosen ? 'text-highlighted underline underline-offset-3' : ''">{{ bar + 1 }}</b><span class="min-w-0 truncate text-muted" data-says>{{ cell.says }}</span>
     </span>

@@ -9,7 +9,7 @@ import { useKits } from '~/stores/kits'
 
 /** A phrase read like a road map: sections under one another, one cell a bar, repeats folded, fills and turns set apart. */
 const props = withDefaults(defineProps<{ phrase: Phrase, bar?: number, sounding?: number, mark?: { from: number, to: number } | undefined, /** Only to be looked at. */ still?: boolean }>(), { bar: -1, sounding: -1, mark: undefined })
-const emit = defineEmits<{ press: [bar: number, event: MouseEvent], order: [id: string, to: number], key: [event: KeyboardEvent] }>()
+const emit = defineEmits<{ press: [bar: number, event: MouseEvent], order: [id: string, to: number], key: [event: KeyboardEvent], open: [] }>()
 const kits = useKits()
 const surface = useTemplateRef('surface')
 
@@ -51,10 +51,12 @@ const sections = computed({
   },
 })
 // What sounds or is chosen stays in sight.
+const inSight = () => surface.value?.querySelector('[data-playing], [aria-current]')?.scrollIntoView({ block: 'nearest' })
 watch(() => (props.sounding >= 0 ? props.sounding : props.bar), async () => {
   await nextTick()
-  surface.value?.querySelector('[data-playing], [aria-current]')?.scrollIntoView({ block: 'nearest' })
+  inSight()
 })
+onMounted(() => props.bar > 0 && inSight())
 const press = (bar: number, event: MouseEvent) => emit('press', bar, event)
 defineExpose({ focus: () => surface.value?.focus() })
 </script>
@@ -62,7 +64,7 @@ defineExpose({ focus: () => surface.value?.focus() })
 <template>
   <div ref="surface" :tabindex="still ? undefined : 0" :role="still ? undefined : 'application'" :aria-label="still ? undefined : 'Bars of the phrase. Arrows walk bars and sections, Enter plays from here, Shift marks, question mark lists all keys.'" class="-outline-offset-2" @keydown="event => emit('key', event)">
     <VueDraggable v-model="sections" tag="ol" handle=".grip" :animation="120" :disabled="still" class="divide-y divide-(--ui-border-muted)">
-      <SectionRow v-for="(section, i) in phrase.sections" :key="section.id" :section="section" :plays="sayPlay(phrase, section)" :runs="runs[i] ?? []" :start="starts.get(section.id) ?? 0" :bar="bar" :sounding="sounding" :mark="mark" :seams="seams" @press="press" />
+      <SectionRow v-for="(section, i) in phrase.sections" :key="section.id" :section="section" :plays="sayPlay(phrase, section)" :runs="runs[i] ?? []" :start="starts.get(section.id) ?? 0" :bar="bar" :sounding="sounding" :mark="mark" :seams="seams" @press="press" @open="emit('open')" />
     </VueDraggable>
   </div>
 </template>

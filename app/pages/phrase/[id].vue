@@ -87,7 +87,7 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
       <h1 class="sr-only">Phrase: {{ store.phrase.title }}</h1>
       <input :value="store.phrase.title" aria-label="Title of the phrase" maxlength="120" class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted" @change="rename" />
       <span class="text-sm text-muted" data-facts>{{ phraseBars(store.phrase) }} bars · <TempoMark :tempo="store.phrase.tempo" /></span>
-      <label class="flex items-center gap-1.5 text-sm text-muted">kit <USelect :model-value="store.phrase.kitId" :items="kitItems" size="sm" class="w-36" aria-label="Kit of the phrase" @update:model-value="kitId => hands.edit({ type: 'facts', set: { kitId: String(kitId) } })" /></label>
+      <label class="flex items-center gap-1.5 text-sm text-muted max-sm:hidden">kit <USelect :model-value="store.phrase.kitId" :items="kitItems" size="sm" class="w-36" aria-label="Kit of the phrase" @update:model-value="kitId => hands.edit({ type: 'facts', set: { kitId: String(kitId) } })" /></label>
       <span class="ml-auto flex items-center gap-2">
         <SaveNote :state="store.saveState" />
         <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="hands.step('takeBack')">Undo</UButton>
@@ -107,7 +107,7 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
     <TemplatePanel v-if="templates" :phrase="store.phrase" :groove-id="hands.grooveId.value" @edit="edit" @close="templates = false" @refused="hands.refused" />
     <div v-else class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
       <div class="min-h-0 overflow-y-auto px-5 py-2 max-xl:pr-10">
-        <PhraseMap ref="map" :phrase="store.phrase" :bar="hands.bar.value" :sounding="sounding" :mark="hands.mark.value" @press="press" @order="hands.order" @key="mapKey" />
+        <PhraseMap ref="map" :phrase="store.phrase" :bar="hands.bar.value" :sounding="sounding" :mark="hands.mark.value" @press="press" @order="hands.order" @key="mapKey" @open="toBench" />
       </div>
       <SidePanel label="Section" class="space-y-5">
         <template v-if="beside">
@@ -124,8 +124,9 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
       <TempoFact :tempo="store.phrase.tempo" @tempo="setTempo" />
       <ClickFact :bars="hands.chosen.value.round.groove.bars" />
       <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">loop <USelect v-model="loop" :items="loops" size="sm" class="w-36" aria-label="Loop" /></label>
-      <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">count-in <USelect v-model="settings.countIn" :items="[{ label: 'none', value: 0 }, { label: '1 bar', value: 1 }, { label: '2 bars', value: 2 }]" size="sm" class="w-22" aria-label="Count-in" /></label>
-      <UButton size="sm" color="neutral" variant="outline" @click="toBench">Bar on the Bench</UButton>
+      <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted max-sm:hidden">count-in <USelect v-model="settings.countIn" :items="[{ label: 'none', value: 0 }, { label: '1 bar', value: 1 }, { label: '2 bars', value: 2 }]" size="sm" class="w-22" aria-label="Count-in" /></label>
+      <UButton v-if="hands.mark.value" size="sm" color="neutral" :variant="loop === 'marked' ? 'solid' : 'outline'" :aria-pressed="loop === 'marked'" icon="i-lucide-repeat" data-loop-marked @click="toggleMarked">Bars {{ hands.mark.value.from + 1 }} to {{ hands.mark.value.to }}</UButton>
+      <UButton size="sm" color="neutral" variant="outline" class="max-sm:hidden" @click="toBench">Bar on the Bench</UButton>
     </footer>
   </template>
 </template>
