@@ -48,6 +48,7 @@ export const KEYS = {
     markLeft: ['Shift+ArrowLeft', 'mark bars'], markRight: ['Shift+ArrowRight', 'mark bars'], earlier: ['Alt+ArrowUp', 'the section earlier, later'], later: ['Alt+ArrowDown', 'the section earlier, later'],
     more: ['+', 'the section once more, once less'], fewer: ['-', 'the section once more, once less'], out: [['Delete', 'Backspace'], 'take the section out'], leave: ['Escape', 'take the mark away'],
   } },
+  today: { at: '/today', title: 'Today', keys: { go: ['Enter', 'practise what is due first'] } },
   run: { at: '/practise', title: 'While you practise', keys: {
     press: ['Space', 'start, pause, go on'], solid: ['1', 'solid, shaky, missed'], shaky: ['2', 'solid, shaky, missed'], missed: ['3', 'solid, shaky, missed'], again: ['a', 'again'], slower: ['s', 'again, slower'], next: ['n', 'next stage'], leave: ['Escape', 'leave'],
   } },

@@ -6,7 +6,7 @@ const within = (target: EventTarget | null, selector: string): boolean => target
 
 /** Where keys are text, and what lies over a station: both have keys of their own. What is fading away lies over nothing. */
 const OWN = ['input', 'textarea', 'select', '[contenteditable=true]', ...['dialog', 'menu', 'listbox'].map(role => `[role=${role}]:not([data-state=closed])`)].join()
-/** What Space already means something to. */
+/** What Space and Enter already mean something to. */
 const PRESSABLE = 'button, a, [role=slider]'
 
 /** A key as the UI library names it: `'meta_shift_z'` (Ctrl where there is no ⌘), `' '`. */
@@ -19,8 +19,8 @@ export function useStationKeys<G extends KeyGroup>(group: G, handlers: Handlers<
   useEventListener(window, 'keydown', event => (at.value = event.target), { capture: true })
   // Whether somebody is typing is seen by where the key goes: the library goes by what had the focus last, which may be gone.
   const shortcuts = Object.fromEntries(Object.entries(byKey(group, handlers)).map(([name, act]) => [libraryName(name), { usingInput: true, handler: () => void act() }]))
-  const { ' ': _, ...withoutSpace } = shortcuts
-  defineShortcuts(computed(() => (within(at.value, OWN) ? {} : within(at.value, PRESSABLE) ? withoutSpace : shortcuts)))
+  const withoutPress = Object.fromEntries(Object.entries(shortcuts).filter(([name]) => name !== ' ' && name !== 'Enter'))
+  defineShortcuts(computed(() => (within(at.value, OWN) ? {} : within(at.value, PRESSABLE) ? withoutPress : shortcuts)))
 }
 
 /** The sheet of all keys: whether it is open, and whether it was ever wanted, so that it is fetched only then. */

@@ -1,6 +1,6 @@
 import type { FetchError } from 'ofetch'
 import type { Documents, KindName, Summaries } from '#core/documents'
-import type { LogEntry, LogSums } from '#core/practise'
+import type { Due, LogEntry, LogSums } from '#core/practise'
 
 /** A document as the server keeps it: the revision, and the store that counts it. */
 export interface Stored<T> { revision: number, store: string, updatedAt: string, document: T }
@@ -71,6 +71,7 @@ export const api = {
   binned: () => ask<{ [K in Exclude<KindName, 'player'> as `${K}s`]: Listed<Summaries[K]>[] }>('GET', '/api/bin'),
   log: {
     page: (offset: number, limit: number) => ask<{ entries: LogEntry[], total: number }>('GET', '/api/log', { query: { offset, limit } }),
+    due: async (today: string) => (await ask<{ due: Due[] }>('GET', '/api/log/due', { query: { today } })).due,
     sums: () => ask<LogSums>('GET', '/api/log/sums'),
     put: (entry: LogEntry) => ask<LogEntry>('POST', '/api/log', { body: entry }),
   },

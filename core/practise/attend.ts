@@ -22,7 +22,7 @@ export function countedAt(bars: readonly Bar[], tick: number): Counted {
 export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Counting): string {
   if (stage.attend) return stage.attend
   const ids = partsOf(stage)
-  const heard = timeline(sounding(groove), kit).filter(event => ids.includes(event.partId))
+  const heard = timeline(sounding({ ...groove, parts: [...groove.parts, ...stage.extra] }), kit).filter(event => ids.includes(event.partId))
   const group = groupUnisons(unisons(heard))[0]
   return group ? `${group.limbs.length === 4 ? 'All four limbs' : sentence(sayList(group.limbs.map(limb => LIMB_NAMES[limb])))} land together on ${sayPlaces(groove, group.ats, counting)}. Keep them one sound.` : 'No two limbs land together here: keep the line even.'
 }

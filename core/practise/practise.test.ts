@@ -4,7 +4,7 @@ import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/g
 import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { CueLine, type StrokeCue } from '#core/perform'
 import { NUMBERS, meter } from '#core/time'
-import { type LogEntry, countedAt, latestLines, logEntrySchema, planFor, planSchema, planSeconds, readEntry, readPlan, sayAttend, sayClick, sayClock, sayStageLimbs, stagePerformance, tempoByDay, toggledPart, withStage } from '.'
+import { type LogEntry, countedAt, latestLines, logEntrySchema, planFor, planSchema, planSeconds, readEntry, readPlan, sayAttend, sayClick, sayClock, sayStageLimbs, stagePerformance, tempoByDay, castPart, withStage } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb) => makePart({ id, name: id, limb, strokes: rowStrokes(bars, '3...', { piece: 'snare' }) })
@@ -74,9 +74,13 @@ describe('a plan', () => {
   it('keeps at least one part in a stage', () => {
     const made = plan(groove(FOUR[0]!, FOUR[1]!))
     const [alone, , both] = made.stages
-    expect(toggledPart(both!, 'hat')).toEqual({ ok: true, value: mine('snare') })
-    expect(toggledPart(alone!, 'snare')).toEqual({ ok: true, value: mine('hat', 'snare') })
-    expect(toggledPart(alone!, 'hat')).toMatchObject({ ok: false, reason: /at least one part/ })
+    const of = groove(FOUR[0]!, FOUR[1]!)
+    expect(castPart(both!, of, 'hat', 'silent')).toEqual({ ok: true, value: { parts: mine('snare'), name: 'Other hand alone' } })
+    expect(castPart(alone!, of, 'snare', 'player')).toEqual({ ok: true, value: { parts: mine('hat', 'snare'), name: 'Both hands' } })
+    // What the machine plays is not the player’s, and a name that was given stays.
+    expect(castPart({ ...both!, given: ['name'], name: 'Mine' }, of, 'snare', 'machine')).toEqual({ ok: true, value: { parts: { hat: 'player', snare: 'machine' } } })
+    expect(sayStageLimbs(of, { ...both!, parts: { hat: 'player', snare: 'machine' } })).toBe('You: right hand. The machine: left hand.')
+    expect(castPart(alone!, of, 'hat', 'silent')).toMatchObject({ ok: false, reason: /at least one part/ })
     expect(readPlan(withStage(made, alone!.id, { parts: { hat: 'silent' } }))).toMatchObject({ ok: false, problems: [{ path: 'stages.0.parts' }] })
     expect(readPlan({ ...made, stages: [alone, alone] })).toMatchObject({ ok: false, problems: [{ path: 'stages.1.id' }] })
   })

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { type Groove, idSchema, partSchema, sayList, tempoSchema, tickSchema } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
-import { CLICKS, type Click, PLAYERS, type Performance, type Section, looped } from '#core/perform'
+import { type By, CLICKS, type Click, PLAYERS, type Performance, type Section, looped } from '#core/perform'
 import type { Tempo } from '#core/time'
 
 const text = (what: string, least: number, most: number) => z.string({ error: `${what} is text.` })
@@ -74,15 +74,19 @@ export function stagePerformance(stage: Stage, groove: Groove, kit: Kit, tempo: 
   return looped({ id: stage.id, groove, kit, ...span, parts: castOf(groove, stage), extra: stage.extra, model: true, click: stage.click, tempo: plainTempo(tempo) }, stage.countIn)
 }
 
-/** Which limbs a stage leaves to the player and which are silent: `'You: both feet. Silent: right hand.'` */
+/** Which limbs a stage leaves to the player, which the machine plays and which are silent: `'You: both feet. Silent: right hand.'` */
 export function sayStageLimbs(groove: Groove, stage: Stage): string {
-  const ids = partsOf(stage)
-  const plays = new Set(groove.parts.filter(part => ids.includes(part.id)).map(part => part.limb))
-  const there = new Set(groove.parts.map(part => part.limb))
+  const parts = [...groove.parts, ...stage.extra]
+  const by = (...wanted: By[]) => new Set(parts.filter(part => wanted.includes(stage.parts[part.id] ?? 'silent')).map(part => part.limb))
+  const [plays, machine] = [by('player', 'sung'), by('machine')]
+  const there = new Set(parts.map(part => part.limb))
   const named = (among: (limb: Limb) => boolean) => limbsInOrder(groove.lead).filter(limb => there.has(limb) && among(limb)).map(limb => LIMB_NAMES[limb])
-  const rests = named(limb => !plays.has(limb))
-  const you = `You: ${sayList(named(limb => plays.has(limb)))}.`
-  return rests.length ? `${you} Silent: ${sayList(rests)}.` : you
+  const rests = named(limb => !plays.has(limb) && !machine.has(limb))
+  const helped = named(limb => machine.has(limb) && !plays.has(limb))
+  return [
+    plays.size ? `You: ${sayList(named(limb => plays.has(limb)))}.` : 'You listen.',
+    helped.length ? `The machine: ${sayList(helped)}.` : '', rests.length ? `Silent: ${sayList(rests)}.` : '',
+  ].filter(Boolean).join(' ')
 }
 
 const CLICK_WORDS: Record<Click, string> = {

@@ -14,8 +14,15 @@ test('a plan of four stages is made from a groove, and each stage can be changed
   const stages = page.locator('[data-stage]')
   await expect(stages.locator('h2')).toHaveText(['Feet alone', 'Feet and lead hand', 'Feet and other hand', 'All four limbs'])
   await expect(stages.first()).toContainText('You: right foot and left foot. Silent: right hand and left hand.')
-  await stages.first().getByRole('button', { name: 'Hat foot on 2 and 4' }).click()
+  const cast = async (part: string, stage: number, by: string) => {
+    await page.getByRole('combobox', { name: `Who plays ${part} in stage ${stage}`, exact: true }).click()
+    await page.getByRole('option', { name: by, exact: true }).click()
+    await expect(page.getByRole('listbox')).toHaveCount(0)
+  }
+  await cast('Hat foot on 2 and 4', 1, 'silent')
   await expect(stages.first()).toContainText('You: right foot. Silent: right hand, left hand and left foot.')
+  // The name follows what is in it, until it is given.
+  await expect(stages.first().locator('h2')).toHaveText('Foot alone')
   await page.getByLabel('Tempo of stage 2').fill('200')
   await page.getByLabel('Tempo of stage 2').press('Enter')
   await page.getByLabel('Minutes of stage 1').fill('0.1')
@@ -28,6 +35,47 @@ test('a plan of four stages is made from a groove, and each stage can be changed
   ])
   await page.reload()
   await expect(page.getByLabel('Tempo of stage 2')).toHaveValue('200')
+})
+
+test('a plan is made by another way to learn it and a ladder, seen before it is made; stages are cast, named, moved, doubled and taken out', async ({ page, app }) => {
+  await page.goto(`${app.url}/practise?groove=wet-rope`)
+  const form = page.getByRole('form', { name: 'A new plan' })
+  const pick = async (box: string, option: string | RegExp) => {
+    await page.getByRole('combobox', { name: box, exact: true }).click()
+    await page.getByRole('option', { name: option }).click()
+    await expect(page.getByRole('listbox')).toHaveCount(0)
+  }
+  await expect(form.getByRole('combobox', { name: 'Way to learn it' })).toContainText('Feet first (usual here)')
+  await pick('Way to learn it', 'What lands together first')
+  await pick('How the tempo goes', 'A ladder of even steps')
+  await page.getByLabel('Goal tempo').fill('100')
+  await page.getByLabel('Goal tempo').press('Tab')
+  await page.getByLabel('Minutes in all').fill('20')
+  await page.getByLabel('Minutes in all').press('Tab')
+  await expect(form.locator('[data-offered] li')).toHaveText(['1 Only what lands together, 70', '2 All four limbs, 70', '3 All four limbs, 75', '4 All four limbs, 82', '5 All four limbs, 89', '6 All four limbs, 96', '7 All four limbs, 100'])
+  await form.getByRole('button', { name: 'Make a plan' }).click()
+  await expect(page.getByLabel('Title of the plan')).toHaveValue('Wet Rope, what lands together first')
+  await expect(page.getByText('20 minutes')).toBeVisible()
+  const stages = page.locator('[data-stage]')
+  const names = () => stages.evaluateAll(list => list.map(one => (one as HTMLElement).dataset.stage))
+  await expect(stages).toHaveCount(7)
+  await page.getByLabel('Name of stage 7').fill('Up to speed')
+  await page.getByLabel('Name of stage 7').press('Enter')
+  await pick('Who plays Bass drum in stage 7', 'machine')
+  await expect(stages.nth(6)).toContainText('You: right hand, left hand and left foot. The machine: right foot.')
+  await page.getByRole('button', { name: 'Stage 7 earlier' }).click()
+  await page.getByRole('button', { name: 'Stage 1 once more' }).click()
+  await page.getByRole('button', { name: 'Take stage 3 out' }).click()
+  await expect.poll(names).toEqual(['Only what lands together', 'Only what lands together', 'All four limbs', 'All four limbs', 'All four limbs', 'Up to speed', 'All four limbs'])
+  await page.locator('.grip').nth(5).dragTo(page.locator('.grip').nth(4))
+  await expect.poll(async () => (await names())[4]).toBe('Up to speed')
+  const id = page.url().split('/').at(-1)!
+  await expect.poll(async () => (await (await fetch(`${app.url}/api/plans/${id}`)).json()).document.stages[4]).toMatchObject({ name: 'Up to speed', given: ['name'] })
+  // A way that finds nothing says so, and nothing is made.
+  await page.goto(`${app.url}/practise?groove=ladder-in-the-rain`)
+  await pick('Way to learn it', 'What lands together first')
+  await expect(form.getByRole('alert')).toHaveText('“What lands together first” finds nothing to take apart in this groove; choose another way.')
+  await expect(form.getByRole('button', { name: 'Make a plan' })).toBeDisabled()
 })
 
 test('the runner counts in, times, goes on by itself, and writes the player’s word to the log', async ({ page, app }) => {
@@ -98,6 +146,29 @@ test('the Log lists and charts what was practised', async ({ page, app }) => {
   await expect(page.locator('.apexcharts-yaxis-label').filter({ hasText: /^3\d\d/ }).first()).toBeVisible()
   const { entries } = await (await fetch(`${app.url}/api/log`)).json()
   await expect(page.locator('tbody tr')).toHaveCount(entries.length)
+})
+
+test('Today says what is due, the longest overdue first, at which tempo it stood, and one key goes to it; shaky comes back tomorrow', async ({ page, app }) => {
+  const entry = (id: string, back: number, word: string, bpm: number) => {
+    const at = new Date(Date.now() - back * 24 * 60 * 60 * 1000)
+    return {
+      format: 'bazzet-entry', version: 2, id: `due-${id}-${back}`, at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at), subject: { kind: 'groove', id, revision: 1, title: 'Cold Kettle' },
+      planId: null, stage: 'All four limbs', span: null, parts: {}, click: null, tempo: { bpm, counts: '1/4' }, seconds: 60, word, measures: null, sessionId: null,
+    }
+  }
+  const log = (one: object) => fetch(`${app.url}/api/log`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(one) })
+  // Solid twice, the second time 40 days ago: due 38 days.
+  for (const one of [entry('cold-kettle', 41, 'solid', 80), entry('cold-kettle', 40, 'solid', 84)]) expect((await log(one)).status).toBe(201)
+  await page.goto(`${app.url}/today`)
+  const line = page.locator('[data-due]', { hasText: 'Cold Kettle' })
+  await expect(page.locator('[data-due]').first()).toContainText('Cold Kettle')
+  await expect(line).toContainText('due for 38 days')
+  await expect(line).toContainText('84')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/practise\?groove=cold-kettle/)
+  expect((await log(entry('cold-kettle', 0, 'shaky', 70))).status).toBe(201)
+  await page.goto(`${app.url}/today`)
+  await expect(line).toContainText('in a day')
 })
 
 test('a plan that is not there says so and leads back', async ({ page, app }) => {

@@ -12,12 +12,14 @@ const colorMode = useColorMode()
 /** What this browser last had open is not known where the server draws the rail. */
 const mounted = useMounted()
 const last = computed(() => (mounted.value && settings.lastGroove ? `/${settings.lastGroove}` : ''))
+const lastPhrase = computed(() => (mounted.value && settings.lastPhrase ? `/${settings.lastPhrase}` : ''))
 const stations = computed(() => [
+  { name: 'Today', to: '/today', at: (path: string) => path.startsWith('/today') },
   { name: 'Shelf', to: '/', at: (path: string) => path === '/' || path === '/begin' },
   { name: 'Bench', to: `/bench${last.value}`, at: (path: string) => path.startsWith('/bench') },
   { name: 'Sticking', to: '/sticking', at: (path: string) => path.startsWith('/sticking') },
   { name: 'Vary', to: `/vary${last.value}`, at: (path: string) => path.startsWith('/vary') },
-  { name: 'Phrase', to: '/phrase', at: (path: string) => path.startsWith('/phrase') },
+  { name: 'Phrase', to: `/phrase${lastPhrase.value}`, at: (path: string) => path.startsWith('/phrase') },
   { name: 'Practise', to: '/practise', at: (path: string) => path.startsWith('/practise') },
   { name: 'Log', to: '/log', at: (path: string) => path.startsWith('/log') },
 ])

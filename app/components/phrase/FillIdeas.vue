@@ -22,7 +22,7 @@ const reasons = (ids: readonly string[]) => FILL_TASTE.filter(rule => rule.kind 
   <section aria-label="Fills to choose from" class="space-y-2" data-fill-ideas>
     <div class="flex flex-wrap items-center gap-2">
       <UButton size="sm" color="neutral" variant="outline" :loading="running" @click="look">{{ found.length ? 'A dozen others' : 'Find a dozen fills' }}</UButton>
-      <USelect v-model="than" :items="[{ label: 'any', value: 'any' }, { label: 'busier', value: 'busier' }, { label: 'simpler', value: 'simpler' }]" size="sm" class="w-28" aria-label="Busier or simpler" />
+      <USelect v-model="than" :items="[{ label: 'any', value: 'any' }, { label: 'busier', value: 'busier' }, { label: 'simpler', value: 'simpler' }]" size="sm" class="w-22" aria-label="Busier or simpler" />
       <UPopover :content="{ align: 'end' }" :ui="{ content: 'w-80 max-h-96 overflow-y-auto bg-default p-4' }">
         <UButton size="sm" color="neutral" variant="ghost">Taste</UButton>
         <template #content>

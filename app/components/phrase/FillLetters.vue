@@ -23,8 +23,8 @@ const says = computed(() => letters.value.filter(one => one.strokes.length).map(
 <template>
   <div>
     <p class="sr-only">{{ says }}</p>
-    <div class="flex flex-wrap items-stretch gap-y-1" aria-hidden="true" data-letters>
-      <span v-for="one in letters" :key="one.at" class="flex min-w-5 flex-col items-center px-0.5" :class="one.onBeat ? 'border-l border-accented' : 'border-l border-transparent'">
+    <div class="flex items-stretch" :class="letters.length > 16 ? 'flex-wrap gap-y-1' : ''" aria-hidden="true" data-letters>
+      <span v-for="one in letters" :key="one.at" class="flex w-[1.4rem] min-w-0 shrink flex-col items-center" :class="one.onBeat ? 'border-l border-accented' : 'border-l border-transparent'">
         <span class="flex min-h-6 flex-1 flex-col items-center justify-end leading-4"><b v-for="stroke in one.strokes" :key="stroke.limb" class="display" :class="stroke.accent ? 'text-base' : 'text-sm'" :style="{ color: toneOf(stroke.limb, round.lead), fontWeight: stroke.ghost ? 400 : 700 }">{{ stroke.letter }}</b><span v-if="!one.strokes.length" class="text-dimmed">·</span></span>
         <span class="text-xs" :class="one.onBeat ? 'font-bold text-highlighted' : 'text-muted'">{{ one.word }}</span>
       </span>

@@ -88,9 +88,10 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
       <input :value="store.phrase.title" aria-label="Title of the phrase" maxlength="120" class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted" @change="rename" />
       <span class="text-sm text-muted" data-facts>{{ phraseBars(store.phrase) }} bars · <TempoMark :tempo="store.phrase.tempo" /></span>
       <label class="flex items-center gap-1.5 text-sm text-muted max-sm:hidden">kit <USelect :model-value="store.phrase.kitId" :items="kitItems" size="sm" class="w-36" aria-label="Kit of the phrase" @update:model-value="kitId => hands.edit({ type: 'facts', set: { kitId: String(kitId) } })" /></label>
-      <span class="ml-auto flex items-center gap-2">
+      <span class="ml-auto flex flex-wrap items-center justify-end gap-2">
         <SaveNote :state="store.saveState" />
         <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="hands.step('takeBack')">Undo</UButton>
+        <UButton size="sm" color="neutral" variant="ghost" to="/phrase">All phrases</UButton>
         <UButton size="sm" color="neutral" variant="outline" :to="`/sheet/phrase/${store.phrase.id}`">Sheet</UButton>
         <UButton size="sm" color="neutral" variant="outline" :aria-expanded="templates" @click="templates = !templates">Templates</UButton>
         <UPopover v-model:open="adding" :content="{ align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">

@@ -49,7 +49,7 @@ const count = computed(() => {
 })
 
 /** The groove with the parts of this stage alone, for its lanes. */
-const sounding = computed(() => ({ ...practice.groove!, parts: practice.groove!.parts.filter(part => partsOf(practice.stage!).includes(part.id)) }))
+const sounding = computed(() => ({ ...practice.groove!, parts: [...practice.groove!.parts, ...practice.stage!.extra].filter(part => partsOf(practice.stage!).includes(part.id)) }))
 const attend = computed(() => (practice.groove && practice.stage ? sayAttend(practice.groove, kits.of(practice.groove.kitId), practice.stage, settings.counting) : ''))
 
 const bigKey = computed(() => ({ ready: 'start', counting: 'pause', playing: 'pause', paused: 'go on', asking: 'next stage', over: '' })[practice.run?.phase ?? 'over'])

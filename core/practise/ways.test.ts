@@ -1,0 +1,150 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { type Groove, type Stroke, makeBars, makeGroove, makePart } from '#core/groove'
+import { DEFAULT_KIT } from '#core/kit'
+import { CueLine } from '#core/perform'
+import { STYLE_CARDS, beginStyle, styleOf } from '#core/style'
+import { meter } from '#core/time'
+import { drummed } from '../../test/arbitrary'
+import { type Plan, TEMPO_WAYS, WAYS, ladder, planFor, planSchema, planSeconds, stageDoubled, stageMoved, stageNamed, stageOut, stagePerformance, usualWay } from '.'
+
+const S = 1260
+const row = (piece: string, text: string, kind: Stroke['stroke'] = 'hit'): Stroke[] =>
+  [...text.replaceAll(' ', '')].flatMap((level, i): Stroke[] => (level === '.' ? [] : [{ at: i * S, piece, stroke: kind, level: Number(level) as Stroke['level'] }]))
+let n = 0
+const newId = () => `id${n++}`
+
+/** Rock eighths with ghosts: hats, backbeat and ghosts in the left hand, bass drum, hat foot on 2 and 4. */
+const rock = makeGroove({ id: 'rock', title: 'Rock', bars: makeBars(meter(4, 4), 1, 4), parts: [
+  makePart({ id: 'hats', name: 'Hats', role: 'lead', limb: 'RH', strokes: row('hi-hat', '3.3. 3.3. 3.3. 3.3.') }),
+  makePart({ id: 'back', name: 'Backbeat', role: 'backbeat', limb: 'LH', strokes: row('snare', '.... 5... .... 5...') }),
+  makePart({ id: 'ghosts', name: 'Ghosts', role: 'ghosts', limb: 'LH', strokes: row('snare', '...1 .... .1.. ....') }),
+  makePart({ id: 'bass', name: 'Bass drum', role: 'bass drum', limb: 'RF', strokes: row('bass drum', '4... .... 4.4. ....') }),
+  makePart({ id: 'foot', name: 'Hat foot', role: 'hat foot', limb: 'LF', strokes: row('hi-hat', '.... 3... .... 3...', 'chick') }),
+] })
+/** Swing in triplets, as the style begins it; and a linear bar of one stroke after another. */
+const swing: Groove = beginStyle(styleOf('swing-four')!, { id: 'swing', title: 'Swing', bars: 1, bare: false, lead: 'right', kitId: 'five-piece', hands: 'crossed', newId: i => `p${i}` })
+const linear = makeGroove({ id: 'linear', title: 'Linear', bars: makeBars(meter(7, 8), 1, 2), parts: [
+  makePart({ id: 'r', name: 'Right', limb: 'RH', strokes: [0, 5040, 10080].map(at => ({ at, piece: 'snare', stroke: 'hit', level: 3 })) }),
+  makePart({ id: 'l', name: 'Left', limb: 'LH', strokes: [2520, 7560, 12600].map(at => ({ at, piece: 'high tom', stroke: 'hit', level: 3 })) }),
+] })
+const made = (groove: Groove, way: string, more = {}): Plan => {
+  const plan = planFor(groove, newId, { way, ...more })
+  if (!plan.ok) throw new Error(plan.reason)
+  expect(planSchema.safeParse(plan.value).success).toBe(true)
+  return plan.value
+}
+const names = (groove: Groove, way: string) => made(groove, way).stages.map(stage => stage.name)
+
+describe('each way to learn, on a rock bar', () => {
+  it.each<[string, string[]]>([
+    ['feet-first', ['Feet alone', 'Feet and lead hand', 'Feet and other hand', 'All four limbs']],
+    ['hands-first', ['Lead hand alone', 'Both hands', 'All three limbs', 'All four limbs']],
+    // Hats with backbeat on 2 and 4; hats with bass drum on 1, 3 and & of 3; hats with foot on 2 and 4; backbeat with foot on 2 and 4.
+    ['pairs', ['Right hand with right foot', 'Right hand with left hand', 'Right hand with left foot', 'Left hand with left foot', 'All four limbs']],
+    ['unisons', ['Only what lands together', 'All four limbs', 'All four limbs']],
+    ['lead-last', ['Without the lead hand', 'The lead on the beats', 'All four limbs']],
+    ['hit-by-hit', ['Bass drum: 1 stroke', 'Bass drum: 2 strokes', 'All four limbs', 'All four limbs']],
+    ['beat-by-beat', ['1 to a of 1', '1 to a of 2', '1 to a of 3', 'All four limbs', 'All four limbs']],
+    ['plain-first', ['All plain', 'With its dynamics', 'All four limbs']],
+    // Left hand on the hats, right on the snare; but the bass drum's foot has no chick to make that the other has: both have.
+    ['exchanged', ['As it is', 'The hands exchanged', 'The feet exchanged', 'All four limbs']],
+    ['time-first', ['The time', 'The time with the feet', 'With the comping', 'All four limbs']],
+  ])('%s', (way, stages) => expect(names(rock, way)).toEqual(stages))
+
+  it('every way there is has a row above, but that of brushes', () => expect(WAYS).toHaveLength(11))
+
+  it('plays just what the stage says: strokes on shared instants, thinned, plain, exchanged', () => {
+    const struck = (way: string, stage: number) => {
+      const { stages } = made(rock, way)
+      const line = new CueLine(stagePerformance(stages[stage]!, rock, DEFAULT_KIT))
+      return line.between(0, 4 * 60 / stages[stage]!.tempo.bpm - 0.001).flatMap(cue => (cue.kind === 'stroke' && cue.heard ? [`${cue.limb} ${cue.tick / S} ${cue.level}`] : []))
+    }
+    // Together: 1 (hats, bass), 2 and 4 (hats, backbeat, foot), 3 and & of 3 (hats, bass).
+    expect(struck('unisons', 0).filter(one => one.startsWith('RH'))).toEqual(['RH 0 3', 'RH 4 3', 'RH 8 3', 'RH 10 3', 'RH 12 3'])
+    expect(struck('unisons', 0).some(one => one.endsWith(' 1'))).toBe(false) // no ghosts among them
+    expect(struck('lead-last', 1).filter(one => one.startsWith('RH'))).toEqual(['RH 0 3', 'RH 4 3', 'RH 8 3', 'RH 12 3'])
+    expect(new Set(struck('plain-first', 0).map(one => one.at(-1)))).toEqual(new Set(['3']))
+    expect(struck('exchanged', 1).filter(one => one.startsWith('LH'))).toHaveLength(8)
+    expect(struck('hit-by-hit', 0).filter(one => one.startsWith('RF'))).toEqual(['RF 0 4'])
+    expect(struck('beat-by-beat', 0).filter(one => one.startsWith('RH'))).toHaveLength(2 * 4) // one beat four times
+  })
+})
+
+describe('on swing, and on a linear bar of sevens', () => {
+  it('the time comes before the comping', () => expect(names(swing, 'time-first').slice(0, 2)).toEqual(['The time', 'The time with the feet']))
+  it('what does not apply is refused in words', () => {
+    expect(planFor(linear, newId, { way: 'unisons' })).toMatchObject({ ok: false, reason: '“What lands together first” finds nothing to take apart in this groove; choose another way.' })
+    expect(planFor(linear, newId, { way: 'sweeps-first' })).toMatchObject({ ok: false })
+    expect(planFor(rock, newId, { minutes: -3 })).toMatchObject({ ok: false, reason: 'A plan lasts from 1 to 240 minutes.' })
+    expect(planFor(rock, newId, { way: 'nope' })).toMatchObject({ ok: false, reason: /called “nope”/ })
+  })
+  it('a linear bar goes beat by beat, the long beat among them', () => expect(names(linear, 'beat-by-beat')).toEqual(['1 to & of 1', '1 to & of 2', 'Both hands', 'Both hands']))
+  it('the style names its usual way', () => {
+    const usual = (id: string) => usualWay({ style: id, parts: [] })
+    expect([usual('swing-four'), usual('samba'), usual('rock-sixteenths'), usual('')]).toEqual(['time-first', 'hands-first', 'feet-first', 'feet-first'])
+    const ballad = beginStyle(styleOf('brushed-ballad')!, { id: 'b', title: 'B', bars: 1, bare: false, lead: 'right', kitId: 'five-piece', hands: 'crossed', newId: i => `p${i}` })
+    expect(usualWay(ballad)).toBe('sweeps-first')
+    expect(names(ballad, 'sweeps-first').slice(0, 2)).toEqual(['The sweep', 'Sweep and taps'])
+  })
+})
+
+describe('how the tempo goes', () => {
+  const tempos = (tempo: string, goal = 100) => made(rock, 'feet-first', { tempo, goal: { bpm: goal, counts: '1/4' } }).stages.map(stage => stage.tempo.bpm)
+  it.each([
+    ['rising', [70, 75, 80, 90]],
+    ['slower-again', [65, 70, 65, 75, 65, 80, 65, 90]],
+    ['ladder', [70, 70, 70, 75, 82, 89, 96, 100]],
+    ['ceiling', [65, 70, 75, 80, 105, 75]],
+  ])('%s', (tempo, bpms) => expect(tempos(tempo)).toEqual(bpms))
+
+  it('a ladder has even steps, the last cut to the goal', () => {
+    expect(ladder(70, 92, 4)).toEqual([70, 74, 78, 82, 86, 90, 92])
+    expect(ladder(72, 104, 4)).toEqual([72, 76, 80, 84, 88, 92, 96, 100, 104])
+    expect(ladder(100, 90, 4)).toEqual([90])
+  })
+
+  it('the minutes asked for are shared out among the stages', () => {
+    for (const way of WAYS.filter(one => one.id !== 'sweeps-first')) expect(Math.abs(planSeconds(made(rock, way.id, { minutes: 20 })) - 1200), way.id).toBeLessThanOrEqual(30)
+  })
+})
+
+describe('laws', () => {
+  it('every way makes a valid plan of any groove, or says why not; each stage plays something that is there', () => {
+    fc.assert(fc.property(drummed, fc.constantFrom(...WAYS), fc.constantFrom(...TEMPO_WAYS), (groove, way, tempo) => {
+      const plan = planFor(groove, newId, { way: way.id, tempo: tempo.id })
+      if (!plan.ok) {
+        expect(plan.reason.length).toBeGreaterThan(20)
+        return
+      }
+      expect(planSchema.safeParse(plan.value).success).toBe(true)
+      for (const stage of plan.value.stages) {
+        const there = new Set([...groove.parts, ...stage.extra].map(part => part.id))
+        expect(Object.keys(stage.parts).every(id => there.has(id))).toBe(true)
+        expect(stagePerformance(stage, groove, DEFAULT_KIT).sections).toHaveLength(1)
+      }
+    }), { numRuns: 200 })
+  })
+
+  it('every style has a usual way that makes a plan of it', () => {
+    for (const card of STYLE_CARDS) {
+      const groove = beginStyle(card, { id: 'g', title: card.name, bars: 1, bare: false, lead: 'right', kitId: 'five-piece', hands: 'crossed', newId: i => `p${i}` })
+      expect(planFor(groove, newId, { way: usualWay(groove) }).ok, card.name).toBe(true)
+    }
+  })
+})
+
+describe('stages by hand', () => {
+  const plan = made(rock, 'feet-first')
+  const [a, b, c, d] = plan.stages.map(stage => stage.id) as [string, string, string, string]
+  const order = (one: Plan) => one.stages.map(stage => stage.id)
+  it('are doubled, moved, taken out but for the last, and named', () => {
+    expect(order(stageDoubled(plan, b, () => 'new'))).toEqual([a, b, 'new', c, d])
+    expect(order(stageMoved(plan, d, 0))).toEqual([d, a, b, c])
+    const less = stageOut(plan, a)
+    expect(less.ok && order(less.value)).toEqual([b, c, d])
+    expect(stageOut({ ...plan, stages: [plan.stages[0]!] }, a)).toMatchObject({ ok: false, reason: /at least one stage/ })
+    expect(stageNamed(plan.stages[0]!, rock, 'Ground')).toEqual({ name: 'Ground', given: ['name'] })
+    expect(stageNamed({ ...plan.stages[0]!, name: 'Ground', given: ['name'] }, rock, '')).toEqual({ name: 'Feet alone', given: [] })
+  })
+})
