@@ -49,10 +49,6 @@ const VIEWS = [
     await page.locator('[data-move="ghost-fill"]').click()
     await page.getByText('ghosts more').waitFor()
   }],
-  ['recipes', '/vary/wet-rope?view=recipes', async (page) => {
-    await page.getByRole('button', { name: 'Open it for a chorus' }).click()
-    await page.getByRole('button', { name: 'Bells on the ride' }).click()
-  }],
   ['ideas', '/vary/wet-rope?view=ideas', async (page) => {
     await page.getByRole('button', { name: 'Backbeat unchanged' }).click()
     await page.getByRole('button', { name: 'Search for ideas' }).click()
@@ -68,6 +64,7 @@ const VIEWS = [
     await page.getByRole('button', { name: 'Find a dozen fills' }).click()
     await page.locator('[data-fill-idea]').first().waitFor()
   }],
+  ['today', '/today', page => page.locator('[data-due]').first().waitFor()],
   ['plan', '/practise/wet-rope-plan', page => page.locator('[data-stage]').first().waitFor()],
   ['runner', '/practise/wet-rope-plan/run', async (page) => {
     await page.keyboard.press('Space')

@@ -124,7 +124,7 @@ function gaining({ parts }: Groove): Part | undefined {
 const MOST_HITS = 6
 
 const hitByHit: Way = {
-  id: 'hit-by-hit', name: 'Hit by hit', about: 'The time goes on; one part gains a stroke at a time over it, each placed before the next is added.',
+  id: 'hit-by-hit', name: 'Hit by hit', about: 'The time goes on; one part gains a stroke or two at a time over it, each placed before the next comes.',
   steps: ({ groove }) => {
     const part = gaining(groove)
     if (!part) return []

@@ -91,10 +91,10 @@ useHead({ title: 'Practise · Bazzet' })
     <form v-if="groove" class="mb-6 max-w-4xl border-b border-default pb-5" aria-label="A new plan" data-new-plan @submit.prevent="makePlan">
       <h2 class="mb-2 text-lg text-highlighted">A plan for “{{ groove.title }}”</h2>
       <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <label class="text-sm text-muted">Way to learn it<br /><USelect v-model="way" :items="ways" class="w-64" aria-label="Way to learn it" /></label>
-        <label class="text-sm text-muted">Tempo<br /><USelect v-model="tempo" :items="TEMPO_WAYS.map(one => ({ label: one.name, value: one.id }))" class="w-64" aria-label="How the tempo goes" /></label>
-        <label class="text-sm text-muted">Goal, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber v-model="goal" :min="20" :max="400" class="w-28" aria-label="Goal tempo" /></label>
-        <label class="text-sm text-muted">Minutes in all<br /><UInputNumber v-model="minutes" :min="1" :max="240" :placeholder="offered?.ok ? String(Math.round(planSeconds(offered.value) / 60)) : ''" class="w-28" aria-label="Minutes in all" /></label>
+        <label class="text-sm text-muted">Way to learn it<br /><USelect v-model="way" :items="ways" class="w-56" aria-label="Way to learn it" /></label>
+        <label class="text-sm text-muted">Tempo<br /><USelect v-model="tempo" :items="TEMPO_WAYS.map(one => ({ label: one.name, value: one.id }))" class="w-60" aria-label="How the tempo goes" /></label>
+        <label class="text-sm text-muted">Goal, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber v-model="goal" :min="20" :max="400" class="w-26" aria-label="Goal tempo" /></label>
+        <label class="text-sm text-muted">Minutes in all<br /><UInputNumber v-model="minutes" :min="1" :max="240" :placeholder="offered?.ok ? String(Math.round(planSeconds(offered.value) / 60)) : ''" class="w-26" aria-label="Minutes in all" /></label>
         <UButton type="submit" color="neutral" :disabled="!offered?.ok">Make a plan</UButton>
       </div>
       <p class="mt-2 text-[0.94rem]">{{ about }} {{ tempoAbout }}</p>
