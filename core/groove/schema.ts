@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { oneOf, whole, words } from '#core/fields'
 import { LEVELS, LIMBS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
 import {
   MAX_COUNT, NOTE_VALUES, SHARE, SUBDIVISIONS, TEMPO_RANGE, UNITS, beatTicks, barsTicks, divides, writeMeter,
@@ -7,19 +8,6 @@ import { LIMITS, ROLES, barTicks } from './bounds'
 import { GROOVE_SHAPE } from './upgrade'
 
 export { LIMITS, ROLES, type Role, barTicks, grooveTicks } from './bounds'
-
-const oneOf = <T extends string>(words: readonly T[], what: string) =>
-  z.enum(words as readonly [T, ...T[]], { error: issue => `${JSON.stringify(issue.input) ?? 'nothing'} is no ${what}; one of: ${words.join(', ')}.` })
-
-const whole = (what: string, least: number, most: number) => {
-  const error = `${what} is a whole number from ${least} to ${most}.`
-  return z.int({ error }).min(least, { error }).max(most, { error })
-}
-
-const words = (what: string, least: number, most: number) => {
-  const error = `${what} is text of ${least} to ${most} characters.`
-  return z.string({ error }).min(least, { error }).max(most, { error })
-}
 
 export const idSchema = z.string({ error: 'An id is text.' })
   .regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'An id is 1 to 64 letters, digits, hyphens or underscores.' })

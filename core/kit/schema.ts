@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { oneOf } from '#core/fields'
 import { type Result, readAs } from '#core/result'
 import { upgraded } from '#core/upgrade'
 import { KIT_LIMITS, NEIGHBOURS, metresApart } from './bounds'
@@ -9,8 +10,6 @@ import { KIT_SHAPE } from './shapes'
 import { SOUNDS } from './sounds'
 import { STROKE_KINDS } from './strokes'
 
-const oneOf = <T extends string>(words: readonly T[], what: string) =>
-  z.enum(words as readonly [T, ...T[]], { error: issue => `${JSON.stringify(issue.input) ?? 'nothing'} is no ${what}; one of: ${words.join(', ')}.` })
 const number = (what: string, least: number, most: number) => {
   const error = `${what} is a number from ${least} to ${most}.`
   return z.number({ error }).min(least, { error }).max(most, { error })

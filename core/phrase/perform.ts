@@ -45,7 +45,7 @@ export function phrasePerformance(phrase: Phrase, kit: Kit, { from = 0, to = phr
   for (let pass = 0; pass < passes; pass++) {
     // A last pass is what all later ones are like; where the end lands on the beginning, the first is unlike them.
     if (pass === 1) goesBackTo = sections.length
-    for (const round of roundsOf(phrase, whole ? pass : 0)) {
+    for (const round of roundsOf(phrase, pass, whole && pass > 0)) {
       const span = spanOf(round, from, to)
       if (!span) continue
       const { play } = phrase.sections[round.section]!

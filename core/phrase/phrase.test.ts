@@ -105,6 +105,15 @@ describe('rounds', () => {
     expect(Array.from({ length: 8 }, (_, bar) => (first(bar) as { pieceId: string }).pieceId)).toEqual(['snare', 'high tom', 'floor tom', 'snare', 'high tom', 'floor tom', 'snare', 'high tom'])
   })
 
+  it('a stretch that goes round has its fills afresh too, and nothing lands on its beginning that is not in it', () => {
+    const takes = ['snare', 'high tom', 'floor tom'].map(piece => [{ limb: 'RH' as const, at: 0, piece, stroke: 'hit' as const, level: 4 as const }])
+    const form = phrase([{ times: 2 }, { turns: [{ when: 'last', put: { fill: fill({ takes }) } }] }, { times: 1, turns: [{ when: 'last', put: { fill: fill() } }] }])
+    const cues = cuesOf(form, 12, { again: true, from: 1, to: 3 })
+    const struck = (bar: number, tick: number) => cues.find(cue => cue.kind === 'stroke' && cue.limb === 'RH' && cue.bar === bar && cue.tick === tick) as { pieceId: string }
+    expect([1, 3, 5].map(bar => struck(bar, 12 * S).pieceId)).toEqual(['snare', 'high tom', 'floor tom'])
+    expect([0, 2, 4].map(bar => struck(bar, 0).pieceId)).toEqual(['hi-hat', 'hi-hat', 'hi-hat'])
+  })
+
   it('rests are of the bars of their groove: its feet and a click, or nothing', () => {
     const form = phrase([{ bars: 4 }, { bars: 4, play: { rest: 'trade', like: 'plain', feet: true, click: true } }, { bars: 1, play: { rest: 'silence', like: 'plain', feet: false, click: false } }])
     const cues = cuesOf(form, 18)
@@ -235,6 +244,11 @@ describe('what does not fit is refused by name', () => {
   ])('%s', (_, input, says) => {
     const answer = typeof input === 'object' && 'type' in input! ? applyToPhrase(form, input as PhraseEdit) : readPhrase(input)
     expect(answer.ok ? 'taken' : answer.reason).toMatch(says)
+  })
+
+  it('a fill may lie at the end of a round of 128 bars', () => {
+    const long = { ...form, sections: [{ ...form.sections[0], bars: 128, turns: [{ when: 'last', put: { fill: fill({ from: 128 * BAR - 4 * S }) } }] }] }
+    expect(readPhrase(long)).toMatchObject({ ok: true })
   })
 
   it('an older groove that a phrase has seen is brought up to date as it is read', () => {

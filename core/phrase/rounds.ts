@@ -54,12 +54,12 @@ const lands = ({ landing }: Fill): boolean => landing.strokes.length + landing.l
 
 /**
  * Every round of a phrase in order, played through for the `pass`-th time (from 0). A fill that is led afresh has another take each
- * time it comes; from the second pass on, one at the very end lands on the first bar.
+ * time it comes; where the end comes round to the beginning (`wraps`, from the second pass on), one at the very end lands on the first bar.
  */
-export function roundsOf(phrase: Phrase, pass = 0): Round[] {
+export function roundsOf(phrase: Phrase, pass = 0, wraps = pass > 0): Round[] {
   const rounds: Round[] = []
   let firstBar = 0
-  let before: Round | undefined = pass > 0 ? lastRound(phrase) : undefined
+  let before: Round | undefined = wraps ? lastRound(phrase) : undefined
   phrase.sections.forEach((section, s) => {
     const { bars, times, play } = section
     let gone = 0

@@ -1,21 +1,13 @@
 import { z } from 'zod'
+import { oneOf, whole, words } from '#core/fields'
 import { type Groove, GROOVE_SHAPE, LIMITS, grooveSchema, idSchema, strokeSchema, tempoSchema, tickSchema } from '#core/groove'
 import { LIMBS } from '#core/kit'
 import { type Result, readAs } from '#core/result'
+import { MAX_COUNT } from '#core/time'
 import { upgraded } from '#core/upgrade'
 import { ENDINGS, FILL_FEET, LOUDNESS, PHRASE_LIMITS, PHRASE_SHAPE, RESTS } from './bounds'
 import { misfits } from './fits'
 
-const oneOf = <T extends string>(words: readonly T[], what: string) =>
-  z.enum(words as readonly [T, ...T[]], { error: issue => `${JSON.stringify(issue.input) ?? 'nothing'} is no ${what}; one of: ${words.join(', ')}.` })
-const whole = (what: string, least: number, most: number) => {
-  const error = `${what} is a whole number from ${least} to ${most}.`
-  return z.int({ error }).min(least, { error }).max(most, { error })
-}
-const words = (what: string, least: number, most: number) => {
-  const error = `${what} is text of ${least} to ${most} characters.`
-  return z.string({ error }).min(least, { error }).max(most, { error })
-}
 const yes = (what: string) => z.boolean({ error: `${what} is true or false.` })
 
 /** A stroke of a fill: as in a groove, with the limb that makes it; `at` counts from the fill’s start, in ticks. */
@@ -32,7 +24,7 @@ export const fillSourceSchema = z.discriminatedUnion('kind', [
 
 export const fillSchema = z.strictObject({
   /** Ticks from the start of the round it lies over. */
-  from: tickSchema('Where a fill begins, in ticks,', 0),
+  from: whole('Where a fill begins, in ticks,', 0, PHRASE_LIMITS.bars * MAX_COUNT * 10080),
   length: tickSchema('How long a fill lasts, in ticks,', 1),
   source: fillSourceSchema,
   /** The hand that begins. */
