@@ -126,6 +126,15 @@ describe('rounds', () => {
     expect(sayBarsOf(form, 1)).toBe('bars 5 to 8')
   })
 
+  it('a part that repeats on its own runs on from round to round, and no pick-up holds it', () => {
+    const bell = groove('bell', {}, { pickUp: { ticks: 4 * S, repeats: true } })
+    bell.parts.push(makePart({ id: 'bell', name: 'Bell', limb: 'LH', every: 3 * S, strokes: [{ at: 0, piece: 'cowbell', stroke: 'hit', level: 3 }] }))
+    const cues = cuesOf(phrase([{ play: { groove: 'bell' }, times: 3 }], { bell }), 6)
+    const bells = cues.flatMap(cue => (cue.kind === 'stroke' && cue.pieceId === 'cowbell' ? [Math.round(cue.seconds / 0.125)] : []))
+    expect(bells).toEqual(Array.from({ length: 16 }, (_, i) => 3 * i)) // every third sixteenth of 48, none before the first
+    expect(cues.filter(cue => cue.seconds < 0).length).toBeGreaterThan(0) // the hats of beat 4 lead in
+  })
+
   it('a section may have a tempo of its own, and the sums are exact', () => {
     const form = phrase([{ times: 4 }, { times: 2, tempo: { bpm: 90, counts: '1/4' } }])
     const line = new CueLine(phrasePerformance(form, DEFAULT_KIT))

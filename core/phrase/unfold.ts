@@ -52,7 +52,10 @@ export function unfolded(groove: Groove, bars: number, gone: number, wayIn: WayI
     const leads = wayIn === 'with pick-up' && total % own === 0
     return {
       ...groove, bars: all, guides: [], pickUp: leads ? pickUp : null,
-      parts: groove.parts.filter(part => !part.muted).map(part => ({ ...part, every: null, pickUp: leads && !part.every ? part.pickUp : null, strokes: strokesOf(part).sort((a, b) => a.at - b.at) })),
+      parts: groove.parts.filter(part => !part.muted).map(part => ({
+        // One that repeats on its own stays such, now over the whole round: a pick-up leaves it alone.
+        ...part, every: part.every ? total : null, pickUp: leads && !part.every ? part.pickUp : null, strokes: strokesOf(part).sort((a, b) => a.at - b.at),
+      })),
     }
   })
 }
@@ -105,11 +108,11 @@ export function landedOn(round: Groove, { landing }: Pick<Fill, 'landing'>, tick
 
 /** Bars taken out of a round as a groove of their own, `to` not included. */
 export function barsOf(round: Groove, from: number, to: number): Groove {
-  if (from === 0 && to === round.bars.length) return round
+  if (from === 0 && to === round.bars.length && !cycles(round)) return round
   const starts = barStarts(round.bars)
   const [begin, end] = [starts[from]!, starts[to]!]
   return {
     ...round, bars: round.bars.slice(from, to), guides: [], pickUp: null,
-    parts: round.parts.map(part => ({ ...part, pickUp: null, strokes: part.strokes.filter(({ at }) => at >= begin && at < end).map(stroke => ({ ...stroke, at: stroke.at - begin })) })),
+    parts: round.parts.map(part => ({ ...part, every: null, pickUp: null, strokes: part.strokes.filter(({ at }) => at >= begin && at < end).map(stroke => ({ ...stroke, at: stroke.at - begin })) })),
   }
 }
