@@ -20,7 +20,8 @@ const lengths = computed(() => {
   const now = note.value?.length
   return now === undefined || known.some(one => one.value === now) ? known : [{ value: now, label: `${Math.round(100 * now / 5040) / 100} quarters` }, ...known]
 })
-const from = computed(() => [(bench.groove?.parts ?? []).filter(part => part.strokes.length).map(part => ({ label: part.name, onSelect: () => props.hands.takeFrom(part.id) }))])
+const parts = useAfterPaint(() => bench.groove?.parts ?? [], 2)
+const from = computed(() => [parts.value.filter(part => part.strokes.length).map(part => ({ label: part.name, onSelect: () => props.hands.takeFrom(part.id) }))])
 
 function rename(event: Event) {
   const input = event.target as HTMLInputElement

@@ -18,6 +18,8 @@ const chosen = useAfterPaint<{ strokes: Stroke[], limb: Limb, where: string }>((
   const strokes = bench.chosenPart?.strokes.filter(stroke => ats.includes(stroke.at)) ?? []
   return { strokes, limb: bench.chosenPart?.limb ?? 'RH', where: bench.shown && strokes.length ? sayPlaces(bench.shown, strokes.map(stroke => stroke.at), settings.counting).slice(0, 40) : '' }
 }, 2)
+/** The groove, too, as it stands once the lanes have shown it: every edit makes another, and what is listed from it is drawn anew with it. */
+const groove = useAfterPaint(() => bench.shown, 2)
 const strokes = computed(() => chosen.value.strokes)
 /** The last stroke chosen is kept while none is, hidden: its lists are dear to build and it will be wanted again. */
 const first = computed<Stroke | undefined>(before => strokes.value[0] ?? before)
@@ -36,13 +38,13 @@ const ornaments = computed(() => {
 })
 /** Whom the chosen strokes can be given to: the other parts, or another limb in a part of its own. */
 const receivers = computed(() => [
-  (bench.groove?.parts ?? []).filter(part => part.id !== bench.chosenPartId && !part.locked).map(part => ({ label: `${part.name}, ${LIMB_NAMES[part.limb]}`, onSelect: () => props.hands.giveTo({ partId: part.id }) })),
-  limbsInOrder(bench.groove?.lead ?? 'right').filter(one => one !== limb.value).map(one => ({ label: `The ${LIMB_NAMES[one]}, in a part of its own`, onSelect: () => props.hands.giveTo({ limb: one }) })),
+  (groove.value?.parts ?? []).filter(part => part.id !== bench.chosenPartId && !part.locked).map(part => ({ label: `${part.name}, ${LIMB_NAMES[part.limb]}`, onSelect: () => props.hands.giveTo({ partId: part.id }) })),
+  limbsInOrder(groove.value?.lead ?? 'right').filter(one => one !== limb.value).map(one => ({ label: `The ${LIMB_NAMES[one]}, in a part of its own`, onSelect: () => props.hands.giveTo({ limb: one }) })),
 ].filter(group => group.length))
 const openSlots = computed(() => first.value?.openFor ?? 0)
 const OPEN_LENGTHS: [number, string][] = [[630, 'a thirty-second'], [1260, 'a sixteenth'], [2520, 'an eighth'], [3780, 'a dotted eighth'], [5040, 'a quarter'], [10080, 'a half']]
 /** An opening usually ends with what comes next on the hats; that comes first, then lengths by their note values. */
-const ends = computed(() => (first.value && bench.shown ? nextOnHats(bench.shown, first.value) : undefined))
+const ends = computed(() => (first.value && groove.value ? nextOnHats(groove.value, first.value) : undefined))
 const lengths = computed(() => {
   const end = ends.value
   const known = [...(end ? [{ value: end.after, label: end.byFoot ? 'until the foot closes' : 'until the next stroke' }] : []), ...OPEN_LENGTHS.filter(([value]) => value !== end?.after).map(([value, label]) => ({ value, label }))]
