@@ -34,8 +34,16 @@ function itemsNow(): Item[][] {
   ]
 }
 
+/** The press that asks for the menu ends after it stands there: until then, in ms, nothing outside closes it and nothing opens it again. */
+const SAME_PRESS = 700
+let opened = -SAME_PRESS
+const ofSamePress = () => performance.now() - opened < SAME_PRESS
+const outside = (event: Event) => ofSamePress() && event.preventDefault()
+
 /** At a place of the lanes, in pixels; a press that is still held counts as done. */
 async function open(x: number, y: number) {
+  if (shown.value && ofSamePress()) return
+  opened = performance.now()
   props.hands.release()
   at.value = { x, y }
   items.value = itemsNow()
@@ -50,7 +58,7 @@ defineExpose({ open })
 </script>
 
 <template>
-  <UDropdownMenu v-model:open="shown" :items="items" :modal="false" :content="{ align: 'start', onCloseAutoFocus: closed }">
+  <UDropdownMenu v-model:open="shown" :items="items" :modal="false" :content="{ align: 'start', onCloseAutoFocus: closed, onInteractOutside: outside }">
     <span class="pointer-events-none absolute size-px" :style="{ left: `${at.x}px`, top: `${at.y}px` }" aria-hidden="true" />
   </UDropdownMenu>
 </template>
