@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Groove } from '#core/groove'
 import {
-  type Fill, type FillWish, type PhraseEdit, type Section, asOne, barsInOrder, grooveKeyOf, groundOf, handHome, insertSections, limbsOf, makeFill, makeSection, moveSection, phraseBars, removeSection, repeatSection, roundsOf,
+  type Fill, type FillWish, type PhraseEdit, type Section, asOne, barsInOrder, grooveKeyOf, groundOf, handHome, insertSections, limbsOf, makeFill, makeSection, moveSection, removeSection, repeatSection, roundsOf,
   setFill, setSection, setTurns, slotsWithin, takenUp, unusedOut,
 } from '#core/phrase'
 import { barStarts } from '#core/time'
@@ -148,7 +148,7 @@ export function usePhraseHands() {
 
   return {
     phrase, rounds, bars, total, bar, mark, chosen, section, fill, grooveId, refused, edit, step, set, moveBy, order, more, twice, out, add, addRest, playInstead, turnBy, turnOut, putFill, wishFill, addFill,
-    choose, extend, markTo, toSection, many: computed(() => phraseBars(phrase.value)),
+    choose, extend, markTo, toSection,
   }
 }
 

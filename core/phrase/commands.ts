@@ -21,6 +21,7 @@ export function phraseFrom(groove: Groove, revision: number, newId: () => string
   }
 }
 
+/** The place of a section among the others, by its id; -1 where there is none. */
 export const sectionAt = (phrase: Phrase, id: string): number => phrase.sections.findIndex(section => section.id === id)
 
 /** Several edits as one; a single one stays itself. */

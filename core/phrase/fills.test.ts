@@ -6,7 +6,7 @@ import { RUDIMENTS } from '#core/sticking'
 import { beatsOf, meter, slotsOf } from '#core/time'
 import { drummed } from '../../test/arbitrary'
 import {
-  ENDINGS, type Ending, type Fill, type FillGround, type FillWish, crossingsAt, fillIdeas, fillSchema, handHome, joinsOf, levelAt, makeFill, mendings, sayCrossing, sayFill, sayLength, wishOf, worst,
+  ENDINGS, aroundFill, type Ending, type Fill, type FillGround, type FillWish, crossingsAt, fillIdeas, fillSchema, handHome, joinsOf, levelAt, makeFill, mendings, sayCrossing, sayFill, sayLength, wishOf, worst,
 } from '.'
 
 const S = 1260
@@ -159,6 +159,12 @@ describe('joins, on a kit with known distances', () => {
     expect(joinsOf(fill, ground(200)).out.find(one => one.limb === 'RF')!.asked!.hardness).toBeGreaterThanOrEqual(2)
     const [less] = mendings(fill, ground(200)).filter(one => one.id === 'one less')
     expect(joinsOf(less!.fill, ground(200)).out.find(one => one.limb === 'RF')!.asked?.hardness ?? 0).toBeLessThan(2)
+  })
+
+  it('one that ends within its bars lands there, and not on the round after as well', () => {
+    const fill = made({ from: 4 * S, length: 4 * S, ending: 'crash' })
+    const { groove } = aroundFill(fill, ground())
+    expect(groove.parts.flatMap(part => part.strokes).filter(stroke => stroke.piece === 'crash').map(stroke => stroke.at / S)).toEqual([8])
   })
 
   it('over a line without a fill the hands are looked at alike', () => {

@@ -1,11 +1,11 @@
 import { type TroubleKind, crossedAt, eachAsked } from '#core/analyse'
-import { type Groove, type TimedStroke, barTicks, passSeconds, sayCount, timeline } from '#core/groove'
+import { type Groove, type TimedStroke, barTicks, grooveTicks, passSeconds, sayCount, timeline } from '#core/groove'
 import { type Kit, LIMB_NAMES, LIMBS, type Limb, type Limit, hardnessOf, isHand, limitsOf, metresApart, pieceOf } from '#core/kit'
 import { type Counting, type Tempo, sayTick } from '#core/time'
 import { drumsOf } from './walk'
 import type { FillGround } from './fill-ground'
 import { type FillWish, makeFill } from './make-fill'
-import type { PhraseBar, Round } from './rounds'
+import type { Round } from './rounds'
 import type { Fill } from './schema'
 import { joined } from './place'
 import { filled, landedOn } from './unfold'
@@ -63,13 +63,12 @@ export const isTrouble = ({ asked }: Pick<Crossing, 'asked'>): boolean => !!aske
 /** The bars around a fill as one groove, and where in it the fill begins and ends. */
 export interface Surroundings { groove: Groove, begins: number, ends: number }
 
-/** A fill in its place: the bars it lies over and the round after it, with the fill laid in. */
+/** A fill in its place: the bars it lies over and the round after it, with the fill laid in; one that ends with its bars lands on the next. */
 export function aroundFill(fill: Fill, { round, next, tempo }: FillGround): Surroundings {
-  const total = round.bars.length
-  const laid = filled(round, fill, 0)
-  const asRound = (groove: Groove, firstBar: number): Round => ({ section: 0, round: 0, firstBar, bars: groove.bars.length, key: '', groove, under: groove, tempo, turned: false, fill: undefined, landing: undefined, rest: undefined })
-  const bars = [asRound(laid, 0), ...(next ? [asRound(landedOn(next, fill), total)] : [])].flatMap(one => Array.from({ length: one.bars }, (_, within): PhraseBar => ({ bar: one.firstBar + within, round: one, within })))
-  return { groove: joined(bars, tempo), begins: fill.from, ends: fill.from + fill.length }
+  const ends = fill.from + fill.length
+  const rounds = [filled(round, fill, 0), ...(next ? [ends === grooveTicks(round) ? landedOn(next, fill) : next] : [])]
+  const bars = rounds.flatMap(groove => groove.bars.map((_, within) => ({ round: { groove }, within })))
+  return { groove: joined(bars, tempo), begins: fill.from, ends }
 }
 
 /** The ways into a fill and out of it, and within it from stroke to stroke; each list the hardest first. */
@@ -78,6 +77,7 @@ export interface Joins { into: Crossing[], out: Crossing[], inside: Crossing[] }
 /** Easier than half of what is easy is nothing to speak of. */
 const NOTHING = 0.5
 
+/** Reads a fill in its place once, for all of its ways. */
 export function joinsOf(fill: Fill, ground: FillGround): Joins {
   const { groove, begins, ends } = aroundFill(fill, ground)
   const ways = waysIn(groove, ground.kit, ground.tempo)
@@ -180,7 +180,6 @@ export function sayCrossing({ limb, from, to, gap, metres, asked }: Crossing, te
 
 /** The ways of all limbs over the line between two rounds that are more than easy: the bar before it and the bar after. */
 export function seamTroubles(before: Round, after: Round, kit: Kit): Crossing[] {
-  const last = { bar: after.firstBar - 1, round: before, within: before.bars - 1 }
-  const groove = joined([last, { bar: after.firstBar, round: after, within: 0 }], after.tempo)
+  const groove = joined([{ round: before, within: before.bars - 1 }, { round: after, within: 0 }], after.tempo)
   return crossingsAt(groove, kit, barTicks(before.groove.bars.at(-1)!)).filter(isTrouble)
 }

@@ -2,11 +2,11 @@ import { type Finding, findings } from '#core/analyse'
 import { type Groove, type Part, type Stroke, grooveTicks, passSeconds, timeline } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Tempo, barStarts } from '#core/time'
-import type { PhraseBar } from './rounds'
+import type { PhraseBar, Round } from './rounds'
 import { barsOf } from './unfold'
 
 /** Bars that follow on one another, from one round or several, as one groove: parts of a limb and role become one. */
-export function joined(bars: readonly PhraseBar[], tempo: Tempo): Groove {
+export function joined(bars: readonly { round: Pick<Round, 'groove'>, within: number }[], tempo: Tempo): Groove {
   const pieces = bars.map(({ round, within }) => barsOf(round.groove, within, within + 1))
   const all = pieces.flatMap(piece => piece.bars)
   const starts = barStarts(all)

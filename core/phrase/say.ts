@@ -65,5 +65,5 @@ export const sayFill = (round: Pick<Groove, 'bars'>, fill: Fill, counting?: Coun
 export function sayPlay(phrase: Phrase, { play }: Section): string {
   if ('groove' in play) return phrase.grooves[play.groove]!.seen.groove.title
   const goesOn = [play.feet ? 'feet' : '', play.click ? 'click' : ''].filter(Boolean).join(' and ')
-  return `${REST_NAMES[play.rest]}${goesOn ? `, ${goesOn} ${goesOn.includes(' and ') || play.feet ? 'go' : 'goes'} on` : ''}`
+  return `${REST_NAMES[play.rest]}${goesOn ? `, ${goesOn} ${play.feet ? 'go' : 'goes'} on` : ''}`
 }

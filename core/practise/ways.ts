@@ -216,6 +216,7 @@ const sweepsFirst: Way = {
 
 /** The ways to learn a groove, in the order they are offered. */
 export const WAYS: readonly Way[] = [feetFirst, handsFirst, inPairs, unisonsFirst, leadLast, hitByHit, beatByBeat, plainFirst, exchange, timeFirst, sweepsFirst]
+/** `wayOf('pairs')!.name // => 'In pairs, then all'` */
 export const wayOf = (id: string): Way | undefined => WAYS.find(way => way.id === id)
 
 const HANDS_FIRST: readonly StyleFamily[] = ['Afro-Cuban', 'Brazil', 'West Africa', 'Caribbean']

@@ -4,7 +4,7 @@ import type { Groove } from '#core/groove'
 import {
   type Answers, type Phrase, type PhraseEdit, type SmallChange, type Template, TEMPLATES, asGroove, asOne, busierChanges, formed, otherCymbals, phraseBars, played, smallChanges, templateFill, unusedOut,
 } from '#core/phrase'
-import { type Stored, api } from '~/documents/api'
+import { ApiProblem, type Stored, api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useKits } from '~/stores/kits'
 
@@ -66,7 +66,7 @@ async function take(place: 'instead' | 'after') {
   if (!form.value?.ok) return
   try {
     // What was made on the spot is kept as variations, so that it can be opened on the Bench like any other.
-    for (const groove of made.value) await api.grooves.create(groove).catch((error: Error) => { if (!/already/.test(error.message)) throw error })
+    for (const groove of made.value) await api.grooves.create(groove).catch((error) => { if (!(error instanceof ApiProblem) || error.status !== 409) throw error })
     const { grooves, sections } = form.value.value
     const whole: PhraseEdit[] = [{ type: 'grooves', set: grooves }, place === 'instead' ? { type: 'sections', index: 0, remove: props.phrase.sections.length, put: sections } : { type: 'sections', index: props.phrase.sections.length, remove: 0, put: sections }]
     const after: Phrase = { ...props.phrase, grooves: { ...props.phrase.grooves, ...grooves }, sections: place === 'instead' ? sections : [...props.phrase.sections, ...sections] }
