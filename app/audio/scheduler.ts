@@ -99,19 +99,24 @@ export class Scheduler {
     return this.line.placeAt(now - this.origin)
   }
 
+  /** A time of the clock in seconds of the performance; undefined while nothing plays. */
+  into(time: number): number | undefined {
+    return this.line && time - this.origin
+  }
+
   private hand(cue: Cue): void {
     if (cue.kind === 'stroke' && !(cue.heard && cue.piece)) return
     const when = this.origin + cue.seconds
     this.handed++
     if (when < this.clock()) this.late++
-    const until = cue.kind !== 'click' && cue.until !== undefined ? this.origin + cue.until : undefined
+    const until = cue.until !== undefined ? this.origin + cue.until : undefined
     this.waiting.push({ cue, when, takeBack: this.output.hand(cue, when, until) })
   }
 }
 
 /** What a cue sounds like, and for how long: one that differs in this is another sound at the same place. */
 function soundOf(cue: Cue): string {
-  if (cue.kind === 'click') return `click ${cue.first}`
   const lasts = cue.until === undefined ? '' : (cue.until - cue.seconds).toFixed(6)
+  if (cue.kind === 'click') return `click ${cue.first} ${cue.says ?? ''} ${lasts}`
   return cue.kind === 'guide' ? `line ${cue.level} ${lasts}` : `${cue.pieceId} ${cue.stroke} ${cue.level} ${lasts}`
 }

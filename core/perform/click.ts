@@ -1,17 +1,25 @@
-import { type BarTime, type Beat, barStarts, beatsOf, eighthsIn, eighthsOf, offBeatOf } from '#core/time'
+import { LIMBS, type Limb } from '#core/kit'
+import { type BarTime, type Beat, type Counting, barStarts, beatsOf, countSlots, eighthsIn, eighthsOf, offBeatOf } from '#core/time'
 
 /** Where a click falls. Each program is one of the schools: see product.md, where the click goes. */
 export const CLICKS = ['none', 'every beat', 'backbeats', 'first of bar', 'eighths', 'off-beats', 'inner sixteenths'] as const
 export type Click = typeof CLICKS[number]
 
+/** Where a voice counts instead of the click: on every slot, on the felt beats, or wherever a limb strikes. */
+export const SPOKEN = ['every slot', 'beats', ...LIMBS] as const
+export type Spoken = 'every slot' | 'beats' | Limb
+
+/** A count that is spoken: where, and in which school's words. */
+export interface Voice { where: Spoken, counting: Counting }
+
 /**
  * What clicks: a program by name, or the player's own slots (ticks from the start of the bars); and, where wanted,
  * bars that sound and bars that stay silent in turn, counted through the whole performance.
  */
-export interface ClickPlan { program: Click | readonly number[], gaps?: { sound: number, silent: number } | null }
+export interface ClickPlan { program: Click | readonly number[], gaps?: { sound: number, silent: number } | null, voice?: Voice | null }
 
-/** One click: its place in ticks from the start of the bars, and whether it is the first of a bar. */
-export interface ClickStroke { at: number, first: boolean }
+/** One click: its place in ticks from the start of the bars, whether it is the first of a bar, and what a voice says there. */
+export interface ClickStroke { at: number, first: boolean, says?: string }
 
 /** Places within one felt beat, in ticks from the bars' start. */
 function placesIn(click: Exclude<Click, 'none'>, of: Beat): number[] {
@@ -40,15 +48,33 @@ export function clicksOf(bars: readonly BarTime[], program: ClickPlan['program']
   return ats.map(at => ({ at, first: starts.includes(at) }))
 }
 
+/** What is said where the ribbon has only a dot: fives are spoken in syllables. */
+const FIVES = ['ta', 'ka', 'ta', 'ki', 'ta']
+
+/**
+ * The count of one pass through the bars as a voice says it, slot by slot in the words of the ribbon; `struck` are the ticks at
+ * which the limb strikes that it follows. Strokes off the grid are not said.
+ */
+export function countsOf(bars: readonly BarTime[], { where, counting }: Voice, struck: ReadonlySet<number> = new Set()): ClickStroke[] {
+  const starts = barStarts(bars)
+  const words = countSlots(bars, counting)
+  let n = 0
+  return beatsOf(bars).flatMap(beat => Array.from({ length: beat.slots }, (_, slot): ClickStroke => {
+    const at = beat.at + slot * beat.length / beat.slots
+    const word = words[n++]!
+    return { at, first: starts.includes(at), says: word === '·' ? FIVES[slot % FIVES.length]! : word }
+  }).filter((one, slot) => (where === 'every slot' ? true : where === 'beats' ? slot === 0 : struck.has(one.at))))
+}
+
 /** True where the click sounds in a bar, counted from 0: `sounds({ sound: 1, silent: 2 }, 3) // => true`. */
 export const sounds = (gaps: ClickPlan['gaps'], bar: number): boolean =>
   !gaps || gaps.silent < 1 || bar % (gaps.sound + gaps.silent) < gaps.sound
 
-/** The clicks that count a player in: each felt beat of the first bar, as many bars as asked, in ticks before the start (negative). */
-export function countIn(bars: readonly BarTime[], count: number): ClickStroke[] {
+/** The clicks that count a player in: each felt beat of the first bar, as many bars as asked, in ticks before the start (negative); a voice says them. */
+export function countIn(bars: readonly BarTime[], count: number, voice?: Voice | null): ClickStroke[] {
   const first = bars[0]!
   const length = barStarts([first])[1]!
-  const beats = beatsOf([first])
+  const beats = voice ? countsOf([first], { ...voice, where: 'beats' }) : beatsOf([first])
   return Array.from({ length: count }, (_, bar) => bar - count)
-    .flatMap(bar => beats.map(beat => ({ at: bar * length + beat.at, first: beat.at === 0 })))
+    .flatMap(bar => beats.map(beat => ({ at: bar * length + beat.at, first: beat.at === 0, ...('says' in beat ? { says: beat.says! } : {}) })))
 }

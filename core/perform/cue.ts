@@ -42,6 +42,10 @@ export interface ClickCue extends Sounding {
   kind: 'click'
   /** The first of a bar. */
   first: boolean
+  /** What a voice says here; undefined where it clicks. */
+  says: string | undefined
+  /** When what is said must be over, in seconds from the start: the next thing to say; undefined for a click. */
+  until: number | undefined
 }
 
 /** A note of a line above the limbs, sounded by a voice of its own. */

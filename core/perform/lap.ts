@@ -1,7 +1,7 @@
 import type { Kit, Level } from '#core/kit'
 import { type Blow, CHOKED, type Groove, type Part, type PlacedStroke, blowsOf, slotTicks, visitStrokes } from '#core/groove'
 import { type Beat, barStarts, beatsOf, swungTick } from '#core/time'
-import { clicksOf } from './click'
+import { type ClickStroke, clicksOf, countsOf } from './click'
 import type { SectionClock } from './clock'
 import type { ClickCue, GuideCue, StrokeCue } from './cue'
 import { type By, type Section, type Span, firstTempo, isRamp } from './performance'
@@ -84,7 +84,8 @@ export function leadIn(ground: Ground): LapStroke[] {
 
 /** A cue before it is known when its lap begins: seconds and `until` from there, and whether a hat is still open at its end. */
 type StrokeLapCue = Omit<StrokeCue, 'section' | 'lap'> & { open: boolean }
-export type LapCue = StrokeLapCue | Omit<ClickCue, 'section' | 'lap'> | Omit<GuideCue, 'section' | 'lap'>
+type ClickLapCue = Omit<ClickCue, 'section' | 'lap'>
+export type LapCue = StrokeLapCue | ClickLapCue | Omit<GuideCue, 'section' | 'lap'>
 
 /** When a place of a lap sounds, in seconds from the lap's start; `ticks` counts from there too. */
 export type LapTime = (ticks: number) => number
@@ -139,13 +140,19 @@ function close(cue: StrokeLapCue, seconds: number): void {
   cue.open = false
 }
 
-/** The clicks of one lap; they swing with the groove, so that its off-beats fall where the groove's do. */
-export function clickCues(ground: Ground, time: LapTime): LapCue[] {
+/** The clicks of one lap, or its count where a voice says it; they swing with the groove, so that its off-beats fall where the groove's do. */
+export function clickCues(ground: Ground, strokes: readonly LapStroke[], time: LapTime): LapCue[] {
   const { section: { span, click }, groove, beats } = ground
-  return clicksOf(groove.bars, click.program).filter(one => inside(span, one.at)).map((one): LapCue => ({
-    kind: 'click', first: one.first, bar: barOf(ground, one.at), tick: one.at, at: one.at - span.from,
+  const { voice } = click
+  const all: ClickStroke[] = voice
+    ? countsOf(groove.bars, voice, new Set(strokes.filter(one => one.part.limb === voice.where).map(one => one.at)))
+    : clicksOf(groove.bars, click.program)
+  const cues = all.filter(one => inside(span, one.at)).map((one): ClickLapCue => ({
+    kind: 'click', first: one.first, says: one.says, until: undefined, bar: barOf(ground, one.at), tick: one.at, at: one.at - span.from,
     seconds: time(swungTick(beats, one.at, groove.feel.swing ?? undefined) - span.from),
   }))
+  // A voice says one thing at a time; what it says last goes on no further than the lap.
+  return voice ? cues.map((cue, i) => ({ ...cue, until: cues[i + 1]?.seconds ?? time(ground.length) })) : cues
 }
 
 /** The notes of the lines that are heard in one lap; they swing with the groove, and end with the lap at the latest. */

@@ -165,9 +165,11 @@ export class CueLine {
     const add = (cue: LapCue) => this.add(laid, 0, laid.startSeconds, 0, cue, from, to, found)
     if (laid.nth === 0 && from < 0) {
       const bar = ground.starts[1]!
-      for (const { at, first } of countIn(ground.groove.bars, this.performance.countIn)) {
-        add({ kind: 'click', first, bar: Math.floor(at / bar), tick: at, at, seconds: clock.secondsAt(at) })
-      }
+      const counts = countIn(ground.groove.bars, this.performance.countIn, ground.section.click.voice)
+      counts.forEach(({ at, first, says }, i) => {
+        const until = says === undefined ? undefined : clock.secondsAt(counts[i + 1]?.at ?? 0)
+        add({ kind: 'click', first, says, until, bar: Math.floor(at / bar), tick: at, at, seconds: clock.secondsAt(at) })
+      })
     }
     // A lead-in is short and its tempo the first of its section: swing may carry it up to the bar line and not beyond.
     if (laid.lead.length && from < laid.startSeconds + laid.late) strokeCues(ground, laid.lead, 0, clock.secondsAt).forEach(add)
@@ -196,14 +198,16 @@ export class CueLine {
     const at = laid.startTicks + startTicks + cue.at
     const { tick } = cue
     if (cue.kind === 'click') {
-      if (tick < 0 || sounds(laid.ground.section.click.gaps, bar)) found.push({ kind: 'click', first: cue.first, section, lap, bar, tick, at, seconds })
+      if (tick < 0 || sounds(laid.ground.section.click.gaps, bar)) found.push({ kind: 'click', first: cue.first, says: cue.says, section, lap, bar, tick, at, seconds, until: cue.until === undefined ? undefined : start + cue.until })
       return
     }
     if (cue.kind === 'guide') {
       found.push({ kind: 'guide', guide: cue.guide, level: cue.level, section, lap, bar, tick, at, seconds, until: start + cue.until })
       return
     }
-    const { part, blow, by, heard, limb, pieceId, piece, stroke, level } = cue
+    const { part, blow, by, limb, pieceId, piece, stroke, level } = cue
+    const { fades } = laid.ground.section
+    const heard = cue.heard && (tick < 0 || sounds(fades, bar))
     let until = cue.until === undefined ? undefined : start + cue.until
     if (cue.open) {
       const closed = this.closedAfter(laid, tick < 0 ? -1 : lap, pieceId)
@@ -223,7 +227,7 @@ export class CueLine {
     if (known) return known
     const time = lapTime(clock, lap * ground.length)
     const strokes = gives ? givenWay(strokesOfLap(ground, lap), gives.lead, ground.section.span.to) : strokesOfLap(ground, lap)
-    const cues = [...strokeCues(ground, strokes, ground.section.span.from, time), ...clickCues(ground, time), ...guideCues(ground, time)].sort((a, b) => a.seconds - b.seconds)
+    const cues = [...strokeCues(ground, strokes, ground.section.span.from, time), ...clickCues(ground, strokes, time), ...guideCues(ground, time)].sort((a, b) => a.seconds - b.seconds)
     // A handful at most is ever asked for again: laps that differ go by one after another.
     if (this.laps.size > 32) this.laps.clear()
     this.laps.set(key, cues)

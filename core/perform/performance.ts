@@ -29,6 +29,8 @@ export interface Section {
   guides: readonly string[]
   /** The player's parts are sounded too, to play along with. */
   model: boolean
+  /** Bars in which the machine sounds and bars in which it leaves the player alone, in turn, counted through the whole performance. */
+  fades?: { sound: number, silent: number } | null
   click: ClickPlan
   tempo: Tempo | Ramp
 }

@@ -1,0 +1,7 @@
+export * from './struck'
+export * from './match'
+export * from './schema'
+export * from './measures'
+export * from './verdict'
+export * from './drummer'
+export * from './latency'

@@ -1,0 +1,127 @@
+import { LIMBS, type Limb, isHand } from '#core/kit'
+import type { InputName, LimbMeasures, Measures } from './schema'
+import { type Matched, match } from './match'
+import type { Asked, Struck, Tells } from './struck'
+
+/** What counts as together, clean and enough; the defaults are music.md's. Milliseconds, and strokes of a limb. */
+export interface Measuring { hands: number, feet: number, tight: number, spread: number, cleanBars: number, few: number }
+export const MEASURING: Measuring = { hands: 20, feet: 30, tight: 10, spread: 25, cleanBars: 4, few: 8 }
+
+/** Up to how many ms apart two limbs are one sound: `togetherWithin(['LF', 'RF'], MEASURING) // => 30`. */
+export const togetherWithin = ([a, b]: readonly [Limb, Limb], { hands, feet }: Measuring): number => (isHand(a) || isHand(b) ? hands : feet)
+
+const mean = (list: readonly number[]): number => list.reduce((sum, one) => sum + one, 0) / list.length
+/** The standard deviation, the mean taken out; of one stroke 0. */
+function spreadOf(list: readonly number[]): number {
+  if (list.length < 2) return 0
+  const middle = mean(list)
+  return Math.sqrt(list.reduce((sum, one) => sum + (one - middle) ** 2, 0) / (list.length - 1))
+}
+/** The slope of distance against time, by least squares. */
+function slope(points: readonly (readonly [number, number])[]): number {
+  const [x, y] = [mean(points.map(point => point[0])), mean(points.map(point => point[1]))]
+  const over = points.reduce((sum, point) => sum + (point[0] - x) ** 2, 0)
+  return over ? points.reduce((sum, point) => sum + (point[0] - x) * (point[1] - y), 0) / over : 0
+}
+const tenth = (ms: number): number => Math.max(-1000, Math.min(1000, Math.round(ms * 10) / 10))
+
+function grouped<T>(list: readonly T[], key: (one: T) => string): T[][] {
+  const groups = new Map<string, T[]>()
+  for (const one of list) {
+    const of = key(one)
+    const group = groups.get(of)
+    if (group) group.push(one)
+    else groups.set(of, [one])
+  }
+  return [...groups.values()]
+}
+
+/** A stroke against its cue: how far off in ms (early negative), and what was asked. */
+export interface Offset { asked: Asked, ms: number, level: Struck['level'] }
+export const offsetsOf = (asked: readonly Asked[], struck: readonly Struck[], { pairs }: Matched): Offset[] =>
+  pairs.filter(pair => !asked[pair.asked]!.grace).map((pair): Offset => ({ asked: asked[pair.asked]!, ms: (struck[pair.struck]!.at - asked[pair.asked]!.at) * 1000, level: struck[pair.struck]!.level }))
+
+/** Every two limbs that struck one instant, with how much the second came after the first, in ms. */
+function pairsOf(offsets: readonly Offset[]): { limbs: [Limb, Limb], tick: number, bar: number, after: number }[] {
+  return grouped(offsets, one => String(one.asked.instant)).flatMap((instant) => {
+    const limbs = LIMBS.flatMap(limb => instant.find(one => one.asked.limb === limb) ?? [])
+    return limbs.flatMap((a, i) => limbs.slice(i + 1).map(b => ({ limbs: [a.asked.limb, b.asked.limb] as [Limb, Limb], tick: a.asked.tick, bar: a.asked.bar, after: b.ms - a.ms })))
+  })
+}
+
+/**
+ * How many times so many bars in a row were clean, none counted twice: no miss or extra, each limb’s spread within bounds, unisons
+ * together. `wrong` are bars with a miss or an extra in them.
+ */
+function cleanTimes(offsets: readonly Offset[], bars: number, wrong: ReadonlySet<number>, by: Measuring): number {
+  const inBar = new Map<number, Offset[]>()
+  for (const offset of offsets) inBar.set(offset.asked.bar, [...inBar.get(offset.asked.bar) ?? [], offset])
+  let times = 0
+  for (let bar = 0; bar + by.cleanBars <= bars;) {
+    const run = Array.from({ length: by.cleanBars }, (_, i) => bar + i)
+    const bad = run.findLast(one => wrong.has(one))
+    if (bad !== undefined) {
+      bar = bad + 1
+      continue
+    }
+    const played = run.flatMap(one => inBar.get(one) ?? [])
+    const even = grouped(played, one => one.asked.limb).every(limb => spreadOf(limb.map(one => one.ms)) <= by.spread)
+    const together = grouped(pairsOf(played), one => one.limbs.join()).every(pair => mean(pair.map(one => Math.abs(one.after))) <= togetherWithin(pair[0]!.limbs, by))
+    if (played.length && even && together) {
+      times++
+      bar += by.cleanBars
+    } else bar++
+  }
+  return times
+}
+
+/** How a performance was measured: by which input, whether its latency is vouched for, over how many bars. */
+export interface MeasuredBy { input: InputName, tells: Tells, vouched: boolean, bars: number, measuring?: Measuring }
+
+/** A played performance in figures: what was asked, what was struck (both in seconds of the performance), and by what. */
+export function measure(asked: readonly Asked[], struck: readonly Struck[], { input, tells, vouched, bars, measuring = MEASURING }: MeasuredBy): Measures {
+  const matched = match(asked, struck, tells)
+  const offsets = offsetsOf(asked, struck, matched)
+  const strokes = asked.filter(one => !one.grace)
+  const wrong = new Set([...matched.missed.map(i => asked[i]!.bar), ...matched.extra.map(i => barAt(asked, struck[i]!.at))])
+  const limbOf = (one: Struck): Limb | undefined => one.limb ?? strokes.find(asks => asks.pieceId === one.pieceId)?.limb
+  const limbs = LIMBS.filter(limb => strokes.some(one => one.limb === limb)).map((limb): LimbMeasures => {
+    const own = offsets.filter(one => one.asked.limb === limb)
+    const enough = own.length >= measuring.few
+    const offs = own.map(one => one.ms)
+    const others = offsets.filter(one => one.asked.limb !== limb)
+    return {
+      limb, strokes: own.length, missed: matched.missed.filter(i => asked[i]!.limb === limb).length,
+      extra: tells === 'nothing' ? 0 : matched.extra.filter(i => limbOf(struck[i]!) === limb).length,
+      mean: enough ? tenth(mean(offs)) : null, lean: enough ? tenth(others.length ? mean(offs) - mean(others.map(one => one.ms)) : 0) : null,
+      spread: enough ? tenth(spreadOf(offs)) : null, drift: enough ? tenth(slope(own.map(one => [one.asked.at / 60, one.ms] as const))) : null,
+    }
+  })
+  const unisons = grouped(pairsOf(offsets), one => `${one.limbs.join()} ${one.tick}`).map((group) => {
+    const afters = group.map(one => one.after)
+    return { limbs: group[0]!.limbs, tick: group[0]!.tick, strokes: group.length, apart: tenth(mean(afters.map(Math.abs))), lean: tenth(mean(afters)) }
+  }).sort((a, b) => b.apart - a.apart).slice(0, 64)
+  const slots = grouped(offsets, one => `${one.asked.limb} ${one.asked.tick}`).map((group) => {
+    const offs = group.map(one => one.ms)
+    return { limb: group[0]!.asked.limb, tick: group[0]!.asked.tick, strokes: group.length, mean: tenth(mean(offs)), spread: tenth(spreadOf(offs)) }
+  }).sort((a, b) => a.tick - b.tick).slice(0, 256)
+  const levels = grouped(offsets.filter(one => one.level !== undefined), one => `${one.asked.limb} ${one.asked.level}`).map(group => ({
+    limb: group[0]!.asked.limb, asked: group[0]!.asked.level, got: Math.round(mean(group.map(one => one.level!)) * 10) / 10, strokes: group.length,
+  }))
+  return {
+    version: 1, input, tells, vouched, asked: strokes.length, strokes: offsets.length, missed: matched.missed.length, extra: matched.extra.length,
+    bars, clean: cleanTimes(offsets, bars, wrong, measuring), limbs, unisons, slots, levels,
+  }
+}
+
+/** The bar in which a stroke that answers nothing lies: that of the last cue before it. */
+function barAt(asked: readonly Asked[], at: number): number {
+  let low = 0
+  let high = asked.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (asked[middle]!.at <= at + 0.05) low = middle + 1
+    else high = middle
+  }
+  return asked[Math.max(0, low - 1)]?.bar ?? 0
+}

@@ -1,0 +1,49 @@
+import type { Level, Limb } from '#core/kit'
+import type { CueLine, StrokeCue } from '#core/perform'
+
+/** What an input can tell of a stroke: the piece that was hit, the limb that hit, or only that something was. */
+export const TELLS = ['piece', 'limb', 'nothing'] as const
+export type Tells = typeof TELLS[number]
+
+/** One stroke as it was played: when, in seconds of the performance, and what the input tells of it. */
+export interface Struck {
+  at: number
+  limb?: Limb | undefined
+  pieceId?: string | undefined
+  /** How hard, where the input tells it. */
+  level?: Level | undefined
+}
+
+/** One stroke that was asked of the player. */
+export interface Asked {
+  /** Seconds of the performance, with the swing and the push that the groove asks for. */
+  at: number
+  limb: Limb
+  pieceId: string
+  level: Level
+  /** Ticks of the groove, the bar through the whole performance, and the place of the instant: strokes that share it are a unison. */
+  tick: number
+  bar: number
+  instant: number
+  /** A grace note: right where it is played, and not missed where it is left out. */
+  grace: boolean
+}
+
+/**
+ * What a stretch of a performance asks of the player, in order of time: `from` and `to` in seconds, as for `CueLine.between`. Sweeps
+ * are movements and are not asked for. Of an ornamented stroke the loudest blow is the stroke, the first of them where two are alike.
+ */
+export function askedOf(line: CueLine, from: number, to: number): Asked[] {
+  const blows = new Map<string, StrokeCue[]>()
+  for (const cue of line.between(from, to)) {
+    if (cue.kind !== 'stroke' || cue.by !== 'player' || cue.stroke === 'sweep') continue
+    const key = `${cue.section} ${cue.at} ${cue.part}`
+    const group = blows.get(key)
+    if (group) group.push(cue)
+    else blows.set(key, [cue])
+  }
+  return [...blows.values()].flatMap((group) => {
+    const main = group.reduce((best, cue) => (cue.level > best.level ? cue : best))
+    return group.map((cue): Asked => ({ at: cue.seconds, limb: cue.limb, pieceId: cue.pieceId, level: cue.level, tick: cue.tick, bar: cue.bar, instant: cue.at, grace: cue !== main }))
+  }).sort((a, b) => a.at - b.at)
+}

@@ -1,0 +1,98 @@
+import { type Groove, type Span, sayPlaces, sentence } from '#core/groove'
+import { LIMB_NAMES, type Limb } from '#core/kit'
+import type { Counting } from '#core/time'
+import { MEASURING, type Measuring, togetherWithin } from './measures'
+import type { LimbMeasures, Measures } from './schema'
+
+/** What a measured stage would have next: on, once more, slower, or two limbs by themselves. */
+export type NextStep = { does: 'climb' | 'repeat' | 'down' } | { does: 'isolate', limbs: [Limb, Limb] }
+
+/** What would help, in one sentence, with what a stage for it would play. */
+export interface Remedy { says: string, limbs: Limb[], click: 'every beat' | 'eighths' | 'off-beats', span?: Span }
+
+/** One sentence that says what to do, how sure that is, and what follows from it. */
+export interface Verdict { says: string, sure: 'too few to tell' | 'a first hint' | 'sure', clean: boolean, next: NextStep, remedies: Remedy[] }
+
+/** A share of strokes missed, and of extra ones, from which a stage is too fast. */
+const LOST = 0.08
+
+/** How far a mean may be off by chance alone, in ms: twice its standard error. */
+export const doubt = ({ spread, strokes }: Pick<LimbMeasures, 'spread' | 'strokes'>): number => (spread === null || strokes < 2 ? Infinity : 2 * spread / Math.sqrt(strokes))
+
+/**
+ * The limb that stands out in time from the others by more than chance would have it, and by at least as much as is heard as two.
+ * With one limb there is nothing to stand out from.
+ */
+export function standsOut(limbs: readonly LimbMeasures[], { tight }: Measuring = MEASURING): LimbMeasures | undefined {
+  const told = limbs.filter(one => one.lean !== null)
+  if (told.length < 2) return undefined
+  const worst = told.reduce((most, one) => (Math.abs(one.lean!) > Math.abs(most.lean!) ? one : most))
+  return Math.abs(worst.lean!) >= tight && Math.abs(worst.lean!) > doubt(worst) ? worst : undefined
+}
+
+const isOrAre = (n: number) => (n === 1 ? 'is' : 'are')
+const strokesWord = (n: number) => (n === 1 ? '1 stroke' : `${n} strokes`)
+const round = (ms: number) => Math.round(Math.abs(ms))
+
+/** Measures as one sentence that says what to do, worst thing first; the groove gives the places their words. */
+export function verdictOf(measures: Measures, groove: Pick<Groove, 'bars'>, counting?: Counting, by: Measuring = MEASURING): Verdict {
+  const { asked, missed, extra, limbs, unisons } = measures
+  const few = measures.strokes < by.few || limbs.every(one => one.mean === null)
+  const clean = measures.clean > 0
+  const sure = few ? 'too few to tell' : measures.strokes < 6 * by.few ? 'a first hint' : 'sure'
+  const lost = asked ? (missed + extra) / asked : 0
+  const wide = limbs.filter(one => one.spread !== null && one.spread > by.spread).sort((a, b) => b.spread! - a.spread!)[0]
+  const apart = unisons.find(one => one.strokes >= 4 && one.apart > togetherWithin(one.limbs, by))
+  const out = standsOut(limbs, by)
+  const remedies: Remedy[] = []
+  const remedy = (one: Remedy) => void (remedies.some(other => other.limbs.join() === one.limbs.join()) || remedies.push(one))
+  for (const one of unisons.filter(pair => pair.strokes >= 4 && pair.apart > togetherWithin(pair.limbs, by)).slice(0, 3)) {
+    remedy({ says: `${sentence(`${LIMB_NAMES[one.limbs[0]]} and ${LIMB_NAMES[one.limbs[1]]}`)} alone, slowly, click on every beat; listen for one sound on ${sayPlaces(groove, [one.tick], counting)}.`, limbs: [...one.limbs], click: 'every beat' })
+  }
+  if (wide) remedy({ says: `${sentence(LIMB_NAMES[wide.limb])} alone against a click in eighths, until it lies even.`, limbs: [wide.limb], click: 'eighths' })
+  if (out) remedy({ says: `${sentence(LIMB_NAMES[out.limb])} alone with the click, ${out.lean! > 0 ? 'a little sooner' : 'a little later'} than feels right.`, limbs: [out.limb], click: 'every beat' })
+  const told = { sure, clean, remedies } as const
+  if (few) return { ...told, says: `Only ${strokesWord(measures.strokes)} ${isOrAre(measures.strokes)} measured: too few to tell. Play on.`, next: { does: 'repeat' } }
+  if (lost > LOST) return { ...told, says: `${sentence(sayLost(measures))} of ${asked}: take it slower.`, next: { does: 'down' } }
+  if (apart) {
+    const [a, b] = apart.limbs
+    const late = apart.lean > 0 ? b : a
+    const lean = Math.abs(apart.lean) > apart.apart / 2 ? `, the ${LIMB_NAMES[late]} late` : ', now one first and now the other'
+    return { ...told, says: `${sentence(LIMB_NAMES[a])} and ${LIMB_NAMES[b]} land ${round(apart.apart)} ms apart on ${sayPlaces(groove, [apart.tick], counting)}${lean}: bring them together.`, next: { does: 'isolate', limbs: apart.limbs } }
+  }
+  if (wide) return { ...told, says: `The ${LIMB_NAMES[wide.limb]} spreads by ${round(wide.spread!)} ms: even it out before it gets faster.`, next: { does: 'repeat' } }
+  if (out) return { ...told, says: `The ${LIMB_NAMES[out.limb]} comes ${round(out.lean!)} ms ${out.lean! > 0 ? 'after' : 'before'} ${othersOf(limbs, out.limb)}: bring them back together.`, next: { does: clean ? 'climb' : 'repeat' } }
+  if (!clean && (missed || extra)) return { ...told, says: `Even, with ${sayLost(measures)} of ${asked}: once more, until four bars in a row have none.`, next: { does: 'repeat' } }
+  return clean
+    ? { ...told, says: 'Clean: even, and together. Go on to the next tempo.', next: { does: 'climb' } }
+    : { ...told, says: 'Even and together; four clean bars in a row are still to come.', next: { does: 'repeat' } }
+}
+
+/** `'2 missed, 1 extra'` */
+export const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string => [missed ? `${missed} missed` : '', extra ? `${extra} extra` : ''].filter(Boolean).join(', ') || 'none missed'
+
+/** The figures behind the sentence: `'168 strokes measured, 2 missed, 1 extra.'` */
+export function sayFigures(measures: Measures): string {
+  const limbs = measures.limbs.map(({ limb, mean, lean, spread }) => (spread === null
+    ? `${LIMB_NAMES[limb]}: too few to tell`
+    : `${LIMB_NAMES[limb]} ${sayOff(measures.vouched ? mean! : lean!, measures.vouched, othersOf(measures.limbs, limb))}, spread ${round(spread)}`))
+  return `${strokesWord(measures.strokes)} measured, ${sayLost(measures)}. ${sentence(limbs.join('; '))} ms.`
+}
+const sayOff = (ms: number, absolute: boolean, others: string): string => (round(ms) === 0 ? (absolute ? 'on time' : `with ${others}`) : `${round(ms)} ${ms > 0 ? (absolute ? 'late' : `after ${others}`) : (absolute ? 'early' : `before ${others}`)}`)
+
+/** What a limb is held against: the one other by its name, or the others. */
+const othersOf = (limbs: readonly { limb: Limb }[], limb: Limb): string => {
+  const others = [...new Set(limbs.map(one => one.limb))].filter(one => one !== limb)
+  return others.length === 1 ? `the ${LIMB_NAMES[others[0]!]}` : 'the others'
+}
+
+/** While playing: a few words on the last strokes of a limb, or nothing where all is well. Milliseconds, early negative. */
+export function hintOf(offsets: readonly { limb: Limb, ms: number }[], { tight }: Measuring = MEASURING): string {
+  const meanOf = (list: readonly { ms: number }[]) => list.reduce((sum, one) => sum + one.ms, 0) / list.length
+  const limbs = [...new Set(offsets.map(one => one.limb))]
+  const worst = limbs.length < 2 ? undefined : limbs.map((limb) => {
+    const own = offsets.filter(one => one.limb === limb)
+    return { limb, n: own.length, lean: meanOf(own) - meanOf(offsets.filter(one => one.limb !== limb)) }
+  }).filter(one => one.n >= 4).sort((a, b) => Math.abs(b.lean) - Math.abs(a.lean) || b.lean - a.lean)[0]
+  return worst && Math.abs(worst.lean) > 1.5 * tight ? `${LIMB_NAMES[worst.limb]} ${worst.lean > 0 ? 'after' : 'before'} ${othersOf(offsets, worst.limb)}` : ''
+}
