@@ -1,7 +1,7 @@
 import { type Cell, type Groove, grooveTicks, readCell, readGroove, sayBars, sayFeel } from '#core/groove'
 import { type Kit, type Player, readKit, readPlayer } from '#core/kit'
 import { type Phrase, phraseBars, readPhrase } from '#core/phrase'
-import { type Plan, planSeconds, readPlan } from '#core/practise'
+import { type Plan, neededBy, planSeconds, readPlan } from '#core/practise'
 import type { Result } from '#core/result'
 import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
@@ -91,11 +91,11 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
   plan: {
     what: 'plan',
     read: readPlan,
-    refers: ({ stages }) => stages.map(({ subject }, i) => ({ ...subject, path: `stages.${i}.subject.id`, needed: true })),
+    refers: ({ stages }) => stages.flatMap(({ subject }, i) => neededBy(subject).map(({ kind, id, path }) => ({ kind, id, path: `stages.${i}.subject.${path}`, needed: true } as const))),
     summary: plan => ({
       id: plan.id, title: plan.title, stages: plan.stages.length, seconds: planSeconds(plan),
       from: plan.stages[0]!.tempo, to: plan.stages.at(-1)!.tempo,
-      subjects: [...new Map(plan.stages.map(({ subject }) => [`${subject.kind} ${subject.id}`, subject])).values()],
+      subjects: [...new Map(plan.stages.flatMap(({ subject }) => neededBy(subject)).map(({ kind, id }) => [`${kind} ${id}`, { kind, id }])).values()],
     }),
   },
   player: {

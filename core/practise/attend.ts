@@ -1,8 +1,8 @@
 import { groupUnisons, unisons } from '#core/analyse'
-import { type Bar, type Groove, barTicks, sayList, sayPlaces, sentence, sounding, timeline } from '#core/groove'
+import { type Bar, type Groove, barTicks, inSpan, sayList, sayPlaces, sentence, sounding, timeline } from '#core/groove'
 import { type Kit, LIMB_NAMES } from '#core/kit'
 import { type Counting, beatAt, beatsOf, mod } from '#core/time'
-import { type Stage, partsOf } from './stage'
+import { type Stage, castsLimbs, partsOf } from './stage'
 
 /** Where a counting player is: the bar, the felt beat in it and the slot of that beat, each from 0. */
 export interface Counted { bar: number, beat: number, slot: number }
@@ -21,8 +21,11 @@ export function countedAt(bars: readonly Bar[], tick: number): Counted {
 /** What a player attends to in a stage: their own words, or else where the limbs of its parts land together most. */
 export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Counting): string {
   if (stage.attend) return stage.attend
-  const ids = partsOf(stage)
-  const heard = timeline(sounding({ ...groove, parts: [...groove.parts, ...stage.extra] }), kit).filter(event => ids.includes(event.partId))
+  if (stage.subject.kind === 'break') return 'Sticks down.'
+  if (stage.subject.kind === 'figures') return 'The rest goes on as one; only the figure changes.'
+  const ids = new Set(partsOf(stage))
+  const all = timeline(sounding({ ...groove, parts: [...groove.parts, ...stage.extra] }), kit)
+  const heard = all.filter(event => ids.has(castsLimbs(stage) ? event.limb : event.partId) && (!stage.span || inSpan(stage.span, event.at)))
   const group = groupUnisons(unisons(heard))[0]
   return group ? `${group.limbs.length === 4 ? 'All four limbs' : sentence(sayList(group.limbs.map(limb => LIMB_NAMES[limb])))} land together on ${sayPlaces(groove, group.ats, counting)}. Keep them one sound.` : 'No two limbs land together here: keep the line even.'
 }

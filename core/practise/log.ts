@@ -1,17 +1,25 @@
 import { z } from 'zod'
+import { words } from '#core/fields'
 import { idSchema } from '#core/groove'
+import { LIMBS } from '#core/kit'
+import { measuresSchema } from '#core/measure'
 import { type Result, readAs } from '#core/result'
 import { type NoteValue, convertTempo } from '#core/time'
 import { upgraded } from '#core/upgrade'
 import { entryShape, markedEntry } from './shape'
-import { clickSchema, keptTempoSchema, partsSchema, spanSchema, subjectSchema } from './stage'
+import { masks } from './figures'
+import { clickSchema, keptTempoSchema, partsSchema, spanSchema } from './stage'
+import { entrySubjectSchema } from './subject'
 
 /** The player's word at the end of a stage; null where none was given before the next began. */
 export const WORDS = ['solid', 'shaky', 'missed'] as const
 export type Word = typeof WORDS[number]
 
 const { format, version } = entryShape()
-const title = (what: string) => z.string({ error: `${what} is text.` }).min(1, { error: `${what} may not be empty.` }).max(160, { error: `${what} is at most 160 characters.` })
+
+/** Where an entry comes from: a stage that was run, the Bench, Step, or the player’s own hand. */
+export const SOURCES = ['plan', 'bench', 'step', 'hand'] as const
+const FIGURES = new Set([...masks(4), ...masks(3)])
 
 /** One stage as it was practised. `at` is when it ended, `day` the player's own calendar day. */
 export const logEntrySchema = z.strictObject({
@@ -21,17 +29,26 @@ export const logEntrySchema = z.strictObject({
   at: z.iso.datetime({ error: 'A moment is written like 2026-01-31T18:30:00Z.' }),
   day: z.iso.date({ error: 'A day is written like 2026-01-31.' }),
   /** What was practised, by which revision (null where that is not known) and under which title. */
-  subject: z.strictObject({ ...subjectSchema.shape, revision: z.int({ error: 'A revision is a whole number, or null.' }).min(1, { error: 'A revision is at least 1.' }).nullable(), title: title('The title of what was practised') }),
+  subject: entrySubjectSchema,
   planId: idSchema.nullable(),
-  stage: title('The name of the stage'),
+  stage: words('The name of the stage', 1, 160),
+  source: z.enum(SOURCES, { error: `An entry comes from one of: ${SOURCES.join(', ')}.` }),
   span: spanSchema.nullable(),
   /** Who played each part; empty where an older entry does not say. */
   parts: partsSchema,
+  /** The limbs the player played; empty where an entry does not say. */
+  limbs: z.array(z.enum(LIMBS, { error: `A limb is one of: ${LIMBS.join(', ')}.` })).max(4, { error: 'There are four limbs.' }),
   click: clickSchema.nullable(),
   tempo: keptTempoSchema,
   seconds: z.number({ error: 'How long it was practised is a number of seconds.' }).min(0, { error: 'Seconds are not negative.' }).max(86400, { error: 'A stage lasts at most a day.' }),
+  /** It ended before its time was up. */
+  cut: z.boolean({ error: 'cut is true or false.' }),
   word: z.enum(WORDS, { error: 'The word is solid, shaky or missed, or null.' }).nullable(),
-  measures: z.null({ error: 'measures is null: this Bazzet does not measure yet.' }),
+  measures: measuresSchema.nullable(),
+  /** The player’s own note. */
+  note: words('A note', 0, 1000),
+  /** The figures that were played to their end, such as `'x..x'`; null where it was none of figures. */
+  figures: z.array(z.string().refine(mask => FIGURES.has(mask), { error: 'A figure is written with x and ., such as x..x.' })).max(15).nullable(),
   /** Stages of one run share it; null where an older entry does not say. */
   sessionId: idSchema.nullable(),
 })
@@ -53,8 +70,11 @@ export interface DayBest { id: string, day: string, quarters: number }
 /** How fast an entry was, in quarters a minute. */
 export const quartersOf = ({ tempo }: Pick<LogEntry, 'tempo'>): number => convertTempo(tempo, '1/4').bpm
 
-/** A word of solid or shaky counts towards a best, and so does none. */
-export const countsAsBest = ({ word }: Pick<LogEntry, 'word'>): boolean => word !== 'missed'
+/** A stage cut off sooner than this, in seconds, is no best. */
+export const CUT_OFF = 20
+
+/** A word of solid or shaky counts towards a best, and so does none; what was missed does not, nor what was cut off after seconds. */
+export const countsAsBest = ({ word, seconds, cut }: Pick<LogEntry, 'word' | 'seconds' | 'cut'>): boolean => word !== 'missed' && !(cut && seconds < CUT_OFF)
 
 /** The fastest of each day by subject, from days in order and what each subject is called and counts now. */
 export function tempoLines(bests: readonly DayBest[], subjects: ReadonlyMap<string, { title: string, counts: NoteValue }>): TempoLine[] {

@@ -1,18 +1,18 @@
 import { z } from 'zod'
-import { type Groove, idSchema } from '#core/groove'
-import { DEFAULT_KIT, type Kit, type Limb, isHand } from '#core/kit'
+import { type Groove, idSchema, readGroove } from '#core/groove'
+import type { Limb } from '#core/kit'
 import type { By } from '#core/perform'
 import { type Result, ok, readAs, refuse } from '#core/result'
-import type { Tempo } from '#core/time'
 import { upgraded } from '#core/upgrade'
+import { rungsOf } from './climb'
+import { stageSeconds } from './play'
+import { nameOf } from './say'
 import { planShape } from './shape'
-import { type Stage, stageSchema } from './stage'
-import { tempoWayOf } from './tempos'
-import { type WayStep, nameOf, wayOf } from './ways'
+import { type Stage, castsLimbs, stageSchema } from './stage'
 
 const { format, version } = planShape()
 
-const MOST_STAGES = 40
+export const MOST_STAGES = 40
 
 export const planSchema = z.strictObject({
   format: z.literal(format, { error: `format is "${format}"; this is some other kind of document.` }),
@@ -30,63 +30,22 @@ export const planSchema = z.strictObject({
 
 export type Plan = z.infer<typeof planSchema>
 
-/** A plan from unknown data of any version there was. */
+/** A plan from unknown data of any version there was; the stickings in it are brought up to date too. */
 export function readPlan(input: unknown): Result<Plan> {
   const document = upgraded(input, planShape())
-  return document.ok ? readAs(planSchema, document.value, 'plan') : document
+  if (!document.ok) return document
+  return readAs(planSchema, withFreshStickings(document.value), 'plan')
 }
 
-/** The parts a plan is made of: what has strokes and is not muted. */
-export const practised = (groove: Groove): Groove['parts'] => groove.parts.filter(part => part.strokes.length > 0 && !part.muted)
-
-/** What a plan is to be: the way to learn it and how the tempo goes, by their ids; the goal, and the minutes in all. */
-export interface PlanWish { way?: string, tempo?: string, goal?: Tempo, minutes?: number, kit?: Kit }
-
-/** A stage lasts at least so long, in seconds: shorter is over before it has begun. */
-const SHORTEST = 20
-
-/** Whether two steps are the same to play, so that one of them says nothing. */
-const sameStep = (a: WayStep, b: WayStep): boolean => Object.keys(a.parts).join() === Object.keys(b.parts).join() && JSON.stringify(a.span) === JSON.stringify(b.span) && JSON.stringify(a.extra ?? []) === JSON.stringify(b.extra ?? [])
-
-/**
- * A plan made of a groove by a way to learn it, its stages in that way’s order. Steps with nothing in them fall away, and so do those
- * that would sound like the one before at no other tempo; muted parts are left out. Refused, with a reason, where the way finds nothing
- * to take apart. `newId` gives one id for the plan and one for each stage.
- */
-export function planFor(groove: Groove, newId: () => string, { way: wayId = 'feet-first', tempo: tempoId = 'rising', goal = groove.tempo, minutes, kit = DEFAULT_KIT }: PlanWish = {}): Result<Plan> {
-  const playing = practised(groove)
-  if (!playing.length) return refuse('There is nothing to practise yet: put strokes into at least one part on the Bench, and mute not all of them.')
-  const [way, tempos] = [wayOf(wayId), tempoWayOf(tempoId)]
-  if (!way || !tempos) return refuse(`There is no way to learn called “${way ? tempoId : wayId}”.`)
-  if (minutes !== undefined && !(minutes >= 1 && minutes <= 240)) return refuse('A plan lasts from 1 to 240 minutes.')
-  const [lead, other]: [Limb, Limb] = groove.lead === 'right' ? ['RH', 'LH'] : ['LH', 'RH']
-  const whole = { ...groove, parts: playing }
-  const steps = way.steps({ groove: whole, kit, lead, other }).filter(step => Object.keys(step.parts).length)
-  // One that is the same to play as the one before it says nothing, unless both are the whole and it is faster.
-  const apart = steps.filter((step, i) => i === 0 || !sameStep(step, steps[i - 1]!) || (!!step.whole && !!steps[i - 1]!.whole))
-  if (!apart.length) return refuse(`“${way.name}” finds nothing to take apart in this groove; choose another way.`)
-  const cut = tempos.stages(apart, goal)
-  if (cut.length > MOST_STAGES) return refuse(`“${way.name}” with “${tempos.name.toLowerCase()}” would make ${cut.length} stages; a plan has at most ${MOST_STAGES}.`)
-  const own = cut.reduce((sum, stage) => sum + stage.minutes, 0)
-  const limbs = (step: WayStep) => new Set([...playing, ...step.extra ?? []].filter(part => part.id in step.parts).map(part => part.limb))
-  const stages = cut.map(({ step, bpm, minutes: mine, says }): Stage => ({
-    id: newId(),
-    name: `${step.name ?? nameOf(limbs(step), lead)}${says ? `, ${says}` : ''}`,
-    subject: { kind: 'groove', id: groove.id },
-    span: step.span ?? null,
-    parts: step.parts,
-    extra: step.extra ?? [],
-    length: { seconds: Math.max(SHORTEST, Math.round(mine * (minutes === undefined ? 1 : minutes / own) * 12) * 5) },
-    click: { program: step.click, gaps: null },
-    countIn: 1,
-    tempo: { bpm, counts: goal.counts },
-    climb: null,
-    on: 'kit',
-    attend: step.attend ?? '',
-    given: [],
-  }))
-  const called = wayId === 'feet-first' && playing.every(part => isHand(part.limb)) ? 'hand by hand' : way.name.toLowerCase()
-  return ok({ format, version, id: newId(), title: `${groove.title}, ${called}`.slice(0, 160), stages })
+/** Grooves that are kept in a plan may be of an older version; what can’t be read is left for the schema to say. */
+function withFreshStickings(plan: unknown): unknown {
+  const stages = (plan as { stages?: unknown } | null)?.stages
+  if (!Array.isArray(stages)) return plan
+  return { ...plan as object, stages: stages.map((stage: { subject?: { kind?: unknown, groove?: unknown } } | null) => {
+    if (stage?.subject?.kind !== 'sticking') return stage
+    const groove = readGroove(stage.subject.groove)
+    return groove.ok ? { ...stage, subject: { ...stage.subject, groove: groove.value } } : stage
+  }) }
 }
 
 /** A plan with one stage changed. */
@@ -115,8 +74,10 @@ export const stageNamed = (stage: Stage, groove: Groove, name: string): Partial<
   (name ? { name: name.slice(0, 160), given: ['name'] } : { name: stageName(stage, groove), given: [] })
 
 /** What a stage is called by the limbs that the player has in it. */
-function stageName({ parts, extra }: Pick<Stage, 'parts' | 'extra'>, groove: Groove): string {
-  const limbs = new Set([...groove.parts, ...extra].filter(part => parts[part.id] === 'player' || parts[part.id] === 'sung').map(part => part.limb))
+function stageName(stage: Pick<Stage, 'parts' | 'extra' | 'subject'>, groove: Groove): string {
+  const { parts, extra } = stage
+  const id = castsLimbs(stage) ? 'limb' : 'id'
+  const limbs = new Set([...groove.parts, ...extra].filter(part => parts[part[id]] === 'player' || parts[part[id]] === 'sung').map(part => part.limb))
   return limbs.size ? nameOf(limbs, groove.lead === 'right' ? 'RH' : 'LH') : 'To listen to'
 }
 
@@ -131,5 +92,16 @@ export function castPart(stage: Stage, groove: Groove, partId: string, by: By): 
   return ok({ parts, ...(stage.given.includes('name') ? {} : { name: stageName({ ...stage, parts }, groove) }) })
 }
 
-/** How long a plan takes in all, in seconds. */
-export const planSeconds = (plan: Plan): number => plan.stages.reduce((sum, stage) => sum + stage.length.seconds, 0)
+/** A plan with a stage put in before another, or at the end; refused where it has as many as it may. */
+export function stageIn(plan: Plan, stage: Stage, before?: string): Result<Plan> {
+  if (plan.stages.length >= MOST_STAGES) return refuse(`A plan has at most ${MOST_STAGES} stages; take one out first.`)
+  const at = before === undefined ? plan.stages.length : plan.stages.findIndex(one => one.id === before)
+  return ok({ ...plan, stages: plan.stages.toSpliced(at < 0 ? plan.stages.length : at, 0, stage) })
+}
+
+/** Where nothing else is known, once through takes so long, in seconds: eight bars of four at a usual tempo. */
+const USUAL_LAP = 16
+
+/** How long a plan takes in all with no rung repeated, in seconds; `lap` gives how long once through a stage takes at its own tempo. */
+export const planSeconds = (plan: Pick<Plan, 'stages'>, lap: (stage: Stage) => { bars: number, seconds: number } = () => ({ bars: 8, seconds: USUAL_LAP })): number =>
+  plan.stages.reduce((sum, stage) => sum + stageSeconds(stage, lap(stage), rungsOf(stage)), 0)

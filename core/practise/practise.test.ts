@@ -4,7 +4,7 @@ import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/g
 import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { CueLine, type StrokeCue } from '#core/perform'
 import { NUMBERS, meter } from '#core/time'
-import { type LogEntry, countedAt, latestLines, logEntrySchema, planFor, planSchema, planSeconds, readEntry, readPlan, sayAttend, sayClick, sayClock, sayStageLimbs, stagePerformance, tempoByDay, castPart, withStage } from '.'
+import { type LogEntry, type Material, countedAt, latestLines, logEntrySchema, planFor, planSchema, planSeconds, readEntry, readPlan, sayAttend, sayClick, sayClock, sayStageLimbs, stagePerformance, tempoByDay, castPart, withStage } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb) => makePart({ id, name: id, limb, strokes: rowStrokes(bars, '3...', { piece: 'snare' }) })
@@ -19,6 +19,7 @@ const plan = (of: Groove = groove(...FOUR)) => {
   if (!made.ok) throw new Error(made.reason)
   return made.value
 }
+const materialOf = (...grooves: Groove[]): Material => ({ grooves: new Map(grooves.map(one => [one.id, one])), phrases: new Map(), kitOf: () => DEFAULT_KIT })
 const mine = (...parts: string[]) => Object.fromEntries(parts.map(id => [id, 'player']))
 
 describe('a plan', () => {
@@ -66,7 +67,7 @@ describe('a plan', () => {
     const [feet] = plan().stages
     expect(sayStageLimbs(groove(...FOUR), feet!)).toBe('You: right foot and left foot. Silent: right hand and left hand.')
     expect(sayClick(feet!.click)).toBe('Click on every beat.')
-    expect(sayClick({ program: [1260], gaps: null })).toBe('Click on slots of your own.')
+    expect(sayClick({ program: [1260], gaps: null, voice: null })).toBe('Click on slots of your own.')
     expect(sayAttend(groove(...FOUR), DEFAULT_KIT, feet!, NUMBERS)).toBe('Right foot and left foot land together on 1, 2, 3 and 4. Keep them one sound.')
     expect(sayAttend(groove(...FOUR), DEFAULT_KIT, { ...feet!, attend: 'The and of three' }, NUMBERS)).toBe('The and of three')
   })
@@ -92,7 +93,7 @@ describe('a plan', () => {
 
 describe('a stage as it is played', () => {
   const cued = (more: Partial<ReturnType<typeof plan>['stages'][number]> = {}, tempo?: { bpm: number, counts: '1/4' }) =>
-    new CueLine(stagePerformance({ ...plan().stages[0]!, ...more }, groove(...FOUR), DEFAULT_KIT, tempo)).between(-10, 2.3)
+    new CueLine(stagePerformance({ ...plan().stages[0]!, ...more }, materialOf(groove(...FOUR)), tempo ? { tempo } : {})!).between(-10, 2.3)
 
   it('counts in, sounds the player’s parts to play along with, and nothing else', () => {
     const strokes = cued().filter((cue): cue is StrokeCue => cue.kind === 'stroke')
@@ -124,10 +125,10 @@ describe('older plans and entries', () => {
     const read = readPlan(old)
     if (!read.ok) throw new Error(read.reason)
     expect(read.value).toEqual({
-      format: 'bazzet-plan', version: 2, id: 'p', title: 'P',
+      format: 'bazzet-plan', version: 3, id: 'p', title: 'P',
       stages: [{
         id: 's', name: 'Feet', subject: { kind: 'groove', id: 'g' }, span: null, parts: { bass: 'player' }, extra: [], length: { seconds: 120 },
-        click: { program: 'backbeats', gaps: null }, countIn: 1, tempo: { bpm: 66, counts: '1/4', assumed: true }, climb: null, on: 'kit', attend: '', given: ['name'],
+        click: { program: 'backbeats', gaps: null, voice: null }, fades: null, countIn: 1, tempo: { bpm: 66, counts: '1/4', assumed: true }, climb: null, ofCeiling: null, pulse: 'steady', on: 'kit', attend: '', given: ['name'],
       }],
     })
     expect(readPlan(JSON.parse(JSON.stringify(read.value)))).toEqual(read)
@@ -136,7 +137,7 @@ describe('older plans and entries', () => {
     expect(readPlan({ ...old, stages: [{ ...old.stages[0], bpm: 4000 }] })).toMatchObject({ ok: false, problems: [{ path: 'stages.0.tempo.bpm' }] })
     expect(readPlan({ ...old, stages: [{ ...old.stages[0], partIds: 'bass' }] })).toMatchObject({ ok: false })
     expect(readPlan({ ...old, stages: 'none' })).toMatchObject({ ok: false, problems: [{ path: 'stages' }] })
-    expect(readPlan({ ...old, version: 3 })).toMatchObject({ ok: false, reason: /from a newer Bazzet: this file says 3/ })
+    expect(readPlan({ ...old, version: 4 })).toMatchObject({ ok: false, reason: /from a newer Bazzet: this file says 4/ })
   })
   it('of the log keep what they say', () => {
     const entry = { id: 'e', grooveId: 'g', grooveTitle: 'G', planId: 'p', stage: 'All', bpm: 90, seconds: 60, word: null, at: '2026-03-01T18:00:00Z' }
@@ -148,8 +149,8 @@ describe('older plans and entries', () => {
 
 describe('the log', () => {
   const entry = (at: string, bpm: number, word: LogEntry['word'], id = 'g', counts: LogEntry['tempo']['counts'] = '1/4'): LogEntry => ({
-    format: 'bazzet-entry', version: 2, id: 'e', at, day: at.slice(0, 10), subject: { kind: 'groove', id, revision: 1, title: `Title of ${id}` }, planId: 'p', stage: 'All',
-    span: null, parts: {}, click: null, tempo: { bpm, counts }, seconds: 60, word, measures: null, sessionId: null,
+    format: 'bazzet-entry', version: 3, id: 'e', at, day: at.slice(0, 10), subject: { kind: 'groove', id, revision: 1, title: `Title of ${id}` }, planId: 'p', stage: 'All', source: 'plan',
+    span: null, parts: {}, limbs: [], click: null, tempo: { bpm, counts }, seconds: 60, cut: false, word, measures: null, note: '', figures: null, sessionId: null,
   })
 
   it('charts the fastest of each day that was not missed, by groove', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { meter } from '#core/time'
-import { ASKING, type Run, type RunEffect, type RunEvent, beginRun, entryOf, logEntrySchema, planFor, stageOf, stepRun } from '.'
+import { ASKING, type Plan, type Run, type RunEffect, type RunEvent, beginRun, entryOf, logEntrySchema, planFor, stageOf, stepRun } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const groove = makeGroove({ id: 'g', title: 'G', bars, parts: (['RF', 'RH'] as const).map(limb => makePart({ id: limb, name: limb, limb, strokes: rowStrokes(bars, '3...', { piece: 'snare' }) })) })
@@ -11,9 +11,11 @@ if (!made.ok) throw new Error(made.reason)
 // The foot alone at 70 for two minutes, then both at 75, and at 90 with all.
 const plan = { ...made.value, stages: made.value.stages.slice(0, 2) }
 
+const lapsOf = ({ stages }: Pick<Plan, 'stages'>) => stages.map(stage => ({ bars: 1, seconds: 240 / stage.tempo.bpm }))
+
 /** Runs events one after another; answers where it ends and all that it asked for. */
 function run(...events: RunEvent[]): { run: Run, effects: RunEffect[], phases: string[] } {
-  let now = beginRun(plan)
+  let now = beginRun(plan, { laps: lapsOf(plan) })
   const effects: RunEffect[] = []
   const phases: string[] = [now.phase]
   for (const event of events) {

@@ -1,27 +1,47 @@
-import { TEMPO_RANGE, type Tempo } from '#core/time'
+import { TEMPO_RANGE, type Tempo, convertTempo } from '#core/time'
+import { rungsOf } from './climb'
 import { type LogEntry, type Word } from './log'
-import type { Plan } from './plan'
+import type { Lap } from './play'
 import { type Stage, plainTempo } from './stage'
 
-/** Where a run of a plan is: before a stage, in its count-in or its time, waiting for the player's word, or over. */
-export type Phase = 'ready' | 'counting' | 'playing' | 'paused' | 'asking' | 'over'
+/**
+ * Where a run of a plan is: before a stage, in its count-in or its time, waiting for the player's word, in a break, stepping with no
+ * pulse, or over.
+ */
+export type Phase = 'ready' | 'counting' | 'playing' | 'paused' | 'asking' | 'resting' | 'stepping' | 'over'
 
-/** How long the player has for a word before the next stage begins by itself, in seconds. */
+/** How long the player has for a word before it goes on by itself, in seconds. */
 export const ASKING = 12
+/** A rung that waits for the player’s word is played so often without one before the run goes on to the next stage. */
+const UNSAID = 2
 
 /**
- * One run through a plan. Times are seconds of any steady clock; a stage's time counts from its first beat, not from the
- * count-in. `entry` numbers the stages that were begun, so that a word given late reaches the entry of its own stage.
+ * One run through a plan: plain data, so that a run that was interrupted can be taken up again. Times are seconds of any steady clock; a
+ * stage's time counts from its first beat, not from the count-in. `entry` numbers the stages and rungs that were begun, so that a
+ * word given late reaches the entry of its own.
  */
 export interface Run {
   stages: readonly Stage[]
+  /** Once through each stage at its own tempo, by place; and for each the stage that isolates what is hard in it, where there is one. */
+  laps: readonly Lap[]
+  helps: readonly (Stage | null)[]
   index: number
   phase: Phase
   tempo: Tempo
-  /** Seconds left of the stage, or for a word. */
-  left: number
-  /** Seconds played of the stage. */
+  /** Which rung of a climb, from 0. */
+  rung: number
+  /** Seconds left of the stage, of its rung, of a break or for a word; null where it lasts until it was clean. */
+  left: number | null
+  /** Seconds played of the stage or rung. */
   played: number
+  /** Clean times so far. */
+  cleans: number
+  /** Rungs in a row without a word. */
+  unsaid: number
+  /** The tempo that a climb found to be the ceiling, once one has. */
+  ceiling: Tempo | null
+  /** Where a stage that was interrupted by another goes on, by its id. */
+  goesOnAt: Readonly<Record<string, number>>
   /** When it was last told the time. */
   told: number
   autoAdvance: boolean
@@ -29,12 +49,14 @@ export interface Run {
 }
 
 export type RunEvent =
-  /** The big key: start, pause, go on; once a stage is over, on to the next without a word. */
+  /** The big key: start, pause, go on; once a stage is over, on to the next without a word; out of a break. */
   | { type: 'press', now: number }
   /** Time has passed; `begun` once the count-in is over. */
   | { type: 'tick', now: number, begun: boolean }
-  /** The player's word ends the stage, be its time up or not, and leads on to the next. */
+  /** The player's word, or what was measured, ends the stage, be its time up or not, and leads on. */
   | { type: 'say', word: Word, now: number }
+  /** Clean once more. */
+  | { type: 'clean', now: number }
   /** The same stage once more, at this tempo or another: -0.08 is eight in a hundred slower. */
   | { type: 'again', now: number, change: number }
   /** On to the next stage; what was played of this one is not logged. */
@@ -42,50 +64,129 @@ export type RunEvent =
   | { type: 'auto', on: boolean }
   | { type: 'end' }
 
-/** What a run asks of the world: to sound a stage, to fall silent, to write down how a stage went. */
+/** What a run asks of the world: to sound a stage so many times through, to fall silent, to write down how a stage went. */
 export type RunEffect =
-  | { type: 'play', stage: Stage, tempo: Tempo }
+  | { type: 'play', stage: Stage, tempo: Tempo, laps: number | null }
   | { type: 'stop' }
-  | { type: 'write', entry: number, stage: Stage, tempo: Tempo, seconds: number, word: Word | null }
+  | { type: 'write', entry: number, stage: Stage, tempo: Tempo, seconds: number, cut: boolean, word: Word | null }
 
 export interface Stepped { run: Run, effects: RunEffect[] }
 
-/** A run of a plan, waiting to start its first stage; over at once (`phase: 'over'`) where the plan has none. */
-export const beginRun = (plan: Pick<Plan, 'stages'>): Run =>
-  entered({ stages: plan.stages, index: 0, phase: 'ready', tempo: { bpm: 0, counts: '1/4' }, left: 0, played: 0, told: 0, autoAdvance: true, entry: -1 }, 0)
+/** What a run is made of beside its stages: once through each of them, and what isolates the hard of each. */
+export interface RunMaterial { laps: readonly Lap[], helps?: readonly (Stage | null)[] }
 
-/** The stage a run stands at; none once it is over: `stageOf(beginRun(plan)) // => plan.stages[0]`. */
+/** A run of a plan, waiting to start its first stage; over at once (`phase: 'over'`) where the plan has none. */
+export const beginRun = ({ stages }: { stages: readonly Stage[] }, { laps, helps = stages.map(() => null) }: RunMaterial): Run => entered({
+  stages, laps, helps, index: 0, phase: 'ready', tempo: { bpm: 0, counts: '1/4' }, rung: 0, left: 0, played: 0, cleans: 0, unsaid: 0,
+  ceiling: null, goesOnAt: {}, told: 0, autoAdvance: true, entry: -1,
+}, 0)
+
+/** The stage a run stands at; none once it is over: `stageOf(beginRun(plan, { laps })) // => plan.stages[0]`. */
 export const stageOf = (run: Run): Stage | undefined => run.stages[run.index]
 
-function entered(run: Run, index: number): Run {
+const inRange = (bpm: number): number => Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(bpm * 10) / 10))
+
+/** How long once through the stage takes at the tempo of the run, in seconds. */
+export function lapSeconds(run: Run): number {
+  const stage = stageOf(run)!
+  return run.laps[run.index]!.seconds * stage.tempo.bpm / convertTempo(run.tempo, stage.tempo.counts).bpm
+}
+
+/** How long one bar of it lasts, on the mean: within it the runner warns that the stage is about to end. */
+export const barSeconds = (run: Run): number => lapSeconds(run) / run.laps[run.index]!.bars
+
+/** How often the stage goes through from its start: whole times, so that it ends and changes on the bar. */
+function lapsIn(run: Run): number | null {
+  const { length } = stageOf(run)!
+  if ('clean' in length) return null
+  return 'bars' in length ? Math.max(1, Math.ceil(length.bars / run.laps[run.index]!.bars)) : Math.max(1, Math.round(length.seconds / lapSeconds(run)))
+}
+
+const isTimed = ({ subject, pulse }: Stage): boolean => subject.kind === 'break' || pulse === 'step'
+
+/** What is left of a stage at its start, in seconds. */
+function wholeOf(run: Run): number | null {
+  const stage = stageOf(run)!
+  if (isTimed(stage) && 'seconds' in stage.length) return stage.length.seconds
+  const laps = lapsIn(run)
+  return laps === null ? null : laps * lapSeconds(run)
+}
+
+function entered(run: Run, index: number, rung = run.goesOnAt[run.stages[index]?.id ?? ''] ?? 0): Run {
   const stage = run.stages[index]
-  return {
-    ...run, index, phase: stage ? 'ready' : 'over', tempo: stage ? plainTempo(stage.tempo) : run.tempo,
-    left: stage?.length.seconds ?? 0, played: 0, entry: run.entry + 1,
-  }
+  const fresh: Run = { ...run, index, rung, phase: stage ? 'ready' : 'over', played: 0, cleans: 0, entry: run.entry + 1, left: 0 }
+  if (!stage) return fresh
+  const { counts } = stage.tempo
+  const ceiling = stage.ofCeiling !== null && run.ceiling ? convertTempo(run.ceiling, counts).bpm * stage.ofCeiling : undefined
+  const at: Run = { ...fresh, tempo: { counts, bpm: ceiling === undefined ? rungsOf(stage)[rung]! : Math.round(inRange(ceiling)) } }
+  return { ...at, left: wholeOf(at) }
+}
+
+/** The same rung, at a tempo of its own. */
+function atTempo(run: Run, bpm: number): Run {
+  const at: Run = { ...run, tempo: { ...run.tempo, bpm: inRange(bpm) } }
+  return { ...at, left: wholeOf(at) }
 }
 
 function played(run: Run, now: number): Stepped {
   const stage = stageOf(run)
   if (!stage) return { run, effects: [] }
-  return { run: { ...run, told: now, phase: 'counting' }, effects: [{ type: 'play', stage, tempo: run.tempo }] }
+  if (stage.subject.kind === 'break') return { run: { ...run, told: now, phase: 'resting' }, effects: [] }
+  if (stage.pulse === 'step') return { run: { ...run, told: now, phase: 'stepping' }, effects: [] }
+  const laps = run.left === null ? null : Math.max(1, Math.ceil(run.left / lapSeconds(run) - 1e-6))
+  return { run: { ...run, told: now, phase: 'counting' }, effects: [{ type: 'play', stage, tempo: plainTempo(run.tempo), laps }] }
 }
 
-const writeOf = (run: Run, word: Word | null): RunEffect =>
-  ({ type: 'write', entry: run.entry, stage: stageOf(run)!, tempo: run.tempo, seconds: Math.round(run.played), word })
+const writeOf = (run: Run, word: Word | null, cut: boolean): RunEffect =>
+  ({ type: 'write', entry: run.entry, stage: stageOf(run)!, tempo: plainTempo(run.tempo), seconds: Math.round(run.played), cut, word })
 
 /** The stage is over: what was played is written down at once, so that nothing is lost, and a word may be added to it. */
-const ended = (run: Run): Stepped =>
-  ({ run: { ...run, phase: 'asking', left: ASKING }, effects: [{ type: 'stop' }, writeOf(run, null)] })
+const ended = (run: Run, cut: boolean): Stepped =>
+  ({ run: { ...run, phase: 'asking', left: ASKING }, effects: [{ type: 'stop' }, writeOf(run, null, cut)] })
 
-function onward(run: Run, now: number): Stepped {
-  const next = entered(run, run.index + 1)
-  return stageOf(next) && next.autoAdvance ? played(next, now) : { run: next, effects: [] }
-}
+/** On with a run that stands before a stage or rung: at once, or where the player wants it at a press. */
+const goOn = (run: Run, now: number): Stepped => (stageOf(run) && run.autoAdvance ? played(run, now) : { run, effects: [] })
+
+const onward = (run: Run, now: number): Stepped => goOn(entered({ ...run, unsaid: 0 }, run.index + 1), now)
 
 const after = (first: Stepped, then: (run: Run) => Stepped): Stepped => {
   const second = then(first.run)
   return { run: second.run, effects: [...first.effects, ...second.effects] }
+}
+
+/** The stage that isolates what is hard, put in before the one that was missed, which then goes on where it was. */
+function helped(run: Run): Run {
+  const help = run.helps[run.index]!
+  const at = run.index
+  const stage = stageOf(run)!
+  const slower = { ...help, id: `${help.id}-${run.entry}`, tempo: { ...help.tempo, bpm: inRange(Math.min(help.tempo.bpm, run.tempo.bpm - (stage.climb?.step ?? 0))) } }
+  return entered({
+    ...run, stages: run.stages.toSpliced(at, 0, slower), laps: run.laps.toSpliced(at, 0, scaled(run.laps[at]!, stage, slower)), helps: run.helps.toSpliced(at, 0, null),
+    goesOnAt: { ...run.goesOnAt, [stage.id]: run.rung },
+  }, at, 0)
+}
+const scaled = (lap: Lap, from: Stage, to: Stage): Lap => ({ ...lap, seconds: lap.seconds * from.tempo.bpm / convertTempo(to.tempo, from.tempo.counts).bpm })
+
+/** Where a rung leads by the word on it: null where none was given. */
+function judged(run: Run, word: Word | null, now: number): Stepped {
+  const { climb, ...stage } = stageOf(run)!
+  if (!climb) return onward(run, now)
+  const rungs = rungsOf({ ...stage, climb })
+  const said = word === null ? { ...run, unsaid: run.unsaid + 1 } : { ...run, unsaid: 0 }
+  const once = entered(said, run.index, run.rung)
+  const up = (): Stepped => {
+    if (run.rung + 1 < rungs.length) return goOn(entered(said, run.index, run.rung + 1), now)
+    return onward(climb.miss === 'stop' ? { ...said, ceiling: plainTempo(run.tempo) } : said, now)
+  }
+  if (word === 'solid' || (word === null && climb.allows === 'time')) return up()
+  if (word === null) return said.unsaid >= UNSAID ? onward(said, now) : goOn(atTempo(once, run.tempo.bpm), now)
+  if (word === 'shaky') return goOn(atTempo(once, run.tempo.bpm), now)
+  switch (climb.miss) {
+    case 'repeat': return goOn(atTempo(once, run.tempo.bpm), now)
+    case 'down': return goOn(run.rung > 0 ? entered(said, run.index, run.rung - 1) : atTempo(once, run.tempo.bpm - climb.step), now)
+    case 'isolate': return goOn(run.helps[run.index] ? helped(said) : atTempo(once, run.tempo.bpm - climb.step), now)
+    case 'stop': return onward({ ...said, ceiling: { ...run.tempo, bpm: run.rung > 0 ? rungs[run.rung - 1]! : inRange(run.tempo.bpm * 0.9) } }, now)
+  }
 }
 
 /** What a run becomes by an event, and what it asks for. */
@@ -97,22 +198,32 @@ export function stepRun(run: Run, event: RunEvent): Stepped {
     case 'press':
       if (run.phase === 'ready' || run.phase === 'paused') return played(run, event.now)
       if (run.phase === 'counting' || run.phase === 'playing') return { run: { ...run, phase: 'paused' }, effects: [{ type: 'stop' }] }
-      return run.phase === 'asking' ? onward(run, event.now) : still
+      if (run.phase === 'resting') return after({ run: entered(run, run.index + 1), effects: [] }, next => played(next, event.now))
+      return run.phase === 'asking' ? judged(run, null, event.now) : still
     case 'tick': return ticked(run, event.now, event.begun)
     case 'say': {
-      if (run.phase === 'over' || run.phase === 'ready') return still
-      const asked = run.phase === 'asking' ? still : ended(run)
-      const said: Stepped = { run: asked.run, effects: [...asked.effects, writeOf(asked.run, event.word)] }
-      return after(said, now => onward(now, event.now))
+      if (run.phase === 'over' || run.phase === 'ready' || run.phase === 'resting') return still
+      // A word while the time runs cuts the stage off; one that lasts until it is clean ends by a word.
+      const cut = run.phase !== 'asking' && run.left !== null && run.left > 0 && run.phase !== 'stepping'
+      const asked = run.phase === 'asking' ? still : ended(run, cut)
+      const wrote = run.phase === 'asking' ? writeOf(run, event.word, false) : writeOf(asked.run, event.word, cut)
+      return after({ run: asked.run, effects: [...asked.effects, wrote] }, now => judged(now, event.word, event.now))
+    }
+    case 'clean': {
+      if (run.phase !== 'playing') return still
+      const on: Run = { ...run, cleans: run.cleans + 1 }
+      const { length } = stageOf(on)!
+      if (!('clean' in length) || on.cleans < length.clean) return { run: on, effects: [] }
+      const done = ended(on, false)
+      return after({ run: done.run, effects: [...done.effects, writeOf(done.run, 'solid', false)] }, now => judged(now, 'solid', event.now))
     }
     case 'again': {
-      const bpm = Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(run.tempo.bpm * (1 + event.change))))
-      const again = entered(run, run.index < run.stages.length ? run.index : 0)
-      return after({ run: { ...again, tempo: { ...again.tempo, bpm } }, effects: [{ type: 'stop' }] }, now => played(now, event.now))
+      const again = entered(run, Math.min(run.index, Math.max(0, run.stages.length - 1)), run.rung)
+      return after({ run: atTempo(again, Math.round(run.tempo.bpm * (1 + event.change))), effects: [{ type: 'stop' }] }, now => played(now, event.now))
     }
     case 'skip': {
-      const going = run.phase === 'playing' || run.phase === 'counting'
-      const next: Stepped = { run: entered(run, run.index + 1), effects: [{ type: 'stop' }] }
+      const going = run.phase !== 'ready' && run.phase !== 'paused' && run.phase !== 'asking'
+      const next: Stepped = { run: entered({ ...run, unsaid: 0 }, run.index + 1), effects: [{ type: 'stop' }] }
       return going ? after(next, now => played(now, event.now)) : next
     }
   }
@@ -121,25 +232,40 @@ export function stepRun(run: Run, event: RunEvent): Stepped {
 function ticked(run: Run, now: number, begun: boolean): Stepped {
   const passed = now - run.told
   const told = { ...run, told: now }
-  if (run.phase === 'counting') return { run: begun ? { ...told, phase: 'playing' } : told, effects: [] }
-  if (run.phase === 'playing') {
-    const on = { ...told, left: run.left - passed, played: run.played + passed }
-    return on.left <= 0 ? ended(on) : { run: on, effects: [] }
+  const left = run.left === null ? null : run.left - passed
+  switch (run.phase) {
+    case 'counting': return { run: begun ? { ...told, phase: 'playing' } : told, effects: [] }
+    case 'playing': {
+      const on = { ...told, left, played: run.played + passed }
+      return left !== null && left <= 0 ? ended(on, false) : { run: on, effects: [] }
+    }
+    case 'stepping': return { run: { ...told, left: left === null ? null : Math.max(0, left), played: run.played + passed }, effects: [] }
+    case 'resting': return left! <= 0 ? onward({ ...told, left: 0 }, now) : { run: { ...told, left }, effects: [] }
+    case 'asking': {
+      if (!run.autoAdvance) return { run: told, effects: [] }
+      // A climb that goes by time alone does not stop to ask.
+      const { climb } = stageOf(run)!
+      if (climb?.allows === 'time' && run.rung + 1 < rungsOf(stageOf(run)!).length) return judged(told, null, now)
+      return left! <= 0 ? judged({ ...told, left }, null, now) : { run: { ...told, left }, effects: [] }
+    }
+    default: return { run: told, effects: [] }
   }
-  if (run.phase === 'asking' && run.autoAdvance) {
-    const on = { ...told, left: run.left - passed }
-    return on.left <= 0 ? onward(on, now) : { run: on, effects: [] }
-  }
-  return { run: told, effects: [] }
 }
 
-/** A stage's entry in the log, as a run asks for it to be written. */
-export const entryOf = ({ stage, tempo, seconds, word }: Extract<RunEffect, { type: 'write' }>, about: Pick<LogEntry, 'id' | 'at' | 'day' | 'planId' | 'sessionId'> & { revision: number | null, title: string }): LogEntry => {
-  const { revision, title, ...named } = about
+/** A run that was kept while it went on, made to wait for the player: what was sounding is paused. */
+export const takenUp = (run: Run): Run =>
+  ({ ...run, phase: run.phase === 'counting' || run.phase === 'playing' ? 'paused' : run.phase === 'stepping' || run.phase === 'resting' ? 'ready' : run.phase })
+
+/** A stage's entry in the log, as a run asks for it to be written; what only its surroundings know is told. */
+export const entryOf = (
+  { stage, tempo, seconds, cut, word }: Extract<RunEffect, { type: 'write' }>,
+  about: Pick<LogEntry, 'id' | 'at' | 'day' | 'planId' | 'sessionId'> & { revision: number | null, title: string } & Partial<Pick<LogEntry, 'limbs' | 'measures' | 'figures'>>,
+): LogEntry => {
+  const { revision, title, limbs = [], measures = null, figures = null, ...named } = about
+  const { kind, id } = stage.subject
   return {
-    format: 'bazzet-entry', version: 2, ...named,
-    subject: { ...stage.subject, revision, title },
-    stage: stage.name, span: stage.span, parts: stage.parts, click: stage.click, tempo, seconds, word, measures: null,
+    format: 'bazzet-entry', version: 3, ...named,
+    subject: { kind: kind === 'break' ? 'other' : kind, id, revision, title },
+    stage: stage.name, source: 'plan', span: stage.span, parts: stage.parts, limbs, click: stage.click, tempo, seconds, cut, word, measures, note: '', figures,
   }
 }
-

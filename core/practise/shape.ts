@@ -30,8 +30,18 @@ const planTo2 = (counts?: NoteValue) => ({ grooveId, ...plan }: Fields): Fields 
   })),
 })
 
+/** Version 3: a stage says how its tempo climbs, whether a voice counts, when the machine fades, and whether there is a pulse. */
+const planTo3 = (plan: Fields): Fields => ({
+  ...plan,
+  stages: eachOf(plan.stages, ({ click, ...stage }) => ({
+    ...stage,
+    click: typeof click === 'object' && click !== null ? { ...click, voice: null } : click,
+    fades: null, climb: null, ofCeiling: null, pulse: 'steady',
+  })),
+})
+
 /** How a plan is kept; `counts` is what its groove's tempo counts, where that is known. */
-export const planShape = (counts?: NoteValue) => ({ format: 'bazzet-plan', what: 'plan', version: 2, upgrades: [planTo2(counts)] }) as const satisfies Shape
+export const planShape = (counts?: NoteValue) => ({ format: 'bazzet-plan', what: 'plan', version: 3, upgrades: [planTo2(counts), planTo3] }) as const satisfies Shape
 
 /** Version 2 of a log entry: its subject, the player's own day, and a tempo with its note value. Version 1 had no format. */
 const entryTo2 = (counts?: NoteValue, day?: string) => ({ grooveId, grooveTitle, bpm, ...entry }: Fields): Fields => ({
@@ -46,8 +56,15 @@ const entryTo2 = (counts?: NoteValue, day?: string) => ({ grooveId, grooveTitle,
   sessionId: null,
 })
 
+/** Version 3: where an entry comes from, which limbs the player played (unknown: none), a note, and which figures were played. */
+const entryTo3 = ({ click, ...entry }: Fields): Fields => ({
+  ...entry,
+  click: typeof click === 'object' && click !== null ? { voice: null, ...click } : click,
+  source: 'plan', limbs: [], cut: false, note: '', figures: null,
+})
+
 /** The versions of a log entry. Version 1 named no note value and no day: pass those of its groove and of the player's calendar. */
-export const entryShape = (counts?: NoteValue, day?: string) => ({ format: 'bazzet-entry', what: 'log entry', version: 2, upgrades: [entryTo2(counts, day)] }) as const satisfies Shape
+export const entryShape = (counts?: NoteValue, day?: string) => ({ format: 'bazzet-entry', what: 'log entry', version: 3, upgrades: [entryTo2(counts, day), entryTo3] }) as const satisfies Shape
 
 /** An entry of version 1, which said neither format nor version, made to say so. */
 export const markedEntry = (input: unknown): unknown =>

@@ -6,12 +6,13 @@ import { CueLine } from '#core/perform'
 import { STYLE_CARDS, beginStyle, styleOf } from '#core/style'
 import { meter } from '#core/time'
 import { drummed } from '../../test/arbitrary'
-import { type Plan, TEMPO_WAYS, WAYS, ladder, planFor, planSchema, planSeconds, stageDoubled, stageMoved, stageNamed, stageOut, stagePerformance, usualWay } from '.'
+import { type Material, type Plan, TEMPO_WAYS, WAYS, ladder, planFor, planSchema, planSeconds, stageDoubled, stageMoved, stageNamed, stageOut, stagePerformance, usualWay } from '.'
 
 const S = 1260
 const row = (piece: string, text: string, kind: Stroke['stroke'] = 'hit'): Stroke[] =>
   [...text.replaceAll(' ', '')].flatMap((level, i): Stroke[] => (level === '.' ? [] : [{ at: i * S, piece, stroke: kind, level: Number(level) as Stroke['level'] }]))
 let n = 0
+const materialOf = (...grooves: Groove[]): Material => ({ grooves: new Map(grooves.map(one => [one.id, one])), phrases: new Map(), kitOf: () => DEFAULT_KIT })
 const newId = () => `id${n++}`
 
 /** Rock eighths with ghosts: hats, backbeat and ghosts in the left hand, bass drum, hat foot on 2 and 4. */
@@ -46,18 +47,22 @@ describe('each way to learn, on a rock bar', () => {
     ['lead-last', ['Without the lead hand', 'The lead on the beats', 'All four limbs']],
     ['hit-by-hit', ['Bass drum: 1 stroke', 'Bass drum: 2 strokes', 'All four limbs', 'All four limbs']],
     ['beat-by-beat', ['1 to a of 1', '1 to a of 2', '1 to a of 3', 'All four limbs', 'All four limbs']],
+    // At 100 the ghost on a of 1 has 150 ms to rise to the backbeat: demanding. The four strokes of the left hand all miss the three
+    // of the bass drum; hats and bass drum land together three times.
+    ['hard-spots', ['Left hand, a of 1', 'Left hand with right foot, against each other', 'Right hand with right foot, together', 'All four limbs', 'All four limbs']],
+    ['slot-by-slot', ['Step by step', 'Very slowly', 'All four limbs', 'All four limbs']],
     ['plain-first', ['All plain', 'With its dynamics', 'All four limbs']],
     // Left hand on the hats, right on the snare; but the bass drum's foot has no chick to make that the other has: both have.
     ['exchanged', ['As it is', 'The hands exchanged', 'The feet exchanged', 'All four limbs']],
     ['time-first', ['The time', 'The time with the feet', 'With the comping', 'All four limbs']],
   ])('%s', (way, stages) => expect(names(rock, way)).toEqual(stages))
 
-  it('every way there is has a row above, but that of brushes', () => expect(WAYS).toHaveLength(11))
+  it('every way there is has a row above, but that of brushes', () => expect(WAYS).toHaveLength(13))
 
   it('plays just what the stage says: strokes on shared instants, thinned, plain, exchanged', () => {
     const struck = (way: string, stage: number) => {
       const { stages } = made(rock, way)
-      const line = new CueLine(stagePerformance(stages[stage]!, rock, DEFAULT_KIT))
+      const line = new CueLine(stagePerformance(stages[stage]!, materialOf(rock))!)
       return line.between(0, 4 * 60 / stages[stage]!.tempo.bpm - 0.001).flatMap(cue => (cue.kind === 'stroke' && cue.heard ? [`${cue.limb} ${cue.tick / S} ${cue.level}`] : []))
     }
     // Together: 1 (hats, bass), 2 and 4 (hats, backbeat, foot), 3 and & of 3 (hats, bass).
@@ -94,14 +99,15 @@ describe('how the tempo goes', () => {
   it.each([
     ['rising', [70, 75, 80, 90]],
     ['slower-again', [65, 70, 65, 75, 65, 80, 65, 90]],
-    ['ladder', [70, 70, 70, 75, 82, 89, 96, 100]],
-    ['ceiling', [65, 70, 75, 80, 105, 75]],
+    ['ladder', [70, 70, 70, 75]],
+    ['up-and-down', [70, 70, 70, 75]],
+    ['ceiling', [60, 65, 70, 75, 80, 105, 75]],
   ])('%s', (tempo, bpms) => expect(tempos(tempo)).toEqual(bpms))
 
   it('a ladder has even steps, the last cut to the goal', () => {
     expect(ladder(70, 92, 4)).toEqual([70, 74, 78, 82, 86, 90, 92])
     expect(ladder(72, 104, 4)).toEqual([72, 76, 80, 84, 88, 92, 96, 100, 104])
-    expect(ladder(100, 90, 4)).toEqual([90])
+    expect(ladder(100, 90, 4)).toEqual([100, 96, 92, 90])
   })
 
   it('the minutes asked for are shared out among the stages', () => {
@@ -118,10 +124,10 @@ describe('laws', () => {
         return
       }
       expect(planSchema.safeParse(plan.value).success).toBe(true)
-      for (const stage of plan.value.stages) {
+      for (const stage of plan.value.stages.filter(one => one.subject.kind !== 'break')) {
         const there = new Set([...groove.parts, ...stage.extra].map(part => part.id))
         expect(Object.keys(stage.parts).every(id => there.has(id))).toBe(true)
-        expect(stagePerformance(stage, groove, DEFAULT_KIT).sections).toHaveLength(1)
+        expect(stagePerformance(stage, materialOf(groove))!.sections).toHaveLength(1)
       }
     }), { numRuns: 200 })
   })

@@ -4,6 +4,8 @@ import { type Kit, type Limb, LIMBS, isHand, otherSide, pieceOf, strokesFor } fr
 import type { By, Click } from '#core/perform'
 import { type StyleFamily, styleOf } from '#core/style'
 import { barStarts, beatsOf } from '#core/time'
+import type { Practised } from './practised'
+import { spotsOf } from './spots'
 
 /** A stage before it has a tempo and a length: who plays, over which span, with which parts for it alone; what share of the goal, and of the time. */
 export interface WayStep {
@@ -21,10 +23,9 @@ export interface WayStep {
   attend?: string
   /** All that is practised, as it is: played again faster it is a stage of its own. */
   whole?: true
+  /** Instant by instant, with no pulse. */
+  pulse?: 'step'
 }
-
-/** What a way takes apart: a groove with the parts that are practised, on its kit, and which hand leads. */
-export interface Practised { groove: Groove, kit: Kit, lead: Limb, other: Limb }
 
 /** A way to learn a groove: one school’s order, with the reason it gives. */
 export interface Way { id: string, name: string, about: string, steps(of: Practised): WayStep[] }
@@ -142,19 +143,33 @@ const hitByHit: Way = {
   },
 }
 
+/** How many beats of what is practised are chained one by one before the bar. */
+const BEATS_CHAINED = 4
+
 const beatByBeat: Way = {
   id: 'beat-by-beat', name: 'Beat by beat', about: 'One beat goes round until it sits; then two, three, the bar, and bar is chained to bar.',
-  steps: ({ groove }) => {
-    const beats = beatsOf(groove.bars).filter(beat => beat.bar === 0)
-    const starts = barStarts(groove.bars)
-    const spans: Span[] = beats.slice(0, 4).map(beat => ({ from: 0, to: beat.at + beat.length }))
-    if (spans.at(-1)!.to < starts[1]!) spans.push({ from: 0, to: starts[1]! })
-    if (groove.bars.length > 1) spans.push({ from: starts[1]!, to: starts[2]! })
+  steps: ({ groove, span }) => {
+    const { from, to } = span ?? { from: 0, to: grooveTicks(groove) }
+    const beats = beatsOf(groove.bars).filter(beat => beat.at >= from && beat.at + beat.length <= to)
+    if (!beats.length) return []
+    const barEnd = Math.min(to, barStarts(groove.bars)[beats[0]!.bar + 1]!)
+    const spans: Span[] = beats.filter(beat => beat.at < barEnd).slice(0, BEATS_CHAINED).map(beat => ({ from, to: beat.at + beat.length }))
+    if (spans.at(-1)!.to < barEnd) spans.push({ from, to: barEnd })
+    const next = barStarts(groove.bars).find(start => start > barEnd)
+    if (next && next <= to) spans.push({ from: barEnd, to: next })
     return [
-      ...spans.filter(span => span.to - span.from < grooveTicks(groove)).map((span, i): WayStep => ({ name: sentence(saySpan(groove, span)), parts: mine(groove.parts), span, share: 0.7 + 0.02 * i, minutes: 1.5, click: 'every beat' })),
+      ...spans.filter(one => one.to - one.from < to - from).map((one, i): WayStep => ({ name: sentence(saySpan(groove, one)), parts: mine(groove.parts), span: one, share: 0.7 + 0.02 * i, minutes: 1.5, click: 'every beat' })),
       all(groove, { share: 0.8 }), all(groove),
     ]
   },
+}
+
+const slotBySlot: Way = {
+  id: 'slot-by-slot', name: 'Slot by slot, with no pulse', about: 'One instant after another, each as slowly as it needs; then two, then a beat, and only then the click.',
+  steps: ({ groove }) => [
+    { name: 'Step by step', parts: mine(groove.parts), share: 0.6, minutes: 3, click: 'none', pulse: 'step', attend: 'Every instant is right before the next one comes.' },
+    all(groove, { name: 'Very slowly', share: 0.5, click: 'every beat', minutes: 3 }), all(groove, { share: 0.75, click: 'every beat' }), all(groove),
+  ],
 }
 
 const plainFirst: Way = {
@@ -214,8 +229,18 @@ const sweepsFirst: Way = {
   },
 }
 
+const hardFirst: Way = {
+  id: 'hard-spots', name: 'The hard spots first', about: 'What this groove asks most of you at its tempo comes first, hardest first and by itself; then all of it.',
+  steps: (of) => {
+    const found = spotsOf(of)
+    return found.length ? [...found.map(({ says, span, limbs }, i): WayStep => ({
+      name: says.name, parts: mine(on(of.groove, limb => limbs.includes(limb))), ...(span ? { span } : {}), share: 0.65 + 0.03 * i, minutes: 2, click: 'every beat', attend: says.attend,
+    })), all(of.groove, { share: 0.8, click: 'every beat' }), all(of.groove)] : []
+  },
+}
+
 /** The ways to learn a groove, in the order they are offered. */
-export const WAYS: readonly Way[] = [feetFirst, handsFirst, inPairs, unisonsFirst, leadLast, hitByHit, beatByBeat, plainFirst, exchange, timeFirst, sweepsFirst]
+export const WAYS: readonly Way[] = [feetFirst, handsFirst, inPairs, hardFirst, unisonsFirst, leadLast, hitByHit, beatByBeat, slotBySlot, plainFirst, exchange, timeFirst, sweepsFirst]
 /** `wayOf('pairs')!.name // => 'In pairs, then all'` */
 export const wayOf = (id: string): Way | undefined => WAYS.find(way => way.id === id)
 
@@ -227,13 +252,4 @@ export function usualWay(groove: Pick<Groove, 'style' | 'parts'>): string {
   if (groove.parts.some(part => part.strokes.some(stroke => stroke.stroke === 'sweep'))) return 'sweeps-first'
   if (family === 'jazz') return 'time-first'
   return family && HANDS_FIRST.includes(family) ? 'hands-first' : 'feet-first'
-}
-
-/** What a stage is called by the limbs that play in it: `'Feet and lead hand'`, `'Both hands'`, `'All four limbs'`. */
-export function nameOf(limbs: ReadonlySet<Limb>, leadHand: Limb): string {
-  const hands = [...limbs].filter(isHand)
-  if (limbs.size > 2 && hands.length === 2) return `All ${limbs.size === 4 ? 'four' : 'three'} limbs`
-  const feet = limbs.size - hands.length
-  const said = [feet === 2 ? 'feet' : feet ? 'foot' : '', hands.length === 2 ? 'both hands' : hands.length ? (hands[0] === leadHand ? 'lead hand' : 'other hand') : ''].filter(Boolean)
-  return sentence(said.length > 1 || hands.length === 2 ? sayList(said) : `${said[0]} alone`)
 }

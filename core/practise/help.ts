@@ -1,0 +1,34 @@
+import { type Groove, sentence } from '#core/groove'
+import { sayLimbs } from '#core/analyse'
+import { type Kit, type Limb, LIMBS } from '#core/kit'
+import type { Remedy } from '#core/measure'
+import { limbsBy } from './say'
+import { pairsOf } from './spots'
+import { type Stage, makeStage, plainTempo } from './stage'
+
+/** How much slower a stage is that isolates what is hard, and how long it lasts, in seconds. */
+const SLOWER = 0.85
+const LASTS = 120
+
+/**
+ * A stage that has some limbs of another by themselves, a little slower. Undefined where the stage has nothing of them, or nothing
+ * but them, so that it would be the same again.
+ */
+export function isolating(stage: Stage, groove: Groove, { limbs, says = '', click = 'every beat', span }: Partial<Remedy> & { limbs: readonly Limb[] }, id: string): Stage | undefined {
+  if (stage.subject.kind !== 'groove' && stage.subject.kind !== 'sticking') return undefined
+  const parts = Object.fromEntries([...groove.parts, ...stage.extra].flatMap(part => (limbs.includes(part.limb) && stage.parts[part.id] === 'player' ? [[part.id, 'player' as const]] : [])))
+  const mine = limbsBy(groove, stage, 'player')
+  if (!Object.keys(parts).length || (mine.every(limb => limbs.includes(limb)) && !span)) return undefined
+  return makeStage({
+    id, name: `${limbs.length === 1 ? `${sentence(sayLimbs(limbs))} alone` : sayLimbs(limbs)}`, subject: stage.subject, span: span ?? stage.span, parts, extra: stage.extra, length: { seconds: LASTS },
+    click: { program: click, gaps: null, voice: null }, tempo: { ...plainTempo(stage.tempo), bpm: Math.max(20, Math.round(stage.tempo.bpm * SLOWER)) }, on: stage.on, attend: says.slice(0, 200),
+  })
+}
+
+/** The stage that a climb puts in after a miss: of the limbs the player has, the two that fall between each other most, else those that land together most. */
+export function helpFor(stage: Stage, groove: Groove, kit: Kit, id: string): Stage | undefined {
+  const mine = new Set(limbsBy(groove, stage, 'player'))
+  const own = { ...groove, parts: [...groove.parts, ...stage.extra].filter(part => stage.parts[part.id] === 'player') }
+  const [pair] = pairsOf(own, kit).filter(one => one.limbs.every(limb => mine.has(limb))).sort((a, b) => b.between - a.between || b.together - a.together)
+  return pair && isolating(stage, groove, { limbs: LIMBS.filter(limb => pair.limbs.includes(limb)) }, id)
+}

@@ -1,0 +1,174 @@
+import { type Groove, type Span, inSpan, sayList, saySpan } from '#core/groove'
+import { DEFAULT_KIT, type Kit, type Limb, LIMBS, isHand } from '#core/kit'
+import type { By } from '#core/perform'
+import { type Phrase, phraseBars } from '#core/phrase'
+import { type Result, ok, refuse } from '#core/result'
+import type { Tempo } from '#core/time'
+import { MOST_STAGES, type Plan } from './plan'
+import { nameOf } from './say'
+import { planShape } from './shape'
+import { type Stage, makeStage } from './stage'
+import type { Subject } from './subject'
+import { type TempoStage, tempoWayOf } from './tempos'
+import { type WayStep, wayOf } from './ways'
+
+/** The parts a plan is made of: what has strokes and is not muted. */
+export const practised = (groove: Groove): Groove['parts'] => groove.parts.filter(part => part.strokes.length > 0 && !part.muted)
+
+/**
+ * What a plan is to be: the way to learn it and how the tempo goes, by their ids; the goal, and the minutes in all; a span, where it is
+ * not of all bars; warm-up and breaks, where they are wanted; and a sticking that is practised instead of a groove that is kept.
+ */
+export interface PlanWish {
+  way?: string
+  tempo?: string
+  goal?: Tempo
+  minutes?: number
+  kit?: Kit
+  span?: Span
+  warmUp?: boolean
+  breaks?: boolean
+  on?: Stage['on']
+  sticking?: boolean
+  /** Whether the record says that a stage is solid at its tempo: such stages are left out, but never the last. */
+  solid?: (stage: Stage) => boolean
+}
+
+/** A stage lasts at least so long, in seconds: shorter is over before it has begun. */
+const SHORTEST = 20
+/** A plan longer than this has breaks, one after each so many minutes, in seconds. Source: the project’s product.md, care. */
+export const BREAK_AFTER = 20 * 60
+const BREAK = 120
+const WARM_UP = 120
+
+/** Whether two steps are the same to play, so that one of them says nothing. */
+const sameStep = (a: WayStep, b: WayStep): boolean =>
+  Object.keys(a.parts).join() === Object.keys(b.parts).join() && JSON.stringify(a.span) === JSON.stringify(b.span) && JSON.stringify(a.extra ?? []) === JSON.stringify(b.extra ?? []) && a.pulse === b.pulse
+
+/** How many rungs a stage of some way has, one where it does not climb. */
+const rungsIn = ({ bpm, climb }: TempoStage): number => (climb ? Math.ceil(Math.abs(climb.to - bpm) / climb.step) + 1 + climb.then.length : 1)
+
+/** A break, sticks down. */
+export const breakStage = (id: string, tempo: Tempo, seconds = BREAK): Stage =>
+  makeStage({ id, name: 'Break', subject: { kind: 'break', id: 'break' }, parts: {}, length: { seconds }, tempo: { bpm: tempo.bpm, counts: tempo.counts }, countIn: 0, attend: 'Sticks down. Shake the arms out, drink something.' })
+
+/** Stages with a break wherever about twenty minutes have gone by and more is to come. */
+export function withBreaks(stages: readonly Stage[], seconds: (stage: Stage) => number, newId: () => string): Stage[] {
+  let since = 0
+  return stages.flatMap((stage, i) => {
+    const due = since > 0 && since + seconds(stage) / 2 >= BREAK_AFTER && i < stages.length
+    since = due ? seconds(stage) : stage.subject.kind === 'break' ? 0 : since + seconds(stage)
+    return due && stage.subject.kind !== 'break' ? [breakStage(newId(), stage.tempo), stage] : [stage]
+  })
+}
+
+/**
+ * A plan made of a groove by a way to learn it, its stages in that way’s order. Steps with nothing in them fall away, and so do those
+ * that would sound like the one before at no other tempo; muted parts are left out. Refused, with a reason, where the way finds nothing
+ * to take apart. `newId` gives one id for the plan and one for each stage.
+ */
+export function planFor(groove: Groove, newId: () => string, { way: wayId = 'feet-first', tempo: tempoId = 'rising', goal = groove.tempo, minutes, kit = DEFAULT_KIT, span, warmUp = false, breaks = true, on = 'kit', sticking = false, solid = () => false }: PlanWish = {}): Result<Plan> {
+  const inIt = span ? groove.parts.map(part => ({ ...part, strokes: part.every ? part.strokes : part.strokes.filter(stroke => inSpan(span, stroke.at)) })) : groove.parts
+  const playing = practised({ ...groove, parts: inIt })
+  if (!playing.length) return refuse(span ? 'Nothing is played in what is marked: mark a run of slots with strokes in it.' : 'There is nothing to practise yet: put strokes into at least one part on the Bench, and mute not all of them.')
+  const [way, tempos] = [wayOf(wayId), tempoWayOf(tempoId)]
+  if (!way || !tempos) return refuse(`There is no way to learn called “${way ? tempoId : wayId}”.`)
+  if (minutes !== undefined && !(minutes >= 1 && minutes <= 240)) return refuse('A plan lasts from 1 to 240 minutes.')
+  if (!(goal.bpm >= 20 && goal.bpm <= 400)) return refuse(`A goal is a tempo from 20 to 400; ${goal.bpm} is none.`)
+  const [lead, other]: [Limb, Limb] = groove.lead === 'right' ? ['RH', 'LH'] : ['LH', 'RH']
+  const whole = { ...groove, parts: playing }
+  const steps = way.steps({ groove: whole, kit, lead, other, ...(span ? { span } : {}) }).filter(step => Object.keys(step.parts).length)
+  // One that is the same to play as the one before it says nothing, unless both are the whole and it is faster.
+  const apart = steps.filter((step, i) => i === 0 || !sameStep(step, steps[i - 1]!) || (!!step.whole && !!steps[i - 1]!.whole))
+  if (!apart.length) return refuse(`“${way.name}” finds nothing to take apart in this groove; choose another way.`)
+  const cut = tempos.stages(apart, goal)
+  const own = cut.reduce((sum, stage) => sum + stage.minutes * rungsIn(stage), 0)
+  const limbs = (step: WayStep) => new Set([...playing, ...step.extra ?? []].filter(part => part.id in step.parts).map(part => part.limb))
+  const subject: Subject = sticking ? { kind: 'sticking', id: groove.id, groove } : { kind: 'groove', id: groove.id }
+  // A warm-up takes its time from the whole.
+  const rest = minutes === undefined ? own : Math.max(1, minutes - (warmUp ? WARM_UP / 60 : 0))
+  const made = cut.map(({ step, bpm, minutes: mine, says, climb, ofCeiling }): Stage => makeStage({
+    id: newId(),
+    name: `${step.name ?? nameOf(limbs(step), lead)}${says ? `, ${says}` : ''}`.slice(0, 160),
+    subject,
+    span: step.span ?? span ?? null,
+    parts: step.parts,
+    extra: step.extra ?? [],
+    length: { seconds: Math.max(SHORTEST, Math.round(mine * rest / own * 12) * 5) },
+    click: { program: step.click, gaps: null, voice: null },
+    tempo: { bpm, counts: goal.counts },
+    climb: climb ?? null,
+    ofCeiling: ofCeiling ?? null,
+    pulse: step.pulse ?? 'steady',
+    on,
+    attend: step.attend ?? '',
+  }))
+  const kept = made.filter((stage, i) => i === made.length - 1 || !solid(stage))
+  const warmed = warmUp ? [warmUpStage(newId(), subject, playing, goal, span), ...kept] : kept
+  const seconds = (stage: Stage) => ('seconds' in stage.length ? stage.length.seconds : 0) * (stage.climb ? rungsIn({ bpm: stage.tempo.bpm, climb: stage.climb } as TempoStage) : 1)
+  const stages = breaks ? withBreaks(warmed, seconds, newId) : warmed
+  if (stages.length > MOST_STAGES) return refuse(`“${way.name}” with “${tempos.name.toLowerCase()}” would make ${stages.length} stages; a plan has at most ${MOST_STAGES}.`)
+  const called = wayId === 'feet-first' && playing.every(part => isHand(part.limb)) ? 'hand by hand' : way.name.toLowerCase()
+  const where = span ? `, ${saySpan(groove, span)}` : ''
+  return ok({ ...planShapeOf(), id: newId(), title: `${groove.title}${where}, ${called}`.slice(0, 160), stages })
+}
+
+const planShapeOf = (): Pick<Plan, 'format' | 'version'> => {
+  const { format, version } = planShape()
+  return { format, version }
+}
+
+/** All of it at half the goal, low and loose. */
+const warmUpStage = (id: string, subject: Subject, parts: Groove['parts'], goal: Tempo, span: Span | undefined): Stage => makeStage({
+  id, name: 'Warm up', subject, span: span ?? null, parts: Object.fromEntries(parts.map(part => [part.id, 'player' as const])), length: { seconds: WARM_UP },
+  tempo: { bpm: Math.max(20, Math.round(goal.bpm / 2)), counts: goal.counts }, attend: 'Low sticks, loose hands; nothing loud yet.', given: ['name'],
+})
+
+const everyLimb = (): Record<string, By> => Object.fromEntries(LIMBS.map(limb => [limb, 'player' as const]))
+
+/** A phrase as a plan: slowly, nearly up to tempo, and at tempo; the player has all limbs. */
+export function phrasePlan(phrase: Phrase, newId: () => string, { goal = phrase.tempo, minutes = 12, breaks = true }: PlanWish = {}): Result<Plan> {
+  if (!phraseBars(phrase)) return refuse('There is nothing in this phrase yet: add a section first.')
+  if (!(minutes >= 1 && minutes <= 240)) return refuse('A plan lasts from 1 to 240 minutes.')
+  const stages = ([['Slowly, all through', 0.7, 'every beat'], ['Nearly up to tempo', 0.85, 'every beat'], ['At tempo', 1, 'backbeats']] as const).map(([name, share, program]) => makeStage({
+    id: newId(), name, subject: { kind: 'phrase', id: phrase.id }, parts: everyLimb(), length: { seconds: Math.max(SHORTEST, Math.round(minutes * 20)) },
+    click: { program, gaps: null, voice: null }, tempo: { bpm: Math.max(20, Math.round(goal.bpm * share)), counts: goal.counts }, attend: 'The way in and out of each fill.', given: ['name'],
+  }))
+  const seconds = (stage: Stage) => ('seconds' in stage.length ? stage.length.seconds : 0)
+  return ok({ ...planShapeOf(), id: newId(), title: `${phrase.title}, all through`.slice(0, 160), stages: breaks ? withBreaks(stages, seconds, newId) : stages })
+}
+
+/** One of several things to take in turn: a groove, and the tempo it stood at, or its own. */
+export interface InTurn { groove: Groove, tempo: Tempo }
+
+/** Two or three things in turn, so many minutes each, so many times round; at the tempos given. */
+export function inTurnPlan(things: readonly InTurn[], newId: () => string, { minutes = 2, rounds = 2 }: { minutes?: number, rounds?: number } = {}): Result<Plan> {
+  const able = things.filter(({ groove }) => practised(groove).length)
+  if (able.length < 2) return refuse('Taking things in turn needs at least two grooves with strokes in them.')
+  if (able.length * rounds > MOST_STAGES) return refuse(`That would make ${able.length * rounds} stages; a plan has at most ${MOST_STAGES}.`)
+  const stages = Array.from({ length: rounds }, () => able).flat().map(({ groove, tempo }) => makeStage({
+    id: newId(), name: groove.title, subject: { kind: 'groove', id: groove.id }, parts: Object.fromEntries(practised(groove).map(part => [part.id, 'player' as const])),
+    length: { seconds: Math.max(SHORTEST, Math.round(minutes * 60)) }, tempo: { bpm: Math.round(tempo.bpm), counts: tempo.counts }, given: ['name'],
+  }))
+  return ok({ ...planShapeOf(), id: newId(), title: `In turn: ${sayList([...new Set(able.map(({ groove }) => groove.title))])}`.slice(0, 160), stages })
+}
+
+/** A plan’s stages laid on another groove of like parts: what it plays by role and limb is played there; refused where nothing fits. */
+export function planOn(plan: Plan, from: Groove, to: Groove, newId: () => string): Result<Plan> {
+  const ids = new Map(from.parts.flatMap((part) => {
+    const like = to.parts.filter(other => other.limb === part.limb && practised(to).includes(other))
+    const own = like.filter(other => other.role === part.role)
+    return (own.length ? own : like).length ? [[part.id, (own.length ? own : like).map(other => other.id)] as const] : []
+  }))
+  const share = to.tempo.bpm / from.tempo.bpm
+  const bpmOf = (bpm: number) => Math.min(400, Math.max(20, Math.round(bpm * share)))
+  const stages = plan.stages.flatMap((stage): Stage[] => {
+    if (stage.subject.kind === 'break') return [{ ...stage, id: newId() }]
+    if ((stage.subject.kind !== 'groove' && stage.subject.kind !== 'figures') || stage.subject.id !== from.id) return []
+    const parts = Object.fromEntries(Object.entries(stage.parts).flatMap(([id, by]) => (ids.get(id.replace(/^stage-/, '')) ?? []).map(other => [other, by] as const)))
+    if (!Object.values(parts).some(by => by !== 'silent')) return []
+    return [{ ...stage, id: newId(), subject: { ...stage.subject, id: to.id }, span: null, parts, extra: [], tempo: { bpm: bpmOf(stage.tempo.bpm), counts: to.tempo.counts }, climb: stage.climb && { ...stage.climb, to: bpmOf(stage.climb.to), then: stage.climb.then.map(bpmOf) }, attend: '' }]
+  })
+  if (!stages.some(stage => stage.subject.kind !== 'break')) return refuse(`Nothing of this plan fits “${to.title}”: none of its limbs play there.`)
+  return ok({ ...planShapeOf(), id: newId(), title: `${plan.title.replace(from.title, to.title)}`.slice(0, 160), stages })
+}

@@ -1,0 +1,88 @@
+import { type Groove, sayCount, sayList, saySpan, sentence } from '#core/groove'
+import { LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
+import type { By, Click, Spoken } from '#core/perform'
+import type { Counting } from '#core/time'
+import { sayClimb } from './climb'
+import { type Stage, castsLimbs } from './stage'
+
+/** The limbs that somebody of these has in a stage, the lead side first. */
+export function limbsBy(groove: Groove, stage: Stage, ...wanted: By[]): Limb[] {
+  if (stage.subject.kind === 'figures') {
+    const { limb } = stage.subject
+    const rest = new Set(groove.parts.filter(part => part.limb !== limb && wanted.includes(stage.parts[part.id] ?? 'silent')).map(part => part.limb))
+    return limbsInOrder(groove.lead).filter(one => (one === limb ? wanted.includes('player') : rest.has(one)))
+  }
+  const byLimb = castsLimbs(stage)
+  const limbs = new Set([...groove.parts, ...stage.extra].filter(part => wanted.includes(stage.parts[byLimb ? part.limb : part.id] ?? 'silent')).map(part => part.limb))
+  return limbsInOrder(groove.lead).filter(limb => (byLimb ? wanted.includes(stage.parts[limb] ?? 'silent') : limbs.has(limb)))
+}
+
+/** Which limbs a stage leaves to the player, which the machine plays and which are silent: `'You: both feet. Silent: right hand.'` */
+export function sayStageLimbs(groove: Groove, stage: Stage): string {
+  if (stage.subject.kind === 'break') return 'Sticks down.'
+  const [plays, sings, machine] = [limbsBy(groove, stage, 'player'), limbsBy(groove, stage, 'sung'), limbsBy(groove, stage, 'machine')]
+  const there = new Set([...groove.parts, ...stage.extra].map(part => part.limb))
+  const used = new Set([...plays, ...sings, ...machine])
+  const rests = limbsInOrder(groove.lead).filter(limb => there.has(limb) && !used.has(limb))
+  const named = (limbs: readonly Limb[]) => sayList(limbs.map(limb => LIMB_NAMES[limb]))
+  const only = (limbs: readonly Limb[], ...out: (readonly Limb[])[]) => limbs.filter(limb => !out.some(list => list.includes(limb)))
+  const [sung, helped] = [only(sings, plays), only(machine, plays, sings)]
+  return [
+    plays.length ? `You: ${named(plays)}.` : sung.length ? '' : 'You listen.', sung.length ? `Sing: ${named(sung)}.` : '',
+    helped.length ? `The machine: ${named(helped)}.` : '', rests.length ? `Silent: ${named(rests)}.` : '',
+  ].filter(Boolean).join(' ')
+}
+
+const CLICK_WORDS: Record<Click, string> = {
+  'none': 'No click.',
+  'every beat': 'Click on every beat.',
+  'backbeats': 'Click on the backbeats.',
+  'first of bar': 'Click on the first of each bar.',
+  'eighths': 'Click on the eighths.',
+  'off-beats': 'Click on the off-beats.',
+  'inner sixteenths': 'Click on the inner sixteenths.',
+}
+/** Where a voice counts, in a player’s words. */
+export const sayVoice = (where: Spoken): string =>
+  (where === 'every slot' ? 'A voice counts every slot.' : where === 'beats' ? 'A voice counts the beats.' : `A voice counts where the ${LIMB_NAMES[where]} plays.`)
+
+/** A click in a player's words: `'Click on every beat.'` */
+export function sayClick({ program, gaps, voice }: Stage['click']): string {
+  const what = voice ? sayVoice(voice) : typeof program === 'string' ? CLICK_WORDS[program] : 'Click on slots of your own.'
+  return gaps?.silent && (voice || program !== 'none') ? `${what.slice(0, -1)}, ${sayCount(gaps.sound, 'bar')} with and ${gaps.silent} without.` : what
+}
+
+/** `'3 minutes'`, `'a minute and a half'` is said as `'1.5 minutes'`, `'16 bars'`, `'until it was clean 4 times'` */
+export function sayLength(length: Stage['length']): string {
+  if ('bars' in length) return sayCount(length.bars, 'bar')
+  if ('clean' in length) return `until it was clean ${length.clean === 1 ? 'once' : `${length.clean} times`}`
+  return length.seconds < 60 ? `${Math.round(length.seconds)} seconds` : sayCount(Math.round(length.seconds / 6) / 10, 'minute')
+}
+
+/** What a stage is, on one line: `'bars 1–2 · 64 up to 76 by 2 · every beat · 3 minutes'`. */
+export function sayStage(groove: Groove | undefined, stage: Stage, counting?: Counting): string {
+  if (stage.subject.kind === 'break') return sayLength(stage.length)
+  const { click: { program, voice } } = stage
+  return [
+    stage.span && groove ? saySpan(groove, stage.span, counting) : '',
+    stage.pulse === 'step' ? 'step by step' : sayClimb(stage),
+    stage.pulse === 'step' ? '' : voice ? 'counted' : typeof program === 'string' ? (program === 'none' ? 'no click' : program) : 'own slots',
+    `${sayLength(stage.length)}${stage.climb ? ' each' : ''}`,
+    stage.on === 'pad' ? 'on the pad' : '', stage.fades?.silent ? `machine ${stage.fades.sound} on, ${stage.fades.silent} off` : '',
+  ].filter(Boolean).join(' · ')
+}
+
+/** `'2:38'` from seconds, rounded up so that the last second shows 0:01. */
+export function sayClock(seconds: number): string {
+  const whole = Math.max(0, Math.ceil(seconds - 1e-6))
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
+}
+
+/** What a stage is called by the limbs that play in it: `'Feet and lead hand'`, `'Both hands'`, `'All four limbs'`. */
+export function nameOf(limbs: ReadonlySet<Limb>, leadHand: Limb): string {
+  const hands = [...limbs].filter(limb => limb === 'RH' || limb === 'LH')
+  if (limbs.size > 2 && hands.length === 2) return `All ${limbs.size === 4 ? 'four' : 'three'} limbs`
+  const feet = limbs.size - hands.length
+  const said = [feet === 2 ? 'feet' : feet ? 'foot' : '', hands.length === 2 ? 'both hands' : hands.length ? (hands[0] === leadHand ? 'lead hand' : 'other hand') : ''].filter(Boolean)
+  return sentence(said.length > 1 || hands.length === 2 ? sayList(said) : `${said[0]} alone`)
+}

@@ -1,0 +1,185 @@
+import { describe, expect, it } from 'vitest'
+import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
+import { DEFAULT_KIT, type Limb } from '#core/kit'
+import { CueLine, type StrokeCue } from '#core/perform'
+import { makeSection as phraseSection, phraseFrom } from '#core/phrase'
+import { NUMBERS, meter } from '#core/time'
+import { type Material, type Stage, figuresOf, figuresPlayed, helpFor, inTurnPlan, isolating, lapOf, makeStage, masks, planFor, planOn, planSchema, readPlan, sayStage, sayStageLimbs, stageIn, stagePerformance, withBreaks } from '.'
+
+const bars = makeBars(meter(4, 4), 1, 4)
+const part = (id: string, limb: Limb, row: string, piece = 'snare') => makePart({ id, name: id, limb, strokes: rowStrokes(bars, row, { piece }) })
+const groove = makeGroove({ id: 'g', title: 'Wet Rope', bars, tempo: { bpm: 60, counts: '1/4' }, parts: [part('hat', 'RH', '3.3.3.3.3.3.3.3.', 'hi-hat'), part('snare', 'LH', '....5.......5...'), part('bass', 'RF', '4.....4.4.......', 'bass drum'), part('foot', 'LF', '....3.......3...', 'hi-hat')] })
+const other: Groove = { ...groove, id: 'h', title: 'Cold Kettle', parts: [part('time', 'RH', '3...3...3...3...', 'ride')] }
+const material: Material = { grooves: new Map([['g', groove], ['h', other]]), phrases: new Map(), kitOf: () => DEFAULT_KIT }
+const mine = { hat: 'player', snare: 'player', bass: 'player', foot: 'player' } as const
+let n = 0
+const newId = () => `n${n++}`
+const stage = (more: Partial<Stage> = {}): Stage => makeStage({ id: 's', name: 'All', subject: { kind: 'groove', id: 'g' }, parts: mine, length: { seconds: 60 }, tempo: { bpm: 60, counts: '1/4' }, ...more })
+const strokes = (one: Stage, seconds: number, laps: number | null = null) =>
+  new CueLine(stagePerformance(one, material, { laps, counting: NUMBERS })!).between(0, seconds).filter((cue): cue is StrokeCue => cue.kind === 'stroke')
+const clicks = (one: Stage, seconds: number) => new CueLine(stagePerformance(one, material, { counting: NUMBERS })!).between(-10, seconds).flatMap(cue => (cue.kind === 'click' ? [[cue.says, cue.seconds] as const] : []))
+
+describe('a stage as it sounds', () => {
+  it('has a voice that counts every slot, the beats, or where a limb plays, the count-in on the beats', () => {
+    const said = (voice: Stage['click']['voice']) => clicks(stage({ click: { program: 'every beat', gaps: null, voice } }), 4).map(([says]) => says).join(' ')
+    expect(said('every slot')).toBe('1 2 3 4 1 e & a 2 e & a 3 e & a 4 e & a')
+    expect(said('beats')).toBe('1 2 3 4 1 2 3 4')
+    expect(said('RF')).toBe('1 2 3 4 1 & 3') // 1, & of 2, 3
+    expect(clicks(stage({ click: { program: 'every beat', gaps: null, voice: 'RF' } }), 4).map(([, at]) => at)).toEqual([-4, -3, -2, -1, 0, 1.5, 2])
+  })
+
+  it('lets the machine fade on alternate bars, counted from the start', () => {
+    const heard = strokes(stage({ parts: { hat: 'machine' }, fades: { sound: 2, silent: 1 } }), 24).filter(cue => cue.heard)
+    expect([...new Set(heard.map(cue => cue.bar))]).toEqual([0, 1, 3, 4])
+  })
+
+  it('goes from one groove to the other every so many bars, and round', () => {
+    const turns = stage({ subject: { kind: 'turns', id: 'gh', of: [{ id: 'g', bars: 2 }, { id: 'h', bars: 1 }] }, parts: { RH: 'player', LH: 'player', RF: 'player' } })
+    const pieces = strokes(turns, 24)
+    expect([...new Set(pieces.filter(cue => cue.pieceId === 'ride').map(cue => cue.bar))]).toEqual([2, 5])
+    expect(pieces.some(cue => cue.limb === 'LF')).toBe(false) // nobody plays the left foot
+    expect(lapOf(turns, material)).toEqual({ bars: 3, seconds: 12 })
+    expect(sayStageLimbs(groove, turns)).toBe('You: right hand, left hand and right foot. Silent: left foot.')
+  })
+
+  it('plays a phrase at the stage’s tempo, limb by limb', () => {
+    const begun = phraseFrom(groove, 1, newId)
+    const [key] = Object.keys(begun.grooves)
+    const phrase = { ...begun, id: 'p', tempo: { bpm: 120, counts: '1/4' as const }, sections: [phraseSection({ id: 'x', name: 'A', bars: 2, times: 2, play: { groove: key! } })] }
+    const withPhrase: Material = { ...material, phrases: new Map([['p', phrase]]) }
+    const one = stage({ subject: { kind: 'phrase', id: 'p' }, parts: { RF: 'player', RH: 'machine' } })
+    const cues = new CueLine(stagePerformance(one, withPhrase, { laps: 1 })!)
+    expect(cues.ends).toBeCloseTo(16)
+    expect([...new Set(cues.between(0, 16).flatMap(cue => (cue.kind === 'stroke' ? [`${cue.limb} ${cue.by}`] : [])))].sort()).toEqual(['RF player', 'RH machine'])
+    expect(lapOf(one, withPhrase)).toMatchObject({ bars: 4, seconds: expect.closeTo(16) })
+  })
+
+  it('a break sounds nothing; a groove that is not here neither', () => {
+    expect(stagePerformance(makeStage({ ...stage(), subject: { kind: 'break', id: 'break' }, parts: {} }), material)).toBeUndefined()
+    expect(stagePerformance(stage({ subject: { kind: 'groove', id: 'nobody' } }), material)).toBeUndefined()
+  })
+})
+
+describe('figures over an ostinato', () => {
+  const figures = { kind: 'figures', id: 'g', limb: 'RF', grid: 'sixteenths', bars: 4, easiest: true, accents: false } as const
+  it('are fifteen of four slots and seven of three', () => {
+    expect(masks(4)).toHaveLength(15)
+    expect(masks(3)).toEqual(['x..', '.x.', 'xx.', '..x', 'x.x', '.xx', 'xxx'])
+    expect(new Set(masks(4)).size).toBe(15)
+  })
+
+  it('come easiest first: those that land with the hats before those between', () => {
+    const order = figuresOf(groove, figures, DEFAULT_KIT).map(one => one.mask)
+    // Hats on every eighth: 1 and & are unisons. All of it on them: one stroke, the other, both; then one of e and a more.
+    expect(order.slice(0, 3)).toEqual(['x...', '..x.', 'x.x.'])
+    expect(order.at(-1)).toBe('xxxx')
+    expect(figuresOf(groove, figures, DEFAULT_KIT)[0]!.part.strokes.map(stroke => [stroke.at, stroke.piece])).toEqual([0, 5040, 10080, 15120].map(at => [at, 'bass drum']))
+    expect(figuresOf(groove, { ...figures, easiest: false }, DEFAULT_KIT).map(one => one.mask)).toEqual(masks(4))
+  })
+
+  it('with accents every slot is struck and the figure stands out', () => {
+    const [, second] = figuresOf(groove, { ...figures, accents: true, easiest: false }, DEFAULT_KIT)
+    expect(second!.part.strokes.slice(0, 4).map(stroke => stroke.level)).toEqual([2, 5, 2, 2])
+  })
+
+  it('are played four bars each without a stop, the limb’s own part left out', () => {
+    const one = stage({ subject: figures, parts: { hat: 'player', snare: 'player' } })
+    const foot = strokes(one, 32).filter(cue => cue.limb === 'RF')
+    expect(foot.filter(cue => cue.bar < 4).every(cue => cue.tick % 5040 === 0)).toBe(true)
+    expect(foot.filter(cue => cue.bar >= 4).every(cue => cue.tick % 5040 === 2520)).toBe(true)
+    expect(lapOf(one, material)).toEqual({ bars: 60, seconds: 240 })
+    expect(figuresPlayed(['a', 'b', 'c'], 25, 30)).toEqual(['a', 'b'])
+  })
+})
+
+describe('stages made of what is hard', () => {
+  it('isolate a pair, and not what would be the same again', () => {
+    expect(isolating(stage(), groove, { limbs: ['RH', 'RF'], says: 'Slowly.' }, 'x')).toMatchObject({ name: 'Right hand with right foot', parts: { hat: 'player', bass: 'player' }, tempo: { bpm: 51 }, attend: 'Slowly.' })
+    expect(isolating(stage({ parts: { hat: 'player', bass: 'player' } }), groove, { limbs: ['RH', 'RF'] }, 'x')).toBeUndefined()
+    // The snare’s two strokes and the bass drum’s three all miss each other; snare and hat foot all meet.
+    expect(helpFor(stage(), groove, DEFAULT_KIT, 'x')).toMatchObject({ name: 'Left hand with right foot' })
+  })
+
+  it('are put before a stage, and refused where the plan is full', () => {
+    const plan = planFor(groove, newId, {})
+    if (!plan.ok) throw new Error(plan.reason)
+    const more = stageIn(plan.value, stage({ id: 'new' }), plan.value.stages[2]!.id)
+    expect(more.ok && more.value.stages.map(one => one.id).indexOf('new')).toBe(2)
+    const full = { ...plan.value, stages: Array.from({ length: 40 }, (_, i) => stage({ id: `f${i}` })) }
+    expect(stageIn(full, stage({ id: 'new' }))).toMatchObject({ ok: false, reason: /at most 40/ })
+  })
+})
+
+describe('plans of other kinds', () => {
+  it('over twenty minutes have a break, and a warm-up where it is wanted', () => {
+    const long = planFor(groove, newId, { minutes: 45, warmUp: true })
+    if (!long.ok) throw new Error(long.reason)
+    const names = long.value.stages.map(one => one.name)
+    expect(names[0]).toBe('Warm up')
+    expect(names).toContain('Break')
+    expect(names.at(-1)).not.toBe('Break')
+    expect(planSchema.safeParse(long.value).success).toBe(true)
+    const short = planFor(groove, newId, { minutes: 15 })
+    expect(short.ok && short.value.stages.some(one => one.subject.kind === 'break')).toBe(false)
+    expect(withBreaks([stage({ id: 'a' }), stage({ id: 'b' })], () => 1200, newId).map(one => one.name)).toEqual(['All', 'Break', 'All'])
+  })
+
+  it('of a span play only what lies in it', () => {
+    const made = planFor(groove, newId, { span: { from: 5040, to: 10080 }, way: 'pairs' })
+    if (!made.ok) throw new Error(made.reason)
+    // Beat 2: hats on 2 and &, snare and foot on 2, bass drum on &.
+    expect(made.value.stages.every(one => one.span?.from === 5040)).toBe(true)
+    expect(made.value.title).toBe('Wet Rope, 2 to a of 2, in pairs, then all')
+    expect(planFor(groove, newId, { span: { from: 1260, to: 2520 } })).toMatchObject({ ok: false, reason: /Nothing is played in what is marked/ })
+    const chained = planFor(groove, newId, { span: { from: 5040, to: 15120 }, way: 'beat-by-beat' })
+    expect(chained.ok && chained.value.stages.map(one => one.span)).toEqual([{ from: 5040, to: 10080 }, { from: 5040, to: 15120 }, { from: 5040, to: 15120 }])
+  })
+
+  it('leave out what the record says is solid, but never the last', () => {
+    const made = planFor(groove, newId, { solid: () => true })
+    expect(made.ok && made.value.stages).toHaveLength(1)
+    const feet = planFor(groove, newId, { solid: one => one.name === 'Feet alone' })
+    expect(feet.ok && feet.value.stages.map(one => one.name)).toEqual(['Feet and lead hand', 'Feet and other hand', 'All four limbs'])
+  })
+
+  it('of a sticking carry its groove with them, and are read back', () => {
+    const made = planFor(groove, newId, { sticking: true, on: 'pad' })
+    if (!made.ok) throw new Error(made.reason)
+    expect(made.value.stages[0]).toMatchObject({ subject: { kind: 'sticking', groove: { id: 'g' } }, on: 'pad' })
+    expect(readPlan(JSON.parse(JSON.stringify(made.value)))).toEqual(made)
+  })
+
+  it('take several things in turn, two minutes each, twice round', () => {
+    const made = inTurnPlan([{ groove, tempo: { bpm: 80, counts: '1/4' } }, { groove: other, tempo: other.tempo }], newId)
+    if (!made.ok) throw new Error(made.reason)
+    expect(made.value.stages.map(one => [one.name, one.tempo.bpm, one.length])).toEqual([['Wet Rope', 80, { seconds: 120 }], ['Cold Kettle', 60, { seconds: 120 }], ['Wet Rope', 80, { seconds: 120 }], ['Cold Kettle', 60, { seconds: 120 }]])
+    expect(inTurnPlan([{ groove, tempo: groove.tempo }], newId)).toMatchObject({ ok: false, reason: /at least two/ })
+  })
+
+  it('serve another groove as a template, at its tempo', () => {
+    const plan = planFor(groove, newId, {})
+    if (!plan.ok) throw new Error(plan.reason)
+    const faster = { ...groove, id: 'k', title: 'Kettle', tempo: { bpm: 120, counts: '1/4' as const } }
+    const made = planOn(plan.value, groove, faster, newId)
+    expect(made.ok && made.value.stages.map(one => one.tempo.bpm)).toEqual(plan.value.stages.map(one => one.tempo.bpm * 2))
+    expect(made.ok && made.value.title).toBe('Kettle, feet first')
+    expect(planOn(plan.value, groove, { ...other, parts: [] }, newId)).toMatchObject({ ok: false, reason: /Nothing of this plan fits/ })
+  })
+
+  it('of nothing sensible are refused in a sentence', () => {
+    const plan = planFor(groove, newId, {})
+    if (!plan.ok) throw new Error(plan.reason)
+    const wrong = (facts: object, path: string) => expect(readPlan({ ...plan.value, stages: [{ ...plan.value.stages[0], ...facts }] })).toMatchObject({ ok: false, problems: [{ path: `stages.0.${path}` }] })
+    wrong({ length: { seconds: -60 } }, 'length.seconds')
+    wrong({ tempo: { bpm: 0, counts: '1/4' } }, 'tempo.bpm')
+    wrong({ tempo: { bpm: 2000, counts: '1/4' } }, 'tempo.bpm')
+    wrong({ climb: { to: 2000, step: 4, then: [], allows: 'word', miss: 'down' } }, 'climb.to')
+    wrong({ parts: {} }, 'parts')
+    wrong({ fades: { sound: 0, silent: 1 } }, 'fades.sound')
+    expect(planFor(groove, newId, { goal: { bpm: 2000, counts: '1/4' } })).toMatchObject({ ok: false, reason: 'A goal is a tempo from 20 to 400; 2000 is none.' })
+  })
+
+  it('are said on a line', () => {
+    expect(sayStage(groove, stage({ span: { from: 0, to: 5040 }, climb: { to: 76, step: 4, then: [], allows: 'word', miss: 'down' }, length: { bars: 8 } }))).toBe('1 to a of 1 · 60 up to 76 by 4 · every beat · 8 bars each')
+  })
+})
