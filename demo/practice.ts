@@ -1,59 +1,89 @@
 import type { Groove } from '#core/groove'
-import { type LogEntry, type Plan, type Word, planFor, plainTempo } from '#core/practise'
+import { DEFAULT_KIT, type Kit } from '#core/kit'
+import { type Simulated, USUAL_SIMULATED, askedOf, measure, simulate, verdictOf } from '#core/measure'
+import { CueLine } from '#core/perform'
+import { type LogEntry, type Material, type Plan, type Stage, type Word, limbsBy, planFor, plainTempo, stagePerformance } from '#core/practise'
 import { randomFrom } from '#core/chance'
+
+/** The plans of the demo world: which groove, by which way to learn it and with which tempos. */
+const PLANS = [
+  { id: 'wet-rope', way: 'feet-first', tempo: 'ladder', minutes: 24 },
+  { id: 'boiler-room-two', way: 'pairs', tempo: 'rising' },
+  { id: 'seven-crates-up', way: 'hands-first', tempo: 'slower-again' },
+] as const
 
 /** A plan for each of these grooves; ids follow from the groove's, so that loading again finds them. */
 export function demoPlans(grooves: readonly Groove[]): Plan[] {
-  return ['wet-rope', 'boiler-room-two', 'seven-crates-up'].flatMap((id) => {
+  return PLANS.flatMap(({ id, ...wish }) => {
     const groove = grooves.find(one => one.id === id)
     if (!groove) return []
     let n = 0
-    const plan = planFor(groove, () => `${id}-stage-${++n}`)
+    const plan = planFor(groove, () => `${id}-stage-${++n}`, wish)
     return plan.ok ? [{ ...plan.value, id: `${id}-plan` }] : []
   })
 }
 
 const DAY = 24 * 60 * 60 * 1000
+const WEEKS = 10
+/** Stages are measured now and then, over so many seconds of them. */
+const MEASURED = 48
+
+/** What the simulated drummer would have been measured at, as they were so far along (0 to 1): the left foot comes home in time. */
+function measured(stage: Stage, material: Material, tempo: number, along: number, seed: number): LogEntry['measures'] {
+  const performance = stagePerformance({ ...stage, countIn: 0 }, material, { tempo: { ...plainTempo(stage.tempo), bpm: tempo } })
+  if (!performance) return null
+  const line = new CueLine(performance)
+  const asked = askedOf(line, 0, MEASURED)
+  const habit = USUAL_SIMULATED.limbs
+  const limbs = Object.fromEntries(Object.entries(habit).map(([limb, { bias, spread }]) => [limb, { bias: bias * (1.8 - 1.5 * along), spread: spread * (2 - along) }])) as Simulated['limbs']
+  return measure(asked, simulate(asked, { ...USUAL_SIMULATED, limbs, misses: 0.03 * (1 - along), seed }), { input: 'simulated', tells: 'limb', vouched: false, bars: Math.max(1, line.placeAt(MEASURED).bar) })
+}
 
 /**
- * Five weeks of evenings up to `now`: each plan practised now and then, its tempo climbing a little each
- * time it was solid. The same `now` gives the same log.
+ * Ten weeks of evenings up to `now`: each plan practised now and then, in sittings of some of its stages, its tempo climbing a little each
+ * time it was solid; measured at times by the simulated drummer. The same `now` gives the same log.
  */
-export function demoLog(plans: readonly Plan[], grooves: readonly Groove[], now: Date): LogEntry[] {
+export function demoLog(plans: readonly Plan[], grooves: readonly Groove[], now: Date, kitOf: (id: string) => Kit = () => DEFAULT_KIT): LogEntry[] {
   const random = randomFrom(35)
   const entries: LogEntry[] = []
+  const material: Material = { grooves: new Map(grooves.map(one => [one.id, one])), phrases: new Map(), kitOf }
   plans.forEach((plan, p) => {
-    const groove = grooves.find(one => one.id === plan.stages[0]!.subject.id)!
-    let ease = 0.78
-    for (let back = 35 - p * 4; back > 0; back -= 1 + Math.floor(random() * 3)) {
+    const groove = grooves.find(one => one.id === plan.stages.find(stage => stage.subject.kind === 'groove')!.subject.id)!
+    const stages = plan.stages.filter(stage => stage.subject.kind !== 'break')
+    let ease = 0.74
+    const first = WEEKS * 7 - p * 9
+    for (let back = first; back > 0; back -= 2 + Math.floor(random() * 4)) {
       const evening = new Date(now.getTime() - back * DAY)
-      evening.setUTCHours(18, Math.floor(random() * 40), 0, 0)
+      evening.setUTCHours(18 + p, Math.floor(random() * 40), 0, 0)
       let minutes = 0
-      plan.stages.forEach((stage, s) => {
-        minutes += stage.length.seconds / 60
-        const word: Word = random() < 0.62 ? 'solid' : random() < 0.7 ? 'shaky' : 'missed'
-        if (s === plan.stages.length - 1 && word === 'solid') ease = Math.min(1.02, ease + 0.02)
+      stages.forEach((stage, s) => {
+        const seconds = 'seconds' in stage.length ? Math.round(stage.length.seconds * (0.8 + 0.2 * random())) : 60
+        minutes += seconds / 60
+        const tempo = Math.round((stage.climb?.to ?? stage.tempo.bpm) * ease)
+        const measures = back % 3 === 0 && s > 0 ? measured(stage, material, tempo, 1 - back / first, 100 * p + back + s) : null
+        const told = measures && verdictOf(measures, groove).next.does
+        const word: Word = told ? (told === 'climb' ? 'solid' : told === 'down' ? 'missed' : 'shaky') : random() < 0.66 ? 'solid' : random() < 0.75 ? 'shaky' : 'missed'
+        if (s === stages.length - 1 && word === 'solid') ease = Math.min(1, ease + 0.02)
         const at = new Date(evening.getTime() + minutes * 60000)
         entries.push({
-          format: 'bazzet-entry',
-          version: 2,
-          id: `${plan.id}-${back}-${s}`,
-          at: at.toISOString(),
-          day: new Intl.DateTimeFormat('sv-SE').format(at),
-          subject: { ...stage.subject, revision: 1, title: groove.title },
-          planId: plan.id,
-          stage: stage.name,
-          span: stage.span,
-          parts: stage.parts,
-          click: stage.click,
-          tempo: { ...plainTempo(stage.tempo), bpm: Math.round(stage.tempo.bpm * ease) },
-          seconds: stage.length.seconds,
-          word,
-          measures: null,
-          sessionId: `${plan.id}-${back}`,
+          format: 'bazzet-entry', version: 3, id: `${plan.id}-${back}-${s}`, at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at),
+          subject: { kind: 'groove', id: groove.id, revision: 1, title: groove.title }, planId: plan.id, stage: stage.name, source: 'plan', span: stage.span, parts: stage.parts,
+          limbs: limbsBy(groove, stage, 'player'), click: stage.click, tempo: { ...plainTempo(stage.tempo), bpm: tempo }, seconds, cut: false, word, measures, note: '', figures: null, sessionId: `${plan.id}-${back}`,
         })
       })
     }
   })
-  return entries
+  return [...entries, ...byHand(now)]
+}
+
+/** What was not practised in Bazzet, written down by hand: a rehearsal a week. */
+function byHand(now: Date): LogEntry[] {
+  return Array.from({ length: WEEKS - 1 }, (_, i): LogEntry => {
+    const at = new Date(now.getTime() - (i * 7 + 3) * DAY)
+    at.setUTCHours(19, 30, 0, 0)
+    return {
+      format: 'bazzet-entry', version: 3, id: `rehearsal-${i + 1}`, at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at), subject: { kind: 'other', id: 'rehearsal', revision: null, title: 'Rehearsal' },
+      planId: null, stage: 'Rehearsal', source: 'hand', span: null, parts: {}, limbs: ['RH', 'LH', 'RF', 'LF'], click: null, tempo: null, seconds: 5400, cut: false, word: null, measures: null, note: i === 0 ? 'New ending for Wet Rope; the stop on 4 is late.' : '', figures: null, sessionId: null,
+    }
+  })
 }

@@ -1,2 +1,3 @@
 export * from './json'
 export * from './midi'
+export * from './log-csv'

@@ -43,6 +43,24 @@ export const defaultsSchema = z.strictObject({
   bassDrum: oneOf(['bass drum', 'kick'], 'What the bass drum is called').default('bass drum'),
 })
 
+const within = (what: string, unit: string, least: number, most: number) => {
+  const error = `${what} is a number of ${unit} from ${least} to ${most}.`
+  return z.number({ error }).min(least, { error }).max(most, { error })
+}
+
+/** How this player practises: when something comes back, what counts as clean, and how loud it is at their ears. */
+export const practiceSchema = z.strictObject({
+  /** Days until something solid is due again, longer each time. Source: the project's music.md. */
+  spacing: z.array(z.int({ error: 'Days of the spacing are whole numbers.' }).min(1).max(365), { error: 'The spacing is a list of days.' }).min(1, { error: 'The spacing has at least one number of days.' }).max(12, { error: 'The spacing has at most 12 numbers of days.' })
+    .refine(days => days.every((day, i) => i === 0 || day >= days[i - 1]!), { error: 'Days of the spacing do not get fewer.' }).default([1, 2, 4, 8, 16, 32]),
+  /** Up to how far apart two strokes are together, with a hand among them and of two feet; and how far a limb may spread. In ms. */
+  together: within('What is together', 'milliseconds', 5, 60).default(20),
+  feet: within('What is together for two feet', 'milliseconds', 5, 80).default(30),
+  spread: within('What is even', 'milliseconds', 5, 80).default(25),
+  /** Level at the ears in dBA, as the player states it, and the stated reduction of what they wear in dB; null where they said nothing. */
+  loudness: z.strictObject({ level: within('A level', 'dBA', 60, 130), protector: within('A reduction', 'dB', 0, 50) }).nullable().default(null),
+})
+
 export const playerSchema = z.strictObject({
   format: z.literal(PLAYER_SHAPE.format, { error: `format is "${PLAYER_SHAPE.format}".` }),
   version: z.literal(PLAYER_SHAPE.version, { error: `version is ${PLAYER_SHAPE.version}.` }),
@@ -54,10 +72,12 @@ export const playerSchema = z.strictObject({
     dotted: oneOf(['usual', 'eighths', 'beats'], 'A way of counting dotted beats').optional(),
   }).default(NUMBERS),
   limits: limitsSchema.default(HOUSE_LIMITS),
+  practice: practiceSchema.default(practiceSchema.parse({})),
 })
 
 export type Player = z.infer<typeof playerSchema>
 export type Defaults = z.infer<typeof defaultsSchema>
+export type PracticeSettings = z.infer<typeof practiceSchema>
 
 /** A player from unknown data; what is not said is as it ships. */
 export function readPlayer(input: unknown): Result<Player> {

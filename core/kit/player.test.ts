@@ -17,7 +17,7 @@ describe('the player', () => {
 
   it.each([
     ['somebody else', { id: 'you' }, 'id', /there is one/],
-    ['a newer version', { version: 3 }, 'version', /from a newer Bazzet/],
+    ['a newer version', { version: 4 }, 'version', /from a newer Bazzet/],
     ['a lead of neither side', { defaults: { lead: 'both' } }, 'defaults.lead', /right, left/],
     ['an easy that is quicker than hard', { limits: { ...HOUSE_LIMITS, run: { ...HOUSE_LIMITS.run, hand: { easy: 0.1, hard: 0.2 } } } }, 'limits.run.hand.easy', /slower than what is hard/],
     ['a gap of nothing', { limits: { ...HOUSE_LIMITS, pair: { ...HOUSE_LIMITS.pair, foot: { easy: 0.2, hard: 0 } } } }, 'limits.pair.foot.hard', /0.02 to 2/],

@@ -11,6 +11,7 @@ export const USUAL_PLAYER: Player = {
   defaults: { lead: 'right', hands: 'crossed', kitId: 'five-piece', bassDrum: 'bass drum' },
   counting: NUMBERS,
   limits: HOUSE_LIMITS,
+  practice: { spacing: [1, 2, 4, 8, 16, 32], together: 20, feet: 30, spread: 25, loudness: null },
 }
 
 /** A name of ours with the bass drum called as the player calls it: `inWords('Bass on 1 and 3', 'kick') // => 'Kick on 1 and 3'`. */

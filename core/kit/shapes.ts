@@ -1,9 +1,9 @@
 import type { Shape } from '#core/upgrade'
-import { playerFrom1 } from './upgrade'
+import { playerFrom1, playerFrom2 } from './upgrade'
 
 /** How a kit and the player are kept. */
 export const KIT_SHAPE = { format: 'bazzet-kit', what: 'kit', version: 1, upgrades: [] } as const satisfies Shape
-export const PLAYER_SHAPE = { format: 'bazzet-player', what: 'player', version: 2, upgrades: [playerFrom1] } as const satisfies Shape
+export const PLAYER_SHAPE = { format: 'bazzet-player', what: 'player', version: 3, upgrades: [playerFrom1, playerFrom2] } as const satisfies Shape
 
 /** The one player of this Bazzet is kept under this id. */
 export const PLAYER_ID = 'me'

@@ -24,3 +24,6 @@ function limitsFrom1(old: Fields): Fields {
 /** A player of version 1 as one of version 2. */
 export const playerFrom1 = (old: Fields): Fields =>
   (old.limits === undefined ? old : { ...old, limits: limitsFrom1(fields(old.limits)) })
+
+/** A player of version 2 as one of version 3, which says how they practise: as it ships. */
+export const playerFrom2 = (old: Fields): Fields => old

@@ -19,7 +19,7 @@ const { format, version } = entryShape()
 
 /** Where an entry comes from: a stage that was run, the Bench, Step, or the player’s own hand. */
 export const SOURCES = ['plan', 'bench', 'step', 'hand'] as const
-const FIGURES = new Set([...masks(4), ...masks(3)])
+const FIGURES = new Set(LIMBS.flatMap(limb => [...masks(4), ...masks(3)].map(mask => `${limb} ${mask}`)))
 
 /** One stage as it was practised. `at` is when it ended, `day` the player's own calendar day. */
 export const logEntrySchema = z.strictObject({
@@ -39,7 +39,8 @@ export const logEntrySchema = z.strictObject({
   /** The limbs the player played; empty where an entry does not say. */
   limbs: z.array(z.enum(LIMBS, { error: `A limb is one of: ${LIMBS.join(', ')}.` })).max(4, { error: 'There are four limbs.' }),
   click: clickSchema.nullable(),
-  tempo: keptTempoSchema,
+  /** Null where there was none, as in a rehearsal entered by hand. */
+  tempo: keptTempoSchema.nullable(),
   seconds: z.number({ error: 'How long it was practised is a number of seconds.' }).min(0, { error: 'Seconds are not negative.' }).max(86400, { error: 'A stage lasts at most a day.' }),
   /** It ended before its time was up. */
   cut: z.boolean({ error: 'cut is true or false.' }),
@@ -47,8 +48,8 @@ export const logEntrySchema = z.strictObject({
   measures: measuresSchema.nullable(),
   /** The player’s own note. */
   note: words('A note', 0, 1000),
-  /** The figures that were played to their end, such as `'x..x'`; null where it was none of figures. */
-  figures: z.array(z.string().refine(mask => FIGURES.has(mask), { error: 'A figure is written with x and ., such as x..x.' })).max(15).nullable(),
+  /** The figures that were played to their end, with their limb, such as `'RF x..x'`; null where it was none of figures. */
+  figures: z.array(z.string().refine(figure => FIGURES.has(figure), { error: 'A figure is a limb and its slots, written with x and a dot, such as RF x..x.' })).max(15).nullable(),
   /** Stages of one run share it; null where an older entry does not say. */
   sessionId: idSchema.nullable(),
 })
@@ -67,14 +68,14 @@ export interface TempoLine { id: string, title: string, counts: NoteValue, days:
 /** A day's best of one subject, in quarters a minute, so that entries that count other values can be compared. */
 export interface DayBest { id: string, day: string, quarters: number }
 
-/** How fast an entry was, in quarters a minute. */
-export const quartersOf = ({ tempo }: Pick<LogEntry, 'tempo'>): number => convertTempo(tempo, '1/4').bpm
+/** How fast an entry was, in quarters a minute; null where it had no tempo. */
+export const quartersOf = ({ tempo }: Pick<LogEntry, 'tempo'>): number | null => tempo && convertTempo(tempo, '1/4').bpm
 
 /** A stage cut off sooner than this, in seconds, is no best. */
 export const CUT_OFF = 20
 
 /** A word of solid or shaky counts towards a best, and so does none; what was missed does not, nor what was cut off after seconds. */
-export const countsAsBest = ({ word, seconds, cut }: Pick<LogEntry, 'word' | 'seconds' | 'cut'>): boolean => word !== 'missed' && !(cut && seconds < CUT_OFF)
+export const countsAsBest = ({ tempo, word, seconds, cut }: Pick<LogEntry, 'tempo' | 'word' | 'seconds' | 'cut'>): boolean => !!tempo && word !== 'missed' && !(cut && seconds < CUT_OFF)
 
 /** The fastest of each day by subject, from days in order and what each subject is called and counts now. */
 export function tempoLines(bests: readonly DayBest[], subjects: ReadonlyMap<string, { title: string, counts: NoteValue }>): TempoLine[] {
@@ -93,9 +94,9 @@ export function tempoByDay(entries: readonly LogEntry[]): TempoLine[] {
   const bests = new Map<string, DayBest>()
   const subjects = new Map<string, { title: string, counts: NoteValue }>()
   for (const entry of [...entries].sort((a, b) => a.at.localeCompare(b.at)).filter(countsAsBest)) {
-    const { subject: { id, title }, day, tempo: { counts } } = entry
-    subjects.set(id, { title, counts })
-    const quarters = quartersOf(entry)
+    const { subject: { id, title }, day } = entry
+    subjects.set(id, { title, counts: entry.tempo!.counts })
+    const quarters = quartersOf(entry)!
     const best = bests.get(`${id} ${day}`)
     if (best) best.quarters = Math.max(best.quarters, quarters)
     else bests.set(`${id} ${day}`, { id, day, quarters })
@@ -108,6 +109,3 @@ export function latestLines(lines: readonly TempoLine[], most: number): TempoLin
   const latest = new Set([...lines].sort((a, b) => b.days.at(-1)!.day.localeCompare(a.days.at(-1)!.day)).slice(0, most))
   return lines.filter(line => latest.has(line))
 }
-
-/** What a log comes to; `practised` are the seconds by subject, most first. */
-export interface LogSums { stages: number, seconds: number, days: number, lines: TempoLine[], practised: { id: string, seconds: number }[] }

@@ -32,7 +32,7 @@ describe('a database with a player of version 1', () => {
     await sql(at('player.db'), `DELETE FROM "SequelizeMeta" WHERE name = '005-limits'; UPDATE players SET document = '${JSON.stringify(old).replaceAll("'", "''")}'`)
     const after = await connect(at('player.db'))
     expect((await after.documents.player.get('me'))!.document).toMatchObject({
-      version: 2, defaults: { lead: 'left', bassDrum: 'kick' },
+      version: 3, defaults: { lead: 'left', bassDrum: 'kick' },
       limits: { ...HOUSE_LIMITS, run: { hand: HOUSE_LIMITS.run.hand, foot: { easy: 0.3, hard: 0.2 } }, control: { easy: 0.15, hard: 0.11 } },
     })
     await after.close()
@@ -199,8 +199,8 @@ describe('the log', () => {
     const entry = (i: number, [subject, day, bpm, counts, word]: [string, number, number, '1/4' | '1/8' | '1/4.', LogEntry['word']]): LogEntry => {
       const date = `2026-03-${String(1 + day).padStart(2, '0')}`
       return {
-        format: 'bazzet-entry', version: 2, id: `e${i}`, at: `${date}T18:${String(i % 60).padStart(2, '0')}:${String(Math.floor(i / 60)).padStart(2, '0')}.000Z`, day: date,
-        subject: { kind: 'groove', id: subject, revision: 1, title: `${subject} ${i}` }, planId: null, stage: 'All', span: null, parts: {}, click: null, tempo: { bpm, counts }, seconds: 30 + i, word, measures: null, sessionId: null,
+        format: 'bazzet-entry', version: 3, id: `e${i}`, at: `${date}T18:${String(i % 60).padStart(2, '0')}:${String(Math.floor(i / 60)).padStart(2, '0')}.000Z`, day: date,
+        subject: { kind: 'groove', id: subject, revision: 1, title: `${subject} ${i}` }, planId: null, stage: 'All', source: 'plan', span: null, parts: {}, limbs: i % 2 ? ['RH'] : ['RH', 'LF'], click: null, tempo: { bpm, counts }, seconds: 30 + i, cut: false, word, measures: null, note: '', figures: null, sessionId: null,
       }
     }
     const entries = fc.array(fc.tuple(fc.constantFrom('g', 'h', 'i'), fc.integer({ min: 0, max: 6 }), fc.integer({ min: 40, max: 200 }), fc.constantFrom('1/4' as const, '1/8' as const, '1/4.' as const), fc.constantFrom('solid' as const, 'shaky' as const, 'missed' as const, null)), { minLength: 1, maxLength: 60 })

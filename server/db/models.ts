@@ -17,13 +17,22 @@ export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttr
   id: string
   at: string
   day: string
+  kind: string
   subjectId: string
   title: string
-  counts: string
-  /** The tempo in quarters a minute, by which entries that count other values are compared. */
-  quarters: number
+  counts: string | null
+  /** The tempo in quarters a minute, by which entries that count other values are compared; null where there was none. */
+  quarters: number | null
   seconds: number
   word: string | null
+  /** Whether its tempo counts towards a best. */
+  best: boolean
+  /** The limbs the player played, such as `RH,LF`; empty where that is not known. */
+  limbs: string
+  /** The mean spread of its limbs in ms, where it was measured. */
+  spread: number | null
+  planId: string | null
+  binnedAt: CreationOptional<Date | null>
   entry: string
 }
 
@@ -49,12 +58,18 @@ export function defineModels(sequelize: Sequelize): Models {
       id: { type: DataTypes.STRING(64), primaryKey: true },
       at: required(DataTypes.STRING(30)),
       day: required(DataTypes.STRING(10)),
+      kind: required(DataTypes.STRING(10)),
       subjectId: required(DataTypes.STRING(64)),
       title: required(DataTypes.STRING(160)),
-      counts: required(DataTypes.STRING(4)),
-      quarters: required(DataTypes.FLOAT),
+      counts: DataTypes.STRING(4),
+      quarters: DataTypes.FLOAT,
       seconds: required(DataTypes.FLOAT),
       word: DataTypes.STRING(10),
+      best: required(DataTypes.BOOLEAN),
+      limbs: required(DataTypes.STRING(12)),
+      spread: DataTypes.FLOAT,
+      planId: DataTypes.STRING(64),
+      binnedAt: DataTypes.DATE,
       entry: required(DataTypes.TEXT),
     }, { tableName: 'log', timestamps: false }),
   }

@@ -13,6 +13,9 @@ export const name = '004-shapes'
 interface Row { id: string, document: string, binnedAt: string | null, createdAt: string, updatedAt: string, revision: number }
 interface OldEntry { grooveId: string, at: string, [more: string]: unknown }
 
+/** The columns that the log had then, of those that an entry has now; every entry of that time had a tempo. */
+const columnsHere = ({ id, at, day, subjectId, title, counts, quarters, seconds, word, entry }: ReturnType<typeof logColumns>) => ({ id, at, day, subjectId, title, counts, quarters, seconds, word, entry })
+
 /** The player's own calendar day of a moment, where the server runs: the player's machine. */
 const dayOf = (at: string): string => new Intl.DateTimeFormat('sv-SE').format(new Date(at))
 
@@ -66,7 +69,7 @@ export async function up(db: QueryInterface): Promise<void> {
     for (const old of entries) {
       const entry = upgraded(markedEntry(old), entryShape(counts.get(old.grooveId), dayOf(old.at)))
       const read = entry.ok ? readEntry(entry.value) : entry
-      if (read.ok) await db.bulkInsert('log', [logColumns(read.value)], { transaction })
+      if (read.ok) await db.bulkInsert('log', [columnsHere(logColumns(read.value))], { transaction })
       else await db.bulkInsert('logUnread', [{ entry: JSON.stringify(old), reason: read.reason }], { transaction })
     }
   })

@@ -8,8 +8,9 @@ import * as limits from './005-limits'
 import * as cells from './006-cells'
 import * as revisions from './007-revisions'
 import * as phrases from './008-phrases'
+import * as practice from './009-practice'
 
-const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells, revisions, phrases]
+const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells, revisions, phrases, practice]
 
 /** Says which of the migrations a database has been through this Bazzet does not know: it is from a newer one. */
 export function unknownMigration(names: readonly string[]): string | undefined {

@@ -1,61 +1,138 @@
 import { type ModelStatic, QueryTypes, type Sequelize } from 'sequelize'
-import { type DayBest, type DayWord, type Due, type LogEntry, type LogSums, dueList, quartersOf, tempoLines } from '#core/practise'
-import type { NoteValue } from '#core/time'
+import { type BestRow, type DayAccuracy, type DayBest, type DayWord, type Due, type FigureBest, type LogEntry, type LogFilter, type LogSums, bestOf, countsAsBest, dueList, limbsText, quartersOf, spreadOfEntry, tempoLines, weekSums } from '#core/practise'
+import { type NoteValue, convertTempo } from '#core/time'
 import type { LogRow } from '../models'
 
 export interface LogRepository {
-  /** So many entries, newest first, so many passed over; and how many there are. */
-  page(offset: number, limit: number): Promise<{ entries: LogEntry[], total: number }>
-  /** Totals, and the fastest tempo of each day that was not missed by what was practised: the same as `tempoByDay`, over all entries. */
-  sums(): Promise<LogSums>
+  /** So many entries, newest first, so many passed over, slot by slot measures left out; and how many there are. */
+  page(offset: number, limit: number, filter?: LogFilter): Promise<{ entries: LogEntry[], total: number }>
+  /** One entry, whole; undefined where it is not here or in the bin. */
+  get(id: string): Promise<LogEntry | undefined>
+  /** Every entry, oldest first, whole: for export. */
+  all(filter?: LogFilter): Promise<LogEntry[]>
+  /** Totals, and the fastest tempo of each day that was not missed by what was practised (as `tempoByDay`), weeks, days, evenness and bests. */
+  sums(filter?: LogFilter): Promise<LogSums>
   /** What is due on a day, the longest overdue first, and what comes next. */
-  due(today: string): Promise<Due[]>
+  due(today: string, spacing?: readonly number[]): Promise<Due[]>
+  /** The fastest each figure was played to its end over a groove. */
+  figures(grooveId: string): Promise<FigureBest[]>
   count(): Promise<number>
   /** Writes an entry; one of the same id is written over, so that a word given late reaches its stage. */
   put(entry: LogEntry): Promise<LogEntry>
-  putAll(entries: readonly LogEntry[]): Promise<void>
+  /** Writes many in one transaction; those whose ids are here already are left as they are. Answers how many were new. */
+  putAll(entries: readonly LogEntry[]): Promise<number>
+  /** Into the bin, or out of it; false where there is no such entry. */
+  setBinned(id: string, binned: boolean): Promise<boolean>
+  note(day: string): Promise<string>
+  setNote(day: string, note: string): Promise<void>
 }
 
 export const logColumns = (entry: LogEntry) => ({
-  id: entry.id, at: entry.at, day: entry.day, subjectId: entry.subject.id, title: entry.subject.title,
-  counts: entry.tempo.counts, quarters: quartersOf(entry), seconds: entry.seconds, word: entry.word, entry: JSON.stringify(entry),
+  id: entry.id, at: entry.at, day: entry.day, kind: entry.subject.kind, subjectId: entry.subject.id, title: entry.subject.title,
+  counts: entry.tempo?.counts ?? null, quarters: quartersOf(entry), seconds: entry.seconds, word: entry.word, best: countsAsBest(entry),
+  limbs: limbsText(entry.limbs), spread: spreadOfEntry(entry), planId: entry.planId, entry: JSON.stringify(entry),
 })
 
+/** The rows that a filter means, as a condition on the table `log`. */
+function condition({ about, style, tag, limb, from, to }: LogFilter = {}): { where: string, values: unknown[] } {
+  const parts = ['binnedAt IS NULL']
+  const values: unknown[] = []
+  const and = (sql: string, value: unknown) => {
+    parts.push(sql)
+    values.push(value)
+  }
+  if (about !== undefined) and('subjectId = ?', about)
+  if (style !== undefined) and('subjectId IN (SELECT id FROM grooves WHERE json_extract(summary, \'$.style\') = ?)', style)
+  if (tag !== undefined) and('subjectId IN (SELECT grooves.id FROM grooves, json_each(grooves.summary, \'$.tags\') tags WHERE tags.value = ?)', tag)
+  if (limb !== undefined) and('instr(limbs, ?) > 0', limb)
+  if (from !== undefined) and('day >= ?', from)
+  if (to !== undefined) and('day <= ?', to)
+  return { where: parts.join(' AND '), values }
+}
+
+/** The Monday of a day’s week, in SQLite’s words. */
+const WEEK = 'date(day, \'weekday 0\', \'-6 days\')'
+const MOST_BESTS = 200
+
+const lean = (text: string): LogEntry => {
+  const entry = JSON.parse(text) as LogEntry
+  return entry.measures ? { ...entry, measures: { ...entry.measures, slots: [] } } : entry
+}
+
 export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>): LogRepository => ({
-  async page(offset, limit) {
-    const [rows, total] = await Promise.all([
-      model.findAll({ attributes: ['entry'], order: [['at', 'DESC'], ['id', 'ASC']], offset, limit, raw: true }),
-      model.count(),
+  async page(offset, limit, filter) {
+    const { where, values } = condition(filter)
+    const [rows, [many]] = await Promise.all([
+      sequelize.query<{ entry: string }>(`SELECT entry FROM log WHERE ${where} ORDER BY at DESC, id LIMIT ? OFFSET ?`, { replacements: [...values, limit, offset], type: QueryTypes.SELECT }),
+      sequelize.query<{ n: number }>(`SELECT COUNT(*) AS n FROM log WHERE ${where}`, { replacements: values, type: QueryTypes.SELECT }),
     ])
-    return { entries: rows.map(row => JSON.parse(row.entry) as LogEntry), total }
+    return { entries: rows.map(row => lean(row.entry)), total: many!.n }
   },
-  async sums() {
-    const select = <T extends object>(sql: string) => sequelize.query<T>(sql, { type: QueryTypes.SELECT })
-    const [[totals], bests, latest, practised] = await Promise.all([
-      select<{ stages: number, seconds: number, days: number }>('SELECT COUNT(*) AS stages, COALESCE(SUM(seconds), 0) AS seconds, COUNT(DISTINCT day) AS days FROM log'),
-      select<DayBest>('SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE word IS NULL OR word <> \'missed\' GROUP BY subjectId, day ORDER BY day, MIN(at)'),
+  async get(id) {
+    const row = await model.findOne({ attributes: ['entry'], where: { id, binnedAt: null }, raw: true })
+    return row ? JSON.parse(row.entry) as LogEntry : undefined
+  },
+  async all(filter) {
+    const { where, values } = condition(filter)
+    const rows = await sequelize.query<{ entry: string }>(`SELECT entry FROM log WHERE ${where} ORDER BY at, id`, { replacements: values, type: QueryTypes.SELECT })
+    return rows.map(row => JSON.parse(row.entry) as LogEntry)
+  },
+  async sums(filter) {
+    const { where, values } = condition(filter)
+    const select = <T extends object>(sql: string) => sequelize.query<T>(sql, { replacements: values, type: QueryTypes.SELECT })
+    const [[totals], bests, latest, practised, weeks, accuracy, calendar, fastest] = await Promise.all([
+      select<{ stages: number, seconds: number, days: number }>(`SELECT COUNT(*) AS stages, COALESCE(SUM(seconds), 0) AS seconds, COUNT(DISTINCT day) AS days FROM log WHERE ${where}`),
+      select<DayBest>(`SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE ${where} AND best = 1 GROUP BY subjectId, day ORDER BY day, MIN(at)`),
       // SQLite takes the bare columns beside MAX(at) from the row that holds it.
-      select<{ id: string, title: string, counts: NoteValue, at: string }>('SELECT subjectId AS id, title, counts, MAX(at) AS at FROM log WHERE word IS NULL OR word <> \'missed\' GROUP BY subjectId'),
-      select<{ id: string, seconds: number }>('SELECT subjectId AS id, SUM(seconds) AS seconds FROM log GROUP BY subjectId ORDER BY seconds DESC, id'),
+      select<{ id: string, title: string, counts: NoteValue, at: string }>(`SELECT subjectId AS id, title, counts, MAX(at) AS at FROM log WHERE ${where} AND best = 1 GROUP BY subjectId`),
+      select<{ id: string, seconds: number }>(`SELECT subjectId AS id, SUM(seconds) AS seconds FROM log WHERE ${where} GROUP BY subjectId ORDER BY seconds DESC, id`),
+      select<{ week: string, limbs: string, seconds: number }>(`SELECT ${WEEK} AS week, limbs, SUM(seconds) AS seconds FROM log WHERE ${where} GROUP BY week, limbs`),
+      select<DayAccuracy>(`SELECT day, AVG(spread) AS spread, COUNT(spread) AS stages FROM log WHERE ${where} AND spread IS NOT NULL GROUP BY day ORDER BY day`),
+      select<{ day: string, minutes: number }>(`SELECT day, SUM(seconds) / 60.0 AS minutes FROM log WHERE ${where} GROUP BY day ORDER BY day`),
+      select<BestRow>(`SELECT subjectId AS id, title, limbs, counts, MAX(quarters) AS quarters, day FROM log WHERE ${where} AND best = 1 GROUP BY subjectId, limbs ORDER BY MAX(at) DESC LIMIT ${MOST_BESTS}`),
     ])
-    return { ...totals!, practised, lines: tempoLines(bests, new Map(latest.map(({ id, title, counts }) => [id, { title, counts }]))) }
+    return {
+      ...totals!, practised, lines: tempoLines(bests, new Map(latest.map(({ id, title, counts }) => [id, { title, counts }]))),
+      weeks: weekSums(weeks), accuracy, calendar, bests: fastest.map(bestOf),
+    }
   },
-  async due(today) {
+  async due(today, spacing) {
     // SQLite takes the bare columns beside MAX(at) from the row that holds it: the last word of each day.
     const days = await sequelize.query<DayWord>(`
-      SELECT words.id, words.title, words.planId, words.day, words.word, words.counts, best.quarters FROM (
-        SELECT subjectId AS id, title, json_extract(entry, '$.planId') AS planId, day, word, counts, MAX(at) AS at FROM log WHERE word IS NOT NULL GROUP BY subjectId, day
+      SELECT words.id, words.kind, words.title, words.planId, words.day, words.word, words.counts, best.quarters FROM (
+        SELECT subjectId AS id, kind, title, planId, day, word, counts, MAX(at) AS at FROM log WHERE binnedAt IS NULL AND word IS NOT NULL GROUP BY subjectId, day
       ) words LEFT JOIN (
-        SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE word IS NULL OR word <> 'missed' GROUP BY subjectId, day
+        SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE binnedAt IS NULL AND best = 1 GROUP BY subjectId, day
       ) best ON best.id = words.id AND best.day = words.day`, { type: QueryTypes.SELECT })
-    return dueList(days, today)
+    return dueList(days, today, spacing)
   },
-  count: () => model.count(),
+  async figures(grooveId) {
+    const rows = await sequelize.query<{ figure: string, quarters: number, counts: NoteValue, day: string }>(`
+      SELECT figures.value AS figure, MAX(quarters) AS quarters, counts, day FROM log, json_each(log.entry, '$.figures') figures
+      WHERE binnedAt IS NULL AND kind = 'figures' AND subjectId = ? AND best = 1 GROUP BY figures.value`, { replacements: [grooveId], type: QueryTypes.SELECT })
+    return rows.map(({ figure, quarters, counts, day }) => ({ figure, tempo: convertTempo({ bpm: quarters, counts: '1/4' }, counts), day }))
+  },
+  count: () => model.count({ where: { binnedAt: null } }),
   async put(entry) {
     await model.upsert(logColumns(entry))
     return entry
   },
   async putAll(entries) {
-    await model.bulkCreate(entries.map(logColumns), { ignoreDuplicates: true })
+    return sequelize.transaction(async (transaction) => {
+      const before = await model.count({ transaction })
+      for (let i = 0; i < entries.length; i += 500) await model.bulkCreate(entries.slice(i, i + 500).map(logColumns), { ignoreDuplicates: true, transaction })
+      return await model.count({ transaction }) - before
+    })
+  },
+  async setBinned(id, binned) {
+    const [changed] = await model.update({ binnedAt: binned ? new Date() : null }, { where: { id } })
+    return changed > 0
+  },
+  async note(day) {
+    const [row] = await sequelize.query<{ note: string }>('SELECT note FROM days WHERE day = ?', { replacements: [day], type: QueryTypes.SELECT })
+    return row?.note ?? ''
+  },
+  async setNote(day, note) {
+    await sequelize.query(note ? 'INSERT INTO days (day, note) VALUES (?, ?) ON CONFLICT (day) DO UPDATE SET note = excluded.note' : 'DELETE FROM days WHERE day = ?', { replacements: note ? [day, note] : [day] })
   },
 })
