@@ -49,9 +49,17 @@ export const KEYS = {
     more: ['+', 'the section once more, once less'], fewer: ['-', 'the section once more, once less'], out: [['Delete', 'Backspace'], 'take the section out'], leave: ['Escape', 'take the mark away'],
   } },
   today: { at: '/today', title: 'Today', keys: { go: ['Enter', 'practise what is due first'] } },
-  run: { at: '/practise', title: 'While you practise', keys: {
-    press: ['Space', 'start, pause, go on'], solid: ['1', 'solid, shaky, missed'], shaky: ['2', 'solid, shaky, missed'], missed: ['3', 'solid, shaky, missed'], again: ['a', 'again'], slower: ['s', 'again, slower'], next: ['n', 'next stage'], leave: ['Escape', 'leave'],
+  plans: { at: '/practise', title: 'A plan', keys: {
+    start: ['g', 'start practising'], add: ['a', 'add a stage'], undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'],
   } },
+  stages: { at: '/practise', title: 'On the stages of a plan', keys: {
+    up: ['ArrowUp', 'stage by stage'], down: ['ArrowDown', 'stage by stage'], earlier: ['Alt+ArrowUp', 'the stage earlier, later'], later: ['Alt+ArrowDown', 'the stage earlier, later'], double: ['d', 'the stage once more'], out: [['Delete', 'Backspace'], 'take the stage out'],
+  } },
+  run: { at: '/practise', title: 'While you practise', keys: {
+    press: ['Space', 'start, pause, go on; while you step, the next stroke'], solid: ['1', 'solid, shaky, missed'], shaky: ['2', 'solid, shaky, missed'], missed: ['3', 'solid, shaky, missed'], clean: ['c', 'clean once more'],
+    again: ['a', 'again'], slower: ['s', 'again, slower, faster'], faster: ['f', 'again, slower, faster'], next: ['n', 'next stage'], leave: ['Escape', 'leave'],
+  } },
+  strike: { at: '/practise', title: 'While you are measured by keys', keys: { LH: ['d', 'left hand'], RH: ['k', 'right hand'], LF: ['z', 'left foot'], RF: ['m', 'right foot'] } },
   compare: { at: '/compare', title: 'Compare', keys: { play: ['Space', 'play and stop'], first: ['1', 'hear the first, the second'], second: ['2', 'hear the first, the second'], swap: ['x', 'change between them'] } },
   plan: { at: '/kit', title: 'A piece on the kit’s plan', keys: {
     left: ['ArrowLeft', 'a centimetre'], right: ['ArrowRight', 'a centimetre'], up: ['ArrowUp', 'a centimetre'], down: ['ArrowDown', 'a centimetre'],

@@ -6,6 +6,7 @@ import type { Performance } from '#core/perform'
 import { type ClickSound, LIMIT_RANGE, SAMPLE_RATE, type SoundKey, TAKES, limitCurve, soundKey, soundName, takeFor } from '#core/sound'
 import type { SoundWorker } from '../workers/sound.worker'
 import { type Output, Scheduler } from './scheduler'
+import { VOICE_RATE, fetchVoice } from './voice'
 
 const CLOSING = 0.012
 
@@ -24,6 +25,8 @@ export interface Engine {
   clickWith(click: { sound: ClickSound, level: number }): Promise<void>
   /** Sounds one stroke at once. */
   audition(piece: Piece, stroke: StrokeKind, level: Level): Promise<void>
+  /** Says a word of the count at once. */
+  say(word: string): Promise<void>
   /** Cuts off what was handed over but has not sounded. */
   silence(): void
 }
@@ -64,7 +67,7 @@ export async function createEngine(): Promise<Engine> {
 
   const nothing = () => undefined
   /** Sounds a buffer at a time; answers a way to take it back. */
-  const play = (buffer: AudioBuffer | undefined, when: number, { until, level = 1 }: { until?: number | undefined, level?: number } = {}): () => void => {
+  const play = (buffer: AudioBuffer | undefined, when: number, { until, level = 1, skips = false }: { until?: number | undefined, level?: number, skips?: boolean } = {}): () => void => {
     if (!buffer) return nothing
     const source = context.createBufferSource()
     source.buffer = buffer
@@ -78,7 +81,8 @@ export async function createEngine(): Promise<Engine> {
     }
     waiting.add(source)
     source.onended = () => waiting.delete(source)
-    source.start(when)
+    // A word that should have begun already begins where it would be by now; a stroke keeps its attack.
+    source.start(Math.max(0, when), skips ? Math.max(0, context.rawContext.currentTime - when) : 0)
     if (until !== undefined) source.stop(until + CLOSING * 8)
     return () => {
       source.stop()
@@ -102,8 +106,25 @@ export async function createEngine(): Promise<Engine> {
     for (const level of LEVELS) if (!sounds.has(guideName(level))) keep(guideName(level), await worker.guide(level))
   }
 
+  /** The words of the count as buffers, and where the vowel of each sets in; fetched when a count is first wanted. */
+  const spoken = new Map<string, { buffer: AudioBuffer, onset: number }>()
+  const fetchWords = async () => {
+    if (spoken.size) return
+    for (const [word, { samples, onset }] of await fetchVoice()) {
+      const buffer = context.createBuffer(1, samples.length, VOICE_RATE)
+      buffer.copyToChannel(samples, 0)
+      spoken.set(word, { buffer, onset })
+    }
+  }
+  /** A word, so that its vowel lies on its time. */
+  const say = (word: string, when: number, until: number | undefined) => {
+    const said = spoken.get(word)
+    return said ? play(said.buffer, when - said.onset, { until, level: clicking.level, skips: true }) : nothing
+  }
+
   const output: Output = {
     hand(cue, when, until) {
+      if (cue.kind === 'click' && cue.says !== undefined) return say(cue.says, when, until)
       if (cue.kind === 'click') return play(sounds.get(`click/${clicking.sound}/${cue.first}`), when, { level: clicking.level })
       if (cue.kind === 'guide') return play(sounds.get(guideName(cue.level)), when, { until })
       if (!cue.piece) return nothing
@@ -125,6 +146,7 @@ export async function createEngine(): Promise<Engine> {
     async prepare({ sections }) {
       await clickWith(clicking)
       await guideVoice(sections)
+      if (sections.some(section => section.click.voice)) await fetchWords()
       const used = sections.flatMap(({ groove, extra, kit }) => [...groove.parts, ...extra].flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
         const piece = pieceOf(kit, id)
         if (!piece) return []
@@ -143,6 +165,11 @@ export async function createEngine(): Promise<Engine> {
       const key = soundKey(piece, stroke, level)
       await fetchSound(key)
       play(sounds.get(soundName(key)), now())
+    },
+    async say(word) {
+      await fetchWords()
+      const said = spoken.get(word)
+      if (said) say(word, now() + said.onset, undefined)
     },
     silence() {
       for (const source of waiting) source.stop()

@@ -2,7 +2,7 @@ import { useTimeoutFn } from '@vueuse/core'
 import { type MaybeRefOrGetter, computed, ref, toValue, watch } from 'vue'
 import { type Groove, type Span, grooveTicks, refOf } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Instant, type Stride, STRIDES, instantsOf, makeSection, machinePlays, sayInstant, stepBefore, stepFrom } from '#core/perform'
+import { type Instant, type Stride, STRIDES, countsOf, instantsOf, makeSection, machinePlays, sayInstant, stepBefore, stepFrom } from '#core/perform'
 import { tickSeconds } from '#core/time'
 import { usePlayer } from '../stores/player'
 import { useSettings } from '../stores/settings'
@@ -43,12 +43,15 @@ export function useStep(what: MaybeRefOrGetter<Stepped | undefined>) {
     const { groove, kit, heard } = toValue(what)!
     if (now.length === 1) {
       for (const stroke of now[0]!.strokes) void player.audition(stroke.piece, stroke.stroke, stroke.level)
+      const word = countsOf(groove.bars, { where: 'every slot', counting: settings.counting }).find(one => one.at === now[0]!.at)?.says
+      if (settings.stepSpeaks && word) void player.speak(word)
       return
     }
     const from = now[0]!.at
     const to = Math.min(grooveTicks(groove), now.at(-1)!.at + 1)
     lasts.value = (to - from) * tickSeconds(groove.tempo) * 1000 + 600
-    void player.start({ sections: [makeSection({ groove, kit, span: { from, to }, parts: machinePlays(groove, heard) })], countIn: 0 })
+    const click = settings.stepSpeaks ? { program: 'none', voice: { where: 'every slot', counting: settings.counting } } as const : { program: 'none' } as const
+    void player.start({ sections: [makeSection({ groove, kit, span: { from, to }, parts: machinePlays(groove, heard), click })], countIn: 0 })
     endLater()
   }
   function go(to: number) {

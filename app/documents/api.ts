@@ -1,6 +1,6 @@
 import type { FetchError } from 'ofetch'
 import type { Documents, KindName, Summaries } from '#core/documents'
-import type { Due, LogEntry, LogSums } from '#core/practise'
+import type { Due, FigureBest, LogEntry, LogFilter, LogSums } from '#core/practise'
 
 /** A document as the server keeps it: the revision, and the store that counts it. */
 export interface Stored<T> { revision: number, store: string, updatedAt: string, document: T }
@@ -70,9 +70,17 @@ export const api = {
   players: routes('player'),
   binned: () => ask<{ [K in Exclude<KindName, 'player'> as `${K}s`]: Listed<Summaries[K]>[] }>('GET', '/api/bin'),
   log: {
-    page: (offset: number, limit: number) => ask<{ entries: LogEntry[], total: number }>('GET', '/api/log', { query: { offset, limit } }),
-    due: async (today: string) => (await ask<{ due: Due[] }>('GET', '/api/log/due', { query: { today } })).due,
-    sums: () => ask<LogSums>('GET', '/api/log/sums'),
+    page: (offset: number, limit: number, filter: LogFilter = {}) => ask<{ entries: LogEntry[], total: number }>('GET', '/api/log', { query: { offset, limit, ...filter } }),
+    get: (id: string) => ask<LogEntry>('GET', `/api/log/${id}`),
+    due: async (today: string, spacing?: readonly number[]) => (await ask<{ due: Due[] }>('GET', '/api/log/due', { query: { today, ...(spacing ? { spacing: spacing.join() } : {}) } })).due,
+    sums: (filter: LogFilter = {}) => ask<LogSums>('GET', '/api/log/sums', { query: { ...filter } }),
+    figures: async (about: string) => (await ask<{ figures: FigureBest[] }>('GET', '/api/log/figures', { query: { about } })).figures,
     put: (entry: LogEntry) => ask<LogEntry>('POST', '/api/log', { body: entry }),
+    correct: (entry: LogEntry) => ask<LogEntry>('PUT', `/api/log/${entry.id}`, { body: entry }),
+    putMany: (entries: readonly LogEntry[]) => ask<{ kept: number, known: number }>('POST', '/api/log/many', { body: { entries } }),
+    bin: (id: string) => ask<undefined>('DELETE', `/api/log/${id}`),
+    restore: (id: string) => ask<undefined>('POST', `/api/log/${id}/restore`),
+    note: async (day: string) => (await ask<{ note: string }>('GET', `/api/days/${day}`)).note,
+    setNote: (day: string, note: string) => ask<{ note: string }>('PUT', `/api/days/${day}`, { body: { note } }),
   },
 }

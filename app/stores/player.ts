@@ -31,14 +31,16 @@ export const usePlayer = defineStore('player', () => {
   }
 
   /** Plays from the start, or from a bar; `ahead` is how many seconds it may work ahead of what is heard. */
-  async function start(performance: Performance, ahead?: number, fromBar?: number) {
+  async function start(played: Performance, ahead?: number, fromBar?: number) {
     const mine = ++turn
     preparing.value = true
     try {
-      const sounding = await ready(performance)
+      const sounding = await ready(played)
       if (mine !== turn) return
       sounding.silence()
-      sounding.scheduler.start(performance, sounding.now() + 0.08, ahead, fromBar)
+      // A word begins before its vowel: it has room for that.
+      const lead = played.sections.some(section => section.click.voice) ? 0.2 : 0.08
+      sounding.scheduler.start(played, sounding.now() + lead, ahead, fromBar)
       playing.value = true
     } finally {
       preparing.value = false
@@ -61,6 +63,17 @@ export const usePlayer = defineStore('player', () => {
     return playing.value && sounding ? sounding.scheduler.position(sounding.now() - sounding.latency()) : undefined
   }
 
+  /** A moment of the page’s clock (`event.timeStamp`, ms) as seconds of what is heard of the performance then; undefined while nothing plays. */
+  function heardAt(stamp: number): number | undefined {
+    const sounding = engine.value
+    if (!playing.value || !sounding) return undefined
+    const ago = (performance.now() - stamp) / 1000
+    return sounding.scheduler.into(sounding.now() - sounding.latency() - ago)
+  }
+
+  /** Says a word of the count at once. */
+  const speak = async (word: string) => (await wake()).say(word)
+
   /** Sounds one stroke, once sounds have been loaded by a first play or a first stroke. */
   async function audition(piece: Piece | undefined, stroke: StrokeKind, level: Level) {
     if (!piece) return
@@ -70,5 +83,5 @@ export const usePlayer = defineStore('player', () => {
   /** The click as the player set it, from the next click on. */
   watch(() => ({ sound: settings.clickSound, level: settings.clickLevel / 10 }), click => void engine.value?.clickWith(click))
 
-  return { playing, preparing, start, stop, update, position, audition, engine }
+  return { playing, preparing, start, stop, update, position, heardAt, audition, speak, engine }
 })

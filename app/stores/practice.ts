@@ -1,71 +1,162 @@
-import PQueue from 'p-queue'
+import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Groove } from '#core/groove'
-import { type Plan, type Run, type RunEffect, type RunEvent, type Word, beginRun, entryOf, stageOf, stagePerformance, stepRun } from '#core/practise'
+import { type Measures, verdictOf } from '#core/measure'
+import type { Performance } from '#core/perform'
+import type { Phrase } from '#core/phrase'
+import { type LogEntry, type Material, type Plan, type Run, type RunEffect, type RunEvent, type Stage, type Word, beginRun, entryOf, figuresOf, figuresPlayed, grooveOf, helpFor, lapOf, lapSeconds, limbsBy, neededBy, stageOf, stagePerformance, stepRun, takenUp, titleOf } from '#core/practise'
 import { AHEAD } from '../audio/scheduler'
-import { api, type Stored } from '../documents/api'
+import { api } from '../documents/api'
 import { newId } from '../documents/ids'
+import { useOutbox } from '../practise/outbox'
+import { useDrummer } from './drummer'
 import { useKits } from './kits'
+import { useMeasuring } from './measuring'
 import { usePlayer } from './player'
 
-/** What was written of a stage; `failed` says why it was not. */
-interface Written { entry: number, stage: string, word: Word | null, failed: string }
+/** What was written of a stage: its word, what was measured, and why it is not in the log yet, where it is not. */
+export interface Written { entry: number, stage: string, tempo: number, word: Word | null, says: string, failed: string }
 
-/** One run through a plan in this page: core/practise decides, this sounds and writes down. */
+/** A run as it is kept in the browser while it goes on, so that it can be taken up again. */
+export interface Session { plan: Plan, run: Run, sessionId: string, ids: string[], written: Written[], at: string }
+
+type Writing = Extract<RunEffect, { type: 'write' }>
+
+/** Everything that the stages of a plan are made of, and the revision of each. */
+export async function fetchMaterial(stages: readonly Pick<Stage, 'subject'>[]): Promise<Pick<Material, 'grooves' | 'phrases'> & { revisions: Map<string, number> }> {
+  const needed = stages.flatMap(stage => neededBy(stage.subject))
+  const ids = (kind: 'groove' | 'phrase') => [...new Set(needed.filter(one => one.kind === kind).map(one => one.id))]
+  const [grooves, phrases] = await Promise.all([api.grooves.some(ids('groove')), api.phrases.some(ids('phrase'))])
+  const lost = needed.find(one => ![...grooves, ...phrases].some(other => other.document.id === one.id))
+  if (lost) throw new Error(`There is no ${lost.kind} “${lost.id}” here. It may have been put in the bin.`)
+  return {
+    grooves: new Map<string, Groove>(grooves.map(({ document }) => [document.id, document])), phrases: new Map<string, Phrase>(phrases.map(({ document }) => [document.id, document])),
+    revisions: new Map([...grooves, ...phrases].map(({ document, revision }) => [document.id, revision])),
+  }
+}
+
+/** One run through a plan in this page: core/practise decides, this sounds, measures and writes down. */
 export const usePractice = defineStore('practice', () => {
   const player = usePlayer()
   const kits = useKits()
+  const drummer = useDrummer()
+  const measuring = useMeasuring()
+  const outbox = useOutbox()
   const plan = shallowRef<Plan>()
-  const groove = shallowRef<Groove>()
+  const material = shallowRef<Material>({ grooves: new Map(), phrases: new Map(), kitOf: id => kits.of(id) })
   const run = shallowRef<Run>()
   const written = ref<Written[]>([])
-  let revision = 1
+  /** What was measured of the stage that was played last. */
+  const measured = shallowRef<{ entry: number, measures: Measures, says: string }>()
+  /** What sounds of the stage; undefined before it has. */
+  const sounding = shallowRef<Performance>()
+  const kept = useLocalStorage<Session | null>('bazzet:session', null, { serializer: { read: text => (text ? JSON.parse(text) as Session : null), write: value => JSON.stringify(value) } })
+  let revisions = new Map<string, number>()
   let sessionId = ''
   let ids: string[] = []
-  /** An entry and the word added to it a moment later must arrive in that order. */
-  const writes = new PQueue({ concurrency: 1 })
+  /** Entries of this run as they were last written, by their number. */
+  let entries = new Map<number, LogEntry>()
+  let keptAt = 0
 
   const stage = computed(() => run.value && stageOf(run.value))
   const next = computed(() => run.value?.stages[run.value.index + 1])
+  const groove = computed(() => (stage.value ? grooveOf(stage.value.subject, material.value) ?? grooveOf(run.value!.stages.find(one => one.subject.kind !== 'break')!.subject, material.value) : undefined))
 
-  function begin(forPlan: Plan, of: Stored<Groove>) {
+  function keep() {
+    keptAt = Date.now()
+    if (!run.value || !plan.value) return
+    kept.value = run.value.phase === 'over' ? null : { plan: plan.value, run: run.value, sessionId, ids, written: written.value, at: new Date().toISOString() }
+  }
+
+  /** Fetches what a plan is made of and stands before its first stage; or takes up a run that was interrupted. */
+  async function begin(forPlan: Plan, session?: Session) {
     player.stop()
+    const { revisions: found, ...fetched } = await fetchMaterial(session?.run.stages ?? forPlan.stages)
+    revisions = found
+    material.value = { ...fetched, kitOf: id => kits.of(id) }
     plan.value = forPlan
-    groove.value = of.document
-    revision = of.revision
-    written.value = []
-    sessionId = newId()
-    ids = []
-    run.value = beginRun(forPlan)
+    written.value = session?.written ?? []
+    sessionId = session?.sessionId ?? newId()
+    ids = session?.ids ?? []
+    entries = new Map()
+    measured.value = undefined
+    const helps = forPlan.stages.map((one) => {
+      const of = one.climb?.miss === 'isolate' ? grooveOf(one.subject, material.value) : undefined
+      return of ? helpFor(one, of, kits.of(of.kitId), newId()) ?? null : null
+    })
+    run.value = session ? takenUp(session.run) : beginRun(forPlan, { laps: forPlan.stages.map(one => lapOf(one, material.value)), helps })
+    void outbox.flush()
   }
 
   async function send(event: RunEvent) {
     if (!run.value) return
+    const before = run.value
     const { run: now, effects } = stepRun(run.value, event)
     run.value = now
+    // A session begins with its first stage; one that is left goes on from where it was.
+    if (event.type !== 'end' && (effects.length || now.phase !== before.phase || Date.now() - keptAt > 2000) && now.phase !== 'ready') keep()
     await Promise.all(effects.map(carryOut))
   }
 
   function carryOut(effect: RunEffect): unknown {
     switch (effect.type) {
-      case 'stop': return player.stop()
-      case 'play': return player.start(stagePerformance(effect.stage, groove.value!, kits.of(groove.value!.kitId), effect.tempo), AHEAD.away)
+      case 'stop': {
+        measuring.end((player.heardAt(performance.now()) ?? 0) - 0.1)
+        return player.stop()
+      }
+      case 'play': {
+        const played = stagePerformance(effect.stage, material.value, { tempo: effect.tempo, laps: effect.laps, counting: drummer.counting })
+        if (!played) return undefined
+        sounding.value = played
+        measuring.begin(played)
+        return player.start(played, AHEAD.away)
+      }
       case 'write': return write(effect)
     }
   }
 
-  function write(effect: Extract<RunEffect, { type: 'write' }>) {
-    const at = new Date()
-    const entry = entryOf(effect, {
-      id: (ids[effect.entry] ??= newId()), at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at),
-      planId: plan.value!.id, sessionId, revision, title: groove.value!.title,
-    })
-    const line: Written = { entry: effect.entry, stage: effect.stage.name, word: effect.word, failed: '' }
-    const show = (one: Written) => (written.value = [...written.value.filter(other => other.entry !== one.entry), one])
-    show(line)
-    return writes.add(() => api.log.put(entry).catch(error => show({ ...line, failed: (error as Error).message })))
+  function figuresIn({ stage: { subject }, tempo, seconds }: Writing): string[] | null {
+    const of = subject.kind === 'figures' && grooveOf(subject, material.value)
+    if (!of) return null
+    const lap = lapSeconds({ ...run.value!, tempo })
+    return figuresPlayed(figuresOf(of, subject, kits.of(of.kitId)).map(one => `${subject.limb} ${one.mask}`), seconds, lap)
   }
 
-  return { plan, groove, run, stage, next, written, begin, send }
+  async function write(effect: Writing) {
+    const at = new Date()
+    const of = grooveOf(effect.stage.subject, material.value)
+    const before = entries.get(effect.entry)
+    const entry = before ? { ...before, word: effect.word } : entryOf(effect, {
+      id: (ids[effect.entry] ??= newId()), at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at), planId: plan.value!.id, sessionId,
+      revision: revisions.get(effect.stage.subject.id) ?? null, title: titleOf(effect.stage.subject, material.value), limbs: of ? limbsBy(of, effect.stage, 'player') : [], figures: figuresIn(effect),
+    })
+    entries.set(effect.entry, entry)
+    show(effect, entry, '')
+    const measures = before ? undefined : measuring.taken()
+    const failed = await outbox.put(entry)
+    if (failed) show(effect, entry, failed)
+    const found = await measures
+    if (found && of) await addMeasures(effect, found, of)
+  }
+
+  /** What was measured is added to the entry, whatever word has come meanwhile, and speaks where the climb waits for it. */
+  async function addMeasures(effect: Writing, measures: Measures, of: Groove) {
+    const { says, next: then } = verdictOf(measures, of, drummer.counting, measuring.measuring)
+    const entry = { ...entries.get(effect.entry)!, measures }
+    entries.set(effect.entry, entry)
+    measured.value = { entry: effect.entry, measures, says }
+    show(effect, entry, await outbox.put(entry), says)
+    const waits = run.value?.phase === 'asking' && run.value.entry === effect.entry && effect.stage.climb?.allows === 'measured'
+    if (waits) await send({ type: 'say', word: then.does === 'climb' ? 'solid' : then.does === 'repeat' ? 'shaky' : 'missed', now: performance.now() / 1000 })
+  }
+
+  function show({ entry, stage: { name }, tempo }: Writing, { word }: LogEntry, failed: string, says = written.value.find(one => one.entry === entry)?.says ?? '') {
+    const line: Written = { entry, stage: name, tempo: Math.round(tempo.bpm), word, says, failed }
+    written.value = [...written.value.filter(other => other.entry !== entry), line].sort((a, b) => a.entry - b.entry)
+  }
+
+  /** A run that is let go is not offered again. */
+  const forget = () => (kept.value = null)
+  return { plan, material, sounding, groove, run, stage, next, written, measured, kept, held: outbox.held, begin, send, keep, forget }
 })

@@ -27,7 +27,9 @@ export const useSettings = defineStore('settings', () => {
   const stylesUsed = useLocalStorage<string[]>('bazzet:styles-used', [])
   /** Rules of taste for fills that were turned off. */
   const fillTasteOff = useLocalStorage<string[]>('bazzet:fill-taste-off', [])
+  /** Whether Step says the count with each stroke. */
+  const stepSpeaks = useLocalStorage('bazzet:step-speaks', false)
   const counting = computed(() => drummer.counting)
   const clickPlan = computed<ClickPlan>(() => ({ program: click.value === 'own slots' ? clickSlots.value : click.value, gaps: clickGaps.value }))
-  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, lastGroove, lastKit, lastPhrase, staff, folds, lineHeard, stylesUsed, fillTasteOff }
+  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, stepSpeaks, lastGroove, lastKit, lastPhrase, staff, folds, lineHeard, stylesUsed, fillTasteOff }
 })

@@ -35,3 +35,7 @@ export const LEVEL_NAMES: Record<Level, string> = { 1: 'ghost', 2: 'soft', 3: 'p
 
 /** MIDI velocities written for levels 1 to 5; what is read back goes to the nearest. */
 export const LEVEL_VELOCITIES: Record<Level, number> = { 1: 24, 2: 48, 3: 72, 4: 98, 5: 122 }
+
+/** The level whose MIDI velocity is nearest: `levelOfVelocity(100) // => 4` */
+export const levelOfVelocity = (velocity: number): Level =>
+  LEVELS.reduce((best, level) => (Math.abs(LEVEL_VELOCITIES[level] - velocity) < Math.abs(LEVEL_VELOCITIES[best] - velocity) ? level : best))

@@ -25,6 +25,10 @@ function slope(points: readonly (readonly [number, number])[]): number {
 }
 const tenth = (ms: number): number => Math.max(-1000, Math.min(1000, Math.round(ms * 10) / 10))
 
+const MOST_DOTS = 400
+/** At most so many of a list, evenly spread over it. */
+const thinned = <T>(list: readonly T[], most: number): T[] => (list.length <= most ? [...list] : Array.from({ length: most }, (_, i) => list[Math.floor(i * list.length / most)]!))
+
 function grouped<T>(list: readonly T[], key: (one: T) => string): T[][] {
   const groups = new Map<string, T[]>()
   for (const one of list) {
@@ -110,6 +114,7 @@ export function measure(asked: readonly Asked[], struck: readonly Struck[], { in
   }))
   return {
     version: 1, input, tells, vouched, asked: strokes.length, strokes: offsets.length, missed: matched.missed.length, extra: matched.extra.length,
+    dots: thinned(offsets, MOST_DOTS).map(({ asked: { limb, tick }, ms }) => [limb, tick, tenth(ms)]),
     bars, clean: cleanTimes(offsets, bars, wrong, measuring), limbs, unisons, slots, levels,
   }
 }

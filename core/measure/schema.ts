@@ -34,6 +34,8 @@ export const measuresSchema = z.strictObject({
   unisons: z.array(z.strictObject({ limbs: z.tuple([limb, limb]), tick, strokes: many('Strokes of a unison'), apart: ms('A distance'), lean: ms('A lean') })).max(64),
   /** Where each limb lies at each slot. */
   slots: z.array(z.strictObject({ limb, tick, strokes: many('Strokes of a slot'), mean: ms('A mean'), spread: ms('A spread') })).max(256),
+  /** Single strokes, evenly thinned where there are many: limb, tick, and ms off; for the picture. */
+  dots: z.array(z.tuple([limb, tick, ms('A distance')])).max(400),
   levels: z.array(z.strictObject({ limb, asked: whole('A level', 1, 5), got: z.number().min(1).max(5), strokes: many('Strokes of a level') })).max(20),
 })
 

@@ -47,3 +47,23 @@ export function askedOf(line: CueLine, from: number, to: number): Asked[] {
     return group.map((cue): Asked => ({ at: cue.seconds, limb: cue.limb, pieceId: cue.pieceId, level: cue.level, tick: cue.tick, bar: cue.bar, instant: cue.at, grace: cue !== main }))
   }).sort((a, b) => a.at - b.at)
 }
+
+/** One stretch of playing without a pause: what was asked, what was struck, and over how many bars. */
+export interface Take { asked: readonly Asked[], struck: readonly Struck[], bars: number }
+
+/** Ticks and seconds between two takes that are joined, so that nothing of one answers the other. */
+const APART = { seconds: 10, ticks: 1_000_000_000 }
+
+/** Takes of one stage one after another, as if they had been one. */
+export function joined(takes: readonly Take[]): Take {
+  let [seconds, ticks, bars] = [0, 0, 0]
+  const all: { asked: Asked[], struck: Struck[] } = { asked: [], struck: [] }
+  for (const take of takes) {
+    all.asked.push(...take.asked.map(one => ({ ...one, at: one.at + seconds, instant: one.instant + ticks, bar: one.bar + bars })))
+    all.struck.push(...take.struck.map(one => ({ ...one, at: one.at + seconds })))
+    seconds += Math.max(0, take.asked.at(-1)?.at ?? 0, take.struck.at(-1)?.at ?? 0) + APART.seconds
+    ticks += APART.ticks
+    bars += take.bars
+  }
+  return { ...all, bars }
+}

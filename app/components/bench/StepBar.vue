@@ -6,9 +6,11 @@ import { STRIDES, type Stride, limbsOf } from '#core/perform'
 import type { StepHands } from '~/composables/useStep'
 import { toneOf } from '~/lanes/tone'
 import { byKey, keyOf } from '~/keys'
+import { useSettings } from '~/stores/settings'
 
 /** One instant after another with no pulse: which limbs strike, large, and what they do in words. */
 const props = defineProps<{ hands: StepHands, lead: 'right' | 'left' }>()
+const settings = useSettings()
 const root = useTemplateRef('root')
 const struck = computed(() => limbsOf(props.hands.step.value, props.lead))
 const NAMES: Record<Stride, string> = { 1: 'one', 2: 'two', 3: 'three', beat: 'a beat', bar: 'a bar' }
@@ -30,6 +32,7 @@ onMounted(() => root.value?.focus())
       <UButton size="sm" color="neutral" trailing-icon="i-lucide-arrow-right" @click="hands.next()">Next</UButton>
       <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-rotate-ccw" @click="hands.again()">Again</UButton>
       <label class="ml-2 flex items-center gap-1.5 text-sm text-muted">at a time <USelect :model-value="hands.stride.value" :items="items" size="sm" class="w-24" aria-label="How many at a time" @update:model-value="one => hands.setStride(one as Stride)" /></label>
+      <USwitch v-model="settings.stepSpeaks" color="neutral" size="sm" label="say the count" class="ml-2" />
       <span class="ml-auto text-sm text-muted">Space, ← →, + and −</span>
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Leave Step" @click="hands.toggle()" />
     </div>

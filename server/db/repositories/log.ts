@@ -4,7 +4,7 @@ import { type NoteValue, convertTempo } from '#core/time'
 import type { LogRow } from '../models'
 
 export interface LogRepository {
-  /** So many entries, newest first, so many passed over, slot by slot measures left out; and how many there are. */
+  /** So many entries, newest first, so many passed over, what was measured slot by slot and stroke by stroke left out; and how many there are. */
   page(offset: number, limit: number, filter?: LogFilter): Promise<{ entries: LogEntry[], total: number }>
   /** One entry, whole; undefined where it is not here or in the bin. */
   get(id: string): Promise<LogEntry | undefined>
@@ -56,7 +56,7 @@ const MOST_BESTS = 200
 
 const lean = (text: string): LogEntry => {
   const entry = JSON.parse(text) as LogEntry
-  return entry.measures ? { ...entry, measures: { ...entry.measures, slots: [] } } : entry
+  return entry.measures ? { ...entry, measures: { ...entry.measures, slots: [], dots: [] } } : entry
 }
 
 export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>): LogRepository => ({

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { useIntervalFn, useRafFn } from '@vueuse/core'
-import { computed, ref } from 'vue'
-import { WORDS, type Counted, type RunEvent, countedAt, partsOf, sayAttend, sayClick, sayClock, sayStageLimbs } from '#core/practise'
-import { countBeat } from '#core/time'
+import { useIntervalFn, useRafFn, useWakeLock } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { WORDS, type RunEvent, barSeconds, figuresOf, partsIn, partsOf, rungsOf, sayAttend, sayClick, sayClock, sayLength, sayStageLimbs, castsLimbs } from '#core/practise'
 import { type Handlers, KEYS, shownKey } from '~/keys'
 import { useStationKeys } from '~/composables/useStationKeys'
+import { useStep } from '~/composables/useStep'
+import { useStrikes } from '~/composables/useStrikes'
 import { api } from '~/documents/api'
 import { useKits } from '~/stores/kits'
+import { useMeasuring } from '~/stores/measuring'
 import { usePlayer } from '~/stores/player'
 import { usePractice } from '~/stores/practice'
 import { useSettings } from '~/stores/settings'
@@ -16,6 +18,7 @@ definePageMeta({ layout: 'bare' })
 const route = useRoute()
 const player = usePlayer()
 const practice = usePractice()
+const measuring = useMeasuring()
 const settings = useSettings()
 const kits = useKits()
 const failed = ref('')
@@ -24,7 +27,9 @@ const now = () => performance.now() / 1000
 try {
   await kits.load()
   const plan = (await api.plans.get(String(route.params.id))).document
-  practice.begin(plan, await api.grooves.get(plan.stages[0]!.subject.id))
+  // A run of this plan that was interrupted goes on where it was, where that is asked for.
+  const session = route.query.go === 'on' && practice.kept?.plan.id === plan.id ? practice.kept : undefined
+  await practice.begin(session?.plan ?? plan, session)
 } catch (error) {
   failed.value = (error as Error).message
 }
@@ -32,91 +37,123 @@ try {
 type Told<T = RunEvent> = T extends { now: number } ? Omit<T, 'now'> : never
 const send = (event: Told) => practice.send({ ...event, now: now() } as RunEvent)
 useIntervalFn(() => send({ type: 'tick', begun: (player.position()?.tick ?? -1) >= 0 }), 100)
+useStrikes()
+/** The screen stays awake while something is practised, where the browser allows it. */
+const lock = useWakeLock()
+const phase = computed(() => practice.run?.phase ?? 'over')
+watch(phase, to => void Promise.resolve(to === 'over' || to === 'ready' ? lock.release() : lock.isActive.value || lock.request('screen')).catch(() => undefined))
 
-/** What is counted where the sound is; nothing while nothing sounds. */
-const light = ref<Counted>({ bar: 0, beat: -1, slot: -1 })
-useRafFn(() => {
-  const tick = player.position()?.tick
-  const lit = tick !== undefined && practice.groove ? countedAt(practice.groove.bars, tick) : { bar: 0, beat: -1, slot: -1 }
-  if (lit.bar !== light.value.bar || lit.beat !== light.value.beat || lit.slot !== light.value.slot) light.value = lit
+// ---- what sounds: the groove of the section that is playing, where a stage has several ----
+
+const section = ref(0)
+useRafFn(() => (section.value = player.position()?.section ?? 0))
+const shown = computed(() => {
+  const playing = phase.value === 'playing' || phase.value === 'counting' ? practice.sounding?.sections[section.value] : undefined
+  return playing && practice.stage && castsLimbs(practice.stage) ? playing.groove : practice.groove
 })
-
-/** The bar that sounds, beat by beat, as it is counted. */
-const count = computed(() => {
-  const groove = practice.groove
-  const bar = groove?.bars[light.value.bar]
-  return groove && bar ? bar.slots.map((slots, beat) => countBeat(beat + 1, slots, settings.counting, bar.meter)) : []
+const figure = computed(() => {
+  const subject = practice.stage?.subject
+  if (subject?.kind !== 'figures' || !practice.groove) return undefined
+  const all = figuresOf(practice.groove, subject, kits.of(practice.groove.kitId))
+  const at = section.value % all.length
+  return { ...all[at]!, at, many: all.length }
 })
-
 /** The groove with the parts of this stage alone, for its lanes. */
-const sounding = computed(() => ({ ...practice.groove!, parts: [...practice.groove!.parts, ...practice.stage!.extra].filter(part => partsOf(practice.stage!).includes(part.id)) }))
+const sounding = computed(() => {
+  const [groove, stage] = [shown.value!, practice.stage!]
+  if (castsLimbs(stage)) return { ...groove, parts: groove.parts.filter(part => (stage.parts[part.limb] ?? 'silent') !== 'silent') }
+  const limb = stage.subject.kind === 'figures' ? stage.subject.limb : undefined
+  const parts = partsIn(groove, stage).filter(part => partsOf(stage).includes(part.id) && part.limb !== limb)
+  return { ...groove, parts: figure.value ? [...parts, figure.value.part] : parts }
+})
 const attend = computed(() => (practice.groove && practice.stage ? sayAttend(practice.groove, kits.of(practice.groove.kitId), practice.stage, settings.counting) : ''))
 
-const bigKey = computed(() => ({ ready: 'start', counting: 'pause', playing: 'pause', paused: 'go on', asking: 'next stage', over: '' })[practice.run?.phase ?? 'over'])
+// ---- stepping, with no pulse ----
+
+const step = useStep(() => (practice.stage?.pulse === 'step' && practice.groove
+  ? { groove: sounding.value, kit: kits.of(practice.groove.kitId), heard: new Set(sounding.value.parts.map(part => part.id)), span: practice.stage.span ?? { from: 0, to: Infinity } }
+  : undefined))
+watch(phase, to => step.on.value !== (to === 'stepping') && step.toggle())
+watch(() => measuring.pressed, () => phase.value === 'stepping' && step.next())
+
+// ---- what is said ----
+
+const rungs = computed(() => (practice.stage ? rungsOf(practice.stage) : []))
+const goal = computed(() => Math.round(Math.max(...practice.run!.stages.map(stage => Math.max(...rungsOf(stage))))))
+const lastBar = computed(() => {
+  const run = practice.run!
+  return phase.value === 'playing' && run.left !== null && run.left <= barSeconds(run) + 0.05
+})
+const then = computed(() => {
+  const { run, stage, next } = practice
+  if (stage?.climb && run!.rung + 1 < rungs.value.length) return `Then ${Math.round(rungs.value[run!.rung + 1]!)}, up to ${Math.round(stage.climb.to)}.`
+  return next ? `Next: ${next.name.toLowerCase()}, ${sayLength(next.length)}${next.subject.kind === 'break' ? '' : ` at ${Math.round(next.tempo.bpm)}`}.` : 'The last stage.'
+})
+const timer = computed(() => {
+  const run = practice.run!
+  if (phase.value === 'asking') return '0:00'
+  return run.left === null ? `${run.cleans} clean` : sayClock(run.left)
+})
+const bigKey = computed(() => ({ ready: 'start', counting: 'pause', playing: 'pause', paused: 'go on', asking: rungs.value.length > 1 ? 'go on' : 'next stage', resting: 'end the break', stepping: 'next stroke', over: '' })[phase.value])
+const press = () => (phase.value === 'stepping' ? step.next() : send({ type: 'press' }))
 const leave = async () => {
   await practice.send({ type: 'end' })
   await navigateTo(practice.plan ? `/practise/${practice.plan.id}` : '/practise')
 }
 const deeds: Handlers<'run'> = {
-  press: () => send({ type: 'press' }),
+  press,
   ...Object.fromEntries(WORDS.map(word => [word, () => send({ type: 'say', word })])) as Record<typeof WORDS[number], () => unknown>,
+  clean: () => send({ type: 'clean' }),
   again: () => send({ type: 'again', change: 0 }),
   slower: () => send({ type: 'again', change: -0.08 }),
+  faster: () => send({ type: 'again', change: 0.08 }),
   next: () => send({ type: 'skip' }),
   leave,
 }
 /** The deeds beside the big one, each with its key. */
-const small = (Object.keys(KEYS.run.keys) as (keyof typeof deeds)[]).filter(name => name !== 'press').map(name => ({ name, key: KEYS.run.keys[name][0] }))
+const small = computed(() => (Object.keys(KEYS.run.keys) as (keyof typeof deeds)[]).filter(name => name !== 'press' && (name !== 'clean' || practice.run?.left === null)).map(name => ({ name, key: KEYS.run.keys[name][0] })))
 useStationKeys('run', deeds)
 onBeforeRouteLeave(() => practice.send({ type: 'end' }))
 useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAttrs: { class: 'bg-(--ui-bg)' } })
 </script>
 
 <template>
-  <div class="dark flex min-h-screen flex-col bg-default px-6 py-6 text-default sm:h-dvh sm:px-12">
+  <div class="dark flex min-h-dvh flex-col bg-default px-4 py-4 text-default sm:h-dvh sm:px-10 sm:py-6">
     <div v-if="failed" class="m-auto text-center">
       <h1 class="text-2xl">This plan could not be run</h1>
       <p class="my-3">{{ failed }}</p>
       <UButton to="/practise" color="neutral">To all plans</UButton>
     </div>
-    <template v-else-if="practice.run?.phase === 'over'">
-      <div class="m-auto w-full max-w-xl" data-phase="over">
-        <h1 class="text-3xl text-highlighted">{{ practice.written.length ? 'Done, and in the log' : 'Nothing played' }}</h1>
-        <ul class="my-5 text-xl">
-          <li v-for="(line, i) in practice.written" :key="i" class="flex justify-between border-b border-default py-2">{{ line.stage }} <span :class="line.failed ? 'text-error' : 'text-muted'">{{ line.failed || line.word || 'no word' }}</span></li>
-        </ul>
-        <div class="flex gap-3"><UButton size="xl" color="secondary" to="/log">See the log</UButton><UButton size="xl" color="neutral" variant="outline" :to="`/practise/${practice.plan!.id}`">Back to the plan</UButton></div>
-      </div>
-    </template>
-    <template v-else-if="practice.run && practice.plan && practice.groove && practice.stage">
-      <header class="flex flex-col justify-between gap-x-8 gap-y-2 sm:flex-row">
+    <RunOver v-else-if="phase === 'over'" />
+    <template v-else-if="practice.run && practice.plan && practice.groove && practice.stage && shown">
+      <header class="flex flex-col justify-between gap-x-8 gap-y-1 sm:flex-row">
         <div class="min-w-0 flex-1">
-          <h1 class="text-2xl text-highlighted sm:text-3xl">{{ practice.groove.title }} · stage {{ practice.run.index + 1 }} of {{ practice.plan.stages.length }}</h1>
-          <p class="mt-1 text-lg text-muted sm:text-2xl">{{ practice.stage.name }}. {{ sayStageLimbs(practice.groove, practice.stage) }} {{ sayClick(practice.stage.click) }}</p>
+          <h1 class="text-xl text-highlighted sm:text-3xl">{{ shown.title }} · stage {{ practice.run.index + 1 }} of {{ practice.run.stages.length }}</h1>
+          <p class="mt-1 text-base text-muted sm:text-xl xl:text-2xl">{{ practice.stage.name }}. {{ sayStageLimbs(shown, practice.stage) }} {{ practice.stage.subject.kind === 'break' || practice.stage.pulse === 'step' ? '' : sayClick(practice.stage.click) }}<template v-if="practice.stage.on === 'pad'"> On the pad.</template></p>
         </div>
-        <div class="shrink-0 whitespace-nowrap text-right">
-          <p class="display text-6xl font-bold text-highlighted" role="timer" data-timer>{{ practice.run.phase === 'asking' ? '0:00' : sayClock(practice.run.left) }}</p>
-          <p class="mt-1 text-xl text-muted sm:text-2xl"><NoteGlyph :counts="practice.run.tempo.counts" /> = <span data-bpm>{{ Math.round(practice.run.tempo.bpm) }}</span> now, goal {{ Math.round(practice.groove.tempo.bpm) }}</p>
+        <div class="flex shrink-0 items-baseline justify-between gap-4 whitespace-nowrap text-right sm:block">
+          <p class="display text-5xl font-bold text-highlighted sm:text-6xl" role="timer" data-timer>{{ timer }}</p>
+          <p v-if="practice.stage.subject.kind !== 'break'" class="mt-1 text-lg text-muted sm:text-2xl"><NoteGlyph :counts="practice.run.tempo.counts" /> = <span data-bpm>{{ Math.round(practice.run.tempo.bpm) }}</span> now, goal {{ goal }}<template v-if="rungs.length > 1">, {{ practice.run.rung + 1 }} of {{ rungs.length }}</template></p>
         </div>
       </header>
-      <div class="mt-6 grid gap-4" :style="{ gridTemplateColumns: `repeat(${count.length}, minmax(0, 1fr))` }" :data-phase="practice.run.phase" aria-hidden="true">
-        <div v-for="(words, beat) in count" :key="beat" class="border-t-6 pt-6" :class="light.beat === beat ? 'border-secondary' : 'border-accented'">
-          <span class="display mr-3 font-bold leading-none" :class="[light.beat === beat ? 'text-highlighted' : 'text-dimmed/60', count.length > 4 ? 'text-6xl' : 'text-8xl sm:text-[8rem]']">{{ words[0] }}</span>
-          <span v-for="(word, i) in words.slice(1)" :key="i" class="mr-3 inline-block" :class="[light.beat === beat && light.slot === i + 1 ? 'text-secondary' : 'text-dimmed/70', words.length > 4 || count.length > 4 ? 'text-xl' : 'text-4xl']">{{ word }}</span>
-        </div>
+      <div v-if="phase === 'resting'" class="mt-8" data-phase="resting"><p class="display text-6xl font-bold text-highlighted sm:text-8xl">Break</p></div>
+      <RunStep v-else-if="phase === 'stepping'" class="mt-4" :step="step" :groove="shown" />
+      <RunCount v-else class="mt-4 sm:mt-6" :groove="shown" :phase="phase" />
+      <div class="mt-3 text-lg sm:mt-4 sm:text-2xl xl:text-3xl" role="status">
+        <p v-if="phase === 'asking'">How was it? <b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.<span v-if="practice.run.autoAdvance" class="text-muted"> Goes on in {{ Math.max(1, Math.ceil(practice.run.left ?? 1)) }}.</span><span v-if="practice.measured?.entry === practice.run.entry" class="mt-1 block text-secondary" data-verdict>{{ practice.measured.says }}</span></p>
+        <p v-else-if="phase === 'counting'">Count in …</p>
+        <p v-else-if="lastBar" class="text-secondary">Last bar. {{ then }}</p>
+        <p v-else-if="figure">Figure {{ figure.at + 1 }} of {{ figure.many }}: <b class="display tracking-widest">{{ figure.mask.replaceAll('.', '·') }}</b></p>
+        <p v-else>{{ attend }}<span v-if="measuring.hint" class="ml-3 text-secondary" data-hint>{{ measuring.hint }}</span></p>
       </div>
-      <div class="mt-5 text-xl sm:text-3xl" role="status">
-        <p v-if="practice.run.phase === 'asking'">How was it? <b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.<span v-if="practice.run.autoAdvance && practice.next" class="text-muted"> {{ practice.next.name }} begins in {{ Math.max(1, Math.ceil(practice.run.left)) }}.</span></p>
-        <p v-else-if="practice.run.phase === 'counting'">Count in …</p>
-        <p v-else>{{ attend }}</p>
-      </div>
-      <p class="mt-2 text-lg text-muted sm:text-2xl">{{ practice.next ? `Next: ${practice.next.name.toLowerCase()}, ${sayClock(practice.next.length.seconds)} at ${practice.next.tempo.bpm}.` : 'The last stage.' }}</p>
-      <div class="mt-4 hidden min-h-24 flex-1 sm:block"><LanesStill fit :groove="sounding" /></div>
-      <footer class="mt-auto flex flex-wrap items-center gap-x-6 gap-y-3 pt-4">
-        <UButton size="xl" color="secondary" class="px-7 py-3 text-xl font-bold" :loading="player.preparing" @click="send({ type: 'press' })">Space: {{ bigKey }}</UButton>
-        <button v-for="{ key, name } in small" :key="key" type="button" class="cursor-pointer text-lg text-toned hover:text-highlighted sm:text-xl" @click="deeds[name]()"><b>{{ key === 'Escape' ? 'Esc' : shownKey(key) }}</b> {{ name }}</button>
-        <USwitch :model-value="practice.run.autoAdvance" color="secondary" class="ml-auto" label="Go on by itself" @update:model-value="on => practice.send({ type: 'auto', on })" />
+      <p v-if="!lastBar" class="mt-1 text-base text-muted sm:text-xl">{{ then }}</p>
+      <div v-if="phase !== 'resting'" class="mt-3 min-h-24 flex-1"><LanesStill fit :groove="sounding" /></div>
+      <footer class="mt-auto flex flex-wrap items-center gap-x-5 gap-y-2 pt-3">
+        <UButton size="xl" color="secondary" class="px-7 py-3 text-xl font-bold" :loading="player.preparing" @click="press">Space: {{ bigKey }}</UButton>
+        <button v-for="{ key, name } in small" :key="key" type="button" class="min-h-11 cursor-pointer text-lg text-toned hover:text-highlighted" @click="deeds[name]()"><b>{{ key === 'Escape' ? 'Esc' : shownKey(key) }}</b> {{ name }}</button>
+        <span class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2"><InputPicker v-if="phase === 'ready' || phase === 'paused'" /><USwitch :model-value="practice.run.autoAdvance" color="secondary" label="Go on by itself" @update:model-value="on => practice.send({ type: 'auto', on })" /></span>
       </footer>
+      <p v-if="measuring.input === 'keys'" class="mt-1 text-sm text-muted">Struck by keys: D left hand, K right hand, Z left foot, M right foot.</p>
     </template>
   </div>
 </template>

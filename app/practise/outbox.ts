@@ -1,0 +1,41 @@
+import { useLocalStorage } from '@vueuse/core'
+import PQueue from 'p-queue'
+import { computed } from 'vue'
+import type { LogEntry } from '#core/practise'
+import { ApiSilent, api } from '../documents/api'
+
+/** An entry and what is added to it a moment later must arrive in that order. */
+const queue = new PQueue({ concurrency: 1 })
+
+/**
+ * Entries on their way to the log. Each is kept in the browser until the server has it, so that a server that is away, or a page that is
+ * closed, loses none; what waits is sent with the next one, and when a page that uses the log is opened.
+ */
+export function useOutbox() {
+  const waiting = useLocalStorage<LogEntry[]>('bazzet:outbox', [])
+  const held = computed(() => waiting.value.length)
+  const without = (id: string) => waiting.value.filter(one => one.id !== id)
+
+  /** Sends all that waits; answers why one could not be sent, or nothing. */
+  const flush = (): Promise<string> => queue.add(async () => {
+    for (const entry of [...waiting.value]) {
+      try {
+        await api.log.put(entry)
+      } catch (error) {
+        // One that the server refuses would be refused for ever: it is told and let go; without a server all wait.
+        if (!(error instanceof ApiSilent)) waiting.value = without(entry.id)
+        return (error as Error).message
+      }
+      // A word that was added meanwhile still has to go.
+      if (JSON.stringify(waiting.value.find(one => one.id === entry.id)) === JSON.stringify(entry)) waiting.value = without(entry.id)
+    }
+    return ''
+  }) as Promise<string>
+
+  /** Writes an entry down here at once, and sends it. */
+  function put(entry: LogEntry): Promise<string> {
+    waiting.value = [...without(entry.id), entry]
+    return flush()
+  }
+  return { held, put, flush }
+}

@@ -1,0 +1,143 @@
+import { useLocalStorage } from '@vueuse/core'
+import { type Remote, wrap } from 'comlink'
+import { defineStore } from 'pinia'
+import { computed, ref, toRaw } from 'vue'
+import { type Level, type Limb, levelOfVelocity } from '#core/kit'
+import { type InputName, type Latency, MEASURING, type Measures, type Measuring, type Struck, type Tells, USUAL_SIMULATED, askedOf, hintOf, latencyOf } from '#core/measure'
+import { CueLine, type Performance } from '#core/perform'
+import type { MeasureWorker, Played } from '../workers/measure.worker'
+import { useDrummer } from './drummer'
+import { usePlayer } from './player'
+
+/** What measures: nothing, four keys, pads over MIDI, or the simulated drummer. */
+export type Input = 'none' | Exclude<InputName, 'file'>
+const TELLS: Record<Exclude<Input, 'none'>, Tells> = { keys: 'limb', pads: 'piece', simulated: 'limb' }
+/** The strokes that a hint goes by. */
+const RECENT = 32
+/** A stroke this far from any that was asked for is no answer to it, in seconds. */
+const NEAR = 0.11
+
+/** What is struck while something plays, and how it compares: the inputs, their latency, and the takes of the stage that runs. */
+export const useMeasuring = defineStore('measuring', () => {
+  const player = usePlayer()
+  const drummer = useDrummer()
+  const input = useLocalStorage<Input>('bazzet:input', 'none')
+  /** How late each input arrives, in ms, and whether the player vouches for the figure. */
+  const latencies = useLocalStorage<Partial<Record<Input, { ms: number, vouched: boolean }>>>('bazzet:latency', {})
+  /** Which piece each pad is, by its MIDI note. */
+  const pads = useLocalStorage<Record<string, string>>('bazzet:pads', {})
+  const hint = ref('')
+  const connected = ref<string[]>([])
+  const midiTrouble = ref('')
+  /** The piece that the next pad struck is told to. */
+  const teaching = ref('')
+  /** How often any pad or pedal was pressed: Step goes by it. */
+  const pressed = ref(0)
+  const on = computed(() => input.value !== 'none')
+  const measuring = computed<Measuring>(() => ({ ...MEASURING, hands: drummer.player.practice.together, feet: drummer.player.practice.feet, spread: drummer.player.practice.spread }))
+
+  let takes: Played[] = []
+  let now: { performance: Performance, line: CueLine, struck: Struck[] } | undefined
+  let recent: { limb: Limb, ms: number }[] = []
+  /** While latency is being found: taps and the clicks they go with, in seconds of the performance. */
+  let tapping: number[] | undefined
+  const taps = ref(0)
+
+  function begin(performance: Performance) {
+    recent = []
+    hint.value = ''
+    now = on.value ? { performance, line: new CueLine(performance), struck: [] } : undefined
+  }
+  /** The take ends, at so many seconds of its performance. */
+  function end(to: number) {
+    if (now && to > 0) takes.push({ performance: toRaw(now.performance), from: 0, to, struck: now.struck })
+    now = undefined
+    hint.value = ''
+  }
+
+  /** A stroke, at a moment of the page’s clock in ms. */
+  function strike(stamp: number, told: { limb?: Limb, pieceId?: string, level?: Level }) {
+    const heard = player.heardAt(stamp)
+    if (heard === undefined) return
+    if (tapping) {
+      tapping.push(heard)
+      taps.value = tapping.length
+      return
+    }
+    if (!now) return
+    const at = heard - (latencies.value[input.value]?.ms ?? 0) / 1000
+    now.struck.push({ at, ...told })
+    const nearest = askedOf(now.line, at - NEAR, at + NEAR).filter(one => !one.grace && (told.limb ? one.limb === told.limb : one.pieceId === told.pieceId)).sort((a, b) => Math.abs(a.at - at) - Math.abs(b.at - at))[0]
+    if (!nearest) return
+    recent = [...recent, { limb: nearest.limb, ms: (at - nearest.at) * 1000 }].slice(-RECENT)
+    hint.value = hintOf(recent)
+  }
+
+  let worker: Remote<MeasureWorker> | undefined
+  /** What the takes since the last time come to; null where nothing was measured. */
+  async function taken(): Promise<Measures | null> {
+    const played = takes
+    takes = []
+    if (!on.value || !played.length) return null
+    const which = input.value as Exclude<Input, 'none'>
+    if (which !== 'simulated' && !played.some(take => take.struck.length)) return null
+    worker ??= wrap<MeasureWorker>(new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }))
+    const plain = JSON.parse(JSON.stringify(played)) as Played[]
+    const by = { input: which, tells: TELLS[which], vouched: which === 'simulated' || !!latencies.value[which]?.vouched, measuring: { ...measuring.value } }
+    return worker.measure(plain, by, which === 'simulated' ? { ...USUAL_SIMULATED, seed: Math.round(played[0]!.to * 1000) } : undefined)
+  }
+
+  // ---- pads over MIDI ----
+
+  let asked = false
+  async function connect() {
+    if (asked) return
+    asked = true
+    if (!('requestMIDIAccess' in navigator)) {
+      midiTrouble.value = 'This browser offers no MIDI; use the four keys instead.'
+      return
+    }
+    try {
+      const access = await navigator.requestMIDIAccess()
+      const listen = () => {
+        connected.value = [...access.inputs.values()].map(one => one.name ?? 'a MIDI input')
+        for (const one of access.inputs.values()) one.onmidimessage = event => heard(event.data, event.timeStamp)
+      }
+      access.onstatechange = listen
+      listen()
+    } catch {
+      midiTrouble.value = 'MIDI was not allowed. Allow it for this page in the browser, and choose pads again.'
+      asked = false
+    }
+  }
+  /** A message of a pad: note on, with a velocity. */
+  function heard(data: Uint8Array | null, stamp: number) {
+    if (!data || (data[0]! & 0xF0) !== 0x90 || !data[2]) return
+    const note = String(data[1])
+    pressed.value++
+    if (teaching.value) {
+      pads.value = { ...pads.value, [note]: teaching.value }
+      teaching.value = ''
+      return
+    }
+    const pieceId = pads.value[note]
+    if (input.value === 'pads' && pieceId) strike(stamp, { pieceId, level: levelOfVelocity(data[2]) })
+  }
+
+  // ---- latency ----
+
+  function beginTapping() {
+    tapping = []
+    taps.value = 0
+  }
+  /** How late the taps came; kept for the input in use. `clicks` are their times, in seconds of the performance. */
+  function endTapping(clicks: readonly number[]): ReturnType<typeof latencyOf> {
+    const found = latencyOf(tapping ?? [], clicks)
+    tapping = undefined
+    if (found.ok) setLatency({ ms: (found.value satisfies Latency).ms, vouched: false })
+    return found
+  }
+  const setLatency = (latency: { ms: number, vouched: boolean }) => (latencies.value = { ...latencies.value, [input.value]: latency })
+
+  return { input, on, latencies, pads, hint, connected, midiTrouble, teaching, taps, pressed, measuring, begin, end, strike, taken, connect, heard, beginTapping, endTapping, setLatency }
+})
