@@ -47,6 +47,14 @@ useHead({ title: 'Player · Bazzet' })
         <CountingForm />
       </div>
     </section>
+    <section aria-labelledby="practice-title" class="max-w-5xl">
+      <h2 id="practice-title" class="mb-2 text-lg">Practice</h2>
+      <PracticeForm :practice="drummer.player.practice" @practice="practice => set({ practice })" />
+    </section>
+    <section aria-labelledby="input-title" class="max-w-5xl">
+      <h2 id="input-title" class="mb-2 text-lg">What measures you</h2>
+      <InputForm />
+    </section>
     <section aria-labelledby="limits-title" class="max-w-5xl">
       <h2 id="limits-title" class="text-lg">What is easy, what is hard</h2>
       <p class="mb-3 text-sm text-muted">Rules of thumb, not measurements of you. Between easy and hard a groove is called demanding. Change a figure to suit your own hands; the Bench, the searches and the promise “playable” use it.</p>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { saySpan } from '#core/groove'
 import { looped } from '#core/perform'
+import { planFor } from '#core/practise'
 import { accentTurned, homeAfter, orchestrate, rudimentOf, sayHome, writeSticking } from '#core/sticking'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
@@ -58,6 +59,19 @@ async function send() {
   }
 }
 
+/** A plan of the sticking as it stands here, kept with the plan. */
+async function practise() {
+  if (!groove.value) return
+  const plan = planFor(groove.value, newId, { way: 'slot-by-slot', sticking: true, on: store.draft.how.view === 'pad' ? 'pad' : 'kit', kit: kit.value })
+  if (!plan.ok) return void toast.add({ title: plan.reason, color: 'error' })
+  try {
+    await api.plans.create(plan.value)
+    await navigateTo(`/practise/${plan.value.id}`)
+  } catch (error) {
+    toast.add({ title: 'No plan was made', description: (error as Error).message, color: 'error' })
+  }
+}
+
 useStationKeys('sticking', { play: toggle, write: () => (view.value = 'write'), chain: () => (view.value = 'chain'), bench: () => void send() })
 useHead({ title: 'Sticking · Bazzet' })
 </script>
@@ -66,8 +80,9 @@ useHead({ title: 'Sticking · Bazzet' })
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 py-2 border-b border-default px-5">
     <h1 class="text-2xl">Sticking</h1>
     <UTabs v-model="view" :items="[{ label: 'Write or choose', value: 'write' }, { label: 'Chain note groups', value: 'chain' }]" color="neutral" variant="link" size="sm" :content="false" aria-label="Ways to a sticking" />
-    <UButton v-if="over" class="ml-auto" color="neutral" variant="outline" :disabled="!groove" :title="`The limbs it uses leave out what they have there; all else stays.`" @click="navigateTo(`/bench/${settings.lastGroove}?lay=1`)">Lay over {{ over }}</UButton>
-    <UButton :class="over ? '' : 'ml-auto'" color="neutral" :disabled="!groove" @click="send">Send to the Bench</UButton>
+    <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!groove" @click="practise">Practise it</UButton>
+    <UButton v-if="over" color="neutral" variant="outline" :disabled="!groove" :title="`The limbs it uses leave out what they have there; all else stays.`" @click="navigateTo(`/bench/${settings.lastGroove}?lay=1`)">Lay over {{ over }}</UButton>
+    <UButton color="neutral" :disabled="!groove" @click="send">Send to the Bench</UButton>
   </header>
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_21rem]">
     <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3 max-xl:pr-11">

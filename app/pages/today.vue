@@ -1,30 +1,38 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 import type { Summaries } from '#core/documents'
-import { type Due, type LogEntry, sayLate } from '#core/practise'
+import { type Due, type LogEntry, inTurnPlan, sayLate } from '#core/practise'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { api } from '~/documents/api'
+import { newId } from '~/documents/ids'
+import { useDrummer } from '~/stores/drummer'
+import { usePractice } from '~/stores/practice'
 
-/** Today: what is due, at which tempo it stood, and one key to go. */
+/** Today: what is under way, what is due, at which tempo it stood, and one key to go. */
+const toast = useToast()
+const practice = usePractice()
+const drummer = useDrummer()
 const due = shallowRef<Due[]>()
 const plans = shallowRef(new Map<string, Summaries['plan']>())
-const grooves = shallowRef(new Set<string>())
 const last = shallowRef<LogEntry>()
+const played = ref(0)
 const failed = ref('')
 const today = () => new Intl.DateTimeFormat('sv-SE').format(new Date())
 
 async function load() {
   try {
-    const [list, { entries }] = await Promise.all([api.log.due(today()), api.log.page(0, 1)])
-    const [there, shelf] = await Promise.all([
+    const [list, { entries }, sums] = await Promise.all([api.log.due(today(), drummer.player.practice.spacing), api.log.page(0, 1), api.log.sums({ from: today(), to: today() })])
+    const ids = (kinds: readonly Due['kind'][]) => list.filter(one => kinds.includes(one.kind)).map(one => one.id).slice(0, 200)
+    const [there, shelf, phrases] = await Promise.all([
       api.plans.list({ only: [...new Set(list.flatMap(one => one.planId ?? []))].slice(0, 200) }),
-      api.grooves.list({ only: list.map(one => one.id).slice(0, 200) }),
+      api.grooves.list({ only: ids(['groove', 'figures', 'turns']) }), api.phrases.list({ only: ids(['phrase']) }),
     ])
     plans.value = new Map(there.map(({ summary }) => [summary.id, summary]))
-    grooves.value = new Set(shelf.map(({ summary }) => summary.id))
-    // What is in the bin is not to be practised.
-    due.value = list.filter(one => grooves.value.has(one.id))
+    const here = new Set([...shelf, ...phrases].map(({ summary }) => summary.id))
+    // What is in the bin is not to be practised; a sticking lives in its plan.
+    due.value = list.filter(one => here.has(one.id) || (one.kind === 'sticking' && one.planId && plans.value.has(one.planId)))
     last.value = entries[0]
+    played.value = sums.seconds / 60
     failed.value = ''
   } catch (error) {
     failed.value = (error as Error).message
@@ -37,11 +45,37 @@ const now = computed(() => (due.value ?? []).filter(one => one.late >= 0).slice(
 const later = computed(() => (due.value ?? []).filter(one => one.late < 0).slice(0, 8))
 const planOf = (one: Due) => (one.planId ? plans.value.get(one.planId) : undefined)
 /** To its plan, run at once; or to a new plan of it, where the last one is gone. */
-const way = (one: Due) => (planOf(one) ? `/practise/${one.planId}/run` : `/practise?groove=${one.id}`)
+const way = (one: Due) => (planOf(one) ? `/practise/${one.planId}/run` : one.kind === 'phrase' ? `/practise?phrase=${one.id}` : `/practise?groove=${one.id}`)
+const underWay = computed(() => practice.kept)
+const goOn = computed(() => `/practise/${underWay.value?.plan.id}/run?go=on`)
 const first = computed(() => now.value[0] ?? later.value[0])
-useStationKeys('today', { go: () => first.value && navigateTo(way(first.value)) })
+const to = computed(() => (underWay.value ? goOn.value : first.value && way(first.value)))
+useStationKeys('today', { go: () => to.value && navigateTo(to.value) })
+
+// ---- several things in turn ----
+
+const inTurn = ref<string[]>([])
+const grooves = computed(() => now.value.filter(one => one.kind === 'groove').slice(0, MOST))
+const turnIds = computed(() => (inTurn.value.length ? inTurn.value : grooves.value.slice(0, 3).map(one => one.id)))
+const pick = (id: string, on: boolean) => (inTurn.value = on ? [...inTurn.value, id].slice(-4) : inTurn.value.filter(one => one !== id))
+async function takeInTurn() {
+  try {
+    const found = await api.grooves.some(turnIds.value)
+    const things = turnIds.value.flatMap((id) => {
+      const groove = found.find(one => one.document.id === id)?.document
+      return groove ? [{ groove, tempo: due.value?.find(one => one.id === id)?.tempo ?? groove.tempo }] : []
+    })
+    const plan = inTurnPlan(things, newId, { minutes: 2, rounds: 2 })
+    if (!plan.ok) return void toast.add({ title: plan.reason, color: 'error' })
+    await api.plans.create(plan.value)
+    await navigateTo(`/practise/${plan.value.id}/run`)
+  } catch (error) {
+    toast.add({ title: (error as Error).message, color: 'error' })
+  }
+}
 const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
 const dayWords = (date: string) => day.format(new Date(`${date}T12:00:00`))
+const spacing = computed(() => drummer.player.practice.spacing.join(', '))
 useHead({ title: 'Today · Bazzet' })
 </script>
 
@@ -49,22 +83,28 @@ useHead({ title: 'Today · Bazzet' })
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Today</h1>
     <p v-if="due" class="text-sm text-muted" role="status">{{ now.length ? `${now.length} due` : 'Nothing due' }}</p>
-    <UButton v-if="first" class="ml-auto" size="lg" color="neutral" :to="way(first)">Enter: {{ first.title }}</UButton>
+    <UButton v-if="to" class="ml-auto" size="lg" color="neutral" :to="to">Enter: {{ underWay ? `go on with ${underWay.plan.title}` : first!.title }}</UButton>
   </header>
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5 sm:px-6">
     <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
-    <div v-else-if="due && !due.length" class="mx-auto mt-20 max-w-md text-center">
+    <section v-if="underWay" class="mb-5 flex max-w-4xl flex-wrap items-center gap-x-4 gap-y-2 bg-elevated px-4 py-3" aria-label="Under way" data-under-way>
+      <h2 class="text-base text-highlighted">Under way: {{ underWay.plan.title }}</h2>
+      <span class="text-sm text-muted">stage {{ underWay.run.index + 1 }} of {{ underWay.run.stages.length }}, {{ dayWords(underWay.at.slice(0, 10)) }}</span>
+      <span class="ml-auto flex gap-2"><UButton size="sm" color="neutral" variant="ghost" @click="practice.forget()">Let it go</UButton><UButton size="sm" color="neutral" :to="goOn">Go on</UButton></span>
+    </section>
+    <div v-if="!failed && due && !due.length" class="mx-auto mt-20 max-w-md text-center">
       <h2 class="text-xl">Nothing practised yet</h2>
-      <p class="my-3">Run a plan and say how it went: what was solid comes back after 1, 2, 4, 8, 16 and 32 days, what was shaky tomorrow.</p>
+      <p class="my-3">Run a plan and say how it went: what was solid comes back after {{ spacing }} days, what was shaky tomorrow.</p>
       <UButton to="/practise" color="neutral">To the plans</UButton>
     </div>
-    <template v-else-if="due">
+    <template v-else-if="due && !failed">
       <p v-if="last" class="mb-4 text-toned">Last: {{ last.subject.title }}, {{ last.stage.toLowerCase() }}, {{ dayWords(last.day) }}.</p>
       <section v-for="[title, list] in ([['Due', now], ['Next', later]] as const)" :key="title" class="max-w-4xl" :aria-label="title">
         <template v-if="list.length">
           <h2 class="mb-1 mt-4 text-lg">{{ title }}</h2>
           <ul>
             <li v-for="one in list" :key="one.id" class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-muted py-2.5" data-due>
+              <UCheckbox v-if="title === 'Due' && one.kind === 'groove' && grooves.length > 1" :model-value="turnIds.includes(one.id)" color="neutral" :aria-label="`Take ${one.title} in turn`" @update:model-value="on => pick(one.id, on === true)" />
               <h3 class="w-64 text-base text-highlighted">{{ one.title }}</h3>
               <span class="w-28 text-sm" :class="one.late > 0 ? 'font-semibold' : 'text-muted'">{{ sayLate(one.late) }}</span>
               <span class="text-sm text-muted">{{ one.word }} on {{ dayWords(one.last) }}<template v-if="one.tempo">, at <TempoMark :tempo="one.tempo" /></template></span>
@@ -76,7 +116,9 @@ useHead({ title: 'Today · Bazzet' })
           </ul>
         </template>
       </section>
-      <p class="mt-6 max-w-3xl text-sm text-muted">Solid comes back after 1, 2, 4, 8, 16 and 32 days; shaky the next day, where it stood; missed begins again.</p>
+      <p v-if="grooves.length > 1" class="mt-3"><UButton color="neutral" variant="outline" :disabled="turnIds.length < 2" @click="takeInTurn">Take {{ turnIds.length }} in turn, two minutes each, twice round</UButton></p>
+      <p class="mt-6 max-w-3xl text-sm text-muted">Solid comes back after {{ spacing }} days; shaky the next day, where it stood; missed begins again. <NuxtLink to="/player" class="underline">Set the days</NuxtLink></p>
+      <CareNote :played="played" class="mt-4 max-w-3xl" />
     </template>
   </div>
 </template>

@@ -1,7 +1,7 @@
 import { type Cell, type Groove, grooveTicks, readCell, readGroove, sayBars, sayFeel } from '#core/groove'
 import { type Kit, type Player, readKit, readPlayer } from '#core/kit'
 import { type Phrase, phraseBars, readPhrase } from '#core/phrase'
-import { type Plan, neededBy, planSeconds, readPlan } from '#core/practise'
+import { type Plan, neededBy, planSeconds, readPlan, rungsOf } from '#core/practise'
 import type { Result } from '#core/result'
 import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
@@ -41,6 +41,9 @@ export interface Kind<K extends KindName> {
   /** There is one, from the first start; it is neither made nor thrown away. */
   single?: true
 }
+
+/** The fastest a stage goes. */
+const topOf = (stage: Plan['stages'][number]): Tempo => ({ ...stage.tempo, bpm: Math.max(...rungsOf(stage)) })
 
 /** The table of kinds. A new kind is an entry here and a migration that gives it a table. */
 export const KINDS: { [K in KindName]: Kind<K> } = {
@@ -94,7 +97,7 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
     refers: ({ stages }) => stages.flatMap(({ subject }, i) => neededBy(subject).map(({ kind, id, path }) => ({ kind, id, path: `stages.${i}.subject.${path}`, needed: true } as const))),
     summary: plan => ({
       id: plan.id, title: plan.title, stages: plan.stages.length, seconds: planSeconds(plan),
-      from: plan.stages[0]!.tempo, to: plan.stages.at(-1)!.tempo,
+      from: plan.stages[0]!.tempo, to: topOf(plan.stages.at(-1)!),
       subjects: [...new Map(plan.stages.flatMap(({ subject }) => neededBy(subject)).map(({ kind, id }) => [`${kind} ${id}`, { kind, id }])).values()],
     }),
   },

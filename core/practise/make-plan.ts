@@ -118,6 +118,9 @@ const planShapeOf = (): Pick<Plan, 'format' | 'version'> => {
   return { format, version }
 }
 
+/** A plan of stages that are there already: `makePlan({ id, title, stages })`. */
+export const makePlan = (given: Pick<Plan, 'id' | 'title' | 'stages'>): Plan => ({ ...planShapeOf(), ...given })
+
 /** All of it at half the goal, low and loose. */
 const warmUpStage = (id: string, subject: Subject, parts: Groove['parts'], goal: Tempo, span: Span | undefined): Stage => makeStage({
   id, name: 'Warm up', subject, span: span ?? null, parts: Object.fromEntries(parts.map(part => [part.id, 'player' as const])), length: { seconds: WARM_UP },

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { type Groove, idSchema, readGroove } from '#core/groove'
-import type { Limb } from '#core/kit'
 import type { By } from '#core/perform'
 import { type Result, ok, readAs, refuse } from '#core/result'
 import { upgraded } from '#core/upgrade'

@@ -1,5 +1,5 @@
 import { groupUnisons, isLinear, sayLimbs, unisons } from '#core/analyse'
-import { type Groove, type Part, type Role, type Span, type Stroke, grooveTicks, sayCount, sayList, sayPlaces, saySpan, sentence, timeline } from '#core/groove'
+import { type Groove, type Part, type Role, type Span, type Stroke, grooveTicks, sayCount, sayPlaces, saySpan, sentence, timeline } from '#core/groove'
 import { type Kit, type Limb, LIMBS, isHand, otherSide, pieceOf, strokesFor } from '#core/kit'
 import type { By, Click } from '#core/perform'
 import { type StyleFamily, styleOf } from '#core/style'

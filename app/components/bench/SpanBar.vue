@@ -22,6 +22,10 @@ const slots = useAfterPaint(() => {
 const bars = computed(() => bench.shown?.bars.length ?? 1)
 // As a value of its own: every edit makes another groove, and this bar has nothing new to show for it.
 const toVary = computed(() => `/vary/${bench.groove?.id}`)
+const practise = () => {
+  const span = props.hands.span.value
+  return span && navigateTo(`/practise?groove=${bench.groove!.id}&from=${span.from}&to=${span.to}`)
+}
 const barMenu = computed(() => {
   const { hands } = props
   const many = bars.value
@@ -48,6 +52,7 @@ const barMenu = computed(() => {
     </span>
     <label class="flex items-center gap-1 text-sm text-muted">cut <USelect :model-value="slots" :items="[...SUBDIVISIONS] as number[]" size="xs" class="w-14" aria-label="Cut the marked beats into" @update:model-value="one => hands.cutInto(Number(one))" /></label>
     <UButton size="xs" color="neutral" variant="outline" :to="toVary">Vary it</UButton>
+    <UButton size="xs" color="neutral" variant="outline" @click="practise">Practise it</UButton>
     <UButton size="xs" color="neutral" variant="outline" @click="hands.own()">Make it a groove</UButton>
     <UButton size="xs" color="neutral" variant="outline" title="To lay it into other bars from Cells" @click="hands.keepCell()">Keep as a cell</UButton>
     <UDropdownMenu v-if="bar >= 0" :items="barMenu"><UButton size="xs" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">Bar</UButton></UDropdownMenu>

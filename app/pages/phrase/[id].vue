@@ -93,6 +93,7 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
         <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="hands.step('takeBack')">Undo</UButton>
         <UButton size="sm" color="neutral" variant="ghost" to="/phrase">All phrases</UButton>
         <UButton size="sm" color="neutral" variant="outline" :to="`/sheet/phrase/${store.phrase.id}`">Sheet</UButton>
+        <UButton size="sm" color="neutral" variant="outline" :to="`/practise?phrase=${store.phrase.id}`">Practise</UButton>
         <UButton size="sm" color="neutral" variant="outline" :aria-expanded="templates" @click="templates = !templates">Templates</UButton>
         <UPopover v-model:open="adding" :content="{ align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
           <UButton size="sm" color="neutral">Add a section</UButton>

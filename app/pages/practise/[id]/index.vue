@@ -1,48 +1,76 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
-import { VueDraggable } from 'vue-draggable-plus'
-import { type Groove, saySpan } from '#core/groove'
-import { type Plan, type Stage, castPart, plainTempo, planSeconds, sayStageLimbs, stageDoubled, stageMoved, stageNamed, stageOut, withStage } from '#core/practise'
-import { type By, CLICKS } from '#core/perform'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { sayClimb, type LogEntry, type Material, type Plan, type Stage, breakStage, grooveOf, isolating, lapOf, makeStage, planOn, planSeconds, stageDoubled, stageIn, stageOut, withStage } from '#core/practise'
+import type { Remedy } from '#core/measure'
+import type { Result } from '#core/result'
+import { sayTempo } from '#core/time'
 import { useKeptOpen } from '~/composables/useKeptOpen'
+import { useStationKeys } from '~/composables/useStationKeys'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
+import { useKits } from '~/stores/kits'
 import { usePlans } from '~/stores/plans'
-import { useSettings } from '~/stores/settings'
+import { fetchMaterial, usePractice } from '~/stores/practice'
 
-/** One plan: its stages, each to be changed, then run. */
+/** One plan: its stages in a column, the chosen one beside them to be changed, and what was measured of it last. */
 const route = useRoute()
 const toast = useToast()
 const plans = usePlans()
-const settings = useSettings()
-const groove = shallowRef<Groove>()
+const practice = usePractice()
+const kits = useKits()
+const material = shallowRef<Material>({ grooves: new Map(), phrases: new Map(), kitOf: id => kits.of(id) })
 const failed = ref('')
+const chosen = ref('')
 
 try {
-  await plans.open(String(route.params.id))
-  groove.value = (await api.grooves.get(plans.document!.stages[0]!.subject.id)).document
+  await Promise.all([plans.open(String(route.params.id)), kits.load()])
+  material.value = { ...await fetchMaterial(plans.document!.stages), kitOf: id => kits.of(id) }
+  chosen.value = plans.document!.stages[0]!.id
 } catch (error) {
   failed.value = (error as Error).message
 }
 
 const refused = (reason: string) => void toast.add({ title: reason, color: 'error' })
-function set(stage: Stage, facts: Partial<Stage>) {
-  const done = plans.edit(withStage(plans.document!, stage.id, facts))
+const take = (plan: Plan | Result<Plan>) => {
+  const done = 'ok' in plan ? (plan.ok ? plans.edit(plan.value) : plan) : plans.edit(plan)
   if (!done.ok) refused(done.reason)
 }
-const take = (plan: Plan) => {
-  const done = plans.edit(plan)
-  if (!done.ok) refused(done.reason)
+const stage = computed(() => plans.document?.stages.find(one => one.id === chosen.value) ?? plans.document?.stages[0])
+const number = computed(() => plans.document!.stages.filter(one => one.subject.kind !== 'break').findIndex(one => one.id === stage.value?.id) + 1)
+const grooveFor = (one: Stage) => grooveOf(one.subject, material.value)
+const first = computed(() => plans.document?.stages.map(grooveFor).find(Boolean))
+const set = (facts: Partial<Stage>) => take(withStage(plans.document!, stage.value!.id, facts))
+const minutes = computed(() => Math.round(planSeconds(plans.document!, one => lapOf(one, material.value)) / 60))
+
+function doubled(id: string) {
+  const fresh = newId()
+  take(stageDoubled(plans.document!, id, () => fresh))
 }
-function cast(stage: Stage, partId: string, by: By) {
-  const now = castPart(stage, groove.value!, partId, by)
-  if (!now.ok) return refused(now.reason)
-  set(stage, now.value)
+function takeOut(id: string) {
+  const at = plans.document!.stages.findIndex(one => one.id === id)
+  const less = stageOut(plans.document!, id)
+  take(less)
+  if (less.ok && id === chosen.value) chosen.value = less.value.stages[Math.min(at, less.value.stages.length - 1)]!.id
 }
-function takeOut(stage: Stage) {
-  const less = stageOut(plans.document!, stage.id)
-  if (!less.ok) return refused(less.reason)
-  take(less.value)
+/** A new stage right after the chosen one: all of its groove, by the player; or a break. */
+function add(kind: 'stage' | 'break') {
+  const from = stage.value!
+  const of = grooveFor(from)
+  const id = newId()
+  const fresh = kind === 'break' || !of
+    ? breakStage(id, from.tempo)
+    : makeStage({ id, name: 'All of it', subject: from.subject.kind === 'break' ? { kind: 'groove', id: of.id } : from.subject, parts: Object.fromEntries(of.parts.filter(part => part.strokes.length && !part.muted).map(part => [part.id, 'player'])), length: { seconds: 120 }, tempo: { bpm: from.tempo.bpm, counts: from.tempo.counts } })
+  const { stages } = plans.document!
+  const next = stages[stages.findIndex(one => one.id === from.id) + 1]
+  take(stageIn(plans.document!, fresh, next?.id))
+  chosen.value = id
+}
+function addRemedy(remedy: Remedy) {
+  const of = grooveFor(stage.value!)
+  const fresh = of && isolating(stage.value!, of, remedy, newId())
+  if (!fresh) return refused('This stage has just those limbs already: take it slower instead.')
+  take(stageIn(plans.document!, fresh, stage.value!.id))
+  chosen.value = fresh.id
 }
 function retitle(event: Event) {
   const input = event.target as HTMLInputElement
@@ -50,14 +78,24 @@ function retitle(event: Event) {
   if (title) take({ ...plans.document!, title })
   else input.value = plans.document!.title
 }
-const stages = computed({ get: () => plans.document!.stages, set: now => take({ ...plans.document!, stages: now }) })
-const partsIn = (stage: Stage) => [...groove.value!.parts.filter(part => !stage.extra.some(one => one.id === `stage-${part.id}`)), ...stage.extra]
-const BY = [{ label: 'you', value: 'player' }, { label: 'machine', value: 'machine' }, { label: 'sung', value: 'sung' }, { label: 'silent', value: 'silent' }]
 async function copy() {
   const made = { ...plans.document!, id: newId(), title: `${plans.document!.title}, copied`.slice(0, 160) }
   await api.plans.create(made)
   await navigateTo(`/practise/${made.id}`)
 }
+/** The same plan for another groove: who plays what by limb and role, at that groove’s tempo. */
+const other = ref('')
+watch(other, async (id) => {
+  if (!id || !first.value) return
+  try {
+    const made = planOn(plans.document!, first.value, (await api.grooves.get(id)).document, newId)
+    if (!made.ok) return refused(made.reason)
+    await api.plans.create(made.value)
+    await navigateTo(`/practise/${made.value.id}`)
+  } catch (error) {
+    refused((error as Error).message)
+  }
+})
 async function toBin() {
   const { title, id } = plans.document!
   await navigateTo('/practise')
@@ -67,54 +105,66 @@ async function toBin() {
     await navigateTo(`/practise/${id}`)
   } }] })
 }
-const programOf = ({ click: { program } }: Stage) => (typeof program === 'string' ? program : 'own slots')
+
+// ---- what was measured of the chosen stage last ----
+
+const lastMeasured = shallowRef<LogEntry>()
+watch(() => [stage.value?.id, stage.value?.name] as const, async () => {
+  lastMeasured.value = undefined
+  const one = stage.value
+  if (!one || one.subject.kind === 'break') return
+  try {
+    const { entries } = await api.log.page(0, 200, { about: one.subject.id })
+    const found = entries.find(entry => entry.planId === plans.document?.id && entry.stage === one.name && entry.measures)
+    const whole = found && await api.log.get(found.id)
+    if (stage.value?.id === one.id) lastMeasured.value = whole
+  } catch {
+    // Without a server there is nothing to show; the plan itself can still be changed.
+  }
+}, { immediate: true })
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long' })
+const when = computed(() => (lastMeasured.value ? `${day.format(new Date(lastMeasured.value.at))}${lastMeasured.value.tempo ? `, at ${sayTempo(lastMeasured.value.tempo)}` : ''}` : ''))
+const underWay = computed(() => practice.kept?.plan.id === plans.document?.id)
+const run = (go: boolean) => `/practise/${plans.document!.id}/run${go ? '?go=on' : ''}`
+useStationKeys('plans', { start: () => navigateTo(run(underWay.value)), add: () => add('stage'), undo: () => plans.takeBack(), redo: () => plans.bringBack() })
 useKeptOpen(plans)
 useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
 </script>
 
 <template>
-  <NotOpened v-if="failed || !plans.document || !groove" what="plan" :why="failed" to="/practise" where="To all plans" />
+  <NotOpened v-if="failed || !plans.document || !stage" what="plan" :why="failed" to="/practise" where="To all plans" />
   <template v-else>
     <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
       <h1 class="sr-only">{{ plans.document.title }}</h1>
       <input :value="plans.document.title" aria-label="Title of the plan" maxlength="160" class="display field-sizing-content min-w-24 max-w-full border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted sm:max-w-120" @change="retitle" />
-      <NuxtLink :to="`/bench/${groove.id}`" class="text-sm text-muted underline">{{ groove.title }} on the Bench</NuxtLink>
-      <span class="text-sm text-muted">{{ Math.round(planSeconds(plans.document) / 60) }} minutes</span>
+      <span class="text-sm text-muted">to {{ sayClimb(plans.document.stages.at(-1)!) }} · {{ minutes }} minutes</span>
+      <NuxtLink v-if="first" :to="`/bench/${first.id}`" class="text-sm text-muted underline">{{ first.title }} on the Bench</NuxtLink>
       <SaveNote class="ml-auto" :state="plans.saveState" />
-      <UButton color="neutral" variant="ghost" @click="copy">Copy</UButton>
-      <UButton color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the plan in the bin" @click="toBin" />
-      <UButton color="neutral" size="lg" :to="`/practise/${plans.document.id}/run`">Start practising</UButton>
+      <UDropdownMenu :items="[{ label: 'A stage', onSelect: () => add('stage') }, { label: 'A break', onSelect: () => add('break') }]"><UButton color="neutral" variant="outline">Add</UButton></UDropdownMenu>
+      <UButton v-if="underWay" color="neutral" variant="outline" size="lg" :to="run(false)">From the start</UButton>
+      <UButton color="neutral" size="lg" :to="run(underWay)">{{ underWay ? `Go on with stage ${practice.kept!.run.index + 1}` : 'Start practising' }}</UButton>
     </header>
     <StaleNotice v-if="plans.theirs" what="plan" :mine="plans.document" :theirs="plans.theirs" @choose="plans.resolveStale" />
-    <div class="min-h-0 flex-1 overflow-y-auto px-6 py-5">
-      <VueDraggable v-model="stages" tag="ol" handle=".grip" :animation="120" class="max-w-4xl">
-        <li v-for="(stage, i) in plans.document.stages" :key="stage.id" class="grid grid-cols-[2.5rem_1fr] border-b border-muted py-4" :data-stage="stage.name">
-          <span class="grip display cursor-grab text-2xl text-muted" title="Drag to another place">{{ i + 1 }}</span>
-          <div>
-            <div class="flex flex-wrap items-center gap-2">
-              <h2 class="sr-only">{{ stage.name }}</h2>
-              <input :value="stage.name" :aria-label="`Name of stage ${i + 1}`" maxlength="160" class="display field-sizing-content min-w-16 max-w-full border-b border-transparent bg-transparent text-lg text-highlighted hover:border-accented focus:border-inverted" @change="event => set(stage, stageNamed(stage, groove!, (event.target as HTMLInputElement).value.trim()))" />
-              <span class="ml-auto flex">
-                <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-arrow-up" :aria-label="`Stage ${i + 1} earlier`" :disabled="i === 0" @click="take(stageMoved(plans.document!, stage.id, i - 1))" />
-                <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-arrow-down" :aria-label="`Stage ${i + 1} later`" :disabled="i === plans.document.stages.length - 1" @click="take(stageMoved(plans.document!, stage.id, i + 1))" />
-                <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-copy-plus" :aria-label="`Stage ${i + 1} once more`" @click="take(stageDoubled(plans.document!, stage.id, newId))" />
-                <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" :aria-label="`Take stage ${i + 1} out`" @click="takeOut(stage)" />
-              </span>
-            </div>
-            <p class="text-sm text-muted">{{ sayStageLimbs(groove, stage) }}<template v-if="stage.span"> Only {{ saySpan(groove, stage.span, settings.counting) }}.</template></p>
-            <p v-if="stage.attend" class="text-sm">{{ stage.attend }}</p>
-            <div class="mt-2 flex flex-wrap gap-x-3 gap-y-1" role="group" :aria-label="`Who plays in stage ${i + 1}`">
-              <label v-for="part in partsIn(stage)" :key="part.id" class="flex items-center gap-1.5 text-sm" :class="(stage.parts[part.id] ?? 'silent') === 'silent' ? 'text-muted' : ''">{{ part.name }} <USelect :model-value="stage.parts[part.id] ?? 'silent'" :items="BY" size="xs" class="w-24" :aria-label="`Who plays ${part.name} in stage ${i + 1}`" @update:model-value="by => cast(stage, part.id, by as By)" /></label>
-            </div>
-            <div class="mt-3 flex flex-wrap items-center gap-4">
-              <label class="flex items-center gap-2 text-sm text-muted">click <USelect :model-value="programOf(stage)" :items="programOf(stage) === 'own slots' ? [...CLICKS, 'own slots'] : [...CLICKS]" size="sm" class="w-32" :aria-label="`Click of stage ${i + 1}`" @update:model-value="program => program !== 'own slots' && set(stage, { click: { ...stage.click, program: program as typeof CLICKS[number] } })" /></label>
-              <label class="flex items-center gap-2 text-sm text-muted">tempo <UInputNumber :model-value="stage.tempo.bpm" :min="20" :max="400" size="sm" class="w-28" :aria-label="`Tempo of stage ${i + 1}`" @update:model-value="bpm => bpm && set(stage, { tempo: { ...plainTempo(stage.tempo), bpm } })" /> <NoteGlyph :counts="stage.tempo.counts" /><span v-if="stage.tempo.assumed">, as assumed of an older plan</span></label>
-              <label class="flex items-center gap-2 text-sm text-muted"><UInputNumber :model-value="stage.length.seconds / 60" :min="0.1" :max="60" :step="0.5" :step-snapping="false" size="sm" class="w-28" :aria-label="`Minutes of stage ${i + 1}`" @update:model-value="minutes => minutes && set(stage, { length: { seconds: Math.round(minutes * 60) } })" /> minutes</label>
-            </div>
-          </div>
-        </li>
-      </VueDraggable>
-      <CareNote class="mt-8 max-w-3xl" />
+    <div class="min-h-0 flex-1 overflow-y-auto lg:grid lg:grid-cols-[minmax(20rem,26rem)_1fr] lg:overflow-hidden">
+      <div class="border-default lg:overflow-y-auto lg:border-r">
+        <StageList v-model="chosen" :plan="plans.document" :groove-of="grooveFor" @plan="take" @double="doubled" @out="takeOut" />
+        <p class="px-4 py-3 text-sm text-muted">Filled: you. Outlined: the machine. Dotted: sung. Pale: silent. Stages are dragged by their number, or moved with Alt and the arrows.</p>
+        <div class="flex flex-wrap items-center gap-2 px-4 pb-4">
+          <GroovePicker v-if="first" v-model="other" label="Use this plan for another groove" placeholder="Use it for another groove" />
+          <UButton size="sm" color="neutral" variant="ghost" @click="copy">Copy</UButton>
+          <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the plan in the bin" @click="toBin" />
+        </div>
+      </div>
+      <div class="px-4 py-4 sm:px-6 lg:overflow-y-auto">
+        <div class="mb-3 flex flex-wrap gap-2">
+          <UButton size="sm" color="neutral" variant="outline" @click="doubled(stage.id)">Once more</UButton>
+          <UButton size="sm" color="neutral" variant="outline" @click="takeOut(stage.id)">Take it out</UButton>
+        </div>
+        <StageEditor :key="stage.id" :stage="stage" :groove="grooveFor(stage)" :kit="kits.of(grooveFor(stage)?.kitId ?? '')" @set="set" @refused="refused" />
+        <MeasuredPanel v-if="lastMeasured?.measures && grooveFor(stage)" class="mt-6 border-t border-default pt-4" :measures="lastMeasured.measures" :groove="grooveFor(stage)!" :when="when" :number="number" @add="addRemedy" />
+        <p v-else-if="stage.subject.kind !== 'break'" class="mt-6 border-t border-default pt-4 text-sm text-muted">Not measured yet. In the runner choose what measures you (four keys, pads over MIDI, or the simulated drummer), and see here how the limbs land.</p>
+        <CareNote class="mt-8 max-w-3xl" />
+      </div>
     </div>
   </template>
 </template>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { type Groove, sayList } from '#core/groove'
+import { LIMBS } from '#core/kit'
+import { type Plan, makePlan, makeStage } from '#core/practise'
+import { api } from '~/documents/api'
+import { newId } from '~/documents/ids'
+
+/** In and out: this groove and another in turn, every so many bars. */
+const props = defineProps<{ groove: Groove }>()
+const emit = defineEmits<{ make: [plan: Plan] }>()
+const otherId = ref('')
+const other = shallowRef<Groove>()
+const failed = ref('')
+const [bars, otherBars, bpm, minutes] = [ref(4), ref(4), ref(90), ref(4)]
+watch(() => props.groove.id, () => (bpm.value = props.groove.tempo.bpm), { immediate: true })
+watch(otherId, async (id) => {
+  other.value = undefined
+  failed.value = ''
+  if (!id) return
+  try {
+    other.value = (await api.grooves.get(id)).document
+  } catch (error) {
+    failed.value = (error as Error).message
+  }
+})
+/** Whole times through each: a turn of three bars over a groove of two is four. */
+const rounded = computed(() => [[props.groove, bars.value], [other.value, otherBars.value]].flatMap(([one, n]) => {
+  const many = (one as Groove | undefined)?.bars.length ?? 1
+  return one && (n as number) > many && (n as number) % many ? [`${(one as Groove).title} plays ${Math.ceil((n as number) / many) * many} bars, whole times through`] : []
+}))
+function make() {
+  if (!other.value) return
+  const stage = makeStage({
+    id: newId(), name: 'In and out', subject: { kind: 'turns', id: props.groove.id, of: [{ id: props.groove.id, bars: bars.value }, { id: other.value.id, bars: otherBars.value }] },
+    parts: Object.fromEntries(LIMBS.map(limb => [limb, 'player'])), length: { seconds: Math.round(minutes.value * 60) }, tempo: { bpm: bpm.value, counts: props.groove.tempo.counts }, given: ['name'], attend: 'The last beat of one is the way into the other.',
+  })
+  emit('make', makePlan({ id: newId(), title: `${props.groove.title} and ${other.value.title}, in and out`.slice(0, 160), stages: [stage] }))
+}
+</script>
+
+<template>
+  <form aria-label="In and out" data-turns @submit.prevent="make">
+    <h2 class="mb-1 text-lg text-highlighted">“{{ groove.title }}” in and out</h2>
+    <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
+      <label class="text-sm text-muted">Bars of it<br /><UInputNumber v-model="bars" :min="1" :max="64" class="w-24" aria-label="Bars of this groove" /></label>
+      <label class="text-sm text-muted">then<br /><GroovePicker v-model="otherId" :except="groove.id" label="The other groove" /></label>
+      <label class="text-sm text-muted">Bars of that<br /><UInputNumber v-model="otherBars" :min="1" :max="64" class="w-24" aria-label="Bars of the other groove" /></label>
+      <label class="text-sm text-muted">Tempo, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber v-model="bpm" :min="20" :max="400" class="w-26" aria-label="Tempo in and out" /></label>
+      <label class="text-sm text-muted">Minutes<br /><UInputNumber v-model="minutes" :min="0.5" :max="60" :step="0.5" class="w-24" aria-label="Minutes in and out" /></label>
+      <UButton type="submit" color="neutral" :disabled="!other">Practise it</UButton>
+    </div>
+    <p v-if="failed" role="alert" class="mt-2 text-error">{{ failed }}</p>
+    <p v-if="rounded.length" class="mt-2 text-sm text-muted">{{ sayList(rounded) }}.</p>
+  </form>
+</template>
