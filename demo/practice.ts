@@ -52,7 +52,8 @@ export function demoLog(plans: readonly Plan[], grooves: readonly Groove[], now:
     const stages = plan.stages.filter(stage => stage.subject.kind !== 'break')
     let ease = 0.74
     const first = WEEKS * 7 - p * 9
-    for (let back = first; back > 0; back -= 2 + Math.floor(random() * 4)) {
+    for (let back = first, next = 0; back > 0; back -= next) {
+      next = 2 + Math.floor(random() * 4)
       const evening = new Date(now.getTime() - back * DAY)
       evening.setUTCHours(18 + p, Math.floor(random() * 40), 0, 0)
       let minutes = 0
@@ -62,7 +63,8 @@ export function demoLog(plans: readonly Plan[], grooves: readonly Groove[], now:
         const tempo = Math.round((stage.climb?.to ?? stage.tempo.bpm) * ease)
         const measures = back % 3 === 0 && s > 0 ? measured(stage, material, tempo, 1 - back / first, 100 * p + back + s) : null
         const told = measures && verdictOf(measures, groove).next.does
-        const word: Word = told ? (told === 'climb' ? 'solid' : told === 'down' ? 'missed' : 'shaky') : random() < 0.66 ? 'solid' : random() < 0.75 ? 'shaky' : 'missed'
+        // Each was left with something to come back to.
+        const word: Word = next >= back && s === stages.length - 1 ? 'shaky' : told ? (told === 'climb' ? 'solid' : told === 'down' ? 'missed' : 'shaky') : random() < 0.66 ? 'solid' : random() < 0.75 ? 'shaky' : 'missed'
         if (s === stages.length - 1 && word === 'solid') ease = Math.min(1, ease + 0.02)
         const at = new Date(evening.getTime() + minutes * 60000)
         entries.push({

@@ -152,10 +152,10 @@ useHead({ title: 'Log · Bazzet' })
           <caption class="sr-only">Practice log, newest first</caption>
           <thead><tr class="border-b border-default text-left text-muted"><th class="py-2">When</th><th>What</th><th>Stage</th><th>Tempo</th><th>Time</th><th>Word</th><th>Measured</th><th><span class="sr-only">Do</span></th></tr></thead>
           <tbody>
-            <tr v-for="entry in entries" :key="entry.id" class="border-b border-muted align-top">
-              <td class="whitespace-nowrap py-1.5 pr-4">{{ when.format(new Date(entry.at)) }}</td><td class="pr-4">{{ entry.subject.title }}</td><td class="pr-4">{{ entry.stage }}<span v-if="entry.note" class="block text-muted">{{ entry.note }}</span></td>
+            <tr v-for="entry in entries" :key="entry.id" class="border-b border-muted align-top *:py-1.5">
+              <td class="whitespace-nowrap pr-4">{{ when.format(new Date(entry.at)) }}</td><td class="pr-4">{{ entry.subject.title }}</td><td class="pr-4">{{ entry.stage }}<span v-if="entry.note" class="block text-muted">{{ entry.note }}</span></td>
               <td class="whitespace-nowrap pr-4">{{ tempo(entry) }}</td><td class="pr-4">{{ sayClock(entry.seconds) }}</td><td class="pr-4">{{ entry.word ?? (entry.source === 'hand' ? '' : 'no word') }}</td><td class="whitespace-nowrap pr-4 text-muted">{{ measured(entry) }}</td>
-              <td class="whitespace-nowrap text-right"><UButton v-if="entry.subject.kind !== 'other'" size="xs" color="neutral" variant="ghost" :aria-label="`Practise ${entry.subject.title} again`" @click="again(entry)">Again</UButton><UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-pencil" :aria-label="`Correct ${sentence(entry.stage)}, ${when.format(new Date(entry.at))}`" @click="edit(entry)" /></td>
+              <td class="whitespace-nowrap text-right *:-my-1"><UButton v-if="entry.subject.kind !== 'other'" size="xs" color="neutral" variant="ghost" :aria-label="`Practise ${entry.subject.title} again`" @click="again(entry)">Again</UButton><UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-pencil" :aria-label="`Correct ${sentence(entry.stage)}, ${when.format(new Date(entry.at))}`" @click="edit(entry)" /></td>
             </tr>
           </tbody>
         </table>

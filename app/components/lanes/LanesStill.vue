@@ -11,7 +11,7 @@ import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
 
 /** A groove's lanes, small and still: for cards and previews. */
-const props = defineProps<{ groove: Groove, /** Keys (`part:tick`) of strokes to ring. */ marks?: readonly string[], /** Ticks and limbs that are lit: where something changed. */ lit?: readonly { at: number, limb: Limb }[], /** Tall, with counts and the limbs’ names. */ large?: boolean, /** As high as there is room for, rather than as wide. */ fit?: boolean, /** A press in the lanes says which slot it met. */ pressed?: (slot: number) => void }>()
+const props = defineProps<{ groove: Groove, /** Keys (`part:tick`) of strokes to ring. */ marks?: readonly string[], /** Ticks and limbs that are lit: where something changed. */ lit?: readonly { at: number, limb: Limb }[], /** Tall, with counts and the limbs’ names. */ large?: boolean, /** A press in the lanes says which slot it met. */ pressed?: (slot: number) => void }>()
 const kits = useKits()
 const settings = useSettings()
 const frame = useTemplateRef('frame')
@@ -47,8 +47,8 @@ function press(event: MouseEvent) {
 </script>
 
 <template>
-  <div ref="frame" class="contain-content" :class="fit ? 'h-full' : ''">
-    <svg :width="large ? geometry.width : undefined" :height="large ? geometry.height : undefined" :viewBox="`0 0 ${geometry.width} ${geometry.height}`" class="block max-w-full" :class="[large ? '' : fit ? 'h-full w-auto' : 'h-auto w-full', pressed ? 'cursor-pointer' : '']" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`" @click="press">
+  <div ref="frame" class="contain-content">
+    <svg :width="large ? geometry.width : undefined" :height="large ? geometry.height : undefined" :viewBox="`0 0 ${geometry.width} ${geometry.height}`" class="block max-w-full" :class="[large ? '' : 'h-auto w-full', pressed ? 'cursor-pointer' : '']" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`" @click="press">
       <g v-memo="[geometry]"><path v-for="(beds, i) in ground" :key="i" :d="beds" :fill="i ? 'var(--bed-other)' : 'var(--bed)'" /></g>
       <path v-if="lights.length" :data-lit="lights.length" :d="lights.join('')" fill="var(--band)" />
       <g v-memo="[geometry]">

@@ -7,7 +7,7 @@ const props = defineProps<{ stage: Stage }>()
 const emit = defineEmits<{ set: [facts: Partial<Stage>] }>()
 const kind = computed(() => ('bars' in props.stage.length ? 'bars' : 'clean' in props.stage.length ? 'clean times' : 'minutes'))
 const kinds = computed(() => (props.stage.subject.kind === 'break' || props.stage.pulse === 'step' ? ['minutes'] : ['minutes', 'bars', 'clean times']))
-const amount = computed(() => ('bars' in props.stage.length ? props.stage.length.bars : 'clean' in props.stage.length ? props.stage.length.clean : props.stage.length.seconds / 60))
+const amount = computed(() => ('bars' in props.stage.length ? props.stage.length.bars : 'clean' in props.stage.length ? props.stage.length.clean : Math.round(props.stage.length.seconds / 6) / 10))
 function setKind(to: string) {
   if (to === kind.value) return
   emit('set', { length: to === 'bars' ? { bars: 16 } : to === 'clean times' ? { clean: 4 } : { seconds: 120 } })

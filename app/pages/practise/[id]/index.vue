@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { sayClimb, type LogEntry, type Material, type Plan, type Stage, breakStage, grooveOf, isolating, lapOf, makeStage, planOn, planSeconds, stageDoubled, stageIn, stageOut, withStage } from '#core/practise'
+import { type LogEntry, type Material, type Plan, type Stage, breakStage, grooveOf, isolating, lapOf, makeStage, planOn, planSeconds, rungsOf, stageDoubled, stageIn, stageOut, withStage } from '#core/practise'
 import type { Remedy } from '#core/measure'
 import type { Result } from '#core/result'
-import { sayTempo } from '#core/time'
+import { convertTempo, sayTempo } from '#core/time'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { api } from '~/documents/api'
@@ -40,6 +40,9 @@ const number = computed(() => plans.document!.stages.filter(one => one.subject.k
 const grooveFor = (one: Stage) => grooveOf(one.subject, material.value)
 const first = computed(() => plans.document?.stages.map(grooveFor).find(Boolean))
 const set = (facts: Partial<Stage>) => take(withStage(plans.document!, stage.value!.id, facts))
+/** The fastest it goes. */
+const goal = computed(() => plans.document!.stages.map(one => ({ ...one.tempo, bpm: Math.max(...rungsOf(one)) })).reduce((best, one) => (convertTempo(one, '1/4').bpm > convertTempo(best, '1/4').bpm ? one : best)))
+const breaks = computed(() => plans.document!.stages.filter(one => one.subject.kind === 'break').length)
 const minutes = computed(() => Math.round(planSeconds(plans.document!, one => lapOf(one, material.value)) / 60))
 
 function doubled(id: string) {
@@ -109,6 +112,8 @@ async function toBin() {
 // ---- what was measured of the chosen stage last ----
 
 const lastMeasured = shallowRef<LogEntry>()
+/** What stands beside the stages: what was measured, where something was, or everything to be changed. */
+const view = ref<'measured' | 'change'>('measured')
 watch(() => [stage.value?.id, stage.value?.name] as const, async () => {
   lastMeasured.value = undefined
   const one = stage.value
@@ -137,7 +142,7 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
     <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
       <h1 class="sr-only">{{ plans.document.title }}</h1>
       <input :value="plans.document.title" aria-label="Title of the plan" maxlength="160" class="display field-sizing-content min-w-24 max-w-full border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted sm:max-w-120" @change="retitle" />
-      <span class="text-sm text-muted">to {{ sayClimb(plans.document.stages.at(-1)!) }} · {{ minutes }} minutes</span>
+      <span class="text-sm text-muted">to <TempoMark :tempo="goal" /> · {{ minutes }} minutes{{ breaks ? ` with ${breaks === 1 ? 'one break' : `${breaks} breaks`}` : '' }}</span>
       <NuxtLink v-if="first" :to="`/bench/${first.id}`" class="text-sm text-muted underline">{{ first.title }} on the Bench</NuxtLink>
       <SaveNote class="ml-auto" :state="plans.saveState" />
       <UDropdownMenu :items="[{ label: 'A stage', onSelect: () => add('stage') }, { label: 'A break', onSelect: () => add('break') }]"><UButton color="neutral" variant="outline">Add</UButton></UDropdownMenu>
@@ -156,13 +161,14 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
         </div>
       </div>
       <div class="px-4 py-4 sm:px-6 lg:overflow-y-auto">
-        <div class="mb-3 flex flex-wrap gap-2">
+        <div class="mb-3 flex flex-wrap items-center gap-2">
+          <UTabs v-if="lastMeasured" v-model="view" :items="[{ label: 'Measured', value: 'measured' }, { label: 'Change it', value: 'change' }]" color="neutral" variant="link" size="sm" :content="false" class="mr-auto" />
           <UButton size="sm" color="neutral" variant="outline" @click="doubled(stage.id)">Once more</UButton>
           <UButton size="sm" color="neutral" variant="outline" @click="takeOut(stage.id)">Take it out</UButton>
         </div>
-        <StageEditor :key="stage.id" :stage="stage" :groove="grooveFor(stage)" :kit="kits.of(grooveFor(stage)?.kitId ?? '')" @set="set" @refused="refused" />
-        <MeasuredPanel v-if="lastMeasured?.measures && grooveFor(stage)" class="mt-6 border-t border-default pt-4" :measures="lastMeasured.measures" :groove="grooveFor(stage)!" :when="when" :number="number" @add="addRemedy" />
-        <p v-else-if="stage.subject.kind !== 'break'" class="mt-6 border-t border-default pt-4 text-sm text-muted">Not measured yet. In the runner choose what measures you (four keys, pads over MIDI, or the simulated drummer), and see here how the limbs land.</p>
+        <StageEditor v-if="view === 'change' || !lastMeasured" :key="stage.id" :stage="stage" :groove="grooveFor(stage)" :kit="kits.of(grooveFor(stage)?.kitId ?? '')" @set="set" @refused="refused" />
+        <MeasuredPanel v-else-if="lastMeasured.measures && grooveFor(stage)" :measures="lastMeasured.measures" :groove="grooveFor(stage)!" :when="when" :number="number" @add="addRemedy" />
+        <p v-if="!lastMeasured && stage.subject.kind !== 'break'" class="mt-6 border-t border-default pt-4 text-sm text-muted">Not measured yet. In the runner choose what measures you (four keys, pads over MIDI, or the simulated drummer), and see here how the limbs land.</p>
         <CareNote class="mt-8 max-w-3xl" />
       </div>
     </div>
