@@ -29,7 +29,9 @@ export const useSettings = defineStore('settings', () => {
   const fillTasteOff = useLocalStorage<string[]>('bazzet:fill-taste-off', [])
   /** Whether Step says the count with each stroke. */
   const stepSpeaks = useLocalStorage('bazzet:step-speaks', false)
+  /** Whether what is played on the Bench and stepped through counts in the log. */
+  const countPlay = useLocalStorage('bazzet:count-play', false)
   const counting = computed(() => drummer.counting)
   const clickPlan = computed<ClickPlan>(() => ({ program: click.value === 'own slots' ? clickSlots.value : click.value, gaps: clickGaps.value }))
-  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, stepSpeaks, lastGroove, lastKit, lastPhrase, staff, folds, lineHeard, stylesUsed, fillTasteOff }
+  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, stepSpeaks, countPlay, lastGroove, lastKit, lastPhrase, staff, folds, lineHeard, stylesUsed, fillTasteOff }
 })

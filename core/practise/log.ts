@@ -74,8 +74,8 @@ export const quartersOf = ({ tempo }: Pick<LogEntry, 'tempo'>): number | null =>
 /** A stage cut off sooner than this, in seconds, is no best. */
 export const CUT_OFF = 20
 
-/** A word of solid or shaky counts towards a best, and so does none; what was missed does not, nor what was cut off after seconds. */
-export const countsAsBest = ({ tempo, word, seconds, cut }: Pick<LogEntry, 'tempo' | 'word' | 'seconds' | 'cut'>): boolean => !!tempo && word !== 'missed' && !(cut && seconds < CUT_OFF)
+/** A word of solid or shaky counts towards a best, and so does none; what was missed does not, nor what was cut off after seconds, nor playing along on the Bench. */
+export const countsAsBest = ({ tempo, word, seconds, cut, source }: Pick<LogEntry, 'tempo' | 'word' | 'seconds' | 'cut' | 'source'>): boolean => !!tempo && (source === 'plan' || source === 'hand') && word !== 'missed' && !(cut && seconds < CUT_OFF)
 
 /** The fastest of each day by subject, from days in order and what each subject is called and counts now. */
 export function tempoLines(bests: readonly DayBest[], subjects: ReadonlyMap<string, { title: string, counts: NoteValue }>): TempoLine[] {

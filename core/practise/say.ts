@@ -24,7 +24,7 @@ export function sayStageLimbs(groove: Groove, stage: Stage): string {
   const there = new Set([...groove.parts, ...stage.extra].map(part => part.limb))
   const used = new Set([...plays, ...sings, ...machine])
   const rests = limbsInOrder(groove.lead).filter(limb => there.has(limb) && !used.has(limb))
-  const named = (limbs: readonly Limb[]) => sayList(limbs.map(limb => LIMB_NAMES[limb]))
+  const named = (limbs: readonly Limb[]) => (limbs.length === 4 ? 'all four limbs' : sayList(limbs.map(limb => LIMB_NAMES[limb])))
   const only = (limbs: readonly Limb[], ...out: (readonly Limb[])[]) => limbs.filter(limb => !out.some(list => list.includes(limb)))
   const [sung, helped] = [only(sings, plays), only(machine, plays, sings)]
   return [

@@ -5,7 +5,7 @@ import { App, expect, test } from './app'
 /** The request and answer blocks of docs/api.md, in order. */
 function examples() {
   const text = readFileSync('docs/api.md', 'utf8')
-  const blocks = [...text.matchAll(/```http\n(\w+) (\S+)\n([\s\S]*?)```\n```json (\d+)( in part)?\n([\s\S]*?)```/g)]
+  const blocks = [...text.matchAll(/```http\n(\w+) (\S+)\n([\s\S]*?)```\n```(?:json|csv) (\d+)( in part)?\n([\s\S]*?)```/g)]
   return blocks.map(([, method, path, body, status, part, answer]) => ({ method: method!, path: path!, body: body!.trim(), status: Number(status), part: !!part, answer: answer!.trim() }))
 }
 
@@ -33,13 +33,14 @@ test('every example of docs/api.md is answered as it says, and no route is left 
       if (part) {
         const given = still(await got.json())
         expect(told(given, still(JSON.parse(answer))), `${method} ${path}: ${JSON.stringify(given)}`).toBe(true)
-      } else if (answer) expect(still(await got.json()), `${method} ${path}`).toEqual(still(JSON.parse(answer)))
+      } else if (got.headers.get('content-type')?.includes('csv')) expect((await got.text()).trim(), `${method} ${path}`).toBe(answer)
+      else if (answer) expect(still(await got.json()), `${method} ${path}`).toEqual(still(JSON.parse(answer)))
       if (status >= 400) expect(got.headers.get('content-type')).toBe('application/problem+json')
     }
   } finally {
     await app.remove()
   }
-  const documented = new Set(examples().filter(one => one.status !== 405).map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan|example-kit|example-cell|example-recipe|example-phrase|me)(?=\/|$)/, '/[id]')}`))
+  const documented = new Set(examples().filter(one => one.status !== 405).map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan|example-kit|example-cell|example-recipe|example-phrase|entry-1|me)(?=\/|$)/, '/[id]').replace(/^\/api\/days\/.*/, '/api/days/[day]')}`))
   const files = readdirSync('server/api', { recursive: true }).map(name => `server/api/${String(name)}`).filter(name => name.endsWith('.ts'))
   // What is said of `[kind]` holds for every kind in the table; the one that there is only one of is neither made nor binned.
   const routes = files.filter(name => !name.includes('[...]')).flatMap((name) => {

@@ -2,11 +2,13 @@
 import { computed, ref } from 'vue'
 import type { PracticeSettings } from '#core/kit'
 import { listeningMinutes } from '#core/practise'
+import { useSettings } from '~/stores/settings'
 
 /** How the player practises: when things come back, what counts as together and even, and how loud it is at the ears. */
 const props = defineProps<{ practice: PracticeSettings }>()
 const emit = defineEmits<{ practice: [practice: PracticeSettings] }>()
 const set = (facts: Partial<PracticeSettings>) => emit('practice', { ...props.practice, ...facts })
+const settings = useSettings()
 const spacing = ref(props.practice.spacing.join(', '))
 const setSpacing = () => set({ spacing: spacing.value.split(/[\s,;]+/).filter(Boolean).map(Number) })
 const loud = computed(() => props.practice.loudness)
@@ -22,6 +24,7 @@ const minutes = computed(() => (loud.value ? listeningMinutes(loud.value) : unde
       <UFormField label="Two feet within, ms"><UInputNumber :model-value="practice.feet" :min="5" :max="80" class="w-28" aria-label="Two feet together within, in ms" @update:model-value="ms => ms && set({ feet: ms })" /></UFormField>
       <UFormField label="Even up to, ms" help="the spread of one limb"><UInputNumber :model-value="practice.spread" :min="5" :max="80" class="w-28" aria-label="Even up to, in ms" @update:model-value="ms => ms && set({ spread: ms })" /></UFormField>
     </div>
+    <USwitch v-model="settings.countPlay" color="neutral" label="count in the log what I play along with on the Bench and step through, from half a minute on" />
     <div class="flex flex-wrap items-end gap-x-8 gap-y-3">
       <USwitch :model-value="!!loud" color="neutral" label="count my listening time" @update:model-value="on => set({ loudness: on ? { level: 100, protector: 0 } : null })" />
       <template v-if="loud">

@@ -8,6 +8,7 @@ import { slotsOf } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useBenchEdits } from '~/composables/useBenchEdits'
 import { useBenchReading } from '~/composables/useBenchReading'
+import { useCounted } from '~/composables/useCounted'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import type { Cursor } from '~/lanes/cursor'
 import { useGuideHands } from '~/composables/useGuideHands'
@@ -65,6 +66,8 @@ const performance = computed(() => bench.shown && looped({
 }, settings.countIn))
 const { toggle: playOrStop, hearInPlace } = usePlayback(performance)
 const stepping = useStep(() => bench.shown && { groove: bench.shown, kit: bench.kit, heard: heard.value, span: bench.span ?? span.value })
+useCounted(() => bench.groove, () => player.playing && !stepping.on.value, 'bench')
+useCounted(() => bench.groove, () => stepping.on.value, 'step')
 /** Space plays, or takes the next step where one steps. */
 const toggle = () => (stepping.on.value ? stepping.next() : playOrStop())
 
