@@ -1,6 +1,28 @@
-import { expect, test } from './app'
+import type { Page } from '@playwright/test'
+import type { Plan } from '#core/practise'
+import { type App, expect, test } from './app'
 
 test.describe.configure({ mode: 'serial' })
+
+/** Chooses the nth stage of the open plan, from 1. */
+async function stage(page: Page, n: number) {
+  await page.locator('[data-stage-id]').nth(n - 1).click()
+  const change = page.getByRole('tab', { name: 'Change it' })
+  if (await change.isVisible()) await change.click()
+  await expect(page.locator('[data-editor]')).toBeVisible()
+}
+const pick = async (page: Page, box: string, option: string | RegExp) => {
+  await page.getByRole('combobox', { name: box, exact: true }).click()
+  await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click()
+  await expect(page.getByRole('listbox')).toHaveCount(0)
+}
+const fill = async (page: Page, label: string, value: string) => {
+  await page.getByLabel(label, { exact: true }).fill(value)
+  await page.getByLabel(label, { exact: true }).press('Enter')
+}
+const planOf = async (app: App, id: string) => (await (await fetch(`${app.url}/api/plans/${id}`)).json()).document as Plan
+const names = (page: Page) => page.locator('[data-stage]').evaluateAll(list => list.map(one => (one as HTMLElement).dataset.stage))
+const idIn = (page: Page) => page.url().split('/').at(-1)!.replace(/[?].*/, '')
 
 test('a plan of four stages is made from a groove, and each stage can be changed', async ({ bench }) => {
   const { page, app } = bench
@@ -10,70 +32,111 @@ test('a plan of four stages is made from a groove, and each stage can be changed
   await page.getByRole('button', { name: 'This groove' }).click()
   await page.getByRole('menuitem', { name: 'Practise it' }).click()
   await page.getByRole('button', { name: 'Make a plan' }).click()
-  await expect(page.getByRole('heading', { name: 'Chalk on the Door, feet first' })).toBeVisible()
-  const stages = page.locator('[data-stage]')
-  await expect(stages.locator('h2')).toHaveText(['Feet alone', 'Feet and lead hand', 'Feet and other hand', 'All four limbs'])
-  await expect(stages.first()).toContainText('You: right foot and left foot. Silent: right hand and left hand.')
-  const cast = async (part: string, stage: number, by: string) => {
-    await page.getByRole('combobox', { name: `Who plays ${part} in stage ${stage}`, exact: true }).click()
-    await page.getByRole('option', { name: by, exact: true }).click()
-    await expect(page.getByRole('listbox')).toHaveCount(0)
-  }
-  await cast('Hat foot on 2 and 4', 1, 'silent')
-  await expect(stages.first()).toContainText('You: right foot. Silent: right hand, left hand and left foot.')
+  await expect(page.getByRole('heading', { name: 'Chalk on the Door, feet first' })).toBeAttached()
+  expect(await names(page)).toEqual(['Feet alone', 'Feet and lead hand', 'Feet and other hand', 'All four limbs'])
+  const marks = page.locator('[data-stage]').first().getByRole('img')
+  await expect(marks).toHaveAccessibleName('right hand silent, left hand silent, right foot you, left foot you')
+  await pick(page, 'Who plays Hat foot on 2 and 4', 'silent')
+  await expect(marks).toHaveAccessibleName(/left foot silent/)
   // The name follows what is in it, until it is given.
-  await expect(stages.first().locator('h2')).toHaveText('Foot alone')
-  await page.getByLabel('Tempo of stage 2').fill('200')
-  await page.getByLabel('Tempo of stage 2').press('Enter')
-  await page.getByLabel('Minutes of stage 1').fill('0.1')
-  await page.getByLabel('Minutes of stage 1').press('Enter')
-  await page.getByRole('combobox', { name: 'Click of stage 3' }).click()
-  await page.getByRole('option', { name: 'off-beats' }).click()
-  const id = page.url().split('/').at(-1)!
-  await expect.poll(async () => (await (await fetch(`${app.url}/api/plans/${id}`)).json()).document.stages).toMatchObject([
+  await expect(page.getByLabel('Name of the stage')).toHaveValue('Foot alone')
+  await fill(page, 'Minutes of the stage', '0.1')
+  await stage(page, 2)
+  await fill(page, 'Tempo of the stage', '200')
+  await stage(page, 3)
+  await pick(page, 'Click of the stage', 'off-beats')
+  const id = idIn(page)
+  await expect.poll(async () => (await planOf(app, id)).stages).toMatchObject([
     { parts: { 'part-3': 'player' }, length: { seconds: 6 } }, { tempo: { bpm: 200, counts: '1/4' } }, { click: { program: 'off-beats' } }, { name: 'All four limbs' },
   ])
   await page.reload()
-  await expect(page.getByLabel('Tempo of stage 2')).toHaveValue('200')
+  await stage(page, 2)
+  await expect(page.getByLabel('Tempo of the stage')).toHaveValue('200')
 })
 
-test('a plan is made by another way to learn it and a ladder, seen before it is made; stages are cast, named, moved, doubled and taken out', async ({ page, app }) => {
+test('a stage has a climb, bars or clean times, a span, a helper, its own click, a voice, silent bars, a fading machine, and all of it is kept', async ({ page, app }) => {
+  await page.goto(`${app.url}/practise?groove=wet-rope`)
+  await page.getByRole('button', { name: 'Make a plan' }).click()
+  await stage(page, 4)
+  await page.getByRole('switch', { name: 'the tempo climbs' }).click()
+  await fill(page, 'Tempo of the stage', '70')
+  await fill(page, 'Goal of the climb', '92')
+  await fill(page, 'Step of the climb', '4')
+  await fill(page, 'Tempos after the goal', '80')
+  await page.getByLabel('Tempos after the goal').blur()
+  await expect(page.locator('[data-climb]')).toContainText('8 steps: 70, 74, 78, 82, 86, 90, 92, 80')
+  await pick(page, 'What allows the next step', 'it was measured clean')
+  await pick(page, 'What a miss does', 'the hardest pair alone, then again')
+  await pick(page, 'What the length counts', 'clean times')
+  await pick(page, 'From which beat', 'bar 2, 3')
+  await pick(page, 'To which beat', 'bar 2, 4')
+  await page.getByRole('button', { name: 'Add a helper' }).click()
+  await page.getByRole('menuitem', { name: 'Hat foot in eighths' }).click()
+  await pick(page, 'Who plays Hat eighths', 'machine')
+  await fill(page, 'Bars without the machine', '1')
+  await fill(page, 'Bars without click', '2')
+  await pick(page, 'Click of the stage', 'a voice counts where the right foot plays')
+  await fill(page, 'What to attend to', 'The opening')
+  await page.getByLabel('What to attend to').blur()
+  await pick(page, 'On pad or kit', 'pad')
+  const id = idIn(page)
+  await expect.poll(async () => (await planOf(app, id)).stages[3]).toMatchObject({
+    tempo: { bpm: 70 }, climb: { to: 92, step: 4, then: [80], allows: 'measured', miss: 'isolate' }, length: { clean: 4 }, span: { from: 20160 + 2 * 5040, to: 40320 }, extra: [{ id: 'helper-foot-eighths', limb: 'LF' }],
+    parts: { 'helper-foot-eighths': 'player', 'part-1': 'machine' }, fades: { sound: 1, silent: 1 }, click: { gaps: { sound: 1, silent: 2 }, voice: 'RF' }, attend: 'The opening', on: 'pad',
+  })
+  // The foot’s own part is silent while it helps, and the helper is in no other stage.
+  expect((await planOf(app, id)).stages.slice(0, 3).every(one => one.extra.length === 0)).toBe(true)
+  await pick(page, 'Click of the stage', 'own slots')
+  await page.getByRole('group', { name: 'Slots the click falls on' }).getByRole('button', { name: 'bar 1, & of 1', exact: true }).click()
+  await expect.poll(async () => (await planOf(app, id)).stages[3]!.click).toMatchObject({ program: [0, 2520], voice: null })
+  // A tempo that is none is refused in words, and nothing is lost.
+  await fill(page, 'Tempos after the goal', '2000')
+  await page.getByLabel('Tempos after the goal').blur()
+  await expect(page.getByText('A tempo after the goal is a tempo from 20 to 400.').first()).toBeVisible()
+  expect((await planOf(app, id)).stages[3]!.climb!.then).toEqual([80])
+  // Undone and brought back by keys.
+  await page.locator('[data-stage-id]').first().click()
+  await page.keyboard.press('Control+z')
+  await expect.poll(async () => (await planOf(app, id)).stages[3]!.click.program).toEqual([0])
+})
+
+test('a plan is made by another way to learn it and a ladder, seen before it is made; stages are named, moved by mouse and keys, doubled and taken out', async ({ page, app }) => {
   await page.goto(`${app.url}/practise?groove=wet-rope`)
   const form = page.getByRole('form', { name: 'A new plan' })
-  const pick = async (box: string, option: string | RegExp) => {
-    await page.getByRole('combobox', { name: box, exact: true }).click()
-    await page.getByRole('option', { name: option }).click()
-    await expect(page.getByRole('listbox')).toHaveCount(0)
-  }
   await expect(form.getByRole('combobox', { name: 'Way to learn it' })).toContainText('Feet first (usual here)')
-  await pick('Way to learn it', 'What lands together first')
-  await pick('How the tempo goes', 'A ladder of even steps')
+  await pick(page, 'Way to learn it', 'What lands together first')
+  await pick(page, 'How the tempo goes', 'A ladder of even steps')
   await page.getByLabel('Goal tempo').fill('100')
   await page.getByLabel('Goal tempo').press('Tab')
   await page.getByLabel('Minutes in all').fill('20')
   await page.getByLabel('Minutes in all').press('Tab')
-  await expect(form.locator('[data-offered] li')).toHaveText(['1 Only what lands together, 70', '2 All four limbs, 70', '3 All four limbs, 75', '4 All four limbs, 82', '5 All four limbs, 89', '6 All four limbs, 96', '7 All four limbs, 100'])
+  await expect(form.locator('[data-offered] li')).toHaveText(['1 Only what lands together, 70', '2 All four limbs, 70', '3 All four limbs, climbing, 75 up to 100 by 7'])
   await form.getByRole('button', { name: 'Make a plan' }).click()
   await expect(page.getByLabel('Title of the plan')).toHaveValue('Wet Rope, what lands together first')
-  await expect(page.getByText('20 minutes')).toBeVisible()
-  const stages = page.locator('[data-stage]')
-  const names = () => stages.evaluateAll(list => list.map(one => (one as HTMLElement).dataset.stage))
-  await expect(stages).toHaveCount(7)
-  await page.getByLabel('Name of stage 7').fill('Up to speed')
-  await page.getByLabel('Name of stage 7').press('Enter')
-  await pick('Who plays Bass drum in stage 7', 'machine')
-  await expect(stages.nth(6)).toContainText('You: right hand, left hand and left foot. The machine: right foot.')
-  await page.getByRole('button', { name: 'Stage 7 earlier' }).click()
-  await page.getByRole('button', { name: 'Stage 1 once more' }).click()
-  await page.getByRole('button', { name: 'Take stage 3 out' }).click()
-  await expect.poll(names).toEqual(['Only what lands together', 'Only what lands together', 'All four limbs', 'All four limbs', 'All four limbs', 'Up to speed', 'All four limbs'])
-  await page.locator('.grip').nth(5).dragTo(page.locator('.grip').nth(4))
-  await expect.poll(async () => (await names())[4]).toBe('Up to speed')
-  const id = page.url().split('/').at(-1)!
-  await expect.poll(async () => (await (await fetch(`${app.url}/api/plans/${id}`)).json()).document.stages[4]).toMatchObject({ name: 'Up to speed', given: ['name'] })
+  await stage(page, 3)
+  await fill(page, 'Name of the stage', 'Up to speed')
+  await pick(page, 'Who plays Bass drum', 'machine')
+  await expect(page.locator('[data-stage="Up to speed"]').getByRole('img')).toHaveAccessibleName('right hand you, left hand you, right foot the machine, left foot you')
+  await page.locator('[data-stage-id]').nth(2).focus()
+  await page.keyboard.press('Alt+ArrowUp')
+  await expect.poll(() => names(page)).toEqual(['Only what lands together', 'Up to speed', 'All four limbs'])
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('d')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Delete')
+  await expect.poll(() => names(page)).toEqual(['Only what lands together', 'Up to speed', 'All four limbs'])
+  await page.locator('.grip').nth(2).dragTo(page.locator('.grip').nth(1))
+  await expect.poll(() => names(page)).toEqual(['Only what lands together', 'All four limbs', 'Up to speed'])
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'A break' }).click()
+  await expect.poll(async () => (await planOf(app, idIn(page))).stages.map(one => one.subject.kind)).toContain('break')
+  // The same plan for another groove, at its tempo.
+  await page.getByRole('combobox', { name: 'Use this plan for another groove' }).click()
+  await page.getByRole('option', { name: 'Boiler Room Two' }).click()
+  await expect(page.getByLabel('Title of the plan')).toHaveValue('Boiler Room Two, what lands together first')
   // A way that finds nothing says so, and nothing is made.
   await page.goto(`${app.url}/practise?groove=ladder-in-the-rain`)
-  await pick('Way to learn it', 'What lands together first')
+  await pick(page, 'Way to learn it', 'What lands together first')
   await expect(form.getByRole('alert')).toHaveText('“What lands together first” finds nothing to take apart in this groove; choose another way.')
   await expect(form.getByRole('button', { name: 'Make a plan' })).toBeDisabled()
 })
@@ -98,7 +161,7 @@ test('the runner counts in, times, goes on by itself, and writes the player’s 
   await page.keyboard.press('Space')
   await phase('counting')
   await phase('playing')
-  await expect(page.locator('[data-timer]')).toHaveText('0:03')
+  await expect(page.locator('[data-timer]')).toHaveText('0:04')
   await page.keyboard.press('Space')
   await phase('paused')
   await page.keyboard.press('Space')
@@ -134,18 +197,8 @@ test('the runner counts in, times, goes on by itself, and writes the player’s 
     { stage: 'Feet', word: 'solid', tempo: { bpm: 300 }, subject: { kind: 'groove', id: 'wet-rope', title: 'Wet Rope' }, planId: 'short' },
   ])
   await page.getByRole('link', { name: 'See the log' }).click()
-  await expect(page.locator('tbody tr').first()).toContainText('Ghosts')
-  await expect(page.locator('tbody tr').nth(3)).toContainText('solid')
-})
-
-test('the Log lists and charts what was practised', async ({ page, app }) => {
-  await page.goto(`${app.url}/log`)
-  await expect(page.getByRole('heading', { name: 'Tempo by day' })).toBeVisible()
-  await expect(page.locator('.apexcharts-legend-text')).toHaveText(['Wet Rope (quarters)', 'Boiler Room Two (quarters)', 'Seven Crates Up (quarters)'])
-  // The tempo just reached, 300, is on the chart's scale and in the table.
-  await expect(page.locator('.apexcharts-yaxis-label').filter({ hasText: /^3\d\d/ }).first()).toBeVisible()
-  const { entries } = await (await fetch(`${app.url}/api/log`)).json()
-  await expect(page.locator('tbody tr')).toHaveCount(entries.length)
+  await expect(page.locator('[data-entries] tbody tr').first()).toContainText('Ghosts')
+  await expect(page.locator('[data-entries] tbody tr').nth(3)).toContainText('solid')
 })
 
 test('Today says what is due, the longest overdue first, at which tempo it stood, and one key goes to it; shaky comes back tomorrow', async ({ page, app }) => {

@@ -71,8 +71,9 @@ test('two quick changes of a plan are both kept', async ({ page, app }) => {
   await page.goto(`${app.url}/practise/quick`)
   const { reached, letGo } = await holdFirstSave(page, '**/api/plans/*')
   const set = async (stage: number, minutes: string) => {
-    await page.getByLabel(`Minutes of stage ${stage}`).fill(minutes)
-    await page.getByLabel(`Minutes of stage ${stage}`).press('Enter')
+    await page.locator('[data-stage-id]').nth(stage - 1).click()
+    await page.getByLabel('Minutes of the stage').fill(minutes)
+    await page.getByLabel('Minutes of the stage').press('Enter')
   }
   await set(1, '3')
   await reached
@@ -80,8 +81,9 @@ test('two quick changes of a plan are both kept', async ({ page, app }) => {
   letGo()
   await expect.poll(async () => JSON.stringify((await (await fetch(`${app.url}/api/plans/quick`)).json()).document.stages.map((stage: { seconds?: number, length?: { seconds: number } }) => stage.length?.seconds ?? stage.seconds))).toBe('[180,240]')
   await page.reload()
-  await expect(page.getByLabel('Minutes of stage 1')).toHaveValue('3')
-  await expect(page.getByLabel('Minutes of stage 2')).toHaveValue('4')
+  await expect(page.getByLabel('Minutes of the stage')).toHaveValue('3')
+  await page.locator('[data-stage-id]').nth(1).click()
+  await expect(page.getByLabel('Minutes of the stage')).toHaveValue('4')
 })
 
 test('both versions can be kept of a groove whose title is as long as a title may be', async ({ bench }) => {

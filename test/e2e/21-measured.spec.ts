@@ -1,0 +1,206 @@
+import type { Page } from '@playwright/test'
+import type { LogEntry, NewStage, Plan } from '#core/practise'
+import { type App, expect, test } from './app'
+
+const post = (app: App, path: string, body: object) => fetch(app.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+/** A plan kept by the server, of stages at tempos so fast that they can be waited for. */
+async function keep(app: App, id: string, stages: (Partial<NewStage> & { name: string })[]) {
+  const made = await post(app, '/api/plans', {
+    format: 'bazzet-plan', version: 3, id, title: `Plan ${id}`,
+    stages: stages.map((stage, i) => ({ id: `s${i}`, subject: { kind: 'groove', id: 'wet-rope' }, parts: { 'part-1': 'player', 'part-2': 'player' }, length: { bars: 4 }, click: { program: 'every beat' }, tempo: { bpm: 280, counts: '1/4' }, ...stage })),
+  })
+  expect(made.status, await made.text()).toBe(201)
+}
+const entriesOf = async (app: App, planId: string) => ((await (await fetch(`${app.url}/api/log?limit=1000`)).json()).entries as LogEntry[]).filter(entry => entry.planId === planId)
+const phase = (page: Page, name: string) => expect(page.locator(`[data-phase="${name}"]`)).toBeVisible({ timeout: 60_000 })
+const measuredBy = (page: Page, input: string) => page.addInitScript(one => localStorage.setItem('bazzet:input', one), input)
+/** Presses the big key once the page listens. */
+const begin = (page: Page) => expect(async () => {
+  const start = page.getByRole('button', { name: 'Space: start' })
+  await start.click({ timeout: 2000 })
+  await expect(start).toHaveCount(0, { timeout: 2000 })
+}).toPass()
+const bpm = (page: Page) => page.locator('[data-bpm]')
+
+test('a climb goes up on solid and a step down on a miss, measured by the simulated drummer; what was measured is kept, shown, and leads to a stage that helps', async ({ page, app }) => {
+  await keep(app, 'climbing', [{ name: 'All of it', climb: { to: 300, step: 10, then: [], allows: 'word', miss: 'down' }, length: { bars: 8 }, parts: { 'part-1': 'player', 'part-2': 'player', 'part-4': 'player', 'part-5': 'player' } }])
+  await measuredBy(page, 'simulated')
+  await page.goto(`${app.url}/practise/climbing/run`)
+  await begin(page)
+  await phase(page, 'playing')
+  await expect(page.getByText('Last bar. Then 290')).toBeVisible()
+  await phase(page, 'asking')
+  await expect(page.locator('[data-verdict]')).toBeVisible()
+  const played: string[] = []
+  for (const word of ['1', '3', '1', '1', '1']) {
+    await phase(page, 'asking')
+    played.push(await bpm(page).innerText())
+    await page.keyboard.press(word)
+    if (played.length < 5) await phase(page, 'playing')
+  }
+  expect(played).toEqual(['280', '290', '280', '290', '300'])
+  await phase(page, 'over')
+  await expect.poll(async () => (await entriesOf(app, 'climbing')).map(entry => [entry.tempo!.bpm, entry.word, entry.measures?.input, entry.limbs.join()])).toEqual([
+    [300, 'solid', 'simulated', 'RH,LH,RF,LF'], [290, 'solid', 'simulated', 'RH,LH,RF,LF'], [280, 'solid', 'simulated', 'RH,LH,RF,LF'], [290, 'missed', 'simulated', 'RH,LH,RF,LF'], [280, 'solid', 'simulated', 'RH,LH,RF,LF'],
+  ])
+  const [last] = await entriesOf(app, 'climbing')
+  // Eight bars: the machine’s hats are eighths, 8 a bar.
+  expect(last!.measures).toMatchObject({ bars: expect.any(Number), vouched: true })
+  expect(last!.measures!.limbs.find(one => one.limb === 'RH')!.strokes + last!.measures!.limbs.find(one => one.limb === 'RH')!.missed).toBe(64)
+  await page.getByRole('link', { name: 'See what was measured' }).click()
+  await expect(page.locator('[data-measured]')).toContainText('strokes measured')
+  await expect(page.locator('.apexcharts-series path, .apexcharts-marker').first()).toBeVisible()
+})
+
+test('a miss may put the hardest pair first; two limbs far apart offer a stage that is put before this one', async ({ page, app }) => {
+  await keep(app, 'apart', [{ name: 'All of it', length: { bars: 4 }, parts: { 'part-1': 'player', 'part-2': 'player', 'part-4': 'player' } }])
+  const limb = (name: string, lean: number) => ({ limb: name, strokes: 40, missed: 0, extra: 0, mean: lean, lean, spread: 8, drift: 0 })
+  const at = new Date()
+  const entry = {
+    format: 'bazzet-entry', version: 3, id: 'apart-1', at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at), subject: { kind: 'groove', id: 'wet-rope', revision: 1, title: 'Wet Rope' }, planId: 'apart', stage: 'All of it', source: 'plan', span: null,
+    parts: {}, limbs: ['RH', 'LH', 'RF'], click: null, tempo: { bpm: 90, counts: '1/4' }, seconds: 60, cut: false, word: 'shaky', note: '', figures: null, sessionId: null,
+    measures: { version: 1, input: 'pads', tells: 'limb', vouched: false, asked: 120, strokes: 120, missed: 0, extra: 0, bars: 12, clean: 0, limbs: [limb('RH', -10), limb('LH', 0), limb('RF', 26)], unisons: [{ limbs: ['RH', 'RF'], tick: 0, strokes: 12, apart: 31, lean: 31 }], slots: [], dots: [['RH', 0, -10], ['RF', 0, 21]], levels: [] },
+  }
+  expect((await post(app, '/api/log', entry)).status).toBe(201)
+  await page.goto(`${app.url}/practise/apart`)
+  await expect(page.getByRole('heading', { name: 'Stage 1: Right hand and right foot land 31 ms apart on bar 1: 1, the right foot late: bring them together.' })).toBeVisible()
+  await expect(page.locator('[data-measured]')).toContainText('right hand and right foot, bar 1: 1')
+  await expect(page.locator('[data-measured]')).toContainText('31 ms, heard as two')
+  await page.getByRole('button', { name: 'Put it before stage 1' }).first().click()
+  await expect.poll(async () => ((await (await fetch(`${app.url}/api/plans/apart`)).json()).document as Plan).stages.map(stage => [stage.name, Object.keys(stage.parts)])).toEqual([['Right hand with right foot', ['part-1', 'part-4']], ['All of it', ['part-1', 'part-2', 'part-4']]])
+})
+
+test('four keys are measured against what is heard, stroke by stroke', async ({ page, app }) => {
+  await keep(app, 'keys', [{ name: 'Backbeat', parts: { 'part-2': 'player' }, length: { bars: 16 }, tempo: { bpm: 200, counts: '1/4' }, click: { program: 'none' }, countIn: 0 }])
+  await measuredBy(page, 'keys')
+  // The player of this test strikes D whenever something is due to sound, 20 ms after it.
+  await page.addInitScript(() => {
+    let last = -1
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
+      if (this.buffer && this.buffer.duration > 0.01 && when - last > 0.05) {
+        last = when
+        const context = this.context as AudioContext
+        setTimeout(() => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'd' })), Math.max(0, (when + (context.outputLatency || 0) - context.currentTime) * 1000 + 20))
+      }
+      return start.call(this, when, ...rest)
+    }
+  })
+  await page.goto(`${app.url}/practise/keys/run`)
+  await begin(page)
+  await phase(page, 'asking')
+  await page.keyboard.press('1')
+  await expect.poll(async () => (await entriesOf(app, 'keys'))[0]?.measures).toMatchObject({ input: 'keys', tells: 'limb', asked: 32, vouched: false, limbs: [{ limb: 'LH', lean: 0 }] })
+  const { measures } = (await entriesOf(app, 'keys'))[0]!
+  // A machine that is busy may lose or delay a key or two, and no more.
+  expect(measures!.strokes).toBeGreaterThan(28)
+  expect(measures!.limbs[0]!.mean).toBeGreaterThan(5)
+  expect(measures!.limbs[0]!.mean).toBeLessThan(60)
+})
+
+test('with the server away nothing is lost, and a run that was left is taken up where it was', async ({ page, app }) => {
+  await keep(app, 'away', [{ name: 'First' }, { name: 'Second', length: { seconds: 60 } }])
+  await page.goto(`${app.url}/practise/away/run`)
+  await begin(page)
+  await phase(page, 'playing')
+  await app.stop()
+  await phase(page, 'asking')
+  await page.keyboard.press('2')
+  await expect(page.getByRole('heading', { name: 'stage 2 of 2' })).toBeVisible()
+  await phase(page, 'playing')
+  // What is kept of a run is written every two seconds.
+  await expect.poll(() => page.evaluate(() => (JSON.parse(localStorage.getItem('bazzet:session') ?? '{}') as { run?: { played: number, index: number } }).run), { timeout: 20_000 }).toMatchObject({ index: 1, played: expect.any(Number) })
+  await expect.poll(() => page.evaluate(() => (JSON.parse(localStorage.getItem('bazzet:session')!) as { run: { played: number } }).run.played), { timeout: 20_000 }).toBeGreaterThan(1)
+  await app.start()
+  // The page goes as it would in a crash: without a word to anybody.
+  await page.goto('about:blank')
+  await page.goto(`${app.url}/today`)
+  const underWay = page.locator('[data-under-way]')
+  await expect(underWay).toContainText('Under way: Plan away')
+  await expect(underWay).toContainText('stage 2 of 2')
+  await page.getByRole('link', { name: 'Enter: go on with Plan away' }).click()
+  await phase(page, 'paused')
+  await expect(page.locator('[data-timer]')).not.toHaveText('1:00')
+  await expect.poll(async () => (await entriesOf(app, 'away')).map(entry => [entry.stage, entry.word])).toEqual([['First', 'shaky']])
+  await page.keyboard.press('Space')
+  await phase(page, 'playing')
+  await page.keyboard.press('1')
+  await phase(page, 'over')
+  await expect.poll(async () => (await entriesOf(app, 'away')).map(entry => entry.word)).toEqual(['solid', 'shaky'])
+  await page.goto(`${app.url}/today`)
+  await expect(page.locator('[data-due]').first()).toBeVisible()
+  await expect(underWay).toHaveCount(0)
+})
+
+test('a stage with no pulse is stepped through, a break passes, figures keep their tempo, and a phrase and turns are played', async ({ page, app }) => {
+  await keep(app, 'kinds', [
+    { name: 'Step', pulse: 'step', length: { seconds: 30 } },
+    { name: 'Break', subject: { kind: 'break', id: 'break' }, parts: {}, length: { seconds: 60 } },
+    { name: 'Phrase', subject: { kind: 'phrase', id: 'wet-rope-set' }, parts: { RH: 'player', LH: 'player' }, length: { bars: 1 }, tempo: { bpm: 400, counts: '1/4' } },
+    { name: 'Turns', subject: { kind: 'turns', id: 'wet-rope', of: [{ id: 'wet-rope', bars: 2 }, { id: 'boiler-room-two', bars: 1 }] }, parts: { RH: 'player', RF: 'machine' }, length: { bars: 1 } },
+  ])
+  await page.goto(`${app.url}/practise/kinds/run`)
+  await begin(page)
+  await phase(page, 'stepping')
+  await page.keyboard.press('Space')
+  await expect(page.locator('[data-step-says]')).toHaveText(/^bar 1, 1: right hand/i)
+  await page.keyboard.press('Space')
+  await expect(page.locator('[data-step-says]')).toHaveText(/& of 1: right hand/)
+  await page.keyboard.press('1')
+  await phase(page, 'resting')
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('heading', { name: 'stage 3 of 4' })).toBeVisible()
+  await phase(page, 'playing')
+  await page.keyboard.press('1')
+  await expect(page.getByText('You: right hand. The machine: right foot.')).toBeVisible()
+  await phase(page, 'asking')
+  await page.keyboard.press('1')
+  await phase(page, 'over')
+  await expect.poll(async () => (await entriesOf(app, 'kinds')).map(entry => [entry.stage, entry.subject.kind])).toEqual([['Turns', 'turns'], ['Phrase', 'phrase'], ['Step', 'groove']])
+
+  await page.goto(`${app.url}/practise?groove=ladder-in-the-rain`)
+  await page.getByRole('tab', { name: 'Figures against an ostinato' }).click()
+  const form = page.getByRole('form', { name: 'Figures against an ostinato' })
+  await expect(form.locator('[data-figure]')).toHaveCount(15)
+  await form.getByLabel('Bars of each figure').fill('1')
+  await form.getByLabel('Bars of each figure').press('Tab')
+  await form.getByLabel('Tempo of the figures').fill('400')
+  await form.getByLabel('Tempo of the figures').press('Tab')
+  await form.getByRole('button', { name: 'Practise the figures' }).click()
+  await page.getByRole('link', { name: 'Start practising' }).click()
+  await begin(page)
+  await expect(page.getByText('Figure 2 of 15')).toBeVisible({ timeout: 30_000 })
+  await phase(page, 'asking')
+  await page.keyboard.press('1')
+  await phase(page, 'over')
+  await page.goto(`${app.url}/practise?groove=ladder-in-the-rain`)
+  await page.getByRole('tab', { name: 'Figures against an ostinato' }).click()
+  await expect(form.locator('[data-figure="xxxx"]')).toContainText('400')
+})
+
+test('every way to learn makes a plan of a groove or says why not, and a marked span is practised alone', async ({ bench }) => {
+  const { page, app } = bench
+  await page.goto(`${app.url}/practise?groove=wet-rope`)
+  const form = page.getByRole('form', { name: 'A new plan' })
+  const way = form.getByRole('combobox', { name: 'Way to learn it' })
+  await way.click()
+  const ways = await page.getByRole('option').allInnerTexts()
+  expect(ways).toHaveLength(13)
+  await page.keyboard.press('Escape')
+  const offered = new Map<string, number>()
+  for (const one of ways) {
+    await way.click()
+    await page.getByRole('option', { name: one, exact: true }).click()
+    await expect(page.getByRole('listbox')).toHaveCount(0)
+    offered.set(one, await form.locator('[data-offered] li').count())
+    if (!offered.get(one)) await expect(form.getByRole('alert')).toContainText('finds nothing to take apart')
+  }
+  expect([...offered].filter(([, many]) => many < 2).map(([one]) => one)).toEqual(['Sweeps first'])
+  await bench.open('wet-rope')
+  await page.keyboard.press('l')
+  for (const key of ['Home', 'Control+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight']) await page.keyboard.press(key)
+  await page.locator('[data-span-bar]').getByRole('button', { name: 'Practise it' }).click()
+  await expect(page.getByRole('heading', { name: 'A plan for “Wet Rope”, bar 1, 2 to a of 2' })).toBeVisible()
+  await form.getByRole('button', { name: 'Make a plan' }).click()
+  await expect(page.getByLabel('Title of the plan')).toHaveValue('Wet Rope, bar 1, 2 to a of 2, feet first')
+})
