@@ -8,7 +8,7 @@ import { useOutbox } from '~/practise/outbox'
 import { api } from '~/documents/api'
 
 /** What was practised, how fast, how evenly, and the player's word on it: a page at a time, summed where it is kept. */
-const PAGE = 100
+const PAGE = 50
 const toast = useToast()
 const outbox = useOutbox()
 const filter = ref<LogFilter>({})

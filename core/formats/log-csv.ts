@@ -27,8 +27,8 @@ export const logCsv = (entries: readonly LogEntry[]): string => Papa.unparse({
 /** A log read from CSV: the entries, and the rows that could not be read, by their number in the file (the names are row 1), with why. */
 export interface LogRead { entries: LogEntry[], bad: { row: number, reason: string }[] }
 
-/** The moment of an entry that says only its day: noon. */
-const noonOf = (day: string): string => `${day}T12:00:00Z`
+/** The moment of an entry that says only its day: noon. What is no day is told as one, and not as a moment too. */
+const noonOf = (day: string): string => `${/^\d{4}-\d{2}-\d{2}$/.test(day) && !Number.isNaN(Date.parse(day)) ? day : '2000-01-01'}T12:00:00Z`
 
 function details(text: string | undefined): Record<string, unknown> {
   if (!text) return {}

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { sayCount } from '#core/groove'
 import type { LogRead } from '#core/formats'
 import { api } from '~/documents/api'
@@ -36,6 +36,8 @@ async function keep() {
   }
   busy.value = false
 }
+const rows = (n: number) => (n === 1 ? 'One row' : `${n} rows`)
+const found = computed(() => `${rows(read.value!.entries.length)} can be kept.${read.value!.bad.length ? ` ${rows(read.value!.bad.length)} cannot:` : ''}`)
 const MOST_SHOWN = 20
 </script>
 
@@ -44,7 +46,7 @@ const MOST_SHOWN = 20
     <p class="text-sm text-muted">A CSV file as “CSV” above writes it, or any with columns named day, title and seconds.</p>
     <input type="file" accept=".csv,text/csv" aria-label="CSV file" @change="open" />
     <template v-if="read">
-      <p>{{ read.entries.length }} rows can be kept.<template v-if="read.bad.length"> {{ read.bad.length === 1 ? 'One row' : `${read.bad.length} rows` }} cannot:</template></p>
+      <p>{{ found }}</p>
       <ul v-if="read.bad.length" class="max-h-48 overflow-y-auto text-sm text-error"><li v-for="one in read.bad.slice(0, MOST_SHOWN)" :key="one.row">Row {{ one.row }}: {{ one.reason }}</li><li v-if="read.bad.length > MOST_SHOWN">and {{ read.bad.length - MOST_SHOWN }} more</li></ul>
       <UButton color="neutral" :disabled="!read.entries.length" :loading="busy" @click="keep">Keep {{ read.entries.length }} rows</UButton>
     </template>

@@ -46,5 +46,5 @@ const options = computed<ApexOptions>(() => ({
 </script>
 
 <template>
-  <VueApexCharts type="scatter" height="290" :options="options" :series="series" role="img" aria-label="Strokes by slot: early below the line, late above it" />
+  <figure aria-label="Strokes by slot: early below the line, late above it"><VueApexCharts type="scatter" height="290" :options="options" :series="series" /></figure>
 </template>
