@@ -18,9 +18,11 @@ const rows = []
 for (const [name, args] of [
   ['core', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'core']]],
   ['phrases', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'phrase']]],
+  ['practice', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'practice']]],
   ['page', [process.execPath, ['test/bench/page.mjs']]],
   ['hands', [process.execPath, ['test/bench/hands.mjs']]],
   ['phrase', [process.execPath, ['test/bench/phrase.mjs']]],
+  ['log', [process.execPath, ['test/bench/practice.mjs']]],
   ['shelf', [process.execPath, ['test/bench/shelf.mjs']]],
 ]) {
   const file = join(folder, `${name}.json`)

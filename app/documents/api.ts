@@ -73,7 +73,7 @@ export const api = {
     page: (offset: number, limit: number, filter: LogFilter = {}) => ask<{ entries: LogEntry[], total: number }>('GET', '/api/log', { query: { offset, limit, ...filter } }),
     get: (id: string) => ask<LogEntry>('GET', `/api/log/${id}`),
     due: async (today: string, spacing?: readonly number[]) => (await ask<{ due: Due[] }>('GET', '/api/log/due', { query: { today, ...(spacing ? { spacing: spacing.join() } : {}) } })).due,
-    sums: (filter: LogFilter = {}) => ask<LogSums>('GET', '/api/log/sums', { query: { ...filter } }),
+    sums: (filter: LogFilter = {}, lines = 1) => ask<LogSums>('GET', '/api/log/sums', { query: { ...filter, lines } }),
     figures: async (about: string) => (await ask<{ figures: FigureBest[] }>('GET', '/api/log/figures', { query: { about } })).figures,
     put: (entry: LogEntry) => ask<LogEntry>('POST', '/api/log', { body: entry }),
     correct: (entry: LogEntry) => ask<LogEntry>('PUT', `/api/log/${entry.id}`, { body: entry }),

@@ -2,13 +2,14 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { sayCount, sentence } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
-import { type LogEntry, type LogFilter, type LogSums, latestLines, sayClock } from '#core/practise'
+import { type LogEntry, type LogFilter, type LogSums, sayClock } from '#core/practise'
 import { convertTempo, sayTempo } from '#core/time'
 import { useOutbox } from '~/practise/outbox'
 import { api } from '~/documents/api'
 
 /** What was practised, how fast, how evenly, and the player's word on it: a page at a time, summed where it is kept. */
 const PAGE = 50
+const LINES = 8
 const toast = useToast()
 const outbox = useOutbox()
 const filter = ref<LogFilter>({})
@@ -23,7 +24,7 @@ let turn = 0
 async function load(anew = true) {
   const mine = ++turn
   try {
-    const [got, all] = await Promise.all([api.log.page(page.value * PAGE, PAGE, filter.value), anew || !sums.value ? api.log.sums(filter.value) : sums.value])
+    const [got, all] = await Promise.all([api.log.page(page.value * PAGE, PAGE, filter.value), anew || !sums.value ? api.log.sums(filter.value, LINES) : sums.value])
     if (mine !== turn) return
     entries.value = got.entries
     total.value = got.total
@@ -101,7 +102,7 @@ const longDay = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeri
 const tempo = ({ tempo: played }: LogEntry) => (played ? `${sayTempo(played)}${played.assumed ? ', assumed' : ''}` : '')
 const measured = ({ measures }: LogEntry) => (measures ? `${measures.missed + measures.extra ? `${measures.missed + measures.extra} off` : 'none off'}, spread ${Math.round(Math.max(0, ...measures.limbs.map(one => one.spread ?? 0)))}` : '')
 const summary = computed(() => sums.value && [sayCount(sums.value.stages, 'stage'), sayCount(Math.round(sums.value.seconds / 60), 'minute'), sayCount(sums.value.days, 'day')].join(', '))
-const lines = computed(() => latestLines(sums.value?.lines ?? [], 8))
+const lines = computed(() => sums.value?.lines ?? [])
 const bests = computed(() => (sums.value?.bests ?? []).slice(0, 12))
 const last = computed(() => Math.max(0, Math.ceil(total.value / PAGE) - 1))
 const csv = computed(() => `/api/log/csv?${new URLSearchParams(filter.value as Record<string, string>).toString()}`)
@@ -135,7 +136,7 @@ useHead({ title: 'Log · Bazzet' })
           <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" size="sm" :content="false" />
           <template v-if="view === 'tempo'">
             <h2 class="sr-only">Tempo by day</h2>
-            <p class="text-sm text-muted">The fastest stage of each day that was not missed{{ sums.lines.length > lines.length ? `, of the ${lines.length} practised last` : '' }}.</p>
+            <p class="text-sm text-muted">The fastest stage of each day that was not missed{{ sums.practised.length > lines.length && lines.length === LINES ? `, of the ${lines.length} practised last` : '' }}.</p>
             <TempoChart :lines="lines" :goal="goal" />
           </template>
           <WeekChart v-else-if="view === 'minutes'" :weeks="sums.weeks.slice(-20)" />

@@ -43,6 +43,9 @@ function windows(cues: readonly Asked[]): number[] {
  */
 function pairUp(cues: readonly Asked[], reach: readonly number[], strokes: readonly Struck[]): { asked: number, struck: number }[] {
   const [n, m] = [cues.length, strokes.length]
+  if (!m) return []
+  // One for one is what nearly all of it is.
+  if (n === 1 && m === 1) return Math.abs(strokes[0]!.at - cues[0]!.at) <= reach[0]! + 1e-9 ? [{ asked: 0, struck: 0 }] : []
   const table = Array.from({ length: n + 1 }, () => new Float64Array(m + 1))
   const miss = (i: number) => (cues[i]!.grace ? 0 : PRICE)
   const pair = (i: number, j: number) => {

@@ -29,8 +29,8 @@ const MOST_DOTS = 400
 /** At most so many of a list, evenly spread over it. */
 const thinned = <T>(list: readonly T[], most: number): T[] => (list.length <= most ? [...list] : Array.from({ length: most }, (_, i) => list[Math.floor(i * list.length / most)]!))
 
-function grouped<T>(list: readonly T[], key: (one: T) => string): T[][] {
-  const groups = new Map<string, T[]>()
+function grouped<T>(list: readonly T[], key: (one: T) => string | number): T[][] {
+  const groups = new Map<string | number, T[]>()
   for (const one of list) {
     const of = key(one)
     const group = groups.get(of)
@@ -47,10 +47,15 @@ export const offsetsOf = (asked: readonly Asked[], struck: readonly Struck[], { 
 
 /** Every two limbs that struck one instant, with how much the second came after the first, in ms. */
 function pairsOf(offsets: readonly Offset[]): { limbs: [Limb, Limb], tick: number, bar: number, after: number }[] {
-  return grouped(offsets, one => String(one.asked.instant)).flatMap((instant) => {
+  const pairs: { limbs: [Limb, Limb], tick: number, bar: number, after: number }[] = []
+  for (const instant of grouped(offsets, one => one.asked.instant)) {
+    if (instant.length < 2) continue
     const limbs = LIMBS.flatMap(limb => instant.find(one => one.asked.limb === limb) ?? [])
-    return limbs.flatMap((a, i) => limbs.slice(i + 1).map(b => ({ limbs: [a.asked.limb, b.asked.limb] as [Limb, Limb], tick: a.asked.tick, bar: a.asked.bar, after: b.ms - a.ms })))
-  })
+    limbs.forEach((a, i) => {
+      for (const b of limbs.slice(i + 1)) pairs.push({ limbs: [a.asked.limb, b.asked.limb], tick: a.asked.tick, bar: a.asked.bar, after: b.ms - a.ms })
+    })
+  }
+  return pairs
 }
 
 /**
@@ -58,8 +63,7 @@ function pairsOf(offsets: readonly Offset[]): { limbs: [Limb, Limb], tick: numbe
  * together. `wrong` are bars with a miss or an extra in them.
  */
 function cleanTimes(offsets: readonly Offset[], bars: number, wrong: ReadonlySet<number>, by: Measuring): number {
-  const inBar = new Map<number, Offset[]>()
-  for (const offset of offsets) inBar.set(offset.asked.bar, [...inBar.get(offset.asked.bar) ?? [], offset])
+  const inBar = new Map(grouped(offsets, one => one.asked.bar).map(bar => [bar[0]!.asked.bar, bar]))
   let times = 0
   for (let bar = 0; bar + by.cleanBars <= bars;) {
     const run = Array.from({ length: by.cleanBars }, (_, i) => bar + i)

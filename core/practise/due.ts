@@ -3,8 +3,11 @@ import type { LogEntry, Word } from './log'
 
 type EntryKind = LogEntry['subject']['kind']
 
-/** The last word of a day on one subject, and the fastest of that day that was not missed, in quarters a minute (null where all was). */
-export interface DayWord { id: string, kind: EntryKind, title: string, planId: string | null, day: string, word: Word, counts: NoteValue | null, quarters: number | null }
+/**
+ * What the log has on one subject: the last word of each day that had one, oldest first, and when that was last; the fastest of the last
+ * day that had any not missed, in quarters a minute (null where all was).
+ */
+export interface SubjectWords { id: string, kind: EntryKind, title: string, planId: string | null, words: readonly Word[], last: string, counts: NoteValue | null, quarters: number | null }
 
 /** What is to be played again: when it is due, how many days ago that was (negative while it is still to come), and how it stood. */
 export interface Due { id: string, kind: EntryKind, title: string, planId: string | null, last: string, word: Word, due: string, late: number, tempo: Tempo | null }
@@ -29,20 +32,14 @@ export function waitAfter(words: readonly Word[], spacing: readonly number[] = S
   return words.at(-1) === 'solid' ? spacing[step]! : 1
 }
 
-/** What is due, the longest overdue first, then what comes next; days in any order. */
-export function dueList(days: readonly DayWord[], today: string, spacing: readonly number[] = SPACING): Due[] {
-  const bySubject = new Map<string, DayWord[]>()
-  for (const day of days.toSorted((a, b) => a.day.localeCompare(b.day))) bySubject.set(day.id, [...bySubject.get(day.id) ?? [], day])
-  return [...bySubject.values()].map((list): Due => {
-    const last = list.at(-1)!
-    const due = dayNumber(last.day) + waitAfter(list.map(one => one.word), spacing)
-    const stood = list.findLast(one => one.quarters !== null && one.counts)
-    return {
-      id: last.id, kind: last.kind, title: last.title, planId: last.planId, last: last.day, word: last.word, due: dayOf(due), late: dayNumber(today) - due,
-      tempo: stood ? convertTempo({ bpm: stood.quarters!, counts: '1/4' }, stood.counts!) : null,
-    }
-  }).sort((a, b) => b.late - a.late || a.title.localeCompare(b.title))
-}
+/** What is due, the longest overdue first, then what comes next; subjects in any order. */
+export const dueList = (subjects: readonly SubjectWords[], today: string, spacing: readonly number[] = SPACING): Due[] => subjects.map(({ id, kind, title, planId, words, last, counts, quarters }): Due => {
+  const due = dayNumber(last) + waitAfter(words, spacing)
+  return {
+    id, kind, title, planId, last, word: words.at(-1)!, due: dayOf(due), late: dayNumber(today) - due,
+    tempo: quarters !== null && counts ? convertTempo({ bpm: quarters, counts: '1/4' }, counts) : null,
+  }
+}).sort((a, b) => b.late - a.late || a.title.localeCompare(b.title))
 
 /** `'due today'`, `'due for 3 days'`, `'in 2 days'` */
 export const sayLate = (late: number): string => (late === 0 ? 'due today' : late > 0 ? `due for ${late === 1 ? 'a day' : `${late} days`}` : `in ${late === -1 ? 'a day' : `${-late} days`}`)

@@ -51,7 +51,7 @@ export async function up(db: QueryInterface): Promise<void> {
     await db.dropTable('logBefore', { transaction })
     // What sums and lists ask for lies in the index: the table behind it, with whole entries, is not read for a sum.
     await run('CREATE INDEX log_newest ON log (binnedAt, at, id)')
-    await run('CREATE INDEX log_subject ON log (binnedAt, subjectId, day, best, quarters, seconds, word, limbs, counts, at)')
+    await run('CREATE INDEX log_subject ON log (binnedAt, subjectId, day, at, best, quarters, seconds, word, limbs, counts, kind, title, planId)')
     await run('CREATE INDEX log_days ON log (binnedAt, day, subjectId, seconds, limbs, spread)')
     await db.createTable('days', { day: { type: DataTypes.STRING(10), primaryKey: true }, note: required(DataTypes.TEXT) }, { transaction })
   })

@@ -1,5 +1,5 @@
 import { type ModelStatic, QueryTypes, type Sequelize } from 'sequelize'
-import { type BestRow, type DayAccuracy, type DayBest, type DayWord, type Due, type FigureBest, type LogEntry, type LogFilter, type LogSums, bestOf, countsAsBest, dueList, limbsText, quartersOf, spreadOfEntry, tempoLines, weekSums } from '#core/practise'
+import { type BestRow, type DayAccuracy, type DayBest, type Due, type FigureBest, type LogEntry, type LogFilter, type LogSums, type SubjectWords, type Word, bestOf, countsAsBest, dueList, limbsText, quartersOf, spreadOfEntry, tempoLines, weekSums } from '#core/practise'
 import { type NoteValue, convertTempo } from '#core/time'
 import type { LogRow } from '../models'
 
@@ -10,8 +10,8 @@ export interface LogRepository {
   get(id: string): Promise<LogEntry | undefined>
   /** Every entry, oldest first, whole: for export. */
   all(filter?: LogFilter): Promise<LogEntry[]>
-  /** Totals, and the fastest tempo of each day that was not missed by what was practised (as `tempoByDay`), weeks, days, evenness and bests. */
-  sums(filter?: LogFilter): Promise<LogSums>
+  /** Totals, and the fastest tempo of each day that was not missed by what was practised (as `tempoByDay`), weeks, days, evenness and bests; at most so many lines, of what was practised last. */
+  sums(filter?: LogFilter, lines?: number): Promise<LogSums>
   /** What is due on a day, the longest overdue first, and what comes next. */
   due(today: string, spacing?: readonly number[]): Promise<Due[]>
   /** The fastest each figure was played to its end over a groove. */
@@ -53,6 +53,7 @@ function condition({ about, style, tag, limb, from, to }: LogFilter = {}): { whe
 /** The Monday of a day’s week, in SQLite’s words. */
 const WEEK = 'date(day, \'weekday 0\', \'-6 days\')'
 const MOST_BESTS = 200
+const MOST_LINES = 1000
 
 const lean = (text: string): LogEntry => {
   const entry = JSON.parse(text) as LogEntry
@@ -77,14 +78,14 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
     const rows = await sequelize.query<{ entry: string }>(`SELECT entry FROM log WHERE ${where} ORDER BY at, id`, { replacements: values, type: QueryTypes.SELECT })
     return rows.map(row => JSON.parse(row.entry) as LogEntry)
   },
-  async sums(filter) {
+  async sums(filter, lines = MOST_LINES) {
     const { where, values } = condition(filter)
     const select = <T extends object>(sql: string) => sequelize.query<T>(sql, { replacements: values, type: QueryTypes.SELECT })
-    const [[totals], bests, latest, practised, weeks, accuracy, calendar, fastest] = await Promise.all([
+    // SQLite takes the bare columns beside MAX(at) from the row that holds it.
+    const latest = await select<{ id: string, title: string, counts: NoteValue, at: string }>(`SELECT subjectId AS id, title, counts, MAX(at) AS at FROM log WHERE ${where} AND best = 1 GROUP BY subjectId ORDER BY at DESC LIMIT ${lines}`)
+    const [[totals], bests, practised, weeks, accuracy, calendar, fastest] = await Promise.all([
       select<{ stages: number, seconds: number, days: number }>(`SELECT COUNT(*) AS stages, COALESCE(SUM(seconds), 0) AS seconds, COUNT(DISTINCT day) AS days FROM log WHERE ${where}`),
-      select<DayBest>(`SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE ${where} AND best = 1 GROUP BY subjectId, day ORDER BY day, MIN(at)`),
-      // SQLite takes the bare columns beside MAX(at) from the row that holds it.
-      select<{ id: string, title: string, counts: NoteValue, at: string }>(`SELECT subjectId AS id, title, counts, MAX(at) AS at FROM log WHERE ${where} AND best = 1 GROUP BY subjectId`),
+      latest.length ? sequelize.query<DayBest>(`SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE ${where} AND best = 1 AND subjectId IN (${latest.map(() => '?').join()}) GROUP BY subjectId, day ORDER BY day, MIN(at)`, { replacements: [...values, ...latest.map(one => one.id)], type: QueryTypes.SELECT }) : [],
       select<{ id: string, seconds: number }>(`SELECT subjectId AS id, SUM(seconds) AS seconds FROM log WHERE ${where} GROUP BY subjectId ORDER BY seconds DESC, id`),
       select<{ week: string, limbs: string, seconds: number }>(`SELECT ${WEEK} AS week, limbs, SUM(seconds) AS seconds FROM log WHERE ${where} GROUP BY week, limbs`),
       select<DayAccuracy>(`SELECT day, AVG(spread) AS spread, COUNT(spread) AS stages FROM log WHERE ${where} AND spread IS NOT NULL GROUP BY day ORDER BY day`),
@@ -97,14 +98,18 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
     }
   },
   async due(today, spacing) {
-    // SQLite takes the bare columns beside MAX(at) from the row that holds it: the last word of each day.
-    const days = await sequelize.query<DayWord>(`
-      SELECT words.id, words.kind, words.title, words.planId, words.day, words.word, words.counts, best.quarters FROM (
-        SELECT subjectId AS id, kind, title, planId, day, word, counts, MAX(at) AS at FROM log WHERE binnedAt IS NULL AND word IS NOT NULL GROUP BY subjectId, day
-      ) words LEFT JOIN (
-        SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE binnedAt IS NULL AND best = 1 GROUP BY subjectId, day
-      ) best ON best.id = words.id AND best.day = words.day`, { type: QueryTypes.SELECT })
-    return dueList(days, today, spacing)
+    const select = <T extends object>(sql: string) => sequelize.query<T>(sql, { type: QueryTypes.SELECT })
+    // SQLite takes the bare columns beside MAX() from the row that holds it: the last word of a day, the name last used, the last best.
+    const [words, names, stood] = await Promise.all([
+      select<{ id: string, words: string, last: string }>(`SELECT id, group_concat(word ORDER BY day) AS words, MAX(day) AS last FROM (
+        SELECT subjectId AS id, day, word, MAX(at) FROM log WHERE binnedAt IS NULL AND word IS NOT NULL GROUP BY subjectId, day) GROUP BY id`),
+      select<Pick<SubjectWords, 'id' | 'kind' | 'title' | 'planId'>>('SELECT subjectId AS id, kind, title, planId, MAX(at) AS at FROM log WHERE binnedAt IS NULL AND word IS NOT NULL GROUP BY subjectId'),
+      select<{ id: string, counts: NoteValue, quarters: number }>(`SELECT id, counts, quarters, MAX(day) FROM (
+        SELECT subjectId AS id, day, counts, MAX(quarters) AS quarters FROM log WHERE binnedAt IS NULL AND best = 1 GROUP BY subjectId, day) GROUP BY id`),
+    ])
+    const byId = new Map(names.map(one => [one.id, one]))
+    const best = new Map(stood.map(one => [one.id, one]))
+    return dueList(words.map(one => ({ ...byId.get(one.id)!, words: one.words.split(',') as Word[], last: one.last, counts: best.get(one.id)?.counts ?? null, quarters: best.get(one.id)?.quarters ?? null })), today, spacing)
   },
   async figures(grooveId) {
     const rows = await sequelize.query<{ figure: string, quarters: number, counts: NoteValue, day: string }>(`
