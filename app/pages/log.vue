@@ -4,6 +4,7 @@ import { sayCount, sentence } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
 import { type LogEntry, type LogFilter, type LogSums, sayClock } from '#core/practise'
 import { convertTempo, sayTempo } from '#core/time'
+import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useOutbox } from '~/practise/outbox'
 import { api } from '~/documents/api'
 
@@ -106,6 +107,8 @@ const lines = computed(() => sums.value?.lines ?? [])
 const bests = computed(() => (sums.value?.bests ?? []).slice(0, 12))
 const last = computed(() => Math.max(0, Math.ceil(total.value / PAGE) - 1))
 const csv = computed(() => `/api/log/csv?${new URLSearchParams(filter.value as Record<string, string>).toString()}`)
+/** The entries stand there first; charts and calendar follow once they are seen. */
+const painted = useAfterPaint(() => !!sums.value)
 const view = ref('tempo')
 const VIEWS = [{ label: 'Tempo', value: 'tempo' }, { label: 'Minutes', value: 'minutes' }, { label: 'Evenness', value: 'even' }, { label: 'Bests', value: 'bests' }]
 useHead({ title: 'Log · Bazzet' })
@@ -132,19 +135,19 @@ useHead({ title: 'Log · Bazzet' })
     <template v-else-if="sums">
       <LogFilters v-model="filter" />
       <div class="mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-[1fr_auto]">
-        <section class="min-w-0" aria-label="Charts">
+        <section class="min-h-80 min-w-0" aria-label="Charts">
           <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" size="sm" :content="false" />
           <template v-if="view === 'tempo'">
             <h2 class="sr-only">Tempo by day</h2>
             <p class="text-sm text-muted">The fastest stage of each day that was not missed{{ sums.practised.length > lines.length && lines.length === LINES ? `, of the ${lines.length} practised last` : '' }}.</p>
-            <TempoChart :lines="lines" :goal="goal" />
+            <LazyTempoChart v-if="painted" :lines="lines" :goal="goal" />
           </template>
-          <WeekChart v-else-if="view === 'minutes'" :weeks="sums.weeks.slice(-20)" />
-          <template v-else-if="view === 'even'"><AccuracyChart v-if="sums.accuracy.length" :days="sums.accuracy" /><p v-else class="py-6 text-muted">Nothing was measured here yet. In the runner choose what measures you.</p></template>
+          <LazyWeekChart v-else-if="view === 'minutes'" :weeks="sums.weeks.slice(-20)" />
+          <template v-else-if="view === 'even'"><LazyAccuracyChart v-if="sums.accuracy.length" :days="sums.accuracy" /><p v-else class="py-6 text-muted">Nothing was measured here yet. In the runner choose what measures you.</p></template>
           <table v-else class="mt-2 w-full text-sm"><caption class="sr-only">The fastest by groove and limbs</caption><tbody><tr v-for="best in bests" :key="`${best.id} ${best.limbs.join()}`" class="border-b border-muted"><th scope="row" class="py-1.5 text-left font-semibold">{{ best.title }}</th><td class="text-muted">{{ best.limbs.length === 4 ? 'all four limbs' : best.limbs.map(limb => LIMB_NAMES[limb]).join(', ') || 'limbs not known' }}</td><td class="text-right"><TempoMark :tempo="best.tempo" /></td><td class="pl-4 text-right text-muted">{{ longDay.format(new Date(`${best.day}T12:00:00`)) }}</td></tr></tbody></table>
         </section>
         <section aria-label="Days">
-          <DayCalendar :days="sums.calendar" :today="today" :chosen="day" @day="showDay" />
+          <DayCalendar v-if="painted" :days="sums.calendar" :today="today" :chosen="day" @day="showDay" />
           <div v-if="day" class="mt-3"><h2 class="text-base text-highlighted">{{ longDay.format(new Date(`${day}T12:00:00`)) }}</h2><UTextarea v-model="note" :rows="2" maxlength="4000" class="mt-1 w-full" aria-label="Note on this day" placeholder="A note on this day" @change="keepNote" /></div>
         </section>
       </div>
@@ -156,7 +159,7 @@ useHead({ title: 'Log · Bazzet' })
             <tr v-for="entry in entries" :key="entry.id" class="border-b border-muted align-top *:py-1.5">
               <td class="whitespace-nowrap pr-4">{{ when.format(new Date(entry.at)) }}</td><td class="pr-4">{{ entry.subject.title }}</td><td class="pr-4">{{ entry.stage }}<span v-if="entry.note" class="block text-muted">{{ entry.note }}</span></td>
               <td class="whitespace-nowrap pr-4">{{ tempo(entry) }}</td><td class="pr-4">{{ sayClock(entry.seconds) }}</td><td class="pr-4">{{ entry.word ?? (entry.source === 'hand' ? '' : 'no word') }}</td><td class="whitespace-nowrap pr-4 text-muted">{{ measured(entry) }}</td>
-              <td class="whitespace-nowrap text-right *:-my-1"><UButton v-if="entry.subject.kind !== 'other'" size="xs" color="neutral" variant="ghost" :aria-label="`Practise ${entry.subject.title} again`" @click="again(entry)">Again</UButton><UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-pencil" :aria-label="`Correct ${sentence(entry.stage)}, ${when.format(new Date(entry.at))}`" @click="edit(entry)" /></td>
+              <td class="whitespace-nowrap text-right *:-my-1"><button v-if="entry.subject.kind !== 'other'" type="button" class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline" :aria-label="`Practise ${entry.subject.title} again`" @click="again(entry)">Again</button><button type="button" class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline" :aria-label="`Correct ${sentence(entry.stage)}, ${when.format(new Date(entry.at))}`" @click="edit(entry)">Correct</button></td>
             </tr>
           </tbody>
         </table>
