@@ -35,8 +35,10 @@ export default defineNuxtConfig({
   // A station’s script is fetched as it is pointed at, not because its name is in sight.
   experimental: { payloadExtraction: false, defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   routeRules: {
-    // What is opened first is drawn by the server, with its first cards: they stand there before the scripts have come.
+    // What is opened first is drawn by the server, with its first cards, and so is what grows for years: they stand there before the scripts
+    // have come.
     '/': { ssr: true, headers: { 'cache-control': 'no-cache' } },
+    '/log': { ssr: true, headers: { 'cache-control': 'no-cache' } },
     '/**': {
       // One person's tool on their own machine: the document lives in the page, so the other pages are built there.
       ssr: false,

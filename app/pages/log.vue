@@ -15,31 +15,45 @@ const toast = useToast()
 const outbox = useOutbox()
 const filter = ref<LogFilter>({})
 const sums = shallowRef<LogSums>()
-const entries = shallowRef<LogEntry[]>([])
+const entries = shallowRef<LogEntry[]>()
 const page = ref(0)
 const total = ref(0)
 const failed = ref('')
 const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
 let turn = 0
 
-async function load(anew = true) {
+async function loadEntries() {
   const mine = ++turn
   try {
-    const [got, all] = await Promise.all([api.log.page(page.value * PAGE, PAGE, filter.value), anew || !sums.value ? api.log.sums(filter.value, LINES) : sums.value])
+    const got = await api.log.page(page.value * PAGE, PAGE, filter.value)
     if (mine !== turn) return
     entries.value = got.entries
     total.value = got.total
-    sums.value = all
     failed.value = ''
   } catch (error) {
     if (mine === turn) failed.value = (error as Error).message
   }
 }
+let summing = 0
+async function loadSums() {
+  const mine = ++summing
+  try {
+    const all = await api.log.sums(filter.value, LINES)
+    if (mine === summing) sums.value = all
+  } catch (error) {
+    if (mine === summing) failed.value = (error as Error).message
+  }
+}
+// The entries are there at once; what they come to takes longer, and follows.
+const load = () => Promise.all([loadEntries(), loadSums()])
+// The server draws the entries: they stand there before the scripts have come, however long the log is.
+await loadEntries()
 onMounted(async () => {
+  if (!outbox.held.value) return loadSums()
   await outbox.flush()
   await load()
 })
-watch(page, () => load(false))
+watch(page, loadEntries)
 watch(filter, () => {
   if (page.value) page.value = 0
   void load()
@@ -126,16 +140,17 @@ useHead({ title: 'Log · Bazzet' })
   </header>
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-4 sm:px-6">
     <p v-if="outbox.held.value" role="status" class="mb-3 text-warning">{{ outbox.held.value === 1 ? 'One stage waits' : `${outbox.held.value} stages wait` }} in this browser for the server.</p>
-    <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="() => load()">Try again</UButton></p>
+    <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
     <div v-else-if="sums && !sums.stages && !Object.keys(filter).length" class="mx-auto mt-20 max-w-md text-center">
       <h2 class="text-xl">Nothing logged yet</h2>
       <p class="my-3">Run a plan: each stage you finish is written here with its tempo and your word on it.</p>
       <UButton to="/practise" color="neutral">To the plans</UButton>
     </div>
-    <template v-else-if="sums">
+    <template v-else-if="entries">
       <LogFilters v-model="filter" />
       <div class="mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-[1fr_auto]">
         <section class="min-h-80 min-w-0" aria-label="Charts">
+          <template v-if="sums">
           <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" size="sm" :content="false" />
           <template v-if="view === 'tempo'">
             <h2 class="sr-only">Tempo by day</h2>
@@ -145,9 +160,10 @@ useHead({ title: 'Log · Bazzet' })
           <LazyWeekChart v-else-if="view === 'minutes'" :weeks="sums.weeks.slice(-20)" />
           <template v-else-if="view === 'even'"><LazyAccuracyChart v-if="sums.accuracy.length" :days="sums.accuracy" /><p v-else class="py-6 text-muted">Nothing was measured here yet. In the runner choose what measures you.</p></template>
           <table v-else class="mt-2 w-full text-sm"><caption class="sr-only">The fastest by groove and limbs</caption><tbody><tr v-for="best in bests" :key="`${best.id} ${best.limbs.join()}`" class="border-b border-muted"><th scope="row" class="py-1.5 text-left font-semibold">{{ best.title }}</th><td class="text-muted">{{ best.limbs.length === 4 ? 'all four limbs' : best.limbs.map(limb => LIMB_NAMES[limb]).join(', ') || 'limbs not known' }}</td><td class="text-right"><TempoMark :tempo="best.tempo" /></td><td class="pl-4 text-right text-muted">{{ longDay.format(new Date(`${best.day}T12:00:00`)) }}</td></tr></tbody></table>
+          </template>
         </section>
         <section aria-label="Days">
-          <DayCalendar v-if="painted" :days="sums.calendar" :today="today" :chosen="day" @day="showDay" />
+          <DayCalendar v-if="sums && painted" :days="sums.calendar" :today="today" :chosen="day" @day="showDay" />
           <div v-if="day" class="mt-3"><h2 class="text-base text-highlighted">{{ longDay.format(new Date(`${day}T12:00:00`)) }}</h2><UTextarea v-model="note" :rows="2" maxlength="4000" class="mt-1 w-full" aria-label="Note on this day" placeholder="A note on this day" @change="keepNote" /></div>
         </section>
       </div>
@@ -171,6 +187,6 @@ useHead({ title: 'Log · Bazzet' })
       </nav>
     </template>
     <UModal :open="!!editing" :title="editing?.entry ? 'Correct an entry' : 'Add by hand'" @update:open="open => open || (editing = undefined)"><template #body><EntryForm v-if="editing" :entry="editing.entry" :today="today" @keep="keep" @bin="bin(editing!.entry!)" @close="editing = undefined" /></template></UModal>
-    <UModal v-model:open="importing" title="Read a log from CSV"><template #body><CsvImport @kept="() => load()" /></template></UModal>
+    <UModal v-model:open="importing" title="Read a log from CSV"><template #body><CsvImport @kept="load" /></template></UModal>
   </div>
 </template>

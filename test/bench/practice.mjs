@@ -46,7 +46,7 @@ await serving(4183, kept, async (url) => {
   for (let i = 0; i < 6; i++) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     const start = performance.now()
-    await page.goto(`${url}/log`)
+    await page.goto(`${url}/log`, { waitUntil: 'commit' })
     await page.locator('[data-entries] tbody tr').first().waitFor()
     if (i) times.push(performance.now() - start)
     await page.close()

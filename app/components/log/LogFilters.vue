@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, shallowRef } from 'vue'
+import { computed, shallowRef } from 'vue'
 import { LIMBS, LIMB_NAMES, type Limb } from '#core/kit'
 import type { LogFilter } from '#core/practise'
 import { styleOf } from '#core/style'
@@ -9,15 +9,20 @@ import { api } from '~/documents/api'
 const filter = defineModel<LogFilter>({ required: true })
 const styles = shallowRef<string[]>([])
 const tags = shallowRef<string[]>([])
-onMounted(async () => {
+let asked = false
+/** What there is to choose from, asked for once somebody looks. */
+async function look(open: boolean) {
+  if (!open || asked) return
+  asked = true
   try {
     const grooves = (await api.grooves.list()).map(one => one.summary)
     styles.value = [...new Set(grooves.map(one => one.style).filter(Boolean))].sort()
     tags.value = [...new Set(grooves.flatMap(one => one.tags))].sort()
   } catch {
     // The lists stay empty; the log itself says that the server is away.
+    asked = false
   }
-})
+}
 const ANY = 'any'
 const set = (facts: Partial<Record<keyof LogFilter, string>>) => {
   const now = { ...filter.value, ...facts } as Record<string, string | undefined>
@@ -33,8 +38,8 @@ const any = computed(() => Object.keys(filter.value).length > 0)
 <template>
   <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Which entries">
     <GroovePicker v-model="groove" label="Only of this groove" placeholder="any groove" />
-    <USelect :model-value="filter.style ?? ANY" :items="styleItems" class="w-40" aria-label="Only of this style" @update:model-value="style => set({ style: String(style) })" />
-    <USelect :model-value="filter.tag ?? ANY" :items="tagItems" class="w-32" aria-label="Only with this tag" @update:model-value="tag => set({ tag: String(tag) })" />
+    <USelect :model-value="filter.style ?? ANY" :items="styleItems" class="w-40" aria-label="Only of this style" @update:open="look" @update:model-value="style => set({ style: String(style) })" />
+    <USelect :model-value="filter.tag ?? ANY" :items="tagItems" class="w-32" aria-label="Only with this tag" @update:open="look" @update:model-value="tag => set({ tag: String(tag) })" />
     <USelect :model-value="filter.limb ?? ANY" :items="limbItems" class="w-32" aria-label="Only with this limb" @update:model-value="limb => set({ limb: String(limb) as Limb })" />
     <label class="flex items-center gap-1 text-sm text-muted">from <UInput type="date" :model-value="filter.from ?? ''" class="w-38" aria-label="From day" @update:model-value="from => set({ from: String(from) })" /></label>
     <label class="flex items-center gap-1 text-sm text-muted">to <UInput type="date" :model-value="filter.to ?? ''" class="w-38" aria-label="To day" @update:model-value="to => set({ to: String(to) })" /></label>
