@@ -67,7 +67,7 @@ test('an entry by hand, corrected, binned and taken out again; a day has a note'
   await page.getByRole('button', { name: 'Take it out again' }).first().click()
   await expect(row).toHaveCount(1)
   // The day: the entry is on it, and it has a note that stays.
-  const day = page.getByRole('group', { name: 'Days practised' }).getByRole('button', { pressed: false }).and(page.locator(`[aria-label*="minutes"]`)).last()
+  const day = page.getByRole('group', { name: 'Days practised' }).getByRole('button', { pressed: false }).and(page.locator('[aria-label*="minutes"]')).last()
   await day.click()
   await page.getByLabel('Note on this day').fill('Slept badly.')
   await page.getByLabel('Note on this day').blur()
