@@ -65,11 +65,15 @@ const VIEWS = [
     await page.locator('[data-fill-idea]').first().waitFor()
   }],
   ['today', '/today', page => page.locator('[data-due]').first().waitFor()],
-  ['plan', '/practise/wet-rope-plan', page => page.locator('[data-stage]').first().waitFor()],
+  ['plan', '/practise/wet-rope-plan', async (page) => {
+    await page.locator('[data-stage-id]').nth(2).click()
+    await page.locator('[data-measured] .apexcharts-series').first().waitFor()
+  }],
   ['runner', '/practise/wet-rope-plan/run', async (page) => {
-    await page.keyboard.press('Space')
+    await page.locator('[data-run-lanes]').waitFor()
+    for (const key of ['n', 'n', 'n', 'Space']) await page.keyboard.press(key)
     await page.locator('[data-phase="playing"]').waitFor()
-    await page.getByText('1:57').waitFor()
+    await page.locator('[data-band][data-slot="10"]').waitFor()
   }],
   ['log', '/log', page => page.locator('.apexcharts-series').first().waitFor()],
 ]

@@ -148,7 +148,7 @@ useHead({ title: 'Log · Bazzet' })
     </div>
     <template v-else-if="entries">
       <LogFilters v-model="filter" />
-      <div class="mt-4 grid gap-x-8 gap-y-4 xl:grid-cols-[1fr_auto]">
+      <div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_auto]">
         <section class="min-h-80 min-w-0" aria-label="Charts">
           <template v-if="sums">
           <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" size="sm" :content="false" />

@@ -4,7 +4,7 @@ import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { CueLine, makeSection } from '#core/perform'
 import { meter } from '#core/time'
-import { type Asked, type Struck, type Tells, MEASURING, askedOf, hintOf, latencyOf, match, measure, measuresSchema, simulate, standsOut, verdictOf } from '.'
+import { type Asked, type Struck, type Tells, MEASURING, askedOf, hintOf, latencyOf, match, measure, measuresSchema, saySlip, simulate, slipsOf, standsOut, verdictOf } from '.'
 
 const asks = (at: number, limb: Limb = 'RH', more: Partial<Asked> = {}): Asked => ({ at, limb, pieceId: 'snare', level: 3, tick: Math.round(at * 10080), bar: 0, instant: Math.round(at * 10080), grace: false, ...more })
 const hits = (at: number, limb: Limb = 'RH'): Struck => ({ at, limb })
@@ -140,6 +140,15 @@ describe('the measures', () => {
     expect(standsOut([limb('RH', -1, 200), limb('LF', 14, 9)])?.limb).toBe('LF')
     expect(standsOut([limb('RH', -1, 200), limb('LF', 12, 9)])).toBeUndefined() // 2 × 20 ÷ 3 = 13.3
     expect(standsOut([limb('RH', -1, 200), limb('LF', 9, 9000)])).toBeUndefined() // under what is heard
+  })
+
+  it('tell where a limb rushes: the left hand 20 ms early on 4 alone, held against its own mean', () => {
+    const struck = asked.map(one => ({ at: one.at - (one.limb === 'LH' && one.tick === 15120 ? 0.02 : 0), limb: one.limb }))
+    const slips = slipsOf(measure(asked, struck, { ...by, bars: 100 }))
+    // Its mean is 10 early: 4 is 10 before that, 2 as much after it.
+    expect(slips).toEqual([{ limb: 'LH', tick: 5040, ms: 10 }, { limb: 'LH', tick: 15120, ms: -10 }])
+    expect(slips.map(one => saySlip(groove, one))).toEqual(['The left hand drags by 10 ms on 2.', 'The left hand rushes by 10 ms on 4.'])
+    expect(slipsOf(measure(asked, asked.map(one => ({ at: one.at + 0.05, limb: one.limb })), { ...by, bars: 100 }))).toEqual([])
   })
 
   it('hints while playing, and is quiet when all is well', () => {

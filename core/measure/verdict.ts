@@ -68,6 +68,23 @@ export function verdictOf(measures: Measures, groove: Pick<Groove, 'bars'>, coun
     : { ...told, says: 'Even and together; four clean bars in a row are still to come.', next: { does: 'repeat' } }
 }
 
+/** A place where a limb leaves its own time: how many ms from its mean, early negative. */
+export interface Slip { limb: Limb, tick: number, ms: number }
+
+/** Where limbs rush or drag: slots whose mean lies further from the limb’s own than is heard and than chance would have it, worst first. */
+export function slipsOf({ limbs, slots }: Pick<Measures, 'limbs' | 'slots'>, { tight }: Measuring = MEASURING): Slip[] {
+  return slots.flatMap(({ limb, tick, strokes, mean, spread }): Slip[] => {
+    const own = limbs.find(one => one.limb === limb)?.mean
+    if (own === null || own === undefined || strokes < 4) return []
+    const ms = Math.round((mean - own) * 10) / 10
+    return Math.abs(ms) >= tight && Math.abs(ms) > doubt({ spread, strokes }) ? [{ limb, tick, ms }] : []
+  }).sort((a, b) => Math.abs(b.ms) - Math.abs(a.ms))
+}
+
+/** `'The left hand rushes by 14 ms on a of 1.'` */
+export const saySlip = (groove: Pick<Groove, 'bars'>, { limb, tick, ms }: Slip, counting?: Counting): string =>
+  `The ${LIMB_NAMES[limb]} ${ms < 0 ? 'rushes' : 'drags'} by ${round(ms)} ms on ${sayPlaces(groove, [tick], counting)}.`
+
 /** `'2 missed, 1 extra'` */
 export const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string => [missed ? `${missed} missed` : '', extra ? `${extra} extra` : ''].filter(Boolean).join(', ') || 'none missed'
 

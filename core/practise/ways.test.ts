@@ -45,7 +45,7 @@ describe('each way to learn, on a rock bar', () => {
     ['pairs', ['Right hand with right foot', 'Right hand with left hand', 'Right hand with left foot', 'Left hand with left foot', 'All four limbs']],
     ['unisons', ['Only what lands together', 'All four limbs', 'All four limbs']],
     ['lead-last', ['Without the lead hand', 'The lead on the beats', 'All four limbs']],
-    ['hit-by-hit', ['Bass drum: 1 stroke', 'Bass drum: 2 strokes', 'All four limbs', 'All four limbs']],
+    ['hit-by-hit', ['1 stroke of Bass drum', '2 strokes of Bass drum', 'All four limbs', 'All four limbs']],
     ['beat-by-beat', ['1 to a of 1', '1 to a of 2', '1 to a of 3', 'All four limbs', 'All four limbs']],
     // At 100 the ghost on a of 1 has 150 ms to rise to the backbeat: demanding. The four strokes of the left hand all miss the three
     // of the bass drum; hats and bass drum land together three times.
@@ -91,6 +91,40 @@ describe('on swing, and on a linear bar of sevens', () => {
     const ballad = beginStyle(styleOf('brushed-ballad')!, { id: 'b', title: 'B', bars: 1, bare: false, lead: 'right', kitId: 'five-piece', hands: 'crossed', newId: i => `p${i}` })
     expect(usualWay(ballad)).toBe('sweeps-first')
     expect(names(ballad, 'sweeps-first').slice(0, 2)).toEqual(['The sweep', 'Sweep and taps'])
+  })
+})
+
+/**
+ * Worked out by hand. Swing, in swung eighths 1 & 2 & 3 & 4 &: ride on 1, 2, & of 2, 3, 4 and & of 4, comping on 1 and & of 2, bass drum on
+ * every beat, hat foot on 2 and 4. Sevens (2+2+3): the right hand on each felt beat, the left an eighth after each, no feet, all plain.
+ */
+const FOUR = 'All four limbs'
+const BOTH = 'Both hands'
+const NOTHING = 'nothing to take apart'
+describe('each way to learn, on swing and on linear sevens', () => {
+  it.each<[string, string[], string[] | string]>([
+    ['feet-first', ['Feet alone', 'Feet and lead hand', 'Feet and other hand', FOUR], ['Lead hand alone', 'Other hand alone', BOTH]],
+    ['hands-first', ['Lead hand alone', BOTH, 'All three limbs', FOUR], ['Lead hand alone', BOTH]],
+    // Together: ride and bass drum four times, ride with each other limb twice, the feet twice, comping and bass drum once.
+    ['pairs', ['Right hand with right foot', 'Right hand with left hand', 'Right hand with left foot', 'Right foot with left foot', FOUR], ['Right hand with left hand']],
+    // Comping and hat foot never meet; ride, bass drum and hat foot meet twice.
+    ['hard-spots', ['Left hand with left foot, against each other', 'Right hand, right foot and left foot, together', FOUR, FOUR], ['Right hand with left hand, against each other', BOTH]],
+    ['unisons', ['Only what lands together', FOUR, FOUR], NOTHING],
+    // The ride on the beats is four of its six strokes; all six lie on halves of beats. In sevens the lead is on the beats as it is.
+    ['lead-last', ['Without the lead hand', 'The lead on the beats', FOUR], ['Without the lead hand', BOTH]],
+    ['hit-by-hit', ['1 stroke of Short and long: 1, & of 2', FOUR, FOUR], ['1 stroke of Right', '2 strokes of Right', BOTH, BOTH]],
+    ['beat-by-beat', ['1 to & of 1', '1 to & of 2', '1 to & of 3', FOUR, FOUR], ['1 to & of 1', '1 to & of 2', BOTH, BOTH]],
+    ['slot-by-slot', ['Step by step', 'Very slowly', FOUR, FOUR], ['Step by step', 'Very slowly', BOTH, BOTH]],
+    ['plain-first', ['All plain', 'With its dynamics', FOUR], NOTHING],
+    ['exchanged', ['As it is', 'The hands exchanged', 'The feet exchanged', FOUR], ['As it is', 'The hands exchanged', BOTH]],
+    ['time-first', ['The time', 'The time with the feet', 'With the comping', FOUR], ['The time', 'With the comping', BOTH]],
+  ])('%s', (id, onSwing, onSevens) => {
+    const of = (groove: Groove) => {
+      const plan = planFor(groove, newId, { way: id })
+      return plan.ok ? plan.value.stages.map(stage => stage.name) : NOTHING
+    }
+    expect(of(swing)).toEqual(onSwing)
+    expect(of(linear)).toEqual(onSevens)
   })
 })
 

@@ -136,7 +136,7 @@ const hitByHit: Way = {
       ...Array.from({ length: stages - 1 }, (_, i): WayStep => {
         const now = strokes.slice(0, (i + 1) * each)
         const fresh = strokes.slice(i * each, (i + 1) * each).map(stroke => stroke.at)
-        return { name: `${part.name}: ${sayCount(now.length, 'stroke')}`, ...played(groove, [standIn(part, now)]), share: 0.75, minutes: 1.5, click: 'every beat', attend: `New: ${sayPlaces(groove, fresh)}.`.slice(0, 200) }
+        return { name: `${sayCount(now.length, 'stroke')} of ${part.name}`.slice(0, 160), ...played(groove, [standIn(part, now)]), share: 0.75, minutes: 1.5, click: 'every beat', attend: `New: ${sayPlaces(groove, fresh)}.`.slice(0, 200) }
       }),
       all(groove, { share: 0.8 }), all(groove),
     ]

@@ -112,3 +112,30 @@ test.describe('on a phone', () => {
     await expect(page.locator('[data-limb][data-lit=true]').first()).toBeVisible()
   })
 })
+
+for (const [width, height] of [[1280, 800], [1024, 768], [820, 1180], [390, 780]] as const) {
+  test(`the runner fits ${width}x${height} while it plays: its keys, and the lanes that the stage uses, are in sight`, async ({ page, app }) => {
+    await page.setViewportSize({ width, height })
+    await page.goto(`${app.url}/practise/wet-rope-plan/run`)
+    await expect(page.locator('[data-run-lanes]')).toBeVisible()
+    const lines = () => page.locator('[data-run-lanes] text').allInnerTexts()
+    // The first stage is the feet’s: no lane of a hand takes room.
+    if (width > 600) expect(await lines()).toEqual(['Right foot', 'Left foot'])
+    for (const key of ['n', 'n', 'n']) await page.keyboard.press(key)
+    await expect(page.getByRole('heading', { name: 'stage 4 of 4' })).toBeVisible()
+    await page.getByRole('button', { name: 'Space: start' }).click()
+    await expect(page.locator('[data-phase="playing"]')).toBeVisible({ timeout: 60_000 })
+    const inSight = async (box: { x: number, y: number, width: number, height: number } | null, what: string) => {
+      expect(box, what).not.toBeNull()
+      expect(box!.x, what).toBeGreaterThanOrEqual(-1)
+      expect(box!.y, what).toBeGreaterThanOrEqual(-1)
+      expect(box!.x + box!.width, what).toBeLessThanOrEqual(width + 1)
+      expect(box!.y + box!.height, what).toBeLessThanOrEqual(height + 1)
+    }
+    await inSight(await page.locator('[data-run-lanes]').boundingBox(), 'lanes')
+    expect((await page.locator('[data-run-lanes]').boundingBox())!.height).toBeGreaterThan(100)
+    for (const name of ['Space: pause', '1 solid', '2 shaky', '3 missed', 'A again', 'S slower', 'F faster', 'N next', 'Esc leave']) await inSight(await page.getByRole('button', { name }).boundingBox(), name)
+    await inSight(await page.locator('[data-timer]').boundingBox(), 'timer')
+    await expect(page.locator('[data-band][visibility="visible"]')).toBeAttached()
+  })
+}

@@ -1,6 +1,7 @@
+import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import type { LogEntry, NewStage, Plan } from '#core/practise'
-import { type App, expect, test } from './app'
+import { type App, expect, heard, listen, test } from './app'
 
 const post = (app: App, path: string, body: object) => fetch(app.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
 /** A plan kept by the server, of stages at tempos so fast that they can be waited for. */
@@ -203,4 +204,85 @@ test('every way to learn makes a plan of a groove or says why not, and a marked 
   await expect(page.getByRole('heading', { name: 'A plan for “Wet Rope”, bar 1, 2 to a of 2' })).toBeVisible()
   await form.getByRole('button', { name: 'Make a plan' }).click()
   await expect(page.getByLabel('Title of the plan')).toHaveValue('Wet Rope, bar 1, 2 to a of 2, feet first')
+})
+
+test('a voice counts where a limb plays: each word lies with its vowel on its slot', async ({ page, app }) => {
+  await keep(app, 'voice', [{ name: 'Counted', click: { program: 'every beat', voice: 'RF' }, parts: { 'part-4': 'player' }, tempo: { bpm: 60, counts: '1/4' }, length: { bars: 2 }, countIn: 1 }])
+  const { words, rate } = JSON.parse(readFileSync('app/assets/count/count.json', 'utf8')) as { rate: number, words: Record<string, [number, number, number]> }
+  await listen(page)
+  await page.goto(`${app.url}/practise/voice/run`)
+  await begin(page)
+  await phase(page, 'playing')
+  // Words are known by their lengths; a bar is counted in.
+  const lengths = new Map(Object.entries(words).map(([word, [, length]]) => [(length / rate).toFixed(4), word]))
+  const spoken = async () => (await heard(page)).flatMap(({ when, seconds }) => {
+    const word = lengths.get(seconds.toFixed(4))
+    return word === undefined ? [] : [{ word, vowel: when + words[word]![2] / rate }]
+  })
+  await expect.poll(async () => (await spoken()).length, { timeout: 30_000 }).toBeGreaterThanOrEqual(7)
+  const said = await spoken()
+  // Bass drum of the first bar: 1, a of 1, & of 3. Words of one length have one sound here, so that places are compared, and words where they are told apart.
+  const first = said[0]!.vowel
+  const places = said.slice(0, 7).map(one => Math.round((one.vowel - first) * 1000))
+  expect(places.slice(0, 4)).toEqual([0, 1000, 2000, 3000])
+  expect(places.slice(4)).toEqual([4000, 4750, 6500])
+})
+
+test('pads over MIDI are told to pieces by striking them, and are measured by piece and level', async ({ page, app }) => {
+  await keep(app, 'pads', [{ name: 'Backbeat', parts: { 'part-2': 'player' }, length: { bars: 12 }, tempo: { bpm: 200, counts: '1/4' }, click: { program: 'none' }, countIn: 0 }])
+  // A stand-in for the browser's MIDI: one input, whose pad 38 is struck whenever something is due to sound.
+  await page.addInitScript(() => {
+    const input = { name: 'Simulated pads', onmidimessage: null as ((event: { data: Uint8Array, timeStamp: number }) => void) | null }
+    const strike = (velocity = 98) => input.onmidimessage?.({ data: new Uint8Array([0x99, 38, velocity]), timeStamp: performance.now() })
+    Object.assign(navigator, { requestMIDIAccess: async () => ({ inputs: new Map([['one', input]]), onstatechange: null }) })
+    Object.assign(window, { strike })
+    let last = -1
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
+      if (this.buffer && this.buffer.duration > 0.01 && when - last > 0.05) {
+        last = when
+        setTimeout(strike, Math.max(0, (when + ((this.context as AudioContext).outputLatency || 0) - this.context.currentTime) * 1000 + 10))
+      }
+      return start.call(this, when, ...rest)
+    }
+  })
+  await page.goto(`${app.url}/player`)
+  await page.getByRole('combobox', { name: 'Measured by' }).click()
+  await page.getByRole('option', { name: 'pads over MIDI' }).click()
+  await expect(page.getByText('Connected: Simulated pads.')).toBeVisible()
+  const snare = page.getByRole('group', { name: 'Which pad is which piece' }).getByRole('button', { name: /^Snare/ })
+  await snare.click()
+  await page.evaluate(() => (window as unknown as { strike(): void }).strike())
+  await expect(snare).toHaveText(/Snare\s*38/)
+  await page.goto(`${app.url}/practise/pads/run`)
+  await begin(page)
+  await phase(page, 'asking')
+  await page.keyboard.press('1')
+  await expect.poll(async () => (await entriesOf(app, 'pads'))[0]?.measures).toMatchObject({ input: 'pads', tells: 'piece', asked: 24, limbs: [{ limb: 'LH' }] })
+  const { measures } = (await entriesOf(app, 'pads'))[0]!
+  expect(measures!.strokes).toBeGreaterThan(20)
+  // Struck at 98, which is strong, where an accent stands.
+  expect(measures!.levels).toMatchObject([{ limb: 'LH', asked: 5, got: 4 }])
+})
+
+test('how late an input arrives is found by tapping along, and said with what it cannot tell', async ({ page, app }) => {
+  await measuredBy(page, 'keys')
+  await page.addInitScript(() => {
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
+      if (this.buffer && this.buffer.duration > 0.01) setTimeout(() => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'd' })), Math.max(0, (when + ((this.context as AudioContext).outputLatency || 0) - this.context.currentTime) * 1000 + 40))
+      return start.call(this, when, ...rest)
+    }
+  })
+  await page.goto(`${app.url}/player`)
+  const find = page.getByRole('button', { name: 'Find how late it is by tapping along' })
+  await expect(find).toBeVisible()
+  await expect(async () => {
+    await find.click({ timeout: 2000 })
+    await expect(page.getByRole('button', { name: /^Tap along/ })).toBeVisible({ timeout: 4000 })
+  }).toPass()
+  await expect(page.locator('[data-latency]')).toContainText(/Your taps come \d+ ms late, spread \d+ ms, from \d+ taps\. That is how late the input is and your own habit together\./, { timeout: 40_000 })
+  const found = Number((await page.locator('[data-latency]').innerText()).match(/come (\d+) ms/)![1])
+  expect(found).toBeGreaterThan(25)
+  expect(found).toBeLessThan(90)
 })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onMounted, useTemplateRef } from 'vue'
 import { dayNumber, dayOf, mondayOf } from '#core/practise'
 
 /** The last weeks as a calendar: the fuller a day, the longer it was played; pressing one shows it. */
@@ -17,11 +17,14 @@ const short = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' 
 const says = (day: string) => `${long.format(new Date(`${day}T12:00:00`))}: ${minutes.value.has(day) ? `${Math.round(minutes.value.get(day)!)} minutes` : 'nothing'}`
 const heightOf = (day: string) => `${Math.min(100, 100 * (minutes.value.get(day) ?? 0) / FULL)}%`
 const monthOf = (week: string[]) => short.format(new Date(`${week[0]}T12:00:00`))
+/** Where not all weeks have room, the latest are in sight. */
+const frame = useTemplateRef('frame')
+onMounted(() => frame.value?.scrollTo({ left: frame.value.scrollWidth }))
 const NAMES = ['M', 'T', 'W', 'T', 'F', 'S', 'S']
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <div ref="frame" class="overflow-x-auto">
     <div class="flex gap-1" role="group" aria-label="Days practised">
       <div class="grid grid-rows-8 gap-1 text-center text-xs text-muted" aria-hidden="true"><span /><span v-for="(name, i) in NAMES" :key="i" class="flex h-6 w-4 items-center">{{ name }}</span></div>
       <div v-for="(week, w) in weeks" :key="week[0]" class="grid grid-rows-8 gap-1">

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { type Groove, sayPlaces } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
-import { type Measures, type Remedy, sayFigures, togetherWithin, verdictOf } from '#core/measure'
+import { type Measures, type Remedy, sayFigures, saySlip, slipsOf, togetherWithin, verdictOf } from '#core/measure'
 import { toneOf } from '~/lanes/tone'
 import { useMeasuring } from '~/stores/measuring'
 import { useSettings } from '~/stores/settings'
@@ -17,6 +17,7 @@ const unisons = computed(() => props.measures.unisons.filter(one => one.strokes 
 /** How long a line of so many ms is drawn, in pixels. */
 const drawn = (ms: number) => Math.min(180, 8 + ms * 4)
 const together = (one: (typeof unisons.value)[number]) => one.apart <= togetherWithin(one.limbs, measuring.measuring)
+const slips = computed(() => slipsOf(props.measures, measuring.measuring).slice(0, 3))
 const spreads = computed(() => props.measures.limbs.filter(one => one.spread !== null))
 </script>
 
@@ -44,6 +45,7 @@ const spreads = computed(() => props.measures.limbs.filter(one => one.spread !==
             <span class="text-muted">spread {{ Math.round(one.spread!) }} ms<template v-if="one.drift !== null && Math.abs(one.drift) >= 5">, {{ Math.round(Math.abs(one.drift)) }} ms a minute {{ one.drift > 0 ? 'later' : 'earlier' }}</template></span>
           </li>
         </ul>
+        <p v-for="slip in slips" :key="`${slip.limb} ${slip.tick}`" class="text-sm">{{ saySlip(groove, slip, settings.counting) }}</p>
         <p v-for="level in measures.levels.filter(one => one.strokes >= 8 && Math.abs(one.got - one.asked) >= 1)" :key="`${level.limb} ${level.asked}`" class="text-sm">The {{ LIMB_NAMES[level.limb] }} plays {{ level.got > level.asked ? 'louder' : 'softer' }} than asked: level {{ level.got }} where {{ level.asked }} stands.</p>
       </div>
       <div v-if="verdict.remedies.length">

@@ -133,7 +133,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         </div>
         <div class="flex shrink-0 items-baseline justify-between gap-4 whitespace-nowrap text-right sm:block">
           <p class="display text-5xl font-bold text-highlighted sm:text-6xl" role="timer" data-timer>{{ timer }}</p>
-          <p v-if="practice.stage.subject.kind !== 'break'" class="mt-1 text-lg text-muted sm:text-2xl"><NoteGlyph :counts="practice.run.tempo.counts" /> = <span data-bpm>{{ Math.round(practice.run.tempo.bpm) }}</span> now, goal {{ goal }}<template v-if="rungs.length > 1">, {{ practice.run.rung + 1 }} of {{ rungs.length }}</template></p>
+          <p v-if="practice.stage.subject.kind !== 'break' && practice.stage.pulse !== 'step'" class="mt-1 text-lg text-muted sm:text-2xl"><NoteGlyph :counts="practice.run.tempo.counts" /> = <span data-bpm>{{ Math.round(practice.run.tempo.bpm) }}</span> now, goal {{ goal }}<template v-if="rungs.length > 1">, {{ practice.run.rung + 1 }} of {{ rungs.length }}</template></p>
         </div>
       </header>
       <div v-if="phase === 'resting'" class="mt-8" data-phase="resting"><p class="display text-6xl font-bold text-highlighted sm:text-8xl">Break</p></div>
@@ -142,6 +142,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
       <div class="mt-3 text-lg sm:mt-4 sm:text-2xl xl:text-3xl" role="status">
         <p v-if="phase === 'asking'">How was it? <b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.<span v-if="practice.run.autoAdvance" class="text-muted"> Goes on in {{ Math.max(1, Math.ceil(practice.run.left ?? 1)) }}.</span><span v-if="practice.measured?.entry === practice.run.entry" class="mt-1 block text-secondary" data-verdict>{{ practice.measured.says }}</span></p>
         <p v-else-if="phase === 'counting'">Count in …</p>
+        <p v-else-if="phase === 'ready' && practice.run.index === 0">Warm up before you begin. Wear protection. Stop when something hurts.</p>
         <p v-else-if="lastBar" class="text-secondary">Last bar. {{ then }}</p>
         <p v-else-if="figure">Figure {{ figure.at + 1 }} of {{ figure.many }}: <b class="display tracking-widest">{{ figure.mask.replaceAll('.', '·') }}</b></p>
         <p v-else>{{ attend }}<span v-if="measuring.hint" class="ml-3 text-secondary" data-hint>{{ measuring.hint }}</span></p>
