@@ -167,7 +167,7 @@ useHead({ title: 'Log · Bazzet' })
           <div v-if="day" class="mt-3"><h2 class="text-base text-highlighted">{{ longDay.format(new Date(`${day}T12:00:00`)) }}</h2><UTextarea v-model="note" :rows="2" maxlength="4000" class="mt-1 w-full" aria-label="Note on this day" placeholder="A note on this day" @change="keepNote" /></div>
         </section>
       </div>
-      <div class="mt-4 overflow-x-auto">
+      <div class="relative mt-4 overflow-x-auto">
         <table class="w-full text-sm" data-entries>
           <caption class="sr-only">Practice log, newest first</caption>
           <thead><tr class="border-b border-default text-left text-muted"><th class="py-2">When</th><th>What</th><th>Stage</th><th>Tempo</th><th>Time</th><th>Word</th><th>Measured</th><th><span class="sr-only">Do</span></th></tr></thead>

@@ -118,7 +118,7 @@ for (const [width, height] of [[1280, 800], [1024, 768], [820, 1180], [390, 780]
     await page.setViewportSize({ width, height })
     await page.goto(`${app.url}/practise/wet-rope-plan/run`)
     await expect(page.locator('[data-run-lanes]')).toBeVisible()
-    const lines = () => page.locator('[data-run-lanes] text').allInnerTexts()
+    const lines = () => page.locator('[data-run-lanes] text').allTextContents()
     // The first stage is the feet’s: no lane of a hand takes room.
     if (width > 600) expect(await lines()).toEqual(['Right foot', 'Left foot'])
     for (const key of ['n', 'n', 'n']) await page.keyboard.press(key)

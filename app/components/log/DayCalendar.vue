@@ -24,7 +24,7 @@ const NAMES = ['M', 'T', 'W', 'T', 'F', 'S', 'S']
 </script>
 
 <template>
-  <div ref="frame" class="overflow-x-auto">
+  <div ref="frame" class="relative overflow-x-auto">
     <div class="flex gap-1" role="group" aria-label="Days practised">
       <div class="grid grid-rows-8 gap-1 text-center text-xs text-muted" aria-hidden="true"><span /><span v-for="(name, i) in NAMES" :key="i" class="flex h-6 w-4 items-center">{{ name }}</span></div>
       <div v-for="(week, w) in weeks" :key="week[0]" class="grid grid-rows-8 gap-1">
