@@ -32,8 +32,8 @@ const spreads = computed(() => props.measures.limbs.filter(one => one.spread !==
         <p v-if="!unisons.length" class="text-sm text-muted">No two limbs met in what was measured.</p>
         <ul>
           <li v-for="one in unisons" :key="`${one.limbs.join()} ${one.tick}`" class="flex items-center gap-3 py-1 text-sm">
-            <span class="w-56">{{ LIMB_NAMES[one.limbs[0]] }} and {{ LIMB_NAMES[one.limbs[1]] }}, {{ sayPlaces(groove, [one.tick], settings.counting) }}</span>
-            <svg :width="drawn(one.apart) + 14" height="12" aria-hidden="true"><line x1="6" y1="6" :x2="drawn(one.apart) + 6" y2="6" stroke="currentColor" /><circle cx="6" cy="6" r="5" :fill="toneOf(one.limbs[one.lean >= 0 ? 0 : 1], groove.lead)" /><circle :cx="drawn(one.apart) + 6" cy="6" r="5" :fill="toneOf(one.limbs[one.lean >= 0 ? 1 : 0], groove.lead)" /></svg>
+            <span class="w-56 shrink-0 max-sm:w-36">{{ LIMB_NAMES[one.limbs[0]] }} and {{ LIMB_NAMES[one.limbs[1]] }}, {{ sayPlaces(groove, [one.tick], settings.counting) }}</span>
+            <svg :width="drawn(one.apart) + 14" height="12" class="shrink-0" aria-hidden="true"><line x1="6" y1="6" :x2="drawn(one.apart) + 6" y2="6" stroke="currentColor" /><circle cx="6" cy="6" r="5" :fill="toneOf(one.limbs[one.lean >= 0 ? 0 : 1], groove.lead)" /><circle :cx="drawn(one.apart) + 6" cy="6" r="5" :fill="toneOf(one.limbs[one.lean >= 0 ? 1 : 0], groove.lead)" /></svg>
             <span class="text-muted">{{ Math.round(one.apart) }} ms{{ together(one) ? '' : ', heard as two' }}</span>
           </li>
         </ul>
