@@ -230,3 +230,41 @@ test('a plan that is not there says so and leads back', async ({ page, app }) =>
   await page.getByRole('link', { name: 'To all plans' }).click()
   await expect(page.getByRole('heading', { name: 'Practise' })).toBeVisible()
 })
+
+test('a phrase, a sticking, two grooves in and out and several due ones in turn become plans', async ({ page, app }) => {
+  const plans = async () => (await (await fetch(`${app.url}/api/plans`)).json()).plans.length as number
+  await page.goto(`${app.url}/phrase/wet-rope-set`)
+  await page.getByRole('link', { name: 'Practise', exact: true }).last().click()
+  await expect(page.getByLabel('Title of the plan')).toHaveValue(/, all through$/)
+  await expect.poll(async () => (await planOf(app, idIn(page))).stages[0]).toMatchObject({ subject: { kind: 'phrase', id: 'wet-rope-set' }, parts: { RH: 'player', LF: 'player' } })
+  const many = await plans()
+  await page.goBack()
+  await expect(page).toHaveURL(/\/phrase\/wet-rope-set/)
+  expect(await plans()).toBe(many)
+
+  await page.goto(`${app.url}/sticking`)
+  await page.getByRole('button', { name: 'Practise it' }).click()
+  await expect(page.getByLabel('Title of the plan')).toHaveValue(/slot by slot/)
+  expect((await planOf(app, idIn(page))).stages[0]).toMatchObject({ subject: { kind: 'sticking' }, pulse: 'step' })
+
+  await page.goto(`${app.url}/practise?groove=wet-rope`)
+  await page.getByRole('tab', { name: 'In and out' }).click()
+  const form = page.getByRole('form', { name: 'In and out' })
+  await expect(form.getByRole('button', { name: 'Practise it' })).toBeDisabled()
+  await form.getByRole('combobox', { name: 'The other groove' }).click()
+  await page.getByRole('option', { name: 'Boiler Room Two' }).click()
+  await form.getByLabel('Bars of this groove').fill('3')
+  await form.getByLabel('Bars of this groove').press('Tab')
+  await expect(form).toContainText('Wet Rope plays 4 bars, whole times through.')
+  await form.getByRole('button', { name: 'Practise it' }).click()
+  await expect(page.getByLabel('Title of the plan')).toHaveValue('Wet Rope and Boiler Room Two, in and out')
+
+  await page.goto(`${app.url}/today`)
+  await page.getByRole('button', { name: /^Take \d in turn, two minutes each, twice round$/ }).click()
+  await expect(page).toHaveURL(/\/run$/)
+  const [, id] = page.url().match(/practise\/(.+)\/run/)!
+  const { stages } = await planOf(app, id!)
+  expect(stages.length).toBeGreaterThanOrEqual(4)
+  expect(stages.every(one => 'seconds' in one.length && one.length.seconds === 120)).toBe(true)
+  expect(stages[0]!.name).toBe(stages[stages.length / 2]!.name)
+})

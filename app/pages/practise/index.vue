@@ -57,19 +57,20 @@ watch(grooveId, async (id) => {
   }
 })
 
-async function make(plan: Plan) {
+async function make(plan: Plan, replace = false) {
   try {
     await api.plans.create(plan)
     const leftOut = groove.value?.parts.filter(part => part.muted && part.strokes.length) ?? []
     if (leftOut.length) toast.add({ title: `Left out, being muted: ${sayList(leftOut.map(part => part.name))}.` })
-    await navigateTo(`/practise/${plan.id}`)
+    await navigateTo(`/practise/${plan.id}`, { replace })
   } catch (error) {
     toast.add({ title: 'No plan was made', description: (error as Error).message, color: 'error' })
   }
 }
 async function planPhrase(id: string) {
   const plan = phrasePlan((await api.phrases.get(id)).document, newId)
-  if (plan.ok) await make(plan.value)
+  // Going back does not make another.
+  if (plan.ok) await make(plan.value, true)
   else toast.add({ title: plan.reason, color: 'error' })
 }
 const kind = ref('plan')
@@ -85,9 +86,9 @@ useHead({ title: 'Practise · Bazzet' })
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5 sm:px-6">
     <div v-if="groove" class="mb-6 max-w-5xl border-b border-default pb-5">
       <UTabs v-model="kind" :items="KINDS" color="neutral" variant="link" :content="false" class="mb-3" />
-      <NewPlan v-if="kind === 'plan'" :groove="groove" :span="span" @make="make" />
-      <FiguresForm v-else-if="kind === 'figures'" :groove="groove" @make="make" />
-      <TurnsForm v-else :groove="groove" @make="make" />
+      <NewPlan v-if="kind === 'plan'" :groove="groove" :span="span" @make="plan => make(plan)" />
+      <FiguresForm v-else-if="kind === 'figures'" :groove="groove" @make="plan => make(plan)" />
+      <TurnsForm v-else :groove="groove" @make="plan => make(plan)" />
     </div>
     <p v-if="failed" role="alert" class="text-error">{{ failed }}</p>
     <p v-else-if="loaded && !plans.length" class="mx-auto mt-20 max-w-md text-center">No plans yet. Choose a groove above: its plan takes it apart by the way you choose, and puts it together again stage by stage.</p>
