@@ -57,7 +57,7 @@ export const KEYS = {
   } },
   run: { at: '/practise', title: 'While you practise', keys: {
     press: ['Space', 'start, pause, go on; while you step, the next stroke'], solid: ['1', 'solid, shaky, missed'], shaky: ['2', 'solid, shaky, missed'], missed: ['3', 'solid, shaky, missed'], clean: ['c', 'clean once more'],
-    again: ['a', 'again'], slower: ['s', 'again, slower, faster'], faster: ['f', 'again, slower, faster'], next: ['n', 'next stage'], leave: ['Escape', 'leave'],
+    again: ['a', 'again'], slower: ['s', 'again, slower, faster'], faster: ['f', 'again, slower, faster'], next: ['n', 'next stage'], back: ['ArrowLeft', 'while you step: back; more, fewer at once'], more: ['+', 'while you step: back; more, fewer at once'], fewer: ['-', 'while you step: back; more, fewer at once'], leave: ['Escape', 'leave'],
   } },
   strike: { at: '/practise', title: 'While you are measured by keys', keys: { LH: ['d', 'left hand'], RH: ['k', 'right hand'], LF: ['z', 'left foot'], RF: ['m', 'right foot'] } },
   compare: { at: '/compare', title: 'Compare', keys: { play: ['Space', 'play and stop'], first: ['1', 'hear the first, the second'], second: ['2', 'hear the first, the second'], swap: ['x', 'change between them'] } },

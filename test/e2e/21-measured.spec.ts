@@ -147,6 +147,13 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   await expect(page.locator('[data-step-says]')).toHaveText(/^bar 1, 1: right hand/i)
   await page.keyboard.press('Space')
   await expect(page.locator('[data-step-says]')).toHaveText(/& of 1: right hand/)
+  // Then two at once, and back.
+  await page.keyboard.press('+')
+  await page.keyboard.press('Space')
+  await expect(page.locator('[data-step-says]')).toHaveText(/2: right hand.*& of 2: right hand/)
+  await page.keyboard.press('-')
+  await page.keyboard.press('ArrowLeft')
+  await expect(page.locator('[data-step-says]')).toHaveText(/& of 1: right hand/)
   await page.keyboard.press('1')
   await phase(page, 'resting')
   await page.keyboard.press('Space')

@@ -108,10 +108,15 @@ const deeds: Handlers<'run'> = {
   slower: () => send({ type: 'again', change: -0.08 }),
   faster: () => send({ type: 'again', change: 0.08 }),
   next: () => send({ type: 'skip' }),
+  back: () => phase.value === 'stepping' && step.back(),
+  more: () => phase.value === 'stepping' && step.grow(1),
+  fewer: () => phase.value === 'stepping' && step.grow(-1),
   leave,
 }
+/** Deeds that have a place of their own on the page, or none before they mean something. */
+const apart = (name: keyof typeof deeds) => name === 'press' || name === 'back' || name === 'more' || name === 'fewer' || (name === 'clean' && practice.run?.left !== null)
 /** The deeds beside the big one, each with its key. */
-const small = computed(() => (Object.keys(KEYS.run.keys) as (keyof typeof deeds)[]).filter(name => name !== 'press' && (name !== 'clean' || practice.run?.left === null)).map(name => ({ name, key: KEYS.run.keys[name][0] })))
+const small = computed(() => (Object.keys(KEYS.run.keys) as (keyof typeof deeds)[]).filter(name => !apart(name)).map(name => ({ name, key: KEYS.run.keys[name][0] })))
 useStationKeys('run', deeds)
 onBeforeRouteLeave(() => practice.send({ type: 'end' }))
 useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAttrs: { class: 'bg-(--ui-bg)' } })
