@@ -150,10 +150,10 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   // Then two at once, and back.
   await page.keyboard.press('+')
   await page.keyboard.press('Space')
-  await expect(page.locator('[data-step-says]')).toHaveText(/2: right hand.*& of 2: right hand/)
+  await expect(page.locator('[data-step-says]')).toHaveText(/& of 2: right hand.*3: right hand/)
   await page.keyboard.press('-')
   await page.keyboard.press('ArrowLeft')
-  await expect(page.locator('[data-step-says]')).toHaveText(/& of 1: right hand/)
+  await expect(page.locator('[data-step-says]')).toHaveText(/^bar 1, 2: right hand/i)
   await page.keyboard.press('1')
   await phase(page, 'resting')
   await page.keyboard.press('Space')

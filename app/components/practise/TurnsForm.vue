@@ -12,7 +12,10 @@ const emit = defineEmits<{ make: [plan: Plan] }>()
 const otherId = ref('')
 const other = shallowRef<Groove>()
 const failed = ref('')
-const [bars, otherBars, bpm, minutes] = [ref(4), ref(4), ref(90), ref(4)]
+const bars = ref(4)
+const otherBars = ref(4)
+const bpm = ref(90)
+const minutes = ref(4)
 watch(() => props.groove.id, () => (bpm.value = props.groove.tempo.bpm), { immediate: true })
 watch(otherId, async (id) => {
   other.value = undefined
