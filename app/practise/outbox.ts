@@ -2,7 +2,7 @@ import { useLocalStorage } from '@vueuse/core'
 import PQueue from 'p-queue'
 import { computed } from 'vue'
 import type { LogEntry } from '#core/practise'
-import { ApiSilent, api } from '../documents/api'
+import { ApiProblem, api } from '../documents/api'
 
 /** An entry and what is added to it a moment later must arrive in that order. */
 const queue = new PQueue({ concurrency: 1 })
@@ -22,8 +22,8 @@ export function useOutbox() {
       try {
         await api.log.put(entry)
       } catch (error) {
-        // One that the server refuses would be refused for ever: it is told and let go; without a server all wait.
-        if (!(error instanceof ApiSilent)) waiting.value = without(entry.id)
+        // One that is refused for what is in it would be refused for ever: it is told and let go. Without a server, or where its store fails, all wait.
+        if (error instanceof ApiProblem && error.status < 500) waiting.value = without(entry.id)
         return (error as Error).message
       }
       // A word that was added meanwhile still has to go.

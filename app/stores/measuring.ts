@@ -37,13 +37,17 @@ export const useMeasuring = defineStore('measuring', () => {
   const measuring = computed<Measuring>(() => ({ ...MEASURING, hands: drummer.player.practice.together, feet: drummer.player.practice.feet, spread: drummer.player.practice.spread }))
 
   let takes: Played[] = []
+  let of = -1
   let now: { performance: Performance, line: CueLine, struck: Struck[] } | undefined
   let recent: { limb: Limb, ms: number }[] = []
   /** While latency is being found: taps and the clicks they go with, in seconds of the performance. */
   let tapping: number[] | undefined
   const taps = ref(0)
 
-  function begin(performance: Performance) {
+  /** A take begins, of an entry by its number: what was struck of one that was left, or begun again, is not its. */
+  function begin(performance: Performance, entry: number) {
+    if (entry !== of) takes = []
+    of = entry
     recent = []
     hint.value = ''
     now = on.value ? { performance, line: new CueLine(performance), struck: [] } : undefined

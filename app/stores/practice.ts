@@ -5,7 +5,7 @@ import type { Groove } from '#core/groove'
 import { type Measures, verdictOf } from '#core/measure'
 import type { Performance } from '#core/perform'
 import type { Phrase } from '#core/phrase'
-import { type LogEntry, type Material, type Plan, type Run, type RunEffect, type RunEvent, type Stage, type Word, beginRun, entryOf, figuresOf, figuresPlayed, grooveOf, helpFor, lapOf, lapSeconds, limbsBy, neededBy, stageOf, stagePerformance, stepRun, takenUp, titleOf } from '#core/practise'
+import { type LogEntry, type Material, type Plan, type Run, type RunEffect, type RunEvent, type Stage, type Word, beginRun, entryOf, figuresOf, figuresPlayed, grooveOf, helpFor, lapOf, limbsBy, neededBy, stageOf, stagePerformance, stepRun, takenUp, titleOf } from '#core/practise'
 import { AHEAD } from '../audio/scheduler'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
@@ -109,17 +109,19 @@ export const usePractice = defineStore('practice', () => {
         const played = stagePerformance(effect.stage, material.value, { tempo: effect.tempo, laps: effect.laps, counting: drummer.counting })
         if (!played) return undefined
         sounding.value = played
-        measuring.begin(played)
+        measuring.begin(played, run.value!.entry)
         return player.start(played, AHEAD.away)
       }
       case 'write': return write(effect)
     }
   }
 
-  function figuresIn({ stage: { subject }, tempo, seconds }: Writing): string[] | null {
+  function figuresIn({ stage, tempo, seconds }: Writing): string[] | null {
+    const { subject } = stage
     const of = subject.kind === 'figures' && grooveOf(subject, material.value)
     if (!of) return null
-    const lap = lapSeconds({ ...run.value!, tempo })
+    // The run may stand at the next stage by now: what was played is told by the stage itself.
+    const lap = lapOf(stage, material.value).seconds * stage.tempo.bpm / tempo.bpm
     return figuresPlayed(figuresOf(of, subject, kits.of(of.kitId)).map(one => `${subject.limb} ${one.mask}`), seconds, lap)
   }
 
@@ -158,5 +160,5 @@ export const usePractice = defineStore('practice', () => {
 
   /** A run that is let go is not offered again. */
   const forget = () => (kept.value = null)
-  return { plan, material, sounding, groove, run, stage, next, written, measured, kept, held: outbox.held, begin, send, keep, forget }
+  return { plan, material, sounding, groove, run, stage, next, written, measured, kept, held: outbox.held, begin, send, forget }
 })
