@@ -1,8 +1,8 @@
 import type { Groove } from '#core/groove'
-import { DEFAULT_KIT, type Kit } from '#core/kit'
+import { DEFAULT_KIT, type Kit, LIMBS } from '#core/kit'
 import { type Simulated, USUAL_SIMULATED, askedOf, measure, simulate, verdictOf } from '#core/measure'
 import { CueLine } from '#core/perform'
-import { type LogEntry, type Material, type Plan, type Stage, type Word, limbsBy, planFor, plainTempo, stagePerformance } from '#core/practise'
+import { type LogEntry, type Material, type Plan, type Stage, type Word, limbsBy, makeEntry, planFor, plainTempo, stagePerformance } from '#core/practise'
 import { randomFrom } from '#core/chance'
 
 /** The plans of the demo world: which groove, by which way to learn it and with which tempos. */
@@ -24,6 +24,7 @@ export function demoPlans(grooves: readonly Groove[]): Plan[] {
 }
 
 const DAY = 24 * 60 * 60 * 1000
+const dayOf = (at: Date): string => new Intl.DateTimeFormat('sv-SE').format(at)
 const WEEKS = 10
 /** Stages are measured now and then, over so many seconds of them. */
 const MEASURED = 48
@@ -67,11 +68,11 @@ export function demoLog(plans: readonly Plan[], grooves: readonly Groove[], now:
         const word: Word = next >= back && s === stages.length - 1 ? 'shaky' : told ? (told === 'climb' ? 'solid' : told === 'down' ? 'missed' : 'shaky') : random() < 0.66 ? 'solid' : random() < 0.75 ? 'shaky' : 'missed'
         if (s === stages.length - 1 && word === 'solid') ease = Math.min(1, ease + 0.02)
         const at = new Date(evening.getTime() + minutes * 60000)
-        entries.push({
-          format: 'bazzet-entry', version: 3, id: `${plan.id}-${back}-${s}`, at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at),
+        entries.push(makeEntry({
+          id: `${plan.id}-${back}-${s}`, at: at.toISOString(), day: dayOf(at),
           subject: { kind: 'groove', id: groove.id, revision: 1, title: groove.title }, planId: plan.id, stage: stage.name, source: 'plan', span: stage.span, parts: stage.parts,
-          limbs: limbsBy(groove, stage, 'player'), click: stage.click, tempo: { ...plainTempo(stage.tempo), bpm: tempo }, seconds, cut: false, word, measures, note: '', figures: null, sessionId: `${plan.id}-${back}`,
-        })
+          limbs: limbsBy(groove, stage, 'player'), click: stage.click, tempo: { ...plainTempo(stage.tempo), bpm: tempo }, seconds, word, measures, sessionId: `${plan.id}-${back}`,
+        }))
       })
     }
   })
@@ -83,9 +84,9 @@ function byHand(now: Date): LogEntry[] {
   return Array.from({ length: WEEKS - 1 }, (_, i): LogEntry => {
     const at = new Date(now.getTime() - (i * 7 + 3) * DAY)
     at.setUTCHours(19, 30, 0, 0)
-    return {
-      format: 'bazzet-entry', version: 3, id: `rehearsal-${i + 1}`, at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at), subject: { kind: 'other', id: 'rehearsal', revision: null, title: 'Rehearsal' },
-      planId: null, stage: 'Rehearsal', source: 'hand', span: null, parts: {}, limbs: ['RH', 'LH', 'RF', 'LF'], click: null, tempo: null, seconds: 5400, cut: false, word: null, measures: null, note: i === 0 ? 'New ending for Wet Rope; the stop on 4 is late.' : '', figures: null, sessionId: null,
-    }
+    return makeEntry({
+      id: `rehearsal-${i + 1}`, at: at.toISOString(), day: dayOf(at), subject: { kind: 'other', id: 'rehearsal', revision: null, title: 'Rehearsal' }, stage: 'Rehearsal', limbs: [...LIMBS], seconds: 5400,
+      note: i === 0 ? 'New ending for Wet Rope; the stop on 4 is late.' : '',
+    })
   })
 }

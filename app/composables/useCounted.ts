@@ -1,7 +1,8 @@
 import { type MaybeRefOrGetter, onScopeDispose, toValue, watch } from 'vue'
 import type { Groove } from '#core/groove'
-import { type LogEntry, plainTempo } from '#core/practise'
+import { type LogEntry, makeEntry, plainTempo } from '#core/practise'
 import { newId } from '../documents/ids'
+import { calendarDay } from '../practise/day'
 import { useOutbox } from '../practise/outbox'
 import { useSettings } from '../stores/settings'
 
@@ -22,10 +23,10 @@ export function useCounted(groove: MaybeRefOrGetter<Groove | undefined>, going: 
     if (seconds < LEAST) return
     const at = new Date()
     const { id, title, tempo } = stretch.groove
-    void outbox.put({
-      format: 'bazzet-entry', version: 3, id: newId(), at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at), subject: { kind: 'groove', id, revision: null, title }, planId: null,
-      stage: source === 'bench' ? 'On the Bench' : 'Step by step', source, span: null, parts: {}, limbs: [], click: null, tempo: source === 'bench' ? plainTempo(tempo) : null, seconds, cut: true, word: null, measures: null, note: '', figures: null, sessionId: null,
-    })
+    void outbox.put(makeEntry({
+      id: newId(), at: at.toISOString(), day: calendarDay(at), subject: { kind: 'groove', id, revision: null, title }, stage: source === 'bench' ? 'On the Bench' : 'Step by step',
+      source, tempo: source === 'bench' ? plainTempo(tempo) : null, seconds, cut: true,
+    }))
   }
   watch(going, (now) => {
     const of = toValue(groove)

@@ -5,6 +5,7 @@ import { LIMB_NAMES } from '#core/kit'
 import { type LogEntry, type LogFilter, type LogSums, sayClock } from '#core/practise'
 import { convertTempo, sayTempo } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
+import { calendarDay } from '~/practise/day'
 import { useOutbox } from '~/practise/outbox'
 import { api } from '~/documents/api'
 
@@ -19,7 +20,7 @@ const entries = shallowRef<LogEntry[]>()
 const page = ref(0)
 const total = ref(0)
 const failed = ref('')
-const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
+const today = calendarDay()
 let turn = 0
 
 async function loadEntries() {

@@ -5,6 +5,7 @@ import { type Due, type LogEntry, inTurnPlan, sayLate } from '#core/practise'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
+import { calendarDay } from '~/practise/day'
 import { useDrummer } from '~/stores/drummer'
 import { usePractice } from '~/stores/practice'
 
@@ -17,11 +18,10 @@ const plans = shallowRef(new Map<string, Summaries['plan']>())
 const last = shallowRef<LogEntry>()
 const played = ref(0)
 const failed = ref('')
-const today = () => new Intl.DateTimeFormat('sv-SE').format(new Date())
 
 async function load() {
   try {
-    const [list, { entries }, sums] = await Promise.all([api.log.due(today(), drummer.player.practice.spacing), api.log.page(0, 1), api.log.sums({ from: today(), to: today() })])
+    const [list, { entries }, sums] = await Promise.all([api.log.due(calendarDay(), drummer.player.practice.spacing), api.log.page(0, 1), api.log.sums({ from: calendarDay(), to: calendarDay() })])
     const ids = (kinds: readonly Due['kind'][]) => list.filter(one => kinds.includes(one.kind)).map(one => one.id).slice(0, 200)
     const [there, shelf, phrases] = await Promise.all([
       api.plans.list({ only: [...new Set(list.flatMap(one => one.planId ?? []))].slice(0, 200) }),

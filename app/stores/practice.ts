@@ -9,6 +9,7 @@ import { type LogEntry, type Material, type Plan, type Run, type RunEffect, type
 import { AHEAD } from '../audio/scheduler'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
+import { calendarDay } from '../practise/day'
 import { useOutbox } from '../practise/outbox'
 import { useDrummer } from './drummer'
 import { useKits } from './kits'
@@ -130,7 +131,7 @@ export const usePractice = defineStore('practice', () => {
     const of = grooveOf(effect.stage.subject, material.value)
     const before = entries.get(effect.entry)
     const entry = before ? { ...before, word: effect.word } : entryOf(effect, {
-      id: (ids[effect.entry] ??= newId()), at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at), planId: plan.value!.id, sessionId,
+      id: (ids[effect.entry] ??= newId()), at: at.toISOString(), day: calendarDay(at), planId: plan.value!.id, sessionId,
       revision: revisions.get(effect.stage.subject.id) ?? null, title: titleOf(effect.stage.subject, material.value), limbs: of ? limbsBy(of, effect.stage, 'player') : [], figures: figuresIn(effect),
     })
     entries.set(effect.entry, entry)

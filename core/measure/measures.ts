@@ -42,6 +42,7 @@ function grouped<T>(list: readonly T[], key: (one: T) => string | number): T[][]
 
 /** A stroke against its cue: how far off in ms (early negative), and what was asked. */
 export interface Offset { asked: Asked, ms: number, level: Struck['level'] }
+/** How far each matched stroke lies from its cue; grace notes are left out. `offsetsOf(asked, struck, match(asked, struck, 'limb'))[0].ms // => 12` */
 export const offsetsOf = (asked: readonly Asked[], struck: readonly Struck[], { pairs }: Matched): Offset[] =>
   pairs.filter(pair => !asked[pair.asked]!.grace).map((pair): Offset => ({ asked: asked[pair.asked]!, ms: (struck[pair.struck]!.at - asked[pair.asked]!.at) * 1000, level: struck[pair.struck]!.level }))
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { oneOf, words } from '#core/fields'
+import { oneOf } from '#core/fields'
 import { TEMPO_RANGE, type Tempo } from '#core/time'
 
 /** What allows the next rung: its time is up and nothing was missed; the player’s word; or what was measured. */
@@ -47,5 +47,3 @@ export function sayClimb({ tempo, climb }: { tempo: Tempo, climb: Climb | null }
 /** What the player reads beside a climb’s two choices. */
 export const ALLOW_WORDS: Record<Climb['allows'], string> = { time: 'its time is up', word: 'I say solid', measured: 'it was measured clean' }
 export const MISS_WORDS: Record<Climb['miss'], string> = { repeat: 'again', down: 'a step down', isolate: 'the hardest pair alone, then again', stop: 'the ceiling is found: on to the next stage' }
-
-export const attendSchema = words('What to attend to', 0, 200)

@@ -3,8 +3,8 @@ import { type NoteValue, type Tempo, convertTempo } from '#core/time'
 import type { LogEntry, TempoLine } from './log'
 import { dayNumber, dayOf } from './due'
 
-/** Which entries of a log are meant: of one subject, of a style or a tag of their grooves, with a limb, of a span of days (both included). */
-export interface LogFilter { about?: string, style?: string, tag?: string, limb?: Limb, from?: string, to?: string }
+/** Which entries of a log are meant: of one subject, of one plan, of a style or a tag of their grooves, with a limb, of a span of days (both included). */
+export interface LogFilter { about?: string, plan?: string, style?: string, tag?: string, limb?: Limb, from?: string, to?: string }
 
 /** Minutes of one week, by its Monday: in all, and in how many of them each limb played. */
 export interface WeekSum { week: string, minutes: number, limbs: Record<Limb, number> }
@@ -33,8 +33,9 @@ export const mondayOf = (day: string): string => {
   return dayOf(number - ((number + 3) % 7 + 7) % 7)
 }
 
-/** `limbsFrom('RH,LF') // => ['RH', 'LF']`: how a set of limbs stands in one field. */
+/** How a set of limbs stands in one field, read: `limbsFrom('RH,LF') // => ['RH', 'LF']` */
 export const limbsFrom = (text: string): Limb[] => LIMBS.filter(limb => text.split(',').includes(limb))
+/** The same written, always in one order: `limbsText(['LF', 'RH']) // => 'RH,LF'` */
 export const limbsText = (limbs: readonly Limb[]): string => LIMBS.filter(limb => limbs.includes(limb)).join(',')
 
 /** Weeks from the seconds of each week and set of limbs. */
@@ -51,6 +52,7 @@ export function weekSums(rows: readonly { week: string, limbs: string, seconds: 
 
 /** A best as it is kept in figures. */
 export interface BestRow { id: string, title: string, limbs: string, counts: NoteValue, quarters: number, day: string }
+/** A best from its figures, in the note value that it counted: 96 quarters counted as `1/8` are 192. */
 export const bestOf = ({ id, title, limbs, counts, quarters, day }: BestRow): Best => ({ id, title, limbs: limbsFrom(limbs), tempo: convertTempo({ bpm: quarters, counts: '1/4' }, counts), day })
 
 /** The mean spread of an entry’s limbs, in ms; null where nothing was measured. */

@@ -56,6 +56,11 @@ export const logEntrySchema = z.strictObject({
 
 export type LogEntry = z.infer<typeof logEntrySchema>
 
+/** An entry with the usual values where none are given: `makeEntry({ id, at, day, subject, stage, seconds })` is one by hand, of no tempo and no word. */
+export const makeEntry = (given: Pick<LogEntry, 'id' | 'at' | 'day' | 'subject' | 'stage' | 'seconds'> & Partial<LogEntry>): LogEntry => ({
+  format, version, planId: null, source: 'hand', span: null, parts: {}, limbs: [], click: null, tempo: null, cut: false, word: null, measures: null, note: '', figures: null, sessionId: null, ...given,
+})
+
 /** An entry from unknown data of any version there was. */
 export function readEntry(input: unknown): Result<LogEntry> {
   const entry = upgraded(markedEntry(input), entryShape())
@@ -102,10 +107,4 @@ export function tempoByDay(entries: readonly LogEntry[]): TempoLine[] {
     else bests.set(`${id} ${day}`, { id, day, quarters })
   }
   return tempoLines([...bests.values()].sort((a, b) => a.day.localeCompare(b.day)), subjects)
-}
-
-/** Of many lines those of the subjects practised last, in their own order: a chart of forty says nothing. */
-export function latestLines(lines: readonly TempoLine[], most: number): TempoLine[] {
-  const latest = new Set([...lines].sort((a, b) => b.days.at(-1)!.day.localeCompare(a.days.at(-1)!.day)).slice(0, most))
-  return lines.filter(line => latest.has(line))
 }

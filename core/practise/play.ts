@@ -2,7 +2,7 @@ import { type Groove, type Part, grooveTicks } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { CueLine, type By, type ClickPlan, type Performance, type Section, isRamp, looped, makeSection } from '#core/perform'
 import { phrasePerformance } from '#core/phrase'
-import { type Counting, type Tempo, barStarts, convertTempo, tickSeconds } from '#core/time'
+import { type Counting, type Tempo, barStarts, convertTempo } from '#core/time'
 import { figuresOf } from './figures'
 import { type Stage, castsLimbs, plainTempo } from './stage'
 import { type Material, grooveOf } from './subject'
@@ -105,6 +105,3 @@ export const partsIn = (groove: Groove, stage: Stage): Part[] => {
   const out = new Set(stage.extra.map(part => part.id.replace(/^stage-/, '')))
   return [...groove.parts.filter(part => !out.has(part.id)), ...stage.extra]
 }
-
-/** One tick of a groove, in seconds, at a stage’s tempo. */
-export const stageTick = ({ tempo }: Pick<Stage, 'tempo'>): number => tickSeconds(plainTempo(tempo))

@@ -1,6 +1,6 @@
 import { TEMPO_RANGE, type Tempo, convertTempo } from '#core/time'
 import { rungsOf } from './climb'
-import { type LogEntry, type Word } from './log'
+import { type LogEntry, type Word, makeEntry } from './log'
 import type { Lap } from './play'
 import { type Stage, plainTempo } from './stage'
 
@@ -261,11 +261,10 @@ export const entryOf = (
   { stage, tempo, seconds, cut, word }: Extract<RunEffect, { type: 'write' }>,
   about: Pick<LogEntry, 'id' | 'at' | 'day' | 'planId' | 'sessionId'> & { revision: number | null, title: string } & Partial<Pick<LogEntry, 'limbs' | 'measures' | 'figures'>>,
 ): LogEntry => {
-  const { revision, title, limbs = [], measures = null, figures = null, ...named } = about
+  const { revision, title, ...named } = about
   const { kind, id } = stage.subject
-  return {
-    format: 'bazzet-entry', version: 3, ...named,
-    subject: { kind: kind === 'break' ? 'other' : kind, id, revision, title },
-    stage: stage.name, source: 'plan', span: stage.span, parts: stage.parts, limbs, click: stage.click, tempo, seconds, cut, word, measures, note: '', figures,
-  }
+  return makeEntry({
+    ...named, subject: { kind: kind === 'break' ? 'other' : kind, id, revision, title },
+    stage: stage.name, source: 'plan', span: stage.span, parts: stage.parts, click: stage.click, tempo, seconds, cut, word,
+  })
 }

@@ -13,11 +13,11 @@ export function dayOf(value: unknown, name: string): string {
   return day.data
 }
 
-/** Which entries a request means: `?about=ID&style=…&tag=…&limb=RF&from=…&to=…`, each left out where it does not matter. */
+/** Which entries a request means: `?about=ID&plan=ID&style=…&tag=…&limb=RF&from=…&to=…`, each left out where it does not matter. */
 export function filterOf(event: H3Event): LogFilter {
   const query = getQuery(event)
   const filter: LogFilter = {}
-  for (const name of ['about', 'style', 'tag'] as const) if (typeof query[name] === 'string' && query[name] !== '') filter[name] = query[name]
+  for (const name of ['about', 'plan', 'style', 'tag'] as const) if (typeof query[name] === 'string' && query[name] !== '') filter[name] = query[name]
   for (const name of ['from', 'to'] as const) if (query[name] !== undefined && query[name] !== '') filter[name] = dayOf(query[name], name)
   if (query.limb !== undefined && query.limb !== '') {
     const limb = LIMBS.find(one => one === query.limb)

@@ -253,6 +253,10 @@ test('a phrase, a sticking, two grooves in and out and several due ones in turn 
   await expect(form.getByRole('button', { name: 'Practise it' })).toBeDisabled()
   await form.getByRole('combobox', { name: 'The other groove' }).click()
   await page.getByRole('option', { name: 'Boiler Room Two' }).click()
+  await expect(page.getByRole('listbox')).toHaveCount(0)
+  await form.getByLabel('Bars of this groove').fill('3')
+  await form.getByLabel('Bars of this groove').press('Tab')
+  await expect(form).toContainText('Wet Rope plays 4 bars, whole times through.')
   await form.getByRole('button', { name: 'Practise it' }).click()
   await expect(page.getByLabel('Title of the plan')).toHaveValue('Wet Rope and Boiler Room Two, in and out')
 

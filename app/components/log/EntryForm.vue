@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { LIMBS, LIMB_NAMES } from '#core/kit'
-import { type LogEntry, WORDS, readEntry } from '#core/practise'
+import { type LogEntry, WORDS, makeEntry, readEntry } from '#core/practise'
 import { NOTE_VALUES, sayNoteValue } from '#core/time'
 import { newId } from '~/documents/ids'
 
@@ -19,9 +19,7 @@ const counts = [{ label: NONE, value: NONE }, ...NOTE_VALUES.map(value => ({ lab
 const words = [NO_WORD, ...WORDS]
 const byHand = computed(() => !props.entry || props.entry.source === 'hand')
 function keep() {
-  const now = props.entry ?? ({
-    format: 'bazzet-entry', version: 3, id: newId(), at: new Date().toISOString(), subject: { kind: 'other', id: 'by-hand', revision: null, title: '' }, planId: null, stage: '', source: 'hand', span: null, parts: {}, click: null, cut: false, measures: null, figures: null, sessionId: null,
-  } as unknown as LogEntry)
+  const now = props.entry ?? makeEntry({ id: newId(), at: new Date().toISOString(), day: draft.day, subject: { kind: 'other', id: 'by-hand', revision: null, title: '' }, stage: '', seconds: 0 })
   const title = draft.title.trim()
   // A day of its own stands at noon, so that it lies in its place among the others.
   const at = props.entry && props.entry.day === draft.day ? now.at : draft.day === props.today && !props.entry ? now.at : `${draft.day}T12:00:00Z`

@@ -29,8 +29,9 @@ watch(() => props.groove.id, () => {
 
 /** What the record says is solid: the tempo of each stage’s last entry, where that was solid, counted as the groove counts. */
 const solid = ref(new Map<string, number>())
-watch(() => props.groove.id, async (id) => {
+watch(() => [props.groove.id, skip.value] as const, async ([id, wanted]) => {
   solid.value = new Map()
+  if (!wanted) return
   try {
     const { entries } = await api.log.page(0, 500, { about: id })
     const found = new Map<string, number>()
@@ -39,7 +40,7 @@ watch(() => props.groove.id, async (id) => {
   } catch {
     // Without the record nothing is skipped.
   }
-}, { immediate: true })
+})
 
 const offered = computed(() => planFor(props.groove, newId, {
   way: way.value, tempo: tempo.value, goal: { ...props.groove.tempo, bpm: goal.value }, kit: kits.of(props.groove.kitId), warmUp: warmUp.value, breaks: breaks.value, on: on.value,

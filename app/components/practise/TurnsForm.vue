@@ -28,10 +28,8 @@ watch(otherId, async (id) => {
   }
 })
 /** Whole times through each: a turn of three bars over a groove of two is four. */
-const rounded = computed(() => [[props.groove, bars.value], [other.value, otherBars.value]].flatMap(([one, n]) => {
-  const many = (one as Groove | undefined)?.bars.length ?? 1
-  return one && (n as number) > many && (n as number) % many ? [`${(one as Groove).title} plays ${Math.ceil((n as number) / many) * many} bars, whole times through`] : []
-}))
+const wholeTimes = ({ title, bars: { length } }: Groove, wanted: number) => (wanted > length && wanted % length ? [`${title} plays ${Math.ceil(wanted / length) * length} bars, whole times through`] : [])
+const rounded = computed(() => [...wholeTimes(props.groove, bars.value), ...(other.value ? wholeTimes(other.value, otherBars.value) : [])])
 function make() {
   if (!other.value) return
   const stage = makeStage({

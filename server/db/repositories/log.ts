@@ -34,7 +34,7 @@ export const logColumns = (entry: LogEntry) => ({
 })
 
 /** The rows that a filter means, as a condition on the table `log`. */
-function condition({ about, style, tag, limb, from, to }: LogFilter = {}): { where: string, values: unknown[] } {
+function condition({ about, plan, style, tag, limb, from, to }: LogFilter = {}): { where: string, values: unknown[] } {
   const parts = ['binnedAt IS NULL']
   const values: unknown[] = []
   const and = (sql: string, value: unknown) => {
@@ -42,6 +42,7 @@ function condition({ about, style, tag, limb, from, to }: LogFilter = {}): { whe
     values.push(value)
   }
   if (about !== undefined) and('subjectId = ?', about)
+  if (plan !== undefined) and('planId = ?', plan)
   if (style !== undefined) and('subjectId IN (SELECT id FROM grooves WHERE json_extract(summary, \'$.style\') = ?)', style)
   if (tag !== undefined) and('subjectId IN (SELECT grooves.id FROM grooves, json_each(grooves.summary, \'$.tags\') tags WHERE tags.value = ?)', tag)
   if (limb !== undefined) and('instr(limbs, ?) > 0', limb)

@@ -112,6 +112,8 @@ async function toBin() {
 // ---- what was measured of the chosen stage last ----
 
 const lastMeasured = shallowRef<LogEntry>()
+/** The newest entries of this plan; fetched once. */
+let record: LogEntry[] | undefined
 /** What stands beside the stages: what was measured, where something was, or everything to be changed. */
 const view = ref<'measured' | 'change'>('measured')
 watch(() => [stage.value?.id, stage.value?.name] as const, async () => {
@@ -119,8 +121,8 @@ watch(() => [stage.value?.id, stage.value?.name] as const, async () => {
   const one = stage.value
   if (!one || one.subject.kind === 'break') return
   try {
-    const { entries } = await api.log.page(0, 200, { about: one.subject.id })
-    const found = entries.find(entry => entry.planId === plans.document?.id && entry.stage === one.name && entry.measures)
+    record ??= (await api.log.page(0, 200, { plan: plans.document!.id })).entries
+    const found = record.find(entry => entry.stage === one.name && entry.measures)
     const whole = found && await api.log.get(found.id)
     if (stage.value?.id === one.id) lastMeasured.value = whole
   } catch {
