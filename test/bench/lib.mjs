@@ -34,3 +34,16 @@ export async function serving(port, grooves, run) {
     rmSync(folder, { recursive: true, force: true })
   }
 }
+
+/** In a page that counts its sounds in `window.handed` as `{ late }`: how many were late, and how many there were, while it stalls for 100 ms twice a second. */
+export const lateWhileStalled = (page, ms) => page.evaluate(most => new Promise((resolve) => {
+  window.handed = []
+  const stall = setInterval(() => {
+    const until = performance.now() + 100
+    while (performance.now() < until);
+  }, 500)
+  setTimeout(() => {
+    clearInterval(stall)
+    resolve([window.handed.filter(one => one.late).length, window.handed.length])
+  }, most)
+}), ms)

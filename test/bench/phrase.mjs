@@ -1,7 +1,7 @@
 // Measures the Phrase station in headless Chromium: drawing, an edit, and from the press to the first sound.
 import { writeFileSync } from 'node:fs'
 import { launch } from '../../scripts/lib/browser.mjs'
-import { groove, percentile, serving } from './lib.mjs'
+import { groove, lateWhileStalled, percentile, serving } from './lib.mjs'
 
 const rows = []
 const row = (name, figure, unit, limit) => rows.push({ name, figure: Number(figure.toFixed(1)), unit, target: `at most ${limit}`, met: figure <= limit })
@@ -112,17 +112,7 @@ await serving(4179, grooves, async (url) => {
     row('from the press of Play to the first sound of it, sounds ready, 95th percentile', percentile(times, 0.95), 'ms', 150)
 
     // Twenty seconds of it with the page stalled for 100 ms twice a second.
-    const late = await page.evaluate(() => new Promise((resolve) => {
-      window.handed = []
-      const stall = setInterval(() => {
-        const until = performance.now() + 100
-        while (performance.now() < until);
-      }, 500)
-      setTimeout(() => {
-        clearInterval(stall)
-        resolve([window.handed.filter(one => one.late).length, window.handed.length])
-      }, 20_000)
-    }))
+    const late = await lateWhileStalled(page, 20_000)
     row(`late sounds of it, 20 s in Chromium with stalls of 100 ms, ${late[1]} sounds`, late[0], 'sounds', 0)
     await page.close()
   }

@@ -1,7 +1,7 @@
 // Measures a log of 20,000 entries: each sum on the server, and the page; and clicks of a stage while the page stalls.
 import { writeFileSync } from 'node:fs'
 import { launch } from '../../scripts/lib/browser.mjs'
-import { groove, percentile, serving } from './lib.mjs'
+import { groove, lateWhileStalled, percentile, serving } from './lib.mjs'
 
 const rows = []
 const row = (name, figure, unit, most) => rows.push({ name, figure: Number(figure.toFixed(1)), unit, target: most ? `at most ${most}` : '0', met: figure <= most })
@@ -60,7 +60,7 @@ await serving(4183, kept, async (url) => {
     window.handed = []
     const start = AudioBufferSourceNode.prototype.start
     AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-      if (this.buffer && this.buffer.duration > 0.01) window.handed.push(when > 0 && when < this.context.currentTime)
+      if (this.buffer && this.buffer.duration > 0.01) window.handed.push({ late: when > 0 && when < this.context.currentTime })
       return start.call(this, when, ...rest)
     }
   })
@@ -68,17 +68,7 @@ await serving(4183, kept, async (url) => {
   await page.waitForTimeout(1500)
   await page.getByRole('button', { name: 'Space: start' }).click()
   await page.locator('[data-phase="playing"]').waitFor()
-  const late = await page.evaluate(() => new Promise((resolve) => {
-    window.handed = []
-    const stall = setInterval(() => {
-      const until = performance.now() + 100
-      while (performance.now() < until);
-    }, 500)
-    setTimeout(() => {
-      clearInterval(stall)
-      resolve([window.handed.filter(Boolean).length, window.handed.length])
-    }, 30_000)
-  }))
+  const late = await lateWhileStalled(page, 30_000)
   row(`late sounds of a stage, 30 s in Chromium with stalls of 100 ms, ${late[1]} sounds`, late[0], 'sounds', 0)
   await browser.close()
 })

@@ -113,9 +113,10 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
     return dueList(words.map(one => ({ ...byId.get(one.id)!, words: one.words.split(',') as Word[], last: one.last, counts: best.get(one.id)?.counts ?? null, quarters: best.get(one.id)?.quarters ?? null })), today, spacing)
   },
   async figures(grooveId) {
+    // A figure that was played to its end counts, though the stage was cut off after it.
     const rows = await sequelize.query<{ figure: string, quarters: number, counts: NoteValue, day: string }>(`
       SELECT figures.value AS figure, MAX(quarters) AS quarters, counts, day FROM log, json_each(log.entry, '$.figures') figures
-      WHERE binnedAt IS NULL AND kind = 'figures' AND subjectId = ? AND best = 1 GROUP BY figures.value`, { replacements: [grooveId], type: QueryTypes.SELECT })
+      WHERE binnedAt IS NULL AND kind = 'figures' AND subjectId = ? AND (word IS NULL OR word <> 'missed') GROUP BY figures.value`, { replacements: [grooveId], type: QueryTypes.SELECT })
     return rows.map(({ figure, quarters, counts, day }) => ({ figure, tempo: convertTempo({ bpm: quarters, counts: '1/4' }, counts), day }))
   },
   count: () => model.count({ where: { binnedAt: null } }),
