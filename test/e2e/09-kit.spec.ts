@@ -1,4 +1,4 @@
-import { expect, test } from './app'
+import { boxOf, expect, test } from './app'
 
 type Kit = import('#core/kit').Kit
 const stored = async (url: string, id: string) => (await (await fetch(`${url}/api/kits/${id}`)).json()) as { revision: number, document: Kit }
@@ -15,7 +15,7 @@ test('a piece is dragged on the plan to where it stands, or walked there with th
 
   const ride = page.locator('[data-piece="ride"]')
   const before = stands((await stored(app.url, 'electronic')).document, 'ride')
-  const box = (await ride.boundingBox())!
+  const box = await boxOf(ride)
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
   await page.mouse.move(x, y)
   await page.mouse.down()

@@ -1,4 +1,4 @@
-import { expect, test } from './app'
+import { boxOf, expect, test } from './app'
 
 test('findings are pointed at in the lanes; the balance by role is held against the style and mended', async ({ bench }) => {
   const { page } = bench
@@ -102,7 +102,7 @@ test('a sheet prints title, tempo, counts and sticking on one page, in up to fou
     await page.getByRole('combobox', { name: 'Paper' }).click()
     await page.getByRole('option', { name: paper }).click()
     await expect(sheet).toHaveAttribute('data-paper', paper)
-    expect(Math.round((await sheet.boundingBox())!.width / 96 * 25.4)).toBe(width)
+    expect(Math.round((await boxOf(sheet)).width / 96 * 25.4)).toBe(width)
     // As the printer gets it: the rail and the controls are gone, and it is one page.
     await page.emulateMedia({ media: 'print' })
     await expect(page.getByRole('navigation', { name: 'Stations' })).toBeHidden()

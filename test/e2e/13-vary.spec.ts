@@ -1,4 +1,4 @@
-import { expect, test } from './app'
+import { boxOf, expect, test } from './app'
 
 type Page = import('@playwright/test').Page
 type Groove = import('#core/groove').Groove
@@ -87,7 +87,7 @@ test('an ornament goes where the lanes are pressed, or where keys say', async ({
   await expect(says(page)).toHaveText('Backbeat: 1 drag on bar 1: 2.')
   // In the lanes, below the count of 4 of the second bar.
   const lanes = page.getByRole('img', { name: /^Lanes of/ }).first()
-  const four = (await lanes.locator('text', { hasText: /^4$/ }).nth(1).boundingBox())!
+  const four = await boxOf(lanes.locator('text', { hasText: /^4$/ }).nth(1))
   await page.mouse.click(four.x + four.width / 2, four.y + 80)
   await expect(says(page)).toHaveText('Backbeat: 2 drags on bar 1: 2; bar 2: 4.')
   const places = page.getByRole('group', { name: 'Places' })
@@ -129,7 +129,7 @@ test('a recipe runs step by step, is put in another order by dragging and by key
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
 
   // The bells before the ride have nothing to strike: the step is passed over, and says so.
-  const grip = async (i: number) => (await steps.nth(i).locator('.grip').boundingBox())!
+  const grip = async (i: number) => boxOf(steps.nth(i).locator('.grip'))
   const [from, to] = [await grip(1), await grip(0)]
   await page.mouse.move(from.x + 6, from.y + 8)
   await page.mouse.down()

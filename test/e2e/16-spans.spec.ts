@@ -1,11 +1,11 @@
-import { type Bench, expect, test } from './app'
+import { type Bench, boxOf, expect, test } from './app'
 
 /** Where a limb strikes, in slots of sixteenths. */
 const slotsOf = async (bench: Bench, role: string) => (await bench.stored()).document.parts.filter(part => part.role === role).flatMap(part => part.strokes.map(stroke => stroke.at / 1260)).sort((a, b) => a - b)
 /** A place over the counts, or over the line with the numbers of the bars. */
 const over = async (bench: Bench, slot: number, y = 44) => {
   const { x } = await bench.place('Right hand', slot)
-  return { x, y: (await bench.lanes.boundingBox())!.y + y }
+  return { x, y: (await boxOf(bench.lanes)).y + y }
 }
 const BASS = [0, 3, 10, 16, 22, 25, 26]
 

@@ -1,5 +1,5 @@
 import type { CDPSession, Page } from '@playwright/test'
-import { expect, test } from './app'
+import { boxOf, expect, test } from './app'
 
 const PAGES = ['/', '/begin', '/bench/wet-rope', '/sticking', '/vary/wet-rope', '/vary/wet-rope?view=recipes', '/phrase', '/phrase/wet-rope-set', '/phrase/wet-rope-set?templates=1', '/today', '/practise?groove=wet-rope', '/practise/wet-rope-plan', '/practise/wet-rope-plan/run', '/log', '/kit/five-piece', '/player', '/sheet/wet-rope', '/compare?a=wet-rope']
 
@@ -92,7 +92,7 @@ test.describe('on a phone', () => {
     const before = await bench.sticks().count()
     const finger = await Finger.on(page)
     const frame = page.locator('div:has(> [role=application])').first()
-    const box = (await bench.lanes.boundingBox())!
+    const box = await boxOf(bench.lanes)
     const edge = await frame.evaluate(el => el.scrollWidth > el.clientWidth)
     expect(edge).toBe(true)
     await finger.drag({ x: box.x + 250, y: box.y + 150 }, { x: box.x + 100, y: box.y + 150 })
@@ -133,7 +133,7 @@ for (const [width, height] of [[1280, 800], [1024, 768], [820, 1180], [390, 780]
       expect(box!.y + box!.height, what).toBeLessThanOrEqual(height + 1)
     }
     await inSight(await page.locator('[data-run-lanes]').boundingBox(), 'lanes')
-    expect((await page.locator('[data-run-lanes]').boundingBox())!.height).toBeGreaterThan(100)
+    expect((await boxOf(page.locator('[data-run-lanes]'))).height).toBeGreaterThan(100)
     for (const name of ['Space: pause', '1 solid', '2 shaky', '3 missed', 'A again', 'S slower', 'F faster', 'N next', 'Esc leave']) await inSight(await page.getByRole('button', { name }).boundingBox(), name)
     await inSight(await page.locator('[data-timer]').boundingBox(), 'timer')
     await expect(page.locator('[data-band][visibility="visible"]')).toBeAttached()

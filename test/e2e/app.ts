@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { type Page, expect, test as base } from '@playwright/test'
+import { type Locator, type Page, expect, test as base } from '@playwright/test'
 
 /** The built server on a port and a database of its own, which a test may stop and start again. */
 export class App {
@@ -60,6 +60,17 @@ export const test = base.extend<{ bench: Bench }, { app: App }>({
   bench: async ({ page, app }, use) => use(new Bench(page, app)),
 })
 
+/** Where something stands on the page, once it is there and has stopped moving: a page that is still opening has no place for it. */
+export async function boxOf(what: Locator) {
+  let [before, box]: (Awaited<ReturnType<Locator['boundingBox']>>)[] = [null, null]
+  await expect.poll(async () => {
+    before = box
+    box = await what.boundingBox()
+    return box !== null && JSON.stringify(box) === JSON.stringify(before)
+  }, { intervals: [20, 50, 100] }).toBe(true)
+  return box!
+}
+
 /** The Bench as a player uses it. */
 export class Bench {
   constructor(readonly page: Page, readonly app: App) {}
@@ -90,8 +101,8 @@ export class Bench {
   /** The middle of a slot in a lane: lanes are found by their names, slots by the words over them. */
   async place(limb: string, slot: number) {
     const svg = this.lanes.locator('svg').first() // the grid; the strokes stand in another, over it
-    const box = (await svg.boundingBox())!
-    const name = (await svg.getByText(limb, { exact: true }).boundingBox())!
+    const box = await boxOf(svg)
+    const name = await boxOf(svg.getByText(limb, { exact: true }))
     const ticks = await svg.locator('[data-slots]').first().getAttribute('d')
     const x = [...ticks!.matchAll(/M([\d.]+) /g)].map(match => Number(match[1]))[slot]!
     return { x: box.x + x, y: name.y + name.height / 2 }
