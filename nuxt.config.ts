@@ -37,7 +37,7 @@ export default defineNuxtConfig({
   routeRules: {
     // What is opened first is drawn by the server, with its first cards, and so is what grows for years: they stand there before the scripts
     // have come.
-    '/': { ssr: true, headers: { 'cache-control': 'no-cache' } },
+    '/shelf': { ssr: true, headers: { 'cache-control': 'no-cache' } },
     '/log': { ssr: true, headers: { 'cache-control': 'no-cache' } },
     '/**': {
       // One person's tool on their own machine: the document lives in the page, so the other pages are built there.

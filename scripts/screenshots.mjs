@@ -16,7 +16,7 @@ const server = spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')],
 })
 
 const VIEWS = [
-  ['shelf', '/', page => page.getByRole('article').first().waitFor()],
+  ['shelf', '/shelf', page => page.getByRole('article').first().waitFor()],
   ['bench', '/bench/wet-rope', async (page) => {
     await page.getByRole('button', { name: 'Play', exact: true }).click()
     await page.locator('[data-band][visibility="visible"]').waitFor()

@@ -99,7 +99,7 @@ export function useBenchEdits() {
   async function toBin() {
     const { id, title } = bench.groove!
     // The page goes first: it has nothing to show once its groove is closed.
-    await navigateTo('/')
+    await navigateTo('/shelf')
     try {
       const back = await bench.toBin()
       settings.lastGroove = ''

@@ -86,7 +86,7 @@ useHead({ title: 'Begin a groove · Bazzet' })
 </script>
 
 <template>
-  <form class="flex min-h-0 flex-1 flex-col" @submit.prevent="begin" @keydown.escape="navigateTo('/')">
+  <form class="flex min-h-0 flex-1 flex-col" @submit.prevent="begin" @keydown.escape="navigateTo('/shelf')">
     <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-default px-4 py-2 sm:px-6">
       <h1 class="text-2xl text-highlighted">Begin a groove</h1>
       <UTabs v-model="from" :items="[{ label: 'From a style', value: 'style' }, { label: 'Empty bars', value: 'empty' }]" color="neutral" variant="link" size="sm" :content="false" />

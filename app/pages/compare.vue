@@ -85,7 +85,7 @@ useHead({ title: 'Compare · Bazzet' })
   </header>
   <div v-if="failed || !first || !second" class="m-auto max-w-md text-center">
     <p class="my-3">{{ failed || (first ? `No other groove is as long as “${first.title}”. Keep a variation of it on the Bench, and it can be compared with that.` : 'There are no grooves to compare yet.') }}</p>
-    <UButton :to="first ? `/bench/${first.id}` : '/'" color="neutral">{{ first ? 'To the Bench' : 'To the Shelf' }}</UButton>
+    <UButton :to="first ? `/bench/${first.id}` : '/shelf'" color="neutral">{{ first ? 'To the Bench' : 'To the Shelf' }}</UButton>
   </div>
   <template v-else>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_22rem]">

@@ -5,5 +5,5 @@ import { database } from '../db'
 export default defineNitroPlugin(async (nitro) => {
   if (import.meta.dev) return
   await database().catch(() => undefined)
-  await nitro.localFetch('/').catch(() => undefined)
+  await nitro.localFetch('/shelf').catch(() => undefined)
 })

@@ -30,7 +30,7 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
     page.on('response', (answer) => {
       if (answer.request().resourceType() === 'script') scripts.push(new URL(answer.url()).pathname)
     })
-    await page.goto(URL_)
+    await page.goto(`${URL_}/shelf`)
     await page.getByRole('article').first().waitFor()
     const bytes = scripts.reduce((sum, path) => sum + gzipSync(readFileSync(join('.output/public', path))).length, 0)
     const kb = Number((bytes / 1024).toFixed(1))

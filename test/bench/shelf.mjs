@@ -89,7 +89,7 @@ async function firstCards(browser) {
       })
       watcher.observe(document, { subtree: true, childList: true })
     })
-    await page.goto(URL_)
+    await page.goto(`${URL_}/shelf`)
     await page.waitForFunction(() => window.firstCards)
     // The first page of all finds the server cold too, and counts like the others.
     times.push(await page.evaluate(() => window.firstCards))
@@ -102,7 +102,7 @@ async function firstCards(browser) {
 /** Typing in the field until the list it leaves has been painted; then the heap while all of it is scrolled through. */
 async function typingAndScrolling(browser) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.goto(URL_)
+  await page.goto(`${URL_}/shelf`)
   await page.locator('article svg[role=img]').first().waitFor()
   await page.waitForLoadState('networkidle')
   const times = await page.evaluate(async () => {

@@ -4,7 +4,7 @@ import { parseMidi } from 'midi-file'
 import { type App, expect, test } from './app'
 
 const shelf = async (page: import('@playwright/test').Page, app: App) => {
-  await page.goto(app.url)
+  await page.goto(`${app.url}/shelf`)
   // The whole list has come, where at first the server had drawn the newest.
   await expect(page.getByRole('status').first()).toHaveText(/^\d+ of \d+$/)
 }

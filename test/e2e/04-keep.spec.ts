@@ -85,7 +85,7 @@ test('a stale save is refused, and both can be kept', async ({ bench }) => {
   await twoTabs(bench, 'Twosome')
   await page.getByRole('button', { name: 'Keep both' }).click()
   await expect(page.getByLabel('Title')).toHaveValue('Twosome, theirs')
-  await page.goto(app.url)
+  await page.goto(`${app.url}/shelf`)
   await page.getByLabel('Find a groove').fill('twosome')
   await expect(page.getByRole('article')).toHaveCount(2)
   await expect(page.getByRole('article').filter({ hasText: 'Twosome (mine)' })).toBeVisible()

@@ -212,7 +212,9 @@ test('Today says what is due, the longest overdue first, at which tempo it stood
   const log = (one: object) => fetch(`${app.url}/api/log`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(one) })
   // Solid twice, the second time 40 days ago: due 38 days.
   for (const one of [entry('cold-kettle', 41, 'solid', 80), entry('cold-kettle', 40, 'solid', 84)]) expect((await log(one)).status).toBe(201)
-  await page.goto(`${app.url}/today`)
+  // Whoever has practised before begins here.
+  await page.goto(app.url)
+  await expect(page).toHaveURL(`${app.url}/today`)
   const line = page.locator('[data-due]', { hasText: 'Cold Kettle' })
   await expect(page.locator('[data-due]').first()).toContainText('Cold Kettle')
   await expect(line).toContainText('due for 38 days')

@@ -21,7 +21,7 @@ const changed = async (page: Page) => {
   await page.getByRole('tab', { name: 'Change it' }).click()
 }
 const STATIONS: [name: string, path: string, there: string, before?: (page: Page) => Promise<void>][] = [
-  ['Shelf', '/', 'article'],
+  ['Shelf', '/shelf', 'article'],
   ['Bench', '/bench/wet-rope', '[role=application]'],
   ['a Bench with trouble', '/bench/cold-kettle', '[data-finding="clash"]'],
   ['Begin', '/begin', '[data-style]'],

@@ -26,6 +26,7 @@ test('started without demo data it begins with an empty Shelf, in the database i
     await app.start()
     await page.goto(app.url)
     await expect(page.getByRole('heading', { name: 'Nothing on the Shelf yet' })).toBeVisible()
+    await expect(page).toHaveURL(`${app.url}/shelf`)
     const { port } = new URL(app.url)
     // The same port again: a sentence, and the first goes on.
     const second = await say('start', { PORT: port, BAZZET_DB: join(folder, 'other.db') }, /never said/)

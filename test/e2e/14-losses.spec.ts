@@ -100,7 +100,7 @@ test('both versions can be kept of a groove whose title is as long as a title ma
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Keep both' }).click()
   await expect(page.getByLabel('Title')).toHaveValue('Short, theirs')
-  await page.goto(app.url)
+  await page.goto(`${app.url}/shelf`)
   await page.getByLabel('Find a groove').fill('long name')
   await expect(page.getByRole('article')).toHaveCount(1)
   await expect(page.getByRole('article')).toContainText('(mine)')

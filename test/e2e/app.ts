@@ -110,7 +110,7 @@ export class Bench {
 
   /** Begins empty bars from the Shelf, of one of the common meters. */
   async beginEmpty(title: string, meter = '4/4') {
-    await this.page.goto(this.app.url)
+    await this.page.goto(`${this.app.url}/shelf`)
     await this.page.getByRole('button', { name: 'Begin a groove' }).first().click()
     await this.page.getByLabel('Title').fill(title)
     await this.page.getByRole('tab', { name: 'Empty bars' }).click()

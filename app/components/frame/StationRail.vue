@@ -15,7 +15,7 @@ const last = computed(() => (mounted.value && settings.lastGroove ? `/${settings
 const lastPhrase = computed(() => (mounted.value && settings.lastPhrase ? `/${settings.lastPhrase}` : ''))
 const stations = computed(() => [
   { name: 'Today', to: '/today', at: (path: string) => path.startsWith('/today') },
-  { name: 'Shelf', to: '/', at: (path: string) => path === '/' || path === '/begin' },
+  { name: 'Shelf', to: '/shelf', at: (path: string) => path === '/shelf' || path === '/begin' },
   { name: 'Bench', to: `/bench${last.value}`, at: (path: string) => path.startsWith('/bench') },
   { name: 'Sticking', to: '/sticking', at: (path: string) => path.startsWith('/sticking') },
   { name: 'Vary', to: `/vary${last.value}`, at: (path: string) => path.startsWith('/vary') },

@@ -120,7 +120,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
 </script>
 
 <template>
-  <NotOpened v-if="failed" what="groove" :why="failed" to="/" where="To the Shelf" />
+  <NotOpened v-if="failed" what="groove" :why="failed" to="/shelf" where="To the Shelf" />
   <template v-else-if="bench.groove && bench.shown && settled && read && readable">
     <h1 class="sr-only">Bench: {{ bench.groove.title }}</h1>
     <FactBar :groove="facts" :pieces="pieces" @edit="edit" @bars="setBars" @mirror="mirror" @refused="refused">

@@ -10,6 +10,6 @@ if (settings.lastGroove) await navigateTo(`/bench/${settings.lastGroove}`, { rep
   <div class="m-auto max-w-md text-center">
     <h1 class="text-2xl">The Bench is empty</h1>
     <p class="my-3">Pick a groove from the Shelf, or begin one, and layer it here limb by limb.</p>
-    <UButton to="/" color="neutral">To the Shelf</UButton>
+    <UButton to="/shelf" color="neutral">To the Shelf</UButton>
   </div>
 </template>

@@ -50,7 +50,7 @@ const { paper, scale, fit, width, print } = usePaper(content, () => `${groove.va
 </script>
 
 <template>
-  <NotOpened v-if="failed || !groove" what="groove" :why="failed" to="/" where="To the Shelf" />
+  <NotOpened v-if="failed || !groove" what="groove" :why="failed" to="/shelf" where="To the Shelf" />
   <template v-else>
     <header class="no-print flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
       <span class="display text-2xl text-highlighted">Sheet</span>

@@ -117,7 +117,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
 </script>
 
 <template>
-  <NotOpened v-if="failed || !bench.groove" what="groove" :why="failed" to="/" where="To the Shelf" />
+  <NotOpened v-if="failed || !bench.groove" what="groove" :why="failed" to="/shelf" where="To the Shelf" />
   <template v-else-if="settled">
     <header class="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-1.5 border-b border-default px-5 py-2">
       <h1 class="text-2xl"><span class="sr-only">Vary </span>{{ bench.groove.title }}</h1>

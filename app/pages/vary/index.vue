@@ -10,6 +10,6 @@ if (settings.lastGroove) await navigateTo(`/vary/${settings.lastGroove}`, { repl
   <div class="m-auto max-w-md text-center">
     <h1 class="text-2xl">Nothing to vary yet</h1>
     <p class="my-3">Open a groove from the Shelf, and make variations of it here.</p>
-    <UButton to="/" color="neutral">To the Shelf</UButton>
+    <UButton to="/shelf" color="neutral">To the Shelf</UButton>
   </div>
 </template>
