@@ -27,7 +27,7 @@ export function useStep(what: MaybeRefOrGetter<Stepped | undefined>) {
   const step = computed<Instant[]>(() => (at.value >= 0 && at.value < instants.value.length ? stepFrom(toValue(what)!.groove, instants.value, at.value, stride.value) : []))
   const says = computed(() => {
     if (!instants.value.length) return 'Nothing sounds here: put a stroke in a lane first.'
-    return step.value.length ? step.value.map(instant => sayInstant(toValue(what)!.groove, instant, settings.counting)).join('. ') : 'Press Space, and the first strokes sound.'
+    return step.value.length ? step.value.map(instant => sayInstant(toValue(what)!.groove, instant, settings.counting)).join('. ') : 'Press Space or Next, and the first strokes sound.'
   })
   watch(step, now => (marks.marked.value = now.flatMap(({ strokes }) => strokes.map(stroke => refOf(toValue(what)!.groove, stroke)))))
   // What is changed under it begins anew; a stroke that is gone can't be stood on.

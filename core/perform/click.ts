@@ -1,9 +1,12 @@
 import { LIMBS, type Limb } from '#core/kit'
 import { type BarTime, type Beat, type Counting, barStarts, beatsOf, countSlots, eighthsIn, eighthsOf, offBeatOf } from '#core/time'
+import { CLAVES, type Clave, claveIn } from './clave'
 
 /** Where a click falls. Each program is one of the schools: see product.md, where the click goes. */
-export const CLICKS = ['none', 'every beat', 'backbeats', 'first of bar', 'eighths', 'off-beats', 'inner sixteenths'] as const
+export const CLICKS = ['none', 'every beat', 'backbeats', 'first of bar', 'eighths', 'off-beats', 'inner sixteenths', ...CLAVES] as const
 export type Click = typeof CLICKS[number]
+
+const isClave = (click: Click): click is Clave => CLAVES.includes(click as Clave)
 
 /** Where a voice counts instead of the click: on every slot, on the felt beats, or wherever a limb strikes. */
 export const SPOKEN = ['every slot', 'beats', ...LIMBS] as const
@@ -22,7 +25,7 @@ export interface ClickPlan { program: Click | readonly number[], gaps?: { sound:
 export interface ClickStroke { at: number, first: boolean, says?: string }
 
 /** Places within one felt beat, in ticks from the bars' start. */
-function placesIn(click: Exclude<Click, 'none'>, of: Beat): number[] {
+function placesIn(click: Exclude<Click, 'none' | Clave>, of: Beat): number[] {
   const { at, beat, length } = of
   switch (click) {
     case 'every beat': return [at]
@@ -36,14 +39,15 @@ function placesIn(click: Exclude<Click, 'none'>, of: Beat): number[] {
 
 /**
  * The clicks of one pass through the bars, silent bars not yet left out. Backbeats are the even felt beats; eighths and
- * off-beats are the felt beat's own (core/time); inner sixteenths are those between the eighths, e and a.
+ * off-beats are the felt beat's own (core/time); inner sixteenths are those between the eighths, e and a. Where a clave does not
+ * fit the bars, the felt beats click.
  */
 export function clicksOf(bars: readonly BarTime[], program: ClickPlan['program']): ClickStroke[] {
   if (program === 'none') return []
   const starts = barStarts(bars)
   const total = starts[bars.length]!
   const ats = typeof program === 'string'
-    ? beatsOf(bars).flatMap(beat => placesIn(program, beat))
+    ? isClave(program) ? claveIn(bars, program) ?? beatsOf(bars).map(beat => beat.at) : beatsOf(bars).flatMap(beat => placesIn(program, beat))
     : [...program].filter(at => at >= 0 && at < total).sort((a, b) => a - b)
   return ats.map(at => ({ at, first: starts.includes(at) }))
 }

@@ -1,3 +1,4 @@
+export * from './clave'
 export * from './click'
 export * from './performance'
 export * from './cue'

@@ -20,7 +20,7 @@ export function isolating(stage: Stage, groove: Groove, { limbs, says = '', clic
   const mine = limbsBy(groove, stage, 'player')
   if (!Object.keys(parts).length || (mine.every(limb => limbs.includes(limb)) && !span)) return undefined
   return makeStage({
-    id, name: `${limbs.length === 1 ? `${sentence(sayLimbs(limbs))} alone` : sayLimbs(limbs)}`, subject: stage.subject, span: span ?? stage.span, parts, extra: stage.extra, length: { seconds: LASTS },
+    id, name: `${limbs.length === 1 ? `${sentence(sayLimbs(limbs))} alone` : sayLimbs(limbs)}`, subject: stage.subject, span: span ?? stage.span, parts, extra: stage.extra, lines: stage.lines, length: { seconds: LASTS },
     click: { program: click, gaps: null, voice: null }, tempo: { ...plainTempo(stage.tempo), bpm: Math.max(20, Math.round(stage.tempo.bpm * SLOWER)) }, on: stage.on, attend: says.slice(0, 200),
   })
 }

@@ -1,8 +1,9 @@
-import { type Groove, type Span, inSpan, sayList, saySpan } from '#core/groove'
+import { type Groove, type Span, inSpan, sayList, saySpan, timeline } from '#core/groove'
 import { DEFAULT_KIT, type Kit, type Limb, LIMBS, isHand } from '#core/kit'
-import type { By } from '#core/perform'
+import { type By, CLAVES, type Clave, type Click, claveIn } from '#core/perform'
 import { type Phrase, phraseBars } from '#core/phrase'
 import { type Result, ok, refuse } from '#core/result'
+import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
 import { MOST_STAGES, type Plan } from './plan'
 import { nameOf } from './say'
@@ -87,6 +88,7 @@ export function planFor(groove: Groove, newId: () => string, { way: wayId = 'fee
   const subject: Subject = sticking ? { kind: 'sticking', id: groove.id, groove } : { kind: 'groove', id: groove.id }
   // A warm-up takes its time from the whole.
   const rest = minutes === undefined ? own : Math.max(1, minutes - (warmUp ? WARM_UP / 60 : 0))
+  const clave = span ? undefined : claveOf(whole, kit)
   const made = cut.map(({ step, bpm, minutes: mine, says, climb, ofCeiling }): Stage => makeStage({
     id: newId(),
     name: `${step.name ?? nameOf(limbs(step), lead)}${says ? `, ${says}` : ''}`.slice(0, 160),
@@ -94,8 +96,9 @@ export function planFor(groove: Groove, newId: () => string, { way: wayId = 'fee
     span: step.span ?? span ?? null,
     parts: step.parts,
     extra: step.extra ?? [],
+    lines: sticking ? [] : groove.guides.filter(guide => guide.notes.length).map(guide => guide.id),
     length: { seconds: Math.max(SHORTEST, Math.round(mine * rest / own * 12) * 5) },
-    click: { program: step.click, gaps: null, voice: null },
+    click: { program: clave && !step.span && CLAVE_FOR.includes(step.click) ? clave : step.click, gaps: null, voice: null },
     tempo: { bpm, counts: goal.counts },
     climb: climb ?? null,
     ofCeiling: ofCeiling ?? null,
@@ -111,6 +114,23 @@ export function planFor(groove: Groove, newId: () => string, { way: wayId = 'fee
   const called = wayId === 'feet-first' && playing.every(part => isHand(part.limb)) ? 'hand by hand' : way.name.toLowerCase()
   const where = span ? `, ${saySpan(groove, span)}` : ''
   return ok({ ...planShapeOf(), id: newId(), title: `${groove.title}${where}, ${called}`.slice(0, 160), stages })
+}
+
+/** Clicks in whose place a clave stands in its own styles. */
+const CLAVE_FOR: readonly Click[] = ['every beat', 'backbeats']
+
+/**
+ * The clave that a groove of its styles is learnt against: of those that fit its bars the one whose strokes the hands play most, the son
+ * clave with its three side first where several do.
+ */
+function claveOf(groove: Groove, kit: Kit): Clave | undefined {
+  if (styleOf(groove.style)?.family !== 'Afro-Cuban') return undefined
+  const struck = new Set(timeline(groove, kit).filter(stroke => isHand(stroke.limb)).map(stroke => stroke.at))
+  const fits = CLAVES.flatMap(clave => {
+    const ats = claveIn(groove.bars, clave)
+    return ats ? [{ clave, share: ats.filter(at => struck.has(at)).length }] : []
+  })
+  return fits.reduce<typeof fits[number] | undefined>((best, one) => (best && best.share >= one.share ? best : one), undefined)?.clave
 }
 
 const planShapeOf = (): Pick<Plan, 'format' | 'version'> => {

@@ -37,7 +37,7 @@ function figureSections(stage: Stage, groove: Groove, base: Partial<Section> & {
   if (subject.kind !== 'figures') return []
   return figuresOf(groove, subject, base.kit).map(({ mask, part }) => {
     const own = Object.fromEntries(groove.parts.filter(one => one.limb === subject.limb).map(one => [one.id, 'silent' as const]))
-    return makeSection({ ...base, ...turn(groove, base.kit, subject.bars), id: `${stage.id}-${mask}`, extra: [...stage.extra, part], parts: { ...castOf(groove, stage), ...own, [part.id]: 'player' } })
+    return makeSection({ ...base, ...turn(groove, base.kit, subject.bars), id: `${stage.id}-${mask}`, guides: stage.lines, extra: [...stage.extra, part], parts: { ...castOf(groove, stage), ...own, [part.id]: 'player' } })
   })
 }
 
@@ -63,7 +63,7 @@ export function stagePerformance(stage: Stage, material: Material, { tempo = sta
   const base = { kit, model: true, click, fades: stage.fades, tempo: plainTempo(tempo) }
   switch (stage.subject.kind) {
     case 'groove': case 'sticking': {
-      const section = { id: stage.id, groove, ...base, ...(stage.span ? { span: stage.span } : {}), parts: castOf(groove, stage), extra: stage.extra }
+      const section = { id: stage.id, groove, ...base, ...(stage.span ? { span: stage.span } : {}), parts: castOf(groove, stage), extra: stage.extra, guides: stage.lines }
       return laps === null ? looped(section, stage.countIn) : { sections: [makeSection({ ...section, times: laps })], countIn: stage.countIn }
     }
     case 'figures': return round(figureSections(stage, groove, base), laps, stage.countIn)

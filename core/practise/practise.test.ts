@@ -127,7 +127,7 @@ describe('older plans and entries', () => {
     expect(read.value).toEqual({
       format: 'bazzet-plan', version: 3, id: 'p', title: 'P',
       stages: [{
-        id: 's', name: 'Feet', subject: { kind: 'groove', id: 'g' }, span: null, parts: { bass: 'player' }, extra: [], length: { seconds: 120 },
+        id: 's', name: 'Feet', subject: { kind: 'groove', id: 'g' }, span: null, parts: { bass: 'player' }, extra: [], lines: [], length: { seconds: 120 },
         click: { program: 'backbeats', gaps: null, voice: null }, fades: null, countIn: 1, tempo: { bpm: 66, counts: '1/4', assumed: true }, climb: null, ofCeiling: null, pulse: 'steady', on: 'kit', attend: '', given: ['name'],
       }],
     })

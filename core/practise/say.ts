@@ -41,6 +41,10 @@ const CLICK_WORDS: Record<Click, string> = {
   'eighths': 'Click on the eighths.',
   'off-beats': 'Click on the off-beats.',
   'inner sixteenths': 'Click on the inner sixteenths.',
+  'son clave 3-2': 'The son clave clicks, three side first.',
+  'son clave 2-3': 'The son clave clicks, two side first.',
+  'rumba clave 3-2': 'The rumba clave clicks, three side first.',
+  'rumba clave 2-3': 'The rumba clave clicks, two side first.',
 }
 /** Where a voice counts, in a player’s words. */
 export const sayVoice = (where: Spoken): string =>

@@ -45,6 +45,8 @@ export const stageSchema = z.strictObject({
   parts: partsSchema,
   /** Parts that are there in this stage alone, such as a hat foot to practise against. */
   extra: z.array(partSchema).max(8, { error: 'A stage adds at most 8 parts.' }).default([]),
+  /** Lines above the limbs that are heard along with it, by their ids. */
+  lines: z.array(idSchema).max(8, { error: 'A stage hears at most 8 lines.' }).default([]),
   length: lengthSchema,
   click: clickSchema,
   /** Bars with the machine and bars without, in turn. */
@@ -71,7 +73,7 @@ export type NewStage = z.input<typeof stageSchema>
 
 /** A stage with the usual values where none are given: `makeStage({ id, name, subject, parts, length, click, tempo })`. */
 export const makeStage = (given: Pick<Stage, 'id' | 'name' | 'subject' | 'parts' | 'length' | 'tempo'> & Partial<Stage>): Stage => ({
-  span: null, extra: [], click: { program: 'every beat', gaps: null, voice: null }, fades: null, countIn: 1, climb: null, ofCeiling: null, pulse: 'steady', on: 'kit', attend: '', given: [], ...given,
+  span: null, extra: [], lines: [], click: { program: 'every beat', gaps: null, voice: null }, fades: null, countIn: 1, climb: null, ofCeiling: null, pulse: 'steady', on: 'kit', attend: '', given: [], ...given,
 })
 
 /** A tempo as it is kept without the mark of an assumption: what a player has set, or a groove says. */

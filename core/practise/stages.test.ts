@@ -33,6 +33,17 @@ describe('a stage as it sounds', () => {
     expect([...new Set(heard.map(cue => cue.bar))]).toEqual([0, 1, 3, 4])
   })
 
+  it('hears the lines above that it names; a plan made of a groove with one hears it, and so does what a miss puts in', () => {
+    const riff: Groove = { ...groove, guides: [{ id: 'riff', name: 'Riff', notes: [{ at: 0, length: 5040, level: 3 }, { at: 12600, length: 2520, level: 3 }] }] }
+    const with_ = { ...material, grooves: new Map([['g', riff]]) }
+    const lines = (one: Stage) => new CueLine(stagePerformance(one, with_, {})!).between(0, 4).flatMap(cue => (cue.kind === 'guide' ? [cue.seconds] : []))
+    expect(lines(stage())).toEqual([])
+    expect(lines(stage({ lines: ['riff'] }))).toEqual([0, 2.5])
+    const made = planFor(riff, newId)
+    expect(made.ok && made.value.stages.map(lines)).toEqual(made.ok && made.value.stages.map(one => lines({ ...one, lines: ['riff'] })))
+    expect(helpFor(stage({ lines: ['riff'] }), riff, DEFAULT_KIT, 'help')?.lines).toEqual(['riff'])
+  })
+
   it('goes from one groove to the other every so many bars, and round', () => {
     const turns = stage({ subject: { kind: 'turns', id: 'gh', of: [{ id: 'g', bars: 2 }, { id: 'h', bars: 1 }] }, parts: { RH: 'player', LH: 'player', RF: 'player' } })
     const pieces = strokes(turns, 24)

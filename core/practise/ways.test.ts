@@ -37,6 +37,23 @@ const made = (groove: Groove, way: string, more = {}): Plan => {
 }
 const names = (groove: Groove, way: string) => made(groove, way).stages.map(stage => stage.name)
 
+describe('in Afro-Cuban styles the clave clicks', () => {
+  const begun = (style: string, bars: number) => beginStyle(styleOf(style)!, { id: style, title: style, bars, bare: false, lead: 'right', kitId: 'five-piece', hands: 'crossed', newId: i => `p${i}` })
+  it.each([
+    // The shell pattern of the card has its two side first, and so has the cross-stick of its clave.
+    ['mambo-cascara', 2, 'son clave 2-3'],
+    ['songo', 1, 'son clave 3-2'],
+    ['rock-eighths', 1, 'every beat'],
+  ])('%s over %i bars: %s', (style, bars, program) => {
+    const plan = made(begun(style, bars), 'hands-first')
+    expect(plan.stages[0]!.click.program).toBe(program)
+  })
+
+  it('but not where only a span is practised, since it would begin anywhere', () => {
+    expect(made(begun('mambo-cascara', 2), 'hands-first', { span: { from: 0, to: 10080 } }).stages[0]!.click.program).toBe('every beat')
+  })
+})
+
 describe('each way to learn, on a rock bar', () => {
   it.each<[string, string[]]>([
     ['feet-first', ['Feet alone', 'Feet and lead hand', 'Feet and other hand', 'All four limbs']],

@@ -42,7 +42,7 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
   ['templates of a Phrase', '/phrase/wet-rope-set?templates=1', '[data-templates] [data-section]'],
   ['Today', '/today', '[data-due]'],
   ['Practise, a new plan', '/practise?groove=wet-rope', '[data-offered]'],
-  ['Practise, figures', '/practise?groove=wet-rope', '[data-figure]', page => page.getByRole('tab', { name: 'Figures against an ostinato' }).click()],
+  ['Practise, figures', '/practise?groove=wet-rope', '[data-figure]', page => page.getByRole('tab', { name: 'Figures' }).click()],
   ['a plan, to be changed', '/practise/wet-rope-plan', '[data-climb]', changed],
   ['a plan, measured', '/practise/wet-rope-plan', '[data-measured] .apexcharts-series', page => page.locator('[data-stage-id]').last().click()],
   ['the runner', '/practise/wet-rope-plan/run', '[data-timer]'],

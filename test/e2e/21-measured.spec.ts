@@ -170,7 +170,7 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   await expect.poll(async () => (await entriesOf(app, 'kinds')).map(entry => [entry.stage, entry.subject.kind])).toEqual([['Turns', 'turns'], ['Phrase', 'phrase'], ['Step', 'groove']])
 
   await page.goto(`${app.url}/practise?groove=ladder-in-the-rain`)
-  await page.getByRole('tab', { name: 'Figures against an ostinato' }).click()
+  await page.getByRole('tab', { name: 'Figures' }).click()
   const form = page.getByRole('form', { name: 'Figures against an ostinato' })
   await expect(form.locator('[data-figure]')).toHaveCount(15)
   await form.getByLabel('Bars of each figure').fill('1')
@@ -185,7 +185,7 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   await page.keyboard.press('1')
   await phase(page, 'over')
   await page.goto(`${app.url}/practise?groove=ladder-in-the-rain`)
-  await page.getByRole('tab', { name: 'Figures against an ostinato' }).click()
+  await page.getByRole('tab', { name: 'Figures' }).click()
   await expect(form.locator('[data-figure]').first()).toContainText('400')
   await expect(form.locator('[data-figure="xxxx"]')).toContainText('not yet')
 })

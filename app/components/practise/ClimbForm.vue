@@ -1,12 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { ALLOWS, ALLOW_WORDS, type Climb, MISS_WORDS, ON_MISS, type Stage, rungsOf } from '#core/practise'
+import { type Tempo, convertTempo } from '#core/time'
 
 /** How the tempo of a stage climbs: to where, by which steps, what allows the next, and what a miss does. */
-const props = defineProps<{ stage: Stage }>()
+const props = defineProps<{ stage: Stage, goal?: Tempo | undefined }>()
 const emit = defineEmits<{ set: [facts: Partial<Stage>] }>()
 const climb = computed(() => props.stage.climb)
-const toggle = (on: boolean) => emit('set', { climb: on ? { to: Math.min(400, Math.round(props.stage.tempo.bpm * 1.3)), step: 4, then: [], allows: 'word', miss: 'down' } : null })
+/** Where a new climb goes: to the groove's own tempo, or where it stands there already, a third faster. */
+function goalOf({ bpm, counts }: Tempo): number {
+  const goal = props.goal ? Math.round(convertTempo(props.goal, counts).bpm) : 0
+  return goal > bpm ? goal : Math.min(400, Math.round(bpm * 4 / 3))
+}
+const toggle = (on: boolean) => emit('set', { climb: on ? { to: goalOf(props.stage.tempo), step: 4, then: [], allows: 'word', miss: 'down' } : null })
 const change = (facts: Partial<Climb>) => emit('set', { climb: { ...climb.value!, ...facts } })
 /** Tempos after the goal as they are typed: '97, 92'. */
 function setThen(event: Event) {

@@ -58,6 +58,8 @@ function setSpan(a: number, b: number) {
   const span = { from: first.at, to: last.at + last.length }
   set({ span: span.from === 0 && span.to === barStarts(props.groove!.bars).at(-1) ? null : span })
 }
+/** Lines above the limbs that can be heard along with it. */
+const lines = computed(() => (castsLimbs(props.stage) ? [] : props.groove?.guides.filter(guide => guide.notes.length) ?? []))
 const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(props.stage.subject.kind))
 </script>
 
@@ -66,6 +68,7 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
     <input :value="stage.name" aria-label="Name of the stage" maxlength="160" class="display w-full border-b border-transparent bg-transparent text-xl text-highlighted hover:border-accented focus:border-inverted" @change="event => groove && set(stageNamed(stage, groove, (event.target as HTMLInputElement).value.trim()))" />
     <div v-if="cast.length" class="flex flex-wrap items-center gap-x-4 gap-y-2" role="group" aria-label="Who plays">
       <label v-for="part in cast" :key="part.id" class="flex items-center gap-1.5 text-sm" :class="(stage.parts[part.id] ?? 'silent') === 'silent' ? 'text-muted' : ''">{{ part.name }} <USelect :model-value="stage.parts[part.id] ?? 'silent'" :items="BY" size="sm" class="w-26" :aria-label="`Who plays ${part.name}`" @update:model-value="by => take(castPart(stage, groove!, part.id, by as By))" /><UButton v-if="part.own" size="xs" color="neutral" variant="ghost" icon="i-lucide-x" :aria-label="`Take ${part.name} out of this stage`" @click="take(withoutHelper(stage, part.id))" /></label>
+      <UCheckbox v-for="line in lines" :key="line.id" :model-value="stage.lines.includes(line.id)" color="neutral" :label="`hear “${line.name}”`" @update:model-value="on => set({ lines: on ? [...stage.lines, line.id] : stage.lines.filter(id => id !== line.id) })" />
       <UDropdownMenu v-if="!castsLimbs(stage)" :items="helpers"><UButton size="sm" color="neutral" variant="outline">Add a helper</UButton></UDropdownMenu>
     </div>
     <div class="flex flex-wrap items-end gap-x-5 gap-y-3">
@@ -80,7 +83,7 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
     </div>
     <template v-if="!rests">
       <div v-if="click === 'own slots' && groove"><p class="mb-1 text-sm text-muted">Press the slots it falls on</p><SlotRow label="Slots the click falls on" :bars="groove.bars" :pressed="pressed" @press="pressSlot" /></div>
-      <ClimbForm v-if="stage.pulse === 'steady'" :stage="stage" @set="set" />
+      <ClimbForm v-if="stage.pulse === 'steady'" :stage="stage" :goal="groove?.tempo" @set="set" />
       <div class="flex flex-wrap items-center gap-x-6 gap-y-2 text-sm text-muted">
         <span v-if="spanned" class="flex items-center gap-2">from <USelect :model-value="from" :items="beatItems" size="sm" class="w-26" aria-label="From which beat" @update:model-value="a => setSpan(Number(a), to)" /> to the end of <USelect :model-value="to" :items="beatItems" size="sm" class="w-26" aria-label="To which beat" @update:model-value="b => setSpan(from, Number(b))" /></span>
         <span class="flex items-center gap-2"><UInputNumber :model-value="gaps.sound" :min="1" :max="64" size="sm" class="w-22" aria-label="Bars with click" @update:model-value="sound => sound && setGaps({ sound })" /> bars with click, <UInputNumber :model-value="gaps.silent" :min="0" :max="64" size="sm" class="w-22" aria-label="Bars without click" @update:model-value="silent => setGaps({ silent: silent ?? 0 })" /> without</span>

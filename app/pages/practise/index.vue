@@ -74,7 +74,7 @@ async function planPhrase(id: string) {
   else toast.add({ title: plan.reason, color: 'error' })
 }
 const kind = ref('plan')
-const KINDS = [{ label: 'A plan', value: 'plan' }, { label: 'Figures against an ostinato', value: 'figures' }, { label: 'In and out', value: 'turns' }]
+const KINDS = [{ label: 'A plan', value: 'plan' }, { label: 'Figures', value: 'figures' }, { label: 'In and out', value: 'turns' }]
 useHead({ title: 'Practise · Bazzet' })
 </script>
 

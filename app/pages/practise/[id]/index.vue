@@ -141,11 +141,11 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
 <template>
   <NotOpened v-if="failed || !plans.document || !stage" what="plan" :why="failed" to="/practise" where="To all plans" />
   <template v-else>
-    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
+    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6 xl:flex-nowrap">
       <h1 class="sr-only">{{ plans.document.title }}</h1>
-      <input :value="plans.document.title" aria-label="Title of the plan" maxlength="160" class="display field-sizing-content min-w-24 max-w-full border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted sm:max-w-120" @change="retitle" />
-      <span class="text-sm text-muted">to <TempoMark :tempo="goal" /> · {{ minutes }} minutes{{ breaks ? ` with ${breaks === 1 ? 'one break' : `${breaks} breaks`}` : '' }}</span>
-      <NuxtLink v-if="first" :to="`/bench/${first.id}`" class="text-sm text-muted underline">{{ first.title }} on the Bench</NuxtLink>
+      <input :value="plans.document.title" aria-label="Title of the plan" maxlength="160" class="display field-sizing-content min-w-24 max-w-full shrink text-ellipsis border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted sm:max-w-120" @change="retitle" />
+      <span class="shrink-0 text-sm text-muted">to <TempoMark :tempo="goal" /> · {{ minutes }} minutes{{ breaks ? ` with ${breaks === 1 ? 'one break' : `${breaks} breaks`}` : '' }}</span>
+      <NuxtLink v-if="first" :to="`/bench/${first.id}`" class="shrink-0 text-sm text-muted underline">On the Bench</NuxtLink>
       <SaveNote class="ml-auto" :state="plans.saveState" />
       <UDropdownMenu :items="[{ label: 'A stage', onSelect: () => add('stage') }, { label: 'A break', onSelect: () => add('break') }]"><UButton color="neutral" variant="outline">Add</UButton></UDropdownMenu>
       <UButton v-if="underWay" color="neutral" variant="outline" size="lg" :to="run(false)">From the start</UButton>
