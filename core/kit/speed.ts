@@ -14,7 +14,7 @@ const wellOver = (gap: number, other: number): boolean => gap > BREATH * other +
 export const isBreath = (before: number, gap: number, after: number): boolean => wellOver(gap, before) || wellOver(gap, after)
 
 /** Seconds: a second blow later than this is a stroke of its own, and no bounce. */
-const LONGEST_BOUNCE = 0.17
+export const LONGEST_BOUNCE = 0.17
 /** Seconds: a tom gives the stick back later. */
 export const TOM_BOUNCE = 0.015
 

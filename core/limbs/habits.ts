@@ -1,0 +1,134 @@
+import { type Kit, type Limb, type Piece, type PieceKind, homesOf, isHand, otherSide, paired, pieceOf, strokesFor, stretchTo } from '#core/kit'
+import type { Struck } from './struck'
+
+/** Pieces on which the time is kept. */
+const TIME_KINDS: readonly PieceKind[] = ['hi-hat', 'ride', 'cowbell', 'block', 'tambourine']
+
+const CRASHES: readonly PieceKind[] = ['crash', 'china', 'splash']
+
+/** Seconds within which a stroke of the time is near enough for the lead hand to stay on it. */
+const NEAR = 0.4
+
+/** What habits cost, by name, so that a drummer can argue with them. */
+export const HABITS = {
+  /** The hand that does not lead keeps the time. */
+  time: 0.8,
+  /** The hand that keeps the time leaves it for the snare, which the other hand has under it; a ghost all the more. */
+  snare: 0.8,
+  ghost: 0.3,
+  /** A crash in the place of the time is struck by the hand that does not keep it. */
+  crash: 0.4,
+  /** The wrong hand’s turn in a stream too fast for one hand. */
+  turn: 0.6,
+  /** Two blows running by one hand, where the other could have made the second. */
+  twice: 0.15,
+  /** And so soon that the second must bounce. */
+  bounced: 0.5,
+  /** In a run round the drums the other hand plays what begins a beat. */
+  beat: 0.12,
+  /** The hand that is farther from a piece than the other plays it, for each metre. */
+  farther: 0.8,
+  /** A foot leaves its own pedal for another. */
+  pedal: 0.6,
+} as const
+
+/** Seconds from one stroke to the next under which the time is shared by both hands: about sixteenths at 105. */
+const SHARED = 0.144
+/** So many strokes make a stream. */
+const STREAM = 6
+
+/**
+ * Whose turn each stroke is in a stream of the time that is too fast for one hand: its keeper’s on the beat and every second one from there,
+ * the other hand’s between; a snare that falls in it belongs to whose turn it is. Strokes of no such stream are not in the map.
+ */
+function turnsOf(all: readonly Struck[], isTime: (i: number) => boolean, isSnare: (i: number) => boolean): Map<number, 'keeper' | 'other'> {
+  const order = all.flatMap((_, i) => (isTime(i) || isSnare(i) ? [i] : [])).sort((a, b) => all[a]!.seconds - all[b]!.seconds)
+  const turns = new Map<number, 'keeper' | 'other'>()
+  const close = (stream: readonly number[]): void => {
+    const instants = new Set(stream.map(i => all[i]!.at))
+    // Two at one instant are no stream of single strokes, and one that is mostly snare is a roll.
+    if (instants.size < STREAM || instants.size < stream.length || stream.filter(isTime).length * 2 < stream.length) return
+    const from = all[stream.find(i => all[i]!.beat) ?? stream[0]!]!.seconds
+    const gap = Math.min(...stream.slice(1).map((i, n) => all[i]!.seconds - all[stream[n]!]!.seconds))
+    for (const i of stream) turns.set(i, Math.round((all[i]!.seconds - from) / gap) % 2 === 0 ? 'keeper' : 'other')
+  }
+  let stream: number[] = []
+  for (const i of order) {
+    if (stream.length && all[i]!.seconds - all[stream.at(-1)!]!.seconds > SHARED) {
+      close(stream)
+      stream = []
+    }
+    stream.push(i)
+  }
+  close(stream)
+  return turns
+}
+
+/**
+ * What it costs by habit that a limb plays each stroke, whatever came before: Infinity where it cannot. The lead hand keeps the time, on
+ * open-handed kits the hand of the hats’ own side does; the snare belongs to the other hand while the time goes on; a foot stays on its pedal.
+ */
+export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left'): (limb: Limb, i: number) => number {
+  const leadHand: Limb = lead === 'right' ? 'RH' : 'LH'
+  const homes = homesOf(kit)
+  const isTimeStroke = (i: number): boolean => TIME_KINDS.includes(pieceOf(kit, all[i]!.piece)?.kind ?? 'pad') && !isFoot(all[i]!)
+  const times = all.flatMap((_, i) => (isTimeStroke(i) ? [i] : [])).sort((a, b) => all[a]!.seconds - all[b]!.seconds)
+  /** The hand that keeps the time around a moment; undefined where no time goes on. */
+  const keeperAt = (seconds: number): Limb | undefined => {
+    // The first stroke of the time that is not too long ago; from there on the nearest is looked for.
+    let [low, high] = [0, times.length]
+    while (low < high) {
+      const middle = (low + high) >> 1
+      if (all[times[middle]!]!.seconds < seconds - NEAR) low = middle + 1
+      else high = middle
+    }
+    let nearest: number | undefined
+    for (let n = low; n < times.length && all[times[n]!]!.seconds <= seconds + NEAR; n++) {
+      if (nearest === undefined || Math.abs(all[times[n]!]!.seconds - seconds) < Math.abs(all[nearest]!.seconds - seconds)) nearest = times[n]
+    }
+    return nearest === undefined ? undefined : keeper(pieceOf(kit, all[nearest]!.piece)!)
+  }
+  const keeper = (piece: Piece): Limb => (kit.hands === 'open' && piece.kind === 'hi-hat' ? (piece.stands.x <= 0 ? 'LH' : 'RH') : leadHand)
+  const away = (piece: Piece, limb: Limb) => Math.hypot(piece.stands.x - homes[limb].x, piece.stands.y - homes[limb].y)
+  const turns = turnsOf(all, isTimeStroke, i => pieceOf(kit, all[i]!.piece)?.kind === 'snare')
+  const hands = (limb: Limb, piece: Piece, i: number): number => {
+    const one = all[i]!
+    const far = HABITS.farther * Math.max(0, away(piece, limb) - away(piece, otherSide(limb)))
+    const keeps = keeperAt(one.seconds)
+    const turn = turns.get(i)
+    if (turn && keeps) return (limb === keeps) === (turn === 'keeper') ? 0 : HABITS.turn
+    if (TIME_KINDS.includes(piece.kind)) return limb === keeper(piece) ? 0 : HABITS.time
+    if (piece.kind === 'snare' && keeps) return limb === keeps ? HABITS.snare + (one.level === 1 ? HABITS.ghost : 0) : 0
+    if (CRASHES.includes(piece.kind) && keeps) return limb === keeps ? 0 : HABITS.crash
+    return (piece.kind === 'snare' || piece.kind === 'pad' ? 0 : far) + (one.beat && limb !== leadHand ? HABITS.beat : 0)
+  }
+  const feet = (limb: Limb, piece: Piece): number => {
+    const own = footOn(kit, piece)
+    if (own) return limb === own ? 0 : Infinity
+    const nearer = away(piece, limb) <= away(piece, otherSide(limb))
+    return HABITS.pedal + (nearer ? 0 : HABITS.pedal)
+  }
+  return (limb, i) => {
+    const one = all[i]!
+    const piece = pieceOf(kit, one.piece)
+    if (!piece || !strokesFor(piece, limb).includes(one.stroke) || stretchTo(piece, limb)?.reaches === false) return Infinity
+    return isHand(limb) ? hands(limb, piece, i) : feet(limb, piece)
+  }
+}
+
+/** The foot that rests on a pedal; undefined for what no foot rests on. */
+export function footOn(kit: Kit, piece: Piece): 'RF' | 'LF' | undefined {
+  const homes = homesOf(kit)
+  return (['RF', 'LF'] as const).find(foot => strokesFor(piece, foot).length > 0 && homes[foot].x === piece.stands.x && homes[foot].y === piece.stands.y)
+}
+
+const isFoot = ({ stroke }: Pick<Struck, 'stroke'>): boolean => stroke === 'chick' || stroke === 'splash'
+
+/** Whether one limb may strike both at once: the kit says so. */
+export const bothAtOnce = (kit: Kit, a: Struck, b: Struck): boolean => paired(kit, a.piece, b.piece)
+
+/** Whether feet strike it: the kit has the stroke for a foot alone. */
+export function byFoot(kit: Kit, one: Struck): boolean {
+  const piece = pieceOf(kit, one.piece)
+  return !!piece && strokesFor(piece, 'RF').includes(one.stroke) && !strokesFor(piece, 'RH').includes(one.stroke)
+}
