@@ -1,9 +1,9 @@
 import { writeMidi } from 'midi-file'
 import type { MidiEvent } from 'midi-file'
-import { type Kit, LEVEL_VELOCITIES, noteOf } from '#core/kit'
+import { type Kit, LEVEL_VELOCITIES, LIMBS, LIMB_NAMES, noteOf } from '#core/kit'
 import { type Groove, barTicks, grooveTicks, roundsOf } from '#core/groove'
 import { CueLine, type StrokeCue, passes } from '#core/perform'
-import { type Meter, TICKS_PER_QUARTER, barStarts, beatTicks, convertTempo, tickSeconds } from '#core/time'
+import { type Meter, type Swing, TICKS_PER_QUARTER, barStarts, beatTicks, convertTempo, tickSeconds, usualGroups } from '#core/time'
 
 /** An event before its distance from the one before is known. */
 interface At { tick: number, order: number, event: MidiEvent }
@@ -13,51 +13,76 @@ const SHORT = TICKS_PER_QUARTER / 8
 /** The most bars that are written for parts to come round. */
 const LONGEST = 64
 
+/** How a MIDI file is written: swing and pushes in the times, as it sounds, or straight notes with swing in words; all drums on one track, a track for each limb, or one for each part. */
+export interface MidiWish { swing?: 'played' | 'words', tracks?: 'one' | 'limbs' | 'parts' }
+
+/** A groove without what is done to its times. */
+const straight = (groove: Groove): Groove => ({ ...groove, feel: { swing: null, push: {} }, parts: groove.parts.map(part => ({ ...part, swing: null })) })
+
 /**
- * A groove as a standard MIDI file (type 1, 5040 ticks a quarter): one track of tempo and meters, one of drums on channel
- * 10. What is written is what is heard: swing, pushes and grace notes are in the times, to the nearest tick, muted parts are
- * left out, and a pick-up or a flam on 1 has a bar of its own before the first. A part with a cycle of its own is written
- * until it comes round, up to 64 bars. An open hat lasts until it closes or the file ends, other strokes a thirty-second.
+ * A groove as a standard MIDI file (type 1, 5040 ticks a quarter): a track of tempo and meters, and drums on channel 10. What is written
+ * is what is heard: swing, pushes and grace notes are in the times, to the nearest tick (or straight, with swing in words), muted parts are
+ * left out, and a pick-up or a flam on 1 has a bar of its own before the first. A part with a cycle of its own is written until it comes
+ * round, up to 64 bars. An open hat lasts until it closes or the file ends, other strokes a thirty-second. Tracks of a limb or a part say
+ * so in a text, which `readMidi` reads.
  */
-export function writeGrooveMidi(groove: Groove, kit: Kit): Uint8Array {
+export function writeGrooveMidi(given: Groove, kit: Kit, { swing = 'played', tracks = 'one' }: MidiWish = {}): Uint8Array {
+  const groove = swing === 'words' ? straight(given) : given
   const rounds = Math.max(1, Math.min(roundsOf(groove), Math.floor(LONGEST / groove.bars.length)))
   const strokes = new CueLine(passes(groove, kit, rounds)).between(-Infinity, Infinity).filter((cue): cue is StrokeCue => cue.kind === 'stroke' && cue.heard && !!cue.piece)
   // What sounds before 1, a pick-up or the grace note of a flam, has whole bars of its own: a pick-up may be longer than the first bar.
   const first = Math.min(0, ...strokes.map(cue => cue.seconds)) / tickSeconds(groove.tempo)
   const before = Math.ceil(-Math.round(first) / barTicks(groove.bars[0]!)) * barTicks(groove.bars[0]!)
   const end = before + rounds * grooveTicks(groove)
+  const drums = tracksOf(groove, tracks).map(({ name, words, holds }) => track(drumEvents(groove, strokes.filter(holds), before, end, [name, ...words]), end))
   return Uint8Array.from(writeMidi({
-    header: { format: 1, numTracks: 2, ticksPerBeat: TICKS_PER_QUARTER },
-    tracks: [track(timeEvents(groove, before, rounds), end), track(drumEvents(groove, strokes, before, end), end)],
+    header: { format: 1, numTracks: 1 + drums.length, ticksPerBeat: TICKS_PER_QUARTER },
+    tracks: [track(timeEvents(groove, before, rounds, swing === 'words' ? given.feel.swing : null), end), ...drums],
   }))
 }
+
+/** The tracks of drums, by name, with what each says of itself. */
+function tracksOf(groove: Groove, tracks: MidiWish['tracks']): { name: string, words: string[], holds: (cue: StrokeCue) => boolean }[] {
+  if (tracks === 'limbs') return LIMBS.filter(limb => groove.parts.some(part => part.limb === limb)).map(limb => ({ name: LIMB_NAMES[limb], words: [`Limb: ${limb}`], holds: cue => cue.limb === limb }))
+  if (tracks === 'parts') return groove.parts.map(({ id, name, limb, role }) => ({ name, words: [`Limb: ${limb}, role: ${role}, part: ${name}`], holds: cue => cue.part === id }))
+  return [{ name: 'Drums', words: [], holds: () => true }]
+}
+
+/** A text as the file keeps it: a letter for each byte of UTF-8, since the writer takes letters for bytes. */
+const letters = (text: string): string => encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(Number.parseInt(hex, 16)))
 
 /** MIDI clocks (24 a quarter) from click to click: of the first felt beat, a dotted quarter in 6/8. */
 const clickOf = (meter: Meter): number => Math.round(beatTicks(meter)[0]! * 24 / TICKS_PER_QUARTER)
 
-function timeEvents(groove: Groove, before: number, rounds: number): At[] {
+function timeEvents(groove: Groove, before: number, rounds: number, swing: Swing | null): At[] {
   const bars = Array.from({ length: rounds }, () => groove.bars).flat()
   const starts = barStarts(bars)
   const quarters = convertTempo(groove.tempo, '1/4').bpm
   const events: At[] = [
-    { tick: 0, order: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: groove.title } },
+    { tick: 0, order: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: letters(groove.title) } },
     { tick: 0, order: 1, event: { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: Math.round(60e6 / quarters) } },
   ]
+  if (swing) events.push({ tick: 0, order: 1, event: { deltaTime: 0, meta: true, type: 'text', text: `Swing ${swing.level} ${Math.round(swing.share * 1000) / 10}%` } })
   bars.forEach(({ meter }, bar) => {
     const last = bars[bar - 1]?.meter
-    if (last?.count === meter.count && last.unit === meter.unit) return
+    if (last && last.unit === meter.unit && last.groups.join('+') === meter.groups.join('+')) return
+    const tick = bar ? before + starts[bar]! : 0
     events.push({
-      tick: bar ? before + starts[bar]! : 0,
+      tick,
       order: 2,
       event: { deltaTime: 0, meta: true, type: 'timeSignature', numerator: meter.count, denominator: meter.unit, metronome: clickOf(meter), thirtyseconds: 8 },
     })
+    if (usualGroups(meter.count, meter.unit).join('+') !== meter.groups.join('+')) events.push({ tick, order: 3, event: { deltaTime: 0, meta: true, type: 'text', text: `Felt as ${meter.groups.join('+')}` } })
   })
   return events
 }
 
-function drumEvents(groove: Groove, strokes: readonly StrokeCue[], before: number, end: number): At[] {
+function drumEvents(groove: Groove, strokes: readonly StrokeCue[], before: number, end: number, [name, ...words]: string[]): At[] {
   const perTick = tickSeconds(groove.tempo)
-  const events: At[] = [{ tick: 0, order: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: 'Drums' } }]
+  const events: At[] = [
+    { tick: 0, order: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: letters(name!) } },
+    ...words.map((text): At => ({ tick: 0, order: 0, event: { deltaTime: 0, meta: true, type: 'text', text: letters(text) } })),
+  ]
   const tickAt = (seconds: number) => Math.max(0, before + Math.round(seconds / perTick))
   // A note that is struck again before it ends is ended first, so that players of the file cut nothing off.
   const sounding = new Map<number, At>()

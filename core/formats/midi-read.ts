@@ -1,0 +1,217 @@
+import { parseMidi } from 'midi-file'
+import type { MidiData, MidiEvent } from 'midi-file'
+import { type Kit, type Limb, LIMBS, type Level, type Ornament, levelOfVelocity } from '#core/kit'
+import { ROLES, type Role } from '#core/groove'
+import { type Result, ok, refuse } from '#core/result'
+import { type BarTime, MAX_COUNT, type Meter, SUBDIVISIONS, TICKS_PER_QUARTER, UNITS, barStarts, beatAt, beatsOf, bestGrid, meter, meterTicks } from '#core/time'
+import { strokeOfNote } from './gm'
+import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, tidied } from './score'
+
+const DRUMS = 9
+/** Grace notes come at most this long before their stroke, in seconds. */
+const GRACE = 0.095
+
+/** A note as it was found: when it begins and ends, in ticks of ours; where its track says so, its limb, part and role. */
+interface Note { at: number, end: number, note: number, velocity: number, said: Said }
+interface Said { limb?: Limb, part?: string, role?: Role }
+
+/** Text of a file as it was meant: with a mark of its byte order as UTF-16, else as UTF-8 where it is that, else letter by letter. */
+export function textOf(raw: string): string {
+  const bytes = [...raw].map(letter => letter.charCodeAt(0) & 0xFF)
+  const utf16 = (high: 0 | 1) => Array.from({ length: (bytes.length - 2) >> 1 }, (_, i) => String.fromCharCode((bytes[2 + 2 * i + high]! << 8) | bytes[3 + 2 * i - high]!)).join('')
+  if (bytes[0] === 0xFE && bytes[1] === 0xFF) return utf16(0)
+  if (bytes[0] === 0xFF && bytes[1] === 0xFE) return utf16(1)
+  try {
+    return decodeURIComponent(bytes.map(byte => `%${byte.toString(16).padStart(2, '0')}`).join(''))
+  } catch {
+    return raw
+  }
+}
+
+/** A title fit to show: no control letters, no more than 120. */
+const titleOf = (text: string): string => text.replace(/\p{C}+/gu, ' ').trim().slice(0, 120)
+
+/**
+ * A standard MIDI file, of type 0 or 1, as a score: what is on the drum channel, by the notes of a kit and else of General MIDI, its tempo
+ * and meters. Notes that lie exactly on a grid we offer stay there; the others go to the best grid of their beat. Grace notes close before
+ * a louder stroke of their piece become its ornament. Files in frames have no beats, and are read at 120. What else was doubtful is said.
+ */
+export function readMidi(bytes: Uint8Array, kit: Kit, name = ''): Result<Score> {
+  if (bytes.length > LARGEST_FILE) return refuse(`This MIDI file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are read.`)
+  if (String.fromCharCode(...bytes.slice(0, 4)) !== 'MThd') return refuse('This is no MIDI file: it does not begin with “MThd”.')
+  let data: MidiData
+  try {
+    data = parseMidi(bytes)
+  } catch (error) {
+    return refuse(`This MIDI file is damaged, and nothing of it was read: ${typeof error === 'string' ? error : 'it ends too soon, or says what cannot be'}.`)
+  }
+  const { header, tracks } = data
+  if (!tracks.length) return refuse('This MIDI file has no tracks.')
+  const doubts: string[] = []
+  const division = header.ticksPerBeat || (header.framesPerSecond ?? 0) * (header.ticksPerFrame ?? 0) / 2
+  if (!(division > 0)) return refuse('This MIDI file does not say how its time is divided.')
+  if (!header.ticksPerBeat) doubts.push('The file counts in frames and has no beats: it was read with the quarter at 120.')
+  const found = gather(tracks, ticks => Math.round(ticks * TICKS_PER_QUARTER / division))
+  if (found.notes.length > MOST_STROKES) return refuse(`This MIDI file has ${found.notes.length} drum strokes; up to ${MOST_STROKES} are read.`)
+  if (!found.notes.length) return refuse('This MIDI file has no drums: nothing is on channel 10, where drums are.')
+  const end = found.notes.reduce((most, note) => Math.max(most, note.at), 0)
+  const bars = barsTo(found.meters, end, doubts)
+  if (!bars) return refuse(`This MIDI file would last more than ${MOST_BARS} bars; a song has fewer.`)
+  const quarters = found.tempos.sort((a, b) => a.at - b.at)
+  const tempo = { bpm: quarters[0]?.at === 0 || !quarters.length ? quarters[0]?.bpm ?? 120 : 120, counts: '1/4' as const }
+  const starts = barStarts(bars)
+  const tempos = quarters.filter(one => one.at > 0).map(one => ({ bar: starts.findLastIndex(start => start <= one.at), tempo: { bpm: one.bpm, counts: '1/4' as const } }))
+  const heard = heardOn(found.notes, kit, tempo.bpm, bars, doubts)
+  const placed = onGrids(heard, bars, doubts)
+  return ok({ title: found.title || titleOf(name) || 'From a MIDI file', tempo, tempos: tempos.filter(one => one.bar < bars.length), swing: found.swing, bars: placed.bars, strokes: tidied(placed.strokes), doubts: gathered(doubts) })
+}
+
+interface MeterAt { at: number, meter: Meter }
+interface Gathered { notes: Note[], meters: MeterAt[], tempos: { at: number, bpm: number }[], title: string, swing: Score['swing'] }
+
+/** Every event that matters, each track’s time added up. */
+function gather(tracks: readonly MidiEvent[][], ticksOf: (ticks: number) => number): Gathered {
+  const out: Gathered = { notes: [], meters: [], tempos: [], title: '', swing: null }
+  tracks.forEach((events, t) => {
+    let now = 0
+    const said: Said = {}
+    const sounding = new Map<number, Note>()
+    for (const event of events) {
+      now += event.deltaTime
+      const at = ticksOf(now)
+      if (event.type === 'noteOn' && event.channel === DRUMS && event.velocity > 0) {
+        const note: Note = { at, end: at, note: event.noteNumber, velocity: event.velocity, said }
+        sounding.set(event.noteNumber, note)
+        out.notes.push(note)
+      } else if ((event.type === 'noteOff' || event.type === 'noteOn') && event.channel === DRUMS) {
+        const note = sounding.get(event.noteNumber)
+        if (note) note.end = at
+        sounding.delete(event.noteNumber)
+      } else if (event.type === 'setTempo') {
+        if (event.microsecondsPerBeat > 0) out.tempos.push({ at, bpm: Math.min(400, Math.max(20, Math.round(60e9 / event.microsecondsPerBeat) / 1000)) })
+      } else if (event.type === 'timeSignature') {
+        if (event.numerator > 0) out.meters.push({ at, meter: { count: event.numerator, unit: event.denominator, groups: [] } })
+      } else if (event.type === 'trackName' || event.type === 'text') {
+        const text = titleOf(textOf(event.text))
+        if (event.type === 'trackName' && t === 0 && !out.title) out.title = text
+        readWords(text, said, out, at)
+      }
+    }
+  })
+  return out
+}
+
+/** Words that a file may carry beside its notes: whose a track is, how the meter is felt, and swing. */
+function readWords(text: string, said: Said, out: Gathered, at: number): void {
+  const limb = /^Limb: (\w\w)(?:, role: ([\w ]+), part: (.+))?$/.exec(text)
+  if (limb && LIMBS.includes(limb[1] as Limb)) {
+    said.limb = limb[1] as Limb
+    if (limb[3]) said.part = limb[3]
+    if (ROLES.includes(limb[2] as Role)) said.role = limb[2] as Role
+  }
+  const swing = /^Swing (1\/8|1\/16) (\d+(?:\.\d+)?)%$/.exec(text)
+  const share = swing ? Number(swing[2]) / 100 : 0
+  if (swing && share >= 0.5 && share <= 0.8) out.swing = { level: swing[1] as '1/8' | '1/16', share }
+  const felt = /^Felt as (\d+(?:\+\d+)*)$/.exec(text)
+  const last = out.meters.at(-1)
+  if (felt && last?.at === at) last.meter = { ...last.meter, groups: felt[1]!.split('+').map(Number) }
+}
+
+/** Bars up to the last note, by the meters the file tells; a meter that cannot be is said, and the one before it goes on. Undefined for too many. */
+function barsTo(meters: readonly MeterAt[], end: number, doubts: string[]): BarTime[] | undefined {
+  const usable = meters.flatMap(({ at, meter: { count, unit, groups } }): MeterAt[] => {
+    const fits = count >= 1 && count <= MAX_COUNT && UNITS.some(one => one === unit)
+    if (!fits) doubts.push(`A meter of ${count}/${unit} is not one Bazzet has; the bars go on as before.`)
+    const own = groups.reduce((a, b) => a + b, 0) === count ? groups : undefined
+    return fits ? [{ at, meter: own ? meter(count, unit, own) : meter(count, unit) }] : []
+  }).sort((a, b) => a.at - b.at)
+  const bars: BarTime[] = []
+  let now = usable[0]?.at === 0 ? usable[0].meter : meter(4, 4)
+  let next = 0
+  for (let at = 0; at <= end; at += meterTicks(now)) {
+    for (; next < usable.length && usable[next]!.at <= at; next++) now = usable[next]!.meter
+    if (bars.length >= MOST_BARS) return undefined
+    bars.push({ meter: now, slots: now.groups.map(() => 1) })
+  }
+  return bars
+}
+
+/** A note as a stroke of the kit, not yet on a grid; `next` is when its piece is struck again. */
+interface Heard { at: number, end: number, piece: string, stroke: ScoreStroke['stroke'], level: Level, ornament?: Ornament, said: Said, next?: number }
+
+const GRACES: readonly Ornament[] = ['flam', 'drag', 'ruff']
+
+function heardOn(notes: readonly Note[], kit: Kit, bpm: number, bars: readonly BarTime[], doubts: string[]): Heard[] {
+  const known = new Map<number, ReturnType<typeof strokeOfNote>>()
+  const byPiece = new Map<string, Heard[]>()
+  for (const { at, end, note, velocity, said } of notes.toSorted((a, b) => a.at - b.at)) {
+    if (!known.has(note)) known.set(note, strokeOfNote(kit, note))
+    const on = known.get(note)
+    if (!on) {
+      doubts.push(`Note ${note} is no drum of this kit, nor of the usual map; it is left out.`)
+      continue
+    }
+    if (on.instead) doubts.push(`This kit has no ${on.instead}: its strokes go to the ${on.piece}.`)
+    const heard: Heard = { at, end, piece: on.piece, stroke: on.stroke, level: levelOfVelocity(velocity), said }
+    const list = byPiece.get(on.piece)
+    if (list) list.push(heard)
+    else byPiece.set(on.piece, [heard])
+  }
+  const beats = beatsOf(bars)
+  const onGrid = (at: number) => {
+    const beat = beatAt(beats, at)
+    return SUBDIVISIONS.some(slots => Number.isInteger((at - beat.at) * slots / beat.length))
+  }
+  const near = GRACE * bpm / 60 * TICKS_PER_QUARTER
+  return [...byPiece.values()].flatMap(list => withGraces(list, near, onGrid).map((one, i, all) => ({ ...one, ...(all[i + 1] ? { next: all[i + 1]!.at } : {}) })))
+}
+
+/** Soft notes of a piece close before a louder one, off every grid, become its ornament: one a flam, two a drag, three a ruff. */
+function withGraces(list: readonly Heard[], near: number, onGrid: (at: number) => boolean): Heard[] {
+  const out: Heard[] = []
+  let graces: Heard[] = []
+  list.forEach((one, i) => {
+    const next = list[i + 1]
+    if (next && graces.length < 3 && one.level < next.level && next.at - one.at < near && next.at > one.at && !onGrid(one.at)) graces.push(one)
+    else if (next && graces.length && graces.length < 3 && one.level === graces.at(-1)!.level && next.at - one.at < near && !onGrid(one.at)) graces.push(one)
+    else {
+      out.push(graces.length ? { ...one, ornament: GRACES[graces.length - 1]! } : one)
+      graces = []
+    }
+  })
+  return out
+}
+
+/** Every stroke on a grid of its beat, and the bars with those grids. */
+function onGrids(heard: readonly Heard[], bars: readonly BarTime[], doubts: string[]): { bars: BarTime[], strokes: ScoreStroke[] } {
+  const beats = beatsOf(bars)
+  const lists: Heard[][] = beats.map(() => [])
+  let n = 0
+  for (const one of heard.toSorted((a, b) => a.at - b.at)) {
+    while (n + 1 < beats.length && beats[n + 1]!.at <= one.at) n++
+    lists[n]!.push(one)
+  }
+  const slots = bars.map(bar => [...bar.slots])
+  const strokes: ScoreStroke[] = []
+  let moved = 0
+  beats.forEach((beat, b) => {
+    const grid = bestGrid(lists[b]!.map(one => one.at - beat.at), beat.length)
+    slots[beat.bar]![beat.beat] = grid.slots
+    if (!grid.exact) moved += lists[b]!.length
+    lists[b]!.forEach((one, i) => {
+      const at = beat.at + grid.places[i]! * beat.length / grid.slots
+      // What is nearest to the end of the last bar has nowhere to go.
+      if (at >= beats.at(-1)!.at + beats.at(-1)!.length) return
+      strokes.push({ at, piece: one.piece, stroke: one.stroke, level: one.level, ...(one.ornament ? { ornament: one.ornament } : {}), ...one.said, ...opened(one, at) })
+    })
+  })
+  if (moved) doubts.push(`${moved} strokes lay beside the grid and were put on the nearest of their beat.`)
+  return { bars: bars.map((bar, i) => ({ ...bar, slots: slots[i]! })), strokes }
+}
+
+/** How long an opening lasts, where its note ends before the hats are struck again (`next`) and is longer than a thirty-second: to the next third of a sixteenth. */
+function opened({ stroke, at, end, next }: Heard, placed: number): Pick<ScoreStroke, 'openFor'> {
+  if (stroke !== 'open' || end - at <= TICKS_PER_QUARTER / 8 || next === undefined || end >= next) return {}
+  const length = Math.round((end - placed) / 420) * 420
+  return length > 0 ? { openFor: length } : {}
+}

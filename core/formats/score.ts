@@ -1,0 +1,55 @@
+import type { Level, Limb, Ornament, StrokeKind } from '#core/kit'
+import type { Role } from '#core/groove'
+import type { BarTime, Swing, Tempo } from '#core/time'
+
+/** A stroke as a file tells it: its place in ticks from the first bar, on a piece of the kit; with its limb, and the part it is of, where the file says so. */
+export interface ScoreStroke {
+  at: number
+  piece: string
+  stroke: StrokeKind
+  level: Level
+  ornament?: Ornament | undefined
+  openFor?: number | undefined
+  limb?: Limb | undefined
+  part?: string | undefined
+  role?: Role | undefined
+}
+
+/** What a file of somebody else’s holds, whatever its format, before it is cut into grooves: bars, strokes in order, and what was doubtful in it. */
+export interface Score {
+  title: string
+  tempo: Tempo
+  /** Tempos of later bars, where they differ. */
+  tempos: { bar: number, tempo: Tempo }[]
+  swing: Swing | null
+  bars: BarTime[]
+  strokes: ScoreStroke[]
+  /** What could not be read or is not certain, each a sentence with its line or bar. */
+  doubts: string[]
+}
+
+/** More bars than any song has; a file that claims more is not read. */
+export const MOST_BARS = 2000
+/** More strokes than are read of a file. */
+export const MOST_STROKES = 60_000
+/** The largest file that is opened, in bytes. */
+export const LARGEST_FILE = 16 * 1024 * 1024
+
+/** Doubts that repeat are said once, with how often: a file of another kind of music would say thousands. */
+export function gathered(doubts: readonly string[], most = 40): string[] {
+  const many = new Map<string, number>()
+  for (const doubt of doubts) many.set(doubt, (many.get(doubt) ?? 0) + 1)
+  const said = [...many].map(([doubt, n]) => (n > 1 ? `${doubt} (${n} times)` : doubt))
+  return said.length > most ? [...said.slice(0, most), `And ${said.length - most} more like these.`] : said
+}
+
+/** Strokes in order, each piece struck once at an instant: of two the louder stays. */
+export function tidied(strokes: readonly ScoreStroke[]): ScoreStroke[] {
+  const found = new Map<string, ScoreStroke>()
+  for (const stroke of strokes) {
+    const key = `${stroke.at} ${stroke.piece} ${stroke.stroke === 'chick' || stroke.stroke === 'splash' ? 'foot' : 'hand'}`
+    const known = found.get(key)
+    if (!known || known.level < stroke.level) found.set(key, stroke)
+  }
+  return [...found.values()].sort((a, b) => a.at - b.at)
+}
