@@ -3,9 +3,9 @@ import type { MidiData, MidiEvent } from 'midi-file'
 import { type Kit, type Limb, LIMBS, type Level, type Ornament, levelOfVelocity } from '#core/kit'
 import { ROLES, type Role } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
-import { type BarTime, MAX_COUNT, type Meter, SUBDIVISIONS, TICKS_PER_QUARTER, UNITS, barStarts, beatAt, beatsOf, bestGrid, meter, meterTicks } from '#core/time'
+import { type BarTime, MAX_COUNT, type Meter, SUBDIVISIONS, TICKS_PER_QUARTER, UNITS, barStarts, beatAt, beatsOf, meter, meterTicks } from '#core/time'
 import { strokeOfNote } from './gm'
-import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, tidied } from './score'
+import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, onGrids } from './score'
 
 const DRUMS = 9
 /** Grace notes come at most this long before their stroke, in seconds. */
@@ -61,9 +61,8 @@ export function readMidi(bytes: Uint8Array, kit: Kit, name = ''): Result<Score> 
   const tempo = { bpm: quarters[0]?.at === 0 || !quarters.length ? quarters[0]?.bpm ?? 120 : 120, counts: '1/4' as const }
   const starts = barStarts(bars)
   const tempos = quarters.filter(one => one.at > 0).map(one => ({ bar: starts.findLastIndex(start => start <= one.at), tempo: { bpm: one.bpm, counts: '1/4' as const } }))
-  const heard = heardOn(found.notes, kit, tempo.bpm, bars, doubts)
-  const placed = onGrids(heard, bars, doubts)
-  return ok({ title: found.title || titleOf(name) || 'From a MIDI file', tempo, tempos: tempos.filter(one => one.bar < bars.length), swing: found.swing, bars: placed.bars, strokes: tidied(placed.strokes), doubts: gathered(doubts) })
+  const placed = onGrids(heardOn(found.notes, kit, tempo.bpm, bars, doubts).map(strokeOf), bars, doubts)
+  return ok({ title: found.title || titleOf(name) || 'From a MIDI file', tempo, tempos: tempos.filter(one => one.bar < bars.length), swing: found.swing, ...placed, doubts: gathered(doubts) })
 }
 
 interface MeterAt { at: number, meter: Meter }
@@ -182,36 +181,8 @@ function withGraces(list: readonly Heard[], near: number, onGrid: (at: number) =
   return out
 }
 
-/** Every stroke on a grid of its beat, and the bars with those grids. */
-function onGrids(heard: readonly Heard[], bars: readonly BarTime[], doubts: string[]): { bars: BarTime[], strokes: ScoreStroke[] } {
-  const beats = beatsOf(bars)
-  const lists: Heard[][] = beats.map(() => [])
-  let n = 0
-  for (const one of heard.toSorted((a, b) => a.at - b.at)) {
-    while (n + 1 < beats.length && beats[n + 1]!.at <= one.at) n++
-    lists[n]!.push(one)
-  }
-  const slots = bars.map(bar => [...bar.slots])
-  const strokes: ScoreStroke[] = []
-  let moved = 0
-  beats.forEach((beat, b) => {
-    const grid = bestGrid(lists[b]!.map(one => one.at - beat.at), beat.length)
-    slots[beat.bar]![beat.beat] = grid.slots
-    if (!grid.exact) moved += lists[b]!.length
-    lists[b]!.forEach((one, i) => {
-      const at = beat.at + grid.places[i]! * beat.length / grid.slots
-      // What is nearest to the end of the last bar has nowhere to go.
-      if (at >= beats.at(-1)!.at + beats.at(-1)!.length) return
-      strokes.push({ at, piece: one.piece, stroke: one.stroke, level: one.level, ...(one.ornament ? { ornament: one.ornament } : {}), ...one.said, ...opened(one, at) })
-    })
-  })
-  if (moved) doubts.push(`${moved} strokes lay beside the grid and were put on the nearest of their beat.`)
-  return { bars: bars.map((bar, i) => ({ ...bar, slots: slots[i]! })), strokes }
-}
-
-/** How long an opening lasts, where its note ends before the hats are struck again (`next`) and is longer than a thirty-second: to the next third of a sixteenth. */
-function opened({ stroke, at, end, next }: Heard, placed: number): Pick<ScoreStroke, 'openFor'> {
-  if (stroke !== 'open' || end - at <= TICKS_PER_QUARTER / 8 || next === undefined || end >= next) return {}
-  const length = Math.round((end - placed) / 420) * 420
-  return length > 0 ? { openFor: length } : {}
+/** A stroke as it was heard, before it has a grid; an opening has a length where its note ends before the hats are struck again and is longer than a thirty-second. */
+function strokeOf({ at, end, piece, stroke, level, ornament, said, next }: Heard): ScoreStroke {
+  const length = stroke === 'open' && end - at > TICKS_PER_QUARTER / 8 && next !== undefined && end < next ? Math.round((end - at) / 420) * 420 : 0
+  return { at, piece, stroke, level, ...(ornament ? { ornament } : {}), ...said, ...(length > 0 ? { openFor: length } : {}) }
 }

@@ -1,6 +1,6 @@
 import type { Level, Limb, Ornament, StrokeKind } from '#core/kit'
 import type { Role } from '#core/groove'
-import type { BarTime, Swing, Tempo } from '#core/time'
+import { type BarTime, type Swing, type Tempo, beatsOf, bestGrid } from '#core/time'
 
 /** A stroke as a file tells it: its place in ticks from the first bar, on a piece of the kit; with its limb, and the part it is of, where the file says so. */
 export interface ScoreStroke {
@@ -43,13 +43,36 @@ export function gathered(doubts: readonly string[], most = 40): string[] {
   return said.length > most ? [...said.slice(0, most), `And ${said.length - most} more like these.`] : said
 }
 
-/** Strokes in order, each piece struck once at an instant: of two the louder stays. */
+/** Strokes in order, each piece struck once at an instant, or once by each limb that is told: of two the louder stays. */
 export function tidied(strokes: readonly ScoreStroke[]): ScoreStroke[] {
   const found = new Map<string, ScoreStroke>()
   for (const stroke of strokes) {
-    const key = `${stroke.at} ${stroke.piece} ${stroke.stroke === 'chick' || stroke.stroke === 'splash' ? 'foot' : 'hand'}`
+    const key = `${stroke.at} ${stroke.piece} ${stroke.limb ?? ''} ${stroke.stroke === 'chick' || stroke.stroke === 'splash' ? 'foot' : 'hand'}`
     const known = found.get(key)
     if (!known || known.level < stroke.level) found.set(key, stroke)
   }
   return [...found.values()].sort((a, b) => a.at - b.at)
+}
+
+/** Every stroke on a grid of its felt beat, and bars counted by those grids; how many were not exactly on one is said. */
+export function onGrids(strokes: readonly ScoreStroke[], bars: readonly BarTime[], doubts: string[]): Pick<Score, 'bars' | 'strokes'> {
+  const beats = beatsOf(bars)
+  const end = beats.at(-1)!.at + beats.at(-1)!.length
+  const lists: ScoreStroke[][] = beats.map(() => [])
+  let n = 0
+  for (const one of strokes.toSorted((a, b) => a.at - b.at)) {
+    while (n + 1 < beats.length && beats[n + 1]!.at <= one.at) n++
+    lists[n]!.push(one)
+  }
+  const slots = bars.map(bar => [...bar.slots])
+  let moved = 0
+  const placed = beats.flatMap((beat, b) => {
+    const grid = bestGrid(lists[b]!.map(one => one.at - beat.at), beat.length)
+    slots[beat.bar]![beat.beat] = grid.slots
+    if (!grid.exact) moved += lists[b]!.length
+    return lists[b]!.map((one, i) => ({ ...one, at: beat.at + grid.places[i]! * beat.length / grid.slots }))
+  })
+  if (moved) doubts.push(`${moved === 1 ? 'One stroke' : `${moved} strokes`} lay beside the grid and went to the nearest of the beat.`)
+  // What is nearest to the end of the last bar has nowhere to go.
+  return { bars: bars.map((bar, i) => ({ ...bar, slots: slots[i]! })), strokes: tidied(placed.filter(one => one.at < end)) }
 }
