@@ -33,6 +33,7 @@ export const KEYS = {
     back: ['ArrowLeft', 'back and on'], next: ['ArrowRight', 'back and on'], again: ['Enter', 'the same again'], more: ['+', 'more, fewer at a time'], fewer: ['-', 'more, fewer at a time'], leave: ['Escape', 'leave Step'],
   } },
   begin: { at: '/begin', title: 'Begin', keys: { hear: ['Space', 'hear the style, stop'] } },
+  opening: { at: '/open', title: 'Opening a file', keys: { hear: ['Space', 'hear the groove, stop'], keep: ['Ctrl+s', 'keep what is chosen'] } },
   sticking: { at: '/sticking', title: 'Sticking', keys: { play: ['Space', 'play and stop'], write: ['w', 'write or choose'], chain: ['c', 'chain note groups'], bench: ['b', 'to the Bench'] } },
   vary: { at: '/vary', title: 'Vary', keys: {
     play: ['Space', 'play and stop'], home: ['h', 'hear home, or what is tried'], moves: ['m', 'moves, recipes, ideas, family'], recipes: ['r', 'moves, recipes, ideas, family'], ideas: ['i', 'moves, recipes, ideas, family'], family: ['f', 'moves, recipes, ideas, family'],

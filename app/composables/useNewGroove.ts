@@ -18,17 +18,5 @@ export function useNewGroove() {
     }
     await navigateTo(`/bench/${groove.id}`)
   }
-
-  /** The file that was chosen in a field, read and kept; what is wrong with it is said, and nothing is kept. */
-  async function openFile(event: Event) {
-    const input = event.target as HTMLInputElement
-    const chosen = input.files?.[0]
-    input.value = ''
-    if (!chosen) return
-    const { readGrooveJson } = await import('#core/formats')
-    const read = readGrooveJson(await chosen.text())
-    if (!read.ok) return void toast.add({ title: `“${chosen.name}” was not opened`, description: read.reason, color: 'error', duration: 20000 })
-    await keep(read.value)
-  }
-  return { keep, openFile }
+  return { keep }
 }

@@ -1,6 +1,6 @@
 import { useRafFn } from '@vueuse/core'
 import { type Ref, onMounted, shallowRef, watch } from 'vue'
-import type { Geometry } from '../lanes/geometry'
+import type { Geometry } from '#core/notation'
 import { usePlayer } from '../stores/player'
 
 /** The band of light over the slot that sounds: moved straight on the picture, frame by frame, without redrawing it. */

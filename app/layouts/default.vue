@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { useOpenAnywhere } from '~/composables/useOpening'
 import { useKeySheet, useStationKeys } from '~/composables/useStationKeys'
 
 const { open, wanted } = useKeySheet()
+const dropping = useOpenAnywhere()
 useStationKeys('everywhere', { sheet: () => (open.value = true) })
 </script>
 
@@ -12,6 +14,7 @@ useStationKeys('everywhere', { sheet: () => (open.value = true) })
     <main class="flex min-h-0 min-w-0 flex-col">
       <slot />
     </main>
+    <p v-if="dropping" class="pointer-events-none fixed inset-6 z-50 grid place-content-center border-3 border-dashed border-inverted bg-default/90 text-2xl font-semibold" data-dropping>Drop it: you will see what is in it first</p>
     <LazyKeySheet v-if="wanted" v-model:open="open" />
   </div>
 </template>

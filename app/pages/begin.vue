@@ -19,11 +19,10 @@ const drummer = useDrummer()
 const kits = useKits()
 const player = usePlayer()
 const settings = useSettings()
-const { keep, openFile } = useNewGroove()
+const { keep } = useNewGroove()
 await Promise.all([kits.load(), drummer.load()])
 
 const search = useTemplateRef('search')
-const file = useTemplateRef('file')
 const title = ref('')
 const from = ref<'style' | 'empty'>('style')
 const sought = ref('')
@@ -93,8 +92,7 @@ useHead({ title: 'Begin a groove · Bazzet' })
       <UInput v-show="from === 'style'" ref="search" v-model="sought" icon="i-lucide-search" placeholder="shuffle, jazz, Brazil …" class="w-56" aria-label="Find a style" />
       <div class="ml-auto flex gap-2">
         <UButton color="neutral" variant="outline" to="/sticking">From a sticking</UButton>
-        <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="file?.click()">From a file</UButton>
-        <input ref="file" type="file" accept=".json,application/json" class="hidden" aria-label="Groove file" @change="openFile" />
+        <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" to="/open">From a file</UButton>
       </div>
     </header>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">

@@ -4,12 +4,10 @@ import type { Summaries } from '#core/documents'
 import { type Listed, api } from '~/documents/api'
 import { typedEarly, useFirstCards } from '~/documents/first'
 import { ANY, type ShelfWish, isNarrowed, shelved } from '~/documents/shelf'
-import { useNewGroove } from '~/composables/useNewGroove'
 import { useTabs } from '~/documents/here'
 
 /** The Shelf: every groove there is; find one, begin one, open one from a file. */
 const toast = useToast()
-const { openFile } = useNewGroove()
 const list = shallowRef<Listed<Summaries['groove']>[]>()
 const binned = shallowRef<Listed<Summaries['groove']>[]>([])
 /** The newest, where the server drew this page with them; the rest comes once they stand there. */
@@ -35,7 +33,6 @@ function pick(id: string) {
   picked.value = now
 }
 watch(picking, () => (picked.value = new Set()))
-const file = ref<HTMLInputElement>()
 
 async function load() {
   try {
@@ -81,9 +78,8 @@ useHead({ title: 'Shelf · Bazzet' })
     <div class="ml-auto flex flex-wrap gap-2">
       <UButton v-if="loaded && grooves.length" color="neutral" variant="ghost" :aria-pressed="picking" @click="picking = !picking">Choose several</UButton>
       <UButton v-if="binned.length" color="neutral" variant="ghost" @click="inBin = !inBin">Bin ({{ binned.length }})</UButton>
-      <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="file?.click()">Open a file</UButton>
+      <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="navigateTo('/open')">Open a file</UButton>
       <UButton color="neutral" icon="i-lucide-plus" @click="navigateTo('/begin')">Begin a groove</UButton>
-      <input ref="file" type="file" accept=".json,application/json" class="hidden" aria-label="Groove file" @change="openFile" />
     </div>
   </header>
   <!-- The cards come first: what narrows them follows once all of them are known, into a room that is kept for it. -->

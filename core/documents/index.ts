@@ -1,1 +1,3 @@
 export * from './kinds'
+export * from './archive'
+export * from './open-file'

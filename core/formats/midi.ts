@@ -2,8 +2,8 @@ import { writeMidi } from 'midi-file'
 import type { MidiEvent } from 'midi-file'
 import { type Kit, LEVEL_VELOCITIES, LIMBS, LIMB_NAMES, noteOf } from '#core/kit'
 import { type Groove, barTicks, grooveTicks, roundsOf } from '#core/groove'
-import { CueLine, type StrokeCue, passes } from '#core/perform'
-import { type Meter, type Swing, TICKS_PER_QUARTER, barStarts, beatTicks, convertTempo, tickSeconds, usualGroups } from '#core/time'
+import { CueLine, type Performance, type StrokeCue, firstTempo, passes } from '#core/perform'
+import { type Meter, type Swing, TICKS_PER_QUARTER, type Tempo, barStarts, beatTicks, convertTempo, tickSeconds, usualGroups } from '#core/time'
 
 /** An event before its distance from the one before is known. */
 interface At { tick: number, order: number, event: MidiEvent }
@@ -34,12 +34,68 @@ export function writeGrooveMidi(given: Groove, kit: Kit, { swing = 'played', tra
   const first = Math.min(0, ...strokes.map(cue => cue.seconds)) / tickSeconds(groove.tempo)
   const before = Math.ceil(-Math.round(first) / barTicks(groove.bars[0]!)) * barTicks(groove.bars[0]!)
   const end = before + rounds * grooveTicks(groove)
-  const drums = tracksOf(groove, tracks).map(({ name, words, holds }) => track(drumEvents(groove, strokes.filter(holds), before, end, [name, ...words]), end))
+  const perTick = tickSeconds(groove.tempo)
+  const tickAt = (seconds: number) => Math.max(0, before + Math.round(seconds / perTick))
+  const drums = tracksOf(groove, tracks).map(({ name, words, holds }) => track(drumEvents(strokes.filter(holds), tickAt, end, [name, ...words]), end))
   return Uint8Array.from(writeMidi({
     header: { format: 1, numTracks: 1 + drums.length, ticksPerBeat: TICKS_PER_QUARTER },
     tracks: [track(timeEvents(groove, before, rounds, swing === 'words' ? given.feel.swing : null), end), ...drums],
   }))
 }
+
+/** A stretch of a performance on one tempo: where it begins, in ticks and in seconds, and how long a tick of it lasts. */
+interface Stretch { tick: number, seconds: number, perTick: number, tempo: Tempo }
+
+/**
+ * A performance that ends, such as a phrase, as a standard MIDI file: its sections one after another with their tempos and meters, what the
+ * machine sounds on channel 10 (and what is the player’s, where it is sounded to play along with). Swing, pushes and grace notes are in the
+ * times; what sounds before 1 has a bar of its own.
+ */
+export function writePerformanceMidi(performance: Performance, title: string, { tracks = 'one' }: Pick<MidiWish, 'tracks'> = {}): Uint8Array {
+  const cues = new CueLine(performance).between(-Infinity, Infinity).filter((cue): cue is StrokeCue => cue.kind === 'stroke' && cue.heard && !!cue.piece)
+  const first = performance.sections[0]!
+  const lead = Math.min(0, ...cues.map(cue => cue.seconds)) / tickSeconds(firstTempo(first))
+  const bar = barTicks(first.groove.bars[0]!)
+  const before = Math.ceil(-Math.round(lead) / bar) * bar
+  const events: At[] = [{ tick: 0, order: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: letters(title) } }]
+  const stretches: Stretch[] = []
+  let [tick, seconds] = [0, 0]
+  let meter: Meter | undefined
+  for (const section of performance.sections) {
+    const tempo = firstTempo(section)
+    const perTick = tickSeconds(tempo)
+    stretches.push({ tick, seconds, perTick, tempo })
+    events.push({ tick: tick ? before + tick : 0, order: 1, event: { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: Math.round(60e6 / convertTempo(tempo, '1/4').bpm) } })
+    const starts = barStarts(section.groove.bars)
+    for (let time = 0; time < (section.times ?? 1); time++) {
+      section.groove.bars.forEach((one, b) => {
+        if (starts[b]! < section.span.from || starts[b]! >= section.span.to) return
+        if (meter?.unit !== one.meter.unit || meter.groups.join('+') !== one.meter.groups.join('+')) events.push(...meterEvents(one.meter, tick || starts[b]! > section.span.from || time ? before + tick + starts[b]! - section.span.from : 0))
+        meter = one.meter
+      })
+      tick += section.span.to - section.span.from
+    }
+    seconds = stretches.at(-1)!.seconds + (tick - stretches.at(-1)!.tick) * perTick
+  }
+  const tickAt = (at: number) => {
+    const own = stretches.findLast(one => one.seconds <= at + 1e-9) ?? stretches[0]!
+    return Math.max(0, before + Math.round(own.tick + (at - own.seconds) / own.perTick))
+  }
+  const end = before + tick
+  const lists = tracks === 'limbs'
+    ? LIMBS.map(limb => ({ names: [LIMB_NAMES[limb], `Limb: ${limb}`], strokes: cues.filter(cue => cue.limb === limb) })).filter(one => one.strokes.length)
+    : [{ names: ['Drums'], strokes: cues }]
+  return Uint8Array.from(writeMidi({
+    header: { format: 1, numTracks: 1 + lists.length, ticksPerBeat: TICKS_PER_QUARTER },
+    tracks: [track(events, end), ...lists.map(({ names, strokes }) => track(drumEvents(strokes, tickAt, end, names), end))],
+  }))
+}
+
+/** A meter as it is told in a file, and in words how it is felt where that is not usual. */
+const meterEvents = (meter: Meter, tick: number): At[] => [
+  { tick, order: 2, event: { deltaTime: 0, meta: true, type: 'timeSignature', numerator: meter.count, denominator: meter.unit, metronome: clickOf(meter), thirtyseconds: 8 } },
+  ...(usualGroups(meter.count, meter.unit).join('+') === meter.groups.join('+') ? [] : [{ tick, order: 3, event: { deltaTime: 0, meta: true, type: 'text', text: `Felt as ${meter.groups.join('+')}` } } satisfies At]),
+]
 
 /** The tracks of drums, by name, with what each says of itself. */
 function tracksOf(groove: Groove, tracks: MidiWish['tracks']): { name: string, words: string[], holds: (cue: StrokeCue) => boolean }[] {
@@ -66,24 +122,16 @@ function timeEvents(groove: Groove, before: number, rounds: number, swing: Swing
   bars.forEach(({ meter }, bar) => {
     const last = bars[bar - 1]?.meter
     if (last && last.unit === meter.unit && last.groups.join('+') === meter.groups.join('+')) return
-    const tick = bar ? before + starts[bar]! : 0
-    events.push({
-      tick,
-      order: 2,
-      event: { deltaTime: 0, meta: true, type: 'timeSignature', numerator: meter.count, denominator: meter.unit, metronome: clickOf(meter), thirtyseconds: 8 },
-    })
-    if (usualGroups(meter.count, meter.unit).join('+') !== meter.groups.join('+')) events.push({ tick, order: 3, event: { deltaTime: 0, meta: true, type: 'text', text: `Felt as ${meter.groups.join('+')}` } })
+    events.push(...meterEvents(meter, bar ? before + starts[bar]! : 0))
   })
   return events
 }
 
-function drumEvents(groove: Groove, strokes: readonly StrokeCue[], before: number, end: number, [name, ...words]: string[]): At[] {
-  const perTick = tickSeconds(groove.tempo)
+function drumEvents(strokes: readonly StrokeCue[], tickAt: (seconds: number) => number, end: number, [name, ...words]: string[]): At[] {
   const events: At[] = [
     { tick: 0, order: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: letters(name!) } },
     ...words.map((text): At => ({ tick: 0, order: 0, event: { deltaTime: 0, meta: true, type: 'text', text: letters(text) } })),
   ]
-  const tickAt = (seconds: number) => Math.max(0, before + Math.round(seconds / perTick))
   // A note that is struck again before it ends is ended first, so that players of the file cut nothing off.
   const sounding = new Map<number, At>()
   for (const { piece, stroke, level, seconds, until } of strokes) {

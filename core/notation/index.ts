@@ -1,3 +1,7 @@
 export * from './duration'
 export * from './notate'
 export * from './stages'
+export * from './geometry'
+export * from './marks'
+export * from './sticks'
+export * from './still'

@@ -1,16 +1,27 @@
-import { CueLine, type Performance } from '#core/perform'
+import type { Limb } from '#core/kit'
+import { type Cue, CueLine, type Performance } from '#core/perform'
 import { SAMPLE_RATE, silence } from './dsp'
 import { softLimit } from './limit'
 import { renderClick, renderGuide, renderSound, soundKey, soundName, takeFor } from './sounds'
 
 const CLOSING = 0.03
 
+/** What of a performance is rendered: one stem of it, where not all; and who is told how far it is, from 0 to 1. */
+export interface Rendering { stem?: Stem, tell?: (share: number) => void }
+/** One limb’s strokes, the click, or the lines above the limbs. */
+export type Stem = Limb | 'click' | 'lines'
+
+const stemOf = (cue: Cue): Stem => (cue.kind === 'click' ? 'click' : cue.kind === 'guide' ? 'lines' : cue.limb)
+
+/** So many sounds are added between two tellings. */
+const TOLD = 64
+
 /**
  * Plays a performance that ends into samples: mono at 44.1 kHz, from the first thing that sounds (a count-in, a pick-up
  * or a grace note comes before the first bar), with a second for the last stroke to ring. What would go over full scale
- * is bent under it (`softLimit`), as in playing.
+ * is bent under it (`softLimit`), as in playing. Stems of one performance begin and end together.
  */
-export function renderPerformance(performance: Performance): Float32Array {
+export function renderPerformance(performance: Performance, { stem, tell }: Rendering = {}): Float32Array {
   const line = new CueLine(performance)
   const out = silence(line.ends - line.begins + 1)
   const sounds = new Map<string, Float32Array>()
@@ -20,7 +31,10 @@ export function renderPerformance(performance: Performance): Float32Array {
     sounds.set(name, sound)
     return sound
   }
-  for (const cue of line.between(-Infinity, Infinity)) {
+  const cues = line.between(-Infinity, Infinity)
+  cues.forEach((cue, i) => {
+    if (i % TOLD === 0) tell?.(i / cues.length)
+    if (stem && stemOf(cue) !== stem) return
     if (cue.kind === 'click') {
       addSound(out, kept(`click ${cue.first}`, () => renderClick(cue.first)), sampleAt(cue.seconds), Infinity)
     } else if (cue.kind === 'guide') {
@@ -29,7 +43,7 @@ export function renderPerformance(performance: Performance): Float32Array {
       const key = soundKey(cue.piece, cue.stroke, cue.level, takeFor(cue.tick, cue.lap))
       addSound(out, kept(soundName(key), () => renderSound(key)), sampleAt(cue.seconds), cue.until === undefined ? Infinity : sampleAt(cue.until))
     }
-  }
+  })
   for (let i = 0; i < out.length; i++) out[i] = softLimit(out[i]!)
   return out
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Kit, STROKE_NAMES } from '#core/kit'
-import { markOf, markPath } from '~/lanes/marks'
+import { markOf, markPath } from '#core/notation'
 
 /** The mark at the tip of each stick, for every stroke of a kit: what the lanes draw. Ghosts are hollow. */
 const props = defineProps<{ kit: Kit }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Guide, isLong } from '#core/groove'
-import type { Geometry } from '~/lanes/geometry'
+import type { Geometry } from '#core/notation'
 
 /** The notes of the lines above the limbs: bars as long as they last, thicker the louder; short ones end in a dot. */
 const props = defineProps<{ guides: Guide[], geometry: Geometry, /** The line the cursor is on, and where the note under it begins. */ on: string, chosen?: number | undefined }>()

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { sentence } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
-import type { Geometry } from '~/lanes/geometry'
+import type { Geometry } from '#core/notation'
 import { toneOf } from '~/lanes/tone'
 
 /** The lanes without their sticks: beds of the felt beats, the count ribbon, floors and names. It changes only with the bars. */

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
-import { LANES_SHAPE } from '~/lanes/geometry'
+import { LANES_SHAPE } from '#core/notation'
 
 /** A groove on the Shelf: its lanes, small, once they have come, and its facts. */
 const props = defineProps<{ summary: Summaries['groove'], updatedAt: string, groove: Groove | undefined, parent: string | undefined, /** Several are being chosen, and this is one of them. */ picking?: boolean, picked?: boolean }>()

@@ -1,0 +1,69 @@
+import { ref } from 'vue'
+import type { Documents, KindName, Opened } from '#core/documents'
+import { ApiProblem, type Routes, api } from '~/documents/api'
+import { newId } from '~/documents/ids'
+import type { Stretch } from '~/stores/opened'
+import { useNewGroove } from './useNewGroove'
+
+/** Where one of a kind is shown once it is kept. */
+const PLACES: Partial<Record<KindName, (id: string) => string>> = { kit: id => `/kit/${id}`, phrase: id => `/phrase/${id}`, plan: id => `/practise/${id}`, recipe: () => '/vary', cell: () => '/bench', player: () => '/player' }
+
+/** Keeps what was found in a file, and goes to where it is. */
+export function useKeeping() {
+  const toast = useToast()
+  const { keep } = useNewGroove()
+  const keeping = ref(false)
+
+  const routesOf = <K extends KindName>(kind: K) => api[`${kind}s`] as unknown as Routes<K>
+  /** Makes a document where there is none of its id; false where there is. */
+  async function made<K extends KindName>(kind: K, document: Documents[K]): Promise<boolean> {
+    try {
+      await routesOf(kind).create(document)
+      return true
+    } catch (error) {
+      if (error instanceof ApiProblem && error.status === 409) return false
+      throw error
+    }
+  }
+
+  async function stretches(list: readonly Stretch[]) {
+    if (list.length === 1) return keep({ ...list[0]!.made.groove, id: newId(), title: list[0]!.title })
+    // The first of a song stands first on the Shelf, which shows the newest first.
+    for (const one of list.toReversed()) await api.grooves.create({ ...one.made.groove, id: newId(), title: one.title })
+    toast.add({ title: `${list.length} grooves are on the Shelf.` })
+    await navigateTo('/shelf')
+  }
+
+  async function archive({ documents, log, notes }: (Opened & { holds: 'archive' })['archive']) {
+    let [fresh, known] = [0, 0]
+    const count = (isNew: boolean) => (isNew ? fresh++ : known++)
+    for (const kind of ['kit', 'groove', 'cell', 'recipe', 'phrase', 'plan'] as const) for (const document of documents[kind].toReversed()) count(await made(kind, document as never))
+    for (let i = 0; i < log.length; i += 500) {
+      const some = await api.log.putMany(log.slice(i, i + 500))
+      fresh += some.kept
+      known += some.known
+    }
+    for (const [day, note] of Object.entries(notes)) if (!await api.log.note(day)) await api.log.setNote(day, note)
+    toast.add({ title: `${fresh} added${known ? `, ${known} here already` : ''}.`, duration: 10000 })
+    await navigateTo('/shelf')
+  }
+
+  async function keepAll(opened: Opened, chosen: readonly Stretch[]) {
+    keeping.value = true
+    try {
+      if (opened.holds === 'score') await stretches(chosen)
+      else if (opened.holds === 'archive') await archive(opened.archive)
+      else if (opened.kind === 'groove') await keep(opened.document)
+      else {
+        const id = opened.document.id
+        if (!await made(opened.kind, opened.document as never)) toast.add({ title: 'It is here already, and stays as it is.' })
+        await navigateTo(PLACES[opened.kind]?.(id) ?? '/shelf')
+      }
+    } catch (error) {
+      toast.add({ title: 'Not all of it was kept', description: (error as Error).message, color: 'error', duration: 20000 })
+    } finally {
+      keeping.value = false
+    }
+  }
+  return { keepAll, keeping }
+}

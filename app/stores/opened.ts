@@ -1,0 +1,105 @@
+import { type Remote, wrap } from 'comlink'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import type { Opened } from '#core/documents'
+import type { Cut, FromScore } from '#core/formats'
+import type { Limb } from '#core/kit'
+import { useKits } from './kits'
+import { useDrummer } from './drummer'
+import { useSettings } from './settings'
+import type { Waiting } from '../composables/useOpening'
+import type { FormatsWorker } from '../workers/formats.worker'
+
+/** A stretch of an opened score, as the groove it would be. */
+export interface Stretch { cut: Cut, title: string, made: FromScore }
+
+/** So many stretches are made into grooves at once; a longer song shows the first of them. */
+const MOST = 40
+
+/** What was found in a file that was opened, before anything is kept; read in a worker. */
+export const useOpened = defineStore('opened', () => {
+  const kits = useKits()
+  const drummer = useDrummer()
+  const settings = useSettings()
+  const file = shallowRef<Waiting>()
+  const refused = ref('')
+  const looking = ref(false)
+  const opened = shallowRef<Opened>()
+  const stretches = shallowRef<Stretch[]>([])
+  const more = ref(0)
+  const kitId = ref('')
+  const lead = ref<'right' | 'left'>('right')
+  const kit = computed(() => kits.of(kitId.value))
+  let fixed: Map<number, Limb>[] = []
+  let raw: Worker | undefined
+  let worker: Remote<FormatsWorker> | undefined
+  let turn = 0
+
+  function awake(): Remote<FormatsWorker> {
+    raw ??= new Worker(new URL('../workers/formats.worker.ts', import.meta.url), { type: 'module' })
+    return (worker ??= wrap<FormatsWorker>(raw))
+  }
+  /** Plain data, for a worker is sent copies. */
+  const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+  const make = (cut: Cut, title: string, i: number) => {
+    const score = (opened.value as Opened & { holds: 'score' }).score
+    return awake().groove(score, plain(cut), title, { kit: plain(kit.value), lead: lead.value, counting: plain(settings.counting), fixed: [...fixed[i] ?? []] })
+  }
+
+  /** Looks at a file, on the kit and with the leading hand that are chosen. */
+  async function look(now: Waiting) {
+    const mine = ++turn
+    await Promise.all([kits.load(), drummer.load()])
+    if (!file.value) {
+      kitId.value = drummer.defaults.kitId
+      lead.value = drummer.defaults.lead
+    }
+    file.value = now
+    looking.value = true
+    refused.value = ''
+    try {
+      const found = await awake().open(now.bytes, now.name, plain(kit.value))
+      if (mine !== turn) return
+      fixed = []
+      stretches.value = []
+      opened.value = found.ok ? found.value.opened : undefined
+      if (!found.ok) {
+        refused.value = found.reason
+        return
+      }
+      if (found.value.opened.holds !== 'score') return
+      const { cuts, opened: { score } } = found.value
+      more.value = Math.max(0, cuts.length - MOST)
+      const list: Stretch[] = []
+      for (const [i, cut] of cuts.slice(0, MOST).entries()) {
+        const title = cuts.length > 1 ? `${score.title.slice(0, 100)}, ${cut.bars > 1 ? `bars ${cut.from + 1} to ${cut.from + cut.bars}` : `bar ${cut.from + 1}`}` : score.title
+        const made = await make(cut, title, i)
+        if (mine !== turn) return
+        list.push({ cut, title, made })
+        stretches.value = [...list]
+      }
+    } finally {
+      if (mine === turn) looking.value = false
+    }
+  }
+  const again = () => file.value && look(file.value)
+
+  /** Has the player’s choice of limb for a stroke of a stretch stand, and the rest worked out around it. */
+  async function choose(i: number, index: number, limb: Limb) {
+    const one = stretches.value[i]!
+    fixed[i] = (fixed[i] ?? new Map<number, Limb>()).set(index, limb)
+    const made = await make(one.cut, one.title, i)
+    stretches.value = stretches.value.map((other, n) => (n === i ? { ...one, made } : other))
+  }
+  const chosenIn = (i: number): ReadonlyMap<number, Limb> => fixed[i] ?? new Map<number, Limb>()
+  function leave() {
+    turn++
+    raw?.terminate()
+    raw = worker = undefined
+    file.value = opened.value = undefined
+    stretches.value = []
+    refused.value = ''
+    looking.value = false
+  }
+  return { file, refused, looking, opened, stretches, more, kitId, lead, kit, look, again, choose, chosenIn, leave }
+})
