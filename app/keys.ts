@@ -7,7 +7,7 @@ interface Group { /** The path of the stations where it works; everywhere where 
 export const KEYS = {
   bench: { at: '/bench', title: 'Anywhere on the Bench', keys: {
     play: ['Space', 'play and stop'], step: ['e', 'step through, with no pulse'], tap: ['t', 'tap the tempo'], undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'],
-    add: ['a', 'add a part'], cells: ['b', 'cells: a bar beat by beat'], line: ['u', 'to the line above; add one'], lanes: ['l', 'to the lanes'], displace: ['d', 'displace parts'], staff: ['s', 'staff'], loop: ['m', 'loop what is marked'], keep: ['Shift+k', 'keep as a variation'], compare: ['g', 'compare with another groove'],
+    add: ['a', 'add a part'], cells: ['b', 'cells: a bar beat by beat'], line: ['u', 'to the line above; add one'], lanes: ['l', 'to the lanes'], displace: ['d', 'displace parts'], staff: ['s', 'staff'], loop: ['m', 'loop what is marked'], keep: ['Shift+k', 'keep as a variation'], compare: ['g', 'compare with another groove'], export: ['Shift+e', 'export as a file'],
   } },
   walk: { at: '/bench', title: 'In the lanes: walking', keys: {
     left: ['ArrowLeft', 'slot by slot'], right: ['ArrowRight', 'slot by slot'], up: ['ArrowUp', 'lane by lane'], down: ['ArrowDown', 'lane by lane'],
@@ -42,7 +42,7 @@ export const KEYS = {
   cards: { at: '/vary', title: 'From card to card', keys: { left: ['ArrowLeft', 'beside it'], right: ['ArrowRight', 'beside it'], up: ['ArrowUp', 'the row before, the row after'], down: ['ArrowDown', 'the row before, the row after'] } },
   card: { at: '/vary', title: 'On a card of a move or an idea', keys: { keep: ['k', 'keep it as a variation'], open: ['Enter', 'open the move'] } },
   phrase: { at: '/phrase', title: 'Phrase', keys: {
-    play: ['Space', 'play and stop'], undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'], add: ['a', 'add a section'], template: ['t', 'templates'], fill: ['f', 'a fill over the chosen bar'], loop: ['m', 'loop what is marked'], bench: ['b', 'the bar’s groove on the Bench'], map: ['l', 'to the bars'],
+    play: ['Space', 'play and stop'], undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'], add: ['a', 'add a section'], template: ['t', 'templates'], fill: ['f', 'a fill over the chosen bar'], loop: ['m', 'loop what is marked'], bench: ['b', 'the bar’s groove on the Bench'], export: ['Shift+e', 'export as a file'], map: ['l', 'to the bars'],
   } },
   bars: { at: '/phrase', title: 'On the bars of a phrase', keys: {
     left: ['ArrowLeft', 'bar by bar'], right: ['ArrowRight', 'bar by bar'], up: ['ArrowUp', 'section by section'], down: ['ArrowDown', 'section by section'], hear: ['Enter', 'hear from here'],

@@ -60,5 +60,10 @@ useHead({ title: 'Player · Bazzet' })
       <p class="mb-3 text-sm text-muted">Rules of thumb, not measurements of you. Between easy and hard a groove is called demanding. Change a figure to suit your own hands; the Bench, the searches and the promise “playable” use it.</p>
       <LimitTable :limits="drummer.limits" @limits="limits => set({ limits })" />
     </section>
+    <section aria-labelledby="all-title" class="max-w-5xl">
+      <h2 id="all-title" class="text-lg">Everything you keep</h2>
+      <p class="mb-3 text-sm text-muted">Grooves, kits, phrases, plans, recipes, cells and the log as one file. Open it in any Bazzet: what is there already stays as it is.</p>
+      <UButton color="neutral" variant="outline" to="/api/archive" external download="bazzet-archive.zip">Save everything as a file</UButton>
+    </section>
   </div>
 </template>

@@ -1,11 +1,12 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { request } from 'node:http'
+import { unzipSync } from 'fflate'
 import { App, expect, test } from './app'
 
 /** The request and answer blocks of docs/api.md, in order. */
 function examples() {
   const text = readFileSync('docs/api.md', 'utf8')
-  const blocks = [...text.matchAll(/```http\n(\w+) (\S+)\n([\s\S]*?)```\n```(?:json|csv) (\d+)( in part)?\n([\s\S]*?)```/g)]
+  const blocks = [...text.matchAll(/```http\n(\w+) (\S+)\n([\s\S]*?)```\n```(?:json|csv|zip) (\d+)( in part)?\n([\s\S]*?)```/g)]
   return blocks.map(([, method, path, body, status, part, answer]) => ({ method: method!, path: path!, body: body!.trim(), status: Number(status), part: !!part, answer: answer!.trim() }))
 }
 
@@ -30,7 +31,10 @@ test('every example of docs/api.md is answered as it says, and no route is left 
     for (const { method, path, body, status, part, answer } of list) {
       const got = await fetch(app.url + path, { method, ...(body ? { body, headers: { 'content-type': 'application/json' } } : {}) })
       expect(got.status, `${method} ${path}`).toBe(status)
-      if (part) {
+      if (got.headers.get('content-type') === 'application/zip') {
+        const files = Object.keys(unzipSync(new Uint8Array(await got.arrayBuffer())))
+        for (const file of answer.split('\n')) expect(files, `${method} ${path}`).toContain(file)
+      } else if (part) {
         const given = still(await got.json())
         expect(told(given, still(JSON.parse(answer))), `${method} ${path}: ${JSON.stringify(given)}`).toBe(true)
       } else if (got.headers.get('content-type')?.includes('csv')) expect((await got.text()).trim(), `${method} ${path}`).toBe(answer)

@@ -3,9 +3,8 @@ import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 
 /** What becomes of the groove on the Bench: kept, varied, compared, printed, practised, taken away, thrown away. */
-const emit = defineEmits<{ keep: [], bin: [] }>()
+const emit = defineEmits<{ keep: [], bin: [], export: [] }>()
 const bench = useBench()
-const files = useDownload()
 
 const menu = computed(() => [
   [
@@ -16,8 +15,7 @@ const menu = computed(() => [
     { label: 'Practise it', icon: 'i-lucide-timer', onSelect: () => navigateTo(`/practise?groove=${bench.groove!.id}`) },
   ],
   [
-    { label: 'Download as JSON', icon: 'i-lucide-file-json', onSelect: () => files.json(bench.groove!) },
-    { label: 'Download as MIDI', icon: 'i-lucide-file-music', onSelect: () => files.midi(bench.groove!, bench.kit) },
+    { label: 'Export …', icon: 'i-lucide-download', onSelect: () => emit('export') },
   ],
   [{ label: 'Put in the bin', icon: 'i-lucide-trash-2', color: 'error' as const, onSelect: () => emit('bin') }],
 ])

@@ -71,6 +71,10 @@ useCounted(() => bench.groove, () => stepping.on.value, 'step')
 /** Space plays, or takes the next step where one steps. */
 const toggle = () => (stepping.on.value ? stepping.next() : playOrStop())
 
+/** The dialog that takes the groove away: whether it is open, and whether it was ever wanted, so that it is fetched only then. */
+const exporting = ref(false)
+const wantsExport = ref(false)
+
 const parent = computed(() => bench.groove?.parent)
 /** The bar of a phrase that led here, by its number from 0. */
 const fromPhrase = computed(() => {
@@ -114,6 +118,7 @@ useStationKeys('bench', {
   loop: toggleMarked,
   keep: () => keep(undefined, []),
   compare: () => navigateTo(`/compare?a=${bench.groove!.id}`),
+  export: () => (exporting.value = wantsExport.value = true),
 })
 useKeptOpen(bench)
 useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
@@ -125,8 +130,9 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
     <h1 class="sr-only">Bench: {{ bench.groove.title }}</h1>
     <FactBar :groove="facts" :pieces="pieces" @edit="edit" @bars="setBars" @mirror="mirror" @refused="refused">
       <BenchActions @step="step" />
-      <BenchMenu @keep="keep(undefined, [])" @bin="toBin" />
+      <BenchMenu @keep="keep(undefined, [])" @bin="toBin" @export="exporting = wantsExport = true" />
     </FactBar>
+    <LazyExportDialog v-if="wantsExport" v-model:open="exporting" :leaving="{ kind: 'groove', groove: bench.groove, kit: bench.kit }" />
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
       <div class="flex min-h-0 flex-col gap-2 overflow-y-auto px-3 pb-3 pt-2 max-xl:pr-10 sm:pl-5 xl:pr-5">

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef } from 'vue'
-import { type Fill, type PhraseEdit, phraseBars, setFill } from '#core/phrase'
+import { computed, ref, shallowRef, useTemplateRef } from 'vue'
+import { type Fill, type PhraseEdit, phraseBars, phrasePerformance, setFill } from '#core/phrase'
 import { type Tempo, TEMPO_RANGE } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useKeptOpen } from '~/composables/useKeptOpen'
+import type { Leaving } from '~/composables/useExport'
 import { usePhraseHands } from '~/composables/usePhraseHands'
 import { usePhrasePlay } from '~/composables/usePhrasePlay'
 import { useStationKeys } from '~/composables/useStationKeys'
@@ -49,6 +50,14 @@ function tryFill(fill: Fill | undefined) {
 /** Out to the Bench with the bar’s groove, and a way back to this bar. */
 const toBench = () => navigateTo({ path: `/bench/${hands.grooveId.value}`, query: { phrase: `${hands.phrase.value.id}.${hands.bar.value}` } })
 
+/** The phrase as it leaves, from its first bar to its last; fetched with its dialog when it is first wanted. */
+const leaving = shallowRef<Leaving>()
+const exporting = ref(false)
+function leave() {
+  leaving.value = { kind: 'phrase', phrase: hands.phrase.value, performance: phrasePerformance(hands.phrase.value, store.kit, { again: false }) }
+  exporting.value = true
+}
+
 const mapKeys = byKey('bars', {
   left: () => hands.choose(hands.bar.value - 1), right: () => hands.choose(hands.bar.value + 1), up: () => hands.toSection(-1), down: () => hands.toSection(1), hear: () => hearFrom(hands.bar.value),
   markLeft: () => hands.extend(-1), markRight: () => hands.extend(1), earlier: () => hands.moveBy(-1), later: () => hands.moveBy(1), more: () => hands.more(1), fewer: () => hands.more(-1), out: () => hands.out(),
@@ -62,7 +71,7 @@ function mapKey(event: KeyboardEvent) {
 }
 useStationKeys('phrase', {
   play: toggle, undo: () => hands.step('takeBack'), redo: () => hands.step('bringBack'), add: () => (adding.value = true), template: () => (templates.value = !templates.value), fill: () => hands.addFill(), loop: toggleMarked,
-  bench: toBench, map: () => map.value?.focus(),
+  bench: toBench, export: leave, map: () => map.value?.focus(),
 })
 const setTempo = (tempo: Tempo) => hands.edit({ type: 'facts', set: { tempo } })
 function rename(event: Event) {
@@ -93,6 +102,7 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
         <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="hands.step('takeBack')">Undo</UButton>
         <UButton size="sm" color="neutral" variant="ghost" to="/phrase">All phrases</UButton>
         <UButton size="sm" color="neutral" variant="outline" :to="`/sheet/phrase/${store.phrase.id}`">Sheet</UButton>
+        <UButton size="sm" color="neutral" variant="outline" @click="leave">Export</UButton>
         <UButton size="sm" color="neutral" variant="outline" :to="`/practise?phrase=${store.phrase.id}`">Practise</UButton>
         <UButton size="sm" color="neutral" variant="outline" :aria-expanded="templates" @click="templates = !templates">Templates</UButton>
         <UPopover v-model:open="adding" :content="{ align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
@@ -104,6 +114,7 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
         </UPopover>
       </span>
     </header>
+    <LazyExportDialog v-if="leaving" v-model:open="exporting" :leaving="leaving" />
     <StaleNotice v-if="store.theirs" what="phrase" :mine="store.phrase" :theirs="store.theirs" @choose="store.resolveStale" />
     <p v-if="store.stays.length" class="border-b border-default bg-elevated px-5 py-1.5 text-sm" role="status">{{ store.stays.join(', ') }} changed on the Shelf so that it no longer fits here; it is played as it was last seen. Pin it, or change its section.</p>
     <TemplatePanel v-if="templates" :phrase="store.phrase" :groove-id="hands.grooveId.value" @edit="edit" @close="templates = false" @refused="hands.refused" />

@@ -37,6 +37,8 @@ export interface DocumentRepository<K extends KindName> {
   getAt(id: string, revision: number): Promise<Stored<Documents[K]> | undefined>
   /** Whole documents by their ids, in no order; those that are not here are left out. */
   some(ids: readonly string[]): Promise<Stored<Documents[K]>[]>
+  /** Every document that is not in the bin, whole, the oldest change first: for an archive. */
+  all(): Promise<Documents[K][]>
   /** Keeps a new document; undefined where the id is already taken, be it in the bin. */
   create(document: Documents[K]): Promise<Stored<Documents[K]> | undefined>
   /** Keeps new documents, those whose id is taken left out. */
@@ -110,6 +112,10 @@ export function documentRepository<K extends KindName>(kind: K, sequelize: Seque
     async some(ids) {
       const rows = await model.findAll({ where: { id: [...ids], binnedAt: null } })
       return rows.map(stored)
+    },
+    async all() {
+      const rows = await model.findAll({ attributes: ['document'], where: { binnedAt: null }, order: [['updatedAt', 'ASC'], ['id', 'ASC']] })
+      return rows.map(row => JSON.parse(row.document) as D)
     },
     async create(document) {
       try {

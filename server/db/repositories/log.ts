@@ -24,6 +24,8 @@ export interface LogRepository {
   /** Into the bin, or out of it; false where there is no such entry. */
   setBinned(id: string, binned: boolean): Promise<boolean>
   note(day: string): Promise<string>
+  /** The notes of all days that have one, by day. */
+  notes(): Promise<Record<string, string>>
   setNote(day: string, note: string): Promise<void>
 }
 
@@ -138,6 +140,10 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
   async note(day) {
     const [row] = await sequelize.query<{ note: string }>('SELECT note FROM days WHERE day = ?', { replacements: [day], type: QueryTypes.SELECT })
     return row?.note ?? ''
+  },
+  async notes() {
+    const rows = await sequelize.query<{ day: string, note: string }>('SELECT day, note FROM days ORDER BY day', { type: QueryTypes.SELECT })
+    return Object.fromEntries(rows.map(({ day, note }) => [day, note]))
   },
   async setNote(day, note) {
     await sequelize.query(note ? 'INSERT INTO days (day, note) VALUES (?, ?) ON CONFLICT (day) DO UPDATE SET note = excluded.note' : 'DELETE FROM days WHERE day = ?', { replacements: note ? [day, note] : [day] })

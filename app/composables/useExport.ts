@@ -1,0 +1,112 @@
+import { type Remote, proxy, wrap } from 'comlink'
+import { onScopeDispose, ref } from 'vue'
+import type { Groove } from '#core/groove'
+import type { Kit } from '#core/kit'
+import type { Performance } from '#core/perform'
+import type { Phrase } from '#core/phrase'
+import type { FormatId } from '../formats'
+import type { RenderWorker, WavWish } from '../workers/render.worker'
+import { useSettings } from '../stores/settings'
+
+/** What is to leave: a groove, or a phrase with all that plays in it. */
+export type Leaving = { kind: 'groove', groove: Groove, kit: Kit } | { kind: 'phrase', phrase: Phrase, performance: Performance }
+
+/** How it leaves, format by format; see `FORMATS`. */
+export interface ExportWish {
+  format: FormatId
+  midi: { swing: 'played' | 'words', tracks: 'one' | 'limbs' | 'parts' }
+  tab: 'pieces' | 'limbs'
+  wav: WavWish & { times: number, click: boolean }
+}
+
+/** Gives the player a file. */
+function download(name: string, content: BlobPart, type: string) {
+  const url = URL.createObjectURL(new Blob([content], { type }))
+  const link = document.createElement('a')
+  link.href = url
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(url)
+}
+
+/** The faces of a drawing as CSS that brings them along. */
+async function faces(): Promise<string> {
+  const css = async (family: string, url: string) => {
+    const bytes = new Uint8Array(await (await fetch(url)).arrayBuffer())
+    let letters = ''
+    for (let i = 0; i < bytes.length; i += 8192) letters += String.fromCharCode(...bytes.subarray(i, i + 8192))
+    return `@font-face{font-family:'${family}';font-weight:200 800;src:url(data:font/woff2;base64,${btoa(letters)}) format('woff2')}`
+  }
+  const [text, display] = await Promise.all([import('@fontsource-variable/instrument-sans/files/instrument-sans-latin-wght-normal.woff2?url'), import('@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2?url')])
+  return (await Promise.all([css('Instrument Sans Variable', text.default), css('Bricolage Grotesque Variable', display.default)])).join('')
+}
+
+/** Takes a groove or a phrase away as a file; the formats load when they are first asked for, sound is rendered in a worker that can be stopped. */
+export function useExport() {
+  const settings = useSettings()
+  /** How far the sound is, from 0 to 1; undefined while none is rendered. */
+  const progress = ref<number>()
+  let raw: Worker | undefined
+  let stopped = false
+
+  function stop() {
+    stopped = true
+    raw?.terminate()
+    raw = undefined
+    progress.value = undefined
+  }
+  onScopeDispose(stop)
+
+  async function wav(performance: Performance, wish: WavWish): Promise<Uint8Array | undefined> {
+    stop()
+    stopped = false
+    progress.value = 0
+    raw = new Worker(new URL('../workers/render.worker.ts', import.meta.url), { type: 'module' })
+    const worker: Remote<RenderWorker> = wrap<RenderWorker>(raw)
+    // A worker that is ended never answers: stopping answers for it.
+    const ended = new Promise<undefined>((resolve) => {
+      const poll = setInterval(() => stopped && (clearInterval(poll), resolve(undefined)), 50)
+    })
+    const file = await Promise.race([worker.wav(JSON.parse(JSON.stringify(performance)) as Performance, { bits: wish.bits, stems: wish.stems }, proxy((share: number) => (progress.value = share))), ended])
+    const done = !stopped
+    stop()
+    return done ? file : undefined
+  }
+
+  /** The performance that is rendered: a groove so many times, or the phrase, with a click and its count-in where they are wanted. */
+  async function sounding(leaving: Leaving, { times, click }: ExportWish['wav']): Promise<Performance> {
+    const { makeSection } = await import('#core/perform')
+    const clicking = click ? (settings.clickPlan.program === 'none' ? { program: 'every beat' as const } : settings.clickPlan) : { program: 'none' as const }
+    if (leaving.kind === 'phrase') return { ...leaving.performance, countIn: click ? settings.countIn : 0, sections: leaving.performance.sections.map(section => ({ ...section, click: clicking })) }
+    const { groove, kit } = leaving
+    return { sections: [makeSection({ groove, kit, times, click: clicking, guides: settings.lineHeard ? groove.guides.map(guide => guide.id) : [] })], countIn: click ? settings.countIn : 0 }
+  }
+
+  /** Makes the file and hands it over; false where it was stopped. */
+  async function save(leaving: Leaving, wish: ExportWish): Promise<boolean> {
+    const formats = await import('#core/formats')
+    const title = leaving.kind === 'groove' ? leaving.groove.title : leaving.phrase.title
+    const give = (extension: string, content: BlobPart, type: string) => download(formats.fileName(title, extension), content, type)
+    if (wish.format === 'wav') {
+      const file = await wav(await sounding(leaving, wish.wav), wish.wav)
+      if (!file) return false
+      give(wish.wav.stems ? 'zip' : 'wav', file as Uint8Array<ArrayBuffer>, wish.wav.stems ? 'application/zip' : 'audio/wav')
+      return true
+    }
+    if (leaving.kind === 'phrase') {
+      if (wish.format === 'midi') give('mid', formats.writePerformanceMidi(leaving.performance, title, { tracks: wish.midi.tracks === 'one' ? 'one' : 'limbs' }) as Uint8Array<ArrayBuffer>, 'audio/midi')
+      else give('json', `${JSON.stringify(leaving.phrase, null, 2)}\n`, 'application/json')
+      return true
+    }
+    const { groove, kit } = leaving
+    switch (wish.format) {
+      case 'midi': give('mid', formats.writeGrooveMidi(groove, kit, wish.midi) as Uint8Array<ArrayBuffer>, 'audio/midi'); break
+      case 'musicxml': give('musicxml', formats.writeMusicXml(groove, kit), 'application/xml'); break
+      case 'tab': give('txt', formats.writeTab(groove, kit, { lines: wish.tab }), 'text/plain'); break
+      case 'svg': give('svg', formats.writeLanesSvg(groove, kit, { counting: settings.counting, faces: await faces() }), 'image/svg+xml'); break
+      case 'json': give('json', formats.writeGrooveJson(groove), 'application/json'); break
+    }
+    return true
+  }
+  return { save, stop, progress }
+}
