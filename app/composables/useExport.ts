@@ -61,13 +61,17 @@ export function useExport() {
     stop()
     stopped = false
     progress.value = 0
-    raw = new Worker(new URL('../workers/render.worker.ts', import.meta.url), { type: 'module' })
-    const worker: Remote<RenderWorker> = wrap<RenderWorker>(raw)
+    const own = raw = new Worker(new URL('../workers/render.worker.ts', import.meta.url), { type: 'module' })
+    const worker: Remote<RenderWorker> = wrap<RenderWorker>(own)
+    // What a worker said just before it was ended may still arrive.
+    const tell = (share: number): void => {
+      if (raw === own) progress.value = share
+    }
     // A worker that is ended never answers: stopping answers for it.
     const ended = new Promise<undefined>((resolve) => {
       const poll = setInterval(() => stopped && (clearInterval(poll), resolve(undefined)), 50)
     })
-    const file = await Promise.race([worker.wav(JSON.parse(JSON.stringify(performance)) as Performance, { bits: wish.bits, stems: wish.stems }, proxy((share: number) => (progress.value = share))), ended])
+    const file = await Promise.race([worker.wav(JSON.parse(JSON.stringify(performance)) as Performance, { bits: wish.bits, stems: wish.stems }, proxy(tell)), ended])
     const done = !stopped
     stop()
     return done ? file : undefined

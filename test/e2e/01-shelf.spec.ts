@@ -96,7 +96,7 @@ test('the first cards stand there before any script has come, and what is presse
     await held
     await route.continue()
   })
-  await page.goto(app.url, { waitUntil: 'commit' })
+  await page.goto(`${app.url}/shelf`, { waitUntil: 'commit' })
   await expect(page.getByRole('article')).toHaveCount(12)
   await expect(page.getByRole('article').getByRole('img', { name: /^Lanes of/ })).toHaveCount(12)
   await page.getByLabel('Find a groove').fill('shuffle')
@@ -140,7 +140,7 @@ test('a groove begun from a style has a part for each limb; the foot holds hats 
 for (const [meter, beats] of [['4/4', 4], ['3/4', 3], ['6/8', 2], ['7/8', 3], ['12/8', 4]] as const) {
   test(`empty bars of ${meter} are begun, with a subdivision for each felt beat`, async ({ bench }) => {
     const { page } = bench
-    await page.goto(bench.app.url)
+    await page.goto(`${bench.app.url}/shelf`)
     await page.getByRole('button', { name: 'Begin a groove' }).click()
     await page.getByRole('tab', { name: 'Empty bars' }).click()
     await page.getByRole('button', { name: meter, exact: true }).click()
@@ -172,16 +172,19 @@ test('groups that do not add up are named where they stand', async ({ page, app 
 test('a groove is taken away as JSON and as MIDI, and the JSON opened again', async ({ bench }) => {
   const { page } = bench
   await bench.open('wet-rope')
-  const take = async (item: string) => {
+  const take = async (format: string) => {
     await page.getByRole('button', { name: 'This groove' }).click()
-    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: item }).click()])
+    await page.getByRole('menuitem', { name: 'Export …' }).click()
+    await page.getByRole('radio', { name: format }).click()
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the file' }).click()])
+    await expect(page.locator('[data-export]')).toHaveCount(0)
     return { name: file.suggestedFilename(), path: await file.path() }
   }
-  const json = await take('Download as JSON')
+  const json = await take('Bazzet’s own (JSON)')
   expect(json.name).toBe('wet-rope.json')
   expect(JSON.parse(readFileSync(json.path, 'utf8'))).toEqual((await bench.stored()).document)
 
-  const midi = await take('Download as MIDI')
+  const midi = await take('MIDI')
   expect(midi.name).toBe('wet-rope.mid')
   const { header, tracks } = parseMidi(readFileSync(midi.path))
   expect(header.ticksPerBeat).toBe(5040)
@@ -193,11 +196,16 @@ test('a groove is taken away as JSON and as MIDI, and the JSON opened again', as
   const changed = { ...JSON.parse(readFileSync(json.path, 'utf8')), id: 'by-hand', title: 'By hand' }
   const path = join(bench.app.folder, 'by-hand.json')
   writeFileSync(path, JSON.stringify(changed))
-  await shelf(page, bench.app)
-  await page.getByLabel('Groove file').setInputFiles(path)
+  const open = async () => {
+    await shelf(page, bench.app)
+    await page.getByRole('button', { name: 'Open a file' }).click()
+    await page.getByLabel('File to open').setInputFiles(path)
+    await expect(page.getByText('A groove: By hand')).toBeVisible()
+    await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+  }
+  await open()
   await expect(page).toHaveURL(/bench\/by-hand$/)
-  await shelf(page, bench.app)
-  await page.getByLabel('Groove file').setInputFiles(path)
+  await open()
   await expect(page.getByText('was here already').first()).toBeVisible()
   await expect(bench.lanes).toBeVisible()
   expect((await bench.stored()).document).toMatchObject({ title: 'By hand' })
@@ -212,11 +220,12 @@ test('a file that is wrong is refused with what is wrong, and nothing is kept', 
   groove.parts[0].strokes[0].level = 9
   const path = join(bench.app.folder, 'wrong.json')
   writeFileSync(path, JSON.stringify(groove))
-  await page.getByLabel('Groove file').setInputFiles(path)
-  await expect(page.getByText('“wrong.json” was not opened').first()).toBeVisible()
-  await expect(page.getByText(/parts\.0\.strokes\.0\.level: A level is a whole number from 1 to 5/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Open a file' }).click()
+  await page.getByLabel('File to open').setInputFiles(path)
+  await expect(page.getByRole('alert')).toContainText('parts.0.strokes.0.level: A level is a whole number from 1 to 5')
+  await expect(page.getByRole('alert')).toContainText('Nothing was kept.')
   expect((await fetch(`${bench.app.url}/api/grooves/wrong`)).status).toBe(404)
-  await page.reload()
+  await shelf(page, bench.app)
   await expect(page.getByRole('article')).toHaveCount(before)
 })
 

@@ -96,7 +96,7 @@ test('each kind of stroke is chosen, an open hat with its length', async ({ benc
 
 test('parts are offered by the style, tried in place, taken; soloed, muted, locked and reordered', async ({ bench }) => {
   const { page } = bench
-  await page.goto(bench.app.url)
+  await page.goto(`${bench.app.url}/shelf`)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
   await page.getByRole('radio', { name: 'Funk sixteenths', exact: true }).click()
   await page.getByRole('radio', { name: 'nothing: I layer it myself' }).click()

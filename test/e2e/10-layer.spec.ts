@@ -8,7 +8,7 @@ const choose = async (page: Page, name: string, option: string | RegExp) => {
 
 test('a bossa is built from its card limb by limb with the mouse: heard in place, its unisons seen, taken, on to the next', async ({ bench }) => {
   const { page } = bench
-  await page.goto(bench.app.url)
+  await page.goto(`${bench.app.url}/shelf`)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
   await page.getByLabel('Title').fill('Tiles by the water')
   await page.getByRole('radio', { name: 'Bossa nova', exact: true }).click()
@@ -61,7 +61,7 @@ test('a 7/8 groove is built with the keyboard alone, mirrored for the other lead
     }
     throw new Error(`No ${name} to tab to`)
   }
-  await page.goto(bench.app.url)
+  await page.goto(`${bench.app.url}/shelf`)
   await expect(page.locator('article').first()).toBeVisible()
   await tabTo(/^Begin a groove/)
   await press('Enter')
@@ -183,7 +183,7 @@ test('ornaments are chosen by name or key, and heard as their blows', async ({ b
 
 test('comping cells are placed one by one, a rolling one making its beat a triplet', async ({ bench }) => {
   const { page } = bench
-  await page.goto(bench.app.url)
+  await page.goto(`${bench.app.url}/shelf`)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
   await page.getByRole('radio', { name: 'Swing in four', exact: true }).click()
   await page.getByRole('radio', { name: 'nothing: I layer it myself' }).click()

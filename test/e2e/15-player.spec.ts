@@ -21,7 +21,7 @@ test.afterAll(async ({ app }) => {
 
 test('what is new begins as the player says: lead, kit, what the bass drum is called', async ({ bench }) => {
   const { page } = bench
-  await page.goto(bench.app.url)
+  await page.goto(`${bench.app.url}/shelf`)
   await page.getByRole('link', { name: 'Player' }).click()
   await page.getByRole('radio', { name: 'left', exact: true }).click()
   await page.getByRole('radio', { name: 'kick' }).click()
@@ -29,7 +29,7 @@ test('what is new begins as the player says: lead, kit, what the bass drum is ca
   await page.getByRole('option', { name: 'Four-piece', exact: true }).click()
   await expect.poll(() => player(bench)).toMatchObject({ defaults: { lead: 'left', bassDrum: 'kick', kitId: 'four-piece' } })
 
-  await page.goto(bench.app.url)
+  await page.goto(`${bench.app.url}/shelf`)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
   await page.getByLabel('Title').fill('Left and kicking')
   await page.getByRole('radio', { name: 'Rock eighths', exact: true }).click()
