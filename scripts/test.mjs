@@ -4,9 +4,12 @@ import { join } from 'node:path'
 import { ensureChromium } from './lib/chromium.mjs'
 import { ROOT, ensureBuilt, ensureInstalled, tool } from './lib/setup.mjs'
 
+/** Programs of others that check our files where they are installed. */
+const OTHERS = ['midicsv', 'musicxml2ly']
 const RESULTS = join(ROOT, 'test-results')
 let passed = 0
 let failed = 0
+let skipped = 0
 
 const heading = name => console.log(`\n── ${name}`)
 
@@ -42,7 +45,12 @@ check('Types of the core', () => tool('nuxt', ['prepare']) || tool('tsc', ['-p',
 check('Types of the rest', () => tool('vue-tsc', ['-b', '--noEmit']))
 count('Unit tests', () => tool('vitest', ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(RESULTS, 'unit.json')}`]), () => {
   const unit = report('unit.json')
-  return unit ? { passed: unit.numPassedTests, failed: unit.numFailedTests + unit.numPendingTests } : none
+  if (!unit) return none
+  // What another program checks is passed over where that program is not installed, and said to be; nothing else may be.
+  const over = unit.testResults.flatMap(file => file.assertionResults).filter(one => one.status === 'pending' && OTHERS.some(program => one.title.startsWith(program))).map(one => one.title)
+  for (const title of over) console.log(`Skipped, since the program is not installed: ${title}`)
+  skipped += over.length
+  return { passed: unit.numPassedTests, failed: unit.numFailedTests + unit.numPendingTests - over.length }
 })
 heading('Build')
 ensureBuilt()
@@ -52,5 +60,5 @@ count('End-to-end tests', () => tool('playwright', ['test'], { PLAYWRIGHT_JSON_O
   return stats ? { passed: stats.expected, failed: stats.unexpected + stats.flaky + stats.skipped } : none
 })
 
-console.log(`\n${passed} passed, ${failed} failed`)
+console.log(`\n${passed} passed, ${failed} failed${skipped ? `, ${skipped} skipped` : ''}`)
 process.exit(failed === 0 ? 0 : 1)

@@ -1,8 +1,8 @@
 import { ref } from 'vue'
-import type { Documents, KindName, Opened } from '#core/documents'
+import type { Documents, KindName } from '#core/documents'
 import { ApiProblem, type Routes, api } from '~/documents/api'
 import { newId } from '~/documents/ids'
-import type { Stretch } from '~/stores/opened'
+import type { Holds, Stretch } from '~/stores/opened'
 import { useNewGroove } from './useNewGroove'
 
 /** Where one of a kind is shown once it is kept. */
@@ -34,7 +34,7 @@ export function useKeeping() {
     await navigateTo('/shelf')
   }
 
-  async function archive({ documents, log, notes }: (Opened & { holds: 'archive' })['archive']) {
+  async function archive({ documents, log, notes }: (Holds & { holds: 'archive' })['archive']) {
     let [fresh, known] = [0, 0]
     const count = (isNew: boolean) => (isNew ? fresh++ : known++)
     for (const kind of ['kit', 'groove', 'cell', 'recipe', 'phrase', 'plan'] as const) for (const document of documents[kind].toReversed()) count(await made(kind, document as never))
@@ -48,7 +48,7 @@ export function useKeeping() {
     await navigateTo('/shelf')
   }
 
-  async function keepAll(opened: Opened, chosen: readonly Stretch[]) {
+  async function keepAll(opened: Holds, chosen: readonly Stretch[]) {
     keeping.value = true
     try {
       if (opened.holds === 'score') await stretches(chosen)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onUnmounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue'
 import { type KindName, KINDS } from '#core/documents'
 import { looped } from '#core/perform'
 import { sayTempo } from '#core/time'
@@ -32,6 +32,7 @@ watch(() => found.stretches.length, (now, before) => {
   // All of a song is kept, unless the player says otherwise.
   kept.value = now < before ? new Set() : new Set([...kept.value, ...Array.from({ length: now - before }, (_, i) => before + i)])
 })
+onMounted(found.ready)
 onUnmounted(found.leave)
 
 const score = computed(() => (found.opened?.holds === 'score' ? found.opened.score : undefined))
@@ -40,7 +41,7 @@ const groove = computed(() => (found.opened?.holds === 'document' && found.opene
 const says = computed(() => {
   if (!score.value) return ''
   const { bars, strokes, tempo, tempos } = score.value
-  return `${bars.length === 1 ? '1 bar' : `${bars.length} bars`}, ${strokes.length} strokes, ${sayTempo(tempo)}${tempos.length ? `, then ${[...new Set(tempos.map(one => Math.round(one.tempo.bpm)))].slice(0, 4).join(', ')}` : ''}`
+  return `${bars === 1 ? '1 bar' : `${bars} bars`}, ${strokes} strokes, ${sayTempo(tempo)}${tempos.length ? `, then ${tempos.slice(0, 4).join(', ')}` : ''}`
 })
 const archived = computed(() => {
   if (found.opened?.holds !== 'archive') return []
@@ -62,7 +63,7 @@ useHead({ title: 'Open a file · Bazzet' })
 <template>
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="min-w-0 truncate text-2xl text-highlighted">{{ found.file?.name || (found.opened ? 'From a text' : 'Open a file') }}</h1>
-    <p v-if="score" class="text-sm text-muted" role="status">{{ (found.opened as { format?: string }).format }}: {{ says }}</p>
+    <p v-if="score" class="text-sm text-muted" role="status">{{ score.format }}: {{ says }}</p>
     <div class="ml-auto flex flex-wrap items-center gap-2">
       <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="field?.click()">{{ found.file ? 'Another file' : 'Choose a file' }}</UButton>
       <input ref="field" type="file" accept=".mid,.midi,.musicxml,.mxl,.xml,.txt,.tab,.json,.zip,.bazzet" class="hidden" aria-label="File to open" @change="chosen" />

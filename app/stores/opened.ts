@@ -1,14 +1,16 @@
 import { type Remote, wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { Opened } from '#core/documents'
 import type { Cut, FromScore } from '#core/formats'
 import type { Limb } from '#core/kit'
 import { useKits } from './kits'
 import { useDrummer } from './drummer'
 import { useSettings } from './settings'
 import type { Waiting } from '../composables/useOpening'
-import type { FormatsWorker } from '../workers/formats.worker'
+import type { FormatsWorker, Found } from '../workers/formats.worker'
+
+/** What a file was found to hold. */
+export type Holds = (Found & { ok: true })['value']
 
 /** A stretch of an opened score, as the groove it would be. */
 export interface Stretch { cut: Cut, title: string, made: FromScore }
@@ -24,7 +26,7 @@ export const useOpened = defineStore('opened', () => {
   const file = shallowRef<Waiting>()
   const refused = ref('')
   const looking = ref(false)
-  const opened = shallowRef<Opened>()
+  const opened = shallowRef<Holds>()
   const stretches = shallowRef<Stretch[]>([])
   const more = ref(0)
   const kitId = ref('')
@@ -41,10 +43,7 @@ export const useOpened = defineStore('opened', () => {
   }
   /** Plain data, for a worker is sent copies. */
   const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
-  const make = (cut: Cut, title: string, i: number) => {
-    const score = (opened.value as Opened & { holds: 'score' }).score
-    return awake().groove(score, plain(cut), title, { kit: plain(kit.value), lead: lead.value, counting: plain(settings.counting), fixed: [...fixed[i] ?? []] })
-  }
+  const make = (cut: Cut, title: string, i: number) => awake().groove(plain(cut), title, { kit: plain(kit.value), lead: lead.value, counting: plain(settings.counting), fixed: [...fixed[i] ?? []] })
 
   /** Looks at a file, on the kit and with the leading hand that are chosen. */
   async function look(now: Waiting) {
@@ -62,13 +61,13 @@ export const useOpened = defineStore('opened', () => {
       if (mine !== turn) return
       fixed = []
       stretches.value = []
-      opened.value = found.ok ? found.value.opened : undefined
+      opened.value = found.ok ? found.value : undefined
       if (!found.ok) {
         refused.value = found.reason
         return
       }
-      if (found.value.opened.holds !== 'score') return
-      const { cuts, opened: { score } } = found.value
+      if (found.value.holds !== 'score') return
+      const { cuts, score } = found.value
       more.value = Math.max(0, cuts.length - MOST)
       const list: Stretch[] = []
       for (const [i, cut] of cuts.slice(0, MOST).entries()) {
@@ -101,5 +100,7 @@ export const useOpened = defineStore('opened', () => {
     refused.value = ''
     looking.value = false
   }
-  return { file, refused, looking, opened, stretches, more, kitId, lead, kit, look, again, choose, chosenIn, leave }
+  /** Wakes the worker before a file is there, so that the file need not wait for it. */
+  const ready = () => void awake()
+  return { ready, file, refused, looking, opened, stretches, more, kitId, lead, kit, look, again, choose, chosenIn, leave }
 })

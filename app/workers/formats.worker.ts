@@ -2,23 +2,33 @@ import { expose } from 'comlink'
 import { type Opened, openFile } from '#core/documents'
 import { type Cut, type FromScore, type Score, cutsOf, grooveFrom } from '#core/formats'
 import type { Kit, Limb } from '#core/kit'
-import type { Result } from '#core/result'
-import type { Counting } from '#core/time'
+import { type Result, ok } from '#core/result'
+import type { Counting, Tempo } from '#core/time'
+
+/** What of a score the page shows; the score itself stays in the worker. */
+export interface ScoreFacts { format: string, title: string, bars: number, strokes: number, tempo: Tempo, tempos: number[], doubts: string[] }
 
 /** A file as it was found, and where it is a score, the stretches of it that could be grooves. */
-export type Found = Result<{ opened: Opened, cuts: Cut[] }>
+export type Found = Result<{ holds: 'score', score: ScoreFacts, cuts: Cut[] } | Exclude<Opened, { holds: 'score' }>>
 
 /** What the grooves of a score are made with: whose kit, which hand leads, the player’s counting, and limbs chosen by hand. */
 export interface Making { kit: Kit, lead: 'right' | 'left', counting: Counting, fixed: readonly (readonly [number, Limb])[] }
 
+/** The score that was opened last. */
+let score: Score | undefined
+
 const worker = {
   open(bytes: Uint8Array, name: string, kit: Kit): Found {
-    const opened = openFile(bytes, name, kit)
-    if (!opened.ok) return opened
-    return { ok: true, value: { opened: opened.value, cuts: opened.value.holds === 'score' ? cutsOf(opened.value.score) : [] } }
+    const found = openFile(bytes, name, kit)
+    if (!found.ok) return found
+    const opened = found.value
+    if (opened.holds !== 'score') return ok(opened)
+    score = opened.score
+    const { title, bars, strokes, tempo, tempos, doubts } = score
+    return ok({ holds: 'score', score: { format: opened.format, title, bars: bars.length, strokes: strokes.length, tempo, tempos: [...new Set(tempos.map(one => Math.round(one.tempo.bpm)))], doubts }, cuts: cutsOf(score) })
   },
-  groove(score: Score, cut: Cut, title: string, { kit, lead, counting, fixed }: Making): FromScore {
-    return grooveFrom(score, cut, { kit, lead, counting, title, id: 'opened', newId: i => `part-${i + 1}`, fixed: new Map(fixed) })
+  groove(cut: Cut, title: string, { kit, lead, counting, fixed }: Making): FromScore {
+    return grooveFrom(score!, cut, { kit, lead, counting, title, id: 'opened', newId: i => `part-${i + 1}`, fixed: new Map(fixed) })
   },
 }
 export type FormatsWorker = typeof worker

@@ -1,11 +1,11 @@
 import fc from 'fast-check'
-import { writeMidi } from 'midi-file'
+import { parseMidi, writeMidi } from 'midi-file'
 import { describe, expect, it } from 'vitest'
 import { type Groove, type Stroke, makeBars, makeGroove, makePart } from '#core/groove'
 import { DEFAULT_KIT, noteOf, pieceOf, strokesFor } from '#core/kit'
 import { meter } from '#core/time'
 import { drummed, grooves } from '../../test/arbitrary'
-import { type Score, cutsOf, grooveFrom, readMidi, strokeOfNote, writeGrooveMidi } from '.'
+import { type Score, cutsOf, grooveFrom, readMidi, strokeOfNote, visitMidi, writeGrooveMidi } from '.'
 
 const read = (bytes: Uint8Array): Score => {
   const score = readMidi(bytes, DEFAULT_KIT)
@@ -68,6 +68,32 @@ describe('files by other hands', () => {
     expect(loose.strokes.map(one => one.at)).toEqual([0, 1260, 2520, 3780, 5040])
     expect(loose.bars[0]!.slots).toEqual([4, 1, 1, 1])
     expect(loose.doubts[0]).toMatch(/^5 strokes lay beside the grid/)
+  })
+
+  it('reads the same events as another reader does, whatever is in the file', () => {
+    const event = fc.oneof(
+      fc.record({ type: fc.constantFrom('noteOn' as const, 'noteOff' as const), channel: fc.nat(15), noteNumber: fc.nat(127), velocity: fc.nat(127) }),
+      fc.record({ type: fc.constant('controller' as const), channel: fc.nat(15), controllerType: fc.nat(127), value: fc.nat(127) }),
+      fc.record({ type: fc.constant('programChange' as const), channel: fc.nat(15), programNumber: fc.nat(127) }),
+      fc.record({ type: fc.constant('pitchBend' as const), channel: fc.nat(15), value: fc.integer({ min: -8192, max: 8191 }) }),
+      fc.record({ type: fc.constant('sysEx' as const), data: fc.array(fc.nat(127), { maxLength: 9 }) }),
+      fc.record({ type: fc.constant('setTempo' as const), meta: fc.constant(true as const), microsecondsPerBeat: fc.integer({ min: 1, max: 16_000_000 }) }),
+      fc.record({ type: fc.constant('lyrics' as const), meta: fc.constant(true as const), text: fc.string({ unit: fc.constantFrom('a', 'b', ' '), maxLength: 200 }) }),
+    )
+    fc.assert(fc.property(fc.array(fc.tuple(fc.nat(300_000), event), { maxLength: 40 }), fc.boolean(), (list, running) => {
+      const track = [...list.map(([deltaTime, one]) => ({ deltaTime, ...one })), { deltaTime: 0, meta: true as const, type: 'endOfTrack' as const }]
+      const bytes = Uint8Array.from(writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 480 }, tracks: [track as never] }, { running }))
+      const mine: unknown[] = []
+      visitMidi(bytes, () => ({ track: () => undefined, note: (tick, channel, note, velocity) => mine.push([tick, channel, note, velocity]), tempo: (tick, us) => mine.push([tick, us]), meter: () => undefined, text: () => undefined }))
+      let now = 0
+      const theirs = parseMidi(bytes).tracks[0]!.flatMap((one): unknown[] => {
+        now += one.deltaTime
+        if (one.type === 'noteOn') return [[now, one.channel, one.noteNumber, one.velocity]]
+        if (one.type === 'noteOff') return [[now, one.channel, one.noteNumber, 0]]
+        return one.type === 'setTempo' ? [[now, one.microsecondsPerBeat]] : []
+      })
+      expect(mine).toEqual(theirs)
+    }))
   })
 
   it.each([

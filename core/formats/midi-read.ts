@@ -1,10 +1,9 @@
-import { parseMidi } from 'midi-file'
-import type { MidiData, MidiEvent } from 'midi-file'
 import { type Kit, type Limb, LIMBS, type Level, type Ornament, levelOfVelocity } from '#core/kit'
 import { ROLES, type Role } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { type BarTime, MAX_COUNT, type Meter, SUBDIVISIONS, TICKS_PER_QUARTER, UNITS, barStarts, beatAt, beatsOf, meter, meterTicks } from '#core/time'
 import { strokeOfNote } from './gm'
+import { type MidiHeader, type MidiVisitor, visitMidi } from './midi-events'
 import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, onGrids } from './score'
 
 const DRUMS = 9
@@ -38,20 +37,12 @@ const titleOf = (text: string): string => text.replace(/\p{C}+/gu, ' ').trim().s
  */
 export function readMidi(bytes: Uint8Array, kit: Kit, name = ''): Result<Score> {
   if (bytes.length > LARGEST_FILE) return refuse(`This MIDI file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are read.`)
-  if (String.fromCharCode(...bytes.slice(0, 4)) !== 'MThd') return refuse('This is no MIDI file: it does not begin with “MThd”.')
-  let data: MidiData
-  try {
-    data = parseMidi(bytes)
-  } catch (error) {
-    return refuse(`This MIDI file is damaged, and nothing of it was read: ${typeof error === 'string' ? error : 'it ends too soon, or says what cannot be'}.`)
-  }
-  const { header, tracks } = data
-  if (!tracks.length) return refuse('This MIDI file has no tracks.')
   const doubts: string[] = []
-  const division = header.ticksPerBeat || (header.framesPerSecond ?? 0) * (header.ticksPerFrame ?? 0) / 2
-  if (!(division > 0)) return refuse('This MIDI file does not say how its time is divided.')
-  if (!header.ticksPerBeat) doubts.push('The file counts in frames and has no beats: it was read with the quarter at 120.')
-  const found = gather(tracks, ticks => Math.round(ticks * TICKS_PER_QUARTER / division))
+  const found: Gathered = { notes: [], meters: [], tempos: [], title: '', swing: null }
+  const read = visitMidi(bytes, header => gatherer(header, found))
+  if (!read.ok) return read
+  if (!divisionOf(read.value)) return refuse('This MIDI file does not say how its time is divided.')
+  if (!read.value.ticksPerQuarter) doubts.push('The file counts in frames and has no beats: it was read with the quarter at 120.')
   if (found.notes.length > MOST_STROKES) return refuse(`This MIDI file has ${found.notes.length} drum strokes; up to ${MOST_STROKES} are read.`)
   if (!found.notes.length) return refuse('This MIDI file has no drums: nothing is on channel 10, where drums are.')
   const end = found.notes.reduce((most, note) => Math.max(most, note.at), 0)
@@ -68,36 +59,43 @@ export function readMidi(bytes: Uint8Array, kit: Kit, name = ''): Result<Score> 
 interface MeterAt { at: number, meter: Meter }
 interface Gathered { notes: Note[], meters: MeterAt[], tempos: { at: number, bpm: number }[], title: string, swing: Score['swing'] }
 
-/** Every event that matters, each track’s time added up. */
-function gather(tracks: readonly MidiEvent[][], ticksOf: (ticks: number) => number): Gathered {
-  const out: Gathered = { notes: [], meters: [], tempos: [], title: '', swing: null }
-  tracks.forEach((events, t) => {
-    let now = 0
-    const said: Said = {}
-    const sounding = new Map<number, Note>()
-    for (const event of events) {
-      now += event.deltaTime
-      const at = ticksOf(now)
-      if (event.type === 'noteOn' && event.channel === DRUMS && event.velocity > 0) {
-        const note: Note = { at, end: at, note: event.noteNumber, velocity: event.velocity, said }
-        sounding.set(event.noteNumber, note)
-        out.notes.push(note)
-      } else if ((event.type === 'noteOff' || event.type === 'noteOn') && event.channel === DRUMS) {
-        const note = sounding.get(event.noteNumber)
-        if (note) note.end = at
-        sounding.delete(event.noteNumber)
-      } else if (event.type === 'setTempo') {
-        if (event.microsecondsPerBeat > 0) out.tempos.push({ at, bpm: Math.min(400, Math.max(20, Math.round(60e9 / event.microsecondsPerBeat) / 1000)) })
-      } else if (event.type === 'timeSignature') {
-        if (event.numerator > 0) out.meters.push({ at, meter: { count: event.numerator, unit: event.denominator, groups: [] } })
-      } else if (event.type === 'trackName' || event.type === 'text') {
-        const text = titleOf(textOf(event.text))
-        if (event.type === 'trackName' && t === 0 && !out.title) out.title = text
-        readWords(text, said, out, at)
-      }
-    }
-  })
-  return out
+/** Ticks of the file in a quarter note; in one that counts frames, those of half a second. */
+const divisionOf = ({ ticksPerQuarter, framesPerSecond, ticksPerFrame }: MidiHeader): number => ticksPerQuarter || framesPerSecond * ticksPerFrame / 2
+
+/** Gathers what matters of a file, in ticks of ours. */
+function gatherer(header: MidiHeader, out: Gathered): MidiVisitor {
+  const scale = TICKS_PER_QUARTER / divisionOf(header)
+  const ticks = (tick: number): number => Math.round(tick * scale)
+  let [track, said]: [number, Said] = [0, {}]
+  let sounding = new Map<number, Note>()
+  return {
+    track(n) {
+      track = n
+      said = {}
+      sounding = new Map()
+    },
+    note(tick, channel, note, velocity) {
+      if (channel !== DRUMS) return
+      const at = ticks(tick)
+      const before = sounding.get(note)
+      if (before && before.end === before.at) before.end = at
+      if (velocity === 0) return void sounding.delete(note)
+      const now: Note = { at, end: at, note, velocity, said }
+      sounding.set(note, now)
+      out.notes.push(now)
+    },
+    tempo(tick, microseconds) {
+      if (microseconds > 0) out.tempos.push({ at: ticks(tick), bpm: Math.min(400, Math.max(20, Math.round(60e9 / microseconds) / 1000)) })
+    },
+    meter(tick, count, unit) {
+      if (count > 0) out.meters.push({ at: ticks(tick), meter: { count, unit, groups: [] } })
+    },
+    text(tick, kind, letters) {
+      const text = titleOf(textOf(letters))
+      if (kind === 3 && track === 0 && !out.title) out.title = text
+      readWords(text, said, out, ticks(tick))
+    },
+  }
 }
 
 /** Words that a file may carry beside its notes: whose a track is, how the meter is felt, and swing. */
