@@ -15,6 +15,21 @@ const server = spawn(process.execPath, [join(ROOT, '.output/server/index.mjs')],
   stdio: 'inherit', env: { ...process.env, HOST: '127.0.0.1', PORT: String(PORT), BAZZET_DB: join(folder, 'shots.db'), BAZZET_DEMO: '1' },
 })
 
+/** A song without limbs: seven bars, a fill and a crash for three hands among them. */
+async function song() {
+  const { writeMidi } = await import('midi-file')
+  const rock = { 42: 'x-x-x-x-x-x-x-x-', 38: '----X--g-g--X---', 36: 'x-------x-x-----' }
+  const bars = [rock, rock, rock, { 38: 'xxxx------------', 50: '----xxxx--------', 47: '--------xxxx----', 43: '------------xxxx' }, { 49: 'X---------------', 42: 'x-x-x-x-x-x-x-x-', 38: 'X---X-------X---', 36: 'X-------x-------' }, rock, rock]
+  const events = bars.flatMap((rows, bar) => Object.entries(rows).flatMap(([note, text]) => [...text].flatMap((letter, slot) => (letter === '-' ? [] : [{ tick: bar * 1920 + slot * 120, noteNumber: Number(note), velocity: { X: 122, x: 72, g: 24 }[letter] }])))).sort((a, b) => a.tick - b.tick)
+  let now = 0
+  const track = [...events.map(({ tick, ...note }) => {
+    const deltaTime = tick - now
+    now = tick
+    return { deltaTime, type: 'noteOn', channel: 9, ...note }
+  }), { deltaTime: 0, meta: true, type: 'endOfTrack' }]
+  return Buffer.from(writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 480 }, tracks: [track] }))
+}
+
 const VIEWS = [
   ['shelf', '/shelf', page => page.getByRole('article').first().waitFor()],
   ['bench', '/bench/wet-rope', async (page) => {
@@ -26,11 +41,15 @@ const VIEWS = [
     await page.getByRole('switch', { name: 'Sticking' }).click()
     await page.locator('.staff svg text', { hasText: /^RLl$/ }).first().waitFor()
   }],
-  ['bench-span', '/bench/chalk-on-the-door', async (page) => {
-    await page.keyboard.press('l')
-    for (const key of ['Home', 'Control+ArrowRight', 'Control+ArrowRight', ...Array.from({ length: 3 }, () => 'Shift+ArrowRight'), 'm']) await page.keyboard.press(key)
-    await page.locator('[data-span]').waitFor()
-    await page.locator('[data-fold="line"] > summary').click()
+  ['open', '/open', async (page) => {
+    await page.getByLabel('File to open').setInputFiles({ name: 'somebody-elses-song.mid', mimeType: 'audio/midi', buffer: await song() })
+    await page.locator('[data-stretches] button', { hasText: 'bars 4 to 5' }).click()
+    await page.locator('[data-left]').waitFor()
+  }],
+  ['export', '/bench/wet-rope', async (page) => {
+    await page.getByRole('application').focus()
+    await page.keyboard.press('Shift+e')
+    await page.getByRole('radio', { name: 'MusicXML' }).click()
   }],
   ['tablet', '/bench/chalk-on-the-door', async (page) => {
     await page.keyboard.press('u')
@@ -55,7 +74,6 @@ const VIEWS = [
     await page.locator('[data-idea]').nth(23).waitFor()
     await page.locator('[data-progress][data-running="false"]').waitFor()
   }],
-  ['family', '/vary/wet-rope?view=family', page => page.locator('[data-kin]').nth(4).waitFor()],
   ['phrase', '/phrase/wet-rope-set', async (page) => {
     await page.getByRole('button', { name: 'Play', exact: true }).click()
     await page.locator('[data-playing]').waitFor()

@@ -4,6 +4,7 @@ import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
 import type { Performance } from '#core/perform'
 import type { Phrase } from '#core/phrase'
+import { download, downloadJson } from '../download'
 import type { FormatId } from '../formats'
 import type { RenderWorker, WavWish } from '../workers/render.worker'
 import { useSettings } from '../stores/settings'
@@ -17,16 +18,6 @@ export interface ExportWish {
   midi: { swing: 'played' | 'words', tracks: 'one' | 'limbs' | 'parts' }
   tab: 'pieces' | 'limbs'
   wav: WavWish & { times: number, click: boolean }
-}
-
-/** Gives the player a file. */
-function download(name: string, content: BlobPart, type: string) {
-  const url = URL.createObjectURL(new Blob([content], { type }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = name
-  link.click()
-  URL.revokeObjectURL(url)
 }
 
 /** The faces of a drawing as CSS that brings them along. */
@@ -99,7 +90,7 @@ export function useExport() {
     }
     if (leaving.kind === 'phrase') {
       if (wish.format === 'midi') give('mid', formats.writePerformanceMidi(leaving.performance, title, { tracks: wish.midi.tracks === 'one' ? 'one' : 'limbs' }) as Uint8Array<ArrayBuffer>, 'audio/midi')
-      else give('json', `${JSON.stringify(leaving.phrase, null, 2)}\n`, 'application/json')
+      else await downloadJson(title, leaving.phrase)
       return true
     }
     const { groove, kit } = leaving
@@ -108,7 +99,7 @@ export function useExport() {
       case 'musicxml': give('musicxml', formats.writeMusicXml(groove, kit), 'application/xml'); break
       case 'tab': give('txt', formats.writeTab(groove, kit, { lines: wish.tab }), 'text/plain'); break
       case 'svg': give('svg', formats.writeLanesSvg(groove, kit, { counting: settings.counting, faces: await faces() }), 'image/svg+xml'); break
-      case 'json': give('json', formats.writeGrooveJson(groove), 'application/json'); break
+      case 'json': await downloadJson(title, groove); break
     }
     return true
   }

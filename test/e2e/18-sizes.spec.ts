@@ -1,7 +1,7 @@
 import type { CDPSession, Page } from '@playwright/test'
 import { boxOf, expect, test } from './app'
 
-const PAGES = ['/shelf', '/begin', '/bench/wet-rope', '/sticking', '/vary/wet-rope', '/vary/wet-rope?view=recipes', '/phrase', '/phrase/wet-rope-set', '/phrase/wet-rope-set?templates=1', '/today', '/practise?groove=wet-rope', '/practise/wet-rope-plan', '/practise/wet-rope-plan/run', '/log', '/kit/five-piece', '/player', '/sheet/wet-rope', '/compare?a=wet-rope']
+const PAGES = ['/shelf', '/begin', '/open', '/bench/wet-rope', '/sticking', '/vary/wet-rope', '/vary/wet-rope?view=recipes', '/phrase', '/phrase/wet-rope-set', '/phrase/wet-rope-set?templates=1', '/today', '/practise?groove=wet-rope', '/practise/wet-rope-plan', '/practise/wet-rope-plan/run', '/log', '/kit/five-piece', '/player', '/sheet/wet-rope', '/compare?a=wet-rope']
 
 /** A finger on the screen, by the browser's own input protocol: Playwright's touch only taps. */
 class Finger {

@@ -198,3 +198,20 @@ test('everything is saved as one file, and read into an empty Bazzet it is the s
     await empty.remove()
   }
 })
+
+test('a kit and a plan leave as our own JSON, and come back where they are not', async ({ page, app }) => {
+  for (const [address, name, where] of [['kit/electronic', 'electronic.json', /kit\//], ['practise/wet-rope-plan', 'wet-rope-feet-first.json', /practise\//]] as const) {
+    await page.goto(`${app.url}/${address}`)
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).click()])
+    expect(file.suggestedFilename()).toBe(name)
+    const document = JSON.parse(readFileSync(await file.path(), 'utf8')) as { id: string, name?: string, title?: string }
+    const path = join(app.folder, name)
+    writeFileSync(path, JSON.stringify({ ...document, id: `${document.id}-back` }))
+    await openPage(page, app, path)
+    await expect(page.getByText(document.name ?? document.title!).first()).toBeVisible()
+    await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+    await expect(page).toHaveURL(where)
+    const kept = await (await fetch(`${app.url}/api/${address.split('/')[0] === 'kit' ? 'kits' : 'plans'}/${document.id}-back`)).json() as { document: object }
+    expect(kept.document).toEqual({ ...document, id: `${document.id}-back` })
+  }
+})

@@ -4,6 +4,7 @@ import type { Edit, Groove, MoveMade } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Step, editBetween, firstBroken, makeRecipe, runSteps } from '#core/vary'
 import { newId } from '~/documents/ids'
+import { downloadJson } from '~/download'
 import { useRecipes } from '~/stores/recipes'
 import { useVary } from '~/stores/vary'
 
@@ -77,6 +78,7 @@ async function bin() {
         <label class="flex-1 text-sm text-muted">What it is for<UInput :model-value="recipe.about" maxlength="400" class="block w-full" aria-label="What the recipe is for" @update:model-value="about => set({ about: String(about) })" /></label>
         <UButton color="neutral" variant="outline" :disabled="!dirty || !recipe.steps.length" @click="save(false)">Save</UButton>
         <UButton color="neutral" variant="ghost" :disabled="!recipe.steps.length" @click="save(true)">Save as a new one</UButton>
+        <UButton v-if="kept" color="neutral" variant="ghost" @click="downloadJson(recipe.name, recipe)">Save as a file</UButton>
         <UButton v-if="kept" color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the recipe in the bin" @click="bin" />
       </div>
       <RecipeSteps :key="recipe.id" :groove="groove" :kit="kit" :steps="recipe.steps" :run="run" @steps="steps => set({ steps })" @hear="groove => emit('hear', groove)" />

@@ -4,6 +4,7 @@ import { sayCount } from '#core/groove'
 import { type By, KITS, type Kit, PIECE_KINDS, type PieceKind, canBe, kitById, mirrorKit, withPiece } from '#core/kit'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { newId } from '~/documents/ids'
+import { downloadJson } from '~/download'
 import { useDrummer } from '~/stores/drummer'
 import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
@@ -102,6 +103,7 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
         <SaveNote :state="kits.saveState" />
         <UDropdownMenu :items="addItems"><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus">Add a piece</UButton></UDropdownMenu>
         <UDropdownMenu :items="newItems"><UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">New kit</UButton></UDropdownMenu>
+        <UButton size="sm" color="neutral" variant="ghost" @click="downloadJson(kit.name, kit)">Save as a file</UButton>
         <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the kit in the bin" :disabled="kits.all.length < 2" @click="bin" />
       </div>
     </header>

@@ -6,6 +6,7 @@ import type { Result } from '#core/result'
 import { convertTempo, sayTempo } from '#core/time'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useStationKeys } from '~/composables/useStationKeys'
+import { downloadJson } from '~/download'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useKits } from '~/stores/kits'
@@ -159,6 +160,7 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
         <div class="flex flex-wrap items-center gap-2 px-4 pb-4">
           <GroovePicker v-if="first" v-model="other" label="Use this plan for another groove" placeholder="Use it for another groove" />
           <UButton size="sm" color="neutral" variant="ghost" @click="copy">Copy</UButton>
+          <UButton size="sm" color="neutral" variant="ghost" @click="downloadJson(plans.document.title, plans.document)">Save as a file</UButton>
           <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the plan in the bin" @click="toBin" />
         </div>
       </div>
