@@ -1,6 +1,8 @@
 import { fileURLToPath } from 'node:url'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
+// The engraver’s package keeps its music face as a module that it names to nobody; a picture of the staff carries the face along.
+const musicFace = fileURLToPath(new URL('./node_modules/vexflow/build/esm/src/fonts/bravura.js', import.meta.url))
 
 // The core does nothing by being imported, so that a page or a worker leaves out the files of it that it does not use: the
 // schemas, mostly.
@@ -14,7 +16,7 @@ export default defineNuxtConfig({
   modules: ['@nuxt/ui', '@pinia/nuxt'],
   css: ['~/assets/main.css'],
   components: [{ path: '~/components', pathPrefix: false }],
-  alias: { '#core': core },
+  alias: { '#core': core, '#music-face': musicFace },
   telemetry: false,
   devtools: { enabled: false },
   // Only the styles of the components that are used.

@@ -1,5 +1,5 @@
 /** Formats a groove or a phrase can leave in: what each keeps, and what it loses, in a player’s words. */
-export type FormatId = 'midi' | 'musicxml' | 'tab' | 'svg' | 'wav' | 'json'
+export type FormatId = 'midi' | 'musicxml' | 'tab' | 'svg' | 'staff' | 'wav' | 'json'
 interface Format { id: FormatId, name: string, of: readonly ('groove' | 'phrase')[], keeps: string, loses: string }
 
 export const FORMATS: readonly Format[] = [
@@ -16,6 +16,7 @@ export const FORMATS: readonly Format[] = [
     loses: 'Of five levels three are left: ghost, plain, accent. How long hats stay open, pushes, muted parts, lines above, names of parts.',
   },
   { id: 'svg', name: 'Picture of the lanes (SVG)', of: ['groove'], keeps: 'The lanes as on the Bench, with their faces inside.', loses: 'It can’t be opened again as a groove.' },
+  { id: 'staff', name: 'Picture of the staff (SVG)', of: ['groove'], keeps: 'The staff with counts and sticking, with its faces inside.', loses: 'It can’t be opened again as a groove.' },
   { id: 'wav', name: 'Sound (WAV)', of: ['groove', 'phrase'], keeps: 'What is heard: 44.1 kHz, mono, from the count-in to the last stroke’s end.', loses: 'It can’t be opened again as a groove.' },
   { id: 'json', name: 'Bazzet’s own (JSON)', of: ['groove', 'phrase'], keeps: 'All of it.', loses: 'Nothing.' },
 ]

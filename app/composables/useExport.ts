@@ -99,6 +99,11 @@ export function useExport() {
       case 'musicxml': give('musicxml', formats.writeMusicXml(groove, kit), 'application/xml'); break
       case 'tab': give('txt', formats.writeTab(groove, kit, { lines: wish.tab }), 'text/plain'); break
       case 'svg': give('svg', formats.writeLanesSvg(groove, kit, { counting: settings.counting, faces: await faces() }), 'image/svg+xml'); break
+      case 'staff': {
+        const [{ staffSvg }, { notate }] = await Promise.all([import('../staff/svg'), import('#core/notation')])
+        give('svg', await staffSvg(notate(groove, kit, { counting: settings.counting }), { title, faces: await faces() }), 'image/svg+xml')
+        break
+      }
       case 'json': await downloadJson(title, groove); break
     }
     return true

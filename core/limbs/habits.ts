@@ -73,20 +73,21 @@ export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left
   const homes = homesOf(kit)
   const isTimeStroke = (i: number): boolean => TIME_KINDS.includes(pieceOf(kit, all[i]!.piece)?.kind ?? 'pad') && !isFoot(all[i]!)
   const times = all.flatMap((_, i) => (isTimeStroke(i) ? [i] : [])).sort((a, b) => all[a]!.seconds - all[b]!.seconds)
-  /** The hand that keeps the time around a moment; undefined where no time goes on. */
+  /** The hand that keeps the time around a moment; undefined where none goes on: it does where the time is struck just before and just after. */
   const keeperAt = (seconds: number): Limb | undefined => {
-    // The first stroke of the time that is not too long ago; from there on the nearest is looked for.
+    // The last stroke of the time until this moment: those before it are farther away.
     let [low, high] = [0, times.length]
     while (low < high) {
       const middle = (low + high) >> 1
-      if (all[times[middle]!]!.seconds < seconds - NEAR) low = middle + 1
+      if (all[times[middle]!]!.seconds <= seconds) low = middle + 1
       else high = middle
     }
-    let nearest: number | undefined
-    for (let n = low; n < times.length && all[times[n]!]!.seconds <= seconds + NEAR; n++) {
-      if (nearest === undefined || Math.abs(all[times[n]!]!.seconds - seconds) < Math.abs(all[nearest]!.seconds - seconds)) nearest = times[n]
-    }
-    return nearest === undefined ? undefined : keeper(pieceOf(kit, all[nearest]!.piece)!)
+    const [before, after] = [times[low - 1], times[low]]
+    const gap = (i: number | undefined) => (i === undefined ? undefined : Math.abs(all[i]!.seconds - seconds))
+    const [since, until] = [gap(before), gap(after)]
+    const goesOn = since === 0 || ((since ?? until ?? Infinity) <= NEAR && (until ?? since ?? Infinity) <= NEAR)
+    if (!goesOn) return undefined
+    return keeper(pieceOf(kit, all[(since ?? Infinity) <= (until ?? Infinity) ? before! : after!]!.piece)!)
   }
   const keeper = (piece: Piece): Limb => (kit.hands === 'open' && piece.kind === 'hi-hat' ? (piece.stands.x <= 0 ? 'LH' : 'RH') : leadHand)
   const away = (piece: Piece, limb: Limb) => Math.hypot(piece.stands.x - homes[limb].x, piece.stands.y - homes[limb].y)

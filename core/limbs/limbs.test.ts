@@ -55,6 +55,18 @@ describe('who plays what, as a drummer would', () => {
   it('a fill down the drums alternates', () => {
     expect(hands(rows({ 'snare': '4444 .... .... ....', 'high tom': '.... 4444 .... ....', 'mid tom': '.... .... 4444 ....', 'floor tom': '.... .... .... 4444' }, 110))).toBe('RLRLRLRLRLRLRLRL')
   })
+  it('a fill after the time begins with the lead hand, and so does the crash after it, over the snare hand', () => {
+    // A bar of rock, a bar of singles round the drums, crash and snare and bass on the next 1, the time again.
+    const all = rows({
+      'hi-hat': `${'3.3. 3.3. 3.3. 3.3. '}${'.... '.repeat(4)}${'..3. 3.3. 3.3. 3.3.'}`, 'snare': '.... 5... .... 5... 4444 .... .... .... 5... 5... .... 5...',
+      'high tom': `${'.... '.repeat(5)}4444`, 'mid tom': `${'.... '.repeat(6)}4444`, 'floor tom': `${'.... '.repeat(7)}4444`, 'crash': `${'.... '.repeat(8)}5...`, 'bass drum': `${'.... '.repeat(8)}5...`,
+    }, 90)
+    const { limbs } = limbsFor(all, { kit: DEFAULT_KIT, lead: 'right' })
+    const fill = all.flatMap((one, i) => (one.at >= 16 * S && one.at < 32 * S ? [limbs[i]![0]] : [])).join('')
+    expect(fill).toBe('RLRLRLRLRLRLRLRL')
+    const home = Object.fromEntries(all.flatMap((one, i) => (one.at === 32 * S ? [[one.piece, limbs[i]]] : [])))
+    expect(home).toEqual({ 'crash': 'RH', 'snare': 'LH', 'bass drum': 'RF' })
+  })
   it('a paradiddle between the drums is found where the pieces ask for it', () => {
     // Ride R, snare L: R L R R L R L L.
     expect(hands(rows({ 'ride': '3.33 .3..', 'snare': '.3.. 3.33' }, 90))).toBe('RLRRLRLL')

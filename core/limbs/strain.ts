@@ -22,7 +22,9 @@ const WAY = 0.25
 const ANOTHER = 0.05
 /** Seconds from which on the same hand strikes again as readily as the other. */
 const TWICE = 0.22
-/** What it costs that the arms cross, and over the hats, where that is usual. */
+/** Metres that one hand reaches beyond the other, so that crossing is no bother. */
+const BEYOND = 0.25
+/** What it costs that the arms cross, and where that is usual: over the hats, or beyond the other hand. */
 const CROSSED = { usual: 0.03, else: 0.5 }
 
 /**
@@ -97,6 +99,8 @@ export class Strain {
   crossed(right: number, left: number): number {
     const [r, l] = [this.pieces[right], this.pieces[left]]
     if (!r || !l || r.stands.x > l.stands.x - SIDE_BY_SIDE) return 0
-    return r.kind === 'hi-hat' || l.kind === 'hi-hat' ? CROSSED.usual : CROSSED.else
+    // Over the hats, and reaching beyond the other hand to a cymbal or a high tom.
+    const usual = r.kind === 'hi-hat' || l.kind === 'hi-hat' || Math.abs(r.stands.y - l.stands.y) >= BEYOND
+    return usual ? CROSSED.usual : CROSSED.else
   }
 }

@@ -14,5 +14,5 @@ export default defineEventHandler((event) => {
   if (local && host && !HERE.has(hostname(host))) throw problem(403, 'This server answers only on this machine.')
   if (event.method === 'GET' || event.method === 'HEAD') return
   const origin = getRequestHeader(event, 'origin')
-  if (origin && origin !== 'null' && new URL(origin).host !== host) throw problem(403, 'Another site may not write here.')
+  if (origin && origin !== 'null' && (!URL.canParse(origin) || new URL(origin).host !== host)) throw problem(403, 'Another site may not write here.')
 })

@@ -26,6 +26,14 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
   ['a Bench with trouble', '/bench/cold-kettle', '[data-finding="clash"]'],
   ['Begin', '/begin', '[data-style]'],
   ['a Bench with a span, stepped through', '/bench/wet-rope', '[data-step-says]', marked],
+  ['Opening a file', '/open', '[data-stretch]', async (page) => {
+    await page.getByLabel('Or paste it here').fill('HH|x-x-x-x-|\nCC|x-------|\nSD|o-o---og|\nQQ|x-------|')
+    await page.getByRole('button', { name: 'Look at it' }).click()
+  }],
+  ['Export', '/bench/wet-rope', '[data-export]', async (page) => {
+    await page.getByRole('button', { name: 'This groove' }).click()
+    await page.getByRole('menuitem', { name: 'Export …' }).click()
+  }],
   ['Kit', '/kit/five-piece', '[data-piece]'],
   ['a large Kit', '/kit/large', '[data-piece]'],
   ['Player', '/player', '[data-limit]'],

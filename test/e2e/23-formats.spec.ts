@@ -156,6 +156,17 @@ test('sound is rendered in a worker, whole or in stems, and can be stopped; a pi
   expect(svg).toContain('@font-face{font-family:\'Instrument Sans Variable\'')
   expect(svg).not.toMatch(/(?:href|src)="http/)
 
+  await begin('Picture of the staff')
+  const staff = (await take()).toString()
+  expect(staff).toContain('<title>Wet Rope</title>')
+  expect(staff).toContain('font-family:\'Bravura\';src:url(data:font/woff2')
+  expect(staff).not.toMatch(/var\(--|currentColor|(?:href|src)="http/)
+  // It shows by itself, every note of it.
+  const drawn = await page.context().newPage()
+  await drawn.setContent(staff.replace(/^<\?xml.*\?>/, ''))
+  expect(await drawn.locator('svg .vf-stavenote').count()).toBeGreaterThan(30)
+  await drawn.close()
+
   await begin('Sound (WAV)')
   await page.getByLabel('Times through').fill('64')
   await page.getByRole('button', { name: 'Save the file' }).click()
