@@ -11,12 +11,14 @@ import { useMarks } from './useMarks'
 interface Stepped { groove: Groove, kit: Kit, heard: ReadonlySet<string>, span: Span }
 
 /** Stepping through a groove with no pulse: at each press the next instant sounds, lights its limbs and is said; then more at a time. */
-export function useStep(what: MaybeRefOrGetter<Stepped | undefined>) {
+export function useStep(what: MaybeRefOrGetter<Stepped | undefined>, { growing = false } = {}) {
   const player = usePlayer()
   const settings = useSettings()
   const marks = useMarks()
   const on = ref(false)
   const stride = ref<Stride>(1)
+  /** More at a time each time through: one instant, two, a beat. */
+  const grows = ref(growing)
   /** The first instant of the step that sounded last; -1 before the first. */
   const at = ref(-1)
 
@@ -61,7 +63,9 @@ export function useStep(what: MaybeRefOrGetter<Stepped | undefined>) {
   }
   const next = () => {
     const to = step.value.length ? at.value + step.value.length : 0
-    go(to < instants.value.length ? to : 0)
+    if (to < instants.value.length) return go(to)
+    if (grows.value) grow(1)
+    go(0)
   }
   const back = () => go(stepBefore(toValue(what)!.groove, instants.value, Math.max(0, at.value), stride.value))
   const again = () => (step.value.length ? sound(step.value) : next())
@@ -72,12 +76,14 @@ export function useStep(what: MaybeRefOrGetter<Stepped | undefined>) {
   }
   const setStride = (to: Stride) => (stride.value = to)
   function toggle() {
+    // What would end the last step must not end what plays next.
+    dontEnd()
     player.stop()
     on.value = !on.value
     at.value = -1
     if (!on.value) marks.clear()
   }
-  return { on, stride, step, says, next, back, again, grow, setStride, toggle }
+  return { on, stride, grows, step, says, next, back, again, grow, setStride, toggle }
 }
 
 export type StepHands = ReturnType<typeof useStep>

@@ -157,6 +157,14 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   await page.keyboard.press('-')
   await page.keyboard.press('ArrowLeft')
   await expect(page.locator('[data-step-says]')).toHaveText(/^bar 1, 2: right hand/i)
+  // Once through, and it is two at once from 1 on, by itself.
+  const says = page.locator('[data-step-says]')
+  for (let n = 0; n < 40 && !await page.getByText('At once: 2').isVisible(); n++) {
+    const before = await says.textContent()
+    await page.keyboard.press('Space')
+    await expect(says).not.toHaveText(before!)
+  }
+  await expect(says).toHaveText(/^bar 1, 1: right hand.*& of 1: right hand/i)
   await page.keyboard.press('1')
   await phase(page, 'resting')
   await page.keyboard.press('Space')

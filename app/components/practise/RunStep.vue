@@ -9,6 +9,7 @@ import { useSettings } from '~/stores/settings'
 
 /** Step by step with no pulse, for across the room: the limbs that strike as large as fits, and what each does. */
 const props = defineProps<{ step: StepHands, groove: Groove }>()
+const emit = defineEmits<{ grows: [on: boolean] }>()
 const settings = useSettings()
 const striking = computed(() => new Set(limbsOf(props.step.step.value, props.groove.lead)))
 const limbs = computed(() => limbsInOrder(props.groove.lead))
@@ -25,6 +26,7 @@ const limbs = computed(() => limbsInOrder(props.groove.lead))
       <UButton color="neutral" variant="outline" @click="step.grow(-1)">Fewer</UButton>
       <UButton color="neutral" variant="outline" @click="step.grow(1)">More</UButton>
       <UButton color="neutral" variant="outline" @click="step.back()">Back</UButton>
+      <USwitch :model-value="step.grows.value" color="secondary" label="more each time through" class="ml-2" @update:model-value="on => emit('grows', on)" />
       <USwitch v-model="settings.stepSpeaks" color="secondary" label="say the count" class="ml-2" />
     </p>
   </div>

@@ -72,7 +72,7 @@ const attend = computed(() => (practice.groove && practice.stage ? sayAttend(pra
 
 const step = useStep(() => (practice.stage?.pulse === 'step' && practice.groove
   ? { groove: sounding.value, kit: kits.of(practice.groove.kitId), heard: new Set(sounding.value.parts.map(part => part.id)), span: practice.stage.span ?? { from: 0, to: Infinity } }
-  : undefined))
+  : undefined), { growing: true })
 watch(phase, to => step.on.value !== (to === 'stepping') && step.toggle())
 watch(() => measuring.pressed, () => phase.value === 'stepping' && step.next())
 
@@ -142,7 +142,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         </div>
       </header>
       <div v-if="phase === 'resting'" class="mt-8" data-phase="resting"><p class="display text-6xl font-bold text-highlighted sm:text-8xl">Break</p></div>
-      <RunStep v-else-if="phase === 'stepping'" class="mt-4" :step="step" :groove="shown" />
+      <RunStep v-else-if="phase === 'stepping'" class="mt-4" :step="step" :groove="shown" @grows="on => step.grows.value = on" />
       <RunCount v-else class="mt-4 sm:mt-6" :groove="shown" :phase="phase" />
       <div class="mt-3 text-lg sm:mt-4 sm:text-2xl xl:text-3xl" role="status">
         <p v-if="phase === 'asking'">How was it? <b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.<span v-if="practice.run.autoAdvance" class="text-muted"> Goes on in {{ Math.max(1, Math.ceil(practice.run.left ?? 1)) }}.</span><span v-if="practice.measured?.entry === practice.run.entry" class="mt-1 block text-secondary" data-verdict>{{ practice.measured.says }}</span></p>
