@@ -2,7 +2,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { type Remote, wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { computed, ref, toRaw } from 'vue'
-import { type Level, type Limb, levelOfVelocity } from '#core/kit'
+import { type Kit, type Level, type Limb, levelOfVelocity } from '#core/kit'
 import { type InputName, type Latency, MEASURING, type Measures, type Measuring, type Struck, type Tells, USUAL_SIMULATED, askedOf, hintOf, latencyOf } from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
 import type { MeasureWorker, Played } from '../workers/measure.worker'
@@ -91,6 +91,13 @@ export const useMeasuring = defineStore('measuring', () => {
     return worker.measure(plain, by, which === 'simulated' ? { ...USUAL_SIMULATED, seed: Math.round(played[0]!.to * 1000) } : undefined)
   }
 
+  /** A recording of a stage, as a MIDI file, measured against what the stage asks for. */
+  function ofRecording(bytes: Uint8Array, kit: Kit, performance: Performance) {
+    worker ??= wrap<MeasureWorker>(new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }))
+    const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+    return worker.recording(bytes, plain(kit), plain(performance), { ...measuring.value })
+  }
+
   // ---- pads over MIDI ----
 
   let asked = false
@@ -143,5 +150,5 @@ export const useMeasuring = defineStore('measuring', () => {
   }
   const setLatency = (latency: { ms: number, vouched: boolean }) => (latencies.value = { ...latencies.value, [input.value]: latency })
 
-  return { input, on, latencies, pads, hint, connected, midiTrouble, teaching, taps, pressed, measuring, begin, end, strike, taken, connect, heard, beginTapping, endTapping, setLatency }
+  return { ofRecording, input, on, latencies, pads, hint, connected, midiTrouble, teaching, taps, pressed, measuring, begin, end, strike, taken, connect, heard, beginTapping, endTapping, setLatency }
 })

@@ -1,9 +1,16 @@
 import { expose } from 'comlink'
-import { type MeasuredBy, type Measures, type Simulated, type Struck, askedOf, joined, measure, simulate } from '#core/measure'
+import { readMidiStrokes } from '#core/formats'
+import type { Kit } from '#core/kit'
+import { type MeasuredBy, type Measures, type Measuring, type Simulated, type Struck, aligned, askedOf, joined, measure, simulate } from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
+import { type Result, ok, refuse } from '#core/result'
 
 /** One stretch of playing: what was performed, from and to which second, and what was struck in it. */
 export interface Played { performance: Performance, from: number, to: number, struck: readonly Struck[] }
+
+/** Seconds beyond the length of a recording in which it may begin, and around it that still belong to it. */
+const AROUND = 30
+const EDGE = 0.11
 
 const worker = {
   /** What was played against what was asked for; with `drummer` it is the simulated drummer who played. */
@@ -15,6 +22,19 @@ const worker = {
     })
     const { asked, struck, bars } = joined(takes)
     return measure(asked, struck, { ...by, bars })
+  },
+  /** A stage that was recorded elsewhere, as a MIDI file, against what it asks for over and over; refused where hardly anything in it fits. */
+  recording(bytes: Uint8Array, kit: Kit, performance: Performance, measuring: Measuring): Result<{ measures: Measures, seconds: number }> {
+    const read = readMidiStrokes(bytes, kit)
+    if (!read.ok) return read
+    const line = new CueLine(performance)
+    const long = read.value.at(-1)!.at - read.value[0]!.at
+    const struck = aligned(askedOf(line, 0, long + AROUND), read.value)
+    const [from, to] = [Math.max(0, struck[0]!.at - EDGE), struck.at(-1)!.at + EDGE]
+    const bars = Math.max(0, line.placeAt(to).bar - line.placeAt(from).bar)
+    const measures = measure(askedOf(line, from, to), struck, { input: 'file', tells: 'piece', vouched: false, bars, measuring })
+    if (measures.strokes * 2 < struck.length) return refuse(`Of its ${struck.length} strokes only ${measures.strokes} fit what this stage asks for. Was it played at this tempo, and on this kit’s notes?`)
+    return ok({ measures, seconds: Math.round(to - from) })
   },
 }
 export type MeasureWorker = typeof worker

@@ -226,3 +226,26 @@ test('a kit and a plan leave as our own JSON, and come back where they are not',
     expect(kept.document).toEqual({ ...document, id: `${document.id}-back` })
   }
 })
+
+test('a recording of a plan’s stage, as a MIDI file, is measured against it and goes into the log', async ({ page, app }) => {
+  const groove = await grooveOf(app, 'wet-rope')
+  const plan = { format: 'bazzet-plan', version: 3, id: 'recorded', title: 'Recorded', stages: [{ id: 'all', name: 'Backbeat and bass drum', subject: { kind: 'groove', id: 'wet-rope' }, parts: { 'part-2': 'player', 'part-4': 'player' }, length: { seconds: 60 }, click: { program: 'every beat' }, tempo: groove.tempo }] }
+  expect((await fetch(`${app.url}/api/plans`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(plan) })).status).toBe(201)
+  // Eight times through, begun 3 s into the file, the snare 25 ms after the bass drum; a tick is a millisecond.
+  const quarter = 60 / groove.tempo.bpm
+  const times = groove.parts.filter(part => part.id === 'part-2' || part.id === 'part-4').flatMap(part => part.strokes.flatMap(({ at, piece }) => Array.from({ length: 8 }, (_, lap) => ({ note: piece === 'snare' ? 40 : 36, ms: Math.round(3000 + (lap * 8 + at / 5040) * quarter * 1000) + (piece === 'snare' ? 25 : 0) })))).sort((a, b) => a.ms - b.ms)
+  let now = 0
+  const track = [{ deltaTime: 0, meta: true, type: 'setTempo' as const, microsecondsPerBeat: 1_000_000 }, ...times.map(({ note, ms }) => {
+    const deltaTime = ms - now
+    now = ms
+    return { deltaTime, type: 'noteOn' as const, channel: 9, noteNumber: note, velocity: 90 }
+  }), { deltaTime: 0, meta: true, type: 'endOfTrack' as const }]
+  const path = join(app.folder, 'take.mid')
+  writeFileSync(path, Uint8Array.from(writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 1000 }, tracks: [track as never] })))
+  await page.goto(`${app.url}/practise/recorded`)
+  await page.getByLabel('Recording of this stage').setInputFiles(song(app.folder, [FILL, FILL]))
+  await expect(page.getByText('“song.mid” was not measured').first()).toBeVisible()
+  await page.getByLabel('Recording of this stage').setInputFiles(path)
+  await expect(page.locator('[data-measured]')).toBeVisible()
+  await expect.poll(async () => ((await (await fetch(`${app.url}/api/log?plan=recorded`)).json()).entries as { measures: { input: string, missed: number, extra: number, limbs: { limb: string, lean: number }[] } }[]).map(({ measures }) => [measures.input, measures.missed, measures.extra, Math.round(measures.limbs.find(one => one.limb === 'LH')!.lean)])).toEqual([['file', 0, 0, 25]])
+})

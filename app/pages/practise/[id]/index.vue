@@ -5,6 +5,7 @@ import type { Remedy } from '#core/measure'
 import type { Result } from '#core/result'
 import { convertTempo, sayTempo } from '#core/time'
 import { useKeptOpen } from '~/composables/useKeptOpen'
+import { useRecording } from '~/composables/useRecording'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { downloadJson } from '~/download'
 import { api } from '~/documents/api'
@@ -130,6 +131,14 @@ watch(() => [stage.value?.id, stage.value?.name] as const, async () => {
     // Without a server there is nothing to show; the plan itself can still be changed.
   }
 }, { immediate: true })
+const recording = useRecording()
+async function measureFile(file: File) {
+  const entry = await recording.measureFile(file, plans.document!, stage.value!, material.value)
+  if (!entry) return
+  record = [entry, ...record ?? []]
+  lastMeasured.value = entry
+  view.value = 'measured'
+}
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long' })
 const when = computed(() => (lastMeasured.value ? `${day.format(new Date(lastMeasured.value.at))}${lastMeasured.value.tempo ? `, at ${sayTempo(lastMeasured.value.tempo)}` : ''}` : ''))
 const underWay = computed(() => practice.kept?.plan.id === plans.document?.id)
@@ -167,12 +176,13 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
       <div class="px-4 py-4 sm:px-6 lg:overflow-y-auto">
         <div class="mb-3 flex flex-wrap items-center gap-2">
           <UTabs v-if="lastMeasured" v-model="view" :items="[{ label: 'Measured', value: 'measured' }, { label: 'Change it', value: 'change' }]" color="neutral" variant="link" size="sm" :content="false" class="mr-auto" />
+          <RecordingPicker v-if="stage.subject.kind !== 'break' && stage.pulse === 'steady'" :working="recording.working.value" @chosen="measureFile" />
           <UButton size="sm" color="neutral" variant="outline" @click="doubled(stage.id)">Once more</UButton>
           <UButton size="sm" color="neutral" variant="outline" @click="takeOut(stage.id)">Take it out</UButton>
         </div>
         <StageEditor v-if="view === 'change' || !lastMeasured" :key="stage.id" :stage="stage" :groove="grooveFor(stage)" :kit="kits.of(grooveFor(stage)?.kitId ?? '')" @set="set" @refused="refused" />
         <MeasuredPanel v-else-if="lastMeasured.measures && grooveFor(stage)" :measures="lastMeasured.measures" :groove="grooveFor(stage)!" :when="when" :number="number" @add="addRemedy" />
-        <p v-if="!lastMeasured && stage.subject.kind !== 'break'" class="mt-6 border-t border-default pt-4 text-sm text-muted">Not measured yet. In the runner choose what measures you (four keys, pads over MIDI, or the simulated drummer), and see here how the limbs land.</p>
+        <p v-if="!lastMeasured && stage.subject.kind !== 'break'" class="mt-6 border-t border-default pt-4 text-sm text-muted">Not measured yet. In the runner choose what measures you (four keys, pads over MIDI, or the simulated drummer), or measure a MIDI recording of it at its tempo, and see here how the limbs land.</p>
         <CareNote class="mt-8 max-w-3xl" />
       </div>
     </div>
