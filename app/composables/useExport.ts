@@ -1,4 +1,4 @@
-import { type Remote, proxy, wrap } from 'comlink'
+import { proxy, wrap } from 'comlink'
 import { onScopeDispose, ref } from 'vue'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
@@ -37,35 +37,34 @@ export function useExport() {
   const settings = useSettings()
   /** How far the sound is, from 0 to 1; undefined while none is rendered. */
   const progress = ref<number>()
-  let raw: Worker | undefined
-  let stopped = false
+  let running: { worker: Worker, stop: () => void } | undefined
 
+  /** Ends what is being rendered; a worker that is ended never answers, so this answers for it. */
   function stop() {
-    stopped = true
-    raw?.terminate()
-    raw = undefined
+    running?.worker.terminate()
+    running?.stop()
+    running = undefined
     progress.value = undefined
   }
   onScopeDispose(stop)
 
-  async function wav(performance: Performance, wish: WavWish): Promise<Uint8Array | undefined> {
+  /** The sound of a performance as a file; undefined where it was stopped. */
+  async function wav(performance: Performance, { bits, stems }: WavWish): Promise<Uint8Array | undefined> {
     stop()
-    stopped = false
     progress.value = 0
-    const own = raw = new Worker(new URL('../workers/render.worker.ts', import.meta.url), { type: 'module' })
-    const worker: Remote<RenderWorker> = wrap<RenderWorker>(own)
+    const own = new Worker(new URL('../workers/render.worker.ts', import.meta.url), { type: 'module' })
+    const stopped = new Promise<undefined>((resolve) => {
+      running = { worker: own, stop: () => resolve(undefined) }
+    })
     // What a worker said just before it was ended may still arrive.
     const tell = (share: number): void => {
-      if (raw === own) progress.value = share
+      if (running?.worker === own) progress.value = share
     }
-    // A worker that is ended never answers: stopping answers for it.
-    const ended = new Promise<undefined>((resolve) => {
-      const poll = setInterval(() => stopped && (clearInterval(poll), resolve(undefined)), 50)
-    })
-    const file = await Promise.race([worker.wav(JSON.parse(JSON.stringify(performance)) as Performance, { bits: wish.bits, stems: wish.stems }, proxy(tell)), ended])
-    const done = !stopped
-    stop()
-    return done ? file : undefined
+    try {
+      return await Promise.race([wrap<RenderWorker>(own).wav(JSON.parse(JSON.stringify(performance)) as Performance, { bits, stems }, proxy(tell)), stopped])
+    } finally {
+      if (running?.worker === own) stop()
+    }
   }
 
   /** The performance that is rendered: a groove so many times, or the phrase, with a click and its count-in where they are wanted. */
