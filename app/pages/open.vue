@@ -40,8 +40,8 @@ const stretch = computed(() => found.stretches[shown.value])
 const groove = computed(() => (found.opened?.holds === 'document' && found.opened.kind === 'groove' ? found.opened.document : stretch.value?.made.groove))
 const says = computed(() => {
   if (!score.value) return ''
-  const { bars, strokes, tempo, tempos } = score.value
-  return `${bars === 1 ? '1 bar' : `${bars} bars`}, ${strokes} strokes, ${sayTempo(tempo)}${tempos.length ? `, then ${tempos.slice(0, 4).join(', ')}` : ''}`
+  const { bars, meters, strokes, tempo, tempos } = score.value
+  return `${bars === 1 ? '1 bar' : `${bars} bars`} of ${meters.slice(0, 4).join(', ')}${meters.length > 4 ? ' …' : ''}, ${strokes} strokes, ${sayTempo(tempo)}${tempos.length ? `, then ${tempos.slice(0, 4).join(', ')}` : ''}`
 })
 const archived = computed(() => {
   if (found.opened?.holds !== 'archive') return []

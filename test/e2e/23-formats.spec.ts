@@ -72,7 +72,7 @@ test('a tablature is pasted, and what is doubtful in it is said', async ({ page,
   await page.getByLabel('Or paste it here').fill('My groove\n\nHH|x-x-x-x-|x-x-x-o-|\nSD|--o---o-|--o---og|\nBD|o---o---|o---oo--|\nQQ|x-------|--------|')
   await page.getByRole('button', { name: 'Look at it' }).click()
   await expect(page.locator('[data-doubts]')).toContainText('“QQ” is no piece that Bazzet knows; the line was left out.')
-  await expect(page.getByRole('status').first()).toContainText('tablature: 2 bars, 18 strokes')
+  await expect(page.getByRole('status').first()).toContainText('tablature: 2 bars of 4/4, 18 strokes')
   await page.getByRole('button', { name: 'Keep it as a groove' }).click()
   await expect(page.getByRole('application', { name: /Limb lanes/ })).toBeVisible()
   const kept = await grooveOf(app, page.url().split('/').at(-1)!)
