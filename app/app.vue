@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import { forgetEarly } from '~/documents/first'
 import { useKits } from '~/stores/kits'
 
 // The player and their kits are wanted on every station; a station that cannot do without asks for them itself. Until they
 // have come, what ships stands in.
 onNuxtReady(() => void useKits().load())
+// Pages that the browser makes answer from their first moment on; those of the server have pressed again what came too early.
+onNuxtReady(forgetEarly)
 </script>
 
 <template>

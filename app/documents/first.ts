@@ -24,11 +24,22 @@ export function useFirstCards() {
   return first
 }
 
-/** What was pressed before the page could answer is pressed again (see nuxt.config.ts). */
-function pressEarly() {
-  const page = window as { bazzetEarly?: (event: MouseEvent) => void, bazzetPressed?: HTMLElement | undefined }
+interface EarlyPage { bazzetEarly?: ((event: MouseEvent) => void) | undefined, bazzetPressed?: HTMLElement | null | undefined }
+
+/**
+ * What was pressed before the page could answer is pressed again (see nuxt.config.ts): called by every page that the server draws, once it
+ * is mounted. Only what still stands there is, and only once.
+ */
+export function pressEarly() {
+  const pressed = (window as EarlyPage).bazzetPressed
+  forgetEarly()
+  if (pressed?.isConnected) pressed.click()
+}
+
+/** Presses are remembered no more: the page answers them itself. */
+export function forgetEarly() {
+  const page = window as EarlyPage
   if (page.bazzetEarly) removeEventListener('click', page.bazzetEarly, true)
-  page.bazzetPressed?.click()
   page.bazzetEarly = page.bazzetPressed = undefined
 }
 

@@ -8,6 +8,7 @@ import { useAfterPaint } from '~/composables/useAfterPaint'
 import { calendarDay } from '~/practise/day'
 import { useOutbox } from '~/practise/outbox'
 import { api } from '~/documents/api'
+import { pressEarly } from '~/documents/first'
 
 /** What was practised, how fast, how evenly, and the player's word on it: a page at a time, summed where it is kept. */
 const PAGE = 50
@@ -49,6 +50,7 @@ async function loadSums() {
 const load = () => Promise.all([loadEntries(), loadSums()])
 // The server draws the entries: they stand there before the scripts have come, however long the log is.
 await loadEntries()
+onMounted(pressEarly)
 onMounted(async () => {
   if (!outbox.held.value) return loadSums()
   await outbox.flush()
