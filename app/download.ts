@@ -10,6 +10,6 @@ export function download(name: string, content: BlobPart, type: string): void {
 
 /** Gives the player one of our documents as its own JSON, which *Open a file* reads again. */
 export async function downloadJson(title: string, document: object): Promise<void> {
-  const { fileName } = await import('#core/formats')
-  download(fileName(title, 'json'), `${JSON.stringify(document, null, 2)}\n`, 'application/json')
+  const { fileName, writeJson } = await import('#core/formats')
+  download(fileName(title, 'json'), writeJson(document), 'application/json')
 }

@@ -1,4 +1,4 @@
-import { LARGEST_FILE, type Score, isZip, readMidi, readMusicXml, readTab, textFrom, unzipped } from '#core/formats'
+import { LARGEST_FILE, type Score, isZip, readJson, readMidi, readMusicXml, readTab, textFrom, unzipped } from '#core/formats'
 import type { Kit } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { type ReadArchive, readArchive } from './archive'
@@ -50,12 +50,9 @@ function ofZip(bytes: Uint8Array, title: string, kit: Kit): Result<Opened> {
 
 /** One of our own documents, of the kind that its format says. */
 function ofJson(text: string): Result<Opened> {
-  let value: unknown
-  try {
-    value = JSON.parse(text)
-  } catch (error) {
-    return refuse(`This file is not JSON (${(error as Error).message}). Bazzet reads the JSON files that it writes.`)
-  }
+  const data = readJson(text)
+  if (!data.ok) return data
+  const { value } = data
   const format = typeof value === 'object' && value !== null && 'format' in value ? String(value.format) : ''
   const kind = KIND_NAMES.find(one => format === `bazzet-${one}`)
   if (!kind) return refuse(`This JSON file is none of Bazzet’s: its format is ${format ? `“${format.slice(0, 40)}”` : 'not said'}, and Bazzet’s are ${KIND_NAMES.filter(one => one !== 'player').map(one => `bazzet-${one}`).join(', ')}.`)

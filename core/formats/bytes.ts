@@ -4,17 +4,17 @@ import { type Result, ok, refuse } from '#core/result'
 /** More than this is not unpacked of a zip file, in bytes: what would be more is no music. */
 const UNPACKED = 64 * 1024 * 1024
 
-/** Bytes as text: UTF-16 where its mark says so, else UTF-8 without its mark. */
-export function textFrom(bytes: Uint8Array): string {
-  const utf16 = (high: 0 | 1) => {
-    const letters: string[] = []
-    for (let i = 2; i + 1 < bytes.length; i += 2) letters.push(String.fromCharCode((bytes[i + high]! << 8) | bytes[i + 1 - high]!))
-    return letters.join('')
-  }
-  if (bytes[0] === 0xFE && bytes[1] === 0xFF) return utf16(0)
-  if (bytes[0] === 0xFF && bytes[1] === 0xFE) return utf16(1)
-  return strFromU8(bytes).replace(/^\uFEFF/, '')
+/** Bytes as UTF-16 text, where a mark of the order of its bytes says that they are; undefined for others. `utf16From(Uint8Array.of(0xFE, 0xFF, 0, 72)) // => 'H'` */
+export function utf16From(bytes: Uint8Array): string | undefined {
+  const highFirst = bytes[0] === 0xFE && bytes[1] === 0xFF
+  if (!highFirst && !(bytes[0] === 0xFF && bytes[1] === 0xFE)) return undefined
+  const letters: string[] = []
+  for (let i = 2; i + 1 < bytes.length; i += 2) letters.push(String.fromCharCode(highFirst ? (bytes[i]! << 8) | bytes[i + 1]! : (bytes[i + 1]! << 8) | bytes[i]!))
+  return letters.join('')
 }
+
+/** Bytes as text: UTF-16 where its mark says so, else UTF-8 without its mark. */
+export const textFrom = (bytes: Uint8Array): string => utf16From(bytes) ?? strFromU8(bytes).replace(/^\uFEFF/, '')
 
 /** Whether bytes begin as a zip file does. */
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4B && bytes[2] === 3 && bytes[3] === 4

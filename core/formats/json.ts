@@ -1,18 +1,25 @@
-import { type Result, refuse } from '#core/result'
+import { type Result, ok, refuse } from '#core/result'
 import { type Groove, readGroove } from '#core/groove'
 
-/** A groove as a file: indented JSON, ending in a new line. docs/groove-format.md describes it. */
-export const writeGrooveJson = (groove: Groove): string => `${JSON.stringify(groove, null, 2)}\n`
+/** One of our documents as a file: indented JSON, ending in a new line. */
+export const writeJson = (document: object): string => `${JSON.stringify(document, null, 2)}\n`
 
-/** A groove from a file's text, or what is wrong with it. */
-export function readGrooveJson(text: string): Result<Groove> {
-  let data: unknown
+/** What a text of JSON holds, or why it is none. */
+export function readJson(text: string): Result<unknown> {
   try {
-    data = JSON.parse(text)
+    return ok(JSON.parse(text))
   } catch (error) {
     return refuse(`This file is not JSON (${(error as Error).message}). Bazzet reads the JSON files that it writes.`)
   }
-  return readGroove(data)
+}
+
+/** A groove as a file. docs/groove-format.md describes it. */
+export const writeGrooveJson = (groove: Groove): string => writeJson(groove)
+
+/** A groove from a file's text, or what is wrong with it. */
+export function readGrooveJson(text: string): Result<Groove> {
+  const data = readJson(text)
+  return data.ok ? readGroove(data.value) : data
 }
 
 /** A file name from a title: `fileName('Wet Rope (late)', 'mid') // => 'wet-rope-late.mid'`. */

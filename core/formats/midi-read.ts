@@ -2,6 +2,7 @@ import { type Kit, type Limb, LIMBS, type Level, type Ornament, levelOfVelocity 
 import { ROLES, type Role } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { type BarTime, MAX_COUNT, type Meter, SUBDIVISIONS, TICKS_PER_QUARTER, UNITS, barStarts, beatAt, beatsOf, meter, meterTicks } from '#core/time'
+import { utf16From } from './bytes'
 import { strokeOfNote } from './gm'
 import { type MidiHeader, type MidiVisitor, visitMidi } from './midi-events'
 import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, onGrids } from './score'
@@ -16,12 +17,11 @@ interface Said { limb?: Limb, part?: string, role?: Role }
 
 /** Text of a file as it was meant: with a mark of its byte order as UTF-16, else as UTF-8 where it is that, else letter by letter. */
 export function textOf(raw: string): string {
-  const bytes = [...raw].map(letter => letter.charCodeAt(0) & 0xFF)
-  const utf16 = (high: 0 | 1) => Array.from({ length: (bytes.length - 2) >> 1 }, (_, i) => String.fromCharCode((bytes[2 + 2 * i + high]! << 8) | bytes[3 + 2 * i - high]!)).join('')
-  if (bytes[0] === 0xFE && bytes[1] === 0xFF) return utf16(0)
-  if (bytes[0] === 0xFF && bytes[1] === 0xFE) return utf16(1)
+  const bytes = Uint8Array.from(raw, letter => letter.charCodeAt(0))
+  const wide = utf16From(bytes)
+  if (wide !== undefined) return wide
   try {
-    return decodeURIComponent(bytes.map(byte => `%${byte.toString(16).padStart(2, '0')}`).join(''))
+    return decodeURIComponent(Array.from(bytes, byte => `%${byte.toString(16).padStart(2, '0')}`).join(''))
   } catch {
     return raw
   }

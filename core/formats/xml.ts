@@ -42,8 +42,9 @@ function elementOf(raw: Raw): Element | undefined {
 export const childOf = (of: Element | undefined, name: string): Element | undefined => of?.children.find(one => one.name === name)
 /** All elements of a name in another. */
 export const childrenOf = (of: Element | undefined, name: string): Element[] => of?.children.filter(one => one.name === name) ?? []
-/** What is written in an element of another, as text or as a number: NaN where there is none. */
+/** What is written in an element of another; nothing where there is none. `textIn(note, 'duration') // => '480'` */
 export const textIn = (of: Element | undefined, name: string): string => childOf(of, name)?.text ?? ''
+/** The same as a number; NaN where there is none, or it is no number. `numberIn(note, 'duration') // => 480` */
 export const numberIn = (of: Element | undefined, name: string): number => {
   const text = textIn(of, name)
   return text === '' ? Number.NaN : Number(text)
