@@ -65,6 +65,18 @@ describe('the scheduler', () => {
     }
   })
 
+  it('works further ahead once a page has been long in coming, so that a longer stall after it is not late', () => {
+    const recorder = new Recorder()
+    recorder.scheduler.start(loop(), 0)
+    recorder.run(0, 1, 0.1)
+    for (const now of [1, 1.3, 2, 3.2, 4.9]) {
+      recorder.now = now
+      recorder.scheduler.pump()
+    }
+    expect(recorder.scheduler.late).toBe(0)
+    expect(recorder.strokes.filter(stroke => stroke.when < 4.9)).toHaveLength(20)
+  })
+
   it('counts in, then plays', () => {
     const recorder = new Recorder()
     recorder.scheduler.start(loop(base, { click: { program: 'backbeats' } }, 1), 0)

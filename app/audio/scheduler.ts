@@ -9,7 +9,11 @@ export interface Output {
  * How far ahead sounds are handed over, in seconds: at the Bench, where each edit has this much to take back and hand over
  * anew, and where nothing is edited. Far enough that a page may stall for 100 ms on a machine that is busy besides.
  */
-export const AHEAD = { bench: 0.25, away: 1 } as const
+export const AHEAD = { bench: 0.4, away: 1 } as const
+
+/** A page that leaves more than this share of what is ahead between two pumps is given as much again, up to so many seconds. */
+const STALLED = 0.5
+const MOST_AHEAD = 2
 
 /** What will sound within this time cannot be taken back any more. */
 const SETTLED = 0.03
@@ -25,6 +29,8 @@ export class Scheduler {
   /** When the performance starts, on the clock. */
   private origin = 0
   private ahead: number = AHEAD.bench
+  /** When it was pumped last. */
+  private pumped = 0
   /** Seconds of the performance up to which all is handed over. */
   private done = 0
   /** What was handed over and has not sounded yet. */
@@ -46,6 +52,7 @@ export class Scheduler {
     this.origin = when - from
     this.done = from
     this.ahead = ahead
+    this.pumped = this.clock()
     this.waiting = []
     this.pump()
   }
@@ -80,11 +87,13 @@ export class Scheduler {
     for (const cue of fresh) this.hand(cue)
   }
 
-  /** Hands over all that sounds before now and so far ahead. */
+  /** Hands over all that sounds before now and so far ahead; further ahead from then on where the page was long in coming. */
   pump(): void {
     const { line } = this
     if (!line) return
     const now = this.clock()
+    if (now - this.pumped > this.ahead * STALLED) this.ahead = Math.max(this.ahead, Math.min(MOST_AHEAD, this.ahead * 2))
+    this.pumped = now
     const to = now + this.ahead - this.origin
     if (to > this.done) {
       for (const cue of line.between(this.done, to)) this.hand(cue)
