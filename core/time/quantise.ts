@@ -1,23 +1,56 @@
 import { SUBDIVISIONS, divides } from './grid'
+import { type Swing, swungTick } from './swing'
 
 /** How far off a place an onset may lie before it costs as much as one step finer, in shares of a quarter note: a thirty-second. */
 const APART = 5040 / 32
 /** What a grid costs, by its slots: finer ones more, fives and sevens most, since few play them by chance. */
 const PRICES: Record<number, number> = { 1: 0, 2: 0.1, 3: 0.25, 4: 0.3, 6: 0.6, 8: 0.9, 12: 1.4, 5: 1.2, 7: 1.6 }
 
+/** How onsets lie in a felt beat: its slots, the slot of each onset, whether all lie just on them, and what it costs (see `bestGrid`). */
+export interface BeatGrid { slots: number, places: number[], exact: boolean, cost: number }
+
+/**
+ * Where the slots of a felt beat sound under a swing, in ticks from its start, the next beat’s first among them.
+ *
+ * @example slotsSounding(5040, 2, { level: '1/8', share: 0.6 }) // => [0, 3024, 5040]
+ */
+export const slotsSounding = (length: number, slots: number, swing?: Swing): number[] =>
+  Array.from({ length: slots + 1 }, (_, i) => (i === slots ? length : swungTick([{ bar: 0, beat: 0, at: 0, length, slots, first: 0 }], i * length / slots, swing)))
+
+/** The nearest to an onset of places in order: `nearestOf([0, 2520, 5040], 3000) // => 1`. */
+export function nearestOf(places: readonly number[], at: number): number {
+  let i = 0
+  while (i + 1 < places.length && Math.abs(places[i + 1]! - at) < Math.abs(places[i]! - at)) i++
+  return i
+}
+
+/** The subdivisions that a felt beat of so many ticks may be read in: `gridsFor(5040) // => [1, 2, 3, 4, 5, 6, 7, 8, 12]`. */
+export const gridsFor = (length: number): number[] => SUBDIVISIONS.filter(slots => divides(length, slots)).sort((a, b) => a - b)
+
+/** What a grid of so many slots costs for these onsets, where its places sound at `places`; `counts` is how often its price is. */
+export function gridCost(onsets: readonly number[], slots: number, places: readonly number[], counts = 1): number {
+  let sum = PRICES[slots]! * counts
+  for (const at of onsets) sum += ((places[nearestOf(places, at)]! - at) / APART) ** 2
+  return sum
+}
+
 /**
  * The grid that onsets within a felt beat lie on, and the slot that each belongs to (the last may be the next beat’s first). Onsets are
  * ticks from the beat’s start. Those that lie exactly on a grid we offer are on the coarsest such; otherwise it is the grid with the least
- * squared distance plus a price for its fineness (see Quantising in music.md).
+ * squared distance plus a price for its fineness (see Quantising in music.md), once, or for each onset where several times round are
+ * read together. Under a swing the places are where they sound.
  *
- * @example bestGrid([0, 1680, 3360], 5040) // => { slots: 3, places: [0, 1, 2], exact: true }
+ * @example bestGrid([0, 1680, 3360], 5040) // => { slots: 3, places: [0, 1, 2], exact: true, cost: 0.25 }
  */
-export function bestGrid(onsets: readonly number[], length: number): { slots: number, places: number[], exact: boolean } {
-  const grids = SUBDIVISIONS.filter(slots => divides(length, slots))
-  const exact = grids.toSorted((a, b) => a - b).find(slots => onsets.every(at => Number.isInteger(at * slots / length)))
-  const placed = (slots: number) => onsets.map(at => Math.round(at * slots / length))
-  if (exact !== undefined) return { slots: exact, places: placed(exact), exact: true }
-  const cost = (slots: number) => PRICES[slots]! + onsets.reduce((sum, at) => sum + ((Math.round(at * slots / length) * length / slots - at) / APART) ** 2, 0)
-  const slots = grids.reduce((best, one) => (cost(one) < cost(best) ? one : best))
-  return { slots, places: placed(slots), exact: false }
+export function bestGrid(onsets: readonly number[], length: number, { grids = gridsFor(length), swing, sounding = slotsSounding, each = false }: { grids?: readonly number[], swing?: Swing | undefined, sounding?: typeof slotsSounding, each?: boolean } = {}): BeatGrid {
+  let best: BeatGrid | undefined
+  for (const slots of grids) {
+    const places = sounding(length, slots, swing)
+    const on = () => onsets.map(at => nearestOf(places, at))
+    if (onsets.every(at => places.includes(at))) return { slots, places: on(), exact: true, cost: PRICES[slots]! }
+    const cost = gridCost(onsets, slots, places, each ? onsets.length : 1)
+    if (!best || cost < best.cost) best = { slots, places: [], exact: false, cost }
+  }
+  const places = sounding(length, best!.slots, swing)
+  return { ...best!, places: onsets.map(at => nearestOf(places, at)) }
 }

@@ -1,0 +1,212 @@
+import { type BarTime, type BeatGrid, type Swing, type Tempo, beatAt, beatsOf, bestGrid, gridCost, gridsFor, mod, slotsSounding, tickSeconds } from '#core/time'
+
+/** Something struck: ticks from the first bar as they sounded, not whole; and whose it is (a piece, or a limb), by which a push is told. */
+export interface Onset { at: number, voice: string }
+
+/** What playing comes to: where each onset belongs, and the feel that it was played with. */
+export interface Playing {
+  /** The tick that each onset belongs to, on a slot of its felt beat. */
+  places: number[]
+  /** Slots that each felt beat of the bars is played in; null where nothing was. */
+  slots: (number | null)[]
+  /** The swing it was played with; the one there is where it fits as well. */
+  swing: Swing | null
+  /** Milliseconds that a voice lies behind the others, negative ahead; only those that do so beyond doubt. */
+  push: Record<string, number>
+  /** Milliseconds by which all of it came late, negative early: the way of the input, or of the player. */
+  offset: number
+  /** What is left of each onset once swing, push and offset are taken out, in milliseconds. */
+  left: number[]
+  /** Every onset lay just on a grid. */
+  exact: boolean
+}
+
+export interface PlayingWish {
+  tempo: Tempo
+  /** The swing that sounds already. */
+  now: Swing | null
+  /** The slots that the bars have, or the best that can be found for each beat. */
+  grid: 'own' | 'best'
+  /** The ticks that go round; all bars where nothing is told. */
+  span?: { from: number, to: number } | undefined
+}
+
+/**
+ * All prices are for one onset of those there are. Another swing than there is must be worth so much, and more from a share of 0.7 on,
+ * where it becomes a dotted figure; below the least it is no swing.
+ */
+const SWING = { price: 0.05, dotted: 0.7, perDotted: 5, least: 0.54, odd: 3, same: 0.015 }
+/** All of it may lie so far off the click, in ms, the nearest first. */
+const OFFSETS = Array.from({ length: 25 }, (_, i) => Math.ceil(i / 2) * (i % 2 ? 5 : -5))
+const OFFSET_PRICE = (ms: number): number => 0.05 * (ms / 40) ** 2
+/** A push is told from so many strokes and so many milliseconds on. */
+const PUSH = { strokes: 4, ms: 8 }
+/** So many felt beats are enough to find out what the playing is like; all are placed. */
+const ENOUGH = 16
+/** Shares of swing that are looked at first, and by how much more or less when it is known roughly. */
+const STEPS = Array.from({ length: 13 }, (_, i) => (i - 6) * 0.005)
+const SHARES = [0.54, 0.58, 0.62, 0.66, 0.7, 0.74, 0.78]
+
+const middle = (list: readonly number[]): number => {
+  const sorted = [...list].sort((a, b) => a - b)
+  return (sorted[(sorted.length - 1) >> 1]! + sorted[sorted.length >> 1]!) / 2
+}
+
+/** The places of the slots under one swing, each worked out once. */
+function soundingBy(swing: Swing | null): typeof slotsSounding {
+  const known = new Map<string, number[]>()
+  return (length, slots) => {
+    const key = `${length} ${slots}`
+    const places = known.get(key) ?? slotsSounding(length, slots, swing ?? undefined)
+    known.set(key, places)
+    return places
+  }
+}
+
+/** A swing (none where it is null) with what it costs, and how late all of it is, in ms. */
+interface Guess { cost: number, swing: Swing | null, ms: number }
+
+/** Felt beats with the onsets in each, as indices and as ticks from its start. */
+interface Filled { length: number, at: number, slots: number, first: number, which: number[], onsets: number[] }
+
+/**
+ * Reads playing as a drummer would: the grid of each felt beat, the swing over the whole, what is ahead or behind by voice, and how late
+ * all of it is. Onsets of several times round are read together. See Quantising in music.md.
+ */
+export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], { tempo, now, grid, span }: PlayingWish): Playing {
+  const beats = beatsOf(bars)
+  const total = beats.at(-1)!.at + beats.at(-1)!.length
+  const { from, to } = span ?? { from: 0, to: total }
+  const perMs = 1 / (tickSeconds(tempo) * 1000)
+  const around = (at: number) => from + mod(at - from, to - from)
+  const offered = new Map<number, number[]>()
+  function gridsOf({ length, slots }: { length: number, slots: number }): number[] {
+    if (grid === 'own') return [slots]
+    const known = offered.get(length) ?? gridsFor(length)
+    offered.set(length, known)
+    return known
+  }
+
+  const everything = onsets.map((_, i) => i)
+  /** Onsets by their number, each moved by its own number of ticks, in the beats that then have any. */
+  function filled(earlier: (onset: Onset) => number, which: readonly number[] = everything): Filled[] {
+    const all = new Map<number, Filled>()
+    for (const i of which) {
+      const at = around(onsets[i]!.at - earlier(onsets[i]!))
+      const { at: begins, length, slots, first } = beatAt(beats, at)
+      const beat = all.get(first) ?? { at: begins, length, slots, first, which: [], onsets: [] }
+      all.set(first, beat)
+      beat.which.push(i)
+      beat.onsets.push(at - begins)
+    }
+    return [...all.values()]
+  }
+  const costOf = (list: readonly Filled[], swing: Swing | null): number => {
+    const sounding = soundingBy(swing)
+    let sum = 0
+    let many = 0
+    for (const { length, onsets: own, slots: has } of list) {
+      let least = Infinity
+      for (const slots of gridsOf({ length, slots: has })) least = Math.min(least, gridCost(own, slots, sounding(length, slots), own.length))
+      sum += least
+      many += own.length
+    }
+    return sum / many
+  }
+
+  const struck = filled(() => 0)
+  const exactly = (swing: Swing | null) => struck.every(beat => bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), swing: swing ?? undefined }).exact)
+  for (const swing of [now, null]) if (exactly(swing)) return placed(filled(() => 0), swing, {}, 0, true)
+
+  /** What a swing costs beyond how it fits, and whether there is anything to tell it by: strokes off the beat where it moves them. */
+  const priceOf = (swing: Swing | null): number => {
+    if (swing?.level === now?.level && Math.abs((swing?.share ?? 0.5) - (now?.share ?? 0.5)) < SWING.same) return 0
+    return SWING.price + Math.max(0, (swing?.share ?? 0) - SWING.dotted) * SWING.perDotted
+  }
+  const swings = (['1/8', '1/16'] as const).flatMap(level => SHARES.map((share): Swing => ({ level, share })))
+  /** A few beats, evenly spread over all. */
+  const some = (list: readonly Filled[]): readonly Filled[] => (list.length <= ENOUGH ? list : Array.from({ length: ENOUGH }, (_, i) => list[Math.floor(i * list.length / ENOUGH)]!))
+  /** The cheapest of some swings, or of none, for these beats; the first of two alike. */
+  const cheapest = (list: readonly Filled[], among: readonly (Swing | null)[], more = 0): Guess =>
+    among.reduce<Guess>((best, swing) => {
+      const cost = costOf(list, swing) + priceOf(swing) + more
+      return cost < best.cost ? { cost, swing, ms: 0 } : best
+    }, { cost: Infinity, swing: now, ms: 0 })
+
+  // Roughly first: how late all of it is, and with which swing.
+  let best: Guess = { cost: Infinity, swing: now, ms: 0 }
+  const looked = some(struck).flatMap(beat => beat.which)
+  for (const ms of OFFSETS) {
+    const guess = cheapest(filled(() => ms * perMs, looked), [now, null, ...swings], OFFSET_PRICE(ms))
+    if (guess.cost < best.cost) best = { ...guess, ms }
+  }
+  // What is found is sharpened: each voice by its own middle, then the swing by small steps, and once more.
+  let push: Record<string, number> = {}
+  let offset = best.ms
+  for (let round = 0; round < 3; round++) {
+    const list = filled(onset => (offset + (push[onset.voice] ?? 0)) * perMs)
+    const few = some(list)
+    const plain = cheapest(few, [now, null])
+    const near = round ? [best.swing] : (['1/8', '1/16'] as const).map(level => cheapest(few, swings.filter(swing => swing.level === level)).swing)
+    const swung = cheapest(few, near.flatMap(swing => (swing ? STEPS.flatMap((step) => {
+      const share = Math.round((swing.share + step) * 1000) / 1000
+      return share >= SWING.least && share <= 0.8 ? [{ level: swing.level, share }] : []
+    }) : [])))
+    best = swung.cost < plain.cost && tellable(list, swung.swing) ? swung : plain
+    const { left } = placed(list, best.swing, {}, 0, false)
+    // What all have in common is told by what is left once each voice’s own way is taken out.
+    const common = middle(left)
+    push = pushes(onsets, onsets.map((onset, i) => left[i]! + (push[onset.voice] ?? 0) - common))
+    offset += common
+  }
+  const settled = best.swing && now && best.swing.level === now.level && Math.abs(best.swing.share - now.share) <= SWING.same ? now : best.swing
+  return placed(filled(onset => (offset + (push[onset.voice] ?? 0)) * perMs), settled, push, offset, false)
+
+  /** Whether enough strokes lie where a swing moves them; a few could lie there by chance. */
+  function tellable(list: readonly Filled[], swing: Swing | null): boolean {
+    if (!swing) return true
+    const sounding = soundingBy(swing)
+    const odd = list.flatMap((beat) => {
+      const { slots, places } = bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), sounding, each: true })
+      return places.filter(place => Math.abs(sounding(beat.length, slots)[place]! - place * beat.length / slots) > 1)
+    })
+    return odd.length >= SWING.odd
+  }
+
+  function placed(list: readonly Filled[], swing: Swing | null, push: Record<string, number>, offset: number, exact: boolean): Playing {
+    const sounding = soundingBy(swing)
+    const places: number[] = []
+    const left: number[] = []
+    const slots: (number | null)[] = beats.map(() => null)
+    for (const beat of list) {
+      const own = bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), sounding, each: true })
+      beat.which.forEach((i, n) => {
+        const slot = own.places[n]!
+        places[i] = around(beat.at + slot * beat.length / own.slots)
+        left[i] = (beat.onsets[n]! - sounding(beat.length, own.slots)[slot]!) / perMs
+      })
+      slots[beats.findIndex(one => one.first === beat.first)] = slotsUsed(own, beat)
+    }
+    return { places, slots, swing, push: rounded(push), offset: Math.round(offset), left, exact }
+  }
+}
+
+/** Only the beat’s first is struck: it needs no more slots than one; the end of it is the next beat’s. */
+const slotsUsed = ({ slots, places }: BeatGrid, beat: Pick<Filled, 'length'>): number =>
+  gridsFor(beat.length).find(few => slots % few === 0 && places.every(place => (place * few) % slots === 0)) ?? slots
+
+const rounded = (push: Record<string, number>): Record<string, number> => Object.fromEntries(Object.entries(push).map(([voice, ms]) => [voice, Math.round(ms)]))
+
+/** The voices that lie ahead or behind: from enough strokes, by enough, and by more than their spread makes of chance. */
+function pushes(onsets: readonly Onset[], left: readonly number[]): Record<string, number> {
+  const voices = new Map<string, number[]>()
+  onsets.forEach(({ voice }, i) => voices.set(voice, [...voices.get(voice) ?? [], left[i]!]))
+  if (voices.size < 2) return {}
+  return Object.fromEntries([...voices].flatMap(([voice, list]) => {
+    if (list.length < PUSH.strokes) return []
+    const ms = middle(list)
+    const spread = 1.48 * middle(list.map(one => Math.abs(one - ms)))
+    return Math.abs(ms) >= Math.max(PUSH.ms, 2.5 * spread / Math.sqrt(list.length)) ? [[voice, ms] as const] : []
+  }))
+}
+
