@@ -4,8 +4,8 @@ import { LIMBS, type Limb, type PieceKind, freeName, isHand, knownPiece } from '
 /** A stroke of a groove with the limb that makes it. */
 export interface LimbStroke { limb: Limb, stroke: Stroke, role?: Role | undefined }
 
-/** What strokes of one limb belong to, before they are a part. */
-function groupOf(limb: Limb, { piece, level }: Stroke, kindOf: (piece: string) => PieceKind | undefined): string {
+/** What strokes of one limb belong to, before they are a part: `groupOf('LH', aGhostOnTheSnare, kindOf) // => 'ghosts'`. */
+export function groupOf(limb: Limb, { piece, level }: Stroke, kindOf: (piece: string) => PieceKind | undefined): string {
   const kind = kindOf(piece)
   if (!isHand(limb)) return kind === 'hi-hat' || kind === 'bass drum' ? kind : piece
   if (kind === 'snare' || kind === 'pad') return level <= 1 ? 'ghosts' : 'snare'

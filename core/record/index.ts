@@ -1,1 +1,5 @@
+export * from './take'
 export * from './playing'
+export * from './recut'
+export * from './made'
+export * from './say'

@@ -39,6 +39,8 @@ const SWING = { price: 0.05, dotted: 0.7, perDotted: 5, least: 0.54, odd: 3, sam
 /** All of it may lie so far off the click, in ms, the nearest first. */
 const OFFSETS = Array.from({ length: 25 }, (_, i) => Math.ceil(i / 2) * (i % 2 ? 5 : -5))
 const OFFSET_PRICE = (ms: number): number => 0.05 * (ms / 40) ** 2
+/** From so many strokes on lateness and swing can be told; of fewer they cost more. */
+const TELLING = { offset: 20, swing: 8 }
 /** A push is told from so many strokes and so many milliseconds on. */
 const PUSH = { strokes: 4, ms: 8 }
 /** So many felt beats are enough to find out what the playing is like; all are placed. */
@@ -121,7 +123,7 @@ export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], 
   /** What a swing costs beyond how it fits, and whether there is anything to tell it by: strokes off the beat where it moves them. */
   const priceOf = (swing: Swing | null): number => {
     if (swing?.level === now?.level && Math.abs((swing?.share ?? 0.5) - (now?.share ?? 0.5)) < SWING.same) return 0
-    return SWING.price + Math.max(0, (swing?.share ?? 0) - SWING.dotted) * SWING.perDotted
+    return SWING.price * Math.max(1, TELLING.swing / onsets.length) + Math.max(0, (swing?.share ?? 0) - SWING.dotted) * SWING.perDotted
   }
   const swings = (['1/8', '1/16'] as const).flatMap(level => SHARES.map((share): Swing => ({ level, share })))
   /** A few beats, evenly spread over all. */
@@ -137,7 +139,7 @@ export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], 
   let best: Guess = { cost: Infinity, swing: now, ms: 0 }
   const looked = some(struck).flatMap(beat => beat.which)
   for (const ms of OFFSETS) {
-    const guess = cheapest(filled(() => ms * perMs, looked), [now, null, ...swings], OFFSET_PRICE(ms))
+    const guess = cheapest(filled(() => ms * perMs, looked), [now, null, ...swings], OFFSET_PRICE(ms) * Math.max(1, TELLING.offset / onsets.length))
     if (guess.cost < best.cost) best = { ...guess, ms }
   }
   // What is found is sharpened: each voice by its own middle, then the swing by small steps, and once more.

@@ -1,0 +1,29 @@
+import { type Groove, sayFeel } from '#core/groove'
+import { type Kit, pieceOf } from '#core/kit'
+import type { Playing } from './playing'
+
+/** What lies so many ms off the click and is put right is worth a word. */
+const WORTH = 10
+
+/** Whether the feel that was played is another than the groove has: `feelDiffers(playing, groove) // => true` where it was swung over a straight groove. */
+export function feelDiffers({ swing, push }: Pick<Playing, 'swing' | 'push'>, { feel }: Pick<Groove, 'feel'>): boolean {
+  const same = swing?.level === feel.swing?.level && swing?.share === feel.swing?.share
+  return !same || Object.entries(push).some(([piece, ms]) => (feel.push[piece] ?? 0) !== ms)
+}
+
+/**
+ * How it was played, in a drummer’s words: `'You swing eighths 62; the snare lies 18 ms behind.'` Nothing where it was played as the groove
+ * has it.
+ */
+export function sayPlaying({ swing, push }: Pick<Playing, 'swing' | 'push'>, groove: Pick<Groove, 'feel'>, kit: Kit): string {
+  const swung = sayFeel({ feel: { swing, push: {} } })
+  const first = swung === sayFeel(groove) ? [] : [swing ? `You swing ${swung}` : 'You play it straight']
+  const rest = Object.entries(push).filter(([piece, ms]) => pieceOf(kit, piece) && (groove.feel.push[piece] ?? 0) !== ms)
+    .map(([piece, ms]) => `the ${pieceOf(kit, piece)!.name.toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}`)
+  const all = [...first, ...rest].join('; ')
+  return all && `${all[0]!.toUpperCase()}${all.slice(1)}.`
+}
+
+/** That all of it came late or early, where it is worth a word: `'All of it came 32 ms late; that is taken out.'` */
+export const sayLate = ({ offset }: Pick<Playing, 'offset'>): string =>
+  (Math.abs(offset) < WORTH ? '' : `All of it came ${Math.abs(offset)} ms ${offset < 0 ? 'early' : 'late'}; that is taken out.`)
