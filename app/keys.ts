@@ -7,7 +7,7 @@ interface Group { /** The path of the stations where it works; everywhere where 
 export const KEYS = {
   bench: { at: '/bench', title: 'Anywhere on the Bench', keys: {
     play: ['Space', 'play and stop'], step: ['e', 'step through, with no pulse'], tap: ['t', 'tap the tempo'], undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'],
-    add: ['a', 'add a part'], cells: ['b', 'cells: a bar beat by beat'], line: ['u', 'to the line above; add one'], lanes: ['l', 'to the lanes'], displace: ['d', 'displace parts'], staff: ['s', 'staff'], loop: ['m', 'loop what is marked'], keep: ['Shift+k', 'keep as a variation'], compare: ['g', 'compare with another groove'], export: ['Shift+e', 'export as a file'],
+    add: ['a', 'add a part'], cells: ['b', 'cells: a bar beat by beat'], line: ['u', 'to the line above; add one'], lanes: ['l', 'to the lanes'], displace: ['d', 'displace parts'], staff: ['s', 'staff'], loop: ['m', 'loop what is marked'], keep: ['Shift+k', 'keep as a variation'], compare: ['g', 'compare with another groove'], record: ['Shift+r', 'play in: record, and stop'], export: ['Shift+e', 'export as a file'],
   } },
   walk: { at: '/bench', title: 'In the lanes: walking', keys: {
     left: ['ArrowLeft', 'slot by slot'], right: ['ArrowRight', 'slot by slot'], up: ['ArrowUp', 'lane by lane'], down: ['ArrowDown', 'lane by lane'],
@@ -31,6 +31,9 @@ export const KEYS = {
   } },
   step: { at: '/bench', title: 'While you step', keys: {
     back: ['ArrowLeft', 'back and on'], next: ['ArrowRight', 'back and on'], again: ['Enter', 'the same again'], more: ['+', 'more, fewer at a time'], fewer: ['-', 'more, fewer at a time'], leave: ['Escape', 'leave Step'],
+  } },
+  playIn: { at: '/bench', title: 'While you play in', keys: {
+    keep: ['Enter', 'keep it in the groove'], back: ['Backspace', 'take the last time round back'], leave: ['Escape', 'leave playing in'],
   } },
   begin: { at: '/begin', title: 'Begin', keys: { hear: ['Space', 'hear the style, stop'] } },
   opening: { at: '/open', title: 'Opening a file', keys: { hear: ['Space', 'hear the groove, stop'], keep: ['Ctrl+s', 'keep what is chosen'] } },
@@ -60,7 +63,7 @@ export const KEYS = {
     press: ['Space', 'start, pause, go on; while you step, the next stroke'], solid: ['1', 'solid, shaky, missed'], shaky: ['2', 'solid, shaky, missed'], missed: ['3', 'solid, shaky, missed'], clean: ['c', 'clean once more'],
     again: ['a', 'again'], slower: ['s', 'again, slower, faster'], faster: ['f', 'again, slower, faster'], next: ['n', 'next stage'], back: ['ArrowLeft', 'while you step: back; more, fewer at once'], more: ['+', 'while you step: back; more, fewer at once'], fewer: ['-', 'while you step: back; more, fewer at once'], leave: ['Escape', 'leave'],
   } },
-  strike: { at: '/practise', title: 'While you are measured by keys', keys: { LH: ['d', 'left hand'], RH: ['k', 'right hand'], LF: ['z', 'left foot'], RF: ['m', 'right foot'] } },
+  strike: { at: '/practise', title: 'While you are measured, or play in, by keys', keys: { LH: ['d', 'left hand'], RH: ['k', 'right hand'], LF: ['z', 'left foot'], RF: ['m', 'right foot'] } },
   compare: { at: '/compare', title: 'Compare', keys: { play: ['Space', 'play and stop'], first: ['1', 'hear the first, the second'], second: ['2', 'hear the first, the second'], swap: ['x', 'change between them'] } },
   plan: { at: '/kit', title: 'A piece on the kit’s plan', keys: {
     left: ['ArrowLeft', 'a centimetre'], right: ['ArrowRight', 'a centimetre'], up: ['ArrowUp', 'a centimetre'], down: ['ArrowDown', 'a centimetre'],

@@ -15,14 +15,16 @@ export interface Engine {
   scheduler: Scheduler
   /** The audio clock, in seconds. */
   now(): number
-  /** Seconds between a time of the audio clock and when it is heard. */
-  latency(): number
+  /** A moment of the page’s clock (ms, as `performance.now()`) as the time of the audio clock that is heard then. */
+  heardAt(stamp: number): number
   /** Wakes the audio clock, which browsers keep asleep until the player has touched something. */
   wake(): Promise<void>
   /** Renders the sounds a performance uses, and goes on to the rest of its kits without being waited for. */
   prepare(performance: Performance): Promise<void>
   /** The click's sound and loudness (1 as rendered) from here on. */
   clickWith(click: { sound: ClickSound, level: number }): Promise<void>
+  /** Sounds a stroke that is being played, with what is ready: an open hat is closed by the next stroke on it. Answers whether it sounded. */
+  strike(piece: Piece, stroke: StrokeKind, level: Level): boolean
   /** Sounds one stroke at once. */
   audition(piece: Piece, stroke: StrokeKind, level: Level): Promise<void>
   /** Says a word of the count at once. */
@@ -34,17 +36,19 @@ export interface Engine {
 /** Builds the engine. Loads the audio library, so it is called on the first sound and not before. */
 export async function createEngine(): Promise<Engine> {
   const { Context } = await import('tone')
-  const context = new Context({ latencyHint: 'interactive', lookAhead: 0, updateInterval: 0.03 })
+  // The browser’s own context, since the library’s wrapper around it does not tell what is heard when.
+  const native = new AudioContext({ latencyHint: 'interactive' })
+  const context = new Context({ context: native as never, lookAhead: 0, updateInterval: 0.03 })
   const worker = wrap<SoundWorker>(new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' }))
   const sounds = new Map<string, AudioBuffer>()
   const waiting = new Set<AudioBufferSourceNode>()
   const out = context.createGain()
   // Several accents at once are bent under full scale, not cut off at it.
-  const limiter = context.rawContext.createWaveShaper()
+  const limiter = native.createWaveShaper()
   limiter.curve = limitCurve()
   out.gain.value = 0.8 / LIMIT_RANGE
   out.connect(limiter)
-  limiter.connect(context.rawContext.destination)
+  limiter.connect(native.destination)
 
   const keep = (name: string, samples: Float32Array) => {
     const buffer = context.createBuffer(1, samples.length, SAMPLE_RATE)
@@ -67,13 +71,13 @@ export async function createEngine(): Promise<Engine> {
 
   const nothing = () => undefined
   /** Sounds a buffer at a time; answers a way to take it back. */
-  const play = (buffer: AudioBuffer | undefined, when: number, { until, level = 1, skips = false }: { until?: number | undefined, level?: number, skips?: boolean } = {}): () => void => {
+  const play = (buffer: AudioBuffer | undefined, when: number, { until, level = 1, skips = false, closable = false }: { until?: number | undefined, level?: number, skips?: boolean, closable?: boolean } = {}): () => void => {
     if (!buffer) return nothing
     const source = context.createBufferSource()
     source.buffer = buffer
-    if (until === undefined && level === 1) source.connect(out)
+    const gain = until === undefined && level === 1 && !closable ? undefined : context.createGain()
+    if (!gain) source.connect(out)
     else {
-      const gain = context.createGain()
       gain.gain.value = level
       if (until !== undefined) gain.gain.setTargetAtTime(0, until, CLOSING)
       source.connect(gain)
@@ -82,9 +86,13 @@ export async function createEngine(): Promise<Engine> {
     waiting.add(source)
     source.onended = () => waiting.delete(source)
     // A word that should have begun already begins where it would be by now; a stroke keeps its attack.
-    source.start(Math.max(0, when), skips ? Math.max(0, context.rawContext.currentTime - when) : 0)
+    source.start(Math.max(0, when), skips ? Math.max(0, native.currentTime - when) : 0)
     if (until !== undefined) source.stop(until + CLOSING * 8)
     return () => {
+      if (closable) {
+        gain?.gain.setTargetAtTime(0, now(), CLOSING)
+        return source.stop(now() + CLOSING * 8)
+      }
       source.stop()
       source.disconnect()
     }
@@ -134,14 +142,31 @@ export async function createEngine(): Promise<Engine> {
       return play(sounds.get(soundName(soundKey(piece, stroke, level, take))) ?? sounds.get(soundName(soundKey(piece, stroke, level))), when, { until })
     },
   }
-  const now = () => context.rawContext.currentTime
+  const now = () => native.currentTime
   const scheduler = new Scheduler(now, output)
   context.on('tick', () => scheduler.pump())
 
+  /** The openings of hats that ring from strokes being played, by their piece. */
+  const ringing = new Map<string, () => void>()
+  function strike(piece: Piece, stroke: StrokeKind, level: Level): boolean {
+    const buffer = sounds.get(soundName(soundKey(piece, stroke, level)))
+    if (!buffer) return false
+    ringing.get(piece.id)?.()
+    ringing.delete(piece.id)
+    const close = play(buffer, now(), { closable: true })
+    if (stroke === 'open' || stroke === 'splash') ringing.set(piece.id, close)
+    return true
+  }
+
   return {
     scheduler,
+    strike,
     now,
-    latency: () => (context.rawContext as unknown as AudioContext).outputLatency || 0,
+    heardAt(stamp) {
+      // The clock itself goes by blocks of samples, 10 ms and more; the pair of both clocks is exact, once something has been put out.
+      const { contextTime = 0, performanceTime = 0 } = native.getOutputTimestamp?.() ?? {}
+      return contextTime > 0 ? contextTime + (stamp - performanceTime) / 1000 : now() - (native.outputLatency || 0) - (performance.now() - stamp) / 1000
+    },
     wake: () => context.resume(),
     async prepare({ sections }) {
       await clickWith(clicking)

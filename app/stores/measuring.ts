@@ -12,6 +12,8 @@ import { usePlayer } from './player'
 /** What measures: nothing, four keys, pads over MIDI, or the simulated drummer. */
 export type Input = 'none' | Exclude<InputName, 'file'>
 const TELLS: Record<Exclude<Input, 'none'>, Tells> = { keys: 'limb', pads: 'piece', simulated: 'limb' }
+/** What an input tells of a stroke: the limb, or the piece or the MIDI note, and how hard. */
+export interface Told { limb?: Limb, pieceId?: string, note?: number, level?: Level }
 /** The strokes that a hint goes by. */
 const RECENT = 32
 /** A stroke this far from any that was asked for is no answer to it, in seconds. */
@@ -59,9 +61,16 @@ export const useMeasuring = defineStore('measuring', () => {
     hint.value = ''
   }
 
+  /** Whoever takes strokes in beside the measures: what is struck, and when in seconds of what is heard, where something sounds. */
+  let taker: ((told: Told, at: number | undefined) => void) | undefined
+  function takeIn(by: typeof taker) {
+    taker = by
+  }
+
   /** A stroke, at a moment of the page’s clock in ms. */
-  function strike(stamp: number, told: { limb?: Limb, pieceId?: string, level?: Level }) {
+  function strike(stamp: number, told: Told) {
     const heard = player.heardAt(stamp)
+    taker?.(told, heard === undefined ? undefined : heard - (latencies.value[input.value]?.ms ?? 0) / 1000)
     if (heard === undefined) return
     if (tapping) {
       tapping.push(heard)
@@ -70,7 +79,8 @@ export const useMeasuring = defineStore('measuring', () => {
     }
     if (!now) return
     const at = heard - (latencies.value[input.value]?.ms ?? 0) / 1000
-    now.struck.push({ at, ...told })
+    const { note: _, ...struck } = told
+    now.struck.push({ at, ...struck })
     const nearest = askedOf(now.line, at - NEAR, at + NEAR).filter(one => !one.grace && (told.limb ? one.limb === told.limb : one.pieceId === told.pieceId)).sort((a, b) => Math.abs(a.at - at) - Math.abs(b.at - at))[0]
     if (!nearest) return
     recent = [...recent, { limb: nearest.limb, ms: (at - nearest.at) * 1000 }].slice(-RECENT)
@@ -132,7 +142,7 @@ export const useMeasuring = defineStore('measuring', () => {
       return
     }
     const pieceId = pads.value[note]
-    if (input.value === 'pads' && pieceId) strike(stamp, { pieceId, level: levelOfVelocity(data[2]) })
+    if (input.value === 'pads' && (pieceId || taker)) strike(stamp, { ...(pieceId ? { pieceId } : {}), note: data[1]!, level: levelOfVelocity(data[2]) })
   }
 
   // ---- latency ----
@@ -150,5 +160,5 @@ export const useMeasuring = defineStore('measuring', () => {
   }
   const setLatency = (latency: { ms: number, vouched: boolean }) => (latencies.value = { ...latencies.value, [input.value]: latency })
 
-  return { ofRecording, input, on, latencies, pads, hint, connected, midiTrouble, teaching, taps, pressed, measuring, begin, end, strike, taken, connect, heard, beginTapping, endTapping, setLatency }
+  return { ofRecording, input, on, latencies, pads, hint, connected, midiTrouble, teaching, taps, pressed, measuring, begin, end, strike, takeIn, taken, connect, heard, beginTapping, endTapping, setLatency }
 })

@@ -60,15 +60,22 @@ export const usePlayer = defineStore('player', () => {
   /** What the ear hears now: a place in the bars, or in the count-in (negative ticks). */
   function position(): Place | undefined {
     const sounding = engine.value
-    return playing.value && sounding ? sounding.scheduler.position(sounding.now() - sounding.latency()) : undefined
+    return playing.value && sounding ? sounding.scheduler.position(sounding.heardAt(performance.now())) : undefined
   }
 
   /** A moment of the page’s clock (`event.timeStamp`, ms) as seconds of what is heard of the performance then; undefined while nothing plays. */
   function heardAt(stamp: number): number | undefined {
     const sounding = engine.value
     if (!playing.value || !sounding) return undefined
-    const ago = (performance.now() - stamp) / 1000
-    return sounding.scheduler.into(sounding.now() - sounding.latency() - ago)
+    return sounding.scheduler.into(sounding.heardAt(stamp))
+  }
+
+  /** Makes ready what a performance sounds like, before it is played: strokes that are struck along with it sound at once then. */
+  const prepare = async (performance: Performance) => void await ready(performance)
+
+  /** Sounds a stroke that is being played, at once; what is not ready yet is made ready, and is late this once. */
+  function strike(piece: Piece | undefined, stroke: StrokeKind, level: Level): void {
+    if (piece && !engine.value?.strike(piece, stroke, level)) void audition(piece, stroke, level)
   }
 
   /** Says a word of the count at once. */
@@ -83,5 +90,5 @@ export const usePlayer = defineStore('player', () => {
   /** The click as the player set it, from the next click on. */
   watch(() => ({ sound: settings.clickSound, level: settings.clickLevel / 10 }), click => void engine.value?.clickWith(click))
 
-  return { playing, preparing, start, stop, update, position, heardAt, audition, speak, engine }
+  return { playing, preparing, start, stop, update, position, heardAt, audition, strike, prepare, speak, engine }
 })

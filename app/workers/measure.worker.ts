@@ -1,6 +1,8 @@
 import { expose } from 'comlink'
 import { readMidiStrokes } from '#core/formats'
+import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
+import { type Made, type MadeWish, type PlayedTake, madeOf } from '#core/record'
 import { type MeasuredBy, type Measures, type Measuring, type Simulated, type Struck, aligned, askedOf, joined, measure, simulate } from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
 import { type Result, ok, refuse } from '#core/result'
@@ -13,6 +15,8 @@ const AROUND = 30
 const EDGE = 0.11
 
 const worker = {
+  /** A groove made of what was played in. */
+  made: (base: Groove, takes: readonly PlayedTake[], { ids, ...wish }: SentWish): Made => madeOf(base, takes, { ...wish, newId: i => `${ids}-${i}` }),
   /** What was played against what was asked for; with `drummer` it is the simulated drummer who played. */
   measure(played: readonly Played[], by: Omit<MeasuredBy, 'bars'>, drummer?: Simulated): Measures {
     const takes = played.map(({ performance, from, to, struck }) => {
@@ -37,6 +41,9 @@ const worker = {
     return ok({ measures, seconds: Math.round(to - from) })
   },
 }
+/** What a groove is made of takes with, as it can be sent: ids begin with `ids`. */
+export type SentWish = Omit<MadeWish, 'newId'> & { ids: string }
+
 export type MeasureWorker = typeof worker
 
 expose(worker)

@@ -1,9 +1,8 @@
-import { type Kit, type Limb, LIMBS, type Level, type Ornament, levelOfVelocity } from '#core/kit'
+import { type Kit, type Limb, LIMBS, type Level, type Ornament, levelOfVelocity, strokeOfNote } from '#core/kit'
 import { ROLES, type Role } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { type BarTime, MAX_COUNT, type Meter, SUBDIVISIONS, TICKS_PER_QUARTER, UNITS, barStarts, beatAt, beatsOf, meter, meterTicks } from '#core/time'
 import { utf16From } from './bytes'
-import { strokeOfNote } from './gm'
 import { type MidiHeader, type MidiVisitor, visitMidi } from './midi-events'
 import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, onGrids } from './score'
 

@@ -1,7 +1,6 @@
-import { type Kit, levelOfVelocity } from '#core/kit'
+import { type Kit, levelOfVelocity, strokeOfNote } from '#core/kit'
 import type { Struck } from '#core/measure'
 import { type Result, ok, refuse } from '#core/result'
-import { strokeOfNote } from './gm'
 import { visitMidi } from './midi-events'
 import { MOST_STROKES } from './score'
 

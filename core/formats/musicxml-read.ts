@@ -1,8 +1,7 @@
-import { type Head, type Kit, type Level, type Limb, LIMBS, type Ornament, STROKE_KINDS, STROKE_NAMES, type StrokeKind, levelOfVelocity, pieceOf } from '#core/kit'
+import { type Head, type Kit, type Level, type Limb, LIMBS, type Ornament, STROKE_KINDS, STROKE_NAMES, type StrokeKind, levelOfVelocity, pieceOf, onKit, strokeOfNote } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { type BarTime, MAX_COUNT, type Meter, NOTE_VALUES, type Swing, TICKS_PER_QUARTER, type Tempo, UNITS, meter, meterTicks } from '#core/time'
 import { isZip, textFrom, unzipped } from './bytes'
-import { onKit, strokeOfNote } from './gm'
 import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, onGrids } from './score'
 import { type Element, childOf, childrenOf, numberIn, readXml, textIn } from './xml'
 

@@ -1,7 +1,6 @@
-import { type Kit, type Limb, LIMBS } from '#core/kit'
+import { type Kit, type Limb, LIMBS, onKit } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { type BarTime, MAX_COUNT, type Meter, NOTE_VALUES, SUBDIVISIONS, type Swing, type Tempo, UNITS, beatTicks, divides, meter, meterTicks, readGroups, sayTempo } from '#core/time'
-import { onKit } from './gm'
 import { MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, tidied } from './score'
 import { kindOfPiece, meaningOf, pieceOfLabel } from './tab-letters'
 

@@ -33,8 +33,8 @@ export interface Made { groove: Groove, edit: Edit | undefined, playing: Playing
 /** Everything that voices of what is not a piece are told by. */
 const LINE = 'the line'
 
-/** The piece that a limb strikes where the input tells none. */
-const strokeFor = (groove: Groove, limb: Limb, at: number, { chosen, brush }: Pick<MadeWish, 'chosen' | 'brush'>): { part: Part | undefined, stroke: Stroke } => {
+/** What a limb strikes at a place where the input tells no piece: like its neighbours in the part that the stroke goes to, or with its brush. */
+export function strokeFor(groove: Groove, limb: Limb, at: number, { chosen, brush }: Pick<MadeWish, 'chosen' | 'brush'>): { part: Part | undefined, stroke: Stroke } {
   const mine = groove.parts.filter(part => part.limb === limb)
   const part = mine.find(one => one.id === chosen && !one.locked) ?? homeFor(groove, limb)
   const stroke = freshStroke(part ?? makePart({ id: 'none', ...usualPart(limb, groove.lead), limb }), groove.lead, part ? ownTick(part, at) : at)

@@ -37,7 +37,7 @@ export interface PlayingWish {
  */
 const SWING = { price: 0.05, dotted: 0.7, perDotted: 5, least: 0.54, odd: 3, same: 0.015 }
 /** All of it may lie so far off the click, in ms, the nearest first. */
-const OFFSETS = Array.from({ length: 25 }, (_, i) => Math.ceil(i / 2) * (i % 2 ? 5 : -5))
+const OFFSETS = [...Array.from({ length: 25 }, (_, i) => Math.ceil(i / 2) * (i % 2 ? 5 : -5)), 70, -70, 80, -80, 90, -90]
 const OFFSET_PRICE = (ms: number): number => 0.05 * (ms / 40) ** 2
 /** From so many strokes on lateness and swing can be told; of fewer they cost more. */
 const TELLING = { offset: 20, swing: 8 }

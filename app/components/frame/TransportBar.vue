@@ -9,7 +9,7 @@ import { useSettings } from '~/stores/settings'
 const props = defineProps<{ tempo: Tempo, bars: Bar[], /** What is marked, in words; empty where nothing is. */ marked: string }>()
 /** A bar by its number from 0, all of them, or what is marked. */
 const loop = defineModel<number>('loop', { required: true })
-const emit = defineEmits<{ toggle: [], step: [], tempo: [tempo: Tempo] }>()
+const emit = defineEmits<{ toggle: [], step: [], record: [], tempo: [tempo: Tempo] }>()
 
 const settings = useSettings()
 const taps = ref<number[]>([])
@@ -37,6 +37,7 @@ defineExpose({ tap })
   <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
     <PlayButton @toggle="emit('toggle')" />
     <UButton color="neutral" variant="outline" icon="i-lucide-footprints" @click="emit('step')">Step</UButton>
+    <UButton color="neutral" variant="outline" icon="i-lucide-circle-dot" title="Record what you play" @click="emit('record')">Play in</UButton>
     <div class="flex items-center gap-2">
       <UInputNumber v-model="typed" :min="TEMPO_RANGE.least" :max="TEMPO_RANGE.most" :step="1" :step-snapping="false" size="lg" class="w-30 shrink-0" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" @update:model-value="setBpm" @keyup.enter="($event.target as HTMLElement).blur()" />
       <TempoFact :tempo="tempo" @tempo="now => emit('tempo', now)" />

@@ -15,11 +15,13 @@ import { useGuideHands } from '~/composables/useGuideHands'
 import { useLaneHands } from '~/composables/useLaneHands'
 import { MARKED, useLoop } from '~/composables/useLoop'
 import { usePlayback } from '~/composables/usePlayback'
+import { usePlayIn } from '~/composables/usePlayIn'
 import { useSpan } from '~/composables/useSpan'
 import { useStep } from '~/composables/useStep'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useBench } from '~/stores/bench'
 import { usePlayer } from '~/stores/player'
+import { usePlayingIn } from '~/stores/playing-in'
 import { useSettings } from '~/stores/settings'
 
 /** The Bench: a groove layered limb by limb, heard, read and shifted. */
@@ -27,6 +29,7 @@ const route = useRoute()
 const bench = useBench()
 const settings = useSettings()
 const player = usePlayer()
+const playingIn = usePlayingIn()
 const transport = useTemplateRef('transport')
 const lanes = useTemplateRef('lanes')
 const shifting = useTemplateRef('shifting')
@@ -61,10 +64,11 @@ const { together, settled, readable, read, own, ownRead, facts, pieces } = useBe
 const ghosts = shallowRef<{ limb: Limb, places: GhostPlace[] }>()
 
 const heard = computed(() => (bench.shown ? audibleParts(bench.shown, { solo: bench.solo }) : new Set<string>()))
-const performance = computed(() => bench.shown && looped({
+const performance = computed(() => bench.shown && playingIn.heardWith(looped({
   groove: bench.shown, kit: bench.kit, parts: machinePlays(bench.shown, heard.value), click: settings.clickPlan, span: span.value, guides: settings.lineHeard ? bench.shown.guides.map(guide => guide.id) : [],
-}, settings.countIn))
-const { toggle: playOrStop, hearInPlace } = usePlayback(performance)
+}, settings.countIn)))
+const { play, toggle: playOrStop, hearInPlace } = usePlayback(performance)
+const playIn = usePlayIn(() => span.value, play)
 const stepping = useStep(() => bench.shown && { groove: bench.shown, kit: bench.kit, heard: heard.value, span: bench.span ?? span.value })
 useCounted(() => bench.groove, () => player.playing && !stepping.on.value, 'bench')
 useCounted(() => bench.groove, () => stepping.on.value, 'step')
@@ -118,6 +122,7 @@ useStationKeys('bench', {
   loop: toggleMarked,
   keep: () => keep(undefined, []),
   compare: () => navigateTo(`/compare?a=${bench.groove!.id}`),
+  record: playIn.record,
   export: () => (exporting.value = wantsExport.value = true),
 })
 useKeptOpen(bench)
@@ -143,7 +148,8 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         </p>
         <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :readable="readable" :ghosts="ghosts" :heard="heard" :hands="hands" :span="marks" :line="line" />
         <SpanBar v-if="bench.span" :hands="marks" :looped="loop === MARKED" @loop="toggleMarked" />
-        <StepBar v-if="stepping.on.value" :hands="stepping" :lead="bench.shown.lead" />
+        <LazyPlayInPanel v-if="playingIn.open" :hands="playIn" @refused="refused" />
+        <StepBar v-else-if="stepping.on.value" :hands="stepping" :lead="bench.shown.lead" />
         <LinePanel v-else-if="line.on.value" :hands="line" :playing="player.playing" @play="playOrStop" @read="reading = line.on.value" />
         <StrokePanel v-else :hands="hands" />
         <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
@@ -165,7 +171,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         <GhostPanel :groove="settled" :kit="bench.kit" @places="(limb, places) => ghosts = places.length ? { limb, places } : undefined" />
       </SidePanel>
     </div>
-    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" :marked="marked" @toggle="playOrStop" @step="stepping.toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
+    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" :marked="marked" @toggle="playOrStop" @step="stepping.toggle" @record="playIn.toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
     <PartTime v-if="timing" :open="true" :groove="settled" :part-id="timing" @edit="edit" @update:open="timing = ''" />
   </template>
 </template>

@@ -1,4 +1,8 @@
-import { type Kit, type StrokeKind, knownPiece, nearestPiece, pieceOf, strokesFor } from '#core/kit'
+import { nearestPiece } from './body'
+import { pieceOf, strokesFor } from './kit'
+import { knownPiece } from './presets'
+import type { Kit } from './schema'
+import type { StrokeKind } from './strokes'
 
 /** The percussion of the General MIDI map, by note: the piece it means on the kits that ship, and the stroke. */
 const GM: Record<number, [piece: string, stroke: StrokeKind]> = {

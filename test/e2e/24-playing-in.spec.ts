@@ -1,0 +1,165 @@
+import { type Page } from '@playwright/test'
+import type { Groove } from '#core/groove'
+import { type Bench, expect, test } from './app'
+
+/**
+ * A player who strikes keys with the click: `strikes` says which on the first click of a bar and which on the others. The strokes bear the
+ * moment at which they are due, so that a machine that is busy does not make them late.
+ */
+async function playsWithTheClick(page: Page) {
+  await page.addInitScript(() => {
+    const player = { first: [] as string[], other: [] as string[], late: 0, held: 30, left: Infinity }
+    Object.assign(window, { player })
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
+      if (this.buffer && Math.abs(this.buffer.duration - 0.06) < 0.002) {
+        const first = this.buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5
+        const context = this.context as AudioContext
+        const due = performance.now() + (when + (context.outputLatency || 0) - context.currentTime) * 1000 + player.late
+        const press = (type: string, key: string, at: number) => setTimeout(() => window.dispatchEvent(Object.defineProperty(new KeyboardEvent(type, { key, cancelable: true }), 'timeStamp', { value: at })), Math.max(0, at - performance.now()))
+        const keys = first ? player.first : player.other
+        if (keys.length && --player.left < 0) return start.call(this, when, ...rest)
+        for (const key of keys) {
+          press('keydown', key, due)
+          press('keyup', key, due + player.held)
+        }
+      }
+      return start.call(this, when, ...rest)
+    }
+  })
+}
+const strikes = (page: Page, now: Partial<{ first: string[], other: string[], late: number, held: number, left: number }>) => page.evaluate(set => Object.assign((window as unknown as { player: object }).player, set), now)
+
+async function begun(bench: Bench, title: string) {
+  const { page } = bench
+  await bench.beginEmpty(title)
+  await page.getByLabel('Tempo').fill('150')
+  await page.getByLabel('Tempo').press('Enter')
+  await page.getByRole('button', { name: 'Play in' }).click()
+  await expect(page.locator('[data-play-in]')).toBeVisible()
+}
+const record = (page: Page) => page.locator('[data-record]').click()
+const played = (page: Page) => page.locator('[data-played]')
+const rows = async (bench: Bench) => Object.fromEntries(((await bench.stored()).document as Groove).parts.map(part => [`${part.limb} ${part.name}`, part.strokes.map(stroke => stroke.at / 1260)]))
+
+test('what is struck over the click becomes parts: loop on loop, one limb at a time, one taken back, kept and made anew', async ({ bench }) => {
+  const { page } = bench
+  await playsWithTheClick(page)
+  await begun(bench, 'By keys')
+  await strikes(page, { first: ['k'], other: ['k'], late: 30 })
+  await record(page)
+  await expect(played(page)).toHaveText('1 time round so far.', { timeout: 30_000 })
+  // The first time round is seen, and heard, while the second is played.
+  await expect(bench.sticks()).toHaveCount(4)
+  await strikes(page, { first: ['m'], other: [] })
+  await expect(played(page)).toHaveText(/^[34] times round so far\.$/, { timeout: 30_000 })
+  await page.keyboard.press('Space')
+  await expect(played(page)).toContainText('not kept yet')
+  await expect(page.locator('[data-play-in]')).toContainText(/All of it came (2[5-9]|3[0-9]|4[0-5]) ms late; that is taken out\./)
+  await expect(page.locator('[data-played-dots] circle').first()).toBeAttached()
+  // Two more limbs, each by itself, in place of what it had.
+  for (const limb of ['right hand', 'right foot', 'left foot']) await page.getByRole('button', { name: `Take in the ${limb}` }).click()
+  await strikes(page, { first: ['k'], other: ['d', 'k'] })
+  await record(page)
+  const before = Number((await played(page).innerText()).match(/\d+/)![0])
+  await expect(played(page)).toHaveText(`${before + 1} times round so far.`, { timeout: 30_000 })
+  await strikes(page, { first: [], other: [] })
+  await record(page)
+  await expect(bench.sticks()).toHaveCount(8) // four hats, one bass drum, three snares: the right hand was not taken in
+  await page.getByRole('button', { name: 'Take the last time round back' }).click()
+  await expect(bench.sticks()).toHaveCount(5)
+  // It waits where it was left.
+  await page.reload()
+  await expect(played(page)).toContainText('not kept yet')
+  await expect(bench.sticks()).toHaveCount(5)
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await bench.saved()
+  expect(await rows(bench)).toEqual({ 'RH Hi-hat': [0, 4, 8, 12], 'RF Bass drum': [0] })
+  await expect(played(page)).toContainText('in the groove')
+  // Half the strength: what is in the groove is made anew of what was played.
+  await page.getByLabel('How far strokes are pulled to the grid, in per cent').fill('0')
+  await page.getByLabel('How far strokes are pulled to the grid, in per cent').press('Enter')
+  await expect(played(page)).toContainText('not kept yet')
+  await page.getByRole('button', { name: 'Let it go' }).click()
+  await expect(bench.sticks()).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+})
+
+test('a rhythm of one key becomes a part or the line above, with notes as long as it is held', async ({ bench }) => {
+  const { page } = bench
+  await playsWithTheClick(page)
+  await begun(bench, 'Tapped')
+  await page.getByRole('combobox', { name: 'Where what is played goes' }).click()
+  await page.getByRole('option', { name: 'to a new line above' }).click()
+  // Three clicks of the count-in and three of the first time round.
+  await strikes(page, { first: [], other: ['m'], held: 300, left: 6 })
+  await record(page)
+  await expect(played(page)).toHaveText('1 time round so far.', { timeout: 30_000 })
+  await record(page)
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await bench.saved()
+  expect(((await bench.stored()).document as Groove).guides.map(guide => guide.notes)).toEqual([[5040, 10080, 15120].map(at => ({ at, length: 3780, level: 4 }))])
+  await page.getByRole('combobox', { name: 'Where what is played goes' }).click()
+  await page.getByRole('option', { name: 'to a new part, left foot' }).click()
+  await strikes(page, { first: [], other: ['m'], left: 6 })
+  await record(page)
+  await expect(played(page)).toHaveText('1 time round so far.', { timeout: 30_000 })
+  await record(page)
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await bench.saved()
+  expect(await rows(bench)).toEqual({ 'LF Hat foot': [4, 8, 12] })
+})
+
+test('pads are played in by their pieces and levels, told by striking or by the kit’s notes, and get limbs', async ({ bench }) => {
+  const { page } = bench
+  await page.addInitScript(() => {
+    const input = { name: 'Simulated pads', onmidimessage: null as ((event: { data: Uint8Array, timeStamp: number }) => void) | null }
+    const pads = (note: number, velocity: number, at = performance.now()) => input.onmidimessage?.({ data: new Uint8Array([0x99, note, velocity]), timeStamp: at })
+    Object.assign(navigator, { requestMIDIAccess: async () => ({ inputs: new Map([['one', input]]), onstatechange: null }) })
+    Object.assign(window, { pads })
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
+      if (this.buffer && Math.abs(this.buffer.duration - 0.06) < 0.002) {
+        const first = this.buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5
+        const context = this.context as AudioContext
+        const due = performance.now() + (when + (context.outputLatency || 0) - context.currentTime) * 1000
+        setTimeout(() => (first ? [[36, 98], [42, 72]] : [[60, 122], [42, 48]]).forEach(([note, velocity]) => pads(note!, velocity!, due)), Math.max(0, due - performance.now()))
+      }
+      return start.call(this, when, ...rest)
+    }
+  })
+  await page.goto(`${bench.app.url}/player`)
+  await page.getByRole('combobox', { name: 'Measured by' }).click()
+  await page.getByRole('option', { name: 'pads over MIDI' }).click()
+  await expect(page.getByText('Connected: Simulated pads.')).toBeVisible()
+  await page.getByRole('group', { name: 'Which pad is which piece' }).getByRole('button', { name: /^Snare/ }).click()
+  await page.evaluate(() => (window as unknown as { pads(note: number, velocity: number): void }).pads(60, 100))
+  await begun(bench, 'By pads')
+  await record(page)
+  await expect(played(page)).toHaveText(/^[23] times round so far\.$/, { timeout: 30_000 })
+  await record(page)
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await bench.saved()
+  const { parts } = (await bench.stored()).document as Groove
+  expect(parts.map(part => [part.limb, part.strokes.map(stroke => [stroke.at / 5040, stroke.piece, stroke.level])])).toEqual([
+    ['RH', [[0, 'hi-hat', 3], [1, 'hi-hat', 2], [2, 'hi-hat', 2], [3, 'hi-hat', 2]]],
+    ['LH', [[1, 'snare', 5], [2, 'snare', 5], [3, 'snare', 5]]],
+    ['RF', [[0, 'bass drum', 4]]],
+  ])
+})
+
+test('the simulated drummer plays in what the style has, and the feel it is played with is offered', async ({ bench }) => {
+  const { page } = bench
+  await begun(bench, 'By figures')
+  await page.getByRole('combobox', { name: 'Played by' }).click()
+  await page.getByRole('option', { name: 'simulated drummer' }).click()
+  await record(page)
+  await expect(played(page)).toHaveText(/^[23] times round so far\.$/, { timeout: 30_000 })
+  await page.keyboard.press('Space')
+  await expect(played(page)).toContainText('not kept yet')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await bench.saved()
+  const kept = await rows(bench)
+  expect(kept['RH Hi-hat']).toEqual([0, 2, 4, 6, 8, 10, 12, 14])
+  expect(kept['LH Backbeat']).toEqual([4, 12])
+})
