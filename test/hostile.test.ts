@@ -1,11 +1,12 @@
 import { strToU8, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { randomFrom } from '#core/chance'
-import { writeGrooveMidi, writeMusicXml, writeTab } from '#core/formats'
+import { readSoundFont, wavFacts, writeGrooveMidi, writeMusicXml, writeTab, writeWav } from '#core/formats'
 import { makeBars, makeGroove, makePart } from '#core/groove'
 import { DEFAULT_KIT, USUAL_PLAYER } from '#core/kit'
 import { meter } from '#core/time'
 import { openFile, writeArchive } from '#core/documents'
+import { tone, writeSoundFont } from './soundfont'
 
 /** How many of each format: 200 as a test, 5,000 in `npm run soak`. */
 const MANY = Number(process.env.BAZZET_SOAK ?? 200)
@@ -21,7 +22,9 @@ const whole: Record<string, Uint8Array> = {
   'packed MusicXML': zipSync({ 'META-INF/container.xml': strToU8('<container><rootfiles><rootfile full-path="s.xml"/></rootfiles></container>'), 's.xml': strToU8(writeMusicXml(groove, DEFAULT_KIT)) }),
   'tablature': strToU8(writeTab(groove, DEFAULT_KIT, { lines: 'limbs' })),
   'JSON': strToU8(JSON.stringify(groove)),
-  'archive': writeArchive({ documents: { groove: [groove], kit: [DEFAULT_KIT], cell: [], recipe: [], phrase: [], plan: [], player: [USUAL_PLAYER] }, log: [], notes: {} }),
+  'WAV': writeWav(Float32Array.from({ length: 400 }, (_, i) => Math.sin(i))),
+  'SoundFont': writeSoundFont('Shed', [{ name: 'Snare', keys: [38, 38], velocities: [0, 127], root: 38, samples: tone(200, 0.01) }]),
+  'archive': writeArchive({ documents: { groove: [groove], kit: [DEFAULT_KIT], cell: [], recipe: [], phrase: [], plan: [], player: [USUAL_PLAYER] }, log: [], notes: {}, assets: [] }),
 }
 
 type Roll = () => number
@@ -60,7 +63,7 @@ describe('spoilt files are answered, and nothing falls over', () => {
     for (let n = 0; n < MANY; n++) {
       const bytes = SPOILS[n % SPOILS.length]!(whole[format]!, roll)
       const began = performance.now()
-      const answer = openFile(bytes, 'spoilt', DEFAULT_KIT)
+      const answer = format === 'WAV' ? wavFacts(bytes) : format === 'SoundFont' ? readSoundFont(bytes) : openFile(bytes, 'spoilt', DEFAULT_KIT)
       slowest = Math.max(slowest, performance.now() - began)
       expect(answer.ok || (answer.reason.length > 15 && answer.reason.length < 4000), `${format} ${n}`).toBe(true)
     }

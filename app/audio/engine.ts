@@ -1,11 +1,9 @@
-import { wrap } from 'comlink'
 import type { Kit, Level, Piece, StrokeKind } from '#core/kit'
-import { blowsOf } from '#core/groove'
-import { LEVELS, pieceOf } from '#core/kit'
+import { LEVELS } from '#core/kit'
 import type { Performance } from '#core/perform'
 import { type ClickSound, LIMIT_RANGE, SAMPLE_RATE, type SoundKey, TAKES, limitCurve, soundKey, soundName, takeFor } from '#core/sound'
-import type { SoundWorker } from '../workers/sound.worker'
 import { type Output, Scheduler } from './scheduler'
+import { type Rendering, soundsIn } from './rendering'
 import { VOICE_RATE, fetchVoice } from './voice'
 
 const CLOSING = 0.012
@@ -34,12 +32,12 @@ export interface Engine {
 }
 
 /** Builds the engine. Loads the audio library, so it is called on the first sound and not before. */
-export async function createEngine(): Promise<Engine> {
+export async function createEngine(rendering: Rendering): Promise<Engine> {
   const { Context } = await import('tone')
   // The browser’s own context, since the library’s wrapper around it does not tell what is heard when.
   const native = new AudioContext({ latencyHint: 'interactive' })
   const context = new Context({ context: native as never, lookAhead: 0, updateInterval: 0.03 })
-  const worker = wrap<SoundWorker>(new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' }))
+  const { worker } = rendering
   const sounds = new Map<string, AudioBuffer>()
   const waiting = new Set<AudioBufferSourceNode>()
   const out = context.createGain()
@@ -58,7 +56,9 @@ export async function createEngine(): Promise<Engine> {
 
   const fetchSound = async (key: SoundKey) => {
     const name = soundName(key)
-    if (!sounds.has(name)) keep(name, await worker.sound(key))
+    if (sounds.has(name)) return
+    keep(name, await rendering.sound(key))
+    rendering.taken(key)
   }
 
   const restOf = async (kit: Kit) => {
@@ -172,12 +172,7 @@ export async function createEngine(): Promise<Engine> {
       await clickWith(clicking)
       await guideVoice(sections)
       if (sections.some(section => section.click.voice)) await fetchWords()
-      const used = sections.flatMap(({ groove, extra, kit }) => [...groove.parts, ...extra].flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
-        const piece = pieceOf(kit, id)
-        if (!piece) return []
-        const levels = ornament ? blowsOf(ornament, level, () => 0).map(blow => blow.level) : [level]
-        return levels.map(one => soundKey(piece, stroke, one))
-      }))
+      const used = soundsIn({ sections, countIn: 0 })
       for (const key of used) await fetchSound(key)
       // Other takes, and what an edit may ask for next, are made ready while this already plays.
       void (async () => {

@@ -61,10 +61,17 @@ export function useExport() {
       if (running?.worker === own) progress.value = share
     }
     try {
-      return await Promise.race([wrap<RenderWorker>(own).wav(JSON.parse(JSON.stringify(performance)) as Performance, { bits, stems }, proxy(tell)), stopped])
+      return await Promise.race([rendered(own, performance, { bits, stems }, proxy(tell)), stopped])
     } finally {
       if (running?.worker === own) stop()
     }
+  }
+
+  /** The sounds first, which the page decodes; then the worker renders. */
+  async function rendered(own: Worker, performance: Performance, wish: WavWish, tell: (share: number) => void): Promise<Uint8Array> {
+    const { bankFor } = await import('../audio/bank')
+    const bank = await bankFor(performance.sections.map(section => section.kit))
+    return wrap<RenderWorker>(own).wav(JSON.parse(JSON.stringify(performance)) as Performance, wish, bank, tell)
   }
 
   /** The performance that is rendered: a groove so many times, or the phrase, with a click and its count-in where they are wanted. */

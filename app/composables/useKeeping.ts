@@ -34,9 +34,11 @@ export function useKeeping() {
     await navigateTo('/shelf')
   }
 
-  async function archive({ documents, log, notes }: (Holds & { holds: 'archive' })['archive']) {
+  async function archive({ documents, log, notes, assets }: (Holds & { holds: 'archive' })['archive']) {
     let [fresh, known] = [0, 0]
     const count = (isNew: boolean) => (isNew ? fresh++ : known++)
+    // Sounds first: kits name them.
+    for (const { bytes } of assets) await api.asset(bytes as Uint8Array<ArrayBuffer>)
     for (const kind of ['kit', 'groove', 'cell', 'recipe', 'phrase', 'plan'] as const) for (const document of documents[kind].toReversed()) count(await made(kind, document as never))
     for (let i = 0; i < log.length; i += 500) {
       const some = await api.log.putMany(log.slice(i, i + 500))

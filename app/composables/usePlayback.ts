@@ -1,4 +1,4 @@
-import { type MaybeRefOrGetter, toValue, watch } from 'vue'
+import { type MaybeRefOrGetter, onMounted, toRaw, toValue, watch } from 'vue'
 import type { Performance } from '#core/perform'
 import { usePlayer } from '../stores/player'
 
@@ -31,6 +31,14 @@ export function usePlayback(performance: MaybeRefOrGetter<Performance | undefine
       player.stop()
     }
   }
+  // What will be heard is made ready once the page has been shown and has nothing else to do.
+  onMounted(() => {
+    const idle = window.requestIdleCallback ?? ((then: () => void) => setTimeout(then, 300))
+    idle(() => {
+      const now = toValue(performance)
+      if (now) void player.warm(toRaw(now)).catch(() => undefined)
+    }, { timeout: 2000 })
+  })
   onBeforeRouteLeave(() => player.stop())
   return { play, playFrom, toggle, hearInPlace }
 }

@@ -25,7 +25,7 @@ export class ApiSilent extends Error {
   }
 }
 
-interface More { body?: object, query?: object, keepalive?: boolean }
+interface More { body?: object, query?: object, keepalive?: boolean, headers?: Record<string, string> }
 
 async function ask<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, more: More = {}): Promise<T> {
   try {
@@ -68,6 +68,12 @@ export const api = {
   phrases: routes('phrase'),
   plans: routes('plan'),
   players: routes('player'),
+  /** A file of the player's own, under the SHA-256 of its bytes; answers that hash. */
+  asset: async (bytes: Uint8Array<ArrayBuffer>, type = 'audio/wav'): Promise<string> => {
+    const sha256 = [...new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))].map(byte => byte.toString(16).padStart(2, '0')).join('')
+    await ask<undefined>('PUT', `/api/assets/${sha256}`, { body: new Blob([bytes], { type }), headers: { 'content-type': type } })
+    return sha256
+  },
   binned: () => ask<{ [K in Exclude<KindName, 'player'> as `${K}s`]: Listed<Summaries[K]>[] }>('GET', '/api/bin'),
   log: {
     page: (offset: number, limit: number, filter: LogFilter = {}) => ask<{ entries: LogEntry[], total: number }>('GET', '/api/log', { query: { offset, limit, ...filter } }),

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { ref, shallowRef, watch } from 'vue'
 import type { Level, Piece, StrokeKind } from '#core/kit'
 import type { Engine } from '../audio/engine'
+import type { Rendering } from '../audio/rendering'
 import type { Performance, Place } from '#core/perform'
 import { useSettings } from './settings'
 
@@ -12,6 +13,8 @@ export const usePlayer = defineStore('player', () => {
   const preparing = ref(false)
   const engine = shallowRef<Engine>()
   let building: Promise<Engine> | undefined
+  let made: Promise<Rendering> | undefined
+  const rendering = () => (made ??= import('../audio/rendering').then(({ Rendering: Made }) => new Made()))
   // Each start or stop outdates the one before, should sounds still be loading.
   let turn = 0
 
@@ -23,7 +26,7 @@ export const usePlayer = defineStore('player', () => {
 
   /** The engine, built on the first call and awake. */
   async function wake(): Promise<Engine> {
-    building ??= import('../audio/engine').then(module => module.createEngine())
+    building ??= Promise.all([import('../audio/engine'), rendering()]).then(([module, made]) => module.createEngine(made))
     engine.value ??= await building
     await engine.value.wake()
     await engine.value.clickWith({ sound: settings.clickSound, level: settings.clickLevel / 10 })
@@ -70,6 +73,12 @@ export const usePlayer = defineStore('player', () => {
     return sounding.scheduler.into(sounding.heardAt(stamp))
   }
 
+  /** Renders what a performance sounds like while nothing plays yet: without an audio clock, which only a press may wake. */
+  async function warm(performance: Performance) {
+    if (engine.value) return
+    await Promise.all([rendering().then(one => one.warm(performance)), import('../audio/engine'), import('tone')])
+  }
+
   /** Makes ready what a performance sounds like, before it is played: strokes that are struck along with it sound at once then. */
   const prepare = async (performance: Performance) => void await ready(performance)
 
@@ -81,14 +90,21 @@ export const usePlayer = defineStore('player', () => {
   /** Says a word of the count at once. */
   const speak = async (word: string) => (await wake()).say(word)
 
+  let auditions: Promise<unknown> = Promise.resolve()
   /** Sounds one stroke, once sounds have been loaded by a first play or a first stroke. */
   async function audition(piece: Piece | undefined, stroke: StrokeKind, level: Level) {
     if (!piece) return
-    await (await wake()).audition(piece, stroke, level)
+    // Strokes asked for in a row sound in that order, though the first may have to be rendered.
+    const before = auditions
+    auditions = wake().then(async (sounding) => {
+      await before
+      await sounding.audition(piece, stroke, level)
+    }).catch(() => undefined)
+    await auditions
   }
 
   /** The click as the player set it, from the next click on. */
   watch(() => ({ sound: settings.clickSound, level: settings.clickLevel / 10 }), click => void engine.value?.clickWith(click))
 
-  return { playing, preparing, start, stop, update, position, heardAt, audition, strike, prepare, speak, engine }
+  return { playing, preparing, start, stop, update, position, heardAt, audition, strike, prepare, warm, speak, engine }
 })

@@ -3,7 +3,7 @@ import { zipSync } from 'fflate'
 import { type WavBits, writeWav } from '#core/formats'
 import { LIMBS, LIMB_NAMES } from '#core/kit'
 import type { Performance } from '#core/perform'
-import { type Stem, renderPerformance } from '#core/sound'
+import { type Bank, type Stem, renderPerformance } from '#core/sound'
 
 /** One file of all, or a packed one of a stem for each limb and the click. */
 export interface WavWish { bits: WavBits, stems: boolean }
@@ -12,16 +12,16 @@ const NAMES: Record<Stem, string> = { ...LIMB_NAMES, click: 'click', lines: 'lin
 
 const worker = {
   /** A performance that ends as WAV; `tell` hears how far it is, from 0 to 1. To stop it, the worker is ended. */
-  wav(performance: Performance, { bits, stems }: WavWish, tell: (share: number) => void): Uint8Array {
+  wav(performance: Performance, { bits, stems }: WavWish, bank: Bank, tell: (share: number) => void): Uint8Array {
     if (!stems) {
-      const file = writeWav(renderPerformance(performance, { tell }), { bits })
+      const file = writeWav(renderPerformance(performance, { bank, tell }), { bits })
       return transfer(file, [file.buffer])
     }
     const limbs = LIMBS.filter(limb => performance.sections.some(section => section.groove.parts.some(part => part.limb === limb && part.strokes.length)))
     const clicks = performance.countIn > 0 || performance.sections.some(section => section.click.program !== 'none')
     const lines = performance.sections.some(section => section.guides.length)
     const all: Stem[] = [...limbs, ...(clicks ? ['click' as const] : []), ...(lines ? ['lines' as const] : [])]
-    const files = Object.fromEntries(all.map((stem, i) => [`${NAMES[stem].replace(' ', '-')}.wav`, writeWav(renderPerformance(performance, { stem, tell: share => tell((i + share) / all.length) }), { bits })]))
+    const files = Object.fromEntries(all.map((stem, i) => [`${NAMES[stem].replace(' ', '-')}.wav`, writeWav(renderPerformance(performance, { stem, bank, tell: share => tell((i + share) / all.length) }), { bits })]))
     // Sound hardly packs; it is only put together.
     const file = zipSync(files, { level: 0 })
     return transfer(file, [file.buffer])

@@ -7,7 +7,7 @@ import { meter } from '#core/time'
 import { type Kept, openFile, readArchive, writeArchive } from '.'
 
 const groove = makeGroove({ id: 'g', title: 'Wet Rope', bars: makeBars(meter(4, 4), 1, 4), parts: [makePart({ id: 'p', name: 'P', limb: 'LH', strokes: [{ at: 5040, piece: 'snare', stroke: 'hit', level: 4 }] })] })
-const kept: Kept = { documents: { groove: [groove], kit: [DEFAULT_KIT], cell: [], recipe: [], phrase: [], plan: [], player: [USUAL_PLAYER] }, log: [], notes: { '2026-01-31': 'Cold room.' } }
+const kept: Kept = { documents: { groove: [groove], kit: [DEFAULT_KIT], cell: [], recipe: [], phrase: [], plan: [], player: [USUAL_PLAYER] }, log: [], notes: { '2026-01-31': 'Cold room.' }, assets: [] }
 const open = (bytes: Uint8Array | string, name = 'file') => openFile(typeof bytes === 'string' ? strToU8(bytes) : bytes, name, DEFAULT_KIT)
 
 describe('an archive', () => {
@@ -15,6 +15,10 @@ describe('an archive', () => {
     const bytes = writeArchive(kept)
     expect(readArchive(bytes)).toEqual({ ok: true, value: { ...kept, bad: [] } })
     expect(writeArchive(kept)).toEqual(bytes)
+  })
+  it('carries the sounds that kits name, as they are', () => {
+    const asset = { sha256: 'ab'.repeat(32), type: 'audio/wav', bytes: Uint8Array.of(1, 2, 3) }
+    expect(readArchive(writeArchive({ ...kept, assets: [asset] }))).toMatchObject({ ok: true, value: { assets: [asset], bad: [] } })
   })
   it('names what in it cannot be read, and keeps the rest', () => {
     const files = unzipSync(writeArchive(kept))

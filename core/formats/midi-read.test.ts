@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import { parseMidi, writeMidi } from 'midi-file'
 import { describe, expect, it } from 'vitest'
 import { type Groove, type Stroke, makeBars, makeGroove, makePart } from '#core/groove'
-import { DEFAULT_KIT, noteOf, pieceOf, strokesFor } from '#core/kit'
+import { DEFAULT_KIT, noteOf, pieceOf, strokeOfNote, strokesFor } from '#core/kit'
 import { meter } from '#core/time'
 import { drummed, grooves } from '../../test/arbitrary'
-import { type Score, cutsOf, grooveFrom, readMidi, strokeOfNote, visitMidi, writeGrooveMidi } from '.'
+import { type Score, cutsOf, grooveFrom, readMidi, visitMidi, writeGrooveMidi } from '.'
 
 const read = (bytes: Uint8Array): Score => {
   const score = readMidi(bytes, DEFAULT_KIT)

@@ -5,6 +5,7 @@ import { pieceOf } from './kit'
 import { type Kit, type Piece, type PieceStroke, type Place, readKit } from './schema'
 import type { PieceKind } from './kinds'
 import { KITS } from './presets'
+import type { SoundSet } from './sounds'
 
 /** How wide a piece is across, in metres: for drawing it, and for finding a free place. */
 export const WIDTHS: Record<PieceKind, number> = {
@@ -113,6 +114,16 @@ export function withStroke(kit: Kit, id: string, index: number, change: Partial<
   const piece = pieceOf(kit, id)
   if (!piece?.strokes[index]) return refuse('There is no such stroke.')
   return withFacts(kit, id, { strokes: piece.strokes.with(index, { ...piece.strokes[index], ...change }) })
+}
+
+/** A kit all of whose strokes use one set of sounds. */
+export const withSet = (kit: Kit, set: SoundSet): Kit =>
+  ({ ...kit, pieces: kit.pieces.map(piece => ({ ...piece, strokes: piece.strokes.map(stroke => ({ ...stroke, set })) })) })
+
+/** The set of sounds that all strokes of a kit use; undefined where they differ. `setOf(DEFAULT_KIT) // => 'recorded'` */
+export function setOf(kit: Pick<Kit, 'pieces'>): SoundSet | undefined {
+  const sets = new Set(kit.pieces.flatMap(piece => piece.strokes.map(stroke => stroke.set ?? 'recorded')))
+  return sets.size === 1 ? [...sets][0] : undefined
 }
 
 /** A kit where two neighbours may be struck by one limb at once, or no longer. */

@@ -7,7 +7,7 @@ import { HEADS, STAFF_RANGE } from './heads'
 import { PIECE_KINDS } from './kinds'
 import type { Limits } from './limits'
 import { KIT_SHAPE } from './shapes'
-import { SOUNDS } from './sounds'
+import { SOUND_SETS, SOUNDS } from './sounds'
 import { STROKE_KINDS } from './strokes'
 
 const number = (what: string, least: number, most: number) => {
@@ -16,6 +16,13 @@ const number = (what: string, least: number, most: number) => {
 }
 const name = (what: string) => z.string({ error: `${what} is text.` }).trim().min(1, { error: `${what} is empty; give it one.` }).max(60, { error: `${what} is at most 60 characters.` })
 
+/** A sound of the player's own: the file it is kept as, by its hash, what it was called, and how hard a stroke it is of. */
+export const ownSoundSchema = z.strictObject({
+  asset: z.string({ error: 'A sound of your own is named by its hash.' }).regex(/^[0-9a-f]{64}$/, { error: 'A sound of your own is named by the SHA-256 of its file, 64 hexadecimal digits.' }),
+  name: z.string({ error: 'The name of a sound is text.' }).trim().min(1, { error: 'The name of a sound is empty; give it one.' }).max(80, { error: 'The name of a sound is at most 80 characters.' }),
+  level: z.literal([1, 2, 3, 4, 5], { error: 'A level is a whole number from 1 to 5.' }),
+})
+
 const noteError = 'A MIDI note is a whole number from 0 to 127.'
 export const pieceStrokeSchema = z.strictObject({
   kind: oneOf(STROKE_KINDS, 'kind of stroke'),
@@ -23,6 +30,10 @@ export const pieceStrokeSchema = z.strictObject({
   note: z.int({ error: noteError }).min(0, { error: noteError }).max(127, { error: noteError }),
   /** The sound it uses, where it is not the usual one of its piece. */
   sound: oneOf(SOUNDS, 'sound').optional(),
+  /** Whether that sound is the recorded or the synthesised one; recorded where nothing is said and there is a recording. */
+  set: oneOf(SOUND_SETS, 'set of sounds').optional(),
+  /** The player's own sounds in its place: several of one level are taken in turn. */
+  own: z.array(ownSoundSchema).max(KIT_LIMITS.ownSounds, { error: `A stroke has at most ${KIT_LIMITS.ownSounds} sounds of your own.` }).optional(),
   staff: z.strictObject({ place: number('A place on the staff', STAFF_RANGE.lowest, STAFF_RANGE.highest).int({ error: 'A place on the staff is a whole number of steps.' }), head: oneOf(HEADS, 'note head') }).optional(),
 })
 
@@ -79,6 +90,7 @@ export const kitSchema = z.strictObject({
 
 /** One stroke a piece knows, the limbs' end it is for, its MIDI note, and its sound and staff place where they are not the usual. */
 export type PieceStroke = z.infer<typeof pieceStrokeSchema>
+export type OwnSound = z.infer<typeof ownSoundSchema>
 export type Place = z.infer<typeof placeSchema>
 /** One thing on the kit. */
 export type Piece = z.infer<typeof pieceSchema>

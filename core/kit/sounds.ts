@@ -10,6 +10,10 @@ export const SOUNDS = [
 ] as const
 export type SoundName = typeof SOUNDS[number]
 
+/** Where a sound comes from: recordings that ship with Bazzet, where there is one, or arithmetic. */
+export const SOUND_SETS = ['recorded', 'synthesised'] as const
+export type SoundSet = typeof SOUND_SETS[number]
+
 const USUAL: Record<PieceKind, { [kind in StrokeKind]?: SoundName } & { hit: SoundName }> = {
   'snare': { 'hit': 'snare', 'rim shot': 'rim shot', 'cross-stick': 'cross-stick', 'buzz': 'snare buzz', 'sweep': 'brush sweep', 'tap': 'brush tap' },
   'hi-hat': { hit: 'closed hat', open: 'open hat', chick: 'foot hat', splash: 'splashed hat' },

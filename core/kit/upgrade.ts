@@ -21,6 +21,9 @@ function limitsFrom1(old: Fields): Fields {
   }
 }
 
+/** A kit of version 1 as one of version 2, whose strokes may say which set of sounds they use, and have sounds of the player's own. */
+export const kitFrom1 = (old: Fields): Fields => old
+
 /** A player of version 1 as one of version 2. */
 export const playerFrom1 = (old: Fields): Fields =>
   (old.limits === undefined ? old : { ...old, limits: limitsFrom1(fields(old.limits)) })

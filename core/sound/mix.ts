@@ -2,12 +2,13 @@ import type { Limb } from '#core/kit'
 import { type Cue, CueLine, type Performance } from '#core/perform'
 import { SAMPLE_RATE, silence } from './dsp'
 import { softLimit } from './limit'
-import { renderClick, renderGuide, renderSound, soundKey, soundName, takeFor } from './sounds'
+import { soundKey, soundName, takeFor } from './key'
+import { type Bank, NO_BANK, renderClick, renderGuide, renderSound } from './sounds'
 
 const CLOSING = 0.03
 
 /** What of a performance is rendered: one stem of it, where not all; and who is told how far it is, from 0 to 1. */
-export interface Rendering { stem?: Stem, tell?: (share: number) => void }
+export interface Rendering { stem?: Stem, bank?: Bank, tell?: (share: number) => void }
 /** One limb’s strokes, the click, or the lines above the limbs. */
 export type Stem = Limb | 'click' | 'lines'
 
@@ -21,7 +22,7 @@ const TOLD = 64
  * or a grace note comes before the first bar), with a second for the last stroke to ring. What would go over full scale
  * is bent under it (`softLimit`), as in playing. Stems of one performance begin and end together.
  */
-export function renderPerformance(performance: Performance, { stem, tell }: Rendering = {}): Float32Array {
+export function renderPerformance(performance: Performance, { stem, bank = NO_BANK, tell }: Rendering = {}): Float32Array {
   const line = new CueLine(performance)
   const out = silence(line.ends - line.begins + 1)
   const sounds = new Map<string, Float32Array>()
@@ -41,7 +42,7 @@ export function renderPerformance(performance: Performance, { stem, tell }: Rend
       addSound(out, kept(`line ${cue.level}`, () => renderGuide(cue.level)), sampleAt(cue.seconds), sampleAt(cue.until))
     } else if (cue.heard && cue.piece) {
       const key = soundKey(cue.piece, cue.stroke, cue.level, takeFor(cue.tick, cue.lap))
-      addSound(out, kept(soundName(key), () => renderSound(key)), sampleAt(cue.seconds), cue.until === undefined ? Infinity : sampleAt(cue.until))
+      addSound(out, kept(soundName(key), () => renderSound(key, bank)), sampleAt(cue.seconds), cue.until === undefined ? Infinity : sampleAt(cue.until))
     }
   })
   for (let i = 0; i < out.length; i++) out[i] = softLimit(out[i]!)

@@ -1,6 +1,9 @@
-import { type Level, type Piece, type SoundName, type StrokeKind, soundOf } from '#core/kit'
+import type { Level, SoundName } from '#core/kit'
 import { randomFrom } from '#core/chance'
-import { SAMPLE_RATE, addNoise, addPartials, biquad, finish, silence } from './dsp'
+import { SAMPLE_RATE, addNoise, addPartials, biquad, filter, finish, silence } from './dsp'
+import type { SoundKey } from './key'
+import { renderRecorded } from './recorded'
+import type { Recordings } from './recordings'
 import { VOICES } from './voices'
 
 /** Peak of a voice at each level, 1 being full scale: about 9 dB from a ghost to a soft stroke, less further up. */
@@ -14,30 +17,36 @@ const BALANCE: Record<SoundName, number> = {
   'practice pad': 0.5, 'machine bass': 0.95, 'machine snare': 0.75, 'machine hat': 0.4, 'machine open hat': 0.42, 'hand clap': 0.65,
 }
 
-/** How many takes of each sound there are: no two strokes of a hand are quite alike, and a roll of one take sounds like a machine. */
-export const TAKES = 3
-
-/** One sound to render: which, how high, how hard, and which of its takes. */
-export interface SoundKey { sound: SoundName, pitch: number, level: Level, take: number }
-
-/** The sound of a stroke on a piece; `count` (a tick, a running number) chooses the take. */
-export const soundKey = (piece: Piece, stroke: StrokeKind, level: Level, take = 0): SoundKey =>
-  ({ sound: soundOf(piece, stroke), pitch: piece.pitch, level, take })
-
-/** The take for a stroke at a tick of a pass: spread so that neighbours on any grid differ, the same each time it is asked. */
-export const takeFor = (at: number, pass: number): number => Math.floor(randomFrom(Math.imul(at + 1, 2654435761) ^ pass)() * TAKES)
-
-/** The name a sound is kept under: pieces that share sound and pitch share it. */
-export const soundName = ({ sound, pitch, level, take }: SoundKey): string => `${sound}/${pitch}/${level}/${take}`
+/** What sounds are made from beside arithmetic: the recordings that ship, and files of the player's own, mono at 44.1 kHz, by their hash. */
+export interface Bank { recordings: Recordings, own: ReadonlyMap<string, Float32Array> }
+export const NO_BANK: Bank = { recordings: new Map(), own: new Map() }
 
 /**
- * Renders one sound: mono samples at 44.1 kHz, peaking at its level's share of full scale. The same key gives the
- * same samples; takes differ by a hair in pitch (0.4 %), force and loudness (under 1 dB), and in their noise.
+ * Renders one sound: mono samples at 44.1 kHz. The same key and bank give the same samples. What the bank lacks is synthesised; recorded and
+ * synthesised are as loud and as long as each other.
  */
-export function renderSound({ sound, pitch, level, take }: SoundKey): Float32Array {
-  const lean = take === 0 ? 0 : take % 2 ? 1 : -1
+export function renderSound(key: SoundKey, { recordings, own }: Bank = NO_BANK): Float32Array {
+  const file = key.own && own.get(key.own.asset)
+  if (key.own && file) return renderOwn(key, file)
+  const recorded = key.set === 'recorded' ? renderRecorded(key, recordings, synthesised({ ...key, take: 0 })) : undefined
+  return recorded ?? synthesised(key)
+}
+
+/** Peaking at its level's share of full scale; takes differ by a hair in pitch (0.4 %), force and loudness (under 1 dB), and in their noise. */
+function synthesised({ sound, pitch, level, take }: SoundKey): Float32Array {
+  const lean = leanOf(take)
   const out = VOICES[sound]({ hard: Math.min(1, Math.max(0, (level - 1) / 4 + 0.03 * lean)), pitch: pitch * (1 + 0.004 * lean), random: randomFrom(level * 7919 + sound.length + take * 104729) })
   return finish(out, LEVEL_GAIN[level] * BALANCE[sound] * (1 - 0.04 * Math.abs(lean) + 0.02 * lean))
+}
+
+const leanOf = (take: number): number => (take === 0 ? 0 : take % 2 ? 1 : -1)
+
+/** Of a file of the player's own: as it is, at the level's loudness; duller for strokes softer than the one it is of. */
+function renderOwn({ sound, level, own }: SoundKey, file: Float32Array): Float32Array {
+  const out = file.slice()
+  const softer = own!.level - level
+  if (softer > 0) filter(out, biquad('low', 16000 * 0.55 ** softer))
+  return finish(out, LEVEL_GAIN[level] * BALANCE[sound])
 }
 
 /** The sounds a click may have. */

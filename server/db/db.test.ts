@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -5,7 +6,7 @@ import fc from 'fast-check'
 import sqlite3 from 'sqlite3'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { type Groove, makeBars, makeGroove } from '#core/groove'
-import { HOUSE_LIMITS } from '#core/kit'
+import { DEFAULT_KIT, HOUSE_LIMITS } from '#core/kit'
 import { type LogEntry, tempoByDay } from '#core/practise'
 import { meter } from '#core/time'
 import { QueryTypes } from 'sequelize'
@@ -221,4 +222,38 @@ describe('the log', () => {
       await db.close()
     }), { numRuns: 12 })
   }, 120_000)
+})
+
+describe('sounds of the player’s own', () => {
+  const bytes = new TextEncoder().encode('RIFF….WAVE')
+  const sha256 = createHash('sha256').update(bytes).digest('hex')
+  const later = (days: number) => new Date(Date.now() + days * 24 * 3600 * 1000)
+
+  it('are kept under their hash alone, stay while a kit names them, and a week longer', async () => {
+    const db = await connect(at('assets.db'))
+    expect(await db.assets.put({ sha256: '0'.repeat(64), type: 'audio/wav', bytes })).toBe(false)
+    expect(await db.assets.put({ sha256, type: 'audio/wav', bytes })).toBe(true)
+    expect(await db.assets.put({ sha256, type: 'audio/wav', bytes })).toBe(true)
+    expect((await db.assets.get(sha256))?.bytes).toEqual(new Uint8Array(bytes))
+    expect(await db.assets.all()).toEqual([])
+    const { document, revision } = (await db.documents.kit.get('five-piece'))!
+    const pieces = document.pieces.map((piece, i) => (i ? piece : { ...piece, strokes: piece.strokes.map((stroke, n) => (n ? stroke : { ...stroke, own: [{ asset: sha256, name: 'a.wav', level: 4 as const }] })) }))
+    expect(await db.documents.kit.save({ ...document, pieces }, revision)).toMatchObject({ kind: 'saved' })
+    expect((await db.assets.all()).map(one => one.sha256)).toEqual([sha256])
+    expect(await db.assets.sweep(later(30))).toBe(0)
+    expect(await db.documents.kit.save(document, revision + 1)).toMatchObject({ kind: 'saved' })
+    expect(await db.assets.sweep(later(6))).toBe(0)
+    expect(await db.assets.sweep(later(8))).toBe(1)
+    expect(await db.assets.get(sha256)).toBeUndefined()
+    await db.close()
+  })
+
+  it('a database with kits of version 1 has them of version 2', async () => {
+    const before = await connect(at('kits.db'))
+    await before.close()
+    await sql(at('kits.db'), `DELETE FROM "SequelizeMeta" WHERE name = '010-sounds'; DROP TABLE assets; UPDATE kits SET document = replace(document, '"version":2', '"version":1')`)
+    const after = await connect(at('kits.db'))
+    expect((await after.documents.kit.get('five-piece'))!.document).toEqual(DEFAULT_KIT)
+    await after.close()
+  })
 })

@@ -6,12 +6,14 @@ import { databasePath, migrationsIn, openDatabase } from './connection'
 import { migrate, unknownMigration } from './migrations'
 import { defineModels } from './models'
 import { type DocumentRepository, documentRepository } from './repositories/documents'
+import { type AssetRepository, assetRepository } from './repositories/assets'
 import { type LogRepository, logRepository } from './repositories/log'
 
 /** Everything that is kept. */
 export interface Database {
   documents: { [K in KindName]: DocumentRepository<K> }
   log: LogRepository
+  assets: AssetRepository
   close(): Promise<void>
 }
 
@@ -29,7 +31,9 @@ export async function connect(path: string): Promise<Database> {
   await documents.kit.createAll(KITS.toReversed())
   await documents.recipe.createAll(RECIPES.toReversed())
   await documents.player.createAll([USUAL_PLAYER])
-  return { documents, log: logRepository(sequelize, models.log), close: () => sequelize.close() }
+  const assets = assetRepository(sequelize)
+  await assets.sweep()
+  return { documents, log: logRepository(sequelize, models.log), assets, close: () => sequelize.close() }
 }
 
 /** Fills a database that was just opened, such as with the demo world. */

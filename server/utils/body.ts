@@ -5,11 +5,19 @@ import { problem } from './problems'
 /** The largest body read: a groove of every limit filled is far smaller. */
 export const MOST_BYTES = 4 * 1024 * 1024
 
+/** The largest file that is taken in: a sound of a minute and a half. */
+export const MOST_ASSET = 16 * 1024 * 1024
+
+/** The request's body as it is, up to a number of bytes. */
+export async function readBytes(event: H3Event, most: number, over: string): Promise<Uint8Array> {
+  return new Uint8Array(await readLimited(event, most, over))
+}
+
 /** The request's body as JSON; what is not is answered with why. */
 export async function readJson(event: H3Event): Promise<unknown> {
   const type = getRequestHeader(event, 'content-type') ?? ''
   if (!type.includes('json')) throw problem(415, 'Send JSON, with the header content-type: application/json.')
-  const text = await readLimited(event)
+  const text = (await readLimited(event, MOST_BYTES, `The body is over ${MOST_BYTES / 1024 / 1024} MB; no groove needs that much.`)).toString('utf8')
   try {
     return JSON.parse(text)
   } catch (error) {
@@ -28,15 +36,15 @@ export function valid<T>(read: Result<T>, under = ''): T {
 const MOST_DISCARDED = 64 * 1024 * 1024
 
 /** Keeps no more than the limit, whatever length the request claims. */
-async function readLimited(event: H3Event): Promise<string> {
+async function readLimited(event: H3Event, most: number, over: string): Promise<Buffer> {
   const chunks: Buffer[] = []
   let size = 0
   for await (const chunk of event.node.req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
     size += chunk.length
-    if (size <= MOST_BYTES) chunks.push(chunk)
+    if (size <= most) chunks.push(chunk)
     else if (size > MOST_DISCARDED) break
     else chunks.length = 0
   }
-  if (size > MOST_BYTES) throw problem(413, `The body is over ${MOST_BYTES / 1024 / 1024} MB; no groove needs that much.`)
-  return Buffer.concat(chunks).toString('utf8')
+  if (size > most) throw problem(413, over)
+  return Buffer.concat(chunks)
 }

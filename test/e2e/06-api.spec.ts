@@ -1,12 +1,13 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { request } from 'node:http'
 import { unzipSync } from 'fflate'
+import { writeWav } from '#core/formats'
 import { App, expect, test } from './app'
 
 /** The request and answer blocks of docs/api.md, in order. */
 function examples() {
   const text = readFileSync('docs/api.md', 'utf8')
-  const blocks = [...text.matchAll(/```http\n(\w+) (\S+)\n([\s\S]*?)```\n```(?:json|csv|zip) (\d+)( in part)?\n([\s\S]*?)```/g)]
+  const blocks = [...text.matchAll(/```http\n(\w+) (\S+)\n([\s\S]*?)```\n```(?:json|csv|zip|wav) (\d+)( in part)?\n([\s\S]*?)```/g)]
   return blocks.map(([, method, path, body, status, part, answer]) => ({ method: method!, path: path!, body: body!.trim(), status: Number(status), part: !!part, answer: answer!.trim() }))
 }
 
@@ -29,9 +30,12 @@ test('every example of docs/api.md is answered as it says, and no route is left 
     const list = examples()
     expect(list.length).toBeGreaterThan(15)
     for (const { method, path, body, status, part, answer } of list) {
-      const got = await fetch(app.url + path, { method, ...(body ? { body, headers: { 'content-type': 'application/json' } } : {}) })
+      // A body that is a file is one of silence; what stands for it begins with @.
+      const sent = body.startsWith('@') ? { body: writeWav(new Float32Array(4410)), headers: { 'content-type': 'audio/wav' } } : body ? { body, headers: { 'content-type': 'application/json' } } : {}
+      const got = await fetch(app.url + path, { method, ...sent })
       expect(got.status, `${method} ${path}`).toBe(status)
-      if (got.headers.get('content-type') === 'application/zip') {
+      if (got.headers.get('content-type') === 'audio/wav') expect(new Uint8Array(await got.arrayBuffer())).toEqual(writeWav(new Float32Array(4410)))
+      else if (got.headers.get('content-type') === 'application/zip') {
         const files = Object.keys(unzipSync(new Uint8Array(await got.arrayBuffer())))
         for (const file of answer.split('\n')) expect(files, `${method} ${path}`).toContain(file)
       } else if (part) {
@@ -44,7 +48,7 @@ test('every example of docs/api.md is answered as it says, and no route is left 
   } finally {
     await app.remove()
   }
-  const documented = new Set(examples().filter(one => one.status !== 405).map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan|example-kit|example-cell|example-recipe|example-phrase|entry-1|me)(?=\/|$)/, '/[id]').replace(/^\/api\/days\/.*/, '/api/days/[day]')}`))
+  const documented = new Set(examples().filter(one => one.status !== 405).map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan|example-kit|example-cell|example-recipe|example-phrase|entry-1|me)(?=\/|$)/, '/[id]').replace(/^\/api\/days\/.*/, '/api/days/[day]').replace(/\/[0-9a-f]{64}$/, '/[sha256]')}`))
   const files = readdirSync('server/api', { recursive: true }).map(name => `server/api/${String(name)}`).filter(name => name.endsWith('.ts'))
   // What is said of `[kind]` holds for every kind in the table; the one that there is only one of is neither made nor binned.
   const routes = files.filter(name => !name.includes('[...]')).flatMap((name) => {

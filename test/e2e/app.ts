@@ -136,7 +136,7 @@ export class Bench {
 }
 
 /** A sound as it was handed to the audio clock. */
-export interface Sounded { when: number, seconds: number, peak: number }
+export interface Sounded { when: number, seconds: number, peak: number, energy: number }
 
 /** Listens at the browser's own audio nodes: every sound that is scheduled, with its time, length and loudness. */
 export async function listen(page: Page) {
@@ -148,7 +148,7 @@ export async function listen(page: Page) {
       // The audio library tries nodes out with empty buffers; those are no sounds.
       if (this.buffer && this.buffer.duration > 0.01) {
         const samples = this.buffer.getChannelData(0)
-        heard.push({ when, seconds: this.buffer.duration, peak: samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0) })
+        heard.push({ when, seconds: this.buffer.duration, peak: samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0), energy: samples.reduce((sum, sample) => sum + sample * sample, 0) })
       }
       return start.call(this, when, ...rest)
     }

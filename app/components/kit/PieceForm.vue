@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import {
-  HEADS, type Head, type Kit, KIT_LIMITS, LIMBS, LIMB_NAMES, PIECE_KINDS, type PieceKind, SOUNDS, STAFF_RANGE, STROKE_NAMES, type SoundName, metresApart,
-  neighboursOf, paired, pieceOf, sayStaffPlace, soundOf, staffOf, stretchTo, withFacts, withPair, withStroke, withoutPiece,
+  HEADS, type Head, type Kit, KIT_LIMITS, LIMBS, LIMB_NAMES, PIECE_KINDS, type PieceKind, STAFF_RANGE, STROKE_NAMES, metresApart,
+  neighboursOf, paired, pieceOf, sayStaffPlace, staffOf, stretchTo, withFacts, withPair, withStroke, withoutPiece,
 } from '#core/kit'
 import { travelLimits } from '#core/analyse'
 import { sentence } from '#core/groove'
@@ -35,7 +35,7 @@ const reach = computed(() => LIMBS.flatMap((limb) => {
   const stretch = stretchTo(piece.value, limb)
   return stretch ? [{ ...stretch, name: sentence(LIMB_NAMES[limb]) }] : []
 }))
-const strokes = computed(() => piece.value.strokes.map((stroke, index) => ({ ...stroke, index, place: staffOf(piece.value, stroke.kind, stroke.by), uses: soundOf(piece.value, stroke.kind) })))
+const strokes = computed(() => piece.value.strokes.map((stroke, index) => ({ ...stroke, index, place: staffOf(piece.value, stroke.kind, stroke.by) })))
 const places = Array.from({ length: STAFF_RANGE.highest - STAFF_RANGE.lowest + 1 }, (_, i) => ({ label: sayStaffPlace(STAFF_RANGE.highest - i), value: STAFF_RANGE.highest - i }))
 /** The nearest pieces a hand may go on to, and the time it needs. */
 const travel = computed(() => (piece.value.strokes.some(stroke => stroke.by === 'hand')
@@ -65,11 +65,11 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
           <label class="flex items-center gap-1 text-sm text-muted">note <UInputNumber :model-value="stroke.note" :min="0" :max="127" size="sm" class="w-24" :aria-label="`MIDI note of ${stroke.kind}`" @update:model-value="note => note !== null && note !== undefined && take(withStroke(kit, piece.id, stroke.index, { note }))" /></label>
           <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-volume-2" :aria-label="`Hear ${stroke.kind}`" @click="player.audition(piece, stroke.kind, 4)" />
         </div>
-        <div class="mt-1 grid grid-cols-[1fr_0.8fr_1.1fr] gap-1">
+        <div class="mt-1 grid grid-cols-2 gap-1">
           <USelect :model-value="stroke.place.place" :items="places" size="sm" class="min-w-0" :aria-label="`Staff place of ${stroke.kind}`" @update:model-value="place => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, place: Number(place) } }))" />
           <USelect :model-value="stroke.place.head" :items="[...HEADS]" size="sm" class="min-w-0" :aria-label="`Head of ${stroke.kind}`" @update:model-value="head => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, head: head as Head } }))" />
-          <USelect :model-value="stroke.uses" :items="[...SOUNDS]" size="sm" class="min-w-0" :aria-label="`Sound of ${stroke.kind}`" @update:model-value="sound => take(withStroke(kit, piece.id, stroke.index, { sound: sound as SoundName }))" />
         </div>
+        <StrokeSound :kit="kit" :piece-id="piece.id" :index="stroke.index" @done="take" />
       </fieldset>
     </div>
     <div v-if="neighbours.length">

@@ -99,6 +99,7 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
         <USelect :model-value="kit.hands" :items="[{ label: 'crossed', value: 'crossed' }, { label: 'open-handed', value: 'open' }]" size="sm" class="w-32" aria-label="Hands" @update:model-value="hands => save({ ...kit!, hands: hands as Kit['hands'] })" />
       </label>
       <UButton size="sm" color="neutral" variant="outline" title="Every piece across the middle line" @click="save(mirrorKit(kit))">Mirror the plan</UButton>
+      <KitSounds :kit="kit" @changed="save" @told="says => say(says)" @refused="reason => say(reason, 'error')" />
       <div class="ml-auto flex items-center gap-2">
         <SaveNote :state="kits.saveState" />
         <UDropdownMenu :items="addItems"><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus">Add a piece</UButton></UDropdownMenu>

@@ -9,8 +9,9 @@ import * as cells from './006-cells'
 import * as revisions from './007-revisions'
 import * as phrases from './008-phrases'
 import * as practice from './009-practice'
+import * as sounds from './010-sounds'
 
-const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells, revisions, phrases, practice]
+const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells, revisions, phrases, practice, sounds]
 
 /** Says which of the migrations a database has been through this Bazzet does not know: it is from a newer one. */
 export function unknownMigration(names: readonly string[]): string | undefined {

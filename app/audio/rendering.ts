@@ -1,0 +1,69 @@
+import { wrap } from 'comlink'
+import { blowsOf } from '#core/groove'
+import { pieceOf } from '#core/kit'
+import type { Performance } from '#core/perform'
+import { type SoundKey, soundKey, soundName } from '#core/sound'
+import type { SoundWorker } from '../workers/sound.worker'
+import { fetchOwn, fetchRecordings } from './bank'
+
+/**
+ * Sounds rendered by a worker out of what the page has decoded. It needs no audio clock, so that it can begin before the player has touched
+ * anything: what a page will want is made ready while nothing else happens, and the first play waits for nothing.
+ */
+export class Rendering {
+  private raw: Worker | undefined
+  private wrapped: ReturnType<typeof wrap<SoundWorker>> | undefined
+  private recorded: Promise<unknown> | undefined
+  private readonly handed = new Map<string, Promise<unknown>>()
+  private readonly ready = new Map<string, Promise<Float32Array<ArrayBuffer>>>()
+
+  get worker() {
+    this.raw ??= new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' })
+    this.wrapped ??= wrap<SoundWorker>(this.raw)
+    // Decoding begins with the worker, beside all else.
+    this.recorded ??= fetchRecordings().then(recordings => this.wrapped!.have({ recordings }))
+    return this.wrapped
+  }
+
+  /** Has the worker know what a sound is made from. */
+  private known({ set, own }: SoundKey): Promise<unknown> {
+    const { worker } = this
+    if (!own) return set === 'recorded' ? this.recorded! : Promise.resolve()
+    const found = this.handed.get(own.asset) ?? fetchOwn(own.asset).then((samples) => {
+      if (samples) return worker.have({ own: new Map([[own.asset, samples]]) })
+      this.handed.delete(own.asset)
+      return this.recorded
+    })
+    this.handed.set(own.asset, found)
+    return found
+  }
+
+  /** One sound, rendered once. */
+  sound(key: SoundKey): Promise<Float32Array<ArrayBuffer>> {
+    const name = soundName(key)
+    const found = this.ready.get(name) ?? this.known(key).then(() => this.worker.sound(key) as Promise<Float32Array<ArrayBuffer>>)
+    this.ready.set(name, found)
+    return found
+  }
+
+  /** Lets go of a sound that somebody else keeps now. */
+  taken(key: SoundKey): void {
+    this.ready.delete(soundName(key))
+  }
+
+  /** Makes ready what a performance sounds like, before anybody plays it. */
+  async warm(performance: Performance): Promise<void> {
+    for (const key of soundsIn(performance)) await this.sound(key)
+  }
+}
+
+/** The sounds that a performance uses, the first take of each. */
+export function soundsIn({ sections }: Performance): SoundKey[] {
+  const keys = sections.flatMap(({ groove, extra, kit }) => [...groove.parts, ...extra].flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
+    const piece = pieceOf(kit, id)
+    if (!piece) return []
+    const levels = ornament ? blowsOf(ornament, level, () => 0).map(blow => blow.level) : [level]
+    return levels.map(one => soundKey(piece, stroke, one))
+  }))
+  return [...new Map(keys.map(key => [soundName(key), key])).values()]
+}

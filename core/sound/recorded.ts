@@ -1,0 +1,94 @@
+import type { Level } from '#core/kit'
+import { randomFrom } from '#core/chance'
+import { SAMPLE_RATE, addPartials, biquad, filter, finish, silence } from './dsp'
+import type { SoundKey } from './key'
+import { loudnessOf, ringOf } from './loudness'
+import { type Recordings, recordingOf } from './recordings'
+
+/** How much of the hard recording is in each level, the rest being the soft one. */
+const HARD: Record<Level, number> = { 1: 0, 2: 0, 3: 0.5, 4: 1, 5: 1 }
+/** Above this a level is darkened, in Hz: a softer stroke is duller than the recording of it that it is made from. */
+const BRIGHT: Record<Level, number> = { 1: 3600, 2: 7500, 3: 11000, 4: 9500, 5: 19000 }
+/** A sound may be drawn out or cut by so many dB a second, and no louder at its end than this. */
+const MOST_RISE = 24
+
+/** A recording played so much faster, read between its samples by a cubic through four of them (Catmull and Rom). */
+export function resampled(samples: Float32Array, faster: number): Float32Array {
+  if (faster === 1) return samples.slice()
+  const out = new Float32Array(Math.floor(samples.length / faster))
+  const at = (i: number) => samples[Math.max(0, Math.min(samples.length - 1, i))]!
+  for (let i = 0; i < out.length; i++) {
+    const x = i * faster
+    const n = Math.floor(x)
+    const t = x - n
+    const [a, b, c, d] = [at(n - 1), at(n), at(n + 1), at(n + 2)]
+    out[i] = b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
+  }
+  return out
+}
+
+const mixed = (a: Float32Array, gainA: number, b: Float32Array, gainB: number): Float32Array =>
+  Float32Array.from({ length: Math.max(a.length, b.length) }, (_, i) => (a[i] ?? 0) * gainA + (b[i] ?? 0) * gainB)
+
+const peakOf = (samples: Float32Array): number => {
+  let most = 0
+  for (const x of samples) most = Math.max(most, Math.abs(x))
+  return most
+}
+const scaled = (samples: Float32Array, peak: number): Float32Array => {
+  const most = peakOf(samples)
+  return most ? samples.map(x => x * peak / most) : samples
+}
+
+/** So long and so loud as another sound of the same stroke: decays at its pace, within what the recording has, and is as loud to the ear. */
+export function matched(samples: Float32Array, like: Float32Array, peak: number): Float32Array {
+  const [mine, wanted] = [ringOf(samples), ringOf(like)]
+  // In dB a second: what falls 30 dB in one time is made to fall 30 dB in the other.
+  const rise = 30 / mine - 30 / wanted
+  const out = samples.slice(0, Math.round(Math.max(like.length, wanted * 1.5 * SAMPLE_RATE)))
+  for (let i = 0; i < out.length; i++) out[i]! *= 10 ** (Math.min(MOST_RISE, rise * i / SAMPLE_RATE) / 20)
+  finish(out, peak)
+  const gain = 10 ** ((loudnessOf(like) - loudnessOf(out)) / 20)
+  // As loud as the other, but never over full scale.
+  const most = Math.min(gain, 0.98 / peakOf(out))
+  for (let i = 0; i < out.length; i++) out[i]! *= most
+  return out
+}
+
+/**
+ * One blow from the recordings, as long and as loud as the synthesised one: five levels out of a hard and a soft recording by crossing over
+ * and darkening, takes by a hair of pitch and brightness. Undefined where a recording of it is missing.
+ */
+export function renderRecorded({ sound, pitch, level, take }: SoundKey, recordings: Recordings, like: Float32Array): Float32Array | undefined {
+  const from = recordingOf(sound, pitch)
+  const blow = (hard: number, soft: Float32Array | undefined, loud: Float32Array | undefined) =>
+    (soft && loud ? hard === 0 || hard === 1 ? scaled(hard ? loud : soft, 1) : mixed(scaled(soft, 1), 1 - hard, scaled(loud, 1), hard) : undefined)
+  const raw = from && blow(HARD[level], recordings.get(from.soft), recordings.get(from.hard))
+  if (!from || !raw) return undefined
+  const lean = take === 0 ? 0 : take % 2 ? 1 : -1
+  const random = randomFrom(level * 7919 + take * 104729)
+  let out = resampled(from.skip ? raw.subarray(Math.round(from.skip * SAMPLE_RATE)) : raw, from.faster * (1 + 0.004 * lean))
+  if (from.over) {
+    const stick = blow(HARD[level], recordings.get(from.over.soft), recordings.get(from.over.hard))
+    if (!stick) return undefined
+    const fades = stick.subarray(0, Math.round(from.over.seconds * SAMPLE_RATE)).map((x, i, all) => x * (1 - i / all.length))
+    out = mixed(out, 1, fades, from.over.gain)
+  }
+  if (sound === 'rim shot') addPartials(out, [{ hz: 512 * pitch, gain: 0.55, decay: 0.2 }, { hz: 985 * pitch, gain: 0.5, decay: 0.15 }, { hz: 1730 * pitch, gain: 0.3, decay: 0.09 }, { hz: 2870 * pitch, gain: 0.22, decay: 0.05 }])
+  if (sound === 'ride') addPartials(out, [{ hz: 3140 * pitch, gain: 0.16, decay: 0.35 }, { hz: 4475 * pitch, gain: 0.13, decay: 0.26 }])
+  if (sound === 'snare buzz') out = bounced(out)
+  filter(out, biquad('low', BRIGHT[level] * (1 + 0.12 * lean * random())))
+  const made = matched(out, like, 0.9)
+  // Like the takes of the synthesised set, under a decibel apart.
+  return take === 0 ? made : made.map(x => x * (1 + 0.03 * lean))
+}
+
+/** A pressed stick: the same blow again and again, ever faster and softer. */
+function bounced(blow: Float32Array): Float32Array {
+  const out = silence(0.5)
+  for (let at = 0, gap = 0.034, level = 1; at < 0.3; at += gap, gap *= 0.93, level *= 0.86) {
+    const from = Math.round(at * SAMPLE_RATE)
+    for (let i = 0; i < blow.length && from + i < out.length; i++) out[from + i]! += blow[i]! * level
+  }
+  return out
+}
