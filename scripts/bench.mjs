@@ -20,10 +20,12 @@ for (const [name, args] of [
   ['phrases', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'phrase']]],
   ['practice', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'practice']]],
   ['formats', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'formats']]],
+  ['playing in', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'record']]],
   ['page', [process.execPath, ['test/bench/page.mjs']]],
   ['opening', [process.execPath, ['test/bench/formats.mjs']]],
   ['hands', [process.execPath, ['test/bench/hands.mjs']]],
   ['phrase', [process.execPath, ['test/bench/phrase.mjs']]],
+  ['sounds', [process.execPath, ['test/bench/record.mjs']]],
   ['log', [process.execPath, ['test/bench/practice.mjs']]],
   ['shelf', [process.execPath, ['test/bench/shelf.mjs']]],
 ]) {
