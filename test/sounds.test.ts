@@ -101,3 +101,49 @@ describe.each(kinds)('$sound at $pitch, recorded', ({ sound, pitch }) => {
     }
   })
 })
+
+describe('the recorded set, by its spectrum', () => {
+  /** Where the energy of the first 0.2 s has its middle, in Hz. */
+  function middle(samples: Float32Array): number {
+    const many = 8192
+    const re = new Float64Array(many)
+    const im = new Float64Array(many)
+    for (let i = 0; i < many; i++) re[i] = samples[i] ?? 0
+    fft(re, im)
+    let [sum, all] = [0, 0]
+    for (let k = 1; k < many / 2; k++) {
+      const energy = re[k]! ** 2 + im[k]! ** 2
+      sum += energy * k * SAMPLE_RATE / many
+      all += energy
+    }
+    return sum / all
+  }
+  const hz = (sound: SoundName, level: Level = 4, pitch = 1) => middle(of(sound, pitch, level, 'recorded'))
+
+  it('is dark and bright where it should be: bass drum, floor tom, high tom, snare, hats', () => {
+    const order = [hz('bass drum'), hz('floor tom'), hz('tom', 4, 1.4), hz('snare'), hz('closed hat')]
+    expect(order).toEqual(order.toSorted((a, b) => a - b))
+    expect(order[0]).toBeLessThan(250)
+    expect(order[4]).toBeGreaterThan(5000)
+  })
+  it.each(['bass drum', 'snare', 'closed hat', 'ride', 'crash', 'tom'] as SoundName[])('%s is duller as a ghost than as an accent', (sound) => {
+    expect(hz(sound, 1)).toBeLessThan(hz(sound, 5))
+  })
+  it('a tom is as high as the synthesised one of its size', () => {
+    const strongest = (samples: Float32Array) => {
+      const many = 16384
+      const re = new Float64Array(many)
+      const im = new Float64Array(many)
+      // Once the blow is over.
+      for (let i = 0; i < many; i++) re[i] = samples[i + 2000] ?? 0
+      fft(re, im)
+      let best = 1
+      for (let k = 1; k < many / 8; k++) if (re[k]! ** 2 + im[k]! ** 2 > re[best]! ** 2 + im[best]! ** 2) best = k
+      return best * SAMPLE_RATE / many
+    }
+    for (const [sound, pitch] of [['tom', 1], ['tom', 1.3], ['floor tom', 1]] as const) {
+      const [recorded, synthesised] = [strongest(of(sound, pitch, 4, 'recorded')), strongest(of(sound, pitch, 4, 'synthesised'))]
+      expect(Math.abs(12 * Math.log2(recorded / synthesised))).toBeLessThan(1.5)
+    }
+  })
+})

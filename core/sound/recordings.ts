@@ -12,7 +12,7 @@ export type Recordings = ReadonlyMap<RecordingName, Float32Array>
 export interface Recorded { hard: RecordingName, soft: RecordingName, hz?: number, skip?: number, /** Of another sound over it, so that it begins with a stick. */ over?: { hard: RecordingName, soft: RecordingName, gain: number, seconds: number } }
 
 const TOMS: Required<Pick<Recorded, 'hard' | 'soft' | 'hz'>>[] = [
-  { hard: 'tom_hi_hard', soft: 'tom_hi_soft', hz: 183 }, { hard: 'tom_mid_hard', soft: 'tom_mid_soft', hz: 140 }, { hard: 'tom_lo_hard', soft: 'tom_lo_soft', hz: 118 },
+  { hard: 'tom_hi_hard', soft: 'tom_hi_soft', hz: 156 }, { hard: 'tom_mid_hard', soft: 'tom_mid_soft', hz: 126 }, { hard: 'tom_lo_hard', soft: 'tom_lo_soft', hz: 96.5 },
 ]
 /** How high a tom of pitch 1 is, in Hz: as the synthesised ones are. */
 const TOM_HZ: Partial<Record<SoundName, number>> = { 'tom': 112, 'floor tom': 76 }

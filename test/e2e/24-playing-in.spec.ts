@@ -8,7 +8,7 @@ import { type Bench, expect, test } from './app'
  */
 async function playsWithTheClick(page: Page) {
   await page.addInitScript(() => {
-    const player = { first: [] as string[], other: [] as string[], late: 0, held: 30, left: Infinity }
+    const player = { first: [] as string[], other: [] as string[], late: 0, held: 30, left: Infinity, after: 0 }
     Object.assign(window, { player })
     const start = AudioBufferSourceNode.prototype.start
     AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
@@ -22,13 +22,14 @@ async function playsWithTheClick(page: Page) {
         for (const key of keys) {
           press('keydown', key, due)
           press('keyup', key, due + player.held)
+          if (player.after) press('keydown', key, due + player.after)
         }
       }
       return start.call(this, when, ...rest)
     }
   })
 }
-const strikes = (page: Page, now: Partial<{ first: string[], other: string[], late: number, held: number, left: number }>) => page.evaluate(set => Object.assign((window as unknown as { player: object }).player, set), now)
+const strikes = (page: Page, now: Partial<{ first: string[], other: string[], late: number, held: number, left: number, after: number }>) => page.evaluate(set => Object.assign((window as unknown as { player: object }).player, set), now)
 
 async function begun(bench: Bench, title: string) {
   const { page } = bench
@@ -148,7 +149,29 @@ test('pads are played in by their pieces and levels, told by striking or by the 
   ])
 })
 
-test('the simulated drummer plays in what the style has, and the feel it is played with is offered', async ({ bench }) => {
+test('eighths that are swung are eighths, and their swing is offered as the groove’s feel', async ({ bench }) => {
+  const { page } = bench
+  await playsWithTheClick(page)
+  await begun(bench, 'Swung')
+  // A quarter at 150 lasts 400 ms; its second eighth comes at 62 % of it.
+  await strikes(page, { first: ['k'], other: ['k'], after: 248 })
+  await record(page)
+  await expect(played(page)).toHaveText(/^[34] times round so far\.$/, { timeout: 30_000 })
+  await strikes(page, { first: [], other: [], after: 0 })
+  await record(page)
+  const found = page.locator('[data-feel-found]')
+  await expect(found).toContainText(/You swing eighths 6[0-4]/)
+  await found.getByText('Make it the groove’s feel').click()
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await bench.saved()
+  const { feel, bars, parts } = (await bench.stored()).document as Groove
+  expect(feel.swing?.level).toBe('1/8')
+  expect(Math.abs(feel.swing!.share - 0.62)).toBeLessThan(0.025)
+  expect(bars[0]!.slots).toEqual([4, 4, 4, 4])
+  expect(parts.map(part => part.strokes.map(stroke => stroke.at))).toEqual([[0, 1, 2, 3, 4, 5, 6, 7].map(i => i * 2520)])
+})
+
+test('the simulated drummer plays in what the style has', async ({ bench }) => {
   const { page } = bench
   await begun(bench, 'By figures')
   await page.getByRole('combobox', { name: 'Played by' }).click()

@@ -111,7 +111,7 @@ useStationKeys('bench', {
   play: toggle,
   step: stepping.toggle,
   tap: () => transport.value?.tap(),
-  undo: () => step('takeBack'),
+  undo: () => (playingIn.takes.length && !playingIn.taken ? playingIn.back() : step('takeBack')),
   redo: () => step('bringBack'),
   add: () => (adding.value = true),
   cells: () => (celling.value = !celling.value),
