@@ -1,12 +1,15 @@
 import type { NitroErrorHandler } from 'nitropack'
+import { storeTrouble } from './db/trouble'
 import { answerProblem } from './utils/problems'
 
 /** Every failure leaves as a problem document; what was not foreseen is told to the log, not to the page. */
 const handler: NitroErrorHandler = (error, event) => {
-  const status = error.statusCode || 500
+  // What the store itself cannot do is told with what helps.
+  const trouble = storeTrouble(error) ?? storeTrouble(error.cause)
+  const status = trouble?.status ?? (error.statusCode || 500)
   const foreseen = status < 500
   if (!foreseen) process.stderr.write(`${error.stack ?? error.message}\n`)
-  const detail = foreseen ? error.message : 'The server met an error it did not expect. Nothing was half-written; try again.'
+  const detail = trouble ? trouble.says : foreseen ? error.message : 'The server met an error it did not expect. Nothing was half-written; try again.'
   // What is left unread of a refused body must not be taken for the next request.
   event.node.res.setHeader('connection', status === 413 ? 'close' : 'keep-alive')
   event.node.res.end(answerProblem(event, status, detail, foreseen && error.data && typeof error.data === 'object' ? { ...error.data } : {}))

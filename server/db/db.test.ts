@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import fc from 'fast-check'
@@ -9,9 +9,11 @@ import { type Groove, makeBars, makeGroove } from '#core/groove'
 import { DEFAULT_KIT, HOUSE_LIMITS } from '#core/kit'
 import { type LogEntry, tempoByDay } from '#core/practise'
 import { meter } from '#core/time'
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { type Database, connect } from '.'
 import { openDatabase } from './connection'
+import { checkDatabase, copiesFolder, copyDatabase, copyOfTheDay, listCopies } from './copies'
+import { storeTrouble } from './trouble'
 
 const folder = mkdtempSync(join(tmpdir(), 'bazzet-db-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -251,9 +253,89 @@ describe('sounds of the player’s own', () => {
   it('a database with kits of version 1 has them of version 2', async () => {
     const before = await connect(at('kits.db'))
     await before.close()
-    await sql(at('kits.db'), `DELETE FROM "SequelizeMeta" WHERE name = '010-sounds'; DROP TABLE assets; UPDATE kits SET document = replace(document, '"version":2', '"version":1')`)
+    await sql(at('kits.db'), 'DELETE FROM "SequelizeMeta" WHERE name = \'010-sounds\'; DROP TABLE assets; UPDATE kits SET document = replace(document, \'"version":2\', \'"version":1\')')
     const after = await connect(at('kits.db'))
     expect((await after.documents.kit.get('five-piece'))!.document).toEqual(DEFAULT_KIT)
     await after.close()
+  })
+})
+
+describe('copies, and a store that fails', () => {
+  it('a copy made while it is in use is whole; what is brought back is what was copied, as another store', async () => {
+    vi.stubEnv('BAZZET_DB', at('live.db'))
+    vi.resetModules()
+    const { database, replaceDatabase } = await import('.')
+    const first = await database()
+    await first.documents.groove.create(makeGroove({ id: 'kept', title: 'Kept', bars: makeBars(meter(4, 4), 1, 4) }))
+    const { store } = (await first.documents.groove.get('kept'))!
+    const copy = join(copiesFolder(at('live.db')), 'one.db')
+    const many = Array.from({ length: 20 }, (_, i) => first.documents.groove.create(makeGroove({ id: `more-${i}`, title: 'More', bars: makeBars(meter(4, 4), 1, 4) })))
+    await copyDatabase(at('live.db'), copy)
+    await Promise.all(many)
+    expect(await checkDatabase(copy)).toBeUndefined()
+    await first.documents.groove.setBinned('kept', true)
+    expect(await replaceDatabase(copy)).toBeUndefined()
+    const back = (await (await database()).documents.groove.get('kept'))!
+    expect(back.document.title).toBe('Kept')
+    expect(back.store).not.toBe(store)
+    // What was there is in a copy of its own.
+    expect(listCopies(at('live.db')).some(one => one.name.startsWith('before-restore-'))).toBe(true)
+    // What is no database is refused, and changes nothing.
+    writeFileSync(at('letter.db'), 'Dear friend, this is no database.'.repeat(100))
+    expect(await replaceDatabase(at('letter.db'))).toMatch(/no database.*Nothing was changed/)
+    await sql(at('other.db'), 'CREATE TABLE songs (id)')
+    expect(await replaceDatabase(at('other.db'))).toMatch(/none of Bazzet’s.*Nothing was changed/)
+    const torn = readFileSync(copy)
+    torn.fill(7, 4096, 12_000)
+    writeFileSync(at('torn.db'), torn)
+    expect(await replaceDatabase(at('torn.db'))).toMatch(/damaged|no database/)
+    expect((await (await database()).documents.groove.get('kept'))!.document.title).toBe('Kept')
+    await (await database()).close()
+    vi.unstubAllEnvs()
+  })
+
+  it('one copy a day, of the last seven days', async () => {
+    const db = await connect(at('daily.db'))
+    await db.close()
+    const days = Array.from({ length: 10 }, (_, i) => `2026-03-${String(i + 1).padStart(2, '0')}`)
+    for (const day of days) expect(await copyOfTheDay(at('daily.db'), day)).toBe(true)
+    expect(await copyOfTheDay(at('daily.db'), days.at(-1)!)).toBe(false)
+    expect(listCopies(at('daily.db')).map(one => one.name).sort()).toEqual(days.slice(3).map(day => `day-${day}.db`))
+  })
+
+  it('a migration copies what it would change', async () => {
+    const before = await connect(at('migrated.db'))
+    await before.close()
+    await sql(at('migrated.db'), 'DELETE FROM "SequelizeMeta" WHERE name = \'010-sounds\'; DROP TABLE assets')
+    const after = await connect(at('migrated.db'))
+    await after.close()
+    expect(listCopies(at('migrated.db')).map(one => one.name)).toEqual([expect.stringMatching(/^before-009-practice-/)])
+    expect(await checkDatabase(join(copiesFolder(at('migrated.db')), listCopies(at('migrated.db'))[0]!.name))).toBeUndefined()
+  })
+
+  it.each([
+    ['a full disk', async (db: Sequelize) => db.query(`PRAGMA max_page_count = ${(await db.query<{ page_count: number }>('PRAGMA page_count', { type: QueryTypes.SELECT }))[0]!.page_count}`), 507, /disk .* is full/],
+    ['a database that may not be written', (db: Sequelize) => db.query('PRAGMA query_only = ON'), 503, /read-only/],
+  ])('%s is told with what helps', async (_, spoil, status, says) => {
+    const path = at(`trouble-${status}.db`)
+    await (await connect(path)).close()
+    const db = await openDatabase(path)
+    await spoil(db)
+    const failed: unknown = await db.query('INSERT INTO days (day, note) VALUES (?, ?)', { replacements: ['2026-01-01', 'x'.repeat(400_000)] }).catch(error => error as unknown)
+    expect(storeTrouble(failed)).toMatchObject({ status, says: expect.stringMatching(says) })
+    await db.close()
+  })
+
+  it('a locked one, and an error of another kind', async () => {
+    const path = at('locked.db')
+    await (await connect(path)).close()
+    const [one, other] = [await openDatabase(path), await openDatabase(path)]
+    await other.query('PRAGMA busy_timeout = 50')
+    await one.query('BEGIN EXCLUSIVE')
+    const failed: unknown = await other.query('INSERT INTO days (day, note) VALUES (\'2026-01-01\', \'x\')').catch(error => error as unknown)
+    expect(storeTrouble(failed)).toMatchObject({ status: 503, says: expect.stringMatching(/locked/) })
+    await one.query('ROLLBACK')
+    await Promise.all([one.close(), other.close()])
+    expect(storeTrouble(new Error('something else'))).toBeUndefined()
   })
 })

@@ -39,11 +39,15 @@ const MOST_DISCARDED = 64 * 1024 * 1024
 async function readLimited(event: H3Event, most: number, over: string): Promise<Buffer> {
   const chunks: Buffer[] = []
   let size = 0
-  for await (const chunk of event.node.req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
-    size += chunk.length
-    if (size <= most) chunks.push(chunk)
-    else if (size > MOST_DISCARDED) break
-    else chunks.length = 0
+  try {
+    for await (const chunk of event.node.req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
+      size += chunk.length
+      if (size <= most) chunks.push(chunk)
+      else if (size > MOST_DISCARDED) break
+      else chunks.length = 0
+    }
+  } catch {
+    throw problem(400, 'The body was cut off before its end.')
   }
   if (size > most) throw problem(413, over)
   return Buffer.concat(chunks)

@@ -14,6 +14,9 @@ export class App {
 
   constructor(private demo: boolean) {}
 
+  /** The number of the server's process. */
+  get pid() { return this.server!.pid! }
+
   async start() {
     this.port ||= await freePort()
     this.url = `http://127.0.0.1:${this.port}`

@@ -19,6 +19,9 @@ export function unknownMigration(names: readonly string[]): string | undefined {
   return names.find(name => !known.has(name))
 }
 
+/** Whether a database that has been through these lacks some that this Bazzet knows. */
+export const lacksMigrations = (names: readonly string[]): boolean => MIGRATIONS.some(migration => !names.includes(migration.name))
+
 const umzug = (sequelize: Sequelize) => new Umzug<QueryInterface>({
   migrations: MIGRATIONS.map(({ name, up, down }) => ({ name, up: ({ context }) => up(context), down: ({ context }) => down(context) })),
   context: sequelize.getQueryInterface(),
