@@ -45,7 +45,7 @@ export default defineNuxtConfig({
       // One person's tool on their own machine: the document lives in the page, so the other pages are built there.
       ssr: false,
       headers: {
-        'content-security-policy': 'default-src \'self\'; script-src \'self\' \'unsafe-inline\'; style-src \'self\' \'unsafe-inline\'; img-src \'self\' data: blob:; worker-src \'self\' blob:; connect-src \'self\'; font-src \'self\' data:; frame-ancestors \'none\'',
+        'content-security-policy': 'default-src \'self\'; script-src \'self\'; style-src \'self\' \'unsafe-inline\'; img-src \'self\' data: blob:; worker-src \'self\' blob:; connect-src \'self\'; font-src \'self\' data:; frame-ancestors \'none\'',
         'x-content-type-options': 'nosniff',
         'referrer-policy': 'no-referrer',
       },

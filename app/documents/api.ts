@@ -5,6 +5,9 @@ import type { Due, FigureBest, LogEntry, LogFilter, LogSums } from '#core/practi
 /** A document as the server keeps it: the revision, and the store that counts it. */
 export interface Stored<T> { revision: number, store: string, updatedAt: string, document: T }
 
+/** A copy of the database, as the server lists it. */
+export interface Copy { name: string, madeAt: string, bytes: number }
+
 /** A line of a list. */
 export interface Listed<S> { revision: number, updatedAt: string, summary: S }
 
@@ -68,6 +71,13 @@ export const api = {
   phrases: routes('phrase'),
   plans: routes('plan'),
   players: routes('player'),
+  /** Copies of the whole database. */
+  copies: {
+    list: () => ask<{ folder: string, copies: Copy[] }>('GET', '/api/copies'),
+    make: () => ask<Copy>('POST', '/api/copies'),
+    restore: (name: string) => ask<undefined>('POST', `/api/copies/${name}/restore`),
+    replace: (file: Blob) => ask<undefined>('PUT', '/api/copies/now', { body: file, headers: { 'content-type': 'application/vnd.sqlite3' } }),
+  },
   /** A file of the player's own, under the SHA-256 of its bytes; answers that hash. */
   asset: async (bytes: Uint8Array<ArrayBuffer>, type = 'audio/wav'): Promise<string> => {
     const sha256 = [...new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))].map(byte => byte.toString(16).padStart(2, '0')).join('')

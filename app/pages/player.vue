@@ -65,5 +65,10 @@ useHead({ title: 'Player · Bazzet' })
       <p class="mb-3 text-sm text-muted">Grooves, kits, phrases, plans, recipes, cells and the log as one file. Open it in any Bazzet: what is there already stays as it is.</p>
       <UButton color="neutral" variant="outline" to="/api/archive" external download="bazzet-archive.zip">Save everything as a file</UButton>
     </section>
+    <section aria-labelledby="copies-title" class="max-w-5xl">
+      <h2 id="copies-title" class="text-lg">Copies</h2>
+      <p class="mb-3 text-sm text-muted">The whole database, settings and bin and all, as it was at a moment.</p>
+      <CopiesForm />
+    </section>
   </div>
 </template>

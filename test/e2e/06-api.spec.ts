@@ -7,7 +7,7 @@ import { App, expect, test } from './app'
 /** The request and answer blocks of docs/api.md, in order. */
 function examples() {
   const text = readFileSync('docs/api.md', 'utf8')
-  const blocks = [...text.matchAll(/```http\n(\w+) (\S+)\n([\s\S]*?)```\n```(?:json|csv|zip|wav) (\d+)( in part)?\n([\s\S]*?)```/g)]
+  const blocks = [...text.matchAll(/```http\n(\w+) (\S+)\n([\s\S]*?)```\n```(?:json|csv|zip|wav|db) (\d+)( in part)?\n([\s\S]*?)```/g)]
   return blocks.map(([, method, path, body, status, part, answer]) => ({ method: method!, path: path!, body: body!.trim(), status: Number(status), part: !!part, answer: answer!.trim() }))
 }
 
@@ -48,7 +48,7 @@ test('every example of docs/api.md is answered as it says, and no route is left 
   } finally {
     await app.remove()
   }
-  const documented = new Set(examples().filter(one => one.status !== 405).map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan|example-kit|example-cell|example-recipe|example-phrase|entry-1|me)(?=\/|$)/, '/[id]').replace(/^\/api\/days\/.*/, '/api/days/[day]').replace(/\/[0-9a-f]{64}$/, '/[sha256]')}`))
+  const documented = new Set(examples().filter(one => one.status !== 405).map(({ method, path }) => `${method} ${path.replace(/\?.*/, '').replace(/\/(example|example-plan|example-kit|example-cell|example-recipe|example-phrase|entry-1|me)(?=\/|$)/, '/[id]').replace(/^\/api\/days\/.*/, '/api/days/[day]').replace(/\/[0-9a-f]{64}$/, '/[sha256]').replace('/nothing.db/', '/[name]/')}`))
   const files = readdirSync('server/api', { recursive: true }).map(name => `server/api/${String(name)}`).filter(name => name.endsWith('.ts'))
   // What is said of `[kind]` holds for every kind in the table; the one that there is only one of is neither made nor binned.
   const routes = files.filter(name => !name.includes('[...]')).flatMap((name) => {

@@ -27,13 +27,17 @@ export class App {
     await expect.poll(() => fetch(`${this.url}/api/health`).then(answer => answer.ok, () => false), { timeout: 90_000 }).toBe(true)
   }
 
-  async stop() {
+  async stop(signal: NodeJS.Signals = 'SIGTERM') {
     const { server } = this
     if (!server) return
     this.server = undefined
     const ended = new Promise(resolve => server.once('exit', resolve))
-    server.kill()
+    server.kill(signal)
     await ended
+  }
+  /** Ends it as a power cut would end the program: at once. */
+  kill() {
+    return this.stop('SIGKILL')
   }
 
   async remove() {

@@ -26,7 +26,7 @@ async function take(event: Event) {
 </script>
 
 <template>
-  <div class="flex items-center gap-2">
+  <div class="flex flex-wrap items-center gap-2">
     <label class="flex items-center gap-2 text-sm text-muted">sounds
       <USelect :model-value="set" :items="items" size="sm" class="w-32" aria-label="Sounds of the kit" @update:model-value="one => one !== MIXED && emit('changed', withSet(kit, one as SoundSet))" />
     </label>
