@@ -67,7 +67,7 @@ useHead({ title: 'Player · Bazzet' })
     </section>
     <section aria-labelledby="copies-title" class="max-w-5xl">
       <h2 id="copies-title" class="text-lg">Copies</h2>
-      <p class="mb-3 text-sm text-muted">The whole database, settings and bin and all, as it was at a moment.</p>
+      <p class="mb-3 text-sm text-muted">The whole database as it was at a moment, settings and bin included.</p>
       <CopiesForm />
     </section>
   </div>

@@ -1,8 +1,8 @@
 import {
-  type Brush, type Edit, type Groove, type Part, type Span, type Stroke, addGuide, apply, asKind, freshStroke, grooveTicks, guideOf, homeFor, inSpan, makePart, ownTick, putNote, putStrokes, tapped,
+  type Brush, type Edit, type Groove, type Part, type Span, type Stroke, addGuide, apply, asKind, described, freshStroke, grooveTicks, guideOf, homeFor, inSpan, makePart, ownTick, putNote, putStrokes, tapped,
   usualPart, wholeSpan, workable,
 } from '#core/groove'
-import { type Kit, type Limb, pieceOf, strokesFor } from '#core/kit'
+import { type Kit, type Limb, freeName, pieceOf, strokesFor } from '#core/kit'
 import { type LimbStroke, type Struck, groupOf, limbsFor, partsFrom, sayLeftOut } from '#core/limbs'
 import { type Counting, beatsOf, slotsOf, swingOf, tickSeconds } from '#core/time'
 import { editBetween } from '#core/vary'
@@ -78,6 +78,11 @@ export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWis
       strokes.filter(one => one.limb && !one.pieceId).forEach(one => layLimb(one.limb!, one))
       layPieces(strokes.filter(one => one.pieceId))
     }
+  }
+  // New parts are called by what has come into them.
+  for (const part of now.parts.filter(one => !base.parts.some(other => other.id === one.id))) {
+    const { name, role } = described(now, part) ?? part
+    if (name !== part.name || role !== part.role) does({ type: 'part', partId: part.id, set: { name: freeName(now.parts.filter(other => other !== part).map(other => other.name), name), role } })
   }
   if (wish.grid === 'best' && strength >= 1) {
     const { bars, lost } = recut(now, playing.slots, span)

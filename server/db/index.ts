@@ -61,8 +61,8 @@ export async function database(): Promise<Database> {
   return (opened ??= open())
 }
 
-/** A moment as part of a file's name: `stampOf(new Date(0)) // => '1970-01-01T00-00-00'`. */
-export const stampOf = (moment: Date): string => moment.toISOString().slice(0, 19).replaceAll(':', '-')
+/** A moment as part of a file's name, to the millisecond, so that no copy is made over another: `stampOf(new Date(0)) // => '1970-01-01T00-00-00-000'`. */
+export const stampOf = (moment: Date): string => moment.toISOString().slice(0, 23).replace(/[:.]/g, '-')
 
 /**
  * Puts a file in the database's place: looked through first, the one that was there copied, and put back should the new one not open. It

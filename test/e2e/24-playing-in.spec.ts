@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test'
 import type { Groove } from '#core/groove'
-import { type Bench, expect, test } from './app'
+import { type Bench, expect, heard, listen, test } from './app'
 
 /**
  * A player who strikes keys with the click: `strikes` says which on the first click of a bar and which on the others. The strokes bear the
@@ -81,7 +81,7 @@ test('what is struck over the click becomes parts: loop on loop, one limb at a t
   await page.getByLabel('How far strokes are pulled to the grid, in per cent').fill('0')
   await page.getByLabel('How far strokes are pulled to the grid, in per cent').press('Enter')
   await expect(played(page)).toContainText('not kept yet')
-  await page.getByRole('button', { name: 'Let it go' }).click()
+  await page.getByRole('button', { name: 'Discard' }).click()
   await expect(bench.sticks()).toHaveCount(0)
   await page.keyboard.press('Control+z')
 })
@@ -185,4 +185,33 @@ test('the simulated drummer plays in what the style has', async ({ bench }) => {
   const kept = await rows(bench)
   expect(kept['RH Hi-hat']).toEqual([0, 2, 4, 6, 8, 10, 12, 14])
   expect(kept['LH Backbeat']).toEqual([4, 12])
+})
+
+test('by keys alone: recorded, stopped, one taken back, kept, left; and by touch a limb is struck on the page', async ({ bench }) => {
+  const { page } = bench
+  await playsWithTheClick(page)
+  await listen(page)
+  await bench.beginEmpty('Keys alone')
+  await page.getByLabel('Tempo').fill('200')
+  await page.getByLabel('Tempo').press('Enter')
+  await strikes(page, { first: ['k'], other: ['d'] })
+  await page.keyboard.press('Shift+R')
+  await expect(played(page)).toHaveText(/^[12] times? round so far\.$/, { timeout: 30_000 })
+  await strikes(page, { first: [], other: [] })
+  await page.keyboard.press('Space')
+  await expect(played(page)).toContainText('not kept yet')
+  await page.keyboard.press('Enter')
+  await bench.saved()
+  expect(await rows(bench)).toEqual({ 'RH Hi-hat': [0], 'LH Backbeat': [4, 8, 12] })
+  // Undone as one edit, as anything else is.
+  await page.keyboard.press('Control+z')
+  await expect(bench.sticks()).toHaveCount(0)
+  await page.keyboard.press('Escape')
+  await expect(page.locator('[data-play-in]')).toHaveCount(0)
+
+  await page.getByRole('button', { name: 'Play in' }).click()
+  await page.getByRole('button', { name: 'Discard' }).click()
+  const before = (await heard(page)).length
+  await page.locator('[data-strike="RF"]').dispatchEvent('pointerdown')
+  await expect.poll(async () => (await heard(page)).length).toBeGreaterThan(before)
 })

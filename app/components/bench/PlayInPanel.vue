@@ -87,7 +87,7 @@ const strikeKey = (limb: Limb) => shownKey(KEYS.strike.keys[limb][0])
       <p class="text-sm" role="status" data-played>{{ says }}</p>
       <span class="ml-auto flex flex-wrap gap-1.5">
         <UButton v-if="store.takes.length && !store.taken" size="sm" color="neutral" variant="outline" icon="i-lucide-undo-2" @click="store.back()">Take the last time round back</UButton>
-        <UButton v-if="rests" color="neutral" variant="outline" size="sm" @click="store.letGo()">Let it go</UButton>
+        <UButton v-if="rests" color="neutral" variant="outline" size="sm" @click="store.letGo()">Discard</UButton>
         <UButton v-if="rests && !store.taken" color="neutral" size="sm" @click="keep">Keep it</UButton>
       </span>
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" class="absolute right-2 top-2" aria-label="Leave playing in" @click="hands.toggle()" />
