@@ -85,6 +85,8 @@ export const api = {
     return sha256
   },
   binned: () => ask<{ [K in Exclude<KindName, 'player'> as `${K}s`]: Listed<Summaries[K]>[] }>('GET', '/api/bin'),
+  /** For good: all that is in the bin, or one thing; what is still needed stays, and is named. */
+  emptyBin: (only?: { kind: string, id: string }) => ask<{ gone: number, kept: { title: string, neededBy: string[] }[] }>('DELETE', '/api/bin', { query: { ...only } }),
   log: {
     page: (offset: number, limit: number, filter: LogFilter = {}) => ask<{ entries: LogEntry[], total: number }>('GET', '/api/log', { query: { offset, limit, ...filter } }),
     get: (id: string) => ask<LogEntry>('GET', `/api/log/${id}`),

@@ -9,7 +9,8 @@ import { useTabs } from '~/documents/here'
 /** The Shelf: every groove there is; find one, begin one, open one from a file. */
 const toast = useToast()
 const list = shallowRef<Listed<Summaries['groove']>[]>()
-const binned = shallowRef<Listed<Summaries['groove']>[]>([])
+const binned = shallowRef<Awaited<ReturnType<typeof api.binned>>>()
+const inBinNow = computed(() => Object.values(binned.value ?? {}).reduce((sum, list) => sum + list.length, 0))
 /** The newest, where the server drew this page with them; the rest comes once they stand there. */
 const first = useFirstCards()
 const grooves = computed(() => list.value ?? first.value?.lines ?? [])
@@ -39,7 +40,7 @@ async function load() {
     list.value = await api.grooves.list()
     loaded.value = true
     failed.value = ''
-    binned.value = (await api.binned()).grooves
+    binned.value = await api.binned()
   } catch (error) {
     failed.value = (error as Error).message
   }
@@ -77,7 +78,7 @@ useHead({ title: 'Shelf · Bazzet' })
     <p class="text-sm text-muted" role="status">{{ loaded ? `${found.length} of ${grooves.length}` : 'Looking …' }}</p>
     <div class="ml-auto flex flex-wrap gap-2">
       <UButton v-if="loaded && grooves.length" color="neutral" variant="ghost" :aria-pressed="picking" @click="picking = !picking">Choose several</UButton>
-      <UButton v-if="binned.length" color="neutral" variant="ghost" @click="inBin = !inBin">Bin ({{ binned.length }})</UButton>
+      <UButton v-if="inBinNow" color="neutral" variant="ghost" @click="inBin = !inBin">Bin ({{ inBinNow }})</UButton>
       <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="navigateTo('/open')">Open a file</UButton>
       <UButton color="neutral" icon="i-lucide-plus" @click="navigateTo('/begin')">Begin a groove</UButton>
     </div>
@@ -86,12 +87,7 @@ useHead({ title: 'Shelf · Bazzet' })
   <div class="min-h-11 shrink-0"><LazyShelfFilters v-if="loaded" v-model="wish" :lines="grooves" /></div>
   <LazyShelfPicked v-if="picking" :ids="[...picked]" :found="found.map(line => line.summary.id)" @all="ids => picked = new Set(ids)" @changed="load" @done="picking = false" />
   <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family}`" :picked="picking ? picked : undefined" :known="first?.whole ?? []" @pick="pick" @drawn="loaded || load()" @bin="bin">
-    <section v-if="inBin && binned.length" class="mb-6 border-l-3 border-accented pl-4" aria-labelledby="bin-title">
-      <h2 id="bin-title" class="text-lg">In the bin</h2>
-      <ul class="max-h-60 overflow-y-auto">
-        <li v-for="{ summary } in binned" :key="summary.id" class="flex items-center gap-3">{{ summary.title }} <UButton size="xs" color="neutral" variant="outline" @click="restore(summary.id)">Take it out</UButton></li>
-      </ul>
-    </section>
+    <LazyShelfBin v-if="inBin && inBinNow" :binned="binned!" @changed="load" />
     <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
     <div v-else-if="loaded && !grooves.length" class="mx-auto mt-20 max-w-md text-center">
       <h2 class="text-xl">Nothing on the Shelf yet</h2>

@@ -337,5 +337,6 @@ describe('copies, and a store that fails', () => {
     await one.query('ROLLBACK')
     await Promise.all([one.close(), other.close()])
     expect(storeTrouble(new Error('something else'))).toBeUndefined()
+    await expect(other.query('SELECT 1').catch(error => storeTrouble(error)?.says)).resolves.toMatch(/just being replaced/)
   })
 })

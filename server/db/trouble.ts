@@ -19,6 +19,8 @@ function codeOf(error: unknown): string | undefined {
     const { code, parent, original, cause, message } = at as { code?: unknown, parent?: unknown, original?: unknown, cause?: unknown, message?: unknown }
     const found = [code, message].map(one => /SQLITE_[A-Z]+/.exec(String(one ?? ''))?.[0]).find(one => one && one in TROUBLES)
     if (found) return found
+    // Whoever held the database as another took its place.
+    if (/connection manager was closed|Database is closed/.test(String(message ?? ''))) return 'SQLITE_MISUSE'
     at = parent ?? original ?? cause
   }
   return undefined

@@ -112,3 +112,26 @@ test('a file that is no database, or a damaged one, ends the start with a senten
     await app.remove()
   }
 })
+
+test('the bin is emptied, one thing or all, and what a plan still needs stays and is named', async ({ page, app }) => {
+  for (const path of ['grooves/wet-rope', 'grooves/cold-kettle', 'grooves/third-shed-left', 'kits/electronic']) expect((await fetch(`${app.url}/api/${path}`, { method: 'DELETE' })).status).toBe(204)
+  await page.goto(`${app.url}/shelf`)
+  await page.getByRole('button', { name: 'Bin (4)' }).click()
+  const bin = page.locator('[data-bin]')
+  await expect(bin.getByRole('listitem')).toHaveCount(4)
+  await expect(bin).toContainText('Electronic, kit')
+  // One, which asks once.
+  await bin.getByRole('button', { name: 'Delete Cold Kettle for good' }).click()
+  await bin.getByRole('button', { name: 'Delete it for good' }).click()
+  await expect(bin.getByRole('listitem')).toHaveCount(3)
+  await bin.getByRole('button', { name: 'Empty the bin' }).click()
+  await bin.getByRole('button', { name: 'Delete all 3 for good' }).click()
+  // The demo's plan practises Wet Rope.
+  await expect(page.getByText(/2 things gone for good\. “Wet Rope” stays: plan “[^”]+”.* needs it\./).first()).toBeVisible()
+  await expect(bin.getByRole('listitem')).toHaveCount(1)
+  expect((await fetch(`${app.url}/api/grooves/cold-kettle/restore`, { method: 'POST' })).status).toBe(404)
+  expect((await fetch(`${app.url}/api/bin?kind=grooves&id=wet-rope`, { method: 'DELETE' })).status).toBe(409)
+  await bin.getByRole('button', { name: 'Take it out' }).click()
+  await expect(page.getByRole('button', { name: /^Bin/ })).toHaveCount(0)
+  expect(await groovesOf(app)).toContain('wet-rope')
+})

@@ -47,6 +47,10 @@ export interface DocumentRepository<K extends KindName> {
   save(document: Documents[K], from: number, store?: string): Promise<Saved<Documents[K]>>
   /** To the bin, or out of it; false where there is no such document. */
   setBinned(id: string, binned: boolean): Promise<boolean>
+  /** Takes what is in the bin away for good, with the revisions kept of it; false where it is not in the bin. */
+  destroy(id: string): Promise<boolean>
+  /** Every document, those in the bin too, with whether it is there: to find what names another. */
+  everything(): Promise<{ document: Documents[K], binned: boolean }[]>
 }
 
 const ANCESTORS = 64
@@ -150,6 +154,15 @@ export function documentRepository<K extends KindName>(kind: K, sequelize: Seque
     async setBinned(id, binned) {
       const [changed] = await model.update({ binnedAt: binned ? new Date() : null }, { where: { id }, silent: true })
       return changed > 0
+    },
+    async destroy(id) {
+      const gone = await model.destroy({ where: { id, binnedAt: { [Op.ne]: null } } })
+      if (gone && kind === 'groove') await sequelize.query('DELETE FROM revisions WHERE id = ?', { replacements: [id] })
+      return gone > 0
+    },
+    async everything() {
+      const rows = await model.findAll({ attributes: ['document', 'binnedAt'] })
+      return rows.map(row => ({ document: JSON.parse(row.document) as D, binned: row.binnedAt !== null }))
     },
   }
 }
