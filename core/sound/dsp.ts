@@ -44,6 +44,19 @@ export function addGlide(out: Float32Array, { from, to, glide, gain, decay }: { 
   }
 }
 
+/** A sound added to what is there from a second on, at a gain; what would not fit is left out. */
+export function addSound(out: Float32Array, sound: Float32Array, at: number, gain = 1): void {
+  const from = Math.round(at * SAMPLE_RATE)
+  for (let i = 0; i < sound.length && from + i < out.length; i++) out[from + i]! += sound[i]! * gain
+}
+
+/** A pressed stick, half a second of it: it bounces ever faster and softer; `blow` is one bounce, of a force from 1 down. */
+export function bounced(blow: (force: number) => Float32Array): Float32Array {
+  const out = silence(0.5)
+  for (let at = 0, gap = 0.034, force = 1; at < 0.3; at += gap, gap *= 0.93, force *= 0.86) addSound(out, blow(force), at, force)
+  return out
+}
+
 /** Decaying white noise, run through the given filters, added to what is there. */
 export function addNoise(out: Float32Array, random: () => number, { gain, decay, filters }: { gain: number, decay: number, filters: Biquad[] }): void {
   const r = fall(decay)

@@ -1,6 +1,6 @@
 import type { Level } from '#core/kit'
 import { randomFrom } from '#core/chance'
-import { SAMPLE_RATE, addPartials, biquad, filter, finish, silence } from './dsp'
+import { SAMPLE_RATE, addPartials, biquad, bounced, filter, finish } from './dsp'
 import type { SoundKey } from './key'
 import { loudnessOf, ringOf } from './loudness'
 import { type Recordings, recordingOf } from './recordings'
@@ -76,19 +76,12 @@ export function renderRecorded({ sound, pitch, level, take }: SoundKey, recordin
   }
   if (sound === 'rim shot') addPartials(out, [{ hz: 512 * pitch, gain: 0.55, decay: 0.2 }, { hz: 985 * pitch, gain: 0.5, decay: 0.15 }, { hz: 1730 * pitch, gain: 0.3, decay: 0.09 }, { hz: 2870 * pitch, gain: 0.22, decay: 0.05 }])
   if (sound === 'ride') addPartials(out, [{ hz: 3140 * pitch, gain: 0.16, decay: 0.35 }, { hz: 4475 * pitch, gain: 0.13, decay: 0.26 }])
-  if (sound === 'snare buzz') out = bounced(out)
+  if (sound === 'snare buzz') {
+    const blow = out
+    out = bounced(() => blow)
+  }
   filter(out, biquad('low', BRIGHT[level] * (1 + 0.12 * lean * random())))
   const made = matched(out, like, 0.9)
   // Like the takes of the synthesised set, under a decibel apart.
   return take === 0 ? made : made.map(x => x * (1 + 0.03 * lean))
-}
-
-/** A pressed stick: the same blow again and again, ever faster and softer. */
-function bounced(blow: Float32Array): Float32Array {
-  const out = silence(0.5)
-  for (let at = 0, gap = 0.034, level = 1; at < 0.3; at += gap, gap *= 0.93, level *= 0.86) {
-    const from = Math.round(at * SAMPLE_RATE)
-    for (let i = 0; i < blow.length && from + i < out.length; i++) out[from + i]! += blow[i]! * level
-  }
-  return out
 }

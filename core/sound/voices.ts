@@ -1,6 +1,6 @@
 import type { SoundName } from '#core/kit'
 import { randomFrom } from '#core/chance'
-import { type Partial, SAMPLE_RATE, addGlide, addNoise, addPartials, biquad, silence } from './dsp'
+import { type Partial, SAMPLE_RATE, addGlide, addNoise, addPartials, addSound, biquad, bounced, silence } from './dsp'
 
 /** What a voice is made from. `hard` runs from 0 (ghost) to 1 (accent) and opens the tone, not only the volume. */
 export interface Blow { hard: number, pitch: number, random: () => number }
@@ -48,16 +48,7 @@ const crossStick: Voice = ({ hard, pitch, random }) => {
   return out
 }
 
-const buzz: Voice = (blow) => {
-  const out = silence(0.5)
-  // A pressed stick bounces ever faster and softer.
-  for (let at = 0, gap = 0.034, level = 1; at < 0.3; at += gap, gap *= 0.93, level *= 0.86) {
-    const bounce = snare({ ...blow, hard: blow.hard * 0.5 * level })
-    const from = Math.round(at * SAMPLE_RATE)
-    for (let i = 0; i < bounce.length && from + i < out.length; i++) out[from + i]! += bounce[i]! * level
-  }
-  return out
-}
+const buzz: Voice = blow => bounced(force => snare({ ...blow, hard: blow.hard * 0.5 * force }))
 
 /** A brush drawn over the head: it swells and fades, where a stick strikes. */
 const sweep: Voice = ({ hard, random }) => {
@@ -216,8 +207,7 @@ const clap: Voice = ({ hard, random }) => {
   for (const [at, gain, decay] of [[0, 0.7, 0.015], [0.011, 0.6, 0.015], [0.023, 1, 0.2 + 0.06 * hard]] as const) {
     const hand = silence(0.34 - at)
     addNoise(hand, random, { gain, decay, filters: [biquad('band', 1300, 1.2), biquad('high', 600)] })
-    const from = Math.round(at * SAMPLE_RATE)
-    for (let i = 0; from + i < out.length && i < hand.length; i++) out[from + i]! += hand[i]!
+    addSound(out, hand, at)
   }
   return out
 }

@@ -6,19 +6,12 @@ import { writeWav } from '#core/formats'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { tone, writeSoundFont } from '../soundfont'
-import { App, expect, heard, listen, test as base } from './app'
+import { App, expect, heard, listen, withServer } from './app'
 
 const { WaveFile } = createRequire(import.meta.url)('wavefile') as typeof import('wavefile')
 
 /** A server of this file's own: what it keeps is nobody else's. */
-const test = base.extend<object, { app: App }>({
-  app: [async ({ browserName: _ }, use) => {
-    const app = new App(true)
-    await app.start()
-    await use(app)
-    await app.remove()
-  }, { scope: 'worker' }],
-})
+const test = withServer()
 
 const wav = (app: App, name: string, hz: number, seconds: number, loud = 20000) => {
   const path = join(app.folder, name)

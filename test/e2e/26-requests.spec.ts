@@ -2,19 +2,13 @@ import { readFileSync } from 'node:fs'
 import { type IncomingHttpHeaders, request } from 'node:http'
 import { connect } from 'node:net'
 import { randomFrom } from '#core/chance'
-import { App, expect, test as base } from './app'
+import { type App, expect, withServer } from './app'
 
 /** How many requests: 2,000 as a test, 20,000 in `npm run soak`. */
 const MANY = Number(process.env.BAZZET_REQUESTS ?? 2000)
 
-const test = base.extend<object, { app: App }>({
-  app: [async ({ browserName: _ }, use) => {
-    const app = new App(true)
-    await app.start()
-    await use(app)
-    await app.remove()
-  }, { scope: 'worker' }],
-})
+/** A server of this file's own: what it keeps is nobody else's. */
+const test = withServer()
 
 interface Sent { method: string, path: string, headers: Record<string, string | string[]>, body: Buffer }
 type Roll = () => number

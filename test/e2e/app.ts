@@ -56,14 +56,18 @@ export function freePort(): Promise<number> {
   })
 }
 
-/** Tests against the demo world; each file gets a server and a database of its own. */
-export const test = base.extend<{ bench: Bench }, { app: App }>({
+/** Tests against a server with the demo world, which a worker shares among all files that use the same. */
+export const withServer = () => base.extend<object, { app: App }>({
   app: [async ({ browserName: _ }, use) => {
     const app = new App(true)
     await app.start()
     await use(app)
     await app.remove()
   }, { scope: 'worker' }],
+})
+
+/** The server of most tests: what they keep in it must not be in each other's way. */
+export const test = withServer().extend<{ bench: Bench }>({
   bench: async ({ page, app }, use) => use(new Bench(page, app)),
 })
 

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, onMounted, useTemplateRef } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import { sayCount, sentence } from '#core/groove'
 import { LIMBS, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
 import { feelDiffers, sayLate, sayPlaying } from '#core/record'
+import { usePanelKeys } from '~/composables/usePanelKeys'
 import type { PlayInHands } from '~/composables/usePlayIn'
 import { newId } from '~/documents/ids'
-import { KEYS, byKey, keyOf, shownKey } from '~/keys'
+import { KEYS, shownKey } from '~/keys'
 import { toneOf } from '~/lanes/tone'
 import { useBench } from '~/stores/bench'
 import { useMeasuring } from '~/stores/measuring'
@@ -17,7 +18,7 @@ const emit = defineEmits<{ refused: [reason: string] }>()
 const store = usePlayingIn()
 const bench = useBench()
 const measuring = useMeasuring()
-const root = useTemplateRef('root')
+const root = useTemplateRef<HTMLElement>('root')
 
 const HOW = [{ label: 'beside what is there', value: 'add' }, { label: 'in place of what is there', value: 'replace' }]
 const GRIDS = [{ label: 'the best grid for each beat', value: 'best' }, { label: 'the groove’s own grid', value: 'own' }]
@@ -69,14 +70,7 @@ function keep() {
 function change(set: Parameters<typeof store.change>[0]) {
   if (!store.change(set)) emit('refused', 'The groove has been changed since this was kept; play in anew, or undo the change.')
 }
-const deeds = byKey('playIn', { back: () => store.takes.length && !store.taken && store.back(), keep, leave: () => props.hands.toggle() })
-function key(event: KeyboardEvent) {
-  const act = event.target === root.value ? deeds[keyOf(event)] : undefined
-  if (!act) return
-  event.preventDefault()
-  act()
-}
-onMounted(() => root.value?.focus())
+const key = usePanelKeys(root, 'playIn', { back: () => store.takes.length && !store.taken && store.back(), keep, leave: () => props.hands.toggle() })
 const strikeKey = (limb: Limb) => shownKey(KEYS.strike.keys[limb][0])
 </script>
 

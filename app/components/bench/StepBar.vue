@@ -1,28 +1,21 @@
 <script setup lang="ts">
-import { computed, onMounted, useTemplateRef } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import { sentence } from '#core/groove'
 import { LIMB_NAMES, limbsInOrder } from '#core/kit'
 import { STRIDES, type Stride, limbsOf } from '#core/perform'
+import { usePanelKeys } from '~/composables/usePanelKeys'
 import type { StepHands } from '~/composables/useStep'
 import { toneOf } from '~/lanes/tone'
-import { byKey, keyOf } from '~/keys'
 import { useSettings } from '~/stores/settings'
 
 /** One instant after another with no pulse: which limbs strike, large, and what they do in words. */
 const props = defineProps<{ hands: StepHands, lead: 'right' | 'left' }>()
 const settings = useSettings()
-const root = useTemplateRef('root')
+const root = useTemplateRef<HTMLElement>('root')
 const struck = computed(() => limbsOf(props.hands.step.value, props.lead))
 const NAMES: Record<Stride, string> = { 1: 'one', 2: 'two', 3: 'three', beat: 'a beat', bar: 'a bar' }
 const items = STRIDES.map(value => ({ label: NAMES[value], value }))
-const deeds = byKey('step', { next: () => props.hands.next(), back: () => props.hands.back(), again: () => props.hands.again(), more: () => props.hands.grow(1), fewer: () => props.hands.grow(-1), leave: () => props.hands.toggle() })
-function key(event: KeyboardEvent) {
-  const act = event.target === root.value ? deeds[keyOf(event)] : undefined
-  if (!act) return
-  event.preventDefault()
-  act()
-}
-onMounted(() => root.value?.focus())
+const key = usePanelKeys(root, 'step', { next: () => props.hands.next(), back: () => props.hands.back(), again: () => props.hands.again(), more: () => props.hands.grow(1), fewer: () => props.hands.grow(-1), leave: () => props.hands.toggle() })
 </script>
 
 <template>
