@@ -6,6 +6,7 @@ import { get } from 'node:http'
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { dataFolder, ownDatabase } from './data.mjs'
 
 export const ROOT = dirname(dirname(dirname(fileURLToPath(import.meta.url))))
 
@@ -91,7 +92,9 @@ export async function chooseAddress({ demo }) {
 
 /** Starts the built server and tells its address once it answers; ends when it ends. */
 export async function serve({ host, port, demo }) {
-  const db = process.env.BAZZET_DB ?? join(ROOT, 'data', demo ? 'demo.db' : 'bazzet.db')
+  const own = process.env.BAZZET_DB ? { path: process.env.BAZZET_DB, says: '' } : ownDatabase(demo ? 'demo.db' : 'bazzet.db', dataFolder(), join(ROOT, 'data'))
+  const db = own.path
+  if (own.says) console.log(own.says)
   const server = spawn(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],
