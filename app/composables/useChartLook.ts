@@ -7,6 +7,10 @@ import { toneName } from '../lanes/tone'
 const LIGHT = { 'lead-hand': '#9a6410', 'other-hand': '#1b6b60', 'lead-foot': '#8c2f39', 'other-foot': '#3b5675', line: '#d9c9ac', text: '#6b5d50', ground: '#fff7dc' }
 const DARK: typeof LIGHT = { 'lead-hand': '#e3b04b', 'other-hand': '#8fd0c3', 'lead-foot': '#ee9da4', 'other-foot': '#a9c0e0', line: '#463a31', text: '#b8a690', ground: '#3a2f25' }
 
+const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' }
+/** A player's own text as the charts must be given it: they write names into the page as markup. `asText('<b>') // => '&lt;b&gt;'` */
+export const asText = (text: string): string => text.replace(/[&<>"]/g, sign => SIGNS[sign]!)
+
 /** What all charts share: the theme’s colours and faces, no toolbar, no motion. */
 export function useChartLook() {
   const colorMode = useColorMode()

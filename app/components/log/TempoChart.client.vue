@@ -4,12 +4,12 @@ import VueApexCharts from 'vue3-apexcharts'
 import type { ApexOptions } from 'apexcharts'
 import type { TempoLine } from '#core/practise'
 import { sayNoteValue } from '#core/time'
-import { useChartLook } from '~/composables/useChartLook'
+import { asText, useChartLook } from '~/composables/useChartLook'
 
 /** Tempo by day, a line for each groove, and where one alone is shown its goal. */
 const props = defineProps<{ lines: TempoLine[], goal?: { bpm: number, title: string } | undefined }>()
 const { look, colours } = useChartLook()
-const series = computed(() => props.lines.map(line => ({ name: `${line.title} (${sayNoteValue(line.counts)})`, data: line.days.map(({ day, bpm }) => ({ x: new Date(`${day}T12:00:00`).getTime(), y: Math.round(bpm) })) })))
+const series = computed(() => props.lines.map(line => ({ name: asText(`${line.title} (${sayNoteValue(line.counts)})`), data: line.days.map(({ day, bpm }) => ({ x: new Date(`${day}T12:00:00`).getTime(), y: Math.round(bpm) })) })))
 const options = computed<ApexOptions>(() => ({
   ...look.value,
   stroke: { width: 2, curve: 'straight', dashArray: [0, 6, 2, 9] },

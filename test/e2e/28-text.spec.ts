@@ -1,0 +1,67 @@
+import { type App, expect, withServer } from './app'
+
+/** A server of this file's own: what is planted in it must not stand in anybody's way. */
+const test = withServer()
+
+/** Text that would be run, were it ever taken for anything but text; short enough for a tag and for a title. */
+const SHORT = '<img src=x onerror=hurt=1>'
+const LONG = '"><svg onload=hurt=1><script>hurt=1</script>'
+/** Fields that a player, or a file, fills with text. */
+const TEXTS = new Set(['title', 'name', 'notes', 'about', 'note', 'stage', 'attend'])
+
+/** A document with that text wherever it may hold any. */
+function planted(value: unknown, key = ''): unknown {
+  if (Array.isArray(value)) return key === 'tags' ? [SHORT, 'javascript:hurt=1'] : value.map(one => planted(one, key))
+  if (value && typeof value === 'object') return Object.fromEntries(Object.entries(value).map(([name, one]) => [name, planted(one, name)]))
+  return typeof value === 'string' && TEXTS.has(key) ? (key === 'title' ? LONG : SHORT) : value
+}
+
+const send = (app: App, method: string, path: string, body: object) => fetch(app.url + path, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+
+async function plant(app: App, folder: string, id: string): Promise<string> {
+  const { document, revision } = await (await fetch(`${app.url}/api/${folder}/${id}`)).json() as { document: object, revision: number }
+  const answer = await send(app, 'PUT', `/api/${folder}/${id}`, { revision, document: planted(document) })
+  expect(answer.status, `${folder}/${id}: ${await answer.clone().text()}`).toBe(200)
+  return id
+}
+const first = async (app: App, folder: string) => ((await (await fetch(`${app.url}/api/${folder}`)).json()) as Record<string, { summary: { id: string } }[]>)[folder]!.map(one => one.summary.id)
+
+test('text is text, whatever it says: planted in every field, every page is opened, and nothing of it is run', async ({ page, app }) => {
+  test.slow()
+  for (const folder of ['grooves', 'kits', 'phrases', 'plans', 'recipes', 'cells']) for (const id of (await first(app, folder)).slice(0, 3)) await plant(app, folder, id)
+  for (const id of ['wet-rope', 'tin-gutter-waltz']) await plant(app, 'grooves', id)
+  const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
+  expect((await send(app, 'PUT', `/api/days/${today}`, { note: LONG })).status).toBe(200)
+  const entry = { format: 'bazzet-entry', version: 3, id: 'hurt', at: new Date().toISOString(), day: today, subject: { kind: 'groove', id: 'wet-rope', revision: 1, title: LONG }, planId: null, stage: SHORT, source: 'hand', span: null, parts: {}, limbs: [], click: null, tempo: { bpm: 90, counts: '1/4' }, seconds: 60, cut: false, word: 'shaky', measures: null, note: LONG, figures: null, sessionId: null }
+  const put = await send(app, 'POST', '/api/log', entry)
+  expect(put.status, await put.text()).toBe(201)
+  expect((await fetch(`${app.url}/api/grooves/wet-rope-late`, { method: 'DELETE' })).status).toBe(204)
+
+  const hurt: string[] = []
+  page.on('pageerror', error => hurt.push(error.message))
+  page.on('dialog', (dialog) => {
+    hurt.push(dialog.message())
+    void dialog.dismiss()
+  })
+  const [plan] = await first(app, 'plans')
+  const [phrase] = await first(app, 'phrases')
+  const [kit] = await first(app, 'kits')
+  for (const path of ['/shelf', '/today', '/begin', '/log', '/player', '/practise', '/sticking', '/bench/wet-rope', '/vary/wet-rope', '/vary/wet-rope?view=recipes', '/vary/wet-rope?view=family', '/sheet/wet-rope', '/compare?a=wet-rope&b=wet-rope', `/phrase/${phrase}`, `/practise/${plan}`, `/practise/${plan}/run`, `/kit/${kit}`, '/practise?groove=wet-rope']) {
+    await page.goto(app.url + path)
+    await expect(page.getByRole('heading', { level: 1 }).or(page.getByRole('application')).first()).toBeAttached()
+    await expect(page.getByRole('button').first()).toBeVisible()
+    // The page has nothing more to do: whatever would be run has been.
+    await page.evaluate(() => new Promise(done => requestIdleCallback(done, { timeout: 3000 })))
+    expect(await page.evaluate(() => (window as unknown as { hurt?: number }).hurt), path).toBeUndefined()
+    expect(await page.locator('img[src="x"], svg[onload]').count(), path).toBe(0)
+  }
+  // It is shown, as it is.
+  await page.goto(`${app.url}/shelf`)
+  await expect(page.getByText(LONG).first()).toBeVisible()
+  await page.getByRole('button', { name: /^Bin/ }).click()
+  await page.goto(`${app.url}/bench/wet-rope`)
+  await page.getByText('Show it').click()
+  await expect(page.locator('.vf-stavenote').first()).toBeVisible()
+  expect(await page.evaluate(() => (window as unknown as { hurt?: number }).hurt)).toBeUndefined()
+  expect(hurt).toEqual([])
+})
