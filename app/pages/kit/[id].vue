@@ -100,7 +100,7 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
       </label>
       <UButton size="sm" color="neutral" variant="outline" title="Every piece across the middle line" @click="save(mirrorKit(kit))">Mirror the plan</UButton>
       <KitSounds :kit="kit" @changed="save" @told="says => say(says)" @refused="reason => say(reason, 'error')" />
-      <div class="ml-auto flex items-center gap-2">
+      <div class="ml-auto flex flex-wrap items-center justify-end gap-2">
         <SaveNote :state="kits.saveState" />
         <UDropdownMenu :items="addItems"><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus">Add a piece</UButton></UDropdownMenu>
         <UDropdownMenu :items="newItems"><UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">New kit</UButton></UDropdownMenu>
