@@ -38,7 +38,7 @@ export function usePlayIn(span: () => Span, play: () => void) {
   }, { capture: true })
   useEventListener(window, 'keyup', (event) => {
     const limb = limbOf(event)
-    if (limb) store.released(limb)
+    if (limb) store.released(limb, event.timeStamp)
   }, { capture: true })
 
   const { pause, resume } = useRafFn(() => store.look(), { immediate: false })

@@ -62,7 +62,7 @@ export const useMeasuring = defineStore('measuring', () => {
   }
 
   /** Whoever takes strokes in beside the measures: what is struck, and when in seconds of what is heard, where something sounds. */
-  let taker: ((told: Told, at: number | undefined) => void) | undefined
+  let taker: ((told: Told, at: number | undefined, stamp: number) => void) | undefined
   function takeIn(by: typeof taker) {
     taker = by
   }
@@ -70,7 +70,7 @@ export const useMeasuring = defineStore('measuring', () => {
   /** A stroke, at a moment of the page’s clock in ms. */
   function strike(stamp: number, told: Told) {
     const heard = player.heardAt(stamp)
-    taker?.(told, heard === undefined ? undefined : heard - (latencies.value[input.value]?.ms ?? 0) / 1000)
+    taker?.(told, heard === undefined ? undefined : heard - (latencies.value[input.value]?.ms ?? 0) / 1000, stamp)
     if (heard === undefined) return
     if (tapping) {
       tapping.push(heard)

@@ -77,7 +77,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
 
   /** The stroke that was taken in last by each limb, for as long as its key is held. */
   const held = new Map<Limb, { stroke: PlayedStroke, since: number }>()
-  function struck(told: Told, at: number | undefined) {
+  function struck(told: Told, at: number | undefined, stamp = 0) {
     const stroke = meant(told)
     if (!stroke) return
     sound(stroke)
@@ -88,13 +88,13 @@ export const usePlayingIn = defineStore('playing-in', () => {
     laps.set(place.lap, lap)
     const one: PlayedStroke = { ...stroke, at: place.at }
     lap.strokes.push(one)
-    if (told.limb) held.set(told.limb, { stroke: one, since: performance.now() })
+    if (told.limb) held.set(told.limb, { stroke: one, since: stamp })
   }
-  /** A key let go: how long it was held is how long a note of a line lasts. */
-  function released(limb: Limb) {
+  /** A key let go, at a moment of the page’s clock: how long it was held is how long a note of a line lasts. */
+  function released(limb: Limb, stamp: number) {
     const one = held.get(limb)
     held.delete(limb)
-    if (one && bench.groove) one.stroke.held = (performance.now() - one.since) / 1000 / tickSeconds(bench.groove.tempo)
+    if (one && bench.groove) one.stroke.held = (stamp - one.since) / 1000 / tickSeconds(bench.groove.tempo)
   }
 
   // ---- times round ----
@@ -139,7 +139,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
     if (!on.value) return
     if (measuring.input === 'simulated' && player.position()) simulated(seen)
     on.value = false
-    for (const limb of [...held.keys()]) released(limb)
+    for (const limb of [...held.keys()]) released(limb, performance.now())
     over(Infinity)
   }
   /** The last time round is taken back. */
@@ -147,7 +147,9 @@ export const usePlayingIn = defineStore('playing-in', () => {
 
   // ---- what is made of it ----
 
-  async function make() {
+  let making: Promise<void> = Promise.resolve()
+  const make = () => (making = remade())
+  async function remade() {
     const mine = ++turn
     const groove = bench.groove
     if (!groove || taken.value) return
@@ -175,8 +177,9 @@ export const usePlayingIn = defineStore('playing-in', () => {
     kept.value = takes.value.length ? { ...others, [id]: { span, takes: takes.value, ids, kept: taken.value, options: options.value } } : others
   }, { deep: true })
 
-  /** What was made becomes the groove’s; answers why not, where it can’t. */
-  function keep(): string | undefined {
+  /** What was made becomes the groove’s, once it is made; answers why not, where it can’t. */
+  async function keep(): Promise<string | undefined> {
+    await making
     const edit = made.value?.edit
     if (!edit) return 'Nothing was played in yet.'
     const done = bench.edit(edit)

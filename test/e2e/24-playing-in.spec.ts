@@ -15,7 +15,9 @@ async function playsWithTheClick(page: Page) {
       if (this.buffer && Math.abs(this.buffer.duration - 0.06) < 0.002) {
         const first = this.buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5
         const context = this.context as AudioContext
-        const due = performance.now() + (when + (context.outputLatency || 0) - context.currentTime) * 1000 + player.late
+        // By the browser’s own pair of both clocks: the audio clock alone goes by blocks.
+        const { contextTime, performanceTime } = context.getOutputTimestamp() as { contextTime: number, performanceTime: number }
+        const due = performanceTime + (when - contextTime) * 1000 + player.late
         const press = (type: string, key: string, at: number) => setTimeout(() => window.dispatchEvent(Object.defineProperty(new KeyboardEvent(type, { key, cancelable: true }), 'timeStamp', { value: at })), Math.max(0, at - performance.now()))
         const keys = first ? player.first : player.other
         if (keys.length && --player.left < 0) return start.call(this, when, ...rest)
@@ -56,7 +58,7 @@ test('what is struck over the click becomes parts: loop on loop, one limb at a t
   await expect(played(page)).toHaveText(/^[34] times round so far\.$/, { timeout: 30_000 })
   await page.keyboard.press('Space')
   await expect(played(page)).toContainText('not kept yet')
-  await expect(page.locator('[data-play-in]')).toContainText(/All of it came (2[5-9]|3[0-9]|4[0-5]) ms late; that is taken out\./)
+  await expect(page.locator('[data-play-in]')).toContainText(/All of it came (2[2-9]|3[0-8]) ms late; that is taken out\./)
   await expect(page.locator('[data-played-dots] circle').first()).toBeAttached()
   // Two more limbs, each by itself, in place of what it had.
   for (const limb of ['right hand', 'right foot', 'left foot']) await page.getByRole('button', { name: `Take in the ${limb}` }).click()
@@ -75,7 +77,7 @@ test('what is struck over the click becomes parts: loop on loop, one limb at a t
   await expect(bench.sticks()).toHaveCount(5)
   await page.getByRole('button', { name: 'Keep it' }).click()
   await bench.saved()
-  expect(await rows(bench)).toEqual({ 'RH Hi-hat': [0, 4, 8, 12], 'RF Bass drum': [0] })
+  await expect.poll(() => rows(bench)).toEqual({ 'RH Hi-hat': [0, 4, 8, 12], 'RF Bass drum': [0] })
   await expect(played(page)).toContainText('in the groove')
   // Half the strength: what is in the groove is made anew of what was played.
   await page.getByLabel('How far strokes are pulled to the grid, in per cent').fill('0')
@@ -98,8 +100,7 @@ test('a rhythm of one key becomes a part or the line above, with notes as long a
   await expect(played(page)).toHaveText('1 time round so far.', { timeout: 30_000 })
   await record(page)
   await page.getByRole('button', { name: 'Keep it' }).click()
-  await bench.saved()
-  expect(((await bench.stored()).document as Groove).guides.map(guide => guide.notes)).toEqual([[5040, 10080, 15120].map(at => ({ at, length: 3780, level: 4 }))])
+  await expect.poll(async () => ((await bench.stored()).document as Groove).guides.map(guide => guide.notes)).toEqual([[5040, 10080, 15120].map(at => ({ at, length: 3780, level: 4 }))])
   await page.getByRole('combobox', { name: 'Where what is played goes' }).click()
   await page.getByRole('option', { name: 'to a new part, left foot' }).click()
   await strikes(page, { first: [], other: ['m'], left: 6 })
@@ -108,7 +109,7 @@ test('a rhythm of one key becomes a part or the line above, with notes as long a
   await record(page)
   await page.getByRole('button', { name: 'Keep it' }).click()
   await bench.saved()
-  expect(await rows(bench)).toEqual({ 'LF Hat foot': [4, 8, 12] })
+  await expect.poll(() => rows(bench)).toEqual({ 'LF Hat foot': [4, 8, 12] })
 })
 
 test('pads are played in by their pieces and levels, told by striking or by the kit’s notes, and get limbs', async ({ bench }) => {
@@ -123,7 +124,8 @@ test('pads are played in by their pieces and levels, told by striking or by the 
       if (this.buffer && Math.abs(this.buffer.duration - 0.06) < 0.002) {
         const first = this.buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5
         const context = this.context as AudioContext
-        const due = performance.now() + (when + (context.outputLatency || 0) - context.currentTime) * 1000
+        const { contextTime, performanceTime } = context.getOutputTimestamp() as { contextTime: number, performanceTime: number }
+        const due = performanceTime + (when - contextTime) * 1000
         setTimeout(() => (first ? [[36, 98], [42, 72]] : [[60, 122], [42, 48]]).forEach(([note, velocity]) => pads(note!, velocity!, due)), Math.max(0, due - performance.now()))
       }
       return start.call(this, when, ...rest)
@@ -140,7 +142,7 @@ test('pads are played in by their pieces and levels, told by striking or by the 
   await expect(played(page)).toHaveText(/^[23] times round so far\.$/, { timeout: 30_000 })
   await record(page)
   await page.getByRole('button', { name: 'Keep it' }).click()
-  await bench.saved()
+  await expect.poll(async () => ((await bench.stored()).document as Groove).parts.length).toBe(3)
   const { parts } = (await bench.stored()).document as Groove
   expect(parts.map(part => [part.limb, part.strokes.map(stroke => [stroke.at / 5040, stroke.piece, stroke.level])])).toEqual([
     ['RH', [[0, 'hi-hat', 3], [1, 'hi-hat', 2], [2, 'hi-hat', 2], [3, 'hi-hat', 2]]],
@@ -163,7 +165,7 @@ test('eighths that are swung are eighths, and their swing is offered as the groo
   await expect(found).toContainText(/You swing eighths 6[0-4]/)
   await found.getByText('Make it the groove’s feel').click()
   await page.getByRole('button', { name: 'Keep it' }).click()
-  await bench.saved()
+  await expect.poll(async () => ((await bench.stored()).document as Groove).parts.length).toBe(1)
   const { feel, bars, parts } = (await bench.stored()).document as Groove
   expect(feel.swing?.level).toBe('1/8')
   expect(Math.abs(feel.swing!.share - 0.62)).toBeLessThan(0.025)
@@ -181,7 +183,7 @@ test('the simulated drummer plays in what the style has', async ({ bench }) => {
   await page.keyboard.press('Space')
   await expect(played(page)).toContainText('not kept yet')
   await page.getByRole('button', { name: 'Keep it' }).click()
-  await bench.saved()
+  await expect.poll(async () => Object.keys(await rows(bench)).length).toBeGreaterThan(2)
   const kept = await rows(bench)
   expect(kept['RH Hi-hat']).toEqual([0, 2, 4, 6, 8, 10, 12, 14])
   expect(kept['LH Backbeat']).toEqual([4, 12])
@@ -202,7 +204,7 @@ test('by keys alone: recorded, stopped, one taken back, kept, left; and by touch
   await expect(played(page)).toContainText('not kept yet')
   await page.keyboard.press('Enter')
   await bench.saved()
-  expect(await rows(bench)).toEqual({ 'RH Hi-hat': [0], 'LH Backbeat': [4, 8, 12] })
+  await expect.poll(() => rows(bench)).toEqual({ 'RH Hi-hat': [0], 'LH Backbeat': [4, 8, 12] })
   // Undone as one edit, as anything else is.
   await page.keyboard.press('Control+z')
   await expect(bench.sticks()).toHaveCount(0)

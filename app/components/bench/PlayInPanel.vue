@@ -63,8 +63,8 @@ const says = computed(() => {
 const feel = computed(() => (store.made && bench.groove && !store.taken && feelDiffers(store.made.playing, bench.groove) ? sayPlaying(store.made.playing, bench.groove, bench.kit) : ''))
 const late = computed(() => (store.made && !store.taken ? sayLate(store.made.playing) : ''))
 
-function keep() {
-  const why = store.keep()
+async function keep() {
+  const why = await store.keep()
   if (why) emit('refused', why)
 }
 function change(set: Parameters<typeof store.change>[0]) {
@@ -96,7 +96,7 @@ const strikeKey = (limb: Limb) => shownKey(KEYS.strike.keys[limb][0])
     </div>
     <template v-if="!rests">
       <div v-if="measuring.input === 'keys'" class="grid grid-cols-4 gap-2" role="group" aria-label="Strike here, or with the keys">
-        <button v-for="limb in limbsInOrder(lead)" :key="limb" type="button" class="cursor-pointer touch-none border-b-4 bg-default py-2 text-center text-sm select-none active:bg-accented disabled:opacity-50" :style="{ borderColor: toneOf(limb, lead) }" :data-strike="limb" :disabled="!taps && !store.options.limbs.includes(limb)" @pointerdown="event => hands.strike(limb, event.timeStamp)" @pointerup="store.released(limb)" @pointercancel="store.released(limb)">
+        <button v-for="limb in limbsInOrder(lead)" :key="limb" type="button" class="cursor-pointer touch-none border-b-4 bg-default py-2 text-center text-sm select-none active:bg-accented disabled:opacity-50" :style="{ borderColor: toneOf(limb, lead) }" :data-strike="limb" :disabled="!taps && !store.options.limbs.includes(limb)" @pointerdown="event => hands.strike(limb, event.timeStamp)" @pointerup="event => store.released(limb, event.timeStamp)" @pointercancel="event => store.released(limb, event.timeStamp)">
           {{ sentence(LIMB_NAMES[limb]) }} <kbd class="ml-1 font-semibold">{{ strikeKey(limb) }}</kbd>
         </button>
       </div>
