@@ -2,7 +2,6 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
-// @ts-expect-error a script of plain Node, with no types
 import { dataFolder, ownDatabase } from '../scripts/lib/data.mjs'
 
 const folder = mkdtempSync(join(tmpdir(), 'bazzet-data-'))
@@ -18,7 +17,7 @@ describe('where data lives', () => {
     mkdirSync(old, { recursive: true })
     writeFileSync(join(old, 'bazzet.db'), 'pages')
     writeFileSync(join(old, 'bazzet.db-wal'), 'more')
-    const first = ownDatabase('bazzet.db', now, old) as { path: string, says: string }
+    const first = ownDatabase('bazzet.db', now, old)
     expect(first.path).toBe(join(now, 'bazzet.db'))
     expect(first.says).toContain('the old file is still there, as bazzet.db.taken-over')
     expect([readFileSync(first.path, 'utf8'), readFileSync(`${first.path}-wal`, 'utf8'), readFileSync(join(old, 'bazzet.db.taken-over'), 'utf8')]).toEqual(['pages', 'more', 'pages'])

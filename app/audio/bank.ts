@@ -1,5 +1,5 @@
 import type { Kit } from '#core/kit'
-import { type Bank, RECORDING_NAMES, type RecordingName, SAMPLE_RATE, type SoundKey } from '#core/sound'
+import { type Bank, RECORDING_NAMES, type RecordingName, SAMPLE_RATE } from '#core/sound'
 
 // The files of a package that ships them, copied into the build by name; a few of many.
 const FILES = import.meta.glob<string>([
@@ -57,6 +57,3 @@ export async function bankFor(kits: Iterable<Kit>): Promise<Bank> {
   const [files, sounds] = await Promise.all([fetchRecordings(), Promise.all(names.map(async name => [name, await fetchOwn(name)] as const))])
   return { recordings: files, own: new Map(sounds.flatMap(([name, samples]) => (samples ? [[name, samples] as const] : []))) }
 }
-
-/** Whether a sound is made from the bank. */
-export const fromBank = (key: SoundKey): boolean => key.set === 'recorded' || key.own !== undefined

@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { KIT_LIMITS, type Kit, type OwnSound, withStroke } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
-import { levelsByEar, resampled, withNotedSounds } from '#core/sound'
+import { SAMPLE_RATE, levelsByEar, resampled, withNotedSounds } from '#core/sound'
 import { api } from '../documents/api'
 
 /** A WAV file that is larger is not even read into the page, in bytes. */
@@ -59,7 +59,7 @@ export function useOwnSounds() {
       const notes = new Set(kit.pieces.flatMap(piece => piece.strokes.map(stroke => stroke.note)))
       const kept = []
       for (const { samples, rate, ...one } of font.value.sounds.filter(sound => notes.has(sound.note))) {
-        kept.push({ ...one, asset: await api.asset(writeWav(resampled(samples, rate / 44100))) })
+        kept.push({ ...one, asset: await api.asset(writeWav(resampled(samples, rate / SAMPLE_RATE))) })
       }
       const { kit: given, strokes } = withNotedSounds(kit, kept)
       if (!strokes) return refuse(`None of the notes of “${font.value.name}” is that of a stroke of this kit: its drums are on ${[...new Set(font.value.sounds.map(sound => sound.note))].slice(0, 12).join(', ')}. Give strokes those notes first.`)

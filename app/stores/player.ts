@@ -79,9 +79,6 @@ export const usePlayer = defineStore('player', () => {
     await Promise.all([rendering().then(one => one.warm(performance)), import('../audio/engine'), import('tone')])
   }
 
-  /** Makes ready what a performance sounds like, before it is played: strokes that are struck along with it sound at once then. */
-  const prepare = async (performance: Performance) => void await ready(performance)
-
   /** Sounds a stroke that is being played, at once; what is not ready yet is made ready, and is late this once. */
   function strike(piece: Piece | undefined, stroke: StrokeKind, level: Level): void {
     if (piece && !engine.value?.strike(piece, stroke, level)) void audition(piece, stroke, level)
@@ -106,5 +103,5 @@ export const usePlayer = defineStore('player', () => {
   /** The click as the player set it, from the next click on. */
   watch(() => ({ sound: settings.clickSound, level: settings.clickLevel / 10 }), click => void engine.value?.clickWith(click))
 
-  return { playing, preparing, start, stop, update, position, heardAt, audition, strike, prepare, warm, speak, engine }
+  return { playing, preparing, start, stop, update, position, heardAt, audition, strike, warm, speak, engine }
 })

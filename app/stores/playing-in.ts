@@ -77,18 +77,23 @@ export const usePlayingIn = defineStore('playing-in', () => {
 
   /** The stroke that was taken in last by each limb, for as long as its key is held. */
   const held = new Map<Limb, { stroke: PlayedStroke, since: number }>()
-  function struck(told: Told, at: number | undefined, stamp = 0) {
+  function struck(told: Told, at: number | undefined, stamp: number) {
     const stroke = meant(told)
     if (!stroke) return
     sound(stroke)
+    const one = layIn(stroke, at)
+    if (one && told.limb) held.set(told.limb, { stroke: one, since: stamp })
+  }
+  /** A stroke laid into the time round that it came in, while strokes are taken in. */
+  function layIn(stroke: Omit<PlayedStroke, 'at'>, at: number | undefined): PlayedStroke | undefined {
     const place = on.value && at !== undefined && bench.groove ? placeIn(span, bench.groove.tempo, at) : undefined
-    if (!place) return
+    if (!place) return undefined
     const { how, into } = options.value
     const lap = laps.get(place.lap) ?? { how, into, strokes: [] }
     laps.set(place.lap, lap)
     const one: PlayedStroke = { ...stroke, at: place.at }
     lap.strokes.push(one)
-    if (told.limb) held.set(told.limb, { stroke: one, since: stamp })
+    return one
   }
   /** A key let go, at a moment of the page’s clock: how long it was held is how long a note of a line lasts. */
   function released(limb: Limb, stamp: number) {
@@ -107,7 +112,11 @@ export const usePlayingIn = defineStore('playing-in', () => {
     const line = new CueLine(looped({ groove: model, kit: bench.kit, span, parts: Object.fromEntries(model.parts.map(part => [part.id, 'player'])) }))
     const length = (span.to - span.from) * tickSeconds(groove.tempo)
     const asked = askedOf(line, lap * length, (lap + 1) * length)
-    for (const { at, limb, level } of simulate(asked, { ...USUAL_SIMULATED, seed: lap + 1 })) if (limb) struck({ limb, ...(level ? { level } : {}) }, at)
+    // Laid in and not sounded: the time round is over by now.
+    for (const { at, limb, level } of simulate(asked, { ...USUAL_SIMULATED, seed: lap + 1 })) {
+      const stroke = meant({ ...(limb ? { limb } : {}), ...(level ? { level } : {}) })
+      if (stroke) layIn(stroke, at)
+    }
   }
   /** Times round before this one are over: they are made something of, and heard the next time. */
   function over(lap: number) {

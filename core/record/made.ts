@@ -4,7 +4,7 @@ import {
 } from '#core/groove'
 import { type Kit, type Limb, freeName, pieceOf, strokesFor } from '#core/kit'
 import { type LimbStroke, type Struck, groupOf, limbsFor, partsFrom, sayLeftOut } from '#core/limbs'
-import { type Counting, beatsOf, slotsOf, swingOf, tickSeconds } from '#core/time'
+import { type Counting, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#core/time'
 import { editBetween } from '#core/vary'
 import { recut } from './recut'
 import { type Playing, readPlaying } from './playing'
@@ -56,7 +56,7 @@ export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWis
   const playing = readPlaying(onsets, base.bars, { tempo: base.tempo, now: base.feel.swing, grid: wish.grid, span })
   const perMs = 1 / (1000 * tickSeconds(base.tempo))
   const length = span.to - span.from
-  const places = playing.places.map((place, i) => (strength >= 1 ? place : span.from + ((Math.round(place + (1 - strength) * playing.left[i]! * perMs) - span.from) % length + length) % length))
+  const places = playing.places.map((place, i) => (strength >= 1 ? place : span.from + mod(Math.round(place + (1 - strength) * playing.left[i]! * perMs) - span.from, length)))
 
   const told: string[] = []
   let now = base
