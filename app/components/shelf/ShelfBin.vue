@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { sayCount } from '#core/groove'
 import { api } from '~/documents/api'
 
-/** What was thrown away, of every kind: taken out again, or let go for good, which asks once since nothing brings it back. */
+/** What was thrown away, of every kind: taken out again, or let go for good, which asks once since it can’t be undone. */
 type Binned = Awaited<ReturnType<typeof api.binned>>
 const props = defineProps<{ binned: Binned }>()
 const emit = defineEmits<{ changed: [] }>()
@@ -35,7 +35,7 @@ async function empty(only?: { kind: string, id: string }) {
     <div class="flex flex-wrap items-center gap-3">
       <h2 id="bin-title" class="text-lg">In the bin</h2>
       <UButton v-if="asking !== ALL" size="xs" color="neutral" variant="outline" @click="asking = ALL">Empty the bin</UButton>
-      <template v-else><span class="text-sm">Nothing brings it back.</span><UButton size="xs" color="error" @click="empty()">Delete all {{ lines.length }} for good</UButton><UButton size="xs" color="neutral" variant="ghost" @click="asking = ''">Leave it</UButton></template>
+      <template v-else><span class="text-sm">This can’t be undone.</span><UButton size="xs" color="error" @click="empty()">Delete all {{ lines.length }} for good</UButton><UButton size="xs" color="neutral" variant="ghost" @click="asking = ''">Leave it</UButton></template>
     </div>
     <ul class="max-h-60 overflow-y-auto">
       <li v-for="{ folder, id, what, title } in lines" :key="`${folder} ${id}`" class="flex flex-wrap items-center gap-2 py-0.5">
