@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { existsSync, readFileSync, readdirSync } from 'node:fs'
 import { dirname, join, normalize } from 'node:path'
 import { ESLint } from 'eslint'

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { strToU8, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { randomFrom } from '#core/chance'

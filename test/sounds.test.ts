@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { describe, expect, it } from 'vitest'
 import { KITS, LEVELS, type Level, type SoundName, soundOf } from '#core/kit'
 import { type Bank, SAMPLE_RATE, TAKES, isRecorded, renderSound } from '#core/sound'

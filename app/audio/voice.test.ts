@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { countBeat } from '#core/time'

@@ -33,7 +33,7 @@ describe('unisons', () => {
     ].filter(said => !said.startsWith('Right hand:')))
   })
 
-  it('agree with a look at every pair of strokes', () => {
+  it('agree with a look at every pair of strokes', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooves, (of) => {
       const all = events(of)
       const expected = new Set(all.filter(a => all.some(b => b.at === a.at && b.limb !== a.limb)).map(a => a.at))

@@ -108,7 +108,7 @@ describe('remedies', () => {
     const groove = at(96, part('snare', 'LH', 'snare', '.... .... .... 51..', { locked: true }))
     expect(remedies(groove)).toEqual([])
   })
-  it('are edits that can always be made, over any groove', () => {
+  it('are edits that can always be made, over any groove', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooves, fc.constantFrom('crossed', 'open'), (groove, hands) => {
       const kit: Kit = { ...DEFAULT_KIT, hands }
       for (const { edit, label } of remedies(groove, kit)) expect(apply(groove, edit), label).toMatchObject({ ok: true })
@@ -175,7 +175,7 @@ describe('two grooves over one another', () => {
   it('of another length are refused', () => {
     expect(compare(first, { ...first, bars: makeBars(meter(3, 4), 1, 4), parts: [] }, DEFAULT_KIT)).toMatchObject({ ok: false, reason: expect.stringContaining('same length') })
   })
-  it('do not differ from themselves, and the other way round differ the same', () => {
+  it('do not differ from themselves, and the other way round differ the same', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooves, (groove) => {
       const self = compare(groove, groove, DEFAULT_KIT)
       expect(self.ok && self.value.differences).toEqual([])

@@ -21,7 +21,7 @@ const groove = makeGroove({
 })
 
 describe('JSON', () => {
-  it('out and in is the identity', () => {
+  it('out and in is the identity', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooves, (one) => {
       expect(readGrooveJson(writeGrooveJson(one))).toEqual({ ok: true, value: one })
     }))
@@ -136,7 +136,7 @@ describe('MIDI', () => {
     expect(notes(swung).filter(([, type]) => type === 'noteOn')[1]![0]).toBe(3360)
   })
 
-  it('ends every note it starts', () => {
+  it('ends every note it starts', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooves, (one) => {
       const open = new Map<number, number>()
       for (const [, type, note] of notes(one) as [number, string, number, number][]) {

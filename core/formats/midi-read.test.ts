@@ -70,7 +70,7 @@ describe('files by other hands', () => {
     expect(loose.doubts[0]).toMatch(/^5 strokes lay beside the grid/)
   })
 
-  it('reads the same events as another reader does, whatever is in the file', () => {
+  it('reads the same events as another reader does, whatever is in the file', { tags: ['law'] }, () => {
     const event = fc.oneof(
       fc.record({ type: fc.constantFrom('noteOn' as const, 'noteOff' as const), channel: fc.nat(15), noteNumber: fc.nat(127), velocity: fc.nat(127) }),
       fc.record({ type: fc.constant('controller' as const), channel: fc.nat(15), controllerType: fc.nat(127), value: fc.nat(127) }),
@@ -105,7 +105,7 @@ describe('files by other hands', () => {
     expect(readMidi(bytes, DEFAULT_KIT)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) })
   })
 
-  it('no damage makes it fall over: cut off at every byte, and bytes changed at random', () => {
+  it('no damage makes it fall over: cut off at every byte, and bytes changed at random', { tags: ['law'] }, () => {
     const whole = writeGrooveMidi(makeGroove({ id: 'g', title: 'G', bars: makeBars(meter(4, 4), 1, 4), parts: [makePart({ id: 'p', name: 'P', limb: 'RH', strokes: [0, 5040].map(at => ({ at, piece: 'snare', stroke: 'hit', level: 3 })) })] }), DEFAULT_KIT, { tracks: 'parts' })
     const answers = (bytes: Uint8Array) => {
       const answer = readMidi(bytes, DEFAULT_KIT)
@@ -135,7 +135,7 @@ describe('what is written is read back', () => {
   })
   const told = (groove: Groove) => groove.parts.map(({ name, limb, role, strokes }) => ({ name, limb, role, strokes: strokes.toSorted((a, b) => a.at - b.at) }))
 
-  it.each([['plain grooves', grooves], ['drummers’ grooves', drummed]])('part by part, limbs, roles, places and levels: %s', (_, some) => {
+  it.each([['plain grooves', grooves], ['drummers’ grooves', drummed]])('part by part, limbs, roles, places and levels: %s', { tags: ['law'] }, (_, some) => {
     fc.assert(fc.property(some, (any) => {
       const one = held(any)
       // One stroke of a piece at an instant: two hands on one drum at once are one note.

@@ -72,7 +72,7 @@ describe('files by other hands', () => {
     expect(answer).toMatchObject({ ok: false, reason: expect.stringMatching(reason) })
   })
 
-  it('no damage makes it fall over: cut off at every letter, and letters changed at random', () => {
+  it('no damage makes it fall over: cut off at every letter, and letters changed at random', { tags: ['law'] }, () => {
     const whole = file(`${note('G', 5, 2, '<notehead>x</notehead>')}${rest(6)}`)
     const answers = (text: string) => {
       const answer = readMusicXml(strToU8(text), DEFAULT_KIT)
@@ -105,7 +105,7 @@ describe('what is written is read back', () => {
     expect([length('1'), length('2')]).toEqual([20160, 20160])
   })
 
-  it.each([['plain', grooves], ['drummers’', drummed]])('places, pieces, strokes, ornaments, openings, levels and limbs: %s grooves', (_, some) => {
+  it.each([['plain', grooves], ['drummers’', drummed]])('places, pieces, strokes, ornaments, openings, levels and limbs: %s grooves', { tags: ['law'] }, (_, some) => {
     fc.assert(fc.property(some, (any) => {
       const one: Groove = { ...any, pickUp: null, guides: [], parts: any.parts.filter(part => !part.muted && !part.every).map(part => ({ ...part, pickUp: null })) }
       const strokes = timeline(one, DEFAULT_KIT)

@@ -74,7 +74,7 @@ describe('read, as others write it', () => {
   ])('%s is answered with a sentence', (_, text, reason) => {
     expect(readTab(text, DEFAULT_KIT)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) })
   })
-  it('no text makes it fall over', () => {
+  it('no text makes it fall over', { tags: ['law'] }, () => {
     const letters = fc.string({ unit: fc.constantFrom('|', '-', 'o', 'x', '1', '&', ':', ' ', '\n', 'S', 'D', 'H', 'g', '=', ','), maxLength: 200 })
     fc.assert(fc.property(letters, (text) => {
       const answer = readTab(text, DEFAULT_KIT)
@@ -85,7 +85,7 @@ describe('read, as others write it', () => {
 
 describe('what is written is read back', () => {
   const levelKept = (stroke: string, ornament: string | undefined, level: Level): Level => (level >= 4 ? 5 : level === 1 && stroke === 'hit' && !ornament ? 1 : 3)
-  it.each([['plain', grooves], ['drummers’', drummed]])('places, pieces, strokes, ornaments and limbs, of levels ghost, plain and accent: %s grooves', (_, some) => {
+  it.each([['plain', grooves], ['drummers’', drummed]])('places, pieces, strokes, ornaments and limbs, of levels ghost, plain and accent: %s grooves', { tags: ['law'] }, (_, some) => {
     fc.assert(fc.property(some, (any) => {
       const one: Groove = { ...any, pickUp: null, guides: [], parts: any.parts.filter(part => !part.muted && !part.every).map(part => ({ ...part, pickUp: null })) }
       const strokes = timeline(one, DEFAULT_KIT).filter(stroke => stroke.piece?.strokes.some(known => known.kind === stroke.stroke && (known.by === 'hand') === stroke.limb.endsWith('H')))

@@ -73,7 +73,7 @@ describe('a beat put elsewhere in its bar', () => {
     // The stroke on the long beat is now on 1, the one on 1 three eighths later.
     expect(after.parts[0]!.strokes.map(stroke => stroke.at / 2520)).toEqual([0, 3])
   })
-  it('makes a valid groove of the same strokes, and goes back', () => {
+  it('makes a valid groove of the same strokes, and goes back', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, fc.nat(), fc.nat(), fc.nat(), (drawn, a, b, c) => {
       const groove = { ...drawn, parts: drawn.parts.map(part => ({ ...part, locked: false, pickUp: null, strokes: part.strokes.toSorted((x, y) => x.at - y.at) })) }
       const bar = a % groove.bars.length

@@ -22,7 +22,7 @@ describe('beats cut to show strokes', () => {
   it('tells what no cut shows', () => {
     expect(cutToShow(eighths, [1], []).lost).toEqual([1])
   })
-  it('whatever was on a slot and is kept still is', () => {
+  it('whatever was on a slot and is kept still is', { tags: ['law'] }, () => {
     fc.assert(fc.property(barLines, fc.array(fc.nat(40)), fc.array(fc.nat(60)), (bars, wantedAt, keptAt) => {
       const all = slotsOf(bars).map(slot => slot.at)
       const kept = keptAt.map(i => all[i % all.length]!)

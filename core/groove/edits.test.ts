@@ -46,7 +46,7 @@ const editsOf = (of: Groove): fc.Arbitrary<Edit> => {
 const grooveAndEdit = grooves.chain(of => fc.tuple(fc.constant(of), editsOf(of)))
 
 describe('edits', () => {
-  it('give back the groove when undone, and the same again when redone', () => {
+  it('give back the groove when undone, and the same again when redone', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooveAndEdit, ([of, edit]) => {
       const after = make(beginHistory<Groove, Edit>(of), edit, applyToGroove)
       if (!after.ok) throw new Error(after.reason)
@@ -57,7 +57,7 @@ describe('edits', () => {
     }), { numRuns: 300 })
   })
 
-  it('never yield an invalid groove', () => {
+  it('never yield an invalid groove', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooveAndEdit, ([of, edit]) => {
       expect(readGroove(done(of, edit))).toEqual({ ok: true, value: done(of, edit) })
     }), { numRuns: 300 })

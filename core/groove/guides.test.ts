@@ -26,7 +26,7 @@ describe('a line above the limbs', () => {
     expect(notes(groove, putNote(groove, 'line', note(17640, 5040)))).toEqual([[17640, 2520]])
   })
 
-  it('stays in order, without overlaps and within the bars, whatever is put in', () => {
+  it('stays in order, without overlaps and within the bars, whatever is put in', { tags: ['law'] }, () => {
     const put = fc.tuple(fc.integer({ min: 0, max: 15 }), fc.integer({ min: 1, max: 20 })).map(([slot, slots]) => note(slot * 1260, slots * 1260))
     fc.assert(fc.property(fc.array(put, { maxLength: 20 }), (all) => {
       const end = all.reduce((groove, one) => {

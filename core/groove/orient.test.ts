@@ -26,7 +26,7 @@ describe('mirroring', () => {
     expect(open.parts.map(one => one.limb)).toEqual(['LH', 'RH', 'RF'])
     expect(open.lead).toBe('right')
   })
-  it('twice is the groove again, and every stroke keeps its time', () => {
+  it('twice is the groove again, and every stroke keeps its time', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooves, fc.boolean(), (any, feet) => {
       const once = after(any, mirrored(any, { feet }))
       expect(after(once, mirrored(once, { feet }))).toEqual(any)

@@ -128,7 +128,7 @@ describe('laws of spans, over generated grooves', () => {
   /** Strokes in order, as every edit leaves them. */
   const inOrder = (groove: Groove): Groove => ({ ...groove, parts: groove.parts.map(part => ({ ...part, strokes: part.strokes.toSorted((a, b) => a.at - b.at) })) })
 
-  it('what is copied and pasted where it was changes nothing; what is cleared is gone and pasted back is there', () => {
+  it('what is copied and pasted where it was changes nothing; what is cleared is gone and pasted back is there', { tags: ['law'] }, () => {
     fc.assert(fc.property(marked, ({ groove: drawn, span }) => {
       const groove = inOrder(drawn)
       const clip = copied(groove, span)
@@ -138,7 +138,7 @@ describe('laws of spans, over generated grooves', () => {
     }), { numRuns: 150 })
   })
 
-  it('a displacement there and back changes nothing on one grid, and a groove of its own put back at once changes nothing', () => {
+  it('a displacement there and back changes nothing on one grid, and a groove of its own put back at once changes nothing', { tags: ['law'] }, () => {
     fc.assert(fc.property(marked, fc.integer({ min: -9, max: 9 }), ({ groove: drawn, span, slots }, by) => {
       const groove = inOrder(drawn)
       const even = new Set(slots.filter(slot => slot.at >= span.from && slot.at < span.to).map(slot => slot.length)).size === 1
@@ -151,7 +151,7 @@ describe('laws of spans, over generated grooves', () => {
     }), { numRuns: 150 })
   })
 
-  it('bars taken apart and put together again are the same', () => {
+  it('bars taken apart and put together again are the same', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, (drawn) => {
       const groove = inOrder({ ...drawn, parts: drawn.parts.map(part => ({ ...part, locked: false })) })
       const doubled = barDoubled(groove, 0)

@@ -8,7 +8,7 @@ const got = <T>(result: { ok: true, value: T } | { ok: false, reason: string }):
 }
 
 describe('changing a kit', () => {
-  it('adds any kind of piece to any kit: valid, on free notes, in a free place', () => {
+  it('adds any kind of piece to any kit: valid, on free notes, in a free place', { tags: ['law'] }, () => {
     fc.assert(fc.property(fc.constantFrom(...KITS), fc.array(fc.constantFrom(...PIECE_KINDS), { maxLength: 8 }), (kit, kinds) => {
       let now: Kit = kit
       for (const kind of kinds) {

@@ -25,7 +25,7 @@ describe('how fast a limb is asked to be', () => {
     ['a paradiddle’s right hand', [20, 10, 20, 30], ['pair 1: 10', 'pair 3: 30']],
   ])('%s', (_, gaps, expected) => expect(told(...gaps)).toEqual(expected))
 
-  it('is told the same wherever the loop is begun, and every gap that is no breath is told of', () => {
+  it('is told the same wherever the loop is begun, and every gap that is no breath is told of', { tags: ['law'] }, () => {
     fc.assert(fc.property(fc.array(fc.integer({ min: 3, max: 60 }), { minLength: 2, maxLength: 24 }), fc.nat(23), (gaps, by) => {
       const turned = (gaps: number[], by: number) => [...gaps.slice(by), ...gaps.slice(0, by)]
       const kinds = (list: number[]) => told(...list).map(line => line.replace(/ \d+:/, '')).sort()
@@ -53,7 +53,7 @@ describe('how hard a time is', () => {
     expect(hardnessOf(time, { easy: 0.16, hard: 1 / 8.5 })).toBeCloseTo(hardness, 6)
   })
 
-  it('is a verdict and a number that agree, on the limits too', () => {
+  it('is a verdict and a number that agree, on the limits too', { tags: ['law'] }, () => {
     const limits = fc.record({ easy: fc.double({ min: 0.05, max: 0.5, noNaN: true }), share: fc.double({ min: 0.1, max: 1, noNaN: true }) }).map(({ easy, share }) => ({ easy, hard: easy * share }))
     fc.assert(fc.property(limits, fc.double({ min: 0.01, max: 1, noNaN: true }), fc.constantFrom('any', 'easy', 'hard'), (limit, any, where) => {
       const time = where === 'any' ? any : limit[where as 'easy' | 'hard']

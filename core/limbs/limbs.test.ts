@@ -114,7 +114,7 @@ describe('doubt', () => {
     const rock = limbsFor(rows({ 'hi-hat': '3.3. 3.3.', 'snare': '.... 5...' }), { kit: DEFAULT_KIT, lead: 'right' })
     expect(rock.doubts).toEqual([])
   })
-  it('costs what the way through the other hand costs', () => {
+  it('costs what the way through the other hand costs', { tags: ['law'] }, () => {
     fc.assert(fc.property(fc.array(fc.constantFrom('snare', 'high tom', 'floor tom', 'hi-hat'), { minLength: 1, maxLength: 6 }), fc.integer({ min: 60, max: 200 }), (pieces, bpm) => {
       const all = pieces.map((piece, i): Struck => ({ at: i * S, seconds: i * 15 / bpm, piece, stroke: 'hit', level: 3, beat: i % 4 === 0 }))
       const free = limbsFor(all, { kit: DEFAULT_KIT, lead: 'right' })
@@ -144,7 +144,7 @@ function tryingAll(all: Struck[], kit: Kit): number {
 }
 
 describe('the way of least strain', () => {
-  it('is as cheap as the cheapest of all ways, tried one by one, on small cases', () => {
+  it('is as cheap as the cheapest of all ways, tried one by one, on small cases', { tags: ['law'] }, () => {
     const struck = fc.record({ slot: fc.integer({ min: 0, max: 7 }), piece: fc.constantFrom('snare', 'hi-hat', 'ride', 'crash', 'high tom', 'floor tom', 'bass drum'), level: fc.constantFrom<Level>(1, 2, 3, 4, 5) })
     fc.assert(fc.property(fc.uniqueArray(struck, { maxLength: 9, selector: one => `${one.slot}${one.piece}` }), fc.integer({ min: 50, max: 220 }), (list, bpm) => {
       const all = list.map(({ slot, piece, level }): Struck => ({ at: slot * S, seconds: slot * 15 / bpm, piece, stroke: 'hit', level, beat: slot % 4 === 0 })).sort((a, b) => a.at - b.at)

@@ -35,7 +35,7 @@ describe('matching, worked out by hand', () => {
   })
 
   // Against trying every pairing that keeps the order: small cases, all of them.
-  it('costs no more than any other pairing', () => {
+  it('costs no more than any other pairing', { tags: ['law'] }, () => {
     const cost = (asked: readonly Asked[], struck: readonly Struck[], reach: (i: number) => number): number => {
       const go = (i: number, j: number): number => {
         if (i === asked.length) return (struck.length - j) * 0.0064
@@ -171,7 +171,7 @@ describe('latency by tapping along', () => {
 })
 
 describe('whatever an input tells', () => {
-  it('no stroke answers two cues, and all are accounted for', () => {
+  it('no stroke answers two cues, and all are accounted for', { tags: ['law'] }, () => {
     const limb = fc.constantFrom<Limb>('RH', 'LH', 'RF', 'LF')
     const at = fc.integer({ min: 0, max: 2000 }).map(ms => ms / 1000)
     fc.assert(fc.property(fc.array(fc.tuple(at, limb), { maxLength: 40 }), fc.array(fc.tuple(at, limb), { maxLength: 40 }), fc.constantFrom<Tells>('limb', 'nothing', 'piece'), (cues, strikes, tells) => {

@@ -99,7 +99,7 @@ describe('a note', () => {
 })
 
 describe('notation of any groove', () => {
-  it('fills every bar exactly in both voices, and has a head for every stroke on the grid', () => {
+  it('fills every bar exactly in both voices, and has a head for every stroke on the grid', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooves, (any) => {
       const notation = notate(any, DEFAULT_KIT)
       notation.bars.forEach((bar, b) => {

@@ -29,7 +29,7 @@ describe('one section', () => {
     expect(cueId(list[3]!)).toBe('0/1/1/hats/12600/0')
   })
 
-  it('sounds like the timeline of its groove, pass by pass', () => {
+  it('sounds like the timeline of its groove, pass by pass', { tags: ['law'] }, () => {
     fc.assert(fc.property(fc.oneof(grooves, drummed), (groove) => {
       const length = passSeconds(groove)
       const wanted = [0, 1].flatMap(pass => timeline(groove, DEFAULT_KIT, pass).flatMap(event => (event.blows ?? [{ after: 0, level: event.level }]).map(blow => ({
@@ -43,7 +43,7 @@ describe('one section', () => {
     }))
   })
 
-  it('gives the same whatever stretches it is asked for in, in order, each with an identity of its own', () => {
+  it('gives the same whatever stretches it is asked for in, in order, each with an identity of its own', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, fc.array(fc.double({ min: 0.01, max: 0.7, noNaN: true }), { minLength: 3, maxLength: 12 }), fc.boolean(), (groove, gaps, ramp) => {
       const tempo = ramp ? { from: groove.tempo, to: { ...groove.tempo, bpm: groove.tempo.bpm * 1.5 }, over: 40320 } : groove.tempo
       const performance = { sections: [section({ ...groove, pickUp: { ticks: 1260, repeats: true } }, { times: 3, tempo, click: { program: 'off-beats' } })], countIn: 1 }
@@ -139,7 +139,7 @@ describe('sections in order', () => {
     expect(strokes(whole.between(4, 8))[0]).toMatchObject({ section: 1, lap: 0, bar: 2, tick: 0, at: 40320 })
   })
 
-  it('add up exactly: a section begins where all before it end', () => {
+  it('add up exactly: a section begins where all before it end', { tags: ['law'] }, () => {
     fc.assert(fc.property(fc.array(fc.tuple(grooves, fc.integer({ min: 1, max: 5 })), { minLength: 1, maxLength: 5 }), (list) => {
       const performance = played(list.map(([groove, n]) => section(groove, { times: n, click: { program: 'first of bar' } })))
       const whole = new CueLine(performance)

@@ -90,7 +90,7 @@ describe('the feet', () => {
 })
 
 describe('paths', () => {
-  it('led round the drums never ask a hand for what is hard, at any tempo that has a way', () => {
+  it('led round the drums never ask a hand for what is hard, at any tempo that has a way', { tags: ['law'] }, () => {
     fc.assert(fc.property(fc.integer({ min: 0, max: 1e6 }), fc.integer({ min: 60, max: 150 }), fc.constantFrom(...KITS.filter(kit => kit.id !== 'pad')), (seed, bpm, kit) => {
       const on = { ...ground(bpm), kit }
       const fill = made({ path: { seed, afresh: false }, ending: 'crash' }, on)
@@ -209,7 +209,7 @@ describe('a search for fills', () => {
 })
 
 describe('laws', () => {
-  it('a fill made of anything lies within itself, one stroke a limb at an instant, or is refused in words', () => {
+  it('a fill made of anything lies within itself, one stroke a limb at an instant, or is refused in words', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, fc.constantFrom(...RUDIMENTS.map(one => one.id)), fc.constantFrom(...ENDINGS), fc.constantFrom('kept', 'doubled', 'silent'), fc.nat(), fc.nat(), (drawn, id, ending, feet, a, b) => {
       const slots = slotsOf(drawn.bars)
       const beats = beatsOf(drawn.bars)

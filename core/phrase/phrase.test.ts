@@ -152,7 +152,7 @@ describe('rounds', () => {
 
 describe('laws', () => {
   const like = (cues: Cue[]) => heard(cues)
-  it('a phrase of one section sounds like its groove so many times', () => {
+  it('a phrase of one section sounds like its groove so many times', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, fc.integer({ min: 1, max: 3 }), (drawn, times) => {
       const form = phraseFrom(drawn, 1, newId)
       const set = done({ ...form, sections: form.sections.map(one => ({ ...one, times: 4 })) }, setSection(form, form.sections[0]!.id, { times }))
@@ -162,7 +162,7 @@ describe('laws', () => {
     }), { numRuns: 150 })
   })
 
-  it('cues come in order of time, bars in order of place, and the end is the sum of the sections', () => {
+  it('cues come in order of time, bars in order of place, and the end is the sum of the sections', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, drummed, fc.array(fc.tuple(fc.boolean(), fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 3 })), { minLength: 1, maxLength: 4 }), (a, b, list) => {
       const form = phrase(list.map(([first, bars, times]) => ({ play: { groove: first ? 'plain' : 'other' }, bars, times })), { plain: { ...a, id: 'a' }, other: { ...b, id: 'b' } })
       const line = new CueLine(phrasePerformance(form, DEFAULT_KIT))
@@ -176,7 +176,7 @@ describe('laws', () => {
     }), { numRuns: 100 })
   })
 
-  it('every edit is taken back by its inverse', () => {
+  it('every edit is taken back by its inverse', { tags: ['law'] }, () => {
     const form = phrase([{ times: 2 }, { play: { groove: 'other' }, bars: 2 }, { times: 3, turns: [{ when: 'last', put: { fill: fill() } }] }])
     const edits = fc.oneof(
       fc.integer({ min: 0, max: 2 }).chain(i => fc.integer({ min: 0, max: 3 }).map(to => moveSection(form, `s${i}`, to))),
@@ -190,7 +190,7 @@ describe('laws', () => {
     fc.assert(fc.property(edits, edit => void done(form, edit)), { numRuns: 100 })
   })
 
-  it('a groove unfolded to its own bars is itself, and to more it goes round', () => {
+  it('a groove unfolded to its own bars is itself, and to more it goes round', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, fc.integer({ min: 1, max: 5 }), (drawn, bars) => {
       const round = unfolded(drawn, bars, 0, 'with pick-up')
       expect(round.bars).toHaveLength(bars)

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { describe, expect, it } from 'vitest'
 import type { Groove } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'

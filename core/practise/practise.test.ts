@@ -179,7 +179,7 @@ describe('the log', () => {
     for (const wrong of [{ word: 'perfect' }, { at: 'yesterday' }, { day: 'Monday' }, { tempo: { bpm: 80 } }]) expect(logEntrySchema.safeParse({ ...good, ...wrong }).success).toBe(false)
   })
 
-  it('reads what it writes', () => {
+  it('reads what it writes', { tags: ['law'] }, () => {
     fc.assert(fc.property(fc.integer({ min: 20, max: 400 }), fc.constantFrom('solid', 'shaky', 'missed', null), (bpm, word) => {
       const one = entry('2026-03-01T18:00:00Z', bpm, word)
       expect(readEntry(JSON.parse(JSON.stringify(one)))).toEqual({ ok: true, value: one })

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { describe, expect, it } from 'vitest'
 import { type Groove, type GuideNote, apply, grooveTicks, makeBars, makeGroove, makePart, rowStrokes, readGroove } from '#core/groove'
 import { DEFAULT_KIT, type Limb } from '#core/kit'

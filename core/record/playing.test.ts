@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { describe, expect, it } from 'vitest'
 import { randomFrom } from '#core/chance'
 import { type BarTime, type Swing, beatsOf, meter, mod, swingOf, tickSeconds } from '#core/time'

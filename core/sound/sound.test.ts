@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, type Level, SOUNDS, type StrokeKind, soundOf } from '#core/kit'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'

@@ -49,7 +49,7 @@ const wishes = (slots: number): fc.Arbitrary<Wish[]> => fc.subarray<Wish>([
 ])
 
 describe('chains of groups', () => {
-  it('are counted and listed as trying everything would, on small cases', () => {
+  it('are counted and listed as trying everything would, on small cases', { tags: ['law'] }, () => {
     const questions = fc.tuple(fc.integer({ min: 3, max: 11 }), fc.subarray(['rl', 'rlf', 'rff', 'rlrr', 'rllf', 'rlrlf', 'rrll'], { minLength: 1, maxLength: 4 }), fc.boolean())
       .chain(([slots, texts, changing]) => wishes(slots).map((wished): Question => ({ slots, groups: texts.map(group), changing, wishes: wished })))
     fc.assert(fc.property(questions, (question) => {

@@ -42,7 +42,7 @@ describe('a sticking laid over a span', () => {
     const groove = lay(home, slotSpan(slotsOf(bars), 0, 7), 'rlrl')
     expect([row(groove, 'RF'), row(groove, 'LF')]).toEqual([row(home, 'RF'), row(home, 'LF')])
   })
-  it('changes nothing outside the span and makes a valid groove, whatever it lies over', () => {
+  it('changes nothing outside the span and makes a valid groove, whatever it lies over', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, fc.nat(), fc.nat(), fc.constantFrom('rlrrlrll', 'rlf', '>r-l', 'rllrlf'), (drawn, a, b, text) => {
       const groove = { ...drawn, parts: drawn.parts.map(one => ({ ...one, locked: false })) }
       const slots = slotsOf(groove.bars)

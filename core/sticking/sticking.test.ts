@@ -47,13 +47,13 @@ describe('reading a sticking', () => {
     expect(readSticking(typed)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) })
   })
 
-  it('written and read is the identity', () => {
+  it('written and read is the identity', { tags: ['law'] }, () => {
     fc.assert(fc.property(places, (given) => {
       expect(sticking(writeSticking(given, 4))).toEqual(given)
     }))
   })
 
-  it('hands changed twice, and a full turn, are the identity', () => {
+  it('hands changed twice, and a full turn, are the identity', { tags: ['law'] }, () => {
     fc.assert(fc.property(places, (given) => {
       expect(handsChanged(handsChanged(given))).toEqual(given)
       expect(rotated(given, given.length)).toEqual(given)
@@ -127,7 +127,7 @@ describe('laid on the grid', () => {
     expect(layOver(sticking('rlf'), { ...FOUR, changing: true }, 1).slice(0, 7).map(stroke => stroke.who).join('')).toBe('RLFLRFR')
   })
 
-  it('after as many bars as it says, the first place is on the bar line again, and not before', () => {
+  it('after as many bars as it says, the first place is on the bar line again, and not before', { tags: ['law'] }, () => {
     fc.assert(fc.property(places, fc.constantFrom(1, 2, 3, 4, 6), fc.boolean(), (given, slots, changing) => {
       const home = homeAfter(given, { meter: meter(4, 4), slots, changing })
       const turn = wholeTurn(given, changing).length

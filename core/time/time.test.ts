@@ -35,7 +35,7 @@ describe('meter', () => {
     expect(beatTicks(meter(count, unit))).toEqual(ticks)
   })
 
-  it('has felt beats that always sum to the bar', () => {
+  it('has felt beats that always sum to the bar', { tags: ['law'] }, () => {
     fc.assert(fc.property(meters, m => beatTicks(m).reduce((a, b) => a + b, 0) === meterTicks(m)
       && m.groups.reduce((a, b) => a + b, 0) === m.count))
   })
@@ -52,7 +52,7 @@ describe('meter', () => {
 })
 
 describe('grid', () => {
-  it('has slots that always sum to the bars, in order, each on a whole tick', () => {
+  it('has slots that always sum to the bars, in order, each on a whole tick', { tags: ['law'] }, () => {
     fc.assert(fc.property(barLines, (line) => {
       const slots = slotsOf(line)
       let at = 0
@@ -65,7 +65,7 @@ describe('grid', () => {
     }))
   })
 
-  it('turns a slot into its place and back', () => {
+  it('turns a slot into its place and back', { tags: ['law'] }, () => {
     fc.assert(fc.property(barLines, (line) => {
       const beats = beatsOf(line)
       for (const slot of slotsOf(line)) {
@@ -151,7 +151,7 @@ describe('swing', () => {
     expect(swungTick(seven, 10080 + 5040, eighths)).toBe(15120)
   })
 
-  it('keeps the order of the slots and the length of the bar', () => {
+  it('keeps the order of the slots and the length of the bar', { tags: ['law'] }, () => {
     const share = fc.double({ min: 0.5, max: 0.8, noNaN: true })
     fc.assert(fc.property(barLines, share, fc.constantFrom('1/8', '1/16'), (line, amount, level) => {
       const at = beatsOf(line)

@@ -40,7 +40,7 @@ describe('displacement', () => {
     expect(row(after(home, ['back'], 3), 'bass')).toBe(row(home, 'bass'))
   })
 
-  it('by a full cycle is the identity', () => {
+  it('by a full cycle is the identity', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooves, fc.integer({ min: -3, max: 3 }), (groove, turns) => {
       const last = beatsOf(groove.bars).at(-1)!
       const ids = groove.parts.map(part => part.id)
@@ -48,7 +48,7 @@ describe('displacement', () => {
     }))
   })
 
-  it('is taken back by as many slots the other way, and loses no stroke', () => {
+  it('is taken back by as many slots the other way, and loses no stroke', { tags: ['law'] }, () => {
     fc.assert(fc.property(grooves, fc.integer({ min: -40, max: 40 }), (groove, slots) => {
       const ids = groove.parts.map(part => part.id)
       const moved = after(groove, ids, slots)

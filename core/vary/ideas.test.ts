@@ -1,3 +1,4 @@
+/** @module-tag long */
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drummed } from '../../test/arbitrary'
@@ -36,7 +37,7 @@ function wander(groove: Groove, seed: number): Groove[] {
 }
 
 describe('the judge', () => {
-  it('breaks a promise exactly where the readout would say so', () => {
+  it('breaks a promise exactly where the readout would say so', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, fc.integer(), (groove, seed) => {
       for (const promise of PROMISES) {
         const judge = new Judge(groove, DEFAULT_KIT, [promise])
@@ -61,7 +62,7 @@ describe('the judge', () => {
     expect(new Set(sounds).size).toBe(new Set(struck.map(groove => JSON.stringify(groove.parts[0]!.strokes))).size)
   })
 
-  it('calls two grooves of one sound exactly where nothing differs', () => {
+  it('calls two grooves of one sound exactly where nothing differs', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, fc.integer(), (groove, seed) => {
       const judge = new Judge(groove, DEFAULT_KIT, [])
       const sound = (one: Groove) => (judge.judge(one) as { sound: number }).sound
@@ -74,7 +75,7 @@ describe('the judge', () => {
     }), { numRuns: 300 })
   }, 240_000)
 
-  it('measures difficulty on the readout’s own scale', () => {
+  it('measures difficulty on the readout’s own scale', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, (groove) => {
       const judged = new Judge(groove, DEFAULT_KIT, []).judge(groove) as { difficulty: number }
       const { findings } = readout(groove, DEFAULT_KIT)

@@ -309,7 +309,7 @@ describe('refusals', () => {
 
 describe('over a thousand generated grooves, every move', () => {
   const done = new Map<string, number>()
-  it('yields a valid edit that its inverse takes back, and keeps what it promises', () => {
+  it('yields a valid edit that its inverse takes back, and keeps what it promises', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, fc.integer(), (drawn, seed) => {
       // In order, so that what an inverse puts back can be held against it.
       const groove = { ...drawn, parts: drawn.parts.map(part => ({ ...part, strokes: part.strokes.toSorted((a, b) => a.at - b.at) })) }

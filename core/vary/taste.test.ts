@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { describe, expect, it } from 'vitest'
 import { compare, readout } from '#core/analyse'
 import { type Groove, backbeatTicks, makeBars, makeGroove } from '#core/groove'

@@ -66,7 +66,7 @@ const CLAIMS: [claim: RegExp, so: (match: RegExpMatchArray, before: Groove, afte
 
 describe('what a move says it did', () => {
   const held = new Map<RegExp, number>()
-  it('is so, number by number and place by place, over generated grooves', () => {
+  it('is so, number by number and place by place, over generated grooves', { tags: ['law'] }, () => {
     fc.assert(fc.property(drummed, fc.integer(), (groove, seed) => {
       const chance = chanceOf(seed)
       for (const move of MOVES) {

@@ -1,3 +1,4 @@
+/** @module-tag long */
 import { createHash } from 'node:crypto'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -198,7 +199,7 @@ describe('documents', () => {
 })
 
 describe('the log', () => {
-  it('sums and pages what the core sums in one go', async () => {
+  it('sums and pages what the core sums in one go', { tags: ['law'] }, async () => {
     const entry = (i: number, [subject, day, bpm, counts, word]: [string, number, number, '1/4' | '1/8' | '1/4.', LogEntry['word']]): LogEntry => {
       const date = `2026-03-${String(1 + day).padStart(2, '0')}`
       return {
