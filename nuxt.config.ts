@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import { version } from './package.json'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
 // The engraver’s package keeps its music face as a module that it names to nobody; a picture of the staff carries the face along.
@@ -19,6 +20,7 @@ export default defineNuxtConfig({
   alias: { '#core': core, '#music-face': musicFace },
   telemetry: false,
   devtools: { enabled: false },
+  runtimeConfig: { public: { version } },
   // Only the styles of the components that are used.
   ui: { fonts: false, experimental: { componentDetection: true } },
   // As pictures in the page: as styles, every sheet is searched for them before the first is shown.

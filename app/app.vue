@@ -4,7 +4,9 @@ import { useKits } from '~/stores/kits'
 
 // The player and their kits are wanted on every station; a station that cannot do without asks for them itself. Until they
 // have come, what ships stands in.
-onNuxtReady(() => void useKits().load())
+// Where the password is asked for there is nothing to fetch yet.
+const route = useRoute()
+onNuxtReady(() => void (route.path !== '/enter' && useKits().load()))
 // Pages that the browser makes answer from their first moment on; those of the server have pressed again what came too early.
 onNuxtReady(forgetEarly)
 </script>
@@ -14,5 +16,6 @@ onNuxtReady(forgetEarly)
     <NuxtLayout>
       <NuxtPage />
     </NuxtLayout>
+    <SessionNotice />
   </UApp>
 </template>

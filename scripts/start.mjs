@@ -1,5 +1,6 @@
 // Bazzet with the player's own data and nothing else.
-import { checkNode, chooseAddress, ensureBuilt, ensureInstalled, serve } from './lib/setup.mjs'
+import { checkNode, chooseAddress, ensureBuilt, ensureInstalled } from './lib/setup.mjs'
+import { serve } from './lib/serve.mjs'
 
 checkNode()
 const address = await chooseAddress({ demo: false })

@@ -78,3 +78,19 @@ describe('docs/phrase-format.md', () => {
     }
   })
 })
+
+describe('docs/third-party.md', () => {
+  it('names every package that is installed to run Bazzet, at its version: npm run notices', () => {
+    const text = readFileSync('docs/third-party.md', 'utf8').replaceAll('**', '')
+    const { packages } = JSON.parse(readFileSync('package-lock.json', 'utf8')) as { packages: Record<string, { version: string, dev?: boolean, devOptional?: boolean }> }
+    const missing = Object.entries(packages).filter(([path, one]) => path && !one.dev && !one.devOptional && !text.includes(`${path.replace(/.*node_modules\//, '')} ${one.version}`))
+    expect(missing.map(([path]) => path)).toEqual([])
+  })
+})
+
+describe('CHANGELOG.md', () => {
+  it('begins with the version that package.json has', () => {
+    const { version } = JSON.parse(readFileSync('package.json', 'utf8')) as { version: string }
+    expect(readFileSync('CHANGELOG.md', 'utf8').match(/^## (\S+)/m)![1]).toBe(version)
+  })
+})

@@ -1,6 +1,8 @@
 import type { FetchError } from 'ofetch'
+import { ref } from 'vue'
 import type { Documents, KindName, Summaries } from '#core/documents'
 import type { Due, FigureBest, LogEntry, LogFilter, LogSums } from '#core/practise'
+import { lacking } from './lacking'
 
 /** A document as the server keeps it: the revision, and the store that counts it. */
 export interface Stored<T> { revision: number, store: string, updatedAt: string, document: T }
@@ -19,6 +21,9 @@ export class ApiProblem extends Error {
   constructor(readonly status: number, message: string, readonly body: Record<string, unknown>) {
     super(message)
   }
+
+  /** True of what has nothing to do with what was sent: the password is asked for again, or the store fails. It is kept, and tried again. */
+  get passing() { return this.status === 401 || this.status >= 500 }
 }
 
 /** No answer at all: the server is not running, or cannot be reached. */
@@ -28,6 +33,9 @@ export class ApiSilent extends Error {
   }
 }
 
+/** True once the server has asked this page for its password. */
+export const passwordAsked = ref(false)
+
 interface More { body?: object, query?: object, keepalive?: boolean, headers?: Record<string, string> }
 
 async function ask<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, more: More = {}): Promise<T> {
@@ -36,6 +44,7 @@ async function ask<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, m
   } catch (error) {
     const { status, data } = error as FetchError<Record<string, unknown>>
     if (!status) throw new ApiSilent()
+    if (status === 401) passwordAsked.value = true
     throw new ApiProblem(status, String(data?.detail ?? (error as Error).message), data ?? {})
   }
 }
@@ -71,6 +80,12 @@ export const api = {
   phrases: routes('phrase'),
   plans: routes('plan'),
   players: routes('player'),
+  /** The password that other machines are asked for. */
+  session: {
+    look: () => ask<{ asked: boolean, entered: boolean }>('GET', '/api/session'),
+    enter: (password: string) => ask<undefined>('POST', '/api/session', { body: { password } }),
+    leave: () => ask<undefined>('DELETE', '/api/session'),
+  },
   /** Copies of the whole database. */
   copies: {
     list: () => ask<{ folder: string, copies: Copy[] }>('GET', '/api/copies'),
@@ -80,6 +95,7 @@ export const api = {
   },
   /** A file of the player's own, under the SHA-256 of its bytes; answers that hash. */
   asset: async (bytes: Uint8Array<ArrayBuffer>, type = 'audio/wav'): Promise<string> => {
+    if (!crypto.subtle) throw new ApiProblem(0, lacking()!, {})
     const sha256 = [...new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))].map(byte => byte.toString(16).padStart(2, '0')).join('')
     await ask<undefined>('PUT', `/api/assets/${sha256}`, { body: new Blob([bytes], { type }), headers: { 'content-type': type } })
     return sha256

@@ -67,8 +67,8 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, c
     } catch (error) {
       if (error instanceof ApiSilent) return { kind: 'unreachable', reason: error.message }
       if (!(error instanceof ApiProblem)) throw error
-      // The store is full, locked or read-only: what is here is kept, and tried again.
-      if (error.status === 503 || error.status === 507) return { kind: 'unreachable', reason: error.message }
+      // The store is full, locked or read-only, or the password is asked for again: what is here is kept, and tried again.
+      if (error.passing) return { kind: 'unreachable', reason: error.message }
       const theirs = error.body.theirs as Stored<D> | undefined
       if (error.status === 409 && theirs) return { kind: 'stale', theirs: theirs.document, base: { revision: theirs.revision, store: theirs.store } }
       return { kind: 'refused', reason: error.message }

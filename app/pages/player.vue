@@ -70,5 +70,10 @@ useHead({ title: 'Player · Bazzet' })
       <p class="mb-3 text-sm text-muted">The whole database as it was at a moment, settings and bin included.</p>
       <CopiesForm />
     </section>
+    <section aria-labelledby="machines-title" class="max-w-5xl">
+      <h2 id="machines-title" class="mb-2 text-lg">Other machines</h2>
+      <OtherMachines />
+    </section>
+    <p class="text-sm text-muted">Bazzet {{ useRuntimeConfig().public.version }}</p>
   </div>
 </template>

@@ -22,8 +22,8 @@ export function useOutbox() {
       try {
         await api.log.put(entry)
       } catch (error) {
-        // One that is refused for what is in it would be refused for ever: it is told and let go. Without a server, or where its store fails, all wait.
-        if (error instanceof ApiProblem && error.status < 500) waiting.value = without(entry.id)
+        // One that is refused for what is in it would be refused for ever: it is told and let go. What passes, and a server that is away, all wait for.
+        if (error instanceof ApiProblem && !error.passing) waiting.value = without(entry.id)
         return (error as Error).message
       }
       // A word that was added meanwhile still has to go.

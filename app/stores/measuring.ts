@@ -6,6 +6,7 @@ import { type Kit, type Level, type Limb, levelOfVelocity } from '#core/kit'
 import { type InputName, type Latency, MEASURING, type Measures, type Measuring, type Struck, type Tells, USUAL_SIMULATED, askedOf, hintOf, latencyOf } from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
 import type { MeasureWorker, Played } from '../workers/measure.worker'
+import { lacking } from '../documents/lacking'
 import { useDrummer } from './drummer'
 import { usePlayer } from './player'
 
@@ -115,7 +116,7 @@ export const useMeasuring = defineStore('measuring', () => {
     if (asked) return
     asked = true
     if (!('requestMIDIAccess' in navigator)) {
-      midiTrouble.value = 'This browser offers no MIDI; use the four keys instead.'
+      midiTrouble.value = lacking() ?? 'This browser offers no MIDI; use the four keys instead.'
       return
     }
     try {

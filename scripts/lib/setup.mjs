@@ -1,12 +1,10 @@
 // What a clean checkout needs before it can run: plain Node, no dependency.
-import { spawn, spawnSync } from 'node:child_process'
+import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
-import { get } from 'node:http'
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { dataFolder, ownDatabase } from './data.mjs'
 
 export const ROOT = dirname(dirname(dirname(fileURLToPath(import.meta.url))))
 
@@ -89,27 +87,3 @@ export async function chooseAddress({ demo }) {
   }
   return { host, port }
 }
-
-/** Starts the built server and tells its address once it answers; ends when it ends. */
-export async function serve({ host, port, demo }) {
-  const own = process.env.BAZZET_DB ? { path: process.env.BAZZET_DB, says: '' } : ownDatabase(demo ? 'demo.db' : 'bazzet.db', dataFolder(), join(ROOT, 'data'))
-  const db = own.path
-  if (own.says) console.log(own.says)
-  const server = spawn(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
-    cwd: ROOT,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, HOST: host, PORT: String(port), BAZZET_DB: db, BAZZET_DEMO: demo ? '1' : '' },
-  })
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
-  server.on('exit', code => process.exit(code ?? 0))
-  while (!await answers(`http://${host}:${port}/api/health`)) await new Promise(resolve => setTimeout(resolve, 100))
-  console.log(`\nBazzet is ready: http://${host}:${port}\nIts data is in ${db}. Stop it with Ctrl C.`)
-}
-
-// Not fetch: it refuses certain ports that a server may well listen on.
-const answers = url => new Promise((resolve) => {
-  get(url, (answer) => {
-    answer.resume()
-    resolve(answer.statusCode === 200)
-  }).on('error', () => resolve(false))
-})

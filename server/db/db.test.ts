@@ -224,7 +224,7 @@ describe('the log', () => {
       expect(await db.log.count()).toBe(all.length)
       await db.close()
     }), { numRuns: 12 })
-  }, 120_000)
+  })
 })
 
 describe('sounds of the player’s own', () => {

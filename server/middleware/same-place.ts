@@ -1,18 +1,18 @@
 import { defineEventHandler, getRequestHeader } from 'h3'
+import { answersTo } from '../utils/listening'
 import { problem } from '../utils/problems'
-
-const HERE = new Set(['127.0.0.1', 'localhost', '[::1]'])
-const hostname = (host: string): string => host.replace(/:\d+$/, '')
 
 /**
  * Other sites open in the same browser must not write here, nor reach this address under a name of
- * their own: a server that listens only to this machine answers only to this machine's names.
+ * their own: the server answers to this machine's names, and to those it was told at its start.
  */
 export default defineEventHandler((event) => {
   const host = getRequestHeader(event, 'host') ?? ''
-  const local = HERE.has(process.env.HOST ?? '127.0.0.1')
-  if (local && host && !HERE.has(hostname(host))) throw problem(403, 'This server answers only on this machine.')
+  if (host && !answersTo(host)) throw problem(403, `This server does not go by the name “${host}”. Names beyond this machine’s own are told to it at its start, with BAZZET_NAMES.`)
   if (event.method === 'GET' || event.method === 'HEAD') return
   const origin = getRequestHeader(event, 'origin')
-  if (origin && origin !== 'null' && (!URL.canParse(origin) || new URL(origin).host !== host)) throw problem(403, 'Another site may not write here.')
+  const from = getRequestHeader(event, 'sec-fetch-site')
+  // A page of another site says so, or hides where it is (“null”) in a frame without a place of its own.
+  const other = origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== host)
+  if (other || (from !== undefined && from !== 'same-origin' && from !== 'none')) throw problem(403, 'Another site may not write here.')
 })

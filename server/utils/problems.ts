@@ -5,8 +5,8 @@ import type { Problem } from '#core/result'
 export interface ProblemDocument { type: 'about:blank', title: string, status: number, detail: string, problems?: Problem[], [more: string]: unknown }
 
 const TITLES: Record<number, string> = {
-  400: 'Not understood', 403: 'Not allowed', 404: 'Not found', 405: 'Not offered here', 409: 'Conflict', 413: 'Too large',
-  415: 'Not of that type', 422: 'Not valid', 500: 'Something went wrong', 503: 'The store cannot be used', 507: 'The store is full',
+  400: 'Not understood', 401: 'Password asked for', 403: 'Not allowed', 404: 'Not found', 405: 'Not offered here', 409: 'Conflict', 413: 'Too large',
+  415: 'Not of that type', 422: 'Not valid', 429: 'Too many tries', 500: 'Something went wrong', 503: 'The store cannot be used', 507: 'The store is full',
 }
 
 /** An error to throw from a route; the error handler writes it as a problem document. */

@@ -7,6 +7,7 @@ import { useStationKeys } from '~/composables/useStationKeys'
 import { useStep } from '~/composables/useStep'
 import { useStrikes } from '~/composables/useStrikes'
 import { api } from '~/documents/api'
+import { lacking } from '~/documents/lacking'
 import { useKits } from '~/stores/kits'
 import { useMeasuring } from '~/stores/measuring'
 import { usePlayer } from '~/stores/player'
@@ -147,7 +148,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
       <div class="mt-3 text-lg sm:mt-4 sm:text-2xl xl:text-3xl" role="status">
         <p v-if="phase === 'asking'">How was it? <b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.<span v-if="practice.run.autoAdvance" class="text-muted"> Goes on in {{ Math.max(1, Math.ceil(practice.run.left ?? 1)) }}.</span><span v-if="practice.measured?.entry === practice.run.entry" class="mt-1 block text-secondary" data-verdict>{{ practice.measured.says }}</span></p>
         <p v-else-if="phase === 'counting'">Count in …</p>
-        <p v-else-if="phase === 'ready' && practice.run.index === 0">Warm up before you begin. Wear protection. Stop when something hurts.</p>
+        <p v-else-if="phase === 'ready' && practice.run.index === 0">Warm up before you begin. Wear protection. Stop when something hurts.<span v-if="!lock.isSupported.value" class="mt-1 block text-base text-muted" data-lacking>{{ lacking() ?? 'This browser won’t keep the screen awake; set that on the device.' }}</span></p>
         <p v-else-if="lastBar" class="text-secondary">Last bar. {{ then }}</p>
         <p v-else-if="figure">Figure {{ figure.at + 1 }} of {{ figure.many }}: <b class="display tracking-widest">{{ figure.mask.replaceAll('.', '·') }}</b></p>
         <p v-else>{{ attend }}<span v-if="measuring.hint" class="ml-3 text-secondary" data-hint>{{ measuring.hint }}</span></p>
