@@ -28,7 +28,7 @@ export async function serving(port, grooves, run) {
   try {
     while (!await fetch(`${url}/api/health`).then(answer => answer.ok, () => false)) await new Promise(resolve => setTimeout(resolve, 100))
     for (const one of grooves) await fetch(`${url}/api/grooves`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(one) })
-    await run(url)
+    await run(url, server)
   } finally {
     server.kill()
     rmSync(folder, { recursive: true, force: true })
