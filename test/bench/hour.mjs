@@ -1,0 +1,80 @@
+// An hour at the application in one page: edited while it plays, station after station, with heap, listeners and sounds watched. Part of
+// `npm run soak`; BAZZET_SOAK_MINUTES makes it shorter.
+import { readFileSync } from 'node:fs'
+import { launch } from '../../scripts/lib/browser.mjs'
+import { groove, serving } from './lib.mjs'
+
+const MINUTES = Number(process.env.BAZZET_SOAK_MINUTES ?? 60)
+/** Rounds before what is loaded once has been loaded. */
+const WARM = 3
+const median = list => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]
+/** What the heap and the listeners may have grown by, from the first rounds to the last. */
+const MOST_GROWTH = 1.15
+
+let failed = false
+await serving(4186, [groove('drum', 4), groove('other', 2)], async (url, server) => {
+  const browser = await launch()
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+  const cdp = await page.context().newCDPSession(page)
+  await cdp.send('Performance.enable')
+  const errors = []
+  page.on('pageerror', error => errors.push(error.message))
+  await page.addInitScript(() => {
+    window.sounds = { all: 0, late: 0, latest: 0 }
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
+      if (this.buffer && this.buffer.duration > 0.01) {
+        const late = when > 0 ? this.context.currentTime - when : 0
+        window.sounds.all++
+        if (late > 0) window.sounds.late++
+        window.sounds.latest = Math.max(window.sounds.latest, late)
+      }
+      return start.call(this, when, ...rest)
+    }
+  })
+  const memoryOf = pid => Number(readFileSync(`/proc/${pid}/status`, 'utf8').match(/VmRSS:\s+(\d+)/)[1]) / 1024
+
+  /** Half a minute at the Bench, edited while it plays, and a look at every station; all in the one page. */
+  async function round(n) {
+    await page.getByRole('navigation').getByRole('link', { name: 'Shelf' }).click()
+    await page.getByRole('link', { name: n % 2 ? 'other' : 'drum', exact: true }).first().click()
+    const lanes = page.getByRole('application')
+    await lanes.waitFor()
+    await lanes.focus()
+    await page.keyboard.press('Space')
+    for (let i = 0; i < 60; i++) {
+      await page.keyboard.press(['ArrowRight', 'Enter', '4', 'ArrowDown', 'Delete', 'ArrowRight', '2', 'Control+z', 'ArrowUp', 'Alt+ArrowRight', 'Alt+ArrowLeft', 'Control+z'][i % 12])
+      await page.waitForTimeout(400)
+    }
+    await page.keyboard.press('Space')
+    for (const station of ['Vary', 'Sticking', 'Phrase', 'Practise', 'Log', 'Kit', 'Player', 'Today']) {
+      await page.getByRole('navigation').getByRole('link', { name: station }).click()
+      await page.getByRole('heading', { level: 1 }).first().waitFor()
+      await page.waitForTimeout(300)
+    }
+  }
+
+  await page.goto(`${url}/shelf`)
+  const rounds = []
+  const until = Date.now() + MINUTES * 60_000
+  for (let n = 0; n === 0 || Date.now() < until; n++) {
+    await round(n)
+    await cdp.send('HeapProfiler.collectGarbage')
+    const { metrics } = await cdp.send('Performance.getMetrics')
+    const of = name => metrics.find(one => one.name === name).value
+    rounds.push({ heap: of('JSHeapUsedSize') / 2 ** 20, listeners: of('JSEventListeners'), nodes: of('Nodes'), server: memoryOf(server.pid) })
+    if (n % 10 === 0) console.log(`round ${n + 1}: ${Object.entries(rounds.at(-1)).map(([name, value]) => `${name} ${value.toFixed(name === 'heap' || name === 'server' ? 1 : 0)}`).join(', ')}`)
+  }
+  const sounds = await page.evaluate(() => window.sounds)
+  const [first, last] = [rounds.slice(WARM, WARM + 5), rounds.slice(-5)]
+  const rows = ['heap', 'listeners', 'nodes', 'server'].map((name) => {
+    const [before, after] = [first, last].map(some => median(some.map(one => one[name])))
+    return { what: `${name}${name === 'heap' || name === 'server' ? ', MB' : ''}`, 'first rounds': Math.round(before * 10) / 10, 'last rounds': Math.round(after * 10) / 10, 'steady': after <= before * MOST_GROWTH }
+  })
+  console.table(rows)
+  console.log(`${rounds.length} rounds, ${sounds.all} sounds, ${sounds.late} late (the latest by ${(sounds.latest * 1000).toFixed(1)} ms), ${errors.length} errors${errors.length ? `: ${errors[0]}` : ''}`)
+  failed = rounds.length > WARM + 5 && rows.some(row => !row.steady)
+  failed ||= sounds.late > 0 || sounds.all < rounds.length * 50 || errors.length > 0
+  await browser.close()
+})
+process.exit(failed ? 1 : 0)
