@@ -2,7 +2,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureChromium } from './lib/chromium.mjs'
-import { ROOT, ensureBuilt, ensureInstalled, tool } from './lib/setup.mjs'
+import { ROOT, ensureBuilt, ensureInstalled, quietTool, tool } from './lib/setup.mjs'
 
 /** Programs of others that check our files where they are installed. */
 const OTHERS = ['midicsv', 'musicxml2ly']
@@ -41,9 +41,9 @@ rmSync(RESULTS, { recursive: true, force: true })
 mkdirSync(RESULTS)
 
 check('Lint', () => tool('eslint', ['.', '--max-warnings', '0']))
-check('Types of the core', () => tool('nuxt', ['prepare']) || tool('tsc', ['-p', 'core/tsconfig.json']))
+check('Types of the core', () => quietTool('nuxt', ['prepare']) || tool('tsc', ['-p', 'core/tsconfig.json']))
 check('Types of the rest', () => tool('vue-tsc', ['-b', '--noEmit']))
-count('Unit tests', () => tool('vitest', ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(RESULTS, 'unit.json')}`]), () => {
+count('Unit tests', () => tool('vitest', ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${join(RESULTS, 'unit.json')}`]), () => {
   const unit = report('unit.json')
   if (!unit) return none
   // What another program checks is passed over where that program is not installed, and said to be; nothing else may be.
@@ -54,7 +54,7 @@ count('Unit tests', () => tool('vitest', ['run', '--reporter=default', '--report
 })
 heading('Build')
 ensureBuilt()
-count('End-to-end tests', () => tool('playwright', ['test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: join(RESULTS, 'e2e.json') }), () => {
+count('End-to-end tests', () => tool('playwright', ['test', '--reporter=dot,json'], { PLAYWRIGHT_JSON_OUTPUT_NAME: join(RESULTS, 'e2e.json') }), () => {
   const stats = report('e2e.json')?.stats
   // A test that passed only on a second try, or was passed over, is not one that passed.
   return stats ? { passed: stats.expected, failed: stats.unexpected + stats.flaky + stats.skipped } : none

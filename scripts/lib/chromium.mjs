@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs'
-import { giveUp, run } from './setup.mjs'
+import { giveUp, quietly } from './setup.mjs'
 
 export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium'
 
@@ -9,8 +9,8 @@ export function ensureChromium() {
   const possible = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')
   if (possible) {
     console.log('Installing Debian’s chromium for the end-to-end tests.')
-    run('apt-get', ['update', '-qq'])
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { DEBIAN_FRONTEND: 'noninteractive' })
+    quietly('apt-get', ['update', '-qq'])
+    quietly('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { DEBIAN_FRONTEND: 'noninteractive' })
   }
   if (!existsSync(CHROMIUM)) {
     giveUp(`The end-to-end tests need Chromium at ${CHROMIUM}. Install it (on Debian: apt-get install chromium), or say where it is with CHROMIUM=/path/to/chromium.`)

@@ -21,8 +21,34 @@ export function run(command, args, env = {}) {
   return result.status ?? 1
 }
 
+const binary = name => join(ROOT, 'node_modules', '.bin', name)
 /** A tool of node_modules/.bin. */
-export const tool = (name, args, env) => run(join(ROOT, 'node_modules', '.bin', name), args, env)
+export const tool = (name, args, env) => run(binary(name), args, env)
+/** The same, shown only where it fails. */
+export const quietTool = (name, args, env) => quietly(binary(name), args, env)
+
+/** How long something took, as one would say it. */
+function sayTime(ms) {
+  const seconds = Math.max(1, Math.round(ms / 1000))
+  return seconds < 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`
+}
+
+/** Runs a command in the project and shows what it said only where it fails, or where BAZZET_VERBOSE asks for it; answers its exit code. */
+export function quietly(command, args, env = {}) {
+  if (process.env.BAZZET_VERBOSE) return run(command, args, env)
+  const { status, error, stdout, stderr } = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 2 ** 28, env: { ...process.env, ...env } })
+  if (error) giveUp(`“${command}” could not be started: ${error.message}`)
+  if (status !== 0) console.error(`${stdout}\n${stderr}`)
+  return status ?? 1
+}
+
+/** Says what is done and how long it takes, does it, and says how long it took. */
+function step(says, does, fails) {
+  console.log(says)
+  const began = Date.now()
+  if (does() !== 0) giveUp(fails)
+  console.log(`  Done in ${sayTime(Date.now() - began)}.`)
+}
 
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number)
@@ -41,10 +67,9 @@ export function ensureInstalled() {
   const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex')
   const mark = join(ROOT, 'node_modules', '.bazzet-installed')
   if (stamped(mark, lock)) return
-  console.log('Installing packages. The first time takes some minutes: the SQLite driver is compiled.')
-  if (run('npm', ['ci', '--no-audit', '--no-fund']) !== 0) {
-    giveUp('The packages could not be installed. Where sqlite3 has no prebuilt binary, python3, make and g++ must be on the machine.')
-  }
+  step('Installing the packages. This takes some minutes, the first time above all: the database’s driver may have to be compiled.',
+    () => quietly('npm', ['ci', '--no-audit', '--no-fund']),
+    'The packages could not be installed; what npm said stands above. Without a network they can’t be fetched; where sqlite3 has no prebuilt driver, python3, make and g++ must be on the machine.')
   stamp(mark, lock)
 }
 
@@ -64,8 +89,7 @@ export function ensureBuilt({ force = false } = {}) {
   const mark = join(ROOT, '.output', '.bazzet-built')
   const sources = sourceMark()
   if (!force && stamped(mark, sources)) return
-  console.log('Building.')
-  if (tool('nuxt', ['build']) !== 0) giveUp('The build failed; what it said stands above.')
+  step('Building. This takes a minute or two.', () => quietTool('nuxt', ['build']), 'The build failed; what it said stands above.')
   stamp(mark, sources)
 }
 
