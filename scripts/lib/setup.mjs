@@ -5,6 +5,7 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSy
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { buildDriver } from './driver.mjs'
 
 export const ROOT = dirname(dirname(dirname(fileURLToPath(import.meta.url))))
 
@@ -15,8 +16,8 @@ export function giveUp(sentence) {
 }
 
 /** Runs a command in the project, showing what it says; answers its exit code. */
-export function run(command, args, env = {}) {
-  const result = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } })
+export function run(command, args, env = {}, cwd = ROOT) {
+  const result = spawnSync(command, args, { cwd, stdio: 'inherit', env: { ...process.env, ...env } })
   if (result.error) giveUp(`“${command}” could not be started: ${result.error.message}`)
   return result.status ?? 1
 }
@@ -34,11 +35,11 @@ function sayTime(ms) {
 }
 
 /** Runs a command in the project and shows what it said only where it fails, or where BAZZET_VERBOSE asks for it; answers its exit code. */
-export function quietly(command, args, env = {}) {
-  if (process.env.BAZZET_VERBOSE) return run(command, args, env)
-  const { status, error, stdout, stderr } = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 2 ** 28, env: { ...process.env, ...env } })
+export function quietly(command, args, env = {}, { cwd = ROOT, silent = false } = {}) {
+  if (process.env.BAZZET_VERBOSE) return run(command, args, env, cwd)
+  const { status, error, stdout, stderr } = spawnSync(command, args, { cwd, encoding: 'utf8', maxBuffer: 2 ** 28, env: { ...process.env, ...env } })
   if (error) giveUp(`“${command}” could not be started: ${error.message}`)
-  if (status !== 0) console.error(`${stdout}\n${stderr}`)
+  if (status !== 0 && !silent) console.error(`${stdout}\n${stderr}`)
   return status ?? 1
 }
 
@@ -61,6 +62,11 @@ const stamp = (file, value) => {
 }
 const stamped = (file, value) => existsSync(file) && readFileSync(file, 'utf8') === value
 
+const INSTALL = ['ci', '--no-audit', '--no-fund']
+
+/** As `npm ci`, in a folder whose path has a space: there the driver is built by itself. */
+const installWhereSpaces = () => quietly('npm', [...INSTALL, '--ignore-scripts']) || quietly('npm', ['rebuild', 'esbuild']) || buildDriver()
+
 /** Installs exactly what package-lock.json says, unless it is there already. */
 export function ensureInstalled() {
   checkNode()
@@ -68,7 +74,7 @@ export function ensureInstalled() {
   const mark = join(ROOT, 'node_modules', '.bazzet-installed')
   if (stamped(mark, lock)) return
   step('Installing the packages. This takes some minutes, the first time above all: the database’s driver may have to be compiled.',
-    () => quietly('npm', ['ci', '--no-audit', '--no-fund']),
+    () => (/\s/.test(ROOT) ? installWhereSpaces() : quietly('npm', INSTALL)),
     'The packages could not be installed; what npm said stands above. Without a network they can’t be fetched; where sqlite3 has no prebuilt driver, python3, make and g++ must be on the machine.')
   stamp(mark, lock)
 }

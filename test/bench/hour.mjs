@@ -37,7 +37,7 @@ await serving(4186, [groove('drum', 4), groove('other', 2)], async (url, server)
   /** Half a minute at the Bench, edited while it plays, and a look at every station; all in the one page. */
   async function round(n) {
     await page.getByRole('navigation').getByRole('link', { name: 'Shelf' }).click()
-    await page.getByRole('link', { name: n % 2 ? 'other' : 'drum', exact: true }).first().click()
+    await page.locator(`article a[href="/bench/${n % 2 ? 'other' : 'drum'}"]`).first().click()
     const lanes = page.getByRole('application')
     await lanes.waitFor()
     await lanes.focus()

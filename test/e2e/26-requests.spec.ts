@@ -72,6 +72,24 @@ const send = (app: App, { method, path, headers, body }: Sent) => new Promise<{ 
   sent.end(body)
 })
 
+test('every route is asked in every way, with nothing and with too much in its path', async ({ app }) => {
+  const routes = [...new Set([...readFileSync('docs/api.md', 'utf8').matchAll(/```http\n\w+ (\/api\/[^\s?]*)/g)].map(([, path]) => path!))]
+  expect(routes.length).toBeGreaterThan(30)
+  const failed: string[] = []
+  for (const route of routes) {
+    for (const path of [route, `${route}/`, `${route}/restore`, route.replace(/\/[^/]+$/, '/'), route.replace(/\/[^/]+$/, '/nobody')]) {
+      for (const method of METHODS) {
+        // Copies and the bin answer well what would change everything.
+        if (/\/(copies|bin)/.test(path) && !['GET', 'HEAD'].includes(method)) continue
+        if (method === 'DELETE' && /session/.test(path)) continue
+        const { status, text } = await send(app, { method, path, headers: { 'content-type': 'application/json' }, body: Buffer.from(method === 'PUT' || method === 'POST' ? '{}' : '') })
+        if (status >= 500) failed.push(`${method} ${path} → ${status} ${text.slice(0, 100)}`)
+      }
+    }
+  }
+  expect(failed).toEqual([])
+})
+
 const archive = async (app: App) => Buffer.from(await (await fetch(`${app.url}/api/archive`)).arrayBuffer())
 /** Megabytes that a process holds. */
 const held = (pid: number) => Number(readFileSync(`/proc/${pid}/status`, 'utf8').match(/VmRSS:\s+(\d+)/)![1]) / 1024
