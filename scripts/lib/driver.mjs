@@ -2,13 +2,14 @@
 import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { ROOT, quietly } from './setup.mjs'
 
-const modules = join(ROOT, 'node_modules')
 const BINARY = join('build', 'Release')
 
-/** Puts sqlite3's driver where it is looked for: one that is built already where it can be fetched, or one that is built now; answers an exit code. */
-export function buildDriver() {
+/**
+ * Puts sqlite3's driver where it is looked for in these modules: one that is built already where it can be fetched, or one that is built now.
+ * `quietly` runs a command (setup.mjs). Answers an exit code.
+ */
+export function buildDriver(modules, quietly) {
   const own = join(modules, 'sqlite3')
   if (quietly(join(modules, '.bin', 'prebuild-install'), ['-r', 'napi'], {}, { cwd: own, silent: true }) === 0) return 0
   const folder = mkdtempSync(join(tmpdir(), 'bazzet-driver-'))

@@ -65,7 +65,7 @@ const stamped = (file, value) => existsSync(file) && readFileSync(file, 'utf8') 
 const INSTALL = ['ci', '--no-audit', '--no-fund']
 
 /** As `npm ci`, in a folder whose path has a space: there the driver is built by itself. */
-const installWhereSpaces = () => quietly('npm', [...INSTALL, '--ignore-scripts']) || quietly('npm', ['rebuild', 'esbuild']) || buildDriver()
+const installWhereSpaces = () => quietly('npm', [...INSTALL, '--ignore-scripts']) || quietly('npm', ['rebuild', 'esbuild']) || buildDriver(join(ROOT, 'node_modules'), quietly)
 
 /** Installs exactly what package-lock.json says, unless it is there already. */
 export function ensureInstalled() {
