@@ -5,7 +5,7 @@ import type { Counting } from '#core/time'
 /** A piece that stands too far from a limb that is to strike it; `metres` from the limb's joint. */
 export interface OutOfReach { limb: Limb, pieceId: string, metres: number, strokes: TimedStroke[] }
 
-/** Strokes on pieces that the kit's plan puts beyond the limb's reach, one finding for each limb and piece. */
+/** Strokes on pieces that the kit's plan puts beyond the limb's reach, one finding for each limb and piece. @internal */
 export function outOfReach(events: readonly TimedStroke[]): OutOfReach[] {
   const found = new Map<string, OutOfReach>()
   const within = new Set<string>()
@@ -30,7 +30,10 @@ export interface Crossing { right: TimedStroke, left: TimedStroke, ats: number[]
 /** Nearer than this, in metres, two hands side by side are not yet crossed. */
 export const SIDE_BY_SIDE = 0.05
 
-/** Where the hands cross, for a player whose kit says they play open-handed; crossing is no trouble to the others. */
+/**
+ * Where the hands cross, for a player whose kit says they play open-handed; crossing is no trouble to the others.
+ * @example crossings(events, kit) // => []
+ */
 export function crossings(events: readonly TimedStroke[], kit: Kit): Crossing[] {
   if (kit.hands !== 'open') return []
   const lefts = new Map(events.filter(event => event.limb === 'LH' && event.piece).map(event => [event.at, event]))
@@ -46,7 +49,10 @@ export function crossings(events: readonly TimedStroke[], kit: Kit): Crossing[] 
   return [...found.values()]
 }
 
-/** Ticks at which the arms are crossed: the right hand strikes left of the left hand. Over the hats that is usual, and does not count. */
+/**
+ * Ticks at which the arms are crossed: the right hand strikes left of the left hand. Over the hats that is usual, and does not count.
+ * @example [...crossedAt(events)] // => []
+ */
 export function crossedAt(events: readonly TimedStroke[]): ReadonlySet<number> {
   const lefts = new Map(events.filter(event => event.limb === 'LH' && event.piece).map(event => [event.at, event.piece!]))
   return new Set(events.flatMap(({ limb, at, piece }) => {
@@ -55,17 +61,23 @@ export function crossedAt(events: readonly TimedStroke[]): ReadonlySet<number> {
   }))
 }
 
-/** What crossing the arms adds to a hand's way from one stroke to the next, in seconds: so much on the way in, and so much on the way out. */
+/**
+ * What crossing the arms adds to a hand's way from one stroke to the next, in seconds: so much on the way in, and so much on the way out.
+ * @example [crossingTime(new Set([0]), { at: 0 }, { at: 1260 }) > 0, crossingTime(new Set([0]), { at: 1260 }, { at: 2520 })] // => [true, 0]
+ */
 export const crossingTime = (crossed: ReadonlySet<number>, from: { at: number }, to: { at: number }): number =>
   (crossed.has(from.at) !== crossed.has(to.at) ? CROSSING : 0)
 
 const name = (stroke: TimedStroke): string => (stroke.piece?.name ?? stroke.pieceId).toLowerCase()
 
-/** `'Left hand does not reach the ride on 1 and 3: it stands 1.20 m away. …'` */
+/** `'Left hand does not reach the ride on 1 and 3: it stands 1.20 m away. …'` @internal */
 export function sayOutOfReach(groove: Groove, { limb, metres, strokes }: OutOfReach, counting?: Counting): string {
   return `${sentence(LIMB_NAMES[limb])} does not reach the ${name(strokes[0]!)} on ${sayPlaces(groove, strokes.map(stroke => stroke.at), counting)}: it is ${metres.toFixed(2)} m away. Move it nearer on the Kit, or play another piece.`
 }
 
-/** `'The hands cross on 2 and 4: right on hi-hat, left on snare. …'` */
+/**
+ * `'The hands cross on 2 and 4: right on hi-hat, left on snare. …'`
+ * @example sayCrossing(groove, { right: { piece: pieceOf(kit, 'hi-hat') }, left: { piece: pieceOf(kit, 'snare') }, ats: [5040, 15120] }) // => 'The hands cross on 2 and 4: right on hi-hat, left on snare. This kit is played open-handed.'
+ */
 export const sayCrossing = (groove: Groove, { right, left, ats }: Crossing, counting?: Counting): string =>
   `The hands cross on ${sayPlaces(groove, ats, counting)}: right on ${name(right)}, left on ${name(left)}. This kit is played open-handed.`

@@ -11,6 +11,7 @@ export interface Clash { at: number, limb: Limb, kind: 'two places' | 'twice', s
 /**
  * Every instant at which a limb is asked for more than one stroke, in time order. Two neighbours that the kit lets
  * one limb strike at once are no clash.
+ * @internal
  */
 export function clashes(events: readonly TimedStroke[], kit?: Kit): Clash[] {
   const atOnce = new Map<number, TimedStroke[]>()
@@ -29,7 +30,7 @@ export function clashes(events: readonly TimedStroke[], kit?: Kit): Clash[] {
   }))
 }
 
-/** `'Left hand is asked for snare and floor tom at once on 2. One limb, one place: move a part to another limb.'` */
+/** `'Left hand is asked for snare and floor tom at once on 2. One limb, one place: move a part to another limb.'` @internal */
 export function sayClash(groove: Groove, clash: Clash, counting?: Counting): string {
   const limb = sentence(LIMB_NAMES[clash.limb])
   const place = sayPlace(groove, clash.at, counting)

@@ -15,7 +15,10 @@ export interface Difference {
 /** Two grooves over one another: where they differ, in time order, and how many strokes they share exactly. */
 export interface Comparison { differences: Difference[], same: number }
 
-/** Compares two grooves of one length, count by count and limb by limb; parts do not matter, strokes do. */
+/**
+ * Compares two grooves of one length, count by count and limb by limb; parts do not matter, strokes do.
+ * @example compare(groove, lighter, kit).value.differences.map(one => [one.at, one.limb, one.kind]) // => [[0, 'RF', 'only first']]
+ */
 export function compare(first: Groove, second: Groove, kit: Kit): Result<Comparison> {
   const [a, b] = [grooveTicks(first), grooveTicks(second)]
   if (a !== b) return refuse(`Only grooves of the same length can be compared: “${first.title}” has ${a} ticks, “${second.title}” ${b}.`)
@@ -43,7 +46,10 @@ export function compare(first: Groove, second: Groove, kit: Kit): Result<Compari
   return ok({ differences: differences.sort((x, y) => x.at - y.at || LIMBS.indexOf(x.limb) - LIMBS.indexOf(y.limb)), same })
 }
 
-/** The keys (`part:tick`) of the strokes of one of the two grooves that differ from the other. */
+/**
+ * The keys (`part:tick`) of the strokes of one of the two grooves that differ from the other.
+ * @example differingKeys(groove, compare(groove, lighter, kit).value.differences, 'first') // => ['bass:0']
+ */
 export function differingKeys(groove: Groove, differences: readonly Difference[], which: 'first' | 'second'): string[] {
   return differences.flatMap((one) => {
     const event = one[which]
@@ -66,7 +72,10 @@ function namedBy(one: Groove, other: Groove, at: number): Groove {
   return beats[1]!.slots > beats[0]!.slots ? other : one
 }
 
-/** `'e of 2, left hand: only the second, snare, ghost.'` */
+/**
+ * `'e of 2, left hand: only the second, snare, ghost.'`
+ * @example sayDifference([groove, lighter], compare(groove, lighter, kit).value.differences[0]) // => '1, right foot: only the first, bass drum, strong.'
+ */
 export function sayDifference(grooves: readonly [first: Groove, second: Groove], { at, limb, kind, first, second }: Difference, counting?: Counting): string {
   const place = `${sayPlace(namedBy(...grooves, at), at, counting)}, ${LIMB_NAMES[limb]}`
   if (kind === 'only first') return `${place}: only the first, ${struck(first!)}, ${LEVEL_NAMES[first!.level]}.`
@@ -82,6 +91,7 @@ const GISTS: Partial<Record<Role, string>> = { 'backbeat': 'backbeat', 'bass dru
 /**
  * What the second groove makes of the first, in one line, role by role:
  * `'The same backbeat; the same bass drum places, 1 softer; lead: 4 strokes fewer; 6 ghosts more.'`
+ * @example sayGist([groove, lighter], compare(groove, lighter, kit).value) // => 'The same backbeat, lead and ghosts; bass drum: 1 stroke fewer.'
  */
 export function sayGist([one, two]: readonly [first: Groove, second: Groove], { differences }: Comparison): string {
   const roleOf = (groove: Groove, event: TimedStroke | undefined) => event && partOf(groove, event.partId)?.role
@@ -113,7 +123,10 @@ export function sayGist([one, two]: readonly [first: Groove, second: Groove], { 
   return `${sentence(all.join('; '))}.`
 }
 
-/** `'31 strokes alike; 2 only in the first, 3 with another level.'` */
+/**
+ * `'31 strokes alike; 2 only in the first, 3 with another level.'`
+ * @example sayComparison(compare(groove, lighter, kit).value) // => '13 strokes alike; 1 only in the first.'
+ */
 export function sayComparison({ differences, same }: Comparison): string {
   const count = (kind: Difference['kind']) => differences.filter(one => one.kind === kind).length
   const said = ([['only first', 'only in the first'], ['only second', 'only in the second'], ['piece', 'on another piece'], ['stroke', 'struck another way'], ['level', 'with another level']] as const)

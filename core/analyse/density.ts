@@ -5,7 +5,7 @@ import { type BarTime, barsTicks, beatsOf } from '#core/time'
 /** How busy one limb is: strokes a second over the whole pass, and the most in any one second. */
 export interface Busy { limb: Limb, mean: number, most: number }
 
-/** Each playing limb's strokes a second; `length` is the pass in seconds, and the second may run over its end. */
+/** Each playing limb's strokes a second; `length` is the pass in seconds, and the second may run over its end. @internal */
 export function busyLimbs(events: readonly TimedStroke[], length: number): Busy[] {
   return LIMBS.flatMap((limb) => {
     const times = events.filter(event => event.limb === limb).map(event => event.seconds).sort((a, b) => a - b)
@@ -22,7 +22,7 @@ export function busyLimbs(events: readonly TimedStroke[], length: number): Busy[
   })
 }
 
-/** The share of strokes that do not fall on a felt beat, 0 to 1. */
+/** The share of strokes that do not fall on a felt beat, 0 to 1. @internal */
 export function offBeatShare(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[]): number {
   const onBeat = new Set(beatsOf(groove.bars).map(beat => beat.at))
   const total = barsTicks(groove.bars)
@@ -48,7 +48,7 @@ export function weights(n: number, threes = false): number[] {
 /** Every slot's tick and metrical weight, in order: the bar, then its felt beats, then the slots within them. */
 export interface Weighed { ticks: number[], weights: number[], total: number }
 
-/** The grid of some bars with its weights, every felt beat below the bar, a dotted one by threes: `weigh(fourFourInQuarters).weights // => [0, -2, -1, -2]`. */
+/** The grid of some bars with its weights, every felt beat below the bar, a dotted one by threes: `weigh(makeBars(meter(4, 4), 1, 1)).weights // => [0, -2, -1, -2]`. */
 export function weigh(bars: readonly BarTime[]): Weighed {
   const beats = beatsOf(bars)
   const counts = bars.map(bar => weights(bar.slots.length))
@@ -73,6 +73,7 @@ export function weigh(bars: readonly BarTime[]): Weighed {
  * Syncopation of one line of onsets by the measure of H. C. Longuet-Higgins and C. S. Lee (1984): a note
  * followed by a rest of greater metrical weight, before the next note, scores the difference; the line goes round.
  * `grid` is `weigh(bars)`; onsets off the grid are left out.
+ * @example syncopation(weigh(bars), [0, 3]) // => 0
  */
 export function syncopation(grid: Weighed, onsets: readonly number[]): number {
   const struck = new Set(onsets)
@@ -89,14 +90,20 @@ export function syncopation(grid: Weighed, onsets: readonly number[]): number {
 /** Roles whose strokes carry the time and are not what is syncopated: under even hats no place would ever be a rest. */
 const STEADY: readonly Role[] = ['lead', 'hat foot']
 
-/** Syncopation of a groove, a bar on the average: what all limbs play together, without its lead, its hat foot and its ghosts. */
+/**
+ * Syncopation of a groove, a bar on the average: what all limbs play together, without its lead, its hat foot and its ghosts.
+ * @example syncopationOf(groove, events) // => 1
+ */
 export function syncopationOf(groove: Groove, events: readonly TimedStroke[]): number {
   const grid = weigh(groove.bars)
   const steady = new Set(groove.parts.filter(part => STEADY.includes(part.role)).map(part => part.id))
   return syncopation(grid, events.filter(event => event.level > 1 && event.at < grid.total && !steady.has(event.partId)).map(event => event.at)) / groove.bars.length
 }
 
-/** `'none (0 a bar)'`, `'some (4 a bar)'`: a word with its figure. */
+/**
+ * `'none (0 a bar)'`, `'some (4 a bar)'`: a word with its figure.
+ * @example saySyncopation(4) // => 'some (4 a bar)'
+ */
 export function saySyncopation(score: number): string {
   const word = score < 0.5 ? 'none' : score < 3 ? 'a little' : score < 6 ? 'some' : 'much'
   return `${word} (${Number(score.toFixed(1))} a bar)`

@@ -39,7 +39,10 @@ function onTicks(events: readonly TimedStroke[], limbs: readonly Limb[], ticks: 
   return events.filter(event => limbs.includes(event.limb) && wanted.has(event.at))
 }
 
-/** Everything a body would object to, the heaviest first. */
+/**
+ * Everything a body would object to, the heaviest first.
+ * @example findings(groove, kit, played(groove, kit)).map(finding => finding.about.kind) // => []
+ */
 export function findings(groove: Groove, kit: Kit, read: Played): Finding[] {
   const { events } = read
   const limits = limitsOf(kit)
@@ -76,7 +79,10 @@ export function findings(groove: Groove, kit: Kit, read: Played): Finding[] {
   return found.sort((a, b) => WEIGHT[a.weight] - WEIGHT[b.weight])
 }
 
-/** A finding in a sentence or two, in the player's own counting. */
+/**
+ * A finding in a sentence or two, in the player's own counting.
+ * @example sayFinding(groove, findings(fast, kit, played(fast, kit))[0]) // => 'Right hand: 10.7 strokes a second without a break. Hard; easier below 210, easy below 150.'
+ */
 export function sayFinding(groove: Groove, { about }: Finding, counting?: Counting): string {
   switch (about.kind) {
     case 'clash': return sayClash(groove, about.clash, counting)
@@ -89,5 +95,8 @@ export function sayFinding(groove: Groove, { about }: Finding, counting?: Counti
   }
 }
 
-/** The rule of thumb a finding went by, for those who ask; undefined where there is none beside the sentence itself. */
+/**
+ * The rule of thumb a finding went by, for those who ask; undefined where there is none beside the sentence itself.
+ * @example ruleOf(findings(fast, kit, played(fast, kit))[0]) // => 'Rule of thumb: a hand that goes on without a break: easy up to 5 strokes a second, hard from 7.'
+ */
 export const ruleOf = ({ about }: Finding): string | undefined => (about.kind === 'trouble' ? sayRule(about.trouble) : undefined)

@@ -20,6 +20,7 @@ const farOf = ({ burst, run, long, pair, double, control, rise, grip, travel }: 
  * Every slot as a place for one hand's ghost on the snare (or `pieceId`): free of that hand, and neither hard by itself nor
  * making hard what comes before and after it. Each place is judged by itself, the groove as it stands; what is hard already
  * without it is none of its fault.
+ * @example ghostPlaces(groove, kit, events, 'LH').length // => 16
  */
 export function ghostPlaces(groove: Groove, kit: Kit, events: readonly TimedStroke[], limb: Limb, pieceId = 'snare'): GhostPlace[] {
   const rules = limitsOf(kit)
@@ -46,7 +47,10 @@ export function ghostPlaces(groove: Groove, kit: Kit, events: readonly TimedStro
   })
 }
 
-/** `'Left hand, ghosts: easy on e of 1 and a of 1; demanding on e of 2. Not on a of 3: just after a loud stroke.'` */
+/**
+ * `'Left hand, ghosts: easy on e of 1 and a of 1; demanding on e of 2. Not on a of 3: just after a loud stroke.'`
+ * @example sayGhostPlaces(groove, 'LH', ghostPlaces(groove, kit, events, 'LH')) // => 'Left hand, ghosts: easy on 1, e of 1, & of 1, & of 2, 3, & of 3, & of 4 and a of 4; demanding on a of 1, e of 2, a of 3 and e of 4.'
+ */
 export function sayGhostPlaces(groove: Groove, limb: Limb, places: readonly GhostPlace[], counting?: Counting): string {
   const on = (test: (place: GhostPlace) => boolean) => places.filter(test).map(place => place.at)
   const easy = on(place => place.free === 'easy')

@@ -15,6 +15,7 @@ const WORSE = { demanding: 0, hard: 1, impossible: 2 } as const
  * Flams, drags and ruffs whose grace notes nobody is free for: they are blows of the other limb, which must come from what
  * it struck before, and get to what it strikes next. A drag may be bounced by the hand that strikes, where that one is free.
  * One finding for each limb, ornament and weight; `length` is that of the loop, in seconds.
+ * @example graceTroubles(events, HOUSE_LIMITS, 2.4) // => []
  */
 export function graceTroubles(events: readonly TimedStroke[], limits: Limits, length: number): GraceTrouble[] {
   const found = new Map<string, GraceTrouble>()
@@ -70,7 +71,7 @@ function freeBefore(events: readonly TimedStroke[], event: TimedStroke, length: 
     .map(other => ((event.seconds - other.seconds) % length + length) % length))
 }
 
-/** `'The flam of the left hand on 2 needs the right hand just before it, which strikes elsewhere then. …'` */
+/** `'The flam of the left hand on 2 needs the right hand just before it, which strikes elsewhere then. …'` @internal */
 export function sayGraceTrouble(groove: Groove, { ornament, limb, helper, weight, ats, strokes }: GraceTrouble, counting?: Counting): string {
   const many = ats.length > 1
   const who = LIMB_NAMES[helper]

@@ -23,6 +23,7 @@ export interface HatReading { troubles: HatTrouble[], breathing: TimedStroke[] }
  * right where it closes an opening or falls with a hand's stroke on the hats; between closed strokes the hats breathe,
  * which is told; it contradicts only an opening that is told to last beyond it, and a splash any stroke of a hand with it.
  * `ticks` and `seconds` are the length of the loop.
+ * @example readHats(groove, events, { ticks: 20160, seconds: 2.4 }, HOUSE_LIMITS) // => { troubles: [], breathing: [] }
  */
 export function readHats(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[], { ticks, seconds }: { ticks: number, seconds: number }, limits: Pick<Limits, 'chick'>): HatReading {
   const onHats = events.filter(event => event.piece?.kind === 'hi-hat').sort((a, b) => a.at - b.at)
@@ -63,7 +64,7 @@ export function readHats(groove: Pick<Groove, 'bars'>, events: readonly TimedStr
   return { troubles, breathing }
 }
 
-/** `'The hat foot closes on 2, while the hats are to stay open from & of 1. …'` */
+/** `'The hat foot closes on 2, while the hats are to stay open from & of 1. …'` @internal */
 export function sayHatTrouble(groove: Groove, { kind, hand, foot, gap }: HatTrouble, counting?: Counting): string {
   const place = sayPlace(groove, foot.at, counting)
   switch (kind) {
@@ -73,6 +74,6 @@ export function sayHatTrouble(groove: Groove, { kind, hand, foot, gap }: HatTrou
   }
 }
 
-/** `'The hats will breathe between the hand’s strokes where the foot steps: 2 and 4.'` */
+/** `'The hats will breathe between the hand’s strokes where the foot steps: 2 and 4.'` @internal */
 export const sayBreathing = (groove: Groove, feet: readonly TimedStroke[], counting?: Counting): string =>
   `The hats will breathe between the hand’s closed strokes where the foot steps: ${sayPlaces(groove, feet.map(foot => foot.at), counting)}.`

@@ -8,6 +8,7 @@ export interface LimbOnLine { limb: Limb, meets: number[], lacks: number[], besi
 /**
  * Every limb that plays, against a line: where a note begins, the limb strikes or not. Of parts that repeat on their own each round
  * counts: a note is met where it is met in every round that is given.
+ * @example againstLine(groove, lined.guides[0], events).map(one => [one.limb, one.meets.length]) // => [['RH', 1], ['LH', 0], ['RF', 1]]
  */
 export function againstLine(groove: Pick<Groove, 'bars' | 'lead'>, guide: Guide, events: readonly TimedStroke[], rounds = 1): LimbOnLine[] {
   const total = grooveTicks(groove)
@@ -21,7 +22,10 @@ export function againstLine(groove: Pick<Groove, 'bars' | 'lead'>, guide: Guide,
   })
 }
 
-/** `'Right foot: all 4 notes.'`, `'Right foot: 3 of 4 notes, not & of 2. 2 strokes more.'`, `'Left foot: none of the 4 notes.'` */
+/**
+ * `'Right foot: all 4 notes.'`, `'Right foot: 3 of 4 notes, not & of 2. 2 strokes more.'`, `'Left foot: none of the 4 notes.'`
+ * @example sayOnLine(groove, againstLine(groove, lined.guides[0], events)[0]) // => 'Right hand: the one note. 7 strokes more.'
+ */
 export function sayOnLine(groove: Groove, { limb, meets, lacks, beside }: LimbOnLine, counting?: Counting): string {
   const all = meets.length + lacks.length
   const more = beside.length && meets.length ? ` ${sayCount(beside.length, 'stroke')} more.` : ''

@@ -49,7 +49,10 @@ const blowsOf = (strokes: readonly TimedStroke[]): LimbBlow[] =>
 const gapsOf = (times: readonly { seconds: number }[], length: number): number[] =>
   times.map((time, i) => Math.round(((times[i + 1]?.seconds ?? times[0]!.seconds + length) - time.seconds) * 1e9) / 1e9)
 
-/** What is in a hand: a brush, a stick, a stick laid across the drum; undefined for a stroke that says nothing of it. */
+/**
+ * What is in a hand: a brush, a stick, a stick laid across the drum; undefined for a stroke that says nothing of it.
+ * @example gripOf({ stroke: 'cross-stick', piece: pieceOf(kit, 'snare') }) // => 'across'
+ */
 export function gripOf({ stroke, piece }: Pick<TimedStroke, 'stroke' | 'piece'>): 'brush' | 'stick' | 'across' | undefined {
   if (stroke === 'cross-stick') return 'across'
   if (stroke === 'sweep' || stroke === 'tap') return 'brush'
@@ -57,13 +60,16 @@ export function gripOf({ stroke, piece }: Pick<TimedStroke, 'stroke' | 'piece'>)
   return piece?.strokes.some(one => one.kind === 'tap') ? 'stick' : undefined
 }
 
-/** A bounce is later on a tom. */
+/**
+ * A bounce is later on a tom.
+ * @example bounceLimit(HOUSE_LIMITS, pieceOf(kit, 'snare')) === HOUSE_LIMITS.double // => true
+ */
 export const bounceLimit = ({ double }: Limits, piece: Piece | undefined): Limit =>
   (piece && (piece.kind === 'tom' || piece.kind === 'floor tom') ? { easy: double.easy + TOM_BOUNCE, hard: double.hard + TOM_BOUNCE } : double)
 
 type Judge = (kind: TroubleKind, from: TimedStroke, to: TimedStroke, gap: number, limit: Limit) => void
 
-/** Everything one limb is asked that has a limit, from blow to blow round the loop of `length` seconds, with the time that counts and its limit. */
+/** Everything one limb is asked that has a limit, from blow to blow round the loop of `length` seconds, with the time that counts and its limit. @internal */
 export function eachAsked(events: readonly TimedStroke[], limb: Limb, rules: Limits, length: number, crossed: ReadonlySet<number>, judge: Judge): void {
   const strokes = strokesOf(events, limb)
   const blows = blowsOf(strokes)
@@ -95,6 +101,7 @@ export function eachAsked(events: readonly TimedStroke[], limb: Limb, rules: Lim
 /**
  * What is demanding or hard for one body at this tempo, by the limits given; one finding for each limb and kind of
  * trouble, the worst place first. `length` is how long the events last before they begin again, in seconds.
+ * @example troubles(groove, events).length // => 0
  */
 export function troubles(groove: Groove, events: readonly TimedStroke[], rules: Limits = HOUSE_LIMITS, length = passSeconds(groove)): Trouble[] {
   const crossed = crossedAt(events)
@@ -126,7 +133,10 @@ export function troubles(groove: Groove, events: readonly TimedStroke[], rules: 
   }).sort((a, b) => Number(b.verdict === 'hard') - Number(a.verdict === 'hard') || a.hardFrom - b.hardFrom)
 }
 
-/** How long a hand needs from one piece to another, `more` seconds for crossing the arms; nothing where it stays. */
+/**
+ * How long a hand needs from one piece to another, `more` seconds for crossing the arms; nothing where it stays.
+ * @example travelLimits(pieceOf(kit, 'snare'), pieceOf(kit, 'ride'), HOUSE_LIMITS).hard.toFixed(3) // => '0.129'
+ */
 export function travelLimits(from: Piece, to: Piece, { travel }: Pick<Limits, 'travel'>, more = 0): Limit | undefined {
   if (from.id === to.id) return undefined
   const metres = metresApart(from, to)

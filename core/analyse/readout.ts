@@ -25,7 +25,10 @@ export interface Readout {
   syncopation: number
 }
 
-/** Reads a groove on a kit; the sentences are made from this by the `say…` functions when they are shown. */
+/**
+ * Reads a groove on a kit; the sentences are made from this by the `say…` functions when they are shown.
+ * @example readout(groove, kit).unisons.map(group => group.limbs) // => [['RH', 'RF'], ['RH', 'LH'], ['RH', 'RF'], ['RH', 'LH']]
+ */
 export function readout(groove: Groove, kit: Kit): Readout {
   const all = played(groove, kit)
   const { events } = all

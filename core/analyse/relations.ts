@@ -14,6 +14,7 @@ export type Against = string | 'both hands'
 /**
  * How one part's strokes fall against another's, round the end of the bars; empty where either has none. Of a part with a
  * cycle of its own the events of the rounds given are held against each other, `ticks` long in all.
+ * @example relate(groove, events, 'bass', 'hats').with // => [0, 12600]
  */
 export function relate(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[], partId: string, against: Against, ticks = grooveTicks(groove)): Relation {
   const where = (test: (event: TimedStroke) => boolean) => [...new Set(events.filter(test).map(event => event.at))].sort((a, b) => a - b)
@@ -40,6 +41,7 @@ const ONE_BY_ONE = 3
 /**
  * A relation in words, in note values: `'With it on 1 and & of 3. Between its & of 1 and 2: a of 1, a sixteenth after the first.'`;
  * of many strokes, `'A sixteenth after it: a of 1, a of 2 …'`.
+ * @example sayRelation(groove, relate(groove, events, 'ghosts', 'hats')) // => 'Between its & of 2 and 3: a of 2, midway. Between its 3 and & of 3: e of 3, midway.'
  */
 export function sayRelation(groove: Groove, relation: Relation, counting?: Counting): string {
   if (!relation.with.length && !relation.between.length) return 'They never sound in the same bars.'

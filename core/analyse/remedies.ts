@@ -121,6 +121,7 @@ function better(before: readonly Finding[], after: readonly Finding[], mended: F
 /**
  * The ways out of a finding, the gentlest first, each tried before it is offered: what makes nothing better is not among
  * them. Empty where only the player can say. `newId` names a part that may be added.
+ * @example (read => remediesFor(fast, kit, read, read.findings[0], 'new').map(remedy => remedy.label))(readout(fast, kit)) // => ['Take out every second stroke of the run']
  */
 export function remediesFor(groove: Groove, kit: Kit, read: Pick<Readout, 'events' | 'findings'>, finding: Finding, newId: string, counting?: Counting): Remedy[] {
   return waysOut(groove, kit, read.events, finding, newId, counting).filter(({ edit }) => {

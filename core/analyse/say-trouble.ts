@@ -10,7 +10,7 @@ const rate = (seconds: number): string => `${Math.round(10 / seconds) / 10}`
 const fromBpm = (bpm: number): number => Math.ceil(bpm - 1e-4)
 const pieceName = (stroke: TimedStroke): string => (stroke.piece?.name ?? stroke.pieceId).toLowerCase()
 
-/** `'Left hand, bar 2: accent on 4, ghost on e of 4, 156 ms later. Demanding; hard from 137.'` */
+/** `'Left hand, bar 2: accent on 4, ghost on e of 4, 156 ms later. Demanding; hard from 137.'` @internal */
 export function sayTrouble(groove: Groove, trouble: Trouble, counting?: Counting): string {
   const { from, to, gap, kind } = trouble
   // Of two strokes in one bar the bar is said once, before both.
@@ -49,7 +49,7 @@ const RULES: Record<TroubleKind, (limb: string) => string> = {
   grip: () => 'a hand that must take the stick another way',
 }
 
-/** The rule a verdict went by: `'Rule of thumb: five or more strokes of a hand in a row are easy up to 6 a second, hard from 8.5.'` */
+/** The rule a verdict went by: `'Rule of thumb: five or more strokes of a hand in a row are easy up to 6 a second, hard from 8.5.'` @internal */
 export function sayRule({ kind, limb, limit }: Pick<Trouble, 'kind' | 'limb' | 'limit'>): string {
   const rates = kind === 'burst' || kind === 'run' || kind === 'long'
   const what = RULES[kind](limb.endsWith('H') ? 'hand' : 'foot')

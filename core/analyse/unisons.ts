@@ -10,7 +10,10 @@ export interface UnisonGroup { limbs: Limb[], ats: number[] }
 
 const ORDER: Record<Limb, number> = { RH: 0, LH: 1, RF: 2, LF: 3 }
 
-/** Every unison of a pass, in time order. Instants are those written: a push or swing does not part them. */
+/**
+ * Every unison of a pass, in time order. Instants are those written: a push or swing does not part them.
+ * @example unisons(events).map(one => one.at) // => [0, 5040, 12600, 15120]
+ */
 export function unisons(events: readonly TimedStroke[]): Unison[] {
   const limbsAt = new Map<number, Set<Limb>>()
   for (const event of events) {
@@ -24,10 +27,16 @@ export function unisons(events: readonly TimedStroke[]): Unison[] {
     .sort((a, b) => a.at - b.at)
 }
 
-/** Linear: no two limbs ever land together, and there is something to land. */
+/**
+ * Linear: no two limbs ever land together, and there is something to land.
+ * @example isLinear(events) // => false
+ */
 export const isLinear = (events: readonly TimedStroke[]): boolean => events.length > 0 && unisons(events).length === 0
 
-/** Unisons gathered by which limbs they are, the most frequent first. */
+/**
+ * Unisons gathered by which limbs they are, the most frequent first.
+ * @example groupUnisons(unisons(events)).map(group => [group.limbs, group.ats]) // => [[['RH', 'RF'], [0, 12600]], [['RH', 'LH'], [5040, 15120]]]
+ */
 export function groupUnisons(list: readonly Unison[]): UnisonGroup[] {
   const groups = new Map<string, UnisonGroup>()
   for (const { at, limbs } of list) {
@@ -46,6 +55,9 @@ export function sayLimbs(limbs: readonly Limb[]): string {
   return sentence(names.length === 2 ? `${names[0]} with ${names[1]}` : sayList(names))
 }
 
-/** A group as the readout shows it: `'Right hand with right foot: 1 and & of 3'`. */
+/**
+ * A group as the readout shows it: `'Right hand with right foot: 1 and & of 3'`.
+ * @example sayUnisons(groove, groupUnisons(unisons(events))[0]) // => 'Right hand with right foot: 1 and & of 3'
+ */
 export const sayUnisons = (groove: Groove, group: UnisonGroup, counting?: Counting): string =>
   `${sayLimbs(group.limbs)}: ${sayPlaces(groove, group.ats, counting)}`

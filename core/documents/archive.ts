@@ -21,6 +21,7 @@ const ASSET = /^assets\/([0-9a-f]{64})\.wav$/
 /**
  * Everything as one file, a zip: a JSON file for each document in a folder of its kind, the log and the days’ notes, the sounds that kits
  * name, and what says that it is an archive. The same things make the same bytes.
+ * @example isZip(writeArchive({ documents: { groove: [groove], kit: [], cell: [], recipe: [], phrase: [], plan: [], player: [] }, log: [], notes: {}, assets: [] })) // => true
  */
 export function writeArchive({ documents, log, notes, assets }: Kept): Uint8Array {
   const files: Record<string, Uint8Array> = { [ABOUT]: json({ format: 'bazzet-archive', version: VERSION }) }
@@ -37,7 +38,7 @@ const json = (value: unknown): Uint8Array => strToU8(`${JSON.stringify(value, nu
 /** Whether the files of a zip are an archive of ours. */
 const isArchive = (files: Record<string, Uint8Array>): boolean => ABOUT in files
 
-/** An archive’s contents; documents that cannot be read are named and the others kept. Refused where it is none, or of a newer Bazzet. */
+/** An archive’s contents; documents that cannot be read are named and the others kept. Refused where it is none, or of a newer Bazzet. @internal */
 export function readArchive(bytes: Uint8Array): Result<ReadArchive> {
   const files = unzipped(bytes, name => name.endsWith('.json') || ASSET.test(name), 256 * 1024 * 1024)
   if (!files.ok) return files

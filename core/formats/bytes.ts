@@ -13,15 +13,22 @@ export function utf16From(bytes: Uint8Array): string | undefined {
   return letters.join('')
 }
 
-/** Bytes as text: UTF-16 where its mark says so, else UTF-8 without its mark. */
+/**
+ * Bytes as text: UTF-16 where its mark says so, else UTF-8 without its mark.
+ * @example textFrom(Uint8Array.of(0xEF, 0xBB, 0xBF, 0x52, 0x4C)) // => 'RL'
+ */
 export const textFrom = (bytes: Uint8Array): string => utf16From(bytes) ?? strFromU8(bytes).replace(/^\uFEFF/, '')
 
-/** Whether bytes begin as a zip file does. */
+/**
+ * Whether bytes begin as a zip file does.
+ * @example isZip(Uint8Array.of(0x50, 0x4B, 3, 4)) // => true
+ */
 export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4B && bytes[2] === 3 && bytes[3] === 4
 
 /**
  * The files in a zip file, by name, with a limit on how much they may be when unpacked; only those that `wanted` wants.
  * Sizes are told by the file itself: one that lies is cut off where it says it ends.
+ * @example unzipped(Uint8Array.of(1, 2, 3)).reason // => 'This file is packed (zip), and damaged: it could not be unpacked.'
  */
 export function unzipped(bytes: Uint8Array, wanted: (name: string) => boolean = () => true, most = UNPACKED): Result<Record<string, Uint8Array>> {
   let size = 0

@@ -28,6 +28,7 @@ function barTexts({ bars, strokes }: Pick<Score, 'bars' | 'strokes'>): string[] 
  * again are named with the first.
  *
  * @example cutsOf(aab) // of bars A A B => [{ from: 0, bars: 1, times: 2, also: [] }, { from: 2, bars: 1, times: 1, also: [] }]
+ * @example cutsOf(readMidi(midi, kit).value) // => [{ from: 0, bars: 1, times: 1, also: [] }]
  */
 export function cutsOf(score: Pick<Score, 'bars' | 'strokes'>): Cut[] {
   const texts = barTexts(score)

@@ -22,7 +22,10 @@ export interface FromWish {
   counting?: Counting | undefined
 }
 
-/** The strokes of a stretch, in order, their places told from its first bar. */
+/**
+ * The strokes of a stretch, in order, their places told from its first bar.
+ * @example strokesIn(readMidi(midi, kit).value, { from: 0, bars: 1 }).length // => 14
+ */
 export function strokesIn({ bars, strokes }: Pick<Score, 'bars' | 'strokes'>, { from, bars: many }: Pick<Cut, 'from' | 'bars'>): ScoreStroke[] {
   const starts = barStarts(bars)
   return strokes.filter(stroke => stroke.at >= starts[from]! && stroke.at < starts[from + many]!).map(stroke => ({ ...stroke, at: stroke.at - starts[from]! }))
@@ -31,6 +34,7 @@ export function strokesIn({ bars, strokes }: Pick<Score, 'bars' | 'strokes'>, { 
 /**
  * A stretch of a score as a groove. Strokes whose limbs the file tells keep them, and the parts it tells; the others are given limbs by
  * least strain, played round, and parts by their role. What a third hand would have to do is left out, or done by the foot where it can be.
+ * @example grooveFrom(readMidi(midi, kit).value, cutsOf(readMidi(midi, kit).value)[0], { kit, lead: 'right', id: 'back', title: 'Back', newId: i => `part-${i}` }).groove.parts.map(part => part.limb) // => ['RH', 'LH', 'LH', 'RF']
  */
 export function grooveFrom(score: Score, cut: Cut, { kit, lead, id, title, newId, fixed, counting }: FromWish): FromScore {
   const bars = score.bars.slice(cut.from, cut.from + cut.bars) as Groove['bars']

@@ -1,10 +1,16 @@
 import { type Result, ok, refuse } from '#core/result'
 import { type Groove, readGroove } from '#core/groove'
 
-/** One of our documents as a file: indented JSON, ending in a new line. */
+/**
+ * One of our documents as a file: indented JSON, ending in a new line.
+ * @example writeJson({ a: 1 }).length // => 13
+ */
 export const writeJson = (document: object): string => `${JSON.stringify(document, null, 2)}\n`
 
-/** What a text of JSON holds, or why it is none. */
+/**
+ * What a text of JSON holds, or why it is none.
+ * @example [readJson('{"a": 1}').value, readJson('{').ok] // => [{ a: 1 }, false]
+ */
 export function readJson(text: string): Result<unknown> {
   try {
     return ok(JSON.parse(text))
@@ -13,10 +19,10 @@ export function readJson(text: string): Result<unknown> {
   }
 }
 
-/** A groove as a file. docs/groove-format.md describes it. */
+/** A groove as a file. docs/groove-format.md describes it. @internal */
 export const writeGrooveJson = (groove: Groove): string => writeJson(groove)
 
-/** A groove from a file's text, or what is wrong with it. */
+/** A groove from a file's text, or what is wrong with it. @internal */
 export function readGrooveJson(text: string): Result<Groove> {
   const data = readJson(text)
   return data.ok ? readGroove(data.value) : data

@@ -21,6 +21,7 @@ const short = (path: string): string => path.replace(/\d+\.\d{3,}/g, long => n(N
 /**
  * A groove’s limb lanes as an SVG file that stands by itself: title, counts, lanes with their limbs’ names, sticks as on the Bench, and thin
  * lines where limbs land together. Faces come along where their CSS is given; nothing outside the file is needed.
+ * @example writeLanesSvg(groove, kit).slice(0, 4) // => '<?xm'
  */
 export function writeLanesSvg(groove: Groove, kit: Kit, { width = 960, ink = PAPER, counting, faces = '' }: LanesWish = {}): string {
   const shown = { ...groove, parts: groove.parts.filter(part => !part.muted) }

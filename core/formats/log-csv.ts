@@ -10,7 +10,10 @@ type Row = Partial<Record<typeof COLUMNS[number], string>>
 const guarded = (text: string): string => (/^['=+\-@\t\r]/.test(text) ? `'${text}` : text)
 const unguarded = (text: string): string => (text.startsWith('\'') ? text.slice(1) : text)
 
-/** A log as CSV (RFC 4180) with a line of column names, one entry a row. */
+/**
+ * A log as CSV (RFC 4180) with a line of column names, one entry a row.
+ * @example logCsv([entry]).split('\r\n')[0].split(',').slice(0, 3) // => ['id', 'day', 'at']
+ */
 export const logCsv = (entries: readonly LogEntry[]): string => Papa.unparse({
   fields: [...COLUMNS],
   data: entries.map((entry) => {
@@ -56,7 +59,10 @@ function entryFrom(row: Row, newId: () => string): unknown {
   }
 }
 
-/** Reads a log from CSV with a line of column names. A row that is wrong is told and left out, the others are read. */
+/**
+ * Reads a log from CSV with a line of column names. A row that is wrong is told and left out, the others are read.
+ * @example readLogCsv(logCsv([entry]), () => 'new').entries.length // => 1
+ */
 export function readLogCsv(text: string, newId: () => string): LogRead {
   const { data, meta } = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy' })
   const missing = ['day', 'title', 'seconds'].filter(name => !meta.fields?.includes(name))

@@ -7,6 +7,7 @@ import { MOST_STROKES } from './score'
 /**
  * The strokes of a MIDI file as they were played, in seconds from its start by its own tempos: what a recording is measured from. Nothing
  * is moved to a grid. Notes that are no drum are left out.
+ * @example readMidiStrokes(midi, kit).value[0] // => { at: 0, pieceId: 'hi-hat', level: 3 }
  */
 export function readMidiStrokes(bytes: Uint8Array, kit: Kit): Result<Struck[]> {
   const notes: { tick: number, note: number, velocity: number }[] = []

@@ -25,6 +25,7 @@ const straight = (groove: Groove): Groove => ({ ...groove, feel: { swing: null, 
  * left out, and a pick-up or a flam on 1 has a bar of its own before the first. A part with a cycle of its own is written until it comes
  * round, up to 64 bars. An open hat lasts until it closes or the file ends, other strokes a thirty-second. Tracks of a limb or a part say
  * so in a text, which `readMidi` reads.
+ * @example String.fromCharCode(...writeGrooveMidi(groove, kit).slice(0, 4)) // => 'MThd'
  */
 export function writeGrooveMidi(given: Groove, kit: Kit, { swing = 'played', tracks = 'one' }: MidiWish = {}): Uint8Array {
   const groove = swing === 'words' ? straight(given) : given
@@ -50,6 +51,7 @@ interface Stretch { tick: number, seconds: number, perTick: number, tempo: Tempo
  * A performance that ends, such as a phrase, as a standard MIDI file: its sections one after another with their tempos and meters, what the
  * machine sounds on channel 10 (and what is the player’s, where it is sounded to play along with). Swing, pushes and grace notes are in the
  * times; what sounds before 1 has a bar of its own.
+ * @example String.fromCharCode(...writePerformanceMidi(passes(groove, kit), 'Sample').slice(0, 4)) // => 'MThd'
  */
 export function writePerformanceMidi(performance: Performance, title: string, { tracks = 'one' }: Pick<MidiWish, 'tracks'> = {}): Uint8Array {
   const cues = new CueLine(performance).between(-Infinity, Infinity).filter((cue): cue is StrokeCue => cue.kind === 'stroke' && cue.heard && !!cue.piece)

@@ -12,19 +12,20 @@ const GRACES: Record<string, number> = { flam: 1, drag: 2, ruff: 3 }
 /** One stroke of a note: what it is struck on and how, by whom, how hard. */
 interface Stroke { piece: string, stroke: string, limb: Limb, level: 1 | 2 | 3 | 4 | 5, openFor: number | undefined, ornament: string | undefined }
 
-/** A place on the staff as MusicXML shows it, of a treble clef’s steps: the middle line is B4. */
+/** A place on the staff as MusicXML shows it, of a treble clef’s steps: the middle line is B4. @internal */
 export function stepOf(place: number): { step: string, octave: number } {
   const n = 6 + 7 * 4 + place
   return { step: 'CDEFGAB'[((n % 7) + 7) % 7]!, octave: Math.floor(n / 7) }
 }
 
-/** How a piece and a stroke are called as an instrument: `'Snare, rim shot'`. */
+/** How a piece and a stroke are called as an instrument: `'Snare, rim shot'`. @internal */
 export const instrumentName = (piece: string, stroke: string): string => `${piece}, ${STROKE_NAMES[stroke as keyof typeof STROKE_NAMES] ?? stroke}`
 
 /**
  * A groove as a MusicXML 4 file, part-wise: the staff as it is drawn, hands and feet in two voices, tuplets, beams, grace notes, ghosts,
  * accents and openings. Each piece and stroke is an instrument of its own, levels are the notes’ dynamics, and limbs stand as technical
  * marks, so that `readMusicXml` reads the same strokes back. Swing is told as playback and in words.
+ * @example writeMusicXml(groove, kit).includes('<unpitched>') // => true
  */
 export function writeMusicXml(groove: Groove, kit: Kit): string {
   const { bars, words } = notate(groove, kit)

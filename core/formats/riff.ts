@@ -3,12 +3,13 @@ export interface RiffChunk { id: string, from: number, to: number }
 
 const letters = (bytes: Uint8Array, at: number): string => String.fromCharCode(...bytes.subarray(at, at + 4))
 
-/** What a RIFF file says it is (`'WAVE'`, `'sfbk'`); undefined for what is none. */
+/** What a RIFF file says it is (`'WAVE'`, `'sfbk'`); undefined for what is none. @internal */
 export const riffKind = (bytes: Uint8Array): string | undefined => (bytes.length >= 12 && letters(bytes, 0) === 'RIFF' ? letters(bytes, 8) : undefined)
 
 /**
  * The chunks of a stretch of a RIFF file, one after another; undefined where one claims to go on beyond the stretch, or there are more than
  * any file has. The last chunk of a file that was cut short is thus refused before anybody believes its length.
+ * @internal
  */
 export function riffChunks(bytes: Uint8Array, from = 12, to = bytes.length): RiffChunk[] | undefined {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)

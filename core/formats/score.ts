@@ -35,7 +35,10 @@ export const MOST_STROKES = 60_000
 /** The largest file that is opened, in bytes. */
 export const LARGEST_FILE = 16 * 1024 * 1024
 
-/** Doubts that repeat are said once, with how often: a file of another kind of music would say thousands. */
+/**
+ * Doubts that repeat are said once, with how often: a file of another kind of music would say thousands.
+ * @example gathered(['Bar 1: odd.', 'Bar 1: odd.']) // => ['Bar 1: odd. (2 times)']
+ */
 export function gathered(doubts: readonly string[], most = 40): string[] {
   const many = new Map<string, number>()
   for (const doubt of doubts) many.set(doubt, (many.get(doubt) ?? 0) + 1)
@@ -43,7 +46,10 @@ export function gathered(doubts: readonly string[], most = 40): string[] {
   return said.length > most ? [...said.slice(0, most), `And ${said.length - most} more like these.`] : said
 }
 
-/** Strokes in order, each piece struck once at an instant, or once by each limb that is told: of two the louder stays. */
+/**
+ * Strokes in order, each piece struck once at an instant, or once by each limb that is told: of two the louder stays.
+ * @example tidied([{ at: 0, piece: 'snare', stroke: 'hit', level: 3 }, { at: 0, piece: 'snare', stroke: 'hit', level: 5 }]) // => [{ at: 0, piece: 'snare', stroke: 'hit', level: 5 }]
+ */
 export function tidied(strokes: readonly ScoreStroke[]): ScoreStroke[] {
   const found = new Map<string, ScoreStroke>()
   for (const stroke of strokes) {
@@ -54,7 +60,7 @@ export function tidied(strokes: readonly ScoreStroke[]): ScoreStroke[] {
   return [...found.values()].sort((a, b) => a.at - b.at)
 }
 
-/** Every stroke on a grid of its felt beat, and bars counted by those grids; how many were not exactly on one is said. */
+/** Every stroke on a grid of its felt beat, and bars counted by those grids; how many were not exactly on one is said. @internal */
 export function onGrids(strokes: readonly ScoreStroke[], bars: readonly BarTime[], doubts: string[]): Pick<Score, 'bars' | 'strokes'> {
   const beats = beatsOf(bars)
   const end = beats.at(-1)!.at + beats.at(-1)!.length

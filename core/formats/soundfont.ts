@@ -26,6 +26,7 @@ const range = (zone: Pick<Zone, 'generators'> | undefined, of: number) => zone?.
 /**
  * The drums of a SoundFont 2 file: of its first drum kit, or of its first preset where it has none in bank 128, the sound of each note that
  * one plays alone. Pitch as the file tunes it is in the rate. Refused with a sentence where it is none or holds no drums.
+ * @example readSoundFont(new Uint8Array(10)).reason // => 'This is no SoundFont 2 file: it does not begin as one does.'
  */
 export function readSoundFont(bytes: Uint8Array): Result<FontDrums> {
   if (bytes.length > LARGEST_FONT) return refuse(`This file has ${Math.round(bytes.length / 1048576)} MB; a SoundFont of up to ${LARGEST_FONT / 1048576} MB is read.`)

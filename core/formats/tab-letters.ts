@@ -20,14 +20,14 @@ export function plainLetter(kind: PieceKind, { stroke, ornament }: { stroke: Str
   return isDrum(kind) && stroke === 'hit' ? 'o' : 'x'
 }
 
-/** A stroke as one letter: small and plain, a capital for strong and accent, `g` for a ghost. */
+/** A stroke as one letter: small and plain, a capital for strong and accent, `g` for a ghost. @internal */
 export function letterOf(kind: PieceKind, stroke: { stroke: StrokeKind, ornament?: Ornament | undefined, level: Level }): string {
   const plain = plainLetter(kind, stroke)
   if (stroke.level === 1 && stroke.stroke === 'hit' && plain === (isDrum(kind) ? 'o' : 'x')) return 'g'
   return stroke.level >= 4 ? plain.toUpperCase() : plain
 }
 
-/** What a letter means on a kind of piece, by hand or foot; undefined for one that means nothing. Signs other people use are read too: `+` closed, `@` and `B` a buzz or a strong bass drum. */
+/** What a letter means on a kind of piece, by hand or foot; undefined for one that means nothing. Signs other people use are read too: `+` closed, `@` and `B` a buzz or a strong bass drum. @internal */
 export function meaningOf(letter: string, kind: PieceKind, foot: boolean): Letter | undefined {
   const small = letter.toLowerCase()
   const level: Level = letter !== small ? 5 : 3
@@ -59,7 +59,7 @@ export function pieceOfLabel(label: string, told: ReadonlyMap<string, string> = 
   return piece === undefined ? undefined : { piece, foot: false }
 }
 
-/** The label of a piece's line: that which is usual, else its first letters, unlike those in use. */
+/** The label of a piece's line: that which is usual, else its first letters, unlike those in use. @internal */
 export function labelOf(piece: string, foot: boolean, used: ReadonlySet<string>): string {
   if (foot && piece === 'hi-hat') return FOOT_HAT[0]!
   const usual = LABELS.find(([id]) => id === piece)?.[1]
@@ -69,5 +69,5 @@ export function labelOf(piece: string, foot: boolean, used: ReadonlySet<string>)
   for (let n = 1; ; n++) if (!used.has(`P${n}`)) return `P${n}`
 }
 
-/** The kind of a piece by its id, on a kit or on those that ship; a piece nobody knows is taken for a tom. */
+/** The kind of a piece by its id, on a kit or on those that ship; a piece nobody knows is taken for a tom. @internal */
 export const kindOfPiece = (kit: Kit | undefined, id: string): Piece['kind'] => (kit && pieceOf(kit, id)?.kind) ?? knownPiece(id)?.kind ?? 'tom'

@@ -15,6 +15,7 @@ const WIDE = 72
  * A groove as text tablature: a heading with tempo, meter and swing, what the lines and letters mean, the count, and a line for each piece,
  * or for each piece of each limb. Beats are cut as finely as their strokes ask; muted parts are left out. Kept are places, pieces, strokes
  * and the ornaments of plain hits; of levels ghost, plain and accent. `readTab` reads it back.
+ * @example writeTab(groove, kit).split('\n').filter(line => /^ *(BD|K)/.test(line)) // => ['BD    |O---------O-----|']
  */
 export function writeTab(groove: Groove, kit: Kit, { lines: by = 'pieces' }: TabWish = {}): string {
   const strokes = struckIn(groove, kit)

@@ -13,12 +13,12 @@ const decoded = (text: string): string => text.replace(/&(?:#x([0-9a-f]{1,6})|#(
   return code > 0 && code <= 0x10FFFF ? String.fromCodePoint(code) : whole
 })
 
-/** Text made safe between tags and in attributes; letters that XML may not hold are left out. */
+/** Text made safe between tags and in attributes; letters that XML may not hold are left out. @internal */
 export const escaped = (text: string): string => text.replace(/[^\t\n\r\x20-\uFFFF]|[\uFFFE\uFFFF]/g, '').replace(/[&<>"]/g, letter => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[letter]!)
 
 type Raw = Record<string, unknown> & { ':@'?: Record<string, string> }
 
-/** An XML file as its root element. Entities that it defines are not read, nor is anything outside it. */
+/** An XML file as its root element. Entities that it defines are not read, nor is anything outside it. @internal */
 export function readXml(text: string, what: string): Result<Element> {
   try {
     const parser = new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', processEntities: false, parseTagValue: false, parseAttributeValue: false, trimValues: true })
@@ -38,13 +38,13 @@ function elementOf(raw: Raw): Element | undefined {
   return { name, attributes, text: decoded(texts.join('')), children: inside.flatMap(one => elementOf(one) ?? []) }
 }
 
-/** The first element of a name in another. */
+/** The first element of a name in another. @internal */
 export const childOf = (of: Element | undefined, name: string): Element | undefined => of?.children.find(one => one.name === name)
-/** All elements of a name in another. */
+/** All elements of a name in another. @internal */
 export const childrenOf = (of: Element | undefined, name: string): Element[] => of?.children.filter(one => one.name === name) ?? []
-/** What is written in an element of another; nothing where there is none. `textIn(note, 'duration') // => '480'` */
+/** What is written in an element of another; nothing where there is none. `textIn(readXml('<note><duration>480</duration></note>', 'file').value, 'duration') // => '480'` */
 export const textIn = (of: Element | undefined, name: string): string => childOf(of, name)?.text ?? ''
-/** The same as a number; NaN where there is none, or it is no number. `numberIn(note, 'duration') // => 480` */
+/** The same as a number; NaN where there is none, or it is no number. `numberIn(readXml('<note><duration>480</duration></note>', 'file').value, 'duration') // => 480` */
 export const numberIn = (of: Element | undefined, name: string): number => {
   const text = textIn(of, name)
   return text === '' ? Number.NaN : Number(text)

@@ -21,6 +21,7 @@ const SHARE = 0.5
  * never 1 alone. Further strong strokes do not cancel it. Tradition; see music.md, Backbeat.
  * `backbeatAmong(beatsOf([fourFour]), [{ at: 5040, level: 5 }, { at: 15120, level: 5 }, { at: 6300, level: 1 }])`
  * // => beats [1, 3], ats [5040, 15120]
+ * @internal
  */
 export function backbeatAmong(beats: readonly Beat[], hits: readonly SnareHit[]): Backbeat | undefined {
   for (let least = 5; least >= 3; least--) {
@@ -75,11 +76,17 @@ function amongStrong(beats: readonly Beat[], strong: readonly number[]): Backbea
 const SNARE = /snare/
 const KINDS: ReadonlySet<Stroke['stroke']> = new Set(['hit', 'rim shot', 'cross-stick'])
 
-/** A stroke that may be of a backbeat: a hand's, on a snare, plain, rim shot or cross-stick. Parts that comp make none. */
+/**
+ * A stroke that may be of a backbeat: a hand's, on a snare, plain, rim shot or cross-stick. Parts that comp make none.
+ * @example [onSnare(part('backbeat'), { piece: 'snare', stroke: 'rim shot' }), onSnare(part('backbeat'), { piece: 'ride', stroke: 'hit' })] // => [true, false]
+ */
 export const onSnare = (part: Pick<Part, 'limb' | 'every' | 'role'>, stroke: Pick<Stroke, 'piece' | 'stroke'>): boolean =>
   isHand(part.limb) && !part.every && part.role !== 'comping' && (stroke.piece === 'snare' || SNARE.test(stroke.piece)) && KINDS.has(stroke.stroke)
 
-/** The backbeat of a groove, its muted parts and those with a cycle of their own left out; undefined where it has none. */
+/**
+ * The backbeat of a groove, its muted parts and those with a cycle of their own left out; undefined where it has none.
+ * @example backbeatOf(groove).ats // => [5040, 15120]
+ */
 export function backbeatOf(groove: Pick<Groove, 'bars' | 'parts'>, beats: readonly Beat[] = beatsOf(groove.bars)): Backbeat | undefined {
   const hits: SnareHit[] = []
   for (const part of groove.parts) {
@@ -89,17 +96,26 @@ export function backbeatOf(groove: Pick<Groove, 'bars' | 'parts'>, beats: readon
   return hits.length ? backbeatAmong(beats, hits) : undefined
 }
 
-/** The ticks of the backbeat, in order; none where there is none. */
+/**
+ * The ticks of the backbeat, in order; none where there is none.
+ * @example backbeatTicks(groove) // => [5040, 15120]
+ */
 export const backbeatTicks = (groove: Pick<Groove, 'bars' | 'parts'>): number[] => backbeatOf(groove)?.ats ?? []
 
-/** Strong and accented snare strokes that are no backbeat, by their ticks in order. */
+/**
+ * Strong and accented snare strokes that are no backbeat, by their ticks in order.
+ * @example strongSnares(groove) // => []
+ */
 export function strongSnares(groove: Pick<Groove, 'bars' | 'parts'>): number[] {
   const backbeat = new Set(backbeatTicks(groove))
   const ats = groove.parts.filter(part => !part.muted).flatMap(part => part.strokes.filter(stroke => stroke.level >= 4 && !backbeat.has(stroke.at) && onSnare({ ...part, role: 'other' }, stroke)).map(stroke => stroke.at))
   return [...new Set(ats)].sort((a, b) => a - b)
 }
 
-/** `'2 and 4 of every bar'`, `'2 and 4; bar 2 has & of 3 instead of 4'`; undefined where there is no backbeat. */
+/**
+ * `'2 and 4 of every bar'`, `'2 and 4; bar 2 has & of 3 instead of 4'`; undefined where there is no backbeat.
+ * @example sayBackbeat(groove) // => '2 and 4'
+ */
 export function sayBackbeat(groove: Pick<Groove, 'bars' | 'parts'>, counting: Counting = NUMBERS): string | undefined {
   const found = backbeatOf(groove)
   if (!found) return undefined

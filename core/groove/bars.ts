@@ -12,6 +12,7 @@ export type Source = number | { like: number }
  * Bars in another order: moved, doubled, taken out, or new and empty among them. `rebarred(groove, [0, 1, 0])` plays the first bar
  * again at the end; `rebarred(groove, [0, { like: 0 }])` adds an empty one. Parts that repeat on their own run on. Refused beyond
  * the limit of bars, for none, and where a locked part would change.
+ * @internal
  */
 export function rebarred(groove: Groove, sources: readonly Source[]): Result<Edit> {
   if (!sources.length) return refuse('A groove has at least one bar.')
@@ -42,19 +43,34 @@ export function rebarred(groove: Groove, sources: readonly Source[]): Result<Edi
 
 const each = (groove: Pick<Groove, 'bars'>): number[] => groove.bars.map((_, i) => i)
 
-/** A bar played once more, right after itself. */
+/**
+ * A bar played once more, right after itself.
+ * @example apply(groove, barDoubled(groove, 0).value).value.groove.bars.length // => 2
+ */
 export const barDoubled = (groove: Groove, bar: number): Result<Edit> => rebarred(groove, each(groove).toSpliced(bar + 1, 0, bar))
-/** An empty bar put in before one, cut like it. */
+/**
+ * An empty bar put in before one, cut like it.
+ * @example rows(apply(groove, barInserted(groove, 0).value).value.groove).bass // => '................4.........4.....'
+ */
 export const barInserted = (groove: Groove, bar: number): Result<Edit> => rebarred(groove, (each(groove) as Source[]).toSpliced(bar, 0, { like: bar }))
-/** A bar taken out with what is in it. */
+/**
+ * A bar taken out with what is in it.
+ * @example barRemoved(groove, 0).reason // => 'A groove has at least one bar.'
+ */
 export const barRemoved = (groove: Groove, bar: number): Result<Edit> => rebarred(groove, each(groove).toSpliced(bar, 1))
-/** A bar put to another place among the bars. */
+/**
+ * A bar put to another place among the bars.
+ * @example barMoved({ ...groove, bars: [...bars, ...bars] }, 0, 1).ok // => true
+ */
 export const barMoved = (groove: Groove, bar: number, to: number): Result<Edit> => rebarred(groove, each(groove).toSpliced(bar, 1).toSpliced(to, 0, bar))
 
 /** What new bars hold when there are more of them: what is there again and again, or nothing. */
 export type Filling = 'repeat' | 'empty'
 
-/** Other bars for a groove, as `reshape` has it; bars that come at the end hold what is there, again and again, or nothing. */
+/**
+ * Other bars for a groove, as `reshape` has it; bars that come at the end hold what is there, again and again, or nothing.
+ * @example rows(apply(groove, widened(groove, makeBars(meter(4, 4), 2, 4), 'repeat').edit).value.groove).bass // => '4.........4.....4.........4.....'
+ */
 export function widened(groove: Groove, bars: Bar[], filling: Filling): Reshaped {
   const reshaped = reshape(groove, bars)
   const done = filling === 'repeat' && bars.length > groove.bars.length ? apply(groove, reshaped.edit) : undefined

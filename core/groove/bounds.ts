@@ -6,8 +6,14 @@ export const LIMITS = { bars: 8, parts: 32, strokes: 1000, title: 120, notes: 40
 export const ROLES = ['lead', 'backbeat', 'ghosts', 'comping', 'bass drum', 'hat foot', 'fill', 'other'] as const
 export type Role = typeof ROLES[number]
 
-/** Length of a groove in ticks. */
+/**
+ * Length of a groove in ticks.
+ * @example grooveTicks(groove) // => 20160
+ */
 export const grooveTicks = (groove: { bars: readonly BarTime[] }): number => barsTicks(groove.bars)
 
-/** Length in ticks of one bar of a groove. */
+/**
+ * Length in ticks of one bar of a groove.
+ * @example barTicks(groove.bars[0]) // => 20160
+ */
 export const barTicks = (bar: Pick<BarTime, 'meter'>): number => meterTicks(bar.meter)

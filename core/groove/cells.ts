@@ -24,18 +24,24 @@ export const cellSchema = z.strictObject({
 }).refine(cell => cell.parts.every(part => part.strokes.every(stroke => stroke.at < cell.length)), { path: ['parts'], error: 'Every stroke of a cell falls before its end.' })
 export type Cell = z.infer<typeof cellSchema>
 
-/** A cell from unknown data, or what is wrong with it. */
+/**
+ * A cell from unknown data, or what is wrong with it.
+ * @example readCell({ format: 'bazzet-cell', version: 1, id: 'cell', name: 'Cell', length: 5040, parts: [] }).ok // => true
+ */
 export function readCell(input: unknown): Result<Cell> {
   const document = upgraded(input, CELL_SHAPE)
   return document.ok ? readAs(cellSchema, document.value, 'cell') : document
 }
 
-/** A span kept as a cell: the parts that strike in it. */
+/**
+ * A span kept as a cell: the parts that strike in it.
+ * @example cellFrom(groove, { from: 5040, to: 10080 }, 'two', 'Beat two').parts.map(part => [part.id, part.strokes.map(stroke => stroke.at)]) // => [['hats', [0, 2520]], ['backbeat', [0]], ['ghosts', [3780]]]
+ */
 export function cellFrom(groove: Groove, span: Span, id: string, name: string): Cell {
   const clip = copied(groove, span)
   return { format: CELL_SHAPE.format, version: CELL_SHAPE.version, id, name, length: clip.length, parts: clip.parts.filter(part => part.strokes.length).map(part => ({ ...part, locked: false, muted: false, pickUp: null })) }
 }
-/** What a cell lays into bars: `clipOf(cellFrom(groove, span, 'c', 'Push')).length // => span.to - span.from` */
+/** What a cell lays into bars: `clipOf(cellFrom(groove, { from: 0, to: 5040 }, 'c', 'Push')).length // => 5040` */
 export const clipOf = ({ length, parts }: Cell): Clip => ({ length, parts })
 
 /** A figure of one beat: which of its slots are struck. */
@@ -62,6 +68,7 @@ export function figuresOf(slots: number): Figure[] {
 /**
  * A figure laid into a part, in place of what the part has in that felt beat (counted through all bars from 0). Strokes are like their
  * neighbours, or as the brush says; with `open` the last one on hats stays open to the beat’s end. Refused for a part that repeats on its own.
+ * @example rows(figureIn(groove, part('bass'), 1, { on: [0, 2], slots: 4 })) // => { bass: '4...3.3...4.....' }
  */
 export function figureIn(groove: Groove, part: Part, beatIndex: number, { on, slots }: Figure, { brush, open }: { brush?: Brush | undefined, open?: boolean } = {}): Result<Edit> {
   const beat = beatsOf(groove.bars)[beatIndex]
@@ -81,7 +88,10 @@ export function figureIn(groove: Groove, part: Part, beatIndex: number, { on, sl
   return ok({ type: 'strokes', partId: part.id, remove: inBeat.map(stroke => stroke.at), put })
 }
 
-/** A felt beat of a bar put to another place in it, with all that is in it; beats of unlike length keep their lengths. */
+/**
+ * A felt beat of a bar put to another place in it, with all that is in it; beats of unlike length keep their lengths.
+ * @example rows(beatMoved(groove, 0, 0, 1)).bass // => '....4.....4.....'
+ */
 export function beatMoved(groove: Groove, bar: number, from: number, to: number): Result<Edit> {
   const here = groove.bars[bar]
   const beats = beatsOf(groove.bars).filter(beat => beat.bar === bar)

@@ -2,22 +2,37 @@ import { type Beat, barStarts, beatsOf, mod, placeTick, slotPlace } from '#core/
 import type { Edit } from './edits'
 import { type Bar, type Groove, type Part, type Stroke, barTicks, grooveTicks } from './schema'
 
-/** The part of that id, if there is one. */
+/**
+ * The part of that id, if there is one.
+ * @example partOf(groove, 'bass').name // => 'Bass drum'
+ */
 export const partOf = (groove: Groove, partId: string): Part | undefined => groove.parts.find(part => part.id === partId)
 
-/** Several edits as one; a single one stays itself. */
+/**
+ * Several edits as one; a single one stays itself.
+ * @example together('Nothing twice', [takeStrokes(part('bass'), [0]), takeStrokes(part('bass'), [12600])]).type // => 'batch'
+ */
 export const together = (label: string, edits: Edit[]): Edit => (edits.length === 1 ? edits[0]! : { type: 'batch', label, edits })
 
-/** Puts strokes into a part, in place of any that are at the same ticks. */
+/**
+ * Puts strokes into a part, in place of any that are at the same ticks.
+ * @example rows(putStrokes(part('bass'), [{ at: 2520, piece: 'bass drum', stroke: 'hit', level: 2 }])) // => { bass: '4.2.......4.....' }
+ */
 export function putStrokes(part: Part, strokes: Stroke[]): Edit {
   const ats = new Set(strokes.map(stroke => stroke.at))
   return { type: 'strokes', partId: part.id, remove: part.strokes.filter(s => ats.has(s.at)).map(s => s.at), put: strokes }
 }
 
-/** Takes strokes out of a part, by their ticks. */
+/**
+ * Takes strokes out of a part, by their ticks.
+ * @example rows(takeStrokes(part('bass'), [0])) // => { bass: '..........4.....' }
+ */
 export const takeStrokes = (part: Part, ats: number[]): Edit => ({ type: 'strokes', partId: part.id, remove: ats, put: [] })
 
-/** Changes strokes of a part in place: `alter(part, ats, stroke => ({ ...stroke, level: 5 }))`. */
+/**
+ * Changes strokes of a part in place: `alter(part, ats, stroke => ({ ...stroke, level: 5 }))`.
+ * @example rows(alterStrokes(part('bass'), [0], stroke => ({ ...stroke, level: 5 }))) // => { bass: '5.........4.....' }
+ */
 export function alterStrokes(part: Part, ats: readonly number[], change: (stroke: Stroke) => Stroke): Edit {
   const wanted = new Set(ats)
   const chosen = part.strokes.filter(stroke => wanted.has(stroke.at))
@@ -36,7 +51,10 @@ export function shiftTick(beats: readonly Beat[], total: number, at: number, slo
   return mod(Math.round(placeTick(beats, mod(slotPlace(beats, at) + slots, count))), total)
 }
 
-/** A part's strokes moved by whole slots; a part with a cycle of its own moves round that cycle. */
+/**
+ * A part's strokes moved by whole slots; a part with a cycle of its own moves round that cycle.
+ * @example shiftedStrokes(groove, part('bass'), 1).map(stroke => stroke.at) // => [1260, 13860]
+ */
 export function shiftedStrokes(groove: Groove, part: Part, slots: number, chosen?: readonly number[]): Stroke[] {
   const beats = beatsOf(groove.bars)
   const total = grooveTicks(groove)
@@ -50,7 +68,10 @@ export function shiftedStrokes(groove: Groove, part: Part, slots: number, chosen
     .sort((a, b) => a.at - b.at)
 }
 
-/** Moves strokes of a part by whole slots, round the end; what they land on gives way. */
+/**
+ * Moves strokes of a part by whole slots, round the end; what they land on gives way.
+ * @example rows(shiftStrokes(groove, part('bass'), [12600], 2)) // => { bass: '4...........4...' }
+ */
 export function shiftStrokes(groove: Groove, part: Part, ats: readonly number[], slots: number): Edit {
   const put = shiftedStrokes(groove, part, slots, ats)
   const landed = new Set(put.map(stroke => stroke.at))
@@ -58,7 +79,7 @@ export function shiftStrokes(groove: Groove, part: Part, ats: readonly number[],
   return { type: 'strokes', partId: part.id, remove, put }
 }
 
-/** Pick-ups that a new last bar cannot hold, taken away. */
+/** Pick-ups that a new last bar cannot hold, taken away. @internal */
 export function tooLongPickUps(groove: Groove, bars: readonly Bar[]): Edit[] {
   const last = barTicks(bars.at(-1)!)
   return [
@@ -73,6 +94,7 @@ export interface Reshaped { edit: Edit, lost: number }
 /**
  * Other bars for a groove: each stroke stays in its bar at its distance from the bar line; those beyond a bar's new end,
  * and whole bars taken away, go, and so do notes of guides. Pick-ups that the new last bar cannot hold go too.
+ * @internal
  */
 export function reshape(groove: Groove, bars: Bar[]): Reshaped {
   const from = barStarts(groove.bars)
@@ -108,9 +130,15 @@ export function reshape(groove: Groove, bars: Bar[]): Reshaped {
   return { lost, edit: together('New bars', [...tooLongPickUps(groove, bars), ...shrunk, { type: 'bars', bars }, ...kept]) }
 }
 
-/** `'New bars; 3 strokes outside them went'`, and nothing where none did. */
+/**
+ * `'New bars; 3 strokes outside them went'`, and nothing where none did.
+ * @example [sayLost(3), sayLost(0)] // => ['New bars; 3 strokes outside them went', '']
+ */
 export const sayLost = (lost: number): string => (lost ? `New bars; ${lost} ${lost === 1 ? 'stroke' : 'strokes'} outside them went` : '')
 
-/** A part under a name that the player gave it, which nothing else changes. */
+/**
+ * A part under a name that the player gave it, which nothing else changes.
+ * @example renamed(part('bass'), 'Kick').set // => { name: 'Kick', given: ['name'] }
+ */
 export const renamed = (part: Part, name: string): Edit =>
   ({ type: 'part', partId: part.id, set: { name, given: [...new Set([...part.given, 'name' as const])] } })

@@ -9,7 +9,7 @@ export interface Cut { bars: Bar[], beats: number[], lost: number[] }
 /**
  * The bars with as few beats as can be cut finer, so that every tick in `wanted` lies on a slot; what lies on one now
  * (`kept`, the ticks of the strokes that are there) still does. A beat keeps its slots if it can, in a multiple of them.
- * `cutToShow(fourFourInEighths, [1260], []) // => bars with slots [4, 2, 2, 2], beats [0], lost []`
+ * `cutToShow(makeBars(meter(4, 4), 1, 2), [1260], []).bars[0].slots // => [4, 2, 2, 2]`
  */
 export function cutToShow(bars: readonly Bar[], wanted: readonly number[], kept: readonly number[]): Cut {
   const beats = beatsOf(bars)
@@ -37,7 +37,10 @@ export function cutToShow(bars: readonly Bar[], wanted: readonly number[], kept:
 
 const CUTS: Record<number, string> = { 2: 'eighths', 3: 'triplets', 4: 'sixteenths', 6: 'sextuplets', 8: 'thirty-seconds' }
 
-/** `'2 and 4 are cut into four to show it'`; a quarter's cut by its name: `'2 and 4 are cut into sixteenths to show it'`. */
+/**
+ * `'2 and 4 are cut into four to show it'`; a quarter's cut by its name: `'2 and 4 are cut into sixteenths to show it'`.
+ * @example sayCut(groove, cutToShow(makeBars(meter(4, 4), 1, 2), [1260], [])) // => '1 is cut into sixteenths to show it'
+ */
 export function sayCut(groove: Pick<Groove, 'bars'>, { bars, beats }: Cut): string {
   const all = beatsOf(bars).filter(beat => beats.includes(beat.at))
   const kinds = [...new Set(all.map(beat => (beat.length === 5040 ? CUTS[beat.slots] : undefined) ?? `${beat.slots}`))]

@@ -34,7 +34,10 @@ export interface Applied { groove: Groove, inverse: Edit }
 const withPart = (groove: Groove, index: number, part: Part): Groove =>
   ({ ...groove, parts: groove.parts.map((other, i) => (i === index ? part : other)) })
 
-/** Applies an edit, or says in words why it cannot be; an invalid groove can never come out. */
+/**
+ * Applies an edit, or says in words why it cannot be; an invalid groove can never come out.
+ * @example apply(groove, takeStrokes(part('bass'), [0])).value.groove.parts[3].strokes.length // => 1
+ */
 export function apply(groove: Groove, edit: Edit): Result<Applied> {
   switch (edit.type) {
     case 'facts': return applyFacts(groove, edit.set)
@@ -57,7 +60,10 @@ export function apply(groove: Groove, edit: Edit): Result<Applied> {
   }
 }
 
-/** A groove's edits as the history of any document takes them. */
+/**
+ * A groove's edits as the history of any document takes them.
+ * @example applyToGroove(groove, takeStrokes(part('bass'), [1])).reason // => '“Bass drum” has no stroke to take away there.'
+ */
 export const applyToGroove: Apply<Groove, Edit> = (groove, edit) => {
   const applied = apply(groove, edit)
   return applied.ok ? ok({ document: applied.value.groove, inverse: applied.value.inverse }) : applied

@@ -27,6 +27,7 @@ const mainPiece = (strokes: readonly Stroke[]) => mainOf(strokes, stroke => stro
 /**
  * The plainest true name and role of a part: `{ name: 'Ghosts', role: 'ghosts' }` where a hand plays the snare at levels 1 and 2.
  * Undefined for a part with nothing in it.
+ * @example described(groove, part('ghosts')) // => { name: 'Ghosts', role: 'ghosts' }
  */
 export function described(groove: Pick<Groove, 'bars' | 'parts'>, part: Pick<Part, 'id' | 'limb' | 'strokes' | 'every'>): Described | undefined {
   const piece = mainPiece(part.strokes)
@@ -92,6 +93,7 @@ function followed(before: Groove, after: Groove, was: Part, is: Part, called: (n
  * The edits by which names and roles follow what is in the parts, after a change from one groove to another: “Hat eighths” that now
  * play the ride are “Ride eighths”, and a new part with its first ghost is “Ghosts”. What the player has given by hand stays.
  * `called` is how the player calls what a part is called, such as a kick for a bass drum.
+ * @example following(groove, { ...groove, parts: groove.parts.map(one => one.id === 'hats' ? { ...one, strokes: one.strokes.map(stroke => ({ ...stroke, piece: 'ride' })) } : one) }).map(edit => edit.set) // => [{ name: 'Ride' }]
  */
 export function following(before: Groove, after: Groove, called: (name: string) => string = name => name): Edit[] {
   const edits: Edit[] = []
@@ -107,7 +109,10 @@ export function following(before: Groove, after: Groove, called: (name: string) 
   return edits
 }
 
-/** An edit with what follows from it for names and roles, as one; one that cannot be made stays as it is. See `following`. */
+/**
+ * An edit with what follows from it for names and roles, as one; one that cannot be made stays as it is. See `following`.
+ * @example withFollowing(groove, repieced(groove, kit, 'hi-hat', 'ride')).type // => 'batch'
+ */
 export function withFollowing(groove: Groove, edit: Edit, called?: (name: string) => string): Edit {
   const done = apply(groove, edit)
   const more = done.ok ? following(groove, done.value.groove, called) : []
@@ -115,7 +120,10 @@ export function withFollowing(groove: Groove, edit: Edit, called?: (name: string
   return edit.type === 'batch' ? { ...edit, edits: [...edit.edits, ...more] } : together('', [edit, ...more])
 }
 
-/** A part in a role that the player gave it, which then stays; without one the role follows what is in the part again. */
+/**
+ * A part in a role that the player gave it, which then stays; without one the role follows what is in the part again.
+ * @example apply(groove, inRole(groove, part('bass'), 'other')).value.groove.parts[3].role // => 'other'
+ */
 export function inRole(groove: Groove, part: Part, role: Role | undefined): Edit {
   const given = part.given.filter(one => one !== 'role')
   return { type: 'part', partId: part.id, set: role ? { role, given: [...given, 'role'] } : { role: described(groove, part)?.role ?? part.role, given } }

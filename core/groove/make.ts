@@ -3,19 +3,28 @@ import type { Bar, Groove, Part, Role } from './schema'
 import { GROOVE_SHAPE } from './upgrade'
 import type { Limb } from '#core/kit'
 
-/** The same bar so many times, every felt beat cut into `slots` (or beat by beat, where a list is given). */
+/**
+ * The same bar so many times, every felt beat cut into `slots` (or beat by beat, where a list is given).
+ * @example makeBars(meter(4, 4), 2, [4, 3, 4, 4])[1].slots // => [4, 3, 4, 4]
+ */
 export function makeBars(meter: Meter, bars: number, slots: number | number[]): Bar[] {
   const perBeat = beatTicks(meter).map((_, i) => (Array.isArray(slots) ? slots[i] ?? 1 : slots))
   return Array.from({ length: bars }, () => ({ meter, slots: perBeat }) as Bar)
 }
 
-/** The subdivisions that a felt beat of so many ticks can be cut into. */
+/**
+ * The subdivisions that a felt beat of so many ticks can be cut into.
+ * @example subdivisionsOf(5040) // => [1, 2, 3,  4, 5, 6, 7, 8, 12]
+ */
 export const subdivisionsOf = (ticks: number): number[] => SUBDIVISIONS.filter(slots => divides(ticks, slots))
 
 /** What a new groove must be told; all the rest has a usual value. */
 export type NewGroove = Pick<Groove, 'id' | 'title' | 'bars'> & Partial<Groove>
 
-/** A groove with the usual values where none are given: no parts, 100 quarters a minute, straight. */
+/**
+ * A groove with the usual values where none are given: no parts, 100 quarters a minute, straight.
+ * @example makeGroove({ id: 'new', title: 'New', bars }).tempo // => { bpm: 100, counts: '1/4' }
+ */
 export const makeGroove = (given: NewGroove): Groove => ({
   format: GROOVE_SHAPE.format,
   version: GROOVE_SHAPE.version,
@@ -33,14 +42,20 @@ export const makeGroove = (given: NewGroove): Groove => ({
   ...given,
 })
 
-/** A part with the usual values where none are given. */
+/**
+ * A part with the usual values where none are given.
+ * @example makePart({ id: 'foot', name: 'Foot', limb: 'LF' }).muted // => false
+ */
 export const makePart = (given: Pick<Part, 'id' | 'name' | 'limb'> & Partial<Part>): Part =>
   ({ role: 'other', strokes: [], every: null, swing: null, pickUp: null, muted: false, locked: false, given: [], ...given })
 
 /** What a limb is usually given first, and the stroke that a new part of that role puts in. */
 export interface Usual { name: string, role: Role, piece: string, stroke: Part['strokes'][number]['stroke'] }
 
-/** The part a player most often wants next on a limb: the lead hand a cymbal, the other the snare, the feet their pedals. */
+/**
+ * The part a player most often wants next on a limb: the lead hand a cymbal, the other the snare, the feet their pedals.
+ * @example usualPart('LH', 'right').name // => 'Backbeat'
+ */
 export function usualPart(limb: Limb, lead: Groove['lead']): Usual {
   if (limb === (lead === 'right' ? 'RH' : 'LH')) return { name: 'Hi-hat', role: 'lead', piece: 'hi-hat', stroke: 'hit' }
   if (limb === 'RH' || limb === 'LH') return { name: 'Backbeat', role: 'backbeat', piece: 'snare', stroke: 'hit' }

@@ -8,7 +8,7 @@ export interface NextOnHats { at: number, after: number, byFoot: boolean }
 /**
  * What ends an opening of hats: the next stroke on them by a hand or a foot (of two at one instant the foot's). Parts that
  * are muted or have a cycle of their own are left out; undefined where nothing else strikes them.
- * `nextOnHats(eighthsOnHats, { at: 17640, piece: 'hi-hat' }) // => { at: 0, after: 2520, byFoot: false }`
+ * `nextOnHats(groove, { at: 17640, piece: 'hi-hat' }) // => { at: 0, after: 2520, byFoot: false }`
  */
 export function nextOnHats(groove: Pick<Groove, 'bars' | 'parts'>, { at: from, piece }: Pick<Stroke, 'at' | 'piece'>): NextOnHats | undefined {
   const total = grooveTicks(groove)
@@ -25,6 +25,6 @@ export function nextOnHats(groove: Pick<Groove, 'bars' | 'parts'>, { at: from, p
   return next
 }
 
-/** How long an opening usually lasts, in ticks: until the next stroke on the hats, or for a slot where there is none. */
+/** How long an opening usually lasts, in ticks: until the next stroke on the hats, or for a slot where there is none. @internal */
 export const usualOpening = (groove: Pick<Groove, 'bars' | 'parts'>, stroke: Pick<Stroke, 'at' | 'piece'>): number =>
   nextOnHats(groove, stroke)?.after ?? slotsOf(groove.bars).findLast(slot => slot.at <= stroke.at)!.length

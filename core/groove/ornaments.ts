@@ -14,6 +14,7 @@ const softer = (level: Level, by: number): Level => Math.max(1, level - by) as L
 /**
  * The blows a stroke with an ornament is made of, in time order: grace notes at low stick height before it; a double
  * stroke's bounce half a slot after it, a level softer. A choke is one blow; its end is the timeline's affair.
+ * @example blowsOf('flam', 4, () => 0.15) // => [{ after: -0.032, level: 1 }, { after: 0, level: 4 }]
  */
 export function blowsOf(ornament: Ornament, level: Level, slotSeconds: () => number): Blow[] {
   if (ornament === 'double') return [{ after: 0, level }, { after: slotSeconds() / 2, level: softer(level, 1) }]
@@ -21,5 +22,8 @@ export function blowsOf(ornament: Ornament, level: Level, slotSeconds: () => num
   return [...graces.map((after): Blow => ({ after, level: softer(level, 3) })), { after: 0, level }]
 }
 
-/** How long before its stroke an ornament begins, in seconds. */
+/**
+ * How long before its stroke an ornament begins, in seconds.
+ * @example leadOf(blowsOf('flam', 4, () => 0.15)) // => 0.032
+ */
 export const leadOf = (blows: readonly Blow[] | undefined): number => -(blows?.[0]?.after ?? 0)

@@ -8,6 +8,7 @@ export interface RowStroke { piece: string, stroke?: StrokeKind, openSlots?: num
 /**
  * Strokes from a row of figures, one to a slot: a digit is a level, a dot a rest, spaces are for the eye.
  * A row shorter than the bars is said again from its start: `'..5.'` over 4/4 in twos puts a backbeat on 2 and 4.
+ * @example rowStrokes(bars, '..5.', { piece: 'snare' }).map(stroke => stroke.at) // => [2520, 7560, 12600, 17640]
  */
 export function rowStrokes(bars: readonly BarTime[], row: string, { piece, stroke = 'hit', openSlots }: RowStroke): Stroke[] {
   const figures = row.replaceAll(' ', '')

@@ -18,13 +18,19 @@ export function ordinal(n: number): string {
   return ORDINALS[n - 1] ?? `${n}${teen ? 'th' : ['th', 'st', 'nd', 'rd'][n % 10] ?? 'th'}`
 }
 
-/** First letter large, the rest as it is. */
+/**
+ * First letter large, the rest as it is.
+ * @example sentence('hats open on & of 4') // => 'Hats open on & of 4'
+ */
 export const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
-/** The bar that a tick is in, counted from 0; ticks of later rounds count on: `barOf(twoBarsOfFour, 20160) // => 1`. */
+/** The bar that a tick is in, counted from 0; ticks of later rounds count on: `barOf({ bars: [...bars, ...bars] }, 20160) // => 1`. */
 export const barOf = (groove: Pick<Groove, 'bars'>, tick: number): number => barStarts(groove.bars).findLastIndex(start => start <= mod(tick, grooveTicks(groove)))
 
-/** Where a tick is, bar and all: `'& of 3'` in a single bar, `'bar 2, & of 3'` in more. */
+/**
+ * Where a tick is, bar and all: `'& of 3'` in a single bar, `'bar 2, & of 3'` in more.
+ * @example [sayPlace(groove, 12600), sayPlace({ bars: [...bars, ...bars] }, 32760)] // => ['& of 3', 'bar 2, & of 3']
+ */
 export function sayPlace(groove: Pick<Groove, 'bars'>, tick: number, counting: Counting = NUMBERS): string {
   const total = grooveTicks(groove)
   const [at, round] = [mod(tick, total), Math.floor(tick / total)]
@@ -36,7 +42,8 @@ export function sayPlace(groove: Pick<Groove, 'bars'>, tick: number, counting: C
 
 /**
  * Where many ticks are, as short as can be: what comes in every bar is said once.
- * `sayPlaces` of 2 and 4 in both of two bars is `'2 and 4'`; otherwise bar by bar: `'bar 1: 1; bar 2: 1 and & of 2'`.
+ * `sayPlaces` of 2 and 4 in both of two bars is `'2 and 4 of every bar'`; otherwise bar by bar: `'bar 1: 1; bar 2: 1 and & of 2'`.
+ * @example sayPlaces({ bars: [...bars, ...bars] }, [5040, 15120, 25200, 35280]) // => '2 and 4 of every bar'
  */
 export function sayPlaces(groove: Pick<Groove, 'bars'>, ticks: readonly number[], counting: Counting = NUMBERS): string {
   const { bars } = groove
@@ -88,7 +95,10 @@ function sayRounds(groove: Pick<Groove, 'bars'>, ticks: readonly number[], total
   return [...alike].map(([says, which]) => `${says} (${which.length === 1 ? 'round' : 'rounds'} ${sayList(which.map(String))})`).join('; ')
 }
 
-/** A stroke in words: `'Snare, rim shot, accent'`, `'Hi-hat, open for an eighth, plain'`; a plain hit is not called anything more. */
+/**
+ * A stroke in words: `'Snare, rim shot, accent'`, `'Hi-hat, open for an eighth, plain'`; a plain hit is not called anything more.
+ * @example sayStroke(kit, { at: 0, piece: 'snare', stroke: 'rim shot', level: 5 }) // => 'Snare, rim shot, accent'
+ */
 export function sayStroke(kit: Kit, stroke: Stroke): string {
   const name = pieceOf(kit, stroke.piece)?.name ?? `${stroke.piece} (not on this kit)`
   const lasts = stroke.openFor === undefined ? undefined : aNote(stroke.openFor)
@@ -97,7 +107,10 @@ export function sayStroke(kit: Kit, stroke: Stroke): string {
   return [name, ...kind, ...ornament, LEVEL_NAMES[stroke.level]].join(', ')
 }
 
-/** One limb's lane as a sentence for a listener: what is struck, how hard, on which counts. */
+/**
+ * One limb's lane as a sentence for a listener: what is struck, how hard, on which counts.
+ * @example sayLane(groove, kit, 'RF') // => 'Right foot: Bass drum, strong on 1 and & of 3.'
+ */
 export function sayLane(groove: Groove, kit: Kit, limb: Limb, counting: Counting = NUMBERS): string {
   const strokes = groove.parts.filter(part => part.limb === limb).flatMap(part => part.strokes)
   const name = sentence(LIMB_NAMES[limb])
@@ -110,14 +123,20 @@ export function sayLane(groove: Groove, kit: Kit, limb: Limb, counting: Counting
   return `${name}: ${[...kinds].map(([said, ats]) => `${said} on ${sayPlaces(groove, ats, counting)}`).join('; ')}.`
 }
 
-/** Meter and length: `'4/4, 2 bars'`; meters that change are listed. */
+/**
+ * Meter and length: `'4/4, 2 bars'`; meters that change are listed.
+ * @example sayBars({ bars: [...bars, ...bars] }) // => '4/4, 2 bars'
+ */
 export function sayBars(groove: Pick<Groove, 'bars'>): string {
   const meters = groove.bars.map(bar => writeMeter(bar.meter))
   const length = sayCount(meters.length, 'bar')
   return new Set(meters).size === 1 ? `${meters[0]}, ${length}` : `${meters.join(', ')}`
 }
 
-/** Feel in words: `'straight'`, `'sixteenths 58'`. */
+/**
+ * Feel in words: `'straight'`, `'sixteenths 58'`.
+ * @example sayFeel({ feel: { swing: { level: '1/16', share: 0.58 }, push: {} } }) // => 'sixteenths 58'
+ */
 export function sayFeel(groove: Pick<Groove, 'feel'>): string {
   const { swing } = groove.feel
   if (!swing || swing.share === 0.5) return 'straight'

@@ -12,7 +12,10 @@ export { LIMITS, ROLES, type Role, barTicks, grooveTicks } from './bounds'
 export const idSchema = z.string({ error: 'An id is text.' })
   .regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'An id is 1 to 64 letters, digits, hyphens or underscores.' })
 
-/** A place or a length in ticks, within what the longest groove may have. */
+/**
+ * A place or a length in ticks, within what the longest groove may have.
+ * @example tickSchema('A start', 0).safeParse(-1).success // => false
+ */
 export const tickSchema = (what: string, least: number) => whole(what, least, LIMITS.bars * MAX_COUNT * 10080)
 
 const levelSchema = z.literal([...LEVELS], { error: 'A level is a whole number from 1 to 5.' })

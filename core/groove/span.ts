@@ -11,25 +11,37 @@ import { type Bar, type Groove, type Guide, LIMITS, type Part, type Stroke, groo
 /** A run of ticks of a groove's bars, `to` not included. It may begin and end within a bar. */
 export interface Span { from: number, to: number }
 
-/** All bars of a groove. */
+/**
+ * All bars of a groove.
+ * @example wholeSpan(groove) // => { from: 0, to: 20160 }
+ */
 export const wholeSpan = (groove: Pick<Groove, 'bars'>): Span => ({ from: 0, to: grooveTicks(groove) })
 
 /** `inSpan({ from: 0, to: 5040 }, 5040) // => false` */
 export const inSpan = ({ from, to }: Span, at: number): boolean => at >= from && at < to
 
-/** The span from one slot to another, both included, whichever comes first: `slotSpan(slots, 7, 4)` is slots 4 to 7. */
+/**
+ * The span from one slot to another, both included, whichever comes first: `slotSpan(slots, 7, 4)` is slots 4 to 7.
+ * @example slotSpan(slotsOf(bars), 7, 4) // => { from: 5040, to: 10080 }
+ */
 export function slotSpan(slots: readonly Slot[], a: number, b: number): Span {
   const last = slots[Math.max(a, b)]!
   return { from: slots[Math.min(a, b)]!.at, to: last.at + last.length }
 }
 
-/** The span of one bar, counted from 0. */
+/**
+ * The span of one bar, counted from 0.
+ * @example barSpan({ bars: [...bars, ...bars] }, 1) // => { from: 20160, to: 40320 }
+ */
 export function barSpan(groove: Pick<Groove, 'bars'>, bar: number): Span {
   const starts = barStarts(groove.bars)
   return { from: starts[bar]!, to: starts[bar + 1]! }
 }
 
-/** `'bar 2'`, `'bars 1 and 2'`, `'all bars'`, `'bar 1, 4 to a of 5'`, and for a single slot its place. */
+/**
+ * `'bar 2'`, `'bars 1 and 2'`, `'all bars'`, `'bar 1, 4 to a of 5'`, and for a single slot its place.
+ * @example [saySpan(groove, { from: 5040, to: 10080 }), saySpan({ bars: [...bars, ...bars] }, { from: 20160, to: 40320 })] // => ['2 to a of 2', 'bar 2']
+ */
 export function saySpan(groove: Pick<Groove, 'bars'>, { from, to }: Span, counting?: Counting): string {
   const starts = barStarts(groove.bars)
   const [first, last] = [starts.indexOf(from), starts.indexOf(to)]
@@ -57,7 +69,10 @@ const guidesIn = (groove: Groove, { from, to }: Span): Guide[] => groove.guides.
   ...guide, notes: guide.notes.filter(note => inSpan({ from, to }, note.at)).map(note => ({ ...note, at: note.at - from })),
 }))
 
-/** Copies a span: every part that runs with the bars, those silent there too, so that laid over other bars it is what was here. */
+/**
+ * Copies a span: every part that runs with the bars, those silent there too, so that laid over other bars it is what was here.
+ * @example copied(groove, { from: 0, to: 5040 }).parts.map(part => part.strokes.length) // => [2, 0, 0, 1]
+ */
 export const copied = (groove: Groove, span: Span): Clip =>
   ({ length: span.to - span.from, parts: groove.parts.filter(part => !part.every).map(part => ({ ...part, strokes: strokesIn(part, span) })), guides: guidesIn(groove, span) })
 
@@ -73,6 +88,7 @@ function replaced(part: Part, { from, to }: Span, strokes: readonly Stroke[]): E
 /**
  * Lays a clip over what is there from a tick on, as often as it takes to reach `to` (once, where none is told). Each part goes to the
  * part of its id, or to one of its limb and role, or becomes a part of its own under `newId(n)`; parts the clip has not stay.
+ * @example rows(laid(groove, copied(groove, { from: 0, to: 5040 }), 5040, n => `new-${n}`).edit).bass // => '4...4.....4.....'
  */
 export function laid(groove: Groove, clip: Clip, at: number, newId: (n: number) => string, to = at + clip.length): Laid {
   const end = Math.min(to, grooveTicks(groove))
@@ -114,15 +130,24 @@ function guidesLaid(groove: Groove, clip: Clip, over: Span, newId: (n: number) =
   return guides === groove.guides ? [] : [{ type: 'guides', guides }]
 }
 
-/** What is in a span repeated from its end to the end of the bars. */
+/**
+ * What is in a span repeated from its end to the end of the bars.
+ * @example rows(repeated(groove, { from: 0, to: 5040 }).edit).bass // => '4...4...4...4...'
+ */
 export const repeated = (groove: Groove, span: Span): Laid =>
   ({ ...laid(groove, copied(groove, span), span.to, () => '', grooveTicks(groove)), lost: 0 })
 
-/** Everything in a span taken out; locked parts and those that repeat on their own stay. */
+/**
+ * Everything in a span taken out; locked parts and those that repeat on their own stay.
+ * @example rows(cleared(groove, { from: 0, to: 10080 })) // => { hats: '........3.3.3.3.', backbeat: '............5...', ghosts: '.........1......', bass: '..........4.....' }
+ */
 export const cleared = (groove: Groove, span: Span): Edit =>
   together('Clear', groove.parts.filter(workable).flatMap(part => replaced(part, span, [])))
 
-/** What is in a span moved by whole slots, round within it: of all parts, or of some. */
+/**
+ * What is in a span moved by whole slots, round within it: of all parts, or of some.
+ * @example rows(displacedIn(groove, { from: 0, to: 10080 }, 2, ['bass'])) // => { bass: '..4.......4.....' }
+ */
 export function displacedIn(groove: Groove, span: Span, by: number, partIds?: readonly string[]): Edit {
   const slots = slotsOf(groove.bars).filter(slot => inSpan(span, slot.at))
   const moved = (stroke: Stroke): Stroke => {
@@ -136,7 +161,10 @@ export function displacedIn(groove: Groove, span: Span, by: number, partIds?: re
   }))
 }
 
-/** The felt beats of a span cut into so many slots each; strokes stay where they are. Refused where a beat can’t be cut so. */
+/**
+ * The felt beats of a span cut into so many slots each; strokes stay where they are. Refused where a beat can’t be cut so.
+ * @example apply(groove, cutIn(groove, { from: 0, to: 5040 }, 8).value).value.groove.bars[0].slots // => [8, 4, 4, 4]
+ */
 export function cutIn(groove: Groove, span: Span, slots: number): Result<Edit> {
   const wanted = beatsOf(groove.bars).filter(beat => beat.at + beat.length > span.from && beat.at < span.to)
   const stubborn = wanted.find(beat => !divides(beat.length, slots) || !SUBDIVISIONS.includes(slots as typeof SUBDIVISIONS[number]))
@@ -165,6 +193,7 @@ export const SPAN_MOVE = 'span'
 /**
  * A span as a groove of its own, which remembers where it came from and can be put back (see `putBack`). Its bars hold whole felt
  * beats; the slots of them that are outside the span are empty.
+ * @example spanGroove(groove, 3, { from: 5040, to: 10080 }, 'beat-two').title // => 'Sample, 2 to a of 2'
  */
 export function spanGroove(groove: Groove, revision: number, span: Span, id: string, counting?: Counting): Groove {
   const { bars, from } = barsAround(groove, span)
@@ -178,14 +207,20 @@ export function spanGroove(groove: Groove, revision: number, span: Span, id: str
   })
 }
 
-/** Where a groove that was a span of another belongs in it; undefined for one that was none. */
+/**
+ * Where a groove that was a span of another belongs in it; undefined for one that was none.
+ * @example spanOf(spanGroove(groove, 3, { from: 5040, to: 10080 }, 'beat-two')) // => { from: 5040, to: 10080, offset: 0 }
+ */
 export function spanOf(groove: Pick<Groove, 'parent'>): (Span & { offset: number }) | undefined {
   const move = groove.parent?.moves.find(one => one.move === SPAN_MOVE)
   const [from, to, offset] = [move?.params.from, move?.params.to, move?.params.offset]
   return typeof from === 'number' && typeof to === 'number' && typeof offset === 'number' ? { from, to, offset } : undefined
 }
 
-/** A groove that was a span of another put back there, in place of what is there now; refused where the other has become shorter. */
+/**
+ * A groove that was a span of another put back there, in place of what is there now; refused where the other has become shorter.
+ * @example rows(putBack(groove, spanGroove(groove, 3, { from: 5040, to: 10080 }, 'beat-two'), n => `new-${n}`).value.edit) // => {}
+ */
 export function putBack(whole: Groove, child: Groove, newId: (n: number) => string): Result<Laid> {
   const span = spanOf(child)
   if (!span || child.parent?.id !== whole.id) return refuse(`“${child.title}” was not taken out of “${whole.title}”.`)
@@ -194,7 +229,10 @@ export function putBack(whole: Groove, child: Groove, newId: (n: number) => stri
   return ok(laid(whole, copied(child, { from: span.offset, to: span.offset + length }), span.from, newId, span.to))
 }
 
-/** What a change of a groove comes to where only a span of it is changed: strokes outside the span stay as they were. */
+/**
+ * What a change of a groove comes to where only a span of it is changed: strokes outside the span stay as they were.
+ * @example rows(onlyIn(groove, apply(groove, takeStrokes(part('bass'), [0, 12600])).value.groove, { from: 0, to: 5040 }).value).bass // => '..........4.....'
+ */
 export function onlyIn(before: Groove, after: Groove, span: Span): Result<Groove> {
   if (JSON.stringify(before.bars) !== JSON.stringify(after.bars) || JSON.stringify(before.feel) !== JSON.stringify(after.feel) || before.lead !== after.lead) {
     return refuse('This changes the bars or the feel as a whole, and cannot be done to a part of them.')
@@ -210,6 +248,9 @@ export function onlyIn(before: Groove, after: Groove, span: Span): Result<Groove
   return ok({ ...after, parts: [...parts, ...gone] })
 }
 
-/** `'2 strokes ran past the end. Locked and left as they are: Ghosts.'`, and nothing where all went well. */
+/**
+ * `'2 strokes ran past the end. Locked and left as they are: Ghosts.'`, and nothing where all went well.
+ * @example sayLaid({ lost: 2, left: ['Ghosts'] }) // => '2 strokes ran past the end. Locked and left as they are: Ghosts.'
+ */
 export const sayLaid = ({ lost, left }: Laid): string =>
   [lost ? `${lost} ${lost === 1 ? 'stroke' : 'strokes'} ran past the end.` : '', left.length ? `Locked and left as they are: ${sayList(left)}.` : ''].filter(Boolean).join(' ')

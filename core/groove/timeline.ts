@@ -25,7 +25,10 @@ export interface TimedStroke {
   blows: Blow[] | undefined
 }
 
-/** How long one pass of all bars lasts, in seconds. */
+/**
+ * How long one pass of all bars lasts, in seconds.
+ * @example passSeconds(groove) // => 2.4
+ */
 export const passSeconds = (groove: Groove): number => grooveTicks(groove) * tickSeconds(groove.tempo)
 
 /** What `visitStrokes` tells of a stroke besides itself: where it lies in the pass, exact and swung, and its piece. */
@@ -48,6 +51,7 @@ export interface PlacedStroke {
  * Visits every stroke of one pass through the bars, part by part: the one place where a groove's written strokes become
  * places in time. `pass` counts from 0 and matters only to parts that repeat against the bars. With `all`, strokes that a
  * pick-up without repeats keeps for the lead-in are visited too. The object handed over is used again for the next stroke.
+ * @example (pieces => { visitStrokes(groove, kit, 0, placed => pieces.push(placed.stroke.piece)); return pieces.length })([]) // => 14
  */
 export function visitStrokes(groove: Pick<Groove, 'bars' | 'parts' | 'feel' | 'pickUp'>, kit: Kit, pass: number, visit: (placed: PlacedStroke) => void, all = false): void {
   const beats = beatsOf(groove.bars)
@@ -80,7 +84,10 @@ export function visitStrokes(groove: Pick<Groove, 'bars' | 'parts' | 'feel' | 'p
   }
 }
 
-/** How long the slot that a tick falls in lasts, in ticks. */
+/**
+ * How long the slot that a tick falls in lasts, in ticks.
+ * @example slotTicks(beats, 6300) // => 1260
+ */
 export function slotTicks(beats: readonly Beat[], at: number): number {
   const beat = beatAt(beats, at)
   return beat.length / beat.slots
@@ -89,6 +96,7 @@ export function slotTicks(beats: readonly Beat[], at: number): number {
 /**
  * Every stroke of one pass through the bars, in time order, as it is read by the analysis and the staff; what is played
  * over more than one pass is core/perform's affair. Muted parts are here too; what is heard is `audibleParts`' affair.
+ * @example timeline(groove, kit).slice(0, 3).map(event => [event.at, event.pieceId, event.seconds]) // => [[0, 'hi-hat', 0], [0, 'bass drum', 0], [2520, 'hi-hat', 0.3]]
  */
 export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
   const beats = beatsOf(groove.bars)
@@ -146,13 +154,19 @@ function closeHats(events: TimedStroke[], length: number): void {
 /** What is listened to: parts soloed (if any are, only those), or a named choice, less those muted. */
 export interface Listening { solo: readonly string[], only?: readonly string[] | undefined }
 
-/** The ids of the parts that sound. A choice by name (a practice stage) stands above solo and mute. */
+/**
+ * The ids of the parts that sound. A choice by name (a practice stage) stands above solo and mute.
+ * @example [...audibleParts(groove, { solo: ['bass'] })] // => ['bass']
+ */
 export function audibleParts(groove: Groove, { solo, only }: Listening): Set<string> {
   if (only) return new Set(only)
   const chosen = solo.length ? groove.parts.filter(part => solo.includes(part.id)) : groove.parts.filter(part => !part.muted)
   return new Set(chosen.map(part => part.id))
 }
 
-/** The groove without its muted parts: what is read, judged and practised. The same object where none is muted. */
+/**
+ * The groove without its muted parts: what is read, judged and practised. The same object where none is muted.
+ * @example sounding({ ...groove, parts: groove.parts.map(part => ({ ...part, muted: part.id === 'ghosts' })) }).parts.length // => 3
+ */
 export const sounding = <G extends Pick<Groove, 'parts'>>(groove: G): G =>
   (groove.parts.some(part => part.muted) ? { ...groove, parts: groove.parts.filter(part => !part.muted) } : groove)

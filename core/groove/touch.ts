@@ -13,7 +13,10 @@ import type { Groove, Part, Role, Stroke } from './schema'
 /** How hard a part's first stroke is, where there is no neighbour to go by. */
 const usualLevel = (role: Role): Level => (role === 'ghosts' ? 1 : role === 'backbeat' ? 5 : 3)
 
-/** A stroke as this part usually makes it: like its neighbour before, or as the limb usually begins. */
+/**
+ * A stroke as this part usually makes it: like its neighbour before, or as the limb usually begins.
+ * @example freshStroke(part('backbeat'), 'right', 5040) // => { at: 5040, piece: 'snare', stroke: 'hit', level: 5 }
+ */
 export function freshStroke(part: Part, lead: Groove['lead'], at: number, level?: Level): Stroke {
   const neighbour = part.strokes.findLast(stroke => stroke.at < at) ?? part.strokes[0]
   const usual = usualPart(part.limb, lead)
@@ -30,13 +33,17 @@ export interface Touch { edit: Edit, part: Part, stroke: Stroke }
 /** A piece and a kind of stroke that were chosen to paint with. */
 export type Brush = Pick<Stroke, 'piece' | 'stroke'>
 
-/** A stroke painted over: on the brush's piece, struck as it says; the level stays. An opening lasts as it usually does. */
+/**
+ * A stroke painted over: on the brush's piece, struck as it says; the level stays. An opening lasts as it usually does.
+ * @example painted(groove, { at: 0, piece: 'hi-hat', stroke: 'hit', level: 3 }, { piece: 'ride', stroke: 'bell' }) // => { at: 0, piece: 'ride', stroke: 'bell', level: 3 }
+ */
 export const painted = (groove: Pick<Groove, 'bars' | 'parts'>, stroke: Stroke, brush: Brush): Stroke =>
   (stroke.piece === brush.piece && stroke.stroke === brush.stroke ? stroke : asKind(groove, { ...stroke, piece: brush.piece }, brush.stroke))
 
 /**
  * A stroke into a limb's lane: into the part chosen there, or the lane's first that may be changed; where the lane has none,
  * a part as the limb usually has it is added under `newId`. With a brush it is that piece and stroke, else like its neighbours.
+ * @example rows(touchSlot(groove, 'RF', 2520, { chosen: 'bass', newId: 'new' }).edit) // => { bass: '4.3.......4.....' }
  */
 export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, level, newId, brush }: { chosen: string, level?: Level | undefined, newId: string, brush?: Brush | undefined }): Touch {
   const asAsked = (stroke: Stroke) => (brush ? painted(groove, stroke, brush) : stroke)
@@ -56,12 +63,18 @@ export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, leve
 /** The length in ticks of the slot that a tick falls in. */
 const slotLength = (groove: Pick<Groove, 'bars'>, at: number): number => slotsOf(groove.bars).findLast(slot => slot.at <= at)!.length
 
-/** The same stroke of another kind: opening a hat gives it its usual length, closing it takes the length away. */
+/**
+ * The same stroke of another kind: opening a hat gives it its usual length, closing it takes the length away.
+ * @example asKind(groove, { at: 0, piece: 'hi-hat', stroke: 'hit', level: 3 }, 'open') // => { at: 0, piece: 'hi-hat', stroke: 'open', level: 3, openFor: 2520 }
+ */
 export function asKind(groove: Pick<Groove, 'bars' | 'parts'>, { openFor, ...stroke }: Stroke, kind: StrokeKind): Stroke {
   return { ...stroke, stroke: kind, ...(kind === 'open' ? { openFor: openFor ?? usualOpening(groove, stroke) } : {}) }
 }
 
-/** The same stroke on another piece: its kind stays where the limb can make it there, and is that piece's first otherwise. */
+/**
+ * The same stroke on another piece: its kind stays where the limb can make it there, and is that piece's first otherwise.
+ * @example asPiece(groove, kit, 'RH', { at: 0, piece: 'hi-hat', stroke: 'open', openFor: 2520, level: 3 }, 'ride') // => { at: 0, piece: 'ride', stroke: 'hit', level: 3 }
+ */
 export function asPiece(groove: Pick<Groove, 'bars' | 'parts'>, kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): Stroke {
   const piece = pieceOf(kit, pieceId)
   const kinds = piece ? strokesFor(piece, limb) : []
@@ -69,23 +82,35 @@ export function asPiece(groove: Pick<Groove, 'bars' | 'parts'>, kit: Kit, limb: 
   return kind ? { ...asKind(groove, stroke, kind), piece: pieceId } : stroke
 }
 
-/** The same stroke with an ornament, or without one. */
+/**
+ * The same stroke with an ornament, or without one.
+ * @example withOrnament({ at: 0, piece: 'snare', stroke: 'hit', level: 3 }, 'flam') // => { at: 0, piece: 'snare', stroke: 'hit', level: 3, ornament: 'flam' }
+ */
 export function withOrnament({ ornament: _, ...stroke }: Stroke, ornament: Ornament | undefined): Stroke {
   return ornament ? { ...stroke, ornament } : stroke
 }
 
-/** The ornaments that make sense on a piece: a cymbal may be choked, all else may have grace notes or a double. */
+/**
+ * The ornaments that make sense on a piece: grace notes, a double on anything; a cymbal that rings may be choked, too.
+ * @example ornamentsFor(pieceOf(kit, 'crash')) // => ['flam', 'drag', 'ruff', 'double', 'choke']
+ */
 export const ornamentsFor = (piece: Piece): Ornament[] =>
   ORNAMENTS.filter(ornament => ornament !== 'choke' || ['crash', 'china', 'splash', 'ride'].includes(piece.kind))
 
-/** An open hat longer or shorter by whole slots, one at the least; other strokes stay as they are. */
+/**
+ * An open hat longer or shorter by whole slots, one at the least; other strokes stay as they are.
+ * @example stretched(groove, { at: 0, piece: 'hi-hat', stroke: 'open', openFor: 1260, level: 3 }, 1).openFor // => 2520
+ */
 export function stretched(groove: Pick<Groove, 'bars'>, stroke: Stroke, slots: number): Stroke {
   if (stroke.stroke !== 'open') return stroke
   const length = slotLength(groove, stroke.at)
   return { ...stroke, openFor: Math.max(length, (stroke.openFor ?? length) + slots * length) }
 }
 
-/** Strokes of a part taken out by hand: a part that is left with none goes with them. */
+/**
+ * Strokes of a part taken out by hand: a part that is left with none goes with them.
+ * @example apply(groove, takenOut(part('ghosts'), [8820, 11340])).value.groove.parts.length // => 3
+ */
 export const takenOut = (part: Part, ats: readonly number[]): Edit =>
   (part.strokes.every(stroke => ats.includes(stroke.at)) ? { type: 'remove part', partId: part.id } : takeStrokes(part, [...ats]))
 
@@ -95,6 +120,7 @@ export type Receiver = { partId: string } | { limb: Limb, newId: string }
 /**
  * Strokes of a part given to another part, or to another limb in a part of its own, in place of what that has there. Each is struck as
  * that limb can; refused where it can’t strike the piece at all. A part left with none goes.
+ * @example rows(givenTo(groove, kit, part('ghosts'), [8820], { limb: 'RH', newId: 'new' }).value) // => { ghosts: '.........1......', new: '.......1........' }
  */
 export function givenTo(groove: Groove, kit: Kit, part: Part, ats: readonly number[], to: Receiver): Result<Edit> {
   const receiver = 'partId' in to ? groove.parts.find(one => one.id === to.partId) : undefined

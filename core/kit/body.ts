@@ -12,7 +12,10 @@ export const REACH = { shoulder: { x: 0.2, y: 0.05, reach: 1.05 }, hip: { x: 0.1
 
 const side = (limb: Limb): 1 | -1 => (limb.startsWith('R') ? 1 : -1)
 
-/** Where each limb rests: the hands before the body, the feet on their pedals where the kit has them. */
+/**
+ * Where each limb rests: the hands before the body, the feet on their pedals where the kit has them.
+ * @example homesOf(kit).RF // => { x: 0.18, y: 0.65 }
+ */
 export function homesOf(kit: Kit): Record<Limb, Place> {
   const pedals = kit.pieces.filter(piece => piece.strokes.some(stroke => stroke.by === 'foot'))
   const pedal = (limb: 'RF' | 'LF', wanted: Piece['kind']): Place => {
@@ -32,7 +35,7 @@ export function homesOf(kit: Kit): Record<Limb, Place> {
 /** How far a limb must stretch to a piece, in metres from its joint, and whether it gets there; nothing where it has no stroke for it. */
 export interface Stretch { limb: Limb, metres: number, reaches: boolean }
 
-/** The stretch of a limb to a piece where it stands: `stretchTo(snare, 'LF') // => undefined`, a foot has no stroke for it. */
+/** The stretch of a limb to a piece where it stands: `stretchTo(pieceOf(kit, 'snare'), 'LF') // => undefined`, a foot has no stroke for it. */
 export function stretchTo(piece: Piece, limb: Limb): Stretch | undefined {
   if (!strokesFor(piece, limb).length) return undefined
   const joint = isHand(limb) ? REACH.shoulder : REACH.hip
@@ -40,16 +43,20 @@ export function stretchTo(piece: Piece, limb: Limb): Stretch | undefined {
   return { limb, metres, reaches: metres <= joint.reach }
 }
 
-/** The limbs that can strike a piece where it stands: `reachedBy(hats) // => ['RH', 'LH', 'LF']`. */
+/** The limbs that can strike a piece where it stands: `reachedBy(pieceOf(kit, 'ride')) // => ['RH', 'LH']`. */
 export const reachedBy = (piece: Piece): Limb[] => LIMBS.filter(limb => stretchTo(piece, limb)?.reaches)
 
-/** The same kit for a player of the other side: every piece across the middle line. */
+/**
+ * The same kit for a player of the other side: every piece across the middle line.
+ * @example [pieceOf(kit, 'ride'), pieceOf(mirrorKit(kit), 'ride')].map(piece => piece.stands.x) // => [0.55, -0.55]
+ */
 export const mirrorKit = (kit: Kit): Kit =>
   ({ ...kit, pieces: kit.pieces.map(piece => ({ ...piece, stands: { ...piece.stands, x: piece.stands.x === 0 ? 0 : -piece.stands.x } })) })
 
 /**
  * The piece of a kit that comes nearest to one it lacks, among those the limb can strike: of the same kind if it
  * can be, then by kin, then by pitch. A piece on no shipped kit is taken for a tom.
+ * @example nearestPiece(kit, 'china', 'RH').id // => 'crash'
  */
 export function nearestPiece(kit: Kit, missing: string, limb: Limb): Piece | undefined {
   const wanted = pieceOf(kit, missing) ?? knownPiece(missing) ?? { kind: 'tom' as const, pitch: 1 }

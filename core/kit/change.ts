@@ -27,7 +27,10 @@ function usualStrokes(kind: PieceKind, by: By | undefined): PieceStroke[] {
   return own.length ? own : [{ kind: 'hit', by, note: strokes[0]!.note }]
 }
 
-/** Whether a piece can be played by hand or only by foot: a bass drum has no stroke for a stick. */
+/**
+ * Whether a piece can be played by hand or only by foot: a bass drum has no stroke for a stick.
+ * @example [canBe('bass drum', 'hand'), canBe('cowbell', 'foot')] // => [false, true]
+ */
 export const canBe = (kind: PieceKind, by: By): boolean => by === 'foot' || kind !== 'bass drum'
 
 /** Two pedals beside one another need so much, in metres. */
@@ -68,7 +71,10 @@ export function freeName(taken: readonly string[], wanted: string): string {
   for (let n = 2; ; n++) if (!taken.includes(`${wanted} ${n}`)) return `${wanted} ${n}`
 }
 
-/** A kit with one more piece of a kind, by hand or by foot: its usual strokes on MIDI notes that are free, within reach, where nothing stands yet. */
+/**
+ * A kit with one more piece of a kind, by hand or by foot: its usual strokes on MIDI notes that are free, within reach, where nothing stands yet.
+ * @example withPiece(kit, 'cowbell').value.id // => 'cowbell'
+ */
 export function withPiece(kit: Kit, kind: PieceKind, by?: By): Result<{ kit: Kit, id: string }> {
   if (by && !canBe(kind, by)) return refuse('A bass drum has no stroke for a hand; add it by foot.')
   const id = freeName(kit.pieces.map(piece => piece.id), by === 'foot' && kind !== 'bass drum' && kind !== 'hi-hat' ? `foot ${kind}` : kind)
@@ -90,18 +96,27 @@ export function withPiece(kit: Kit, kind: PieceKind, by?: By): Result<{ kit: Kit
   return read.ok ? ok({ kit: read.value, id }) : read
 }
 
-/** A kit without a piece, and without the pairs it was in. The last piece stays. */
+/**
+ * A kit without a piece, and without the pairs it was in. The last piece stays.
+ * @example withoutPiece(kit, 'snare').value.pieces.some(piece => piece.id === 'snare') // => false
+ */
 export function withoutPiece(kit: Kit, id: string): Result<Kit> {
   if (kit.pieces.length === 1) return refuse('A kit has at least one piece; add another before you take this one out.')
   return readKit({ ...kit, pieces: kit.pieces.filter(piece => piece.id !== id), pairs: kit.pairs.filter(pair => pair.a !== id && pair.b !== id) })
 }
 
-/** A kit with facts of one piece changed. Its id, by which grooves ask for it, stays as it is, whatever it is called. */
+/**
+ * A kit with facts of one piece changed. Its id, by which grooves ask for it, stays as it is, whatever it is called.
+ * @example pieceOf(withFacts(kit, 'snare', { name: 'Side drum' }).value, 'snare').name // => 'Side drum'
+ */
 export function withFacts(kit: Kit, id: string, facts: Partial<Omit<Piece, 'id'>>): Result<Kit> {
   return readKit({ ...kit, pieces: kit.pieces.map(piece => (piece.id === id ? { ...piece, ...facts } : piece)) })
 }
 
-/** A kit with a piece at another place, to the centimetre. A pair that this takes too far apart is a pair no longer. */
+/**
+ * A kit with a piece at another place, to the centimetre. A pair that this takes too far apart is a pair no longer.
+ * @example pieceOf(moved(kit, 'ride', { x: 0.5, y: 0.6 }).value, 'ride').stands // => { x: 0.5, y: 0.6 }
+ */
 export function moved(kit: Kit, id: string, to: Place): Result<Kit> {
   const pieces = kit.pieces.map(piece => (piece.id === id ? { ...piece, stands: { x: round(to.x), y: round(to.y) } } : piece))
   const stands = { ...kit, pieces }
@@ -109,14 +124,20 @@ export function moved(kit: Kit, id: string, to: Place): Result<Kit> {
   return readKit({ ...stands, pairs })
 }
 
-/** A kit with one stroke of a piece changed. */
+/**
+ * A kit with one stroke of a piece changed.
+ * @example noteOf(pieceOf(withStroke(kit, 'snare', 0, { note: 40 }).value, 'snare'), 'hit') // => 40
+ */
 export function withStroke(kit: Kit, id: string, index: number, change: Partial<PieceStroke>): Result<Kit> {
   const piece = pieceOf(kit, id)
   if (!piece?.strokes[index]) return refuse('There is no such stroke.')
   return withFacts(kit, id, { strokes: piece.strokes.with(index, { ...piece.strokes[index], ...change }) })
 }
 
-/** A kit all of whose strokes use one set of sounds. */
+/**
+ * A kit all of whose strokes use one set of sounds.
+ * @example pieceOf(withSet(kit, 'synthesised'), 'snare').strokes[0].set // => 'synthesised'
+ */
 export const withSet = (kit: Kit, set: SoundSet): Kit =>
   ({ ...kit, pieces: kit.pieces.map(piece => ({ ...piece, strokes: piece.strokes.map(stroke => ({ ...stroke, set })) })) })
 
@@ -126,13 +147,19 @@ export function setOf(kit: Pick<Kit, 'pieces'>): SoundSet | undefined {
   return sets.size === 1 ? [...sets][0] : undefined
 }
 
-/** A kit where two neighbours may be struck by one limb at once, or no longer. */
+/**
+ * A kit where two neighbours may be struck by one limb at once, or no longer.
+ * @example withPair(kit, 'snare', 'ride', true).reason // => 'This is not a valid kit. pairs.0: “Snare” and “Ride” stand 0.63 m apart; one limb can span 0.42 m. Move them together or take the pair out.'
+ */
 export function withPair(kit: Kit, a: string, b: string, on: boolean): Result<Kit> {
   const others = kit.pairs.filter(pair => !(pair.a === a && pair.b === b) && !(pair.a === b && pair.b === a))
   return readKit({ ...kit, pairs: on ? [...others, { a, b }] : others })
 }
 
-/** The pieces near enough to one that a limb could span both, and that the same end of a limb strikes. */
+/**
+ * The pieces near enough to one that a limb could span both, and that the same end of a limb strikes.
+ * @example neighboursOf(kit, 'snare').map(piece => piece.id) // => ['high tom', 'mid tom']
+ */
 export function neighboursOf(kit: Kit, id: string): Piece[] {
   const own = pieceOf(kit, id)
   if (!own) return []

@@ -16,7 +16,10 @@ const GM: Record<number, [piece: string, stroke: StrokeKind]> = {
 /** A stroke on a piece that the kit has; `instead` where it stands in for one that the kit lacks, by that one’s name. */
 export interface OnKit { piece: string, stroke: StrokeKind, instead?: string }
 
-/** What a kit has for a piece and a stroke of some other kit: itself, or the nearest; undefined where nothing can make that stroke. */
+/**
+ * What a kit has for a piece and a stroke of some other kit: itself, or the nearest; undefined where nothing can make that stroke.
+ * @example onKit(kit, 'snare', 'hit') // => { piece: 'snare', stroke: 'hit' }
+ */
 export function onKit(kit: Kit, piece: string, stroke: StrokeKind): OnKit | undefined {
   const own = pieceOf(kit, piece)
   const foot = stroke === 'chick' || stroke === 'splash' || knownPiece(piece)?.kind === 'bass drum'

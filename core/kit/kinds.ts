@@ -12,7 +12,7 @@ const FAMILIES: readonly (readonly PieceKind[])[] = [
   ['bass drum', 'floor tom'], ['pad', 'snare', 'tom'],
 ]
 
-/** How far a kind is from another: 0 for itself, then the steps within its family, 9 for strangers. */
+/** How far a kind is from another: 0 for itself, then the steps within its family, 9 for strangers. @internal */
 export function kindDistance(from: PieceKind, to: PieceKind): number {
   const place = FAMILIES.find(family => family[0] === from)!.indexOf(to)
   return place < 0 ? 9 : place

@@ -79,7 +79,10 @@ export type Player = z.infer<typeof playerSchema>
 export type Defaults = z.infer<typeof defaultsSchema>
 export type PracticeSettings = z.infer<typeof practiceSchema>
 
-/** A player from unknown data; what is not said is as it ships. */
+/**
+ * A player from unknown data; what is not said is as it ships.
+ * @example readPlayer({ format: 'bazzet-player', version: 3, id: 'me' }).value.defaults.lead // => 'right'
+ */
 export function readPlayer(input: unknown): Result<Player> {
   const document = upgraded(input, PLAYER_SHAPE)
   return document.ok ? readAs(playerSchema, document.value, 'player') : document

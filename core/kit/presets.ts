@@ -80,8 +80,14 @@ export const KITS: readonly Kit[] = [
 
 export const DEFAULT_KIT = KITS[0]!
 
-/** The shipped kit of that id, or the five-piece where there is none. */
+/**
+ * The shipped kit of that id, or the five-piece where there is none.
+ * @example kitById('pad').name // => 'Pad only'
+ */
 export const kitById = (id: string): Kit => KITS.find(one => one.id === id) ?? DEFAULT_KIT
 
-/** A piece by the id it has on any shipped kit: what a groove means that asks for it. */
+/**
+ * A piece by the id it has on any shipped kit: what a groove means that asks for it.
+ * @example knownPiece('ride').kind // => 'ride'
+ */
 export const knownPiece = (id: string): Piece | undefined => KITS.flatMap(one => one.pieces).find(one => one.id === id)

@@ -100,7 +100,10 @@ export type Piece = z.infer<typeof pieceSchema>
  */
 export type Kit = z.infer<typeof kitSchema> & { limits?: Limits }
 
-/** A kit from unknown data; defaults are filled in, anything wrong is named. */
+/**
+ * A kit from unknown data; defaults are filled in, anything wrong is named.
+ * @example readKit({ ...kit, pieces: [] }).reason // => 'This is not a valid kit. pieces: A kit has at least one piece.'
+ */
 export function readKit(input: unknown): Result<Kit> {
   const document = upgraded(input, KIT_SHAPE)
   return document.ok ? readAs(kitSchema, document.value, 'kit') : document

@@ -31,5 +31,5 @@ const USUAL: Record<PieceKind, { [kind in StrokeKind]?: SoundName } & { hit: Sou
   'pad': { 'hit': 'practice pad', 'rim shot': 'practice pad', 'buzz': 'practice pad' },
 }
 
-/** What a stroke on a kind of piece sounds like when the kit says nothing else. */
+/** What a stroke on a kind of piece sounds like when the kit says nothing else. @internal */
 export const usualSound = (kind: PieceKind, stroke: StrokeKind): SoundName => USUAL[kind][stroke] ?? USUAL[kind].hit

@@ -31,7 +31,7 @@ export type SpeedKind = 'pair' | 'burst' | 'run' | 'long'
  * How fast one limb is asked to be, blow by blow round a loop. `gaps[i]` is from blow `i` to the next, in seconds, the last
  * round to the first; `visit` is told, for blow `i`, what it begins and the time that counts: a pair by its gap; a burst of
  * three or four blows, a run of five and more, or one that never stops (`long`), by the mean of the two gaps of three blows.
- * `speeds([0.1, 0.1, 0.8], 3, log)` // => burst 0.1 at 0: three blows, then a breath.
+ * @example (told => { speeds([0.1, 0.1, 0.8], 3, (kind, i, time) => told.push([kind, i, time])); return told })([]) // => [['burst', 0, 0.1]]
  */
 export function speeds(gaps: ArrayLike<number>, many: number, visit: (kind: SpeedKind, i: number, time: number) => void): void {
   if (many < 2) return
@@ -54,5 +54,5 @@ export function speeds(gaps: ArrayLike<number>, many: number, visit: (kind: Spee
   }
 }
 
-/** The limit of a kind of speed: `speedLimit(HOUSE_LIMITS, 'run', true) // => that of a hand's run`. */
+/** The limit of a kind of speed: `speedLimit(HOUSE_LIMITS, 'run', true) // => HOUSE_LIMITS.run.hand`. */
 export const speedLimit = (limits: Limits, kind: SpeedKind, hand: boolean): Limit => limits[kind][hand ? 'hand' : 'foot']

@@ -21,7 +21,7 @@ const PLACES: Record<PieceKind, StaffPlace> = {
   'tambourine': { place: 0, head: 'triangle' },
 }
 
-/** Where a stroke of a piece stands when the kit says nothing else. A mid tom stands a step under a high one, by its pitch. */
+/** Where a stroke of a piece stands when the kit says nothing else. A mid tom stands a step under a high one, by its pitch. @internal */
 export function usualStaff({ kind, pitch }: Pick<Piece, 'kind' | 'pitch'>, { kind: stroke, by }: { kind: StrokeKind, by: PieceStroke['by'] }): StaffPlace {
   if (by === 'foot' && kind !== 'bass drum') return { place: -5, head: stroke === 'splash' ? 'circled x' : 'x' }
   const { place, head } = PLACES[kind]
@@ -33,7 +33,10 @@ export function usualStaff({ kind, pitch }: Pick<Piece, 'kind' | 'pitch'>, { kin
   return { place, head }
 }
 
-/** Where a stroke of a piece stands: as its kit says, or as is usual. */
+/**
+ * Where a stroke of a piece stands: as its kit says, or as is usual.
+ * @example staffOf(pieceOf(kit, 'snare'), 'hit', 'hand') // => { place: 1, head: 'filled' }
+ */
 export function staffOf(piece: Piece, kind: StrokeKind, by: PieceStroke['by']): StaffPlace {
   const stroke = piece.strokes.find(one => one.kind === kind && one.by === by)
   return stroke?.staff ?? usualStaff(piece, { kind, by })

@@ -7,11 +7,17 @@ export const LIMB_NAMES: Record<Limb, string> = { RH: 'right hand', LH: 'left ha
 /** `isHand('RF') // => false` */
 export const isHand = (limb: Limb): boolean => limb === 'RH' || limb === 'LH'
 
-/** Limbs in the order they are drawn: the leading side first, hands over feet. */
+/**
+ * Limbs in the order they are drawn: the leading side first, hands over feet.
+ * @example limbsInOrder('left') // => ['LH', 'RH', 'LF', 'RF']
+ */
 export const limbsInOrder = (lead: 'right' | 'left'): Limb[] =>
   lead === 'right' ? ['RH', 'LH', 'RF', 'LF'] : ['LH', 'RH', 'LF', 'RF']
 
-/** The same limb of the other side. */
+/**
+ * The same limb of the other side.
+ * @example otherSide('RH') // => 'LH'
+ */
 export const otherSide = (limb: Limb): Limb => ({ RH: 'LH', LH: 'RH', RF: 'LF', LF: 'RF' } as const)[limb]
 
 /** The ways a piece is struck. Which of them a piece knows stands with the piece. */

@@ -67,6 +67,7 @@ function turnsOf(all: readonly Struck[], isTime: (i: number) => boolean, isSnare
 /**
  * What it costs by habit that a limb plays each stroke, whatever came before: Infinity where it cannot. The lead hand keeps the time, on
  * open-handed kits the hand of the hats’ own side does; the snare belongs to the other hand while the time goes on; a foot stays on its pedal.
+ * @internal
  */
 export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left'): (limb: Limb, i: number) => number {
   const leadHand: Limb = lead === 'right' ? 'RH' : 'LH'
@@ -117,7 +118,7 @@ export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left
   }
 }
 
-/** The foot that rests on a pedal; undefined for what no foot rests on. */
+/** The foot that rests on a pedal; undefined for what no foot rests on. @internal */
 export function footOn(kit: Kit, piece: Piece): 'RF' | 'LF' | undefined {
   const homes = homesOf(kit)
   return (['RF', 'LF'] as const).find(foot => strokesFor(piece, foot).length > 0 && homes[foot].x === piece.stands.x && homes[foot].y === piece.stands.y)
@@ -125,10 +126,10 @@ export function footOn(kit: Kit, piece: Piece): 'RF' | 'LF' | undefined {
 
 const isFoot = ({ stroke }: Pick<Struck, 'stroke'>): boolean => stroke === 'chick' || stroke === 'splash'
 
-/** Whether one limb may strike both at once: the kit says so. */
+/** Whether one limb may strike both at once: the kit says so. @internal */
 export const bothAtOnce = (kit: Kit, a: Struck, b: Struck): boolean => paired(kit, a.piece, b.piece)
 
-/** Whether feet strike it: the kit has the stroke for a foot alone. */
+/** Whether feet strike it: the kit has the stroke for a foot alone. @internal */
 export function byFoot(kit: Kit, one: Struck): boolean {
   const piece = pieceOf(kit, one.piece)
   return !!piece && strokesFor(piece, 'RF').includes(one.stroke) && !strokesFor(piece, 'RH').includes(one.stroke)

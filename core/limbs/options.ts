@@ -22,6 +22,7 @@ const TWO_AT_ONCE = 0.4
 /**
  * Every way in which two limbs can share what is struck at an instant, with as few left out as can be: with two on one hand’s reach `R`, `L`
  * and the other way round. Costs are by habit alone.
+ * @internal
  */
 export function optionsOf(struck: readonly number[], { limbs, habit, both, loss }: Crew): Option[] {
   const [kept, over] = [struck.slice(0, MOST), struck.slice(MOST)]

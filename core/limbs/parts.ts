@@ -4,7 +4,7 @@ import { LIMBS, type Limb, type PieceKind, freeName, isHand, knownPiece } from '
 /** A stroke of a groove with the limb that makes it. */
 export interface LimbStroke { limb: Limb, stroke: Stroke, role?: Role | undefined }
 
-/** What strokes of one limb belong to, before they are a part: `groupOf('LH', aGhostOnTheSnare, kindOf) // => 'ghosts'`. */
+/** What strokes of one limb belong to, before they are a part: `groupOf('LH', { piece: 'snare', level: 1 }, () => 'snare') // => 'ghosts'`. */
 export function groupOf(limb: Limb, { piece, level }: Stroke, kindOf: (piece: string) => PieceKind | undefined): string {
   const kind = kindOf(piece)
   if (!isHand(limb)) return kind === 'hi-hat' || kind === 'bass drum' ? kind : piece
@@ -18,6 +18,7 @@ const ORDER = ['time', 'snare', 'ghosts', 'round the kit', 'bass drum', 'hi-hat'
 /**
  * Parts for strokes whose limbs are known: for each limb the time, the snare, its ghosts and the rest by themselves, each named and given a
  * role by what is in it. Two strokes of a limb at one instant, on pieces that stand side by side, go to two parts.
+ * @example partsFrom(bars, [{ limb: 'LH', stroke: { at: 5040, piece: 'snare', stroke: 'hit', level: 5 } }], i => `part-${i}`).map(one => one.role) // => ['other']
  */
 export function partsFrom(bars: Groove['bars'], strokes: readonly LimbStroke[], newId: (i: number) => string, { kindOf = piece => knownPiece(piece)?.kind, called = name => name }: { kindOf?: (piece: string) => PieceKind | undefined, called?: (name: string) => string } = {}): Part[] {
   const groups = new Map<string, { limb: Limb, group: string, strokes: Stroke[], ats: Set<number> }>()

@@ -15,7 +15,7 @@ interface Step { from: number, to: number, option: number, price: number }
 /** The cheapest way of two limbs through all instants: the option taken at each, what it costs in all, and what each other option would cost more. */
 export interface Way { options: Option[][], taken: number[], price: number, more: number[][] }
 
-/** What a step from a state by an option costs, beyond the option itself: how fast, how far, and whether arms cross. */
+/** What a step from a state by an option costs, beyond the option itself: how fast, how far, and whether arms cross. @internal */
 export function stepPrice(strain: Strain, crew: Crew, all: readonly Struck[], { last, before }: Pick<State, 'last' | 'before'>, { first, second }: Option): number {
   const hand = isHand(crew.limbs[0])
   let price = 0
@@ -35,7 +35,7 @@ export function stepPrice(strain: Strain, crew: Crew, all: readonly Struck[], { 
   return price + (right >= 0 && left >= 0 ? strain.crossed(right, left) : 0)
 }
 
-/** The state after an instant. */
+/** The state after an instant. @internal */
 export function after({ last, before }: Pick<State, 'last' | 'before'>, { first, second }: Option): Pick<State, 'last' | 'before'> {
   return {
     last: [first[0] ?? last[0], second[0] ?? last[1]],
@@ -43,7 +43,7 @@ export function after({ last, before }: Pick<State, 'last' | 'before'>, { first,
   }
 }
 
-/** What is forgotten by a moment: what a limb did so long ago that it has rested since. */
+/** What is forgotten by a moment: what a limb did so long ago that it has rested since. @internal */
 export function remembered(all: readonly Struck[], { last, before }: Pick<State, 'last' | 'before'>, seconds: number): Pick<State, 'last' | 'before'> {
   const fresh = (i: number, until: number) => (i >= 0 && until - all[i]!.seconds <= REST ? i : -1)
   const lasts: [number, number] = [fresh(last[0], seconds), fresh(last[1], seconds)]
@@ -54,6 +54,7 @@ export function remembered(all: readonly Struck[], { last, before }: Pick<State,
 /**
  * The way of least strain for two limbs through all instants, by dynamic programming over them: a state is what each limb struck last and
  * before that, which is all that the next step’s price asks for. Each other option’s price is that of the cheapest way through it.
+ * @internal
  */
 export function wayOf(all: readonly Struck[], instants: readonly Instant[], crew: Crew, strain: Strain): Way {
   const options = instants.map(instant => optionsOf(instant.struck, crew))

@@ -28,7 +28,7 @@ function fitOf(times: ReadonlyMap<string, readonly number[]>, struck: readonly S
  * A recording that began at some other time, moved in time to where most of its strokes lie near what is asked for, the middle of their
  * distances taken out: how early or late it was as a whole cannot be told of a file. `asked` goes on as long as the recording does.
  *
- * @example aligned(asked, [{ at: 3.25, pieceId: 'snare' }])[0].at // => 0, where a snare is asked for at 0
+ * @example aligned([{ at: 0, limb: 'LH', pieceId: 'snare' }], [{ at: 3.25, pieceId: 'snare' }])[0].at // => 0
  */
 export function aligned(asked: readonly Asked[], struck: readonly Struck[]): Struck[] {
   const times = new Map<string, number[]>()

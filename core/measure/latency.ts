@@ -10,6 +10,7 @@ const LOOSEST = 40
 /**
  * Latency from taps along to clicks, both in seconds of one clock: each tap counts from its nearest click, the median is taken, since one
  * slip should not shift it. It holds the player’s own habit too, which no tapping can tell apart.
+ * @example latencyOf([0.03, 0.53, 1.04, 1.53, 2.03, 2.53, 3.03, 3.53], [0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5]).value // => { ms: 30, spread: 3.8, taps: 8 }
  */
 export function latencyOf(taps: readonly number[], clicks: readonly number[]): Result<Latency> {
   const offs = taps.flatMap((tap) => {

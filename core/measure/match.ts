@@ -76,9 +76,7 @@ function pairUp(cues: readonly Asked[], reach: readonly number[], strokes: reado
  * least sum of squared distances. Windows of two instants meet at most at their edges, so that what can match falls into
  * short runs, each paired by itself. Source: the project's music.md.
  *
- * ```ts
- * match(asked, [{ at: 0.012, limb: 'RH' }], 'limb').pairs // => [{ asked: 0, struck: 0 }]
- * ```
+ * @example match([{ at: 0, limb: 'RH', instant: 0 }], [{ at: 0.012, limb: 'RH' }], 'limb').pairs // => [{ asked: 0, struck: 0 }]
  */
 export function match(asked: readonly Asked[], struck: readonly Struck[], tells: Tells): Matched {
   const strokesBy = byVoice(struck, one => voiceOf(tells, one))

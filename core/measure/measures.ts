@@ -42,7 +42,7 @@ function grouped<T>(list: readonly T[], key: (one: T) => string | number): T[][]
 
 /** A stroke against its cue: how far off in ms (early negative), and what was asked. */
 export interface Offset { asked: Asked, ms: number, level: Struck['level'] }
-/** How far each matched stroke lies from its cue; grace notes are left out. `offsetsOf(asked, struck, match(asked, struck, 'limb'))[0].ms // => 12` */
+/** How far each matched stroke lies from its cue; grace notes are left out. `offsetsOf([{ at: 0, limb: 'RH' }], [{ at: 0.012, limb: 'RH' }], { pairs: [{ asked: 0, struck: 0 }] })[0].ms // => 12` */
 export const offsetsOf = (asked: readonly Asked[], struck: readonly Struck[], { pairs }: Matched): Offset[] =>
   pairs.filter(pair => !asked[pair.asked]!.grace).map((pair): Offset => ({ asked: asked[pair.asked]!, ms: (struck[pair.struck]!.at - asked[pair.asked]!.at) * 1000, level: struck[pair.struck]!.level }))
 
@@ -87,7 +87,10 @@ function cleanTimes(offsets: readonly Offset[], bars: number, wrong: ReadonlySet
 /** How a performance was measured: by which input, whether its latency is vouched for, over how many bars. */
 export interface MeasuredBy { input: InputName, tells: Tells, vouched: boolean, bars: number, measuring?: Measuring }
 
-/** A played performance in figures: what was asked, what was struck (both in seconds of the performance), and by what. */
+/**
+ * A played performance in figures: what was asked, what was struck (both in seconds of the performance), and by what.
+ * @example measure([{ at: 0, limb: 'RH', pieceId: 'snare', level: 3, tick: 0, bar: 0, instant: 0, grace: false }], [{ at: 0.012, limb: 'RH' }], { input: 'keys', tells: 'limb', vouched: true, bars: 1 }).limbs[0].strokes // => 1
+ */
 export function measure(asked: readonly Asked[], struck: readonly Struck[], { input, tells, vouched, bars, measuring = MEASURING }: MeasuredBy): Measures {
   const matched = match(asked, struck, tells)
   const offsets = offsetsOf(asked, struck, matched)

@@ -32,6 +32,7 @@ export interface Asked {
 /**
  * What a stretch of a performance asks of the player, in order of time: `from` and `to` in seconds, as for `CueLine.between`. Sweeps
  * are movements and are not asked for. Of an ornamented stroke the loudest blow is the stroke, the first of them where two are alike.
+ * @example askedOf(new CueLine(looped({ groove, kit, parts: { bass: 'player' } })), 0, 2.4).length // => 2
  */
 export function askedOf(line: CueLine, from: number, to: number): Asked[] {
   const blows = new Map<string, StrokeCue[]>()
@@ -54,7 +55,10 @@ export interface Take { asked: readonly Asked[], struck: readonly Struck[], bars
 /** Ticks and seconds between two takes that are joined, so that nothing of one answers the other. */
 const APART = { seconds: 10, ticks: 1_000_000_000 }
 
-/** Takes of one stage one after another, as if they had been one. */
+/**
+ * Takes of one stage one after another, as if they had been one.
+ * @example joined([{ asked: [], struck: [], bars: 4 }, { asked: [], struck: [], bars: 4 }]).bars // => 8
+ */
 export function joined(takes: readonly Take[]): Take {
   let [seconds, ticks, bars] = [0, 0, 0]
   const all: { asked: Asked[], struck: Struck[] } = { asked: [], struck: [] }

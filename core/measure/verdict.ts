@@ -16,12 +16,16 @@ export interface Verdict { says: string, sure: 'too few to tell' | 'a first hint
 /** A share of strokes missed, and of extra ones, from which a stage is too fast. */
 const LOST = 0.08
 
-/** How far a mean may be off by chance alone, in ms: twice its standard error. */
+/**
+ * How far a mean may be off by chance alone, in ms: twice its standard error.
+ * @example doubt({ spread: 10, strokes: 100 }) // => 2
+ */
 export const doubt = ({ spread, strokes }: Pick<LimbMeasures, 'spread' | 'strokes'>): number => (spread === null || strokes < 2 ? Infinity : 2 * spread / Math.sqrt(strokes))
 
 /**
  * The limb that stands out in time from the others by more than chance would have it, and by at least as much as is heard as two.
  * With one limb there is nothing to stand out from.
+ * @internal
  */
 export function standsOut(limbs: readonly LimbMeasures[], { tight }: Measuring = MEASURING): LimbMeasures | undefined {
   const told = limbs.filter(one => one.lean !== null)
@@ -34,7 +38,10 @@ const isOrAre = (n: number) => (n === 1 ? 'is' : 'are')
 const strokesWord = (n: number) => (n === 1 ? '1 stroke' : `${n} strokes`)
 const round = (ms: number) => Math.round(Math.abs(ms))
 
-/** Measures as one sentence that says what to do, worst thing first; the groove gives the places their words. */
+/**
+ * Measures as one sentence that says what to do, worst thing first; the groove gives the places their words.
+ * @example verdictOf(measures, groove).sure // => 'too few to tell'
+ */
 export function verdictOf(measures: Measures, groove: Pick<Groove, 'bars'>, counting?: Counting, by: Measuring = MEASURING): Verdict {
   const { asked, missed, extra, limbs, unisons } = measures
   const few = measures.strokes < by.few || limbs.every(one => one.mean === null)
@@ -71,7 +78,10 @@ export function verdictOf(measures: Measures, groove: Pick<Groove, 'bars'>, coun
 /** A place where a limb leaves its own time: how many ms from its mean, early negative. */
 export interface Slip { limb: Limb, tick: number, ms: number }
 
-/** Where limbs rush or drag: slots whose mean lies further from the limb’s own than is heard and than chance would have it, worst first. */
+/**
+ * Where limbs rush or drag: slots whose mean lies further from the limb’s own than is heard and than chance would have it, worst first.
+ * @example slipsOf({ limbs: [], slots: [] }) // => []
+ */
 export function slipsOf({ limbs, slots }: Pick<Measures, 'limbs' | 'slots'>, { tight }: Measuring = MEASURING): Slip[] {
   return slots.flatMap(({ limb, tick, strokes, mean, spread }): Slip[] => {
     const own = limbs.find(one => one.limb === limb)?.mean
@@ -81,14 +91,23 @@ export function slipsOf({ limbs, slots }: Pick<Measures, 'limbs' | 'slots'>, { t
   }).sort((a, b) => Math.abs(b.ms) - Math.abs(a.ms))
 }
 
-/** `'The left hand rushes by 14 ms on a of 1.'` */
+/**
+ * `'The left hand rushes by 14 ms on a of 1.'`
+ * @example saySlip(groove, { limb: 'LH', tick: 3780, ms: -14 }) // => 'The left hand rushes by 14 ms on a of 1.'
+ */
 export const saySlip = (groove: Pick<Groove, 'bars'>, { limb, tick, ms }: Slip, counting?: Counting): string =>
   `The ${LIMB_NAMES[limb]} ${ms < 0 ? 'rushes' : 'drags'} by ${round(ms)} ms on ${sayPlaces(groove, [tick], counting)}.`
 
-/** `'2 missed, 1 extra'` */
+/**
+ * `'2 missed, 1 extra'`
+ * @example sayLost({ missed: 2, extra: 1 }) // => '2 missed, 1 extra'
+ */
 export const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string => [missed ? `${missed} missed` : '', extra ? `${extra} extra` : ''].filter(Boolean).join(', ') || 'none missed'
 
-/** The figures behind the sentence: `'168 strokes measured, 2 missed, 1 extra.'` */
+/**
+ * The figures behind the sentence: `'168 strokes measured, 2 missed, 1 extra.'`
+ * @example sayFigures(measures) // => '1 stroke measured, none missed. Right hand: too few to tell ms.'
+ */
 export function sayFigures(measures: Measures): string {
   const limbs = measures.limbs.map(({ limb, mean, lean, spread }) => (spread === null
     ? `${LIMB_NAMES[limb]}: too few to tell`
@@ -103,7 +122,10 @@ const othersOf = (limbs: readonly { limb: Limb }[], limb: Limb): string => {
   return others.length === 1 ? `the ${LIMB_NAMES[others[0]!]}` : 'the others'
 }
 
-/** While playing: a few words on the last strokes of a limb, or nothing where all is well. Milliseconds, early negative. */
+/**
+ * While playing: a few words on the last strokes of a limb, or nothing where all is well. Milliseconds, early negative.
+ * @example hintOf([]) // => ''
+ */
 export function hintOf(offsets: readonly { limb: Limb, ms: number }[], { tight }: Measuring = MEASURING): string {
   const meanOf = (list: readonly { ms: number }[]) => list.reduce((sum, one) => sum + one.ms, 0) / list.length
   const limbs = [...new Set(offsets.map(one => one.limb))]

@@ -14,7 +14,10 @@ const SMALLEST = WHOLE / 64
 /** Ticks of a written length, outside any tuplet: `ticksOf({ value: 4, dots: 1 }) // => 7560`. */
 export const ticksOf = ({ value, dots }: Written): number => WHOLE / value * (dots ? 1.5 : 1)
 
-/** The one written length of exactly so many ticks, if there is one. */
+/**
+ * The one written length of exactly so many ticks, if there is one.
+ * @example writtenAs(7560) // => { value: 4, dots: 1 }
+ */
 export function writtenAs(ticks: number): Written | undefined {
   for (const dots of [0, 1] as const) {
     const value = VALUES.find(one => ticksOf({ value: one, dots }) === ticks)
@@ -23,7 +26,7 @@ export function writtenAs(ticks: number): Written | undefined {
   return undefined
 }
 
-/** The longest written length of at most so many ticks: what a note is written as where a rest must fill up the rest. */
+/** The longest written length of at most so many ticks: what a note is written as where a rest must fill up the rest. @internal */
 export function longestWithin(ticks: number): Written {
   const fitting = VALUES.flatMap(value => ([0, 1] as const).map((dots): Written => ({ value, dots }))).filter(one => ticksOf(one) <= ticks)
   return fitting.sort((a, b) => ticksOf(b) - ticksOf(a))[0] ?? { value: 256, dots: 0 }
@@ -60,6 +63,7 @@ function cutsOf(length: number): Cut[] {
 /**
  * The simplest cut of a beat on which all these onsets fall (ticks from the beat's start). Onsets on no cut are put on
  * the nearest sixty-fourth: `snapped` holds the onsets as they are written, in parts.
+ * @internal
  */
 export function cutFor(length: number, onsets: readonly number[]): { cut: Cut, snapped: number[] } {
   const cuts = cutsOf(length)
@@ -68,7 +72,7 @@ export function cutFor(length: number, onsets: readonly number[]): { cut: Cut, s
   return { cut, snapped: onsets.map(at => Math.min(cut.parts - 1, Math.round(at * cut.parts / length))) }
 }
 
-/** Cuts a length in parts into written ones that follow each other: five sixteenths are a quarter and a sixteenth. */
+/** Cuts a length in parts into written ones that follow each other: five sixteenths are a quarter and a sixteenth. @internal */
 export function splitParts(parts: number, unit: number): { parts: number, written: Written }[] {
   const out: { parts: number, written: Written }[] = []
   for (let left = parts; left > 0;) {

@@ -43,7 +43,10 @@ export interface Geometry {
   xOf(tick: number): number
 }
 
-/** Lays bars and lanes out over a width, under so many lines that no limb owns; wider than asked where slots would become too narrow to hit. */
+/**
+ * Lays bars and lanes out over a width, under so many lines that no limb owns; wider than asked where slots would become too narrow to hit.
+ * @example layOut(bars, ['RH', 'LH', 'RF', 'LF'], 800, FULL).lanes.length // => 4
+ */
 export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted: number, scale: Scale, counting?: Counting, lines = 0): Geometry {
   const beats = beatsOf(bars)
   const last = beats[beats.length - 1]!
@@ -91,22 +94,31 @@ export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted:
 /** How much of a lane's reach each level takes: a ghost barely leaves the floor, an accent fills it. */
 const REACH = [0, 0.13, 0.33, 0.54, 0.77, 1] as const
 
-/** The height of a stick's tip in its lane. */
+/** The height of a stick's tip in its lane. @internal */
 export const tipOf = (lane: Lane, level: number): number => lane.floor + (lane.hangs ? 1 : -1) * REACH[level as 1]! * lane.reach
 
-/** The level whose tip is nearest to a height in the lane. */
+/**
+ * The level whose tip is nearest to a height in the lane.
+ * @example levelAt(geometry.lanes[0], geometry.lanes[0].top) // => 5
+ */
 export function levelAt(lane: Lane, y: number): 1 | 2 | 3 | 4 | 5 {
   const share = (lane.hangs ? y - lane.floor : lane.floor - y) / lane.reach
   const levels = [1, 2, 3, 4, 5] as const
   return levels.reduce((best, level) => (Math.abs(REACH[level] - share) < Math.abs(REACH[best] - share) ? level : best), 1 as 1 | 2 | 3 | 4 | 5)
 }
 
-/** The slot under a horizontal place, the nearest where it is between or beside beds. */
+/**
+ * The slot under a horizontal place, the nearest where it is between or beside beds.
+ * @example slotUnder(geometry, 0).index // => 0
+ */
 export function slotUnder(geometry: Geometry, x: number): SlotPlace {
   const inside = geometry.slots.find(slot => x >= slot.left && x < slot.left + slot.width)
   return inside ?? geometry.slots.reduce((best, slot) => (Math.abs(slot.x - x) < Math.abs(best.x - x) ? slot : best))
 }
 
-/** The lane under a height, if there is one. */
+/**
+ * The lane under a height, if there is one.
+ * @example laneUnder(geometry, geometry.lanes[1].top + 1).limb // => 'LH'
+ */
 export const laneUnder = (geometry: Geometry, y: number): Lane | undefined =>
   geometry.lanes.find(lane => y >= lane.top - geometry.scale.laneGap / 2 && y < lane.top + lane.height + geometry.scale.laneGap / 2)

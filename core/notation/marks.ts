@@ -34,7 +34,10 @@ const MARKS: Record<PieceKind, { [kind in StrokeKind]?: Mark } & { hit: Mark }> 
 const UNKNOWN: Mark = shape(false, false, [[-1, -1], [1, -1], [1, 1], [-1, 1], [-1, -1]])
 const HOLLOW = new Map<Mark, Mark>()
 
-/** The mark of a stroke. Ghosts are drawn hollow where the mark is a filled one. */
+/**
+ * The mark of a stroke. Ghosts are drawn hollow where the mark is a filled one.
+ * @example markOf('snare', 'cross-stick', 3) // => { circle: true, lines: [[[-0.7, -0.7], [0.7, 0.7]], [[-0.7, 0.7], [0.7, -0.7]]], filled: false }
+ */
 export function markOf(kind: PieceKind | undefined, stroke: StrokeKind, level: number): Mark {
   if (!kind) return UNKNOWN
   const mark = MARKS[kind][stroke] ?? MARKS[kind].hit
@@ -48,6 +51,7 @@ const round = (n: number): number => Math.round(n * 100) / 100
 /**
  * A mark as an SVG path about a point, for a radius in pixels. Points are where they stand in the picture: a transform on
  * each of hundreds of marks costs the browser more than all their lines.
+ * @example markPath(markOf('hi-hat', 'hit', 3), 10, 10, 4) // => 'M6 6L14 14M6 14L14 6'
  */
 export function markPath({ circle, lines }: Mark, x: number, y: number, r: number): string {
   const ring = circle ? `M${round(x - r)} ${round(y)}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0z` : ''

@@ -39,7 +39,10 @@ export interface NotationBar {
 /** Bars, and what stands over the first: the tempo as a note and a figure, and the swing in words. */
 export interface Notation { bars: NotationBar[], tempo: Tempo, words: string }
 
-/** A groove as percussion notation in two voices: hands over feet, beamed by felt beat, as music.md has it. Muted parts are left out; `only` chooses parts by id. */
+/**
+ * A groove as percussion notation in two voices: hands over feet, beamed by felt beat, as music.md has it. Muted parts are left out; `only` chooses parts by id.
+ * @example notate(groove, kit).bars.length // => 1
+ */
 export function notate(groove: Groove, kit: Kit, { counting = NUMBERS, only }: { counting?: Counting, only?: readonly string[] } = {}): Notation {
   const heard = audibleParts(groove, { solo: [], only })
   const events = timeline(groove, kit).filter(event => heard.has(event.partId))
@@ -71,7 +74,7 @@ export function notate(groove: Groove, kit: Kit, { counting = NUMBERS, only }: {
   return { bars: byBar, tempo: { counts, bpm: Number(bpm.toFixed(1)) }, words: staffWords(groove) }
 }
 
-/** The swing as it stands over the first bar: `'swing eighths, 66.7 to 33.3'`; nothing where it is straight. */
+/** The swing as it stands over the first bar: `'swing eighths, 66.7 to 33.3'`; nothing where it is straight. @internal */
 export function staffWords({ feel: { swing } }: Pick<Groove, 'feel'>): string {
   if (!swing || swing.share === 0.5) return ''
   return `swing ${swing.level === '1/8' ? 'eighths' : 'sixteenths'}, ${Number((swing.share * 100).toFixed(1))} to ${Number((100 - swing.share * 100).toFixed(1))}`

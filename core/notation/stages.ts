@@ -9,9 +9,7 @@ export interface SheetStage { only: string[], title: string, limbs: string }
  * A groove in so many stages, in the order its parts were layered, each with all that came before; never more stages than
  * parts, and muted or empty parts left out. A single stage has no title.
  *
- * ```ts
- * sheetStages(groove, 2).map(stage => stage.title) // => ['1. Hats, Backbeat', '2. With Ghosts, Bass drum']
- * ```
+ * @example sheetStages(groove, 2).map(stage => stage.title) // => ['1. Hats, Backbeat', '2. With Ghosts, Bass drum']
  */
 export function sheetStages(groove: Groove, stages: number): SheetStage[] {
   const parts = groove.parts.filter(part => part.strokes.length && !part.muted)
@@ -36,13 +34,19 @@ export interface SheetEntry { grooveId: string, only: string[] | null, title: st
 /** What is printed under a title: the entries in order, bars to a line (0: as many as there is room for), and a line for the band. */
 export interface SheetSetup { entries: SheetEntry[], barsToLine: number, forBand: string }
 
-/** A sheet as it is first offered: a groove in so many stages. */
+/**
+ * A sheet as it is first offered: a groove in so many stages.
+ * @example setUp(groove, 2).entries?.length // => 2
+ */
 export const setUp = (groove: Groove, stages: number, before?: SheetSetup): SheetSetup => ({
   barsToLine: 0, forBand: '', ...before,
   entries: stages === 1 ? [{ grooveId: groove.id, only: null, title: '' }] : sheetStages(groove, stages).map(({ only, title }) => ({ grooveId: groove.id, only, title })),
 })
 
-/** The parts of an entry that are printed, and whose limbs they are, in words where they are more than one. Parts that are gone are left out. */
+/**
+ * The parts of an entry that are printed, and whose limbs they are, in words where they are more than one. Parts that are gone are left out.
+ * @example printed(groove, { only: ['bass'] }) // => { only: ['bass'], limbs: '' }
+ */
 export function printed(groove: Groove, { only }: Pick<SheetEntry, 'only'>): { only: string[], limbs: string } {
   const parts = groove.parts.filter(part => part.strokes.length && (only ? only.includes(part.id) : !part.muted))
   const limbs = limbsInOrder(groove.lead).filter(limb => parts.some(part => part.limb === limb))

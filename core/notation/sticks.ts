@@ -33,7 +33,10 @@ const GRACES: Partial<Record<Ornament, number>> = { flam: 1, drag: 2, ruff: 3 }
 const gracePath = (graces: number, x: number, from: number, tip: number, mark: number): string =>
   Array.from({ length: graces }, (_, i) => `M${x - (1.3 + 0.7 * i) * mark} ${from}V${from + (tip - from) * 0.4}`).join('')
 
-/** Every stroke of a groove as a stick in its lane. A part with a cycle of its own is shown as its first pass runs. */
+/**
+ * Every stroke of a groove as a stick in its lane. A part with a cycle of its own is shown as its first pass runs.
+ * @example sticksOf(groove, kit, geometry).length // => 14
+ */
 export const sticksOf = (groove: Groove, kit: Kit, geometry: Geometry): Stick[] => {
   const total = grooveTicks(groove)
   return groove.parts.flatMap(part => partSticks(part, total, kit, geometry))

@@ -8,7 +8,10 @@ import { type Stick, sticksOf } from './sticks'
 /** All of a limb’s sticks as a few paths: a page may show dozens of grooves, and a path costs as much as a line does. */
 export interface LimbPaths { limb: Limb, /** Sticks, what stands before them and across them. */ lines: string, /** Bars of open hats. */ open: string, filled: string, hollow: string }
 
-/** A groove’s sticks drawn still: one path a limb for each way of drawing. */
+/**
+ * A groove’s sticks drawn still: one path a limb for each way of drawing.
+ * @example stillPaths(sticksOf(groove, kit, geometry), geometry).map(one => one.limb) // => ['RH', 'LH', 'RF', 'LF']
+ */
 export const stillPaths = (sticks: readonly Stick[], geometry: Geometry): LimbPaths[] => geometry.lanes.map(({ limb }) => {
   const own = sticks.filter(stick => stick.limb === limb)
   const marks = (filled: boolean) => own.filter(stick => stick.mark.filled === filled).map(stick => markPath(stick.mark, stick.x, stick.tip, geometry.scale.mark)).join('')
@@ -26,7 +29,10 @@ export const SMALL_WIDTH = 300
 
 const MOST_LAID_OUT = 100
 const laidOut = new Map<string, Geometry>()
-/** Where everything stands in small lanes; the same object for bars that are alike, since a page shows dozens of them. */
+/**
+ * Where everything stands in small lanes; the same object for bars that are alike, since a page shows dozens of them.
+ * @example smallGeometry(groove, NUMBERS) === smallGeometry(groove, NUMBERS) // => true
+ */
 export function smallGeometry({ bars, lead }: Pick<Groove, 'bars' | 'lead'>, counting: Counting): Geometry {
   const key = `${lead} ${counting.school} ${counting.triplet} ${counting.dotted} ${bars.map(({ meter, slots }) => `${meter.count}/${meter.unit}:${meter.groups.join()}:${slots.join()}`).join()}`
   const known = laidOut.get(key)
@@ -38,7 +44,10 @@ export function smallGeometry({ bars, lead }: Pick<Groove, 'bars' | 'lead'>, cou
 }
 
 const drawn = new WeakMap<Groove, { kit: Kit, geometry: Geometry, paths: LimbPaths[] }>()
-/** A groove’s paths as they were last drawn, where its kit and its place are the same. */
+/**
+ * A groove’s paths as they were last drawn, where its kit and its place are the same.
+ * @example stillOf(groove, kit, geometry).length // => 4
+ */
 export function stillOf(groove: Groove, kit: Kit, geometry: Geometry, sticks: () => readonly Stick[] = () => sticksOf(groove, kit, geometry)): LimbPaths[] {
   const known = drawn.get(groove)
   if (known && known.kit === kit && known.geometry === geometry) return known.paths

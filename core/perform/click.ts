@@ -41,6 +41,7 @@ function placesIn(click: Exclude<Click, 'none' | Clave>, of: Beat): number[] {
  * The clicks of one pass through the bars, silent bars not yet left out. Backbeats are the even felt beats; eighths and
  * off-beats are the felt beat's own (core/time); inner sixteenths are those between the eighths, e and a. Where a clave does not
  * fit the bars, the felt beats click.
+ * @internal
  */
 export function clicksOf(bars: readonly BarTime[], program: ClickPlan['program']): ClickStroke[] {
   if (program === 'none') return []
@@ -58,6 +59,7 @@ const FIVES = ['ta', 'ka', 'ta', 'ki', 'ta']
 /**
  * The count of one pass through the bars as a voice says it, slot by slot in the words of the ribbon; `struck` are the ticks at
  * which the limb strikes that it follows. Strokes off the grid are not said.
+ * @example countsOf(bars, { where: 'beats', counting: NUMBERS }).map(click => click.says) // => ['1', '2', '3', '4']
  */
 export function countsOf(bars: readonly BarTime[], { where, counting }: Voice, struck: ReadonlySet<number> = new Set()): ClickStroke[] {
   const starts = barStarts(bars)
@@ -74,7 +76,10 @@ export function countsOf(bars: readonly BarTime[], { where, counting }: Voice, s
 export const sounds = (gaps: ClickPlan['gaps'], bar: number): boolean =>
   !gaps || gaps.silent < 1 || bar % (gaps.sound + gaps.silent) < gaps.sound
 
-/** The clicks that count a player in: each felt beat of the first bar, as many bars as asked, in ticks before the start (negative); a voice says them. */
+/**
+ * The clicks that count a player in: each felt beat of the first bar, as many bars as asked, in ticks before the start (negative); a voice says them.
+ * @example countIn(bars, 1).map(click => click.at) // => [-20160, -15120, -10080, -5040]
+ */
 export function countIn(bars: readonly BarTime[], count: number, voice?: Voice | null): ClickStroke[] {
   const first = bars[0]!
   const length = barStarts([first])[1]!

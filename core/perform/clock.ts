@@ -12,6 +12,7 @@ export interface SectionClock {
 /**
  * The clock of a section. In a ramp the speed (ticks a second) moves in a straight line over the ticks, so the time to
  * tick x is the integral of 1 ÷ speed, a logarithm; before its start it goes at its first tempo, after its end at its last.
+ * @internal
  */
 export function clockOf(tempo: Section['tempo']): SectionClock {
   if (!isRamp(tempo)) {

@@ -63,6 +63,9 @@ export type Cue = StrokeCue | ClickCue | GuideCue
 /** Whose cue it is: a part's, a line's, or the click's. */
 const voiceOf = (cue: Cue): string => (cue.kind === 'click' ? 'click' : cue.kind === 'guide' ? `line ${cue.guide}` : cue.part)
 
-/** What a cue is the same by, whenever it is asked for: `'0/2/5/hats/1260/0'` is section, lap, bar, part, tick and blow. */
+/**
+ * What a cue is the same by, whenever it is asked for: `'0/2/5/hats/1260/0'` is section, lap, bar, part, tick and blow.
+ * @example cueId(cues(looped({ groove, kit }), 0, 0.1)[0]) // => '0/0/0/hats/0/0'
+ */
 export const cueId = (cue: Cue): string =>
   `${cue.section}/${cue.lap}/${cue.bar}/${voiceOf(cue)}/${cue.tick}/${cue.kind === 'stroke' ? cue.blow : 0}`

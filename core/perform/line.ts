@@ -265,8 +265,6 @@ function givenWay(strokes: readonly LapStroke[], lead: readonly LapStroke[], end
  * What sounds in a stretch of a performance, in order of time: strokes by single blows, and clicks. `from` and `to` are
  * seconds from the start of the first section, `to` not included; what comes before it (count-in, pick-up) is negative.
  *
- * ```ts
- * cues(passes(groove, kit), 0, 1).map(cue => [cue.tick, cue.seconds]) // => [[0, 0], [2520, 0.25], …]
- * ```
+ * @example cues(passes(groove, kit), 0, 0.5).map(cue => [cue.part, cue.tick, cue.seconds]) // => [['hats', 0, 0], ['bass', 0, 0], ['hats', 2520, 0.3]]
  */
 export const cues = (performance: Performance, from: number, to: number): Cue[] => new CueLine(performance).between(from, to)

@@ -45,14 +45,20 @@ export interface Performance {
   again?: number
 }
 
-/** The machine plays these parts of a groove, nobody the others. */
+/**
+ * The machine plays these parts of a groove, nobody the others.
+ * @example machinePlays(groove, new Set(['hats'])) // => { hats: 'machine', backbeat: 'silent', ghosts: 'silent', bass: 'silent' }
+ */
 export const machinePlays = (groove: Groove, heard: ReadonlySet<string>): Section['parts'] =>
   Object.fromEntries(groove.parts.map(part => [part.id, heard.has(part.id) ? 'machine' : 'silent']))
 
 /** What a section must be told; all the rest has a usual value. */
 export type NewSection = Pick<Section, 'groove' | 'kit'> & Partial<Section>
 
-/** A section with the usual values where none are given: all bars once, muted parts silent, no click, the groove's own tempo. */
+/**
+ * A section with the usual values where none are given: all bars once, muted parts silent, no click, the groove's own tempo.
+ * @example makeSection({ groove, kit }).times // => 1
+ */
 export const makeSection = (given: NewSection): Section => ({
   id: 'section',
   span: wholeSpan(given.groove),
@@ -66,16 +72,25 @@ export const makeSection = (given: NewSection): Section => ({
   ...given,
 })
 
-/** One section over and over: what the Bench and its like play. */
+/**
+ * One section over and over: what the Bench and its like play.
+ * @example looped({ groove, kit }, 1).sections[0].times // => null
+ */
 export const looped = (section: NewSection, countIn = 0): Performance =>
   ({ sections: [makeSection({ times: null, ...section })], countIn })
 
-/** A groove so many times through, and then the end: what is rendered or written to a file. */
+/**
+ * A groove so many times through, and then the end: what is rendered or written to a file.
+ * @example new CueLine(passes(groove, kit, 2)).ends // => 4.8
+ */
 export const passes = (groove: Groove, kit: Kit, times = 1): Performance =>
   ({ sections: [makeSection({ groove, kit, times })], countIn: 0 })
 
 /** Whether a section's tempo changes on its way: `isRamp({ bpm: 96, counts: '1/4' }) // => false`. */
 export const isRamp = (tempo: Section['tempo']): tempo is Ramp => 'over' in tempo
 
-/** The tempo a section begins at. */
+/**
+ * The tempo a section begins at.
+ * @example firstTempo(makeSection({ groove, kit })) // => { bpm: 100, counts: '1/4' }
+ */
 export const firstTempo = ({ tempo }: Pick<Section, 'tempo'>): Tempo => (isRamp(tempo) ? tempo.from : tempo)

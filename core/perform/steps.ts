@@ -9,7 +9,10 @@ export interface Instant { at: number, strokes: TimedStroke[] }
 export const STRIDES = [1, 2, 3, 'beat', 'bar'] as const
 export type Stride = typeof STRIDES[number]
 
-/** The instants of one pass through a span, of the parts that are heard, in order. */
+/**
+ * The instants of one pass through a span, of the parts that are heard, in order.
+ * @example instantsOf(groove, kit, new Set(['hats', 'bass'])).map(instant => instant.at).slice(0, 3) // => [0, 2520, 5040]
+ */
 export function instantsOf(groove: Groove, kit: Kit, heard: ReadonlySet<string>, span: Span = wholeSpan(groove)): Instant[] {
   const order = limbsInOrder(groove.lead)
   const byTick = new Map<number, TimedStroke[]>()
@@ -22,7 +25,7 @@ export function instantsOf(groove: Groove, kit: Kit, heard: ReadonlySet<string>,
 
 /**
  * The instants of the step that begins with instant `i`: one, two, or all up to the end of its felt beat or bar.
- * `stepFrom(groove, instants, 0, 'beat')` // => those of the first beat
+ * @example stepFrom(groove, instantsOf(groove, kit, new Set(['hats'])), 0, 'beat').map(instant => instant.at) // => [0, 2520]
  */
 export function stepFrom(groove: Pick<Groove, 'bars'>, instants: readonly Instant[], i: number, stride: Stride): Instant[] {
   if (typeof stride === 'number') return instants.slice(i, i + stride)
@@ -32,7 +35,10 @@ export function stepFrom(groove: Pick<Groove, 'bars'>, instants: readonly Instan
   return instants.slice(i).filter(one => one.at < end)
 }
 
-/** Where the step before the one at instant `i` begins; the last step, from the first one back. */
+/**
+ * Where the step before the one at instant `i` begins; the last step, from the first one back.
+ * @example stepBefore(groove, instantsOf(groove, kit, new Set(['hats'])), 0, 'instant') // => 0
+ */
 export function stepBefore(groove: Pick<Groove, 'bars'>, instants: readonly Instant[], i: number, stride: Stride): number {
   let from = 0
   let last = 0
@@ -50,12 +56,18 @@ function sayLimb({ limb, piece, pieceId, stroke, level }: TimedStroke): string {
   return `${LIMB_NAMES[limb]} ${what}${level === 1 || level === 5 ? `, ${LEVEL_NAMES[level]}` : ''}`
 }
 
-/** An instant as it is said: `'2: right hand ride, left foot chick'`. */
+/**
+ * An instant as it is said: `'2: right hand ride, left foot chick'`.
+ * @example sayInstant(groove, instantsOf(groove, kit, new Set(['hats', 'backbeat']))[2]) // => '2: right hand hi-hat; left hand snare, accent'
+ */
 export function sayInstant(groove: Pick<Groove, 'bars'>, { at, strokes }: Instant, counting?: Counting): string {
   const separate = strokes.some(({ level }) => level === 1 || level === 5) ? '; ' : ', '
   return `${sayPlace(groove, at, counting)}: ${strokes.map(sayLimb).join(separate)}`
 }
 
-/** Which limbs strike in a step, each once, the lead side first. */
+/**
+ * Which limbs strike in a step, each once, the lead side first.
+ * @example limbsOf(instantsOf(groove, kit, new Set(['hats', 'backbeat'])).slice(0, 3), 'right') // => ['RH', 'LH']
+ */
 export const limbsOf = (step: readonly Instant[], lead: Groove['lead']): Limb[] =>
   limbsInOrder(lead).filter(limb => step.some(({ strokes }) => strokes.some(stroke => stroke.limb === limb)))

@@ -16,7 +16,10 @@ export type PhraseEdit =
 
 const wrong = ({ reason, path }: Misfit): Refusal => refuse(reason, [{ path: path.join('.'), reason }])
 
-/** Makes an edit, or says in words why it cannot be: what comes out fits together, or nothing does. */
+/**
+ * Makes an edit, or says in words why it cannot be: what comes out fits together, or nothing does.
+ * @example applyToPhrase(phrase, setSection(phrase, phrase.sections[0].id, { name: 'Verse' })).value.document.sections[0].name // => 'Verse'
+ */
 export const applyToPhrase: Apply<Phrase, PhraseEdit> = (phrase, edit) => {
   const done = applied(phrase, edit)
   if (!done.ok) return done

@@ -56,7 +56,7 @@ export const FILL_TASTE: readonly FillRule[] = [
   { id: 'jazz-crash', name: 'A crash for an ending in jazz', kind: 'against', weight: 0.15, reason: 'The ride carries on; home is marked by the bass drum.', holds: ({ fill, ground }) => styleOf(ground.round.style)?.family === 'jazz' && /crash/.test(fill.ending) },
 ]
 
-/** What speaks for and against a fill, and the sum of it; undefined where a veto speaks. */
+/** What speaks for and against a fill, and the sum of it; undefined where a veto speaks. @internal */
 export function judgedFill(trial: FillTrial, off: ReadonlySet<string> = new Set()): { score: number, speaks: FillRule[] } | undefined {
   let score = 0
   const speaks: FillRule[] = []

@@ -15,21 +15,27 @@ interface Fitting {
 /** Something in a phrase that does not fit: where, and what would be right. */
 export interface Misfit { path: (string | number)[], reason: string }
 
-/** The bars of a round: a groove’s own from the first, again and again: `roundBars(twoBars, 3) // => its first, second and first` */
+/** The bars of a round: a groove’s own from the first, again and again: `roundBars(groove, 3).length // => 3` */
 export const roundBars = (groove: Pick<Groove, 'bars'>, bars: number): Groove['bars'] =>
   (bars === groove.bars.length ? groove.bars : Array.from({ length: bars }, (_, i) => groove.bars[i % groove.bars.length]!))
 
-/** The key of the groove whose bars a section goes through, whether it is played or rested through. */
+/**
+ * The key of the groove whose bars a section goes through, whether it is played or rested through.
+ * @example grooveKeyOf({ rest: 'fours', like: 'sample', feet: true, click: true }) // => 'sample'
+ */
 export const grooveKeyOf = (play: { groove: string } | { like: string }): string => ('groove' in play ? play.groove : play.like)
 
 /** `sectionBars({ bars: 2, times: 4 }) // => 8` */
 export const sectionBars = ({ bars, times }: { bars: number, times: number }): number => bars * times
 
-/** Bars of a phrase in all. */
+/**
+ * Bars of a phrase in all.
+ * @example phraseBars({ sections: [{ bars: 4, times: 2 }, { bars: 8, times: 1 }] }) // => 16
+ */
 export const phraseBars = ({ sections }: { sections: readonly { bars: number, times: number }[] }): number =>
   sections.reduce((sum, section) => sum + sectionBars(section), 0)
 
-/** Everything in a phrase that does not fit together: keys of no groove, ids twice, too many bars, meters that do not join, fills longer than their bars. */
+/** Everything in a phrase that does not fit together: keys of no groove, ids twice, too many bars, meters that do not join, fills longer than their bars. @internal */
 export function misfits({ grooves, sections }: Fitting): Misfit[] {
   const found: Misfit[] = []
   if (Object.keys(grooves).length > PHRASE_LIMITS.grooves) found.push({ path: ['grooves'], reason: `A phrase plays at most ${PHRASE_LIMITS.grooves} grooves.` })

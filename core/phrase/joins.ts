@@ -54,16 +54,19 @@ function over({ events, asked }: Ways, seam: number): Crossing[] {
   }).sort((a, b) => (b.asked?.hardness ?? 0) - (a.asked?.hardness ?? 0) || Number(isHand(b.limb)) - Number(isHand(a.limb)))
 }
 
-/** The ways of all limbs over an instant of a groove, the hardest first: `seam` in its ticks. */
+/** The ways of all limbs over an instant of a groove, the hardest first: `seam` in its ticks. @internal */
 export const crossingsAt = (groove: Groove, kit: Kit, seam: number, tempo: Tempo = groove.tempo): Crossing[] => over(waysIn(groove, kit, tempo), seam)
 
-/** A crossing that is more than easy. */
+/**
+ * A crossing that is more than easy.
+ * @example [isTrouble({ asked: { hardness: 0.5 } }), isTrouble({ asked: { hardness: 1.5 } })] // => [false, true]
+ */
 export const isTrouble = ({ asked }: Pick<Crossing, 'asked'>): boolean => !!asked && asked.hardness > 1
 
 /** The bars around a fill as one groove, and where in it the fill begins and ends. */
 export interface Surroundings { groove: Groove, begins: number, ends: number }
 
-/** A fill in its place: the bars it lies over and the round after it, with the fill laid in; one that ends with its bars lands on the next. */
+/** A fill in its place: the bars it lies over and the round after it, with the fill laid in; one that ends with its bars lands on the next. @internal */
 export function aroundFill(fill: Fill, { round, next, tempo }: FillGround): Surroundings {
   const ends = fill.from + fill.length
   const rounds = [filled(round, fill, 0), ...(next ? [ends === grooveTicks(round) ? landedOn(next, fill) : next] : [])]
@@ -77,7 +80,10 @@ export interface Joins { into: Crossing[], out: Crossing[], inside: Crossing[] }
 /** Easier than half of what is easy is nothing to speak of. */
 const NOTHING = 0.5
 
-/** Reads a fill in its place once, for all of its ways. */
+/**
+ * Reads a fill in its place once, for all of its ways.
+ * @example Object.keys(joinsOf(fill, fillGround)) // => ['into', 'out', 'inside']
+ */
 export function joinsOf(fill: Fill, ground: FillGround): Joins {
   const { groove, begins, ends } = aroundFill(fill, ground)
   const ways = waysIn(groove, ground.kit, ground.tempo)
@@ -87,7 +93,10 @@ export function joinsOf(fill: Fill, ground: FillGround): Joins {
   return { into: over(ways, begins), out: over(ways, ends), inside }
 }
 
-/** How hard the worst way of some is: 0 where there is none. */
+/**
+ * How hard the worst way of some is: 0 where there is none.
+ * @example worst([]) // => 0
+ */
 export const worst = (crossings: readonly Crossing[]): number => crossings[0]?.asked?.hardness ?? 0
 
 /** Something that makes a join easier: what to press, and the fill it comes to. */
@@ -96,7 +105,10 @@ export interface Mending { id: string, says: string, fill: Fill }
 /** As few as make it easy; more than so many strokes left out would be no groove. */
 const MOST_LEFT_OUT = 4
 
-/** What mends the ways into and out of a fill: the fewest strokes of the groove left out, another drum to begin on, the other hand first. Only what helps is offered. */
+/**
+ * What mends the ways into and out of a fill: the fewest strokes of the groove left out, another drum to begin on, the other hand first. Only what helps is offered.
+ * @example mendings(fill, fillGround).length // => 0
+ */
 export function mendings(fill: Fill, ground: FillGround, counting?: Counting): Mending[] {
   const joins = joinsOf(fill, ground)
   const into = joins.into.find(one => isHand(one.limb) && isTrouble(one))
@@ -131,7 +143,10 @@ export function mendings(fill: Fill, ground: FillGround, counting?: Counting): M
   return found
 }
 
-/** What a fill was made from, to be made again otherwise. */
+/**
+ * What a fill was made from, to be made again otherwise.
+ * @example 'takes' in wishOf(fill) // => false
+ */
 export const wishOf = ({ takes: _, landing: __, ...wish }: Fill): FillWish => wish
 
 function leftOut(fill: Fill, ground: FillGround, into: Crossing, counting?: Counting): Mending | undefined {
@@ -166,6 +181,7 @@ function begunOn(fill: Fill, ground: FillGround, into: Crossing): Mending | unde
 /**
  * A hand’s way in words: `'The right hand has 312 ms from the hi-hat to the snare, 49 cm: easy at this tempo, demanding from 160.'`
  * The tempo at which it turns is told in the note value the phrase counts.
+ * @example sayCrossing(joinsOf(fill, fillGround).into[0], groove.tempo) // => 'The right hand has 300 ms from the hi-hat to the high tom, 40 cm: easy at this tempo, demanding from 150.'
  */
 export function sayCrossing({ limb, from, to, gap, metres, asked }: Crossing, tempo: Tempo): string {
   const name = (one: TimedStroke) => (one.piece?.name ?? one.pieceId).toLowerCase()
@@ -178,7 +194,10 @@ export function sayCrossing({ limb, from, to, gap, metres, asked }: Crossing, te
   return `${way}: easy at this tempo, demanding from ${at(asked.limit.easy)}.`
 }
 
-/** The ways of all limbs over the line between two rounds that are more than easy: the bar before it and the bar after. */
+/**
+ * The ways of all limbs over the line between two rounds that are more than easy: the bar before it and the bar after.
+ * @example seamTroubles(roundsOf(phrase)[0], roundsOf(phrase)[1], kit) // => []
+ */
 export function seamTroubles(before: Round, after: Round, kit: Kit): Crossing[] {
   const groove = joined([{ round: before, within: before.bars - 1 }, { round: after, within: 0 }], after.tempo)
   return crossingsAt(groove, kit, barTicks(before.groove.bars.at(-1)!)).filter(isTrouble)

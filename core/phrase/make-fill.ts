@@ -14,11 +14,14 @@ export type FillWish = Omit<Fill, 'takes' | 'landing' | 'leaveOut'> & Partial<Pi
 /** How many takes are made of a fill that is led afresh each time. */
 const TAKES = 4
 
-/** The hand that leads, the other, and the foot of the bass drum. */
+/**
+ * The hand that leads, the other, and the foot of the bass drum.
+ * @example limbsOf({ lead: 'left' }) // => { lead: 'LH', other: 'RH', foot: 'LF', hats: 'RF' }
+ */
 export const limbsOf = ({ lead }: Pick<Groove, 'lead'>): { lead: 'RH' | 'LH', other: 'RH' | 'LH', foot: Limb, hats: Limb } =>
   (lead === 'right' ? { lead: 'RH', other: 'LH', foot: 'RF', hats: 'LF' } : { lead: 'LH', other: 'RH', foot: 'LF', hats: 'RF' })
 
-/** The sticking that a fill goes through, again and again to its end. */
+/** The sticking that a fill goes through, again and again to its end. @internal */
 export function sourceSticking(source: FillSource): Result<Sticking> {
   switch (source.kind) {
     case 'singles': return readSticking('rl')
@@ -35,7 +38,7 @@ export function sourceSticking(source: FillSource): Result<Sticking> {
   }
 }
 
-/** When ticks of a round sound, in seconds from its start, its swing applied. */
+/** When ticks of a round sound, in seconds from its start, its swing applied. @internal */
 export function clockOn(round: Pick<Groove, 'bars' | 'feel'>, tempo: Tempo): (tick: number) => number {
   const swung = swingOf(beatsOf(round.bars), round.feel.swing ?? undefined)
   const per = tickSeconds(tempo)
@@ -43,7 +46,10 @@ export function clockOn(round: Pick<Groove, 'bars' | 'feel'>, tempo: Tempo): (ti
   return tick => (tick < 0 ? tick * per : tick >= total ? tick * per : swung(tick) * per)
 }
 
-/** The slots of a round’s own grid that a fill covers, from where it begins. */
+/**
+ * The slots of a round’s own grid that a fill covers, from where it begins.
+ * @example slotsWithin(groove, { from: 15120, length: 5040 }).map(slot => slot.at) // => [15120, 16380, 17640, 18900]
+ */
 export const slotsWithin = (round: Pick<Groove, 'bars'>, { from, length }: Pick<Fill, 'from' | 'length'>): Slot[] =>
   slotsOf(round.bars).filter(slot => slot.at >= from && slot.at < from + length)
 
@@ -61,7 +67,7 @@ export function levelAt(loudness: Loudness, share: number, accent: boolean): Lev
   return Math.max(1, Math.min(5, level)) as Level
 }
 
-/** A plain stroke of a piece by a limb, or the first it has; with brushes in the hands a tap, where the piece knows one. */
+/** A plain stroke of a piece by a limb, or the first it has; with brushes in the hands a tap, where the piece knows one. @internal */
 export const kindFor = (piece: Piece, limb: Limb, brushes = false): Stroke['stroke'] | undefined => {
   const kinds = strokesFor(piece, limb)
   return brushes && kinds.includes('tap') ? 'tap' : kinds.includes('hit') ? 'hit' : kinds[0]
@@ -188,6 +194,7 @@ function takeOf(wish: FillWish, ground: FillGround, letters: readonly Laid[], se
 /**
  * A fill with its strokes, over the round’s own grid. Refused where it has no slot, a source does not read, or it ends beyond its bars.
  * Its hands’ pieces are told by a path, or led round the drums so that each hand gets there in time at this tempo.
+ * @example makeFill({ ...wishOf(fill), length: 10080 }, fillGround).reason // => 'The fill is longer than its bars: it would end 5040 ticks after 1 bar. Begin it earlier or make it shorter.'
  */
 export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {
   const { round } = ground
@@ -211,7 +218,10 @@ export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {
   return ok({ ...wish, leaveOut: wish.leaveOut ?? [], takes: made, landing })
 }
 
-/** The hand to begin with so that the lead hand does not strike on the last of so many slots and is free for the 1: the lead where either would do. */
+/**
+ * The hand to begin with so that the lead hand does not strike on the last of so many slots and is free for the 1: the lead where either would do.
+ * @example [handHome({ kind: 'singles' }, 4, 'RH'), handHome({ kind: 'singles' }, 3, 'RH')] // => ['R', 'L']
+ */
 export function handHome(source: FillSource, many: number, lead: 'RH' | 'LH'): 'R' | 'L' {
   const [own, other] = lead === 'RH' ? (['R', 'L'] as const) : (['L', 'R'] as const)
   const sticking = sourceSticking(source)

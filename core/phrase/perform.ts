@@ -35,6 +35,7 @@ function tailOf(last: Round, kit: Kit, id: string): Played[] {
 /**
  * A phrase as a performance: rounds that are alike as one section so many times, all else by itself. Over and over it comes
  * round to where it is again as it was: fills led afresh have all their takes before that.
+ * @example phrasePerformance(phrase, kit).sections.map(section => section.times) // => [4]
  */
 export function phrasePerformance(phrase: Phrase, kit: Kit, { from = 0, to = phraseBars(phrase), again = false, click = NO_CLICK, countIn = 0 }: PhrasePlay = {}): Performance {
   const whole = from === 0 && to === phraseBars(phrase)

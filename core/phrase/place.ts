@@ -5,7 +5,7 @@ import { type Tempo, barStarts } from '#core/time'
 import type { PhraseBar, Round } from './rounds'
 import { barsOf } from './unfold'
 
-/** Bars that follow on one another, from one round or several, as one groove: parts of a limb and role become one. */
+/** Bars that follow on one another, from one round or several, as one groove: parts of a limb and role become one. @internal */
 export function joined(bars: readonly { round: Pick<Round, 'groove'>, within: number }[], tempo: Tempo): Groove {
   const pieces = bars.map(({ round, within }) => barsOf(round.groove, within, within + 1))
   const all = pieces.flatMap(piece => piece.bars)
@@ -29,7 +29,10 @@ function merged(a: readonly Stroke[], b: readonly Stroke[]): Stroke[] {
 /** A bar with its neighbours in the phrase: the groove they make, and the ticks of it that are the bar’s own. */
 export interface InPlace { groove: Groove, from: number, to: number }
 
-/** A bar where it stands: with the bar before and the bar after, round the phrase’s end if it comes round. */
+/**
+ * A bar where it stands: with the bar before and the bar after, round the phrase’s end if it comes round.
+ * @example (({ from, to }) => [from, to])(inPlace(barsInOrder(roundsOf(phrase)), 1)) // => [20160, 40320]
+ */
 export function inPlace(bars: readonly PhraseBar[], bar: number): InPlace {
   const many = bars.length
   const around = many < 3 ? [bars[bar]!] : [bars[(bar + many - 1) % many]!, bars[bar]!, bars[(bar + 1) % many]!]
@@ -39,7 +42,10 @@ export function inPlace(bars: readonly PhraseBar[], bar: number): InPlace {
   return { groove, from: starts[own]!, to: starts[own + 1]! }
 }
 
-/** What a body would object to in a bar where it stands: neighbours across its bar lines count. */
+/**
+ * What a body would object to in a bar where it stands: neighbours across its bar lines count.
+ * @example findingsInPlace(inPlace(barsInOrder(roundsOf(phrase)), 1), kit) // => []
+ */
 export function findingsInPlace({ groove, from, to }: InPlace, kit: Kit): Finding[] {
   const events = timeline(groove, kit)
   return findings(groove, kit, { events, rounds: 1, whole: true, seconds: passSeconds(groove), ticks: grooveTicks(groove) })

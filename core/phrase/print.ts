@@ -10,7 +10,10 @@ export interface BarMark { number: number, begins: boolean, /** How often what e
 /** A section on paper: its bars once each, those that are played alike between repeat signs. */
 export interface PrintedSection { id: string, name: string, says: string, groove: Groove, marks: BarMark[] }
 
-/** A phrase as it is printed: section by section, in the order it is played. */
+/**
+ * A phrase as it is printed: section by section, in the order it is played.
+ * @example printedPhrase(phrase).map(section => section.name) // => ['A']
+ */
 export function printedPhrase(phrase: Phrase): PrintedSection[] {
   return folded(roundsOf(phrase)).map((runs, s): PrintedSection => {
     const section = phrase.sections[s]!

@@ -37,7 +37,7 @@ export function comesIn(when: When, round: number, times: number): boolean {
   return 'every' in when ? (round + 1) % when.every === 0 : round + 1 === when.round
 }
 
-/** What is played in a round of a section: the key of the groove, and the fill over it; of several turns at once the last counts. */
+/** What is played in a round of a section: the key of the groove, and the fill over it; of several turns at once the last counts. @internal */
 export function playedIn({ play, turns, times }: Section, round: number): { key: string, turned: boolean, fill: Round['fill'] } {
   const own = grooveKeyOf(play)
   let [key, fill]: [string, Round['fill']] = [own, undefined]
@@ -55,6 +55,7 @@ const lands = ({ landing }: Fill): boolean => landing.strokes.length + landing.l
 /**
  * Every round of a phrase in order, played through for the `pass`-th time (from 0). A fill that is led afresh has another take each
  * time it comes; where the end comes round to the beginning (`wraps`, from the second pass on), one at the very end lands on the first bar.
+ * @example roundsOf(phrase).length // => 4
  */
 export function roundsOf(phrase: Phrase, pass = 0, wraps = pass > 0): Round[] {
   const rounds: Round[] = []
@@ -87,7 +88,10 @@ export function roundsOf(phrase: Phrase, pass = 0, wraps = pass > 0): Round[] {
   return rounds
 }
 
-/** True where the fill of a round ends with its bars, so that it lands on the next. */
+/**
+ * True where the fill of a round ends with its bars, so that it lands on the next.
+ * @example endsWith({ fill: { fill }, groove }) // => true
+ */
 export const endsWith = ({ fill, groove }: Pick<Round, 'fill' | 'groove'>): boolean => !!fill && fill.fill.from + fill.fill.length === grooveTicks(groove)
 
 /** The last round of a phrase, for what comes after its end. */
@@ -96,7 +100,10 @@ const lastRound = (phrase: Phrase): Round | undefined => roundsOf(phrase).at(-1)
 /** One bar of a phrase: its round, and which of that round’s bars. */
 export interface PhraseBar { bar: number, round: Round, within: number }
 
-/** What a fill over a round is made for: the round without it, and the one after, round the end of the phrase. */
+/**
+ * What a fill over a round is made for: the round without it, and the one after, round the end of the phrase.
+ * @example groundOf(roundsOf(phrase), roundsOf(phrase)[0], kit).tempo // => { bpm: 100, counts: '1/4' }
+ */
 export function groundOf(rounds: readonly Round[], round: Round, kit: Kit): FillGround {
   const after = rounds[(rounds.indexOf(round) + 1) % rounds.length]!
   return { round: round.under, next: after.under, kit, tempo: round.tempo }
@@ -108,7 +115,10 @@ export interface Folded { first: Round, rounds: Round[] }
 /** True where two rounds of a section have the same groove, and the same fill over it or none; what lands on their 1 is let be. */
 const playedAlike = (a: Round, b: Round): boolean => a.section === b.section && a.key === b.key && a.rest === b.rest && a.fill?.turn === b.fill?.turn
 
-/** The rounds of each section, those that follow on one another and are alike folded into one. */
+/**
+ * The rounds of each section, those that follow on one another and are alike folded into one.
+ * @example folded(roundsOf(phrase)).length // => 1
+ */
 export function folded(rounds: readonly Round[]): Folded[][] {
   const sections: Folded[][] = []
   for (const round of rounds) {
@@ -120,11 +130,14 @@ export function folded(rounds: readonly Round[]): Folded[][] {
   return sections
 }
 
-/** Every bar of a phrase in order. */
+/**
+ * Every bar of a phrase in order.
+ * @example barsInOrder(roundsOf(phrase)).length // => 4
+ */
 export const barsInOrder = (rounds: readonly Round[]): PhraseBar[] =>
   rounds.flatMap(round => Array.from({ length: round.bars }, (_, within) => ({ bar: round.firstBar + within, round, within })))
 
-/** How often a phrase is to be played through before it comes round as it was: more than once where a fill is led afresh, or lands on the beginning. */
+/** How often a phrase is to be played through before it comes round as it was: more than once where a fill is led afresh, or lands on the beginning. @internal */
 export function passesOf(phrase: Phrase): number {
   const takes = phrase.sections.flatMap(({ turns }) => turns.map(({ put }) => ('fill' in put ? put.fill.takes.length : 1)))
   const last = lastRound(phrase)

@@ -108,7 +108,10 @@ export type FillSource = z.infer<typeof fillSourceSchema>
 export type FillStroke = z.infer<typeof fillStrokeSchema>
 export type PlayedGroove = z.infer<typeof playedGrooveSchema>
 
-/** A phrase from unknown data of any version there was; the grooves it has seen are brought up to date too. */
+/**
+ * A phrase from unknown data of any version there was; the grooves it has seen are brought up to date too.
+ * @example readPhrase({ ...phrase, sections: [] }).reason // => 'This is not a valid phrase. sections: A phrase has at least one section, and so at least one bar.'
+ */
 export function readPhrase(input: unknown): Result<Phrase> {
   const document = upgraded(input, PHRASE_SHAPE)
   if (!document.ok) return document

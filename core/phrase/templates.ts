@@ -82,7 +82,10 @@ export const TEMPLATES: readonly Template[] = [
 const divided = (newId: () => string, name: string, key: string, round: number, bars: number): Section =>
   (bars % round === 0 ? section(newId, name, key, round, bars / round) : section(newId, name, key, bars))
 
-/** A template’s form from its answers: refused, with what is missing, where they do not do. */
+/**
+ * A template’s form from its answers: refused, with what is missing, where they do not do.
+ * @example formed(TEMPLATES[0], { grooves: [], asks: {} }, () => 'id').reason // => '“Three bars and a fill” wants 1 groove; choose “Groove” too.'
+ */
 export function formed(template: Template, answers: Answers, newId: () => string): Result<Formed> {
   const least = template.grooves.length
   const missing = template.grooves[answers.grooves.length]
@@ -107,7 +110,10 @@ export interface SmallChange { move: string, name: string, sentence: string, mad
 /** Moves that change a little and are heard: what “each change once” offers, in this order. */
 const SMALL = ['open-last', 'extra-snare', 'bass-add', 'off-beat-accent', 'ghost-fill', 'bass-drop-one', 'rest', 'crash', 'doubles-before', 'ornament', 'hat-foot', 'accent-every', 'bass-thin', 'ghosts-out'] as const
 
-/** What of Vary’s small moves can be made on a groove with its backbeat left standing and nothing hard, as each is first offered. */
+/**
+ * What of Vary’s small moves can be made on a groove with its backbeat left standing and nothing hard, as each is first offered.
+ * @example smallChanges(groove, kit).length // => 14
+ */
 export function smallChanges(groove: Groove, kit: Kit, ids: readonly string[] = SMALL): SmallChange[] {
   return ids.flatMap((id): SmallChange[] => {
     const move = moveOf(id)
@@ -118,7 +124,10 @@ export function smallChanges(groove: Groove, kit: Kit, ids: readonly string[] = 
   })
 }
 
-/** What the lead hand may go to for a B section. */
+/**
+ * What the lead hand may go to for a B section.
+ * @example otherCymbals(groove, kit).map(change => change.name) // => ['Lead to the ride', 'Lead to the ride bell']
+ */
 export const otherCymbals = (groove: Groove, kit: Kit): SmallChange[] => {
   const move = moveOf('lead-to')!
   return move.params.flatMap(spec => (spec.kind === 'choice' ? spec.of : [])).flatMap((to): SmallChange[] => {
@@ -127,14 +136,23 @@ export const otherCymbals = (groove: Groove, kit: Kit): SmallChange[] => {
   })
 }
 
-/** What makes a groove busier, for “simple and busy”. */
+/**
+ * What makes a groove busier, for “simple and busy”.
+ * @example busierChanges(groove, kit).length // => 5
+ */
 export const busierChanges = (groove: Groove, kit: Kit): SmallChange[] => smallChanges(groove, kit, ['ghost-fill', 'bass-add', 'doubles-before', 'thicken', 'extra-snare'])
 
-/** A small change as a groove of its own, made from a groove at a revision. */
+/**
+ * A small change as a groove of its own, made from a groove at a revision.
+ * @example asGroove(smallChanges(groove, kit)[0], groove, 1, 'small').parent.id // => 'sample'
+ */
 export const asGroove = (change: SmallChange, parent: Groove, revision: number, id: string): Groove =>
   asVariation(parent, revision, change.groove, id, titleAfter(parent, [change.made]).slice(0, LIMITS.title), [change.made])
 
-/** The fill a template begins with: the best of a few, over the last bar of its line or its last beat. */
+/**
+ * The fill a template begins with: the best of a few, over the last bar of its line or its last beat.
+ * @example templateFill(TEMPLATES[0], groove, 4, kit, groove.tempo).length // => 20160
+ */
 export function templateFill(template: Template, groove: Groove, bars: number, kit: Kit, tempo: Tempo, seed = 1): Fill | undefined {
   if (!template.fill) return undefined
   const round = unfolded(groove, bars, 0, 'running on')

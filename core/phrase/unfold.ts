@@ -25,6 +25,7 @@ const cycles = (groove: Groove): boolean => groove.parts.some(part => part.every
 /**
  * A groove as it is played over so many bars from its first: its bars again and again, muted parts left out, parts that repeat on
  * their own written out from where they are after `gone` ticks of it. The same object each time it is asked for.
+ * @example rows(unfolded(groove, 2, 0, 'none')).bass // => '4.........4.....4.........4.....'
  */
 export function unfolded(groove: Groove, bars: number, gone: number, wayIn: WayIn): Groove {
   const phase = cycles(groove) ? gone : 0
@@ -60,7 +61,10 @@ export function unfolded(groove: Groove, bars: number, gone: number, wayIn: WayI
   })
 }
 
-/** A groove with nothing but its feet, or nothing at all: what goes on while the player has the bars. */
+/**
+ * A groove with nothing but its feet, or nothing at all: what goes on while the player has the bars.
+ * @example restOf(groove, true).parts.map(part => part.limb) // => ['RF']
+ */
 export const restOf = (groove: Groove, feet: boolean): Groove =>
   kept(groove, `rest ${feet}`, () => ({ ...groove, pickUp: null, guides: [], parts: feet ? groove.parts.filter(part => !isHand(part.limb)).map(part => ({ ...part, pickUp: null })) : [] }))
 
@@ -80,6 +84,7 @@ const closedBy = (stroke: Stroke, from: number): Stroke =>
 /**
  * A round with a fill laid over it: within the fill the groove’s hands rest, a foot too where the fill has strokes for it or
  * asks for silence; strokes that it leaves out before it go. `take` counts the times it has come.
+ * @example rows(filled(groove, fill, 0)).backbeat // => '....5...........'
  */
 export function filled(round: Groove, fill: Fill, take: number): Groove {
   const strokes = fill.takes[take % fill.takes.length]!
@@ -98,7 +103,7 @@ export function filled(round: Groove, fill: Fill, take: number): Groove {
   return to < grooveTicks(round) ? landedOn(laid, fill, to) : laid
 }
 
-/** A round with what a fill lands on at a tick: the limbs that land, and those that it leaves out there, play nothing else at that instant. */
+/** A round with what a fill lands on at a tick: the limbs that land, and those that it leaves out there, play nothing else at that instant. @internal */
 export function landedOn(round: Groove, { landing }: Pick<Fill, 'landing'>, tick = 0): Groove {
   if (!landing.strokes.length && !landing.leaveOut.length) return round
   const busy = new Set<Limb>([...landing.leaveOut, ...landing.strokes.map(stroke => stroke.limb)])
@@ -106,7 +111,10 @@ export function landedOn(round: Groove, { landing }: Pick<Fill, 'landing'>, tick
   return { ...round, parts: [...parts, ...partsOf(landing.strokes.map(stroke => ({ ...stroke, at: 0 })), tick, 'landing', 'Home')] }
 }
 
-/** Bars taken out of a round as a groove of their own, `to` not included. */
+/**
+ * Bars taken out of a round as a groove of their own, `to` not included.
+ * @example barsOf({ ...groove, bars: [...bars, ...bars] }, 1, 2).bars.length // => 1
+ */
 export function barsOf(round: Groove, from: number, to: number): Groove {
   if (from === 0 && to === round.bars.length && !cycles(round)) return round
   const starts = barStarts(round.bars)

@@ -13,7 +13,7 @@ export interface Moorings { from: Partial<Record<Blow['hand'], Mooring>>, to: Pa
 
 const DRUMS: readonly Piece['kind'][] = ['snare', 'tom', 'floor tom', 'timbale']
 
-/** The drums a path leads over: what both hands may strike as drums, the snare first, then from high to low. A pad has only itself. */
+/** The drums a path leads over: what both hands may strike as drums, the snare first, then from high to low. A pad has only itself. @internal */
 export function drumsOf(kit: Kit): Piece[] {
   const struck = kit.pieces.filter(piece => strokesFor(piece, 'RH').includes('hit'))
   const drums = struck.filter(piece => DRUMS.includes(piece.kind))
@@ -24,7 +24,7 @@ export function drumsOf(kit: Kit): Piece[] {
 /** Low drums and the snare: where a walk round the kit comes to its end. */
 const endsOn = (piece: Piece): boolean => piece.kind === 'snare' || piece.kind === 'floor tom' || piece.kind === 'pad'
 
-/** How hard one hand’s way is, as `hardnessOf` counts it: up to 1 easy, below 2 demanding; 0 where it stays. */
+/** How hard one hand’s way is, as `hardnessOf` counts it: up to 1 easy, below 2 demanding; 0 where it stays. @internal */
 export function wayHardness(kit: Kit, from: Mooring, to: Mooring): number {
   const limit = travelLimits(from.piece, to.piece, limitsOf(kit))
   return limit ? hardnessOf(Math.abs(to.seconds - from.seconds), limit) : 0
@@ -46,6 +46,7 @@ function figuresOf(blows: readonly Blow[], halves: boolean): Blow[][] {
  * A walk round the drums for a fill’s blows, from a seed: it prefers neighbours, starts on the snare or on the drum nearest to where
  * the hands come from, and ends on a low drum or the snare. No hand is asked for a way harder than `most` (1 easy, 2 the limit of
  * what is hard). Undefined where there is none.
+ * @example walk([{ hand: 'RH', seconds: 0, beat: 0 }, { hand: 'LH', seconds: 0.15, beat: 0 }], kit, 1, { from: {}, to: {} }, 2).map(piece => piece.id) // => ['snare', 'snare']
  */
 export function walk(blows: readonly Blow[], kit: Kit, seed: number, { from, to }: Moorings, most: number): Piece[] | undefined {
   const chance = randomFrom(seed)

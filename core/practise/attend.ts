@@ -18,7 +18,10 @@ export function countedAt(bars: readonly Bar[], tick: number): Counted {
   return { bar, beat, slot: tick < 0 ? 0 : Math.min(slots - 1, Math.floor((at - start) * slots / length)) }
 }
 
-/** What a player attends to in a stage: their own words, or else where the limbs of its parts land together most. */
+/**
+ * What a player attends to in a stage: their own words, or else where the limbs of its parts land together most.
+ * @example sayAttend(groove, kit, stage, NUMBERS) // => 'No two limbs land together here: keep the line even.'
+ */
 export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Counting): string {
   if (stage.attend) return stage.attend
   if (stage.subject.kind === 'break') return 'Sticks down.'

@@ -32,11 +32,17 @@ export function ladder(from: number, to: number, step: number): number[] {
   return [...rungs, to]
 }
 
-/** The tempos that a stage goes through: one without a climb. */
+/**
+ * The tempos that a stage goes through: one without a climb.
+ * @example rungsOf({ tempo: { bpm: 70, counts: '1/4' }, climb: { to: 92, step: 4, then: [80] } }).join(' ') // => '70 74 78 82 86 90 92 80'
+ */
 export const rungsOf = ({ tempo, climb }: { tempo: Tempo, climb: Climb | null }): number[] =>
   (climb ? [...ladder(tempo.bpm, climb.to, climb.step), ...climb.then] : [tempo.bpm])
 
-/** `'70 up to 92 by 4, then 80'` */
+/**
+ * `'70 up to 92 by 4, then 80'`
+ * @example sayClimb({ tempo: { bpm: 70, counts: '1/4' }, climb: { to: 92, step: 4, then: [80] } }) // => '70 up to 92 by 4, then 80'
+ */
 export function sayClimb({ tempo, climb }: { tempo: Tempo, climb: Climb | null }): string {
   const from = Math.round(tempo.bpm)
   if (!climb) return String(from)

@@ -32,7 +32,10 @@ export function waitAfter(words: readonly Word[], spacing: readonly number[] = S
   return words.at(-1) === 'solid' ? spacing[step]! : 1
 }
 
-/** What is due, the longest overdue first, then what comes next; subjects in any order. */
+/**
+ * What is due, the longest overdue first, then what comes next; subjects in any order.
+ * @example dueList([{ id: 'sample', kind: 'groove', title: 'Sample', planId: null, words: ['solid'], last: '2026-03-01', counts: '1/4', quarters: 96 }], '2026-03-04').map(one => [one.due, one.late]) // => [['2026-03-02', 2]]
+ */
 export const dueList = (subjects: readonly SubjectWords[], today: string, spacing: readonly number[] = SPACING): Due[] => subjects.map(({ id, kind, title, planId, words, last, counts, quarters }): Due => {
   const due = dayNumber(last) + waitAfter(words, spacing)
   return {
@@ -41,5 +44,8 @@ export const dueList = (subjects: readonly SubjectWords[], today: string, spacin
   }
 }).sort((a, b) => b.late - a.late || a.title.localeCompare(b.title))
 
-/** `'due today'`, `'due for 3 days'`, `'in 2 days'` */
+/**
+ * `'due today'`, `'due for 3 days'`, `'in 2 days'`
+ * @example [0, 3, -2].map(sayLate) // => ['due today', 'due for 3 days', 'in 2 days']
+ */
 export const sayLate = (late: number): string => (late === 0 ? 'due today' : late > 0 ? `due for ${late === 1 ? 'a day' : `${late} days`}` : `in ${late === -1 ? 'a day' : `${-late} days`}`)

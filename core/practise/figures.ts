@@ -30,6 +30,7 @@ function strikeOf(groove: Groove, limb: Limb, kit: Kit): Pick<Stroke, 'piece' | 
 /**
  * The figures of one limb over the rest of a groove, in the order they are played. Easiest first: those whose strokes most often land
  * with another limb, then those of fewer strokes. With accents every slot is struck, and the figure stands out.
+ * @example figuresOf(groove, { limb: 'RF', grid: 'sixteenths', easiest: false, accents: false }, kit).length // => 15
  */
 export function figuresOf(groove: Groove, { limb, grid, easiest, accents }: Figures, kit: Kit): Figure[] {
   const slots = grid === 'sixteenths' ? 4 : 3
@@ -52,6 +53,9 @@ export function figuresOf(groove: Groove, { limb, grid, easiest, accents }: Figu
   return easiest ? figures.sort((a, b) => apart(a) - apart(b) || a.strokes - b.strokes || a.mask.localeCompare(b.mask) * -1) : figures
 }
 
-/** How many figures were played to their end in some seconds of a stage that goes through them once in `lap` seconds. */
+/**
+ * How many figures were played to their end in some seconds of a stage that goes through them once in `lap` seconds.
+ * @example figuresPlayed(['x...', '.x..', '..x.', '...x'], 60, 80) // => ['x...', '.x..', '..x.']
+ */
 export const figuresPlayed = (order: readonly string[], seconds: number, lap: number): string[] =>
   order.slice(0, Math.floor((seconds + 0.5) / (lap / order.length)))

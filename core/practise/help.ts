@@ -13,6 +13,7 @@ const LASTS = 120
 /**
  * A stage that has some limbs of another by themselves, a little slower. Undefined where the stage has nothing of them, or nothing
  * but them, so that it would be the same again.
+ * @example isolating(plan.stages.at(-1), groove, { limbs: ['RF'] }, 'new')?.name // => 'Right foot alone'
  */
 export function isolating(stage: Stage, groove: Groove, { limbs, says = '', click = 'every beat', span }: Partial<Remedy> & { limbs: readonly Limb[] }, id: string): Stage | undefined {
   if (stage.subject.kind !== 'groove' && stage.subject.kind !== 'sticking') return undefined
@@ -25,7 +26,10 @@ export function isolating(stage: Stage, groove: Groove, { limbs, says = '', clic
   })
 }
 
-/** The stage that a climb puts in after a miss: of the limbs the player has, the two that fall between each other most, else those that land together most. */
+/**
+ * The stage that a climb puts in after a miss: of the limbs the player has, the two that fall between each other most, else those that land together most.
+ * @example helpFor(plan.stages.at(-1), groove, kit, 'new')?.name // => 'Right hand with left hand'
+ */
 export function helpFor(stage: Stage, groove: Groove, kit: Kit, id: string): Stage | undefined {
   const mine = new Set(limbsBy(groove, stage, 'player'))
   const own = { ...groove, parts: [...groove.parts, ...stage.extra].filter(part => stage.parts[part.id] === 'player') }

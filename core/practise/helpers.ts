@@ -25,6 +25,7 @@ function helperPart(groove: Groove, { id, name, foot, ats }: Helper): Part {
 /**
  * A stage with a helper: a part of this stage alone, the player’s. What its foot plays in the groove is silent meanwhile, since a foot does
  * one thing at a time. Refused where the kit has nothing for it to strike, and where the stage has it already.
+ * @example withHelper(stage, groove, kit, 'foot-eighths').ok // => true
  */
 export function withHelper(stage: Stage, groove: Groove, kit: Kit, helperId: string): Result<Partial<Stage>> {
   const helper = HELPERS.find(one => one.id === helperId)
@@ -40,7 +41,10 @@ export function withHelper(stage: Stage, groove: Groove, kit: Kit, helperId: str
   return ok({ extra: [...extra, part], parts: { ...parts, [part.id]: 'player' } })
 }
 
-/** A stage without a part of its own. */
+/**
+ * A stage without a part of its own.
+ * @example withoutHelper(stage, 'nobody').ok // => true
+ */
 export function withoutHelper(stage: Stage, partId: string): Result<Partial<Stage>> {
   const { [partId]: _, ...parts } = stage.parts
   if (!Object.values(parts).some(by => by !== 'silent')) return refuse('A stage plays at least one part; choose another first.')

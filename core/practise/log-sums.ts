@@ -38,7 +38,10 @@ export const limbsFrom = (text: string): Limb[] => LIMBS.filter(limb => text.spl
 /** The same written, always in one order: `limbsText(['LF', 'RH']) // => 'RH,LF'` */
 export const limbsText = (limbs: readonly Limb[]): string => LIMBS.filter(limb => limbs.includes(limb)).join(',')
 
-/** Weeks from the seconds of each week and set of limbs. */
+/**
+ * Weeks from the seconds of each week and set of limbs.
+ * @example weekSums([{ week: '2026-03-02', limbs: 'RH,RF', seconds: 120 }])[0].limbs // => { RH: 2, LH: 0, RF: 2, LF: 0 }
+ */
 export function weekSums(rows: readonly { week: string, limbs: string, seconds: number }[]): WeekSum[] {
   const weeks = new Map<string, WeekSum>()
   for (const { week, limbs, seconds } of rows) {
@@ -52,10 +55,16 @@ export function weekSums(rows: readonly { week: string, limbs: string, seconds: 
 
 /** A best as it is kept in figures. */
 export interface BestRow { id: string, title: string, limbs: string, counts: NoteValue, quarters: number, day: string }
-/** A best from its figures, in the note value that it counted: 96 quarters counted as `1/8` are 192. */
+/**
+ * A best from its figures, in the note value that it counted: 96 quarters counted as `1/8` are 192.
+ * @example bestOf({ id: 'sample', title: 'Sample', limbs: 'RH,RF', counts: '1/8', quarters: 96, day: '2026-03-01' }).tempo // => { bpm: 192, counts: '1/8' }
+ */
 export const bestOf = ({ id, title, limbs, counts, quarters, day }: BestRow): Best => ({ id, title, limbs: limbsFrom(limbs), tempo: convertTempo({ bpm: quarters, counts: '1/4' }, counts), day })
 
-/** The mean spread of an entry’s limbs, in ms; null where nothing was measured. */
+/**
+ * The mean spread of an entry’s limbs, in ms; null where nothing was measured.
+ * @example spreadOfEntry(entry) // => null
+ */
 export function spreadOfEntry({ measures }: Pick<LogEntry, 'measures'>): number | null {
   const spreads = measures?.limbs.flatMap(limb => limb.spread ?? []) ?? []
   return spreads.length ? spreads.reduce((sum, one) => sum + one, 0) / spreads.length : null

@@ -56,12 +56,18 @@ export const logEntrySchema = z.strictObject({
 
 export type LogEntry = z.infer<typeof logEntrySchema>
 
-/** An entry with the usual values where none are given: `makeEntry({ id, at, day, subject, stage, seconds })` is one by hand, of no tempo and no word. */
+/**
+ * An entry with the usual values where none are given: `makeEntry({ id, at, day, subject, stage, seconds })` is one by hand, of no tempo and no word.
+ * @example makeEntry({ id: 'e', at: '2026-03-01T18:00:00.000Z', day: '2026-03-01', subject: entry.subject, stage: 'All', seconds: 60 }).word // => null
+ */
 export const makeEntry = (given: Pick<LogEntry, 'id' | 'at' | 'day' | 'subject' | 'stage' | 'seconds'> & Partial<LogEntry>): LogEntry => ({
   format, version, planId: null, source: 'hand', span: null, parts: {}, limbs: [], click: null, tempo: null, cut: false, word: null, measures: null, note: '', figures: null, sessionId: null, ...given,
 })
 
-/** An entry from unknown data of any version there was. */
+/**
+ * An entry from unknown data of any version there was.
+ * @example readEntry({ ...entry, day: 'today' }).reason // => 'This is not a valid log entry. day: A day is written like 2026-01-31.'
+ */
 export function readEntry(input: unknown): Result<LogEntry> {
   const entry = upgraded(markedEntry(input), entryShape())
   return entry.ok ? readAs(logEntrySchema, entry.value, 'log entry') : entry
@@ -73,16 +79,25 @@ export interface TempoLine { id: string, title: string, counts: NoteValue, days:
 /** A day's best of one subject, in quarters a minute, so that entries that count other values can be compared. */
 export interface DayBest { id: string, day: string, quarters: number }
 
-/** How fast an entry was, in quarters a minute; null where it had no tempo. */
+/**
+ * How fast an entry was, in quarters a minute; null where it had no tempo.
+ * @example quartersOf({ tempo: { bpm: 192, counts: '1/8' } }) // => 96
+ */
 export const quartersOf = ({ tempo }: Pick<LogEntry, 'tempo'>): number | null => tempo && convertTempo(tempo, '1/4').bpm
 
 /** A stage cut off sooner than this, in seconds, is no best. */
 export const CUT_OFF = 20
 
-/** A word of solid or shaky counts towards a best, and so does none; what was missed does not, nor what was cut off after seconds, nor playing along on the Bench. */
+/**
+ * A word of solid or shaky counts towards a best, and so does none; what was missed does not, nor what was cut off after seconds, nor playing along on the Bench.
+ * @example [countsAsBest({ ...entry, source: 'plan' }), countsAsBest({ ...entry, source: 'plan', word: 'missed' })] // => [true, false]
+ */
 export const countsAsBest = ({ tempo, word, seconds, cut, source }: Pick<LogEntry, 'tempo' | 'word' | 'seconds' | 'cut' | 'source'>): boolean => !!tempo && (source === 'plan' || source === 'hand') && word !== 'missed' && !(cut && seconds < CUT_OFF)
 
-/** The fastest of each day by subject, from days in order and what each subject is called and counts now. */
+/**
+ * The fastest of each day by subject, from days in order and what each subject is called and counts now.
+ * @example tempoLines([], new Map()) // => []
+ */
 export function tempoLines(bests: readonly DayBest[], subjects: ReadonlyMap<string, { title: string, counts: NoteValue }>): TempoLine[] {
   const lines = new Map<string, TempoLine>()
   for (const { id, day, quarters } of bests) {
@@ -94,7 +109,10 @@ export function tempoLines(bests: readonly DayBest[], subjects: ReadonlyMap<stri
   return [...lines.values()]
 }
 
-/** The same from entries: the fastest tempo of each day that was not missed, by what was practised. */
+/**
+ * The same from entries: the fastest tempo of each day that was not missed, by what was practised.
+ * @example tempoByDay([{ ...entry, source: 'plan' }]).map(line => [line.title, line.days.length]) // => [['Sample', 1]]
+ */
 export function tempoByDay(entries: readonly LogEntry[]): TempoLine[] {
   const bests = new Map<string, DayBest>()
   const subjects = new Map<string, { title: string, counts: NoteValue }>()

@@ -13,7 +13,10 @@ import type { Subject } from './subject'
 import { type TempoStage, tempoWayOf } from './tempos'
 import { type WayStep, wayOf } from './ways'
 
-/** The parts a plan is made of: what has strokes and is not muted. */
+/**
+ * The parts a plan is made of: what has strokes and is not muted.
+ * @example practised(groove).map(part => part.id) // => ['hats', 'backbeat', 'ghosts', 'bass']
+ */
 export const practised = (groove: Groove): Groove['parts'] => groove.parts.filter(part => part.strokes.length > 0 && !part.muted)
 
 /**
@@ -49,11 +52,14 @@ const sameStep = (a: WayStep, b: WayStep): boolean =>
 /** How many rungs a stage of some way has, one where it does not climb. */
 const rungsIn = ({ bpm, climb }: TempoStage): number => (climb ? Math.ceil(Math.abs(climb.to - bpm) / climb.step) + 1 + climb.then.length : 1)
 
-/** A break, sticks down. */
+/**
+ * A break, sticks down.
+ * @example breakStage('rest', { bpm: 80, counts: '1/4' }, 60).length // => { seconds: 60 }
+ */
 export const breakStage = (id: string, tempo: Tempo, seconds = BREAK): Stage =>
   makeStage({ id, name: 'Break', subject: { kind: 'break', id: 'break' }, parts: {}, length: { seconds }, tempo: { bpm: tempo.bpm, counts: tempo.counts }, countIn: 0, attend: 'Sticks down. Shake the arms out, drink something.' })
 
-/** Stages with a break wherever about twenty minutes have gone by and more is to come. */
+/** Stages with a break wherever about twenty minutes have gone by and more is to come. @internal */
 export function withBreaks(stages: readonly Stage[], seconds: (stage: Stage) => number, newId: () => string): Stage[] {
   let since = 0
   return stages.flatMap((stage, i) => {
@@ -67,6 +73,7 @@ export function withBreaks(stages: readonly Stage[], seconds: (stage: Stage) => 
  * A plan made of a groove by a way to learn it, its stages in that way’s order. Steps with nothing in them fall away, and so do those
  * that would sound like the one before at no other tempo; muted parts are left out. Refused, with a reason, where the way finds nothing
  * to take apart. `newId` gives one id for the plan and one for each stage.
+ * @example planFor(groove, () => 'id', { way: 'hands-first' }).value.stages[0].name // => 'Lead hand alone'
  */
 export function planFor(groove: Groove, newId: () => string, { way: wayId = 'feet-first', tempo: tempoId = 'rising', goal = groove.tempo, minutes, kit = DEFAULT_KIT, span, warmUp = false, breaks = true, on = 'kit', sticking = false, solid = () => false }: PlanWish = {}): Result<Plan> {
   const inIt = span ? groove.parts.map(part => ({ ...part, strokes: part.every ? part.strokes : part.strokes.filter(stroke => inSpan(span, stroke.at)) })) : groove.parts
@@ -138,7 +145,10 @@ const planShapeOf = (): Pick<Plan, 'format' | 'version'> => {
   return { format, version }
 }
 
-/** A plan of stages that are there already: `makePlan({ id, title, stages })`. */
+/**
+ * A plan of stages that are there already: `makePlan({ id, title, stages })`.
+ * @example makePlan({ id: 'mine', title: 'Mine', stages: [stage] }).title // => 'Mine'
+ */
 export const makePlan = (given: Pick<Plan, 'id' | 'title' | 'stages'>): Plan => ({ ...planShapeOf(), ...given })
 
 /** All of it at half the goal, low and loose. */
@@ -149,7 +159,10 @@ const warmUpStage = (id: string, subject: Subject, parts: Groove['parts'], goal:
 
 const everyLimb = (): Record<string, By> => Object.fromEntries(LIMBS.map(limb => [limb, 'player' as const]))
 
-/** A phrase as a plan: slowly, nearly up to tempo, and at tempo; the player has all limbs. */
+/**
+ * A phrase as a plan: slowly, nearly up to tempo, and at tempo; the player has all limbs.
+ * @example phrasePlan(phrase, () => 'id').value.stages.filter(one => one.subject.kind === 'phrase').length // => 3
+ */
 export function phrasePlan(phrase: Phrase, newId: () => string, { goal = phrase.tempo, minutes = 12, breaks = true }: PlanWish = {}): Result<Plan> {
   if (!phraseBars(phrase)) return refuse('There is nothing in this phrase yet: add a section first.')
   if (!(minutes >= 1 && minutes <= 240)) return refuse('A plan lasts from 1 to 240 minutes.')
@@ -164,7 +177,10 @@ export function phrasePlan(phrase: Phrase, newId: () => string, { goal = phrase.
 /** One of several things to take in turn: a groove, and the tempo it stood at, or its own. */
 export interface InTurn { groove: Groove, tempo: Tempo }
 
-/** Two or three things in turn, so many minutes each, so many times round; at the tempos given. */
+/**
+ * Two or three things in turn, so many minutes each, so many times round; at the tempos given.
+ * @example inTurnPlan([{ groove, tempo: groove.tempo }], () => 'id').reason // => 'Taking things in turn needs at least two grooves with strokes in them.'
+ */
 export function inTurnPlan(things: readonly InTurn[], newId: () => string, { minutes = 2, rounds = 2 }: { minutes?: number, rounds?: number } = {}): Result<Plan> {
   const able = things.filter(({ groove }) => practised(groove).length)
   if (able.length < 2) return refuse('Taking things in turn needs at least two grooves with strokes in them.')
@@ -176,7 +192,10 @@ export function inTurnPlan(things: readonly InTurn[], newId: () => string, { min
   return ok({ ...planShapeOf(), id: newId(), title: `In turn: ${sayList([...new Set(able.map(({ groove }) => groove.title))])}`.slice(0, 160), stages })
 }
 
-/** A plan’s stages laid on another groove of like parts: what it plays by role and limb is played there; refused where nothing fits. */
+/**
+ * A plan’s stages laid on another groove of like parts: what it plays by role and limb is played there; refused where nothing fits.
+ * @example planOn(plan, groove, lighter, () => 'id').ok // => true
+ */
 export function planOn(plan: Plan, from: Groove, to: Groove, newId: () => string): Result<Plan> {
   const ids = new Map(from.parts.flatMap((part) => {
     const like = to.parts.filter(other => other.limb === part.limb && practised(to).includes(other))

@@ -29,7 +29,10 @@ export const planSchema = z.strictObject({
 
 export type Plan = z.infer<typeof planSchema>
 
-/** A plan from unknown data of any version there was; the stickings in it are brought up to date too. */
+/**
+ * A plan from unknown data of any version there was; the stickings in it are brought up to date too.
+ * @example readPlan({ ...plan, stages: [] }).reason // => 'This is not a valid plan. stages: A plan has at least one stage.'
+ */
 export function readPlan(input: unknown): Result<Plan> {
   const document = upgraded(input, planShape())
   if (!document.ok) return document
@@ -47,28 +50,43 @@ function withFreshStickings(plan: unknown): unknown {
   }) }
 }
 
-/** A plan with one stage changed. */
+/**
+ * A plan with one stage changed.
+ * @example withStage(plan, stage.id, { name: 'Mine' }).stages[0].name // => 'Mine'
+ */
 export const withStage = (plan: Plan, stageId: string, facts: Partial<Stage>): Plan =>
   ({ ...plan, stages: plan.stages.map(stage => (stage.id === stageId ? { ...stage, ...facts } : stage)) })
 
-/** A plan with a stage once more, right after itself. */
+/**
+ * A plan with a stage once more, right after itself.
+ * @example stageDoubled(plan, stage.id, () => 'again').stages.length - plan.stages.length // => 1
+ */
 export function stageDoubled(plan: Plan, stageId: string, newId: () => string): Plan {
   const at = plan.stages.findIndex(stage => stage.id === stageId)
   return { ...plan, stages: plan.stages.toSpliced(at + 1, 0, { ...plan.stages[at]!, id: newId() }) }
 }
 
-/** A plan without a stage; refused where it is the only one. */
+/**
+ * A plan without a stage; refused where it is the only one.
+ * @example stageOut({ ...plan, stages: [stage] }, stage.id).reason // => 'A plan has at least one stage; put another in before this one goes.'
+ */
 export const stageOut = (plan: Plan, stageId: string): Result<Plan> =>
   (plan.stages.length > 1 ? ok({ ...plan, stages: plan.stages.filter(stage => stage.id !== stageId) }) : refuse('A plan has at least one stage; put another in before this one goes.'))
 
-/** A plan with a stage moved so that it stands at a place among the others. */
+/**
+ * A plan with a stage moved so that it stands at a place among the others.
+ * @example stageMoved(plan, stage.id, 1).stages[1].id === stage.id // => true
+ */
 export function stageMoved(plan: Plan, stageId: string, to: number): Plan {
   const at = plan.stages.findIndex(stage => stage.id === stageId)
   const others = plan.stages.toSpliced(at, 1)
   return { ...plan, stages: others.toSpliced(Math.max(0, Math.min(others.length, to)), 0, plan.stages[at]!) }
 }
 
-/** A stage under a name that the player gave it; an empty one gives it back to what is in it. */
+/**
+ * A stage under a name that the player gave it; an empty one gives it back to what is in it.
+ * @example stageNamed(stage, groove, 'Mine') // => { name: 'Mine', given: ['name'] }
+ */
 export const stageNamed = (stage: Stage, groove: Groove, name: string): Partial<Stage> =>
   (name ? { name: name.slice(0, 160), given: ['name'] } : { name: stageName(stage, groove), given: [] })
 
@@ -83,6 +101,7 @@ function stageName(stage: Pick<Stage, 'parts' | 'extra' | 'subject'>, groove: Gr
 /**
  * Who plays a part of a stage; the stage's name follows unless the player gave it one. Refused where nobody would play
  * anything any more.
+ * @example castPart(stage, groove, 'hats', 'player').value.parts.hats // => 'player'
  */
 export function castPart(stage: Stage, groove: Groove, partId: string, by: By): Result<Partial<Stage>> {
   const { [partId]: _, ...others } = stage.parts
@@ -91,7 +110,10 @@ export function castPart(stage: Stage, groove: Groove, partId: string, by: By): 
   return ok({ parts, ...(stage.given.includes('name') ? {} : { name: stageName({ ...stage, parts }, groove) }) })
 }
 
-/** A plan with a stage put in before another, or at the end; refused where it has as many as it may. */
+/**
+ * A plan with a stage put in before another, or at the end; refused where it has as many as it may.
+ * @example stageIn(plan, { ...stage, id: 'first' }, stage.id).value.stages[0].id // => 'first'
+ */
 export function stageIn(plan: Plan, stage: Stage, before?: string): Result<Plan> {
   if (plan.stages.length >= MOST_STAGES) return refuse(`A plan has at most ${MOST_STAGES} stages; take one out first.`)
   const at = before === undefined ? plan.stages.length : plan.stages.findIndex(one => one.id === before)
@@ -101,6 +123,9 @@ export function stageIn(plan: Plan, stage: Stage, before?: string): Result<Plan>
 /** Where nothing else is known, once through takes so long, in seconds: eight bars of four at a usual tempo. */
 const USUAL_LAP = 16
 
-/** How long a plan takes in all with no rung repeated, in seconds; `lap` gives how long once through a stage takes at its own tempo. */
+/**
+ * How long a plan takes in all with no rung repeated, in seconds; `lap` gives how long once through a stage takes at its own tempo.
+ * @example planSeconds({ stages: [{ ...stage, climb: null, length: { seconds: 120 } }] }) // => 120
+ */
 export const planSeconds = (plan: Pick<Plan, 'stages'>, lap: (stage: Stage) => { bars: number, seconds: number } = () => ({ bars: 8, seconds: USUAL_LAP })): number =>
   plan.stages.reduce((sum, stage) => sum + stageSeconds(stage, lap(stage), rungsOf(stage)), 0)

@@ -54,6 +54,7 @@ const faster = (tempo: Section['tempo'], by: number): Section['tempo'] => (isRam
 /**
  * A stage as it is played, over and over or so many times through. What the player plays sounds too, to play along with.
  * Undefined for a break, and where what it is made of is not here.
+ * @example stagePerformance(stage, material).sections.length // => 1
  */
 export function stagePerformance(stage: Stage, material: Material, { tempo = stage.tempo, laps = null, counting }: StagePlay = {}): Performance | undefined {
   const groove = grooveOf(stage.subject, material)
@@ -81,7 +82,10 @@ export function stagePerformance(stage: Stage, material: Material, { tempo = sta
   }
 }
 
-/** Once through a stage; a break is one lap of no bars. */
+/**
+ * Once through a stage; a break is one lap of no bars.
+ * @example lapOf(stage, material).bars // => 1
+ */
 export function lapOf(stage: Stage, material: Material): Lap {
   const once = stagePerformance(stage, material, { laps: 1 })
   if (!once) return { bars: 1, seconds: 'seconds' in stage.length ? stage.length.seconds : 60 }
@@ -94,13 +98,16 @@ export function lapOf(stage: Stage, material: Material): Lap {
   return { bars, seconds }
 }
 
-/** How long a stage takes with no rung repeated, in seconds: clean times are taken for once through each. */
+/** How long a stage takes with no rung repeated, in seconds: clean times are taken for once through each. @internal */
 export function stageSeconds(stage: Stage, lap: Lap, rungs: readonly number[]): number {
   const own = stage.tempo.bpm
   return rungs.reduce((sum, bpm) => sum + ('seconds' in stage.length ? stage.length.seconds : lap.seconds * (own / bpm) * ('bars' in stage.length ? Math.max(1, Math.ceil(stage.length.bars / lap.bars)) : Math.max(1, stage.length.clean * Math.ceil(4 / lap.bars)))), 0)
 }
 
-/** The part of a stage’s groove that is heard or played, for its lanes: those that are in it, and those of the stage alone. */
+/**
+ * The part of a stage’s groove that is heard or played, for its lanes: those that are in it, and those of the stage alone.
+ * @example partsIn(groove, stage).map(part => part.id) // => ['hats', 'backbeat', 'ghosts', 'bass']
+ */
 export const partsIn = (groove: Groove, stage: Stage): Part[] => {
   const out = new Set(stage.extra.map(part => part.id.replace(/^stage-/, '')))
   return [...groove.parts.filter(part => !out.has(part.id)), ...stage.extra]

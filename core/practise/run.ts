@@ -75,7 +75,10 @@ export interface Stepped { run: Run, effects: RunEffect[] }
 /** What a run is made of beside its stages: once through each of them, and what isolates the hard of each. */
 export interface RunMaterial { laps: readonly Lap[], helps?: readonly (Stage | null)[] }
 
-/** A run of a plan, waiting to start its first stage; over at once (`phase: 'over'`) where the plan has none. */
+/**
+ * A run of a plan, waiting to start its first stage; over at once (`phase: 'over'`) where the plan has none.
+ * @example beginRun(plan, { laps }).phase // => 'ready'
+ */
 export const beginRun = ({ stages }: { stages: readonly Stage[] }, { laps, helps = stages.map(() => null) }: RunMaterial): Run => entered({
   stages, laps, helps, index: 0, phase: 'ready', tempo: { bpm: 0, counts: '1/4' }, rung: 0, left: 0, played: 0, cleans: 0, unsaid: 0,
   ceiling: null, goesOnAt: {}, told: 0, autoAdvance: true, entry: -1,
@@ -86,13 +89,16 @@ export const stageOf = (run: Run): Stage | undefined => run.stages[run.index]
 
 const inRange = (bpm: number): number => Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(bpm * 10) / 10))
 
-/** How long once through the stage takes at the tempo of the run, in seconds. */
+/** How long once through the stage takes at the tempo of the run, in seconds. @internal */
 export function lapSeconds(run: Run): number {
   const stage = stageOf(run)!
   return run.laps[run.index]!.seconds * stage.tempo.bpm / convertTempo(run.tempo, stage.tempo.counts).bpm
 }
 
-/** How long one bar of it lasts, on the mean: within it the runner warns that the stage is about to end. */
+/**
+ * How long one bar of it lasts, on the mean: within it the runner warns that the stage is about to end.
+ * @example barSeconds(beginRun(plan, { laps })) // => 2.4
+ */
 export const barSeconds = (run: Run): number => lapSeconds(run) / run.laps[run.index]!.bars
 
 /** How often the stage goes through from its start: whole times, so that it ends and changes on the bar. */
@@ -189,7 +195,10 @@ function judged(run: Run, word: Word | null, now: number): Stepped {
   }
 }
 
-/** What a run becomes by an event, and what it asks for. */
+/**
+ * What a run becomes by an event, and what it asks for.
+ * @example stepRun(beginRun(plan, { laps }), { type: 'press', now: 0 }).run.phase // => 'counting'
+ */
 export function stepRun(run: Run, event: RunEvent): Stepped {
   const still: Stepped = { run, effects: [] }
   switch (event.type) {
@@ -252,11 +261,17 @@ function ticked(run: Run, now: number, begun: boolean): Stepped {
   }
 }
 
-/** A run that was kept while it went on, made to wait for the player: what was sounding is paused. */
+/**
+ * A run that was kept while it went on, made to wait for the player: what was sounding is paused.
+ * @example takenUp({ ...beginRun(plan, { laps }), phase: 'playing' }).phase // => 'paused'
+ */
 export const takenUp = (run: Run): Run =>
   ({ ...run, phase: run.phase === 'counting' || run.phase === 'playing' ? 'paused' : run.phase === 'stepping' || run.phase === 'resting' ? 'ready' : run.phase })
 
-/** A stage's entry in the log, as a run asks for it to be written; what only its surroundings know is told. */
+/**
+ * A stage's entry in the log, as a run asks for it to be written; what only its surroundings know is told.
+ * @example entryOf({ type: 'write', entry: 0, stage, tempo: groove.tempo, seconds: 120, cut: false, word: 'solid' }, { id: 'e', at: '2026-03-01T18:00:00.000Z', day: '2026-03-01', planId: plan.id, sessionId: null, revision: 1, title: 'Sample' }).word // => 'solid'
+ */
 export const entryOf = (
   { stage, tempo, seconds, cut, word }: Extract<RunEffect, { type: 'write' }>,
   about: Pick<LogEntry, 'id' | 'at' | 'day' | 'planId' | 'sessionId'> & { revision: number | null, title: string } & Partial<Pick<LogEntry, 'limbs' | 'measures' | 'figures'>>,

@@ -5,7 +5,10 @@ import type { Counting } from '#core/time'
 import { sayClimb } from './climb'
 import { type Stage, castsLimbs } from './stage'
 
-/** The limbs that somebody of these has in a stage, the lead side first. */
+/**
+ * The limbs that somebody of these has in a stage, the lead side first.
+ * @example limbsBy(groove, plan.stages.at(-1), 'player') // => ['RH', 'LH', 'RF']
+ */
 export function limbsBy(groove: Groove, stage: Stage, ...wanted: By[]): Limb[] {
   if (stage.subject.kind === 'figures') {
     const { limb } = stage.subject
@@ -17,7 +20,10 @@ export function limbsBy(groove: Groove, stage: Stage, ...wanted: By[]): Limb[] {
   return limbsInOrder(groove.lead).filter(limb => (byLimb ? wanted.includes(stage.parts[limb] ?? 'silent') : limbs.has(limb)))
 }
 
-/** Which limbs a stage leaves to the player, which the machine plays and which are silent: `'You: both feet. Silent: right hand.'` */
+/**
+ * Which limbs a stage leaves to the player, which the machine plays and which are silent: `'You: both feet. Silent: right hand.'`
+ * @example sayStageLimbs(groove, stage) // => 'You: right foot. Silent: right hand and left hand.'
+ */
 export function sayStageLimbs(groove: Groove, stage: Stage): string {
   if (stage.subject.kind === 'break') return 'Sticks down.'
   const [plays, sings, machine] = [limbsBy(groove, stage, 'player'), limbsBy(groove, stage, 'sung'), limbsBy(groove, stage, 'machine')]
@@ -46,24 +52,36 @@ const CLICK_WORDS: Record<Click, string> = {
   'rumba clave 3-2': 'The rumba clave clicks, three side first.',
   'rumba clave 2-3': 'The rumba clave clicks, two side first.',
 }
-/** Where a voice counts, in a player’s words. */
+/**
+ * Where a voice counts, in a player’s words.
+ * @example sayVoice('beats') // => 'A voice counts the beats.'
+ */
 export const sayVoice = (where: Spoken): string =>
   (where === 'every slot' ? 'A voice counts every slot.' : where === 'beats' ? 'A voice counts the beats.' : `A voice counts where the ${LIMB_NAMES[where]} plays.`)
 
-/** A click in a player's words: `'Click on every beat.'` */
+/**
+ * A click in a player's words: `'Click on every beat.'`
+ * @example sayClick({ program: 'every beat', gaps: null, voice: null }) // => 'Click on every beat.'
+ */
 export function sayClick({ program, gaps, voice }: Stage['click']): string {
   const what = voice ? sayVoice(voice) : typeof program === 'string' ? CLICK_WORDS[program] : 'Click on slots of your own.'
   return gaps?.silent && (voice || program !== 'none') ? `${what.slice(0, -1)}, ${sayCount(gaps.sound, 'bar')} with and ${gaps.silent} without.` : what
 }
 
-/** `'3 minutes'`, `'a minute and a half'` is said as `'1.5 minutes'`, `'16 bars'`, `'until it was clean 4 times'` */
+/**
+ * `'3 minutes'`, `'a minute and a half'` is said as `'1.5 minutes'`, `'16 bars'`, `'until it was clean 4 times'`
+ * @example [{ seconds: 90 }, { bars: 16 }, { clean: 4 }].map(sayLength) // => ['1.5 minutes', '16 bars', 'until it was clean 4 times']
+ */
 export function sayLength(length: Stage['length']): string {
   if ('bars' in length) return sayCount(length.bars, 'bar')
   if ('clean' in length) return `until it was clean ${length.clean === 1 ? 'once' : `${length.clean} times`}`
   return length.seconds < 60 ? `${Math.round(length.seconds)} seconds` : sayCount(Math.round(length.seconds / 6) / 10, 'minute')
 }
 
-/** What a stage is, on one line: `'bars 1–2 · 64 up to 76 by 2 · every beat · 3 minutes'`. */
+/**
+ * What a stage is, on one line: `'bars 1–2 · 64 up to 76 by 2 · every beat · 3 minutes'`.
+ * @example sayStage(groove, stage) // => '70 · every beat · 2 minutes'
+ */
 export function sayStage(groove: Groove | undefined, stage: Stage, counting?: Counting): string {
   if (stage.subject.kind === 'break') return sayLength(stage.length)
   const { click: { program, voice } } = stage
@@ -76,13 +94,19 @@ export function sayStage(groove: Groove | undefined, stage: Stage, counting?: Co
   ].filter(Boolean).join(' · ')
 }
 
-/** `'2:38'` from seconds, rounded up so that the last second shows 0:01. */
+/**
+ * `'2:38'` from seconds, rounded up so that the last second shows 0:01.
+ * @example sayClock(157.2) // => '2:38'
+ */
 export function sayClock(seconds: number): string {
   const whole = Math.max(0, Math.ceil(seconds - 1e-6))
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
 }
 
-/** What a stage is called by the limbs that play in it: `'Feet and lead hand'`, `'Both hands'`, `'All four limbs'`. */
+/**
+ * What a stage is called by the limbs that play in it: `'Feet and lead hand'`, `'Both hands'`, `'All four limbs'`.
+ * @example nameOf(new Set(['RH', 'RF', 'LF']), 'RH') // => 'Feet and lead hand'
+ */
 export function nameOf(limbs: ReadonlySet<Limb>, leadHand: Limb): string {
   const hands = [...limbs].filter(limb => limb === 'RH' || limb === 'LH')
   if (limbs.size > 2 && hands.length === 2) return `All ${limbs.size === 4 ? 'four' : 'three'} limbs`

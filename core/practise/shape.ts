@@ -40,7 +40,10 @@ const planTo3 = (plan: Fields): Fields => ({
   })),
 })
 
-/** How a plan is kept; `counts` is what its groove's tempo counts, where that is known. */
+/**
+ * How a plan is kept; `counts` is what its groove's tempo counts, where that is known.
+ * @example planShape().format // => 'bazzet-plan'
+ */
 export const planShape = (counts?: NoteValue) => ({ format: 'bazzet-plan', what: 'plan', version: 3, upgrades: [planTo2(counts), planTo3] }) as const satisfies Shape
 
 /** Version 2 of a log entry: its subject, the player's own day, and a tempo with its note value. Version 1 had no format. */
@@ -63,9 +66,15 @@ const entryTo3 = ({ click, ...entry }: Fields): Fields => ({
   source: 'plan', limbs: [], cut: false, note: '', figures: null,
 })
 
-/** The versions of a log entry. Version 1 named no note value and no day: pass those of its groove and of the player's calendar. */
+/**
+ * The versions of a log entry. Version 1 named no note value and no day: pass those of its groove and of the player's calendar.
+ * @example entryShape().format // => 'bazzet-entry'
+ */
 export const entryShape = (counts?: NoteValue, day?: string) => ({ format: 'bazzet-entry', what: 'log entry', version: 3, upgrades: [entryTo2(counts, day), entryTo3] }) as const satisfies Shape
 
-/** An entry of version 1, which said neither format nor version, made to say so. */
+/**
+ * An entry of version 1, which said neither format nor version, made to say so.
+ * @example markedEntry({ id: 'old', bpm: 96 }).format // => 'bazzet-entry'
+ */
 export const markedEntry = (input: unknown): unknown =>
   (typeof input === 'object' && input !== null && 'bpm' in input && !('format' in input) ? { format: 'bazzet-entry', version: 1, ...input } : input)

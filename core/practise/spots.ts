@@ -21,7 +21,10 @@ function around(beats: readonly Beat[], ticks: readonly number[], whole: Span): 
 
 const WEIGHTS: Record<Finding['weight'], number> = { impossible: 0, hard: 3, demanding: 2, told: 0 }
 
-/** Every two limbs of a groove: at how many instants they land together, and how many strokes of the sparser one fall between the other’s. */
+/**
+ * Every two limbs of a groove: at how many instants they land together, and how many strokes of the sparser one fall between the other’s.
+ * @example pairsOf(groove, kit)[0] // => { limbs: ['RH', 'LH'], together: 2, between: 2 }
+ */
 export function pairsOf(groove: Groove, kit: Kit): { limbs: [Limb, Limb], together: number, between: number }[] {
   const { events } = played(groove, kit)
   const ticks = new Map(LIMBS.map(limb => [limb, new Set(events.filter(event => event.limb === limb).map(event => event.at))]))
@@ -36,6 +39,7 @@ export function pairsOf(groove: Groove, kit: Kit): { limbs: [Limb, Limb], togeth
 /**
  * The hard spots of a groove at its tempo, hardest first: what is hard or demanding to play, the two limbs that land together most, the
  * two that fall between each other most, and an opening that a foot closes.
+ * @internal
  */
 export function spotsOf(of: Practised): Spot[] {
   const { groove, kit } = of

@@ -71,16 +71,28 @@ export type KeptTempo = z.infer<typeof keptTempoSchema>
 /** A stage as it may be written, what has a usual value left out. */
 export type NewStage = z.input<typeof stageSchema>
 
-/** A stage with the usual values where none are given: `makeStage({ id, name, subject, parts, length, click, tempo })`. */
+/**
+ * A stage with the usual values where none are given: `makeStage({ id, name, subject, parts, length, click, tempo })`.
+ * @example makeStage({ id: 's', name: 'All', subject: stage.subject, parts: {}, length: { seconds: 60 }, tempo: groove.tempo }).click // => { program: 'every beat', gaps: null, voice: null }
+ */
 export const makeStage = (given: Pick<Stage, 'id' | 'name' | 'subject' | 'parts' | 'length' | 'tempo'> & Partial<Stage>): Stage => ({
   span: null, extra: [], lines: [], click: { program: 'every beat', gaps: null, voice: null }, fades: null, countIn: 1, climb: null, ofCeiling: null, pulse: 'steady', on: 'kit', attend: '', given: [], ...given,
 })
 
-/** A tempo as it is kept without the mark of an assumption: what a player has set, or a groove says. */
+/**
+ * A tempo as it is kept without the mark of an assumption: what a player has set, or a groove says.
+ * @example plainTempo({ bpm: 96, counts: '1/4', assumed: true }) // => { bpm: 96, counts: '1/4' }
+ */
 export const plainTempo = ({ bpm, counts }: Tempo): Tempo => ({ bpm, counts })
 
-/** The ids of the parts that somebody plays in a stage. */
+/**
+ * The ids of the parts that somebody plays in a stage.
+ * @example partsOf({ parts: { hats: 'player', bass: 'silent' } }) // => ['hats']
+ */
 export const partsOf = ({ parts }: Pick<Stage, 'parts'>): string[] => Object.keys(parts).filter(id => parts[id] !== 'silent')
 
-/** Whether a stage casts limbs, since its grooves have parts of their own: a phrase, or turns. */
+/**
+ * Whether a stage casts limbs, since its grooves have parts of their own: a phrase, or turns.
+ * @example castsLimbs(stage) // => false
+ */
 export const castsLimbs = ({ subject }: Pick<Stage, 'subject'>): boolean => subject.kind === 'phrase' || subject.kind === 'turns'

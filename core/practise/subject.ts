@@ -44,7 +44,10 @@ export const entrySubjectSchema = z.strictObject({
 /** Everything that the stages of a plan are made of, by id. */
 export interface Material { grooves: ReadonlyMap<string, Groove>, phrases: ReadonlyMap<string, Phrase>, kitOf(id: string): Kit }
 
-/** The documents that a subject cannot do without. */
+/**
+ * The documents that a subject cannot do without.
+ * @example neededBy({ kind: 'groove', id: 'sample' }) // => [{ kind: 'groove', id: 'sample', path: 'id' }]
+ */
 export function neededBy(subject: Subject): { kind: 'groove' | 'phrase', id: string, path: string }[] {
   switch (subject.kind) {
     case 'groove': case 'phrase': return [{ kind: subject.kind, id: subject.id, path: 'id' }]
@@ -54,7 +57,10 @@ export function neededBy(subject: Subject): { kind: 'groove' | 'phrase', id: str
   }
 }
 
-/** The groove that a stage shows and counts: its own, or the first of several; undefined for a break, and where it is not here. */
+/**
+ * The groove that a stage shows and counts: its own, or the first of several; undefined for a break, and where it is not here.
+ * @example grooveOf({ kind: 'groove', id: 'sample' }, material).title // => 'Sample'
+ */
 export function grooveOf(subject: Subject, { grooves, phrases }: Pick<Material, 'grooves' | 'phrases'>): Groove | undefined {
   switch (subject.kind) {
     case 'groove': case 'figures': return grooves.get(subject.id)
@@ -65,7 +71,10 @@ export function grooveOf(subject: Subject, { grooves, phrases }: Pick<Material, 
   }
 }
 
-/** What a subject is called. */
+/**
+ * What a subject is called.
+ * @example titleOf({ kind: 'groove', id: 'sample' }, material) // => 'Sample'
+ */
 export function titleOf(subject: Subject, material: Pick<Material, 'grooves' | 'phrases'>): string {
   if (subject.kind === 'break') return 'Break'
   if (subject.kind === 'phrase') return material.phrases.get(subject.id)?.title ?? 'A phrase'

@@ -68,5 +68,5 @@ const ceiling: TempoWay = {
 
 /** How the tempo may go through a session, in the order they are offered. */
 export const TEMPO_WAYS: readonly TempoWay[] = [rising, slowerAgain, evenSteps, upAndDown, ceiling]
-/** `tempoWayOf('ladder')!.name // => 'A ladder of even steps'` */
+/** `tempoWayOf('ladder').name // => 'A ladder of even steps'` */
 export const tempoWayOf = (id: string): TempoWay | undefined => TEMPO_WAYS.find(way => way.id === id)

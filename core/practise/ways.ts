@@ -241,12 +241,15 @@ const hardFirst: Way = {
 
 /** The ways to learn a groove, in the order they are offered. */
 export const WAYS: readonly Way[] = [feetFirst, handsFirst, inPairs, hardFirst, unisonsFirst, leadLast, hitByHit, beatByBeat, slotBySlot, plainFirst, exchange, timeFirst, sweepsFirst]
-/** `wayOf('pairs')!.name // => 'In pairs, then all'` */
+/** `wayOf('pairs').name // => 'In pairs, then all'` */
 export const wayOf = (id: string): Way | undefined => WAYS.find(way => way.id === id)
 
 const HANDS_FIRST: readonly StyleFamily[] = ['Afro-Cuban', 'Brazil', 'West Africa', 'Caribbean']
 
-/** The way that players of a groove’s style usually take: feet first where the style names none. */
+/**
+ * The way that players of a groove’s style usually take: feet first where the style names none.
+ * @example usualWay(groove) // => 'feet-first'
+ */
 export function usualWay(groove: Pick<Groove, 'style' | 'parts'>): string {
   const family = styleOf(groove.style)?.family
   if (groove.parts.some(part => part.strokes.some(stroke => stroke.stroke === 'sweep'))) return 'sweeps-first'

@@ -33,7 +33,10 @@ export interface Made { groove: Groove, edit: Edit | undefined, playing: Playing
 /** Everything that voices of what is not a piece are told by. */
 const LINE = 'the line'
 
-/** What a limb strikes at a place where the input tells no piece: like its neighbours in the part that the stroke goes to, or with its brush. */
+/**
+ * What a limb strikes at a place where the input tells no piece: like its neighbours in the part that the stroke goes to, or with its brush.
+ * @example strokeFor(groove, 'RF', 2520, { chosen: new Map(), brush: new Map() }).stroke // => { at: 2520, piece: 'bass drum', stroke: 'hit', level: 3 }
+ */
 export function strokeFor(groove: Groove, limb: Limb, at: number, { chosen, brush }: Pick<MadeWish, 'chosen' | 'brush'>): { part: Part | undefined, stroke: Stroke } {
   const mine = groove.parts.filter(part => part.limb === limb)
   const part = mine.find(one => one.id === chosen && !one.locked) ?? homeFor(groove, limb)
@@ -46,6 +49,7 @@ export function strokeFor(groove: Groove, limb: Limb, at: number, { chosen, brus
  * A groove made of takes, in their order, over the groove that was there: strokes on their slots (or, with less strength, part of the way
  * there), limbs and parts for those that have none, notes for a line. Swing, push and lateness are taken out of where strokes lie; swing
  * and push become the groove’s feel where that is wished.
+ * @example rows(madeOf(groove, [], { grid: 'own', strength: 1 }).groove).bass // => '4.........4.....'
  */
 export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWish): Made {
   const { kit, strength, newId } = wish

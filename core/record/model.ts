@@ -6,6 +6,7 @@ import { writeMeter } from '#core/time'
 /**
  * What the simulated drummer plays in: the parts that these limbs have, or where they have none the first that the groove’s style offers
  * them, or else plain rock. Undefined where neither has anything in this meter.
+ * @example modelFor(groove, ['RF']).parts.map(part => part.id) // => ['bass']
  */
 export function modelFor(groove: Groove, limbs: readonly Limb[]): Groove | undefined {
   const of = (one: Groove) => one.parts.filter(part => limbs.includes(part.limb) && part.strokes.length && !part.muted)

@@ -74,6 +74,7 @@ interface Filled { length: number, at: number, slots: number, first: number, whi
 /**
  * Reads playing as a drummer would: the grid of each felt beat, the swing over the whole, what is ahead or behind by voice, and how late
  * all of it is. Onsets of several times round are read together. See Quantising in music.md.
+ * @internal
  */
 export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], { tempo, now, grid, span }: PlayingWish): Playing {
   const beats = beatsOf(bars)

@@ -5,7 +5,7 @@ import type { Playing } from './playing'
 /** What lies so many ms off the click and is put right is worth a word. */
 const WORTH = 10
 
-/** Whether the feel that was played is another than the groove has: `feelDiffers(playing, groove) // => true` where it was swung over a straight groove. */
+/** Whether the feel that was played is another than the groove has: `feelDiffers({ swing: { level: '1/8', share: 0.62 }, push: {} }, groove) // => true`. */
 export function feelDiffers({ swing, push }: Pick<Playing, 'swing' | 'push'>, { feel }: Pick<Groove, 'feel'>): boolean {
   const same = swing?.level === feel.swing?.level && swing?.share === feel.swing?.share
   return !same || Object.entries(push).some(([piece, ms]) => (feel.push[piece] ?? 0) !== ms)
@@ -14,6 +14,7 @@ export function feelDiffers({ swing, push }: Pick<Playing, 'swing' | 'push'>, { 
 /**
  * How it was played, in a drummer’s words: `'You swing eighths 62; the snare lies 18 ms behind.'` Nothing where it was played as the groove
  * has it.
+ * @example sayPlaying({ swing: { level: '1/8', share: 0.62 }, push: { snare: 18 } }, groove, kit) // => 'You swing eighths 62; the snare lies 18 ms behind.'
  */
 export function sayPlaying({ swing, push }: Pick<Playing, 'swing' | 'push'>, groove: Pick<Groove, 'feel'>, kit: Kit): string {
   const swung = sayFeel({ feel: { swing, push: {} } })
@@ -24,6 +25,9 @@ export function sayPlaying({ swing, push }: Pick<Playing, 'swing' | 'push'>, gro
   return all && `${all[0]!.toUpperCase()}${all.slice(1)}.`
 }
 
-/** That all of it came late or early, where it is worth a word: `'All of it came 32 ms late; that is taken out.'` */
+/**
+ * That all of it came late or early, where it is worth a word: `'All of it came 32 ms late; that is taken out.'`
+ * @example sayLate({ offset: 32 }) // => 'All of it came 32 ms late; that is taken out.'
+ */
 export const sayLate = ({ offset }: Pick<Playing, 'offset'>): string =>
   (Math.abs(offset) < WORTH ? '' : `All of it came ${Math.abs(offset)} ms ${offset < 0 ? 'early' : 'late'}; that is taken out.`)

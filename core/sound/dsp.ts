@@ -1,7 +1,10 @@
 /** Samples a second that every voice is rendered at. */
 export const SAMPLE_RATE = 44100
 
-/** Silence of so many seconds. */
+/**
+ * Silence of so many seconds.
+ * @example silence(0.5).length // => 22050
+ */
 export const silence = (seconds: number): Float32Array => new Float32Array(Math.round(seconds * SAMPLE_RATE))
 
 /** One decaying partial of a struck thing: frequency (Hz), loudness, and seconds to fall by 60 dB. */
@@ -9,7 +12,7 @@ export interface Partial { hz: number, gain: number, decay: number, phase?: numb
 
 const fall = (decay: number): number => 10 ** (-3 / (decay * SAMPLE_RATE))
 
-/** Adds decaying sines, each by a two-pole recurrence: a bar, a shell or a plate after a blow. */
+/** Adds decaying sines, each by a two-pole recurrence: a bar, a shell or a plate after a blow. @internal */
 export function addPartials(out: Float32Array, partials: readonly Partial[]): void {
   for (const { hz, gain, decay, phase = 0 } of partials) {
     const w = 2 * Math.PI * hz / SAMPLE_RATE
@@ -29,7 +32,7 @@ export function addPartials(out: Float32Array, partials: readonly Partial[]): vo
   }
 }
 
-/** Adds a sine that glides from one frequency to another: the head of a drum, stretched by the blow. */
+/** Adds a sine that glides from one frequency to another: the head of a drum, stretched by the blow. @internal */
 export function addGlide(out: Float32Array, { from, to, glide, gain, decay }: { from: number, to: number, glide: number, gain: number, decay: number }): void {
   const r = fall(decay)
   const bend = Math.exp(-1 / (glide * SAMPLE_RATE))
@@ -44,20 +47,23 @@ export function addGlide(out: Float32Array, { from, to, glide, gain, decay }: { 
   }
 }
 
-/** A sound added to what is there from a second on, at a gain; what would not fit is left out. */
+/** A sound added to what is there from a second on, at a gain; what would not fit is left out. @internal */
 export function addSound(out: Float32Array, sound: Float32Array, at: number, gain = 1): void {
   const from = Math.round(at * SAMPLE_RATE)
   for (let i = 0; i < sound.length && from + i < out.length; i++) out[from + i]! += sound[i]! * gain
 }
 
-/** A pressed stick, half a second of it: it bounces ever faster and softer; `blow` is one bounce, of a force from 1 down. */
+/**
+ * A pressed stick, half a second of it: it bounces ever faster and softer; `blow` is one bounce, of a force from 1 down.
+ * @example bounced(() => new Float32Array(10)).length // => 22050
+ */
 export function bounced(blow: (force: number) => Float32Array): Float32Array {
   const out = silence(0.5)
   for (let at = 0, gap = 0.034, force = 1; at < 0.3; at += gap, gap *= 0.93, force *= 0.86) addSound(out, blow(force), at, force)
   return out
 }
 
-/** Decaying white noise, run through the given filters, added to what is there. */
+/** Decaying white noise, run through the given filters, added to what is there. @internal */
 export function addNoise(out: Float32Array, random: () => number, { gain, decay, filters }: { gain: number, decay: number, filters: Biquad[] }): void {
   const r = fall(decay)
   const noise = new Float32Array(Math.min(out.length, Math.ceil(decay * 1.4 * SAMPLE_RATE)))
@@ -76,6 +82,7 @@ export interface Biquad { b0: number, b1: number, b2: number, a1: number, a2: nu
 /**
  * Filter coefficients by the formulas of R. Bristow-Johnson's “Cookbook formulae for audio EQ biquad filter coefficients”.
  * `hz` is the corner or centre, `q` the resonance.
+ * @internal
  */
 export function biquad(kind: 'low' | 'high' | 'band', hz: number, q = 0.707): Biquad {
   const w = 2 * Math.PI * Math.min(hz, SAMPLE_RATE * 0.45) / SAMPLE_RATE
@@ -86,7 +93,10 @@ export function biquad(kind: 'low' | 'high' | 'band', hz: number, q = 0.707): Bi
   return { b0: b[0]! / a0, b1: b[1]! / a0, b2: b[2]! / a0, a1: -2 * cos / a0, a2: (1 - alpha) / a0 }
 }
 
-/** Runs samples through a filter, in place. */
+/**
+ * Runs samples through a filter, in place.
+ * @example (samples => { filter(samples, { b0: 0.5, b1: 0, b2: 0, a1: 0, a2: 0 }); return [...samples] })(Float32Array.of(1, 1)) // => [0.5, 0.5]
+ */
 export function filter(samples: Float32Array, { b0, b1, b2, a1, a2 }: Biquad): void {
   let x1 = 0, x2 = 0, y1 = 0, y2 = 0
   for (let i = 0; i < samples.length; i++) {
@@ -103,6 +113,7 @@ export function filter(samples: Float32Array, { b0, b1, b2, a1, a2 }: Biquad): v
 /**
  * Makes a voice fit to be played: no direct current, a start and an end at nothing, and the given peak.
  * The start rises over a quarter of a millisecond, the end falls over the last tenth, 20 ms at most.
+ * @example Math.max(...finish(Float32Array.from({ length: 44100 }, (_, i) => Math.sin(i / 10)), 0.8)).toFixed(2) // => '0.77'
  */
 export function finish(samples: Float32Array, peak: number): Float32Array {
   filter(samples, biquad('high', 28))

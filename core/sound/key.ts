@@ -19,7 +19,7 @@ function ownFor(all: readonly OwnSound[], level: Level, take: number): SoundKey[
 
 /**
  * The sound of a stroke on a piece: as its kit says, recorded where nothing is said and there is a recording; `take` chooses among those that
- * are alike. `soundKey(snare, 'hit', 5) // => { sound: 'snare', set: 'recorded', pitch: 1, level: 5, take: 0 }`
+ * are alike. `soundKey(pieceOf(kit, 'snare'), 'hit', 5) // => { sound: 'snare', set: 'recorded', pitch: 1, level: 5, take: 0 }`
  */
 export function soundKey(piece: Piece, stroke: StrokeKind, level: Level, take = 0): SoundKey {
   const { set = 'recorded', own } = piece.strokes.find(one => one.kind === stroke) ?? {}
@@ -27,9 +27,15 @@ export function soundKey(piece: Piece, stroke: StrokeKind, level: Level, take = 
   return { sound, set: isRecorded(sound) ? set : 'synthesised', pitch: piece.pitch, level, take, ...(own?.length ? { own: ownFor(own, level, take) } : {}) }
 }
 
-/** The take for a stroke at a tick of a pass: spread so that neighbours on any grid differ, the same each time it is asked. */
+/**
+ * The take for a stroke at a tick of a pass: spread so that neighbours on any grid differ, the same each time it is asked.
+ * @example takeFor(1260, 0) === takeFor(1260, 0) // => true
+ */
 export const takeFor = (at: number, pass: number): number => Math.floor(randomFrom(Math.imul(at + 1, 2654435761) ^ pass)() * TAKES)
 
-/** The name a sound is kept under: pieces that share sound and pitch share it. */
+/**
+ * The name a sound is kept under: pieces that share sound and pitch share it.
+ * @example soundName({ sound: 'snare', set: 'recorded', pitch: 1, level: 3, take: 0 }) // => 'snare/recorded/1/3/0'
+ */
 export const soundName = ({ sound, set, pitch, level, take, own }: SoundKey): string =>
   (own ? `${own.asset}/${own.level}/${level}/${take}` : `${sound}/${set}/${pitch}/${level}/${take}`)

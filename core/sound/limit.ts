@@ -14,6 +14,9 @@ export function softLimit(sample: number): number {
 /** The most that `limitCurve` takes in, as a multiple of full scale. */
 export const LIMIT_RANGE = 4
 
-/** The same as a curve for a shaper of sound that takes samples from −1 to 1: they are first divided by `LIMIT_RANGE`. */
+/**
+ * The same as a curve for a shaper of sound that takes samples from −1 to 1: they are first divided by `LIMIT_RANGE`.
+ * @example limitCurve(5).length // => 5
+ */
 export const limitCurve = (points = 8193): Float32Array<ArrayBuffer> =>
   Float32Array.from({ length: points }, (_, i) => softLimit((2 * i / (points - 1) - 1) * LIMIT_RANGE))

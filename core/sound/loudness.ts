@@ -34,7 +34,7 @@ export function loudnessOf(samples: Float32Array): number {
 const GONE = 30
 const FRAME = Math.round(0.01 * SAMPLE_RATE)
 
-/** Seconds until a sound has fallen for good by 30 dB under its loudest 10 ms: `ringOf(aClosedHat) // => 0.07` */
+/** Seconds until a sound has fallen for good by 30 dB under its loudest 10 ms: `ringOf(renderSound({ sound: 'closed hat', set: 'synthesised', pitch: 1, level: 3, take: 0 })) < 0.3 // => true` */
 export function ringOf(samples: Float32Array): number {
   const frames: number[] = []
   for (let at = 0; at < samples.length; at += FRAME) {

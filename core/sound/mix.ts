@@ -21,6 +21,7 @@ const TOLD = 64
  * Plays a performance that ends into samples: mono at 44.1 kHz, from the first thing that sounds (a count-in, a pick-up
  * or a grace note comes before the first bar), with a second for the last stroke to ring. What would go over full scale
  * is bent under it (`softLimit`), as in playing. Stems of one performance begin and end together.
+ * @example renderPerformance(passes(groove, kit)).length > 44100 // => true
  */
 export function renderPerformance(performance: Performance, { stem, bank = NO_BANK, tell }: Rendering = {}): Float32Array {
   const line = new CueLine(performance)

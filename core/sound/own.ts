@@ -23,7 +23,10 @@ export function levelsOf(loudness: readonly number[]): Level[] {
   return loudness.map((_, i) => levelOf(groups.findIndex(group => group.includes(i))))
 }
 
-/** The same by listening to them. */
+/**
+ * The same by listening to them.
+ * @example levelsByEar([new Float32Array(4410).fill(0.01), new Float32Array(4410).fill(0.5)]) // => [2, 5]
+ */
 export const levelsByEar = (sounds: readonly Float32Array[]): Level[] => levelsOf(sounds.map(loudnessOf))
 
 /** A sound that answers a MIDI note over some velocities, and is kept as a file. */
@@ -32,6 +35,7 @@ export interface NotedSound { note: number, velocities: { from: number, to: numb
 /**
  * A kit whose strokes have sounds of the player’s own by their MIDI notes, such as those of a SoundFont, in place of what own sounds they had;
  * levels by the middle of the velocities. Answers how many strokes got any.
+ * @example withNotedSounds(kit, []).strokes // => 0
  */
 export function withNotedSounds(kit: Kit, sounds: readonly NotedSound[], most = 32): { kit: Kit, strokes: number } {
   let strokes = 0

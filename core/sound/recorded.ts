@@ -12,7 +12,10 @@ const BRIGHT: Record<Level, number> = { 1: 3600, 2: 7500, 3: 11000, 4: 9500, 5: 
 /** A sound may be drawn out or cut by so many dB a second, and no louder at its end than this. */
 const MOST_RISE = 24
 
-/** A recording played so much faster, read between its samples by a cubic through four of them (Catmull and Rom). */
+/**
+ * A recording played so much faster, read between its samples by a cubic through four of them (Catmull and Rom).
+ * @example resampled(new Float32Array(1000), 2).length // => 500
+ */
 export function resampled(samples: Float32Array, faster: number): Float32Array {
   if (faster === 1) return samples.slice()
   const out = new Float32Array(Math.floor(samples.length / faster))
@@ -40,7 +43,10 @@ const scaled = (samples: Float32Array, peak: number): Float32Array => {
   return most ? samples.map(x => x * peak / most) : samples
 }
 
-/** So long and so loud as another sound of the same stroke: decays at its pace, within what the recording has, and is as loud to the ear. */
+/**
+ * So long and so loud as another sound of the same stroke: decays at its pace, within what the recording has, and is as loud to the ear.
+ * @example matched(new Float32Array(4410), new Float32Array(4410), 0.5).length // => 4410
+ */
 export function matched(samples: Float32Array, like: Float32Array, peak: number): Float32Array {
   const [mine, wanted] = [ringOf(samples), ringOf(like)]
   // In dB a second: what falls 30 dB in one time is made to fall 30 dB in the other.
@@ -58,6 +64,7 @@ export function matched(samples: Float32Array, like: Float32Array, peak: number)
 /**
  * One blow from the recordings, as long and as loud as the synthesised one: five levels out of a hard and a soft recording by crossing over
  * and darkening, takes by a hair of pitch and brightness. Undefined where a recording of it is missing.
+ * @internal
  */
 export function renderRecorded({ sound, pitch, level, take }: SoundKey, recordings: Recordings, like: Float32Array): Float32Array | undefined {
   const from = recordingOf(sound, pitch)

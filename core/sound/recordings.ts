@@ -37,7 +37,7 @@ const PLAIN: Partial<Record<SoundName, Recorded>> = {
 /** Whether there is a recording of a sound: `isRecorded('brush sweep') // => false` */
 export const isRecorded = (sound: SoundName): boolean => sound in PLAIN || sound in TOM_HZ
 
-/** The recording of a sound at a pitch, and by how much it must be played faster for that: the tom that is nearest. */
+/** The recording of a sound at a pitch, and by how much it must be played faster for that: the tom that is nearest. @internal */
 export function recordingOf(sound: SoundName, pitch: number): (Recorded & { faster: number }) | undefined {
   const base = TOM_HZ[sound]
   if (base !== undefined) {

@@ -24,6 +24,7 @@ export const NO_BANK: Bank = { recordings: new Map(), own: new Map() }
 /**
  * Renders one sound: mono samples at 44.1 kHz. The same key and bank give the same samples. What the bank lacks is synthesised; recorded and
  * synthesised are as loud and as long as each other.
+ * @example renderSound({ sound: 'snare', set: 'synthesised', pitch: 1, level: 3, take: 0 }).length > 4410 // => true
  */
 export function renderSound(key: SoundKey, { recordings, own }: Bank = NO_BANK): Float32Array {
   const file = key.own && own.get(key.own.asset)
@@ -53,7 +54,10 @@ function renderOwn({ sound, level, own }: SoundKey, file: Float32Array): Float32
 export const CLICK_SOUNDS = ['wood', 'beep', 'bell', 'shaker'] as const
 export type ClickSound = typeof CLICK_SOUNDS[number]
 
-/** The click: short, and higher or louder on the first of a bar. */
+/**
+ * The click: short, and higher or louder on the first of a bar.
+ * @example renderClick(true).length < 22050 // => true
+ */
 export function renderClick(first: boolean, sound: ClickSound = 'wood'): Float32Array {
   const out = silence(sound === 'bell' ? 0.25 : 0.06)
   const up = first ? 1.49 : 1
@@ -67,7 +71,10 @@ export function renderClick(first: boolean, sound: ClickSound = 'wood'): Float32
 /** How long the voice of a line lasts at most, in seconds: a note is ended by whoever plays it. */
 const GUIDE_SECONDS = 6
 
-/** The voice of a line above the limbs: a soft reed at A3, whose first moment is marked enough to play by, and which holds until it is ended. */
+/**
+ * The voice of a line above the limbs: a soft reed at A3, whose first moment is marked enough to play by, and which holds until it is ended.
+ * @example renderGuide(3).length > 44100 // => true
+ */
 export function renderGuide(level: Level): Float32Array {
   const out = silence(GUIDE_SECONDS)
   addPartials(out, [1, 2, 3, 4, 5].map(n => ({ hz: 220 * n, gain: 0.8 ** n * (n % 2 ? 1 : 0.5) * (1 + 0.1 * level * (n - 1)), decay: GUIDE_SECONDS * 3 })))

@@ -58,6 +58,7 @@ function asksOf(places: readonly (Letter | null)[], i: number): Asks {
  * The backbeat hidden in a sticking: each rotation of it, running on or begun again every bar, with who falls on the beats
  * asked about (from 1: `[2, 4]`, or `[3]` for half-time) and what a loud stroke there asks of the hand. Those in which one
  * hand takes them all, most comfortably, come first. Rotations that come to the same are listed once.
+ * @example backbeatsIn(readSticking('rlrrlrll').value, sixteenths, [2, 4]).length // => 8
  */
 export function backbeatsIn(sticking: Sticking, ground: Ground, beats: readonly number[]): Rotation[] {
   const turn = wholeTurn(sticking, ground.changing)
@@ -98,7 +99,10 @@ export function backbeatsIn(sticking: Sticking, ground: Ground, beats: readonly 
   return found.sort((a, b) => rank(a) - rank(b) || a.awkward / (a.hits.length || 1) - b.awkward / (b.hits.length || 1) || a.bars - b.bars || a.by - b.by)
 }
 
-/** `'Left hand on 2 and 4. On 2 and 4: a full stroke: that hand’s next is loud too.'` */
+/**
+ * `'Left hand on 2 and 4. On 2 and 4: a full stroke: that hand’s next is loud too.'`
+ * @example sayRotation(backbeatsIn(readSticking('rlrrlrll').value, sixteenths, [2, 4])[0], [2, 4]) // => 'Left hand on 2 and 4. On 2 and 4: a down-stroke, the stick stopped low: that hand’s next is soft.'
+ */
 export function sayRotation(rotation: Rotation, beats: readonly number[]): string {
   const on = sayList(beats.map(String))
   const who = rotation.hand

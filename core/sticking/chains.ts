@@ -32,7 +32,10 @@ const solve = (question: Question, most: number): { count: bigint, chains: Chain
   return { count: filling.count, chains: filling.best(most) }
 }
 
-/** Every chain of groups that fills the slots exactly and meets the wishes, counted exactly; the best `most` of them listed. */
+/**
+ * Every chain of groups that fills the slots exactly and meets the wishes, counted exactly; the best `most` of them listed.
+ * @example chainsFor({ slots: 8, groups: ['rlf', 'rf'].map(text => ownGroup(text).value), changing: false, wishes: [] }).count // => 4n
+ */
 export function chainsFor(question: Question, most: number = CHAIN_LIMITS.listed): Answer {
   const { groups, slots, wishes } = question
   const none = (says: string): Answer => ({ count: 0n, chains: [], says, without: [] })
@@ -62,5 +65,8 @@ function nearest(question: Question, most: number): Answer | undefined {
   return undefined
 }
 
-/** A chain as one sticking. */
+/**
+ * A chain as one sticking.
+ * @example writeSticking(chainSticking({ shapes: [{ sticking: readSticking('rlf').value }, { sticking: readSticking('rf').value }] })) // => 'rlfrf'
+ */
 export const chainSticking = ({ shapes }: Pick<Chain, 'shapes'>): Sticking => shapes.flatMap(shape => shape.sticking)

@@ -26,7 +26,10 @@ export const NOTE_GROUPS: readonly NoteGroup[] = GROUPS.map(named)
 /** The smallest and the largest group a player may make. */
 export const GROUP_SIZES = { least: 2, most: 12 } as const
 
-/** A group of the player's own, from text. */
+/**
+ * A group of the player's own, from text.
+ * @example ownGroup('rlrf').value.sticking.length // => 4
+ */
 export function ownGroup(text: string): Result<NoteGroup> {
   const read = readSticking(text)
   if (!read.ok) return read
@@ -38,7 +41,7 @@ export function ownGroup(text: string): Result<NoteGroup> {
 /** A group as it may stand in a chain: as it is written, or with the hands changed over. */
 export interface Shape { group: NoteGroup, changed: boolean, sticking: Sticking }
 
-/** All shapes of some groups; a changed one only where it differs and is wanted. */
+/** All shapes of some groups; a changed one only where it differs and is wanted. @internal */
 export function shapesOf(groups: readonly NoteGroup[], changing: boolean): Shape[] {
   return groups.flatMap((group) => {
     const other = handsChanged(group.sticking)

@@ -5,13 +5,16 @@ import { type Letter, type Sticking, type StickingStroke, LETTER_NAMES, handsCha
 /** Where a sticking is laid: a meter, slots in every felt beat, and whether the hands change over each time it comes round. */
 export interface Ground { meter: Meter, slots: number, changing: boolean }
 
-/** A sticking that has to go round once (or twice, where the hands change over) before it is back where it began. */
+/** A sticking that has to go round once (or twice, where the hands change over) before it is back where it began. @internal */
 export const wholeTurn = (sticking: Sticking, changing: boolean): Sticking =>
   (changing ? [...sticking, ...handsChanged(sticking)] : sticking)
 
 const slotsInBar = ({ meter, slots }: Ground): number => slotsOf(makeBars(meter, 1, slots)).length
 
-/** After how many bars a sticking that repeats against them begins on a bar line again, on the same hand. */
+/**
+ * After how many bars a sticking that repeats against them begins on a bar line again, on the same hand.
+ * @example homeAfter(readSticking('rlf').value, sixteenths) // => 3
+ */
 export function homeAfter(sticking: Sticking, ground: Ground): number {
   const bar = slotsInBar(ground)
   return lcm(wholeTurn(sticking, ground.changing).length, bar) / bar
@@ -20,11 +23,17 @@ export function homeAfter(sticking: Sticking, ground: Ground): number {
 /** One stroke of a sticking on the bars, `at` in ticks; `place` is its place in the sticking as written. */
 export interface Laid extends StickingStroke { at: number, place: number }
 
-/** A sticking repeated over so many bars, from their first slot; what does not fit at the end is cut off. */
+/**
+ * A sticking repeated over so many bars, from their first slot; what does not fit at the end is cut off.
+ * @example layOver(readSticking('rlf').value, sixteenths, 1).slice(0, 4).map(one => one.who) // => ['R', 'L', 'F', 'R']
+ */
 export const layOver = (sticking: Sticking, ground: Ground, bars: number): Laid[] =>
   layOn(sticking, ground.changing, slotsOf(makeBars(ground.meter, bars, ground.slots)).map(slot => slot.at))
 
-/** The same on any run of places, in ticks: a place for each letter, again from the first when it comes round. */
+/**
+ * The same on any run of places, in ticks: a place for each letter, again from the first when it comes round.
+ * @example layOn(readSticking('rlf').value, false, [0, 1260, 2520, 3780]).map(one => one.at) // => [0, 1260, 2520, 3780]
+ */
 export function layOn(sticking: Sticking, changing: boolean, places: readonly number[]): Laid[] {
   const turn = wholeTurn(sticking, changing)
   return places.flatMap((at, i) => {
@@ -33,13 +42,19 @@ export function layOn(sticking: Sticking, changing: boolean, places: readonly nu
   })
 }
 
-/** Who falls on each felt beat of so many bars: a letter, or null for a rest. */
+/**
+ * Who falls on each felt beat of so many bars: a letter, or null for a rest.
+ * @example onBeats(readSticking('rlrrlrll').value, sixteenths, 1).map(one => one.who) // => ['R', 'L', 'R', 'L']
+ */
 export function onBeats(sticking: Sticking, ground: Ground, bars: number): { bar: number, beat: number, who: Letter | null }[] {
   const laid = new Map(layOver(sticking, ground, bars).map(stroke => [stroke.at, stroke.who]))
   return beatsOf(makeBars(ground.meter, bars, ground.slots)).map(({ bar, beat, at }) => ({ bar, beat, who: laid.get(at) ?? null }))
 }
 
-/** `'Comes home to the right hand after 3 bars.'`: where a sticking that runs on begins on a bar line again. */
+/**
+ * `'Comes home to the right hand after 3 bars.'`: where a sticking that runs on begins on a bar line again.
+ * @example sayHome(readSticking('rlf').value, sixteenths) // => 'Comes home to the right hand after 3 bars.'
+ */
 export function sayHome(sticking: Sticking, ground: Ground): string {
   const bars = homeAfter(sticking, ground)
   const first = sticking[0]

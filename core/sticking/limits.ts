@@ -39,7 +39,10 @@ function mayStrike(since: number, gap: number, { least, double }: Least): boolea
 const LETTERS = ['R', 'L', 'F'] as const
 const need = (needs: Needs, who: Letter): Least => (who === 'F' ? needs.foot : needs.hand)
 
-/** The pulses after a sticking has been played, or undefined where some limb would be too fast. */
+/**
+ * The pulses after a sticking has been played, or undefined where some limb would be too fast.
+ * @internal
+ */
 export function played(before: Pulses, sticking: Sticking, needs: Needs): Pulses | undefined {
   const now: Pulses = { R: { ...before.R }, L: { ...before.L }, F: { ...before.F } }
   const capped = (slots: number) => Math.min(needs.far, slots)

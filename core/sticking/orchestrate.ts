@@ -83,7 +83,10 @@ function bassTicks(laid: readonly Laid[], slots: readonly number[], rule: Orches
   }
 }
 
-/** The ticks of a hat-foot pattern, in every felt beat. */
+/**
+ * The ticks of a hat-foot pattern, in every felt beat.
+ * @example footTicks(bars, '2 and 4') // => [5040, 15120]
+ */
 export function footTicks(bars: Groove['bars'], rule: FootRule): number[] {
   return beatsOf(bars).flatMap((one) => {
     switch (rule) {
@@ -135,7 +138,10 @@ function partsFrom(laid: readonly Laid[], how: Orchestration, { bars, places, ki
   return ok(groove.parts.map(part => ({ ...part, strokes: part.strokes.map(stroke => (stroke.stroke === 'open' ? asKind(groove, stroke, 'open') : stroke)) })))
 }
 
-/** A sticking as a groove of its own. On the pad both hands play its one piece and no foot joins. */
+/**
+ * A sticking as a groove of its own. On the pad both hands play its one piece and no foot joins.
+ * @example rows(orchestrate(readSticking('rlrrlrll').value, sixteenths, USUAL_ORCHESTRATION, { id: 'new', title: 'New', bars: 1, bpm: 90, kit, lead: 'right' })) // => { 'new-1': '3.33.3..3.33.3..', 'new-2': '.3....33.3....33', 'new-3': '....5.......5...' }
+ */
 export function orchestrate(sticking: Sticking, ground: Ground, how: Orchestration, { id, title, bars: count, bpm, kit, lead }: Target): Result<Groove> {
   const bars = makeBars(ground.meter, count, ground.slots)
   const parts = partsFrom(layOver(sticking, ground, count), how, { bars, places: slotsOf(bars).map(slot => slot.at), kit, lead }, n => `${id}-${n}`.slice(-64))
@@ -148,6 +154,7 @@ export function orchestrate(sticking: Sticking, ground: Ground, how: Orchestrati
 /**
  * A sticking laid over a span of a groove that is there, a letter a slot of the groove's own grid, again and again to the span's end.
  * The limbs that it uses leave out what they had there; all else stays.
+ * @example layOverSpan(groove, { from: 0, to: 5040 }, readSticking('rlrf').value, false, USUAL_ORCHESTRATION, kit, n => `new-${n}`).ok // => true
  */
 export function layOverSpan(groove: Groove, span: Span, sticking: Sticking, changing: boolean, how: Orchestration, kit: Kit, newId: (n: number) => string): Result<PutIn> {
   const places = slotsOf(groove.bars).map(slot => slot.at).filter(at => inSpan(span, at))

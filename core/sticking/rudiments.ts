@@ -63,11 +63,17 @@ export const RUDIMENTS: readonly Rudiment[] = [
   { id: 'triple-ratamacue', name: 'Triple ratamacue', family: 'drags', text: '^^r-- ^^r-- ^^rlr >l-- ^^l-- ^^l-- ^^lrl >r--', slots: 3 },
 ]
 
-/** The rudiment that a sticking is, mark for mark, if it is one. */
+/**
+ * The rudiment that a sticking is, mark for mark, if it is one.
+ * @example rudimentOf(rudimentSticking(RUDIMENTS[0])).text // => 'rlrl rlrl'
+ */
 export const rudimentOf = (sticking: Sticking): Rudiment | undefined =>
   RUDIMENTS.find(one => one.text.replaceAll(' ', '') === writeSticking(sticking))
 
-/** A rudiment's sticking, read. */
+/**
+ * A rudiment's sticking, read.
+ * @example rudimentSticking(RUDIMENTS[0]).length // => 8
+ */
 export function rudimentSticking({ text }: Rudiment): Sticking {
   const read = readSticking(text)
   if (!read.ok) throw new Error(`a rudiment that does not read: ${text}`)

@@ -24,6 +24,7 @@ const PLACE = /(>?)(\^{1,3}|[=~]?)(>?)([a-zA-Z.\-_])/g
  * for the eye. `>` before a letter is an accent; without any such mark, capitals among small letters are accents:
  * `readSticking('Rlrr Lrll')` has two, `readSticking('RLRR LRLL')` none. Carets are grace notes (`^r` flam, `^^r`
  * drag, `^^^r` ruff), `=r` is a double stroke, `~r` a buzz.
+ * @example readSticking('>r l').value // => [{ who: 'R', accent: true }, { who: 'L', accent: false }]
  */
 export function readSticking(text: string): Result<Sticking> {
   const plain = text.replaceAll(/[\s|]/g, '')
@@ -53,7 +54,10 @@ export function readSticking(text: string): Result<Sticking> {
   return ok(places)
 }
 
-/** A sticking as text that reads back as itself, with a space after every `every` places. */
+/**
+ * A sticking as text that reads back as itself, with a space after every `every` places.
+ * @example writeSticking(readSticking('rlrrlrll').value, 4) // => 'rlrr lrll'
+ */
 export function writeSticking(sticking: Sticking, every = 0): string {
   return sticking.map((place, i) => {
     const space = every && i && i % every === 0 ? ' ' : ''
@@ -64,17 +68,23 @@ export function writeSticking(sticking: Sticking, every = 0): string {
 
 const OTHER: Record<Letter, Letter> = { R: 'L', L: 'R', F: 'F' }
 
-/** The same with the hands changed over: `rlf` is `lrf`. */
+/**
+ * The same with the hands changed over: `rlf` is `lrf`.
+ * @example writeSticking(handsChanged(readSticking('rlf').value)) // => 'lrf'
+ */
 export const handsChanged = (sticking: Sticking): Sticking => sticking.map(place => place && { ...place, who: OTHER[place.who] })
 
-/** The sticking begun at another of its places: `rotated(rlrr, 1)` is `lrrr`. */
+/** The sticking begun at another of its places: `rotated(rlrr, 1)` is `lrrr`. @internal */
 export const rotated = (sticking: Sticking, by: number): Sticking => [...sticking.slice(by), ...sticking.slice(0, by)]
 
-/** The stroke at a place accented, or no longer so; a rest stays one: `accentTurned(rlrr, 0)` is `>rlrr`. */
+/**
+ * The stroke at a place accented, or no longer so; a rest stays one: `accentTurned(rlrr, 0)` is `>rlrr`.
+ * @example writeSticking(accentTurned(readSticking('rlrr').value, 0)) // => '>rlrr'
+ */
 export const accentTurned = (sticking: Sticking, place: number): Sticking =>
   sticking.map((stroke, i) => (stroke && i === place ? { ...stroke, accent: !stroke.accent } : stroke))
 
-/** True where both would be played alike. */
+/** True where both would be played alike. @internal */
 export const sameSticking = (a: Sticking, b: Sticking): boolean => writeSticking(a) === writeSticking(b)
 
 export const LETTER_NAMES: Record<Letter, string> = { R: 'right hand', L: 'left hand', F: 'bass drum foot' }

@@ -21,7 +21,7 @@ export type Wish =
 /** What is asked of the solver: how many slots to fill exactly, from which groups, under which wishes. */
 export interface Question { slots: number, groups: readonly NoteGroup[], /** Groups may also come with the hands changed over. */ changing: boolean, wishes: readonly Wish[] }
 
-/** A wish in words, as it is named where it cannot be met. */
+/** A wish in words, as it is named where it cannot be met. @internal */
 export function sayWish(wish: Wish): string {
   switch (wish.kind) {
     case 'limb': return `${LETTER_NAMES[wish.who]} on ${wish.says}`

@@ -11,7 +11,10 @@ export const countedIn = (quarters: number, m: Meter): Tempo =>
 /** How a groove of a style is begun: over how many bars, with the first part for each limb or bare, and how what is new is called. */
 export interface Beginning { id: string, title: string, bars: number, bare: boolean, lead: Groove['lead'], kitId: string, hands: Orientation['hands'], newId: (n: number) => string, called?: (name: string) => string }
 
-/** A groove of a style as it begins: its time, feel and usual tempo, and the first part that the style offers each limb. */
+/**
+ * A groove of a style as it begins: its time, feel and usual tempo, and the first part that the style offers each limb.
+ * @example beginStyle(styleOf('bossa-nova'), { id: 'new', title: 'New', bars: 1, bare: false, lead: 'right', kitId: 'five-piece', hands: 'crossed', newId: n => `part-${n}` }).parts.map(part => part.limb) // => ['RF', 'LF', 'RH', 'LH']
+ */
 export function beginStyle(card: StyleCard, { id, title, bars: count, bare, lead, kitId, hands, newId, called = name => name }: Beginning): Groove {
   const bars = makeBars(card.meter, count, card.slots)
   const parts: Part[] = bare ? [] : firstCandidates(card, { lead, hands }).map((candidate, i) => {

@@ -55,6 +55,9 @@ export function orient({ lead, hands }: Orientation, limb: Limb): Limb {
 
 const USUAL: Orientation = { lead: 'right', hands: 'crossed' }
 
-/** The parts a style offers one limb, in the order they are worth trying; `as` tells whose limb it is. */
+/**
+ * The parts a style offers one limb, in the order they are worth trying; `as` tells whose limb it is.
+ * @example candidatesFor(styleOf('funk-sixteenths'), 'RH').length > 1 // => true
+ */
 export const candidatesFor = (card: StyleCard, limb: Limb, as = USUAL): Candidate[] =>
   card.candidates.map(candidate => ({ ...candidate, limb: orient(as, candidate.limb) })).filter(candidate => candidate.limb === limb)

@@ -20,6 +20,7 @@ export const COMPING_CELLS: readonly CompingCell[] = [
  * where the grid has it: on the second eighth, which swing carries to the third triplet, or on that triplet where the beat is cut
  * in three. A second triplet makes its beat a triplet beat; what other parts play on that beat's second eighth goes to the third
  * triplet, where triplet swing sounded it before. Refused where the cell would run past the bars or a beat cannot be cut in three.
+ * @example placeCell(groove, part('backbeat'), COMPING_CELLS[0], 0).ok // => true
  */
 export function placeCell(groove: Groove, part: Part, cell: CompingCell, beatIndex: number, piece = 'snare', from: 0 | 1 | 2 = 0): Result<Edit> {
   const beats = beatsOf(groove.bars)

@@ -7,7 +7,10 @@ import { breaksAtTurn, layRow, rowBars, writtenTimes } from './lay'
 /** Whether one constraint of a style holds in a groove, said in a few words, with the style's reason. */
 export interface Fit { holds: boolean, says: string, reason: string }
 
-/** A groove held against the style it claims, constraint by constraint. */
+/**
+ * A groove held against the style it claims, constraint by constraint.
+ * @example fitsStyle(groove, styleOf('rock-eighths')).filter(fit => !fit.holds).length // => 0
+ */
 export function fitsStyle(groove: Groove, card: StyleCard, hands: Orientation['hands'] = 'crossed'): Fit[] {
   const fits = card.constraints.map((constraint): Fit => {
     const own = 'limb' in constraint ? { ...constraint, limb: orient({ lead: groove.lead, hands }, constraint.limb) } : constraint

@@ -30,7 +30,10 @@ function meanOf(parts: readonly Part[], role: Role): number | undefined {
   return counted.length ? counted.reduce((a, b) => a + b, 0) / counted.length : undefined
 }
 
-/** How a groove's roles stand to one another and to the style's targets. */
+/**
+ * How a groove's roles stand to one another and to the style's targets.
+ * @example balanceOf(groove, styleOf('funk-sixteenths')).roles.map(one => [one.role, one.mean]) // => [['lead', 3], ['backbeat', 5], ['ghosts', 1], ['bass drum', 4]]
+ */
 export function balanceOf(groove: Groove, card: { loudness: Loudness }): Balance {
   const roles = (Object.entries(card.loudness.roles) as [Role, [number, number]][]).flatMap(([role, [from, to]]): RoleBalance[] => {
     const mean = meanOf(groove.parts, role)
@@ -45,7 +48,10 @@ export function balanceOf(groove: Groove, card: { loudness: Loudness }): Balance
   return { roles, inversions }
 }
 
-/** Parts a level louder or softer, as far as levels go; locked parts stay. */
+/**
+ * Parts a level louder or softer, as far as levels go; locked parts stay.
+ * @example rows(leveled(groove, ['bass'], 1)) // => { bass: '5.........5.....' }
+ */
 export function leveled(groove: Groove, partIds: readonly string[], by: 1 | -1): Edit {
   const edits = partIds.flatMap((id): Edit[] => {
     const part = partOf(groove, id)
@@ -57,12 +63,18 @@ export function leveled(groove: Groove, partIds: readonly string[], by: 1 | -1):
 
 const height = (mean: number): string => mean.toFixed(1)
 
-/** `'Comping: 3.8, too loud; this style has it from 1.5 to 3.3.'` */
+/**
+ * `'Comping: 3.8, too loud; this style has it from 1.5 to 3.3'`
+ * @example sayRoleBalance({ role: 'comping', mean: 3.8, from: 1.5, to: 3.3, verdict: 'too loud' }) // => 'Comping: 3.8, too loud; this style has it from 1.5 to 3.3'
+ */
 export function sayRoleBalance({ role, mean, from, to, verdict }: RoleBalance): string {
   const name = role.charAt(0).toUpperCase() + role.slice(1)
   return verdict === 'right' ? `${name}: ${height(mean)}, as it should be` : `${name}: ${height(mean)}, ${verdict}; this style has it from ${height(from)} to ${height(to)}`
 }
 
-/** `'The comping is louder than the lead it accompanies, by 0.4 of a level.'` */
+/**
+ * `'The comping is louder than the lead it accompanies, by 0.4 of a level'`
+ * @example sayInversion({ quieter: 'comping', louder: 'lead', by: 0.4 }) // => 'The comping is louder than the lead it accompanies, by 0.4 of a level'
+ */
 export const sayInversion = ({ quieter, louder, by }: Inversion): string =>
   `The ${quieter} ${quieter === 'ghosts' ? 'are' : 'is'} louder than the ${louder} ${quieter === 'comping' ? 'it accompanies' : 'above it'}, by ${height(by)} of a level`

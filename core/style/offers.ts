@@ -4,13 +4,14 @@ import { type Candidate, type Orientation, type StyleCard, candidatesFor, orient
 
 const HATS = 'hi-hat'
 
-/** Whether a hand's part plays the hats, which the foot then holds: `handOnHats([hatEighths]) // => true`; a part on the ride leaves it free. */
+/** Whether a hand's part plays the hats, which the foot then holds: `handOnHats([part('hats')]) // => true`; a part on the ride leaves it free. */
 export const handOnHats = (parts: readonly Pick<Part, 'limb' | 'muted' | 'strokes'>[]): boolean =>
   parts.some(part => isHand(part.limb) && !part.muted && part.strokes.some(stroke => stroke.piece === HATS))
 
 /**
  * Whether the first thing for a foot to do is to hold the hats closed and nothing more: a hand plays them, the style has the foot
  * step only by choice, and what it offers is steps. With the lead on the ride the steps come first.
+ * @example footHolds(styleOf('funk-sixteenths'), 'LF', { lead: 'right', hands: 'crossed' }, groove.parts) // => true
  */
 export function footHolds(card: StyleCard, limb: Limb, as: Orientation, parts: readonly Pick<Part, 'limb' | 'muted' | 'strokes'>[]): boolean {
   const first = candidatesFor(card, limb, as)[0]
@@ -21,6 +22,7 @@ export function footHolds(card: StyleCard, limb: Limb, as: Orientation, parts: r
 /**
  * What a groove of a style begins with: the first part that it offers each limb, in the order they are layered. A foot that
  * has the hats to hold has none.
+ * @internal
  */
 export function firstCandidates(card: StyleCard, as: Orientation): Candidate[] {
   const first = card.order.flatMap(limb => candidatesFor(card, orient(as, limb), as).slice(0, 1))

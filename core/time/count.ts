@@ -7,7 +7,7 @@ import { type Meter, isCompound } from './meter'
  */
 export interface Counting { school: 'numbers' | 'syllables', triplet: '& a' | 'trip let', dotted?: 'usual' | 'eighths' | 'beats' }
 
-/** Whether a player numbers the eighths of a meter on through its felt beats of so many slots. */
+/** Whether a player numbers the eighths of a meter on through its felt beats of so many slots. @internal */
 export function numberedOn(meter: Meter, slots: number, { dotted = 'usual' }: Counting = NUMBERS): boolean {
   if (!isCompound(meter) || (slots !== 3 && slots !== 6) || dotted === 'beats') return false
   return dotted === 'eighths' || slots === 6 || meter.count < 12
@@ -40,7 +40,7 @@ const dots = (first: string, slots: number): string[] => [first, ...Array<string
 /**
  * What a player says on each slot of one felt beat: `countBeat(2, 4) // => ['2', 'e', '&', 'a']`.
  * In a `meter` of dotted beats that is numbered on, three or six slots count the bar's eighths:
- * `countBeat(2, 3, NUMBERS, sixEight) // => ['4', '5', '6']`.
+ * `countBeat(2, 3, NUMBERS, meter(6, 8)) // => ['4', '5', '6']`.
  */
 export function countBeat(beat: number, slots: number, counting: Counting = NUMBERS, meter?: Meter): string[] {
   if (counting.school === 'syllables') return SYLLABLES[slots] ?? dots('ta', slots)
@@ -54,13 +54,17 @@ export function countBeat(beat: number, slots: number, counting: Counting = NUMB
   return after ? [number, ...after] : dots(number, slots)
 }
 
-/** The counts of a whole line of bars, one for each slot, in order. */
+/**
+ * The counts of a whole line of bars, one for each slot, in order.
+ * @example countSlots(bars) // => ['1', 'e', '&', 'a', '2', 'e', '&', 'a', '3', 'e', '&', 'a', '4', 'e', '&', 'a']
+ */
 export const countSlots = (bars: readonly BarTime[], counting: Counting = NUMBERS): string[] =>
   bars.flatMap(bar => bar.slots.flatMap((slots, beat) => countBeat(beat + 1, slots, counting, bar.meter)))
 
 /**
  * Names a tick as a player would: `'2'` on a beat, `'e of 3'` within it, `'just after e of 3'` off the grid.
  * In a compound meter the running number says it all: `'5'`. `bar` is added by the caller where it matters.
+ * @example sayTick(bars, 7560) // => '& of 2'
  */
 export function sayTick(bars: readonly BarTime[], tick: number, counting: Counting = NUMBERS, beats = beatsOf(bars)): string {
   const beat = beatAt(beats, tick)

@@ -11,20 +11,32 @@ export interface Slot { index: number, bar: number, beat: number, slot: number, 
 
 export const SUBDIVISIONS = [1, 2, 3, 4, 5, 6, 7, 8, 12] as const
 
-/** True when a felt beat of so many ticks can be cut into so many slots of whole ticks. */
+/**
+ * True when a felt beat of so many ticks can be cut into so many slots of whole ticks.
+ * @example [divides(5040, 5), divides(5040, 11)] // => [true, false]
+ */
 export const divides = (ticks: number, slots: number): boolean => Number.isInteger(ticks / slots)
 
-/** Length of all bars together, in ticks. */
+/**
+ * Length of all bars together, in ticks.
+ * @example barsTicks(bars) // => 20160
+ */
 export const barsTicks = (bars: readonly BarTime[]): number => bars.reduce((sum, bar) => sum + meterTicks(bar.meter), 0)
 
-/** Where each bar starts, in ticks; one more entry than bars, the last being the end. */
+/**
+ * Where each bar starts, in ticks; one more entry than bars, the last being the end.
+ * @example barStarts([...bars, ...bars]) // => [0, 20160, 40320]
+ */
 export function barStarts(bars: readonly BarTime[]): number[] {
   const starts = [0]
   for (const bar of bars) starts.push(starts[starts.length - 1]! + meterTicks(bar.meter))
   return starts
 }
 
-/** The felt beats of all bars in order; `first` is the index of a beat's first slot. */
+/**
+ * The felt beats of all bars in order; `first` is the index of a beat's first slot.
+ * @example beatsOf(bars)[1] // => { bar: 0, beat: 1, at: 5040, length: 5040, slots: 4, first: 4 }
+ */
 export function beatsOf(bars: readonly BarTime[]): Beat[] {
   const beats: Beat[] = []
   let at = 0
@@ -38,7 +50,10 @@ export function beatsOf(bars: readonly BarTime[]): Beat[] {
   return beats
 }
 
-/** The slots of all bars in order. */
+/**
+ * The slots of all bars in order.
+ * @example slotsOf(bars).slice(4, 6) // => [{ index: 4, bar: 0, beat: 1, slot: 0, at: 5040, length: 1260 }, { index: 5, bar: 0, beat: 1, slot: 1, at: 6300, length: 1260 }]
+ */
 export function slotsOf(bars: readonly BarTime[]): Slot[] {
   return beatsOf(bars).flatMap(beat => Array.from({ length: beat.slots }, (_, slot) => ({
     index: beat.first + slot,
@@ -50,7 +65,10 @@ export function slotsOf(bars: readonly BarTime[]): Slot[] {
   })))
 }
 
-/** The felt beat that a tick falls in (the last one for any tick beyond the end). */
+/**
+ * The felt beat that a tick falls in (the last one for any tick beyond the end).
+ * @example beatAt(beats, 6000).beat // => 1
+ */
 export function beatAt(beats: readonly Beat[], tick: number): Beat {
   let low = 0
   let high = beats.length - 1
@@ -71,7 +89,10 @@ export function slotPlace(beats: readonly Beat[], tick: number): number {
   return beat.first + (tick - beat.at) * beat.slots / beat.length
 }
 
-/** The tick of a place on the slots; the inverse of `slotPlace`. */
+/**
+ * The tick of a place on the slots; the inverse of `slotPlace`.
+ * @example placeTick(beats, 0.5) // => 630
+ */
 export function placeTick(beats: readonly Beat[], place: number): number {
   const beat = beats.findLast(one => one.first <= place) ?? beats[0]!
   return beat.at + (place - beat.first) * beat.length / beat.slots

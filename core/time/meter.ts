@@ -20,16 +20,25 @@ export function usualGroups(count: number, unit: number): number[] {
   return count % 2 === 0 ? Array<number>(count / 2).fill(2) : [...Array<number>((count - 3) / 2).fill(2), 3]
 }
 
-/** A meter with its usual groups, or with those given: `meter(7, 8, [3, 2, 2])`. */
+/**
+ * A meter with its usual groups, or with those given: `meter(7, 8, [3, 2, 2])`.
+ * @example meter(7, 8) // => { count: 7, unit: 8, groups: [2, 2, 3] }
+ */
 export const meter = (count: number, unit: number, groups = usualGroups(count, unit)): Meter => ({ count, unit, groups })
 
-/** Length of a bar in ticks: count × 4/unit × 5040. */
+/**
+ * Length of a bar in ticks: count × 4/unit × 5040.
+ * @example meterTicks(meter(7, 8)) // => 17640
+ */
 export const meterTicks = (m: Meter): number => m.count * unitTicks(m.unit)
 
 /** Lengths in ticks of a bar's felt beats: `beatTicks(meter(6, 8)) // => [7560, 7560]`. */
 export const beatTicks = (m: Meter): number[] => m.groups.map(group => group * unitTicks(m.unit))
 
-/** True where a felt beat is a dotted quarter (three eighths) and its eighths are counted on through the bar. */
+/**
+ * True where a felt beat is a dotted quarter (three eighths) and its eighths are counted on through the bar.
+ * @example [isCompound(meter(12, 8)), isCompound(meter(7, 8))] // => [true, false]
+ */
 export const isCompound = (m: Meter): boolean => m.unit === 8 && m.groups.every(group => group === 3)
 
 /** How a meter is written: `writeMeter(meter(7, 8)) // => '7/8 as 2+2+3'`; usual feels are not spelt out. */

@@ -27,7 +27,10 @@ export function nearestOf(places: readonly number[], at: number): number {
 /** The subdivisions that a felt beat of so many ticks may be read in: `gridsFor(5040) // => [1, 2, 3, 4, 5, 6, 7, 8, 12]`. */
 export const gridsFor = (length: number): number[] => SUBDIVISIONS.filter(slots => divides(length, slots)).sort((a, b) => a - b)
 
-/** What a grid of so many slots costs for these onsets, where its places sound at `places`; `counts` is how often its price is. */
+/**
+ * What a grid of so many slots costs for these onsets, where its places sound at `places`; `counts` is how often its price is.
+ * @example gridCost([0, 1680, 3360], 3, slotsSounding(5040, 3)) // => 0.25
+ */
 export function gridCost(onsets: readonly number[], slots: number, places: readonly number[], counts = 1): number {
   let sum = PRICES[slots]! * counts
   for (const at of onsets) sum += ((places[nearestOf(places, at)]! - at) / APART) ** 2

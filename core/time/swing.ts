@@ -12,10 +12,14 @@ export const SHARE = { straight: 0.5, triplet: 2 / 3, most: 0.8 } as const
  * Pairs are counted from the felt beat, so the odd eighth of a group of three stays where it is.
  * Inside a pair time is bent piecewise linearly about its middle; notes on a ternary grid of the
  * pair (1/3, 2/3 and their parts) are already there and left alone.
+ * @example swungTick(beats, 2520, { level: '1/8', share: 2 / 3 }) // => 3360
  */
 export const swungTick = (beats: readonly Beat[], tick: number, swing: Swing | undefined): number => swingOf(beats, swing)(tick)
 
-/** `swungTick` for many ticks of the same bars. */
+/**
+ * `swungTick` for many ticks of the same bars.
+ * @example [0, 2520, 5040].map(swingOf(beats, { level: '1/8', share: 0.6 })) // => [0, 3024, 5040]
+ */
 export function swingOf(beats: readonly Beat[], swing: Swing | undefined): (tick: number) => number {
   if (!swing || swing.share === 0.5) return tick => tick
   const { share } = swing

@@ -35,12 +35,16 @@ export function valueTicks(value: NoteValue): number {
 export const convertTempo = (tempo: Tempo, counts: NoteValue): Tempo =>
   ({ bpm: tempo.bpm * valueTicks(tempo.counts) / valueTicks(counts), counts })
 
-/** Seconds in one tick. */
+/**
+ * Seconds in one tick.
+ * @example tickSeconds({ bpm: 60, counts: '1/4' }) * 5040 // => 1
+ */
 export const tickSeconds = (tempo: Tempo): number => 60 / (tempo.bpm * valueTicks(tempo.counts))
 
 /**
  * The tempo tapped by a player: the mean gap of taps (ms, oldest first), in beats a minute, whole.
  * Only the last eight taps count, and a pause of over two seconds begins anew; undefined before two taps.
+ * @example tappedBpm([0, 500, 1000, 1500]) // => 120
  */
 export function tappedBpm(taps: readonly number[]): number | undefined {
   const pause = taps.findLastIndex((tap, i) => i > 0 && tap - taps[i - 1]! > 2000)

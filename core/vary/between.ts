@@ -31,6 +31,7 @@ function ordersBetween(before: Groove, after: Groove): Edit[] {
 /**
  * The edit that leads from one groove to another: bars, feel, parts, their order and strokes. Title, lineage and the like are not
  * looked at. Strokes that a change of bars would leave outside are taken out before it and put in after.
+ * @example rows(editBetween(groove, lighter, 'Lighter')) // => { bass: '..........4.....' }
  */
 export function editBetween(before: Groove, after: Groove, label: string): Edit {
   const edits: Edit[] = []

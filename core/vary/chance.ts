@@ -7,6 +7,7 @@ import { choicesOf } from './params'
 /** Chance from a seed: the same seed gives the same throws in the same order. */
 export interface Chance { /** A number from 0 up to 1. */ next(): number, /** A whole number from 0 up to n. */ below(n: number): number, pick<T>(from: readonly T[]): T }
 
+/** @internal */
 export function chanceOf(seed: number): Chance {
   const next = randomFrom(seed)
   const below = (n: number) => Math.floor(next() * n)
@@ -20,6 +21,7 @@ const RINGING: readonly PieceKind[] = ['crash', 'china', 'splash']
  * How to throw a move’s parameters for one groove: what each may be is looked up once. Undefined where there is nothing for
  * one of them. Sparing, it throws what a search tries and no more: figures that are common in playing, and no part alone
  * that holds the groove together, unless the move is for it.
+ * @internal
  */
 export function thrower(move: Move, groove: Groove, kit: Kit, sparing = false): ((chance: Chance) => Params) | undefined {
   const throws: [string, (chance: Chance) => ParamValue][] = []

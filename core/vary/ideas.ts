@@ -215,7 +215,10 @@ function likeness(a: Found, b: Found, marks: ReadonlyMap<Found, ReadonlySet<numb
 /** Beyond so many strokes a second a groove is called busy. */
 const BUSY = 8
 
-/** What a partner for a groove should be: players set a busy one beside a simple one, and the other way round. */
+/**
+ * What a partner for a groove should be: players set a busy one beside a simple one, and the other way round.
+ * @example companionOf(groove, 2.4).promise // => 'busier'
+ */
 export function companionOf(groove: Groove, seconds: number): { density: number, promise: PromiseId, says: string } {
   const perSecond = strokeCount(groove) / seconds
   return perSecond < BUSY
@@ -223,5 +226,8 @@ export function companionOf(groove: Groove, seconds: number): { density: number,
     : { density: 0.65, promise: 'simpler', says: `Home is busy, ${perSecond.toFixed(1)} strokes a second: a simple partner.` }
 }
 
-/** `'easy'`, `'demanding'` or `'hard'`, as the readout would call it. */
+/**
+ * `'easy'`, `'demanding'` or `'hard'`, as the readout would call it.
+ * @example [0.4, 1.5, 2.5].map(sayDifficulty) // => ['easy', 'demanding', 'hard']
+ */
 export const sayDifficulty = (difficulty: number): 'easy' | 'demanding' | 'hard' => (difficulty <= 1 ? 'easy' : difficulty < 2 ? 'demanding' : 'hard')

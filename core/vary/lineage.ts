@@ -10,6 +10,7 @@ export interface Kin { groove: Groove, depth: number, parentId: string | undefin
 /**
  * The family of a groove, the first ancestor there is before its descendants, each before its own, the oldest brother
  * first as they are given. An ancestor that is gone ends the line upwards.
+ * @example familyOf([groove, asVariation(groove, 1, lighter, 'child', 'Lighter', [])], 'child').map(kin => kin.groove.id) // => ['sample', 'child']
  */
 export function familyOf(grooves: readonly Groove[], id: string): Kin[] {
   const byId = new Map(grooves.map(groove => [groove.id, groove]))
@@ -36,7 +37,10 @@ export function familyOf(grooves: readonly Groove[], id: string): Kin[] {
 /** What a groove has that another has not or has otherwise, as keys of its own strokes (`part:tick`); how many of the other’s are gone; and every tick and limb in which they differ. */
 export interface Changed { keys: string[], gone: number, places: { at: number, limb: Limb }[] }
 
-/** The strokes of `after` that are not so in `before`: what a preview marks. Grooves of different lengths are all new. */
+/**
+ * The strokes of `after` that are not so in `before`: what a preview marks. Grooves of different lengths are all new.
+ * @example changedStrokes(lighter, groove, kit).keys // => ['bass:0']
+ */
 export function changedStrokes(before: Groove, after: Groove, kit: Kit): Changed {
   const compared = compare(before, after, kit)
   if (!compared.ok) return { keys: after.parts.flatMap(part => part.strokes.map(stroke => `${part.id}:${stroke.at}`)), gone: 0, places: [] }
@@ -48,18 +52,23 @@ export function changedStrokes(before: Groove, after: Groove, kit: Kit): Changed
 /**
  * A variation takes the place of another groove of its family: what it is under the other’s id, title and parent; and the
  * other as it was, to be kept as a variation of itself under `keptId`, so that nothing is lost.
+ * @example adopted(groove, 1, asVariation(groove, 1, lighter, 'child', 'Lighter', []), 'kept').main.id // => 'sample'
  */
 export function adopted(main: Groove, revision: number, variation: Groove, keptId: string): { main: Groove, kept: Groove } {
   const { id, title, parent } = main
   return { main: { ...variation, id, title, parent }, kept: asVariation(main, revision, main, keptId, `${title}, before`.slice(0, LIMITS.title), []) }
 }
 
-/** In how few words a groove says what was done to its parent; `'as its parent'` where nothing was recorded. */
+/**
+ * In how few words a groove says what was done to its parent; `'as its parent'` where nothing was recorded.
+ * @example sayMoves(asVariation(groove, 1, lighter, 'child', 'Lighter', [])) // => 'As its parent, changed by hand.'
+ */
 export const sayMoves = ({ parent }: Groove): string => parent?.moves.map(move => move.sentence).join(' ') || (parent ? 'As its parent, changed by hand.' : 'The first of its family.')
 
 /**
  * A short title for what moves made of a groove: `'Wet Rope, backbeat later'`, `'Wet Rope, ghosts around the backbeat'`,
  * `'Wet Rope, 3 moves'`. What they did in full stands in the notes.
+ * @example titleAfter(groove, []) // => 'Sample, variation'
  */
 export function titleAfter(parent: Groove, made: readonly MoveMade[]): string {
   const [one] = made

@@ -57,7 +57,10 @@ export interface Move {
 /** What a move comes to as a change of the document: the edit, a sentence on what it did, and how to name it when it is kept. */
 export interface Moved { edit: Edit, sentence: string, made: MoveMade }
 
-/** A groove made from another remembers which, at which revision, and by what moves; what they did stands first in its notes. */
+/**
+ * A groove made from another remembers which, at which revision, and by what moves; what they did stands first in its notes.
+ * @example asVariation(groove, 1, lighter, 'child', 'Lighter', []).parent // => { id: 'sample', revision: 1, moves: [] }
+ */
 export function asVariation(parent: Groove, revision: number, changed: Groove, id: string, title: string, moves: MoveMade[]): Groove {
   const notes = [moves.map(move => move.sentence).join(' '), changed.notes].filter(Boolean).join('\n').slice(0, LIMITS.notes)
   return { ...changed, id, title, notes, parent: { id: parent.id, revision, moves } }

@@ -8,7 +8,10 @@ import { gridOf } from './work'
 /** One thing a parameter may be, and how it is called. */
 export interface ParamChoice { value: ParamValue, label: string }
 
-/** What a parameter may be in this groove on this kit; undefined for numbers and lists of parts, which are not picked from a list. */
+/**
+ * What a parameter may be in this groove on this kit; undefined for numbers and lists of parts, which are not picked from a list.
+ * @example choicesOf(moveOf('displace').params[0], groove, kit)?.length // => 4
+ */
 export function choicesOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamChoice[] | undefined {
   switch (spec.kind) {
     case 'number': return undefined
@@ -27,7 +30,7 @@ export function choicesOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamChoic
 const places = (spec: ParamSpec, groove: Groove): number =>
   (spec.kind === 'slot' || spec.kind === 'slots' ? gridOf(groove).slots.length : spec.kind === 'beat' ? gridOf(groove).beats.length : groove.bars.length)
 
-/** A move’s parameters as they are first offered; undefined where the groove has nothing for one of them. */
+/** A move’s parameters as they are first offered; undefined where the groove has nothing for one of them. @internal */
 export function usualParams(move: Move, groove: Groove, kit: Kit): Params | undefined {
   const params: Record<string, ParamValue> = {}
   for (const spec of move.params) {
@@ -45,6 +48,7 @@ const OFFERED = ['backbeat', 'playable'] as const
  * A move’s parameters as they are first offered where a groove is looked at: the usual ones, or, where they find nothing to
  * do, ask what no body can play, touch the backbeat or break what the player has asked to keep, with one of them changed: the next
  * free slot, another part, a drag where no hand is free for a flam.
+ * @example firstParams(moveOf('displace'), groove, kit) // => { partIds: ['hats'], slots: 1 }
  */
 export function firstParams(move: Move, groove: Groove, kit: Kit, promises: readonly PromiseId[] = []): Params | undefined {
   const usual = usualParams(move, groove, kit)
@@ -96,13 +100,17 @@ function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefi
   }
 }
 
-/** Whether a place of the groove is among what a move is told. */
+/**
+ * Whether a place of the groove is among what a move is told.
+ * @example takesPlace(moveOf('crash')) // => true
+ */
 export const takesPlace = (move: Move): boolean => move.params.some(spec => PLACES.includes(spec.kind))
 const PLACES: readonly ParamSpec['kind'][] = ['slots', 'slot', 'beat', 'bar']
 
 /**
  * A move told of a slot by pointing at it: the slot, its felt beat or its bar goes to the first parameter that asks for
  * one; in a list of places it is put in, or taken out where it is in already.
+ * @example pointedAt(moveOf('crash'), groove, { beat: 0 }, 4) // => { beat: 1 }
  */
 export function pointedAt(move: Move, groove: Groove, params: Params, slot: number): Params {
   const spec = move.params.find(one => PLACES.includes(one.kind))
@@ -128,6 +136,7 @@ const byName = (groove: Groove, name: string): string | undefined =>
 /**
  * Parameters made for this groove: parts named by their role, as recipes do, are looked up; a name nobody answers to stays.
  * What a recipe does not tell, being older than the parameter, is as it is usually offered.
+ * @example resolved(moveOf('displace'), groove, { partIds: ['bass drum'], slots: 1 }, kit).partIds // => ['bass']
  */
 export function resolved(move: Move, groove: Groove, params: Params, kit: Kit): Params {
   const untold = move.params.some(spec => params[spec.id] === undefined)
@@ -143,7 +152,10 @@ export function resolved(move: Move, groove: Groove, params: Params, kit: Kit): 
   return found
 }
 
-/** Parameters made for any groove: parts named by their role where the role says which. */
+/**
+ * Parameters made for any groove: parts named by their role where the role says which.
+ * @example abstracted(moveOf('displace'), groove, { partIds: ['bass'], slots: 1 }).partIds // => ['bass drum']
+ */
 export function abstracted(move: Move, groove: Groove, params: Params): Params {
   const role = (id: string) => {
     const part = groove.parts.find(one => one.id === id)
@@ -158,7 +170,7 @@ export function abstracted(move: Move, groove: Groove, params: Params): Params {
   return named
 }
 
-/** Parameters from outside, checked against what the move says of them: each there, of its kind, within its range. */
+/** Parameters from outside, checked against what the move says of them: each there, of its kind, within its range. @internal */
 export function readParams(move: Move, groove: Groove, kit: Kit, given: Params): Result<Params> {
   const unknown = Object.keys(given).find(key => !move.params.some(spec => spec.id === key))
   if (unknown !== undefined) return refuse(`“${move.name}” has no parameter “${unknown}”.`)

@@ -23,7 +23,7 @@ const byLimb = (groove: Groove, limbs: readonly Limb[], among: (part: Groove['pa
 const leadOf = (groove: Groove): string => byLimb(groove, LIMBS, isLead(groove))
 const feetOf = (groove: Groove): string => byLimb(groove, ['RF', 'LF'])
 
-/** How many strokes are written in all parts, once through: `strokeCount(groove) // => 34`. */
+/** How many strokes are written in all parts, once through: `strokeCount(groove) // => 14`. */
 export const strokeCount = (groove: Groove): number => groove.parts.reduce((sum, part) => sum + part.strokes.length, 0)
 
 const UNPLAYABLE = ['impossible', 'hard']
@@ -39,7 +39,10 @@ function askedBy(home: Groove, kit: Kit): Set<string> {
   return ids
 }
 
-/** Why a change from one groove to another breaks a promise; undefined where it keeps it. */
+/**
+ * Why a change from one groove to another breaks a promise; undefined where it keeps it.
+ * @example broken('backbeat', groove, apply(groove, takeStrokes(part('backbeat'), [5040])).value.groove, kit) // => 'It takes the backbeat away.'
+ */
 export function broken(promise: PromiseId, before: Groove, after: Groove, kit: Kit): string | undefined {
   switch (promise) {
     case 'lead': return leadOf(before) === leadOf(after) ? undefined : 'It changes what the lead hand plays.'
@@ -69,7 +72,10 @@ function density(promise: 'same' | 'busier' | 'simpler', more: number): string |
   return more === 0 ? 'It leaves as many strokes as there are.' : `It makes ${sayCount(Math.abs(more), 'stroke')} ${more > 0 ? 'more' : 'fewer'}.`
 }
 
-/** The first promise a change breaks, with the reason; undefined where all are kept. */
+/**
+ * The first promise a change breaks, with the reason; undefined where all are kept.
+ * @example firstBroken(['linear', 'playable'], groove, lighter, kit) // => { promise: 'linear', reason: 'Limbs would land together. Right hand with left hand: 2 and 4.' }
+ */
 export function firstBroken(promises: readonly PromiseId[], before: Groove, after: Groove, kit: Kit): { promise: PromiseId, reason: string } | undefined {
   for (const promise of promises) {
     const reason = broken(promise, before, after, kit)

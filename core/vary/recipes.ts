@@ -37,13 +37,19 @@ export const recipeSchema = z.strictObject({
 })
 export type Recipe = z.infer<typeof recipeSchema>
 
-/** A recipe from what a file or the server gave, brought up to date; a refusal says which field is wrong and what would be right. */
+/**
+ * A recipe from what a file or the server gave, brought up to date; a refusal says which field is wrong and what would be right.
+ * @example readRecipe({ format: 'bazzet-recipe', version: 1, id: 'mine', name: 'Mine', steps: [] }).reason // => 'This is not a valid recipe. steps: A recipe has at least one step.'
+ */
 export function readRecipe(input: unknown): Result<Recipe> {
   const document = upgraded(input, RECIPE_SHAPE)
   return document.ok ? readAs(recipeSchema, document.value, 'recipe') : document
 }
 
-/** A recipe of the newest version: `makeRecipe('mine', 'Mine', [{ move: 'crash', params: { beat: 0 } }])`. The steps are copied. */
+/**
+ * A recipe of the newest version: `makeRecipe('mine', 'Mine', [{ move: 'crash', params: { beat: 0 } }])`. The steps are copied.
+ * @example makeRecipe('mine', 'Mine', [{ move: 'crash', params: { beat: 0 } }]).steps.length // => 1
+ */
 export const makeRecipe = (id: string, name: string, steps: readonly Step[], about = ''): Recipe =>
   ({ format: RECIPE_SHAPE.format, version: RECIPE_SHAPE.version, id, name, about, steps: steps.map(step => ({ move: step.move, params: { ...step.params } })) })
 

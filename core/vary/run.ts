@@ -8,7 +8,10 @@ import { moveOf } from './moves'
 import { displaceParts } from './moves/displace'
 import { readParams, resolved } from './params'
 
-/** What a move makes of a groove, or of a span of it alone: then what it did is said of the span, from what changed there. */
+/**
+ * What a move makes of a groove, or of a span of it alone: then what it did is said of the span, from what changed there.
+ * @example rows(makeMove(moveOf('displace'), groove, { partIds: ['bass'], slots: 1 }, kit).value.groove).bass // => '.4.........4....'
+ */
 export function makeMove(move: Move, groove: Groove, params: Params, kit: Kit, span?: Span): Result<Made> {
   if (!span) return move.make(groove, params, kit)
   const only = madeIn(move, groove, params, kit, span)
@@ -28,7 +31,10 @@ function madeIn(move: Move, groove: Groove, params: Params, kit: Kit, span: Span
   return ok({ groove: only.value, says: () => `${move.name}, only in ${saySpan(groove, span)}: ${compared.ok ? sayGist([groove, only.value], compared.value) : ''}` })
 }
 
-/** A move made on a groove, or on a span of it: its edit, what it did in a sentence, and how it is recorded; or a reason why not. */
+/**
+ * A move made on a groove, or on a span of it: its edit, what it did in a sentence, and how it is recorded; or a reason why not.
+ * @example runMove(moveOf('displace'), groove, { partIds: ['bass'], slots: 1 }, kit).value.sentence // => 'Bass drum moved 1 slot later, a sixteenth. The backbeat stays on 2 and 4.'
+ */
 export function runMove(move: Move, groove: Groove, params: Params, kit: Kit, span?: Span): Result<Moved & { groove: Groove }> {
   const read = readParams(move, groove, kit, params)
   if (!read.ok) return read
@@ -47,7 +53,10 @@ export interface Step { move: string, params: Params }
 /** One step of a chain as it came out: the groove after it, or why it could not be made (the groove then stays). */
 export type StepDone = { step: Step, groove: Groove } & ({ ok: true, sentence: string, made: Moved['made'] } | { ok: false, reason: string })
 
-/** Makes steps one after another; a step that cannot be made is passed over, with its reason. */
+/**
+ * Makes steps one after another; a step that cannot be made is passed over, with its reason.
+ * @example runSteps(groove, [{ move: 'displace', params: { partIds: ['bass'], slots: 1 } }], kit).map(step => step.ok) // => [true]
+ */
 export function runSteps(groove: Groove, steps: readonly Step[], kit: Kit): StepDone[] {
   return steps.map((step) => {
     const move = moveOf(step.move)
@@ -61,7 +70,10 @@ export function runSteps(groove: Groove, steps: readonly Step[], kit: Kit): Step
 /** Which parts move, and by how many slots: later where positive, earlier where negative. */
 export interface Displacement { partIds: string[], slots: number }
 
-/** Moves parts by whole slots around the bar line; see the move “displace”. */
+/**
+ * Moves parts by whole slots around the bar line; see the move “displace”.
+ * @example rows(displace(groove, { partIds: ['bass'], slots: 1 }).value.edit) // => { bass: '.4.........4....' }
+ */
 export function displace(groove: Groove, { partIds, slots }: Displacement): Result<Moved> {
   if (!Number.isInteger(slots)) return refuse('A displacement is a whole number of slots.')
   // A displacement moves ticks and asks no kit: the shipped one stands in.

@@ -250,13 +250,13 @@ export const TASTE: readonly TasteRule[] = [
 
 const CYMBALS: readonly string[] = ['hi-hat', 'ride', 'crash', 'china', 'splash']
 
-/** The rules that hold in a groove of a style, those turned off left out. */
+/** The rules that hold in a groove of a style, those turned off left out. @internal */
 export function rulesFor(style: string, off: readonly string[] = []): TasteRule[] {
   const family = styleOf(style)?.family
   return TASTE.filter(rule => !off.includes(rule.id) && !rule.except?.some(one => one === style || one === family))
 }
 
-/** What the taste makes of a trial: the veto that forbids it, or the weights that speak for and against it, summed, and what is said for it. */
+/** What the taste makes of a trial: the veto that forbids it, or the weights that speak for and against it, summed, and what is said for it. @internal */
 export function tasteOf(rules: readonly TasteRule[], trial: Trial): { veto: TasteRule | undefined, weight: number, speaks: string[] } {
   let weight = 0
   const speaks: string[] = []

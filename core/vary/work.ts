@@ -9,7 +9,7 @@ export interface Grid { slots: Slot[], beats: Beat[], starts: number[], total: n
 
 const grids = new WeakMap<Groove['bars'], Grid>()
 
-/** The grid of a groove's bars: `gridOf(oneBarOfSixteenths).slots.length // => 16`. The same object for the same bars. */
+/** The grid of a groove's bars: `gridOf(groove).slots.length // => 16`. The same object for the same bars. */
 export function gridOf({ bars }: Pick<Groove, 'bars'>): Grid {
   const before = grids.get(bars)
   if (before) return before
@@ -22,7 +22,10 @@ export function gridOf({ bars }: Pick<Groove, 'bars'>): Grid {
 
 const recuts = new WeakMap<Groove['bars'], Map<string, Groove['bars']>>()
 
-/** Bars made from others by cutting their beats anew; the same object for the same cut, so that its grid is worked out once. */
+/**
+ * Bars made from others by cutting their beats anew; the same object for the same cut, so that its grid is worked out once.
+ * @example recut(groove, [3, null, null, null], { from: 0, to: 20160 }).bars[0].slots // => [4, 4, 4, 4]
+ */
 export function recut(bars: Groove['bars'], after: Groove['bars']): Groove['bars'] {
   const known = recuts.get(bars) ?? new Map<string, Groove['bars']>()
   recuts.set(bars, known)
@@ -150,7 +153,7 @@ export const isLead = (groove: Groove) => {
   const named = groove.parts.some(part => part.role === 'lead')
   return (part: Part): boolean => (named ? part.role === 'lead' : part.limb === leadHand(groove) && part.role !== 'backbeat')
 }
-/** Whether a hand plays a part: `isHandPart({ limb: 'RH' }) // => true`. */
+/** Whether a hand plays a part. */
 export const isHandPart = (part: Part): boolean => part.limb === 'RH' || part.limb === 'LH'
 
 /** The part of an id, or the reason it cannot be worked on. */

@@ -11,11 +11,17 @@ import { WORLD } from './world'
 /** The styles that ship, in the order they are offered: the three most asked for, then family by family. */
 export const STYLE_CARDS: readonly StyleCard[] = [...BASIC, ...ROCK_AND_KIN, ...GROOVE_AND_ODD, ...SWING_AND_COMPOUND, ...LATIN, ...MORE, ...WORLD, ...STREET_AND_MORE]
 
-/** The styles in which every word is found, in name, family or description: `stylesFound('bossa')`; all where nothing is looked for. */
+/**
+ * The styles in which every word is found, in name, family or description: `stylesFound('bossa')`; all where nothing is looked for.
+ * @example stylesFound('bossa').map(card => card.id) // => ['bossa-nova']
+ */
 export function stylesFound(words: string): StyleCard[] {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
   return STYLE_CARDS.filter(({ name, family, about }) => wanted.every(word => `${name} ${family} ${about}`.toLowerCase().includes(word)))
 }
 
-/** The style of that id, if it is known. */
+/**
+ * The style of that id, if it is known.
+ * @example styleOf('funk-sixteenths').name // => 'Funk sixteenths'
+ */
 export const styleOf = (id: string): StyleCard | undefined => STYLE_CARDS.find(card => card.id === id)

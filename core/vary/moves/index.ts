@@ -19,4 +19,5 @@ export const MOVES: readonly Move[] = [
 
 const BY_ID = new Map(MOVES.map(move => [move.id, move]))
 
+/** @example moveOf('displace').name // => 'Displace parts' */
 export const moveOf = (id: string): Move | undefined => BY_ID.get(id)
