@@ -188,6 +188,32 @@ describe('an open document', () => {
   })
 })
 
+describe('a page that is looked away from', () => {
+  it('saves at once, and an edit made on coming back before the answer has nothing to choose', async () => {
+    const open = await opened()
+    open.edit(titled('Two'))
+    world.held = []
+    open.lookAway()
+    await settled()
+    open.edit(titled('Three'))
+    open.lookAway()
+    world.held.forEach(letGo => letGo())
+    world.held = undefined
+    await settled()
+    await world.wait()
+    expect(open.saveState.value.kind).toBe('saved')
+    expect(world.stored).toMatchObject({ revision: 3, document: { title: 'Three' } })
+  })
+
+  it('shows on coming back what was saved elsewhere while it slept', async () => {
+    const open = await opened()
+    open.lookAway()
+    world.elsewhere({ ...groove, title: 'From the phone' })
+    await open.refresh()
+    expect(open.document.value!.title).toBe('From the phone')
+  })
+})
+
 describe('a page that closes', () => {
   it('while a save is under way asks nothing of the next one: its last change goes on top', async () => {
     const open = await opened()

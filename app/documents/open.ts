@@ -134,6 +134,12 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, c
     if (!asked) await autosave?.flush()
   }
 
+  /** A page that is looked away from saves at once what waits: from another window, or after a night asleep, it is all there. */
+  function lookAway() {
+    world.drafts.write()
+    void leave()
+  }
+
   /** A page about to be closed gets its last change out; the draft stays until the server has it. */
   function sendOnClose() {
     world.drafts.write()
@@ -252,7 +258,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, c
     /** What the server refused as stale, and has instead. */
     theirs: computed(() => (saveState.value.kind === 'stale' ? saveState.value.theirs as D : undefined)),
     revision: () => autosave?.base.revision ?? 1,
-    open, openNew, leave, sendOnClose, edit, takeBack, bringBack, tryOut, save, discard, toBin, resolveStale, refresh,
+    open, openNew, leave, lookAway, sendOnClose, edit, takeBack, bringBack, tryOut, save, discard, toBin, resolveStale, refresh,
   }
 }
 

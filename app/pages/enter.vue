@@ -35,7 +35,7 @@ useHead({ title: 'Password · Bazzet' })
     <form class="w-80 max-w-full space-y-4" @submit.prevent="enter">
       <h1 class="text-3xl text-highlighted">Bazzet</h1>
       <!-- For programs that keep passwords: they want a name to it. -->
-      <input type="text" autocomplete="username" value="Bazzet" readonly hidden>
+      <input type="text" autocomplete="username" value="Bazzet" readonly hidden />
       <UFormField label="Password" help="The one that was set where Bazzet was started." :error="says || undefined">
         <UInput v-model="password" type="password" autocomplete="current-password" autofocus required class="w-full" size="lg" :aria-invalid="says ? 'true' : undefined" />
       </UFormField>

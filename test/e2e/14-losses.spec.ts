@@ -62,6 +62,51 @@ test('a page closed while a save is under way asks for no choice against the pla
   await expect.poll(async () => (await bench.stored()).document.parts[0]?.strokes.length).toBe(2)
 })
 
+test('a page that slept has sent what waited, and shows on waking what was saved from elsewhere', async ({ bench, context }) => {
+  const { page } = bench
+  await bench.beginEmpty('Asleep')
+  await page.keyboard.press('l')
+  await page.keyboard.press('Enter')
+  await expect(bench.sticks()).toHaveCount(1)
+  await page.evaluate(() => window.dispatchEvent(new Event('blur')))
+  await expect.poll(async () => (await bench.stored()).document.parts[0]?.strokes.length).toBe(1)
+  const laptop = await context.newCDPSession(page)
+  await laptop.send('Page.setWebLifecycleState', { state: 'frozen' })
+  // Meanwhile a phone saves a title.
+  const { revision, document } = await bench.stored()
+  const saved = await fetch(`${bench.app.url}/api/grooves/${document.id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision, document: { ...document, title: 'Awake' } }) })
+  expect(saved.status).toBe(200)
+  await laptop.send('Page.setWebLifecycleState', { state: 'active' })
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')))
+  await expect(page.getByLabel('Title')).toHaveValue('Awake')
+  await page.getByRole('application').focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await expect.poll(async () => (await bench.stored()).document.parts[0]?.strokes.length).toBe(2)
+  await expect(page.getByRole('alert')).toHaveCount(0)
+})
+
+test('two windows edited in turn ask for no choice, and lose nothing', async ({ bench, context }) => {
+  const { page } = bench
+  await bench.beginEmpty('Side by side')
+  const beside = await context.newPage()
+  await beside.goto(page.url())
+  await expect(beside.getByRole('application')).toBeVisible()
+  const windows = [page, beside]
+  for (let turn = 0; turn < 6; turn++) {
+    const [here, there] = [windows[turn % 2]!, windows[(turn + 1) % 2]!]
+    await here.getByRole('application').focus()
+    for (let i = 0; i < turn; i++) await here.keyboard.press('ArrowRight')
+    await here.keyboard.press('Enter')
+    await expect(here.locator('[data-stick]')).toHaveCount(turn + 1)
+    await here.evaluate(() => window.dispatchEvent(new Event('blur')))
+    await expect(there.locator('[data-stick]')).toHaveCount(turn + 1)
+    await here.keyboard.press('Home')
+  }
+  await expect.poll(async () => (await bench.stored()).document.parts[0]?.strokes.length).toBe(6)
+  for (const one of windows) await expect(one.getByRole('alert')).toHaveCount(0)
+})
+
 test('two quick changes of a plan are both kept', async ({ page, app }) => {
   const plan = {
     format: 'bazzet-plan', version: 1, id: 'quick', grooveId: 'wet-rope', title: 'Quick',
