@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { forgetEarly } from '~/documents/first'
+import { passwordAsked } from '~/documents/api'
 import { useKits } from '~/stores/kits'
 
 // The player and their kits are wanted on every station; a station that cannot do without asks for them itself. Until they
@@ -16,6 +17,6 @@ onNuxtReady(forgetEarly)
     <NuxtLayout>
       <NuxtPage />
     </NuxtLayout>
-    <SessionNotice />
+    <LazySessionNotice v-if="passwordAsked && route.path !== '/enter'" />
   </UApp>
 </template>

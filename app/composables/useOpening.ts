@@ -1,4 +1,3 @@
-import { useEventListener } from '@vueuse/core'
 import { shallowRef } from 'vue'
 
 /** A file that waits to be looked at: its name and its bytes. */
@@ -30,34 +29,4 @@ export function useOpening() {
     input.value = ''
   }
   return { waiting, look, lookAtText, chosen }
-}
-
-/** Files dropped anywhere, and text that looks like a tablature or a document pasted outside any field. */
-export function useOpenAnywhere() {
-  const { look, lookAtText } = useOpening()
-  const over = shallowRef(false)
-  const holdsFiles = (event: DragEvent) => [...event.dataTransfer?.types ?? []].includes('Files')
-  useEventListener(window, 'dragover', (event: DragEvent) => {
-    if (!holdsFiles(event)) return
-    event.preventDefault()
-    over.value = true
-  })
-  useEventListener(window, 'dragleave', (event: DragEvent) => {
-    if (!event.relatedTarget) over.value = false
-  })
-  useEventListener(window, 'drop', (event: DragEvent) => {
-    over.value = false
-    const file = event.dataTransfer?.files[0]
-    if (!file) return
-    event.preventDefault()
-    void look(file)
-  })
-  useEventListener(window, 'paste', (event: ClipboardEvent) => {
-    if ((event.target as HTMLElement | null)?.closest('input, textarea, [contenteditable=true], [role=application]')) return
-    const file = event.clipboardData?.files[0]
-    const text = event.clipboardData?.getData('text/plain') ?? ''
-    if (file) void look(file)
-    else if (/^\s*[{<]/.test(text) || /\|.*[-xo].*\|/i.test(text)) void lookAtText(text)
-  })
-  return over
 }

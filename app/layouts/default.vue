@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { useOpenAnywhere } from '~/composables/useOpening'
+import { shallowRef } from 'vue'
 import { useKeySheet, useStationKeys } from '~/composables/useStationKeys'
 
 const { open, wanted } = useKeySheet()
-const dropping = useOpenAnywhere()
+// Nothing is dropped on a page that has just come: what takes it in is fetched once the page stands.
+const standing = shallowRef(false)
+onNuxtReady(() => (standing.value = true))
 useStationKeys('everywhere', { sheet: () => (open.value = true) })
 </script>
 
@@ -14,7 +16,7 @@ useStationKeys('everywhere', { sheet: () => (open.value = true) })
     <main class="flex min-h-0 min-w-0 flex-col">
       <slot />
     </main>
-    <p v-if="dropping" class="pointer-events-none fixed inset-6 z-50 grid place-content-center border-3 border-dashed border-inverted bg-default/90 text-2xl font-semibold" data-dropping>Drop it: you will see what is in it first</p>
+    <LazyDropAnywhere v-if="standing" />
     <LazyKeySheet v-if="wanted" v-model:open="open" />
   </div>
 </template>

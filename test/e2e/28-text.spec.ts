@@ -1,3 +1,7 @@
+import { readFileSync } from 'node:fs'
+import { writeGrooveMidi, writeJson, writeMusicXml, writeTab } from '#core/formats'
+import type { Groove } from '#core/groove'
+import { DEFAULT_KIT } from '#core/kit'
 import { type App, expect, withServer } from './app'
 
 /** A server of this file's own: what is planted in it must not stand in anybody's way. */
@@ -64,4 +68,47 @@ test('text is text, whatever it says: planted in every field, every page is open
   await expect(page.locator('.vf-stavenote').first()).toBeVisible()
   expect(await page.evaluate(() => (window as unknown as { hurt?: number }).hurt)).toBeUndefined()
   expect(hurt).toEqual([])
+})
+
+test('so it is in files: names of files, and what is in a file of each format, are shown as text; what is taken away holds nothing that is run', async ({ page, app }) => {
+  const groove = (await (await fetch(`${app.url}/api/grooves/boiler-room-two`)).json() as { document: Groove }).document
+  const hostile = { ...groove, id: 'hostile', title: LONG, notes: LONG, tags: [SHORT], parts: groove.parts.map(part => ({ ...part, name: SHORT })) }
+  const inert = async (where: string) => {
+    await page.evaluate(() => new Promise(done => requestIdleCallback(done, { timeout: 3000 })))
+    expect(await page.evaluate(() => (window as unknown as { hurt?: number }).hurt), where).toBeUndefined()
+    expect(await page.locator('img[src="x"], svg[onload]').count(), where).toBe(0)
+  }
+  const files: [ending: string, bytes: string | Uint8Array][] = [
+    ['mid', writeGrooveMidi(hostile, DEFAULT_KIT)], ['musicxml', writeMusicXml(hostile, DEFAULT_KIT)], ['txt', writeTab(hostile, DEFAULT_KIT)], ['json', writeJson(hostile)], ['xml', `<score>${LONG}</score>`], ['txt', `HH|${LONG}|`],
+  ]
+  for (const [ending, bytes] of files) {
+    await page.goto(`${app.url}/open`)
+    const says = page.getByRole('main')
+    const before = await says.innerText()
+    await page.getByLabel('File to open').setInputFiles({ name: `${SHORT}.${ending}`, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) })
+    await expect(says).not.toHaveText(before)
+    await expect(says).toContainText(/onerror=hurt|onload=hurt/)
+    await inert(ending)
+  }
+  await page.goto(`${app.url}/log`)
+  await page.getByRole('button', { name: 'Read CSV' }).click()
+  await page.getByLabel('CSV file').setInputFiles({ name: `${SHORT}.csv`, mimeType: 'text/csv', buffer: Buffer.from(`id,day,at\n${SHORT},${SHORT},${SHORT}\n`) })
+  await expect(page.getByText(/onerror=hurt/).first()).toBeVisible()
+  await inert('CSV')
+
+  // Taken away as pictures: the groove of that title, its lanes and its staff.
+  expect((await send(app, 'POST', '/api/grooves', hostile)).status).toBe(201)
+  await page.goto(`${app.url}/bench/hostile`)
+  for (const format of ['Picture of the lanes', 'Picture of the staff']) {
+    await page.getByRole('application').focus()
+    await page.keyboard.press('Shift+e')
+    await page.getByRole('radio', { name: format }).click()
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the file' }).click()])
+    const found = await page.evaluate((text) => {
+      const read = new DOMParser().parseFromString(text, 'image/svg+xml')
+      const all = [...read.querySelectorAll('*')]
+      return { broken: read.querySelectorAll('parsererror').length, run: all.filter(one => /^(script|foreignobject|img|iframe)$/i.test(one.localName) || [...one.attributes].some(({ name, value }) => /^on/i.test(name) || /javascript:/i.test(value))).length, says: read.documentElement.textContent!.includes('onload=hurt') }
+    }, readFileSync(await file.path(), 'utf8'))
+    expect(found, format).toEqual({ broken: 0, run: 0, says: true })
+  }
 })
