@@ -8,7 +8,8 @@ const handler: NitroErrorHandler = (error, event) => {
   const trouble = storeTrouble(error) ?? storeTrouble(error.cause)
   const status = trouble?.status ?? (error.statusCode || 500)
   const foreseen = status < 500
-  if (!foreseen) process.stderr.write(`${error.stack ?? error.message}\n`)
+  if (trouble) process.stderr.write(`${trouble.says}\n`)
+  else if (!foreseen) process.stderr.write(`${error.stack ?? error.message}\n`)
   const detail = trouble ? trouble.says : foreseen ? error.message : 'The server met an error it did not expect. Nothing was half-written; try again.'
   // What is left unread of a refused body must not be taken for the next request.
   event.node.res.setHeader('connection', status === 413 ? 'close' : 'keep-alive')

@@ -6,8 +6,9 @@ import sqlite3 from 'sqlite3'
 /** Where the data lives: BAZZET_DB, or data/bazzet.db beside where the server was started. */
 export const databasePath = (): string => resolve(process.env.BAZZET_DB ?? 'data/bazzet.db')
 
+// Nobody waits longer than two seconds for another program: the page is told, and tries again by itself (the library would wait five times over).
 // The library runs no hooks as it connects to SQLite, so what a connection is to be like is said to it once it is there.
-const SETTINGS = ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000', 'foreign_keys = ON']
+const SETTINGS = ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 2000', 'foreign_keys = ON']
 
 /**
  * Opens the database at a path, making its folder. Readers and a writer do not wait on one another (WAL); a commit is on
@@ -15,7 +16,7 @@ const SETTINGS = ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 50
  */
 export async function openDatabase(path: string): Promise<Sequelize> {
   mkdirSync(dirname(path), { recursive: true })
-  const sequelize = new Sequelize({ dialect: 'sqlite', dialectModule: sqlite3, storage: path, logging: false, transactionType: Transaction.TYPES.IMMEDIATE })
+  const sequelize = new Sequelize({ dialect: 'sqlite', dialectModule: sqlite3, storage: path, logging: false, retry: { max: 1 }, transactionType: Transaction.TYPES.IMMEDIATE })
   for (const setting of SETTINGS) await sequelize.query(`PRAGMA ${setting}`)
   return sequelize
 }

@@ -135,7 +135,7 @@ it('a log entry of version 1 that cannot be read is put aside with the reason, a
 it('a database is kept with its writes ahead of it, and each commit on the disk', async () => {
   const sequelize = await openDatabase(at('settings.db'))
   const told = async (name: string) => Object.values((await sequelize.query(`PRAGMA ${name}`, { type: QueryTypes.SELECT }))[0]!)[0]
-  expect(await Promise.all(['journal_mode', 'synchronous', 'busy_timeout', 'foreign_keys'].map(told))).toEqual(['wal', 2, 5000, 1])
+  expect(await Promise.all(['journal_mode', 'synchronous', 'busy_timeout', 'foreign_keys'].map(told))).toEqual(['wal', 2, 2000, 1])
   await sequelize.close()
 })
 

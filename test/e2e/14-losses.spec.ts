@@ -1,4 +1,6 @@
+import { join } from 'node:path'
 import type { Route } from '@playwright/test'
+import sqlite3 from 'sqlite3'
 import { expect, test } from './app'
 
 /** What a player made must reach the server, whatever happens meanwhile. Each of these was lost once. */
@@ -84,6 +86,27 @@ test('a page that slept has sent what waited, and shows on waking what was saved
   await page.keyboard.press('Enter')
   await expect.poll(async () => (await bench.stored()).document.parts[0]?.strokes.length).toBe(2)
   await expect(page.getByRole('alert')).toHaveCount(0)
+})
+
+test('a database that another program holds locked is named, what is changed meanwhile outlives a reload, and is saved once it lets go', async ({ bench }) => {
+  const { page, app } = bench
+  await bench.beginEmpty('Locked out')
+  const other = new sqlite3.Database(join(app.folder, 'test.db'))
+  const run = (sql: string) => new Promise<void>((done, fail) => other.exec(sql, error => (error ? fail(error) : done())))
+  try {
+    await run('BEGIN IMMEDIATE')
+    await page.keyboard.press('l')
+    await page.keyboard.press('Enter')
+    await expect(page.locator('[data-save="unreachable"]')).toHaveAttribute('title', /Another program holds the database locked\. What is on the page is kept there and saved once it lets go\./)
+    await page.reload()
+    await expect(bench.sticks()).toHaveCount(1)
+    expect((await bench.stored()).document.parts).toHaveLength(0)
+    await run('COMMIT')
+  } finally {
+    await new Promise(done => other.close(done))
+  }
+  await expect.poll(async () => (await bench.stored()).document.parts[0]?.strokes.length).toBe(1)
+  await bench.saved()
 })
 
 test('two windows edited in turn ask for no choice, and lose nothing', async ({ bench, context }) => {
