@@ -1,5 +1,8 @@
 import type { LogEntry } from '#core/practise'
-import { type App, expect, test } from './app'
+import { type App, expect, withServer } from './app'
+
+/** A server of this file's own: what other tests keep would stand before the grooves that are chosen here. */
+const test = withServer()
 
 const entries = async (app: App, query = '') => (await (await fetch(`${app.url}/api/log?limit=1000${query}`)).json()) as { entries: LogEntry[], total: number }
 const today = () => new Intl.DateTimeFormat('sv-SE').format(new Date())

@@ -2,33 +2,43 @@ import { type Page } from '@playwright/test'
 import type { Groove } from '#core/groove'
 import { type Bench, expect, heard, listen, test } from './app'
 
+/** What a page does at each click as it is handed to the audio clock: told whether it is the first of a bar, and when it is due. */
+type AtClick = (first: boolean, due: number) => void
+
+/** Has the page call `window.atClick`, where it is there, for each click. */
+const hearClicks = (page: Page) => page.addInitScript(() => {
+  const start = AudioBufferSourceNode.prototype.start
+  AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
+    if (this.buffer && Math.abs(this.buffer.duration - 0.06) < 0.002) {
+      const first = this.buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5
+      // By the browser’s own pair of both clocks: the audio clock alone goes by blocks.
+      const { contextTime, performanceTime } = (this.context as AudioContext).getOutputTimestamp() as { contextTime: number, performanceTime: number }
+      ;(window as unknown as { atClick?: AtClick }).atClick?.(first, performanceTime + (when - contextTime) * 1000)
+    }
+    return start.call(this, when, ...rest)
+  }
+})
+
 /**
  * A player who strikes keys with the click: `strikes` says which on the first click of a bar and which on the others. The strokes bear the
  * moment at which they are due, so that a machine that is busy does not make them late.
  */
 async function playsWithTheClick(page: Page) {
+  await hearClicks(page)
   await page.addInitScript(() => {
     const player = { first: [] as string[], other: [] as string[], late: 0, held: 30, left: Infinity, after: 0 }
-    Object.assign(window, { player })
-    const start = AudioBufferSourceNode.prototype.start
-    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
-      if (this.buffer && Math.abs(this.buffer.duration - 0.06) < 0.002) {
-        const first = this.buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5
-        const context = this.context as AudioContext
-        // By the browser’s own pair of both clocks: the audio clock alone goes by blocks.
-        const { contextTime, performanceTime } = context.getOutputTimestamp() as { contextTime: number, performanceTime: number }
-        const due = performanceTime + (when - contextTime) * 1000 + player.late
-        const press = (type: string, key: string, at: number) => setTimeout(() => window.dispatchEvent(Object.defineProperty(new KeyboardEvent(type, { key, cancelable: true }), 'timeStamp', { value: at })), Math.max(0, at - performance.now()))
-        const keys = first ? player.first : player.other
-        if (keys.length && --player.left < 0) return start.call(this, when, ...rest)
-        for (const key of keys) {
-          press('keydown', key, due)
-          press('keyup', key, due + player.held)
-          if (player.after) press('keydown', key, due + player.after)
-        }
+    const press = (type: string, key: string, at: number) => setTimeout(() => window.dispatchEvent(Object.defineProperty(new KeyboardEvent(type, { key, cancelable: true }), 'timeStamp', { value: at })), Math.max(0, at - performance.now()))
+    const atClick: AtClick = (first, clicked) => {
+      const due = clicked + player.late
+      const keys = first ? player.first : player.other
+      if (keys.length && --player.left < 0) return
+      for (const key of keys) {
+        press('keydown', key, due)
+        press('keyup', key, due + player.held)
+        if (player.after) press('keydown', key, due + player.after)
       }
-      return start.call(this, when, ...rest)
     }
+    Object.assign(window, { player, atClick })
   })
 }
 const strikes = (page: Page, now: Partial<{ first: string[], other: string[], late: number, held: number, left: number, after: number }>) => page.evaluate(set => Object.assign((window as unknown as { player: object }).player, set), now)
@@ -114,22 +124,13 @@ test('a rhythm of one key becomes a part or the line above, with notes as long a
 
 test('pads are played in by their pieces and levels, told by striking or by the kit’s notes, and get limbs', async ({ bench }) => {
   const { page } = bench
+  await hearClicks(page)
   await page.addInitScript(() => {
     const input = { name: 'Simulated pads', onmidimessage: null as ((event: { data: Uint8Array, timeStamp: number }) => void) | null }
     const pads = (note: number, velocity: number, at = performance.now()) => input.onmidimessage?.({ data: new Uint8Array([0x99, note, velocity]), timeStamp: at })
     Object.assign(navigator, { requestMIDIAccess: async () => ({ inputs: new Map([['one', input]]), onstatechange: null }) })
-    Object.assign(window, { pads })
-    const start = AudioBufferSourceNode.prototype.start
-    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
-      if (this.buffer && Math.abs(this.buffer.duration - 0.06) < 0.002) {
-        const first = this.buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5
-        const context = this.context as AudioContext
-        const { contextTime, performanceTime } = context.getOutputTimestamp() as { contextTime: number, performanceTime: number }
-        const due = performanceTime + (when - contextTime) * 1000
-        setTimeout(() => (first ? [[36, 98], [42, 72]] : [[60, 122], [42, 48]]).forEach(([note, velocity]) => pads(note!, velocity!, due)), Math.max(0, due - performance.now()))
-      }
-      return start.call(this, when, ...rest)
-    }
+    const atClick: AtClick = (first, due) => void setTimeout(() => (first ? [[36, 98], [42, 72]] : [[60, 122], [42, 48]]).forEach(([note, velocity]) => pads(note!, velocity!, due)), Math.max(0, due - performance.now()))
+    Object.assign(window, { pads, atClick })
   })
   await page.goto(`${bench.app.url}/player`)
   await page.getByRole('combobox', { name: 'Measured by' }).click()
