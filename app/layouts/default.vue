@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { shallowRef } from 'vue'
 import { useKeySheet, useStationKeys } from '~/composables/useStationKeys'
 
 const { open, wanted } = useKeySheet()
-// Nothing is dropped on a page that has just come: what takes it in is fetched once the page stands.
-const standing = shallowRef(false)
-onNuxtReady(() => (standing.value = true))
+// Nobody drops or pastes a file without having touched the page: what takes it in is fetched then.
+const touched = shallowRef(false)
+useEventListener(['pointermove', 'pointerdown', 'keydown', 'dragenter', 'dragover'], () => (touched.value = true), { once: true, passive: true })
 useStationKeys('everywhere', { sheet: () => (open.value = true) })
 </script>
 
@@ -16,7 +17,7 @@ useStationKeys('everywhere', { sheet: () => (open.value = true) })
     <main class="flex min-h-0 min-w-0 flex-col">
       <slot />
     </main>
-    <LazyDropAnywhere v-if="standing" />
+    <LazyDropAnywhere v-if="touched" />
     <LazyKeySheet v-if="wanted" v-model:open="open" />
   </div>
 </template>

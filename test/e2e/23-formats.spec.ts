@@ -89,7 +89,7 @@ test('a file is dropped anywhere, and text pasted outside a field; a file that i
     window.dispatchEvent(new DragEvent('dragover', { dataTransfer, cancelable: true }))
     window.dispatchEvent(new DragEvent('drop', { dataTransfer, cancelable: true }))
   }, { name, text })
-  // What takes a file in comes once the page stands: one that was let go too early is dropped again.
+  // What takes a file in comes with the first touch of the page: one that was let go too early is dropped again.
   await expect(async () => {
     await drop('holiday.jpg', 'not music at all')
     await expect(page.getByRole('alert')).toContainText('This is no file that Bazzet reads.', { timeout: 1000 })
