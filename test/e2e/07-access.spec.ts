@@ -39,6 +39,7 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
   ['Kit', '/kit/five-piece', '[data-piece]'],
   ['a large Kit', '/kit/large', '[data-piece]'],
   ['Player', '/player', '[data-limit]'],
+  ['the password', '/enter', 'input[type=password]'],
   ['Compare', '/compare?a=wet-rope', '[data-difference]'],
   ['Sheet', '/sheet/wet-rope', '.staff svg'],
   ['Sticking', '/sticking', '[data-rotation]'],
