@@ -83,7 +83,7 @@ useHead({ title: 'Today · Bazzet' })
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Today</h1>
     <p v-if="due" class="text-sm text-muted" role="status">{{ now.length ? `${now.length} due` : 'Nothing due' }}</p>
-    <UButton v-if="to" class="ml-auto" size="lg" color="neutral" :to="to"><span class="pointer-coarse:hidden">Enter:</span> {{ underWay ? `go on with ${underWay.plan.title}` : first!.title }}</UButton>
+    <UButton v-if="to" class="ml-auto" size="lg" color="neutral" :to="to"><span><span class="pointer-coarse:hidden">Enter: </span>{{ underWay ? `go on with ${underWay.plan.title}` : first!.title }}</span></UButton>
   </header>
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5 sm:px-6">
     <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
