@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { launchOptions } from './scripts/lib/chromium.mjs'
 
 export default defineConfig({
   testDir: 'test/e2e',
@@ -13,12 +14,6 @@ export default defineConfig({
   use: {
     actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-        '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required',
-      ],
-    },
+    launchOptions: launchOptions(),
   },
 })

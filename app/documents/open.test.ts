@@ -369,3 +369,40 @@ describe('a document that is saved when it is asked for', () => {
     expect(next.document.value!.name).toBe(recipe.name)
   })
 })
+
+describe('a document that every page reads and few change', () => {
+  const counted = async (fetched: { times: number }) => {
+    const open = openDocument<'groove', Edit>({
+      kind: 'groove', read: true, copied: one => one,
+      rules: async () => {
+        fetched.times++
+        return { apply: applyToGroove, read: readGroove }
+      },
+    }, world.page())
+    await open.open('g')
+    return open
+  }
+
+  it('fetches what a change needs before the first change, once', async () => {
+    const fetched = { times: 0 }
+    const open = await counted(fetched)
+    expect([open.document.value!.title, fetched.times]).toEqual(['One', 0])
+    await open.ready()
+    open.edit(titled('Two'))
+    await open.ready()
+    expect([open.document.value!.title, fetched.times]).toEqual(['Two', 1])
+  })
+
+  it('takes up a draft that never reached the server, and what is new there where another page left one', async () => {
+    const fetched = { times: 0 }
+    const first = await counted(fetched)
+    await first.ready()
+    world.away = true
+    first.edit(titled('Unsent'))
+    await world.wait()
+    world.away = false
+    fetched.times = 0
+    const again = await counted(fetched)
+    expect([again.document.value!.title, fetched.times]).toEqual(['Unsent', 1])
+  })
+})

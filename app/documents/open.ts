@@ -34,6 +34,8 @@ export interface OpenKind<K extends KindName, E> {
   kind: K
   /** How one is read and changed, fetched as the first is opened: a page that only shows a kind need not wait for its schema. */
   rules(): Promise<Rules<K, E>>
+  /** What every page reads and few change: its rules are fetched by `ready`, before a change, not as it is opened. */
+  read?: boolean
   /** The same under another id, where both versions are kept. */
   copied(document: Documents[K], id: string): Documents[K]
   /** Nothing is saved until it is asked for; changes wait in a draft meanwhile. */
@@ -44,7 +46,7 @@ export interface OpenKind<K extends KindName, E> {
  * One document as it is worked on: its history of edits, saved by itself a moment after each, its draft in this browser,
  * other tabs, and the player's choice where someone else saved first. Every kind of document is opened by this.
  */
-export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, copied, asked = false }: OpenKind<K, E>, world: World<K>) {
+export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, read = false, copied, asked = false }: OpenKind<K, E>, world: World<K>) {
   type D = Documents[K]
   let rules: Rules<K, E> | undefined
   const history = shallowRef<History<D, E>>()
@@ -108,12 +110,17 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, c
     return undefined
   }
 
+  /** Fetches what a change needs, once. */
+  const ready = async () => void (rules ??= await fetchRules())
+  /** Fetches what its draft needs to be read, where there is one. */
+  const readable = async (id: string) => void (world.drafts.read(nameOf(id)) && await ready())
+
   /** Opens a document from the server. Coming back to what is still open keeps its undo. */
   async function open(id: string) {
     if (document.value?.id === id && (autosave?.dirty || saveState.value.kind === 'unsaved')) return
     await leave()
-    const [stored, known] = await Promise.all([world.routes.get(id), rules ?? fetchRules()])
-    rules = known
+    const [stored] = await Promise.all([world.routes.get(id), read ? undefined : ready()])
+    await readable(id)
     if (document.value?.id === id && autosave?.base.revision === stored.revision && autosave.base.store === stored.store) return
     begin(stored)
   }
@@ -121,7 +128,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, c
   /** Opens a document that the server has not seen: it is made there once a save is asked for. */
   async function openNew(one: D) {
     await leave()
-    rules ??= await fetchRules()
+    await ready()
     autosave = undefined
     fresh = true
     preview.value = undefined
@@ -242,6 +249,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, c
     const idle = () => before && before === autosave && !before.dirty && saveState.value.kind !== 'unsaved'
     if (!id || !idle()) return
     const stored = await world.routes.get(id).catch(() => undefined)
+    await readable(id)
     const newer = stored && (stored.revision > before!.base.revision || stored.store !== before!.base.store)
     if (newer && idle()) begin(stored)
   }
@@ -258,7 +266,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, c
     /** What the server refused as stale, and has instead. */
     theirs: computed(() => (saveState.value.kind === 'stale' ? saveState.value.theirs as D : undefined)),
     revision: () => autosave?.base.revision ?? 1,
-    open, openNew, leave, lookAway, sendOnClose, edit, takeBack, bringBack, tryOut, save, discard, toBin, resolveStale, refresh,
+    open, openNew, ready, leave, lookAway, sendOnClose, edit, takeBack, bringBack, tryOut, save, discard, toBin, resolveStale, refresh,
   }
 }
 

@@ -11,8 +11,9 @@ const kits = useKits()
 const toast = useToast()
 await kits.load()
 
-function told(done: { ok: boolean, reason?: string }) {
-  if (!done.ok) toast.add({ title: done.reason ?? '', color: 'error' })
+async function told(setting: ReturnType<typeof drummer.set>) {
+  const done = await setting
+  if (!done.ok) toast.add({ title: done.reason, color: 'error' })
 }
 const setDefaults = (facts: Partial<Defaults>) => told(drummer.setDefaults(facts))
 const set = (facts: Partial<Player>) => told(drummer.set(facts))

@@ -15,6 +15,7 @@ export const useDrummer = defineStore('drummer', () => {
       return { apply: replacing(readPlayer), read: readPlayer }
     },
     copied: player => player,
+    read: true,
   }, api.players)
   const loaded = ref(false)
   let loading: Promise<void> | undefined
@@ -33,10 +34,13 @@ export const useDrummer = defineStore('drummer', () => {
     const [school, triplet] = ['bazzet:counting', 'bazzet:triplet'].map(key => localStorage.getItem(key))
     localStorage.removeItem('bazzet:counting')
     localStorage.removeItem('bazzet:triplet')
-    if (school || triplet) set({ counting: { ...counting.value, ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Counting })
+    if (school || triplet) void set({ counting: { ...counting.value, ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Counting })
   }
 
-  const set = (facts: Partial<Player>) => open.edit({ ...player.value, ...facts })
+  async function set(facts: Partial<Player>) {
+    await open.ready()
+    return open.edit({ ...player.value, ...facts })
+  }
   const setDefaults = (facts: Partial<Defaults>) => set({ defaults: { ...defaults.value, ...facts } })
   const setCounting = (facts: Partial<Counting>) => set({ counting: { ...counting.value, ...facts } })
   /** What is new, called as the player calls it. */

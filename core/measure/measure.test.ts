@@ -4,7 +4,7 @@ import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { CueLine, makeSection } from '#core/perform'
 import { meter } from '#core/time'
-import { type Asked, type Struck, type Tells, MEASURING, askedOf, hintOf, latencyOf, match, measure, measuresSchema, saySlip, simulate, slipsOf, standsOut, verdictOf } from '.'
+import { type Asked, type Struck, type Tells, MEASURING, askedOf, hintOf, latencyOf, match, measure, measuresSchema, sayFigures, saySlip, simulate, slipsOf, standsOut, verdictOf } from '.'
 
 const asks = (at: number, limb: Limb = 'RH', more: Partial<Asked> = {}): Asked => ({ at, limb, pieceId: 'snare', level: 3, tick: Math.round(at * 10080), bar: 0, instant: Math.round(at * 10080), grace: false, ...more })
 const hits = (at: number, limb: Limb = 'RH'): Struck => ({ at, limb })
@@ -95,6 +95,19 @@ describe('the measures', () => {
     const struck = asked.map(one => ({ at: one.at, limb: one.limb }))
     const less = [...struck.filter((_, i) => ![3, 70, 200].includes(i)), { at: 10.05, limb: 'LH' as Limb }, { at: 20.05, limb: 'LH' as Limb }].sort((a, b) => a.at - b.at)
     expect(measure(asked, less, { ...by, bars: 100 })).toMatchObject({ missed: 3, extra: 2, asked: asked.length, strokes: asked.length - 3 })
+  })
+
+  it('are said as they are: what nothing was asked of, too few, a limb alone, limbs against one another', () => {
+    const ten = (limb: Limb, n = 10) => Array.from({ length: n }, (_, i) => asks(i, limb))
+    const said = (list: Asked[], offs: Partial<Record<Limb, number>>, vouched: boolean) =>
+      sayFigures(measure(list, list.flatMap(one => (one.limb in offs ? [{ at: one.at + offs[one.limb]! / 1000, limb: one.limb }] : [])), { ...by, vouched }))
+    expect(said([], {}, true)).toBe('0 strokes measured, none missed.')
+    expect(said(ten('RH', 3), { RH: 4 }, true)).toBe('3 strokes measured, none missed. Right hand: too few to tell.')
+    expect(said(ten('RH'), { RH: 6 }, false)).toBe('10 strokes measured, none missed. Right hand, spread 0 ms.')
+    expect(said(ten('RH'), { RH: 6 }, true)).toBe('10 strokes measured, none missed. Right hand 6 ms late, spread 0 ms.')
+    const both = [...ten('RH'), ...ten('RF')]
+    expect(said(both, { RH: -4, RF: 4 }, false)).toBe('20 strokes measured, none missed. Right hand 8 ms before the right foot, spread 0 ms; right foot 8 ms after the right hand, spread 0 ms.')
+    expect(said(both, { RH: 6 }, false)).toBe('10 strokes measured, 10 missed. Right hand, spread 0 ms; right foot: too few to tell.')
   })
 
   it('a push that the groove asks for is no earliness', () => {

@@ -105,16 +105,21 @@ export const saySlip = (groove: Pick<Groove, 'bars'>, { limb, tick, ms }: Slip, 
 export const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string => [missed ? `${missed} missed` : '', extra ? `${extra} extra` : ''].filter(Boolean).join(', ') || 'none missed'
 
 /**
- * The figures behind the sentence: `'168 strokes measured, 2 missed, 1 extra.'`
- * @example sayFigures(measures) // => '1 stroke measured, none missed. Right hand: too few to tell ms.'
+ * The figures behind the sentence: `'168 strokes measured, 2 missed, 1 extra. Right hand 6 ms after the left hand, spread 12 ms; …'`. A limb
+ * that played alone, on an input whose earliness nobody vouches for, has a spread only.
+ * @example sayFigures(measures) // => '1 stroke measured, none missed. Right hand: too few to tell.'
  */
 export function sayFigures(measures: Measures): string {
-  const limbs = measures.limbs.map(({ limb, mean, lean, spread }) => (spread === null
-    ? `${LIMB_NAMES[limb]}: too few to tell`
-    : `${LIMB_NAMES[limb]} ${sayOff(measures.vouched ? mean! : lean!, measures.vouched, othersOf(measures.limbs, limb))}, spread ${round(spread)}`))
-  return `${strokesWord(measures.strokes)} measured, ${sayLost(measures)}. ${sentence(limbs.join('; '))} ms.`
+  const heard = measures.limbs.filter(one => one.strokes > 0)
+  const limbs = measures.limbs.map(({ limb, mean, lean, spread }) => {
+    if (spread === null) return `${LIMB_NAMES[limb]}: too few to tell`
+    const where = measures.vouched ? sayOff(mean!) : heard.length > 1 ? sayLean(lean!, othersOf(heard, limb)) : ''
+    return [`${LIMB_NAMES[limb]}${where && ` ${where}`}`, `spread ${round(spread)} ms`].join(', ')
+  })
+  return `${strokesWord(measures.strokes)} measured, ${sayLost(measures)}.${limbs.length ? ` ${sentence(limbs.join('; '))}.` : ''}`
 }
-const sayOff = (ms: number, absolute: boolean, others: string): string => (round(ms) === 0 ? (absolute ? 'on time' : `with ${others}`) : `${round(ms)} ${ms > 0 ? (absolute ? 'late' : `after ${others}`) : (absolute ? 'early' : `before ${others}`)}`)
+const sayOff = (ms: number): string => (round(ms) === 0 ? 'on time' : `${round(ms)} ms ${ms > 0 ? 'late' : 'early'}`)
+const sayLean = (ms: number, others: string): string => (round(ms) === 0 ? `with ${others}` : `${round(ms)} ms ${ms > 0 ? 'after' : 'before'} ${others}`)
 
 /** What a limb is held against: the one other by its name, or the others. */
 const othersOf = (limbs: readonly { limb: Limb }[], limb: Limb): string => {

@@ -1,18 +1,35 @@
 import { existsSync } from 'node:fs'
 import { giveUp, quietly } from './setup.mjs'
 
-export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium'
+/** Where Debian puts its Chromium: the shell that never has a window is the same engine and costs a quarter less time. */
+const PLACES = ['/usr/lib/chromium/chromium-headless-shell', '/usr/bin/chromium']
+const PACKAGES = ['chromium-headless-shell', 'chromium']
 
-/** Makes sure of Debian's Chromium: through apt where that is possible, otherwise says what to install. */
+const chromium = () => process.env.CHROMIUM ?? PLACES.find(existsSync)
+
+/** How it is started, headless, with sound allowed and nothing asked of the network: read once `ensureChromium` has been called. */
+export const launchOptions = () => ({
+  executablePath: chromium(),
+  args: [
+    '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+    '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required',
+  ],
+})
+
+const there = () => existsSync(chromium() ?? '')
+
+/** Makes sure of Debian’s Chromium: through apt where that is possible, otherwise says what to install. */
 export function ensureChromium() {
-  if (existsSync(CHROMIUM)) return
-  const possible = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')
-  if (possible) {
-    console.log('Installing Debian’s chromium for the end-to-end tests.')
+  const { CHROMIUM } = process.env
+  if (!CHROMIUM && !there() && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
+    console.log('Installing Debian’s Chromium for the end-to-end tests.')
     quietly('apt-get', ['update', '-qq'])
-    quietly('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { DEBIAN_FRONTEND: 'noninteractive' })
+    // An older Debian has no package for the shell.
+    for (const name of PACKAGES) {
+      if (!there()) quietly('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], { DEBIAN_FRONTEND: 'noninteractive' })
+    }
   }
-  if (!existsSync(CHROMIUM)) {
-    giveUp(`The end-to-end tests need Chromium at ${CHROMIUM}. Install it (on Debian: apt-get install chromium), or say where it is with CHROMIUM=/path/to/chromium.`)
+  if (!there()) {
+    giveUp(`The end-to-end tests need Chromium${CHROMIUM ? `, and there is none at ${CHROMIUM}` : ''}. Install it (on Debian: apt-get install chromium-headless-shell), or say where it is with CHROMIUM=/path/to/chromium.`)
   }
 }

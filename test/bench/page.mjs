@@ -32,6 +32,10 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
     })
     await page.goto(`${URL_}/shelf`)
     await page.getByRole('article').first().waitFor()
+    // The first cards are drawn by the server: what is counted is all that follows them while nobody touches the page.
+    await page.waitForLoadState('networkidle')
+    await page.getByRole('status').filter({ hasText: /\d of \d/ }).waitFor()
+    await page.waitForLoadState('networkidle')
     const bytes = scripts.reduce((sum, path) => sum + gzipSync(readFileSync(join('.output/public', path))).length, 0)
     const kb = Number((bytes / 1024).toFixed(1))
     rows.push({ name: `script on the Shelf before first interaction, ${scripts.length} files`, figure: kb, unit: 'KB gzip', target: 'under 250', met: kb < 250 })
