@@ -1,5 +1,5 @@
-import type { Entry, Notation, NotationBar, NoteHead, Voice as WrittenVoice } from '#core/notation'
-import { mod, sayNoteValue } from '#core/time'
+import { type Entry, type Notation, type NotationBar, type NoteHead, type Voice as WrittenVoice, clefNote } from '#core/notation'
+import { sayNoteValue } from '#core/time'
 import { noteShapes } from './glyph'
 
 type Vex = typeof import('vexflow/bravura')
@@ -22,10 +22,10 @@ async function engraver(): Promise<Vex> {
   return loading
 }
 
-/** A step from the middle line as the engraver names it in a treble clef: `keyOf(0) // => 'b/4'`. */
-export function keyOf(place: number): string {
-  const step = 6 + place
-  return `${'cdefgab'[mod(step, 7)]}/${4 + Math.floor(step / 7)}`
+/** A place on the staff as the engraver names it: the middle line is `'b/4'`. */
+function keyOf(place: number): string {
+  const { step, octave } = clefNote(place)
+  return `${step.toLowerCase()}/${octave}`
 }
 
 const HEAD_CODES = { 'filled': '', 'x': '/x2', 'circled x': '/x3', 'diamond': '/d2', 'slash': '', 'triangle': '/t2' } as const

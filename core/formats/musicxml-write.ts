@@ -1,6 +1,6 @@
 import { type Groove, partOf } from '#core/groove'
 import { type Head, type Kit, LEVEL_VELOCITIES, type Limb, STROKE_NAMES, noteOf, pieceOf } from '#core/kit'
-import { type Entry, type NoteHead, type Voice, notate, ticksOf } from '#core/notation'
+import { type Entry, type NoteHead, type Voice, clefNote, notate, ticksOf } from '#core/notation'
 import { type Meter, TICKS_PER_QUARTER, convertTempo } from '#core/time'
 import { escaped } from './xml'
 
@@ -11,12 +11,6 @@ const GRACES: Record<string, number> = { flam: 1, drag: 2, ruff: 3 }
 
 /** One stroke of a note: what it is struck on and how, by whom, how hard. */
 interface Stroke { piece: string, stroke: string, limb: Limb, level: 1 | 2 | 3 | 4 | 5, openFor: number | undefined, ornament: string | undefined }
-
-/** A place on the staff as MusicXML shows it, of a treble clef’s steps: the middle line is B4. @internal */
-export function stepOf(place: number): { step: string, octave: number } {
-  const n = 6 + 7 * 4 + place
-  return { step: 'CDEFGAB'[((n % 7) + 7) % 7]!, octave: Math.floor(n / 7) }
-}
 
 /** How a piece and a stroke are called as an instrument: `'Snare, rim shot'`. @internal */
 export const instrumentName = (piece: string, stroke: string): string => `${piece}, ${STROKE_NAMES[stroke as keyof typeof STROKE_NAMES] ?? stroke}`
@@ -99,7 +93,7 @@ function voiceXml({ entries, tuplets, beams }: Voice, voice: number, strokeOf: F
 }
 
 const unpitched = ({ place }: NoteHead): string => {
-  const { step, octave } = stepOf(place)
+  const { step, octave } = clefNote(place)
   return `<unpitched><display-step>${step}</display-step><display-octave>${octave}</display-octave></unpitched>`
 }
 const notehead = ({ head, slashed, ghost }: NoteHead): string => {

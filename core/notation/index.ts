@@ -1,5 +1,6 @@
 export * from './duration'
 export * from './notate'
+export * from './clef'
 export * from './stages'
 export * from './geometry'
 export * from './marks'

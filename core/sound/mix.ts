@@ -38,20 +38,20 @@ export function renderPerformance(performance: Performance, { stem, bank = NO_BA
     if (i % TOLD === 0) tell?.(i / cues.length)
     if (stem && stemOf(cue) !== stem) return
     if (cue.kind === 'click') {
-      addSound(out, kept(`click ${cue.first}`, () => renderClick(cue.first)), sampleAt(cue.seconds), Infinity)
+      layIn(out, kept(`click ${cue.first}`, () => renderClick(cue.first)), sampleAt(cue.seconds), Infinity)
     } else if (cue.kind === 'guide') {
-      addSound(out, kept(`line ${cue.level}`, () => renderGuide(cue.level)), sampleAt(cue.seconds), sampleAt(cue.until))
+      layIn(out, kept(`line ${cue.level}`, () => renderGuide(cue.level)), sampleAt(cue.seconds), sampleAt(cue.until))
     } else if (cue.heard && cue.piece) {
       const key = soundKey(cue.piece, cue.stroke, cue.level, takeFor(cue.tick, cue.lap))
-      addSound(out, kept(soundName(key), () => renderSound(key, bank)), sampleAt(cue.seconds), cue.until === undefined ? Infinity : sampleAt(cue.until))
+      layIn(out, kept(soundName(key), () => renderSound(key, bank)), sampleAt(cue.seconds), cue.until === undefined ? Infinity : sampleAt(cue.until))
     }
   })
   for (let i = 0; i < out.length; i++) out[i] = softLimit(out[i]!)
   return out
 }
 
-/** Adds a sound from a sample on; past `stop` it closes over 30 ms, as hats do. */
-function addSound(out: Float32Array, sound: Float32Array, start: number, stop: number): void {
+/** A sound laid in from a sample on; past `stop` it closes over 30 ms, as hats do. */
+function layIn(out: Float32Array, sound: Float32Array, start: number, stop: number): void {
   const closing = CLOSING * SAMPLE_RATE
   for (let i = 0; i < sound.length && start + i < out.length; i++) {
     const past = start + i - stop

@@ -6,6 +6,7 @@ import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { buildDriver } from './driver.mjs'
+import { COMPILING, whyNotInstalled } from './failing.mjs'
 
 export const ROOT = dirname(dirname(dirname(fileURLToPath(import.meta.url))))
 
@@ -34,20 +35,20 @@ function sayTime(ms) {
   return seconds < 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`
 }
 
-/** Runs a command in the project and shows what it said only where it fails, or where BAZZET_VERBOSE asks for it; answers its exit code. */
-export function quietly(command, args, env = {}, { cwd = ROOT, silent = false } = {}) {
+/** Runs a command in the project and shows what it said only where it fails, or where BAZZET_VERBOSE asks for it; answers its exit code. `hear` is told what it said instead. */
+export function quietly(command, args, env = {}, { cwd = ROOT, hear = said => console.error(said) } = {}) {
   if (process.env.BAZZET_VERBOSE) return run(command, args, env, cwd)
   const { status, error, stdout, stderr } = spawnSync(command, args, { cwd, encoding: 'utf8', maxBuffer: 2 ** 28, env: { ...process.env, ...env } })
   if (error) giveUp(`“${command}” could not be started: ${error.message}`)
-  if (status !== 0 && !silent) console.error(`${stdout}\n${stderr}`)
+  if (status !== 0) hear(`${stdout}\n${stderr}`)
   return status ?? 1
 }
 
-/** Says what is done and how long it takes, does it, and says how long it took. */
+/** Says what is done and how long it takes, does it, and says how long it took, or with `fails()` why it could not be done. */
 function step(says, does, fails) {
   console.log(says)
   const began = Date.now()
-  if (does() !== 0) giveUp(fails)
+  if (does() !== 0) giveUp(fails())
   console.log(`  Done in ${sayTime(Date.now() - began)}.`)
 }
 
@@ -65,7 +66,7 @@ const stamped = (file, value) => existsSync(file) && readFileSync(file, 'utf8') 
 const INSTALL = ['ci', '--no-audit', '--no-fund']
 
 /** As `npm ci`, in a folder whose path has a space: there the driver is built by itself. */
-const installWhereSpaces = () => quietly('npm', [...INSTALL, '--ignore-scripts']) || quietly('npm', ['rebuild', 'esbuild']) || buildDriver(join(ROOT, 'node_modules'), quietly)
+const installWhereSpaces = quiet => quiet('npm', [...INSTALL, '--ignore-scripts']) || quiet('npm', ['rebuild', 'esbuild']) || buildDriver(join(ROOT, 'node_modules'), quiet)
 
 /** Installs exactly what package-lock.json says, unless it is there already. */
 export function ensureInstalled() {
@@ -73,9 +74,11 @@ export function ensureInstalled() {
   const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex')
   const mark = join(ROOT, 'node_modules', '.bazzet-installed')
   if (stamped(mark, lock)) return
+  let said = ''
+  const quiet = (command, args, env, more) => quietly(command, args, env, { hear: text => (said = text), ...more })
   step('Installing the packages. This takes some minutes, the first time above all: the database’s driver may have to be compiled.',
-    () => (/\s/.test(ROOT) ? installWhereSpaces() : quietly('npm', INSTALL)),
-    'The packages could not be installed; what npm said stands above. Without a network they can’t be fetched; where sqlite3 has no prebuilt driver, python3, make and g++ must be on the machine.')
+    () => (/\s/.test(ROOT) ? installWhereSpaces(quiet) : quiet('npm', INSTALL)),
+    () => whyNotInstalled(said, COMPILING.filter(name => spawnSync(name, ['--version']).error)))
   stamp(mark, lock)
 }
 
@@ -95,7 +98,7 @@ export function ensureBuilt({ force = false } = {}) {
   const mark = join(ROOT, '.output', '.bazzet-built')
   const sources = sourceMark()
   if (!force && stamped(mark, sources)) return
-  step('Building. This takes a minute or two.', () => quietTool('nuxt', ['build']), 'The build failed; what it said stands above.')
+  step('Building. This takes a minute or two.', () => quietTool('nuxt', ['build']), () => 'The build failed; what it said stands above.')
   stamp(mark, sources)
 }
 
