@@ -161,6 +161,20 @@ describe('an open document', () => {
     expect(world.stored.document.title).toBe('Mine')
   })
 
+  it('shows on waking what was saved elsewhere while its own save was still unanswered', async () => {
+    const open = await opened()
+    open.edit(titled('Mine'))
+    const held: (() => void)[] = world.held = []
+    await world.wait()
+    world.elsewhere({ ...world.stored.document, title: 'From the phone' })
+    const looked = open.refresh()
+    await settled()
+    world.held = undefined
+    held.forEach(letGo => letGo())
+    await looked
+    expect([open.document.value!.title, open.saveState.value.kind]).toEqual(['From the phone', 'saved'])
+  })
+
   it('shows what another tab has saved, unless it holds changes of its own', async () => {
     const open = await opened()
     world.elsewhere({ ...groove, title: 'Theirs' })

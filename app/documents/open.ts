@@ -242,11 +242,15 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
     begin(stored)
   }
 
-  /** Looks at what the server has; with nothing unsaved here, shows it where it is newer. Where it cannot be read, all stays as it is. */
+  /**
+   * Looks at what the server has; with nothing unsaved here, shows it where it is newer. Where it cannot be read, all stays as it is. What is
+   * on its way arrives first: a page that slept may have been stopped between its save and the answer.
+   */
   async function refresh() {
     const id = document.value?.id
     const before = autosave
     const idle = () => before && before === autosave && !before.dirty && saveState.value.kind !== 'unsaved'
+    await leave()
     if (!id || !idle()) return
     const stored = await world.routes.get(id).catch(() => undefined)
     await readable(id)

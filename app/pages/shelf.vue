@@ -16,7 +16,8 @@ const first = useFirstCards()
 const grooves = computed(() => list.value ?? first.value?.lines ?? [])
 const failed = ref('')
 const loaded = ref(false)
-const wanted = ref(typedEarly('[aria-label="Find a groove"]'))
+const early = typedEarly('[aria-label="Find a groove"]')
+const wanted = ref('')
 const inBin = ref(false)
 const wish = ref<ShelfWish>({ ...ANY })
 const narrowed = computed(() => isNarrowed(wish.value))
@@ -46,7 +47,11 @@ async function load() {
   }
   loaded.value = true
 }
-onMounted(() => first.value || load())
+onMounted(() => {
+  // The page takes over what the server drew first, and only then what was typed meanwhile.
+  wanted.value = early
+  if (!first.value) void load()
+})
 // Another tab has saved a groove: its card here says what is so now.
 useTabs().hear(news => news.kind === 'groove' && void load())
 

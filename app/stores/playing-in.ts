@@ -35,7 +35,8 @@ export const usePlayingIn = defineStore('playing-in', () => {
   const on = ref(false)
   const options = ref<Options>(plain(USUAL))
   const takes = shallowRef<PlayedTake[]>([])
-  const made = shallowRef<Made>()
+  /** What was made, and of which takes: while it is being made there may be more of them. */
+  const made = shallowRef<Made & { of: readonly PlayedTake[] }>()
   /** Whether the groove has what was made; and the groove as it was left by that. */
   const taken = ref(false)
   let left: Groove | undefined
@@ -169,9 +170,10 @@ export const usePlayingIn = defineStore('playing-in', () => {
     }
     worker ??= wrap<MeasureWorker>(new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }))
     const { grid, strength, feel } = options.value
-    const found = await worker.made(plain(groove), plain(takes.value), { kit: plain(bench.kit), grid, strength: strength / 100, feel, span, chosen: bench.chosenPartId, counting: plain(settings.counting), ids })
+    const of = takes.value
+    const found = await worker.made(plain(groove), plain(of), { kit: plain(bench.kit), grid, strength: strength / 100, feel, span, chosen: bench.chosenPartId, counting: plain(settings.counting), ids })
     if (mine !== turn || groove !== bench.groove) return
-    made.value = found
+    made.value = { ...found, of }
     bench.tryOut(found.edit)
   }
   watch([takes, () => bench.groove, () => [options.value.grid, options.value.strength, options.value.feel].join()], () => void make())

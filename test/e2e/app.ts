@@ -56,8 +56,18 @@ export function freePort(): Promise<number> {
   })
 }
 
-/** Tests against a server with the demo world, which a worker shares among all files that use the same. */
+/** What a browser says of answers that a test asked for by its own doing: a server that is away, a request that is refused. */
+const ASKED_FOR = /^Failed to load resource|ResizeObserver loop/
+
+/** Tests against a server with the demo world, which a worker shares among all files that use the same. No page may say that something is wrong with it. */
 export const withServer = () => base.extend<object, { app: App }>({
+  page: async ({ page }, use) => {
+    const wrong: string[] = []
+    page.on('pageerror', error => wrong.push(error.message))
+    page.on('console', message => message.type() === 'error' && !ASKED_FOR.test(message.text()) && wrong.push(`${message.text()} at ${message.location().url}`))
+    await use(page)
+    expect(wrong, 'what the page said in its console').toEqual([])
+  },
   app: [async ({ browserName: _ }, use) => {
     const app = new App(true)
     await app.start()

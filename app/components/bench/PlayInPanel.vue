@@ -114,7 +114,7 @@ const strikeKey = (limb: Limb) => shownKey(KEYS.strike.keys[limb][0])
         <span v-if="late" class="text-sm text-muted">{{ late }}</span>
       </div>
       <p v-for="one in store.made?.told ?? []" :key="one" class="text-sm text-error">{{ one }}</p>
-      <PlayedDots v-if="store.made" :groove="bench.shown!" :takes="store.takes" :playing="store.made.playing" />
+      <PlayedDots v-if="store.made" :groove="bench.shown!" :takes="store.made.of" :playing="store.made.playing" />
     </template>
   </section>
 </template>
