@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMounted } from '@vueuse/core'
-import { computed } from 'vue'
+import { type Component, computed, ref, shallowRef } from 'vue'
 import { useKeySheet } from '~/composables/useStationKeys'
 import { useSettings } from '~/stores/settings'
 
@@ -29,6 +29,15 @@ const beside = [
   { name: 'Player', to: '/player', at: (path: string) => path.startsWith('/player') },
 ]
 const { open: sheet } = useKeySheet()
+/** How the player counts is asked for rarely: what it opens in is fetched with the first press. */
+const popover = shallowRef<Component>()
+const counting = ref(false)
+async function count() {
+  popover.value = (await import('./CountingPopover.vue')).default
+  counting.value = true
+}
+/** What stands under the stations, smaller. */
+const QUIET = 'shrink-0 cursor-pointer px-3 py-1 text-left text-sm text-muted hover:text-highlighted xl:px-4'
 const dark = computed(() => colorMode.value === 'dark')
 </script>
 
@@ -42,13 +51,9 @@ const dark = computed(() => colorMode.value === 'dark')
       :class="[i === stations.length ? 'sm:mt-6' : '', station.at(route.path) ? 'border-inverted bg-default font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted']">
       {{ station.name }}
     </NuxtLink>
-    <UPopover :content="{ side: 'right', align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
-      <button type="button" class="shrink-0 cursor-pointer px-3 py-1 text-left text-sm text-muted hover:text-highlighted sm:mt-auto xl:px-4">Counting</button>
-      <template #content>
-        <LazyCountingForm />
-      </template>
-    </UPopover>
-    <button type="button" class="shrink-0 cursor-pointer px-3 py-1 text-left text-sm text-muted hover:text-highlighted xl:px-4" @click="sheet = true">Keys: ?</button>
+    <button v-if="!popover" type="button" aria-haspopup="dialog" aria-expanded="false" :class="QUIET" class="sm:mt-auto" @click="count">Counting</button>
+    <component :is="popover" v-else v-model:open="counting"><button type="button" :class="QUIET" class="sm:mt-auto">Counting</button></component>
+    <button type="button" :class="QUIET" @click="sheet = true">Keys: ?</button>
     <button type="button" class="shrink-0 cursor-pointer whitespace-nowrap px-3 pb-3 pt-1 text-left text-sm text-muted hover:text-highlighted max-sm:pb-1 xl:px-4" @click="colorMode.preference = dark ? 'light' : 'dark'">
       {{ dark ? 'Daylight' : 'Dark room' }}
     </button>
