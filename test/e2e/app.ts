@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { type Locator, type Page, expect, test as base } from '@playwright/test'
+import { type Locator, type Page, type Request, expect, test as base } from '@playwright/test'
 
 /** The built server on a port and a database of its own, which a test may stop and start again. */
 export class App {
@@ -59,13 +59,23 @@ export function freePort(): Promise<number> {
 /** What a browser says of answers that a test asked for by its own doing: a server that is away, a request that is refused. */
 const ASKED_FOR = /^Failed to load resource|ResizeObserver loop/
 
+/** What to know of a page whose test failed: the answers it still waited for, and what stood on it. */
+async function lastSeen(page: Page, waiting: ReadonlySet<Request>) {
+  const words = await page.locator('body').innerText({ timeout: 2000 }).catch(error => String(error))
+  return `${page.url()} waited for ${[...waiting].map(one => `${one.method()} ${one.url()}`).join(', ') || 'nothing'}, and showed: ${words.replaceAll(/\s+/g, ' ').slice(0, 400)}`
+}
+
 /** Tests against a server with the demo world, which a worker shares among all files that use the same. No page may say that something is wrong with it. */
 export const withServer = () => base.extend<object, { app: App }>({
-  page: async ({ page }, use) => {
+  page: async ({ page }, use, { errors }) => {
     const wrong: string[] = []
+    const waiting = new Set<Request>()
+    page.on('request', one => waiting.add(one))
+    for (const over of ['requestfinished', 'requestfailed'] as const) page.on(over, one => waiting.delete(one))
     page.on('pageerror', error => wrong.push(error.message))
     page.on('console', message => message.type() === 'error' && !ASKED_FOR.test(message.text()) && wrong.push(`${message.text()} at ${message.location().url}`))
     await use(page)
+    if (errors.length) console.log(await lastSeen(page, waiting))
     expect(wrong, 'what the page said in its console').toEqual([])
   },
   app: [async ({ browserName: _ }, use) => {
