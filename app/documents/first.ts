@@ -2,8 +2,8 @@ import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
 import { type Listed, type Stored, api } from './api'
 
-/** The newest grooves, as the Shelf shows them first: their lines in a list, and themselves, in no order. */
-export interface FirstCards { lines: Listed<Summaries['groove']>[], whole: Stored<Groove>[] }
+/** The newest grooves, as the Shelf shows them first: their lines in a list, and themselves, in no order; and when the server drew them, by its clock. */
+export interface FirstCards { lines: Listed<Summaries['groove']>[], whole: Stored<Groove>[], at: number }
 
 /** As many as a large screen shows. */
 const FIRST = 12
@@ -17,7 +17,7 @@ export function useFirstCards() {
   onServerPrefetch(async () => {
     const lines = await api.grooves.list({ most: FIRST }).catch(() => [])
     const whole = await api.grooves.some(lines.map(line => line.summary.id)).catch(() => [])
-    if (whole.length) first.value = { lines, whole }
+    if (whole.length) first.value = { lines, whole, at: Date.now() }
   })
   onMounted(pressEarly)
   onUnmounted(() => (first.value = undefined))

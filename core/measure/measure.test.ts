@@ -133,7 +133,7 @@ describe('the measures', () => {
   })
 
   it.each<[string, (one: Asked, i: number) => number | null, RegExp, object]>([
-    ['all on the spot', () => 0, /^Clean/, { does: 'climb' }],
+    ['all on the spot', () => 0, /^Clean: even, and together\. Go on/, { does: 'climb' }],
     ['the bass drum 30 ms late', one => (one.limb === 'RF' ? 30 : 0), /^Right hand and right foot land 30 ms apart on (1|& of 2|3), the right foot late: bring them together\.$/, { does: 'isolate', limbs: ['RH', 'RF'] }],
     ['the bass drum 16 ms late', one => (one.limb === 'RF' ? 16 : 0), /^The right foot comes 16 ms after the others/, { does: 'climb' }],
     ['every fifth stroke missing', (_, i) => (i % 5 ? 0 : null), /missed of 1300: take it slower\.$/, { does: 'down' }],
@@ -146,6 +146,11 @@ describe('the measures', () => {
     const verdict = verdictOf(measure(asked, struck, { ...by, bars: 100 }), groove)
     expect(verdict.says).toMatch(says)
     expect(verdict.next).toMatchObject(next)
+  })
+
+  it('of limbs that never met it does not say that they landed together', () => {
+    const alone = asked.filter(one => one.limb === 'LH')
+    expect(verdictOf(measure(alone, alone.map(one => ({ at: one.at, limb: one.limb })), { ...by, bars: 100 }), groove).says).toBe('Clean: even. Go on to the next tempo.')
   })
 
   it('a limb stands out only by more than chance', () => {

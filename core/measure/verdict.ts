@@ -70,9 +70,11 @@ export function verdictOf(measures: Measures, groove: Pick<Groove, 'bars'>, coun
   if (wide) return { ...told, says: `The ${LIMB_NAMES[wide.limb]} spreads by ${round(wide.spread!)} ms: even it out before it gets faster.`, next: { does: 'repeat' } }
   if (out) return { ...told, says: `The ${LIMB_NAMES[out.limb]} comes ${round(out.lean!)} ms ${out.lean! > 0 ? 'after' : 'before'} ${othersOf(limbs, out.limb)}: bring them back together.`, next: { does: clean ? 'climb' : 'repeat' } }
   if (!clean && (missed || extra)) return { ...told, says: `Even, with ${sayLost(measures)} of ${asked}: once more, until four bars in a row have none.`, next: { does: 'repeat' } }
+  // Limbs that never met were not heard together.
+  const even = unisons.length ? 'even, and together' : 'even'
   return clean
-    ? { ...told, says: 'Clean: even, and together. Go on to the next tempo.', next: { does: 'climb' } }
-    : { ...told, says: 'Even and together; four clean bars in a row are still to come.', next: { does: 'repeat' } }
+    ? { ...told, says: `Clean: ${even}. Go on to the next tempo.`, next: { does: 'climb' } }
+    : { ...told, says: `${sentence(even)}; four clean bars in a row are still to come.`, next: { does: 'repeat' } }
 }
 
 /** A place where a limb leaves its own time: how many ms from its mean, early negative. */

@@ -75,7 +75,7 @@ export function sayClick({ program, gaps, voice }: Stage['click']): string {
 export function sayLength(length: Stage['length']): string {
   if ('bars' in length) return sayCount(length.bars, 'bar')
   if ('clean' in length) return `until it was clean ${length.clean === 1 ? 'once' : `${length.clean} times`}`
-  return length.seconds < 60 ? `${Math.round(length.seconds)} seconds` : sayCount(Math.round(length.seconds / 6) / 10, 'minute')
+  return length.seconds < 60 ? sayCount(Math.round(length.seconds), 'second') : sayCount(Math.round(length.seconds / 6) / 10, 'minute')
 }
 
 /**

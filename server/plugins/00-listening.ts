@@ -6,8 +6,11 @@ import { cannotListen } from '../utils/listening'
  * before the others: what must not be listened for is told before anything is opened.
  */
 export default defineNitroPlugin(() => {
-  process.env.HOST ||= process.env.NITRO_HOST || '127.0.0.1'
-  process.env.NITRO_HOST = process.env.HOST
+  const { env } = process
+  // The libraries that draw pages check themselves unless told that nobody develops here; they are fetched with the first page.
+  env.NODE_ENV ||= 'production'
+  env.HOST ||= env.NITRO_HOST || '127.0.0.1'
+  env.NITRO_HOST = env.HOST
   const why = cannotListen()
   if (!why) return
   process.stderr.write(`${why}\n`)

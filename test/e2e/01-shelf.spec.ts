@@ -87,6 +87,12 @@ test('several grooves are tagged at once, and go to the bin and back at once', a
   await expect(page.getByRole('checkbox', { name: /^Choose / })).toHaveCount(0)
 })
 
+test('a browser whose clock goes another way takes over what the server drew', async ({ page, app }) => {
+  await page.clock.setFixedTime(Date.now() + 90 * 60_000)
+  await page.goto(`${app.url}/shelf`)
+  await expect(page.getByRole('status').filter({ hasText: / of / })).toBeVisible()
+})
+
 test('the first cards stand there before any script has come, and what is pressed and typed meanwhile is not lost', async ({ page, app }) => {
   let scripts: () => void = () => {}
   let held = Promise.resolve()

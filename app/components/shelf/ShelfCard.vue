@@ -1,19 +1,22 @@
 <script setup lang="ts">
 import { formatTimeAgo } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, onMounted } from 'vue'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
 import { LANES_SHAPE } from '#core/notation'
 
 /** A groove on the Shelf: its lanes, small, once they have come, and its facts. */
-const props = defineProps<{ summary: Summaries['groove'], updatedAt: string, groove: Groove | undefined, parent: string | undefined, /** Several are being chosen, and this is one of them. */ picking?: boolean, picked?: boolean }>()
+const props = defineProps<{ summary: Summaries['groove'], updatedAt: string, groove: Groove | undefined, parent: string | undefined, /** When the server drew it, by its clock. */ at?: number | undefined, /** Several are being chosen, and this is one of them. */ picking?: boolean, picked?: boolean }>()
 /** Its lanes follow once its words have been painted: while a player types, what is found is read first. */
 const drawn = useAfterPaint(() => props.groove)
 const lanesOf = computed(() => (drawn.value?.id === props.summary.id ? drawn.value : undefined))
 const emit = defineEmits<{ bin: [], pick: [] }>()
+/** A page takes over what the server drew as of when it drew it: its own clock may have gone on, or be another. */
+let taking = useNuxtApp().isHydrating
+onMounted(() => (taking = false))
 /** As of when the card is drawn: a clock in each of them would be a clock in each of thousands. */
-const changed = computed(() => formatTimeAgo(new Date(props.updatedAt)))
+const changed = computed(() => formatTimeAgo(new Date(props.updatedAt), {}, taking && props.at !== undefined ? props.at : Date.now()))
 </script>
 
 <template>
