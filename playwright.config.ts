@@ -4,8 +4,8 @@ import { launchOptions } from './scripts/lib/chromium.mjs'
 export default defineConfig({
   testDir: 'test/e2e',
   outputDir: 'test-results/e2e',
-  // Each worker has a server and a database of its own (test/e2e/app.ts); two cores, two workers.
-  workers: 2,
+  // Each worker has a server and a database of its own (test/e2e/app.ts); three of them keep two cores busy.
+  workers: 3,
   // Waits end when what is waited for is there; the limits are for a machine that is nearly taken away by its neighbours.
   timeout: 180_000,
   expect: { timeout: 40_000 },

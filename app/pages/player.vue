@@ -9,7 +9,8 @@ import { useKits } from '~/stores/kits'
 const drummer = useDrummer()
 const kits = useKits()
 const toast = useToast()
-await kits.load()
+// Forms hand on what they show as a whole: what a change needs is here before the first.
+await Promise.all([kits.load(), drummer.ready().catch(() => undefined)])
 
 async function told(setting: ReturnType<typeof drummer.set>) {
   const done = await setting

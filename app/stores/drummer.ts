@@ -2,8 +2,9 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { type Defaults, PLAYER_ID, type Limits, type Player, USUAL_PLAYER, inWords } from '#core/kit'
 import { replacing } from '#core/history'
+import { refuse } from '#core/result'
 import type { Counting } from '#core/time'
-import { api } from '../documents/api'
+import { ApiSilent, api } from '../documents/api'
 import { useOpenDocument } from '../documents/here'
 
 /** Whoever plays: what new documents begin with, how they count, and what is easy and hard for them. Until it is there, it is as it ships. */
@@ -34,15 +35,21 @@ export const useDrummer = defineStore('drummer', () => {
     const [school, triplet] = ['bazzet:counting', 'bazzet:triplet'].map(key => localStorage.getItem(key))
     localStorage.removeItem('bazzet:counting')
     localStorage.removeItem('bazzet:triplet')
-    if (school || triplet) void set({ counting: { ...counting.value, ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Counting })
+    if (school || triplet) void setCounting({ ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Partial<Counting>)
   }
 
-  async function set(facts: Partial<Player>) {
-    await open.ready()
-    return open.edit({ ...player.value, ...facts })
+  /** Changes settings, from what they are by then; answers why not, where what a change needs can't be fetched or the change can't be. */
+  async function change(facts: () => Partial<Player>) {
+    try {
+      await open.ready()
+    } catch {
+      return refuse(new ApiSilent().message)
+    }
+    return open.edit({ ...player.value, ...facts() })
   }
-  const setDefaults = (facts: Partial<Defaults>) => set({ defaults: { ...defaults.value, ...facts } })
-  const setCounting = (facts: Partial<Counting>) => set({ counting: { ...counting.value, ...facts } })
+  const set = (facts: Partial<Player>) => change(() => facts)
+  const setDefaults = (facts: Partial<Defaults>) => change(() => ({ defaults: { ...defaults.value, ...facts } }))
+  const setCounting = (facts: Partial<Counting>) => change(() => ({ counting: { ...counting.value, ...facts } }))
   /** What is new, called as the player calls it. */
   const named = (name: string): string => inWords(name, defaults.value.bassDrum)
 

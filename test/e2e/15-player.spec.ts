@@ -61,6 +61,14 @@ test('counting is chosen here as in the rail, and heeded everywhere', async ({ b
   await expect(bench.lanes.getByText('ka', { exact: true })).toHaveCount(0)
 })
 
+test('how to count is fetched with the first press: where the server is away the press says so', async ({ bench }) => {
+  const { page } = bench
+  await bench.open('wet-rope')
+  await page.route('**/_nuxt/*.js', route => route.abort())
+  await page.getByRole('button', { name: 'Counting' }).click()
+  await expect(page.getByText(/Bazzet’s server does not answer/).first()).toBeVisible()
+})
+
 test('a limit is the player’s own: the Bench goes by it, a figure that cannot be is refused, and there is a way back to ours', async ({ bench }) => {
   const { page } = bench
   await bench.open('wet-rope')

@@ -57,7 +57,7 @@ export function freePort(): Promise<number> {
 }
 
 /** What a browser says of answers that a test asked for by its own doing: a server that is away, a request that is refused. */
-const ASKED_FOR = /^Failed to load resource|ResizeObserver loop/
+const ASKED_FOR = /^Failed to load resource|Failed to fetch dynamically imported module|ResizeObserver loop/
 
 /** What to know of a page whose test failed: the answers it still waited for, and what stood on it. */
 async function lastSeen(page: Page, waiting: ReadonlySet<Request>) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useMounted } from '@vueuse/core'
 import { type Component, computed, ref, shallowRef } from 'vue'
+import { ApiSilent } from '~/documents/api'
 import { useKeySheet } from '~/composables/useStationKeys'
 import { useSettings } from '~/stores/settings'
 
@@ -8,6 +9,7 @@ import { useSettings } from '~/stores/settings'
 const settings = useSettings()
 const route = useRoute()
 const colorMode = useColorMode()
+const toast = useToast()
 
 /** What this browser last had open is not known where the server draws the rail. */
 const mounted = useMounted()
@@ -33,7 +35,9 @@ const { open: sheet } = useKeySheet()
 const popover = shallowRef<Component>()
 const counting = ref(false)
 async function count() {
-  popover.value = (await import('./CountingPopover.vue')).default
+  const fetched = await import('./CountingPopover.vue').catch(() => undefined)
+  if (!fetched) return toast.add({ title: new ApiSilent().message, color: 'error' })
+  popover.value = fetched.default
   counting.value = true
 }
 /** What stands under the stations, smaller. */

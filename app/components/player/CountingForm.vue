@@ -7,7 +7,11 @@ const drummer = useDrummer()
 const SCHOOLS = [{ value: 'numbers', label: 'numbers: 1 e & a' }, { value: 'syllables', label: 'syllables: ta ka di mi' }]
 const TRIPLETS = [{ value: '& a', label: '1 & a' }, { value: 'trip let', label: '1 trip let' }]
 const DOTTED = [{ value: 'usual', label: '12/8 by beats, 6/8 and 9/8 by eighths' }, { value: 'beats', label: 'by beats: 1 & a 2 & a' }, { value: 'eighths', label: 'by eighths: 1 to 12' }]
-const set = (facts: { [K in keyof Counting]?: string }) => drummer.setCounting(facts as Partial<Counting>)
+const toast = useToast()
+async function set(facts: { [K in keyof Counting]?: string }) {
+  const done = await drummer.setCounting(facts as Partial<Counting>)
+  if (!done.ok) toast.add({ title: done.reason, color: 'error' })
+}
 </script>
 
 <template>
