@@ -407,7 +407,7 @@ describe('a document that every page reads and few change', () => {
     expect([open.document.value!.title, fetched.times]).toEqual(['Two', 1])
   })
 
-  it('takes up a draft that never reached the server, and what is new there where another page left one', async () => {
+  it('takes up a draft that never reached the server', async () => {
     const fetched = { times: 0 }
     const first = await counted(fetched)
     await first.ready()
