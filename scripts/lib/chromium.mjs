@@ -7,12 +7,12 @@ const PACKAGES = ['chromium-headless-shell', 'chromium']
 
 const chromium = () => process.env.CHROMIUM ?? PLACES.find(existsSync)
 
-/** How it is started, headless, with sound allowed and nothing asked of the network: read once `ensureChromium` has been called. */
+/** How it is started, headless, with letters set as a window sets them, sound allowed and nothing asked of the network: read once `ensureChromium` has been called. */
 export const launchOptions = () => ({
   executablePath: chromium(),
   args: [
     '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-    '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required',
+    '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required', '--font-render-hinting=none',
   ],
 })
 

@@ -28,7 +28,7 @@ const NAMES = ['M', 'T', 'W', 'T', 'F', 'S', 'S']
     <div class="flex gap-1" role="group" aria-label="Days practised">
       <div class="grid grid-rows-8 gap-1 text-center text-xs text-muted" aria-hidden="true"><span /><span v-for="(name, i) in NAMES" :key="i" class="flex h-6 w-4 items-center">{{ name }}</span></div>
       <div v-for="(week, w) in weeks" :key="week[0]" class="grid grid-rows-8 gap-1">
-        <span class="h-6 whitespace-nowrap text-[0.65rem] text-muted" aria-hidden="true">{{ w % 4 === 0 ? monthOf(week) : '' }}</span>
+        <span class="h-6 w-6 whitespace-nowrap text-[0.65rem] text-muted" aria-hidden="true">{{ w % 4 === 0 ? monthOf(week) : '' }}</span>
         <button v-for="day in week" :key="day" type="button" class="relative h-6 w-6 cursor-pointer border" :class="[day === chosen ? 'border-inverted' : 'border-muted', day > today ? 'invisible' : '']" :aria-label="says(day)" :title="says(day)" :aria-pressed="day === chosen" @click="emit('day', day)">
           <span class="absolute inset-x-0 bottom-0 bg-(--other-hand)" :style="{ height: heightOf(day) }" />
         </button>
