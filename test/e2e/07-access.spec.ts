@@ -84,3 +84,30 @@ test('the lanes read as sentences', async ({ bench }) => {
   await expect(lanes).toHaveCount(4)
   await expect(lanes.nth(1)).toContainText('Left hand: Snare, rim shot, accent on 2 and 4 of every bar')
 })
+
+test('a menu gives the keys back to its button, but not from a field that the player has gone on to', async ({ page, app }) => {
+  await page.goto(`${app.url}/kit/five-piece`)
+  const button = page.getByRole('button', { name: 'Add a piece' })
+  const menu = page.getByRole('menu')
+  await button.click()
+  await expect(menu).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(menu).toHaveCount(0)
+  await expect(button).toBeFocused()
+
+  await button.click()
+  const field = page.getByLabel('Name of the kit')
+  // Gone on while the menu still fades away, which a hand does only on a slow machine.
+  await page.getByRole('menuitem', { name: 'cowbell' }).first().evaluate(async (item) => {
+    const list = item.closest('[role=menu]')!
+    const closing = new Promise<void>(done => new MutationObserver(() => list.getAttribute('data-state') === 'closed' && done()).observe(list, { attributes: true }))
+    ;(item as HTMLElement).click()
+    await closing
+    document.querySelector<HTMLInputElement>('[aria-label="Name of the kit"]')!.focus()
+  })
+  await expect(menu).toHaveCount(0)
+  await page.evaluate(() => new Promise(done => setTimeout(() => requestAnimationFrame(done))))
+  await expect(field).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(menu).toHaveCount(0)
+})

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import type { LogEntry, NewStage, Plan } from '#core/practise'
-import { type App, expect, heard, listen, test } from './app'
+import { type App, expect, heard, hearSounds, listen, test } from './app'
 
 const post = (app: App, path: string, body: object) => fetch(app.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
 /** A plan kept by the server, of stages at tempos so fast that they can be waited for. */
@@ -15,6 +15,23 @@ async function keep(app: App, id: string, stages: (Partial<NewStage> & { name: s
 const entriesOf = async (app: App, planId: string) => ((await (await fetch(`${app.url}/api/log?limit=1000`)).json()).entries as LogEntry[]).filter(entry => entry.planId === planId)
 const phase = (page: Page, name: string) => expect(page.locator(`[data-phase="${name}"]`)).toBeVisible({ timeout: 60_000 })
 const measuredBy = (page: Page, input: string) => page.addInitScript(one => localStorage.setItem('bazzet:input', one), input)
+/**
+ * A player who strikes `ms` after whatever sounds, once for what sounds together: a key, or what the page has as `strike`. The strokes bear
+ * the moment at which they are due, so that a machine that is busy does not make them late.
+ */
+async function strikesAfter(page: Page, ms: number) {
+  await hearSounds(page)
+  await page.addInitScript((late) => {
+    const key = (at: number) => window.dispatchEvent(Object.defineProperty(new KeyboardEvent('keydown', { key: 'd' }), 'timeStamp', { value: at }))
+    const { atSound, strike = key } = window as unknown as { atSound: ((sound: { when: number, due: number }) => void)[], strike?: (at: number) => void }
+    let last = -1
+    atSound.push(({ when, due }) => {
+      if (when - last <= 0.05) return
+      last = when
+      setTimeout(strike, Math.max(0, due + late - performance.now()), due + late)
+    })
+  }, ms)
+}
 /** Presses the big key once the page listens. */
 const begin = (page: Page) => expect(async () => {
   const start = page.getByRole('button', { name: 'Space: start' })
@@ -77,29 +94,17 @@ test('a miss may put the hardest pair first; two limbs far apart offer a stage t
 test('four keys are measured against what is heard, stroke by stroke', async ({ page, app }) => {
   await keep(app, 'keys', [{ name: 'Backbeat', parts: { 'part-2': 'player' }, length: { bars: 16 }, tempo: { bpm: 200, counts: '1/4' }, click: { program: 'none' }, countIn: 0 }])
   await measuredBy(page, 'keys')
-  // The player of this test strikes D whenever something is due to sound, 20 ms after it.
-  await page.addInitScript(() => {
-    let last = -1
-    const start = AudioBufferSourceNode.prototype.start
-    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
-      if (this.buffer && this.buffer.duration > 0.01 && when - last > 0.05) {
-        last = when
-        const context = this.context as AudioContext
-        setTimeout(() => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'd' })), Math.max(0, (when + (context.outputLatency || 0) - context.currentTime) * 1000 + 20))
-      }
-      return start.call(this, when, ...rest)
-    }
-  })
+  await strikesAfter(page, 20)
   await page.goto(`${app.url}/practise/keys/run`)
   await begin(page)
   await phase(page, 'asking')
   await page.keyboard.press('1')
   await expect.poll(async () => (await entriesOf(app, 'keys'))[0]?.measures).toMatchObject({ input: 'keys', tells: 'limb', asked: 32, vouched: false, limbs: [{ limb: 'LH', lean: 0 }] })
   const { measures } = (await entriesOf(app, 'keys'))[0]!
-  // A machine that is busy may lose or delay a key or two, and no more.
-  expect(measures!.strokes).toBeGreaterThan(28)
-  expect(measures!.limbs[0]!.mean).toBeGreaterThan(5)
-  expect(measures!.limbs[0]!.mean).toBeLessThan(60)
+  // The very last key may come after the stage has ended.
+  expect(measures!.strokes).toBeGreaterThan(30)
+  expect(measures!.limbs[0]!.mean).toBeGreaterThanOrEqual(18)
+  expect(measures!.limbs[0]!.mean).toBeLessThanOrEqual(22)
 })
 
 test('with the server away nothing is lost, and a run that was left is taken up where it was', async ({ page, app }) => {
@@ -249,19 +254,10 @@ test('pads over MIDI are told to pieces by striking them, and are measured by pi
   // A stand-in for the browser's MIDI: one input, whose pad 38 is struck whenever something is due to sound.
   await page.addInitScript(() => {
     const input = { name: 'Simulated pads', onmidimessage: null as ((event: { data: Uint8Array, timeStamp: number }) => void) | null }
-    const strike = (velocity = 98) => input.onmidimessage?.({ data: new Uint8Array([0x99, 38, velocity]), timeStamp: performance.now() })
     Object.assign(navigator, { requestMIDIAccess: async () => ({ inputs: new Map([['one', input]]), onstatechange: null }) })
-    Object.assign(window, { strike })
-    let last = -1
-    const start = AudioBufferSourceNode.prototype.start
-    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
-      if (this.buffer && this.buffer.duration > 0.01 && when - last > 0.05) {
-        last = when
-        setTimeout(strike, Math.max(0, (when + ((this.context as AudioContext).outputLatency || 0) - this.context.currentTime) * 1000 + 10))
-      }
-      return start.call(this, when, ...rest)
-    }
+    Object.assign(window, { strike: (at = performance.now()) => input.onmidimessage?.({ data: new Uint8Array([0x99, 38, 98]), timeStamp: at }) })
   })
+  await strikesAfter(page, 10)
   await page.goto(`${app.url}/player`)
   await page.getByRole('combobox', { name: 'Measured by' }).click()
   await page.getByRole('option', { name: 'pads over MIDI' }).click()
@@ -283,13 +279,7 @@ test('pads over MIDI are told to pieces by striking them, and are measured by pi
 
 test('how late an input arrives is found by tapping along, and said with what it cannot tell', async ({ page, app }) => {
   await measuredBy(page, 'keys')
-  await page.addInitScript(() => {
-    const start = AudioBufferSourceNode.prototype.start
-    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
-      if (this.buffer && this.buffer.duration > 0.01) setTimeout(() => window.dispatchEvent(new KeyboardEvent('keydown', { key: 'd' })), Math.max(0, (when + ((this.context as AudioContext).outputLatency || 0) - this.context.currentTime) * 1000 + 40))
-      return start.call(this, when, ...rest)
-    }
-  })
+  await strikesAfter(page, 40)
   await page.goto(`${app.url}/player`)
   const find = page.getByRole('button', { name: 'Find how late it is by tapping along' })
   await expect(find).toBeVisible()
@@ -299,6 +289,6 @@ test('how late an input arrives is found by tapping along, and said with what it
   }).toPass()
   await expect(page.locator('[data-latency]')).toContainText(/Your taps come \d+ ms late, spread \d+ ms, from \d+ taps\. That is how late the input is and your own habit together\./, { timeout: 40_000 })
   const found = Number((await page.locator('[data-latency]').innerText()).match(/come (\d+) ms/)![1])
-  expect(found).toBeGreaterThan(25)
-  expect(found).toBeLessThan(90)
+  expect(found).toBeGreaterThanOrEqual(38)
+  expect(found).toBeLessThanOrEqual(42)
 })

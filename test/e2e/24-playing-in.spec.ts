@@ -1,23 +1,22 @@
 import { type Page } from '@playwright/test'
 import type { Groove } from '#core/groove'
-import { type Bench, expect, heard, listen, test } from './app'
+import { type Bench, expect, heard, hearSounds, listen, test } from './app'
 
 /** What a page does at each click as it is handed to the audio clock: told whether it is the first of a bar, and when it is due. */
 type AtClick = (first: boolean, due: number) => void
 
 /** Has the page call `window.atClick`, where it is there, for each click. */
-const hearClicks = (page: Page) => page.addInitScript(() => {
-  const start = AudioBufferSourceNode.prototype.start
-  AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
-    if (this.buffer && Math.abs(this.buffer.duration - 0.06) < 0.002) {
-      const first = this.buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5
-      // By the browser’s own pair of both clocks: the audio clock alone goes by blocks.
-      const { contextTime, performanceTime } = (this.context as AudioContext).getOutputTimestamp() as { contextTime: number, performanceTime: number }
-      ;(window as unknown as { atClick?: AtClick }).atClick?.(first, performanceTime + (when - contextTime) * 1000)
-    }
-    return start.call(this, when, ...rest)
-  }
-})
+async function hearClicks(page: Page) {
+  await hearSounds(page)
+  await page.addInitScript(() => {
+    const { atSound } = window as unknown as { atSound: ((sound: { due: number, buffer: AudioBuffer }) => void)[] }
+    atSound.push(({ due, buffer }) => {
+      if (Math.abs(buffer.duration - 0.06) > 0.002) return
+      const first = buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5
+      ;(window as unknown as { atClick?: AtClick }).atClick?.(first, due)
+    })
+  })
+}
 
 /**
  * A player who strikes keys with the click: `strikes` says which on the first click of a bar and which on the others. The strokes bear the

@@ -166,23 +166,41 @@ export class Bench {
   }
 }
 
-/** A sound as it was handed to the audio clock. */
-export interface Sounded { when: number, seconds: number, peak: number, energy: number }
-
-/** Listens at the browser's own audio nodes: every sound that is scheduled, with its time, length and loudness. */
-export async function listen(page: Page) {
+/** A sound as it was handed to the audio clock: `when` in seconds of that clock, `due` in ms of the page’s. */
+interface Sound { when: number, due: number, buffer: AudioBuffer }
+type AtSound = (sound: Sound) => void
+/** Has the page call every function of `window.atSound` for each sound, as soon as it is handed to the browser’s own audio nodes. */
+export async function hearSounds(page: Page) {
   await page.addInitScript(() => {
-    const heard: Sounded[] = []
-    Object.assign(window, { heard })
+    const hearers: AtSound[] = []
+    if ('atSound' in window) return
+    Object.assign(window, { atSound: hearers })
     const start = AudioBufferSourceNode.prototype.start
     AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
       // The audio library tries nodes out with empty buffers; those are no sounds.
       if (this.buffer && this.buffer.duration > 0.01) {
-        const samples = this.buffer.getChannelData(0)
-        heard.push({ when, seconds: this.buffer.duration, peak: samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0), energy: samples.reduce((sum, sample) => sum + sample * sample, 0) })
+        const context = this.context as AudioContext
+        // By the browser’s own pair of both clocks, once it has one: the audio clock alone goes by blocks.
+        const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp()
+        const due = contextTime > 0 ? performanceTime + (when - contextTime) * 1000 : performance.now() + (when - context.currentTime + (context.outputLatency || 0)) * 1000
+        for (const hearer of hearers) hearer({ when, due, buffer: this.buffer })
       }
       return start.call(this, when, ...rest)
     }
+  })
+}
+
+/** Listens at the browser’s own audio nodes: every sound that is scheduled, with its time, length and loudness. */
+export interface Sounded { when: number, seconds: number, peak: number, energy: number }
+export async function listen(page: Page) {
+  await hearSounds(page)
+  await page.addInitScript(() => {
+    const heard: Sounded[] = []
+    const { atSound } = Object.assign(window as unknown as { atSound: AtSound[] }, { heard })
+    atSound.push(({ when, buffer }) => {
+      const samples = buffer.getChannelData(0)
+      heard.push({ when, seconds: buffer.duration, peak: samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0), energy: samples.reduce((sum, sample) => sum + sample * sample, 0) })
+    })
   })
 }
 export const heard = (page: Page) => page.evaluate(() => (window as unknown as { heard: Sounded[] }).heard)
