@@ -1,8 +1,8 @@
 import { type Kit, type Limb, type Piece, type PieceKind, homesOf, isHand, otherSide, paired, pieceOf, strokesFor, stretchTo } from '#core/kit'
 import type { Struck } from './struck'
 
-/** Pieces on which the time is kept. */
-const TIME_KINDS: readonly PieceKind[] = ['hi-hat', 'ride', 'cowbell', 'block', 'tambourine']
+/** Pieces on which the time is kept. @internal */
+export const TIME_KINDS: readonly PieceKind[] = ['hi-hat', 'ride', 'cowbell', 'block', 'tambourine']
 
 const CRASHES: readonly PieceKind[] = ['crash', 'china', 'splash']
 

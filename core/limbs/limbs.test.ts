@@ -4,7 +4,7 @@ import { makeBars, makeGroove, timeline } from '#core/groove'
 import { DEFAULT_KIT, type Kit, type Level, type Limb, isHand, kitById, mirrorKit } from '#core/kit'
 import { STYLE_CARDS, beginStyle } from '#core/style'
 import { meter } from '#core/time'
-import { type Crew, type Option, type Struck, Strain, after, bothAtOnce, byFoot, habitsOf, instantsOf, limbsFor, optionsOf, partsFrom, remembered, sayLeftOut, stepPrice } from '.'
+import { type Crew, type Option, type Struck, Strain, after, bothAtOnce, byFoot, habitsOf, instantsOf, limbsFor, lossOf, optionsOf, partsFrom, remembered, sayLeftOut, stepPrice } from '.'
 
 const S = 1260
 /** Rows of sixteenths at a tempo: `{ 'hi-hat': '3.3.', 'snare': '..5.' }`; a stroke after the piece: `'hi-hat chick'`. */
@@ -91,6 +91,17 @@ describe('what cannot be played', () => {
     expect(left).toEqual([{ index: hat, at: 0, why: 'two hands', instead: { limb: 'LF', stroke: 'chick' } }])
     expect(sayLeftOut({ bars: makeBars(meter(4, 4), 1, 4) }, left[0]!, 'hi-hat', [0])).toBe('Hi-hat on 1: both hands are busy at that instant. The left foot can close the hats there instead.')
   })
+  it('of those as loud as each other the time goes first and the snare last', () => {
+    const goes = (texts: Record<string, string>) => {
+      const all = rows(texts)
+      return limbsFor(all, { kit: DEFAULT_KIT, lead: 'right' }).left.map(one => `${all[one.index]!.piece} ${one.at / S}`)
+    }
+    const ride = '4.3. 4.3. 4.3. 4.3.'
+    expect(goes({ ride, snare: '.... 4... .... 4...', crash: '.... 4...' })).toEqual(['ride 4'])
+    expect(goes({ ride, 'snare': '.... 4... .... 4...', 'crash': '.... 4...', 'mid tom': '.... 4...' }).sort()).toEqual([expect.stringMatching(/^(crash|mid tom) 4$/), 'ride 4'])
+    expect(goes({ 'hi-hat': '4', 'cowbell': '.', 'snare': '4', 'floor tom': '4' })).toEqual(['hi-hat 0'])
+    expect(goes({ ride, snare: '.... 3', crash: '.... 4...' })).toEqual(['snare 4'])
+  })
   it('but not where that foot steps already', () => {
     const all = rows({ 'snare': '5', 'crash': '4', 'hi-hat': '2', 'hi-hat/chick': '3' })
     expect(limbsFor(all, { kit: DEFAULT_KIT, lead: 'right' }).left.map(one => one.instead)).toEqual([undefined])
@@ -131,7 +142,7 @@ function tryingAll(all: Struck[], kit: Kit): number {
   const strain = new Strain(all, kit)
   let whole = 0
   for (const limbs of [['RH', 'LH'], ['RF', 'LF']] as [Limb, Limb][]) {
-    const crew: Crew = { limbs, habit, both: (a, b) => bothAtOnce(kit, all[a]!, all[b]!), loss: i => 100 + 10 * all[i]!.level }
+    const crew: Crew = { limbs, habit, both: (a, b) => bothAtOnce(kit, all[a]!, all[b]!), loss: i => lossOf(kit, all[i]!) }
     const instants = instantsOf(all, all.flatMap((one, i) => (byFoot(kit, one) === !isHand(limbs[0]) ? [i] : [])))
     const go = (n: number, state: { last: [number, number], before: [number, number] }): number => {
       if (n === instants.length) return 0

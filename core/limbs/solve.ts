@@ -1,5 +1,5 @@
 import { type Kit, type Limb, type StrokeKind, isHand, pieceOf, strokesFor } from '#core/kit'
-import { bothAtOnce, byFoot, footOn, habitsOf } from './habits'
+import { TIME_KINDS, bothAtOnce, byFoot, footOn, habitsOf } from './habits'
 import type { Crew } from './options'
 import { Strain } from './strain'
 import { type Struck, instantsOf } from './struck'
@@ -26,8 +26,17 @@ export interface Solved { limbs: (Limb | undefined)[], left: LeftOut[], doubts: 
 
 /** Another limb is as good as the one chosen, where it costs no more than this. */
 const DOUBT = 0.3
-/** What a stroke costs that is left out, and what each level of it adds: of three strokes for two hands the softest goes. */
-const LOSS = { least: 100, level: 10 } as const
+/**
+ * What a stroke costs that is left out: of three strokes for two hands the softest goes, and of those as loud as each other first one of the
+ * time, which goes on without it as a hand leaves it for a crash; the snare goes last.
+ */
+const LOSS = { least: 100, level: 10, time: 0, snare: 6, other: 3 } as const
+
+/** @internal */
+export function lossOf(kit: Kit, { piece, level }: Struck): number {
+  const kind = pieceOf(kit, piece)?.kind
+  return LOSS.least + LOSS.level * level + LOSS[kind === 'snare' ? 'snare' : kind && TIME_KINDS.includes(kind) ? 'time' : 'other']
+}
 
 /**
  * Who plays what: the limbs for strokes that have none, with the least strain overall. Hands and feet are worked out each by themselves,
@@ -58,7 +67,7 @@ function solved(all: readonly Struck[], { kit, lead, fixed }: LimbWish): Solved 
     limbs,
     habit: (limb, i) => ((fixed?.get(i) ?? limb) === limb ? habit(limb, i) : Infinity),
     both: (a, b) => bothAtOnce(kit, all[a]!, all[b]!),
-    loss: i => LOSS.least + LOSS.level * all[i]!.level,
+    loss: i => lossOf(kit, all[i]!),
   })
   const [hands, feet]: [readonly [Limb, Limb], readonly [Limb, Limb]] = lead === 'right' ? [['RH', 'LH'], ['RF', 'LF']] : [['LH', 'RH'], ['LF', 'RF']]
   const isOfFeet = all.map(one => byFoot(kit, one))

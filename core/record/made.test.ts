@@ -92,7 +92,7 @@ describe('made of what was played', () => {
   it('a third hand is said, and not made', () => {
     const { groove, told } = madeOf(empty, [take([...on('ride', 0), ...on('snare', 0), ...on('floor tom', 0)])], wish())
     expect(groove.parts).toHaveLength(2)
-    expect(told).toEqual([expect.stringMatching(/^Ride on 1: both hands are busy|^Floor tom on 1: both|^Snare on 1: both/)])
+    expect(told).toEqual([expect.stringMatching(/^Ride on 1: both hands are busy/)])
   })
 
   it('a rhythm tapped with one key becomes a part, or a line with long and short notes', () => {
