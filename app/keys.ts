@@ -14,7 +14,7 @@ export const KEYS = {
     beatLeft: ['Ctrl+ArrowLeft', 'beat by beat'], beatRight: ['Ctrl+ArrowRight', 'beat by beat'], first: ['Home', 'first and last slot'], last: ['End', 'first and last slot'], leave: ['Escape', 'let go of what is chosen, painted with or marked'],
   } },
   strokes: { at: '/bench', title: 'In the lanes: strokes', keys: {
-    put: ['Enter', 'a stroke in an empty slot'],
+    put: ['Enter', 'a stroke in an empty slot'], fill: ['Shift+Enter', 'a stroke in each empty slot of what is marked'],
     ghost: ['1', 'ghost, soft, plain, strong, accent'], soft: ['2', 'ghost, soft, plain, strong, accent'], plain: ['3', 'ghost, soft, plain, strong, accent'], strong: ['4', 'ghost, soft, plain, strong, accent'], accent: ['5', 'ghost, soft, plain, strong, accent'],
     kind: ['k', 'next kind: rim shot, cross-stick, open, bell …; in an empty slot, of what you paint with'], piece: ['p', 'next piece; in an empty slot, to paint with'], ornament: ['f', 'next ornament: flam, drag, ruff, double'],
     longer: ['o', 'open hat longer, shorter'], shorter: ['Shift+o', 'open hat longer, shorter'], earlier: ['Alt+ArrowLeft', 'displace what is chosen by a slot'], later: ['Alt+ArrowRight', 'displace what is chosen by a slot'],
@@ -26,7 +26,7 @@ export const KEYS = {
   } },
   tap: { at: '/bench', title: 'While you tap a line', keys: { tap: ['j', 'a note; hold it for a long one'] } },
   span: { at: '/bench', title: 'In the lanes: a marked span', keys: {
-    markLeft: ['Shift+ArrowLeft', 'mark slots from the cursor on'], markRight: ['Shift+ArrowRight', 'mark slots from the cursor on'], copy: ['Ctrl+c', 'copy, cut what is marked'], cut: ['Ctrl+x', 'copy, cut what is marked'], paste: ['Ctrl+v', 'paste over, from the cursor on'],
+    markLeft: ['Shift+ArrowLeft', 'mark slots from the cursor on'], markRight: ['Shift+ArrowRight', 'mark slots from the cursor on'], markFirst: ['Shift+Home', 'mark to the first, last slot'], markLast: ['Shift+End', 'mark to the first, last slot'], copy: ['Ctrl+c', 'copy, cut what is marked'], cut: ['Ctrl+x', 'copy, cut what is marked'], paste: ['Ctrl+v', 'paste over, from the cursor on'],
     repeat: ['r', 'repeat it to the end of the bars'], earlier: ['Alt+Shift+ArrowLeft', 'displace what is in it by a slot'], later: ['Alt+Shift+ArrowRight', 'displace what is in it by a slot'], clear: [['Shift+Delete', 'Shift+Backspace'], 'clear it'],
   } },
   step: { at: '/bench', title: 'While you step', keys: {

@@ -135,6 +135,8 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     walk(to - here)
   }
 
+  const fillMarked = () => span.withSpan(strokes.fill)
+
   /** What is chosen, marked or painted with is let go of, the nearest first. */
   function escape() {
     if (several.value.length) several.value = []
@@ -149,7 +151,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     ...span.keys,
   }
   const onStrokes = byKey('strokes', {
-    put: () => selected.value.length || strokes.put(), out: strokes.remove, earlier: () => strokes.shift(-1), later: () => strokes.shift(1),
+    put: () => selected.value.length || strokes.put(), fill: fillMarked, out: strokes.remove, earlier: () => strokes.shift(-1), later: () => strokes.shift(1),
     kind: strokes.nextKind, piece: strokes.nextPiece, ornament: strokes.nextOrnament, part: strokes.nextPart, longer: () => strokes.stretch(1), shorter: () => strokes.stretch(-1),
     all: () => (several.value = currentPart.value?.strokes.map(stroke => stroke.at) ?? []),
     ghost: () => strokes.setLevel(1), soft: () => strokes.setLevel(2), plain: () => strokes.setLevel(3), strong: () => strokes.setLevel(4), accent: () => strokes.setLevel(5),
@@ -166,7 +168,7 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
 
   const { put, alter, setKind, setPiece, setOrnament, giveTo, remove } = strokes
   const sayCursor = (kit: Kit) => (line.on.value ? line.says() : strokes.sayCursor(kit))
-  return { brushing, selected, currentPart, press, point, dragLevel, dragPlace, release, cancel, key, sayCursor, put, alter, setKind, setPiece, setOrnament, giveTo, remove }
+  return { brushing, selected, currentPart, press, point, dragLevel, dragPlace, release, cancel, key, sayCursor, put, fillMarked, alter, setKind, setPiece, setOrnament, giveTo, remove }
 }
 
 export type LaneHands = ReturnType<typeof useLaneHands>

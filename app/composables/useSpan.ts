@@ -50,7 +50,7 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
     anchor = -1
     bench.span = undefined
   }
-  /** The mark drawn on with the cursor, slot by slot or beat by beat. */
+  /** The mark drawn on with the cursor, by so many slots, and no further than there are. */
   function extend(by: number) {
     if (anchor < 0 || !bench.span) anchor = cursor.value.slot
     const to = Math.max(0, Math.min(slots.value.length - 1, cursor.value.slot + by))
@@ -134,9 +134,9 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
   }
   const removeBar = () => rebar(barRemoved(bench.groove!, bar.value), bar.value)
 
-  const keys = byKey('span', { markLeft: () => extend(-1), markRight: () => extend(1), earlier: () => displace(-1), later: () => displace(1), clear, copy, cut, paste, repeat })
+  const keys = byKey('span', { markLeft: () => extend(-1), markRight: () => extend(1), markFirst: () => extend(-Infinity), markLast: () => extend(Infinity), earlier: () => displace(-1), later: () => displace(1), clear, copy, cut, paste, repeat })
 
-  return { span, says, bar, mark, markBeat, markBar, unmark, copy, cut, paste, clear, repeat, displace, cutInto, own, keepCell, double, insert, moveBar, removeBar, keys }
+  return { span, says, bar, withSpan, mark, markBeat, markBar, unmark, copy, cut, paste, clear, repeat, displace, cutInto, own, keepCell, double, insert, moveBar, removeBar, keys }
 }
 
 export type SpanHands = ReturnType<typeof useSpan>

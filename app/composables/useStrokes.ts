@@ -1,6 +1,6 @@
 import { type Ref, computed, ref, watch } from 'vue'
 import {
-  type Edit, type Groove, type Part, type Stroke, type Touch, alterStrokes, asKind, asPiece, givenTo, ornamentsFor, ownTick, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
+  type Edit, type Groove, type Part, type Span, type Stroke, type Touch, type TouchWish, alterStrokes, asKind, asPiece, fillSlots, givenTo, ornamentsFor, ownTick, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
   strokeAt, stretched, takenOut, touchSlot, withOrnament,
 } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Level, type Limb, type Ornament, pieceOf, piecesFor, strokesFor } from '#core/kit'
@@ -57,14 +57,22 @@ export function useStrokes(cursor: Ref<Cursor>, refused: (reason: string) => voi
   /** A part that a touch adds is called as the player calls it. */
   const named = (touch: Touch): Touch => (touch.edit.type === 'add part' ? { ...touch, edit: { ...touch.edit, part: { ...touch.edit.part, name: drummer.named(touch.edit.part.name) } } } : touch)
 
-  const putting = (limb: Limb, at: number, level?: Level, id = newId()) =>
-    named(touchSlot(bench.groove!, limb, at, { chosen: bench.chosenPartId, level, newId: id, brush: brushing.brush.value }))
+  const wish = (level?: Level, id = newId()): TouchWish => ({ chosen: bench.chosenPartId, level, newId: id, brush: brushing.brush.value })
+  const putting = (limb: Limb, at: number, level?: Level, id?: string) => named(touchSlot(bench.groove!, limb, at, wish(level, id)))
 
-  function put(level?: Level) {
-    const { edit, part, stroke } = putting(cursor.value.limb, tick.value, level)
+  function made({ edit, part, stroke }: Touch) {
     if (!commit(edit)) return
     bench.chosenPartId = part.id
     hear(stroke)
+  }
+  const put = (level?: Level) => made(putting(cursor.value.limb, tick.value, level))
+
+  /** A stroke of the cursor’s lane in each slot of a span that is empty there. */
+  function fill(span: Span) {
+    const { limb } = cursor.value
+    const filled = fillSlots(bench.groove!, limb, span, wish())
+    if (filled) made(named(filled))
+    else refused(`The ${LIMB_NAMES[limb]} strikes in every slot of what is marked.`)
   }
 
   /** The selection and cursor go with strokes that were moved. */
@@ -169,7 +177,7 @@ export function useStrokes(cursor: Ref<Cursor>, refused: (reason: string) => voi
   })
 
   return {
-    brushing, several, slots, tick, partsIn, partAt, selected, currentPart, commit, hear, putting, put, follow, alter, setLevel, shift, remove,
+    brushing, several, slots, tick, partsIn, partAt, selected, currentPart, commit, hear, putting, put, fill, follow, alter, setLevel, shift, remove,
     setKind, setPiece, nextKind, nextPiece, giveTo, setOrnament, nextOrnament, stretch, nextPart, sayCursor,
   }
 }

@@ -134,6 +134,18 @@ export function sayBars(groove: Pick<Groove, 'bars'>): string {
 }
 
 /**
+ * Slots in words: `'4 a beat'`, `'slots 4 2 4 4'` where every bar has those, `'2 to 6 a beat'` where bars differ.
+ * @example saySlots({ bars: [...makeBars(meter(4, 4), 1, 2), ...makeBars(meter(4, 4), 1, 6)] }) // => '2 to 6 a beat'
+ */
+export function saySlots({ bars }: Pick<Groove, 'bars'>): string {
+  const all = bars.flatMap(bar => bar.slots)
+  const [least, most] = [Math.min(...all), Math.max(...all)]
+  if (least === most) return `${least} a beat`
+  const alike = new Set(bars.map(bar => bar.slots.join(' ')))
+  return alike.size === 1 ? `slots ${[...alike][0]}` : `${least} to ${most} a beat`
+}
+
+/**
  * Feel in words: `'straight'`, `'sixteenths 58'`.
  * @example sayFeel({ feel: { swing: { level: '1/16', share: 0.58 }, push: {} } }) // => 'sixteenths 58'
  */

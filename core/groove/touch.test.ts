@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, LIMBS, type Limb } from '#core/kit'
 import { meter } from '#core/time'
-import { type Groove, type Stroke, apply, asKind, asPiece, givenTo, makeBars, makeGroove, makePart, nextOnHats, readGroove, stretched, takenOut, touchSlot } from '.'
+import { type Groove, type Stroke, apply, asKind, asPiece, fillSlots, givenTo, makeBars, makeGroove, makePart, nextOnHats, readGroove, stretched, takenOut, touchSlot } from '.'
 
 const empty = makeGroove({ id: 'g', title: 'G', bars: makeBars(meter(4, 4), 1, 4) })
 const touch = (groove: Groove, limb: Limb, at: number, more: Partial<Parameters<typeof touchSlot>[3]> = {}): Groove => {
@@ -32,6 +32,26 @@ describe('touching an empty slot', () => {
     expect(touch(two, 'RH', 2520, { chosen: 'b' }).parts[1]!.strokes[1]).toEqual({ at: 2520, piece: 'ride', stroke: 'bell', level: 3 })
     expect(touch(two, 'RH', 7560, { chosen: 'b', level: 5 }).parts[1]!.strokes[2]).toEqual({ at: 7560, piece: 'hi-hat', stroke: 'hit', level: 5 })
     expect(touch(two, 'RH', 0).parts[0]!.strokes).toHaveLength(1) // none chosen in this lane: its first part
+  })
+
+  it('fills what is empty of a span, on grids that change, and leaves what is there', () => {
+    const bars = [...makeBars(meter(2, 4), 1, 2), ...makeBars(meter(2, 4), 1, 3)]
+    const groove = { ...empty, bars, parts: [makePart({ id: 'a', name: 'A', limb: 'RH', strokes: [{ at: 2520, piece: 'ride', stroke: 'bell', level: 5 }] })] }
+    const filled = (limb: Limb, from: number, to: number, chosen = '') => {
+      const touched = fillSlots(groove, limb, { from, to }, { chosen, newId: 'new' })
+      const applied = touched && apply(groove, touched.edit)
+      return applied?.ok ? applied.value.groove.parts.find(part => part.id === touched!.part.id)!.strokes.map(one => [one.at, one.piece, one.level]) : undefined
+    }
+    // Two bars of two quarters: eighths, then triplets, a quarter being 5040 ticks.
+    expect(filled('RH', 0, 20160)).toEqual([0, 2520, 5040, 7560, 10080, 11760, 13440, 15120, 16800, 18480].map(at => [at, 'ride', at === 2520 ? 5 : 3]))
+    expect(filled('RH', 2520, 5040)).toBeUndefined()
+    expect(filled('LF', 10080, 15120)).toEqual([10080, 11760, 13440].map(at => [at, 'hi-hat', 3]))
+  })
+
+  it('of a part that repeats on its own fills its own slots once', () => {
+    const part = makePart({ id: 'a', name: 'A', limb: 'RH', every: 3780, strokes: [{ at: 0, piece: 'ride', stroke: 'hit', level: 3 }] })
+    const { edit } = fillSlots({ ...empty, parts: [part] }, 'RH', { from: 0, to: 20160 }, { chosen: 'a', newId: 'new' })!
+    expect(edit).toMatchObject({ type: 'strokes', put: [{ at: 1260 }, { at: 2520 }] })
   })
 
   it('always comes to a valid groove', () => {

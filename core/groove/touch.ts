@@ -2,13 +2,14 @@ import { type Kit, LIMB_NAMES, type Level, type Limb, ORNAMENTS, type Ornament, 
 import { type Result, ok, refuse } from '#core/result'
 import { slotsOf } from '#core/time'
 import { putStrokes, takeStrokes, together } from './commands'
-import { ownTick } from './cycle'
+import { ownTick, strokeAt } from './cycle'
 import type { Edit } from './edits'
 import { described } from './follow'
 import { homeFor } from './home'
 import { makePart, usualPart } from './make'
 import { usualOpening } from './openings'
 import type { Groove, Part, Role, Stroke } from './schema'
+import { type Span, inSpan } from './span'
 
 /** How hard a part's first stroke is, where there is no neighbour to go by. */
 const usualLevel = (role: Role): Level => (role === 'ghosts' ? 1 : role === 'backbeat' ? 5 : 3)
@@ -33,6 +34,9 @@ export interface Touch { edit: Edit, part: Part, stroke: Stroke }
 /** A piece and a kind of stroke that were chosen to paint with. */
 export type Brush = Pick<Stroke, 'piece' | 'stroke'>
 
+/** The part chosen in the lane, a level that was asked for, the id of a part that is added, and what is painted with. */
+export interface TouchWish { chosen: string, level?: Level | undefined, newId: string, brush?: Brush | undefined }
+
 /**
  * A stroke painted over: on the brush's piece, struck as it says; the level stays. An opening lasts as it usually does.
  * @example painted(groove, { at: 0, piece: 'hi-hat', stroke: 'hit', level: 3 }, { piece: 'ride', stroke: 'bell' }) // => { at: 0, piece: 'ride', stroke: 'bell', level: 3 }
@@ -45,7 +49,7 @@ export const painted = (groove: Pick<Groove, 'bars' | 'parts'>, stroke: Stroke, 
  * a part as the limb usually has it is added under `newId`. With a brush it is that piece and stroke, else like its neighbours.
  * @example rows(touchSlot(groove, 'RF', 2520, { chosen: 'bass', newId: 'new' }).edit) // => { bass: '4.3.......4.....' }
  */
-export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, level, newId, brush }: { chosen: string, level?: Level | undefined, newId: string, brush?: Brush | undefined }): Touch {
+export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, level, newId, brush }: TouchWish): Touch {
   const asAsked = (stroke: Stroke) => (brush ? painted(groove, stroke, brush) : stroke)
   const here = groove.parts.filter(part => part.limb === limb)
   const part = here.find(one => one.id === chosen) ?? homeFor(groove, limb) ?? here[0]
@@ -58,6 +62,24 @@ export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, leve
   const stroke = asAsked(freshStroke(empty, groove.lead, at, level))
   const added = { ...empty, strokes: [stroke] }
   return { edit: { type: 'add part', part: added, index: groove.parts.length }, part: added, stroke }
+}
+
+/**
+ * A stroke in every slot of a span in which the limb strikes nothing yet, each as `touchSlot` makes it; undefined where it strikes in all
+ * of them.
+ * @example rows(fillSlots(groove, 'RF', { from: 0, to: 5040 }, { chosen: 'bass', newId: 'new' }).edit) // => { bass: '4333......4.....' }
+ */
+export function fillSlots(groove: Groove, limb: Limb, span: Span, wish: TouchWish): Touch | undefined {
+  const mine = groove.parts.filter(part => part.limb === limb)
+  const free = slotsOf(groove.bars).flatMap(({ at }) => (inSpan(span, at) && !mine.some(part => strokeAt(part, at)) ? [at] : []))
+  const touches = free.map(at => touchSlot(groove, limb, at, wish))
+  const [first] = touches
+  if (!first) return undefined
+  // A part that repeats on its own has many slots of the bars in one of its own.
+  const strokes = [...new Map(touches.map(({ stroke }) => [stroke.at, stroke])).values()].sort((a, b) => a.at - b.at)
+  if (first.edit.type !== 'add part') return { ...first, edit: putStrokes(first.part, strokes) }
+  const part = { ...first.part, strokes }
+  return { ...first, part, edit: { ...first.edit, part } }
 }
 
 /** The length in ticks of the slot that a tick falls in. */

@@ -48,6 +48,10 @@ test('a run of slots is marked over the counts, looped, copied, pasted, repeated
   await bar.getByRole('button', { name: 'Clear', exact: true }).click()
   await bench.saved()
   expect((await slotsOf(bench, 'bass drum'))[0]).toBe(4)
+  // The cursor is in the right hand's lane, which the clearing has emptied there.
+  await bar.getByRole('button', { name: 'Fill', exact: true }).click()
+  await bench.saved()
+  expect((await slotsOf(bench, 'lead')).slice(0, 4)).toEqual([0, 1, 2, 3])
   await bar.getByRole('button', { name: 'Take the mark away' }).click()
   await expect(bar).toBeHidden()
   await expect(page.getByRole('combobox', { name: 'Loop' })).toContainText('all bars')
@@ -80,6 +84,14 @@ test('the same by keys: marked with Shift, copied, pasted, looped, moved and cle
   await press('Home', 'ArrowDown', 'ArrowDown', 'Alt+ArrowRight')
   await bench.saved()
   expect(await slotsOf(bench, 'bass drum')).toEqual([1, 3, 10, 16, 22, 25, 26])
+  // Bar 2 of the bass drum's lane filled, what was there left.
+  await press('Home', ...Array<string>(4).fill('Control+ArrowRight'), 'Shift+End')
+  await expect(page.locator('[data-span-says]')).toHaveText('bar 2')
+  await press('Shift+Enter')
+  await bench.saved()
+  expect(await slotsOf(bench, 'bass drum')).toEqual([1, 3, 10, ...Array.from({ length: 16 }, (_, i) => 16 + i)])
+  await press('Shift+Enter')
+  await expect(page.getByText('The right foot strikes in every slot of what is marked.', { exact: true })).toBeVisible()
 })
 
 test('a bar is played twice, moved and taken out; new bars repeat what is there, or are empty', async ({ bench }) => {

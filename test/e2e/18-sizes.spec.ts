@@ -125,6 +125,8 @@ for (const [width, height] of [[1280, 800], [1024, 768], [820, 1180], [390, 780]
     await expect(page.getByRole('heading', { name: 'stage 4 of 4' })).toBeVisible()
     await page.getByRole('button', { name: 'Space: start' }).click()
     await expect(page.locator('[data-phase="playing"]')).toBeVisible({ timeout: 60_000 })
+    // Until the letters have come those of the system stand there, which take more room.
+    await expect.poll(async () => (await boxOf(page.locator('[data-run-lanes]'))).height).toBeGreaterThan(100)
     const inSight = async (box: { x: number, y: number, width: number, height: number } | null, what: string) => {
       expect(box, what).not.toBeNull()
       expect(box!.x, what).toBeGreaterThanOrEqual(-1)
@@ -133,7 +135,6 @@ for (const [width, height] of [[1280, 800], [1024, 768], [820, 1180], [390, 780]
       expect(box!.y + box!.height, what).toBeLessThanOrEqual(height + 1)
     }
     await inSight(await page.locator('[data-run-lanes]').boundingBox(), 'lanes')
-    expect((await boxOf(page.locator('[data-run-lanes]'))).height).toBeGreaterThan(100)
     for (const name of ['Space: pause', '1 solid', '2 shaky', '3 missed', 'A again', 'S slower', 'F faster', 'N next', 'Esc leave']) await inSight(await page.getByRole('button', { name }).boundingBox(), name)
     await inSight(await page.locator('[data-timer]').boundingBox(), 'timer')
     await expect(page.locator('[data-band][visibility="visible"]')).toBeAttached()

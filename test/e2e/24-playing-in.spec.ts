@@ -71,11 +71,11 @@ test('what is struck over the click becomes parts: loop on loop, one limb at a t
   await expect(page.locator('[data-played-dots] circle').first()).toBeAttached()
   // Two more limbs, each by itself, in place of what it had.
   for (const limb of ['right hand', 'right foot', 'left foot']) await page.getByRole('button', { name: `Take in the ${limb}` }).click()
-  await strikes(page, { first: ['k'], other: ['d', 'k'] })
+  // Four clicks of the count-in and four of the first time round.
+  await strikes(page, { first: ['k'], other: ['d', 'k'], left: 8 })
   await record(page)
   const before = Number((await played(page).innerText()).match(/\d+/)![0])
   await expect(played(page)).toHaveText(`${before + 1} times round so far.`, { timeout: 30_000 })
-  await strikes(page, { first: [], other: [] })
   await record(page)
   await expect(bench.sticks()).toHaveCount(8) // four hats, one bass drum, three snares: the right hand was not taken in
   await page.getByRole('button', { name: 'Take the last time round back' }).click()

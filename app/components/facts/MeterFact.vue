@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import equal from 'fast-deep-equal'
-import { type Bar, type Filling, LIMITS, type TimeChoice, barsFrom, barsOf, sayBars, timeChoiceOf, timeChoicesOf } from '#core/groove'
+import { type Bar, type Filling, LIMITS, type TimeChoice, barsFrom, barsOf, sayBars, saySlots, timeChoiceOf, timeChoicesOf } from '#core/groove'
 
 /** Meter, bars and slots: the same for every bar, or bar by bar. */
 const props = defineProps<{ bars: Bar[] }>()
@@ -21,11 +21,6 @@ watch(() => props.bars, (bars) => {
   chosen.value = Math.min(chosen.value, bars.length - 1)
 }, { immediate: true })
 
-const slots = computed(() => {
-  const kinds = new Set(props.bars.flatMap(bar => bar.slots))
-  return kinds.size === 1 ? `${[...kinds][0]} a beat` : `slots ${props.bars[0]!.slots.join(' ')}`
-})
-
 function setCount(count: number) {
   each.value = Array.from({ length: count }, (_, i) => each.value[i] ?? { ...each.value.at(-1)! })
   chosen.value = Math.min(chosen.value, count - 1)
@@ -40,7 +35,7 @@ function set(close: () => void) {
 </script>
 
 <template>
-  <FactButton v-slot="{ close }" name="meter" :value="`${sayBars({ bars })}, ${slots}`">
+  <FactButton v-slot="{ close }" name="meter" :value="`${sayBars({ bars })}, ${saySlots({ bars })}`">
     <form class="space-y-3" @submit.prevent="set(close)">
       <USwitch v-model="alike" label="Every bar alike" size="sm" />
       <TimeForm v-if="alike" v-model="all" />

@@ -41,8 +41,8 @@ const COMMON: [number, number][] = [[4, 4], [3, 4], [6, 8], [7, 8], [12, 8]]
     </UFormField>
     <fieldset v-if="groups.ok">
       <legend class="mb-1 text-sm text-muted">Slots in each felt beat</legend>
+      <label v-if="beats.length > 1" class="mb-1 flex items-center gap-1.5 text-sm">every beat <USelect :model-value="every" :items="common" size="sm" class="w-16" aria-label="Slots in every beat" @update:model-value="slots => setEvery(Number(slots))" /></label>
       <div class="flex flex-wrap items-center gap-1">
-        <label v-if="beats.length > 1" class="mr-2 flex items-center gap-1.5 text-sm">every beat <USelect :model-value="every" :items="common" size="sm" class="w-16" aria-label="Slots in every beat" @update:model-value="slots => setEvery(Number(slots))" /></label>
         <USelect v-for="(ticks, beat) in beats" :key="beat" :model-value="choice.slots[beat] ?? 1" :items="subdivisionsOf(ticks)" size="sm" class="w-16" :aria-label="`Slots in beat ${beat + 1}`" @update:model-value="slots => setSlots(beat, Number(slots))" />
       </div>
     </fieldset>

@@ -147,7 +147,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           <UButton v-if="spanOf(bench.groove)" size="xs" color="neutral" variant="outline" @click="putItBack">Put it back</UButton>
         </p>
         <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :readable="readable" :ghosts="ghosts" :heard="heard" :hands="hands" :span="marks" :line="line" />
-        <SpanBar v-if="bench.span" :hands="marks" :looped="loop === MARKED" @loop="toggleMarked" />
+        <SpanBar v-if="bench.span" :hands="marks" :looped="loop === MARKED" @loop="toggleMarked" @fill="hands.fillMarked" />
         <LazyPlayInPanel v-if="playingIn.open" :hands="playIn" @refused="refused" />
         <StepBar v-else-if="stepping.on.value" :hands="stepping" :lead="bench.shown.lead" />
         <LinePanel v-else-if="line.on.value" :hands="line" :playing="player.playing" @play="playOrStop" @read="reading = line.on.value" />
