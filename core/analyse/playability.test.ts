@@ -53,7 +53,7 @@ describe('one hand or foot', () => {
       'Rule of thumb: a hand that goes on without a break: easy up to 5 strokes a second, hard from 7.',
     ]])
     expect(said(100, part('s', 'LH', 'snare', '3333 3333 3... ....'))).toEqual([[
-      'Left hand: a run at 6.7 strokes a second, about 1. Demanding; hard from 128.',
+      'Left hand: a run at 6.7 strokes a second, around 1. Demanding; hard from 128.',
       'Rule of thumb: five or more strokes of a hand in a row: easy up to 6 strokes a second, hard from 8.5.',
     ]])
     expect(said(120, part('b', 'RF', 'bass drum', '3..3 3..3 3..3 3..3'))).toEqual([[

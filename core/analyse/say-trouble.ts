@@ -19,8 +19,8 @@ export function sayTrouble(groove: Groove, trouble: Trouble, counting?: Counting
   const place = (stroke: TimedStroke) => (bar === undefined ? sayPlace(groove, stroke.at, counting) : sayTick(groove.bars, stroke.at, counting))
   const what = {
     pair: () => `two strokes ${ms(gap)} apart, ${from === to ? 'a double' : ''}${from === to ? ` on ${place(from)}` : `on ${place(from)} and ${place(to)}`}`,
-    burst: () => `three or four strokes at ${rate(gap)} a second, about ${place(from)}`,
-    run: () => `a run at ${rate(gap)} strokes a second, about ${place(from)}`,
+    burst: () => `three or four strokes at ${rate(gap)} a second, around ${place(from)}`,
+    run: () => `a run at ${rate(gap)} strokes a second, around ${place(from)}`,
     long: () => `${rate(gap)} strokes a second without a break`,
     double: () => `a double on ${place(from)}, its second stroke ${ms(gap)} after the first`,
     travel: () => `from ${pieceName(from)} on ${place(from)} to ${pieceName(to)} on ${place(to)} in ${ms(gap)}`,

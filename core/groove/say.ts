@@ -1,6 +1,6 @@
 import { type Kit, type Limb, LEVEL_NAMES, LIMB_NAMES, STROKE_NAMES, pieceOf } from '#core/kit'
-import { type Beat, type Counting, NUMBERS, aNote, barStarts, beatsOf, mod, noteName, sayTick, writeMeter } from '#core/time'
-import { type Groove, type Stroke, barTicks, grooveTicks } from './schema'
+import { type Beat, type Counting, NUMBERS, aNote, barStarts, beatsOf, mod, noteName, sayTick, slotsOf, writeMeter } from '#core/time'
+import { type Bar, type Groove, type Stroke, barTicks, grooveTicks } from './schema'
 
 /** Joins words as English does: `sayList(['1', '2', '4']) // => '1, 2 and 4'`. */
 export function sayList(words: readonly string[]): string {
@@ -52,10 +52,11 @@ export function sayPlaces(groove: Pick<Groove, 'bars'>, ticks: readonly number[]
   const starts = barStarts(bars)
   const beats = beatsOf(bars)
   const sorted = [...new Set(ticks)].sort((a, b) => a - b)
-  const evenly = sayEvenly(sorted, total, beats, counting)
+  const evenly = sayEvenly(sorted, total, beats, counting) ?? sayAll(sorted, bars)
   if (evenly) return evenly
   const perBar = bars.map((bar, b) => sorted.filter(tick => tick >= starts[b]! && tick < starts[b]! + barTicks(bar)).map(tick => sayTick(bars, tick, counting, beats)))
-  const listed = () => perBar.map((said, b) => (said.length ? `bar ${b + 1}: ${sayList(said)}` : '')).filter(Boolean).join('; ')
+  const within = (b: number) => sayEvenly(sorted.flatMap(tick => (tick >= starts[b]! && tick < starts[b]! + barTicks(bars[b]!) ? [tick - starts[b]!] : [])), barTicks(bars[b]!), beatsOf([bars[b]!]), counting)
+  const listed = () => perBar.map((said, b) => (said.length ? `bar ${b + 1}: ${within(b) ?? sayList(said)}` : '')).filter(Boolean).join('; ')
   if (bars.length === 1) return sayList(perBar[0]!)
   // What most bars have is said once, and then the bars that differ: unless they are so many that a list is plainer.
   const usual = [...new Set(perBar.flat())].filter(word => perBar.filter(said => said.includes(word)).length * 2 > bars.length)
@@ -80,6 +81,12 @@ function sayEvenly(sorted: readonly number[], total: number, beats: readonly Bea
   const onBeats = beats.length === sorted.length && beats.every((beat, i) => beat.at + sorted[0]! === sorted[i])
   if (sorted[0] === 0) return onBeats ? 'every beat' : noteName(step) && `every ${noteName(step)}`
   return onBeats && step === 5040 && sorted[0] === 2520 && counting.school === 'numbers' ? 'every &' : undefined
+}
+
+/** Places that are all the slots there are, where no one note value says so. */
+function sayAll(sorted: readonly number[], bars: readonly Bar[]): string | undefined {
+  const slots = slotsOf(bars)
+  return sorted.length >= MANY && sorted.length === slots.length && slots.every(({ at }, i) => at === sorted[i]) ? 'every slot' : undefined
 }
 
 /** Places of several rounds, as parts with a cycle of their own make them: what every round with any has is said once. */

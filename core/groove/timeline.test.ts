@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT } from '#core/kit'
-import { meter } from '#core/time'
+import { meter, slotsOf } from '#core/time'
 import { type Groove, apply, audibleParts, makeBars, makeGroove, makePart, passSeconds, readGroove, reshape, rowStrokes, sayLane, sayPlaces, timeline } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
@@ -100,6 +100,14 @@ describe('saying', () => {
     const two = { bars: makeBars(meter(4, 4), 2, 4) }
     expect(sayPlaces(two, [5040, 15120, 25200, 35280])).toBe('2 and 4 of every bar')
     expect(sayPlaces(two, [0, 12600, 20160])).toBe('1 of every bar; bar 1 also & of 3')
+  })
+
+  it('names what is in every slot, of all bars or of one, where bars have slots of their own', () => {
+    const bars = [2, 3, 4].flatMap(slots => makeBars(meter(4, 4), 1, slots))
+    const all = slotsOf(bars).map(slot => slot.at)
+    expect(sayPlaces({ bars }, all)).toBe('every slot')
+    expect(sayPlaces({ bars }, all.filter(at => at !== 59220))).toBe('bar 1: every eighth; bar 2: every eighth triplet; bar 3: 1, e of 1, & of 1, a of 1, 2, e of 2, & of 2, a of 2, 3, e of 3, & of 3, a of 3, 4, e of 4 and & of 4')
+    expect(sayPlaces({ bars: makeBars(meter(3, 4), 1, 5) }, Array.from({ length: 15 }, (_, i) => i * 1008))).toBe('every slot')
   })
 
   it('reads a lane out', () => {

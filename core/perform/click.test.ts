@@ -8,6 +8,7 @@ const bars = makeBars(meter(4, 4), 1, 4)
 describe('click', () => {
   it.each([
     ['every beat', [0, 5040, 10080, 15120]],
+    ['every other beat', [0, 10080]],
     ['backbeats', [5040, 15120]],
     ['first of bar', [0]],
     ['off-beats', [2520, 7560, 12600, 17640]],
@@ -18,6 +19,11 @@ describe('click', () => {
   it('cuts a felt beat of three in three', () => {
     expect(clicksOf(makeBars(meter(6, 8), 1, 3), 'eighths').map(one => one.at)).toEqual([0, 2520, 5040, 7560, 10080, 12600])
     expect(clicksOf(makeBars(meter(6, 8), 1, 3), 'off-beats').map(one => one.at)).toEqual([5040, 12600])
+  })
+
+  it('goes by the felt beats of each bar where it takes every other', () => {
+    expect(clicksOf(makeBars(meter(12, 8), 1, 3), 'every other beat').map(one => one.at)).toEqual([0, 15120])
+    expect(clicksOf(makeBars(meter(3, 4), 2, 2), 'every other beat').map(one => one.at)).toEqual([0, 10080, 15120, 25200])
   })
 
   it('falls on the player’s own slots, and on none beyond the bars', () => {

@@ -3,7 +3,7 @@ import { type BarTime, type Beat, type Counting, barStarts, beatsOf, countSlots,
 import { CLAVES, type Clave, claveIn } from './clave'
 
 /** Where a click falls. Each program is one of the schools: see product.md, where the click goes. */
-export const CLICKS = ['none', 'every beat', 'backbeats', 'first of bar', 'eighths', 'off-beats', 'inner sixteenths', ...CLAVES] as const
+export const CLICKS = ['none', 'every beat', 'every other beat', 'backbeats', 'first of bar', 'eighths', 'off-beats', 'inner sixteenths', ...CLAVES] as const
 export type Click = typeof CLICKS[number]
 
 const isClave = (click: Click): click is Clave => CLAVES.includes(click as Clave)
@@ -29,6 +29,7 @@ function placesIn(click: Exclude<Click, 'none' | Clave>, of: Beat): number[] {
   const { at, beat, length } = of
   switch (click) {
     case 'every beat': return [at]
+    case 'every other beat': return beat % 2 === 0 ? [at] : []
     case 'backbeats': return beat % 2 === 1 ? [at] : []
     case 'first of bar': return beat === 0 ? [at] : []
     case 'eighths': return eighthsOf(of)
@@ -38,9 +39,9 @@ function placesIn(click: Exclude<Click, 'none' | Clave>, of: Beat): number[] {
 }
 
 /**
- * The clicks of one pass through the bars, silent bars not yet left out. Backbeats are the even felt beats; eighths and
- * off-beats are the felt beat's own (core/time); inner sixteenths are those between the eighths, e and a. Where a clave does not
- * fit the bars, the felt beats click.
+ * The clicks of one pass through the bars, silent bars not yet left out. Every other beat goes from the 1 of each bar, as half notes do
+ * in 4/4; backbeats are the even felt beats; eighths and off-beats are the felt beat's own (core/time); inner sixteenths are those
+ * between the eighths, e and a. Where a clave does not fit the bars, the felt beats click.
  * @internal
  */
 export function clicksOf(bars: readonly BarTime[], program: ClickPlan['program']): ClickStroke[] {

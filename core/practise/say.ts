@@ -42,6 +42,7 @@ export function sayStageLimbs(groove: Groove, stage: Stage): string {
 const CLICK_WORDS: Record<Click, string> = {
   'none': 'No click.',
   'every beat': 'Click on every beat.',
+  'every other beat': 'Click on every other beat of each bar.',
   'backbeats': 'Click on the backbeats.',
   'first of bar': 'Click on the first of each bar.',
   'eighths': 'Click on the eighths.',
