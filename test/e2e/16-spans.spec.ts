@@ -49,7 +49,7 @@ test('a run of slots is marked over the counts, looped, copied, pasted, repeated
   await bench.saved()
   expect((await slotsOf(bench, 'bass drum'))[0]).toBe(4)
   // The cursor is in the right hand's lane, which the clearing has emptied there.
-  await bar.getByRole('button', { name: 'Fill', exact: true }).click()
+  await bar.getByRole('button', { name: 'Fill the slots' }).click()
   await bench.saved()
   expect((await slotsOf(bench, 'lead')).slice(0, 4)).toEqual([0, 1, 2, 3])
   await bar.getByRole('button', { name: 'Take the mark away' }).click()

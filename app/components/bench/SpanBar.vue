@@ -45,7 +45,7 @@ const barMenu = computed(() => {
     <UButton size="xs" color="neutral" variant="outline" @click="hands.copy()">Copy</UButton>
     <UButton size="xs" color="neutral" variant="outline" :disabled="!bench.clip" title="Over what stands from the cursor on" @click="hands.paste()">Paste</UButton>
     <UButton size="xs" color="neutral" variant="outline" title="To the end of the bars" @click="hands.repeat()">Repeat</UButton>
-    <UButton size="xs" color="neutral" variant="outline" title="A stroke of the cursor’s lane in each slot that is empty there" @click="emit('fill')">Fill</UButton>
+    <UButton size="xs" color="neutral" variant="outline" title="A stroke of the cursor’s lane in each slot that is empty there" @click="emit('fill')">Fill the slots</UButton>
     <UButton size="xs" color="neutral" variant="outline" @click="hands.clear()">Clear</UButton>
     <span class="flex" role="group" aria-label="Displace what is marked">
       <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-arrow-left" aria-label="What is marked a slot earlier" @click="hands.displace(-1)" />
