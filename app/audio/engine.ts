@@ -70,6 +70,8 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
   }
 
   const nothing = () => undefined
+  /** The time of a sound that has none of its own: what the clock says may be a block behind by the time the sound is handed over. */
+  const AT_ONCE = 0
   /** Sounds a buffer at a time; answers a way to take it back. */
   const play = (buffer: AudioBuffer | undefined, when: number, { until, level = 1, skips = false, closable = false }: { until?: number | undefined, level?: number, skips?: boolean, closable?: boolean } = {}): () => void => {
     if (!buffer) return nothing
@@ -153,7 +155,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     if (!buffer) return false
     ringing.get(piece.id)?.()
     ringing.delete(piece.id)
-    const close = play(buffer, now(), { closable: true })
+    const close = play(buffer, AT_ONCE, { closable: true })
     if (stroke === 'open' || stroke === 'splash') ringing.set(piece.id, close)
     return true
   }
@@ -184,7 +186,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     async audition(piece, stroke, level) {
       const key = soundKey(piece, stroke, level)
       await fetchSound(key)
-      play(sounds.get(soundName(key)), now())
+      play(sounds.get(soundName(key)), AT_ONCE)
     },
     async say(word) {
       await fetchWords()

@@ -179,10 +179,19 @@ describe('the measures', () => {
 
 describe('latency by tapping along', () => {
   const clicks = Array.from({ length: 16 }, (_, i) => i * 0.5)
-  it('is the middle of the distances, whatever one slip does', () => {
-    expect(latencyOf(clicks.map((at, i) => at + (i === 3 ? 0.2 : 0.034)), clicks)).toMatchObject({ ok: false }) // 41 ms apart
-    expect(latencyOf(clicks.map((at, i) => at + (i === 3 ? 0.12 : 0.034)), clicks)).toEqual({ ok: true, value: { ms: 34, spread: expect.closeTo(22.2, 0), taps: 16 } })
-  })
+  const tapped = (offs: readonly number[]) => latencyOf(offs.map((off, i) => clicks[i]! + off / 1000), clicks)
+  const like = (off: number, ...others: number[]) => [...others, ...Array<number>(16 - others.length).fill(off)]
+  // 34 ms late, but for some: how many, and how far off.
+  it.each([
+    ['none', like(34), { ms: 34, spread: 0, taps: 16, slips: 0 }],
+    ['one, far', like(34, 200), { ms: 34, spread: 0, taps: 15, slips: 1 }],
+    ['three, either way', like(34, 120, -90, 200), { ms: 34, spread: 0, taps: 13, slips: 3 }],
+    ['one, near enough to be no slip', like(34, 64), { ms: 34, spread: 7.7, taps: 16, slips: 0 }], // the root of 30² / 15
+  ])('is the middle of the distances, slips left out: %s', (_, offs, value) => expect(tapped(offs)).toEqual({ ok: true, value }))
+  it.each([
+    ['four slips of sixteen', like(34, 150, -100, 200, -150)],
+    ['taps all over the place', Array.from({ length: 16 }, (_, i) => (i % 4 - 1.5) * 80)],
+  ])('is not told from %s', (_, offs) => expect(tapped(offs)).toEqual({ ok: false, reason: expect.stringMatching(/^The taps spread by \d+ ms, too far to tell/) }))
   it('is not guessed from too few taps', () => {
     expect(latencyOf([0.03, 0.53], clicks)).toMatchObject({ ok: false, reason: expect.stringContaining('at least 8 clicks') })
   })

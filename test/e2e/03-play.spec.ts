@@ -74,14 +74,16 @@ test('an edit is heard while it plays, without a stop; swing moves what is betwe
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible()
 })
 
+/** What a page notes of its own sounds, in seconds, and for how long it stood still, in ms. */
+interface Watched { late: number[], still: number }
 test('it stays in time, and nothing comes late, while the page stalls for 100 ms again and again', async ({ bench }) => {
   const { page } = bench
   await page.addInitScript(() => {
-    const late: number[] = []
-    Object.assign(window, { late })
+    const watched: Watched = { late: [], still: 0 }
+    Object.assign(window, { watched })
     const start = AudioBufferSourceNode.prototype.start
     AudioBufferSourceNode.prototype.start = function (when = 0, ...rest: [number?, number?]) {
-      if (this.buffer && this.buffer.duration > 0.01 && when > 0 && when < this.context.currentTime) late.push(this.context.currentTime - when)
+      if (this.buffer && this.buffer.duration > 0.01 && when > 0 && when < this.context.currentTime) watched.late.push(this.context.currentTime - when)
       return start.call(this, when, ...rest)
     }
   })
@@ -92,16 +94,28 @@ test('it stays in time, and nothing comes late, while the page stalls for 100 ms
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   await expect(page.locator('[data-band]')).toHaveAttribute('visibility', 'visible', { timeout: 60_000 })
   await page.evaluate(() => {
-    Object.assign(window, { late: Object.assign((window as unknown as { late: number[] }).late, { length: 0 }) })
+    const { watched } = window as unknown as { watched: Watched }
     setInterval(() => {
       const until = performance.now() + 100
       while (performance.now() < until) { /* the page does nothing else meanwhile */ }
     }, 230)
+    let last = performance.now()
+    setInterval(() => {
+      watched.still = Math.max(watched.still, performance.now() - last)
+      last = performance.now()
+    }, 10)
   })
-  await forget(page)
-  await expect.poll(() => heard(page).then(list => list.length), { timeout: 60_000 }).toBeGreaterThan(24)
-  expect(new Set(gaps(await heard(page)))).toEqual(new Set([0.25]))
-  expect(await page.evaluate(() => (window as unknown as { late: number[] }).late)).toEqual([])
+  const stretch = async () => {
+    await page.evaluate(() => Object.assign((window as unknown as { watched: Watched }).watched, { late: [], still: 0 }))
+    await forget(page)
+    await expect.poll(() => heard(page).then(list => list.length), { timeout: 60_000 }).toBeGreaterThan(24)
+    expect(new Set(gaps(await heard(page)))).toEqual(new Set([0.25]))
+    return page.evaluate(() => (window as unknown as { watched: Watched }).watched)
+  }
+  let watched = await stretch()
+  // Other tests may hold the page up for longer than it works ahead: such a stretch tells nothing of it, and another is heard.
+  for (let more = 0; more < 5 && watched.still > 300; more++) watched = await stretch()
+  expect(watched.late).toEqual([])
 })
 
 test('a click with a bar of count-in goes before the groove', async ({ bench }) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, ref } from 'vue'
-import { makeBars, makeGroove, makePart } from '#core/groove'
+import { makeBars, makeGroove, makePart, sayCount } from '#core/groove'
 import { CueLine, looped } from '#core/perform'
 import { meter } from '#core/time'
 import { KEYS, shownKey } from '~/keys'
@@ -38,7 +38,7 @@ async function tap() {
   ending = setTimeout(() => {
     const clicks = new CueLine(performance).between(-10, BARS * 4 * 60 / BPM).map(cue => cue.seconds)
     const found = measuring.endTapping(clicks)
-    says.value = found.ok ? `Your taps come ${Math.abs(Math.round(found.value.ms))} ms ${found.value.ms < 0 ? 'early' : 'late'}, spread ${Math.round(found.value.spread)} ms, from ${found.value.taps} taps. That is how late the input is and your own habit together.` : found.reason
+    says.value = found.ok ? `Your taps come ${Math.abs(Math.round(found.value.ms))} ms ${found.value.ms < 0 ? 'early' : 'late'}, spread ${Math.round(found.value.spread)} ms, from ${found.value.taps} taps${found.value.slips ? `, ${sayCount(found.value.slips, 'slip')} left out` : ''}. That is how late the input is and your own habit together.` : found.reason
     player.stop()
     tapping.value = false
   }, seconds * 1000)
