@@ -11,7 +11,7 @@ describe('the keys', () => {
   })
   it('are written for people', () => {
     expect(['Ctrl+Shift+z', 'Alt+ArrowLeft', '+', '-', 'Space', '?', 'o'].map(shownKey)).toEqual(['Ctrl Shift Z', 'Alt ←', '+', '-', 'Space', '?', 'O'])
-    expect(sheetRows('span').map(row => row.keys)).toEqual(['Shift ← →', 'Ctrl C X', 'Ctrl V', 'R', 'Alt Shift ← →', 'Shift Delete Backspace'])
+    expect(sheetRows('span').map(row => row.keys)).toEqual(['Shift ← →', 'Shift Home End', 'Ctrl C X', 'Ctrl V', 'R', 'Alt Shift ← →', 'Shift Delete Backspace'])
     expect(sheetRows('strokes').find(row => row.does.startsWith('ghost'))!.keys).toBe('1 2 3 4 5')
   })
   it('mean one thing each where they work at the same time', () => {
