@@ -54,8 +54,9 @@ export function sayPlaces(groove: Pick<Groove, 'bars'>, ticks: readonly number[]
   const sorted = [...new Set(ticks)].sort((a, b) => a - b)
   const evenly = sayEvenly(sorted, total, beats, counting) ?? sayAll(sorted, bars)
   if (evenly) return evenly
-  const perBar = bars.map((bar, b) => sorted.filter(tick => tick >= starts[b]! && tick < starts[b]! + barTicks(bar)).map(tick => sayTick(bars, tick, counting, beats)))
-  const within = (b: number) => sayEvenly(sorted.flatMap(tick => (tick >= starts[b]! && tick < starts[b]! + barTicks(bars[b]!) ? [tick - starts[b]!] : [])), barTicks(bars[b]!), beatsOf([bars[b]!]), counting)
+  const inBar = bars.map((bar, b) => sorted.filter(tick => tick >= starts[b]! && tick < starts[b]! + barTicks(bar)))
+  const perBar = inBar.map(mine => mine.map(tick => sayTick(bars, tick, counting, beats)))
+  const within = (b: number) => sayEvenly(inBar[b]!.map(tick => tick - starts[b]!), barTicks(bars[b]!), beatsOf([bars[b]!]), counting)
   const listed = () => perBar.map((said, b) => (said.length ? `bar ${b + 1}: ${within(b) ?? sayList(said)}` : '')).filter(Boolean).join('; ')
   if (bars.length === 1) return sayList(perBar[0]!)
   // What most bars have is said once, and then the bars that differ: unless they are so many that a list is plainer.

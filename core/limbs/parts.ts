@@ -1,5 +1,6 @@
 import { type Groove, type Part, type Role, type Stroke, described, makePart } from '#core/groove'
 import { LIMBS, type Limb, type PieceKind, freeName, isHand, knownPiece } from '#core/kit'
+import { TIME_KINDS } from './habits'
 
 /** A stroke of a groove with the limb that makes it. */
 export interface LimbStroke { limb: Limb, stroke: Stroke, role?: Role | undefined }
@@ -9,7 +10,7 @@ export function groupOf(limb: Limb, { piece, level }: Stroke, kindOf: (piece: st
   const kind = kindOf(piece)
   if (!isHand(limb)) return kind === 'hi-hat' || kind === 'bass drum' ? kind : piece
   if (kind === 'snare' || kind === 'pad') return level <= 1 ? 'ghosts' : 'snare'
-  return kind === 'hi-hat' || kind === 'ride' || kind === 'cowbell' || kind === 'block' ? 'time' : 'round the kit'
+  return kind && TIME_KINDS.includes(kind) ? 'time' : 'round the kit'
 }
 
 /** Groups in the order that parts of one limb stand in. */

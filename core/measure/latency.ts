@@ -1,4 +1,5 @@
 import { type Result, ok, refuse } from '#core/result'
+import { medianOf } from './median'
 
 /** How late an input arrives, by tapping along: the middle of all distances and their spread, in ms; `slips` are taps that were left out. */
 export interface Latency { ms: number, spread: number, taps: number, slips: number }
@@ -11,12 +12,10 @@ const FAR = 4
 /** More slips among the taps than this are no slips. */
 const MOST_SLIPS = 0.2
 
-const middleOf = (sorted: readonly number[]): number => (sorted[(sorted.length - 1) >> 1]! + sorted[sorted.length >> 1]!) / 2
-
-/** What is left of distances, sorted, once the slips are out; all of them where there would be too many. */
+/** What is left of distances once the slips are out; all of them where there would be too many. */
 function withoutSlips(offs: readonly number[]): readonly number[] {
-  const middle = middleOf(offs)
-  const usual = middleOf(offs.map(off => Math.abs(off - middle)).sort((a, b) => a - b))
+  const middle = medianOf(offs)
+  const usual = medianOf(offs.map(off => Math.abs(off - middle)))
   const kept = offs.filter(off => Math.abs(off - middle) <= Math.max(LOOSEST, FAR * usual))
   return offs.length - kept.length > offs.length * MOST_SLIPS ? offs : kept
 }
@@ -30,10 +29,10 @@ export function latencyOf(taps: readonly number[], clicks: readonly number[]): R
   const all = taps.flatMap((tap) => {
     const nearest = clicks.reduce((best, click) => (Math.abs(click - tap) < Math.abs(best - tap) ? click : best), Infinity)
     return Number.isFinite(nearest) ? [(tap - nearest) * 1000] : []
-  }).sort((a, b) => a - b)
+  })
   if (all.length < TAPS) return refuse(`Tap along to at least ${TAPS} clicks; so far there are ${all.length}.`)
   const offs = withoutSlips(all)
-  const ms = middleOf(offs)
+  const ms = medianOf(offs)
   const spread = Math.sqrt(offs.reduce((sum, off) => sum + (off - ms) ** 2, 0) / (offs.length - 1))
   if (spread > LOOSEST) return refuse(`The taps spread by ${Math.round(spread)} ms, too far to tell: tap once with every click.`)
   return ok({ ms: Math.round(ms * 10) / 10, spread: Math.round(spread * 10) / 10, taps: offs.length, slips: all.length - offs.length })

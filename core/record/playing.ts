@@ -1,3 +1,4 @@
+import { medianOf } from '#core/measure'
 import { type BarTime, type BeatGrid, type Swing, type Tempo, beatAt, beatsOf, bestGrid, gridCost, gridsFor, mod, slotsSounding, tickSeconds } from '#core/time'
 
 /** Something struck: ticks from the first bar as they sounded, not whole; and whose it is (a piece, or a limb), by which a push is told. */
@@ -48,11 +49,6 @@ const ENOUGH = 16
 /** Shares of swing that are looked at first, and by how much more or less when it is known roughly. */
 const STEPS = Array.from({ length: 13 }, (_, i) => (i - 6) * 0.005)
 const SHARES = [0.54, 0.58, 0.62, 0.66, 0.7, 0.74, 0.78]
-
-const middle = (list: readonly number[]): number => {
-  const sorted = [...list].sort((a, b) => a - b)
-  return (sorted[(sorted.length - 1) >> 1]! + sorted[sorted.length >> 1]!) / 2
-}
 
 /** The places of the slots under one swing, each worked out once. */
 function soundingBy(swing: Swing | null): typeof slotsSounding {
@@ -158,7 +154,7 @@ export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], 
     best = swung.cost < plain.cost && tellable(list, swung.swing) ? swung : plain
     const { left } = placed(list, best.swing, {}, 0, false)
     // What all have in common is told by what is left once each voice’s own way is taken out.
-    const common = middle(left)
+    const common = medianOf(left)
     push = pushes(onsets, onsets.map((onset, i) => left[i]! + (push[onset.voice] ?? 0) - common))
     offset += common
   }
@@ -207,8 +203,8 @@ function pushes(onsets: readonly Onset[], left: readonly number[]): Record<strin
   if (voices.size < 2) return {}
   return Object.fromEntries([...voices].flatMap(([voice, list]) => {
     if (list.length < PUSH.strokes) return []
-    const ms = middle(list)
-    const spread = 1.48 * middle(list.map(one => Math.abs(one - ms)))
+    const ms = medianOf(list)
+    const spread = 1.48 * medianOf(list.map(one => Math.abs(one - ms)))
     return Math.abs(ms) >= Math.max(PUSH.ms, 2.5 * spread / Math.sqrt(list.length)) ? [[voice, ms] as const] : []
   }))
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import type { LogEntry, NewStage, Plan } from '#core/practise'
-import { type App, expect, heard, hearSounds, listen, test } from './app'
+import { type App, type AtSound, expect, heard, hearSounds, listen, test } from './app'
 
 const post = (app: App, path: string, body: object) => fetch(app.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
 /** A plan kept by the server, of stages at tempos so fast that they can be waited for. */
@@ -23,7 +23,7 @@ async function strikesAfter(page: Page, ms: number) {
   await hearSounds(page)
   await page.addInitScript((late) => {
     const key = (at: number) => window.dispatchEvent(Object.defineProperty(new KeyboardEvent('keydown', { key: 'd' }), 'timeStamp', { value: at }))
-    const { atSound, strike = key } = window as unknown as { atSound: ((sound: { when: number, due: number }) => void)[], strike?: (at: number) => void }
+    const { atSound, strike = key } = window as unknown as { atSound: AtSound[], strike?: (at: number) => void }
     let last = -1
     atSound.push(({ when, due }) => {
       if (when - last <= 0.05) return

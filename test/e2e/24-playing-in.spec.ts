@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test'
 import type { Groove } from '#core/groove'
-import { type Bench, expect, heard, hearSounds, listen, test } from './app'
+import { type AtSound, type Bench, expect, heard, hearSounds, listen, test } from './app'
 
 /** What a page does at each click as it is handed to the audio clock: told whether it is the first of a bar, and when it is due. */
 type AtClick = (first: boolean, due: number) => void
@@ -9,7 +9,7 @@ type AtClick = (first: boolean, due: number) => void
 async function hearClicks(page: Page) {
   await hearSounds(page)
   await page.addInitScript(() => {
-    const { atSound } = window as unknown as { atSound: ((sound: { due: number, buffer: AudioBuffer }) => void)[] }
+    const { atSound } = window as unknown as { atSound: AtSound[] }
     atSound.push(({ due, buffer }) => {
       if (Math.abs(buffer.duration - 0.06) > 0.002) return
       const first = buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5

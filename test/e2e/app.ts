@@ -166,9 +166,9 @@ export class Bench {
   }
 }
 
-/** A sound as it was handed to the audio clock: `when` in seconds of that clock, `due` in ms of the page’s. */
-interface Sound { when: number, due: number, buffer: AudioBuffer }
-type AtSound = (sound: Sound) => void
+/** A sound as it was handed to the audio clock: `when` and `now` in seconds of that clock, `when` 0 for at once; `due` in ms of the page’s. */
+interface Sound { when: number, now: number, due: number, buffer: AudioBuffer }
+export type AtSound = (sound: Sound) => void
 /** Has the page call every function of `window.atSound` for each sound, as soon as it is handed to the browser’s own audio nodes. */
 export async function hearSounds(page: Page) {
   await page.addInitScript(() => {
@@ -183,15 +183,15 @@ export async function hearSounds(page: Page) {
         // By the browser’s own pair of both clocks, once it has one: the audio clock alone goes by blocks.
         const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp()
         const due = contextTime > 0 ? performanceTime + (when - contextTime) * 1000 : performance.now() + (when - context.currentTime + (context.outputLatency || 0)) * 1000
-        for (const hearer of hearers) hearer({ when, due, buffer: this.buffer })
+        for (const hearer of hearers) hearer({ when, now: context.currentTime, due, buffer: this.buffer })
       }
       return start.call(this, when, ...rest)
     }
   })
 }
 
-/** Listens at the browser’s own audio nodes: every sound that is scheduled, with its time, length and loudness. */
 export interface Sounded { when: number, seconds: number, peak: number, energy: number }
+/** Notes every sound that is scheduled, with its time, length and loudness: `heard` tells. */
 export async function listen(page: Page) {
   await hearSounds(page)
   await page.addInitScript(() => {
