@@ -2,35 +2,40 @@ import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
 import { type Listed, type Stored, api } from './api'
 
-/** The newest grooves, as the Shelf shows them first: their lines in a list, and themselves, in no order; and when the server drew them, by its clock. */
-export interface FirstCards { lines: Listed<Summaries['groove']>[], whole: Stored<Groove>[], at: number }
+/**
+ * What a page shows first, fetched where the server draws it and handed to the page along with what it drew, so that the page takes over
+ * just that: undefined at later visits, which the page fetches itself, and where it could not be fetched. Called where a page is set up.
+ */
+export function useDrawn<T>(key: string, fetch: () => Promise<T>) {
+  const drawn = useState<T | undefined>(key, () => undefined)
+  onServerPrefetch(async () => {
+    drawn.value = await fetch().catch(() => undefined)
+  })
+  onMounted(pressEarly)
+  onUnmounted(() => (drawn.value = undefined))
+  return drawn
+}
+
+/** The newest grooves, as the Shelf shows them first: their lines in a list, and themselves, in no order. */
+export interface FirstCards { lines: Listed<Summaries['groove']>[], whole: Stored<Groove>[] }
 
 /** As many as a large screen shows. */
 const FIRST = 12
 
-/**
- * The first cards of the Shelf, fetched where the server draws it and handed to the page along with what it drew: undefined
- * at later visits, which the page draws itself, and where they could not be read. Called where a page is set up.
- */
-export function useFirstCards() {
-  const first = useState<FirstCards | undefined>('first-cards', () => undefined)
-  onServerPrefetch(async () => {
-    const lines = await api.grooves.list({ most: FIRST }).catch(() => [])
-    const whole = await api.grooves.some(lines.map(line => line.summary.id)).catch(() => [])
-    if (whole.length) first.value = { lines, whole, at: Date.now() }
-  })
-  onMounted(pressEarly)
-  onUnmounted(() => (first.value = undefined))
-  return first
-}
+/** The first cards of the Shelf; see {@link useDrawn}. */
+export const useFirstCards = () => useDrawn<FirstCards | undefined>('first-cards', async () => {
+  const lines = await api.grooves.list({ most: FIRST })
+  const whole = await api.grooves.some(lines.map(line => line.summary.id))
+  return whole.length ? { lines, whole } : undefined
+})
 
 interface EarlyPage { bazzetEarly?: ((event: MouseEvent) => void) | undefined, bazzetPressed?: HTMLElement | null | undefined }
 
 /**
- * What was pressed before the page could answer is pressed again (see nuxt.config.ts): called by every page that the server draws, once it
- * is mounted. Only what still stands there is, and only once.
+ * What was pressed before the page could answer is pressed again (see nuxt.config.ts), once the page is mounted. Only what still stands
+ * there is, and only once.
  */
-export function pressEarly() {
+function pressEarly() {
   const pressed = (window as EarlyPage).bazzetPressed
   forgetEarly()
   if (pressed?.isConnected) pressed.click()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMounted } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { sayCount, sentence } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
@@ -8,7 +9,7 @@ import { useAfterPaint } from '~/composables/useAfterPaint'
 import { calendarDay } from '~/practise/day'
 import { useOutbox } from '~/practise/outbox'
 import { api } from '~/documents/api'
-import { pressEarly } from '~/documents/first'
+import { useDrawn } from '~/documents/first'
 
 /** What was practised, how fast, how evenly, and the player's word on it: a page at a time, summed where it is kept. */
 const PAGE = 50
@@ -17,20 +18,24 @@ const toast = useToast()
 const outbox = useOutbox()
 const filter = ref<LogFilter>({})
 const sums = shallowRef<LogSums>()
-const entries = shallowRef<LogEntry[]>()
 const page = ref(0)
-const total = ref(0)
+/** The newest, where the server drew this page with them: they stand there before the scripts have come, however long the log is. */
+const first = useDrawn('first-entries', () => api.log.page(0, PAGE))
+const got = shallowRef<Awaited<ReturnType<typeof api.log.page>>>()
+const entries = computed(() => (got.value ?? first.value)?.entries)
+const total = computed(() => (got.value ?? first.value)?.total ?? 0)
 const failed = ref('')
 const today = calendarDay()
+/** What only this browser knows, what it holds back and what its clock says, is not known where the server draws the page. */
+const mounted = useMounted()
 let turn = 0
 
 async function loadEntries() {
   const mine = ++turn
   try {
-    const got = await api.log.page(page.value * PAGE, PAGE, filter.value)
+    const all = await api.log.page(page.value * PAGE, PAGE, filter.value)
     if (mine !== turn) return
-    entries.value = got.entries
-    total.value = got.total
+    got.value = all
     failed.value = ''
   } catch (error) {
     if (mine === turn) failed.value = (error as Error).message
@@ -48,11 +53,8 @@ async function loadSums() {
 }
 // The entries are there at once; what they come to takes longer, and follows.
 const load = () => Promise.all([loadEntries(), loadSums()])
-// The server draws the entries: they stand there before the scripts have come, however long the log is.
-await loadEntries()
-onMounted(pressEarly)
 onMounted(async () => {
-  if (!outbox.held.value) return loadSums()
+  if (first.value && !outbox.held.value) return loadSums()
   await outbox.flush()
   await load()
 })
@@ -142,7 +144,7 @@ useHead({ title: 'Log · Bazzet' })
     </span>
   </header>
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-4 sm:px-6">
-    <p v-if="outbox.held.value" role="status" class="mb-3 text-warning">{{ outbox.held.value === 1 ? 'One stage waits' : `${outbox.held.value} stages wait` }} in this browser for the server.</p>
+    <p v-if="mounted && outbox.held.value" role="status" class="mb-3 text-warning">{{ outbox.held.value === 1 ? 'One stage waits' : `${outbox.held.value} stages wait` }} in this browser for the server.</p>
     <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
     <div v-else-if="sums && !sums.stages && !Object.keys(filter).length" class="mx-auto mt-20 max-w-md text-center">
       <h2 class="text-xl">Nothing logged yet</h2>
@@ -176,9 +178,9 @@ useHead({ title: 'Log · Bazzet' })
           <thead><tr class="border-b border-default text-left text-muted"><th class="py-2">When</th><th>What</th><th>Stage</th><th>Tempo</th><th>Time</th><th>Word</th><th>Measured</th><th><span class="sr-only">Do</span></th></tr></thead>
           <tbody>
             <tr v-for="entry in entries" :key="entry.id" class="border-b border-muted align-top *:py-1.5">
-              <td class="whitespace-nowrap pr-4">{{ when.format(new Date(entry.at)) }}</td><td class="pr-4">{{ entry.subject.title }}</td><td class="pr-4">{{ entry.stage }}<span v-if="entry.note" class="block text-muted">{{ entry.note }}</span></td>
+              <td class="whitespace-nowrap pr-4" data-allow-mismatch="text">{{ when.format(new Date(entry.at)) }}</td><td class="pr-4">{{ entry.subject.title }}</td><td class="pr-4">{{ entry.stage }}<span v-if="entry.note" class="block text-muted">{{ entry.note }}</span></td>
               <td class="whitespace-nowrap pr-4">{{ tempo(entry) }}</td><td class="pr-4">{{ sayClock(entry.seconds) }}</td><td class="pr-4">{{ entry.word ?? (entry.source === 'hand' ? '' : 'no word') }}</td><td class="whitespace-nowrap pr-4 text-muted">{{ measured(entry) }}</td>
-              <td class="whitespace-nowrap text-right *:-my-1"><button v-if="entry.subject.kind !== 'other'" type="button" class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline" :aria-label="`Practise ${entry.subject.title} again`" @click="again(entry)">Again</button><button type="button" class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline" :aria-label="`Correct ${sentence(entry.stage)}, ${when.format(new Date(entry.at))}`" @click="edit(entry)">Correct</button></td>
+              <td class="whitespace-nowrap text-right *:-my-1"><button v-if="entry.subject.kind !== 'other'" type="button" class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline" :aria-label="`Practise ${entry.subject.title} again`" @click="again(entry)">Again</button><button type="button" class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline" :aria-label="`Correct ${sentence(entry.stage)}${mounted ? `, ${when.format(new Date(entry.at))}` : ''}`" @click="edit(entry)">Correct</button></td>
             </tr>
           </tbody>
         </table>

@@ -91,7 +91,7 @@ useHead({ title: 'Shelf · Bazzet' })
   <!-- The cards come first: what narrows them follows once all of them are known, into a room that is kept for it. -->
   <div class="min-h-11 shrink-0"><LazyShelfFilters v-if="loaded" v-model="wish" :lines="grooves" /></div>
   <LazyShelfPicked v-if="picking" :ids="[...picked]" :found="found.map(line => line.summary.id)" @all="ids => picked = new Set(ids)" @changed="load" @done="picking = false" />
-  <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family}`" :picked="picking ? picked : undefined" :known="first?.whole ?? []" :at="first?.at" @pick="pick" @drawn="loaded || load()" @bin="bin">
+  <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family}`" :picked="picking ? picked : undefined" :known="first?.whole ?? []" @pick="pick" @drawn="loaded || load()" @bin="bin">
     <LazyShelfBin v-if="inBin && inBinNow" :binned="binned!" @changed="load" />
     <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
     <div v-else-if="loaded && !grooves.length" class="mx-auto mt-20 max-w-md text-center">

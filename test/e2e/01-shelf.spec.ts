@@ -87,10 +87,12 @@ test('several grooves are tagged at once, and go to the bin and back at once', a
   await expect(page.getByRole('checkbox', { name: /^Choose / })).toHaveCount(0)
 })
 
-test('a browser whose clock goes another way takes over what the server drew', async ({ page, app }) => {
-  await page.clock.setFixedTime(Date.now() + 90 * 60_000)
+test('a browser whose clock goes another way takes over what the server drew, and says when by its own', async ({ page, app }) => {
+  await page.clock.setFixedTime(Date.now() + 5 * 3_600_000)
   await page.goto(`${app.url}/shelf`)
   await expect(page.getByRole('status').filter({ hasText: / of / })).toBeVisible()
+  const changed = page.getByRole('article').first().locator('time')
+  await expect(changed).toHaveText(/^[5-7] hours ago$/)
 })
 
 test('the first cards stand there before any script has come, and what is pressed and typed meanwhile is not lost', async ({ page, app }) => {

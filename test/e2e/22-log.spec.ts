@@ -51,6 +51,32 @@ test('what is pressed before the scripts have come is not lost', async ({ page, 
   await expect(page.locator('[data-entry]')).toBeVisible()
 })
 
+test.describe('a player in another time zone than the server', () => {
+  test.use({ timezoneId: 'Pacific/Kiritimati' })
+
+  test('takes over what the server drew, says when by their own clock, and what was practised meanwhile comes with the next look', async ({ page, app }) => {
+    let come: () => void = () => {}
+    const held = new Promise<void>(resolve => (come = resolve))
+    await page.route('**/*.js', async (route) => {
+      await held
+      await route.continue()
+    })
+    await page.goto(`${app.url}/log`, { waitUntil: 'commit' })
+    const rows = page.locator('[data-entries] tbody tr')
+    await expect(rows).toHaveCount(50)
+    const [newest] = (await entries(app)).entries
+    // Another window logs a stage between the server's drawing and the page's taking over.
+    await fetch(`${app.url}/api/log`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...newest, id: 'meanwhile', at: new Date().toISOString(), stage: 'meanwhile' }) })
+    come()
+    await expect(page.locator('[data-summary]')).toBeVisible()
+    const when = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', timeZone: 'Pacific/Kiritimati' })
+    await expect(rows.first().getByRole('cell').first()).toHaveText(when.format(new Date(newest!.at)))
+    await page.reload()
+    await expect(rows.first()).toContainText('meanwhile')
+    await fetch(`${app.url}/api/log/meanwhile`, { method: 'DELETE' })
+  })
+})
+
 test('an entry by hand, corrected, binned and taken out again; a day has a note', async ({ page, app }) => {
   await page.goto(`${app.url}/log`)
   await expect(page.locator('[data-entries] tbody tr').first()).toBeVisible()

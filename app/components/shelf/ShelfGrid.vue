@@ -17,8 +17,6 @@ const props = defineProps<{
   wanted: string
   /** Grooves that are here already. */
   known: readonly Stored<Groove>[]
-  /** When the server drew them. */
-  at?: number | undefined
   /** Those that are chosen, while several are being chosen. */
   picked?: ReadonlySet<string> | undefined
 }>()
@@ -61,7 +59,7 @@ const parentOf = ({ parent }: Summaries['groove']) => (parent ? props.titles.get
     <!-- As the server draws it, which knows nothing of the window: as many columns as there is room for. -->
     <div v-if="!width" class="grid gap-x-8" :style="{ gridTemplateColumns: `repeat(auto-fill, minmax(${CARD.width}px, 1fr))` }">
       <div v-for="({ summary, updatedAt }, place) in known.length ? found.slice(0, known.length) : []" :key="place" class="relative" :style="{ paddingBottom: `calc(${LANES_SHAPE * 100}% + ${CARD.words}px)` }">
-        <div class="absolute inset-0"><ShelfCard :summary="summary" :updated-at="updatedAt" :groove="documents.get(summary.id)?.document" :parent="parentOf(summary)" :at="at" @bin="emit('bin', summary)" /></div>
+        <div class="absolute inset-0"><ShelfCard :summary="summary" :updated-at="updatedAt" :groove="documents.get(summary.id)?.document" :parent="parentOf(summary)" @bin="emit('bin', summary)" /></div>
       </div>
     </div>
     <div v-else class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">
@@ -69,7 +67,7 @@ const parentOf = ({ parent }: Summaries['groove']) => (parent ? props.titles.get
         v-for="row in shown" :key="row.key" class="absolute inset-x-0 grid gap-x-8" data-row
         :style="{ transform: `translateY(${row.top}px)`, height: `${height}px`, gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }">
         <!-- By place, not by groove: another search changes the words of cards and makes no new ones. -->
-        <ShelfCard v-for="({ summary, updatedAt }, place) in row.cards" :key="place" :summary="summary" :updated-at="updatedAt" :groove="documents.get(summary.id)?.document" :parent="parentOf(summary)" :at="at" :picked="picked?.has(summary.id)" :picking="!!picked" @pick="emit('pick', summary.id)" @bin="emit('bin', summary)" />
+        <ShelfCard v-for="({ summary, updatedAt }, place) in row.cards" :key="place" :summary="summary" :updated-at="updatedAt" :groove="documents.get(summary.id)?.document" :parent="parentOf(summary)" :picked="picked?.has(summary.id)" :picking="!!picked" @pick="emit('pick', summary.id)" @bin="emit('bin', summary)" />
       </div>
     </div>
   </div>
