@@ -10,6 +10,11 @@ export default defineConfig({
   timeout: 180_000,
   expect: { timeout: 40_000 },
   forbidOnly: true,
+  // The development server wants the machine for itself.
+  projects: [
+    { name: 'built', testIgnore: '**/30-dev.spec.ts' },
+    { name: 'dev', testMatch: '**/30-dev.spec.ts', dependencies: ['built'] },
+  ],
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'test-results/e2e.json' }]],
   use: {
     actionTimeout: 40_000,

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { App, expect, freePort, test } from './app'
+import { App, expect, test } from './app'
 
 /** Runs one of the scripts until it ends or says what is waited for; answers all it said. */
 function say(script: string, env: Record<string, string>, until: RegExp): Promise<{ said: string, code: number | null }> {
@@ -49,22 +49,4 @@ test('a port that is none gets a sentence', async () => {
   const { said, code } = await say('start', { PORT: 'eighty' }, /never said/)
   expect(code).toBe(1)
   expect(said).toContain('PORT is a number from 1 to 65535; “eighty” is not.')
-})
-
-test('the development server opens the Bench with demo data', async ({ page }) => {
-  test.setTimeout(300_000)
-  const folder = mkdtempSync(join(tmpdir(), 'bazzet-test-'))
-  const port = String(await freePort())
-  // A group of its own, so that all it started is stopped with it.
-  const child = spawn(process.execPath, ['scripts/dev.mjs'], { detached: true, stdio: 'ignore', env: { ...process.env, PORT: port, BAZZET_DB: join(folder, 'dev.db') } })
-  try {
-    await expect.poll(() => fetch(`http://127.0.0.1:${port}/api/health`).then(answer => answer.ok, () => false), { timeout: 120_000 }).toBe(true)
-    await page.goto(`http://127.0.0.1:${port}/bench/wet-rope`)
-    await expect(page.getByRole('application', { name: /Limb lanes/ })).toBeVisible({ timeout: 120_000 })
-  } finally {
-    const ended = new Promise(resolve => child.once('exit', resolve))
-    process.kill(-child.pid!, 'SIGTERM')
-    await ended
-    rmSync(folder, { recursive: true, force: true })
-  }
 })

@@ -126,7 +126,8 @@ for (const [width, height] of [[1280, 800], [1024, 768], [820, 1180], [390, 780]
     await page.getByRole('button', { name: 'Space: start' }).click()
     await expect(page.locator('[data-phase="playing"]')).toBeVisible({ timeout: 60_000 })
     // Until the letters have come those of the system stand there, which take more room.
-    await expect.poll(async () => (await boxOf(page.locator('[data-run-lanes]'))).height).toBeGreaterThan(100)
+    await page.evaluate(async () => void await document.fonts.ready)
+    expect((await boxOf(page.locator('[data-run-lanes]'))).height).toBeGreaterThan(100)
     const inSight = async (box: { x: number, y: number, width: number, height: number } | null, what: string) => {
       expect(box, what).not.toBeNull()
       expect(box!.x, what).toBeGreaterThanOrEqual(-1)

@@ -66,12 +66,15 @@ test('killed at any moment while it saves, it has every save that it answered, a
     expect((await fetch(`${app.url}/api/grooves`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(groove) })).status).toBe(201)
     let answered = 1
     for (let n = 0; n < KILLS; n++) {
-      const killed = new Promise<void>(done => setTimeout(() => void app.kill().then(done), 30 + roll() * 250))
+      let killed: Promise<void> | undefined
       for (;;) {
         const saved = await fetch(`${app.url}/api/grooves/killed`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision: answered, document: { ...groove, notes: `${answered + 1} ${'x'.repeat(3000)}` } }) }).catch(() => undefined)
         if (!saved?.ok) break
         answered = (await saved.json().catch(() => ({ revision: answered })) as { revision: number }).revision
+        // At any moment from the first answer on, which a busy machine may be long in giving.
+        killed ??= new Promise<void>(done => setTimeout(() => void app.kill().then(done), roll() * 250))
       }
+      expect(killed, 'a save before it was killed').toBeDefined()
       await killed
       await app.start()
       const { revision, document } = await (await fetch(`${app.url}/api/grooves/killed`)).json() as { revision: number, document: Groove }

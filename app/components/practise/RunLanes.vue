@@ -33,7 +33,8 @@ const { band } = usePlayhead(geometry)
 </script>
 
 <template>
-  <div ref="frame" class="h-full min-h-0 overflow-hidden">
+  <!-- It fills the room that is left and takes part in no sum of heights: else it would measure what it has itself made. -->
+  <div ref="frame" class="absolute inset-0 overflow-hidden">
     <svg v-if="used.length" :width="width" :height="Math.min(height || geometry.height, geometry.height)" :viewBox="`0 0 ${geometry.width} ${geometry.height}`" preserveAspectRatio="xMinYMin meet" class="block max-w-full" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`" data-run-lanes>
       <path v-for="(beds, i) in ground" :key="i" :d="beds" :fill="i ? 'var(--bed-other)' : 'var(--bed)'" />
       <rect ref="band" y="0" :height="geometry.height" visibility="hidden" fill="var(--band)" data-band />

@@ -154,7 +154,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         <p v-else>{{ attend }}<span v-if="measuring.hint" class="ml-3 text-secondary" data-hint>{{ measuring.hint }}</span></p>
       </div>
       <p v-if="!lastBar" class="mt-1 text-base text-muted sm:text-xl">{{ then }}</p>
-      <div v-if="phase !== 'resting'" class="mt-3 min-h-28 flex-1"><RunLanes :groove="sounding" /></div>
+      <div v-if="phase !== 'resting'" class="relative mt-3 min-h-28 flex-1"><RunLanes :groove="sounding" /></div>
       <footer class="mt-auto flex flex-wrap items-center gap-x-5 gap-y-2 pt-3">
         <UButton size="xl" color="secondary" class="justify-center px-7 py-3 text-xl font-bold max-sm:w-full max-sm:py-5" :loading="player.preparing" @click="press"><span><span class="pointer-coarse:hidden">Space: </span>{{ bigKey }}</span></UButton>
         <button v-for="{ key, name } in small" :key="key" type="button" class="min-h-11 cursor-pointer text-lg text-toned hover:text-highlighted" @click="deeds[name]()"><b class="pointer-coarse:hidden">{{ key === 'Escape' ? 'Esc' : shownKey(key) }}</b> {{ name }}</button>
