@@ -55,6 +55,10 @@ export default defineNuxtConfig({
     '/api/**': { headers: { 'cache-control': 'no-store' } },
   },
   hooks: {
+    // The interface library’s module has its parts compiled one by one; for the development server they are put together, once.
+    'vite:extendConfig': ({ optimizeDeps }, { isClient }) => {
+      if (isClient && optimizeDeps?.exclude) optimizeDeps.exclude = optimizeDeps.exclude.filter(name => name !== 'reka-ui')
+    },
     // Scripts of other stations are fetched as they are pointed at (see above): fetching all of them beside the first page's own
     // is what kept it waiting.
     'build:manifest': (manifest) => {
@@ -68,6 +72,7 @@ export default defineNuxtConfig({
   nitro: {
     alias: { '#core': core },
     errorHandler: '~~/server/errorHandler',
+    esbuild: { options: { target: 'node20' } },
     // The demo world is handed to the server, which knows nothing of it.
     plugins: ['~~/demo/plugin'],
     // The server is started from this folder, so what it needs stays in node_modules; tracing and copying it took minutes.
@@ -84,7 +89,8 @@ export default defineNuxtConfig({
         output: { experimentalMinChunkSize: 1_500, manualChunks: (id: string) => (/\/components\/frame\/(NoteGlyph|TempoMark)/.test(id) ? 'tempo' : undefined) } as object,
       },
     },
-    optimizeDeps: { include: ['tone', 'comlink', 'apexcharts', 'vue3-apexcharts', 'zod', 'midi-file'] },
+    // Named here, none is met as the first page runs, which would begin anew with each.
+    optimizeDeps: { include: ['@internationalized/date', '@tanstack/vue-virtual', '@vueuse/core', 'apexcharts', 'comlink', 'fast-deep-equal', 'fast-xml-parser', 'fflate', 'midi-file', 'p-queue', 'papaparse', 'pinia', 'reka-ui', 'reka-ui/namespaced', 'soundfont2', 'tailwind-merge', 'tailwind-variants', 'tone', 'vexflow', 'vue-draggable-plus', 'vue3-apexcharts', 'zod'] },
   },
   typescript: {
     tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } },
