@@ -32,14 +32,11 @@ async function strikesAfter(page: Page, ms: number) {
     })
   }, ms)
 }
-/** Presses the big key once the page listens. */
+/** Presses the big key. */
 async function begin(page: Page) {
   const start = page.getByRole('button', { name: 'Space: start' })
-  await expect(start).toBeVisible()
-  await expect(async () => {
-    if (await start.count()) await start.click({ timeout: 2000 })
-    await expect(start).toHaveCount(0, { timeout: 2000 })
-  }).toPass()
+  await start.click()
+  await expect(start).toHaveCount(0)
 }
 const bpm = (page: Page) => page.locator('[data-bpm]')
 
@@ -245,7 +242,7 @@ test('a voice counts where a limb plays: each word lies with its vowel on its sl
   const wanted = ['1', '2', '3', '4', '1', 'a', '&']
   const lengths = new Set(Object.values(words).map(([, length]) => (length / rate).toFixed(4)))
   const spoken = async () => (await heard(page)).filter(({ seconds }) => lengths.has(seconds.toFixed(4)))
-  await expect.poll(async () => (await spoken()).length, { timeout: 30_000 }).toBeGreaterThanOrEqual(wanted.length)
+  await expect.poll(async () => (await spoken()).length, { timeout: 60_000 }).toBeGreaterThanOrEqual(wanted.length)
   const said = (await spoken()).slice(0, wanted.length)
   expect(said.map(one => one.seconds.toFixed(4))).toEqual(wanted.map(word => (words[word]![1] / rate).toFixed(4)))
   const vowels = said.map(({ when }, i) => when + words[wanted[i]!]![2] / rate)
@@ -284,12 +281,8 @@ test('how late an input arrives is found by tapping along, and said with what it
   await measuredBy(page, 'keys')
   await strikesAfter(page, 40)
   await page.goto(`${app.url}/player`)
-  const find = page.getByRole('button', { name: 'Find how late it is by tapping along' })
-  await expect(find).toBeVisible()
-  await expect(async () => {
-    await find.click({ timeout: 2000 })
-    await expect(page.getByRole('button', { name: /^Tap along/ })).toBeVisible({ timeout: 4000 })
-  }).toPass()
+  await page.getByRole('button', { name: 'Find how late it is by tapping along' }).click()
+  await expect(page.getByRole('button', { name: /^Tap along/ })).toBeVisible()
   await expect(page.locator('[data-latency]')).toContainText(/Your taps come \d+ ms late, spread \d+ ms, from \d+ taps(, \d slips? left out)?\. That is how late the input is and your own habit together\./, { timeout: 40_000 })
   const found = Number((await page.locator('[data-latency]').innerText()).match(/come (\d+) ms/)![1])
   expect(found).toBeGreaterThanOrEqual(38)
