@@ -1,6 +1,7 @@
 // An hour at the application in one page: edited while it plays, station after station, with heap, listeners and sounds watched. Part of
 // `npm run soak`; BAZZET_SOAK_MINUTES makes it shorter.
 import { readFileSync } from 'node:fs'
+import { monitorEventLoopDelay } from 'node:perf_hooks'
 import { launch } from '../../scripts/lib/browser.mjs'
 import { groove, serving } from './lib.mjs'
 
@@ -20,14 +21,20 @@ await serving(4186, [groove('drum', 4), groove('other', 2)], async (url, server)
   const errors = []
   page.on('pageerror', error => errors.push(error.message))
   await page.addInitScript(() => {
-    window.sounds = { all: 0, late: 0, latest: 0 }
+    // With each late sound, the longest that the page has been held up in the last second: whether it was busy, or the machine was away.
+    window.sounds = { all: 0, late: [] }
+    let [last, held] = [performance.now(), []]
+    setInterval(() => {
+      const now = performance.now()
+      held = [...held, { at: now, for: now - last }].filter(one => one.at > now - 1000)
+      last = now
+    }, 10)
     const start = AudioBufferSourceNode.prototype.start
     AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
       if (this.buffer && this.buffer.duration > 0.01) {
         const late = when > 0 ? this.context.currentTime - when : 0
         window.sounds.all++
-        if (late > 0) window.sounds.late++
-        window.sounds.latest = Math.max(window.sounds.latest, late)
+        if (late > 0) window.sounds.late.push({ late: late * 1000, held: Math.max(performance.now() - last, ...held.map(one => one.for)) })
       }
       return start.call(this, when, ...rest)
     }
@@ -56,25 +63,34 @@ await serving(4186, [groove('drum', 4), groove('other', 2)], async (url, server)
 
   await page.goto(`${url}/shelf`)
   const rounds = []
+  const late = []
+  // The same, of this program, which has next to nothing to do.
+  const stood = monitorEventLoopDelay({ resolution: 10 })
+  stood.enable()
   const until = Date.now() + MINUTES * 60_000
   for (let n = 0; n === 0 || Date.now() < until; n++) {
+    stood.reset()
     await round(n)
+    for (const one of await page.evaluate(() => window.sounds.late.splice(0))) {
+      late.push(one)
+      console.log(`round ${n + 1}: a sound ${one.late.toFixed(1)} ms late; the page held up for ${one.held.toFixed(0)} ms in the second before, this program for ${(stood.max / 1e6).toFixed(0)} ms in the round`)
+    }
     await cdp.send('HeapProfiler.collectGarbage')
     const { metrics } = await cdp.send('Performance.getMetrics')
     const of = name => metrics.find(one => one.name === name).value
     rounds.push({ heap: of('JSHeapUsedSize') / 2 ** 20, listeners: of('JSEventListeners'), nodes: of('Nodes'), server: memoryOf(server.pid) })
     if (n % 10 === 0) console.log(`round ${n + 1}: ${Object.entries(rounds.at(-1)).map(([name, value]) => `${name} ${value.toFixed(name === 'heap' || name === 'server' ? 1 : 0)}`).join(', ')}`)
   }
-  const sounds = await page.evaluate(() => window.sounds)
+  const all = await page.evaluate(() => window.sounds.all)
   const [first, last] = [rounds.slice(WARM, WARM + 5), rounds.slice(-5)]
   const rows = ['heap', 'listeners', 'nodes', 'server'].map((name) => {
     const [before, after] = [first, last].map(some => median(some.map(one => one[name])))
     return { what: `${name}${name === 'heap' || name === 'server' ? ', MB' : ''}`, 'first rounds': Math.round(before * 10) / 10, 'last rounds': Math.round(after * 10) / 10, 'steady': after <= before * MOST_GROWTH }
   })
   console.table(rows)
-  console.log(`${rounds.length} rounds, ${sounds.all} sounds, ${sounds.late} late (the latest by ${(sounds.latest * 1000).toFixed(1)} ms), ${errors.length} errors${errors.length ? `: ${errors[0]}` : ''}`)
+  console.log(`${rounds.length} rounds, ${all} sounds, ${late.length} late${late.length ? ` (the latest by ${Math.max(...late.map(one => one.late)).toFixed(1)} ms)` : ''}, ${errors.length} errors${errors.length ? `: ${errors[0]}` : ''}`)
   failed = rounds.length > WARM + 5 && rows.some(row => !row.steady)
-  failed ||= sounds.late > 0 || sounds.all < rounds.length * 50 || errors.length > 0
+  failed ||= late.length > 0 || all < rounds.length * 50 || errors.length > 0
   await browser.close()
 })
 process.exit(failed ? 1 : 0)

@@ -25,10 +25,10 @@ async function strikesAfter(page: Page, ms: number) {
     const key = (at: number) => window.dispatchEvent(Object.defineProperty(new KeyboardEvent('keydown', { key: 'd' }), 'timeStamp', { value: at }))
     const { atSound, strike = key } = window as unknown as { atSound: AtSound[], strike?: (at: number) => void }
     let last = -1
-    atSound.push(({ when, due }) => {
+    atSound.push(({ when, whenDue }) => {
       if (when - last <= 0.05) return
       last = when
-      setTimeout(strike, Math.max(0, due + late - performance.now()), due + late)
+      whenDue(late, strike)
     })
   }, ms)
 }

@@ -2,18 +2,18 @@ import { type Page } from '@playwright/test'
 import type { Groove } from '#core/groove'
 import { type AtSound, type Bench, expect, heard, hearSounds, listen, test } from './app'
 
-/** What a page does at each click as it is handed to the audio clock: told whether it is the first of a bar, and when it is due. */
-type AtClick = (first: boolean, due: number) => void
+/** What a page does at each click as it is handed to the audio clock: told whether it is the first of a bar, and how to wait for it. */
+type AtClick = (first: boolean, whenDue: Parameters<AtSound>[0]['whenDue']) => void
 
 /** Has the page call `window.atClick`, where it is there, for each click. */
 async function hearClicks(page: Page) {
   await hearSounds(page)
   await page.addInitScript(() => {
     const { atSound } = window as unknown as { atSound: AtSound[] }
-    atSound.push(({ due, buffer }) => {
+    atSound.push(({ whenDue, buffer }) => {
       if (Math.abs(buffer.duration - 0.06) > 0.002) return
       const first = buffer.getChannelData(0).reduce((most, x) => Math.max(most, Math.abs(x)), 0) > 0.5
-      ;(window as unknown as { atClick?: AtClick }).atClick?.(first, due)
+      ;(window as unknown as { atClick?: AtClick }).atClick?.(first, whenDue)
     })
   })
 }
@@ -26,15 +26,14 @@ async function playsWithTheClick(page: Page) {
   await hearClicks(page)
   await page.addInitScript(() => {
     const player = { first: [] as string[], other: [] as string[], late: 0, held: 30, left: Infinity, after: 0 }
-    const press = (type: string, key: string, at: number) => setTimeout(() => window.dispatchEvent(Object.defineProperty(new KeyboardEvent(type, { key, cancelable: true }), 'timeStamp', { value: at })), Math.max(0, at - performance.now()))
-    const atClick: AtClick = (first, clicked) => {
-      const due = clicked + player.late
+    const press = (type: string, key: string) => (at: number) => window.dispatchEvent(Object.defineProperty(new KeyboardEvent(type, { key, cancelable: true }), 'timeStamp', { value: at }))
+    const atClick: AtClick = (first, whenDue) => {
       const keys = first ? player.first : player.other
       if (keys.length && --player.left < 0) return
       for (const key of keys) {
-        press('keydown', key, due)
-        press('keyup', key, due + player.held)
-        if (player.after) press('keydown', key, due + player.after)
+        whenDue(player.late, press('keydown', key))
+        whenDue(player.late + player.held, press('keyup', key))
+        if (player.after) whenDue(player.late + player.after, press('keydown', key))
       }
     }
     Object.assign(window, { player, atClick })
@@ -128,7 +127,7 @@ test('pads are played in by their pieces and levels, told by striking or by the 
     const input = { name: 'Simulated pads', onmidimessage: null as ((event: { data: Uint8Array, timeStamp: number }) => void) | null }
     const pads = (note: number, velocity: number, at = performance.now()) => input.onmidimessage?.({ data: new Uint8Array([0x99, note, velocity]), timeStamp: at })
     Object.assign(navigator, { requestMIDIAccess: async () => ({ inputs: new Map([['one', input]]), onstatechange: null }) })
-    const atClick: AtClick = (first, due) => void setTimeout(() => (first ? [[36, 98], [42, 72]] : [[60, 122], [42, 48]]).forEach(([note, velocity]) => pads(note!, velocity!, due)), Math.max(0, due - performance.now()))
+    const atClick: AtClick = (first, whenDue) => whenDue(0, at => (first ? [[36, 98], [42, 72]] : [[60, 122], [42, 48]]).forEach(([note, velocity]) => pads(note!, velocity!, at)))
     Object.assign(window, { pads, atClick })
   })
   await page.goto(`${bench.app.url}/player`)

@@ -166,8 +166,11 @@ export class Bench {
   }
 }
 
-/** A sound as it was handed to the audio clock: `when` and `now` in seconds of that clock, `when` 0 for at once; `due` in ms of the page’s. */
-interface Sound { when: number, now: number, due: number, buffer: AudioBuffer }
+/**
+ * A sound as it was handed to the audio clock: `when` and `now` in seconds of that clock, `when` 0 for at once. `whenDue` calls back `ms` after
+ * the sound has come, with that moment in ms of the page's clock.
+ */
+interface Sound { when: number, now: number, whenDue: (ms: number, then: (at: number) => void) => void, buffer: AudioBuffer }
 export type AtSound = (sound: Sound) => void
 /** Has the page call every function of `window.atSound` for each sound, as soon as it is handed to the browser’s own audio nodes. */
 export async function hearSounds(page: Page) {
@@ -181,9 +184,17 @@ export async function hearSounds(page: Page) {
       if (this.buffer && this.buffer.duration > 0.01) {
         const context = this.context as AudioContext
         // By the browser’s own pair of both clocks, once it has one: the audio clock alone goes by blocks.
-        const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp()
-        const due = contextTime > 0 ? performanceTime + (when - contextTime) * 1000 : performance.now() + (when - context.currentTime + (context.outputLatency || 0)) * 1000
-        for (const hearer of hearers) hearer({ when, now: context.currentTime, due, buffer: this.buffer })
+        const due = () => {
+          const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp()
+          return contextTime > 0 ? performanceTime + (when - contextTime) * 1000 : performance.now() + (when - context.currentTime + (context.outputLatency || 0)) * 1000
+        }
+        // Read anew until it has come: a busy machine holds the audio clock up, and what was due is due later.
+        const whenDue: Sound['whenDue'] = (ms, then) => {
+          const left = due() + ms - performance.now()
+          if (left > 0) setTimeout(() => whenDue(ms, then), left)
+          else then(due() + ms)
+        }
+        for (const hearer of hearers) hearer({ when, now: context.currentTime, whenDue, buffer: this.buffer })
       }
       return start.call(this, when, ...rest)
     }
