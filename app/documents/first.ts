@@ -17,7 +17,7 @@ export function useDrawn<T>(key: string, fetch: () => Promise<T>) {
 }
 
 /** The newest grooves, as the Shelf shows them first: their lines in a list, and themselves, in no order. */
-export interface FirstCards { lines: Listed<Summaries['groove']>[], whole: Stored<Groove>[] }
+interface FirstCards { lines: Listed<Summaries['groove']>[], whole: Stored<Groove>[] }
 
 /** As many as a large screen shows. */
 const FIRST = 12

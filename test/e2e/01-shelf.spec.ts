@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { parseMidi } from 'midi-file'
-import { type App, expect, test } from './app'
+import { type App, expect, test, withoutScripts } from './app'
 
 const shelf = async (page: import('@playwright/test').Page, app: App) => {
   await page.goto(`${app.url}/shelf`)
@@ -96,26 +96,19 @@ test('a browser whose clock goes another way takes over what the server drew, an
 })
 
 test('the first cards stand there before any script has come, and what is pressed and typed meanwhile is not lost', async ({ page, app }) => {
-  let scripts: () => void = () => {}
-  let held = Promise.resolve()
-  const hold = () => (held = new Promise<void>(resolve => (scripts = resolve)))
-  hold()
-  await page.route('**/*.js', async (route) => {
-    await held
-    await route.continue()
-  })
+  let come = await withoutScripts(page)
   await page.goto(`${app.url}/shelf`, { waitUntil: 'commit' })
   await expect(page.getByRole('article')).toHaveCount(12)
   await expect(page.getByRole('article').getByRole('img', { name: /^Lanes of/ })).toHaveCount(12)
   await page.getByLabel('Find a groove').fill('shuffle')
-  scripts()
+  come()
   await expect(page.getByRole('article')).toHaveCount(1)
   await expect(page.getByLabel('Find a groove')).toHaveValue('shuffle')
-  hold()
+  come = await withoutScripts(page)
   await page.reload({ waitUntil: 'commit' })
   await expect(page.getByRole('article')).toHaveCount(12)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
-  scripts()
+  come()
   await expect(page.getByRole('heading', { name: 'Begin a groove' })).toBeVisible()
 })
 

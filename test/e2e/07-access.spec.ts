@@ -71,7 +71,7 @@ for (const [name, path, there, before] of STATIONS) {
       await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
       await expect(page.locator(`html.${scheme}`)).toBeAttached()
       const look = axe(page).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-      // Contrast is the same at every size, and by far the longest to look at; nothing else is another in the dark.
+      // Contrast is the same at every size, and by far the longest to look at; all else is the same in the dark.
       const { violations } = await (width === 1280 ? look : scheme === 'dark' ? axe(page).withRules(['color-contrast', 'target-size']) : look.disableRules('color-contrast')).analyze()
       expect(violations.map(one => `${scheme} ${width}, ${one.id}: ${one.nodes.map(node => node.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
     }

@@ -1,5 +1,5 @@
 import type { LogEntry } from '#core/practise'
-import { type App, expect, withServer } from './app'
+import { type App, expect, withServer, withoutScripts } from './app'
 
 /** A server of this file's own: what other tests keep would stand before the grooves that are chosen here. */
 const test = withServer()
@@ -39,12 +39,7 @@ test('the Log charts tempo, minutes, evenness and bests, and follows what is ask
 })
 
 test('what is pressed before the scripts have come is not lost', async ({ page, app }) => {
-  let come: () => void = () => {}
-  const held = new Promise<void>(resolve => (come = resolve))
-  await page.route('**/*.js', async (route) => {
-    await held
-    await route.continue()
-  })
+  const come = await withoutScripts(page)
   await page.goto(`${app.url}/log`, { waitUntil: 'commit' })
   await page.getByRole('button', { name: 'Add by hand' }).click()
   come()
@@ -55,12 +50,7 @@ test.describe('a player in another time zone than the server', () => {
   test.use({ timezoneId: 'Pacific/Kiritimati' })
 
   test('takes over what the server drew, says when by their own clock, and what was practised meanwhile comes with the next look', async ({ page, app }) => {
-    let come: () => void = () => {}
-    const held = new Promise<void>(resolve => (come = resolve))
-    await page.route('**/*.js', async (route) => {
-      await held
-      await route.continue()
-    })
+    const come = await withoutScripts(page)
     await page.goto(`${app.url}/log`, { waitUntil: 'commit' })
     const rows = page.locator('[data-entries] tbody tr')
     await expect(rows).toHaveCount(50)

@@ -91,6 +91,17 @@ export const test = withServer().extend<{ bench: Bench }>({
   bench: async ({ page, app }, use) => use(new Bench(page, app)),
 })
 
+/** Keeps the page's scripts away, so that it shows what the server drew; what is answered lets them come. */
+export async function withoutScripts(page: Page): Promise<() => void> {
+  let come: () => void = () => {}
+  const held = new Promise<void>(resolve => (come = resolve))
+  await page.route('**/*.js', async (route) => {
+    await held
+    await route.continue()
+  })
+  return come
+}
+
 /** Where something stands on the page, once it is there and has stopped moving: a page that is still opening has no place for it. */
 export async function boxOf(what: Locator) {
   let [before, box]: (Awaited<ReturnType<Locator['boundingBox']>>)[] = [null, null]
