@@ -7,6 +7,8 @@ import { type Rendering, soundsIn } from './rendering'
 import { VOICE_RATE, fetchVoice } from './voice'
 
 const CLOSING = 0.012
+/** What is heard is at most so far ahead of the audio clock, which goes by blocks, in seconds. */
+const BLOCK = 0.1
 
 /** The sounding end of the application: an audio clock, the sounds rendered once in a worker, and a scheduler pumped by a timer. */
 export interface Engine {
@@ -167,7 +169,9 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     heardAt(stamp) {
       // The clock itself goes by blocks of samples, 10 ms and more; the pair of both clocks is exact, once something has been put out.
       const { contextTime = 0, performanceTime = 0 } = native.getOutputTimestamp?.() ?? {}
-      return contextTime > 0 ? contextTime + (stamp - performanceTime) / 1000 : now() - (native.outputLatency || 0) - (performance.now() - stamp) / 1000
+      const heard = contextTime > 0 ? contextTime + (stamp - performanceTime) / 1000 : now() - (native.outputLatency || 0) - (performance.now() - stamp) / 1000
+      // A clock that is held up, asleep or short of the machine’s time, is not heard going on.
+      return Math.min(heard, now() + BLOCK)
     },
     wake: () => context.resume(),
     async prepare({ sections }) {

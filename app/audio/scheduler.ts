@@ -17,6 +17,8 @@ const MOST_AHEAD = 2
 
 /** What will sound within this time cannot be taken back any more. */
 const SETTLED = 0.03
+/** An edit that is worked out too slowly is worked out anew from a later place, so often at most; most of it is known by then. */
+const TRIES = 4
 
 interface Handed { cue: Cue, when: number, takeBack: () => void }
 
@@ -45,16 +47,20 @@ export class Scheduler {
     return this.line !== undefined
   }
 
-  /** Begins so that the first thing that sounds (a count-in, a pick-up, a grace note), or else a bar further on, does so at a time of the clock. */
-  start(performance: Performance, when: number, ahead: number = AHEAD.bench, fromBar = 0): void {
+  /**
+   * Begins so that the first thing that sounds (a count-in, a pick-up, a grace note), or else a bar further on, does so in so many
+   * seconds, counted from when all that is handed over at once is worked out.
+   */
+  start(performance: Performance, lead: number, ahead: number = AHEAD.bench, fromBar = 0): void {
     this.line = new CueLine(performance)
     const from = fromBar > 0 ? this.line.secondsOfBar(fromBar) : this.line.begins
-    this.origin = when - from
-    this.done = from
-    this.ahead = ahead
+    this.done = Math.max(from, from - lead + ahead)
+    const first = this.line.between(from, this.done)
     this.pumped = this.clock()
+    this.origin = this.pumped + lead - from
+    this.ahead = ahead
     this.waiting = []
-    this.pump()
+    for (const cue of first) this.hand(cue)
   }
 
   stop(): void {
@@ -68,16 +74,15 @@ export class Scheduler {
     const before = this.line
     if (!before) return
     const line = new CueLine(performance)
-    const from = Math.max(before.begins, Math.min(this.done, this.clock() + SETTLED - this.origin))
-    const like = line.secondsLike(before, from)
-    const ready = this.done - from
-    const when = this.origin + from
+    let { when, like, ready, cues } = this.goesOn(before, line)
+    // Working it out takes time too: a place that the clock has passed meanwhile is no place to go on from.
+    for (let tries = 1; tries < TRIES && when <= this.clock(); tries++) ({ when, like, ready, cues } = this.goesOn(before, line))
     this.line = line
     this.origin = when - like
     this.done = like + ready
     const open = this.waiting.filter(one => one.when >= when)
     const same = (cue: Cue) => open.findIndex(one => one.cue.kind === cue.kind && Math.abs(one.when - this.origin - cue.seconds) < 1e-6 && soundOf(one.cue) === soundOf(cue) && cueId(one.cue) === cueId(cue))
-    const fresh = line.between(like, this.done).filter((cue) => {
+    const fresh = cues.filter((cue) => {
       const at = same(cue)
       if (at >= 0) open.splice(at, 1)
       return at < 0
@@ -85,6 +90,14 @@ export class Scheduler {
     for (const one of open) one.takeBack()
     this.waiting = this.waiting.filter(one => !open.includes(one))
     for (const cue of fresh) this.hand(cue)
+  }
+
+  /** From when on another line is heard: what is soon to sound stays; where that is in the line, how much of it is to be handed over at once, and what. */
+  private goesOn(before: CueLine, line: CueLine) {
+    const from = Math.max(before.begins, Math.min(this.done, this.clock() + SETTLED - this.origin))
+    const like = line.secondsLike(before, from)
+    const ready = this.done - from
+    return { when: this.origin + from, like, ready, cues: line.between(like, like + ready) }
   }
 
   /** Hands over all that sounds before now and so far ahead; further ahead from then on where the page was long in coming. */

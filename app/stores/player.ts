@@ -43,7 +43,7 @@ export const usePlayer = defineStore('player', () => {
       sounding.silence()
       // A word begins before its vowel: it has room for that.
       const lead = played.sections.some(section => section.click.voice) ? 0.2 : 0.08
-      sounding.scheduler.start(played, sounding.now() + lead, ahead, fromBar)
+      sounding.scheduler.start(played, lead, ahead, fromBar)
       playing.value = true
     } finally {
       preparing.value = false

@@ -100,7 +100,10 @@ export const usePlayingIn = defineStore('playing-in', () => {
   function released(limb: Limb, stamp: number) {
     const one = held.get(limb)
     held.delete(limb)
-    if (one && bench.groove) one.stroke.held = (stamp - one.since) / 1000 / tickSeconds(bench.groove.tempo)
+    if (!one || !bench.groove) return
+    one.stroke.held = (stamp - one.since) / 1000 / tickSeconds(bench.groove.tempo)
+    // Held beyond its time round, which is taken already: that is made anew.
+    if (takes.value.some(take => take.strokes.includes(one.stroke))) takes.value = [...takes.value]
   }
 
   // ---- times round ----

@@ -15,20 +15,25 @@ const lapsOf = (stages: readonly Stage[]) => stages.map(one => ({ bars: 1, secon
 function runner(stages: Stage[], helps: (Stage | null)[] = stages.map(() => null)) {
   let run: Run = beginRun({ stages }, { laps: lapsOf(stages), helps })
   let now = 0
+  let first = 0
   const played: string[] = []
   const wrote: string[] = []
   const send = (event: RunEvent) => {
     const next = stepRun(run, event)
     run = next.run
     for (const effect of next.effects) {
-      if (effect.type === 'play') played.push(`${effect.stage.name} ${effect.tempo.bpm}${effect.laps === null ? ' on' : ''}`)
+      if (effect.type === 'play') {
+        played.push(`${effect.stage.name} ${effect.tempo.bpm}${effect.laps === null ? ' on' : ''}`)
+        first = now + 1
+      }
       if (effect.type === 'write') wrote.push(`${effect.entry} ${effect.tempo.bpm} ${effect.seconds} ${effect.word}${effect.cut ? ' cut' : ''}`)
     }
   }
   const at = {
     played, wrote, send,
     run: () => run,
-    pass: (seconds: number, begun = true) => send({ type: 'tick', now: now += seconds, begun }),
+    /** Time passes, with what sounds heard from a second after it was asked for. */
+    pass: (seconds: number) => send({ type: 'tick', now: now += seconds, heard: now - first }),
     press: () => send({ type: 'press', now }),
     say: (word: 'solid' | 'shaky' | 'missed') => send({ type: 'say', word, now }),
     clean: () => send({ type: 'clean', now }),

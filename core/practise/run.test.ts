@@ -27,16 +27,24 @@ function run(...events: RunEvent[]): { run: Run, effects: RunEffect[], phases: s
   return { run: now, effects, phases }
 }
 const press = (now: number): RunEvent => ({ type: 'press', now })
-const tick = (now: number, begun = true): RunEvent => ({ type: 'tick', now, begun })
+/** By both clocks alike, with a count-in of a second, unless told otherwise. */
+const tick = (now: number, heard: number | null = now - 1): RunEvent => ({ type: 'tick', now, heard })
 const asked = (effects: RunEffect[]) => effects.map(effect => (effect.type === 'write' ? `write ${effect.entry} ${effect.word} ${effect.seconds} s at ${effect.tempo.bpm}` : effect.type === 'play' ? `play ${effect.stage.name} at ${effect.tempo.bpm}` : effect.type))
 
 describe('a run', () => {
   it('counts in, plays, pauses and goes on; only time played counts', () => {
-    const { run: at, phases, effects } = run(press(0), tick(1, false), tick(2.5), tick(12.5), press(13), tick(100), press(101), tick(102, false), tick(103), tick(113))
+    const { run: at, phases, effects } = run(press(0), tick(1, -1.5), tick(2.5, 0), tick(12.5, 10), press(13), tick(100, null), press(101), tick(102, -1), tick(103, 0), tick(113, 10))
     expect(phases).toEqual(['ready', 'counting', 'counting', 'playing', 'playing', 'paused', 'paused', 'counting', 'counting', 'playing', 'playing'])
     expect(at.played).toBe(20)
     expect(at.left).toBe(100)
     expect(asked(effects)).toEqual(['play Foot alone at 70', 'stop', 'play Foot alone at 70'])
+  })
+
+  it('goes by what is heard: a sound that is held up, or not there yet, takes nothing away from the stage', () => {
+    const { run: at, phases } = run(press(0), tick(1, null), tick(5, -0.1), tick(6, 0.9), tick(7, 0.9), tick(60, null), tick(61, 1.9), tick(200, 119.9))
+    expect(phases.slice(-6)).toEqual(['counting', 'playing', 'playing', 'playing', 'playing', 'playing'])
+    expect(at.played).toBeCloseTo(119.9, 9)
+    expect(stepRun(at, tick(200.1, 120)).run).toMatchObject({ phase: 'asking' })
   })
 
   it('writes a stage down as its time is up, and again with the word; the next begins by itself', () => {

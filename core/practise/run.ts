@@ -16,9 +16,9 @@ export const ASKING = 12
 const UNSAID = 2
 
 /**
- * One run through a plan: plain data, so that a run that was interrupted can be taken up again. Times are seconds of any steady clock; a
- * stage's time counts from its first beat, not from the count-in. `entry` numbers the stages and rungs that were begun, so that a
- * word given late reaches the entry of its own.
+ * One run through a plan: plain data, so that a run that was interrupted can be taken up again. Times are seconds of any steady clock; what
+ * sounds goes by what is heard of it, from its first beat and not from the count-in, so that a machine that holds the sound up takes
+ * nothing away from a stage. `entry` numbers the stages and rungs that were begun, so that a word given late reaches the entry of its own.
  */
 export interface Run {
   stages: readonly Stage[]
@@ -42,8 +42,9 @@ export interface Run {
   ceiling: Tempo | null
   /** Where a stage that was interrupted by another goes on, by its id. */
   goesOnAt: Readonly<Record<string, number>>
-  /** When it was last told the time. */
+  /** When it was last told the time, and how far what sounds was heard by then, in seconds from its first beat. */
   told: number
+  heard: number
   autoAdvance: boolean
   entry: number
 }
@@ -51,8 +52,8 @@ export interface Run {
 export type RunEvent =
   /** The big key: start, pause, go on; once a stage is over, on to the next without a word; out of a break. */
   | { type: 'press', now: number }
-  /** Time has passed; `begun` once the count-in is over. */
-  | { type: 'tick', now: number, begun: boolean }
+  /** Time has passed; `heard` is how far what sounds is heard by now, in seconds from its first beat: below 0 in the count-in, null while nothing sounds. */
+  | { type: 'tick', now: number, heard: number | null }
   /** The player's word, or what was measured, ends the stage, be its time up or not, and leads on. */
   | { type: 'say', word: Word, now: number }
   /** Clean once more. */
@@ -81,7 +82,7 @@ export interface RunMaterial { laps: readonly Lap[], helps?: readonly (Stage | n
  */
 export const beginRun = ({ stages }: { stages: readonly Stage[] }, { laps, helps = stages.map(() => null) }: RunMaterial): Run => entered({
   stages, laps, helps, index: 0, phase: 'ready', tempo: { bpm: 0, counts: '1/4' }, rung: 0, left: 0, played: 0, cleans: 0, unsaid: 0,
-  ceiling: null, goesOnAt: {}, told: 0, autoAdvance: true, entry: -1,
+  ceiling: null, goesOnAt: {}, told: 0, heard: 0, autoAdvance: true, entry: -1,
 }, 0)
 
 /** The stage a run stands at; none once it is over: `stageOf(beginRun(plan, { laps })) // => plan.stages[0]`. */
@@ -140,7 +141,7 @@ function played(run: Run, now: number): Stepped {
   if (stage.subject.kind === 'break') return { run: { ...run, told: now, phase: 'resting' }, effects: [] }
   if (stage.pulse === 'step') return { run: { ...run, told: now, phase: 'stepping' }, effects: [] }
   const laps = run.left === null ? null : Math.max(1, Math.ceil(run.left / lapSeconds(run) - 1e-6))
-  return { run: { ...run, told: now, phase: 'counting' }, effects: [{ type: 'play', stage, tempo: plainTempo(run.tempo), laps }] }
+  return { run: { ...run, told: now, heard: 0, phase: 'counting' }, effects: [{ type: 'play', stage, tempo: plainTempo(run.tempo), laps }] }
 }
 
 const writeOf = (run: Run, word: Word | null, cut: boolean): RunEffect =>
@@ -209,7 +210,7 @@ export function stepRun(run: Run, event: RunEvent): Stepped {
       if (run.phase === 'counting' || run.phase === 'playing') return { run: { ...run, phase: 'paused' }, effects: [{ type: 'stop' }] }
       if (run.phase === 'resting') return after({ run: entered(run, run.index + 1), effects: [] }, next => played(next, event.now))
       return run.phase === 'asking' ? judged(run, null, event.now) : still
-    case 'tick': return ticked(run, event.now, event.begun)
+    case 'tick': return ticked(run, event.now, event.heard)
     case 'say': {
       if (run.phase === 'over' || run.phase === 'ready' || run.phase === 'resting') return still
       // A word while the time runs cuts the stage off; one that lasts until it is clean ends by a word.
@@ -238,14 +239,14 @@ export function stepRun(run: Run, event: RunEvent): Stepped {
   }
 }
 
-function ticked(run: Run, now: number, begun: boolean): Stepped {
-  const passed = now - run.told
+function ticked(run: Run, now: number, heard: number | null): Stepped {
+  const passed = run.phase === 'playing' ? Math.max(0, (heard ?? run.heard) - run.heard) : now - run.told
   const told = { ...run, told: now }
   const left = run.left === null ? null : run.left - passed
   switch (run.phase) {
-    case 'counting': return { run: begun ? { ...told, phase: 'playing' } : told, effects: [] }
+    case 'counting': return heard !== null && heard >= 0 ? ticked({ ...told, phase: 'playing' }, now, heard) : { run: told, effects: [] }
     case 'playing': {
-      const on = { ...told, left, played: run.played + passed }
+      const on = { ...told, heard: run.heard + passed, left, played: run.played + passed }
       return left !== null && left <= 0 ? ended(on, false) : { run: on, effects: [] }
     }
     case 'stepping': return { run: { ...told, left: left === null ? null : Math.max(0, left), played: run.played + passed }, effects: [] }

@@ -53,14 +53,14 @@ it('measures practice', () => {
         scheduler.late = 0
         scheduler.stop()
       }
-      if (effect.type === 'play') scheduler.start(stagePerformance(effect.stage, material, { tempo: effect.tempo, laps: effect.laps })!, now + 0.08, AHEAD.away)
+      if (effect.type === 'play') scheduler.start(stagePerformance(effect.stage, material, { tempo: effect.tempo, laps: effect.laps })!, 0.08, AHEAD.away)
     }
   }
   send({ type: 'press', now })
   for (let i = 0; now < 600; i++) {
     now += i % 30 === 0 ? 0.1 : 0.03
     scheduler.pump()
-    if (i % 3 === 0) send({ type: 'tick', now, begun: (scheduler.position()?.tick ?? -1) >= 0 })
+    if (i % 3 === 0) send({ type: 'tick', now, heard: scheduler.into(now) ?? null })
   }
   late += scheduler.late
   expect(clicks).toBeGreaterThan(2000)

@@ -107,6 +107,31 @@ test('four keys are measured against what is heard, stroke by stroke', async ({ 
   expect(measures!.limbs[0]!.mean).toBeLessThanOrEqual(22)
 })
 
+test('a stage goes by what is heard of it: while the machine holds the sound up, no bar passes', async ({ page, app }) => {
+  await keep(app, 'held-up', [{ name: 'Backbeat', parts: { 'part-2': 'player' }, length: { bars: 4 }, tempo: { bpm: 400, counts: '1/4' } }])
+  await measuredBy(page, 'simulated')
+  await page.addInitScript(() => {
+    window.AudioContext = class extends AudioContext {
+      constructor(options?: AudioContextOptions) {
+        super(options)
+        Object.assign(window, { audio: this })
+      }
+    }
+  })
+  const audio = (does: 'suspend' | 'resume') => page.evaluate(does => (window as unknown as { audio: AudioContext }).audio[does](), does)
+  await page.goto(`${app.url}/practise/held-up/run`)
+  await begin(page)
+  await phase(page, 'playing')
+  await audio('suspend')
+  // The four bars last 2.4 s.
+  await page.evaluate(() => Object.assign(window, { held: performance.now() }))
+  await page.waitForFunction(() => performance.now() - (window as unknown as { held: number }).held > 3000)
+  await phase(page, 'playing')
+  await audio('resume')
+  await phase(page, 'asking')
+  await expect.poll(async () => (await entriesOf(app, 'held-up'))[0]).toMatchObject({ seconds: 2, measures: { asked: 8 } })
+})
+
 test('with the server away nothing is lost, and a run that was left is taken up where it was', async ({ page, app }) => {
   await keep(app, 'away', [{ name: 'First' }, { name: 'Second', length: { seconds: 60 } }])
   await page.goto(`${app.url}/practise/away/run`)

@@ -19,17 +19,17 @@ async function hearClicks(page: Page) {
 }
 
 /**
- * A player who strikes keys with the click: `strikes` says which on the first click of a bar and which on the others. The strokes bear the
- * moment at which they are due, so that a machine that is busy does not make them late.
+ * A player who strikes keys with the click: `strikes` says which on the first click of a bar and which on the others, after how many of
+ * them, and how often. The strokes bear the moment at which they are due, so that a machine that is busy does not make them late.
  */
 async function playsWithTheClick(page: Page) {
   await hearClicks(page)
   await page.addInitScript(() => {
-    const player = { first: [] as string[], other: [] as string[], late: 0, held: 30, left: Infinity, after: 0 }
+    const player = { first: [] as string[], other: [] as string[], late: 0, held: 30, skip: 0, left: Infinity, after: 0 }
     const press = (type: string, key: string) => (at: number) => window.dispatchEvent(Object.defineProperty(new KeyboardEvent(type, { key, cancelable: true }), 'timeStamp', { value: at }))
     const atClick: AtClick = (first, whenDue) => {
       const keys = first ? player.first : player.other
-      if (keys.length && --player.left < 0) return
+      if (!keys.length || --player.skip >= 0 || --player.left < 0) return
       for (const key of keys) {
         whenDue(player.late, press('keydown', key))
         whenDue(player.late + player.held, press('keyup', key))
@@ -39,7 +39,7 @@ async function playsWithTheClick(page: Page) {
     Object.assign(window, { player, atClick })
   })
 }
-const strikes = (page: Page, now: Partial<{ first: string[], other: string[], late: number, held: number, left: number, after: number }>) => page.evaluate(set => Object.assign((window as unknown as { player: object }).player, set), now)
+const strikes = (page: Page, now: Partial<{ first: string[], other: string[], late: number, held: number, skip: number, left: number, after: number }>) => page.evaluate(set => Object.assign((window as unknown as { player: object }).player, set), now)
 
 async function begun(bench: Bench, title: string) {
   const { page } = bench
@@ -98,20 +98,31 @@ test('what is struck over the click becomes parts: loop on loop, one limb at a t
 
 test('a rhythm of one key becomes a part or the line above, with notes as long as it is held', async ({ bench }) => {
   const { page } = bench
+  const lines = async () => ((await bench.stored()).document as Groove).guides.map(guide => guide.notes)
   await playsWithTheClick(page)
   await begun(bench, 'Tapped')
   await page.getByRole('combobox', { name: 'Where what is played goes' }).click()
   await page.getByRole('option', { name: 'to a new line above' }).click()
-  // Three clicks of the count-in and three of the first time round.
-  await strikes(page, { first: [], other: ['m'], held: 300, left: 6 })
+  // Three clicks of the first time round, after the three of the count-in.
+  await strikes(page, { first: [], other: ['m'], held: 200, skip: 3, left: 3 })
   await record(page)
   await expect(played(page)).toHaveText('1 time round so far.', { timeout: 60_000 })
   await record(page)
   await page.getByRole('button', { name: 'Keep it' }).click()
-  await expect.poll(async () => ((await bench.stored()).document as Groove).guides.map(guide => guide.notes)).toEqual([[5040, 10080, 15120].map(at => ({ at, length: 3780, level: 4 }))])
+  const struck = [5040, 10080, 15120].map(at => ({ at, length: 2520, level: 4 }))
+  await expect.poll(lines).toEqual([struck])
+  // The last of the bar alone, let go when that time round is over and taken already: it lasts to the end.
+  await page.getByRole('combobox', { name: 'Where what is played goes' }).click()
+  await page.getByRole('option', { name: 'to a new line above' }).click()
+  await strikes(page, { held: 900, skip: 5, left: 1 })
+  await record(page)
+  await expect(played(page)).toHaveText('1 time round so far.', { timeout: 60_000 })
+  await record(page)
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect.poll(lines).toEqual([struck, [{ at: 15120, length: 5040, level: 4 }]])
   await page.getByRole('combobox', { name: 'Where what is played goes' }).click()
   await page.getByRole('option', { name: 'to a new part, left foot' }).click()
-  await strikes(page, { first: [], other: ['m'], left: 6 })
+  await strikes(page, { held: 30, skip: 3, left: 3 })
   await record(page)
   await expect(played(page)).toHaveText('1 time round so far.', { timeout: 60_000 })
   await record(page)

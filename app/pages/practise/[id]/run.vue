@@ -37,7 +37,7 @@ try {
 
 type Told<T = RunEvent> = T extends { now: number } ? Omit<T, 'now'> : never
 const send = (event: Told) => practice.send({ ...event, now: now() } as RunEvent)
-useIntervalFn(() => send({ type: 'tick', begun: (player.position()?.tick ?? -1) >= 0 }), 100)
+useIntervalFn(() => send({ type: 'tick', heard: player.heardAt(performance.now()) ?? null }), 100)
 useStrikes()
 /** The screen stays awake while something is practised, where the browser allows it. */
 const lock = useWakeLock()
