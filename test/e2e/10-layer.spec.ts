@@ -86,7 +86,7 @@ test('a 7/8 groove is built with the keyboard alone, mirrored for the other lead
   await bench.saved()
   const limbs = async () => (await bench.stored()).document.parts.map(part => [part.limb, part.strokes.map(stroke => [stroke.at, stroke.level])])
   const right = [['RH', [[0, 4], [5040, 3], [10080, 3]]], ['LH', [[10080, 5]]], ['RF', [[0, 4]]]]
-  expect(await limbs()).toEqual(right)
+  await expect.poll(limbs).toEqual(right)
   await expect(bench.readout).toContainText('Right hand with left hand: 3')
 
   // From the lanes back to the kit fact, and the groove turned over.
@@ -216,7 +216,7 @@ test('names and roles follow what is in a part until the player gives them', asy
   await page.getByRole('menuitem', { name: 'Its role: hat foot' }).press('ArrowRight')
   await page.getByRole('menuitemcheckbox', { name: 'Other' }).click()
   await bench.saved()
-  expect(await told()).toEqual(['Ride eighths: lead', 'Backbeat: backbeat', 'Ghosts: ghosts', 'Bass drum: bass drum', 'Hat foot: other'])
+  await expect.poll(told).toEqual(['Ride eighths: lead', 'Backbeat: backbeat', 'Ghosts: ghosts', 'Bass drum: bass drum', 'Hat foot: other'])
   // One step back takes the name back with the piece.
   await page.keyboard.press('l')
   await page.keyboard.press('Control+z')

@@ -21,7 +21,7 @@ test('a line is drawn with the mouse, long and short, above the limbs', async ({
   await page.mouse.up()
   await page.mouse.click((await over(6)).x, a.y)
   await expect(notes(page)).toHaveCount(2)
-  expect(await lineOf(bench)).toEqual([[0, 4], [6, 1]])
+  await expect.poll(() => lineOf(bench)).toEqual([[0, 4], [6, 1]])
   await expect(page.locator('[data-note][data-long=true]')).toHaveCount(1)
   // A note that is there is pressed and drawn longer; undo takes it back as one thing.
   const c = await over(8)
@@ -29,9 +29,9 @@ test('a line is drawn with the mouse, long and short, above the limbs', async ({
   await page.mouse.down()
   await page.mouse.move(c.x, c.y, { steps: 3 })
   await page.mouse.up()
-  expect(await lineOf(bench)).toEqual([[0, 4], [6, 3]])
+  await expect.poll(() => lineOf(bench)).toEqual([[0, 4], [6, 3]])
   await page.keyboard.press('Control+z')
-  expect(await lineOf(bench)).toEqual([[0, 4], [6, 1]])
+  await expect.poll(() => lineOf(bench)).toEqual([[0, 4], [6, 1]])
   await bench.unfold('Against the line')
   await expect(page.locator('[data-on-line]').filter({ hasText: 'Right foot' })).toHaveText('Right foot: 1 of 2 notes, not bar 1: & of 2. 6 strokes more.')
 })
@@ -42,7 +42,7 @@ test('by keys a line is written, said, read by the limbs and kept', async ({ pag
   await expect(bench.lanes).toBeFocused()
   for (const key of ['Enter', 'o', 'o', 'o', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'Enter', '5']) await page.keyboard.press(key)
   await expect(bench.says).toHaveText('Line, bar 1, & of 2: short note, accent, for a sixteenth')
-  expect(await lineOf(bench)).toEqual([[0, 4], [6, 1]])
+  await expect.poll(() => lineOf(bench)).toEqual([[0, 4], [6, 1]])
   // Down from the line is the leading hand, and up again the line.
   await page.keyboard.press('ArrowDown')
   await expect(bench.says).toHaveText(/^Right hand/)
@@ -56,7 +56,7 @@ test('by keys a line is written, said, read by the limbs and kept', async ({ pag
   await reading.getByRole('button', { name: 'Keep as variation' }).press('Enter')
   await expect(page.getByText('A variation of its parent')).toContainText('“Line” as short on the snare, long on the bass drum with a crash: 2 notes.')
   // The line came along, whoever plays it.
-  expect(await lineOf(bench)).toEqual([[0, 4], [6, 1]])
+  await expect.poll(() => lineOf(bench)).toEqual([[0, 4], [6, 1]])
 })
 
 test('a line is taken from a part, tapped in time, and goes with its last note taken back', async ({ page, bench }) => {
@@ -105,19 +105,19 @@ test('a piece and a stroke are painted into many slots, by mouse and by keys', a
   }
   await bench.saved()
   const strokes = async () => (await bench.stored()).document.parts.flatMap(part => part.strokes.map(stroke => `${stroke.piece} ${stroke.stroke}`))
-  expect(await strokes()).toEqual(['ride bell', 'ride bell', 'ride bell'])
+  await expect.poll(() => strokes()).toEqual(['ride bell', 'ride bell', 'ride bell'])
   // One that is there is painted over.
   await brush.getByRole('button', { name: 'Hi-hat' }).click()
   const at = await bench.place('Right hand', 2)
   await page.mouse.click(at.x, at.y)
   await bench.saved()
-  expect(await strokes()).toEqual(['ride bell', 'hi-hat hit', 'ride bell'])
+  await expect.poll(() => strokes()).toEqual(['ride bell', 'hi-hat hit', 'ride bell'])
   // By keys: Escape puts the brush down; P in an empty slot takes one up again.
   await bench.lanes.focus()
   await page.keyboard.press('Escape')
   await expect(brush.getByRole('button', { name: 'like its neighbour' })).toHaveAttribute('aria-pressed', 'true')
   for (const key of ['ArrowRight', 'p', 'p', 'p', 'Enter']) await page.keyboard.press(key)
   await bench.saved()
-  expect(await strokes()).toHaveLength(4)
+  await expect.poll(() => strokes()).toHaveLength(4)
   await expect(brush.getByRole('button', { pressed: true }).first()).not.toHaveText('like its neighbour')
 })
