@@ -90,7 +90,7 @@ export default defineNuxtConfig({
       },
     },
     // Named here, none is met as the first page runs, which would begin anew with each.
-    optimizeDeps: { include: ['@internationalized/date', '@tanstack/vue-virtual', '@vueuse/core', 'apexcharts', 'comlink', 'fast-deep-equal', 'fast-xml-parser', 'fflate', 'midi-file', 'p-queue', 'papaparse', 'pinia', 'reka-ui', 'reka-ui/namespaced', 'soundfont2', 'tailwind-merge', 'tailwind-variants', 'tone', 'vexflow', 'vue-draggable-plus', 'vue3-apexcharts', 'zod'] },
+    optimizeDeps: { include: ['@internationalized/date', '@tanstack/vue-virtual', '@vueuse/core', 'apexcharts', 'comlink', 'fast-deep-equal', 'fast-xml-parser', 'fflate', 'midi-file', 'p-queue', 'papaparse', 'pinia', 'reka-ui', 'reka-ui/namespaced', 'soundfont2', 'tailwind-merge', 'tailwind-variants', 'tone/build/esm/core/context/Context.js', 'vexflow', 'vue-draggable-plus', 'vue3-apexcharts', 'zod'] },
   },
   typescript: {
     tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } },

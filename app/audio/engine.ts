@@ -1,3 +1,5 @@
+// The context alone: the library’s index makes an audio clock of its own as soon as it is read.
+import { Context } from 'tone/build/esm/core/context/Context.js'
 import type { Kit, Level, Piece, StrokeKind } from '#core/kit'
 import { LEVELS } from '#core/kit'
 import type { Performance } from '#core/perform'
@@ -33,9 +35,8 @@ export interface Engine {
   silence(): void
 }
 
-/** Builds the engine. Loads the audio library, so it is called on the first sound and not before. */
+/** Builds the engine, with an audio clock: called on the first sound and not before. */
 export async function createEngine(rendering: Rendering): Promise<Engine> {
-  const { Context } = await import('tone')
   // The browser’s own context, since the library’s wrapper around it does not tell what is heard when.
   const native = new AudioContext({ latencyHint: 'interactive' })
   const context = new Context({ context: native as never, lookAhead: 0, updateInterval: 0.03 })

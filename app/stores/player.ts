@@ -76,7 +76,7 @@ export const usePlayer = defineStore('player', () => {
   /** Renders what a performance sounds like while nothing plays yet: without an audio clock, which only a press may wake. */
   async function warm(performance: Performance) {
     if (engine.value) return
-    await Promise.all([rendering().then(one => one.warm(performance)), import('../audio/engine'), import('tone')])
+    await Promise.all([rendering().then(one => one.warm(performance)), import('../audio/engine')])
   }
 
   /** Sounds a stroke that is being played, at once; what is not ready yet is made ready, and is late this once. */

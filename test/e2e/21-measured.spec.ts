@@ -41,7 +41,7 @@ async function begin(page: Page) {
 const bpm = (page: Page) => page.locator('[data-bpm]')
 
 test('a climb goes up on solid and a step down on a miss, measured by the simulated drummer; what was measured is kept, shown, and leads to a stage that helps', async ({ page, app }) => {
-  await keep(app, 'climbing', [{ name: 'All of it', climb: { to: 300, step: 10, then: [], allows: 'word', miss: 'down' }, length: { bars: 8 }, parts: { 'part-1': 'player', 'part-2': 'player', 'part-4': 'player', 'part-5': 'player' } }])
+  await keep(app, 'climbing', [{ name: 'All of it', climb: { to: 300, step: 10, then: [], allows: 'word', miss: 'down' }, length: { bars: 4 }, parts: { 'part-1': 'player', 'part-2': 'player', 'part-4': 'player', 'part-5': 'player' } }])
   await measuredBy(page, 'simulated')
   await page.goto(`${app.url}/practise/climbing/run`)
   await begin(page)
@@ -65,9 +65,9 @@ test('a climb goes up on solid and a step down on a miss, measured by the simula
     [300, 'solid', 'simulated', 'RH,LH,RF,LF'], [290, 'solid', 'simulated', 'RH,LH,RF,LF'], [280, 'solid', 'simulated', 'RH,LH,RF,LF'], [290, 'missed', 'simulated', 'RH,LH,RF,LF'], [280, 'solid', 'simulated', 'RH,LH,RF,LF'],
   ])
   const climbed = await entriesOf(app, 'climbing')
-  // Eight bars: the machine’s hats are eighths, 8 a bar.
+  // Four bars: the machine’s hats are eighths, 8 a bar.
   const hats = climbed.map(entry => entry.measures!.limbs.find(one => one.limb === 'RH')!)
-  expect(hats.map(one => one.strokes + one.missed)).toEqual([64, 64, 64, 64, 64])
+  expect(hats.map(one => one.strokes + one.missed)).toEqual([32, 32, 32, 32, 32])
   await page.getByRole('link', { name: 'See what was measured' }).click()
   await expect(page.locator('[data-measured]')).toContainText('strokes measured')
   await expect(page.locator('.apexcharts-series path, .apexcharts-marker').first()).toBeVisible()
