@@ -86,7 +86,7 @@ export default defineNuxtConfig({
       // fetch what it has no use for. What a tempo is drawn with stands alone: it is on every card, and on a bar of the staff.
       rollupOptions: {
         treeshake,
-        output: { experimentalMinChunkSize: 1_500, manualChunks: (id: string) => (/\/components\/frame\/(NoteGlyph|TempoMark)/.test(id) ? 'tempo' : undefined) } as object,
+        output: { experimentalMinChunkSize: 5_000, manualChunks: (id: string) => (/\/components\/frame\/(NoteGlyph|TempoMark)/.test(id) ? 'tempo' : undefined) } as object,
       },
     },
     // Named here, none is met as the first page runs, which would begin anew with each.

@@ -17,18 +17,17 @@ export async function decoded(bytes: ArrayBuffer): Promise<Float32Array<ArrayBuf
   return out
 }
 
-const recordings = new Map<RecordingName, Float32Array<ArrayBuffer>>()
-let fetching: Promise<void> | undefined
+const recordings = new Map<RecordingName, Promise<Float32Array<ArrayBuffer> | undefined>>()
 
-/** The recordings, fetched and decoded once; one that can't be is left out, and what needs it is synthesised. */
-export function fetchRecordings(): Promise<ReadonlyMap<RecordingName, Float32Array<ArrayBuffer>>> {
-  fetching ??= Promise.all(RECORDING_NAMES.map(async (name) => {
+/** A recording, fetched and decoded once; undefined where it can't be, and what needs it is synthesised. */
+export function fetchRecording(name: RecordingName): Promise<Float32Array<ArrayBuffer> | undefined> {
+  const fetched = async () => {
     const find = FILES[`../../node_modules/supersonic-scsynth-samples/samples/drum_${name}.flac`]
-    try {
-      if (find) recordings.set(name, await decoded(await (await fetch(await find())).arrayBuffer()))
-    } catch { /* it is synthesised instead */ }
-  })).then(() => undefined)
-  return fetching.then(() => recordings)
+    return find && decoded(await (await fetch(await find())).arrayBuffer())
+  }
+  const found = recordings.get(name) ?? fetched().catch(() => undefined)
+  recordings.set(name, found)
+  return found
 }
 
 const own = new Map<string, Promise<Float32Array<ArrayBuffer> | undefined>>()
@@ -51,9 +50,14 @@ export function fetchOwn(sha256: string): Promise<Float32Array<ArrayBuffer> | un
 export const ownIn = (kits: Iterable<Kit>): string[] =>
   [...new Set([...kits].flatMap(kit => kit.pieces.flatMap(piece => piece.strokes.flatMap(stroke => (stroke.own ?? []).map(one => one.asset)))))]
 
+/** Samples by their names; those that are not to be had are left out. */
+async function fetchAll<Name extends string>(names: readonly Name[], fetchOne: (name: Name) => Promise<Float32Array<ArrayBuffer> | undefined>) {
+  const found = await Promise.all(names.map(async name => [name, await fetchOne(name)] as const))
+  return new Map(found.flatMap(([name, samples]) => (samples ? [[name, samples] as const] : [])))
+}
+
 /** Everything that these kits can sound like, to be handed to a worker that renders. */
 export async function bankFor(kits: Iterable<Kit>): Promise<Bank> {
-  const names = ownIn(kits)
-  const [files, sounds] = await Promise.all([fetchRecordings(), Promise.all(names.map(async name => [name, await fetchOwn(name)] as const))])
-  return { recordings: files, own: new Map(sounds.flatMap(([name, samples]) => (samples ? [[name, samples] as const] : []))) }
+  const [files, sounds] = await Promise.all([fetchAll(RECORDING_NAMES, fetchRecording), fetchAll(ownIn(kits), fetchOwn)])
+  return { recordings: files, own: sounds }
 }

@@ -180,7 +180,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
       await guideVoice(sections)
       if (sections.some(section => section.click.voice)) await fetchWords()
       const used = soundsIn({ sections, countIn: 0 })
-      for (const key of used) await fetchSound(key)
+      await Promise.all(used.map(fetchSound))
       // Other takes, and what an edit may ask for next, are made ready while this already plays.
       void (async () => {
         for (let take = 1; take < TAKES; take++) for (const key of used) await fetchSound({ ...key, take })

@@ -2,9 +2,9 @@ import { wrap } from 'comlink'
 import { blowsOf } from '#core/groove'
 import { pieceOf } from '#core/kit'
 import type { Performance } from '#core/perform'
-import { type SoundKey, soundKey, soundName } from '#core/sound'
+import { type RecordingName, type SoundKey, recordingsFor, soundKey, soundName } from '#core/sound'
 import type { SoundWorker } from '../workers/sound.worker'
-import { fetchOwn, fetchRecordings } from './bank'
+import { fetchOwn, fetchRecording } from './bank'
 
 /**
  * Sounds rendered by a worker out of what the page has decoded. It needs no audio clock, so that it can begin before the player has touched
@@ -13,28 +13,36 @@ import { fetchOwn, fetchRecordings } from './bank'
 export class Rendering {
   private raw: Worker | undefined
   private wrapped: ReturnType<typeof wrap<SoundWorker>> | undefined
-  private recorded: Promise<unknown> | undefined
+  /** Recordings, and files of the player's own, that the worker has been given. */
   private readonly handed = new Map<string, Promise<unknown>>()
   private readonly ready = new Map<string, Promise<Float32Array<ArrayBuffer>>>()
 
   get worker() {
     this.raw ??= new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' })
     this.wrapped ??= wrap<SoundWorker>(this.raw)
-    // Decoding begins with the worker, beside all else.
-    this.recorded ??= fetchRecordings().then(recordings => this.wrapped!.have({ recordings }))
     return this.wrapped
   }
 
   /** Has the worker know what a sound is made from. */
-  private known({ set, own }: SoundKey): Promise<unknown> {
+  private known(key: SoundKey): Promise<unknown> {
     const { worker } = this
-    if (!own) return set === 'recorded' ? this.recorded! : Promise.resolve()
-    const found = this.handed.get(own.asset) ?? fetchOwn(own.asset).then((samples) => {
+    const { own } = key
+    const recorded = () => Promise.all((key.set === 'recorded' ? recordingsFor(key) : []).map(name => this.hand(name, async () => {
+      const samples = await fetchRecording(name)
+      if (samples) await worker.have({ recordings: new Map<RecordingName, Float32Array>([[name, samples]]) })
+    })))
+    if (!own) return recorded()
+    return this.hand(own.asset, async () => {
+      const samples = await fetchOwn(own.asset)
       if (samples) return worker.have({ own: new Map([[own.asset, samples]]) })
       this.handed.delete(own.asset)
-      return this.recorded
+      return recorded()
     })
-    this.handed.set(own.asset, found)
+  }
+
+  private hand(name: string, gives: () => Promise<unknown>): Promise<unknown> {
+    const found = this.handed.get(name) ?? gives()
+    this.handed.set(name, found)
     return found
   }
 
@@ -53,7 +61,7 @@ export class Rendering {
 
   /** Makes ready what a performance sounds like, before anybody plays it. */
   async warm(performance: Performance): Promise<void> {
-    for (const key of soundsIn(performance)) await this.sound(key)
+    await Promise.all(soundsIn(performance).map(key => this.sound(key)))
   }
 }
 

@@ -37,6 +37,12 @@ const PLAIN: Partial<Record<SoundName, Recorded>> = {
 /** Whether there is a recording of a sound: `isRecorded('brush sweep') // => false` */
 export const isRecorded = (sound: SoundName): boolean => sound in PLAIN || sound in TOM_HZ
 
+/** The recordings that a sound is made from; none where it is synthesised: `recordingsFor({ sound: 'cowbell', pitch: 1 }) // => ['cowbell']` */
+export function recordingsFor({ sound, pitch }: { sound: SoundName, pitch: number }): RecordingName[] {
+  const from = recordingOf(sound, pitch)
+  return from ? [...new Set([from.hard, from.soft, ...(from.over ? [from.over.hard, from.over.soft] : [])])] : []
+}
+
 /** The recording of a sound at a pitch, and by how much it must be played faster for that: the tom that is nearest. @internal */
 export function recordingOf(sound: SoundName, pitch: number): (Recorded & { faster: number }) | undefined {
   const base = TOM_HZ[sound]
