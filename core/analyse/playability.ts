@@ -69,7 +69,10 @@ export const bounceLimit = ({ double }: Limits, piece: Piece | undefined): Limit
 
 type Judge = (kind: TroubleKind, from: TimedStroke, to: TimedStroke, gap: number, limit: Limit) => void
 
-/** Everything one limb is asked that has a limit, from blow to blow round the loop of `length` seconds, with the time that counts and its limit. @internal */
+/**
+ * Everything one limb is asked that has a limit, from blow to blow round the loop of `length` seconds, with the time that counts and its limit.
+ * @example (asked => (eachAsked(events, 'RF', HOUSE_LIMITS, 2.4, new Set(), (kind, from, to, gap) => asked.push([kind, gap])), asked))([]) // => [['pair', 0.9]]
+ */
 export function eachAsked(events: readonly TimedStroke[], limb: Limb, rules: Limits, length: number, crossed: ReadonlySet<number>, judge: Judge): void {
   const strokes = strokesOf(events, limb)
   const blows = blowsOf(strokes)
