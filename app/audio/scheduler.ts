@@ -74,9 +74,10 @@ export class Scheduler {
     const before = this.line
     if (!before) return
     const line = new CueLine(performance)
-    let { when, like, ready, cues } = this.goesOn(before, line)
+    let on = this.goesOn(before, line)
     // Working it out takes time too: a place that the clock has passed meanwhile is no place to go on from.
-    for (let tries = 1; tries < TRIES && when <= this.clock(); tries++) ({ when, like, ready, cues } = this.goesOn(before, line))
+    for (let tries = 1; tries < TRIES && on.when <= this.clock(); tries++) on = this.goesOn(before, line)
+    const { when, like, ready, cues } = on
     this.line = line
     this.origin = when - like
     this.done = like + ready
