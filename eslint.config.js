@@ -56,6 +56,7 @@ export default ts.config(
       'semi': ['error', 'never'],
       'quotes': ['error', 'single', { avoidEscape: true }],
       'eqeqeq': 'error',
+      'no-duplicate-imports': ['error', { allowSeparateTypeImports: true }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-console': 'error',
     },

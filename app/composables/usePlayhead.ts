@@ -1,10 +1,13 @@
 import { useRafFn } from '@vueuse/core'
 import { type Ref, onMounted, shallowRef, watch } from 'vue'
-import type { Geometry } from '#core/notation'
+import type { Geometry, SlotPlace } from '#core/notation'
 import { usePlayer } from '../stores/player'
 
-/** The band of light over the slot that sounds: moved straight on the picture, frame by frame, without redrawing it. */
-export function usePlayhead(geometry: Ref<Geometry>) {
+/**
+ * The band of light over the slot that sounds: moved straight on the picture, frame by frame, without redrawing it. `inSight` is told of each
+ * slot before the band stands there.
+ */
+export function usePlayhead(geometry: Ref<Geometry>, inSight?: (slot: SlotPlace) => void) {
   const player = usePlayer()
   const band = shallowRef<SVGRectElement>()
   let shown = -2
@@ -18,6 +21,7 @@ export function usePlayhead(geometry: Ref<Geometry>) {
     if (index === shown) return
     shown = index
     const slot = slots[index]
+    if (slot) inSight?.(slot)
     el.setAttribute('visibility', slot ? 'visible' : 'hidden')
     if (!slot) return
     el.setAttribute('x', String(slot.left))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import { COMMON_TIME, type Groove, barsOf, makeGroove } from '#core/groove'
+import { type Bar, COMMON_TIME, type Groove, barsOf, makeGroove } from '#core/groove'
 import { looped } from '#core/perform'
 import { STYLE_CARDS, type StyleCard, beginStyle, countedIn, figureBars, stylesFound } from '#core/style'
 import { isCompound, writeMeter } from '#core/time'
@@ -30,7 +30,6 @@ const chosen = ref(settings.stylesUsed[0] ?? STYLE_CARDS[0]!.id)
 const many = ref(2)
 const layered = ref<'first' | 'bare'>('first')
 const time = ref({ ...COMMON_TIME })
-const wrong = ref('')
 
 const styles = computed(() => stylesFound(sought.value))
 watch(styles, now => now.length && !now.some(one => one.id === chosen.value) && (chosen.value = now[0]!.id))
@@ -45,6 +44,14 @@ const usual = computed(() => {
   return { lead: drummer.defaults.lead, kitId: kit.id, hands: kit.hands }
 })
 const begun = (style: StyleCard, more: { id: string, title: string, bars: number, bare: boolean }) => beginStyle(style, { ...usual.value, ...more, newId: () => newId(), called: drummer.named })
+const bars = computed(() => barsOf(time.value))
+function emptyOf(bars: Bar[]) {
+  const { lead, kitId } = usual.value
+  const meter = bars[0]!.meter
+  return makeGroove({ id: 'empty', title: title.value.trim() || 'New groove', lead, kitId, bars, tempo: countedIn(isCompound(meter) ? 108 : 100, meter) })
+}
+/** How the first of the empty bars are counted. */
+const counted = computed(() => (bars.value.ok ? emptyOf(bars.value.value.slice(0, 2)) : undefined))
 const previews = computed(() => new Map<string, Groove>(STYLE_CARDS.map(style => [style.id, begun(style, { id: style.id, title: style.name, bars: figureBars(style), bare: false })])))
 
 // ---- heard as it is pointed at; a browser gives no sound before a first press ----
@@ -71,12 +78,7 @@ async function begin() {
     settings.stylesUsed = [card.value.id, ...settings.stylesUsed.filter(id => id !== card.value.id)].slice(0, 6)
     return keep(begun(card.value, { id: newId(), title: title.value.trim(), bars: many.value, bare: layered.value === 'bare' }))
   }
-  const bars = barsOf(time.value)
-  wrong.value = bars.ok ? '' : bars.reason
-  if (!bars.ok) return
-  const { lead, kitId } = usual.value
-  const meter = bars.value[0]!.meter
-  await keep(makeGroove({ id: newId(), title: title.value.trim() || 'New groove', lead, kitId, bars: bars.value, tempo: countedIn(isCompound(meter) ? 108 : 100, meter) }))
+  if (bars.value.ok) await keep({ ...emptyOf(bars.value.value), id: newId() })
 }
 
 useStationKeys('begin', { hear: toggle })
@@ -103,7 +105,8 @@ useHead({ title: 'Begin a groove · Bazzet' })
         </template>
         <div v-else class="max-w-xl">
           <TimeForm v-model="time" />
-          <p v-if="wrong" role="alert" class="mt-2 text-error">{{ wrong }}</p>
+          <p v-if="!bars.ok" role="alert" class="mt-2 text-error">{{ bars.reason }}</p>
+          <LanesStill v-if="counted" :groove="counted" large class="mt-6" />
         </div>
       </div>
       <SidePanel label="How it begins" class="space-y-4">

@@ -8,6 +8,7 @@ import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { usePlayback } from '~/composables/usePlayback'
+import { useWays } from '~/composables/useWays'
 import { useBench } from '~/stores/bench'
 import { useDrummer } from '~/stores/drummer'
 import { useKits } from '~/stores/kits'
@@ -72,7 +73,8 @@ async function practise() {
   }
 }
 
-useStationKeys('sticking', { play: toggle, write: () => (view.value = 'write'), chain: () => (view.value = 'chain'), bench: () => void send() })
+const turnTo = useWays('ways')
+useStationKeys('sticking', { play: toggle, write: () => turnTo(() => (view.value = 'write')), chain: () => turnTo(() => (view.value = 'chain')), bench: () => void send() })
 useHead({ title: 'Sticking · Bazzet' })
 </script>
 
@@ -85,7 +87,7 @@ useHead({ title: 'Sticking · Bazzet' })
     <UButton color="neutral" :disabled="!groove" @click="send">Send to the Bench</UButton>
   </header>
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_21rem]">
-    <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3 max-xl:pr-11">
+    <div ref="ways" tabindex="-1" class="min-h-0 space-y-4 outline-none overflow-y-auto px-5 py-3 max-xl:pr-11">
       <template v-if="view === 'write'">
         <StickingWrite />
         <section v-if="store.sticking.length" aria-label="On the grid">

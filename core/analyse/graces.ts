@@ -71,13 +71,17 @@ function freeBefore(events: readonly TimedStroke[], event: TimedStroke, length: 
     .map(other => ((event.seconds - other.seconds) % length + length) % length))
 }
 
-/** `'The flam of the left hand on 2 needs the right hand just before it, which strikes elsewhere then. …'` @internal */
+const named = ({ name }: { name: string }) => `the ${name.toLowerCase()}`
+
+/** `'The flam of the left hand on 2 needs the right hand on the snare just before, which has little time between it and the hi-hat.'` @internal */
 export function sayGraceTrouble(groove: Groove, { ornament, limb, helper, weight, ats, strokes }: GraceTrouble, counting?: Counting): string {
   const many = ats.length > 1
   const who = LIMB_NAMES[helper]
   const piece = strokes[0]!.piece
-  const why = piece && !stretchTo(piece, helper)?.reaches ? `which does not get to the ${piece.name.toLowerCase()}`
-    : weight === 'impossible' ? 'which strikes something of its own at that moment'
-      : weight === 'hard' ? 'which has too little time for it' : 'which has little time for it'
-  return `${sentence(`the ${ornament}${many ? 's' : ''} of the ${LIMB_NAMES[limb]} on ${sayPlaces(groove, ats, counting)}`)} ${many ? 'need' : 'needs'} the ${who} just before, ${why}.`
+  const own = strokes.find(one => one.limb === helper)?.piece
+  const time = weight === 'hard' ? 'which has too little time' : 'which has little time'
+  const need = piece && !stretchTo(piece, helper)?.reaches ? `just before, which does not get to ${named(piece)}`
+    : weight === 'impossible' ? 'just before, which strikes something of its own at that moment'
+      : piece && own && own.id !== piece.id ? `on ${named(piece)} just before, ${time} between it and ${named(own)}` : `just before, ${time} for it`
+  return `${sentence(`the ${ornament}${many ? 's' : ''} of the ${LIMB_NAMES[limb]} on ${sayPlaces(groove, ats, counting)}`)} ${many ? 'need' : 'needs'} the ${who} ${need}.`
 }

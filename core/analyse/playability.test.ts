@@ -117,7 +117,7 @@ describe('grace notes', () => {
     expect(graces(flam('flam', '3... .... 3... ....'))).toEqual([])
     expect(graces(flam('flam', '3.3.'))).toEqual([['impossible', 'The flam of the left hand on 2 needs the right hand just before, which strikes something of its own at that moment.']])
     // A sixteenth before the flam, 150 - 32 = 118 ms to get from the hats to the snare: √(0.32² + 0.05²) = 0.32 m takes 0.14 s easily, 0.086 s at the least.
-    expect(graces(flam('flam', '...3 .... .... ....'))).toEqual([['demanding', 'The flam of the left hand on 2 needs the right hand just before, which has little time for it.']])
+    expect(graces(flam('flam', '...3 .... .... ....'))).toEqual([['demanding', 'The flam of the left hand on 2 needs the right hand on the snare just before, which has little time between it and the hi-hat.']])
   })
   it('of a drag may be one hand’s bounce, where it has 120 ms before them', () => {
     expect(graces(flam('drag', '3.3.'))).toEqual([])

@@ -17,7 +17,7 @@ function sayMotion(asks: Asks, { nextLoud, fromSoft }: Motion): string {
   const stroke = nextLoud ? 'a full stroke: that hand’s next is loud too'
     : asks === 'begins a double' ? 'a down-stroke let drop: the soft second of the double follows from the fingers'
       : 'a down-stroke, the stick stopped low: that hand’s next is soft'
-  return stroke + (fromSoft ? '; the soft stroke just before it in that hand is an up-stroke' : '') + (asks === 'inside a roll' ? '; three or more of that hand in a row' : '')
+  return stroke + (fromSoft ? '; the soft stroke just before it in that hand is an up-stroke, since no bounce comes out louder' : '') + (asks === 'inside a roll' ? '; three or more of that hand in a row' : '')
 }
 
 /** One hit on a beat that is asked about; of a foot or a rest nothing is asked. */
@@ -33,7 +33,7 @@ export interface Rotation {
   hits: OnBeat[]
   /** The one hand that takes every beat asked about; undefined where hands change or a foot or a rest falls there. */
   hand: Letter | undefined
-  /** How many of the hits begin a double or lie inside a roll. */
+  /** How many of the hits lie in a double or a roll: a loud first is let drop, a loud second is thrown, since no bounce is louder than what it comes from. */
   awkward: number
 }
 
@@ -91,7 +91,7 @@ export function backbeatsIn(sticking: Sticking, ground: Ground, beats: readonly 
       found.push({
         by, repeat, sticking: from, bars, hits,
         hand: only === 'R' || only === 'L' ? only : undefined,
-        awkward: hits.filter(hit => hit.asks === 'begins a double' || hit.asks === 'inside a roll').length,
+        awkward: hits.filter(hit => hit.asks && hit.asks !== 'free').length,
       })
     }
   }

@@ -20,15 +20,14 @@ describe('the backbeat in a sticking', () => {
     expect(found.find(one => one.by === 1)).toMatchObject({ hand: 'R', hits: [{ beat: 1, who: 'R', asks: 'free' }, { beat: 3, who: 'R', asks: 'free' }] })
     // From its third note beat 2 is place 6: the first of the left hand's double.
     expect(found.find(one => one.by === 2)).toMatchObject({ hand: 'L', awkward: 2, hits: [{ asks: 'begins a double' }, { asks: 'begins a double' }] })
-    // From its fourth, place 7: the second of it.
-    expect(found.find(one => one.by === 3)).toMatchObject({ hand: 'L', awkward: 0, hits: [{ asks: 'ends a double' }, { asks: 'ends a double' }] })
+    // From its fourth, place 7: the second of it, which must be louder than the first and cannot bounce.
+    expect(found.find(one => one.by === 3)).toMatchObject({ hand: 'L', awkward: 2, hits: [{ asks: 'ends a double' }, { asks: 'ends a double' }] })
     // The name of the stroke goes by that hand's next: of a bare paradiddle every other stroke is soft.
     expect(sayRotation(found.find(one => one.by === 1)!, [2, 4])).toBe('Right hand on 2 and 4. On 2 and 4: a down-stroke, the stick stopped low: that hand’s next is soft.')
     expect(sayRotation(found.find(one => one.by === 2)!, [2, 4])).toBe('Left hand on 2 and 4. On 2 and 4: a down-stroke let drop: the soft second of the double follows from the fingers.')
-    expect(sayRotation(found.find(one => one.by === 3)!, [2, 4])).toContain('; the soft stroke just before it in that hand is an up-stroke.')
-    // The comfortable come first; the last listed are awkward.
-    expect(found[0]).toMatchObject({ awkward: 0 })
-    expect(found.at(-1)).toMatchObject({ awkward: 2 })
+    expect(sayRotation(found.find(one => one.by === 3)!, [2, 4])).toContain('; the soft stroke just before it in that hand is an up-stroke, since no bounce comes out louder.')
+    // Half of the eight have the beat between two strokes of the other hand; they come first.
+    expect(found.map(one => one.awkward)).toEqual([0, 0, 0, 0, 2, 2, 2, 2])
   })
 
   it('single strokes in sixteenths give every beat to one hand', () => {
@@ -84,6 +83,14 @@ describe('a sticking put on the kit', () => {
     expect(of('Accents, right hand').every(stroke => stroke.piece === 'crash' && stroke.level === 5)).toBe(true)
     expect(of('Sticking, left hand').map(stroke => stroke.piece)).toEqual(['high tom', 'floor tom', 'high tom', 'floor tom', 'high tom'])
     expect(rows(groove)['Bass drum']).toBe('..4..4..4..4..4.')
+  })
+
+  it('calls a hand’s accents on the snare the backbeat where they are one, though none was asked for', () => {
+    const names = (text: string) => made(text, { backbeat: [] }).parts.map(part => [part.name, part.role])
+    // Accents on 1, 2, 3, 4 by turns: the left hand’s are on the snare, on 2 and 4; the right hand’s are on the hats.
+    expect(names('>rlrr>lrll')).toEqual([['Accents, right hand', 'comping'], ['Sticking, right hand', 'lead'], ['Sticking, left hand', 'comping'], ['Backbeat, left hand', 'backbeat']])
+    // On e of 1 and e of 3 they are none.
+    expect(names('r>lrrlrll').map(([name]) => name)).toContain('Accents, left hand')
   })
 
   // What the foot does by each rule, against the same four places.

@@ -1,6 +1,6 @@
 import { type Kit, type Limb, type StrokeKind, limbsInOrder, pieceOf, strokesFor } from '#core/kit'
 import {
-  type Groove, type Laid as PutIn, type Part, type Role, type Span, type Stroke, apply, asKind, cleared, inSpan, laid, makeBars, makeGroove, makePart, sayCount, together,
+  type Groove, type Laid as PutIn, type Part, type Role, type Span, type Stroke, apply, asKind, backbeatTicks, cleared, inSpan, laid, makeBars, makeGroove, makePart, sayCount, together,
 } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
@@ -99,6 +99,12 @@ export function footTicks(bars: Groove['bars'], rule: FootRule): number[] {
   }).filter(Number.isInteger)
 }
 
+/** Where no backbeat was asked for, accents of a hand that make one by themselves are called one. */
+function asBackbeat(bars: Groove['bars'], part: Part): Part {
+  const own = backbeatTicks({ bars, parts: [{ ...part, role: 'backbeat' }] })
+  return own.length === part.strokes.length && part.strokes.every(stroke => stroke.level === 5) ? { ...part, role: 'backbeat', name: part.name.replace('Accents', 'Backbeat') } : part
+}
+
 /** Where strokes are laid and by whom: the bars, the places in ticks that letters and gaps may have, and whose kit and lead it is. */
 interface Floor { bars: Groove['bars'], places: readonly number[], kit: Kit, lead: Groove['lead'] }
 
@@ -133,7 +139,7 @@ function partsFrom(laid: readonly Laid[], how: Orchestration, { bars, places, ki
     parts.set(key, { ...part, strokes: [...part.strokes, stroke] })
   }
   if (!parts.size) return refuse('Nothing of this sticking sounds here: it has only foot strokes, and a pad has no pedal. Look at it on the kit.')
-  const groove = { bars, parts: [...parts.values()] }
+  const groove = { bars, parts: how.backbeat.length ? [...parts.values()] : [...parts.values()].map(part => asBackbeat(bars, part)) }
   // Open hats last as they usually do, which only all of the strokes together tell.
   return ok(groove.parts.map(part => ({ ...part, strokes: part.strokes.map(stroke => (stroke.stroke === 'open' ? asKind(groove, stroke, 'open') : stroke)) })))
 }

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { type AtSound, type Sounded, expect, heard, hearSounds, listen, test } from './app'
+import { type AtSound, type Sounded, boxOf, expect, heard, hearSounds, listen, test } from './app'
 
 const forget = (page: Page) => page.evaluate(() => void ((window as unknown as { heard: Sounded[] }).heard.length = 0))
 const gaps = (list: Sounded[]) => list.slice(1).map((one, i) => Number((one.when - list[i]!.when).toFixed(4)))
@@ -159,6 +159,34 @@ test('a tempo is tapped, and one bar of several is looped', async ({ bench }) =>
     return seen.size
   }, { timeout: 60_000, intervals: [20] }).toBeGreaterThan(5)
   expect([...seen].every(slot => slot >= 16)).toBe(true)
+})
+
+test('lanes wider than the page turn to the bar that sounds, their names beside it, until they are taken in hand', async ({ bench }) => {
+  const { page, lanes } = bench
+  await bench.openCopy('wet-rope')
+  await page.getByRole('button', { name: /^meter/ }).click()
+  await page.getByLabel('Bars', { exact: true }).fill('8')
+  await page.getByLabel('Bars', { exact: true }).press('Tab')
+  await page.getByRole('button', { name: 'Set the time' }).click()
+  await choose(page, 'Loop', 'bar 8')
+  const band = page.locator('[data-band]')
+  const name = lanes.getByText('Right hand', { exact: true })
+  const before = await boxOf(name)
+  const first = await bench.place('Right hand', 0)
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect(band).toHaveAttribute('visibility', 'visible', { timeout: 60_000 })
+  expect((await boxOf(name)).x).toBe(before.x)
+  const right = await page.locator('[data-lanes-frame]').evaluate(el => el.getBoundingClientRect().right)
+  const seen = async () => (await band.boundingBox())!
+  expect((await seen()).x).toBeGreaterThan(before.x + before.width)
+  expect((await seen()).x + (await seen()).width).toBeLessThanOrEqual(right + 1)
+  expect((await bench.place('Right hand', 0)).x).toBeLessThan(0)
+
+  for (const key of ['l', 'ArrowRight', 'Home']) await page.keyboard.press(key)
+  await expect.poll(async () => (await bench.place('Right hand', 0)).x).toBeCloseTo(first.x, 0)
+  const slot = await band.getAttribute('data-slot')
+  await expect.poll(() => band.getAttribute('data-slot')).not.toBe(slot)
+  expect((await bench.place('Right hand', 0)).x).toBeCloseTo(first.x, 0)
 })
 
 test('each level is another sound, and every stroke of the kit sounds', async ({ bench }) => {

@@ -121,6 +121,19 @@ test('each bar has a meter of its own where it is wanted', async ({ bench }) => 
   await page.getByLabel('Felt as').fill('3+3')
   await page.getByRole('button', { name: 'Set the time' }).click()
   await expect(page.getByText(/Bar 2: The groups 3\+3 make 6; this meter has 7/).first()).toBeVisible()
+
+  // What was chosen for all is where the bars are told one by one, and a bar’s slots go on to the last.
+  await page.getByRole('switch', { name: 'Every bar alike' }).click()
+  await page.getByRole('button', { name: '4/4', exact: true }).click()
+  await page.getByLabel('Bars', { exact: true }).fill('4')
+  await page.getByLabel('Bars', { exact: true }).press('Tab')
+  await page.getByRole('switch', { name: 'Every bar alike' }).click()
+  await page.getByRole('button', { name: 'Bar 3', exact: true }).click()
+  await page.getByRole('combobox', { name: 'Slots in every beat' }).click()
+  await page.getByRole('option', { name: '3', exact: true }).click()
+  await page.getByRole('button', { name: 'The same in the bars after it' }).click()
+  await page.getByRole('button', { name: 'Set the time' }).click()
+  await expect.poll(async () => (await bench.stored()).document.bars.map(bar => `${bar.meter.count}/${bar.meter.unit} ${bar.slots.join(' ')}`)).toEqual(['4/4 4 4 4 4', '4/4 4 4 4 4', '4/4 3 3 3 3', '4/4 3 3 3 3'])
 })
 
 test('a part repeats against the bars and says when it comes round; it swings by itself', async ({ bench }) => {

@@ -144,7 +144,7 @@ export class Bench {
   async place(limb: string, slot: number) {
     const svg = this.lanes.locator('svg').first() // the grid; the strokes stand in another, over it
     const box = await boxOf(svg)
-    const name = await boxOf(svg.getByText(limb, { exact: true }))
+    const name = await boxOf(this.lanes.getByText(limb, { exact: true }))
     const ticks = await svg.locator('[data-slots]').first().getAttribute('d')
     const x = [...ticks!.matchAll(/M([\d.]+) /g)].map(match => Number(match[1]))[slot]!
     return { x: box.x + x, y: name.y + name.height / 2 }

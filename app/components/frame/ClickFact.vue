@@ -31,8 +31,8 @@ const says = computed(() => (settings.clickGaps.silent ? `${settings.click}, ${s
       </div>
       <fieldset class="flex items-center gap-2 text-sm">
         <legend class="sr-only">Silent bars</legend>
-        <UInputNumber v-model="settings.clickGaps.sound" :min="1" :max="16" size="sm" class="w-22" aria-label="Bars with click" /> bars with it,
-        <UInputNumber v-model="settings.clickGaps.silent" :min="0" :max="16" size="sm" class="w-22" aria-label="Bars without click" /> silent
+        <UInputNumber v-model="settings.clickGaps.sound" :min="1" :max="16" size="sm" class="w-20" aria-label="Bars with click" /> <span class="whitespace-nowrap">bars with it,</span>
+        <UInputNumber v-model="settings.clickGaps.silent" :min="0" :max="16" size="sm" class="w-20" aria-label="Bars without click" /> silent
       </fieldset>
       <div class="flex gap-3">
         <UFormField label="Sound"><USelect v-model="settings.clickSound" :items="SOUNDS" size="sm" class="w-28" aria-label="Sound of the click" /></UFormField>

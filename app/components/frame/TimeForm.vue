@@ -23,7 +23,7 @@ const COMMON: [number, number][] = [[4, 4], [3, 4], [6, 8], [7, 8], [12, 8]]
 <template>
   <div class="space-y-3">
     <fieldset>
-      <legend class="mb-1 text-sm text-muted">Meter</legend>
+      <legend class="mb-1 text-sm font-medium">Meter</legend>
       <div class="flex flex-wrap gap-1">
         <UButton v-for="[count, unit] in COMMON" :key="`${count}/${unit}`" size="sm" color="neutral" :variant="choice.count === count && choice.unit === unit ? 'solid' : 'outline'" :aria-pressed="choice.count === count && choice.unit === unit" @click="setMeter(count, unit)">{{ count }}/{{ unit }}</UButton>
       </div>
@@ -33,14 +33,14 @@ const COMMON: [number, number][] = [[4, 4], [3, 4], [6, 8], [7, 8], [12, 8]]
         <USelect :model-value="choice.unit" :items="[...UNITS] as number[]" size="sm" class="w-20" aria-label="Unit of the meter" @update:model-value="unit => setMeter(choice.count, Number(unit))" />
       </div>
     </fieldset>
-    <UFormField v-if="choice.unit >= 8" label="Felt as" :error="groups.ok ? undefined : groups.reason" size="sm">
-      <UInput :model-value="choice.groups" class="w-32" @update:model-value="text => setGroups(String(text))" />
+    <UFormField v-if="choice.unit >= 8" label="Felt as" :error="groups.ok ? undefined : groups.reason">
+      <UInput :model-value="choice.groups" size="sm" class="w-32" @update:model-value="text => setGroups(String(text))" />
     </UFormField>
-    <UFormField v-if="!oneBar" label="Bars" size="sm">
-      <UInputNumber :model-value="choice.bars" :min="1" :max="LIMITS.bars" class="w-24" @update:model-value="bars => bars && (choice = { ...choice, bars })" />
+    <UFormField v-if="!oneBar" label="Bars">
+      <UInputNumber :model-value="choice.bars" size="sm" :min="1" :max="LIMITS.bars" class="w-24" @update:model-value="bars => bars && (choice = { ...choice, bars })" />
     </UFormField>
     <fieldset v-if="groups.ok">
-      <legend class="mb-1 text-sm text-muted">Slots in each felt beat</legend>
+      <legend class="mb-1 text-sm font-medium">Slots in each felt beat</legend>
       <label v-if="beats.length > 1" class="mb-1 flex items-center gap-1.5 text-sm">every beat <USelect :model-value="every" :items="common" size="sm" class="w-16" aria-label="Slots in every beat" @update:model-value="slots => setEvery(Number(slots))" /></label>
       <div class="flex flex-wrap items-center gap-1">
         <USelect v-for="(ticks, beat) in beats" :key="beat" :model-value="choice.slots[beat] ?? 1" :items="subdivisionsOf(ticks)" size="sm" class="w-16" :aria-label="`Slots in beat ${beat + 1}`" @update:model-value="slots => setSlots(beat, Number(slots))" />

@@ -4,13 +4,13 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import { type Finding, type GhostPlace, type Unison, sayFinding } from '#core/analyse'
 import { type Groove, barSpan, partOf, sayPlace } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder, pieceOf } from '#core/kit'
-import { FULL, LOWER, NARROW, NARROW_WIDTH, laneUnder, layOut, levelAt, slotUnder } from '#core/notation'
-import { type Stick, sticksOf } from '#core/notation'
+import { FULL, LOWER, NARROW, NARROW_WIDTH, type Stick, laneUnder, layOut, levelAt, slotUnder, sticksOf } from '#core/notation'
 import type { Cursor } from '~/lanes/cursor'
 import type { GuideHands } from '~/composables/useGuideHands'
 import type { LaneHands } from '~/composables/useLaneHands'
 import type { SpanHands } from '~/composables/useSpan'
 import { useAfterPaint } from '~/composables/useAfterPaint'
+import { useInSight } from '~/composables/useInSight'
 import { useMarks } from '~/composables/useMarks'
 import { usePlayhead } from '~/composables/usePlayhead'
 import { useBench } from '~/stores/bench'
@@ -47,7 +47,7 @@ const lineNames = computed(() => props.groove.guides.map(({ name }) => (name.len
 const NONE: Stick[] = []
 const { marked } = useMarks()
 const { hands, line } = props
-const { band } = usePlayhead(geometry)
+const { band } = usePlayhead(geometry, useInSight(frame, geometry))
 
 const chosenStick = computed(() => hands.selected.value.map(at => ({ at, x: geometry.value.xOf(at) })))
 const cursorBox = computed(() => {
@@ -187,12 +187,12 @@ defineExpose({ focus: () => surface.value?.focus() })
 </script>
 
 <template>
-  <div ref="frame" class="relative shrink-0 overflow-x-auto overflow-y-hidden">
+  <div ref="frame" data-lanes-frame class="relative shrink-0 overflow-x-auto overflow-y-hidden">
     <LaneSentences :groove="groove" :kit="kit" />
     <p class="sr-only" aria-live="polite" data-cursor-says>{{ said }}</p>
     <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="relative inline-block rounded-sm -outline-offset-2" @keydown="hands.key">
       <svg :width="geometry.width + 1" :height="geometry.height + 4" class="pointer-events-none absolute left-0 top-0 isolate select-none" aria-hidden="true">
-        <LanesGrid :geometry="geometry" :lead="lead" :says="says" :line-names="lineNames">
+        <LanesGrid :geometry="geometry">
           <rect v-if="markBox" v-bind="markBox" data-span :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" fill-opacity="0.45" stroke="var(--ui-text-muted)" stroke-dasharray="4 3" />
           <rect ref="band" data-band :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" visibility="hidden" />
         </LanesGrid>
@@ -205,9 +205,14 @@ defineExpose({ focus: () => surface.value?.focus() })
         <rect v-bind="cursorBox" class="pointer-events-none" fill="none" stroke="var(--ui-text-highlighted)" stroke-width="1.5" rx="2" />
         <circle v-for="one in line.on.value ? [] : chosenStick" :key="one.at" class="pointer-events-none" :cx="one.x" :cy="cursorBox.y + (geometry.lanes.find(lane => lane.limb === cursor.limb)?.hangs ? 5 : cursorBox.height - 5)" r="2.5" fill="var(--ui-text-highlighted)" />
       </svg>
+      <div class="pointer-events-none absolute inset-0">
+        <div class="sticky left-0 w-fit">
+          <LaneNames :geometry="geometry" :lead="lead" :says="says" :line-names="lineNames" class="pointer-events-auto" />
+          <p v-if="pointedAt" class="absolute left-26 top-0 w-max max-w-md bg-inverted px-2 py-1 text-sm text-inverted" role="status">{{ sayFinding(groove, pointedAt, settings.counting) }}</p>
+        </div>
+      </div>
       <LazyStrokeMenu v-if="menuWanted" ref="menu" :hands="hands" @closed="surface?.focus()" />
     </div>
-    <p v-if="pointedAt" class="pointer-events-none absolute left-26 top-0 max-w-md bg-inverted px-2 py-1 text-sm text-inverted" role="status">{{ sayFinding(groove, pointedAt, settings.counting) }}</p>
     <p class="sr-only">Cursor: {{ LIMB_NAMES[cursor.limb] }}, {{ sayPlace(groove, geometry.slots[Math.min(cursor.slot, geometry.slots.length - 1)]!.at, settings.counting) }}</p>
   </div>
 </template>

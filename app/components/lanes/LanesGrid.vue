@@ -1,14 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { sentence } from '#core/groove'
-import { LIMB_NAMES } from '#core/kit'
 import type { Geometry } from '#core/notation'
-import { toneOf } from '~/lanes/tone'
 
-/** The lanes without their sticks: beds of the felt beats, the count ribbon, floors and names. It changes only with the bars. */
-const props = defineProps<{ geometry: Geometry, lead: 'right' | 'left', says: string, /** The names of the lines above the limbs, one a line of text. */ lineNames?: string }>()
-const lines = computed(() => props.says.split('\n'))
-const above = computed(() => (props.lineNames ? props.lineNames.split('\n') : []))
+/** The lanes without their sticks: beds of the felt beats, the count ribbon and floors. It changes only with the bars. */
+defineProps<{ geometry: Geometry }>()
 </script>
 
 <template>
@@ -17,13 +11,8 @@ const above = computed(() => (props.lineNames ? props.lineNames.split('\n') : []
     <slot />
     <text v-for="bar in geometry.bars" :key="bar.number" :x="bar.x + 2" y="14" font-size="12" fill="var(--ui-text-muted)">Bar {{ bar.number }}</text>
     <text v-for="slot in geometry.slots" :key="slot.index" :x="slot.x" :y="geometry.scale.ribbon - 12" text-anchor="middle" :font-size="slot.onBeat ? 21 : slot.word.length > 2 && slot.width < 28 ? 9 : 13" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'" font-family="var(--font-display)">{{ slot.word }}</text>
-    <g v-for="(row, i) in geometry.lines" :key="i">
-      <text x="0" :y="row.top + row.height / 2 + 5" font-size="14.5" font-weight="650" font-family="var(--font-display)" fill="var(--ui-text-toned)">{{ above[i] }}</text>
-      <line :x1="geometry.scale.label - 6" :x2="geometry.width" :y1="row.top + row.height" :y2="row.top + row.height" stroke="var(--rule)" stroke-dasharray="2 3" />
-    </g>
-    <g v-for="(lane, i) in geometry.lanes" :key="lane.limb">
-      <text x="0" :y="lane.top + lane.height / 2 - 2" font-size="14.5" font-weight="650" font-family="var(--font-display)" :fill="toneOf(lane.limb, lead)">{{ sentence(LIMB_NAMES[lane.limb]) }}</text>
-      <text x="0" :y="lane.top + lane.height / 2 + 15" font-size="12" fill="var(--ui-text-muted)">{{ lines[i] }}</text>
+    <line v-for="(row, i) in geometry.lines" :key="i" :x1="geometry.scale.label - 6" :x2="geometry.width" :y1="row.top + row.height" :y2="row.top + row.height" stroke="var(--rule)" stroke-dasharray="2 3" />
+    <g v-for="lane in geometry.lanes" :key="lane.limb">
       <line :x1="geometry.scale.label - 6" :x2="geometry.width" :y1="lane.floor" :y2="lane.floor" stroke="var(--rule)" />
       <path data-slots :d="geometry.slots.map(slot => `M${slot.x} ${lane.floor}v${lane.hangs ? -4 : 4}`).join('')" stroke="var(--rule)" />
     </g>

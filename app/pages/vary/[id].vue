@@ -10,6 +10,7 @@ import { useStationKeys } from '~/composables/useStationKeys'
 import { useKeep } from '~/composables/useKeep'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { usePlayback } from '~/composables/usePlayback'
+import { useWays } from '~/composables/useWays'
 import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
 import { useVary } from '~/stores/vary'
@@ -102,15 +103,16 @@ function intoRecipe(one: Step, recipeId: string | undefined) {
   view.value = 'recipes'
 }
 
+const turnTo = useWays('ways')
 useStationKeys('vary', {
   play: toggle,
   home: () => (homeHeard.value = !homeHeard.value),
   undo: () => step('takeBack'),
   redo: () => step('bringBack'),
-  moves: () => (view.value = 'moves'),
-  recipes: () => (view.value = 'recipes'),
-  ideas: () => (view.value = 'ideas'),
-  family: () => (view.value = 'family'),
+  moves: () => turnTo(() => (view.value = 'moves')),
+  recipes: () => turnTo(() => (view.value = 'recipes')),
+  ideas: () => turnTo(() => (view.value = 'ideas')),
+  family: () => turnTo(() => (view.value = 'family')),
 })
 useKeptOpen(bench)
 useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
@@ -133,22 +135,24 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
       </div>
     </header>
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
-    <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,12rem)_minmax(0,1fr)] sm:grid-cols-[12rem_minmax(0,1fr)] sm:grid-rows-1 xl:grid-cols-[16rem_minmax(0,1fr)]">
-      <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" v-bind="place" />
-      <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
-        <MoveGrid v-if="vary.group" :group="vary.group" :groove="settled!" :kit="bench.kit" v-bind="place" @try="groove => tried = groove" @keep="(groove, made) => keep(groove, made, '')" @open="move => vary.openMove(move.id)" />
-        <template v-else>
-          <MovePanel :groove="bench.groove" :kit="bench.kit" v-bind="place" @try="groove => tried = groove" @edit="edit" @keep="(groove, made) => keep(groove, made, '')" @step="intoRecipe" />
-          <section aria-label="Home">
-            <p class="mb-1 text-sm text-muted">Home, as it is</p>
-            <LanesStill :groove="bench.groove" class="max-w-sm" />
-          </section>
-        </template>
+    <div ref="ways" tabindex="-1" class="flex min-h-0 flex-1 flex-col outline-none">
+      <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,12rem)_minmax(0,1fr)] sm:grid-cols-[12rem_minmax(0,1fr)] sm:grid-rows-1 xl:grid-cols-[16rem_minmax(0,1fr)]">
+        <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" v-bind="place" />
+        <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
+          <MoveGrid v-if="vary.group" :group="vary.group" :groove="settled!" :kit="bench.kit" v-bind="place" @try="groove => tried = groove" @keep="(groove, made) => keep(groove, made, '')" @open="move => vary.openMove(move.id)" />
+          <template v-else>
+            <MovePanel :groove="bench.groove" :kit="bench.kit" v-bind="place" @try="groove => tried = groove" @edit="edit" @keep="(groove, made) => keep(groove, made, '')" @step="intoRecipe" />
+            <section aria-label="Home">
+              <p class="mb-1 text-sm text-muted">Home, as it is</p>
+              <LanesStill :groove="bench.groove" class="max-w-sm" />
+            </section>
+          </template>
+        </div>
       </div>
+      <Suspense v-else-if="view === 'recipes'"><RecipePanel :groove="bench.groove" :kit="bench.kit" :fresh="fresh" @try="groove => tried = groove" @hear="hear" @edit="edit" @keep="keep" @taken="fresh = undefined" /></Suspense>
+      <IdeasPanel v-else-if="view === 'ideas'" :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @hear="hearInPlace" @keep="keep" />
+      <Suspense v-else><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @adopt="adopt" /></Suspense>
     </div>
-    <Suspense v-else-if="view === 'recipes'"><RecipePanel :groove="bench.groove" :kit="bench.kit" :fresh="fresh" @try="groove => tried = groove" @hear="hear" @edit="edit" @keep="keep" @taken="fresh = undefined" /></Suspense>
-    <IdeasPanel v-else-if="view === 'ideas'" :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @hear="hearInPlace" @keep="keep" />
-    <Suspense v-else><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @adopt="adopt" /></Suspense>
     <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
       <PlayButton @toggle="toggle" />
       <UButton size="lg" color="neutral" variant="outline" :aria-pressed="homeHeard" data-heard @click="homeHeard = !homeHeard">H: hear {{ homeHeard ? 'what is tried' : 'home' }}</UButton>
