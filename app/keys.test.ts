@@ -17,7 +17,7 @@ describe('the keys', () => {
   it('mean one thing each where they work at the same time', () => {
     const names = (group: KeyGroup) => Object.values(KEYS[group].keys as Record<string, readonly [string | readonly string[], string]>).flatMap(([keys]) => keys)
     // Strokes and the line take turns; Step has the focus to itself.
-    for (const together of [['bench', 'walk', 'strokes', 'span', 'tap', 'everywhere'], ['bench', 'playIn', 'everywhere'], ['bench', 'walk', 'line', 'span', 'tap', 'everywhere'], ['vary', 'cards', 'card', 'everywhere']] as KeyGroup[][]) {
+    for (const together of [['bench', 'walk', 'strokes', 'span', 'tap', 'everywhere'], ['bench', 'playIn', 'everywhere'], ['bench', 'walk', 'line', 'span', 'tap', 'everywhere'], ['vary', 'cards', 'card', 'everywhere'], ['shelf', 'cards', 'shelfCard', 'everywhere']] as KeyGroup[][]) {
       const all = together.flatMap(names)
       expect(all.filter((name, i) => all.indexOf(name) !== i), together.join()).toEqual([])
     }

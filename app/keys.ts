@@ -2,7 +2,7 @@
  * Every key of the application, once: handlers are made from this table and the help sheet shows it, so that they cannot differ. A key is
  * named as `keyOf` names it; lines that say the same stand on one row of the sheet.
  */
-interface Group { /** The path of the stations where it works; everywhere where it is empty. */ at: string, title: string, keys: Readonly<Record<string, readonly [key: string | readonly string[], does: string]>> }
+interface Group { /** The paths of the stations where it works; everywhere where it is empty. */ at: string | readonly string[], title: string, keys: Readonly<Record<string, readonly [key: string | readonly string[], does: string]>> }
 
 export const KEYS = {
   bench: { at: '/bench', title: 'Anywhere on the Bench', keys: {
@@ -35,6 +35,10 @@ export const KEYS = {
   playIn: { at: '/bench', title: 'While you play in', keys: {
     keep: ['Enter', 'keep it in the groove'], back: ['Backspace', 'take the last time round back'], leave: ['Escape', 'leave playing in'],
   } },
+  shelf: { at: '/shelf', title: 'Shelf', keys: {
+    find: ['f', 'find a groove; Enter opens the first'], grooves: ['g', 'to the grooves; Down from the field does it too'], begin: ['b', 'begin a groove'], open: ['o', 'open a file'], several: ['c', 'choose several'],
+  } },
+  shelfCard: { at: '/shelf', title: 'On a groove of the Shelf', keys: { out: [['Delete', 'Backspace'], 'put it in the bin'] } },
   begin: { at: '/begin', title: 'Begin', keys: { hear: ['Space', 'hear the style, stop'] } },
   opening: { at: '/open', title: 'Opening a file', keys: { hear: ['Space', 'hear the groove, stop'], keep: ['Ctrl+s', 'keep what is chosen'] } },
   sticking: { at: '/sticking', title: 'Sticking', keys: { play: ['Space', 'play and stop'], write: ['w', 'write or choose'], chain: ['c', 'chain note groups'], bench: ['b', 'to the Bench'] } },
@@ -42,7 +46,7 @@ export const KEYS = {
     play: ['Space', 'play and stop'], home: ['h', 'hear home, or what is tried'], moves: ['m', 'moves, recipes, ideas, family'], recipes: ['r', 'moves, recipes, ideas, family'], ideas: ['i', 'moves, recipes, ideas, family'], family: ['f', 'moves, recipes, ideas, family'],
     undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'],
   } },
-  cards: { at: '/vary', title: 'From card to card', keys: { left: ['ArrowLeft', 'beside it'], right: ['ArrowRight', 'beside it'], up: ['ArrowUp', 'the row before, the row after'], down: ['ArrowDown', 'the row before, the row after'] } },
+  cards: { at: ['/vary', '/shelf'], title: 'From card to card', keys: { left: ['ArrowLeft', 'beside it'], right: ['ArrowRight', 'beside it'], up: ['ArrowUp', 'the row before, the row after'], down: ['ArrowDown', 'the row before, the row after'] } },
   card: { at: '/vary', title: 'On a card of a move or an idea', keys: { keep: ['k', 'keep it as a variation'], open: ['Enter', 'open the move'] } },
   phrase: { at: '/phrase', title: 'Phrase', keys: {
     play: ['Space', 'play and stop'], undo: ['Ctrl+z', 'undo'], redo: [['Ctrl+Shift+z', 'Ctrl+y'], 'redo'], add: ['a', 'add a section'], template: ['t', 'templates'], fill: ['f', 'a fill over the chosen bar'], loop: ['m', 'loop what is marked'], bench: ['b', 'the bar’s groove on the Bench'], export: ['Shift+e', 'export as a file'], map: ['l', 'to the bars'],

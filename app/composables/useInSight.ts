@@ -8,7 +8,8 @@ export function useInSight(frame: Ref<HTMLElement | undefined>, geometry: Ref<Ge
   const player = usePlayer()
   let held = false
   watch(() => player.playing, () => (held = false))
-  useEventListener(frame, ['pointerdown', 'keydown'], () => (held = true))
+  // Seen on the way in: keys that mean something to the lanes come no further.
+  useEventListener(frame, ['pointerdown', 'keydown'], () => (held = true), { capture: true })
   useEventListener(frame, 'wheel', ({ deltaX, shiftKey }: WheelEvent) => (held ||= deltaX !== 0 || shiftKey), { passive: true })
 
   /** Brings the bar of a slot into sight, or the slot, where the whole bar finds no room. */

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { Summaries } from '#core/documents'
 import { type Listed, api } from '~/documents/api'
 import { typedEarly, useFirstCards } from '~/documents/first'
 import { ANY, type ShelfWish, isNarrowed, shelved } from '~/documents/shelf'
 import { useTabs } from '~/documents/here'
+import { useStationKeys } from '~/composables/useStationKeys'
 
 /** The Shelf: every groove there is; find one, begin one, open one from a file. */
 const toast = useToast()
@@ -73,13 +74,23 @@ async function restore(id: string) {
   await api.grooves.restore(id)
   await load()
 }
+
+const search = useTemplateRef('search')
+const grid = useTemplateRef('grid')
+useStationKeys('shelf', {
+  find: () => search.value?.inputRef?.focus(),
+  grooves: () => grid.value?.enter(),
+  begin: () => navigateTo('/begin'),
+  open: () => navigateTo('/open'),
+  several: () => loaded.value && (picking.value = !picking.value),
+})
 useHead({ title: 'Shelf · Bazzet' })
 </script>
 
 <template>
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Shelf</h1>
-    <UInput v-model="wanted" icon="i-lucide-search" placeholder="Title, style or tag" class="w-64 max-w-full" aria-label="Find a groove" />
+    <UInput ref="search" v-model="wanted" icon="i-lucide-search" placeholder="Title, style or tag" class="w-64 max-w-full" aria-label="Find a groove" @keydown.down.prevent="grid?.enter()" @keydown.enter="found[0] && navigateTo(`/bench/${found[0].summary.id}`)" />
     <p class="text-sm text-muted" role="status">{{ loaded ? `${found.length} of ${grooves.length}` : 'Looking …' }}</p>
     <div class="ml-auto flex flex-wrap gap-2">
       <UButton v-if="loaded && grooves.length" color="neutral" variant="ghost" :aria-pressed="picking" @click="picking = !picking">Choose several</UButton>
@@ -91,7 +102,7 @@ useHead({ title: 'Shelf · Bazzet' })
   <!-- The cards come first: what narrows them follows once all of them are known, into a room that is kept for it. -->
   <div class="min-h-11 shrink-0"><LazyShelfFilters v-if="loaded" v-model="wish" :lines="grooves" /></div>
   <LazyShelfPicked v-if="picking" :ids="[...picked]" :found="found.map(line => line.summary.id)" @all="ids => picked = new Set(ids)" @changed="load" @done="picking = false" />
-  <ShelfGrid v-if="first || loaded" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family}`" :picked="picking ? picked : undefined" :known="first?.whole ?? []" @pick="pick" @drawn="loaded || load()" @bin="bin">
+  <ShelfGrid v-if="first || loaded" ref="grid" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family}`" :picked="picking ? picked : undefined" :known="first?.whole ?? []" @pick="pick" @drawn="loaded || load()" @bin="bin">
     <LazyShelfBin v-if="inBin && inBinNow" :binned="binned!" @changed="load" />
     <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
     <div v-else-if="loaded && !grooves.length" class="mx-auto mt-20 max-w-md text-center">

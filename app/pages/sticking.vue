@@ -30,7 +30,7 @@ const home = computed(() => (store.sticking.length ? homeAfter(store.sticking, s
 /** As many bars as it takes to come home, within what a groove may have; in whole fours where it is longer. */
 const bars = computed(() => Math.min(home.value, MOST_BARS))
 const kit = computed(() => kits.of(store.draft.how.view === 'pad' ? 'pad' : settings.lastKit && settings.lastKit !== 'pad' ? settings.lastKit : drummer.defaults.kitId))
-const title = computed(() => rudimentOf(store.sticking)?.name ?? (writeSticking(store.sticking.slice(0, 16), 4).toUpperCase() || 'From a sticking'))
+const title = computed(() => rudimentOf(store.sticking)?.name ?? (writeSticking(store.sticking.slice(0, 16), store.ground.slots).toUpperCase() || 'From a sticking'))
 /** Where it can be laid over: the groove that was on the Bench, its marked span or all of it. */
 const over = computed(() => (bench.last?.id === settings.lastGroove && bench.last ? `${bench.span && bench.lastBars ? saySpan({ bars: bench.lastBars }, bench.span, settings.counting) : 'all bars'} of “${bench.last.title}”` : ''))
 const made = computed(() => (store.sticking.length
@@ -74,7 +74,7 @@ async function practise() {
 }
 
 const turnTo = useWays('ways')
-useStationKeys('sticking', { play: toggle, write: () => turnTo(() => (view.value = 'write')), chain: () => turnTo(() => (view.value = 'chain')), bench: () => void send() })
+useStationKeys('sticking', { play: toggle, write: () => turnTo(() => (view.value = 'write'), 'input'), chain: () => turnTo(() => (view.value = 'chain')), bench: () => void send() })
 useHead({ title: 'Sticking · Bazzet' })
 </script>
 

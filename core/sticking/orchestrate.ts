@@ -153,7 +153,7 @@ export function orchestrate(sticking: Sticking, ground: Ground, how: Orchestrati
   const parts = partsFrom(layOver(sticking, ground, count), how, { bars, places: slotsOf(bars).map(slot => slot.at), kit, lead }, n => `${id}-${n}`.slice(-64))
   return parts.ok ? ok(makeGroove({
     id, title, bars, lead, kitId: kit.id, parts: parts.value, tempo: { bpm, counts: '1/4' },
-    notes: `From the sticking ${writeSticking(sticking, 4)}, over ${sayCount(count, 'bar')}.`,
+    notes: `From the sticking ${writeSticking(sticking, ground.slots)}, over ${sayCount(count, 'bar')}.`,
   })) : parts
 }
 

@@ -21,6 +21,31 @@ test('the Shelf shows the demo grooves, and finds them by word', async ({ page, 
   await expect(page.getByRole('article')).toHaveCount(13)
 })
 
+test('the Shelf by keys: walked, put in the bin and taken out, found and opened', async ({ page, app, bench }) => {
+  await shelf(page, app)
+  const field = page.getByLabel('Find a groove')
+  const cards = page.locator('[data-card]')
+  await page.keyboard.press('g')
+  await expect(cards.first()).toBeFocused()
+  for (const [key, there] of [['ArrowRight', 1], ['ArrowDown', 4], ['ArrowLeft', 3], ['ArrowUp', 0]] as const) {
+    await page.keyboard.press(key)
+    await expect(cards.nth(there)).toBeFocused() // three in a row at this width
+  }
+  await page.keyboard.press('f')
+  await expect(field).toBeFocused()
+  await page.keyboard.type('boiler')
+  await expect(cards).toHaveCount(1)
+  await page.keyboard.press('ArrowDown')
+  await expect(cards).toBeFocused()
+  await page.keyboard.press('Delete')
+  await expect(cards).toHaveCount(0)
+  await page.getByRole('button', { name: 'Take it out again' }).click()
+  await expect(cards).toHaveCount(1)
+  await field.press('Enter')
+  await expect(bench.lanes).toBeVisible()
+  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue('Boiler Room Two')
+})
+
 test('the Shelf is narrowed by style and tag, put in order, and variations fold away', async ({ page, app }) => {
   await shelf(page, app)
   const pick = async (name: string, option: string) => {

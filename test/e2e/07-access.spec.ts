@@ -85,6 +85,17 @@ test('the lanes read as sentences', async ({ bench }) => {
   await expect(lanes.nth(1)).toContainText('Left hand: Snare, rim shot, accent on 2 and 4 of every bar')
 })
 
+test('Tab goes past the stations, and on from the way that a key has turned to', async ({ page, app }) => {
+  await page.goto(`${app.url}/vary/wet-rope`)
+  await page.locator('[data-group]').first().waitFor()
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('button', { name: 'Skip the stations' })).toBeFocused()
+  for (const key of ['Enter', 'Tab']) await page.keyboard.press(key)
+  await expect(page.getByRole('tab', { name: 'Moves' })).toBeFocused()
+  for (const key of ['m', 'Tab']) await page.keyboard.press(key)
+  await expect(page.locator('[data-group]').first()).toBeFocused()
+})
+
 test('a menu gives the keys back to its button, but not from a field that the player has gone on to', async ({ page, app }) => {
   await page.goto(`${app.url}/kit/five-piece`)
   const button = page.getByRole('button', { name: 'Add a piece' })

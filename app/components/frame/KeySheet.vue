@@ -5,7 +5,7 @@ import { GESTURES, KEYS, type KeyGroup, sheetRows } from '~/keys'
 /** Every key on one sheet, those of the station that is open first. */
 const open = defineModel<boolean>('open', { required: true })
 const route = useRoute()
-const here = (at: string) => at !== '' && route.path.startsWith(at)
+const here = (at: string | readonly string[]) => [at].flat().some(path => path !== '' && route.path.startsWith(path))
 const sections = computed(() => [
   ...(Object.keys(KEYS) as KeyGroup[]).map(group => ({ at: KEYS[group].at, title: KEYS[group].title, rows: sheetRows(group) })),
   { at: '/bench', title: 'In the lanes, by mouse or finger', rows: GESTURES.map(([keys, does]) => ({ keys, does })) },

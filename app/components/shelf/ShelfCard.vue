@@ -2,6 +2,7 @@
 import { formatTimeAgo } from '@vueuse/core'
 import { computed } from 'vue'
 import { useAfterPaint } from '~/composables/useAfterPaint'
+import { byKey, keyOf } from '~/keys'
 import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
 import { LANES_SHAPE } from '#core/notation'
@@ -12,13 +13,15 @@ const props = defineProps<{ summary: Summaries['groove'], updatedAt: string, gro
 const drawn = useAfterPaint(() => props.groove)
 const lanesOf = computed(() => (drawn.value?.id === props.summary.id ? drawn.value : undefined))
 const emit = defineEmits<{ bin: [], pick: [] }>()
+/** Gone from a card by keys, the next groove stands in its place, and has them. */
+const key = (event: KeyboardEvent) => byKey('shelfCard', { out: () => emit('bin') })[keyOf(event)]?.()
 /** As of when the card is drawn: a clock in each of them would be a clock in each of thousands. */
 const changed = computed(() => formatTimeAgo(new Date(props.updatedAt)))
 </script>
 
 <template>
   <article class="group relative flex h-full flex-col border-t border-default pt-3">
-    <NuxtLink :to="`/bench/${summary.id}`" class="block">
+    <NuxtLink :to="`/bench/${summary.id}`" class="block" data-card @keydown="key">
       <h2 class="truncate text-lg text-highlighted group-hover:underline" :title="summary.title">{{ summary.title }}</h2>
       <div class="my-2" :style="{ aspectRatio: `1 / ${LANES_SHAPE}` }"><LanesStill v-if="lanesOf" :groove="lanesOf" /></div>
       <p class="truncate text-sm text-toned"><TempoMark :tempo="summary.tempo" /> · {{ [summary.styleName, summary.bars, summary.feel].filter(Boolean).join(' · ') }}</p>

@@ -6,6 +6,7 @@ import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
 import { LANES_SHAPE } from '#core/notation'
 import { painted } from '~/composables/useAfterPaint'
+import { useCardWalk } from '~/composables/useCardWalk'
 import { useWhole } from '~/composables/useWhole'
 import { type Listed, type Stored, api } from '~/documents/api'
 
@@ -28,7 +29,8 @@ const CARD = { width: 272, gap: 32, words: 132 } as const
 const BEYOND = 3
 const beyond = ref(0)
 
-const frame = useTemplateRef('frame')
+const frame = useTemplateRef<HTMLElement>('frame')
+const { walk, enter } = useCardWalk(frame)
 const { width } = useElementSize(frame)
 const columns = computed(() => Math.max(1, Math.floor((width.value + CARD.gap) / (CARD.width + CARD.gap))))
 const height = computed(() => CARD.words + LANES_SHAPE * (width.value - CARD.gap * (columns.value - 1)) / columns.value)
@@ -51,10 +53,11 @@ watch(() => shown.value.length > 0, async (some) => {
 watch(() => props.wanted, () => frame.value?.scrollTo({ top: 0 }))
 
 const parentOf = ({ parent }: Summaries['groove']) => (parent ? props.titles.get(parent.id) ?? 'a groove no longer here' : undefined)
+defineExpose({ enter })
 </script>
 
 <template>
-  <div ref="frame" class="min-h-0 flex-1 overflow-y-auto px-4 pb-8 pt-5 sm:px-6">
+  <div ref="frame" class="min-h-0 flex-1 overflow-y-auto px-4 pb-8 pt-5 sm:px-6" @keydown="walk">
     <slot />
     <!-- As the server draws it, which knows nothing of the window: as many columns as there is room for. -->
     <div v-if="!width" class="grid gap-x-8" :style="{ gridTemplateColumns: `repeat(auto-fill, minmax(${CARD.width}px, 1fr))` }">
