@@ -3,8 +3,7 @@ import { computed } from 'vue'
 import type { Finding, GhostPlace, StrokeRef } from '#core/analyse'
 import { type Groove, partOf, strokeAt } from '#core/groove'
 import type { Limb } from '#core/kit'
-import type { Geometry } from '#core/notation'
-import type { Stick } from '#core/notation'
+import type { Geometry, Stick } from '#core/notation'
 
 /** What is said about strokes, drawn over the lanes: a notch under each that is in trouble, rings about those pointed at, places for ghosts. */
 const props = defineProps<{

@@ -3,9 +3,7 @@ import { computed } from 'vue'
 import type { Unison } from '#core/analyse'
 import type { Groove } from '#core/groove'
 import type { Limb } from '#core/kit'
-import type { Geometry } from '#core/notation'
-import { markPath } from '#core/notation'
-import type { Stick } from '#core/notation'
+import { type Geometry, type Stick, markPath } from '#core/notation'
 import { toneOf } from '~/lanes/tone'
 
 /** What stands in the lanes: plumb lines and sticks. The grid beneath is a picture of its own, so that an edit does not paint it again. */
