@@ -16,7 +16,7 @@ useStationKeys('everywhere', { sheet: () => (open.value = true) })
   <div class="app-frame grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] sm:grid-cols-[5.25rem_minmax(0,1fr)] sm:grid-rows-1 xl:grid-cols-[8rem_minmax(0,1fr)]">
     <UButton color="neutral" class="sr-only focus:not-sr-only focus:absolute focus:left-2 focus:top-2 focus:z-10 focus:px-3 focus:py-2" @click="page?.focus()">Skip the stations</UButton>
     <StationRail />
-    <main ref="page" tabindex="-1" class="flex min-h-0 min-w-0 flex-col outline-none">
+    <main ref="page" tabindex="-1" class="landing flex min-h-0 min-w-0 flex-col">
       <slot />
     </main>
     <LazyDropAnywhere v-if="touched" />

@@ -105,7 +105,6 @@ useHead({ title: 'Begin a groove · Bazzet' })
         </template>
         <div v-else class="max-w-xl">
           <TimeForm v-model="time" />
-          <p v-if="!bars.ok" role="alert" class="mt-2 text-error">{{ bars.reason }}</p>
           <LanesStill v-if="counted" :groove="counted" large class="mt-6" />
         </div>
       </div>

@@ -87,7 +87,7 @@ useHead({ title: 'Sticking · Bazzet' })
     <UButton color="neutral" :disabled="!groove" @click="send">Send to the Bench</UButton>
   </header>
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_21rem]">
-    <div ref="ways" tabindex="-1" class="min-h-0 space-y-4 outline-none overflow-y-auto px-5 py-3 max-xl:pr-11">
+    <div ref="ways" tabindex="-1" class="landing min-h-0 space-y-4 overflow-y-auto px-5 py-3 max-xl:pr-11">
       <template v-if="view === 'write'">
         <StickingWrite />
         <section v-if="store.sticking.length" aria-label="On the grid">

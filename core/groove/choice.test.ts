@@ -7,20 +7,27 @@ describe('a time chosen in a form', () => {
   it.each([
     [4, 4, '1+1+1+1', [4, 4, 4, 4]],
     [6, 8, '3+3', [3, 3]],
-    [7, 8, '2+2+3', [4, 4, 3]],
+    [7, 8, '2+2+3', [4, 4, 6]], // sixteenths throughout, the long beat too
+    [8, 8, '2+2+2+2', [4, 4, 4, 4]],
     [12, 8, '3+3+3+3', [3, 3, 3, 3]],
     [2, 2, '1+1', [2, 2]],
-    [5, 16, '2+3', [4, 4]],
+    [5, 16, '2+3', [2, 3]],
+    [7, 16, '4+3', [4, 3]],
+    [9, 16, '3+3+3', [3, 3, 3]],
   ] as const)('of %i/%i is felt as %s, in slots of %j', (count, unit, groups, slots) => {
     expect(withMeter(COMMON_TIME, count, unit)).toEqual({ ...COMMON_TIME, count, unit, groups, slots: [...slots] })
   })
 
-  it('keeps the slots of beats that still have them as groups are typed, and says what does not add up', () => {
+  it('keeps its grid as groups are typed, and says what does not add up', () => {
     const seven = withMeter(COMMON_TIME, 7, 8)
-    expect(withGroups(seven, '3+2+2')).toMatchObject({ groups: '3+2+2', slots: [4, 4, 3] })
-    expect(withGroups({ ...seven, slots: [8, 8, 8] }, '3+2+2')).toMatchObject({ slots: [8, 8, 8] })
-    // A sixteenth of 315 ticks an eighth of it: eight do not fit, so it is cut by its notes.
-    expect(withGroups({ ...withMeter(COMMON_TIME, 5, 16), slots: [8, 2] }, '3+2')).toMatchObject({ slots: [3, 2] })
+    expect(withGroups(seven, '3+2+2')).toMatchObject({ groups: '3+2+2', slots: [6, 4, 4] })
+    expect(withGroups({ ...seven, slots: [2, 2, 3] }, '3+2+2')).toMatchObject({ slots: [3, 2, 2] })
+    // A beat of four and one of three eighths, in eighths.
+    expect(withGroups({ ...seven, slots: [2, 2, 3] }, '4+3')).toMatchObject({ slots: [4, 3] })
+    // Triplets beside fours are no grid that other groups could keep.
+    expect(withGroups({ ...seven, slots: [3, 3, 3] }, '3+2+2')).toMatchObject({ slots: [6, 4, 4] })
+    // One slot for all seven: eighths are finer than it, and it cannot be kept.
+    expect(withGroups({ ...seven, groups: '7', slots: [1] }, '2+2+3')).toMatchObject({ slots: [4, 4, 6] })
     const short = withGroups(seven, '3+3')
     expect(short).toMatchObject({ groups: '3+3', slots: seven.slots })
     expect(barsOf(short)).toMatchObject({ ok: false, reason: 'The groups 3+3 make 6; this meter has 7.' })

@@ -1,6 +1,6 @@
 import { type Result, ok, refuse } from '#core/result'
-import { beatTicks, meter, readGroups, unitTicks, usualGroups } from '#core/time'
-import { makeBars, subdivisionsOf } from './make'
+import { type Meter, SUBDIVISIONS, beatTicks, meter, meterTicks, readGroups, usualGroups } from '#core/time'
+import { evenSlots, makeBars } from './make'
 import type { Bar } from './schema'
 
 /** A meter, a number of bars and slots a beat, as they stand in a form; `groups` as the player types them. */
@@ -8,8 +8,14 @@ export interface TimeChoice { count: number, unit: number, groups: string, bars:
 
 export const COMMON_TIME: TimeChoice = { count: 4, unit: 4, groups: '1+1+1+1', bars: 1, slots: [4, 4, 4, 4] }
 
-/** The slots a felt beat of so many ticks is usually cut into: threes in a dotted quarter, twos in what is longer than a quarter or shorter than an eighth, else fours. @internal */
-export const usualSlots = (ticks: number): number => (ticks % 7560 === 0 ? 3 : ticks > 5040 || ticks < 2520 ? 2 : 4)
+/** The slots a felt beat of so many ticks is usually cut into: threes in a dotted note, fours in a quarter, else twos. @internal */
+export const usualSlots = (ticks: number): number => (ticks % 3780 === 0 ? 3 : ticks === 5040 ? 4 : 2)
+
+/** The slots of a meter’s felt beats when nobody says otherwise: one grid, also where beats differ in length. */
+function usualGrid(m: Meter): number[] {
+  const ticks = beatTicks(m)
+  return evenSlots(m, usualSlots(Math.min(...ticks))) ?? ticks.map(usualSlots)
+}
 
 /**
  * The choice that a line of bars came from; bars that differ are chosen anew from the first.
@@ -21,26 +27,37 @@ export function timeChoiceOf(bars: readonly Bar[]): TimeChoice {
 }
 
 /**
- * Another meter, with its usual groups and slots: `withMeter(COMMON_TIME, 7, 8)` is felt as 2+2+3.
- * @example withMeter(COMMON_TIME, 7, 8).groups // => '2+2+3'
+ * Another meter, with its usual groups and slots: 7/8 is felt as 2+2+3, in sixteenths.
+ * @example withMeter(COMMON_TIME, 7, 8).slots // => [4, 4, 6]
  */
 export function withMeter(choice: TimeChoice, count: number, unit: number): TimeChoice {
   const groups = usualGroups(count, unit)
-  return { ...choice, count, unit, groups: groups.join('+'), slots: beatTicks(meter(count, unit, groups)).map(usualSlots) }
+  return { ...choice, count, unit, groups: groups.join('+'), slots: usualGrid(meter(count, unit, groups)) }
 }
 
 /**
- * Other groups, as they are being typed: a beat keeps its slots where its new length still has them, and has one a note otherwise.
- * @example withGroups(withMeter(COMMON_TIME, 7, 8), '3+2+2').groups // => '3+2+2'
+ * Other groups, as they are being typed, on the grid of those before; where these had none in common, on the usual one.
+ * @example withGroups(withMeter(COMMON_TIME, 7, 8), '3+2+2').slots // => [6, 4, 4]
  */
 export function withGroups(choice: TimeChoice, text: string): TimeChoice {
   const read = readGroups(text, choice.count)
   if (!read.ok) return { ...choice, groups: text }
-  const slots = read.value.map((group, i) => {
-    const before = choice.slots[i]
-    return before && subdivisionsOf(group * unitTicks(choice.unit)).includes(before) ? before : group
+  const now = meter(choice.count, choice.unit, read.value)
+  // The bar is as long as it was: a grid that all its beats had in common has slots of one length.
+  const length = meterTicks(now) / choice.slots.reduce((sum, slots) => sum + slots, 0)
+  return { ...choice, groups: text, slots: evenSlots(now, Math.min(...beatTicks(now)) / length) ?? usualGrid(now) }
+}
+
+/**
+ * The grids that go through all felt beats of a choice, each by its slots in the shortest beat; none while its groups do not add up.
+ * @example gridsOf(withMeter(COMMON_TIME, 7, 8)) // => [{ slots: 2, each: [2, 2, 3] }, { slots: 4, each: [4, 4, 6] }, { slots: 8, each: [8, 8, 12] }]
+ */
+export function gridsOf({ count, unit, groups }: TimeChoice): { slots: number, each: number[] }[] {
+  const read = readGroups(groups, count)
+  return SUBDIVISIONS.flatMap((slots) => {
+    const each = read.ok && evenSlots(meter(count, unit, read.value), slots)
+    return each ? [{ slots, each }] : []
   })
-  return { ...choice, groups: text, slots }
 }
 
 /**

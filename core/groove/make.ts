@@ -18,6 +18,18 @@ export function makeBars(meter: Meter, bars: number, slots: number | number[]): 
  */
 export const subdivisionsOf = (ticks: number): number[] => SUBDIVISIONS.filter(slots => divides(ticks, slots))
 
+/**
+ * One grid through all felt beats of a meter: the shortest are cut into so many slots, longer ones into slots of the same length. Undefined
+ * where a longer one cannot be cut so.
+ * @example [evenSlots(meter(7, 8), 4), evenSlots(meter(7, 8), 3)] // => [[4, 4, 6], undefined]
+ */
+export function evenSlots(meter: Meter, slots: number): number[] | undefined {
+  const ticks = beatTicks(meter)
+  const length = Math.min(...ticks) / slots
+  const cut = ticks.map(beat => beat / length)
+  return cut.every((count, i) => subdivisionsOf(ticks[i]!).includes(count)) ? cut : undefined
+}
+
 /** What a new groove must be told; all the rest has a usual value. */
 export type NewGroove = Pick<Groove, 'id' | 'title' | 'bars'> & Partial<Groove>
 

@@ -1,6 +1,6 @@
-import { makeBars, sayList, sentence } from '#core/groove'
+import { sayList, sentence } from '#core/groove'
 import { beatsOf } from '#core/time'
-import { type Ground, homeAfter, layOver, wholeTurn } from './lay'
+import { type Ground, groundBars, homeAfter, layOver, wholeTurn } from './lay'
 import { type Letter, LETTER_NAMES, type Sticking, rotated, writeSticking } from './sticking'
 
 /** How a sticking goes on over the bars: running on against them, or begun again on every bar line. */
@@ -71,7 +71,7 @@ export function backbeatsIn(sticking: Sticking, ground: Ground, beats: readonly 
       const over: Ground = { ...ground, changing: false }
       const bars = repeat === 'every bar' ? 1 : homeAfter(from, over)
       const laid = layOver(from, over, bars)
-      const slots = makeBars(ground.meter, bars, ground.slots)
+      const slots = groundBars(ground, bars)
       const at = new Map(laid.map(stroke => [stroke.at, stroke]))
       const ticks = beatsOf(slots)
       const there = ticks.flatMap(beat => Array.from({ length: beat.slots }, (_, i) => at.get(beat.at + i * beat.length / beat.slots)))

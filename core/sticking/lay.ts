@@ -1,15 +1,21 @@
-import { makeBars, sayCount } from '#core/groove'
+import { type Bar, evenSlots, makeBars, sayCount } from '#core/groove'
 import { type Meter, beatsOf, lcm, slotsOf } from '#core/time'
 import { type Letter, type Sticking, type StickingStroke, LETTER_NAMES, handsChanged } from './sticking'
 
-/** Where a sticking is laid: a meter, slots in every felt beat, and whether the hands change over each time it comes round. */
+/** Where a sticking is laid: a meter, slots in a felt beat (in the shortest, where they differ), and whether the hands change over each time it comes round. */
 export interface Ground { meter: Meter, slots: number, changing: boolean }
+
+/**
+ * So many bars of a ground: one grid through all of their beats, where they take it.
+ * @example groundBars({ meter: meter(7, 8), slots: 4, changing: false }, 1)[0].slots // => [4, 4, 6]
+ */
+export const groundBars = ({ meter, slots }: Pick<Ground, 'meter' | 'slots'>, count: number): Bar[] => makeBars(meter, count, evenSlots(meter, slots) ?? slots)
 
 /** A sticking that has to go round once (or twice, where the hands change over) before it is back where it began. @internal */
 export const wholeTurn = (sticking: Sticking, changing: boolean): Sticking =>
   (changing ? [...sticking, ...handsChanged(sticking)] : sticking)
 
-const slotsInBar = ({ meter, slots }: Ground): number => slotsOf(makeBars(meter, 1, slots)).length
+const slotsInBar = (ground: Ground): number => slotsOf(groundBars(ground, 1)).length
 
 /**
  * After how many bars a sticking that repeats against them begins on a bar line again, on the same hand.
@@ -28,7 +34,7 @@ export interface Laid extends StickingStroke { at: number, place: number }
  * @example layOver(readSticking('rlf').value, sixteenths, 1).slice(0, 4).map(one => one.who) // => ['R', 'L', 'F', 'R']
  */
 export const layOver = (sticking: Sticking, ground: Ground, bars: number): Laid[] =>
-  layOn(sticking, ground.changing, slotsOf(makeBars(ground.meter, bars, ground.slots)).map(slot => slot.at))
+  layOn(sticking, ground.changing, slotsOf(groundBars(ground, bars)).map(slot => slot.at))
 
 /**
  * The same on any run of places, in ticks: a place for each letter, again from the first when it comes round.
@@ -48,7 +54,7 @@ export function layOn(sticking: Sticking, changing: boolean, places: readonly nu
  */
 export function onBeats(sticking: Sticking, ground: Ground, bars: number): { bar: number, beat: number, who: Letter | null }[] {
   const laid = new Map(layOver(sticking, ground, bars).map(stroke => [stroke.at, stroke.who]))
-  return beatsOf(makeBars(ground.meter, bars, ground.slots)).map(({ bar, beat, at }) => ({ bar, beat, who: laid.get(at) ?? null }))
+  return beatsOf(groundBars(ground, bars)).map(({ bar, beat, at }) => ({ bar, beat, who: laid.get(at) ?? null }))
 }
 
 /**

@@ -1,10 +1,10 @@
 import { type Kit, type Limb, type StrokeKind, limbsInOrder, pieceOf, strokesFor } from '#core/kit'
 import {
-  type Groove, type Laid as PutIn, type Part, type Role, type Span, type Stroke, apply, asKind, backbeatTicks, cleared, inSpan, laid, makeBars, makeGroove, makePart, sayCount, together,
+  type Groove, type Laid as PutIn, type Part, type Role, type Span, type Stroke, apply, asKind, backbeatTicks, cleared, inSpan, laid, makeGroove, makePart, sayCount, together,
 } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
-import { type Ground, type Laid, layOn, layOver } from './lay'
+import { type Ground, type Laid, groundBars, layOn, layOver } from './lay'
 import { type Hand, LETTER_NAMES, type Sticking, writeSticking } from './sticking'
 
 /** What the bass drum does beside the foot strokes that are written: nothing, or go with a hand, with the accents, or into the gaps. */
@@ -149,7 +149,7 @@ function partsFrom(laid: readonly Laid[], how: Orchestration, { bars, places, ki
  * @example rows(orchestrate(readSticking('rlrrlrll').value, sixteenths, USUAL_ORCHESTRATION, { id: 'new', title: 'New', bars: 1, bpm: 90, kit, lead: 'right' })) // => { 'new-1': '3.33.3..3.33.3..', 'new-2': '.3....33.3....33', 'new-3': '....5.......5...' }
  */
 export function orchestrate(sticking: Sticking, ground: Ground, how: Orchestration, { id, title, bars: count, bpm, kit, lead }: Target): Result<Groove> {
-  const bars = makeBars(ground.meter, count, ground.slots)
+  const bars = groundBars(ground, count)
   const parts = partsFrom(layOver(sticking, ground, count), how, { bars, places: slotsOf(bars).map(slot => slot.at), kit, lead }, n => `${id}-${n}`.slice(-64))
   return parts.ok ? ok(makeGroove({
     id, title, bars, lead, kitId: kit.id, parts: parts.value, tempo: { bpm, counts: '1/4' },

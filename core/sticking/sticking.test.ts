@@ -116,6 +116,18 @@ describe('laid on the grid', () => {
     expect(homeAfter(sticking(text), { meter: meter(4, 4), slots, changing })).toBe(bars)
   })
 
+  it('lies on one grid through beats of two lengths', () => {
+    // 7/8 as 2+2+3: seven eighths, so that seven letters come home in every bar, and beats are at places 0, 2 and 4.
+    const eighths: Ground = { meter: meter(7, 8), slots: 2, changing: false }
+    expect(homeAfter(sticking('rlrlrlf'), eighths)).toBe(1)
+    expect(onBeats(sticking('rlrrlrf'), eighths, 1).map(beat => beat.who)).toEqual(['R', 'R', 'L'])
+    expect(layOver(sticking('rlf'), eighths, 1).map(one => one.at)).toEqual([0, 2520, 5040, 7560, 10080, 12600, 15120])
+    // Fourteen sixteenths as 6+4+4: fours and threes meet after three bars.
+    expect(homeAfter(sticking('rlf'), { meter: meter(7, 8, [3, 2, 2]), slots: 4, changing: false })).toBe(3)
+    // Beats at places 0, 6 and 10, which is the third letter of the second time round.
+    expect(onBeats(sticking('rlrrlrll'), { meter: meter(7, 8, [3, 2, 2]), slots: 4, changing: false }, 1).map(beat => beat.who)).toEqual(['R', 'L', 'R'])
+  })
+
   it('says who is on each felt beat', () => {
     // rlf rlf rlf rlf rlf r: beats at 0, 4, 8, 12 are places 0, 1, 2, 0 of three.
     expect(onBeats(sticking('rlf'), FOUR, 1).map(beat => beat.who)).toEqual(['R', 'L', 'F', 'R'])

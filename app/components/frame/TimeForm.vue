@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { LIMITS, type TimeChoice, subdivisionsOf, withGroups, withMeter } from '#core/groove'
+import equal from 'fast-deep-equal'
+import { LIMITS, type TimeChoice, gridsOf, subdivisionsOf, withGroups, withMeter } from '#core/groove'
 import { MAX_COUNT, UNITS, beatTicks, meter, readGroups } from '#core/time'
 
 /** Meter, number of bars and the slots of each felt beat: for a new groove, and for one on the Bench. */
@@ -13,10 +14,11 @@ const beats = computed(() => (groups.value.ok ? beatTicks(meter(choice.value.cou
 const setMeter = (count: number, unit: number) => (choice.value = withMeter(choice.value, count, unit))
 const setGroups = (text: string) => (choice.value = withGroups(choice.value, text))
 const setSlots = (beat: number, slots: number) => (choice.value = { ...choice.value, slots: choice.value.slots.with(beat, slots) })
-/** Cuts that every felt beat takes, and the one that all have, if they do. */
-const common = computed(() => beats.value.map(subdivisionsOf).reduce((all, some) => all.filter(one => some.includes(one))))
-const every = computed(() => (new Set(choice.value.slots).size === 1 ? choice.value.slots[0] : undefined))
-const setEvery = (slots: number) => (choice.value = { ...choice.value, slots: choice.value.slots.map(() => slots) })
+/** One grid through all beats, by the slots it has in the shortest: those there are, and the one that is chosen, if it is one. */
+const grids = computed(() => gridsOf(choice.value))
+const every = computed(() => grids.value.find(grid => equal(grid.each, choice.value.slots))?.slots)
+const setEvery = (slots: number) => (choice.value = { ...choice.value, slots: grids.value.find(grid => grid.slots === slots)!.each })
+const differ = computed(() => new Set(beats.value).size > 1)
 const COMMON: [number, number][] = [[4, 4], [3, 4], [6, 8], [7, 8], [12, 8]]
 </script>
 
@@ -41,7 +43,7 @@ const COMMON: [number, number][] = [[4, 4], [3, 4], [6, 8], [7, 8], [12, 8]]
     </UFormField>
     <fieldset v-if="groups.ok">
       <legend class="mb-1 text-sm font-medium">Slots in each felt beat</legend>
-      <label v-if="beats.length > 1" class="mb-1 flex items-center gap-1.5 text-sm">every beat <USelect :model-value="every" :items="common" size="sm" class="w-16" aria-label="Slots in every beat" @update:model-value="slots => setEvery(Number(slots))" /></label>
+      <label v-if="beats.length > 1" class="mb-1 flex items-center gap-1.5 text-sm">{{ differ ? 'a short beat, the long ones as fine' : 'every beat' }} <USelect :model-value="every" :items="grids.map(grid => grid.slots)" size="sm" class="w-16" :aria-label="differ ? 'Slots in a short beat, the long ones as fine' : 'Slots in every beat'" @update:model-value="slots => setEvery(Number(slots))" /></label>
       <div class="flex flex-wrap items-center gap-1">
         <USelect v-for="(ticks, beat) in beats" :key="beat" :model-value="choice.slots[beat] ?? 1" :items="subdivisionsOf(ticks)" size="sm" class="w-16" :aria-label="`Slots in beat ${beat + 1}`" @update:model-value="slots => setSlots(beat, Number(slots))" />
       </div>

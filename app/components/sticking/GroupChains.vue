@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { makeBars, sayPlace } from '#core/groove'
-import { type Chain, type Letter, type NoteGroup, type Question, type Wish, NOTE_GROUPS, chainSticking, ownGroup, writeSticking } from '#core/sticking'
+import { sayPlace } from '#core/groove'
+import { type Chain, type Letter, type NoteGroup, type Question, type Wish, NOTE_GROUPS, chainSticking, groundBars, ownGroup, writeSticking } from '#core/sticking'
 import { slotsOf, tickSeconds } from '#core/time'
 import { useChains } from '~/composables/useChains'
 import { toneOfLetter } from '~/lanes/tone'
@@ -32,7 +32,7 @@ const all = computed<NoteGroup[]>(() => [...NOTE_GROUPS, ...store.draft.own.flat
 const sizes = computed(() => [...new Set(all.value.map(group => group.sticking.length))].sort((a, b) => a - b).map(size => ({ size, groups: all.value.filter(group => group.sticking.length === size) })))
 const toggle = (id: string) => (store.draft.groups = store.draft.groups.includes(id) ? store.draft.groups.filter(one => one !== id) : [...store.draft.groups, id])
 
-const bars = computed(() => makeBars(store.ground.meter, store.draft.bars, store.ground.slots))
+const bars = computed(() => groundBars(store.ground, store.draft.bars))
 const slots = computed(() => slotsOf(bars.value))
 const limb = ref<Letter>('L')
 const wished = computed(() => store.draft.limbs.filter(wish => wish.slot < slots.value.length))

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { makeBars } from '#core/groove'
-import { type Ground, type Sticking, LETTER_NAMES, homeAfter, layOver, onBeats } from '#core/sticking'
+import { type Ground, type Sticking, LETTER_NAMES, groundBars, homeAfter, layOver, onBeats } from '#core/sticking'
 import { beatsOf, countSlots, slotsOf } from '#core/time'
 import { toneOfLetter } from '~/lanes/tone'
 import { useSettings } from '~/stores/settings'
@@ -13,7 +12,7 @@ const settings = useSettings()
 
 const home = computed(() => homeAfter(props.sticking, props.ground))
 const count = computed(() => Math.min(home.value, props.most))
-const bars = computed(() => makeBars(props.ground.meter, count.value, props.ground.slots))
+const bars = computed(() => groundBars(props.ground, count.value))
 const GRACES: Record<string, string> = { flam: '♪', drag: '♪♪', ruff: '♪♪♪', double: '/', buzz: 'z' }
 
 const rows = computed(() => {

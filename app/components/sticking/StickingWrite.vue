@@ -1,15 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { evenSlots } from '#core/groove'
 import { RUDIMENTS, rudimentOf } from '#core/sticking'
 import { useSticking } from '~/stores/sticking'
 
 /** A sticking written by keys, or a rudiment chosen, and the grid it lies on. */
 const store = useSticking()
 const METERS = ['4/4', '3/4', '5/4', '6/8', '12/8', '7/8', '2/4']
-const meter = computed({
+const time = computed({
   get: () => store.draft.meter.join('/'),
-  set: (text: string) => (store.draft.meter = text.split('/').map(Number) as [number, number]),
+  set: (text: string) => {
+    store.draft.meter = text.split('/').map(Number) as [number, number]
+    if (!cuts.value.includes(store.draft.slots)) store.draft.slots = USUAL
+  },
 })
+const USUAL = 4
+/** One grid goes through all beats: 7/8 has no triplets of quarters. */
+const cuts = computed(() => [1, 2, 3, 4, 5, 6, 7, 8].filter(slots => evenSlots(store.ground.meter, slots)))
+const differ = computed(() => new Set(store.ground.meter.groups).size > 1)
 const rudiments = ['rolls', 'paradiddles', 'flams', 'drags'].map(family => [
   { type: 'label' as const, label: family },
   ...RUDIMENTS.filter(one => one.family === family).map(one => ({ label: one.extra ? `${one.name} (extra)` : one.name, value: one.id })),
@@ -36,8 +44,8 @@ const rudiment = computed({
     <p id="sticking-help" class="text-sm text-muted">r and l are the hands, f the foot, - a rest. &gt; before a letter accents it, or write it large among small ones. ^ flam, ^^ drag, ^^^ ruff, = double, ~ buzz.</p>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2 text-sm text-muted">
       <label>Rudiment<USelect v-model="rudiment" :items="rudiments" placeholder="choose one" class="block w-60" aria-label="Rudiment" /></label>
-      <label>Meter<USelect v-model="meter" :items="METERS" class="block w-22" aria-label="Meter" /></label>
-      <label>Slots a beat<USelect v-model="store.draft.slots" :items="[1, 2, 3, 4, 5, 6, 7, 8]" class="block w-20" aria-label="Slots a beat" /></label>
+      <label>Meter<USelect v-model="time" :items="METERS" class="block w-22" aria-label="Meter" /></label>
+      <label>{{ differ ? 'Slots a short beat' : 'Slots a beat' }}<USelect v-model="store.draft.slots" :items="cuts" class="block w-20" aria-label="Slots a beat" /></label>
       <USwitch v-model="store.draft.changing" label="Hands change over each time round" />
     </div>
   </div>

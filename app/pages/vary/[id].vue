@@ -135,7 +135,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
       </div>
     </header>
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
-    <div ref="ways" tabindex="-1" class="flex min-h-0 flex-1 flex-col outline-none">
+    <div ref="ways" tabindex="-1" class="landing flex min-h-0 flex-1 flex-col">
       <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,12rem)_minmax(0,1fr)] sm:grid-cols-[12rem_minmax(0,1fr)] sm:grid-rows-1 xl:grid-cols-[16rem_minmax(0,1fr)]">
         <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" v-bind="place" />
         <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
