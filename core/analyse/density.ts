@@ -1,6 +1,6 @@
 import { LIMBS, type Limb } from '#core/kit'
 import type { Groove, Role, TimedStroke } from '#core/groove'
-import { type BarTime, barsTicks, beatsOf } from '#core/time'
+import { type BarTime, barsTicks, beatsOf, isDotted } from '#core/time'
 
 /** How busy one limb is: strokes a second over the whole pass, and the most in any one second. */
 export interface Busy { limb: Limb, mean: number, most: number }
@@ -58,7 +58,7 @@ export function weigh(bars: readonly BarTime[]): Weighed {
   const out: Weighed = { ticks: [], weights: [], total: barsTicks(bars) }
   beats.forEach((beat, i) => {
     // A dotted beat is three eighths before it is anything else.
-    const dotted = beat.length % 7560 === 0
+    const dotted = isDotted(beat.length)
     const own = within.get(`${beat.slots} ${dotted}`) ?? weights(beat.slots, dotted)
     within.set(`${beat.slots} ${dotted}`, own)
     own.forEach((weight, slot) => {

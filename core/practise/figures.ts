@@ -1,12 +1,14 @@
 import { type Groove, type Part, type Stroke, grooveTicks, makePart } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, isHand, pieceOf, strokesFor } from '#core/kit'
-import { beatsOf } from '#core/time'
+import { type Beat, beatsOf, isDotted, noteName } from '#core/time'
 import type { Subject } from './subject'
 
 type Figures = Extract<Subject, { kind: 'figures' }>
 
 /** One figure: which slots of a beat it strikes (`'x..x'` is 1 and a), and the part that plays it through the groove. */
 export interface Figure { mask: string, part: Part, /** Its strokes, of one pass, that land with another limb. */ together: number, strokes: number }
+
+const SLOTS = { sixteenths: 4, triplets: 3 } as const satisfies Record<Figures['grid'], number>
 
 /** All figures of so many slots but the empty one: fifteen of four, seven of three. `masks(3)[0] // => 'x..'` */
 export const masks = (slots: number): string[] =>
@@ -28,16 +30,38 @@ function strikeOf(groove: Groove, limb: Limb, kit: Kit): Pick<Stroke, 'piece' | 
 }
 
 /**
+ * The beats that figures are played in, all of one length; none where they are all dotted and sixteenths are asked for.
+ * @example figureBeats(groove, 'sixteenths').length // => 4
+ */
+export function figureBeats({ bars }: Pick<Groove, 'bars'>, grid: Figures['grid']): Beat[] {
+  const all = beatsOf(bars)
+  const plain = all.filter(beat => !isDotted(beat.length))
+  const some = plain.length ? plain : grid === 'sixteenths' ? [] : all
+  const length = Math.min(...some.map(beat => beat.length))
+  return some.filter(beat => beat.length === length && beat.length % SLOTS[grid] === 0)
+}
+
+/**
+ * What the slots of figures are in the beats that play them: sixteenths are sixteenths in quarters alone.
+ * @example [sayFigures(groove, 'sixteenths'), sayFigures(groove, 'triplets')] // => ['sixteenths', 'eighth triplets']
+ */
+export function sayFigures(groove: Pick<Groove, 'bars'>, grid: Figures['grid']): string {
+  const name = noteName((figureBeats(groove, grid)[0]?.length ?? 0) / SLOTS[grid])
+  return name ? `${name}s` : grid === 'sixteenths' ? 'fours' : 'threes'
+}
+
+/**
  * The figures of one limb over the rest of a groove, in the order they are played. Easiest first: those whose strokes most often land
- * with another limb, then those of fewer strokes. With accents every slot is struck, and the figure stands out.
+ * with another limb, then those of fewer strokes. With accents every slot is struck, and the figure stands out. Beats of one length play
+ * them, the shortest that are not dotted; where all are dotted, in threes, which are their eighths.
  * @example figuresOf(groove, { limb: 'RF', grid: 'sixteenths', easiest: false, accents: false }, kit).length // => 15
  */
 export function figuresOf(groove: Groove, { limb, grid, easiest, accents }: Figures, kit: Kit): Figure[] {
-  const slots = grid === 'sixteenths' ? 4 : 3
+  const slots = SLOTS[grid]
   const strike = strikeOf(groove, limb, kit)
   const total = grooveTicks(groove)
   const others = new Set(groove.parts.filter(part => part.limb !== limb && !part.muted && !part.every).flatMap(part => part.strokes.map(stroke => stroke.at)))
-  const beats = beatsOf(groove.bars).filter(beat => beat.length % slots === 0)
+  const beats = figureBeats(groove, grid)
   const figures = masks(slots).map((mask): Figure => {
     const strokes = beats.flatMap(beat => [...mask].flatMap((sign, slot): Stroke[] => {
       if (sign === '.' && !accents) return []

@@ -3,8 +3,8 @@ import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/g
 import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { CueLine, type StrokeCue } from '#core/perform'
 import { makeSection as phraseSection, phraseFrom } from '#core/phrase'
-import { NUMBERS, meter } from '#core/time'
-import { type Material, type Stage, figuresOf, figuresPlayed, helpFor, inTurnPlan, isolating, lapOf, makeStage, masks, planFor, planOn, planSchema, readPlan, sayStage, sayStageLimbs, stageIn, stagePerformance, withBreaks } from '.'
+import { type Meter, NUMBERS, meter } from '#core/time'
+import { type Material, type Stage, figuresOf, figuresPlayed, helpFor, inTurnPlan, isolating, lapOf, makeStage, masks, planFor, planOn, planSchema, readPlan, sayFigures, sayStage, sayStageLimbs, stageIn, stagePerformance, withBreaks } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb, row: string, piece = 'snare') => makePart({ id, name: id, limb, strokes: rowStrokes(bars, row, { piece }) })
@@ -86,6 +86,16 @@ describe('figures over an ostinato', () => {
     expect(order.at(-1)).toBe('xxxx')
     expect(figuresOf(groove, figures, DEFAULT_KIT)[0]!.part.strokes.map(stroke => [stroke.at, stroke.piece])).toEqual([0, 5040, 10080, 15120].map(at => [at, 'bass drum']))
     expect(figuresOf(groove, { ...figures, easiest: false }, DEFAULT_KIT).map(one => one.mask)).toEqual(masks(4))
+  })
+
+  it('are played in beats of one kind: in a dotted one its eighths, in seven the two short beats', () => {
+    const bars = (m: Meter) => ({ ...groove, bars: makeBars(m, 1, 1) })
+    const on = (m: Meter, grid: 'sixteenths' | 'triplets') => figuresOf(bars(m), { ...figures, grid, easiest: false }, DEFAULT_KIT).at(-1)!.part.strokes.map(stroke => stroke.at)
+    expect(on(meter(6, 8), 'triplets')).toEqual([0, 2520, 5040, 7560, 10080, 12600])
+    // A dotted quarter has six sixteenths, and none of these figures.
+    expect(on(meter(6, 8), 'sixteenths')).toEqual([])
+    expect([sayFigures(bars(meter(6, 8)), 'triplets'), sayFigures(bars(meter(2, 2)), 'sixteenths')]).toEqual(['eighths', 'eighths'])
+    expect(on(meter(7, 8), 'sixteenths')).toEqual([0, 1260, 2520, 3780, 5040, 6300, 7560, 8820])
   })
 
   it('with accents every slot is struck and the figure stands out', () => {

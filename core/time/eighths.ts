@@ -8,6 +8,12 @@ const EIGHTH = 2520
  */
 export const eighthsIn = (length: number): number => (length > EIGHTH && length % EIGHTH === 0 ? length / EIGHTH : length === 3780 ? 3 : 2)
 
+/**
+ * True of a felt beat that falls into three before it falls into anything else, as a dotted note does.
+ * @example [isDotted(7560), isDotted(3780), isDotted(5040)] // => [true, true, false]
+ */
+export const isDotted = (length: number): boolean => length % 3780 === 0
+
 /** The eighths of a felt beat, in ticks from the bars' start: `eighthsOf({ at: 7560, length: 7560 }) // => [7560, 10080, 12600]` */
 export function eighthsOf({ at, length }: Pick<Beat, 'at' | 'length'>): number[] {
   const n = eighthsIn(length)

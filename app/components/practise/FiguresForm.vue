@@ -2,7 +2,8 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Groove } from '#core/groove'
 import { type Limb, LIMB_NAMES, limbsInOrder } from '#core/kit'
-import { type FigureBest, type Plan, type Subject, figuresOf, makePlan, makeStage, practised } from '#core/practise'
+import { FIGURE_GRIDS, type FigureBest, type Plan, type Subject, figureBeats, figuresOf, makePlan, makeStage, practised, sayFigures } from '#core/practise'
+import { beatsOf } from '#core/time'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useKits } from '~/stores/kits'
@@ -18,10 +19,12 @@ const accents = ref(false)
 const bars = ref(4)
 const bpm = ref(70)
 const record = shallowRef<FigureBest[]>([])
+const grids = computed(() => FIGURE_GRIDS.filter(one => figureBeats(props.groove, one).length))
+const rests = computed(() => figureBeats(props.groove, grid.value).length < beatsOf(props.groove.bars).length)
 watch(() => props.groove.id, async (id) => {
   bpm.value = Math.max(40, Math.round(props.groove.tempo.bpm * 0.7))
   limb.value = props.groove.lead === 'right' ? 'RF' : 'LF'
-  grid.value = props.groove.bars.some(bar => bar.slots.includes(3)) ? 'triplets' : 'sixteenths'
+  grid.value = !grids.value.includes('sixteenths') || props.groove.bars.some(bar => bar.slots.includes(3)) ? 'triplets' : 'sixteenths'
   try {
     record.value = await api.log.figures(id)
   } catch {
@@ -45,10 +48,10 @@ function make() {
 <template>
   <form aria-label="Figures against an ostinato" data-figures @submit.prevent="make">
     <h2 class="mb-1 text-lg text-highlighted">Figures over “{{ groove.title }}”</h2>
-    <p class="mb-2 text-[0.94rem]">One limb plays every figure of a beat, {{ bars }} bars each without a stop, while the rest of the groove holds. Each box keeps the fastest tempo you played it at.</p>
+    <p class="mb-2 text-[0.94rem]">One limb plays every figure of a beat, {{ bars }} bars each without a stop, while the rest of the groove holds.{{ rests ? ' In beats of another length it rests.' : '' }} Each box keeps the fastest tempo you played it at.</p>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
       <label class="text-sm text-muted">Limb<br /><USelect v-model="limb" :items="limbsInOrder(groove.lead).map(value => ({ label: LIMB_NAMES[value], value }))" class="w-32" aria-label="Limb that plays the figures" /></label>
-      <label class="text-sm text-muted">Beat<br /><USelect v-model="grid" :items="['sixteenths', 'triplets']" class="w-32" aria-label="Figures of" /></label>
+      <label class="text-sm text-muted">Beat<br /><USelect v-model="grid" :items="grids.map(value => ({ value, label: sayFigures(groove, value) }))" class="w-32" aria-label="Figures of" /></label>
       <label class="text-sm text-muted">Bars each<br /><UInputNumber v-model="bars" :min="1" :max="16" class="w-24" aria-label="Bars of each figure" /></label>
       <label class="text-sm text-muted">Tempo, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber v-model="bpm" :min="20" :max="400" class="w-26" aria-label="Tempo of the figures" /></label>
       <USwitch v-model="easiest" color="neutral" label="easiest first" class="pb-2" />
