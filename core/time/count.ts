@@ -1,5 +1,6 @@
 import { type BarTime, type Beat, beatAt, beatsOf } from './grid'
-import { type Meter, isCompound } from './meter'
+import { isDotted } from './eighths'
+import { type Meter, beatTicks, isCompound } from './meter'
 
 /**
  * The two schools of counting, the ways to say a triplet under numbers, and those of meters in dotted beats: their eighths
@@ -49,6 +50,8 @@ export function countBeat(beat: number, slots: number, counting: Counting = NUMB
     return slots === 3 ? eighths : eighths.flatMap(eighth => [eighth, '&'])
   }
   const number = String(beat)
+  // The eighths of a long beat keep their words where sixteenths come between them.
+  if (slots === 6 && meter && isDotted(beatTicks(meter)[beat - 1]!)) return [number, '·', '&', '·', 'a', '·']
   if (slots === 3 && counting.triplet === 'trip let') return [number, 'trip', 'let']
   const after = AFTER_NUMBER[slots]
   return after ? [number, ...after] : dots(number, slots)

@@ -101,7 +101,7 @@ describe('counting', () => {
   // music.md: 12/8 by felt beats, 6/8 and 9/8 numbered on; sixteenths of either numbered on; the player may have it otherwise.
   it.each<[number, number, Counting['dotted'], string]>([
     [12, 3, undefined, '1 & a 2 & a 3 & a 4 & a'], [12, 3, 'usual', '1 & a 2 & a 3 & a 4 & a'], [12, 3, 'eighths', '1 2 3 4 5 6 7 8 9 10 11 12'],
-    [9, 3, undefined, '1 2 3 4 5 6 7 8 9'], [6, 3, 'beats', '1 & a 2 & a'], [6, 6, 'beats', '1 trip let & trip let 2 trip let & trip let'],
+    [9, 3, undefined, '1 2 3 4 5 6 7 8 9'], [6, 3, 'beats', '1 & a 2 & a'], [6, 6, 'beats', '1 · & · a · 2 · & · a ·'], // three twos, and no two threes
     [12, 6, undefined, '1 & 2 & 3 & 4 & 5 & 6 & 7 & 8 & 9 & 10 & 11 & 12 &'], [12, 2, undefined, '1 & 2 & 3 & 4 &'],
   ])('%i/8 in %i slots, %s', (count, slots, dotted, said) => {
     expect(countSlots(bars(meter(count, 8), slots), { ...NUMBERS, ...(dotted && { dotted }) }).join(' ')).toBe(said)
@@ -110,6 +110,9 @@ describe('counting', () => {
 
   it('counts 7/8 as 2+2+3 by its groups', () => {
     expect(countSlots([{ meter: meter(7, 8), slots: [2, 2, 3] }]).join(' ')).toBe('1 & 2 & 3 & a')
+    // The same in sixteenths: six in the long beat are no sextuplet.
+    expect(countSlots([{ meter: meter(7, 8), slots: [4, 4, 6] }]).join(' ')).toBe('1 e & a 2 e & a 3 · & · a ·')
+    expect(sayTick([{ meter: meter(7, 8), slots: [4, 4, 6] }], 15120)).toBe('a of 3')
   })
 
   it('names places, on the grid and off it', () => {
