@@ -182,7 +182,8 @@ for (const [meter, beats] of [['4/4', 4], ['3/4', 3], ['6/8', 2], ['7/8', 3], ['
     expect(`${groove.bars[0]!.meter.count}/${groove.bars[0]!.meter.unit}`).toBe(meter)
     expect(groove.bars[0]!.slots).toHaveLength(beats)
     expect(groove.bars[2]!.slots[1]).toBe(6)
-    if (meter === '7/8') expect(groove.bars[0]!.meter.groups).toEqual([2, 2, 3])
+    // The long beat lies on the grid of the short ones: six sixteenths.
+    if (meter === '7/8') expect([groove.bars[0]!.meter.groups, groove.bars[0]!.slots]).toEqual([[2, 2, 3], [4, 6, 6]])
   })
 }
 
