@@ -24,7 +24,7 @@ const rests = computed(() => figureBeats(props.groove, grid.value).length < beat
 watch(() => props.groove.id, async (id) => {
   bpm.value = Math.max(40, Math.round(props.groove.tempo.bpm * 0.7))
   limb.value = props.groove.lead === 'right' ? 'RF' : 'LF'
-  grid.value = !grids.value.includes('sixteenths') || props.groove.bars.some(bar => bar.slots.includes(3)) ? 'triplets' : 'sixteenths'
+  grid.value = !grids.value.includes('sixteenths') || figureBeats(props.groove, 'triplets').some(beat => beat.slots % 3 === 0) ? 'triplets' : 'sixteenths'
   try {
     record.value = await api.log.figures(id)
   } catch {
@@ -51,9 +51,9 @@ function make() {
     <p class="mb-2 text-[0.94rem]">One limb plays every figure of a beat, {{ bars }} bars each without a stop, while the rest of the groove holds.{{ rests ? ' In beats of another length it rests.' : '' }} Each box keeps the fastest tempo you played it at.</p>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
       <label class="text-sm text-muted">Limb<br /><USelect v-model="limb" :items="limbsInOrder(groove.lead).map(value => ({ label: LIMB_NAMES[value], value }))" class="w-32" aria-label="Limb that plays the figures" /></label>
-      <label class="text-sm text-muted">Beat<br /><USelect v-model="grid" :items="grids.map(value => ({ value, label: sayFigures(groove, value) }))" class="w-32" aria-label="Figures of" /></label>
-      <label class="text-sm text-muted">Bars each<br /><UInputNumber v-model="bars" :min="1" :max="16" class="w-24" aria-label="Bars of each figure" /></label>
-      <label class="text-sm text-muted">Tempo, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber v-model="bpm" :min="20" :max="400" class="w-26" aria-label="Tempo of the figures" /></label>
+      <label class="text-sm text-muted">Beat<br /><USelect v-model="grid" :items="grids.map(value => ({ value, label: sayFigures(groove, value) }))" class="w-38" aria-label="Figures of" /></label>
+      <label class="text-sm text-muted">Bars each<br /><UInputNumber v-model="bars" :min="1" :max="16" class="w-20" aria-label="Bars of each figure" /></label>
+      <label class="text-sm text-muted">Tempo, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber v-model="bpm" :min="20" :max="400" class="w-24" aria-label="Tempo of the figures" /></label>
       <USwitch v-model="easiest" color="neutral" label="easiest first" class="pb-2" />
       <USwitch v-model="accents" color="neutral" label="as accents in an even line" class="pb-2" />
       <UButton type="submit" color="neutral" :disabled="!able">Practise the figures</UButton>
