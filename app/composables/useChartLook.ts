@@ -4,7 +4,7 @@ import { LIMBS, type Limb } from '#core/kit'
 import { toneName } from '../lanes/tone'
 
 /** Colours as the charts’ own renderer needs them, by the names of the theme: it takes no variables. */
-const LIGHT = { 'lead-hand': '#9a6410', 'other-hand': '#1b6b60', 'lead-foot': '#8c2f39', 'other-foot': '#3b5675', line: '#d9c9ac', text: '#6b5d50', ground: '#fff7dc' }
+const LIGHT = { 'lead-hand': '#875610', 'other-hand': '#1b6b60', 'lead-foot': '#8c2f39', 'other-foot': '#3b5675', line: '#d9c9ac', text: '#6b5d50', ground: '#fff7dc' }
 const DARK: typeof LIGHT = { 'lead-hand': '#e3b04b', 'other-hand': '#8fd0c3', 'lead-foot': '#ee9da4', 'other-foot': '#a9c0e0', line: '#463a31', text: '#b8a690', ground: '#3a2f25' }
 
 const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' }

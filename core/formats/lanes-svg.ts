@@ -8,7 +8,7 @@ import { escaped } from './xml'
 export interface LanesInk { paper: string, ink: string, lesser: string, bed: string, bedOther: string, rule: string, leadHand: string, otherHand: string, leadFoot: string, otherFoot: string }
 
 /** The application’s own, in daylight. */
-export const PAPER: LanesInk = { paper: '#F4EDE0', ink: '#2A2320', lesser: '#5d534c', bed: '#EBE0CB', bedOther: '#EFE6D5', rule: '#8a7d70', leadHand: '#9A6410', otherHand: '#1B6B60', leadFoot: '#8C2F39', otherFoot: '#3B5675' }
+export const PAPER: LanesInk = { paper: '#F4EDE0', ink: '#2A2320', lesser: '#5d534c', bed: '#EBE0CB', bedOther: '#EFE6D5', rule: '#8a7d70', leadHand: '#875610', otherHand: '#1B6B60', leadFoot: '#8C2F39', otherFoot: '#3B5675' }
 
 /** How a drawing is made: its width in pixels, its colours, the player’s counting, and CSS that brings its faces along. */
 export interface LanesWish { width?: number, ink?: LanesInk, counting?: Counting | undefined, faces?: string }

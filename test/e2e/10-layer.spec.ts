@@ -79,7 +79,7 @@ test('a 7/8 groove is built with the keyboard alone, mirrored for the other lead
   await expect(bench.lanes).toBeFocused()
   await expect(bench.says).toHaveText('Right hand, 1: empty')
   const slots = await page.locator('[data-slots]').first().evaluate(el => el.getAttribute('d')!.split('M').length - 1)
-  expect(slots).toBe(11) // 4 + 4 + 3, or as the form begins with
+  expect(slots).toBe(14) // as many sixteenths as seven eighths have
   // The lead on every felt beat, the snare on the third, the bass on the first.
   await press('4', 'Control+ArrowRight', '3', 'Control+ArrowRight', '3', 'ArrowDown', '5', 'ArrowDown', 'Home', '4')
   await expect(bench.sticks()).toHaveCount(5)
