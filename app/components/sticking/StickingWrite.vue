@@ -17,7 +17,7 @@ const time = computed({
 const USUAL = 4
 /** One grid goes through all beats: 7/8 has no triplets of quarters. */
 const cuts = computed(() => [1, 2, 3, 4, 5, 6, 7, 8].filter(slots => evenSlots(store.ground.meter, slots)))
-const differ = computed(() => new Set(store.ground.meter.groups).size > 1)
+const slotsOf = computed(() => (new Set(store.ground.meter.groups).size > 1 ? 'Slots a short beat' : 'Slots a beat'))
 const rudiments = ['rolls', 'paradiddles', 'flams', 'drags'].map(family => [
   { type: 'label' as const, label: family },
   ...RUDIMENTS.filter(one => one.family === family).map(one => ({ label: one.extra ? `${one.name} (extra)` : one.name, value: one.id })),
@@ -45,7 +45,7 @@ const rudiment = computed({
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2 text-sm text-muted">
       <label>Rudiment<USelect v-model="rudiment" :items="rudiments" placeholder="choose one" class="block w-60" aria-label="Rudiment" /></label>
       <label>Meter<USelect v-model="time" :items="METERS" class="block w-22" aria-label="Meter" /></label>
-      <label>{{ differ ? 'Slots a short beat' : 'Slots a beat' }}<USelect v-model="store.draft.slots" :items="cuts" class="block w-20" aria-label="Slots a beat" /></label>
+      <label>{{ slotsOf }}<USelect v-model="store.draft.slots" :items="cuts" class="block w-20" :aria-label="slotsOf" /></label>
       <USwitch v-model="store.draft.changing" label="Hands change over each time round" />
     </div>
   </div>
