@@ -68,7 +68,7 @@ export function figuresOf(slots: number): Figure[] {
 /**
  * A figure laid into a part, in place of what the part has in that felt beat (counted through all bars from 0). Strokes are like their
  * neighbours, or as the brush says; with `open` the last one on hats stays open to the beat’s end. Refused for a part that repeats on its own.
- * @example rows(figureIn(groove, part('bass'), 1, { on: [0, 2], slots: 4 })) // => { bass: '4...3.3...4.....' }
+ * @example rows(figureIn(groove, part('bass'), 1, { on: [0, 2], slots: 4 })) // => { bass: '4...4.4...4.....' }
  */
 export function figureIn(groove: Groove, part: Part, beatIndex: number, { on, slots }: Figure, { brush, open }: { brush?: Brush | undefined, open?: boolean } = {}): Result<Edit> {
   const beat = beatsOf(groove.bars)[beatIndex]

@@ -3,6 +3,7 @@ import { beatsOf } from '#core/time'
 import { backbeatAmong, onSnare } from './backbeat'
 import { together } from './commands'
 import { type Edit, apply } from './edits'
+import { makePart, usualPart } from './make'
 import { sentence } from './say'
 import type { Groove, Part, Role, Stroke } from './schema'
 
@@ -45,26 +46,41 @@ export function described(groove: Pick<Groove, 'bars' | 'parts'>, part: Pick<Par
   return { name: bell ? `${name} bell` : name, role: led ? 'other' : 'lead' }
 }
 
+/** Of soft snare strokes, so many stand to each louder one where a part is still its ghosts. */
+const GHOSTS_TO_OTHERS = 2
+
 function onSnares(groove: Pick<Groove, 'bars'>, part: Pick<Part, 'limb' | 'strokes' | 'every'>): Described {
-  if (part.strokes.every(stroke => stroke.level <= 2)) return { name: 'Ghosts', role: 'ghosts' }
   const hits = part.strokes.filter(stroke => onSnare({ ...part, role: 'other' }, stroke))
   const backbeat = backbeatAmong(beatsOf(groove.bars), hits)
+  const soft = part.strokes.filter(stroke => stroke.level <= 2).length
+  if (!backbeat && soft >= (part.strokes.length - soft) * GHOSTS_TO_OTHERS) return { name: 'Ghosts', role: 'ghosts' }
   const mostly = backbeat && backbeat.ats.length * 2 > part.strokes.length
   const name = mostly ? 'Backbeat' : mainOf(part.strokes, stroke => stroke.stroke) === 'cross-stick' ? 'Cross-stick' : 'Snare'
   return { name, role: backbeat ? 'backbeat' : 'other' }
 }
 
+/**
+ * A part made of strokes: called, and for, what they are. An empty one is what the limb usually has.
+ * @example struckPart(groove, { id: 'new', limb: 'LH', strokes: [{ at: 0, piece: 'floor tom', stroke: 'hit', level: 3 }] }).name // => 'Floor tom'
+ */
+export function struckPart(groove: Pick<Groove, 'bars' | 'parts' | 'lead'>, given: Pick<Part, 'id' | 'limb' | 'strokes'>): Part {
+  const { name, role } = described(groove, { every: null, ...given }) ?? usualPart(given.limb, groove.lead)
+  return makePart({ ...given, name: freeName(groove.parts.filter(part => part.id !== given.id).map(part => part.name), name).slice(0, 60), role })
+}
+
 /** The words by which names of parts call a kind of piece, the one to write first. */
 const CALLED: Partial<Record<PieceKind, readonly string[]>> = {
-  'hi-hat': ['Hi-hat', 'Hats', 'Hat'], 'ride': ['Ride', 'Bell'], 'snare': ['Snare'], 'bass drum': ['Bass drum', 'Bass', 'Kick'],
+  'hi-hat': ['Hi-hat', 'Hat foot', 'Hats', 'Hat'], 'ride': ['Ride', 'Bell'], 'snare': ['Snare'], 'bass drum': ['Bass drum', 'Bass', 'Kick'],
   'floor tom': ['Floor tom'], 'tom': ['Tom'], 'cowbell': ['Cowbell', 'Bell'], 'block': ['Block'], 'crash': ['Crash'],
 }
 
-/** A name with its piece changed: `moved('Hat eighths', 'hi-hat', 'ride') // => 'Ride eighths'`; undefined where it does not begin with the piece. */
-function moved(name: string, from: string, to: string): string | undefined {
+/** A name with its piece changed: `moved('RH', 'Hat eighths', 'hi-hat', 'ride') // => 'Ride eighths'`; undefined where it does not begin with the piece. */
+function moved(limb: Part['limb'], name: string, from: string, to: string): string | undefined {
   const kinds = [kindOf(from), kindOf(to)]
   const was = kinds[0] && CALLED[kinds[0]]?.find(word => name === word || name.startsWith(`${word} `))
-  return was && kinds[1] && CALLED[kinds[1]] ? (knownPiece(to)?.name ?? CALLED[kinds[1]]![0]!) + name.slice(was.length) : undefined
+  if (!was || !kinds[1] || !CALLED[kinds[1]]) return undefined
+  const is = kinds[1] === 'hi-hat' && !isHand(limb) ? 'Hat foot' : knownPiece(to)?.name ?? CALLED[kinds[1]]![0]!
+  return is + name.slice(was.length)
 }
 
 /** Names that tell where or how often something is struck: they are not true of other places. */
@@ -84,7 +100,7 @@ function followed(before: Groove, after: Groove, was: Part, is: Part, called: (n
   const onOther = from !== to
   // A part whose role was given stays called by it, however softly it comes to be played.
   const own = !then || (!was.given.includes('role') && plain(was.name) === called(then.name))
-  const name = onOther && from !== undefined && sameTicks(was.strokes, is.strokes) ? moved(was.name, from, to!) : undefined
+  const name = onOther && from !== undefined && sameTicks(was.strokes, is.strokes) ? moved(is.limb, was.name, from, to!) : undefined
   const untrue = onOther || (TELLS_PLACES.test(plain(was.name)) && !sameTicks(was.strokes, is.strokes))
   return { name: name ?? (own || untrue ? called(now.name) : was.name), role: !then || onOther || then.role === was.role ? now.role : was.role }
 }

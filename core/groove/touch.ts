@@ -4,24 +4,27 @@ import { slotsOf } from '#core/time'
 import { putStrokes, takeStrokes, together } from './commands'
 import { ownTick, strokeAt } from './cycle'
 import type { Edit } from './edits'
-import { described } from './follow'
+import { struckPart } from './follow'
 import { homeFor } from './home'
 import { makePart, usualPart } from './make'
 import { usualOpening } from './openings'
 import type { Groove, Part, Role, Stroke } from './schema'
 import { type Span, inSpan } from './span'
 
-/** How hard a part's first stroke is, where there is no neighbour to go by. */
-const usualLevel = (role: Role): Level => (role === 'ghosts' ? 1 : role === 'backbeat' ? 5 : 3)
+/** How hard a stroke is that nobody has told: as its neighbour, though no accent is copied; plain where there is none, or a ghost among ghosts. */
+function untoldLevel(role: Role, neighbour: Stroke | undefined): Level {
+  if (!neighbour) return role === 'ghosts' ? 1 : 3
+  return neighbour.level === 5 ? 3 : neighbour.level
+}
 
 /**
- * A stroke as this part usually makes it: like its neighbour before, or as the limb usually begins.
- * @example freshStroke(part('backbeat'), 'right', 5040) // => { at: 5040, piece: 'snare', stroke: 'hit', level: 5 }
+ * A stroke like its neighbour before in this part, or as the limb usually begins; nobody who asks for no accent gets one.
+ * @example [freshStroke(part('bass'), 'right', 5040).level, freshStroke(part('backbeat'), 'right', 0).level] // => [4, 3]
  */
 export function freshStroke(part: Part, lead: Groove['lead'], at: number, level?: Level): Stroke {
   const neighbour = part.strokes.findLast(stroke => stroke.at < at) ?? part.strokes[0]
   const usual = usualPart(part.limb, lead)
-  const height = level ?? usualLevel(part.role)
+  const height = level ?? untoldLevel(part.role, neighbour)
   // A new hat beside an open one is closed: an opening is asked for, not copied. A ghost beside a rim shot is a plain tap.
   const plain = neighbour?.stroke === 'open' || (neighbour?.stroke === 'rim shot' && height <= 2)
   const kind = plain ? 'hit' : neighbour?.stroke
@@ -46,8 +49,8 @@ export const painted = (groove: Pick<Groove, 'bars' | 'parts'>, stroke: Stroke, 
 
 /**
  * A stroke into a limb's lane: into the part chosen there, or the lane's first that may be changed; where the lane has none,
- * a part as the limb usually has it is added under `newId`. With a brush it is that piece and stroke, else like its neighbours.
- * @example rows(touchSlot(groove, 'RF', 2520, { chosen: 'bass', newId: 'new' }).edit) // => { bass: '4.3.......4.....' }
+ * a part is added under `newId` and called by what is struck. With a brush it is that piece and stroke, else like its neighbours.
+ * @example rows(touchSlot(groove, 'RF', 2520, { chosen: 'bass', newId: 'new' }).edit) // => { bass: '4.4.......4.....' }
  */
 export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, level, newId, brush }: TouchWish): Touch {
   const asAsked = (stroke: Stroke) => (brush ? painted(groove, stroke, brush) : stroke)
@@ -57,17 +60,15 @@ export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, leve
     const stroke = asAsked(freshStroke(part, groove.lead, ownTick(part, at), level))
     return { edit: putStrokes(part, [stroke]), part, stroke }
   }
-  const { name, role } = usualPart(limb, groove.lead)
-  const empty = makePart({ id: newId, name, role, limb })
-  const stroke = asAsked(freshStroke(empty, groove.lead, at, level))
-  const added = { ...empty, strokes: [stroke] }
+  const stroke = asAsked(freshStroke(makePart({ id: newId, name: '', limb }), groove.lead, at, level))
+  const added = struckPart(groove, { id: newId, limb, strokes: [stroke] })
   return { edit: { type: 'add part', part: added, index: groove.parts.length }, part: added, stroke }
 }
 
 /**
  * A stroke in every slot of a span in which the limb strikes nothing yet, each as `touchSlot` makes it; undefined where it strikes in all
  * of them.
- * @example rows(fillSlots(groove, 'RF', { from: 0, to: 5040 }, { chosen: 'bass', newId: 'new' }).edit) // => { bass: '4333......4.....' }
+ * @example rows(fillSlots(groove, 'RF', { from: 0, to: 5040 }, { chosen: 'bass', newId: 'new' }).edit) // => { bass: '4444......4.....' }
  */
 export function fillSlots(groove: Groove, limb: Limb, span: Span, wish: TouchWish): Touch | undefined {
   const mine = groove.parts.filter(part => part.limb === limb)
@@ -78,7 +79,7 @@ export function fillSlots(groove: Groove, limb: Limb, span: Span, wish: TouchWis
   // A part that repeats on its own has many slots of the bars in one of its own.
   const strokes = [...new Map(touches.map(({ stroke }) => [stroke.at, stroke])).values()].sort((a, b) => a.at - b.at)
   if (first.edit.type !== 'add part') return { ...first, edit: putStrokes(first.part, strokes) }
-  const part = { ...first.part, strokes }
+  const part = struckPart(groove, { ...first.part, strokes })
   return { ...first, part, edit: { ...first.edit, part } }
 }
 
@@ -154,7 +155,5 @@ export function givenTo(groove: Groove, kit: Kit, part: Part, ats: readonly numb
   const takes = takenOut(part, ats)
   if (receiver) return ok(together(`Give to ${receiver.name}`, [takes, putStrokes(receiver, strokes.map(stroke => ({ ...stroke, at: ownTick(receiver, stroke.at) })))]))
   const { newId } = to as { newId: string }
-  const fresh = makePart({ id: newId, name: part.name, limb, role: part.role, strokes })
-  const named = { ...fresh, ...(described(groove, fresh) ?? {}) }
-  return ok(together(`Give to the ${LIMB_NAMES[limb]}`, [takes, { type: 'add part', part: named, index: groove.parts.length }]))
+  return ok(together(`Give to the ${LIMB_NAMES[limb]}`, [takes, { type: 'add part', part: struckPart(groove, { id: newId, limb, strokes }), index: groove.parts.length }]))
 }

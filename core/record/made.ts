@@ -1,6 +1,6 @@
 import {
-  type Brush, type Edit, type Groove, type Part, type Span, type Stroke, addGuide, apply, asKind, described, freshStroke, grooveTicks, guideOf, homeFor, inSpan, makePart, ownTick, putNote, putStrokes, tapped,
-  usualPart, wholeSpan, workable,
+  type Brush, type Edit, type Groove, type Part, type Span, type Stroke, addGuide, apply, asKind, described, freshStroke, grooveTicks, guideOf, homeFor, inSpan, makePart, ownTick, putNote, putStrokes, struckPart,
+  tapped, wholeSpan, workable,
 } from '#core/groove'
 import { type Kit, type Limb, freeName, pieceOf, strokesFor } from '#core/kit'
 import { type LimbStroke, type Struck, groupOf, limbsFor, partsFrom, sayLeftOut } from '#core/limbs'
@@ -35,12 +35,12 @@ const LINE = 'the line'
 
 /**
  * What a limb strikes at a place where the input tells no piece: like its neighbours in the part that the stroke goes to, or with its brush.
- * @example strokeFor(groove, 'RF', 2520, { chosen: new Map(), brush: new Map() }).stroke // => { at: 2520, piece: 'bass drum', stroke: 'hit', level: 3 }
+ * @example strokeFor(groove, 'RF', 2520, { chosen: new Map(), brush: new Map() }).stroke // => { at: 2520, piece: 'bass drum', stroke: 'hit', level: 4 }
  */
 export function strokeFor(groove: Groove, limb: Limb, at: number, { chosen, brush }: Pick<MadeWish, 'chosen' | 'brush'>): { part: Part | undefined, stroke: Stroke } {
   const mine = groove.parts.filter(part => part.limb === limb)
   const part = mine.find(one => one.id === chosen && !one.locked) ?? homeFor(groove, limb)
-  const stroke = freshStroke(part ?? makePart({ id: 'none', ...usualPart(limb, groove.lead), limb }), groove.lead, part ? ownTick(part, at) : at)
+  const stroke = freshStroke(part ?? makePart({ id: 'none', name: '', limb }), groove.lead, part ? ownTick(part, at) : at)
   const painted = brush?.[limb]
   return { part, stroke: painted ? asKind(groove, { ...stroke, piece: painted.piece }, painted.stroke) : stroke }
 }
@@ -124,9 +124,8 @@ export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWis
       const part = now.parts.find(one => one.id === partId)
       if (part) does(putStrokes(part, [freshStroke(part, now.lead, ownTick(part, at), level)]))
       else {
-        const { name, role } = usualPart(limb, now.lead)
-        const empty = makePart({ id: partId, name, role, limb })
-        does({ type: 'add part', part: { ...empty, strokes: [freshStroke(empty, now.lead, at, level)] }, index: now.parts.length })
+        const stroke = freshStroke(makePart({ id: partId, name: '', limb }), now.lead, at, level)
+        does({ type: 'add part', part: struckPart(now, { id: partId, limb, strokes: [stroke] }), index: now.parts.length })
       }
     }
   }
@@ -136,8 +135,7 @@ export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWis
     const { part, stroke } = strokeFor(now, limb, at, wish)
     const own = { ...stroke, level: level ?? stroke.level }
     if (part) return does(putStrokes(part, [own]))
-    const { name, role } = usualPart(limb, now.lead)
-    does({ type: 'add part', part: { ...makePart({ id: newId(ids++), name, role, limb }), strokes: [own] }, index: now.parts.length })
+    does({ type: 'add part', part: struckPart(now, { id: newId(ids++), limb, strokes: [own] }), index: now.parts.length })
   }
 
   /** Strokes on pieces: limbs by least strain beside what there is, and each into the part that has its like. */
