@@ -37,7 +37,8 @@ export function useBrush(cursor: Ref<Cursor>) {
     if (!brush.value) return nextPiece()
     take(brush.value.piece, kinds.value[mod(kinds.value.indexOf(brush.value.stroke) + 1, kinds.value.length)])
   }
-  return { brush, pieces, kinds, take, putDown, nextPiece, nextKind }
+  const limb = computed(() => cursor.value.limb)
+  return { limb, brush, pieces, kinds, take, putDown, nextPiece, nextKind }
 }
 
 export type BrushHands = ReturnType<typeof useBrush>

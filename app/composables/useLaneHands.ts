@@ -69,6 +69,16 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     if (part) bench.chosenPartId = part.id
   }
 
+  /** To a limb's lane, with nothing struck: the part chosen there last goes on. */
+  function enter(limb: Limb) {
+    several.value = []
+    line.on.value = ''
+    cursor.value = { ...cursor.value, limb }
+    const here = partsIn(limb)
+    const part = here.find(one => one.id === lastIn.get(limb)) ?? partAt(limb, tick.value) ?? here[0]
+    if (part) bench.chosenPartId = part.id
+  }
+
   function hold(edit: Edit) {
     held = edit
     const tried = bench.tryOut(edit)
@@ -117,14 +127,9 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
   function climb(by: number) {
     const order = [...line.guides.value.map(guide => guide.id), ...limbsInOrder(bench.groove!.lead)]
     const to = order[mod(order.indexOf(line.on.value || cursor.value.limb) + by, order.length)]!
+    if (!line.guides.value.some(guide => guide.id === to)) return enter(to as Limb)
     several.value = []
-    line.on.value = line.guides.value.some(guide => guide.id === to) ? to : ''
-    if (line.on.value) return
-    const limb = to as Limb
-    cursor.value = { ...cursor.value, limb }
-    const here = partsIn(limb)
-    const part = here.find(one => one.id === lastIn.get(limb)) ?? partAt(limb, tick.value) ?? here[0]
-    if (part) bench.chosenPartId = part.id
+    line.on.value = to
   }
 
   /** To the first slot of the neighbouring beat, or of the bar. */
@@ -166,9 +171,9 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     act()
   }
 
-  const { put, alter, setKind, setPiece, setOrnament, giveTo, remove } = strokes
+  const { put, alter, setLevel, setKind, setPiece, setOrnament, giveTo, remove } = strokes
   const sayCursor = (kit: Kit) => (line.on.value ? line.says() : strokes.sayCursor(kit))
-  return { brushing, selected, currentPart, press, point, dragLevel, dragPlace, release, cancel, key, sayCursor, put, fillMarked, alter, setKind, setPiece, setOrnament, giveTo, remove }
+  return { brushing, selected, currentPart, press, point, enter, dragLevel, dragPlace, release, cancel, key, sayCursor, put, fillMarked, alter, setLevel, setKind, setPiece, setOrnament, giveTo, remove }
 }
 
 export type LaneHands = ReturnType<typeof useLaneHands>

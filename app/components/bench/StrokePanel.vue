@@ -50,10 +50,19 @@ const lengths = computed(() => {
   const known = [...(end ? [{ value: end.after, label: end.byFoot ? 'until the foot closes' : 'until the next stroke' }] : []), ...OPEN_LENGTHS.filter(([value]) => value !== end?.after).map(([value, label]) => ({ value, label }))]
   return known.some(one => one.value === openSlots.value) ? known : [{ value: openSlots.value, label: `${openSlots.value} ticks` }, ...known]
 })
+
+/** Levels are set by their keys from the fields too: whoever has just chosen a piece goes on with its level. */
+function levelKey(event: KeyboardEvent) {
+  const level = LEVELS.find(one => String(one) === event.key)
+  if (!level || event.ctrlKey || event.metaKey || event.altKey) return
+  event.preventDefault()
+  event.stopPropagation()
+  props.hands.setLevel(level)
+}
 </script>
 
 <template>
-  <section class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 py-1" aria-label="The chosen stroke">
+  <section class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 py-1" aria-label="The chosen stroke" @keydown.capture="levelKey">
     <div v-if="first" v-show="strokes.length" class="flex flex-wrap items-center gap-x-2 gap-y-1">
       <span class="min-w-16"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
       <label class="flex items-center gap-1.5 text-sm text-muted">piece
@@ -74,7 +83,7 @@ const lengths = computed(() => {
       <UDropdownMenu :items="receivers"><UButton size="xs" color="neutral" variant="ghost" trailing-icon="i-lucide-chevron-down">Give to</UButton></UDropdownMenu>
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Take the stroke out" @click="hands.remove()" />
     </div>
-    <BrushBar :hands="hands.brushing" />
+    <BrushBar :hands="hands.brushing" :lead="groove?.lead ?? 'right'" @limb="hands.enter" />
     <span v-if="!strokes.length" class="text-sm text-muted">Press a slot, or Enter on it; drag a stick, or 1 to 5, for its level.</span>
   </section>
 </template>

@@ -112,8 +112,10 @@ function down(event: PointerEvent) {
     drawing = true
     return line.press(guide.id, slot.index)
   }
-  if (!lane || event.button !== 0 || x < geometry.value.scale.label - 8) return
+  if (!lane || event.button !== 0) return
   surface.value!.focus()
+  // A limb's name leads into its lane and strikes nothing.
+  if (x < geometry.value.scale.label - 8) return hands.enter(lane.limb)
   svg.value!.setPointerCapture(event.pointerId)
   drag = { x, y, slot: slot.index, limb: lane.limb }
   hands.press({ limb: lane.limb, slot: slot.index }, event.shiftKey)
