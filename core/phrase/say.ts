@@ -54,8 +54,9 @@ export function saySource(source: FillSource): string {
   if (source.kind === 'rudiment') return RUDIMENTS.find(one => one.id === source.id)?.name ?? source.id
   if (source.kind === 'groups') return source.texts.join(' + ')
   // As a player writes it down: capitals are accents where only some are.
+  const called = ({ who, accent }: { who: string, accent: boolean }) => (accent ? who : who.toLowerCase())
   const read = sourceSticking(source)
-  return read.ok ? read.value.map(place => (!place ? '-' : place.accent ? place.who : place.who.toLowerCase())).join('') : source.text
+  return read.ok ? read.value.map(place => (!place ? '-' : place.foot ? `(${called(place)}${called({ who: 'F', ...place.foot })})` : called(place))).join('') : source.text
 }
 
 /**

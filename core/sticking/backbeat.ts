@@ -1,7 +1,7 @@
 import { sayList, sentence } from '#core/groove'
-import { beatsOf } from '#core/time'
-import { type Ground, groundBars, homeAfter, layOver, wholeTurn } from './lay'
-import { type Letter, LETTER_NAMES, type Sticking, rotated, writeSticking } from './sticking'
+import { beatsOf, slotsOf } from '#core/time'
+import { type Ground, byTick, groundBars, homeAfter, layOver, wholeTurn } from './lay'
+import { type Letter, LETTER_NAMES, STICKING_LIMITS, type Sticking, rotated, sameSticking, writeSticking } from './sticking'
 
 /** How a sticking goes on over the bars: running on against them, or begun again on every bar line. */
 export type Repeat = 'runs on' | 'every bar'
@@ -72,7 +72,7 @@ export function backbeatsIn(sticking: Sticking, ground: Ground, beats: readonly 
       const bars = repeat === 'every bar' ? 1 : homeAfter(from, over)
       const laid = layOver(from, over, bars)
       const slots = groundBars(ground, bars)
-      const at = new Map(laid.map(stroke => [stroke.at, stroke]))
+      const at = byTick(laid)
       const ticks = beatsOf(slots)
       const there = ticks.flatMap(beat => Array.from({ length: beat.slots }, (_, i) => at.get(beat.at + i * beat.length / beat.slots)))
       const places = there.map(stroke => stroke?.who ?? null)
@@ -97,6 +97,24 @@ export function backbeatsIn(sticking: Sticking, ground: Ground, beats: readonly 
   }
   const rank = (one: Rotation) => (one.hand ? 0 : one.hits.every(hit => hit.asks) ? 1 : 2)
   return found.sort((a, b) => rank(a) - rank(b) || a.awkward / (a.hits.length || 1) - b.awkward / (b.hits.length || 1) || a.bars - b.bars || a.by - b.by)
+}
+
+/**
+ * A rotation as it is to be played: loud on the beats asked about, and beside its own accents; as long as it takes until it repeats.
+ * Begun again in every bar it is cut to the bar.
+ * @example writeSticking(rotationSticking(backbeatsIn(readSticking('rlrrlrll').value, sixteenths, [2, 4])[0], sixteenths, [2, 4]), 4) // => 'rlrr >lrll'
+ */
+export function rotationSticking({ sticking, bars: count }: Rotation, ground: Ground, asked: readonly number[]): Sticking {
+  const bars = groundBars(ground, count)
+  const on = new Set(beatsOf(bars).filter(beat => asked.includes(beat.beat + 1)).map(beat => beat.at))
+  const whole = slotsOf(bars).map(({ at }, i) => {
+    const place = sticking[i % sticking.length]!
+    return place && on.has(at) ? { ...place, accent: true } : place
+  })
+  for (let length = 1; length < whole.length; length++) {
+    if (whole.length % length === 0 && sameSticking(whole, whole.map((_, i) => whole[i % length]!))) return whole.slice(0, length)
+  }
+  return whole.length <= STICKING_LIMITS.places ? whole : sticking
 }
 
 /**

@@ -103,7 +103,7 @@ describe('chains of groups', () => {
     expect(chainsFor({ slots: 15, groups, changing: false, wishes: [{ kind: 'two feet' }] }).says).toMatch(/whatever is wished/)
     expect(chainsFor({ slots: 8, groups: [], changing: false, wishes: [] }).says).toMatch(/Choose at least one group/)
     expect(chainsFor({ slots: 8, groups, changing: false, wishes: [{ kind: 'limb', who: 'L', slot: 4, says: '2' }, { kind: 'limb', who: 'R', slot: 4, says: '2' }] }).says)
-      .toBe('Left hand on 2 and right hand on 2 cannot both be: a sticking has one stroke at a time.')
+      .toBe('Left hand on 2 and right hand on 2 cannot both be: a sticking has one hand at a time.')
   })
 
   it('of the player’s own groups: sizes are held', () => {

@@ -11,8 +11,10 @@ function contradiction(wishes: readonly Wish[]): string | undefined {
   const wanted = new Map<number, Wish & { kind: 'limb' }>()
   for (const wish of wishes) {
     if (wish.kind !== 'limb') continue
+    // The foot may strike with a hand; both hands at once are no sticking.
+    if (wish.who === 'F') continue
     const other = wanted.get(wish.slot)
-    if (other && other.who !== wish.who) return `${sentence(sayWish(other))} and ${sayWish(wish)} cannot both be: a sticking has one stroke at a time.`
+    if (other && other.who !== wish.who) return `${sentence(sayWish(other))} and ${sayWish(wish)} cannot both be: a sticking has one hand at a time.`
     wanted.set(wish.slot, wish)
   }
   return undefined

@@ -1,6 +1,6 @@
 import { type Shape, shapesOf } from './groups'
 import { type Needs, type Pulses, atRest, joins, played, pulseKey, slotsNeeded } from './limits'
-import type { Letter } from './sticking'
+import { type Letter, strikes } from './sticking'
 import type { Question } from './wishes'
 
 /** Shapes that fill the slots exactly, one after another; `cost` ranks it (see `joinCost`). */
@@ -53,7 +53,7 @@ export class Filling {
     this.facts = this.shapes.map(({ sticking, group }) => ({
       length: sticking.length, group: groups.indexOf(group), starts: codeOf(sticking[0]?.who), ends: codeOf(sticking.at(-1)?.who),
       hand: codeOf(sticking.findLast(place => place && place.who !== 'F')?.who),
-      twoFeet: sticking.length > 1 && sticking.at(-1)?.who === 'F' && sticking.at(-2)?.who === 'F',
+      twoFeet: sticking.length > 1 && strikes(sticking.at(-1), 'F') && strikes(sticking.at(-2), 'F'),
     }))
     const home = wishes.find(wish => wish.kind === 'comes home')
     const speed = wishes.find(wish => wish.kind === 'not too fast')
@@ -63,7 +63,7 @@ export class Filling {
     this.needs = speed && slotsNeeded(speed.slotSeconds, speed.speeds)
     const wanted = wishes.flatMap(wish => (wish.kind === 'limb' ? [wish] : []))
     const fits = (at: number, { sticking }: Shape) =>
-      wanted.every(({ slot, who }) => slot < at || slot >= at + sticking.length || sticking[slot - at]?.who === who)
+      wanted.every(({ slot, who }) => slot < at || slot >= at + sticking.length || strikes(sticking[slot - at], who))
     this.fitting = Array.from({ length: slots }, (_, at) => this.shapes.flatMap((shape, i) => {
       const end = at + shape.sticking.length
       const { starts, twoFeet } = this.facts[i]!

@@ -26,8 +26,8 @@ export function homeAfter(sticking: Sticking, ground: Ground): number {
   return lcm(wholeTurn(sticking, ground.changing).length, bar) / bar
 }
 
-/** One stroke of a sticking on the bars, `at` in ticks; `place` is its place in the sticking as written. */
-export interface Laid extends StickingStroke { at: number, place: number }
+/** One limb's stroke of a sticking on the bars, `at` in ticks; `place` is its place in the sticking as written. */
+export interface Laid extends Omit<StickingStroke, 'foot'> { at: number, place: number }
 
 /**
  * A sticking repeated over so many bars, from their first slot; what does not fit at the end is cut off.
@@ -38,23 +38,33 @@ export const layOver = (sticking: Sticking, ground: Ground, bars: number): Laid[
 
 /**
  * The same on any run of places, in ticks: a place for each letter, again from the first when it comes round.
+ * A hand and the foot at one place are two strokes, the hand's first.
  * @example layOn(readSticking('rlf').value, false, [0, 1260, 2520, 3780]).map(one => one.at) // => [0, 1260, 2520, 3780]
  */
 export function layOn(sticking: Sticking, changing: boolean, places: readonly number[]): Laid[] {
   const turn = wholeTurn(sticking, changing)
   return places.flatMap((at, i) => {
     const stroke = turn[i % turn.length]
-    return stroke ? [{ ...stroke, at, place: i % sticking.length }] : []
+    if (!stroke) return []
+    const { foot, ...own } = stroke
+    const place = i % sticking.length
+    return [{ ...own, at, place }, ...(foot ? [{ who: 'F' as const, accent: foot.accent, at, place }] : [])]
   })
 }
 
 /**
- * Who falls on each felt beat of so many bars: a letter, or null for a rest.
- * @example onBeats(readSticking('rlrrlrll').value, sixteenths, 1).map(one => one.who) // => ['R', 'L', 'R', 'L']
+ * Laid strokes by their ticks, of a hand and the foot at once the hand's.
+ * @example byTick(layOn(readSticking('(rf)l').value, false, [0, 1260])).get(0).who // => 'R'
  */
-export function onBeats(sticking: Sticking, ground: Ground, bars: number): { bar: number, beat: number, who: Letter | null }[] {
-  const laid = new Map(layOver(sticking, ground, bars).map(stroke => [stroke.at, stroke.who]))
-  return beatsOf(groundBars(ground, bars)).map(({ bar, beat, at }) => ({ bar, beat, who: laid.get(at) ?? null }))
+export const byTick = (laid: readonly Laid[]): Map<number, Laid> => new Map(laid.toReversed().map(stroke => [stroke.at, stroke]))
+
+/**
+ * Who falls on each felt beat of so many bars: letters, none for a rest.
+ * @example onBeats(readSticking('(rf)lrrlrll').value, sixteenths, 1).map(one => one.whos.join('')) // => ['RF', 'L', 'RF', 'L']
+ */
+export function onBeats(sticking: Sticking, ground: Ground, bars: number): { bar: number, beat: number, whos: Letter[] }[] {
+  const laid = layOver(sticking, ground, bars)
+  return beatsOf(groundBars(ground, bars)).map(({ bar, beat, at }) => ({ bar, beat, whos: laid.filter(stroke => stroke.at === at).map(stroke => stroke.who) }))
 }
 
 /**

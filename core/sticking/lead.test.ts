@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { apply, grooveTicks, readGroove } from '#core/groove'
 import { DEFAULT_KIT, kitById } from '#core/kit'
 import { meter } from '#core/time'
-import { type Ground, type Orchestration, type Sticking, USUAL_ORCHESTRATION, backbeatsIn, orchestrate, readSticking, sayRotation } from '.'
+import { type Ground, type Orchestration, type Sticking, USUAL_ORCHESTRATION, backbeatsIn, chainsFor, orchestrate, ownGroup, readSticking, rotationSticking, sayRotation, sayUnplayed, writeSticking } from '.'
 
 const sticking = (text: string): Sticking => {
   const read = readSticking(text)
@@ -45,6 +45,15 @@ describe('the backbeat in a sticking', () => {
     expect(on.hits.map(hit => hit.who)).toEqual(['F', 'R', 'L'])
     // Begun every bar from the second place, beat 3 is the right hand's.
     expect(found.find(one => one.by === 1 && one.repeat === 'every bar')).toMatchObject({ bars: 1, hand: 'R' })
+  })
+
+  it('is used with the accents that it speaks of, for as long as it takes to repeat', () => {
+    const used = (text: string, beats: number[], by: number, repeat: string) => writeSticking(rotationSticking(backbeatsIn(sticking(text), FOUR, beats).find(one => one.by === by && one.repeat === repeat)!, FOUR, beats), 4)
+    expect(used('rlrrlrll', [2, 4], 0, 'runs on')).toBe('rlrr >lrll')
+    expect(used('rlrrlrll', [3], 1, 'runs on')).toBe('lrrl rllr >lrrl rllr')
+    // Begun again in every bar, five threes and a place; running on, three bars until beat 3 is where it was.
+    expect(used('rlf', [3], 1, 'every bar')).toBe('lfrl frlf >rlfr lfrl')
+    expect(used('rlf', [3], 0, 'runs on')).toBe('rlfr lfrl >frlf rlfr lfrl frlf >rlfr lfrl frlf rlfr >lfrl frlf')
   })
 
   it('says what it asks of the hand', () => {
@@ -131,5 +140,30 @@ describe('a sticking put on the kit', () => {
     expect(readGroove(groove)).toEqual({ ok: true, value: groove })
     expect(grooveTicks(groove)).toBe(4 * 20160)
     expect(apply(groove, { type: 'facts', set: { title: 'x' } }).ok).toBe(true)
+  })
+})
+
+describe('a hand and the foot at once', () => {
+  it('sound together, the foot as the bass drum', () => {
+    const made = orchestrate(sticking('(rf)l-(lf)'), FOUR, how({ backbeat: [] }), { id: 'g', title: 'G', bars: 1, bpm: 90, kit: DEFAULT_KIT, lead: 'right' })
+    const at = (limb: string) => (made.ok ? made.value.parts.filter(part => part.limb === limb).flatMap(part => part.strokes.filter(stroke => stroke.at < 5040).map(stroke => stroke.at / 1260)) : [])
+    expect([at('RH'), at('LH'), at('RF')]).toEqual([[0], [1, 3], [0, 3]])
+  })
+  it('is one place of a chain, in which each limb is wished for and held to its speed', () => {
+    const groups = ['(rf)l', 'rf'].map((text) => {
+      const group = ownGroup(text)
+      if (!group.ok) throw new Error(group.reason)
+      return group.value
+    })
+    // By hand: of four pairs, the second must be the first group; the other three are free.
+    expect(chainsFor({ slots: 8, groups, changing: false, wishes: [{ kind: 'limb', who: 'R', slot: 2, says: '2' }, { kind: 'limb', who: 'F', slot: 2, says: '2' }] }).count).toBe(8n)
+    // “rf” before “(rf)l” puts two foot strokes side by side, and any mixture does that somewhere round: all alike remain.
+    expect(chainsFor({ slots: 8, groups, changing: false, wishes: [{ kind: 'not too fast', slotSeconds: 0.1, speeds: { hand: 0.01, foot: 0.15, double: 0.01, footPair: 0.15 } }] }).count).toBe(2n)
+  })
+  it('says what comes to nothing: feet on a pad, accents that are not there', () => {
+    expect(sayUnplayed(sticking('(rf)l'), how({ view: 'pad', hatFoot: 'quarters' }))).toEqual(['A pad has no pedal: the foot and the hat foot are left out.'])
+    expect(sayUnplayed(sticking('rlrl'), how({ view: 'pad' }))).toEqual([])
+    expect(sayUnplayed(sticking('rlrl'), how({ bass: 'with the accents' }))).toEqual(['This sticking has no accents: the bass drum goes with nothing.'])
+    expect(sayUnplayed(sticking('>rlrl'), how({ bass: 'with the accents' }))).toEqual([])
   })
 })

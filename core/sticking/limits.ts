@@ -1,5 +1,5 @@
 import { BREATH } from '#core/kit'
-import type { Letter, Sticking } from './sticking'
+import { type Letter, type Sticking, strikes } from './sticking'
 import type { Speeds } from './wishes'
 
 /** Slots: a limb may not strike again after fewer than `least`; a pair alone may, after `double` or more, with a breath before and after it. */
@@ -47,9 +47,10 @@ export function played(before: Pulses, sticking: Sticking, needs: Needs): Pulses
   const now: Pulses = { R: { ...before.R }, L: { ...before.L }, F: { ...before.F } }
   const capped = (slots: number) => Math.min(needs.far, slots)
   for (const place of sticking) {
-    if (place) {
-      const pulse = now[place.who]
-      if (pulse.count && !mayStrike(pulse.since, pulse.gap, need(needs, place.who))) return undefined
+    for (const who of LETTERS) {
+      if (!strikes(place, who)) continue
+      const pulse = now[who]
+      if (pulse.count && !mayStrike(pulse.since, pulse.gap, need(needs, who))) return undefined
       if (pulse.count === 1) pulse.second = capped(pulse.since)
       pulse.gap = pulse.count ? pulse.since : needs.far
       pulse.since = 0

@@ -1,11 +1,13 @@
-import { type Kit, type Limb, type StrokeKind, limbsInOrder, pieceOf, strokesFor } from '#core/kit'
+import { z } from 'zod'
+import { oneOf, whole, words } from '#core/fields'
+import { type Kit, type Limb, STROKE_KINDS, type StrokeKind, limbsInOrder, pieceOf, strokesFor } from '#core/kit'
 import {
-  type Groove, type Laid as PutIn, type Part, type Role, type Span, type Stroke, apply, asKind, backbeatTicks, cleared, inSpan, laid, makeGroove, makePart, sayCount, together,
+  type Groove, type Laid as PutIn, type Part, type Role, type Span, type Stroke, apply, asKind, backbeatTicks, cleared, inSpan, laid, makeGroove, makePart, sayCount, sayList, together,
 } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
-import { beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
+import { MAX_COUNT, beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
 import { type Ground, type Laid, groundBars, layOn, layOver } from './lay'
-import { type Hand, LETTER_NAMES, type Sticking, writeSticking } from './sticking'
+import { type Hand, LETTER_NAMES, type Sticking, strikes, writeSticking } from './sticking'
 
 /** What the bass drum does beside the foot strokes that are written: nothing, or go with a hand, with the accents, or into the gaps. */
 export const BASS_RULES = ['as written', 'with the right hand', 'with the left hand', 'with the accents', 'in the gaps'] as const
@@ -13,19 +15,26 @@ export const BASS_RULES = ['as written', 'with the right hand', 'with the left h
 export const FOOT_RULES = ['none', 'quarters', 'off-beats', 'eighths', '2 and 4'] as const
 export type FootRule = typeof FOOT_RULES[number]
 
+const pieceName = words('The piece of a hand', 1, 60)
+/** What a hand strikes, its accents (null: the same), and pieces it runs over stroke by stroke (empty: none). A stroke that is not told is plain. */
+const handSchema = z.strictObject({
+  piece: pieceName, stroke: oneOf(STROKE_KINDS, 'kind of stroke').optional(), accents: pieceName.nullable(), accentStroke: oneOf(STROKE_KINDS, 'kind of stroke').optional(),
+  run: z.array(pieceName).max(32, { error: 'A hand runs over at most 32 pieces.' }),
+})
+
 /** How a sticking is put on the kit. */
-export interface Orchestration {
-  view: 'pad' | 'kit'
-  /** What each hand strikes, its accents (null: the same), and pieces it runs over stroke by stroke (empty: none). Strokes not told are plain. */
-  hands: Record<Hand, { piece: string, stroke?: StrokeKind, accents: string | null, accentStroke?: StrokeKind, run: readonly string[] }>
-  bass: typeof BASS_RULES[number]
-  hatFoot: FootRule
+export const orchestrationSchema = z.strictObject({
+  view: oneOf(['pad', 'kit'], 'place to play a sticking on'),
+  hands: z.strictObject({ R: handSchema, L: handSchema }),
+  bass: oneOf(BASS_RULES, 'rule for the bass drum'),
+  hatFoot: oneOf(FOOT_RULES, 'rule for the hat foot'),
   /** Felt beats, from 1, on which whichever hand falls there goes across to the snare, loud. */
-  backbeat: readonly number[]
+  backbeat: z.array(whole('A beat of the backbeat', 1, MAX_COUNT)).max(MAX_COUNT, { error: `A backbeat has at most ${MAX_COUNT} beats.` }),
   /** Everything unaccented of the hands is a ghost; of the hand that is spared it is not. */
-  ghosted: boolean
-  spared?: Hand | null
-}
+  ghosted: z.boolean({ error: 'ghosted is true or false.' }),
+  spared: oneOf(['R', 'L'], 'hand').nullish(),
+})
+export type Orchestration = z.infer<typeof orchestrationSchema>
 
 export const USUAL_ORCHESTRATION: Orchestration = {
   view: 'kit',
@@ -66,6 +75,24 @@ function handStroke(laid: Laid, nth: number, beat: number | undefined, { hands, 
   if (laid.accent) return { limb, role: 'comping', name: `Accents, ${hand}`, stroke }
   const cymbal = ['hi-hat', 'ride', 'crash'].includes(pieceOf(kit, piece)?.kind ?? '')
   return { limb, role: cymbal ? 'lead' : ghosted ? 'ghosts' : 'comping', name: `${ghosted && !cymbal ? 'Ghosts' : 'Sticking'}, ${hand}`, stroke }
+}
+
+/**
+ * What of an orchestration comes to nothing with this sticking, a sentence each: feet on a pad, a bass drum that follows what is not there.
+ * @example sayUnplayed(readSticking('rl').value, { ...USUAL_ORCHESTRATION, bass: 'with the accents' }) // => ['This sticking has no accents: the bass drum goes with nothing.']
+ */
+export function sayUnplayed(sticking: Sticking, { view, bass, hatFoot }: Orchestration): string[] {
+  if (view === 'pad') {
+    const feet = [...(sticking.some(place => strikes(place, 'F')) || bass !== 'as written' ? ['the foot'] : []), ...(hatFoot !== 'none' ? ['the hat foot'] : [])]
+    return feet.length ? [`A pad has no pedal: ${sayList(feet)} ${feet.length > 1 ? 'are' : 'is'} left out.`] : []
+  }
+  const follows: Partial<Record<Orchestration['bass'], [boolean, string]>> = {
+    'with the accents': [sticking.some(place => place?.accent && place.who !== 'F'), 'accents'],
+    'with the right hand': [sticking.some(place => place?.who === 'R'), 'right hand'],
+    'with the left hand': [sticking.some(place => place?.who === 'L'), 'left hand'],
+  }
+  const [there, what] = follows[bass] ?? [true, '']
+  return there ? [] : [`This sticking has no ${what}: the bass drum goes with nothing.`]
 }
 
 /** The ticks at which the bass drum joins in by its rule. */

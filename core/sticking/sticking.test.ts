@@ -16,6 +16,7 @@ const ornaments = fc.constantFrom('flam', 'drag', 'ruff', 'double', 'buzz', unde
 const places = fc.array(fc.oneof(
   fc.constant(null),
   fc.tuple(fc.constantFrom('R', 'L'), fc.boolean(), ornaments).map(([who, accent, ornament]) => ({ who, accent, ...(ornament ? { ornament } : {}) })),
+  fc.tuple(fc.constantFrom('R', 'L'), fc.boolean(), ornaments, fc.boolean()).map(([who, accent, ornament, foot]) => ({ who, accent, ...(ornament ? { ornament } : {}), foot: { accent: foot } })),
   fc.boolean().map(accent => ({ who: 'F', accent })),
 ), { minLength: 1, maxLength: 64 }).filter(list => list.some(place => place !== null)) as fc.Arbitrary<Sticking>
 
@@ -31,6 +32,8 @@ describe('reading a sticking', () => {
     ['r . _ f', 'r--f'],
     ['^r ^^l ^^^r =l ~r', '^r^^l^^^r=l~r'],
     ['r | l', 'rl'],
+    ['(rf) l (fr) (L>f)', '(rf)l(rf)(l>f)'], // a mark: the capital then means nothing
+    ['(Rf) l (^lF)', '(>rf)l(^l>f)'],
   ])('%j is %j', (typed, written) => {
     expect(writeSticking(sticking(typed))).toBe(written)
   })
@@ -41,6 +44,10 @@ describe('reading a sticking', () => {
     ['--', /only rests/],
     ['^f', /foot has no grace notes/],
     ['>-', /rest is not accented/],
+    ['r(rl)', /“\(rl\)” in place 2 is not a hand and the foot; write \(rf\) or \(lf\)/],
+    ['(f)', /not a hand and the foot/],
+    ['(r', /“\(r” after place 0 cannot be read/],
+    ['r(r=f)', /strikes once/],
     ['r7l', /“7l” after place 1 cannot be read/],
     ['r'.repeat(129), /at most 128 places; this has 129/],
   ])('%j is refused with a reason', (typed, reason) => {
@@ -120,18 +127,19 @@ describe('laid on the grid', () => {
     // 7/8 as 2+2+3: seven eighths, so that seven letters come home in every bar, and beats are at places 0, 2 and 4.
     const eighths: Ground = { meter: meter(7, 8), slots: 2, changing: false }
     expect(homeAfter(sticking('rlrlrlf'), eighths)).toBe(1)
-    expect(onBeats(sticking('rlrrlrf'), eighths, 1).map(beat => beat.who)).toEqual(['R', 'R', 'L'])
+    expect(onBeats(sticking('rlrrlrf'), eighths, 1).map(beat => beat.whos.join(''))).toEqual(['R', 'R', 'L'])
     expect(layOver(sticking('rlf'), eighths, 1).map(one => one.at)).toEqual([0, 2520, 5040, 7560, 10080, 12600, 15120])
     // Fourteen sixteenths as 6+4+4: fours and threes meet after three bars.
     expect(homeAfter(sticking('rlf'), { meter: meter(7, 8, [3, 2, 2]), slots: 4, changing: false })).toBe(3)
     // Beats at places 0, 6 and 10, which is the third letter of the second time round.
-    expect(onBeats(sticking('rlrrlrll'), { meter: meter(7, 8, [3, 2, 2]), slots: 4, changing: false }, 1).map(beat => beat.who)).toEqual(['R', 'L', 'R'])
+    expect(onBeats(sticking('rlrrlrll'), { meter: meter(7, 8, [3, 2, 2]), slots: 4, changing: false }, 1).map(beat => beat.whos.join(''))).toEqual(['R', 'L', 'R'])
   })
 
   it('says who is on each felt beat', () => {
     // rlf rlf rlf rlf rlf r: beats at 0, 4, 8, 12 are places 0, 1, 2, 0 of three.
-    expect(onBeats(sticking('rlf'), FOUR, 1).map(beat => beat.who)).toEqual(['R', 'L', 'F', 'R'])
-    expect(onBeats(sticking('r--'), FOUR, 1).map(beat => beat.who)).toEqual(['R', null, null, 'R'])
+    expect(onBeats(sticking('rlf'), FOUR, 1).map(beat => beat.whos.join(''))).toEqual(['R', 'L', 'F', 'R'])
+    expect(onBeats(sticking('r--'), FOUR, 1).map(beat => beat.whos.join(''))).toEqual(['R', '', '', 'R'])
+    expect(onBeats(sticking('(rf)l(>l>f)'), { ...FOUR, slots: 1 }, 1).map(beat => beat.whos.join(''))).toEqual(['RF', 'L', 'LF', 'RF'])
     expect(sayHome(sticking('rlf'), FOUR)).toBe('Comes home to the right hand after 3 bars.')
   })
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { ordinal } from '#core/groove'
-import { backbeatsIn, sayRotation, writeSticking } from '#core/sticking'
+import { type Rotation, backbeatsIn, rotationSticking, sayRotation, writeSticking } from '#core/sticking'
 import { useSticking } from '~/stores/sticking'
 
 /** Where a backbeat hides in the sticking: each place to begin it, who then falls on the beats, and what that asks of the hand. */
@@ -10,7 +10,8 @@ const ASKED = [{ value: '2 and 4', label: 'on 2 and 4', beats: [2, 4] }, { value
 const asked = ref('2 and 4')
 const beats = computed(() => ASKED.find(one => one.value === asked.value)!.beats)
 const found = computed(() => (store.sticking.length && store.sticking.length <= 32 ? backbeatsIn(store.sticking, store.ground, beats.value).slice(0, 24) : []))
-const emit = defineEmits<{ use: [text: string] }>()
+const emit = defineEmits<{ use: [text: string, beats: readonly number[]] }>()
+const written = (one: Rotation) => writeSticking(rotationSticking(one, store.ground, beats.value), store.ground.slots)
 </script>
 
 <template>
@@ -25,7 +26,7 @@ const emit = defineEmits<{ use: [text: string] }>()
         <div class="flex items-baseline gap-2">
           <span class="display text-base tracking-wide">{{ writeSticking(one.sticking, store.ground.slots).toUpperCase() }}</span>
           <span class="text-sm text-muted">{{ one.by ? `from its ${ordinal(one.by + 1)} ${one.sticking.every(Boolean) ? 'note' : 'place'}` : 'as written' }}{{ one.repeat === 'every bar' ? ', again in every bar' : one.bars > 1 ? `, running on for ${one.bars} bars` : '' }}</span>
-          <UButton class="ml-auto" size="xs" color="neutral" variant="outline" @click="emit('use', writeSticking(one.sticking, store.ground.slots))">Use it</UButton>
+          <UButton class="ml-auto" size="xs" color="neutral" variant="outline" @click="emit('use', written(one), beats)">Use it</UButton>
         </div>
         <p><b v-if="one.awkward" class="mr-1.5 inline-flex items-center gap-1 text-warning"><UIcon name="i-lucide-triangle-alert" class="size-4 shrink-0" />Asks for control.</b>{{ sayRotation(one, beats) }}</p>
       </li>

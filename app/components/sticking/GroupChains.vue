@@ -106,7 +106,7 @@ const NAMES = [{ value: 'R', label: 'right hand' }, { value: 'L', label: 'left h
       <ol class="mt-1">
         <li v-for="(chain, i) in answer?.chains ?? []" :key="i" data-chain class="flex items-baseline gap-3 border-t border-muted py-1">
           <span class="w-32 shrink-0 text-sm text-muted">{{ sums(chain) }}</span>
-          <span class="min-w-0 flex-1 break-words"><span v-for="(shape, s) in chain.shapes" :key="s" class="display mr-2 inline-block tracking-wide"><span v-for="(place, p) in shape.sticking" :key="p" :style="place ? { color: toneOfLetter(place.who) } : {}">{{ place?.who ?? '-' }}</span></span></span>
+          <span class="min-w-0 flex-1 break-words"><span v-for="(shape, s) in chain.shapes" :key="s" class="display mr-2 inline-block tracking-wide"><span v-for="(place, p) in shape.sticking" :key="p" :style="place ? { color: toneOfLetter(place.who) } : {}">{{ place ? place.foot ? `(${place.who}F)` : place.who : '-' }}</span></span></span>
           <UButton size="xs" color="neutral" variant="outline" :aria-label="`Use chain ${i + 1}`" @click="emit('use', writeSticking(chainSticking(chain)))">Use it</UButton>
         </li>
       </ol>

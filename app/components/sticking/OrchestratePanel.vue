@@ -43,7 +43,7 @@ const HANDS = [['R', 'Right hand'], ['L', 'Left hand']] as const
         <label class="col-span-2 flex items-center gap-2 text-sm text-muted">run <USelect :model-value="runOf(hand)" :items="[...Object.keys(RUNS), OWN]" size="sm" class="flex-1" :aria-label="`${name} runs`" @update:model-value="run => setRun(hand, String(run))" /></label>
         <div v-if="runOf(hand) === OWN" class="col-span-2 flex flex-wrap items-center gap-1" role="group" :aria-label="`Pieces of the ${name.toLowerCase()}, in turn`">
           <UButton v-for="(one, i) in how.hands[hand].run" :key="i" size="xs" color="neutral" variant="soft" trailing-icon="i-lucide-x" :aria-label="`Take out ${nameOf(one)}, number ${i + 1}`" @click="setHand(hand, { run: how.hands[hand].run.filter((_, at) => at !== i) })">{{ nameOf(one) }}</UButton>
-          <USelect :model-value="undefined" :items="pieces" size="sm" class="w-32" placeholder="add a piece" :aria-label="`Add a piece for the ${name.toLowerCase()}`" @update:model-value="one => setHand(hand, { run: [...how.hands[hand].run, String(one)] })" />
+          <UDropdownMenu :items="pieces.map(({ value, label }) => ({ label, onSelect: () => setHand(hand, { run: [...how.hands[hand].run, value] }) }))"><UButton size="xs" color="neutral" variant="outline" icon="i-lucide-plus" :aria-label="`Add a piece for the ${name.toLowerCase()}`">Add a piece</UButton></UDropdownMenu>
         </div>
       </fieldset>
       <div class="grid grid-cols-2 gap-2 text-sm text-muted">

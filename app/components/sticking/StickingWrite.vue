@@ -41,7 +41,7 @@ const rudiment = computed({
       <UInput v-model="store.draft.text" size="xl" class="w-full" :ui="{ base: 'display tracking-wider' }" spellcheck="false" autocapitalize="off" aria-describedby="sticking-help" :aria-invalid="!store.read.ok" aria-label="Sticking" />
     </label>
     <p v-if="!store.read.ok" role="alert" class="text-error">{{ store.read.reason }}</p>
-    <p id="sticking-help" class="text-sm text-muted">r and l are the hands, f the foot, - a rest. &gt; before a letter accents it, or write it large among small ones. ^ flam, ^^ drag, ^^^ ruff, = double, ~ buzz.</p>
+    <p id="sticking-help" class="text-sm text-muted">r and l are the hands, f the foot, (rf) a hand and the foot at once, - a rest. &gt; before a letter accents it, or write it large among small ones. ^ flam, ^^ drag, ^^^ ruff, = double, ~ buzz.</p>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2 text-sm text-muted">
       <label>Rudiment<USelect v-model="rudiment" :items="rudiments" placeholder="choose one" class="block w-60" aria-label="Rudiment" /></label>
       <label>Meter<USelect v-model="time" :items="METERS" class="block w-22" aria-label="Meter" /></label>
