@@ -1,4 +1,4 @@
-import { type Kit, LIMBS, type Limb, LIMB_NAMES, paired } from '#core/kit'
+import { type Kit, LIMBS, type Limb, LIMB_NAMES, spanned } from '#core/kit'
 import { type Groove, type TimedStroke, sayList, sayPlace, sentence } from '#core/groove'
 import type { Counting } from '#core/time'
 
@@ -9,7 +9,7 @@ import type { Counting } from '#core/time'
 export interface Clash { at: number, limb: Limb, kind: 'two places' | 'twice', strokes: TimedStroke[] }
 
 /**
- * Every instant at which a limb is asked for more than one stroke, in time order. Two neighbours that the kit lets
+ * Every instant at which a limb is asked for more than one stroke, in time order. Neighbours that the kit lets
  * one limb strike at once are no clash.
  * @internal
  */
@@ -21,8 +21,7 @@ export function clashes(events: readonly TimedStroke[], kit?: Kit): Clash[] {
     if (strokes) strokes.push(event)
     else atOnce.set(key, [event])
   }
-  const spanned = (strokes: TimedStroke[]) => strokes.length === 2 && !!kit && paired(kit, strokes[0]!.pieceId, strokes[1]!.pieceId)
-  return [...atOnce.values()].filter(strokes => strokes.length > 1 && !spanned(strokes)).map((strokes): Clash => ({
+  return [...atOnce.values()].filter(strokes => strokes.length > 1 && !(kit && spanned(kit, strokes.map(stroke => stroke.pieceId)))).map((strokes): Clash => ({
     at: strokes[0]!.at,
     limb: strokes[0]!.limb,
     kind: strokes.every(stroke => stroke.pieceId === strokes[0]!.pieceId) ? 'twice' : 'two places',

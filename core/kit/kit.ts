@@ -48,3 +48,10 @@ export const soundOf = (piece: Piece, kind: StrokeKind): SoundName =>
  */
 export const paired = (kit: Kit, a: string, b: string): boolean =>
   kit.pairs.some(pair => (pair.a === a && pair.b === b) || (pair.a === b && pair.b === a))
+
+/**
+ * True where the kit lets one limb strike all of them at once: each two of them, none twice.
+ * @example spanned({ ...kit, pairs: [{ a: 'snare', b: 'hi-hat' }] }, ['snare', 'hi-hat', 'ride']) // => false
+ */
+export const spanned = (kit: Kit, ids: readonly string[]): boolean =>
+  ids.length > 1 && ids.every((a, i) => ids.every((b, j) => j <= i || paired(kit, a, b)))

@@ -1,5 +1,5 @@
 import { type Finding, bounceLimit, crossingTime, findings, graceTroubles, gripOf, played, travelLimits } from '#core/analyse'
-import { type Kit, LIMBS, type Limit, type Limits, type Piece, bounces, hardnessOf, limitsOf, paired, pieceOf, speedLimit, speeds, stretchTo, verdictOf } from '#core/kit'
+import { type Kit, LIMBS, type Limit, type Limits, type Piece, bounces, hardnessOf, limitsOf, pieceOf, spanned, speedLimit, speeds, stretchTo, verdictOf } from '#core/kit'
 import { type Groove, type Part, type Stroke, blowsOf, slotTicks, sounding, timeline } from '#core/groove'
 import { swingOf, tickSeconds } from '#core/time'
 import { crossedIn, hatsContradict, mayCross } from './effort-body'
@@ -116,8 +116,8 @@ export class Effort {
       while (end < this.many && ats[end] === ats[i]) end++
       if (end > i + 1 && strict) {
         const apart = struck.slice(i + 1, end).some(piece => piece !== struck[i])
-        const spanned = end === i + 2 && paired(this.kit, this.names[struck[i]!]!, this.names[struck[i + 1]!]!)
-        if (apart && !spanned && !this.troubled.has(`clash ${LIMBS[l]!} ${ats[i]!}`)) return false
+        const together = apart && spanned(this.kit, Array.from({ length: end - i }, (_, n) => this.names[struck[i + n]!]!))
+        if (apart && !together && !this.troubled.has(`clash ${LIMBS[l]!} ${ats[i]!}`)) return false
       }
       ats[kept] = ats[i]!
       times[kept] = times[i]!
