@@ -1,9 +1,10 @@
 import { type Kit, mirrorKit } from '#core/kit'
+import { type Result, ok } from '#core/result'
 import { type Bar, type Edit, type Filling, type MoveMade, apply, crossedFeet, mirrored, putBack, sayCrossed, sayLaid, sayLost, saySpan, wholeSpan, widened } from '#core/groove'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
 import { layOverSpan, writeSticking } from '#core/sticking'
-import { titleAfter } from '#core/vary'
+import { editBetween, titleAfter } from '#core/vary'
 import { useBench } from '../stores/bench'
 import { useKits } from '../stores/kits'
 import { useSettings } from '../stores/settings'
@@ -57,14 +58,31 @@ export function useBenchEdits() {
     if (!done.ok) say(done.reason)
   }
 
-  /** Keeps what an edit comes to as a groove of its own that remembers this one, and goes there. */
+  /**
+   * Keeps what an edit comes to as a groove of its own that remembers this one, and goes there. Without an edit what stands here is kept, and
+   * the groove here is given back as it was opened: else both would be alike.
+   */
   async function keep(change: Edit | undefined, made: MoveMade[]) {
     const parent = bench.groove!
     const changed = change ? apply(parent, change) : undefined
     if (changed && !changed.ok) return refused(changed.reason)
-    const { id, title } = await keeping(changed?.value.groove ?? parent, made, titleAfter(parent, made))
-    say(`Kept as “${title}”.`)
-    await navigateTo(`/bench/${id}`)
+    const back = change ? undefined : giveBack()
+    if (back && !back.ok) return refused(back.reason)
+    try {
+      const { id, title } = await keeping(changed?.value.groove ?? parent, made, titleAfter(parent, made))
+      say(back?.value ? `Kept as “${title}”. “${parent.title}” is again as you opened it; undo there brings your changes back.` : `Kept as “${title}”.`)
+      await navigateTo(`/bench/${id}`)
+    } catch (error) {
+      if (back?.value) bench.takeBack()
+      refused((error as Error).message)
+    }
+  }
+  /** The groove as it was opened, as one edit that can be taken back; false where nothing has changed since. */
+  function giveBack(): Result<boolean> {
+    const edit = editBetween(bench.groove!, bench.opened!, 'As it was opened')
+    if (edit.type === 'batch' && !edit.edits.length) return ok(false)
+    const done = bench.editAsIs(edit)
+    return done.ok ? ok(true) : done
   }
 
   /** A groove that was a span of another goes back there: the other is opened, and this laid into it. */

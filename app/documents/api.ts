@@ -80,6 +80,8 @@ export const api = {
   phrases: routes('phrase'),
   plans: routes('plan'),
   players: routes('player'),
+  /** Practice runs under way. */
+  sittings: routes('sitting'),
   /** The password that other machines are asked for. */
   session: {
     look: () => ask<{ asked: boolean, entered: boolean }>('GET', '/api/session'),
@@ -100,7 +102,7 @@ export const api = {
     await ask<undefined>('PUT', `/api/assets/${sha256}`, { body: new Blob([bytes], { type }), headers: { 'content-type': type } })
     return sha256
   },
-  binned: () => ask<{ [K in Exclude<KindName, 'player'> as `${K}s`]: Listed<Summaries[K]>[] }>('GET', '/api/bin'),
+  binned: () => ask<{ [K in Exclude<KindName, 'player' | 'sitting'> as `${K}s`]: Listed<Summaries[K]>[] }>('GET', '/api/bin'),
   /** For good: all that is in the bin, or one thing; what is still needed stays, and is named. */
   emptyBin: (only?: { kind: string, id: string }) => ask<{ gone: number, kept: { title: string, neededBy: string[] }[] }>('DELETE', '/api/bin', { query: { ...only } }),
   log: {

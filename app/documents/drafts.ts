@@ -1,7 +1,7 @@
 import type { Draft } from './autosave'
 
 /** Where drafts wait: a text store such as the browser's, which outlives the page. */
-export type TextStore = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>
+export type TextStore = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>
 
 /**
  * Documents not yet on the server, by a name of their own. What is kept is written a moment later, once the frame with the
@@ -28,6 +28,18 @@ export class Drafts {
     } catch {
       return undefined
     }
+  }
+
+  /** The drafts of a kind, by the ids of their documents. */
+  of(kind: string): Map<string, Draft<unknown>> {
+    this.write()
+    const prefix = keyOf(`${kind}:`)
+    const keys = Array.from({ length: this.store.length }, (_, i) => this.store.key(i)).filter(key => key?.startsWith(prefix))
+    return new Map(keys.flatMap((key) => {
+      const id = key!.slice(prefix.length)
+      const draft = this.read(`${kind}:${id}`)
+      return draft ? [[id, draft] as const] : []
+    }))
   }
 
   write(): void {

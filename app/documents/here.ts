@@ -11,7 +11,10 @@ const later = (ms: number, then: () => void) => {
   return () => clearTimeout(timer)
 }
 
-let drafts: Drafts | undefined
+let kept: Drafts | undefined
+/** The drafts of this browser; the server draws pages too, and keeps none. */
+export const useDrafts = (): Drafts =>
+  (kept ??= new Drafts(import.meta.client ? localStorage : { getItem: () => null, setItem: () => {}, removeItem: () => {}, key: () => null, length: 0 }, later))
 
 /** The other tabs, for as long as the scope lives that asks. */
 export function useTabs(): Tabs {
@@ -24,7 +27,5 @@ export function useTabs(): Tabs {
 
 /** A document opened in this browser: see `openDocument`. Called where a store is set up. */
 export function useOpenDocument<K extends KindName, E>(kind: OpenKind<K, E>, routes: Pick<Routes<K>, 'get' | 'create' | 'save' | 'bin' | 'restore'>) {
-  // The server draws pages too, and keeps no drafts.
-  drafts ??= new Drafts(import.meta.client ? localStorage : { getItem: () => null, setItem: () => {}, removeItem: () => {} }, later)
-  return openDocument(kind, { routes, drafts, tabs: useTabs(), later, now: () => new Date(), newId })
+  return openDocument(kind, { routes, drafts: useDrafts(), tabs: useTabs(), later, now: () => new Date(), newId })
 }

@@ -29,6 +29,11 @@ export interface World<K extends KindName> {
 /** How documents of a kind are changed, and how a draft is read, which an older Bazzet may have left. */
 export interface Rules<K extends KindName, E> { apply: Apply<Documents[K], E>, read(input: unknown): Result<Documents[K]> }
 
+/** The revision of a document that the server has not seen. */
+const UNMADE = 0
+/** So many documents that were open before keep their undo. */
+const REMEMBERED = 12
+
 /** What an open document must know of its kind. */
 export interface OpenKind<K extends KindName, E> {
   kind: K
@@ -52,7 +57,11 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
   const history = shallowRef<History<D, E>>()
   const preview = shallowRef<D>()
   const saveState = shallowRef<SaveState>({ kind: 'saved', at: undefined })
+  /** The document as the player found it: what keeping a variation of it gives back. */
+  const opened = shallowRef<D>()
   let autosave: Autosave<D> | undefined
+  /** Histories of documents that were open before, the newest last. */
+  const earlier = new Map<string, { history: History<D, E>, base: Base }>()
   /** A document that the server has not seen yet; it is made there by the first save that is asked for. */
   let fresh = false
 
@@ -63,7 +72,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
 
   async function send(one: D, base: Base): Promise<SaveAnswer> {
     try {
-      const { revision } = await world.routes.save(one, base)
+      const { revision } = base.revision === UNMADE ? await made(one) : await world.routes.save(one, base)
       world.tabs.tell({ kind, id: one.id, revision })
       return { kind: 'saved', revision }
     } catch (error) {
@@ -74,6 +83,16 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
       const theirs = error.body.theirs as Stored<D> | undefined
       if (error.status === 409 && theirs) return { kind: 'stale', theirs: theirs.document, base: { revision: theirs.revision, store: theirs.store } }
       return { kind: 'refused', reason: error.message }
+    }
+  }
+
+  /** Makes a document on the server; one that an answer which was lost has made already is saved over. */
+  async function made(one: D): Promise<{ revision: number }> {
+    try {
+      return await world.routes.create(one)
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || error.status !== 409) throw error
+      return world.routes.save(one, await world.routes.get(one.id))
     }
   }
 
@@ -89,16 +108,33 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
   function begin(stored: Stored<D>) {
     const base: Base = { revision: stored.revision, store: stored.store }
     const { id } = stored.document
+    remember()
     autosave = autosaveFrom(id, base, new Date(stored.updatedAt))
     fresh = false
     preview.value = undefined
     const draft = draftOf(id, stored.document)
-    history.value = beginHistory(draft?.document ?? stored.document)
+    history.value = draft ? beginHistory(draft.document) : earlierOf(id, base) ?? beginHistory(stored.document)
+    opened.value = history.value.document
     if (!draft) return
     const follows = (draft.revision === stored.revision && (draft.store ?? stored.store) === stored.store) || equal(draft.sent, stored.document)
     if (!follows) autosave.stale(draft.document, stored.document, base)
     else if (asked) saveState.value = { kind: 'unsaved' }
     else autosave.changed(draft.document)
+  }
+
+  /** Notes the history of what is open, before something else is opened: whoever comes back to it may still undo. */
+  function remember() {
+    const now = document.value
+    // What the server never took, or somebody else saved over, is not what comes back from it.
+    if (asked || !now || !autosave || !history.value || saveState.value.kind !== 'saved') return
+    earlier.delete(now.id)
+    earlier.set(now.id, { history: history.value, base: autosave.base })
+    if (earlier.size > REMEMBERED) earlier.delete(earlier.keys().next().value!)
+  }
+  /** The history of a document that was open before, where nobody has saved it since. */
+  function earlierOf(id: string, base: Base) {
+    const found = earlier.get(id)
+    return found && found.base.revision === base.revision && found.base.store === base.store ? found.history : undefined
   }
 
   /** A draft that has something to say: one that reached the server as the page closed has not, nor one that cannot be read. */
@@ -115,11 +151,30 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
   /** Fetches what its draft needs to be read, where there is one. */
   const readable = async (id: string) => void (world.drafts.read(nameOf(id)) && await ready())
 
-  /** Opens a document from the server. Coming back to what is still open keeps its undo. */
-  async function open(id: string) {
+  /** What the server has; a document that it never saw, since it was away, is begun again from its draft instead. */
+  async function fetched(id: string): Promise<Stored<D> | undefined> {
+    try {
+      return await world.routes.get(id)
+    } catch (error) {
+      const draft = world.drafts.read(nameOf(id))
+      await ready()
+      const mine = draft?.revision === UNMADE ? rules!.read(draft.document) : undefined
+      if (!mine?.ok) throw error
+      await beginNew(mine.value)
+      return undefined
+    }
+  }
+
+  /**
+   * Opens a document from the server. Coming back to what is still open keeps its undo; with `again` the player comes to it anew, and finds it
+   * as it is now.
+   */
+  async function open(id: string, again = false) {
+    if (again && document.value?.id === id) opened.value = document.value
     if (document.value?.id === id && (autosave?.dirty || saveState.value.kind === 'unsaved')) return
     await leave()
-    const [stored] = await Promise.all([world.routes.get(id), read ? undefined : ready()])
+    const [stored] = await Promise.all([fetched(id), read ? undefined : ready()])
+    if (!stored) return
     await readable(id)
     if (document.value?.id === id && autosave?.base.revision === stored.revision && autosave.base.store === stored.store) return
     begin(stored)
@@ -133,7 +188,26 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
     fresh = true
     preview.value = undefined
     history.value = beginHistory(one)
+    opened.value = one
     saveState.value = { kind: 'unsaved' }
+  }
+
+  /** Begins a document that saves itself from its first moment on; while the server is away it waits in the browser. */
+  async function beginNew(one: D) {
+    await leave()
+    await ready()
+    remember()
+    preview.value = undefined
+    history.value = beginHistory(one)
+    opened.value = one
+    autosave = autosaveFrom(one.id, { revision: UNMADE, store: undefined })
+    autosave.changed(one)
+  }
+
+  /** Takes a document as it has become by itself, with nothing to take back. */
+  function become(now: D) {
+    history.value = beginHistory(now)
+    autosave?.changed(now)
   }
 
   /** Sends what is waiting before the page goes elsewhere. */
@@ -264,13 +338,13 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
   })
 
   return {
-    document, shown, preview, saveState,
+    document, shown, preview, saveState, opened,
     canUndo: computed(() => (history.value?.back.length ?? 0) > 0),
     canRedo: computed(() => (history.value?.forward.length ?? 0) > 0),
     /** What the server refused as stale, and has instead. */
     theirs: computed(() => (saveState.value.kind === 'stale' ? saveState.value.theirs as D : undefined)),
     revision: () => autosave?.base.revision ?? 1,
-    open, openNew, ready, leave, lookAway, sendOnClose, edit, takeBack, bringBack, tryOut, save, discard, toBin, resolveStale, refresh,
+    open, openNew, beginNew, become, ready, leave, lookAway, sendOnClose, edit, takeBack, bringBack, tryOut, save, discard, toBin, resolveStale, refresh,
   }
 }
 

@@ -3,7 +3,7 @@ import { useMounted } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { sayCount, sentence } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
-import { type LogEntry, type LogFilter, type LogSums, sayClock } from '#core/practise'
+import { type LogEntry, type LogFilter, type LogSums, sayClock, sayDuration } from '#core/practise'
 import { convertTempo, sayTempo } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { calendarDay } from '~/practise/day'
@@ -121,7 +121,7 @@ const when = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric'
 const longDay = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
 const tempo = ({ tempo: played }: LogEntry) => (played ? `${sayTempo(played)}${played.assumed ? ', assumed' : ''}` : '')
 const measured = ({ measures }: LogEntry) => (measures ? `${measures.missed + measures.extra ? `${measures.missed + measures.extra} off` : 'none off'}, spread ${Math.round(Math.max(0, ...measures.limbs.map(one => one.spread ?? 0)))}` : '')
-const summary = computed(() => sums.value && [sayCount(sums.value.stages, 'stage'), sayCount(Math.round(sums.value.seconds / 60), 'minute'), sayCount(sums.value.days, 'day')].join(', '))
+const summary = computed(() => sums.value && [sayCount(sums.value.stages, 'stage'), sayDuration(sums.value.seconds), sayCount(sums.value.days, 'day')].join(', '))
 const lines = computed(() => sums.value?.lines ?? [])
 const bests = computed(() => (sums.value?.bests ?? []).slice(0, 12))
 const last = computed(() => Math.max(0, Math.ceil(total.value / PAGE) - 1))

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { saySpan } from '#core/groove'
 import { looped } from '#core/perform'
 import { planFor } from '#core/practise'
-import { accentTurned, homeAfter, orchestrate, rudimentOf, sayHome, writeSticking } from '#core/sticking'
+import { accentTurned, homeAfter, orchestrate, rudimentOf, sayHome, sayUnplayed, writeSticking } from '#core/sticking'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useStationKeys } from '~/composables/useStationKeys'
@@ -23,6 +23,19 @@ const store = useSticking()
 const bench = useBench()
 const toast = useToast()
 await kits.load()
+const route = useRoute()
+/** The sticking that a plan practises, as it was written there. */
+if (route.query.plan) {
+  try {
+    const subject = (await api.plans.get(String(route.query.plan))).document.stages.map(stage => stage.subject).find(one => one.kind === 'sticking')
+    if (subject?.kind === 'sticking' && subject.written) {
+      const { how, ...draft } = subject.written
+      Object.assign(store.draft, draft, how ? { how } : {})
+    } else toast.add({ title: 'This older plan does not say how its sticking was written; the last one written is shown.' })
+  } catch (error) {
+    toast.add({ title: (error as Error).message, color: 'error' })
+  }
+}
 
 const MOST_BARS = 8
 const view = ref<'write' | 'chain'>('write')
@@ -36,6 +49,7 @@ const over = computed(() => (bench.last?.id === settings.lastGroove && bench.las
 const made = computed(() => (store.sticking.length
   ? orchestrate(store.sticking, store.ground, store.draft.how, { id: 'sticking', title: title.value, bars: bars.value, bpm: store.draft.bpm, kit: kit.value, lead: drummer.defaults.lead })
   : undefined))
+const unplayed = computed(() => sayUnplayed(store.sticking, store.draft.how))
 const groove = computed(() => (made.value?.ok ? made.value.value : undefined))
 
 const performance = computed(() => groove.value && looped({ groove: groove.value, kit: kit.value, click: settings.clickPlan }))
@@ -45,6 +59,11 @@ const use = (text: string) => {
   store.draft.text = text
   store.draft.changing = false
   view.value = 'write'
+}
+/** A backbeat that was found: its accents are written, and the snare stands where they fall. */
+function useBackbeat(text: string, beats: readonly number[]) {
+  use(text)
+  store.draft.how = { ...store.draft.how, backbeat: [...beats] }
 }
 /** A letter that is pressed is accented, or no longer. */
 const turn = (place: number) => (store.draft.text = writeSticking(accentTurned(store.sticking, place), store.ground.slots))
@@ -63,7 +82,7 @@ async function send() {
 /** A plan of the sticking as it stands here, kept with the plan. */
 async function practise() {
   if (!groove.value) return
-  const plan = planFor(groove.value, newId, { way: 'slot-by-slot', sticking: true, on: store.draft.how.view === 'pad' ? 'pad' : 'kit', kit: kit.value })
+  const plan = planFor({ ...groove.value, id: newId() }, newId, { way: 'slot-by-slot', sticking: { text: store.draft.text, meter: store.draft.meter, slots: store.draft.slots, changing: store.draft.changing, how: store.draft.how }, on: store.draft.how.view === 'pad' ? 'pad' : 'kit', kit: kit.value })
   if (!plan.ok) return void toast.add({ title: plan.reason, color: 'error' })
   try {
     await api.plans.create(plan.value)
@@ -94,12 +113,13 @@ useHead({ title: 'Sticking · Bazzet' })
           <StickingRibbon :sticking="store.sticking" :ground="store.ground" :most="4" @accent="turn" />
           <p data-home>{{ sayHome(store.sticking, store.ground) }}<span v-if="home > 4" class="text-muted"> The first four bars are shown{{ home > MOST_BARS ? `; a groove holds ${MOST_BARS}` : '' }}.</span></p>
         </section>
-        <BackbeatFinder @use="use" />
+        <BackbeatFinder @use="useBackbeat" />
       </template>
       <GroupChains v-else @use="use" />
     </div>
     <SidePanel label="On the kit" class="space-y-4">
       <OrchestratePanel :how="store.draft.how" :kit="kit" @how="how => store.draft.how = how" />
+      <p v-for="one in unplayed" :key="one" data-unplayed class="text-sm text-toned">{{ one }}</p>
       <template v-if="groove">
         <LanesStill :groove="groove" />
         <ul class="text-[0.94rem]" aria-label="Parts it becomes">

@@ -1,18 +1,22 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 import type { Summaries } from '#core/documents'
-import { type Due, type LogEntry, inTurnPlan, sayLate } from '#core/practise'
+import { type Due, type LogEntry, beginRun, inTurnPlan, lapOf, makeSitting, sayLate } from '#core/practise'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { calendarDay } from '~/practise/day'
+import { placeOf } from '~/practise/place'
 import { useDrummer } from '~/stores/drummer'
-import { usePractice } from '~/stores/practice'
+import { useKits } from '~/stores/kits'
+import { fetchMaterial } from '~/stores/practice'
+import { useSittings } from '~/stores/sittings'
 
 /** Today: what is under way, what is due, at which tempo it stood, and one key to go. */
 const toast = useToast()
-const practice = usePractice()
+const sittings = useSittings()
 const drummer = useDrummer()
+const kits = useKits()
 const due = shallowRef<Due[]>()
 const plans = shallowRef(new Map<string, Summaries['plan']>())
 const last = shallowRef<LogEntry>()
@@ -21,7 +25,7 @@ const failed = ref('')
 
 async function load() {
   try {
-    const [list, { entries }, sums] = await Promise.all([api.log.due(calendarDay(), drummer.player.practice.spacing), api.log.page(0, 1), api.log.sums({ from: calendarDay(), to: calendarDay() })])
+    const [list, { entries }, sums] = await Promise.all([api.log.due(calendarDay(), drummer.player.practice.spacing), api.log.page(0, 1), api.log.sums({ from: calendarDay(), to: calendarDay() }), sittings.load()])
     const ids = (kinds: readonly Due['kind'][]) => list.filter(one => kinds.includes(one.kind)).map(one => one.id).slice(0, 200)
     const [there, shelf, phrases] = await Promise.all([
       api.plans.list({ only: [...new Set(list.flatMap(one => one.planId ?? []))].slice(0, 200) }),
@@ -46,10 +50,10 @@ const later = computed(() => (due.value ?? []).filter(one => one.late < 0).slice
 const planOf = (one: Due) => (one.planId ? plans.value.get(one.planId) : undefined)
 /** To its plan, run at once; or to a new plan of it, where the last one is gone. */
 const way = (one: Due) => (planOf(one) ? `/practise/${one.planId}/run` : one.kind === 'phrase' ? `/practise?phrase=${one.id}` : `/practise?groove=${one.id}`)
-const underWay = computed(() => practice.kept)
-const goOn = computed(() => `/practise/${underWay.value?.plan.id}/run?go=on`)
+const underWay = computed(() => sittings.list)
+const goOn = (one: Summaries['sitting']) => `/practise/${one.planId}/run?go=${one.id}`
 const first = computed(() => now.value[0] ?? later.value[0])
-const to = computed(() => (underWay.value ? goOn.value : first.value && way(first.value)))
+const to = computed(() => (underWay.value[0] ? goOn(underWay.value[0]) : first.value && way(first.value)))
 useStationKeys('today', { go: () => to.value && navigateTo(to.value) })
 
 // ---- several things in turn ----
@@ -67,8 +71,12 @@ async function takeInTurn() {
     })
     const plan = inTurnPlan(things, newId, { minutes: 2, rounds: 2 })
     if (!plan.ok) return void toast.add({ title: plan.reason, color: 'error' })
-    await api.plans.create(plan.value)
-    await navigateTo(`/practise/${plan.value.id}/run`)
+    // Taken in turn once, it is no plan to keep in the list: the run alone holds it.
+    const { stages } = plan.value
+    const material = { ...await fetchMaterial(stages), kitOf: (id: string) => kits.of(id) }
+    const sitting = makeSitting({ id: newId(), at: new Date().toISOString(), plan: plan.value, listed: false, run: beginRun(plan.value, { laps: stages.map(one => lapOf(one, material)) }) })
+    await sittings.keep(sitting)
+    await navigateTo(goOn({ planId: plan.value.id, id: sitting.id } as Summaries['sitting']))
   } catch (error) {
     toast.add({ title: (error as Error).message, color: 'error' })
   }
@@ -83,14 +91,19 @@ useHead({ title: 'Today · Bazzet' })
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Today</h1>
     <p v-if="due" class="text-sm text-muted" role="status">{{ now.length ? `${now.length} due` : 'Nothing due' }}</p>
-    <UButton v-if="to" class="ml-auto" size="lg" color="neutral" :to="to"><span><span class="pointer-coarse:hidden">Enter: </span>{{ underWay ? `go on with ${underWay.plan.title}` : first!.title }}</span></UButton>
+    <UButton v-if="to" class="ml-auto" size="lg" color="neutral" :to="to"><span><span class="pointer-coarse:hidden">Enter: </span>{{ underWay[0] ? `go on with ${underWay[0].title}` : first!.title }}</span></UButton>
   </header>
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5 sm:px-6">
     <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
-    <section v-if="underWay" class="mb-5 flex max-w-4xl flex-wrap items-center gap-x-4 gap-y-2 bg-elevated px-4 py-3" aria-label="Under way" data-under-way>
-      <h2 class="text-base text-highlighted">Under way: {{ underWay.plan.title }}</h2>
-      <span class="text-sm text-muted">stage {{ underWay.run.index + 1 }} of {{ underWay.run.stages.length }}, {{ dayWords(underWay.at.slice(0, 10)) }}</span>
-      <span class="ml-auto flex gap-2"><UButton size="sm" color="neutral" variant="ghost" @click="practice.forget()">Let it go</UButton><UButton size="sm" color="neutral" :to="goOn">Go on</UButton></span>
+    <section v-if="underWay.length" class="mb-5 max-w-4xl" aria-label="Under way">
+      <h2 class="mb-1 text-lg">Under way</h2>
+      <ul class="space-y-2">
+        <li v-for="one in underWay" :key="one.id" class="flex flex-wrap items-center gap-x-4 gap-y-2 bg-elevated px-4 py-3" data-under-way>
+          <h3 class="text-base text-highlighted">{{ one.title }}</h3>
+          <span class="text-sm text-muted">stage {{ one.stage }} of {{ one.stages }}, {{ dayWords(one.at.slice(0, 10)) }}</span>
+          <span class="ml-auto flex gap-2"><UButton size="sm" color="neutral" variant="ghost" :aria-label="`Remove ${one.title} from what is under way`" @click="sittings.end(one.id)">Remove</UButton><UButton size="sm" color="neutral" :to="goOn(one)">Go on</UButton></span>
+        </li>
+      </ul>
     </section>
     <div v-if="!failed && due && !due.length" class="mx-auto mt-20 max-w-md text-center">
       <h2 class="text-xl">Nothing practised yet</h2>
@@ -109,7 +122,7 @@ useHead({ title: 'Today · Bazzet' })
               <span class="w-28 text-sm" :class="one.late > 0 ? 'font-semibold' : 'text-muted'">{{ sayLate(one.late) }}</span>
               <span class="text-sm text-muted">{{ one.word }} on {{ dayWords(one.last) }}<template v-if="one.tempo">, at <TempoMark :tempo="one.tempo" /></template></span>
               <span class="ml-auto flex gap-2">
-                <UButton size="sm" color="neutral" variant="outline" :to="`/bench/${one.id}`">Bench</UButton>
+                <UButton size="sm" color="neutral" variant="outline" :to="placeOf(one, one.planId).to">{{ placeOf(one, one.planId).name }}</UButton>
                 <UButton size="sm" color="neutral" :to="way(one)">{{ planOf(one) ? 'Practise' : 'Make a plan' }}</UButton>
               </span>
             </li>

@@ -47,8 +47,8 @@ export const useBench = defineStore('bench', () => {
   })
 
   /** Opens a groove, and its kit with it. */
-  async function openGroove(id: string) {
-    await Promise.all([open.open(id), kits.load()])
+  async function openGroove(id: string, again = false) {
+    await Promise.all([open.open(id, again), kits.load()])
   }
 
   /** Makes an edit; names and roles that the player has not given follow what is in the parts. */
@@ -61,6 +61,9 @@ export const useBench = defineStore('bench', () => {
     return done
   }
 
-  return { ...open, groove, kit, last, lastBars, solo, span, clip, chosenPartId, chosenPart, open: openGroove, edit }
+  /** Makes an edit to the letter: one that gives back what was there says names and roles itself. */
+  const editAsIs = open.edit
+
+  return { ...open, editAsIs, groove, kit, last, lastBars, solo, span, clip, chosenPartId, chosenPart, open: openGroove, edit }
 })
 

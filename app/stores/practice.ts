@@ -1,11 +1,10 @@
-import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, toRaw } from 'vue'
 import type { Groove } from '#core/groove'
 import { type Measures, verdictOf } from '#core/measure'
 import type { Performance } from '#core/perform'
 import type { Phrase } from '#core/phrase'
-import { type LogEntry, type Material, type Plan, type Run, type RunEffect, type RunEvent, type Stage, type Word, beginRun, entryOf, figuresOf, figuresPlayed, grooveOf, helpFor, lapOf, limbsBy, neededBy, stageOf, stagePerformance, stepRun, takenUp, titleOf } from '#core/practise'
+import { type LogEntry, type Material, type Plan, type Run, type RunEffect, type RunEvent, type Sitting, type Stage, beginRun, entryOf, figuresOf, figuresPlayed, grooveOf, helpFor, lapOf, limbsBy, makeSitting, neededBy, playsWhole, stageOf, stagePerformance, stepRun, takenUp, titleOf } from '#core/practise'
 import { AHEAD } from '../audio/scheduler'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
@@ -15,12 +14,10 @@ import { useDrummer } from './drummer'
 import { useKits } from './kits'
 import { useMeasuring } from './measuring'
 import { usePlayer } from './player'
+import { useSittings } from './sittings'
 
 /** What was written of a stage: its word, what was measured, and why it is not in the log yet, where it is not. */
-export interface Written { entry: number, stage: string, tempo: number, word: Word | null, says: string, failed: string }
-
-/** A run as it is kept in the browser while it goes on, so that it can be taken up again. */
-export interface Session { plan: Plan, run: Run, sessionId: string, ids: string[], written: Written[], at: string }
+export type Written = Sitting['written'][number]
 
 type Writing = Extract<RunEffect, { type: 'write' }>
 
@@ -44,6 +41,7 @@ export const usePractice = defineStore('practice', () => {
   const drummer = useDrummer()
   const measuring = useMeasuring()
   const outbox = useOutbox()
+  const sittings = useSittings()
   const plan = shallowRef<Plan>()
   const material = shallowRef<Material>({ grooves: new Map(), phrases: new Map(), kitOf: id => kits.of(id) })
   const run = shallowRef<Run>()
@@ -52,10 +50,11 @@ export const usePractice = defineStore('practice', () => {
   const measured = shallowRef<{ entry: number, measures: Measures, says: string }>()
   /** What sounds of the stage; undefined before it has. */
   const sounding = shallowRef<Performance>()
-  const kept = useLocalStorage<Session | null>('bazzet:session', null, { serializer: { read: text => (text ? JSON.parse(text) as Session : null), write: value => JSON.stringify(value) } })
   let revisions = new Map<string, number>()
   let sessionId = ''
-  let ids: string[] = []
+  let ids: (string | null)[] = []
+  /** Whether the plan is kept by itself, so that entries may name it. */
+  const listed = ref(true)
   /** Entries of this run as they were last written, by their number. */
   let entries = new Map<number, LogEntry>()
   let keptAt = 0
@@ -67,32 +66,36 @@ export const usePractice = defineStore('practice', () => {
   function keep() {
     keptAt = Date.now()
     if (!run.value || !plan.value) return
-    kept.value = run.value.phase === 'over' ? null : { plan: plan.value, run: run.value, sessionId, ids, written: written.value, at: new Date().toISOString() }
+    if (run.value.phase === 'over') void sittings.end(sessionId)
+    else void sittings.keep(makeSitting({ id: sessionId, at: new Date().toISOString(), plan: toRaw(plan.value), listed: listed.value, run: toRaw(run.value), ids: Array.from(ids, id => id ?? null), written: written.value.map(one => ({ ...one })) }))
   }
 
   /** Fetches what a plan is made of and stands before its first stage; or takes up a run that was interrupted. */
-  async function begin(forPlan: Plan, session?: Session) {
+  async function begin(forPlan: Plan, sitting?: Sitting) {
     player.stop()
-    const { revisions: found, ...fetched } = await fetchMaterial(session?.run.stages ?? forPlan.stages)
+    const { revisions: found, ...fetched } = await fetchMaterial(sitting?.run.stages ?? forPlan.stages)
     revisions = found
     material.value = { ...fetched, kitOf: id => kits.of(id) }
     plan.value = forPlan
-    written.value = session?.written ?? []
-    sessionId = session?.sessionId ?? newId()
-    ids = session?.ids ?? []
+    written.value = [...sitting?.written ?? []]
+    sessionId = sitting?.id ?? newId()
+    ids = [...sitting?.ids ?? []]
+    listed.value = sitting?.listed ?? true
     entries = new Map()
     measured.value = undefined
     const helps = forPlan.stages.map((one) => {
       const of = one.climb?.miss === 'isolate' ? grooveOf(one.subject, material.value) : undefined
       return of ? helpFor(one, of, kits.of(of.kitId), newId()) ?? null : null
     })
-    run.value = session ? takenUp(session.run) : beginRun(forPlan, { laps: forPlan.stages.map(one => lapOf(one, material.value)), helps })
+    run.value = sitting ? takenUp(sitting.run) : beginRun(forPlan, { laps: forPlan.stages.map(one => lapOf(one, material.value)), helps })
     void outbox.flush()
   }
 
   async function send(event: RunEvent) {
     if (!run.value) return
     const before = run.value
+    // Whoever leaves finds it where it was left.
+    if (event.type === 'end' && before.phase !== 'ready' && before.phase !== 'over') keep()
     const { run: now, effects } = stepRun(run.value, event)
     run.value = now
     // A session begins with its first stage; one that is left goes on from where it was.
@@ -131,8 +134,8 @@ export const usePractice = defineStore('practice', () => {
     const of = grooveOf(effect.stage.subject, material.value)
     const before = entries.get(effect.entry)
     const entry = before ? { ...before, word: effect.word } : entryOf(effect, {
-      id: (ids[effect.entry] ??= newId()), at: at.toISOString(), day: calendarDay(at), planId: plan.value!.id, sessionId,
-      revision: revisions.get(effect.stage.subject.id) ?? null, title: titleOf(effect.stage.subject, material.value), limbs: of ? limbsBy(of, effect.stage, 'player') : [], figures: figuresIn(effect),
+      id: (ids[effect.entry] ??= newId()), at: at.toISOString(), day: calendarDay(at), planId: listed.value ? plan.value!.id : null, sessionId,
+      revision: revisions.get(effect.stage.subject.id) ?? null, title: titleOf(effect.stage.subject, material.value), limbs: of ? limbsBy(of, effect.stage, 'player') : [], whole: playsWhole(effect.stage, material.value), figures: figuresIn(effect),
     })
     entries.set(effect.entry, entry)
     show(effect, entry, '')
@@ -159,7 +162,5 @@ export const usePractice = defineStore('practice', () => {
     written.value = [...written.value.filter(other => other.entry !== entry), line].sort((a, b) => a.entry - b.entry)
   }
 
-  /** A run that is let go is not offered again. */
-  const forget = () => (kept.value = null)
-  return { plan, material, sounding, groove, run, stage, next, written, measured, kept, held: outbox.held, begin, send, forget }
+  return { plan, material, sounding, groove, run, stage, next, written, measured, listed, held: outbox.held, begin, send }
 })

@@ -7,7 +7,7 @@ import { meter } from '#core/time'
 import { type Kept, openFile, readArchive, writeArchive } from '.'
 
 const groove = makeGroove({ id: 'g', title: 'Wet Rope', bars: makeBars(meter(4, 4), 1, 4), parts: [makePart({ id: 'p', name: 'P', limb: 'LH', strokes: [{ at: 5040, piece: 'snare', stroke: 'hit', level: 4 }] })] })
-const kept: Kept = { documents: { groove: [groove], kit: [DEFAULT_KIT], cell: [], recipe: [], phrase: [], plan: [], player: [USUAL_PLAYER] }, log: [], notes: { '2026-01-31': 'Cold room.' }, assets: [] }
+const kept: Kept = { documents: { groove: [groove], kit: [DEFAULT_KIT], cell: [], recipe: [], phrase: [], plan: [], player: [USUAL_PLAYER], sitting: [] }, log: [], notes: { '2026-01-31': 'Cold room.' }, assets: [] }
 const open = (bytes: Uint8Array | string, name = 'file') => openFile(typeof bytes === 'string' ? strToU8(bytes) : bytes, name, DEFAULT_KIT)
 
 describe('an archive', () => {

@@ -21,7 +21,7 @@ const ASSET = /^assets\/([0-9a-f]{64})\.wav$/
 /**
  * Everything as one file, a zip: a JSON file for each document in a folder of its kind, the log and the days’ notes, the sounds that kits
  * name, and what says that it is an archive. The same things make the same bytes.
- * @example isZip(writeArchive({ documents: { groove: [groove], kit: [], cell: [], recipe: [], phrase: [], plan: [], player: [] }, log: [], notes: {}, assets: [] })) // => true
+ * @example isZip(writeArchive({ documents: { groove: [groove], kit: [], cell: [], recipe: [], phrase: [], plan: [], player: [], sitting: [] }, log: [], notes: {}, assets: [] })) // => true
  */
 export function writeArchive({ documents, log, notes, assets }: Kept): Uint8Array {
   const files: Record<string, Uint8Array> = { [ABOUT]: json({ format: 'bazzet-archive', version: VERSION }) }

@@ -1,7 +1,7 @@
 import { type Cell, type Groove, grooveTicks, readCell, readGroove, sayBars, sayFeel } from '#core/groove'
 import { type Kit, type Player, readKit, readPlayer } from '#core/kit'
 import { type Phrase, phraseBars, readPhrase } from '#core/phrase'
-import { type Plan, neededBy, planSeconds, readPlan, rungsOf } from '#core/practise'
+import { type Plan, neededBy, type Sitting, planSeconds, rangeOf, readPlan, readSitting } from '#core/practise'
 import type { Result } from '#core/result'
 import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
@@ -24,10 +24,11 @@ export interface Summaries {
   phrase: { id: string, title: string, bars: number, tempo: Tempo, sections: string[], subjects: { kind: 'groove', id: string }[] }
   plan: { id: string, title: string, stages: number, seconds: number, from: Tempo, to: Tempo, subjects: { kind: string, id: string }[] }
   player: { id: string }
+  sitting: { id: string, title: string, planId: string, at: string, stage: number, stages: number }
 }
 
 /** The kinds of document there are, and what each is. */
-export interface Documents { groove: Groove, kit: Kit, cell: Cell, recipe: Recipe, phrase: Phrase, plan: Plan, player: Player }
+export interface Documents { groove: Groove, kit: Kit, cell: Cell, recipe: Recipe, phrase: Phrase, plan: Plan, player: Player, sitting: Sitting }
 export type KindName = keyof Documents
 
 /** One kind: everything that routes, lists, the bin and the tabs need to know of it. */
@@ -40,10 +41,9 @@ export interface Kind<K extends KindName> {
   summary(document: Documents[K]): Summaries[K]
   /** There is one, from the first start; it is neither made nor thrown away. */
   single?: true
+  /** What goes away with use: thrown away, one is gone for good, and the bin never holds it. */
+  passing?: true
 }
-
-/** The fastest a stage goes. */
-const topOf = (stage: Plan['stages'][number]): Tempo => ({ ...stage.tempo, bpm: Math.max(...rungsOf(stage)) })
 
 /** The table of kinds. A new kind is an entry here and a migration that gives it a table. */
 export const KINDS: { [K in KindName]: Kind<K> } = {
@@ -97,7 +97,7 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
     refers: ({ stages }) => stages.flatMap(({ subject }, i) => neededBy(subject).map(({ kind, id, path }) => ({ kind, id, path: `stages.${i}.subject.${path}`, needed: true } as const))),
     summary: plan => ({
       id: plan.id, title: plan.title, stages: plan.stages.length, seconds: planSeconds(plan),
-      from: plan.stages[0]!.tempo, to: topOf(plan.stages.at(-1)!),
+      ...rangeOf(plan),
       subjects: [...new Map(plan.stages.flatMap(({ subject }) => neededBy(subject)).map(({ kind, id }) => [`${kind} ${id}`, { kind, id }])).values()],
     }),
   },
@@ -107,6 +107,14 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
     refers: () => [],
     summary: ({ id }) => ({ id }),
     single: true,
+  },
+  sitting: {
+    what: 'practice run',
+    read: readSitting,
+    // Its plan is kept in it, and may be gone from the list.
+    refers: ({ plan, listed }) => (listed ? [{ kind: 'plan', id: plan.id, path: 'plan.id', needed: false }] : []),
+    summary: ({ id, plan, at, run }) => ({ id, title: plan.title, planId: plan.id, at, stage: run.index + 1, stages: run.stages.length }),
+    passing: true,
   },
 }
 

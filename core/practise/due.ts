@@ -4,8 +4,8 @@ import type { LogEntry, Word } from './log'
 type EntryKind = LogEntry['subject']['kind']
 
 /**
- * What the log has on one subject: the last word of each day that had one, oldest first, and when that was last; the fastest of the last
- * day that had any not missed, in quarters a minute (null where all was).
+ * What the log has on one subject, of entries in which the player played the whole of it: the last word of each day that had one, oldest
+ * first, when that was last, and at which tempo that word was said, in quarters a minute (null where there was none).
  */
 export interface SubjectWords { id: string, kind: EntryKind, title: string, planId: string | null, words: readonly Word[], last: string, counts: NoteValue | null, quarters: number | null }
 

@@ -38,6 +38,8 @@ export const logEntrySchema = z.strictObject({
   parts: partsSchema,
   /** The limbs the player played; empty where an entry does not say. */
   limbs: z.array(z.enum(LIMBS, { error: `A limb is one of: ${LIMBS.join(', ')}.` })).max(4, { error: 'There are four limbs.' }),
+  /** Whether the player played all of what it is about, from end to end: from that follow what is due and bests. Null where an entry does not say. */
+  whole: z.boolean({ error: 'whole is true, false or null.' }).nullable(),
   click: clickSchema.nullable(),
   /** Null where there was none, as in a rehearsal entered by hand. */
   tempo: keptTempoSchema.nullable(),
@@ -61,7 +63,7 @@ export type LogEntry = z.infer<typeof logEntrySchema>
  * @example makeEntry({ id: 'e', at: '2026-03-01T18:00:00.000Z', day: '2026-03-01', subject: entry.subject, stage: 'All', seconds: 60 }).word // => null
  */
 export const makeEntry = (given: Pick<LogEntry, 'id' | 'at' | 'day' | 'subject' | 'stage' | 'seconds'> & Partial<LogEntry>): LogEntry => ({
-  format, version, planId: null, source: 'hand', span: null, parts: {}, limbs: [], click: null, tempo: null, cut: false, word: null, measures: null, note: '', figures: null, sessionId: null, ...given,
+  format, version, planId: null, source: 'hand', span: null, parts: {}, limbs: [], whole: null, click: null, tempo: null, cut: false, word: null, measures: null, note: '', figures: null, sessionId: null, ...given,
 })
 
 /**
@@ -89,10 +91,18 @@ export const quartersOf = ({ tempo }: Pick<LogEntry, 'tempo'>): number | null =>
 export const CUT_OFF = 20
 
 /**
- * A word of solid or shaky counts towards a best, and so does none; what was missed does not, nor what was cut off after seconds, nor playing along on the Bench.
- * @example [countsAsBest({ ...entry, source: 'plan' }), countsAsBest({ ...entry, source: 'plan', word: 'missed' })] // => [true, false]
+ * True where an entry speaks of the whole of what it is about: the foot alone says nothing of the groove. One that does not say is believed.
+ * @example [{ whole: true }, { whole: null }, { whole: false }].map(isOfWhole) // => [true, true, false]
  */
-export const countsAsBest = ({ tempo, word, seconds, cut, source }: Pick<LogEntry, 'tempo' | 'word' | 'seconds' | 'cut' | 'source'>): boolean => !!tempo && (source === 'plan' || source === 'hand') && word !== 'missed' && !(cut && seconds < CUT_OFF)
+export const isOfWhole = ({ whole }: Pick<LogEntry, 'whole'>): boolean => whole !== false
+
+/**
+ * A word of solid or shaky counts towards a best, and so does none; what was missed does not, nor what was cut off after seconds, nor a part
+ * of the whole, nor playing along on the Bench.
+ * @example [countsAsBest({ ...entry, source: 'plan' }), countsAsBest({ ...entry, source: 'plan', word: 'missed' }), countsAsBest({ ...entry, source: 'plan', whole: false })] // => [true, false, false]
+ */
+export const countsAsBest = ({ tempo, word, whole, seconds, cut, source }: Pick<LogEntry, 'tempo' | 'word' | 'whole' | 'seconds' | 'cut' | 'source'>): boolean =>
+  !!tempo && (source === 'plan' || source === 'hand') && word !== 'missed' && isOfWhole({ whole }) && !(cut && seconds < CUT_OFF)
 
 /**
  * The fastest of each day by subject, from days in order and what each subject is called and counts now.

@@ -9,7 +9,7 @@ import { MOST_STAGES, type Plan } from './plan'
 import { nameOf } from './say'
 import { planShape } from './shape'
 import { type Stage, makeStage } from './stage'
-import type { Subject } from './subject'
+import type { Subject, Written } from './subject'
 import { type TempoStage, tempoWayOf } from './tempos'
 import { type WayStep, wayOf } from './ways'
 
@@ -21,7 +21,7 @@ export const practised = (groove: Groove): Groove['parts'] => groove.parts.filte
 
 /**
  * What a plan is to be: the way to learn it and how the tempo goes, by their ids; the goal, and the minutes in all; a span, where it is
- * not of all bars; warm-up and breaks, where they are wanted; and a sticking that is practised instead of a groove that is kept.
+ * not of all bars; warm-up and breaks, where they are wanted; and how a sticking was written that is practised instead of a groove that is kept.
  */
 export interface PlanWish {
   way?: string
@@ -33,7 +33,7 @@ export interface PlanWish {
   warmUp?: boolean
   breaks?: boolean
   on?: Stage['on']
-  sticking?: boolean
+  sticking?: Written
   /** Whether the record says that a stage is solid at its tempo: such stages are left out, but never the last. */
   solid?: (stage: Stage) => boolean
 }
@@ -75,7 +75,7 @@ export function withBreaks(stages: readonly Stage[], seconds: (stage: Stage) => 
  * to take apart. `newId` gives one id for the plan and one for each stage.
  * @example planFor(groove, () => 'id', { way: 'hands-first' }).value.stages[0].name // => 'Lead hand alone'
  */
-export function planFor(groove: Groove, newId: () => string, { way: wayId = 'feet-first', tempo: tempoId = 'rising', goal = groove.tempo, minutes, kit = DEFAULT_KIT, span, warmUp = false, breaks = true, on = 'kit', sticking = false, solid = () => false }: PlanWish = {}): Result<Plan> {
+export function planFor(groove: Groove, newId: () => string, { way: wayId = 'feet-first', tempo: tempoId = 'rising', goal = groove.tempo, minutes, kit = DEFAULT_KIT, span, warmUp = false, breaks = true, on = 'kit', sticking, solid = () => false }: PlanWish = {}): Result<Plan> {
   const inIt = span ? groove.parts.map(part => ({ ...part, strokes: part.every ? part.strokes : part.strokes.filter(stroke => inSpan(span, stroke.at)) })) : groove.parts
   const playing = practised({ ...groove, parts: inIt })
   if (!playing.length) return refuse(span ? 'Nothing is played in what is marked: mark a run of slots with strokes in it.' : 'There is nothing to practise yet: put strokes into at least one part on the Bench, and mute not all of them.')
@@ -92,7 +92,7 @@ export function planFor(groove: Groove, newId: () => string, { way: wayId = 'fee
   const cut = tempos.stages(apart, goal)
   const own = cut.reduce((sum, stage) => sum + stage.minutes * rungsIn(stage), 0)
   const limbs = (step: WayStep) => new Set([...playing, ...step.extra ?? []].filter(part => part.id in step.parts).map(part => part.limb))
-  const subject: Subject = sticking ? { kind: 'sticking', id: groove.id, groove } : { kind: 'groove', id: groove.id }
+  const subject: Subject = sticking ? { kind: 'sticking', id: groove.id, groove, written: sticking } : { kind: 'groove', id: groove.id }
   // A warm-up takes its time from the whole.
   const rest = minutes === undefined ? own : Math.max(1, minutes - (warmUp ? WARM_UP / 60 : 0))
   const clave = span ? undefined : claveOf(whole, kit)

@@ -50,6 +50,12 @@ function withFreshStickings(plan: unknown): unknown {
   }) }
 }
 
+/** Stages that are kept apart from their plan, of the version that the plan says. @internal */
+export function upToDateStages(stages: unknown, version: unknown): unknown {
+  const plan = upgraded({ format, version, stages }, planShape())
+  return plan.ok ? (withFreshStickings(plan.value) as { stages: unknown }).stages : stages
+}
+
 /**
  * A plan with one stage changed.
  * @example withStage(plan, stage.id, { name: 'Mine' }).stages[0].name // => 'Mine'

@@ -8,7 +8,7 @@ const groove = makeGroove({ id: 'g', title: 'G', bars, parts: (['RF', 'RH'] as c
 let n = 0
 const made = planFor(groove, () => `id${n++}`)
 if (!made.ok) throw new Error(made.reason)
-// The foot alone at 70 for two minutes, then both at 75, and at 90 with all.
+// The foot alone at 70 for two minutes, then with a hand, and with all at the goal.
 const plan = { ...made.value, stages: made.value.stages.slice(0, 2) }
 
 const lapsOf = ({ stages }: Pick<Plan, 'stages'>) => stages.map(stage => ({ bars: 1, seconds: 240 / stage.tempo.bpm }))
@@ -49,7 +49,7 @@ describe('a run', () => {
 
   it('writes a stage down as its time is up, and again with the word; the next begins by itself', () => {
     const { run: at, effects } = run(press(0), tick(1), tick(121), { type: 'say', word: 'solid', now: 123 })
-    expect(asked(effects)).toEqual(['play Foot alone at 70', 'stop', 'write 0 null 120 s at 70', 'write 0 solid 120 s at 70', `play ${stageOf(at)!.name} at 75`])
+    expect(asked(effects)).toEqual(['play Foot alone at 70', 'stop', 'write 0 null 120 s at 70', 'write 0 solid 120 s at 70', `play ${stageOf(at)!.name} at 78`])
     expect(at).toMatchObject({ index: 1, phase: 'counting', entry: 1 })
   })
 
@@ -72,16 +72,26 @@ describe('a run', () => {
 
   it('plays again, slower, as an entry of its own, and within what a tempo may be', () => {
     const { run: at, effects } = run(press(0), tick(1), tick(61), { type: 'again', now: 61, change: -0.08 })
-    expect(asked(effects)).toEqual(['play Foot alone at 70', 'stop', 'play Foot alone at 64'])
+    // The minute that was played is written down before it begins again.
+    expect(asked(effects)).toEqual(['play Foot alone at 70', 'stop', 'write 0 null 60 s at 70', 'play Foot alone at 64'])
     expect(at).toMatchObject({ index: 0, phase: 'counting', played: 0, left: 120, entry: 1 })
     let slow: Run = at
     for (let i = 0; i < 40; i++) slow = stepRun(slow, { type: 'again', now: 0, change: -0.5 }).run
     expect(slow.tempo).toEqual({ bpm: 20, counts: '1/4' })
   })
 
+  it('takes no word on what has not been played: in the count-in, and before the first second is over', () => {
+    for (const events of [[], [press(0)], [press(0), tick(0.5)]]) {
+      const before = run(...events)
+      const after = stepRun(before.run, { type: 'say', word: 'solid', now: 1 })
+      expect([after.run, after.effects]).toEqual([before.run, []])
+    }
+    expect(asked(run(press(0), { type: 'again', now: 1, change: -0.08 }).effects)).toEqual(['play Foot alone at 70', 'stop', 'play Foot alone at 64'])
+  })
+
   it('skips without writing, and sounds the next only where it was sounding', () => {
     expect(asked(run({ type: 'skip', now: 0 }).effects)).toEqual(['stop'])
-    expect(asked(run(press(0), tick(1), { type: 'skip', now: 2 }).effects)).toEqual(['play Foot alone at 70', 'stop', 'play All three limbs at 90'].with(2, `play ${plan.stages[1]!.name} at ${plan.stages[1]!.tempo.bpm}`))
+    expect(asked(run(press(0), tick(1), { type: 'skip', now: 2 }).effects)).toEqual(['play Foot alone at 70', 'stop', 'play All three limbs at 100'].with(2, `play ${plan.stages[1]!.name} at ${plan.stages[1]!.tempo.bpm}`))
     expect(run({ type: 'skip', now: 0 }, { type: 'skip', now: 0 }).run.phase).toBe('over')
   })
 

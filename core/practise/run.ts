@@ -8,7 +8,8 @@ import { type Stage, plainTempo } from './stage'
  * Where a run of a plan is: before a stage, in its count-in or its time, waiting for the player's word, in a break, stepping with no
  * pulse, or over.
  */
-export type Phase = 'ready' | 'counting' | 'playing' | 'paused' | 'asking' | 'resting' | 'stepping' | 'over'
+export const PHASES = ['ready', 'counting', 'playing', 'paused', 'asking', 'resting', 'stepping', 'over'] as const
+export type Phase = typeof PHASES[number]
 
 /** How long the player has for a word before it goes on by itself, in seconds. */
 export const ASKING = 12
@@ -58,7 +59,7 @@ export type RunEvent =
   | { type: 'say', word: Word, now: number }
   /** Clean once more. */
   | { type: 'clean', now: number }
-  /** The same stage once more, at this tempo or another: -0.08 is eight in a hundred slower. */
+  /** The same stage once more, at this tempo or another: -0.08 is eight in a hundred slower. What was played of it is written down. */
   | { type: 'again', now: number, change: number }
   /** On to the next stage; what was played of this one is not logged. */
   | { type: 'skip', now: number }
@@ -147,6 +148,9 @@ function played(run: Run, now: number): Stepped {
 const writeOf = (run: Run, word: Word | null, cut: boolean): RunEffect =>
   ({ type: 'write', entry: run.entry, stage: stageOf(run)!, tempo: plainTempo(run.tempo), seconds: Math.round(run.played), cut, word })
 
+/** True once a stage has sounded for a moment: before, there is nothing to say of it or to write down. */
+const hasPlayed = (run: Run): boolean => Math.round(run.played) > 0
+
 /** The stage is over: what was played is written down at once, so that nothing is lost, and a word may be added to it. */
 const ended = (run: Run, cut: boolean): Stepped =>
   ({ run: { ...run, phase: 'asking', left: ASKING }, effects: [{ type: 'stop' }, writeOf(run, null, cut)] })
@@ -212,7 +216,8 @@ export function stepRun(run: Run, event: RunEvent): Stepped {
       return run.phase === 'asking' ? judged(run, null, event.now) : still
     case 'tick': return ticked(run, event.now, event.heard)
     case 'say': {
-      if (run.phase === 'over' || run.phase === 'ready' || run.phase === 'resting') return still
+      // Of what has not been played yet nothing can be said.
+      if (run.phase === 'over' || run.phase === 'ready' || run.phase === 'resting' || !hasPlayed(run)) return still
       // A word while the time runs cuts the stage off; one that lasts until it is clean ends by a word.
       const cut = run.phase !== 'asking' && run.left !== null && run.left > 0 && run.phase !== 'stepping'
       const asked = run.phase === 'asking' ? still : ended(run, cut)
@@ -229,7 +234,9 @@ export function stepRun(run: Run, event: RunEvent): Stepped {
     }
     case 'again': {
       const again = entered(run, Math.min(run.index, Math.max(0, run.stages.length - 1)), run.rung)
-      return after({ run: atTempo(again, Math.round(run.tempo.bpm * (1 + event.change))), effects: [{ type: 'stop' }] }, now => played(now, event.now))
+      // A stage that has ended is written down already.
+      const wrote = run.phase !== 'asking' && stageOf(run) && hasPlayed(run) ? [writeOf(run, null, true)] : []
+      return after({ run: atTempo(again, Math.round(run.tempo.bpm * (1 + event.change))), effects: [{ type: 'stop' }, ...wrote] }, now => played(now, event.now))
     }
     case 'skip': {
       const going = run.phase !== 'ready' && run.phase !== 'paused' && run.phase !== 'asking'
@@ -275,7 +282,7 @@ export const takenUp = (run: Run): Run =>
  */
 export const entryOf = (
   { stage, tempo, seconds, cut, word }: Extract<RunEffect, { type: 'write' }>,
-  about: Pick<LogEntry, 'id' | 'at' | 'day' | 'planId' | 'sessionId'> & { revision: number | null, title: string } & Partial<Pick<LogEntry, 'limbs' | 'measures' | 'figures'>>,
+  about: Pick<LogEntry, 'id' | 'at' | 'day' | 'planId' | 'sessionId'> & { revision: number | null, title: string } & Partial<Pick<LogEntry, 'limbs' | 'whole' | 'measures' | 'figures'>>,
 ): LogEntry => {
   const { revision, title, ...named } = about
   const { kind, id } = stage.subject

@@ -70,13 +70,27 @@ export function sayClick({ program, gaps, voice }: Stage['click']): string {
 }
 
 /**
- * `'3 minutes'`, `'a minute and a half'` is said as `'1.5 minutes'`, `'16 bars'`, `'until it was clean 4 times'`
- * @example [{ seconds: 90 }, { bars: 16 }, { clean: 4 }].map(sayLength) // => ['1.5 minutes', '16 bars', 'until it was clean 4 times']
+ * A time in words, seconds as seconds: `'13 seconds'`, half minutes below ten, then whole ones, then hours.
+ * @example [13, 90, 155, 700, 88560].map(sayDuration) // => ['13 seconds', '1½ minutes', '2½ minutes', '12 minutes', '24 h 36 min']
+ */
+export function sayDuration(seconds: number): string {
+  if (Math.round(seconds) < 60) return sayCount(Math.round(seconds), 'second')
+  if (seconds < 600) {
+    const halves = Math.round(seconds / 30)
+    return halves === 2 ? '1 minute' : `${Math.floor(halves / 2)}${halves % 2 ? '½' : ''} minutes`
+  }
+  const minutes = Math.round(seconds / 60)
+  return minutes < 120 ? `${minutes} minutes` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`
+}
+
+/**
+ * `'3 minutes'`, `'16 bars'`, `'until it was clean 4 times'`
+ * @example [{ seconds: 90 }, { bars: 16 }, { clean: 4 }].map(sayLength) // => ['1½ minutes', '16 bars', 'until it was clean 4 times']
  */
 export function sayLength(length: Stage['length']): string {
   if ('bars' in length) return sayCount(length.bars, 'bar')
   if ('clean' in length) return `until it was clean ${length.clean === 1 ? 'once' : `${length.clean} times`}`
-  return length.seconds < 60 ? sayCount(Math.round(length.seconds), 'second') : sayCount(Math.round(length.seconds / 6) / 10, 'minute')
+  return sayDuration(length.seconds)
 }
 
 /**

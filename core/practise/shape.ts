@@ -17,7 +17,8 @@ const planTo2 = (counts?: NoteValue) => ({ grooveId, ...plan }: Fields): Fields 
     ...stage,
     subject: { kind: 'groove', id: grooveId },
     span: null,
-    parts: Array.isArray(partIds) ? Object.fromEntries(partIds.map(id => [String(id), 'player'])) : partIds,
+    // What is no text is left for the schema to refuse: a key made of it would run its own methods.
+    parts: Array.isArray(partIds) && partIds.every(id => typeof id === 'string') ? Object.fromEntries(partIds.map(id => [id, 'player'])) : partIds,
     extra: [],
     length: { seconds },
     click: { program: click, gaps: null },
@@ -40,11 +41,29 @@ const planTo3 = (plan: Fields): Fields => ({
   })),
 })
 
+/** What an older plan says of a sticking: its notes quote it, and its first bar tells the ground. */
+function writtenBefore(groove: unknown): Fields | null {
+  const { notes, bars } = (typeof groove === 'object' && groove !== null ? groove : {}) as { notes?: unknown, bars?: unknown }
+  const text = typeof notes === 'string' ? /^From the sticking (.{1,400}), over /.exec(notes)?.[1] : undefined
+  const bar = Array.isArray(bars) ? bars[0] as { meter?: { count?: unknown, unit?: unknown }, slots?: unknown } | null : null
+  const slots = Array.isArray(bar?.slots) ? bar.slots.filter(slot => typeof slot === 'number') : []
+  return text && slots.length ? { text, meter: [bar?.meter?.count, bar?.meter?.unit], slots: Math.min(...slots), changing: false, how: null } : null
+}
+
+/** Version 4: a sticking says how it was written, so that it can be gone back to. */
+const planTo4 = (plan: Fields): Fields => ({
+  ...plan,
+  stages: eachOf(plan.stages, ({ subject, ...stage }) => ({
+    ...stage,
+    subject: typeof subject === 'object' && subject !== null && (subject as Fields).kind === 'sticking' ? { ...subject, written: writtenBefore((subject as Fields).groove) } : subject,
+  })),
+})
+
 /**
  * How a plan is kept; `counts` is what its groove's tempo counts, where that is known.
  * @example planShape().format // => 'bazzet-plan'
  */
-export const planShape = (counts?: NoteValue) => ({ format: 'bazzet-plan', what: 'plan', version: 3, upgrades: [planTo2(counts), planTo3] }) as const satisfies Shape
+export const planShape = (counts?: NoteValue) => ({ format: 'bazzet-plan', what: 'plan', version: 4, upgrades: [planTo2(counts), planTo3, planTo4] }) as const satisfies Shape
 
 /** Version 2 of a log entry: its subject, the player's own day, and a tempo with its note value. Version 1 had no format. */
 const entryTo2 = (counts?: NoteValue, day?: string) => ({ grooveId, grooveTitle, bpm, ...entry }: Fields): Fields => ({
@@ -66,11 +85,14 @@ const entryTo3 = ({ click, ...entry }: Fields): Fields => ({
   source: 'plan', limbs: [], cut: false, note: '', figures: null,
 })
 
+/** Version 4: whether the player played the whole of what it is about, which no older one says. */
+const entryTo4 = (entry: Fields): Fields => ({ ...entry, whole: null })
+
 /**
  * The versions of a log entry. Version 1 named no note value and no day: pass those of its groove and of the player's calendar.
  * @example entryShape().format // => 'bazzet-entry'
  */
-export const entryShape = (counts?: NoteValue, day?: string) => ({ format: 'bazzet-entry', what: 'log entry', version: 3, upgrades: [entryTo2(counts, day), entryTo3] }) as const satisfies Shape
+export const entryShape = (counts?: NoteValue, day?: string) => ({ format: 'bazzet-entry', what: 'log entry', version: 4, upgrades: [entryTo2(counts, day), entryTo3, entryTo4] }) as const satisfies Shape
 
 /**
  * An entry of version 1, which said neither format nor version, made to say so.

@@ -3,8 +3,9 @@ import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/g
 import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { CueLine, type StrokeCue } from '#core/perform'
 import { makeSection as phraseSection, phraseFrom } from '#core/phrase'
+import { USUAL_ORCHESTRATION } from '#core/sticking'
 import { type Meter, NUMBERS, meter } from '#core/time'
-import { type Material, type Stage, figuresOf, figuresPlayed, helpFor, inTurnPlan, isolating, lapOf, makeStage, masks, planFor, planOn, planSchema, readPlan, sayFigures, sayStage, sayStageLimbs, stageIn, stagePerformance, withBreaks } from '.'
+import { type Material, type Stage, figuresOf, figuresPlayed, goalOf, helpFor, inTurnPlan, isolating, lapOf, makeSitting, makeStage, beginRun, stepRun, masks, planFor, planOn, planSchema, playsWhole, rangeOf, readPlan, readSitting, sayDuration, sayFigures, sayStage, sayStageLimbs, stageIn, stagePerformance, withBreaks } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb, row: string, piece = 'snare') => makePart({ id, name: id, limb, strokes: rowStrokes(bars, row, { piece }) })
@@ -164,7 +165,7 @@ describe('plans of other kinds', () => {
   })
 
   it('of a sticking carry its groove with them, and are read back', () => {
-    const made = planFor(groove, newId, { sticking: true, on: 'pad' })
+    const made = planFor(groove, newId, { sticking: { text: 'rlrr', meter: [4, 4], slots: 4, changing: false, how: USUAL_ORCHESTRATION }, on: 'pad' })
     if (!made.ok) throw new Error(made.reason)
     expect(made.value.stages[0]).toMatchObject({ subject: { kind: 'sticking', groove: { id: 'g' } }, on: 'pad' })
     expect(readPlan(JSON.parse(JSON.stringify(made.value)))).toEqual(made)
@@ -203,4 +204,76 @@ describe('plans of other kinds', () => {
   it('are said on a line', () => {
     expect(sayStage(groove, stage({ span: { from: 0, to: 5040 }, climb: { to: 76, step: 4, then: [], allows: 'word', miss: 'down' }, length: { bars: 8 } }))).toBe('1 to a of 1 · 60 up to 76 by 4 · every beat · 8 bars each')
   })
+})
+
+describe('what a plan works towards', () => {
+  const planned = (tempo: string, goal = 140) => {
+    const made = planFor(groove, newId, { tempo, goal: { bpm: goal, counts: '1/4' }, warmUp: true })
+    if (!made.ok) throw new Error(made.reason)
+    return made.value
+  }
+  it.each(['rising', 'slower-again', 'ladder', 'up-and-down'])('%s reaches the goal with its last stage, and says that goal on every stage', (tempo) => {
+    for (const goal of [60, 100, 140, 400]) {
+      const plan = planned(tempo, goal)
+      expect(plan.stages.map(stage => goalOf(plan.stages, stage)), String(goal)).toEqual(plan.stages.map(() => ({ bpm: goal, counts: '1/4' })))
+      expect([goalOf([plan.stages.at(-1)!], plan.stages.at(-1)!)!.bpm, rangeOf(plan).from.bpm]).toEqual([goal, Math.round(goal / 2)])
+    }
+  })
+  it('is not known where a ceiling is looked for', () => {
+    const plan = planned('ceiling')
+    expect(goalOf(plan.stages.slice(1), plan.stages.at(-1)!)).toBeUndefined()
+  })
+  it('is each thing’s own where several are taken in turn, in its own note value', () => {
+    const turns = inTurnPlan([{ groove, tempo: groove.tempo }, { groove: other, tempo: { bpm: 50, counts: '1/4.' } }], newId)
+    if (!turns.ok) throw new Error(turns.reason)
+    expect(turns.value.stages.map(stage => goalOf(turns.value.stages, stage)!)).toEqual([groove.tempo, { bpm: 50, counts: '1/4.' }, groove.tempo, { bpm: 50, counts: '1/4.' }])
+    // 60 quarters are slower than 50 dotted quarters, which are 75.
+    expect(rangeOf(turns.value)).toEqual({ from: groove.tempo, to: { bpm: 50, counts: '1/4.' } })
+  })
+})
+
+describe('whether the whole was played', () => {
+  const base = makeStage({ id: 's', name: 'All', subject: { kind: 'groove', id: 'g' }, parts: mine, length: { seconds: 60 }, tempo: groove.tempo })
+  const { foot: _, ...threeLimbs } = mine
+  const figures = makeStage({ ...base, subject: { kind: 'figures', id: 'g', limb: 'LF', grid: 'sixteenths', bars: 4, easiest: true, accents: false } })
+  const turns = makeStage({ ...base, subject: { kind: 'turns', id: 'g', of: [{ id: 'g', bars: 4 }, { id: 'h', bars: 4 }] } })
+  it.each<[string, Stage, boolean]>([
+    ['all parts, all bars', base, true],
+    ['marked from end to end', { ...base, span: { from: 0, to: 20160 } }, true],
+    ['two beats of it', { ...base, span: { from: 0, to: 10080 } }, false],
+    ['without the foot', { ...base, parts: threeLimbs }, false],
+    ['the foot is the machine’s', { ...base, parts: { ...mine, foot: 'machine' } }, false],
+    ['the foot is sung', { ...base, parts: { ...mine, foot: 'sung' } }, false],
+    ['stepped through', { ...base, pulse: 'step' }, false],
+    ['figures of the foot, which its own part leaves out', { ...figures, parts: threeLimbs }, true],
+    ['figures of the foot over the machine’s hands', { ...figures, parts: { bass: 'player' } }, false],
+    ['in and out, limb by limb', { ...turns, parts: { RH: 'player', LH: 'player', RF: 'player', LF: 'player' } }, true],
+    ['in and out without a left foot', { ...turns, parts: { RH: 'player', LH: 'player', RF: 'player' } }, false],
+    ['a break', { ...base, subject: { kind: 'break', id: 'break' }, parts: {} }, false],
+  ])('%s', (_, stage, whole) => expect(playsWhole(stage, material)).toBe(whole))
+})
+
+describe('a practice run under way', () => {
+  const plan = planFor(groove, newId, { sticking: { text: 'rlrr', meter: [4, 4], slots: 4, changing: false, how: null } })
+  if (!plan.ok) throw new Error(plan.reason)
+  const begun = beginRun(plan.value, { laps: plan.value.stages.map(stage => lapOf(stage, material)) })
+  const sitting = makeSitting({ id: 'now', at: '2026-03-01T18:00:00.000Z', plan: plan.value, run: stepRun(stepRun(begun, { type: 'press', now: 3.25 }).run, { type: 'tick', now: 9, heard: 2.5 }).run, ids: [null, 'e1'] })
+  const stored = () => JSON.parse(JSON.stringify(sitting)) as typeof sitting
+  it('is read back as it was kept', () => expect(readSitting(stored())).toEqual({ ok: true, value: sitting }))
+  it('has the stages of an older plan brought up to date', () => {
+    const older = <T extends { subject: object }>(stages: readonly T[]) => stages.map(({ subject, ...stage }) => ({ ...stage, subject: Object.fromEntries(Object.entries(subject).filter(([key]) => key !== 'written')) }))
+    const old = { ...stored(), plan: { ...plan.value, version: 3, stages: older(plan.value.stages) }, run: { ...stored().run, stages: older(plan.value.stages) } }
+    const read = readSitting(old)
+    expect(read.ok && read.value.run.stages.map(stage => 'written' in stage.subject && stage.subject.written)).toEqual(plan.value.stages.map(() => null))
+  })
+  it.each<[string, object, string]>([
+    ['a place beyond its stages', { run: { ...sitting.run, index: 9 } }, 'run.index'],
+    ['fewer laps than stages', { run: { ...sitting.run, laps: [] } }, 'run.laps'],
+    ['no run', { run: null }, 'run'],
+    ['a newer version', { version: 2 }, 'version'],
+  ])('is refused with %s', (_, wrong, path) => expect(readSitting({ ...stored(), ...wrong })).toMatchObject({ ok: false, problems: [{ path }] }))
+})
+
+it('a time is said in seconds, half minutes, minutes and hours, and never stretched', () => {
+  expect([0, 1, 13, 59.4, 60, 74, 76, 90, 599, 600, 7199, 7200].map(sayDuration)).toEqual(['0 seconds', '1 second', '13 seconds', '59 seconds', '1 minute', '1 minute', '1½ minutes', '1½ minutes', '10 minutes', '10 minutes', '2 h 0 min', '2 h 0 min'])
 })

@@ -3,11 +3,21 @@ import { oneOf, whole, words } from '#core/fields'
 import { type Groove, grooveSchema, idSchema } from '#core/groove'
 import { type Kit, LIMBS } from '#core/kit'
 import { type Phrase } from '#core/phrase'
+import { orchestrationSchema } from '#core/sticking'
+import { MAX_COUNT } from '#core/time'
 
 const kind = <K extends string>(name: K) => z.literal(name, { error: `The kind of this subject is "${name}".` })
 
 /** Whether the figures of a limb are those of a sixteenth beat or of a triplet. */
 export const FIGURE_GRIDS = ['sixteenths', 'triplets'] as const
+
+/** A sticking as it was written: its text, the ground it lies on, and how it was put on the kit; null where an older plan does not say how. */
+const writtenSchema = z.strictObject({
+  text: words('A sticking', 1, 2000),
+  meter: z.tuple([whole('The count of a meter', 1, MAX_COUNT), whole('The unit of a meter', 2, 16)], { error: 'The meter of a sticking is its count and its unit.' }),
+  slots: whole('The slots of a beat', 1, 12), changing: z.boolean({ error: 'changing is true or false.' }), how: orchestrationSchema.nullable(),
+})
+export type Written = z.infer<typeof writtenSchema>
 
 /**
  * What a stage practises: a groove, a phrase, a sticking (kept as it was laid, so that a later Bazzet changes nothing), grooves in
@@ -16,7 +26,7 @@ export const FIGURE_GRIDS = ['sixteenths', 'triplets'] as const
 export const subjectSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: kind('groove'), id: idSchema }),
   z.strictObject({ kind: kind('phrase'), id: idSchema }),
-  z.strictObject({ kind: kind('sticking'), id: idSchema, groove: grooveSchema }),
+  z.strictObject({ kind: kind('sticking'), id: idSchema, groove: grooveSchema, written: writtenSchema.nullable() }),
   z.strictObject({
     kind: kind('turns'), id: idSchema,
     of: z.array(z.strictObject({ id: idSchema, bars: whole('Bars of a turn', 1, 64) })).min(2, { error: 'Turns are of at least two grooves.' }).max(6, { error: 'Turns are of at most six grooves.' }),

@@ -10,16 +10,23 @@ export interface TempoWay { id: string, name: string, about: string, stages(step
 
 const within = (bpm: number): number => Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(bpm)))
 
+/** The share of the goal at which a step is played: its way’s, stretched so that the first stays and the last is all of the goal. */
+function shareOf(steps: readonly WayStep[], i: number): number {
+  if (i === steps.length - 1) return 1
+  const [first, last] = [steps[0]!.share, steps.at(-1)!.share]
+  return last > first ? first + (steps[i]!.share - first) * (1 - first) / (last - first) : steps[i]!.share
+}
+
 const rising: TempoWay = {
-  id: 'rising', name: 'A little faster each stage', about: 'Slow while there is little to play, nearly up to tempo at the end.',
-  stages: (steps, goal) => steps.map(step => ({ step, bpm: within(goal.bpm * step.share), minutes: step.minutes, says: '' })),
+  id: 'rising', name: 'A little faster each stage', about: 'Slow while there is little to play, up to the goal at the end.',
+  stages: (steps, goal) => steps.map((step, i) => ({ step, bpm: within(goal.bpm * shareOf(steps, i)), minutes: step.minutes, says: '' })),
 }
 
 const slowerAgain: TempoWay = {
-  id: 'slower-again', name: 'Each new limb slower, and up again', about: 'Whenever something is added the tempo drops, and climbs back before the next comes.',
-  stages: (steps, goal) => steps.flatMap(step => [
+  id: 'slower-again', name: 'Each new limb slower, and up again', about: 'Whenever something is added the tempo drops, and climbs back before the next comes; the last climbs to the goal.',
+  stages: (steps, goal) => steps.flatMap((step, i) => [
     { step, bpm: within(goal.bpm * Math.min(0.65, step.share)), minutes: step.minutes / 2, says: 'slower' },
-    { step, bpm: within(goal.bpm * step.share), minutes: step.minutes / 2, says: 'up again' },
+    { step, bpm: within(goal.bpm * shareOf(steps, i)), minutes: step.minutes / 2, says: 'up again' },
   ]),
 }
 

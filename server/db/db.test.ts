@@ -91,7 +91,7 @@ describe('a database of version 1', () => {
 })
 
 // Each was made by the Bazzet of its day (its demo world, cut down); no Bazzet ended at the fourth.
-it.each(['001', '002', '003', '005', '006', '007', '008', '009'])('a database that has come as far as migration %s is brought up to date, and loses nothing', async (number) => {
+it.each(['001', '002', '003', '005', '006', '007', '008', '009', '010'])('a database that has come as far as migration %s is brought up to date, and loses nothing', async (number) => {
   const [path, text] = [at(`through-${number}.db`), readFileSync(`test/old/database-${number}.sql`, 'utf8')]
   const row = /^INSERT INTO (\w+) VALUES\((.*)\);$/
   const before = text.replaceAll('"', '').split('\n').flatMap(line => line.match(row)?.[1] ?? [])
@@ -233,8 +233,8 @@ describe('the log', () => {
     const entry = (i: number, [subject, day, bpm, counts, word]: [string, number, number, '1/4' | '1/8' | '1/4.', LogEntry['word']]): LogEntry => {
       const date = `2026-03-${String(1 + day).padStart(2, '0')}`
       return {
-        format: 'bazzet-entry', version: 3, id: `e${i}`, at: `${date}T18:${String(i % 60).padStart(2, '0')}:${String(Math.floor(i / 60)).padStart(2, '0')}.000Z`, day: date,
-        subject: { kind: 'groove', id: subject, revision: 1, title: `${subject} ${i}` }, planId: null, stage: 'All', source: 'plan', span: null, parts: {}, limbs: i % 2 ? ['RH'] : ['RH', 'LF'], click: null, tempo: { bpm, counts }, seconds: 30 + i, cut: false, word, measures: null, note: '', figures: null, sessionId: null,
+        format: 'bazzet-entry', version: 4, id: `e${i}`, at: `${date}T18:${String(i % 60).padStart(2, '0')}:${String(Math.floor(i / 60)).padStart(2, '0')}.000Z`, day: date,
+        subject: { kind: 'groove', id: subject, revision: 1, title: `${subject} ${i}` }, planId: null, stage: 'All', source: 'plan', span: null, parts: {}, limbs: i % 2 ? ['RH'] : ['RH', 'LF'], whole: i % 5 ? true : i % 2 ? null : false, click: null, tempo: { bpm, counts }, seconds: 30 + i, cut: false, word, measures: null, note: '', figures: null, sessionId: null,
       }
     }
     const entries = fc.array(fc.tuple(fc.constantFrom('g', 'h', 'i'), fc.integer({ min: 0, max: 6 }), fc.integer({ min: 40, max: 200 }), fc.constantFrom('1/4' as const, '1/8' as const, '1/4.' as const), fc.constantFrom('solid' as const, 'shaky' as const, 'missed' as const, null)), { minLength: 1, maxLength: 60 })
@@ -337,10 +337,10 @@ describe('copies, and a store that fails', () => {
   it('a migration copies what it would change', async () => {
     const before = await connect(at('migrated.db'))
     await before.close()
-    await sql(at('migrated.db'), 'DELETE FROM "SequelizeMeta" WHERE name = \'010-sounds\'; DROP TABLE assets')
+    await sql(at('migrated.db'), 'DELETE FROM "SequelizeMeta" WHERE name = \'011-sittings\'; DROP TABLE sittings; DROP INDEX log_subject; ALTER TABLE log DROP COLUMN whole')
     const after = await connect(at('migrated.db'))
     await after.close()
-    expect(listCopies(at('migrated.db')).map(one => one.name)).toEqual([expect.stringMatching(/^before-009-practice-/)])
+    expect(listCopies(at('migrated.db')).map(one => one.name)).toEqual([expect.stringMatching(/^before-010-sounds-/)])
     expect(await checkDatabase(join(copiesFolder(at('migrated.db')), listCopies(at('migrated.db'))[0]!.name))).toBeUndefined()
   })
 

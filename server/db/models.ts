@@ -27,6 +27,8 @@ export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttr
   word: string | null
   /** Whether its tempo counts towards a best. */
   best: boolean
+  /** Whether it speaks of the whole of what it is about, as far as it says: what is due follows from those alone. */
+  whole: boolean
   /** The limbs the player played, such as `RH,LF`; empty where that is not known. */
   limbs: string
   /** The mean spread of its limbs in ms, where it was measured. */
@@ -66,6 +68,7 @@ export function defineModels(sequelize: Sequelize): Models {
       seconds: required(DataTypes.FLOAT),
       word: DataTypes.STRING(10),
       best: required(DataTypes.BOOLEAN),
+      whole: required(DataTypes.BOOLEAN),
       limbs: required(DataTypes.STRING(12)),
       spread: DataTypes.FLOAT,
       planId: DataTypes.STRING(64),

@@ -36,4 +36,4 @@ export async function emptyBin(db: Database, only?: { kind: KindName, id: string
 }
 
 /** The kind that a folder is of: `kindOf('grooves') // => 'groove'`; undefined for none, or one that has no bin. */
-export const kindOf = (folder: string): KindName | undefined => KIND_NAMES.find(kind => folderOf(kind) === folder && !KINDS[kind].single)
+export const kindOf = (folder: string): KindName | undefined => KIND_NAMES.find(kind => folderOf(kind) === folder && !KINDS[kind].single && !KINDS[kind].passing)

@@ -19,7 +19,7 @@ const measuring = useMeasuring()
     </ul>
     <div class="flex flex-wrap gap-3">
       <UButton size="xl" color="secondary" to="/log">See the log</UButton>
-      <UButton size="xl" color="neutral" variant="outline" :to="`/practise/${practice.plan!.id}`">{{ measuring.on && practice.measured ? 'See what was measured' : 'Back to the plan' }}</UButton>
+      <UButton v-if="practice.listed" size="xl" color="neutral" variant="outline" :to="`/practise/${practice.plan!.id}`">{{ measuring.on && practice.measured ? 'See what was measured' : 'Back to the plan' }}</UButton>
       <UButton size="xl" color="neutral" variant="ghost" to="/today">Today</UButton>
     </div>
   </div>

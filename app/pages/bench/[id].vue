@@ -50,7 +50,8 @@ const reading = ref('')
 
 try {
   const id = String(route.params.id)
-  await bench.open(id)
+  // Out of Vary, Sticking and the like one comes back to work that goes on.
+  await bench.open(id, /^\/(shelf|today|log)?$/.test(String(useRouter().options.history.state.back ?? '').split('?')[0]!))
   settings.lastGroove = id
   cursor.value = { limb: limbsInOrder(bench.groove!.lead)[0]!, slot: 0 }
   if (route.query.lay) await laySticking()

@@ -2,7 +2,7 @@
 import { ref, shallowRef, watch } from 'vue'
 import type { Summaries } from '#core/documents'
 import { type Groove, type Span, grooveTicks, sayCount, sayList } from '#core/groove'
-import { type Plan, phrasePlan } from '#core/practise'
+import { type Plan, phrasePlan, sayDuration } from '#core/practise'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useKits } from '~/stores/kits'
@@ -97,7 +97,7 @@ useHead({ title: 'Practise · Bazzet' })
         <NuxtLink :to="`/practise/${plan.id}`" class="flex flex-wrap items-baseline gap-x-4 py-3 hover:bg-muted">
           <h2 class="w-80 text-lg text-highlighted">{{ plan.title }}</h2>
           <span class="text-toned">{{ titlesOf(plan) }}</span>
-          <span class="ml-auto text-sm text-muted">{{ sayCount(plan.stages, 'stage') }}, {{ sayCount(Math.max(1, Math.round(plan.seconds / 60)), 'minute') }}, <TempoMark :tempo="plan.from" /> to <TempoMark v-if="plan.to.counts !== plan.from.counts" :tempo="plan.to" /><template v-else>{{ Math.round(plan.to.bpm) }}</template></span>
+          <span class="ml-auto text-sm text-muted">{{ sayCount(plan.stages, 'stage') }}, {{ sayDuration(plan.seconds) }}, <TempoMark :tempo="plan.from" /> to <TempoMark v-if="plan.to.counts !== plan.from.counts" :tempo="plan.to" /><template v-else>{{ Math.round(plan.to.bpm) }}</template></span>
         </NuxtLink>
       </li>
     </ul>

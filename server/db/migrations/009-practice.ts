@@ -1,11 +1,18 @@
 import { DataTypes, type QueryInterface, QueryTypes } from 'sequelize'
 import { KINDS } from '#core/documents'
 import { readPlayer } from '#core/kit'
-import { readEntry, readPlan } from '#core/practise'
-import { logColumns } from '../repositories/log'
+import { type LogEntry, limbsText, quartersOf, readEntry, readPlan, spreadOfEntry } from '#core/practise'
 import { required } from './columns'
 
 export const name = '009-practice'
+
+/** The columns of an entry on the day of this migration. */
+const columnsOf = (entry: LogEntry) => ({
+  id: entry.id, at: entry.at, day: entry.day, kind: entry.subject.kind, subjectId: entry.subject.id, title: entry.subject.title,
+  counts: entry.tempo?.counts ?? null, quarters: quartersOf(entry), seconds: entry.seconds, word: entry.word,
+  best: !!entry.tempo && (entry.source === 'plan' || entry.source === 'hand') && entry.word !== 'missed' && !(entry.cut && entry.seconds < 20),
+  limbs: limbsText(entry.limbs), spread: spreadOfEntry(entry), planId: entry.planId, entry: JSON.stringify(entry),
+})
 
 /**
  * Plans, entries and the player of version 3. The log can be filtered by who played and what kind of thing it was, knows which entries count as a
@@ -45,7 +52,7 @@ export async function up(db: QueryInterface): Promise<void> {
     }, { transaction })
     for (const { entry } of await select<{ entry: string }>('SELECT entry FROM logBefore')) {
       const read = readEntry(JSON.parse(entry))
-      if (read.ok) await db.bulkInsert('log', [logColumns(read.value)], { transaction })
+      if (read.ok) await db.bulkInsert('log', [columnsOf(read.value)], { transaction })
       else await db.bulkInsert('logUnread', [{ entry, reason: read.reason }], { transaction })
     }
     await db.dropTable('logBefore', { transaction })

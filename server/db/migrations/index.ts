@@ -10,8 +10,9 @@ import * as revisions from './007-revisions'
 import * as phrases from './008-phrases'
 import * as practice from './009-practice'
 import * as sounds from './010-sounds'
+import * as sittings from './011-sittings'
 
-const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells, revisions, phrases, practice, sounds]
+const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells, revisions, phrases, practice, sounds, sittings]
 
 /** Says which of the migrations a database has been through this Bazzet does not know: it is from a newer one. */
 export function unknownMigration(names: readonly string[]): string | undefined {

@@ -1,5 +1,5 @@
 import { type ModelStatic, QueryTypes, type Sequelize } from 'sequelize'
-import { type BestRow, type DayAccuracy, type DayBest, type Due, type FigureBest, type LogEntry, type LogFilter, type LogSums, type SubjectWords, type Word, bestOf, countsAsBest, dueList, limbsText, quartersOf, spreadOfEntry, tempoLines, weekSums } from '#core/practise'
+import { type BestRow, type DayAccuracy, type DayBest, type Due, type FigureBest, type LogEntry, type LogFilter, type LogSums, type SubjectWords, type Word, bestOf, countsAsBest, dueList, isOfWhole, limbsText, quartersOf, spreadOfEntry, tempoLines, weekSums } from '#core/practise'
 import { type NoteValue, convertTempo } from '#core/time'
 import type { LogRow } from '../models'
 
@@ -31,7 +31,7 @@ export interface LogRepository {
 
 export const logColumns = (entry: LogEntry) => ({
   id: entry.id, at: entry.at, day: entry.day, kind: entry.subject.kind, subjectId: entry.subject.id, title: entry.subject.title,
-  counts: entry.tempo?.counts ?? null, quarters: quartersOf(entry), seconds: entry.seconds, word: entry.word, best: countsAsBest(entry),
+  counts: entry.tempo?.counts ?? null, quarters: quartersOf(entry), seconds: entry.seconds, word: entry.word, best: countsAsBest(entry), whole: isOfWhole(entry),
   limbs: limbsText(entry.limbs), spread: spreadOfEntry(entry), planId: entry.planId, entry: JSON.stringify(entry),
 })
 
@@ -102,17 +102,15 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
   },
   async due(today, spacing) {
     const select = <T extends object>(sql: string) => sequelize.query<T>(sql, { type: QueryTypes.SELECT })
-    // SQLite takes the bare columns beside MAX() from the row that holds it: the last word of a day, the name last used, the last best.
-    const [words, names, stood] = await Promise.all([
+    // SQLite takes the bare columns beside MAX() from the row that holds it: the last word of a day, and what it was said of.
+    const words = 'FROM log WHERE binnedAt IS NULL AND word IS NOT NULL AND whole = 1'
+    const [days, stood] = await Promise.all([
       select<{ id: string, words: string, last: string }>(`SELECT id, group_concat(word ORDER BY day) AS words, MAX(day) AS last FROM (
-        SELECT subjectId AS id, day, word, MAX(at) FROM log WHERE binnedAt IS NULL AND word IS NOT NULL GROUP BY subjectId, day) GROUP BY id`),
-      select<Pick<SubjectWords, 'id' | 'kind' | 'title' | 'planId'>>('SELECT subjectId AS id, kind, title, planId, MAX(at) AS at FROM log WHERE binnedAt IS NULL AND word IS NOT NULL GROUP BY subjectId'),
-      select<{ id: string, counts: NoteValue, quarters: number }>(`SELECT id, counts, quarters, MAX(day) FROM (
-        SELECT subjectId AS id, day, counts, MAX(quarters) AS quarters FROM log WHERE binnedAt IS NULL AND best = 1 GROUP BY subjectId, day) GROUP BY id`),
+        SELECT subjectId AS id, day, word, MAX(at) ${words} GROUP BY subjectId, day) GROUP BY id`),
+      select<Pick<SubjectWords, 'id' | 'kind' | 'title' | 'planId' | 'counts' | 'quarters'>>(`SELECT subjectId AS id, kind, title, planId, counts, quarters, MAX(day || ' ' || at) AS at ${words} GROUP BY subjectId`),
     ])
-    const byId = new Map(names.map(one => [one.id, one]))
-    const best = new Map(stood.map(one => [one.id, one]))
-    return dueList(words.map(one => ({ ...byId.get(one.id)!, words: one.words.split(',') as Word[], last: one.last, counts: best.get(one.id)?.counts ?? null, quarters: best.get(one.id)?.quarters ?? null })), today, spacing)
+    const byId = new Map(stood.map(({ id, kind, title, planId, counts, quarters }) => [id, { id, kind, title, planId, counts, quarters }]))
+    return dueList(days.map(one => ({ ...byId.get(one.id)!, words: one.words.split(',') as Word[], last: one.last })), today, spacing)
   },
   async figures(grooveId) {
     // A figure that was played to its end counts, though the stage was cut off after it.

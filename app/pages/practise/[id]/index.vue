@@ -1,31 +1,33 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { type LogEntry, type Material, type Plan, type Stage, breakStage, grooveOf, isolating, lapOf, makeStage, planOn, planSeconds, rungsOf, stageDoubled, stageIn, stageOut, withStage } from '#core/practise'
+import { type LogEntry, type Material, type Plan, type Stage, breakStage, grooveOf, isolating, lapOf, makeStage, planOn, planSeconds, rangeOf, sayDuration, stageDoubled, stageIn, stageOut, withStage } from '#core/practise'
 import type { Remedy } from '#core/measure'
 import type { Result } from '#core/result'
-import { convertTempo, sayTempo } from '#core/time'
+import { sayTempo } from '#core/time'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useRecording } from '~/composables/useRecording'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { downloadJson } from '~/download'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
+import { placeOf } from '~/practise/place'
 import { useKits } from '~/stores/kits'
 import { usePlans } from '~/stores/plans'
-import { fetchMaterial, usePractice } from '~/stores/practice'
+import { fetchMaterial } from '~/stores/practice'
+import { useSittings } from '~/stores/sittings'
 
 /** One plan: its stages in a column, the chosen one beside them to be changed, and what was measured of it last. */
 const route = useRoute()
 const toast = useToast()
 const plans = usePlans()
-const practice = usePractice()
+const sittings = useSittings()
 const kits = useKits()
 const material = shallowRef<Material>({ grooves: new Map(), phrases: new Map(), kitOf: id => kits.of(id) })
 const failed = ref('')
 const chosen = ref('')
 
 try {
-  await Promise.all([plans.open(String(route.params.id)), kits.load()])
+  await Promise.all([plans.open(String(route.params.id)), kits.load(), sittings.load()])
   material.value = { ...await fetchMaterial(plans.document!.stages), kitOf: id => kits.of(id) }
   chosen.value = plans.document!.stages[0]!.id
 } catch (error) {
@@ -42,10 +44,14 @@ const number = computed(() => plans.document!.stages.filter(one => one.subject.k
 const grooveFor = (one: Stage) => grooveOf(one.subject, material.value)
 const first = computed(() => plans.document?.stages.map(grooveFor).find(Boolean))
 const set = (facts: Partial<Stage>) => take(withStage(plans.document!, stage.value!.id, facts))
-/** The fastest it goes. */
-const goal = computed(() => plans.document!.stages.map(one => ({ ...one.tempo, bpm: Math.max(...rungsOf(one)) })).reduce((best, one) => (convertTempo(one, '1/4').bpm > convertTempo(best, '1/4').bpm ? one : best)))
+const range = computed(() => rangeOf(plans.document!))
+/** Where what it practises is worked on. */
+const place = computed(() => {
+  const subject = plans.document!.stages.find(one => one.subject.kind !== 'break')?.subject
+  return subject && placeOf(subject, plans.document!.id)
+})
 const breaks = computed(() => plans.document!.stages.filter(one => one.subject.kind === 'break').length)
-const minutes = computed(() => Math.round(planSeconds(plans.document!, one => lapOf(one, material.value)) / 60))
+const lasts = computed(() => planSeconds(plans.document!, one => lapOf(one, material.value)))
 
 function doubled(id: string) {
   const fresh = newId()
@@ -141,8 +147,8 @@ async function measureFile(file: File) {
 }
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long' })
 const when = computed(() => (lastMeasured.value ? `${day.format(new Date(lastMeasured.value.at))}${lastMeasured.value.tempo ? `, at ${sayTempo(lastMeasured.value.tempo)}` : ''}` : ''))
-const underWay = computed(() => practice.kept?.plan.id === plans.document?.id)
-const run = (go: boolean) => `/practise/${plans.document!.id}/run${go ? '?go=on' : ''}`
+const underWay = computed(() => sittings.list.find(one => one.planId === plans.document?.id))
+const run = (on?: { id: string }) => `/practise/${plans.document!.id}/run${on ? `?go=${on.id}` : ''}`
 useStationKeys('plans', { start: () => navigateTo(run(underWay.value)), add: () => add('stage'), undo: () => plans.takeBack(), redo: () => plans.bringBack() })
 useKeptOpen(plans)
 useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
@@ -154,12 +160,12 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
     <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6 xl:flex-nowrap">
       <h1 class="sr-only">{{ plans.document.title }}</h1>
       <input :value="plans.document.title" aria-label="Title of the plan" maxlength="160" class="display field-sizing-content min-w-24 max-w-full shrink text-ellipsis border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted sm:max-w-120" @change="retitle" />
-      <span class="shrink-0 text-sm text-muted">to <TempoMark :tempo="goal" /> · {{ minutes }} minutes{{ breaks ? ` with ${breaks === 1 ? 'one break' : `${breaks} breaks`}` : '' }}</span>
-      <NuxtLink v-if="first" :to="`/bench/${first.id}`" class="shrink-0 text-sm text-muted underline">On the Bench</NuxtLink>
+      <span class="shrink-0 text-sm text-muted"><TempoMark :tempo="range.from" /> to <TempoMark v-if="range.to.counts !== range.from.counts" :tempo="range.to" /><template v-else>{{ Math.round(range.to.bpm) }}</template> · {{ sayDuration(lasts) }}{{ breaks ? ` with ${breaks === 1 ? 'one break' : `${breaks} breaks`}` : '' }}</span>
+      <NuxtLink v-if="place" :to="place.to" class="shrink-0 text-sm text-muted underline" data-place>{{ place.name }}</NuxtLink>
       <SaveNote class="ml-auto" :state="plans.saveState" />
       <UDropdownMenu :items="[{ label: 'A stage', onSelect: () => add('stage') }, { label: 'A break', onSelect: () => add('break') }]"><UButton color="neutral" variant="outline">Add</UButton></UDropdownMenu>
-      <UButton v-if="underWay" color="neutral" variant="outline" size="lg" :to="run(false)">From the start</UButton>
-      <UButton color="neutral" size="lg" :to="run(underWay)">{{ underWay ? `Go on with stage ${practice.kept!.run.index + 1}` : 'Start practising' }}</UButton>
+      <UButton v-if="underWay" color="neutral" variant="outline" size="lg" :to="run()">From the start</UButton>
+      <UButton color="neutral" size="lg" :to="run(underWay)">{{ underWay ? `Go on with stage ${underWay.stage}` : 'Start practising' }}</UButton>
     </header>
     <StaleNotice v-if="plans.theirs" what="plan" :mine="plans.document" :theirs="plans.theirs" @choose="plans.resolveStale" />
     <div class="min-h-0 flex-1 overflow-y-auto lg:grid lg:grid-cols-[minmax(20rem,26rem)_1fr] lg:overflow-hidden">

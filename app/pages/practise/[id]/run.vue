@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useIntervalFn, useRafFn, useWakeLock } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { WORDS, type RunEvent, barSeconds, figuresOf, partsIn, partsOf, rungsOf, sayAttend, sayClick, sayClock, sayLength, sayStageLimbs, castsLimbs } from '#core/practise'
+import { WORDS, type RunEvent, barSeconds, figuresOf, goalOf, partsIn, partsOf, rungsOf, sayAttend, sayClick, sayClock, sayLength, sayStageLimbs, castsLimbs, titleOf } from '#core/practise'
 import { type Handlers, KEYS, shownKey } from '~/keys'
+import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useStep } from '~/composables/useStep'
 import { useStrikes } from '~/composables/useStrikes'
@@ -13,6 +14,7 @@ import { useMeasuring } from '~/stores/measuring'
 import { usePlayer } from '~/stores/player'
 import { usePractice } from '~/stores/practice'
 import { useSettings } from '~/stores/settings'
+import { useSittings } from '~/stores/sittings'
 
 /** Practice for across the room: a huge count, few words, one big key. Always in the dark room. */
 definePageMeta({ layout: 'bare' })
@@ -21,16 +23,18 @@ const player = usePlayer()
 const practice = usePractice()
 const measuring = useMeasuring()
 const settings = useSettings()
+const sittings = useSittings()
 const kits = useKits()
 const failed = ref('')
 const now = () => performance.now() / 1000
 
 try {
   await kits.load()
-  const plan = (await api.plans.get(String(route.params.id))).document
-  // A run of this plan that was interrupted goes on where it was, where that is asked for.
-  const session = route.query.go === 'on' && practice.kept?.plan.id === plan.id ? practice.kept : undefined
-  await practice.begin(session?.plan ?? plan, session)
+  // A run that was interrupted goes on where it was, with the plan as it was begun.
+  const under = String(route.query.go ?? '')
+  if (under) await sittings.open(under)
+  const sitting = under ? sittings.document : undefined
+  await practice.begin(sitting?.plan ?? (await api.plans.get(String(route.params.id))).document, sitting)
 } catch (error) {
   failed.value = (error as Error).message
 }
@@ -69,6 +73,9 @@ const sounding = computed(() => {
 })
 const attend = computed(() => (practice.groove && practice.stage ? sayAttend(practice.groove, kits.of(practice.groove.kitId), practice.stage, settings.counting) : ''))
 
+/** What is practised, by its own name: a phrase is not one of its grooves. */
+const title = computed(() => (practice.stage!.subject.kind === 'break' ? practice.plan!.title : titleOf(practice.stage!.subject, practice.material)))
+
 // ---- stepping, with no pulse ----
 
 const step = useStep(() => (practice.stage?.pulse === 'step' && practice.groove
@@ -80,7 +87,7 @@ watch(() => measuring.pressed, () => phase.value === 'stepping' && step.next())
 // ---- what is said ----
 
 const rungs = computed(() => (practice.stage ? rungsOf(practice.stage) : []))
-const goal = computed(() => Math.round(Math.max(...practice.run!.stages.map(stage => Math.max(...rungsOf(stage))))))
+const goal = computed(() => practice.stage && goalOf(practice.run!.stages, practice.stage))
 const lastBar = computed(() => {
   const run = practice.run!
   return phase.value === 'playing' && run.left !== null && run.left <= barSeconds(run) + 0.05
@@ -99,7 +106,7 @@ const bigKey = computed(() => ({ ready: 'start', counting: 'pause', playing: 'pa
 const press = () => (phase.value === 'stepping' ? step.next() : send({ type: 'press' }))
 const leave = async () => {
   await practice.send({ type: 'end' })
-  await navigateTo(practice.plan ? `/practise/${practice.plan.id}` : '/practise')
+  await navigateTo(practice.plan && practice.listed ? `/practise/${practice.plan.id}` : practice.plan ? '/today' : '/practise')
 }
 const deeds: Handlers<'run'> = {
   press,
@@ -114,12 +121,18 @@ const deeds: Handlers<'run'> = {
   fewer: () => phase.value === 'stepping' && step.grow(-1),
   leave,
 }
+/** Another machine has taken this run further: the player says which stands. */
+async function choose(choice: 'mine' | 'theirs' | 'copy') {
+  await sittings.resolveStale(choice)
+  if (choice !== 'mine' && sittings.document) await practice.begin(sittings.document.plan, sittings.document)
+}
 /** Deeds that have a place of their own on the page, or none before they mean something. */
 const apart = (name: keyof typeof deeds) => name === 'press' || name === 'back' || name === 'more' || name === 'fewer' || (name === 'clean' && practice.run?.left !== null)
 /** The deeds beside the big one, each with its key. */
 const small = computed(() => (Object.keys(KEYS.run.keys) as (keyof typeof deeds)[]).filter(name => !apart(name)).map(name => ({ name, key: KEYS.run.keys[name][0] })))
 useStationKeys('run', deeds)
 onBeforeRouteLeave(() => practice.send({ type: 'end' }))
+useKeptOpen(sittings)
 useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAttrs: { class: 'bg-(--ui-bg)' } })
 </script>
 
@@ -131,15 +144,16 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
       <UButton to="/practise" color="neutral">To all plans</UButton>
     </div>
     <RunOver v-else-if="phase === 'over'" />
+    <StaleNotice v-else-if="sittings.theirs && sittings.document" what="practice run" :mine="{ title: `${sittings.document.plan.title}, stage ${sittings.document.run.index + 1}` }" :theirs="{ title: `${sittings.theirs.plan.title}, stage ${sittings.theirs.run.index + 1}` }" @choose="choose" />
     <template v-else-if="practice.run && practice.plan && practice.groove && practice.stage && shown">
       <header class="flex flex-col justify-between gap-x-8 gap-y-1 sm:flex-row">
         <div class="min-w-0 flex-1">
-          <h1 class="text-xl text-highlighted sm:text-3xl">{{ shown.title }} · stage {{ practice.run.index + 1 }} of {{ practice.run.stages.length }}</h1>
+          <h1 class="text-xl text-highlighted sm:text-3xl">{{ title }} · stage {{ practice.run.index + 1 }} of {{ practice.run.stages.length }}</h1>
           <p class="mt-1 text-base text-muted sm:text-xl xl:text-2xl">{{ practice.stage.name }}. {{ sayStageLimbs(shown, practice.stage) }} {{ practice.stage.subject.kind === 'break' || practice.stage.pulse === 'step' ? '' : sayClick(practice.stage.click) }}<template v-if="practice.stage.on === 'pad'"> On the pad.</template></p>
         </div>
         <div class="flex shrink-0 items-baseline justify-between gap-4 whitespace-nowrap text-right sm:block">
           <p class="display text-5xl font-bold text-highlighted sm:text-6xl" role="timer" data-timer>{{ timer }}</p>
-          <p v-if="practice.stage.subject.kind !== 'break' && practice.stage.pulse !== 'step'" class="mt-1 text-lg text-muted sm:text-2xl"><NoteGlyph :counts="practice.run.tempo.counts" /> = <span data-bpm>{{ Math.round(practice.run.tempo.bpm) }}</span> now, goal {{ goal }}<template v-if="rungs.length > 1">, {{ practice.run.rung + 1 }} of {{ rungs.length }}</template></p>
+          <p v-if="practice.stage.subject.kind !== 'break' && practice.stage.pulse !== 'step'" class="mt-1 text-lg text-muted sm:text-2xl"><NoteGlyph :counts="practice.run.tempo.counts" /> = <span data-bpm>{{ Math.round(practice.run.tempo.bpm) }}</span> now<template v-if="goal">, goal <NoteGlyph v-if="goal.counts !== practice.run.tempo.counts" :counts="goal.counts" /> {{ Math.round(goal.bpm) }}</template><template v-if="rungs.length > 1">, {{ practice.run.rung + 1 }} of {{ rungs.length }}</template></p>
         </div>
       </header>
       <div v-if="phase === 'resting'" class="mt-8" data-phase="resting"><p class="display text-6xl font-bold text-highlighted sm:text-8xl">Break</p></div>

@@ -1,0 +1,92 @@
+import { useLocalStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, shallowRef } from 'vue'
+import type { Summaries } from '#core/documents'
+import { type Sitting, makeSitting, readSitting } from '#core/practise'
+import { ok } from '#core/result'
+import { ApiSilent, api } from '../documents/api'
+import { useDrafts, useOpenDocument } from '../documents/here'
+
+type Line = Summaries['sitting']
+
+/** What a list shows of a run that waits in this browser. */
+const lineOf = ({ id, at, plan, run }: Sitting): Line => ({ id, at, title: plan.title, planId: plan.id, stage: run.index + 1, stages: run.stages.length })
+
+/** Practice runs under way: each is kept by the server, and in this browser while the server is away, until it is over or let go. */
+export const useSittings = defineStore('sittings', () => {
+  const open = useOpenDocument<'sitting', Sitting>({
+    kind: 'sitting',
+    rules: async () => ({ apply: (before, next) => ok({ document: next, inverse: before }), read: readSitting }),
+    copied: (sitting, id) => ({ ...sitting, id }),
+  }, api.sittings)
+  const drafts = useDrafts()
+  /** Those that are over, of which the server could not be told yet. */
+  const over = useLocalStorage<string[]>('bazzet:sittings-over', [])
+  const listed = shallowRef<Line[]>([])
+  /** Those under way, the newest first. */
+  const list = computed(() => listed.value.filter(one => !over.value.includes(one.id)))
+
+  async function load() {
+    takeOverOld()
+    await tellOver()
+    const stored = await api.sittings.list().catch((error) => {
+      if (error instanceof ApiSilent) return []
+      throw error
+    })
+    const lines = new Map(stored.map(({ summary }) => [summary.id, summary]))
+    for (const [id, draft] of drafts.of('sitting')) {
+      const read = readSitting(draft.document)
+      if (read.ok) lines.set(id, lineOf(read.value))
+    }
+    listed.value = [...lines.values()].sort((a, b) => b.at.localeCompare(a.at))
+  }
+
+  /** The one run that an older Bazzet kept in this browser alone becomes one of them. */
+  function takeOverOld() {
+    const text = localStorage.getItem('bazzet:session')
+    if (!text) return
+    localStorage.removeItem('bazzet:session')
+    try {
+      const { plan, run, sessionId, ids, written, at } = JSON.parse(text) as { plan: Sitting['plan'], run: Sitting['run'], sessionId: string, ids: (string | null)[], written: Sitting['written'], at: string }
+      const read = readSitting(makeSitting({ id: sessionId, at, plan, run, ids, written }))
+      if (read.ok) drafts.keep(`sitting:${sessionId}`, { revision: 0, store: undefined, document: read.value })
+    } catch {
+      // What cannot be read says nothing of where a run stood.
+    }
+  }
+
+  /** Takes a run off the list, here and on the server. */
+  async function end(id: string) {
+    over.value = [...new Set([...over.value, id])]
+    drafts.keep(`sitting:${id}`, undefined)
+    await tellOver()
+  }
+  async function tellOver() {
+    for (const id of over.value) {
+      try {
+        await api.sittings.bin(id)
+      } catch (error) {
+        if (error instanceof ApiSilent) return
+        // Another machine has ended it already, or it never came to the server.
+      }
+      over.value = over.value.filter(one => one !== id)
+    }
+  }
+
+  /** Keeps how the run that is played here stands; the first time it is made. */
+  async function keep(sitting: Sitting) {
+    if (over.value.includes(sitting.id)) return
+    if (open.document.value?.id === sitting.id) open.become(sitting)
+    else await open.beginNew(sitting)
+  }
+  /** The run that is played here is over. */
+  async function close(id: string) {
+    if (open.document.value?.id === id) {
+      // What is on its way must not arrive after it is gone.
+      await open.leave()
+      open.discard()
+    }
+    await end(id)
+  }
+  return { ...open, list, load, keep, end: close }
+})
