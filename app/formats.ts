@@ -1,10 +1,14 @@
 /** Formats a groove or a phrase can leave in: what each keeps, and what it loses, in a player’s words. */
 export type FormatId = 'midi' | 'musicxml' | 'tab' | 'svg' | 'staff' | 'wav' | 'json'
-interface Format { id: FormatId, name: string, of: readonly ('groove' | 'phrase')[], keeps: string, loses: string }
+interface Format { id: FormatId, name: string, of: readonly ('groove' | 'phrase')[], keeps: string, loses: string, /** What opening it here again comes to, where that is not what other programs read. */ again?: { groove: string, phrase: string } }
 
 export const FORMATS: readonly Format[] = [
   {
     id: 'midi', name: 'MIDI', of: ['groove', 'phrase'], keeps: 'Every stroke that sounds with its level, tempo, meters, how long hats stay open.',
+    again: {
+      groove: 'The groove itself, all of it, as long as no other program has changed the file.',
+      phrase: 'Its notes: straight, with swing and pushes taken for places of their own where they fit a grid, and open hats as long as they sound.',
+    },
     loses: 'Muted parts and lines above. Strokes that share a note of the kit, such as brushes and a plain snare, are told apart no more; grace notes are notes of their own. Limbs, names and roles stay where each part has its track.',
   },
   {

@@ -87,7 +87,8 @@ export function useExport() {
   async function save(leaving: Leaving, wish: ExportWish): Promise<boolean> {
     const formats = await import('#core/formats')
     const title = leaving.kind === 'groove' ? leaving.groove.title : leaving.phrase.title
-    const give = (extension: string, content: BlobPart, type: string) => download(formats.fileName(title, extension), content, type)
+    /** Two files of one extension are told apart by what is in them. */
+    const give = (extension: string, content: BlobPart, type: string, what = '') => download(formats.fileName(`${title} ${what}`, extension), content, type)
     if (wish.format === 'wav') {
       const file = await wav(await sounding(leaving, wish.wav), wish.wav)
       if (!file) return false
@@ -101,13 +102,13 @@ export function useExport() {
     }
     const { groove, kit } = leaving
     switch (wish.format) {
-      case 'midi': give('mid', formats.writeGrooveMidi(groove, kit, wish.midi) as Uint8Array<ArrayBuffer>, 'audio/midi'); break
+      case 'midi': give('mid', formats.withGroove(formats.writeGrooveMidi(groove, kit, wish.midi), groove) as Uint8Array<ArrayBuffer>, 'audio/midi'); break
       case 'musicxml': give('musicxml', formats.writeMusicXml(groove, kit), 'application/xml'); break
       case 'tab': give('txt', formats.writeTab(groove, kit, { lines: wish.tab }), 'text/plain'); break
-      case 'svg': give('svg', formats.writeLanesSvg(groove, kit, { counting: settings.counting, faces: await faces() }), 'image/svg+xml'); break
+      case 'svg': give('svg', formats.writeLanesSvg(groove, kit, { counting: settings.counting, faces: await faces() }), 'image/svg+xml', 'lanes'); break
       case 'staff': {
         const [{ staffSvg }, { notate }] = await Promise.all([import('../staff/svg'), import('#core/notation')])
-        give('svg', await staffSvg(notate(groove, kit, { counting: settings.counting }), { title, faces: await faces() }), 'image/svg+xml')
+        give('svg', await staffSvg(notate(groove, kit, { counting: settings.counting }), { title, faces: await faces() }), 'image/svg+xml', 'staff')
         break
       }
       case 'json': await downloadJson(title, groove); break

@@ -1,4 +1,4 @@
-import { LARGEST_FILE, type Score, isZip, readJson, readMidi, readMusicXml, readTab, textFrom, unzipped } from '#core/formats'
+import { LARGEST_FILE, type Score, carriedGroove, isZip, readJson, readMidi, readMusicXml, readTab, textFrom, unzipped } from '#core/formats'
 import type { Kit } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { type ReadArchive, readArchive } from './archive'
@@ -23,13 +23,19 @@ export function openFile(bytes: Uint8Array, name: string, kit: Kit): Result<Open
   const title = name.replace(/\.[^.]{1,10}$/, '')
   if (isZip(bytes)) return ofZip(bytes, title, kit)
   if (bytes.length > LARGEST_FILE) return refuse(`This file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are opened.`)
-  if (bytes[0] === 0x4D && bytes[1] === 0x54 && bytes[2] === 0x68 && bytes[3] === 0x64) return scored('MIDI', readMidi(bytes, kit, title))
+  if (bytes[0] === 0x4D && bytes[1] === 0x54 && bytes[2] === 0x68 && bytes[3] === 0x64) return ofMidi(bytes, kit, title)
   const text = textFrom(bytes)
   if (/^\s*</.test(text)) return scored('MusicXML', readMusicXml(bytes, kit, title))
   if (/^\s*[{[]/.test(text)) return ofJson(text)
   if (/^id,day,at,/.test(text)) return refuse('This is a practice log as CSV: read it on the Log, with Read CSV.')
   if (text.includes('|')) return scored('tablature', readTab(text, kit, title))
   return refuse('This is no file that Bazzet reads. It reads MIDI (.mid), MusicXML (.musicxml, .xml, .mxl), text tablature, and its own JSON files and archives.')
+}
+
+/** A file of ours that nobody has changed holds the groove itself; any other is read from its notes. */
+function ofMidi(bytes: Uint8Array, kit: Kit, title: string): Result<Opened> {
+  const own = carriedGroove(bytes)
+  return own ? ok({ holds: 'document', kind: 'groove', document: own }) : scored('MIDI', readMidi(bytes, kit, title))
 }
 
 const scored = (format: 'MIDI' | 'MusicXML' | 'tablature', score: Result<Score>): Result<Opened> => (score.ok ? ok({ holds: 'score', format, score: score.value }) : score)
@@ -54,7 +60,7 @@ function ofJson(text: string): Result<Opened> {
   const data = readJson(text)
   if (!data.ok) return data
   const { value } = data
-  const format = typeof value === 'object' && value !== null && 'format' in value ? String(value.format) : ''
+  const format = typeof value === 'object' && value !== null && 'format' in value && typeof value.format === 'string' ? value.format : ''
   const kind = KIND_NAMES.find(one => format === `bazzet-${one}`)
   if (!kind) return refuse(`This JSON file is none of Bazzet’s: its format is ${format ? `“${format.slice(0, 40)}”` : 'not said'}, and Bazzet’s are ${KIND_NAMES.filter(one => one !== 'player').map(one => `bazzet-${one}`).join(', ')}.`)
   const read = KINDS[kind].read(value)

@@ -1,5 +1,6 @@
 export * from './json'
 export * from './midi'
+export * from './midi-own'
 export * from './log-csv'
 export * from './score'
 export * from './midi-events'

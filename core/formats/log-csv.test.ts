@@ -5,8 +5,8 @@ import { LIMBS } from '#core/kit'
 import { logCsv, readLogCsv } from '.'
 
 const entry = (more: Partial<LogEntry> = {}): LogEntry => ({
-  format: 'bazzet-entry', version: 3, id: 'e', at: '2026-03-01T18:00:00Z', day: '2026-03-01', subject: { kind: 'groove', id: 'g', revision: 2, title: 'Wet Rope' }, planId: 'p', stage: 'All', source: 'plan', span: null,
-  parts: { hat: 'player' }, limbs: ['RH'], click: { program: 'off-beats', gaps: { sound: 2, silent: 1 }, voice: null }, tempo: { bpm: 92.5, counts: '1/4.' }, seconds: 61, cut: false, word: 'solid', measures: null, note: '', figures: null, sessionId: null, ...more,
+  format: 'bazzet-entry', version: 4, id: 'e', at: '2026-03-01T18:00:00Z', day: '2026-03-01', subject: { kind: 'groove', id: 'g', revision: 2, title: 'Wet Rope' }, planId: 'p', stage: 'All', source: 'plan', span: null,
+  parts: { hat: 'player' }, limbs: ['RH'], whole: false, click: { program: 'off-beats', gaps: { sound: 2, silent: 1 }, voice: null }, tempo: { bpm: 92.5, counts: '1/4.' }, seconds: 61, cut: false, word: 'solid', measures: null, note: '', figures: null, sessionId: null, ...more,
 })
 const newId = () => 'new'
 

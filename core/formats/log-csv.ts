@@ -17,12 +17,12 @@ const unguarded = (text: string): string => (text.startsWith('\'') ? text.slice(
 export const logCsv = (entries: readonly LogEntry[]): string => Papa.unparse({
   fields: [...COLUMNS],
   data: entries.map((entry) => {
-    const { id, day, at, subject, stage, limbs, tempo, seconds, word, note, source, measures, planId, sessionId, span, parts, click, cut, figures } = entry
+    const { id, day, at, subject, stage, limbs, tempo, seconds, word, note, source, measures, planId, sessionId, span, parts, whole, click, cut, figures } = entry
     const spread = spreadOfEntry(entry)
     return [
       id, day, at, subject.kind, subject.id, guarded(subject.title), guarded(stage), limbsText(limbs), tempo?.bpm ?? '', tempo?.counts ?? '', seconds, word ?? '', guarded(note), source,
       measures?.missed ?? '', measures?.extra ?? '', spread === null ? '' : Math.round(spread * 10) / 10,
-      JSON.stringify({ revision: subject.revision, assumed: tempo?.assumed, planId, sessionId, span, parts, click, cut, figures, measures }),
+      JSON.stringify({ revision: subject.revision, assumed: tempo?.assumed, planId, sessionId, span, parts, whole, click, cut, figures, measures }),
     ]
   }),
 }, { newline: '\n' })
@@ -49,11 +49,11 @@ function entryFrom(row: Row, newId: () => string): unknown {
   if (more.broken) return { reason: 'details is not JSON; leave it empty, or as it was written.' }
   const number = (text: string | undefined): number | string | undefined => (text === undefined || text.trim() === '' ? undefined : Number.isFinite(Number(text)) ? Number(text) : text)
   const bpm = number(row.bpm)
-  const { revision = null, assumed, planId = null, sessionId = null, span = null, parts = {}, click = null, cut = false, figures = null, measures = null } = more
+  const { revision = null, assumed, planId = null, sessionId = null, span = null, parts = {}, whole = null, click = null, cut = false, figures = null, measures = null } = more
   return {
-    format: 'bazzet-entry', version: 3, id: row.id || newId(), at: row.at || noonOf(row.day ?? ''), day: row.day,
+    format: 'bazzet-entry', version: 4, id: row.id || newId(), at: row.at || noonOf(row.day ?? ''), day: row.day,
     subject: { kind: row.kind || 'other', id: row.subject || 'by-hand', revision, title: unguarded(row.title ?? '') },
-    planId, sessionId, stage: unguarded(row.stage || row.title || ''), source: row.source || 'hand', span, parts, limbs: limbsFrom(row.limbs ?? ''), click,
+    planId, sessionId, stage: unguarded(row.stage || row.title || ''), source: row.source || 'hand', span, parts, whole, limbs: limbsFrom(row.limbs ?? ''), click,
     tempo: bpm === undefined ? null : { bpm, counts: (row.counts || '1/4') as NoteValue, ...(assumed ? { assumed } : {}) },
     seconds: number(row.seconds), cut, word: row.word || null, measures, note: unguarded(row.note ?? ''), figures,
   }

@@ -12,6 +12,8 @@ export interface MidiVisitor {
   meter(tick: number, count: number, unit: number): void
   /** Text (1) or the name of the track (3), a letter for each byte. */
   text(tick: number, kind: 1 | 3, letters: string): void
+  /** What a program put there for itself. */
+  data?(bytes: Uint8Array): void
 }
 
 /** Where in a file reading is; what goes past its end throws. */
@@ -119,6 +121,7 @@ function visitMeta(bytes: Bytes, tick: number, visitor: MidiVisitor): boolean {
   if (kind === 0x51 && length === 3) visitor.tempo(tick, bytes.number(3))
   else if (kind === 0x58 && length >= 2) visitor.meter(tick, bytes.byte(), 2 ** bytes.byte())
   else if (kind === 1 || kind === 3) visitor.text(tick, kind, bytes.letters(length))
+  else if (kind === 0x7F) visitor.data?.(bytes.bytes.subarray(bytes.at, next))
   bytes.at = next
   return kind === 0x2F
 }

@@ -5,7 +5,7 @@ import { type Groove, type Stroke, makeBars, makeGroove, makePart } from '#core/
 import { DEFAULT_KIT, noteOf, pieceOf, strokeOfNote, strokesFor } from '#core/kit'
 import { meter } from '#core/time'
 import { drummed, grooves } from '../../test/arbitrary'
-import { type Score, cutsOf, grooveFrom, readMidi, visitMidi, writeGrooveMidi } from '.'
+import { type Score, carriedGroove, cutsOf, grooveFrom, readMidi, sayNear, visitMidi, withGroove, writeGrooveMidi } from '.'
 
 const read = (bytes: Uint8Array): Score => {
   const score = readMidi(bytes, DEFAULT_KIT)
@@ -169,6 +169,53 @@ describe('a song is cut into grooves', () => {
     expect(cutsOf(bars(text)).map(one => [one.from, one.bars, one.times])).toEqual(cuts)
   })
   it('and what comes again is named with the first', () => {
-    expect(cutsOf(bars('AABBAA'))).toEqual([{ from: 0, bars: 1, times: 2, also: [4] }, { from: 2, bars: 1, times: 2, also: [] }])
+    expect(cutsOf(bars('AABBAA'))).toEqual([{ from: 0, bars: 1, times: 2, also: [4], near: [] }, { from: 2, bars: 1, times: 2, also: [], near: [] }])
+  })
+
+  // Four bars alike, the third with one thing changed: apart where what is played differs, nearly alike where only how hard or how fast does.
+  it.each<[string, (score: Score) => Score, [number, number, number][], string[]]>([
+    ['a flam', score => changed(score, { ornament: 'flam' }), [[0, 1, 2], [2, 2, 1]], []],
+    ['an opening', score => changed(score, { stroke: 'open', openFor: 2520 }), [[0, 1, 2], [2, 2, 1]], []],
+    ['another hand', score => changed(score, { limb: 'LH' }), [[0, 1, 2], [2, 2, 1]], []],
+    ['a level in its class', score => changed({ ...score, strokes: score.strokes.map(one => ({ ...one, level: 4 })) }, { level: 5 }), [[0, 1, 4]], ['Nearly the same: bar 3 in its levels.']],
+    ['a ghost', score => changed(score, { level: 1 }), [[0, 1, 2], [2, 2, 1]], []],
+    ['the tempo', score => ({ ...score, tempos: [{ bar: 2, tempo: { bpm: 104, counts: '1/4' } }, { bar: 3, tempo: { bpm: 100, counts: '1/4' } }] }), [[0, 1, 4]], ['Nearly the same: bar 3 in its tempo.']],
+    ['the tempo in other words', score => ({ ...score, tempos: [{ bar: 2, tempo: { bpm: 200, counts: '1/8' } }] }), [[0, 1, 4]], []],
+  ])('%s in a bar', (_, change, cuts, near) => {
+    const found = cutsOf(change(bars('AAAA')))
+    expect(found.map(one => [one.from, one.bars, one.times])).toEqual(expect.arrayContaining(cuts))
+    expect(found.flatMap(one => sayNear(one))).toEqual(near)
+  })
+  const changed = (score: Score, facts: Partial<Score['strokes'][number]>): Score => ({ ...score, strokes: score.strokes.map((one, i) => (i === 2 ? { ...one, ...facts } : one)) })
+})
+
+describe('a file that carries its groove', () => {
+  const midiOf = (groove: Groove) => withGroove(writeGrooveMidi(groove, DEFAULT_KIT), groove)
+  it('gives it back whole: swing, pushes, ornaments, openings and cycles; its notes are read as before', { tags: ['law'] }, () => {
+    fc.assert(fc.property(drummed, (groove) => {
+      const bare = writeGrooveMidi(groove, DEFAULT_KIT)
+      const midi = withGroove(bare, groove)
+      expect(carriedGroove(midi)).toEqual(groove)
+      expect(readMidi(midi, DEFAULT_KIT)).toEqual(readMidi(bare, DEFAULT_KIT))
+    }), { numRuns: 60 })
+  })
+  it('is a file like any other to another reader', () => {
+    const groove = makeGroove({ id: 'g', title: 'Straße', bars: makeBars(meter(4, 4), 1, 4), parts: [makePart({ id: 'p', name: 'P', limb: 'RH', strokes: [{ at: 0, piece: 'snare', stroke: 'hit', level: 3 }] })] })
+    const events = parseMidi(midiOf(groove)).tracks.map(track => track.filter(one => one.type !== 'sequencerSpecific'))
+    expect(events).toEqual(parseMidi(writeGrooveMidi(groove, DEFAULT_KIT)).tracks)
+  })
+  it('is read from its notes once another program has changed a note, the tempo or the meter', () => {
+    const groove = makeGroove({ id: 'g', title: 'G', bars: makeBars(meter(4, 4), 1, 4), parts: [makePart({ id: 'p', name: 'P', limb: 'RH', strokes: [0, 5040].map(at => ({ at, piece: 'snare', stroke: 'hit', level: 3 })) })] })
+    const midi = midiOf(groove)
+    expect(carriedGroove(midi)).toEqual(groove)
+    const after = (from: number[], to: number[]) => {
+      const at = midi.findIndex((_, i) => from.every((byte, n) => midi[i + n] === byte))
+      expect(at).toBeGreaterThan(0)
+      const copy = midi.slice()
+      copy.set(to, at)
+      return carriedGroove(copy)
+    }
+    expect([after([0x99, 38, 72], [0x99, 36, 72]), after([0xFF, 0x51, 3], [0xFF, 0x51, 3, 1]), after([0xFF, 0x58, 4, 4], [0xFF, 0x58, 4, 3])]).toEqual([undefined, undefined, undefined])
+    expect(carriedGroove(withGroove(midi.slice(0, 30), groove))).toBeUndefined()
   })
 })

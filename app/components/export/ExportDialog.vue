@@ -36,6 +36,7 @@ async function take() {
         <div class="space-y-4">
           <p class="text-sm"><b>Keeps</b> <span data-keeps>{{ format.keeps }}</span></p>
           <p class="text-sm"><b>Loses</b> <span data-loses>{{ format.loses }}</span></p>
+          <p v-if="format.again" class="text-sm"><b>Opened here again</b> <span data-again>{{ format.again[leaving.kind] }}</span></p>
           <template v-if="wish.format === 'midi'">
             <label v-if="leaving.kind === 'groove'" class="block text-sm text-muted">Swing and pushes<br /><USelect v-model="wish.midi.swing" :items="[{ label: 'in the times, as it sounds', value: 'played' }, { label: 'straight notes, swing in words', value: 'words' }]" class="w-72" aria-label="Swing and pushes" /></label>
             <label class="block text-sm text-muted">Tracks<br /><USelect v-model="wish.midi.tracks" :items="tracks" class="w-72" aria-label="Tracks" /></label>

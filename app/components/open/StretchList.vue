@@ -14,6 +14,7 @@ function toggle(i: number) {
 const where = ({ cut }: Stretch) => [
   cut.bars > 1 ? `bars ${cut.from + 1} to ${cut.from + cut.bars}` : `bar ${cut.from + 1}`,
   cut.times > 1 ? `${cut.times} times` : '',
+  cut.near.length ? `nearly, ${[...new Set(cut.near.flatMap(one => one.differs))].join(' and ')} differ` : '',
   cut.also.length ? `again at bar ${cut.also.slice(0, 4).map(bar => bar + 1).join(', ')}${cut.also.length > 4 ? ' …' : ''}` : '',
 ].filter(Boolean).join(' · ')
 </script>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { sayNear } from '#core/formats'
 import { LIMB_NAMES, type Limb, otherSide } from '#core/kit'
 import type { Stretch } from '~/stores/opened'
 
@@ -13,6 +14,7 @@ const mine = computed(() => [...props.chosen].map(([index, limb]) => ({ index, l
 <template>
   <div data-stretch>
     <LanesStill :groove="stretch.made.groove" large />
+    <p v-for="says in sayNear(stretch.cut, 12)" :key="says" class="mt-3" data-near>{{ says }}</p>
     <section v-if="stretch.made.left.length" class="mt-5" data-left>
       <h3 class="font-semibold text-error">Can’t be played as it is written</h3>
       <ul class="mt-1 max-w-3xl space-y-0.5"><li v-for="(says, i) in stretch.made.left" :key="i">{{ says }}</li></ul>
