@@ -5,7 +5,7 @@ import { type Folded, type Phrase, type PhraseBar, type Round, barsOf, sayWhen, 
 export interface Cell { at: number, groove: Groove, kind: 'plain' | 'turned' | 'fill' | 'rest', says: string }
 
 /** Alike rounds of a section as a run of cells, with how many times they are played. */
-export interface Run { key: string, cells: Cell[], times: number, /** The first of its bars, counted from 0 within the section, and how many. */ at: number, bars: number }
+export interface Run { key: string, cells: Cell[], times: number, /** Its fill is led another way each time. */ afresh: boolean, /** The first of its bars, counted from 0 within the section, and how many. */ at: number, bars: number }
 
 const drawn = new WeakMap<Groove, Map<string, Groove>>()
 
@@ -39,14 +39,14 @@ function cellOf(phrase: Phrase, round: Round, within: number, at: number): Cell 
 }
 
 const sameCell = (a: Cell, b: Cell): boolean => a.groove === b.groove && a.kind === b.kind && a.says === b.says && a.at === b.at
-const sameRun = (a: Run, b: Run): boolean => a.key === b.key && a.times === b.times && a.at === b.at && a.cells.length === b.cells.length && a.cells.every((cell, i) => sameCell(cell, b.cells[i]!))
+const sameRun = (a: Run, b: Run): boolean => a.key === b.key && a.times === b.times && a.afresh === b.afresh && a.at === b.at && a.cells.length === b.cells.length && a.cells.every((cell, i) => sameCell(cell, b.cells[i]!))
 
 /** The runs of each section; those of a section that is shown as before are the same object as before. */
 export const runsOf = (phrase: Phrase, sections: readonly Folded[][], before: readonly Run[][] = []): Run[][] => sections.map((list) => {
   const start = list[0]!.first.firstBar
   const runs = list.map(({ first, rounds }): Run => ({
     // By the section and its round, so that cells stay where they are when bars before them come and go.
-    key: `${phrase.sections[first.section]!.id} ${first.round}`, times: rounds.length, at: first.firstBar - start, bars: rounds.length * first.bars,
+    key: `${phrase.sections[first.section]!.id} ${first.round}`, times: rounds.length, afresh: (first.fill?.fill.takes.length ?? 1) > 1, at: first.firstBar - start, bars: rounds.length * first.bars,
     cells: Array.from({ length: first.bars }, (_, within) => cellOf(phrase, first, within, first.firstBar - start + within)),
   }))
   return before.find(old => old.length === runs.length && old.every((run, i) => sameRun(run, runs[i]!))) ?? runs

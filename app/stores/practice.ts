@@ -4,7 +4,7 @@ import type { Groove } from '#core/groove'
 import { type Measures, verdictOf } from '#core/measure'
 import type { Performance } from '#core/perform'
 import type { Phrase } from '#core/phrase'
-import { type LogEntry, type Material, type Plan, type Run, type RunEffect, type RunEvent, type Sitting, type Stage, beginRun, entryOf, figuresOf, figuresPlayed, grooveOf, helpFor, lapOf, limbsBy, makeSitting, neededBy, playsWhole, stageOf, stagePerformance, stepRun, takenUp, titleOf } from '#core/practise'
+import { type LogEntry, type Material, type Plan, type Run, type RunEffect, type RunEvent, type Sitting, type Stage, allOf, beginRun, entryOf, figuresOf, figuresPlayed, grooveOf, helpFor, lapOf, limbsBy, makeSitting, neededBy, playsWhole, stageOf, stagePerformance, stepRun, takenUp, titleOf } from '#core/practise'
 import { AHEAD } from '../audio/scheduler'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
@@ -135,7 +135,7 @@ export const usePractice = defineStore('practice', () => {
     const before = entries.get(effect.entry)
     const entry = before ? { ...before, word: effect.word } : entryOf(effect, {
       id: (ids[effect.entry] ??= newId()), at: at.toISOString(), day: calendarDay(at), planId: listed.value ? plan.value!.id : null, sessionId,
-      revision: revisions.get(effect.stage.subject.id) ?? null, title: titleOf(effect.stage.subject, material.value), limbs: of ? limbsBy(of, effect.stage, 'player') : [], whole: playsWhole(effect.stage, material.value), figures: figuresIn(effect),
+      revision: revisions.get(effect.stage.subject.id) ?? null, title: titleOf(effect.stage.subject, material.value), limbs: of ? limbsBy(allOf(effect.stage, material.value)!, effect.stage, 'player') : [], whole: playsWhole(effect.stage, material.value), figures: figuresIn(effect),
     })
     entries.set(effect.entry, entry)
     show(effect, entry, '')

@@ -100,11 +100,13 @@ export function sayGist([one, two]: readonly [first: Groove, second: Groove], { 
   const roles = [...Object.keys(GISTS) as Role[], 'other' as const]
   for (const role of roles) {
     const name = GISTS[role] ?? 'other part'
-    const there = [one, two].some(groove => groove.parts.some(part => part.role === role && !part.muted && part.strokes.length))
-    if (!there) continue
+    const strokesIn = (groove: Groove) => groove.parts.filter(part => part.role === role && !part.muted).reduce((sum, part) => sum + part.strokes.length, 0)
+    const [before, after] = [strokesIn(one), strokesIn(two)]
+    if (!before && !after) continue
     const own = differences.filter(({ first, second }) => (roleOf(one, first) ?? roleOf(two, second)) === role)
     if (!own.length) {
-      same.push(name === 'ghost' ? 'ghosts' : name)
+      // What only one of them calls so, and both play, is no other.
+      if (before && after) same.push(name === 'ghost' ? 'ghosts' : name)
       continue
     }
     const [gone, fresh] = [own.filter(({ kind }) => kind === 'only first').length, own.filter(({ kind }) => kind === 'only second').length]
@@ -112,15 +114,18 @@ export function sayGist([one, two]: readonly [first: Groove, second: Groove], { 
       [own.filter(({ kind, first, second }) => kind === 'level' && second!.level < first!.level).length, 'softer'],
       [own.filter(({ kind, first, second }) => kind === 'level' && second!.level > first!.level).length, 'louder'],
       [own.filter(({ kind }) => kind === 'piece').length, 'on another piece'],
-      [own.filter(({ kind }) => kind === 'stroke').length, 'struck another way'],
-    ] as const).filter(([many]) => many).map(([many, words]) => `${many} ${words}`)
+      [own.filter(({ kind }) => kind === 'stroke').length, 'of another stroke'],
+    ] as const).filter(([many]) => many).map(([many, words]) => `${many === before ? 'all' : many} ${words}`)
     const strokes = (many: number) => (name === 'ghost' ? sayCount(many, 'ghost') : sayCount(many, 'stroke'))
     const moved = gone && fresh ? `${strokes(gone)} gone, ${fresh} new` : gone ? `${strokes(gone)} fewer` : fresh ? `${strokes(fresh)} more` : ''
-    const where = moved ? (name === 'ghost' ? moved : `${name}: ${moved}`) : `the same ${name === 'ghost' ? 'ghost' : name} places`
-    said.push([where, ...changes].join(', '))
+    const plural = name === 'ghost' ? 'ghosts' : name
+    // Elsewhere on the kit it is not the same any more, though its places are.
+    const stays = own.every(({ kind }) => kind === 'level')
+    const where = moved ? (name === 'ghost' ? moved : `${name}: ${moved}`) : stays ? `the same ${name === 'ghost' ? 'ghost' : name} places` : ''
+    said.push(where ? [where, ...changes].join(', ') : `${plural}: ${changes.join(', ')}`)
   }
   const all = [...(same.length ? [`the same ${sayList(same)}`] : []), ...said]
-  return `${sentence(all.join('; '))}.`
+  return all.length ? `${sentence(all.join('; '))}.` : 'Both play the same.'
 }
 
 /**
@@ -129,7 +134,7 @@ export function sayGist([one, two]: readonly [first: Groove, second: Groove], { 
  */
 export function sayComparison({ differences, same }: Comparison): string {
   const count = (kind: Difference['kind']) => differences.filter(one => one.kind === kind).length
-  const said = ([['only first', 'only in the first'], ['only second', 'only in the second'], ['piece', 'on another piece'], ['stroke', 'struck another way'], ['level', 'with another level']] as const)
+  const said = ([['only first', 'only in the first'], ['only second', 'only in the second'], ['piece', 'on another piece'], ['stroke', 'of another stroke'], ['level', 'with another level']] as const)
     .filter(([kind]) => count(kind)).map(([kind, words]) => `${count(kind)} ${words}`)
   return `${same} stroke${same === 1 ? '' : 's'} alike; ${said.length ? sayList(said) : 'nothing differs'}.`
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { grooves } from '../../test/arbitrary'
+import { drummed, grooves } from '../../test/arbitrary'
 import { DEFAULT_KIT, HOUSE_LIMITS, type Kit, type Limb, kitById, mirrorKit } from '#core/kit'
 import { type Groove, apply, makeBars, makeGroove, makePart, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
@@ -166,6 +166,33 @@ describe('two grooves over one another', () => {
     expect(gist(home, of('3... 3... 3... 3...', '.1.. ...1 .1.. ...1', '4... .... 4.3. ....'))).toBe('The same backbeat; the same bass drum places, 1 softer; lead: 4 strokes fewer; 3 ghosts more.')
     expect(gist(home, of('3.3. 3.3. 3.3. 3.3.', '.... .... .... ....', '..4. .... 4.4. ....'))).toBe('The same backbeat and lead; bass drum: 1 stroke gone, 1 new; 1 ghost fewer.')
     expect(gist(home, home)).toBe('The same backbeat, bass drum, lead and ghosts.')
+    // A lead that has all gone to the toms is the same no more; what only one of them calls comping is none.
+    const toms = { ...home, parts: home.parts.map(one => (one.role === 'lead' ? { ...part('toms', 'RH', 'high tom', '3.3. 3.3. 3.3. 3.3.'), role: 'other' as const } : one)) }
+    expect(gist(home, toms)).toBe('The same backbeat, bass drum and ghosts; lead: all on another piece.')
+    const comping = { ...home, parts: home.parts.filter(one => one.role === 'ghosts').map(one => ({ ...one, role: 'comping' as const })) }
+    expect(gist(comping, { ...home, parts: home.parts.filter(one => one.role === 'ghosts') })).toBe('Both play the same.')
+  })
+  it('say of a role that it is the same only where both have it, stroke for stroke', { tags: ['law'] }, () => {
+    const own = (groove: Groove, role: string) => timeline(groove, DEFAULT_KIT).filter(event => groove.parts.find(one => one.id === event.partId)!.role === role)
+      .map(({ at, limb, pieceId, stroke, level, ornament, openFor }) => [at, limb, pieceId, stroke, level, ornament, openFor].join()).sort()
+    const roles: Record<string, string> = { ghosts: 'ghosts', 'other part': 'other' }
+    fc.assert(fc.property(drummed, fc.constantFrom('none', 'level', 'piece', 'role', 'gone'), fc.nat(), (groove, change, which) => {
+      const chosen = groove.parts[which % groove.parts.length]!
+      const changed = { ...groove, parts: groove.parts.flatMap((one) => {
+        if (one !== chosen) return [one]
+        if (change === 'gone') return []
+        if (change === 'role') return [{ ...one, role: 'comping' as const }]
+        return [{ ...one, strokes: one.strokes.map(stroke => ({ ...stroke, ...(change === 'level' ? { level: 2 as const } : change === 'piece' ? { piece: 'high tom', stroke: 'hit' as const } : {}) })) }]
+      }) }
+      const compared = compare(groove, changed, DEFAULT_KIT)
+      if (!compared.ok) throw new Error(compared.reason)
+      const same = /^The same ([^;.]*)/.exec(sayGist([groove, changed], compared.value))?.[1] ?? ''
+      for (const name of same.includes('places') ? [] : same.split(/, | and /).filter(Boolean)) {
+        const [before, after] = [own(groove, roles[name] ?? name), own(changed, roles[name] ?? name)]
+        expect(before.length, name).toBeGreaterThan(0)
+        expect(after, name).toEqual(before)
+      }
+    }), { numRuns: 200 })
   })
   it('are named on the grid that has a word for the place', () => {
     const eighths = makeGroove({ ...first, bars: makeBars(meter(4, 4), 1, 2), parts: [] })

@@ -1,6 +1,6 @@
 import { type Groove, type TimedStroke, grooveTicks, sayPlace, sayPlaces, sentence } from '#core/groove'
 import { isHand } from '#core/kit'
-import { type Counting, aNote, barStarts, mod, sayTick } from '#core/time'
+import { type Counting, aNote, barNumber, barStarts, mod, sayTick } from '#core/time'
 
 /** One stroke that falls where the other side is silent: between which two of its strokes, and how many ticks after the first and before the second. */
 export interface Between { at: number, after: number, since: number, before: number, until: number }
@@ -56,7 +56,7 @@ export function sayRelation(groove: Groove, relation: Relation, counting?: Count
       const inside = groove.bars.length > 1 && bar === barOf(groove, one.after) && bar === barOf(groove, one.before) && one.at < grooveTicks(groove)
       const place = (at: number) => (inside ? sayTick(groove.bars, at, counting) : sayPlace(groove, at, counting))
       const from = alone ? `around its ${place(one.after)}` : `between its ${place(one.after)} and ${place(one.before)}`
-      said.push(`${sentence(inside ? `bar ${bar + 1}, ${from}` : from)}: ${place(one.at)}, ${near(one)}${whom}.`)
+      said.push(`${sentence(inside ? `bar ${barNumber(bar, counting)}, ${from}` : from)}: ${place(one.at)}, ${near(one)}${whom}.`)
     }
     return said.join(' ')
   }

@@ -1,6 +1,6 @@
 import { LEVEL_NAMES, LIMB_NAMES, type Limit } from '#core/kit'
 import { type Groove, type TimedStroke, barOf, grooveTicks, sayCount, sayPlace, sentence } from '#core/groove'
-import { type Counting, sayTick } from '#core/time'
+import { type Counting, barNumber, sayTick } from '#core/time'
 import type { Trouble, TroubleKind } from './playability'
 
 const ms = (seconds: number): string => `${Math.round(seconds * 1000)} ms`
@@ -32,7 +32,7 @@ export function sayTrouble(groove: Groove, trouble: Trouble, counting?: Counting
   const verdict = trouble.verdict === 'hard'
     ? `Hard; easier below ${fromBpm(trouble.hardFrom)}, easy below ${fromBpm(trouble.demandingFrom)}.`
     : `Demanding; hard from ${fromBpm(trouble.hardFrom)}.`
-  return `${sentence(LIMB_NAMES[trouble.limb])}${bar === undefined ? '' : `, bar ${bar + 1}`}: ${what}${more}. ${verdict}`
+  return `${sentence(LIMB_NAMES[trouble.limb])}${bar === undefined ? '' : `, bar ${barNumber(bar, counting)}`}: ${what}${more}. ${verdict}`
 }
 
 const strokeName = ({ stroke }: TimedStroke): string => (stroke === 'hit' ? 'the stick' : stroke === 'sweep' || stroke === 'tap' ? 'the brush' : stroke)

@@ -1,7 +1,7 @@
 import { type Groove, type Stroke, makeGroove, makePart } from '#core/groove'
 import { type Kit, type Limb, pieceOf } from '#core/kit'
 import { type LimbStroke, type Struck, type Solved, limbsFor, partsFrom, sayDoubt, sayLeftOut } from '#core/limbs'
-import { type Counting, barStarts, beatsOf, swingOf, tickSeconds } from '#core/time'
+import { type Counting, NUMBERS, barStarts, beatsOf, swingOf, tickSeconds } from '#core/time'
 import type { Cut } from './cut'
 import type { Score, ScoreStroke } from './score'
 
@@ -36,7 +36,9 @@ export function strokesIn({ bars, strokes }: Pick<Score, 'bars' | 'strokes'>, { 
  * least strain, played round, and parts by their role. What a third hand would have to do is left out, or done by the foot where it can be.
  * @example grooveFrom(readMidi(midi, kit).value, cutsOf(readMidi(midi, kit).value)[0], { kit, lead: 'right', id: 'back', title: 'Back', newId: i => `part-${i}` }).groove.parts.map(part => part.limb) // => ['RH', 'LH', 'LH', 'RF']
  */
-export function grooveFrom(score: Score, cut: Cut, { kit, lead, id, title, newId, fixed, counting }: FromWish): FromScore {
+export function grooveFrom(score: Score, cut: Cut, { kit, lead, id, title, newId, fixed, counting: own }: FromWish): FromScore {
+  // Bars are called by their numbers in the file.
+  const counting: Counting = { ...own ?? NUMBERS, bars: Array.from({ length: cut.bars }, (_, i) => cut.from + i + 1) }
   const bars = score.bars.slice(cut.from, cut.from + cut.bars) as Groove['bars']
   const strokes = strokesIn(score, cut)
   const tempo = score.tempos.findLast(one => one.bar <= cut.from)?.tempo ?? score.tempo

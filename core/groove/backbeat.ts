@@ -1,5 +1,5 @@
 import { isHand } from '#core/kit'
-import { type Beat, type Counting, NUMBERS, beatsOf, sayTick } from '#core/time'
+import { type Beat, type Counting, NUMBERS, barNumber, beatsOf, sayTick } from '#core/time'
 import { sayList } from './say'
 import type { Groove, Part, Stroke } from './schema'
 
@@ -128,5 +128,5 @@ export function sayBackbeat(groove: Pick<Groove, 'bars' | 'parts'>, counting: Co
   if (!found.exceptions.length) return said + (groove.bars.length > 1 ? ' of every bar' : '')
   const bars = new Map<number, string[]>()
   for (const { bar, beat, at } of found.exceptions) bars.set(bar, [...bars.get(bar) ?? [], at === undefined ? `leaves out ${inBar(bar, beat)}` : `has ${place(at)} instead of ${inBar(bar, beat)}`])
-  return `${said}; ${[...bars].map(([bar, what]) => `bar ${bar + 1} ${sayList(what)}`).join('; ')}`
+  return `${said}; ${[...bars].map(([bar, what]) => `bar ${barNumber(bar, counting)} ${sayList(what)}`).join('; ')}`
 }

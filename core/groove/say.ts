@@ -1,5 +1,5 @@
 import { type Kit, type Limb, LEVEL_NAMES, LIMB_NAMES, STROKE_NAMES, pieceOf } from '#core/kit'
-import { type Beat, type Counting, NUMBERS, aNote, barStarts, beatsOf, mod, noteName, sayTick, slotsOf, writeMeter } from '#core/time'
+import { type Beat, type Counting, NUMBERS, aNote, barNumber, barStarts, beatsOf, mod, noteName, sayTick, slotsOf, writeMeter } from '#core/time'
 import { type Bar, type Groove, type Stroke, barTicks, grooveTicks } from './schema'
 
 /** Joins words as English does: `sayList(['1', '2', '4']) // => '1, 2 and 4'`. */
@@ -37,7 +37,7 @@ export function sayPlace(groove: Pick<Groove, 'bars'>, tick: number, counting: C
   const said = sayTick(groove.bars, at, counting)
   const later = round > 0 ? ` of round ${round + 1}` : ''
   if (groove.bars.length === 1) return said + later
-  return `bar ${barOf(groove, at) + 1}, ${said}${later}`
+  return `bar ${barNumber(barOf(groove, at), counting)}, ${said}${later}`
 }
 
 /**
@@ -57,14 +57,14 @@ export function sayPlaces(groove: Pick<Groove, 'bars'>, ticks: readonly number[]
   const inBar = bars.map((bar, b) => sorted.filter(tick => tick >= starts[b]! && tick < starts[b]! + barTicks(bar)))
   const perBar = inBar.map(mine => mine.map(tick => sayTick(bars, tick, counting, beats)))
   const within = (b: number) => sayEvenly(inBar[b]!.map(tick => tick - starts[b]!), barTicks(bars[b]!), beatsOf([bars[b]!]), counting)
-  const listed = () => perBar.map((said, b) => (said.length ? `bar ${b + 1}: ${within(b) ?? sayList(said)}` : '')).filter(Boolean).join('; ')
+  const listed = () => perBar.map((said, b) => (said.length ? `bar ${barNumber(b, counting)}: ${within(b) ?? sayList(said)}` : '')).filter(Boolean).join('; ')
   if (bars.length === 1) return sayList(perBar[0]!)
   // What most bars have is said once, and then the bars that differ: unless they are so many that a list is plainer.
   const usual = [...new Set(perBar.flat())].filter(word => perBar.filter(said => said.includes(word)).length * 2 > bars.length)
   const inOrder = usual.toSorted((a, b) => placeIn(perBar, a) - placeIn(perBar, b))
   const differing = perBar.map((said, b) => ({ b, more: said.filter(word => !usual.includes(word)), fewer: inOrder.filter(word => !said.includes(word)) })).filter(({ more, fewer }) => more.length || fewer.length)
   if (!usual.length || differing.length * 2 > bars.length) return listed()
-  const exceptions = differing.map(({ b, more, fewer }) => `bar ${b + 1} ${[more.length ? `also ${sayList(more)}` : '', fewer.length ? `not ${sayList(fewer)}` : ''].filter(Boolean).join(', ')}`)
+  const exceptions = differing.map(({ b, more, fewer }) => `bar ${barNumber(b, counting)} ${[more.length ? `also ${sayList(more)}` : '', fewer.length ? `not ${sayList(fewer)}` : ''].filter(Boolean).join(', ')}`)
   return [`${sayList(inOrder)} of every bar`, ...exceptions].join('; ')
 }
 

@@ -1,5 +1,5 @@
 import { type Result, ok, refuse } from '#core/result'
-import { type Counting, SUBDIVISIONS, type Slot, barStarts, beatsOf, divides, mod, sayTick, slotsOf, unitTicks } from '#core/time'
+import { type Counting, SUBDIVISIONS, type Slot, barNumber, barStarts, beatsOf, divides, mod, sayTick, slotsOf, unitTicks } from '#core/time'
 import type { Edit } from './edits'
 import { together } from './commands'
 import { oneVoice } from './guides'
@@ -45,8 +45,9 @@ export function barSpan(groove: Pick<Groove, 'bars'>, bar: number): Span {
 export function saySpan(groove: Pick<Groove, 'bars'>, { from, to }: Span, counting?: Counting): string {
   const starts = barStarts(groove.bars)
   const [first, last] = [starts.indexOf(from), starts.indexOf(to)]
+  const number = (bar: number) => barNumber(bar, counting)
   if (from === 0 && to === grooveTicks(groove)) return groove.bars.length === 1 ? 'the bar' : 'all bars'
-  if (first >= 0 && last > first) return last - first === 1 ? `bar ${last}` : last - first === 2 ? `bars ${first + 1} and ${last}` : `bars ${first + 1} to ${last}`
+  if (first >= 0 && last > first) return last - first === 1 ? `bar ${number(first)}` : `bars ${number(first)} ${last - first === 2 ? 'and' : 'to'} ${number(last - 1)}`
   const end = slotsOf(groove.bars).findLast(slot => slot.at < to)?.at ?? from
   if (end <= from) return sayPlace(groove, from, counting)
   const sameBar = barOf(groove, from) === barOf(groove, end)

@@ -6,7 +6,7 @@ import { RUDIMENTS } from '#core/sticking'
 import { beatsOf, meter, slotsOf } from '#core/time'
 import { drummed } from '../../test/arbitrary'
 import {
-  ENDINGS, aroundFill, type Ending, type Fill, type FillGround, type FillWish, crossingsAt, fillIdeas, fillSchema, handHome, joinsOf, levelAt, makeFill, mendings, sayCrossing, sayFill, sayLength, wishOf, worst,
+  ENDINGS, aroundFill, type Ending, type Fill, type FillGround, type FillWish, crossingsAt, fillIdeas, fillSchema, handHome, joinsOf, levelAt, makeFill, makeSection, mendings, phraseFrom, roundsOf, sayCrossing, sayFill, sayLength, wishOf, worst,
 } from '.'
 
 const S = 1260
@@ -229,4 +229,47 @@ it('fills are said by what they are made of, how long, and from where', () => {
   expect(sayLength(bar(), { from: 0, length: BAR })).toBe('a bar')
   expect(sayLength(bar(), { from: 12 * S, length: 4 * S })).toBe('a beat')
   expect(sayFill(bar(), made({ source: { kind: 'rudiment', id: 'paradiddle' }, from: 0, length: BAR }))).toBe('Single paradiddle, a bar from 1')
+})
+
+describe('the way into a fill', () => {
+  // By hand: hats to floor tom are 0.93 m, easy in 293 ms and hard in 173; a sixteenth at 80 has 187.5 ms, an eighth 375.
+  const sixteenths = bar({}, '3333 3333 3333 3333')
+  const whole = (more: Partial<FillWish> = {}, before = sixteenths) => {
+    const on = { ...ground(80), before }
+    return { on, fill: made({ from: 0, length: BAR, path: ['floor tom'], ...more }, on) }
+  }
+  const rightIn = (fill: Fill, on: FillGround) => joinsOf(fill, on).into.find(one => one.limb === 'RH')!
+
+  it('comes out of the round before where the fill begins with its bars, and the stroke to leave out is there', () => {
+    const { on, fill } = whole()
+    expect([Math.round(rightIn(fill, on).gap * 1e4) / 10, rightIn(fill, on).asked!.kind, rightIn(fill, on).asked!.hardness > 1]).toEqual([187.5, 'travel', true])
+    const mend = mendings(fill, on).find(one => one.id === 'leave out')!
+    expect([mend.says, mend.fill.leaveOut]).toEqual(['Leave the hi-hat out on a of 4', [{ limb: 'RH', at: -S }]])
+    expect(rightIn(mend.fill, on).asked!.hardness).toBeLessThanOrEqual(1)
+    const phrase = phraseFrom(sixteenths, 1, () => 'g')
+    const section = makeSection({ id: 's', name: 'A', play: { groove: 'g' }, bars: 1, times: 3, turns: [{ when: 'last', put: { fill: mend.fill } }] })
+    const right = roundsOf({ ...phrase, sections: [section] }).map(round => round.groove.parts.filter(part => part.limb === 'RH').flatMap(part => part.strokes).some(stroke => stroke.at === 15 * S))
+    // The first round has its last sixteenth, the one before the fill has not, and in the fill it is the fill’s.
+    expect(right).toEqual([true, false, false])
+  })
+
+  it('is easy from eighths, and nothing is left out', () => {
+    const { on, fill } = whole({}, bar())
+    expect(mendings(fill, on)).toEqual([])
+  })
+
+  it('names what comes nearest to what a hand can do, and not what takes longest', () => {
+    const { on, fill } = whole()
+    const shares = joinsOf(fill, on).into.map(one => one.asked?.hardness ?? 0)
+    expect(shares).toEqual(shares.toSorted((a, b) => b - a))
+    expect(joinsOf(fill, on).into[0]!.limb).toBe('RH')
+  })
+
+  it('of a fill led afresh is the hardest of all times', () => {
+    const { on, fill } = whole({ path: ['snare'] })
+    const far = whole().fill
+    const afresh: Fill = { ...fill, takes: [fill.takes[0]!, far.takes[0]!, fill.takes[0]!] }
+    expect(rightIn(afresh, on).asked!.hardness).toBe(rightIn(far, on).asked!.hardness)
+    expect(rightIn(fill, on).asked!.hardness).toBeLessThan(rightIn(far, on).asked!.hardness)
+  })
 })

@@ -8,7 +8,7 @@ import { type FillWish, makeFill } from './make-fill'
 import type { Round } from './rounds'
 import type { Fill } from './schema'
 import { joined } from './place'
-import { filled, landedOn } from './unfold'
+import { filled, landedOn, leftOutBefore } from './unfold'
 
 /** A limb’s way over the beginning or the end of a fill, or over the line between two rounds. */
 export interface Crossing {
@@ -51,8 +51,11 @@ function over({ events, asked }: Ways, seam: number): Crossing[] {
     const here = asked.filter(one => one.limb === limb && one.from.at < seam && one.to.at >= seam)
     const hardest = here.reduce<Asked | undefined>((worse, one) => (!worse || one.hardness > worse.hardness ? one : worse), undefined)
     return [{ limb, from, to, gap: to.seconds - from.seconds, metres: metresBetween(from, to), asked: hardest }]
-  }).sort((a, b) => (b.asked?.hardness ?? 0) - (a.asked?.hardness ?? 0) || Number(isHand(b.limb)) - Number(isHand(a.limb)))
+  }).sort(byHardness)
 }
+
+/** The hardest first, by how near it is to what a limb can do, and hands before feet. */
+const byHardness = (a: Crossing, b: Crossing): number => (b.asked?.hardness ?? 0) - (a.asked?.hardness ?? 0) || Number(isHand(b.limb)) - Number(isHand(a.limb))
 
 /** The ways of all limbs over an instant of a groove, the hardest first: `seam` in its ticks. @internal */
 export const crossingsAt = (groove: Groove, kit: Kit, seam: number, tempo: Tempo = groove.tempo): Crossing[] => over(waysIn(groove, kit, tempo), seam)
@@ -66,12 +69,17 @@ export const isTrouble = ({ asked }: Pick<Crossing, 'asked'>): boolean => !!aske
 /** The bars around a fill as one groove, and where in it the fill begins and ends. */
 export interface Surroundings { groove: Groove, begins: number, ends: number }
 
-/** A fill in its place: the bars it lies over and the round after it, with the fill laid in; one that ends with its bars lands on the next. @internal */
-export function aroundFill(fill: Fill, { round, next, tempo }: FillGround): Surroundings {
+/**
+ * A fill in its place: the bars it lies over and the round after it, with the fill laid in; one that ends with its bars lands on the next, and
+ * one that begins with them comes out of the round before. @internal
+ */
+export function aroundFill(fill: Fill, { round, before, next, tempo }: FillGround, take = 0): Surroundings {
+  const from = fill.from === 0 && before ? before : undefined
+  const start = from ? grooveTicks(from) : 0
   const ends = fill.from + fill.length
-  const rounds = [filled(round, fill, 0), ...(next ? [ends === grooveTicks(round) ? landedOn(next, fill) : next] : [])]
+  const rounds = [...(from ? [leftOutBefore(from, fill)] : []), filled(round, fill, take), ...(next ? [ends === grooveTicks(round) ? landedOn(next, fill) : next] : [])]
   const bars = rounds.flatMap(groove => groove.bars.map((_, within) => ({ round: { groove }, within })))
-  return { groove: joined(bars, tempo), begins: fill.from, ends }
+  return { groove: joined(bars, tempo), begins: start + fill.from, ends: start + ends }
 }
 
 /** The ways into a fill and out of it, and within it from stroke to stroke; each list the hardest first. */
@@ -80,16 +88,29 @@ export interface Joins { into: Crossing[], out: Crossing[], inside: Crossing[] }
 /** Easier than half of what is easy is nothing to speak of. */
 const NOTHING = 0.5
 
+/** The hardest way of each limb among several, the hardest first. */
+function worstOf(lists: readonly (readonly Crossing[])[]): Crossing[] {
+  const found = new Map<Limb, Crossing>()
+  for (const one of lists.flat().toSorted(byHardness)) if (!found.has(one.limb)) found.set(one.limb, one)
+  return [...found.values()]
+}
+
 /**
- * Reads a fill in its place once, for all of its ways.
+ * Reads a fill in its place, for all of its ways; of one that is led afresh each time the hardest of each limb, whichever time it is.
  * @example Object.keys(joinsOf(fill, fillGround)) // => ['into', 'out', 'inside']
  */
 export function joinsOf(fill: Fill, ground: FillGround): Joins {
-  const { groove, begins, ends } = aroundFill(fill, ground)
+  const all = fill.takes.map((_, take) => joinsOfTake(fill, ground, take))
+  if (all.length === 1) return all[0]!
+  return { into: worstOf(all.map(one => one.into)), out: worstOf(all.map(one => one.out)), inside: all.flatMap(one => one.inside).sort(byHardness) }
+}
+
+function joinsOfTake(fill: Fill, ground: FillGround, take: number): Joins {
+  const { groove, begins, ends } = aroundFill(fill, ground, take)
   const ways = waysIn(groove, ground.kit, ground.tempo)
   const inside = ways.asked.filter(({ from, to, hardness }) => hardness > NOTHING && from.at >= begins && to.at >= from.at && to.at < ends)
     .map((asked): Crossing => ({ limb: asked.limb, from: asked.from, to: asked.to, gap: asked.gap, metres: metresBetween(asked.from, asked.to), asked }))
-    .sort((a, b) => b.asked!.hardness - a.asked!.hardness)
+    .sort(byHardness)
   return { into: over(ways, begins), out: over(ways, ends), inside }
 }
 
@@ -150,17 +171,22 @@ export function mendings(fill: Fill, ground: FillGround, counting?: Counting): M
 export const wishOf = ({ takes: _, landing: __, ...wish }: Fill): FillWish => wish
 
 function leftOut(fill: Fill, ground: FillGround, into: Crossing, counting?: Counting): Mending | undefined {
-  const own = ground.round.parts.filter(part => part.limb === into.limb).flatMap(part => part.strokes).filter(stroke => stroke.at < fill.from && !fill.leaveOut.some(out => out.limb === into.limb && out.at === stroke.at - fill.from)).sort((a, b) => b.at - a.at)
-  for (let many = 1; many <= Math.min(MOST_LEFT_OUT, own.length); many++) {
-    const gone = own.slice(0, many)
-    const fixed: Fill = { ...fill, leaveOut: [...fill.leaveOut, ...gone.map(stroke => ({ limb: into.limb, at: stroke.at - fill.from }))] }
-    const now = joinsOf(fixed, ground).into.find(one => one.limb === into.limb)
-    if (now && isTrouble(now)) continue
-    const name = pieceOf(ground.kit, gone[0]!.piece)?.name.toLowerCase() ?? gone[0]!.piece
-    const says = many === 1 ? `Leave the ${name} out on ${sayTick(ground.round.bars, gone[0]!.at, counting)}` : `Leave the last ${sayCount(many, 'stroke')} of the ${LIMB_NAMES[into.limb]} out before it`
-    return { id: 'leave out', says, fill: fixed }
-  }
-  return undefined
+  const { round, before } = ground
+  // Of a fill that begins with its bars, the strokes before it are the last of the round before.
+  const [from, line] = fill.from === 0 && before ? [before, grooveTicks(before)] : [round, fill.from]
+  const own = from.parts.filter(part => part.limb === into.limb).flatMap(part => part.strokes).filter(stroke => stroke.at < line && !fill.leaveOut.some(out => out.limb === into.limb && out.at === stroke.at - line)).sort((a, b) => b.at - a.at)
+  const trials = Array.from({ length: Math.min(MOST_LEFT_OUT, own.length) }, (_, n) => {
+    const gone = own.slice(0, n + 1)
+    const fixed: Fill = { ...fill, leaveOut: [...fill.leaveOut, ...gone.map(stroke => ({ limb: into.limb, at: stroke.at - line }))] }
+    return { gone, fixed, hardness: joinsOf(fixed, ground).into.find(one => one.limb === into.limb)?.asked?.hardness ?? 0 }
+  })
+  // As few as make it easy; where none do, those that help most.
+  const best = trials.find(one => one.hardness <= 1) ?? trials.toSorted((a, b) => a.hardness - b.hardness)[0]
+  if (!best || best.hardness >= into.asked!.hardness - 0.05) return undefined
+  const { gone, fixed } = best
+  const name = pieceOf(ground.kit, gone[0]!.piece)?.name.toLowerCase() ?? gone[0]!.piece
+  const says = gone.length === 1 ? `Leave the ${name} out on ${sayTick(from.bars, gone[0]!.at, counting)}` : `Leave the last ${sayCount(gone.length, 'stroke')} of the ${LIMB_NAMES[into.limb]} out before it`
+  return { id: 'leave out', says, fill: fixed }
 }
 
 /** The fill’s first figure moved to the drum from which the way in is easiest, where that is another. */

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Groove, type Stroke, grooveTicks, makeBars, makeGroove, makePart } from '#core/groove'
+import { sayFinding } from '#core/analyse'
 import { DEFAULT_KIT } from '#core/kit'
 import { type Cue, CueLine, passes } from '#core/perform'
-import { barsTicks, meter, tickSeconds } from '#core/time'
+import { NUMBERS, barsTicks, meter, tickSeconds } from '#core/time'
 import { drummed } from '../../test/arbitrary'
 import {
   type Fill, type Phrase, type PhraseEdit, type Section, type When, applyToPhrase, barsInOrder, changedSince, comesIn, findingsInPlace, inPlace, insertSections, makeSection, moveSection, phraseBars, phraseFrom,
@@ -234,6 +235,11 @@ describe('a bar where it stands', () => {
     const bars = barsInOrder(roundsOf(form))
     const travels = (bar: number) => findingsInPlace(inPlace(bars, bar), DEFAULT_KIT).some(finding => finding.about.kind === 'trouble' && finding.about.trouble.kind === 'travel')
     expect([0, 1, 2].map(travels)).toEqual([true, true, false])
+    // The third bar is read with the second before it and, round the end, the first after it; each is called by its own number.
+    expect(inPlace(bars, 2).numbers).toEqual([2, 3, 1])
+    const place = inPlace(bars, 0)
+    const says = findingsInPlace(place, DEFAULT_KIT).map(finding => sayFinding(place.groove, finding, { ...NUMBERS, bars: place.numbers }))
+    expect(says[0]).toMatch(/^Right hand, bar 1: from hi-hat on & of 4 to floor tom on a of 4/)
   })
 })
 

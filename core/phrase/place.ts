@@ -26,8 +26,8 @@ function merged(a: readonly Stroke[], b: readonly Stroke[]): Stroke[] {
   return [...a, ...b.filter(stroke => !taken.has(stroke.at))].sort((one, other) => one.at - other.at)
 }
 
-/** A bar with its neighbours in the phrase: the groove they make, and the ticks of it that are the bar’s own. */
-export interface InPlace { groove: Groove, from: number, to: number }
+/** A bar with its neighbours in the phrase: the groove they make, the ticks of it that are the bar’s own, and what its bars are numbered in the phrase. */
+export interface InPlace { groove: Groove, from: number, to: number, numbers: number[] }
 
 /**
  * A bar where it stands: with the bar before and the bar after, round the phrase’s end if it comes round.
@@ -39,7 +39,7 @@ export function inPlace(bars: readonly PhraseBar[], bar: number): InPlace {
   const groove = joined(around, bars[bar]!.round.tempo)
   const starts = barStarts(groove.bars)
   const own = around.length === 1 ? 0 : 1
-  return { groove, from: starts[own]!, to: starts[own + 1]! }
+  return { groove, from: starts[own]!, to: starts[own + 1]!, numbers: around.map(one => one.bar + 1) }
 }
 
 /**

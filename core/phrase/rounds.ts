@@ -5,7 +5,7 @@ import type { Rest } from './bounds'
 import { grooveKeyOf, phraseBars } from './fits'
 import type { FillGround } from './fill-ground'
 import type { Fill, Phrase, Section, When } from './schema'
-import { filled, landedOn, restOf, unfolded } from './unfold'
+import { filled, landedOn, leftOutBefore, restOf, unfolded } from './unfold'
 
 /** One round of a section, as it is played. */
 export interface Round {
@@ -79,6 +79,9 @@ export function roundsOf(phrase: Phrase, pass = 0, wraps = pass > 0): Round[] {
         section: s, round, firstBar, bars, key, turned, fill, landing, tempo: section.tempo ?? phrase.tempo,
         groove: fill ? filled(home, fill.fill, take) : home, under: plain, rest: 'rest' in play && !turned ? play.rest : undefined,
       }
+      // What a fill leaves out before its round is left out of the one before.
+      const last = rounds.at(-1)
+      if (fill && last) last.groove = leftOutBefore(last.groove, fill.fill)
       rounds.push(one)
       firstBar += bars
       gone += grooveTicks(plain)
@@ -101,12 +104,13 @@ const lastRound = (phrase: Phrase): Round | undefined => roundsOf(phrase).at(-1)
 export interface PhraseBar { bar: number, round: Round, within: number }
 
 /**
- * What a fill over a round is made for: the round without it, and the one after, round the end of the phrase.
+ * What a fill over a round is made for: the round without it, the one before, and the one after, round the end of the phrase.
  * @example groundOf(roundsOf(phrase), roundsOf(phrase)[0], kit).tempo // => { bpm: 100, counts: '1/4' }
  */
 export function groundOf(rounds: readonly Round[], round: Round, kit: Kit): FillGround {
-  const after = rounds[(rounds.indexOf(round) + 1) % rounds.length]!
-  return { round: round.under, next: after.under, kit, tempo: round.tempo }
+  const at = rounds.indexOf(round)
+  const after = rounds[(at + 1) % rounds.length]!
+  return { round: round.under, ...(at > 0 ? { before: rounds[at - 1]!.under } : {}), next: after.under, kit, tempo: round.tempo }
 }
 
 /** Rounds of a section that are played alike, as a map of the form shows them: once, with how many they are. */

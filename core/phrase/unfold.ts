@@ -103,6 +103,13 @@ export function filled(round: Groove, fill: Fill, take: number): Groove {
   return to < grooveTicks(round) ? landedOn(laid, fill, to) : laid
 }
 
+/** A round without the strokes at its end that the fill over the next one leaves out. @internal */
+export function leftOutBefore(round: Groove, { from, leaveOut }: Pick<Fill, 'from' | 'leaveOut'>): Groove {
+  const out = new Set(leaveOut.filter(({ at }) => at + from < 0).map(({ limb, at }) => `${limb} ${grooveTicks(round) + at + from}`))
+  if (!out.size) return round
+  return kept(round, `without ${[...out].join()}`, () => ({ ...round, parts: round.parts.map(part => ({ ...part, strokes: part.strokes.filter(({ at }) => !out.has(`${part.limb} ${at}`)) })) }))
+}
+
 /** A round with what a fill lands on at a tick: the limbs that land, and those that it leaves out there, play nothing else at that instant. @internal */
 export function landedOn(round: Groove, { landing }: Pick<Fill, 'landing'>, tick = 0): Groove {
   if (!landing.strokes.length && !landing.leaveOut.length) return round

@@ -20,7 +20,7 @@ export function countedAt(bars: readonly Bar[], tick: number): Counted {
 
 /**
  * What a player attends to in a stage: their own words, or else where the limbs of its parts land together most.
- * @example sayAttend(groove, kit, stage, NUMBERS) // => 'No two limbs land together here: keep the line even.'
+ * @example sayAttend(groove, kit, stage, NUMBERS) // => 'The right foot alone: keep it even.'
  */
 export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Counting): string {
   if (stage.attend) return stage.attend
@@ -30,5 +30,7 @@ export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Coun
   const all = timeline(sounding({ ...groove, parts: [...groove.parts, ...stage.extra] }), kit)
   const heard = all.filter(event => ids.has(castsLimbs(stage) ? event.limb : event.partId) && (!stage.span || inSpan(stage.span, event.at)))
   const group = groupUnisons(unisons(heard))[0]
+  const limbs = new Set(heard.map(event => event.limb))
+  if (limbs.size < 2) return limbs.size ? `The ${LIMB_NAMES[[...limbs][0]!]} alone: keep it even.` : ''
   return group ? `${group.limbs.length === 4 ? 'All four limbs' : sentence(sayList(group.limbs.map(limb => LIMB_NAMES[limb])))} land together on ${sayPlaces(groove, group.ats, counting)}. Keep them one sound.` : 'No two limbs land together here: keep the line even.'
 }

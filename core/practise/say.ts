@@ -6,7 +6,7 @@ import { sayClimb } from './climb'
 import { type Stage, castsLimbs } from './stage'
 
 /**
- * The limbs that somebody of these has in a stage, the lead side first.
+ * The limbs that somebody of these has in a stage, the lead side first; of a phrase and of turns, told by all that they play (see `allOf`).
  * @example limbsBy(groove, plan.stages.at(-1), 'player') // => ['RH', 'LH', 'RF']
  */
 export function limbsBy(groove: Groove, stage: Stage, ...wanted: By[]): Limb[] {
@@ -17,7 +17,7 @@ export function limbsBy(groove: Groove, stage: Stage, ...wanted: By[]): Limb[] {
   }
   const byLimb = castsLimbs(stage)
   const limbs = new Set([...groove.parts, ...stage.extra].filter(part => wanted.includes(stage.parts[byLimb ? part.limb : part.id] ?? 'silent')).map(part => part.limb))
-  return limbsInOrder(groove.lead).filter(limb => (byLimb ? wanted.includes(stage.parts[limb] ?? 'silent') : limbs.has(limb)))
+  return limbsInOrder(groove.lead).filter(limb => limbs.has(limb))
 }
 
 /**

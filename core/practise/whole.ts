@@ -12,6 +12,15 @@ function groovesOf({ subject }: Pick<Stage, 'subject'>, material: Pick<Material,
 }
 
 /**
+ * All that a stage goes through as one groove, to tell whose limbs it uses: of a phrase and of turns the parts of all their grooves.
+ * @example allOf(stage, material).title // => 'Sample'
+ */
+export function allOf(stage: Pick<Stage, 'subject'>, material: Pick<Material, 'grooves' | 'phrases'>): Groove | undefined {
+  const grooves = groovesOf(stage, material)
+  return grooves.length > 1 ? { ...grooves[0]!, parts: grooves.flatMap(groove => groove.parts) } : grooves[0]
+}
+
+/**
  * True where a stage has the player play the whole of what it is about: every part that is practised, from end to end, in time. The foot alone, two
  * beats of four, and what is stepped through or sung say nothing of the whole. Of figures their own limb is the player’s anyway.
  * @example [playsWhole(plan.stages.at(-1), material), playsWhole(plan.stages[0], material)] // => [true, false]

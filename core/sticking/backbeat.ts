@@ -117,15 +117,23 @@ export function rotationSticking({ sticking, bars: count }: Rotation, ground: Gr
   return whole.length <= STICKING_LIMITS.places ? whole : sticking
 }
 
+/** Who falls on the beats: one on all of them, each beat its own, or by turns. */
+function sayWho(hits: readonly OnBeat[], on: string): string {
+  const name = ({ who }: OnBeat) => (who ? LETTER_NAMES[who] : 'a rest')
+  const names = [...new Set(hits.map(name))]
+  if (names.length === 1) return `${names[0]} on ${on}`
+  const beats = [...new Set(hits.map(hit => hit.beat))]
+  const own = beats.map(beat => [...new Set(hits.filter(hit => hit.beat === beat).map(name))])
+  return own.every(one => one.length === 1) ? sayList(own.map(([one], i) => `${one} on ${beats[i]! + 1}`)) : `${sayList(names)} by turns on ${on}`
+}
+
 /**
  * `'Left hand on 2 and 4. On 2 and 4: a full stroke: that hand’s next is loud too.'`
  * @example sayRotation(backbeatsIn(readSticking('rlrrlrll').value, sixteenths, [2, 4])[0], [2, 4]) // => 'Left hand on 2 and 4. On 2 and 4: a down-stroke, the stick stopped low: that hand’s next is soft.'
  */
 export function sayRotation(rotation: Rotation, beats: readonly number[]): string {
   const on = sayList(beats.map(String))
-  const who = rotation.hand
-    ? `${sentence(LETTER_NAMES[rotation.hand])} on ${on}`
-    : sentence(sayList([...new Set(rotation.hits.map(hit => (hit.who ? LETTER_NAMES[hit.who] : 'a rest')))])) + ` by turns on ${on}`
+  const who = sentence(sayWho(rotation.hits, on))
   const said = rotation.hits.map(({ beat, asks, motion }) => ({ beat: beat + 1, says: asks && motion ? sayMotion(asks, motion) : undefined }))
   const says = [...new Set(said.map(hit => hit.says))].filter(one => one !== undefined)
     .map(one => `On ${sayList([...new Set(said.filter(hit => hit.says === one).map(hit => String(hit.beat)))])}: ${one}.`)

@@ -1,6 +1,6 @@
 import { type Bar, evenSlots, makeBars, sayCount } from '#core/groove'
 import { type Meter, beatsOf, lcm, slotsOf } from '#core/time'
-import { type Letter, type Sticking, type StickingStroke, LETTER_NAMES, handsChanged } from './sticking'
+import { type Letter, type Sticking, type StickingStroke, LETTER_NAMES, handsChanged, writeSticking } from './sticking'
 
 /** Where a sticking is laid: a meter, slots in a felt beat (in the shortest, where they differ), and whether the hands change over each time it comes round. */
 export interface Ground { meter: Meter, slots: number, changing: boolean }
@@ -17,13 +17,20 @@ export const wholeTurn = (sticking: Sticking, changing: boolean): Sticking =>
 
 const slotsInBar = (ground: Ground): number => slotsOf(groundBars(ground, 1)).length
 
+/** The shortest beginning of a sticking that it is made of, again and again: of `rlrl` two places. */
+function unitOf(sticking: Sticking): number {
+  const written = sticking.map(place => writeSticking([place]))
+  for (let length = 1; length < written.length; length++) if (written.length % length === 0 && written.every((one, i) => one === written[i % length])) return length
+  return written.length
+}
+
 /**
  * After how many bars a sticking that repeats against them begins on a bar line again, on the same hand.
- * @example homeAfter(readSticking('rlf').value, sixteenths) // => 3
+ * @example [homeAfter(readSticking('rlf').value, sixteenths), homeAfter(readSticking('rlrlrl').value, sixteenths)] // => [3, 1]
  */
 export function homeAfter(sticking: Sticking, ground: Ground): number {
   const bar = slotsInBar(ground)
-  return lcm(wholeTurn(sticking, ground.changing).length, bar) / bar
+  return lcm(unitOf(wholeTurn(sticking, ground.changing)), bar) / bar
 }
 
 /** One limb's stroke of a sticking on the bars, `at` in ticks; `place` is its place in the sticking as written. */

@@ -56,6 +56,12 @@ describe('the backbeat in a sticking', () => {
     expect(used('rlf', [3], 0, 'runs on')).toBe('rlfr lfrl >frlf rlfr lfrl frlf >rlfr lfrl frlf rlfr >lfrl frlf')
   })
 
+  it('says who falls on the beats: one on all, each its own, or by turns', () => {
+    const first = (text: string, beats: number[], repeat = 'every bar') => sayRotation(backbeatsIn(sticking(text), FOUR, beats).filter(found => found.by === 0).toSorted((a, b) => Number(b.repeat === repeat) - Number(a.repeat === repeat))[0]!, beats).split('.')[0]
+    expect([first('rlrlfrlr', [2, 4]), first('rrrrrrrrrrrrlrrr', [2, 4]), first('rlf', [3], 'runs on'), first('rlr-', [2, 4]), first('rlr-r', [3])])
+      .toEqual(['Bass drum foot on 2 and 4', 'Right hand on 2 and left hand on 4', 'Bass drum foot, right hand and left hand by turns on 3', 'Right hand on 2 and 4', 'A rest on 3'])
+  })
+
   it('says what it asks of the hand', () => {
     const one = backbeatsIn(sticking('rlrrlrll'), FOUR, [2, 4]).find(found => found.by === 2)!
     expect(sayRotation(one, [2, 4])).toMatch(/^Left hand on 2 and 4\. On 2 and 4: a down-stroke let drop/)

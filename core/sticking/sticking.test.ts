@@ -147,11 +147,15 @@ describe('laid on the grid', () => {
     expect(layOver(sticking('rlf'), { ...FOUR, changing: true }, 1).slice(0, 7).map(stroke => stroke.who).join('')).toBe('RLFLRFR')
   })
 
-  it('after as many bars as it says, the first place is on the bar line again, and not before', { tags: ['law'] }, () => {
-    fc.assert(fc.property(places, fc.constantFrom(1, 2, 3, 4, 6), fc.boolean(), (given, slots, changing) => {
-      const home = homeAfter(given, { meter: meter(4, 4), slots, changing })
-      const turn = wholeTurn(given, changing).length
-      for (let bar = 1; bar <= Math.min(home, 40); bar++) expect(bar * 4 * slots % turn === 0).toBe(bar === home)
+  it('after as many bars as it says, what is played from the bar line is the same again, and not before', { tags: ['law'] }, () => {
+    const short = places.map(list => list.slice(0, 12)).filter(list => list.some(place => place !== null))
+    fc.assert(fc.property(short, fc.integer({ min: 1, max: 3 }), fc.constantFrom(1, 2, 3, 4, 6), fc.boolean(), (given, times, slots, changing) => {
+      // Written once or several times over, it is the same to play.
+      const ground = { meter: meter(4, 4), slots, changing: changing && times === 1 }
+      const turn = wholeTurn(Array.from({ length: times }, () => given).flat(), ground.changing)
+      const home = homeAfter(ground.changing ? given : turn, ground)
+      const from = (bar: number) => writeSticking(Array.from({ length: turn.length }, (_, i) => turn[(bar * 4 * slots + i) % turn.length]!))
+      for (let bar = 1; bar <= Math.min(home, 40); bar++) expect(from(bar) === from(0)).toBe(bar === home)
     }))
   })
 })

@@ -6,7 +6,19 @@ import { type Meter, beatTicks, isCompound } from './meter'
  * The two schools of counting, the ways to say a triplet under numbers, and those of meters in dotted beats: their eighths
  * numbered on, or n & a by felt beats; as is usual, 12/8 by felt beats, 6/8 and 9/8 numbered on.
  */
-export interface Counting { school: 'numbers' | 'syllables', triplet: '& a' | 'trip let', dotted?: 'usual' | 'eighths' | 'beats' }
+export interface Counting {
+  school: 'numbers' | 'syllables'
+  triplet: '& a' | 'trip let'
+  dotted?: 'usual' | 'eighths' | 'beats'
+  /** What the bars at hand are numbered where they are some of more: the third and fourth of a song are 3 and 4. */
+  bars?: readonly number[]
+}
+
+/**
+ * The number of a bar, counted from 0 among those at hand: from 1, or as they are numbered where they are some of more.
+ * @example [barNumber(1), barNumber(1, { ...NUMBERS, bars: [7, 8] })] // => [2, 8]
+ */
+export const barNumber = (bar: number, counting?: Counting): number => counting?.bars?.[bar] ?? bar + 1
 
 /** Whether a player numbers the eighths of a meter on through its felt beats of so many slots. @internal */
 export function numberedOn(meter: Meter, slots: number, { dotted = 'usual' }: Counting = NUMBERS): boolean {

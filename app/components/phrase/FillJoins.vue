@@ -10,21 +10,25 @@ const props = defineProps<{ fill: Fill, ground: FillGround }>()
 const emit = defineEmits<{ mend: [fill: Fill] }>()
 const settings = useSettings()
 const read = useAfterPaint(() => ({ joins: joinsOf(props.fill, props.ground), mends: mendings(props.fill, props.ground, settings.counting) }), 2)
-/** What is hard first; where nothing is, the longest way of a hand. */
+/** What is hard first; where nothing is, the way of a hand that comes nearest to it. */
 const told = (list: readonly Crossing[]): Crossing[] => {
   const hard = list.filter(isTrouble)
   if (hard.length) return hard
-  const far = list.filter(one => isHand(one.limb)).toSorted((a, b) => b.metres - a.metres)[0]
-  return far ? [far] : []
+  const hand = list.find(one => isHand(one.limb))
+  return hand ? [hand] : []
 }
-const ways = computed(() => [{ name: 'The way in', list: told(read.value.joins.into) }, { name: 'The way out', list: told(read.value.joins.out) }])
+const ways = computed(() => {
+  const { into, out, inside } = read.value.joins
+  const within = inside.filter(isTrouble).slice(0, 3)
+  return [{ name: 'The way in', list: told(into) }, ...(within.length ? [{ name: 'Within it', list: within }] : []), { name: 'The way out', list: told(out) }]
+})
 </script>
 
 <template>
   <section aria-label="Joins" data-joins class="space-y-2">
     <div v-for="way in ways" :key="way.name">
       <h3 class="text-base">{{ way.name }}</h3>
-      <p v-for="one in way.list" :key="one.limb" class="text-[0.94rem]" :class="isTrouble(one) ? 'border-l-3 border-error pl-2' : ''">{{ sayCrossing(one, ground.tempo) }}</p>
+      <p v-for="one in way.list" :key="`${one.limb} ${one.from.at} ${one.from.pieceId}`" class="text-[0.94rem]" :class="isTrouble(one) ? 'border-l-3 border-error pl-2' : ''">{{ sayCrossing(one, ground.tempo) }}</p>
       <p v-if="!way.list.length" class="text-sm text-muted">No hand has to get there from anywhere.</p>
     </div>
     <div v-if="read.mends.length" class="flex flex-wrap gap-1.5" data-mends>

@@ -17,7 +17,8 @@ const isMarked = (run: Run, cell: Cell): boolean => {
 }
 const says = (run: Run) => {
   const round = Math.floor(run.at / props.section.bars) + 1
-  return run.times === 2 ? `${round} and ${round + 1} alike` : `${round} to ${round + run.times - 1} alike`
+  const rounds = run.times === 2 ? `${round} and ${round + 1}` : `${round} to ${round + run.times - 1}`
+  return run.afresh ? `${rounds}, the fill afresh` : `${rounds} alike`
 }
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { type LogEntry, type Material, type Plan, type Stage, breakStage, grooveOf, isolating, lapOf, makeStage, planOn, planSeconds, rangeOf, sayDuration, stageDoubled, stageIn, stageOut, withStage } from '#core/practise'
+import { type LogEntry, type Material, type Plan, type Stage, allOf, breakStage, grooveOf, isolating, lapOf, makeStage, planOn, planSeconds, rangeOf, sayDuration, stageDoubled, stageIn, stageOut, withStage } from '#core/practise'
 import type { Remedy } from '#core/measure'
 import type { Result } from '#core/result'
 import { sayTempo } from '#core/time'
@@ -170,7 +170,7 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
     <StaleNotice v-if="plans.theirs" what="plan" :mine="plans.document" :theirs="plans.theirs" @choose="plans.resolveStale" />
     <div class="min-h-0 flex-1 overflow-y-auto lg:grid lg:grid-cols-[minmax(20rem,26rem)_1fr] lg:overflow-hidden">
       <div class="border-default lg:overflow-y-auto lg:border-r">
-        <StageList v-model="chosen" :plan="plans.document" :groove-of="grooveFor" @plan="take" @double="doubled" @out="takeOut" />
+        <StageList v-model="chosen" :plan="plans.document" :groove-of="one => allOf(one, material)" @plan="take" @double="doubled" @out="takeOut" />
         <p class="px-4 py-3 text-sm text-muted">Filled: you. Outlined: the machine. Dotted: sung. Pale: silent. Stages are dragged by their number, or moved with Alt and the arrows.</p>
         <div class="flex flex-wrap items-center gap-2 px-4 pb-4">
           <GroovePicker v-if="first" v-model="other" label="Use this plan for another groove" placeholder="Use it for another groove" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn, useRafFn, useWakeLock } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { WORDS, type RunEvent, barSeconds, figuresOf, goalOf, partsIn, partsOf, rungsOf, sayAttend, sayClick, sayClock, sayLength, sayStageLimbs, castsLimbs, titleOf } from '#core/practise'
+import { WORDS, type RunEvent, allOf, barSeconds, figuresOf, goalOf, partsIn, partsOf, rungsOf, sayAttend, sayClick, sayClock, sayLength, sayStageLimbs, castsLimbs, titleOf } from '#core/practise'
 import { type Handlers, KEYS, shownKey } from '~/keys'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useStationKeys } from '~/composables/useStationKeys'
@@ -149,7 +149,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
       <header class="flex flex-col justify-between gap-x-8 gap-y-1 sm:flex-row">
         <div class="min-w-0 flex-1">
           <h1 class="text-xl text-highlighted sm:text-3xl">{{ title }} · stage {{ practice.run.index + 1 }} of {{ practice.run.stages.length }}</h1>
-          <p class="mt-1 text-base text-muted sm:text-xl xl:text-2xl">{{ practice.stage.name }}. {{ sayStageLimbs(shown, practice.stage) }} {{ practice.stage.subject.kind === 'break' || practice.stage.pulse === 'step' ? '' : sayClick(practice.stage.click) }}<template v-if="practice.stage.on === 'pad'"> On the pad.</template></p>
+          <p class="mt-1 text-base text-muted sm:text-xl xl:text-2xl">{{ practice.stage.name }}. {{ sayStageLimbs(allOf(practice.stage, practice.material) ?? shown, practice.stage) }} {{ practice.stage.subject.kind === 'break' || practice.stage.pulse === 'step' ? '' : sayClick(practice.stage.click) }}<template v-if="practice.stage.on === 'pad'"> On the pad.</template></p>
         </div>
         <div class="flex shrink-0 items-baseline justify-between gap-4 whitespace-nowrap text-right sm:block">
           <p class="display text-5xl font-bold text-highlighted sm:text-6xl" role="timer" data-timer>{{ timer }}</p>
