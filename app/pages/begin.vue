@@ -115,7 +115,7 @@ useHead({ title: 'Begin a groove · Bazzet' })
           <p class="text-sm text-muted">{{ writeMeter(card.meter) }} at <TempoMark :tempo="countedIn(card.tempo.usual, card.meter)" />, usually {{ Math.round(countedIn(card.tempo.from, card.meter).bpm) }} to {{ Math.round(countedIn(card.tempo.to, card.meter).bpm) }}</p>
           <div class="mt-2 flex items-center gap-3">
             <UButton size="sm" color="neutral" variant="outline" :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'" @click="toggle">{{ player.playing ? 'Stop' : 'Hear it' }}</UButton>
-            <USwitch v-model="hearing" size="sm" label="Hear what I point at" />
+            <USwitch v-model="hearing" size="sm" label="Hear what I point at" class="pointer-coarse:hidden" />
           </div>
           <p v-if="!allowed && hearing" class="mt-1 text-sm text-muted">Press anything once: a browser gives no sound before that.</p>
         </div>

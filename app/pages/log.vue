@@ -3,6 +3,7 @@ import { useMounted } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { sayCount, sentence } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
+import { sayMeasured } from '#core/measure'
 import { type LogEntry, type LogFilter, type LogSums, sayClock, sayDuration } from '#core/practise'
 import { convertTempo, sayTempo } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
@@ -120,7 +121,7 @@ const keepNote = () => done(api.log.setNote(day.value, note.value.trim()), false
 const when = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const longDay = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
 const tempo = ({ tempo: played }: LogEntry) => (played ? `${sayTempo(played)}${played.assumed ? ', assumed' : ''}` : '')
-const measured = ({ measures }: LogEntry) => (measures ? `${measures.missed + measures.extra ? `${measures.missed + measures.extra} off` : 'none off'}, spread ${Math.round(Math.max(0, ...measures.limbs.map(one => one.spread ?? 0)))}` : '')
+const measured = ({ measures }: LogEntry) => (measures ? sayMeasured(measures) : '')
 const summary = computed(() => sums.value && [sayCount(sums.value.stages, 'stage'), sayDuration(sums.value.seconds), sayCount(sums.value.days, 'day')].join(', '))
 const lines = computed(() => sums.value?.lines ?? [])
 const bests = computed(() => (sums.value?.bests ?? []).slice(0, 12))

@@ -217,29 +217,34 @@ describe('what is read', () => {
 describe('relations', () => {
   const groove = at(100, part('ride', 'RH', 'ride', '3.3.'), part('bass', 'RF', 'bass drum', '3..3 .... ..3. ...3'))
   it('are with it, or between two of its strokes, by note values', () => {
-    const relation = relate(groove, events(groove), 'bass', 'ride')
+    const relation = relate(groove, events(groove), { part: 'bass' }, { part: 'ride' })
     expect(relation).toEqual({ with: [0, 12600], between: [
       { at: 3780, after: 2520, since: 1260, before: 5040, until: 1260 },
       { at: 18900, after: 17640, since: 1260, before: 0, until: 1260 },
     ] })
-    expect(sayRelation(groove, relation)).toBe('With it on 1 and & of 3. Between its & of 1 and 2: a of 1, midway. Between its & of 4 and 1: a of 4, midway.')
+    expect(sayRelation(groove, relation)).toBe('Together on 1 and & of 3. Between its & of 1 and 2: a of 1, midway. Between its & of 4 and 1: a of 4, midway.')
   })
 
   it('go round the bar line, and name the nearer of two neighbours', () => {
     const one = at(100, part('snare', 'LH', 'snare', '.... 3... .... 3...'), part('bass', 'RF', 'bass drum', '3... .3.. .... ....'))
-    expect(sayRelation(one, relate(one, events(one), 'bass', 'snare'))).toBe('Between its 4 and 2: 1, midway. Between its 2 and 4: e of 2, a sixteenth after the first.')
+    expect(sayRelation(one, relate(one, events(one), { part: 'bass' }, { part: 'snare' }))).toBe('Between its 4 and 2: 1, midway. Between its 2 and 4: e of 2, a sixteenth after the first.')
     const alone = at(100, part('snare', 'LH', 'snare', '.... 3... .... ....'), part('bass', 'RF', 'bass drum', '3... .... .... ....'))
-    expect(relate(alone, events(alone), 'bass', 'snare').between).toEqual([{ at: 0, after: 5040, since: 15120, before: 5040, until: 5040 }])
-    expect(sayRelation(alone, relate(alone, events(alone), 'bass', 'snare'))).toBe('Around its 2: 1, a quarter before it.')
+    expect(relate(alone, events(alone), { part: 'bass' }, { part: 'snare' }).between).toEqual([{ at: 0, after: 5040, since: 15120, before: 5040, until: 5040 }])
+    expect(sayRelation(alone, relate(alone, events(alone), { part: 'bass' }, { part: 'snare' }))).toBe('Around its 2: 1, a quarter before it.')
   })
 
   it('hold for all that both hands play, for many strokes, and off the grid', () => {
     const one = at(100, part('ride', 'RH', 'ride', '3... 3... 3... 3...'), part('snare', 'LH', 'snare', '..3. .... ..3. ....'), part('bass', 'RF', 'bass drum', '3.3. .... ..33 ....'))
-    expect(sayRelation(one, relate(one, events(one), 'bass', 'both hands'))).toBe('With it on 1, & of 1 and & of 3. Between its & of 3 and 4: a of 3, midway.')
+    expect(sayRelation(one, relate(one, events(one), { part: 'bass' }, 'hands'))).toBe('Together on 1, & of 1 and & of 3. Between its & of 3 and 4: a of 3, midway.')
+    // A limb with all its parts on either side: what is of both counts for the one.
+    const two = at(100, part('ghosts', 'LH', 'snare', '.1.. .... .1.. ....'), part('snare', 'LH', 'snare', '.... 5... .... 5...'), part('bass', 'RF', 'bass drum', '4... 4... .4.. ....'))
+    expect(relate(two, events(two), { limb: 'LH' }, { limb: 'RF' }).with).toEqual([5040, 11340])
+    expect(relate(two, events(two), 'hands', { limb: 'LH' })).toEqual({ with: [], between: [] })
+    expect(relate(two, events(two), { part: 'ghosts' }, { limb: 'LH' }).between.map(one => [one.at, one.after, one.before])).toEqual([[1260, 15120, 5040], [11340, 5040, 15120]])
     const many = at(100, part('ride', 'RH', 'ride', '3... 3... 3... 3...'), part('bass', 'RF', 'bass drum', '.3.. .3.. ...3 .3..'))
-    expect(sayRelation(many, relate(many, events(many), 'bass', 'ride'))).toBe('A sixteenth after it: e of 1, e of 2 and e of 4. A sixteenth before it: a of 3.')
+    expect(sayRelation(many, relate(many, events(many), { part: 'bass' }, { part: 'ride' }))).toBe('A sixteenth after it: e of 1, e of 2 and e of 4. A sixteenth before it: a of 3.')
     const off = at(100, part('ride', 'RH', 'ride', '3... 3... 3... 3...'), makePart({ id: 'bass', name: 'bass', limb: 'RF', strokes: [{ at: 100, piece: 'bass drum', stroke: 'hit', level: 3 }] }))
-    expect(sayRelation(off, relate(off, events(off), 'bass', 'ride'))).toBe('Between its 1 and 2: just after 1, a little after the first.')
+    expect(sayRelation(off, relate(off, events(off), { part: 'bass' }, { part: 'ride' }))).toBe('Between its 1 and 2: just after 1, a little after the first.')
   })
 })
 

@@ -1,25 +1,27 @@
 import { type Groove, type TimedStroke, grooveTicks, sayPlace, sayPlaces, sentence } from '#core/groove'
-import { isHand } from '#core/kit'
+import { type Limb, isHand } from '#core/kit'
 import { type Counting, aNote, barNumber, barStarts, mod, sayTick } from '#core/time'
 
 /** One stroke that falls where the other side is silent: between which two of its strokes, and how many ticks after the first and before the second. */
 export interface Between { at: number, after: number, since: number, before: number, until: number }
 
-/** A part against another, or against all parts of both hands: the ticks at which it falls with it, and those that fall between its strokes. */
+/** One side against another: the ticks at which both strike, and those of the one that fall between strokes of the other. */
 export interface Relation { with: number[], between: Between[] }
 
-/** What is held against a part: another part, by its id, or both hands with all they play. */
-export type Against = string | 'both hands'
+/** What is held against what: a part by its id, all that a limb plays, or all that both hands play. */
+export type Side = { part: string } | { limb: Limb } | 'hands'
+
+const isOf = (side: Side, event: TimedStroke): boolean => (side === 'hands' ? isHand(event.limb) : 'part' in side ? event.partId === side.part : event.limb === side.limb)
 
 /**
- * How one part's strokes fall against another's, round the end of the bars; empty where either has none. Of a part with a
- * cycle of its own the events of the rounds given are held against each other, `ticks` long in all.
- * @example relate(groove, events, 'bass', 'hats').with // => [0, 12600]
+ * How strokes of one side fall against another's, round the end of the bars; empty where either has none. What is of both sides counts for the
+ * one. Of a part with a cycle of its own the events of the rounds given are held against each other, `ticks` long in all.
+ * @example relate(groove, events, { part: 'bass' }, { limb: 'RH' }).with // => [0, 12600]
  */
-export function relate(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[], partId: string, against: Against, ticks = grooveTicks(groove)): Relation {
+export function relate(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[], one: Side, against: Side, ticks = grooveTicks(groove)): Relation {
   const where = (test: (event: TimedStroke) => boolean) => [...new Set(events.filter(test).map(event => event.at))].sort((a, b) => a - b)
-  const own = where(event => event.partId === partId)
-  const other = where(event => event.partId !== partId && (against === 'both hands' ? isHand(event.limb) : event.partId === against))
+  const own = where(event => isOf(one, event))
+  const other = where(event => !isOf(one, event) && isOf(against, event))
   if (!other.length) return { with: [], between: [] }
   const together = new Set(other)
   return {
@@ -39,13 +41,13 @@ const barOf = (groove: Pick<Groove, 'bars'>, at: number): number => barStarts(gr
 const ONE_BY_ONE = 3
 
 /**
- * A relation in words, in note values: `'With it on 1 and & of 3. Between its & of 1 and 2: a of 1, a sixteenth after the first.'`;
+ * A relation in words, in note values: `'Together on 1 and & of 3. Between its & of 1 and 2: a of 1, a sixteenth after the first.'`;
  * of many strokes, `'A sixteenth after it: a of 1, a of 2 …'`.
- * @example sayRelation(groove, relate(groove, events, 'ghosts', 'hats')) // => 'Between its & of 2 and 3: a of 2, midway. Between its 3 and & of 3: e of 3, midway.'
+ * @example sayRelation(groove, relate(groove, events, { part: 'ghosts' }, { part: 'hats' })) // => 'Between its & of 2 and 3: a of 2, midway. Between its 3 and & of 3: e of 3, midway.'
  */
 export function sayRelation(groove: Groove, relation: Relation, counting?: Counting): string {
   if (!relation.with.length && !relation.between.length) return 'They never sound in the same bars.'
-  const said = relation.with.length ? [`With it on ${sayPlaces(groove, relation.with, counting)}.`] : []
+  const said = relation.with.length ? [`Together on ${sayPlaces(groove, relation.with, counting)}.`] : []
   const near = ({ since, until }: Between) => (since === until ? 'midway' : since < until ? `${aNote(since) ?? 'a little'} after` : `${aNote(until) ?? 'a little'} before`)
   if (relation.between.length <= ONE_BY_ONE) {
     for (const one of relation.between) {

@@ -107,6 +107,15 @@ export const saySlip = (groove: Pick<Groove, 'bars'>, { limb, tick, ms }: Slip, 
 export const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string => [missed ? `${missed} missed` : '', extra ? `${extra} extra` : ''].filter(Boolean).join(', ') || 'none missed'
 
 /**
+ * What was measured in few words, as a line of the log has it: `'2 missed, spread 14 ms'`.
+ * @example sayMeasured(measures) // => 'none missed, too few to tell'
+ */
+export function sayMeasured(measures: Pick<Measures, 'missed' | 'extra' | 'limbs'>): string {
+  const spreads = measures.limbs.flatMap(one => one.spread ?? [])
+  return `${sayLost(measures)}, ${spreads.length ? `spread ${round(Math.max(...spreads))} ms` : 'too few to tell'}`
+}
+
+/**
  * The figures behind the sentence: `'168 strokes measured, 2 missed, 1 extra. Right hand 6 ms after the left hand, spread 12 ms; …'`. A limb
  * that played alone, on an input whose earliness nobody vouches for, has a spread only.
  * @example sayFigures(measures) // => '1 stroke measured, none missed. Right hand: too few to tell.'

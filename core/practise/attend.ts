@@ -19,17 +19,19 @@ export function countedAt(bars: readonly Bar[], tick: number): Counted {
 }
 
 /**
- * What a player attends to in a stage: their own words, or else where the limbs of its parts land together most.
+ * What a player attends to in a stage: their own words, or else where the limbs of its parts land together, those that do so most first and the
+ * others in turn, one for each `turn` (from 0).
  * @example sayAttend(groove, kit, stage, NUMBERS) // => 'The right foot alone: keep it even.'
  */
-export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Counting): string {
+export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Counting, turn = 0): string {
   if (stage.attend) return stage.attend
   if (stage.subject.kind === 'break') return 'Sticks down.'
   if (stage.subject.kind === 'figures') return 'The rest goes on as one; only the figure changes.'
   const ids = new Set(partsOf(stage))
   const all = timeline(sounding({ ...groove, parts: [...groove.parts, ...stage.extra] }), kit)
   const heard = all.filter(event => ids.has(castsLimbs(stage) ? event.limb : event.partId) && (!stage.span || inSpan(stage.span, event.at)))
-  const group = groupUnisons(unisons(heard))[0]
+  const groups = groupUnisons(unisons(heard))
+  const group = groups[turn % groups.length]
   const limbs = new Set(heard.map(event => event.limb))
   if (limbs.size < 2) return limbs.size ? `The ${LIMB_NAMES[[...limbs][0]!]} alone: keep it even.` : ''
   return group ? `${group.limbs.length === 4 ? 'All four limbs' : sentence(sayList(group.limbs.map(limb => LIMB_NAMES[limb])))} land together on ${sayPlaces(groove, group.ats, counting)}. Keep them one sound.` : 'No two limbs land together here: keep the line even.'

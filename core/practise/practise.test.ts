@@ -70,6 +70,12 @@ describe('a plan', () => {
     expect(sayClick({ program: [1260], gaps: null, voice: null })).toBe('Click on slots of your own.')
     expect(sayAttend(groove(...FOUR), DEFAULT_KIT, feet!, NUMBERS)).toBe('Right foot and left foot land together on 1, 2, 3 and 4. Keep them one sound.')
     expect(sayAttend(groove(...FOUR), DEFAULT_KIT, { ...feet!, attend: 'The and of three' }, NUMBERS)).toBe('The and of three')
+    const alone = withStage(plan(), feet!.id, { parts: { bass: 'player' } }).stages[0]!
+    expect(sayAttend(groove(...FOUR), DEFAULT_KIT, alone, NUMBERS)).toBe('The right foot alone: keep it even.')
+    // Three limbs on 1, two on the other beats: one after another, and round.
+    const apart = groove(FOUR[0]!, FOUR[2]!, { ...FOUR[3]!, strokes: FOUR[3]!.strokes.slice(0, 1) })
+    const turns = [0, 1, 2].map(turn => sayAttend(apart, DEFAULT_KIT, plan(apart).stages.at(-1)!, NUMBERS, turn))
+    expect([new Set(turns).size, turns[2] === turns[0], turns.every(says => says.includes('land together on'))]).toEqual([2, true, true])
   })
 
   it('keeps at least one part in a stage', () => {

@@ -1,9 +1,9 @@
 import { type Kit, piecesFor } from '#core/kit'
-import { type Groove, sayPlace, workable } from '#core/groove'
+import { type Groove, type Role, sayPlace, workable } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import type { Move, ParamSpec, ParamValue, Params, PromiseId } from './move'
 import { firstBroken } from './promises'
-import { gridOf } from './work'
+import { gridOf, partsOfRole } from './work'
 
 /** One thing a parameter may be, and how it is called. */
 export interface ParamChoice { value: ParamValue, label: string }
@@ -129,9 +129,11 @@ export function pointedAt(move: Move, groove: Groove, params: Params, slot: numb
   }
 }
 
-/** The name a part’s role or limb goes by where a recipe cannot know its id: `'lead'`, `'backbeat'`, `'bass drum'`. */
-const byName = (groove: Groove, name: string): string | undefined =>
-  (groove.parts.find(part => part.id === name) ?? groove.parts.find(part => part.role === name && workable(part) && part.strokes.length))?.id
+/** The part that a role means where a recipe cannot know its id: `'lead'`, `'backbeat'`, `'bass drum'`; one that can be worked on before one that can’t. */
+function byName(groove: Groove, name: string): string | undefined {
+  const parts = partsOfRole(groove, name as Role)
+  return (groove.parts.find(part => part.id === name) ?? parts.find(workable) ?? parts[0])?.id
+}
 
 /**
  * Parameters made for this groove: parts named by their role, as recipes do, are looked up; a name nobody answers to stays.

@@ -48,6 +48,21 @@ describe('recipes', () => {
     expect(abstracted(moveOf('displace')!, home, { partIds: ['b2', 'c3'], slots: 2 })).toEqual({ partIds: ['backbeat', 'bass drum'], slots: 2 })
   })
 
+  it('find a part by what it is where its role was turned, and say rightly why a step is passed over', () => {
+    const turned = (change: (part: Groove['parts'][number]) => Partial<Groove['parts'][number]>) => ({ ...home, parts: home.parts.map(part => ({ ...part, ...change(part) })) })
+    const says = (groove: Groove, move: string, params: Record<string, string | number>) => {
+      const [step] = runSteps(groove, [{ move, params }], DEFAULT_KIT)
+      return step!.ok ? step!.sentence : step!.reason
+    }
+    const others = turned(() => ({ role: 'other', given: ['role'] }))
+    expect(says(others, 'to-piece', { part: 'lead', piece: 'ride' })).toBe('Hats: to the ride.')
+    expect(says(others, 'role-level', { role: 'bass drum', by: -1 })).toBe('The bass drum is a level softer.')
+    expect(says(home, 'role-level', { role: 'ghosts', by: -1 })).toBe('There are no ghosts here.')
+    expect(says(home, 'role-level', { role: 'backbeat', by: 1 })).toBe('The backbeat can’t go up any further.')
+    expect(says(home, 'to-piece', { part: 'comping', piece: 'ride' })).toBe('There is no comping here.')
+    expect(says(turned(part => ({ locked: part.role === 'lead' })), 'to-piece', { part: 'lead', piece: 'ride' })).toBe('“Hats” is locked; unlock it first.')
+  })
+
   it.each([
     [{ format: 'x' }, 'format', /bazzet-recipe/],
     [{ steps: [] }, 'steps', /at least one step/],

@@ -42,6 +42,7 @@ export function runMove(move: Move, groove: Groove, params: Params, kit: Kit, sp
   if (!done.ok) return done
   const sentence = done.value.says()
   const edit = editBetween(groove, done.value.groove, sentence.split('. ')[0]!)
+  if (edit.type === 'batch' && !edit.edits.length) return refuse(`“${move.name}” finds nothing to change here.`)
   const applied = apply(groove, edit)
   if (!applied.ok) return applied
   return ok({ edit, sentence, made: { move: move.id, params: { ...params }, sentence }, groove: applied.value.groove })

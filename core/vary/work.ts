@@ -1,5 +1,5 @@
 import { type Kit, type Level, type Limb, type Ornament, limbsInOrder } from '#core/kit'
-import { type Groove, type Part, type Role, type Stroke, asPiece, backbeatOf, homeFor, makePart, partOf, withOrnament, workable } from '#core/groove'
+import { type Groove, type Part, ROLES, type Role, type Stroke, asPiece, backbeatOf, described, homeFor, makePart, partOf, withOrnament, workable } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { type Beat, type Slot, barStarts, barsTicks, beatsOf, eighthsOf, slotsOf } from '#core/time'
 import type { Made } from './move'
@@ -156,10 +156,22 @@ export const isLead = (groove: Groove) => {
 /** Whether a hand plays a part. */
 export const isHandPart = (part: Part): boolean => part.limb === 'RH' || part.limb === 'LH'
 
+/**
+ * The parts of a role: those that have it, and where none with strokes has, those that are it by what is in them, though their role was turned.
+ */
+export function partsOfRole(groove: Groove, role: Role): Part[] {
+  const named = groove.parts.filter(part => part.role === role && part.strokes.length)
+  return named.length ? named : groove.parts.filter(part => part.strokes.length && described({ ...groove, parts: groove.parts.map(one => ({ ...one, role: 'other' as const })) }, part)?.role === role)
+}
+
+/** Why a part is not here: by a role that nothing in the groove plays, or by an id it does not have. */
+export const noPart = (name: string): string =>
+  ((ROLES as readonly string[]).includes(name) ? `There ${name === 'ghosts' ? 'are' : 'is'} no ${name === 'other' ? 'other part' : name} here.` : `This groove has no part “${name}”.`)
+
 /** The part of an id, or the reason it cannot be worked on. */
 export function thePart(groove: Groove, id: string): Result<Part> {
   const part = partOf(groove, id)
-  if (!part) return refuse(`This groove has no part “${id}”.`)
+  if (!part) return refuse(noPart(id))
   if (part.locked) return refuse(`“${part.name}” is locked; unlock it first.`)
   if (part.every) return refuse(`“${part.name}” repeats on its own against the bars; moves leave it alone.`)
   if (!part.strokes.length) return refuse(`“${part.name}” has no strokes yet.`)

@@ -112,7 +112,8 @@ onBeforeUnmount(() => {
     </fieldset>
     <template v-if="card">
       <div class="mb-1 flex items-start justify-between gap-2 text-sm text-muted">
-        <span>{{ done && !wanted ? 'Every limb is set; add more, or close.' : `The ${role}: point to hear it in place, press to take it.` }}</span>
+        <span v-if="done && !wanted">Every limb is set; add more, or close.</span>
+        <span v-else>The {{ role }}: <span class="pointer-coarse:hidden">point to hear it in place, press to take it.</span><span class="pointer-fine:hidden">tap one to take it.</span></span>
         <USwitch v-model="hearing" size="sm" label="Hear" />
       </div>
       <ul>

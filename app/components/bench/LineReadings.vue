@@ -46,7 +46,7 @@ onBeforeUnmount(() => {
       <UButton size="sm" color="neutral" variant="outline" @click="emit('close')">Done</UButton>
     </div>
     <div class="mb-1 flex items-start justify-between gap-2 text-sm text-muted">
-      <span>Point to see and hear it in place, press to take it.</span>
+      <span><span class="pointer-coarse:hidden">Point to see and hear it in place, press to take it.</span><span class="pointer-fine:hidden">Tap one to take it.</span></span>
       <USwitch v-model="hearing" size="sm" label="Hear" />
     </div>
     <ul>

@@ -1,38 +1,51 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { type Readout, relate, sayRelation } from '#core/analyse'
+import { type Readout, type Side, relate, sayRelation } from '#core/analyse'
 import { type Groove, grooveTicks } from '#core/groove'
+import { LIMB_NAMES, isHand, limbsInOrder } from '#core/kit'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useSettings } from '~/stores/settings'
 
-/** One part against another, or against both hands: with it, or between which of its strokes. The bass drum against the lead, until others are chosen. */
+/** One against another, parts or limbs: together where, and else between which strokes. The bass drum against the lead, until others are chosen. */
 const props = defineProps<{ groove: Groove, read: Readout }>()
 const settings = useSettings()
 /** Once what lands together has been painted: its lists are dear, and nobody reads them in that moment. */
 const now = useAfterPaint(() => ({ groove: props.groove, read: props.read }))
-const wantedPart = ref('')
-const wantedOther = ref('')
+const wanted = ref<string>()
+const wantedOther = ref<string>()
 
-const items = computed(() => now.value.groove.parts.filter(part => !part.muted).map(part => ({ label: part.name, value: part.id })))
-const others = computed(() => [{ label: 'both hands', value: 'both hands' }, ...items.value])
-const byRole = (role: string) => now.value.groove.parts.find(part => part.role === role)
-const nameOf = (id: string) => others.value.find(one => one.value === id)?.label.toLowerCase() ?? ''
-const has = (id: string) => now.value.groove.parts.some(part => part.id === id)
-const part = computed(() => (has(wantedPart.value) ? wantedPart.value : (byRole('bass drum') ?? now.value.groove.parts.at(-1))?.id ?? ''))
-const other = computed(() => (wantedOther.value === 'both hands' || has(wantedOther.value) ? wantedOther.value : (byRole('lead') ?? now.value.groove.parts[0])?.id ?? ''))
+/** Sides as the lists name them: a part, a limb with all it plays where that is more, both hands. */
+const sides = computed(() => {
+  const parts = now.value.groove.parts.filter(part => !part.muted && part.strokes.length)
+  const limbs = limbsInOrder(now.value.groove.lead).filter(limb => parts.filter(part => part.limb === limb).length > 1)
+  const hands = new Set(parts.filter(part => isHand(part.limb)).map(part => part.limb)).size > 1
+  return new Map<string, { label: string, side: Side }>([
+    ...parts.map(part => [`part ${part.id}`, { label: part.name, side: { part: part.id } }] as const),
+    ...limbs.map(limb => [`limb ${limb}`, { label: `all of the ${LIMB_NAMES[limb]}`, side: { limb } }] as const),
+    ...(hands ? [['hands', { label: 'both hands', side: 'hands' as const }] as const] : []),
+  ])
+})
+const items = computed(() => [...sides.value].map(([value, { label }]) => ({ value, label })))
+const byRole = (role: string) => now.value.groove.parts.find(part => part.role === role && sides.value.has(`part ${part.id}`))?.id
+const keys = computed(() => [...sides.value.keys()])
+const known = (key: string | undefined) => (key !== undefined && sides.value.has(key) ? key : undefined)
+const one = computed(() => known(wanted.value) ?? known(`part ${byRole('bass drum')}`) ?? keys.value.filter(key => key !== wantedOther.value).at(-1) ?? '')
+const other = computed(() => known(wantedOther.value) ?? [`part ${byRole('lead')}`, ...keys.value].find(key => key !== one.value && sides.value.has(key)) ?? '')
+const nameOf = (key: string) => sides.value.get(key)?.label.toLowerCase() ?? ''
 const says = computed(() => {
   const { groove, read } = now.value
-  if (part.value === other.value) return 'Choose two different parts.'
-  return sayRelation(groove, relate(groove, read.events, part.value, other.value, grooveTicks(groove) * read.rounds), settings.counting)
+  const [a, b] = [sides.value.get(one.value), sides.value.get(other.value)]
+  if (!a || !b || one.value === other.value) return 'Choose two that differ.'
+  return sayRelation(groove, relate(groove, read.events, a.side, b.side, grooveTicks(groove) * read.rounds), settings.counting)
 })
 </script>
 
 <template>
-  <FoldLine v-if="now.groove.parts.length > 1" id="relation" title="One against another" :says="`${nameOf(part)} against ${nameOf(other)}`">
+  <FoldLine v-if="sides.size > 1" id="relation" title="One against another" :says="`${nameOf(one)} against ${nameOf(other)}`">
     <div class="mb-1 flex items-center gap-1.5 text-sm text-muted">
-      <USelect :model-value="part" :items="items" size="sm" class="min-w-0 flex-1" aria-label="Part" @update:model-value="id => wantedPart = String(id)" />
+      <USelect :model-value="one" :items="items" size="sm" class="min-w-0 flex-1" aria-label="Part" @update:model-value="key => wanted = String(key)" />
       against
-      <USelect :model-value="other" :items="others" size="sm" class="min-w-0 flex-1" aria-label="Against" @update:model-value="id => wantedOther = String(id)" />
+      <USelect :model-value="other" :items="items" size="sm" class="min-w-0 flex-1" aria-label="Against" @update:model-value="key => wantedOther = String(key)" />
     </div>
     <p data-relation>{{ says }}</p>
   </FoldLine>

@@ -26,7 +26,7 @@ const key = usePanelKeys(root, 'step', { next: () => props.hands.next(), back: (
       <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-rotate-ccw" @click="hands.again()">Again</UButton>
       <label class="ml-2 flex items-center gap-1.5 text-sm text-muted">at a time <USelect :model-value="hands.stride.value" :items="items" size="sm" class="w-24" aria-label="How many at a time" @update:model-value="one => hands.setStride(one as Stride)" /></label>
       <USwitch v-model="settings.stepSpeaks" color="neutral" size="sm" label="say the count" class="ml-2" />
-      <span class="ml-auto text-sm text-muted">Space, ← →, + and −</span>
+      <span class="ml-auto text-sm text-muted pointer-coarse:hidden">Space, ← →, + and −</span>
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Leave Step" @click="hands.toggle()" />
     </div>
     <div class="mt-2 grid grid-cols-4 gap-2" aria-hidden="true">

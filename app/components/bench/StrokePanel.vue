@@ -84,6 +84,6 @@ function levelKey(event: KeyboardEvent) {
       <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Take the stroke out" @click="hands.remove()" />
     </div>
     <BrushBar :hands="hands.brushing" :lead="groove?.lead ?? 'right'" @limb="hands.enter" />
-    <span v-if="!strokes.length" class="text-sm text-muted">Press a slot, or Enter on it; drag a stick, or 1 to 5, for its level.</span>
+    <span v-if="!strokes.length" class="text-sm text-muted"><span class="pointer-coarse:hidden">Press a slot, or Enter on it; drag a stick, or 1 to 5, for its level.</span><span class="pointer-fine:hidden">Tap a slot; drag a stick for its level.</span></span>
   </section>
 </template>

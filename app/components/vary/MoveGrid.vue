@@ -26,7 +26,7 @@ const cards = computed(() => MOVES.filter(move => move.group === props.group).ma
       <LanesStill :groove="groove" />
       <div>
         <h2 class="text-xl">{{ sentence(group) }}</h2>
-        <p class="text-toned">Home on the left; below, what each move would make of it, lit where something changes. Point at one and press Space to hear it, K to keep it, Enter or a click to change its settings.</p>
+        <p class="text-toned">Home on the left; below, what each move would make of it, lit where something changes. <span class="pointer-coarse:hidden">Point at one and press Space to hear it, K to keep it, Enter or a click to change its settings.</span><span class="pointer-fine:hidden">Tap one to change its settings.</span></p>
       </div>
     </div>
     <CardGrid @leave="emit('try', undefined)">

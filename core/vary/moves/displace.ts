@@ -3,7 +3,7 @@ import { aNote, mod } from '#core/time'
 import { type Result, ok, refuse } from '#core/result'
 import { type Made, type Move, list, num } from '../move'
 import { sayBackbeatMove } from '../say'
-import { type Grid, atTick, eachStroke, gridOf, inOrder, made } from '../work'
+import { type Grid, atTick, eachStroke, gridOf, inOrder, made, noPart } from '../work'
 
 /** `'1 slot later, a sixteenth'`; on a grid of several subdivisions only the slots are counted. */
 function sayShift(groove: Groove, slots: number): string {
@@ -51,7 +51,7 @@ export const displaceParts: Move = {
     if (!ids.length) return refuse('Choose at least one part to move.')
     const chosen = ids.map(id => groove.parts.find(part => part.id === id))
     const missing = ids.find((_, i) => !chosen[i])
-    if (missing !== undefined) return refuse(`This groove has no part “${missing}”.`)
+    if (missing !== undefined) return refuse(noPart(missing))
     const locked = chosen.find(part => part!.locked)
     if (locked) return refuse(`“${locked.name}” is locked; unlock it first.`)
     const names = chosen.map(part => part!.name)

@@ -1,6 +1,7 @@
 import { ROLES, type Role, type Stroke, grooveTicks } from '#core/groove'
+import { refuse } from '#core/result'
 import { type Move, num, word } from '../move'
-import { atLevel, eachStroke, gridOf, made, thePart, withStrokes } from '../work'
+import { atLevel, eachStroke, gridOf, made, noPart, partsOfRole, thePart, withStrokes } from '../work'
 
 const SHAPES = ['rising over the bar', 'falling over the bar', 'even', 'strong on the beat', 'strong off the beat'] as const
 
@@ -38,8 +39,10 @@ const byRole: Move = {
   params: [{ id: 'role', name: 'Role', kind: 'choice', of: ROLES, usual: 'lead', tried: ROLES.filter(role => role !== 'hat foot') }, { id: 'by', name: 'Levels', kind: 'number', from: -3, to: 3, usual: -1, tried: [-2, 2] }],
   make(groove, params) {
     const [role, by] = [word(params, 'role') as Role, num(params, 'by')]
-    const after = eachStroke(groove, part => part.role === role, stroke => atLevel(stroke, stroke.level + by))
-    return made(groove, after, () => `The ${role} ${role === 'ghosts' ? 'are' : 'is'} ${Math.abs(by) === 1 ? 'a level' : `${Math.abs(by)} levels`} ${by < 0 ? 'softer' : 'louder'}.`, `No part of the role “${role}” can go ${by < 0 ? 'down' : 'up'} any further, or there is none.`)
+    const parts = partsOfRole(groove, role)
+    if (!parts.length) return refuse(noPart(role))
+    const after = eachStroke(groove, part => parts.some(one => one.id === part.id), stroke => atLevel(stroke, stroke.level + by))
+    return made(groove, after, () => `The ${role} ${role === 'ghosts' ? 'are' : 'is'} ${Math.abs(by) === 1 ? 'a level' : `${Math.abs(by)} levels`} ${by < 0 ? 'softer' : 'louder'}.`, parts.every(part => part.locked) ? `“${parts[0]!.name}” is locked; unlock it first.` : `The ${role} can’t go ${by < 0 ? 'down' : 'up'} any further.`)
   },
 }
 

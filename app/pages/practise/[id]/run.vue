@@ -71,7 +71,14 @@ const sounding = computed(() => {
   const parts = partsIn(groove, stage).filter(part => partsOf(stage).includes(part.id) && part.limb !== limb)
   return { ...groove, parts: figure.value ? [...parts, figure.value.part] : parts }
 })
-const attend = computed(() => (practice.groove && practice.stage ? sayAttend(practice.groove, kits.of(practice.groove.kitId), practice.stage, settings.counting) : ''))
+/** What lands together is said in turn: another each time round, though none for less than it takes to be read. */
+const READ = 4
+const turn = computed(() => {
+  const { run } = practice
+  const lap = run?.laps[run.index]?.seconds
+  return lap ? Math.floor(run.played / (lap * Math.max(1, Math.ceil(READ / lap)))) : 0
+})
+const attend = computed(() => (practice.groove && practice.stage ? sayAttend(practice.groove, kits.of(practice.groove.kitId), practice.stage, settings.counting, turn.value) : ''))
 
 /** What is practised, by its own name: a phrase is not one of its grooves. */
 const title = computed(() => (practice.stage!.subject.kind === 'break' ? practice.plan!.title : titleOf(practice.stage!.subject, practice.material)))
@@ -160,7 +167,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
       <RunStep v-else-if="phase === 'stepping'" class="mt-4" :step="step" :groove="shown" @grows="on => step.grows.value = on" />
       <RunCount v-else class="mt-4 sm:mt-6" :groove="shown" :phase="phase" />
       <div class="mt-3 text-lg sm:mt-4 sm:text-2xl xl:text-3xl" role="status">
-        <p v-if="phase === 'asking'">How was it? <b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.<span v-if="practice.run.autoAdvance" class="text-muted"> Goes on in {{ Math.max(1, Math.ceil(practice.run.left ?? 1)) }}.</span><span v-if="practice.measured?.entry === practice.run.entry" class="mt-1 block text-secondary" data-verdict>{{ practice.measured.says }}</span></p>
+        <p v-if="phase === 'asking'">How was it? <span class="pointer-coarse:hidden"><b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.</span><span v-if="practice.run.autoAdvance" class="text-muted"> Goes on in {{ Math.max(1, Math.ceil(practice.run.left ?? 1)) }}.</span><span v-if="practice.measured?.entry === practice.run.entry" class="mt-1 block text-secondary" data-verdict>{{ practice.measured.says }}</span></p>
         <p v-else-if="phase === 'counting'">Count in …</p>
         <p v-else-if="phase === 'ready' && practice.run.index === 0">Warm up before you begin. Wear protection. Stop when something hurts.<span v-if="!lock.isSupported.value" class="mt-1 block text-base text-muted" data-lacking>{{ lacking() ?? 'This browser won’t keep the screen awake; set that on the device.' }}</span></p>
         <p v-else-if="lastBar" class="text-secondary">Last bar. {{ then }}</p>
@@ -174,7 +181,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         <button v-for="{ key, name } in small" :key="key" type="button" class="min-h-11 cursor-pointer text-lg text-toned hover:text-highlighted" @click="deeds[name]()"><b class="pointer-coarse:hidden">{{ key === 'Escape' ? 'Esc' : shownKey(key) }}</b> {{ name }}</button>
         <span class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2"><InputPicker v-if="phase === 'ready' || phase === 'paused'" /><USwitch :model-value="practice.run.autoAdvance" color="secondary" label="Go on by itself" @update:model-value="on => practice.send({ type: 'auto', on })" /></span>
       </footer>
-      <p v-if="measuring.input === 'keys'" class="mt-1 text-sm text-muted">Struck by keys: D left hand, K right hand, Z left foot, M right foot.</p>
+      <p v-if="measuring.input === 'keys'" class="mt-1 text-sm text-muted pointer-coarse:hidden">Struck by keys: D left hand, K right hand, Z left foot, M right foot.</p>
     </template>
   </div>
 </template>
