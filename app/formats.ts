@@ -13,7 +13,7 @@ export const FORMATS: readonly Format[] = [
   },
   {
     id: 'musicxml', name: 'MusicXML', of: ['groove'], keeps: 'The staff as it is drawn, with limbs, levels, ornaments, openings, tempo and swing.',
-    loses: 'Muted parts, lines above, pick-ups, pushes, a swing of one part. Names and roles of parts are told anew from what is in them.',
+    loses: 'Muted parts, lines above, pushes, a swing of one part; a pick-up becomes a bar of its own. Names and roles of parts are told anew from what is in them.',
   },
   {
     id: 'tab', name: 'Text tablature', of: ['groove'], keeps: 'Places, pieces, strokes and the ornaments of plain hits; limbs where each has its lines.',

@@ -118,9 +118,16 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
 
   // ---- keys --------------------------------------------------------------
 
+  /** The part that the player chose, while the cursor stands on a stroke of another: walking off, it is chosen again. */
+  let left: string | undefined
   function walk(by: number) {
     several.value = []
     cursor.value = { ...cursor.value, slot: mod(cursor.value.slot + by, slots.value.length) }
+    const mine = left && partsIn(cursor.value.limb).some(part => part.id === left) ? left : bench.chosenPartId
+    const there = partsIn(cursor.value.limb).filter(part => strokeAt(part, tick.value))
+    const under = there.find(part => part.id === mine) ?? there[0]
+    bench.chosenPartId = under?.id ?? mine
+    left = under && under.id !== mine ? mine : undefined
   }
 
   /** Lane by lane: the lines above, then the limbs, and round. */

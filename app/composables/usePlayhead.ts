@@ -16,11 +16,12 @@ export function usePlayhead(geometry: Ref<Geometry>, inSight?: (slot: SlotPlace)
     const el = band.value
     if (!el) return
     const position = player.position()
-    const slots = geometry.value.slots
-    const index = position && position.tick >= 0 ? slots.findLastIndex(slot => slot.at <= position.tick) : -1
+    const { slots, lead } = geometry.value
+    const early = position && position.tick < 0 && lead ? lead.slots.findLastIndex(slot => slot.x <= geometry.value.xOf(position.tick) + 0.01 && position.tick >= -lead.ticks) : -1
+    const index = position && position.tick >= 0 ? slots.findLastIndex(slot => slot.at <= position.tick) : early < 0 ? -1 : -3 - early
     if (index === shown) return
     shown = index
-    const slot = slots[index]
+    const slot = index < -2 ? lead!.slots[-3 - index] : slots[index]
     if (slot) inSight?.(slot)
     el.setAttribute('visibility', slot ? 'visible' : 'hidden')
     if (!slot) return

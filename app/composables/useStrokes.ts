@@ -65,7 +65,13 @@ export function useStrokes(cursor: Ref<Cursor>, refused: (reason: string) => voi
     bench.chosenPartId = part.id
     hear(stroke)
   }
-  const put = (level?: Level) => made(putting(cursor.value.limb, tick.value, level))
+  /** Puts a stroke under the cursor; one limb strikes once, so that one of another part in its way is said. */
+  function put(level?: Level) {
+    const touch = putting(cursor.value.limb, tick.value, level)
+    const there = partsIn(cursor.value.limb).find(part => part.id !== touch.part.id && strokeAt(part, tick.value))
+    if (there) return refused(`The ${LIMB_NAMES[cursor.value.limb]} strikes there already, in “${there.name}”: change that stroke, or take it out first.`)
+    made(touch)
+  }
 
   /** A stroke of the cursor’s lane in each slot of a span that is empty there. */
   function fill(span: Span) {

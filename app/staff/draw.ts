@@ -82,7 +82,9 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   if (host.dataset.turn !== turn) return undefined
   const { Formatter, Renderer, Stave } = vex
   const inside = width / scale - 2
-  const bars = notation.bars.map((bar, index) => {
+  const early = notation.pickUp ? [notation.pickUp] : []
+  const bars = [...early, ...notation.bars].map((bar, n) => {
+    const index = n - early.length
     const voices = [engrave(vex, bar, bar.hands, true), engrave(vex, bar, bar.feet, false)].filter((one, i) => i === 0 ? !one.written.silent || bar.feet.silent : !one.written.silent)
     const formatter = new Formatter().joinVoices(voices.map(one => one.voice))
     const least = formatter.preCalculateMinTotalWidth(voices.map(one => one.voice)) + SYSTEM.bar + (bar.showMeter ? SYSTEM.meter : 0) + (marks[index]?.begins ? SYSTEM.bar : 0)

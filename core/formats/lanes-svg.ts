@@ -1,4 +1,4 @@
-import { type Groove, sentence } from '#core/groove'
+import { type Groove, leadInFrom, sentence } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, isHand, limbsInOrder } from '#core/kit'
 import { TALL, layOut, sticksOf, stillPaths } from '#core/notation'
 import type { Counting } from '#core/time'
@@ -25,21 +25,22 @@ const short = (path: string): string => path.replace(/\d+\.\d{3,}/g, long => n(N
  */
 export function writeLanesSvg(groove: Groove, kit: Kit, { width = 960, ink = PAPER, counting, faces = '' }: LanesWish = {}): string {
   const shown = { ...groove, parts: groove.parts.filter(part => !part.muted) }
-  const geometry = layOut(groove.bars, limbsInOrder(groove.lead), width, TALL, counting)
-  const sticks = sticksOf(shown, kit, geometry)
+  const geometry = layOut(groove.bars, limbsInOrder(groove.lead), width, TALL, counting, { leadFrom: leadInFrom(shown) })
+  const sticks = sticksOf(shown, kit, geometry).filter(stick => !(stick.silent && geometry.lead))
+  const [allBeds, allSlots] = [[...geometry.lead?.beds ?? [], ...geometry.beds], [...geometry.lead?.slots ?? [], ...geometry.slots]]
   const tone = (limb: Limb): string => {
     const lead = limb.startsWith('R') === (groove.lead === 'right')
     return isHand(limb) ? (lead ? ink.leadHand : ink.otherHand) : (lead ? ink.leadFoot : ink.otherFoot)
   }
   const box = (x: number, wide: number) => `M${n(x)} 4h${n(wide)}V${n(geometry.height)}h${n(-wide)}z`
-  const beds = [0, 1].map(odd => geometry.beds.filter(bed => bed.beat % 2 === odd).map(bed => box(bed.x, bed.width)).join(''))
+  const beds = [0, 1].map(odd => allBeds.filter(bed => bed.beat % 2 === odd).map(bed => box(bed.x, bed.width)).join(''))
   const together = new Map<number, Set<Limb>>()
   for (const { at, limb } of sticks) together.set(at, (together.get(at) ?? new Set()).add(limb))
   const plumbs = [...together].filter(([, limbs]) => limbs.size > 1).map(([at, limbs]) => {
     const lanes = geometry.lanes.filter(lane => limbs.has(lane.limb))
     return `M${n(geometry.xOf(at))} ${n(lanes[0]!.floor)}V${n(lanes.at(-1)!.floor)}`
   }).join('')
-  const counts = geometry.slots.map(slot => `<text x="${n(slot.x)}" y="${geometry.scale.ribbon - 8}" text-anchor="middle" font-size="${slot.onBeat ? 15 : 11}" font-weight="${slot.onBeat ? 700 : 400}" fill="${slot.onBeat ? ink.ink : ink.lesser}">${escaped(slot.word)}</text>`)
+  const counts = allSlots.map(slot => `<text x="${n(slot.x)}" y="${geometry.scale.ribbon - 8}" text-anchor="middle" font-size="${slot.onBeat ? 15 : 11}" font-weight="${slot.onBeat ? 700 : 400}" fill="${slot.onBeat ? ink.ink : ink.lesser}">${escaped(slot.word)}</text>`)
   const names = geometry.lanes.map(lane => `<text x="0" y="${n(lane.top + lane.height / 2 + 4)}" font-size="13" fill="${tone(lane.limb)}">${sentence(LIMB_NAMES[lane.limb])}</text>`)
   const drawn = stillPaths(sticks, geometry).map(({ limb, lines, open, filled, hollow }) => `<g data-limb="${limb}" stroke="${tone(limb)}" fill="none"><path d="${short(lines)}" stroke-width="1.5"/>${open ? `<path d="${short(open)}" stroke-width="3" opacity="0.5"/>` : ''}${filled ? `<path d="${short(filled)}" fill="${tone(limb)}"/>` : ''}${hollow ? `<path d="${short(hollow)}" stroke-width="1.4"/>` : ''}</g>`)
   const rules = geometry.lanes.map(lane => `M${geometry.scale.label - 6} ${n(lane.floor)}H${n(geometry.width)}`).join('')

@@ -22,7 +22,7 @@ export const instrumentName = (piece: string, stroke: string): string => `${piec
  * @example writeMusicXml(groove, kit).includes('<unpitched>') // => true
  */
 export function writeMusicXml(groove: Groove, kit: Kit): string {
-  const { bars, words } = notate(groove, kit)
+  const { pickUp, bars, words } = notate(groove, kit)
   const instruments = new Map<string, { id: string, piece: string, stroke: string }>()
   const strokeOf = ({ partId, at }: { partId: string, at: number }): Stroke | undefined => {
     const part = partOf(groove, partId)
@@ -36,8 +36,10 @@ export function writeMusicXml(groove: Groove, kit: Kit): string {
     return known.id
   }
   const length = (meter: Meter) => meter.count * TICKS_PER_QUARTER * 4 / meter.unit
-  const measures = bars.map((bar, b) => `    <measure number="${b + 1}">
-${b === 0 || bar.showMeter ? attributes(bar.meter, b === 0) : ''}${b === 0 ? direction(groove, words) : ''}${voiceXml(bar.hands, 1, strokeOf, instrument)}      <backup><duration>${length(bar.meter)}</duration></backup>
+  // What is picked up is a measure of its own, as long as its notes; a reader counts from the next.
+  const early = pickUp ? [{ bar: pickUp, at: 'number="0" implicit="yes"', ticks: lengthOf(pickUp.hands) }] : []
+  const measures = [...early, ...bars.map((bar, b) => ({ bar, at: `number="${b + 1}"`, ticks: length(bar.meter) }))].map(({ bar, at, ticks }, b) => `    <measure ${at}>
+${b === 0 || bar.showMeter ? attributes(bar.meter, b === 0) : ''}${b === 0 ? direction(groove, words) : ''}${voiceXml(bar.hands, 1, strokeOf, instrument)}      <backup><duration>${ticks}</duration></backup>
 ${voiceXml(bar.feet, 2, strokeOf, instrument)}    </measure>`)
   const list = [...instruments.values()]
   const midi = (piece: string, stroke: string) => {
@@ -75,20 +77,28 @@ function direction({ tempo, feel: { swing } }: Groove, words: string): string {
   return `      <direction placement="above"><direction-type><metronome><beat-unit>${value}</beat-unit>${dotted ? '<beat-unit-dot/>' : ''}<per-minute>${tempo.bpm}</per-minute></metronome></direction-type>${words ? `<direction-type><words>${escaped(words)}</words></direction-type>` : ''}<sound tempo="${Number(convertTempo(tempo, '1/4').bpm.toFixed(4))}">${playback}</sound></direction>\n`
 }
 
+/** How long one entry of a voice lasts, in ticks: in a tuplet less than it is written. */
+function entryTicks({ entries, tuplets }: Voice, i: number): number {
+  const tuplet = tuplets.find(one => i >= one.from && i <= one.to)
+  return ticksOf(entries[i]!) * (tuplet ? tuplet.den / tuplet.num : 1)
+}
+const lengthOf = (voice: Voice): number => voice.entries.reduce((sum, _, i) => sum + entryTicks(voice, i), 0)
+
 type Find = (of: { partId: string, at: number }) => Stroke | undefined
 
-function voiceXml({ entries, tuplets, beams }: Voice, voice: number, strokeOf: Find, instrument: (stroke: Stroke) => string): string {
+function voiceXml(written: Voice, voice: number, strokeOf: Find, instrument: (stroke: Stroke) => string): string {
+  const { entries, tuplets, beams } = written
   return entries.map((entry, i) => {
     const tuplet = tuplets.find(one => i >= one.from && i <= one.to)
-    const length = ticksOf(entry) * (tuplet ? tuplet.den / tuplet.num : 1)
-    const written = `<voice>${voice}</voice><type>${TYPES[entry.value]}</type>${entry.dots ? '<dot/>' : ''}${tuplet ? `<time-modification><actual-notes>${tuplet.num}</actual-notes><normal-notes>${tuplet.den}</normal-notes></time-modification>` : ''}`
+    const length = entryTicks(written, i)
+    const facts = `<voice>${voice}</voice><type>${TYPES[entry.value]}</type>${entry.dots ? '<dot/>' : ''}${tuplet ? `<time-modification><actual-notes>${tuplet.num}</actual-notes><normal-notes>${tuplet.den}</normal-notes></time-modification>` : ''}`
     const marks = tuplet ? `${i === tuplet.from ? '<tuplet type="start"/>' : ''}${i === tuplet.to ? '<tuplet type="stop"/>' : ''}` : ''
-    if (!entry.heads.length) return `      <note><rest/><duration>${length}</duration>${written}${marks ? `<notations>${marks}</notations>` : ''}</note>\n`
+    if (!entry.heads.length) return `      <note><rest/><duration>${length}</duration>${facts}${marks ? `<notations>${marks}</notations>` : ''}</note>\n`
     const beam = beams.find(one => i >= one.from && i <= one.to)
     const beamed = beam ? `<beam number="1">${i === beam.from ? 'begin' : i === beam.to ? 'end' : 'continue'}</beam>` : ''
     const struck = entry.heads.flatMap(head => head.strokes.flatMap(one => (strokeOf(one) ? [{ head, stroke: strokeOf(one)! }] : [])))
     const graces = struck.map(({ head, stroke }) => grace(head, stroke, voice, instrument)).join('')
-    return graces + struck.map(({ head, stroke }, n) => `      <note dynamics="${Math.round(LEVEL_VELOCITIES[stroke.level] / 0.9 * 100) / 100}">${n ? '<chord/>' : ''}${unpitched(head)}<duration>${length}</duration><instrument id="${instrument(stroke)}"/>${written}<stem>${voice === 1 ? 'up' : 'down'}</stem>${notehead(head)}${n ? '' : beamed}${notations(entry, stroke, n ? '' : marks)}</note>\n`).join('')
+    return graces + struck.map(({ head, stroke }, n) => `      <note dynamics="${Math.round(LEVEL_VELOCITIES[stroke.level] / 0.9 * 100) / 100}">${n ? '<chord/>' : ''}${unpitched(head)}<duration>${length}</duration><instrument id="${instrument(stroke)}"/>${facts}<stem>${voice === 1 ? 'up' : 'down'}</stem>${notehead(head)}${n ? '' : beamed}${notations(entry, stroke, n ? '' : marks)}</note>\n`).join('')
   }).join('')
 }
 

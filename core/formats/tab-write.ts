@@ -1,4 +1,4 @@
-import { type Groove, type Stroke, sounding, timeline } from '#core/groove'
+import { type Groove, type Stroke, barTicks, grooveTicks, leadInOf, sounding, timeline } from '#core/groove'
 import { type Kit, LIMBS, type Limb, isHand } from '#core/kit'
 import { type Beat, NUMBERS, beatsOf, bestGrid, countSlots, sayTempo, writeMeter } from '#core/time'
 import { kindOfPiece, labelOf, letterOf } from './tab-letters'
@@ -14,11 +14,12 @@ const WIDE = 72
 /**
  * A groove as text tablature: a heading with tempo, meter and swing, what the lines and letters mean, the count, and a line for each piece,
  * or for each piece of each limb. Beats are cut as finely as their strokes ask; muted parts are left out. Kept are places, pieces, strokes
- * and the ornaments of plain hits; of levels ghost, plain and accent. `readTab` reads it back.
+ * and the ornaments of plain hits; of levels ghost, plain and accent. What is picked up has a bar of its own before the first. `readTab` reads it back.
  * @example writeTab(groove, kit).split('\n').filter(line => /^ *(BD|K)/.test(line)) // => ['BD    |O---------O-----|']
  */
-export function writeTab(groove: Groove, kit: Kit, { lines: by = 'pieces' }: TabWish = {}): string {
-  const strokes = struckIn(groove, kit)
+export function writeTab(given: Groove, kit: Kit, { lines: by = 'pieces' }: TabWish = {}): string {
+  const { bars, strokes } = withPickUp(given, struckIn(given, kit), kit)
+  const groove = { ...given, bars }
   const beats = columnsOf(groove, strokes)
   const lines = linesOf(strokes, by)
   const wide = Math.max(5, ...lines.map(line => line.label.length))
@@ -34,6 +35,7 @@ export function writeTab(groove: Groove, kit: Kit, { lines: by = 'pieces' }: Tab
     groove.title,
     `Tempo: ${sayTempo(groove.tempo).replace(/\d+$/, String(groove.tempo.bpm))}`,
     `Meter: ${new Set(meters).size === 1 ? meters[0]! : meters.join(' | ')}`,
+    ...(bars === given.bars ? [] : ['The first bar is the pick-up.']),
     ...(swing ? [`Swing: ${swing.level} ${Math.round(swing.share * 1000) / 10}%`] : []),
     `Lines: ${[...new Set(lines.map(line => `${line.label.split(' ').at(-1)} = ${line.foot && line.piece === 'hi-hat' ? 'hi-hat by foot' : line.piece}`))].join(', ')}`,
     'Letters: x o plain, capital accent, g ghost, f flam, d drag, r ruff, w double, c choke, i rim shot, b bell, z buzz, s foot splash, v sweep, t tap; on the hi-hat o is open; on the snare x is a cross-stick',
@@ -55,6 +57,16 @@ type Struck = Stroke & { limb: Limb }
 
 /** Everything that sounds in one pass through the bars. */
 const struckIn = (groove: Groove, kit: Kit): Struck[] => timeline(sounding(groove), kit).map(({ at, pieceId, stroke, level, ornament, limb }) => ({ at, piece: pieceId, stroke, level, limb, ...(ornament ? { ornament } : {}) }))
+
+/** Bars and strokes with what is picked up: at the end of a bar before the first, as long as the last. */
+function withPickUp(groove: Groove, strokes: readonly Struck[], kit: Kit): { bars: Groove['bars'], strokes: Struck[] } {
+  const lead = leadInOf(groove)
+  if (!lead) return { bars: groove.bars, strokes: [...strokes] }
+  const last = groove.bars.at(-1)!
+  const own = barTicks(last)
+  const early = lead.from - (grooveTicks(groove) - own)
+  return { bars: [last, ...groove.bars], strokes: [...struckIn(lead.groove, kit).map(stroke => ({ ...stroke, at: stroke.at + early })), ...strokes.map(stroke => ({ ...stroke, at: stroke.at + own }))] }
+}
 
 /** The felt beats of a groove, each cut as finely as its strokes ask, and no coarser than the groove counts it where that holds them. */
 function columnsOf(groove: Groove, strokes: readonly Struck[]): Beat[] {

@@ -1,6 +1,7 @@
 import { type Kit, type Limb, type Ornament, type Piece, type StrokeKind, pieceOf } from '#core/kit'
 import { type Beat, beatAt, beatsOf, mod, swingOf, tickSeconds } from '#core/time'
 import { type Groove, type Part, type Stroke, grooveTicks } from './schema'
+import { silentFrom } from './lead-in'
 import { type Blow, CHOKED, blowsOf } from './ornaments'
 
 /** One stroke as it is heard. */
@@ -60,7 +61,7 @@ export function visitStrokes(groove: Pick<Groove, 'bars' | 'parts' | 'feel' | 'p
   let pieceId: string | undefined
   let piece: Piece | undefined
   let push = 0
-  const silentFrom = !all && groove.pickUp && !groove.pickUp.repeats ? total - groove.pickUp.ticks : total
+  const quietFrom = all ? total : silentFrom(groove)
   const placed: PlacedStroke = { part: undefined!, stroke: undefined!, at: 0, swung: 0, piece: undefined, push: 0, closes: undefined }
   for (const part of groove.parts) {
     const swung = swingOf(beats, part.swing ?? groove.feel.swing ?? undefined)
@@ -80,7 +81,7 @@ export function visitStrokes(groove: Pick<Groove, 'bars' | 'parts' | 'feel' | 'p
       visit(placed)
     }
     if (part.every) addCycle(part, part.every, total, pass, add)
-    else for (const stroke of part.strokes) if (stroke.at < silentFrom) add(stroke, stroke.at)
+    else for (const stroke of part.strokes) if (stroke.at < quietFrom) add(stroke, stroke.at)
   }
 }
 

@@ -37,27 +37,40 @@ export interface Geometry {
   lines: LineRow[]
   beds: Bed[]
   slots: SlotPlace[]
+  /** The beats before the first bar that are picked up in: their beds, and their slots with the places that they have in the bars. */
+  lead: { ticks: number, beds: Bed[], slots: SlotPlace[] } | undefined
   /** Where each bar begins, with its number from 1. */
   bars: { x: number, number: number }[]
-  /** The horizontal place of a tick. */
+  /** The horizontal place of a tick; of one below 0 before the first bar, where something is picked up. */
   xOf(tick: number): number
 }
 
+/** What else is laid out: so many lines that no limb owns over the lanes, and the beats before the first bar, from this tick of the bars on. */
+export interface LayWish { lines?: number, leadFrom?: number | undefined }
+
 /**
- * Lays bars and lanes out over a width, under so many lines that no limb owns; wider than asked where slots would become too narrow to hit.
+ * Lays bars and lanes out over a width; wider than asked where slots would become too narrow to hit.
  * @example layOut(bars, ['RH', 'LH', 'RF', 'LF'], 800, FULL).lanes.length // => 4
  */
-export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted: number, scale: Scale, counting?: Counting, lines = 0): Geometry {
+export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted: number, scale: Scale, counting?: Counting, { lines = 0, leadFrom }: LayWish = {}): Geometry {
   const beats = beatsOf(bars)
   const last = beats[beats.length - 1]!
   const total = last.at + last.length
-  const gaps = beats.reduce((sum, beat, i) => sum + (i === 0 ? 0 : beat.beat === 0 ? scale.barGap : scale.beatGap), 0)
+  const before = leadFrom === undefined ? [] : beats.filter(beat => beat.at >= leadFrom)
+  const gaps = beats.reduce((sum, beat, i) => sum + (i === 0 ? 0 : beat.beat === 0 ? scale.barGap : scale.beatGap), 0) + (before.length ? (before.length - 1) * scale.beatGap + scale.barGap : 0)
   const densest = Math.min(...beats.map(beat => beat.length / beat.slots))
-  const perTick = Math.max((wanted - scale.label - gaps) / total, scale.slotLeast / densest)
+  const perTick = Math.max((wanted - scale.label - gaps) / (total + before.reduce((sum, beat) => sum + beat.length, 0)), scale.slotLeast / densest)
 
   const beds: Bed[] = []
+  const leadBeds: Bed[] = []
   const bars_: Geometry['bars'] = []
   let x = scale.label
+  before.forEach((beat, i) => {
+    if (i > 0) x += scale.beatGap
+    leadBeds.push({ bar: beat.bar, beat: beat.beat, x, width: beat.length * perTick })
+    x += beat.length * perTick
+  })
+  if (before.length) x += scale.barGap
   beats.forEach((beat, i) => {
     if (i > 0) x += beat.beat === 0 ? scale.barGap : scale.beatGap
     if (beat.beat === 0) bars_.push({ x, number: beat.bar + 1 })
@@ -65,18 +78,20 @@ export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted:
     x += beat.length * perTick
   })
 
+  const inBed = (bed: Bed, beat: typeof last, tick: number): number => bed.x + Math.min(scale.inset, bed.width / beat.slots / 2) + (tick - beat.at) * perTick
   const xOf = (tick: number): number => {
-    const beat = beatAt(beats, tick)
-    const bed = beds[beats.indexOf(beat)]!
-    const slot = bed.width / beat.slots
-    return bed.x + Math.min(scale.inset, slot / 2) + (tick - beat.at) * perTick
+    const beat = beatAt(beats, tick < 0 && before.length ? Math.max(before[0]!.at, tick + total) : tick)
+    return tick < 0 && before.length ? inBed(leadBeds[before.indexOf(beat)]!, beat, Math.max(before[0]!.at, tick + total)) : inBed(beds[beats.indexOf(beat)]!, beat, tick)
   }
 
   const words = countSlots(bars, counting)
-  const slots = slotsOf(bars).map((slot): SlotPlace => {
+  const placed = (slot: ReturnType<typeof slotsOf>[number], at: number): SlotPlace => {
     const width = slot.length * perTick
-    return { index: slot.index, at: slot.at, x: xOf(slot.at), left: xOf(slot.at) - Math.min(scale.inset, width / 2), width, word: words[slot.index]!, onBeat: slot.slot === 0 }
-  })
+    return { index: slot.index, at: slot.at, x: xOf(at), left: xOf(at) - Math.min(scale.inset, width / 2), width, word: words[slot.index]!, onBeat: slot.slot === 0 }
+  }
+  const all = slotsOf(bars)
+  const slots = all.map(slot => placed(slot, slot.at))
+  const lead = before.length ? { ticks: total - before[0]!.at, beds: leadBeds, slots: all.filter(slot => slot.at >= before[0]!.at).map(slot => placed(slot, slot.at - total)) } : undefined
 
   const rows = Array.from({ length: lines }, (_, i): LineRow => ({ top: scale.ribbon + i * (LINE.height + LINE.gap), height: LINE.height }))
   let top = scale.ribbon + lines * (LINE.height + LINE.gap)
@@ -88,7 +103,7 @@ export function layOut(bars: readonly BarTime[], limbs: readonly Limb[], wanted:
     top += height
     return lane
   })
-  return { scale, width: x, height: top + scale.mark, lanes, lines: rows, beds, slots, bars: bars_, xOf }
+  return { scale, width: x, height: top + scale.mark, lanes, lines: rows, beds, slots, lead, bars: bars_, xOf }
 }
 
 /** How much of a lane's reach each level takes: a ghost barely leaves the floor, an accent fills it. */
@@ -108,12 +123,13 @@ export function levelAt(lane: Lane, y: number): 1 | 2 | 3 | 4 | 5 {
 }
 
 /**
- * The slot under a horizontal place, the nearest where it is between or beside beds.
+ * The slot under a horizontal place, the nearest where it is between or beside beds; before the first bar the one at the end of the bars that is
+ * picked up there.
  * @example slotUnder(geometry, 0).index // => 0
  */
 export function slotUnder(geometry: Geometry, x: number): SlotPlace {
-  const inside = geometry.slots.find(slot => x >= slot.left && x < slot.left + slot.width)
-  return inside ?? geometry.slots.reduce((best, slot) => (Math.abs(slot.x - x) < Math.abs(best.x - x) ? slot : best))
+  const inside = [...geometry.slots, ...geometry.lead?.slots ?? []].find(slot => x >= slot.left && x < slot.left + slot.width)
+  return inside ? geometry.slots[inside.index]! : geometry.slots.reduce((best, slot) => (Math.abs(slot.x - x) < Math.abs(best.x - x) ? slot : best))
 }
 
 /**

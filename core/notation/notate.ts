@@ -1,5 +1,5 @@
 import { type Head, type Kit, type Limb, type Ornament, type StrokeKind, isHand, staffOf } from '#core/kit'
-import { type Groove, type TimedStroke, audibleParts, ownTick, partOf, timeline } from '#core/groove'
+import { type Groove, type TimedStroke, audibleParts, leadInOf, ownTick, partOf, timeline } from '#core/groove'
 import { type Counting, type Meter, NUMBERS, type Beat, type Tempo, beatsOf, countSlots, slotsOf } from '#core/time'
 import { type Written, cutFor, splitParts } from './duration'
 
@@ -36,14 +36,38 @@ export interface NotationBar {
   counts: { at: number, word: string, onBeat: boolean, sticking: string }[]
 }
 
-/** Bars, and what stands over the first: the tempo as a note and a figure, and the swing in words. */
-export interface Notation { bars: NotationBar[], tempo: Tempo, words: string }
+/** Bars, what is picked up before the first as a short bar of its own, and what stands over them: the tempo as a note and a figure, and the swing in words. */
+export interface Notation { pickUp: NotationBar | undefined, bars: NotationBar[], tempo: Tempo, words: string }
 
 /**
- * A groove as percussion notation in two voices: hands over feet, beamed by felt beat, as music.md has it. Muted parts are left out; `only` chooses parts by id.
+ * A groove as percussion notation in two voices: hands over feet, beamed by felt beat, as music.md has it. Muted parts are left out; `only` chooses
+ * parts by id. What is picked up stands before the first bar, counted as it is counted there.
  * @example notate(groove, kit).bars.length // => 1
  */
-export function notate(groove: Groove, kit: Kit, { counting = NUMBERS, only }: { counting?: Counting, only?: readonly string[] } = {}): Notation {
+export function notate(groove: Groove, kit: Kit, wish: { counting?: Counting, only?: readonly string[] } = {}): Notation {
+  const { counts, bpm } = groove.tempo
+  const bars = barsOf(groove, kit, wish)
+  const pickUp = pickedUp(groove, kit, wish)
+  // The meter is written once, before whatever comes first.
+  if (pickUp) bars[0] = { ...bars[0]!, showMeter: false }
+  return { pickUp, bars, tempo: { counts, bpm: Number(bpm.toFixed(1)) }, words: staffWords(groove) }
+}
+
+/** The short bar before the first: its notes lead to the strokes at the end of the bars, where they are written. */
+function pickedUp(groove: Groove, kit: Kit, wish: { counting?: Counting, only?: readonly string[] }): NotationBar | undefined {
+  const lead = leadInOf(groove)
+  const [bar] = lead ? barsOf(lead.groove, kit, wish) : []
+  if (!lead || !bar || (bar.hands.silent && bar.feet.silent)) return undefined
+  const words = countSlots(groove.bars, wish.counting ?? NUMBERS)
+  const said = new Map(slotsOf(groove.bars).map((slot, i) => [slot.at, words[i]!]))
+  const there = (voice: Voice): Voice => ({ ...voice, entries: voice.entries.map(one => ({ ...one, heads: one.heads.map(head => ({ ...head, strokes: head.strokes.map(({ partId, at }) => ({ partId, at: at + lead.from })) })) })) })
+  return {
+    ...bar, meter: groove.bars[0]!.meter, showMeter: true, hands: there(bar.hands), feet: there(bar.feet),
+    counts: bar.counts.map(count => ({ ...count, word: said.get(count.at + lead.from) ?? count.word })),
+  }
+}
+
+function barsOf(groove: Groove, kit: Kit, { counting = NUMBERS, only }: { counting?: Counting, only?: readonly string[] }): NotationBar[] {
   const heard = audibleParts(groove, { solo: [], only })
   const events = timeline(groove, kit).filter(event => heard.has(event.partId))
   const beats = beatsOf(groove.bars)
@@ -54,7 +78,7 @@ export function notate(groove: Groove, kit: Kit, { counting = NUMBERS, only }: {
   for (const { limb, level } of events) softest.set(limb, Math.min(level, softest.get(limb) ?? 5))
   const accents = new Set(events.filter(event => accented(event, softest)))
   const signs: Signs = { closed, accents }
-  const byBar = groove.bars.map((bar, b): NotationBar => {
+  return groove.bars.map((bar, b): NotationBar => {
     const own = beats.filter(beat => beat.bar === b)
     const from = own[0]!.at
     const to = own.at(-1)!.at + own.at(-1)!.length
@@ -70,8 +94,6 @@ export function notate(groove: Groove, kit: Kit, { counting = NUMBERS, only }: {
       })),
     }
   })
-  const { counts, bpm } = groove.tempo
-  return { bars: byBar, tempo: { counts, bpm: Number(bpm.toFixed(1)) }, words: staffWords(groove) }
 }
 
 /** The swing as it stands over the first bar: `'swing eighths, 66.7 to 33.3'`; nothing where it is straight. @internal */

@@ -1,4 +1,4 @@
-import type { Groove } from '#core/groove'
+import { type Groove, leadInFrom } from '#core/groove'
 import { type Kit, type Limb, limbsInOrder } from '#core/kit'
 import type { Counting } from '#core/time'
 import { type Geometry, SMALL, layOut } from './geometry'
@@ -13,7 +13,7 @@ export interface LimbPaths { limb: Limb, /** Sticks, what stands before them and
  * @example stillPaths(sticksOf(groove, kit, geometry), geometry).map(one => one.limb) // => ['RH', 'LH', 'RF', 'LF']
  */
 export const stillPaths = (sticks: readonly Stick[], geometry: Geometry): LimbPaths[] => geometry.lanes.map(({ limb }) => {
-  const own = sticks.filter(stick => stick.limb === limb)
+  const own = sticks.filter(stick => stick.limb === limb && !(stick.silent && geometry.lead))
   const marks = (filled: boolean) => own.filter(stick => stick.mark.filled === filled).map(stick => markPath(stick.mark, stick.x, stick.tip, geometry.scale.mark)).join('')
   return {
     limb,
@@ -33,11 +33,13 @@ const laidOut = new Map<string, Geometry>()
  * Where everything stands in small lanes; the same object for bars that are alike, since a page shows dozens of them.
  * @example smallGeometry(groove, NUMBERS) === smallGeometry(groove, NUMBERS) // => true
  */
-export function smallGeometry({ bars, lead }: Pick<Groove, 'bars' | 'lead'>, counting: Counting): Geometry {
-  const key = `${lead} ${counting.school} ${counting.triplet} ${counting.dotted} ${bars.map(({ meter, slots }) => `${meter.count}/${meter.unit}:${meter.groups.join()}:${slots.join()}`).join()}`
+export function smallGeometry(groove: Pick<Groove, 'bars' | 'lead' | 'parts' | 'pickUp'>, counting: Counting): Geometry {
+  const { bars, lead } = groove
+  const leadFrom = leadInFrom(groove)
+  const key = `${lead} ${leadFrom ?? ''} ${counting.school} ${counting.triplet} ${counting.dotted} ${bars.map(({ meter, slots }) => `${meter.count}/${meter.unit}:${meter.groups.join()}:${slots.join()}`).join()}`
   const known = laidOut.get(key)
   if (known) return known
-  const geometry = layOut(bars, limbsInOrder(lead), SMALL_WIDTH, SMALL, counting)
+  const geometry = layOut(bars, limbsInOrder(lead), SMALL_WIDTH, SMALL, counting, { leadFrom })
   if (laidOut.size >= MOST_LAID_OUT) laidOut.clear()
   laidOut.set(key, geometry)
   return geometry

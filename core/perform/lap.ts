@@ -1,5 +1,5 @@
 import type { Kit, Level } from '#core/kit'
-import { type Blow, CHOKED, type Groove, type Part, type PlacedStroke, blowsOf, slotTicks, visitStrokes } from '#core/groove'
+import { type Blow, CHOKED, type Groove, type Part, type PlacedStroke, blowsOf, slotTicks, visitStrokes, pickUpTicks } from '#core/groove'
 import { type Beat, barStarts, beatsOf, swungTick } from '#core/time'
 import { type ClickStroke, clicksOf, countsOf } from './click'
 import type { SectionClock } from './clock'
@@ -69,7 +69,7 @@ export function leadIn(ground: Ground): LapStroke[] {
   const { section: { span, parts, kit }, groove } = ground
   const total = ground.starts.at(-1)!
   if (span.from !== 0) return []
-  const ticksOf = (part: Part) => groove.pickUp?.ticks ?? part.pickUp ?? 0
+  const ticksOf = (part: Part) => pickUpTicks(groove, { ...part, muted: false })
   const strokes: LapStroke[] = []
   visitStrokes({ ...groove, parts: groove.parts.filter(part => !part.every && ticksOf(part)) }, kit, 0, (placed) => {
     if (placed.at < total - ticksOf(placed.part)) return

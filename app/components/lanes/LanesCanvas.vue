@@ -41,7 +41,8 @@ const plumbs = computed(() => {
 
 /** How dark each part is drawn, found once and not for every stick. */
 const inks = computed(() => new Map(props.groove.parts.map(part => [part.id, inkOf(part.id, part.limb)])))
-const ink = (stick: Stick): number => inks.value.get(stick.partId) ?? 1
+/** What sounds before the first bar alone is drawn there; where it lies in the bars it is faint. */
+const ink = (stick: Stick): number => (stick.silent ? 0.3 : 1) * (inks.value.get(stick.partId) ?? 1)
 </script>
 
 <template>

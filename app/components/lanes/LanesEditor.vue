@@ -2,7 +2,7 @@
 import { onLongPress, until, useElementSize, useEventListener } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { type Finding, type GhostPlace, type Unison, sayFinding } from '#core/analyse'
-import { type Groove, barSpan, partOf, sayPlace } from '#core/groove'
+import { type Groove, barSpan, leadInFrom, partOf, sayPlace } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder, pieceOf } from '#core/kit'
 import { FULL, LOWER, NARROW, NARROW_WIDTH, type Stick, laneUnder, layOut, levelAt, slotUnder, sticksOf } from '#core/notation'
 import type { Cursor } from '~/lanes/cursor'
@@ -30,9 +30,10 @@ const { width } = useElementSize(frame)
 const bars = computed(() => props.groove.bars)
 const lead = computed(() => props.groove.lead)
 const lines = computed(() => props.groove.guides.length)
+const leadFrom = computed(() => leadInFrom(props.groove))
 /** On a phone the lanes are read and played: a finger scrolls them, and chooses a stroke by a tap. */
 const narrow = computed(() => width.value > 0 && width.value < NARROW_WIDTH)
-const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), narrow.value ? NARROW : settings.staff.shown ? LOWER : FULL, settings.counting, lines.value))
+const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), narrow.value ? NARROW : settings.staff.shown ? LOWER : FULL, settings.counting, { lines: lines.value, leadFrom: leadFrom.value }))
 
 const sticks = computed(() => sticksOf(props.groove, props.kit, geometry.value))
 /** What each lane mostly plays, said under the limb's name: one line a lane, so that the grid is redrawn only when the words change. */

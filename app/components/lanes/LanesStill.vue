@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
 import { LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
-import { type Groove, sayBars, sentence } from '#core/groove'
+import { type Groove, leadInFrom, sayBars, sentence } from '#core/groove'
 import { SMALL_WIDTH, TALL, layOut, slotUnder, smallGeometry, sticksOf, stillOf } from '#core/notation'
 import { toneOf } from '~/lanes/tone'
 import { useKits } from '~/stores/kits'
@@ -18,7 +18,8 @@ const width = props.large ? useElementSize(frame).width : ref(SMALL_WIDTH)
 // Most changes leave bars and hands as they are, and so where everything stands.
 const bars = computed(() => props.groove.bars)
 const lead = computed(() => props.groove.lead)
-const geometry = computed(() => (props.large ? layOut(bars.value, limbsInOrder(lead.value), width.value || 600, TALL, settings.counting) : smallGeometry({ bars: bars.value, lead: lead.value }, settings.counting)))
+const leadFrom = computed(() => leadInFrom(props.groove))
+const geometry = computed(() => (props.large ? layOut(bars.value, limbsInOrder(lead.value), width.value || 600, TALL, settings.counting, { leadFrom: leadFrom.value }) : smallGeometry(props.groove, settings.counting)))
 const ringed = computed(() => new Set(props.marks))
 /** The slots that are lit, each in its limb’s lane. */
 const lights = computed(() => {
@@ -33,7 +34,7 @@ const lights = computed(() => {
 })
 const top = computed(() => Math.max(0, geometry.value.scale.ribbon - 24))
 const box = (x: number, width: number) => `M${x} ${top.value}h${width}V${geometry.value.height}h${-width}z`
-const ground = computed(() => [0, 1].map(odd => geometry.value.beds.filter(bed => bed.beat % 2 === odd).map(bed => box(bed.x, bed.width)).join('')))
+const ground = computed(() => [0, 1].map(odd => [...geometry.value.lead?.beds ?? [], ...geometry.value.beds].filter(bed => bed.beat % 2 === odd).map(bed => box(bed.x, bed.width)).join('')))
 const kit = computed(() => kits.of(props.groove.kitId))
 const sticks = computed(() => sticksOf(props.groove, kit.value, geometry.value))
 const drawn = computed(() => stillOf(props.groove, kit.value, geometry.value, () => sticks.value))
@@ -52,7 +53,7 @@ function press(event: MouseEvent) {
       <g v-memo="[geometry]">
         <path :d="geometry.lanes.map(lane => `M${Math.max(0, geometry.scale.label - 6)} ${lane.floor}H${geometry.width}`).join('')" stroke="var(--rule)" stroke-width="0.75" />
         <template v-if="large">
-          <text v-for="slot in geometry.slots" :key="slot.index" :x="slot.x" :y="geometry.scale.ribbon - 8" text-anchor="middle" :font-size="slot.onBeat ? 15 : 11" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'">{{ slot.word }}</text>
+          <text v-for="(slot, i) in [...geometry.lead?.slots ?? [], ...geometry.slots]" :key="i" :x="slot.x" :y="geometry.scale.ribbon - 8" text-anchor="middle" :font-size="slot.onBeat ? 15 : 11" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'">{{ slot.word }}</text>
           <text v-for="lane in geometry.lanes" :key="lane.limb" x="0" :y="lane.top + lane.height / 2 + 4" font-size="13" :fill="toneOf(lane.limb, lead)">{{ sentence(LIMB_NAMES[lane.limb]) }}</text>
         </template>
       </g>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import { type Groove, sayBars, sentence } from '#core/groove'
+import { type Groove, leadInFrom, sayBars, sentence } from '#core/groove'
 import { LIMB_NAMES, limbsInOrder } from '#core/kit'
 import { usePlayhead } from '~/composables/usePlayhead'
 import { type Scale, layOut, sticksOf, stillPaths } from '#core/notation'
@@ -24,9 +24,10 @@ const scale = computed<Scale>(() => {
   const lane = Math.min(HIGHEST, Math.max(LOWEST, Math.floor(height.value / Math.max(1, used.value.length)) - 8))
   return { label: width.value < 600 ? 0 : 104, ribbon: 0, hand: lane, foot: lane, laneGap: 8, slotLeast: 2, beatGap: 3, barGap: 10, inset: 8, mark: width.value < 600 ? 3.2 : 5 }
 })
-const geometry = computed(() => layOut(props.groove.bars, used.value, Math.max(200, width.value), scale.value, settings.counting))
+const leadFrom = computed(() => leadInFrom(props.groove))
+const geometry = computed(() => layOut(props.groove.bars, used.value, Math.max(200, width.value), scale.value, settings.counting, { leadFrom: leadFrom.value }))
 const paths = computed(() => stillPaths(sticksOf(props.groove, kits.of(props.groove.kitId), geometry.value), geometry.value))
-const ground = computed(() => [0, 1].map(odd => geometry.value.beds.filter(bed => bed.beat % 2 === odd).map(bed => `M${bed.x} 0h${bed.width}V${geometry.value.height}h${-bed.width}z`).join('')))
+const ground = computed(() => [0, 1].map(odd => [...geometry.value.lead?.beds ?? [], ...geometry.value.beds].filter(bed => bed.beat % 2 === odd).map(bed => `M${bed.x} 0h${bed.width}V${geometry.value.height}h${-bed.width}z`).join('')))
 const { band } = usePlayhead(geometry)
 </script>
 
