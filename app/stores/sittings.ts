@@ -12,7 +12,7 @@ type Line = Summaries['sitting']
 /** What a list shows of a run that waits in this browser. */
 const lineOf = ({ id, at, plan, run }: Sitting): Line => ({ id, at, title: plan.title, planId: plan.id, stage: run.index + 1, stages: run.stages.length })
 
-/** Practice runs under way: each is kept by the server, and in this browser while the server is away, until it is over or let go. */
+/** Practice runs under way: each is kept by the server, and in this browser while the server is away, until it is over or removed. */
 export const useSittings = defineStore('sittings', () => {
   const open = useOpenDocument<'sitting', Sitting>({
     kind: 'sitting',

@@ -42,7 +42,6 @@ export function runMove(move: Move, groove: Groove, params: Params, kit: Kit, sp
   if (!done.ok) return done
   const sentence = done.value.says()
   const edit = editBetween(groove, done.value.groove, sentence.split('. ')[0]!)
-  if (edit.type === 'batch' && !edit.edits.length) return refuse(`“${move.name}” finds nothing to change here.`)
   const applied = apply(groove, edit)
   if (!applied.ok) return applied
   return ok({ edit, sentence, made: { move: move.id, params: { ...params }, sentence }, groove: applied.value.groove })
@@ -63,6 +62,8 @@ export function runSteps(groove: Groove, steps: readonly Step[], kit: Kit): Step
     const move = moveOf(step.move)
     const done = move ? runMove(move, groove, resolved(move, groove, step.params, kit), kit) : refuse(`There is no move “${step.move}”.`)
     if (!done.ok) return { step, groove, ok: false, reason: done.reason }
+    const { edit } = done.value
+    if (edit.type === 'batch' && !edit.edits.length) return { step, groove, ok: false, reason: `“${move!.name}” finds nothing to change here.` }
     groove = done.value.groove
     return { step, groove, ok: true, sentence: done.value.sentence, made: done.value.made }
   })
