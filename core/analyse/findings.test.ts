@@ -63,6 +63,19 @@ describe('one limb on two pieces', () => {
     expect(clashes(timeline(groove('foot cowbell', 'foot block', 'LF'), large), large)).toEqual([])
     expect(clashes(timeline(groove('foot cowbell', 'hi-hat', 'LF'), large), large)).toHaveLength(1)
   })
+  it('is none on three pieces of which the kit has every two as a pair, and one where two of them are none', () => {
+    const pair = (a: string, b: string) => ({ a, b })
+    const [cowbell, block, tambourine] = ['foot cowbell', 'foot block', 'foot tambourine'] as const
+    const clashing = (pairs: Kit['pairs'], ...pieces: string[]) => {
+      const row: Kit = { ...kitById('large'), pairs }
+      return clashes(timeline(at(80, ...pieces.map((piece, i) => part(`p${i}`, 'LF', piece, '3...............'))), row), row).length
+    }
+    const all = [pair(cowbell, block), pair(tambourine, block), pair(cowbell, tambourine)]
+    expect(clashing(all, cowbell, block, tambourine)).toBe(0)
+    expect(clashing(all, tambourine, cowbell, block)).toBe(0)
+    expect(clashing(all, cowbell, block, 'hi-hat')).toBe(1)
+    expect(clashing(all.slice(0, 2), cowbell, block, tambourine)).toBe(1)
+  })
   it('is mended by the other hand, where that is free, or by taking the quieter out', () => {
     const both = at(80, part('a', 'RH', 'snare', '5...............'), part('b', 'RH', 'floor tom', '3...............'))
     expect(remedies(both).map(one => one.label)).toEqual(['Give the snare on 1 to the left hand', 'Take out the floor tom on 1'])

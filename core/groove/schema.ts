@@ -11,6 +11,8 @@ export { LIMITS, ROLES, type Role, barTicks, grooveTicks } from './bounds'
 
 export const idSchema = z.string({ error: 'An id is text.' })
   .regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'An id is 1 to 64 letters, digits, hyphens or underscores.' })
+  // Ids are keys of objects too, where these would find what every object has.
+  .refine(id => !(id in {}), { error: 'An id is none of the names that every object has, such as “constructor”.', abort: true })
 
 /**
  * A place or a length in ticks, within what the longest groove may have.
