@@ -100,7 +100,7 @@ useHead({ title: 'Today · Bazzet' })
       <ul class="space-y-2">
         <li v-for="one in underWay" :key="one.id" class="flex flex-wrap items-center gap-x-4 gap-y-2 bg-elevated px-4 py-3" data-under-way>
           <h3 class="text-base text-highlighted">{{ one.title }}</h3>
-          <span class="text-sm text-muted">stage {{ one.stage }} of {{ one.stages }}, {{ dayWords(one.at.slice(0, 10)) }}</span>
+          <span class="text-sm text-muted">stage {{ one.stage }} of {{ one.stages }}, {{ dayWords(calendarDay(new Date(one.at))) }}</span>
           <span class="ml-auto flex gap-2"><UButton size="sm" color="neutral" variant="ghost" :aria-label="`Remove ${one.title} from what is under way`" @click="sittings.end(one.id)">Remove</UButton><UButton size="sm" color="neutral" :to="goOn(one)">Go on</UButton></span>
         </li>
       </ul>

@@ -189,6 +189,55 @@ test('chosen parts are displaced, seen first, said in a sentence, and kept as a 
   await expect(bench.readout).toContainText('On 2 and 4 of every bar.')
 })
 
+test('edited first and kept then, the variation has the edit, and the original is again as it was opened, which undo takes back', async ({ bench }) => {
+  const { page } = bench
+  await bench.openCopy('boiler-room-two')
+  const address = page.url()
+  const before = (await bench.stored()).document
+  await page.keyboard.press('l')
+  for (const key of ['Home', 'Delete', 'ArrowRight', 'Enter']) await page.keyboard.press(key)
+  await bench.saved()
+  const edited = (await bench.stored()).document
+  expect(edited.parts).not.toEqual(before.parts)
+  await page.getByRole('button', { name: 'Keep as variation' }).last().click()
+  await expect(page).not.toHaveURL(address)
+  await expect(page.getByText(/“Boiler Room Two, copied” is again as you opened it; undo there brings your changes back\./).first()).toBeVisible()
+  expect((await bench.stored()).document).toMatchObject({ parts: edited.parts, parent: { id: before.id } })
+  await page.getByRole('link', { name: 'its parent' }).click()
+  await expect(page).toHaveURL(address)
+  await expect.poll(async () => (await bench.stored()).document).toEqual(before)
+  await page.keyboard.press('Control+z')
+  await bench.saved()
+  await expect.poll(async () => (await bench.stored()).document.parts).toEqual(edited.parts)
+})
+
+test('walking onto a stroke of another part chooses it, and walking on comes back; nothing is struck on top of it', async ({ bench }) => {
+  const { page } = bench
+  await bench.openCopy('wet-rope')
+  const before = (await bench.stored()).document
+  const [backbeat, ghosts] = ['backbeat', 'ghosts'].map(role => before.parts.find(part => part.role === role)!)
+  const slotOf = (part: typeof before.parts[number]) => part.strokes[0]!.at / 1260
+  // A press on a ghost chooses the ghosts' part; from there the arrows go to the backbeat's stroke.
+  const at = await bench.place('Left hand', slotOf(ghosts!))
+  await page.mouse.click(at.x, at.y)
+  const way = slotOf(backbeat!) > slotOf(ghosts!) ? 'ArrowRight' : 'ArrowLeft'
+  for (let step = 0; step < Math.abs(slotOf(backbeat!) - slotOf(ghosts!)); step++) await page.keyboard.press(way)
+  await expect(bench.says).toContainText(/^Left hand, .*: Snare/)
+  // What is done here is done to that stroke.
+  await page.keyboard.press('Delete')
+  await bench.saved()
+  const after = (await bench.stored()).document
+  expect(after.parts.find(part => part.id === backbeat!.id)!.strokes).toHaveLength(backbeat!.strokes.length - 1)
+  expect(after.parts.find(part => part.id === ghosts!.id)!.strokes).toEqual(ghosts!.strokes)
+  // Walking on and striking goes on with the ghosts.
+  await page.keyboard.press(way)
+  await page.keyboard.press('Enter')
+  await bench.saved()
+  const last = (await bench.stored()).document
+  expect(last.parts.find(part => part.id === backbeat!.id)!.strokes).toHaveLength(backbeat!.strokes.length - 1)
+  expect(last.parts.find(part => part.id === ghosts!.id)!.strokes).toHaveLength(ghosts!.strokes.length + 1)
+})
+
 test('displacing by a whole turn, by keys, comes home', async ({ bench }) => {
   const { page } = bench
   await bench.open('chalk-on-the-door')

@@ -69,6 +69,39 @@ test('a sticking is written by keys; what cannot be read is said, and what runs 
   await expect(field).toHaveValue('Rlf')
 })
 
+test('a hand and the foot are written at once; the pad says what it leaves out; a plan made of it leads back here', async ({ bench }) => {
+  const { page } = bench
+  await page.goto(`${bench.app.url}/sticking`)
+  const field = page.getByLabel('Sticking', { exact: true })
+  await expect(page.locator('#sticking-help')).toContainText('(rf) a hand and the foot at once')
+  await field.fill('(rf)ll(rf)ll')
+  await expect(page.getByText(/^Bar 1: 1 right hand and bass drum foot, 2 left hand/)).toBeAttached()
+  await expect(page.locator('[data-becomes]').filter({ hasText: 'Bass drum' })).toHaveCount(1)
+  await page.getByText('on the pad').click()
+  await expect(page.locator('[data-becomes]').filter({ hasText: 'Bass drum' })).toHaveCount(0)
+  await expect(page.getByText('A pad has no pedal: the foot is left out.')).toBeVisible()
+  await page.getByText('on the kit', { exact: true }).click()
+  await page.getByRole('button', { name: 'Practise it' }).click()
+  await expect(page.getByLabel('Title of the plan')).toHaveValue(/slot by slot/)
+  // By its address, as another day begins; and back to what was written, whatever has been written since.
+  await page.evaluate(() => localStorage.clear())
+  await page.reload()
+  await page.locator('[data-place]').click()
+  await expect(page).toHaveURL(/\/sticking\?plan=/)
+  await expect(field).toHaveValue('(rf)ll(rf)ll')
+})
+
+test('“Use it” writes the accents that the backbeat finder speaks of, and plays them on the snare; no accents, no bass drum with them', async ({ page, app }) => {
+  await page.goto(`${app.url}/sticking`)
+  await page.getByLabel('Sticking', { exact: true }).fill('rlrrlrll')
+  await choose(page, 'Bass drum', 'with the accents')
+  await expect(page.getByText('This sticking has no accents: the bass drum goes with nothing.')).toBeVisible()
+  const rotation = page.locator('[data-rotation]').filter({ hasText: 'Right hand on 2 and 4.' }).first()
+  await rotation.getByRole('button', { name: 'Use it' }).click()
+  await expect(page.getByLabel('Sticking', { exact: true })).toHaveValue(/>R|>r|R/)
+  await expect(page.locator('[data-becomes]').filter({ hasText: /^Backbeat, right hand, 2/ })).toHaveCount(1)
+})
+
 test('two bars are filled with fours, fives and sevens under wishes, counted; without an answer it says why', async ({ bench }) => {
   const { page } = bench
   await page.goto(`${bench.app.url}/sticking`)

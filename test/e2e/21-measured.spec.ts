@@ -170,6 +170,61 @@ test('with the server away nothing is lost, and a run that was left is taken up 
   await expect(underWay).toHaveCount(0)
 })
 
+test('as many runs as there are wait on Today; another machine takes one up, and the first meets a choice; one is removed by hand', async ({ page, app, browser }) => {
+  for (const id of ['one-run', 'two-run']) {
+    await keep(app, id, [{ name: 'First', length: { seconds: 60 } }, { name: 'Second', length: { seconds: 60 } }])
+    await page.goto(`${app.url}/practise/${id}/run`)
+    await begin(page)
+    await phase(page, 'playing')
+    await page.keyboard.press('n')
+    await expect(page.getByRole('heading', { name: 'stage 2 of 2' })).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect(page).toHaveURL(new RegExp(`/practise/${id}$`))
+    await expect(page.getByRole('link', { name: 'Go on with stage 2' })).toBeVisible()
+  }
+  // Another browser, which has nothing of its own.
+  const other = await (await browser.newContext()).newPage()
+  await other.goto(`${app.url}/today`)
+  const waits = (on: Page, id: string) => on.locator('[data-under-way]', { hasText: `Plan ${id}` })
+  await expect(waits(other, 'two-run')).toContainText('stage 2 of 2')
+  await page.goto(`${app.url}/today`)
+  await waits(page, 'one-run').getByRole('link', { name: 'Go on' }).click()
+  await phase(page, 'paused')
+  await waits(other, 'one-run').getByRole('link', { name: 'Go on' }).click()
+  await phase(other, 'paused')
+  await other.keyboard.press('Space')
+  await phase(other, 'playing')
+  await expect(other.locator('[data-timer]')).toHaveText('0:58')
+  await other.keyboard.press('Space')
+  await phase(other, 'paused')
+  const sitting = async () => ((await (await fetch(`${app.url}/api/sittings`)).json()).sittings as { revision: number, summary: { planId: string } }[]).find(one => one.summary.planId === 'one-run')!
+  const { revision } = await sitting()
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('heading', { name: 'This practice run was saved elsewhere while you changed it here' })).toBeVisible({ timeout: 60_000 })
+  expect((await sitting()).revision).toBeGreaterThanOrEqual(revision)
+  await page.getByRole('button', { name: 'Take the other' }).click()
+  await phase(page, 'paused')
+
+  await other.goto(`${app.url}/today`)
+  await waits(other, 'two-run').getByRole('button', { name: 'Remove Plan two-run from what is under way' }).click()
+  await expect(waits(other, 'two-run')).toHaveCount(0)
+  await other.reload()
+  await expect(waits(other, 'one-run')).toBeVisible()
+  await expect(waits(other, 'two-run')).toHaveCount(0)
+  await other.context().close()
+})
+
+test('once an input is chosen, the big key starts the run', async ({ page, app }) => {
+  await keep(app, 'big-key', [{ name: 'Only', length: { seconds: 60 } }])
+  await page.goto(`${app.url}/practise/big-key/run`)
+  await page.getByRole('combobox', { name: 'Measured by' }).click()
+  await page.getByRole('option', { name: 'simulated drummer' }).click()
+  await expect(page.getByRole('listbox')).toHaveCount(0)
+  await page.keyboard.press('Space')
+  await expect(page.locator('[data-phase="counting"]').or(page.locator('[data-phase="playing"]'))).toBeVisible()
+  await expect(page.getByRole('listbox')).toHaveCount(0)
+})
+
 test('a stage with no pulse is stepped through, a break passes, figures keep their tempo, and a phrase and turns are played', async ({ page, app }) => {
   await keep(app, 'kinds', [
     { name: 'Step', pulse: 'step', length: { seconds: 30 } },

@@ -14,7 +14,8 @@ function size({ parts, stages, pieces, tempo }: Version): string {
     stages && sayCount(stages.length, 'stage'), pieces && sayCount(pieces.length, 'piece'), tempo && sayTempo(tempo),
   ].filter(Boolean).join(', ')
 }
-const called = ({ title, name }: Version) => title ?? name ?? ''
+/** Its name, and its size where that is known. */
+const called = (version: Version) => [`“${version.title ?? version.name ?? ''}”`, size(version)].filter(Boolean).join(', ')
 const CHOICES = [
   ['mine', 'Keep this one', 'It goes over the other.'],
   ['theirs', 'Take the other', 'What was changed here since goes.'],
@@ -25,7 +26,7 @@ const CHOICES = [
 <template>
   <section class="border-b border-error bg-elevated px-5 py-3" role="alert" aria-labelledby="stale-title">
     <h2 id="stale-title" class="text-lg">This {{ what }} was saved elsewhere while you changed it here</h2>
-    <p class="mt-1 text-sm">Here: “{{ called(mine) }}”, {{ size(mine) }}. Saved: “{{ called(theirs) }}”, {{ size(theirs) }}. Nothing is merged and nothing is lost until you choose.</p>
+    <p class="mt-1 text-sm">Here: {{ called(mine) }}. Saved: {{ called(theirs) }}. Nothing is merged and nothing is lost until you choose.</p>
     <div class="mt-2 flex flex-wrap gap-4">
       <div v-for="[choice, words, means] in CHOICES" :key="choice" class="flex items-center gap-2">
         <UButton color="neutral" :variant="choice === 'copy' ? 'solid' : 'outline'" size="sm" @click="emit('choose', choice)">{{ words }}</UButton>
