@@ -153,8 +153,7 @@ test('with the server away nothing is lost, and a run that was left is taken up 
   // The page goes as it would in a crash: without a word to anybody.
   await page.goto('about:blank')
   await page.goto(`${app.url}/today`)
-  const underWay = page.locator('[data-under-way]')
-  await expect(underWay).toContainText('Plan away')
+  const underWay = page.locator('[data-under-way]', { hasText: 'Plan away' })
   await expect(underWay).toContainText('stage 2 of 2')
   await page.getByRole('link', { name: 'Enter: go on with Plan away' }).click()
   await phase(page, 'paused')

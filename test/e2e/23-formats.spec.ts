@@ -42,7 +42,7 @@ test('a MIDI file without limbs is cut into grooves, and gets four limbs; what c
   await expect(stretches).toHaveText([/bar 1 · 3 times · again at bar 6/, /bars 4 to 5/])
   await expect(page.getByRole('img', { name: 'Lanes of Somebody else, bar 1, 4/4, 1 bar' }).first()).toBeVisible()
   await stretches.nth(1).getByRole('button', { name: /bars 4 to 5/ }).click()
-  await expect(page.locator('[data-left]')).toContainText('Hi-hat on bar 2: 1: both hands are busy at that instant. The left foot can close the hats there instead.')
+  await expect(page.locator('[data-left]')).toContainText('Hi-hat on bar 5: 1: both hands are busy at that instant. The left foot can close the hats there instead.')
   // The other song begins where either hand would do: the player says which.
   await page.getByRole('button', { name: 'Keep 2 grooves' }).click()
   await expect(page).toHaveURL(/shelf$/)
