@@ -26,12 +26,12 @@ export class World<D extends { id: string }> {
       await this.reach()
       if (id === this.stored.document.id) return structuredClone(this.stored)
       const document = this.made.find(one => one.id === id)
-      if (!document) throw new ApiProblem(404, 'There is none.')
+      if (!document) throw new ApiProblem(404, 'There is none.', {})
       return structuredClone({ ...this.stored, revision: 1, document })
     },
     create: async (document: D) => {
       await this.reach()
-      if (this.made.some(one => one.id === document.id)) throw new ApiProblem(409, 'There is one already.')
+      if (this.made.some(one => one.id === document.id)) throw new ApiProblem(409, 'There is one already.', {})
       this.made.push(document)
       return { ...this.stored, revision: 1, document }
     },

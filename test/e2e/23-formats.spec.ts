@@ -149,9 +149,11 @@ test('sound is rendered in a worker, whole or in stems, and can be stopped; a pi
     }
     await page.getByRole('radio', { name: format }).click()
   }
+  const names: string[] = []
   const take = async () => {
     const [file] = await Promise.all([page.waitForEvent('download', { timeout: 60_000 }), page.getByRole('button', { name: 'Save the file' }).click()])
     await expect(dialog).toHaveCount(0)
+    names.push(file.suggestedFilename())
     return readFileSync(await file.path())
   }
   await begin('Picture of the lanes')
@@ -165,6 +167,8 @@ test('sound is rendered in a worker, whole or in stems, and can be stopped; a pi
   expect(staff).toContain('<title>Wet Rope</title>')
   expect(staff).toContain('font-family:\'Bravura\';src:url(data:font/woff2')
   expect(staff).not.toMatch(/var\(--|currentColor|(?:href|src)="http/)
+  // Neither is saved over the other.
+  expect(new Set(names).size).toBe(names.length)
   // It shows by itself, every note of it.
   const drawn = await page.context().newPage()
   await drawn.setContent(staff.replace(/^<\?xml.*\?>/, ''))
