@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw } from 'vue'
 import type { Groove } from '#core/groove'
@@ -58,14 +59,20 @@ export const usePractice = defineStore('practice', () => {
   /** Entries of this run as they were last written, by their number. */
   let entries = new Map<number, LogEntry>()
   let keptAt = 0
+  let kept: ReturnType<typeof standing> | undefined
 
   const stage = computed(() => run.value && stageOf(run.value))
   const next = computed(() => run.value?.stages[run.value.index + 1])
   const groove = computed(() => (stage.value ? grooveOf(stage.value.subject, material.value) ?? grooveOf(run.value!.stages.find(one => one.subject.kind !== 'break')!.subject, material.value) : undefined))
 
+  /** Where the run stands, whatever the clock says: one that waits has nothing new to be kept. */
+  const standing = () => ({ run: { ...toRaw(run.value!), told: 0, heard: 0 }, ids: [...ids], written: written.value.map(one => ({ ...one })) })
   function keep() {
     keptAt = Date.now()
     if (!run.value || !plan.value) return
+    const now = standing()
+    if (equal(now, kept)) return
+    kept = now
     if (run.value.phase === 'over') void sittings.end(sessionId)
     else void sittings.keep(makeSitting({ id: sessionId, at: new Date().toISOString(), plan: toRaw(plan.value), listed: listed.value, run: toRaw(run.value), ids: Array.from(ids, id => id ?? null), written: written.value.map(one => ({ ...one })) }))
   }
@@ -88,6 +95,7 @@ export const usePractice = defineStore('practice', () => {
       return of ? helpFor(one, of, kits.of(of.kitId), newId()) ?? null : null
     })
     run.value = sitting ? takenUp(sitting.run) : beginRun(forPlan, { laps: forPlan.stages.map(one => lapOf(one, material.value)), helps })
+    kept = sitting && standing()
     void outbox.flush()
   }
 

@@ -199,7 +199,8 @@ test('edited first and kept then, the variation has the edit, and the original i
   await bench.saved()
   const edited = (await bench.stored()).document
   expect(edited.parts).not.toEqual(before.parts)
-  await page.getByRole('button', { name: 'Keep as variation' }).last().click()
+  await page.getByRole('button', { name: 'This groove' }).click()
+  await page.getByRole('menuitem', { name: 'Keep as variation' }).click()
   await expect(page).not.toHaveURL(address)
   await expect(page.getByText(/“Boiler Room Two, copied” is again as you opened it; undo there brings your changes back\./).first()).toBeVisible()
   expect((await bench.stored()).document).toMatchObject({ parts: edited.parts, parent: { id: before.id } })

@@ -21,7 +21,7 @@ const fill = async (page: Page, label: string, value: string) => {
   await page.getByLabel(label, { exact: true }).press('Enter')
 }
 const planOf = async (app: App, id: string) => (await (await fetch(`${app.url}/api/plans/${id}`)).json()).document as Plan
-const sittingOf = async (app: App, id: string) => (await (await fetch(`${app.url}/api/sittings/${id}`)).json()).document as { plan: Plan }
+const sittingOf = async (app: App, id: string) => (await (await fetch(`${app.url}/api/sittings/${id}`)).json()).document as { plan: Plan } | undefined
 const names = (page: Page) => page.locator('[data-stage]').evaluateAll(list => list.map(one => (one as HTMLElement).dataset.stage))
 const idIn = (page: Page) => page.url().split('/').at(-1)!.replace(/[?].*/, '')
 
@@ -271,8 +271,8 @@ test('a phrase, a sticking, two grooves in and out and several due ones in turn 
   await page.getByRole('button', { name: /^Take \d in turn, two minutes each, twice round$/ }).click()
   await expect(page).toHaveURL(/\/run\?go=/)
   const going = new URL(page.url()).searchParams.get('go')!
-  const { plan: { stages } } = await sittingOf(app, going)
-  expect(stages.length).toBeGreaterThanOrEqual(4)
+  await expect.poll(async () => (await sittingOf(app, going))?.plan.stages.length).toBeGreaterThanOrEqual(4)
+  const { plan: { stages } } = (await sittingOf(app, going))!
   expect(stages.every(one => 'seconds' in one.length && one.length.seconds === 120)).toBe(true)
   expect(stages[0]!.name).toBe(stages[stages.length / 2]!.name)
 })

@@ -75,7 +75,7 @@ test('a hand and the foot are written at once; the pad says what it leaves out; 
   const field = page.getByLabel('Sticking', { exact: true })
   await expect(page.locator('#sticking-help')).toContainText('(rf) a hand and the foot at once')
   await field.fill('(rf)ll(rf)ll')
-  await expect(page.getByText(/^Bar 1: 1 right hand and bass drum foot, 2 left hand/)).toBeAttached()
+  await expect(page.getByText(/^Bar 1: 1 right hand with bass drum foot, 2 left hand/)).toBeAttached()
   await expect(page.locator('[data-becomes]').filter({ hasText: 'Bass drum' })).toHaveCount(1)
   await page.getByText('on the pad').click()
   await expect(page.locator('[data-becomes]').filter({ hasText: 'Bass drum' })).toHaveCount(0)

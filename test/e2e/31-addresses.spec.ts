@@ -10,7 +10,7 @@ const test = withServer()
 function allOf(kit: Kit) {
   const reached = (limb: Limb) => kit.pieces.flatMap((piece) => {
     const [first] = stretchTo(piece, limb)?.reaches ? strokesFor(piece, limb) : []
-    return first ? [{ piece: piece.id, stroke: first.kind }] : []
+    return first ? [{ piece: piece.id, stroke: first }] : []
   })
   return makeGroove({
     id: `all-of-${kit.id}`, title: `All of ${kit.name}`, kitId: kit.id, bars: makeBars(meter(4, 4), 2, 4),
@@ -61,22 +61,27 @@ for (const kit of KITS) {
   })
 }
 
-test('what is not there, and what breaks on the way, is answered in the frame, with the way back', async ({ page, app }) => {
-  const answer = await page.goto(`${app.url}/no/such/page`)
-  expect(answer!.status()).toBe(404)
+test('an address that no station has is answered in the frame, with the way back', async ({ page, app }) => {
+  await page.goto(`${app.url}/no/such/page`)
   await expect(page.getByRole('heading', { name: 'There is no page here' })).toBeVisible()
   await expect(page.locator('[data-went-wrong]')).toContainText('Your work is safe')
   await page.getByRole('button', { name: 'To the Shelf' }).click()
   await expect(page).toHaveURL(/\/shelf$/)
   await expect(page.locator('[data-went-wrong]')).toHaveCount(0)
+})
 
-  // A server that answers with what no page can draw: a groove without parts.
-  await page.route('**/api/grooves/wet-rope', async route => route.fulfill({ json: { revision: 1, store: 'here', updatedAt: '2026-03-01T18:00:00.000Z', document: { id: 'wet-rope' } } }))
-  await page.goto(`${app.url}/bench/wet-rope`)
+test('what goes wrong on a page is said in the frame; it may be tried again, and the Shelf is one press away', async ({ context, app }) => {
+  // A page of its own, which may complain: a server that answers with what no page can draw.
+  const page = await context.newPage()
+  await page.route('**/api/log/due?*', async route => route.fulfill({ json: { due: [{ id: 5 }] } }))
+  await page.route('**/api/log*', async route => route.fulfill({ json: { entries: [{}] } }))
+  await page.goto(`${app.url}/today`)
+  const wrong = page.locator('[data-went-wrong]')
   await expect(page.getByRole('heading', { name: 'Something went wrong on this page' })).toBeVisible()
-  await expect(page.locator('[data-went-wrong]')).toContainText('Your work is safe')
-  await expect(page.getByRole('navigation').first()).toBeVisible()
-  await page.unroute('**/api/grooves/wet-rope')
+  await expect(wrong).toContainText('Your work is safe')
+  await expect(page.getByRole('link', { name: 'Bench' })).toBeVisible()
+  await page.unrouteAll()
   await page.getByRole('button', { name: 'Try this page again' }).click()
-  await expect(page.getByRole('application', { name: /Limb lanes/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  await expect(wrong).toHaveCount(0)
 })
