@@ -25,7 +25,7 @@ const whole: Record<string, Uint8Array> = {
   'JSON': strToU8(JSON.stringify(groove)),
   'WAV': writeWav(Float32Array.from({ length: 400 }, (_, i) => Math.sin(i))),
   'SoundFont': writeSoundFont('Shed', [{ name: 'Snare', keys: [38, 38], velocities: [0, 127], root: 38, samples: tone(200, 0.01) }]),
-  'archive': writeArchive({ documents: { groove: [groove], kit: [DEFAULT_KIT], cell: [], recipe: [], phrase: [], plan: [], player: [USUAL_PLAYER] }, log: [], notes: {}, assets: [] }),
+  'archive': writeArchive({ documents: { groove: [groove], kit: [DEFAULT_KIT], cell: [], recipe: [], phrase: [], plan: [], player: [USUAL_PLAYER], sitting: [] }, log: [], notes: {}, assets: [] }),
 }
 
 type Roll = () => number
