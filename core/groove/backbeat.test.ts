@@ -14,6 +14,7 @@ describe('the backbeat', () => {
   it.each<[string, ReturnType<typeof groove>, string | undefined]>([
     ['2 and 4 with ghosts', groove(four(1), { LH: '...1 5..1 .1.. 5...' }), '2 and 4'],
     ['in every bar', groove(four(2), { LH: '.... 5... .... 5...' }), '2 and 4 of every bar'],
+    ['but where it sounds before the first bar alone', { ...groove(four(2), { LH: '.... 5... .... 5...' }), pickUp: { ticks: 5040, repeats: false } }, '2 and 4; bar 2 leaves out 4'],
     ['plain, where nothing else is as loud', groove(four(1), { LH: '.... 3... ..1. 3...' }), '2 and 4'],
     ['strong and accented by turns', groove(four(2), { LH: '.... 4... .... 5... .... 4... .... 5...' }), '2 and 4 of every bar'],
     ['half-time', groove(four(1), { LH: '.... .... 5... ..1.' }), '3'],

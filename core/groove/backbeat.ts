@@ -1,7 +1,11 @@
 import { isHand } from '#core/kit'
 import { type Beat, type Counting, NUMBERS, barNumber, beatsOf, sayTick } from '#core/time'
+import { silentFrom } from './lead-in'
 import { sayList } from './say'
 import type { Groove, Part, Stroke } from './schema'
+
+/** What a backbeat is looked for in: the bars as they go round. */
+type Looped = Pick<Groove, 'bars' | 'parts'> & Partial<Pick<Groove, 'pickUp'>>
 
 /** A stroke of a hand on a snare: its tick and its level. */
 export interface SnareHit { at: number, level: number }
@@ -84,14 +88,16 @@ export const onSnare = (part: Pick<Part, 'limb' | 'every' | 'role'>, stroke: Pic
   isHand(part.limb) && !part.every && part.role !== 'comping' && (stroke.piece === 'snare' || SNARE.test(stroke.piece)) && KINDS.has(stroke.stroke)
 
 /**
- * The backbeat of a groove, its muted parts and those with a cycle of their own left out; undefined where it has none.
+ * The backbeat of a groove, its muted parts and those with a cycle of their own left out, and what sounds before the first bar alone; undefined
+ * where it has none.
  * @example backbeatOf(groove).ats // => [5040, 15120]
  */
-export function backbeatOf(groove: Pick<Groove, 'bars' | 'parts'>, beats: readonly Beat[] = beatsOf(groove.bars)): Backbeat | undefined {
+export function backbeatOf(groove: Looped, beats: readonly Beat[] = beatsOf(groove.bars)): Backbeat | undefined {
   const hits: SnareHit[] = []
+  const quiet = silentFrom({ bars: groove.bars, pickUp: groove.pickUp ?? null })
   for (const part of groove.parts) {
     if (part.muted || part.every || !isHand(part.limb) || part.role === 'comping') continue
-    for (const stroke of part.strokes) if (stroke.level >= 3 && onSnare(part, stroke)) hits.push(stroke)
+    for (const stroke of part.strokes) if (stroke.level >= 3 && stroke.at < quiet && onSnare(part, stroke)) hits.push(stroke)
   }
   return hits.length ? backbeatAmong(beats, hits) : undefined
 }
@@ -100,13 +106,13 @@ export function backbeatOf(groove: Pick<Groove, 'bars' | 'parts'>, beats: readon
  * The ticks of the backbeat, in order; none where there is none.
  * @example backbeatTicks(groove) // => [5040, 15120]
  */
-export const backbeatTicks = (groove: Pick<Groove, 'bars' | 'parts'>): number[] => backbeatOf(groove)?.ats ?? []
+export const backbeatTicks = (groove: Looped): number[] => backbeatOf(groove)?.ats ?? []
 
 /**
  * Strong and accented snare strokes that are no backbeat, by their ticks in order.
  * @example strongSnares(groove) // => []
  */
-export function strongSnares(groove: Pick<Groove, 'bars' | 'parts'>): number[] {
+export function strongSnares(groove: Looped): number[] {
   const backbeat = new Set(backbeatTicks(groove))
   const ats = groove.parts.filter(part => !part.muted).flatMap(part => part.strokes.filter(stroke => stroke.level >= 4 && !backbeat.has(stroke.at) && onSnare({ ...part, role: 'other' }, stroke)).map(stroke => stroke.at))
   return [...new Set(ats)].sort((a, b) => a - b)
@@ -116,7 +122,7 @@ export function strongSnares(groove: Pick<Groove, 'bars' | 'parts'>): number[] {
  * `'2 and 4 of every bar'`, `'2 and 4; bar 2 has & of 3 instead of 4'`; undefined where there is no backbeat.
  * @example sayBackbeat(groove) // => '2 and 4'
  */
-export function sayBackbeat(groove: Pick<Groove, 'bars' | 'parts'>, counting: Counting = NUMBERS): string | undefined {
+export function sayBackbeat(groove: Looped, counting: Counting = NUMBERS): string | undefined {
   const found = backbeatOf(groove)
   if (!found) return undefined
   const beats = beatsOf(groove.bars)

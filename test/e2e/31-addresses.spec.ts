@@ -36,7 +36,7 @@ async function keepAll(app: App, kit: Kit) {
   const stage = (id: string, subject: unknown, parts: unknown) => ({ id, name: id, subject, parts, length: { seconds: 60 }, click: { program: 'every beat' }, tempo: { bpm: 70, counts: '1/4' } })
   await send(app, '/api/plans', {
     format: 'bazzet-plan', version: 4, id: `plan-${kit.id}`, title: `Plan, ${kit.name}`,
-    stages: [stage('groove', { kind: 'groove', id: groove.id }, Object.fromEntries(groove.parts.map(part => [part.id, 'player']))), stage('phrase', { kind: 'phrase', id: `phrase-${kit.id}` }, {})],
+    stages: [stage('groove', { kind: 'groove', id: groove.id }, Object.fromEntries(groove.parts.map(part => [part.id, 'player']))), stage('phrase', { kind: 'phrase', id: `phrase-${kit.id}` }, { [groove.parts[0]!.limb]: 'player' })],
   })
   return groove
 }

@@ -36,11 +36,14 @@ const narrow = computed(() => width.value > 0 && width.value < NARROW_WIDTH)
 const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), narrow.value ? NARROW : settings.staff.shown ? LOWER : FULL, settings.counting, { lines: lines.value, leadFrom: leadFrom.value }))
 
 const sticks = computed(() => sticksOf(props.groove, props.kit, geometry.value))
+/** So many letters have room beside a lane. */
+const ROOM = 15
 /** What each lane mostly plays, said under the limb's name: one line a lane, so that the grid is redrawn only when the words change. */
 const says = useAfterPaint(() => geometry.value.lanes.map(({ limb }) => {
   const pieces = props.groove.parts.filter(part => part.limb === limb).flatMap(part => part.strokes.map(stroke => stroke.piece))
   const names = [...new Set(pieces)].map(id => pieceOf(props.kit, id)?.name ?? id)
-  return names.slice(0, 2).join(', ') + (names.length > 2 ? ' …' : '') || 'nothing yet'
+  const two = names.slice(0, 2).join(', ') + (names.length > 2 ? ' …' : '')
+  return (two.length <= ROOM ? two : `${names[0]!.slice(0, ROOM - 2)} …`) || 'nothing yet'
 }).join('\n'), 2)
 /** The names of the lines above, shortened to the room beside them. */
 const lineNames = computed(() => props.groove.guides.map(({ name }) => (name.length > 13 ? `${name.slice(0, 12)}…` : name)).join('\n'))

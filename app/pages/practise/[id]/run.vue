@@ -102,7 +102,7 @@ const lastBar = computed(() => {
 const then = computed(() => {
   const { run, stage, next } = practice
   if (stage?.climb && run!.rung + 1 < rungs.value.length) return `Then ${Math.round(rungs.value[run!.rung + 1]!)}, up to ${Math.round(stage.climb.to)}.`
-  return next ? `Next: ${next.name.toLowerCase()}, ${sayLength(next.length)}${next.subject.kind === 'break' ? '' : ` at ${Math.round(next.tempo.bpm)}`}.` : 'The last stage.'
+  return next ? `Next: ${next.name}, ${sayLength(next.length)}${next.subject.kind === 'break' ? '' : ` at ${Math.round(next.tempo.bpm)}`}.` : 'The last stage.'
 })
 const timer = computed(() => {
   const run = practice.run!
