@@ -58,6 +58,7 @@ export const useSittings = defineStore('sittings', () => {
   /** Takes a run off the list, here and on the server. */
   async function end(id: string) {
     over.value = [...new Set([...over.value, id])]
+    listed.value = listed.value.filter(one => one.id !== id)
     drafts.keep(`sitting:${id}`, undefined)
     await tellOver()
   }

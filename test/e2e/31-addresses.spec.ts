@@ -73,15 +73,15 @@ test('an address that no station has is answered in the frame, with the way back
 test('what goes wrong on a page is said in the frame; it may be tried again, and the Shelf is one press away', async ({ context, app }) => {
   // A page of its own, which may complain: a server that answers with what no page can draw.
   const page = await context.newPage()
-  await page.route('**/api/log/due?*', async route => route.fulfill({ json: { due: [{ id: 5 }] } }))
-  await page.route('**/api/log*', async route => route.fulfill({ json: { entries: [{}] } }))
-  await page.goto(`${app.url}/today`)
+  const stored = await (await fetch(`${app.url}/api/grooves/wet-rope`)).json() as { document: object }
+  await page.route('**/api/grooves/wet-rope', async route => route.fulfill({ json: { ...stored, document: { ...stored.document, parts: null } } }))
+  await page.goto(`${app.url}/bench/wet-rope`)
   const wrong = page.locator('[data-went-wrong]')
   await expect(page.getByRole('heading', { name: 'Something went wrong on this page' })).toBeVisible()
   await expect(wrong).toContainText('Your work is safe')
   await expect(page.getByRole('link', { name: 'Bench' })).toBeVisible()
   await page.unrouteAll()
   await page.getByRole('button', { name: 'Try this page again' }).click()
-  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible()
+  await expect(page.getByRole('application', { name: /Limb lanes/ })).toBeVisible()
   await expect(wrong).toHaveCount(0)
 })
