@@ -26,6 +26,9 @@ describe('what a part is called and for, by what is in it', () => {
     ['a bass drum', part('RF', strokes('bass drum', 'hit', 4, 0, 8)), 'Bass drum', 'bass drum'],
     ['chicks', part('LF', strokes('hi-hat', 'chick', 3, 4, 12)), 'Hat foot', 'hat foot'],
     ['a tom by hand', part('LH', strokes('floor tom', 'hit', 3, 4)), 'Floor tom', 'other'],
+    ['toms', part('RH', [...strokes('floor tom', 'hit', 3, 0, 8), ...strokes('mid tom', 'hit', 3, 1)]), 'Toms', 'other'],
+    ['a brush that sweeps', part('LH', strokes('snare', 'sweep', 2, 0, 4, 8, 12)), 'Sweeps', 'other'],
+    ['a brush that taps the time, softly', part('RH', strokes('snare', 'tap', 2, ...EIGHTHS)), 'Taps', 'lead'],
   ])('%s', (_, one, name, role) => {
     expect(described(groove(one), one)).toEqual({ name, role })
   })
@@ -118,10 +121,11 @@ describe('a part put there by a stroke', () => {
     const called: [RegExp, () => boolean][] = [
       [/^Backbeat/, () => loudOnBeat], [/^Ghosts/, () => onMost(/snare/) && share(stroke => stroke.level <= 2) >= 2 / 3], [/^(Snare|Cross-stick)/, () => onMost(/snare/)],
       [/^Hi-hat/, () => isHand(limb) && onMost(/hi-hat/)], [/^Ride/, () => onMost(/ride/)], [/^Bass drum/, () => onMost(/bass drum/)], [/^Hat foot/, () => !isHand(limb) && onMost(/hi-hat/)],
-      [/tom/i, () => onMost(/tom/)], [/^Crash/, () => onMost(/crash/)],
+      [/^Sweeps/, () => mine.some(stroke => stroke.stroke === 'sweep')], [/^Taps/, () => mine.some(stroke => stroke.stroke === 'tap')],
+      [/^Toms/, () => mine.every(stroke => /tom/.test(stroke.piece)) && most < 1], [/tom/i, () => onMost(/tom/)], [/^Crash/, () => onMost(/crash/)],
     ]
     const roles: Partial<Record<Part['role'], () => boolean>> = {
-      'backbeat': () => loudOnBeat, 'ghosts': called[1]![1], 'lead': () => isHand(limb) && onMost(/hi-hat|ride/), 'bass drum': called[5]![1], 'hat foot': called[6]![1],
+      'backbeat': () => loudOnBeat, 'ghosts': called[1]![1], 'lead': () => isHand(limb) && (onMost(/hi-hat|ride/) || /^Taps/.test(name)), 'bass drum': called[5]![1], 'hat foot': called[6]![1],
     }
     const says = called.find(([pattern]) => pattern.test(name))
     return !says || !says[1]() || roles[role]?.() === false

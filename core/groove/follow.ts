@@ -39,11 +39,20 @@ export function described(groove: Pick<Groove, 'bars' | 'parts'>, part: Pick<Par
     if (kind === 'bass drum') return { name: 'Bass drum', role: 'bass drum' }
     return kind === 'hi-hat' ? { name: 'Hat foot', role: 'hat foot' } : { name, role: 'other' }
   }
-  if (kind === 'snare') return onSnares(groove, part)
-  if (kind !== 'hi-hat' && kind !== 'ride') return { name, role: 'other' }
   const led = groove.parts.some(other => other.id !== part.id && other.role === 'lead' && other.strokes.length)
+  if (kind === 'snare') return brushed(part, led) ?? onSnares(groove, part)
+  if (kind !== 'hi-hat' && kind !== 'ride') return { name: part.strokes.some(stroke => stroke.piece !== piece) && part.strokes.every(stroke => TOMS.has(kindOf(stroke.piece)!)) ? 'Toms' : name, role: 'other' }
   const bell = mainOf(part.strokes.filter(stroke => stroke.piece === piece), stroke => stroke.stroke) === 'bell'
   return { name: bell ? `${name} bell` : name, role: led ? 'other' : 'lead' }
+}
+
+const TOMS: ReadonlySet<PieceKind> = new Set(['tom', 'floor tom'])
+
+/** Brushes sweep, and tap the time where nothing else keeps it; neither is a ghost, however soft. */
+function brushed({ strokes }: Pick<Part, 'strokes'>, led: boolean): Described | undefined {
+  const kind = mainOf(strokes, stroke => stroke.stroke)
+  if (kind === 'sweep') return { name: 'Sweeps', role: 'other' }
+  return kind === 'tap' ? { name: 'Taps', role: led ? 'other' : 'lead' } : undefined
 }
 
 /** Of soft snare strokes, so many stand to each louder one where a part is still its ghosts. */
