@@ -30,7 +30,7 @@ const refs = (ats: readonly number[], limbs: readonly Limb[]) => props.read.even
       <ul v-else class="space-y-1">
         <li v-for="group in read.groups" :key="group.limbs.join()" data-unison tabindex="0" v-on="marks.on(() => refs(group.ats, group.limbs))">{{ sayLimbs(group.limbs) }}: <b>{{ sayPlaces(groove, group.ats, settings.counting) }}</b></li>
       </ul>
-      <p v-if="read.groups.length" class="mt-1 text-sm text-muted">Not linear: {{ read.unisons.length }} of its instants are shared.</p>
+      <p v-if="read.groups.length" class="mt-1 text-sm text-muted">Not linear: {{ read.unisons.length }} of its instants {{ read.unisons.length === 1 ? 'is' : 'are' }} shared.</p>
     </section>
     <FoldLine v-if="read.events.length" id="backbeat" title="Backbeat" :says="backbeat ? `on ${backbeat}` : 'none'">
       <p data-backbeat tabindex="0" v-on="marks.on(() => snareRefs(read.backbeat))">{{ backbeat ? `On ${backbeat}.` : 'No backbeat.' }}</p>
