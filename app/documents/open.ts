@@ -6,6 +6,7 @@ import { type Result, refuse } from '#core/result'
 import { ApiProblem, ApiSilent, type Routes, type Stored } from './api'
 import { Autosave, type Base, type Draft, type SaveAnswer, type SaveState } from './autosave'
 import type { Drafts } from './drafts'
+import { Histories } from './histories'
 
 /** What happened to a document, told to the other tabs. */
 export interface TabNews { kind: KindName, id: string, revision: number }
@@ -31,9 +32,6 @@ export interface Rules<K extends KindName, E> { apply: Apply<Documents[K], E>, r
 
 /** The revision of a document that the server has not seen. */
 const UNMADE = 0
-/** So many documents that were open before keep their undo. */
-const REMEMBERED = 12
-
 /** What an open document must know of its kind. */
 export interface OpenKind<K extends KindName, E> {
   kind: K
@@ -60,8 +58,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
   /** The document as the player found it: what keeping a variation of it gives back. */
   const opened = shallowRef<D>()
   let autosave: Autosave<D> | undefined
-  /** Histories of documents that were open before, the newest last. */
-  const earlier = new Map<string, { history: History<D, E>, base: Base }>()
+  const earlier = new Histories<D, E>()
   /** A document that the server has not seen yet; it is made there by the first save that is asked for. */
   let fresh = false
 
@@ -113,7 +110,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
     fresh = false
     preview.value = undefined
     const draft = draftOf(id, stored.document)
-    history.value = draft ? beginHistory(draft.document) : earlierOf(id, base) ?? beginHistory(stored.document)
+    history.value = draft ? beginHistory(draft.document) : earlier.of(id, base) ?? beginHistory(stored.document)
     opened.value = history.value.document
     if (!draft) return
     const follows = (draft.revision === stored.revision && (draft.store ?? stored.store) === stored.store) || equal(draft.sent, stored.document)
@@ -127,14 +124,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
     const now = document.value
     // What the server never took, or somebody else saved over, is not what comes back from it.
     if (asked || !now || !autosave || !history.value || saveState.value.kind !== 'saved') return
-    earlier.delete(now.id)
-    earlier.set(now.id, { history: history.value, base: autosave.base })
-    if (earlier.size > REMEMBERED) earlier.delete(earlier.keys().next().value!)
-  }
-  /** The history of a document that was open before, where nobody has saved it since. */
-  function earlierOf(id: string, base: Base) {
-    const found = earlier.get(id)
-    return found && found.base.revision === base.revision && found.base.store === base.store ? found.history : undefined
+    earlier.keep(history.value, autosave.base)
   }
 
   /** A draft that has something to say: one that reached the server as the page closed has not, nor one that cannot be read. */
