@@ -133,7 +133,7 @@ test('a plan is made by another way to learn it and a ladder, seen before it is 
   await expect.poll(async () => (await planOf(app, idIn(page))).stages.map(one => one.subject.kind)).toContain('break')
   // The same plan for another groove, at its tempo.
   await page.getByRole('combobox', { name: 'Use this plan for another groove' }).click()
-  await page.getByRole('option', { name: 'Boiler Room Two' }).click()
+  await page.getByRole('option', { name: 'Boiler Room Two', exact: true }).click()
   await expect(page.getByLabel('Title of the plan')).toHaveValue('Boiler Room Two, what lands together first')
   // A way that finds nothing says so, and nothing is made.
   await page.goto(`${app.url}/practise?groove=ladder-in-the-rain`)
@@ -259,7 +259,7 @@ test('a phrase, a sticking, two grooves in and out and several due ones in turn 
   const form = page.getByRole('form', { name: 'In and out' })
   await expect(form.getByRole('button', { name: 'Practise it' })).toBeDisabled()
   await form.getByRole('combobox', { name: 'The other groove' }).click()
-  await page.getByRole('option', { name: 'Boiler Room Two' }).click()
+  await page.getByRole('option', { name: 'Boiler Room Two', exact: true }).click()
   await expect(page.getByRole('listbox')).toHaveCount(0)
   await form.getByLabel('Bars of this groove').fill('3')
   await form.getByLabel('Bars of this groove').press('Tab')
