@@ -177,6 +177,11 @@ test('as many runs as there are wait on Today; another machine takes one up, and
     await phase(page, 'playing')
     await page.keyboard.press('n')
     await expect(page.getByRole('heading', { name: 'stage 2 of 2' })).toBeVisible()
+    // A reload goes on where it was.
+    await phase(page, 'playing')
+    await page.reload()
+    await expect(page.getByRole('heading', { name: 'stage 2 of 2' })).toBeVisible()
+    await phase(page, 'paused')
     await page.keyboard.press('Escape')
     await expect(page).toHaveURL(new RegExp(`/practise/${id}$`))
     await expect(page.getByRole('link', { name: 'Go on with stage 2' })).toBeVisible()

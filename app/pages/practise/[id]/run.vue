@@ -39,6 +39,9 @@ try {
   failed.value = (error as Error).message
 }
 
+// A reload, or this address on another day, goes on with the run that was begun here.
+watch(() => sittings.document?.id, id => id && id !== route.query.go && void navigateTo({ query: { go: id } }, { replace: true }))
+
 type Told<T = RunEvent> = T extends { now: number } ? Omit<T, 'now'> : never
 const send = (event: Told) => practice.send({ ...event, now: now() } as RunEvent)
 useIntervalFn(() => send({ type: 'tick', heard: player.heardAt(performance.now()) ?? null }), 100)
