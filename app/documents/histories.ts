@@ -1,10 +1,10 @@
 import type { History } from '#core/history'
 import type { Base } from './autosave'
 
-/** So many documents keep their undo once another is open. */
+/** The most documents that keep their undo once another is open. */
 const MOST = 12
 
-/** What was done to documents that were open before, the newest last: whoever comes back to one may still undo. */
+/** What was done to documents that were open before, the newest last: a player who comes back to one can still undo. */
 export class Histories<D extends { id: string }, E> {
   private readonly all = new Map<string, { history: History<D, E>, base: Base }>()
 
@@ -15,7 +15,7 @@ export class Histories<D extends { id: string }, E> {
     if (this.all.size > MOST) this.all.delete(this.all.keys().next().value!)
   }
 
-  /** What was done to one, where nobody has saved it since. */
+  /** What was done to one, where it was not saved elsewhere since. */
   of(id: string, { revision, store }: Base): History<D, E> | undefined {
     const found = this.all.get(id)
     return found && found.base.revision === revision && found.base.store === store ? found.history : undefined

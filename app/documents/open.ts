@@ -119,7 +119,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
     else autosave.changed(draft.document)
   }
 
-  /** Notes the history of what is open, before something else is opened: whoever comes back to it may still undo. */
+  /** Notes the history of what is open, before something else is opened: a player who comes back to it can still undo. */
   function remember() {
     const now = document.value
     // What the server never took, or somebody else saved over, is not what comes back from it.

@@ -10,7 +10,7 @@ export class World<D extends { id: string }> {
   made: D[] = []
   binned = false
   away = false
-  /** Answers that are held back until they are let go. */
+  /** Answers that are held back until the test calls them. */
   held: (() => void)[] | undefined
   texts = new Map<string, string>()
   timers: { then: () => void, off: boolean }[] = []

@@ -51,7 +51,7 @@ const planOf = (one: Due) => (one.planId ? plans.value.get(one.planId) : undefin
 /** To its plan, run at once; or to a new plan of it, where the last one is gone. */
 const way = (one: Due) => (planOf(one) ? `/practise/${one.planId}/run` : one.kind === 'phrase' ? `/practise?phrase=${one.id}` : `/practise?groove=${one.id}`)
 const underWay = computed(() => sittings.list)
-const goOn = (one: Summaries['sitting']) => `/practise/${one.planId}/run?go=${one.id}`
+const goOn = (one: Pick<Summaries['sitting'], 'id' | 'planId'>) => `/practise/${one.planId}/run?go=${one.id}`
 const first = computed(() => now.value[0] ?? later.value[0])
 const to = computed(() => (underWay.value[0] ? goOn(underWay.value[0]) : first.value && way(first.value)))
 useStationKeys('today', { go: () => to.value && navigateTo(to.value) })
@@ -76,7 +76,7 @@ async function takeInTurn() {
     const material = { ...await fetchMaterial(stages), kitOf: (id: string) => kits.of(id) }
     const sitting = makeSitting({ id: newId(), at: new Date().toISOString(), plan: plan.value, listed: false, run: beginRun(plan.value, { laps: stages.map(one => lapOf(one, material)) }) })
     await sittings.keep(sitting)
-    await navigateTo(goOn({ planId: plan.value.id, id: sitting.id } as Summaries['sitting']))
+    await navigateTo(goOn({ planId: plan.value.id, id: sitting.id }))
   } catch (error) {
     toast.add({ title: (error as Error).message, color: 'error' })
   }

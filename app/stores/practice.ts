@@ -102,7 +102,7 @@ export const usePractice = defineStore('practice', () => {
   async function send(event: RunEvent) {
     if (!run.value) return
     const before = run.value
-    // Whoever leaves finds it where it was left.
+    // A player who leaves finds it where it was left.
     if (event.type === 'end' && before.phase !== 'ready' && before.phase !== 'over') keep()
     const { run: now, effects } = stepRun(run.value, event)
     run.value = now

@@ -2,15 +2,12 @@ import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import type { Summaries } from '#core/documents'
-import { type Sitting, makeSitting, readSitting } from '#core/practise'
+import { type Sitting, makeSitting, readSitting, sittingLine } from '#core/practise'
 import { ok } from '#core/result'
 import { ApiSilent, api } from '../documents/api'
 import { useDrafts, useOpenDocument } from '../documents/here'
 
 type Line = Summaries['sitting']
-
-/** What a list shows of a run that waits in this browser. */
-const lineOf = ({ id, at, plan, run }: Sitting): Line => ({ id, at, title: plan.title, planId: plan.id, stage: run.index + 1, stages: run.stages.length })
 
 /** Practice runs under way: each is kept by the server, and in this browser while the server is away, until it is over or removed. */
 export const useSittings = defineStore('sittings', () => {
@@ -36,7 +33,7 @@ export const useSittings = defineStore('sittings', () => {
     const lines = new Map(stored.map(({ summary }) => [summary.id, summary]))
     for (const [id, draft] of drafts.of('sitting')) {
       const read = readSitting(draft.document)
-      if (read.ok) lines.set(id, lineOf(read.value))
+      if (read.ok) lines.set(id, sittingLine(read.value))
     }
     listed.value = [...lines.values()].sort((a, b) => b.at.localeCompare(a.at))
   }

@@ -1,7 +1,7 @@
 import { type Cell, type Groove, grooveTicks, readCell, readGroove, sayBars, sayFeel } from '#core/groove'
 import { type Kit, type Player, readKit, readPlayer } from '#core/kit'
 import { type Phrase, phraseBars, readPhrase } from '#core/phrase'
-import { type Plan, neededBy, type Sitting, planSeconds, rangeOf, readPlan, readSitting } from '#core/practise'
+import { type Plan, neededBy, type Sitting, planSeconds, rangeOf, readPlan, readSitting, sittingLine } from '#core/practise'
 import type { Result } from '#core/result'
 import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
@@ -113,7 +113,7 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
     read: readSitting,
     // Its plan is kept in it, and may be gone from the list.
     refers: ({ plan, listed }) => (listed ? [{ kind: 'plan', id: plan.id, path: 'plan.id', needed: false }] : []),
-    summary: ({ id, plan, at, run }) => ({ id, title: plan.title, planId: plan.id, at, stage: run.index + 1, stages: run.stages.length }),
+    summary: sittingLine,
     passing: true,
   },
 }

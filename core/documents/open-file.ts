@@ -32,7 +32,7 @@ export function openFile(bytes: Uint8Array, name: string, kit: Kit): Result<Open
   return refuse('This is no file that Bazzet reads. It reads MIDI (.mid), MusicXML (.musicxml, .xml, .mxl), text tablature, and its own JSON files and archives.')
 }
 
-/** A file of ours that nobody has changed holds the groove itself; any other is read from its notes. */
+/** A file of ours that was not changed since holds the groove itself; any other is read from its notes. */
 function ofMidi(bytes: Uint8Array, kit: Kit, title: string): Result<Opened> {
   const own = carriedGroove(bytes)
   return own ? ok({ holds: 'document', kind: 'groove', document: own }) : scored('MIDI', readMidi(bytes, kit, title))

@@ -89,7 +89,7 @@ export function cutsOf(score: Pick<Score, 'bars' | 'strokes' | 'tempo' | 'tempos
 }
 
 /**
- * What differs where bars are only nearly those that stand for them, a sentence each; at most so many bars are named.
+ * What differs where bars are only nearly those that stand for them, a sentence each; a few bars at most are named.
  * @example sayNear({ near: [{ bar: 4, differs: ['levels'] }, { bar: 6, differs: ['levels', 'tempo'] }] }) // => ['Nearly the same: bar 5 in its levels, bar 7 in its levels and tempo.']
  */
 export function sayNear({ near }: Pick<Cut, 'near'>, most = 4): string[] {

@@ -11,14 +11,14 @@ import { usualOpening } from './openings'
 import type { Groove, Part, Role, Stroke } from './schema'
 import { type Span, inSpan } from './span'
 
-/** How hard a stroke is that nobody has told: as its neighbour, though no accent is copied; plain where there is none, or a ghost among ghosts. */
+/** How hard a stroke is where no level was asked for: as its neighbour, though no accent is copied; plain where there is none, or a ghost among ghosts. */
 function untoldLevel(role: Role, neighbour: Stroke | undefined): Level {
   if (!neighbour) return role === 'ghosts' ? 1 : 3
   return neighbour.level === 5 ? 3 : neighbour.level
 }
 
 /**
- * A stroke like its neighbour before in this part, or as the limb usually begins; nobody who asks for no accent gets one.
+ * A stroke like its neighbour before in this part, or as the limb usually begins; it is an accent only where that was asked for.
  * @example [freshStroke(part('bass'), 'right', 5040).level, freshStroke(part('backbeat'), 'right', 0).level] // => [4, 3]
  */
 export function freshStroke(part: Part, lead: Groove['lead'], at: number, level?: Level): Stroke {

@@ -75,3 +75,9 @@ export function readSitting(input: unknown): Result<Sitting> {
   const now = typeof run === 'object' && run !== null ? { ...run, stages: fresh(run.stages), helps: fresh(run.helps) } : run
   return readAs(sittingSchema, { ...rest, plan: read.ok ? read.value : plan, run: now }, SHAPE.what)
 }
+
+/**
+ * What a list says of a practice run: its plan, when it last went on, and which of its stages it stands at, counted from 1.
+ * @example sittingLine(makeSitting({ id: 'now', at: '2026-03-01T18:00:00.000Z', plan, run: beginRun(plan, { laps }) })).stage // => 1
+ */
+export const sittingLine = ({ id, at, plan, run }: Sitting) => ({ id, at, title: plan.title, planId: plan.id, stage: run.index + 1, stages: run.stages.length })

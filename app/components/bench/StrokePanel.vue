@@ -51,7 +51,7 @@ const lengths = computed(() => {
   return known.some(one => one.value === openSlots.value) ? known : [{ value: openSlots.value, label: `${openSlots.value} ticks` }, ...known]
 })
 
-/** Levels are set by their keys from the fields too: whoever has just chosen a piece goes on with its level. */
+/** Levels are set by their keys from the fields too: after a piece is chosen, its level is the next key. */
 function levelKey(event: KeyboardEvent) {
   const level = LEVELS.find(one => String(one) === event.key)
   if (!level || event.ctrlKey || event.metaKey || event.altKey) return

@@ -36,7 +36,7 @@ const narrow = computed(() => width.value > 0 && width.value < NARROW_WIDTH)
 const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), narrow.value ? NARROW : settings.staff.shown ? LOWER : FULL, settings.counting, { lines: lines.value, leadFrom: leadFrom.value }))
 
 const sticks = computed(() => sticksOf(props.groove, props.kit, geometry.value))
-/** So many letters have room beside a lane. */
+/** The most letters that fit beside a lane. */
 const ROOM = 15
 /** What each lane mostly plays, said under the limb's name: one line a lane, so that the grid is redrawn only when the words change. */
 const says = useAfterPaint(() => geometry.value.lanes.map(({ limb }) => {
