@@ -4,7 +4,8 @@ import type { KindName } from '#core/documents'
 import type { Routes } from './api'
 import { Drafts } from './drafts'
 import { newId } from './ids'
-import { type OpenKind, type TabNews, type Tabs, openDocument } from './open'
+import { type OpenKind, openDocument } from './open'
+import type { TabNews, Tabs } from './world'
 
 const later = (ms: number, then: () => void) => {
   const timer = setTimeout(then, ms)

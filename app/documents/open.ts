@@ -3,35 +3,15 @@ import { computed, shallowRef } from 'vue'
 import type { Documents, KindName } from '#core/documents'
 import { type Apply, type History, beginHistory, make, redo, undo } from '#core/history'
 import { type Result, refuse } from '#core/result'
-import { ApiProblem, ApiSilent, type Routes, type Stored } from './api'
-import { Autosave, type Base, type Draft, type SaveAnswer, type SaveState } from './autosave'
-import type { Drafts } from './drafts'
+import type { Stored } from './api'
+import { Autosave, type Base, type Draft, type SaveState } from './autosave'
 import { Histories } from './histories'
-
-/** What happened to a document, told to the other tabs. */
-export interface TabNews { kind: KindName, id: string, revision: number }
-
-/** The other tabs of this browser. */
-export interface Tabs {
-  tell(news: TabNews): void
-  hear(listen: (news: TabNews) => void): void
-}
-
-/** The world around an open document: the server's routes of its kind, this browser, and time. */
-export interface World<K extends KindName> {
-  routes: Pick<Routes<K>, 'get' | 'create' | 'save' | 'bin' | 'restore'>
-  drafts: Pick<Drafts, 'keep' | 'read' | 'write'>
-  tabs: Tabs
-  later(ms: number, then: () => void): () => void
-  now(): Date
-  newId(): string
-}
+import { UNMADE, sender } from './send'
+import type { World } from './world'
 
 /** How documents of a kind are changed, and how a draft is read, which an older Bazzet may have left. */
 export interface Rules<K extends KindName, E> { apply: Apply<Documents[K], E>, read(input: unknown): Result<Documents[K]> }
 
-/** The revision of a document that the server has not seen. */
-const UNMADE = 0
 /** What an open document must know of its kind. */
 export interface OpenKind<K extends KindName, E> {
   kind: K
@@ -67,32 +47,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
   const shown = computed(() => preview.value ?? history.value?.document)
   const nameOf = (id: string) => `${kind}:${id}`
 
-  async function send(one: D, base: Base): Promise<SaveAnswer> {
-    try {
-      const { revision } = base.revision === UNMADE ? await made(one) : await world.routes.save(one, base)
-      world.tabs.tell({ kind, id: one.id, revision })
-      return { kind: 'saved', revision }
-    } catch (error) {
-      if (error instanceof ApiSilent) return { kind: 'unreachable', reason: error.message }
-      if (!(error instanceof ApiProblem)) throw error
-      // The store is full, locked or read-only, or the password is asked for again: what is here is kept, and tried again.
-      if (error.passing) return { kind: 'unreachable', reason: error.message }
-      const theirs = error.body.theirs as Stored<D> | undefined
-      if (error.status === 409 && theirs) return { kind: 'stale', theirs: theirs.document, base: { revision: theirs.revision, store: theirs.store } }
-      return { kind: 'refused', reason: error.message }
-    }
-  }
-
-  /** Makes a document on the server; one that an answer which was lost has made already is saved over. */
-  async function made(one: D): Promise<{ revision: number }> {
-    try {
-      return await world.routes.create(one)
-    } catch (error) {
-      if (!(error instanceof ApiProblem) || error.status !== 409) throw error
-      return world.routes.save(one, await world.routes.get(one.id))
-    }
-  }
-
+  const send = sender(kind, world)
   const autosaveFrom = (id: string, base: Base, savedAt?: Date) => new Autosave<D>({
     send,
     keepDraft: draft => world.drafts.keep(nameOf(id), draft),

@@ -1,6 +1,6 @@
 import { ApiProblem, ApiSilent, type Stored } from './api'
 import { Drafts } from './drafts'
-import type { TabNews } from './open'
+import type { TabNews } from './world'
 
 export const settled = () => new Promise(resolve => setImmediate(resolve))
 
