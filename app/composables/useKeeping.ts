@@ -6,7 +6,10 @@ import type { Holds, Stretch } from '~/stores/opened'
 import { useNewGroove } from './useNewGroove'
 
 /** Where one of a kind is shown once it is kept. */
-const PLACES: Partial<Record<KindName, (id: string) => string>> = { kit: id => `/kit/${id}`, phrase: id => `/phrase/${id}`, plan: id => `/practise/${id}`, recipe: () => '/vary', cell: () => '/bench', player: () => '/player' }
+const PLACES: Partial<Record<KindName, (id: string) => string>> = { kit: id => `/kit/${id}`, phrase: id => `/phrase/${id}`, plan: id => `/practise/${id}`, recipe: () => '/vary', cell: () => '/bench', player: () => '/player', sitting: () => '/today' }
+
+/** Of an archive, what is made here: what others name comes before them. The player's settings stay as they are. */
+const MADE: Record<Exclude<KindName, 'player'>, true> = { kit: true, groove: true, cell: true, recipe: true, phrase: true, plan: true, sitting: true }
 
 /** Keeps what was found in a file, and goes to where it is. */
 export function useKeeping() {
@@ -39,7 +42,7 @@ export function useKeeping() {
     const count = (isNew: boolean) => (isNew ? fresh++ : known++)
     // Sounds first: kits name them.
     for (const { bytes } of assets) await api.asset(bytes as Uint8Array<ArrayBuffer>)
-    for (const kind of ['kit', 'groove', 'cell', 'recipe', 'phrase', 'plan'] as const) for (const document of documents[kind].toReversed()) count(await made(kind, document as never))
+    for (const kind of Object.keys(MADE) as (keyof typeof MADE)[]) for (const document of documents[kind].toReversed()) count(await made(kind, document as never))
     for (let i = 0; i < log.length; i += 500) {
       const some = await api.log.putMany(log.slice(i, i + 500))
       fresh += some.kept

@@ -198,6 +198,11 @@ test('sound is rendered in a worker, whole or in stems, and can be stopped; a pi
 
 test('everything is saved as one file, and read into an empty Bazzet it is the same', async ({ page, app }) => {
   const { App } = await import('./app')
+  // With a practice run under way.
+  await page.goto(`${app.url}/practise/wet-rope-plan/run`)
+  await expect(page.locator('[data-phase="ready"]')).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect.poll(async () => (await (await fetch(`${app.url}/api/sittings`)).json()).sittings.length).toBeGreaterThan(0)
   await page.goto(`${app.url}/player`)
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save everything as a file' }).click()])
   const path = join(app.folder, 'all.zip')
@@ -215,6 +220,8 @@ test('everything is saved as one file, and read into an empty Bazzet it is the s
     expect(Object.keys(after!).filter(name => !name.startsWith('players/')).sort()).toEqual(names.sort())
     // What an empty Bazzet ships with is there already, and stays as it is.
     for (const name of names.filter(one => !shipped.includes(one))) expect(JSON.parse(Buffer.from(after![name]!).toString()), name).toEqual(JSON.parse(Buffer.from(before![name]!).toString()))
+    await page.goto(`${empty.url}/today`)
+    await expect(page.locator('main').getByRole('link', { name: 'Go on' }).first()).toBeVisible()
   } finally {
     await empty.remove()
   }
