@@ -1,29 +1,33 @@
 import { type Ref, computed, ref } from 'vue'
 import type { Brush } from '#core/groove'
-import { pieceOf, piecesFor, strokesFor } from '#core/kit'
+import { type Limb, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { mod } from '#core/time'
 import type { Cursor } from '../lanes/cursor'
 import { useBench } from '../stores/bench'
 
-/** What presses paint with: a piece and a stroke, chosen once for many slots. Without one a stroke is like its neighbours. */
+/** What presses paint with: a piece and a stroke for each limb, chosen once for many slots. Without one a stroke is like its neighbours. */
 export function useBrush(cursor: Ref<Cursor>) {
   const bench = useBench()
-  const chosen = ref<Brush>()
+  // Each limb has its own: a ride chosen for one hand is not what the other hand plays.
+  const chosen = ref<{ [L in Limb]?: Brush | undefined }>({})
   const pieces = computed(() => piecesFor(bench.kit, cursor.value.limb))
   const kindsOf = (id: string) => {
     const piece = pieceOf(bench.kit, id)
     return piece ? strokesFor(piece, cursor.value.limb) : []
   }
-  /** The brush as the cursor's limb can use it; a limb that can't strike it so paints without. */
-  const brush = computed(() => (chosen.value && kindsOf(chosen.value.piece).includes(chosen.value.stroke) ? chosen.value : undefined))
+  /** The brush of the cursor's limb, while the kit has what it strikes. */
+  const brush = computed(() => {
+    const own = chosen.value[cursor.value.limb]
+    return own && kindsOf(own.piece).includes(own.stroke) ? own : undefined
+  })
   const kinds = computed(() => (brush.value ? kindsOf(brush.value.piece) : []))
 
   function take(piece: string, stroke = kindsOf(piece)[0]) {
-    chosen.value = stroke && { piece, stroke }
+    if (stroke) chosen.value[cursor.value.limb] = { piece, stroke }
   }
   function putDown() {
     const had = brush.value !== undefined
-    chosen.value = undefined
+    chosen.value = { ...chosen.value, [cursor.value.limb]: undefined }
     return had
   }
   /** Through the limb's pieces in turn, and back to none. */

@@ -13,6 +13,8 @@ export type FillWish = Omit<Fill, 'takes' | 'landing' | 'leaveOut'> & Partial<Pi
 
 /** How many takes are made of a fill that is led afresh each time. */
 const TAKES = 4
+/** How many ways are looked at for each take, so that it is unlike the ones before. */
+const TRIES = 24
 
 /**
  * The hand that leads, the other, and the foot of the bass drum.
@@ -191,6 +193,24 @@ function takeOf(wish: FillWish, ground: FillGround, letters: readonly Laid[], se
   return [...struck, ...feet]
 }
 
+/** Takes from a seed on: each unlike all before it where there are as many ways, and else unlike the last. */
+function unlike(take: (seed: number) => FillStroke[], seed: number): FillStroke[][] {
+  const made: FillStroke[][] = []
+  const same = (a: FillStroke[] | undefined, b: FillStroke[]) => JSON.stringify(a) === JSON.stringify(b)
+  for (let i = 0; i < TAKES; i++) {
+    const first = take(seed + i * 7919)
+    let found: FillStroke[] | undefined
+    let other: FillStroke[] | undefined
+    for (let k = 0; k < TRIES && !found; k++) {
+      const one = k ? take(seed + i * 7919 + k) : first
+      if (!made.some(before => same(before, one))) found = one
+      else if (!same(made.at(-1), one)) other ??= one
+    }
+    made.push(found ?? other ?? first)
+  }
+  return made
+}
+
 /**
  * A fill with its strokes, over the round’s own grid. Refused where it has no slot, a source does not read, or it ends beyond its bars.
  * Its hands’ pieces are told by a path, or led round the drums so that each hand gets there in time at this tempo.
@@ -207,13 +227,13 @@ export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {
   const { cut, strokes: marks, landing } = endingOf(wish, ground, slots)
   const written = wish.first === 'R' ? source.value : handsChanged(source.value)
   const letters = layOn(written, false, slots.map(slot => slot.at)).filter(letter => letter.at - wish.from < cut)
-  const takes = Array.isArray(wish.path) ? [0] : Array.from({ length: wish.path.afresh ? TAKES : 1 }, (_, i) => (wish.path as { seed: number }).seed + i * 7919)
   const more = [...marks, ...(wish.feet === 'doubled' ? doubledFeet(wish, ground).filter(one => one.at < cut) : [])]
-  const made = takes.map((seed): FillStroke[] => {
+  const take = (seed: number): FillStroke[] => {
     const own = takeOf(wish, ground, letters, seed, landing)
     const taken = new Set(own.map(({ limb, at }) => `${limb} ${at}`))
     return [...own, ...more.filter(({ limb, at }) => !taken.has(`${limb} ${at}`))].sort((a, b) => a.at - b.at).slice(0, PHRASE_LIMITS.fillStrokes)
-  })
+  }
+  const made = Array.isArray(wish.path) ? [take(0)] : wish.path.afresh ? unlike(take, wish.path.seed) : [take(wish.path.seed)]
   if (!made[0]!.length) return refuse('Nothing of this fill would sound: only rests fall into it.')
   return ok({ ...wish, leaveOut: wish.leaveOut ?? [], takes: made, landing })
 }

@@ -120,4 +120,9 @@ test('a piece and a stroke are painted into many slots, by mouse and by keys', a
   await bench.saved()
   await expect.poll(() => strokes()).toHaveLength(4)
   await expect(brush.getByRole('button', { pressed: true }).first()).not.toHaveText('like its neighbour')
+  // What one hand paints with is not what the other does.
+  await page.keyboard.press('ArrowDown')
+  await expect(brush.getByRole('button', { name: 'like its neighbour' })).toHaveAttribute('aria-pressed', 'true')
+  await page.keyboard.press('ArrowUp')
+  await expect(brush.getByRole('button', { name: 'like its neighbour' })).toHaveAttribute('aria-pressed', 'false')
 })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { type Fill, type PhraseEdit, phraseBars, phrasePerformance, setFill } from '#core/phrase'
 import { type Tempo, TEMPO_RANGE } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
@@ -30,6 +30,8 @@ const hands = usePhraseHands()
 const { loop, sounding, toggle, hearFrom, toggleMarked } = usePhrasePlay(hands)
 const map = useTemplateRef('map')
 const templates = ref(route.query.templates === '1')
+// Once it is closed the address does not ask for it either: a reload shows the bars.
+watch(templates, () => route.query.templates && void navigateTo({ query: { ...route.query, templates: undefined } }, { replace: true }))
 const adding = ref(false)
 if (route.query.bar) hands.choose(Number(route.query.bar) || 0)
 
