@@ -27,6 +27,8 @@ describe('what a part is called and for, by what is in it', () => {
     ['chicks', part('LF', strokes('hi-hat', 'chick', 3, 4, 12)), 'Hat foot', 'hat foot'],
     ['a tom by hand', part('LH', strokes('floor tom', 'hit', 3, 4)), 'Floor tom', 'other'],
     ['toms', part('RH', [...strokes('floor tom', 'hit', 3, 0, 8), ...strokes('mid tom', 'hit', 3, 1)]), 'Toms', 'other'],
+    ['many pieces, none of them often', part('RH', [...strokes('hi-hat', 'hit', 3, 0), ...strokes('crash', 'hit', 3, 1), ...strokes('floor tom', 'hit', 3, 2)]), 'Round the kit', 'other'],
+    ['a tom, and the snare on 2 and 4', part('LH', [...strokes('mid tom', 'hit', 3, 1, 6, 10), ...strokes('snare', 'hit', 5, 4, 12)]), 'Mid tom and snare', 'other'],
     ['a brush that sweeps', part('LH', strokes('snare', 'sweep', 2, 0, 4, 8, 12)), 'Sweeps', 'other'],
     ['a brush that taps the time, softly', part('RH', strokes('snare', 'tap', 2, ...EIGHTHS)), 'Taps', 'lead'],
   ])('%s', (_, one, name, role) => {
@@ -122,6 +124,8 @@ describe('a part put there by a stroke', () => {
       [/^Backbeat/, () => loudOnBeat], [/^Ghosts/, () => onMost(/snare/) && share(stroke => stroke.level <= 2) >= 2 / 3], [/^(Snare|Cross-stick)/, () => onMost(/snare/)],
       [/^Hi-hat/, () => isHand(limb) && onMost(/hi-hat/)], [/^Ride/, () => onMost(/ride/)], [/^Bass drum/, () => onMost(/bass drum/)], [/^Hat foot/, () => !isHand(limb) && onMost(/hi-hat/)],
       [/^Sweeps/, () => mine.some(stroke => stroke.stroke === 'sweep')], [/^Taps/, () => mine.some(stroke => stroke.stroke === 'tap')],
+      [/ and snare( \d+)?$/, () => share(stroke => /tom/.test(stroke.piece)) > 0 && share(stroke => stroke.piece === 'snare') > 0 && mine.every(stroke => /tom|^snare$/.test(stroke.piece))],
+      [/^(Round the kit|Pedals)/, () => most < 0.5 && new Set(mine.map(stroke => stroke.piece)).size > 2],
       [/^Toms/, () => mine.every(stroke => /tom/.test(stroke.piece)) && most < 1], [/tom/i, () => onMost(/tom/)], [/^Crash/, () => onMost(/crash/)],
     ]
     const roles: Partial<Record<Part['role'], () => boolean>> = {

@@ -35,18 +35,31 @@ export function described(groove: Pick<Groove, 'bars' | 'parts'>, part: Pick<Par
   if (piece === undefined) return undefined
   const kind = kindOf(piece)
   const name = knownPiece(piece)?.name ?? sentence(piece.replaceAll('-', ' '))
+  // Of many pieces, none of which has half the strokes, no single one says what is played.
+  const scattered = new Set(part.strokes.map(stroke => stroke.piece)).size > 2 && part.strokes.filter(stroke => stroke.piece === piece).length * 2 < part.strokes.length
   if (!isHand(part.limb)) {
+    if (scattered) return { name: 'Pedals', role: 'other' }
     if (kind === 'bass drum') return { name: 'Bass drum', role: 'bass drum' }
     return kind === 'hi-hat' ? { name: 'Hat foot', role: 'hat foot' } : { name, role: 'other' }
   }
+  const drums = part.strokes.every(stroke => kindOf(stroke.piece) === 'snare' || TOMS.has(kindOf(stroke.piece)!))
+  if (scattered && !drums) return { name: 'Round the kit', role: 'other' }
   const led = groove.parts.some(other => other.id !== part.id && other.role === 'lead' && other.strokes.length)
   if (kind === 'snare') return brushed(part, led) ?? onSnares(groove, part)
-  if (kind !== 'hi-hat' && kind !== 'ride') return { name: part.strokes.some(stroke => stroke.piece !== piece) && part.strokes.every(stroke => TOMS.has(kindOf(stroke.piece)!)) ? 'Toms' : name, role: 'other' }
+  if (kind !== 'hi-hat' && kind !== 'ride') return { name: TOMS.has(kind!) ? onToms(part, name) : name, role: 'other' }
   const bell = mainOf(part.strokes.filter(stroke => stroke.piece === piece), stroke => stroke.stroke) === 'bell'
   return { name: bell ? `${name} bell` : name, role: led ? 'other' : 'lead' }
 }
 
 const TOMS: ReadonlySet<PieceKind> = new Set(['tom', 'floor tom'])
+
+/** What is played on drums alone: one tom or several, and the snare among them. */
+function onToms({ strokes }: Pick<Part, 'strokes'>, name: string): string {
+  const snare = strokes.some(stroke => kindOf(stroke.piece) === 'snare')
+  if (strokes.some(stroke => kindOf(stroke.piece) !== 'snare' && !TOMS.has(kindOf(stroke.piece)!))) return name
+  const toms = new Set(strokes.filter(stroke => kindOf(stroke.piece) !== 'snare').map(stroke => stroke.piece)).size > 1 ? 'Toms' : name
+  return snare ? `${toms} and snare` : toms
+}
 
 /** Brushes sweep, and tap the time where nothing else keeps it; neither is a ghost, however soft. */
 function brushed({ strokes }: Pick<Part, 'strokes'>, led: boolean): Described | undefined {

@@ -153,6 +153,9 @@ export function saySlots({ bars }: Pick<Groove, 'bars'>): string {
   return alike.size === 1 ? `slots ${[...alike][0]}` : `${least} to ${most} a beat`
 }
 
+/** The notes that swing at each level. @internal */
+export const SWUNG: Readonly<Record<NonNullable<Groove['feel']['swing']>['level'], string>> = { '1/8': 'eighths', '1/16': 'sixteenths' }
+
 /**
  * Feel in words: `'straight'`, `'sixteenths 58'`.
  * @example sayFeel({ feel: { swing: { level: '1/16', share: 0.58 }, push: {} } }) // => 'sixteenths 58'
@@ -160,5 +163,5 @@ export function saySlots({ bars }: Pick<Groove, 'bars'>): string {
 export function sayFeel(groove: Pick<Groove, 'feel'>): string {
   const { swing } = groove.feel
   if (!swing || swing.share === 0.5) return 'straight'
-  return `${swing.level === '1/8' ? 'eighths' : 'sixteenths'} ${Number((swing.share * 100).toFixed(1))}`
+  return `${SWUNG[swing.level]} ${Number((swing.share * 100).toFixed(1))}`
 }

@@ -1,4 +1,4 @@
-import { type Groove, backbeatOf, sounding, sayBackbeat, sayCount, sayFeel, sayList, sayPlaces } from '#core/groove'
+import { type Groove, backbeatOf, sounding, sayBackbeat, sayCount, SWUNG, sayFeel, sayList, sayPlaces } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
 import { beatsOf, convertTempo } from '#core/time'
 import { type Constraint, type Orientation, type StyleCard, orient } from './card'
@@ -37,7 +37,7 @@ function check(groove: Groove, constraint: Constraint, card: StyleCard): Omit<Fi
       const share = swing?.share ?? 0.5
       const holds = (share === 0.5 || swing!.level === constraint.level) && share >= constraint.from && share <= constraint.to
       const wanted = `${Math.round(constraint.from * 100)} to ${Math.round(constraint.to * 100)}`
-      return { holds, says: holds ? (share === 0.5 ? 'Straight, which this style allows' : `Swung (${feel})`) : `${feel === 'straight' ? 'Straight' : `Swung ${feel}`}, where this style swings ${wanted}` }
+      return { holds, says: holds ? (share === 0.5 ? 'Straight, which this style allows' : `Swung (${feel})`) : `${feel === 'straight' ? 'Straight' : `Swung ${feel}`}, where this style swings ${SWUNG[constraint.level]} ${wanted}` }
     }
     case 'backbeat': {
       const said = sayBackbeat(groove)

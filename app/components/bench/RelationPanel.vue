@@ -29,7 +29,7 @@ const items = computed(() => [...sides.value].map(([value, { label }]) => ({ val
 const byRole = (role: string) => now.value.groove.parts.find(part => part.role === role && sides.value.has(`part ${part.id}`))?.id
 const keys = computed(() => [...sides.value.keys()])
 const known = (key: string | undefined) => (key !== undefined && sides.value.has(key) ? key : undefined)
-const one = computed(() => known(wanted.value) ?? known(`part ${byRole('bass drum')}`) ?? keys.value.filter(key => key !== wantedOther.value).at(-1) ?? '')
+const one = computed(() => known(wanted.value) ?? known(`part ${byRole('bass drum')}`) ?? keys.value.findLast(key => key.startsWith('part ') && key !== wantedOther.value) ?? '')
 const other = computed(() => known(wantedOther.value) ?? [`part ${byRole('lead')}`, ...keys.value].find(key => key !== one.value && sides.value.has(key)) ?? '')
 const nameOf = (key: string) => sides.value.get(key)?.label.toLowerCase() ?? ''
 const says = computed(() => {
