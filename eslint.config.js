@@ -5,43 +5,84 @@ import ts from 'typescript-eslint'
 /** The floors of the core, lowest first; folders of one floor stand in one list and do not know each other. */
 // Patterns that begin with # would be read as comments by `group`, so names are matched by `regex`.
 const FLOORS = [
-  ['time'], ['kit'], ['groove'], ['perform'], ['style', 'sticking', 'analyse'], ['vary', 'limbs'], ['phrase'], ['measure'], ['record'], ['practise'], ['sound', 'notation'], ['formats'], ['documents'],
+  ['time'],
+  ['kit'],
+  ['groove'],
+  ['perform'],
+  ['style', 'sticking', 'analyse'],
+  ['vary', 'limbs'],
+  ['phrase'],
+  ['measure'],
+  ['record'],
+  ['practise'],
+  ['sound', 'notation'],
+  ['formats'],
+  ['documents'],
 ]
 
 const OUTSIDE = [
-  { regex: '^(~|~~|@|#app|#imports)(/|$)|/(app|server|demo)/', message: 'The core knows nothing of app, server or demo.' },
-  { group: ['vue', 'vue-router', 'pinia', 'nuxt', 'nuxt/*', 'h3', 'nitropack', 'sequelize', 'sqlite3', 'tone', 'comlink'], message: 'The core knows nothing of interface, server or database.' },
-  { group: ['node:*', 'fs', 'path', 'os', 'crypto', 'child_process'], message: 'The core runs anywhere: no Node modules.' },
+  {
+    regex: '^(~|~~|@|#app|#imports)(/|$)|/(app|server|demo)/',
+    message: 'The core knows nothing of app, server or demo.',
+  },
+  {
+    group: [
+      'vue',
+      'vue-router',
+      'pinia',
+      'nuxt',
+      'nuxt/*',
+      'h3',
+      'nitropack',
+      'sequelize',
+      'sqlite3',
+      'tone',
+      'comlink',
+    ],
+    message: 'The core knows nothing of interface, server or database.',
+  },
+  {
+    group: ['node:*', 'fs', 'path', 'os', 'crypto', 'child_process'],
+    message: 'The core runs anywhere: no Node modules.',
+  },
   { regex: '^#core/[^/]+/', message: 'Import a folder of the core by its door, #core/<folder>, not a file inside.' },
 ]
 
 /** A file may go up as far as its own folder of the core, and no further. */
-const DEPTHS = [['*.ts', '^\\.\\./'], ['*/*.ts', '^\\.\\./\\.\\./']]
+const DEPTHS = [
+  ['*.ts', '^\\.\\./'],
+  ['*/*.ts', '^\\.\\./\\.\\./'],
+]
 
-const floorRules = FLOORS.flatMap((folders, floor) => folders.flatMap(folder => DEPTHS.map(([files, further]) => ({
-  files: [`core/${folder}/${files}`],
-  ignores: ['**/*.test.ts'],
-  rules: {
-    'no-restricted-imports': ['error', {
-      patterns: [...OUTSIDE, {
-        regex: further,
-        message: 'Another folder of the core is entered by its door: #core/<folder>.',
-      }, {
-        regex: `^#core/(${FLOORS.slice(floor).flat().join('|')})$`,
-        message: `core/${folder} imports only from floors below it (see core/README.md).`,
-      }],
-    }],
-  },
-}))))
+const floorRules = FLOORS.flatMap((folders, floor) =>
+  folders.flatMap(folder =>
+    DEPTHS.map(([files, further]) => ({
+      files: [`core/${folder}/${files}`],
+      ignores: ['**/*.test.ts'],
+      rules: {
+        'no-restricted-imports': [
+          'error',
+          {
+            patterns: [
+              ...OUTSIDE,
+              { regex: further, message: 'Another folder of the core is entered by its door: #core/<folder>.' },
+              {
+                regex: `^#core/(${FLOORS.slice(floor).flat().join('|')})$`,
+                message: `core/${folder} imports only from floors below it (see core/README.md).`,
+              },
+            ],
+          },
+        ],
+      },
+    })),
+  ),
+)
 
 export default ts.config(
   { ignores: ['node_modules/', '.nuxt/', '.output/', 'data/', 'test-results/', 'playwright-report/'] },
   ...ts.configs.recommended,
   ...vue.configs['flat/recommended'],
-  {
-    files: ['**/*.vue'],
-    languageOptions: { parserOptions: { parser: ts.parser } },
-  },
+  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },
   {
     rules: {
       'vue/multi-word-component-names': 'off',
@@ -53,9 +94,7 @@ export default ts.config(
       'vue/first-attribute-linebreak': 'off',
       'vue/multiline-html-element-content-newline': 'off',
       'vue/require-default-prop': 'off',
-      'semi': ['error', 'never'],
-      'quotes': ['error', 'single', { avoidEscape: true }],
-      'eqeqeq': 'error',
+      eqeqeq: 'error',
       'no-duplicate-imports': ['error', { allowSeparateTypeImports: true }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-console': 'error',
@@ -67,21 +106,42 @@ export default ts.config(
     settings: { 'import-x/extensions': ['.ts'], 'import-x/resolver': { node: { extensions: ['.ts'] } } },
     rules: {
       'import-x/no-cycle': 'error',
-      'no-restricted-globals': ['error', ...['window', 'document', 'navigator', 'localStorage', 'fetch', 'process', 'Buffer', 'setTimeout', 'setInterval', 'performance', 'console']
-        .map(name => ({ name, message: 'The core has no browser, no Node and no clock.' }))],
-      'no-restricted-properties': ['error',
+      'no-restricted-globals': [
+        'error',
+        ...[
+          'window',
+          'document',
+          'navigator',
+          'localStorage',
+          'fetch',
+          'process',
+          'Buffer',
+          'setTimeout',
+          'setInterval',
+          'performance',
+          'console',
+        ].map(name => ({ name, message: 'The core has no browser, no Node and no clock.' })),
+      ],
+      'no-restricted-properties': [
+        'error',
         { object: 'Math', property: 'random', message: 'Chance comes from a seed passed in.' },
-        { object: 'Date', property: 'now', message: 'The core has no clock.' }],
+        { object: 'Date', property: 'now', message: 'The core has no clock.' },
+      ],
     },
   },
   ...floorRules,
   {
     files: ['app/**/*.{ts,vue}'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: [
-        { regex: '(^|/)server/', message: 'The app speaks to the server by its routes only.' },
-        { regex: '^#core/[^/]+/', message: 'Import a folder of the core by its door, #core/<folder>.' },
-      ] }],
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { regex: '(^|/)server/', message: 'The app speaks to the server by its routes only.' },
+            { regex: '^#core/[^/]+/', message: 'Import a folder of the core by its door, #core/<folder>.' },
+          ],
+        },
+      ],
     },
   },
   { files: ['scripts/**', 'test/**'], rules: { 'no-console': 'off' } },

@@ -10,7 +10,8 @@ const musicFace = fileURLToPath(new URL('./node_modules/vexflow/build/esm/src/fo
 const treeshake = { moduleSideEffects: (id: string) => !id.startsWith(core) }
 
 // The Shelf can be seen before its scripts have come: the button pressed meanwhile is remembered (app/documents/first.ts).
-const EARLY_PRESS = 'addEventListener("click", window.bazzetEarly = event => window.bazzetPressed = event.target.closest("button"), true)'
+const EARLY_PRESS =
+  'addEventListener("click", window.bazzetEarly = event => window.bazzetPressed = event.target.closest("button"), true)'
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -37,7 +38,10 @@ export default defineNuxtConfig({
     },
   },
   // A station’s script is fetched as it is pointed at, not because its name is in sight.
-  experimental: { payloadExtraction: false, defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
+  experimental: {
+    payloadExtraction: false,
+    defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } },
+  },
   routeRules: {
     // What is opened first is drawn by the server, with its first cards, and so is what grows for years: they stand there before the scripts
     // have come.
@@ -47,7 +51,8 @@ export default defineNuxtConfig({
       // One person's tool on their own machine: the document lives in the page, so the other pages are built there.
       ssr: false,
       headers: {
-        'content-security-policy': 'default-src \'self\'; script-src \'self\'; style-src \'self\' \'unsafe-inline\'; img-src \'self\' data: blob:; worker-src \'self\' blob:; connect-src \'self\'; font-src \'self\' data:; frame-ancestors \'none\'',
+        'content-security-policy':
+          "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; worker-src 'self' blob:; connect-src 'self'; font-src 'self' data:; frame-ancestors 'none'",
         'x-content-type-options': 'nosniff',
         'referrer-policy': 'no-referrer',
       },
@@ -57,14 +62,17 @@ export default defineNuxtConfig({
   hooks: {
     // The interface library’s module has its parts compiled one by one; for the development server they are put together, once.
     'vite:extendConfig': ({ optimizeDeps }, { isClient }) => {
-      if (isClient && optimizeDeps?.exclude) optimizeDeps.exclude = optimizeDeps.exclude.filter(name => name !== 'reka-ui')
+      if (isClient && optimizeDeps?.exclude)
+        optimizeDeps.exclude = optimizeDeps.exclude.filter(name => name !== 'reka-ui')
     },
     // Scripts of other stations are fetched as they are pointed at (see above): fetching all of them beside the first page's own
     // is what kept it waiting.
-    'build:manifest': (manifest) => {
+    'build:manifest': manifest => {
       for (const entry of Object.values(manifest)) entry.prefetch = false
       // The frame and the Shelf come with the first script, and not once it has run and asked for them.
-      const first = Object.keys(manifest).filter(key => /(^|\/)(pages\/index\.vue|layouts\/default\.vue)$/.test(key) && !key.includes('?'))
+      const first = Object.keys(manifest).filter(
+        key => /(^|\/)(pages\/index\.vue|layouts\/default\.vue)$/.test(key) && !key.includes('?'),
+      )
       const entry = Object.values(manifest).find(one => one.isEntry)
       if (entry) entry.imports = [...(entry.imports ?? []), ...first]
     },
@@ -86,13 +94,39 @@ export default defineNuxtConfig({
       // fetch what it has no use for. What a tempo is drawn with stands alone: it is on every card, and on a bar of the staff.
       rollupOptions: {
         treeshake,
-        output: { experimentalMinChunkSize: 5_000, manualChunks: (id: string) => (/\/components\/frame\/(NoteGlyph|TempoMark)/.test(id) ? 'tempo' : undefined) } as object,
+        output: {
+          experimentalMinChunkSize: 5_000,
+          manualChunks: (id: string) => (/\/components\/frame\/(NoteGlyph|TempoMark)/.test(id) ? 'tempo' : undefined),
+        } as object,
       },
     },
     // Named here, none is met as the first page runs, which would begin anew with each.
-    optimizeDeps: { include: ['@internationalized/date', '@tanstack/vue-virtual', '@vueuse/core', 'apexcharts', 'comlink', 'fast-deep-equal', 'fast-xml-parser', 'fflate', 'midi-file', 'p-queue', 'papaparse', 'pinia', 'reka-ui', 'reka-ui/namespaced', 'soundfont2', 'tailwind-merge', 'tailwind-variants', 'tone/build/esm/core/context/Context.js', 'vexflow', 'vue-draggable-plus', 'vue3-apexcharts', 'zod'] },
+    optimizeDeps: {
+      include: [
+        '@internationalized/date',
+        '@tanstack/vue-virtual',
+        '@vueuse/core',
+        'apexcharts',
+        'comlink',
+        'fast-deep-equal',
+        'fast-xml-parser',
+        'fflate',
+        'midi-file',
+        'p-queue',
+        'papaparse',
+        'pinia',
+        'reka-ui',
+        'reka-ui/namespaced',
+        'soundfont2',
+        'tailwind-merge',
+        'tailwind-variants',
+        'tone/build/esm/core/context/Context.js',
+        'vexflow',
+        'vue-draggable-plus',
+        'vue3-apexcharts',
+        'zod',
+      ],
+    },
   },
-  typescript: {
-    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } },
-  },
+  typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: false } } },
 })

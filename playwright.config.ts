@@ -16,9 +16,5 @@ export default defineConfig({
     { name: 'dev', testMatch: '**/30-dev.spec.ts', dependencies: ['built'] },
   ],
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'test-results/e2e.json' }]],
-  use: {
-    actionTimeout: 40_000,
-    viewport: { width: 1280, height: 800 },
-    launchOptions: launchOptions(),
-  },
+  use: { actionTimeout: 40_000, viewport: { width: 1280, height: 800 }, launchOptions: launchOptions() },
 })

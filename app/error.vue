@@ -11,7 +11,11 @@ useHead({ title: 'Something went wrong · Bazzet' })
 <template>
   <UApp>
     <NuxtLayout name="default">
-      <WentWrong title="Something went wrong on this page" happened="It is a fault of Bazzet’s, and not yours." :said="error.message" @back="back">
+      <WentWrong
+        title="Something went wrong on this page"
+        happened="It is a fault of Bazzet’s, and not yours."
+        :said="error.message"
+        @back="back">
         <UButton color="neutral" variant="outline" @click="again">Try this page again</UButton>
       </WentWrong>
     </NuxtLayout>

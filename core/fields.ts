@@ -2,7 +2,9 @@ import { z } from 'zod'
 
 /** One word of a closed list; anything else is refused with the list: `oneOf(['solo', 'trade'], 'kind of rest')`. */
 export const oneOf = <T extends string>(words: readonly T[], what: string) =>
-  z.enum(words as readonly [T, ...T[]], { error: issue => `${JSON.stringify(issue.input) ?? 'nothing'} is no ${what}; one of: ${words.join(', ')}.` })
+  z.enum(words as readonly [T, ...T[]], {
+    error: issue => `${JSON.stringify(issue.input) ?? 'nothing'} is no ${what}; one of: ${words.join(', ')}.`,
+  })
 
 /** A whole number within bounds, refused in one sentence that names both: `whole('The count of a meter', 1, 21)`. */
 export const whole = (what: string, least: number, most: number) => {

@@ -1,13 +1,20 @@
 import { type Result, ok, refuse } from '#core/result'
 
 /** A document after an edit, and the edit that takes it back. */
-export interface Change<D, E> { document: D, inverse: E }
+export interface Change<D, E> {
+  document: D
+  inverse: E
+}
 
 /** Makes an edit of a document, or says in words why it cannot be; the document it is given stays as it was. */
 export type Apply<D, E> = (document: D, edit: E) => Result<Change<D, E>>
 
 /** A document and the way here: edits that would take it back, newest last, and those that would bring it forward again. */
-export interface History<D, E> { document: D, back: readonly E[], forward: readonly E[] }
+export interface History<D, E> {
+  document: D
+  back: readonly E[]
+  forward: readonly E[]
+}
 
 /** A document just opened, with nothing to take back: `beginHistory(groove) // => { document: groove, back: [], forward: [] }`. */
 export const beginHistory = <D, E>(document: D): History<D, E> => ({ document, back: [], forward: [] })
@@ -25,7 +32,11 @@ export function undo<D, E>(history: History<D, E>, apply: Apply<D, E>): Result<H
   if (edit === undefined) return refuse('There is nothing to undo.')
   const applied = apply(history.document, edit)
   if (!applied.ok) return applied
-  return ok({ document: applied.value.document, back: history.back.slice(0, -1), forward: [...history.forward, applied.value.inverse] })
+  return ok({
+    document: applied.value.document,
+    back: history.back.slice(0, -1),
+    forward: [...history.forward, applied.value.inverse],
+  })
 }
 
 /** Makes again what was last undone. */
@@ -34,11 +45,17 @@ export function redo<D, E>(history: History<D, E>, apply: Apply<D, E>): Result<H
   if (edit === undefined) return refuse('There is nothing to redo.')
   const applied = apply(history.document, edit)
   if (!applied.ok) return applied
-  return ok({ document: applied.value.document, back: [...history.back, applied.value.inverse], forward: history.forward.slice(0, -1) })
+  return ok({
+    document: applied.value.document,
+    back: [...history.back, applied.value.inverse],
+    forward: history.forward.slice(0, -1),
+  })
 }
 
 /** A document that is changed as a whole: the edit is what it becomes, read once more so that nothing invalid comes out. */
-export const replacing = <D>(read: (input: unknown) => Result<D>): Apply<D, D> => (document, next) => {
-  const checked = read(next)
-  return checked.ok ? ok({ document: checked.value, inverse: document }) : checked
-}
+export const replacing =
+  <D>(read: (input: unknown) => Result<D>): Apply<D, D> =>
+  (document, next) => {
+    const checked = read(next)
+    return checked.ok ? ok({ document: checked.value, inverse: document }) : checked
+  }

@@ -12,14 +12,16 @@ export interface Shape {
   upgrades: readonly ((old: Fields) => Fields)[]
 }
 
-const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isFields = (value: unknown): value is Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /**
  * A document brought up to the version this Bazzet writes, one version at a time. One from a newer Bazzet is refused by
  * name; what is no document of this shape at all is handed on as it is, for the schema to say what is wrong with it.
  */
 export function upgraded(input: unknown, { format, what, version, upgrades }: Shape): Result<unknown> {
-  if (!isFields(input) || input.format !== format || !Number.isInteger(input.version) || (input.version as number) < 1) return ok(input)
+  if (!isFields(input) || input.format !== format || !Number.isInteger(input.version) || (input.version as number) < 1)
+    return ok(input)
   const from = input.version as number
   if (from > version) {
     const reason = `This ${what} is from a newer Bazzet: this file says ${from}, and this Bazzet reads versions up to ${version}. Nothing was changed.`
@@ -32,4 +34,4 @@ export function upgraded(input: unknown, { format, what, version, upgrades }: Sh
 
 /** Each member of what should be a list changed, where it is one and the member is an object; anything else is left for the schema. */
 export const eachOf = (list: unknown, change: (member: Fields) => Fields): unknown =>
-  (Array.isArray(list) ? list.map(member => (isFields(member) ? change(member) : member)) : list)
+  Array.isArray(list) ? list.map(member => (isFields(member) ? change(member) : member)) : list

@@ -15,15 +15,24 @@ describe('the demo world', () => {
   it('has grooves that are valid, play on the kit, and bear different names', () => {
     for (const groove of grooves) {
       expect(readGroove(groove), groove.title).toEqual({ ok: true, value: groove })
-      expect(timeline(groove, DEFAULT_KIT).every(event => event.piece), groove.title).toBe(true)
+      expect(
+        timeline(groove, DEFAULT_KIT).every(event => event.piece),
+        groove.title,
+      ).toBe(true)
     }
     expect(new Set(grooves.map(groove => groove.id)).size).toBe(grooves.length)
   })
 
   it('keeps what its notes say: one linear study, and one clash to find', () => {
-    const named = (id: string) => timeline(grooves.find(groove => groove.id === id)!, DEFAULT_KIT)
+    const named = (id: string) =>
+      timeline(
+        grooves.find(groove => groove.id === id)!,
+        DEFAULT_KIT,
+      )
     expect(isLinear(named('ladder-in-the-rain'))).toBe(true)
-    expect(grooves.filter(groove => clashes(timeline(groove, DEFAULT_KIT)).length).map(groove => groove.id)).toEqual(['cold-kettle'])
+    expect(grooves.filter(groove => clashes(timeline(groove, DEFAULT_KIT)).length).map(groove => groove.id)).toEqual([
+      'cold-kettle',
+    ])
   })
 
   it('has three phrases that are valid as they stand', () => {

@@ -18,9 +18,15 @@ const rows = []
 for (const [name, args] of [
   ['core', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'core']]],
   ['phrases', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'phrase']]],
-  ['practice', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'practice']]],
+  [
+    'practice',
+    [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'practice']],
+  ],
   ['formats', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'formats']]],
-  ['playing in', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'record']]],
+  [
+    'playing in',
+    [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'record']],
+  ],
   ['page', [process.execPath, ['test/bench/page.mjs']]],
   ['opening', [process.execPath, ['test/bench/formats.mjs']]],
   ['hands', [process.execPath, ['test/bench/hands.mjs']]],
@@ -31,7 +37,11 @@ for (const [name, args] of [
 ]) {
   const file = join(folder, `${name}.json`)
   const [command, list] = args
-  const done = spawnSync(command, list, { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, BENCH_OUT: file } })
+  const done = spawnSync(command, list, {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, BENCH_OUT: file },
+  })
   if (done.status !== 0) giveUp(`The measures of the ${name} could not be taken.`)
   rows.push(...JSON.parse(readFileSync(file, 'utf8')))
 }
@@ -40,11 +50,17 @@ const shown = rows.map(row => ({ ...row, met: row.met ? 'met' : 'NOT MET' }))
 const header = ['name', 'figure', 'unit', 'target', 'met']
 const widths = header.map(key => Math.max(key.length, ...shown.map(row => String(row[key]).length)))
 const line = cells => `| ${cells.map((cell, i) => String(cell).padEnd(widths[i])).join(' | ')} |`
-const table = [line(header), line(widths.map(width => '-'.repeat(width))), ...shown.map(row => line(header.map(key => row[key])))].join('\n')
+const table = [
+  line(header),
+  line(widths.map(width => '-'.repeat(width))),
+  ...shown.map(row => line(header.map(key => row[key]))),
+].join('\n')
 console.log(`\n${table}`)
 
 const about = `${new Date().toISOString().slice(0, 10)}, Node ${process.versions.node}, ${cpus().length} cores (${cpus()[0].model.trim()})`
-writeFileSync(join(ROOT, 'docs', 'benchmarks.md'), `# Benchmarks
+writeFileSync(
+  join(ROOT, 'docs', 'benchmarks.md'),
+  `# Benchmarks
 
 \`npm run bench\` measures these and writes this page. Times on shared machines are noisy: rates are medians, latencies
 95th percentiles, each of one run. The scheduler's times are compared with exact rationals (BigInt), on a simulated
@@ -54,7 +70,8 @@ the save are measured on a database of 2,000 grooves of a hundred strokes.
 Last run: ${about}.
 
 ${table}
-`)
+`,
+)
 const at = process.argv.indexOf('--json')
 if (at > 0) {
   const file = process.argv[at + 1]

@@ -5,7 +5,7 @@ import { ROOT } from './lib/setup.mjs'
 
 /** Licences that a lock file leaves out or only points at, read in the packages themselves. */
 const READ = {
-  'apexcharts': 'its own: free below two million dollars of revenue a year, otherwise bought',
+  apexcharts: 'its own: free below two million dollars of revenue a year, otherwise bought',
   'vue3-apexcharts': 'its own: as apexcharts',
   'vaul-vue': 'none stated in the package',
 }
@@ -19,8 +19,11 @@ for (const [path, one] of Object.entries(lock.packages)) {
   const licence = READ[name] ?? one.license ?? 'unknown'
   found.set(licence, (found.get(licence) ?? new Map()).set(`${name} ${one.version}`, name in direct))
 }
-const unknown = [...found.get('unknown')?.keys() ?? []]
-if (unknown.length) throw new Error(`No licence is known of ${unknown.join(', ')}: read it in the package, and write it down in scripts/notices.mjs.`)
+const unknown = [...(found.get('unknown')?.keys() ?? [])]
+if (unknown.length)
+  throw new Error(
+    `No licence is known of ${unknown.join(', ')}: read it in the package, and write it down in scripts/notices.mjs.`,
+  )
 
 const byMany = [...found].sort(([a, x], [b, y]) => y.size - x.size || a.localeCompare(b))
 const lines = [
@@ -37,6 +40,14 @@ const lines = [
   '- The spoken count (`app/assets/count/`) was made once by Flite (BSD-4-Clause, which asks to be named in advertising that mentions it).',
   '- lightningcss (MPL-2.0) is used in building and changed in nothing.',
   '',
-  ...byMany.flatMap(([licence, names]) => [`## ${licence} (${names.size})`, '', [...names].sort(([a], [b]) => a.localeCompare(b)).map(([name, ours]) => (ours ? `**${name}**` : name)).join(', '), '']),
+  ...byMany.flatMap(([licence, names]) => [
+    `## ${licence} (${names.size})`,
+    '',
+    [...names]
+      .sort(([a], [b]) => a.localeCompare(b))
+      .map(([name, ours]) => (ours ? `**${name}**` : name))
+      .join(', '),
+    '',
+  ]),
 ]
 writeFileSync(join(ROOT, 'docs', 'third-party.md'), lines.join('\n'))

@@ -4,9 +4,18 @@ import { ensureChromium } from './lib/chromium.mjs'
 import { ensureBuilt, ensureInstalled, run, tool } from './lib/setup.mjs'
 
 const ALL = {
-  files: ['5,000 spoilt files of each format', () => tool('vitest', ['run', 'test/hostile', '--reporter=default'], { BAZZET_SOAK: '5000' })],
-  requests: ['20,000 wrong requests', () => tool('playwright', ['test', 'test/e2e/26', '-g', 'whatever is asked'], { BAZZET_REQUESTS: '20000' })],
-  kills: ['killed 200 times while it saves', () => tool('playwright', ['test', 'test/e2e/27', '-g', 'killed at any moment'], { BAZZET_KILLS: '200' })],
+  files: [
+    '5,000 spoilt files of each format',
+    () => tool('vitest', ['run', 'test/hostile', '--reporter=default'], { BAZZET_SOAK: '5000' }),
+  ],
+  requests: [
+    '20,000 wrong requests',
+    () => tool('playwright', ['test', 'test/e2e/26', '-g', 'whatever is asked'], { BAZZET_REQUESTS: '20000' }),
+  ],
+  kills: [
+    'killed 200 times while it saves',
+    () => tool('playwright', ['test', 'test/e2e/27', '-g', 'killed at any moment'], { BAZZET_KILLS: '200' }),
+  ],
   hour: ['an hour of editing and playing', () => run(process.execPath, ['test/bench/hour.mjs'])],
 }
 const wanted = process.argv.slice(2)

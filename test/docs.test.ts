@@ -15,7 +15,12 @@ describe('older files', () => {
     const old = JSON.parse(text)
     const read = readGrooveJson(text)
     if (!read.ok) throw new Error(read.reason)
-    expect(read.value).toEqual({ ...old, version: 2, guides: [], parts: old.parts.map((part: object) => ({ ...part, pickUp: null, given: ['name', 'role'] })) })
+    expect(read.value).toEqual({
+      ...old,
+      version: 2,
+      guides: [],
+      parts: old.parts.map((part: object) => ({ ...part, pickUp: null, given: ['name', 'role'] })),
+    })
     expect(readGrooveJson(writeGrooveJson(read.value))).toEqual(read)
   })
 })
@@ -24,32 +29,46 @@ describe('docs/groove-format.md', () => {
   it('has an example that opens, plays what it says, and comes back whole', () => {
     const read = readGrooveJson(example)
     if (!read.ok) throw new Error(read.reason)
-    expect(timeline(read.value, DEFAULT_KIT).filter(event => event.pieceId === 'snare').map(event => event.at)).toEqual([5040, 15120])
-    expect(read.value).toMatchObject({ parent: null, parts: [{ muted: false, every: null, given: [], pickUp: null }, {}, {}], guides: [] })
+    expect(
+      timeline(read.value, DEFAULT_KIT)
+        .filter(event => event.pieceId === 'snare')
+        .map(event => event.at),
+    ).toEqual([5040, 15120])
+    expect(read.value).toMatchObject({
+      parent: null,
+      parts: [{ muted: false, every: null, given: [], pickUp: null }, {}, {}],
+      guides: [],
+    })
     expect(readGrooveJson(writeGrooveJson(read.value))).toEqual(read)
   })
 
   it('names every stroke, ornament, kit and piece there is', () => {
-    for (const word of [...STROKE_KINDS, ...ORNAMENTS, ...DEFAULT_KIT.pieces.map(piece => piece.id), ...KITS.map(kit => kit.id)]) {
+    for (const word of [
+      ...STROKE_KINDS,
+      ...ORNAMENTS,
+      ...DEFAULT_KIT.pieces.map(piece => piece.id),
+      ...KITS.map(kit => kit.id),
+    ]) {
       expect(text).toMatch(new RegExp(`[\`"]${word}[\`"]`))
     }
   })
 
-  it.each([
-    ['format', 'id', 'title', 'tempo', 'bars', 'parts'],
-  ])('says “refused” of what cannot be left out: %s and the rest', (...fields) => {
-    for (const field of fields) {
-      const groove = JSON.parse(example) as Record<string, unknown>
-      delete groove[field]
-      expect(readGrooveJson(JSON.stringify(groove)).ok, field).toBe(false)
-      expect(text).toMatch(new RegExp(`\\| \`${field}\` \\|.*\\| refused \\|`))
-    }
-    for (const field of ['style', 'tags', 'notes', 'feel', 'pickUp', 'kitId', 'lead']) {
-      const groove = JSON.parse(example) as Record<string, unknown>
-      delete groove[field]
-      expect(readGrooveJson(JSON.stringify(groove)).ok, field).toBe(true)
-    }
-  })
+  it.each([['format', 'id', 'title', 'tempo', 'bars', 'parts']])(
+    'says “refused” of what cannot be left out: %s and the rest',
+    (...fields) => {
+      for (const field of fields) {
+        const groove = JSON.parse(example) as Record<string, unknown>
+        delete groove[field]
+        expect(readGrooveJson(JSON.stringify(groove)).ok, field).toBe(false)
+        expect(text).toMatch(new RegExp(`\\| \`${field}\` \\|.*\\| refused \\|`))
+      }
+      for (const field of ['style', 'tags', 'notes', 'feel', 'pickUp', 'kitId', 'lead']) {
+        const groove = JSON.parse(example) as Record<string, unknown>
+        delete groove[field]
+        expect(readGrooveJson(JSON.stringify(groove)).ok, field).toBe(true)
+      }
+    },
+  )
 })
 
 describe('docs/phrase-format.md', () => {
@@ -60,7 +79,10 @@ describe('docs/phrase-format.md', () => {
     if (!read.ok) throw new Error(read.reason)
     expect(read.value).toEqual(example)
     expect(phraseBars(read.value)).toBe(12)
-    expect(new CueLine(phrasePerformance(read.value, DEFAULT_KIT)).ends).toBeCloseTo(8 * 4 * 60 / 104 + 4 * 4 * 60 / 96, 9)
+    expect(new CueLine(phrasePerformance(read.value, DEFAULT_KIT)).ends).toBeCloseTo(
+      (8 * 4 * 60) / 104 + (4 * 4 * 60) / 96,
+      9,
+    )
   })
 
   it('names every word a fill or a rest may have', () => {
@@ -82,8 +104,16 @@ describe('docs/phrase-format.md', () => {
 describe('docs/third-party.md', () => {
   it('names every package that is installed to run Bazzet, at its version: npm run notices', () => {
     const text = readFileSync('docs/third-party.md', 'utf8').replaceAll('**', '')
-    const { packages } = JSON.parse(readFileSync('package-lock.json', 'utf8')) as { packages: Record<string, { version: string, dev?: boolean, devOptional?: boolean }> }
-    const missing = Object.entries(packages).filter(([path, one]) => path && !one.dev && !one.devOptional && !text.includes(`${path.replace(/.*node_modules\//, '')} ${one.version}`))
+    const { packages } = JSON.parse(readFileSync('package-lock.json', 'utf8')) as {
+      packages: Record<string, { version: string; dev?: boolean; devOptional?: boolean }>
+    }
+    const missing = Object.entries(packages).filter(
+      ([path, one]) =>
+        path &&
+        !one.dev &&
+        !one.devOptional &&
+        !text.includes(`${path.replace(/.*node_modules\//, '')} ${one.version}`),
+    )
     expect(missing.map(([path]) => path)).toEqual([])
   })
 })

@@ -6,7 +6,8 @@ const all = documented()
 /** What an example shows for what it comes to: `…` stands for what is left out, and words that are no expression are for the eye alone. */
 describe('the examples in the docstrings of the core', () => {
   for (const { file, name, examples } of all) {
-    for (const { expression, value } of examples) it(`core/${file}, ${name}: ${expression}`, () => expect(run(expression, file)).toEqual(run(value, file)))
+    for (const { expression, value } of examples)
+      it(`core/${file}, ${name}: ${expression}`, () => expect(run(expression, file)).toEqual(run(value, file)))
   }
 
   it('show what every public function gives', () => {

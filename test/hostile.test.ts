@@ -13,19 +13,53 @@ import { tone, writeSoundFont } from './soundfont'
 const MANY = Number(process.env.BAZZET_SOAK ?? 200)
 
 const bars = makeBars(meter(7, 8), 2, 4)
-const groove = makeGroove({ id: 'g', title: 'Wet Rope', bars, parts: [
-  makePart({ id: 'p', name: 'P', limb: 'LH', strokes: [0, 5040, 8400].map(at => ({ at, piece: 'snare', stroke: 'hit', level: 4, ornament: 'flam' })) }),
-  makePart({ id: 'h', name: 'H', limb: 'RH', strokes: [0, 2520, 17640].map(at => ({ at, piece: 'hi-hat', stroke: 'open', level: 2 })) }),
-] })
+const groove = makeGroove({
+  id: 'g',
+  title: 'Wet Rope',
+  bars,
+  parts: [
+    makePart({
+      id: 'p',
+      name: 'P',
+      limb: 'LH',
+      strokes: [0, 5040, 8400].map(at => ({ at, piece: 'snare', stroke: 'hit', level: 4, ornament: 'flam' })),
+    }),
+    makePart({
+      id: 'h',
+      name: 'H',
+      limb: 'RH',
+      strokes: [0, 2520, 17640].map(at => ({ at, piece: 'hi-hat', stroke: 'open', level: 2 })),
+    }),
+  ],
+})
 const whole: Record<string, Uint8Array> = {
-  'MIDI': writeGrooveMidi(groove, DEFAULT_KIT, { tracks: 'parts', swing: 'words' }),
-  'MusicXML': strToU8(writeMusicXml(groove, DEFAULT_KIT)),
-  'packed MusicXML': zipSync({ 'META-INF/container.xml': strToU8('<container><rootfiles><rootfile full-path="s.xml"/></rootfiles></container>'), 's.xml': strToU8(writeMusicXml(groove, DEFAULT_KIT)) }),
-  'tablature': strToU8(writeTab(groove, DEFAULT_KIT, { lines: 'limbs' })),
-  'JSON': strToU8(JSON.stringify(groove)),
-  'WAV': writeWav(Float32Array.from({ length: 400 }, (_, i) => Math.sin(i))),
-  'SoundFont': writeSoundFont('Shed', [{ name: 'Snare', keys: [38, 38], velocities: [0, 127], root: 38, samples: tone(200, 0.01) }]),
-  'archive': writeArchive({ documents: { groove: [groove], kit: [DEFAULT_KIT], cell: [], recipe: [], phrase: [], plan: [], player: [USUAL_PLAYER], sitting: [] }, log: [], notes: {}, assets: [] }),
+  MIDI: writeGrooveMidi(groove, DEFAULT_KIT, { tracks: 'parts', swing: 'words' }),
+  MusicXML: strToU8(writeMusicXml(groove, DEFAULT_KIT)),
+  'packed MusicXML': zipSync({
+    'META-INF/container.xml': strToU8('<container><rootfiles><rootfile full-path="s.xml"/></rootfiles></container>'),
+    's.xml': strToU8(writeMusicXml(groove, DEFAULT_KIT)),
+  }),
+  tablature: strToU8(writeTab(groove, DEFAULT_KIT, { lines: 'limbs' })),
+  JSON: strToU8(JSON.stringify(groove)),
+  WAV: writeWav(Float32Array.from({ length: 400 }, (_, i) => Math.sin(i))),
+  SoundFont: writeSoundFont('Shed', [
+    { name: 'Snare', keys: [38, 38], velocities: [0, 127], root: 38, samples: tone(200, 0.01) },
+  ]),
+  archive: writeArchive({
+    documents: {
+      groove: [groove],
+      kit: [DEFAULT_KIT],
+      cell: [],
+      recipe: [],
+      phrase: [],
+      plan: [],
+      player: [USUAL_PLAYER],
+      sitting: [],
+    },
+    log: [],
+    notes: {},
+    assets: [],
+  }),
 }
 
 type Roll = () => number
@@ -42,13 +76,24 @@ const SPOILS: ((bytes: Uint8Array, roll: Roll) => Uint8Array)[] = [
   (bytes, roll) => {
     const copy = bytes.slice()
     const at = below(roll, copy.length)
-    copy.fill(0xFF, at, at + 4)
+    copy.fill(0xff, at, at + 4)
     return copy
   },
-  (bytes, roll) => strToU8([...bytes].map(byte => String.fromCharCode(byte)).join('').replace(/\d+/g, digits => (roll() < 0.05 ? '99999999999'.slice(0, 1 + below(roll, 11)) : digits)), true),
+  (bytes, roll) =>
+    strToU8(
+      [...bytes]
+        .map(byte => String.fromCharCode(byte))
+        .join('')
+        .replace(/\d+/g, digits => (roll() < 0.05 ? '99999999999'.slice(0, 1 + below(roll, 11)) : digits)),
+      true,
+    ),
   (bytes, roll) => {
     const [from, length, to] = [below(roll, bytes.length), below(roll, 400), below(roll, bytes.length)]
-    return Uint8Array.from([...bytes.slice(0, to), ...bytes.slice(from, from + length), ...bytes.slice(roll() < 0.5 ? to : to + length)])
+    return Uint8Array.from([
+      ...bytes.slice(0, to),
+      ...bytes.slice(from, from + length),
+      ...bytes.slice(roll() < 0.5 ? to : to + length),
+    ])
   },
   (bytes, roll) => {
     const times = 2 + below(roll, 30)
@@ -58,16 +103,26 @@ const SPOILS: ((bytes: Uint8Array, roll: Roll) => Uint8Array)[] = [
 ]
 
 describe('spoilt files are answered, and nothing falls over', () => {
-  it.each(Object.keys(whole))('%s', (format) => {
-    const roll = randomFrom(format.length)
-    let slowest = 0
-    for (let n = 0; n < MANY; n++) {
-      const bytes = SPOILS[n % SPOILS.length]!(whole[format]!, roll)
-      const began = performance.now()
-      const answer = format === 'WAV' ? wavFacts(bytes) : format === 'SoundFont' ? readSoundFont(bytes) : openFile(bytes, 'spoilt', DEFAULT_KIT)
-      slowest = Math.max(slowest, performance.now() - began)
-      expect(answer.ok || (answer.reason.length > 15 && answer.reason.length < 4000), `${format} ${n}`).toBe(true)
-    }
-    if (process.env.BAZZET_SOAK) console.log(`${format}: ${MANY} spoilt files answered, the slowest in ${Math.round(slowest)} ms`)
-  }, 600_000)
+  it.each(Object.keys(whole))(
+    '%s',
+    format => {
+      const roll = randomFrom(format.length)
+      let slowest = 0
+      for (let n = 0; n < MANY; n++) {
+        const bytes = SPOILS[n % SPOILS.length]!(whole[format]!, roll)
+        const began = performance.now()
+        const answer =
+          format === 'WAV'
+            ? wavFacts(bytes)
+            : format === 'SoundFont'
+              ? readSoundFont(bytes)
+              : openFile(bytes, 'spoilt', DEFAULT_KIT)
+        slowest = Math.max(slowest, performance.now() - began)
+        expect(answer.ok || (answer.reason.length > 15 && answer.reason.length < 4000), `${format} ${n}`).toBe(true)
+      }
+      if (process.env.BAZZET_SOAK)
+        console.log(`${format}: ${MANY} spoilt files answered, the slowest in ${Math.round(slowest)} ms`)
+    },
+    600_000,
+  )
 })

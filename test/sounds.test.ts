@@ -7,8 +7,19 @@ import { decodedRecordings } from './recordings'
 const bank: Bank = { recordings: await decodedRecordings(), own: new Map() }
 
 /** Every sound and pitch of the kits that ship, where there is a recording of it. */
-const kinds = [...new Map(KITS.flatMap(kit => kit.pieces.flatMap(piece => piece.strokes.map(({ kind }) => ({ sound: soundOf(piece, kind), pitch: piece.pitch })))).filter(one => isRecorded(one.sound)).map(one => [`${one.sound} ${one.pitch}`, one])).values()]
-const of = (sound: SoundName, pitch: number, level: Level, set: 'recorded' | 'synthesised', take = 0) => renderSound({ sound, pitch, level, take, set }, bank)
+const kinds = [
+  ...new Map(
+    KITS.flatMap(kit =>
+      kit.pieces.flatMap(piece =>
+        piece.strokes.map(({ kind }) => ({ sound: soundOf(piece, kind), pitch: piece.pitch })),
+      ),
+    )
+      .filter(one => isRecorded(one.sound))
+      .map(one => [`${one.sound} ${one.pitch}`, one]),
+  ).values(),
+]
+const of = (sound: SoundName, pitch: number, level: Level, set: 'recorded' | 'synthesised', take = 0) =>
+  renderSound({ sound, pitch, level, take, set }, bank)
 
 /**
  * Loudness by another way than the core's: the power spectrum of the first 0.4 s, weighted by the curve that BS.1770's filters have, read off
@@ -22,18 +33,18 @@ function loudness(samples: Float32Array): number {
   fft(re, im)
   let sum = 0
   for (let k = 1; k < many / 2; k++) {
-    const f = k * SAMPLE_RATE / many
+    const f = (k * SAMPLE_RATE) / many
     sum += 2 * (re[k]! ** 2 + im[k]! ** 2) * highPass(f) * shelf(f)
   }
   return 10 * Math.log10(sum / many / (0.4 * SAMPLE_RATE))
 }
 /** |H|² of s² ÷ (s² + s ω/Q + ω²). */
-const highPass = (f: number, f0 = 38.13547, q = 0.500327) => f ** 4 / ((f0 ** 2 - f ** 2) ** 2 + (f * f0 / q) ** 2)
+const highPass = (f: number, f0 = 38.13547, q = 0.500327) => f ** 4 / ((f0 ** 2 - f ** 2) ** 2 + ((f * f0) / q) ** 2)
 /** A shelf of 4 dB above 1.68 kHz. */
 function shelf(f: number, f0 = 1681.97445, q = 0.707175, high = 10 ** (3.99984385 / 20)) {
   const band = high ** 0.49966677
   const x = f / f0
-  return ((1 - high * x * x) ** 2 + (band * x / q) ** 2) / ((1 - x * x) ** 2 + (x / q) ** 2)
+  return ((1 - high * x * x) ** 2 + ((band * x) / q) ** 2) / ((1 - x * x) ** 2 + (x / q) ** 2)
 }
 function fft(re: Float64Array, im: Float64Array): void {
   const n = re.length
@@ -46,7 +57,7 @@ function fft(re: Float64Array, im: Float64Array): void {
   for (let size = 2; size <= n; size *= 2) {
     for (let from = 0; from < n; from += size) {
       for (let k = 0; k < size / 2; k++) {
-        const [c, s] = [Math.cos(-2 * Math.PI * k / size), Math.sin(-2 * Math.PI * k / size)]
+        const [c, s] = [Math.cos((-2 * Math.PI * k) / size), Math.sin((-2 * Math.PI * k) / size)]
         const [a, b] = [from + k, from + k + size / 2]
         const [x, y] = [re[b]! * c - im[b]! * s, re[b]! * s + im[b]! * c]
         re[b] = re[a]! - x
@@ -77,7 +88,7 @@ describe.each(kinds)('$sound at $pitch, recorded', ({ sound, pitch }) => {
   it('is another sound than the synthesised, as loud at each level within 2 dB', () => {
     expect(recorded[3]).not.toEqual(synthesised[3])
     const apart = recorded.map((one, i) => loudness(one) - loudness(synthesised[i]!))
-    expect(apart.map(db => Math.abs(db) < 2 ? 0 : db)).toEqual([0, 0, 0, 0, 0])
+    expect(apart.map(db => (Math.abs(db) < 2 ? 0 : db))).toEqual([0, 0, 0, 0, 0])
   })
   it('is about as long', () => {
     for (const i of [2, 4]) {
@@ -114,7 +125,7 @@ describe('the recorded set, by its spectrum', () => {
     let [sum, all] = [0, 0]
     for (let k = 1; k < many / 2; k++) {
       const energy = re[k]! ** 2 + im[k]! ** 2
-      sum += energy * k * SAMPLE_RATE / many
+      sum += (energy * k * SAMPLE_RATE) / many
       all += energy
     }
     return sum / all
@@ -127,9 +138,12 @@ describe('the recorded set, by its spectrum', () => {
     expect(order[0]).toBeLessThan(250)
     expect(order[4]).toBeGreaterThan(5000)
   })
-  it.each(['bass drum', 'snare', 'closed hat', 'ride', 'crash', 'tom'] as SoundName[])('%s is duller as a ghost than as an accent', (sound) => {
-    expect(hz(sound, 1)).toBeLessThan(hz(sound, 5))
-  })
+  it.each(['bass drum', 'snare', 'closed hat', 'ride', 'crash', 'tom'] as SoundName[])(
+    '%s is duller as a ghost than as an accent',
+    sound => {
+      expect(hz(sound, 1)).toBeLessThan(hz(sound, 5))
+    },
+  )
   it('a tom is as high as the synthesised one of its size', () => {
     const strongest = (samples: Float32Array) => {
       const many = 16384
@@ -140,10 +154,17 @@ describe('the recorded set, by its spectrum', () => {
       fft(re, im)
       let best = 1
       for (let k = 1; k < many / 8; k++) if (re[k]! ** 2 + im[k]! ** 2 > re[best]! ** 2 + im[best]! ** 2) best = k
-      return best * SAMPLE_RATE / many
+      return (best * SAMPLE_RATE) / many
     }
-    for (const [sound, pitch] of [['tom', 1], ['tom', 1.3], ['floor tom', 1]] as const) {
-      const [recorded, synthesised] = [strongest(of(sound, pitch, 4, 'recorded')), strongest(of(sound, pitch, 4, 'synthesised'))]
+    for (const [sound, pitch] of [
+      ['tom', 1],
+      ['tom', 1.3],
+      ['floor tom', 1],
+    ] as const) {
+      const [recorded, synthesised] = [
+        strongest(of(sound, pitch, 4, 'recorded')),
+        strongest(of(sound, pitch, 4, 'synthesised')),
+      ]
       expect(Math.abs(12 * Math.log2(recorded / synthesised))).toBeLessThan(1.5)
     }
   })

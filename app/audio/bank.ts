@@ -2,18 +2,25 @@ import type { Kit } from '#core/kit'
 import { type Bank, RECORDING_NAMES, type RecordingName, SAMPLE_RATE } from '#core/sound'
 
 // The files of a package that ships them, copied into the build by name; a few of many.
-const FILES = import.meta.glob<string>([
-  '../../node_modules/supersonic-scsynth-samples/samples/drum_bass_*.flac', '../../node_modules/supersonic-scsynth-samples/samples/drum_snare_*.flac',
-  '../../node_modules/supersonic-scsynth-samples/samples/drum_cymbal_*.flac', '../../node_modules/supersonic-scsynth-samples/samples/drum_splash_*.flac',
-  '../../node_modules/supersonic-scsynth-samples/samples/drum_tom_*.flac', '../../node_modules/supersonic-scsynth-samples/samples/drum_cowbell.flac',
-], { query: '?url', import: 'default' })
+const FILES = import.meta.glob<string>(
+  [
+    '../../node_modules/supersonic-scsynth-samples/samples/drum_bass_*.flac',
+    '../../node_modules/supersonic-scsynth-samples/samples/drum_snare_*.flac',
+    '../../node_modules/supersonic-scsynth-samples/samples/drum_cymbal_*.flac',
+    '../../node_modules/supersonic-scsynth-samples/samples/drum_splash_*.flac',
+    '../../node_modules/supersonic-scsynth-samples/samples/drum_tom_*.flac',
+    '../../node_modules/supersonic-scsynth-samples/samples/drum_cowbell.flac',
+  ],
+  { query: '?url', import: 'default' },
+)
 
 /** Decodes a file of sound to mono at our rate. A worker can't; the browser does it beside the page. */
 export async function decoded(bytes: ArrayBuffer): Promise<Float32Array<ArrayBuffer>> {
   const buffer = await new OfflineAudioContext(1, 1, SAMPLE_RATE).decodeAudioData(bytes)
   if (buffer.numberOfChannels === 1) return buffer.getChannelData(0).slice()
   const out = new Float32Array(buffer.length)
-  for (let channel = 0; channel < buffer.numberOfChannels; channel++) buffer.getChannelData(channel).forEach((x, i) => (out[i]! += x / buffer.numberOfChannels))
+  for (let channel = 0; channel < buffer.numberOfChannels; channel++)
+    buffer.getChannelData(channel).forEach((x, i) => (out[i]! += x / buffer.numberOfChannels))
   return out
 }
 
@@ -34,30 +41,45 @@ const own = new Map<string, Promise<Float32Array<ArrayBuffer> | undefined>>()
 
 /** A sound of the player's own, fetched and decoded once; undefined where it is not here, or can't be decoded: it is synthesised instead. */
 export function fetchOwn(sha256: string): Promise<Float32Array<ArrayBuffer> | undefined> {
-  const found = own.get(sha256) ?? fetch(`/api/assets/${sha256}`).then(async (answer) => {
-    if (!answer.ok) throw new Error(answer.statusText)
-    return decoded(await answer.arrayBuffer())
-  }).catch(() => {
-    // The server may be away: the next time it is asked for again.
-    own.delete(sha256)
-    return undefined
-  })
+  const found =
+    own.get(sha256) ??
+    fetch(`/api/assets/${sha256}`)
+      .then(async answer => {
+        if (!answer.ok) throw new Error(answer.statusText)
+        return decoded(await answer.arrayBuffer())
+      })
+      .catch(() => {
+        // The server may be away: the next time it is asked for again.
+        own.delete(sha256)
+        return undefined
+      })
   own.set(sha256, found)
   return found
 }
 
 /** The files of the player's own that some kits name. */
-export const ownIn = (kits: Iterable<Kit>): string[] =>
-  [...new Set([...kits].flatMap(kit => kit.pieces.flatMap(piece => piece.strokes.flatMap(stroke => (stroke.own ?? []).map(one => one.asset)))))]
+export const ownIn = (kits: Iterable<Kit>): string[] => [
+  ...new Set(
+    [...kits].flatMap(kit =>
+      kit.pieces.flatMap(piece => piece.strokes.flatMap(stroke => (stroke.own ?? []).map(one => one.asset))),
+    ),
+  ),
+]
 
 /** Samples by their names; those that are not to be had are left out. */
-async function fetchAll<Name extends string>(names: readonly Name[], fetchOne: (name: Name) => Promise<Float32Array<ArrayBuffer> | undefined>) {
+async function fetchAll<Name extends string>(
+  names: readonly Name[],
+  fetchOne: (name: Name) => Promise<Float32Array<ArrayBuffer> | undefined>,
+) {
   const found = await Promise.all(names.map(async name => [name, await fetchOne(name)] as const))
   return new Map(found.flatMap(([name, samples]) => (samples ? [[name, samples] as const] : [])))
 }
 
 /** Everything that these kits can sound like, to be handed to a worker that renders. */
 export async function bankFor(kits: Iterable<Kit>): Promise<Bank> {
-  const [files, sounds] = await Promise.all([fetchAll(RECORDING_NAMES, fetchRecording), fetchAll(ownIn(kits), fetchOwn)])
+  const [files, sounds] = await Promise.all([
+    fetchAll(RECORDING_NAMES, fetchRecording),
+    fetchAll(ownIn(kits), fetchOwn),
+  ])
   return { recordings: files, own: sounds }
 }

@@ -3,7 +3,17 @@ import { Context } from 'tone/build/esm/core/context/Context.js'
 import type { Kit, Level, Piece, StrokeKind } from '#core/kit'
 import { LEVELS } from '#core/kit'
 import type { Performance } from '#core/perform'
-import { type ClickSound, LIMIT_RANGE, SAMPLE_RATE, type SoundKey, TAKES, limitCurve, soundKey, soundName, takeFor } from '#core/sound'
+import {
+  type ClickSound,
+  LIMIT_RANGE,
+  SAMPLE_RATE,
+  type SoundKey,
+  TAKES,
+  limitCurve,
+  soundKey,
+  soundName,
+  takeFor,
+} from '#core/sound'
 import { type Output, Scheduler } from './scheduler'
 import { type Rendering, soundsIn } from './rendering'
 import { VOICE_RATE, fetchVoice } from './voice'
@@ -24,7 +34,7 @@ export interface Engine {
   /** Renders the sounds a performance uses, and goes on to the rest of its kits without being waited for. */
   prepare(performance: Performance): Promise<void>
   /** The click's sound and loudness (1 as rendered) from here on. */
-  clickWith(click: { sound: ClickSound, level: number }): Promise<void>
+  clickWith(click: { sound: ClickSound; level: number }): Promise<void>
   /** Sounds a stroke that is being played, with what is ready: an open hat is closed by the next stroke on it. Answers whether it sounded. */
   strike(piece: Piece, stroke: StrokeKind, level: Level): boolean
   /** Sounds one stroke at once. */
@@ -76,7 +86,16 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
   /** The time of a sound that has none of its own: what the clock says may be a block behind by the time the sound is handed over. */
   const AT_ONCE = 0
   /** Sounds a buffer at a time; answers a way to take it back. */
-  const play = (buffer: AudioBuffer | undefined, when: number, { until, level = 1, skips = false, closable = false }: { until?: number | undefined, level?: number, skips?: boolean, closable?: boolean } = {}): () => void => {
+  const play = (
+    buffer: AudioBuffer | undefined,
+    when: number,
+    {
+      until,
+      level = 1,
+      skips = false,
+      closable = false,
+    }: { until?: number | undefined; level?: number; skips?: boolean; closable?: boolean } = {},
+  ): (() => void) => {
     if (!buffer) return nothing
     const source = context.createBufferSource()
     source.buffer = buffer
@@ -103,7 +122,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     }
   }
 
-  const clicking: { sound: ClickSound, level: number } = { sound: 'wood', level: 1 }
+  const clicking: { sound: ClickSound; level: number } = { sound: 'wood', level: 1 }
   const clickWith: Engine['clickWith'] = async ({ sound, level }) => {
     for (const first of [true, false]) {
       const name = `click/${sound}/${first}`
@@ -120,7 +139,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
   }
 
   /** The words of the count as buffers, and where the vowel of each sets in; fetched when a count is first wanted. */
-  const spoken = new Map<string, { buffer: AudioBuffer, onset: number }>()
+  const spoken = new Map<string, { buffer: AudioBuffer; onset: number }>()
   const fetchWords = async () => {
     if (spoken.size) return
     for (const [word, { samples, onset }] of await fetchVoice()) {
@@ -138,13 +157,19 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
   const output: Output = {
     hand(cue, when, until) {
       if (cue.kind === 'click' && cue.says !== undefined) return say(cue.says, when, until)
-      if (cue.kind === 'click') return play(sounds.get(`click/${clicking.sound}/${cue.first}`), when, { level: clicking.level })
+      if (cue.kind === 'click')
+        return play(sounds.get(`click/${clicking.sound}/${cue.first}`), when, { level: clicking.level })
       if (cue.kind === 'guide') return play(sounds.get(guideName(cue.level)), when, { until })
       if (!cue.piece) return nothing
       // Until its other takes are rendered a stroke is played by the first.
       const take = takeFor(cue.tick, cue.lap)
       const { piece, stroke, level } = cue
-      return play(sounds.get(soundName(soundKey(piece, stroke, level, take))) ?? sounds.get(soundName(soundKey(piece, stroke, level))), when, { until })
+      return play(
+        sounds.get(soundName(soundKey(piece, stroke, level, take))) ??
+          sounds.get(soundName(soundKey(piece, stroke, level))),
+        when,
+        { until },
+      )
     },
   }
   const now = () => native.currentTime
@@ -170,7 +195,10 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     heardAt(stamp) {
       // The clock itself goes by blocks of samples, 10 ms and more; the pair of both clocks is exact, once something has been put out.
       const { contextTime = 0, performanceTime = 0 } = native.getOutputTimestamp?.() ?? {}
-      const heard = contextTime > 0 ? contextTime + (stamp - performanceTime) / 1000 : now() - (native.outputLatency || 0) - (performance.now() - stamp) / 1000
+      const heard =
+        contextTime > 0
+          ? contextTime + (stamp - performanceTime) / 1000
+          : now() - (native.outputLatency || 0) - (performance.now() - stamp) / 1000
       // A clock that is held up, asleep or short of the machine’s time, is not heard going on.
       return Math.min(heard, now() + BLOCK)
     },

@@ -27,10 +27,15 @@ export class Rendering {
   private known(key: SoundKey): Promise<unknown> {
     const { worker } = this
     const { own } = key
-    const recorded = () => Promise.all((key.set === 'recorded' ? recordingsFor(key) : []).map(name => this.hand(name, async () => {
-      const samples = await fetchRecording(name)
-      if (samples) await worker.have({ recordings: new Map<RecordingName, Float32Array>([[name, samples]]) })
-    })))
+    const recorded = () =>
+      Promise.all(
+        (key.set === 'recorded' ? recordingsFor(key) : []).map(name =>
+          this.hand(name, async () => {
+            const samples = await fetchRecording(name)
+            if (samples) await worker.have({ recordings: new Map<RecordingName, Float32Array>([[name, samples]]) })
+          }),
+        ),
+      )
     if (!own) return recorded()
     return this.hand(own.asset, async () => {
       const samples = await fetchOwn(own.asset)
@@ -49,7 +54,8 @@ export class Rendering {
   /** One sound, rendered once. */
   sound(key: SoundKey): Promise<Float32Array<ArrayBuffer>> {
     const name = soundName(key)
-    const found = this.ready.get(name) ?? this.known(key).then(() => this.worker.sound(key) as Promise<Float32Array<ArrayBuffer>>)
+    const found =
+      this.ready.get(name) ?? this.known(key).then(() => this.worker.sound(key) as Promise<Float32Array<ArrayBuffer>>)
     this.ready.set(name, found)
     return found
   }
@@ -67,11 +73,15 @@ export class Rendering {
 
 /** The sounds that a performance uses, the first take of each. */
 export function soundsIn({ sections }: Performance): SoundKey[] {
-  const keys = sections.flatMap(({ groove, extra, kit }) => [...groove.parts, ...extra].flatMap(part => part.strokes).flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
-    const piece = pieceOf(kit, id)
-    if (!piece) return []
-    const levels = ornament ? blowsOf(ornament, level, () => 0).map(blow => blow.level) : [level]
-    return levels.map(one => soundKey(piece, stroke, one))
-  }))
+  const keys = sections.flatMap(({ groove, extra, kit }) =>
+    [...groove.parts, ...extra]
+      .flatMap(part => part.strokes)
+      .flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
+        const piece = pieceOf(kit, id)
+        if (!piece) return []
+        const levels = ornament ? blowsOf(ornament, level, () => 0).map(blow => blow.level) : [level]
+        return levels.map(one => soundKey(piece, stroke, one))
+      }),
+  )
   return [...new Map(keys.map(key => [soundName(key), key])).values()]
 }

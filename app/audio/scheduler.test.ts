@@ -7,10 +7,14 @@ import { AHEAD, Scheduler } from './scheduler'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const base: Groove = makeGroove({
-  id: 'g', title: 'G', bars, tempo: { bpm: 120, counts: '1/4' },
+  id: 'g',
+  title: 'G',
+  bars,
+  tempo: { bpm: 120, counts: '1/4' },
   parts: [makePart({ id: 'hat', name: 'Hat', limb: 'RH', strokes: rowStrokes(bars, '3.3.', { piece: 'hi-hat' }) })],
 })
-const loop = (groove = base, more: Partial<NewSection> = {}, countIn = 0) => looped({ groove, kit: DEFAULT_KIT, ...more }, countIn)
+const loop = (groove = base, more: Partial<NewSection> = {}, countIn = 0) =>
+  looped({ groove, kit: DEFAULT_KIT, ...more }, countIn)
 const near = (seconds: number) => Number(seconds.toFixed(6))
 
 /** A clock that is set by hand, and a record of what was handed over, and of it what was taken back. */
@@ -18,8 +22,8 @@ class Recorder {
   now = 0
   /** By how much the clock goes on until it is read the next times: how long what lies in between takes. */
   takes: number[] = []
-  strokes: { tick: number, when: number, until: number | undefined, back: boolean }[] = []
-  clicks: { first: boolean, when: number }[] = []
+  strokes: { tick: number; when: number; until: number | undefined; back: boolean }[] = []
+  clicks: { first: boolean; when: number }[] = []
   scheduler = new Scheduler(() => (this.now += this.takes.shift() ?? 0), {
     hand: (cue, when, until) => {
       if (cue.kind === 'click') this.clicks.push({ first: cue.first, when })
@@ -31,7 +35,7 @@ class Recorder {
 
   /** Pumps from one moment to another at uneven gaps, as a busy page would; `stall` is the longest of them. */
   run(from: number, to: number, stall = 0.08) {
-    for (let i = 0, now = from; now < to; now += 0.02 + (i++ % 5) * (stall - 0.02) / 4) {
+    for (let i = 0, now = from; now < to; now += 0.02 + ((i++ % 5) * (stall - 0.02)) / 4) {
       this.now = now
       this.scheduler.pump()
     }
@@ -58,7 +62,10 @@ describe('the scheduler', () => {
   })
 
   it('is never late while a page stalls for 100 ms, nor for 900 ms where it works a second ahead', () => {
-    for (const [ahead, stall] of [[AHEAD.bench, 0.12], [AHEAD.away, 0.9]] as const) {
+    for (const [ahead, stall] of [
+      [AHEAD.bench, 0.12],
+      [AHEAD.away, 0.9],
+    ] as const) {
       const recorder = new Recorder()
       recorder.scheduler.start(loop(), 0.08, ahead)
       recorder.run(0, 60, stall)
@@ -94,10 +101,15 @@ describe('the scheduler', () => {
       const recorder = new Recorder()
       recorder.scheduler.start(loop(), 0, ahead)
       recorder.run(0, 0.9)
-      const sixteenths: Groove = { ...base, parts: [{ ...base.parts[0]!, strokes: rowStrokes(bars, '3333', { piece: 'hi-hat' }) }] }
+      const sixteenths: Groove = {
+        ...base,
+        parts: [{ ...base.parts[0]!, strokes: rowStrokes(bars, '3333', { piece: 'hi-hat' }) }],
+      }
       recorder.scheduler.update(loop(sixteenths))
       recorder.run(0.9, 2)
-      expect(recorder.sounded.filter(stroke => stroke.when < 2).map(stroke => stroke.tick / 1260)).toEqual([0, 2, 4, 6, 8, 9, 10, 11, 12, 13, 14, 15])
+      expect(recorder.sounded.filter(stroke => stroke.when < 2).map(stroke => stroke.tick / 1260)).toEqual([
+        0, 2, 4, 6, 8, 9, 10, 11, 12, 13, 14, 15,
+      ])
     }
   })
 
@@ -107,12 +119,16 @@ describe('the scheduler', () => {
     recorder.run(0, 0.6)
     const handed = recorder.strokes.length
     // & of 2 goes, 3 is louder; 2 has sounded, and & of 3 stays as it was handed over.
-    const edited = base.parts[0]!.strokes.filter(stroke => stroke.at !== 7560).map(stroke => (stroke.at === 10080 ? { ...stroke, level: 5 as const } : stroke))
+    const edited = base.parts[0]!.strokes.filter(stroke => stroke.at !== 7560).map(stroke =>
+      stroke.at === 10080 ? { ...stroke, level: 5 as const } : stroke,
+    )
     recorder.scheduler.update(loop({ ...base, parts: [{ ...base.parts[0]!, strokes: edited }] }))
     expect(recorder.strokes.filter(stroke => stroke.back).map(stroke => stroke.tick / 2520)).toEqual([3, 4])
     expect(recorder.strokes.slice(handed).map(stroke => stroke.tick / 2520)).toEqual([4])
     recorder.run(0.6, 4)
-    expect(recorder.sounded.filter(stroke => stroke.when < 4).map(stroke => stroke.tick / 2520)).toEqual([0, 1, 2, 4, 5, 6, 7, 0, 1, 2, 4, 5, 6, 7])
+    expect(recorder.sounded.filter(stroke => stroke.when < 4).map(stroke => stroke.tick / 2520)).toEqual([
+      0, 1, 2, 4, 5, 6, 7, 0, 1, 2, 4, 5, 6, 7,
+    ])
   })
 
   it('keeps its place in the bar when the tempo changes', () => {
@@ -135,10 +151,14 @@ describe('the scheduler', () => {
     recorder.run(0.2, 1.12)
     // Sixteenths from now on; the first, 1.155, is due in 35 ms, and has passed when all is worked out. The next is not touched by that.
     recorder.takes = [0, 0.1]
-    recorder.scheduler.update(loop({ ...base, parts: [{ ...base.parts[0]!, strokes: rowStrokes(bars, '3333', { piece: 'hi-hat' }) }] }))
+    recorder.scheduler.update(
+      loop({ ...base, parts: [{ ...base.parts[0]!, strokes: rowStrokes(bars, '3333', { piece: 'hi-hat' }) }] }),
+    )
     recorder.run(1.22, 1.7)
     expect(recorder.scheduler.late).toBe(0)
-    expect(recorder.sounded.map(stroke => near(stroke.when)).filter(when => when > 1 && when < 1.7)).toEqual([1.03, 1.28, 1.405, 1.53, 1.655])
+    expect(recorder.sounded.map(stroke => near(stroke.when)).filter(when => when > 1 && when < 1.7)).toEqual([
+      1.03, 1.28, 1.405, 1.53, 1.655,
+    ])
   })
 
   it('plays through to the end of what has one, and then is nowhere', () => {
@@ -152,7 +172,10 @@ describe('the scheduler', () => {
 
   it('tells an opening when it closes on the clock', () => {
     const recorder = new Recorder()
-    const open = { ...base.parts[0]!, strokes: [{ at: 17640, piece: 'hi-hat', stroke: 'open' as const, level: 4 as const, openFor: 1260 }] }
+    const open = {
+      ...base.parts[0]!,
+      strokes: [{ at: 17640, piece: 'hi-hat', stroke: 'open' as const, level: 4 as const, openFor: 1260 }],
+    }
     recorder.scheduler.start(loop({ ...base, parts: [open] }), 10)
     recorder.now = 11.7
     recorder.scheduler.pump()

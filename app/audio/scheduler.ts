@@ -20,7 +20,11 @@ const SETTLED = 0.03
 /** An edit that is worked out too slowly is worked out anew from a later place, so often at most; most of it is known by then. */
 const TRIES = 4
 
-interface Handed { cue: Cue, when: number, takeBack: () => void }
+interface Handed {
+  cue: Cue
+  when: number
+  takeBack: () => void
+}
 
 /**
  * Hands the cues of a performance to an output a little ahead of their time. Its clock is a parameter, and so is how far
@@ -41,7 +45,10 @@ export class Scheduler {
   late = 0
   handed = 0
 
-  constructor(private clock: () => number, private output: Output) {}
+  constructor(
+    private clock: () => number,
+    private output: Output,
+  ) {}
 
   get playing(): boolean {
     return this.line !== undefined
@@ -82,8 +89,15 @@ export class Scheduler {
     this.origin = when - like
     this.done = like + ready
     const open = this.waiting.filter(one => one.when >= when)
-    const same = (cue: Cue) => open.findIndex(one => one.cue.kind === cue.kind && Math.abs(one.when - this.origin - cue.seconds) < 1e-6 && soundOf(one.cue) === soundOf(cue) && cueId(one.cue) === cueId(cue))
-    const fresh = cues.filter((cue) => {
+    const same = (cue: Cue) =>
+      open.findIndex(
+        one =>
+          one.cue.kind === cue.kind &&
+          Math.abs(one.when - this.origin - cue.seconds) < 1e-6 &&
+          soundOf(one.cue) === soundOf(cue) &&
+          cueId(one.cue) === cueId(cue),
+      )
+    const fresh = cues.filter(cue => {
       const at = same(cue)
       if (at >= 0) open.splice(at, 1)
       return at < 0
@@ -106,7 +120,8 @@ export class Scheduler {
     const { line } = this
     if (!line) return
     const now = this.clock()
-    if (now - this.pumped > this.ahead * STALLED) this.ahead = Math.max(this.ahead, Math.min(MOST_AHEAD, this.ahead * 2))
+    if (now - this.pumped > this.ahead * STALLED)
+      this.ahead = Math.max(this.ahead, Math.min(MOST_AHEAD, this.ahead * 2))
     this.pumped = now
     const to = now + this.ahead - this.origin
     if (to > this.done) {

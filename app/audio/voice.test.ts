@@ -8,13 +8,15 @@ const file = readFileSync('app/assets/count/count.wav')
 const words = wordsOf(file.buffer.slice(file.byteOffset, file.byteOffset + file.length) as ArrayBuffer)
 const rms = (samples: Float32Array) => Math.sqrt(samples.reduce((sum, x) => sum + x * x, 0) / samples.length)
 const FRAME = VOICE_RATE / 100
-const frames = (samples: Float32Array) => Array.from({ length: Math.floor(samples.length / FRAME) }, (_, i) => samples.subarray(i * FRAME, (i + 1) * FRAME))
+const frames = (samples: Float32Array) =>
+  Array.from({ length: Math.floor(samples.length / FRAME) }, (_, i) => samples.subarray(i * FRAME, (i + 1) * FRAME))
 
 /** How much of a frame lies at its own pitch (90 to 400 a second), by the largest normalised autocorrelation over two frames. */
 function voicing(samples: Float32Array, at: number): number {
   const length = 2 * FRAME
   if (at + length + VOICE_RATE / 90 > samples.length) return 0
-  const energy = (from: number) => Array.from({ length }, (_, i) => samples[from + i]! ** 2).reduce((a, b) => a + b, 1e-9)
+  const energy = (from: number) =>
+    Array.from({ length }, (_, i) => samples[from + i]! ** 2).reduce((a, b) => a + b, 1e-9)
   let most = 0
   for (let lag = Math.floor(VOICE_RATE / 400); lag <= VOICE_RATE / 90; lag++) {
     let sum = 0
@@ -26,13 +28,23 @@ function voicing(samples: Float32Array, at: number): number {
 
 describe('the spoken count', () => {
   it('has every word that the ribbon may show, in both schools', () => {
-    const shown = new Set([1, 2, 3, 4, 5, 6, 7, 8].flatMap(slots => [1, 12, 21].flatMap(beat => [...countBeat(beat, slots), ...countBeat(beat, slots, { school: 'syllables', triplet: '& a' }), ...countBeat(beat, 3, { school: 'numbers', triplet: 'trip let' })])))
+    const shown = new Set(
+      [1, 2, 3, 4, 5, 6, 7, 8].flatMap(slots =>
+        [1, 12, 21].flatMap(beat => [
+          ...countBeat(beat, slots),
+          ...countBeat(beat, slots, { school: 'syllables', triplet: '& a' }),
+          ...countBeat(beat, 3, { school: 'numbers', triplet: 'trip let' }),
+        ]),
+      ),
+    )
     expect([...shown].filter(word => word !== '·' && !words.has(word))).toEqual([])
   })
 
-  it.each([...words.keys()])('“%s” is as loud as the others, and voiced from its vowel on', (word) => {
+  it.each([...words.keys()])('“%s” is as loud as the others, and voiced from its vowel on', word => {
     const { samples, onset } = words.get(word)!
-    const loud = frames(samples).map(rms).sort((a, b) => b - a)
+    const loud = frames(samples)
+      .map(rms)
+      .sort((a, b) => b - a)
     const level = 20 * Math.log10(rms(Float32Array.from(loud.slice(0, Math.ceil(loud.length / 3)))))
     expect(Math.abs(level - 20 * Math.log10(0.16))).toBeLessThan(2)
     expect(samples.length / VOICE_RATE).toBeLessThanOrEqual(0.421)

@@ -1,7 +1,10 @@
 import index from '../assets/count/count.json'
 
 /** One spoken word: its samples at `VOICE_RATE`, and how far into them its vowel sets in, in seconds. */
-export interface Spoken { samples: Float32Array<ArrayBuffer>, onset: number }
+export interface Spoken {
+  samples: Float32Array<ArrayBuffer>
+  onset: number
+}
 
 /** Samples a second of the voice. */
 export const VOICE_RATE = index.rate
@@ -12,11 +15,15 @@ const HEAD = 44
 /** The words of the count out of the file they were made into, by how the ribbon writes them. */
 export function wordsOf(wav: ArrayBuffer): Map<string, Spoken> {
   const view = new DataView(wav)
-  return new Map(Object.entries(index.words as unknown as Record<string, [number, number, number]>).map(([word, [from, length, onset]]) => {
-    const samples = new Float32Array(length)
-    for (let i = 0; i < length; i++) samples[i] = view.getInt16(HEAD + 2 * (from + i), true) / 32768
-    return [word, { samples, onset: onset / VOICE_RATE }]
-  }))
+  return new Map(
+    Object.entries(index.words as unknown as Record<string, [number, number, number]>).map(
+      ([word, [from, length, onset]]) => {
+        const samples = new Float32Array(length)
+        for (let i = 0; i < length; i++) samples[i] = view.getInt16(HEAD + 2 * (from + i), true) / 32768
+        return [word, { samples, onset: onset / VOICE_RATE }]
+      },
+    ),
+  )
 }
 
 /** Fetches the voice that ships with the application. */

@@ -5,7 +5,9 @@ import { type ShallowRef, onScopeDispose, shallowRef, watch } from 'vue'
  * in a page out of view, which paints none.
  */
 export const painted = (): Promise<void> =>
-  new Promise(resolve => (document.hidden ? resolve() : requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve, 0)))))
+  new Promise(resolve =>
+    document.hidden ? resolve() : requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve, 0))),
+  )
 
 /**
  * The same value, a moment later: once the frame that shows a change has been painted, or so many frames. What a player
@@ -21,13 +23,17 @@ export function useAfterPaint<T>(source: () => T, frames = 1): Readonly<ShallowR
     frame = requestAnimationFrame(() => (left > 1 ? wait(left - 1) : (timer = setTimeout(settle, 0))))
   }
 
-  watch(source, () => {
-    cancelAnimationFrame(frame)
-    clearTimeout(timer)
-    // A page out of view paints no frames, and need not wait for one.
-    if (document.hidden) return settle()
-    wait(frames)
-  }, { flush: 'sync' })
+  watch(
+    source,
+    () => {
+      cancelAnimationFrame(frame)
+      clearTimeout(timer)
+      // A page out of view paints no frames, and need not wait for one.
+      if (document.hidden) return settle()
+      wait(frames)
+    },
+    { flush: 'sync' },
+  )
   onScopeDispose(() => {
     cancelAnimationFrame(frame)
     clearTimeout(timer)

@@ -1,6 +1,21 @@
 import { type Kit, mirrorKit } from '#core/kit'
 import { type Result, ok } from '#core/result'
-import { type Bar, type Edit, type Filling, type MoveMade, apply, crossedFeet, mirrored, putBack, sayCrossed, sayLaid, sayLost, saySpan, wholeSpan, widened } from '#core/groove'
+import {
+  type Bar,
+  type Edit,
+  type Filling,
+  type MoveMade,
+  apply,
+  crossedFeet,
+  mirrored,
+  putBack,
+  sayCrossed,
+  sayLaid,
+  sayLost,
+  saySpan,
+  wholeSpan,
+  widened,
+} from '#core/groove'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
 import { layOverSpan, writeSticking } from '#core/sticking'
@@ -37,7 +52,10 @@ export function useBenchEdits() {
     const { kit } = bench
     if (!edit(mirrored(bench.groove!, { feet })) || !feet) return
     const crossed = crossedFeet(bench.groove!, kit)
-    toast.add({ title: crossed ? sayCrossed(crossed) : 'Mirrored for the other lead.', actions: [{ label: 'Mirror the kit too', onClick: () => void mirrorItsKit(kit) }] })
+    toast.add({
+      title: crossed ? sayCrossed(crossed) : 'Mirrored for the other lead.',
+      actions: [{ label: 'Mirror the kit too', onClick: () => void mirrorItsKit(kit) }],
+    })
   }
   /** The mirrored kit there is, or a new one. */
   async function mirrorItsKit(kit: Kit) {
@@ -70,7 +88,11 @@ export function useBenchEdits() {
     if (back && !back.ok) return refused(back.reason)
     try {
       const { id, title } = await keeping(changed?.value.groove ?? parent, made, titleAfter(parent, made))
-      say(back?.value ? `Kept as “${title}”. “${parent.title}” is again as you opened it; undo there brings your changes back.` : `Kept as “${title}”.`)
+      say(
+        back?.value
+          ? `Kept as “${title}”. “${parent.title}” is again as you opened it; undo there brings your changes back.`
+          : `Kept as “${title}”.`,
+      )
       await navigateTo(`/bench/${id}`)
     } catch (error) {
       if (back?.value) bench.takeBack()
@@ -109,9 +131,20 @@ export function useBenchEdits() {
     await navigateTo({ query: {} }, { replace: true })
     const groove = bench.groove!
     const span = bench.span ?? wholeSpan(groove)
-    const put = layOverSpan(groove, span, sticking.sticking, sticking.ground.changing, sticking.draft.how, bench.kit, () => newId())
+    const put = layOverSpan(
+      groove,
+      span,
+      sticking.sticking,
+      sticking.ground.changing,
+      sticking.draft.how,
+      bench.kit,
+      () => newId(),
+    )
     if (!put.ok) return refused(put.reason)
-    if (edit(put.value.edit)) say(`${writeSticking(sticking.sticking, 4).toUpperCase()} lies over ${saySpan(groove, span, settings.counting)}. ${sayLaid(put.value)}`)
+    if (edit(put.value.edit))
+      say(
+        `${writeSticking(sticking.sticking, 4).toUpperCase()} lies over ${saySpan(groove, span, settings.counting)}. ${sayLaid(put.value)}`,
+      )
   }
 
   async function toBin() {
@@ -121,10 +154,18 @@ export function useBenchEdits() {
     try {
       const back = await bench.toBin()
       settings.lastGroove = ''
-      toast.add({ title: `“${title}” is in the bin.`, actions: [{ label: 'Take it out again', onClick: async () => {
-        await back()
-        await navigateTo(`/bench/${id}`)
-      } }] })
+      toast.add({
+        title: `“${title}” is in the bin.`,
+        actions: [
+          {
+            label: 'Take it out again',
+            onClick: async () => {
+              await back()
+              await navigateTo(`/bench/${id}`)
+            },
+          },
+        ],
+      })
     } catch (error) {
       refused((error as Error).message)
     }

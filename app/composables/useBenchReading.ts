@@ -15,7 +15,7 @@ export function useBenchReading() {
   const settled = useAfterPaint(() => bench.groove, 3)
   const readable = useAfterPaint(() => bench.shown)
   // Each groove is read once, so that what was read of one is the same object for as long as it is the same groove and kit.
-  const known = new WeakMap<Groove, { kit: Kit, read: Readout }>()
+  const known = new WeakMap<Groove, { kit: Kit; read: Readout }>()
   function readingOf(groove: Groove): Readout {
     const before = known.get(groove)
     if (before?.kit === bench.kit) return before.read
@@ -29,14 +29,23 @@ export function useBenchReading() {
   const ownRead = computed(() => own.value && readingOf(own.value))
 
   /** The facts along the top: the same object while none of them changes, so that strokes do not redraw the bar. */
-  const facts = computed<Omit<Groove, 'parts'>>((before) => {
+  const facts = computed<Omit<Groove, 'parts'>>(before => {
     const now = settled.value!
-    const same = before && Object.entries(now).every(([key, value]) => key === 'parts' || before[key as keyof typeof before] === value)
+    const same =
+      before &&
+      Object.entries(now).every(([key, value]) => key === 'parts' || before[key as keyof typeof before] === value)
     return same ? before : now
   })
 
   /** The pieces played, by name: what may be pushed or laid back. A line of text, so that it changes only when they do. */
-  const played = computed(() => [...new Set(settled.value!.parts.flatMap(part => part.strokes.map(stroke => stroke.piece)))].join('\n'))
-  const pieces = computed(() => played.value.split('\n').filter(Boolean).map(id => ({ id, name: pieceOf(bench.kit, id)?.name ?? id })))
+  const played = computed(() =>
+    [...new Set(settled.value!.parts.flatMap(part => part.strokes.map(stroke => stroke.piece)))].join('\n'),
+  )
+  const pieces = computed(() =>
+    played.value
+      .split('\n')
+      .filter(Boolean)
+      .map(id => ({ id, name: pieceOf(bench.kit, id)?.name ?? id })),
+  )
   return { together, settled, readable, read, own, ownRead, facts, pieces }
 }

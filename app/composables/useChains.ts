@@ -9,7 +9,7 @@ export function useChains(question: Ref<Question>) {
   const working = ref(false)
   const milliseconds = ref(0)
   // One proxy for each worker: a second, once forgotten, would close the worker’s door behind it.
-  let open: { raw: Worker, remote: Remote<StickingWorker> } | undefined
+  let open: { raw: Worker; remote: Remote<StickingWorker> } | undefined
   const start = () => {
     const raw = new Worker(new URL('../workers/sticking.worker.ts', import.meta.url), { type: 'module' })
     return { raw, remote: wrap<StickingWorker>(raw) }
@@ -22,7 +22,7 @@ export function useChains(question: Ref<Question>) {
       open = undefined
     }
     working.value = true
-    const mine = open ??= start()
+    const mine = (open ??= start())
     const began = performance.now()
     const found = await mine.remote.chains(JSON.parse(JSON.stringify(now)))
     if (open !== mine) return

@@ -4,8 +4,24 @@ import { LIMBS, type Limb } from '#core/kit'
 import { toneName } from '../lanes/tone'
 
 /** Colours as the charts’ own renderer needs them, by the names of the theme: it takes no variables. */
-const LIGHT = { 'lead-hand': '#875610', 'other-hand': '#1b6b60', 'lead-foot': '#8c2f39', 'other-foot': '#3b5675', line: '#d9c9ac', text: '#6b5d50', ground: '#fff7dc' }
-const DARK: typeof LIGHT = { 'lead-hand': '#e3b04b', 'other-hand': '#8fd0c3', 'lead-foot': '#ee9da4', 'other-foot': '#a9c0e0', line: '#463a31', text: '#b8a690', ground: '#3a2f25' }
+const LIGHT = {
+  'lead-hand': '#875610',
+  'other-hand': '#1b6b60',
+  'lead-foot': '#8c2f39',
+  'other-foot': '#3b5675',
+  line: '#d9c9ac',
+  text: '#6b5d50',
+  ground: '#fff7dc',
+}
+const DARK: typeof LIGHT = {
+  'lead-hand': '#e3b04b',
+  'other-hand': '#8fd0c3',
+  'lead-foot': '#ee9da4',
+  'other-foot': '#a9c0e0',
+  line: '#463a31',
+  text: '#b8a690',
+  ground: '#3a2f25',
+}
 
 const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' }
 /** A player's own text as the charts must be given it: they write names into the page as markup. `asText('<b>') // => '&lt;b&gt;'` */
@@ -18,7 +34,13 @@ export function useChartLook() {
   /** A limb’s colour for a player who leads on a side. */
   const colourOf = (limb: Limb, lead: 'right' | 'left'): string => colours.value[toneName(limb, lead)]
   const look = computed<ApexOptions>(() => ({
-    chart: { toolbar: { show: false }, zoom: { enabled: false }, animations: { enabled: false }, fontFamily: 'Instrument Sans Variable', background: 'transparent' },
+    chart: {
+      toolbar: { show: false },
+      zoom: { enabled: false },
+      animations: { enabled: false },
+      fontFamily: 'Instrument Sans Variable',
+      background: 'transparent',
+    },
     theme: { mode: colorMode.value === 'dark' ? 'dark' : 'light' },
     colors: LIMBS.map(limb => colourOf(limb, 'right')),
     grid: { borderColor: colours.value.line },

@@ -10,14 +10,15 @@ import type { RenderWorker, WavWish } from '../workers/render.worker'
 import { useSettings } from '../stores/settings'
 
 /** What is to leave: a groove, or a phrase with all that plays in it. */
-export type Leaving = { kind: 'groove', groove: Groove, kit: Kit } | { kind: 'phrase', phrase: Phrase, performance: Performance }
+export type Leaving =
+  { kind: 'groove'; groove: Groove; kit: Kit } | { kind: 'phrase'; phrase: Phrase; performance: Performance }
 
 /** How it leaves, format by format; see `FORMATS`. */
 export interface ExportWish {
   format: FormatId
-  midi: { swing: 'played' | 'words', tracks: 'one' | 'limbs' | 'parts' }
+  midi: { swing: 'played' | 'words'; tracks: 'one' | 'limbs' | 'parts' }
   tab: 'pieces' | 'limbs'
-  wav: WavWish & { times: number, click: boolean }
+  wav: WavWish & { times: number; click: boolean }
 }
 
 /** The faces of a drawing as CSS that brings them along. */
@@ -28,8 +29,16 @@ async function faces(): Promise<string> {
     for (let i = 0; i < bytes.length; i += 8192) letters += String.fromCharCode(...bytes.subarray(i, i + 8192))
     return `@font-face{font-family:'${family}';font-weight:200 800;src:url(data:font/woff2;base64,${btoa(letters)}) format('woff2')}`
   }
-  const [text, display] = await Promise.all([import('@fontsource-variable/instrument-sans/files/instrument-sans-latin-wght-normal.woff2?url'), import('@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2?url')])
-  return (await Promise.all([css('Instrument Sans Variable', text.default), css('Bricolage Grotesque Variable', display.default)])).join('')
+  const [text, display] = await Promise.all([
+    import('@fontsource-variable/instrument-sans/files/instrument-sans-latin-wght-normal.woff2?url'),
+    import('@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2?url'),
+  ])
+  return (
+    await Promise.all([
+      css('Instrument Sans Variable', text.default),
+      css('Bricolage Grotesque Variable', display.default),
+    ])
+  ).join('')
 }
 
 /** Takes a groove or a phrase away as a file; the formats load when they are first asked for, sound is rendered in a worker that can be stopped. */
@@ -37,7 +46,7 @@ export function useExport() {
   const settings = useSettings()
   /** How far the sound is, from 0 to 1; undefined while none is rendered. */
   const progress = ref<number>()
-  let running: { worker: Worker, stop: () => void } | undefined
+  let running: { worker: Worker; stop: () => void } | undefined
 
   /** Ends what is being rendered; a worker that is ended never answers, so this answers for it. */
   function stop() {
@@ -53,7 +62,7 @@ export function useExport() {
     stop()
     progress.value = 0
     const own = new Worker(new URL('../workers/render.worker.ts', import.meta.url), { type: 'module' })
-    const stopped = new Promise<undefined>((resolve) => {
+    const stopped = new Promise<undefined>(resolve => {
       running = { worker: own, stop: () => resolve(undefined) }
     })
     // What a worker said just before it was ended may still arrive.
@@ -68,7 +77,12 @@ export function useExport() {
   }
 
   /** The sounds first, which the page decodes; then the worker renders. */
-  async function rendered(own: Worker, performance: Performance, wish: WavWish, tell: (share: number) => void): Promise<Uint8Array> {
+  async function rendered(
+    own: Worker,
+    performance: Performance,
+    wish: WavWish,
+    tell: (share: number) => void,
+  ): Promise<Uint8Array> {
     const { bankFor } = await import('../audio/bank')
     const bank = await bankFor(performance.sections.map(section => section.kit))
     return wrap<RenderWorker>(own).wav(JSON.parse(JSON.stringify(performance)) as Performance, wish, bank, tell)
@@ -77,10 +91,30 @@ export function useExport() {
   /** The performance that is rendered: a groove so many times, or the phrase, with a click and its count-in where they are wanted. */
   async function sounding(leaving: Leaving, { times, click }: ExportWish['wav']): Promise<Performance> {
     const { makeSection } = await import('#core/perform')
-    const clicking = click ? (settings.clickPlan.program === 'none' ? { program: 'every beat' as const } : settings.clickPlan) : { program: 'none' as const }
-    if (leaving.kind === 'phrase') return { ...leaving.performance, countIn: click ? settings.countIn : 0, sections: leaving.performance.sections.map(section => ({ ...section, click: clicking })) }
+    const clicking = click
+      ? settings.clickPlan.program === 'none'
+        ? { program: 'every beat' as const }
+        : settings.clickPlan
+      : { program: 'none' as const }
+    if (leaving.kind === 'phrase')
+      return {
+        ...leaving.performance,
+        countIn: click ? settings.countIn : 0,
+        sections: leaving.performance.sections.map(section => ({ ...section, click: clicking })),
+      }
     const { groove, kit } = leaving
-    return { sections: [makeSection({ groove, kit, times, click: clicking, guides: settings.lineHeard ? groove.guides.map(guide => guide.id) : [] })], countIn: click ? settings.countIn : 0 }
+    return {
+      sections: [
+        makeSection({
+          groove,
+          kit,
+          times,
+          click: clicking,
+          guides: settings.lineHeard ? groove.guides.map(guide => guide.id) : [],
+        }),
+      ],
+      countIn: click ? settings.countIn : 0,
+    }
   }
 
   /** Makes the file and hands it over; false where it was stopped. */
@@ -88,30 +122,66 @@ export function useExport() {
     const formats = await import('#core/formats')
     const title = leaving.kind === 'groove' ? leaving.groove.title : leaving.phrase.title
     /** Two files of one extension are told apart by what is in them. */
-    const give = (extension: string, content: BlobPart, type: string, what = '') => download(formats.fileName(`${title} ${what}`, extension), content, type)
+    const give = (extension: string, content: BlobPart, type: string, what = '') =>
+      download(formats.fileName(`${title} ${what}`, extension), content, type)
     if (wish.format === 'wav') {
       const file = await wav(await sounding(leaving, wish.wav), wish.wav)
       if (!file) return false
-      give(wish.wav.stems ? 'zip' : 'wav', file as Uint8Array<ArrayBuffer>, wish.wav.stems ? 'application/zip' : 'audio/wav')
+      give(
+        wish.wav.stems ? 'zip' : 'wav',
+        file as Uint8Array<ArrayBuffer>,
+        wish.wav.stems ? 'application/zip' : 'audio/wav',
+      )
       return true
     }
     if (leaving.kind === 'phrase') {
-      if (wish.format === 'midi') give('mid', formats.writePerformanceMidi(leaving.performance, title, { tracks: wish.midi.tracks === 'one' ? 'one' : 'limbs' }) as Uint8Array<ArrayBuffer>, 'audio/midi')
+      if (wish.format === 'midi')
+        give(
+          'mid',
+          formats.writePerformanceMidi(leaving.performance, title, {
+            tracks: wish.midi.tracks === 'one' ? 'one' : 'limbs',
+          }) as Uint8Array<ArrayBuffer>,
+          'audio/midi',
+        )
       else await downloadJson(title, leaving.phrase)
       return true
     }
     const { groove, kit } = leaving
     switch (wish.format) {
-      case 'midi': give('mid', formats.withGroove(formats.writeGrooveMidi(groove, kit, wish.midi), groove) as Uint8Array<ArrayBuffer>, 'audio/midi'); break
-      case 'musicxml': give('musicxml', formats.writeMusicXml(groove, kit), 'application/xml'); break
-      case 'tab': give('txt', formats.writeTab(groove, kit, { lines: wish.tab }), 'text/plain'); break
-      case 'svg': give('svg', formats.writeLanesSvg(groove, kit, { counting: settings.counting, faces: await faces() }), 'image/svg+xml', 'lanes'); break
+      case 'midi':
+        give(
+          'mid',
+          formats.withGroove(formats.writeGrooveMidi(groove, kit, wish.midi), groove) as Uint8Array<ArrayBuffer>,
+          'audio/midi',
+        )
+        break
+      case 'musicxml':
+        give('musicxml', formats.writeMusicXml(groove, kit), 'application/xml')
+        break
+      case 'tab':
+        give('txt', formats.writeTab(groove, kit, { lines: wish.tab }), 'text/plain')
+        break
+      case 'svg':
+        give(
+          'svg',
+          formats.writeLanesSvg(groove, kit, { counting: settings.counting, faces: await faces() }),
+          'image/svg+xml',
+          'lanes',
+        )
+        break
       case 'staff': {
         const [{ staffSvg }, { notate }] = await Promise.all([import('../staff/svg'), import('#core/notation')])
-        give('svg', await staffSvg(notate(groove, kit, { counting: settings.counting }), { title, faces: await faces() }), 'image/svg+xml', 'staff')
+        give(
+          'svg',
+          await staffSvg(notate(groove, kit, { counting: settings.counting }), { title, faces: await faces() }),
+          'image/svg+xml',
+          'staff',
+        )
         break
       }
-      case 'json': await downloadJson(title, groove); break
+      case 'json':
+        await downloadJson(title, groove)
+        break
     }
     return true
   }

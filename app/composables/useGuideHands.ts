@@ -1,6 +1,23 @@
 import { useEventListener } from '@vueuse/core'
 import { type Ref, computed, ref, watch } from 'vue'
-import { type Edit, type GuideNote, addGuide, alterNote, guideOf, isLong, noteAt, noteOver, notesOf, partOf, putNote, removeGuide, sayPlace, takeNote, takeOver, tapped } from '#core/groove'
+import {
+  type Edit,
+  type GuideNote,
+  addGuide,
+  alterNote,
+  guideOf,
+  isLong,
+  noteAt,
+  noteOver,
+  notesOf,
+  partOf,
+  putNote,
+  removeGuide,
+  sayPlace,
+  takeNote,
+  takeOver,
+  tapped,
+} from '#core/groove'
 import { LEVEL_NAMES, type Level } from '#core/kit'
 import { aNote, slotsOf } from '#core/time'
 import { KEYS, byKey, keyOf } from '../keys'
@@ -21,7 +38,7 @@ export function useGuideHands(cursor: Ref<Cursor>, edit: (edit: Edit) => boolean
   /** The line that the cursor is on, by its id; none while it is on a limb. */
   const on = ref('')
   const tapping = ref(false)
-  let held: { id: string, from: number, fresh: GuideNote | undefined, edit: Edit | undefined } | undefined
+  let held: { id: string; from: number; fresh: GuideNote | undefined; edit: Edit | undefined } | undefined
 
   const guides = computed(() => bench.shown?.guides ?? [])
   const slots = computed(() => (bench.shown ? slotsOf(bench.shown.bars) : []))
@@ -30,7 +47,7 @@ export function useGuideHands(cursor: Ref<Cursor>, edit: (edit: Edit) => boolean
   /** The note under the cursor: the one that begins there, or that lasts into it. */
   const note = computed(() => (guide.value && slot.value ? noteOver(guide.value, slot.value.at) : undefined))
 
-  watch(guides, (now) => {
+  watch(guides, now => {
     if (!now.some(one => one.id === on.value)) on.value = ''
     if (!now.length) tapping.value = false
   })
@@ -54,7 +71,9 @@ export function useGuideHands(cursor: Ref<Cursor>, edit: (edit: Edit) => boolean
     if (!held) return
     const place = slots.value[to]!
     const length = Math.max(slots.value.find(one => one.at >= held!.from)!.length, place.at + place.length - held.from)
-    held.edit = held.fresh ? put(held.id, { ...held.fresh, length }) : alterNote(bench.groove!, held.id, held.from, { length })
+    held.edit = held.fresh
+      ? put(held.id, { ...held.fresh, length })
+      : alterNote(bench.groove!, held.id, held.from, { length })
     bench.tryOut(held.edit)
   }
   function release() {
@@ -69,10 +88,12 @@ export function useGuideHands(cursor: Ref<Cursor>, edit: (edit: Edit) => boolean
 
   // ---- keys ---------------------------------------------------------------
 
-  const alter = (set: Partial<Omit<GuideNote, 'at'>>) => note.value && edit(alterNote(bench.groove!, on.value, note.value.at, set))
+  const alter = (set: Partial<Omit<GuideNote, 'at'>>) =>
+    note.value && edit(alterNote(bench.groove!, on.value, note.value.at, set))
   const setLevel = (level: Level) => (note.value ? alter({ level }) : enter(level))
   function enter(level: Level = USUAL) {
-    if (guide.value && slot.value && !noteAt(guide.value, slot.value.at)) edit(put(on.value, { at: slot.value.at, length: slot.value.length, level }))
+    if (guide.value && slot.value && !noteAt(guide.value, slot.value.at))
+      edit(put(on.value, { at: slot.value.at, length: slot.value.length, level }))
   }
   function remove() {
     if (note.value) edit(takeNote(bench.groove!, on.value, note.value.at))
@@ -86,8 +107,15 @@ export function useGuideHands(cursor: Ref<Cursor>, edit: (edit: Edit) => boolean
     alter({ length: ends[Math.max(0, Math.min(ends.length - 1, now + by))]! - at })
   }
   const keys = byKey('line', {
-    put: () => enter(), out: remove, longer: () => stretch(1), shorter: () => stretch(-1),
-    ghost: () => setLevel(1), soft: () => setLevel(2), plain: () => setLevel(3), strong: () => setLevel(4), accent: () => setLevel(5),
+    put: () => enter(),
+    out: remove,
+    longer: () => stretch(1),
+    shorter: () => stretch(-1),
+    ghost: () => setLevel(1),
+    soft: () => setLevel(2),
+    plain: () => setLevel(3),
+    strong: () => setLevel(4),
+    accent: () => setLevel(5),
   })
 
   // ---- tapping ------------------------------------------------------------
@@ -112,7 +140,7 @@ export function useGuideHands(cursor: Ref<Cursor>, edit: (edit: Edit) => boolean
 
   const toggleTapping = () => (tapping.value = !tapping.value)
   const tap = KEYS.tap.keys.tap[0]
-  useEventListener('keydown', (event) => {
+  useEventListener('keydown', event => {
     if (!tapping.value || keyOf(event) !== tap || event.target instanceof HTMLInputElement) return
     event.preventDefault()
     tapDown()
@@ -143,7 +171,29 @@ export function useGuideHands(cursor: Ref<Cursor>, edit: (edit: Edit) => boolean
     return `${place}: ${note.value.at === slot.value.at ? '' : 'within a '}${isLong(note.value) ? 'long' : 'short'} note, ${LEVEL_NAMES[note.value.level]}${lasts ? `, for ${lasts}` : ''}`
   }
 
-  return { on, guides, guide, note, tapping, press, drag, release, cancel, keys, setLevel, alter, remove, stretch, toggleTapping, tapDown, tapUp, add, takeFrom, removeLine, says }
+  return {
+    on,
+    guides,
+    guide,
+    note,
+    tapping,
+    press,
+    drag,
+    release,
+    cancel,
+    keys,
+    setLevel,
+    alter,
+    remove,
+    stretch,
+    toggleTapping,
+    tapDown,
+    tapUp,
+    add,
+    takeFrom,
+    removeLine,
+    says,
+  }
 }
 
 export type GuideHands = ReturnType<typeof useGuideHands>

@@ -9,7 +9,12 @@ import type { IdeasWorker } from '../workers/ideas.worker'
 export const IDEAS_TRIED = 60_000
 const AT_A_TIME = 2500
 /** After how many candidates the list is told anew, and how long it is: the first at once, be they few; more as there is more to choose from. */
-const TOLD: readonly { at: number, listed: number }[] = [{ at: 300, listed: 6 }, { at: 7800, listed: 12 }, { at: 27_800, listed: 18 }, { at: IDEAS_TRIED, listed: 24 }]
+const TOLD: readonly { at: number; listed: number }[] = [
+  { at: 300, listed: 6 },
+  { at: 7800, listed: 12 },
+  { at: 27_800, listed: 18 },
+  { at: IDEAS_TRIED, listed: 24 },
+]
 /** Tried in silence as the station is opened, so that the worker is awake when it is asked. */
 const WARM = 1000
 
@@ -53,7 +58,7 @@ export function useIdeas() {
       if (mine !== turn || !news) return
       made.value = news.made
       dropped.value = news.broken + news.alike
-      rate.value = Math.round(news.made / Math.max(1, news.spent) * 1000)
+      rate.value = Math.round((news.made / Math.max(1, news.spent)) * 1000)
       const stuck = news.made === before
       if (told || stuck) ideas.value = told ? news.ideas : ideas.value
       if (stuck) break

@@ -7,10 +7,15 @@ import { usePlayer } from '../stores/player'
 export function useInSight(frame: Ref<HTMLElement | undefined>, geometry: Ref<Geometry>) {
   const player = usePlayer()
   let held = false
-  watch(() => player.playing, () => (held = false))
+  watch(
+    () => player.playing,
+    () => (held = false),
+  )
   // Seen on the way in: keys that mean something to the lanes come no further.
   useEventListener(frame, ['pointerdown', 'keydown'], () => (held = true), { capture: true })
-  useEventListener(frame, 'wheel', ({ deltaX, shiftKey }: WheelEvent) => (held ||= deltaX !== 0 || shiftKey), { passive: true })
+  useEventListener(frame, 'wheel', ({ deltaX, shiftKey }: WheelEvent) => (held ||= deltaX !== 0 || shiftKey), {
+    passive: true,
+  })
 
   /** Brings the bar of a slot into sight, or the slot, where the whole bar finds no room. */
   return (slot: SlotPlace) => {
@@ -20,7 +25,8 @@ export function useInSight(frame: Ref<HTMLElement | undefined>, geometry: Ref<Ge
     const next = bars.findIndex(bar => bar.x > slot.left + 1)
     const bar = { left: bars.at(next < 0 ? -1 : next - 1)!.x, right: next < 0 ? width : bars[next]!.x - scale.barGap }
     const seen = { left: el.scrollLeft + scale.label, right: el.scrollLeft + el.clientWidth }
-    const { left, right } = bar.right - bar.left <= seen.right - seen.left ? bar : { left: slot.left, right: slot.left + slot.width }
+    const { left, right } =
+      bar.right - bar.left <= seen.right - seen.left ? bar : { left: slot.left, right: slot.left + slot.width }
     if (left < seen.left - 1 || right > seen.right + 1) el.scrollLeft = left - scale.label
   }
 }

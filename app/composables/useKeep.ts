@@ -14,7 +14,14 @@ export function useKeep() {
     const parent = bench.groove!
     // Names and roles follow what is in the parts, as they do after an edit.
     const named = apply(changed, together('', following(parent, changed, drummer.named)))
-    const variation = asVariation(parent, bench.revision(), named.ok ? named.value.groove : changed, newId(), title.slice(0, LIMITS.title), made)
+    const variation = asVariation(
+      parent,
+      bench.revision(),
+      named.ok ? named.value.groove : changed,
+      newId(),
+      title.slice(0, LIMITS.title),
+      made,
+    )
     await api.grooves.create(variation)
     return variation
   }

@@ -6,10 +6,26 @@ import type { Holds, Stretch } from '~/stores/opened'
 import { useNewGroove } from './useNewGroove'
 
 /** Where one of a kind is shown once it is kept. */
-const PLACES: Partial<Record<KindName, (id: string) => string>> = { kit: id => `/kit/${id}`, phrase: id => `/phrase/${id}`, plan: id => `/practise/${id}`, recipe: () => '/vary', cell: () => '/bench', player: () => '/player', sitting: () => '/today' }
+const PLACES: Partial<Record<KindName, (id: string) => string>> = {
+  kit: id => `/kit/${id}`,
+  phrase: id => `/phrase/${id}`,
+  plan: id => `/practise/${id}`,
+  recipe: () => '/vary',
+  cell: () => '/bench',
+  player: () => '/player',
+  sitting: () => '/today',
+}
 
 /** Of an archive, what is made here: what others name comes before them. The player's settings stay as they are. */
-const MADE: Record<Exclude<KindName, 'player'>, true> = { kit: true, groove: true, cell: true, recipe: true, phrase: true, plan: true, sitting: true }
+const MADE: Record<Exclude<KindName, 'player'>, true> = {
+  kit: true,
+  groove: true,
+  cell: true,
+  recipe: true,
+  phrase: true,
+  plan: true,
+  sitting: true,
+}
 
 /** Keeps what was found in a file, and goes to where it is. */
 export function useKeeping() {
@@ -42,13 +58,14 @@ export function useKeeping() {
     const count = (isNew: boolean) => (isNew ? fresh++ : known++)
     // Sounds first: kits name them.
     for (const { bytes } of assets) await api.asset(bytes as Uint8Array<ArrayBuffer>)
-    for (const kind of Object.keys(MADE) as (keyof typeof MADE)[]) for (const document of documents[kind].toReversed()) count(await made(kind, document as never))
+    for (const kind of Object.keys(MADE) as (keyof typeof MADE)[])
+      for (const document of documents[kind].toReversed()) count(await made(kind, document as never))
     for (let i = 0; i < log.length; i += 500) {
       const some = await api.log.putMany(log.slice(i, i + 500))
       fresh += some.kept
       known += some.known
     }
-    for (const [day, note] of Object.entries(notes)) if (!await api.log.note(day)) await api.log.setNote(day, note)
+    for (const [day, note] of Object.entries(notes)) if (!(await api.log.note(day))) await api.log.setNote(day, note)
     toast.add({ title: `${fresh} added${known ? `, ${known} here already` : ''}.`, duration: 10000 })
     await navigateTo('/shelf')
   }
@@ -61,11 +78,17 @@ export function useKeeping() {
       else if (opened.kind === 'groove') await keep(opened.document)
       else {
         const id = opened.document.id
-        if (!await made(opened.kind, opened.document as never)) toast.add({ title: 'It is here already, and stays as it is.' })
+        if (!(await made(opened.kind, opened.document as never)))
+          toast.add({ title: 'It is here already, and stays as it is.' })
         await navigateTo(PLACES[opened.kind]?.(id) ?? '/shelf')
       }
     } catch (error) {
-      toast.add({ title: 'Not all of it was kept', description: (error as Error).message, color: 'error', duration: 20000 })
+      toast.add({
+        title: 'Not all of it was kept',
+        description: (error as Error).message,
+        color: 'error',
+        duration: 20000,
+      })
     } finally {
       keeping.value = false
     }

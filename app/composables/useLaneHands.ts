@@ -11,22 +11,39 @@ import type { SpanHands } from './useSpan'
 import { useStrokes } from './useStrokes'
 
 /** What pointer and keys do to the groove in the lanes; each whole gesture is one edit. */
-export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => void, span: SpanHands, line: GuideHands) {
+export function useLaneHands(
+  cursor: Ref<Cursor>,
+  refused: (reason: string) => void,
+  span: SpanHands,
+  line: GuideHands,
+) {
   const bench = useBench()
   const strokes = useStrokes(cursor, refused)
   const { brushing, several, slots, tick, partsIn, partAt, selected, currentPart, commit, hear, putting } = strokes
   /** What a gesture under way will come to when it is let go. */
   let held: Edit | undefined
-  let pressed: { part: Part, ats: number[], fresh: Stroke | undefined, /** The id of a part that the press adds: it stays the same however the stroke is dragged. */ newId: string } | undefined
+  let pressed:
+    | {
+        part: Part
+        ats: number[]
+        fresh: Stroke | undefined
+        /** The id of a part that the press adds: it stays the same however the stroke is dragged. */ newId: string
+      }
+    | undefined
 
   /** Which part of each limb was chosen last: whoever comes back to its lane goes on with that one. */
   const lastIn = new Map<Limb, string>()
-  watch(() => bench.chosenPart, part => part && lastIn.set(part.limb, part.id), { immediate: true })
+  watch(
+    () => bench.chosenPart,
+    part => part && lastIn.set(part.limb, part.id),
+    { immediate: true },
+  )
 
   // ---- mouse and finger --------------------------------------------------
 
   /** A stroke that is pressed takes what the player paints with. */
-  const brushed = (stroke: Stroke): Stroke => (brushing.brush.value ? painted(bench.groove!, stroke, brushing.brush.value) : stroke)
+  const brushed = (stroke: Stroke): Stroke =>
+    brushing.brush.value ? painted(bench.groove!, stroke, brushing.brush.value) : stroke
 
   function press(at: Cursor, more: boolean) {
     const place = slots.value[at.slot]!.at
@@ -39,7 +56,12 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
         several.value = now.includes(place) ? now.filter(one => one !== place) : [...now, place]
       } else if (!several.value.includes(place) || part.id !== bench.chosenPartId) several.value = []
       bench.chosenPartId = part.id
-      pressed = { part, ats: several.value.length ? [...several.value] : [ownTick(part, place)], fresh: undefined, newId: '' }
+      pressed = {
+        part,
+        ats: several.value.length ? [...several.value] : [ownTick(part, place)],
+        fresh: undefined,
+        newId: '',
+      }
       const there = strokeAt(part, place)!
       if (!more && brushed(there) !== there) {
         hold(alterStrokes(part, pressed.ats, brushed))
@@ -107,7 +129,8 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
     const moved = pressed
     cancel()
     if (!edit || !commit(edit) || !moved) return
-    if (edit.type === 'strokes' && !moved.fresh && edit.put.every((stroke, i) => stroke.at !== moved.ats[i])) strokes.follow(edit)
+    if (edit.type === 'strokes' && !moved.fresh && edit.put.every((stroke, i) => stroke.at !== moved.ats[i]))
+      strokes.follow(edit)
   }
 
   function cancel() {
@@ -143,7 +166,10 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
   function leap(direction: 1 | -1) {
     const here = cursor.value.slot
     const starts = slots.value.filter(slot => slot.slot === 0).map(slot => slot.index)
-    const to = direction > 0 ? starts.find(start => start > here) ?? 0 : starts.findLast(start => start < here) ?? starts.at(-1)!
+    const to =
+      direction > 0
+        ? (starts.find(start => start > here) ?? 0)
+        : (starts.findLast(start => start < here) ?? starts.at(-1)!)
     walk(to - here)
   }
 
@@ -157,16 +183,36 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
 
   const always = {
     ...byKey('walk', {
-      left: () => walk(-1), right: () => walk(1), up: () => climb(-1), down: () => climb(1), beatLeft: () => leap(-1), beatRight: () => leap(1),
-      first: () => walk(-cursor.value.slot), last: () => walk(slots.value.length - 1 - cursor.value.slot), leave: escape,
+      left: () => walk(-1),
+      right: () => walk(1),
+      up: () => climb(-1),
+      down: () => climb(1),
+      beatLeft: () => leap(-1),
+      beatRight: () => leap(1),
+      first: () => walk(-cursor.value.slot),
+      last: () => walk(slots.value.length - 1 - cursor.value.slot),
+      leave: escape,
     }),
     ...span.keys,
   }
   const onStrokes = byKey('strokes', {
-    put: () => selected.value.length || strokes.put(), fill: fillMarked, out: strokes.remove, earlier: () => strokes.shift(-1), later: () => strokes.shift(1),
-    kind: strokes.nextKind, piece: strokes.nextPiece, ornament: strokes.nextOrnament, part: strokes.nextPart, longer: () => strokes.stretch(1), shorter: () => strokes.stretch(-1),
+    put: () => selected.value.length || strokes.put(),
+    fill: fillMarked,
+    out: strokes.remove,
+    earlier: () => strokes.shift(-1),
+    later: () => strokes.shift(1),
+    kind: strokes.nextKind,
+    piece: strokes.nextPiece,
+    ornament: strokes.nextOrnament,
+    part: strokes.nextPart,
+    longer: () => strokes.stretch(1),
+    shorter: () => strokes.stretch(-1),
     all: () => (several.value = currentPart.value?.strokes.map(stroke => stroke.at) ?? []),
-    ghost: () => strokes.setLevel(1), soft: () => strokes.setLevel(2), plain: () => strokes.setLevel(3), strong: () => strokes.setLevel(4), accent: () => strokes.setLevel(5),
+    ghost: () => strokes.setLevel(1),
+    soft: () => strokes.setLevel(2),
+    plain: () => strokes.setLevel(3),
+    strong: () => strokes.setLevel(4),
+    accent: () => strokes.setLevel(5),
   })
 
   function key(event: KeyboardEvent) {
@@ -180,7 +226,29 @@ export function useLaneHands(cursor: Ref<Cursor>, refused: (reason: string) => v
 
   const { put, alter, setLevel, setKind, setPiece, setOrnament, giveTo, remove } = strokes
   const sayCursor = (kit: Kit) => (line.on.value ? line.says() : strokes.sayCursor(kit))
-  return { brushing, selected, currentPart, press, point, enter, dragLevel, dragPlace, release, cancel, key, sayCursor, put, fillMarked, alter, setLevel, setKind, setPiece, setOrnament, giveTo, remove }
+  return {
+    brushing,
+    selected,
+    currentPart,
+    press,
+    point,
+    enter,
+    dragLevel,
+    dragPlace,
+    release,
+    cancel,
+    key,
+    sayCursor,
+    put,
+    fillMarked,
+    alter,
+    setLevel,
+    setKind,
+    setPiece,
+    setOrnament,
+    giveTo,
+    remove,
+  }
 }
 
 export type LaneHands = ReturnType<typeof useLaneHands>

@@ -15,9 +15,12 @@ export function useLoop() {
     if (loop.value === MARKED && bench.span) return bench.span
     return groove.bars[loop.value] ? barSpan(groove, loop.value) : wholeSpan(groove)
   })
-  watch(() => bench.span, (now) => {
-    if (!now && loop.value === MARKED) loop.value = ALL
-  })
+  watch(
+    () => bench.span,
+    now => {
+      if (!now && loop.value === MARKED) loop.value = ALL
+    },
+  )
   const toggleMarked = () => (loop.value = loop.value === MARKED || !bench.span ? ALL : MARKED)
   return { loop, span, toggleMarked }
 }

@@ -11,7 +11,12 @@ export function useNewGroove() {
       await api.grooves.create(groove)
     } catch (error) {
       // A groove opened twice stands beside the first, under an id of its own.
-      if (!(error instanceof ApiProblem) || error.status !== 409) return void toast.add({ title: `“${groove.title}” was not kept`, description: (error as Error).message, color: 'error' })
+      if (!(error instanceof ApiProblem) || error.status !== 409)
+        return void toast.add({
+          title: `“${groove.title}” was not kept`,
+          description: (error as Error).message,
+          color: 'error',
+        })
       groove = { ...groove, id: newId() }
       await api.grooves.create(groove)
       toast.add({ title: `“${groove.title}” was here already; this is a second one.` })

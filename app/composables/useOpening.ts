@@ -1,7 +1,10 @@
 import { shallowRef } from 'vue'
 
 /** A file that waits to be looked at: its name and its bytes. */
-export interface Waiting { name: string, bytes: Uint8Array }
+export interface Waiting {
+  name: string
+  bytes: Uint8Array
+}
 
 const waiting = shallowRef<Waiting>()
 
@@ -13,7 +16,13 @@ export function useOpening() {
   const toast = useToast()
 
   async function look(file: File) {
-    if (file.size > MOST) return void toast.add({ title: `“${file.name}” was not opened`, description: `It has ${Math.round(file.size / 1048576)} MB; up to ${MOST / 1048576} MB are looked at.`, color: 'error', duration: 20000 })
+    if (file.size > MOST)
+      return void toast.add({
+        title: `“${file.name}” was not opened`,
+        description: `It has ${Math.round(file.size / 1048576)} MB; up to ${MOST / 1048576} MB are looked at.`,
+        color: 'error',
+        duration: 20000,
+      })
     waiting.value = { name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) }
     await navigateTo('/open')
   }

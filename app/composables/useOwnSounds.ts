@@ -12,8 +12,11 @@ const megabytes = (bytes: number) => `${Math.round(bytes / 1048576)} MB`
 export function useOwnSounds() {
   const busy = ref(false)
 
-  async function read(file: File): Promise<Result<{ file: File, bytes: Uint8Array<ArrayBuffer>, samples: Float32Array }>> {
-    if (file.size > MOST_WAV) return refuse(`“${file.name}” has ${megabytes(file.size)}; a sound of up to ${megabytes(MOST_WAV)} is taken.`)
+  async function read(
+    file: File,
+  ): Promise<Result<{ file: File; bytes: Uint8Array<ArrayBuffer>; samples: Float32Array }>> {
+    if (file.size > MOST_WAV)
+      return refuse(`“${file.name}” has ${megabytes(file.size)}; a sound of up to ${megabytes(MOST_WAV)} is taken.`)
     const bytes = new Uint8Array(await file.arrayBuffer())
     const [{ wavFacts }, { decoded }] = await Promise.all([import('#core/formats'), import('../audio/bank')])
     const facts = wavFacts(bytes)
@@ -30,8 +33,11 @@ export function useOwnSounds() {
     busy.value = true
     try {
       const had = kit.pieces.find(piece => piece.id === pieceId)?.strokes[index]?.own ?? []
-      if (had.length + files.length > KIT_LIMITS.ownSounds) return refuse(`A stroke has at most ${KIT_LIMITS.ownSounds} sounds of your own; this one would have ${had.length + files.length}.`)
-      const all: { file: File, bytes: Uint8Array<ArrayBuffer>, samples: Float32Array }[] = []
+      if (had.length + files.length > KIT_LIMITS.ownSounds)
+        return refuse(
+          `A stroke has at most ${KIT_LIMITS.ownSounds} sounds of your own; this one would have ${had.length + files.length}.`,
+        )
+      const all: { file: File; bytes: Uint8Array<ArrayBuffer>; samples: Float32Array }[] = []
       for (const file of files) {
         const one = await read(file)
         if (!one.ok) return one
@@ -39,7 +45,8 @@ export function useOwnSounds() {
       }
       const levels = levelsByEar(all.map(one => one.samples))
       const own: OwnSound[] = []
-      for (const [i, { file, bytes }] of all.entries()) own.push({ asset: await api.asset(bytes), name: file.name.slice(0, 80), level: levels[i]! })
+      for (const [i, { file, bytes }] of all.entries())
+        own.push({ asset: await api.asset(bytes), name: file.name.slice(0, 80), level: levels[i]! })
       return withStroke(kit, pieceId, index, { own: [...had, ...own] })
     } catch (error) {
       return refuse((error as Error).message)
@@ -49,11 +56,14 @@ export function useOwnSounds() {
   }
 
   /** The kit with the drums of a SoundFont given to the strokes that have their notes; and how many strokes got a sound. */
-  async function giveFont(kit: Kit, file: File): Promise<Result<{ kit: Kit, name: string, strokes: number }>> {
+  async function giveFont(kit: Kit, file: File): Promise<Result<{ kit: Kit; name: string; strokes: number }>> {
     busy.value = true
     try {
       const { LARGEST_FONT, readSoundFont, writeWav } = await import('#core/formats')
-      if (file.size > LARGEST_FONT) return refuse(`“${file.name}” has ${megabytes(file.size)}; a SoundFont of up to ${megabytes(LARGEST_FONT)} is read.`)
+      if (file.size > LARGEST_FONT)
+        return refuse(
+          `“${file.name}” has ${megabytes(file.size)}; a SoundFont of up to ${megabytes(LARGEST_FONT)} is read.`,
+        )
       const font = readSoundFont(new Uint8Array(await file.arrayBuffer()))
       if (!font.ok) return refuse(`“${file.name}”: ${font.reason}`)
       const notes = new Set(kit.pieces.flatMap(piece => piece.strokes.map(stroke => stroke.note)))
@@ -62,7 +72,10 @@ export function useOwnSounds() {
         kept.push({ ...one, asset: await api.asset(writeWav(resampled(samples, rate / SAMPLE_RATE))) })
       }
       const { kit: given, strokes } = withNotedSounds(kit, kept)
-      if (!strokes) return refuse(`None of the notes of “${font.value.name}” is that of a stroke of this kit: its drums are on ${[...new Set(font.value.sounds.map(sound => sound.note))].slice(0, 12).join(', ')}. Give strokes those notes first.`)
+      if (!strokes)
+        return refuse(
+          `None of the notes of “${font.value.name}” is that of a stroke of this kit: its drums are on ${[...new Set(font.value.sounds.map(sound => sound.note))].slice(0, 12).join(', ')}. Give strokes those notes first.`,
+        )
       return ok({ kit: given, name: font.value.name, strokes })
     } catch (error) {
       return refuse((error as Error).message)

@@ -17,7 +17,7 @@ export function usePaper(content: Ref<HTMLElement | null>, title: () => string, 
   })
   async function fit() {
     await nextTick()
-    const room = (PAPERS[paper.value].height - 2 * MARGIN) / 25.4 * 96
+    const room = ((PAPERS[paper.value].height - 2 * MARGIN) / 25.4) * 96
     const taken = content.value?.scrollHeight ?? 0
     if (taken <= room || scale.value <= LEAST || fitting++ > 12) return
     scale.value = Math.max(LEAST, Math.round((scale.value - 0.06) * 100) / 100)

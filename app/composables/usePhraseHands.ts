@@ -1,8 +1,29 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Groove } from '#core/groove'
 import {
-  type Fill, type FillWish, type PhraseEdit, type Section, asOne, barsInOrder, grooveKeyOf, groundOf, handHome, insertSections, limbsOf, makeFill, makeSection, moveSection, removeSection, repeatSection, roundsOf,
-  setFill, setSection, setTurns, slotsWithin, takenUp, unusedOut,
+  type Fill,
+  type FillWish,
+  type PhraseEdit,
+  type Section,
+  asOne,
+  barsInOrder,
+  grooveKeyOf,
+  groundOf,
+  handHome,
+  insertSections,
+  limbsOf,
+  makeFill,
+  makeSection,
+  moveSection,
+  removeSection,
+  repeatSection,
+  roundsOf,
+  setFill,
+  setSection,
+  setTurns,
+  slotsWithin,
+  takenUp,
+  unusedOut,
 } from '#core/phrase'
 import { barStarts } from '#core/time'
 import { api } from '../documents/api'
@@ -21,10 +42,10 @@ export function usePhraseHands() {
 
   /** The chosen bar, counted from 0, and the bars that are marked, `to` not included. */
   const bar = ref(0)
-  const mark = shallowRef<{ from: number, to: number }>()
+  const mark = shallowRef<{ from: number; to: number }>()
   const chosen = computed(() => barAt(bars.value, bar.value)!)
   const section = computed<Section>(() => phrase.value.sections[chosen.value.round.section]!)
-  watch(total, (now) => {
+  watch(total, now => {
     bar.value = Math.min(bar.value, now - 1)
     if (mark.value && mark.value.to > now) mark.value = undefined
   })
@@ -43,11 +64,13 @@ export function usePhraseHands() {
   // ---- sections ---------------------------------------------------------------
 
   const set = (facts: Partial<Omit<Section, 'id'>>) => edit(setSection(phrase.value, section.value.id, facts))
-  const firstBarOf = (index: number) => phrase.value.sections.slice(0, index).reduce((sum, one) => sum + one.bars * one.times, 0)
+  const firstBarOf = (index: number) =>
+    phrase.value.sections.slice(0, index).reduce((sum, one) => sum + one.bars * one.times, 0)
   function moveBy(by: number) {
     const { id } = section.value
     const index = phrase.value.sections.findIndex(one => one.id === id)
-    if (edit(moveSection(phrase.value, id, index + by))) bar.value = firstBarOf(phrase.value.sections.findIndex(one => one.id === id))
+    if (edit(moveSection(phrase.value, id, index + by)))
+      bar.value = firstBarOf(phrase.value.sections.findIndex(one => one.id === id))
   }
   const order = (id: string, to: number) => edit(moveSection(phrase.value, id, to))
   const more = (by: number) => void (section.value.times + by >= 1 && set({ times: section.value.times + by }))
@@ -55,8 +78,10 @@ export function usePhraseHands() {
   const out = () => edit(removeSection(phrase.value, section.value.id))
 
   /** Letters for sections, one after another: the first that no section is called. */
-  const nextName = () => 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'.split('').find(letter => !phrase.value.sections.some(one => one.name === letter)) ?? 'Section'
-  async function fetched(id: string): Promise<{ document: Groove, revision: number } | undefined> {
+  const nextName = () =>
+    'ABCDEFGHIJKLMNOPQRSTUVWXYZ'.split('').find(letter => !phrase.value.sections.some(one => one.name === letter)) ??
+    'Section'
+  async function fetched(id: string): Promise<{ document: Groove; revision: number } | undefined> {
     try {
       return await api.grooves.get(id)
     } catch (error) {
@@ -70,13 +95,36 @@ export function usePhraseHands() {
     if (!one) return
     const { key, edits } = takenUp(phrase.value, one.document, one.revision, newId)
     const index = chosen.value.round.section + 1
-    if (edit(asOne('Add a section', [...edits, insertSections(index, [makeSection({ id: newId(), name: nextName(), play: { groove: key }, bars: one.document.bars.length })])]))) bar.value = firstBarOf(index)
+    if (
+      edit(
+        asOne('Add a section', [
+          ...edits,
+          insertSections(index, [
+            makeSection({ id: newId(), name: nextName(), play: { groove: key }, bars: one.document.bars.length }),
+          ]),
+        ]),
+      )
+    )
+      bar.value = firstBarOf(index)
   }
   /** The player’s own bars after the chosen section, as long as it is. */
   function addRest() {
     const { play, bars: many, times } = section.value
     const index = chosen.value.round.section + 1
-    if (edit(insertSections(index, [makeSection({ id: newId(), name: 'You', play: { rest: 'trade', like: grooveKeyOf(play), feet: true, click: true }, bars: many, times })]))) bar.value = firstBarOf(index)
+    if (
+      edit(
+        insertSections(index, [
+          makeSection({
+            id: newId(),
+            name: 'You',
+            play: { rest: 'trade', like: grooveKeyOf(play), feet: true, click: true },
+            bars: many,
+            times,
+          }),
+        ]),
+      )
+    )
+      bar.value = firstBarOf(index)
   }
   /** The chosen section plays another groove. */
   async function playInstead(grooveId: string) {
@@ -84,8 +132,17 @@ export function usePhraseHands() {
     if (!one) return
     const { key, edits } = takenUp(phrase.value, one.document, one.revision, newId)
     const index = chosen.value.round.section
-    const changed = { ...phrase.value, sections: phrase.value.sections.with(index, { ...section.value, play: { groove: key } }) }
-    edit(asOne('Another groove', [...edits, setSection(phrase.value, section.value.id, { play: { groove: key } }), ...unusedOut(changed)]))
+    const changed = {
+      ...phrase.value,
+      sections: phrase.value.sections.with(index, { ...section.value, play: { groove: key } }),
+    }
+    edit(
+      asOne('Another groove', [
+        ...edits,
+        setSection(phrase.value, section.value.id, { play: { groove: key } }),
+        ...unusedOut(changed),
+      ]),
+    )
   }
 
   // ---- turns ------------------------------------------------------------------
@@ -95,9 +152,15 @@ export function usePhraseHands() {
     const one = await fetched(grooveId)
     if (!one) return
     const { key, edits } = takenUp(phrase.value, one.document, one.revision, newId)
-    edit(asOne('Turn', [...edits, setTurns(phrase.value, section.value.id, [...section.value.turns, { when: 'last', put: { groove: key } }])]))
+    edit(
+      asOne('Turn', [
+        ...edits,
+        setTurns(phrase.value, section.value.id, [...section.value.turns, { when: 'last', put: { groove: key } }]),
+      ]),
+    )
   }
-  const turnOut = (turn: number) => edit(setTurns(phrase.value, section.value.id, section.value.turns.toSpliced(turn, 1)))
+  const turnOut = (turn: number) =>
+    edit(setTurns(phrase.value, section.value.id, section.value.turns.toSpliced(turn, 1)))
 
   /** The fill over the chosen bar’s round, with what it is made for. */
   const fill = computed(() => {
@@ -120,10 +183,26 @@ export function usePhraseHands() {
     const starts = barStarts(round.groove.bars)
     const at = { from: starts[within]!, length: starts[within + 1]! - starts[within]! }
     const source = { kind: 'singles' } as const
-    const made = makeFill({ ...at, source, first: handHome(source, slotsWithin(ground.round, at).length, limbsOf(ground.round).lead), path: { seed: 1, afresh: false }, loudness: 'growing', feet: 'kept', ending: 'crash' }, ground)
+    const made = makeFill(
+      {
+        ...at,
+        source,
+        first: handHome(source, slotsWithin(ground.round, at).length, limbsOf(ground.round).lead),
+        path: { seed: 1, afresh: false },
+        loudness: 'growing',
+        feet: 'kept',
+        ending: 'crash',
+      },
+      ground,
+    )
     if (!made.ok) return refused(made.reason)
     const last = round.round === section.value.times - 1
-    edit(setTurns(phrase.value, section.value.id, [...section.value.turns, { when: last ? 'last' : { round: round.round + 1 }, put: { fill: made.value } }]))
+    edit(
+      setTurns(phrase.value, section.value.id, [
+        ...section.value.turns,
+        { when: last ? 'last' : { round: round.round + 1 }, put: { fill: made.value } },
+      ]),
+    )
   }
 
   // ---- choosing ---------------------------------------------------------------
@@ -134,7 +213,14 @@ export function usePhraseHands() {
     const { from, to } = mark.value ?? { from: bar.value, to: bar.value + 1 }
     const next = bar.value + by
     if (next < 0 || next >= total.value) return
-    mark.value = next >= to ? { from, to: next + 1 } : next < from ? { from: next, to } : by < 0 ? { from, to: next + 1 } : { from: next, to }
+    mark.value =
+      next >= to
+        ? { from, to: next + 1 }
+        : next < from
+          ? { from: next, to }
+          : by < 0
+            ? { from, to: next + 1 }
+            : { from: next, to }
     bar.value = next
   }
   /** Marks up to a bar that was pressed with Shift. */
@@ -147,8 +233,37 @@ export function usePhraseHands() {
   const grooveId = computed(() => phrase.value.grooves[chosen.value.round.key]!.id)
 
   return {
-    phrase, rounds, bars, total, bar, mark, chosen, section, fill, grooveId, refused, edit, step, set, moveBy, order, more, twice, out, add, addRest, playInstead, turnBy, turnOut, putFill, wishFill, addFill,
-    choose, extend, markTo, toSection,
+    phrase,
+    rounds,
+    bars,
+    total,
+    bar,
+    mark,
+    chosen,
+    section,
+    fill,
+    grooveId,
+    refused,
+    edit,
+    step,
+    set,
+    moveBy,
+    order,
+    more,
+    twice,
+    out,
+    add,
+    addRest,
+    playInstead,
+    turnBy,
+    turnOut,
+    putFill,
+    wishFill,
+    addFill,
+    choose,
+    extend,
+    markTo,
+    toSection,
   }
 }
 

@@ -17,26 +17,44 @@ export function usePhrasePlay(hands: PhraseHands) {
   const player = usePlayer()
   const settings = useSettings()
   const loop = ref<PhraseLoop>('all')
-  watch(hands.mark, (now) => {
+  watch(hands.mark, now => {
     if (!now && loop.value === 'marked') loop.value = 'all'
   })
-  const stretch = computed(() => (loop.value === 'marked' && hands.mark.value ? hands.mark.value : { from: 0, to: hands.total.value }))
-  const performance = computed(() => store.phrase && phrasePerformance(store.phrase, store.kit, { ...stretch.value, again: loop.value !== 'once', click: settings.clickPlan, countIn: settings.countIn }))
+  const stretch = computed(() =>
+    loop.value === 'marked' && hands.mark.value ? hands.mark.value : { from: 0, to: hands.total.value },
+  )
+  const performance = computed(
+    () =>
+      store.phrase &&
+      phrasePerformance(store.phrase, store.kit, {
+        ...stretch.value,
+        again: loop.value !== 'once',
+        click: settings.clickPlan,
+        countIn: settings.countIn,
+      }),
+  )
   const { toggle, playFrom } = usePlayback(performance, AHEAD.away)
 
   /** The bar that sounds, counted from 0 through the phrase; -1 in a count-in and in silence. */
   const sounding = ref(-1)
-  const { pause, resume } = useRafFn(() => {
-    const place = player.position()
-    const { from, to } = stretch.value
-    if (!place || place.bar < 0) return void (sounding.value = -1)
-    sounding.value = loop.value === 'once' ? Math.min(from + place.bar, to - 1) : from + place.bar % (to - from)
-  }, { immediate: false })
-  watch(() => player.playing, (now) => {
-    if (now) return resume()
-    pause()
-    sounding.value = -1
-  }, { immediate: true })
+  const { pause, resume } = useRafFn(
+    () => {
+      const place = player.position()
+      const { from, to } = stretch.value
+      if (!place || place.bar < 0) return void (sounding.value = -1)
+      sounding.value = loop.value === 'once' ? Math.min(from + place.bar, to - 1) : from + (place.bar % (to - from))
+    },
+    { immediate: false },
+  )
+  watch(
+    () => player.playing,
+    now => {
+      if (now) return resume()
+      pause()
+      sounding.value = -1
+    },
+    { immediate: true },
+  )
   // At its end a phrase that does not go round is over.
   watch(sounding, (now, before) => {
     if (now === -1 && before >= 0 && player.playing && loop.value === 'once') player.stop()

@@ -8,7 +8,9 @@ import { usePlayer } from '../stores/player'
 import { usePlayingIn } from '../stores/playing-in'
 
 const STRIKES = KEYS.strike.keys
-const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable=true], [role=listbox], [role=dialog]') !== null
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  target.closest('input, textarea, select, [contenteditable=true], [role=listbox], [role=dialog]') !== null
 
 /** Playing in under the hands: the record key, the four keys, and the loop that is played over. `play` begins what sounds anew. */
 export function usePlayIn(span: () => Span, play: () => void) {
@@ -28,24 +30,46 @@ export function usePlayIn(span: () => Span, play: () => void) {
   const strike = (limb: Limb, stamp: number) => measuring.strike(stamp, { limb })
 
   // Four keys are four limbs while the panel is open, before the station knows them as its own.
-  const limbOf = (event: KeyboardEvent) => (store.open && measuring.input === 'keys' && !isTyping(event.target) ? LIMBS.find(one => STRIKES[one][0] === keyOf(event)) : undefined)
-  useEventListener(window, 'keydown', (event) => {
-    const limb = limbOf(event)
-    if (!limb) return
-    event.preventDefault()
-    event.stopImmediatePropagation()
-    if (!event.repeat) strike(limb, event.timeStamp)
-  }, { capture: true })
-  useEventListener(window, 'keyup', (event) => {
-    const limb = limbOf(event)
-    if (limb) store.released(limb, event.timeStamp)
-  }, { capture: true })
+  const limbOf = (event: KeyboardEvent) =>
+    store.open && measuring.input === 'keys' && !isTyping(event.target)
+      ? LIMBS.find(one => STRIKES[one][0] === keyOf(event))
+      : undefined
+  useEventListener(
+    window,
+    'keydown',
+    event => {
+      const limb = limbOf(event)
+      if (!limb) return
+      event.preventDefault()
+      event.stopImmediatePropagation()
+      if (!event.repeat) strike(limb, event.timeStamp)
+    },
+    { capture: true },
+  )
+  useEventListener(
+    window,
+    'keyup',
+    event => {
+      const limb = limbOf(event)
+      if (limb) store.released(limb, event.timeStamp)
+    },
+    { capture: true },
+  )
 
   const { pause, resume } = useRafFn(() => store.look(), { immediate: false })
-  watch(() => store.on, now => (now ? resume() : pause()))
+  watch(
+    () => store.on,
+    now => (now ? resume() : pause()),
+  )
   // However it stops, what was played is taken.
-  watch(() => player.playing || player.preparing, sounds => !sounds && store.end())
-  watch(() => measuring.input, input => store.open && input === 'pads' && void measuring.connect())
+  watch(
+    () => player.playing || player.preparing,
+    sounds => !sounds && store.end(),
+  )
+  watch(
+    () => measuring.input,
+    input => store.open && input === 'pads' && void measuring.connect(),
+  )
   // What was played into this groove before, and is neither kept nor let go, is there again.
   onMounted(() => store.waits() && store.show())
   onScopeDispose(() => store.hide())

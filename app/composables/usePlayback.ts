@@ -5,7 +5,10 @@ import { usePlayer } from '../stores/player'
 /** A page's performance under its play key: what changes in it is heard from the next slot on, and it stops as the page is left. `ahead` as in the player. */
 export function usePlayback(performance: MaybeRefOrGetter<Performance | undefined>, ahead?: number) {
   const player = usePlayer()
-  watch(() => toValue(performance), now => now && player.update(now))
+  watch(
+    () => toValue(performance),
+    now => now && player.update(now),
+  )
   const sounding = () => player.playing || player.preparing
 
   /** Begins, unless it sounds already. */
@@ -34,10 +37,13 @@ export function usePlayback(performance: MaybeRefOrGetter<Performance | undefine
   // What will be heard is made ready once the page has been shown and has nothing else to do.
   onMounted(() => {
     const idle = window.requestIdleCallback ?? ((then: () => void) => setTimeout(then, 300))
-    idle(() => {
-      const now = toValue(performance)
-      if (now) void player.warm(toRaw(now)).catch(() => undefined)
-    }, { timeout: 2000 })
+    idle(
+      () => {
+        const now = toValue(performance)
+        if (now) void player.warm(toRaw(now)).catch(() => undefined)
+      },
+      { timeout: 2000 },
+    )
   })
   onBeforeRouteLeave(() => player.stop())
   return { play, playFrom, toggle, hearInPlace }

@@ -17,8 +17,18 @@ export function usePlayhead(geometry: Ref<Geometry>, inSight?: (slot: SlotPlace)
     if (!el) return
     const position = player.position()
     const { slots, lead } = geometry.value
-    const early = position && position.tick < 0 && lead ? lead.slots.findLastIndex(slot => slot.x <= geometry.value.xOf(position.tick) + 0.01 && position.tick >= -lead.ticks) : -1
-    const index = position && position.tick >= 0 ? slots.findLastIndex(slot => slot.at <= position.tick) : early < 0 ? -1 : -3 - early
+    const early =
+      position && position.tick < 0 && lead
+        ? lead.slots.findLastIndex(
+            slot => slot.x <= geometry.value.xOf(position.tick) + 0.01 && position.tick >= -lead.ticks,
+          )
+        : -1
+    const index =
+      position && position.tick >= 0
+        ? slots.findLastIndex(slot => slot.at <= position.tick)
+        : early < 0
+          ? -1
+          : -3 - early
     if (index === shown) return
     shown = index
     const slot = index < -2 ? lead!.slots[-3 - index] : slots[index]
@@ -31,12 +41,15 @@ export function usePlayhead(geometry: Ref<Geometry>, inSight?: (slot: SlotPlace)
   }
 
   const { pause, resume } = useRafFn(move, { immediate: false })
-  watch(() => player.playing, (playing) => {
-    if (playing) return resume()
-    pause()
-    shown = -2
-    band.value?.setAttribute('visibility', 'hidden')
-  })
+  watch(
+    () => player.playing,
+    playing => {
+      if (playing) return resume()
+      pause()
+      shown = -2
+      band.value?.setAttribute('visibility', 'hidden')
+    },
+  )
   watch(geometry, () => (shown = -2))
   onMounted(() => {
     if (player.playing) resume()

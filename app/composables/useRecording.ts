@@ -1,5 +1,18 @@
 import { ref } from 'vue'
-import { type LogEntry, type Material, type Plan, type Stage, allOf, entryOf, grooveOf, limbsBy, plainTempo, playsWhole, stagePerformance, titleOf } from '#core/practise'
+import {
+  type LogEntry,
+  type Material,
+  type Plan,
+  type Stage,
+  allOf,
+  entryOf,
+  grooveOf,
+  limbsBy,
+  plainTempo,
+  playsWhole,
+  stagePerformance,
+  titleOf,
+} from '#core/practise'
 import { newId } from '~/documents/ids'
 import { calendarDay } from '~/practise/day'
 import { useOutbox } from '~/practise/outbox'
@@ -19,14 +32,49 @@ export function useRecording() {
     if (!groove || !performance) return undefined
     working.value = true
     try {
-      const found = await measuring.ofRecording(new Uint8Array(await file.arrayBuffer()), material.kitOf(groove.kitId), performance)
-      if (!found.ok) return void toast.add({ title: `“${file.name}” was not measured`, description: found.reason, color: 'error', duration: 20000 })
+      const found = await measuring.ofRecording(
+        new Uint8Array(await file.arrayBuffer()),
+        material.kitOf(groove.kitId),
+        performance,
+      )
+      if (!found.ok)
+        return void toast.add({
+          title: `“${file.name}” was not measured`,
+          description: found.reason,
+          color: 'error',
+          duration: 20000,
+        })
       const at = new Date()
-      const entry = entryOf({ type: 'write', entry: 0, stage, tempo: plainTempo(stage.tempo), seconds: found.value.seconds, cut: false, word: null }, {
-        id: newId(), at: at.toISOString(), day: calendarDay(at), planId: plan.id, sessionId: null, revision: null, title: titleOf(stage.subject, material), limbs: limbsBy(allOf(stage, material)!, stage, 'player'), whole: playsWhole(stage, material), measures: found.value.measures,
-      })
+      const entry = entryOf(
+        {
+          type: 'write',
+          entry: 0,
+          stage,
+          tempo: plainTempo(stage.tempo),
+          seconds: found.value.seconds,
+          cut: false,
+          word: null,
+        },
+        {
+          id: newId(),
+          at: at.toISOString(),
+          day: calendarDay(at),
+          planId: plan.id,
+          sessionId: null,
+          revision: null,
+          title: titleOf(stage.subject, material),
+          limbs: limbsBy(allOf(stage, material)!, stage, 'player'),
+          whole: playsWhole(stage, material),
+          measures: found.value.measures,
+        },
+      )
       const failed = await outbox.put(entry)
-      if (failed) toast.add({ title: 'It waits in this browser until the server answers.', description: failed, color: 'warning' })
+      if (failed)
+        toast.add({
+          title: 'It waits in this browser until the server answers.',
+          description: failed,
+          color: 'warning',
+        })
       return entry
     } finally {
       working.value = false

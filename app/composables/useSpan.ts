@@ -1,6 +1,23 @@
 import { type Ref, computed } from 'vue'
 import {
-  type Edit, type Laid, barDoubled, barInserted, barMoved, barRemoved, barSpan, cellFrom, cleared, copied, cutIn, displacedIn, laid, repeated, sayLaid, saySpan, slotSpan, spanGroove,
+  type Edit,
+  type Laid,
+  barDoubled,
+  barInserted,
+  barMoved,
+  barRemoved,
+  barSpan,
+  cellFrom,
+  cleared,
+  copied,
+  cutIn,
+  displacedIn,
+  laid,
+  repeated,
+  sayLaid,
+  saySpan,
+  slotSpan,
+  spanGroove,
 } from '#core/groove'
 import type { Result } from '#core/result'
 import { barStarts, beatAt, beatsOf, mod, slotsOf } from '#core/time'
@@ -12,7 +29,11 @@ import { useSettings } from '../stores/settings'
 import { byKey } from '../keys'
 import type { Cursor } from '../lanes/cursor'
 
-interface Told { edit: (edit: Edit) => boolean, say: (title: string) => void, refused: (reason: string) => void }
+interface Told {
+  edit: (edit: Edit) => boolean
+  say: (title: string) => void
+  refused: (reason: string) => void
+}
 
 /** The marked run of slots: how it is marked, and what is done with it. Each deed is one edit. */
 export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
@@ -71,10 +92,11 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
     return done
   }
 
-  const copy = () => withSpan((span) => {
-    bench.clip = copied(bench.groove!, span)
-    return true
-  })
+  const copy = () =>
+    withSpan(span => {
+      bench.clip = copied(bench.groove!, span)
+      return true
+    })
   const clear = () => withSpan(span => edit(cleared(bench.groove!, span)))
   const cut = () => copy() && clear()
   /** Over what stands from the cursor on; what was pasted is marked then. */
@@ -90,11 +112,12 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
   const displace = (by: number) => withSpan(span => edit(displacedIn(bench.groove!, span, by)))
 
   /** The felt beats of the span cut alike; the mark stays on them. */
-  const cutInto = (slots: number) => withSpan((span) => {
-    const made = cutIn(bench.groove!, span, slots)
-    if (!made.ok) return refused(made.reason)
-    if (edit(made.value)) bench.span = span
-  })
+  const cutInto = (slots: number) =>
+    withSpan(span => {
+      const made = cutIn(bench.groove!, span, slots)
+      if (!made.ok) return refused(made.reason)
+      if (edit(made.value)) bench.span = span
+    })
 
   /** The span as a groove of its own, kept and opened. */
   async function own() {
@@ -112,15 +135,16 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
   }
 
   /** The span kept as a cell, named after where it came from. */
-  const keepCell = () => withSpan(async (span) => {
-    const name = `${bench.groove!.title}, ${says.value}`.slice(0, 60)
-    try {
-      await cells.keep(cellFrom(bench.groove!, span, newId(), name))
-      say(`Kept as the cell “${name}”.`)
-    } catch (error) {
-      refused((error as Error).message)
-    }
-  })
+  const keepCell = () =>
+    withSpan(async span => {
+      const name = `${bench.groove!.title}, ${says.value}`.slice(0, 60)
+      try {
+        await cells.keep(cellFrom(bench.groove!, span, newId(), name))
+        say(`Kept as the cell “${name}”.`)
+      } catch (error) {
+        refused((error as Error).message)
+      }
+    })
 
   function rebar(made: Result<Edit>, then: number) {
     if (!made.ok) return refused(made.reason)
@@ -134,9 +158,44 @@ export function useSpan(cursor: Ref<Cursor>, { edit, say, refused }: Told) {
   }
   const removeBar = () => rebar(barRemoved(bench.groove!, bar.value), bar.value)
 
-  const keys = byKey('span', { markLeft: () => extend(-1), markRight: () => extend(1), markFirst: () => extend(-Infinity), markLast: () => extend(Infinity), earlier: () => displace(-1), later: () => displace(1), clear, copy, cut, paste, repeat })
+  const keys = byKey('span', {
+    markLeft: () => extend(-1),
+    markRight: () => extend(1),
+    markFirst: () => extend(-Infinity),
+    markLast: () => extend(Infinity),
+    earlier: () => displace(-1),
+    later: () => displace(1),
+    clear,
+    copy,
+    cut,
+    paste,
+    repeat,
+  })
 
-  return { span, says, bar, withSpan, mark, markBeat, markBar, unmark, copy, cut, paste, clear, repeat, displace, cutInto, own, keepCell, double, insert, moveBar, removeBar, keys }
+  return {
+    span,
+    says,
+    bar,
+    withSpan,
+    mark,
+    markBeat,
+    markBar,
+    unmark,
+    copy,
+    cut,
+    paste,
+    clear,
+    repeat,
+    displace,
+    cutInto,
+    own,
+    keepCell,
+    double,
+    insert,
+    moveBar,
+    removeBar,
+    keys,
+  }
 }
 
 export type SpanHands = ReturnType<typeof useSpan>

@@ -2,15 +2,23 @@ import { useEventListener } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
 import { type Handlers, type KeyGroup, byKey } from '../keys'
 
-const within = (target: EventTarget | null, selector: string): boolean => target instanceof HTMLElement && target.closest(selector) !== null
+const within = (target: EventTarget | null, selector: string): boolean =>
+  target instanceof HTMLElement && target.closest(selector) !== null
 
 /** Where keys are text, and what lies over a station: both have keys of their own. What is fading away lies over nothing. */
-const OWN = ['input', 'textarea', 'select', '[contenteditable=true]', ...['dialog', 'menu', 'listbox'].map(role => `[role=${role}]:not([data-state=closed])`)].join()
+const OWN = [
+  'input',
+  'textarea',
+  'select',
+  '[contenteditable=true]',
+  ...['dialog', 'menu', 'listbox'].map(role => `[role=${role}]:not([data-state=closed])`),
+].join()
 /** What Space and Enter already mean something to. */
 const PRESSABLE = 'button, a, [role=slider]'
 
 /** A key as the UI library names it: `'meta_shift_z'` (Ctrl where there is no ⌘), `' '`. */
-const libraryName = (name: string) => name.replace('Ctrl+', 'meta_').replace('Alt+', 'alt_').replace('Shift+', 'shift_').replace('Space', ' ')
+const libraryName = (name: string) =>
+  name.replace('Ctrl+', 'meta_').replace('Alt+', 'alt_').replace('Shift+', 'shift_').replace('Space', ' ')
 
 /** The keys of a group that work anywhere on its station, as long as nobody is typing and nothing lies over it. */
 export function useStationKeys<G extends KeyGroup>(group: G, handlers: Handlers<G>) {
@@ -18,8 +26,15 @@ export function useStationKeys<G extends KeyGroup>(group: G, handlers: Handlers<
   // Where the key goes is known before the library looks at it.
   useEventListener(window, 'keydown', event => (at.value = event.target), { capture: true })
   // Whether somebody is typing is seen by where the key goes: the library goes by what had the focus last, which may be gone.
-  const shortcuts = Object.fromEntries(Object.entries(byKey(group, handlers)).map(([name, act]) => [libraryName(name), { usingInput: true, handler: () => void act() }]))
-  const withoutPress = Object.fromEntries(Object.entries(shortcuts).filter(([name]) => name !== ' ' && name !== 'Enter'))
+  const shortcuts = Object.fromEntries(
+    Object.entries(byKey(group, handlers)).map(([name, act]) => [
+      libraryName(name),
+      { usingInput: true, handler: () => void act() },
+    ]),
+  )
+  const withoutPress = Object.fromEntries(
+    Object.entries(shortcuts).filter(([name]) => name !== ' ' && name !== 'Enter'),
+  )
   defineShortcuts(computed(() => (within(at.value, OWN) ? {} : within(at.value, PRESSABLE) ? withoutPress : shortcuts)))
 }
 

@@ -2,13 +2,29 @@ import { useTimeoutFn } from '@vueuse/core'
 import { type MaybeRefOrGetter, computed, ref, toValue, watch } from 'vue'
 import { type Groove, type Span, grooveTicks, refOf } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Instant, type Stride, STRIDES, countsOf, instantsOf, makeSection, machinePlays, sayInstant, stepBefore, stepFrom } from '#core/perform'
+import {
+  type Instant,
+  type Stride,
+  STRIDES,
+  countsOf,
+  instantsOf,
+  makeSection,
+  machinePlays,
+  sayInstant,
+  stepBefore,
+  stepFrom,
+} from '#core/perform'
 import { tickSeconds } from '#core/time'
 import { usePlayer } from '../stores/player'
 import { useSettings } from '../stores/settings'
 import { useMarks } from './useMarks'
 
-interface Stepped { groove: Groove, kit: Kit, heard: ReadonlySet<string>, span: Span }
+interface Stepped {
+  groove: Groove
+  kit: Kit
+  heard: ReadonlySet<string>
+  span: Span
+}
 
 /** Stepping through a groove with no pulse: at each press the next instant sounds, lights its limbs and is said; then more at a time. */
 export function useStep(what: MaybeRefOrGetter<Stepped | undefined>, { growing = false } = {}) {
@@ -26,16 +42,30 @@ export function useStep(what: MaybeRefOrGetter<Stepped | undefined>, { growing =
     const now = on.value ? toValue(what) : undefined
     return now ? instantsOf(now.groove, now.kit, now.heard, now.span) : []
   })
-  const step = computed<Instant[]>(() => (at.value >= 0 && at.value < instants.value.length ? stepFrom(toValue(what)!.groove, instants.value, at.value, stride.value) : []))
+  const step = computed<Instant[]>(() =>
+    at.value >= 0 && at.value < instants.value.length
+      ? stepFrom(toValue(what)!.groove, instants.value, at.value, stride.value)
+      : [],
+  )
   const says = computed(() => {
     if (!instants.value.length) return 'Nothing sounds here: put a stroke in a lane first.'
-    return step.value.length ? step.value.map(instant => sayInstant(toValue(what)!.groove, instant, settings.counting)).join('. ') : 'Press Space or Next, and the first strokes sound.'
+    return step.value.length
+      ? step.value.map(instant => sayInstant(toValue(what)!.groove, instant, settings.counting)).join('. ')
+      : 'Press Space or Next, and the first strokes sound.'
   })
-  watch(step, now => (marks.marked.value = now.flatMap(({ strokes }) => strokes.map(stroke => refOf(toValue(what)!.groove, stroke)))))
+  watch(
+    step,
+    now =>
+      (marks.marked.value = now.flatMap(({ strokes }) => strokes.map(stroke => refOf(toValue(what)!.groove, stroke)))),
+  )
   // What is changed under it begins anew; a stroke that is gone can't be stood on.
   watch(instants, now => at.value >= now.length && (at.value = -1))
 
-  const { start: endLater, stop: dontEnd } = useTimeoutFn(() => player.stop(), () => lasts.value, { immediate: false })
+  const { start: endLater, stop: dontEnd } = useTimeoutFn(
+    () => player.stop(),
+    () => lasts.value,
+    { immediate: false },
+  )
   const lasts = ref(0)
 
   /** One instant sounds at once; several in their time, at the groove’s tempo. */
@@ -45,15 +75,22 @@ export function useStep(what: MaybeRefOrGetter<Stepped | undefined>, { growing =
     const { groove, kit, heard } = toValue(what)!
     if (now.length === 1) {
       for (const stroke of now[0]!.strokes) void player.audition(stroke.piece, stroke.stroke, stroke.level)
-      const word = countsOf(groove.bars, { where: 'every slot', counting: settings.counting }).find(one => one.at === now[0]!.at)?.says
+      const word = countsOf(groove.bars, { where: 'every slot', counting: settings.counting }).find(
+        one => one.at === now[0]!.at,
+      )?.says
       if (settings.stepSpeaks && word) void player.speak(word)
       return
     }
     const from = now[0]!.at
     const to = Math.min(grooveTicks(groove), now.at(-1)!.at + 1)
     lasts.value = (to - from) * tickSeconds(groove.tempo) * 1000 + 600
-    const click = settings.stepSpeaks ? { program: 'none', voice: { where: 'every slot', counting: settings.counting } } as const : { program: 'none' } as const
-    void player.start({ sections: [makeSection({ groove, kit, span: { from, to }, parts: machinePlays(groove, heard), click })], countIn: 0 })
+    const click = settings.stepSpeaks
+      ? ({ program: 'none', voice: { where: 'every slot', counting: settings.counting } } as const)
+      : ({ program: 'none' } as const)
+    void player.start({
+      sections: [makeSection({ groove, kit, span: { from, to }, parts: machinePlays(groove, heard), click })],
+      countIn: 0,
+    })
     endLater()
   }
   function go(to: number) {

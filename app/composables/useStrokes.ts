@@ -1,7 +1,29 @@
 import { type Ref, computed, ref, watch } from 'vue'
 import {
-  type Edit, type Groove, type Part, type Span, type Stroke, type Touch, type TouchWish, alterStrokes, asKind, asPiece, fillSlots, givenTo, ornamentsFor, ownTick, partOf, sayPlace, sayStroke, sentence, shiftStrokes,
-  strokeAt, stretched, takenOut, touchSlot, withOrnament,
+  type Edit,
+  type Groove,
+  type Part,
+  type Span,
+  type Stroke,
+  type Touch,
+  type TouchWish,
+  alterStrokes,
+  asKind,
+  asPiece,
+  fillSlots,
+  givenTo,
+  ornamentsFor,
+  ownTick,
+  partOf,
+  sayPlace,
+  sayStroke,
+  sentence,
+  shiftStrokes,
+  strokeAt,
+  stretched,
+  takenOut,
+  touchSlot,
+  withOrnament,
 } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Level, type Limb, type Ornament, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { type Slot, mod, slotsOf } from '#core/time'
@@ -55,10 +77,19 @@ export function useStrokes(cursor: Ref<Cursor>, refused: (reason: string) => voi
   const hear = (stroke: Stroke) => void player.audition(pieceOf(bench.kit, stroke.piece), stroke.stroke, stroke.level)
 
   /** A part that a touch adds is called as the player calls it. */
-  const named = (touch: Touch): Touch => (touch.edit.type === 'add part' ? { ...touch, edit: { ...touch.edit, part: { ...touch.edit.part, name: drummer.named(touch.edit.part.name) } } } : touch)
+  const named = (touch: Touch): Touch =>
+    touch.edit.type === 'add part'
+      ? { ...touch, edit: { ...touch.edit, part: { ...touch.edit.part, name: drummer.named(touch.edit.part.name) } } }
+      : touch
 
-  const wish = (level?: Level, id = newId()): TouchWish => ({ chosen: bench.chosenPartId, level, newId: id, brush: brushing.brush.value })
-  const putting = (limb: Limb, at: number, level?: Level, id?: string) => named(touchSlot(bench.groove!, limb, at, wish(level, id)))
+  const wish = (level?: Level, id = newId()): TouchWish => ({
+    chosen: bench.chosenPartId,
+    level,
+    newId: id,
+    brush: brushing.brush.value,
+  })
+  const putting = (limb: Limb, at: number, level?: Level, id?: string) =>
+    named(touchSlot(bench.groove!, limb, at, wish(level, id)))
 
   function made({ edit, part, stroke }: Touch) {
     if (!commit(edit)) return
@@ -69,7 +100,10 @@ export function useStrokes(cursor: Ref<Cursor>, refused: (reason: string) => voi
   function put(level?: Level) {
     const touch = putting(cursor.value.limb, tick.value, level)
     const there = partsIn(cursor.value.limb).find(part => part.id !== touch.part.id && strokeAt(part, tick.value))
-    if (there) return refused(`The ${LIMB_NAMES[cursor.value.limb]} strikes there already, in “${there.name}”: change that stroke, or take it out first.`)
+    if (there)
+      return refused(
+        `The ${LIMB_NAMES[cursor.value.limb]} strikes there already, in “${there.name}”: change that stroke, or take it out first.`,
+      )
     made(touch)
   }
 
@@ -93,7 +127,8 @@ export function useStrokes(cursor: Ref<Cursor>, refused: (reason: string) => voi
     const part = currentPart.value
     if (!part || !selected.value.length) return false
     const done = commit(alterStrokes(part, selected.value, change))
-    const first = bench.groove && partOf(bench.groove, part.id)?.strokes.find(stroke => selected.value.includes(stroke.at))
+    const first =
+      bench.groove && partOf(bench.groove, part.id)?.strokes.find(stroke => selected.value.includes(stroke.at))
     if (done && first) hear(first)
     return true
   }
@@ -102,7 +137,8 @@ export function useStrokes(cursor: Ref<Cursor>, refused: (reason: string) => voi
 
   function shift(by: number) {
     const part = currentPart.value
-    if (!part || !selected.value.length) return refused('Choose a stroke to move: walk to one with the arrows, or take all of the part with Ctrl+A.')
+    if (!part || !selected.value.length)
+      return refused('Choose a stroke to move: walk to one with the arrows, or take all of the part with Ctrl+A.')
     const edit = shiftStrokes(bench.groove!, part, selected.value, by)
     if (commit(edit) && edit.type === 'strokes') follow(edit)
   }
@@ -119,17 +155,27 @@ export function useStrokes(cursor: Ref<Cursor>, refused: (reason: string) => voi
   /** The next kind of what is chosen, or in an empty slot of what the next presses paint. */
   function nextKind() {
     if (!selected.value.length) return brushing.nextKind()
-    alter((stroke) => {
+    alter(stroke => {
       const piece = pieceOf(bench.kit, stroke.piece)
       const kinds = piece ? strokesFor(piece, cursor.value.limb) : []
-      return kinds.length ? asKind(bench.groove!, stroke, kinds[mod(kinds.indexOf(stroke.stroke) + 1, kinds.length)]!) : stroke
+      return kinds.length
+        ? asKind(bench.groove!, stroke, kinds[mod(kinds.indexOf(stroke.stroke) + 1, kinds.length)]!)
+        : stroke
     })
   }
 
   function nextPiece() {
     if (!selected.value.length) return brushing.nextPiece()
     const pieces = piecesFor(bench.kit, cursor.value.limb)
-    alter(stroke => asPiece(bench.groove!, bench.kit, cursor.value.limb, stroke, pieces[mod(pieces.findIndex(piece => piece.id === stroke.piece) + 1, pieces.length)]!.id))
+    alter(stroke =>
+      asPiece(
+        bench.groove!,
+        bench.kit,
+        cursor.value.limb,
+        stroke,
+        pieces[mod(pieces.findIndex(piece => piece.id === stroke.piece) + 1, pieces.length)]!.id,
+      ),
+    )
   }
 
   /** What is chosen goes to another part, or to another limb in a part of its own. */
@@ -149,7 +195,7 @@ export function useStrokes(cursor: Ref<Cursor>, refused: (reason: string) => voi
 
   /** Flam, drag, ruff and so on in turn, then none again. */
   function nextOrnament() {
-    alter((stroke) => {
+    alter(stroke => {
       const piece = pieceOf(bench.kit, stroke.piece)
       const all = piece ? [undefined, ...ornamentsFor(piece)] : [undefined]
       return withOrnament(stroke, all[mod(all.indexOf(stroke.ornament) + 1, all.length)])
@@ -177,13 +223,42 @@ export function useStrokes(cursor: Ref<Cursor>, refused: (reason: string) => voi
   }
 
   // Another groove or other bars may leave the cursor beyond the end.
-  watch(() => slots.value.length, (length) => {
-    if (cursor.value.slot >= length) cursor.value = { ...cursor.value, slot: Math.max(0, length - 1) }
-    several.value = []
-  })
+  watch(
+    () => slots.value.length,
+    length => {
+      if (cursor.value.slot >= length) cursor.value = { ...cursor.value, slot: Math.max(0, length - 1) }
+      several.value = []
+    },
+  )
 
   return {
-    brushing, several, slots, tick, partsIn, partAt, selected, currentPart, commit, hear, putting, put, fill, follow, alter, setLevel, shift, remove,
-    setKind, setPiece, nextKind, nextPiece, giveTo, setOrnament, nextOrnament, stretch, nextPart, sayCursor,
+    brushing,
+    several,
+    slots,
+    tick,
+    partsIn,
+    partAt,
+    selected,
+    currentPart,
+    commit,
+    hear,
+    putting,
+    put,
+    fill,
+    follow,
+    alter,
+    setLevel,
+    shift,
+    remove,
+    setKind,
+    setPiece,
+    nextKind,
+    nextPiece,
+    giveTo,
+    setOrnament,
+    nextOrnament,
+    stretch,
+    nextPart,
+    sayCursor,
   }
 }

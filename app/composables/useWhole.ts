@@ -6,19 +6,26 @@ import type { Routes, Stored } from '../documents/api'
 interface Whole<D> {
   documents: Readonly<ShallowRef<ReadonlyMap<string, Stored<D>>>>
   /** Those that are in sight now, at the revisions the list says: what is missing is fetched in one request, what is far is let go. */
-  want(lines: readonly { id: string, revision: number }[]): Promise<void>
+  want(lines: readonly { id: string; revision: number }[]): Promise<void>
 }
 
 /** How many are kept beyond those in sight, so that a little scrolling back asks for nothing. */
 const KEPT = 120
 
 /** Fetches whole documents as a list is scrolled, and keeps no more than it must. */
-export function useWhole<K extends KindName>(routes: Pick<Routes<K>, 'some'>, /** Those that are here already. */ known: readonly Stored<Documents[K]>[] = []): Whole<Documents[K]> {
-  const documents = shallowRef<ReadonlyMap<string, Stored<Documents[K]>>>(new Map(known.map(one => [one.document.id, one])))
+export function useWhole<K extends KindName>(
+  routes: Pick<Routes<K>, 'some'>,
+  /** Those that are here already. */ known: readonly Stored<Documents[K]>[] = [],
+): Whole<Documents[K]> {
+  const documents = shallowRef<ReadonlyMap<string, Stored<Documents[K]>>>(
+    new Map(known.map(one => [one.document.id, one])),
+  )
   const asked = new Set<string>()
 
-  async function want(lines: readonly { id: string, revision: number }[]) {
-    const missing = lines.filter(({ id, revision }) => documents.value.get(id)?.revision !== revision && !asked.has(`${id} ${revision}`))
+  async function want(lines: readonly { id: string; revision: number }[]) {
+    const missing = lines.filter(
+      ({ id, revision }) => documents.value.get(id)?.revision !== revision && !asked.has(`${id} ${revision}`),
+    )
     if (!missing.length) return
     for (const { id, revision } of missing) asked.add(`${id} ${revision}`)
     try {

@@ -3,26 +3,34 @@ import { Autosave, type Draft, type SaveAnswer, type SaveState } from './autosav
 
 /** A server that answers when told to, a clock that moves when told to, and a record of all that is shown. */
 class World {
-  sent: { document: string, revision: number, answer: (value: SaveAnswer) => Promise<void> }[] = []
+  sent: { document: string; revision: number; answer: (value: SaveAnswer) => Promise<void> }[] = []
   shown: SaveState[] = []
   draft: Draft<string> | undefined
-  timers: { ms: number, then: () => void, off: boolean }[] = []
-  save = new Autosave<string>({
-    send: (document, { revision }) => new Promise<SaveAnswer>((done) => {
-      this.sent.push({ document, revision, answer: async (value) => {
-        done(value)
-        await new Promise(resolve => setImmediate(resolve))
-      } })
-    }),
-    keepDraft: draft => (this.draft = draft),
-    show: state => this.shown.push(state),
-    later: (ms, then) => {
-      const timer = { ms, then, off: false }
-      this.timers.push(timer)
-      return () => (timer.off = true)
+  timers: { ms: number; then: () => void; off: boolean }[] = []
+  save = new Autosave<string>(
+    {
+      send: (document, { revision }) =>
+        new Promise<SaveAnswer>(done => {
+          this.sent.push({
+            document,
+            revision,
+            answer: async value => {
+              done(value)
+              await new Promise(resolve => setImmediate(resolve))
+            },
+          })
+        }),
+      keepDraft: draft => (this.draft = draft),
+      show: state => this.shown.push(state),
+      later: (ms, then) => {
+        const timer = { ms, then, off: false }
+        this.timers.push(timer)
+        return () => (timer.off = true)
+      },
+      now: () => new Date(0),
     },
-    now: () => new Date(0),
-  }, { revision: 1, store: 'here' })
+    { revision: 1, store: 'here' },
+  )
 
   tick() {
     const due = this.timers.filter(timer => !timer.off)
@@ -68,7 +76,10 @@ describe('autosave', () => {
     expect(world.sent).toHaveLength(1)
     await world.sent[0]!.answer({ kind: 'saved', revision: 2 })
     await world.tick()
-    expect(world.sent.map(one => [one.document, one.revision])).toEqual([['a', 1], ['b', 2]])
+    expect(world.sent.map(one => [one.document, one.revision])).toEqual([
+      ['a', 1],
+      ['b', 2],
+    ])
   })
 
   it('tries again while nobody answers, and keeps the draft meanwhile', async () => {

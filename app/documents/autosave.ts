@@ -1,26 +1,35 @@
 /** How a document stands with the server. */
 export type SaveState =
-  | { kind: 'saved', at: Date | undefined }
+  | { kind: 'saved'; at: Date | undefined }
   | { kind: 'unsaved' }
   | { kind: 'saving' }
   /** The server does not answer; it is tried again until it does. */
-  | { kind: 'unreachable', reason: string }
+  | { kind: 'unreachable'; reason: string }
   /** Someone else saved first; the player chooses. */
-  | { kind: 'stale', theirs: unknown, base: Base }
-  | { kind: 'refused', reason: string }
+  | { kind: 'stale'; theirs: unknown; base: Base }
+  | { kind: 'refused'; reason: string }
 
 /** What a save is made from: a revision, and the store that counts it. */
-export interface Base { revision: number, store: string | undefined }
+export interface Base {
+  revision: number
+  store: string | undefined
+}
 
 /** What the server said to a save. */
-export type SaveAnswer = { kind: 'saved', revision: number } | { kind: 'stale', theirs: unknown, base: Base }
-  | { kind: 'unreachable', reason: string } | { kind: 'refused', reason: string }
+export type SaveAnswer =
+  | { kind: 'saved'; revision: number }
+  | { kind: 'stale'; theirs: unknown; base: Base }
+  | { kind: 'unreachable'; reason: string }
+  | { kind: 'refused'; reason: string }
 
 /**
  * A document not yet on the server, kept where a reload finds it. `sent` is what was on its way there when this was kept:
  * if that is what the server has, this was made from it.
  */
-export interface Draft<T> extends Base { document: T, sent?: T | undefined }
+export interface Draft<T> extends Base {
+  document: T
+  sent?: T | undefined
+}
 
 export interface AutosaveParts<T> {
   send(document: T, base: Base): Promise<SaveAnswer>
@@ -46,7 +55,11 @@ export class Autosave<T> {
   private cancel: (() => void) | undefined
   private stopped = false
 
-  constructor(private parts: AutosaveParts<T>, private from: Base, savedAt?: Date) {
+  constructor(
+    private parts: AutosaveParts<T>,
+    private from: Base,
+    savedAt?: Date,
+  ) {
     parts.show({ kind: 'saved', at: savedAt })
   }
 
@@ -66,7 +79,9 @@ export class Autosave<T> {
   }
 
   private get draft(): Draft<T> | undefined {
-    return this.pending === undefined ? undefined : { ...this.from, document: this.pending, ...(this.under === undefined ? {} : { sent: this.under }) }
+    return this.pending === undefined
+      ? undefined
+      : { ...this.from, document: this.pending, ...(this.under === undefined ? {} : { sent: this.under }) }
   }
 
   /** The document has changed; it is saved once it has been still for a moment. */

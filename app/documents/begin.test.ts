@@ -12,7 +12,17 @@ const titled = (title: string): Edit => ({ type: 'facts', set: { title } })
 let world: World<Groove>
 const page = () => {
   const here = world.page()
-  return { ...here, ...openDocument<'groove', Edit>({ kind: 'groove', rules: async () => ({ apply: applyToGroove, read: readGroove }), copied: (one, id) => ({ ...one, id }) }, here) }
+  return {
+    ...here,
+    ...openDocument<'groove', Edit>(
+      {
+        kind: 'groove',
+        rules: async () => ({ apply: applyToGroove, read: readGroove }),
+        copied: (one, id) => ({ ...one, id }),
+      },
+      here,
+    ),
+  }
 }
 beforeEach(() => {
   world = new World<Groove>(groove)

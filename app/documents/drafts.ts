@@ -11,7 +11,10 @@ export class Drafts {
   private readonly waiting = new Map<string, Draft<unknown> | undefined>()
   private cancel: (() => void) | undefined
 
-  constructor(private store: TextStore, private later: (ms: number, then: () => void) => () => void) {}
+  constructor(
+    private store: TextStore,
+    private later: (ms: number, then: () => void) => () => void,
+  ) {}
 
   keep(name: string, draft: Draft<unknown> | undefined): void {
     this.waiting.set(name, draft)
@@ -34,12 +37,16 @@ export class Drafts {
   of(kind: string): Map<string, Draft<unknown>> {
     this.write()
     const prefix = keyOf(`${kind}:`)
-    const keys = Array.from({ length: this.store.length }, (_, i) => this.store.key(i)).filter(key => key?.startsWith(prefix))
-    return new Map(keys.flatMap((key) => {
-      const id = key!.slice(prefix.length)
-      const draft = this.read(`${kind}:${id}`)
-      return draft ? [[id, draft] as const] : []
-    }))
+    const keys = Array.from({ length: this.store.length }, (_, i) => this.store.key(i)).filter(key =>
+      key?.startsWith(prefix),
+    )
+    return new Map(
+      keys.flatMap(key => {
+        const id = key!.slice(prefix.length)
+        const draft = this.read(`${kind}:${id}`)
+        return draft ? [[id, draft] as const] : []
+      }),
+    )
   }
 
   write(): void {

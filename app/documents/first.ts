@@ -17,19 +17,26 @@ export function useDrawn<T>(key: string, fetch: () => Promise<T>) {
 }
 
 /** The newest grooves, as the Shelf shows them first: their lines in a list, and themselves, in no order. */
-interface FirstCards { lines: Listed<Summaries['groove']>[], whole: Stored<Groove>[] }
+interface FirstCards {
+  lines: Listed<Summaries['groove']>[]
+  whole: Stored<Groove>[]
+}
 
 /** As many as a large screen shows. */
 const FIRST = 12
 
 /** The first cards of the Shelf; see {@link useDrawn}. */
-export const useFirstCards = () => useDrawn<FirstCards | undefined>('first-cards', async () => {
-  const lines = await api.grooves.list({ most: FIRST })
-  const whole = await api.grooves.some(lines.map(line => line.summary.id))
-  return whole.length ? { lines, whole } : undefined
-})
+export const useFirstCards = () =>
+  useDrawn<FirstCards | undefined>('first-cards', async () => {
+    const lines = await api.grooves.list({ most: FIRST })
+    const whole = await api.grooves.some(lines.map(line => line.summary.id))
+    return whole.length ? { lines, whole } : undefined
+  })
 
-interface EarlyPage { bazzetEarly?: ((event: MouseEvent) => void) | undefined, bazzetPressed?: HTMLElement | null | undefined }
+interface EarlyPage {
+  bazzetEarly?: ((event: MouseEvent) => void) | undefined
+  bazzetPressed?: HTMLElement | null | undefined
+}
 
 /**
  * What was pressed before the page could answer is pressed again (see nuxt.config.ts), once the page is mounted. Only what still stands
@@ -49,4 +56,5 @@ export function forgetEarly() {
 }
 
 /** What was typed into a field before the page could hear it. */
-export const typedEarly = (field: string): string => (import.meta.client ? document.querySelector<HTMLInputElement>(field)?.value ?? '' : '')
+export const typedEarly = (field: string): string =>
+  import.meta.client ? (document.querySelector<HTMLInputElement>(field)?.value ?? '') : ''

@@ -15,18 +15,23 @@ const later = (ms: number, then: () => void) => {
 let kept: Drafts | undefined
 /** The drafts of this browser; the server draws pages too, and keeps none. */
 export const useDrafts = (): Drafts =>
-  (kept ??= new Drafts(import.meta.client ? localStorage : { getItem: () => null, setItem: () => {}, removeItem: () => {}, key: () => null, length: 0 }, later))
+  (kept ??= new Drafts(
+    import.meta.client
+      ? localStorage
+      : { getItem: () => null, setItem: () => {}, removeItem: () => {}, key: () => null, length: 0 },
+    later,
+  ))
 
 /** The other tabs, for as long as the scope lives that asks. */
 export function useTabs(): Tabs {
   const { data, post } = useBroadcastChannel<TabNews, TabNews>({ name: 'bazzet' })
-  return {
-    tell: post,
-    hear: listen => void watch(data, news => news && listen(news), { flush: 'sync' }),
-  }
+  return { tell: post, hear: listen => void watch(data, news => news && listen(news), { flush: 'sync' }) }
 }
 
 /** A document opened in this browser: see `openDocument`. Called where a store is set up. */
-export function useOpenDocument<K extends KindName, E>(kind: OpenKind<K, E>, routes: Pick<Routes<K>, 'get' | 'create' | 'save' | 'bin' | 'restore'>) {
+export function useOpenDocument<K extends KindName, E>(
+  kind: OpenKind<K, E>,
+  routes: Pick<Routes<K>, 'get' | 'create' | 'save' | 'bin' | 'restore'>,
+) {
   return openDocument(kind, { routes, drafts: useDrafts(), tabs: useTabs(), later, now: () => new Date(), newId })
 }

@@ -6,7 +6,7 @@ const MOST = 12
 
 /** What was done to documents that were open before, the newest last: a player who comes back to one can still undo. */
 export class Histories<D extends { id: string }, E> {
-  private readonly all = new Map<string, { history: History<D, E>, base: Base }>()
+  private readonly all = new Map<string, { history: History<D, E>; base: Base }>()
 
   keep(history: History<D, E>, base: Base): void {
     const { id } = history.document

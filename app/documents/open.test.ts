@@ -7,15 +7,24 @@ import type { Draft } from './autosave'
 import { openDocument } from './open'
 import { World, settled } from './test-world'
 
-const groove = makeGroove({ id: 'g', title: 'One', bars: makeBars(meter(4, 4), 1, 4), parts: [makePart({ id: 'p', name: 'P', limb: 'RH' })] })
+const groove = makeGroove({
+  id: 'g',
+  title: 'One',
+  bars: makeBars(meter(4, 4), 1, 4),
+  parts: [makePart({ id: 'p', name: 'P', limb: 'RH' })],
+})
 const titled = (title: string): Edit => ({ type: 'facts', set: { title } })
 
 let world: World<Groove>
 const opened = async () => {
-  const open = openDocument<'groove', Edit>({
-    kind: 'groove', rules: async () => ({ apply: applyToGroove, read: readGroove }),
-    copied: (one, id) => ({ ...one, id, title: one.title.slice(0, LIMITS.title - 7) + ' (mine)' }),
-  }, world.page())
+  const open = openDocument<'groove', Edit>(
+    {
+      kind: 'groove',
+      rules: async () => ({ apply: applyToGroove, read: readGroove }),
+      copied: (one, id) => ({ ...one, id, title: one.title.slice(0, LIMITS.title - 7) + ' (mine)' }),
+    },
+    world.page(),
+  )
   await open.open('g')
   return open
 }
@@ -67,7 +76,7 @@ describe('an open document', () => {
   it('shows on waking what was saved elsewhere while its own save was still unanswered', async () => {
     const open = await opened()
     open.edit(titled('Mine'))
-    const held: (() => void)[] = world.held = []
+    const held: (() => void)[] = (world.held = [])
     await world.wait()
     world.elsewhere({ ...world.stored.document, title: 'From the phone' })
     const looked = open.refresh()
@@ -202,10 +211,19 @@ describe('a page that closes', () => {
   it('opens a draft of an older Bazzet, and passes over one it cannot read', async () => {
     const { guides: _, parts, ...old } = groove
     const bare = parts.map(({ pickUp: __, given: ___, ...part }) => part)
-    const draft: Draft<unknown> = { revision: 1, store: undefined, document: { ...old, version: 1, title: 'Of old', parts: bare } }
+    const draft: Draft<unknown> = {
+      revision: 1,
+      store: undefined,
+      document: { ...old, version: 1, title: 'Of old', parts: bare },
+    }
     world.texts.set('bazzet:draft:g', JSON.stringify(draft))
     const open = await opened()
-    expect(open.document.value).toMatchObject({ version: 2, title: 'Of old', guides: [], parts: [{ given: ['name', 'role'] }] })
+    expect(open.document.value).toMatchObject({
+      version: 2,
+      title: 'Of old',
+      guides: [],
+      parts: [{ given: ['name', 'role'] }],
+    })
     for (const text of ['{ broken', JSON.stringify({ ...draft, document: { version: 9 } })]) {
       world = new World<Groove>(groove)
       world.texts.set('bazzet:draft:g', text)
@@ -245,7 +263,16 @@ describe('both versions kept', () => {
 describe('a document that is saved when it is asked for', () => {
   const recipe = RECIPES[0]!
   let kept: World<Recipe>
-  const openRecipe = () => openDocument<'recipe', Recipe>({ kind: 'recipe', rules: async () => ({ apply: (one, next) => ok({ document: next, inverse: one }), read: readRecipe }), copied: (one, id) => ({ ...one, id }), asked: true }, kept.page())
+  const openRecipe = () =>
+    openDocument<'recipe', Recipe>(
+      {
+        kind: 'recipe',
+        rules: async () => ({ apply: (one, next) => ok({ document: next, inverse: one }), read: readRecipe }),
+        copied: (one, id) => ({ ...one, id }),
+        asked: true,
+      },
+      kept.page(),
+    )
   beforeEach(() => {
     kept = new World<Recipe>(recipe)
   })
@@ -289,13 +316,18 @@ describe('a document that is saved when it is asked for', () => {
 
 describe('a document that every page reads and few change', () => {
   const counted = async (fetched: { times: number }) => {
-    const open = openDocument<'groove', Edit>({
-      kind: 'groove', read: true, copied: one => one,
-      rules: async () => {
-        fetched.times++
-        return { apply: applyToGroove, read: readGroove }
+    const open = openDocument<'groove', Edit>(
+      {
+        kind: 'groove',
+        read: true,
+        copied: one => one,
+        rules: async () => {
+          fetched.times++
+          return { apply: applyToGroove, read: readGroove }
+        },
       },
-    }, world.page())
+      world.page(),
+    )
     await open.open('g')
     return open
   }

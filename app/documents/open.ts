@@ -10,7 +10,10 @@ import { UNMADE, sender } from './send'
 import type { World } from './world'
 
 /** How documents of a kind are changed, and how a draft is read, which an older Bazzet may have left. */
-export interface Rules<K extends KindName, E> { apply: Apply<Documents[K], E>, read(input: unknown): Result<Documents[K]> }
+export interface Rules<K extends KindName, E> {
+  apply: Apply<Documents[K], E>
+  read(input: unknown): Result<Documents[K]>
+}
 
 /** What an open document must know of its kind. */
 export interface OpenKind<K extends KindName, E> {
@@ -29,7 +32,10 @@ export interface OpenKind<K extends KindName, E> {
  * One document as it is worked on: its history of edits, saved by itself a moment after each, its draft in this browser,
  * other tabs, and the player's choice where someone else saved first. Every kind of document is opened by this.
  */
-export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, read = false, copied, asked = false }: OpenKind<K, E>, world: World<K>) {
+export function openDocument<K extends KindName, E>(
+  { kind, rules: fetchRules, read = false, copied, asked = false }: OpenKind<K, E>,
+  world: World<K>,
+) {
   type D = Documents[K]
   let rules: Rules<K, E> | undefined
   const history = shallowRef<History<D, E>>()
@@ -48,13 +54,18 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
   const nameOf = (id: string) => `${kind}:${id}`
 
   const send = sender(kind, world)
-  const autosaveFrom = (id: string, base: Base, savedAt?: Date) => new Autosave<D>({
-    send,
-    keepDraft: draft => world.drafts.keep(nameOf(id), draft),
-    show: state => (saveState.value = state),
-    later: world.later,
-    now: world.now,
-  }, base, savedAt)
+  const autosaveFrom = (id: string, base: Base, savedAt?: Date) =>
+    new Autosave<D>(
+      {
+        send,
+        keepDraft: draft => world.drafts.keep(nameOf(id), draft),
+        show: state => (saveState.value = state),
+        later: world.later,
+        now: world.now,
+      },
+      base,
+      savedAt,
+    )
 
   /** Takes up what the server has, and what never reached it from here. */
   function begin(stored: Stored<D>) {
@@ -65,10 +76,12 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
     fresh = false
     preview.value = undefined
     const draft = draftOf(id, stored.document)
-    history.value = draft ? beginHistory(draft.document) : earlier.of(id, base) ?? beginHistory(stored.document)
+    history.value = draft ? beginHistory(draft.document) : (earlier.of(id, base) ?? beginHistory(stored.document))
     opened.value = history.value.document
     if (!draft) return
-    const follows = (draft.revision === stored.revision && (draft.store ?? stored.store) === stored.store) || equal(draft.sent, stored.document)
+    const follows =
+      (draft.revision === stored.revision && (draft.store ?? stored.store) === stored.store) ||
+      equal(draft.sent, stored.document)
     if (!follows) autosave.stale(draft.document, stored.document, base)
     else if (asked) saveState.value = { kind: 'unsaved' }
     else autosave.changed(draft.document)
@@ -86,7 +99,8 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
   function draftOf(id: string, stored: D): Draft<D> | undefined {
     const kept = world.drafts.read(nameOf(id))
     const mine = kept && rules!.read(kept.document)
-    if (kept && mine?.ok && !equal(mine.value, stored)) return { ...kept, document: mine.value, sent: kept.sent as D | undefined }
+    if (kept && mine?.ok && !equal(mine.value, stored))
+      return { ...kept, document: mine.value, sent: kept.sent as D | undefined }
     if (kept) world.drafts.keep(nameOf(id), undefined)
     return undefined
   }
@@ -94,7 +108,7 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
   /** Fetches what a change needs, once. */
   const ready = async () => void (rules ??= await fetchRules())
   /** Fetches what its draft needs to be read, where there is one. */
-  const readable = async (id: string) => void (world.drafts.read(nameOf(id)) && await ready())
+  const readable = async (id: string) => void (world.drafts.read(nameOf(id)) && (await ready()))
 
   /** What the server has; a document that it never saw, since it was away, is begun again from its draft instead. */
   async function fetched(id: string): Promise<Stored<D> | undefined> {
@@ -121,7 +135,12 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
     const [stored] = await Promise.all([fetched(id), read ? undefined : ready()])
     if (!stored) return
     await readable(id)
-    if (document.value?.id === id && autosave?.base.revision === stored.revision && autosave.base.store === stored.store) return
+    if (
+      document.value?.id === id &&
+      autosave?.base.revision === stored.revision &&
+      autosave.base.store === stored.store
+    )
+      return
     begin(stored)
   }
 
@@ -278,18 +297,39 @@ export function openDocument<K extends KindName, E>({ kind, rules: fetchRules, r
   }
 
   // Another tab has saved this document.
-  world.tabs.hear((news) => {
-    if (news.kind === kind && news.id === document.value?.id && news.revision > (autosave?.base.revision ?? Infinity)) void refresh()
+  world.tabs.hear(news => {
+    if (news.kind === kind && news.id === document.value?.id && news.revision > (autosave?.base.revision ?? Infinity))
+      void refresh()
   })
 
   return {
-    document, shown, preview, saveState, opened,
+    document,
+    shown,
+    preview,
+    saveState,
+    opened,
     canUndo: computed(() => (history.value?.back.length ?? 0) > 0),
     canRedo: computed(() => (history.value?.forward.length ?? 0) > 0),
     /** What the server refused as stale, and has instead. */
-    theirs: computed(() => (saveState.value.kind === 'stale' ? saveState.value.theirs as D : undefined)),
+    theirs: computed(() => (saveState.value.kind === 'stale' ? (saveState.value.theirs as D) : undefined)),
     revision: () => autosave?.base.revision ?? 1,
-    open, openNew, beginNew, become, ready, leave, lookAway, sendOnClose, edit, takeBack, bringBack, tryOut, save, discard, toBin, resolveStale, refresh,
+    open,
+    openNew,
+    beginNew,
+    become,
+    ready,
+    leave,
+    lookAway,
+    sendOnClose,
+    edit,
+    takeBack,
+    bringBack,
+    tryOut,
+    save,
+    discard,
+    toBin,
+    resolveStale,
+    refresh,
   }
 }
 

@@ -21,7 +21,8 @@ export function sender<K extends KindName>(kind: K, world: Pick<World<K>, 'route
       // The store is full, locked or read-only, or the password is asked for again: what is here is kept, and tried again.
       if (error.passing) return { kind: 'unreachable', reason: error.message }
       const theirs = error.body.theirs as Stored<D> | undefined
-      if (error.status === 409 && theirs) return { kind: 'stale', theirs: theirs.document, base: { revision: theirs.revision, store: theirs.store } }
+      if (error.status === 409 && theirs)
+        return { kind: 'stale', theirs: theirs.document, base: { revision: theirs.revision, store: theirs.store } }
       return { kind: 'refused', reason: error.message }
     }
   }

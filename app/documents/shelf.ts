@@ -6,21 +6,32 @@ export type ShelfLine = Listed<Summaries['groove']>
 
 /** In what order the Shelf stands. */
 export const SHELF_ORDERS = ['changed', 'practised', 'title', 'tempo'] as const
-export type ShelfOrder = typeof SHELF_ORDERS[number]
+export type ShelfOrder = (typeof SHELF_ORDERS)[number]
 
 /** Tempi as a player asks for them, in quarters a minute; `to` is not included. */
 export const TEMPI = [
-  { id: 'slow', name: 'below 80', from: 0, to: 80 }, { id: 'medium', name: '80 to 109', from: 80, to: 110 },
-  { id: 'up', name: '110 to 139', from: 110, to: 140 }, { id: 'fast', name: '140 and up', from: 140, to: Infinity },
+  { id: 'slow', name: 'below 80', from: 0, to: 80 },
+  { id: 'medium', name: '80 to 109', from: 80, to: 110 },
+  { id: 'up', name: '110 to 139', from: 110, to: 140 },
+  { id: 'fast', name: '140 and up', from: 140, to: Infinity },
 ] as const
 
 /** What is looked for on the Shelf, beside words: a style, a tag, a meter, a tempo and a family (empty for any), and whether variations fold into what they came from. */
-export interface ShelfWish { style: string, tag: string, meter: string, tempo: '' | typeof TEMPI[number]['id'], family: string, order: ShelfOrder, folded: boolean }
+export interface ShelfWish {
+  style: string
+  tag: string
+  meter: string
+  tempo: '' | (typeof TEMPI)[number]['id']
+  family: string
+  order: ShelfOrder
+  folded: boolean
+}
 
 export const ANY: ShelfWish = { style: '', tag: '', meter: '', tempo: '', family: '', order: 'changed', folded: false }
 
 /** Whether a wish leaves anything out. */
-export const isNarrowed = ({ style, tag, meter, tempo, family, folded }: ShelfWish): boolean => !!(style || tag || meter || tempo || family || folded)
+export const isNarrowed = ({ style, tag, meter, tempo, family, folded }: ShelfWish): boolean =>
+  !!(style || tag || meter || tempo || family || folded)
 
 /** The meter of a line, as its summary begins: `'4/4, 2 bars'` is `'4/4'`, bars that change are one meter of their own. */
 const meterOf = ({ summary }: ShelfLine): string => summary.bars.replace(/, \d+ bars?$/, '')
@@ -31,7 +42,7 @@ export function familiesOf(lines: readonly ShelfLine[]): Map<string, string> {
   const parents = new Map(lines.map(({ summary }) => [summary.id, summary.parent?.id]))
   const rootOf = (id: string): string => {
     const seen = new Set<string>()
-    for (let at = id; ; ) {
+    for (let at = id; ;) {
       const parent = parents.get(at)
       if (!parent || !parents.has(parent) || seen.has(at)) return at
       seen.add(at)
@@ -42,33 +53,57 @@ export function familiesOf(lines: readonly ShelfLine[]): Map<string, string> {
 }
 
 /** The styles, tags, meters and families there are, each once, by name; a family has two members at least. */
-export function shelfChoices(lines: readonly ShelfLine[]): { styles: { id: string, name: string }[], tags: string[], meters: string[], families: { id: string, name: string }[] } {
+export function shelfChoices(lines: readonly ShelfLine[]): {
+  styles: { id: string; name: string }[]
+  tags: string[]
+  meters: string[]
+  families: { id: string; name: string }[]
+} {
   const roots = [...familiesOf(lines).values()]
   const many = new Map<string, number>()
   for (const root of roots) many.set(root, (many.get(root) ?? 0) + 1)
-  const styles = new Map(lines.filter(({ summary }) => summary.styleName).map(({ summary }) => [summary.style, summary.styleName]))
+  const styles = new Map(
+    lines.filter(({ summary }) => summary.styleName).map(({ summary }) => [summary.style, summary.styleName]),
+  )
   return {
     styles: [...styles].map(([id, name]) => ({ id, name })).sort((a, b) => a.name.localeCompare(b.name)),
     meters: [...new Set(lines.map(meterOf))].sort((a, b) => a.localeCompare(b, undefined, { numeric: true })),
-    families: lines.filter(({ summary }) => (many.get(summary.id) ?? 0) > 1).map(({ summary }) => ({ id: summary.id, name: `${summary.title} (${many.get(summary.id)})` })).sort((a, b) => a.name.localeCompare(b.name)),
+    families: lines
+      .filter(({ summary }) => (many.get(summary.id) ?? 0) > 1)
+      .map(({ summary }) => ({ id: summary.id, name: `${summary.title} (${many.get(summary.id)})` }))
+      .sort((a, b) => a.name.localeCompare(b.name)),
     tags: [...new Set(lines.flatMap(({ summary }) => summary.tags))].sort((a, b) => a.localeCompare(b)),
   }
 }
 
 /** The lines that a wish leaves, in its order; they come with the last changed first. `practised` has the seconds by id, where they are known. */
-export function shelved(lines: readonly ShelfLine[], wish: ShelfWish, practised: ReadonlyMap<string, number> = new Map()): readonly ShelfLine[] {
+export function shelved(
+  lines: readonly ShelfLine[],
+  wish: ShelfWish,
+  practised: ReadonlyMap<string, number> = new Map(),
+): readonly ShelfLine[] {
   const { style, tag, meter, family, order, folded } = wish
   if (!isNarrowed(wish) && order === 'changed') return lines
   const here = folded ? new Set(lines.map(({ summary }) => summary.id)) : undefined
   const roots = family ? familiesOf(lines) : undefined
   const tempo = TEMPI.find(one => one.id === wish.tempo)
-  const left = lines.filter(line => (!style || line.summary.style === style) && (!tag || line.summary.tags.includes(tag)) && (!meter || meterOf(line) === meter)
-    && (!tempo || (Math.round(quartersOf(line)) >= tempo.from && Math.round(quartersOf(line)) < tempo.to)) && (!roots || roots.get(line.summary.id) === family)
-    && !(here && line.summary.parent && here.has(line.summary.parent.id)))
+  const left = lines.filter(
+    line =>
+      (!style || line.summary.style === style) &&
+      (!tag || line.summary.tags.includes(tag)) &&
+      (!meter || meterOf(line) === meter) &&
+      (!tempo || (Math.round(quartersOf(line)) >= tempo.from && Math.round(quartersOf(line)) < tempo.to)) &&
+      (!roots || roots.get(line.summary.id) === family) &&
+      !(here && line.summary.parent && here.has(line.summary.parent.id)),
+  )
   switch (order) {
-    case 'changed': return left
-    case 'title': return left.toSorted((a, b) => a.summary.title.localeCompare(b.summary.title))
-    case 'practised': return left.toSorted((a, b) => (practised.get(b.summary.id) ?? 0) - (practised.get(a.summary.id) ?? 0))
-    case 'tempo': return left.toSorted((a, b) => quartersOf(a) - quartersOf(b))
+    case 'changed':
+      return left
+    case 'title':
+      return left.toSorted((a, b) => a.summary.title.localeCompare(b.summary.title))
+    case 'practised':
+      return left.toSorted((a, b) => (practised.get(b.summary.id) ?? 0) - (practised.get(a.summary.id) ?? 0))
+    case 'tempo':
+      return left.toSorted((a, b) => quartersOf(a) - quartersOf(b))
   }
 }

@@ -13,7 +13,7 @@ export class World<D extends { id: string }> {
   /** Answers that are held back until the test calls them. */
   held: (() => void)[] | undefined
   texts = new Map<string, string>()
-  timers: { then: () => void, off: boolean }[] = []
+  timers: { then: () => void; off: boolean }[] = []
   told: TabNews[] = []
   private listeners: ((news: TabNews) => void)[] = []
 
@@ -43,7 +43,7 @@ export class World<D extends { id: string }> {
       await this.reach()
       this.binned = false
     },
-    save: async (document: D, { revision, store }: { revision: number, store?: string | undefined }) => {
+    save: async (document: D, { revision, store }: { revision: number; store?: string | undefined }) => {
       // The server writes as the request comes; its answer may be slow.
       const answer = this.write(document, revision, store)
       await this.reach()
@@ -55,8 +55,10 @@ export class World<D extends { id: string }> {
   private write(document: D, revision: number, store: string | undefined) {
     if (this.away) return new ApiSilent()
     const { stored } = this
-    if (JSON.stringify(stored.document) === JSON.stringify(document)) return { revision: stored.revision, updatedAt: stored.updatedAt }
-    if (revision !== stored.revision || (store ?? stored.store) !== stored.store) return new ApiProblem(409, 'stale', { theirs: structuredClone(stored) })
+    if (JSON.stringify(stored.document) === JSON.stringify(document))
+      return { revision: stored.revision, updatedAt: stored.updatedAt }
+    if (revision !== stored.revision || (store ?? stored.store) !== stored.store)
+      return new ApiProblem(409, 'stale', { theirs: structuredClone(stored) })
     this.stored = { ...stored, revision: revision + 1, document: structuredClone(document) }
     return { revision: this.stored.revision, updatedAt: stored.updatedAt }
   }
@@ -93,12 +95,25 @@ export class World<D extends { id: string }> {
   page() {
     this.timers = []
     this.listeners = []
-    const texts = { getItem: (key: string) => this.texts.get(key) ?? null, setItem: (key: string, value: string) => this.texts.set(key, value), removeItem: (key: string) => this.texts.delete(key), key: (n: number) => [...this.texts.keys()][n] ?? null, length: this.texts.size }
+    const texts = {
+      getItem: (key: string) => this.texts.get(key) ?? null,
+      setItem: (key: string, value: string) => this.texts.set(key, value),
+      removeItem: (key: string) => this.texts.delete(key),
+      key: (n: number) => [...this.texts.keys()][n] ?? null,
+      length: this.texts.size,
+    }
     const drafts = new Drafts(texts as unknown as Storage, this.later)
     let n = 0
     return {
-      drafts, routes: this.routes as never, later: this.later, now: () => new Date(0), newId: () => `new${n++}`,
-      tabs: { tell: (news: TabNews) => this.told.push(news), hear: (listen: (news: TabNews) => void) => void this.listeners.push(listen) },
+      drafts,
+      routes: this.routes as never,
+      later: this.later,
+      now: () => new Date(0),
+      newId: () => `new${n++}`,
+      tabs: {
+        tell: (news: TabNews) => this.told.push(news),
+        hear: (listen: (news: TabNews) => void) => void this.listeners.push(listen),
+      },
     }
   }
 }

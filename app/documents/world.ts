@@ -3,7 +3,11 @@ import type { Routes } from './api'
 import type { Drafts } from './drafts'
 
 /** What happened to a document, told to the other tabs. */
-export interface TabNews { kind: KindName, id: string, revision: number }
+export interface TabNews {
+  kind: KindName
+  id: string
+  revision: number
+}
 
 /** The other tabs of this browser. */
 export interface Tabs {

@@ -4,5 +4,8 @@ useHead({ title: 'No such page · Bazzet' })
 </script>
 
 <template>
-  <WentWrong title="There is no page here" happened="The address may be of something that is in the bin, or it was typed wrongly." @back="navigateTo('/shelf')" />
+  <WentWrong
+    title="There is no page here"
+    happened="The address may be of something that is in the bin, or it was typed wrongly."
+    @back="navigateTo('/shelf')" />
 </template>

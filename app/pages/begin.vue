@@ -43,16 +43,32 @@ const usual = computed(() => {
   const kit = kits.of(drummer.defaults.kitId)
   return { lead: drummer.defaults.lead, kitId: kit.id, hands: kit.hands }
 })
-const begun = (style: StyleCard, more: { id: string, title: string, bars: number, bare: boolean }) => beginStyle(style, { ...usual.value, ...more, newId: () => newId(), called: drummer.named })
+const begun = (style: StyleCard, more: { id: string; title: string; bars: number; bare: boolean }) =>
+  beginStyle(style, { ...usual.value, ...more, newId: () => newId(), called: drummer.named })
 const bars = computed(() => barsOf(time.value))
 function emptyOf(bars: Bar[]) {
   const { lead, kitId } = usual.value
   const meter = bars[0]!.meter
-  return makeGroove({ id: 'empty', title: title.value.trim() || 'New groove', lead, kitId, bars, tempo: countedIn(isCompound(meter) ? 108 : 100, meter) })
+  return makeGroove({
+    id: 'empty',
+    title: title.value.trim() || 'New groove',
+    lead,
+    kitId,
+    bars,
+    tempo: countedIn(isCompound(meter) ? 108 : 100, meter),
+  })
 }
 /** How the first of the empty bars are counted. */
 const counted = computed(() => (bars.value.ok ? emptyOf(bars.value.value.slice(0, 2)) : undefined))
-const previews = computed(() => new Map<string, Groove>(STYLE_CARDS.map(style => [style.id, begun(style, { id: style.id, title: style.name, bars: figureBars(style), bare: false })])))
+const previews = computed(
+  () =>
+    new Map<string, Groove>(
+      STYLE_CARDS.map(style => [
+        style.id,
+        begun(style, { id: style.id, title: style.name, bars: figureBars(style), bare: false }),
+      ]),
+    ),
+)
 
 // ---- heard as it is pointed at; a browser gives no sound before a first press ----
 
@@ -76,7 +92,9 @@ watch(chosen, () => allowed.value && hearing.value && play())
 async function begin() {
   if (from.value === 'style') {
     settings.stylesUsed = [card.value.id, ...settings.stylesUsed.filter(id => id !== card.value.id)].slice(0, 6)
-    return keep(begun(card.value, { id: newId(), title: title.value.trim(), bars: many.value, bare: layered.value === 'bare' }))
+    return keep(
+      begun(card.value, { id: newId(), title: title.value.trim(), bars: many.value, bare: layered.value === 'bare' }),
+    )
   }
   if (bars.value.ok) await keep({ ...emptyOf(bars.value.value), id: newId() })
 }
@@ -88,10 +106,27 @@ useHead({ title: 'Begin a groove · Bazzet' })
 
 <template>
   <form class="flex min-h-0 flex-1 flex-col" @submit.prevent="begin" @keydown.escape="navigateTo('/shelf')">
-    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-default px-4 py-2 sm:px-6">
+    <header
+      class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-default px-4 py-2 sm:px-6">
       <h1 class="text-2xl text-highlighted">Begin a groove</h1>
-      <UTabs v-model="from" :items="[{ label: 'From a style', value: 'style' }, { label: 'Empty bars', value: 'empty' }]" color="neutral" variant="link" size="sm" :content="false" />
-      <UInput v-show="from === 'style'" ref="search" v-model="sought" icon="i-lucide-search" placeholder="shuffle, jazz, Brazil …" class="w-56" aria-label="Find a style" />
+      <UTabs
+        v-model="from"
+        :items="[
+          { label: 'From a style', value: 'style' },
+          { label: 'Empty bars', value: 'empty' },
+        ]"
+        color="neutral"
+        variant="link"
+        size="sm"
+        :content="false" />
+      <UInput
+        v-show="from === 'style'"
+        ref="search"
+        v-model="sought"
+        icon="i-lucide-search"
+        placeholder="shuffle, jazz, Brazil …"
+        class="w-56"
+        aria-label="Find a style" />
       <div class="ml-auto flex gap-2">
         <UButton color="neutral" variant="outline" to="/sticking">From a sticking</UButton>
         <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" to="/open">From a file</UButton>
@@ -100,8 +135,18 @@ useHead({ title: 'Begin a groove · Bazzet' })
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
       <div class="min-h-0 overflow-y-auto px-4 py-4 max-xl:pr-11 sm:pl-6">
         <template v-if="from === 'style'">
-          <p v-if="!styles.length">No style is called that. <UButton size="sm" color="neutral" variant="outline" @click="sought = ''">Show all</UButton></p>
-          <StyleWall v-model="chosen" :styles="styles" :previews="previews" :lately="settings.stylesUsed" @point="point" @hear="toggle" @take="begin" />
+          <p v-if="!styles.length">
+            No style is called that.
+            <UButton size="sm" color="neutral" variant="outline" @click="sought = ''">Show all</UButton>
+          </p>
+          <StyleWall
+            v-model="chosen"
+            :styles="styles"
+            :previews="previews"
+            :lately="settings.stylesUsed"
+            @point="point"
+            @hear="toggle"
+            @take="begin" />
         </template>
         <div v-else class="max-w-xl">
           <TimeForm v-model="time" />
@@ -112,24 +157,59 @@ useHead({ title: 'Begin a groove · Bazzet' })
         <div v-if="from === 'style'">
           <h2 class="text-lg">{{ card.name }}</h2>
           <p>{{ card.about }}</p>
-          <p class="text-sm text-muted">{{ writeMeter(card.meter) }} at <TempoMark :tempo="countedIn(card.tempo.usual, card.meter)" />, usually {{ Math.round(countedIn(card.tempo.from, card.meter).bpm) }} to {{ Math.round(countedIn(card.tempo.to, card.meter).bpm) }}</p>
+          <p class="text-sm text-muted">
+            {{ writeMeter(card.meter) }} at <TempoMark :tempo="countedIn(card.tempo.usual, card.meter)" />, usually
+            {{ Math.round(countedIn(card.tempo.from, card.meter).bpm) }} to
+            {{ Math.round(countedIn(card.tempo.to, card.meter).bpm) }}
+          </p>
           <div class="mt-2 flex items-center gap-3">
-            <UButton size="sm" color="neutral" variant="outline" :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'" @click="toggle">{{ player.playing ? 'Stop' : 'Hear it' }}</UButton>
+            <UButton
+              size="sm"
+              color="neutral"
+              variant="outline"
+              :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'"
+              @click="toggle"
+              >{{ player.playing ? 'Stop' : 'Hear it' }}</UButton
+            >
             <USwitch v-model="hearing" size="sm" label="Hear what I point at" class="pointer-coarse:hidden" />
           </div>
-          <p v-if="!allowed && hearing" class="mt-1 text-sm text-muted">Press anything once: a browser gives no sound before that.</p>
+          <p v-if="!allowed && hearing" class="mt-1 text-sm text-muted">
+            Press anything once: a browser gives no sound before that.
+          </p>
         </div>
-        <UFormField label="Title"><UInput v-model="title" :placeholder="from === 'style' ? card.name : 'New groove'" maxlength="120" class="w-full" /></UFormField>
+        <UFormField label="Title"
+          ><UInput
+            v-model="title"
+            :placeholder="from === 'style' ? card.name : 'New groove'"
+            maxlength="120"
+            class="w-full"
+        /></UFormField>
         <template v-if="from === 'style'">
-          <UFormField label="Bars"><UInputNumber v-model="many" :min="figure" :max="8" :step="figure" class="w-24" /></UFormField>
-          <URadioGroup v-model="layered" legend="Start with" color="neutral" :items="[{ value: 'first', label: 'a first part for each limb' }, { value: 'bare', label: 'nothing: I layer it myself' }]" />
+          <UFormField label="Bars"
+            ><UInputNumber v-model="many" :min="figure" :max="8" :step="figure" class="w-24"
+          /></UFormField>
+          <URadioGroup
+            v-model="layered"
+            legend="Start with"
+            color="neutral"
+            :items="[
+              { value: 'first', label: 'a first part for each limb' },
+              { value: 'bare', label: 'nothing: I layer it myself' },
+            ]" />
         </template>
         <UButton type="submit" color="neutral" size="lg">Begin</UButton>
       </SidePanel>
     </div>
     <footer class="flex shrink-0 items-center gap-3 border-t border-default bg-muted px-4 py-2 xl:hidden">
       <b class="min-w-0 flex-1 truncate">{{ from === 'style' ? card.name : 'Empty bars' }}</b>
-      <UButton v-if="from === 'style'" color="neutral" variant="outline" :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'" @click="toggle">{{ player.playing ? 'Stop' : 'Hear it' }}</UButton>
+      <UButton
+        v-if="from === 'style'"
+        color="neutral"
+        variant="outline"
+        :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'"
+        @click="toggle"
+        >{{ player.playing ? 'Stop' : 'Hear it' }}</UButton
+      >
       <UButton type="submit" color="neutral" size="lg">Begin</UButton>
     </footer>
   </form>

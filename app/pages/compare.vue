@@ -20,28 +20,33 @@ const failed = ref('')
 const first = shallowRef<Groove>()
 const second = shallowRef<Groove>()
 const asked = (which: 'a' | 'b') => String(route.query[which] ?? '')
-const choose = (which: 'a' | 'b', id: string) => navigateTo({ path: '/compare', query: { ...route.query, [which]: id } }, { replace: true })
+const choose = (which: 'a' | 'b', id: string) =>
+  navigateTo({ path: '/compare', query: { ...route.query, [which]: id } }, { replace: true })
 
 /** Only grooves of the first one’s length can lie over it; its family stands first. */
 const among = computed(() => (first.value ? { ticks: grooveTicks(first.value) } : {}))
-const kinship = (one: { id: string, parent: { id: string } | null }) => {
+const kinship = (one: { id: string; parent: { id: string } | null }) => {
   const a = first.value
-  const kin = a && (one.parent?.id === a.id || a.parent?.id === one.id || (!!a.parent && a.parent.id === one.parent?.id))
+  const kin =
+    a && (one.parent?.id === a.id || a.parent?.id === one.id || (!!a.parent && a.parent.id === one.parent?.id))
   return kin ? 0 : 1
 }
 
 const fetched = async (id: string) => (id ? (await api.grooves.some([id]))[0]?.document : undefined)
-const firstOf = async (wanted: Parameters<typeof api.grooves.list>[0]) => (await api.grooves.list({ ...wanted, most: 1 }))[0]?.summary.id ?? ''
+const firstOf = async (wanted: Parameters<typeof api.grooves.list>[0]) =>
+  (await api.grooves.list({ ...wanted, most: 1 }))[0]?.summary.id ?? ''
 
 /** The two that are asked for; where none is, the newest, and the nearest of kin that is as long. */
 async function load() {
   try {
     await kits.load()
-    const one = await fetched(asked('a')) ?? await fetched(await firstOf({}))
+    const one = (await fetched(asked('a'))) ?? (await fetched(await firstOf({})))
     let other = asked('b') && asked('b') !== one?.id ? await fetched(asked('b')) : undefined
     if (one && (!other || grooveTicks(other) !== grooveTicks(one))) {
       first.value = one
-      const fitting = (await api.grooves.list({ ticks: grooveTicks(one), most: 200 })).map(listed => listed.summary).filter(summary => summary.id !== one.id)
+      const fitting = (await api.grooves.list({ ticks: grooveTicks(one), most: 200 }))
+        .map(listed => listed.summary)
+        .filter(summary => summary.id !== one.id)
       other = await fetched(fitting.toSorted((a, b) => kinship(a) - kinship(b))[0]?.id ?? '')
     }
     first.value = one
@@ -55,11 +60,21 @@ await load()
 watch(() => [asked('a'), asked('b')], load)
 
 const kit = computed(() => kits.of(first.value?.kitId ?? ''))
-const compared = computed(() => (first.value && second.value ? compare(first.value, second.value, kit.value) : undefined))
-const lines = computed(() => (compared.value?.ok && first.value && second.value ? compared.value.value.differences.map(one => ({ ...one, says: sayDifference([first.value!, second.value!], one, settings.counting) })) : []))
+const compared = computed(() =>
+  first.value && second.value ? compare(first.value, second.value, kit.value) : undefined,
+)
+const lines = computed(() =>
+  compared.value?.ok && first.value && second.value
+    ? compared.value.value.differences.map(one => ({
+        ...one,
+        says: sayDifference([first.value!, second.value!], one, settings.counting),
+      }))
+    : [],
+)
 
 /** The ticks of a groove’s own strokes that differ, to be marked in its lanes. */
-const marks = (which: 'first' | 'second') => differingKeys(which === 'first' ? first.value! : second.value!, lines.value, which)
+const marks = (which: 'first' | 'second') =>
+  differingKeys(which === 'first' ? first.value! : second.value!, lines.value, which)
 
 const heard = ref<'a' | 'b'>('a')
 const performance = computed(() => {
@@ -77,23 +92,60 @@ useHead({ title: 'Compare · Bazzet' })
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-default px-5 py-2">
     <h1 class="text-2xl">Compare</h1>
     <template v-if="first">
-      <GroovePicker :model-value="first.id" :chosen="first" label="The first groove" @update:model-value="id => choose('a', id)" />
+      <GroovePicker
+        :model-value="first.id"
+        :chosen="first"
+        label="The first groove"
+        @update:model-value="id => choose('a', id)" />
       with
-      <GroovePicker v-if="second" :model-value="second.id" :chosen="second" :among="among" :except="first.id" :rank="kinship" label="The second groove" @update:model-value="id => choose('b', id)" />
-      <UButton :to="`/bench/${first.id}`" size="sm" color="neutral" variant="outline" class="ml-auto">Back to the first</UButton>
+      <GroovePicker
+        v-if="second"
+        :model-value="second.id"
+        :chosen="second"
+        :among="among"
+        :except="first.id"
+        :rank="kinship"
+        label="The second groove"
+        @update:model-value="id => choose('b', id)" />
+      <UButton :to="`/bench/${first.id}`" size="sm" color="neutral" variant="outline" class="ml-auto"
+        >Back to the first</UButton
+      >
     </template>
   </header>
   <div v-if="failed || !first || !second" class="m-auto max-w-md text-center">
-    <p class="my-3">{{ failed || (first ? `No other groove is as long as “${first.title}”. Keep a variation of it on the Bench, and it can be compared with that.` : 'There are no grooves to compare yet.') }}</p>
-    <UButton :to="first ? `/bench/${first.id}` : '/shelf'" color="neutral">{{ first ? 'To the Bench' : 'To the Shelf' }}</UButton>
+    <p class="my-3">
+      {{
+        failed ||
+        (first
+          ? `No other groove is as long as “${first.title}”. Keep a variation of it on the Bench, and it can be compared with that.`
+          : 'There are no grooves to compare yet.')
+      }}
+    </p>
+    <UButton :to="first ? `/bench/${first.id}` : '/shelf'" color="neutral">{{
+      first ? 'To the Bench' : 'To the Shelf'
+    }}</UButton>
   </div>
   <template v-else>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_22rem]">
-      <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-4 max-xl:pr-11" tabindex="0" role="group" aria-label="The two grooves">
-        <section v-for="[key, groove, which] in [['a', first, 'first'], ['b', second, 'second']] as const" :key="key" :aria-label="groove.title">
+      <div
+        class="min-h-0 space-y-4 overflow-y-auto px-5 py-4 max-xl:pr-11"
+        tabindex="0"
+        role="group"
+        aria-label="The two grooves">
+        <section
+          v-for="[key, groove, which] in [
+            ['a', first, 'first'],
+            ['b', second, 'second'],
+          ] as const"
+          :key="key"
+          :aria-label="groove.title">
           <h2 class="mb-1 flex items-center gap-3 text-lg">
-            <span class="size-2.5 rounded-full" :class="heard === key ? 'bg-(--ui-text-highlighted)' : 'border border-accented'" />{{ groove.title }}
-            <span v-if="heard === key" class="text-sm font-normal text-muted">{{ player.playing ? 'playing' : 'plays next' }}</span>
+            <span
+              class="size-2.5 rounded-full"
+              :class="heard === key ? 'bg-(--ui-text-highlighted)' : 'border border-accented'" />{{ groove.title }}
+            <span v-if="heard === key" class="text-sm font-normal text-muted">{{
+              player.playing ? 'playing' : 'plays next'
+            }}</span>
           </h2>
           <LanesStill :groove="groove" :marks="marks(which)" large />
         </section>
@@ -104,16 +156,28 @@ useHead({ title: 'Compare · Bazzet' })
           <p class="mb-1" data-gist>{{ sayGist([first, second], compared.value) }}</p>
           <p class="mb-2 text-sm text-muted" data-comparison>{{ sayComparison(compared.value) }}</p>
           <ol class="space-y-1 text-[0.94rem]">
-            <li v-for="(one, i) in lines" :key="i" data-difference :data-kind="one.kind" class="border-t border-muted pt-1">{{ one.says }}</li>
+            <li
+              v-for="(one, i) in lines"
+              :key="i"
+              data-difference
+              :data-kind="one.kind"
+              class="border-t border-muted pt-1">
+              {{ one.says }}
+            </li>
           </ol>
         </template>
         <p v-else>{{ compared?.reason }}</p>
       </SidePanel>
     </div>
-    <footer class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
+    <footer
+      class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
       <PlayButton @toggle="toggle" />
-      <UButton size="lg" color="neutral" variant="outline" data-heard @click="swap">X: hear {{ heard === 'a' ? second.title : first.title }}</UButton>
-      <span class="text-sm text-muted">1 and 2 choose, X changes over, in the middle of a bar too. Both sound on the first one’s kit.</span>
+      <UButton size="lg" color="neutral" variant="outline" data-heard @click="swap"
+        >X: hear {{ heard === 'a' ? second.title : first.title }}</UButton
+      >
+      <span class="text-sm text-muted"
+        >1 and 2 choose, X changes over, in the middle of a bar too. Both sound on the first one’s kit.</span
+      >
     </footer>
   </template>
 </template>

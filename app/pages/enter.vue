@@ -37,7 +37,15 @@ useHead({ title: 'Password · Bazzet' })
       <!-- For programs that keep passwords: they want a name to it. -->
       <input type="text" autocomplete="username" value="Bazzet" readonly hidden />
       <UFormField label="Password" help="The one that was set where Bazzet was started." :error="says || undefined">
-        <UInput v-model="password" type="password" autocomplete="current-password" autofocus required class="w-full" size="lg" :aria-invalid="says ? 'true' : undefined" />
+        <UInput
+          v-model="password"
+          type="password"
+          autocomplete="current-password"
+          autofocus
+          required
+          class="w-full"
+          size="lg"
+          :aria-invalid="says ? 'true' : undefined" />
       </UFormField>
       <UButton type="submit" color="neutral" size="lg" block :loading="busy">Enter</UButton>
       <p v-if="lacking()" class="text-sm text-muted" data-lacking>{{ lacking() }}</p>

@@ -68,7 +68,7 @@ watch(filter, () => {
 
 // ---- the goal of the groove that alone is shown ----
 
-const goal = shallowRef<{ bpm: number, title: string }>()
+const goal = shallowRef<{ bpm: number; title: string }>()
 async function showGoal() {
   goal.value = undefined
   const { about } = filter.value
@@ -76,7 +76,11 @@ async function showGoal() {
   try {
     const { document } = await api.grooves.get(about)
     const line = sums.value?.lines.find(one => one.id === about)
-    if (filter.value.about === about) goal.value = { bpm: convertTempo(document.tempo, line?.counts ?? document.tempo.counts).bpm, title: document.title }
+    if (filter.value.about === about)
+      goal.value = {
+        bpm: convertTempo(document.tempo, line?.counts ?? document.tempo.counts).bpm,
+        title: document.title,
+      }
   } catch {
     // What is practised may be a phrase, or in the bin: it has no goal to show.
   }
@@ -99,12 +103,28 @@ const edit = async (entry: LogEntry) => (editing.value = { entry: await api.log.
 const keep = (entry: LogEntry) => done(editing.value?.entry ? api.log.correct(entry) : api.log.put(entry))
 async function bin({ id, stage }: LogEntry) {
   await done(api.log.bin(id))
-  toast.add({ title: `“${stage}” is in the bin.`, actions: [{ label: 'Take it out again', onClick: () => void done(api.log.restore(id)) }] })
+  toast.add({
+    title: `“${stage}” is in the bin.`,
+    actions: [{ label: 'Take it out again', onClick: () => void done(api.log.restore(id)) }],
+  })
 }
 /** Starts what an entry was: its plan, or a new one of the same groove. */
 async function again({ planId, subject }: LogEntry) {
-  const there = planId && await api.plans.get(planId).then(() => true, () => false)
-  await navigateTo(there ? `/practise/${planId}/run` : subject.kind === 'groove' || subject.kind === 'figures' ? `/practise?groove=${subject.id}` : subject.kind === 'phrase' ? `/practise?phrase=${subject.id}` : '/practise')
+  const there =
+    planId &&
+    (await api.plans.get(planId).then(
+      () => true,
+      () => false,
+    ))
+  await navigateTo(
+    there
+      ? `/practise/${planId}/run`
+      : subject.kind === 'groove' || subject.kind === 'figures'
+        ? `/practise?groove=${subject.id}`
+        : subject.kind === 'phrase'
+          ? `/practise?phrase=${subject.id}`
+          : '/practise',
+  )
 }
 
 // ---- a day ----
@@ -114,15 +134,29 @@ const note = ref('')
 async function showDay(to: string) {
   day.value = to === day.value ? '' : to
   if (day.value) note.value = await api.log.note(day.value).catch(() => '')
-  filter.value = day.value ? { ...filter.value, from: day.value, to: day.value } : Object.fromEntries(Object.entries(filter.value).filter(([name]) => name !== 'from' && name !== 'to'))
+  filter.value = day.value
+    ? { ...filter.value, from: day.value, to: day.value }
+    : Object.fromEntries(Object.entries(filter.value).filter(([name]) => name !== 'from' && name !== 'to'))
 }
 const keepNote = () => done(api.log.setNote(day.value, note.value.trim()), false)
 
-const when = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+const when = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+})
 const longDay = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
 const tempo = ({ tempo: played }: LogEntry) => (played ? `${sayTempo(played)}${played.assumed ? ', assumed' : ''}` : '')
 const measured = ({ measures }: LogEntry) => (measures ? sayMeasured(measures) : '')
-const summary = computed(() => sums.value && [sayCount(sums.value.stages, 'stage'), sayDuration(sums.value.seconds), sayCount(sums.value.days, 'day')].join(', '))
+const summary = computed(
+  () =>
+    sums.value &&
+    [sayCount(sums.value.stages, 'stage'), sayDuration(sums.value.seconds), sayCount(sums.value.days, 'day')].join(
+      ', ',
+    ),
+)
 const lines = computed(() => sums.value?.lines ?? [])
 const bests = computed(() => (sums.value?.bests ?? []).slice(0, 12))
 const last = computed(() => Math.max(0, Math.ceil(total.value / PAGE) - 1))
@@ -130,12 +164,18 @@ const csv = computed(() => `/api/log/csv?${new URLSearchParams(filter.value as R
 /** The entries stand there first; charts and calendar follow once they are seen. */
 const painted = useAfterPaint(() => !!sums.value)
 const view = ref('tempo')
-const VIEWS = [{ label: 'Tempo', value: 'tempo' }, { label: 'Minutes', value: 'minutes' }, { label: 'Evenness', value: 'even' }, { label: 'Bests', value: 'bests' }]
+const VIEWS = [
+  { label: 'Tempo', value: 'tempo' },
+  { label: 'Minutes', value: 'minutes' },
+  { label: 'Evenness', value: 'even' },
+  { label: 'Bests', value: 'bests' },
+]
 useHead({ title: 'Log · Bazzet' })
 </script>
 
 <template>
-  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
+  <header
+    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Log</h1>
     <p v-if="sums?.stages" class="text-sm text-muted" data-summary>{{ summary }}</p>
     <span class="ml-auto flex flex-wrap gap-2">
@@ -145,8 +185,13 @@ useHead({ title: 'Log · Bazzet' })
     </span>
   </header>
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-4 sm:px-6">
-    <p v-if="mounted && outbox.held.value" role="status" class="mb-3 text-warning">{{ outbox.held.value === 1 ? 'One stage waits' : `${outbox.held.value} stages wait` }} in this browser for the server.</p>
-    <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
+    <p v-if="mounted && outbox.held.value" role="status" class="mb-3 text-warning">
+      {{ outbox.held.value === 1 ? 'One stage waits' : `${outbox.held.value} stages wait` }} in this browser for the
+      server.
+    </p>
+    <p v-if="failed" role="alert" class="text-error">
+      {{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton>
+    </p>
     <div v-else-if="sums && !sums.stages && !Object.keys(filter).length" class="mx-auto mt-20 max-w-md text-center">
       <h2 class="text-xl">Nothing logged yet</h2>
       <p class="my-3">Run a plan: each stage you finish is written here with its tempo and your word on it.</p>
@@ -157,42 +202,132 @@ useHead({ title: 'Log · Bazzet' })
       <div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_auto]">
         <section class="min-h-80 min-w-0" aria-label="Charts">
           <template v-if="sums">
-          <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" size="sm" :content="false" />
-          <template v-if="view === 'tempo'">
-            <h2 class="sr-only">Tempo by day</h2>
-            <p class="text-sm text-muted">The fastest stage of each day that was not missed{{ sums.practised.length > lines.length && lines.length === LINES ? `, of the ${lines.length} practised last` : '' }}.</p>
-            <LazyTempoChart v-if="painted" :lines="lines" :goal="goal" />
-          </template>
-          <LazyWeekChart v-else-if="view === 'minutes'" :weeks="sums.weeks.slice(-20)" />
-          <template v-else-if="view === 'even'"><LazyAccuracyChart v-if="sums.accuracy.length" :days="sums.accuracy" /><p v-else class="py-6 text-muted">Nothing was measured here yet. In the runner choose what measures you.</p></template>
-          <table v-else class="mt-2 w-full text-sm"><caption class="sr-only">The fastest by groove and limbs</caption><tbody><tr v-for="best in bests" :key="`${best.id} ${best.limbs.join()}`" class="border-b border-muted"><th scope="row" class="py-1.5 text-left font-semibold">{{ best.title }}</th><td class="text-muted">{{ best.limbs.length === 4 ? 'all four limbs' : best.limbs.map(limb => LIMB_NAMES[limb]).join(', ') || 'limbs not known' }}</td><td class="text-right"><TempoMark :tempo="best.tempo" /></td><td class="pl-4 text-right text-muted">{{ longDay.format(new Date(`${best.day}T12:00:00`)) }}</td></tr></tbody></table>
+            <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" size="sm" :content="false" />
+            <template v-if="view === 'tempo'">
+              <h2 class="sr-only">Tempo by day</h2>
+              <p class="text-sm text-muted">
+                The fastest stage of each day that was not missed{{
+                  sums.practised.length > lines.length && lines.length === LINES
+                    ? `, of the ${lines.length} practised last`
+                    : ''
+                }}.
+              </p>
+              <LazyTempoChart v-if="painted" :lines="lines" :goal="goal" />
+            </template>
+            <LazyWeekChart v-else-if="view === 'minutes'" :weeks="sums.weeks.slice(-20)" />
+            <template v-else-if="view === 'even'"
+              ><LazyAccuracyChart v-if="sums.accuracy.length" :days="sums.accuracy" />
+              <p v-else class="py-6 text-muted">
+                Nothing was measured here yet. In the runner choose what measures you.
+              </p></template
+            >
+            <table v-else class="mt-2 w-full text-sm">
+              <caption class="sr-only">
+                The fastest by groove and limbs
+              </caption>
+              <tbody>
+                <tr v-for="best in bests" :key="`${best.id} ${best.limbs.join()}`" class="border-b border-muted">
+                  <th scope="row" class="py-1.5 text-left font-semibold">{{ best.title }}</th>
+                  <td class="text-muted">
+                    {{
+                      best.limbs.length === 4
+                        ? 'all four limbs'
+                        : best.limbs.map(limb => LIMB_NAMES[limb]).join(', ') || 'limbs not known'
+                    }}
+                  </td>
+                  <td class="text-right"><TempoMark :tempo="best.tempo" /></td>
+                  <td class="pl-4 text-right text-muted">{{ longDay.format(new Date(`${best.day}T12:00:00`)) }}</td>
+                </tr>
+              </tbody>
+            </table>
           </template>
         </section>
         <section aria-label="Days">
           <DayCalendar v-if="sums && painted" :days="sums.calendar" :today="today" :chosen="day" @day="showDay" />
-          <div v-if="day" class="mt-3"><h2 class="text-base text-highlighted">{{ longDay.format(new Date(`${day}T12:00:00`)) }}</h2><UTextarea v-model="note" :rows="2" maxlength="4000" class="mt-1 w-full" aria-label="Note on this day" placeholder="A note on this day" @change="keepNote" /></div>
+          <div v-if="day" class="mt-3">
+            <h2 class="text-base text-highlighted">{{ longDay.format(new Date(`${day}T12:00:00`)) }}</h2>
+            <UTextarea
+              v-model="note"
+              :rows="2"
+              maxlength="4000"
+              class="mt-1 w-full"
+              aria-label="Note on this day"
+              placeholder="A note on this day"
+              @change="keepNote" />
+          </div>
         </section>
       </div>
       <div class="relative mt-4 overflow-x-auto">
         <table class="w-full text-sm" data-entries>
-          <caption class="sr-only">Practice log, newest first</caption>
-          <thead><tr class="border-b border-default text-left text-muted"><th class="py-2">When</th><th>What</th><th>Stage</th><th>Tempo</th><th>Time</th><th>Word</th><th>Measured</th><th><span class="sr-only">Do</span></th></tr></thead>
+          <caption class="sr-only">
+            Practice log, newest first
+          </caption>
+          <thead>
+            <tr class="border-b border-default text-left text-muted">
+              <th class="py-2">When</th>
+              <th>What</th>
+              <th>Stage</th>
+              <th>Tempo</th>
+              <th>Time</th>
+              <th>Word</th>
+              <th>Measured</th>
+              <th><span class="sr-only">Do</span></th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="entry in entries" :key="entry.id" class="border-b border-muted align-top *:py-1.5">
-              <td class="whitespace-nowrap pr-4" data-allow-mismatch="text">{{ when.format(new Date(entry.at)) }}</td><td class="pr-4">{{ entry.subject.title }}</td><td class="pr-4">{{ entry.stage }}<span v-if="entry.note" class="block text-muted">{{ entry.note }}</span></td>
-              <td class="whitespace-nowrap pr-4">{{ tempo(entry) }}</td><td class="pr-4">{{ sayClock(entry.seconds) }}</td><td class="pr-4">{{ entry.word ?? (entry.source === 'hand' ? '' : 'no word') }}</td><td class="whitespace-nowrap pr-4 text-muted">{{ measured(entry) }}</td>
-              <td class="whitespace-nowrap text-right *:-my-1"><button v-if="entry.subject.kind !== 'other'" type="button" class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline" :aria-label="`Practise ${entry.subject.title} again`" @click="again(entry)">Again</button><button type="button" class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline" :aria-label="`Correct ${sentence(entry.stage)}${mounted ? `, ${when.format(new Date(entry.at))}` : ''}`" @click="edit(entry)">Correct</button></td>
+              <td class="whitespace-nowrap pr-4" data-allow-mismatch="text">{{ when.format(new Date(entry.at)) }}</td>
+              <td class="pr-4">{{ entry.subject.title }}</td>
+              <td class="pr-4">
+                {{ entry.stage }}<span v-if="entry.note" class="block text-muted">{{ entry.note }}</span>
+              </td>
+              <td class="whitespace-nowrap pr-4">{{ tempo(entry) }}</td>
+              <td class="pr-4">{{ sayClock(entry.seconds) }}</td>
+              <td class="pr-4">{{ entry.word ?? (entry.source === 'hand' ? '' : 'no word') }}</td>
+              <td class="whitespace-nowrap pr-4 text-muted">{{ measured(entry) }}</td>
+              <td class="whitespace-nowrap text-right *:-my-1">
+                <button
+                  v-if="entry.subject.kind !== 'other'"
+                  type="button"
+                  class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline"
+                  :aria-label="`Practise ${entry.subject.title} again`"
+                  @click="again(entry)">
+                  Again</button
+                ><button
+                  type="button"
+                  class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline"
+                  :aria-label="`Correct ${sentence(entry.stage)}${mounted ? `, ${when.format(new Date(entry.at))}` : ''}`"
+                  @click="edit(entry)">
+                  Correct
+                </button>
+              </td>
             </tr>
           </tbody>
         </table>
       </div>
       <nav v-if="last > 0" class="mt-3 flex items-center gap-3" aria-label="Pages of the log">
         <UButton size="sm" color="neutral" variant="outline" :disabled="page === 0" @click="page--">Newer</UButton>
-        <span class="text-sm text-muted">{{ page * PAGE + 1 }} to {{ page * PAGE + entries.length }} of {{ total }}</span>
+        <span class="text-sm text-muted"
+          >{{ page * PAGE + 1 }} to {{ page * PAGE + entries.length }} of {{ total }}</span
+        >
         <UButton size="sm" color="neutral" variant="outline" :disabled="page >= last" @click="page++">Older</UButton>
       </nav>
     </template>
-    <UModal :open="!!editing" :title="editing?.entry ? 'Correct an entry' : 'Add by hand'" @update:open="open => open || (editing = undefined)"><template #body><EntryForm v-if="editing" :entry="editing.entry" :today="today" @keep="keep" @bin="bin(editing!.entry!)" @close="editing = undefined" /></template></UModal>
-    <UModal v-model:open="importing" title="Read a log from CSV"><template #body><CsvImport @kept="load" /></template></UModal>
+    <UModal
+      :open="!!editing"
+      :title="editing?.entry ? 'Correct an entry' : 'Add by hand'"
+      @update:open="open => open || (editing = undefined)"
+      ><template #body
+        ><EntryForm
+          v-if="editing"
+          :entry="editing.entry"
+          :today="today"
+          @keep="keep"
+          @bin="bin(editing!.entry!)"
+          @close="editing = undefined" /></template
+    ></UModal>
+    <UModal v-model:open="importing" title="Read a log from CSV"
+      ><template #body><CsvImport @kept="load" /></template
+    ></UModal>
   </div>
 </template>

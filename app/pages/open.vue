@@ -22,22 +22,34 @@ const text = ref('')
 const shown = ref(0)
 const kept = ref<ReadonlySet<number>>(new Set())
 
-watch(waiting, (file) => {
-  if (!file) return
-  waiting.value = undefined
-  shown.value = 0
-  void found.look(file)
-}, { immediate: true })
-watch(() => found.stretches.length, (now, before) => {
-  // All of a song is kept, unless the player says otherwise.
-  kept.value = now < before ? new Set() : new Set([...kept.value, ...Array.from({ length: now - before }, (_, i) => before + i)])
-})
+watch(
+  waiting,
+  file => {
+    if (!file) return
+    waiting.value = undefined
+    shown.value = 0
+    void found.look(file)
+  },
+  { immediate: true },
+)
+watch(
+  () => found.stretches.length,
+  (now, before) => {
+    // All of a song is kept, unless the player says otherwise.
+    kept.value =
+      now < before ? new Set() : new Set([...kept.value, ...Array.from({ length: now - before }, (_, i) => before + i)])
+  },
+)
 onMounted(found.ready)
 onUnmounted(found.leave)
 
 const score = computed(() => (found.opened?.holds === 'score' ? found.opened.score : undefined))
 const stretch = computed(() => found.stretches[shown.value])
-const groove = computed(() => (found.opened?.holds === 'document' && found.opened.kind === 'groove' ? found.opened.document : stretch.value?.made.groove))
+const groove = computed(() =>
+  found.opened?.holds === 'document' && found.opened.kind === 'groove'
+    ? found.opened.document
+    : stretch.value?.made.groove,
+)
 const says = computed(() => {
   if (!score.value) return ''
   const { bars, meters, strokes, tempo, tempos } = score.value
@@ -46,37 +58,78 @@ const says = computed(() => {
 const archived = computed(() => {
   if (found.opened?.holds !== 'archive') return []
   const { documents, log, notes } = found.opened.archive
-  return [...(Object.keys(documents) as KindName[]).map(kind => [KINDS[kind].what, documents[kind].length] as const), ['log entry', log.length] as const, ['note of a day', Object.keys(notes).length] as const].filter(([, many]) => many)
+  return [
+    ...(Object.keys(documents) as KindName[]).map(kind => [KINDS[kind].what, documents[kind].length] as const),
+    ['log entry', log.length] as const,
+    ['note of a day', Object.keys(notes).length] as const,
+  ].filter(([, many]) => many)
 })
-const plural = (word: string, many: number) => (many === 1 ? `1 ${word}` : `${many} ${word === 'log entry' ? 'log entries' : word === 'note of a day' ? 'notes of days' : `${word}s`}`)
+const plural = (word: string, many: number) =>
+  many === 1
+    ? `1 ${word}`
+    : `${many} ${word === 'log entry' ? 'log entries' : word === 'note of a day' ? 'notes of days' : `${word}s`}`
 
 const performance = computed(() => groove.value && looped({ groove: groove.value, kit: kits.of(groove.value.kitId) }))
 const { toggle } = usePlayback(performance)
 async function keep() {
   if (!found.opened) return
-  await keepAll(found.opened, found.stretches.filter((_, i) => kept.value.has(i)))
+  await keepAll(
+    found.opened,
+    found.stretches.filter((_, i) => kept.value.has(i)),
+  )
 }
 useStationKeys('opening', { hear: toggle, keep })
 useHead({ title: 'Open a file · Bazzet' })
 </script>
 
 <template>
-  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
-    <h1 class="min-w-0 truncate text-2xl text-highlighted">{{ found.file?.name || (found.opened ? 'From a text' : 'Open a file') }}</h1>
+  <header
+    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
+    <h1 class="min-w-0 truncate text-2xl text-highlighted">
+      {{ found.file?.name || (found.opened ? 'From a text' : 'Open a file') }}
+    </h1>
     <p v-if="score" class="text-sm text-muted" role="status">{{ score.format }}: {{ says }}</p>
     <div class="ml-auto flex flex-wrap items-center gap-2">
-      <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="field?.click()">{{ found.file ? 'Another file' : 'Choose a file' }}</UButton>
-      <input ref="field" type="file" accept=".mid,.midi,.musicxml,.mxl,.xml,.txt,.tab,.json,.zip,.bazzet" class="hidden" aria-label="File to open" @change="chosen" />
-      <UButton v-if="groove" color="neutral" variant="outline" :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'" @click="toggle">{{ player.playing ? 'Stop' : 'Hear it' }}</UButton>
-      <UButton v-if="found.opened" color="neutral" size="lg" :loading="keeping" :disabled="!!score && !kept.size" @click="keep">{{ score ? (kept.size === 1 ? 'Keep it as a groove' : `Keep ${kept.size} grooves`) : 'Keep it' }}</UButton>
+      <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="field?.click()">{{
+        found.file ? 'Another file' : 'Choose a file'
+      }}</UButton>
+      <input
+        ref="field"
+        type="file"
+        accept=".mid,.midi,.musicxml,.mxl,.xml,.txt,.tab,.json,.zip,.bazzet"
+        class="hidden"
+        aria-label="File to open"
+        @change="chosen" />
+      <UButton
+        v-if="groove"
+        color="neutral"
+        variant="outline"
+        :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'"
+        @click="toggle"
+        >{{ player.playing ? 'Stop' : 'Hear it' }}</UButton
+      >
+      <UButton
+        v-if="found.opened"
+        color="neutral"
+        size="lg"
+        :loading="keeping"
+        :disabled="!!score && !kept.size"
+        @click="keep"
+        >{{ score ? (kept.size === 1 ? 'Keep it as a groove' : `Keep ${kept.size} grooves`) : 'Keep it' }}</UButton
+      >
     </div>
   </header>
 
   <div v-if="!found.opened" class="min-h-0 flex-1 overflow-y-auto px-4 py-6 sm:px-6">
-    <p v-if="found.refused" role="alert" class="mb-6 max-w-3xl border-l-3 border-error pl-4 text-[1.05rem]">{{ found.refused }} Nothing was kept.</p>
+    <p v-if="found.refused" role="alert" class="mb-6 max-w-3xl border-l-3 border-error pl-4 text-[1.05rem]">
+      {{ found.refused }} Nothing was kept.
+    </p>
     <p v-else-if="found.looking" role="status">Looking …</p>
     <div class="max-w-3xl space-y-4">
-      <p>Choose a file, drop one anywhere in Bazzet, or paste a tablature. You see what was found before anything is kept.</p>
+      <p>
+        Choose a file, drop one anywhere in Bazzet, or paste a tablature. You see what was found before anything is
+        kept.
+      </p>
       <ul class="list-disc pl-5 text-sm text-muted">
         <li>MIDI: its drums are cut into grooves, and each stroke gets a limb</li>
         <li>MusicXML, packed or not: percussion, with repeats played out</li>
@@ -84,38 +137,86 @@ useHead({ title: 'Open a file · Bazzet' })
         <li>Bazzet’s own JSON and archives</li>
       </ul>
       <UFormField label="Or paste it here">
-        <UTextarea v-model="text" :rows="8" class="w-full font-mono" placeholder="HH|x-x-x-x-|&#10;SD|--o---o-|&#10;BD|o---o---|" />
+        <UTextarea
+          v-model="text"
+          :rows="8"
+          class="w-full font-mono"
+          placeholder="HH|x-x-x-x-|&#10;SD|--o---o-|&#10;BD|o---o---|" />
       </UFormField>
       <UButton color="neutral" :disabled="!text.trim()" @click="lookAtText(text)">Look at it</UButton>
     </div>
   </div>
 
-  <div v-else-if="score" class="min-h-0 flex-1 overflow-y-auto lg:grid lg:grid-cols-[22rem_minmax(0,1fr)] lg:overflow-hidden">
-    <div class="border-default lg:overflow-y-auto lg:border-r"><StretchList v-model="shown" v-model:kept="kept" :stretches="found.stretches" :more="found.more" /></div>
+  <div
+    v-else-if="score"
+    class="min-h-0 flex-1 overflow-y-auto lg:grid lg:grid-cols-[22rem_minmax(0,1fr)] lg:overflow-hidden">
+    <div class="border-default lg:overflow-y-auto lg:border-r">
+      <StretchList v-model="shown" v-model:kept="kept" :stretches="found.stretches" :more="found.more" />
+    </div>
     <div class="space-y-5 px-4 py-4 sm:px-6 lg:overflow-y-auto">
       <div class="flex flex-wrap items-center gap-3 text-sm">
-        <span class="text-muted">for</span> <USelect v-model="found.kitId" :items="kits.all.map(kit => ({ label: kit.name, value: kit.id }))" size="sm" class="w-48" aria-label="Kit" @update:model-value="found.again()" />
-        <USelect v-model="found.lead" :items="[{ label: 'right hand leads', value: 'right' }, { label: 'left hand leads', value: 'left' }]" size="sm" class="w-44" aria-label="Leading hand" @update:model-value="found.again()" />
+        <span class="text-muted">for</span>
+        <USelect
+          v-model="found.kitId"
+          :items="kits.all.map(kit => ({ label: kit.name, value: kit.id }))"
+          size="sm"
+          class="w-48"
+          aria-label="Kit"
+          @update:model-value="found.again()" />
+        <USelect
+          v-model="found.lead"
+          :items="[
+            { label: 'right hand leads', value: 'right' },
+            { label: 'left hand leads', value: 'left' },
+          ]"
+          size="sm"
+          class="w-44"
+          aria-label="Leading hand"
+          @update:model-value="found.again()" />
         <span v-if="found.looking" role="status" class="text-muted">Working out who plays what …</span>
       </div>
-      <StretchView v-if="stretch" :stretch="stretch" :chosen="found.chosenIn(shown)" @choose="(index, limb) => found.choose(shown, index, limb)" />
+      <StretchView
+        v-if="stretch"
+        :stretch="stretch"
+        :chosen="found.chosenIn(shown)"
+        @choose="(index, limb) => found.choose(shown, index, limb)" />
       <section v-if="score.doubts.length" data-doubts>
         <h3 class="font-semibold">What is not certain in this file</h3>
-        <ul class="mt-1 max-w-3xl list-disc space-y-0.5 pl-5"><li v-for="(doubt, i) in score.doubts" :key="i">{{ doubt }}</li></ul>
+        <ul class="mt-1 max-w-3xl list-disc space-y-0.5 pl-5">
+          <li v-for="(doubt, i) in score.doubts" :key="i">{{ doubt }}</li>
+        </ul>
       </section>
     </div>
   </div>
 
   <div v-else class="min-h-0 flex-1 overflow-y-auto px-4 py-6 sm:px-6">
     <template v-if="found.opened.holds === 'document'">
-      <p class="mb-4">A {{ KINDS[found.opened.kind].what }}: <b>{{ 'title' in found.opened.document ? found.opened.document.title : 'name' in found.opened.document ? found.opened.document.name : 'settings of a player' }}</b></p>
+      <p class="mb-4">
+        A {{ KINDS[found.opened.kind].what }}:
+        <b>{{
+          'title' in found.opened.document
+            ? found.opened.document.title
+            : 'name' in found.opened.document
+              ? found.opened.document.name
+              : 'settings of a player'
+        }}</b>
+      </p>
       <LanesStill v-if="groove" :groove="groove" large />
     </template>
     <template v-else-if="found.opened.holds === 'archive'">
       <p>An archive of everything that was kept:</p>
-      <ul class="mt-2 list-disc pl-5"><li v-for="[word, many] in archived" :key="word">{{ plural(word, many) }}</li></ul>
-      <p class="mt-3 max-w-3xl text-sm text-muted">What is here already, by its id, stays as it is; the rest is added.</p>
-      <section v-if="found.opened.archive.bad.length" class="mt-4"><h3 class="font-semibold text-error">Can’t be read</h3><ul class="list-disc pl-5"><li v-for="one in found.opened.archive.bad" :key="one.file">{{ one.file }}: {{ one.reason }}</li></ul></section>
+      <ul class="mt-2 list-disc pl-5">
+        <li v-for="[word, many] in archived" :key="word">{{ plural(word, many) }}</li>
+      </ul>
+      <p class="mt-3 max-w-3xl text-sm text-muted">
+        What is here already, by its id, stays as it is; the rest is added.
+      </p>
+      <section v-if="found.opened.archive.bad.length" class="mt-4">
+        <h3 class="font-semibold text-error">Can’t be read</h3>
+        <ul class="list-disc pl-5">
+          <li v-for="one in found.opened.archive.bad" :key="one.file">{{ one.file }}: {{ one.reason }}</li>
+        </ul>
+      </section>
     </template>
   </div>
 </template>

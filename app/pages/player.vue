@@ -24,22 +24,59 @@ useHead({ title: 'Player · Bazzet' })
 </script>
 
 <template>
-  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
+  <header
+    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Player</h1>
-    <p v-if="!drummer.loaded" role="alert" class="text-error">Your settings could not be fetched. These are Bazzet’s own; load the page again to try once more.</p>
+    <p v-if="!drummer.loaded" role="alert" class="text-error">
+      Your settings could not be fetched. These are Bazzet’s own; load the page again to try once more.
+    </p>
     <SaveNote v-else class="ml-auto" :state="drummer.saveState" />
   </header>
-  <StaleNotice v-if="drummer.theirs" what="player" :mine="{ title: 'these settings' }" :theirs="{ title: 'other settings' }" @choose="drummer.resolveStale" />
+  <StaleNotice
+    v-if="drummer.theirs"
+    what="player"
+    :mine="{ title: 'these settings' }"
+    :theirs="{ title: 'other settings' }"
+    @choose="drummer.resolveStale" />
   <div v-if="drummer.loaded" class="min-h-0 flex-1 space-y-8 overflow-y-auto px-6 py-5">
     <section aria-labelledby="new-title" class="max-w-5xl">
       <h2 id="new-title" class="text-lg">What is new begins with</h2>
       <p class="mb-3 text-sm text-muted">New grooves and kits begin like this. Those you already have do not change.</p>
       <div class="grid gap-x-8 gap-y-4 sm:grid-cols-2 lg:grid-cols-4">
-        <URadioGroup :model-value="drummer.defaults.lead" legend="Leading side" color="neutral" :items="[{ value: 'right', label: 'right' }, { value: 'left', label: 'left' }]" @update:model-value="lead => setDefaults({ lead: lead as Defaults['lead'] })" />
-        <URadioGroup :model-value="drummer.defaults.hands" legend="Hands on a new kit" color="neutral" :items="[{ value: 'crossed', label: 'crossed over the hats' }, { value: 'open', label: 'open-handed' }]" @update:model-value="hands => setDefaults({ hands: hands as Defaults['hands'] })" />
-        <URadioGroup :model-value="drummer.defaults.bassDrum" legend="The drum under the foot is called" color="neutral" :items="[{ value: 'bass drum', label: 'bass drum' }, { value: 'kick', label: 'kick' }]" @update:model-value="bassDrum => setDefaults({ bassDrum: bassDrum as Defaults['bassDrum'] })" />
+        <URadioGroup
+          :model-value="drummer.defaults.lead"
+          legend="Leading side"
+          color="neutral"
+          :items="[
+            { value: 'right', label: 'right' },
+            { value: 'left', label: 'left' },
+          ]"
+          @update:model-value="lead => setDefaults({ lead: lead as Defaults['lead'] })" />
+        <URadioGroup
+          :model-value="drummer.defaults.hands"
+          legend="Hands on a new kit"
+          color="neutral"
+          :items="[
+            { value: 'crossed', label: 'crossed over the hats' },
+            { value: 'open', label: 'open-handed' },
+          ]"
+          @update:model-value="hands => setDefaults({ hands: hands as Defaults['hands'] })" />
+        <URadioGroup
+          :model-value="drummer.defaults.bassDrum"
+          legend="The drum under the foot is called"
+          color="neutral"
+          :items="[
+            { value: 'bass drum', label: 'bass drum' },
+            { value: 'kick', label: 'kick' },
+          ]"
+          @update:model-value="bassDrum => setDefaults({ bassDrum: bassDrum as Defaults['bassDrum'] })" />
         <UFormField label="Kit for new grooves">
-          <USelect :model-value="kits.of(drummer.defaults.kitId).id" :items="kitItems" class="w-full" aria-label="Kit for new grooves" @update:model-value="kitId => setDefaults({ kitId: String(kitId) })" />
+          <USelect
+            :model-value="kits.of(drummer.defaults.kitId).id"
+            :items="kitItems"
+            class="w-full"
+            aria-label="Kit for new grooves"
+            @update:model-value="kitId => setDefaults({ kitId: String(kitId) })" />
         </UFormField>
       </div>
     </section>
@@ -59,13 +96,21 @@ useHead({ title: 'Player · Bazzet' })
     </section>
     <section aria-labelledby="limits-title" class="max-w-5xl">
       <h2 id="limits-title" class="text-lg">What is easy, what is hard</h2>
-      <p class="mb-3 text-sm text-muted">Rules of thumb, not measurements of you. Between easy and hard a groove is called demanding. Change a figure to suit your own hands; the Bench, the searches and the promise “playable” use it.</p>
+      <p class="mb-3 text-sm text-muted">
+        Rules of thumb, not measurements of you. Between easy and hard a groove is called demanding. Change a figure to
+        suit your own hands; the Bench, the searches and the promise “playable” use it.
+      </p>
       <LimitTable :limits="drummer.limits" @limits="limits => set({ limits })" />
     </section>
     <section aria-labelledby="all-title" class="max-w-5xl">
       <h2 id="all-title" class="text-lg">Everything you keep</h2>
-      <p class="mb-3 text-sm text-muted">Grooves, kits, phrases, plans, recipes, cells and the log as one file. Open it in any Bazzet: what is there already stays as it is.</p>
-      <UButton color="neutral" variant="outline" to="/api/archive" external download="bazzet-archive.zip">Save everything as a file</UButton>
+      <p class="mb-3 text-sm text-muted">
+        Grooves, kits, phrases, plans, recipes, cells and the log as one file. Open it in any Bazzet: what is there
+        already stays as it is.
+      </p>
+      <UButton color="neutral" variant="outline" to="/api/archive" external download="bazzet-archive.zip"
+        >Save everything as a file</UButton
+      >
     </section>
     <section aria-labelledby="copies-title" class="max-w-5xl">
       <h2 id="copies-title" class="text-lg">Copies</h2>

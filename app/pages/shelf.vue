@@ -24,9 +24,13 @@ const wish = ref<ShelfWish>({ ...ANY })
 const narrowed = computed(() => isNarrowed(wish.value))
 /** Seconds practised by groove; asked for once somebody wants that order. */
 const practised = shallowRef<ReadonlyMap<string, number>>(new Map())
-watch(() => wish.value.order, async (order) => {
-  if (order === 'practised') practised.value = new Map((await api.log.sums()).practised.map(({ id, seconds }) => [id, seconds]))
-})
+watch(
+  () => wish.value.order,
+  async order => {
+    if (order === 'practised')
+      practised.value = new Map((await api.log.sums()).practised.map(({ id, seconds }) => [id, seconds]))
+  },
+)
 /** Grooves that are chosen, many at once; none of them while nothing is being chosen. */
 const picking = ref(false)
 const picked = ref<ReadonlySet<string>>(new Set())
@@ -58,17 +62,24 @@ useTabs().hear(news => news.kind === 'groove' && void load())
 
 const titles = computed(() => new Map(grooves.value.map(({ summary }) => [summary.id, summary.title])))
 /** What is looked through, once for each list and not for each key. */
-const texts = computed(() => grooves.value.map(({ summary: one }) => [one.title, one.styleName, ...one.tags, one.notes].join(' ').toLowerCase()))
+const texts = computed(() =>
+  grooves.value.map(({ summary: one }) => [one.title, one.styleName, ...one.tags, one.notes].join(' ').toLowerCase()),
+)
 const found = computed(() => {
   const words = wanted.value.toLowerCase().split(/\s+/).filter(Boolean)
-  const named = words.length ? grooves.value.filter((_, i) => words.every(word => texts.value[i]!.includes(word))) : grooves.value
+  const named = words.length
+    ? grooves.value.filter((_, i) => words.every(word => texts.value[i]!.includes(word)))
+    : grooves.value
   return shelved(named, wish.value, practised.value)
 })
 
 async function bin({ id, title }: Summaries['groove']) {
   await api.grooves.bin(id)
   await load()
-  toast.add({ title: `“${title}” is in the bin.`, actions: [{ label: 'Take it out again', onClick: () => restore(id) }] })
+  toast.add({
+    title: `“${title}” is in the bin.`,
+    actions: [{ label: 'Take it out again', onClick: () => restore(id) }],
+  })
 }
 async function restore(id: string) {
   await api.grooves.restore(id)
@@ -88,28 +99,76 @@ useHead({ title: 'Shelf · Bazzet' })
 </script>
 
 <template>
-  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
+  <header
+    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Shelf</h1>
-    <UInput ref="search" v-model="wanted" icon="i-lucide-search" placeholder="Title, style or tag" class="w-64 max-w-full" aria-label="Find a groove" @keydown.down.prevent="grid?.enter()" @keydown.enter="found[0] && navigateTo(`/bench/${found[0].summary.id}`)" />
+    <UInput
+      ref="search"
+      v-model="wanted"
+      icon="i-lucide-search"
+      placeholder="Title, style or tag"
+      class="w-64 max-w-full"
+      aria-label="Find a groove"
+      @keydown.down.prevent="grid?.enter()"
+      @keydown.enter="found[0] && navigateTo(`/bench/${found[0].summary.id}`)" />
     <p class="text-sm text-muted" role="status">{{ loaded ? `${found.length} of ${grooves.length}` : 'Looking …' }}</p>
     <div class="ml-auto flex flex-wrap gap-2">
-      <UButton v-if="loaded && grooves.length" color="neutral" variant="ghost" :aria-pressed="picking" @click="picking = !picking">Choose several</UButton>
+      <UButton
+        v-if="loaded && grooves.length"
+        color="neutral"
+        variant="ghost"
+        :aria-pressed="picking"
+        @click="picking = !picking"
+        >Choose several</UButton
+      >
       <UButton v-if="inBinNow" color="neutral" variant="ghost" @click="inBin = !inBin">Bin ({{ inBinNow }})</UButton>
-      <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="navigateTo('/open')">Open a file</UButton>
+      <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="navigateTo('/open')"
+        >Open a file</UButton
+      >
       <UButton color="neutral" icon="i-lucide-plus" @click="navigateTo('/begin')">Begin a groove</UButton>
     </div>
   </header>
   <!-- The cards come first: what narrows them follows once all of them are known, into a room that is kept for it. -->
   <div class="min-h-11 shrink-0"><LazyShelfFilters v-if="loaded" v-model="wish" :lines="grooves" /></div>
-  <LazyShelfPicked v-if="picking" :ids="[...picked]" :found="found.map(line => line.summary.id)" @all="ids => picked = new Set(ids)" @changed="load" @done="picking = false" />
-  <ShelfGrid v-if="first || loaded" ref="grid" :found="found" :titles="titles" :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family}`" :picked="picking ? picked : undefined" :known="first?.whole ?? []" @pick="pick" @drawn="loaded || load()" @bin="bin">
+  <LazyShelfPicked
+    v-if="picking"
+    :ids="[...picked]"
+    :found="found.map(line => line.summary.id)"
+    @all="ids => (picked = new Set(ids))"
+    @changed="load"
+    @done="picking = false" />
+  <ShelfGrid
+    v-if="first || loaded"
+    ref="grid"
+    :found="found"
+    :titles="titles"
+    :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family}`"
+    :picked="picking ? picked : undefined"
+    :known="first?.whole ?? []"
+    @pick="pick"
+    @drawn="loaded || load()"
+    @bin="bin">
     <LazyShelfBin v-if="inBin && inBinNow" :binned="binned!" @changed="load" />
-    <p v-if="failed" role="alert" class="text-error">{{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton></p>
+    <p v-if="failed" role="alert" class="text-error">
+      {{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton>
+    </p>
     <div v-else-if="loaded && !grooves.length" class="mx-auto mt-20 max-w-md text-center">
       <h2 class="text-xl">Nothing on the Shelf yet</h2>
       <p class="my-3">Begin a groove from a style, with a first part for each limb, and change it until it is yours.</p>
       <UButton color="neutral" size="lg" @click="navigateTo('/begin')">Begin a groove</UButton>
     </div>
-    <p v-else-if="loaded && !found.length">{{ narrowed ? 'No groove matches all of these.' : `No groove matches “${wanted}”.` }} <UButton size="sm" color="neutral" variant="outline" @click="wanted = ''; wish = { ...ANY, order: wish.order }">Show all</UButton></p>
+    <p v-else-if="loaded && !found.length">
+      {{ narrowed ? 'No groove matches all of these.' : `No groove matches “${wanted}”.` }}
+      <UButton
+        size="sm"
+        color="neutral"
+        variant="outline"
+        @click="
+          wanted = ''
+          wish = { ...ANY, order: wish.order }
+        "
+        >Show all</UButton
+      >
+    </p>
   </ShelfGrid>
 </template>

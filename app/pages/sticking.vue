@@ -27,11 +27,14 @@ const route = useRoute()
 /** The sticking that a plan practises, as it was written there. */
 if (route.query.plan) {
   try {
-    const subject = (await api.plans.get(String(route.query.plan))).document.stages.map(stage => stage.subject).find(one => one.kind === 'sticking')
+    const subject = (await api.plans.get(String(route.query.plan))).document.stages
+      .map(stage => stage.subject)
+      .find(one => one.kind === 'sticking')
     if (subject?.kind === 'sticking' && subject.written) {
       const { how, ...draft } = subject.written
       Object.assign(store.draft, draft, how ? { how } : {})
-    } else toast.add({ title: 'This older plan does not say how its sticking was written; the last one written is shown.' })
+    } else
+      toast.add({ title: 'This older plan does not say how its sticking was written; the last one written is shown.' })
   } catch (error) {
     toast.add({ title: (error as Error).message, color: 'error' })
   }
@@ -42,17 +45,44 @@ const view = ref<'write' | 'chain'>('write')
 const home = computed(() => (store.sticking.length ? homeAfter(store.sticking, store.ground) : 1))
 /** As many bars as it takes to come home, within what a groove may have; in whole fours where it is longer. */
 const bars = computed(() => Math.min(home.value, MOST_BARS))
-const kit = computed(() => kits.of(store.draft.how.view === 'pad' ? 'pad' : settings.lastKit && settings.lastKit !== 'pad' ? settings.lastKit : drummer.defaults.kitId))
-const title = computed(() => rudimentOf(store.sticking)?.name ?? (writeSticking(store.sticking.slice(0, 16), store.ground.slots).toUpperCase() || 'From a sticking'))
+const kit = computed(() =>
+  kits.of(
+    store.draft.how.view === 'pad'
+      ? 'pad'
+      : settings.lastKit && settings.lastKit !== 'pad'
+        ? settings.lastKit
+        : drummer.defaults.kitId,
+  ),
+)
+const title = computed(
+  () =>
+    rudimentOf(store.sticking)?.name ??
+    (writeSticking(store.sticking.slice(0, 16), store.ground.slots).toUpperCase() || 'From a sticking'),
+)
 /** Where it can be laid over: the groove that was on the Bench, its marked span or all of it. */
-const over = computed(() => (bench.last?.id === settings.lastGroove && bench.last ? `${bench.span && bench.lastBars ? saySpan({ bars: bench.lastBars }, bench.span, settings.counting) : 'all bars'} of “${bench.last.title}”` : ''))
-const made = computed(() => (store.sticking.length
-  ? orchestrate(store.sticking, store.ground, store.draft.how, { id: 'sticking', title: title.value, bars: bars.value, bpm: store.draft.bpm, kit: kit.value, lead: drummer.defaults.lead })
-  : undefined))
+const over = computed(() =>
+  bench.last?.id === settings.lastGroove && bench.last
+    ? `${bench.span && bench.lastBars ? saySpan({ bars: bench.lastBars }, bench.span, settings.counting) : 'all bars'} of “${bench.last.title}”`
+    : '',
+)
+const made = computed(() =>
+  store.sticking.length
+    ? orchestrate(store.sticking, store.ground, store.draft.how, {
+        id: 'sticking',
+        title: title.value,
+        bars: bars.value,
+        bpm: store.draft.bpm,
+        kit: kit.value,
+        lead: drummer.defaults.lead,
+      })
+    : undefined,
+)
 const unplayed = computed(() => sayUnplayed(store.sticking, store.draft.how))
 const groove = computed(() => (made.value?.ok ? made.value.value : undefined))
 
-const performance = computed(() => groove.value && looped({ groove: groove.value, kit: kit.value, click: settings.clickPlan }))
+const performance = computed(
+  () => groove.value && looped({ groove: groove.value, kit: kit.value, click: settings.clickPlan }),
+)
 const { toggle } = usePlayback(performance)
 
 const use = (text: string) => {
@@ -66,7 +96,8 @@ function useBackbeat(text: string, beats: readonly number[]) {
   store.draft.how = { ...store.draft.how, backbeat: [...beats] }
 }
 /** A letter that is pressed is accented, or no longer. */
-const turn = (place: number) => (store.draft.text = writeSticking(accentTurned(store.sticking, place), store.ground.slots))
+const turn = (place: number) =>
+  (store.draft.text = writeSticking(accentTurned(store.sticking, place), store.ground.slots))
 async function send() {
   if (!groove.value) return
   const id = newId()
@@ -82,7 +113,18 @@ async function send() {
 /** A plan of the sticking as it stands here, kept with the plan. */
 async function practise() {
   if (!groove.value) return
-  const plan = planFor({ ...groove.value, id: newId() }, newId, { way: 'slot-by-slot', sticking: { text: store.draft.text, meter: store.draft.meter, slots: store.draft.slots, changing: store.draft.changing, how: store.draft.how }, on: store.draft.how.view === 'pad' ? 'pad' : 'kit', kit: kit.value })
+  const plan = planFor({ ...groove.value, id: newId() }, newId, {
+    way: 'slot-by-slot',
+    sticking: {
+      text: store.draft.text,
+      meter: store.draft.meter,
+      slots: store.draft.slots,
+      changing: store.draft.changing,
+      how: store.draft.how,
+    },
+    on: store.draft.how.view === 'pad' ? 'pad' : 'kit',
+    kit: kit.value,
+  })
   if (!plan.ok) return void toast.add({ title: plan.reason, color: 'error' })
   try {
     await api.plans.create(plan.value)
@@ -93,16 +135,41 @@ async function practise() {
 }
 
 const turnTo = useWays('ways')
-useStationKeys('sticking', { play: toggle, write: () => turnTo(() => (view.value = 'write'), 'input'), chain: () => turnTo(() => (view.value = 'chain')), bench: () => void send() })
+useStationKeys('sticking', {
+  play: toggle,
+  write: () => turnTo(() => (view.value = 'write'), 'input'),
+  chain: () => turnTo(() => (view.value = 'chain')),
+  bench: () => void send(),
+})
 useHead({ title: 'Sticking · Bazzet' })
 </script>
 
 <template>
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 py-2 border-b border-default px-5">
     <h1 class="text-2xl">Sticking</h1>
-    <UTabs v-model="view" :items="[{ label: 'Write or choose', value: 'write' }, { label: 'Chain note groups', value: 'chain' }]" color="neutral" variant="link" size="sm" :content="false" aria-label="Ways to a sticking" />
-    <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!groove" @click="practise">Practise it</UButton>
-    <UButton v-if="over" color="neutral" variant="outline" :disabled="!groove" :title="`The limbs it uses leave out what they have there; all else stays.`" @click="navigateTo(`/bench/${settings.lastGroove}?lay=1`)">Lay over {{ over }}</UButton>
+    <UTabs
+      v-model="view"
+      :items="[
+        { label: 'Write or choose', value: 'write' },
+        { label: 'Chain note groups', value: 'chain' },
+      ]"
+      color="neutral"
+      variant="link"
+      size="sm"
+      :content="false"
+      aria-label="Ways to a sticking" />
+    <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!groove" @click="practise"
+      >Practise it</UButton
+    >
+    <UButton
+      v-if="over"
+      color="neutral"
+      variant="outline"
+      :disabled="!groove"
+      :title="`The limbs it uses leave out what they have there; all else stays.`"
+      @click="navigateTo(`/bench/${settings.lastGroove}?lay=1`)"
+      >Lay over {{ over }}</UButton
+    >
     <UButton color="neutral" :disabled="!groove" @click="send">Send to the Bench</UButton>
   </header>
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_21rem]">
@@ -111,27 +178,45 @@ useHead({ title: 'Sticking · Bazzet' })
         <StickingWrite />
         <section v-if="store.sticking.length" aria-label="On the grid">
           <StickingRibbon :sticking="store.sticking" :ground="store.ground" :most="4" @accent="turn" />
-          <p data-home>{{ sayHome(store.sticking, store.ground) }}<span v-if="home > 4" class="text-muted"> The first four bars are shown{{ home > MOST_BARS ? `; a groove holds ${MOST_BARS}` : '' }}.</span></p>
+          <p data-home>
+            {{ sayHome(store.sticking, store.ground)
+            }}<span v-if="home > 4" class="text-muted">
+              The first four bars are shown{{ home > MOST_BARS ? `; a groove holds ${MOST_BARS}` : '' }}.</span
+            >
+          </p>
         </section>
         <BackbeatFinder @use="useBackbeat" />
       </template>
       <GroupChains v-else @use="use" />
     </div>
     <SidePanel label="On the kit" class="space-y-4">
-      <OrchestratePanel :how="store.draft.how" :kit="kit" @how="how => store.draft.how = how" />
+      <OrchestratePanel :how="store.draft.how" :kit="kit" @how="how => (store.draft.how = how)" />
       <p v-for="one in unplayed" :key="one" data-unplayed class="text-sm text-toned">{{ one }}</p>
       <template v-if="groove">
         <LanesStill :groove="groove" />
         <ul class="text-[0.94rem]" aria-label="Parts it becomes">
-          <li v-for="part in groove.parts" :key="part.id" data-becomes>{{ part.name }}<span class="text-muted">, {{ part.strokes.length }} {{ part.strokes.length === 1 ? 'stroke' : 'strokes' }}</span></li>
+          <li v-for="part in groove.parts" :key="part.id" data-becomes>
+            {{ part.name
+            }}<span class="text-muted"
+              >, {{ part.strokes.length }} {{ part.strokes.length === 1 ? 'stroke' : 'strokes' }}</span
+            >
+          </li>
         </ul>
       </template>
       <p v-else-if="made && !made.ok" role="alert" class="text-error">{{ made.reason }}</p>
     </SidePanel>
   </div>
-  <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
+  <footer
+    class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
     <PlayButton :disabled="!groove" @toggle="toggle" />
-    <UInputNumber v-model="store.draft.bpm" :min="20" :max="300" size="lg" class="w-30" :ui="{ base: 'text-lg font-bold' }" aria-label="Tempo" />
+    <UInputNumber
+      v-model="store.draft.bpm"
+      :min="20"
+      :max="300"
+      size="lg"
+      class="w-30"
+      :ui="{ base: 'text-lg font-bold' }"
+      aria-label="Tempo" />
     <span class="text-sm text-muted">to the <NoteGlyph counts="1/4" /></span>
     <ClickFact v-if="groove" :bars="groove.bars" />
     <span class="ml-auto text-sm text-muted max-xl:hidden">Space plays · W write · C chain · B to the Bench</span>

@@ -2,10 +2,22 @@ import { type Groove, barTicks } from '#core/groove'
 import { type Folded, type Phrase, type PhraseBar, type Round, barsOf, sayWhen, shortTitle } from '#core/phrase'
 
 /** A bar as the map shows it: which of its section’s bars it is, from 0, what stands in it, and what sets it apart. */
-export interface Cell { at: number, groove: Groove, kind: 'plain' | 'turned' | 'fill' | 'rest', says: string }
+export interface Cell {
+  at: number
+  groove: Groove
+  kind: 'plain' | 'turned' | 'fill' | 'rest'
+  says: string
+}
 
 /** Alike rounds of a section as a run of cells, with how many times they are played. */
-export interface Run { key: string, cells: Cell[], times: number, /** Its fill is led another way each time. */ afresh: boolean, /** The first of its bars, counted from 0 within the section, and how many. */ at: number, bars: number }
+export interface Run {
+  key: string
+  cells: Cell[]
+  times: number
+  /** Its fill is led another way each time. */ afresh: boolean
+  /** The first of its bars, counted from 0 within the section, and how many. */ at: number
+  bars: number
+}
 
 const drawn = new WeakMap<Groove, Map<string, Groove>>()
 
@@ -32,28 +44,51 @@ function filledIn({ fill, groove }: Round, within: number): boolean {
 function cellOf(phrase: Phrase, round: Round, within: number, at: number): Cell {
   const section = phrase.sections[round.section]!
   const kind = filledIn(round, within) ? 'fill' : round.rest ? 'rest' : round.turned ? 'turned' : 'plain'
-  const when = (turn: number | undefined) => (turn === undefined || section.times === 1 ? '' : `, ${sayWhen(section.turns[turn]!.when)}`)
+  const when = (turn: number | undefined) =>
+    turn === undefined || section.times === 1 ? '' : `, ${sayWhen(section.turns[turn]!.when)}`
   const turn = section.turns.findLastIndex(({ put }) => 'groove' in put && put.groove === round.key)
-  const says = kind === 'fill' ? `fill${when(round.fill!.turn)}` : kind === 'rest' ? 'you' : kind === 'turned' && within === 0 ? `${shortTitle(phrase, round.key)}${when(turn)}` : ''
+  const says =
+    kind === 'fill'
+      ? `fill${when(round.fill!.turn)}`
+      : kind === 'rest'
+        ? 'you'
+        : kind === 'turned' && within === 0
+          ? `${shortTitle(phrase, round.key)}${when(turn)}`
+          : ''
   return { at, groove: cellGroove(round.groove, within, phrase.kitId), kind, says }
 }
 
-const sameCell = (a: Cell, b: Cell): boolean => a.groove === b.groove && a.kind === b.kind && a.says === b.says && a.at === b.at
-const sameRun = (a: Run, b: Run): boolean => a.key === b.key && a.times === b.times && a.afresh === b.afresh && a.at === b.at && a.cells.length === b.cells.length && a.cells.every((cell, i) => sameCell(cell, b.cells[i]!))
+const sameCell = (a: Cell, b: Cell): boolean =>
+  a.groove === b.groove && a.kind === b.kind && a.says === b.says && a.at === b.at
+const sameRun = (a: Run, b: Run): boolean =>
+  a.key === b.key &&
+  a.times === b.times &&
+  a.afresh === b.afresh &&
+  a.at === b.at &&
+  a.cells.length === b.cells.length &&
+  a.cells.every((cell, i) => sameCell(cell, b.cells[i]!))
 
 /** The runs of each section; those of a section that is shown as before are the same object as before. */
-export const runsOf = (phrase: Phrase, sections: readonly Folded[][], before: readonly Run[][] = []): Run[][] => sections.map((list) => {
-  const start = list[0]!.first.firstBar
-  const runs = list.map(({ first, rounds }): Run => ({
-    // By the section and its round, so that cells stay where they are when bars before them come and go.
-    key: `${phrase.sections[first.section]!.id} ${first.round}`, times: rounds.length, afresh: (first.fill?.fill.takes.length ?? 1) > 1, at: first.firstBar - start, bars: rounds.length * first.bars,
-    cells: Array.from({ length: first.bars }, (_, within) => cellOf(phrase, first, within, first.firstBar - start + within)),
-  }))
-  return before.find(old => old.length === runs.length && old.every((run, i) => sameRun(run, runs[i]!))) ?? runs
-})
+export const runsOf = (phrase: Phrase, sections: readonly Folded[][], before: readonly Run[][] = []): Run[][] =>
+  sections.map(list => {
+    const start = list[0]!.first.firstBar
+    const runs = list.map(({ first, rounds }): Run => ({
+      // By the section and its round, so that cells stay where they are when bars before them come and go.
+      key: `${phrase.sections[first.section]!.id} ${first.round}`,
+      times: rounds.length,
+      afresh: (first.fill?.fill.takes.length ?? 1) > 1,
+      at: first.firstBar - start,
+      bars: rounds.length * first.bars,
+      cells: Array.from({ length: first.bars }, (_, within) =>
+        cellOf(phrase, first, within, first.firstBar - start + within),
+      ),
+    }))
+    return before.find(old => old.length === runs.length && old.every((run, i) => sameRun(run, runs[i]!))) ?? runs
+  })
 
 /** The cell that stands for a bar of the section, where rounds are folded: `shownFor(run of two bars played three times from 4, 7) // => 5` */
-export const shownFor = (run: Run, at: number): number => run.at + (at - run.at) % run.cells.length
+export const shownFor = (run: Run, at: number): number => run.at + ((at - run.at) % run.cells.length)
 
 /** The bar of a list by its number, or the last there is. */
-export const barAt = (bars: readonly PhraseBar[], bar: number): PhraseBar | undefined => bars[Math.min(bar, bars.length - 1)]
+export const barAt = (bars: readonly PhraseBar[], bar: number): PhraseBar | undefined =>
+  bars[Math.min(bar, bars.length - 1)]

@@ -7,8 +7,12 @@ const LEAVING = 'focusScope.autoFocusOnUnmount'
  */
 export default defineNuxtPlugin(() => {
   // The event does not bubble, but is caught on its way down.
-  document.addEventListener(LEAVING, (event) => {
-    const now = document.activeElement
-    if (now && now !== document.body && !(event.target as Element).contains(now)) event.preventDefault()
-  }, true)
+  document.addEventListener(
+    LEAVING,
+    event => {
+      const now = document.activeElement
+      if (now && now !== document.body && !(event.target as Element).contains(now)) event.preventDefault()
+    },
+    true,
+  )
 })

@@ -17,20 +17,22 @@ export function useOutbox() {
   const without = (id: string) => waiting.value.filter(one => one.id !== id)
 
   /** Sends all that waits; answers why one could not be sent, or nothing. */
-  const flush = (): Promise<string> => queue.add(async () => {
-    for (const entry of [...waiting.value]) {
-      try {
-        await api.log.put(entry)
-      } catch (error) {
-        // One that is refused for what is in it would be refused for ever: it is told and let go. What passes, and a server that is away, all wait for.
-        if (error instanceof ApiProblem && !error.passing) waiting.value = without(entry.id)
-        return (error as Error).message
+  const flush = (): Promise<string> =>
+    queue.add(async () => {
+      for (const entry of [...waiting.value]) {
+        try {
+          await api.log.put(entry)
+        } catch (error) {
+          // One that is refused for what is in it would be refused for ever: it is told and let go. What passes, and a server that is away, all wait for.
+          if (error instanceof ApiProblem && !error.passing) waiting.value = without(entry.id)
+          return (error as Error).message
+        }
+        // A word that was added meanwhile still has to go.
+        if (JSON.stringify(waiting.value.find(one => one.id === entry.id)) === JSON.stringify(entry))
+          waiting.value = without(entry.id)
       }
-      // A word that was added meanwhile still has to go.
-      if (JSON.stringify(waiting.value.find(one => one.id === entry.id)) === JSON.stringify(entry)) waiting.value = without(entry.id)
-    }
-    return ''
-  }) as Promise<string>
+      return ''
+    }) as Promise<string>
 
   /** Writes an entry down here at once, and sends it. */
   function put(entry: LogEntry): Promise<string> {

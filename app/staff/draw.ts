@@ -1,4 +1,11 @@
-import { type Entry, type Notation, type NotationBar, type NoteHead, type Voice as WrittenVoice, clefNote } from '#core/notation'
+import {
+  type Entry,
+  type Notation,
+  type NotationBar,
+  type NoteHead,
+  type Voice as WrittenVoice,
+  clefNote,
+} from '#core/notation'
 import { sayNoteValue } from '#core/time'
 import { noteShapes } from './glyph'
 
@@ -6,16 +13,31 @@ type Vex = typeof import('vexflow/bravura')
 type Note = InstanceType<Vex['StaveNote']>
 
 /** What is shown under the notes. */
-export interface StaffOptions { width: number, counts: boolean, sticking: boolean, scale?: number, /** Bars to a line where there is room; as many as fit without it. */ perLine?: number, marks?: readonly StaffMark[] }
+export interface StaffOptions {
+  width: number
+  counts: boolean
+  sticking: boolean
+  scale?: number
+  /** Bars to a line where there is room; as many as fit without it. */ perLine?: number
+  marks?: readonly StaffMark[]
+}
 /** What stands around a bar of a form: its number, repeat signs, how often it is played, and what sets it apart. */
-export interface StaffMark { number: number, begins: boolean, times: number, says: string }
+export interface StaffMark {
+  number: number
+  begins: boolean
+  times: number
+  says: string
+}
 /** A note as it stands in the picture: each head’s height in the picture’s own measure, and the strokes behind it. */
-export interface DrawnNote { element: SVGElement, heads: { y: number, strokes: NoteHead['strokes'] }[] }
+export interface DrawnNote {
+  element: SVGElement
+  heads: { y: number; strokes: NoteHead['strokes'] }[]
+}
 
 let loading: Promise<Vex> | undefined
 /** The engraver and its music font: over a megabyte, fetched when the first staff is shown. */
 async function engraver(): Promise<Vex> {
-  loading ??= import('vexflow/bravura').then(async (vex) => {
+  loading ??= import('vexflow/bravura').then(async vex => {
     await document.fonts.load('30px Bravura')
     return vex
   })
@@ -28,12 +50,28 @@ function keyOf(place: number): string {
   return `${step.toLowerCase()}/${octave}`
 }
 
-const HEAD_CODES = { 'filled': '', 'x': '/x2', 'circled x': '/x3', 'diamond': '/d2', 'slash': '', 'triangle': '/t2' } as const
+const HEAD_CODES = { filled: '', x: '/x2', 'circled x': '/x3', diamond: '/d2', slash: '', triangle: '/t2' } as const
 const DURATIONS: Record<number, string> = { 1: 'w', 2: 'h', 4: 'q' }
-const SYSTEM = { above: 46, tuplet: 16, marks: 24, below: 14, staff: 146, row: 16, clef: 46, meter: 26, bar: 18 } as const
+const SYSTEM = {
+  above: 46,
+  tuplet: 16,
+  marks: 24,
+  below: 14,
+  staff: 146,
+  row: 16,
+  clef: 46,
+  meter: 26,
+  bar: 18,
+} as const
 
 /** One voice of a bar, made into the engraver's notes. */
-interface Engraved { written: WrittenVoice, notes: Note[], voice: InstanceType<Vex['Voice']>, beams: InstanceType<Vex['Beam']>[], tuplets: InstanceType<Vex['Tuplet']>[] }
+interface Engraved {
+  written: WrittenVoice
+  notes: Note[]
+  voice: InstanceType<Vex['Voice']>
+  beams: InstanceType<Vex['Beam']>[]
+  tuplets: InstanceType<Vex['Tuplet']>[]
+}
 
 function engraveNote(vex: Vex, entry: Entry, up: boolean): Note {
   const rest = !entry.heads.length
@@ -52,12 +90,27 @@ function engraveNote(vex: Vex, entry: Entry, up: boolean): Note {
   if (entry.accent) note.addModifier(new vex.Articulation('a>').setPosition(beyond), 0)
   const graces = { flam: 1, drag: 2, ruff: 3, double: 0, choke: 0 }[entry.ornament ?? 'choke']
   if (graces) {
-    const small = Array.from({ length: graces }, () => new vex.GraceNote({ keys: [keys[entry.graced ?? keys.length - 1]!], duration: graces > 1 ? '16' : '8', slash: graces === 1, stemDirection: up ? 1 : -1 }))
+    const small = Array.from(
+      { length: graces },
+      () =>
+        new vex.GraceNote({
+          keys: [keys[entry.graced ?? keys.length - 1]!],
+          duration: graces > 1 ? '16' : '8',
+          slash: graces === 1,
+          stemDirection: up ? 1 : -1,
+        }),
+    )
     const group = new vex.GraceNoteGroup(small, false)
     note.addModifier(graces > 1 ? group.beamNotes() : group, 0)
   }
   if (entry.ornament === 'double') note.addModifier(new vex.Tremolo(1), 0)
-  if (entry.ornament === 'choke') note.addModifier(new vex.Annotation('choke').setVerticalJustification(vex.AnnotationVerticalJustify.TOP).setFont('Instrument Sans Variable', 9), 0)
+  if (entry.ornament === 'choke')
+    note.addModifier(
+      new vex.Annotation('choke')
+        .setVerticalJustification(vex.AnnotationVerticalJustify.TOP)
+        .setFont('Instrument Sans Variable', 9),
+      0,
+    )
   return note
 }
 
@@ -65,9 +118,19 @@ function engrave(vex: Vex, bar: NotationBar, written: WrittenVoice, up: boolean)
   const notes = written.entries.map(entry => engraveNote(vex, entry, up))
   const beams = written.beams.map(({ from, to }) => new vex.Beam(notes.slice(from, to + 1)))
   const beamed = (from: number, to: number) => written.beams.some(beam => beam.from === from && beam.to === to)
-  const tuplets = written.tuplets.map(({ from, to, num, den }) =>
-    new vex.Tuplet(notes.slice(from, to + 1), { numNotes: num, notesOccupied: den, location: up ? 1 : -1, bracketed: !beamed(from, to), ratioed: false }))
-  const voice = new vex.Voice({ numBeats: bar.meter.count, beatValue: bar.meter.unit }).setMode(vex.VoiceMode.SOFT).addTickables(notes)
+  const tuplets = written.tuplets.map(
+    ({ from, to, num, den }) =>
+      new vex.Tuplet(notes.slice(from, to + 1), {
+        numNotes: num,
+        notesOccupied: den,
+        location: up ? 1 : -1,
+        bracketed: !beamed(from, to),
+        ratioed: false,
+      }),
+  )
+  const voice = new vex.Voice({ numBeats: bar.meter.count, beatValue: bar.meter.unit })
+    .setMode(vex.VoiceMode.SOFT)
+    .addTickables(notes)
   return { written, notes, voice, beams, tuplets }
 }
 
@@ -75,7 +138,11 @@ function engrave(vex: Vex, bar: NotationBar, written: WrittenVoice, up: boolean)
  * Draws notation into an element, in as many systems as the width asks for, and tells where each note came to stand.
  * What was there before goes. Undefined where another drawing of the same element began in the meantime.
  */
-export async function drawStaff(host: HTMLElement, notation: Notation, { width, counts, sticking, scale = 1, perLine = 0, marks = [] }: StaffOptions): Promise<DrawnNote[] | undefined> {
+export async function drawStaff(
+  host: HTMLElement,
+  notation: Notation,
+  { width, counts, sticking, scale = 1, perLine = 0, marks = [] }: StaffOptions,
+): Promise<DrawnNote[] | undefined> {
   const turn = String(Number(host.dataset.turn ?? 0) + 1)
   host.dataset.turn = turn
   const vex = await engraver()
@@ -85,9 +152,15 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   const early = notation.pickUp ? [notation.pickUp] : []
   const bars = [...early, ...notation.bars].map((bar, n) => {
     const index = n - early.length
-    const voices = [engrave(vex, bar, bar.hands, true), engrave(vex, bar, bar.feet, false)].filter((one, i) => i === 0 ? !one.written.silent || bar.feet.silent : !one.written.silent)
+    const voices = [engrave(vex, bar, bar.hands, true), engrave(vex, bar, bar.feet, false)].filter((one, i) =>
+      i === 0 ? !one.written.silent || bar.feet.silent : !one.written.silent,
+    )
     const formatter = new Formatter().joinVoices(voices.map(one => one.voice))
-    const least = formatter.preCalculateMinTotalWidth(voices.map(one => one.voice)) + SYSTEM.bar + (bar.showMeter ? SYSTEM.meter : 0) + (marks[index]?.begins ? SYSTEM.bar : 0)
+    const least =
+      formatter.preCalculateMinTotalWidth(voices.map(one => one.voice)) +
+      SYSTEM.bar +
+      (bar.showMeter ? SYSTEM.meter : 0) +
+      (marks[index]?.begins ? SYSTEM.bar : 0)
     return { bar, voices, formatter, least, mark: marks[index] }
   })
   const systems: (typeof bars)[] = []
@@ -102,7 +175,10 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   }
   const rows = Number(counts) + Number(sticking)
   // The figure of a tuplet stands over the accents over the beams.
-  const above = SYSTEM.above + (bars.some(({ voices }) => voices.some(one => one.written.tuplets.length)) ? SYSTEM.tuplet : 0) + (marks.length ? SYSTEM.marks : 0)
+  const above =
+    SYSTEM.above +
+    (bars.some(({ voices }) => voices.some(one => one.written.tuplets.length)) ? SYSTEM.tuplet : 0) +
+    (marks.length ? SYSTEM.marks : 0)
   // That of the feet's stands under their stems, and the counts under it.
   const below = bars.some(({ bar }) => bar.feet.tuplets.length) ? SYSTEM.below : 0
   const staff = SYSTEM.staff + below
@@ -114,10 +190,19 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
   context.scale(scale, scale)
   const svg = holder.querySelector('svg')!
   svg.setAttribute('viewBox', `0 0 ${width / scale} ${above + systems.length * height}`)
-  const engraved: { note: Note, heads: DrawnNote['heads'] }[] = []
+  const engraved: { note: Note; heads: DrawnNote['heads'] }[] = []
   const text = (x: number, y: number, words: string, bold: boolean, size = 12, anchor = 'middle') => {
     const el = document.createElementNS('http://www.w3.org/2000/svg', 'text')
-    Object.entries({ 'x': x, 'y': y, 'text-anchor': anchor, 'font-size': size, 'font-weight': bold ? 700 : 400, 'font-family': 'var(--font-display)', 'fill': 'currentColor', 'stroke': 'none' }).forEach(([key, value]) => el.setAttribute(key, String(value)))
+    Object.entries({
+      x: x,
+      y: y,
+      'text-anchor': anchor,
+      'font-size': size,
+      'font-weight': bold ? 700 : 400,
+      'font-family': 'var(--font-display)',
+      fill: 'currentColor',
+      stroke: 'none',
+    }).forEach(([key, value]) => el.setAttribute(key, String(value)))
     el.textContent = words
     svg.append(el)
   }
@@ -125,7 +210,8 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
     const top = above - 8 + s * height
     const spare = inside - SYSTEM.clef - system.reduce((sum, one) => sum + one.least, 0)
     // A last system of fewer bars than the others keeps their spacing and ends where it ends.
-    const stretch = s > 0 && system.length < systems[0]!.length ? Math.min(spare / system.length, 30) : spare / system.length
+    const stretch =
+      s > 0 && system.length < systems[0]!.length ? Math.min(spare / system.length, 30) : spare / system.length
     let x = 1
     system.forEach(({ bar, voices, formatter, least, mark }, i) => {
       const own = least + stretch + (i === 0 ? SYSTEM.clef : 0)
@@ -139,9 +225,13 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
       const size = Math.max(12, 8.5 / scale)
       const room = Math.floor((own - (mark && mark.times > 1 ? 40 : 8)) / (size * 0.58))
       const label = mark ? [String(mark.number), mark.says].filter(Boolean).join('  ') : ''
-      if (label) text(x + 2, top - 34, label.length > room ? `${label.slice(0, room - 1)}…` : label, true, size, 'start')
+      if (label)
+        text(x + 2, top - 34, label.length > room ? `${label.slice(0, room - 1)}…` : label, true, size, 'start')
       if (mark && mark.times > 1) text(x + own - 4, top - 34, `× ${mark.times}`, true, size, 'end')
-      formatter.format(voices.map(one => one.voice), stave.getNoteEndX() - stave.getNoteStartX() - 12)
+      formatter.format(
+        voices.map(one => one.voice),
+        stave.getNoteEndX() - stave.getNoteStartX() - 12,
+      )
       const places = new Map<number, number>()
       for (const { voice, beams, tuplets, notes, written } of voices) {
         // Stems get their length from the beams, once heads have their heights; accents stand over stems only if they have it by now.
@@ -158,7 +248,8 @@ export async function drawStaff(host: HTMLElement, notation: Notation, { width, 
           entry.heads.forEach((head, h) => {
             if (head.slashed) slash(svg, centre, note.getYs()[h]!)
           })
-          if (entry.buzz) text(note.getStemX(), (note.getStemExtents().topY + note.getStemExtents().baseY) / 2 + 4, 'z', true, 13)
+          if (entry.buzz)
+            text(note.getStemX(), (note.getStemExtents().topY + note.getStemExtents().baseY) / 2 + 4, 'z', true, 13)
           engraved.push({ note, heads: entry.heads.map((head, h) => ({ y: note.getYs()[h]!, strokes: head.strokes })) })
         })
       }
@@ -188,9 +279,20 @@ function tempoMark(svg: SVGElement, { tempo, words }: Notation): void {
     parent.append(el)
     return el
   }
-  const note = add(svg, 'g', { 'transform': 'translate(0 -2) scale(0.8)', 'role': 'img', 'aria-label': sayNoteValue(tempo.counts) })
+  const note = add(svg, 'g', {
+    transform: 'translate(0 -2) scale(0.8)',
+    role: 'img',
+    'aria-label': sayNoteValue(tempo.counts),
+  })
   for (const shape of noteShapes(tempo.counts)) add(note, shape.tag, shape.is)
-  const text = add(svg, 'text', { 'x': 15, 'y': 12, 'font-size': 12.5, 'font-family': 'var(--font-display)', 'fill': 'currentColor', 'stroke': 'none' })
+  const text = add(svg, 'text', {
+    x: 15,
+    y: 12,
+    'font-size': 12.5,
+    'font-family': 'var(--font-display)',
+    fill: 'currentColor',
+    stroke: 'none',
+  })
   text.textContent = [`= ${tempo.bpm}`, ...(words ? [words] : [])].join(' · ')
 }
 

@@ -1,6 +1,18 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { type Bar, type Clip, type Edit, LIMITS, type Part, type Span, applyToGroove, grooveTicks, partOf, readGroove, withFollowing } from '#core/groove'
+import {
+  type Bar,
+  type Clip,
+  type Edit,
+  LIMITS,
+  type Part,
+  type Span,
+  applyToGroove,
+  grooveTicks,
+  partOf,
+  readGroove,
+  withFollowing,
+} from '#core/groove'
 import { api } from '../documents/api'
 import { useOpenDocument } from '../documents/here'
 import { useDrummer } from './drummer'
@@ -10,11 +22,14 @@ const MINE = ' (mine)'
 
 /** The groove on the Bench: the open document, what is chosen in it, and its kit. */
 export const useBench = defineStore('bench', () => {
-  const open = useOpenDocument<'groove', Edit>({
-    kind: 'groove',
-    rules: async () => ({ apply: applyToGroove, read: readGroove }),
-    copied: (groove, id) => ({ ...groove, id, title: groove.title.slice(0, LIMITS.title - MINE.length) + MINE }),
-  }, api.grooves)
+  const open = useOpenDocument<'groove', Edit>(
+    {
+      kind: 'groove',
+      rules: async () => ({ apply: applyToGroove, read: readGroove }),
+      copied: (groove, id) => ({ ...groove, id, title: groove.title.slice(0, LIMITS.title - MINE.length) + MINE }),
+    },
+    api.grooves,
+  )
   const solo = ref<string[]>([])
   const chosenPartId = ref('')
   /** The run of slots that is marked, and what was copied last: that may be laid into another groove. */
@@ -25,26 +40,35 @@ export const useBench = defineStore('bench', () => {
 
   const groove = open.document
   const kit = computed(() => kits.of(groove.value?.kitId ?? ''))
-  const chosenPart = computed<Part | undefined>(() => (open.shown.value ? partOf(open.shown.value, chosenPartId.value) ?? open.shown.value.parts[0] : undefined))
+  const chosenPart = computed<Part | undefined>(() =>
+    open.shown.value ? (partOf(open.shown.value, chosenPartId.value) ?? open.shown.value.parts[0]) : undefined,
+  )
 
   /** The groove that was open last, and what it is called: other stations work on it too. */
-  const last = shallowRef<{ id: string, title: string }>()
+  const last = shallowRef<{ id: string; title: string }>()
   const lastBars = shallowRef<Bar[]>()
   // Another groove: what was chosen in the one before may not be in it.
-  watch(groove, (now) => {
-    if (!now) return
-    lastBars.value = now.bars
-    const same = last.value?.id === now.id
-    if (!same || last.value?.title !== now.title) last.value = { id: now.id, title: now.title }
-    if (same) return
-    solo.value = []
-    span.value = undefined
-    if (!partOf(now, chosenPartId.value)) chosenPartId.value = now.parts[0]?.id ?? ''
-  }, { flush: 'sync' })
+  watch(
+    groove,
+    now => {
+      if (!now) return
+      lastBars.value = now.bars
+      const same = last.value?.id === now.id
+      if (!same || last.value?.title !== now.title) last.value = { id: now.id, title: now.title }
+      if (same) return
+      solo.value = []
+      span.value = undefined
+      if (!partOf(now, chosenPartId.value)) chosenPartId.value = now.parts[0]?.id ?? ''
+    },
+    { flush: 'sync' },
+  )
   // Other bars may end before the mark does.
-  watch(() => open.shown.value?.bars, () => {
-    if (span.value && open.shown.value && span.value.to > grooveTicks(open.shown.value)) span.value = undefined
-  })
+  watch(
+    () => open.shown.value?.bars,
+    () => {
+      if (span.value && open.shown.value && span.value.to > grooveTicks(open.shown.value)) span.value = undefined
+    },
+  )
 
   /** Opens a groove, and its kit with it. */
   async function openGroove(id: string, again = false) {
@@ -64,6 +88,19 @@ export const useBench = defineStore('bench', () => {
   /** Makes an edit to the letter: one that gives back what was there says names and roles itself. */
   const editAsIs = open.edit
 
-  return { ...open, editAsIs, groove, kit, last, lastBars, solo, span, clip, chosenPartId, chosenPart, open: openGroove, edit }
+  return {
+    ...open,
+    editAsIs,
+    groove,
+    kit,
+    last,
+    lastBars,
+    solo,
+    span,
+    clip,
+    chosenPartId,
+    chosenPart,
+    open: openGroove,
+    edit,
+  }
 })
-

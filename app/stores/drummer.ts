@@ -9,15 +9,18 @@ import { useOpenDocument } from '../documents/here'
 
 /** Whoever plays: what new documents begin with, how they count, and what is easy and hard for them. Until it is there, it is as it ships. */
 export const useDrummer = defineStore('drummer', () => {
-  const open = useOpenDocument<'player', Player>({
-    kind: 'player',
-    rules: async () => {
-      const { readPlayer } = await import('#core/kit')
-      return { apply: replacing(readPlayer), read: readPlayer }
+  const open = useOpenDocument<'player', Player>(
+    {
+      kind: 'player',
+      rules: async () => {
+        const { readPlayer } = await import('#core/kit')
+        return { apply: replacing(readPlayer), read: readPlayer }
+      },
+      copied: player => player,
+      read: true,
     },
-    copied: player => player,
-    read: true,
-  }, api.players)
+    api.players,
+  )
   const loaded = ref(false)
   let loading: Promise<void> | undefined
 
@@ -27,7 +30,10 @@ export const useDrummer = defineStore('drummer', () => {
   const limits = computed<Limits>(() => player.value.limits)
 
   /** Fetches the player, once; a failure leaves the usual one and is tried again at the next call. */
-  const load = () => (loading ??= open.open(PLAYER_ID).then(begun, () => { loading = undefined }))
+  const load = () =>
+    (loading ??= open.open(PLAYER_ID).then(begun, () => {
+      loading = undefined
+    }))
 
   /** Counting was kept in the browser once: a player who had set it there finds it set. */
   function begun() {
@@ -35,7 +41,8 @@ export const useDrummer = defineStore('drummer', () => {
     const [school, triplet] = ['bazzet:counting', 'bazzet:triplet'].map(key => localStorage.getItem(key))
     localStorage.removeItem('bazzet:counting')
     localStorage.removeItem('bazzet:triplet')
-    if (school || triplet) void setCounting({ ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Partial<Counting>)
+    if (school || triplet)
+      void setCounting({ ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Partial<Counting>)
   }
 
   /** Changes settings, from what they are by then; answers why not, where what a change needs can't be fetched or the change can't be. */

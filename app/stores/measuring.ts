@@ -3,7 +3,19 @@ import { type Remote, wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { computed, ref, toRaw } from 'vue'
 import { type Kit, type Level, type Limb, levelOfVelocity } from '#core/kit'
-import { type InputName, type Latency, MEASURING, type Measures, type Measuring, type Struck, type Tells, USUAL_SIMULATED, askedOf, hintOf, latencyOf } from '#core/measure'
+import {
+  type InputName,
+  type Latency,
+  MEASURING,
+  type Measures,
+  type Measuring,
+  type Struck,
+  type Tells,
+  USUAL_SIMULATED,
+  askedOf,
+  hintOf,
+  latencyOf,
+} from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
 import type { MeasureWorker, Played } from '../workers/measure.worker'
 import { lacking } from '../documents/lacking'
@@ -14,7 +26,12 @@ import { usePlayer } from './player'
 export type Input = 'none' | Exclude<InputName, 'file'>
 const TELLS: Record<Exclude<Input, 'none'>, Tells> = { keys: 'limb', pads: 'piece', simulated: 'limb' }
 /** What an input tells of a stroke: the limb, or the piece or the MIDI note, and how hard. */
-export interface Told { limb?: Limb, pieceId?: string, note?: number, level?: Level }
+export interface Told {
+  limb?: Limb
+  pieceId?: string
+  note?: number
+  level?: Level
+}
 /** The strokes that a hint goes by. */
 const RECENT = 32
 /** A stroke this far from any that was asked for is no answer to it, in seconds. */
@@ -26,7 +43,7 @@ export const useMeasuring = defineStore('measuring', () => {
   const drummer = useDrummer()
   const input = useLocalStorage<Input>('bazzet:input', 'none')
   /** How late each input arrives, in ms, and whether the player vouches for the figure. */
-  const latencies = useLocalStorage<Partial<Record<Input, { ms: number, vouched: boolean }>>>('bazzet:latency', {})
+  const latencies = useLocalStorage<Partial<Record<Input, { ms: number; vouched: boolean }>>>('bazzet:latency', {})
   /** Which piece each pad is, by its MIDI note. */
   const pads = useLocalStorage<Record<string, string>>('bazzet:pads', {})
   const hint = ref('')
@@ -37,12 +54,17 @@ export const useMeasuring = defineStore('measuring', () => {
   /** How often any pad or pedal was pressed: Step goes by it. */
   const pressed = ref(0)
   const on = computed(() => input.value !== 'none')
-  const measuring = computed<Measuring>(() => ({ ...MEASURING, hands: drummer.player.practice.together, feet: drummer.player.practice.feet, spread: drummer.player.practice.spread }))
+  const measuring = computed<Measuring>(() => ({
+    ...MEASURING,
+    hands: drummer.player.practice.together,
+    feet: drummer.player.practice.feet,
+    spread: drummer.player.practice.spread,
+  }))
 
   let takes: Played[] = []
   let of = -1
-  let now: { performance: Performance, line: CueLine, struck: Struck[] } | undefined
-  let recent: { limb: Limb, ms: number }[] = []
+  let now: { performance: Performance; line: CueLine; struck: Struck[] } | undefined
+  let recent: { limb: Limb; ms: number }[] = []
   /** While latency is being found: taps and the clicks they go with, in seconds of the performance. */
   let tapping: number[] | undefined
   const taps = ref(0)
@@ -82,7 +104,9 @@ export const useMeasuring = defineStore('measuring', () => {
     const at = heard - (latencies.value[input.value]?.ms ?? 0) / 1000
     const { note: _, ...struck } = told
     now.struck.push({ at, ...struck })
-    const nearest = askedOf(now.line, at - NEAR, at + NEAR).filter(one => !one.grace && (told.limb ? one.limb === told.limb : one.pieceId === told.pieceId)).sort((a, b) => Math.abs(a.at - at) - Math.abs(b.at - at))[0]
+    const nearest = askedOf(now.line, at - NEAR, at + NEAR)
+      .filter(one => !one.grace && (told.limb ? one.limb === told.limb : one.pieceId === told.pieceId))
+      .sort((a, b) => Math.abs(a.at - at) - Math.abs(b.at - at))[0]
     if (!nearest) return
     recent = [...recent, { limb: nearest.limb, ms: (at - nearest.at) * 1000 }].slice(-RECENT)
     hint.value = hintOf(recent)
@@ -96,15 +120,28 @@ export const useMeasuring = defineStore('measuring', () => {
     if (!on.value || !played.length) return null
     const which = input.value as Exclude<Input, 'none'>
     if (which !== 'simulated' && !played.some(take => take.struck.length)) return null
-    worker ??= wrap<MeasureWorker>(new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }))
+    worker ??= wrap<MeasureWorker>(
+      new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }),
+    )
     const plain = JSON.parse(JSON.stringify(played)) as Played[]
-    const by = { input: which, tells: TELLS[which], vouched: which === 'simulated' || !!latencies.value[which]?.vouched, measuring: { ...measuring.value } }
-    return worker.measure(plain, by, which === 'simulated' ? { ...USUAL_SIMULATED, seed: Math.round(played[0]!.to * 1000) } : undefined)
+    const by = {
+      input: which,
+      tells: TELLS[which],
+      vouched: which === 'simulated' || !!latencies.value[which]?.vouched,
+      measuring: { ...measuring.value },
+    }
+    return worker.measure(
+      plain,
+      by,
+      which === 'simulated' ? { ...USUAL_SIMULATED, seed: Math.round(played[0]!.to * 1000) } : undefined,
+    )
   }
 
   /** A recording of a stage, as a MIDI file, measured against what the stage asks for. */
   function ofRecording(bytes: Uint8Array, kit: Kit, performance: Performance) {
-    worker ??= wrap<MeasureWorker>(new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }))
+    worker ??= wrap<MeasureWorker>(
+      new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }),
+    )
     const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
     return worker.recording(bytes, plain(kit), plain(performance), { ...measuring.value })
   }
@@ -134,7 +171,7 @@ export const useMeasuring = defineStore('measuring', () => {
   }
   /** A message of a pad: note on, with a velocity. */
   function heard(data: Uint8Array | null, stamp: number) {
-    if (!data || (data[0]! & 0xF0) !== 0x90 || !data[2]) return
+    if (!data || (data[0]! & 0xf0) !== 0x90 || !data[2]) return
     const note = String(data[1])
     pressed.value++
     if (teaching.value) {
@@ -143,7 +180,8 @@ export const useMeasuring = defineStore('measuring', () => {
       return
     }
     const pieceId = pads.value[note]
-    if (input.value === 'pads' && (pieceId || taker)) strike(stamp, { ...(pieceId ? { pieceId } : {}), note: data[1]!, level: levelOfVelocity(data[2]) })
+    if (input.value === 'pads' && (pieceId || taker))
+      strike(stamp, { ...(pieceId ? { pieceId } : {}), note: data[1]!, level: levelOfVelocity(data[2]) })
   }
 
   // ---- latency ----
@@ -159,7 +197,31 @@ export const useMeasuring = defineStore('measuring', () => {
     if (found.ok) setLatency({ ms: (found.value satisfies Latency).ms, vouched: false })
     return found
   }
-  const setLatency = (latency: { ms: number, vouched: boolean }) => (latencies.value = { ...latencies.value, [input.value]: latency })
+  const setLatency = (latency: { ms: number; vouched: boolean }) =>
+    (latencies.value = { ...latencies.value, [input.value]: latency })
 
-  return { ofRecording, input, on, latencies, pads, hint, connected, midiTrouble, teaching, taps, pressed, measuring, begin, end, strike, takeIn, taken, connect, heard, beginTapping, endTapping, setLatency }
+  return {
+    ofRecording,
+    input,
+    on,
+    latencies,
+    pads,
+    hint,
+    connected,
+    midiTrouble,
+    teaching,
+    taps,
+    pressed,
+    measuring,
+    begin,
+    end,
+    strike,
+    takeIn,
+    taken,
+    connect,
+    heard,
+    beginTapping,
+    endTapping,
+    setLatency,
+  }
 })

@@ -13,7 +13,11 @@ import type { FormatsWorker, Found } from '../workers/formats.worker'
 export type Holds = (Found & { ok: true })['value']
 
 /** A stretch of an opened score, as the groove it would be. */
-export interface Stretch { cut: Cut, title: string, made: FromScore }
+export interface Stretch {
+  cut: Cut
+  title: string
+  made: FromScore
+}
 
 /** So many stretches are made into grooves at once; a longer song shows the first of them. */
 const MOST = 40
@@ -43,7 +47,13 @@ export const useOpened = defineStore('opened', () => {
   }
   /** Plain data, for a worker is sent copies. */
   const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
-  const make = (cut: Cut, title: string, i: number) => awake().groove(plain(cut), title, { kit: plain(kit.value), lead: lead.value, counting: plain(settings.counting), fixed: [...fixed[i] ?? []] })
+  const make = (cut: Cut, title: string, i: number) =>
+    awake().groove(plain(cut), title, {
+      kit: plain(kit.value),
+      lead: lead.value,
+      counting: plain(settings.counting),
+      fixed: [...(fixed[i] ?? [])],
+    })
 
   /** Looks at a file, on the kit and with the leading hand that are chosen. */
   async function look(now: Waiting) {
@@ -71,7 +81,10 @@ export const useOpened = defineStore('opened', () => {
       more.value = Math.max(0, cuts.length - MOST)
       const list: Stretch[] = []
       for (const [i, cut] of cuts.slice(0, MOST).entries()) {
-        const title = cuts.length > 1 ? `${score.title.slice(0, 100)}, ${cut.bars > 1 ? `bars ${cut.from + 1} to ${cut.from + cut.bars}` : `bar ${cut.from + 1}`}` : score.title
+        const title =
+          cuts.length > 1
+            ? `${score.title.slice(0, 100)}, ${cut.bars > 1 ? `bars ${cut.from + 1} to ${cut.from + cut.bars}` : `bar ${cut.from + 1}`}`
+            : score.title
         const made = await make(cut, title, i)
         if (mine !== turn) return
         list.push({ cut, title, made })
@@ -102,5 +115,21 @@ export const useOpened = defineStore('opened', () => {
   }
   /** Wakes the worker before a file is there, so that the file need not wait for it. */
   const ready = () => void awake()
-  return { ready, file, refused, looking, opened, stretches, more, kitId, lead, kit, look, again, choose, chosenIn, leave }
+  return {
+    ready,
+    file,
+    refused,
+    looking,
+    opened,
+    stretches,
+    more,
+    kitId,
+    lead,
+    kit,
+    look,
+    again,
+    choose,
+    chosenIn,
+    leave,
+  }
 })

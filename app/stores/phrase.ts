@@ -13,11 +13,14 @@ const MINE = ' (mine)'
  * into the document with the next one.
  */
 export const usePhrase = defineStore('phrase', () => {
-  const open = useOpenDocument<'phrase', PhraseEdit>({
-    kind: 'phrase',
-    rules: async () => ({ apply: applyToPhrase, read: readPhrase }),
-    copied: (phrase, id) => ({ ...phrase, id, title: phrase.title.slice(0, LIMITS.title - MINE.length) + MINE }),
-  }, api.phrases)
+  const open = useOpenDocument<'phrase', PhraseEdit>(
+    {
+      kind: 'phrase',
+      rules: async () => ({ apply: applyToPhrase, read: readPhrase }),
+      copied: (phrase, id) => ({ ...phrase, id, title: phrase.title.slice(0, LIMITS.title - MINE.length) + MINE }),
+    },
+    api.phrases,
+  )
   const kits = useKits()
   /** Followed grooves as the shelf has them, where they changed since they were seen; and which are not there any more. */
   const fresh = shallowRef<Stored<Groove>[]>([])
@@ -53,9 +56,21 @@ export const usePhrase = defineStore('phrase', () => {
     const set = Object.fromEntries(Object.entries(now.grooves).filter(([key, one]) => before.grooves[key] !== one))
     return open.edit(Object.keys(set).length ? asOne('Changed', [{ type: 'grooves', set }, change]) : change)
   }
-  watch(() => open.document.value?.id, () => (fresh.value = []), { flush: 'sync' })
+  watch(
+    () => open.document.value?.id,
+    () => (fresh.value = []),
+    { flush: 'sync' },
+  )
   // A groove that is taken up, or followed again, may have changed meanwhile.
-  watch(() => Object.values(open.document.value?.grooves ?? {}).filter(one => !one.pinned).map(one => one.id).sort().join(), ids => ids && void look().catch(() => undefined))
+  watch(
+    () =>
+      Object.values(open.document.value?.grooves ?? {})
+        .filter(one => !one.pinned)
+        .map(one => one.id)
+        .sort()
+        .join(),
+    ids => ids && void look().catch(() => undefined),
+  )
 
   return { ...open, phrase, kit, stays, gone, look, open: openPhrase, edit }
 })

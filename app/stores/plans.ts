@@ -7,8 +7,13 @@ import { useOpenDocument } from '../documents/here'
 const MINE = ' (mine)'
 
 /** The plan that is open. */
-export const usePlans = defineStore('plans', () => useOpenDocument<'plan', Plan>({
-  kind: 'plan',
-  rules: async () => ({ apply: replacing(readPlan), read: readPlan }),
-  copied: (plan, id) => ({ ...plan, id, title: plan.title.slice(0, 160 - MINE.length) + MINE }),
-}, api.plans))
+export const usePlans = defineStore('plans', () =>
+  useOpenDocument<'plan', Plan>(
+    {
+      kind: 'plan',
+      rules: async () => ({ apply: replacing(readPlan), read: readPlan }),
+      copied: (plan, id) => ({ ...plan, id, title: plan.title.slice(0, 160 - MINE.length) + MINE }),
+    },
+    api.plans,
+  ),
+)

@@ -26,7 +26,9 @@ export const usePlayer = defineStore('player', () => {
 
   /** The engine, built on the first call and awake. */
   async function wake(): Promise<Engine> {
-    building ??= Promise.all([import('../audio/engine'), rendering()]).then(([module, made]) => module.createEngine(made))
+    building ??= Promise.all([import('../audio/engine'), rendering()]).then(([module, made]) =>
+      module.createEngine(made),
+    )
     engine.value ??= await building
     await engine.value.wake()
     await engine.value.clickWith({ sound: settings.clickSound, level: settings.clickLevel / 10 })
@@ -93,15 +95,20 @@ export const usePlayer = defineStore('player', () => {
     if (!piece) return
     // Strokes asked for in a row sound in that order, though the first may have to be rendered.
     const before = auditions
-    auditions = wake().then(async (sounding) => {
-      await before
-      await sounding.audition(piece, stroke, level)
-    }).catch(() => undefined)
+    auditions = wake()
+      .then(async sounding => {
+        await before
+        await sounding.audition(piece, stroke, level)
+      })
+      .catch(() => undefined)
     await auditions
   }
 
   /** The click as the player set it, from the next click on. */
-  watch(() => ({ sound: settings.clickSound, level: settings.clickLevel / 10 }), click => void engine.value?.clickWith(click))
+  watch(
+    () => ({ sound: settings.clickSound, level: settings.clickLevel / 10 }),
+    click => void engine.value?.clickWith(click),
+  )
 
   return { playing, preparing, start, stop, update, position, heardAt, audition, strike, warm, speak, engine }
 })

@@ -16,11 +16,31 @@ import { usePlayer } from './player'
 import { useSettings } from './settings'
 
 /** How what is played is taken, and what is made of it. */
-interface Options { how: PlayedTake['how'], into: Into, limbs: Limb[], grid: 'own' | 'best', strength: number, feel: boolean }
+interface Options {
+  how: PlayedTake['how']
+  into: Into
+  limbs: Limb[]
+  grid: 'own' | 'best'
+  strength: number
+  feel: boolean
+}
 /** What was played into one groove, kept in the browser until it is let go; `kept` once the groove has it. */
-interface Session { span: Span, takes: PlayedTake[], ids: string, kept: boolean, options: Options }
+interface Session {
+  span: Span
+  takes: PlayedTake[]
+  ids: string
+  kept: boolean
+  options: Options
+}
 
-const USUAL: Options = { how: 'add', into: { to: 'limbs' }, limbs: [...LIMBS], grid: 'best', strength: 100, feel: false }
+const USUAL: Options = {
+  how: 'add',
+  into: { to: 'limbs' },
+  limbs: [...LIMBS],
+  grid: 'best',
+  strength: 100,
+  feel: false,
+}
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 /** Playing in on the Bench: what is struck over the click, time round after time round, and the groove that is made of it. */
@@ -61,7 +81,12 @@ export const usePlayingIn = defineStore('playing-in', () => {
     const piece = id === undefined ? undefined : pieceOf(bench.kit, id)
     const able = options.value.limbs.filter(one => piece && strokesFor(piece, one).length)
     if (!piece || !able.length) return undefined
-    return { pieceId: piece.id, stroke: on?.piece === piece.id ? on.stroke : piece.strokes.find(one => one.note === note)?.kind, level, ...(able.length === 1 ? { limb: able[0] } : {}) }
+    return {
+      pieceId: piece.id,
+      stroke: on?.piece === piece.id ? on.stroke : piece.strokes.find(one => one.note === note)?.kind,
+      level,
+      ...(able.length === 1 ? { limb: able[0] } : {}),
+    }
   }
 
   /** What is struck sounds at once, as it will in the groove. */
@@ -71,13 +96,15 @@ export const usePlayingIn = defineStore('playing-in', () => {
     if (!groove || into.to === 'line') return
     const tick = Math.max(0, Math.round(player.position()?.tick ?? 0))
     const part = into.to === 'part' ? partOf(groove, into.partId) : undefined
-    const own = part ? freshStroke(part, groove.lead, tick) : strokeFor(groove, into.to === 'part' ? into.limb : limb ?? 'RH', tick, { chosen: bench.chosenPartId }).stroke
+    const own = part
+      ? freshStroke(part, groove.lead, tick)
+      : strokeFor(groove, into.to === 'part' ? into.limb : (limb ?? 'RH'), tick, { chosen: bench.chosenPartId }).stroke
     const piece = pieceOf(bench.kit, pieceId ?? own.piece)
-    player.strike(piece, pieceId ? stroke ?? piece?.strokes[0]?.kind ?? 'hit' : own.stroke, level ?? own.level)
+    player.strike(piece, pieceId ? (stroke ?? piece?.strokes[0]?.kind ?? 'hit') : own.stroke, level ?? own.level)
   }
 
   /** The stroke that was taken in last by each limb, for as long as its key is held. */
-  const held = new Map<Limb, { stroke: PlayedStroke, since: number }>()
+  const held = new Map<Limb, { stroke: PlayedStroke; since: number }>()
   function struck(told: Told, at: number | undefined, stamp: number) {
     const stroke = meant(told)
     if (!stroke) return
@@ -113,7 +140,14 @@ export const usePlayingIn = defineStore('playing-in', () => {
     const groove = bench.groove!
     const model = modelFor(groove, options.value.limbs)
     if (!model) return
-    const line = new CueLine(looped({ groove: model, kit: bench.kit, span, parts: Object.fromEntries(model.parts.map(part => [part.id, 'player'])) }))
+    const line = new CueLine(
+      looped({
+        groove: model,
+        kit: bench.kit,
+        span,
+        parts: Object.fromEntries(model.parts.map(part => [part.id, 'player'])),
+      }),
+    )
     const length = (span.to - span.from) * tickSeconds(groove.tempo)
     const asked = askedOf(line, lap * length, (lap + 1) * length)
     // Laid in and not sounded: the time round is over by now.
@@ -132,7 +166,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
   let seen = 0
   /** Looked at frame by frame while it runs: a time round that is over is taken. */
   function look() {
-    const lap = on.value ? player.position()?.lap ?? 0 : 0
+    const lap = on.value ? (player.position()?.lap ?? 0) : 0
     if (lap <= seen) return
     if (measuring.input === 'simulated') for (let one = seen; one < lap; one++) simulated(one)
     seen = lap
@@ -171,25 +205,49 @@ export const usePlayingIn = defineStore('playing-in', () => {
       made.value = undefined
       return
     }
-    worker ??= wrap<MeasureWorker>(new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }))
+    worker ??= wrap<MeasureWorker>(
+      new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }),
+    )
     const { grid, strength, feel } = options.value
     const of = takes.value
-    const found = await worker.made(plain(groove), plain(of), { kit: plain(bench.kit), grid, strength: strength / 100, feel, span, chosen: bench.chosenPartId, counting: plain(settings.counting), ids })
+    const found = await worker.made(plain(groove), plain(of), {
+      kit: plain(bench.kit),
+      grid,
+      strength: strength / 100,
+      feel,
+      span,
+      chosen: bench.chosenPartId,
+      counting: plain(settings.counting),
+      ids,
+    })
     if (mine !== turn || groove !== bench.groove) return
     made.value = { ...found, of }
     bench.tryOut(found.edit)
   }
-  watch([takes, () => bench.groove, () => [options.value.grid, options.value.strength, options.value.feel].join()], () => void make())
+  watch(
+    [takes, () => bench.groove, () => [options.value.grid, options.value.strength, options.value.feel].join()],
+    () => void make(),
+  )
   // Something else that was tried out, and is so no more, leaves it to be shown again.
-  watch(() => bench.shown, (shown) => {
-    if (open.value && !taken.value && made.value?.edit && shown && shown === bench.groove) bench.tryOut(made.value.edit)
-  })
-  watch([takes, options, taken], () => {
-    const id = bench.groove?.id
-    if (!id || !open.value) return
-    const { [id]: _, ...others } = kept.value
-    kept.value = takes.value.length ? { ...others, [id]: { span, takes: takes.value, ids, kept: taken.value, options: options.value } } : others
-  }, { deep: true })
+  watch(
+    () => bench.shown,
+    shown => {
+      if (open.value && !taken.value && made.value?.edit && shown && shown === bench.groove)
+        bench.tryOut(made.value.edit)
+    },
+  )
+  watch(
+    [takes, options, taken],
+    () => {
+      const id = bench.groove?.id
+      if (!id || !open.value) return
+      const { [id]: _, ...others } = kept.value
+      kept.value = takes.value.length
+        ? { ...others, [id]: { span, takes: takes.value, ids, kept: taken.value, options: options.value } }
+        : others
+    },
+    { deep: true },
+  )
 
   /** What was made becomes the groove’s, once it is made; answers why not, where it can’t. */
   async function keep(): Promise<string | undefined> {
@@ -248,16 +306,44 @@ export const usePlayingIn = defineStore('playing-in', () => {
   function heardWith(performance: Performance): Performance {
     if (!on.value) return performance
     const { how, into, limbs } = options.value
-    const silent = (part: Groove['parts'][number]) => how === 'replace' && (into.to === 'part' ? part.id === into.partId : into.to === 'limbs' && limbs.length < LIMBS.length && limbs.includes(part.limb))
+    const silent = (part: Groove['parts'][number]) =>
+      how === 'replace' &&
+      (into.to === 'part'
+        ? part.id === into.partId
+        : into.to === 'limbs' && limbs.length < LIMBS.length && limbs.includes(part.limb))
     return {
-      ...performance, countIn: Math.max(1, performance.countIn),
+      ...performance,
+      countIn: Math.max(1, performance.countIn),
       sections: performance.sections.map(section => ({
         ...section,
         click: section.click.program === 'none' ? { ...section.click, program: 'every beat' as const } : section.click,
-        parts: { ...section.parts, ...Object.fromEntries(section.groove.parts.filter(silent).map(part => [part.id, 'silent' as const])) },
+        parts: {
+          ...section.parts,
+          ...Object.fromEntries(section.groove.parts.filter(silent).map(part => [part.id, 'silent' as const])),
+        },
       })),
     }
   }
 
-  return { open, on, options, takes, strokes, made, taken, show, hide, begin, end, look, back, keep, change, letGo, released, heardWith, waits }
+  return {
+    open,
+    on,
+    options,
+    takes,
+    strokes,
+    made,
+    taken,
+    show,
+    hide,
+    begin,
+    end,
+    look,
+    back,
+    keep,
+    change,
+    letGo,
+    released,
+    heardWith,
+    waits,
+  }
 })

@@ -5,7 +5,33 @@ import type { Groove } from '#core/groove'
 import { type Measures, verdictOf } from '#core/measure'
 import type { Performance } from '#core/perform'
 import type { Phrase } from '#core/phrase'
-import { type LogEntry, type Material, type Plan, type Run, type RunEffect, type RunEvent, type Sitting, type Stage, allOf, beginRun, entryOf, figuresOf, figuresPlayed, grooveOf, helpFor, lapOf, limbsBy, makeSitting, neededBy, playsWhole, stageOf, stagePerformance, stepRun, takenUp, titleOf } from '#core/practise'
+import {
+  type LogEntry,
+  type Material,
+  type Plan,
+  type Run,
+  type RunEffect,
+  type RunEvent,
+  type Sitting,
+  type Stage,
+  allOf,
+  beginRun,
+  entryOf,
+  figuresOf,
+  figuresPlayed,
+  grooveOf,
+  helpFor,
+  lapOf,
+  limbsBy,
+  makeSitting,
+  neededBy,
+  playsWhole,
+  stageOf,
+  stagePerformance,
+  stepRun,
+  takenUp,
+  titleOf,
+} from '#core/practise'
 import { AHEAD } from '../audio/scheduler'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
@@ -23,14 +49,17 @@ export type Written = Sitting['written'][number]
 type Writing = Extract<RunEffect, { type: 'write' }>
 
 /** Everything that the stages of a plan are made of, and the revision of each. */
-export async function fetchMaterial(stages: readonly Pick<Stage, 'subject'>[]): Promise<Pick<Material, 'grooves' | 'phrases'> & { revisions: Map<string, number> }> {
+export async function fetchMaterial(
+  stages: readonly Pick<Stage, 'subject'>[],
+): Promise<Pick<Material, 'grooves' | 'phrases'> & { revisions: Map<string, number> }> {
   const needed = stages.flatMap(stage => neededBy(stage.subject))
   const ids = (kind: 'groove' | 'phrase') => [...new Set(needed.filter(one => one.kind === kind).map(one => one.id))]
   const [grooves, phrases] = await Promise.all([api.grooves.some(ids('groove')), api.phrases.some(ids('phrase'))])
   const lost = needed.find(one => ![...grooves, ...phrases].some(other => other.document.id === one.id))
   if (lost) throw new Error(`There is no ${lost.kind} “${lost.id}” here. It may have been put in the bin.`)
   return {
-    grooves: new Map<string, Groove>(grooves.map(({ document }) => [document.id, document])), phrases: new Map<string, Phrase>(phrases.map(({ document }) => [document.id, document])),
+    grooves: new Map<string, Groove>(grooves.map(({ document }) => [document.id, document])),
+    phrases: new Map<string, Phrase>(phrases.map(({ document }) => [document.id, document])),
     revisions: new Map([...grooves, ...phrases].map(({ document, revision }) => [document.id, revision])),
   }
 }
@@ -48,7 +77,7 @@ export const usePractice = defineStore('practice', () => {
   const run = shallowRef<Run>()
   const written = ref<Written[]>([])
   /** What was measured of the stage that was played last. */
-  const measured = shallowRef<{ entry: number, measures: Measures, says: string }>()
+  const measured = shallowRef<{ entry: number; measures: Measures; says: string }>()
   /** What sounds of the stage; undefined before it has. */
   const sounding = shallowRef<Performance>()
   let revisions = new Map<string, number>()
@@ -63,10 +92,19 @@ export const usePractice = defineStore('practice', () => {
 
   const stage = computed(() => run.value && stageOf(run.value))
   const next = computed(() => run.value?.stages[run.value.index + 1])
-  const groove = computed(() => (stage.value ? grooveOf(stage.value.subject, material.value) ?? grooveOf(run.value!.stages.find(one => one.subject.kind !== 'break')!.subject, material.value) : undefined))
+  const groove = computed(() =>
+    stage.value
+      ? (grooveOf(stage.value.subject, material.value) ??
+        grooveOf(run.value!.stages.find(one => one.subject.kind !== 'break')!.subject, material.value))
+      : undefined,
+  )
 
   /** Where the run stands, whatever the clock says: one that waits has nothing new to be kept. */
-  const standing = () => ({ run: { ...toRaw(run.value!), told: 0, heard: 0 }, ids: [...ids], written: written.value.map(one => ({ ...one })) })
+  const standing = () => ({
+    run: { ...toRaw(run.value!), told: 0, heard: 0 },
+    ids: [...ids],
+    written: written.value.map(one => ({ ...one })),
+  })
   function keep() {
     keptAt = Date.now()
     if (!run.value || !plan.value) return
@@ -74,7 +112,18 @@ export const usePractice = defineStore('practice', () => {
     if (equal(now, kept)) return
     kept = now
     if (run.value.phase === 'over') void sittings.end(sessionId)
-    else void sittings.keep(makeSitting({ id: sessionId, at: new Date().toISOString(), plan: toRaw(plan.value), listed: listed.value, run: toRaw(run.value), ids: Array.from(ids, id => id ?? null), written: written.value.map(one => ({ ...one })) }))
+    else
+      void sittings.keep(
+        makeSitting({
+          id: sessionId,
+          at: new Date().toISOString(),
+          plan: toRaw(plan.value),
+          listed: listed.value,
+          run: toRaw(run.value),
+          ids: Array.from(ids, id => id ?? null),
+          written: written.value.map(one => ({ ...one })),
+        }),
+      )
   }
 
   /** Fetches what a plan is made of and stands before its first stage; or takes up a run that was interrupted. */
@@ -84,17 +133,19 @@ export const usePractice = defineStore('practice', () => {
     revisions = found
     material.value = { ...fetched, kitOf: id => kits.of(id) }
     plan.value = forPlan
-    written.value = [...sitting?.written ?? []]
+    written.value = [...(sitting?.written ?? [])]
     sessionId = sitting?.id ?? newId()
-    ids = [...sitting?.ids ?? []]
+    ids = [...(sitting?.ids ?? [])]
     listed.value = sitting?.listed ?? true
     entries = new Map()
     measured.value = undefined
-    const helps = forPlan.stages.map((one) => {
+    const helps = forPlan.stages.map(one => {
       const of = one.climb?.miss === 'isolate' ? grooveOf(one.subject, material.value) : undefined
-      return of ? helpFor(one, of, kits.of(of.kitId), newId()) ?? null : null
+      return of ? (helpFor(one, of, kits.of(of.kitId), newId()) ?? null) : null
     })
-    run.value = sitting ? takenUp(sitting.run) : beginRun(forPlan, { laps: forPlan.stages.map(one => lapOf(one, material.value)), helps })
+    run.value = sitting
+      ? takenUp(sitting.run)
+      : beginRun(forPlan, { laps: forPlan.stages.map(one => lapOf(one, material.value)), helps })
     kept = sitting && standing()
     void outbox.flush()
   }
@@ -107,7 +158,12 @@ export const usePractice = defineStore('practice', () => {
     const { run: now, effects } = stepRun(run.value, event)
     run.value = now
     // A session begins with its first stage; one that is left goes on from where it was.
-    if (event.type !== 'end' && (effects.length || now.phase !== before.phase || Date.now() - keptAt > 2000) && now.phase !== 'ready') keep()
+    if (
+      event.type !== 'end' &&
+      (effects.length || now.phase !== before.phase || Date.now() - keptAt > 2000) &&
+      now.phase !== 'ready'
+    )
+      keep()
     await Promise.all(effects.map(carryOut))
   }
 
@@ -118,13 +174,18 @@ export const usePractice = defineStore('practice', () => {
         return player.stop()
       }
       case 'play': {
-        const played = stagePerformance(effect.stage, material.value, { tempo: effect.tempo, laps: effect.laps, counting: drummer.counting })
+        const played = stagePerformance(effect.stage, material.value, {
+          tempo: effect.tempo,
+          laps: effect.laps,
+          counting: drummer.counting,
+        })
         if (!played) return undefined
         sounding.value = played
         measuring.begin(played, run.value!.entry)
         return player.start(played, AHEAD.away)
       }
-      case 'write': return write(effect)
+      case 'write':
+        return write(effect)
     }
   }
 
@@ -133,18 +194,32 @@ export const usePractice = defineStore('practice', () => {
     const of = subject.kind === 'figures' && grooveOf(subject, material.value)
     if (!of) return null
     // The run may stand at the next stage by now: what was played is told by the stage itself.
-    const lap = lapOf(stage, material.value).seconds * stage.tempo.bpm / tempo.bpm
-    return figuresPlayed(figuresOf(of, subject, kits.of(of.kitId)).map(one => `${subject.limb} ${one.mask}`), seconds, lap)
+    const lap = (lapOf(stage, material.value).seconds * stage.tempo.bpm) / tempo.bpm
+    return figuresPlayed(
+      figuresOf(of, subject, kits.of(of.kitId)).map(one => `${subject.limb} ${one.mask}`),
+      seconds,
+      lap,
+    )
   }
 
   async function write(effect: Writing) {
     const at = new Date()
     const of = grooveOf(effect.stage.subject, material.value)
     const before = entries.get(effect.entry)
-    const entry = before ? { ...before, word: effect.word } : entryOf(effect, {
-      id: (ids[effect.entry] ??= newId()), at: at.toISOString(), day: calendarDay(at), planId: listed.value ? plan.value!.id : null, sessionId,
-      revision: revisions.get(effect.stage.subject.id) ?? null, title: titleOf(effect.stage.subject, material.value), limbs: of ? limbsBy(allOf(effect.stage, material.value)!, effect.stage, 'player') : [], whole: playsWhole(effect.stage, material.value), figures: figuresIn(effect),
-    })
+    const entry = before
+      ? { ...before, word: effect.word }
+      : entryOf(effect, {
+          id: (ids[effect.entry] ??= newId()),
+          at: at.toISOString(),
+          day: calendarDay(at),
+          planId: listed.value ? plan.value!.id : null,
+          sessionId,
+          revision: revisions.get(effect.stage.subject.id) ?? null,
+          title: titleOf(effect.stage.subject, material.value),
+          limbs: of ? limbsBy(allOf(effect.stage, material.value)!, effect.stage, 'player') : [],
+          whole: playsWhole(effect.stage, material.value),
+          figures: figuresIn(effect),
+        })
     entries.set(effect.entry, entry)
     show(effect, entry, '')
     const measures = before ? undefined : measuring.taken()
@@ -161,14 +236,39 @@ export const usePractice = defineStore('practice', () => {
     entries.set(effect.entry, entry)
     measured.value = { entry: effect.entry, measures, says }
     show(effect, entry, await outbox.put(entry), says)
-    const waits = run.value?.phase === 'asking' && run.value.entry === effect.entry && effect.stage.climb?.allows === 'measured'
-    if (waits) await send({ type: 'say', word: then.does === 'climb' ? 'solid' : then.does === 'repeat' ? 'shaky' : 'missed', now: performance.now() / 1000 })
+    const waits =
+      run.value?.phase === 'asking' && run.value.entry === effect.entry && effect.stage.climb?.allows === 'measured'
+    if (waits)
+      await send({
+        type: 'say',
+        word: then.does === 'climb' ? 'solid' : then.does === 'repeat' ? 'shaky' : 'missed',
+        now: performance.now() / 1000,
+      })
   }
 
-  function show({ entry, stage: { name }, tempo }: Writing, { word }: LogEntry, failed: string, says = written.value.find(one => one.entry === entry)?.says ?? '') {
+  function show(
+    { entry, stage: { name }, tempo }: Writing,
+    { word }: LogEntry,
+    failed: string,
+    says = written.value.find(one => one.entry === entry)?.says ?? '',
+  ) {
     const line: Written = { entry, stage: name, tempo: Math.round(tempo.bpm), word, says, failed }
     written.value = [...written.value.filter(other => other.entry !== entry), line].sort((a, b) => a.entry - b.entry)
   }
 
-  return { plan, material, sounding, groove, run, stage, next, written, measured, listed, held: outbox.held, begin, send }
+  return {
+    plan,
+    material,
+    sounding,
+    groove,
+    run,
+    stage,
+    next,
+    written,
+    measured,
+    listed,
+    held: outbox.held,
+    begin,
+    send,
+  }
 })

@@ -10,13 +10,16 @@ const MINE = ' (mine)'
 
 /** The recipes there are, and the one that is worked on; it is saved when the player asks for it. */
 export const useRecipes = defineStore('recipes', () => {
-  const open = useOpenDocument<'recipe', Recipe>({
-    kind: 'recipe',
-    // A recipe that is worked on may be unfinished: without steps, without a name. It is read whole as it is saved.
-    rules: async () => ({ apply: (recipe, next) => ok({ document: next, inverse: recipe }), read: readRecipe }),
-    copied: (recipe, id) => ({ ...recipe, id, name: recipe.name.slice(0, RECIPE_LIMITS.name - MINE.length) + MINE }),
-    asked: true,
-  }, api.recipes)
+  const open = useOpenDocument<'recipe', Recipe>(
+    {
+      kind: 'recipe',
+      // A recipe that is worked on may be unfinished: without steps, without a name. It is read whole as it is saved.
+      rules: async () => ({ apply: (recipe, next) => ok({ document: next, inverse: recipe }), read: readRecipe }),
+      copied: (recipe, id) => ({ ...recipe, id, name: recipe.name.slice(0, RECIPE_LIMITS.name - MINE.length) + MINE }),
+      asked: true,
+    },
+    api.recipes,
+  )
   const list = shallowRef<Listed<Summaries['recipe']>[]>([])
 
   /** What is here under a name of its own; what it was made from stays as it was saved. */

@@ -32,6 +32,28 @@ export const useSettings = defineStore('settings', () => {
   /** Whether what is played on the Bench and stepped through counts in the log. */
   const countPlay = useLocalStorage('bazzet:count-play', false)
   const counting = computed(() => drummer.counting)
-  const clickPlan = computed<ClickPlan>(() => ({ program: click.value === 'own slots' ? clickSlots.value : click.value, gaps: clickGaps.value }))
-  return { click, clickSlots, clickGaps, clickSound, clickLevel, clickPlan, countIn, counting, stepSpeaks, countPlay, lastGroove, lastKit, lastPhrase, staff, folds, lineHeard, stylesUsed, fillTasteOff }
+  const clickPlan = computed<ClickPlan>(() => ({
+    program: click.value === 'own slots' ? clickSlots.value : click.value,
+    gaps: clickGaps.value,
+  }))
+  return {
+    click,
+    clickSlots,
+    clickGaps,
+    clickSound,
+    clickLevel,
+    clickPlan,
+    countIn,
+    counting,
+    stepSpeaks,
+    countPlay,
+    lastGroove,
+    lastKit,
+    lastPhrase,
+    staff,
+    folds,
+    lineHeard,
+    stylesUsed,
+    fillTasteOff,
+  }
 })

@@ -11,11 +11,14 @@ type Line = Summaries['sitting']
 
 /** Practice runs under way: each is kept by the server, and in this browser while the server is away, until it is over or removed. */
 export const useSittings = defineStore('sittings', () => {
-  const open = useOpenDocument<'sitting', Sitting>({
-    kind: 'sitting',
-    rules: async () => ({ apply: (before, next) => ok({ document: next, inverse: before }), read: readSitting }),
-    copied: (sitting, id) => ({ ...sitting, id }),
-  }, api.sittings)
+  const open = useOpenDocument<'sitting', Sitting>(
+    {
+      kind: 'sitting',
+      rules: async () => ({ apply: (before, next) => ok({ document: next, inverse: before }), read: readSitting }),
+      copied: (sitting, id) => ({ ...sitting, id }),
+    },
+    api.sittings,
+  )
   const drafts = useDrafts()
   /** Those that are over, of which the server could not be told yet. */
   const over = useLocalStorage<string[]>('bazzet:sittings-over', [])
@@ -26,7 +29,7 @@ export const useSittings = defineStore('sittings', () => {
   async function load() {
     takeOverOld()
     await tellOver()
-    const stored = await api.sittings.list().catch((error) => {
+    const stored = await api.sittings.list().catch(error => {
       if (error instanceof ApiSilent) return []
       throw error
     })
@@ -44,7 +47,14 @@ export const useSittings = defineStore('sittings', () => {
     if (!text) return
     localStorage.removeItem('bazzet:session')
     try {
-      const { plan, run, sessionId, ids, written, at } = JSON.parse(text) as { plan: Sitting['plan'], run: Sitting['run'], sessionId: string, ids: (string | null)[], written: Sitting['written'], at: string }
+      const { plan, run, sessionId, ids, written, at } = JSON.parse(text) as {
+        plan: Sitting['plan']
+        run: Sitting['run']
+        sessionId: string
+        ids: (string | null)[]
+        written: Sitting['written']
+        at: string
+      }
       const read = readSitting(makeSitting({ id: sessionId, at, plan, run, ids, written }))
       if (read.ok) drafts.keep(`sitting:${sessionId}`, { revision: 0, store: undefined, document: read.value })
     } catch {

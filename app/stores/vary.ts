@@ -16,7 +16,7 @@ export const useVary = defineStore('vary', () => {
   const tasteOff = useLocalStorage<string[]>('bazzet:taste-off', [])
 
   /** The moves that are grey because they would break a promise, while a list of moves is looked at. */
-  const greyed = shallowRef<{ promise: PromiseId, name: string }[]>([])
+  const greyed = shallowRef<{ promise: PromiseId; name: string }[]>([])
 
   function openMove(id: string) {
     moveId.value = id
@@ -26,7 +26,9 @@ export const useVary = defineStore('vary', () => {
   /** A promise given or taken back; of the three about how many strokes there are only one can be. */
   function toggle(promise: PromiseId) {
     const given = promises.value.includes(promise)
-    const others = promises.value.filter(one => one !== promise && !(DENSITIES.includes(promise) && DENSITIES.includes(one)))
+    const others = promises.value.filter(
+      one => one !== promise && !(DENSITIES.includes(promise) && DENSITIES.includes(one)),
+    )
     promises.value = given ? others : [...others, promise]
   }
 

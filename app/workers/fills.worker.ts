@@ -5,7 +5,8 @@ import { type FillGround, type FillIdea, type FillSearch, fillIdeas } from '#cor
 export type FoundFill = Omit<FillIdea, 'speaks'> & { speaks: string[] }
 
 const worker = {
-  search: (search: FillSearch, ground: FillGround, off: readonly string[]): FoundFill[] => fillIdeas(search, ground, new Set(off)).map(idea => ({ ...idea, speaks: idea.speaks.map(rule => rule.id) })),
+  search: (search: FillSearch, ground: FillGround, off: readonly string[]): FoundFill[] =>
+    fillIdeas(search, ground, new Set(off)).map(idea => ({ ...idea, speaks: idea.speaks.map(rule => rule.id) })),
 }
 export type FillsWorker = typeof worker
 

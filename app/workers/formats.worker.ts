@@ -6,13 +6,27 @@ import { type Result, ok } from '#core/result'
 import { type Counting, type Tempo, writeMeter } from '#core/time'
 
 /** What of a score the page shows; the score itself stays in the worker. */
-export interface ScoreFacts { format: string, title: string, bars: number, meters: string[], strokes: number, tempo: Tempo, tempos: number[], doubts: string[] }
+export interface ScoreFacts {
+  format: string
+  title: string
+  bars: number
+  meters: string[]
+  strokes: number
+  tempo: Tempo
+  tempos: number[]
+  doubts: string[]
+}
 
 /** A file as it was found, and where it is a score, the stretches of it that could be grooves. */
-export type Found = Result<{ holds: 'score', score: ScoreFacts, cuts: Cut[] } | Exclude<Opened, { holds: 'score' }>>
+export type Found = Result<{ holds: 'score'; score: ScoreFacts; cuts: Cut[] } | Exclude<Opened, { holds: 'score' }>>
 
 /** What the grooves of a score are made with: whose kit, which hand leads, the player’s counting, and limbs chosen by hand. */
-export interface Making { kit: Kit, lead: 'right' | 'left', counting: Counting, fixed: readonly (readonly [number, Limb])[] }
+export interface Making {
+  kit: Kit
+  lead: 'right' | 'left'
+  counting: Counting
+  fixed: readonly (readonly [number, Limb])[]
+}
 
 /** The score that was opened last. */
 let score: Score | undefined
@@ -25,10 +39,31 @@ const worker = {
     if (opened.holds !== 'score') return ok(opened)
     score = opened.score
     const { title, bars, strokes, tempo, tempos, doubts } = score
-    return ok({ holds: 'score', score: { format: opened.format, title, bars: bars.length, meters: [...new Set(bars.map(bar => writeMeter(bar.meter)))], strokes: strokes.length, tempo, tempos: [...new Set(tempos.map(one => Math.round(one.tempo.bpm)))], doubts }, cuts: cutsOf(score) })
+    return ok({
+      holds: 'score',
+      score: {
+        format: opened.format,
+        title,
+        bars: bars.length,
+        meters: [...new Set(bars.map(bar => writeMeter(bar.meter)))],
+        strokes: strokes.length,
+        tempo,
+        tempos: [...new Set(tempos.map(one => Math.round(one.tempo.bpm)))],
+        doubts,
+      },
+      cuts: cutsOf(score),
+    })
   },
   groove(cut: Cut, title: string, { kit, lead, counting, fixed }: Making): FromScore {
-    return grooveFrom(score!, cut, { kit, lead, counting, title, id: 'opened', newId: i => `part-${i + 1}`, fixed: new Map(fixed) })
+    return grooveFrom(score!, cut, {
+      kit,
+      lead,
+      counting,
+      title,
+      id: 'opened',
+      newId: i => `part-${i + 1}`,
+      fixed: new Map(fixed),
+    })
   },
 }
 export type FormatsWorker = typeof worker

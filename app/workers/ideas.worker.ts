@@ -4,7 +4,13 @@ import type { Kit } from '#core/kit'
 import { type Idea, type IdeaWish, IdeaSearch } from '#core/vary'
 
 /** How far a search has come: what it tried, what broke a promise or sounded like another, and the best of the rest. */
-export interface SearchNews { made: number, broken: number, alike: number, /** Milliseconds spent on making and judging. */ spent: number, ideas: Idea[] }
+export interface SearchNews {
+  made: number
+  broken: number
+  alike: number
+  /** Milliseconds spent on making and judging. */ spent: number
+  ideas: Idea[]
+}
 
 let search: IdeaSearch | undefined
 let spent = 0
@@ -20,7 +26,13 @@ const worker = {
     const began = performance.now()
     search.advance(candidates)
     spent += performance.now() - began
-    return { made: search.made, broken: search.broken, alike: search.alike, spent, ideas: listed ? search.ideas(listed) : [] }
+    return {
+      made: search.made,
+      broken: search.broken,
+      alike: search.alike,
+      spent,
+      ideas: listed ? search.ideas(listed) : [],
+    }
   },
 }
 export type IdeasWorker = typeof worker

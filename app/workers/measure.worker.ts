@@ -3,12 +3,28 @@ import { readMidiStrokes } from '#core/formats'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Made, type MadeWish, type PlayedTake, madeOf } from '#core/record'
-import { type MeasuredBy, type Measures, type Measuring, type Simulated, type Struck, aligned, askedOf, joined, measure, simulate } from '#core/measure'
+import {
+  type MeasuredBy,
+  type Measures,
+  type Measuring,
+  type Simulated,
+  type Struck,
+  aligned,
+  askedOf,
+  joined,
+  measure,
+  simulate,
+} from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
 import { type Result, ok, refuse } from '#core/result'
 
 /** One stretch of playing: what was performed, from and to which second, and what was struck in it. */
-export interface Played { performance: Performance, from: number, to: number, struck: readonly Struck[] }
+export interface Played {
+  performance: Performance
+  from: number
+  to: number
+  struck: readonly Struck[]
+}
 
 /** Seconds beyond the length of a recording in which it may begin, and around it that still belong to it. */
 const AROUND = 30
@@ -16,19 +32,29 @@ const EDGE = 0.11
 
 const worker = {
   /** A groove made of what was played in. */
-  made: (base: Groove, takes: readonly PlayedTake[], { ids, ...wish }: SentWish): Made => madeOf(base, takes, { ...wish, newId: i => `${ids}-${i}` }),
+  made: (base: Groove, takes: readonly PlayedTake[], { ids, ...wish }: SentWish): Made =>
+    madeOf(base, takes, { ...wish, newId: i => `${ids}-${i}` }),
   /** What was played against what was asked for; with `drummer` it is the simulated drummer who played. */
   measure(played: readonly Played[], by: Omit<MeasuredBy, 'bars'>, drummer?: Simulated): Measures {
     const takes = played.map(({ performance, from, to, struck }) => {
       const line = new CueLine(performance)
       const asked = askedOf(line, from, to)
-      return { asked, struck: drummer ? simulate(asked, drummer) : struck, bars: Math.max(0, line.placeAt(to).bar - line.placeAt(from).bar) }
+      return {
+        asked,
+        struck: drummer ? simulate(asked, drummer) : struck,
+        bars: Math.max(0, line.placeAt(to).bar - line.placeAt(from).bar),
+      }
     })
     const { asked, struck, bars } = joined(takes)
     return measure(asked, struck, { ...by, bars })
   },
   /** A stage that was recorded elsewhere, as a MIDI file, against what it asks for over and over; refused where hardly anything in it fits. */
-  recording(bytes: Uint8Array, kit: Kit, performance: Performance, measuring: Measuring): Result<{ measures: Measures, seconds: number }> {
+  recording(
+    bytes: Uint8Array,
+    kit: Kit,
+    performance: Performance,
+    measuring: Measuring,
+  ): Result<{ measures: Measures; seconds: number }> {
     const read = readMidiStrokes(bytes, kit)
     if (!read.ok) return read
     const line = new CueLine(performance)
@@ -36,8 +62,17 @@ const worker = {
     const struck = aligned(askedOf(line, 0, long + AROUND), read.value)
     const [from, to] = [Math.max(0, struck[0]!.at - EDGE), struck.at(-1)!.at + EDGE]
     const bars = Math.max(0, line.placeAt(to).bar - line.placeAt(from).bar)
-    const measures = measure(askedOf(line, from, to), struck, { input: 'file', tells: 'piece', vouched: false, bars, measuring })
-    if (measures.strokes * 2 < struck.length) return refuse(`Of its ${struck.length} strokes only ${measures.strokes} fit what this stage asks for. Was it played at this tempo, and on this kit’s notes?`)
+    const measures = measure(askedOf(line, from, to), struck, {
+      input: 'file',
+      tells: 'piece',
+      vouched: false,
+      bars,
+      measuring,
+    })
+    if (measures.strokes * 2 < struck.length)
+      return refuse(
+        `Of its ${struck.length} strokes only ${measures.strokes} fit what this stage asks for. Was it played at this tempo, and on this kit’s notes?`,
+      )
     return ok({ measures, seconds: Math.round(to - from) })
   },
 }

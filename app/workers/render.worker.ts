@@ -6,7 +6,10 @@ import type { Performance } from '#core/perform'
 import { type Bank, type Stem, renderPerformance } from '#core/sound'
 
 /** One file of all, or a packed one of a stem for each limb and the click. */
-export interface WavWish { bits: WavBits, stems: boolean }
+export interface WavWish {
+  bits: WavBits
+  stems: boolean
+}
 
 const NAMES: Record<Stem, string> = { ...LIMB_NAMES, click: 'click', lines: 'line' }
 
@@ -17,11 +20,22 @@ const worker = {
       const file = writeWav(renderPerformance(performance, { bank, tell }), { bits })
       return transfer(file, [file.buffer])
     }
-    const limbs = LIMBS.filter(limb => performance.sections.some(section => section.groove.parts.some(part => part.limb === limb && part.strokes.length)))
+    const limbs = LIMBS.filter(limb =>
+      performance.sections.some(section =>
+        section.groove.parts.some(part => part.limb === limb && part.strokes.length),
+      ),
+    )
     const clicks = performance.countIn > 0 || performance.sections.some(section => section.click.program !== 'none')
     const lines = performance.sections.some(section => section.guides.length)
     const all: Stem[] = [...limbs, ...(clicks ? ['click' as const] : []), ...(lines ? ['lines' as const] : [])]
-    const files = Object.fromEntries(all.map((stem, i) => [`${NAMES[stem].replace(' ', '-')}.wav`, writeWav(renderPerformance(performance, { stem, bank, tell: share => tell((i + share) / all.length) }), { bits })]))
+    const files = Object.fromEntries(
+      all.map((stem, i) => [
+        `${NAMES[stem].replace(' ', '-')}.wav`,
+        writeWav(renderPerformance(performance, { stem, bank, tell: share => tell((i + share) / all.length) }), {
+          bits,
+        }),
+      ]),
+    )
     // Sound hardly packs; it is only put together.
     const file = zipSync(files, { level: 0 })
     return transfer(file, [file.buffer])

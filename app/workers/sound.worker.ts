@@ -9,7 +9,7 @@ const own = new Map<string, Float32Array>()
 
 const worker = {
   /** What the page has decoded, which a worker can't: the recordings, and files of the player's own. */
-  have(found: { recordings?: ReadonlyMap<RecordingName, Float32Array>, own?: ReadonlyMap<string, Float32Array> }) {
+  have(found: { recordings?: ReadonlyMap<RecordingName, Float32Array>; own?: ReadonlyMap<string, Float32Array> }) {
     for (const [name, samples] of found.recordings ?? []) recordings.set(name, samples)
     for (const [name, samples] of found.own ?? []) own.set(name, samples)
   },

@@ -27,23 +27,42 @@ describe('unisons', () => {
   })
 
   it('of three and four limbs are one unison, not several pairs', () => {
-    const of = groove(part('a', 'RH', 'ride', '3...'), part('b', 'LH', 'snare', '3... ....'), part('c', 'RF', 'bass drum', '3... ....'), part('d', 'LF', 'hi-hat', '3... .... .... ....'))
-    expect(groupUnisons(unisons(events(of))).map(group => sayUnisons(of, group))).toEqual([
-      'Right hand: 2 and 4', 'All four limbs: 1', 'Right hand, left hand and right foot: 3',
-    ].filter(said => !said.startsWith('Right hand:')))
+    const of = groove(
+      part('a', 'RH', 'ride', '3...'),
+      part('b', 'LH', 'snare', '3... ....'),
+      part('c', 'RF', 'bass drum', '3... ....'),
+      part('d', 'LF', 'hi-hat', '3... .... .... ....'),
+    )
+    expect(groupUnisons(unisons(events(of))).map(group => sayUnisons(of, group))).toEqual(
+      ['Right hand: 2 and 4', 'All four limbs: 1', 'Right hand, left hand and right foot: 3'].filter(
+        said => !said.startsWith('Right hand:'),
+      ),
+    )
   })
 
   it('agree with a look at every pair of strokes', { tags: ['law'] }, () => {
-    fc.assert(fc.property(grooves, (of) => {
-      const all = events(of)
-      const expected = new Set(all.filter(a => all.some(b => b.at === a.at && b.limb !== a.limb)).map(a => a.at))
-      expect(new Set(unisons(all).map(one => one.at))).toEqual(expected)
-      expect(isLinear(all)).toBe(all.length > 0 && expected.size === 0)
-    }))
+    fc.assert(
+      fc.property(grooves, of => {
+        const all = events(of)
+        const expected = new Set(all.filter(a => all.some(b => b.at === a.at && b.limb !== a.limb)).map(a => a.at))
+        expect(new Set(unisons(all).map(one => one.at))).toEqual(expected)
+        expect(isLinear(all)).toBe(all.length > 0 && expected.size === 0)
+      }),
+    )
   })
 
   it('are none in a linear groove', () => {
-    expect(isLinear(events(groove(part('a', 'RH', 'ride', '3...'), part('b', 'LH', 'snare', '.3..'), part('c', 'RF', 'bass drum', '..3.'))))).toBe(true)
+    expect(
+      isLinear(
+        events(
+          groove(
+            part('a', 'RH', 'ride', '3...'),
+            part('b', 'LH', 'snare', '.3..'),
+            part('c', 'RF', 'bass drum', '..3.'),
+          ),
+        ),
+      ),
+    ).toBe(true)
     expect(isLinear(events(groove(RIDE, SNARE)))).toBe(false)
     expect(isLinear([])).toBe(false)
   })
@@ -68,4 +87,3 @@ describe('clashes', () => {
     expect(clashes(events(groove(SNARE, part('Other', 'RH', 'snare', '.... 1... .... ....'))))).toEqual([])
   })
 })
-

@@ -3,7 +3,12 @@ import { type Groove, type TimedStroke, sayPlaces, sentence } from '#core/groove
 import type { Counting } from '#core/time'
 
 /** A piece that stands too far from a limb that is to strike it; `metres` from the limb's joint. */
-export interface OutOfReach { limb: Limb, pieceId: string, metres: number, strokes: TimedStroke[] }
+export interface OutOfReach {
+  limb: Limb
+  pieceId: string
+  metres: number
+  strokes: TimedStroke[]
+}
 
 /** Strokes on pieces that the kit's plan puts beyond the limb's reach, one finding for each limb and piece. @internal */
 export function outOfReach(events: readonly TimedStroke[]): OutOfReach[] {
@@ -18,14 +23,19 @@ export function outOfReach(events: readonly TimedStroke[]): OutOfReach[] {
       continue
     }
     const stretch = stretchTo(event.piece, event.limb)
-    if (stretch && !stretch.reaches) found.set(key, { limb: event.limb, pieceId: event.pieceId, metres: stretch.metres, strokes: [event] })
+    if (stretch && !stretch.reaches)
+      found.set(key, { limb: event.limb, pieceId: event.pieceId, metres: stretch.metres, strokes: [event] })
     else within.add(key)
   }
   return [...found.values()]
 }
 
 /** The hands struck at once with the right one left of the left one, for a player who keeps them open: the two pieces, and every such instant. */
-export interface Crossing { right: TimedStroke, left: TimedStroke, ats: number[] }
+export interface Crossing {
+  right: TimedStroke
+  left: TimedStroke
+  ats: number[]
+}
 
 /** Nearer than this, in metres, two hands side by side are not yet crossed. */
 export const SIDE_BY_SIDE = 0.05
@@ -54,11 +64,21 @@ export function crossings(events: readonly TimedStroke[], kit: Kit): Crossing[] 
  * @example [...crossedAt(events)] // => []
  */
 export function crossedAt(events: readonly TimedStroke[]): ReadonlySet<number> {
-  const lefts = new Map(events.filter(event => event.limb === 'LH' && event.piece).map(event => [event.at, event.piece!]))
-  return new Set(events.flatMap(({ limb, at, piece }) => {
-    const left = limb === 'RH' ? lefts.get(at) : undefined
-    return left && piece && piece.kind !== 'hi-hat' && left.kind !== 'hi-hat' && piece.stands.x <= left.stands.x - SIDE_BY_SIDE ? [at] : []
-  }))
+  const lefts = new Map(
+    events.filter(event => event.limb === 'LH' && event.piece).map(event => [event.at, event.piece!]),
+  )
+  return new Set(
+    events.flatMap(({ limb, at, piece }) => {
+      const left = limb === 'RH' ? lefts.get(at) : undefined
+      return left &&
+        piece &&
+        piece.kind !== 'hi-hat' &&
+        left.kind !== 'hi-hat' &&
+        piece.stands.x <= left.stands.x - SIDE_BY_SIDE
+        ? [at]
+        : []
+    }),
+  )
 }
 
 /**
@@ -66,13 +86,17 @@ export function crossedAt(events: readonly TimedStroke[]): ReadonlySet<number> {
  * @example [crossingTime(new Set([0]), { at: 0 }, { at: 1260 }) > 0, crossingTime(new Set([0]), { at: 1260 }, { at: 2520 })] // => [true, 0]
  */
 export const crossingTime = (crossed: ReadonlySet<number>, from: { at: number }, to: { at: number }): number =>
-  (crossed.has(from.at) !== crossed.has(to.at) ? CROSSING : 0)
+  crossed.has(from.at) !== crossed.has(to.at) ? CROSSING : 0
 
 const name = (stroke: TimedStroke): string => (stroke.piece?.name ?? stroke.pieceId).toLowerCase()
 
 /** `'Left hand does not reach the ride on 1 and 3: it stands 1.20 m away. …'` @internal */
 export function sayOutOfReach(groove: Groove, { limb, metres, strokes }: OutOfReach, counting?: Counting): string {
-  return `${sentence(LIMB_NAMES[limb])} does not reach the ${name(strokes[0]!)} on ${sayPlaces(groove, strokes.map(stroke => stroke.at), counting)}: it is ${metres.toFixed(2)} m away. Move it nearer on the Kit, or play another piece.`
+  return `${sentence(LIMB_NAMES[limb])} does not reach the ${name(strokes[0]!)} on ${sayPlaces(
+    groove,
+    strokes.map(stroke => stroke.at),
+    counting,
+  )}: it is ${metres.toFixed(2)} m away. Move it nearer on the Kit, or play another piece.`
 }
 
 /**

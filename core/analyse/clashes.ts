@@ -6,7 +6,12 @@ import type { Counting } from '#core/time'
  * One limb asked for two strokes at one instant. In two places it cannot be done; on the same piece
  * it can, once: the louder is played and the other is spare.
  */
-export interface Clash { at: number, limb: Limb, kind: 'two places' | 'twice', strokes: TimedStroke[] }
+export interface Clash {
+  at: number
+  limb: Limb
+  kind: 'two places' | 'twice'
+  strokes: TimedStroke[]
+}
 
 /**
  * Every instant at which a limb is asked for more than one stroke, in time order. Neighbours that the kit lets
@@ -21,12 +26,24 @@ export function clashes(events: readonly TimedStroke[], kit?: Kit): Clash[] {
     if (strokes) strokes.push(event)
     else atOnce.set(key, [event])
   }
-  return [...atOnce.values()].filter(strokes => strokes.length > 1 && !(kit && spanned(kit, strokes.map(stroke => stroke.pieceId)))).map((strokes): Clash => ({
-    at: strokes[0]!.at,
-    limb: strokes[0]!.limb,
-    kind: strokes.every(stroke => stroke.pieceId === strokes[0]!.pieceId) ? 'twice' : 'two places',
-    strokes,
-  }))
+  return [...atOnce.values()]
+    .filter(
+      strokes =>
+        strokes.length > 1 &&
+        !(
+          kit &&
+          spanned(
+            kit,
+            strokes.map(stroke => stroke.pieceId),
+          )
+        ),
+    )
+    .map((strokes): Clash => ({
+      at: strokes[0]!.at,
+      limb: strokes[0]!.limb,
+      kind: strokes.every(stroke => stroke.pieceId === strokes[0]!.pieceId) ? 'twice' : 'two places',
+      strokes,
+    }))
 }
 
 /** `'Left hand is asked for snare and floor tom at once on 2. One limb, one place: move a part to another limb.'` @internal */

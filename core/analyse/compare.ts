@@ -1,5 +1,17 @@
 import { type Kit, LEVEL_NAMES, LIMBS, LIMB_NAMES, type Limb, STROKE_NAMES } from '#core/kit'
-import { type Groove, type Role, type TimedStroke, grooveTicks, partOf, sayCount, sayList, sayPlace, sentence, strokeAt, timeline } from '#core/groove'
+import {
+  type Groove,
+  type Role,
+  type TimedStroke,
+  grooveTicks,
+  partOf,
+  sayCount,
+  sayList,
+  sayPlace,
+  sentence,
+  strokeAt,
+  timeline,
+} from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { type Counting, beatAt, beatsOf } from '#core/time'
 
@@ -13,7 +25,10 @@ export interface Difference {
 }
 
 /** Two grooves over one another: where they differ, in time order, and how many strokes they share exactly. */
-export interface Comparison { differences: Difference[], same: number }
+export interface Comparison {
+  differences: Difference[]
+  same: number
+}
 
 /**
  * Compares two grooves of one length, count by count and limb by limb; parts do not matter, strokes do.
@@ -21,13 +36,16 @@ export interface Comparison { differences: Difference[], same: number }
  */
 export function compare(first: Groove, second: Groove, kit: Kit): Result<Comparison> {
   const [a, b] = [grooveTicks(first), grooveTicks(second)]
-  if (a !== b) return refuse(`Only grooves of the same length can be compared: “${first.title}” has ${a} ticks, “${second.title}” ${b}.`)
+  if (a !== b)
+    return refuse(
+      `Only grooves of the same length can be compared: “${first.title}” has ${a} ticks, “${second.title}” ${b}.`,
+    )
   const differences: Difference[] = []
   let same = 0
   const [ones, twos] = [timeline(first, kit), timeline(second, kit)]
   const instant = ({ at, limb }: TimedStroke): string => `${at}${limb}`
   const others = new Map<string, TimedStroke[]>()
-  for (const two of twos) others.set(instant(two), [...others.get(instant(two)) ?? [], two])
+  for (const two of twos) others.set(instant(two), [...(others.get(instant(two)) ?? []), two])
   for (const one of ones) {
     const { limb } = one
     // The likest stroke of the other groove at the same instant is its partner.
@@ -37,13 +55,35 @@ export function compare(first: Groove, second: Groove, kit: Kit): Result<Compari
       differences.push({ at: one.at, limb, kind: 'only first', first: one, second: undefined })
       continue
     }
-    others.set(instant(one), there.filter(other => other !== partner))
-    const kind = one.pieceId !== partner.pieceId ? 'piece' : strokeOf(one) !== strokeOf(partner) ? 'stroke' : one.level !== partner.level ? 'level' : undefined
+    others.set(
+      instant(one),
+      there.filter(other => other !== partner),
+    )
+    const kind =
+      one.pieceId !== partner.pieceId
+        ? 'piece'
+        : strokeOf(one) !== strokeOf(partner)
+          ? 'stroke'
+          : one.level !== partner.level
+            ? 'level'
+            : undefined
     if (kind) differences.push({ at: one.at, limb, kind, first: one, second: partner })
     else same++
   }
-  for (const left of others.values()) differences.push(...left.map((other): Difference => ({ at: other.at, limb: other.limb, kind: 'only second', first: undefined, second: other })))
-  return ok({ differences: differences.sort((x, y) => x.at - y.at || LIMBS.indexOf(x.limb) - LIMBS.indexOf(y.limb)), same })
+  for (const left of others.values())
+    differences.push(
+      ...left.map((other): Difference => ({
+        at: other.at,
+        limb: other.limb,
+        kind: 'only second',
+        first: undefined,
+        second: other,
+      })),
+    )
+  return ok({
+    differences: differences.sort((x, y) => x.at - y.at || LIMBS.indexOf(x.limb) - LIMBS.indexOf(y.limb)),
+    same,
+  })
 }
 
 /**
@@ -51,7 +91,7 @@ export function compare(first: Groove, second: Groove, kit: Kit): Result<Compari
  * @example differingKeys(groove, compare(groove, lighter, kit).value.differences, 'first') // => ['bass:0']
  */
 export function differingKeys(groove: Groove, differences: readonly Difference[], which: 'first' | 'second'): string[] {
-  return differences.flatMap((one) => {
+  return differences.flatMap(one => {
     const event = one[which]
     const part = event && partOf(groove, event.partId)
     return part && strokeAt(part, event.at) ? [`${part.id}:${event.at}`] : []
@@ -59,10 +99,15 @@ export function differingKeys(groove: Groove, differences: readonly Difference[]
 }
 
 const strokeOf = ({ stroke, ornament, openFor }: TimedStroke): string => `${stroke}|${ornament ?? ''}|${openFor ?? ''}`
-const unlike = (a: TimedStroke, b: TimedStroke): number => Number(a.pieceId !== b.pieceId) * 100 + Number(strokeOf(a) !== strokeOf(b)) * 10 + Math.abs(a.level - b.level)
+const unlike = (a: TimedStroke, b: TimedStroke): number =>
+  Number(a.pieceId !== b.pieceId) * 100 + Number(strokeOf(a) !== strokeOf(b)) * 10 + Math.abs(a.level - b.level)
 
 const struck = ({ piece, pieceId, stroke, ornament }: TimedStroke): string =>
-  [(piece?.name ?? pieceId).toLowerCase(), ...(stroke === 'hit' ? [] : [STROKE_NAMES[stroke]]), ...(ornament ? [`with ${ornament}`] : [])].join(', ')
+  [
+    (piece?.name ?? pieceId).toLowerCase(),
+    ...(stroke === 'hit' ? [] : [STROKE_NAMES[stroke]]),
+    ...(ornament ? [`with ${ornament}`] : []),
+  ].join(', ')
 
 /** Of two grooves the one whose count ribbon has a word for a tick; where both have, or neither, the more finely counted there. */
 function namedBy(one: Groove, other: Groove, at: number): Groove {
@@ -76,17 +121,30 @@ function namedBy(one: Groove, other: Groove, at: number): Groove {
  * `'e of 2, left hand: only the second, snare, ghost.'`
  * @example sayDifference([groove, lighter], compare(groove, lighter, kit).value.differences[0]) // => '1, right foot: only the first, bass drum, strong.'
  */
-export function sayDifference(grooves: readonly [first: Groove, second: Groove], { at, limb, kind, first, second }: Difference, counting?: Counting): string {
+export function sayDifference(
+  grooves: readonly [first: Groove, second: Groove],
+  { at, limb, kind, first, second }: Difference,
+  counting?: Counting,
+): string {
   const place = `${sayPlace(namedBy(...grooves, at), at, counting)}, ${LIMB_NAMES[limb]}`
   if (kind === 'only first') return `${place}: only the first, ${struck(first!)}, ${LEVEL_NAMES[first!.level]}.`
   if (kind === 'only second') return `${place}: only the second, ${struck(second!)}, ${LEVEL_NAMES[second!.level]}.`
-  if (kind === 'level') return `${place}: ${struck(first!)}, ${LEVEL_NAMES[first!.level]} in the first, ${LEVEL_NAMES[second!.level]} in the second.`
-  const length = first!.openFor !== second!.openFor && first!.stroke === second!.stroke ? ', open for another length' : ''
+  if (kind === 'level')
+    return `${place}: ${struck(first!)}, ${LEVEL_NAMES[first!.level]} in the first, ${LEVEL_NAMES[second!.level]} in the second.`
+  const length =
+    first!.openFor !== second!.openFor && first!.stroke === second!.stroke ? ', open for another length' : ''
   return `${place}: ${struck(first!)} in the first, ${struck(second!)} in the second${length}.`
 }
 
 /** What the gist speaks of, in this order, and how a stroke of it is called. */
-const GISTS: Partial<Record<Role, string>> = { 'backbeat': 'backbeat', 'bass drum': 'bass drum', 'lead': 'lead', 'ghosts': 'ghost', 'comping': 'comping', 'hat foot': 'hat foot' }
+const GISTS: Partial<Record<Role, string>> = {
+  backbeat: 'backbeat',
+  'bass drum': 'bass drum',
+  lead: 'lead',
+  ghosts: 'ghost',
+  comping: 'comping',
+  'hat foot': 'hat foot',
+}
 
 /**
  * What the second groove makes of the first, in one line, role by role:
@@ -97,10 +155,11 @@ export function sayGist([one, two]: readonly [first: Groove, second: Groove], { 
   const roleOf = (groove: Groove, event: TimedStroke | undefined) => event && partOf(groove, event.partId)?.role
   const same: string[] = []
   const said: string[] = []
-  const roles = [...Object.keys(GISTS) as Role[], 'other' as const]
+  const roles = [...(Object.keys(GISTS) as Role[]), 'other' as const]
   for (const role of roles) {
     const name = GISTS[role] ?? 'other part'
-    const strokesIn = (groove: Groove) => groove.parts.filter(part => part.role === role && !part.muted).reduce((sum, part) => sum + part.strokes.length, 0)
+    const strokesIn = (groove: Groove) =>
+      groove.parts.filter(part => part.role === role && !part.muted).reduce((sum, part) => sum + part.strokes.length, 0)
     const [before, after] = [strokesIn(one), strokesIn(two)]
     if (!before && !after) continue
     const own = differences.filter(({ first, second }) => (roleOf(one, first) ?? roleOf(two, second)) === role)
@@ -109,19 +168,39 @@ export function sayGist([one, two]: readonly [first: Groove, second: Groove], { 
       if (before && after) same.push(name === 'ghost' ? 'ghosts' : name)
       continue
     }
-    const [gone, fresh] = [own.filter(({ kind }) => kind === 'only first').length, own.filter(({ kind }) => kind === 'only second').length]
-    const changes = ([
-      [own.filter(({ kind, first, second }) => kind === 'level' && second!.level < first!.level).length, 'softer'],
-      [own.filter(({ kind, first, second }) => kind === 'level' && second!.level > first!.level).length, 'louder'],
-      [own.filter(({ kind }) => kind === 'piece').length, 'on another piece'],
-      [own.filter(({ kind }) => kind === 'stroke').length, 'of another stroke'],
-    ] as const).filter(([many]) => many).map(([many, words]) => `${many === before ? 'all' : many} ${words}`)
+    const [gone, fresh] = [
+      own.filter(({ kind }) => kind === 'only first').length,
+      own.filter(({ kind }) => kind === 'only second').length,
+    ]
+    const changes = (
+      [
+        [own.filter(({ kind, first, second }) => kind === 'level' && second!.level < first!.level).length, 'softer'],
+        [own.filter(({ kind, first, second }) => kind === 'level' && second!.level > first!.level).length, 'louder'],
+        [own.filter(({ kind }) => kind === 'piece').length, 'on another piece'],
+        [own.filter(({ kind }) => kind === 'stroke').length, 'of another stroke'],
+      ] as const
+    )
+      .filter(([many]) => many)
+      .map(([many, words]) => `${many === before ? 'all' : many} ${words}`)
     const strokes = (many: number) => (name === 'ghost' ? sayCount(many, 'ghost') : sayCount(many, 'stroke'))
-    const moved = gone && fresh ? `${strokes(gone)} gone, ${fresh} new` : gone ? `${strokes(gone)} fewer` : fresh ? `${strokes(fresh)} more` : ''
+    const moved =
+      gone && fresh
+        ? `${strokes(gone)} gone, ${fresh} new`
+        : gone
+          ? `${strokes(gone)} fewer`
+          : fresh
+            ? `${strokes(fresh)} more`
+            : ''
     const plural = name === 'ghost' ? 'ghosts' : name
     // Elsewhere on the kit it is not the same any more, though its places are.
     const stays = own.every(({ kind }) => kind === 'level')
-    const where = moved ? (name === 'ghost' ? moved : `${name}: ${moved}`) : stays ? `the same ${name === 'ghost' ? 'ghost' : name} places` : ''
+    const where = moved
+      ? name === 'ghost'
+        ? moved
+        : `${name}: ${moved}`
+      : stays
+        ? `the same ${name === 'ghost' ? 'ghost' : name} places`
+        : ''
     said.push(where ? [where, ...changes].join(', ') : `${plural}: ${changes.join(', ')}`)
   }
   const all = [...(same.length ? [`the same ${sayList(same)}`] : []), ...said]
@@ -134,7 +213,16 @@ export function sayGist([one, two]: readonly [first: Groove, second: Groove], { 
  */
 export function sayComparison({ differences, same }: Comparison): string {
   const count = (kind: Difference['kind']) => differences.filter(one => one.kind === kind).length
-  const said = ([['only first', 'only in the first'], ['only second', 'only in the second'], ['piece', 'on another piece'], ['stroke', 'of another stroke'], ['level', 'with another level']] as const)
-    .filter(([kind]) => count(kind)).map(([kind, words]) => `${count(kind)} ${words}`)
+  const said = (
+    [
+      ['only first', 'only in the first'],
+      ['only second', 'only in the second'],
+      ['piece', 'on another piece'],
+      ['stroke', 'of another stroke'],
+      ['level', 'with another level'],
+    ] as const
+  )
+    .filter(([kind]) => count(kind))
+    .map(([kind, words]) => `${count(kind)} ${words}`)
   return `${same} stroke${same === 1 ? '' : 's'} alike; ${said.length ? sayList(said) : 'nothing differs'}.`
 }

@@ -3,12 +3,19 @@ import type { Groove, Role, TimedStroke } from '#core/groove'
 import { type BarTime, barsTicks, beatsOf, isDotted } from '#core/time'
 
 /** How busy one limb is: strokes a second over the whole pass, and the most in any one second. */
-export interface Busy { limb: Limb, mean: number, most: number }
+export interface Busy {
+  limb: Limb
+  mean: number
+  most: number
+}
 
 /** Each playing limb's strokes a second; `length` is the pass in seconds, and the second may run over its end. @internal */
 export function busyLimbs(events: readonly TimedStroke[], length: number): Busy[] {
-  return LIMBS.flatMap((limb) => {
-    const times = events.filter(event => event.limb === limb).map(event => event.seconds).sort((a, b) => a - b)
+  return LIMBS.flatMap(limb => {
+    const times = events
+      .filter(event => event.limb === limb)
+      .map(event => event.seconds)
+      .sort((a, b) => a - b)
     if (!times.length) return []
     const laps = Math.ceil(1 / length) + 1
     const running = Array.from({ length: laps }, (_, lap) => times.map(time => time + lap * length)).flat()
@@ -46,7 +53,11 @@ export function weights(n: number, threes = false): number[] {
 }
 
 /** Every slot's tick and metrical weight, in order: the bar, then its felt beats, then the slots within them. */
-export interface Weighed { ticks: number[], weights: number[], total: number }
+export interface Weighed {
+  ticks: number[]
+  weights: number[]
+  total: number
+}
 
 /** The grid of some bars with its weights, every felt beat below the bar, a dotted one by threes: `weigh(makeBars(meter(4, 4), 1, 1)).weights // => [0, -2, -1, -2]`. */
 export function weigh(bars: readonly BarTime[]): Weighed {
@@ -62,7 +73,7 @@ export function weigh(bars: readonly BarTime[]): Weighed {
     const own = within.get(`${beat.slots} ${dotted}`) ?? weights(beat.slots, dotted)
     within.set(`${beat.slots} ${dotted}`, own)
     own.forEach((weight, slot) => {
-      out.ticks.push(beat.at + slot * beat.length / beat.slots)
+      out.ticks.push(beat.at + (slot * beat.length) / beat.slots)
       out.weights.push(weight === 0 ? ofBeat[i]! : deepest + weight)
     })
   })
@@ -97,7 +108,14 @@ const STEADY: readonly Role[] = ['lead', 'hat foot']
 export function syncopationOf(groove: Groove, events: readonly TimedStroke[]): number {
   const grid = weigh(groove.bars)
   const steady = new Set(groove.parts.filter(part => STEADY.includes(part.role)).map(part => part.id))
-  return syncopation(grid, events.filter(event => event.level > 1 && event.at < grid.total && !steady.has(event.partId)).map(event => event.at)) / groove.bars.length
+  return (
+    syncopation(
+      grid,
+      events
+        .filter(event => event.level > 1 && event.at < grid.total && !steady.has(event.partId))
+        .map(event => event.at),
+    ) / groove.bars.length
+  )
 }
 
 /**

@@ -10,7 +10,10 @@ import type { Played } from './played'
 import { sayRule, sayTrouble } from './say-trouble'
 
 /** A stroke of the groove that a finding is about: its part, and its tick within the part. */
-export interface StrokeRef { partId: string, at: number }
+export interface StrokeRef {
+  partId: string
+  at: number
+}
 
 /**
  * Something a body cannot do, or finds hard: which limbs, which strokes, how heavy it weighs; or, only `told`, what will be
@@ -22,13 +25,13 @@ export interface Finding {
   limbs: Limb[]
   strokes: StrokeRef[]
   about:
-    | { kind: 'clash', clash: Clash }
-    | { kind: 'hats', hats: HatTrouble }
-    | { kind: 'breathing', feet: TimedStroke[] }
-    | { kind: 'graces', graces: GraceTrouble }
-    | { kind: 'reach', reach: OutOfReach }
-    | { kind: 'crossing', crossing: Crossing }
-    | { kind: 'trouble', trouble: Trouble }
+    | { kind: 'clash'; clash: Clash }
+    | { kind: 'hats'; hats: HatTrouble }
+    | { kind: 'breathing'; feet: TimedStroke[] }
+    | { kind: 'graces'; graces: GraceTrouble }
+    | { kind: 'reach'; reach: OutOfReach }
+    | { kind: 'crossing'; crossing: Crossing }
+    | { kind: 'trouble'; trouble: Trouble }
 }
 
 const WEIGHT = { impossible: 0, hard: 1, demanding: 2, told: 3 } as const
@@ -50,28 +53,55 @@ export function findings(groove: Groove, kit: Kit, read: Played): Finding[] {
   const hatsRead = readHats(groove, events, read, limits)
   const found: Finding[] = [
     ...clashes(events, kit).map((clash): Finding => ({
-      id: `clash ${clash.limb} ${clash.at}`, weight: clash.kind === 'twice' ? 'demanding' : 'impossible', limbs: [clash.limb],
-      strokes: clash.strokes.map(ref), about: { kind: 'clash', clash },
+      id: `clash ${clash.limb} ${clash.at}`,
+      weight: clash.kind === 'twice' ? 'demanding' : 'impossible',
+      limbs: [clash.limb],
+      strokes: clash.strokes.map(ref),
+      about: { kind: 'clash', clash },
     })),
     ...hatsRead.troubles.map((hats): Finding => ({
-      id: `hats ${hats.at} ${hats.hand.at}`, weight: hats.kind === 'just struck' ? 'demanding' : 'impossible', limbs: [hats.hand.limb, hats.foot.limb],
-      strokes: [ref(hats.hand), ref(hats.foot)], about: { kind: 'hats', hats },
+      id: `hats ${hats.at} ${hats.hand.at}`,
+      weight: hats.kind === 'just struck' ? 'demanding' : 'impossible',
+      limbs: [hats.hand.limb, hats.foot.limb],
+      strokes: [ref(hats.hand), ref(hats.foot)],
+      about: { kind: 'hats', hats },
     })),
-    ...(hatsRead.breathing.length ? [{
-      id: 'breathing', weight: 'told', limbs: [...new Set(hatsRead.breathing.map(foot => foot.limb))], strokes: hatsRead.breathing.map(ref), about: { kind: 'breathing', feet: hatsRead.breathing },
-    } as const satisfies Finding] : []),
+    ...(hatsRead.breathing.length
+      ? [
+          {
+            id: 'breathing',
+            weight: 'told',
+            limbs: [...new Set(hatsRead.breathing.map(foot => foot.limb))],
+            strokes: hatsRead.breathing.map(ref),
+            about: { kind: 'breathing', feet: hatsRead.breathing },
+          } as const satisfies Finding,
+        ]
+      : []),
     ...graceTroubles(events, limits, read.seconds).map((graces): Finding => ({
-      id: `${graces.ornament} ${graces.limb} ${graces.weight}`, weight: graces.weight, limbs: [graces.limb, graces.helper], strokes: graces.strokes.map(ref), about: { kind: 'graces', graces },
+      id: `${graces.ornament} ${graces.limb} ${graces.weight}`,
+      weight: graces.weight,
+      limbs: [graces.limb, graces.helper],
+      strokes: graces.strokes.map(ref),
+      about: { kind: 'graces', graces },
     })),
     ...outOfReach(events).map((reach): Finding => ({
-      id: `reach ${reach.limb} ${reach.pieceId}`, weight: 'impossible', limbs: [reach.limb], strokes: reach.strokes.map(ref), about: { kind: 'reach', reach },
+      id: `reach ${reach.limb} ${reach.pieceId}`,
+      weight: 'impossible',
+      limbs: [reach.limb],
+      strokes: reach.strokes.map(ref),
+      about: { kind: 'reach', reach },
     })),
     ...crossings(events, kit).map((crossing): Finding => ({
-      id: `crossing ${crossing.right.pieceId} ${crossing.left.pieceId}`, weight: 'demanding', limbs: ['RH', 'LH'],
-      strokes: onTicks(events, ['RH', 'LH'], crossing.ats).map(ref), about: { kind: 'crossing', crossing },
+      id: `crossing ${crossing.right.pieceId} ${crossing.left.pieceId}`,
+      weight: 'demanding',
+      limbs: ['RH', 'LH'],
+      strokes: onTicks(events, ['RH', 'LH'], crossing.ats).map(ref),
+      about: { kind: 'crossing', crossing },
     })),
     ...troubles(groove, events, limits, read.seconds).map((trouble): Finding => ({
-      id: `${trouble.kind} ${trouble.limb}`, weight: trouble.verdict, limbs: [trouble.limb],
+      id: `${trouble.kind} ${trouble.limb}`,
+      weight: trouble.verdict,
+      limbs: [trouble.limb],
       strokes: onTicks(events, [trouble.limb], [...trouble.ats, ...trouble.tos.map(to => to.at)]).map(ref),
       about: { kind: 'trouble', trouble },
     })),
@@ -85,13 +115,20 @@ export function findings(groove: Groove, kit: Kit, read: Played): Finding[] {
  */
 export function sayFinding(groove: Groove, { about }: Finding, counting?: Counting): string {
   switch (about.kind) {
-    case 'clash': return sayClash(groove, about.clash, counting)
-    case 'hats': return sayHatTrouble(groove, about.hats, counting)
-    case 'breathing': return sayBreathing(groove, about.feet, counting)
-    case 'graces': return sayGraceTrouble(groove, about.graces, counting)
-    case 'reach': return sayOutOfReach(groove, about.reach, counting)
-    case 'crossing': return sayCrossing(groove, about.crossing, counting)
-    case 'trouble': return sayTrouble(groove, about.trouble, counting)
+    case 'clash':
+      return sayClash(groove, about.clash, counting)
+    case 'hats':
+      return sayHatTrouble(groove, about.hats, counting)
+    case 'breathing':
+      return sayBreathing(groove, about.feet, counting)
+    case 'graces':
+      return sayGraceTrouble(groove, about.graces, counting)
+    case 'reach':
+      return sayOutOfReach(groove, about.reach, counting)
+    case 'crossing':
+      return sayCrossing(groove, about.crossing, counting)
+    case 'trouble':
+      return sayTrouble(groove, about.trouble, counting)
   }
 }
 
@@ -99,4 +136,5 @@ export function sayFinding(groove: Groove, { about }: Finding, counting?: Counti
  * The rule of thumb a finding went by, for those who ask; undefined where there is none beside the sentence itself.
  * @example ruleOf(findings(fast, kit, played(fast, kit))[0]) // => 'Rule of thumb: a hand that goes on without a break: easy up to 5 strokes a second, hard from 7.'
  */
-export const ruleOf = ({ about }: Finding): string | undefined => (about.kind === 'trouble' ? sayRule(about.trouble) : undefined)
+export const ruleOf = ({ about }: Finding): string | undefined =>
+  about.kind === 'trouble' ? sayRule(about.trouble) : undefined

@@ -4,17 +4,45 @@ import { type Counting, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#cor
 import { type TroubleKind, eachAsked } from './playability'
 
 /** A slot as a place for a ghost: open to one, or why it is not. */
-export interface GhostPlace { at: number, free: 'easy' | 'demanding' | false, why: '' | typeof WHYS[number] }
+export interface GhostPlace {
+  at: number
+  free: 'easy' | 'demanding' | false
+  why: '' | (typeof WHYS)[number]
+}
 
-const WHYS = ['struck', 'too fast', 'too far', 'just after a loud stroke', 'just before an accent', 'in another grip'] as const
-const WHY: Record<TroubleKind, typeof WHYS[number]> = {
-  pair: 'too fast', burst: 'too fast', run: 'too fast', long: 'too fast', double: 'too fast',
-  travel: 'too far', control: 'just after a loud stroke', rise: 'just before an accent', grip: 'in another grip',
+const WHYS = [
+  'struck',
+  'too fast',
+  'too far',
+  'just after a loud stroke',
+  'just before an accent',
+  'in another grip',
+] as const
+const WHY: Record<TroubleKind, (typeof WHYS)[number]> = {
+  pair: 'too fast',
+  burst: 'too fast',
+  run: 'too fast',
+  long: 'too fast',
+  double: 'too fast',
+  travel: 'too far',
+  control: 'just after a loud stroke',
+  rise: 'just before an accent',
+  grip: 'in another grip',
 }
 
 /** Seconds from which on a stroke has no say in what comes next: longer than any limit, a way across the kit among them. */
 const farOf = ({ burst, run, long, pair, double, control, rise, grip, travel }: Limits): number =>
-  Math.max(burst.hand.easy, run.hand.easy, long.hand.easy, pair.hand.easy, double.easy, control.easy, rise.easy, grip.easy, travel.easy.start + 3 / travel.easy.speed)
+  Math.max(
+    burst.hand.easy,
+    run.hand.easy,
+    long.hand.easy,
+    pair.hand.easy,
+    double.easy,
+    control.easy,
+    rise.easy,
+    grip.easy,
+    travel.easy.start + 3 / travel.easy.speed,
+  )
 
 /**
  * Every slot as a place for one hand's ghost on the snare (or `pieceId`): free of that hand, and neither hard by itself nor
@@ -22,7 +50,13 @@ const farOf = ({ burst, run, long, pair, double, control, rise, grip, travel }: 
  * without it is none of its fault.
  * @example ghostPlaces(groove, kit, events, 'LH').length // => 16
  */
-export function ghostPlaces(groove: Groove, kit: Kit, events: readonly TimedStroke[], limb: Limb, pieceId = 'snare'): GhostPlace[] {
+export function ghostPlaces(
+  groove: Groove,
+  kit: Kit,
+  events: readonly TimedStroke[],
+  limb: Limb,
+  pieceId = 'snare',
+): GhostPlace[] {
   const rules = limitsOf(kit)
   const swung = swingOf(beatsOf(groove.bars), groove.feel.swing ?? undefined)
   const perTick = tickSeconds(groove.tempo)
@@ -33,9 +67,27 @@ export function ghostPlaces(groove: Groove, kit: Kit, events: readonly TimedStro
   const struck = new Set(own.map(event => event.at))
   return slotsOf(groove.bars).map(({ at }): GhostPlace => {
     if (struck.has(at)) return { at, free: false, why: 'struck' }
-    const ghost: TimedStroke = { partId: '', limb, pieceId, piece, stroke: 'hit', level: 1, ornament: undefined, openFor: undefined, at, seconds: swung(at) * perTick, until: undefined, blows: undefined }
+    const ghost: TimedStroke = {
+      partId: '',
+      limb,
+      pieceId,
+      piece,
+      stroke: 'hit',
+      level: 1,
+      ornament: undefined,
+      openFor: undefined,
+      at,
+      seconds: swung(at) * perTick,
+      until: undefined,
+      blows: undefined,
+    }
     // Far from every other stroke of the hand nothing is asked of it.
-    if (own.every(event => mod(event.seconds - ghost.seconds, length) > far && mod(ghost.seconds - event.seconds, length) > far)) return { at, free: 'easy', why: '' }
+    if (
+      own.every(
+        event => mod(event.seconds - ghost.seconds, length) > far && mod(ghost.seconds - event.seconds, length) > far,
+      )
+    )
+      return { at, free: 'easy', why: '' }
     let free: GhostPlace['free'] = 'easy'
     let why: GhostPlace['why'] = ''
     eachAsked([...own, ghost], limb, rules, length, new Set(), (kind, from, to, gap, limit) => {
@@ -55,8 +107,11 @@ export function sayGhostPlaces(groove: Groove, limb: Limb, places: readonly Ghos
   const on = (test: (place: GhostPlace) => boolean) => places.filter(test).map(place => place.at)
   const easy = on(place => place.free === 'easy')
   const demanding = on(place => place.free === 'demanding')
-  const said = [easy.length ? `easy on ${sayPlaces(groove, easy, counting)}` : '', demanding.length ? `demanding on ${sayPlaces(groove, demanding, counting)}` : ''].filter(Boolean)
-  const barred = WHYS.slice(1).flatMap((why) => {
+  const said = [
+    easy.length ? `easy on ${sayPlaces(groove, easy, counting)}` : '',
+    demanding.length ? `demanding on ${sayPlaces(groove, demanding, counting)}` : '',
+  ].filter(Boolean)
+  const barred = WHYS.slice(1).flatMap(why => {
     const ats = on(place => place.why === why)
     return ats.length ? [`Not on ${sayPlaces(groove, ats, counting)}: ${why}.`] : []
   })

@@ -1,10 +1,27 @@
-import { LIMB_NAMES, type Limb, type Limit, type Limits, isHand, otherSide, speedLimit, stretchTo, verdictOf } from '#core/kit'
+import {
+  LIMB_NAMES,
+  type Limb,
+  type Limit,
+  type Limits,
+  isHand,
+  otherSide,
+  speedLimit,
+  stretchTo,
+  verdictOf,
+} from '#core/kit'
 import { type Groove, type TimedStroke, sayPlaces, sentence } from '#core/groove'
 import type { Counting } from '#core/time'
 import { travelLimits } from './playability'
 
 /** Ornaments whose grace notes the other limb has no time for: the strokes with what is in their way, and the ticks of the ornaments. */
-export interface GraceTrouble { ornament: 'flam' | 'drag' | 'ruff', limb: Limb, helper: Limb, weight: 'impossible' | 'hard' | 'demanding', strokes: TimedStroke[], ats: number[] }
+export interface GraceTrouble {
+  ornament: 'flam' | 'drag' | 'ruff'
+  limb: Limb
+  helper: Limb
+  weight: 'impossible' | 'hard' | 'demanding'
+  strokes: TimedStroke[]
+  ats: number[]
+}
 
 /** A soft bounced double before its own stroke: one hand's drag needs so many seconds free before it. */
 export const OWN_DRAG = 0.12
@@ -31,14 +48,23 @@ export function graceTroubles(events: readonly TimedStroke[], limits: Limits, le
       if (other.limb !== helper) continue
       const gap = nearest(graces, other.seconds, length)
       if (gap > AT_EASE) continue
-      const verdict = worst([verdictOf(gap, speedLimit(limits, 'pair', isHand(helper))), piece && other.piece && isHand(helper) ? verdictOfMove(gap, travelLimits(other.piece, piece, limits)) : undefined])
+      const verdict = worst([
+        verdictOf(gap, speedLimit(limits, 'pair', isHand(helper))),
+        piece && other.piece && isHand(helper)
+          ? verdictOfMove(gap, travelLimits(other.piece, piece, limits))
+          : undefined,
+      ])
       const own = verdict === 'hard' && other.at === event.at ? 'impossible' : verdict
       if (own && (!weight || WORSE[own] > WORSE[weight])) {
         weight = own
         partner = [other]
       }
     }
-    if (!weight || (weight !== 'demanding' && ornament === 'drag' && isHand(limb) && freeBefore(events, event, length) >= OWN_DRAG)) continue
+    if (
+      !weight ||
+      (weight !== 'demanding' && ornament === 'drag' && isHand(limb) && freeBefore(events, event, length) >= OWN_DRAG)
+    )
+      continue
     const key = `${limb} ${ornament} ${weight}`
     const known = found.get(key)
     if (known) {
@@ -63,25 +89,39 @@ function nearest(moments: readonly number[], moment: number, length: number): nu
 }
 
 const verdictOfMove = (gap: number, limit: Limit | undefined) => limit && verdictOf(gap, limit)
-const worst = (verdicts: readonly ('demanding' | 'hard' | undefined)[]) => (verdicts.includes('hard') ? 'hard' : verdicts.find(Boolean))
+const worst = (verdicts: readonly ('demanding' | 'hard' | undefined)[]) =>
+  verdicts.includes('hard') ? 'hard' : verdicts.find(Boolean)
 
 /** Seconds since the same limb struck last. */
 function freeBefore(events: readonly TimedStroke[], event: TimedStroke, length: number): number {
-  return Math.min(length, ...events.filter(other => other.limb === event.limb && other.at !== event.at)
-    .map(other => ((event.seconds - other.seconds) % length + length) % length))
+  return Math.min(
+    length,
+    ...events
+      .filter(other => other.limb === event.limb && other.at !== event.at)
+      .map(other => (((event.seconds - other.seconds) % length) + length) % length),
+  )
 }
 
 const named = ({ name }: { name: string }) => `the ${name.toLowerCase()}`
 
 /** `'The flam of the left hand on 2 needs the right hand on the snare just before, which has little time between it and the hi-hat.'` @internal */
-export function sayGraceTrouble(groove: Groove, { ornament, limb, helper, weight, ats, strokes }: GraceTrouble, counting?: Counting): string {
+export function sayGraceTrouble(
+  groove: Groove,
+  { ornament, limb, helper, weight, ats, strokes }: GraceTrouble,
+  counting?: Counting,
+): string {
   const many = ats.length > 1
   const who = LIMB_NAMES[helper]
   const piece = strokes[0]!.piece
   const own = strokes.find(one => one.limb === helper)?.piece
   const time = weight === 'hard' ? 'which has too little time' : 'which has little time'
-  const need = piece && !stretchTo(piece, helper)?.reaches ? `just before, which does not get to ${named(piece)}`
-    : weight === 'impossible' ? 'just before, which strikes something of its own at that moment'
-      : piece && own && own.id !== piece.id ? `on ${named(piece)} just before, ${time} between it and ${named(own)}` : `just before, ${time} for it`
+  const need =
+    piece && !stretchTo(piece, helper)?.reaches
+      ? `just before, which does not get to ${named(piece)}`
+      : weight === 'impossible'
+        ? 'just before, which strikes something of its own at that moment'
+        : piece && own && own.id !== piece.id
+          ? `on ${named(piece)} just before, ${time} between it and ${named(own)}`
+          : `just before, ${time} for it`
   return `${sentence(`the ${ornament}${many ? 's' : ''} of the ${LIMB_NAMES[limb]} on ${sayPlaces(groove, ats, counting)}`)} ${many ? 'need' : 'needs'} the ${who} ${need}.`
 }

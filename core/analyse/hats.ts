@@ -3,7 +3,8 @@ import { type Groove, type TimedStroke, sayPlace, sayPlaces } from '#core/groove
 import { type Counting, beatsOf, mod } from '#core/time'
 
 /** A step falls into an opening that is told to last: `inOpening(0, 2520, 1260, 20160) // => true`; where it ends, the step is right. Ticks; `total` is the loop. */
-export const inOpening = (open: number, openFor: number, foot: number, total: number): boolean => mod(foot - open, total) < openFor
+export const inOpening = (open: number, openFor: number, foot: number, total: number): boolean =>
+  mod(foot - open, total) < openFor
 
 /** A foot that contradicts the hands on the hats, or steps just after a hand struck them. */
 export interface HatTrouble {
@@ -16,7 +17,10 @@ export interface HatTrouble {
 }
 
 /** What the hat foot does to what the hands play on the same hats. `breathing`: the ticks at which it parts them between closed strokes. */
-export interface HatReading { troubles: HatTrouble[], breathing: TimedStroke[] }
+export interface HatReading {
+  troubles: HatTrouble[]
+  breathing: TimedStroke[]
+}
 
 /**
  * The hat foot as a player has it. A hand's closed stroke means that the foot holds the hats; a step lifts it first. It is
@@ -25,7 +29,12 @@ export interface HatReading { troubles: HatTrouble[], breathing: TimedStroke[] }
  * `ticks` and `seconds` are the length of the loop.
  * @example readHats(groove, events, { ticks: 20160, seconds: 2.4 }, HOUSE_LIMITS) // => { troubles: [], breathing: [] }
  */
-export function readHats(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[], { ticks, seconds }: { ticks: number, seconds: number }, limits: Pick<Limits, 'chick'>): HatReading {
+export function readHats(
+  groove: Pick<Groove, 'bars'>,
+  events: readonly TimedStroke[],
+  { ticks, seconds }: { ticks: number; seconds: number },
+  limits: Pick<Limits, 'chick'>,
+): HatReading {
   const onHats = events.filter(event => event.piece?.kind === 'hi-hat').sort((a, b) => a.at - b.at)
   const troubles: HatTrouble[] = []
   const breathing: TimedStroke[] = []
@@ -41,7 +50,8 @@ export function readHats(groove: Pick<Groove, 'bars'>, events: readonly TimedStr
     if (foot.stroke !== 'chick' && foot.stroke !== 'splash') continue
     const hands = byHand.get(foot.pieceId) ?? []
     const withIt = hands.filter(one => one.at === foot.at)
-    const add = (kind: HatTrouble['kind'], hand: TimedStroke, gap = 0) => troubles.push({ kind, at: foot.at, hand, foot, gap })
+    const add = (kind: HatTrouble['kind'], hand: TimedStroke, gap = 0) =>
+      troubles.push({ kind, at: foot.at, hand, foot, gap })
     if (foot.stroke === 'splash') {
       if (withIt[0]) add('splash under a hand', withIt[0])
       continue
@@ -68,12 +78,19 @@ export function readHats(groove: Pick<Groove, 'bars'>, events: readonly TimedStr
 export function sayHatTrouble(groove: Groove, { kind, hand, foot, gap }: HatTrouble, counting?: Counting): string {
   const place = sayPlace(groove, foot.at, counting)
   switch (kind) {
-    case 'stays open': return `The hat foot closes on ${place}, while the hats are to stay open from ${sayPlace(groove, hand.at, counting)}. Shorten the opening, or take the foot stroke out.`
-    case 'splash under a hand': return `The foot is to splash the hats on ${place}, where a hand strikes them: a splash needs them free.`
-    case 'just struck': return `The hat foot steps on ${place}, ${Math.round(gap * 1000)} ms after a hand struck the hats closed: it must let go and step again in that time. Demanding.`
+    case 'stays open':
+      return `The hat foot closes on ${place}, while the hats are to stay open from ${sayPlace(groove, hand.at, counting)}. Shorten the opening, or take the foot stroke out.`
+    case 'splash under a hand':
+      return `The foot is to splash the hats on ${place}, where a hand strikes them: a splash needs them free.`
+    case 'just struck':
+      return `The hat foot steps on ${place}, ${Math.round(gap * 1000)} ms after a hand struck the hats closed: it must let go and step again in that time. Demanding.`
   }
 }
 
 /** `'The hats will breathe between the hand’s strokes where the foot steps: 2 and 4.'` @internal */
 export const sayBreathing = (groove: Groove, feet: readonly TimedStroke[], counting?: Counting): string =>
-  `The hats will breathe between the hand’s closed strokes where the foot steps: ${sayPlaces(groove, feet.map(foot => foot.at), counting)}.`
+  `The hats will breathe between the hand’s closed strokes where the foot steps: ${sayPlaces(
+    groove,
+    feet.map(foot => foot.at),
+    counting,
+  )}.`

@@ -3,14 +3,34 @@ import { DEFAULT_KIT, HOUSE_LIMITS, type Limb } from '#core/kit'
 import { type Groove, makeBars, makeGroove, makePart, passSeconds, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
 import {
-  busyLimbs, crossedAt, crossingTime, findings, graceTroubles, offBeatShare, played, readHats, readout, relate, sayBreathing, sayFinding, sayGraceTrouble, sayHatTrouble, sayRelation, sayRule,
-  sayTrouble, syncopation, troubles, weigh, weights,
+  busyLimbs,
+  crossedAt,
+  crossingTime,
+  findings,
+  graceTroubles,
+  offBeatShare,
+  played,
+  readHats,
+  readout,
+  relate,
+  sayBreathing,
+  sayFinding,
+  sayGraceTrouble,
+  sayHatTrouble,
+  sayRelation,
+  sayRule,
+  sayTrouble,
+  syncopation,
+  troubles,
+  weigh,
+  weights,
 } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb, piece: string, row: string, more = {}) =>
   makePart({ id, name: id, limb, strokes: rowStrokes(bars, row, { piece }), ...more })
-const at = (bpm: number, ...parts: Groove['parts']): Groove => makeGroove({ id: 'g', title: 'G', bars, parts, tempo: { bpm, counts: '1/4' } })
+const at = (bpm: number, ...parts: Groove['parts']): Groove =>
+  makeGroove({ id: 'g', title: 'G', bars, parts, tempo: { bpm, counts: '1/4' } })
 const events = (groove: Groove) => timeline(groove, DEFAULT_KIT)
 const found = (groove: Groove) => troubles(groove, events(groove)).map(one => [one.kind, one.limb, one.verdict])
 const said = (groove: Groove) => troubles(groove, events(groove)).map(one => sayTrouble(groove, one))
@@ -34,7 +54,12 @@ describe('one hand or foot', () => {
     ['a burst of four', 112, part('p', 'LH', 'snare', '3333 .... 3333 ....'), []],
     ['a burst of four', 113, part('p', 'LH', 'snare', '3333 .... 3333 ....'), [['burst', 'LH', 'demanding']]],
     ['a burst of three', 158, part('p', 'LH', 'snare', '333. .... 3... ....'), [['burst', 'LH', 'hard']]],
-    ['a foot’s burst of three', 100, part('p', 'RF', 'bass drum', '333. .... 3... ....'), [['burst', 'RF', 'demanding']]],
+    [
+      'a foot’s burst of three',
+      100,
+      part('p', 'RF', 'bass drum', '333. .... 3... ....'),
+      [['burst', 'RF', 'demanding']],
+    ],
     // A pair: a hand from 100 ms up (150), hard from 65 down; a foot 130 (115.4) and 90 (166.7). A samba foot at 100 is easy.
     ['a samba foot', 100, part('p', 'RF', 'bass drum', '3..3 3..3 3..3 3..3'), []],
     ['a samba foot', 120, part('p', 'RF', 'bass drum', '3..3 3..3 3..3 3..3'), [['pair', 'RF', 'demanding']]],
@@ -47,19 +72,26 @@ describe('one hand or foot', () => {
   ])('%s at %i', (_, bpm, one, expected) => expect(found(at(bpm, one))).toEqual(expected))
 
   it('says how fast, where, and from which tempo it is hard, and by which rule', () => {
-    const said = (bpm: number, one: Groove['parts'][number]) => troubles(at(bpm, one), events(at(bpm, one))).map(trouble => [sayTrouble(at(bpm, one), trouble), sayRule(trouble)])
-    expect(said(90, part('hat', 'RH', 'hi-hat', '3333'))).toEqual([[
-      'Right hand: 6 strokes a second without a break. Demanding; hard from 105.',
-      'Rule of thumb: a hand that goes on without a break: easy up to 5 strokes a second, hard from 7.',
-    ]])
-    expect(said(100, part('s', 'LH', 'snare', '3333 3333 3... ....'))).toEqual([[
-      'Left hand: a run at 6.7 strokes a second, around 1. Demanding; hard from 128.',
-      'Rule of thumb: five or more strokes of a hand in a row: easy up to 6 strokes a second, hard from 8.5.',
-    ]])
-    expect(said(120, part('b', 'RF', 'bass drum', '3..3 3..3 3..3 3..3'))).toEqual([[
-      'Right foot: two strokes 125 ms apart, on a of 1 and 2, and in 3 places more. Demanding; hard from 167.',
-      'Rule of thumb: two strokes of a foot with time around them: easy from 130 ms up, hard from 90 ms down.',
-    ]])
+    const said = (bpm: number, one: Groove['parts'][number]) =>
+      troubles(at(bpm, one), events(at(bpm, one))).map(trouble => [sayTrouble(at(bpm, one), trouble), sayRule(trouble)])
+    expect(said(90, part('hat', 'RH', 'hi-hat', '3333'))).toEqual([
+      [
+        'Right hand: 6 strokes a second without a break. Demanding; hard from 105.',
+        'Rule of thumb: a hand that goes on without a break: easy up to 5 strokes a second, hard from 7.',
+      ],
+    ])
+    expect(said(100, part('s', 'LH', 'snare', '3333 3333 3... ....'))).toEqual([
+      [
+        'Left hand: a run at 6.7 strokes a second, around 1. Demanding; hard from 128.',
+        'Rule of thumb: five or more strokes of a hand in a row: easy up to 6 strokes a second, hard from 8.5.',
+      ],
+    ])
+    expect(said(120, part('b', 'RF', 'bass drum', '3..3 3..3 3..3 3..3'))).toEqual([
+      [
+        'Right foot: two strokes 125 ms apart, on a of 1 and 2, and in 3 places more. Demanding; hard from 167.',
+        'Rule of thumb: two strokes of a foot with time around them: easy from 130 ms up, hard from 90 ms down.',
+      ],
+    ])
   })
 
   it('may bounce two strokes with time around them, and then has until 90 and 50 ms, on a tom 105 and 65', () => {
@@ -71,24 +103,53 @@ describe('one hand or foot', () => {
   })
 
   it('counts every blow: a double stroke is two', () => {
-    const doubled = (bpm: number) => at(bpm, makePart({ id: 'd', name: 'd', limb: 'LH', strokes: rowStrokes(bars, '3333', { piece: 'snare' }).map(stroke => ({ ...stroke, ornament: 'double' as const })) }))
+    const doubled = (bpm: number) =>
+      at(
+        bpm,
+        makePart({
+          id: 'd',
+          name: 'd',
+          limb: 'LH',
+          strokes: rowStrokes(bars, '3333', { piece: 'snare' }).map(stroke => ({
+            ...stroke,
+            ornament: 'double' as const,
+          })),
+        }),
+      )
     // At 60 the sixteenths are 4 a second and easy; doubled they are 8.
     expect(found(doubled(60))).toEqual([['long', 'LH', 'hard']])
   })
 
   it('moves a sweep without a blow, and needs no other grip for the taps of the same brush', () => {
-    const brushes = (row: string, stroke: 'sweep' | 'hit' | 'tap') => makePart({ id: stroke, name: stroke, limb: 'RH', strokes: rowStrokes(bars, row, { piece: 'snare', stroke }) })
+    const brushes = (row: string, stroke: 'sweep' | 'hit' | 'tap') =>
+      makePart({ id: stroke, name: stroke, limb: 'RH', strokes: rowStrokes(bars, row, { piece: 'snare', stroke }) })
     expect(found(at(160, brushes('2222', 'sweep')))).toEqual([])
     expect(found(at(160, brushes('2... 2... 2... 2...', 'sweep'), brushes('...3 .... ...3 ....', 'tap')))).toEqual([])
-    expect(found(at(160, brushes('2... 2... 2... 2...', 'sweep'), brushes('..3. .... ..3. ....', 'hit')))).toEqual([['grip', 'RH', 'demanding']]) // 188 ms
+    expect(found(at(160, brushes('2... 2... 2... 2...', 'sweep'), brushes('..3. .... ..3. ....', 'hit')))).toEqual([
+      ['grip', 'RH', 'demanding'],
+    ]) // 188 ms
   })
 })
 
 describe('another grip', () => {
   it('takes its time: from stick to cross-stick in 300 ms, hard in 160', () => {
-    const cross = (bpm: number) => at(bpm, makePart({ id: 'c', name: 'c', limb: 'LH', strokes: [...rowStrokes(bars, '5... .... .... ....', { piece: 'snare' }), ...rowStrokes(bars, '..4. .... .... ....', { piece: 'snare', stroke: 'cross-stick' })] }))
+    const cross = (bpm: number) =>
+      at(
+        bpm,
+        makePart({
+          id: 'c',
+          name: 'c',
+          limb: 'LH',
+          strokes: [
+            ...rowStrokes(bars, '5... .... .... ....', { piece: 'snare' }),
+            ...rowStrokes(bars, '..4. .... .... ....', { piece: 'snare', stroke: 'cross-stick' }),
+          ],
+        }),
+      )
     expect(found(cross(100))).toEqual([]) // an eighth is 300 ms
-    expect(said(cross(120))).toEqual(['Left hand: from the stick on 1 to cross-stick on & of 1, another grip, in 250 ms. Demanding; hard from 188.'])
+    expect(said(cross(120))).toEqual([
+      'Left hand: from the stick on 1 to cross-stick on & of 1, another grip, in 250 ms. Demanding; hard from 188.',
+    ])
     expect(found(cross(190))).toEqual([['grip', 'LH', 'hard']])
   })
 })
@@ -96,7 +157,13 @@ describe('another grip', () => {
 describe('crossed arms', () => {
   // Right on the snare (left of the floor tom's hand is none): right on the snare while left plays the floor tom is crossed, and costs 0.05 s on the way in and out.
   it('cost time, but not over the hats', () => {
-    const arms = (left: string) => at(100, part('r', 'RH', 'ride', '3... .... .... ....'), part('r2', 'RH', 'snare', '..3. .... .... ....'), part('l', 'LH', left, '..3. .... .... ....'))
+    const arms = (left: string) =>
+      at(
+        100,
+        part('r', 'RH', 'ride', '3... .... .... ....'),
+        part('r2', 'RH', 'snare', '..3. .... .... ....'),
+        part('l', 'LH', left, '..3. .... .... ....'),
+      )
     const way = (groove: Groove) => crossedAt(events(groove))
     expect([...way(arms('floor tom'))]).toEqual([2520])
     expect([...way(arms('hi-hat'))]).toEqual([])
@@ -108,16 +175,38 @@ describe('crossed arms', () => {
 })
 
 describe('grace notes', () => {
-  const flam = (ornament: 'flam' | 'drag' | 'ruff', other = '') => at(100,
-    makePart({ id: 's', name: 's', limb: 'LH', strokes: rowStrokes(bars, '.... 5... .... ....', { piece: 'snare' }).map(stroke => ({ ...stroke, ornament })) }),
-    ...(other ? [part('hat', 'RH', 'hi-hat', other)] : []))
-  const graces = (groove: Groove) => graceTroubles(events(groove), HOUSE_LIMITS, passSeconds(groove)).map(one => [one.weight, sayGraceTrouble(groove, one)])
+  const flam = (ornament: 'flam' | 'drag' | 'ruff', other = '') =>
+    at(
+      100,
+      makePart({
+        id: 's',
+        name: 's',
+        limb: 'LH',
+        strokes: rowStrokes(bars, '.... 5... .... ....', { piece: 'snare' }).map(stroke => ({ ...stroke, ornament })),
+      }),
+      ...(other ? [part('hat', 'RH', 'hi-hat', other)] : []),
+    )
+  const graces = (groove: Groove) =>
+    graceTroubles(events(groove), HOUSE_LIMITS, passSeconds(groove)).map(one => [
+      one.weight,
+      sayGraceTrouble(groove, one),
+    ])
   it('of a flam need the other hand, which must not strike elsewhere just then', () => {
     expect(graces(flam('flam'))).toEqual([])
     expect(graces(flam('flam', '3... .... 3... ....'))).toEqual([])
-    expect(graces(flam('flam', '3.3.'))).toEqual([['impossible', 'The flam of the left hand on 2 needs the right hand just before, which strikes something of its own at that moment.']])
+    expect(graces(flam('flam', '3.3.'))).toEqual([
+      [
+        'impossible',
+        'The flam of the left hand on 2 needs the right hand just before, which strikes something of its own at that moment.',
+      ],
+    ])
     // A sixteenth before the flam, 150 - 32 = 118 ms to get from the hats to the snare: √(0.32² + 0.05²) = 0.32 m takes 0.14 s easily, 0.086 s at the least.
-    expect(graces(flam('flam', '...3 .... .... ....'))).toEqual([['demanding', 'The flam of the left hand on 2 needs the right hand on the snare just before, which has little time between it and the hi-hat.']])
+    expect(graces(flam('flam', '...3 .... .... ....'))).toEqual([
+      [
+        'demanding',
+        'The flam of the left hand on 2 needs the right hand on the snare just before, which has little time between it and the hi-hat.',
+      ],
+    ])
   })
   it('of a drag may be one hand’s bounce, where it has 120 ms before them', () => {
     expect(graces(flam('drag', '3.3.'))).toEqual([])
@@ -136,14 +225,17 @@ describe('control', () => {
   it('of an accent soon after a ghost: from 160 ms easy, hard from 100', () => {
     const groove = (bpm: number) => at(bpm, part('snare', 'LH', 'snare', '.... .... .... 15..'))
     expect(found(groove(93))).toEqual([]) // 161 ms
-    expect(said(groove(100))).toEqual(['Left hand: ghost on 4, accent on e of 4, 150 ms later. Demanding; hard from 150.'])
+    expect(said(groove(100))).toEqual([
+      'Left hand: ghost on 4, accent on e of 4, 150 ms later. Demanding; hard from 150.',
+    ])
     expect(found(groove(150))).toContainEqual(['rise', 'LH', 'hard'])
   })
 })
 
 describe('a reach', () => {
   // Hi-hat (-0.42, 0.5) to floor tom (0.5, 0.35): 0.932 m. Easy from 0.06 + 0.932/4 = 0.293 s, hard under 0.04 + 0.932/7 = 0.173 s.
-  const reach = (bpm: number) => at(bpm, part('hat', 'RH', 'hi-hat', '3... .... .... ....'), part('tom', 'RH', 'floor tom', '..3. .... .... ....'))
+  const reach = (bpm: number) =>
+    at(bpm, part('hat', 'RH', 'hi-hat', '3... .... .... ....'), part('tom', 'RH', 'floor tom', '..3. .... .... ....'))
   it.each<[number, unknown[]]>([
     [100, []], // an eighth is 300 ms
     [110, [['travel', 'RH', 'demanding']]], // 273 ms
@@ -158,21 +250,28 @@ describe('a reach', () => {
 })
 
 describe('the hat foot', () => {
-  const hat = (id: string, row: string, stroke: 'hit' | 'open', more = {}) => makePart({ id, name: id, limb: 'RH', strokes: rowStrokes(bars, row, { piece: 'hi-hat', stroke, ...more }) })
+  const hat = (id: string, row: string, stroke: 'hit' | 'open', more = {}) =>
+    makePart({ id, name: id, limb: 'RH', strokes: rowStrokes(bars, row, { piece: 'hi-hat', stroke, ...more }) })
   const told = hat('o', '...4 .... .... ....', 'open', { openSlots: 4 })
-  const foot = (row: string, stroke: 'chick' | 'splash' = 'chick') => makePart({ id: 'f', name: 'F', limb: 'LF', strokes: rowStrokes(bars, row, { piece: 'hi-hat', stroke }) })
+  const foot = (row: string, stroke: 'chick' | 'splash' = 'chick') =>
+    makePart({ id: 'f', name: 'F', limb: 'LF', strokes: rowStrokes(bars, row, { piece: 'hi-hat', stroke }) })
   const read = (...parts: Groove['parts']) => {
     const groove = at(100, ...parts)
     const all = played(groove, DEFAULT_KIT)
     const { troubles, breathing } = readHats(groove, all.events, all, HOUSE_LIMITS)
-    return [...troubles.map(one => sayHatTrouble(groove, one)), ...(breathing.length ? [sayBreathing(groove, breathing)] : [])]
+    return [
+      ...troubles.map(one => sayHatTrouble(groove, one)),
+      ...(breathing.length ? [sayBreathing(groove, breathing)] : []),
+    ]
   }
   it('cannot close the hats while they are told to stay open', () => {
     expect(read(told, foot('.... 3... .... ....'))).toEqual([
       'The hat foot closes on 2, while the hats are to stay open from a of 1. Shorten the opening, or take the foot stroke out.',
     ])
     // Round the bar line too: open from a of 4 for four slots, stepped on 1.
-    expect(read(hat('o', '.... .... .... ...4', 'open', { openSlots: 4 }), foot('3... .... .... ....'))[0]).toContain('The hat foot closes on 1')
+    expect(read(hat('o', '.... .... .... ...4', 'open', { openSlots: 4 }), foot('3... .... .... ....'))[0]).toContain(
+      'The hat foot closes on 1',
+    )
   })
   it('is right where it closes an opening, told to end there or left to the next stroke', () => {
     expect(read(told, foot('.... ...3 .... ....'))).toEqual([])
@@ -180,7 +279,9 @@ describe('the hat foot', () => {
   })
   it('is right with a hand’s stroke on the hats; between closed ones it makes them breathe, which is told and no fault', () => {
     expect(read(hat('h', '3.3.', 'hit'), foot('.... 3... .... 3...'))).toEqual([])
-    expect(read(hat('h', '3... 3... 3... 3...', 'hit'), foot('..3. ..3. ..3. ..3.'))).toEqual(['The hats will breathe between the hand’s closed strokes where the foot steps: & of 1, & of 2, & of 3 and & of 4.'])
+    expect(read(hat('h', '3... 3... 3... 3...', 'hit'), foot('..3. ..3. ..3. ..3.'))).toEqual([
+      'The hats will breathe between the hand’s closed strokes where the foot steps: & of 1, & of 2, & of 3 and & of 4.',
+    ])
     // Hats on 1 and 3 alone, the foot on 2 and 4: nobody is holding them.
     expect(read(hat('h', '3... .... 3... ....', 'hit'), foot('.... 3... .... 3...'))).toEqual([])
   })
@@ -188,27 +289,40 @@ describe('the hat foot', () => {
     const groove = at(130, hat('h', '3.3.', 'hit'), foot('.3.. .... .... ....'))
     const all = played(groove, DEFAULT_KIT)
     expect(findings(groove, DEFAULT_KIT, all).map(one => [one.weight, sayFinding(groove, one)])).toEqual([
-      ['demanding', 'The hat foot steps on e of 1, 115 ms after a hand struck the hats closed: it must let go and step again in that time. Demanding.'],
+      [
+        'demanding',
+        'The hat foot steps on e of 1, 115 ms after a hand struck the hats closed: it must let go and step again in that time. Demanding.',
+      ],
     ])
     expect(read(hat('h', '3.3.', 'hit'), foot('.3.. .... .... ....'))[0]).toContain('breathe') // 150 ms at 100
   })
   it('cannot splash hats that a hand strikes', () => {
-    expect(read(hat('h', '3... .... .... ....', 'hit'), foot('3... .... .... ....', 'splash'))).toEqual(['The foot is to splash the hats on 1, where a hand strikes them: a splash needs them free.'])
+    expect(read(hat('h', '3... .... .... ....', 'hit'), foot('3... .... .... ....', 'splash'))).toEqual([
+      'The foot is to splash the hats on 1, where a hand strikes them: a splash needs them free.',
+    ])
   })
 })
 
 describe('what is read', () => {
   it('is every round until a part with a cycle comes home, and no muted part', () => {
     // Three sixteenths against the bar: home after 3 rounds. The bass drum's hand-off on the third is a clash only there.
-    const cycle = part('c', 'RH', 'cowbell', '3', { every: 3780, strokes: [{ at: 0, piece: 'cowbell', stroke: 'hit', level: 3 }] })
+    const cycle = part('c', 'RH', 'cowbell', '3', {
+      every: 3780,
+      strokes: [{ at: 0, piece: 'cowbell', stroke: 'hit', level: 3 }],
+    })
     const tom = part('t', 'RH', 'floor tom', '..3. .... .... ....')
     const groove = at(80, cycle, tom)
     const all = played(groove, DEFAULT_KIT)
     // 2520 is struck where a round's start r × 20160 makes (2520 + r × 20160) a multiple of 3780: 2520 mod 3780 = 2520, 22680 = 6 × 3780, so round 2.
     expect([all.rounds, all.whole]).toEqual([3, true])
     const clash = findings(groove, DEFAULT_KIT, all).filter(one => one.about.kind === 'clash')
-    expect(clash.map(one => sayFinding(groove, one))).toEqual(['Right hand is asked for cowbell and floor tom at once on & of 1 of round 2. Move one of them to another limb or another slot.'])
-    expect(clash[0]!.strokes).toEqual([{ partId: 'c', at: 0 }, { partId: 't', at: 2520 }])
+    expect(clash.map(one => sayFinding(groove, one))).toEqual([
+      'Right hand is asked for cowbell and floor tom at once on & of 1 of round 2. Move one of them to another limb or another slot.',
+    ])
+    expect(clash[0]!.strokes).toEqual([
+      { partId: 'c', at: 0 },
+      { partId: 't', at: 2520 },
+    ])
     const muted = at(80, cycle, { ...tom, muted: true })
     expect(readout(muted, DEFAULT_KIT)).toMatchObject({ findings: [], leftOut: ['t'] })
   })
@@ -218,33 +332,86 @@ describe('relations', () => {
   const groove = at(100, part('ride', 'RH', 'ride', '3.3.'), part('bass', 'RF', 'bass drum', '3..3 .... ..3. ...3'))
   it('are with it, or between two of its strokes, by note values', () => {
     const relation = relate(groove, events(groove), { part: 'bass' }, { part: 'ride' })
-    expect(relation).toEqual({ with: [0, 12600], between: [
-      { at: 3780, after: 2520, since: 1260, before: 5040, until: 1260 },
-      { at: 18900, after: 17640, since: 1260, before: 0, until: 1260 },
-    ] })
-    expect(sayRelation(groove, relation)).toBe('Together on 1 and & of 3. Between its & of 1 and 2: a of 1, midway. Between its & of 4 and 1: a of 4, midway.')
+    expect(relation).toEqual({
+      with: [0, 12600],
+      between: [
+        { at: 3780, after: 2520, since: 1260, before: 5040, until: 1260 },
+        { at: 18900, after: 17640, since: 1260, before: 0, until: 1260 },
+      ],
+    })
+    expect(sayRelation(groove, relation)).toBe(
+      'Together on 1 and & of 3. Between its & of 1 and 2: a of 1, midway. Between its & of 4 and 1: a of 4, midway.',
+    )
   })
 
   it('go round the bar line, and name the nearer of two neighbours', () => {
-    const one = at(100, part('snare', 'LH', 'snare', '.... 3... .... 3...'), part('bass', 'RF', 'bass drum', '3... .3.. .... ....'))
-    expect(sayRelation(one, relate(one, events(one), { part: 'bass' }, { part: 'snare' }))).toBe('Between its 4 and 2: 1, midway. Between its 2 and 4: e of 2, a sixteenth after the first.')
-    const alone = at(100, part('snare', 'LH', 'snare', '.... 3... .... ....'), part('bass', 'RF', 'bass drum', '3... .... .... ....'))
-    expect(relate(alone, events(alone), { part: 'bass' }, { part: 'snare' }).between).toEqual([{ at: 0, after: 5040, since: 15120, before: 5040, until: 5040 }])
-    expect(sayRelation(alone, relate(alone, events(alone), { part: 'bass' }, { part: 'snare' }))).toBe('Around its 2: 1, a quarter before it.')
+    const one = at(
+      100,
+      part('snare', 'LH', 'snare', '.... 3... .... 3...'),
+      part('bass', 'RF', 'bass drum', '3... .3.. .... ....'),
+    )
+    expect(sayRelation(one, relate(one, events(one), { part: 'bass' }, { part: 'snare' }))).toBe(
+      'Between its 4 and 2: 1, midway. Between its 2 and 4: e of 2, a sixteenth after the first.',
+    )
+    const alone = at(
+      100,
+      part('snare', 'LH', 'snare', '.... 3... .... ....'),
+      part('bass', 'RF', 'bass drum', '3... .... .... ....'),
+    )
+    expect(relate(alone, events(alone), { part: 'bass' }, { part: 'snare' }).between).toEqual([
+      { at: 0, after: 5040, since: 15120, before: 5040, until: 5040 },
+    ])
+    expect(sayRelation(alone, relate(alone, events(alone), { part: 'bass' }, { part: 'snare' }))).toBe(
+      'Around its 2: 1, a quarter before it.',
+    )
   })
 
   it('hold for all that both hands play, for many strokes, and off the grid', () => {
-    const one = at(100, part('ride', 'RH', 'ride', '3... 3... 3... 3...'), part('snare', 'LH', 'snare', '..3. .... ..3. ....'), part('bass', 'RF', 'bass drum', '3.3. .... ..33 ....'))
-    expect(sayRelation(one, relate(one, events(one), { part: 'bass' }, 'hands'))).toBe('Together on 1, & of 1 and & of 3. Between its & of 3 and 4: a of 3, midway.')
+    const one = at(
+      100,
+      part('ride', 'RH', 'ride', '3... 3... 3... 3...'),
+      part('snare', 'LH', 'snare', '..3. .... ..3. ....'),
+      part('bass', 'RF', 'bass drum', '3.3. .... ..33 ....'),
+    )
+    expect(sayRelation(one, relate(one, events(one), { part: 'bass' }, 'hands'))).toBe(
+      'Together on 1, & of 1 and & of 3. Between its & of 3 and 4: a of 3, midway.',
+    )
     // A limb with all its parts on either side: what is of both counts for the one.
-    const two = at(100, part('ghosts', 'LH', 'snare', '.1.. .... .1.. ....'), part('snare', 'LH', 'snare', '.... 5... .... 5...'), part('bass', 'RF', 'bass drum', '4... 4... .4.. ....'))
+    const two = at(
+      100,
+      part('ghosts', 'LH', 'snare', '.1.. .... .1.. ....'),
+      part('snare', 'LH', 'snare', '.... 5... .... 5...'),
+      part('bass', 'RF', 'bass drum', '4... 4... .4.. ....'),
+    )
     expect(relate(two, events(two), { limb: 'LH' }, { limb: 'RF' }).with).toEqual([5040, 11340])
     expect(relate(two, events(two), 'hands', { limb: 'LH' })).toEqual({ with: [], between: [] })
-    expect(relate(two, events(two), { part: 'ghosts' }, { limb: 'LH' }).between.map(one => [one.at, one.after, one.before])).toEqual([[1260, 15120, 5040], [11340, 5040, 15120]])
-    const many = at(100, part('ride', 'RH', 'ride', '3... 3... 3... 3...'), part('bass', 'RF', 'bass drum', '.3.. .3.. ...3 .3..'))
-    expect(sayRelation(many, relate(many, events(many), { part: 'bass' }, { part: 'ride' }))).toBe('A sixteenth after it: e of 1, e of 2 and e of 4. A sixteenth before it: a of 3.')
-    const off = at(100, part('ride', 'RH', 'ride', '3... 3... 3... 3...'), makePart({ id: 'bass', name: 'bass', limb: 'RF', strokes: [{ at: 100, piece: 'bass drum', stroke: 'hit', level: 3 }] }))
-    expect(sayRelation(off, relate(off, events(off), { part: 'bass' }, { part: 'ride' }))).toBe('Between its 1 and 2: just after 1, a little after the first.')
+    expect(
+      relate(two, events(two), { part: 'ghosts' }, { limb: 'LH' }).between.map(one => [one.at, one.after, one.before]),
+    ).toEqual([
+      [1260, 15120, 5040],
+      [11340, 5040, 15120],
+    ])
+    const many = at(
+      100,
+      part('ride', 'RH', 'ride', '3... 3... 3... 3...'),
+      part('bass', 'RF', 'bass drum', '.3.. .3.. ...3 .3..'),
+    )
+    expect(sayRelation(many, relate(many, events(many), { part: 'bass' }, { part: 'ride' }))).toBe(
+      'A sixteenth after it: e of 1, e of 2 and e of 4. A sixteenth before it: a of 3.',
+    )
+    const off = at(
+      100,
+      part('ride', 'RH', 'ride', '3... 3... 3... 3...'),
+      makePart({
+        id: 'bass',
+        name: 'bass',
+        limb: 'RF',
+        strokes: [{ at: 100, piece: 'bass drum', stroke: 'hit', level: 3 }],
+      }),
+    )
+    expect(sayRelation(off, relate(off, events(off), { part: 'bass' }, { part: 'ride' }))).toBe(
+      'Between its 1 and 2: just after 1, a little after the first.',
+    )
   })
 })
 
@@ -269,7 +436,12 @@ describe('density', () => {
     ['3. .. .3 ..', 1], // & of 3 (-3) is held over 4 (-2); 1 (0) over nothing heavier
   ])('scores “%s” as worked out by hand', (row, score) => {
     const eighths = makeBars(meter(4, 4), 1, 2)
-    expect(syncopation(weigh(eighths), rowStrokes(eighths, row, { piece: 'snare' }).map(stroke => stroke.at))).toBe(score)
+    expect(
+      syncopation(
+        weigh(eighths),
+        rowStrokes(eighths, row, { piece: 'snare' }).map(stroke => stroke.at),
+      ),
+    ).toBe(score)
   })
 
   // music.md: by hand, 4/4 in sixteenths unless it says otherwise.
@@ -283,6 +455,11 @@ describe('density', () => {
     ['even eighths in 6/8', makeBars(meter(6, 8), 1, 3), '333 333', 0],
     ['even eighths in 6/8 on sixteenths', makeBars(meter(6, 8), 1, 6), '3.3.3. 3.3.3.', 0],
   ])('scores %s', (_, grid, row, score) => {
-    expect(syncopation(weigh(grid), rowStrokes(grid, row, { piece: 'snare' }).map(stroke => stroke.at))).toBe(score)
+    expect(
+      syncopation(
+        weigh(grid),
+        rowStrokes(grid, row, { piece: 'snare' }).map(stroke => stroke.at),
+      ),
+    ).toBe(score)
   })
 })

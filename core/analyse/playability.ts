@@ -1,5 +1,17 @@
 import {
-  HOUSE_LIMITS, LIMBS, type Limb, type Limit, type Limits, type Piece, TOM_BOUNCE, bounces, isHand, metresApart, speedLimit, speeds, verdictOf,
+  HOUSE_LIMITS,
+  LIMBS,
+  type Limb,
+  type Limit,
+  type Limits,
+  type Piece,
+  TOM_BOUNCE,
+  bounces,
+  isHand,
+  metresApart,
+  speedLimit,
+  speeds,
+  verdictOf,
 } from '#core/kit'
 import { type Groove, type TimedStroke, passSeconds } from '#core/groove'
 import { crossedAt, crossingTime } from './body'
@@ -29,21 +41,31 @@ export interface Trouble {
 }
 
 /** One blow of a limb: a stroke, or the second blow of a double. */
-interface LimbBlow { stroke: TimedStroke, seconds: number, level: number }
+interface LimbBlow {
+  stroke: TimedStroke
+  seconds: number
+  level: number
+}
 
 /** The strokes of a limb in time order; those asked for at one instant count once. */
 function strokesOf(events: readonly TimedStroke[], limb: Limb): TimedStroke[] {
-  return events.filter(event => event.limb === limb)
+  return events
+    .filter(event => event.limb === limb)
     .sort((a, b) => a.seconds - b.seconds)
     .filter((event, i, all) => i === 0 || event.at !== all[i - 1]!.at)
 }
 
 /** Every blow of a limb of its own accord: sweeps are movements and none; a double stroke is two. Grace notes are `graces.ts`’ affair. */
 const blowsOf = (strokes: readonly TimedStroke[]): LimbBlow[] =>
-  strokes.filter(({ stroke }) => stroke !== 'sweep').flatMap(stroke => [
-    { stroke, seconds: stroke.seconds, level: stroke.level },
-    ...(stroke.blows ?? []).filter(({ after }) => after > 0).map(({ after, level }) => ({ stroke, seconds: stroke.seconds + after, level })),
-  ]).sort((a, b) => a.seconds - b.seconds)
+  strokes
+    .filter(({ stroke }) => stroke !== 'sweep')
+    .flatMap(stroke => [
+      { stroke, seconds: stroke.seconds, level: stroke.level },
+      ...(stroke.blows ?? [])
+        .filter(({ after }) => after > 0)
+        .map(({ after, level }) => ({ stroke, seconds: stroke.seconds + after, level })),
+    ])
+    .sort((a, b) => a.seconds - b.seconds)
 
 /** From each to the next in seconds, the last round to the first; to the nanosecond, so that places alike are alike and a gap on a limit is on it. */
 const gapsOf = (times: readonly { seconds: number }[], length: number): number[] =>
@@ -53,7 +75,10 @@ const gapsOf = (times: readonly { seconds: number }[], length: number): number[]
  * What is in a hand: a brush, a stick, a stick laid across the drum; undefined for a stroke that says nothing of it.
  * @example gripOf({ stroke: 'cross-stick', piece: pieceOf(kit, 'snare') }) // => 'across'
  */
-export function gripOf({ stroke, piece }: Pick<TimedStroke, 'stroke' | 'piece'>): 'brush' | 'stick' | 'across' | undefined {
+export function gripOf({
+  stroke,
+  piece,
+}: Pick<TimedStroke, 'stroke' | 'piece'>): 'brush' | 'stick' | 'across' | undefined {
   if (stroke === 'cross-stick') return 'across'
   if (stroke === 'sweep' || stroke === 'tap') return 'brush'
   // Only where a piece is also played with a brush does a plain stroke say that it is a stick's: brushes tap cymbals and toms too.
@@ -65,7 +90,9 @@ export function gripOf({ stroke, piece }: Pick<TimedStroke, 'stroke' | 'piece'>)
  * @example bounceLimit(HOUSE_LIMITS, pieceOf(kit, 'snare')) === HOUSE_LIMITS.double // => true
  */
 export const bounceLimit = ({ double }: Limits, piece: Piece | undefined): Limit =>
-  (piece && (piece.kind === 'tom' || piece.kind === 'floor tom') ? { easy: double.easy + TOM_BOUNCE, hard: double.hard + TOM_BOUNCE } : double)
+  piece && (piece.kind === 'tom' || piece.kind === 'floor tom')
+    ? { easy: double.easy + TOM_BOUNCE, hard: double.hard + TOM_BOUNCE }
+    : double
 
 type Judge = (kind: TroubleKind, from: TimedStroke, to: TimedStroke, gap: number, limit: Limit) => void
 
@@ -73,14 +100,24 @@ type Judge = (kind: TroubleKind, from: TimedStroke, to: TimedStroke, gap: number
  * Everything one limb is asked that has a limit, from blow to blow round the loop of `length` seconds, with the time that counts and its limit.
  * @example (asked => (eachAsked(events, 'RF', HOUSE_LIMITS, 2.4, new Set(), (kind, from, to, gap) => asked.push([kind, gap])), asked))([]) // => [['pair', 0.9]]
  */
-export function eachAsked(events: readonly TimedStroke[], limb: Limb, rules: Limits, length: number, crossed: ReadonlySet<number>, judge: Judge): void {
+export function eachAsked(
+  events: readonly TimedStroke[],
+  limb: Limb,
+  rules: Limits,
+  length: number,
+  crossed: ReadonlySet<number>,
+  judge: Judge,
+): void {
   const strokes = strokesOf(events, limb)
   const blows = blowsOf(strokes)
   const many = blows.length
   const hand = isHand(limb)
   speeds(gapsOf(blows, length), many, (kind, i, time) => {
     const [from, to, next] = [blows[i]!, blows[(i + 1) % many]!, blows[(i + 2) % many]!]
-    const bounced = kind === 'pair' && hand && bounces(time, { samePiece: from.stroke.pieceId === to.stroke.pieceId, from: from.level, to: to.level })
+    const bounced =
+      kind === 'pair' &&
+      hand &&
+      bounces(time, { samePiece: from.stroke.pieceId === to.stroke.pieceId, from: from.level, to: to.level })
     if (bounced) return judge('double', from.stroke, to.stroke, time, bounceLimit(rules, from.stroke.piece))
     const limit = speedLimit(rules, kind, hand)
     judge(kind, from.stroke, to.stroke, time, limit)
@@ -106,11 +143,16 @@ export function eachAsked(events: readonly TimedStroke[], limb: Limb, rules: Lim
  * trouble, the worst place first. `length` is how long the events last before they begin again, in seconds.
  * @example troubles(groove, events).length // => 0
  */
-export function troubles(groove: Groove, events: readonly TimedStroke[], rules: Limits = HOUSE_LIMITS, length = passSeconds(groove)): Trouble[] {
+export function troubles(
+  groove: Groove,
+  events: readonly TimedStroke[],
+  rules: Limits = HOUSE_LIMITS,
+  length = passSeconds(groove),
+): Trouble[] {
   const crossed = crossedAt(events)
-  return LIMBS.flatMap((limb) => {
+  return LIMBS.flatMap(limb => {
     const found = new Map<TroubleKind, Trouble>()
-    let before: { kind: TroubleKind, from: TimedStroke, to: TimedStroke } | undefined
+    let before: { kind: TroubleKind; from: TimedStroke; to: TimedStroke } | undefined
     eachAsked(events, limb, rules, length, crossed, (kind, from, to, gap, limit) => {
       const verdict = verdictOf(gap, limit)
       if (!verdict) return
@@ -128,9 +170,25 @@ export function troubles(groove: Groove, events: readonly TimedStroke[], rules: 
         tos.push(to)
       }
       const places = (had?.places ?? 0) + (goesOn ? 0 : 1)
-      found.set(kind, worse
-        ? { kind, limb, verdict, from, to, gap, limit, ats, tos, places, demandingFrom: groove.tempo.bpm * gap / limit.easy, hardFrom: groove.tempo.bpm * gap / limit.hard }
-        : { ...had, ats, tos, places })
+      found.set(
+        kind,
+        worse
+          ? {
+              kind,
+              limb,
+              verdict,
+              from,
+              to,
+              gap,
+              limit,
+              ats,
+              tos,
+              places,
+              demandingFrom: (groove.tempo.bpm * gap) / limit.easy,
+              hardFrom: (groove.tempo.bpm * gap) / limit.hard,
+            }
+          : { ...had, ats, tos, places },
+      )
     })
     return [...found.values()].map(one => ({ ...one, ats: [...new Set(one.ats)], tos: [...new Set(one.tos)] }))
   }).sort((a, b) => Number(b.verdict === 'hard') - Number(a.verdict === 'hard') || a.hardFrom - b.hardFrom)
@@ -143,5 +201,8 @@ export function troubles(groove: Groove, events: readonly TimedStroke[], rules: 
 export function travelLimits(from: Piece, to: Piece, { travel }: Pick<Limits, 'travel'>, more = 0): Limit | undefined {
   if (from.id === to.id) return undefined
   const metres = metresApart(from, to)
-  return { easy: travel.easy.start + metres / travel.easy.speed + more, hard: travel.hard.start + metres / travel.hard.speed + more }
+  return {
+    easy: travel.easy.start + metres / travel.easy.speed + more,
+    hard: travel.hard.start + metres / travel.hard.speed + more,
+  }
 }

@@ -24,8 +24,17 @@ export function played(groove: Groove, kit: Kit): Played {
   const all = roundsOf(heard)
   const rounds = Math.min(all, MOST_ROUNDS)
   const [seconds, ticks] = [passSeconds(groove), grooveTicks(groove)]
-  const events = Array.from({ length: rounds }, (_, round) => timeline(heard, kit, round).map(event => (round === 0 ? event : {
-    ...event, at: event.at + round * ticks, seconds: event.seconds + round * seconds, until: event.until === undefined ? undefined : event.until + round * seconds,
-  }))).flat()
+  const events = Array.from({ length: rounds }, (_, round) =>
+    timeline(heard, kit, round).map(event =>
+      round === 0
+        ? event
+        : {
+            ...event,
+            at: event.at + round * ticks,
+            seconds: event.seconds + round * seconds,
+            until: event.until === undefined ? undefined : event.until + round * seconds,
+          },
+    ),
+  ).flat()
   return { events, rounds, whole: rounds === all, seconds: seconds * rounds, ticks: ticks * rounds }
 }

@@ -3,39 +3,59 @@ import { type Limb, isHand } from '#core/kit'
 import { type Counting, aNote, barNumber, barStarts, mod, sayTick } from '#core/time'
 
 /** One stroke that falls where the other side is silent: between which two of its strokes, and how many ticks after the first and before the second. */
-export interface Between { at: number, after: number, since: number, before: number, until: number }
+export interface Between {
+  at: number
+  after: number
+  since: number
+  before: number
+  until: number
+}
 
 /** One side against another: the ticks at which both strike, and those of the one that fall between strokes of the other. */
-export interface Relation { with: number[], between: Between[] }
+export interface Relation {
+  with: number[]
+  between: Between[]
+}
 
 /** What is held against what: a part by its id, all that a limb plays, or all that both hands play. */
 export type Side = { part: string } | { limb: Limb } | 'hands'
 
-const isOf = (side: Side, event: TimedStroke): boolean => (side === 'hands' ? isHand(event.limb) : 'part' in side ? event.partId === side.part : event.limb === side.limb)
+const isOf = (side: Side, event: TimedStroke): boolean =>
+  side === 'hands' ? isHand(event.limb) : 'part' in side ? event.partId === side.part : event.limb === side.limb
 
 /**
  * How strokes of one side fall against another's, round the end of the bars; empty where either has none. What is of both sides counts for the
  * one. Of a part with a cycle of its own the events of the rounds given are held against each other, `ticks` long in all.
  * @example relate(groove, events, { part: 'bass' }, { limb: 'RH' }).with // => [0, 12600]
  */
-export function relate(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[], one: Side, against: Side, ticks = grooveTicks(groove)): Relation {
-  const where = (test: (event: TimedStroke) => boolean) => [...new Set(events.filter(test).map(event => event.at))].sort((a, b) => a - b)
+export function relate(
+  groove: Pick<Groove, 'bars'>,
+  events: readonly TimedStroke[],
+  one: Side,
+  against: Side,
+  ticks = grooveTicks(groove),
+): Relation {
+  const where = (test: (event: TimedStroke) => boolean) =>
+    [...new Set(events.filter(test).map(event => event.at))].sort((a, b) => a - b)
   const own = where(event => isOf(one, event))
   const other = where(event => !isOf(one, event) && isOf(against, event))
   if (!other.length) return { with: [], between: [] }
   const together = new Set(other)
   return {
     with: own.filter(at => together.has(at)),
-    between: own.filter(at => !together.has(at)).map((at) => {
-      const after = other.findLast(tick => tick < at) ?? other[other.length - 1]!
-      const before = other.find(tick => tick > at) ?? other[0]!
-      return { at, after, since: mod(at - after, ticks) || ticks, before, until: mod(before - at, ticks) || ticks }
-    }),
+    between: own
+      .filter(at => !together.has(at))
+      .map(at => {
+        const after = other.findLast(tick => tick < at) ?? other[other.length - 1]!
+        const before = other.find(tick => tick > at) ?? other[0]!
+        return { at, after, since: mod(at - after, ticks) || ticks, before, until: mod(before - at, ticks) || ticks }
+      }),
   }
 }
 
 /** The bar of a tick, from 0; round the end. */
-const barOf = (groove: Pick<Groove, 'bars'>, at: number): number => barStarts(groove.bars).findLastIndex(start => start <= mod(at, grooveTicks(groove)))
+const barOf = (groove: Pick<Groove, 'bars'>, at: number): number =>
+  barStarts(groove.bars).findLastIndex(start => start <= mod(at, grooveTicks(groove)))
 
 /** So many strokes between are told one by one, with their neighbours; more are told by how far they are from them. */
 const ONE_BY_ONE = 3
@@ -48,26 +68,40 @@ const ONE_BY_ONE = 3
 export function sayRelation(groove: Groove, relation: Relation, counting?: Counting): string {
   if (!relation.with.length && !relation.between.length) return 'They never sound in the same bars.'
   const said = relation.with.length ? [`Together on ${sayPlaces(groove, relation.with, counting)}.`] : []
-  const near = ({ since, until }: Between) => (since === until ? 'midway' : since < until ? `${aNote(since) ?? 'a little'} after` : `${aNote(until) ?? 'a little'} before`)
+  const near = ({ since, until }: Between) =>
+    since === until
+      ? 'midway'
+      : since < until
+        ? `${aNote(since) ?? 'a little'} after`
+        : `${aNote(until) ?? 'a little'} before`
   if (relation.between.length <= ONE_BY_ONE) {
     for (const one of relation.between) {
       const alone = one.after === one.before
       const whom = one.since === one.until ? '' : alone ? ' it' : one.since < one.until ? ' the first' : ' the second'
       // Within one bar the bar is named once.
       const bar = barOf(groove, one.at)
-      const inside = groove.bars.length > 1 && bar === barOf(groove, one.after) && bar === barOf(groove, one.before) && one.at < grooveTicks(groove)
+      const inside =
+        groove.bars.length > 1 &&
+        bar === barOf(groove, one.after) &&
+        bar === barOf(groove, one.before) &&
+        one.at < grooveTicks(groove)
       const place = (at: number) => (inside ? sayTick(groove.bars, at, counting) : sayPlace(groove, at, counting))
       const from = alone ? `around its ${place(one.after)}` : `between its ${place(one.after)} and ${place(one.before)}`
-      said.push(`${sentence(inside ? `bar ${barNumber(bar, counting)}, ${from}` : from)}: ${place(one.at)}, ${near(one)}${whom}.`)
+      said.push(
+        `${sentence(inside ? `bar ${barNumber(bar, counting)}, ${from}` : from)}: ${place(one.at)}, ${near(one)}${whom}.`,
+      )
     }
     return said.join(' ')
   }
-  const groups = new Map<string, { ticks: number, ats: number[] }>()
+  const groups = new Map<string, { ticks: number; ats: number[] }>()
   for (const one of relation.between) {
     const group = groups.get(near(one)) ?? { ticks: Math.min(one.since, one.until), ats: [] }
     group.ats.push(one.at)
     groups.set(near(one), group)
   }
-  for (const [how, { ats }] of [...groups].sort(([, a], [, b]) => a.ticks - b.ticks)) said.push(`${how === 'midway' ? 'Midway between its strokes' : sentence(`${how} it`)}: ${sayPlaces(groove, ats, counting)}.`)
+  for (const [how, { ats }] of [...groups].sort(([, a], [, b]) => a.ticks - b.ticks))
+    said.push(
+      `${how === 'midway' ? 'Midway between its strokes' : sentence(`${how} it`)}: ${sayPlaces(groove, ats, counting)}.`,
+    )
   return said.join(' ')
 }

@@ -1,7 +1,33 @@
-import { type Kit, LIMB_NAMES, type Limb, isHand, nearestPiece, otherSide, pieceOf, reachedBy, strokesFor } from '#core/kit'
 import {
-  type Edit, type Groove, type Part, type Stroke, type TimedStroke, alterStrokes, apply, homeFor, makePart, mirrored, partOf, refOf, putStrokes, repieced,
-  sayCount, sayPlace, takeStrokes, together,
+  type Kit,
+  LIMB_NAMES,
+  type Limb,
+  isHand,
+  nearestPiece,
+  otherSide,
+  pieceOf,
+  reachedBy,
+  strokesFor,
+} from '#core/kit'
+import {
+  type Edit,
+  type Groove,
+  type Part,
+  type Stroke,
+  type TimedStroke,
+  alterStrokes,
+  apply,
+  homeFor,
+  makePart,
+  mirrored,
+  partOf,
+  refOf,
+  putStrokes,
+  repieced,
+  sayCount,
+  sayPlace,
+  takeStrokes,
+  together,
 } from '#core/groove'
 import type { Counting } from '#core/time'
 import { type Finding, findings } from './findings'
@@ -9,10 +35,13 @@ import { played } from './played'
 import type { Readout } from './readout'
 
 /** A way out of a finding: what it does, in a few words, and the edit that does it. */
-export interface Remedy { label: string, edit: Edit }
+export interface Remedy {
+  label: string
+  edit: Edit
+}
 
 /** A stroke as the groove holds it, behind an event of the timeline. */
-function strokeOf(groove: Groove, event: TimedStroke): { part: Part, stroke: Stroke } | undefined {
+function strokeOf(groove: Groove, event: TimedStroke): { part: Part; stroke: Stroke } | undefined {
   const { partId, at } = refOf(groove, event)
   const part = partOf(groove, partId)
   const stroke = part?.strokes.find(one => one.at === at)
@@ -20,14 +49,27 @@ function strokeOf(groove: Groove, event: TimedStroke): { part: Part, stroke: Str
 }
 
 /** Strokes handed to the other hand or foot: into a part it has with the same role, or into a new one. */
-function handOver(groove: Groove, kit: Kit, events: readonly TimedStroke[], strokes: readonly TimedStroke[], newId: string, counting?: Counting): Remedy[] {
+function handOver(
+  groove: Groove,
+  kit: Kit,
+  events: readonly TimedStroke[],
+  strokes: readonly TimedStroke[],
+  newId: string,
+  counting?: Counting,
+): Remedy[] {
   const limb = strokes[0] && otherSide(strokes[0].limb)
   if (!limb) return []
   const busy = new Set(events.filter(event => event.limb === limb).map(event => event.at))
-  const moves = strokes.flatMap((event) => {
+  const moves = strokes.flatMap(event => {
     const found = strokeOf(groove, event)
     const piece = pieceOf(kit, event.pieceId)
-    const can = found && !found.part.every && piece && !busy.has(event.at) && strokesFor(piece, limb).includes(event.stroke) && reachedBy(piece).includes(limb)
+    const can =
+      found &&
+      !found.part.every &&
+      piece &&
+      !busy.has(event.at) &&
+      strokesFor(piece, limb).includes(event.stroke) &&
+      reachedBy(piece).includes(limb)
     return can ? [found] : []
   })
   // A part way out is none: two strokes of a run left to the same hand are as hard as before.
@@ -35,71 +77,163 @@ function handOver(groove: Groove, kit: Kit, events: readonly TimedStroke[], stro
   const role = moves[0]!.part.role
   const home = homeFor(groove, limb, role)
   const put = moves.map(move => move.stroke)
-  const takes = [...new Set(moves.map(move => move.part))].map(part => takeStrokes(part, moves.filter(move => move.part === part).map(move => move.stroke.at)))
+  const takes = [...new Set(moves.map(move => move.part))].map(part =>
+    takeStrokes(
+      part,
+      moves.filter(move => move.part === part).map(move => move.stroke.at),
+    ),
+  )
   const edits: Edit[] = home
     ? [...takes, putStrokes(home, put)]
-    : [...takes, { type: 'add part', part: makePart({ id: newId, name: `${moves[0]!.part.name}, ${LIMB_NAMES[limb]}`.slice(0, 60), role, limb, strokes: put }), index: groove.parts.length }]
-  const what = strokes.length === 1 ? `the ${nameOf(strokes[0]!)} on ${sayPlace(groove, strokes[0]!.at, counting)}` : sayCount(moves.length, 'stroke')
+    : [
+        ...takes,
+        {
+          type: 'add part',
+          part: makePart({
+            id: newId,
+            name: `${moves[0]!.part.name}, ${LIMB_NAMES[limb]}`.slice(0, 60),
+            role,
+            limb,
+            strokes: put,
+          }),
+          index: groove.parts.length,
+        },
+      ]
+  const what =
+    strokes.length === 1
+      ? `the ${nameOf(strokes[0]!)} on ${sayPlace(groove, strokes[0]!.at, counting)}`
+      : sayCount(moves.length, 'stroke')
   const label = `Give ${what} to the ${LIMB_NAMES[limb]}`
   return [{ label, edit: together(label, edits) }]
 }
 
 /** Strokes taken out or changed, part by part, as one edit. */
-function onStrokes(groove: Groove, label: string, events: readonly TimedStroke[], change: (part: Part, ats: number[]) => Edit): Remedy[] {
+function onStrokes(
+  groove: Groove,
+  label: string,
+  events: readonly TimedStroke[],
+  change: (part: Part, ats: number[]) => Edit,
+): Remedy[] {
   const byPart = new Map<Part, Set<number>>()
   for (const event of events) {
     const found = strokeOf(groove, event)
     if (found) byPart.set(found.part, (byPart.get(found.part) ?? new Set()).add(found.stroke.at))
   }
-  return byPart.size ? [{ label, edit: together(label, [...byPart].map(([part, ats]) => change(part, [...ats]))) }] : []
+  return byPart.size
+    ? [
+        {
+          label,
+          edit: together(
+            label,
+            [...byPart].map(([part, ats]) => change(part, [...ats])),
+          ),
+        },
+      ]
+    : []
 }
 
-const takeOut = (groove: Groove, label: string, events: readonly TimedStroke[]) => onStrokes(groove, label, events, takeStrokes)
+const takeOut = (groove: Groove, label: string, events: readonly TimedStroke[]) =>
+  onStrokes(groove, label, events, takeStrokes)
 
 const nameOf = (stroke: TimedStroke): string => (stroke.piece?.name ?? stroke.pieceId).toLowerCase()
 
 /** What might mend a finding, the gentlest first; whether it does is not asked here. */
-function waysOut(groove: Groove, kit: Kit, events: readonly TimedStroke[], { about }: Finding, newId: string, counting?: Counting): Remedy[] {
+function waysOut(
+  groove: Groove,
+  kit: Kit,
+  events: readonly TimedStroke[],
+  { about }: Finding,
+  newId: string,
+  counting?: Counting,
+): Remedy[] {
   const on = (stroke: TimedStroke) => `the ${nameOf(stroke)} on ${sayPlace(groove, stroke.at, counting)}`
   switch (about.kind) {
     case 'clash': {
       const quieter = about.clash.strokes.toSorted((a, b) => a.level - b.level)[0]!
       const spare = takeOut(groove, `Take out ${on(quieter)}`, [quieter])
       if (about.clash.kind === 'twice') return spare
-      return [...about.clash.strokes.flatMap(stroke => handOver(groove, kit, events, [stroke], newId, counting)).slice(0, 1), ...spare]
+      return [
+        ...about.clash.strokes.flatMap(stroke => handOver(groove, kit, events, [stroke], newId, counting)).slice(0, 1),
+        ...spare,
+      ]
     }
     case 'hats': {
       const { kind, hand, foot } = about.hats
       const outs = takeOut(groove, 'Take out the foot stroke', [foot])
       if (kind !== 'stays open') return outs
       const length = foot.at - hand.at
-      const shorter = length > 0
-        ? onStrokes(groove, 'Shorten the opening', [hand], (part, ats) => alterStrokes(part, ats, stroke => ({ ...stroke, openFor: length })))
-        : onStrokes(groove, 'Close the hat there', [hand], (part, ats) => alterStrokes(part, ats, ({ openFor: _, ...stroke }) => ({ ...stroke, stroke: 'hit' })))
+      const shorter =
+        length > 0
+          ? onStrokes(groove, 'Shorten the opening', [hand], (part, ats) =>
+              alterStrokes(part, ats, stroke => ({ ...stroke, openFor: length })),
+            )
+          : onStrokes(groove, 'Close the hat there', [hand], (part, ats) =>
+              alterStrokes(part, ats, ({ openFor: _, ...stroke }) => ({ ...stroke, stroke: 'hit' })),
+            )
       return [...shorter, ...outs]
     }
-    case 'breathing': return []
+    case 'breathing':
+      return []
     case 'graces': {
       const dressed = about.graces.strokes.filter(stroke => stroke.ornament === about.graces.ornament)
-      return onStrokes(groove, `Play ${dressed.length === 1 ? 'it' : 'them'} without the ${about.graces.ornament}`, dressed, (part, ats) => alterStrokes(part, ats, ({ ornament: _, ...stroke }) => stroke))
+      return onStrokes(
+        groove,
+        `Play ${dressed.length === 1 ? 'it' : 'them'} without the ${about.graces.ornament}`,
+        dressed,
+        (part, ats) => alterStrokes(part, ats, ({ ornament: _, ...stroke }) => stroke),
+      )
     }
     case 'reach': {
       const { limb, pieceId } = about.reach
-      const near = nearestPiece({ ...kit, pieces: kit.pieces.filter(piece => reachedBy(piece).includes(limb)) }, pieceId, limb)
+      const near = nearestPiece(
+        { ...kit, pieces: kit.pieces.filter(piece => reachedBy(piece).includes(limb)) },
+        pieceId,
+        limb,
+      )
       const handed = handOver(groove, kit, events, about.reach.strokes, newId, counting)
-      return near ? [...handed, { label: `Play the ${near.name.toLowerCase()} instead`, edit: repieced(groove, kit, pieceId, near.id) }] : handed
+      return near
+        ? [
+            ...handed,
+            { label: `Play the ${near.name.toLowerCase()} instead`, edit: repieced(groove, kit, pieceId, near.id) },
+          ]
+        : handed
     }
-    case 'crossing': return [{ label: 'Change the hands over', edit: mirrored(groove, { feet: false }) }]
+    case 'crossing':
+      return [{ label: 'Change the hands over', edit: mirrored(groove, { feet: false }) }]
     case 'trouble': {
       const { kind, verdict, limb, ats, tos } = about.trouble
-      const level = (label: string, strokes: readonly TimedStroke[], to: 2) => onStrokes(groove, label, strokes, (part, at) => alterStrokes(part, at, stroke => ({ ...stroke, level: to })))
+      const level = (label: string, strokes: readonly TimedStroke[], to: 2) =>
+        onStrokes(groove, label, strokes, (part, at) => alterStrokes(part, at, stroke => ({ ...stroke, level: to })))
       const run = kind === 'burst' || kind === 'run' || kind === 'long'
-      const others = isHand(limb) ? handOver(groove, kit, events, run ? everySecond(events, limb, tos) : tos, newId, counting) : []
+      const others = isHand(limb)
+        ? handOver(groove, kit, events, run ? everySecond(events, limb, tos) : tos, newId, counting)
+        : []
       if (kind === 'control') return [...level('Raise the ghosts to soft', tos, 2), ...others]
-      if (kind === 'rise') return [...level('Raise the ghosts to soft', events.filter(event => event.limb === limb && ats.includes(event.at)), 2), ...others]
-      if (kind === 'pair' || kind === 'double') return [...others, ...takeOut(groove, tos.length === 1 ? `Take out ${on(tos[0]!)}` : `Take out the second of each two (${sayCount(tos.length, 'stroke')})`, tos)]
+      if (kind === 'rise')
+        return [
+          ...level(
+            'Raise the ghosts to soft',
+            events.filter(event => event.limb === limb && ats.includes(event.at)),
+            2,
+          ),
+          ...others,
+        ]
+      if (kind === 'pair' || kind === 'double')
+        return [
+          ...others,
+          ...takeOut(
+            groove,
+            tos.length === 1
+              ? `Take out ${on(tos[0]!)}`
+              : `Take out the second of each two (${sayCount(tos.length, 'stroke')})`,
+            tos,
+          ),
+        ]
       // A run that is only demanding is played a little slower, and not thinned to half.
-      if (run) return verdict === 'hard' ? [...others, ...takeOut(groove, 'Take out every second stroke of the run', everySecond(events, limb, tos))] : others
+      if (run)
+        return verdict === 'hard'
+          ? [...others, ...takeOut(groove, 'Take out every second stroke of the run', everySecond(events, limb, tos))]
+          : others
       return others
     }
   }
@@ -111,10 +245,15 @@ const WEIGHT = { impossible: 3, hard: 2, demanding: 1, told: 0 } as const
 function better(before: readonly Finding[], after: readonly Finding[], mended: Finding): boolean {
   const had = new Map(before.map(one => [one.id, one]))
   const still = after.find(one => one.id === mended.id)
-  if (still && WEIGHT[still.weight] >= WEIGHT[mended.weight] && still.strokes.length >= mended.strokes.length) return false
-  return after.every((one) => {
+  if (still && WEIGHT[still.weight] >= WEIGHT[mended.weight] && still.strokes.length >= mended.strokes.length)
+    return false
+  return after.every(one => {
     const old = had.get(one.id)
-    return WEIGHT[one.weight] < WEIGHT[mended.weight] || one.weight === 'told' || (old && WEIGHT[old.weight] >= WEIGHT[one.weight])
+    return (
+      WEIGHT[one.weight] < WEIGHT[mended.weight] ||
+      one.weight === 'told' ||
+      (old && WEIGHT[old.weight] >= WEIGHT[one.weight])
+    )
   })
 }
 
@@ -123,7 +262,14 @@ function better(before: readonly Finding[], after: readonly Finding[], mended: F
  * them. Empty where only the player can say. `newId` names a part that may be added.
  * @example (read => remediesFor(fast, kit, read, read.findings[0], 'new').map(remedy => remedy.label))(readout(fast, kit)) // => ['Take out every second stroke of the run']
  */
-export function remediesFor(groove: Groove, kit: Kit, read: Pick<Readout, 'events' | 'findings'>, finding: Finding, newId: string, counting?: Counting): Remedy[] {
+export function remediesFor(
+  groove: Groove,
+  kit: Kit,
+  read: Pick<Readout, 'events' | 'findings'>,
+  finding: Finding,
+  newId: string,
+  counting?: Counting,
+): Remedy[] {
   return waysOut(groove, kit, read.events, finding, newId, counting).filter(({ edit }) => {
     const done = apply(groove, edit)
     return done.ok && better(read.findings, findings(done.value.groove, kit, played(done.value.groove, kit)), finding)
@@ -132,10 +278,12 @@ export function remediesFor(groove: Groove, kit: Kit, read: Pick<Readout, 'event
 
 /** Of the strokes that follow too fast, every second one in its run, so that what stays has twice the time. */
 function everySecond(events: readonly TimedStroke[], limb: Limb, tos: readonly TimedStroke[]): TimedStroke[] {
-  const own = [...new Map(events.filter(event => event.limb === limb).map(event => [event.at, event])).values()].sort((a, b) => a.at - b.at)
+  const own = [...new Map(events.filter(event => event.limb === limb).map(event => [event.at, event])).values()].sort(
+    (a, b) => a.at - b.at,
+  )
   const fast = new Set(tos.map(to => to.at))
   let taken = false
-  return own.filter((event) => {
+  return own.filter(event => {
     taken = fast.has(event.at) && !taken
     return taken
   })

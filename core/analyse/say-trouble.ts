@@ -15,10 +15,13 @@ export function sayTrouble(groove: Groove, trouble: Trouble, counting?: Counting
   const { from, to, gap, kind } = trouble
   // Of two strokes in one bar the bar is said once, before both.
   const bars = groove.bars.length > 1 ? [from, to].map(stroke => barOf(groove, stroke.at)) : []
-  const bar = kind !== 'long' && bars.length && bars[0] === bars[1] && from.at < grooveTicks(groove) ? bars[0] : undefined
-  const place = (stroke: TimedStroke) => (bar === undefined ? sayPlace(groove, stroke.at, counting) : sayTick(groove.bars, stroke.at, counting))
+  const bar =
+    kind !== 'long' && bars.length && bars[0] === bars[1] && from.at < grooveTicks(groove) ? bars[0] : undefined
+  const place = (stroke: TimedStroke) =>
+    bar === undefined ? sayPlace(groove, stroke.at, counting) : sayTick(groove.bars, stroke.at, counting)
   const what = {
-    pair: () => `two strokes ${ms(gap)} apart, ${from === to ? 'a double' : ''}${from === to ? ` on ${place(from)}` : `on ${place(from)} and ${place(to)}`}`,
+    pair: () =>
+      `two strokes ${ms(gap)} apart, ${from === to ? 'a double' : ''}${from === to ? ` on ${place(from)}` : `on ${place(from)} and ${place(to)}`}`,
     burst: () => `three or four strokes at ${rate(gap)} a second, around ${place(from)}`,
     run: () => `a run at ${rate(gap)} strokes a second, around ${place(from)}`,
     long: () => `${rate(gap)} strokes a second without a break`,
@@ -26,16 +29,19 @@ export function sayTrouble(groove: Groove, trouble: Trouble, counting?: Counting
     travel: () => `from ${pieceName(from)} on ${place(from)} to ${pieceName(to)} on ${place(to)} in ${ms(gap)}`,
     control: () => `${LEVEL_NAMES[from.level]} on ${place(from)}, ghost on ${place(to)}, ${ms(gap)} later`,
     rise: () => `ghost on ${place(from)}, accent on ${place(to)}, ${ms(gap)} later`,
-    grip: () => `from ${strokeName(from)} on ${place(from)} to ${strokeName(to)} on ${place(to)}, another grip, in ${ms(gap)}`,
+    grip: () =>
+      `from ${strokeName(from)} on ${place(from)} to ${strokeName(to)} on ${place(to)}, another grip, in ${ms(gap)}`,
   }[kind]()
   const more = trouble.places > 1 && kind !== 'long' ? `, and in ${sayCount(trouble.places - 1, 'place')} more` : ''
-  const verdict = trouble.verdict === 'hard'
-    ? `Hard; easier below ${fromBpm(trouble.hardFrom)}, easy below ${fromBpm(trouble.demandingFrom)}.`
-    : `Demanding; hard from ${fromBpm(trouble.hardFrom)}.`
+  const verdict =
+    trouble.verdict === 'hard'
+      ? `Hard; easier below ${fromBpm(trouble.hardFrom)}, easy below ${fromBpm(trouble.demandingFrom)}.`
+      : `Demanding; hard from ${fromBpm(trouble.hardFrom)}.`
   return `${sentence(LIMB_NAMES[trouble.limb])}${bar === undefined ? '' : `, bar ${barNumber(bar, counting)}`}: ${what}${more}. ${verdict}`
 }
 
-const strokeName = ({ stroke }: TimedStroke): string => (stroke === 'hit' ? 'the stick' : stroke === 'sweep' || stroke === 'tap' ? 'the brush' : stroke)
+const strokeName = ({ stroke }: TimedStroke): string =>
+  stroke === 'hit' ? 'the stick' : stroke === 'sweep' || stroke === 'tap' ? 'the brush' : stroke
 
 const RULES: Record<TroubleKind, (limb: string) => string> = {
   pair: limb => `two strokes of a ${limb} with time around them`,
@@ -53,7 +59,9 @@ const RULES: Record<TroubleKind, (limb: string) => string> = {
 export function sayRule({ kind, limb, limit }: Pick<Trouble, 'kind' | 'limb' | 'limit'>): string {
   const rates = kind === 'burst' || kind === 'run' || kind === 'long'
   const what = RULES[kind](limb.endsWith('H') ? 'hand' : 'foot')
-  return rates ? `Rule of thumb: ${what}: easy up to ${rate(limit.easy)} strokes a second, hard from ${rate(limit.hard)}.` : `Rule of thumb: ${what}: ${sayTimes(limit)}.`
+  return rates
+    ? `Rule of thumb: ${what}: easy up to ${rate(limit.easy)} strokes a second, hard from ${rate(limit.hard)}.`
+    : `Rule of thumb: ${what}: ${sayTimes(limit)}.`
 }
 
 const sayTimes = ({ easy, hard }: Limit): string => `easy from ${ms(easy)} up, hard from ${ms(hard)} down`

@@ -3,10 +3,16 @@ import { type Groove, type TimedStroke, sayList, sayPlaces, sentence } from '#co
 import type { Counting } from '#core/time'
 
 /** Two or more limbs at one instant: the tick and the limbs, right before left and hands before feet. */
-export interface Unison { at: number, limbs: Limb[] }
+export interface Unison {
+  at: number
+  limbs: Limb[]
+}
 
 /** All ticks at which the same limbs land together. */
-export interface UnisonGroup { limbs: Limb[], ats: number[] }
+export interface UnisonGroup {
+  limbs: Limb[]
+  ats: number[]
+}
 
 const ORDER: Record<Limb, number> = { RH: 0, LH: 1, RF: 2, LF: 3 }
 

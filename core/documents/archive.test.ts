@@ -6,9 +6,31 @@ import { writeMusicXml, writeTab } from '#core/formats'
 import { meter } from '#core/time'
 import { type Kept, openFile, readArchive, writeArchive } from '.'
 
-const groove = makeGroove({ id: 'g', title: 'Wet Rope', bars: makeBars(meter(4, 4), 1, 4), parts: [makePart({ id: 'p', name: 'P', limb: 'LH', strokes: [{ at: 5040, piece: 'snare', stroke: 'hit', level: 4 }] })] })
-const kept: Kept = { documents: { groove: [groove], kit: [DEFAULT_KIT], cell: [], recipe: [], phrase: [], plan: [], player: [USUAL_PLAYER], sitting: [] }, log: [], notes: { '2026-01-31': 'Cold room.' }, assets: [] }
-const open = (bytes: Uint8Array | string, name = 'file') => openFile(typeof bytes === 'string' ? strToU8(bytes) : bytes, name, DEFAULT_KIT)
+const groove = makeGroove({
+  id: 'g',
+  title: 'Wet Rope',
+  bars: makeBars(meter(4, 4), 1, 4),
+  parts: [
+    makePart({ id: 'p', name: 'P', limb: 'LH', strokes: [{ at: 5040, piece: 'snare', stroke: 'hit', level: 4 }] }),
+  ],
+})
+const kept: Kept = {
+  documents: {
+    groove: [groove],
+    kit: [DEFAULT_KIT],
+    cell: [],
+    recipe: [],
+    phrase: [],
+    plan: [],
+    player: [USUAL_PLAYER],
+    sitting: [],
+  },
+  log: [],
+  notes: { '2026-01-31': 'Cold room.' },
+  assets: [],
+}
+const open = (bytes: Uint8Array | string, name = 'file') =>
+  openFile(typeof bytes === 'string' ? strToU8(bytes) : bytes, name, DEFAULT_KIT)
 
 describe('an archive', () => {
   it('is read back as it was, and the same things make the same bytes', () => {
@@ -18,20 +40,36 @@ describe('an archive', () => {
   })
   it('carries the sounds that kits name, as they are', () => {
     const asset = { sha256: 'ab'.repeat(32), type: 'audio/wav', bytes: Uint8Array.of(1, 2, 3) }
-    expect(readArchive(writeArchive({ ...kept, assets: [asset] }))).toMatchObject({ ok: true, value: { assets: [asset], bad: [] } })
+    expect(readArchive(writeArchive({ ...kept, assets: [asset] }))).toMatchObject({
+      ok: true,
+      value: { assets: [asset], bad: [] },
+    })
   })
   it('names what in it cannot be read, and keeps the rest', () => {
     const files = unzipSync(writeArchive(kept))
-    const read = readArchive(zipSync({ ...files, 'grooves/bad.json': strToU8('{"format":"bazzet-groove","version":2}'), 'kits/worse.json': strToU8('{'), 'log.json': strToU8('[{}]') }))
+    const read = readArchive(
+      zipSync({
+        ...files,
+        'grooves/bad.json': strToU8('{"format":"bazzet-groove","version":2}'),
+        'kits/worse.json': strToU8('{'),
+        'log.json': strToU8('[{}]'),
+      }),
+    )
     if (!read.ok) throw new Error(read.reason)
     expect(read.value.documents.groove).toEqual([groove])
     expect(read.value.bad.map(one => one.file)).toEqual(['grooves/bad.json', 'kits/worse.json', 'log.json, entry 1'])
   })
   it.each([
     ['no archive', zipSync({ 'a.json': strToU8('{}') }), /no bazzet-archive\.json/],
-    ['of a newer Bazzet', zipSync({ 'bazzet-archive.json': strToU8('{"version":9}') }), /says version 9; this Bazzet reads version 1/],
+    [
+      'of a newer Bazzet',
+      zipSync({ 'bazzet-archive.json': strToU8('{"version":9}') }),
+      /says version 9; this Bazzet reads version 1/,
+    ],
     ['no zip', strToU8('PK'), /packed \(zip\), and damaged/],
-  ])('%s is refused', (_, bytes, reason) => expect(readArchive(bytes)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) }))
+  ])('%s is refused', (_, bytes, reason) =>
+    expect(readArchive(bytes)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) }),
+  )
 })
 
 describe('a file is told by what is in it, not by its name', () => {
@@ -39,12 +77,22 @@ describe('a file is told by what is in it, not by its name', () => {
     ['our groove', JSON.stringify(groove), { holds: 'document', kind: 'groove' }],
     ['our kit', JSON.stringify(DEFAULT_KIT), { holds: 'document', kind: 'kit' }],
     ['MusicXML', writeMusicXml(groove, DEFAULT_KIT), { holds: 'score', format: 'MusicXML' }],
-    ['packed MusicXML', zipSync({ 'score.xml': strToU8(writeMusicXml(groove, DEFAULT_KIT)) }), { holds: 'score', format: 'MusicXML' }],
+    [
+      'packed MusicXML',
+      zipSync({ 'score.xml': strToU8(writeMusicXml(groove, DEFAULT_KIT)) }),
+      { holds: 'score', format: 'MusicXML' },
+    ],
     ['a tablature', writeTab(groove, DEFAULT_KIT), { holds: 'score', format: 'tablature' }],
     ['an archive', writeArchive(kept), { holds: 'archive' }],
   ])('%s', (_, bytes, holds) => expect(open(bytes, 'misleading.pdf')).toMatchObject({ ok: true, value: holds }))
   it.each([
-    ['nothing', '', /This file is empty/], ['a letter', 'Dear friend', /no file that Bazzet reads/], ['other JSON', '{"format":"song"}', /its format is “song”/],
-    ['broken JSON', '{"format":', /not JSON/], ['a log', 'id,day,at,kind\n', /read it on the Log/], ['our groove, wrong', '{"format":"bazzet-groove","version":2}', /not a valid groove/],
-  ])('%s is refused with a sentence', (_, text, reason) => expect(open(text)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) }))
+    ['nothing', '', /This file is empty/],
+    ['a letter', 'Dear friend', /no file that Bazzet reads/],
+    ['other JSON', '{"format":"song"}', /its format is “song”/],
+    ['broken JSON', '{"format":', /not JSON/],
+    ['a log', 'id,day,at,kind\n', /read it on the Log/],
+    ['our groove, wrong', '{"format":"bazzet-groove","version":2}', /not a valid groove/],
+  ])('%s is refused with a sentence', (_, text, reason) =>
+    expect(open(text)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) }),
+  )
 })

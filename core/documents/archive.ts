@@ -5,13 +5,24 @@ import { type Result, ok, refuse } from '#core/result'
 import { type Documents, KINDS, KIND_NAMES, type KindName, folderOf } from './kinds'
 
 /** A file of the player's own, such as a sound, named by the SHA-256 of its bytes. */
-export interface Asset { sha256: string, type: string, bytes: Uint8Array }
+export interface Asset {
+  sha256: string
+  type: string
+  bytes: Uint8Array
+}
 
 /** Everything that is kept: the documents of every kind, the log, the notes of days, and the files that kits name. */
-export interface Kept { documents: { [K in KindName]: Documents[K][] }, log: LogEntry[], notes: Record<string, string>, assets: Asset[] }
+export interface Kept {
+  documents: { [K in KindName]: Documents[K][] }
+  log: LogEntry[]
+  notes: Record<string, string>
+  assets: Asset[]
+}
 
 /** An archive as it was read: what is in it, and what in it could not be read, each with its file and why. */
-export interface ReadArchive extends Kept { bad: { file: string, reason: string }[] }
+export interface ReadArchive extends Kept {
+  bad: { file: string; reason: string }[]
+}
 
 const ABOUT = 'bazzet-archive.json'
 const VERSION = 1
@@ -25,7 +36,8 @@ const ASSET = /^assets\/([0-9a-f]{64})\.wav$/
  */
 export function writeArchive({ documents, log, notes, assets }: Kept): Uint8Array {
   const files: Record<string, Uint8Array> = { [ABOUT]: json({ format: 'bazzet-archive', version: VERSION }) }
-  for (const kind of KIND_NAMES) for (const document of documents[kind]) files[`${folderOf(kind)}/${document.id}.json`] = json(document)
+  for (const kind of KIND_NAMES)
+    for (const document of documents[kind]) files[`${folderOf(kind)}/${document.id}.json`] = json(document)
   for (const { sha256, bytes } of assets) files[`assets/${sha256}.wav`] = bytes
   files['log.json'] = json(log)
   files['days.json'] = json(notes)
@@ -42,9 +54,13 @@ const isArchive = (files: Record<string, Uint8Array>): boolean => ABOUT in files
 export function readArchive(bytes: Uint8Array): Result<ReadArchive> {
   const files = unzipped(bytes, name => name.endsWith('.json') || ASSET.test(name), 256 * 1024 * 1024)
   if (!files.ok) return files
-  if (!isArchive(files.value)) return refuse('This packed file is no archive of Bazzet’s: it has no bazzet-archive.json.')
+  if (!isArchive(files.value))
+    return refuse('This packed file is no archive of Bazzet’s: it has no bazzet-archive.json.')
   const about = parsed(files.value[ABOUT]!) as { version?: unknown } | undefined
-  if (about?.version !== VERSION) return refuse(`This archive says version ${JSON.stringify(about?.version) ?? 'nothing'}; this Bazzet reads version ${VERSION}.`)
+  if (about?.version !== VERSION)
+    return refuse(
+      `This archive says version ${JSON.stringify(about?.version) ?? 'nothing'}; this Bazzet reads version ${VERSION}.`,
+    )
   const documents = Object.fromEntries(KIND_NAMES.map(kind => [kind, []])) as unknown as Record<KindName, unknown[]>
   const out: Pick<ReadArchive, 'log' | 'notes' | 'assets' | 'bad'> = { log: [], notes: {}, assets: [], bad: [] }
   for (const [file, content] of Object.entries(files.value).sort(([a], [b]) => (a < b ? -1 : 1))) {
@@ -66,7 +82,8 @@ export function readArchive(bytes: Uint8Array): Result<ReadArchive> {
         else out.bad.push({ file: `log.json, entry ${i + 1}`, reason: read.reason })
       })
     } else if (file === 'days.json' && typeof value === 'object' && value !== null) {
-      for (const [day, note] of Object.entries(value)) if (/^\d{4}-\d\d-\d\d$/.test(day) && typeof note === 'string') out.notes[day] = note.slice(0, 4000)
+      for (const [day, note] of Object.entries(value))
+        if (/^\d{4}-\d\d-\d\d$/.test(day) && typeof note === 'string') out.notes[day] = note.slice(0, 4000)
     }
   }
   return ok({ documents: documents as unknown as Kept['documents'], ...out })

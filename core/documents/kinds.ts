@@ -1,34 +1,80 @@
 import { type Cell, type Groove, grooveTicks, readCell, readGroove, sayBars, sayFeel } from '#core/groove'
 import { type Kit, type Player, readKit, readPlayer } from '#core/kit'
 import { type Phrase, phraseBars, readPhrase } from '#core/phrase'
-import { type Plan, neededBy, type Sitting, planSeconds, rangeOf, readPlan, readSitting, sittingLine } from '#core/practise'
+import {
+  type Plan,
+  neededBy,
+  type Sitting,
+  planSeconds,
+  rangeOf,
+  readPlan,
+  readSitting,
+  sittingLine,
+} from '#core/practise'
 import type { Result } from '#core/result'
 import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
 import { type Recipe, readRecipe } from '#core/vary'
 
 /** A document that another names: `path` is where it does; `needed` where it makes no sense without. */
-export interface Reference { kind: KindName, id: string, path: string, needed: boolean }
+export interface Reference {
+  kind: KindName
+  id: string
+  path: string
+  needed: boolean
+}
 
 /** What a list shows of each kind: enough for a card or a line, and to look for it; never the whole document. */
 export interface Summaries {
   groove: {
-    id: string, title: string, style: string, styleName: string, tags: string[], notes: string
+    id: string
+    title: string
+    style: string
+    styleName: string
+    tags: string[]
+    notes: string
     /** Meter and feel in words; the tempo; the length in ticks, by which grooves that can lie over one another are found. */
-    bars: string, feel: string, tempo: Tempo, ticks: number
-    parent: { id: string, revision: number } | null
+    bars: string
+    feel: string
+    tempo: Tempo
+    ticks: number
+    parent: { id: string; revision: number } | null
   }
-  kit: { id: string, name: string, pieces: number }
-  cell: { id: string, name: string, length: number }
-  recipe: { id: string, name: string, about: string }
-  phrase: { id: string, title: string, bars: number, tempo: Tempo, sections: string[], subjects: { kind: 'groove', id: string }[] }
-  plan: { id: string, title: string, stages: number, seconds: number, from: Tempo, to: Tempo, subjects: { kind: string, id: string }[] }
+  kit: { id: string; name: string; pieces: number }
+  cell: { id: string; name: string; length: number }
+  recipe: { id: string; name: string; about: string }
+  phrase: {
+    id: string
+    title: string
+    bars: number
+    tempo: Tempo
+    sections: string[]
+    subjects: { kind: 'groove'; id: string }[]
+  }
+  plan: {
+    id: string
+    title: string
+    stages: number
+    seconds: number
+    from: Tempo
+    to: Tempo
+    subjects: { kind: string; id: string }[]
+  }
   player: { id: string }
-  sitting: { id: string, title: string, planId: string, at: string, stage: number, stages: number }
+  sitting: { id: string; title: string; planId: string; at: string; stage: number; stages: number }
 }
 
 /** The kinds of document there are, and what each is. */
-export interface Documents { groove: Groove, kit: Kit, cell: Cell, recipe: Recipe, phrase: Phrase, plan: Plan, player: Player, sitting: Sitting }
+export interface Documents {
+  groove: Groove
+  kit: Kit
+  cell: Cell
+  recipe: Recipe
+  phrase: Phrase
+  plan: Plan
+  player: Player
+  sitting: Sitting
+}
 export type KindName = keyof Documents
 
 /** One kind: everything that routes, lists, the bin and the tabs need to know of it. */
@@ -55,8 +101,16 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
       ...(parent ? [{ kind: 'groove', id: parent.id, path: 'parent.id', needed: false } as const] : []),
     ],
     summary: groove => ({
-      id: groove.id, title: groove.title, style: groove.style, styleName: styleOf(groove.style)?.name ?? '', tags: groove.tags, notes: groove.notes,
-      bars: sayBars(groove), feel: sayFeel(groove), tempo: groove.tempo, ticks: grooveTicks(groove),
+      id: groove.id,
+      title: groove.title,
+      style: groove.style,
+      styleName: styleOf(groove.style)?.name ?? '',
+      tags: groove.tags,
+      notes: groove.notes,
+      bars: sayBars(groove),
+      feel: sayFeel(groove),
+      tempo: groove.tempo,
+      ticks: grooveTicks(groove),
       parent: groove.parent && { id: groove.parent.id, revision: groove.parent.revision },
     }),
   },
@@ -66,12 +120,7 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
     refers: () => [],
     summary: ({ id, name, pieces }) => ({ id, name, pieces: pieces.length }),
   },
-  cell: {
-    what: 'cell',
-    read: readCell,
-    refers: () => [],
-    summary: ({ id, name, length }) => ({ id, name, length }),
-  },
+  cell: { what: 'cell', read: readCell, refers: () => [], summary: ({ id, name, length }) => ({ id, name, length }) },
   recipe: {
     what: 'recipe',
     read: readRecipe,
@@ -84,30 +133,44 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
     // Its grooves are kept as they were last seen: it does not need them here.
     refers: ({ kitId, grooves }) => [
       { kind: 'kit', id: kitId, path: 'kitId', needed: false },
-      ...Object.entries(grooves).map(([key, { id }]) => ({ kind: 'groove', id, path: `grooves.${key}.id`, needed: false } as const)),
+      ...Object.entries(grooves).map(
+        ([key, { id }]) => ({ kind: 'groove', id, path: `grooves.${key}.id`, needed: false }) as const,
+      ),
     ],
     summary: phrase => ({
-      id: phrase.id, title: phrase.title, bars: phraseBars(phrase), tempo: phrase.tempo, sections: phrase.sections.map(section => section.name),
+      id: phrase.id,
+      title: phrase.title,
+      bars: phraseBars(phrase),
+      tempo: phrase.tempo,
+      sections: phrase.sections.map(section => section.name),
       subjects: [...new Set(Object.values(phrase.grooves).map(one => one.id))].map(id => ({ kind: 'groove', id })),
     }),
   },
   plan: {
     what: 'plan',
     read: readPlan,
-    refers: ({ stages }) => stages.flatMap(({ subject }, i) => neededBy(subject).map(({ kind, id, path }) => ({ kind, id, path: `stages.${i}.subject.${path}`, needed: true } as const))),
+    refers: ({ stages }) =>
+      stages.flatMap(({ subject }, i) =>
+        neededBy(subject).map(
+          ({ kind, id, path }) => ({ kind, id, path: `stages.${i}.subject.${path}`, needed: true }) as const,
+        ),
+      ),
     summary: plan => ({
-      id: plan.id, title: plan.title, stages: plan.stages.length, seconds: planSeconds(plan),
+      id: plan.id,
+      title: plan.title,
+      stages: plan.stages.length,
+      seconds: planSeconds(plan),
       ...rangeOf(plan),
-      subjects: [...new Map(plan.stages.flatMap(({ subject }) => neededBy(subject)).map(({ kind, id }) => [`${kind} ${id}`, { kind, id }])).values()],
+      subjects: [
+        ...new Map(
+          plan.stages
+            .flatMap(({ subject }) => neededBy(subject))
+            .map(({ kind, id }) => [`${kind} ${id}`, { kind, id }]),
+        ).values(),
+      ],
     }),
   },
-  player: {
-    what: 'player',
-    read: readPlayer,
-    refers: () => [],
-    summary: ({ id }) => ({ id }),
-    single: true,
-  },
+  player: { what: 'player', read: readPlayer, refers: () => [], summary: ({ id }) => ({ id }), single: true },
   sitting: {
     what: 'practice run',
     read: readSitting,

@@ -1,4 +1,15 @@
-import { LARGEST_FILE, type Score, carriedGroove, isZip, readJson, readMidi, readMusicXml, readTab, textFrom, unzipped } from '#core/formats'
+import {
+  LARGEST_FILE,
+  type Score,
+  carriedGroove,
+  isZip,
+  readJson,
+  readMidi,
+  readMusicXml,
+  readTab,
+  textFrom,
+  unzipped,
+} from '#core/formats'
 import type { Kit } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { type ReadArchive, readArchive } from './archive'
@@ -6,9 +17,9 @@ import { type Documents, KINDS, KIND_NAMES, type KindName } from './kinds'
 
 /** What a file was found to hold, before anything of it is kept. */
 export type Opened =
-  | { holds: 'score', format: 'MIDI' | 'MusicXML' | 'tablature', score: Score }
-  | { [K in KindName]: { holds: 'document', kind: K, document: Documents[K] } }[KindName]
-  | { holds: 'archive', archive: ReadArchive }
+  | { holds: 'score'; format: 'MIDI' | 'MusicXML' | 'tablature'; score: Score }
+  | { [K in KindName]: { holds: 'document'; kind: K; document: Documents[K] } }[KindName]
+  | { holds: 'archive'; archive: ReadArchive }
 
 /** The largest archive that is opened, in bytes. */
 const LARGEST_ARCHIVE = 256 * 1024 * 1024
@@ -22,14 +33,19 @@ export function openFile(bytes: Uint8Array, name: string, kit: Kit): Result<Open
   if (!bytes.length) return refuse('This file is empty.')
   const title = name.replace(/\.[^.]{1,10}$/, '')
   if (isZip(bytes)) return ofZip(bytes, title, kit)
-  if (bytes.length > LARGEST_FILE) return refuse(`This file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are opened.`)
-  if (bytes[0] === 0x4D && bytes[1] === 0x54 && bytes[2] === 0x68 && bytes[3] === 0x64) return ofMidi(bytes, kit, title)
+  if (bytes.length > LARGEST_FILE)
+    return refuse(
+      `This file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are opened.`,
+    )
+  if (bytes[0] === 0x4d && bytes[1] === 0x54 && bytes[2] === 0x68 && bytes[3] === 0x64) return ofMidi(bytes, kit, title)
   const text = textFrom(bytes)
   if (/^\s*</.test(text)) return scored('MusicXML', readMusicXml(bytes, kit, title))
   if (/^\s*[{[]/.test(text)) return ofJson(text)
   if (/^id,day,at,/.test(text)) return refuse('This is a practice log as CSV: read it on the Log, with Read CSV.')
   if (text.includes('|')) return scored('tablature', readTab(text, kit, title))
-  return refuse('This is no file that Bazzet reads. It reads MIDI (.mid), MusicXML (.musicxml, .xml, .mxl), text tablature, and its own JSON files and archives.')
+  return refuse(
+    'This is no file that Bazzet reads. It reads MIDI (.mid), MusicXML (.musicxml, .xml, .mxl), text tablature, and its own JSON files and archives.',
+  )
 }
 
 /** A file of ours that was not changed since holds the groove itself; any other is read from its notes. */
@@ -38,12 +54,16 @@ function ofMidi(bytes: Uint8Array, kit: Kit, title: string): Result<Opened> {
   return own ? ok({ holds: 'document', kind: 'groove', document: own }) : scored('MIDI', readMidi(bytes, kit, title))
 }
 
-const scored = (format: 'MIDI' | 'MusicXML' | 'tablature', score: Result<Score>): Result<Opened> => (score.ok ? ok({ holds: 'score', format, score: score.value }) : score)
+const scored = (format: 'MIDI' | 'MusicXML' | 'tablature', score: Result<Score>): Result<Opened> =>
+  score.ok ? ok({ holds: 'score', format, score: score.value }) : score
 
 function ofZip(bytes: Uint8Array, title: string, kit: Kit): Result<Opened> {
-  if (bytes.length > LARGEST_ARCHIVE) return refuse(`This file has ${Math.round(bytes.length / 1048576)} MB; an archive of up to ${LARGEST_ARCHIVE / 1048576} MB is opened.`)
+  if (bytes.length > LARGEST_ARCHIVE)
+    return refuse(
+      `This file has ${Math.round(bytes.length / 1048576)} MB; an archive of up to ${LARGEST_ARCHIVE / 1048576} MB is opened.`,
+    )
   const names: string[] = []
-  const listed = unzipped(bytes, (file) => {
+  const listed = unzipped(bytes, file => {
     names.push(file)
     return false
   })
@@ -60,9 +80,19 @@ function ofJson(text: string): Result<Opened> {
   const data = readJson(text)
   if (!data.ok) return data
   const { value } = data
-  const format = typeof value === 'object' && value !== null && 'format' in value && typeof value.format === 'string' ? value.format : ''
+  const format =
+    typeof value === 'object' && value !== null && 'format' in value && typeof value.format === 'string'
+      ? value.format
+      : ''
   const kind = KIND_NAMES.find(one => format === `bazzet-${one}`)
-  if (!kind) return refuse(`This JSON file is none of Bazzet’s: its format is ${format ? `“${format.slice(0, 40)}”` : 'not said'}, and Bazzet’s are ${KIND_NAMES.filter(one => one !== 'player').map(one => `bazzet-${one}`).join(', ')}.`)
+  if (!kind)
+    return refuse(
+      `This JSON file is none of Bazzet’s: its format is ${format ? `“${format.slice(0, 40)}”` : 'not said'}, and Bazzet’s are ${KIND_NAMES.filter(
+        one => one !== 'player',
+      )
+        .map(one => `bazzet-${one}`)
+        .join(', ')}.`,
+    )
   const read = KINDS[kind].read(value)
   return read.ok ? ok({ holds: 'document', kind, document: read.value } as Opened) : read
 }

@@ -6,10 +6,11 @@ const UNPACKED = 64 * 1024 * 1024
 
 /** Bytes as UTF-16 text, where a mark of the order of its bytes says that they are; undefined for others. `utf16From(Uint8Array.of(0xFE, 0xFF, 0, 72)) // => 'H'` */
 export function utf16From(bytes: Uint8Array): string | undefined {
-  const highFirst = bytes[0] === 0xFE && bytes[1] === 0xFF
-  if (!highFirst && !(bytes[0] === 0xFF && bytes[1] === 0xFE)) return undefined
+  const highFirst = bytes[0] === 0xfe && bytes[1] === 0xff
+  if (!highFirst && !(bytes[0] === 0xff && bytes[1] === 0xfe)) return undefined
   const letters: string[] = []
-  for (let i = 2; i + 1 < bytes.length; i += 2) letters.push(String.fromCharCode(highFirst ? (bytes[i]! << 8) | bytes[i + 1]! : (bytes[i + 1]! << 8) | bytes[i]!))
+  for (let i = 2; i + 1 < bytes.length; i += 2)
+    letters.push(String.fromCharCode(highFirst ? (bytes[i]! << 8) | bytes[i + 1]! : (bytes[i + 1]! << 8) | bytes[i]!))
   return letters.join('')
 }
 
@@ -23,14 +24,19 @@ export const textFrom = (bytes: Uint8Array): string => utf16From(bytes) ?? strFr
  * Whether bytes begin as a zip file does.
  * @example isZip(Uint8Array.of(0x50, 0x4B, 3, 4)) // => true
  */
-export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4B && bytes[2] === 3 && bytes[3] === 4
+export const isZip = (bytes: Uint8Array): boolean =>
+  bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 3 && bytes[3] === 4
 
 /**
  * The files in a zip file, by name, with a limit on how much they may be when unpacked; only those that `wanted` wants.
  * Sizes are told by the file itself: one that lies is cut off where it says it ends.
  * @example unzipped(Uint8Array.of(1, 2, 3)).reason // => 'This file is packed (zip), and damaged: it could not be unpacked.'
  */
-export function unzipped(bytes: Uint8Array, wanted: (name: string) => boolean = () => true, most = UNPACKED): Result<Record<string, Uint8Array>> {
+export function unzipped(
+  bytes: Uint8Array,
+  wanted: (name: string) => boolean = () => true,
+  most = UNPACKED,
+): Result<Record<string, Uint8Array>> {
   let size = 0
   let over = false
   try {
@@ -42,7 +48,9 @@ export function unzipped(bytes: Uint8Array, wanted: (name: string) => boolean = 
         return !over
       },
     })
-    return over ? refuse(`What is packed in this file would be more than ${Math.round(most / 1048576)} MB; it was not unpacked.`) : ok(files)
+    return over
+      ? refuse(`What is packed in this file would be more than ${Math.round(most / 1048576)} MB; it was not unpacked.`)
+      : ok(files)
   } catch {
     return refuse('This file is packed (zip), and damaged: it could not be unpacked.')
   }

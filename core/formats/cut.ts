@@ -8,7 +8,13 @@ export type Differs = 'levels' | 'tempo'
  * A stretch of a song that could be a groove: its bars, how often it is played in a row, and where else the same bars come; and where one of
  * those, by its first bar, is only nearly the same, what differs there.
  */
-export interface Cut { from: number, bars: number, times: number, also: number[], near: { bar: number, differs: Differs[] }[] }
+export interface Cut {
+  from: number
+  bars: number
+  times: number
+  also: number[]
+  near: { bar: number; differs: Differs[] }[]
+}
 
 /** How many bars a repeated stretch may have. */
 const UNITS = [1, 2, 4, 8] as const
@@ -19,26 +25,43 @@ const ALONE = 4
  * What a bar holds of strokes, as one text: bars that have the same are alike, or nearly. Levels count there by whether they are a ghost, plain
  * or strong, so that a song played by hand has such bars; the levels themselves, and the tempo, stand beside it.
  */
-interface BarText { strokes: string, levels: string, tempo: number }
+interface BarText {
+  strokes: string
+  levels: string
+  tempo: number
+}
 function barTexts({ bars, strokes, tempo, tempos }: Pick<Score, 'bars' | 'strokes' | 'tempo' | 'tempos'>): BarText[] {
   const starts = barStarts(bars)
-  const texts = bars.map((): { text: string, level: number }[] => [])
+  const texts = bars.map((): { text: string; level: number }[] => [])
   let bar = 0
   for (const { at, piece, stroke, level, ornament = '', openFor = '', limb = '', part = '' } of strokes) {
     while (at >= starts[bar + 1]!) bar++
-    texts[bar]!.push({ level, text: `${at - starts[bar]!} ${piece} ${stroke} ${level === 1 ? 'g' : level >= 4 ? 's' : 'p'} ${ornament} ${openFor} ${limb} ${part}` })
+    texts[bar]!.push({
+      level,
+      text: `${at - starts[bar]!} ${piece} ${stroke} ${level === 1 ? 'g' : level >= 4 ? 's' : 'p'} ${ornament} ${openFor} ${limb} ${part}`,
+    })
   }
   return texts.map((list, b): BarText => {
-    const { meter: { count, unit, groups } } = bars[b]!
+    const {
+      meter: { count, unit, groups },
+    } = bars[b]!
     const sorted = list.toSorted((a, c) => (a.text < c.text ? -1 : a.text > c.text ? 1 : a.level - c.level))
-    return { strokes: [`${count}/${unit} ${groups.join('+')}`, ...sorted.map(one => one.text)].join('|'), levels: sorted.map(one => one.level).join(), tempo: convertTempo(tempos.findLast(one => one.bar <= b)?.tempo ?? tempo, '1/4').bpm }
+    return {
+      strokes: [`${count}/${unit} ${groups.join('+')}`, ...sorted.map(one => one.text)].join('|'),
+      levels: sorted.map(one => one.level).join(),
+      tempo: convertTempo(tempos.findLast(one => one.bar <= b)?.tempo ?? tempo, '1/4').bpm,
+    }
   })
 }
 
 /** What sets two runs of bars apart whose strokes are alike. */
 function differing(bars: readonly BarText[], a: number, b: number, many: number): Differs[] {
-  const some = (unlike: (one: BarText, other: BarText) => boolean) => Array.from({ length: many }, (_, i) => i).some(i => unlike(bars[a + i]!, bars[b + i]!))
-  return [...(some((one, other) => one.levels !== other.levels) ? ['levels' as const] : []), ...(some((one, other) => one.tempo !== other.tempo) ? ['tempo' as const] : [])]
+  const some = (unlike: (one: BarText, other: BarText) => boolean) =>
+    Array.from({ length: many }, (_, i) => i).some(i => unlike(bars[a + i]!, bars[b + i]!))
+  return [
+    ...(some((one, other) => one.levels !== other.levels) ? ['levels' as const] : []),
+    ...(some((one, other) => one.tempo !== other.tempo) ? ['tempo' as const] : []),
+  ]
 }
 
 /**
@@ -56,7 +79,11 @@ export function cutsOf(score: Pick<Score, 'bars' | 'strokes' | 'tempo' | 'tempos
   const empty = (bar: number) => !texts[bar]!.includes('|')
   const repeats = (from: number, unit: number): number => {
     let times = 1
-    while (from + (times + 1) * unit <= many && Array.from({ length: unit }, (_, i) => i).every(i => texts[from + i] === texts[from + times * unit + i])) times++
+    while (
+      from + (times + 1) * unit <= many &&
+      Array.from({ length: unit }, (_, i) => i).every(i => texts[from + i] === texts[from + times * unit + i])
+    )
+      times++
     return times
   }
   const found: Cut[] = []
@@ -66,10 +93,23 @@ export function cutsOf(score: Pick<Score, 'bars' | 'strokes' | 'tempo' | 'tempos
       from++
       continue
     }
-    const best = UNITS.filter(unit => from + unit <= many).map(unit => ({ unit, times: repeats(from, unit) })).filter(({ times }) => times > 1)
-      .reduce<{ unit: number, times: number } | undefined>((most, one) => (most && most.unit * most.times >= one.unit * one.times ? most : one), undefined)
+    const best = UNITS.filter(unit => from + unit <= many)
+      .map(unit => ({ unit, times: repeats(from, unit) }))
+      .filter(({ times }) => times > 1)
+      .reduce<{ unit: number; times: number } | undefined>(
+        (most, one) => (most && most.unit * most.times >= one.unit * one.times ? most : one),
+        undefined,
+      )
     let bars: number = best?.unit ?? 1
-    if (!best) while (bars < ALONE && from + bars < many && !empty(from + bars) && repeats(from + bars, 1) === 1 && repeats(from + bars, 2) === 1) bars++
+    if (!best)
+      while (
+        bars < ALONE &&
+        from + bars < many &&
+        !empty(from + bars) &&
+        repeats(from + bars, 1) === 1 &&
+        repeats(from + bars, 2) === 1
+      )
+        bars++
     const times = best?.times ?? 1
     const text = texts.slice(from, from + bars).join('\n')
     const same = known.get(text)

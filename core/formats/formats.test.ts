@@ -14,17 +14,37 @@ const groove = makeGroove({
   bars,
   tempo: { bpm: 96, counts: '1/4' },
   parts: [
-    makePart({ id: 'hat', name: 'Hat', limb: 'RH', strokes: rowStrokes(bars, '3.4.', { piece: 'hi-hat' }).slice(0, 2).concat(rowStrokes(bars, '.... .... .... ..4.', { piece: 'hi-hat', stroke: 'open', openSlots: 2 })) }),
-    makePart({ id: 'snare', name: 'Snare', limb: 'LH', strokes: rowStrokes(bars, '...1 5...', { piece: 'snare', stroke: 'rim shot' }).slice(0, 2) }),
-    makePart({ id: 'muted', name: 'Muted', limb: 'RF', muted: true, strokes: rowStrokes(bars, '4', { piece: 'bass drum' }) }),
+    makePart({
+      id: 'hat',
+      name: 'Hat',
+      limb: 'RH',
+      strokes: rowStrokes(bars, '3.4.', { piece: 'hi-hat' })
+        .slice(0, 2)
+        .concat(rowStrokes(bars, '.... .... .... ..4.', { piece: 'hi-hat', stroke: 'open', openSlots: 2 })),
+    }),
+    makePart({
+      id: 'snare',
+      name: 'Snare',
+      limb: 'LH',
+      strokes: rowStrokes(bars, '...1 5...', { piece: 'snare', stroke: 'rim shot' }).slice(0, 2),
+    }),
+    makePart({
+      id: 'muted',
+      name: 'Muted',
+      limb: 'RF',
+      muted: true,
+      strokes: rowStrokes(bars, '4', { piece: 'bass drum' }),
+    }),
   ],
 })
 
 describe('JSON', () => {
   it('out and in is the identity', { tags: ['law'] }, () => {
-    fc.assert(fc.property(grooves, (one) => {
-      expect(readGrooveJson(writeGrooveJson(one))).toEqual({ ok: true, value: one })
-    }))
+    fc.assert(
+      fc.property(grooves, one => {
+        expect(readGrooveJson(writeGrooveJson(one))).toEqual({ ok: true, value: one })
+      }),
+    )
   })
 
   const broken = (change: (json: Record<string, unknown> & Groove) => void): string => {
@@ -35,21 +55,109 @@ describe('JSON', () => {
   it.each([
     ['text that is not JSON', '{ "format": ', /not JSON/],
     ['some other JSON', '[1, 2]', /\(all\): This must be an object/],
-    ['another format', broken((g) => { g.format = 'song' as never }), /format: format is "bazzet-groove"/],
-    ['an unknown version', broken((g) => { g.version = 7 as never }), /from a newer Bazzet: this file says 7, and this Bazzet reads versions up to 2/],
-    ['a version that is no number', broken((g) => { g.version = 'two' as never }), /version is 2; this file says "two"/],
-    ['a missing field', broken((g) => { delete (g as Partial<Groove>).tempo }), /tempo: This field is missing/],
-    ['a field there is not', broken((g) => { g.colour = 'red' }), /“colour”: no such field/],
-    ['a level of 9', broken((g) => { g.parts[0]!.strokes[0]!.level = 9 as never }), /parts.0.strokes.0.level: A level is a whole number from 1 to 5/],
-    ['a stroke outside the bars', broken((g) => { g.parts[0]!.strokes[0]!.at = 20160 }), /parts.0.strokes.0.at: .*beyond the bar, 20160 ticks/],
-    ['an unknown stroke', broken((g) => { g.parts[0]!.strokes[0]!.stroke = 'slap' as never }), /"slap" is no kind of stroke/],
-    ['two strokes at one instant', broken((g) => { g.parts[0]!.strokes[1]!.at = 0 }), /two strokes at tick 0/],
-    ['two parts of one id', broken((g) => { g.parts[1]!.id = 'hat' }), /Two parts have the id “hat”/],
-    ['groups that do not add up', broken((g) => { g.bars[0]!.meter.groups = [2, 1] }), /groups of a meter add up/],
-    ['slots for another meter', broken((g) => { g.bars[0]!.slots = [4, 4] }), /has 4 felt beats, so slots holds 4 numbers, not 2/],
-    ['slots that do not divide', JSON.stringify({ ...groove, parts: [], bars: [{ meter: meter(3, 16), slots: [8] }] }), /cannot be cut into 8 equal slots/],
-    ['half a tick', broken((g) => { g.parts[0]!.strokes[0]!.at = 0.5 }), /whole number/],
-    ['a length on a closed stroke', broken((g) => { g.parts[0]!.strokes[0]!.openFor = 100 }), /Only an open stroke has a length/],
+    [
+      'another format',
+      broken(g => {
+        g.format = 'song' as never
+      }),
+      /format: format is "bazzet-groove"/,
+    ],
+    [
+      'an unknown version',
+      broken(g => {
+        g.version = 7 as never
+      }),
+      /from a newer Bazzet: this file says 7, and this Bazzet reads versions up to 2/,
+    ],
+    [
+      'a version that is no number',
+      broken(g => {
+        g.version = 'two' as never
+      }),
+      /version is 2; this file says "two"/,
+    ],
+    [
+      'a missing field',
+      broken(g => {
+        delete (g as Partial<Groove>).tempo
+      }),
+      /tempo: This field is missing/,
+    ],
+    [
+      'a field there is not',
+      broken(g => {
+        g.colour = 'red'
+      }),
+      /“colour”: no such field/,
+    ],
+    [
+      'a level of 9',
+      broken(g => {
+        g.parts[0]!.strokes[0]!.level = 9 as never
+      }),
+      /parts.0.strokes.0.level: A level is a whole number from 1 to 5/,
+    ],
+    [
+      'a stroke outside the bars',
+      broken(g => {
+        g.parts[0]!.strokes[0]!.at = 20160
+      }),
+      /parts.0.strokes.0.at: .*beyond the bar, 20160 ticks/,
+    ],
+    [
+      'an unknown stroke',
+      broken(g => {
+        g.parts[0]!.strokes[0]!.stroke = 'slap' as never
+      }),
+      /"slap" is no kind of stroke/,
+    ],
+    [
+      'two strokes at one instant',
+      broken(g => {
+        g.parts[0]!.strokes[1]!.at = 0
+      }),
+      /two strokes at tick 0/,
+    ],
+    [
+      'two parts of one id',
+      broken(g => {
+        g.parts[1]!.id = 'hat'
+      }),
+      /Two parts have the id “hat”/,
+    ],
+    [
+      'groups that do not add up',
+      broken(g => {
+        g.bars[0]!.meter.groups = [2, 1]
+      }),
+      /groups of a meter add up/,
+    ],
+    [
+      'slots for another meter',
+      broken(g => {
+        g.bars[0]!.slots = [4, 4]
+      }),
+      /has 4 felt beats, so slots holds 4 numbers, not 2/,
+    ],
+    [
+      'slots that do not divide',
+      JSON.stringify({ ...groove, parts: [], bars: [{ meter: meter(3, 16), slots: [8] }] }),
+      /cannot be cut into 8 equal slots/,
+    ],
+    [
+      'half a tick',
+      broken(g => {
+        g.parts[0]!.strokes[0]!.at = 0.5
+      }),
+      /whole number/,
+    ],
+    [
+      'a length on a closed stroke',
+      broken(g => {
+        g.parts[0]!.strokes[0]!.openFor = 100
+      }),
+      /Only an open stroke has a length/,
+    ],
   ])('refuses %s, naming the field', (_, text, reason) => {
     expect(readGrooveJson(text)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) })
   })
@@ -59,9 +167,11 @@ describe('MIDI', () => {
   const notes = (one: Groove) => {
     const file = parseMidi(writeGrooveMidi(one, DEFAULT_KIT))
     let now = 0
-    return file.tracks[1]!.flatMap((event) => {
+    return file.tracks[1]!.flatMap(event => {
       now += event.deltaTime
-      return event.type === 'noteOn' || event.type === 'noteOff' ? [[now, event.type, event.noteNumber, event.velocity]] : []
+      return event.type === 'noteOn' || event.type === 'noteOff'
+        ? [[now, event.type, event.noteNumber, event.velocity]]
+        : []
     })
   }
 
@@ -81,12 +191,23 @@ describe('MIDI', () => {
 
   const starts = (one: Groove, kit = DEFAULT_KIT) => {
     let now = 0
-    return parseMidi(writeGrooveMidi(one, kit)).tracks[1]!.flatMap((event) => {
+    return parseMidi(writeGrooveMidi(one, kit)).tracks[1]!.flatMap(event => {
       now += event.deltaTime
       return event.type === 'noteOn' ? [[now, event.noteNumber]] : []
     })
   }
-  const snare = (row: string, over: Partial<Groove['parts'][number]> = {}): Groove => ({ ...groove, parts: [makePart({ id: 'snare', name: 'Snare', limb: 'LH', strokes: rowStrokes(groove.bars, row, { piece: 'snare' }), ...over })] })
+  const snare = (row: string, over: Partial<Groove['parts'][number]> = {}): Groove => ({
+    ...groove,
+    parts: [
+      makePart({
+        id: 'snare',
+        name: 'Snare',
+        limb: 'LH',
+        strokes: rowStrokes(groove.bars, row, { piece: 'snare' }),
+        ...over,
+      }),
+    ],
+  })
 
   it('lets a flam on 1 sound before 1, in a bar of its own', () => {
     const [one] = snare('4...............').parts
@@ -99,7 +220,10 @@ describe('MIDI', () => {
 
   it('keeps a pick-up that comes once', () => {
     // The last eighth of the bar leads in, and is not struck again at the end.
-    expect(starts({ ...snare('4.............3.'), pickUp: { ticks: 2520, repeats: false } })).toEqual([[20160 - 2520, 38], [20160, 38]])
+    expect(starts({ ...snare('4.............3.'), pickUp: { ticks: 2520, repeats: false } })).toEqual([
+      [20160 - 2520, 38],
+      [20160, 38],
+    ])
   })
 
   it('writes a cycle until it comes round', () => {
@@ -109,15 +233,33 @@ describe('MIDI', () => {
   })
 
   it('clicks dotted quarters in compound meters, and lets nothing ring past the bars', () => {
-    const six: Groove = { ...groove, bars: makeBars(meter(6, 8), 1, 3), parts: [makePart({ id: 'crash', name: 'Crash', limb: 'RH', strokes: [{ at: 14000, piece: 'crash', stroke: 'hit', level: 4 }, { at: 12600, piece: 'hi-hat', stroke: 'open', level: 4 }] })] }
-    expect(parseMidi(writeGrooveMidi(six, DEFAULT_KIT)).tracks[0]).toContainEqual(expect.objectContaining({ type: 'timeSignature', numerator: 6, denominator: 8, metronome: 36 }))
+    const six: Groove = {
+      ...groove,
+      bars: makeBars(meter(6, 8), 1, 3),
+      parts: [
+        makePart({
+          id: 'crash',
+          name: 'Crash',
+          limb: 'RH',
+          strokes: [
+            { at: 14000, piece: 'crash', stroke: 'hit', level: 4 },
+            { at: 12600, piece: 'hi-hat', stroke: 'open', level: 4 },
+          ],
+        }),
+      ],
+    }
+    expect(parseMidi(writeGrooveMidi(six, DEFAULT_KIT)).tracks[0]).toContainEqual(
+      expect.objectContaining({ type: 'timeSignature', numerator: 6, denominator: 8, metronome: 36 }),
+    )
     expect(Math.max(...notes(six).map(([at]) => at as number))).toBeLessThanOrEqual(15120)
   })
 
   it('sends foot pieces of the large kit as what they sound like', () => {
     const large = kitById('large')
     const noteFor = (id: string) => large.pieces.find(piece => piece.id === id)!.strokes[0]!.note
-    expect(['foot cowbell', 'foot block', 'foot tambourine', 'foot claves', 'left bass pedal'].map(noteFor)).toEqual([56, 77, 54, 75, 35])
+    expect(['foot cowbell', 'foot block', 'foot tambourine', 'foot claves', 'left bass pedal'].map(noteFor)).toEqual([
+      56, 77, 54, 75, 35,
+    ])
   })
 
   it('carries tempo, meter and title', () => {
@@ -137,16 +279,22 @@ describe('MIDI', () => {
   })
 
   it('ends every note it starts', { tags: ['law'] }, () => {
-    fc.assert(fc.property(grooves, (one) => {
-      const open = new Map<number, number>()
-      for (const [, type, note] of notes(one) as [number, string, number, number][]) {
-        open.set(note, (open.get(note) ?? 0) + (type === 'noteOn' ? 1 : -1))
-      }
-      for (const count of open.values()) expect(count).toBe(0)
-    }))
+    fc.assert(
+      fc.property(grooves, one => {
+        const open = new Map<number, number>()
+        for (const [, type, note] of notes(one) as [number, string, number, number][]) {
+          open.set(note, (open.get(note) ?? 0) + (type === 'noteOn' ? 1 : -1))
+        }
+        for (const count of open.values()) expect(count).toBe(0)
+      }),
+    )
   })
 })
 
 it('names files plainly', () => {
-  expect([fileName('Wet Rope (late)', 'mid'), fileName('Ñandú!', 'json'), fileName('…', 'json')]).toEqual(['wet-rope-late.mid', 'nandu.json', 'groove.json'])
+  expect([fileName('Wet Rope (late)', 'mid'), fileName('Ñandú!', 'json'), fileName('…', 'json')]).toEqual([
+    'wet-rope-late.mid',
+    'nandu.json',
+    'groove.json',
+  ])
 })

@@ -6,10 +6,19 @@ import type { Cut } from './cut'
 import type { Score, ScoreStroke } from './score'
 
 /** A stroke whose limb is open to choice: its place in the list of strokes of the cut, the limb taken and the other that would do. */
-export interface Choice { index: number, limb: Limb, other: Limb, says: string }
+export interface Choice {
+  index: number
+  limb: Limb
+  other: Limb
+  says: string
+}
 
 /** A groove made of a stretch of a score: with limbs for every stroke, what cannot be played, and where another limb would do as well. */
-export interface FromScore { groove: Groove, left: string[], choices: Choice[] }
+export interface FromScore {
+  groove: Groove
+  left: string[]
+  choices: Choice[]
+}
 
 export interface FromWish {
   kit: Kit
@@ -26,9 +35,14 @@ export interface FromWish {
  * The strokes of a stretch, in order, their places told from its first bar.
  * @example strokesIn(readMidi(midi, kit).value, { from: 0, bars: 1 }).length // => 14
  */
-export function strokesIn({ bars, strokes }: Pick<Score, 'bars' | 'strokes'>, { from, bars: many }: Pick<Cut, 'from' | 'bars'>): ScoreStroke[] {
+export function strokesIn(
+  { bars, strokes }: Pick<Score, 'bars' | 'strokes'>,
+  { from, bars: many }: Pick<Cut, 'from' | 'bars'>,
+): ScoreStroke[] {
   const starts = barStarts(bars)
-  return strokes.filter(stroke => stroke.at >= starts[from]! && stroke.at < starts[from + many]!).map(stroke => ({ ...stroke, at: stroke.at - starts[from]! }))
+  return strokes
+    .filter(stroke => stroke.at >= starts[from]! && stroke.at < starts[from + many]!)
+    .map(stroke => ({ ...stroke, at: stroke.at - starts[from]! }))
 }
 
 /**
@@ -36,9 +50,13 @@ export function strokesIn({ bars, strokes }: Pick<Score, 'bars' | 'strokes'>, { 
  * least strain, played round, and parts by their role. What a third hand would have to do is left out, or done by the foot where it can be.
  * @example grooveFrom(readMidi(midi, kit).value, cutsOf(readMidi(midi, kit).value)[0], { kit, lead: 'right', id: 'back', title: 'Back', newId: i => `part-${i}` }).groove.parts.map(part => part.limb) // => ['RH', 'LH', 'LH', 'RF']
  */
-export function grooveFrom(score: Score, cut: Cut, { kit, lead, id, title, newId, fixed, counting: own }: FromWish): FromScore {
+export function grooveFrom(
+  score: Score,
+  cut: Cut,
+  { kit, lead, id, title, newId, fixed, counting: own }: FromWish,
+): FromScore {
   // Bars are called by their numbers in the file.
-  const counting: Counting = { ...own ?? NUMBERS, bars: Array.from({ length: cut.bars }, (_, i) => cut.from + i + 1) }
+  const counting: Counting = { ...(own ?? NUMBERS), bars: Array.from({ length: cut.bars }, (_, i) => cut.from + i + 1) }
   const bars = score.bars.slice(cut.from, cut.from + cut.bars) as Groove['bars']
   const strokes = strokesIn(score, cut)
   const tempo = score.tempos.findLast(one => one.bar <= cut.from)?.tempo ?? score.tempo
@@ -46,32 +64,83 @@ export function grooveFrom(score: Score, cut: Cut, { kit, lead, id, title, newId
   const shell = { bars }
   const name = (piece: string) => pieceOf(kit, piece)?.name ?? piece
   const left = solved.left.map(one => sayLeftOut(shell, one, name(strokes[one.index]!.piece), [one.at], counting))
-  const choices = solved.doubts.map((doubt): Choice => ({ index: doubt.index, limb: doubt.limb, other: doubt.other, says: sayDoubt(shell, doubt, name(strokes[doubt.index]!.piece), [strokes[doubt.index]!.at], counting) }))
+  const choices = solved.doubts.map((doubt): Choice => ({
+    index: doubt.index,
+    limb: doubt.limb,
+    other: doubt.other,
+    says: sayDoubt(shell, doubt, name(strokes[doubt.index]!.piece), [strokes[doubt.index]!.at], counting),
+  }))
   const told = strokes.every(stroke => stroke.limb && stroke.part)
   const made: LimbStroke[] = strokes.flatMap((one, i) => {
     const instead = solved.left.find(lost => lost.index === i)?.instead
     const limb = limbOf(i) ?? instead?.limb
     return limb ? [{ limb, stroke: strokeOf(instead ? { ...one, stroke: instead.stroke } : one), role: one.role }] : []
   })
-  const parts = told ? toldParts(strokes, newId) : partsFrom(bars, made, newId, { kindOf: piece => pieceOf(kit, piece)?.kind })
-  return { groove: makeGroove({ id, title: title.slice(0, 120) || 'Untitled', bars, tempo, feel: { swing: score.swing, push: {} }, kitId: kit.id, lead, parts }), left, choices }
+  const parts = told
+    ? toldParts(strokes, newId)
+    : partsFrom(bars, made, newId, { kindOf: piece => pieceOf(kit, piece)?.kind })
+  return {
+    groove: makeGroove({
+      id,
+      title: title.slice(0, 120) || 'Untitled',
+      bars,
+      tempo,
+      feel: { swing: score.swing, push: {} },
+      kitId: kit.id,
+      lead,
+      parts,
+    }),
+    left,
+    choices,
+  }
 }
 
-const strokeOf = ({ at, piece, stroke, level, ornament, openFor }: ScoreStroke): Stroke =>
-  ({ at, piece, stroke, level, ...(ornament ? { ornament } : {}), ...(openFor && stroke === 'open' ? { openFor } : {}) })
+const strokeOf = ({ at, piece, stroke, level, ornament, openFor }: ScoreStroke): Stroke => ({
+  at,
+  piece,
+  stroke,
+  level,
+  ...(ornament ? { ornament } : {}),
+  ...(openFor && stroke === 'open' ? { openFor } : {}),
+})
 
 /** Limbs for strokes in bars played round and round, those that the file tells kept. */
-function limbsIn(strokes: readonly ScoreStroke[], { bars, tempo, swing, kit, lead, fixed }: Pick<Score, 'bars' | 'tempo' | 'swing'> & Pick<FromWish, 'kit' | 'lead'> & { fixed: FromWish['fixed'] | undefined }): { solved: Solved, limbOf: (i: number) => Limb | undefined } {
+function limbsIn(
+  strokes: readonly ScoreStroke[],
+  {
+    bars,
+    tempo,
+    swing,
+    kit,
+    lead,
+    fixed,
+  }: Pick<Score, 'bars' | 'tempo' | 'swing'> &
+    Pick<FromWish, 'kit' | 'lead'> & { fixed: FromWish['fixed'] | undefined },
+): { solved: Solved; limbOf: (i: number) => Limb | undefined } {
   const beats = beatsOf(bars)
   const swung = swingOf(beats, swing ?? undefined)
   const perTick = tickSeconds(tempo)
   const starts = new Set(beats.map(beat => beat.at))
-  const struck = strokes.map((one): Struck => ({ at: one.at, seconds: swung(one.at) * perTick, piece: one.piece, stroke: one.stroke, level: one.level, beat: starts.has(one.at) }))
+  const struck = strokes.map((one): Struck => ({
+    at: one.at,
+    seconds: swung(one.at) * perTick,
+    piece: one.piece,
+    stroke: one.stroke,
+    level: one.level,
+    beat: starts.has(one.at),
+  }))
   const known = new Map(strokes.flatMap((one, i) => (one.limb ? [[i, one.limb] as const] : [])))
   for (const [i, limb] of fixed ?? []) known.set(i, limb)
   const solved = limbsFor(struck, { kit, lead, fixed: known, loop: barStarts(bars).at(-1)! * perTick })
   // What the file tells stays as it is told, though a body could not do it: that is the readout's to say.
-  return { solved: { ...solved, left: solved.left.filter(one => !strokes[one.index]!.limb), doubts: solved.doubts.filter(one => !strokes[one.index]!.limb) }, limbOf: i => strokes[i]!.limb ?? solved.limbs[i] }
+  return {
+    solved: {
+      ...solved,
+      left: solved.left.filter(one => !strokes[one.index]!.limb),
+      doubts: solved.doubts.filter(one => !strokes[one.index]!.limb),
+    },
+    limbOf: i => strokes[i]!.limb ?? solved.limbs[i],
+  }
 }
 
 /** Parts as the file tells them. */
@@ -79,7 +148,15 @@ function toldParts(strokes: readonly ScoreStroke[], newId: (i: number) => string
   const found = new Map<string, ScoreStroke[]>()
   for (const stroke of strokes) {
     const key = `${stroke.limb} ${stroke.part}`
-    found.set(key, [...found.get(key) ?? [], stroke])
+    found.set(key, [...(found.get(key) ?? []), stroke])
   }
-  return [...found.values()].map((list, i) => makePart({ id: newId(i), name: list[0]!.part!.slice(0, 60), limb: list[0]!.limb!, role: list[0]!.role ?? 'other', strokes: list.filter((one, n) => list[n - 1]?.at !== one.at).map(strokeOf) }))
+  return [...found.values()].map((list, i) =>
+    makePart({
+      id: newId(i),
+      name: list[0]!.part!.slice(0, 60),
+      limb: list[0]!.limb!,
+      role: list[0]!.role ?? 'other',
+      strokes: list.filter((one, n) => list[n - 1]?.at !== one.at).map(strokeOf),
+    }),
+  )
 }

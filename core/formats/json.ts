@@ -30,6 +30,11 @@ export function readGrooveJson(text: string): Result<Groove> {
 
 /** A file name from a title: `fileName('Wet Rope (late)', 'mid') // => 'wet-rope-late.mid'`. */
 export function fileName(title: string, extension: string): string {
-  const plain = title.normalize('NFD').replace(/\p{Mn}/gu, '').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')
+  const plain = title
+    .normalize('NFD')
+    .replace(/\p{Mn}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
   return `${plain || 'groove'}.${extension}`
 }

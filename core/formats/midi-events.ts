@@ -1,7 +1,13 @@
 import { type Result, ok, refuse } from '#core/result'
 
 /** How a MIDI file divides time: ticks a quarter note, or frames a second and ticks a frame. */
-export interface MidiHeader { format: number, tracks: number, ticksPerQuarter: number, framesPerSecond: number, ticksPerFrame: number }
+export interface MidiHeader {
+  format: number
+  tracks: number
+  ticksPerQuarter: number
+  framesPerSecond: number
+  ticksPerFrame: number
+}
 
 /** What is told of each event that matters here; everything else in the file is passed over. Ticks are the file’s own, from the start of the track. */
 export interface MidiVisitor {
@@ -19,7 +25,10 @@ export interface MidiVisitor {
 /** Where in a file reading is; what goes past its end throws. */
 class Bytes {
   at = 0
-  constructor(readonly bytes: Uint8Array, readonly end = bytes.length) {}
+  constructor(
+    readonly bytes: Uint8Array,
+    readonly end = bytes.length,
+  ) {}
   byte(): number {
     if (this.at >= this.end) throw new RangeError('it ends too soon')
     return this.bytes[this.at++]!
@@ -34,7 +43,7 @@ class Bytes {
     let value = 0
     for (let n = 0; n < 4; n++) {
       const byte = this.byte()
-      value = value * 128 + (byte & 0x7F)
+      value = value * 128 + (byte & 0x7f)
       if (byte < 0x80) return value
     }
     throw new RangeError('a length in it has no end')
@@ -67,7 +76,13 @@ export function visitMidi(bytes: Uint8Array, visitorOf: (header: MidiHeader) => 
     const [format, tracks, division] = [file.number(2), file.number(2), file.number(2)]
     file.skip(Math.max(0, length - 6))
     const inFrames = division >= 0x8000
-    const header: MidiHeader = { format, tracks, ticksPerQuarter: inFrames ? 0 : division, framesPerSecond: inFrames ? 256 - (division >> 8) : 0, ticksPerFrame: inFrames ? division & 0xFF : 0 }
+    const header: MidiHeader = {
+      format,
+      tracks,
+      ticksPerQuarter: inFrames ? 0 : division,
+      framesPerSecond: inFrames ? 256 - (division >> 8) : 0,
+      ticksPerFrame: inFrames ? division & 0xff : 0,
+    }
     const visitor = visitorOf(header)
     for (let track = 0; track < tracks && file.at < bytes.length;) {
       const kind = file.letters(4)
@@ -84,7 +99,9 @@ export function visitMidi(bytes: Uint8Array, visitorOf: (header: MidiHeader) => 
     }
     return ok(header)
   } catch (error) {
-    return refuse(`This MIDI file is damaged, and nothing of it was read: ${error instanceof RangeError ? error.message : 'it says what cannot be'}.`)
+    return refuse(
+      `This MIDI file is damaged, and nothing of it was read: ${error instanceof RangeError ? error.message : 'it says what cannot be'}.`,
+    )
   }
 }
 
@@ -94,10 +111,10 @@ function visitTrack(bytes: Bytes, visitor: MidiVisitor): void {
   while (bytes.at < bytes.end) {
     tick += bytes.length()
     const first = bytes.byte()
-    if (first === 0xFF) {
+    if (first === 0xff) {
       if (visitMeta(bytes, tick, visitor)) return
-    } else if (first === 0xF0 || first === 0xF7) bytes.skip(bytes.length())
-    else if (first >= 0xF0) throw new RangeError('it has a message that no file may have')
+    } else if (first === 0xf0 || first === 0xf7) bytes.skip(bytes.length())
+    else if (first >= 0xf0) throw new RangeError('it has a message that no file may have')
     else {
       // Below 128 it is not a message but the first byte of one like the last: running status.
       const fresh = first >= 0x80
@@ -121,7 +138,7 @@ function visitMeta(bytes: Bytes, tick: number, visitor: MidiVisitor): boolean {
   if (kind === 0x51 && length === 3) visitor.tempo(tick, bytes.number(3))
   else if (kind === 0x58 && length >= 2) visitor.meter(tick, bytes.byte(), 2 ** bytes.byte())
   else if (kind === 1 || kind === 3) visitor.text(tick, kind, bytes.letters(length))
-  else if (kind === 0x7F) visitor.data?.(bytes.bytes.subarray(bytes.at, next))
+  else if (kind === 0x7f) visitor.data?.(bytes.bytes.subarray(bytes.at, next))
   bytes.at = next
-  return kind === 0x2F
+  return kind === 0x2f
 }

@@ -1,7 +1,19 @@
 import { type Kit, type Limb, LIMBS, type Level, type Ornament, levelOfVelocity, strokeOfNote } from '#core/kit'
 import { ROLES, type Role } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
-import { type BarTime, MAX_COUNT, type Meter, SUBDIVISIONS, TICKS_PER_QUARTER, UNITS, barStarts, beatAt, beatsOf, meter, meterTicks } from '#core/time'
+import {
+  type BarTime,
+  MAX_COUNT,
+  type Meter,
+  SUBDIVISIONS,
+  TICKS_PER_QUARTER,
+  UNITS,
+  barStarts,
+  beatAt,
+  beatsOf,
+  meter,
+  meterTicks,
+} from '#core/time'
 import { utf16From } from './bytes'
 import { type MidiHeader, type MidiVisitor, visitMidi } from './midi-events'
 import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, onGrids } from './score'
@@ -11,8 +23,18 @@ const DRUMS = 9
 const GRACE = 0.095
 
 /** A note as it was found: when it begins and ends, in ticks of ours; where its track says so, its limb, part and role. */
-interface Note { at: number, end: number, note: number, velocity: number, said: Said }
-interface Said { limb?: Limb, part?: string, role?: Role }
+interface Note {
+  at: number
+  end: number
+  note: number
+  velocity: number
+  said: Said
+}
+interface Said {
+  limb?: Limb
+  part?: string
+  role?: Role
+}
 
 /** Text of a file as it was meant: with a mark of its byte order as UTF-16, else as UTF-8 where it is that, else letter by letter. @internal */
 export function textOf(raw: string): string {
@@ -27,7 +49,11 @@ export function textOf(raw: string): string {
 }
 
 /** A title fit to show: no control letters, no more than 120. */
-const titleOf = (text: string): string => text.replace(/\p{C}+/gu, ' ').trim().slice(0, 120)
+const titleOf = (text: string): string =>
+  text
+    .replace(/\p{C}+/gu, ' ')
+    .trim()
+    .slice(0, 120)
 
 /**
  * A standard MIDI file, of type 0 or 1, as a score: what is on the drum channel, by the notes of a kit and else of General MIDI, its tempo
@@ -36,31 +62,61 @@ const titleOf = (text: string): string => text.replace(/\p{C}+/gu, ' ').trim().s
  * @example readMidi(midi, kit).value.strokes.length // => 14
  */
 export function readMidi(bytes: Uint8Array, kit: Kit, name = ''): Result<Score> {
-  if (bytes.length > LARGEST_FILE) return refuse(`This MIDI file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are read.`)
+  if (bytes.length > LARGEST_FILE)
+    return refuse(
+      `This MIDI file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are read.`,
+    )
   const doubts: string[] = []
   const found: Gathered = { notes: [], meters: [], tempos: [], title: '', swing: null }
   const read = visitMidi(bytes, header => gatherer(header, found))
   if (!read.ok) return read
   if (!divisionOf(read.value)) return refuse('This MIDI file does not say how its time is divided.')
-  if (!read.value.ticksPerQuarter) doubts.push('The file counts in frames and has no beats: it was read with the quarter at 120.')
-  if (found.notes.length > MOST_STROKES) return refuse(`This MIDI file has ${found.notes.length} drum strokes; up to ${MOST_STROKES} are read.`)
+  if (!read.value.ticksPerQuarter)
+    doubts.push('The file counts in frames and has no beats: it was read with the quarter at 120.')
+  if (found.notes.length > MOST_STROKES)
+    return refuse(`This MIDI file has ${found.notes.length} drum strokes; up to ${MOST_STROKES} are read.`)
   if (!found.notes.length) return refuse('This MIDI file has no drums: nothing is on channel 10, where drums are.')
   const end = found.notes.reduce((most, note) => Math.max(most, note.at), 0)
   const bars = barsTo(found.meters, end, doubts)
   if (!bars) return refuse(`This MIDI file would last more than ${MOST_BARS} bars; a song has fewer.`)
   const quarters = found.tempos.sort((a, b) => a.at - b.at)
-  const tempo = { bpm: quarters[0]?.at === 0 || !quarters.length ? quarters[0]?.bpm ?? 120 : 120, counts: '1/4' as const }
+  const tempo = {
+    bpm: quarters[0]?.at === 0 || !quarters.length ? (quarters[0]?.bpm ?? 120) : 120,
+    counts: '1/4' as const,
+  }
   const starts = barStarts(bars)
-  const tempos = quarters.filter(one => one.at > 0).map(one => ({ bar: starts.findLastIndex(start => start <= one.at), tempo: { bpm: one.bpm, counts: '1/4' as const } }))
+  const tempos = quarters
+    .filter(one => one.at > 0)
+    .map(one => ({
+      bar: starts.findLastIndex(start => start <= one.at),
+      tempo: { bpm: one.bpm, counts: '1/4' as const },
+    }))
   const placed = onGrids(heardOn(found.notes, kit, tempo.bpm, bars, doubts).map(strokeOf), bars, doubts)
-  return ok({ title: found.title || titleOf(name) || 'From a MIDI file', tempo, tempos: tempos.filter(one => one.bar < bars.length), swing: found.swing, ...placed, doubts: gathered(doubts) })
+  return ok({
+    title: found.title || titleOf(name) || 'From a MIDI file',
+    tempo,
+    tempos: tempos.filter(one => one.bar < bars.length),
+    swing: found.swing,
+    ...placed,
+    doubts: gathered(doubts),
+  })
 }
 
-interface MeterAt { at: number, meter: Meter }
-interface Gathered { notes: Note[], meters: MeterAt[], tempos: { at: number, bpm: number }[], title: string, swing: Score['swing'] }
+interface MeterAt {
+  at: number
+  meter: Meter
+}
+interface Gathered {
+  notes: Note[]
+  meters: MeterAt[]
+  tempos: { at: number; bpm: number }[]
+  title: string
+  swing: Score['swing']
+}
 
 /** Ticks of the file in a quarter note; in one that counts frames, those of half a second. */
-const divisionOf = ({ ticksPerQuarter, framesPerSecond, ticksPerFrame }: MidiHeader): number => ticksPerQuarter || framesPerSecond * ticksPerFrame / 2
+const divisionOf = ({ ticksPerQuarter, framesPerSecond, ticksPerFrame }: MidiHeader): number =>
+  ticksPerQuarter || (framesPerSecond * ticksPerFrame) / 2
 
 /** Gathers what matters of a file, in ticks of ours. */
 function gatherer(header: MidiHeader, out: Gathered): MidiVisitor {
@@ -85,7 +141,8 @@ function gatherer(header: MidiHeader, out: Gathered): MidiVisitor {
       out.notes.push(now)
     },
     tempo(tick, microseconds) {
-      if (microseconds > 0) out.tempos.push({ at: ticks(tick), bpm: Math.min(400, Math.max(20, Math.round(60e9 / microseconds) / 1000)) })
+      if (microseconds > 0)
+        out.tempos.push({ at: ticks(tick), bpm: Math.min(400, Math.max(20, Math.round(60e9 / microseconds) / 1000)) })
     },
     meter(tick, count, unit) {
       if (count > 0) out.meters.push({ at: ticks(tick), meter: { count, unit, groups: [] } })
@@ -116,12 +173,14 @@ function readWords(text: string, said: Said, out: Gathered, at: number): void {
 
 /** Bars up to the last note, by the meters the file tells; a meter that cannot be is said, and the one before it goes on. Undefined for too many. */
 function barsTo(meters: readonly MeterAt[], end: number, doubts: string[]): BarTime[] | undefined {
-  const usable = meters.flatMap(({ at, meter: { count, unit, groups } }): MeterAt[] => {
-    const fits = count >= 1 && count <= MAX_COUNT && UNITS.some(one => one === unit)
-    if (!fits) doubts.push(`A meter of ${count}/${unit} is not one Bazzet has; the bars go on as before.`)
-    const own = groups.reduce((a, b) => a + b, 0) === count ? groups : undefined
-    return fits ? [{ at, meter: own ? meter(count, unit, own) : meter(count, unit) }] : []
-  }).sort((a, b) => a.at - b.at)
+  const usable = meters
+    .flatMap(({ at, meter: { count, unit, groups } }): MeterAt[] => {
+      const fits = count >= 1 && count <= MAX_COUNT && UNITS.some(one => one === unit)
+      if (!fits) doubts.push(`A meter of ${count}/${unit} is not one Bazzet has; the bars go on as before.`)
+      const own = groups.reduce((a, b) => a + b, 0) === count ? groups : undefined
+      return fits ? [{ at, meter: own ? meter(count, unit, own) : meter(count, unit) }] : []
+    })
+    .sort((a, b) => a.at - b.at)
   const bars: BarTime[] = []
   let now = usable[0]?.at === 0 ? usable[0].meter : meter(4, 4)
   let next = 0
@@ -134,7 +193,16 @@ function barsTo(meters: readonly MeterAt[], end: number, doubts: string[]): BarT
 }
 
 /** A note as a stroke of the kit, not yet on a grid; `next` is when its piece is struck again. */
-interface Heard { at: number, end: number, piece: string, stroke: ScoreStroke['stroke'], level: Level, ornament?: Ornament, said: Said, next?: number }
+interface Heard {
+  at: number
+  end: number
+  piece: string
+  stroke: ScoreStroke['stroke']
+  level: Level
+  ornament?: Ornament
+  said: Said
+  next?: number
+}
 
 const GRACES: readonly Ornament[] = ['flam', 'drag', 'ruff']
 
@@ -157,10 +225,12 @@ function heardOn(notes: readonly Note[], kit: Kit, bpm: number, bars: readonly B
   const beats = beatsOf(bars)
   const onGrid = (at: number) => {
     const beat = beatAt(beats, at)
-    return SUBDIVISIONS.some(slots => Number.isInteger((at - beat.at) * slots / beat.length))
+    return SUBDIVISIONS.some(slots => Number.isInteger(((at - beat.at) * slots) / beat.length))
   }
-  const near = GRACE * bpm / 60 * TICKS_PER_QUARTER
-  return [...byPiece.values()].flatMap(list => withGraces(list, near, onGrid).map((one, i, all) => ({ ...one, ...(all[i + 1] ? { next: all[i + 1]!.at } : {}) })))
+  const near = ((GRACE * bpm) / 60) * TICKS_PER_QUARTER
+  return [...byPiece.values()].flatMap(list =>
+    withGraces(list, near, onGrid).map((one, i, all) => ({ ...one, ...(all[i + 1] ? { next: all[i + 1]!.at } : {}) })),
+  )
 }
 
 /** Soft notes of a piece close before a louder one, off every grid, become its ornament: one a flam, two a drag, three a ruff. */
@@ -169,8 +239,24 @@ function withGraces(list: readonly Heard[], near: number, onGrid: (at: number) =
   let graces: Heard[] = []
   list.forEach((one, i) => {
     const next = list[i + 1]
-    if (next && graces.length < 3 && one.level < next.level && next.at - one.at < near && next.at > one.at && !onGrid(one.at)) graces.push(one)
-    else if (next && graces.length && graces.length < 3 && one.level === graces.at(-1)!.level && next.at - one.at < near && !onGrid(one.at)) graces.push(one)
+    if (
+      next &&
+      graces.length < 3 &&
+      one.level < next.level &&
+      next.at - one.at < near &&
+      next.at > one.at &&
+      !onGrid(one.at)
+    )
+      graces.push(one)
+    else if (
+      next &&
+      graces.length &&
+      graces.length < 3 &&
+      one.level === graces.at(-1)!.level &&
+      next.at - one.at < near &&
+      !onGrid(one.at)
+    )
+      graces.push(one)
     else {
       out.push(graces.length ? { ...one, ornament: GRACES[graces.length - 1]! } : one)
       graces = []
@@ -181,6 +267,17 @@ function withGraces(list: readonly Heard[], near: number, onGrid: (at: number) =
 
 /** A stroke as it was heard, before it has a grid; an opening has a length where its note ends before the hats are struck again and is longer than a thirty-second. */
 function strokeOf({ at, end, piece, stroke, level, ornament, said, next }: Heard): ScoreStroke {
-  const length = stroke === 'open' && end - at > TICKS_PER_QUARTER / 8 && next !== undefined && end < next ? Math.round((end - at) / 420) * 420 : 0
-  return { at, piece, stroke, level, ...(ornament ? { ornament } : {}), ...said, ...(length > 0 ? { openFor: length } : {}) }
+  const length =
+    stroke === 'open' && end - at > TICKS_PER_QUARTER / 8 && next !== undefined && end < next
+      ? Math.round((end - at) / 420) * 420
+      : 0
+  return {
+    at,
+    piece,
+    stroke,
+    level,
+    ...(ornament ? { ornament } : {}),
+    ...said,
+    ...(length > 0 ? { openFor: length } : {}),
+  }
 }

@@ -8,22 +8,46 @@ import { writeMidi } from 'midi-file'
 import { readMidiStrokes } from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
-const groove = makeGroove({ id: 'g', title: 'G', bars, tempo: { bpm: 100, counts: '1/4' }, parts: [
-  makePart({ id: 'h', name: 'H', limb: 'RH', strokes: rowStrokes(bars, '3.3. 3.3. 3.3. 3.3.', { piece: 'hi-hat' }) }),
-  makePart({ id: 's', name: 'S', limb: 'LH', strokes: rowStrokes(bars, '.... 4... .... 4...', { piece: 'snare' }) }),
-  makePart({ id: 'b', name: 'B', limb: 'RF', strokes: rowStrokes(bars, '4... .... 4.4. ....', { piece: 'bass drum' }) }),
-] })
+const groove = makeGroove({
+  id: 'g',
+  title: 'G',
+  bars,
+  tempo: { bpm: 100, counts: '1/4' },
+  parts: [
+    makePart({ id: 'h', name: 'H', limb: 'RH', strokes: rowStrokes(bars, '3.3. 3.3. 3.3. 3.3.', { piece: 'hi-hat' }) }),
+    makePart({ id: 's', name: 'S', limb: 'LH', strokes: rowStrokes(bars, '.... 4... .... 4...', { piece: 'snare' }) }),
+    makePart({
+      id: 'b',
+      name: 'B',
+      limb: 'RF',
+      strokes: rowStrokes(bars, '4... .... 4.4. ....', { piece: 'bass drum' }),
+    }),
+  ],
+})
 const line = new CueLine(looped({ groove, kit: DEFAULT_KIT, parts: { h: 'player', s: 'player', b: 'player' } }))
-const NOTES: Record<string, number> = { 'hi-hat': 42, 'snare': 38, 'bass drum': 36 }
+const NOTES: Record<string, number> = { 'hi-hat': 42, snare: 38, 'bass drum': 36 }
 /** A file of strokes at seconds, at a tempo of its own: 1000 ticks a quarter at 150. */
-const file = (struck: readonly { at: number, pieceId?: string | undefined }[]) => {
+const file = (struck: readonly { at: number; pieceId?: string | undefined }[]) => {
   let now = 0
-  return Uint8Array.from(writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 1000 }, tracks: [[{ deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: 400_000 }, ...struck.toSorted((a, b) => a.at - b.at).map(({ at, pieceId }) => {
-    const tick = Math.round(at / 0.0004)
-    const deltaTime = tick - now
-    now = tick
-    return { deltaTime, type: 'noteOn' as const, channel: 9, noteNumber: NOTES[pieceId!]!, velocity: 80 }
-  }), { deltaTime: 0, meta: true, type: 'endOfTrack' }]] }))
+  return Uint8Array.from(
+    writeMidi({
+      header: { format: 0, numTracks: 1, ticksPerBeat: 1000 },
+      tracks: [
+        [
+          { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: 400_000 },
+          ...struck
+            .toSorted((a, b) => a.at - b.at)
+            .map(({ at, pieceId }) => {
+              const tick = Math.round(at / 0.0004)
+              const deltaTime = tick - now
+              now = tick
+              return { deltaTime, type: 'noteOn' as const, channel: 9, noteNumber: NOTES[pieceId!]!, velocity: 80 }
+            }),
+          { deltaTime: 0, meta: true, type: 'endOfTrack' },
+        ],
+      ],
+    }),
+  )
 }
 
 describe('a recording as a file', () => {
@@ -47,7 +71,12 @@ describe('a recording as a file', () => {
     const played = simulate(asked, { ...USUAL_SIMULATED, seed: 3 })
     const from = measure(asked, played, { input: 'simulated', tells: 'piece', vouched: true, bars: 16 })
     const struck = readMidiStrokes(file(played.map(one => ({ at: one.at + 2, pieceId: one.pieceId }))), DEFAULT_KIT)
-    const measures = measure(asked, aligned(asked, struck.ok ? struck.value : []), { input: 'file', tells: 'piece', vouched: false, bars: 16 })
+    const measures = measure(asked, aligned(asked, struck.ok ? struck.value : []), {
+      input: 'file',
+      tells: 'piece',
+      vouched: false,
+      bars: 16,
+    })
     expect([measures.strokes, measures.missed]).toEqual([from.strokes, from.missed])
     for (const limb of from.limbs) {
       const same = measures.limbs.find(one => one.limb === limb.limb)!

@@ -1,10 +1,15 @@
 /** One chunk of a RIFF file: its name, and where its contents begin and end. */
-export interface RiffChunk { id: string, from: number, to: number }
+export interface RiffChunk {
+  id: string
+  from: number
+  to: number
+}
 
 const letters = (bytes: Uint8Array, at: number): string => String.fromCharCode(...bytes.subarray(at, at + 4))
 
 /** What a RIFF file says it is (`'WAVE'`, `'sfbk'`); undefined for what is none. @internal */
-export const riffKind = (bytes: Uint8Array): string | undefined => (bytes.length >= 12 && letters(bytes, 0) === 'RIFF' ? letters(bytes, 8) : undefined)
+export const riffKind = (bytes: Uint8Array): string | undefined =>
+  bytes.length >= 12 && letters(bytes, 0) === 'RIFF' ? letters(bytes, 8) : undefined
 
 /**
  * The chunks of a stretch of a RIFF file, one after another; undefined where one claims to go on beyond the stretch, or there are more than
@@ -19,7 +24,7 @@ export function riffChunks(bytes: Uint8Array, from = 12, to = bytes.length): Rif
     if (at + 8 + length > to || found.length > 10_000) return undefined
     found.push({ id: letters(bytes, at), from: at + 8, to: at + 8 + length })
     // Chunks begin at even places.
-    at += 8 + length + length % 2
+    at += 8 + length + (length % 2)
   }
   return found
 }

@@ -20,7 +20,7 @@ export interface Score {
   title: string
   tempo: Tempo
   /** Tempos of later bars, where they differ. */
-  tempos: { bar: number, tempo: Tempo }[]
+  tempos: { bar: number; tempo: Tempo }[]
   swing: Swing | null
   bars: BarTime[]
   strokes: ScoreStroke[]
@@ -61,7 +61,11 @@ export function tidied(strokes: readonly ScoreStroke[]): ScoreStroke[] {
 }
 
 /** Every stroke on a grid of its felt beat, and bars counted by those grids; how many were not exactly on one is said. @internal */
-export function onGrids(strokes: readonly ScoreStroke[], bars: readonly BarTime[], doubts: string[]): Pick<Score, 'bars' | 'strokes'> {
+export function onGrids(
+  strokes: readonly ScoreStroke[],
+  bars: readonly BarTime[],
+  doubts: string[],
+): Pick<Score, 'bars' | 'strokes'> {
   const beats = beatsOf(bars)
   const end = beats.at(-1)!.at + beats.at(-1)!.length
   const lists: ScoreStroke[][] = beats.map(() => [])
@@ -73,12 +77,21 @@ export function onGrids(strokes: readonly ScoreStroke[], bars: readonly BarTime[
   const slots = bars.map(bar => [...bar.slots])
   let moved = 0
   const placed = beats.flatMap((beat, b) => {
-    const grid = bestGrid(lists[b]!.map(one => one.at - beat.at), beat.length)
+    const grid = bestGrid(
+      lists[b]!.map(one => one.at - beat.at),
+      beat.length,
+    )
     slots[beat.bar]![beat.beat] = grid.slots
     if (!grid.exact) moved += lists[b]!.length
-    return lists[b]!.map((one, i) => ({ ...one, at: beat.at + grid.places[i]! * beat.length / grid.slots }))
+    return lists[b]!.map((one, i) => ({ ...one, at: beat.at + (grid.places[i]! * beat.length) / grid.slots }))
   })
-  if (moved) doubts.push(`${moved === 1 ? 'One stroke' : `${moved} strokes`} lay beside the grid and went to the nearest of the beat.`)
+  if (moved)
+    doubts.push(
+      `${moved === 1 ? 'One stroke' : `${moved} strokes`} lay beside the grid and went to the nearest of the beat.`,
+    )
   // What is nearest to the end of the last bar has nowhere to go.
-  return { bars: bars.map((bar, i) => ({ ...bar, slots: slots[i]! })), strokes: tidied(placed.filter(one => one.at < end)) }
+  return {
+    bars: bars.map((bar, i) => ({ ...bar, slots: slots[i]! })),
+    strokes: tidied(placed.filter(one => one.at < end)),
+  }
 }

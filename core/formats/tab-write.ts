@@ -4,9 +4,17 @@ import { type Beat, NUMBERS, beatsOf, bestGrid, countSlots, sayTempo, writeMeter
 import { kindOfPiece, labelOf, letterOf } from './tab-letters'
 
 /** Lines for each piece, or for each piece of each limb, so that the limbs are told too. */
-export interface TabWish { lines?: 'pieces' | 'limbs' }
+export interface TabWish {
+  lines?: 'pieces' | 'limbs'
+}
 
-interface Line { label: string, piece: string, limb: Limb | undefined, foot: boolean, strokes: Stroke[] }
+interface Line {
+  label: string
+  piece: string
+  limb: Limb | undefined
+  foot: boolean
+  strokes: Stroke[]
+}
 
 /** The bars of a line of text hold about so many letters. */
 const WIDE = 72
@@ -23,10 +31,19 @@ export function writeTab(given: Groove, kit: Kit, { lines: by = 'pieces' }: TabW
   const beats = columnsOf(groove, strokes)
   const lines = linesOf(strokes, by)
   const wide = Math.max(5, ...lines.map(line => line.label.length))
-  const counts = countSlots(groove.bars.map((bar, b) => ({ ...bar, slots: beats.filter(beat => beat.bar === b).map(beat => beat.slots) })), NUMBERS)
+  const counts = countSlots(
+    groove.bars.map((bar, b) => ({ ...bar, slots: beats.filter(beat => beat.bar === b).map(beat => beat.slots) })),
+    NUMBERS,
+  )
   const rows = groove.bars.map((_, bar) => {
     const inBar = beats.filter(beat => beat.bar === bar)
-    const count = inBar.map(beat => Array.from({ length: beat.slots }, (_, slot) => (slot === 0 ? String((beat.beat + 1) % 10) : oneLetter(counts[beat.first + slot] ?? '.'))).join('')).join('')
+    const count = inBar
+      .map(beat =>
+        Array.from({ length: beat.slots }, (_, slot) =>
+          slot === 0 ? String((beat.beat + 1) % 10) : oneLetter(counts[beat.first + slot] ?? '.'),
+        ).join(''),
+      )
+      .join('')
     return [count, ...lines.map(line => inBar.map(beat => cells(line, beat, kit)).join(''))]
   })
   const meters = groove.bars.map(bar => writeMeter(bar.meter))
@@ -44,7 +61,11 @@ export function writeTab(given: Groove, kit: Kit, { lines: by = 'pieces' }: TabW
   const systems: string[] = []
   for (let bar = 0; bar < rows.length; bar += perRow) {
     const some = rows.slice(bar, bar + perRow)
-    systems.push(['Count', ...lines.map(line => line.label)].map((label, i) => `${label.padEnd(wide)} |${some.map(row => row[i]!).join('|')}|`).join('\n'))
+    systems.push(
+      ['Count', ...lines.map(line => line.label)]
+        .map((label, i) => `${label.padEnd(wide)} |${some.map(row => row[i]!).join('|')}|`)
+        .join('\n'),
+    )
   }
   return `${head.join('\n')}\n\n${systems.join('\n\n')}\n`
 }
@@ -56,24 +77,40 @@ const oneLetter = (word: string): string => (/^[a-z&]/.test(word) ? word[0]! : '
 type Struck = Stroke & { limb: Limb }
 
 /** Everything that sounds in one pass through the bars. */
-const struckIn = (groove: Groove, kit: Kit): Struck[] => timeline(sounding(groove), kit).map(({ at, pieceId, stroke, level, ornament, limb }) => ({ at, piece: pieceId, stroke, level, limb, ...(ornament ? { ornament } : {}) }))
+const struckIn = (groove: Groove, kit: Kit): Struck[] =>
+  timeline(sounding(groove), kit).map(({ at, pieceId, stroke, level, ornament, limb }) => ({
+    at,
+    piece: pieceId,
+    stroke,
+    level,
+    limb,
+    ...(ornament ? { ornament } : {}),
+  }))
 
 /** Bars and strokes with what is picked up: at the end of a bar before the first, as long as the last. */
-function withPickUp(groove: Groove, strokes: readonly Struck[], kit: Kit): { bars: Groove['bars'], strokes: Struck[] } {
+function withPickUp(groove: Groove, strokes: readonly Struck[], kit: Kit): { bars: Groove['bars']; strokes: Struck[] } {
   const lead = leadInOf(groove)
   if (!lead) return { bars: groove.bars, strokes: [...strokes] }
   const last = groove.bars.at(-1)!
   const own = barTicks(last)
   const early = lead.from - (grooveTicks(groove) - own)
-  return { bars: [last, ...groove.bars], strokes: [...struckIn(lead.groove, kit).map(stroke => ({ ...stroke, at: stroke.at + early })), ...strokes.map(stroke => ({ ...stroke, at: stroke.at + own }))] }
+  return {
+    bars: [last, ...groove.bars],
+    strokes: [
+      ...struckIn(lead.groove, kit).map(stroke => ({ ...stroke, at: stroke.at + early })),
+      ...strokes.map(stroke => ({ ...stroke, at: stroke.at + own })),
+    ],
+  }
 }
 
 /** The felt beats of a groove, each cut as finely as its strokes ask, and no coarser than the groove counts it where that holds them. */
 function columnsOf(groove: Groove, strokes: readonly Struck[]): Beat[] {
   let first = 0
-  return beatsOf(groove.bars).map((beat) => {
-    const inIt = strokes.filter(stroke => stroke.at >= beat.at && stroke.at < beat.at + beat.length).map(stroke => stroke.at - beat.at)
-    const own = inIt.every(at => Number.isInteger(at * beat.slots / beat.length))
+  return beatsOf(groove.bars).map(beat => {
+    const inIt = strokes
+      .filter(stroke => stroke.at >= beat.at && stroke.at < beat.at + beat.length)
+      .map(stroke => stroke.at - beat.at)
+    const own = inIt.every(at => Number.isInteger((at * beat.slots) / beat.length))
     const made = { ...beat, slots: own ? beat.slots : bestGrid(inIt, beat.length).slots, first }
     first += made.slots
     return made
@@ -81,10 +118,13 @@ function columnsOf(groove: Groove, strokes: readonly Struck[]): Beat[] {
 }
 
 function linesOf(strokes: readonly Struck[], by: 'pieces' | 'limbs'): Line[] {
-  const found = new Map<string, { piece: string, limb: Limb, foot: boolean, strokes: Stroke[] }>()
+  const found = new Map<string, { piece: string; limb: Limb; foot: boolean; strokes: Stroke[] }>()
   for (const stroke of strokes.toSorted((a, b) => LIMBS.indexOf(a.limb) - LIMBS.indexOf(b.limb))) {
     const foot = !isHand(stroke.limb)
-    const key = by === 'limbs' ? `${stroke.limb} ${stroke.piece}` : `${foot && stroke.piece === 'hi-hat' ? 'foot ' : ''}${stroke.piece}`
+    const key =
+      by === 'limbs'
+        ? `${stroke.limb} ${stroke.piece}`
+        : `${foot && stroke.piece === 'hi-hat' ? 'foot ' : ''}${stroke.piece}`
     const line = found.get(key) ?? { piece: stroke.piece, limb: stroke.limb, foot, strokes: [] }
     found.set(key, line)
     line.strokes.push(stroke)
@@ -96,7 +136,11 @@ function linesOf(strokes: readonly Struck[], by: 'pieces' | 'limbs'): Line[] {
     const label = labels.get(name) ?? labelOf(line.piece, line.foot, used)
     labels.set(name, label)
     used.add(label)
-    return { ...line, label: by === 'limbs' ? `${line.limb} ${label}` : label, limb: by === 'limbs' ? line.limb : undefined }
+    return {
+      ...line,
+      label: by === 'limbs' ? `${line.limb} ${label}` : label,
+      limb: by === 'limbs' ? line.limb : undefined,
+    }
   })
 }
 
@@ -106,10 +150,9 @@ function cells({ piece, strokes }: Line, beat: Beat, kit: Kit): string {
   const loudest = new Map<number, Stroke>()
   for (const stroke of strokes) {
     if (stroke.at < beat.at || stroke.at >= beat.at + beat.length) continue
-    const slot = Math.min(beat.slots - 1, Math.round((stroke.at - beat.at) * beat.slots / beat.length))
+    const slot = Math.min(beat.slots - 1, Math.round(((stroke.at - beat.at) * beat.slots) / beat.length))
     if ((loudest.get(slot)?.level ?? 0) < stroke.level) loudest.set(slot, stroke)
   }
   for (const [slot, stroke] of loudest) row[slot] = letterOf(kindOfPiece(kit, piece), stroke)
   return row.join('')
 }
-

@@ -1,7 +1,8 @@
 /** Bits of a sample: 16 or 24. */
 export type WavBits = 16 | 24
 
-const text = (view: DataView, at: number, letters: string) => [...letters].forEach((letter, i) => view.setUint8(at + i, letter.charCodeAt(0)))
+const text = (view: DataView, at: number, letters: string) =>
+  [...letters].forEach((letter, i) => view.setUint8(at + i, letter.charCodeAt(0)))
 
 /**
  * Samples from −1 to 1 as a WAV file: mono, PCM, in 16 or 24 bits; what lies outside is held at full scale. Written by hand, since the
@@ -9,12 +10,15 @@ const text = (view: DataView, at: number, letters: string) => [...letters].forEa
  *
  * @example writeWav(new Float32Array(44100)).length // => 44 + 2 * 44100
  */
-export function writeWav(samples: Float32Array, { bits = 16, rate = 44100 }: { bits?: WavBits, rate?: number } = {}): Uint8Array<ArrayBuffer> {
+export function writeWav(
+  samples: Float32Array,
+  { bits = 16, rate = 44100 }: { bits?: WavBits; rate?: number } = {},
+): Uint8Array<ArrayBuffer> {
   const bytes = bits / 8
   const size = samples.length * bytes
-  const view = new DataView(new ArrayBuffer(44 + size + size % 2))
+  const view = new DataView(new ArrayBuffer(44 + size + (size % 2)))
   text(view, 0, 'RIFF')
-  view.setUint32(4, 36 + size + size % 2, true)
+  view.setUint32(4, 36 + size + (size % 2), true)
   text(view, 8, 'WAVEfmt ')
   view.setUint32(16, 16, true)
   view.setUint16(20, 1, true)
@@ -29,7 +33,7 @@ export function writeWav(samples: Float32Array, { bits = 16, rate = 44100 }: { b
   for (let i = 0, at = 44; i < samples.length; i++, at += bytes) {
     const value = Math.round(Math.max(-1, Math.min(1, samples[i]!)) * full)
     view.setInt16(at + bytes - 2, bits === 16 ? value : value >> 8, true)
-    if (bits === 24) view.setUint8(at, value & 0xFF)
+    if (bits === 24) view.setUint8(at, value & 0xff)
   }
   return new Uint8Array(view.buffer)
 }

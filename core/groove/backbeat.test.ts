@@ -3,9 +3,32 @@ import { meter } from '#core/time'
 import { backbeatTicks, makeBars, makeGroove, makePart, rowStrokes, sayBackbeat, strongSnares } from '.'
 
 /** A groove of one row for each hand on the snare, or as told; sixteenths, or so many slots a beat. */
-function groove(bars: ReturnType<typeof makeBars>, rows: Record<string, string>, more: { piece?: string, stroke?: 'hit' | 'cross-stick' | 'rim shot', role?: 'comping' | 'other', muted?: boolean } = {}) {
+function groove(
+  bars: ReturnType<typeof makeBars>,
+  rows: Record<string, string>,
+  more: {
+    piece?: string
+    stroke?: 'hit' | 'cross-stick' | 'rim shot'
+    role?: 'comping' | 'other'
+    muted?: boolean
+  } = {},
+) {
   const { piece = 'snare', stroke = 'hit', role = 'other', muted = false } = more
-  return makeGroove({ id: 'g', title: 'G', bars, parts: Object.entries(rows).map(([limb, row]) => makePart({ id: limb, name: limb, limb: limb as 'LH', role, muted, strokes: rowStrokes(bars, row, { piece, stroke }) })) })
+  return makeGroove({
+    id: 'g',
+    title: 'G',
+    bars,
+    parts: Object.entries(rows).map(([limb, row]) =>
+      makePart({
+        id: limb,
+        name: limb,
+        limb: limb as 'LH',
+        role,
+        muted,
+        strokes: rowStrokes(bars, row, { piece, stroke }),
+      }),
+    ),
+  })
 }
 const four = (count: number) => makeBars(meter(4, 4), count, 4)
 
@@ -14,16 +37,32 @@ describe('the backbeat', () => {
   it.each<[string, ReturnType<typeof groove>, string | undefined]>([
     ['2 and 4 with ghosts', groove(four(1), { LH: '...1 5..1 .1.. 5...' }), '2 and 4'],
     ['in every bar', groove(four(2), { LH: '.... 5... .... 5...' }), '2 and 4 of every bar'],
-    ['but where it sounds before the first bar alone', { ...groove(four(2), { LH: '.... 5... .... 5...' }), pickUp: { ticks: 5040, repeats: false } }, '2 and 4; bar 2 leaves out 4'],
+    [
+      'but where it sounds before the first bar alone',
+      { ...groove(four(2), { LH: '.... 5... .... 5...' }), pickUp: { ticks: 5040, repeats: false } },
+      '2 and 4; bar 2 leaves out 4',
+    ],
     ['plain, where nothing else is as loud', groove(four(1), { LH: '.... 3... ..1. 3...' }), '2 and 4'],
-    ['strong and accented by turns', groove(four(2), { LH: '.... 4... .... 5... .... 4... .... 5...' }), '2 and 4 of every bar'],
+    [
+      'strong and accented by turns',
+      groove(four(2), { LH: '.... 4... .... 5... .... 4... .... 5...' }),
+      '2 and 4 of every bar',
+    ],
     ['half-time', groove(four(1), { LH: '.... .... 5... ..1.' }), '3'],
     ['all four', groove(four(1), { LH: '4... 4... 4... 4...' }), '1, 2, 3 and 4'],
     ['by either hand', groove(four(1), { RH: '.... .... .... 5...', LH: '.... 5... ..1. ....' }), '2 and 4'],
     ['as cross-sticks', groove(four(1), { LH: '.... 4... .... 4...' }, { stroke: 'cross-stick' }), '2 and 4'],
     ['with a further strong stroke', groove(four(1), { LH: '.... 5... ..5. 5...' }), '2 and 4'],
-    ['with one moved in the second bar', groove(four(2), { LH: '.... 5... .... 5... .... 5... ..5. ....' }), '2 and 4; bar 2 has & of 3 instead of 4'],
-    ['with one left out in the fourth bar', groove(four(4), { LH: '.... 5... .... 5... .... 5... .... 5... .... 5... .... 5... .... 5... .... ....' }), '2 and 4; bar 4 leaves out 4'],
+    [
+      'with one moved in the second bar',
+      groove(four(2), { LH: '.... 5... .... 5... .... 5... ..5. ....' }),
+      '2 and 4; bar 2 has & of 3 instead of 4',
+    ],
+    [
+      'with one left out in the fourth bar',
+      groove(four(4), { LH: '.... 5... .... 5... .... 5... .... 5... .... 5... .... 5... .... 5... .... ....' }),
+      '2 and 4; bar 4 leaves out 4',
+    ],
     ['of a waltz', groove(makeBars(meter(3, 4), 2, 2), { LH: '.. .. 4.' }), '3 of every bar'],
     ['of six eight', groove(makeBars(meter(6, 8), 1, 3), { LH: '... 5..' }), '4'],
     ['of twelve eight', groove(makeBars(meter(12, 8), 1, 3), { LH: '... 5.. ... 5..' }), '2 and 4'],

@@ -8,13 +8,24 @@ import type { Groove, Part, Stroke } from './schema'
 type Looped = Pick<Groove, 'bars' | 'parts'> & Partial<Pick<Groove, 'pickUp'>>
 
 /** A stroke of a hand on a snare: its tick and its level. */
-export interface SnareHit { at: number, level: number }
+export interface SnareHit {
+  at: number
+  level: number
+}
 
 /** A bar that does not keep a beat of the backbeat: `at` is the strong stroke that stands for it, a little before or after; undefined where it is left out. */
-export interface BackbeatException { bar: number, beat: number, at: number | undefined }
+export interface BackbeatException {
+  bar: number
+  beat: number
+  at: number | undefined
+}
 
 /** The backbeat: its felt beats within a bar, counted from 0; every stroke that makes it, those moved by an exception too; and the bars that differ. */
-export interface Backbeat { beats: number[], ats: number[], exceptions: BackbeatException[] }
+export interface Backbeat {
+  beats: number[]
+  ats: number[]
+  exceptions: BackbeatException[]
+}
 
 /** A class of strokes is a backbeat only where at least this share of it falls on its beats. */
 const SHARE = 0.5
@@ -52,13 +63,27 @@ function amongStrong(beats: readonly Beat[], strong: readonly number[]): Backbea
   const fits = (wanted: readonly number[], share: number) => {
     const kept = wanted.reduce((sum, beat) => sum + (many[beat] ?? 0), 0)
     // One of them in most bars, and the others in half of them at least.
-    return wanted.every(beat => half.includes(beat)) && wanted.some(beat => most.includes(beat)) && kept >= strong.length * share
+    return (
+      wanted.every(beat => half.includes(beat)) &&
+      wanted.some(beat => most.includes(beat)) &&
+      kept >= strong.length * share
+    )
   }
   const length = has.length
-  const others = most.length <= length / 2 && most.length > 0 && !(most.length === 1 && most[0] === 0) ? most : undefined
-  const wanted = length === 4
-    ? fits([0, 1, 2, 3], SHARE + 0.01) ? [0, 1, 2, 3] : fits([1, 3], SHARE) ? [1, 3] : fits([2], SHARE) && !most.includes(0) ? [2] : undefined
-    : others && fits(others, SHARE) ? others : undefined
+  const others =
+    most.length <= length / 2 && most.length > 0 && !(most.length === 1 && most[0] === 0) ? most : undefined
+  const wanted =
+    length === 4
+      ? fits([0, 1, 2, 3], SHARE + 0.01)
+        ? [0, 1, 2, 3]
+        : fits([1, 3], SHARE)
+          ? [1, 3]
+          : fits([2], SHARE) && !most.includes(0)
+            ? [2]
+            : undefined
+      : others && fits(others, SHARE)
+        ? others
+        : undefined
   if (!wanted) return undefined
 
   // Mostly every bar keeps it, and nothing is to be looked for.
@@ -68,8 +93,12 @@ function amongStrong(beats: readonly Beat[], strong: readonly number[]): Backbea
   const exceptions: BackbeatException[] = []
   const onBeats = new Set(beats.filter(beat => wanted.includes(beat.beat) && struck.has(beat.at)).map(beat => beat.at))
   for (let bar = 0; bar < bars; bar++) {
-    for (const { at, length: long } of beats.filter(beat => beat.bar === bar && wanted.includes(beat.beat) && !struck.has(beat.at))) {
-      const near = strong.filter(one => !onBeats.has(one) && Math.abs(one - at) < long).toSorted((a, b) => Math.abs(a - at) - Math.abs(b - at))[0]
+    for (const { at, length: long } of beats.filter(
+      beat => beat.bar === bar && wanted.includes(beat.beat) && !struck.has(beat.at),
+    )) {
+      const near = strong
+        .filter(one => !onBeats.has(one) && Math.abs(one - at) < long)
+        .toSorted((a, b) => Math.abs(a - at) - Math.abs(b - at))[0]
       exceptions.push({ bar, beat: beats.find(beat => beat.at === at)!.beat, at: near })
     }
   }
@@ -84,8 +113,15 @@ const KINDS: ReadonlySet<Stroke['stroke']> = new Set(['hit', 'rim shot', 'cross-
  * A stroke that may be of a backbeat: a hand's, on a snare, plain, rim shot or cross-stick. Parts that comp make none.
  * @example [onSnare(part('backbeat'), { piece: 'snare', stroke: 'rim shot' }), onSnare(part('backbeat'), { piece: 'ride', stroke: 'hit' })] // => [true, false]
  */
-export const onSnare = (part: Pick<Part, 'limb' | 'every' | 'role'>, stroke: Pick<Stroke, 'piece' | 'stroke'>): boolean =>
-  isHand(part.limb) && !part.every && part.role !== 'comping' && (stroke.piece === 'snare' || SNARE.test(stroke.piece)) && KINDS.has(stroke.stroke)
+export const onSnare = (
+  part: Pick<Part, 'limb' | 'every' | 'role'>,
+  stroke: Pick<Stroke, 'piece' | 'stroke'>,
+): boolean =>
+  isHand(part.limb) &&
+  !part.every &&
+  part.role !== 'comping' &&
+  (stroke.piece === 'snare' || SNARE.test(stroke.piece)) &&
+  KINDS.has(stroke.stroke)
 
 /**
  * The backbeat of a groove, its muted parts and those with a cycle of their own left out, and what sounds before the first bar alone; undefined
@@ -97,7 +133,8 @@ export function backbeatOf(groove: Looped, beats: readonly Beat[] = beatsOf(groo
   const quiet = silentFrom({ bars: groove.bars, pickUp: groove.pickUp ?? null })
   for (const part of groove.parts) {
     if (part.muted || part.every || !isHand(part.limb) || part.role === 'comping') continue
-    for (const stroke of part.strokes) if (stroke.level >= 3 && stroke.at < quiet && onSnare(part, stroke)) hits.push(stroke)
+    for (const stroke of part.strokes)
+      if (stroke.level >= 3 && stroke.at < quiet && onSnare(part, stroke)) hits.push(stroke)
   }
   return hits.length ? backbeatAmong(beats, hits) : undefined
 }
@@ -114,7 +151,13 @@ export const backbeatTicks = (groove: Looped): number[] => backbeatOf(groove)?.a
  */
 export function strongSnares(groove: Looped): number[] {
   const backbeat = new Set(backbeatTicks(groove))
-  const ats = groove.parts.filter(part => !part.muted).flatMap(part => part.strokes.filter(stroke => stroke.level >= 4 && !backbeat.has(stroke.at) && onSnare({ ...part, role: 'other' }, stroke)).map(stroke => stroke.at))
+  const ats = groove.parts
+    .filter(part => !part.muted)
+    .flatMap(part =>
+      part.strokes
+        .filter(stroke => stroke.level >= 4 && !backbeat.has(stroke.at) && onSnare({ ...part, role: 'other' }, stroke))
+        .map(stroke => stroke.at),
+    )
   return [...new Set(ats)].sort((a, b) => a - b)
 }
 
@@ -129,10 +172,16 @@ export function sayBackbeat(groove: Looped, counting: Counting = NUMBERS): strin
   const place = (at: number) => sayTick(groove.bars, at, counting, beats)
   // A bar with as many beats as most says the beats in its own counts.
   const inBar = (bar: number, beat: number) => place(beats.find(one => one.bar === bar && one.beat === beat)!.at)
-  const model = beats.find(one => found.beats.every(beat => beats.some(other => other.bar === one.bar && other.beat === beat)))!.bar
+  const model = beats.find(one =>
+    found.beats.every(beat => beats.some(other => other.bar === one.bar && other.beat === beat)),
+  )!.bar
   const said = sayList(found.beats.map(beat => inBar(model, beat)))
   if (!found.exceptions.length) return said + (groove.bars.length > 1 ? ' of every bar' : '')
   const bars = new Map<number, string[]>()
-  for (const { bar, beat, at } of found.exceptions) bars.set(bar, [...bars.get(bar) ?? [], at === undefined ? `leaves out ${inBar(bar, beat)}` : `has ${place(at)} instead of ${inBar(bar, beat)}`])
+  for (const { bar, beat, at } of found.exceptions)
+    bars.set(bar, [
+      ...(bars.get(bar) ?? []),
+      at === undefined ? `leaves out ${inBar(bar, beat)}` : `has ${place(at)} instead of ${inBar(bar, beat)}`,
+    ])
   return `${said}; ${[...bars].map(([bar, what]) => `bar ${barNumber(bar, counting)} ${sayList(what)}`).join('; ')}`
 }

@@ -16,24 +16,51 @@ export type Source = number | { like: number }
  */
 export function rebarred(groove: Groove, sources: readonly Source[]): Result<Edit> {
   if (!sources.length) return refuse('A groove has at least one bar.')
-  if (sources.length > LIMITS.bars) return refuse(`A groove has at most ${LIMITS.bars} bars; this would make ${sources.length}.`)
+  if (sources.length > LIMITS.bars)
+    return refuse(`A groove has at most ${LIMITS.bars} bars; this would make ${sources.length}.`)
   const starts = barStarts(groove.bars)
   const bars = sources.map(source => groove.bars[typeof source === 'number' ? source : source.like]!)
   const to = barStarts(bars)
-  const put = (strokes: readonly Stroke[]): Stroke[] => sources.flatMap((source, i) => (typeof source === 'number'
-    ? strokes.filter(stroke => stroke.at >= starts[source]! && stroke.at < starts[source + 1]!).map(stroke => ({ ...stroke, at: stroke.at - starts[source]! + to[i]! }))
-    : []))
-  const same = (a: readonly Stroke[], b: readonly Stroke[]) => a.length === b.length && a.every((stroke, i) => stroke.at === b[i]!.at && JSON.stringify(stroke) === JSON.stringify(b[i]))
-  const changed = groove.parts.filter(part => !part.every).map(part => ({ part, put: put(part.strokes) })).filter(({ part, put }) => !same(part.strokes, put))
+  const put = (strokes: readonly Stroke[]): Stroke[] =>
+    sources.flatMap((source, i) =>
+      typeof source === 'number'
+        ? strokes
+            .filter(stroke => stroke.at >= starts[source]! && stroke.at < starts[source + 1]!)
+            .map(stroke => ({ ...stroke, at: stroke.at - starts[source]! + to[i]! }))
+        : [],
+    )
+  const same = (a: readonly Stroke[], b: readonly Stroke[]) =>
+    a.length === b.length &&
+    a.every((stroke, i) => stroke.at === b[i]!.at && JSON.stringify(stroke) === JSON.stringify(b[i]))
+  const changed = groove.parts
+    .filter(part => !part.every)
+    .map(part => ({ part, put: put(part.strokes) }))
+    .filter(({ part, put }) => !same(part.strokes, put))
   const tooLong = changed.find(({ put }) => put.length > LIMITS.strokes)
   if (tooLong) return refuse(`“${tooLong.part.name}” would have more than ${LIMITS.strokes} strokes.`)
-  const guides = groove.guides.map(guide => ({ ...guide, notes: sources.flatMap((source, i) => (typeof source === 'number'
-    ? guide.notes.filter(note => note.at >= starts[source]! && note.at < starts[source + 1]!).map(note => ({ ...note, at: note.at - starts[source]! + to[i]! }))
-    : [])).filter(note => note.at + note.length <= to.at(-1)!) }))
+  const guides = groove.guides.map(guide => ({
+    ...guide,
+    notes: sources
+      .flatMap((source, i) =>
+        typeof source === 'number'
+          ? guide.notes
+              .filter(note => note.at >= starts[source]! && note.at < starts[source + 1]!)
+              .map(note => ({ ...note, at: note.at - starts[source]! + to[i]! }))
+          : [],
+      )
+      .filter(note => note.at + note.length <= to.at(-1)!),
+  }))
   const edits: Edit[] = [
     ...tooLongPickUps(groove, bars),
-    ...changed.map(({ part }): Edit => ({ type: 'strokes', partId: part.id, remove: part.strokes.map(stroke => stroke.at), put: [] })),
-    ...(groove.guides.length ? [{ type: 'guides', guides: guides.map(guide => ({ ...guide, notes: [] })) } as const] : []),
+    ...changed.map(({ part }): Edit => ({
+      type: 'strokes',
+      partId: part.id,
+      remove: part.strokes.map(stroke => stroke.at),
+      put: [],
+    })),
+    ...(groove.guides.length
+      ? [{ type: 'guides', guides: guides.map(guide => ({ ...guide, notes: [] })) } as const]
+      : []),
     { type: 'bars', bars },
     ...changed.map(({ part, put }): Edit => ({ type: 'strokes', partId: part.id, remove: [], put })),
     ...(groove.guides.length ? [{ type: 'guides', guides } as const] : []),
@@ -47,22 +74,26 @@ const each = (groove: Pick<Groove, 'bars'>): number[] => groove.bars.map((_, i) 
  * A bar played once more, right after itself.
  * @example apply(groove, barDoubled(groove, 0).value).value.groove.bars.length // => 2
  */
-export const barDoubled = (groove: Groove, bar: number): Result<Edit> => rebarred(groove, each(groove).toSpliced(bar + 1, 0, bar))
+export const barDoubled = (groove: Groove, bar: number): Result<Edit> =>
+  rebarred(groove, each(groove).toSpliced(bar + 1, 0, bar))
 /**
  * An empty bar put in before one, cut like it.
  * @example rows(apply(groove, barInserted(groove, 0).value).value.groove).bass // => '................4.........4.....'
  */
-export const barInserted = (groove: Groove, bar: number): Result<Edit> => rebarred(groove, (each(groove) as Source[]).toSpliced(bar, 0, { like: bar }))
+export const barInserted = (groove: Groove, bar: number): Result<Edit> =>
+  rebarred(groove, (each(groove) as Source[]).toSpliced(bar, 0, { like: bar }))
 /**
  * A bar taken out with what is in it.
  * @example barRemoved(groove, 0).reason // => 'A groove has at least one bar.'
  */
-export const barRemoved = (groove: Groove, bar: number): Result<Edit> => rebarred(groove, each(groove).toSpliced(bar, 1))
+export const barRemoved = (groove: Groove, bar: number): Result<Edit> =>
+  rebarred(groove, each(groove).toSpliced(bar, 1))
 /**
  * A bar put to another place among the bars.
  * @example barMoved({ ...groove, bars: [...bars, ...bars] }, 0, 1).ok // => true
  */
-export const barMoved = (groove: Groove, bar: number, to: number): Result<Edit> => rebarred(groove, each(groove).toSpliced(bar, 1).toSpliced(to, 0, bar))
+export const barMoved = (groove: Groove, bar: number, to: number): Result<Edit> =>
+  rebarred(groove, each(groove).toSpliced(bar, 1).toSpliced(to, 0, bar))
 
 /** What new bars hold when there are more of them: what is there again and again, or nothing. */
 export type Filling = 'repeat' | 'empty'
@@ -84,9 +115,13 @@ function fillings(groove: Groove, many: number): Edit[] {
   const starts = barStarts(groove.bars)
   const inBar = (bar: number, stroke: Stroke) => stroke.at >= starts[bar]! && stroke.at < starts[bar + 1]!
   return groove.parts.filter(workable).flatMap((part): Edit[] => {
-    const put = groove.bars.flatMap((bar, b) => (b < many ? [] : part.strokes
-      .filter(stroke => inBar(b % many, stroke) && stroke.at - starts[b % many]! < barTicks(bar))
-      .map(stroke => ({ ...stroke, at: stroke.at - starts[b % many]! + starts[b]! }))))
+    const put = groove.bars.flatMap((bar, b) =>
+      b < many
+        ? []
+        : part.strokes
+            .filter(stroke => inBar(b % many, stroke) && stroke.at - starts[b % many]! < barTicks(bar))
+            .map(stroke => ({ ...stroke, at: stroke.at - starts[b % many]! + starts[b]! })),
+    )
     return put.length ? [{ type: 'strokes', partId: part.id, remove: [], put }] : []
   })
 }

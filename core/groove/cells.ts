@@ -14,14 +14,22 @@ import { type Brush, asKind, freshStroke, painted } from './touch'
 export const CELL_SHAPE = { format: 'bazzet-cell', what: 'cell', version: 1, upgrades: [] } as const satisfies Shape
 
 /** A beat’s worth of strokes, or more, kept under a name to be laid into bars. */
-export const cellSchema = z.strictObject({
-  format: z.literal(CELL_SHAPE.format, { error: `format is "${CELL_SHAPE.format}".` }),
-  version: z.literal(CELL_SHAPE.version, { error: `version is ${CELL_SHAPE.version}.` }),
-  id: idSchema,
-  name: z.string({ error: 'The name of a cell is text.' }).min(1, { error: 'A cell has a name.' }).max(60, { error: 'The name of a cell is at most 60 characters.' }),
-  length: tickSchema('The length of a cell, in ticks,', 1),
-  parts: z.array(partSchema).max(LIMITS.parts, { error: `A cell has at most ${LIMITS.parts} parts.` }),
-}).refine(cell => cell.parts.every(part => part.strokes.every(stroke => stroke.at < cell.length)), { path: ['parts'], error: 'Every stroke of a cell falls before its end.' })
+export const cellSchema = z
+  .strictObject({
+    format: z.literal(CELL_SHAPE.format, { error: `format is "${CELL_SHAPE.format}".` }),
+    version: z.literal(CELL_SHAPE.version, { error: `version is ${CELL_SHAPE.version}.` }),
+    id: idSchema,
+    name: z
+      .string({ error: 'The name of a cell is text.' })
+      .min(1, { error: 'A cell has a name.' })
+      .max(60, { error: 'The name of a cell is at most 60 characters.' }),
+    length: tickSchema('The length of a cell, in ticks,', 1),
+    parts: z.array(partSchema).max(LIMITS.parts, { error: `A cell has at most ${LIMITS.parts} parts.` }),
+  })
+  .refine(cell => cell.parts.every(part => part.strokes.every(stroke => stroke.at < cell.length)), {
+    path: ['parts'],
+    error: 'Every stroke of a cell falls before its end.',
+  })
 export type Cell = z.infer<typeof cellSchema>
 
 /**
@@ -39,13 +47,25 @@ export function readCell(input: unknown): Result<Cell> {
  */
 export function cellFrom(groove: Groove, span: Span, id: string, name: string): Cell {
   const clip = copied(groove, span)
-  return { format: CELL_SHAPE.format, version: CELL_SHAPE.version, id, name, length: clip.length, parts: clip.parts.filter(part => part.strokes.length).map(part => ({ ...part, locked: false, muted: false, pickUp: null })) }
+  return {
+    format: CELL_SHAPE.format,
+    version: CELL_SHAPE.version,
+    id,
+    name,
+    length: clip.length,
+    parts: clip.parts
+      .filter(part => part.strokes.length)
+      .map(part => ({ ...part, locked: false, muted: false, pickUp: null })),
+  }
 }
 /** What a cell lays into bars: `clipOf(cellFrom(groove, { from: 0, to: 5040 }, 'c', 'Push')).length // => 5040` */
 export const clipOf = ({ length, parts }: Cell): Clip => ({ length, parts })
 
 /** A figure of one beat: which of its slots are struck. */
-export interface Figure { slots: number, on: readonly number[] }
+export interface Figure {
+  slots: number
+  on: readonly number[]
+}
 
 /** Up to so many slots every figure there is is offered: seven of a triplet, fifteen of sixteenths, and the rest. */
 const ALL_UP_TO = 4
@@ -61,7 +81,9 @@ const COMMON: Record<number, readonly (readonly number[])[]> = {
 /** The figures of a beat cut into so many slots, fuller ones later: `figuresOf(2).map(figure => figure.on) // => [[], [0], [1], [0, 1]]`. */
 export function figuresOf(slots: number): Figure[] {
   if (slots > ALL_UP_TO) return (COMMON[slots] ?? []).map(on => ({ slots, on }))
-  const all = Array.from({ length: 2 ** slots }, (_, bits) => Array.from({ length: slots }, (_, slot) => slot).filter(slot => bits & (1 << slot)))
+  const all = Array.from({ length: 2 ** slots }, (_, bits) =>
+    Array.from({ length: slots }, (_, slot) => slot).filter(slot => bits & (1 << slot)),
+  )
   return all.sort((a, b) => a.length - b.length || a.join().localeCompare(b.join())).map(on => ({ slots, on }))
 }
 
@@ -70,7 +92,13 @@ export function figuresOf(slots: number): Figure[] {
  * neighbours, or as the brush says; with `open` the last one on hats stays open to the beat’s end. Refused for a part that repeats on its own.
  * @example rows(figureIn(groove, part('bass'), 1, { on: [0, 2], slots: 4 })) // => { bass: '4...4.4...4.....' }
  */
-export function figureIn(groove: Groove, part: Part, beatIndex: number, { on, slots }: Figure, { brush, open }: { brush?: Brush | undefined, open?: boolean } = {}): Result<Edit> {
+export function figureIn(
+  groove: Groove,
+  part: Part,
+  beatIndex: number,
+  { on, slots }: Figure,
+  { brush, open }: { brush?: Brush | undefined; open?: boolean } = {},
+): Result<Edit> {
   const beat = beatsOf(groove.bars)[beatIndex]
   if (!beat) return refuse('There is no such beat in these bars.')
   if (part.every) return refuse(`“${part.name}” repeats on its own against the bars.`)
@@ -78,7 +106,7 @@ export function figureIn(groove: Groove, part: Part, beatIndex: number, { on, sl
   const inBeat = part.strokes.filter(stroke => stroke.at >= beat.at && stroke.at < end)
   const others = { ...part, strokes: part.strokes.filter(stroke => !inBeat.includes(stroke)) }
   const put = on.map((slot): Stroke => {
-    const at = beat.at + slot * beat.length / slots
+    const at = beat.at + (slot * beat.length) / slots
     const there = inBeat.find(stroke => stroke.at === at)
     const stroke = there ?? freshStroke(inBeat.length ? part : others, groove.lead, at)
     return brush ? painted(groove, stroke, brush) : stroke
@@ -108,12 +136,37 @@ export function beatMoved(groove: Groove, bar: number, from: number, to: number)
     const beat = beats.findLast(one => one.at <= at)!
     return at < start || at >= end ? at : lands.get(beat.at)! + at - beat.at
   }
-  const groups = here.meter.groups.length === beats.length ? order.map(beat => here.meter.groups[beat.beat]!) : here.meter.groups
-  const bars: Bar[] = groove.bars.with(bar, { meter: { ...here.meter, groups }, slots: order.map(beat => beat.slots) as Bar['slots'] })
+  const groups =
+    here.meter.groups.length === beats.length ? order.map(beat => here.meter.groups[beat.beat]!) : here.meter.groups
+  const bars: Bar[] = groove.bars.with(bar, {
+    meter: { ...here.meter, groups },
+    slots: order.map(beat => beat.slots) as Bar['slots'],
+  })
   const parts = groove.parts.filter(workable).flatMap((part): Edit[] => {
     const inBar = part.strokes.filter(stroke => stroke.at >= start && stroke.at < end)
-    return inBar.length ? [{ type: 'strokes', partId: part.id, remove: inBar.map(stroke => stroke.at), put: inBar.map(stroke => ({ ...stroke, at: moved(stroke.at) })).sort((a, b) => a.at - b.at) }] : []
+    return inBar.length
+      ? [
+          {
+            type: 'strokes',
+            partId: part.id,
+            remove: inBar.map(stroke => stroke.at),
+            put: inBar.map(stroke => ({ ...stroke, at: moved(stroke.at) })).sort((a, b) => a.at - b.at),
+          },
+        ]
+      : []
   })
-  const guides = groove.guides.map(guide => ({ ...guide, notes: oneVoice(guide.notes.map(note => ({ ...note, at: moved(note.at) })), groove) }))
-  return ok(together('Move a beat', [...parts, { type: 'bars', bars }, ...(groove.guides.length ? [{ type: 'guides', guides } as const] : [])]))
+  const guides = groove.guides.map(guide => ({
+    ...guide,
+    notes: oneVoice(
+      guide.notes.map(note => ({ ...note, at: moved(note.at) })),
+      groove,
+    ),
+  }))
+  return ok(
+    together('Move a beat', [
+      ...parts,
+      { type: 'bars', bars },
+      ...(groove.guides.length ? [{ type: 'guides', guides } as const] : []),
+    ]),
+  )
 }

@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { meter } from '#core/time'
-import { COMMON_TIME, barsFrom, barsOf, makeBars, saySlots, timeChoiceOf, timeChoicesOf, withGroups, withMeter } from '.'
+import {
+  COMMON_TIME,
+  barsFrom,
+  barsOf,
+  makeBars,
+  saySlots,
+  timeChoiceOf,
+  timeChoicesOf,
+  withGroups,
+  withMeter,
+} from '.'
 
 describe('a time chosen in a form', () => {
   // meter, the groups it is felt in, slots for each beat
@@ -38,14 +48,46 @@ describe('a time chosen in a form', () => {
     expect(barsOf(timeChoiceOf(bars))).toEqual({ ok: true, value: bars })
     const mixed = [...bars, ...makeBars(meter(4, 4), 1, 4)]
     expect(barsFrom(timeChoicesOf(mixed))).toEqual({ ok: true, value: mixed })
-    expect(barsFrom([timeChoiceOf(bars), { ...COMMON_TIME, groups: '1+1' }])).toMatchObject({ ok: false, reason: 'Bar 2: The groups 1+1 make 2; this meter has 4.' })
+    expect(barsFrom([timeChoiceOf(bars), { ...COMMON_TIME, groups: '1+1' }])).toMatchObject({
+      ok: false,
+      reason: 'Bar 2: The groups 1+1 make 2; this meter has 4.',
+    })
   })
 
   it.each([
-    ['one number throughout', [[4, 4, 4, 4], [4, 4, 4, 4]], '4 a beat'],
-    ['beats that differ, bars alike', [[4, 2, 4, 4], [4, 2, 4, 4]], 'slots 4 2 4 4'],
-    ['bars that differ', [[2, 2, 2, 2], [3, 3, 3, 3], [6, 6, 6, 6]], '2 to 6 a beat'],
-    ['one beat in one bar', [[4, 4, 4, 4], [4, 4, 4, 3]], '3 to 4 a beat'],
+    [
+      'one number throughout',
+      [
+        [4, 4, 4, 4],
+        [4, 4, 4, 4],
+      ],
+      '4 a beat',
+    ],
+    [
+      'beats that differ, bars alike',
+      [
+        [4, 2, 4, 4],
+        [4, 2, 4, 4],
+      ],
+      'slots 4 2 4 4',
+    ],
+    [
+      'bars that differ',
+      [
+        [2, 2, 2, 2],
+        [3, 3, 3, 3],
+        [6, 6, 6, 6],
+      ],
+      '2 to 6 a beat',
+    ],
+    [
+      'one beat in one bar',
+      [
+        [4, 4, 4, 4],
+        [4, 4, 4, 3],
+      ],
+      '3 to 4 a beat',
+    ],
   ])('says its slots: %s', (_, slots, said) => {
     const [bar] = makeBars(meter(4, 4), 1, 4)
     expect(saySlots({ bars: slots.map(slots => ({ ...bar!, slots })) })).toBe(said)

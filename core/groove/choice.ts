@@ -4,7 +4,13 @@ import { evenSlots, makeBars } from './make'
 import type { Bar } from './schema'
 
 /** A meter, a number of bars and slots a beat, as they stand in a form; `groups` as the player types them. */
-export interface TimeChoice { count: number, unit: number, groups: string, bars: number, slots: number[] }
+export interface TimeChoice {
+  count: number
+  unit: number
+  groups: string
+  bars: number
+  slots: number[]
+}
 
 export const COMMON_TIME: TimeChoice = { count: 4, unit: 4, groups: '1+1+1+1', bars: 1, slots: [4, 4, 4, 4] }
 
@@ -52,9 +58,9 @@ export function withGroups(choice: TimeChoice, text: string): TimeChoice {
  * The grids that go through all felt beats of a choice, each by its slots in the shortest beat; none while its groups do not add up.
  * @example gridsOf(withMeter(COMMON_TIME, 7, 8)) // => [{ slots: 2, each: [2, 2, 3] }, { slots: 4, each: [4, 4, 6] }, { slots: 8, each: [8, 8, 12] }]
  */
-export function gridsOf({ count, unit, groups }: TimeChoice): { slots: number, each: number[] }[] {
+export function gridsOf({ count, unit, groups }: TimeChoice): { slots: number; each: number[] }[] {
   const read = readGroups(groups, count)
-  return SUBDIVISIONS.flatMap((slots) => {
+  return SUBDIVISIONS.flatMap(slots => {
     const each = read.ok && evenSlots(meter(count, unit, read.value), slots)
     return each ? [{ slots, each }] : []
   })

@@ -6,13 +6,15 @@ import { type Bar, type Groove, type Part, type Stroke, barTicks, grooveTicks } 
  * The part of that id, if there is one.
  * @example partOf(groove, 'bass').name // => 'Bass drum'
  */
-export const partOf = (groove: Groove, partId: string): Part | undefined => groove.parts.find(part => part.id === partId)
+export const partOf = (groove: Groove, partId: string): Part | undefined =>
+  groove.parts.find(part => part.id === partId)
 
 /**
  * Several edits as one; a single one stays itself.
  * @example together('Nothing twice', [takeStrokes(part('bass'), [0]), takeStrokes(part('bass'), [12600])]).type // => 'batch'
  */
-export const together = (label: string, edits: Edit[]): Edit => (edits.length === 1 ? edits[0]! : { type: 'batch', label, edits })
+export const together = (label: string, edits: Edit[]): Edit =>
+  edits.length === 1 ? edits[0]! : { type: 'batch', label, edits }
 
 /**
  * Puts strokes into a part, in place of any that are at the same ticks.
@@ -20,14 +22,24 @@ export const together = (label: string, edits: Edit[]): Edit => (edits.length ==
  */
 export function putStrokes(part: Part, strokes: Stroke[]): Edit {
   const ats = new Set(strokes.map(stroke => stroke.at))
-  return { type: 'strokes', partId: part.id, remove: part.strokes.filter(s => ats.has(s.at)).map(s => s.at), put: strokes }
+  return {
+    type: 'strokes',
+    partId: part.id,
+    remove: part.strokes.filter(s => ats.has(s.at)).map(s => s.at),
+    put: strokes,
+  }
 }
 
 /**
  * Takes strokes out of a part, by their ticks.
  * @example rows(takeStrokes(part('bass'), [0])) // => { bass: '..........4.....' }
  */
-export const takeStrokes = (part: Part, ats: number[]): Edit => ({ type: 'strokes', partId: part.id, remove: ats, put: [] })
+export const takeStrokes = (part: Part, ats: number[]): Edit => ({
+  type: 'strokes',
+  partId: part.id,
+  remove: ats,
+  put: [],
+})
 
 /**
  * Changes strokes of a part in place: `alter(part, ats, stroke => ({ ...stroke, level: 5 }))`.
@@ -75,7 +87,9 @@ export function shiftedStrokes(groove: Groove, part: Part, slots: number, chosen
 export function shiftStrokes(groove: Groove, part: Part, ats: readonly number[], slots: number): Edit {
   const put = shiftedStrokes(groove, part, slots, ats)
   const landed = new Set(put.map(stroke => stroke.at))
-  const remove = part.strokes.filter(stroke => ats.includes(stroke.at) || landed.has(stroke.at)).map(stroke => stroke.at)
+  const remove = part.strokes
+    .filter(stroke => ats.includes(stroke.at) || landed.has(stroke.at))
+    .map(stroke => stroke.at)
   return { type: 'strokes', partId: part.id, remove, put }
 }
 
@@ -84,12 +98,17 @@ export function tooLongPickUps(groove: Groove, bars: readonly Bar[]): Edit[] {
   const last = barTicks(bars.at(-1)!)
   return [
     ...(groove.pickUp && groove.pickUp.ticks > last ? [{ type: 'facts', set: { pickUp: null } } as const] : []),
-    ...groove.parts.filter(part => part.pickUp && part.pickUp > last).map(part => ({ type: 'part', partId: part.id, set: { pickUp: null } } as const)),
+    ...groove.parts
+      .filter(part => part.pickUp && part.pickUp > last)
+      .map(part => ({ type: 'part', partId: part.id, set: { pickUp: null } }) as const),
   ]
 }
 
 /** Other bars for a groove, and how many strokes fall outside them and go. */
-export interface Reshaped { edit: Edit, lost: number }
+export interface Reshaped {
+  edit: Edit
+  lost: number
+}
 
 /**
  * Other bars for a groove: each stroke stays in its bar at its distance from the bar line; those beyond a bar's new end,
@@ -103,42 +122,59 @@ export function reshape(groove: Groove, bars: Bar[]): Reshaped {
   const moved = (at: number, length = 0): number | undefined => {
     const bar = from.findLastIndex(start => start <= at)
     const offset = at - from[bar]!
-    return bar < bars.length && offset < barTicks(bars[bar]!) && to[bar]! + offset + length <= to.at(-1)! ? to[bar]! + offset : undefined
+    return bar < bars.length && offset < barTicks(bars[bar]!) && to[bar]! + offset + length <= to.at(-1)!
+      ? to[bar]! + offset
+      : undefined
   }
   let lost = 0
   const shrunk: Edit[] = []
   const kept: Edit[] = []
   for (const part of groove.parts.filter(part => !part.every)) {
-    const put = part.strokes.flatMap((stroke) => {
+    const put = part.strokes.flatMap(stroke => {
       const at = moved(stroke.at)
       if (at === undefined) lost++
       return at === undefined ? [] : [{ ...stroke, at }]
     })
     const same = put.length === part.strokes.length && put.every((stroke, i) => stroke.at === part.strokes[i]!.at)
     if (same) continue
-    shrunk.push(takeStrokes(part, part.strokes.map(stroke => stroke.at)))
+    shrunk.push(
+      takeStrokes(
+        part,
+        part.strokes.map(stroke => stroke.at),
+      ),
+    )
     kept.push({ type: 'strokes', partId: part.id, remove: [], put })
   }
-  const guides = groove.guides.map(guide => ({ ...guide, notes: guide.notes.flatMap((note) => {
-    const at = moved(note.at, note.length)
-    return at === undefined ? [] : [{ ...note, at }]
-  }) }))
+  const guides = groove.guides.map(guide => ({
+    ...guide,
+    notes: guide.notes.flatMap(note => {
+      const at = moved(note.at, note.length)
+      return at === undefined ? [] : [{ ...note, at }]
+    }),
+  }))
   if (groove.guides.some(guide => guide.notes.length)) {
     shrunk.push({ type: 'guides', guides: guides.map(guide => ({ ...guide, notes: [] })) })
     kept.push({ type: 'guides', guides })
   }
-  return { lost, edit: together('New bars', [...tooLongPickUps(groove, bars), ...shrunk, { type: 'bars', bars }, ...kept]) }
+  return {
+    lost,
+    edit: together('New bars', [...tooLongPickUps(groove, bars), ...shrunk, { type: 'bars', bars }, ...kept]),
+  }
 }
 
 /**
  * `'New bars; 3 strokes outside them went'`, and nothing where none did.
  * @example [sayLost(3), sayLost(0)] // => ['New bars; 3 strokes outside them went', '']
  */
-export const sayLost = (lost: number): string => (lost ? `New bars; ${lost} ${lost === 1 ? 'stroke' : 'strokes'} outside them went` : '')
+export const sayLost = (lost: number): string =>
+  lost ? `New bars; ${lost} ${lost === 1 ? 'stroke' : 'strokes'} outside them went` : ''
 
 /**
  * A part under a name that the player gave it, which nothing else changes.
  * @example renamed(part('bass'), 'Kick').set // => { name: 'Kick', given: ['name'] }
  */
-export const renamed = (part: Part, name: string): Edit =>
-  ({ type: 'part', partId: part.id, set: { name, given: [...new Set([...part.given, 'name' as const])] } })
+export const renamed = (part: Part, name: string): Edit => ({
+  type: 'part',
+  partId: part.id,
+  set: { name, given: [...new Set([...part.given, 'name' as const])] },
+})

@@ -23,14 +23,16 @@ describe('beats cut to show strokes', () => {
     expect(cutToShow(eighths, [1], []).lost).toEqual([1])
   })
   it('whatever was on a slot and is kept still is', { tags: ['law'] }, () => {
-    fc.assert(fc.property(barLines, fc.array(fc.nat(40)), fc.array(fc.nat(60)), (bars, wantedAt, keptAt) => {
-      const all = slotsOf(bars).map(slot => slot.at)
-      const kept = keptAt.map(i => all[i % all.length]!)
-      const wanted = wantedAt.map(i => (i * 420) % barsTicks(bars))
-      const cut = cutToShow(bars, wanted, kept)
-      const now = new Set(slotsOf(cut.bars).map(slot => slot.at))
-      for (const at of kept) expect(now.has(at)).toBe(true)
-      for (const at of wanted) expect(now.has(at) || cut.lost.includes(at)).toBe(true)
-    }))
+    fc.assert(
+      fc.property(barLines, fc.array(fc.nat(40)), fc.array(fc.nat(60)), (bars, wantedAt, keptAt) => {
+        const all = slotsOf(bars).map(slot => slot.at)
+        const kept = keptAt.map(i => all[i % all.length]!)
+        const wanted = wantedAt.map(i => (i * 420) % barsTicks(bars))
+        const cut = cutToShow(bars, wanted, kept)
+        const now = new Set(slotsOf(cut.bars).map(slot => slot.at))
+        for (const at of kept) expect(now.has(at)).toBe(true)
+        for (const at of wanted) expect(now.has(at) || cut.lost.includes(at)).toBe(true)
+      }),
+    )
   })
 })

@@ -4,7 +4,11 @@ import { sayList, sayPlaces } from './say'
 import type { Bar, Groove } from './schema'
 
 /** Beats cut otherwise so that strokes between their slots have one: the bars then, the beats (by tick) that changed, and ticks that no cut can show. */
-export interface Cut { bars: Bar[], beats: number[], lost: number[] }
+export interface Cut {
+  bars: Bar[]
+  beats: number[]
+  lost: number[]
+}
 
 /**
  * The bars with as few beats as can be cut finer, so that every tick in `wanted` lies on a slot; what lies on one now
@@ -17,14 +21,19 @@ export function cutToShow(bars: readonly Bar[], wanted: readonly number[], kept:
   const wantedIn = new Map<Beat, number[]>()
   for (const at of wanted) {
     const beat = beatAt(beats, at)
-    if (((at - beat.at) * beat.slots) % beat.length !== 0) wantedIn.set(beat, [...wantedIn.get(beat) ?? [], at])
+    if (((at - beat.at) * beat.slots) % beat.length !== 0) wantedIn.set(beat, [...(wantedIn.get(beat) ?? []), at])
   }
   for (const [beat, own] of wantedIn) {
     const shows = (slots: number) => (at: number) => ((at - beat.at) * slots) % beat.length === 0
     const there = kept.filter(at => at >= beat.at && at < beat.at + beat.length && shows(beat.slots)(at))
     const finer = subdivisionsOf(beat.length)
-    const placed = [...there, ...wanted.filter(at => at >= beat.at && at < beat.at + beat.length && shows(beat.slots)(at))]
-    const slots = finer.find(many => many % beat.slots === 0 && own.every(shows(many))) ?? finer.find(many => own.every(shows(many)) && placed.every(shows(many)))
+    const placed = [
+      ...there,
+      ...wanted.filter(at => at >= beat.at && at < beat.at + beat.length && shows(beat.slots)(at)),
+    ]
+    const slots =
+      finer.find(many => many % beat.slots === 0 && own.every(shows(many))) ??
+      finer.find(many => own.every(shows(many)) && placed.every(shows(many)))
     if (slots === undefined) {
       cut.lost.push(...own)
       continue
@@ -35,7 +44,13 @@ export function cutToShow(bars: readonly Bar[], wanted: readonly number[], kept:
   return cut
 }
 
-const CUTS: Record<number, string> = { 2: 'eighths', 3: 'triplets', 4: 'sixteenths', 6: 'sextuplets', 8: 'thirty-seconds' }
+const CUTS: Record<number, string> = {
+  2: 'eighths',
+  3: 'triplets',
+  4: 'sixteenths',
+  6: 'sextuplets',
+  8: 'thirty-seconds',
+}
 
 /**
  * `'2 and 4 are cut into four to show it'`; a quarter's cut by its name: `'2 and 4 are cut into sixteenths to show it'`.

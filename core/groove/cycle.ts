@@ -28,7 +28,10 @@ export function cycled(groove: Groove, part: Part, every: number | null): Edit {
   const before = part.every ?? total
   const end = every ?? total
   const laps = Math.ceil(end / before)
-  const unrolled = Array.from({ length: laps }, (_, lap) => part.strokes.map(stroke => ({ ...stroke, at: stroke.at + lap * before }))).flat()
+  const unrolled = Array.from({ length: laps }, (_, lap) =>
+    part.strokes.map(stroke => ({ ...stroke, at: stroke.at + lap * before })),
+  )
+    .flat()
     .filter(stroke => stroke.at < end)
   const label = every === null ? `“${part.name}” runs with the bars` : `“${part.name}” repeats on its own`
   return together(label, [
@@ -42,7 +45,7 @@ export function cycled(groove: Groove, part: Part, every: number | null): Edit {
  * The stroke of a groove that an event of any round is of: its part, and its tick there.
  * @example refOf(groove, { partId: 'bass', at: 12600 }) // => { partId: 'bass', at: 12600 }
  */
-export function refOf(groove: Groove, { partId, at }: { partId: string, at: number }): { partId: string, at: number } {
+export function refOf(groove: Groove, { partId, at }: { partId: string; at: number }): { partId: string; at: number } {
   const part = groove.parts.find(one => one.id === partId)
   return { partId, at: part?.every ? mod(at, part.every) : mod(at, grooveTicks(groove)) }
 }
@@ -71,6 +74,7 @@ export function comesRound(groove: Pick<Groove, 'bars'>, every: number): { bars:
  */
 export function sayComesRound(groove: Pick<Groove, 'bars'>, every: number): string {
   const round = comesRound(groove, every)
-  if ('passes' in round) return `Comes round after ${round.passes} time${round.passes === 1 ? '' : 's'} through the bars.`
+  if ('passes' in round)
+    return `Comes round after ${round.passes} time${round.passes === 1 ? '' : 's'} through the bars.`
   return round.bars === 1 ? 'Comes round in every bar.' : `Comes round after ${round.bars} bars.`
 }

@@ -2,8 +2,21 @@ import type { Apply } from '#core/history'
 import { type Result, ok, readAs, refuse } from '#core/result'
 import { barsTicks, mod } from '#core/time'
 import {
-  LIMITS, type Bar, type Facts, type Groove, type Guide, type Part, type PartFacts, type Stroke,
-  barSchema, barTicks, factsSchema, grooveTicks, guideSchema, partSchema, strokeSchema,
+  LIMITS,
+  type Bar,
+  type Facts,
+  type Groove,
+  type Guide,
+  type Part,
+  type PartFacts,
+  type Stroke,
+  barSchema,
+  barTicks,
+  factsSchema,
+  grooveTicks,
+  guideSchema,
+  partSchema,
+  strokeSchema,
 } from './schema'
 
 /**
@@ -12,27 +25,32 @@ import {
  */
 export type Edit =
   /** Title, tempo, feel and the like. */
-  | { type: 'facts', set: Partial<Facts> }
+  | { type: 'facts'; set: Partial<Facts> }
   /** Other bars in place of these; every stroke must still fall inside (see `reshape`). */
-  | { type: 'bars', bars: Bar[] }
+  | { type: 'bars'; bars: Bar[] }
   /** All rhythms that no limb owns, in place of those there are. */
-  | { type: 'guides', guides: Guide[] }
-  | { type: 'add part', part: Part, index: number }
-  | { type: 'remove part', partId: string }
+  | { type: 'guides'; guides: Guide[] }
+  | { type: 'add part'; part: Part; index: number }
+  | { type: 'remove part'; partId: string }
   /** Name, limb, mute and the like of one part. */
-  | { type: 'part', partId: string, set: Partial<PartFacts> }
+  | { type: 'part'; partId: string; set: Partial<PartFacts> }
   /** A part to another place in the order of layering. */
-  | { type: 'order', partId: string, index: number }
+  | { type: 'order'; partId: string; index: number }
   /** Strokes of one part: those at `remove` go (ticks), then those of `put` come. */
-  | { type: 'strokes', partId: string, remove: number[], put: Stroke[] }
+  | { type: 'strokes'; partId: string; remove: number[]; put: Stroke[] }
   /** Several as one, undone as one; `label` says in the player's words what they did. */
-  | { type: 'batch', label: string, edits: Edit[] }
+  | { type: 'batch'; label: string; edits: Edit[] }
 
 /** A groove after an edit, and the edit that takes it back. */
-export interface Applied { groove: Groove, inverse: Edit }
+export interface Applied {
+  groove: Groove
+  inverse: Edit
+}
 
-const withPart = (groove: Groove, index: number, part: Part): Groove =>
-  ({ ...groove, parts: groove.parts.map((other, i) => (i === index ? part : other)) })
+const withPart = (groove: Groove, index: number, part: Part): Groove => ({
+  ...groove,
+  parts: groove.parts.map((other, i) => (i === index ? part : other)),
+})
 
 /**
  * Applies an edit, or says in words why it cannot be; an invalid groove can never come out.
@@ -40,23 +58,34 @@ const withPart = (groove: Groove, index: number, part: Part): Groove =>
  */
 export function apply(groove: Groove, edit: Edit): Result<Applied> {
   switch (edit.type) {
-    case 'facts': return applyFacts(groove, edit.set)
-    case 'bars': return applyBars(groove, edit.bars)
-    case 'guides': return setGuides(groove, edit.guides)
-    case 'add part': return addPart(groove, edit.part, edit.index)
-    case 'batch': return applyBatch(groove, edit.label, edit.edits)
+    case 'facts':
+      return applyFacts(groove, edit.set)
+    case 'bars':
+      return applyBars(groove, edit.bars)
+    case 'guides':
+      return setGuides(groove, edit.guides)
+    case 'add part':
+      return addPart(groove, edit.part, edit.index)
+    case 'batch':
+      return applyBatch(groove, edit.label, edit.edits)
   }
   const index = groove.parts.findIndex(part => part.id === edit.partId)
   const part = groove.parts[index]
   if (!part) return refuse(`This groove has no part “${edit.partId}”.`)
   switch (edit.type) {
-    case 'remove part': return part.locked ? isLocked(part) : ok({
-      groove: { ...groove, parts: groove.parts.filter((_, i) => i !== index) },
-      inverse: { type: 'add part', part, index },
-    })
-    case 'part': return setPart(groove, index, part, edit.set)
-    case 'order': return movePart(groove, index, part, edit.index)
-    case 'strokes': return setStrokes(groove, index, part, edit.remove, edit.put)
+    case 'remove part':
+      return part.locked
+        ? isLocked(part)
+        : ok({
+            groove: { ...groove, parts: groove.parts.filter((_, i) => i !== index) },
+            inverse: { type: 'add part', part, index },
+          })
+    case 'part':
+      return setPart(groove, index, part, edit.set)
+    case 'order':
+      return movePart(groove, index, part, edit.index)
+    case 'strokes':
+      return setStrokes(groove, index, part, edit.remove, edit.put)
   }
 }
 
@@ -91,7 +120,8 @@ function applyBars(groove: Groove, bars: Bar[]): Result<Applied> {
   }
   const total = barsTicks(bars)
   const last = barTicks(bars.at(-1)!)
-  if (groove.pickUp && groove.pickUp.ticks > last) return refuse('The pick-up is longer than the new last bar; shorten it first.')
+  if (groove.pickUp && groove.pickUp.ticks > last)
+    return refuse('The pick-up is longer than the new last bar; shorten it first.')
   const longer = groove.parts.find(part => part.pickUp && part.pickUp > last)
   if (longer) return refuse(`The pick-up of “${longer.name}” is longer than the new last bar; shorten it first.`)
   const guide = overlong(groove.guides, total)
@@ -101,7 +131,8 @@ function applyBars(groove: Groove, bars: Bar[]): Result<Applied> {
   return ok({ groove: { ...groove, bars }, inverse: { type: 'bars', bars: groove.bars } })
 }
 
-const overlong = (guides: readonly Guide[], total: number): Guide | undefined => guides.find(guide => guide.notes.some(note => note.at + note.length > total))
+const overlong = (guides: readonly Guide[], total: number): Guide | undefined =>
+  guides.find(guide => guide.notes.some(note => note.at + note.length > total))
 
 function setGuides(groove: Groove, guides: Guide[]): Result<Applied> {
   if (guides.length > LIMITS.guides) return refuse(`A groove has at most ${LIMITS.guides} guides.`)

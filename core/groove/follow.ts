@@ -8,11 +8,14 @@ import { sentence } from './say'
 import type { Groove, Part, Role, Stroke } from './schema'
 
 /** What a part is called and what it is for, going by what is in it. */
-export interface Described { name: string, role: Role }
-
+export interface Described {
+  name: string
+  role: Role
+}
 
 /** What kind of piece an id is of: its kind on the kits that come with Bazzet, or what the id begins with. */
-const kindOf = (piece: string): PieceKind | undefined => knownPiece(piece)?.kind ?? PIECE_KINDS.toSorted((a, b) => b.length - a.length).find(kind => piece.startsWith(kind))
+const kindOf = (piece: string): PieceKind | undefined =>
+  knownPiece(piece)?.kind ?? PIECE_KINDS.toSorted((a, b) => b.length - a.length).find(kind => piece.startsWith(kind))
 
 /** What most strokes of a part are made on, the first of several as frequent: `'ride'`; undefined where there are none. */
 function mainOf<T>(strokes: readonly Stroke[], of: (stroke: Stroke) => T): T | undefined {
@@ -30,13 +33,18 @@ const mainPiece = (strokes: readonly Stroke[]) => mainOf(strokes, stroke => stro
  * Undefined for a part with nothing in it.
  * @example described(groove, part('ghosts')) // => { name: 'Ghosts', role: 'ghosts' }
  */
-export function described(groove: Pick<Groove, 'bars' | 'parts'>, part: Pick<Part, 'id' | 'limb' | 'strokes' | 'every'>): Described | undefined {
+export function described(
+  groove: Pick<Groove, 'bars' | 'parts'>,
+  part: Pick<Part, 'id' | 'limb' | 'strokes' | 'every'>,
+): Described | undefined {
   const piece = mainPiece(part.strokes)
   if (piece === undefined) return undefined
   const kind = kindOf(piece)
   const name = knownPiece(piece)?.name ?? sentence(piece.replaceAll('-', ' '))
   // Of many pieces, none of which has half the strokes, no single one says what is played.
-  const scattered = new Set(part.strokes.map(stroke => stroke.piece)).size > 2 && part.strokes.filter(stroke => stroke.piece === piece).length * 2 < part.strokes.length
+  const scattered =
+    new Set(part.strokes.map(stroke => stroke.piece)).size > 2 &&
+    part.strokes.filter(stroke => stroke.piece === piece).length * 2 < part.strokes.length
   if (!isHand(part.limb)) {
     if (scattered) return { name: 'Pedals', role: 'other' }
     if (kind === 'bass drum') return { name: 'Bass drum', role: 'bass drum' }
@@ -47,7 +55,11 @@ export function described(groove: Pick<Groove, 'bars' | 'parts'>, part: Pick<Par
   const led = groove.parts.some(other => other.id !== part.id && other.role === 'lead' && other.strokes.length)
   if (kind === 'snare') return brushed(part, led) ?? onSnares(groove, part)
   if (kind !== 'hi-hat' && kind !== 'ride') return { name: TOMS.has(kind!) ? onToms(part, name) : name, role: 'other' }
-  const bell = mainOf(part.strokes.filter(stroke => stroke.piece === piece), stroke => stroke.stroke) === 'bell'
+  const bell =
+    mainOf(
+      part.strokes.filter(stroke => stroke.piece === piece),
+      stroke => stroke.stroke,
+    ) === 'bell'
   return { name: bell ? `${name} bell` : name, role: led ? 'other' : 'lead' }
 }
 
@@ -57,7 +69,10 @@ const TOMS: ReadonlySet<PieceKind> = new Set(['tom', 'floor tom'])
 function onToms({ strokes }: Pick<Part, 'strokes'>, name: string): string {
   const snare = strokes.some(stroke => kindOf(stroke.piece) === 'snare')
   if (strokes.some(stroke => kindOf(stroke.piece) !== 'snare' && !TOMS.has(kindOf(stroke.piece)!))) return name
-  const toms = new Set(strokes.filter(stroke => kindOf(stroke.piece) !== 'snare').map(stroke => stroke.piece)).size > 1 ? 'Toms' : name
+  const toms =
+    new Set(strokes.filter(stroke => kindOf(stroke.piece) !== 'snare').map(stroke => stroke.piece)).size > 1
+      ? 'Toms'
+      : name
   return snare ? `${toms} and snare` : toms
 }
 
@@ -77,7 +92,11 @@ function onSnares(groove: Pick<Groove, 'bars'>, part: Pick<Part, 'limb' | 'strok
   const soft = part.strokes.filter(stroke => stroke.level <= 2).length
   if (!backbeat && soft >= (part.strokes.length - soft) * GHOSTS_TO_OTHERS) return { name: 'Ghosts', role: 'ghosts' }
   const mostly = backbeat && backbeat.ats.length * 2 > part.strokes.length
-  const name = mostly ? 'Backbeat' : mainOf(part.strokes, stroke => stroke.stroke) === 'cross-stick' ? 'Cross-stick' : 'Snare'
+  const name = mostly
+    ? 'Backbeat'
+    : mainOf(part.strokes, stroke => stroke.stroke) === 'cross-stick'
+      ? 'Cross-stick'
+      : 'Snare'
   return { name, role: backbeat ? 'backbeat' : 'other' }
 }
 
@@ -85,15 +104,32 @@ function onSnares(groove: Pick<Groove, 'bars'>, part: Pick<Part, 'limb' | 'strok
  * A part made of strokes: called, and for, what they are. An empty one is what the limb usually has.
  * @example struckPart(groove, { id: 'new', limb: 'LH', strokes: [{ at: 0, piece: 'floor tom', stroke: 'hit', level: 3 }] }).name // => 'Floor tom'
  */
-export function struckPart(groove: Pick<Groove, 'bars' | 'parts' | 'lead'>, given: Pick<Part, 'id' | 'limb' | 'strokes'>): Part {
+export function struckPart(
+  groove: Pick<Groove, 'bars' | 'parts' | 'lead'>,
+  given: Pick<Part, 'id' | 'limb' | 'strokes'>,
+): Part {
   const { name, role } = described(groove, { every: null, ...given }) ?? usualPart(given.limb, groove.lead)
-  return makePart({ ...given, name: freeName(groove.parts.filter(part => part.id !== given.id).map(part => part.name), name).slice(0, 60), role })
+  return makePart({
+    ...given,
+    name: freeName(
+      groove.parts.filter(part => part.id !== given.id).map(part => part.name),
+      name,
+    ).slice(0, 60),
+    role,
+  })
 }
 
 /** The words by which names of parts call a kind of piece, the one to write first. */
 const CALLED: Partial<Record<PieceKind, readonly string[]>> = {
-  'hi-hat': ['Hi-hat', 'Hat foot', 'Hats', 'Hat'], 'ride': ['Ride', 'Bell'], 'snare': ['Snare'], 'bass drum': ['Bass drum', 'Bass', 'Kick'],
-  'floor tom': ['Floor tom'], 'tom': ['Tom'], 'cowbell': ['Cowbell', 'Bell'], 'block': ['Block'], 'crash': ['Crash'],
+  'hi-hat': ['Hi-hat', 'Hat foot', 'Hats', 'Hat'],
+  ride: ['Ride', 'Bell'],
+  snare: ['Snare'],
+  'bass drum': ['Bass drum', 'Bass', 'Kick'],
+  'floor tom': ['Floor tom'],
+  tom: ['Tom'],
+  cowbell: ['Cowbell', 'Bell'],
+  block: ['Block'],
+  crash: ['Crash'],
 }
 
 /** A name with its piece changed: `moved('RH', 'Hat eighths', 'hi-hat', 'ride') // => 'Ride eighths'`; undefined where it does not begin with the piece. */
@@ -101,20 +137,27 @@ function moved(limb: Part['limb'], name: string, from: string, to: string): stri
   const kinds = [kindOf(from), kindOf(to)]
   const was = kinds[0] && CALLED[kinds[0]]?.find(word => name === word || name.startsWith(`${word} `))
   if (!was || !kinds[1] || !CALLED[kinds[1]]) return undefined
-  const is = kinds[1] === 'hi-hat' && !isHand(limb) ? 'Hat foot' : knownPiece(to)?.name ?? CALLED[kinds[1]]![0]!
+  const is = kinds[1] === 'hi-hat' && !isHand(limb) ? 'Hat foot' : (knownPiece(to)?.name ?? CALLED[kinds[1]]![0]!)
   return is + name.slice(was.length)
 }
 
 /** Names that tell where or how often something is struck: they are not true of other places. */
 const TELLS_PLACES = /\d|beats|quarters|eighths|sixteenths|triplets|thirds|every/i
 
-const sameTicks = (a: readonly Stroke[], b: readonly Stroke[]): boolean => a.length === b.length && a.every((stroke, i) => stroke.at === b[i]!.at)
+const sameTicks = (a: readonly Stroke[], b: readonly Stroke[]): boolean =>
+  a.length === b.length && a.every((stroke, i) => stroke.at === b[i]!.at)
 
 /** A name without the number that sets it apart from its like: `'Ride 2'` is a `'Ride'`. */
 const plain = (name: string): string => name.replace(/ \d+$/, '')
 
 /** The name and role that a part has once its strokes are others; what the player gave stays. `called` says a name in the player’s words. */
-function followed(before: Groove, after: Groove, was: Part, is: Part, called: (name: string) => string): Partial<Pick<Part, 'name' | 'role'>> {
+function followed(
+  before: Groove,
+  after: Groove,
+  was: Part,
+  is: Part,
+  called: (name: string) => string,
+): Partial<Pick<Part, 'name' | 'role'>> {
   const then = described(before, was)
   const now = described(after, is)
   if (!now) return {}
@@ -122,9 +165,15 @@ function followed(before: Groove, after: Groove, was: Part, is: Part, called: (n
   const onOther = from !== to
   // A part whose role was given stays called by it, however softly it comes to be played.
   const own = !then || (!was.given.includes('role') && plain(was.name) === called(then.name))
-  const name = onOther && from !== undefined && sameTicks(was.strokes, is.strokes) ? moved(is.limb, was.name, from, to!) : undefined
+  const name =
+    onOther && from !== undefined && sameTicks(was.strokes, is.strokes)
+      ? moved(is.limb, was.name, from, to!)
+      : undefined
   const untrue = onOther || (TELLS_PLACES.test(plain(was.name)) && !sameTicks(was.strokes, is.strokes))
-  return { name: name ?? (own || untrue ? called(now.name) : was.name), role: !then || onOther || then.role === was.role ? now.role : was.role }
+  return {
+    name: name ?? (own || untrue ? called(now.name) : was.name),
+    role: !then || onOther || then.role === was.role ? now.role : was.role,
+  }
 }
 
 /**
@@ -140,7 +189,11 @@ export function following(before: Groove, after: Groove, called: (name: string) 
     if (!was || was.strokes === is.strokes || was.limb !== is.limb || is.given.length === 2 || is.locked) continue
     const { name, role } = followed(before, after, was, is, called)
     const set: Partial<Part> = {}
-    if (name && !is.given.includes('name') && is.name === was.name && plain(name) !== plain(is.name)) set.name = freeName(after.parts.filter(part => part !== is).map(part => part.name), name).slice(0, 60)
+    if (name && !is.given.includes('name') && is.name === was.name && plain(name) !== plain(is.name))
+      set.name = freeName(
+        after.parts.filter(part => part !== is).map(part => part.name),
+        name,
+      ).slice(0, 60)
     if (role && !is.given.includes('role') && is.role === was.role && role !== is.role) set.role = role
     if (Object.keys(set).length) edits.push({ type: 'part', partId: is.id, set })
   }
@@ -164,5 +217,9 @@ export function withFollowing(groove: Groove, edit: Edit, called?: (name: string
  */
 export function inRole(groove: Groove, part: Part, role: Role | undefined): Edit {
   const given = part.given.filter(one => one !== 'role')
-  return { type: 'part', partId: part.id, set: role ? { role, given: [...given, 'role'] } : { role: described(groove, part)?.role ?? part.role, given } }
+  return {
+    type: 'part',
+    partId: part.id,
+    set: role ? { role, given: [...given, 'role'] } : { role: described(groove, part)?.role ?? part.role, given },
+  }
 }

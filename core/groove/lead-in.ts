@@ -6,24 +6,36 @@ import { type Groove, type Part, grooveTicks } from './schema'
  * that repeats on its own, and a muted one, plays none.
  * @example pickUpTicks({ ...groove, pickUp: { ticks: 2520, repeats: true } }, part('bass')) // => 2520
  */
-export const pickUpTicks = ({ pickUp }: Pick<Groove, 'pickUp'>, part: Pick<Part, 'every' | 'muted' | 'pickUp'>): number =>
-  (part.every || part.muted ? 0 : pickUp?.ticks ?? part.pickUp ?? 0)
+export const pickUpTicks = (
+  { pickUp }: Pick<Groove, 'pickUp'>,
+  part: Pick<Part, 'every' | 'muted' | 'pickUp'>,
+): number => (part.every || part.muted ? 0 : (pickUp?.ticks ?? part.pickUp ?? 0))
 
 /**
  * The tick from which strokes of the bars sound before the first bar alone, and not where they lie: those of a pick-up that does not repeat.
  * @example silentFrom({ ...groove, pickUp: { ticks: 2520, repeats: false } }) // => 17640
  */
-export const silentFrom = (groove: Pick<Groove, 'bars' | 'pickUp'>): number => grooveTicks(groove) - (groove.pickUp && !groove.pickUp.repeats ? groove.pickUp.ticks : 0)
+export const silentFrom = (groove: Pick<Groove, 'bars' | 'pickUp'>): number =>
+  grooveTicks(groove) - (groove.pickUp && !groove.pickUp.repeats ? groove.pickUp.ticks : 0)
 
 /**
  * Where the felt beats begin, in ticks of the bars, that are shown before the first bar since something is picked up in them; undefined where
  * nothing is.
  * @example leadInFrom({ ...groove, pickUp: { ticks: 5040, repeats: true } }) // => 15120
  */
-export function leadInFrom(groove: Pick<Groove, 'bars' | 'parts' | 'pickUp'>, beats: readonly Beat[] = beatsOf(groove.bars)): number | undefined {
+export function leadInFrom(
+  groove: Pick<Groove, 'bars' | 'parts' | 'pickUp'>,
+  beats: readonly Beat[] = beatsOf(groove.bars),
+): number | undefined {
   if (!groove.pickUp && groove.parts.every(part => !part.pickUp)) return undefined
   const total = grooveTicks(groove)
-  const first = Math.min(...groove.parts.flatMap(part => part.strokes.filter(stroke => stroke.at >= total - pickUpTicks(groove, part) && stroke.at < total).map(stroke => stroke.at)))
+  const first = Math.min(
+    ...groove.parts.flatMap(part =>
+      part.strokes
+        .filter(stroke => stroke.at >= total - pickUpTicks(groove, part) && stroke.at < total)
+        .map(stroke => stroke.at),
+    ),
+  )
   return first < Infinity ? beats.findLast(beat => beat.at <= first)!.at : undefined
 }
 
@@ -32,7 +44,7 @@ export function leadInFrom(groove: Pick<Groove, 'bars' | 'parts' | 'pickUp'>, be
  * where they lie in the bars, in ticks. Undefined where nothing is picked up.
  * @example leadInOf({ ...groove, pickUp: { ticks: 5040, repeats: true } }).groove.bars[0].meter.count // => 1
  */
-export function leadInOf(groove: Groove): { groove: Groove, from: number } | undefined {
+export function leadInOf(groove: Groove): { groove: Groove; from: number } | undefined {
   const beats = beatsOf(groove.bars)
   const from = leadInFrom(groove, beats)
   if (from === undefined) return undefined
@@ -40,9 +52,17 @@ export function leadInOf(groove: Groove): { groove: Groove, from: number } | und
   const { meter } = groove.bars.at(-1)!
   const own = beats.filter(beat => beat.at >= from)
   const groups = meter.groups.slice(-own.length)
-  const bar = { meter: { ...meter, count: groups.reduce((sum, group) => sum + group, 0), groups }, slots: own.map(beat => beat.slots) } as Groove['bars'][number]
+  const bar = {
+    meter: { ...meter, count: groups.reduce((sum, group) => sum + group, 0), groups },
+    slots: own.map(beat => beat.slots),
+  } as Groove['bars'][number]
   const parts = groove.parts.map(part => ({
-    ...part, every: null, pickUp: null, strokes: part.strokes.filter(stroke => stroke.at >= total - pickUpTicks(groove, part) && stroke.at < total).map(stroke => ({ ...stroke, at: stroke.at - from })),
+    ...part,
+    every: null,
+    pickUp: null,
+    strokes: part.strokes
+      .filter(stroke => stroke.at >= total - pickUpTicks(groove, part) && stroke.at < total)
+      .map(stroke => ({ ...stroke, at: stroke.at - from })),
   }))
   return { groove: { ...groove, bars: [bar], parts, pickUp: null, guides: [] }, from }
 }

@@ -8,7 +8,7 @@ import type { Limb } from '#core/kit'
  * @example makeBars(meter(4, 4), 2, [4, 3, 4, 4])[1].slots // => [4, 3, 4, 4]
  */
 export function makeBars(meter: Meter, bars: number, slots: number | number[]): Bar[] {
-  const perBeat = beatTicks(meter).map((_, i) => (Array.isArray(slots) ? slots[i] ?? 1 : slots))
+  const perBeat = beatTicks(meter).map((_, i) => (Array.isArray(slots) ? (slots[i] ?? 1) : slots))
   return Array.from({ length: bars }, () => ({ meter, slots: perBeat }) as Bar)
 }
 
@@ -58,11 +58,25 @@ export const makeGroove = (given: NewGroove): Groove => ({
  * A part with the usual values where none are given.
  * @example makePart({ id: 'foot', name: 'Foot', limb: 'LF' }).muted // => false
  */
-export const makePart = (given: Pick<Part, 'id' | 'name' | 'limb'> & Partial<Part>): Part =>
-  ({ role: 'other', strokes: [], every: null, swing: null, pickUp: null, muted: false, locked: false, given: [], ...given })
+export const makePart = (given: Pick<Part, 'id' | 'name' | 'limb'> & Partial<Part>): Part => ({
+  role: 'other',
+  strokes: [],
+  every: null,
+  swing: null,
+  pickUp: null,
+  muted: false,
+  locked: false,
+  given: [],
+  ...given,
+})
 
 /** What a limb is usually given first, and the stroke that a new part of that role puts in. */
-export interface Usual { name: string, role: Role, piece: string, stroke: Part['strokes'][number]['stroke'] }
+export interface Usual {
+  name: string
+  role: Role
+  piece: string
+  stroke: Part['strokes'][number]['stroke']
+}
 
 /**
  * The part a player most often wants next on a limb: the lead hand a cymbal, the other the snare, the feet their pedals.
@@ -71,6 +85,7 @@ export interface Usual { name: string, role: Role, piece: string, stroke: Part['
 export function usualPart(limb: Limb, lead: Groove['lead']): Usual {
   if (limb === (lead === 'right' ? 'RH' : 'LH')) return { name: 'Hi-hat', role: 'lead', piece: 'hi-hat', stroke: 'hit' }
   if (limb === 'RH' || limb === 'LH') return { name: 'Backbeat', role: 'backbeat', piece: 'snare', stroke: 'hit' }
-  if (limb === (lead === 'right' ? 'RF' : 'LF')) return { name: 'Bass drum', role: 'bass drum', piece: 'bass drum', stroke: 'hit' }
+  if (limb === (lead === 'right' ? 'RF' : 'LF'))
+    return { name: 'Bass drum', role: 'bass drum', piece: 'bass drum', stroke: 'hit' }
   return { name: 'Hat foot', role: 'hat foot', piece: 'hi-hat', stroke: 'chick' }
 }

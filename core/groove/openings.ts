@@ -3,14 +3,21 @@ import { mod, slotsOf } from '#core/time'
 import { type Groove, type Stroke, grooveTicks } from './schema'
 
 /** The next stroke on the same hats, round the bar line: its tick, how many ticks later, and whether it is a foot's. */
-export interface NextOnHats { at: number, after: number, byFoot: boolean }
+export interface NextOnHats {
+  at: number
+  after: number
+  byFoot: boolean
+}
 
 /**
  * What ends an opening of hats: the next stroke on them by a hand or a foot (of two at one instant the foot's). Parts that
  * are muted or have a cycle of their own are left out; undefined where nothing else strikes them.
  * `nextOnHats(groove, { at: 17640, piece: 'hi-hat' }) // => { at: 0, after: 2520, byFoot: false }`
  */
-export function nextOnHats(groove: Pick<Groove, 'bars' | 'parts'>, { at: from, piece }: Pick<Stroke, 'at' | 'piece'>): NextOnHats | undefined {
+export function nextOnHats(
+  groove: Pick<Groove, 'bars' | 'parts'>,
+  { at: from, piece }: Pick<Stroke, 'at' | 'piece'>,
+): NextOnHats | undefined {
   const total = grooveTicks(groove)
   let next: NextOnHats | undefined
   for (const part of groove.parts) {
@@ -19,7 +26,8 @@ export function nextOnHats(groove: Pick<Groove, 'bars' | 'parts'>, { at: from, p
     for (const stroke of part.strokes) {
       if (stroke.piece !== piece) continue
       const after = mod(stroke.at - from, total)
-      if (after > 0 && (!next || after < next.after || (after === next.after && byFoot))) next = { at: stroke.at, after, byFoot }
+      if (after > 0 && (!next || after < next.after || (after === next.after && byFoot)))
+        next = { at: stroke.at, after, byFoot }
     }
   }
   return next

@@ -3,11 +3,40 @@ import { describe, expect, it } from 'vitest'
 import { grooves } from '../../test/arbitrary'
 import { DEFAULT_KIT, type Kit, kitById, mirrorKit, otherSide } from '#core/kit'
 import { meter } from '#core/time'
-import { type Edit, type Groove, apply, comesRound, crossedFeet, cycled, lacking, makeBars, makeGroove, makePart, mirrored, repieced, rowStrokes, sayComesRound, sayCrossed, strokeAt, timeline, touchSlot } from '.'
+import {
+  type Edit,
+  type Groove,
+  apply,
+  comesRound,
+  crossedFeet,
+  cycled,
+  lacking,
+  makeBars,
+  makeGroove,
+  makePart,
+  mirrored,
+  repieced,
+  rowStrokes,
+  sayComesRound,
+  sayCrossed,
+  strokeAt,
+  timeline,
+  touchSlot,
+} from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
-const part = (id: string, limb: 'RH' | 'LH' | 'RF' | 'LF', piece: string, row: string) => makePart({ id, name: id, limb, strokes: rowStrokes(bars, row, { piece }) })
-const groove = makeGroove({ id: 'g', title: 'G', bars, parts: [part('hat', 'RH', 'hi-hat', '3.3.'), part('snare', 'LH', 'snare', '.... 5...'), part('bass', 'RF', 'bass drum', '4...')] })
+const part = (id: string, limb: 'RH' | 'LH' | 'RF' | 'LF', piece: string, row: string) =>
+  makePart({ id, name: id, limb, strokes: rowStrokes(bars, row, { piece }) })
+const groove = makeGroove({
+  id: 'g',
+  title: 'G',
+  bars,
+  parts: [
+    part('hat', 'RH', 'hi-hat', '3.3.'),
+    part('snare', 'LH', 'snare', '.... 5...'),
+    part('bass', 'RF', 'bass drum', '4...'),
+  ],
+})
 const after = (of: Groove, edit: Edit) => {
   const done = apply(of, edit)
   if (!done.ok) throw new Error(done.reason)
@@ -27,26 +56,40 @@ describe('mirroring', () => {
     expect(open.lead).toBe('right')
   })
   it('twice is the groove again, and every stroke keeps its time', { tags: ['law'] }, () => {
-    fc.assert(fc.property(grooves, fc.boolean(), (any, feet) => {
-      const once = after(any, mirrored(any, { feet }))
-      expect(after(once, mirrored(once, { feet }))).toEqual(any)
-      if (feet) expect(once.parts.map(one => one.limb)).toEqual(any.parts.map(one => otherSide(one.limb)))
-      expect(timeline(once, DEFAULT_KIT).map(event => event.at)).toEqual(timeline(any, DEFAULT_KIT).map(event => event.at))
-    }))
+    fc.assert(
+      fc.property(grooves, fc.boolean(), (any, feet) => {
+        const once = after(any, mirrored(any, { feet }))
+        expect(after(once, mirrored(once, { feet }))).toEqual(any)
+        if (feet) expect(once.parts.map(one => one.limb)).toEqual(any.parts.map(one => otherSide(one.limb)))
+        expect(timeline(once, DEFAULT_KIT).map(event => event.at)).toEqual(
+          timeline(any, DEFAULT_KIT).map(event => event.at),
+        )
+      }),
+    )
   })
 })
 
 describe('a kit that lacks pieces', () => {
-  const asks = { ...groove, parts: [...groove.parts, part('run', 'RH', 'mid tom', '3...'), part('bell', 'LH', 'cowbell', '..3.')] }
+  const asks = {
+    ...groove,
+    parts: [...groove.parts, part('run', 'RH', 'mid tom', '3...'), part('bell', 'LH', 'cowbell', '..3.')],
+  }
   const four = kitById('four-piece')
   it('is found out, with the nearest it has, and mended by an edit', () => {
-    expect(lacking(asks, four).map(({ piece, nearest, parts }) => [piece, nearest, parts.map(one => one.id)])).toEqual([['mid tom', 'high tom', ['run']], ['cowbell', 'ride', ['bell']]])
+    expect(lacking(asks, four).map(({ piece, nearest, parts }) => [piece, nearest, parts.map(one => one.id)])).toEqual([
+      ['mid tom', 'high tom', ['run']],
+      ['cowbell', 'ride', ['bell']],
+    ])
     const mended = after(asks, repieced(asks, four, 'mid tom', 'high tom'))
     expect(lacking(mended, four).map(one => one.piece)).toEqual(['cowbell'])
     expect(mended.parts[3]!.strokes[0]).toMatchObject({ piece: 'high tom', stroke: 'hit', level: 3 })
   })
   it('has nothing to offer a limb it has no piece for', () => {
-    expect(lacking(groove, kitById('pad')).map(one => [one.piece, one.nearest])).toEqual([['hi-hat', 'pad'], ['snare', 'pad'], ['bass drum', undefined]])
+    expect(lacking(groove, kitById('pad')).map(one => [one.piece, one.nearest])).toEqual([
+      ['hi-hat', 'pad'],
+      ['snare', 'pad'],
+      ['bass drum', undefined],
+    ])
     expect(lacking(groove, DEFAULT_KIT as Kit)).toEqual([])
   })
 })
@@ -68,21 +111,45 @@ describe('a part with a cycle of its own', () => {
     expect(after(three, edit).parts[0]!.strokes.map(stroke => stroke.at)).toEqual([0, 1260, 2520])
   })
   // r slots of a sixteenth against a bar of b: lcm(r, b) / b bars.
-  it.each([[3, bars, 3], [5, bars, 5], [6, bars, 3], [4, bars, 1], [12, bars, 3], [3, makeBars(meter(3, 4), 2, 4), 1], [4, makeBars(meter(7, 8), 1, 2), 2]])('of %i sixteenths comes round', (slots, line, count) => {
+  it.each([
+    [3, bars, 3],
+    [5, bars, 5],
+    [6, bars, 3],
+    [4, bars, 1],
+    [12, bars, 3],
+    [3, makeBars(meter(3, 4), 2, 4), 1],
+    [4, makeBars(meter(7, 8), 1, 2), 2],
+  ])('of %i sixteenths comes round', (slots, line, count) => {
     expect(comesRound({ bars: line }, slots * 1260)).toEqual({ bars: count })
   })
   it('says when, and counts passes where bars differ', () => {
     expect(sayComesRound(groove, 3780)).toBe('Comes round after 3 bars.')
     expect(sayComesRound(groove, 5040)).toBe('Comes round in every bar.')
-    expect(sayComesRound({ bars: [...makeBars(meter(4, 4), 1, 4), ...makeBars(meter(3, 4), 1, 4)] }, 3780)).toBe('Comes round after 3 times through the bars.')
+    expect(sayComesRound({ bars: [...makeBars(meter(4, 4), 1, 4), ...makeBars(meter(3, 4), 1, 4)] }, 3780)).toBe(
+      'Comes round after 3 times through the bars.',
+    )
   })
 })
 
 describe('feet that would cross', () => {
-  const feet = (left: string, right: string) => ({ parts: [['LF', left], ['RF', right]].map(([limb, piece]) => makePart({ id: limb!, name: limb!, limb: limb as 'LF' | 'RF', strokes: [{ at: 0, piece: piece!, stroke: 'hit', level: 3 }] })) })
+  const feet = (left: string, right: string) => ({
+    parts: [
+      ['LF', left],
+      ['RF', right],
+    ].map(([limb, piece]) =>
+      makePart({
+        id: limb!,
+        name: limb!,
+        limb: limb as 'LF' | 'RF',
+        strokes: [{ at: 0, piece: piece!, stroke: 'hit', level: 3 }],
+      }),
+    ),
+  })
   it('are named by their pedals, and not where each has its own side', () => {
     const crossed = crossedFeet(feet('bass drum', 'hi-hat'), DEFAULT_KIT)
-    expect(crossed && sayCrossed(crossed)).toBe('The feet would cross: the left foot on the bass drum, the right foot on the hi-hat.')
+    expect(crossed && sayCrossed(crossed)).toBe(
+      'The feet would cross: the left foot on the bass drum, the right foot on the hi-hat.',
+    )
     expect(crossedFeet(feet('hi-hat', 'bass drum'), DEFAULT_KIT)).toBeUndefined()
     expect(crossedFeet(feet('bass drum', 'hi-hat'), mirrorKit(DEFAULT_KIT))).toBeUndefined()
     expect(crossedFeet(feet('bass drum', 'bass drum'), DEFAULT_KIT)).toBeUndefined()

@@ -25,7 +25,10 @@ export function mirrored(groove: Groove, { feet }: { feet: boolean }): Edit {
 }
 
 /** Feet that would cross: what the left foot plays stands to the right of what the right foot plays, by more than a shoe’s width. */
-export interface CrossedFeet { left: Piece, right: Piece }
+export interface CrossedFeet {
+  left: Piece
+  right: Piece
+}
 const SHOE = 0.1
 
 /**
@@ -33,7 +36,14 @@ const SHOE = 0.1
  * @example crossedFeet(groove, kit) === undefined // => true
  */
 export function crossedFeet(groove: Pick<Groove, 'parts'>, kit: Kit): CrossedFeet | undefined {
-  const pedals = (limb: Limb) => [...new Set(groove.parts.filter(part => part.limb === limb && !part.muted).flatMap(part => part.strokes.map(stroke => stroke.piece)))].flatMap(id => pieceOf(kit, id) ?? [])
+  const pedals = (limb: Limb) =>
+    [
+      ...new Set(
+        groove.parts
+          .filter(part => part.limb === limb && !part.muted)
+          .flatMap(part => part.strokes.map(stroke => stroke.piece)),
+      ),
+    ].flatMap(id => pieceOf(kit, id) ?? [])
   for (const left of pedals('LF')) {
     const right = pedals('RF').find(piece => left.stands.x > piece.stands.x + SHOE)
     if (right) return { left, right }
@@ -49,7 +59,11 @@ export const sayCrossed = ({ left, right }: CrossedFeet): string =>
   `The feet would cross: the left foot on the ${left.name.toLowerCase()}, the right foot on the ${right.name.toLowerCase()}.`
 
 /** A piece a groove asks for that a kit lacks: the parts that ask, and the nearest piece the kit has for their limbs. */
-export interface Lacking { piece: string, parts: Part[], nearest: string | undefined }
+export interface Lacking {
+  piece: string
+  parts: Part[]
+  nearest: string | undefined
+}
 
 /**
  * What a groove asks for and this kit lacks, in the order it is asked.
@@ -75,7 +89,14 @@ export function repieced(groove: Groove, kit: Kit, from: string, to: string): Ed
   const edits = groove.parts.flatMap((part): Edit[] => {
     const strokes = part.strokes.filter(stroke => stroke.piece === from)
     if (!strokes.length) return []
-    return [{ type: 'strokes', partId: part.id, remove: strokes.map(stroke => stroke.at), put: strokes.map(stroke => asPiece(groove, kit, part.limb, stroke, to)) }]
+    return [
+      {
+        type: 'strokes',
+        partId: part.id,
+        remove: strokes.map(stroke => stroke.at),
+        put: strokes.map(stroke => asPiece(groove, kit, part.limb, stroke, to)),
+      },
+    ]
   })
   return together(`${from} to ${to}`, edits)
 }

@@ -1,5 +1,18 @@
 import { type Kit, type Limb, LEVEL_NAMES, LIMB_NAMES, STROKE_NAMES, pieceOf } from '#core/kit'
-import { type Beat, type Counting, NUMBERS, aNote, barNumber, barStarts, beatsOf, mod, noteName, sayTick, slotsOf, writeMeter } from '#core/time'
+import {
+  type Beat,
+  type Counting,
+  NUMBERS,
+  aNote,
+  barNumber,
+  barStarts,
+  beatsOf,
+  mod,
+  noteName,
+  sayTick,
+  slotsOf,
+  writeMeter,
+} from '#core/time'
 import { type Bar, type Groove, type Stroke, barTicks, grooveTicks } from './schema'
 
 /** Joins words as English does: `sayList(['1', '2', '4']) // => '1, 2 and 4'`. */
@@ -10,12 +23,25 @@ export function sayList(words: readonly string[]): string {
 /** `sayCount(1, 'stroke') // => '1 stroke'`, `sayCount(3, 'stroke') // => '3 strokes'`. */
 export const sayCount = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
 
-const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth', 'eleventh', 'twelfth'] as const
+const ORDINALS = [
+  'first',
+  'second',
+  'third',
+  'fourth',
+  'fifth',
+  'sixth',
+  'seventh',
+  'eighth',
+  'ninth',
+  'tenth',
+  'eleventh',
+  'twelfth',
+] as const
 
 /** `ordinal(2) // => 'second'`, `ordinal(22) // => '22nd'` */
 export function ordinal(n: number): string {
   const teen = n % 100 > 10 && n % 100 < 14
-  return ORDINALS[n - 1] ?? `${n}${teen ? 'th' : ['th', 'st', 'nd', 'rd'][n % 10] ?? 'th'}`
+  return ORDINALS[n - 1] ?? `${n}${teen ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th')}`
 }
 
 /**
@@ -25,7 +51,8 @@ export function ordinal(n: number): string {
 export const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** The bar that a tick is in, counted from 0; ticks of later rounds count on: `barOf({ bars: [...bars, ...bars] }, 20160) // => 1`. */
-export const barOf = (groove: Pick<Groove, 'bars'>, tick: number): number => barStarts(groove.bars).findLastIndex(start => start <= mod(tick, grooveTicks(groove)))
+export const barOf = (groove: Pick<Groove, 'bars'>, tick: number): number =>
+  barStarts(groove.bars).findLastIndex(start => start <= mod(tick, grooveTicks(groove)))
 
 /**
  * Where a tick is, bar and all: `'& of 3'` in a single bar, `'bar 2, & of 3'` in more.
@@ -45,7 +72,11 @@ export function sayPlace(groove: Pick<Groove, 'bars'>, tick: number, counting: C
  * `sayPlaces` of 2 and 4 in both of two bars is `'2 and 4 of every bar'`; otherwise bar by bar: `'bar 1: 1; bar 2: 1 and & of 2'`.
  * @example sayPlaces({ bars: [...bars, ...bars] }, [5040, 15120, 25200, 35280]) // => '2 and 4 of every bar'
  */
-export function sayPlaces(groove: Pick<Groove, 'bars'>, ticks: readonly number[], counting: Counting = NUMBERS): string {
+export function sayPlaces(
+  groove: Pick<Groove, 'bars'>,
+  ticks: readonly number[],
+  counting: Counting = NUMBERS,
+): string {
   const { bars } = groove
   const total = grooveTicks(groove)
   if (ticks.some(tick => tick >= total)) return sayRounds(groove, ticks, total, counting)
@@ -56,26 +87,53 @@ export function sayPlaces(groove: Pick<Groove, 'bars'>, ticks: readonly number[]
   if (evenly) return evenly
   const inBar = bars.map((bar, b) => sorted.filter(tick => tick >= starts[b]! && tick < starts[b]! + barTicks(bar)))
   const perBar = inBar.map(mine => mine.map(tick => sayTick(bars, tick, counting, beats)))
-  const within = (b: number) => sayEvenly(inBar[b]!.map(tick => tick - starts[b]!), barTicks(bars[b]!), beatsOf([bars[b]!]), counting)
-  const listed = () => perBar.map((said, b) => (said.length ? `bar ${barNumber(b, counting)}: ${within(b) ?? sayList(said)}` : '')).filter(Boolean).join('; ')
+  const within = (b: number) =>
+    sayEvenly(
+      inBar[b]!.map(tick => tick - starts[b]!),
+      barTicks(bars[b]!),
+      beatsOf([bars[b]!]),
+      counting,
+    )
+  const listed = () =>
+    perBar
+      .map((said, b) => (said.length ? `bar ${barNumber(b, counting)}: ${within(b) ?? sayList(said)}` : ''))
+      .filter(Boolean)
+      .join('; ')
   if (bars.length === 1) return sayList(perBar[0]!)
   // What most bars have is said once, and then the bars that differ: unless they are so many that a list is plainer.
-  const usual = [...new Set(perBar.flat())].filter(word => perBar.filter(said => said.includes(word)).length * 2 > bars.length)
+  const usual = [...new Set(perBar.flat())].filter(
+    word => perBar.filter(said => said.includes(word)).length * 2 > bars.length,
+  )
   const inOrder = usual.toSorted((a, b) => placeIn(perBar, a) - placeIn(perBar, b))
-  const differing = perBar.map((said, b) => ({ b, more: said.filter(word => !usual.includes(word)), fewer: inOrder.filter(word => !said.includes(word)) })).filter(({ more, fewer }) => more.length || fewer.length)
+  const differing = perBar
+    .map((said, b) => ({
+      b,
+      more: said.filter(word => !usual.includes(word)),
+      fewer: inOrder.filter(word => !said.includes(word)),
+    }))
+    .filter(({ more, fewer }) => more.length || fewer.length)
   if (!usual.length || differing.length * 2 > bars.length) return listed()
-  const exceptions = differing.map(({ b, more, fewer }) => `bar ${barNumber(b, counting)} ${[more.length ? `also ${sayList(more)}` : '', fewer.length ? `not ${sayList(fewer)}` : ''].filter(Boolean).join(', ')}`)
+  const exceptions = differing.map(
+    ({ b, more, fewer }) =>
+      `bar ${barNumber(b, counting)} ${[more.length ? `also ${sayList(more)}` : '', fewer.length ? `not ${sayList(fewer)}` : ''].filter(Boolean).join(', ')}`,
+  )
   return [`${sayList(inOrder)} of every bar`, ...exceptions].join('; ')
 }
 
 /** Where a word stands in the first bar that has it. */
-const placeIn = (perBar: readonly string[][], word: string): number => perBar.find(said => said.includes(word))!.indexOf(word)
+const placeIn = (perBar: readonly string[][], word: string): number =>
+  perBar.find(said => said.includes(word))!.indexOf(word)
 
 /** A list is said as “every …” from so many places on. */
 const MANY = 6
 
 /** Places that come evenly from the first beat to the end, in a word: `'every eighth'`, `'every beat'`, `'every &'`; undefined where they do not, or are few. */
-function sayEvenly(sorted: readonly number[], total: number, beats: readonly Beat[], counting: Counting): string | undefined {
+function sayEvenly(
+  sorted: readonly number[],
+  total: number,
+  beats: readonly Beat[],
+  counting: Counting,
+): string | undefined {
   if (sorted.length < MANY) return undefined
   const step = sorted[1]! - sorted[0]!
   if (sorted.length * step !== total || sorted.some((tick, i) => tick !== sorted[0]! + i * step)) return undefined
@@ -87,7 +145,9 @@ function sayEvenly(sorted: readonly number[], total: number, beats: readonly Bea
 /** Places that are all the slots there are, where no one note value says so. */
 function sayAll(sorted: readonly number[], bars: readonly Bar[]): string | undefined {
   const slots = slotsOf(bars)
-  return sorted.length >= MANY && sorted.length === slots.length && slots.every(({ at }, i) => at === sorted[i]) ? 'every slot' : undefined
+  return sorted.length >= MANY && sorted.length === slots.length && slots.every(({ at }, i) => at === sorted[i])
+    ? 'every slot'
+    : undefined
 }
 
 /** Places of several rounds, as parts with a cycle of their own make them: what every round with any has is said once. */
@@ -95,12 +155,16 @@ function sayRounds(groove: Pick<Groove, 'bars'>, ticks: readonly number[], total
   const rounds = new Map<number, number[]>()
   for (const tick of ticks) {
     const round = Math.floor(tick / total)
-    rounds.set(round, [...rounds.get(round) ?? [], mod(tick, total)])
+    rounds.set(round, [...(rounds.get(round) ?? []), mod(tick, total)])
   }
-  const said = [...rounds].sort(([a], [b]) => a - b).map(([round, ats]) => ({ round: round + 1, says: sayPlaces(groove, ats, counting) }))
+  const said = [...rounds]
+    .sort(([a], [b]) => a - b)
+    .map(([round, ats]) => ({ round: round + 1, says: sayPlaces(groove, ats, counting) }))
   const alike = new Map<string, number[]>()
-  for (const { round, says } of said) alike.set(says, [...alike.get(says) ?? [], round])
-  return [...alike].map(([says, which]) => `${says} (${which.length === 1 ? 'round' : 'rounds'} ${sayList(which.map(String))})`).join('; ')
+  for (const { round, says } of said) alike.set(says, [...(alike.get(says) ?? []), round])
+  return [...alike]
+    .map(([says, which]) => `${says} (${which.length === 1 ? 'round' : 'rounds'} ${sayList(which.map(String))})`)
+    .join('; ')
 }
 
 /**
@@ -154,7 +218,10 @@ export function saySlots({ bars }: Pick<Groove, 'bars'>): string {
 }
 
 /** The notes that swing at each level. @internal */
-export const SWUNG: Readonly<Record<NonNullable<Groove['feel']['swing']>['level'], string>> = { '1/8': 'eighths', '1/16': 'sixteenths' }
+export const SWUNG: Readonly<Record<NonNullable<Groove['feel']['swing']>['level'], string>> = {
+  '1/8': 'eighths',
+  '1/16': 'sixteenths',
+}
 
 /**
  * Feel in words: `'straight'`, `'sixteenths 58'`.

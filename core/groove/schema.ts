@@ -2,17 +2,30 @@ import { z } from 'zod'
 import { oneOf, whole, words } from '#core/fields'
 import { LEVELS, LIMBS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
 import {
-  MAX_COUNT, NOTE_VALUES, SHARE, SUBDIVISIONS, TEMPO_RANGE, UNITS, beatTicks, barsTicks, divides, writeMeter,
+  MAX_COUNT,
+  NOTE_VALUES,
+  SHARE,
+  SUBDIVISIONS,
+  TEMPO_RANGE,
+  UNITS,
+  beatTicks,
+  barsTicks,
+  divides,
+  writeMeter,
 } from '#core/time'
 import { LIMITS, ROLES, barTicks } from './bounds'
 import { GROOVE_SHAPE } from './upgrade'
 
 export { LIMITS, ROLES, type Role, barTicks, grooveTicks } from './bounds'
 
-export const idSchema = z.string({ error: 'An id is text.' })
+export const idSchema = z
+  .string({ error: 'An id is text.' })
   .regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'An id is 1 to 64 letters, digits, hyphens or underscores.' })
   // Ids are keys of objects too, where these would find what every object has.
-  .refine(id => !(id in {}), { error: 'An id is none of the names that every object has, such as “constructor”.', abort: true })
+  .refine(id => !(id in {}), {
+    error: 'An id is none of the names that every object has, such as “constructor”.',
+    abort: true,
+  })
 
 /**
  * A place or a length in ticks, within what the longest groove may have.
@@ -22,60 +35,85 @@ export const tickSchema = (what: string, least: number) => whole(what, least, LI
 
 const levelSchema = z.literal([...LEVELS], { error: 'A level is a whole number from 1 to 5.' })
 
-export const strokeSchema = z.strictObject({
-  at: tickSchema('The place of a stroke, in ticks,', 0),
-  piece: words('The name of a piece', 1, 60),
-  stroke: oneOf(STROKE_KINDS, 'kind of stroke'),
-  level: levelSchema,
-  ornament: oneOf(ORNAMENTS, 'ornament').optional(),
-  openFor: tickSchema('How long a hat stays open, in ticks,', 1).optional(),
-}).refine(stroke => stroke.openFor === undefined || stroke.stroke === 'open', {
-  path: ['openFor'], error: 'Only an open stroke has a length; leave openFor out, or make the stroke open.',
-})
+export const strokeSchema = z
+  .strictObject({
+    at: tickSchema('The place of a stroke, in ticks,', 0),
+    piece: words('The name of a piece', 1, 60),
+    stroke: oneOf(STROKE_KINDS, 'kind of stroke'),
+    level: levelSchema,
+    ornament: oneOf(ORNAMENTS, 'ornament').optional(),
+    openFor: tickSchema('How long a hat stays open, in ticks,', 1).optional(),
+  })
+  .refine(stroke => stroke.openFor === undefined || stroke.stroke === 'open', {
+    path: ['openFor'],
+    error: 'Only an open stroke has a length; leave openFor out, or make the stroke open.',
+  })
 
 export const swingSchema = z.strictObject({
   level: oneOf(['1/8', '1/16'], 'level of swing'),
-  share: z.number({ error: 'A share of swing is a number from 0.5 to 0.8.' })
+  share: z
+    .number({ error: 'A share of swing is a number from 0.5 to 0.8.' })
     .min(SHARE.straight, { error: 'A share of swing is at least 0.5, which is straight.' })
     .max(SHARE.most, { error: 'A share of swing is at most 0.8.' }),
 })
 
 export const feelSchema = z.strictObject({
   swing: swingSchema.nullable().default(null),
-  push: z.record(z.string(), z.number().min(-LIMITS.push, { error: 'A push is at most 100 ms either way.' })
-    .max(LIMITS.push, { error: 'A push is at most 100 ms either way.' })).default({}),
+  push: z
+    .record(
+      z.string(),
+      z
+        .number()
+        .min(-LIMITS.push, { error: 'A push is at most 100 ms either way.' })
+        .max(LIMITS.push, { error: 'A push is at most 100 ms either way.' }),
+    )
+    .default({}),
 })
 
 export const tempoSchema = z.strictObject({
-  bpm: z.number({ error: 'A tempo is a number of beats a minute.' })
+  bpm: z
+    .number({ error: 'A tempo is a number of beats a minute.' })
     .min(TEMPO_RANGE.least, { error: `A tempo is at least ${TEMPO_RANGE.least} a minute.` })
     .max(TEMPO_RANGE.most, { error: `A tempo is at most ${TEMPO_RANGE.most} a minute.` }),
   counts: oneOf(NOTE_VALUES, 'note value to count a tempo in'),
 })
 
-export const meterSchema = z.strictObject({
-  count: whole('The count of a meter', 1, MAX_COUNT),
-  unit: z.literal([...UNITS], { error: 'The unit of a meter is 2, 4, 8 or 16.' }),
-  groups: z.array(whole('A group of beats', 1, MAX_COUNT)).min(1, { error: 'A meter has at least one group.' }),
-}).refine(m => m.groups.reduce((a, b) => a + b, 0) === m.count, {
-  path: ['groups'], error: 'The groups of a meter add up to its count, such as 2+2+3 in 7/8.',
-})
-
-export const barSchema = z.strictObject({
-  meter: meterSchema,
-  slots: z.array(z.literal([...SUBDIVISIONS], { error: 'A felt beat has 1 to 8 or 12 slots.' })),
-}).superRefine((bar, ctx) => {
-  const beats = beatTicks(bar.meter)
-  if (bar.slots.length !== beats.length) {
-    ctx.addIssue({ code: 'custom', path: ['slots'], message: `A bar of ${writeMeter(bar.meter)} has ${beats.length} felt beats, so slots holds ${beats.length} numbers, not ${bar.slots.length}.` })
-    return
-  }
-  bar.slots.forEach((slots, i) => {
-    if (!divides(beats[i]!, slots)) {
-      ctx.addIssue({ code: 'custom', path: ['slots', i], message: `A felt beat of ${beats[i]} ticks cannot be cut into ${slots} equal slots of whole ticks; choose another subdivision.` })
-    }
+export const meterSchema = z
+  .strictObject({
+    count: whole('The count of a meter', 1, MAX_COUNT),
+    unit: z.literal([...UNITS], { error: 'The unit of a meter is 2, 4, 8 or 16.' }),
+    groups: z.array(whole('A group of beats', 1, MAX_COUNT)).min(1, { error: 'A meter has at least one group.' }),
   })
-})
+  .refine(m => m.groups.reduce((a, b) => a + b, 0) === m.count, {
+    path: ['groups'],
+    error: 'The groups of a meter add up to its count, such as 2+2+3 in 7/8.',
+  })
+
+export const barSchema = z
+  .strictObject({
+    meter: meterSchema,
+    slots: z.array(z.literal([...SUBDIVISIONS], { error: 'A felt beat has 1 to 8 or 12 slots.' })),
+  })
+  .superRefine((bar, ctx) => {
+    const beats = beatTicks(bar.meter)
+    if (bar.slots.length !== beats.length) {
+      ctx.addIssue({
+        code: 'custom',
+        path: ['slots'],
+        message: `A bar of ${writeMeter(bar.meter)} has ${beats.length} felt beats, so slots holds ${beats.length} numbers, not ${bar.slots.length}.`,
+      })
+      return
+    }
+    bar.slots.forEach((slots, i) => {
+      if (!divides(beats[i]!, slots)) {
+        ctx.addIssue({
+          code: 'custom',
+          path: ['slots', i],
+          message: `A felt beat of ${beats[i]} ticks cannot be cut into ${slots} equal slots of whole ticks; choose another subdivision.`,
+        })
+      }
+    })
+  })
 
 export const partSchema = z.strictObject({
   id: idSchema,
@@ -109,18 +147,32 @@ export const guideSchema = z.strictObject({
 export const factsSchema = z.strictObject({
   title: words('The title', 1, LIMITS.title),
   style: z.string().max(60, { error: 'The id of a style is at most 60 characters.' }).default(''),
-  tags: z.array(words('A tag', 1, 40)).max(LIMITS.tags, { error: `A groove has at most ${LIMITS.tags} tags.` }).default([]),
-  notes: z.string().max(LIMITS.notes, { error: `Notes are at most ${LIMITS.notes} characters.` }).default(''),
+  tags: z
+    .array(words('A tag', 1, 40))
+    .max(LIMITS.tags, { error: `A groove has at most ${LIMITS.tags} tags.` })
+    .default([]),
+  notes: z
+    .string()
+    .max(LIMITS.notes, { error: `Notes are at most ${LIMITS.notes} characters.` })
+    .default(''),
   tempo: tempoSchema,
   feel: feelSchema.default({ swing: null, push: {} }),
   /** The last ticks of the bars sound as a pick-up into the first; without `repeats` they sound there alone. */
-  pickUp: z.strictObject({ ticks: tickSchema('The length of a pick-up, in ticks,', 1), repeats: z.boolean({ error: 'repeats is true or false.' }).default(true) }).nullable().default(null),
+  pickUp: z
+    .strictObject({
+      ticks: tickSchema('The length of a pick-up, in ticks,', 1),
+      repeats: z.boolean({ error: 'repeats is true or false.' }).default(true),
+    })
+    .nullable()
+    .default(null),
   kitId: idSchema.default('five-piece'),
   lead: oneOf(['right', 'left'], 'lead side').default('right'),
 })
 
 /** What a move may be told: a text, a number, yes or no, or a list of texts or of numbers. */
-export const paramSchema = z.union([z.string(), z.number(), z.boolean(), z.array(z.string()), z.array(z.number())], { error: 'A parameter is text, a number, true or false, or a list of texts or of numbers.' })
+export const paramSchema = z.union([z.string(), z.number(), z.boolean(), z.array(z.string()), z.array(z.number())], {
+  error: 'A parameter is text, a number, true or false, or a list of texts or of numbers.',
+})
 
 const moveSchema = z.strictObject({
   move: words('The name of a move', 1, 60),
@@ -128,41 +180,89 @@ const moveSchema = z.strictObject({
   sentence: words('What a move did', 1, 1000),
 })
 
-export const grooveSchema = z.strictObject({
-  format: z.literal(GROOVE_SHAPE.format, { error: `format is "${GROOVE_SHAPE.format}"; this is some other kind of file.` }),
-  version: z.literal(GROOVE_SHAPE.version, { error: issue => `version is ${GROOVE_SHAPE.version}; this file says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.` }),
-  id: idSchema,
-  ...factsSchema.shape,
-  bars: z.array(barSchema).min(1, { error: 'A groove has at least one bar.' }).max(LIMITS.bars, { error: `A groove has at most ${LIMITS.bars} bars.` }),
-  parts: z.array(partSchema).max(LIMITS.parts, { error: `A groove has at most ${LIMITS.parts} parts.` }),
-  guides: z.array(guideSchema).max(LIMITS.guides, { error: `A groove has at most ${LIMITS.guides} guides.` }).default([]),
-  parent: z.strictObject({ id: idSchema, revision: whole('A revision', 1, 1e9), moves: z.array(moveSchema) }).nullable().default(null),
-}).superRefine((groove, ctx) => {
-  const total = barsTicks(groove.bars)
-  if (groove.pickUp && groove.pickUp.ticks > barTicks(groove.bars.at(-1)!)) {
-    ctx.addIssue({ code: 'custom', path: ['pickUp', 'ticks'], message: `A pick-up is at most the last bar, ${barTicks(groove.bars.at(-1)!)} ticks.` })
-  }
-  groove.guides.forEach((guide, g) => guide.notes.forEach((note, n) => {
-    if (note.at + note.length > total) ctx.addIssue({ code: 'custom', path: ['guides', g, 'notes', n, 'at'], message: `A note of “${guide.name}” would last beyond the ${total} ticks of the bars.` })
-  }))
-  const seen = new Set<string>()
-  groove.parts.forEach((part, p) => {
-    if (part.pickUp && part.pickUp > barTicks(groove.bars.at(-1)!)) {
-      ctx.addIssue({ code: 'custom', path: ['parts', p, 'pickUp'], message: `A pick-up is at most the last bar, ${barTicks(groove.bars.at(-1)!)} ticks.` })
+export const grooveSchema = z
+  .strictObject({
+    format: z.literal(GROOVE_SHAPE.format, {
+      error: `format is "${GROOVE_SHAPE.format}"; this is some other kind of file.`,
+    }),
+    version: z.literal(GROOVE_SHAPE.version, {
+      error: issue =>
+        `version is ${GROOVE_SHAPE.version}; this file says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.`,
+    }),
+    id: idSchema,
+    ...factsSchema.shape,
+    bars: z
+      .array(barSchema)
+      .min(1, { error: 'A groove has at least one bar.' })
+      .max(LIMITS.bars, { error: `A groove has at most ${LIMITS.bars} bars.` }),
+    parts: z.array(partSchema).max(LIMITS.parts, { error: `A groove has at most ${LIMITS.parts} parts.` }),
+    guides: z
+      .array(guideSchema)
+      .max(LIMITS.guides, { error: `A groove has at most ${LIMITS.guides} guides.` })
+      .default([]),
+    parent: z
+      .strictObject({ id: idSchema, revision: whole('A revision', 1, 1e9), moves: z.array(moveSchema) })
+      .nullable()
+      .default(null),
+  })
+  .superRefine((groove, ctx) => {
+    const total = barsTicks(groove.bars)
+    if (groove.pickUp && groove.pickUp.ticks > barTicks(groove.bars.at(-1)!)) {
+      ctx.addIssue({
+        code: 'custom',
+        path: ['pickUp', 'ticks'],
+        message: `A pick-up is at most the last bar, ${barTicks(groove.bars.at(-1)!)} ticks.`,
+      })
     }
-    if (seen.has(part.id)) ctx.addIssue({ code: 'custom', path: ['parts', p, 'id'], message: `Two parts have the id “${part.id}”; each needs its own.` })
-    seen.add(part.id)
-    const end = part.every ?? total
-    const where = part.every ? `its cycle of ${end} ticks` : `the ${groove.bars.length === 1 ? 'bar' : `${groove.bars.length} bars`}, ${end} ticks`
-    const taken = new Set<number>()
-    part.strokes.forEach((stroke, s) => {
-      const path = ['parts', p, 'strokes', s, 'at']
-      if (stroke.at >= end) ctx.addIssue({ code: 'custom', path, message: `A stroke of “${part.name}” at tick ${stroke.at} is beyond ${where} long.` })
-      if (taken.has(stroke.at)) ctx.addIssue({ code: 'custom', path, message: `“${part.name}” has two strokes at tick ${stroke.at}; a part has one stroke at an instant.` })
-      taken.add(stroke.at)
+    groove.guides.forEach((guide, g) =>
+      guide.notes.forEach((note, n) => {
+        if (note.at + note.length > total)
+          ctx.addIssue({
+            code: 'custom',
+            path: ['guides', g, 'notes', n, 'at'],
+            message: `A note of “${guide.name}” would last beyond the ${total} ticks of the bars.`,
+          })
+      }),
+    )
+    const seen = new Set<string>()
+    groove.parts.forEach((part, p) => {
+      if (part.pickUp && part.pickUp > barTicks(groove.bars.at(-1)!)) {
+        ctx.addIssue({
+          code: 'custom',
+          path: ['parts', p, 'pickUp'],
+          message: `A pick-up is at most the last bar, ${barTicks(groove.bars.at(-1)!)} ticks.`,
+        })
+      }
+      if (seen.has(part.id))
+        ctx.addIssue({
+          code: 'custom',
+          path: ['parts', p, 'id'],
+          message: `Two parts have the id “${part.id}”; each needs its own.`,
+        })
+      seen.add(part.id)
+      const end = part.every ?? total
+      const where = part.every
+        ? `its cycle of ${end} ticks`
+        : `the ${groove.bars.length === 1 ? 'bar' : `${groove.bars.length} bars`}, ${end} ticks`
+      const taken = new Set<number>()
+      part.strokes.forEach((stroke, s) => {
+        const path = ['parts', p, 'strokes', s, 'at']
+        if (stroke.at >= end)
+          ctx.addIssue({
+            code: 'custom',
+            path,
+            message: `A stroke of “${part.name}” at tick ${stroke.at} is beyond ${where} long.`,
+          })
+        if (taken.has(stroke.at))
+          ctx.addIssue({
+            code: 'custom',
+            path,
+            message: `“${part.name}” has two strokes at tick ${stroke.at}; a part has one stroke at an instant.`,
+          })
+        taken.add(stroke.at)
+      })
     })
   })
-})
 
 export type Groove = z.infer<typeof grooveSchema>
 export type Part = z.infer<typeof partSchema>

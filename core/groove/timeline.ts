@@ -54,7 +54,13 @@ export interface PlacedStroke {
  * pick-up without repeats keeps for the lead-in are visited too. The object handed over is used again for the next stroke.
  * @example (pieces => { visitStrokes(groove, kit, 0, placed => pieces.push(placed.stroke.piece)); return pieces.length })([]) // => 14
  */
-export function visitStrokes(groove: Pick<Groove, 'bars' | 'parts' | 'feel' | 'pickUp'>, kit: Kit, pass: number, visit: (placed: PlacedStroke) => void, all = false): void {
+export function visitStrokes(
+  groove: Pick<Groove, 'bars' | 'parts' | 'feel' | 'pickUp'>,
+  kit: Kit,
+  pass: number,
+  visit: (placed: PlacedStroke) => void,
+  all = false,
+): void {
   const beats = beatsOf(groove.bars)
   const total = grooveTicks(groove)
   // Neighbours mostly strike the same piece, so the last one is remembered.
@@ -62,7 +68,15 @@ export function visitStrokes(groove: Pick<Groove, 'bars' | 'parts' | 'feel' | 'p
   let piece: Piece | undefined
   let push = 0
   const quietFrom = all ? total : silentFrom(groove)
-  const placed: PlacedStroke = { part: undefined!, stroke: undefined!, at: 0, swung: 0, piece: undefined, push: 0, closes: undefined }
+  const placed: PlacedStroke = {
+    part: undefined!,
+    stroke: undefined!,
+    at: 0,
+    swung: 0,
+    piece: undefined,
+    push: 0,
+    closes: undefined,
+  }
   for (const part of groove.parts) {
     const swung = swingOf(beats, part.swing ?? groove.feel.swing ?? undefined)
     const add = (stroke: Stroke, at: number) => {
@@ -116,8 +130,12 @@ export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
       openFor: stroke.openFor,
       at,
       seconds,
-      until: closes !== undefined ? closes * perTick + push : stroke.ornament === 'choke' ? seconds + CHOKED : undefined,
-      blows: stroke.ornament === undefined ? undefined : blowsOf(stroke.ornament, stroke.level, () => slotTicks(beats, at) * perTick),
+      until:
+        closes !== undefined ? closes * perTick + push : stroke.ornament === 'choke' ? seconds + CHOKED : undefined,
+      blows:
+        stroke.ornament === undefined
+          ? undefined
+          : blowsOf(stroke.ornament, stroke.level, () => slotTicks(beats, at) * perTick),
     })
   })
   events.sort((a, b) => a.at - b.at)
@@ -126,7 +144,13 @@ export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
 }
 
 /** Where the strokes of a part with a cycle fall in this pass: it runs on from pass to pass. */
-function addCycle(part: Part, every: number, total: number, pass: number, add: (stroke: Stroke, at: number) => void): void {
+function addCycle(
+  part: Part,
+  every: number,
+  total: number,
+  pass: number,
+  add: (stroke: Stroke, at: number) => void,
+): void {
   const from = pass * total
   for (let start = from - mod(from, every); start < from + total; start += every) {
     for (const stroke of part.strokes) {
@@ -153,7 +177,10 @@ function closeHats(events: TimedStroke[], length: number): void {
 }
 
 /** What is listened to: parts soloed (if any are, only those), or a named choice, less those muted. */
-export interface Listening { solo: readonly string[], only?: readonly string[] | undefined }
+export interface Listening {
+  solo: readonly string[]
+  only?: readonly string[] | undefined
+}
 
 /**
  * The ids of the parts that sound. A choice by name (a practice stage) stands above solo and mute.
@@ -161,7 +188,9 @@ export interface Listening { solo: readonly string[], only?: readonly string[] |
  */
 export function audibleParts(groove: Groove, { solo, only }: Listening): Set<string> {
   if (only) return new Set(only)
-  const chosen = solo.length ? groove.parts.filter(part => solo.includes(part.id)) : groove.parts.filter(part => !part.muted)
+  const chosen = solo.length
+    ? groove.parts.filter(part => solo.includes(part.id))
+    : groove.parts.filter(part => !part.muted)
   return new Set(chosen.map(part => part.id))
 }
 
@@ -170,4 +199,4 @@ export function audibleParts(groove: Groove, { solo, only }: Listening): Set<str
  * @example sounding({ ...groove, parts: groove.parts.map(part => ({ ...part, muted: part.id === 'ghosts' })) }).parts.length // => 3
  */
 export const sounding = <G extends Pick<Groove, 'parts'>>(groove: G): G =>
-  (groove.parts.some(part => part.muted) ? { ...groove, parts: groove.parts.filter(part => !part.muted) } : groove)
+  groove.parts.some(part => part.muted) ? { ...groove, parts: groove.parts.filter(part => !part.muted) } : groove

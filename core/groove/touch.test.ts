@@ -1,7 +1,23 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, LIMBS, type Limb } from '#core/kit'
 import { meter } from '#core/time'
-import { type Groove, type Stroke, apply, asKind, asPiece, fillSlots, givenTo, makeBars, makeGroove, makePart, nextOnHats, readGroove, stretched, takenOut, touchSlot } from '.'
+import {
+  type Groove,
+  type Stroke,
+  apply,
+  asKind,
+  asPiece,
+  fillSlots,
+  givenTo,
+  makeBars,
+  makeGroove,
+  makePart,
+  nextOnHats,
+  readGroove,
+  stretched,
+  takenOut,
+  touchSlot,
+} from '.'
 
 const empty = makeGroove({ id: 'g', title: 'G', bars: makeBars(meter(4, 4), 1, 4) })
 const touch = (groove: Groove, limb: Limb, at: number, more: Partial<Parameters<typeof touchSlot>[3]> = {}): Groove => {
@@ -19,39 +35,83 @@ describe('touching an empty slot', () => {
     ['RF', 'bass drum', 'bass drum', 'hit'],
     ['LF', 'hat foot', 'hi-hat', 'chick'],
   ])('of an empty lane gives %s its usual part', (limb, role, piece, stroke) => {
-    expect(touch(empty, limb, 5040).parts).toMatchObject([{ id: 'new', limb, role, strokes: [{ at: 5040, piece, stroke }] }])
+    expect(touch(empty, limb, 5040).parts).toMatchObject([
+      { id: 'new', limb, role, strokes: [{ at: 5040, piece, stroke }] },
+    ])
   })
 
   it('mirrors what is usual for a player who leads left', () => {
-    expect(touch({ ...empty, lead: 'left' }, 'LH', 0).parts[0]).toMatchObject({ role: 'lead', strokes: [{ piece: 'hi-hat' }] })
+    expect(touch({ ...empty, lead: 'left' }, 'LH', 0).parts[0]).toMatchObject({
+      role: 'lead',
+      strokes: [{ piece: 'hi-hat' }],
+    })
   })
 
   it('goes into the part chosen, like its neighbour, but does not copy an opening', () => {
-    const strokes: Stroke[] = [{ at: 0, piece: 'ride', stroke: 'bell', level: 4 }, { at: 5040, piece: 'hi-hat', stroke: 'open', level: 4, openFor: 2520 }]
-    const two = { ...empty, parts: [makePart({ id: 'a', name: 'A', limb: 'RH' }), makePart({ id: 'b', name: 'B', limb: 'RH', strokes })] }
-    expect(touch(two, 'RH', 2520, { chosen: 'b' }).parts[1]!.strokes[1]).toEqual({ at: 2520, piece: 'ride', stroke: 'bell', level: 4 })
-    expect(touch(two, 'RH', 7560, { chosen: 'b', level: 5 }).parts[1]!.strokes[2]).toEqual({ at: 7560, piece: 'hi-hat', stroke: 'hit', level: 5 })
+    const strokes: Stroke[] = [
+      { at: 0, piece: 'ride', stroke: 'bell', level: 4 },
+      { at: 5040, piece: 'hi-hat', stroke: 'open', level: 4, openFor: 2520 },
+    ]
+    const two = {
+      ...empty,
+      parts: [makePart({ id: 'a', name: 'A', limb: 'RH' }), makePart({ id: 'b', name: 'B', limb: 'RH', strokes })],
+    }
+    expect(touch(two, 'RH', 2520, { chosen: 'b' }).parts[1]!.strokes[1]).toEqual({
+      at: 2520,
+      piece: 'ride',
+      stroke: 'bell',
+      level: 4,
+    })
+    expect(touch(two, 'RH', 7560, { chosen: 'b', level: 5 }).parts[1]!.strokes[2]).toEqual({
+      at: 7560,
+      piece: 'hi-hat',
+      stroke: 'hit',
+      level: 5,
+    })
     expect(touch(two, 'RH', 0).parts[0]!.strokes).toHaveLength(1) // none chosen in this lane: its first part
   })
 
   it('fills what is empty of a span, on grids that change, and leaves what is there', () => {
     const bars = [...makeBars(meter(2, 4), 1, 2), ...makeBars(meter(2, 4), 1, 3)]
-    const groove = { ...empty, bars, parts: [makePart({ id: 'a', name: 'A', limb: 'RH', strokes: [{ at: 2520, piece: 'ride', stroke: 'bell', level: 5 }] })] }
+    const groove = {
+      ...empty,
+      bars,
+      parts: [
+        makePart({ id: 'a', name: 'A', limb: 'RH', strokes: [{ at: 2520, piece: 'ride', stroke: 'bell', level: 5 }] }),
+      ],
+    }
     // The neighbour is an accent: nobody asked for more of them.
     const filled = (limb: Limb, from: number, to: number, chosen = '') => {
       const touched = fillSlots(groove, limb, { from, to }, { chosen, newId: 'new' })
       const applied = touched && apply(groove, touched.edit)
-      return applied?.ok ? applied.value.groove.parts.find(part => part.id === touched!.part.id)!.strokes.map(one => [one.at, one.piece, one.level]) : undefined
+      return applied?.ok
+        ? applied.value.groove.parts
+            .find(part => part.id === touched!.part.id)!
+            .strokes.map(one => [one.at, one.piece, one.level])
+        : undefined
     }
     // Two bars of two quarters: eighths, then triplets, a quarter being 5040 ticks.
-    expect(filled('RH', 0, 20160)).toEqual([0, 2520, 5040, 7560, 10080, 11760, 13440, 15120, 16800, 18480].map(at => [at, 'ride', at === 2520 ? 5 : 3]))
+    expect(filled('RH', 0, 20160)).toEqual(
+      [0, 2520, 5040, 7560, 10080, 11760, 13440, 15120, 16800, 18480].map(at => [at, 'ride', at === 2520 ? 5 : 3]),
+    )
     expect(filled('RH', 2520, 5040)).toBeUndefined()
     expect(filled('LF', 10080, 15120)).toEqual([10080, 11760, 13440].map(at => [at, 'hi-hat', 3]))
   })
 
   it('of a part that repeats on its own fills its own slots once', () => {
-    const part = makePart({ id: 'a', name: 'A', limb: 'RH', every: 3780, strokes: [{ at: 0, piece: 'ride', stroke: 'hit', level: 3 }] })
-    const { edit } = fillSlots({ ...empty, parts: [part] }, 'RH', { from: 0, to: 20160 }, { chosen: 'a', newId: 'new' })!
+    const part = makePart({
+      id: 'a',
+      name: 'A',
+      limb: 'RH',
+      every: 3780,
+      strokes: [{ at: 0, piece: 'ride', stroke: 'hit', level: 3 }],
+    })
+    const { edit } = fillSlots(
+      { ...empty, parts: [part] },
+      'RH',
+      { from: 0, to: 20160 },
+      { chosen: 'a', newId: 'new' },
+    )!
     expect(edit).toMatchObject({ type: 'strokes', put: [{ at: 1260 }, { at: 2520 }] })
   })
 
@@ -63,7 +123,14 @@ describe('touching an empty slot', () => {
 describe('a stroke changed', () => {
   const hat: Stroke = { at: 1260, piece: 'hi-hat', stroke: 'hit', level: 3 }
   it('to open lasts until the next stroke on those hats, by hand or foot, round the bar line', () => {
-    const [eighths, foot] = [[0, 2520, 17640], [5040]].map((ats, i) => makePart({ id: `p${i}`, name: 'P', limb: i ? 'LF' : 'RH', strokes: ats.map(at => ({ at, piece: 'hi-hat', stroke: i ? 'chick' : 'hit', level: 3 })) }))
+    const [eighths, foot] = [[0, 2520, 17640], [5040]].map((ats, i) =>
+      makePart({
+        id: `p${i}`,
+        name: 'P',
+        limb: i ? 'LF' : 'RH',
+        strokes: ats.map(at => ({ at, piece: 'hi-hat', stroke: i ? 'chick' : 'hit', level: 3 })),
+      }),
+    )
     const groove = { ...empty, parts: [eighths!, foot!] }
     // & of 1 is closed by the foot on 2; & of 4 by the hand on 1; alone it lasts a slot.
     expect(nextOnHats(groove, { at: 2520, piece: 'hi-hat' })).toEqual({ at: 5040, after: 2520, byFoot: true })
@@ -81,7 +148,10 @@ describe('a stroke changed', () => {
   it('to another piece keeps its kind where it can', () => {
     const rim: Stroke = { ...hat, piece: 'snare', stroke: 'rim shot' }
     expect(asPiece(empty, DEFAULT_KIT, 'LH', rim, 'high tom')).toMatchObject({ piece: 'high tom', stroke: 'hit' })
-    expect(asPiece(empty, DEFAULT_KIT, 'RH', { ...hat, stroke: 'open', openFor: 2520 }, 'ride')).toEqual({ ...hat, piece: 'ride' })
+    expect(asPiece(empty, DEFAULT_KIT, 'RH', { ...hat, stroke: 'open', openFor: 2520 }, 'ride')).toEqual({
+      ...hat,
+      piece: 'ride',
+    })
     expect(asPiece(empty, DEFAULT_KIT, 'LF', hat, 'snare')).toEqual(hat) // no foot reaches a snare
   })
 
@@ -94,15 +164,30 @@ describe('a stroke changed', () => {
 })
 
 describe('strokes by hand', () => {
-  const shots = makePart({ id: 'shots', name: 'Backbeat', role: 'backbeat', limb: 'LH', strokes: [5040, 15120].map(at => ({ at, piece: 'snare', stroke: 'rim shot', level: 5 })) })
-  const hats = makePart({ id: 'hats', name: 'Hi-hat', role: 'lead', limb: 'RH', strokes: [0, 2520, 5040].map(at => ({ at, piece: 'hi-hat', stroke: 'hit', level: 3 })) })
+  const shots = makePart({
+    id: 'shots',
+    name: 'Backbeat',
+    role: 'backbeat',
+    limb: 'LH',
+    strokes: [5040, 15120].map(at => ({ at, piece: 'snare', stroke: 'rim shot', level: 5 })),
+  })
+  const hats = makePart({
+    id: 'hats',
+    name: 'Hi-hat',
+    role: 'lead',
+    limb: 'RH',
+    strokes: [0, 2520, 5040].map(at => ({ at, piece: 'hi-hat', stroke: 'hit', level: 3 })),
+  })
   const groove = { ...empty, parts: [shots, hats] }
   const after = (edit: ReturnType<typeof givenTo>) => {
     if (!edit.ok) return edit.reason
     const done = apply(groove, edit.value)
     if (!done.ok) return done.reason
     expect(apply(done.value.groove, done.value.inverse)).toMatchObject({ ok: true, value: { groove } })
-    return done.value.groove.parts.map(part => `${part.limb} ${part.name}: ${part.strokes.map(stroke => `${stroke.at / 1260} ${stroke.piece} ${stroke.stroke}`).join(', ')}`)
+    return done.value.groove.parts.map(
+      part =>
+        `${part.limb} ${part.name}: ${part.strokes.map(stroke => `${stroke.at / 1260} ${stroke.piece} ${stroke.stroke}`).join(', ')}`,
+    )
   }
 
   it('a ghost beside a rim shot is a plain tap, an accent is another rim shot', () => {
@@ -116,12 +201,22 @@ describe('strokes by hand', () => {
   })
 
   it('go to another part in place of what is there, or to another limb in a part that is called what it plays', () => {
-    expect(after(givenTo(groove, DEFAULT_KIT, hats, [5040], { partId: 'shots' }))).toEqual(['LH Backbeat: 4 hi-hat hit, 12 snare rim shot', 'RH Hi-hat: 0 hi-hat hit, 2 hi-hat hit'])
-    expect(after(givenTo(groove, DEFAULT_KIT, hats, [0, 2520, 5040], { limb: 'LF', newId: 'foot' }))).toEqual(['LH Backbeat: 4 snare rim shot, 12 snare rim shot', 'LF Hat foot: 0 hi-hat chick, 2 hi-hat chick, 4 hi-hat chick'])
+    expect(after(givenTo(groove, DEFAULT_KIT, hats, [5040], { partId: 'shots' }))).toEqual([
+      'LH Backbeat: 4 hi-hat hit, 12 snare rim shot',
+      'RH Hi-hat: 0 hi-hat hit, 2 hi-hat hit',
+    ])
+    expect(after(givenTo(groove, DEFAULT_KIT, hats, [0, 2520, 5040], { limb: 'LF', newId: 'foot' }))).toEqual([
+      'LH Backbeat: 4 snare rim shot, 12 snare rim shot',
+      'LF Hat foot: 0 hi-hat chick, 2 hi-hat chick, 4 hi-hat chick',
+    ])
   })
 
   it('stay where the limb can’t play them, with the reason', () => {
-    expect(after(givenTo(groove, DEFAULT_KIT, shots, [5040], { limb: 'RF', newId: 'foot' }))).toBe('The right foot does not play the snare on this kit.')
-    expect(after(givenTo(groove, DEFAULT_KIT, shots, [5040], { partId: 'shots' }))).toBe('Choose another part to give them to.')
+    expect(after(givenTo(groove, DEFAULT_KIT, shots, [5040], { limb: 'RF', newId: 'foot' }))).toBe(
+      'The right foot does not play the snare on this kit.',
+    )
+    expect(after(givenTo(groove, DEFAULT_KIT, shots, [5040], { partId: 'shots' }))).toBe(
+      'Choose another part to give them to.',
+    )
   })
 })

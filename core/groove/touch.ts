@@ -1,4 +1,15 @@
-import { type Kit, LIMB_NAMES, type Level, type Limb, ORNAMENTS, type Ornament, type Piece, type StrokeKind, pieceOf, strokesFor } from '#core/kit'
+import {
+  type Kit,
+  LIMB_NAMES,
+  type Level,
+  type Limb,
+  ORNAMENTS,
+  type Ornament,
+  type Piece,
+  type StrokeKind,
+  pieceOf,
+  strokesFor,
+} from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { slotsOf } from '#core/time'
 import { putStrokes, takeStrokes, together } from './commands'
@@ -32,20 +43,31 @@ export function freshStroke(part: Part, lead: Groove['lead'], at: number, level?
 }
 
 /** What touching an empty slot comes to: the edit, the part it goes into, and the stroke. */
-export interface Touch { edit: Edit, part: Part, stroke: Stroke }
+export interface Touch {
+  edit: Edit
+  part: Part
+  stroke: Stroke
+}
 
 /** A piece and a kind of stroke that were chosen to paint with. */
 export type Brush = Pick<Stroke, 'piece' | 'stroke'>
 
 /** The part chosen in the lane, a level that was asked for, the id of a part that is added, and what is painted with. */
-export interface TouchWish { chosen: string, level?: Level | undefined, newId: string, brush?: Brush | undefined }
+export interface TouchWish {
+  chosen: string
+  level?: Level | undefined
+  newId: string
+  brush?: Brush | undefined
+}
 
 /**
  * A stroke painted over: on the brush's piece, struck as it says; the level stays. An opening lasts as it usually does.
  * @example painted(groove, { at: 0, piece: 'hi-hat', stroke: 'hit', level: 3 }, { piece: 'ride', stroke: 'bell' }) // => { at: 0, piece: 'ride', stroke: 'bell', level: 3 }
  */
 export const painted = (groove: Pick<Groove, 'bars' | 'parts'>, stroke: Stroke, brush: Brush): Stroke =>
-  (stroke.piece === brush.piece && stroke.stroke === brush.stroke ? stroke : asKind(groove, { ...stroke, piece: brush.piece }, brush.stroke))
+  stroke.piece === brush.piece && stroke.stroke === brush.stroke
+    ? stroke
+    : asKind(groove, { ...stroke, piece: brush.piece }, brush.stroke)
 
 /**
  * A stroke into a limb's lane: into the part chosen there, or the lane's first that may be changed; where the lane has none,
@@ -72,7 +94,9 @@ export function touchSlot(groove: Groove, limb: Limb, at: number, { chosen, leve
  */
 export function fillSlots(groove: Groove, limb: Limb, span: Span, wish: TouchWish): Touch | undefined {
   const mine = groove.parts.filter(part => part.limb === limb)
-  const free = slotsOf(groove.bars).flatMap(({ at }) => (inSpan(span, at) && !mine.some(part => strokeAt(part, at)) ? [at] : []))
+  const free = slotsOf(groove.bars).flatMap(({ at }) =>
+    inSpan(span, at) && !mine.some(part => strokeAt(part, at)) ? [at] : [],
+  )
   const touches = free.map(at => touchSlot(groove, limb, at, wish))
   const [first] = touches
   if (!first) return undefined
@@ -84,13 +108,18 @@ export function fillSlots(groove: Groove, limb: Limb, span: Span, wish: TouchWis
 }
 
 /** The length in ticks of the slot that a tick falls in. */
-const slotLength = (groove: Pick<Groove, 'bars'>, at: number): number => slotsOf(groove.bars).findLast(slot => slot.at <= at)!.length
+const slotLength = (groove: Pick<Groove, 'bars'>, at: number): number =>
+  slotsOf(groove.bars).findLast(slot => slot.at <= at)!.length
 
 /**
  * The same stroke of another kind: opening a hat gives it its usual length, closing it takes the length away.
  * @example asKind(groove, { at: 0, piece: 'hi-hat', stroke: 'hit', level: 3 }, 'open') // => { at: 0, piece: 'hi-hat', stroke: 'open', level: 3, openFor: 2520 }
  */
-export function asKind(groove: Pick<Groove, 'bars' | 'parts'>, { openFor, ...stroke }: Stroke, kind: StrokeKind): Stroke {
+export function asKind(
+  groove: Pick<Groove, 'bars' | 'parts'>,
+  { openFor, ...stroke }: Stroke,
+  kind: StrokeKind,
+): Stroke {
   return { ...stroke, stroke: kind, ...(kind === 'open' ? { openFor: openFor ?? usualOpening(groove, stroke) } : {}) }
 }
 
@@ -98,7 +127,13 @@ export function asKind(groove: Pick<Groove, 'bars' | 'parts'>, { openFor, ...str
  * The same stroke on another piece: its kind stays where the limb can make it there, and is that piece's first otherwise.
  * @example asPiece(groove, kit, 'RH', { at: 0, piece: 'hi-hat', stroke: 'open', openFor: 2520, level: 3 }, 'ride') // => { at: 0, piece: 'ride', stroke: 'hit', level: 3 }
  */
-export function asPiece(groove: Pick<Groove, 'bars' | 'parts'>, kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): Stroke {
+export function asPiece(
+  groove: Pick<Groove, 'bars' | 'parts'>,
+  kit: Kit,
+  limb: Limb,
+  stroke: Stroke,
+  pieceId: string,
+): Stroke {
   const piece = pieceOf(kit, pieceId)
   const kinds = piece ? strokesFor(piece, limb) : []
   const kind = kinds.includes(stroke.stroke) ? stroke.stroke : kinds[0]
@@ -135,10 +170,12 @@ export function stretched(groove: Pick<Groove, 'bars'>, stroke: Stroke, slots: n
  * @example apply(groove, takenOut(part('ghosts'), [8820, 11340])).value.groove.parts.length // => 3
  */
 export const takenOut = (part: Part, ats: readonly number[]): Edit =>
-  (part.strokes.every(stroke => ats.includes(stroke.at)) ? { type: 'remove part', partId: part.id } : takeStrokes(part, [...ats]))
+  part.strokes.every(stroke => ats.includes(stroke.at))
+    ? { type: 'remove part', partId: part.id }
+    : takeStrokes(part, [...ats])
 
 /** Where strokes may be given: a part there is, or a new one of a limb. */
-export type Receiver = { partId: string } | { limb: Limb, newId: string }
+export type Receiver = { partId: string } | { limb: Limb; newId: string }
 
 /**
  * Strokes of a part given to another part, or to another limb in a part of its own, in place of what that has there. Each is struck as
@@ -149,11 +186,30 @@ export function givenTo(groove: Groove, kit: Kit, part: Part, ats: readonly numb
   const receiver = 'partId' in to ? groove.parts.find(one => one.id === to.partId) : undefined
   if ('partId' in to && (!receiver || receiver.id === part.id)) return refuse('Choose another part to give them to.')
   const limb = receiver?.limb ?? (to as { limb: Limb }).limb
-  const strokes = part.strokes.filter(stroke => ats.includes(stroke.at)).map(stroke => asPiece(groove, kit, limb, stroke, stroke.piece))
+  const strokes = part.strokes
+    .filter(stroke => ats.includes(stroke.at))
+    .map(stroke => asPiece(groove, kit, limb, stroke, stroke.piece))
   const cannot = strokes.find(({ piece }) => !strokesFor(pieceOf(kit, piece)!, limb).length)
-  if (cannot) return refuse(`The ${LIMB_NAMES[limb]} does not play the ${(pieceOf(kit, cannot.piece)?.name ?? cannot.piece).toLowerCase()} on this kit.`)
+  if (cannot)
+    return refuse(
+      `The ${LIMB_NAMES[limb]} does not play the ${(pieceOf(kit, cannot.piece)?.name ?? cannot.piece).toLowerCase()} on this kit.`,
+    )
   const takes = takenOut(part, ats)
-  if (receiver) return ok(together(`Give to ${receiver.name}`, [takes, putStrokes(receiver, strokes.map(stroke => ({ ...stroke, at: ownTick(receiver, stroke.at) })))]))
+  if (receiver)
+    return ok(
+      together(`Give to ${receiver.name}`, [
+        takes,
+        putStrokes(
+          receiver,
+          strokes.map(stroke => ({ ...stroke, at: ownTick(receiver, stroke.at) })),
+        ),
+      ]),
+    )
   const { newId } = to as { newId: string }
-  return ok(together(`Give to the ${LIMB_NAMES[limb]}`, [takes, { type: 'add part', part: struckPart(groove, { id: newId, limb, strokes }), index: groove.parts.length }]))
+  return ok(
+    together(`Give to the ${LIMB_NAMES[limb]}`, [
+      takes,
+      { type: 'add part', part: struckPart(groove, { id: newId, limb, strokes }), index: groove.parts.length },
+    ]),
+  )
 }

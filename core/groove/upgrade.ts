@@ -9,6 +9,10 @@ export const GROOVE_SHAPE = {
   what: 'groove',
   version: 2,
   upgrades: [
-    groove => ({ ...groove, guides: [], parts: eachOf(groove.parts, part => ({ ...part, pickUp: null, given: ['name', 'role'] })) }),
+    groove => ({
+      ...groove,
+      guides: [],
+      parts: eachOf(groove.parts, part => ({ ...part, pickUp: null, given: ['name', 'role'] })),
+    }),
   ],
 } as const satisfies Shape

@@ -27,13 +27,19 @@ export function homesOf(kit: Kit): Record<Limb, Place> {
   const hat = pedals.find(piece => piece.kind === 'hi-hat')
   const hatSide = hat && hat.stands.x > 0 ? 'RF' : 'LF'
   return {
-    RH: { x: 0.16, y: 0.34 }, LH: { x: -0.16, y: 0.34 },
-    RF: pedal('RF', hatSide === 'RF' ? 'hi-hat' : 'bass drum'), LF: pedal('LF', hatSide === 'LF' ? 'hi-hat' : 'bass drum'),
+    RH: { x: 0.16, y: 0.34 },
+    LH: { x: -0.16, y: 0.34 },
+    RF: pedal('RF', hatSide === 'RF' ? 'hi-hat' : 'bass drum'),
+    LF: pedal('LF', hatSide === 'LF' ? 'hi-hat' : 'bass drum'),
   }
 }
 
 /** How far a limb must stretch to a piece, in metres from its joint, and whether it gets there; nothing where it has no stroke for it. */
-export interface Stretch { limb: Limb, metres: number, reaches: boolean }
+export interface Stretch {
+  limb: Limb
+  metres: number
+  reaches: boolean
+}
 
 /** The stretch of a limb to a piece where it stands: `stretchTo(pieceOf(kit, 'snare'), 'LF') // => undefined`, a foot has no stroke for it. */
 export function stretchTo(piece: Piece, limb: Limb): Stretch | undefined {
@@ -50,8 +56,13 @@ export const reachedBy = (piece: Piece): Limb[] => LIMBS.filter(limb => stretchT
  * The same kit for a player of the other side: every piece across the middle line.
  * @example [pieceOf(kit, 'ride'), pieceOf(mirrorKit(kit), 'ride')].map(piece => piece.stands.x) // => [0.55, -0.55]
  */
-export const mirrorKit = (kit: Kit): Kit =>
-  ({ ...kit, pieces: kit.pieces.map(piece => ({ ...piece, stands: { ...piece.stands, x: piece.stands.x === 0 ? 0 : -piece.stands.x } })) })
+export const mirrorKit = (kit: Kit): Kit => ({
+  ...kit,
+  pieces: kit.pieces.map(piece => ({
+    ...piece,
+    stands: { ...piece.stands, x: piece.stands.x === 0 ? 0 : -piece.stands.x },
+  })),
+})
 
 /**
  * The piece of a kit that comes nearest to one it lacks, among those the limb can strike: of the same kind if it
@@ -60,6 +71,7 @@ export const mirrorKit = (kit: Kit): Kit =>
  */
 export function nearestPiece(kit: Kit, missing: string, limb: Limb): Piece | undefined {
   const wanted = pieceOf(kit, missing) ?? knownPiece(missing) ?? { kind: 'tom' as const, pitch: 1 }
-  const far = (piece: Piece) => kindDistance(wanted.kind, piece.kind) * 10 + Math.abs(Math.log(piece.pitch / wanted.pitch))
+  const far = (piece: Piece) =>
+    kindDistance(wanted.kind, piece.kind) * 10 + Math.abs(Math.log(piece.pitch / wanted.pitch))
   return kit.pieces.filter(piece => strokesFor(piece, limb).length > 0).sort((a, b) => far(a) - far(b))[0]
 }

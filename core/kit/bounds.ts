@@ -7,4 +7,5 @@ export const NEIGHBOURS = 0.42
  * How far apart two pieces stand, in metres, seen from above.
  * @example metresApart(pieceOf(kit, 'snare'), pieceOf(kit, 'floor tom')).toFixed(2) // => '0.51'
  */
-export const metresApart = (a: { stands: { x: number, y: number } }, b: { stands: { x: number, y: number } }): number => Math.hypot(a.stands.x - b.stands.x, a.stands.y - b.stands.y)
+export const metresApart = (a: { stands: { x: number; y: number } }, b: { stands: { x: number; y: number } }): number =>
+  Math.hypot(a.stands.x - b.stands.x, a.stands.y - b.stands.y)

@@ -9,8 +9,20 @@ import type { SoundSet } from './sounds'
 
 /** How wide a piece is across, in metres: for drawing it, and for finding a free place. */
 export const WIDTHS: Record<PieceKind, number> = {
-  'snare': 0.36, 'hi-hat': 0.36, 'ride': 0.5, 'crash': 0.42, 'china': 0.42, 'splash': 0.26, 'tom': 0.28, 'floor tom': 0.38, 'bass drum': 0.3,
-  'timbale': 0.33, 'cowbell': 0.14, 'block': 0.14, 'tambourine': 0.2, 'pad': 0.3,
+  snare: 0.36,
+  'hi-hat': 0.36,
+  ride: 0.5,
+  crash: 0.42,
+  china: 0.42,
+  splash: 0.26,
+  tom: 0.28,
+  'floor tom': 0.38,
+  'bass drum': 0.3,
+  timbale: 0.33,
+  cowbell: 0.14,
+  block: 0.14,
+  tambourine: 0.2,
+  pad: 0.3,
 }
 
 /** What ends of limbs strike a piece. */
@@ -21,7 +33,9 @@ export type By = PieceStroke['by']
  * asked for. A kind that no shipped piece has by foot gets a plain stroke for the pedal.
  */
 function usualStrokes(kind: PieceKind, by: By | undefined): PieceStroke[] {
-  const strokes = KITS.flatMap(kit => kit.pieces).find(piece => piece.kind === kind)!.strokes.map(({ kind, by, note }) => ({ kind, by, note }))
+  const strokes = KITS.flatMap(kit => kit.pieces)
+    .find(piece => piece.kind === kind)!
+    .strokes.map(({ kind, by, note }) => ({ kind, by, note }))
   if (!by) return strokes
   const own = strokes.filter(stroke => stroke.by === by)
   return own.length ? own : [{ kind: 'hit', by, note: strokes[0]!.note }]
@@ -38,7 +52,8 @@ const PEDAL = 0.14
 
 /** A place on the plan where nothing stands yet and a limb reaches: for a hand spiralling out from before the player, for a foot along the row of pedals. */
 function freePlace(kit: Kit, kind: PieceKind, strokes: readonly PieceStroke[]): Place {
-  const reached = (stands: Place) => reachedBy({ id: '', name: '', kind, pitch: 1, stands, strokes: [...strokes] }).length > 0
+  const reached = (stands: Place) =>
+    reachedBy({ id: '', name: '', kind, pitch: 1, stands, strokes: [...strokes] }).length > 0
   if (strokes.every(stroke => stroke.by === 'foot')) {
     const pedals = kit.pieces.filter(piece => piece.strokes.some(stroke => stroke.by === 'foot'))
     const home = homesOf(kit).LF
@@ -57,7 +72,11 @@ function freePlace(kit: Kit, kind: PieceKind, strokes: readonly PieceStroke[]): 
     const radius = 0.3 + step * 0.002
     const angle = step * 0.7
     const place = { x: round(radius * Math.sin(angle)), y: round(0.5 + radius * Math.abs(Math.cos(angle)) * 0.6) }
-    if (reached(place) && kit.pieces.every(piece => metresApart(piece, { stands: place }) > (WIDTHS[piece.kind] + WIDTHS[kind]) / 2)) return place
+    if (
+      reached(place) &&
+      kit.pieces.every(piece => metresApart(piece, { stands: place }) > (WIDTHS[piece.kind] + WIDTHS[kind]) / 2)
+    )
+      return place
   }
   // Where all is taken, over what is there: within reach before out of it.
   return { x: 0, y: 0.9 }
@@ -75,9 +94,12 @@ export function freeName(taken: readonly string[], wanted: string): string {
  * A kit with one more piece of a kind, by hand or by foot: its usual strokes on MIDI notes that are free, within reach, where nothing stands yet.
  * @example withPiece(kit, 'cowbell').value.id // => 'cowbell'
  */
-export function withPiece(kit: Kit, kind: PieceKind, by?: By): Result<{ kit: Kit, id: string }> {
+export function withPiece(kit: Kit, kind: PieceKind, by?: By): Result<{ kit: Kit; id: string }> {
   if (by && !canBe(kind, by)) return refuse('A bass drum has no stroke for a hand; add it by foot.')
-  const id = freeName(kit.pieces.map(piece => piece.id), by === 'foot' && kind !== 'bass drum' && kind !== 'hi-hat' ? `foot ${kind}` : kind)
+  const id = freeName(
+    kit.pieces.map(piece => piece.id),
+    by === 'foot' && kind !== 'bass drum' && kind !== 'hi-hat' ? `foot ${kind}` : kind,
+  )
   const taken = new Set(kit.pieces.flatMap(piece => piece.strokes.map(stroke => stroke.note)))
   const own = new Map<number, number>()
   const strokes = usualStrokes(kind, by).map((stroke): PieceStroke => {
@@ -92,7 +114,10 @@ export function withPiece(kit: Kit, kind: PieceKind, by?: By): Result<{ kit: Kit
     return { ...stroke, note }
   })
   const name = id.charAt(0).toUpperCase() + id.slice(1)
-  const read = readKit({ ...kit, pieces: [...kit.pieces, { id, name, kind, pitch: 1, stands: freePlace(kit, kind, strokes), strokes }] })
+  const read = readKit({
+    ...kit,
+    pieces: [...kit.pieces, { id, name, kind, pitch: 1, stands: freePlace(kit, kind, strokes), strokes }],
+  })
   return read.ok ? ok({ kit: read.value, id }) : read
 }
 
@@ -102,7 +127,11 @@ export function withPiece(kit: Kit, kind: PieceKind, by?: By): Result<{ kit: Kit
  */
 export function withoutPiece(kit: Kit, id: string): Result<Kit> {
   if (kit.pieces.length === 1) return refuse('A kit has at least one piece; add another before you take this one out.')
-  return readKit({ ...kit, pieces: kit.pieces.filter(piece => piece.id !== id), pairs: kit.pairs.filter(pair => pair.a !== id && pair.b !== id) })
+  return readKit({
+    ...kit,
+    pieces: kit.pieces.filter(piece => piece.id !== id),
+    pairs: kit.pairs.filter(pair => pair.a !== id && pair.b !== id),
+  })
 }
 
 /**
@@ -118,7 +147,9 @@ export function withFacts(kit: Kit, id: string, facts: Partial<Omit<Piece, 'id'>
  * @example pieceOf(moved(kit, 'ride', { x: 0.5, y: 0.6 }).value, 'ride').stands // => { x: 0.5, y: 0.6 }
  */
 export function moved(kit: Kit, id: string, to: Place): Result<Kit> {
-  const pieces = kit.pieces.map(piece => (piece.id === id ? { ...piece, stands: { x: round(to.x), y: round(to.y) } } : piece))
+  const pieces = kit.pieces.map(piece =>
+    piece.id === id ? { ...piece, stands: { x: round(to.x), y: round(to.y) } } : piece,
+  )
   const stands = { ...kit, pieces }
   const pairs = kit.pairs.filter(({ a, b }) => metresApart(pieceOf(stands, a)!, pieceOf(stands, b)!) <= NEIGHBOURS)
   return readKit({ ...stands, pairs })
@@ -138,8 +169,10 @@ export function withStroke(kit: Kit, id: string, index: number, change: Partial<
  * A kit all of whose strokes use one set of sounds.
  * @example pieceOf(withSet(kit, 'synthesised'), 'snare').strokes[0].set // => 'synthesised'
  */
-export const withSet = (kit: Kit, set: SoundSet): Kit =>
-  ({ ...kit, pieces: kit.pieces.map(piece => ({ ...piece, strokes: piece.strokes.map(stroke => ({ ...stroke, set })) })) })
+export const withSet = (kit: Kit, set: SoundSet): Kit => ({
+  ...kit,
+  pieces: kit.pieces.map(piece => ({ ...piece, strokes: piece.strokes.map(stroke => ({ ...stroke, set })) })),
+})
 
 /** The set of sounds that all strokes of a kit use; undefined where they differ. `setOf(DEFAULT_KIT) // => 'recorded'` */
 export function setOf(kit: Pick<Kit, 'pieces'>): SoundSet | undefined {
@@ -163,6 +196,10 @@ export function withPair(kit: Kit, a: string, b: string, on: boolean): Result<Ki
 export function neighboursOf(kit: Kit, id: string): Piece[] {
   const own = pieceOf(kit, id)
   if (!own) return []
-  return kit.pieces.filter(piece => piece.id !== id && metresApart(piece, own) <= NEIGHBOURS
-    && piece.strokes.some(stroke => own.strokes.some(other => other.by === stroke.by)))
+  return kit.pieces.filter(
+    piece =>
+      piece.id !== id &&
+      metresApart(piece, own) <= NEIGHBOURS &&
+      piece.strokes.some(stroke => own.strokes.some(other => other.by === stroke.by)),
+  )
 }

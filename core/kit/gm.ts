@@ -6,15 +6,43 @@ import type { StrokeKind } from './strokes'
 
 /** The percussion of the General MIDI map, by note: the piece it means on the kits that ship, and the stroke. */
 const GM: Record<number, [piece: string, stroke: StrokeKind]> = {
-  35: ['bass drum', 'hit'], 36: ['bass drum', 'hit'], 37: ['snare', 'cross-stick'], 38: ['snare', 'hit'], 39: ['side snare', 'hit'], 40: ['snare', 'rim shot'],
-  41: ['low floor tom', 'hit'], 42: ['hi-hat', 'hit'], 43: ['floor tom', 'hit'], 44: ['hi-hat', 'chick'], 45: ['mid tom', 'hit'], 46: ['hi-hat', 'open'], 47: ['mid tom', 'hit'],
-  48: ['high-mid tom', 'hit'], 49: ['crash', 'hit'], 50: ['high tom', 'hit'], 51: ['ride', 'hit'], 52: ['china', 'hit'], 53: ['ride', 'bell'], 54: ['tambourine', 'hit'],
-  55: ['splash', 'hit'], 56: ['cowbell', 'hit'], 57: ['second crash', 'hit'], 59: ['second ride', 'hit'], 65: ['high timbale', 'hit'], 66: ['low timbale', 'hit'],
-  75: ['high block', 'hit'], 76: ['high block', 'hit'], 77: ['low block', 'hit'],
+  35: ['bass drum', 'hit'],
+  36: ['bass drum', 'hit'],
+  37: ['snare', 'cross-stick'],
+  38: ['snare', 'hit'],
+  39: ['side snare', 'hit'],
+  40: ['snare', 'rim shot'],
+  41: ['low floor tom', 'hit'],
+  42: ['hi-hat', 'hit'],
+  43: ['floor tom', 'hit'],
+  44: ['hi-hat', 'chick'],
+  45: ['mid tom', 'hit'],
+  46: ['hi-hat', 'open'],
+  47: ['mid tom', 'hit'],
+  48: ['high-mid tom', 'hit'],
+  49: ['crash', 'hit'],
+  50: ['high tom', 'hit'],
+  51: ['ride', 'hit'],
+  52: ['china', 'hit'],
+  53: ['ride', 'bell'],
+  54: ['tambourine', 'hit'],
+  55: ['splash', 'hit'],
+  56: ['cowbell', 'hit'],
+  57: ['second crash', 'hit'],
+  59: ['second ride', 'hit'],
+  65: ['high timbale', 'hit'],
+  66: ['low timbale', 'hit'],
+  75: ['high block', 'hit'],
+  76: ['high block', 'hit'],
+  77: ['low block', 'hit'],
 }
 
 /** A stroke on a piece that the kit has; `instead` where it stands in for one that the kit lacks, by that one’s name. */
-export interface OnKit { piece: string, stroke: StrokeKind, instead?: string }
+export interface OnKit {
+  piece: string
+  stroke: StrokeKind
+  instead?: string
+}
 
 /**
  * What a kit has for a piece and a stroke of some other kit: itself, or the nearest; undefined where nothing can make that stroke.
@@ -38,7 +66,13 @@ export function onKit(kit: Kit, piece: string, stroke: StrokeKind): OnKit | unde
  * @example strokeOfNote(DEFAULT_KIT, 42) // => { piece: 'hi-hat', stroke: 'hit' }
  */
 export function strokeOfNote(kit: Kit, note: number): OnKit | undefined {
-  const own = kit.pieces.flatMap(piece => piece.strokes.filter(stroke => stroke.note === note).map(stroke => ({ piece: piece.id, stroke: stroke.kind, by: stroke.by }))).sort((a, b) => Number(a.by === 'foot') - Number(b.by === 'foot'))[0]
+  const own = kit.pieces
+    .flatMap(piece =>
+      piece.strokes
+        .filter(stroke => stroke.note === note)
+        .map(stroke => ({ piece: piece.id, stroke: stroke.kind, by: stroke.by })),
+    )
+    .sort((a, b) => Number(a.by === 'foot') - Number(b.by === 'foot'))[0]
   if (own) return { piece: own.piece, stroke: own.stroke }
   const usual = GM[note]
   return usual && onKit(kit, ...usual)

@@ -26,7 +26,8 @@ export const strokesFor = (piece: Piece, limb: Limb): StrokeKind[] =>
  * The pieces this limb can strike at all, in the kit's order.
  * @example piecesFor(kit, 'RF').map(piece => piece.id) // => ['hi-hat', 'bass drum']
  */
-export const piecesFor = (kit: Kit, limb: Limb): Piece[] => kit.pieces.filter(piece => strokesFor(piece, limb).length > 0)
+export const piecesFor = (kit: Kit, limb: Limb): Piece[] =>
+  kit.pieces.filter(piece => strokesFor(piece, limb).length > 0)
 
 /**
  * MIDI note of a stroke; a stroke the piece does not know sounds as the piece's first.

@@ -1,8 +1,14 @@
 /** A pair of limits, both in seconds: easy from this time up, hard from that time down; demanding between the two. */
-export interface Limit { easy: number, hard: number }
+export interface Limit {
+  easy: number
+  hard: number
+}
 
 /** How fast the hands and the feet are, each by its own limit. */
-export interface Ends { hand: Limit, foot: Limit }
+export interface Ends {
+  hand: Limit
+  foot: Limit
+}
 
 /**
  * What a body finds easy and hard. The player's own, in settings; every verdict on playability is given by them.
@@ -20,7 +26,7 @@ export interface Limits {
   pair: Ends
   /** The second blow of a bounced double, after the first. */
   double: Limit
-  travel: { easy: { start: number, speed: number }, hard: { start: number, speed: number } }
+  travel: { easy: { start: number; speed: number }; hard: { start: number; speed: number } }
   /** From a strong stroke or accent to a ghost in the same hand. */
   control: Limit
   /** From a ghost to an accent in the same hand. */
@@ -55,7 +61,7 @@ const HAIR = 1e-9
 
 /** A time against a limit: `verdictOf(0.07, { easy: 0.1, hard: 0.065 }) // => 'demanding'`; undefined where it is easy. */
 export const verdictOf = (time: number, { easy, hard }: Limit): 'demanding' | 'hard' | undefined =>
-  (time <= hard + HAIR ? 'hard' : time < easy - HAIR ? 'demanding' : undefined)
+  time <= hard + HAIR ? 'hard' : time < easy - HAIR ? 'demanding' : undefined
 
 /**
  * How hard a time is against a limit, as a number that agrees with `verdictOf`: up to 1 is easy, below 2 demanding, from 2 on hard.

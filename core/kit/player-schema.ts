@@ -9,12 +9,24 @@ const seconds = (what: string) => {
   const error = `${what} is a number of seconds from 0.02 to 2.`
   return z.number({ error }).min(0.02, { error }).max(2, { error })
 }
-const limit = (what: string) => z.strictObject({ easy: seconds(`From where ${what} is easy`), hard: seconds(`Up to where ${what} is hard`) })
-  .refine(one => one.easy > one.hard, { path: ['easy'], error: `What is easy for ${what} is slower than what is hard.` })
-const hop = (what: string) => z.strictObject({
-  start: z.number().min(0, { error: `A time to get going (${what}) is not negative.` }).max(1, { error: `A time to get going (${what}) is at most a second.` }),
-  speed: z.number().min(0.5, { error: `A speed of the hand (${what}) is at least half a metre a second.` }).max(30, { error: `A speed of the hand (${what}) is at most 30 metres a second.` }),
-})
+const limit = (what: string) =>
+  z
+    .strictObject({ easy: seconds(`From where ${what} is easy`), hard: seconds(`Up to where ${what} is hard`) })
+    .refine(one => one.easy > one.hard, {
+      path: ['easy'],
+      error: `What is easy for ${what} is slower than what is hard.`,
+    })
+const hop = (what: string) =>
+  z.strictObject({
+    start: z
+      .number()
+      .min(0, { error: `A time to get going (${what}) is not negative.` })
+      .max(1, { error: `A time to get going (${what}) is at most a second.` }),
+    speed: z
+      .number()
+      .min(0.5, { error: `A speed of the hand (${what}) is at least half a metre a second.` })
+      .max(30, { error: `A speed of the hand (${what}) is at most 30 metres a second.` }),
+  })
 
 const ends = (what: string) => z.strictObject({ hand: limit(`${what} of a hand`), foot: limit(`${what} of a foot`) })
 
@@ -38,7 +50,10 @@ const oneOf = <T extends string>(words: readonly T[], what: string) =>
 export const defaultsSchema = z.strictObject({
   lead: oneOf(['right', 'left'], 'The leading side').default('right'),
   hands: oneOf(['crossed', 'open'], 'The way to hold the hands').default('crossed'),
-  kitId: z.string({ error: 'The kit for new grooves is named by its id.' }).regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'The id of a kit is 1 to 64 letters, digits, hyphens or underscores.' }).default('five-piece'),
+  kitId: z
+    .string({ error: 'The kit for new grooves is named by its id.' })
+    .regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'The id of a kit is 1 to 64 letters, digits, hyphens or underscores.' })
+    .default('five-piece'),
   /** What this player calls the drum under the foot. */
   bassDrum: oneOf(['bass drum', 'kick'], 'What the bass drum is called').default('bass drum'),
 })
@@ -51,14 +66,25 @@ const within = (what: string, unit: string, least: number, most: number) => {
 /** How this player practises: when something comes back, what counts as clean, and how loud it is at their ears. */
 export const practiceSchema = z.strictObject({
   /** Days until something solid is due again, longer each time. Source: the project's music.md. */
-  spacing: z.array(z.int({ error: 'Days of the spacing are whole numbers.' }).min(1).max(365), { error: 'The spacing is a list of days.' }).min(1, { error: 'The spacing has at least one number of days.' }).max(12, { error: 'The spacing has at most 12 numbers of days.' })
-    .refine(days => days.every((day, i) => i === 0 || day >= days[i - 1]!), { error: 'Days of the spacing do not get fewer.' }).default([1, 2, 4, 8, 16, 32]),
+  spacing: z
+    .array(z.int({ error: 'Days of the spacing are whole numbers.' }).min(1).max(365), {
+      error: 'The spacing is a list of days.',
+    })
+    .min(1, { error: 'The spacing has at least one number of days.' })
+    .max(12, { error: 'The spacing has at most 12 numbers of days.' })
+    .refine(days => days.every((day, i) => i === 0 || day >= days[i - 1]!), {
+      error: 'Days of the spacing do not get fewer.',
+    })
+    .default([1, 2, 4, 8, 16, 32]),
   /** Up to how far apart two strokes are together, with a hand among them and of two feet; and how far a limb may spread. In ms. */
   together: within('What is together', 'milliseconds', 5, 60).default(20),
   feet: within('What is together for two feet', 'milliseconds', 5, 80).default(30),
   spread: within('What is even', 'milliseconds', 5, 80).default(25),
   /** Level at the ears in dBA, as the player states it, and the stated reduction of what they wear in dB; null where they said nothing. */
-  loudness: z.strictObject({ level: within('A level', 'dBA', 60, 130), protector: within('A reduction', 'dB', 0, 50) }).nullable().default(null),
+  loudness: z
+    .strictObject({ level: within('A level', 'dBA', 60, 130), protector: within('A reduction', 'dB', 0, 50) })
+    .nullable()
+    .default(null),
 })
 
 export const playerSchema = z.strictObject({
@@ -66,11 +92,13 @@ export const playerSchema = z.strictObject({
   version: z.literal(PLAYER_SHAPE.version, { error: `version is ${PLAYER_SHAPE.version}.` }),
   id: z.literal(PLAYER_ID, { error: `The player's id is "${PLAYER_ID}": there is one.` }),
   defaults: defaultsSchema.default(defaultsSchema.parse({})),
-  counting: z.strictObject({
-    school: oneOf(['numbers', 'syllables'], 'A way of counting'),
-    triplet: oneOf(['& a', 'trip let'], 'A way of saying triplets'),
-    dotted: oneOf(['usual', 'eighths', 'beats'], 'A way of counting dotted beats').optional(),
-  }).default(NUMBERS),
+  counting: z
+    .strictObject({
+      school: oneOf(['numbers', 'syllables'], 'A way of counting'),
+      triplet: oneOf(['& a', 'trip let'], 'A way of saying triplets'),
+      dotted: oneOf(['usual', 'eighths', 'beats'], 'A way of counting dotted beats').optional(),
+    })
+    .default(NUMBERS),
   limits: limitsSchema.default(HOUSE_LIMITS),
   practice: practiceSchema.default(practiceSchema.parse({})),
 })

@@ -16,4 +16,4 @@ export const USUAL_PLAYER: Player = {
 
 /** A name of ours with the bass drum called as the player calls it: `inWords('Bass on 1 and 3', 'kick') // => 'Kick on 1 and 3'`. */
 export const inWords = (name: string, bassDrum: Defaults['bassDrum']): string =>
-  (bassDrum === 'kick' ? name.replace(/\b([Bb])ass(?: drum)?\b/g, (_, b: string) => (b === 'B' ? 'Kick' : 'kick')) : name)
+  bassDrum === 'kick' ? name.replace(/\b([Bb])ass(?: drum)?\b/g, (_, b: string) => (b === 'B' ? 'Kick' : 'kick')) : name

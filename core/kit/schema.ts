@@ -14,12 +14,25 @@ const number = (what: string, least: number, most: number) => {
   const error = `${what} is a number from ${least} to ${most}.`
   return z.number({ error }).min(least, { error }).max(most, { error })
 }
-const name = (what: string) => z.string({ error: `${what} is text.` }).trim().min(1, { error: `${what} is empty; give it one.` }).max(60, { error: `${what} is at most 60 characters.` })
+const name = (what: string) =>
+  z
+    .string({ error: `${what} is text.` })
+    .trim()
+    .min(1, { error: `${what} is empty; give it one.` })
+    .max(60, { error: `${what} is at most 60 characters.` })
 
 /** A sound of the player's own: the file it is kept as, by its hash, what it was called, and how hard a stroke it is of. */
 export const ownSoundSchema = z.strictObject({
-  asset: z.string({ error: 'A sound of your own is named by its hash.' }).regex(/^[0-9a-f]{64}$/, { error: 'A sound of your own is named by the SHA-256 of its file, 64 hexadecimal digits.' }),
-  name: z.string({ error: 'The name of a sound is text.' }).trim().min(1, { error: 'The name of a sound is empty; give it one.' }).max(80, { error: 'The name of a sound is at most 80 characters.' }),
+  asset: z
+    .string({ error: 'A sound of your own is named by its hash.' })
+    .regex(/^[0-9a-f]{64}$/, {
+      error: 'A sound of your own is named by the SHA-256 of its file, 64 hexadecimal digits.',
+    }),
+  name: z
+    .string({ error: 'The name of a sound is text.' })
+    .trim()
+    .min(1, { error: 'The name of a sound is empty; give it one.' })
+    .max(80, { error: 'The name of a sound is at most 80 characters.' }),
   level: z.literal([1, 2, 3, 4, 5], { error: 'A level is a whole number from 1 to 5.' }),
 })
 
@@ -33,60 +46,107 @@ export const pieceStrokeSchema = z.strictObject({
   /** Whether that sound is the recorded or the synthesised one; recorded where nothing is said and there is a recording. */
   set: oneOf(SOUND_SETS, 'set of sounds').optional(),
   /** The player's own sounds in its place: several of one level are taken in turn. */
-  own: z.array(ownSoundSchema).max(KIT_LIMITS.ownSounds, { error: `A stroke has at most ${KIT_LIMITS.ownSounds} sounds of your own.` }).optional(),
-  staff: z.strictObject({ place: number('A place on the staff', STAFF_RANGE.lowest, STAFF_RANGE.highest).int({ error: 'A place on the staff is a whole number of steps.' }), head: oneOf(HEADS, 'note head') }).optional(),
+  own: z
+    .array(ownSoundSchema)
+    .max(KIT_LIMITS.ownSounds, { error: `A stroke has at most ${KIT_LIMITS.ownSounds} sounds of your own.` })
+    .optional(),
+  staff: z
+    .strictObject({
+      place: number('A place on the staff', STAFF_RANGE.lowest, STAFF_RANGE.highest).int({
+        error: 'A place on the staff is a whole number of steps.',
+      }),
+      head: oneOf(HEADS, 'note head'),
+    })
+    .optional(),
 })
 
 /** Where a piece is struck, seen from above in metres: x to the player's right, y away from the player, the stool at (0, 0). */
-export const placeSchema = z.strictObject({ x: number('x, in metres,', -KIT_LIMITS.metres, KIT_LIMITS.metres), y: number('y, in metres,', -KIT_LIMITS.metres, KIT_LIMITS.metres) })
-
-export const pieceSchema = z.strictObject({
-  id: name('The id of a piece'),
-  name: name('The name of a piece'),
-  kind: oneOf(PIECE_KINDS, 'kind of piece'),
-  /** Sets pieces of a kind apart: 1 for the kind's usual size, 1.3 a smaller one. */
-  pitch: number('A pitch', KIT_LIMITS.pitch.least, KIT_LIMITS.pitch.most),
-  stands: placeSchema,
-  strokes: z.array(pieceStrokeSchema).min(1, { error: 'A piece has at least one stroke.' }),
-}).superRefine((piece, ctx) => {
-  const seen = new Set<string>()
-  piece.strokes.forEach(({ kind, by }, s) => {
-    if (seen.has(kind + by)) ctx.addIssue({ code: 'custom', path: ['strokes', s, 'kind'], message: `“${piece.name}” has the stroke “${kind}” by ${by} twice; once is enough.` })
-    seen.add(kind + by)
-  })
+export const placeSchema = z.strictObject({
+  x: number('x, in metres,', -KIT_LIMITS.metres, KIT_LIMITS.metres),
+  y: number('y, in metres,', -KIT_LIMITS.metres, KIT_LIMITS.metres),
 })
 
-export const kitSchema = z.strictObject({
-  format: z.literal(KIT_SHAPE.format, { error: `format is "${KIT_SHAPE.format}"; this is some other kind of document.` }),
-  version: z.literal(KIT_SHAPE.version, { error: issue => `version is ${KIT_SHAPE.version}; this kit says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.` }),
-  id: z.string({ error: 'An id is text.' }).regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'An id is 1 to 64 letters, digits, hyphens or underscores.' }),
-  name: name('The name of a kit'),
-  /** How the hands lie: crossed, the lead hand over to the hats, or open-handed, each to its own side. */
-  hands: oneOf(['crossed', 'open'], 'way to hold the hands').default('crossed'),
-  pieces: z.array(pieceSchema).min(1, { error: 'A kit has at least one piece.' }).max(KIT_LIMITS.pieces, { error: `A kit has at most ${KIT_LIMITS.pieces} pieces.` }),
-  /** Neighbouring pieces that this player can strike with one limb at once. */
-  pairs: z.array(z.strictObject({ a: z.string(), b: z.string() })).default([]),
-}).superRefine((kit, ctx) => {
-  const ids = new Set<string>()
-  const noteOwners = new Map<number, (typeof kit.pieces)[number]>()
-  kit.pieces.forEach((piece, p) => {
-    if (ids.has(piece.id)) ctx.addIssue({ code: 'custom', path: ['pieces', p, 'id'], message: `Two pieces have the id “${piece.id}”; each needs its own.` })
-    ids.add(piece.id)
-    piece.strokes.forEach(({ note }, s) => {
-      const owner = noteOwners.get(note)
-      if (owner !== undefined && owner.kind !== piece.kind) {
-        ctx.addIssue({ code: 'custom', path: ['pieces', p, 'strokes', s, 'note'], message: `MIDI note ${note} is already that of “${owner.name}”. Strokes of one piece, and pieces of one kind, may share a note; others may not, or a file could not be read back.` })
-      } else noteOwners.set(note, piece)
+export const pieceSchema = z
+  .strictObject({
+    id: name('The id of a piece'),
+    name: name('The name of a piece'),
+    kind: oneOf(PIECE_KINDS, 'kind of piece'),
+    /** Sets pieces of a kind apart: 1 for the kind's usual size, 1.3 a smaller one. */
+    pitch: number('A pitch', KIT_LIMITS.pitch.least, KIT_LIMITS.pitch.most),
+    stands: placeSchema,
+    strokes: z.array(pieceStrokeSchema).min(1, { error: 'A piece has at least one stroke.' }),
+  })
+  .superRefine((piece, ctx) => {
+    const seen = new Set<string>()
+    piece.strokes.forEach(({ kind, by }, s) => {
+      if (seen.has(kind + by))
+        ctx.addIssue({
+          code: 'custom',
+          path: ['strokes', s, 'kind'],
+          message: `“${piece.name}” has the stroke “${kind}” by ${by} twice; once is enough.`,
+        })
+      seen.add(kind + by)
     })
   })
-  kit.pairs.forEach(({ a, b }, i) => {
-    const [one, other] = [a, b].map(id => kit.pieces.find(piece => piece.id === id))
-    const path = ['pairs', i]
-    if (!one || !other || a === b) return ctx.addIssue({ code: 'custom', path, message: 'A pair is two different pieces of this kit.' })
-    const apart = metresApart(one, other)
-    if (apart > NEIGHBOURS) ctx.addIssue({ code: 'custom', path, message: `“${one.name}” and “${other.name}” stand ${apart.toFixed(2)} m apart; one limb can span ${NEIGHBOURS} m. Move them together or take the pair out.` })
+
+export const kitSchema = z
+  .strictObject({
+    format: z.literal(KIT_SHAPE.format, {
+      error: `format is "${KIT_SHAPE.format}"; this is some other kind of document.`,
+    }),
+    version: z.literal(KIT_SHAPE.version, {
+      error: issue =>
+        `version is ${KIT_SHAPE.version}; this kit says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.`,
+    }),
+    id: z
+      .string({ error: 'An id is text.' })
+      .regex(/^[A-Za-z0-9_-]{1,64}$/, { error: 'An id is 1 to 64 letters, digits, hyphens or underscores.' }),
+    name: name('The name of a kit'),
+    /** How the hands lie: crossed, the lead hand over to the hats, or open-handed, each to its own side. */
+    hands: oneOf(['crossed', 'open'], 'way to hold the hands').default('crossed'),
+    pieces: z
+      .array(pieceSchema)
+      .min(1, { error: 'A kit has at least one piece.' })
+      .max(KIT_LIMITS.pieces, { error: `A kit has at most ${KIT_LIMITS.pieces} pieces.` }),
+    /** Neighbouring pieces that this player can strike with one limb at once. */
+    pairs: z.array(z.strictObject({ a: z.string(), b: z.string() })).default([]),
   })
-})
+  .superRefine((kit, ctx) => {
+    const ids = new Set<string>()
+    const noteOwners = new Map<number, (typeof kit.pieces)[number]>()
+    kit.pieces.forEach((piece, p) => {
+      if (ids.has(piece.id))
+        ctx.addIssue({
+          code: 'custom',
+          path: ['pieces', p, 'id'],
+          message: `Two pieces have the id “${piece.id}”; each needs its own.`,
+        })
+      ids.add(piece.id)
+      piece.strokes.forEach(({ note }, s) => {
+        const owner = noteOwners.get(note)
+        if (owner !== undefined && owner.kind !== piece.kind) {
+          ctx.addIssue({
+            code: 'custom',
+            path: ['pieces', p, 'strokes', s, 'note'],
+            message: `MIDI note ${note} is already that of “${owner.name}”. Strokes of one piece, and pieces of one kind, may share a note; others may not, or a file could not be read back.`,
+          })
+        } else noteOwners.set(note, piece)
+      })
+    })
+    kit.pairs.forEach(({ a, b }, i) => {
+      const [one, other] = [a, b].map(id => kit.pieces.find(piece => piece.id === id))
+      const path = ['pairs', i]
+      if (!one || !other || a === b)
+        return ctx.addIssue({ code: 'custom', path, message: 'A pair is two different pieces of this kit.' })
+      const apart = metresApart(one, other)
+      if (apart > NEIGHBOURS)
+        ctx.addIssue({
+          code: 'custom',
+          path,
+          message: `“${one.name}” and “${other.name}” stand ${apart.toFixed(2)} m apart; one limb can span ${NEIGHBOURS} m. Move them together or take the pair out.`,
+        })
+    })
+  })
 
 /** One stroke a piece knows, the limbs' end it is for, its MIDI note, and its sound and staff place where they are not the usual. */
 export type PieceStroke = z.infer<typeof pieceStrokeSchema>

@@ -2,8 +2,18 @@ import type { Shape } from '#core/upgrade'
 import { kitFrom1, playerFrom1, playerFrom2 } from './upgrade'
 
 /** How a kit and the player are kept. */
-export const KIT_SHAPE = { format: 'bazzet-kit', what: 'kit', version: 2, upgrades: [kitFrom1] } as const satisfies Shape
-export const PLAYER_SHAPE = { format: 'bazzet-player', what: 'player', version: 3, upgrades: [playerFrom1, playerFrom2] } as const satisfies Shape
+export const KIT_SHAPE = {
+  format: 'bazzet-kit',
+  what: 'kit',
+  version: 2,
+  upgrades: [kitFrom1],
+} as const satisfies Shape
+export const PLAYER_SHAPE = {
+  format: 'bazzet-player',
+  what: 'player',
+  version: 3,
+  upgrades: [playerFrom1, playerFrom2],
+} as const satisfies Shape
 
 /** The one player of this Bazzet is kept under this id. */
 export const PLAYER_ID = 'me'

@@ -11,7 +11,8 @@ const wellOver = (gap: number, other: number): boolean => gap > BREATH * other +
  * A gap between two blows that parts what comes before it from what comes after: well over one of its neighbours.
  * `isBreath(0.1, 0.2, 0.1) // => true`, `isBreath(0.1, 0.15, 0.2) // => false`: even and slightly swung blows run on.
  */
-export const isBreath = (before: number, gap: number, after: number): boolean => wellOver(gap, before) || wellOver(gap, after)
+export const isBreath = (before: number, gap: number, after: number): boolean =>
+  wellOver(gap, before) || wellOver(gap, after)
 
 /** Seconds: a second blow later than this is a stroke of its own, and no bounce. */
 export const LONGEST_BOUNCE = 0.17
@@ -22,8 +23,10 @@ export const TOM_BOUNCE = 0.015
  * A pair of a hand's blows that may be one bounced stroke: on one piece, the second no louder, and soon enough. Levels are
  * stick heights: `bounces(0.1, { samePiece: true, from: 3, to: 3 }) // => true`, `bounces(0.1, { samePiece: true, from: 3, to: 5 }) // => false`.
  */
-export const bounces = (gap: number, { samePiece, from, to }: { samePiece: boolean, from: number, to: number }): boolean =>
-  samePiece && to <= from && gap <= LONGEST_BOUNCE
+export const bounces = (
+  gap: number,
+  { samePiece, from, to }: { samePiece: boolean; from: number; to: number },
+): boolean => samePiece && to <= from && gap <= LONGEST_BOUNCE
 
 export type SpeedKind = 'pair' | 'burst' | 'run' | 'long'
 
@@ -33,7 +36,11 @@ export type SpeedKind = 'pair' | 'burst' | 'run' | 'long'
  * three or four blows, a run of five and more, or one that never stops (`long`), by the mean of the two gaps of three blows.
  * @example (told => { speeds([0.1, 0.1, 0.8], 3, (kind, i, time) => told.push([kind, i, time])); return told })([]) // => [['burst', 0, 0.1]]
  */
-export function speeds(gaps: ArrayLike<number>, many: number, visit: (kind: SpeedKind, i: number, time: number) => void): void {
+export function speeds(
+  gaps: ArrayLike<number>,
+  many: number,
+  visit: (kind: SpeedKind, i: number, time: number) => void,
+): void {
   if (many < 2) return
   const breath = (i: number) => isBreath(gaps[(i + many - 1) % many]!, gaps[i % many]!, gaps[(i + 1) % many]!)
   const mean = (i: number) => (gaps[i]! + gaps[(i + 1) % many]!) / 2
@@ -55,4 +62,5 @@ export function speeds(gaps: ArrayLike<number>, many: number, visit: (kind: Spee
 }
 
 /** The limit of a kind of speed: `speedLimit(HOUSE_LIMITS, 'run', true) // => HOUSE_LIMITS.run.hand`. */
-export const speedLimit = (limits: Limits, kind: SpeedKind, hand: boolean): Limit => limits[kind][hand ? 'hand' : 'foot']
+export const speedLimit = (limits: Limits, kind: SpeedKind, hand: boolean): Limit =>
+  limits[kind][hand ? 'hand' : 'foot']

@@ -1,6 +1,6 @@
 /** The four limbs, hands before feet. */
 export const LIMBS = ['RH', 'LH', 'RF', 'LF'] as const
-export type Limb = typeof LIMBS[number]
+export type Limb = (typeof LIMBS)[number]
 
 export const LIMB_NAMES: Record<Limb, string> = { RH: 'right hand', LH: 'left hand', RF: 'right foot', LF: 'left foot' }
 
@@ -18,21 +18,40 @@ export const limbsInOrder = (lead: 'right' | 'left'): Limb[] =>
  * The same limb of the other side.
  * @example otherSide('RH') // => 'LH'
  */
-export const otherSide = (limb: Limb): Limb => ({ RH: 'LH', LH: 'RH', RF: 'LF', LF: 'RF' } as const)[limb]
+export const otherSide = (limb: Limb): Limb => (({ RH: 'LH', LH: 'RH', RF: 'LF', LF: 'RF' }) as const)[limb]
 
 /** The ways a piece is struck. Which of them a piece knows stands with the piece. */
-export const STROKE_KINDS = ['hit', 'rim shot', 'cross-stick', 'bell', 'open', 'chick', 'splash', 'sweep', 'tap', 'buzz'] as const
-export type StrokeKind = typeof STROKE_KINDS[number]
+export const STROKE_KINDS = [
+  'hit',
+  'rim shot',
+  'cross-stick',
+  'bell',
+  'open',
+  'chick',
+  'splash',
+  'sweep',
+  'tap',
+  'buzz',
+] as const
+export type StrokeKind = (typeof STROKE_KINDS)[number]
 
 /** The name of a plain hit depends on the piece; all others are called what they are. */
 export const STROKE_NAMES: Record<StrokeKind, string> = {
-  'hit': 'plain', 'rim shot': 'rim shot', 'cross-stick': 'cross-stick', 'bell': 'bell', 'open': 'open',
-  'chick': 'foot chick', 'splash': 'foot splash', 'sweep': 'brush sweep', 'tap': 'brush tap', 'buzz': 'buzz',
+  hit: 'plain',
+  'rim shot': 'rim shot',
+  'cross-stick': 'cross-stick',
+  bell: 'bell',
+  open: 'open',
+  chick: 'foot chick',
+  splash: 'foot splash',
+  sweep: 'brush sweep',
+  tap: 'brush tap',
+  buzz: 'buzz',
 }
 
 /** Ornaments: one, two or three grace notes before a stroke; a double stroke; a cymbal choked at once. */
 export const ORNAMENTS = ['flam', 'drag', 'ruff', 'double', 'choke'] as const
-export type Ornament = typeof ORNAMENTS[number]
+export type Ornament = (typeof ORNAMENTS)[number]
 
 /** How hard, as a stick height. */
 export type Level = 1 | 2 | 3 | 4 | 5
@@ -44,4 +63,6 @@ export const LEVEL_VELOCITIES: Record<Level, number> = { 1: 24, 2: 48, 3: 72, 4:
 
 /** The level whose MIDI velocity is nearest: `levelOfVelocity(100) // => 4` */
 export const levelOfVelocity = (velocity: number): Level =>
-  LEVELS.reduce((best, level) => (Math.abs(LEVEL_VELOCITIES[level] - velocity) < Math.abs(LEVEL_VELOCITIES[best] - velocity) ? level : best))
+  LEVELS.reduce((best, level) =>
+    Math.abs(LEVEL_VELOCITIES[level] - velocity) < Math.abs(LEVEL_VELOCITIES[best] - velocity) ? level : best,
+  )

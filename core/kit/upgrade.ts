@@ -1,10 +1,14 @@
 import { HOUSE_LIMITS, type Limit } from './limits'
 
 type Fields = Record<string, unknown>
-const fields = (value: unknown): Fields => (typeof value === 'object' && value !== null ? value as Fields : {})
+const fields = (value: unknown): Fields => (typeof value === 'object' && value !== null ? (value as Fields) : {})
 
 /** Our limits of version 1, which knew one speed of a hand and one of a foot. */
-const WERE = { hand: { easy: 1 / 5, hard: 1 / 8 }, foot: { easy: 1 / 4, hard: 1 / 6.5 }, double: { easy: 0.09, hard: 0.06 } }
+const WERE = {
+  hand: { easy: 1 / 5, hard: 1 / 8 },
+  foot: { easy: 1 / 4, hard: 1 / 6.5 },
+  double: { easy: 0.09, hard: 0.06 },
+}
 
 /** What a player had made their own of version 1 is kept, a speed as that of a run; what they had left as it was goes by ours of today. */
 function limitsFrom1(old: Fields): Fields {
@@ -26,7 +30,7 @@ export const kitFrom1 = (old: Fields): Fields => old
 
 /** A player of version 1 as one of version 2. */
 export const playerFrom1 = (old: Fields): Fields =>
-  (old.limits === undefined ? old : { ...old, limits: limitsFrom1(fields(old.limits)) })
+  old.limits === undefined ? old : { ...old, limits: limitsFrom1(fields(old.limits)) }
 
 /** A player of version 2 as one of version 3, which says how they practise: as it ships. */
 export const playerFrom2 = (old: Fields): Fields => old

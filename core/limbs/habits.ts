@@ -1,4 +1,16 @@
-import { type Kit, type Limb, type Piece, type PieceKind, homesOf, isHand, otherSide, paired, pieceOf, strokesFor, stretchTo } from '#core/kit'
+import {
+  type Kit,
+  type Limb,
+  type Piece,
+  type PieceKind,
+  homesOf,
+  isHand,
+  otherSide,
+  paired,
+  pieceOf,
+  strokesFor,
+  stretchTo,
+} from '#core/kit'
 import type { Struck } from './struck'
 
 /** Pieces on which the time is kept. @internal */
@@ -41,13 +53,20 @@ const STREAM = 6
  * Whose turn each stroke is in a stream of the time that is too fast for one hand: its keeper’s on the beat and every second one from there,
  * the other hand’s between; a snare that falls in it belongs to whose turn it is. Strokes of no such stream are not in the map.
  */
-function turnsOf(all: readonly Struck[], isTime: (i: number) => boolean, isSnare: (i: number) => boolean): Map<number, 'keeper' | 'other'> {
-  const order = all.flatMap((_, i) => (isTime(i) || isSnare(i) ? [i] : [])).sort((a, b) => all[a]!.seconds - all[b]!.seconds)
+function turnsOf(
+  all: readonly Struck[],
+  isTime: (i: number) => boolean,
+  isSnare: (i: number) => boolean,
+): Map<number, 'keeper' | 'other'> {
+  const order = all
+    .flatMap((_, i) => (isTime(i) || isSnare(i) ? [i] : []))
+    .sort((a, b) => all[a]!.seconds - all[b]!.seconds)
   const turns = new Map<number, 'keeper' | 'other'>()
   const close = (stream: readonly number[]): void => {
     const instants = new Set(stream.map(i => all[i]!.at))
     // Two at one instant are no stream of single strokes, and one that is mostly snare is a roll.
-    if (instants.size < STREAM || instants.size < stream.length || stream.filter(isTime).length * 2 < stream.length) return
+    if (instants.size < STREAM || instants.size < stream.length || stream.filter(isTime).length * 2 < stream.length)
+      return
     const from = all[stream.find(i => all[i]!.beat) ?? stream[0]!]!.seconds
     const gap = Math.min(...stream.slice(1).map((i, n) => all[i]!.seconds - all[stream[n]!]!.seconds))
     for (const i of stream) turns.set(i, Math.round((all[i]!.seconds - from) / gap) % 2 === 0 ? 'keeper' : 'other')
@@ -72,7 +91,8 @@ function turnsOf(all: readonly Struck[], isTime: (i: number) => boolean, isSnare
 export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left'): (limb: Limb, i: number) => number {
   const leadHand: Limb = lead === 'right' ? 'RH' : 'LH'
   const homes = homesOf(kit)
-  const isTimeStroke = (i: number): boolean => TIME_KINDS.includes(pieceOf(kit, all[i]!.piece)?.kind ?? 'pad') && !isFoot(all[i]!)
+  const isTimeStroke = (i: number): boolean =>
+    TIME_KINDS.includes(pieceOf(kit, all[i]!.piece)?.kind ?? 'pad') && !isFoot(all[i]!)
   const times = all.flatMap((_, i) => (isTimeStroke(i) ? [i] : [])).sort((a, b) => all[a]!.seconds - all[b]!.seconds)
   /** The hand that keeps the time around a moment; undefined where none goes on: it does where the time is struck just before and just after. */
   const keeperAt = (seconds: number): Limb | undefined => {
@@ -90,7 +110,8 @@ export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left
     if (!goesOn) return undefined
     return keeper(pieceOf(kit, all[(since ?? Infinity) <= (until ?? Infinity) ? before! : after!]!.piece)!)
   }
-  const keeper = (piece: Piece): Limb => (kit.hands === 'open' && piece.kind === 'hi-hat' ? (piece.stands.x <= 0 ? 'LH' : 'RH') : leadHand)
+  const keeper = (piece: Piece): Limb =>
+    kit.hands === 'open' && piece.kind === 'hi-hat' ? (piece.stands.x <= 0 ? 'LH' : 'RH') : leadHand
   const away = (piece: Piece, limb: Limb) => Math.hypot(piece.stands.x - homes[limb].x, piece.stands.y - homes[limb].y)
   const turns = turnsOf(all, isTimeStroke, i => pieceOf(kit, all[i]!.piece)?.kind === 'snare')
   const hands = (limb: Limb, piece: Piece, i: number): number => {
@@ -102,7 +123,9 @@ export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left
     if (TIME_KINDS.includes(piece.kind)) return limb === keeper(piece) ? 0 : HABITS.time
     if (piece.kind === 'snare' && keeps) return limb === keeps ? HABITS.snare + (one.level === 1 ? HABITS.ghost : 0) : 0
     if (CRASHES.includes(piece.kind) && keeps) return limb === keeps ? 0 : HABITS.crash
-    return (piece.kind === 'snare' || piece.kind === 'pad' ? 0 : far) + (one.beat && limb !== leadHand ? HABITS.beat : 0)
+    return (
+      (piece.kind === 'snare' || piece.kind === 'pad' ? 0 : far) + (one.beat && limb !== leadHand ? HABITS.beat : 0)
+    )
   }
   const feet = (limb: Limb, piece: Piece): number => {
     const own = footOn(kit, piece)
@@ -113,7 +136,8 @@ export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left
   return (limb, i) => {
     const one = all[i]!
     const piece = pieceOf(kit, one.piece)
-    if (!piece || !strokesFor(piece, limb).includes(one.stroke) || stretchTo(piece, limb)?.reaches === false) return Infinity
+    if (!piece || !strokesFor(piece, limb).includes(one.stroke) || stretchTo(piece, limb)?.reaches === false)
+      return Infinity
     return isHand(limb) ? hands(limb, piece, i) : feet(limb, piece)
   }
 }
@@ -121,7 +145,9 @@ export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left
 /** The foot that rests on a pedal; undefined for what no foot rests on. @internal */
 export function footOn(kit: Kit, piece: Piece): 'RF' | 'LF' | undefined {
   const homes = homesOf(kit)
-  return (['RF', 'LF'] as const).find(foot => strokesFor(piece, foot).length > 0 && homes[foot].x === piece.stands.x && homes[foot].y === piece.stands.y)
+  return (['RF', 'LF'] as const).find(
+    foot => strokesFor(piece, foot).length > 0 && homes[foot].x === piece.stands.x && homes[foot].y === piece.stands.y,
+  )
 }
 
 const isFoot = ({ stroke }: Pick<Struck, 'stroke'>): boolean => stroke === 'chick' || stroke === 'splash'

@@ -1,7 +1,12 @@
 import type { Limb } from '#core/kit'
 
 /** Who strikes what at one instant: the indices that each of two limbs strikes, and those that nobody does; and what that costs, whatever came before. */
-export interface Option { first: number[], second: number[], left: number[], price: number }
+export interface Option {
+  first: number[]
+  second: number[]
+  left: number[]
+  price: number
+}
 
 /** What decides the options at an instant, for a crew of two limbs: the first is the lead side’s. */
 export interface Crew {
@@ -35,8 +40,10 @@ export function optionsOf(struck: readonly number[], { limbs, habit, both, loss 
       return
     }
     const [mine, theirs] = [habit(limbs[0], i), habit(limbs[1], i)]
-    if (mine < Infinity && fits(first, i)) go(n + 1, { first: [...first, i], second, left, price: price + mine + (first.length ? TWO_AT_ONCE : 0) })
-    if (theirs < Infinity && fits(second, i)) go(n + 1, { first, second: [...second, i], left, price: price + theirs + (second.length ? TWO_AT_ONCE : 0) })
+    if (mine < Infinity && fits(first, i))
+      go(n + 1, { first: [...first, i], second, left, price: price + mine + (first.length ? TWO_AT_ONCE : 0) })
+    if (theirs < Infinity && fits(second, i))
+      go(n + 1, { first, second: [...second, i], left, price: price + theirs + (second.length ? TWO_AT_ONCE : 0) })
     go(n + 1, { first, second, left: [...left, i], price: price + loss(i) })
   }
   go(0, { first: [], second: [], left: [], price: 0 })

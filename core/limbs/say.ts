@@ -13,7 +13,13 @@ const REASONS: Record<LeftOut['why'], string> = {
  * What cannot be played, in a player’s words: `'Hi-hat on bar 1: 2: both hands are busy at that instant. The left foot can close the hats there instead.'`
  * @example sayLeftOut(groove, { why: 'two hands' }, 'Hi-hat', [5040]) // => 'Hi-hat on 2: both hands are busy at that instant.'
  */
-export function sayLeftOut(groove: Pick<Groove, 'bars'>, { why, instead }: Pick<LeftOut, 'why' | 'instead'>, pieceName: string, ats: readonly number[], counting?: Counting): string {
+export function sayLeftOut(
+  groove: Pick<Groove, 'bars'>,
+  { why, instead }: Pick<LeftOut, 'why' | 'instead'>,
+  pieceName: string,
+  ats: readonly number[],
+  counting?: Counting,
+): string {
   const other = instead ? ` The ${LIMB_NAMES[instead.limb]} can close the hats there instead.` : ''
   return `${sentence(pieceName)} on ${sayPlaces(groove, ats, counting)}: ${REASONS[why]}.${other}`
 }
@@ -22,5 +28,11 @@ export function sayLeftOut(groove: Pick<Groove, 'bars'>, { why, instead }: Pick<
  * A place of doubt: `'Snare on bar 1: 3: the left hand here, or the right hand.'`
  * @example sayDoubt(groove, { limb: 'LH', other: 'RH' }, 'Snare', [10080]) // => 'Snare on 3: the left hand here, or the right hand.'
  */
-export const sayDoubt = (groove: Pick<Groove, 'bars'>, { limb, other }: Pick<Doubt, 'limb' | 'other'>, pieceName: string, ats: readonly number[], counting?: Counting): string =>
+export const sayDoubt = (
+  groove: Pick<Groove, 'bars'>,
+  { limb, other }: Pick<Doubt, 'limb' | 'other'>,
+  pieceName: string,
+  ats: readonly number[],
+  counting?: Counting,
+): string =>
   `${sentence(pieceName)} on ${sayPlaces(groove, ats, counting)}: the ${LIMB_NAMES[limb]} here, or the ${LIMB_NAMES[other]}.`

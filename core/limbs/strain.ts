@@ -1,5 +1,15 @@
 import { SIDE_BY_SIDE, bounceLimit, gripOf, travelLimits } from '#core/analyse'
-import { type Kit, type Limits, type Piece, LONGEST_BOUNCE, bounces, hardnessOf, isBreath, limitsOf, pieceOf } from '#core/kit'
+import {
+  type Kit,
+  type Limits,
+  type Piece,
+  LONGEST_BOUNCE,
+  bounces,
+  hardnessOf,
+  isBreath,
+  limitsOf,
+  pieceOf,
+} from '#core/kit'
 import { HABITS } from './habits'
 import type { Struck } from './struck'
 
@@ -38,7 +48,10 @@ export class Strain {
   private readonly known = new Map<number, number>()
   private readonly grips: ReturnType<typeof gripOf>[]
 
-  constructor(private readonly all: readonly Struck[], kit: Kit) {
+  constructor(
+    private readonly all: readonly Struck[],
+    kit: Kit,
+  ) {
     this.limits = limitsOf(kit)
     this.pieces = all.map(one => pieceOf(kit, one.piece))
     this.grips = all.map((one, i) => gripOf({ stroke: one.stroke, piece: this.pieces[i] }))
@@ -51,7 +64,7 @@ export class Strain {
   step(hand: boolean, before: number, from: number, to: number): number {
     const key = ((before + 1) * this.all.length + from) * this.all.length + to
     let price = this.known.get(key)
-    if (price === undefined) this.known.set(key, price = this.asked(hand, before, from, to))
+    if (price === undefined) this.known.set(key, (price = this.asked(hand, before, from, to)))
     return price
   }
 
@@ -64,7 +77,10 @@ export class Strain {
     let price = this.speed(hand, before, from, to, gap)
     if (from_ && to_ && from_.id !== to_.id) {
       const limit = travelLimits(from_, to_, limits)!
-      price += ANOTHER + WAY * Math.hypot(from_.stands.x - to_.stands.x, from_.stands.y - to_.stands.y) + troubleOf(hardnessOf(gap, limit))
+      price +=
+        ANOTHER +
+        WAY * Math.hypot(from_.stands.x - to_.stands.x, from_.stands.y - to_.stands.y) +
+        troubleOf(hardnessOf(gap, limit))
     }
     if (!hand) return price
     if (a.level >= 4 && b.level === 1) price += troubleOf(hardnessOf(gap, limits.control))
@@ -80,8 +96,13 @@ export class Strain {
     if (all[to]!.stroke === 'sweep' || all[from]!.stroke === 'sweep') return 0
     const side = hand ? 'hand' : 'foot'
     const first = before < 0 ? Infinity : all[from]!.seconds - all[before]!.seconds
-    if (first <= REST && !isBreath(gap, first, gap) && !isBreath(first, gap, first)) return priceOf(hardnessOf((gap + first) / 2, limits.burst[side]))
-    if (hand && bounces(gap, { samePiece: all[from]!.piece === all[to]!.piece, from: all[from]!.level, to: all[to]!.level })) return priceOf(hardnessOf(gap, bounceLimit(limits, pieces[to])))
+    if (first <= REST && !isBreath(gap, first, gap) && !isBreath(first, gap, first))
+      return priceOf(hardnessOf((gap + first) / 2, limits.burst[side]))
+    if (
+      hand &&
+      bounces(gap, { samePiece: all[from]!.piece === all[to]!.piece, from: all[from]!.level, to: all[to]!.level })
+    )
+      return priceOf(hardnessOf(gap, bounceLimit(limits, pieces[to])))
     return priceOf(hardnessOf(gap, limits.pair[side]))
   }
 

@@ -11,7 +11,11 @@ export interface Struck {
 }
 
 /** What is struck at one instant: indices into the list of everything struck. */
-export interface Instant { at: number, seconds: number, struck: number[] }
+export interface Instant {
+  at: number
+  seconds: number
+  struck: number[]
+}
 
 /** The instants of what is struck, in order of time: `instantsOf([{ at: 0 }, { at: 0 }, { at: 1260 }]).length // => 2` */
 export function instantsOf(all: readonly Struck[], which: readonly number[] = all.map((_, i) => i)): Instant[] {

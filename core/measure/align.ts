@@ -6,7 +6,11 @@ const TRIED = { strokes: 3, instants: 16, against: 96 } as const
 const NEAR = 0.07
 
 /** How many of the strokes lie near one of their piece that is asked for, and how near on the mean, where all are moved by `shift` seconds. */
-function fitOf(times: ReadonlyMap<string, readonly number[]>, struck: readonly Struck[], shift: number): { near: number, off: number } {
+function fitOf(
+  times: ReadonlyMap<string, readonly number[]>,
+  struck: readonly Struck[],
+  shift: number,
+): { near: number; off: number } {
   let [near, off] = [0, 0]
   for (const { at, pieceId = '' } of struck) {
     const list = times.get(pieceId) ?? []
@@ -16,7 +20,9 @@ function fitOf(times: ReadonlyMap<string, readonly number[]>, struck: readonly S
       if (list[middle]! < at + shift) low = middle + 1
       else high = middle
     }
-    const distance = Math.min(...[list[low - 1], list[low]].map(one => (one === undefined ? Infinity : Math.abs(one - at - shift))))
+    const distance = Math.min(
+      ...[list[low - 1], list[low]].map(one => (one === undefined ? Infinity : Math.abs(one - at - shift))),
+    )
     if (distance > NEAR) continue
     near++
     off += distance
@@ -32,7 +38,7 @@ function fitOf(times: ReadonlyMap<string, readonly number[]>, struck: readonly S
  */
 export function aligned(asked: readonly Asked[], struck: readonly Struck[]): Struck[] {
   const times = new Map<string, number[]>()
-  for (const { at, pieceId, grace } of asked) if (!grace) times.set(pieceId, [...times.get(pieceId) ?? [], at])
+  for (const { at, pieceId, grace } of asked) if (!grace) times.set(pieceId, [...(times.get(pieceId) ?? []), at])
   const instants = [...new Set(asked.filter(one => !one.grace).map(one => one.at))].slice(0, TRIED.instants)
   const first = struck.slice(0, TRIED.against)
   let best = { shift: 0, near: -1, off: Infinity }
@@ -42,10 +48,15 @@ export function aligned(asked: readonly Asked[], struck: readonly Struck[]): Str
       if (fit.near > best.near || (fit.near === best.near && fit.off < best.off)) best = { shift: instant - at, ...fit }
     }
   }
-  const offs = first.flatMap(({ at, pieceId = '' }) => {
-    const nearest = (times.get(pieceId) ?? []).reduce((least, one) => (Math.abs(one - at - best.shift) < Math.abs(least) ? at + best.shift - one : least), Infinity)
-    return Math.abs(nearest) <= NEAR ? [nearest] : []
-  }).sort((a, b) => a - b)
+  const offs = first
+    .flatMap(({ at, pieceId = '' }) => {
+      const nearest = (times.get(pieceId) ?? []).reduce(
+        (least, one) => (Math.abs(one - at - best.shift) < Math.abs(least) ? at + best.shift - one : least),
+        Infinity,
+      )
+      return Math.abs(nearest) <= NEAR ? [nearest] : []
+    })
+    .sort((a, b) => a - b)
   const middle = offs[Math.floor(offs.length / 2)] ?? 0
   return struck.map(one => ({ ...one, at: one.at + best.shift - middle }))
 }

@@ -2,7 +2,12 @@ import { type Result, ok, refuse } from '#core/result'
 import { medianOf } from './median'
 
 /** How late an input arrives, by tapping along: the middle of all distances and their spread, in ms; `slips` are taps that were left out. */
-export interface Latency { ms: number, spread: number, taps: number, slips: number }
+export interface Latency {
+  ms: number
+  spread: number
+  taps: number
+  slips: number
+}
 
 const TAPS = 8
 /** Taps that spread further than this tell nothing, and one that alone lies further off than this is a slip. */
@@ -26,14 +31,23 @@ function withoutSlips(offs: readonly number[]): readonly number[] {
  * @example latencyOf([0.03, 0.53, 1.04, 1.53, 2.03, 2.53, 3.03, 3.53], [0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5]).value // => { ms: 30, spread: 3.8, taps: 8, slips: 0 }
  */
 export function latencyOf(taps: readonly number[], clicks: readonly number[]): Result<Latency> {
-  const all = taps.flatMap((tap) => {
-    const nearest = clicks.reduce((best, click) => (Math.abs(click - tap) < Math.abs(best - tap) ? click : best), Infinity)
+  const all = taps.flatMap(tap => {
+    const nearest = clicks.reduce(
+      (best, click) => (Math.abs(click - tap) < Math.abs(best - tap) ? click : best),
+      Infinity,
+    )
     return Number.isFinite(nearest) ? [(tap - nearest) * 1000] : []
   })
   if (all.length < TAPS) return refuse(`Tap along to at least ${TAPS} clicks; so far there are ${all.length}.`)
   const offs = withoutSlips(all)
   const ms = medianOf(offs)
   const spread = Math.sqrt(offs.reduce((sum, off) => sum + (off - ms) ** 2, 0) / (offs.length - 1))
-  if (spread > LOOSEST) return refuse(`The taps spread by ${Math.round(spread)} ms, too far to tell: tap once with every click.`)
-  return ok({ ms: Math.round(ms * 10) / 10, spread: Math.round(spread * 10) / 10, taps: offs.length, slips: all.length - offs.length })
+  if (spread > LOOSEST)
+    return refuse(`The taps spread by ${Math.round(spread)} ms, too far to tell: tap once with every click.`)
+  return ok({
+    ms: Math.round(ms * 10) / 10,
+    spread: Math.round(spread * 10) / 10,
+    taps: offs.length,
+    slips: all.length - offs.length,
+  })
 }

@@ -6,10 +6,14 @@ export const WIDEST = 0.11
 const PRICE = 0.08 ** 2
 
 /** Cues and strokes by their places in the lists that were matched: pairs, cues that nothing matched, strokes that matched nothing. */
-export interface Matched { pairs: { asked: number, struck: number }[], missed: number[], extra: number[] }
+export interface Matched {
+  pairs: { asked: number; struck: number }[]
+  missed: number[]
+  extra: number[]
+}
 
-const voiceOf = (tells: Tells, one: { limb?: Asked['limb'] | undefined, pieceId?: string | undefined }): string =>
-  (tells === 'piece' ? one.pieceId ?? '' : tells === 'limb' ? one.limb ?? '' : '')
+const voiceOf = (tells: Tells, one: { limb?: Asked['limb'] | undefined; pieceId?: string | undefined }): string =>
+  tells === 'piece' ? (one.pieceId ?? '') : tells === 'limb' ? (one.limb ?? '') : ''
 
 function byVoice<T extends { at: number }>(list: readonly T[], voice: (one: T) => string): Map<string, number[]> {
   const voices = new Map<string, number[]>()
@@ -41,11 +45,16 @@ function windows(cues: readonly Asked[]): number[] {
  * The cheapest pairing of a few cues and strokes, both in order: squared distances, and `PRICE` for what is left over. A grace note
  * left out costs nothing. `table[i][j]` is the least cost of the first i cues and j strokes.
  */
-function pairUp(cues: readonly Asked[], reach: readonly number[], strokes: readonly Struck[]): { asked: number, struck: number }[] {
+function pairUp(
+  cues: readonly Asked[],
+  reach: readonly number[],
+  strokes: readonly Struck[],
+): { asked: number; struck: number }[] {
   const [n, m] = [cues.length, strokes.length]
   if (!m) return []
   // One for one is what nearly all of it is.
-  if (n === 1 && m === 1) return Math.abs(strokes[0]!.at - cues[0]!.at) <= reach[0]! + 1e-9 ? [{ asked: 0, struck: 0 }] : []
+  if (n === 1 && m === 1)
+    return Math.abs(strokes[0]!.at - cues[0]!.at) <= reach[0]! + 1e-9 ? [{ asked: 0, struck: 0 }] : []
   const table = Array.from({ length: n + 1 }, () => new Float64Array(m + 1))
   const miss = (i: number) => (cues[i]!.grace ? 0 : PRICE)
   const pair = (i: number, j: number) => {
@@ -56,12 +65,13 @@ function pairUp(cues: readonly Asked[], reach: readonly number[], strokes: reado
     for (let j = 0; j <= m; j++) {
       if (!i && !j) continue
       table[i]![j] = Math.min(
-        i ? table[i - 1]![j]! + miss(i - 1) : Infinity, j ? table[i]![j - 1]! + PRICE : Infinity,
+        i ? table[i - 1]![j]! + miss(i - 1) : Infinity,
+        j ? table[i]![j - 1]! + PRICE : Infinity,
         i && j ? table[i - 1]![j - 1]! + pair(i - 1, j - 1) : Infinity,
       )
     }
   }
-  const pairs: { asked: number, struck: number }[] = []
+  const pairs: { asked: number; struck: number }[] = []
   for (let i = n, j = m; i && j;) {
     const now = table[i]![j]!
     if (now === table[i - 1]![j - 1]! + pair(i - 1, j - 1)) pairs.push({ asked: --i, struck: --j })
@@ -93,14 +103,23 @@ export function match(asked: readonly Asked[], struck: readonly Struck[], tells:
       // A run: cues whose windows touch, so that a stroke may lie in two of them.
       let end = i
       let edge = cues[i]!.at + reach[i]!
-      while (end + 1 < cues.length && cues[end + 1]!.at - reach[end + 1]! <= edge + 1e-9 && (cues[end + 1]!.instant === cues[end]!.instant || hasStroke(strokes, from, cues[end + 1]!.at - reach[end + 1]!, edge))) {
+      while (
+        end + 1 < cues.length &&
+        cues[end + 1]!.at - reach[end + 1]! <= edge + 1e-9 &&
+        (cues[end + 1]!.instant === cues[end]!.instant ||
+          hasStroke(strokes, from, cues[end + 1]!.at - reach[end + 1]!, edge))
+      ) {
         end++
         edge = Math.max(edge, cues[end]!.at + reach[end]!)
       }
       while (from < strokes.length && strokes[from]!.at < cues[i]!.at - reach[i]! - 1e-9) from++
       let to = from
       while (to < strokes.length && strokes[to]!.at <= edge + 1e-9) to++
-      for (const { asked: a, struck: s } of pairUp(cues.slice(i, end + 1), reach.slice(i, end + 1), strokes.slice(from, to))) {
+      for (const { asked: a, struck: s } of pairUp(
+        cues.slice(i, end + 1),
+        reach.slice(i, end + 1),
+        strokes.slice(from, to),
+      )) {
         const pair = { asked: places[i + a]!, struck: strokePlaces[from + s]! }
         pairs.push(pair)
         answered.add(pair.asked)

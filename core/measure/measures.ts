@@ -4,11 +4,19 @@ import { type Matched, match } from './match'
 import type { Asked, Struck, Tells } from './struck'
 
 /** What counts as together, clean and enough; the defaults are music.md's. Milliseconds, and strokes of a limb. */
-export interface Measuring { hands: number, feet: number, tight: number, spread: number, cleanBars: number, few: number }
+export interface Measuring {
+  hands: number
+  feet: number
+  tight: number
+  spread: number
+  cleanBars: number
+  few: number
+}
 export const MEASURING: Measuring = { hands: 20, feet: 30, tight: 10, spread: 25, cleanBars: 4, few: 8 }
 
 /** Up to how many ms apart two limbs are one sound: `togetherWithin(['LF', 'RF'], MEASURING) // => 30`. */
-export const togetherWithin = ([a, b]: readonly [Limb, Limb], { hands, feet }: Measuring): number => (isHand(a) || isHand(b) ? hands : feet)
+export const togetherWithin = ([a, b]: readonly [Limb, Limb], { hands, feet }: Measuring): number =>
+  isHand(a) || isHand(b) ? hands : feet
 
 const mean = (list: readonly number[]): number => list.reduce((sum, one) => sum + one, 0) / list.length
 /** The standard deviation, the mean taken out; of one stroke 0. */
@@ -27,7 +35,8 @@ const tenth = (ms: number): number => Math.max(-1000, Math.min(1000, Math.round(
 
 const MOST_DOTS = 400
 /** At most so many of a list, evenly spread over it. */
-const thinned = <T>(list: readonly T[], most: number): T[] => (list.length <= most ? [...list] : Array.from({ length: most }, (_, i) => list[Math.floor(i * list.length / most)]!))
+const thinned = <T>(list: readonly T[], most: number): T[] =>
+  list.length <= most ? [...list] : Array.from({ length: most }, (_, i) => list[Math.floor((i * list.length) / most)]!)
 
 function grouped<T>(list: readonly T[], key: (one: T) => string | number): T[][] {
   const groups = new Map<string | number, T[]>()
@@ -41,19 +50,30 @@ function grouped<T>(list: readonly T[], key: (one: T) => string | number): T[][]
 }
 
 /** A stroke against its cue: how far off in ms (early negative), and what was asked. */
-export interface Offset { asked: Asked, ms: number, level: Struck['level'] }
+export interface Offset {
+  asked: Asked
+  ms: number
+  level: Struck['level']
+}
 /** How far each matched stroke lies from its cue; grace notes are left out. `offsetsOf([{ at: 0, limb: 'RH' }], [{ at: 0.012, limb: 'RH' }], { pairs: [{ asked: 0, struck: 0 }] })[0].ms // => 12` */
 export const offsetsOf = (asked: readonly Asked[], struck: readonly Struck[], { pairs }: Matched): Offset[] =>
-  pairs.filter(pair => !asked[pair.asked]!.grace).map((pair): Offset => ({ asked: asked[pair.asked]!, ms: (struck[pair.struck]!.at - asked[pair.asked]!.at) * 1000, level: struck[pair.struck]!.level }))
+  pairs
+    .filter(pair => !asked[pair.asked]!.grace)
+    .map((pair): Offset => ({
+      asked: asked[pair.asked]!,
+      ms: (struck[pair.struck]!.at - asked[pair.asked]!.at) * 1000,
+      level: struck[pair.struck]!.level,
+    }))
 
 /** Every two limbs that struck one instant, with how much the second came after the first, in ms. */
-function pairsOf(offsets: readonly Offset[]): { limbs: [Limb, Limb], tick: number, bar: number, after: number }[] {
-  const pairs: { limbs: [Limb, Limb], tick: number, bar: number, after: number }[] = []
+function pairsOf(offsets: readonly Offset[]): { limbs: [Limb, Limb]; tick: number; bar: number; after: number }[] {
+  const pairs: { limbs: [Limb, Limb]; tick: number; bar: number; after: number }[] = []
   for (const instant of grouped(offsets, one => one.asked.instant)) {
     if (instant.length < 2) continue
     const limbs = LIMBS.flatMap(limb => instant.find(one => one.asked.limb === limb) ?? [])
     limbs.forEach((a, i) => {
-      for (const b of limbs.slice(i + 1)) pairs.push({ limbs: [a.asked.limb, b.asked.limb], tick: a.asked.tick, bar: a.asked.bar, after: b.ms - a.ms })
+      for (const b of limbs.slice(i + 1))
+        pairs.push({ limbs: [a.asked.limb, b.asked.limb], tick: a.asked.tick, bar: a.asked.bar, after: b.ms - a.ms })
     })
   }
   return pairs
@@ -75,7 +95,9 @@ function cleanTimes(offsets: readonly Offset[], bars: number, wrong: ReadonlySet
     }
     const played = run.flatMap(one => inBar.get(one) ?? [])
     const even = grouped(played, one => one.asked.limb).every(limb => spreadOf(limb.map(one => one.ms)) <= by.spread)
-    const together = grouped(pairsOf(played), one => one.limbs.join()).every(pair => mean(pair.map(one => Math.abs(one.after))) <= togetherWithin(pair[0]!.limbs, by))
+    const together = grouped(pairsOf(played), one => one.limbs.join()).every(
+      pair => mean(pair.map(one => Math.abs(one.after))) <= togetherWithin(pair[0]!.limbs, by),
+    )
     if (played.length && even && together) {
       times++
       bar += by.cleanBars
@@ -85,17 +107,30 @@ function cleanTimes(offsets: readonly Offset[], bars: number, wrong: ReadonlySet
 }
 
 /** How a performance was measured: by which input, whether its latency is vouched for, over how many bars. */
-export interface MeasuredBy { input: InputName, tells: Tells, vouched: boolean, bars: number, measuring?: Measuring }
+export interface MeasuredBy {
+  input: InputName
+  tells: Tells
+  vouched: boolean
+  bars: number
+  measuring?: Measuring
+}
 
 /**
  * A played performance in figures: what was asked, what was struck (both in seconds of the performance), and by what.
  * @example measure([{ at: 0, limb: 'RH', pieceId: 'snare', level: 3, tick: 0, bar: 0, instant: 0, grace: false }], [{ at: 0.012, limb: 'RH' }], { input: 'keys', tells: 'limb', vouched: true, bars: 1 }).limbs[0].strokes // => 1
  */
-export function measure(asked: readonly Asked[], struck: readonly Struck[], { input, tells, vouched, bars, measuring = MEASURING }: MeasuredBy): Measures {
+export function measure(
+  asked: readonly Asked[],
+  struck: readonly Struck[],
+  { input, tells, vouched, bars, measuring = MEASURING }: MeasuredBy,
+): Measures {
   const matched = match(asked, struck, tells)
   const offsets = offsetsOf(asked, struck, matched)
   const strokes = asked.filter(one => !one.grace)
-  const wrong = new Set([...matched.missed.map(i => asked[i]!.bar), ...matched.extra.map(i => barAt(asked, struck[i]!.at))])
+  const wrong = new Set([
+    ...matched.missed.map(i => asked[i]!.bar),
+    ...matched.extra.map(i => barAt(asked, struck[i]!.at)),
+  ])
   const limbOf = (one: Struck): Limb | undefined => one.limb ?? strokes.find(asks => asks.pieceId === one.pieceId)?.limb
   const limbs = LIMBS.filter(limb => strokes.some(one => one.limb === limb)).map((limb): LimbMeasures => {
     const own = offsets.filter(one => one.asked.limb === limb)
@@ -103,27 +138,67 @@ export function measure(asked: readonly Asked[], struck: readonly Struck[], { in
     const offs = own.map(one => one.ms)
     const others = offsets.filter(one => one.asked.limb !== limb)
     return {
-      limb, strokes: own.length, missed: matched.missed.filter(i => asked[i]!.limb === limb).length,
+      limb,
+      strokes: own.length,
+      missed: matched.missed.filter(i => asked[i]!.limb === limb).length,
       extra: tells === 'nothing' ? 0 : matched.extra.filter(i => limbOf(struck[i]!) === limb).length,
-      mean: enough ? tenth(mean(offs)) : null, lean: enough ? tenth(others.length ? mean(offs) - mean(others.map(one => one.ms)) : 0) : null,
-      spread: enough ? tenth(spreadOf(offs)) : null, drift: enough ? tenth(slope(own.map(one => [one.asked.at / 60, one.ms] as const))) : null,
+      mean: enough ? tenth(mean(offs)) : null,
+      lean: enough ? tenth(others.length ? mean(offs) - mean(others.map(one => one.ms)) : 0) : null,
+      spread: enough ? tenth(spreadOf(offs)) : null,
+      drift: enough ? tenth(slope(own.map(one => [one.asked.at / 60, one.ms] as const))) : null,
     }
   })
-  const unisons = grouped(pairsOf(offsets), one => `${one.limbs.join()} ${one.tick}`).map((group) => {
-    const afters = group.map(one => one.after)
-    return { limbs: group[0]!.limbs, tick: group[0]!.tick, strokes: group.length, apart: tenth(mean(afters.map(Math.abs))), lean: tenth(mean(afters)) }
-  }).sort((a, b) => b.apart - a.apart).slice(0, 64)
-  const slots = grouped(offsets, one => `${one.asked.limb} ${one.asked.tick}`).map((group) => {
-    const offs = group.map(one => one.ms)
-    return { limb: group[0]!.asked.limb, tick: group[0]!.asked.tick, strokes: group.length, mean: tenth(mean(offs)), spread: tenth(spreadOf(offs)) }
-  }).sort((a, b) => a.tick - b.tick).slice(0, 256)
-  const levels = grouped(offsets.filter(one => one.level !== undefined), one => `${one.asked.limb} ${one.asked.level}`).map(group => ({
-    limb: group[0]!.asked.limb, asked: group[0]!.asked.level, got: Math.round(mean(group.map(one => one.level!)) * 10) / 10, strokes: group.length,
+  const unisons = grouped(pairsOf(offsets), one => `${one.limbs.join()} ${one.tick}`)
+    .map(group => {
+      const afters = group.map(one => one.after)
+      return {
+        limbs: group[0]!.limbs,
+        tick: group[0]!.tick,
+        strokes: group.length,
+        apart: tenth(mean(afters.map(Math.abs))),
+        lean: tenth(mean(afters)),
+      }
+    })
+    .sort((a, b) => b.apart - a.apart)
+    .slice(0, 64)
+  const slots = grouped(offsets, one => `${one.asked.limb} ${one.asked.tick}`)
+    .map(group => {
+      const offs = group.map(one => one.ms)
+      return {
+        limb: group[0]!.asked.limb,
+        tick: group[0]!.asked.tick,
+        strokes: group.length,
+        mean: tenth(mean(offs)),
+        spread: tenth(spreadOf(offs)),
+      }
+    })
+    .sort((a, b) => a.tick - b.tick)
+    .slice(0, 256)
+  const levels = grouped(
+    offsets.filter(one => one.level !== undefined),
+    one => `${one.asked.limb} ${one.asked.level}`,
+  ).map(group => ({
+    limb: group[0]!.asked.limb,
+    asked: group[0]!.asked.level,
+    got: Math.round(mean(group.map(one => one.level!)) * 10) / 10,
+    strokes: group.length,
   }))
   return {
-    version: 1, input, tells, vouched, asked: strokes.length, strokes: offsets.length, missed: matched.missed.length, extra: matched.extra.length,
+    version: 1,
+    input,
+    tells,
+    vouched,
+    asked: strokes.length,
+    strokes: offsets.length,
+    missed: matched.missed.length,
+    extra: matched.extra.length,
     dots: thinned(offsets, MOST_DOTS).map(({ asked: { limb, tick }, ms }) => [limb, tick, tenth(ms)]),
-    bars, clean: cleanTimes(offsets, bars, wrong, measuring), limbs, unisons, slots, levels,
+    bars,
+    clean: cleanTimes(offsets, bars, wrong, measuring),
+    limbs,
+    unisons,
+    slots,
+    levels,
   }
 }
 

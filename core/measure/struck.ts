@@ -3,7 +3,7 @@ import type { CueLine, StrokeCue } from '#core/perform'
 
 /** What an input can tell of a stroke: the piece that was hit, the limb that hit, or only that something was. */
 export const TELLS = ['piece', 'limb', 'nothing'] as const
-export type Tells = typeof TELLS[number]
+export type Tells = (typeof TELLS)[number]
 
 /** One stroke as it was played: when, in seconds of the performance, and what the input tells of it. */
 export interface Struck {
@@ -43,14 +43,29 @@ export function askedOf(line: CueLine, from: number, to: number): Asked[] {
     if (group) group.push(cue)
     else blows.set(key, [cue])
   }
-  return [...blows.values()].flatMap((group) => {
-    const main = group.reduce((best, cue) => (cue.level > best.level ? cue : best))
-    return group.map((cue): Asked => ({ at: cue.seconds, limb: cue.limb, pieceId: cue.pieceId, level: cue.level, tick: cue.tick, bar: cue.bar, instant: cue.at, grace: cue !== main }))
-  }).sort((a, b) => a.at - b.at)
+  return [...blows.values()]
+    .flatMap(group => {
+      const main = group.reduce((best, cue) => (cue.level > best.level ? cue : best))
+      return group.map((cue): Asked => ({
+        at: cue.seconds,
+        limb: cue.limb,
+        pieceId: cue.pieceId,
+        level: cue.level,
+        tick: cue.tick,
+        bar: cue.bar,
+        instant: cue.at,
+        grace: cue !== main,
+      }))
+    })
+    .sort((a, b) => a.at - b.at)
 }
 
 /** One stretch of playing without a pause: what was asked, what was struck, and over how many bars. */
-export interface Take { asked: readonly Asked[], struck: readonly Struck[], bars: number }
+export interface Take {
+  asked: readonly Asked[]
+  struck: readonly Struck[]
+  bars: number
+}
 
 /** Ticks and seconds between two takes that are joined, so that nothing of one answers the other. */
 const APART = { seconds: 10, ticks: 1_000_000_000 }
@@ -61,9 +76,11 @@ const APART = { seconds: 10, ticks: 1_000_000_000 }
  */
 export function joined(takes: readonly Take[]): Take {
   let [seconds, ticks, bars] = [0, 0, 0]
-  const all: { asked: Asked[], struck: Struck[] } = { asked: [], struck: [] }
+  const all: { asked: Asked[]; struck: Struck[] } = { asked: [], struck: [] }
   for (const take of takes) {
-    all.asked.push(...take.asked.map(one => ({ ...one, at: one.at + seconds, instant: one.instant + ticks, bar: one.bar + bars })))
+    all.asked.push(
+      ...take.asked.map(one => ({ ...one, at: one.at + seconds, instant: one.instant + ticks, bar: one.bar + bars })),
+    )
     all.struck.push(...take.struck.map(one => ({ ...one, at: one.at + seconds })))
     seconds += Math.max(0, take.asked.at(-1)?.at ?? 0, take.struck.at(-1)?.at ?? 0) + APART.seconds
     ticks += APART.ticks

@@ -4,7 +4,14 @@ import { type Counting, type Meter, NUMBERS, type Beat, type Tempo, beatsOf, cou
 import { type Written, cutFor, splitParts } from './duration'
 
 /** One head of a note: its place on the staff, its shape, and the strokes of the groove behind it. */
-export interface NoteHead { place: number, head: Head, ghost: boolean, slashed: boolean, limbs: Limb[], strokes: { partId: string, at: number }[] }
+export interface NoteHead {
+  place: number
+  head: Head
+  ghost: boolean
+  slashed: boolean
+  limbs: Limb[]
+  strokes: { partId: string; at: number }[]
+}
 
 /** One note, chord or rest of a voice. `at` in ticks from the start of the groove. */
 export interface Entry extends Written {
@@ -22,9 +29,22 @@ export interface Entry extends Written {
 }
 
 /** Entries of a voice by their indices: a tuplet, or notes under one beam. */
-export interface Tuplet { from: number, to: number, num: number, den: number }
-export interface BeamGroup { from: number, to: number }
-export interface Voice { entries: Entry[], tuplets: Tuplet[], beams: BeamGroup[], silent: boolean }
+export interface Tuplet {
+  from: number
+  to: number
+  num: number
+  den: number
+}
+export interface BeamGroup {
+  from: number
+  to: number
+}
+export interface Voice {
+  entries: Entry[]
+  tuplets: Tuplet[]
+  beams: BeamGroup[]
+  silent: boolean
+}
 
 export interface NotationBar {
   meter: Meter
@@ -33,18 +53,27 @@ export interface NotationBar {
   hands: Voice
   feet: Voice
   /** What is counted where something is struck, and which limbs strike it. */
-  counts: { at: number, word: string, onBeat: boolean, sticking: string }[]
+  counts: { at: number; word: string; onBeat: boolean; sticking: string }[]
 }
 
 /** Bars, what is picked up before the first as a short bar of its own, and what stands over them: the tempo as a note and a figure, and the swing in words. */
-export interface Notation { pickUp: NotationBar | undefined, bars: NotationBar[], tempo: Tempo, words: string }
+export interface Notation {
+  pickUp: NotationBar | undefined
+  bars: NotationBar[]
+  tempo: Tempo
+  words: string
+}
 
 /**
  * A groove as percussion notation in two voices: hands over feet, beamed by felt beat, as music.md has it. Muted parts are left out; `only` chooses
  * parts by id. What is picked up stands before the first bar, counted as it is counted there.
  * @example notate(groove, kit).bars.length // => 1
  */
-export function notate(groove: Groove, kit: Kit, wish: { counting?: Counting, only?: readonly string[] } = {}): Notation {
+export function notate(
+  groove: Groove,
+  kit: Kit,
+  wish: { counting?: Counting; only?: readonly string[] } = {},
+): Notation {
   const { counts, bpm } = groove.tempo
   const bars = barsOf(groove, kit, wish)
   const pickUp = pickedUp(groove, kit, wish)
@@ -54,20 +83,41 @@ export function notate(groove: Groove, kit: Kit, wish: { counting?: Counting, on
 }
 
 /** The short bar before the first: its notes lead to the strokes at the end of the bars, where they are written. */
-function pickedUp(groove: Groove, kit: Kit, wish: { counting?: Counting, only?: readonly string[] }): NotationBar | undefined {
+function pickedUp(
+  groove: Groove,
+  kit: Kit,
+  wish: { counting?: Counting; only?: readonly string[] },
+): NotationBar | undefined {
   const lead = leadInOf(groove)
   const [bar] = lead ? barsOf(lead.groove, kit, wish) : []
   if (!lead || !bar || (bar.hands.silent && bar.feet.silent)) return undefined
   const words = countSlots(groove.bars, wish.counting ?? NUMBERS)
   const said = new Map(slotsOf(groove.bars).map((slot, i) => [slot.at, words[i]!]))
-  const there = (voice: Voice): Voice => ({ ...voice, entries: voice.entries.map(one => ({ ...one, heads: one.heads.map(head => ({ ...head, strokes: head.strokes.map(({ partId, at }) => ({ partId, at: at + lead.from })) })) })) })
+  const there = (voice: Voice): Voice => ({
+    ...voice,
+    entries: voice.entries.map(one => ({
+      ...one,
+      heads: one.heads.map(head => ({
+        ...head,
+        strokes: head.strokes.map(({ partId, at }) => ({ partId, at: at + lead.from })),
+      })),
+    })),
+  })
   return {
-    ...bar, meter: groove.bars[0]!.meter, showMeter: true, hands: there(bar.hands), feet: there(bar.feet),
+    ...bar,
+    meter: groove.bars[0]!.meter,
+    showMeter: true,
+    hands: there(bar.hands),
+    feet: there(bar.feet),
     counts: bar.counts.map(count => ({ ...count, word: said.get(count.at + lead.from) ?? count.word })),
   }
 }
 
-function barsOf(groove: Groove, kit: Kit, { counting = NUMBERS, only }: { counting?: Counting, only?: readonly string[] }): NotationBar[] {
+function barsOf(
+  groove: Groove,
+  kit: Kit,
+  { counting = NUMBERS, only }: { counting?: Counting; only?: readonly string[] },
+): NotationBar[] {
   const heard = audibleParts(groove, { solo: [], only })
   const events = timeline(groove, kit).filter(event => heard.has(event.partId))
   const beats = beatsOf(groove.bars)
@@ -87,10 +137,23 @@ function barsOf(groove: Groove, kit: Kit, { counting = NUMBERS, only }: { counti
     return {
       meter: bar.meter,
       showMeter: !before || before.count !== bar.meter.count || before.unit !== bar.meter.unit,
-      hands: voice(groove, own, inside.filter(event => isHand(event.limb)), signs),
-      feet: voice(groove, own, inside.filter(event => !isHand(event.limb)), signs),
+      hands: voice(
+        groove,
+        own,
+        inside.filter(event => isHand(event.limb)),
+        signs,
+      ),
+      feet: voice(
+        groove,
+        own,
+        inside.filter(event => !isHand(event.limb)),
+        signs,
+      ),
       counts: [...new Set(inside.map(event => event.at))].map(at => ({
-        at, word: slots.get(at)?.word ?? '', onBeat: slots.get(at)?.onBeat ?? false, sticking: sticking(inside.filter(event => event.at === at)),
+        at,
+        word: slots.get(at)?.word ?? '',
+        onBeat: slots.get(at)?.onBeat ?? false,
+        sticking: sticking(inside.filter(event => event.at === at)),
       })),
     }
   })
@@ -113,7 +176,12 @@ function accented(event: TimedStroke, softest: ReadonlyMap<Limb, number>): boole
 /** Which limbs strike: hands as R and L, both as RL; feet as r and l, so that they are told apart without colour. */
 function sticking(events: readonly TimedStroke[]): string {
   const limbs = new Set(events.map(event => event.limb))
-  return [limbs.has('RH') ? 'R' : '', limbs.has('LH') ? 'L' : '', limbs.has('RF') ? 'r' : '', limbs.has('LF') ? 'l' : ''].join('')
+  return [
+    limbs.has('RH') ? 'R' : '',
+    limbs.has('LH') ? 'L' : '',
+    limbs.has('RF') ? 'r' : '',
+    limbs.has('LF') ? 'l' : '',
+  ].join('')
 }
 
 /** Strokes on hats that were open just before: they are marked as closed again. */
@@ -129,7 +197,10 @@ function closedAgain(events: readonly TimedStroke[]): Set<TimedStroke> {
 }
 
 /** Strokes on hats that close again, and strokes that are accented. */
-interface Signs { closed: ReadonlySet<TimedStroke>, accents: ReadonlySet<TimedStroke> }
+interface Signs {
+  closed: ReadonlySet<TimedStroke>
+  accents: ReadonlySet<TimedStroke>
+}
 
 /** One voice of one bar: every felt beat written by itself, so that each can be seen. */
 function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStroke[], signs: Signs): Voice {
@@ -144,7 +215,7 @@ function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStr
     const rest = (from: number, parts: number) => {
       let at = from
       for (const piece of splitParts(parts, cut.unit)) {
-        entries.push(entry(beat, beat.at + at * beat.length / cut.parts, piece.written))
+        entries.push(entry(beat, beat.at + (at * beat.length) / cut.parts, piece.written))
         at += piece.parts
       }
     }
@@ -163,8 +234,17 @@ function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStr
   return { entries, tuplets, beams, silent: !events.length }
 }
 
-const entry = (beat: Beat, at: number, written: Written): Entry =>
-  ({ ...written, at, beat: beat.beat, heads: [], accent: false, graced: undefined, hat: undefined, ornament: undefined, buzz: false })
+const entry = (beat: Beat, at: number, written: Written): Entry => ({
+  ...written,
+  at,
+  beat: beat.beat,
+  heads: [],
+  accent: false,
+  graced: undefined,
+  hat: undefined,
+  ornament: undefined,
+  buzz: false,
+})
 
 /** Runs of notes short enough to be beamed, within one felt beat, broken by rests. */
 function beamsOf(entries: readonly Entry[], from: number): BeamGroup[] {
@@ -193,7 +273,15 @@ function note(groove: Groove, struck: readonly TimedStroke[], { closed, accents 
       known.strokes.push(stroke)
       if (!known.limbs.includes(event.limb)) known.limbs.push(event.limb)
       known.ghost &&= event.level === 1
-    } else heads.set(key, { place, head: head === 'slash' ? 'filled' : head, slashed: head === 'slash', ghost: event.level === 1, limbs: [event.limb], strokes: [stroke] })
+    } else
+      heads.set(key, {
+        place,
+        head: head === 'slash' ? 'filled' : head,
+        slashed: head === 'slash',
+        ghost: event.level === 1,
+        limbs: [event.limb],
+        strokes: [stroke],
+      })
   }
   const sorted = [...heads.values()].sort((a, b) => a.place - b.place)
   const ornamented = struck.find(event => event.ornament)
@@ -201,13 +289,19 @@ function note(groove: Groove, struck: readonly TimedStroke[], { closed, accents 
     heads: sorted,
     graced: ornamented && sorted.findIndex(head => head.place === placed(ornamented).place),
     accent: struck.some(event => accents.has(event)),
-    hat: struck.some(event => event.stroke === 'open') ? 'open' : struck.some(event => closed.has(event)) ? 'closed' : undefined,
+    hat: struck.some(event => event.stroke === 'open')
+      ? 'open'
+      : struck.some(event => closed.has(event))
+        ? 'closed'
+        : undefined,
     ornament: ornamented?.ornament,
     buzz: struck.some(event => event.stroke === 'buzz'),
   }
 }
 
 /** Where a stroke stands; one on a piece the kit lacks stands on the middle line as a triangle, to be seen as something else. */
-function placed(event: TimedStroke): { place: number, head: Head } {
-  return event.piece ? staffOf(event.piece, event.stroke as StrokeKind, isHand(event.limb) ? 'hand' : 'foot') : { place: 0, head: 'triangle' }
+function placed(event: TimedStroke): { place: number; head: Head } {
+  return event.piece
+    ? staffOf(event.piece, event.stroke as StrokeKind, isHand(event.limb) ? 'hand' : 'foot')
+    : { place: 0, head: 'triangle' }
 }

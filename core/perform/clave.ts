@@ -2,10 +2,10 @@ import { type BarTime, barStarts, beatTicks, isCompound } from '#core/time'
 
 /** The claves as a click, by name: which of the two, and which side comes first. */
 export const CLAVES = ['son clave 3-2', 'son clave 2-3', 'rumba clave 3-2', 'rumba clave 2-3'] as const
-export type Clave = typeof CLAVES[number]
+export type Clave = (typeof CLAVES)[number]
 
 /** Their strokes in pulses: of sixteen, and in dotted beats of twelve (tradition; the two-side first is the other turned by half). */
-const PULSES: Record<Clave, { sixteen: readonly number[], twelve: readonly number[] }> = {
+const PULSES: Record<Clave, { sixteen: readonly number[]; twelve: readonly number[] }> = {
   'son clave 3-2': { sixteen: [0, 3, 6, 10, 12], twelve: [0, 2, 4, 7, 9] },
   'son clave 2-3': { sixteen: [2, 4, 8, 11, 14], twelve: [1, 3, 6, 8, 10] },
   'rumba clave 3-2': { sixteen: [0, 3, 7, 10, 12], twelve: [0, 2, 5, 7, 9] },
@@ -28,8 +28,16 @@ export function claveIn(bars: readonly BarTime[], clave: Clave): number[] | unde
   const total = barStarts(bars)[bars.length]!
   const twelve = isCompound(meter)
   const strokes = twelve ? PULSES[clave].twelve : PULSES[clave].sixteen
-  const fine = bars.some(bar => beatTicks(bar.meter).some((ticks, beat) => bar.slots[beat]! % 4 === 0 && ticks / bar.slots[beat]! < QUARTER / 2))
-  const lengths = twelve ? [6 * QUARTER] : meter.groups.every(group => group === 1) ? (fine ? [4 * QUARTER] : [8 * QUARTER, 4 * QUARTER]) : []
+  const fine = bars.some(bar =>
+    beatTicks(bar.meter).some((ticks, beat) => bar.slots[beat]! % 4 === 0 && ticks / bar.slots[beat]! < QUARTER / 2),
+  )
+  const lengths = twelve
+    ? [6 * QUARTER]
+    : meter.groups.every(group => group === 1)
+      ? fine
+        ? [4 * QUARTER]
+        : [8 * QUARTER, 4 * QUARTER]
+      : []
   const length = lengths.find(one => total % one === 0)
   if (!length) return undefined
   const pulse = length / (twelve ? 12 : 16)

@@ -17,27 +17,45 @@ describe('click', () => {
   ] as const)('falls on %s', (click, ats) => expect(clicksOf(bars, click).map(one => one.at)).toEqual(ats))
 
   it('cuts a felt beat of three in three', () => {
-    expect(clicksOf(makeBars(meter(6, 8), 1, 3), 'eighths').map(one => one.at)).toEqual([0, 2520, 5040, 7560, 10080, 12600])
+    expect(clicksOf(makeBars(meter(6, 8), 1, 3), 'eighths').map(one => one.at)).toEqual([
+      0, 2520, 5040, 7560, 10080, 12600,
+    ])
     expect(clicksOf(makeBars(meter(6, 8), 1, 3), 'off-beats').map(one => one.at)).toEqual([5040, 12600])
   })
 
   it('goes by the felt beats of each bar where it takes every other', () => {
     expect(clicksOf(makeBars(meter(12, 8), 1, 3), 'every other beat').map(one => one.at)).toEqual([0, 15120])
-    expect(clicksOf(makeBars(meter(3, 4), 2, 2), 'every other beat').map(one => one.at)).toEqual([0, 10080, 15120, 25200])
+    expect(clicksOf(makeBars(meter(3, 4), 2, 2), 'every other beat').map(one => one.at)).toEqual([
+      0, 10080, 15120, 25200,
+    ])
   })
 
   it('falls on the player’s own slots, and on none beyond the bars', () => {
-    expect(clicksOf(bars, [15120, 3780, 99999])).toEqual([{ at: 3780, first: false }, { at: 15120, first: false }])
+    expect(clicksOf(bars, [15120, 3780, 99999])).toEqual([
+      { at: 3780, first: false },
+      { at: 15120, first: false },
+    ])
   })
 
   it('leaves bars silent in turn', () => {
-    expect([0, 1, 2, 3, 4, 5].map(bar => sounds({ sound: 1, silent: 2 }, bar))).toEqual([true, false, false, true, false, false])
+    expect([0, 1, 2, 3, 4, 5].map(bar => sounds({ sound: 1, silent: 2 }, bar))).toEqual([
+      true,
+      false,
+      false,
+      true,
+      false,
+      false,
+    ])
     expect(sounds(null, 7)).toBe(true)
     expect(sounds({ sound: 1, silent: 0 }, 7)).toBe(true)
   })
 
   it('counts in before the start', () => {
-    expect(countIn(makeBars(meter(3, 4), 2, 2), 1)).toEqual([{ at: -15120, first: true }, { at: -10080, first: false }, { at: -5040, first: false }])
+    expect(countIn(makeBars(meter(3, 4), 2, 2), 1)).toEqual([
+      { at: -15120, first: true },
+      { at: -10080, first: false },
+      { at: -5040, first: false },
+    ])
     expect(countIn(bars, 2)).toHaveLength(8)
   })
 })

@@ -1,10 +1,30 @@
 import { LIMBS, type Limb } from '#core/kit'
-import { type BarTime, type Beat, type Counting, barStarts, beatsOf, countSlots, eighthsIn, eighthsOf, offBeatOf } from '#core/time'
+import {
+  type BarTime,
+  type Beat,
+  type Counting,
+  barStarts,
+  beatsOf,
+  countSlots,
+  eighthsIn,
+  eighthsOf,
+  offBeatOf,
+} from '#core/time'
 import { CLAVES, type Clave, claveIn } from './clave'
 
 /** Where a click falls. Each program is one of the schools: see product.md, where the click goes. */
-export const CLICKS = ['none', 'every beat', 'every other beat', 'backbeats', 'first of bar', 'eighths', 'off-beats', 'inner sixteenths', ...CLAVES] as const
-export type Click = typeof CLICKS[number]
+export const CLICKS = [
+  'none',
+  'every beat',
+  'every other beat',
+  'backbeats',
+  'first of bar',
+  'eighths',
+  'off-beats',
+  'inner sixteenths',
+  ...CLAVES,
+] as const
+export type Click = (typeof CLICKS)[number]
 
 const isClave = (click: Click): click is Clave => CLAVES.includes(click as Clave)
 
@@ -13,28 +33,46 @@ export const SPOKEN = ['every slot', 'beats', ...LIMBS] as const
 export type Spoken = 'every slot' | 'beats' | Limb
 
 /** A count that is spoken: where, and in which school's words. */
-export interface Voice { where: Spoken, counting: Counting }
+export interface Voice {
+  where: Spoken
+  counting: Counting
+}
 
 /**
  * What clicks: a program by name, or the player's own slots (ticks from the start of the bars); and, where wanted,
  * bars that sound and bars that stay silent in turn, counted through the whole performance.
  */
-export interface ClickPlan { program: Click | readonly number[], gaps?: { sound: number, silent: number } | null, voice?: Voice | null }
+export interface ClickPlan {
+  program: Click | readonly number[]
+  gaps?: { sound: number; silent: number } | null
+  voice?: Voice | null
+}
 
 /** One click: its place in ticks from the start of the bars, whether it is the first of a bar, and what a voice says there. */
-export interface ClickStroke { at: number, first: boolean, says?: string }
+export interface ClickStroke {
+  at: number
+  first: boolean
+  says?: string
+}
 
 /** Places within one felt beat, in ticks from the bars' start. */
 function placesIn(click: Exclude<Click, 'none' | Clave>, of: Beat): number[] {
   const { at, beat, length } = of
   switch (click) {
-    case 'every beat': return [at]
-    case 'every other beat': return beat % 2 === 0 ? [at] : []
-    case 'backbeats': return beat % 2 === 1 ? [at] : []
-    case 'first of bar': return beat === 0 ? [at] : []
-    case 'eighths': return eighthsOf(of)
-    case 'off-beats': return [offBeatOf(of)]
-    case 'inner sixteenths': return eighthsOf(of).map(eighth => eighth + length / eighthsIn(length) / 2)
+    case 'every beat':
+      return [at]
+    case 'every other beat':
+      return beat % 2 === 0 ? [at] : []
+    case 'backbeats':
+      return beat % 2 === 1 ? [at] : []
+    case 'first of bar':
+      return beat === 0 ? [at] : []
+    case 'eighths':
+      return eighthsOf(of)
+    case 'off-beats':
+      return [offBeatOf(of)]
+    case 'inner sixteenths':
+      return eighthsOf(of).map(eighth => eighth + length / eighthsIn(length) / 2)
   }
 }
 
@@ -48,9 +86,12 @@ export function clicksOf(bars: readonly BarTime[], program: ClickPlan['program']
   if (program === 'none') return []
   const starts = barStarts(bars)
   const total = starts[bars.length]!
-  const ats = typeof program === 'string'
-    ? isClave(program) ? claveIn(bars, program) ?? beatsOf(bars).map(beat => beat.at) : beatsOf(bars).flatMap(beat => placesIn(program, beat))
-    : [...program].filter(at => at >= 0 && at < total).sort((a, b) => a - b)
+  const ats =
+    typeof program === 'string'
+      ? isClave(program)
+        ? (claveIn(bars, program) ?? beatsOf(bars).map(beat => beat.at))
+        : beatsOf(bars).flatMap(beat => placesIn(program, beat))
+      : [...program].filter(at => at >= 0 && at < total).sort((a, b) => a - b)
   return ats.map(at => ({ at, first: starts.includes(at) }))
 }
 
@@ -62,15 +103,21 @@ const FIVES = ['ta', 'ka', 'ta', 'ki', 'ta']
  * which the limb strikes that it follows. Strokes off the grid are not said.
  * @example countsOf(bars, { where: 'beats', counting: NUMBERS }).map(click => click.says) // => ['1', '2', '3', '4']
  */
-export function countsOf(bars: readonly BarTime[], { where, counting }: Voice, struck: ReadonlySet<number> = new Set()): ClickStroke[] {
+export function countsOf(
+  bars: readonly BarTime[],
+  { where, counting }: Voice,
+  struck: ReadonlySet<number> = new Set(),
+): ClickStroke[] {
   const starts = barStarts(bars)
   const words = countSlots(bars, counting)
   let n = 0
-  return beatsOf(bars).flatMap(beat => Array.from({ length: beat.slots }, (_, slot): ClickStroke => {
-    const at = beat.at + slot * beat.length / beat.slots
-    const word = words[n++]!
-    return { at, first: starts.includes(at), says: word === '·' ? FIVES[slot % FIVES.length]! : word }
-  }).filter((one, slot) => (where === 'every slot' ? true : where === 'beats' ? slot === 0 : struck.has(one.at))))
+  return beatsOf(bars).flatMap(beat =>
+    Array.from({ length: beat.slots }, (_, slot): ClickStroke => {
+      const at = beat.at + (slot * beat.length) / beat.slots
+      const word = words[n++]!
+      return { at, first: starts.includes(at), says: word === '·' ? FIVES[slot % FIVES.length]! : word }
+    }).filter((one, slot) => (where === 'every slot' ? true : where === 'beats' ? slot === 0 : struck.has(one.at))),
+  )
 }
 
 /** True where the click sounds in a bar, counted from 0: `sounds({ sound: 1, silent: 2 }, 3) // => true`. */
@@ -85,6 +132,11 @@ export function countIn(bars: readonly BarTime[], count: number, voice?: Voice |
   const first = bars[0]!
   const length = barStarts([first])[1]!
   const beats = voice ? countsOf([first], { ...voice, where: 'beats' }) : beatsOf([first])
-  return Array.from({ length: count }, (_, bar) => bar - count)
-    .flatMap(bar => beats.map(beat => ({ at: bar * length + beat.at, first: beat.at === 0, ...('says' in beat ? { says: beat.says! } : {}) })))
+  return Array.from({ length: count }, (_, bar) => bar - count).flatMap(bar =>
+    beats.map(beat => ({
+      at: bar * length + beat.at,
+      first: beat.at === 0,
+      ...('says' in beat ? { says: beat.says! } : {}),
+    })),
+  )
 }

@@ -29,12 +29,12 @@ export function clockOf(tempo: Section['tempo']): SectionClock {
     secondsAt(ticks) {
       if (ticks <= 0) return ticks / first
       if (ticks >= tempo.over) return whole + (ticks - tempo.over) / last
-      return Math.log1p(rise * ticks / first) / rise
+      return Math.log1p((rise * ticks) / first) / rise
     },
     ticksAt(seconds) {
       if (seconds <= 0) return seconds * first
       if (seconds >= whole) return tempo.over + (seconds - whole) * last
-      return first * Math.expm1(rise * seconds) / rise
+      return (first * Math.expm1(rise * seconds)) / rise
     },
   }
 }

@@ -61,7 +61,8 @@ export interface GuideCue extends Sounding {
 export type Cue = StrokeCue | ClickCue | GuideCue
 
 /** Whose cue it is: a part's, a line's, or the click's. */
-const voiceOf = (cue: Cue): string => (cue.kind === 'click' ? 'click' : cue.kind === 'guide' ? `line ${cue.guide}` : cue.part)
+const voiceOf = (cue: Cue): string =>
+  cue.kind === 'click' ? 'click' : cue.kind === 'guide' ? `line ${cue.guide}` : cue.part
 
 /**
  * What a cue is the same by, whenever it is asked for: `'0/2/5/hats/1260/0'` is section, lap, bar, part, tick and blow.

@@ -1,5 +1,15 @@
 import type { Kit, Level } from '#core/kit'
-import { type Blow, CHOKED, type Groove, type Part, type PlacedStroke, blowsOf, slotTicks, visitStrokes, pickUpTicks } from '#core/groove'
+import {
+  type Blow,
+  CHOKED,
+  type Groove,
+  type Part,
+  type PlacedStroke,
+  blowsOf,
+  slotTicks,
+  visitStrokes,
+  pickUpTicks,
+} from '#core/groove'
 import { type Beat, barStarts, beatsOf, swungTick } from '#core/time'
 import { type ClickStroke, clicksOf, countsOf } from './click'
 import type { SectionClock } from './clock'
@@ -34,10 +44,17 @@ export function groundOf(section: Section): Ground {
   const played = [...section.groove.parts, ...section.extra].filter(part => parts[part.id] !== 'silent')
   const groove: Groove = { ...section.groove, parts: played, tempo: firstTempo(section) }
   const starts = barStarts(groove.bars)
-  const barAt = (tick: number) => Math.min(groove.bars.length - 1, starts.findLastIndex(start => start <= tick))
+  const barAt = (tick: number) =>
+    Math.min(
+      groove.bars.length - 1,
+      starts.findLastIndex(start => start <= tick),
+    )
   const firstBar = barAt(span.from)
   return {
-    section, groove, starts, firstBar,
+    section,
+    groove,
+    starts,
+    firstBar,
     beats: beatsOf(groove.bars),
     bars: barAt(span.to - 1) - firstBar + 1,
     length: span.to - span.from,
@@ -46,17 +63,35 @@ export function groundOf(section: Section): Ground {
 }
 
 const inside = ({ from, to }: Span, at: number): boolean => at >= from && at < to
-const barOf = (ground: Ground, tick: number): number => Math.min(ground.groove.bars.length - 1, ground.starts.findLastIndex(start => start <= tick)) - ground.firstBar
+const barOf = (ground: Ground, tick: number): number =>
+  Math.min(
+    ground.groove.bars.length - 1,
+    ground.starts.findLastIndex(start => start <= tick),
+  ) - ground.firstBar
 
 // Field by field: what `visitStrokes` hands over is used again, and copying it as a whole costs more than all the rest of a lap.
-const lapStroke = ({ part, stroke, at, swung, piece, push, closes }: PlacedStroke, by: By, bar: number): LapStroke => ({ part, stroke, at, swung, piece, push, closes, by, bar })
+const lapStroke = ({ part, stroke, at, swung, piece, push, closes }: PlacedStroke, by: By, bar: number): LapStroke => ({
+  part,
+  stroke,
+  at,
+  swung,
+  piece,
+  push,
+  closes,
+  by,
+  bar,
+})
 
 /** The strokes of one lap in order of their written places. */
 export function strokesOfLap(ground: Ground, lap: number, kit: Kit = ground.section.kit): LapStroke[] {
-  const { section: { span, parts }, groove } = ground
+  const {
+    section: { span, parts },
+    groove,
+  } = ground
   const strokes: LapStroke[] = []
-  visitStrokes(groove, kit, lap, (placed) => {
-    if (inside(span, placed.at)) strokes.push(lapStroke(placed, parts[placed.part.id] ?? 'machine', barOf(ground, placed.at)))
+  visitStrokes(groove, kit, lap, placed => {
+    if (inside(span, placed.at))
+      strokes.push(lapStroke(placed, parts[placed.part.id] ?? 'machine', barOf(ground, placed.at)))
   })
   return strokes.sort((a, b) => a.at - b.at)
 }
@@ -66,19 +101,28 @@ export function strokesOfLap(ground: Ground, lap: number, kit: Kit = ground.sect
  * bars, their places counted back from the first (negative). Parts may have one of their own where the groove has none.
  */
 export function leadIn(ground: Ground): LapStroke[] {
-  const { section: { span, parts, kit }, groove } = ground
+  const {
+    section: { span, parts, kit },
+    groove,
+  } = ground
   const total = ground.starts.at(-1)!
   if (span.from !== 0) return []
   const ticksOf = (part: Part) => pickUpTicks(groove, { ...part, muted: false })
   const strokes: LapStroke[] = []
-  visitStrokes({ ...groove, parts: groove.parts.filter(part => !part.every && ticksOf(part)) }, kit, 0, (placed) => {
-    if (placed.at < total - ticksOf(placed.part)) return
-    const before = lapStroke(placed, parts[placed.part.id] ?? 'machine', -1)
-    before.at -= total
-    before.swung -= total
-    if (before.closes !== undefined) before.closes -= total
-    strokes.push(before)
-  }, true)
+  visitStrokes(
+    { ...groove, parts: groove.parts.filter(part => !part.every && ticksOf(part)) },
+    kit,
+    0,
+    placed => {
+      if (placed.at < total - ticksOf(placed.part)) return
+      const before = lapStroke(placed, parts[placed.part.id] ?? 'machine', -1)
+      before.at -= total
+      before.swung -= total
+      if (before.closes !== undefined) before.closes -= total
+      strokes.push(before)
+    },
+    true,
+  )
   return strokes.sort((a, b) => a.at - b.at)
 }
 
@@ -103,7 +147,7 @@ export function lapTime(clock: SectionClock, startTicks: number): LapTime {
 export function strokeCues(ground: Ground, strokes: readonly LapStroke[], from: number, time: LapTime): LapCue[] {
   const { model } = ground.section
   const cues: LapCue[] = []
-  const ringing = new Map<string, { cues: StrokeLapCue[], at: number }>()
+  const ringing = new Map<string, { cues: StrokeLapCue[]; at: number }>()
   for (const { part, stroke, at, swung, piece, push, closes, by, bar } of strokes) {
     const seconds = time(swung - from) + push
     const hats = piece?.kind === 'hi-hat'
@@ -112,15 +156,39 @@ export function strokeCues(ground: Ground, strokes: readonly LapStroke[], from: 
       for (const cue of before.cues) close(cue, seconds)
       ringing.delete(piece!.id)
     }
-    const until = closes !== undefined ? time(closes - from) + push : stroke.ornament === 'choke' ? seconds + CHOKED : undefined
+    const until =
+      closes !== undefined ? time(closes - from) + push : stroke.ornament === 'choke' ? seconds + CHOKED : undefined
     const open = hats && (stroke.stroke === 'open' || stroke.stroke === 'splash')
     const heard = by === 'machine' || (by === 'player' && model)
-    const blows = stroke.ornament === undefined ? PLAIN_BLOWS[stroke.level] : blowsOf(stroke.ornament, stroke.level, () => time(swung - from + slotTicks(ground.beats, at < 0 ? at + ground.starts.at(-1)! : at)) - time(swung - from))
+    const blows =
+      stroke.ornament === undefined
+        ? PLAIN_BLOWS[stroke.level]
+        : blowsOf(
+            stroke.ornament,
+            stroke.level,
+            () =>
+              time(swung - from + slotTicks(ground.beats, at < 0 ? at + ground.starts.at(-1)! : at)) -
+              time(swung - from),
+          )
     for (let blow = 0; blow < blows.length; blow++) {
       const { after, level } = blows[blow]!
       const cue: StrokeLapCue = {
-        kind: 'stroke', part: part.id, blow, by, bar, tick: at, at: at - from, seconds: seconds + after, limb: part.limb, pieceId: stroke.piece, piece,
-        stroke: stroke.stroke, level, until, heard, open,
+        kind: 'stroke',
+        part: part.id,
+        blow,
+        by,
+        bar,
+        tick: at,
+        at: at - from,
+        seconds: seconds + after,
+        limb: part.limb,
+        pieceId: stroke.piece,
+        piece,
+        stroke: stroke.stroke,
+        level,
+        until,
+        heard,
+        open,
       }
       cues.push(cue)
       if (!open) continue
@@ -133,7 +201,13 @@ export function strokeCues(ground: Ground, strokes: readonly LapStroke[], from: 
 }
 
 /** A plain stroke is one blow at its own level. */
-const PLAIN_BLOWS: Record<Level, Blow[]> = { 1: [{ after: 0, level: 1 }], 2: [{ after: 0, level: 2 }], 3: [{ after: 0, level: 3 }], 4: [{ after: 0, level: 4 }], 5: [{ after: 0, level: 5 }] }
+const PLAIN_BLOWS: Record<Level, Blow[]> = {
+  1: [{ after: 0, level: 1 }],
+  2: [{ after: 0, level: 2 }],
+  3: [{ after: 0, level: 3 }],
+  4: [{ after: 0, level: 4 }],
+  5: [{ after: 0, level: 5 }],
+}
 
 function close(cue: StrokeLapCue, seconds: number): void {
   cue.until = Math.min(cue.until ?? Infinity, seconds)
@@ -142,27 +216,58 @@ function close(cue: StrokeLapCue, seconds: number): void {
 
 /** The clicks of one lap, or its count where a voice says it; they swing with the groove, so that its off-beats fall where the groove's do. */
 export function clickCues(ground: Ground, strokes: readonly LapStroke[], time: LapTime): LapCue[] {
-  const { section: { span, click }, groove, beats } = ground
+  const {
+    section: { span, click },
+    groove,
+    beats,
+  } = ground
   const { voice } = click
   const all: ClickStroke[] = voice
     ? countsOf(groove.bars, voice, new Set(strokes.filter(one => one.part.limb === voice.where).map(one => one.at)))
     : clicksOf(groove.bars, click.program)
-  const cues = all.filter(one => inside(span, one.at)).map((one): ClickLapCue => ({
-    kind: 'click', first: one.first, says: one.says, until: undefined, bar: barOf(ground, one.at), tick: one.at, at: one.at - span.from,
-    seconds: time(swungTick(beats, one.at, groove.feel.swing ?? undefined) - span.from),
-  }))
+  const cues = all
+    .filter(one => inside(span, one.at))
+    .map((one): ClickLapCue => ({
+      kind: 'click',
+      first: one.first,
+      says: one.says,
+      until: undefined,
+      bar: barOf(ground, one.at),
+      tick: one.at,
+      at: one.at - span.from,
+      seconds: time(swungTick(beats, one.at, groove.feel.swing ?? undefined) - span.from),
+    }))
   // A voice says one thing at a time; what it says last goes on no further than the lap.
   return voice ? cues.map((cue, i) => ({ ...cue, until: cues[i + 1]?.seconds ?? time(ground.length) })) : cues
 }
 
 /** The notes of the lines that are heard in one lap; they swing with the groove, and end with the lap at the latest. */
 export function guideCues(ground: Ground, time: LapTime): LapCue[] {
-  const { section: { span, guides }, groove, beats } = ground
+  const {
+    section: { span, guides },
+    groove,
+    beats,
+  } = ground
   const swung = (tick: number) => time(swungTick(beats, tick, groove.feel.swing ?? undefined) - span.from)
-  return groove.guides.filter(guide => guides.includes(guide.id)).flatMap(guide => guide.notes.filter(note => inside(span, note.at)).map((note): LapCue => {
-    const end = Math.min(note.at + note.length, span.to)
-    return { kind: 'guide', guide: guide.id, level: note.level, bar: barOf(ground, note.at), tick: note.at, at: note.at - span.from, seconds: swung(note.at), until: end === span.to ? time(ground.length) : swung(end) }
-  }))
+  return groove.guides
+    .filter(guide => guides.includes(guide.id))
+    .flatMap(guide =>
+      guide.notes
+        .filter(note => inside(span, note.at))
+        .map((note): LapCue => {
+          const end = Math.min(note.at + note.length, span.to)
+          return {
+            kind: 'guide',
+            guide: guide.id,
+            level: note.level,
+            bar: barOf(ground, note.at),
+            tick: note.at,
+            at: note.at - span.from,
+            seconds: swung(note.at),
+            until: end === span.to ? time(ground.length) : swung(end),
+          }
+        }),
+    )
 }
 
 /** The most that a cue may sound before its lap begins, in seconds: a push and a ruff's first grace note, and room. */
@@ -171,6 +276,8 @@ export const EARLY = 0.25
 /** The most that a cue may sound after its lap's end: a push, and where the span cuts a swung pair in two the rest of it. */
 export function lateOf({ section: { tempo } }: Ground, clock: SectionClock): number {
   const pair = 5040
-  const slowest = isRamp(tempo) ? Math.max(pair / clock.ticksAt(1), clock.secondsAt(tempo.over + pair) - clock.secondsAt(tempo.over)) : clock.secondsAt(pair)
+  const slowest = isRamp(tempo)
+    ? Math.max(pair / clock.ticksAt(1), clock.secondsAt(tempo.over + pair) - clock.secondsAt(tempo.over))
+    : clock.secondsAt(pair)
   return EARLY + 0.3 * slowest
 }

@@ -1,7 +1,20 @@
 import { type SectionClock, clockOf } from './clock'
 import { countIn, sounds } from './click'
 import type { Cue, Place } from './cue'
-import { EARLY, type Ground, type LapCue, type LapStroke, clickCues, groundOf, guideCues, lapTime, lateOf, leadIn, strokeCues, strokesOfLap } from './lap'
+import {
+  EARLY,
+  type Ground,
+  type LapCue,
+  type LapStroke,
+  clickCues,
+  groundOf,
+  guideCues,
+  lapTime,
+  lateOf,
+  leadIn,
+  strokeCues,
+  strokesOfLap,
+} from './lap'
 import type { Performance } from './performance'
 import { mod } from '#core/time'
 
@@ -39,7 +52,7 @@ export class CueLine {
   private readonly known: Known[]
   /** Sections as they come one after another, as far as has been asked for. */
   private readonly laid: Laid[] = []
-  private readonly longest: { lead: number, late: number }
+  private readonly longest: { lead: number; late: number }
   /** Laps worked out, by section and lap; a section whose laps are all alike keeps one. */
   private readonly laps = new Map<string, LapCue[]>()
   /** When the first thing sounds, in seconds, at the latest 0: a count-in, a pick-up or a grace note comes before. */
@@ -53,9 +66,21 @@ export class CueLine {
       const clock = clockOf(section.tempo)
       const times = section.times ?? Infinity
       const lead = leadIn(ground)
-      return { section: index, ground, clock, times, seconds: times === Infinity ? Infinity : clock.secondsAt(times * ground.length), late: lateOf(ground, clock), lead, leadSeconds: lead.length ? clock.secondsAt(-lead[0]!.at) : 0 }
+      return {
+        section: index,
+        ground,
+        clock,
+        times,
+        seconds: times === Infinity ? Infinity : clock.secondsAt(times * ground.length),
+        late: lateOf(ground, clock),
+        lead,
+        leadSeconds: lead.length ? clock.secondsAt(-lead[0]!.at) : 0,
+      }
     })
-    this.longest = { lead: Math.max(...this.known.map(one => one.leadSeconds)), late: Math.max(...this.known.map(one => one.late)) }
+    this.longest = {
+      lead: Math.max(...this.known.map(one => one.leadSeconds)),
+      late: Math.max(...this.known.map(one => one.late)),
+    }
     this.ends = performance.again === undefined ? this.known.reduce((sum, one) => sum + one.seconds, 0) : Infinity
     this.begins = this.between(-Infinity, EARLY).reduce((first, cue) => Math.min(first, cue.seconds), 0)
   }
@@ -68,10 +93,16 @@ export class CueLine {
       const many = this.known.length
       const { again } = this.performance
       const at = this.laid.length
-      const one = at < many ? this.known[at] : again === undefined ? undefined : this.known[again + (at - many) % (many - again)]
+      const one =
+        at < many
+          ? this.known[at]
+          : again === undefined
+            ? undefined
+            : this.known[again + ((at - many) % (many - again))]
       if (!one) return undefined
       this.laid.push({
-        ...one, nth: at,
+        ...one,
+        nth: at,
         startTicks: before ? before.startTicks + before.times * before.ground.length : 0,
         startSeconds: before ? before.startSeconds + before.seconds : 0,
         startBar: before ? before.startBar + before.times * before.ground.bars : 0,
@@ -105,7 +136,8 @@ export class CueLine {
       const length = laid.ground.length
       const lapAt = (seconds: number) => Math.floor(laid.clock.ticksAt(seconds - laid.startSeconds) / length)
       const last = Math.min(laid.times - 1, lapAt(to + EARLY))
-      for (let lap = Math.max(0, from === -Infinity ? 0 : lapAt(from - laid.late)); lap <= last; lap++) this.addLap(laid, lap, from, to, found)
+      for (let lap = Math.max(0, from === -Infinity ? 0 : lapAt(from - laid.late)); lap <= last; lap++)
+        this.addLap(laid, lap, from, to, found)
     }
     return found.sort((a, b) => a.seconds - b.seconds)
   }
@@ -121,7 +153,10 @@ export class CueLine {
     if (into < 0) return { section: 0, lap: 0, bar: Math.floor(into / ground.starts[1]!), tick: into }
     const lap = Math.min(laid.times - 1, Math.floor(into / ground.length))
     const tick = Math.min(ground.length, into - lap * ground.length) + ground.section.span.from
-    const bar = Math.min(ground.groove.bars.length - 1, ground.starts.findLastIndex(start => start <= tick))
+    const bar = Math.min(
+      ground.groove.bars.length - 1,
+      ground.starts.findLastIndex(start => start <= tick),
+    )
     return { section: laid.section, lap, bar: laid.startBar + lap * ground.bars + bar - ground.firstBar, tick }
   }
 
@@ -132,7 +167,12 @@ export class CueLine {
 
   private secondsIn(laid: Laid, lap: number, tick: number): number {
     const { span } = laid.ground.section
-    const into = tick < 0 ? tick : (tick >= span.from && tick < span.to ? tick - span.from : mod(tick - span.from, laid.ground.length))
+    const into =
+      tick < 0
+        ? tick
+        : tick >= span.from && tick < span.to
+          ? tick - span.from
+          : mod(tick - span.from, laid.ground.length)
     return laid.startSeconds + laid.clock.secondsAt(Math.min(lap, laid.times - 1) * laid.ground.length + into)
   }
 
@@ -143,7 +183,7 @@ export class CueLine {
     const { ground, clock } = laid
     const within = Math.min(bar - laid.startBar, laid.times * ground.bars - 1)
     const lap = Math.floor(within / ground.bars)
-    const tick = Math.max(ground.starts[ground.firstBar + within % ground.bars]!, ground.section.span.from)
+    const tick = Math.max(ground.starts[ground.firstBar + (within % ground.bars)]!, ground.section.span.from)
     return laid.startSeconds + clock.secondsAt(lap * ground.length + tick - ground.section.span.from)
   }
 
@@ -156,7 +196,11 @@ export class CueLine {
     // The same section the same number of times later: where it has come again, it has here too.
     const wanted = section < 0 ? laid.nth : section + (laid.nth - laid.section)
     const here = this.nth(wanted)
-    return this.secondsIn(here && (section < 0 || here.section === section) ? here : this.nth(Math.max(0, section)) ?? this.laid.at(-1)!, lap, tick)
+    return this.secondsIn(
+      here && (section < 0 || here.section === section) ? here : (this.nth(Math.max(0, section)) ?? this.laid.at(-1)!),
+      lap,
+      tick,
+    )
   }
 
   /** What sounds before a section: its pick-up, and before the first the count-in. */
@@ -168,11 +212,21 @@ export class CueLine {
       const counts = countIn(ground.groove.bars, this.performance.countIn, ground.section.click.voice)
       counts.forEach(({ at, first, says }, i) => {
         const until = says === undefined ? undefined : clock.secondsAt(counts[i + 1]?.at ?? 0)
-        add({ kind: 'click', first, says, until, bar: Math.floor(at / bar), tick: at, at, seconds: clock.secondsAt(at) })
+        add({
+          kind: 'click',
+          first,
+          says,
+          until,
+          bar: Math.floor(at / bar),
+          tick: at,
+          at,
+          seconds: clock.secondsAt(at),
+        })
       })
     }
     // A lead-in is short and its tempo the first of its section: swing may carry it up to the bar line and not beyond.
-    if (laid.lead.length && from < laid.startSeconds + laid.late) strokeCues(ground, laid.lead, 0, clock.secondsAt).forEach(add)
+    if (laid.lead.length && from < laid.startSeconds + laid.late)
+      strokeCues(ground, laid.lead, 0, clock.secondsAt).forEach(add)
   }
 
   private addLap(laid: Laid, lap: number, from: number, to: number, found: Cue[]): void {
@@ -187,10 +241,20 @@ export class CueLine {
       if (start + cues[middle]!.seconds < from) low = middle + 1
       else high = middle
     }
-    for (let i = low; i < cues.length && start + cues[i]!.seconds < to; i++) this.add(laid, lap, start, startTicks, cues[i]!, from, to, found)
+    for (let i = low; i < cues.length && start + cues[i]!.seconds < to; i++)
+      this.add(laid, lap, start, startTicks, cues[i]!, from, to, found)
   }
 
-  private add(laid: Laid, lap: number, start: number, startTicks: number, cue: LapCue, from: number, to: number, found: Cue[]): void {
+  private add(
+    laid: Laid,
+    lap: number,
+    start: number,
+    startTicks: number,
+    cue: LapCue,
+    from: number,
+    to: number,
+    found: Cue[],
+  ): void {
     const seconds = start + cue.seconds
     if (seconds < from || seconds >= to) return
     const { section } = laid
@@ -198,11 +262,34 @@ export class CueLine {
     const at = laid.startTicks + startTicks + cue.at
     const { tick } = cue
     if (cue.kind === 'click') {
-      if (tick < 0 || sounds(laid.ground.section.click.gaps, bar)) found.push({ kind: 'click', first: cue.first, says: cue.says, section, lap, bar, tick, at, seconds, until: cue.until === undefined ? undefined : start + cue.until })
+      if (tick < 0 || sounds(laid.ground.section.click.gaps, bar))
+        found.push({
+          kind: 'click',
+          first: cue.first,
+          says: cue.says,
+          section,
+          lap,
+          bar,
+          tick,
+          at,
+          seconds,
+          until: cue.until === undefined ? undefined : start + cue.until,
+        })
       return
     }
     if (cue.kind === 'guide') {
-      found.push({ kind: 'guide', guide: cue.guide, level: cue.level, section, lap, bar, tick, at, seconds, until: start + cue.until })
+      found.push({
+        kind: 'guide',
+        guide: cue.guide,
+        level: cue.level,
+        section,
+        lap,
+        bar,
+        tick,
+        at,
+        seconds,
+        until: start + cue.until,
+      })
       return
     }
     const { part, blow, by, limb, pieceId, piece, stroke, level } = cue
@@ -213,7 +300,25 @@ export class CueLine {
       const closed = this.closedAfter(laid, tick < 0 ? -1 : lap, pieceId)
       if (closed !== undefined && (until === undefined || closed < until)) until = closed
     }
-    found.push({ kind: 'stroke', part, blow, by, heard, limb, pieceId, piece, stroke, level, section, lap, bar, tick, at, seconds, until })
+    found.push({
+      kind: 'stroke',
+      part,
+      blow,
+      by,
+      heard,
+      limb,
+      pieceId,
+      piece,
+      stroke,
+      level,
+      section,
+      lap,
+      bar,
+      tick,
+      at,
+      seconds,
+      until,
+    })
   }
 
   /** The cues of a lap in order of time, from its own start. The last lap gives way to the next section's pick-up. */
@@ -226,8 +331,14 @@ export class CueLine {
     const known = this.laps.get(key)
     if (known) return known
     const time = lapTime(clock, lap * ground.length)
-    const strokes = gives ? givenWay(strokesOfLap(ground, lap), gives.lead, ground.section.span.to) : strokesOfLap(ground, lap)
-    const cues = [...strokeCues(ground, strokes, ground.section.span.from, time), ...clickCues(ground, strokes, time), ...guideCues(ground, time)].sort((a, b) => a.seconds - b.seconds)
+    const strokes = gives
+      ? givenWay(strokesOfLap(ground, lap), gives.lead, ground.section.span.to)
+      : strokesOfLap(ground, lap)
+    const cues = [
+      ...strokeCues(ground, strokes, ground.section.span.from, time),
+      ...clickCues(ground, strokes, time),
+      ...guideCues(ground, time),
+    ].sort((a, b) => a.seconds - b.seconds)
     // A handful at most is ever asked for again: laps that differ go by one after another.
     if (this.laps.size > 32) this.laps.clear()
     this.laps.set(key, cues)
@@ -252,7 +363,8 @@ export class CueLine {
   }
 }
 
-const firstOn = (cues: readonly LapCue[], pieceId: string): LapCue | undefined => cues.find(cue => cue.kind === 'stroke' && cue.pieceId === pieceId)
+const firstOn = (cues: readonly LapCue[], pieceId: string): LapCue | undefined =>
+  cues.find(cue => cue.kind === 'stroke' && cue.pieceId === pieceId)
 
 /** Strokes less those of limbs that are already playing what leads into the next section: a limb is in one place. */
 function givenWay(strokes: readonly LapStroke[], lead: readonly LapStroke[], end: number): LapStroke[] {
@@ -267,4 +379,5 @@ function givenWay(strokes: readonly LapStroke[], lead: readonly LapStroke[], end
  *
  * @example cues(passes(groove, kit), 0, 0.5).map(cue => [cue.part, cue.tick, cue.seconds]) // => [['hats', 0, 0], ['bass', 0, 0], ['hats', 2520, 0.3]]
  */
-export const cues = (performance: Performance, from: number, to: number): Cue[] => new CueLine(performance).between(from, to)
+export const cues = (performance: Performance, from: number, to: number): Cue[] =>
+  new CueLine(performance).between(from, to)

@@ -7,10 +7,14 @@ export { type Span, wholeSpan } from '#core/groove'
 
 /** Who plays a part: the machine sounds it, the player strikes it, nobody does, or the player sings it. */
 export const PLAYERS = ['machine', 'player', 'silent', 'sung'] as const
-export type By = typeof PLAYERS[number]
+export type By = (typeof PLAYERS)[number]
 
 /** A tempo that moves evenly, tick by tick, from one to another over so many ticks of its section, and then stays. */
-export interface Ramp { from: Tempo, to: Tempo, over: number }
+export interface Ramp {
+  from: Tempo
+  to: Tempo
+  over: number
+}
 
 /** One entry of a performance: a span of a groove, so many times over. */
 export interface Section {
@@ -30,7 +34,7 @@ export interface Section {
   /** The player's parts are sounded too, to play along with. */
   model: boolean
   /** Bars in which the machine sounds and bars in which it leaves the player alone, in turn, counted through the whole performance. */
-  fades?: { sound: number, silent: number } | null
+  fades?: { sound: number; silent: number } | null
   click: ClickPlan
   tempo: Tempo | Ramp
 }
@@ -76,15 +80,19 @@ export const makeSection = (given: NewSection): Section => ({
  * One section over and over: what the Bench and its like play.
  * @example looped({ groove, kit }, 1).sections[0].times // => null
  */
-export const looped = (section: NewSection, countIn = 0): Performance =>
-  ({ sections: [makeSection({ times: null, ...section })], countIn })
+export const looped = (section: NewSection, countIn = 0): Performance => ({
+  sections: [makeSection({ times: null, ...section })],
+  countIn,
+})
 
 /**
  * A groove so many times through, and then the end: what is rendered or written to a file.
  * @example new CueLine(passes(groove, kit, 2)).ends // => 4.8
  */
-export const passes = (groove: Groove, kit: Kit, times = 1): Performance =>
-  ({ sections: [makeSection({ groove, kit, times })], countIn: 0 })
+export const passes = (groove: Groove, kit: Kit, times = 1): Performance => ({
+  sections: [makeSection({ groove, kit, times })],
+  countIn: 0,
+})
 
 /** Whether a section's tempo changes on its way: `isRamp({ bpm: 96, counts: '1/4' }) // => false`. */
 export const isRamp = (tempo: Section['tempo']): tempo is Ramp => 'over' in tempo

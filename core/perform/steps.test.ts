@@ -4,10 +4,13 @@ import { type Groove, type Stroke, makeBars, makeGroove, makePart } from '#core/
 import { meter } from '#core/time'
 import { type Stride, instantsOf, limbsOf, sayInstant, stepBefore, stepFrom } from '.'
 
-const at = (piece: string, stroke: Stroke['stroke'], level: Stroke['level'], ...ticks: number[]): Stroke[] => ticks.map(tick => ({ at: tick, piece, stroke, level }))
+const at = (piece: string, stroke: Stroke['stroke'], level: Stroke['level'], ...ticks: number[]): Stroke[] =>
+  ticks.map(tick => ({ at: tick, piece, stroke, level }))
 /** A bar of 3/4 in triplets: ride on 1, 2, third of 2, 3; foot on 2; comping on the second of 1; bass drum on the third of 1. */
 const waltz: Groove = makeGroove({
-  id: 'w', title: 'W', bars: makeBars(meter(3, 4), 1, 3),
+  id: 'w',
+  title: 'W',
+  bars: makeBars(meter(3, 4), 1, 3),
   parts: [
     makePart({ id: 'ride', name: 'Ride', limb: 'RH', strokes: at('ride', 'hit', 3, 0, 5040, 8400, 10080) }),
     makePart({ id: 'comp', name: 'Comping', limb: 'LH', strokes: at('snare', 'hit', 1, 1680) }),
@@ -21,7 +24,12 @@ const instants = instantsOf(waltz, DEFAULT_KIT, all)
 describe('a groove instant by instant', () => {
   it('says each instant with its limbs', () => {
     expect(instants.map(one => sayInstant(waltz, one))).toEqual([
-      '1: right hand ride', '& of 1: left hand snare, ghost', 'a of 1: right foot bass drum', '2: right hand ride, left foot chick', 'a of 2: right hand ride', '3: right hand ride',
+      '1: right hand ride',
+      '& of 1: left hand snare, ghost',
+      'a of 1: right foot bass drum',
+      '2: right hand ride, left foot chick',
+      'a of 2: right hand ride',
+      '3: right hand ride',
     ])
   })
 
@@ -32,7 +40,14 @@ describe('a groove instant by instant', () => {
 
   it.each<[Stride, number[][]]>([
     [1, [[0], [1680], [3360], [5040], [8400], [10080]]],
-    [2, [[0, 1680], [3360, 5040], [8400, 10080]]],
+    [
+      2,
+      [
+        [0, 1680],
+        [3360, 5040],
+        [8400, 10080],
+      ],
+    ],
     ['beat', [[0, 1680, 3360], [5040, 8400], [10080]]],
     ['bar', [[0, 1680, 3360, 5040, 8400, 10080]]],
   ])('goes through by %s, and back the same way', (stride, steps) => {

@@ -1,33 +1,61 @@
 import { type Kit, LEVEL_NAMES, LIMB_NAMES, STROKE_NAMES, type Limb, limbsInOrder } from '#core/kit'
-import { type Groove, type Span, type TimedStroke, barSpan, barOf, inSpan, sayPlace, timeline, wholeSpan } from '#core/groove'
+import {
+  type Groove,
+  type Span,
+  type TimedStroke,
+  barSpan,
+  barOf,
+  inSpan,
+  sayPlace,
+  timeline,
+  wholeSpan,
+} from '#core/groove'
 import { type Counting, beatAt, beatsOf } from '#core/time'
 
 /** A moment at which at least one limb strikes: its tick, and every stroke of it, the lead side first. */
-export interface Instant { at: number, strokes: TimedStroke[] }
+export interface Instant {
+  at: number
+  strokes: TimedStroke[]
+}
 
 /** How many instants one step takes: so many, or all to the end of the felt beat or of the bar. */
 export const STRIDES = [1, 2, 3, 'beat', 'bar'] as const
-export type Stride = typeof STRIDES[number]
+export type Stride = (typeof STRIDES)[number]
 
 /**
  * The instants of one pass through a span, of the parts that are heard, in order.
  * @example instantsOf(groove, kit, new Set(['hats', 'bass'])).map(instant => instant.at).slice(0, 3) // => [0, 2520, 5040]
  */
-export function instantsOf(groove: Groove, kit: Kit, heard: ReadonlySet<string>, span: Span = wholeSpan(groove)): Instant[] {
+export function instantsOf(
+  groove: Groove,
+  kit: Kit,
+  heard: ReadonlySet<string>,
+  span: Span = wholeSpan(groove),
+): Instant[] {
   const order = limbsInOrder(groove.lead)
   const byTick = new Map<number, TimedStroke[]>()
   for (const event of timeline(groove, kit)) {
     if (!heard.has(event.partId) || !inSpan(span, event.at)) continue
-    byTick.set(event.at, [...byTick.get(event.at) ?? [], event])
+    byTick.set(event.at, [...(byTick.get(event.at) ?? []), event])
   }
-  return [...byTick].sort(([a], [b]) => a - b).map(([at, strokes]) => ({ at, strokes: strokes.toSorted((a, b) => order.indexOf(a.limb) - order.indexOf(b.limb)) }))
+  return [...byTick]
+    .sort(([a], [b]) => a - b)
+    .map(([at, strokes]) => ({
+      at,
+      strokes: strokes.toSorted((a, b) => order.indexOf(a.limb) - order.indexOf(b.limb)),
+    }))
 }
 
 /**
  * The instants of the step that begins with instant `i`: one, two, or all up to the end of its felt beat or bar.
  * @example stepFrom(groove, instantsOf(groove, kit, new Set(['hats'])), 0, 'beat').map(instant => instant.at) // => [0, 2520]
  */
-export function stepFrom(groove: Pick<Groove, 'bars'>, instants: readonly Instant[], i: number, stride: Stride): Instant[] {
+export function stepFrom(
+  groove: Pick<Groove, 'bars'>,
+  instants: readonly Instant[],
+  i: number,
+  stride: Stride,
+): Instant[] {
   if (typeof stride === 'number') return instants.slice(i, i + stride)
   const { at } = instants[i]!
   const beat = beatAt(beatsOf(groove.bars), at)
@@ -39,7 +67,12 @@ export function stepFrom(groove: Pick<Groove, 'bars'>, instants: readonly Instan
  * Where the step before the one at instant `i` begins; the last step, from the first one back.
  * @example stepBefore(groove, instantsOf(groove, kit, new Set(['hats'])), 0, 'instant') // => 0
  */
-export function stepBefore(groove: Pick<Groove, 'bars'>, instants: readonly Instant[], i: number, stride: Stride): number {
+export function stepBefore(
+  groove: Pick<Groove, 'bars'>,
+  instants: readonly Instant[],
+  i: number,
+  stride: Stride,
+): number {
   let from = 0
   let last = 0
   for (let k = 0; k < (i || instants.length); k += stepFrom(groove, instants, k, stride).length) {
@@ -52,7 +85,8 @@ export function stepBefore(groove: Pick<Groove, 'bars'>, instants: readonly Inst
 /** One limb’s stroke in words: `'right hand ride'`, `'left hand snare, ghost'`, `'left foot chick'`. */
 function sayLimb({ limb, piece, pieceId, stroke, level }: TimedStroke): string {
   const name = (piece?.name ?? pieceId).toLowerCase()
-  const what = stroke === 'chick' || stroke === 'splash' ? stroke : stroke === 'hit' ? name : `${name} ${STROKE_NAMES[stroke]}`
+  const what =
+    stroke === 'chick' || stroke === 'splash' ? stroke : stroke === 'hit' ? name : `${name} ${STROKE_NAMES[stroke]}`
   return `${LIMB_NAMES[limb]} ${what}${level === 1 || level === 5 ? `, ${LEVEL_NAMES[level]}` : ''}`
 }
 

@@ -9,13 +9,22 @@ import type { Fill, Phrase, PlayedGroove, Section, Turn } from './schema'
  * A groove as a phrase takes it up: followed, as it was seen at a revision.
  * @example played(groove, 3).seen.revision // => 3
  */
-export const played = (groove: Groove, revision: number, pinned = false): PlayedGroove => ({ id: groove.id, pinned, seen: { revision, groove } })
+export const played = (groove: Groove, revision: number, pinned = false): PlayedGroove => ({
+  id: groove.id,
+  pinned,
+  seen: { revision, groove },
+})
 
 /**
  * A section with the usual values where none are given: all bars of its groove, once.
  * @example makeSection({ id: 'a', name: 'A', play: { groove: 'sample' }, bars: 4 }).times // => 1
  */
-export const makeSection = (given: Pick<Section, 'id' | 'name' | 'play' | 'bars'> & Partial<Section>): Section => ({ times: 1, tempo: null, turns: [], ...given })
+export const makeSection = (given: Pick<Section, 'id' | 'name' | 'play' | 'bars'> & Partial<Section>): Section => ({
+  times: 1,
+  tempo: null,
+  turns: [],
+  ...given,
+})
 
 /**
  * A phrase of one section that plays a groove four times, at the groove’s tempo and on its kit.
@@ -24,7 +33,13 @@ export const makeSection = (given: Pick<Section, 'id' | 'name' | 'play' | 'bars'
 export function phraseFrom(groove: Groove, revision: number, newId: () => string): Phrase {
   const key = newId()
   return {
-    format: PHRASE_SHAPE.format, version: PHRASE_SHAPE.version, id: newId(), title: `${groove.title}, a form`.slice(0, LIMITS.title), notes: '', tempo: groove.tempo, kitId: groove.kitId,
+    format: PHRASE_SHAPE.format,
+    version: PHRASE_SHAPE.version,
+    id: newId(),
+    title: `${groove.title}, a form`.slice(0, LIMITS.title),
+    notes: '',
+    tempo: groove.tempo,
+    kitId: groove.kitId,
     grooves: { [key]: played(groove, revision) },
     sections: [makeSection({ id: newId(), name: 'A', play: { groove: key }, bars: groove.bars.length, times: 4 })],
   }
@@ -37,7 +52,8 @@ export const sectionAt = (phrase: Phrase, id: string): number => phrase.sections
  * Several edits as one; a single one stays itself.
  * @example asOne('Two things', [setSection(phrase, 'a', { times: 2 }), setSection(phrase, 'b', { times: 2 })]).type // => 'batch'
  */
-export const asOne = (label: string, edits: PhraseEdit[]): PhraseEdit => (edits.length === 1 ? edits[0]! : { type: 'batch', label, edits })
+export const asOne = (label: string, edits: PhraseEdit[]): PhraseEdit =>
+  edits.length === 1 ? edits[0]! : { type: 'batch', label, edits }
 
 /**
  * A section with some facts changed.
@@ -52,7 +68,12 @@ export function setSection(phrase: Phrase, id: string, set: Partial<Omit<Section
  * Sections put in before an index; those there move on.
  * @example insertSections(1, [makeSection({ ...phrase.sections[0], id: 'b', name: 'B' })]).put.length // => 1
  */
-export const insertSections = (index: number, put: Section[]): PhraseEdit => ({ type: 'sections', index, remove: 0, put })
+export const insertSections = (index: number, put: Section[]): PhraseEdit => ({
+  type: 'sections',
+  index,
+  remove: 0,
+  put,
+})
 
 /**
  * A section taken out; a groove that no other plays goes with it.
@@ -72,7 +93,12 @@ export function moveSection(phrase: Phrase, id: string, to: number): PhraseEdit 
   const index = sectionAt(phrase, id)
   const others = phrase.sections.toSpliced(index, 1)
   const place = Math.max(0, Math.min(others.length, to))
-  return { type: 'sections', index: 0, remove: phrase.sections.length, put: others.toSpliced(place, 0, phrase.sections[index]!) }
+  return {
+    type: 'sections',
+    index: 0,
+    remove: phrase.sections.length,
+    put: others.toSpliced(place, 0, phrase.sections[index]!),
+  }
 }
 
 /**
@@ -95,11 +121,20 @@ export const setTurns = (phrase: Phrase, id: string, turns: Turn[]): PhraseEdit 
  * @example setFill({ ...phrase, sections: [{ ...phrase.sections[0], turns: [{ when: 'last', put: { fill } }] }] }, phrase.sections[0].id, 0, fill).put[0].turns.length // => 1
  */
 export const setFill = (phrase: Phrase, id: string, turn: number, fill: Fill): PhraseEdit =>
-  setTurns(phrase, id, phrase.sections[sectionAt(phrase, id)]!.turns.map((one, i) => (i === turn ? { ...one, put: { fill } } : one)))
+  setTurns(
+    phrase,
+    id,
+    phrase.sections[sectionAt(phrase, id)]!.turns.map((one, i) => (i === turn ? { ...one, put: { fill } } : one)),
+  )
 
 /** The keys of the grooves that some section or turn plays. @internal */
 export const keysUsed = ({ sections }: Pick<Phrase, 'sections'>): Set<string> =>
-  new Set(sections.flatMap(section => [grooveKeyOf(section.play), ...section.turns.flatMap(({ put }) => ('groove' in put ? [put.groove] : []))]))
+  new Set(
+    sections.flatMap(section => [
+      grooveKeyOf(section.play),
+      ...section.turns.flatMap(({ put }) => ('groove' in put ? [put.groove] : [])),
+    ]),
+  )
 
 /**
  * What takes grooves out that nothing plays any more: no edit where there are none.
@@ -115,7 +150,12 @@ export function unusedOut(phrase: Phrase): PhraseEdit[] {
  * The key under which a phrase plays a groove, and the edit that makes it do so, where it does not yet.
  * @example takenUp(phrase, groove, 1, () => 'new').edits // => []
  */
-export function takenUp(phrase: Phrase, groove: Groove, revision: number, newId: () => string): { key: string, edits: PhraseEdit[] } {
+export function takenUp(
+  phrase: Phrase,
+  groove: Groove,
+  revision: number,
+  newId: () => string,
+): { key: string; edits: PhraseEdit[] } {
   const known = Object.entries(phrase.grooves).find(([, one]) => one.id === groove.id && !one.pinned)
   if (known) return { key: known[0], edits: [] }
   const key = newId()
@@ -127,18 +167,27 @@ export function takenUp(phrase: Phrase, groove: Groove, revision: number, newId:
  * @example changedSince(phrase, new Map([['sample', 2]])) // => ['sample']
  */
 export const changedSince = (phrase: Phrase, now: ReadonlyMap<string, number>): string[] =>
-  Object.values(phrase.grooves).filter(one => !one.pinned && now.has(one.id) && now.get(one.id) !== one.seen.revision).map(one => one.id)
+  Object.values(phrase.grooves)
+    .filter(one => !one.pinned && now.has(one.id) && now.get(one.id) !== one.seen.revision)
+    .map(one => one.id)
 
 /**
  * A phrase with its followed grooves as they are now: no edit of the player’s, and nothing to undo. A groove that no longer
  * fits (other meters under a turn, bars too short for a fill) stays as it was last seen, and its title is among `stays`.
  * @example refreshed(phrase, [{ revision: 2, document: lighter }]).stays // => []
  */
-export function refreshed(phrase: Phrase, now: readonly { revision: number, document: Groove }[]): { phrase: Phrase, stays: string[] } {
+export function refreshed(
+  phrase: Phrase,
+  now: readonly { revision: number; document: Groove }[],
+): { phrase: Phrase; stays: string[] } {
   const stays: string[] = []
   let fresh = phrase
   for (const { revision, document } of now) {
-    const set = Object.fromEntries(Object.entries(fresh.grooves).filter(([, one]) => one.id === document.id && !one.pinned && one.seen.revision !== revision).map(([key, one]) => [key, { ...one, seen: { revision, groove: document } }]))
+    const set = Object.fromEntries(
+      Object.entries(fresh.grooves)
+        .filter(([, one]) => one.id === document.id && !one.pinned && one.seen.revision !== revision)
+        .map(([key, one]) => [key, { ...one, seen: { revision, groove: document } }]),
+    )
     if (!Object.keys(set).length) continue
     const done = applyToPhrase(fresh, { type: 'grooves', set })
     if (done.ok) fresh = done.value.document
@@ -153,5 +202,7 @@ export function refreshed(phrase: Phrase, now: readonly { revision: number, docu
  */
 export const pin = (phrase: Phrase, key: string, pinned: boolean): Result<PhraseEdit> => {
   const groove = phrase.grooves[key]
-  return groove ? ok({ type: 'grooves', set: { [key]: { ...groove, pinned } } }) : refuse('This phrase plays no such groove.')
+  return groove
+    ? ok({ type: 'grooves', set: { [key]: { ...groove, pinned } } })
+    : refuse('This phrase plays no such groove.')
 }

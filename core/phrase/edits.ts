@@ -1,18 +1,26 @@
 import type { Apply } from '#core/history'
 import { type Refusal, ok, readAs, refuse } from '#core/result'
 import { type Misfit, misfits } from './fits'
-import { type Phrase, type PhraseFacts, type PlayedGroove, type Section, phraseFactsSchema, playedGrooveSchema, sectionSchema } from './schema'
+import {
+  type Phrase,
+  type PhraseFacts,
+  type PlayedGroove,
+  type Section,
+  phraseFactsSchema,
+  playedGrooveSchema,
+  sectionSchema,
+} from './schema'
 
 /** Every change to a phrase is one of these values, plain JSON as a groove’s edits are. */
 export type PhraseEdit =
   /** Title, notes, tempo, kit. */
-  | { type: 'facts', set: Partial<PhraseFacts> }
+  | { type: 'facts'; set: Partial<PhraseFacts> }
   /** Grooves under their keys; `null` takes one out. */
-  | { type: 'grooves', set: Record<string, PlayedGroove | null> }
+  | { type: 'grooves'; set: Record<string, PlayedGroove | null> }
   /** Sections from an index on: so many go, and others come. */
-  | { type: 'sections', index: number, remove: number, put: Section[] }
+  | { type: 'sections'; index: number; remove: number; put: Section[] }
   /** Several as one, undone as one. */
-  | { type: 'batch', label: string, edits: PhraseEdit[] }
+  | { type: 'batch'; label: string; edits: PhraseEdit[] }
 
 const wrong = ({ reason, path }: Misfit): Refusal => refuse(reason, [{ path: path.join('.'), reason }])
 
@@ -61,7 +69,10 @@ const applied: Apply<Phrase, PhraseEdit> = (phrase, edit) => {
       }
       const sections = phrase.sections.toSpliced(index, remove, ...put)
       if (!sections.length) return refuse('A phrase has at least one section; put another in before this one goes.')
-      return ok({ document: { ...phrase, sections }, inverse: { type: 'sections', index, remove: put.length, put: phrase.sections.slice(index, index + remove) } })
+      return ok({
+        document: { ...phrase, sections },
+        inverse: { type: 'sections', index, remove: put.length, put: phrase.sections.slice(index, index + remove) },
+      })
     }
     case 'batch': {
       const inverses: PhraseEdit[] = []

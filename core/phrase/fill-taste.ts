@@ -31,33 +31,145 @@ export interface FillRule {
 const hardest = (list: readonly Crossing[]): number => list[0]?.asked?.hardness ?? 0
 const pieces = ({ hands }: FillTrial): string[] => hands.map(stroke => stroke.piece)
 const drums = (trial: FillTrial): number => new Set(pieces(trial)).size
-const changes = (trial: FillTrial): number => pieces(trial).filter((piece, i, all) => i > 0 && piece !== all[i - 1]).length
+const changes = (trial: FillTrial): number =>
+  pieces(trial).filter((piece, i, all) => i > 0 && piece !== all[i - 1]).length
 const isLow = (piece: string | undefined): boolean => piece !== undefined && /floor|low/.test(piece)
 const quiet = ({ ground }: FillTrial): boolean => QUIET.includes(ground.round.style)
 const marked = ({ fill }: FillTrial): boolean => fill.ending !== 'none'
 
 /** The rules; weights add up, and a fill is offered only where no veto speaks. */
 export const FILL_TASTE: readonly FillRule[] = [
-  { id: 'hard', name: 'Hard at this tempo', kind: 'veto', reason: 'A fill that is missed is worse than none.', holds: ({ inside, into, out }) => Math.max(hardest(inside), hardest(into), hardest(out)) >= 2 },
-  { id: 'loud-quiet', name: 'A crash in a quiet style', kind: 'veto', reason: 'Quiet styles mark home with a softer thing.', holds: trial => quiet(trial) && (/crash|bass|stop/.test(trial.fill.ending)) },
-  { id: 'accent-quiet', name: 'Loud throughout in a quiet style', kind: 'veto', reason: 'The band would have to play over it.', holds: trial => quiet(trial) && trial.hands.filter(stroke => stroke.level >= 4).length * 2 > trial.hands.length },
-  { id: 'fast-graces', name: 'Grace notes in a fast run', kind: 'veto', reason: 'The other hand has no time for them.', holds: ({ hands, inside }) => hands.some(stroke => stroke.ornament === 'drag' || stroke.ornament === 'ruff') && hardest(inside) > 1 },
-  { id: 'too-little', name: 'Hardly a stroke', kind: 'veto', reason: 'One stroke and the feet are a rest, and no fill.', holds: ({ hands, fill, ground }) => hands.length < Math.min(3, slotsWithin(ground.round, fill).length / 2) },
-  { id: 'home-marked', name: 'Home is marked', kind: 'for', weight: 0.3, reason: 'The band hears where 1 is.', holds: trial => marked(trial) || quiet(trial) },
-  { id: 'ends-low', name: 'It ends low', kind: 'for', weight: 0.2, reason: 'A line that goes down has somewhere to arrive.', holds: trial => isLow(pieces(trial).at(-1)) },
-  { id: 'one-drum-swell', name: 'One drum, swelling', kind: 'for', weight: 0.2, reason: 'On one drum the loudness makes the line.', holds: trial => drums(trial) === 1 && (trial.fill.loudness === 'growing' || trial.fill.loudness === 'swell') },
-  { id: 'figure-again', name: 'A figure that comes again', kind: 'for', weight: 0.15, reason: 'What comes again is heard as meant.', holds: ({ hands, fill }) => fill.source.kind !== 'singles' && hands.length >= 6 },
-  { id: 'few-drums', name: 'Two to four drums', kind: 'for', weight: 0.12, reason: 'So many can be followed by ear.', holds: trial => drums(trial) >= 2 && drums(trial) <= 4 },
-  { id: 'easy-in', name: 'An easy way in and out', kind: 'for', weight: 0.2, reason: 'Time to get there is time to sound good.', holds: ({ into, out }) => Math.max(hardest(into), hardest(out)) <= 1 },
-  { id: 'breath', name: 'It breathes', kind: 'for', weight: 0.08, reason: 'A rest says more than one more stroke.', holds: ({ hands, fill, ground }) => hands.length > 2 && hands.length < slotsWithin(ground.round, fill).length },
-  { id: 'feet-go-on', name: 'The feet go on', kind: 'for', weight: 0.08, reason: 'They hold the time while the hands are away.', holds: ({ fill, ground }) => fill.feet !== 'silent' && ground.round.parts.some(part => !isHand(part.limb)) },
-  { id: 'restless', name: 'Another drum at every stroke', kind: 'against', weight: 0.25, reason: 'The ear loses the line.', holds: trial => changes(trial) > trial.hands.length * 0.6 },
-  { id: 'demanding', name: 'Demanding at this tempo', kind: 'against', weight: 0.2, reason: 'It will be late on a long night.', holds: ({ inside, into, out }) => Math.max(hardest(inside), hardest(into), hardest(out)) > 1.5 },
-  { id: 'jazz-crash', name: 'A crash for an ending in jazz', kind: 'against', weight: 0.15, reason: 'The ride carries on; home is marked by the bass drum.', holds: ({ fill, ground }) => styleOf(ground.round.style)?.family === 'jazz' && /crash/.test(fill.ending) },
+  {
+    id: 'hard',
+    name: 'Hard at this tempo',
+    kind: 'veto',
+    reason: 'A fill that is missed is worse than none.',
+    holds: ({ inside, into, out }) => Math.max(hardest(inside), hardest(into), hardest(out)) >= 2,
+  },
+  {
+    id: 'loud-quiet',
+    name: 'A crash in a quiet style',
+    kind: 'veto',
+    reason: 'Quiet styles mark home with a softer thing.',
+    holds: trial => quiet(trial) && /crash|bass|stop/.test(trial.fill.ending),
+  },
+  {
+    id: 'accent-quiet',
+    name: 'Loud throughout in a quiet style',
+    kind: 'veto',
+    reason: 'The band would have to play over it.',
+    holds: trial => quiet(trial) && trial.hands.filter(stroke => stroke.level >= 4).length * 2 > trial.hands.length,
+  },
+  {
+    id: 'fast-graces',
+    name: 'Grace notes in a fast run',
+    kind: 'veto',
+    reason: 'The other hand has no time for them.',
+    holds: ({ hands, inside }) =>
+      hands.some(stroke => stroke.ornament === 'drag' || stroke.ornament === 'ruff') && hardest(inside) > 1,
+  },
+  {
+    id: 'too-little',
+    name: 'Hardly a stroke',
+    kind: 'veto',
+    reason: 'One stroke and the feet are a rest, and no fill.',
+    holds: ({ hands, fill, ground }) => hands.length < Math.min(3, slotsWithin(ground.round, fill).length / 2),
+  },
+  {
+    id: 'home-marked',
+    name: 'Home is marked',
+    kind: 'for',
+    weight: 0.3,
+    reason: 'The band hears where 1 is.',
+    holds: trial => marked(trial) || quiet(trial),
+  },
+  {
+    id: 'ends-low',
+    name: 'It ends low',
+    kind: 'for',
+    weight: 0.2,
+    reason: 'A line that goes down has somewhere to arrive.',
+    holds: trial => isLow(pieces(trial).at(-1)),
+  },
+  {
+    id: 'one-drum-swell',
+    name: 'One drum, swelling',
+    kind: 'for',
+    weight: 0.2,
+    reason: 'On one drum the loudness makes the line.',
+    holds: trial => drums(trial) === 1 && (trial.fill.loudness === 'growing' || trial.fill.loudness === 'swell'),
+  },
+  {
+    id: 'figure-again',
+    name: 'A figure that comes again',
+    kind: 'for',
+    weight: 0.15,
+    reason: 'What comes again is heard as meant.',
+    holds: ({ hands, fill }) => fill.source.kind !== 'singles' && hands.length >= 6,
+  },
+  {
+    id: 'few-drums',
+    name: 'Two to four drums',
+    kind: 'for',
+    weight: 0.12,
+    reason: 'So many can be followed by ear.',
+    holds: trial => drums(trial) >= 2 && drums(trial) <= 4,
+  },
+  {
+    id: 'easy-in',
+    name: 'An easy way in and out',
+    kind: 'for',
+    weight: 0.2,
+    reason: 'Time to get there is time to sound good.',
+    holds: ({ into, out }) => Math.max(hardest(into), hardest(out)) <= 1,
+  },
+  {
+    id: 'breath',
+    name: 'It breathes',
+    kind: 'for',
+    weight: 0.08,
+    reason: 'A rest says more than one more stroke.',
+    holds: ({ hands, fill, ground }) => hands.length > 2 && hands.length < slotsWithin(ground.round, fill).length,
+  },
+  {
+    id: 'feet-go-on',
+    name: 'The feet go on',
+    kind: 'for',
+    weight: 0.08,
+    reason: 'They hold the time while the hands are away.',
+    holds: ({ fill, ground }) => fill.feet !== 'silent' && ground.round.parts.some(part => !isHand(part.limb)),
+  },
+  {
+    id: 'restless',
+    name: 'Another drum at every stroke',
+    kind: 'against',
+    weight: 0.25,
+    reason: 'The ear loses the line.',
+    holds: trial => changes(trial) > trial.hands.length * 0.6,
+  },
+  {
+    id: 'demanding',
+    name: 'Demanding at this tempo',
+    kind: 'against',
+    weight: 0.2,
+    reason: 'It will be late on a long night.',
+    holds: ({ inside, into, out }) => Math.max(hardest(inside), hardest(into), hardest(out)) > 1.5,
+  },
+  {
+    id: 'jazz-crash',
+    name: 'A crash for an ending in jazz',
+    kind: 'against',
+    weight: 0.15,
+    reason: 'The ride carries on; home is marked by the bass drum.',
+    holds: ({ fill, ground }) => styleOf(ground.round.style)?.family === 'jazz' && /crash/.test(fill.ending),
+  },
 ]
 
 /** What speaks for and against a fill, and the sum of it; undefined where a veto speaks. @internal */
-export function judgedFill(trial: FillTrial, off: ReadonlySet<string> = new Set()): { score: number, speaks: FillRule[] } | undefined {
+export function judgedFill(
+  trial: FillTrial,
+  off: ReadonlySet<string> = new Set(),
+): { score: number; speaks: FillRule[] } | undefined {
   let score = 0
   const speaks: FillRule[] = []
   for (const rule of FILL_TASTE) {

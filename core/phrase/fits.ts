@@ -6,50 +6,73 @@ import { PHRASE_LIMITS } from './bounds'
 interface Fitting {
   grooves: Readonly<Record<string, { seen: { groove: Pick<Groove, 'bars' | 'title'> } }>>
   sections: readonly {
-    id: string, name: string, bars: number, times: number
+    id: string
+    name: string
+    bars: number
+    times: number
     play: { groove: string } | { like: string }
-    turns: readonly { put: { groove: string } | { fill: { from: number, length: number, leaveOut: readonly { at: number }[] } } }[]
+    turns: readonly {
+      put: { groove: string } | { fill: { from: number; length: number; leaveOut: readonly { at: number }[] } }
+    }[]
   }[]
 }
 
 /** Something in a phrase that does not fit: where, and what would be right. */
-export interface Misfit { path: (string | number)[], reason: string }
+export interface Misfit {
+  path: (string | number)[]
+  reason: string
+}
 
 /** The bars of a round: a groove’s own from the first, again and again: `roundBars(groove, 3).length // => 3` */
 export const roundBars = (groove: Pick<Groove, 'bars'>, bars: number): Groove['bars'] =>
-  (bars === groove.bars.length ? groove.bars : Array.from({ length: bars }, (_, i) => groove.bars[i % groove.bars.length]!))
+  bars === groove.bars.length
+    ? groove.bars
+    : Array.from({ length: bars }, (_, i) => groove.bars[i % groove.bars.length]!)
 
 /**
  * The key of the groove whose bars a section goes through, whether it is played or rested through.
  * @example grooveKeyOf({ rest: 'fours', like: 'sample', feet: true, click: true }) // => 'sample'
  */
-export const grooveKeyOf = (play: { groove: string } | { like: string }): string => ('groove' in play ? play.groove : play.like)
+export const grooveKeyOf = (play: { groove: string } | { like: string }): string =>
+  'groove' in play ? play.groove : play.like
 
 /** `sectionBars({ bars: 2, times: 4 }) // => 8` */
-export const sectionBars = ({ bars, times }: { bars: number, times: number }): number => bars * times
+export const sectionBars = ({ bars, times }: { bars: number; times: number }): number => bars * times
 
 /**
  * Bars of a phrase in all.
  * @example phraseBars({ sections: [{ bars: 4, times: 2 }, { bars: 8, times: 1 }] }) // => 16
  */
-export const phraseBars = ({ sections }: { sections: readonly { bars: number, times: number }[] }): number =>
+export const phraseBars = ({ sections }: { sections: readonly { bars: number; times: number }[] }): number =>
   sections.reduce((sum, section) => sum + sectionBars(section), 0)
 
 /** Everything in a phrase that does not fit together: keys of no groove, ids twice, too many bars, meters that do not join, fills longer than their bars. @internal */
 export function misfits({ grooves, sections }: Fitting): Misfit[] {
   const found: Misfit[] = []
-  if (Object.keys(grooves).length > PHRASE_LIMITS.grooves) found.push({ path: ['grooves'], reason: `A phrase plays at most ${PHRASE_LIMITS.grooves} grooves.` })
+  if (Object.keys(grooves).length > PHRASE_LIMITS.grooves)
+    found.push({ path: ['grooves'], reason: `A phrase plays at most ${PHRASE_LIMITS.grooves} grooves.` })
   const bars = phraseBars({ sections })
-  if (bars > PHRASE_LIMITS.bars) found.push({ path: ['sections'], reason: `A phrase has at most ${PHRASE_LIMITS.bars} bars; these sections make ${bars}.` })
+  if (bars > PHRASE_LIMITS.bars)
+    found.push({
+      path: ['sections'],
+      reason: `A phrase has at most ${PHRASE_LIMITS.bars} bars; these sections make ${bars}.`,
+    })
   const ids = new Set<string>()
   sections.forEach((section, s) => {
     const where = `section “${section.name}”`
-    if (ids.has(section.id)) found.push({ path: ['sections', s, 'id'], reason: `Two sections have the id “${section.id}”; each needs its own.` })
+    if (ids.has(section.id))
+      found.push({
+        path: ['sections', s, 'id'],
+        reason: `Two sections have the id “${section.id}”; each needs its own.`,
+      })
     ids.add(section.id)
     const key = grooveKeyOf(section.play)
     const home = grooves[key]
     if (!home) {
-      found.push({ path: ['sections', s, 'play'], reason: `${sentence(where)} plays the groove “${key}”, which is not among the phrase’s grooves.` })
+      found.push({
+        path: ['sections', s, 'play'],
+        reason: `${sentence(where)} plays the groove “${key}”, which is not among the phrase’s grooves.`,
+      })
       return
     }
     const own = roundBars(home.seen.groove, section.bars)
@@ -57,23 +80,48 @@ export function misfits({ grooves, sections }: Fitting): Misfit[] {
       const path = ['sections', s, 'turns', t, 'put']
       if ('groove' in put) {
         const other = grooves[put.groove]
-        if (!other) found.push({ path, reason: `${sentence(where)} is turned by the groove “${put.groove}”, which is not among the phrase’s grooves.` })
+        if (!other)
+          found.push({
+            path,
+            reason: `${sentence(where)} is turned by the groove “${put.groove}”, which is not among the phrase’s grooves.`,
+          })
         else found.push(...unlike(own, other.seen.groove, section.bars, where, path))
         return
       }
       const { from, length } = put.fill
       const round = barsTicks(own)
       const longest = Math.max(...own.map(barTicks)) * PHRASE_LIMITS.fillBars
-      if (from + length > round) found.push({ path: [...path, 'fill', 'length'], reason: `A fill in ${where} is longer than its bars: it would end at tick ${from + length}, and the ${section.bars === 1 ? 'bar ends' : `${section.bars} bars end`} at ${round}.` })
-      else if (length > longest) found.push({ path: [...path, 'fill', 'length'], reason: `A fill in ${where} lasts over four bars; at most four.` })
+      if (from + length > round)
+        found.push({
+          path: [...path, 'fill', 'length'],
+          reason: `A fill in ${where} is longer than its bars: it would end at tick ${from + length}, and the ${section.bars === 1 ? 'bar ends' : `${section.bars} bars end`} at ${round}.`,
+        })
+      else if (length > longest)
+        found.push({
+          path: [...path, 'fill', 'length'],
+          reason: `A fill in ${where} lasts over four bars; at most four.`,
+        })
     })
   })
   return found
 }
 
 /** Where the bars of a turn are of another length than those they stand for. */
-function unlike(own: Groove['bars'], other: Pick<Groove, 'bars' | 'title'>, bars: number, where: string, path: Misfit['path']): Misfit[] {
+function unlike(
+  own: Groove['bars'],
+  other: Pick<Groove, 'bars' | 'title'>,
+  bars: number,
+  where: string,
+  path: Misfit['path'],
+): Misfit[] {
   const turned = roundBars(other, bars)
   const at = own.findIndex((bar, i) => meterTicks(bar.meter) !== meterTicks(turned[i]!.meter))
-  return at < 0 ? [] : [{ path, reason: `The meters do not join: ${where} has ${writeMeter(own[at]!.meter)} in bar ${at + 1}, and “${other.title}”, which is to turn it, has ${writeMeter(turned[at]!.meter)} there.` }]
+  return at < 0
+    ? []
+    : [
+        {
+          path,
+          reason: `The meters do not join: ${where} has ${writeMeter(own[at]!.meter)} in bar ${at + 1}, and “${other.title}”, which is to turn it, has ${writeMeter(turned[at]!.meter)} there.`,
+        },
+      ]
 }

@@ -1,7 +1,16 @@
 import { type Groove, type Stroke, grooveTicks, sayCount } from '#core/groove'
 import { type Level, type Limb, type Piece, nearestPiece, pieceOf, strokesFor } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
-import { type Laid, type Sticking, handsChanged, layOn, ownGroup, readSticking, RUDIMENTS, rudimentSticking } from '#core/sticking'
+import {
+  type Laid,
+  type Sticking,
+  handsChanged,
+  layOn,
+  ownGroup,
+  readSticking,
+  RUDIMENTS,
+  rudimentSticking,
+} from '#core/sticking'
 import { type Slot, type Tempo, beatAt, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#core/time'
 import { type Loudness, PHRASE_LIMITS } from './bounds'
 import type { FillGround } from './fill-ground'
@@ -20,14 +29,20 @@ const TRIES = 24
  * The hand that leads, the other, and the foot of the bass drum.
  * @example limbsOf({ lead: 'left' }) // => { lead: 'LH', other: 'RH', foot: 'LF', hats: 'RF' }
  */
-export const limbsOf = ({ lead }: Pick<Groove, 'lead'>): { lead: 'RH' | 'LH', other: 'RH' | 'LH', foot: Limb, hats: Limb } =>
-  (lead === 'right' ? { lead: 'RH', other: 'LH', foot: 'RF', hats: 'LF' } : { lead: 'LH', other: 'RH', foot: 'LF', hats: 'RF' })
+export const limbsOf = ({
+  lead,
+}: Pick<Groove, 'lead'>): { lead: 'RH' | 'LH'; other: 'RH' | 'LH'; foot: Limb; hats: Limb } =>
+  lead === 'right'
+    ? { lead: 'RH', other: 'LH', foot: 'RF', hats: 'LF' }
+    : { lead: 'LH', other: 'RH', foot: 'LF', hats: 'RF' }
 
 /** The sticking that a fill goes through, again and again to its end. @internal */
 export function sourceSticking(source: FillSource): Result<Sticking> {
   switch (source.kind) {
-    case 'singles': return readSticking('rl')
-    case 'sticking': return readSticking(source.text)
+    case 'singles':
+      return readSticking('rl')
+    case 'sticking':
+      return readSticking(source.text)
     case 'rudiment': {
       const rudiment = RUDIMENTS.find(one => one.id === source.id)
       return rudiment ? ok(rudimentSticking(rudiment)) : refuse(`There is no rudiment “${source.id}”.`)
@@ -76,7 +91,8 @@ export const kindFor = (piece: Piece, limb: Limb, brushes = false): Stroke['stro
 }
 
 /** Whether the hands of a round hold brushes. */
-const holdsBrushes = ({ parts }: Pick<Groove, 'parts'>): boolean => parts.some(part => part.strokes.some(({ stroke }) => stroke === 'sweep' || stroke === 'tap'))
+const holdsBrushes = ({ parts }: Pick<Groove, 'parts'>): boolean =>
+  parts.some(part => part.strokes.some(({ stroke }) => stroke === 'sweep' || stroke === 'tap'))
 
 const stroke = (limb: Limb, at: number, piece: Piece | undefined, level: Level, brushes = false): FillStroke[] => {
   const kind = piece && kindFor(piece, limb, brushes)
@@ -84,7 +100,11 @@ const stroke = (limb: Limb, at: number, piece: Piece | undefined, level: Level, 
 }
 
 /** What marks the end: where the letters stop, what is struck in their place, and what happens on the 1 after. */
-function endingOf({ ending, from, length }: FillWish, { round, kit }: FillGround, slots: readonly Slot[]): { cut: number, strokes: FillStroke[], landing: Fill['landing'] } {
+function endingOf(
+  { ending, from, length }: FillWish,
+  { round, kit }: FillGround,
+  slots: readonly Slot[],
+): { cut: number; strokes: FillStroke[]; landing: Fill['landing'] } {
   const { lead, other, foot, hats } = limbsOf(round)
   const crash = nearestPiece(kit, 'crash', lead)
   const brushes = holdsBrushes(round)
@@ -95,22 +115,51 @@ function endingOf({ ending, from, length }: FillWish, { round, kit }: FillGround
   const last = slots.at(-1)!.at - from
   const beat = beatAt(beatsOf(round.bars), from + length - 1)
   switch (ending) {
-    case 'none': return { cut: Infinity, strokes: [], landing: none }
-    case 'crash': return { cut: Infinity, strokes: [], landing: home }
-    case 'one more bass drum': return { cut: Infinity, strokes: stroke(foot, last, bass, 4), landing: home }
+    case 'none':
+      return { cut: Infinity, strokes: [], landing: none }
+    case 'crash':
+      return { cut: Infinity, strokes: [], landing: home }
+    case 'one more bass drum':
+      return { cut: Infinity, strokes: stroke(foot, last, bass, 4), landing: home }
     case 'unison': {
       const two = slots.slice(-2).map(slot => slot.at - from)
-      return { cut: two[0]!, strokes: two.flatMap(at => [...stroke(lead, at, nearestPiece(kit, 'floor tom', lead), 5), ...stroke(other, at, snare, 5, brushes), ...stroke(foot, at, bass, 4)]), landing: none }
+      return {
+        cut: two[0]!,
+        strokes: two.flatMap(at => [
+          ...stroke(lead, at, nearestPiece(kit, 'floor tom', lead), 5),
+          ...stroke(other, at, snare, 5, brushes),
+          ...stroke(foot, at, bass, 4),
+        ]),
+        landing: none,
+      }
     }
     case 'stop': {
       const at = Math.max(0, beat.at - from)
       const step = pieceOf(kit, 'hi-hat')
-      return { cut: at, strokes: [...stroke(lead, at, crash, 5), ...stroke(other, at, snare, 5, brushes), ...stroke(foot, at, bass, 5), ...(step && strokesFor(step, hats).includes('chick') ? [{ limb: hats, at, piece: step.id, stroke: 'chick' as const, level: 4 as const }] : [])], landing: none }
+      return {
+        cut: at,
+        strokes: [
+          ...stroke(lead, at, crash, 5),
+          ...stroke(other, at, snare, 5, brushes),
+          ...stroke(foot, at, bass, 5),
+          ...(step && strokesFor(step, hats).includes('chick')
+            ? [{ limb: hats, at, piece: step.id, stroke: 'chick' as const, level: 4 as const }]
+            : []),
+        ],
+        landing: none,
+      }
     }
     case 'early crash': {
       // The & of the last beat, or the slot just before the 1 where the beat has none.
-      const at = Math.max(0, (slots.findLast(slot => slot.at <= beat.at + beat.length / 2 && slot.at > beat.at) ?? slots.at(-1)!).at - from)
-      return { cut: at, strokes: [...stroke(lead, at, crash, 5), ...stroke(foot, at, bass, 5)], landing: { strokes: [], leaveOut: [lead, other, foot] } }
+      const at = Math.max(
+        0,
+        (slots.findLast(slot => slot.at <= beat.at + beat.length / 2 && slot.at > beat.at) ?? slots.at(-1)!).at - from,
+      )
+      return {
+        cut: at,
+        strokes: [...stroke(lead, at, crash, 5), ...stroke(foot, at, bass, 5)],
+        landing: { strokes: [], leaveOut: [lead, other, foot] },
+      }
     }
   }
 }
@@ -119,7 +168,10 @@ function endingOf({ ending, from, length }: FillWish, { round, kit }: FillGround
 function doubledFeet({ from, length }: FillWish, { round, kit }: FillGround): FillStroke[] {
   const { hats } = limbsOf(round)
   const total = grooveTicks(round)
-  const own = round.parts.filter(part => part.limb === hats).flatMap(part => part.strokes).sort((a, b) => a.at - b.at)
+  const own = round.parts
+    .filter(part => part.limb === hats)
+    .flatMap(part => part.strokes)
+    .sort((a, b) => a.at - b.at)
   return own.flatMap((one, i) => {
     const gap = (own[i + 1]?.at ?? own[0]!.at + total) - one.at
     // The step after the last may come round to before the first.
@@ -131,7 +183,12 @@ function doubledFeet({ from, length }: FillWish, { round, kit }: FillGround): Fi
 }
 
 /** Where a hand is before a tick of the round, and after the fill: what a walk is tied to. */
-function moorings({ from, length }: FillWish, { round, next, kit }: FillGround, landing: Fill['landing'], clock: (tick: number) => number): Moorings {
+function moorings(
+  { from, length }: FillWish,
+  { round, next, kit }: FillGround,
+  landing: Fill['landing'],
+  clock: (tick: number) => number,
+): Moorings {
   const to = from + length
   const total = grooveTicks(round)
   const tied: Moorings = { from: {}, to: {} }
@@ -140,7 +197,11 @@ function moorings({ from, length }: FillWish, { round, next, kit }: FillGround, 
     ...(next?.parts ?? []).flatMap(part => part.strokes.map(one => ({ limb: part.limb, ...one, at: one.at + total }))),
   ]
   for (const hand of ['RH', 'LH'] as const) {
-    const before = round.parts.filter(part => part.limb === hand).flatMap(part => part.strokes).filter(one => one.at < from).sort((a, b) => b.at - a.at)[0]
+    const before = round.parts
+      .filter(part => part.limb === hand)
+      .flatMap(part => part.strokes)
+      .filter(one => one.at < from)
+      .sort((a, b) => b.at - a.at)[0]
     const piece = before && pieceOf(kit, before.piece)
     if (piece) tied.from[hand] = { piece, seconds: clock(before.at) }
     const lands = landing.strokes.find(one => one.limb === hand)
@@ -159,7 +220,9 @@ function piecesOf(wish: FillWish, ground: FillGround, blows: readonly Blow[], ti
   const { kit } = ground
   if (Array.isArray(wish.path)) {
     const { path } = wish
-    return blows.map((blow, i) => pieceOf(kit, path[i % path.length]!) ?? nearestPiece(kit, path[i % path.length]!, blow.hand)!)
+    return blows.map(
+      (blow, i) => pieceOf(kit, path[i % path.length]!) ?? nearestPiece(kit, path[i % path.length]!, blow.hand)!,
+    )
   }
   for (const most of WAYS) {
     const found = walk(blows, kit, seed, tied, most)
@@ -174,22 +237,37 @@ function piecesOf(wish: FillWish, ground: FillGround, blows: readonly Blow[], ti
 }
 
 /** One take: letters, pieces and loudness as strokes. */
-function takeOf(wish: FillWish, ground: FillGround, letters: readonly Laid[], seed: number, landing: Fill['landing']): FillStroke[] {
+function takeOf(
+  wish: FillWish,
+  ground: FillGround,
+  letters: readonly Laid[],
+  seed: number,
+  landing: Fill['landing'],
+): FillStroke[] {
   const { round, kit, tempo } = ground
   const clock = clockOn(round, tempo)
   const beats = beatsOf(round.bars)
   const { foot } = limbsOf(round)
   const hands = letters.filter(letter => letter.who !== 'F')
   const brushes = holdsBrushes(round)
-  const blows = hands.map(({ who, at }): Blow => ({ hand: who === 'R' ? 'RH' : 'LH', seconds: clock(at), beat: beatAt(beats, at).at }))
+  const blows = hands.map(({ who, at }): Blow => ({
+    hand: who === 'R' ? 'RH' : 'LH',
+    seconds: clock(at),
+    beat: beatAt(beats, at).at,
+  }))
   const pieces = piecesOf(wish, ground, blows, moorings(wish, ground, landing, clock), seed)
   const share = (at: number) => (letters.length > 1 ? (at - letters[0]!.at) / (letters.at(-1)!.at - letters[0]!.at) : 1)
-  const struck = hands.flatMap(({ at, accent, ornament }, i): FillStroke[] => stroke(blows[i]!.hand, at - wish.from, pieces[i], levelAt(wish.loudness, share(at), accent), brushes).map((one) => {
-    if (ornament === 'buzz') return strokesFor(pieces[i]!, blows[i]!.hand).includes('buzz') ? { ...one, stroke: 'buzz' } : one
-    return ornament ? { ...one, ornament } : one
-  }))
+  const struck = hands.flatMap(({ at, accent, ornament }, i): FillStroke[] =>
+    stroke(blows[i]!.hand, at - wish.from, pieces[i], levelAt(wish.loudness, share(at), accent), brushes).map(one => {
+      if (ornament === 'buzz')
+        return strokesFor(pieces[i]!, blows[i]!.hand).includes('buzz') ? { ...one, stroke: 'buzz' } : one
+      return ornament ? { ...one, ornament } : one
+    }),
+  )
   const bass = nearestPiece(kit, 'bass drum', foot)
-  const feet = letters.filter(letter => letter.who === 'F').flatMap(({ at, accent }) => stroke(foot, at - wish.from, bass, accent ? 5 : 4))
+  const feet = letters
+    .filter(letter => letter.who === 'F')
+    .flatMap(({ at, accent }) => stroke(foot, at - wish.from, bass, accent ? 5 : 4))
   return [...struck, ...feet]
 }
 
@@ -219,21 +297,34 @@ function unlike(take: (seed: number) => FillStroke[], seed: number): FillStroke[
 export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {
   const { round } = ground
   const total = grooveTicks(round)
-  if (wish.from + wish.length > total) return refuse(`The fill is longer than its bars: it would end ${wish.from + wish.length - total} ticks after ${sayCount(round.bars.length, 'bar')}. Begin it earlier or make it shorter.`)
+  if (wish.from + wish.length > total)
+    return refuse(
+      `The fill is longer than its bars: it would end ${wish.from + wish.length - total} ticks after ${sayCount(round.bars.length, 'bar')}. Begin it earlier or make it shorter.`,
+    )
   const slots = slotsWithin(round, wish)
   if (!slots.length) return refuse('The fill holds no slot of the grid; make it longer or begin it elsewhere.')
   const source = sourceSticking(wish.source)
   if (!source.ok) return source
   const { cut, strokes: marks, landing } = endingOf(wish, ground, slots)
   const written = wish.first === 'R' ? source.value : handsChanged(source.value)
-  const letters = layOn(written, false, slots.map(slot => slot.at)).filter(letter => letter.at - wish.from < cut)
+  const letters = layOn(
+    written,
+    false,
+    slots.map(slot => slot.at),
+  ).filter(letter => letter.at - wish.from < cut)
   const more = [...marks, ...(wish.feet === 'doubled' ? doubledFeet(wish, ground).filter(one => one.at < cut) : [])]
   const take = (seed: number): FillStroke[] => {
     const own = takeOf(wish, ground, letters, seed, landing)
     const taken = new Set(own.map(({ limb, at }) => `${limb} ${at}`))
-    return [...own, ...more.filter(({ limb, at }) => !taken.has(`${limb} ${at}`))].sort((a, b) => a.at - b.at).slice(0, PHRASE_LIMITS.fillStrokes)
+    return [...own, ...more.filter(({ limb, at }) => !taken.has(`${limb} ${at}`))]
+      .sort((a, b) => a.at - b.at)
+      .slice(0, PHRASE_LIMITS.fillStrokes)
   }
-  const made = Array.isArray(wish.path) ? [take(0)] : wish.path.afresh ? unlike(take, wish.path.seed) : [take(wish.path.seed)]
+  const made = Array.isArray(wish.path)
+    ? [take(0)]
+    : wish.path.afresh
+      ? unlike(take, wish.path.seed)
+      : [take(wish.path.seed)]
   if (!made[0]!.length) return refuse('Nothing of this fill would sound: only rests fall into it.')
   return ok({ ...wish, leaveOut: wish.leaveOut ?? [], takes: made, landing })
 }
@@ -246,6 +337,11 @@ export function handHome(source: FillSource, many: number, lead: 'RH' | 'LH'): '
   const [own, other] = lead === 'RH' ? (['R', 'L'] as const) : (['L', 'R'] as const)
   const sticking = sourceSticking(source)
   if (!sticking.ok) return own
-  const last = (first: 'R' | 'L') => layOn(first === 'R' ? sticking.value : handsChanged(sticking.value), false, Array.from({ length: many }, (_, i) => i)).find(letter => letter.at === many - 1)?.who
+  const last = (first: 'R' | 'L') =>
+    layOn(
+      first === 'R' ? sticking.value : handsChanged(sticking.value),
+      false,
+      Array.from({ length: many }, (_, i) => i),
+    ).find(letter => letter.at === many - 1)?.who
   return last(own) !== own ? own : last(other) !== own ? other : own
 }

@@ -7,7 +7,13 @@ import { type Round, endsWith, passesOf, roundsOf } from './rounds'
 import type { Phrase } from './schema'
 
 /** How a phrase is played: which bars (from 0, `to` not included), over and over or once, and with which click and count-in. */
-export interface PhrasePlay { from?: number, to?: number, again?: boolean, click?: ClickPlan, countIn?: number }
+export interface PhrasePlay {
+  from?: number
+  to?: number
+  again?: boolean
+  click?: ClickPlan
+  countIn?: number
+}
 
 const NO_CLICK: ClickPlan = { program: 'none' }
 
@@ -20,7 +26,13 @@ function spanOf({ firstBar, bars, groove }: Round, from: number, to: number): Sp
 }
 
 const alike = (a: Played, b: Played, groove: Groove): boolean =>
-  a.groove === b.groove && a.span.from === 0 && b.span.from === 0 && a.span.to === b.span.to && a.span.to === grooveTicks(groove) && a.tempo === b.tempo && a.click === b.click
+  a.groove === b.groove &&
+  a.span.from === 0 &&
+  b.span.from === 0 &&
+  a.span.to === b.span.to &&
+  a.span.to === grooveTicks(groove) &&
+  a.tempo === b.tempo &&
+  a.click === b.click
 
 /** What a fill at the very end lands on, once nothing comes after it: one felt beat with its strokes. */
 function tailOf(last: Round, kit: Kit, id: string): Played[] {
@@ -28,8 +40,28 @@ function tailOf(last: Round, kit: Kit, id: string): Played[] {
   if (!fill || !endsWith(last) || !fill.landing.strokes.length) return []
   const { limb: _, ...first } = fill.landing.strokes[0]!
   const bar = last.groove.bars.at(-1)!
-  const parts = fill.landing.strokes.map(({ limb, ...stroke }, i) => ({ id: `landing-${i}`, name: 'Home', role: 'fill' as const, limb, strokes: [{ ...first, ...stroke, at: 0 }], every: null, swing: null, pickUp: null, muted: false, locked: false, given: [] }))
-  return [makeSection({ id, kit, groove: makeGroove({ ...last.groove, pickUp: null, guides: [], bars: [bar], parts }), span: { from: 0, to: beatTicks(bar.meter)[0]! }, tempo: last.tempo })]
+  const parts = fill.landing.strokes.map(({ limb, ...stroke }, i) => ({
+    id: `landing-${i}`,
+    name: 'Home',
+    role: 'fill' as const,
+    limb,
+    strokes: [{ ...first, ...stroke, at: 0 }],
+    every: null,
+    swing: null,
+    pickUp: null,
+    muted: false,
+    locked: false,
+    given: [],
+  }))
+  return [
+    makeSection({
+      id,
+      kit,
+      groove: makeGroove({ ...last.groove, pickUp: null, guides: [], bars: [bar], parts }),
+      span: { from: 0, to: beatTicks(bar.meter)[0]! },
+      tempo: last.tempo,
+    }),
+  ]
 }
 
 /**
@@ -37,10 +69,17 @@ function tailOf(last: Round, kit: Kit, id: string): Played[] {
  * round to where it is again as it was: fills led afresh have all their takes before that.
  * @example phrasePerformance(phrase, kit).sections.map(section => section.times) // => [4]
  */
-export function phrasePerformance(phrase: Phrase, kit: Kit, { from = 0, to = phraseBars(phrase), again = false, click = NO_CLICK, countIn = 0 }: PhrasePlay = {}): Performance {
+export function phrasePerformance(
+  phrase: Phrase,
+  kit: Kit,
+  { from = 0, to = phraseBars(phrase), again = false, click = NO_CLICK, countIn = 0 }: PhrasePlay = {},
+): Performance {
   const whole = from === 0 && to === phraseBars(phrase)
   const passes = again ? passesOf(phrase) : 1
-  const clicks = new Map([[true, { ...click, program: click.program === 'none' ? 'every beat' : click.program } as ClickPlan], [false, NO_CLICK]])
+  const clicks = new Map([
+    [true, { ...click, program: click.program === 'none' ? 'every beat' : click.program } as ClickPlan],
+    [false, NO_CLICK],
+  ])
   const sections: Played[] = []
   let goesBackTo = 0
   for (let pass = 0; pass < passes; pass++) {
@@ -51,15 +90,27 @@ export function phrasePerformance(phrase: Phrase, kit: Kit, { from = 0, to = phr
       if (!span) continue
       const { play } = phrase.sections[round.section]!
       const own = round.rest && 'rest' in play ? clicks.get(play.click)! : click
-      const section = makeSection({ id: `${phrase.sections[round.section]!.id}-${round.round}-${pass}`, groove: round.groove, kit, span, tempo: round.tempo, click: own })
+      const section = makeSection({
+        id: `${phrase.sections[round.section]!.id}-${round.round}-${pass}`,
+        groove: round.groove,
+        kit,
+        span,
+        tempo: round.tempo,
+        click: own,
+      })
       const before = sections.at(-1)
-      if (before && sections.length > goesBackTo && alike(before, section, round.groove)) sections[sections.length - 1] = { ...before, times: before.times! + 1 }
+      if (before && sections.length > goesBackTo && alike(before, section, round.groove))
+        sections[sections.length - 1] = { ...before, times: before.times! + 1 }
       else sections.push(section)
     }
   }
   if (again) return { sections, countIn, again: passes > 1 && landsOnBeginning(phrase, whole) ? goesBackTo : 0 }
-  return { sections: to === phraseBars(phrase) ? [...sections, ...tailOf(roundsOf(phrase).at(-1)!, kit, 'tail')] : sections, countIn }
+  return {
+    sections: to === phraseBars(phrase) ? [...sections, ...tailOf(roundsOf(phrase).at(-1)!, kit, 'tail')] : sections,
+    countIn,
+  }
 }
 
 /** Whether the second time through begins unlike the first. */
-const landsOnBeginning = (phrase: Phrase, whole: boolean): boolean => whole && roundsOf(phrase, 1)[0]!.landing !== undefined
+const landsOnBeginning = (phrase: Phrase, whole: boolean): boolean =>
+  whole && roundsOf(phrase, 1)[0]!.landing !== undefined

@@ -6,18 +6,27 @@ import type { PhraseBar, Round } from './rounds'
 import { barsOf } from './unfold'
 
 /** Bars that follow on one another, from one round or several, as one groove: parts of a limb and role become one. @internal */
-export function joined(bars: readonly { round: Pick<Round, 'groove'>, within: number }[], tempo: Tempo): Groove {
+export function joined(bars: readonly { round: Pick<Round, 'groove'>; within: number }[], tempo: Tempo): Groove {
   const pieces = bars.map(({ round, within }) => barsOf(round.groove, within, within + 1))
   const all = pieces.flatMap(piece => piece.bars)
   const starts = barStarts(all)
   const parts = new Map<string, Part>()
-  pieces.forEach((piece, i) => piece.parts.forEach((part) => {
-    const key = `${part.limb} ${part.role} ${part.name}`
-    const strokes = part.strokes.map((stroke): Stroke => ({ ...stroke, at: stroke.at + starts[i]! }))
-    const had = parts.get(key)
-    parts.set(key, { ...(had ?? { ...part, id: `p${parts.size}` }), strokes: merged(had?.strokes ?? [], strokes) })
-  }))
-  return { ...pieces[0]!, bars: all, tempo, pickUp: null, guides: [], parts: [...parts.values()].filter(part => part.strokes.length) }
+  pieces.forEach((piece, i) =>
+    piece.parts.forEach(part => {
+      const key = `${part.limb} ${part.role} ${part.name}`
+      const strokes = part.strokes.map((stroke): Stroke => ({ ...stroke, at: stroke.at + starts[i]! }))
+      const had = parts.get(key)
+      parts.set(key, { ...(had ?? { ...part, id: `p${parts.size}` }), strokes: merged(had?.strokes ?? [], strokes) })
+    }),
+  )
+  return {
+    ...pieces[0]!,
+    bars: all,
+    tempo,
+    pickUp: null,
+    guides: [],
+    parts: [...parts.values()].filter(part => part.strokes.length),
+  }
 }
 
 /** Strokes of one part, of which there is one at an instant. */
@@ -27,7 +36,12 @@ function merged(a: readonly Stroke[], b: readonly Stroke[]): Stroke[] {
 }
 
 /** A bar with its neighbours in the phrase: the groove they make, the ticks of it that are the bar’s own, and what its bars are numbered in the phrase. */
-export interface InPlace { groove: Groove, from: number, to: number, numbers: number[] }
+export interface InPlace {
+  groove: Groove
+  from: number
+  to: number
+  numbers: number[]
+}
 
 /**
  * A bar where it stands: with the bar before and the bar after, round the phrase’s end if it comes round.
@@ -48,6 +62,11 @@ export function inPlace(bars: readonly PhraseBar[], bar: number): InPlace {
  */
 export function findingsInPlace({ groove, from, to }: InPlace, kit: Kit): Finding[] {
   const events = timeline(groove, kit)
-  return findings(groove, kit, { events, rounds: 1, whole: true, seconds: passSeconds(groove), ticks: grooveTicks(groove) })
-    .filter(({ strokes }) => strokes.some(({ at }) => at >= from && at < to))
+  return findings(groove, kit, {
+    events,
+    rounds: 1,
+    whole: true,
+    seconds: passSeconds(groove),
+    ticks: grooveTicks(groove),
+  }).filter(({ strokes }) => strokes.some(({ at }) => at >= from && at < to))
 }

@@ -25,7 +25,7 @@ export interface Round {
   /** Played by another groove than its section’s. */
   turned: boolean
   /** The fill that lies over it, by its place among the section’s turns. */
-  fill: { turn: number, fill: Fill } | undefined
+  fill: { turn: number; fill: Fill } | undefined
   /** A fill of the round before lands on its first 1. */
   landing: Fill | undefined
   rest: Rest | undefined
@@ -38,7 +38,10 @@ export function comesIn(when: When, round: number, times: number): boolean {
 }
 
 /** What is played in a round of a section: the key of the groove, and the fill over it; of several turns at once the last counts. @internal */
-export function playedIn({ play, turns, times }: Section, round: number): { key: string, turned: boolean, fill: Round['fill'] } {
+export function playedIn(
+  { play, turns, times }: Section,
+  round: number,
+): { key: string; turned: boolean; fill: Round['fill'] } {
   const own = grooveKeyOf(play)
   let [key, fill]: [string, Round['fill']] = [own, undefined]
   turns.forEach(({ when, put }, turn) => {
@@ -65,19 +68,34 @@ export function roundsOf(phrase: Phrase, pass = 0, wraps = pass > 0): Round[] {
     const { bars, times, play } = section
     let gone = 0
     const come = new Map<number, number>()
-    const perPass = (turn: number) => Array.from({ length: times }, (_, round) => playedIn(section, round).fill?.turn === turn).filter(Boolean).length
+    const perPass = (turn: number) =>
+      Array.from({ length: times }, (_, round) => playedIn(section, round).fill?.turn === turn).filter(Boolean).length
     for (let round = 0; round < times; round++) {
       const { key, turned, fill } = playedIn(section, round)
       const groove = phrase.grooves[key]!.seen.groove
       const runsOn = before?.key === key && !before.rest && (round > 0 || before.section === s - 1)
-      const plain = 'rest' in play && !turned ? restOf(unfolded(groove, bars, gone, 'running on'), play.feet) : unfolded(groove, bars, gone, runsOn ? 'running on' : 'with pick-up')
-      const landing: Fill | undefined = before?.fill && endsWith(before) && lands(before.fill.fill) ? before.fill.fill : undefined
+      const plain =
+        'rest' in play && !turned
+          ? restOf(unfolded(groove, bars, gone, 'running on'), play.feet)
+          : unfolded(groove, bars, gone, runsOn ? 'running on' : 'with pick-up')
+      const landing: Fill | undefined =
+        before?.fill && endsWith(before) && lands(before.fill.fill) ? before.fill.fill : undefined
       const home = landing ? landedOn(plain, landing) : plain
       const take = fill ? (come.get(fill.turn) ?? pass * perPass(fill.turn)) : 0
       if (fill) come.set(fill.turn, take + 1)
       const one: Round = {
-        section: s, round, firstBar, bars, key, turned, fill, landing, tempo: section.tempo ?? phrase.tempo,
-        groove: fill ? filled(home, fill.fill, take) : home, under: plain, rest: 'rest' in play && !turned ? play.rest : undefined,
+        section: s,
+        round,
+        firstBar,
+        bars,
+        key,
+        turned,
+        fill,
+        landing,
+        tempo: section.tempo ?? phrase.tempo,
+        groove: fill ? filled(home, fill.fill, take) : home,
+        under: plain,
+        rest: 'rest' in play && !turned ? play.rest : undefined,
       }
       // What a fill leaves out before its round is left out of the one before.
       const last = rounds.at(-1)
@@ -95,13 +113,18 @@ export function roundsOf(phrase: Phrase, pass = 0, wraps = pass > 0): Round[] {
  * True where the fill of a round ends with its bars, so that it lands on the next.
  * @example endsWith({ fill: { fill }, groove }) // => true
  */
-export const endsWith = ({ fill, groove }: Pick<Round, 'fill' | 'groove'>): boolean => !!fill && fill.fill.from + fill.fill.length === grooveTicks(groove)
+export const endsWith = ({ fill, groove }: Pick<Round, 'fill' | 'groove'>): boolean =>
+  !!fill && fill.fill.from + fill.fill.length === grooveTicks(groove)
 
 /** The last round of a phrase, for what comes after its end. */
 const lastRound = (phrase: Phrase): Round | undefined => roundsOf(phrase).at(-1)
 
 /** One bar of a phrase: its round, and which of that round’s bars. */
-export interface PhraseBar { bar: number, round: Round, within: number }
+export interface PhraseBar {
+  bar: number
+  round: Round
+  within: number
+}
 
 /**
  * What a fill over a round is made for: the round without it, the one before, and the one after, round the end of the phrase.
@@ -110,14 +133,24 @@ export interface PhraseBar { bar: number, round: Round, within: number }
 export function groundOf(rounds: readonly Round[], round: Round, kit: Kit): FillGround {
   const at = rounds.indexOf(round)
   const after = rounds[(at + 1) % rounds.length]!
-  return { round: round.under, ...(at > 0 ? { before: rounds[at - 1]!.under } : {}), next: after.under, kit, tempo: round.tempo }
+  return {
+    round: round.under,
+    ...(at > 0 ? { before: rounds[at - 1]!.under } : {}),
+    next: after.under,
+    kit,
+    tempo: round.tempo,
+  }
 }
 
 /** Rounds of a section that are played alike, as a map of the form shows them: once, with how many they are. */
-export interface Folded { first: Round, rounds: Round[] }
+export interface Folded {
+  first: Round
+  rounds: Round[]
+}
 
 /** True where two rounds of a section have the same groove, and the same fill over it or none; what lands on their 1 is let be. */
-const playedAlike = (a: Round, b: Round): boolean => a.section === b.section && a.key === b.key && a.rest === b.rest && a.fill?.turn === b.fill?.turn
+const playedAlike = (a: Round, b: Round): boolean =>
+  a.section === b.section && a.key === b.key && a.rest === b.rest && a.fill?.turn === b.fill?.turn
 
 /**
  * The rounds of each section, those that follow on one another and are alike folded into one.
@@ -139,11 +172,15 @@ export function folded(rounds: readonly Round[]): Folded[][] {
  * @example barsInOrder(roundsOf(phrase)).length // => 4
  */
 export const barsInOrder = (rounds: readonly Round[]): PhraseBar[] =>
-  rounds.flatMap(round => Array.from({ length: round.bars }, (_, within) => ({ bar: round.firstBar + within, round, within })))
+  rounds.flatMap(round =>
+    Array.from({ length: round.bars }, (_, within) => ({ bar: round.firstBar + within, round, within })),
+  )
 
 /** How often a phrase is to be played through before it comes round as it was: more than once where a fill is led afresh, or lands on the beginning. @internal */
 export function passesOf(phrase: Phrase): number {
-  const takes = phrase.sections.flatMap(({ turns }) => turns.map(({ put }) => ('fill' in put ? put.fill.takes.length : 1)))
+  const takes = phrase.sections.flatMap(({ turns }) =>
+    turns.map(({ put }) => ('fill' in put ? put.fill.takes.length : 1)),
+  )
   const last = lastRound(phrase)
   const wraps = last?.fill && endsWith(last) && lands(last.fill.fill)
   // A form of a hundred bars need not be written out eight times to be heard afresh.

@@ -7,21 +7,25 @@ import type { Ending, Loudness, FillFeet, Rest } from './bounds'
 import type { Fill, FillSource, Phrase, Section, When } from './schema'
 
 /** Bars from a first, counted from 0, so many of them: `sayBarSpan(4, 4) // => 'bars 5 to 8'`, `sayBarSpan(2, 1) // => 'bar 3'` */
-export const sayBarSpan = (first: number, many: number): string => (many === 1 ? `bar ${first + 1}` : `bars ${first + 1} to ${first + many}`)
+export const sayBarSpan = (first: number, many: number): string =>
+  many === 1 ? `bar ${first + 1}` : `bars ${first + 1} to ${first + many}`
 
 /**
  * The bars of a section, counted from 1 through the phrase.
  * @example sayBarsOf({ sections: [{ bars: 4, times: 2 }, { bars: 8, times: 1 }] }, 1) // => 'bars 9 to 16'
  */
 export const sayBarsOf = ({ sections }: Phrase, index: number): string =>
-  sayBarSpan(sections.slice(0, index).reduce((sum, one) => sum + sectionBars(one), 0), sectionBars(sections[index]!))
+  sayBarSpan(
+    sections.slice(0, index).reduce((sum, one) => sum + sectionBars(one), 0),
+    sectionBars(sections[index]!),
+  )
 
 /**
  * When a turn comes: `'every time'`, `'every 2nd time'`, `'the last time'`, `'the 3rd time'`.
  * @example [{ every: 2 }, { round: 3 }, 'last'].map(sayWhen) // => ['every 2nd time', 'the 3rd time', 'the last time']
  */
 export function sayWhen(when: When): string {
-  const nth = (n: number) => `${n}${n % 100 > 10 && n % 100 < 14 ? 'th' : ['th', 'st', 'nd', 'rd'][n % 10] ?? 'th'}`
+  const nth = (n: number) => `${n}${n % 100 > 10 && n % 100 < 14 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th')}`
   if (when === 'last') return 'the last time'
   if ('every' in when) return when.every === 1 ? 'every time' : `every ${nth(when.every)} time`
   return `the ${nth(when.round)} time`
@@ -33,17 +37,34 @@ export function sayWhen(when: When): string {
  */
 export function shortTitle({ grooves }: Phrase, key: string): string {
   const { title } = grooves[key]!.seen.groove
-  const stem = Object.values(grooves).map(one => `${one.seen.groove.title}, `).find(one => title.startsWith(one))
+  const stem = Object.values(grooves)
+    .map(one => `${one.seen.groove.title}, `)
+    .find(one => title.startsWith(one))
   return stem ? title.slice(stem.length) : title
 }
 
 export const REST_NAMES: Record<Rest, string> = { solo: 'solo', trade: 'your answer', silence: 'silence' }
 
 export const ENDING_NAMES: Record<Ending, string> = {
-  'none': 'no mark', 'crash': 'crash with the bass drum on 1', 'one more bass drum': 'one more bass drum, then the crash', 'stop': 'a stop on the last beat', 'unison': 'the last two in unison', 'early crash': 'crash on the &, 1 left out',
+  none: 'no mark',
+  crash: 'crash with the bass drum on 1',
+  'one more bass drum': 'one more bass drum, then the crash',
+  stop: 'a stop on the last beat',
+  unison: 'the last two in unison',
+  'early crash': 'crash on the &, 1 left out',
 }
-export const LOUDNESS_NAMES: Record<Loudness, string> = { even: 'even', growing: 'growing', fading: 'fading', swell: 'swelling and back', accents: 'accents over taps' }
-export const FEET_NAMES: Record<FillFeet, string> = { kept: 'go on', doubled: 'hat foot twice as often', silent: 'rest' }
+export const LOUDNESS_NAMES: Record<Loudness, string> = {
+  even: 'even',
+  growing: 'growing',
+  fading: 'fading',
+  swell: 'swelling and back',
+  accents: 'accents over taps',
+}
+export const FEET_NAMES: Record<FillFeet, string> = {
+  kept: 'go on',
+  doubled: 'hat foot twice as often',
+  silent: 'rest',
+}
 
 /**
  * What a fill is made of, in few words: `'single strokes'`, `'rllf'`, `'Single paradiddle'`.
@@ -54,9 +75,15 @@ export function saySource(source: FillSource): string {
   if (source.kind === 'rudiment') return RUDIMENTS.find(one => one.id === source.id)?.name ?? source.id
   if (source.kind === 'groups') return source.texts.join(' + ')
   // As a player writes it down: capitals are accents where only some are.
-  const called = ({ who, accent }: { who: string, accent: boolean }) => (accent ? who : who.toLowerCase())
+  const called = ({ who, accent }: { who: string; accent: boolean }) => (accent ? who : who.toLowerCase())
   const read = sourceSticking(source)
-  return read.ok ? read.value.map(place => (!place ? '-' : place.foot ? `(${called(place)}${called({ who: 'F', ...place.foot })})` : called(place))).join('') : source.text
+  return read.ok
+    ? read.value
+        .map(place =>
+          !place ? '-' : place.foot ? `(${called(place)}${called({ who: 'F', ...place.foot })})` : called(place),
+        )
+        .join('')
+    : source.text
 }
 
 /**
@@ -66,7 +93,8 @@ export function saySource(source: FillSource): string {
 export function sayLength(round: Pick<Groove, 'bars'>, { from, length }: Pick<Fill, 'from' | 'length'>): string {
   const starts = barStarts(round.bars)
   const bars = round.bars.filter((bar, i) => starts[i]! >= from && starts[i]! + barTicks(bar) <= from + length).length
-  if (bars && starts.includes(from) && starts.includes(from + length)) return bars === 1 ? 'a bar' : sayCount(bars, 'bar')
+  if (bars && starts.includes(from) && starts.includes(from + length))
+    return bars === 1 ? 'a bar' : sayCount(bars, 'bar')
   const beats = beatsOf(round.bars).filter(beat => beat.at >= from && beat.at + beat.length <= from + length)
   const exact = beats.length && beats[0]!.at === from && beats.at(-1)!.at + beats.at(-1)!.length === from + length
   if (exact) return beats.length === 1 ? 'a beat' : sayCount(beats.length, 'beat')

@@ -10,10 +10,19 @@ import { unfolded } from './unfold'
 import type { Fill, PlayedGroove, Section, Turn } from './schema'
 
 /** What a template is told: grooves in the order it asks for them, and its numbers. */
-export interface Answers { grooves: readonly PlayedGroove[], bars: number, other: number, times: number, fill: Fill | undefined }
+export interface Answers {
+  grooves: readonly PlayedGroove[]
+  bars: number
+  other: number
+  times: number
+  fill: Fill | undefined
+}
 
 /** What a template makes: grooves under keys, and sections. */
-export interface Formed { grooves: Record<string, PlayedGroove>, sections: Section[] }
+export interface Formed {
+  grooves: Record<string, PlayedGroove>
+  sections: Section[]
+}
 
 /**
  * A form made on grooves of the shelf: `grooves` names each it asks for (`many`: any number of changes after the first), `asks`
@@ -23,64 +32,150 @@ export interface Template {
   id: string
   name: string
   about: string
-  grooves: readonly { name: string, /** What may be made of the first on the spot. */ from?: 'small changes' | 'other cymbal' | 'busier' }[]
+  grooves: readonly {
+    name: string
+    /** What may be made of the first on the spot. */ from?: 'small changes' | 'other cymbal' | 'busier'
+  }[]
   many?: true
-  asks: Partial<Record<'bars' | 'other' | 'times', { name: string, of: readonly number[], usual: number }>>
+  asks: Partial<Record<'bars' | 'other' | 'times', { name: string; of: readonly number[]; usual: number }>>
   fill?: 'bar' | 'beat'
   make(answers: Answers, keys: readonly string[], newId: () => string): Section[]
 }
 
-const section = (newId: () => string, name: string, key: string, bars: number, times = 1, turns: Turn[] = []): Section => makeSection({ id: newId(), name, play: { groove: key }, bars, times, turns })
+const section = (
+  newId: () => string,
+  name: string,
+  key: string,
+  bars: number,
+  times = 1,
+  turns: Turn[] = [],
+): Section => makeSection({ id: newId(), name, play: { groove: key }, bars, times, turns })
 const own = ({ grooves }: Answers, n = 0): number => grooves[n]!.seen.groove.bars.length
 
 export const TEMPLATES: readonly Template[] = [
   {
-    id: 'three-and-fill', name: 'Three bars and a fill', about: 'Three bars of the groove, then a fill that leads home.', fill: 'bar',
-    grooves: [{ name: 'Groove' }], asks: { bars: { name: 'Bars to a line', of: [2, 4, 8], usual: 4 }, times: { name: 'Lines', of: [1, 2, 3, 4, 8], usual: 4 } },
-    make: ({ bars, times, fill }, [key], newId) => [section(newId, 'A', key!, bars, times, fill ? [{ when: { every: 1 }, put: { fill } }] : [])],
+    id: 'three-and-fill',
+    name: 'Three bars and a fill',
+    about: 'Three bars of the groove, then a fill that leads home.',
+    fill: 'bar',
+    grooves: [{ name: 'Groove' }],
+    asks: {
+      bars: { name: 'Bars to a line', of: [2, 4, 8], usual: 4 },
+      times: { name: 'Lines', of: [1, 2, 3, 4, 8], usual: 4 },
+    },
+    make: ({ bars, times, fill }, [key], newId) => [
+      section(newId, 'A', key!, bars, times, fill ? [{ when: { every: 1 }, put: { fill } }] : []),
+    ],
   },
   {
-    id: 'in-turn', name: 'Plain and changed in turn', about: 'The groove, then its change, and round again.',
-    grooves: [{ name: 'Plain' }, { name: 'Changed', from: 'small changes' }], asks: { bars: { name: 'Bars of each', of: [1, 2, 4, 8], usual: 1 }, times: { name: 'Rounds of both', of: [2, 4, 8], usual: 8 } },
-    make: ({ bars, times }, [plain, changed], newId) => [section(newId, 'A', plain!, bars, times * 2, [{ when: { every: 2 }, put: { groove: changed! } }])],
+    id: 'in-turn',
+    name: 'Plain and changed in turn',
+    about: 'The groove, then its change, and round again.',
+    grooves: [{ name: 'Plain' }, { name: 'Changed', from: 'small changes' }],
+    asks: {
+      bars: { name: 'Bars of each', of: [1, 2, 4, 8], usual: 1 },
+      times: { name: 'Rounds of both', of: [2, 4, 8], usual: 8 },
+    },
+    make: ({ bars, times }, [plain, changed], newId) => [
+      section(newId, 'A', plain!, bars, times * 2, [{ when: { every: 2 }, put: { groove: changed! } }]),
+    ],
   },
   {
-    id: 'each-once', name: 'Each change once', about: 'Small changes one after another, each once, with the plain bar between.', many: true,
-    grooves: [{ name: 'Plain' }, { name: 'Changes', from: 'small changes' }], asks: {},
-    make: (answers, [plain, ...changes], newId) => [section(newId, 'A', plain!, own(answers), changes.length * 2, changes.map((key, i): Turn => ({ when: { round: 2 * i + 2 }, put: { groove: key } })))],
+    id: 'each-once',
+    name: 'Each change once',
+    about: 'Small changes one after another, each once, with the plain bar between.',
+    many: true,
+    grooves: [{ name: 'Plain' }, { name: 'Changes', from: 'small changes' }],
+    asks: {},
+    make: (answers, [plain, ...changes], newId) => [
+      section(
+        newId,
+        'A',
+        plain!,
+        own(answers),
+        changes.length * 2,
+        changes.map((key, i): Turn => ({ when: { round: 2 * i + 2 }, put: { groove: key } })),
+      ),
+    ],
   },
   {
-    id: 'simple-busy', name: 'Simple and busy', about: 'A simple groove and a busier one by turns, as a song goes.',
-    grooves: [{ name: 'Simple' }, { name: 'Busy', from: 'busier' }], asks: { bars: { name: 'Bars of each', of: [2, 4, 8], usual: 4 }, times: { name: 'Rounds of both', of: [1, 2, 4], usual: 2 } },
-    make: ({ bars, times }, [simple, busy], newId) => Array.from({ length: times }, () => [section(newId, 'Simple', simple!, bars), section(newId, 'Busy', busy!, bars)]).flat(),
+    id: 'simple-busy',
+    name: 'Simple and busy',
+    about: 'A simple groove and a busier one by turns, as a song goes.',
+    grooves: [{ name: 'Simple' }, { name: 'Busy', from: 'busier' }],
+    asks: {
+      bars: { name: 'Bars of each', of: [2, 4, 8], usual: 4 },
+      times: { name: 'Rounds of both', of: [1, 2, 4], usual: 2 },
+    },
+    make: ({ bars, times }, [simple, busy], newId) =>
+      Array.from({ length: times }, () => [
+        section(newId, 'Simple', simple!, bars),
+        section(newId, 'Busy', busy!, bars),
+      ]).flat(),
   },
   {
-    id: 'traded', name: 'Traded with oneself', about: 'So many bars of the groove, as many for you alone, the click going on.',
-    grooves: [{ name: 'Groove' }], asks: { bars: { name: 'Bars of each', of: [1, 2, 4, 8], usual: 4 }, times: { name: 'Rounds of both', of: [1, 2, 4], usual: 2 } },
-    make: ({ bars, times }, [key], newId) => Array.from({ length: times }, () => [
-      section(newId, 'Groove', key!, bars), makeSection({ id: newId(), name: 'You', play: { rest: 'trade', like: key!, feet: true, click: true }, bars }),
-    ]).flat(),
+    id: 'traded',
+    name: 'Traded with oneself',
+    about: 'So many bars of the groove, as many for you alone, the click going on.',
+    grooves: [{ name: 'Groove' }],
+    asks: {
+      bars: { name: 'Bars of each', of: [1, 2, 4, 8], usual: 4 },
+      times: { name: 'Rounds of both', of: [1, 2, 4], usual: 2 },
+    },
+    make: ({ bars, times }, [key], newId) =>
+      Array.from({ length: times }, () => [
+        section(newId, 'Groove', key!, bars),
+        makeSection({ id: newId(), name: 'You', play: { rest: 'trade', like: key!, feet: true, click: true }, bars }),
+      ]).flat(),
   },
   {
-    id: 'a-b', name: 'A, then B on another cymbal', about: 'A verse, and a B section that the lead hand plays on another cymbal.',
-    grooves: [{ name: 'A' }, { name: 'B', from: 'other cymbal' }], asks: { bars: { name: 'Bars of A', of: [4, 8, 12, 16], usual: 8 }, other: { name: 'Bars of B', of: [4, 8, 12, 16], usual: 8 }, times: { name: 'Rounds of both', of: [1, 2, 4], usual: 1 } },
-    make: (answers, [a, b], newId) => Array.from({ length: answers.times }, () => [divided(newId, 'A', a!, own(answers), answers.bars), divided(newId, 'B', b!, own(answers, 1), answers.other)]).flat(),
+    id: 'a-b',
+    name: 'A, then B on another cymbal',
+    about: 'A verse, and a B section that the lead hand plays on another cymbal.',
+    grooves: [{ name: 'A' }, { name: 'B', from: 'other cymbal' }],
+    asks: {
+      bars: { name: 'Bars of A', of: [4, 8, 12, 16], usual: 8 },
+      other: { name: 'Bars of B', of: [4, 8, 12, 16], usual: 8 },
+      times: { name: 'Rounds of both', of: [1, 2, 4], usual: 1 },
+    },
+    make: (answers, [a, b], newId) =>
+      Array.from({ length: answers.times }, () => [
+        divided(newId, 'A', a!, own(answers), answers.bars),
+        divided(newId, 'B', b!, own(answers, 1), answers.other),
+      ]).flat(),
   },
   {
-    id: 'rounded-off', name: 'Every fourth bar rounded off', about: 'A short fill on the last beat of every fourth bar.', fill: 'beat',
-    grooves: [{ name: 'Groove' }], asks: { times: { name: 'Lines of four', of: [1, 2, 4, 8], usual: 4 } },
-    make: ({ times, fill }, [key], newId) => [section(newId, 'A', key!, 4, times, fill ? [{ when: { every: 1 }, put: { fill } }] : [])],
+    id: 'rounded-off',
+    name: 'Every fourth bar rounded off',
+    about: 'A short fill on the last beat of every fourth bar.',
+    fill: 'beat',
+    grooves: [{ name: 'Groove' }],
+    asks: { times: { name: 'Lines of four', of: [1, 2, 4, 8], usual: 4 } },
+    make: ({ times, fill }, [key], newId) => [
+      section(newId, 'A', key!, 4, times, fill ? [{ when: { every: 1 }, put: { fill } }] : []),
+    ],
   },
   {
-    id: 'in-and-out', name: 'In and out', about: 'Out of one groove into another and home again, every so many bars.',
-    grooves: [{ name: 'Home' }, { name: 'Away' }], asks: { bars: { name: 'Bars at home', of: [2, 4, 6, 8, 10], usual: 6 }, other: { name: 'Bars away', of: [2, 4, 6, 8, 10], usual: 2 }, times: { name: 'Rounds of both', of: [1, 2, 4], usual: 2 } },
-    make: (answers, [home, away], newId) => Array.from({ length: answers.times }, () => [divided(newId, 'Home', home!, own(answers), answers.bars), divided(newId, 'Away', away!, own(answers, 1), answers.other)]).flat(),
+    id: 'in-and-out',
+    name: 'In and out',
+    about: 'Out of one groove into another and home again, every so many bars.',
+    grooves: [{ name: 'Home' }, { name: 'Away' }],
+    asks: {
+      bars: { name: 'Bars at home', of: [2, 4, 6, 8, 10], usual: 6 },
+      other: { name: 'Bars away', of: [2, 4, 6, 8, 10], usual: 2 },
+      times: { name: 'Rounds of both', of: [1, 2, 4], usual: 2 },
+    },
+    make: (answers, [home, away], newId) =>
+      Array.from({ length: answers.times }, () => [
+        divided(newId, 'Home', home!, own(answers), answers.bars),
+        divided(newId, 'Away', away!, own(answers, 1), answers.other),
+      ]).flat(),
   },
 ]
 
 /** So many bars of a groove: as rounds of its own length where they come out even. */
 const divided = (newId: () => string, name: string, key: string, round: number, bars: number): Section =>
-  (bars % round === 0 ? section(newId, name, key, round, bars / round) : section(newId, name, key, bars))
+  bars % round === 0 ? section(newId, name, key, round, bars / round) : section(newId, name, key, bars)
 
 /**
  * A template’s form from its answers: refused, with what is missing, where they do not do.
@@ -89,11 +184,12 @@ const divided = (newId: () => string, name: string, key: string, round: number, 
 export function formed(template: Template, answers: Answers, newId: () => string): Result<Formed> {
   const least = template.grooves.length
   const missing = template.grooves[answers.grooves.length]
-  if (answers.grooves.length < least) return refuse(`“${template.name}” wants ${sayCount(least, 'groove')}; choose “${missing!.name}” too.`)
+  if (answers.grooves.length < least)
+    return refuse(`“${template.name}” wants ${sayCount(least, 'groove')}; choose “${missing!.name}” too.`)
   if (template.fill && !answers.fill) return refuse('There is no fill for it yet.')
   const byId = new Map<string, string>()
   const grooves: Formed['grooves'] = {}
-  const keys = answers.grooves.map((groove) => {
+  const keys = answers.grooves.map(groove => {
     const known = byId.get(groove.id)
     if (known) return known
     const key = newId()
@@ -105,10 +201,31 @@ export function formed(template: Template, answers: Answers, newId: () => string
 }
 
 /** A variation that may be made on the spot, and what it does. */
-export interface SmallChange { move: string, name: string, sentence: string, made: MoveMade, groove: Groove }
+export interface SmallChange {
+  move: string
+  name: string
+  sentence: string
+  made: MoveMade
+  groove: Groove
+}
 
 /** Moves that change a little and are heard: what “each change once” offers, in this order. */
-const SMALL = ['open-last', 'extra-snare', 'bass-add', 'off-beat-accent', 'ghost-fill', 'bass-drop-one', 'rest', 'crash', 'doubles-before', 'ornament', 'hat-foot', 'accent-every', 'bass-thin', 'ghosts-out'] as const
+const SMALL = [
+  'open-last',
+  'extra-snare',
+  'bass-add',
+  'off-beat-accent',
+  'ghost-fill',
+  'bass-drop-one',
+  'rest',
+  'crash',
+  'doubles-before',
+  'ornament',
+  'hat-foot',
+  'accent-every',
+  'bass-thin',
+  'ghosts-out',
+] as const
 
 /**
  * What of Vary’s small moves can be made on a groove with its backbeat left standing and nothing hard, as each is first offered.
@@ -120,7 +237,9 @@ export function smallChanges(groove: Groove, kit: Kit, ids: readonly string[] = 
     const params = move && firstParams(move, groove, kit, ['backbeat', 'playable'])
     const done = move && params && runMove(move, groove, params, kit)
     if (!done?.ok || firstBroken(['backbeat', 'playable'], groove, done.value.groove, kit)) return []
-    return [{ move: id, name: move!.name, sentence: done.value.sentence, made: done.value.made, groove: done.value.groove }]
+    return [
+      { move: id, name: move!.name, sentence: done.value.sentence, made: done.value.made, groove: done.value.groove },
+    ]
   })
 }
 
@@ -130,30 +249,52 @@ export function smallChanges(groove: Groove, kit: Kit, ids: readonly string[] = 
  */
 export const otherCymbals = (groove: Groove, kit: Kit): SmallChange[] => {
   const move = moveOf('lead-to')!
-  return move.params.flatMap(spec => (spec.kind === 'choice' ? spec.of : [])).flatMap((to): SmallChange[] => {
-    const done = runMove(move, groove, { to }, kit)
-    return done.ok ? [{ move: move.id, name: `Lead to the ${to}`, sentence: done.value.sentence, made: done.value.made, groove: done.value.groove }] : []
-  })
+  return move.params
+    .flatMap(spec => (spec.kind === 'choice' ? spec.of : []))
+    .flatMap((to): SmallChange[] => {
+      const done = runMove(move, groove, { to }, kit)
+      return done.ok
+        ? [
+            {
+              move: move.id,
+              name: `Lead to the ${to}`,
+              sentence: done.value.sentence,
+              made: done.value.made,
+              groove: done.value.groove,
+            },
+          ]
+        : []
+    })
 }
 
 /**
  * What makes a groove busier, for “simple and busy”.
  * @example busierChanges(groove, kit).length // => 5
  */
-export const busierChanges = (groove: Groove, kit: Kit): SmallChange[] => smallChanges(groove, kit, ['ghost-fill', 'bass-add', 'doubles-before', 'thicken', 'extra-snare'])
+export const busierChanges = (groove: Groove, kit: Kit): SmallChange[] =>
+  smallChanges(groove, kit, ['ghost-fill', 'bass-add', 'doubles-before', 'thicken', 'extra-snare'])
 
 /**
  * A small change as a groove of its own, made from a groove at a revision.
  * @example asGroove(smallChanges(groove, kit)[0], groove, 1, 'small').parent.id // => 'sample'
  */
 export const asGroove = (change: SmallChange, parent: Groove, revision: number, id: string): Groove =>
-  asVariation(parent, revision, change.groove, id, titleAfter(parent, [change.made]).slice(0, LIMITS.title), [change.made])
+  asVariation(parent, revision, change.groove, id, titleAfter(parent, [change.made]).slice(0, LIMITS.title), [
+    change.made,
+  ])
 
 /**
  * The fill a template begins with: the best of a few, over the last bar of its line or its last beat.
  * @example templateFill(TEMPLATES[0], groove, 4, kit, groove.tempo).length // => 20160
  */
-export function templateFill(template: Template, groove: Groove, bars: number, kit: Kit, tempo: Tempo, seed = 1): Fill | undefined {
+export function templateFill(
+  template: Template,
+  groove: Groove,
+  bars: number,
+  kit: Kit,
+  tempo: Tempo,
+  seed = 1,
+): Fill | undefined {
   if (!template.fill) return undefined
   const round = unfolded(groove, bars, 0, 'running on')
   const starts = barStarts(roundBars(groove, bars))

@@ -30,7 +30,13 @@ const cycles = (groove: Groove): boolean => groove.parts.some(part => part.every
 export function unfolded(groove: Groove, bars: number, gone: number, wayIn: WayIn): Groove {
   const phase = cycles(groove) ? gone : 0
   const leadsIn = groove.pickUp || groove.parts.some(part => part.pickUp)
-  if (bars === groove.bars.length && !cycles(groove) && !groove.parts.some(part => part.muted) && (!leadsIn || wayIn === 'with pick-up')) return groove
+  if (
+    bars === groove.bars.length &&
+    !cycles(groove) &&
+    !groove.parts.some(part => part.muted) &&
+    (!leadsIn || wayIn === 'with pick-up')
+  )
+    return groove
   return kept(groove, `${bars} ${phase} ${leadsIn ? wayIn : ''}`, () => {
     const all = roundBars(groove, bars)
     const total = barsTicks(all)
@@ -44,19 +50,35 @@ export function unfolded(groove: Groove, bars: number, gone: number, wayIn: WayI
       if (part.every) {
         const { every } = part
         const first = Math.floor(phase / every)
-        return Array.from({ length: Math.ceil(total / every) + 1 }, (_, n) => part.strokes.map(stroke => ({ ...stroke, at: (first + n) * every + stroke.at - phase })))
-          .flat().filter(({ at }) => at >= 0 && at < total)
+        return Array.from({ length: Math.ceil(total / every) + 1 }, (_, n) =>
+          part.strokes.map(stroke => ({ ...stroke, at: (first + n) * every + stroke.at - phase })),
+        )
+          .flat()
+          .filter(({ at }) => at >= 0 && at < total)
       }
-      return Array.from({ length: laps }, (_, lap) => part.strokes.filter(({ at }) => at < onceFrom || keepsOnce(lap)).map(stroke => ({ ...stroke, at: stroke.at + lap * own })))
-        .flat().filter(({ at }) => at < total)
+      return Array.from({ length: laps }, (_, lap) =>
+        part.strokes
+          .filter(({ at }) => at < onceFrom || keepsOnce(lap))
+          .map(stroke => ({ ...stroke, at: stroke.at + lap * own })),
+      )
+        .flat()
+        .filter(({ at }) => at < total)
     }
     const leads = wayIn === 'with pick-up' && total % own === 0
     return {
-      ...groove, bars: all, guides: [], pickUp: leads ? pickUp : null,
-      parts: groove.parts.filter(part => !part.muted).map(part => ({
-        // One that repeats on its own stays such, now over the whole round: a pick-up leaves it alone.
-        ...part, every: part.every ? total : null, pickUp: leads && !part.every ? part.pickUp : null, strokes: strokesOf(part).sort((a, b) => a.at - b.at),
-      })),
+      ...groove,
+      bars: all,
+      guides: [],
+      pickUp: leads ? pickUp : null,
+      parts: groove.parts
+        .filter(part => !part.muted)
+        .map(part => ({
+          // One that repeats on its own stays such, now over the whole round: a pick-up leaves it alone.
+          ...part,
+          every: part.every ? total : null,
+          pickUp: leads && !part.every ? part.pickUp : null,
+          strokes: strokesOf(part).sort((a, b) => a.at - b.at),
+        })),
     }
   })
 }
@@ -66,20 +88,38 @@ export function unfolded(groove: Groove, bars: number, gone: number, wayIn: WayI
  * @example restOf(groove, true).parts.map(part => part.limb) // => ['RF']
  */
 export const restOf = (groove: Groove, feet: boolean): Groove =>
-  kept(groove, `rest ${feet}`, () => ({ ...groove, pickUp: null, guides: [], parts: feet ? groove.parts.filter(part => !isHand(part.limb)).map(part => ({ ...part, pickUp: null })) : [] }))
+  kept(groove, `rest ${feet}`, () => ({
+    ...groove,
+    pickUp: null,
+    guides: [],
+    parts: feet ? groove.parts.filter(part => !isHand(part.limb)).map(part => ({ ...part, pickUp: null })) : [],
+  }))
 
 /** The parts that a fill adds, one a limb, named for it. */
 function partsOf(strokes: readonly FillStroke[], at: number, id: string, name: string): Part[] {
   const byLimb = new Map<Limb, Stroke[]>()
-  for (const { limb, ...stroke } of strokes) byLimb.set(limb, [...byLimb.get(limb) ?? [], { ...stroke, at: stroke.at + at }])
+  for (const { limb, ...stroke } of strokes)
+    byLimb.set(limb, [...(byLimb.get(limb) ?? []), { ...stroke, at: stroke.at + at }])
   return [...byLimb].map(([limb, own]) => ({
-    id: `${id}-${limb}`, name, role: 'fill' as const, limb, strokes: own.sort((a, b) => a.at - b.at), every: null, swing: null, pickUp: null, muted: false, locked: false, given: ['name' as const, 'role' as const],
+    id: `${id}-${limb}`,
+    name,
+    role: 'fill' as const,
+    limb,
+    strokes: own.sort((a, b) => a.at - b.at),
+    every: null,
+    swing: null,
+    pickUp: null,
+    muted: false,
+    locked: false,
+    given: ['name' as const, 'role' as const],
   }))
 }
 
 /** A hat that a fill’s hand leaves open is closed by the foot where the fill begins. */
 const closedBy = (stroke: Stroke, from: number): Stroke =>
-  (stroke.stroke === 'open' && stroke.at < from && stroke.at + (stroke.openFor ?? Infinity) > from ? { ...stroke, openFor: from - stroke.at } : stroke)
+  stroke.stroke === 'open' && stroke.at < from && stroke.at + (stroke.openFor ?? Infinity) > from
+    ? { ...stroke, openFor: from - stroke.at }
+    : stroke
 
 /**
  * A round with a fill laid over it: within the fill the groove’s hands rest, a foot too where the fill has strokes for it or
@@ -95,27 +135,55 @@ export function filled(round: Groove, fill: Fill, take: number): Groove {
     if (out.has(`${limb} ${at}`)) return false
     if (at < fill.from || at >= to) return true
     if (isHand(limb) || fill.feet === 'silent') return false
-    return fill.feet === 'doubled' ? !strokes.some(stroke => stroke.limb === limb && stroke.at === at - fill.from) : !own.has(limb)
+    return fill.feet === 'doubled'
+      ? !strokes.some(stroke => stroke.limb === limb && stroke.at === at - fill.from)
+      : !own.has(limb)
   }
   const onHats = strokes.some(stroke => isHand(stroke.limb) && stroke.piece === 'hi-hat')
-  const parts = round.parts.map(part => ({ ...part, strokes: part.strokes.filter(({ at }) => stays(part.limb, at)).map(stroke => (onHats || !isHand(part.limb) ? stroke : closedBy(stroke, fill.from))) }))
+  const parts = round.parts.map(part => ({
+    ...part,
+    strokes: part.strokes
+      .filter(({ at }) => stays(part.limb, at))
+      .map(stroke => (onHats || !isHand(part.limb) ? stroke : closedBy(stroke, fill.from))),
+  }))
   const laid = { ...round, parts: [...parts, ...partsOf(strokes, fill.from, 'fill', 'Fill')] }
   return to < grooveTicks(round) ? landedOn(laid, fill, to) : laid
 }
 
 /** A round without the strokes at its end that the fill over the next one leaves out. @internal */
 export function leftOutBefore(round: Groove, { from, leaveOut }: Pick<Fill, 'from' | 'leaveOut'>): Groove {
-  const out = new Set(leaveOut.filter(({ at }) => at + from < 0).map(({ limb, at }) => `${limb} ${grooveTicks(round) + at + from}`))
+  const out = new Set(
+    leaveOut.filter(({ at }) => at + from < 0).map(({ limb, at }) => `${limb} ${grooveTicks(round) + at + from}`),
+  )
   if (!out.size) return round
-  return kept(round, `without ${[...out].join()}`, () => ({ ...round, parts: round.parts.map(part => ({ ...part, strokes: part.strokes.filter(({ at }) => !out.has(`${part.limb} ${at}`)) })) }))
+  return kept(round, `without ${[...out].join()}`, () => ({
+    ...round,
+    parts: round.parts.map(part => ({
+      ...part,
+      strokes: part.strokes.filter(({ at }) => !out.has(`${part.limb} ${at}`)),
+    })),
+  }))
 }
 
 /** A round with what a fill lands on at a tick: the limbs that land, and those that it leaves out there, play nothing else at that instant. @internal */
 export function landedOn(round: Groove, { landing }: Pick<Fill, 'landing'>, tick = 0): Groove {
   if (!landing.strokes.length && !landing.leaveOut.length) return round
   const busy = new Set<Limb>([...landing.leaveOut, ...landing.strokes.map(stroke => stroke.limb)])
-  const parts = round.parts.map(part => (busy.has(part.limb) ? { ...part, strokes: part.strokes.filter(({ at }) => at !== tick) } : part))
-  return { ...round, parts: [...parts, ...partsOf(landing.strokes.map(stroke => ({ ...stroke, at: 0 })), tick, 'landing', 'Home')] }
+  const parts = round.parts.map(part =>
+    busy.has(part.limb) ? { ...part, strokes: part.strokes.filter(({ at }) => at !== tick) } : part,
+  )
+  return {
+    ...round,
+    parts: [
+      ...parts,
+      ...partsOf(
+        landing.strokes.map(stroke => ({ ...stroke, at: 0 })),
+        tick,
+        'landing',
+        'Home',
+      ),
+    ],
+  }
 }
 
 /**
@@ -127,7 +195,17 @@ export function barsOf(round: Groove, from: number, to: number): Groove {
   const starts = barStarts(round.bars)
   const [begin, end] = [starts[from]!, starts[to]!]
   return {
-    ...round, bars: round.bars.slice(from, to), guides: [], pickUp: null,
-    parts: round.parts.map(part => ({ ...part, every: null, pickUp: null, strokes: part.strokes.filter(({ at }) => at >= begin && at < end).map(stroke => ({ ...stroke, at: stroke.at - begin })) })),
+    ...round,
+    bars: round.bars.slice(from, to),
+    guides: [],
+    pickUp: null,
+    parts: round.parts.map(part => ({
+      ...part,
+      every: null,
+      pickUp: null,
+      strokes: part.strokes
+        .filter(({ at }) => at >= begin && at < end)
+        .map(stroke => ({ ...stroke, at: stroke.at - begin })),
+    })),
   }
 }

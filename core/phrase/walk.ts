@@ -3,13 +3,23 @@ import { type Kit, type Piece, hardnessOf, limitsOf, metresApart, strokesFor } f
 import { travelLimits } from '#core/analyse'
 
 /** A hand’s blow that wants a piece: whose, when in seconds, and the felt beat it is in. */
-export interface Blow { hand: 'RH' | 'LH', seconds: number, beat: number }
+export interface Blow {
+  hand: 'RH' | 'LH'
+  seconds: number
+  beat: number
+}
 
 /** Where a hand comes from or goes to, and when in seconds: on the same clock as the blows. */
-export interface Mooring { piece: Piece, seconds: number }
+export interface Mooring {
+  piece: Piece
+  seconds: number
+}
 
 /** What a walk is tied to at either end, for each hand that has something there. */
-export interface Moorings { from: Partial<Record<Blow['hand'], Mooring>>, to: Partial<Record<Blow['hand'], Mooring>> }
+export interface Moorings {
+  from: Partial<Record<Blow['hand'], Mooring>>
+  to: Partial<Record<Blow['hand'], Mooring>>
+}
 
 const DRUMS: readonly Piece['kind'][] = ['snare', 'tom', 'floor tom', 'timbale']
 
@@ -48,7 +58,13 @@ function figuresOf(blows: readonly Blow[], halves: boolean): Blow[][] {
  * what is hard). Undefined where there is none.
  * @example walk([{ hand: 'RH', seconds: 0, beat: 0 }, { hand: 'LH', seconds: 0.15, beat: 0 }], kit, 1, { from: {}, to: {} }, 2).map(piece => piece.id) // => ['snare', 'snare']
  */
-export function walk(blows: readonly Blow[], kit: Kit, seed: number, { from, to }: Moorings, most: number): Piece[] | undefined {
+export function walk(
+  blows: readonly Blow[],
+  kit: Kit,
+  seed: number,
+  { from, to }: Moorings,
+  most: number,
+): Piece[] | undefined {
   const chance = randomFrom(seed)
   const drums = drumsOf(kit)
   const figures = figuresOf(blows, chance() < 0.4)
@@ -70,11 +86,13 @@ export function walk(blows: readonly Blow[], kit: Kit, seed: number, { from, to 
       const down = drums.indexOf(drum) >= drums.indexOf(here) ? 1.6 : 0.7
       return near * down
     }
-    const order = drums.map(drum => ({ drum, key: chance() ** (1 / Math.max(0.001, weight(drum))) })).sort((a, b) => b.key - a.key)
+    const order = drums
+      .map(drum => ({ drum, key: chance() ** (1 / Math.max(0.001, weight(drum))) }))
+      .sort((a, b) => b.key - a.key)
     for (const { drum } of order) {
       if (tries-- < 0) return false
       const now = { ...at }
-      const fits = figures[i]!.every((blow) => {
+      const fits = figures[i]!.every(blow => {
         const next = { piece: drum, seconds: blow.seconds }
         const reached = reaches(now[blow.hand], next)
         now[blow.hand] = next

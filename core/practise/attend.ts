@@ -5,7 +5,11 @@ import { type Counting, beatAt, beatsOf, mod } from '#core/time'
 import { type Stage, castsLimbs, partsOf } from './stage'
 
 /** Where a counting player is: the bar, the felt beat in it and the slot of that beat, each from 0. */
-export interface Counted { bar: number, beat: number, slot: number }
+export interface Counted {
+  bar: number
+  beat: number
+  slot: number
+}
 
 /**
  * What is counted at a tick of the bars. A count-in (negative ticks) runs through the first bar so many times before it,
@@ -15,7 +19,7 @@ export function countedAt(bars: readonly Bar[], tick: number): Counted {
   const beats = beatsOf(bars)
   const at = tick < 0 ? mod(tick, barTicks(bars[0]!)) : tick
   const { bar, beat, at: start, slots, length } = beatAt(beats, at)
-  return { bar, beat, slot: tick < 0 ? 0 : Math.min(slots - 1, Math.floor((at - start) * slots / length)) }
+  return { bar, beat, slot: tick < 0 ? 0 : Math.min(slots - 1, Math.floor(((at - start) * slots) / length)) }
 }
 
 /**
@@ -29,10 +33,14 @@ export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Coun
   if (stage.subject.kind === 'figures') return 'The rest goes on as one; only the figure changes.'
   const ids = new Set(partsOf(stage))
   const all = timeline(sounding({ ...groove, parts: [...groove.parts, ...stage.extra] }), kit)
-  const heard = all.filter(event => ids.has(castsLimbs(stage) ? event.limb : event.partId) && (!stage.span || inSpan(stage.span, event.at)))
+  const heard = all.filter(
+    event => ids.has(castsLimbs(stage) ? event.limb : event.partId) && (!stage.span || inSpan(stage.span, event.at)),
+  )
   const groups = groupUnisons(unisons(heard))
   const group = groups[turn % groups.length]
   const limbs = new Set(heard.map(event => event.limb))
   if (limbs.size < 2) return limbs.size ? `The ${LIMB_NAMES[[...limbs][0]!]} alone: keep it even.` : ''
-  return group ? `${group.limbs.length === 4 ? 'All four limbs' : sentence(sayList(group.limbs.map(limb => LIMB_NAMES[limb])))} land together on ${sayPlaces(groove, group.ats, counting)}. Keep them one sound.` : 'No two limbs land together here: keep the line even.'
+  return group
+    ? `${group.limbs.length === 4 ? 'All four limbs' : sentence(sayList(group.limbs.map(limb => LIMB_NAMES[limb])))} land together on ${sayPlaces(groove, group.ats, counting)}. Keep them one sound.`
+    : 'No two limbs land together here: keep the line even.'
 }

@@ -1,5 +1,8 @@
 /** How loud it is at the ears, in dBA as the player states it, and the stated reduction of what they wear, in dB. */
-export interface Loudness { level: number, protector: number }
+export interface Loudness {
+  level: number
+  protector: number
+}
 
 /** A limit that is shown as a whole day: nobody plays longer. */
 const DAY = 24 * 60

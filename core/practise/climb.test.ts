@@ -1,13 +1,45 @@
 import { describe, expect, it } from 'vitest'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { meter } from '#core/time'
-import { ASKING, type Climb, type Run, type RunEvent, type Stage, beginRun, makeStage, rungsOf, sayClimb, stepRun, takenUp } from '.'
+import {
+  ASKING,
+  type Climb,
+  type Run,
+  type RunEvent,
+  type Stage,
+  beginRun,
+  makeStage,
+  rungsOf,
+  sayClimb,
+  stepRun,
+  takenUp,
+} from '.'
 
 const bars = makeBars(meter(4, 4), 1, 4)
-const groove = makeGroove({ id: 'g', title: 'G', bars, parts: [makePart({ id: 'RF', name: 'Bass', limb: 'RF', strokes: rowStrokes(bars, '3...', { piece: 'bass drum' }) })] })
+const groove = makeGroove({
+  id: 'g',
+  title: 'G',
+  bars,
+  parts: [makePart({ id: 'RF', name: 'Bass', limb: 'RF', strokes: rowStrokes(bars, '3...', { piece: 'bass drum' }) })],
+})
 const stage = (id: string, bpm: number, more: Partial<Stage> = {}): Stage =>
-  makeStage({ id, name: id, subject: { kind: 'groove', id: groove.id }, parts: { RF: 'player' }, length: { bars: 4 }, tempo: { bpm, counts: '1/4' }, ...more })
-const climb = (more: Partial<Climb> = {}): Climb => ({ to: 92, step: 4, then: [], allows: 'word', miss: 'down', ...more })
+  makeStage({
+    id,
+    name: id,
+    subject: { kind: 'groove', id: groove.id },
+    parts: { RF: 'player' },
+    length: { bars: 4 },
+    tempo: { bpm, counts: '1/4' },
+    ...more,
+  })
+const climb = (more: Partial<Climb> = {}): Climb => ({
+  to: 92,
+  step: 4,
+  then: [],
+  allows: 'word',
+  miss: 'down',
+  ...more,
+})
 /** One bar of four quarters at each stage’s own tempo. */
 const lapsOf = (stages: readonly Stage[]) => stages.map(one => ({ bars: 1, seconds: 240 / one.tempo.bpm }))
 
@@ -26,14 +58,17 @@ function runner(stages: Stage[], helps: (Stage | null)[] = stages.map(() => null
         played.push(`${effect.stage.name} ${effect.tempo.bpm}${effect.laps === null ? ' on' : ''}`)
         first = now + 1
       }
-      if (effect.type === 'write') wrote.push(`${effect.entry} ${effect.tempo.bpm} ${effect.seconds} ${effect.word}${effect.cut ? ' cut' : ''}`)
+      if (effect.type === 'write')
+        wrote.push(`${effect.entry} ${effect.tempo.bpm} ${effect.seconds} ${effect.word}${effect.cut ? ' cut' : ''}`)
     }
   }
   const at = {
-    played, wrote, send,
+    played,
+    wrote,
+    send,
     run: () => run,
     /** Time passes, with what sounds heard from a second after it was asked for. */
-    pass: (seconds: number) => send({ type: 'tick', now: now += seconds, heard: now - first }),
+    pass: (seconds: number) => send({ type: 'tick', now: (now += seconds), heard: now - first }),
     press: () => send({ type: 'press', now }),
     say: (word: 'solid' | 'shaky' | 'missed') => send({ type: 'say', word, now }),
     clean: () => send({ type: 'clean', now }),
@@ -136,7 +171,14 @@ describe('a climb', () => {
 
 describe('breaks, stepping, and what was interrupted', () => {
   it('a break passes by itself, or by a press, and is not written down', () => {
-    const rest = makeStage({ id: 'b', name: 'Break', subject: { kind: 'break', id: 'break' }, parts: {}, length: { seconds: 60 }, tempo: { bpm: 60, counts: '1/4' } })
+    const rest = makeStage({
+      id: 'b',
+      name: 'Break',
+      subject: { kind: 'break', id: 'break' },
+      parts: {},
+      length: { seconds: 60 },
+      tempo: { bpm: 60, counts: '1/4' },
+    })
     const at = runner([rest, stage('a', 60), rest, stage('b', 70)].map((one, i) => ({ ...one, id: `s${i}` })))
     at.press()
     expect(at.run()).toMatchObject({ phase: 'resting', left: 60 })
@@ -181,7 +223,7 @@ describe('breaks, stepping, and what was interrupted', () => {
 
   it('time is kept in whole times through, so that a stage ends on the bar', () => {
     const at = runner([stage('all', 70, { length: { seconds: 60 } })])
-    expect(at.run().left).toBeCloseTo(18 * 240 / 70) // 17.5 bars would be 60 s
+    expect(at.run().left).toBeCloseTo((18 * 240) / 70) // 17.5 bars would be 60 s
     at.send({ type: 'again', now: 0, change: 0.1 })
     expect(at.run()).toMatchObject({ tempo: { bpm: 77 } })
     expect(at.run().left! / (240 / 77)).toBeCloseTo(19)

@@ -15,7 +15,10 @@ const bpm = (what: string) => {
 /** How the tempo climbs within a stage, from the stage’s own; its length is that of one rung. Tempos count what the stage’s does. */
 export const climbSchema = z.strictObject({
   to: bpm('The goal of a climb'),
-  step: z.number({ error: 'A step of a climb is a number.' }).min(1, { error: 'A step of a climb is at least 1.' }).max(100, { error: 'A step of a climb is at most 100.' }),
+  step: z
+    .number({ error: 'A step of a climb is a number.' })
+    .min(1, { error: 'A step of a climb is at least 1.' })
+    .max(100, { error: 'A step of a climb is at most 100.' }),
   /** Tempos after the goal: a little over, and back again. */
   then: z.array(bpm('A tempo after the goal')).max(6, { error: 'At most six tempos come after the goal.' }),
   allows: oneOf(ALLOWS, 'thing that allows the next step'),
@@ -36,20 +39,32 @@ export function ladder(from: number, to: number, step: number): number[] {
  * The tempos that a stage goes through: one without a climb.
  * @example rungsOf({ tempo: { bpm: 70, counts: '1/4' }, climb: { to: 92, step: 4, then: [80] } }).join(' ') // => '70 74 78 82 86 90 92 80'
  */
-export const rungsOf = ({ tempo, climb }: { tempo: Tempo, climb: Climb | null }): number[] =>
-  (climb ? [...ladder(tempo.bpm, climb.to, climb.step), ...climb.then] : [tempo.bpm])
+export const rungsOf = ({ tempo, climb }: { tempo: Tempo; climb: Climb | null }): number[] =>
+  climb ? [...ladder(tempo.bpm, climb.to, climb.step), ...climb.then] : [tempo.bpm]
 
 /**
  * `'70 up to 92 by 4, then 80'`
  * @example sayClimb({ tempo: { bpm: 70, counts: '1/4' }, climb: { to: 92, step: 4, then: [80] } }) // => '70 up to 92 by 4, then 80'
  */
-export function sayClimb({ tempo, climb }: { tempo: Tempo, climb: Climb | null }): string {
+export function sayClimb({ tempo, climb }: { tempo: Tempo; climb: Climb | null }): string {
   const from = Math.round(tempo.bpm)
   if (!climb) return String(from)
-  const way = climb.to === tempo.bpm ? String(from) : `${from} ${climb.to > tempo.bpm ? 'up' : 'down'} to ${Math.round(climb.to)} by ${Math.round(climb.step)}`
+  const way =
+    climb.to === tempo.bpm
+      ? String(from)
+      : `${from} ${climb.to > tempo.bpm ? 'up' : 'down'} to ${Math.round(climb.to)} by ${Math.round(climb.step)}`
   return climb.then.length ? `${way}, then ${climb.then.map(Math.round).join(', ')}` : way
 }
 
 /** What the player reads beside a climb’s two choices. */
-export const ALLOW_WORDS: Record<Climb['allows'], string> = { time: 'its time is up', word: 'I say solid', measured: 'it was measured clean' }
-export const MISS_WORDS: Record<Climb['miss'], string> = { repeat: 'again', down: 'a step down', isolate: 'the hardest pair alone, then again', stop: 'the ceiling is found: on to the next stage' }
+export const ALLOW_WORDS: Record<Climb['allows'], string> = {
+  time: 'its time is up',
+  word: 'I say solid',
+  measured: 'it was measured clean',
+}
+export const MISS_WORDS: Record<Climb['miss'], string> = {
+  repeat: 'again',
+  down: 'a step down',
+  isolate: 'the hardest pair alone, then again',
+  stop: 'the ceiling is found: on to the next stage',
+}

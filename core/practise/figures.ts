@@ -6,18 +6,25 @@ import type { Subject } from './subject'
 type Figures = Extract<Subject, { kind: 'figures' }>
 
 /** One figure: which slots of a beat it strikes (`'x..x'` is 1 and a), and the part that plays it through the groove. */
-export interface Figure { mask: string, part: Part, /** Its strokes, of one pass, that land with another limb. */ together: number, strokes: number }
+export interface Figure {
+  mask: string
+  part: Part
+  /** Its strokes, of one pass, that land with another limb. */ together: number
+  strokes: number
+}
 
 const SLOTS = { sixteenths: 4, triplets: 3 } as const satisfies Record<Figures['grid'], number>
 
 /** All figures of so many slots but the empty one: fifteen of four, seven of three. `masks(3)[0] // => 'x..'` */
 export const masks = (slots: number): string[] =>
-  Array.from({ length: 2 ** slots - 1 }, (_, i) => Array.from({ length: slots }, (_, slot) => ((i + 1) >> slot & 1 ? 'x' : '.')).join(''))
+  Array.from({ length: 2 ** slots - 1 }, (_, i) =>
+    Array.from({ length: slots }, (_, slot) => (((i + 1) >> slot) & 1 ? 'x' : '.')).join(''),
+  )
 
 /** What a limb strikes where its figure has no part to take after: its own most used piece, or what that limb usually has. */
 function strikeOf(groove: Groove, limb: Limb, kit: Kit): Pick<Stroke, 'piece' | 'stroke'> {
   const own = groove.parts.filter(part => part.limb === limb).flatMap(part => part.strokes)
-  const many = new Map<string, { n: number, stroke: Stroke }>()
+  const many = new Map<string, { n: number; stroke: Stroke }>()
   for (const stroke of own) {
     const key = `${stroke.piece} ${stroke.stroke}`
     many.set(key, { n: (many.get(key)?.n ?? 0) + 1, stroke })
@@ -60,21 +67,35 @@ export function figuresOf(groove: Groove, { limb, grid, easiest, accents }: Figu
   const slots = SLOTS[grid]
   const strike = strikeOf(groove, limb, kit)
   const total = grooveTicks(groove)
-  const others = new Set(groove.parts.filter(part => part.limb !== limb && !part.muted && !part.every).flatMap(part => part.strokes.map(stroke => stroke.at)))
+  const others = new Set(
+    groove.parts
+      .filter(part => part.limb !== limb && !part.muted && !part.every)
+      .flatMap(part => part.strokes.map(stroke => stroke.at)),
+  )
   const beats = figureBeats(groove, grid)
   const figures = masks(slots).map((mask): Figure => {
-    const strokes = beats.flatMap(beat => [...mask].flatMap((sign, slot): Stroke[] => {
-      if (sign === '.' && !accents) return []
-      return [{ ...strike, at: beat.at + slot * beat.length / slots, level: accents ? (sign === 'x' ? 5 : 2) : 3 }]
-    })).filter(stroke => stroke.at < total)
+    const strokes = beats
+      .flatMap(beat =>
+        [...mask].flatMap((sign, slot): Stroke[] => {
+          if (sign === '.' && !accents) return []
+          return [
+            { ...strike, at: beat.at + (slot * beat.length) / slots, level: accents ? (sign === 'x' ? 5 : 2) : 3 },
+          ]
+        }),
+      )
+      .filter(stroke => stroke.at < total)
     const struck = strokes.filter(stroke => !accents || stroke.level === 5)
     return {
-      mask, strokes: struck.length, together: struck.filter(stroke => others.has(stroke.at)).length,
+      mask,
+      strokes: struck.length,
+      together: struck.filter(stroke => others.has(stroke.at)).length,
       part: makePart({ id: 'figure', name: `${LIMB_NAMES[limb]} figure`, role: 'other', limb, strokes }),
     }
   })
   const apart = ({ strokes, together }: Figure) => strokes - together
-  return easiest ? figures.sort((a, b) => apart(a) - apart(b) || a.strokes - b.strokes || a.mask.localeCompare(b.mask) * -1) : figures
+  return easiest
+    ? figures.sort((a, b) => apart(a) - apart(b) || a.strokes - b.strokes || a.mask.localeCompare(b.mask) * -1)
+    : figures
 }
 
 /**

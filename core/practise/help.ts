@@ -15,14 +15,33 @@ const LASTS = 120
  * but them, so that it would be the same again.
  * @example isolating(plan.stages.at(-1), groove, { limbs: ['RF'] }, 'new')?.name // => 'Right foot alone'
  */
-export function isolating(stage: Stage, groove: Groove, { limbs, says = '', click = 'every beat', span }: Partial<Remedy> & { limbs: readonly Limb[] }, id: string): Stage | undefined {
+export function isolating(
+  stage: Stage,
+  groove: Groove,
+  { limbs, says = '', click = 'every beat', span }: Partial<Remedy> & { limbs: readonly Limb[] },
+  id: string,
+): Stage | undefined {
   if (stage.subject.kind !== 'groove' && stage.subject.kind !== 'sticking') return undefined
-  const parts = Object.fromEntries([...groove.parts, ...stage.extra].flatMap(part => (limbs.includes(part.limb) && stage.parts[part.id] === 'player' ? [[part.id, 'player' as const]] : [])))
+  const parts = Object.fromEntries(
+    [...groove.parts, ...stage.extra].flatMap(part =>
+      limbs.includes(part.limb) && stage.parts[part.id] === 'player' ? [[part.id, 'player' as const]] : [],
+    ),
+  )
   const mine = limbsBy(groove, stage, 'player')
   if (!Object.keys(parts).length || (mine.every(limb => limbs.includes(limb)) && !span)) return undefined
   return makeStage({
-    id, name: `${limbs.length === 1 ? `${sentence(sayLimbs(limbs))} alone` : sayLimbs(limbs)}`, subject: stage.subject, span: span ?? stage.span, parts, extra: stage.extra, lines: stage.lines, length: { seconds: LASTS },
-    click: { program: click, gaps: null, voice: null }, tempo: { ...plainTempo(stage.tempo), bpm: Math.max(20, Math.round(stage.tempo.bpm * SLOWER)) }, on: stage.on, attend: says.slice(0, 200),
+    id,
+    name: `${limbs.length === 1 ? `${sentence(sayLimbs(limbs))} alone` : sayLimbs(limbs)}`,
+    subject: stage.subject,
+    span: span ?? stage.span,
+    parts,
+    extra: stage.extra,
+    lines: stage.lines,
+    length: { seconds: LASTS },
+    click: { program: click, gaps: null, voice: null },
+    tempo: { ...plainTempo(stage.tempo), bpm: Math.max(20, Math.round(stage.tempo.bpm * SLOWER)) },
+    on: stage.on,
+    attend: says.slice(0, 200),
   })
 }
 
@@ -33,6 +52,8 @@ export function isolating(stage: Stage, groove: Groove, { limbs, says = '', clic
 export function helpFor(stage: Stage, groove: Groove, kit: Kit, id: string): Stage | undefined {
   const mine = new Set(limbsBy(groove, stage, 'player'))
   const own = { ...groove, parts: [...groove.parts, ...stage.extra].filter(part => stage.parts[part.id] === 'player') }
-  const [pair] = pairsOf(own, kit).filter(one => one.limbs.every(limb => mine.has(limb))).sort((a, b) => b.between - a.between || b.together - a.together)
+  const [pair] = pairsOf(own, kit)
+    .filter(one => one.limbs.every(limb => mine.has(limb)))
+    .sort((a, b) => b.between - a.between || b.together - a.together)
   return pair && isolating(stage, groove, { limbs: LIMBS.filter(limb => pair.limbs.includes(limb)) }, id)
 }

@@ -4,7 +4,12 @@ import { type Result, ok, refuse } from '#core/result'
 import { type Beat, beatsOf, eighthsOf, offBeatOf } from '#core/time'
 import type { Stage } from './stage'
 
-interface Helper { id: string, name: string, foot: 'hat' | 'bass', ats(beat: Beat): number[] }
+interface Helper {
+  id: string
+  name: string
+  foot: 'hat' | 'bass'
+  ats(beat: Beat): number[]
+}
 
 /** Parts that help for one stage: a foot that keeps time under what is practised. */
 export const HELPERS: readonly Helper[] = [
@@ -17,9 +22,16 @@ export const HELPERS: readonly Helper[] = [
 /** The part of a helper over a groove. */
 function helperPart(groove: Groove, { id, name, foot, ats }: Helper): Part {
   const lead = groove.lead === 'right'
-  const limb: Limb = foot === 'hat' ? (lead ? 'LF' : 'RF') : (lead ? 'RF' : 'LF')
-  const strike: { piece: string, stroke: StrokeKind } = foot === 'hat' ? { piece: 'hi-hat', stroke: 'chick' } : { piece: 'bass drum', stroke: 'hit' }
-  return makePart({ id: `helper-${id}`, name, role: foot === 'hat' ? 'hat foot' : 'bass drum', limb, strokes: beatsOf(groove.bars).flatMap(beat => ats(beat).map(at => ({ ...strike, at, level: 3 as const }))) })
+  const limb: Limb = foot === 'hat' ? (lead ? 'LF' : 'RF') : lead ? 'RF' : 'LF'
+  const strike: { piece: string; stroke: StrokeKind } =
+    foot === 'hat' ? { piece: 'hi-hat', stroke: 'chick' } : { piece: 'bass drum', stroke: 'hit' }
+  return makePart({
+    id: `helper-${id}`,
+    name,
+    role: foot === 'hat' ? 'hat foot' : 'bass drum',
+    limb,
+    strokes: beatsOf(groove.bars).flatMap(beat => ats(beat).map(at => ({ ...strike, at, level: 3 as const }))),
+  })
 }
 
 /**
@@ -37,7 +49,11 @@ export function withHelper(stage: Stage, groove: Groove, kit: Kit, helperId: str
   if (!there || !strokesFor(there, part.limb).includes(stroke)) return refuse(`This kit has no ${piece} for that foot.`)
   const own = new Set(groove.parts.filter(one => one.limb === part.limb).map(one => one.id))
   const extra = stage.extra.filter(one => one.limb !== part.limb)
-  const parts = Object.fromEntries(Object.entries(stage.parts).filter(([id]) => !own.has(id) && (extra.some(one => one.id === id) || !stage.extra.some(one => one.id === id))))
+  const parts = Object.fromEntries(
+    Object.entries(stage.parts).filter(
+      ([id]) => !own.has(id) && (extra.some(one => one.id === id) || !stage.extra.some(one => one.id === id)),
+    ),
+  )
   return ok({ extra: [...extra, part], parts: { ...parts, [part.id]: 'player' } })
 }
 
@@ -47,6 +63,7 @@ export function withHelper(stage: Stage, groove: Groove, kit: Kit, helperId: str
  */
 export function withoutHelper(stage: Stage, partId: string): Result<Partial<Stage>> {
   const { [partId]: _, ...parts } = stage.parts
-  if (!Object.values(parts).some(by => by !== 'silent')) return refuse('A stage plays at least one part; choose another first.')
+  if (!Object.values(parts).some(by => by !== 'silent'))
+    return refuse('A stage plays at least one part; choose another first.')
   return ok({ extra: stage.extra.filter(part => part.id !== partId), parts })
 }

@@ -4,14 +4,36 @@ import type { LogEntry, TempoLine } from './log'
 import { dayNumber, dayOf } from './due'
 
 /** Which entries of a log are meant: of one subject, of one plan, of a style or a tag of their grooves, with a limb, of a span of days (both included). */
-export interface LogFilter { about?: string, plan?: string, style?: string, tag?: string, limb?: Limb, from?: string, to?: string }
+export interface LogFilter {
+  about?: string
+  plan?: string
+  style?: string
+  tag?: string
+  limb?: Limb
+  from?: string
+  to?: string
+}
 
 /** Minutes of one week, by its Monday: in all, and in how many of them each limb played. */
-export interface WeekSum { week: string, minutes: number, limbs: Record<Limb, number> }
+export interface WeekSum {
+  week: string
+  minutes: number
+  limbs: Record<Limb, number>
+}
 /** How even it was on a day: the mean spread of what was measured, in ms, and of how many stages. */
-export interface DayAccuracy { day: string, spread: number, stages: number }
+export interface DayAccuracy {
+  day: string
+  spread: number
+  stages: number
+}
 /** The fastest of a subject with the same limbs that was not missed, and the day it was reached. */
-export interface Best { id: string, title: string, limbs: Limb[], tempo: Tempo, day: string }
+export interface Best {
+  id: string
+  title: string
+  limbs: Limb[]
+  tempo: Tempo
+  day: string
+}
 
 /** What a log comes to; `practised` are the seconds by subject, most first. Weeks, days and bests are in order of time or name. */
 export interface LogSums {
@@ -19,10 +41,10 @@ export interface LogSums {
   seconds: number
   days: number
   lines: TempoLine[]
-  practised: { id: string, seconds: number }[]
+  practised: { id: string; seconds: number }[]
   weeks: WeekSum[]
   accuracy: DayAccuracy[]
-  calendar: { day: string, minutes: number }[]
+  calendar: { day: string; minutes: number }[]
   bests: Best[]
 }
 
@@ -30,7 +52,7 @@ export interface LogSums {
 export const mondayOf = (day: string): string => {
   const number = dayNumber(day)
   // Day 0 was a Thursday.
-  return dayOf(number - ((number + 3) % 7 + 7) % 7)
+  return dayOf(number - ((((number + 3) % 7) + 7) % 7))
 }
 
 /** How a set of limbs stands in one field, read: `limbsFrom('RH,LF') // => ['RH', 'LF']` */
@@ -42,7 +64,7 @@ export const limbsText = (limbs: readonly Limb[]): string => LIMBS.filter(limb =
  * Weeks from the seconds of each week and set of limbs.
  * @example weekSums([{ week: '2026-03-02', limbs: 'RH,RF', seconds: 120 }])[0].limbs // => { RH: 2, LH: 0, RF: 2, LF: 0 }
  */
-export function weekSums(rows: readonly { week: string, limbs: string, seconds: number }[]): WeekSum[] {
+export function weekSums(rows: readonly { week: string; limbs: string; seconds: number }[]): WeekSum[] {
   const weeks = new Map<string, WeekSum>()
   for (const { week, limbs, seconds } of rows) {
     const sum = weeks.get(week) ?? { week, minutes: 0, limbs: { RH: 0, LH: 0, RF: 0, LF: 0 } }
@@ -54,12 +76,25 @@ export function weekSums(rows: readonly { week: string, limbs: string, seconds: 
 }
 
 /** A best as it is kept in figures. */
-export interface BestRow { id: string, title: string, limbs: string, counts: NoteValue, quarters: number, day: string }
+export interface BestRow {
+  id: string
+  title: string
+  limbs: string
+  counts: NoteValue
+  quarters: number
+  day: string
+}
 /**
  * A best from its figures, in the note value that it counted: 96 quarters counted as `1/8` are 192.
  * @example bestOf({ id: 'sample', title: 'Sample', limbs: 'RH,RF', counts: '1/8', quarters: 96, day: '2026-03-01' }).tempo // => { bpm: 192, counts: '1/8' }
  */
-export const bestOf = ({ id, title, limbs, counts, quarters, day }: BestRow): Best => ({ id, title, limbs: limbsFrom(limbs), tempo: convertTempo({ bpm: quarters, counts: '1/4' }, counts), day })
+export const bestOf = ({ id, title, limbs, counts, quarters, day }: BestRow): Best => ({
+  id,
+  title,
+  limbs: limbsFrom(limbs),
+  tempo: convertTempo({ bpm: quarters, counts: '1/4' }, counts),
+  day,
+})
 
 /**
  * The mean spread of an entry’s limbs, in ms; null where nothing was measured.
@@ -71,4 +106,8 @@ export function spreadOfEntry({ measures }: Pick<LogEntry, 'measures'>): number 
 }
 
 /** A box of the grid of figures, such as `'RF x..x'`: the fastest it was played to its end. */
-export interface FigureBest { figure: string, tempo: Tempo, day: string }
+export interface FigureBest {
+  figure: string
+  tempo: Tempo
+  day: string
+}

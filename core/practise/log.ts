@@ -13,7 +13,7 @@ import { entrySubjectSchema } from './subject'
 
 /** The player's word at the end of a stage; null where none was given before the next began. */
 export const WORDS = ['solid', 'shaky', 'missed'] as const
-export type Word = typeof WORDS[number]
+export type Word = (typeof WORDS)[number]
 
 const { format, version } = entryShape()
 
@@ -24,7 +24,10 @@ const FIGURES = new Set(LIMBS.flatMap(limb => [...masks(4), ...masks(3)].map(mas
 /** One stage as it was practised. `at` is when it ended, `day` the player's own calendar day. */
 export const logEntrySchema = z.strictObject({
   format: z.literal(format, { error: `format is "${format}".` }),
-  version: z.literal(version, { error: issue => `version is ${version}; this entry says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.` }),
+  version: z.literal(version, {
+    error: issue =>
+      `version is ${version}; this entry says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.`,
+  }),
   id: idSchema,
   at: z.iso.datetime({ error: 'A moment is written like 2026-01-31T18:30:00Z.' }),
   day: z.iso.date({ error: 'A day is written like 2026-01-31.' }),
@@ -37,13 +40,18 @@ export const logEntrySchema = z.strictObject({
   /** Who played each part; empty where an older entry does not say. */
   parts: partsSchema,
   /** The limbs the player played; empty where an entry does not say. */
-  limbs: z.array(z.enum(LIMBS, { error: `A limb is one of: ${LIMBS.join(', ')}.` })).max(4, { error: 'There are four limbs.' }),
+  limbs: z
+    .array(z.enum(LIMBS, { error: `A limb is one of: ${LIMBS.join(', ')}.` }))
+    .max(4, { error: 'There are four limbs.' }),
   /** Whether the player played all of what it is about, from end to end: from that follow what is due and bests. Null where an entry does not say. */
   whole: z.boolean({ error: 'whole is true, false or null.' }).nullable(),
   click: clickSchema.nullable(),
   /** Null where there was none, as in a rehearsal entered by hand. */
   tempo: keptTempoSchema.nullable(),
-  seconds: z.number({ error: 'How long it was practised is a number of seconds.' }).min(0, { error: 'Seconds are not negative.' }).max(86400, { error: 'A stage lasts at most a day.' }),
+  seconds: z
+    .number({ error: 'How long it was practised is a number of seconds.' })
+    .min(0, { error: 'Seconds are not negative.' })
+    .max(86400, { error: 'A stage lasts at most a day.' }),
   /** It ended before its time was up. */
   cut: z.boolean({ error: 'cut is true or false.' }),
   word: z.enum(WORDS, { error: 'The word is solid, shaky or missed, or null.' }).nullable(),
@@ -51,7 +59,16 @@ export const logEntrySchema = z.strictObject({
   /** The player’s own note. */
   note: words('A note', 0, 1000),
   /** The figures that were played to their end, with their limb, such as `'RF x..x'`; null where it was none of figures. */
-  figures: z.array(z.string().refine(figure => FIGURES.has(figure), { error: 'A figure is a limb and its slots, written with x and a dot, such as RF x..x.' })).max(15).nullable(),
+  figures: z
+    .array(
+      z
+        .string()
+        .refine(figure => FIGURES.has(figure), {
+          error: 'A figure is a limb and its slots, written with x and a dot, such as RF x..x.',
+        }),
+    )
+    .max(15)
+    .nullable(),
   /** Stages of one run share it; null where an older entry does not say. */
   sessionId: idSchema.nullable(),
 })
@@ -62,8 +79,26 @@ export type LogEntry = z.infer<typeof logEntrySchema>
  * An entry with the usual values where none are given: `makeEntry({ id, at, day, subject, stage, seconds })` is one by hand, of no tempo and no word.
  * @example makeEntry({ id: 'e', at: '2026-03-01T18:00:00.000Z', day: '2026-03-01', subject: entry.subject, stage: 'All', seconds: 60 }).word // => null
  */
-export const makeEntry = (given: Pick<LogEntry, 'id' | 'at' | 'day' | 'subject' | 'stage' | 'seconds'> & Partial<LogEntry>): LogEntry => ({
-  format, version, planId: null, source: 'hand', span: null, parts: {}, limbs: [], whole: null, click: null, tempo: null, cut: false, word: null, measures: null, note: '', figures: null, sessionId: null, ...given,
+export const makeEntry = (
+  given: Pick<LogEntry, 'id' | 'at' | 'day' | 'subject' | 'stage' | 'seconds'> & Partial<LogEntry>,
+): LogEntry => ({
+  format,
+  version,
+  planId: null,
+  source: 'hand',
+  span: null,
+  parts: {},
+  limbs: [],
+  whole: null,
+  click: null,
+  tempo: null,
+  cut: false,
+  word: null,
+  measures: null,
+  note: '',
+  figures: null,
+  sessionId: null,
+  ...given,
 })
 
 /**
@@ -76,10 +111,19 @@ export function readEntry(input: unknown): Result<LogEntry> {
 }
 
 /** One subject's best day by day, days oldest first; its tempos count what the latest of them counted. */
-export interface TempoLine { id: string, title: string, counts: NoteValue, days: { day: string, bpm: number }[] }
+export interface TempoLine {
+  id: string
+  title: string
+  counts: NoteValue
+  days: { day: string; bpm: number }[]
+}
 
 /** A day's best of one subject, in quarters a minute, so that entries that count other values can be compared. */
-export interface DayBest { id: string, day: string, quarters: number }
+export interface DayBest {
+  id: string
+  day: string
+  quarters: number
+}
 
 /**
  * How fast an entry was, in quarters a minute; null where it had no tempo.
@@ -101,14 +145,28 @@ export const isOfWhole = ({ whole }: Pick<LogEntry, 'whole'>): boolean => whole 
  * of the whole, nor playing along on the Bench.
  * @example [countsAsBest({ ...entry, source: 'plan' }), countsAsBest({ ...entry, source: 'plan', word: 'missed' }), countsAsBest({ ...entry, source: 'plan', whole: false })] // => [true, false, false]
  */
-export const countsAsBest = ({ tempo, word, whole, seconds, cut, source }: Pick<LogEntry, 'tempo' | 'word' | 'whole' | 'seconds' | 'cut' | 'source'>): boolean =>
-  !!tempo && (source === 'plan' || source === 'hand') && word !== 'missed' && isOfWhole({ whole }) && !(cut && seconds < CUT_OFF)
+export const countsAsBest = ({
+  tempo,
+  word,
+  whole,
+  seconds,
+  cut,
+  source,
+}: Pick<LogEntry, 'tempo' | 'word' | 'whole' | 'seconds' | 'cut' | 'source'>): boolean =>
+  !!tempo &&
+  (source === 'plan' || source === 'hand') &&
+  word !== 'missed' &&
+  isOfWhole({ whole }) &&
+  !(cut && seconds < CUT_OFF)
 
 /**
  * The fastest of each day by subject, from days in order and what each subject is called and counts now.
  * @example tempoLines([], new Map()) // => []
  */
-export function tempoLines(bests: readonly DayBest[], subjects: ReadonlyMap<string, { title: string, counts: NoteValue }>): TempoLine[] {
+export function tempoLines(
+  bests: readonly DayBest[],
+  subjects: ReadonlyMap<string, { title: string; counts: NoteValue }>,
+): TempoLine[] {
   const lines = new Map<string, TempoLine>()
   for (const { id, day, quarters } of bests) {
     const { title, counts } = subjects.get(id)!
@@ -125,14 +183,20 @@ export function tempoLines(bests: readonly DayBest[], subjects: ReadonlyMap<stri
  */
 export function tempoByDay(entries: readonly LogEntry[]): TempoLine[] {
   const bests = new Map<string, DayBest>()
-  const subjects = new Map<string, { title: string, counts: NoteValue }>()
+  const subjects = new Map<string, { title: string; counts: NoteValue }>()
   for (const entry of [...entries].sort((a, b) => a.at.localeCompare(b.at)).filter(countsAsBest)) {
-    const { subject: { id, title }, day } = entry
+    const {
+      subject: { id, title },
+      day,
+    } = entry
     subjects.set(id, { title, counts: entry.tempo!.counts })
     const quarters = quartersOf(entry)!
     const best = bests.get(`${id} ${day}`)
     if (best) best.quarters = Math.max(best.quarters, quarters)
     else bests.set(`${id} ${day}`, { id, day, quarters })
   }
-  return tempoLines([...bests.values()].sort((a, b) => a.day.localeCompare(b.day)), subjects)
+  return tempoLines(
+    [...bests.values()].sort((a, b) => a.day.localeCompare(b.day)),
+    subjects,
+  )
 }

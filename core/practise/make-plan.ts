@@ -17,7 +17,8 @@ import { type WayStep, wayOf } from './ways'
  * The parts a plan is made of: what has strokes and is not muted.
  * @example practised(groove).map(part => part.id) // => ['hats', 'backbeat', 'ghosts', 'bass']
  */
-export const practised = (groove: Groove): Groove['parts'] => groove.parts.filter(part => part.strokes.length > 0 && !part.muted)
+export const practised = (groove: Groove): Groove['parts'] =>
+  groove.parts.filter(part => part.strokes.length > 0 && !part.muted)
 
 /**
  * What a plan is to be: the way to learn it and how the tempo goes, by their ids; the goal, and the minutes in all; a span, where it is
@@ -47,17 +48,30 @@ const WARM_UP = 120
 
 /** Whether two steps are the same to play, so that one of them says nothing. */
 const sameStep = (a: WayStep, b: WayStep): boolean =>
-  Object.keys(a.parts).join() === Object.keys(b.parts).join() && JSON.stringify(a.span) === JSON.stringify(b.span) && JSON.stringify(a.extra ?? []) === JSON.stringify(b.extra ?? []) && a.pulse === b.pulse
+  Object.keys(a.parts).join() === Object.keys(b.parts).join() &&
+  JSON.stringify(a.span) === JSON.stringify(b.span) &&
+  JSON.stringify(a.extra ?? []) === JSON.stringify(b.extra ?? []) &&
+  a.pulse === b.pulse
 
 /** How many rungs a stage of some way has, one where it does not climb. */
-const rungsIn = ({ bpm, climb }: TempoStage): number => (climb ? Math.ceil(Math.abs(climb.to - bpm) / climb.step) + 1 + climb.then.length : 1)
+const rungsIn = ({ bpm, climb }: TempoStage): number =>
+  climb ? Math.ceil(Math.abs(climb.to - bpm) / climb.step) + 1 + climb.then.length : 1
 
 /**
  * A break, sticks down.
  * @example breakStage('rest', { bpm: 80, counts: '1/4' }, 60).length // => { seconds: 60 }
  */
 export const breakStage = (id: string, tempo: Tempo, seconds = BREAK): Stage =>
-  makeStage({ id, name: 'Break', subject: { kind: 'break', id: 'break' }, parts: {}, length: { seconds }, tempo: { bpm: tempo.bpm, counts: tempo.counts }, countIn: 0, attend: 'Sticks down. Shake the arms out, drink something.' })
+  makeStage({
+    id,
+    name: 'Break',
+    subject: { kind: 'break', id: 'break' },
+    parts: {},
+    length: { seconds },
+    tempo: { bpm: tempo.bpm, counts: tempo.counts },
+    countIn: 0,
+    attend: 'Sticks down. Shake the arms out, drink something.',
+  })
 
 /** Stages with a break wherever about twenty minutes have gone by and more is to come. @internal */
 export function withBreaks(stages: readonly Stage[], seconds: (stage: Stage) => number, newId: () => string): Stage[] {
@@ -75,50 +89,95 @@ export function withBreaks(stages: readonly Stage[], seconds: (stage: Stage) => 
  * to take apart. `newId` gives one id for the plan and one for each stage.
  * @example planFor(groove, () => 'id', { way: 'hands-first' }).value.stages[0].name // => 'Lead hand alone'
  */
-export function planFor(groove: Groove, newId: () => string, { way: wayId = 'feet-first', tempo: tempoId = 'rising', goal = groove.tempo, minutes, kit = DEFAULT_KIT, span, warmUp = false, breaks = true, on = 'kit', sticking, solid = () => false }: PlanWish = {}): Result<Plan> {
-  const inIt = span ? groove.parts.map(part => ({ ...part, strokes: part.every ? part.strokes : part.strokes.filter(stroke => inSpan(span, stroke.at)) })) : groove.parts
+export function planFor(
+  groove: Groove,
+  newId: () => string,
+  {
+    way: wayId = 'feet-first',
+    tempo: tempoId = 'rising',
+    goal = groove.tempo,
+    minutes,
+    kit = DEFAULT_KIT,
+    span,
+    warmUp = false,
+    breaks = true,
+    on = 'kit',
+    sticking,
+    solid = () => false,
+  }: PlanWish = {},
+): Result<Plan> {
+  const inIt = span
+    ? groove.parts.map(part => ({
+        ...part,
+        strokes: part.every ? part.strokes : part.strokes.filter(stroke => inSpan(span, stroke.at)),
+      }))
+    : groove.parts
   const playing = practised({ ...groove, parts: inIt })
-  if (!playing.length) return refuse(span ? 'Nothing is played in what is marked: mark a run of slots with strokes in it.' : 'There is nothing to practise yet: put strokes into at least one part on the Bench, and mute not all of them.')
+  if (!playing.length)
+    return refuse(
+      span
+        ? 'Nothing is played in what is marked: mark a run of slots with strokes in it.'
+        : 'There is nothing to practise yet: put strokes into at least one part on the Bench, and mute not all of them.',
+    )
   const [way, tempos] = [wayOf(wayId), tempoWayOf(tempoId)]
   if (!way || !tempos) return refuse(`There is no way to learn called “${way ? tempoId : wayId}”.`)
   if (minutes !== undefined && !(minutes >= 1 && minutes <= 240)) return refuse('A plan lasts from 1 to 240 minutes.')
   if (!(goal.bpm >= 20 && goal.bpm <= 400)) return refuse(`A goal is a tempo from 20 to 400; ${goal.bpm} is none.`)
   const [lead, other]: [Limb, Limb] = groove.lead === 'right' ? ['RH', 'LH'] : ['LH', 'RH']
   const whole = { ...groove, parts: playing }
-  const steps = way.steps({ groove: whole, kit, lead, other, ...(span ? { span } : {}) }).filter(step => Object.keys(step.parts).length)
+  const steps = way
+    .steps({ groove: whole, kit, lead, other, ...(span ? { span } : {}) })
+    .filter(step => Object.keys(step.parts).length)
   // One that is the same to play as the one before it says nothing, unless both are the whole and it is faster.
-  const apart = steps.filter((step, i) => i === 0 || !sameStep(step, steps[i - 1]!) || (!!step.whole && !!steps[i - 1]!.whole))
+  const apart = steps.filter(
+    (step, i) => i === 0 || !sameStep(step, steps[i - 1]!) || (!!step.whole && !!steps[i - 1]!.whole),
+  )
   if (!apart.length) return refuse(`“${way.name}” finds nothing to take apart in this groove; choose another way.`)
   const cut = tempos.stages(apart, goal)
   const own = cut.reduce((sum, stage) => sum + stage.minutes * rungsIn(stage), 0)
-  const limbs = (step: WayStep) => new Set([...playing, ...step.extra ?? []].filter(part => part.id in step.parts).map(part => part.limb))
-  const subject: Subject = sticking ? { kind: 'sticking', id: groove.id, groove, written: sticking } : { kind: 'groove', id: groove.id }
+  const limbs = (step: WayStep) =>
+    new Set([...playing, ...(step.extra ?? [])].filter(part => part.id in step.parts).map(part => part.limb))
+  const subject: Subject = sticking
+    ? { kind: 'sticking', id: groove.id, groove, written: sticking }
+    : { kind: 'groove', id: groove.id }
   // A warm-up takes its time from the whole.
   const rest = minutes === undefined ? own : Math.max(1, minutes - (warmUp ? WARM_UP / 60 : 0))
   const clave = span ? undefined : claveOf(whole, kit)
-  const made = cut.map(({ step, bpm, minutes: mine, says, climb, ofCeiling }): Stage => makeStage({
-    id: newId(),
-    name: `${step.name ?? nameOf(limbs(step), lead)}${says ? `, ${says}` : ''}`.slice(0, 160),
-    subject,
-    span: step.span ?? span ?? null,
-    parts: step.parts,
-    extra: step.extra ?? [],
-    lines: sticking ? [] : groove.guides.filter(guide => guide.notes.length).map(guide => guide.id),
-    length: { seconds: Math.max(SHORTEST, Math.round(mine * rest / own * 12) * 5) },
-    click: { program: clave && !step.span && CLAVE_FOR.includes(step.click) ? clave : step.click, gaps: null, voice: null },
-    tempo: { bpm, counts: goal.counts },
-    climb: climb ?? null,
-    ofCeiling: ofCeiling ?? null,
-    pulse: step.pulse ?? 'steady',
-    on,
-    attend: step.attend ?? '',
-  }))
+  const made = cut.map(({ step, bpm, minutes: mine, says, climb, ofCeiling }): Stage =>
+    makeStage({
+      id: newId(),
+      name: `${step.name ?? nameOf(limbs(step), lead)}${says ? `, ${says}` : ''}`.slice(0, 160),
+      subject,
+      span: step.span ?? span ?? null,
+      parts: step.parts,
+      extra: step.extra ?? [],
+      lines: sticking ? [] : groove.guides.filter(guide => guide.notes.length).map(guide => guide.id),
+      length: { seconds: Math.max(SHORTEST, Math.round(((mine * rest) / own) * 12) * 5) },
+      click: {
+        program: clave && !step.span && CLAVE_FOR.includes(step.click) ? clave : step.click,
+        gaps: null,
+        voice: null,
+      },
+      tempo: { bpm, counts: goal.counts },
+      climb: climb ?? null,
+      ofCeiling: ofCeiling ?? null,
+      pulse: step.pulse ?? 'steady',
+      on,
+      attend: step.attend ?? '',
+    }),
+  )
   const kept = made.filter((stage, i) => i === made.length - 1 || !solid(stage))
   const warmed = warmUp ? [warmUpStage(newId(), subject, playing, goal, span), ...kept] : kept
-  const seconds = (stage: Stage) => ('seconds' in stage.length ? stage.length.seconds : 0) * (stage.climb ? rungsIn({ bpm: stage.tempo.bpm, climb: stage.climb } as TempoStage) : 1)
+  const seconds = (stage: Stage) =>
+    ('seconds' in stage.length ? stage.length.seconds : 0) *
+    (stage.climb ? rungsIn({ bpm: stage.tempo.bpm, climb: stage.climb } as TempoStage) : 1)
   const stages = breaks ? withBreaks(warmed, seconds, newId) : warmed
-  if (stages.length > MOST_STAGES) return refuse(`“${way.name}” with “${tempos.name.toLowerCase()}” would make ${stages.length} stages; a plan has at most ${MOST_STAGES}.`)
-  const called = wayId === 'feet-first' && playing.every(part => isHand(part.limb)) ? 'hand by hand' : way.name.toLowerCase()
+  if (stages.length > MOST_STAGES)
+    return refuse(
+      `“${way.name}” with “${tempos.name.toLowerCase()}” would make ${stages.length} stages; a plan has at most ${MOST_STAGES}.`,
+    )
+  const called =
+    wayId === 'feet-first' && playing.every(part => isHand(part.limb)) ? 'hand by hand' : way.name.toLowerCase()
   const where = span ? `, ${saySpan(groove, span)}` : ''
   return ok({ ...planShapeOf(), id: newId(), title: `${groove.title}${where}, ${called}`.slice(0, 160), stages })
 }
@@ -132,12 +191,19 @@ const CLAVE_FOR: readonly Click[] = ['every beat', 'backbeats']
  */
 function claveOf(groove: Groove, kit: Kit): Clave | undefined {
   if (styleOf(groove.style)?.family !== 'Afro-Cuban') return undefined
-  const struck = new Set(timeline(groove, kit).filter(stroke => isHand(stroke.limb)).map(stroke => stroke.at))
+  const struck = new Set(
+    timeline(groove, kit)
+      .filter(stroke => isHand(stroke.limb))
+      .map(stroke => stroke.at),
+  )
   const fits = CLAVES.flatMap(clave => {
     const ats = claveIn(groove.bars, clave)
     return ats ? [{ clave, share: ats.filter(at => struck.has(at)).length }] : []
   })
-  return fits.reduce<typeof fits[number] | undefined>((best, one) => (best && best.share >= one.share ? best : one), undefined)?.clave
+  return fits.reduce<(typeof fits)[number] | undefined>(
+    (best, one) => (best && best.share >= one.share ? best : one),
+    undefined,
+  )?.clave
 }
 
 const planShapeOf = (): Pick<Plan, 'format' | 'version'> => {
@@ -152,10 +218,24 @@ const planShapeOf = (): Pick<Plan, 'format' | 'version'> => {
 export const makePlan = (given: Pick<Plan, 'id' | 'title' | 'stages'>): Plan => ({ ...planShapeOf(), ...given })
 
 /** All of it at half the goal, low and loose. */
-const warmUpStage = (id: string, subject: Subject, parts: Groove['parts'], goal: Tempo, span: Span | undefined): Stage => makeStage({
-  id, name: 'Warm up', subject, span: span ?? null, parts: Object.fromEntries(parts.map(part => [part.id, 'player' as const])), length: { seconds: WARM_UP },
-  tempo: { bpm: Math.max(20, Math.round(goal.bpm / 2)), counts: goal.counts }, attend: 'Low sticks, loose hands; nothing loud yet.', given: ['name'],
-})
+const warmUpStage = (
+  id: string,
+  subject: Subject,
+  parts: Groove['parts'],
+  goal: Tempo,
+  span: Span | undefined,
+): Stage =>
+  makeStage({
+    id,
+    name: 'Warm up',
+    subject,
+    span: span ?? null,
+    parts: Object.fromEntries(parts.map(part => [part.id, 'player' as const])),
+    length: { seconds: WARM_UP },
+    tempo: { bpm: Math.max(20, Math.round(goal.bpm / 2)), counts: goal.counts },
+    attend: 'Low sticks, loose hands; nothing loud yet.',
+    given: ['name'],
+  })
 
 const everyLimb = (): Record<string, By> => Object.fromEntries(LIMBS.map(limb => [limb, 'player' as const]))
 
@@ -163,33 +243,79 @@ const everyLimb = (): Record<string, By> => Object.fromEntries(LIMBS.map(limb =>
  * A phrase as a plan: slowly, nearly up to tempo, and at tempo; the player has all limbs.
  * @example phrasePlan(phrase, () => 'id').value.stages.filter(one => one.subject.kind === 'phrase').length // => 3
  */
-export function phrasePlan(phrase: Phrase, newId: () => string, { goal = phrase.tempo, minutes = 12, breaks = true }: PlanWish = {}): Result<Plan> {
+export function phrasePlan(
+  phrase: Phrase,
+  newId: () => string,
+  { goal = phrase.tempo, minutes = 12, breaks = true }: PlanWish = {},
+): Result<Plan> {
   if (!phraseBars(phrase)) return refuse('There is nothing in this phrase yet: add a section first.')
   if (!(minutes >= 1 && minutes <= 240)) return refuse('A plan lasts from 1 to 240 minutes.')
-  const stages = ([['Slowly, all through', 0.7, 'every beat'], ['Nearly up to tempo', 0.85, 'every beat'], ['At tempo', 1, 'backbeats']] as const).map(([name, share, program]) => makeStage({
-    id: newId(), name, subject: { kind: 'phrase', id: phrase.id }, parts: everyLimb(), length: { seconds: Math.max(SHORTEST, Math.round(minutes * 20)) },
-    click: { program, gaps: null, voice: null }, tempo: { bpm: Math.max(20, Math.round(goal.bpm * share)), counts: goal.counts }, attend: 'The way in and out of each fill.', given: ['name'],
-  }))
+  const stages = (
+    [
+      ['Slowly, all through', 0.7, 'every beat'],
+      ['Nearly up to tempo', 0.85, 'every beat'],
+      ['At tempo', 1, 'backbeats'],
+    ] as const
+  ).map(([name, share, program]) =>
+    makeStage({
+      id: newId(),
+      name,
+      subject: { kind: 'phrase', id: phrase.id },
+      parts: everyLimb(),
+      length: { seconds: Math.max(SHORTEST, Math.round(minutes * 20)) },
+      click: { program, gaps: null, voice: null },
+      tempo: { bpm: Math.max(20, Math.round(goal.bpm * share)), counts: goal.counts },
+      attend: 'The way in and out of each fill.',
+      given: ['name'],
+    }),
+  )
   const seconds = (stage: Stage) => ('seconds' in stage.length ? stage.length.seconds : 0)
-  return ok({ ...planShapeOf(), id: newId(), title: `${phrase.title}, all through`.slice(0, 160), stages: breaks ? withBreaks(stages, seconds, newId) : stages })
+  return ok({
+    ...planShapeOf(),
+    id: newId(),
+    title: `${phrase.title}, all through`.slice(0, 160),
+    stages: breaks ? withBreaks(stages, seconds, newId) : stages,
+  })
 }
 
 /** One of several things to take in turn: a groove, and the tempo it stood at, or its own. */
-export interface InTurn { groove: Groove, tempo: Tempo }
+export interface InTurn {
+  groove: Groove
+  tempo: Tempo
+}
 
 /**
  * Two or three things in turn, so many minutes each, so many times round; at the tempos given.
  * @example inTurnPlan([{ groove, tempo: groove.tempo }], () => 'id').reason // => 'Taking things in turn needs at least two grooves with strokes in them.'
  */
-export function inTurnPlan(things: readonly InTurn[], newId: () => string, { minutes = 2, rounds = 2 }: { minutes?: number, rounds?: number } = {}): Result<Plan> {
+export function inTurnPlan(
+  things: readonly InTurn[],
+  newId: () => string,
+  { minutes = 2, rounds = 2 }: { minutes?: number; rounds?: number } = {},
+): Result<Plan> {
   const able = things.filter(({ groove }) => practised(groove).length)
   if (able.length < 2) return refuse('Taking things in turn needs at least two grooves with strokes in them.')
-  if (able.length * rounds > MOST_STAGES) return refuse(`That would make ${able.length * rounds} stages; a plan has at most ${MOST_STAGES}.`)
-  const stages = Array.from({ length: rounds }, () => able).flat().map(({ groove, tempo }) => makeStage({
-    id: newId(), name: groove.title, subject: { kind: 'groove', id: groove.id }, parts: Object.fromEntries(practised(groove).map(part => [part.id, 'player' as const])),
-    length: { seconds: Math.max(SHORTEST, Math.round(minutes * 60)) }, tempo: { bpm: Math.round(tempo.bpm), counts: tempo.counts }, given: ['name'],
-  }))
-  return ok({ ...planShapeOf(), id: newId(), title: `In turn: ${sayList([...new Set(able.map(({ groove }) => groove.title))])}`.slice(0, 160), stages })
+  if (able.length * rounds > MOST_STAGES)
+    return refuse(`That would make ${able.length * rounds} stages; a plan has at most ${MOST_STAGES}.`)
+  const stages = Array.from({ length: rounds }, () => able)
+    .flat()
+    .map(({ groove, tempo }) =>
+      makeStage({
+        id: newId(),
+        name: groove.title,
+        subject: { kind: 'groove', id: groove.id },
+        parts: Object.fromEntries(practised(groove).map(part => [part.id, 'player' as const])),
+        length: { seconds: Math.max(SHORTEST, Math.round(minutes * 60)) },
+        tempo: { bpm: Math.round(tempo.bpm), counts: tempo.counts },
+        given: ['name'],
+      }),
+    )
+  return ok({
+    ...planShapeOf(),
+    id: newId(),
+    title: `In turn: ${sayList([...new Set(able.map(({ groove }) => groove.title))])}`.slice(0, 160),
+    stages,
+  })
 }
 
 /**
@@ -197,20 +323,46 @@ export function inTurnPlan(things: readonly InTurn[], newId: () => string, { min
  * @example planOn(plan, groove, lighter, () => 'id').ok // => true
  */
 export function planOn(plan: Plan, from: Groove, to: Groove, newId: () => string): Result<Plan> {
-  const ids = new Map(from.parts.flatMap((part) => {
-    const like = to.parts.filter(other => other.limb === part.limb && practised(to).includes(other))
-    const own = like.filter(other => other.role === part.role)
-    return (own.length ? own : like).length ? [[part.id, (own.length ? own : like).map(other => other.id)] as const] : []
-  }))
+  const ids = new Map(
+    from.parts.flatMap(part => {
+      const like = to.parts.filter(other => other.limb === part.limb && practised(to).includes(other))
+      const own = like.filter(other => other.role === part.role)
+      return (own.length ? own : like).length
+        ? [[part.id, (own.length ? own : like).map(other => other.id)] as const]
+        : []
+    }),
+  )
   const share = to.tempo.bpm / from.tempo.bpm
   const bpmOf = (bpm: number) => Math.min(400, Math.max(20, Math.round(bpm * share)))
   const stages = plan.stages.flatMap((stage): Stage[] => {
     if (stage.subject.kind === 'break') return [{ ...stage, id: newId() }]
     if ((stage.subject.kind !== 'groove' && stage.subject.kind !== 'figures') || stage.subject.id !== from.id) return []
-    const parts = Object.fromEntries(Object.entries(stage.parts).flatMap(([id, by]) => (ids.get(id.replace(/^stage-/, '')) ?? []).map(other => [other, by] as const)))
+    const parts = Object.fromEntries(
+      Object.entries(stage.parts).flatMap(([id, by]) =>
+        (ids.get(id.replace(/^stage-/, '')) ?? []).map(other => [other, by] as const),
+      ),
+    )
     if (!Object.values(parts).some(by => by !== 'silent')) return []
-    return [{ ...stage, id: newId(), subject: { ...stage.subject, id: to.id }, span: null, parts, extra: [], tempo: { bpm: bpmOf(stage.tempo.bpm), counts: to.tempo.counts }, climb: stage.climb && { ...stage.climb, to: bpmOf(stage.climb.to), then: stage.climb.then.map(bpmOf) }, attend: '' }]
+    return [
+      {
+        ...stage,
+        id: newId(),
+        subject: { ...stage.subject, id: to.id },
+        span: null,
+        parts,
+        extra: [],
+        tempo: { bpm: bpmOf(stage.tempo.bpm), counts: to.tempo.counts },
+        climb: stage.climb && { ...stage.climb, to: bpmOf(stage.climb.to), then: stage.climb.then.map(bpmOf) },
+        attend: '',
+      },
+    ]
   })
-  if (!stages.some(stage => stage.subject.kind !== 'break')) return refuse(`Nothing of this plan fits “${to.title}”: none of its limbs play there.`)
-  return ok({ ...planShapeOf(), id: newId(), title: `${plan.title.replace(from.title, to.title)}`.slice(0, 160), stages })
+  if (!stages.some(stage => stage.subject.kind !== 'break'))
+    return refuse(`Nothing of this plan fits “${to.title}”: none of its limbs play there.`)
+  return ok({
+    ...planShapeOf(),
+    id: newId(),
+    title: `${plan.title.replace(from.title, to.title)}`.slice(0, 160),
+    stages,
+  })
 }

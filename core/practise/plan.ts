@@ -13,19 +13,35 @@ const { format, version } = planShape()
 
 export const MOST_STAGES = 40
 
-export const planSchema = z.strictObject({
-  format: z.literal(format, { error: `format is "${format}"; this is some other kind of document.` }),
-  version: z.literal(version, { error: issue => `version is ${version}; this plan says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.` }),
-  id: idSchema,
-  title: z.string({ error: 'The title of a plan is text.' }).min(1, { error: 'The title of a plan may not be empty.' }).max(160, { error: 'The title of a plan is at most 160 characters.' }),
-  stages: z.array(stageSchema).min(1, { error: 'A plan has at least one stage.' }).max(MOST_STAGES, { error: `A plan has at most ${MOST_STAGES} stages.` }),
-}).superRefine((plan, ctx) => {
-  const seen = new Set<string>()
-  plan.stages.forEach((stage, i) => {
-    if (seen.has(stage.id)) ctx.addIssue({ code: 'custom', path: ['stages', i, 'id'], message: `Two stages have the id “${stage.id}”; each needs its own.` })
-    seen.add(stage.id)
+export const planSchema = z
+  .strictObject({
+    format: z.literal(format, { error: `format is "${format}"; this is some other kind of document.` }),
+    version: z.literal(version, {
+      error: issue =>
+        `version is ${version}; this plan says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.`,
+    }),
+    id: idSchema,
+    title: z
+      .string({ error: 'The title of a plan is text.' })
+      .min(1, { error: 'The title of a plan may not be empty.' })
+      .max(160, { error: 'The title of a plan is at most 160 characters.' }),
+    stages: z
+      .array(stageSchema)
+      .min(1, { error: 'A plan has at least one stage.' })
+      .max(MOST_STAGES, { error: `A plan has at most ${MOST_STAGES} stages.` }),
   })
-})
+  .superRefine((plan, ctx) => {
+    const seen = new Set<string>()
+    plan.stages.forEach((stage, i) => {
+      if (seen.has(stage.id))
+        ctx.addIssue({
+          code: 'custom',
+          path: ['stages', i, 'id'],
+          message: `Two stages have the id “${stage.id}”; each needs its own.`,
+        })
+      seen.add(stage.id)
+    })
+  })
 
 export type Plan = z.infer<typeof planSchema>
 
@@ -43,11 +59,14 @@ export function readPlan(input: unknown): Result<Plan> {
 function withFreshStickings(plan: unknown): unknown {
   const stages = (plan as { stages?: unknown } | null)?.stages
   if (!Array.isArray(stages)) return plan
-  return { ...plan as object, stages: stages.map((stage: { subject?: { kind?: unknown, groove?: unknown } } | null) => {
-    if (stage?.subject?.kind !== 'sticking') return stage
-    const groove = readGroove(stage.subject.groove)
-    return groove.ok ? { ...stage, subject: { ...stage.subject, groove: groove.value } } : stage
-  }) }
+  return {
+    ...(plan as object),
+    stages: stages.map((stage: { subject?: { kind?: unknown; groove?: unknown } } | null) => {
+      if (stage?.subject?.kind !== 'sticking') return stage
+      const groove = readGroove(stage.subject.groove)
+      return groove.ok ? { ...stage, subject: { ...stage.subject, groove: groove.value } } : stage
+    }),
+  }
 }
 
 /** Stages that are kept apart from their plan, of the version that the plan says. @internal */
@@ -60,8 +79,10 @@ export function upToDateStages(stages: unknown, version: unknown): unknown {
  * A plan with one stage changed.
  * @example withStage(plan, stage.id, { name: 'Mine' }).stages[0].name // => 'Mine'
  */
-export const withStage = (plan: Plan, stageId: string, facts: Partial<Stage>): Plan =>
-  ({ ...plan, stages: plan.stages.map(stage => (stage.id === stageId ? { ...stage, ...facts } : stage)) })
+export const withStage = (plan: Plan, stageId: string, facts: Partial<Stage>): Plan => ({
+  ...plan,
+  stages: plan.stages.map(stage => (stage.id === stageId ? { ...stage, ...facts } : stage)),
+})
 
 /**
  * A plan with a stage once more, right after itself.
@@ -77,7 +98,9 @@ export function stageDoubled(plan: Plan, stageId: string, newId: () => string): 
  * @example stageOut({ ...plan, stages: [stage] }, stage.id).reason // => 'A plan has at least one stage; put another in before this one goes.'
  */
 export const stageOut = (plan: Plan, stageId: string): Result<Plan> =>
-  (plan.stages.length > 1 ? ok({ ...plan, stages: plan.stages.filter(stage => stage.id !== stageId) }) : refuse('A plan has at least one stage; put another in before this one goes.'))
+  plan.stages.length > 1
+    ? ok({ ...plan, stages: plan.stages.filter(stage => stage.id !== stageId) })
+    : refuse('A plan has at least one stage; put another in before this one goes.')
 
 /**
  * A plan with a stage moved so that it stands at a place among the others.
@@ -94,13 +117,17 @@ export function stageMoved(plan: Plan, stageId: string, to: number): Plan {
  * @example stageNamed(stage, groove, 'Mine') // => { name: 'Mine', given: ['name'] }
  */
 export const stageNamed = (stage: Stage, groove: Groove, name: string): Partial<Stage> =>
-  (name ? { name: name.slice(0, 160), given: ['name'] } : { name: stageName(stage, groove), given: [] })
+  name ? { name: name.slice(0, 160), given: ['name'] } : { name: stageName(stage, groove), given: [] }
 
 /** What a stage is called by the limbs that the player has in it. */
 function stageName(stage: Pick<Stage, 'parts' | 'extra' | 'subject'>, groove: Groove): string {
   const { parts, extra } = stage
   const id = castsLimbs(stage) ? 'limb' : 'id'
-  const limbs = new Set([...groove.parts, ...extra].filter(part => parts[part[id]] === 'player' || parts[part[id]] === 'sung').map(part => part.limb))
+  const limbs = new Set(
+    [...groove.parts, ...extra]
+      .filter(part => parts[part[id]] === 'player' || parts[part[id]] === 'sung')
+      .map(part => part.limb),
+  )
   return limbs.size ? nameOf(limbs, groove.lead === 'right' ? 'RH' : 'LH') : 'To listen to'
 }
 
@@ -112,7 +139,8 @@ function stageName(stage: Pick<Stage, 'parts' | 'extra' | 'subject'>, groove: Gr
 export function castPart(stage: Stage, groove: Groove, partId: string, by: By): Result<Partial<Stage>> {
   const { [partId]: _, ...others } = stage.parts
   const parts = by === 'silent' ? others : { ...others, [partId]: by }
-  if (!Object.values(parts).some(other => other !== 'silent')) return refuse('A stage plays at least one part; choose another first.')
+  if (!Object.values(parts).some(other => other !== 'silent'))
+    return refuse('A stage plays at least one part; choose another first.')
   return ok({ parts, ...(stage.given.includes('name') ? {} : { name: stageName({ ...stage, parts }, groove) }) })
 }
 
@@ -133,5 +161,7 @@ const USUAL_LAP = 16
  * How long a plan takes in all with no rung repeated, in seconds; `lap` gives how long once through a stage takes at its own tempo.
  * @example planSeconds({ stages: [{ ...stage, climb: null, length: { seconds: 120 } }] }) // => 120
  */
-export const planSeconds = (plan: Pick<Plan, 'stages'>, lap: (stage: Stage) => { bars: number, seconds: number } = () => ({ bars: 8, seconds: USUAL_LAP })): number =>
-  plan.stages.reduce((sum, stage) => sum + stageSeconds(stage, lap(stage), rungsOf(stage)), 0)
+export const planSeconds = (
+  plan: Pick<Plan, 'stages'>,
+  lap: (stage: Stage) => { bars: number; seconds: number } = () => ({ bars: 8, seconds: USUAL_LAP }),
+): number => plan.stages.reduce((sum, stage) => sum + stageSeconds(stage, lap(stage), rungsOf(stage)), 0)

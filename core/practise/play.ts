@@ -1,6 +1,15 @@
 import { type Groove, type Part, grooveTicks } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { CueLine, type By, type ClickPlan, type Performance, type Section, isRamp, looped, makeSection } from '#core/perform'
+import {
+  CueLine,
+  type By,
+  type ClickPlan,
+  type Performance,
+  type Section,
+  isRamp,
+  looped,
+  makeSection,
+} from '#core/perform'
 import { phrasePerformance } from '#core/phrase'
 import { type Counting, type Tempo, barStarts, convertTempo } from '#core/time'
 import { figuresOf } from './figures'
@@ -8,20 +17,41 @@ import { type Stage, castsLimbs, plainTempo } from './stage'
 import { type Material, grooveOf } from './subject'
 
 /** Once through what a stage practises: how many bars, and how many seconds at the stage’s own tempo. */
-export interface Lap { bars: number, seconds: number }
+export interface Lap {
+  bars: number
+  seconds: number
+}
 
 /** How a stage is played: at a tempo that may differ from its own, so many times through (null for ever), counted as the player counts. */
-export interface StagePlay { tempo?: Tempo, laps?: number | null, counting?: Counting }
+export interface StagePlay {
+  tempo?: Tempo
+  laps?: number | null
+  counting?: Counting
+}
 
 /** Who plays each part of a groove in a stage: as the stage says, and nobody where it does not; limb by limb where it casts limbs. */
 function castOf(groove: Groove, stage: Stage): Section['parts'] {
   const { parts, extra } = stage
-  if (castsLimbs(stage)) return Object.fromEntries(groove.parts.map((part): [string, By] => [part.id, part.muted ? 'silent' : parts[part.limb] ?? 'silent']))
-  return { ...Object.fromEntries([...groove.parts, ...extra].map(part => [part.id, extra.includes(part) ? 'machine' as const : 'silent' as const])), ...parts }
+  if (castsLimbs(stage))
+    return Object.fromEntries(
+      groove.parts.map((part): [string, By] => [part.id, part.muted ? 'silent' : (parts[part.limb] ?? 'silent')]),
+    )
+  return {
+    ...Object.fromEntries(
+      [...groove.parts, ...extra].map(part => [
+        part.id,
+        extra.includes(part) ? ('machine' as const) : ('silent' as const),
+      ]),
+    ),
+    ...parts,
+  }
 }
 
-const clickOf = ({ click: { program, gaps, voice } }: Stage, counting: Counting | undefined): ClickPlan =>
-  ({ program, gaps, ...(voice ? { voice: { where: voice, counting: counting ?? { school: 'numbers', triplet: '& a' } } } : {}) })
+const clickOf = ({ click: { program, gaps, voice } }: Stage, counting: Counting | undefined): ClickPlan => ({
+  program,
+  gaps,
+  ...(voice ? { voice: { where: voice, counting: counting ?? { school: 'numbers', triplet: '& a' } } } : {}),
+})
 
 /** A groove of a subject that casts limbs, of the first so many bars of it over and over, on any kit. */
 function turn(groove: Groove, kit: Kit, bars: number): Pick<Section, 'groove' | 'kit' | 'span' | 'times'> {
@@ -36,49 +66,106 @@ function figureSections(stage: Stage, groove: Groove, base: Partial<Section> & {
   const { subject } = stage
   if (subject.kind !== 'figures') return []
   return figuresOf(groove, subject, base.kit).map(({ mask, part }) => {
-    const own = Object.fromEntries(groove.parts.filter(one => one.limb === subject.limb).map(one => [one.id, 'silent' as const]))
-    return makeSection({ ...base, ...turn(groove, base.kit, subject.bars), id: `${stage.id}-${mask}`, guides: stage.lines, extra: [...stage.extra, part], parts: { ...castOf(groove, stage), ...own, [part.id]: 'player' } })
+    const own = Object.fromEntries(
+      groove.parts.filter(one => one.limb === subject.limb).map(one => [one.id, 'silent' as const]),
+    )
+    return makeSection({
+      ...base,
+      ...turn(groove, base.kit, subject.bars),
+      id: `${stage.id}-${mask}`,
+      guides: stage.lines,
+      extra: [...stage.extra, part],
+      parts: { ...castOf(groove, stage), ...own, [part.id]: 'player' },
+    })
   })
 }
 
 /** Sections one after another so many times, or for ever. */
 function round(sections: readonly Section[], laps: number | null, countIn: number): Performance {
   if (laps === null) return { sections, countIn, again: 0 }
-  return { sections: Array.from({ length: laps }, (_, lap) => sections.map(section => ({ ...section, id: `${section.id}-${lap}` }))).flat(), countIn }
+  return {
+    sections: Array.from({ length: laps }, (_, lap) =>
+      sections.map(section => ({ ...section, id: `${section.id}-${lap}` })),
+    ).flat(),
+    countIn,
+  }
 }
 
-const faster = (tempo: Section['tempo'], by: number): Section['tempo'] => (isRamp(tempo)
-  ? { ...tempo, from: { ...tempo.from, bpm: tempo.from.bpm * by }, to: { ...tempo.to, bpm: tempo.to.bpm * by } }
-  : { ...tempo, bpm: tempo.bpm * by })
+const faster = (tempo: Section['tempo'], by: number): Section['tempo'] =>
+  isRamp(tempo)
+    ? { ...tempo, from: { ...tempo.from, bpm: tempo.from.bpm * by }, to: { ...tempo.to, bpm: tempo.to.bpm * by } }
+    : { ...tempo, bpm: tempo.bpm * by }
 
 /**
  * A stage as it is played, over and over or so many times through. What the player plays sounds too, to play along with.
  * Undefined for a break, and where what it is made of is not here.
  * @example stagePerformance(stage, material).sections.length // => 1
  */
-export function stagePerformance(stage: Stage, material: Material, { tempo = stage.tempo, laps = null, counting }: StagePlay = {}): Performance | undefined {
+export function stagePerformance(
+  stage: Stage,
+  material: Material,
+  { tempo = stage.tempo, laps = null, counting }: StagePlay = {},
+): Performance | undefined {
   const groove = grooveOf(stage.subject, material)
   if (!groove) return undefined
   const click = clickOf(stage, counting)
   const kit = material.kitOf(groove.kitId)
   const base = { kit, model: true, click, fades: stage.fades, tempo: plainTempo(tempo) }
   switch (stage.subject.kind) {
-    case 'groove': case 'sticking': {
-      const section = { id: stage.id, groove, ...base, ...(stage.span ? { span: stage.span } : {}), parts: castOf(groove, stage), extra: stage.extra, guides: stage.lines }
-      return laps === null ? looped(section, stage.countIn) : { sections: [makeSection({ ...section, times: laps })], countIn: stage.countIn }
+    case 'groove':
+    case 'sticking': {
+      const section = {
+        id: stage.id,
+        groove,
+        ...base,
+        ...(stage.span ? { span: stage.span } : {}),
+        parts: castOf(groove, stage),
+        extra: stage.extra,
+        guides: stage.lines,
+      }
+      return laps === null
+        ? looped(section, stage.countIn)
+        : { sections: [makeSection({ ...section, times: laps })], countIn: stage.countIn }
     }
-    case 'figures': return round(figureSections(stage, groove, base), laps, stage.countIn)
-    case 'turns': return round(stage.subject.of.flatMap(({ id, bars }, i) => {
-      const one = material.grooves.get(id)
-      return one ? [makeSection({ ...base, ...turn(one, material.kitOf(one.kitId), bars), id: `${stage.id}-${i}`, parts: castOf(one, stage) })] : []
-    }), laps, stage.countIn)
+    case 'figures':
+      return round(figureSections(stage, groove, base), laps, stage.countIn)
+    case 'turns':
+      return round(
+        stage.subject.of.flatMap(({ id, bars }, i) => {
+          const one = material.grooves.get(id)
+          return one
+            ? [
+                makeSection({
+                  ...base,
+                  ...turn(one, material.kitOf(one.kitId), bars),
+                  id: `${stage.id}-${i}`,
+                  parts: castOf(one, stage),
+                }),
+              ]
+            : []
+        }),
+        laps,
+        stage.countIn,
+      )
     case 'phrase': {
       const phrase = material.phrases.get(stage.subject.id)!
       const by = convertTempo(tempo, phrase.tempo.counts).bpm / phrase.tempo.bpm
       const { sections } = phrasePerformance(phrase, material.kitOf(phrase.kitId), { click })
-      return round(sections.map(section => ({ ...section, click, model: true, fades: stage.fades, tempo: faster(section.tempo, by), parts: castOf(section.groove, stage) })), laps, stage.countIn)
+      return round(
+        sections.map(section => ({
+          ...section,
+          click,
+          model: true,
+          fades: stage.fades,
+          tempo: faster(section.tempo, by),
+          parts: castOf(section.groove, stage),
+        })),
+        laps,
+        stage.countIn,
+      )
     }
-    case 'break': return undefined
+    case 'break':
+      return undefined
   }
 }
 
@@ -92,7 +179,9 @@ export function lapOf(stage: Stage, material: Material): Lap {
   const seconds = new CueLine(once).ends
   const bars = once.sections.reduce((sum, { groove, span, times }) => {
     const starts = barStarts(groove.bars)
-    const touched = starts.filter((start, i) => i < groove.bars.length && start < span.to && starts[i + 1]! > span.from).length
+    const touched = starts.filter(
+      (start, i) => i < groove.bars.length && start < span.to && starts[i + 1]! > span.from,
+    ).length
     return sum + touched * (times ?? 1)
   }, 0)
   return { bars, seconds }
@@ -101,7 +190,18 @@ export function lapOf(stage: Stage, material: Material): Lap {
 /** How long a stage takes with no rung repeated, in seconds: clean times are taken for once through each. @internal */
 export function stageSeconds(stage: Stage, lap: Lap, rungs: readonly number[]): number {
   const own = stage.tempo.bpm
-  return rungs.reduce((sum, bpm) => sum + ('seconds' in stage.length ? stage.length.seconds : lap.seconds * (own / bpm) * ('bars' in stage.length ? Math.max(1, Math.ceil(stage.length.bars / lap.bars)) : Math.max(1, stage.length.clean * Math.ceil(4 / lap.bars)))), 0)
+  return rungs.reduce(
+    (sum, bpm) =>
+      sum +
+      ('seconds' in stage.length
+        ? stage.length.seconds
+        : lap.seconds *
+          (own / bpm) *
+          ('bars' in stage.length
+            ? Math.max(1, Math.ceil(stage.length.bars / lap.bars))
+            : Math.max(1, stage.length.clean * Math.ceil(4 / lap.bars)))),
+    0,
+  )
 }
 
 /**

@@ -9,7 +9,7 @@ import { type Stage, plainTempo } from './stage'
  * pulse, or over.
  */
 export const PHASES = ['ready', 'counting', 'playing', 'paused', 'asking', 'resting', 'stepping', 'over'] as const
-export type Phase = typeof PHASES[number]
+export type Phase = (typeof PHASES)[number]
 
 /** How long the player has for a word before it goes on by itself, in seconds. */
 export const ASKING = 12
@@ -52,49 +52,78 @@ export interface Run {
 
 export type RunEvent =
   /** The big key: start, pause, go on; once a stage is over, on to the next without a word; out of a break. */
-  | { type: 'press', now: number }
+  | { type: 'press'; now: number }
   /** Time has passed; `heard` is how far what sounds is heard by now, in seconds from its first beat: below 0 in the count-in, null while nothing sounds. */
-  | { type: 'tick', now: number, heard: number | null }
+  | { type: 'tick'; now: number; heard: number | null }
   /** The player's word, or what was measured, ends the stage, be its time up or not, and leads on. */
-  | { type: 'say', word: Word, now: number }
+  | { type: 'say'; word: Word; now: number }
   /** Clean once more. */
-  | { type: 'clean', now: number }
+  | { type: 'clean'; now: number }
   /** The same stage once more, at this tempo or another: -0.08 is eight in a hundred slower. What was played of it is written down. */
-  | { type: 'again', now: number, change: number }
+  | { type: 'again'; now: number; change: number }
   /** On to the next stage; what was played of this one is not logged. */
-  | { type: 'skip', now: number }
-  | { type: 'auto', on: boolean }
+  | { type: 'skip'; now: number }
+  | { type: 'auto'; on: boolean }
   | { type: 'end' }
 
 /** What a run asks of the world: to sound a stage so many times through, to fall silent, to write down how a stage went. */
 export type RunEffect =
-  | { type: 'play', stage: Stage, tempo: Tempo, laps: number | null }
+  | { type: 'play'; stage: Stage; tempo: Tempo; laps: number | null }
   | { type: 'stop' }
-  | { type: 'write', entry: number, stage: Stage, tempo: Tempo, seconds: number, cut: boolean, word: Word | null }
+  | { type: 'write'; entry: number; stage: Stage; tempo: Tempo; seconds: number; cut: boolean; word: Word | null }
 
-export interface Stepped { run: Run, effects: RunEffect[] }
+export interface Stepped {
+  run: Run
+  effects: RunEffect[]
+}
 
 /** What a run is made of beside its stages: once through each of them, and what isolates the hard of each. */
-export interface RunMaterial { laps: readonly Lap[], helps?: readonly (Stage | null)[] }
+export interface RunMaterial {
+  laps: readonly Lap[]
+  helps?: readonly (Stage | null)[]
+}
 
 /**
  * A run of a plan, waiting to start its first stage; over at once (`phase: 'over'`) where the plan has none.
  * @example beginRun(plan, { laps }).phase // => 'ready'
  */
-export const beginRun = ({ stages }: { stages: readonly Stage[] }, { laps, helps = stages.map(() => null) }: RunMaterial): Run => entered({
-  stages, laps, helps, index: 0, phase: 'ready', tempo: { bpm: 0, counts: '1/4' }, rung: 0, left: 0, played: 0, cleans: 0, unsaid: 0,
-  ceiling: null, goesOnAt: {}, told: 0, heard: 0, autoAdvance: true, entry: -1,
-}, 0)
+export const beginRun = (
+  { stages }: { stages: readonly Stage[] },
+  { laps, helps = stages.map(() => null) }: RunMaterial,
+): Run =>
+  entered(
+    {
+      stages,
+      laps,
+      helps,
+      index: 0,
+      phase: 'ready',
+      tempo: { bpm: 0, counts: '1/4' },
+      rung: 0,
+      left: 0,
+      played: 0,
+      cleans: 0,
+      unsaid: 0,
+      ceiling: null,
+      goesOnAt: {},
+      told: 0,
+      heard: 0,
+      autoAdvance: true,
+      entry: -1,
+    },
+    0,
+  )
 
 /** The stage a run stands at; none once it is over: `stageOf(beginRun(plan, { laps })) // => plan.stages[0]`. */
 export const stageOf = (run: Run): Stage | undefined => run.stages[run.index]
 
-const inRange = (bpm: number): number => Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(bpm * 10) / 10))
+const inRange = (bpm: number): number =>
+  Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(bpm * 10) / 10))
 
 /** How long once through the stage takes at the tempo of the run, in seconds. @internal */
 export function lapSeconds(run: Run): number {
   const stage = stageOf(run)!
-  return run.laps[run.index]!.seconds * stage.tempo.bpm / convertTempo(run.tempo, stage.tempo.counts).bpm
+  return (run.laps[run.index]!.seconds * stage.tempo.bpm) / convertTempo(run.tempo, stage.tempo.counts).bpm
 }
 
 /**
@@ -107,7 +136,9 @@ export const barSeconds = (run: Run): number => lapSeconds(run) / run.laps[run.i
 function lapsIn(run: Run): number | null {
   const { length } = stageOf(run)!
   if ('clean' in length) return null
-  return 'bars' in length ? Math.max(1, Math.ceil(length.bars / run.laps[run.index]!.bars)) : Math.max(1, Math.round(length.seconds / lapSeconds(run)))
+  return 'bars' in length
+    ? Math.max(1, Math.ceil(length.bars / run.laps[run.index]!.bars))
+    : Math.max(1, Math.round(length.seconds / lapSeconds(run)))
 }
 
 const isTimed = ({ subject, pulse }: Stage): boolean => subject.kind === 'break' || pulse === 'step'
@@ -122,11 +153,24 @@ function wholeOf(run: Run): number | null {
 
 function entered(run: Run, index: number, rung = run.goesOnAt[run.stages[index]?.id ?? ''] ?? 0): Run {
   const stage = run.stages[index]
-  const fresh: Run = { ...run, index, rung, phase: stage ? 'ready' : 'over', played: 0, cleans: 0, entry: run.entry + 1, left: 0 }
+  const fresh: Run = {
+    ...run,
+    index,
+    rung,
+    phase: stage ? 'ready' : 'over',
+    played: 0,
+    cleans: 0,
+    entry: run.entry + 1,
+    left: 0,
+  }
   if (!stage) return fresh
   const { counts } = stage.tempo
-  const ceiling = stage.ofCeiling !== null && run.ceiling ? convertTempo(run.ceiling, counts).bpm * stage.ofCeiling : undefined
-  const at: Run = { ...fresh, tempo: { counts, bpm: ceiling === undefined ? rungsOf(stage)[rung]! : Math.round(inRange(ceiling)) } }
+  const ceiling =
+    stage.ofCeiling !== null && run.ceiling ? convertTempo(run.ceiling, counts).bpm * stage.ofCeiling : undefined
+  const at: Run = {
+    ...fresh,
+    tempo: { counts, bpm: ceiling === undefined ? rungsOf(stage)[rung]! : Math.round(inRange(ceiling)) },
+  }
   return { ...at, left: wholeOf(at) }
 }
 
@@ -142,21 +186,34 @@ function played(run: Run, now: number): Stepped {
   if (stage.subject.kind === 'break') return { run: { ...run, told: now, phase: 'resting' }, effects: [] }
   if (stage.pulse === 'step') return { run: { ...run, told: now, phase: 'stepping' }, effects: [] }
   const laps = run.left === null ? null : Math.max(1, Math.ceil(run.left / lapSeconds(run) - 1e-6))
-  return { run: { ...run, told: now, heard: 0, phase: 'counting' }, effects: [{ type: 'play', stage, tempo: plainTempo(run.tempo), laps }] }
+  return {
+    run: { ...run, told: now, heard: 0, phase: 'counting' },
+    effects: [{ type: 'play', stage, tempo: plainTempo(run.tempo), laps }],
+  }
 }
 
-const writeOf = (run: Run, word: Word | null, cut: boolean): RunEffect =>
-  ({ type: 'write', entry: run.entry, stage: stageOf(run)!, tempo: plainTempo(run.tempo), seconds: Math.round(run.played), cut, word })
+const writeOf = (run: Run, word: Word | null, cut: boolean): RunEffect => ({
+  type: 'write',
+  entry: run.entry,
+  stage: stageOf(run)!,
+  tempo: plainTempo(run.tempo),
+  seconds: Math.round(run.played),
+  cut,
+  word,
+})
 
 /** True once a stage has sounded for a moment: before, there is nothing to say of it or to write down. */
 const hasPlayed = (run: Run): boolean => Math.round(run.played) > 0
 
 /** The stage is over: what was played is written down at once, so that nothing is lost, and a word may be added to it. */
-const ended = (run: Run, cut: boolean): Stepped =>
-  ({ run: { ...run, phase: 'asking', left: ASKING }, effects: [{ type: 'stop' }, writeOf(run, null, cut)] })
+const ended = (run: Run, cut: boolean): Stepped => ({
+  run: { ...run, phase: 'asking', left: ASKING },
+  effects: [{ type: 'stop' }, writeOf(run, null, cut)],
+})
 
 /** On with a run that stands before a stage or rung: at once, or where the player wants it at a press. */
-const goOn = (run: Run, now: number): Stepped => (stageOf(run) && run.autoAdvance ? played(run, now) : { run, effects: [] })
+const goOn = (run: Run, now: number): Stepped =>
+  stageOf(run) && run.autoAdvance ? played(run, now) : { run, effects: [] }
 
 const onward = (run: Run, now: number): Stepped => goOn(entered({ ...run, unsaid: 0 }, run.index + 1), now)
 
@@ -170,13 +227,27 @@ function helped(run: Run): Run {
   const help = run.helps[run.index]!
   const at = run.index
   const stage = stageOf(run)!
-  const slower = { ...help, id: `${help.id}-${run.entry}`, tempo: { ...help.tempo, bpm: inRange(Math.min(help.tempo.bpm, run.tempo.bpm - (stage.climb?.step ?? 0))) } }
-  return entered({
-    ...run, stages: run.stages.toSpliced(at, 0, slower), laps: run.laps.toSpliced(at, 0, scaled(run.laps[at]!, stage, slower)), helps: run.helps.toSpliced(at, 0, null),
-    goesOnAt: { ...run.goesOnAt, [stage.id]: run.rung },
-  }, at, 0)
+  const slower = {
+    ...help,
+    id: `${help.id}-${run.entry}`,
+    tempo: { ...help.tempo, bpm: inRange(Math.min(help.tempo.bpm, run.tempo.bpm - (stage.climb?.step ?? 0))) },
+  }
+  return entered(
+    {
+      ...run,
+      stages: run.stages.toSpliced(at, 0, slower),
+      laps: run.laps.toSpliced(at, 0, scaled(run.laps[at]!, stage, slower)),
+      helps: run.helps.toSpliced(at, 0, null),
+      goesOnAt: { ...run.goesOnAt, [stage.id]: run.rung },
+    },
+    at,
+    0,
+  )
 }
-const scaled = (lap: Lap, from: Stage, to: Stage): Lap => ({ ...lap, seconds: lap.seconds * from.tempo.bpm / convertTempo(to.tempo, from.tempo.counts).bpm })
+const scaled = (lap: Lap, from: Stage, to: Stage): Lap => ({
+  ...lap,
+  seconds: (lap.seconds * from.tempo.bpm) / convertTempo(to.tempo, from.tempo.counts).bpm,
+})
 
 /** Where a rung leads by the word on it: null where none was given. */
 function judged(run: Run, word: Word | null, now: number): Stepped {
@@ -193,10 +264,20 @@ function judged(run: Run, word: Word | null, now: number): Stepped {
   if (word === null) return said.unsaid >= UNSAID ? onward(said, now) : goOn(atTempo(once, run.tempo.bpm), now)
   if (word === 'shaky') return goOn(atTempo(once, run.tempo.bpm), now)
   switch (climb.miss) {
-    case 'repeat': return goOn(atTempo(once, run.tempo.bpm), now)
-    case 'down': return goOn(run.rung > 0 ? entered(said, run.index, run.rung - 1) : atTempo(once, run.tempo.bpm - climb.step), now)
-    case 'isolate': return goOn(run.helps[run.index] ? helped(said) : atTempo(once, run.tempo.bpm - climb.step), now)
-    case 'stop': return onward({ ...said, ceiling: { ...run.tempo, bpm: run.rung > 0 ? rungs[run.rung - 1]! : inRange(run.tempo.bpm * 0.9) } }, now)
+    case 'repeat':
+      return goOn(atTempo(once, run.tempo.bpm), now)
+    case 'down':
+      return goOn(
+        run.rung > 0 ? entered(said, run.index, run.rung - 1) : atTempo(once, run.tempo.bpm - climb.step),
+        now,
+      )
+    case 'isolate':
+      return goOn(run.helps[run.index] ? helped(said) : atTempo(once, run.tempo.bpm - climb.step), now)
+    case 'stop':
+      return onward(
+        { ...said, ceiling: { ...run.tempo, bpm: run.rung > 0 ? rungs[run.rung - 1]! : inRange(run.tempo.bpm * 0.9) } },
+        now,
+      )
   }
 }
 
@@ -207,14 +288,19 @@ function judged(run: Run, word: Word | null, now: number): Stepped {
 export function stepRun(run: Run, event: RunEvent): Stepped {
   const still: Stepped = { run, effects: [] }
   switch (event.type) {
-    case 'auto': return { run: { ...run, autoAdvance: event.on }, effects: [] }
-    case 'end': return { run: { ...run, phase: 'over' }, effects: [{ type: 'stop' }] }
+    case 'auto':
+      return { run: { ...run, autoAdvance: event.on }, effects: [] }
+    case 'end':
+      return { run: { ...run, phase: 'over' }, effects: [{ type: 'stop' }] }
     case 'press':
       if (run.phase === 'ready' || run.phase === 'paused') return played(run, event.now)
-      if (run.phase === 'counting' || run.phase === 'playing') return { run: { ...run, phase: 'paused' }, effects: [{ type: 'stop' }] }
-      if (run.phase === 'resting') return after({ run: entered(run, run.index + 1), effects: [] }, next => played(next, event.now))
+      if (run.phase === 'counting' || run.phase === 'playing')
+        return { run: { ...run, phase: 'paused' }, effects: [{ type: 'stop' }] }
+      if (run.phase === 'resting')
+        return after({ run: entered(run, run.index + 1), effects: [] }, next => played(next, event.now))
       return run.phase === 'asking' ? judged(run, null, event.now) : still
-    case 'tick': return ticked(run, event.now, event.heard)
+    case 'tick':
+      return ticked(run, event.now, event.heard)
     case 'say': {
       // Of what has not been played yet nothing can be said.
       if (run.phase === 'over' || run.phase === 'ready' || run.phase === 'resting' || !hasPlayed(run)) return still
@@ -230,13 +316,18 @@ export function stepRun(run: Run, event: RunEvent): Stepped {
       const { length } = stageOf(on)!
       if (!('clean' in length) || on.cleans < length.clean) return { run: on, effects: [] }
       const done = ended(on, false)
-      return after({ run: done.run, effects: [...done.effects, writeOf(done.run, 'solid', false)] }, now => judged(now, 'solid', event.now))
+      return after({ run: done.run, effects: [...done.effects, writeOf(done.run, 'solid', false)] }, now =>
+        judged(now, 'solid', event.now),
+      )
     }
     case 'again': {
       const again = entered(run, Math.min(run.index, Math.max(0, run.stages.length - 1)), run.rung)
       // A stage that has ended is written down already.
       const wrote = run.phase !== 'asking' && stageOf(run) && hasPlayed(run) ? [writeOf(run, null, true)] : []
-      return after({ run: atTempo(again, Math.round(run.tempo.bpm * (1 + event.change))), effects: [{ type: 'stop' }, ...wrote] }, now => played(now, event.now))
+      return after(
+        { run: atTempo(again, Math.round(run.tempo.bpm * (1 + event.change))), effects: [{ type: 'stop' }, ...wrote] },
+        now => played(now, event.now),
+      )
     }
     case 'skip': {
       const going = run.phase !== 'ready' && run.phase !== 'paused' && run.phase !== 'asking'
@@ -251,13 +342,21 @@ function ticked(run: Run, now: number, heard: number | null): Stepped {
   const told = { ...run, told: now }
   const left = run.left === null ? null : run.left - passed
   switch (run.phase) {
-    case 'counting': return heard !== null && heard >= 0 ? ticked({ ...told, phase: 'playing' }, now, heard) : { run: told, effects: [] }
+    case 'counting':
+      return heard !== null && heard >= 0
+        ? ticked({ ...told, phase: 'playing' }, now, heard)
+        : { run: told, effects: [] }
     case 'playing': {
       const on = { ...told, heard: run.heard + passed, left, played: run.played + passed }
       return left !== null && left <= 0 ? ended(on, false) : { run: on, effects: [] }
     }
-    case 'stepping': return { run: { ...told, left: left === null ? null : Math.max(0, left), played: run.played + passed }, effects: [] }
-    case 'resting': return left! <= 0 ? onward({ ...told, left: 0 }, now) : { run: { ...told, left }, effects: [] }
+    case 'stepping':
+      return {
+        run: { ...told, left: left === null ? null : Math.max(0, left), played: run.played + passed },
+        effects: [],
+      }
+    case 'resting':
+      return left! <= 0 ? onward({ ...told, left: 0 }, now) : { run: { ...told, left }, effects: [] }
     case 'asking': {
       if (!run.autoAdvance) return { run: told, effects: [] }
       // A climb that goes by time alone does not stop to ask.
@@ -265,7 +364,8 @@ function ticked(run: Run, now: number, heard: number | null): Stepped {
       if (climb?.allows === 'time' && run.rung + 1 < rungsOf(stageOf(run)!).length) return judged(told, null, now)
       return left! <= 0 ? judged({ ...told, left }, null, now) : { run: { ...told, left }, effects: [] }
     }
-    default: return { run: told, effects: [] }
+    default:
+      return { run: told, effects: [] }
   }
 }
 
@@ -273,8 +373,15 @@ function ticked(run: Run, now: number, heard: number | null): Stepped {
  * A run that was kept while it went on, made to wait for the player: what was sounding is paused.
  * @example takenUp({ ...beginRun(plan, { laps }), phase: 'playing' }).phase // => 'paused'
  */
-export const takenUp = (run: Run): Run =>
-  ({ ...run, phase: run.phase === 'counting' || run.phase === 'playing' ? 'paused' : run.phase === 'stepping' || run.phase === 'resting' ? 'ready' : run.phase })
+export const takenUp = (run: Run): Run => ({
+  ...run,
+  phase:
+    run.phase === 'counting' || run.phase === 'playing'
+      ? 'paused'
+      : run.phase === 'stepping' || run.phase === 'resting'
+        ? 'ready'
+        : run.phase,
+})
 
 /**
  * A stage's entry in the log, as a run asks for it to be written; what only its surroundings know is told.
@@ -282,12 +389,24 @@ export const takenUp = (run: Run): Run =>
  */
 export const entryOf = (
   { stage, tempo, seconds, cut, word }: Extract<RunEffect, { type: 'write' }>,
-  about: Pick<LogEntry, 'id' | 'at' | 'day' | 'planId' | 'sessionId'> & { revision: number | null, title: string } & Partial<Pick<LogEntry, 'limbs' | 'whole' | 'measures' | 'figures'>>,
+  about: Pick<LogEntry, 'id' | 'at' | 'day' | 'planId' | 'sessionId'> & {
+    revision: number | null
+    title: string
+  } & Partial<Pick<LogEntry, 'limbs' | 'whole' | 'measures' | 'figures'>>,
 ): LogEntry => {
   const { revision, title, ...named } = about
   const { kind, id } = stage.subject
   return makeEntry({
-    ...named, subject: { kind: kind === 'break' ? 'other' : kind, id, revision, title },
-    stage: stage.name, source: 'plan', span: stage.span, parts: stage.parts, click: stage.click, tempo, seconds, cut, word,
+    ...named,
+    subject: { kind: kind === 'break' ? 'other' : kind, id, revision, title },
+    stage: stage.name,
+    source: 'plan',
+    span: stage.span,
+    parts: stage.parts,
+    click: stage.click,
+    tempo,
+    seconds,
+    cut,
+    word,
   })
 }

@@ -12,11 +12,19 @@ import { type Stage, castsLimbs } from './stage'
 export function limbsBy(groove: Groove, stage: Stage, ...wanted: By[]): Limb[] {
   if (stage.subject.kind === 'figures') {
     const { limb } = stage.subject
-    const rest = new Set(groove.parts.filter(part => part.limb !== limb && wanted.includes(stage.parts[part.id] ?? 'silent')).map(part => part.limb))
+    const rest = new Set(
+      groove.parts
+        .filter(part => part.limb !== limb && wanted.includes(stage.parts[part.id] ?? 'silent'))
+        .map(part => part.limb),
+    )
     return limbsInOrder(groove.lead).filter(one => (one === limb ? wanted.includes('player') : rest.has(one)))
   }
   const byLimb = castsLimbs(stage)
-  const limbs = new Set([...groove.parts, ...stage.extra].filter(part => wanted.includes(stage.parts[byLimb ? part.limb : part.id] ?? 'silent')).map(part => part.limb))
+  const limbs = new Set(
+    [...groove.parts, ...stage.extra]
+      .filter(part => wanted.includes(stage.parts[byLimb ? part.limb : part.id] ?? 'silent'))
+      .map(part => part.limb),
+  )
   return limbsInOrder(groove.lead).filter(limb => limbs.has(limb))
 }
 
@@ -26,26 +34,36 @@ export function limbsBy(groove: Groove, stage: Stage, ...wanted: By[]): Limb[] {
  */
 export function sayStageLimbs(groove: Groove, stage: Stage): string {
   if (stage.subject.kind === 'break') return 'Sticks down.'
-  const [plays, sings, machine] = [limbsBy(groove, stage, 'player'), limbsBy(groove, stage, 'sung'), limbsBy(groove, stage, 'machine')]
+  const [plays, sings, machine] = [
+    limbsBy(groove, stage, 'player'),
+    limbsBy(groove, stage, 'sung'),
+    limbsBy(groove, stage, 'machine'),
+  ]
   const there = new Set([...groove.parts, ...stage.extra].map(part => part.limb))
   const used = new Set([...plays, ...sings, ...machine])
   const rests = limbsInOrder(groove.lead).filter(limb => there.has(limb) && !used.has(limb))
-  const named = (limbs: readonly Limb[]) => (limbs.length === 4 ? 'all four limbs' : sayList(limbs.map(limb => LIMB_NAMES[limb])))
-  const only = (limbs: readonly Limb[], ...out: (readonly Limb[])[]) => limbs.filter(limb => !out.some(list => list.includes(limb)))
+  const named = (limbs: readonly Limb[]) =>
+    limbs.length === 4 ? 'all four limbs' : sayList(limbs.map(limb => LIMB_NAMES[limb]))
+  const only = (limbs: readonly Limb[], ...out: (readonly Limb[])[]) =>
+    limbs.filter(limb => !out.some(list => list.includes(limb)))
   const [sung, helped] = [only(sings, plays), only(machine, plays, sings)]
   return [
-    plays.length ? `You: ${named(plays)}.` : sung.length ? '' : 'You listen.', sung.length ? `Sing: ${named(sung)}.` : '',
-    helped.length ? `The machine: ${named(helped)}.` : '', rests.length ? `Silent: ${named(rests)}.` : '',
-  ].filter(Boolean).join(' ')
+    plays.length ? `You: ${named(plays)}.` : sung.length ? '' : 'You listen.',
+    sung.length ? `Sing: ${named(sung)}.` : '',
+    helped.length ? `The machine: ${named(helped)}.` : '',
+    rests.length ? `Silent: ${named(rests)}.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
 }
 
 const CLICK_WORDS: Record<Click, string> = {
-  'none': 'No click.',
+  none: 'No click.',
   'every beat': 'Click on every beat.',
   'every other beat': 'Click on every other beat of each bar.',
-  'backbeats': 'Click on the backbeats.',
+  backbeats: 'Click on the backbeats.',
   'first of bar': 'Click on the first of each bar.',
-  'eighths': 'Click on the eighths.',
+  eighths: 'Click on the eighths.',
   'off-beats': 'Click on the off-beats.',
   'inner sixteenths': 'Click on the inner sixteenths.',
   'son clave 3-2': 'The son clave clicks, three side first.',
@@ -58,15 +76,25 @@ const CLICK_WORDS: Record<Click, string> = {
  * @example sayVoice('beats') // => 'A voice counts the beats.'
  */
 export const sayVoice = (where: Spoken): string =>
-  (where === 'every slot' ? 'A voice counts every slot.' : where === 'beats' ? 'A voice counts the beats.' : `A voice counts where the ${LIMB_NAMES[where]} plays.`)
+  where === 'every slot'
+    ? 'A voice counts every slot.'
+    : where === 'beats'
+      ? 'A voice counts the beats.'
+      : `A voice counts where the ${LIMB_NAMES[where]} plays.`
 
 /**
  * A click in a player's words: `'Click on every beat.'`
  * @example sayClick({ program: 'every beat', gaps: null, voice: null }) // => 'Click on every beat.'
  */
 export function sayClick({ program, gaps, voice }: Stage['click']): string {
-  const what = voice ? sayVoice(voice) : typeof program === 'string' ? CLICK_WORDS[program] : 'Click on slots of your own.'
-  return gaps?.silent && (voice || program !== 'none') ? `${what.slice(0, -1)}, ${sayCount(gaps.sound, 'bar')} with and ${gaps.silent} without.` : what
+  const what = voice
+    ? sayVoice(voice)
+    : typeof program === 'string'
+      ? CLICK_WORDS[program]
+      : 'Click on slots of your own.'
+  return gaps?.silent && (voice || program !== 'none')
+    ? `${what.slice(0, -1)}, ${sayCount(gaps.sound, 'bar')} with and ${gaps.silent} without.`
+    : what
 }
 
 /**
@@ -99,14 +127,27 @@ export function sayLength(length: Stage['length']): string {
  */
 export function sayStage(groove: Groove | undefined, stage: Stage, counting?: Counting): string {
   if (stage.subject.kind === 'break') return sayLength(stage.length)
-  const { click: { program, voice } } = stage
+  const {
+    click: { program, voice },
+  } = stage
   return [
     stage.span && groove ? saySpan(groove, stage.span, counting) : '',
     stage.pulse === 'step' ? 'step by step' : sayClimb(stage),
-    stage.pulse === 'step' ? '' : voice ? 'counted' : typeof program === 'string' ? (program === 'none' ? 'no click' : program) : 'own slots',
+    stage.pulse === 'step'
+      ? ''
+      : voice
+        ? 'counted'
+        : typeof program === 'string'
+          ? program === 'none'
+            ? 'no click'
+            : program
+          : 'own slots',
     `${sayLength(stage.length)}${stage.climb ? ' each' : ''}`,
-    stage.on === 'pad' ? 'on the pad' : '', stage.fades?.silent ? `machine ${stage.fades.sound} on, ${stage.fades.silent} off` : '',
-  ].filter(Boolean).join(' · ')
+    stage.on === 'pad' ? 'on the pad' : '',
+    stage.fades?.silent ? `machine ${stage.fades.sound} on, ${stage.fades.silent} off` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')
 }
 
 /**
@@ -126,6 +167,9 @@ export function nameOf(limbs: ReadonlySet<Limb>, leadHand: Limb): string {
   const hands = [...limbs].filter(limb => limb === 'RH' || limb === 'LH')
   if (limbs.size > 2 && hands.length === 2) return `All ${limbs.size === 4 ? 'four' : 'three'} limbs`
   const feet = limbs.size - hands.length
-  const said = [feet === 2 ? 'feet' : feet ? 'foot' : '', hands.length === 2 ? 'both hands' : hands.length ? (hands[0] === leadHand ? 'lead hand' : 'other hand') : ''].filter(Boolean)
+  const said = [
+    feet === 2 ? 'feet' : feet ? 'foot' : '',
+    hands.length === 2 ? 'both hands' : hands.length ? (hands[0] === leadHand ? 'lead hand' : 'other hand') : '',
+  ].filter(Boolean)
   return sentence(said.length > 1 || hands.length === 2 ? sayList(said) : `${said[0]} alone`)
 }

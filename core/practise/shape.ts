@@ -6,30 +6,35 @@ import { NOTE_VALUES, type NoteValue } from '#core/time'
  * tells; who does not takes quarters, and the tempo is marked as assumed.
  */
 const counted = (bpm: unknown, counts?: NoteValue) =>
-  (counts && NOTE_VALUES.includes(counts) ? { bpm, counts } : { bpm, counts: '1/4', assumed: true })
+  counts && NOTE_VALUES.includes(counts) ? { bpm, counts } : { bpm, counts: '1/4', assumed: true }
 
 type Fields = Record<string, unknown>
 
 /** Version 2 of a plan: each stage has its own subject, says who plays each part, and its tempo carries its note value. */
-const planTo2 = (counts?: NoteValue) => ({ grooveId, ...plan }: Fields): Fields => ({
-  ...plan,
-  stages: eachOf(plan.stages, ({ partIds, click, bpm, seconds, ...stage }) => ({
-    ...stage,
-    subject: { kind: 'groove', id: grooveId },
-    span: null,
-    // What is no text is left for the schema to refuse: a key made of it would run its own methods.
-    parts: Array.isArray(partIds) && partIds.every(id => typeof id === 'string') ? Object.fromEntries(partIds.map(id => [id, 'player'])) : partIds,
-    extra: [],
-    length: { seconds },
-    click: { program: click, gaps: null },
-    countIn: 1,
-    tempo: counted(bpm, counts),
-    climb: null,
-    on: 'kit',
-    attend: '',
-    given: ['name'],
-  })),
-})
+const planTo2 =
+  (counts?: NoteValue) =>
+  ({ grooveId, ...plan }: Fields): Fields => ({
+    ...plan,
+    stages: eachOf(plan.stages, ({ partIds, click, bpm, seconds, ...stage }) => ({
+      ...stage,
+      subject: { kind: 'groove', id: grooveId },
+      span: null,
+      // What is no text is left for the schema to refuse: a key made of it would run its own methods.
+      parts:
+        Array.isArray(partIds) && partIds.every(id => typeof id === 'string')
+          ? Object.fromEntries(partIds.map(id => [id, 'player']))
+          : partIds,
+      extra: [],
+      length: { seconds },
+      click: { program: click, gaps: null },
+      countIn: 1,
+      tempo: counted(bpm, counts),
+      climb: null,
+      on: 'kit',
+      attend: '',
+      given: ['name'],
+    })),
+  })
 
 /** Version 3: a stage says how its tempo climbs, whether a voice counts, when the machine fades, and whether there is a pulse. */
 const planTo3 = (plan: Fields): Fields => ({
@@ -37,17 +42,27 @@ const planTo3 = (plan: Fields): Fields => ({
   stages: eachOf(plan.stages, ({ click, ...stage }) => ({
     ...stage,
     click: typeof click === 'object' && click !== null ? { ...click, voice: null } : click,
-    fades: null, climb: null, ofCeiling: null, pulse: 'steady',
+    fades: null,
+    climb: null,
+    ofCeiling: null,
+    pulse: 'steady',
   })),
 })
 
 /** What an older plan says of a sticking: its notes quote it, and its first bar tells the ground. */
 function writtenBefore(groove: unknown): Fields | null {
-  const { notes, bars } = (typeof groove === 'object' && groove !== null ? groove : {}) as { notes?: unknown, bars?: unknown }
+  const { notes, bars } = (typeof groove === 'object' && groove !== null ? groove : {}) as {
+    notes?: unknown
+    bars?: unknown
+  }
   const text = typeof notes === 'string' ? /^From the sticking (.{1,400}), over /.exec(notes)?.[1] : undefined
-  const bar = Array.isArray(bars) ? bars[0] as { meter?: { count?: unknown, unit?: unknown }, slots?: unknown } | null : null
+  const bar = Array.isArray(bars)
+    ? (bars[0] as { meter?: { count?: unknown; unit?: unknown }; slots?: unknown } | null)
+    : null
   const slots = Array.isArray(bar?.slots) ? bar.slots.filter(slot => typeof slot === 'number') : []
-  return text && slots.length ? { text, meter: [bar?.meter?.count, bar?.meter?.unit], slots: Math.min(...slots), changing: false, how: null } : null
+  return text && slots.length
+    ? { text, meter: [bar?.meter?.count, bar?.meter?.unit], slots: Math.min(...slots), changing: false, how: null }
+    : null
 }
 
 /** Version 4: a sticking says how it was written, so that it can be gone back to. */
@@ -55,7 +70,10 @@ const planTo4 = (plan: Fields): Fields => ({
   ...plan,
   stages: eachOf(plan.stages, ({ subject, ...stage }) => ({
     ...stage,
-    subject: typeof subject === 'object' && subject !== null && (subject as Fields).kind === 'sticking' ? { ...subject, written: writtenBefore((subject as Fields).groove) } : subject,
+    subject:
+      typeof subject === 'object' && subject !== null && (subject as Fields).kind === 'sticking'
+        ? { ...subject, written: writtenBefore((subject as Fields).groove) }
+        : subject,
   })),
 })
 
@@ -63,26 +81,38 @@ const planTo4 = (plan: Fields): Fields => ({
  * How a plan is kept; `counts` is what its groove's tempo counts, where that is known.
  * @example planShape().format // => 'bazzet-plan'
  */
-export const planShape = (counts?: NoteValue) => ({ format: 'bazzet-plan', what: 'plan', version: 4, upgrades: [planTo2(counts), planTo3, planTo4] }) as const satisfies Shape
+export const planShape = (counts?: NoteValue) =>
+  ({
+    format: 'bazzet-plan',
+    what: 'plan',
+    version: 4,
+    upgrades: [planTo2(counts), planTo3, planTo4],
+  }) as const satisfies Shape
 
 /** Version 2 of a log entry: its subject, the player's own day, and a tempo with its note value. Version 1 had no format. */
-const entryTo2 = (counts?: NoteValue, day?: string) => ({ grooveId, grooveTitle, bpm, ...entry }: Fields): Fields => ({
-  ...entry,
-  day: day ?? (typeof entry.at === 'string' ? entry.at.slice(0, 10) : undefined),
-  subject: { kind: 'groove', id: grooveId, revision: null, title: grooveTitle },
-  span: null,
-  parts: {},
-  click: null,
-  tempo: counted(bpm, counts),
-  measures: null,
-  sessionId: null,
-})
+const entryTo2 =
+  (counts?: NoteValue, day?: string) =>
+  ({ grooveId, grooveTitle, bpm, ...entry }: Fields): Fields => ({
+    ...entry,
+    day: day ?? (typeof entry.at === 'string' ? entry.at.slice(0, 10) : undefined),
+    subject: { kind: 'groove', id: grooveId, revision: null, title: grooveTitle },
+    span: null,
+    parts: {},
+    click: null,
+    tempo: counted(bpm, counts),
+    measures: null,
+    sessionId: null,
+  })
 
 /** Version 3: where an entry comes from, which limbs the player played (unknown: none), a note, and which figures were played. */
 const entryTo3 = ({ click, ...entry }: Fields): Fields => ({
   ...entry,
   click: typeof click === 'object' && click !== null ? { voice: null, ...click } : click,
-  source: 'plan', limbs: [], cut: false, note: '', figures: null,
+  source: 'plan',
+  limbs: [],
+  cut: false,
+  note: '',
+  figures: null,
 })
 
 /** Version 4: whether the player played the whole of what it is about, which no older one says. */
@@ -92,11 +122,19 @@ const entryTo4 = (entry: Fields): Fields => ({ ...entry, whole: null })
  * The versions of a log entry. Version 1 named no note value and no day: pass those of its groove and of the player's calendar.
  * @example entryShape().format // => 'bazzet-entry'
  */
-export const entryShape = (counts?: NoteValue, day?: string) => ({ format: 'bazzet-entry', what: 'log entry', version: 4, upgrades: [entryTo2(counts, day), entryTo3, entryTo4] }) as const satisfies Shape
+export const entryShape = (counts?: NoteValue, day?: string) =>
+  ({
+    format: 'bazzet-entry',
+    what: 'log entry',
+    version: 4,
+    upgrades: [entryTo2(counts, day), entryTo3, entryTo4],
+  }) as const satisfies Shape
 
 /**
  * An entry of version 1, which said neither format nor version, made to say so.
  * @example markedEntry({ id: 'old', bpm: 96 }).format // => 'bazzet-entry'
  */
 export const markedEntry = (input: unknown): unknown =>
-  (typeof input === 'object' && input !== null && 'bpm' in input && !('format' in input) ? { format: 'bazzet-entry', version: 1, ...input } : input)
+  typeof input === 'object' && input !== null && 'bpm' in input && !('format' in input)
+    ? { format: 'bazzet-entry', version: 1, ...input }
+    : input

@@ -6,29 +6,103 @@ import { CueLine } from '#core/perform'
 import { STYLE_CARDS, beginStyle, styleOf } from '#core/style'
 import { meter } from '#core/time'
 import { drummed } from '../../test/arbitrary'
-import { type Material, type Plan, TEMPO_WAYS, WAYS, ladder, planFor, planSchema, planSeconds, stageDoubled, stageMoved, stageNamed, stageOut, stagePerformance, usualWay } from '.'
+import {
+  type Material,
+  type Plan,
+  TEMPO_WAYS,
+  WAYS,
+  ladder,
+  planFor,
+  planSchema,
+  planSeconds,
+  stageDoubled,
+  stageMoved,
+  stageNamed,
+  stageOut,
+  stagePerformance,
+  usualWay,
+} from '.'
 
 const S = 1260
 const row = (piece: string, text: string, kind: Stroke['stroke'] = 'hit'): Stroke[] =>
-  [...text.replaceAll(' ', '')].flatMap((level, i): Stroke[] => (level === '.' ? [] : [{ at: i * S, piece, stroke: kind, level: Number(level) as Stroke['level'] }]))
+  [...text.replaceAll(' ', '')].flatMap((level, i): Stroke[] =>
+    level === '.' ? [] : [{ at: i * S, piece, stroke: kind, level: Number(level) as Stroke['level'] }],
+  )
 let n = 0
-const materialOf = (...grooves: Groove[]): Material => ({ grooves: new Map(grooves.map(one => [one.id, one])), phrases: new Map(), kitOf: () => DEFAULT_KIT })
+const materialOf = (...grooves: Groove[]): Material => ({
+  grooves: new Map(grooves.map(one => [one.id, one])),
+  phrases: new Map(),
+  kitOf: () => DEFAULT_KIT,
+})
 const newId = () => `id${n++}`
 
 /** Rock eighths with ghosts: hats, backbeat and ghosts in the left hand, bass drum, hat foot on 2 and 4. */
-const rock = makeGroove({ id: 'rock', title: 'Rock', bars: makeBars(meter(4, 4), 1, 4), parts: [
-  makePart({ id: 'hats', name: 'Hats', role: 'lead', limb: 'RH', strokes: row('hi-hat', '3.3. 3.3. 3.3. 3.3.') }),
-  makePart({ id: 'back', name: 'Backbeat', role: 'backbeat', limb: 'LH', strokes: row('snare', '.... 5... .... 5...') }),
-  makePart({ id: 'ghosts', name: 'Ghosts', role: 'ghosts', limb: 'LH', strokes: row('snare', '...1 .... .1.. ....') }),
-  makePart({ id: 'bass', name: 'Bass drum', role: 'bass drum', limb: 'RF', strokes: row('bass drum', '4... .... 4.4. ....') }),
-  makePart({ id: 'foot', name: 'Hat foot', role: 'hat foot', limb: 'LF', strokes: row('hi-hat', '.... 3... .... 3...', 'chick') }),
-] })
+const rock = makeGroove({
+  id: 'rock',
+  title: 'Rock',
+  bars: makeBars(meter(4, 4), 1, 4),
+  parts: [
+    makePart({ id: 'hats', name: 'Hats', role: 'lead', limb: 'RH', strokes: row('hi-hat', '3.3. 3.3. 3.3. 3.3.') }),
+    makePart({
+      id: 'back',
+      name: 'Backbeat',
+      role: 'backbeat',
+      limb: 'LH',
+      strokes: row('snare', '.... 5... .... 5...'),
+    }),
+    makePart({
+      id: 'ghosts',
+      name: 'Ghosts',
+      role: 'ghosts',
+      limb: 'LH',
+      strokes: row('snare', '...1 .... .1.. ....'),
+    }),
+    makePart({
+      id: 'bass',
+      name: 'Bass drum',
+      role: 'bass drum',
+      limb: 'RF',
+      strokes: row('bass drum', '4... .... 4.4. ....'),
+    }),
+    makePart({
+      id: 'foot',
+      name: 'Hat foot',
+      role: 'hat foot',
+      limb: 'LF',
+      strokes: row('hi-hat', '.... 3... .... 3...', 'chick'),
+    }),
+  ],
+})
 /** Swing in triplets, as the style begins it; and a linear bar of one stroke after another. */
-const swing: Groove = beginStyle(styleOf('swing-four')!, { id: 'swing', title: 'Swing', bars: 1, bare: false, lead: 'right', kitId: 'five-piece', hands: 'crossed', newId: i => `p${i}` })
-const linear = makeGroove({ id: 'linear', title: 'Linear', bars: makeBars(meter(7, 8), 1, 2), parts: [
-  makePart({ id: 'r', name: 'Right', limb: 'RH', strokes: [0, 5040, 10080].map(at => ({ at, piece: 'snare', stroke: 'hit', level: 3 })) }),
-  makePart({ id: 'l', name: 'Left', limb: 'LH', strokes: [2520, 7560, 12600].map(at => ({ at, piece: 'high tom', stroke: 'hit', level: 3 })) }),
-] })
+const swing: Groove = beginStyle(styleOf('swing-four')!, {
+  id: 'swing',
+  title: 'Swing',
+  bars: 1,
+  bare: false,
+  lead: 'right',
+  kitId: 'five-piece',
+  hands: 'crossed',
+  newId: i => `p${i}`,
+})
+const linear = makeGroove({
+  id: 'linear',
+  title: 'Linear',
+  bars: makeBars(meter(7, 8), 1, 2),
+  parts: [
+    makePart({
+      id: 'r',
+      name: 'Right',
+      limb: 'RH',
+      strokes: [0, 5040, 10080].map(at => ({ at, piece: 'snare', stroke: 'hit', level: 3 })),
+    }),
+    makePart({
+      id: 'l',
+      name: 'Left',
+      limb: 'LH',
+      strokes: [2520, 7560, 12600].map(at => ({ at, piece: 'high tom', stroke: 'hit', level: 3 })),
+    }),
+  ],
+})
 const made = (groove: Groove, way: string, more = {}): Plan => {
   const plan = planFor(groove, newId, { way, ...more })
   if (!plan.ok) throw new Error(plan.reason)
@@ -38,7 +112,17 @@ const made = (groove: Groove, way: string, more = {}): Plan => {
 const names = (groove: Groove, way: string) => made(groove, way).stages.map(stage => stage.name)
 
 describe('in Afro-Cuban styles the clave clicks', () => {
-  const begun = (style: string, bars: number) => beginStyle(styleOf(style)!, { id: style, title: style, bars, bare: false, lead: 'right', kitId: 'five-piece', hands: 'crossed', newId: i => `p${i}` })
+  const begun = (style: string, bars: number) =>
+    beginStyle(styleOf(style)!, {
+      id: style,
+      title: style,
+      bars,
+      bare: false,
+      lead: 'right',
+      kitId: 'five-piece',
+      hands: 'crossed',
+      newId: i => `p${i}`,
+    })
   it.each([
     // The shell pattern of the card has its two side first, and so has the cross-stick of its clave.
     ['mambo-cascara', 2, 'son clave 2-3'],
@@ -50,7 +134,9 @@ describe('in Afro-Cuban styles the clave clicks', () => {
   })
 
   it('but not where only a span is practised, since it would begin anywhere', () => {
-    expect(made(begun('mambo-cascara', 2), 'hands-first', { span: { from: 0, to: 10080 } }).stages[0]!.click.program).toBe('every beat')
+    expect(
+      made(begun('mambo-cascara', 2), 'hands-first', { span: { from: 0, to: 10080 } }).stages[0]!.click.program,
+    ).toBe('every beat')
   })
 })
 
@@ -59,14 +145,32 @@ describe('each way to learn, on a rock bar', () => {
     ['feet-first', ['Feet alone', 'Feet and lead hand', 'Feet and other hand', 'All four limbs']],
     ['hands-first', ['Lead hand alone', 'Both hands', 'All three limbs', 'All four limbs']],
     // Hats with backbeat on 2 and 4; hats with bass drum on 1, 3 and & of 3; hats with foot on 2 and 4; backbeat with foot on 2 and 4.
-    ['pairs', ['Right hand with right foot', 'Right hand with left hand', 'Right hand with left foot', 'Left hand with left foot', 'All four limbs']],
+    [
+      'pairs',
+      [
+        'Right hand with right foot',
+        'Right hand with left hand',
+        'Right hand with left foot',
+        'Left hand with left foot',
+        'All four limbs',
+      ],
+    ],
     ['unisons', ['Only what lands together', 'All four limbs', 'All four limbs']],
     ['lead-last', ['Without the lead hand', 'The lead on the beats', 'All four limbs']],
     ['hit-by-hit', ['1 stroke of Bass drum', '2 strokes of Bass drum', 'All four limbs', 'All four limbs']],
     ['beat-by-beat', ['1 to a of 1', '1 to a of 2', '1 to a of 3', 'All four limbs', 'All four limbs']],
     // At 100 the ghost on a of 1 has 150 ms to rise to the backbeat: demanding. The four strokes of the left hand all miss the three
     // of the bass drum; hats and bass drum land together three times.
-    ['hard-spots', ['Left hand, a of 1', 'Left hand with right foot, against each other', 'Right hand with right foot, together', 'All four limbs', 'All four limbs']],
+    [
+      'hard-spots',
+      [
+        'Left hand, a of 1',
+        'Left hand with right foot, against each other',
+        'Right hand with right foot, together',
+        'All four limbs',
+        'All four limbs',
+      ],
+    ],
     ['slot-by-slot', ['Step by step', 'Very slowly', 'All four limbs', 'All four limbs']],
     ['plain-first', ['All plain', 'With its dynamics', 'All four limbs']],
     // Left hand on the hats, right on the snare; but the bass drum's foot has no chick to make that the other has: both have.
@@ -80,12 +184,25 @@ describe('each way to learn, on a rock bar', () => {
     const struck = (way: string, stage: number) => {
       const { stages } = made(rock, way)
       const line = new CueLine(stagePerformance(stages[stage]!, materialOf(rock))!)
-      return line.between(0, 4 * 60 / stages[stage]!.tempo.bpm - 0.001).flatMap(cue => (cue.kind === 'stroke' && cue.heard ? [`${cue.limb} ${cue.tick / S} ${cue.level}`] : []))
+      return line
+        .between(0, (4 * 60) / stages[stage]!.tempo.bpm - 0.001)
+        .flatMap(cue => (cue.kind === 'stroke' && cue.heard ? [`${cue.limb} ${cue.tick / S} ${cue.level}`] : []))
     }
     // Together: 1 (hats, bass), 2 and 4 (hats, backbeat, foot), 3 and & of 3 (hats, bass).
-    expect(struck('unisons', 0).filter(one => one.startsWith('RH'))).toEqual(['RH 0 3', 'RH 4 3', 'RH 8 3', 'RH 10 3', 'RH 12 3'])
+    expect(struck('unisons', 0).filter(one => one.startsWith('RH'))).toEqual([
+      'RH 0 3',
+      'RH 4 3',
+      'RH 8 3',
+      'RH 10 3',
+      'RH 12 3',
+    ])
     expect(struck('unisons', 0).some(one => one.endsWith(' 1'))).toBe(false) // no ghosts among them
-    expect(struck('lead-last', 1).filter(one => one.startsWith('RH'))).toEqual(['RH 0 3', 'RH 4 3', 'RH 8 3', 'RH 12 3'])
+    expect(struck('lead-last', 1).filter(one => one.startsWith('RH'))).toEqual([
+      'RH 0 3',
+      'RH 4 3',
+      'RH 8 3',
+      'RH 12 3',
+    ])
     expect(new Set(struck('plain-first', 0).map(one => one.at(-1)))).toEqual(new Set(['3']))
     expect(struck('exchanged', 1).filter(one => one.startsWith('LH'))).toHaveLength(8)
     expect(struck('hit-by-hit', 0).filter(one => one.startsWith('RF'))).toEqual(['RF 0 4'])
@@ -94,18 +211,40 @@ describe('each way to learn, on a rock bar', () => {
 })
 
 describe('on swing, and on a linear bar of sevens', () => {
-  it('the time comes before the comping', () => expect(names(swing, 'time-first').slice(0, 2)).toEqual(['The time', 'The time with the feet']))
+  it('the time comes before the comping', () =>
+    expect(names(swing, 'time-first').slice(0, 2)).toEqual(['The time', 'The time with the feet']))
   it('what does not apply is refused in words', () => {
-    expect(planFor(linear, newId, { way: 'unisons' })).toMatchObject({ ok: false, reason: '“What lands together first” finds nothing to take apart in this groove; choose another way.' })
+    expect(planFor(linear, newId, { way: 'unisons' })).toMatchObject({
+      ok: false,
+      reason: '“What lands together first” finds nothing to take apart in this groove; choose another way.',
+    })
     expect(planFor(linear, newId, { way: 'sweeps-first' })).toMatchObject({ ok: false })
-    expect(planFor(rock, newId, { minutes: -3 })).toMatchObject({ ok: false, reason: 'A plan lasts from 1 to 240 minutes.' })
+    expect(planFor(rock, newId, { minutes: -3 })).toMatchObject({
+      ok: false,
+      reason: 'A plan lasts from 1 to 240 minutes.',
+    })
     expect(planFor(rock, newId, { way: 'nope' })).toMatchObject({ ok: false, reason: /called “nope”/ })
   })
-  it('a linear bar goes beat by beat, the long beat among them', () => expect(names(linear, 'beat-by-beat')).toEqual(['1 to & of 1', '1 to & of 2', 'Both hands', 'Both hands']))
+  it('a linear bar goes beat by beat, the long beat among them', () =>
+    expect(names(linear, 'beat-by-beat')).toEqual(['1 to & of 1', '1 to & of 2', 'Both hands', 'Both hands']))
   it('the style names its usual way', () => {
     const usual = (id: string) => usualWay({ style: id, parts: [] })
-    expect([usual('swing-four'), usual('samba'), usual('rock-sixteenths'), usual('')]).toEqual(['time-first', 'hands-first', 'feet-first', 'feet-first'])
-    const ballad = beginStyle(styleOf('brushed-ballad')!, { id: 'b', title: 'B', bars: 1, bare: false, lead: 'right', kitId: 'five-piece', hands: 'crossed', newId: i => `p${i}` })
+    expect([usual('swing-four'), usual('samba'), usual('rock-sixteenths'), usual('')]).toEqual([
+      'time-first',
+      'hands-first',
+      'feet-first',
+      'feet-first',
+    ])
+    const ballad = beginStyle(styleOf('brushed-ballad')!, {
+      id: 'b',
+      title: 'B',
+      bars: 1,
+      bare: false,
+      lead: 'right',
+      kitId: 'five-piece',
+      hands: 'crossed',
+      newId: i => `p${i}`,
+    })
     expect(usualWay(ballad)).toBe('sweeps-first')
     expect(names(ballad, 'sweeps-first').slice(0, 2)).toEqual(['The sweep', 'Sweep and taps'])
   })
@@ -120,21 +259,55 @@ const BOTH = 'Both hands'
 const NOTHING = 'nothing to take apart'
 describe('each way to learn, on swing and on linear sevens', () => {
   it.each<[string, string[], string[] | string]>([
-    ['feet-first', ['Feet alone', 'Feet and lead hand', 'Feet and other hand', FOUR], ['Lead hand alone', 'Other hand alone', BOTH]],
+    [
+      'feet-first',
+      ['Feet alone', 'Feet and lead hand', 'Feet and other hand', FOUR],
+      ['Lead hand alone', 'Other hand alone', BOTH],
+    ],
     ['hands-first', ['Lead hand alone', BOTH, 'All three limbs', FOUR], ['Lead hand alone', BOTH]],
     // Together: ride and bass drum four times, ride with each other limb twice, the feet twice, comping and bass drum once.
-    ['pairs', ['Right hand with right foot', 'Right hand with left hand', 'Right hand with left foot', 'Right foot with left foot', FOUR], ['Right hand with left hand']],
+    [
+      'pairs',
+      [
+        'Right hand with right foot',
+        'Right hand with left hand',
+        'Right hand with left foot',
+        'Right foot with left foot',
+        FOUR,
+      ],
+      ['Right hand with left hand'],
+    ],
     // Comping and hat foot never meet; ride, bass drum and hat foot meet twice.
-    ['hard-spots', ['Left hand with left foot, against each other', 'Right hand, right foot and left foot, together', FOUR, FOUR], ['Right hand with left hand, against each other', BOTH]],
+    [
+      'hard-spots',
+      ['Left hand with left foot, against each other', 'Right hand, right foot and left foot, together', FOUR, FOUR],
+      ['Right hand with left hand, against each other', BOTH],
+    ],
     ['unisons', ['Only what lands together', FOUR, FOUR], NOTHING],
     // The ride on the beats is four of its six strokes; all six lie on halves of beats. In sevens the lead is on the beats as it is.
     ['lead-last', ['Without the lead hand', 'The lead on the beats', FOUR], ['Without the lead hand', BOTH]],
-    ['hit-by-hit', ['1 stroke of Short and long: 1, & of 2', FOUR, FOUR], ['1 stroke of Right', '2 strokes of Right', BOTH, BOTH]],
-    ['beat-by-beat', ['1 to & of 1', '1 to & of 2', '1 to & of 3', FOUR, FOUR], ['1 to & of 1', '1 to & of 2', BOTH, BOTH]],
+    [
+      'hit-by-hit',
+      ['1 stroke of Short and long: 1, & of 2', FOUR, FOUR],
+      ['1 stroke of Right', '2 strokes of Right', BOTH, BOTH],
+    ],
+    [
+      'beat-by-beat',
+      ['1 to & of 1', '1 to & of 2', '1 to & of 3', FOUR, FOUR],
+      ['1 to & of 1', '1 to & of 2', BOTH, BOTH],
+    ],
     ['slot-by-slot', ['Step by step', 'Very slowly', FOUR, FOUR], ['Step by step', 'Very slowly', BOTH, BOTH]],
     ['plain-first', ['All plain', 'With its dynamics', FOUR], NOTHING],
-    ['exchanged', ['As it is', 'The hands exchanged', 'The feet exchanged', FOUR], ['As it is', 'The hands exchanged', BOTH]],
-    ['time-first', ['The time', 'The time with the feet', 'With the comping', FOUR], ['The time', 'With the comping', BOTH]],
+    [
+      'exchanged',
+      ['As it is', 'The hands exchanged', 'The feet exchanged', FOUR],
+      ['As it is', 'The hands exchanged', BOTH],
+    ],
+    [
+      'time-first',
+      ['The time', 'The time with the feet', 'With the comping', FOUR],
+      ['The time', 'With the comping', BOTH],
+    ],
   ])('%s', (id, onSwing, onSevens) => {
     const of = (groove: Groove) => {
       const plan = planFor(groove, newId, { way: id })
@@ -146,7 +319,8 @@ describe('each way to learn, on swing and on linear sevens', () => {
 })
 
 describe('how the tempo goes', () => {
-  const tempos = (tempo: string, goal = 100) => made(rock, 'feet-first', { tempo, goal: { bpm: goal, counts: '1/4' } }).stages.map(stage => stage.tempo.bpm)
+  const tempos = (tempo: string, goal = 100) =>
+    made(rock, 'feet-first', { tempo, goal: { bpm: goal, counts: '1/4' } }).stages.map(stage => stage.tempo.bpm)
   it.each([
     // From the first stage’s share to all of the goal, in the way’s own proportions: .7 .75 .8 .9 stretched to .7 .775 .85 1.
     ['rising', [70, 78, 85, 100]],
@@ -163,30 +337,47 @@ describe('how the tempo goes', () => {
   })
 
   it('the minutes asked for are shared out among the stages', () => {
-    for (const way of WAYS.filter(one => one.id !== 'sweeps-first')) expect(Math.abs(planSeconds(made(rock, way.id, { minutes: 20 })) - 1200), way.id).toBeLessThanOrEqual(30)
+    for (const way of WAYS.filter(one => one.id !== 'sweeps-first'))
+      expect(Math.abs(planSeconds(made(rock, way.id, { minutes: 20 })) - 1200), way.id).toBeLessThanOrEqual(30)
   })
 })
 
 describe('laws', () => {
-  it('every way makes a valid plan of any groove, or says why not; each stage plays something that is there', { tags: ['law'] }, () => {
-    fc.assert(fc.property(drummed, fc.constantFrom(...WAYS), fc.constantFrom(...TEMPO_WAYS), (groove, way, tempo) => {
-      const plan = planFor(groove, newId, { way: way.id, tempo: tempo.id })
-      if (!plan.ok) {
-        expect(plan.reason.length).toBeGreaterThan(20)
-        return
-      }
-      expect(planSchema.safeParse(plan.value).success).toBe(true)
-      for (const stage of plan.value.stages.filter(one => one.subject.kind !== 'break')) {
-        const there = new Set([...groove.parts, ...stage.extra].map(part => part.id))
-        expect(Object.keys(stage.parts).every(id => there.has(id))).toBe(true)
-        expect(stagePerformance(stage, materialOf(groove))!.sections).toHaveLength(1)
-      }
-    }), { numRuns: 200 })
-  })
+  it(
+    'every way makes a valid plan of any groove, or says why not; each stage plays something that is there',
+    { tags: ['law'] },
+    () => {
+      fc.assert(
+        fc.property(drummed, fc.constantFrom(...WAYS), fc.constantFrom(...TEMPO_WAYS), (groove, way, tempo) => {
+          const plan = planFor(groove, newId, { way: way.id, tempo: tempo.id })
+          if (!plan.ok) {
+            expect(plan.reason.length).toBeGreaterThan(20)
+            return
+          }
+          expect(planSchema.safeParse(plan.value).success).toBe(true)
+          for (const stage of plan.value.stages.filter(one => one.subject.kind !== 'break')) {
+            const there = new Set([...groove.parts, ...stage.extra].map(part => part.id))
+            expect(Object.keys(stage.parts).every(id => there.has(id))).toBe(true)
+            expect(stagePerformance(stage, materialOf(groove))!.sections).toHaveLength(1)
+          }
+        }),
+        { numRuns: 200 },
+      )
+    },
+  )
 
   it('every style has a usual way that makes a plan of it', () => {
     for (const card of STYLE_CARDS) {
-      const groove = beginStyle(card, { id: 'g', title: card.name, bars: 1, bare: false, lead: 'right', kitId: 'five-piece', hands: 'crossed', newId: i => `p${i}` })
+      const groove = beginStyle(card, {
+        id: 'g',
+        title: card.name,
+        bars: 1,
+        bare: false,
+        lead: 'right',
+        kitId: 'five-piece',
+        hands: 'crossed',
+        newId: i => `p${i}`,
+      })
       expect(planFor(groove, newId, { way: usualWay(groove) }).ok, card.name).toBe(true)
     }
   })
@@ -201,8 +392,14 @@ describe('stages by hand', () => {
     expect(order(stageMoved(plan, d, 0))).toEqual([d, a, b, c])
     const less = stageOut(plan, a)
     expect(less.ok && order(less.value)).toEqual([b, c, d])
-    expect(stageOut({ ...plan, stages: [plan.stages[0]!] }, a)).toMatchObject({ ok: false, reason: /at least one stage/ })
+    expect(stageOut({ ...plan, stages: [plan.stages[0]!] }, a)).toMatchObject({
+      ok: false,
+      reason: /at least one stage/,
+    })
     expect(stageNamed(plan.stages[0]!, rock, 'Ground')).toEqual({ name: 'Ground', given: ['name'] })
-    expect(stageNamed({ ...plan.stages[0]!, name: 'Ground', given: ['name'] }, rock, '')).toEqual({ name: 'Feet alone', given: [] })
+    expect(stageNamed({ ...plan.stages[0]!, name: 'Ground', given: ['name'] }, rock, '')).toEqual({
+      name: 'Feet alone',
+      given: [],
+    })
   })
 })

@@ -6,7 +6,8 @@ import { practised } from './make-plan'
 /** The grooves that a stage goes through: all of turns, and all of a phrase. */
 function groovesOf({ subject }: Pick<Stage, 'subject'>, material: Pick<Material, 'grooves' | 'phrases'>): Groove[] {
   if (subject.kind === 'turns') return subject.of.flatMap(({ id }) => material.grooves.get(id) ?? [])
-  if (subject.kind === 'phrase') return Object.values(material.phrases.get(subject.id)?.grooves ?? {}).map(one => one.seen.groove)
+  if (subject.kind === 'phrase')
+    return Object.values(material.phrases.get(subject.id)?.grooves ?? {}).map(one => one.seen.groove)
   const groove = grooveOf(subject, material)
   return groove ? [groove] : []
 }
@@ -15,7 +16,10 @@ function groovesOf({ subject }: Pick<Stage, 'subject'>, material: Pick<Material,
  * All that a stage goes through as one groove, to tell whose limbs it uses: of a phrase and of turns the parts of all their grooves.
  * @example allOf(stage, material).title // => 'Sample'
  */
-export function allOf(stage: Pick<Stage, 'subject'>, material: Pick<Material, 'grooves' | 'phrases'>): Groove | undefined {
+export function allOf(
+  stage: Pick<Stage, 'subject'>,
+  material: Pick<Material, 'grooves' | 'phrases'>,
+): Groove | undefined {
   const grooves = groovesOf(stage, material)
   return grooves.length > 1 ? { ...grooves[0]!, parts: grooves.flatMap(groove => groove.parts) } : grooves[0]
 }
@@ -30,6 +34,11 @@ export function playsWhole(stage: Stage, material: Pick<Material, 'grooves' | 'p
   const grooves = groovesOf(stage, material)
   if (!grooves.length || pulse === 'step') return false
   const limb = subject.kind === 'figures' ? subject.limb : undefined
-  return grooves.every(groove => (!span || (span.from === 0 && span.to >= grooveTicks(groove)))
-    && practised(groove).every(part => part.limb === limb || parts[castsLimbs(stage) ? part.limb : part.id] === 'player'))
+  return grooves.every(
+    groove =>
+      (!span || (span.from === 0 && span.to >= grooveTicks(groove))) &&
+      practised(groove).every(
+        part => part.limb === limb || parts[castsLimbs(stage) ? part.limb : part.id] === 'player',
+      ),
+  )
 }

@@ -11,9 +11,20 @@ import { writeMeter } from '#core/time'
 export function modelFor(groove: Groove, limbs: readonly Limb[]): Groove | undefined {
   const of = (one: Groove) => one.parts.filter(part => limbs.includes(part.limb) && part.strokes.length && !part.muted)
   if (of(groove).length) return { ...groove, parts: of(groove) }
-  const sameMeter = [styleOf(groove.style), ...STYLE_CARDS].find(card => card && groove.bars.every(bar => writeMeter(bar.meter) === writeMeter(card.meter)))
+  const sameMeter = [styleOf(groove.style), ...STYLE_CARDS].find(
+    card => card && groove.bars.every(bar => writeMeter(bar.meter) === writeMeter(card.meter)),
+  )
   if (!sameMeter) return undefined
-  const style = beginStyle(sameMeter, { id: groove.id, title: groove.title, bars: groove.bars.length, bare: false, lead: groove.lead, kitId: groove.kitId, hands: 'crossed', newId: i => `model-${i}` })
+  const style = beginStyle(sameMeter, {
+    id: groove.id,
+    title: groove.title,
+    bars: groove.bars.length,
+    bare: false,
+    lead: groove.lead,
+    kitId: groove.kitId,
+    hands: 'crossed',
+    newId: i => `model-${i}`,
+  })
   const parts = of(style)
   return parts.length ? { ...style, tempo: groove.tempo, parts } : undefined
 }

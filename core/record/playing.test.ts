@@ -4,40 +4,113 @@ import { randomFrom } from '#core/chance'
 import { type BarTime, type Swing, beatsOf, meter, mod, swingOf, tickSeconds } from '#core/time'
 import { type Onset, readPlaying } from '.'
 
-const FOUR = (bars = 1, slots = 4): BarTime[] => Array.from({ length: bars }, () => ({ meter: meter(4, 4), slots: [slots, slots, slots, slots] }))
+const FOUR = (bars = 1, slots = 4): BarTime[] =>
+  Array.from({ length: bars }, () => ({ meter: meter(4, 4), slots: [slots, slots, slots, slots] }))
 const at120 = { bpm: 120, counts: '1/4' } as const
 const Q = 5040
 
 /** A person: rhythms by voice in ticks of the bars, so many times round, with a swing, a push by voice, a lateness of all, and a spread, in ms. */
-function person(rhythms: Record<string, number[]>, bars: BarTime[], { laps = 4, tempo = at120, swing, push = {}, late = 0, spread = 0, seed = 1 }: { laps?: number, tempo?: { bpm: number, counts: '1/4' }, swing?: Swing, push?: Record<string, number>, late?: number, spread?: number, seed?: number } = {}): { onsets: Onset[], belongs: number[] } {
+function person(
+  rhythms: Record<string, number[]>,
+  bars: BarTime[],
+  {
+    laps = 4,
+    tempo = at120,
+    swing,
+    push = {},
+    late = 0,
+    spread = 0,
+    seed = 1,
+  }: {
+    laps?: number
+    tempo?: { bpm: number; counts: '1/4' }
+    swing?: Swing
+    push?: Record<string, number>
+    late?: number
+    spread?: number
+    seed?: number
+  } = {},
+): { onsets: Onset[]; belongs: number[] } {
   const random = randomFrom(seed)
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
   const swung = swingOf(beatsOf(bars), swing)
   const perMs = 1 / (1000 * tickSeconds(tempo))
   const total = beatsOf(bars).reduce((sum, beat) => sum + beat.length, 0)
-  const all = Array.from({ length: laps }, () => Object.entries(rhythms).flatMap(([voice, ticks]) => ticks.map(tick => ({ tick, onset: { voice, at: mod(swung(tick) + ((push[voice] ?? 0) + late + spread * normal()) * perMs, total) } })))).flat()
+  const all = Array.from({ length: laps }, () =>
+    Object.entries(rhythms).flatMap(([voice, ticks]) =>
+      ticks.map(tick => ({
+        tick,
+        onset: { voice, at: mod(swung(tick) + ((push[voice] ?? 0) + late + spread * normal()) * perMs, total) },
+      })),
+    ),
+  ).flat()
   return { onsets: all.map(one => one.onset), belongs: all.map(one => one.tick) }
 }
 
-const eighths = Array.from({ length: 8 }, (_, i) => i * Q / 2)
+const eighths = Array.from({ length: 8 }, (_, i) => (i * Q) / 2)
 const rock = { hats: eighths, snare: [Q, 3 * Q], bass: [0, 2 * Q, 2.5 * Q] }
 const ride = { ride: [0, Q, 1.5 * Q, 2 * Q, 3 * Q, 3.5 * Q], snare: [1.5 * Q], foot: [Q, 3 * Q] }
-const sixteenths = { hats: Array.from({ length: 16 }, (_, i) => i * Q / 4), snare: [Q, 3 * Q], bass: [0, 1.75 * Q, 2.5 * Q] }
-const triplets = { hats: Array.from({ length: 12 }, (_, i) => i * Q / 3), snare: [Q, 3 * Q], bass: [0, 2 * Q + 2 * Q / 3] }
+const sixteenths = {
+  hats: Array.from({ length: 16 }, (_, i) => (i * Q) / 4),
+  snare: [Q, 3 * Q],
+  bass: [0, 1.75 * Q, 2.5 * Q],
+}
+const triplets = {
+  hats: Array.from({ length: 12 }, (_, i) => (i * Q) / 3),
+  snare: [Q, 3 * Q],
+  bass: [0, 2 * Q + (2 * Q) / 3],
+}
 
 describe('what was played is what is found', () => {
-  it.each<[string, Record<string, number[]>, Parameters<typeof person>[2], { swing: Swing | null, push?: Record<string, number>, late?: number }]>([
+  it.each<
+    [
+      string,
+      Record<string, number[]>,
+      Parameters<typeof person>[2],
+      { swing: Swing | null; push?: Record<string, number>; late?: number },
+    ]
+  >([
     ['a rock beat, straight, spread 8 ms', rock, { spread: 8 }, { swing: null }],
     ['the same 30 ms late in all', rock, { spread: 8, late: 30 }, { swing: null, late: 30 }],
     ['the same 50 ms late', rock, { spread: 8, late: 50 }, { swing: null, late: 50 }],
     ['the same 25 ms early', rock, { spread: 8, late: -25 }, { swing: null, late: -25 }],
     ['a snare 18 ms behind', rock, { spread: 6, push: { snare: 18 } }, { swing: null, push: { snare: 18 } }],
-    ['a bass drum 15 ms ahead, all 20 late', rock, { spread: 6, push: { bass: -15 }, late: 20 }, { swing: null, push: { bass: -15 }, late: 20 }],
-    ['eighths swung at 58', rock, { spread: 7, swing: { level: '1/8', share: 0.58 } }, { swing: { level: '1/8', share: 0.58 } }],
-    ['eighths swung at 62, snare behind', rock, { spread: 7, swing: { level: '1/8', share: 0.62 }, push: { snare: 20 } }, { swing: { level: '1/8', share: 0.62 }, push: { snare: 20 } }],
-    ['a jazz ride at 140, swung as triplets', ride, { spread: 7, tempo: { bpm: 140, counts: '1/4' }, swing: { level: '1/8', share: 2 / 3 } }, { swing: { level: '1/8', share: 0.667 } }],
-    ['sixteenths swung at 57', sixteenths, { spread: 6, tempo: { bpm: 92, counts: '1/4' }, swing: { level: '1/16', share: 0.57 } }, { swing: { level: '1/16', share: 0.57 } }],
-    ['sixteenths swung at 62, 20 late', sixteenths, { spread: 6, tempo: { bpm: 92, counts: '1/4' }, swing: { level: '1/16', share: 0.62 }, late: 20 }, { swing: { level: '1/16', share: 0.62 }, late: 20 }],
+    [
+      'a bass drum 15 ms ahead, all 20 late',
+      rock,
+      { spread: 6, push: { bass: -15 }, late: 20 },
+      { swing: null, push: { bass: -15 }, late: 20 },
+    ],
+    [
+      'eighths swung at 58',
+      rock,
+      { spread: 7, swing: { level: '1/8', share: 0.58 } },
+      { swing: { level: '1/8', share: 0.58 } },
+    ],
+    [
+      'eighths swung at 62, snare behind',
+      rock,
+      { spread: 7, swing: { level: '1/8', share: 0.62 }, push: { snare: 20 } },
+      { swing: { level: '1/8', share: 0.62 }, push: { snare: 20 } },
+    ],
+    [
+      'a jazz ride at 140, swung as triplets',
+      ride,
+      { spread: 7, tempo: { bpm: 140, counts: '1/4' }, swing: { level: '1/8', share: 2 / 3 } },
+      { swing: { level: '1/8', share: 0.667 } },
+    ],
+    [
+      'sixteenths swung at 57',
+      sixteenths,
+      { spread: 6, tempo: { bpm: 92, counts: '1/4' }, swing: { level: '1/16', share: 0.57 } },
+      { swing: { level: '1/16', share: 0.57 } },
+    ],
+    [
+      'sixteenths swung at 62, 20 late',
+      sixteenths,
+      { spread: 6, tempo: { bpm: 92, counts: '1/4' }, swing: { level: '1/16', share: 0.62 }, late: 20 },
+      { swing: { level: '1/16', share: 0.62 }, late: 20 },
+    ],
     ['straight sixteenths', sixteenths, { spread: 8, tempo: { bpm: 100, counts: '1/4' } }, { swing: null }],
     ['triplets', triplets, { spread: 8 }, { swing: null }],
     ['one stroke', { snare: [Q] }, { laps: 1, spread: 8 }, { swing: null }],
@@ -47,19 +120,31 @@ describe('what was played is what is found', () => {
       const bars = FOUR()
       const { onsets, belongs } = person(rhythms, bars, { ...how, seed })
       const read = readPlaying(onsets, bars, { tempo: how?.tempo ?? at120, now: null, grid: 'best' })
-      const wrong = onsets.flatMap((onset, i) => (read.places[i] === belongs[i] ? [] : [`${onset.voice} ${belongs[i]} as ${read.places[i]} (${Math.round(onset.at)})`]))
-      expect({ wrong, slots: read.slots, swing: read.swing, push: read.push, offset: read.offset }).toMatchObject({ wrong: [] })
+      const wrong = onsets.flatMap((onset, i) =>
+        read.places[i] === belongs[i]
+          ? []
+          : [`${onset.voice} ${belongs[i]} as ${read.places[i]} (${Math.round(onset.at)})`],
+      )
+      expect({ wrong, slots: read.slots, swing: read.swing, push: read.push, offset: read.offset }).toMatchObject({
+        wrong: [],
+      })
       expect(read.swing?.level).toBe(wanted.swing?.level)
       if (wanted.swing) expect(Math.abs(read.swing!.share - wanted.swing.share)).toBeLessThan(0.018)
       expect(Object.keys(read.push).sort()).toEqual(Object.keys(wanted.push ?? {}).sort())
-      for (const [voice, ms] of Object.entries(wanted.push ?? {})) expect(Math.abs(read.push[voice]! - ms)).toBeLessThan(8)
+      for (const [voice, ms] of Object.entries(wanted.push ?? {}))
+        expect(Math.abs(read.push[voice]! - ms)).toBeLessThan(8)
       if (onsets.length > 20) expect(Math.abs(read.offset - (wanted.late ?? 0))).toBeLessThan(8)
     }
   })
 })
 
 describe('what lies on a grid, and what has one', () => {
-  const read = (ticks: number[], bars = FOUR(), more: Partial<Parameters<typeof readPlaying>[2]> = {}) => readPlaying(ticks.map(at => ({ at, voice: 'snare' })), bars, { tempo: at120, now: null, grid: 'best', ...more })
+  const read = (ticks: number[], bars = FOUR(), more: Partial<Parameters<typeof readPlaying>[2]> = {}) =>
+    readPlaying(
+      ticks.map(at => ({ at, voice: 'snare' })),
+      bars,
+      { tempo: at120, now: null, grid: 'best', ...more },
+    )
 
   it.each<[string, number[], (number | null)[]]>([
     ['exact quarters', [0, Q, 2 * Q, 3 * Q], [1, 1, 1, 1]],
@@ -77,14 +162,24 @@ describe('what lies on a grid, and what has one', () => {
   })
 
   it('of a span that goes round, what lies near its end belongs to its beginning', () => {
-    expect(read([Q + 30, 2 * Q - 40, 2 * Q - 2520], FOUR(), { span: { from: Q, to: 2 * Q } }).places).toEqual([Q, Q, 1.5 * Q])
+    expect(read([Q + 30, 2 * Q - 40, 2 * Q - 2520], FOUR(), { span: { from: Q, to: 2 * Q } }).places).toEqual([
+      Q,
+      Q,
+      1.5 * Q,
+    ])
   })
 
   it('6/8 and 7/8 by their own felt beats', () => {
     const six = [{ meter: meter(6, 8), slots: [3, 3] }]
-    expect(read([12, 2540, 5010, 7590, 10050, 12620], six)).toMatchObject({ places: [0, 2520, 5040, 7560, 10080, 12600], slots: [3, 3], swing: null })
+    expect(read([12, 2540, 5010, 7590, 10050, 12620], six)).toMatchObject({
+      places: [0, 2520, 5040, 7560, 10080, 12600],
+      slots: [3, 3],
+      swing: null,
+    })
     const seven = [{ meter: meter(7, 8, [3, 2, 2]), slots: [3, 2, 2] }]
-    expect(read([0, 20, 2500, 5060, 7530, 10110, 12590, 15100], seven).places).toEqual([0, 0, 2520, 5040, 7560, 10080, 12600, 15120])
+    expect(read([0, 20, 2500, 5060, 7530, 10110, 12590, 15100], seven).places).toEqual([
+      0, 0, 2520, 5040, 7560, 10080, 12600, 15120,
+    ])
   })
 
   it('the groove’s own grid takes what was played between to its nearest slot', () => {
@@ -95,7 +190,10 @@ describe('what lies on a grid, and what has one', () => {
   it('a swing that sounds already is no news, and one stroke is no swing', () => {
     const swing = { level: '1/8', share: 0.62 } as const
     const { onsets, belongs } = person(rock, FOUR(), { swing: { level: '1/8', share: 0.63 }, spread: 6 })
-    expect(readPlaying(onsets, FOUR(), { tempo: at120, now: swing, grid: 'own' })).toMatchObject({ places: belongs, swing })
+    expect(readPlaying(onsets, FOUR(), { tempo: at120, now: swing, grid: 'own' })).toMatchObject({
+      places: belongs,
+      swing,
+    })
     expect(read([0, 3100, Q, 2 * Q]).swing).toBeNull()
   })
 })

@@ -1,8 +1,24 @@
 import { medianOf } from '#core/measure'
-import { type BarTime, type BeatGrid, type Swing, type Tempo, beatAt, beatsOf, bestGrid, gridCost, gridsFor, mod, slotsSounding, tickSeconds } from '#core/time'
+import {
+  type BarTime,
+  type BeatGrid,
+  type Swing,
+  type Tempo,
+  beatAt,
+  beatsOf,
+  bestGrid,
+  gridCost,
+  gridsFor,
+  mod,
+  slotsSounding,
+  tickSeconds,
+} from '#core/time'
 
 /** Something struck: ticks from the first bar as they sounded, not whole; and whose it is (a piece, or a limb), by which a push is told. */
-export interface Onset { at: number, voice: string }
+export interface Onset {
+  at: number
+  voice: string
+}
 
 /** What playing comes to: where each onset belongs, and the feel that it was played with. */
 export interface Playing {
@@ -29,7 +45,7 @@ export interface PlayingWish {
   /** The slots that the bars have, or the best that can be found for each beat. */
   grid: 'own' | 'best'
   /** The ticks that go round; all bars where nothing is told. */
-  span?: { from: number, to: number } | undefined
+  span?: { from: number; to: number } | undefined
 }
 
 /**
@@ -38,7 +54,15 @@ export interface PlayingWish {
  */
 const SWING = { price: 0.05, dotted: 0.7, perDotted: 5, least: 0.54, odd: 3, same: 0.015 }
 /** All of it may lie so far off the click, in ms, the nearest first. */
-const OFFSETS = [...Array.from({ length: 25 }, (_, i) => Math.ceil(i / 2) * (i % 2 ? 5 : -5)), 70, -70, 80, -80, 90, -90]
+const OFFSETS = [
+  ...Array.from({ length: 25 }, (_, i) => Math.ceil(i / 2) * (i % 2 ? 5 : -5)),
+  70,
+  -70,
+  80,
+  -80,
+  90,
+  -90,
+]
 const OFFSET_PRICE = (ms: number): number => 0.05 * (ms / 40) ** 2
 /** From so many strokes on lateness and swing can be told; of fewer they cost more. */
 const TELLING = { offset: 20, swing: 8 }
@@ -62,24 +86,39 @@ function soundingBy(swing: Swing | null): typeof slotsSounding {
 }
 
 /** A swing (none where it is null) with what it costs, and how late all of it is, in ms. */
-interface Guess { cost: number, swing: Swing | null, ms: number }
+interface Guess {
+  cost: number
+  swing: Swing | null
+  ms: number
+}
 
 /** Felt beats with the onsets in each, as indices and as ticks from its start. */
-interface Filled { length: number, at: number, slots: number, first: number, which: number[], onsets: number[] }
+interface Filled {
+  length: number
+  at: number
+  slots: number
+  first: number
+  which: number[]
+  onsets: number[]
+}
 
 /**
  * Reads playing as a drummer would: the grid of each felt beat, the swing over the whole, what is ahead or behind by voice, and how late
  * all of it is. Onsets of several times round are read together. See Quantising in music.md.
  * @internal
  */
-export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], { tempo, now, grid, span }: PlayingWish): Playing {
+export function readPlaying(
+  onsets: readonly Onset[],
+  bars: readonly BarTime[],
+  { tempo, now, grid, span }: PlayingWish,
+): Playing {
   const beats = beatsOf(bars)
   const total = beats.at(-1)!.at + beats.at(-1)!.length
   const { from, to } = span ?? { from: 0, to: total }
   const perMs = 1 / (tickSeconds(tempo) * 1000)
   const around = (at: number) => from + mod(at - from, to - from)
   const offered = new Map<number, number[]>()
-  function gridsOf({ length, slots }: { length: number, slots: number }): number[] {
+  function gridsOf({ length, slots }: { length: number; slots: number }): number[] {
     if (grid === 'own') return [slots]
     const known = offered.get(length) ?? gridsFor(length)
     offered.set(length, known)
@@ -106,7 +145,8 @@ export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], 
     let many = 0
     for (const { length, onsets: own, slots: has } of list) {
       let least = Infinity
-      for (const slots of gridsOf({ length, slots: has })) least = Math.min(least, gridCost(own, slots, sounding(length, slots), own.length))
+      for (const slots of gridsOf({ length, slots: has }))
+        least = Math.min(least, gridCost(own, slots, sounding(length, slots), own.length))
       sum += least
       many += own.length
     }
@@ -114,29 +154,51 @@ export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], 
   }
 
   const struck = filled(() => 0)
-  const exactly = (swing: Swing | null) => struck.every(beat => bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), swing: swing ?? undefined }).exact)
-  for (const swing of [now, null]) if (exactly(swing)) return placed(filled(() => 0), swing, {}, 0, true)
+  const exactly = (swing: Swing | null) =>
+    struck.every(beat => bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), swing: swing ?? undefined }).exact)
+  for (const swing of [now, null])
+    if (exactly(swing))
+      return placed(
+        filled(() => 0),
+        swing,
+        {},
+        0,
+        true,
+      )
 
   /** What a swing costs beyond how it fits, and whether there is anything to tell it by: strokes off the beat where it moves them. */
   const priceOf = (swing: Swing | null): number => {
     if (swing?.level === now?.level && Math.abs((swing?.share ?? 0.5) - (now?.share ?? 0.5)) < SWING.same) return 0
-    return SWING.price * Math.max(1, TELLING.swing / onsets.length) + Math.max(0, (swing?.share ?? 0) - SWING.dotted) * SWING.perDotted
+    return (
+      SWING.price * Math.max(1, TELLING.swing / onsets.length) +
+      Math.max(0, (swing?.share ?? 0) - SWING.dotted) * SWING.perDotted
+    )
   }
   const swings = (['1/8', '1/16'] as const).flatMap(level => SHARES.map((share): Swing => ({ level, share })))
   /** A few beats, evenly spread over all. */
-  const some = (list: readonly Filled[]): readonly Filled[] => (list.length <= ENOUGH ? list : Array.from({ length: ENOUGH }, (_, i) => list[Math.floor(i * list.length / ENOUGH)]!))
+  const some = (list: readonly Filled[]): readonly Filled[] =>
+    list.length <= ENOUGH
+      ? list
+      : Array.from({ length: ENOUGH }, (_, i) => list[Math.floor((i * list.length) / ENOUGH)]!)
   /** The cheapest of some swings, or of none, for these beats; the first of two alike. */
   const cheapest = (list: readonly Filled[], among: readonly (Swing | null)[], more = 0): Guess =>
-    among.reduce<Guess>((best, swing) => {
-      const cost = costOf(list, swing) + priceOf(swing) + more
-      return cost < best.cost ? { cost, swing, ms: 0 } : best
-    }, { cost: Infinity, swing: now, ms: 0 })
+    among.reduce<Guess>(
+      (best, swing) => {
+        const cost = costOf(list, swing) + priceOf(swing) + more
+        return cost < best.cost ? { cost, swing, ms: 0 } : best
+      },
+      { cost: Infinity, swing: now, ms: 0 },
+    )
 
   // Roughly first: how late all of it is, and with which swing.
   let best: Guess = { cost: Infinity, swing: now, ms: 0 }
   const looked = some(struck).flatMap(beat => beat.which)
   for (const ms of OFFSETS) {
-    const guess = cheapest(filled(() => ms * perMs, looked), [now, null, ...swings], OFFSET_PRICE(ms) * Math.max(1, TELLING.offset / onsets.length))
+    const guess = cheapest(
+      filled(() => ms * perMs, looked),
+      [now, null, ...swings],
+      OFFSET_PRICE(ms) * Math.max(1, TELLING.offset / onsets.length),
+    )
     if (guess.cost < best.cost) best = { ...guess, ms }
   }
   // What is found is sharpened: each voice by its own middle, then the swing by small steps, and once more.
@@ -146,33 +208,66 @@ export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], 
     const list = filled(onset => (offset + (push[onset.voice] ?? 0)) * perMs)
     const few = some(list)
     const plain = cheapest(few, [now, null])
-    const near = round ? [best.swing] : (['1/8', '1/16'] as const).map(level => cheapest(few, swings.filter(swing => swing.level === level)).swing)
-    const swung = cheapest(few, near.flatMap(swing => (swing ? STEPS.flatMap((step) => {
-      const share = Math.round((swing.share + step) * 1000) / 1000
-      return share >= SWING.least && share <= 0.8 ? [{ level: swing.level, share }] : []
-    }) : [])))
+    const near = round
+      ? [best.swing]
+      : (['1/8', '1/16'] as const).map(
+          level =>
+            cheapest(
+              few,
+              swings.filter(swing => swing.level === level),
+            ).swing,
+        )
+    const swung = cheapest(
+      few,
+      near.flatMap(swing =>
+        swing
+          ? STEPS.flatMap(step => {
+              const share = Math.round((swing.share + step) * 1000) / 1000
+              return share >= SWING.least && share <= 0.8 ? [{ level: swing.level, share }] : []
+            })
+          : [],
+      ),
+    )
     best = swung.cost < plain.cost && tellable(list, swung.swing) ? swung : plain
     const { left } = placed(list, best.swing, {}, 0, false)
     // What all have in common is told by what is left once each voice’s own way is taken out.
     const common = medianOf(left)
-    push = pushes(onsets, onsets.map((onset, i) => left[i]! + (push[onset.voice] ?? 0) - common))
+    push = pushes(
+      onsets,
+      onsets.map((onset, i) => left[i]! + (push[onset.voice] ?? 0) - common),
+    )
     offset += common
   }
-  const settled = best.swing && now && best.swing.level === now.level && Math.abs(best.swing.share - now.share) <= SWING.same ? now : best.swing
-  return placed(filled(onset => (offset + (push[onset.voice] ?? 0)) * perMs), settled, push, offset, false)
+  const settled =
+    best.swing && now && best.swing.level === now.level && Math.abs(best.swing.share - now.share) <= SWING.same
+      ? now
+      : best.swing
+  return placed(
+    filled(onset => (offset + (push[onset.voice] ?? 0)) * perMs),
+    settled,
+    push,
+    offset,
+    false,
+  )
 
   /** Whether enough strokes lie where a swing moves them; a few could lie there by chance. */
   function tellable(list: readonly Filled[], swing: Swing | null): boolean {
     if (!swing) return true
     const sounding = soundingBy(swing)
-    const odd = list.flatMap((beat) => {
+    const odd = list.flatMap(beat => {
       const { slots, places } = bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), sounding, each: true })
-      return places.filter(place => Math.abs(sounding(beat.length, slots)[place]! - place * beat.length / slots) > 1)
+      return places.filter(place => Math.abs(sounding(beat.length, slots)[place]! - (place * beat.length) / slots) > 1)
     })
     return odd.length >= SWING.odd
   }
 
-  function placed(list: readonly Filled[], swing: Swing | null, push: Record<string, number>, offset: number, exact: boolean): Playing {
+  function placed(
+    list: readonly Filled[],
+    swing: Swing | null,
+    push: Record<string, number>,
+    offset: number,
+    exact: boolean,
+  ): Playing {
     const sounding = soundingBy(swing)
     const places: number[] = []
     const left: number[] = []
@@ -181,7 +276,7 @@ export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], 
       const own = bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), sounding, each: true })
       beat.which.forEach((i, n) => {
         const slot = own.places[n]!
-        places[i] = around(beat.at + slot * beat.length / own.slots)
+        places[i] = around(beat.at + (slot * beat.length) / own.slots)
         left[i] = (beat.onsets[n]! - sounding(beat.length, own.slots)[slot]!) / perMs
       })
       slots[beats.findIndex(one => one.first === beat.first)] = slotsUsed(own, beat)
@@ -194,18 +289,20 @@ export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], 
 const slotsUsed = ({ slots, places }: BeatGrid, beat: Pick<Filled, 'length'>): number =>
   gridsFor(beat.length).find(few => slots % few === 0 && places.every(place => (place * few) % slots === 0)) ?? slots
 
-const rounded = (push: Record<string, number>): Record<string, number> => Object.fromEntries(Object.entries(push).map(([voice, ms]) => [voice, Math.round(ms)]))
+const rounded = (push: Record<string, number>): Record<string, number> =>
+  Object.fromEntries(Object.entries(push).map(([voice, ms]) => [voice, Math.round(ms)]))
 
 /** The voices that lie ahead or behind: from enough strokes, by enough, and by more than their spread makes of chance. */
 function pushes(onsets: readonly Onset[], left: readonly number[]): Record<string, number> {
   const voices = new Map<string, number[]>()
-  onsets.forEach(({ voice }, i) => voices.set(voice, [...voices.get(voice) ?? [], left[i]!]))
+  onsets.forEach(({ voice }, i) => voices.set(voice, [...(voices.get(voice) ?? []), left[i]!]))
   if (voices.size < 2) return {}
-  return Object.fromEntries([...voices].flatMap(([voice, list]) => {
-    if (list.length < PUSH.strokes) return []
-    const ms = medianOf(list)
-    const spread = 1.48 * medianOf(list.map(one => Math.abs(one - ms)))
-    return Math.abs(ms) >= Math.max(PUSH.ms, 2.5 * spread / Math.sqrt(list.length)) ? [[voice, ms] as const] : []
-  }))
+  return Object.fromEntries(
+    [...voices].flatMap(([voice, list]) => {
+      if (list.length < PUSH.strokes) return []
+      const ms = medianOf(list)
+      const spread = 1.48 * medianOf(list.map(one => Math.abs(one - ms)))
+      return Math.abs(ms) >= Math.max(PUSH.ms, (2.5 * spread) / Math.sqrt(list.length)) ? [[voice, ms] as const] : []
+    }),
+  )
 }
-

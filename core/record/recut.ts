@@ -6,9 +6,20 @@ import { beatsOf } from '#core/time'
  * finer otherwise. `played` are the slots that each beat was played in, null where nothing was. `lost` strokes lie between slots all the same.
  * @example recut(groove, [3, null, null, null], { from: 0, to: 20160 }).bars[0].slots // => [4, 4, 4, 4]
  */
-export function recut(groove: Groove, played: readonly (number | null)[], span: Span): { bars: Groove['bars'], lost: number } {
+export function recut(
+  groove: Groove,
+  played: readonly (number | null)[],
+  span: Span,
+): { bars: Groove['bars']; lost: number } {
   const bars = groove.bars.map(bar => ({ ...bar, slots: [...bar.slots] }))
-  const all = [...new Set(groove.parts.filter(part => !part.every).flatMap(part => part.strokes.map(stroke => stroke.at)).concat(groove.guides.flatMap(guide => guide.notes.map(note => note.at))))]
+  const all = [
+    ...new Set(
+      groove.parts
+        .filter(part => !part.every)
+        .flatMap(part => part.strokes.map(stroke => stroke.at))
+        .concat(groove.guides.flatMap(guide => guide.notes.map(note => note.at))),
+    ),
+  ]
   const hard: number[] = []
   beatsOf(groove.bars).forEach((beat, i) => {
     const mine = all.filter(at => at >= beat.at && at < beat.at + beat.length && inSpan(span, at))

@@ -16,11 +16,19 @@ export function feelDiffers({ swing, push }: Pick<Playing, 'swing' | 'push'>, { 
  * has it.
  * @example sayPlaying({ swing: { level: '1/8', share: 0.62 }, push: { snare: 18 } }, groove, kit) // => 'You swing eighths 62; the snare lies 18 ms behind.'
  */
-export function sayPlaying({ swing, push }: Pick<Playing, 'swing' | 'push'>, groove: Pick<Groove, 'feel'>, kit: Kit): string {
+export function sayPlaying(
+  { swing, push }: Pick<Playing, 'swing' | 'push'>,
+  groove: Pick<Groove, 'feel'>,
+  kit: Kit,
+): string {
   const swung = sayFeel({ feel: { swing, push: {} } })
   const first = swung === sayFeel(groove) ? [] : [swing ? `You swing ${swung}` : 'You play it straight']
-  const rest = Object.entries(push).filter(([piece, ms]) => pieceOf(kit, piece) && (groove.feel.push[piece] ?? 0) !== ms)
-    .map(([piece, ms]) => `the ${pieceOf(kit, piece)!.name.toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}`)
+  const rest = Object.entries(push)
+    .filter(([piece, ms]) => pieceOf(kit, piece) && (groove.feel.push[piece] ?? 0) !== ms)
+    .map(
+      ([piece, ms]) =>
+        `the ${pieceOf(kit, piece)!.name.toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}`,
+    )
   const all = [...first, ...rest].join('; ')
   return all && `${all[0]!.toUpperCase()}${all.slice(1)}.`
 }
@@ -30,4 +38,6 @@ export function sayPlaying({ swing, push }: Pick<Playing, 'swing' | 'push'>, gro
  * @example sayLate({ offset: 32 }) // => 'All of it came 32 ms late; that is taken out.'
  */
 export const sayLate = ({ offset }: Pick<Playing, 'offset'>): string =>
-  (Math.abs(offset) < WORTH ? '' : `All of it came ${Math.abs(offset)} ms ${offset < 0 ? 'early' : 'late'}; that is taken out.`)
+  Math.abs(offset) < WORTH
+    ? ''
+    : `All of it came ${Math.abs(offset)} ms ${offset < 0 ? 'early' : 'late'}; that is taken out.`

@@ -16,10 +16,14 @@ export interface PlayedStroke {
 }
 
 /** Where strokes go: to the limbs that made them, to one part (which a limb gets where it is not there), or to a line above the limbs. */
-export type Into = { to: 'limbs' } | { to: 'part', partId: string, limb: Limb } | { to: 'line', guideId: string }
+export type Into = { to: 'limbs' } | { to: 'part'; partId: string; limb: Limb } | { to: 'line'; guideId: string }
 
 /** One time round: what was played, where it goes, and whether it is added to what is there or comes in its place. */
-export interface PlayedTake { how: 'add' | 'replace', into: Into, strokes: PlayedStroke[] }
+export interface PlayedTake {
+  how: 'add' | 'replace'
+  into: Into
+  strokes: PlayedStroke[]
+}
 
 /** A stroke this early before the first time round belongs to its 1, in seconds. */
 const EARLY = 0.12
@@ -30,7 +34,7 @@ const EARLY = 0.12
  *
  * @example placeIn({ from: 0, to: 20160 }, { bpm: 120, counts: '1/4' }, 2.25) // => { lap: 1, at: 2520 }
  */
-export function placeIn({ from, to }: Span, tempo: Tempo, seconds: number): { lap: number, at: number } | undefined {
+export function placeIn({ from, to }: Span, tempo: Tempo, seconds: number): { lap: number; at: number } | undefined {
   if (seconds < -EARLY) return undefined
   const ticks = seconds / tickSeconds(tempo)
   const length = to - from

@@ -9,13 +9,14 @@ import { SAMPLE_RATE, renderGuide, renderPerformance } from '.'
 function strength(samples: Float32Array, hz: number): number {
   let [re, im] = [0, 0]
   samples.forEach((sample, i) => {
-    re += sample * Math.cos(2 * Math.PI * hz * i / SAMPLE_RATE)
-    im += sample * Math.sin(2 * Math.PI * hz * i / SAMPLE_RATE)
+    re += sample * Math.cos((2 * Math.PI * hz * i) / SAMPLE_RATE)
+    im += sample * Math.sin((2 * Math.PI * hz * i) / SAMPLE_RATE)
   })
   return Math.hypot(re, im) / samples.length
 }
 const peak = (samples: Float32Array) => samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0)
-const cut = (samples: Float32Array, from: number, to: number) => samples.slice(Math.round(from * SAMPLE_RATE), Math.round(to * SAMPLE_RATE))
+const cut = (samples: Float32Array, from: number, to: number) =>
+  samples.slice(Math.round(from * SAMPLE_RATE), Math.round(to * SAMPLE_RATE))
 
 describe('the voice of the line above', () => {
   it('is a tone at A3, louder level by level, that holds for two seconds', () => {
@@ -28,8 +29,17 @@ describe('the voice of the line above', () => {
   })
 
   it('sounds from its note on, and ends with it', () => {
-    const groove = makeGroove({ id: 'g', title: 'G', bars: makeBars(meter(4, 4), 1, 2), tempo: { bpm: 120, counts: '1/4' }, guides: [{ id: 'riff', name: 'Riff', notes: [{ at: 5040, length: 5040, level: 4 }] }] })
-    const samples = renderPerformance({ sections: [makeSection({ groove, kit: DEFAULT_KIT, guides: ['riff'] })], countIn: 0 })
+    const groove = makeGroove({
+      id: 'g',
+      title: 'G',
+      bars: makeBars(meter(4, 4), 1, 2),
+      tempo: { bpm: 120, counts: '1/4' },
+      guides: [{ id: 'riff', name: 'Riff', notes: [{ at: 5040, length: 5040, level: 4 }] }],
+    })
+    const samples = renderPerformance({
+      sections: [makeSection({ groove, kit: DEFAULT_KIT, guides: ['riff'] })],
+      countIn: 0,
+    })
     const first = samples.findIndex(sample => Math.abs(sample) > 0.01) / SAMPLE_RATE
     expect(first).toBeGreaterThanOrEqual(0.5)
     expect(first).toBeLessThan(0.51)

@@ -8,7 +8,9 @@ const CEILING = 0.98
  */
 export function softLimit(sample: number): number {
   const size = Math.abs(sample)
-  return size <= KNEE ? sample : Math.sign(sample) * (KNEE + (CEILING - KNEE) * Math.tanh((size - KNEE) / (CEILING - KNEE)))
+  return size <= KNEE
+    ? sample
+    : Math.sign(sample) * (KNEE + (CEILING - KNEE) * Math.tanh((size - KNEE) / (CEILING - KNEE)))
 }
 
 /** The most that `limitCurve` takes in, as a multiple of full scale. */
@@ -19,4 +21,4 @@ export const LIMIT_RANGE = 4
  * @example limitCurve(5).length // => 5
  */
 export const limitCurve = (points = 8193): Float32Array<ArrayBuffer> =>
-  Float32Array.from({ length: points }, (_, i) => softLimit((2 * i / (points - 1) - 1) * LIMIT_RANGE))
+  Float32Array.from({ length: points }, (_, i) => softLimit(((2 * i) / (points - 1) - 1) * LIMIT_RANGE))

@@ -3,17 +3,23 @@ import { type Biquad, SAMPLE_RATE, filter } from './dsp'
 /** The two filters that weight a sound as an ear does: ITU-R BS.1770, their coefficients for our rate by the bilinear transform. */
 function weighting(): Biquad[] {
   const shelf = (() => {
-    const k = Math.tan(Math.PI * 1681.974450955533 / SAMPLE_RATE)
+    const k = Math.tan((Math.PI * 1681.974450955533) / SAMPLE_RATE)
     const q = 0.7071752369554196
     const high = 10 ** (3.999843853973347 / 20)
     const band = high ** 0.4996667741545416
     const a0 = 1 + k / q + k * k
-    return { b0: (high + band * k / q + k * k) / a0, b1: 2 * (k * k - high) / a0, b2: (high - band * k / q + k * k) / a0, a1: 2 * (k * k - 1) / a0, a2: (1 - k / q + k * k) / a0 }
+    return {
+      b0: (high + (band * k) / q + k * k) / a0,
+      b1: (2 * (k * k - high)) / a0,
+      b2: (high - (band * k) / q + k * k) / a0,
+      a1: (2 * (k * k - 1)) / a0,
+      a2: (1 - k / q + k * k) / a0,
+    }
   })()
-  const k = Math.tan(Math.PI * 38.13547087602444 / SAMPLE_RATE)
+  const k = Math.tan((Math.PI * 38.13547087602444) / SAMPLE_RATE)
   const q = 0.5003270373238773
   const a0 = 1 + k / q + k * k
-  return [shelf, { b0: 1, b1: -2, b2: 1, a1: 2 * (k * k - 1) / a0, a2: (1 - k / q + k * k) / a0 }]
+  return [shelf, { b0: 1, b1: -2, b2: 1, a1: (2 * (k * k - 1)) / a0, a2: (1 - k / q + k * k) / a0 }]
 }
 
 /** How long a stroke is listened to, in seconds: what comes later is masked by its own beginning. */
@@ -43,5 +49,5 @@ export function ringOf(samples: Float32Array): number {
     frames.push(sum)
   }
   const most = Math.max(...frames)
-  return (frames.findLastIndex(one => one > most * 10 ** (-GONE / 10)) + 1) * FRAME / SAMPLE_RATE
+  return ((frames.findLastIndex(one => one > most * 10 ** (-GONE / 10)) + 1) * FRAME) / SAMPLE_RATE
 }

@@ -8,7 +8,11 @@ import { type Bank, NO_BANK, renderClick, renderGuide, renderSound } from './sou
 const CLOSING = 0.03
 
 /** What of a performance is rendered: one stem of it, where not all; and who is told how far it is, from 0 to 1. */
-export interface Rendering { stem?: Stem, bank?: Bank, tell?: (share: number) => void }
+export interface Rendering {
+  stem?: Stem
+  bank?: Bank
+  tell?: (share: number) => void
+}
 /** One limb’s strokes, the click, or the lines above the limbs. */
 export type Stem = Limb | 'click' | 'lines'
 
@@ -23,7 +27,10 @@ const TOLD = 64
  * is bent under it (`softLimit`), as in playing. Stems of one performance begin and end together.
  * @example renderPerformance(passes(groove, kit)).length > 44100 // => true
  */
-export function renderPerformance(performance: Performance, { stem, bank = NO_BANK, tell }: Rendering = {}): Float32Array {
+export function renderPerformance(
+  performance: Performance,
+  { stem, bank = NO_BANK, tell }: Rendering = {},
+): Float32Array {
   const line = new CueLine(performance)
   const out = silence(line.ends - line.begins + 1)
   const sounds = new Map<string, Float32Array>()
@@ -38,12 +45,27 @@ export function renderPerformance(performance: Performance, { stem, bank = NO_BA
     if (i % TOLD === 0) tell?.(i / cues.length)
     if (stem && stemOf(cue) !== stem) return
     if (cue.kind === 'click') {
-      layIn(out, kept(`click ${cue.first}`, () => renderClick(cue.first)), sampleAt(cue.seconds), Infinity)
+      layIn(
+        out,
+        kept(`click ${cue.first}`, () => renderClick(cue.first)),
+        sampleAt(cue.seconds),
+        Infinity,
+      )
     } else if (cue.kind === 'guide') {
-      layIn(out, kept(`line ${cue.level}`, () => renderGuide(cue.level)), sampleAt(cue.seconds), sampleAt(cue.until))
+      layIn(
+        out,
+        kept(`line ${cue.level}`, () => renderGuide(cue.level)),
+        sampleAt(cue.seconds),
+        sampleAt(cue.until),
+      )
     } else if (cue.heard && cue.piece) {
       const key = soundKey(cue.piece, cue.stroke, cue.level, takeFor(cue.tick, cue.lap))
-      layIn(out, kept(soundName(key), () => renderSound(key, bank)), sampleAt(cue.seconds), cue.until === undefined ? Infinity : sampleAt(cue.until))
+      layIn(
+        out,
+        kept(soundName(key), () => renderSound(key, bank)),
+        sampleAt(cue.seconds),
+        cue.until === undefined ? Infinity : sampleAt(cue.until),
+      )
     }
   })
   for (let i = 0; i < out.length; i++) out[i] = softLimit(out[i]!)

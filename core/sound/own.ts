@@ -19,7 +19,8 @@ export function levelsOf(loudness: readonly number[]): Level[] {
     else groups.push([i])
   }
   const most = LEVELS.length - 1
-  const levelOf = (g: number): Level => LEVELS[groups.length === 1 ? 3 : groups.length === 2 ? 1 + 3 * g : Math.round(g * most / (groups.length - 1))]!
+  const levelOf = (g: number): Level =>
+    LEVELS[groups.length === 1 ? 3 : groups.length === 2 ? 1 + 3 * g : Math.round((g * most) / (groups.length - 1))]!
   return loudness.map((_, i) => levelOf(groups.findIndex(group => group.includes(i))))
 }
 
@@ -30,20 +31,35 @@ export function levelsOf(loudness: readonly number[]): Level[] {
 export const levelsByEar = (sounds: readonly Float32Array[]): Level[] => levelsOf(sounds.map(loudnessOf))
 
 /** A sound that answers a MIDI note over some velocities, and is kept as a file. */
-export interface NotedSound { note: number, velocities: { from: number, to: number }, name: string, asset: string }
+export interface NotedSound {
+  note: number
+  velocities: { from: number; to: number }
+  name: string
+  asset: string
+}
 
 /**
  * A kit whose strokes have sounds of the player’s own by their MIDI notes, such as those of a SoundFont, in place of what own sounds they had;
  * levels by the middle of the velocities. Answers how many strokes got any.
  * @example withNotedSounds(kit, []).strokes // => 0
  */
-export function withNotedSounds(kit: Kit, sounds: readonly NotedSound[], most = 32): { kit: Kit, strokes: number } {
+export function withNotedSounds(kit: Kit, sounds: readonly NotedSound[], most = 32): { kit: Kit; strokes: number } {
   let strokes = 0
-  const pieces = kit.pieces.map(piece => ({ ...piece, strokes: piece.strokes.map((stroke) => {
-    const own = sounds.filter(one => one.note === stroke.note).slice(0, most).map(({ asset, name, velocities }): OwnSound => ({ asset, name, level: levelOfVelocity(Math.round((velocities.from + velocities.to) / 2)) }))
-    if (!own.length) return stroke
-    strokes++
-    return { ...stroke, own }
-  }) }))
+  const pieces = kit.pieces.map(piece => ({
+    ...piece,
+    strokes: piece.strokes.map(stroke => {
+      const own = sounds
+        .filter(one => one.note === stroke.note)
+        .slice(0, most)
+        .map(({ asset, name, velocities }): OwnSound => ({
+          asset,
+          name,
+          level: levelOfVelocity(Math.round((velocities.from + velocities.to) / 2)),
+        }))
+      if (!own.length) return stroke
+      strokes++
+      return { ...stroke, own }
+    }),
+  }))
   return { kit: { ...kit, pieces }, strokes }
 }

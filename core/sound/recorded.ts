@@ -40,7 +40,7 @@ const peakOf = (samples: Float32Array): number => {
 }
 const scaled = (samples: Float32Array, peak: number): Float32Array => {
   const most = peakOf(samples)
-  return most ? samples.map(x => x * peak / most) : samples
+  return most ? samples.map(x => (x * peak) / most) : samples
 }
 
 /**
@@ -52,7 +52,7 @@ export function matched(samples: Float32Array, like: Float32Array, peak: number)
   // In dB a second: what falls 30 dB in one time is made to fall 30 dB in the other.
   const rise = 30 / mine - 30 / wanted
   const out = samples.slice(0, Math.round(Math.max(like.length, wanted * 1.5 * SAMPLE_RATE)))
-  for (let i = 0; i < out.length; i++) out[i]! *= 10 ** (Math.min(MOST_RISE, rise * i / SAMPLE_RATE) / 20)
+  for (let i = 0; i < out.length; i++) out[i]! *= 10 ** (Math.min(MOST_RISE, (rise * i) / SAMPLE_RATE) / 20)
   finish(out, peak)
   const gain = 10 ** ((loudnessOf(like) - loudnessOf(out)) / 20)
   // As loud as the other, but never over full scale.
@@ -66,23 +66,46 @@ export function matched(samples: Float32Array, like: Float32Array, peak: number)
  * and darkening, takes by a hair of pitch and brightness. Undefined where a recording of it is missing.
  * @internal
  */
-export function renderRecorded({ sound, pitch, level, take }: SoundKey, recordings: Recordings, like: Float32Array): Float32Array | undefined {
+export function renderRecorded(
+  { sound, pitch, level, take }: SoundKey,
+  recordings: Recordings,
+  like: Float32Array,
+): Float32Array | undefined {
   const from = recordingOf(sound, pitch)
   const blow = (hard: number, soft: Float32Array | undefined, loud: Float32Array | undefined) =>
-    (soft && loud ? hard === 0 || hard === 1 ? scaled(hard ? loud : soft, 1) : mixed(scaled(soft, 1), 1 - hard, scaled(loud, 1), hard) : undefined)
+    soft && loud
+      ? hard === 0 || hard === 1
+        ? scaled(hard ? loud : soft, 1)
+        : mixed(scaled(soft, 1), 1 - hard, scaled(loud, 1), hard)
+      : undefined
   const raw = from && blow(HARD[level], recordings.get(from.soft), recordings.get(from.hard))
   if (!from || !raw) return undefined
   const lean = take === 0 ? 0 : take % 2 ? 1 : -1
   const random = randomFrom(level * 7919 + take * 104729)
-  let out = resampled(from.skip ? raw.subarray(Math.round(from.skip * SAMPLE_RATE)) : raw, from.faster * (1 + 0.004 * lean))
+  let out = resampled(
+    from.skip ? raw.subarray(Math.round(from.skip * SAMPLE_RATE)) : raw,
+    from.faster * (1 + 0.004 * lean),
+  )
   if (from.over) {
     const stick = blow(HARD[level], recordings.get(from.over.soft), recordings.get(from.over.hard))
     if (!stick) return undefined
-    const fades = stick.subarray(0, Math.round(from.over.seconds * SAMPLE_RATE)).map((x, i, all) => x * (1 - i / all.length))
+    const fades = stick
+      .subarray(0, Math.round(from.over.seconds * SAMPLE_RATE))
+      .map((x, i, all) => x * (1 - i / all.length))
     out = mixed(out, 1, fades, from.over.gain)
   }
-  if (sound === 'rim shot') addPartials(out, [{ hz: 512 * pitch, gain: 0.55, decay: 0.2 }, { hz: 985 * pitch, gain: 0.5, decay: 0.15 }, { hz: 1730 * pitch, gain: 0.3, decay: 0.09 }, { hz: 2870 * pitch, gain: 0.22, decay: 0.05 }])
-  if (sound === 'ride') addPartials(out, [{ hz: 3140 * pitch, gain: 0.16, decay: 0.35 }, { hz: 4475 * pitch, gain: 0.13, decay: 0.26 }])
+  if (sound === 'rim shot')
+    addPartials(out, [
+      { hz: 512 * pitch, gain: 0.55, decay: 0.2 },
+      { hz: 985 * pitch, gain: 0.5, decay: 0.15 },
+      { hz: 1730 * pitch, gain: 0.3, decay: 0.09 },
+      { hz: 2870 * pitch, gain: 0.22, decay: 0.05 },
+    ])
+  if (sound === 'ride')
+    addPartials(out, [
+      { hz: 3140 * pitch, gain: 0.16, decay: 0.35 },
+      { hz: 4475 * pitch, gain: 0.13, decay: 0.26 },
+    ])
   if (sound === 'snare buzz') {
     const blow = out
     out = bounced(() => blow)

@@ -4,13 +4,25 @@ import { DEFAULT_KIT, type Level, SOUNDS, type StrokeKind, soundOf } from '#core
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { machinePlays, makeSection, passes } from '#core/perform'
 import { meter } from '#core/time'
-import { CLICK_SOUNDS, LIMIT_RANGE, SAMPLE_RATE, TAKES, limitCurve, renderClick, renderPerformance, renderSound, softLimit, takeFor } from '.'
-
+import {
+  CLICK_SOUNDS,
+  LIMIT_RANGE,
+  SAMPLE_RATE,
+  TAKES,
+  limitCurve,
+  renderClick,
+  renderPerformance,
+  renderSound,
+  softLimit,
+  takeFor,
+} from '.'
 
 const peak = (samples: Float32Array) => samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0)
-const rms = (samples: Float32Array) => Math.sqrt(samples.reduce((sum, sample) => sum + sample * sample, 0) / samples.length)
+const rms = (samples: Float32Array) =>
+  Math.sqrt(samples.reduce((sum, sample) => sum + sample * sample, 0) / samples.length)
 const piece = (id: string) => DEFAULT_KIT.pieces.find(one => one.id === id)!
-const plain = (id: string, stroke: StrokeKind = 'hit', level: Level = 4) => renderSound({ sound: soundOf(piece(id), stroke), pitch: piece(id).pitch, level, take: 0 })
+const plain = (id: string, stroke: StrokeKind = 'hit', level: Level = 4) =>
+  renderSound({ sound: soundOf(piece(id), stroke), pitch: piece(id).pitch, level, take: 0 })
 
 /** Seconds until the sound has fallen for good to a hundredth (40 dB under) of its loudest. */
 const ring = (samples: Float32Array) => {
@@ -21,10 +33,10 @@ const ring = (samples: Float32Array) => {
 /** Where a sound's energy has its middle, in Hz, by a count of zero crossings of its first 50 ms: enough to tell dark from bright. */
 const brightness = (samples: Float32Array) => {
   const head = samples.slice(0, SAMPLE_RATE / 20)
-  return head.reduce((n, sample, i) => n + (i > 0 && (sample < 0) !== (head[i - 1]! < 0) ? 1 : 0), 0) * 10
+  return head.reduce((n, sample, i) => n + (i > 0 && sample < 0 !== head[i - 1]! < 0 ? 1 : 0), 0) * 10
 }
 
-describe.each(SOUNDS)('%s', (sound) => {
+describe.each(SOUNDS)('%s', sound => {
   const levels = ([1, 2, 3, 4, 5] as Level[]).map(level => renderSound({ sound, pitch: 1, level, take: 0 }))
 
   it('is louder at every level, and never clips', () => {
@@ -87,7 +99,8 @@ describe('the kit', () => {
   })
 
   it('sweeps a brush in and taps it at once', () => {
-    const loudest = (samples: Float32Array) => samples.findIndex(sample => Math.abs(sample) > 0.9 * peak(samples)) / SAMPLE_RATE
+    const loudest = (samples: Float32Array) =>
+      samples.findIndex(sample => Math.abs(sample) > 0.9 * peak(samples)) / SAMPLE_RATE
     expect(loudest(plain('snare', 'sweep'))).toBeGreaterThan(0.01)
     expect(loudest(plain('snare', 'tap'))).toBeLessThan(0.01)
   })
@@ -100,17 +113,18 @@ describe('how a stroke sounds, by its spectrum', () => {
     for (let k = 1; k < many / 2; k++) {
       let [re, im] = [0, 0]
       for (let n = 0; n < many; n++) {
-        const x = (samples[from + n] ?? 0) * (0.5 - 0.5 * Math.cos(2 * Math.PI * n / many))
-        re += x * Math.cos(2 * Math.PI * k * n / many)
-        im += x * Math.sin(2 * Math.PI * k * n / many)
+        const x = (samples[from + n] ?? 0) * (0.5 - 0.5 * Math.cos((2 * Math.PI * n) / many))
+        re += x * Math.cos((2 * Math.PI * k * n) / many)
+        im += x * Math.sin((2 * Math.PI * k * n) / many)
       }
       const energy = re * re + im * im
       all += energy
-      if (k * SAMPLE_RATE / many > hz) high += energy
+      if ((k * SAMPLE_RATE) / many > hz) high += energy
     }
     return high / all
   }
-  const ofLevels = (id: string, hz: number, stroke: StrokeKind = 'hit') => ([1, 2, 3, 4, 5] as Level[]).map(level => above(plain(id, stroke, level), hz))
+  const ofLevels = (id: string, hz: number, stroke: StrokeKind = 'hit') =>
+    ([1, 2, 3, 4, 5] as Level[]).map(level => above(plain(id, stroke, level), hz))
 
   it('soft snares keep their wires: of a ghost a fifth at least lies above 2 kHz, and it stays darker than an accent', () => {
     const [ghost, , , , accent] = ofLevels('snare', 2000)
@@ -129,7 +143,8 @@ describe('how a stroke sounds, by its spectrum', () => {
   it('hats brighten when they are struck harder, level by level', () => {
     for (const stroke of ['hit', 'open'] as const) {
       const shares = ofLevels('hi-hat', 8000, stroke)
-      for (let i = 1; i < shares.length; i++) expect(shares[i], `${stroke} ${i + 1}: ${shares}`).toBeGreaterThan(shares[i - 1]!)
+      for (let i = 1; i < shares.length; i++)
+        expect(shares[i], `${stroke} ${i + 1}: ${shares}`).toBeGreaterThan(shares[i - 1]!)
       expect(shares[4]! / shares[0]!).toBeGreaterThan(1.2)
     }
   })
@@ -144,23 +159,32 @@ describe('the limit', () => {
     }
     const curve = limitCurve()
     expect(curve[4096]).toBe(0)
-    expect(curve[4096 + 512]).toBeCloseTo(softLimit(512 / 4096 * LIMIT_RANGE), 6)
+    expect(curve[4096 + 512]).toBeCloseTo(softLimit((512 / 4096) * LIMIT_RANGE), 6)
     for (let i = 1; i < curve.length; i++) expect(curve[i]!).toBeGreaterThanOrEqual(curve[i - 1]!)
   })
 
   it('keeps four accents at one instant under full scale, and one stroke as it was', () => {
     const bars = makeBars(meter(4, 4), 1, 4)
-    const one = (id: string, limb: 'RH' | 'LH' | 'RF' | 'LF', stroke: StrokeKind = 'hit', level: Level = 5) => makePart({ id, name: id, limb, strokes: [{ at: 0, piece: id, stroke, level }] })
-    const four = makeGroove({ id: 'g', title: 'G', bars, parts: [one('crash', 'RH'), one('snare', 'LH', 'rim shot'), one('bass drum', 'RF'), one('hi-hat', 'LF', 'chick')] })
+    const one = (id: string, limb: 'RH' | 'LH' | 'RF' | 'LF', stroke: StrokeKind = 'hit', level: Level = 5) =>
+      makePart({ id, name: id, limb, strokes: [{ at: 0, piece: id, stroke, level }] })
+    const four = makeGroove({
+      id: 'g',
+      title: 'G',
+      bars,
+      parts: [one('crash', 'RH'), one('snare', 'LH', 'rim shot'), one('bass drum', 'RF'), one('hi-hat', 'LF', 'chick')],
+    })
     const together = renderPerformance(passes(four, DEFAULT_KIT))
     expect(peak(together)).toBeLessThan(0.99)
     const alone = makeGroove({ id: 'g', title: 'G', bars, parts: [one('snare', 'LH', 'hit', 3)] })
-    expect(peak(renderPerformance(passes(alone, DEFAULT_KIT)))).toBeCloseTo(peak(renderSound({ sound: 'snare', pitch: piece('snare').pitch, level: 3, take: takeFor(0, 0) })), 6)
+    expect(peak(renderPerformance(passes(alone, DEFAULT_KIT)))).toBeCloseTo(
+      peak(renderSound({ sound: 'snare', pitch: piece('snare').pitch, level: 3, take: takeFor(0, 0) })),
+      6,
+    )
   })
 })
 
 describe('the click', () => {
-  it.each(CLICK_SOUNDS)('%s is told apart on the first of the bar, and begins and ends at nothing', (sound) => {
+  it.each(CLICK_SOUNDS)('%s is told apart on the first of the bar, and begins and ends at nothing', sound => {
     const [first, other] = [renderClick(true, sound), renderClick(false, sound)]
     expect(peak(first)).toBeGreaterThan(peak(other))
     expect(first).not.toEqual(other)
@@ -171,8 +195,18 @@ describe('the click', () => {
 describe('a rendered groove', () => {
   const bars = makeBars(meter(4, 4), 1, 4)
   const groove = makeGroove({
-    id: 'g', title: 'G', bars, tempo: { bpm: 120, counts: '1/4' },
-    parts: [makePart({ id: 'p', name: 'P', limb: 'LH', strokes: rowStrokes(bars, '4... .... 4... ....', { piece: 'snare', stroke: 'cross-stick' }) })],
+    id: 'g',
+    title: 'G',
+    bars,
+    tempo: { bpm: 120, counts: '1/4' },
+    parts: [
+      makePart({
+        id: 'p',
+        name: 'P',
+        limb: 'LH',
+        strokes: rowStrokes(bars, '4... .... 4... ....', { piece: 'snare', stroke: 'cross-stick' }),
+      }),
+    ],
   })
 
   it('has its onsets where the timeline says', () => {
@@ -190,25 +224,58 @@ describe('a rendered groove', () => {
 
   it('begins with its count-in and its pick-up, and clicks', () => {
     const lead = { ...groove, pickUp: { ticks: 10080, repeats: true } }
-    const samples = renderPerformance({ sections: [makeSection({ groove: lead, kit: DEFAULT_KIT, click: { program: 'first of bar' } })], countIn: 1 })
+    const samples = renderPerformance({
+      sections: [makeSection({ groove: lead, kit: DEFAULT_KIT, click: { program: 'first of bar' } })],
+      countIn: 1,
+    })
     // A bar of count-in and a bar, two seconds each, and a second to ring.
     expect(samples.length).toBe(5 * SAMPLE_RATE)
-    const bare = renderPerformance({ sections: [makeSection({ groove: { ...groove, parts: [] }, kit: DEFAULT_KIT, click: { program: 'first of bar' } })], countIn: 1 })
+    const bare = renderPerformance({
+      sections: [
+        makeSection({ groove: { ...groove, parts: [] }, kit: DEFAULT_KIT, click: { program: 'first of bar' } }),
+      ],
+      countIn: 1,
+    })
     const loud = (from: number) => peak(bare.slice(from * SAMPLE_RATE, (from + 0.1) * SAMPLE_RATE)) > 0.1
     expect([0, 0.5, 1, 1.5, 2, 2.5, 3].map(loud)).toEqual([true, true, true, true, true, false, false])
     // The cross-stick on 3 leads in over the count: more is heard there than of the click alone.
-    expect(rms(samples.slice(SAMPLE_RATE, 1.1 * SAMPLE_RATE))).toBeGreaterThan(1.1 * rms(bare.slice(SAMPLE_RATE, 1.1 * SAMPLE_RATE)))
+    expect(rms(samples.slice(SAMPLE_RATE, 1.1 * SAMPLE_RATE))).toBeGreaterThan(
+      1.1 * rms(bare.slice(SAMPLE_RATE, 1.1 * SAMPLE_RATE)),
+    )
   })
 
   it('cuts an open hat off where it closes', () => {
-    const open = (openFor: number) => renderPerformance(passes({ ...groove, parts: [makePart({ id: 'h', name: 'H', limb: 'RH', strokes: [{ at: 0, piece: 'hi-hat', stroke: 'open', level: 4, openFor }] })] }, DEFAULT_KIT))
+    const open = (openFor: number) =>
+      renderPerformance(
+        passes(
+          {
+            ...groove,
+            parts: [
+              makePart({
+                id: 'h',
+                name: 'H',
+                limb: 'RH',
+                strokes: [{ at: 0, piece: 'hi-hat', stroke: 'open', level: 4, openFor }],
+              }),
+            ],
+          },
+          DEFAULT_KIT,
+        ),
+      )
     const after = Math.round(0.33 * SAMPLE_RATE)
     expect(rms(open(2520).slice(after, after + 2000))).toBe(0) // closed at 0.25 s
     expect(rms(open(10080).slice(after, after + 2000))).toBeGreaterThan(0.001)
   })
 
   it('is silent where nothing is heard, and never over full scale', () => {
-    expect(peak(renderPerformance({ sections: [makeSection({ groove, kit: DEFAULT_KIT, parts: machinePlays(groove, new Set()) })], countIn: 0 }))).toBe(0)
+    expect(
+      peak(
+        renderPerformance({
+          sections: [makeSection({ groove, kit: DEFAULT_KIT, parts: machinePlays(groove, new Set()) })],
+          countIn: 0,
+        }),
+      ),
+    ).toBe(0)
     const loud = { ...groove, parts: [...'abcdefgh'].map(id => ({ ...groove.parts[0]!, id })) }
     expect(peak(renderPerformance(passes(loud, DEFAULT_KIT)))).toBeLessThan(1)
   })

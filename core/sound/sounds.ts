@@ -11,14 +11,41 @@ export const LEVEL_GAIN: Record<Level, number> = { 1: 0.09, 2: 0.22, 3: 0.42, 4:
 
 /** How loud a sound stands beside the others at the same level. */
 const BALANCE: Record<SoundName, number> = {
-  'bass drum': 0.95, 'snare': 0.8, 'rim shot': 0.86, 'cross-stick': 0.6, 'snare buzz': 0.7, 'brush sweep': 0.4, 'brush tap': 0.45,
-  'closed hat': 0.42, 'open hat': 0.46, 'foot hat': 0.38, 'splashed hat': 0.44, 'ride': 0.45, 'ride bell': 0.5, 'crash': 0.7, 'china': 0.68,
-  'splash cymbal': 0.55, 'tom': 0.75, 'floor tom': 0.8, 'timbale': 0.7, 'cowbell': 0.5, 'wood block': 0.5, 'tambourine': 0.45,
-  'practice pad': 0.5, 'machine bass': 0.95, 'machine snare': 0.75, 'machine hat': 0.4, 'machine open hat': 0.42, 'hand clap': 0.65,
+  'bass drum': 0.95,
+  snare: 0.8,
+  'rim shot': 0.86,
+  'cross-stick': 0.6,
+  'snare buzz': 0.7,
+  'brush sweep': 0.4,
+  'brush tap': 0.45,
+  'closed hat': 0.42,
+  'open hat': 0.46,
+  'foot hat': 0.38,
+  'splashed hat': 0.44,
+  ride: 0.45,
+  'ride bell': 0.5,
+  crash: 0.7,
+  china: 0.68,
+  'splash cymbal': 0.55,
+  tom: 0.75,
+  'floor tom': 0.8,
+  timbale: 0.7,
+  cowbell: 0.5,
+  'wood block': 0.5,
+  tambourine: 0.45,
+  'practice pad': 0.5,
+  'machine bass': 0.95,
+  'machine snare': 0.75,
+  'machine hat': 0.4,
+  'machine open hat': 0.42,
+  'hand clap': 0.65,
 }
 
 /** What sounds are made from beside arithmetic: the recordings that ship, and files of the player's own, mono at 44.1 kHz, by their hash. */
-export interface Bank { recordings: Recordings, own: ReadonlyMap<string, Float32Array> }
+export interface Bank {
+  recordings: Recordings
+  own: ReadonlyMap<string, Float32Array>
+}
 export const NO_BANK: Bank = { recordings: new Map(), own: new Map() }
 
 /**
@@ -29,14 +56,19 @@ export const NO_BANK: Bank = { recordings: new Map(), own: new Map() }
 export function renderSound(key: SoundKey, { recordings, own }: Bank = NO_BANK): Float32Array {
   const file = key.own && own.get(key.own.asset)
   if (key.own && file) return renderOwn(key, file)
-  const recorded = key.set === 'recorded' ? renderRecorded(key, recordings, synthesised({ ...key, take: 0 })) : undefined
+  const recorded =
+    key.set === 'recorded' ? renderRecorded(key, recordings, synthesised({ ...key, take: 0 })) : undefined
   return recorded ?? synthesised(key)
 }
 
 /** Peaking at its level's share of full scale; takes differ by a hair in pitch (0.4 %), force and loudness (under 1 dB), and in their noise. */
 function synthesised({ sound, pitch, level, take }: SoundKey): Float32Array {
   const lean = leanOf(take)
-  const out = VOICES[sound]({ hard: Math.min(1, Math.max(0, (level - 1) / 4 + 0.03 * lean)), pitch: pitch * (1 + 0.004 * lean), random: randomFrom(level * 7919 + sound.length + take * 104729) })
+  const out = VOICES[sound]({
+    hard: Math.min(1, Math.max(0, (level - 1) / 4 + 0.03 * lean)),
+    pitch: pitch * (1 + 0.004 * lean),
+    random: randomFrom(level * 7919 + sound.length + take * 104729),
+  })
   return finish(out, LEVEL_GAIN[level] * BALANCE[sound] * (1 - 0.04 * Math.abs(lean) + 0.02 * lean))
 }
 
@@ -52,7 +84,7 @@ function renderOwn({ sound, level, own }: SoundKey, file: Float32Array): Float32
 
 /** The sounds a click may have. */
 export const CLICK_SOUNDS = ['wood', 'beep', 'bell', 'shaker'] as const
-export type ClickSound = typeof CLICK_SOUNDS[number]
+export type ClickSound = (typeof CLICK_SOUNDS)[number]
 
 /**
  * The click: short, and higher or louder on the first of a bar.
@@ -61,10 +93,19 @@ export type ClickSound = typeof CLICK_SOUNDS[number]
 export function renderClick(first: boolean, sound: ClickSound = 'wood'): Float32Array {
   const out = silence(sound === 'bell' ? 0.25 : 0.06)
   const up = first ? 1.49 : 1
-  if (sound === 'wood') addPartials(out, [{ hz: 1180 * up, gain: 1, decay: 0.035 }, { hz: 2797 * up, gain: 0.4, decay: 0.02 }])
+  if (sound === 'wood')
+    addPartials(out, [
+      { hz: 1180 * up, gain: 1, decay: 0.035 },
+      { hz: 2797 * up, gain: 0.4, decay: 0.02 },
+    ])
   if (sound === 'beep') addPartials(out, [{ hz: 880 * up, gain: 1, decay: 0.07 }])
-  if (sound === 'bell') addPartials(out, [{ hz: 1567 * up, gain: 1, decay: 0.22 }, { hz: 3950 * up, gain: 0.35, decay: 0.12 }])
-  if (sound === 'shaker') addNoise(out, randomFrom(first ? 5 : 3), { gain: 1, decay: 0.05, filters: [biquad('high', first ? 3500 : 6500)] })
+  if (sound === 'bell')
+    addPartials(out, [
+      { hz: 1567 * up, gain: 1, decay: 0.22 },
+      { hz: 3950 * up, gain: 0.35, decay: 0.12 },
+    ])
+  if (sound === 'shaker')
+    addNoise(out, randomFrom(first ? 5 : 3), { gain: 1, decay: 0.05, filters: [biquad('high', first ? 3500 : 6500)] })
   return finish(out, first ? 0.55 : 0.4)
 }
 
@@ -77,7 +118,14 @@ const GUIDE_SECONDS = 6
  */
 export function renderGuide(level: Level): Float32Array {
   const out = silence(GUIDE_SECONDS)
-  addPartials(out, [1, 2, 3, 4, 5].map(n => ({ hz: 220 * n, gain: 0.8 ** n * (n % 2 ? 1 : 0.5) * (1 + 0.1 * level * (n - 1)), decay: GUIDE_SECONDS * 3 })))
+  addPartials(
+    out,
+    [1, 2, 3, 4, 5].map(n => ({
+      hz: 220 * n,
+      gain: 0.8 ** n * (n % 2 ? 1 : 0.5) * (1 + 0.1 * level * (n - 1)),
+      decay: GUIDE_SECONDS * 3,
+    })),
+  )
   const rise = 0.006 * SAMPLE_RATE
   for (let i = 0; i < rise; i++) out[i]! *= i / rise
   return finish(out, LEVEL_GAIN[level] * GUIDE_BALANCE)

@@ -1,7 +1,15 @@
 import { sayList, sentence } from '#core/groove'
 import { beatsOf, slotsOf } from '#core/time'
 import { type Ground, byTick, groundBars, homeAfter, layOver, wholeTurn } from './lay'
-import { type Letter, LETTER_NAMES, STICKING_LIMITS, type Sticking, rotated, sameSticking, writeSticking } from './sticking'
+import {
+  type Letter,
+  LETTER_NAMES,
+  STICKING_LIMITS,
+  type Sticking,
+  rotated,
+  sameSticking,
+  writeSticking,
+} from './sticking'
 
 /** How a sticking goes on over the bars: running on against them, or begun again on every bar line. */
 export type Repeat = 'runs on' | 'every bar'
@@ -10,18 +18,35 @@ export type Repeat = 'runs on' | 'every bar'
 export type Asks = 'free' | 'begins a double' | 'ends a double' | 'inside a roll'
 
 /** What the hand of a loud stroke does next and did just before: whether its next stroke is loud too, and whether it had a soft one on the place before. */
-export interface Motion { nextLoud: boolean, fromSoft: boolean }
+export interface Motion {
+  nextLoud: boolean
+  fromSoft: boolean
+}
 
 /** A loud stroke's name by where its hand goes next (music.md, Rudiments), and what its neighbours in that hand add. */
 function sayMotion(asks: Asks, { nextLoud, fromSoft }: Motion): string {
-  const stroke = nextLoud ? 'a full stroke: that hand’s next is loud too'
-    : asks === 'begins a double' ? 'a down-stroke let drop: the soft second of the double follows from the fingers'
+  const stroke = nextLoud
+    ? 'a full stroke: that hand’s next is loud too'
+    : asks === 'begins a double'
+      ? 'a down-stroke let drop: the soft second of the double follows from the fingers'
       : 'a down-stroke, the stick stopped low: that hand’s next is soft'
-  return stroke + (fromSoft ? '; the soft stroke just before it in that hand is an up-stroke, since no bounce comes out louder' : '') + (asks === 'inside a roll' ? '; three or more of that hand in a row' : '')
+  return (
+    stroke +
+    (fromSoft
+      ? '; the soft stroke just before it in that hand is an up-stroke, since no bounce comes out louder'
+      : '') +
+    (asks === 'inside a roll' ? '; three or more of that hand in a row' : '')
+  )
 }
 
 /** One hit on a beat that is asked about; of a foot or a rest nothing is asked. */
-export interface OnBeat { bar: number, beat: number, who: Letter | null, asks: Asks | undefined, motion: Motion | undefined }
+export interface OnBeat {
+  bar: number
+  beat: number
+  who: Letter | null
+  asks: Asks | undefined
+  motion: Motion | undefined
+}
 
 /** A sticking begun at one of its places, and what that puts on the beats asked about. */
 export interface Rotation {
@@ -74,29 +99,49 @@ export function backbeatsIn(sticking: Sticking, ground: Ground, beats: readonly 
       const slots = groundBars(ground, bars)
       const at = byTick(laid)
       const ticks = beatsOf(slots)
-      const there = ticks.flatMap(beat => Array.from({ length: beat.slots }, (_, i) => at.get(beat.at + i * beat.length / beat.slots)))
+      const there = ticks.flatMap(beat =>
+        Array.from({ length: beat.slots }, (_, i) => at.get(beat.at + (i * beat.length) / beat.slots)),
+      )
       const places = there.map(stroke => stroke?.who ?? null)
       const asked = new Set(ticks.filter(beat => beats.includes(beat.beat + 1)).map(beat => beat.first))
       const loud = (place: number) => asked.has(place) || there[place]?.accent === true
       const key = writeSticking(places.map(who => who && { who, accent: false }))
       if (seen.has(key)) continue
       seen.add(key)
-      const hits = ticks.filter(beat => beats.includes(beat.beat + 1)).map(({ bar, beat, first }): OnBeat => {
-        const who = places[first]!
-        const hand = who !== null && who !== 'F'
-        return { bar, beat, who, asks: hand ? asksOf(places, first) : undefined, motion: hand ? motionOf(places, loud, first) : undefined }
-      })
+      const hits = ticks
+        .filter(beat => beats.includes(beat.beat + 1))
+        .map(({ bar, beat, first }): OnBeat => {
+          const who = places[first]!
+          const hand = who !== null && who !== 'F'
+          return {
+            bar,
+            beat,
+            who,
+            asks: hand ? asksOf(places, first) : undefined,
+            motion: hand ? motionOf(places, loud, first) : undefined,
+          }
+        })
       const whos = new Set(hits.map(hit => hit.who))
       const only = whos.size === 1 ? [...whos][0] : undefined
       found.push({
-        by, repeat, sticking: from, bars, hits,
+        by,
+        repeat,
+        sticking: from,
+        bars,
+        hits,
         hand: only === 'R' || only === 'L' ? only : undefined,
         awkward: hits.filter(hit => hit.asks && hit.asks !== 'free').length,
       })
     }
   }
   const rank = (one: Rotation) => (one.hand ? 0 : one.hits.every(hit => hit.asks) ? 1 : 2)
-  return found.sort((a, b) => rank(a) - rank(b) || a.awkward / (a.hits.length || 1) - b.awkward / (b.hits.length || 1) || a.bars - b.bars || a.by - b.by)
+  return found.sort(
+    (a, b) =>
+      rank(a) - rank(b) ||
+      a.awkward / (a.hits.length || 1) - b.awkward / (b.hits.length || 1) ||
+      a.bars - b.bars ||
+      a.by - b.by,
+  )
 }
 
 /**
@@ -104,15 +149,30 @@ export function backbeatsIn(sticking: Sticking, ground: Ground, beats: readonly 
  * Begun again in every bar it is cut to the bar.
  * @example writeSticking(rotationSticking(backbeatsIn(readSticking('rlrrlrll').value, sixteenths, [2, 4])[0], sixteenths, [2, 4]), 4) // => 'rlrr >lrll'
  */
-export function rotationSticking({ sticking, bars: count }: Rotation, ground: Ground, asked: readonly number[]): Sticking {
+export function rotationSticking(
+  { sticking, bars: count }: Rotation,
+  ground: Ground,
+  asked: readonly number[],
+): Sticking {
   const bars = groundBars(ground, count)
-  const on = new Set(beatsOf(bars).filter(beat => asked.includes(beat.beat + 1)).map(beat => beat.at))
+  const on = new Set(
+    beatsOf(bars)
+      .filter(beat => asked.includes(beat.beat + 1))
+      .map(beat => beat.at),
+  )
   const whole = slotsOf(bars).map(({ at }, i) => {
     const place = sticking[i % sticking.length]!
     return place && on.has(at) ? { ...place, accent: true } : place
   })
   for (let length = 1; length < whole.length; length++) {
-    if (whole.length % length === 0 && sameSticking(whole, whole.map((_, i) => whole[i % length]!))) return whole.slice(0, length)
+    if (
+      whole.length % length === 0 &&
+      sameSticking(
+        whole,
+        whole.map((_, i) => whole[i % length]!),
+      )
+    )
+      return whole.slice(0, length)
   }
   return whole.length <= STICKING_LIMITS.places ? whole : sticking
 }
@@ -124,7 +184,9 @@ function sayWho(hits: readonly OnBeat[], on: string): string {
   if (names.length === 1) return `${names[0]} on ${on}`
   const beats = [...new Set(hits.map(hit => hit.beat))]
   const own = beats.map(beat => [...new Set(hits.filter(hit => hit.beat === beat).map(name))])
-  return own.every(one => one.length === 1) ? sayList(own.map(([one], i) => `${one} on ${beats[i]! + 1}`)) : `${sayList(names)} by turns on ${on}`
+  return own.every(one => one.length === 1)
+    ? sayList(own.map(([one], i) => `${one} on ${beats[i]! + 1}`))
+    : `${sayList(names)} by turns on ${on}`
 }
 
 /**
@@ -134,8 +196,14 @@ function sayWho(hits: readonly OnBeat[], on: string): string {
 export function sayRotation(rotation: Rotation, beats: readonly number[]): string {
   const on = sayList(beats.map(String))
   const who = sentence(sayWho(rotation.hits, on))
-  const said = rotation.hits.map(({ beat, asks, motion }) => ({ beat: beat + 1, says: asks && motion ? sayMotion(asks, motion) : undefined }))
-  const says = [...new Set(said.map(hit => hit.says))].filter(one => one !== undefined)
-    .map(one => `On ${sayList([...new Set(said.filter(hit => hit.says === one).map(hit => String(hit.beat)))])}: ${one}.`)
+  const said = rotation.hits.map(({ beat, asks, motion }) => ({
+    beat: beat + 1,
+    says: asks && motion ? sayMotion(asks, motion) : undefined,
+  }))
+  const says = [...new Set(said.map(hit => hit.says))]
+    .filter(one => one !== undefined)
+    .map(
+      one => `On ${sayList([...new Set(said.filter(hit => hit.says === one).map(hit => String(hit.beat)))])}: ${one}.`,
+    )
   return [`${who}.`, ...says].join(' ')
 }

@@ -14,7 +14,8 @@ function contradiction(wishes: readonly Wish[]): string | undefined {
     // The foot may strike with a hand; both hands at once are no sticking.
     if (wish.who === 'F') continue
     const other = wanted.get(wish.slot)
-    if (other && other.who !== wish.who) return `${sentence(sayWish(other))} and ${sayWish(wish)} cannot both be: a sticking has one hand at a time.`
+    if (other && other.who !== wish.who)
+      return `${sentence(sayWish(other))} and ${sayWish(wish)} cannot both be: a sticking has one hand at a time.`
     wanted.set(wish.slot, wish)
   }
   return undefined
@@ -29,7 +30,7 @@ export interface Answer {
   without: Wish[]
 }
 
-const solve = (question: Question, most: number): { count: bigint, chains: Chain[] } => {
+const solve = (question: Question, most: number): { count: bigint; chains: Chain[] } => {
   const filling = new Filling(question)
   return { count: filling.count, chains: filling.best(most) }
 }
@@ -46,23 +47,40 @@ export function chainsFor(question: Question, most: number = CHAIN_LIMITS.listed
   const clash = contradiction(wishes)
   if (clash) return none(clash)
   const all = solve(question, most)
-  if (all.count) return { ...all, says: `${sayChains(all.count)}${all.count > BigInt(all.chains.length) ? `; the best ${all.chains.length} are listed` : ''}.`, without: [] }
+  if (all.count)
+    return {
+      ...all,
+      says: `${sayChains(all.count)}${all.count > BigInt(all.chains.length) ? `; the best ${all.chains.length} are listed` : ''}.`,
+      without: [],
+    }
   if (!wishes.length) {
     const sizes = [...new Set(groups.map(group => group.sticking.length))].sort((a, b) => a - b)
     return none(`No sum of ${sayList(sizes.map(String))} makes ${slots}: add a group of another size.`)
   }
-  return nearest(question, most) ?? none(`No sum of these groups makes ${slots}, whatever is wished: add a group of another size.`)
+  return (
+    nearest(question, most) ??
+    none(`No sum of these groups makes ${slots}, whatever is wished: add a group of another size.`)
+  )
 }
 
 /** The fewest wishes that must be let go, one or two of them or all, and what there is then. */
 function nearest(question: Question, most: number): Answer | undefined {
   const { wishes } = question
-  const sets: Wish[][] = [...wishes.map(wish => [wish]), ...wishes.flatMap((a, i) => wishes.slice(i + 1).map(b => [a, b])), [...wishes]]
+  const sets: Wish[][] = [
+    ...wishes.map(wish => [wish]),
+    ...wishes.flatMap((a, i) => wishes.slice(i + 1).map(b => [a, b])),
+    [...wishes],
+  ]
   for (const without of sets) {
     const found = solve({ ...question, wishes: wishes.filter(wish => !without.includes(wish)) }, most)
     if (!found.count) continue
     const gone = sayList(without.map(sayWish))
-    return { count: 0n, chains: found.chains, without, says: `No chain meets every wish. Without “${gone}” there ${found.count === 1n ? 'is 1' : `are ${sayChains(found.count).replace(' chains', '')}`}; the nearest are listed.` }
+    return {
+      count: 0n,
+      chains: found.chains,
+      without,
+      says: `No chain meets every wish. Without “${gone}” there ${found.count === 1n ? 'is 1' : `are ${sayChains(found.count).replace(' chains', '')}`}; the nearest are listed.`,
+    }
   }
   return undefined
 }

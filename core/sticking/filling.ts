@@ -4,21 +4,44 @@ import { type Letter, strikes } from './sticking'
 import type { Question } from './wishes'
 
 /** Shapes that fill the slots exactly, one after another; `cost` ranks it (see `joinCost`). */
-export interface Chain { shapes: Shape[], cost: number }
+export interface Chain {
+  shapes: Shape[]
+  cost: number
+}
 
 /**
  * A state: slots filled, the shape that came last, the group that came first (where no two may be alike in a row), the
  * last hand (where the chain must come home) and the limbs' pulses (where speed matters). With it what is known: in how
  * many ways it can be finished, how cheaply, and by which shapes.
  */
-interface State { at: number, last: number, first: number, hand: number, pulses: number, count: bigint, cost: number, next: Step[] | undefined }
-interface Step { shape: number, cost: number, to: State }
+interface State {
+  at: number
+  last: number
+  first: number
+  hand: number
+  pulses: number
+  count: bigint
+  cost: number
+  next: Step[] | undefined
+}
+interface Step {
+  shape: number
+  cost: number
+  to: State
+}
 
 const LETTERS = ['', 'R', 'L', 'F'] as const
 const codeOf = (who: Letter | undefined): number => (who ? LETTERS.indexOf(who) : 0)
 
 /** What is asked of a shape again and again, worked out once; letters as figures, 0 for none. */
-interface Facts { length: number, group: number, starts: number, ends: number, hand: number, twoFeet: boolean }
+interface Facts {
+  length: number
+  group: number
+  starts: number
+  ends: number
+  hand: number
+  twoFeet: boolean
+}
 
 /**
  * How a group costs after another: a limb that strikes twice across the join 8, the same group again 2, any group 1.
@@ -51,7 +74,10 @@ export class Filling {
     this.slots = slots
     this.shapes = shapesOf(groups, changing)
     this.facts = this.shapes.map(({ sticking, group }) => ({
-      length: sticking.length, group: groups.indexOf(group), starts: codeOf(sticking[0]?.who), ends: codeOf(sticking.at(-1)?.who),
+      length: sticking.length,
+      group: groups.indexOf(group),
+      starts: codeOf(sticking[0]?.who),
+      ends: codeOf(sticking.at(-1)?.who),
       hand: codeOf(sticking.findLast(place => place && place.who !== 'F')?.who),
       twoFeet: sticking.length > 1 && strikes(sticking.at(-1), 'F') && strikes(sticking.at(-2), 'F'),
     }))
@@ -64,12 +90,18 @@ export class Filling {
     const wanted = wishes.flatMap(wish => (wish.kind === 'limb' ? [wish] : []))
     const fits = (at: number, { sticking }: Shape) =>
       wanted.every(({ slot, who }) => slot < at || slot >= at + sticking.length || strikes(sticking[slot - at], who))
-    this.fitting = Array.from({ length: slots }, (_, at) => this.shapes.flatMap((shape, i) => {
-      const end = at + shape.sticking.length
-      const { starts, twoFeet } = this.facts[i]!
-      const may = end <= slots && fits(at, shape) && (at > 0 || !this.home || starts === this.home) && (end < slots || !this.twoFeet || twoFeet)
-      return may ? [i] : []
-    }))
+    this.fitting = Array.from({ length: slots }, (_, at) =>
+      this.shapes.flatMap((shape, i) => {
+        const end = at + shape.sticking.length
+        const { starts, twoFeet } = this.facts[i]!
+        const may =
+          end <= slots &&
+          fits(at, shape) &&
+          (at > 0 || !this.home || starts === this.home) &&
+          (end < slots || !this.twoFeet || twoFeet)
+        return may ? [i] : []
+      }),
+    )
     const pulses = this.needs ? this.pulseId(atRest(this.needs)) : 0
     this.root = this.stateOf({ at: 0, last: -1, first: -1, hand: 0, pulses })
     this.finish(this.root)
@@ -125,7 +157,9 @@ export class Filling {
     const pulses = this.pulsesAfter(state.pulses, shape)
     if (pulses < 0 || (ends && this.needs && !joins(this.pulses[pulses]!, this.needs))) return undefined
     // At the end nothing of the way matters any more.
-    return this.stateOf(ends ? { at, last: -1, first: -1, hand: 0, pulses: 0 } : { at, last: shape, first, hand, pulses })
+    return this.stateOf(
+      ends ? { at, last: -1, first: -1, hand: 0, pulses: 0 } : { at, last: shape, first, hand, pulses },
+    )
   }
 
   /** Works a state out with all that may follow. */
@@ -153,8 +187,15 @@ export class Filling {
   /** The cheapest chains, at most so many, the cheapest first: a search led by the exact cost to the end. */
   best(most: number): Chain[] {
     if (!this.root.count) return []
-    interface Way { shape: number, before: Way | undefined }
-    interface Open { state: State, spent: number, way: Way | undefined }
+    interface Way {
+      shape: number
+      before: Way | undefined
+    }
+    interface Open {
+      state: State
+      spent: number
+      way: Way | undefined
+    }
     const found: Chain[] = []
     // Costs are small whole numbers, so open ways lie in one pile a cost; the newest of a pile goes on first.
     const piles: Open[][] = []
@@ -170,7 +211,8 @@ export class Filling {
           if (found.length === most) return found
           continue
         }
-        for (const { shape, cost: more, to } of state.next!.toReversed()) put(spent + more + to.cost, { state: to, spent: spent + more, way: { shape, before: way } })
+        for (const { shape, cost: more, to } of state.next!.toReversed())
+          put(spent + more + to.cost, { state: to, spent: spent + more, way: { shape, before: way } })
       }
     }
     return found

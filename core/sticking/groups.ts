@@ -2,16 +2,39 @@ import { type Result, ok, refuse } from '#core/result'
 import { type Sticking, handsChanged, readSticking, sameSticking, writeSticking } from './sticking'
 
 /** A note group: a short sticking used whole, one slot to each of its places. */
-export interface NoteGroup { id: string, sticking: Sticking }
+export interface NoteGroup {
+  id: string
+  sticking: Sticking
+}
 
 const GROUPS = [
-  'rl', 'rf', 'ff',
-  'rlf', 'rff', 'rll',
-  'rlrl', 'rlff', 'rlrf', 'rllf', 'rlrr',
-  'rlrlf', 'rlrff', 'rlrrf', 'rllff',
-  'rlrlff', 'rlrrll', 'rlfrlf', 'rllrff',
-  'rlrlrlf', 'rlrlrff', 'rlrrlff', 'rlrlfrf',
-  'rlrlrlff', 'rlrrlrll', 'rlfrlfrl', 'rlrrllff',
+  'rl',
+  'rf',
+  'ff',
+  'rlf',
+  'rff',
+  'rll',
+  'rlrl',
+  'rlff',
+  'rlrf',
+  'rllf',
+  'rlrr',
+  'rlrlf',
+  'rlrff',
+  'rlrrf',
+  'rllff',
+  'rlrlff',
+  'rlrrll',
+  'rlfrlf',
+  'rllrff',
+  'rlrlrlf',
+  'rlrlrff',
+  'rlrrlff',
+  'rlrlfrf',
+  'rlrlrlff',
+  'rlrrlrll',
+  'rlfrlfrl',
+  'rlrrllff',
 ] as const
 
 const named = (text: string): NoteGroup => {
@@ -34,16 +57,21 @@ export function ownGroup(text: string): Result<NoteGroup> {
   const read = readSticking(text)
   if (!read.ok) return read
   const size = read.value.length
-  if (size < GROUP_SIZES.least || size > GROUP_SIZES.most) return refuse(`A group has ${GROUP_SIZES.least} to ${GROUP_SIZES.most} places; this has ${size}.`)
+  if (size < GROUP_SIZES.least || size > GROUP_SIZES.most)
+    return refuse(`A group has ${GROUP_SIZES.least} to ${GROUP_SIZES.most} places; this has ${size}.`)
   return ok({ id: writeSticking(read.value), sticking: read.value })
 }
 
 /** A group as it may stand in a chain: as it is written, or with the hands changed over. */
-export interface Shape { group: NoteGroup, changed: boolean, sticking: Sticking }
+export interface Shape {
+  group: NoteGroup
+  changed: boolean
+  sticking: Sticking
+}
 
 /** All shapes of some groups; a changed one only where it differs and is wanted. @internal */
 export function shapesOf(groups: readonly NoteGroup[], changing: boolean): Shape[] {
-  return groups.flatMap((group) => {
+  return groups.flatMap(group => {
     const other = handsChanged(group.sticking)
     const shapes: Shape[] = [{ group, changed: false, sticking: group.sticking }]
     if (changing && !sameSticking(group.sticking, other)) shapes.push({ group, changed: true, sticking: other })

@@ -3,11 +3,17 @@ import { type Letter, type Sticking, strikes } from './sticking'
 import type { Speeds } from './wishes'
 
 /** Slots: a limb may not strike again after fewer than `least`; a pair alone may, after `double` or more, with a breath before and after it. */
-export interface Least { least: number, double: number }
+export interface Least {
+  least: number
+  double: number
+}
 
 /** How many slots each end of the body needs between strokes; `far` is the distance from which nothing matters. */
-export interface Needs { hand: Least, foot: Least, far: number }
-
+export interface Needs {
+  hand: Least
+  foot: Least
+  far: number
+}
 
 /** What speeds in seconds come to in slots of so many seconds; undefined where nothing is too fast. */
 export function slotsNeeded(slotSeconds: number, speeds: Speeds): Needs | undefined {
@@ -15,14 +21,24 @@ export function slotsNeeded(slotSeconds: number, speeds: Speeds): Needs | undefi
   const [hand, foot] = [least(speeds.hand), least(speeds.foot)]
   if (hand === 1 && foot === 1) return undefined
   const far = Math.max(hand, foot, Math.floor(BREATH * (Math.max(hand, foot) - 1)) + 1)
-  return { hand: { least: hand, double: Math.min(hand, least(speeds.double)) }, foot: { least: foot, double: Math.min(foot, least(speeds.footPair)) }, far }
+  return {
+    hand: { least: hand, double: Math.min(hand, least(speeds.double)) },
+    foot: { least: foot, double: Math.min(foot, least(speeds.footPair)) },
+    far,
+  }
 }
 
 /**
  * What is remembered of one limb along a chain, in slots capped at `far`: since its last stroke, and the gap before that;
  * and, for the join at the end, where its first stroke came and the gap to its second. `count` goes up to 2.
  */
-export interface Pulse { since: number, gap: number, first: number, second: number, count: 0 | 1 | 2 }
+export interface Pulse {
+  since: number
+  gap: number
+  first: number
+  second: number
+  count: 0 | 1 | 2
+}
 export type Pulses = Record<Letter, Pulse>
 
 const fresh = (far: number): Pulse => ({ since: far, gap: far, first: 0, second: far, count: 0 })
@@ -67,7 +83,7 @@ export function played(before: Pulses, sticking: Sticking, needs: Needs): Pulses
 
 /** True where what was played may be played again at once: the join from its end to its beginning is not too fast. */
 export function joins(pulses: Pulses, needs: Needs): boolean {
-  return LETTERS.every((who) => {
+  return LETTERS.every(who => {
     const { since, gap, first, second, count } = pulses[who]
     if (!count) return true
     const across = Math.min(needs.far, since + first)
@@ -80,7 +96,7 @@ export function joins(pulses: Pulses, needs: Needs): boolean {
 
 /** Pulses as a text that is the same exactly where nothing that matters differs. */
 export const pulseKey = (pulses: Pulses): string =>
-  LETTERS.map((who) => {
+  LETTERS.map(who => {
     const { since, gap, first, second, count } = pulses[who]
     return `${since},${gap},${first},${second},${count}`
   }).join(';')

@@ -8,7 +8,12 @@ export type Letter = Hand | 'F'
 export type StickingOrnament = 'flam' | 'drag' | 'ruff' | 'double' | 'buzz'
 
 /** What strikes at one place of a sticking: a hand or the foot, or a hand with the foot under it. */
-export interface StickingStroke { who: Letter, accent: boolean, ornament?: StickingOrnament, /** The foot that strikes with a hand. */ foot?: { accent: boolean } }
+export interface StickingStroke {
+  who: Letter
+  accent: boolean
+  ornament?: StickingOrnament
+  /** The foot that strikes with a hand. */ foot?: { accent: boolean }
+}
 
 /** Strokes and rests (`null`) on equal places, one after another. */
 export type Sticking = readonly (StickingStroke | null)[]
@@ -16,28 +21,42 @@ export type Sticking = readonly (StickingStroke | null)[]
 export const STICKING_LIMITS = { places: 128 } as const
 
 const MARKS: Record<string, StickingOrnament> = { '^': 'flam', '^^': 'drag', '^^^': 'ruff', '=': 'double', '~': 'buzz' }
-const WRITTEN = Object.fromEntries(Object.entries(MARKS).map(([mark, ornament]) => [ornament, mark])) as Record<StickingOrnament, string>
+const WRITTEN = Object.fromEntries(Object.entries(MARKS).map(([mark, ornament]) => [ornament, mark])) as Record<
+  StickingOrnament,
+  string
+>
 const PLACE = /(>?)(\^{1,3}|[=~]?)(>?)([a-zA-Z.\-_])/
 const BOTH = /^\(([^()]*)\)/
 
 /** Whether capitals are accents here, and the place that is read, from 1. */
-interface Reading { capitals: boolean, place: number }
+interface Reading {
+  capitals: boolean
+  place: number
+}
 
 /** The first place of a text, and how many characters it took. */
-function readOne(text: string, { capitals, place }: Reading): Result<{ place: StickingStroke | null, length: number }> {
+function readOne(text: string, { capitals, place }: Reading): Result<{ place: StickingStroke | null; length: number }> {
   const match = new RegExp(PLACE, 'y').exec(text)
-  if (!match) return refuse(`“${text.slice(0, 4)}” after place ${place - 1} cannot be read; write r, l, f, - for a rest, > for an accent, (rf) for a hand and the foot at once.`)
+  if (!match)
+    return refuse(
+      `“${text.slice(0, 4)}” after place ${place - 1} cannot be read; write r, l, f, - for a rest, > for an accent, (rf) for a hand and the foot at once.`,
+    )
   const [whole, before, mark, after, sign] = match as unknown as [string, string, string, string, string]
-  if (/[.\-_]/.test(sign)) return before || mark || after ? refuse(`A rest is not accented or ornamented: “${whole}” in place ${place}.`) : ok({ place: null, length: whole.length })
+  if (/[.\-_]/.test(sign))
+    return before || mark || after
+      ? refuse(`A rest is not accented or ornamented: “${whole}” in place ${place}.`)
+      : ok({ place: null, length: whole.length })
   const who = sign.toUpperCase()
-  if (who !== 'R' && who !== 'L' && who !== 'F') return refuse(`“${sign}” in place ${place} is none of them; write r or l for a hand, f for the foot, - for a rest.`)
-  if (who === 'F' && mark && mark !== '=') return refuse(`A foot has no grace notes and no buzz: “${whole}” in place ${place}.`)
+  if (who !== 'R' && who !== 'L' && who !== 'F')
+    return refuse(`“${sign}” in place ${place} is none of them; write r or l for a hand, f for the foot, - for a rest.`)
+  if (who === 'F' && mark && mark !== '=')
+    return refuse(`A foot has no grace notes and no buzz: “${whole}” in place ${place}.`)
   const accent = before !== '' || after !== '' || (capitals && sign === who)
   return ok({ place: { who, accent, ...(mark ? { ornament: MARKS[mark]! } : {}) }, length: whole.length })
 }
 
 /** A hand and the foot at one place, written in either order. */
-function readBoth(text: string, read: Reading): Result<{ place: StickingStroke, length: number }> {
+function readBoth(text: string, read: Reading): Result<{ place: StickingStroke; length: number }> {
   const strokes: StickingStroke[] = []
   for (let rest = text; rest;) {
     const one = readOne(rest, read)
@@ -47,7 +66,8 @@ function readBoth(text: string, read: Reading): Result<{ place: StickingStroke, 
   }
   const hand = strokes.find(stroke => stroke.who !== 'F')
   const foot = strokes.find(stroke => stroke.who === 'F')
-  if (!hand || !foot || strokes.length !== 2) return refuse(`“(${text})” in place ${read.place} is not a hand and the foot; write (rf) or (lf).`)
+  if (!hand || !foot || strokes.length !== 2)
+    return refuse(`“(${text})” in place ${read.place} is not a hand and the foot; write (rf) or (lf).`)
   if (foot.ornament) return refuse(`The foot under a hand strikes once: “(${text})” in place ${read.place}.`)
   return ok({ place: { ...hand, foot: { accent: foot.accent } }, length: text.length + 2 })
 }
@@ -76,7 +96,8 @@ export function readSticking(text: string): Result<Sticking> {
     places.push(one.value.place)
     rest = rest.slice(both ? both[0].length : one.value.length)
   }
-  if (places.length > STICKING_LIMITS.places) return refuse(`A sticking has at most ${STICKING_LIMITS.places} places; this has ${places.length}.`)
+  if (places.length > STICKING_LIMITS.places)
+    return refuse(`A sticking has at most ${STICKING_LIMITS.places} places; this has ${places.length}.`)
   if (places.every(place => place === null)) return refuse('There are only rests here; write at least one stroke.')
   return ok(places)
 }
@@ -86,12 +107,14 @@ export function readSticking(text: string): Result<Sticking> {
  * @example writeSticking(readSticking('rlrrlrll').value, 4) // => 'rlrr lrll'
  */
 export function writeSticking(sticking: Sticking, every = 0): string {
-  return sticking.map((place, i) => {
-    const space = every && i && i % every === 0 ? ' ' : ''
-    if (!place) return `${space}-`
-    const own = `${place.accent ? '>' : ''}${place.ornament ? WRITTEN[place.ornament] : ''}${place.who.toLowerCase()}`
-    return space + (place.foot ? `(${own}${place.foot.accent ? '>' : ''}f)` : own)
-  }).join('')
+  return sticking
+    .map((place, i) => {
+      const space = every && i && i % every === 0 ? ' ' : ''
+      if (!place) return `${space}-`
+      const own = `${place.accent ? '>' : ''}${place.ornament ? WRITTEN[place.ornament] : ''}${place.who.toLowerCase()}`
+      return space + (place.foot ? `(${own}${place.foot.accent ? '>' : ''}f)` : own)
+    })
+    .join('')
 }
 
 const OTHER: Record<Letter, Letter> = { R: 'L', L: 'R', F: 'F' }
@@ -100,7 +123,8 @@ const OTHER: Record<Letter, Letter> = { R: 'L', L: 'R', F: 'F' }
  * The same with the hands changed over: `rlf` is `lrf`.
  * @example writeSticking(handsChanged(readSticking('rlf').value)) // => 'lrf'
  */
-export const handsChanged = (sticking: Sticking): Sticking => sticking.map(place => place && { ...place, who: OTHER[place.who] })
+export const handsChanged = (sticking: Sticking): Sticking =>
+  sticking.map(place => place && { ...place, who: OTHER[place.who] })
 
 /** The sticking begun at another of its places: `rotated(rlrr, 1)` is `lrrr`. @internal */
 export const rotated = (sticking: Sticking, by: number): Sticking => [...sticking.slice(by), ...sticking.slice(0, by)]
@@ -116,7 +140,8 @@ export const accentTurned = (sticking: Sticking, place: number): Sticking =>
  * True where a limb strikes at a place of a sticking, be it with another.
  * @example ['R', 'F', 'L'].map(who => strikes(readSticking('(rf)').value[0], who)) // => [true, true, false]
  */
-export const strikes = (place: StickingStroke | null | undefined, who: Letter): boolean => place?.who === who || (who === 'F' && place?.foot !== undefined)
+export const strikes = (place: StickingStroke | null | undefined, who: Letter): boolean =>
+  place?.who === who || (who === 'F' && place?.foot !== undefined)
 
 /** True where both would be played alike. @internal */
 export const sameSticking = (a: Sticking, b: Sticking): boolean => writeSticking(a) === writeSticking(b)

@@ -6,24 +6,46 @@ import type { Loudness } from './loudness'
 /** Something a style lives by, as data that can be checked, with the reason a teacher would give. */
 export type Constraint = { reason: string } & (
   | { kind: 'straight' }
-  | { kind: 'swung', level: Swing['level'], from: number, to: number }
-  | { kind: 'backbeat', beats: number[] }
-  | { kind: 'tempo', from: number, to: number }
+  | { kind: 'swung'; level: Swing['level']; from: number; to: number }
+  | { kind: 'backbeat'; beats: number[] }
+  | { kind: 'tempo'; from: number; to: number }
   /** A limb must strike a piece wherever the row, read as `rowStrokes` does, has an x. */
-  | { kind: 'keeps', limb: Limb, piece: string, row: string }
+  | { kind: 'keeps'; limb: Limb; piece: string; row: string }
   /** A limb must leave these felt beats alone. */
-  | { kind: 'silent', limb: Limb, beats: number[] }
+  | { kind: 'silent'; limb: Limb; beats: number[] }
 )
 
 /** One row of a candidate: figures for levels, and what they strike (see `rowStrokes`). */
-export interface Row extends RowStroke { row: string }
+export interface Row extends RowStroke {
+  row: string
+}
 
 /** One traditional part that a limb may play in a style. */
-export interface Candidate { id: string, name: string, limb: Limb, role: Role, rows: Row[] }
+export interface Candidate {
+  id: string
+  name: string
+  limb: Limb
+  role: Role
+  rows: Row[]
+}
 
 /** Families of styles, in the order they are offered. */
-export const STYLE_FAMILIES = ['rock', 'funk and soul', 'hip-hop and electronic', 'blues and gospel', 'country', 'jazz', 'Brazil', 'Afro-Cuban', 'West Africa', 'Jamaica', 'Caribbean', 'street', 'odd meters'] as const
-export type StyleFamily = typeof STYLE_FAMILIES[number]
+export const STYLE_FAMILIES = [
+  'rock',
+  'funk and soul',
+  'hip-hop and electronic',
+  'blues and gospel',
+  'country',
+  'jazz',
+  'Brazil',
+  'Afro-Cuban',
+  'West Africa',
+  'Jamaica',
+  'Caribbean',
+  'street',
+  'odd meters',
+] as const
+export type StyleFamily = (typeof STYLE_FAMILIES)[number]
 
 /** A style: its time, its tempo, the order its limbs are usually layered in, and parts to try for each. Limbs are those of a right-handed player. */
 export interface StyleCard {
@@ -35,9 +57,9 @@ export interface StyleCard {
   /** Slots in each felt beat: one number for all, or one for each. */
   slots: number | number[]
   /** Other meters it is usually written in, and how many times as long everything is there: samba in 4/4 eighths is twice its 2/4 sixteenths. */
-  writings?: { meter: Meter, times: number }[]
+  writings?: { meter: Meter; times: number }[]
   swing: Swing | null
-  tempo: { from: number, to: number, usual: number }
+  tempo: { from: number; to: number; usual: number }
   order: Limb[]
   candidates: Candidate[]
   loudness: Loudness
@@ -45,7 +67,10 @@ export interface StyleCard {
 }
 
 /** A player's way of sitting at the kit: which side leads, and whether the hands are crossed over the hats or open. */
-export interface Orientation { lead: 'right' | 'left', hands: 'crossed' | 'open' }
+export interface Orientation {
+  lead: 'right' | 'left'
+  hands: 'crossed' | 'open'
+}
 
 /** The limb that plays what a card writes for a right-handed player with crossed hands: `orient({ lead: 'right', hands: 'open' }, 'RH') // => 'LH'`. */
 export function orient({ lead, hands }: Orientation, limb: Limb): Limb {
@@ -60,4 +85,6 @@ const USUAL: Orientation = { lead: 'right', hands: 'crossed' }
  * @example candidatesFor(styleOf('funk-sixteenths'), 'RH').length > 1 // => true
  */
 export const candidatesFor = (card: StyleCard, limb: Limb, as = USUAL): Candidate[] =>
-  card.candidates.map(candidate => ({ ...candidate, limb: orient(as, candidate.limb) })).filter(candidate => candidate.limb === limb)
+  card.candidates
+    .map(candidate => ({ ...candidate, limb: orient(as, candidate.limb) }))
+    .filter(candidate => candidate.limb === limb)

@@ -1,11 +1,25 @@
-import { type Groove, backbeatOf, sounding, sayBackbeat, sayCount, SWUNG, sayFeel, sayList, sayPlaces } from '#core/groove'
+import {
+  type Groove,
+  backbeatOf,
+  sounding,
+  sayBackbeat,
+  sayCount,
+  SWUNG,
+  sayFeel,
+  sayList,
+  sayPlaces,
+} from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
 import { beatsOf, convertTempo } from '#core/time'
 import { type Constraint, type Orientation, type StyleCard, orient } from './card'
 import { breaksAtTurn, layRow, rowBars, writtenTimes } from './lay'
 
 /** Whether one constraint of a style holds in a groove, said in a few words, with the style's reason. */
-export interface Fit { holds: boolean, says: string, reason: string }
+export interface Fit {
+  holds: boolean
+  says: string
+  reason: string
+}
 
 /**
  * A groove held against the style it claims, constraint by constraint.
@@ -13,12 +27,20 @@ export interface Fit { holds: boolean, says: string, reason: string }
  */
 export function fitsStyle(groove: Groove, card: StyleCard, hands: Orientation['hands'] = 'crossed'): Fit[] {
   const fits = card.constraints.map((constraint): Fit => {
-    const own = 'limb' in constraint ? { ...constraint, limb: orient({ lead: groove.lead, hands }, constraint.limb) } : constraint
+    const own =
+      'limb' in constraint ? { ...constraint, limb: orient({ lead: groove.lead, hands }, constraint.limb) } : constraint
     return { ...check(sounding(groove), own, card), reason: constraint.reason }
   })
   const figure = Math.max(1, ...card.constraints.flatMap(one => ('row' in one ? [rowBars(card, one.row)] : [])))
   if (!breaksAtTurn(card, groove.bars, figure)) return fits
-  return [...fits, { holds: false, says: `A figure of ${figure} bars breaks at the turn of ${sayCount(groove.bars.length, 'bar')}`, reason: 'Its second half would be followed by itself, or be cut off: take a multiple of its bars.' }]
+  return [
+    ...fits,
+    {
+      holds: false,
+      says: `A figure of ${figure} bars breaks at the turn of ${sayCount(groove.bars.length, 'bar')}`,
+      reason: 'Its second half would be followed by itself, or be cut off: take a multiple of its bars.',
+    },
+  ]
 }
 
 // A share this little is heard as a loose straight, not as swing.
@@ -35,31 +57,67 @@ function check(groove: Groove, constraint: Constraint, card: StyleCard): Omit<Fi
     case 'swung': {
       // No swing and a share of a half are the same thing, at whatever level.
       const share = swing?.share ?? 0.5
-      const holds = (share === 0.5 || swing!.level === constraint.level) && share >= constraint.from && share <= constraint.to
+      const holds =
+        (share === 0.5 || swing!.level === constraint.level) && share >= constraint.from && share <= constraint.to
       const wanted = `${Math.round(constraint.from * 100)} to ${Math.round(constraint.to * 100)}`
-      return { holds, says: holds ? (share === 0.5 ? 'Straight, which this style allows' : `Swung (${feel})`) : `${feel === 'straight' ? 'Straight' : `Swung ${feel}`}, where this style swings ${SWUNG[constraint.level]} ${wanted}` }
+      return {
+        holds,
+        says: holds
+          ? share === 0.5
+            ? 'Straight, which this style allows'
+            : `Swung (${feel})`
+          : `${feel === 'straight' ? 'Straight' : `Swung ${feel}`}, where this style swings ${SWUNG[constraint.level]} ${wanted}`,
+      }
     }
     case 'backbeat': {
       const said = sayBackbeat(groove)
       const found = new Set(backbeatOf(groove)?.beats)
       const beats = constraint.beats.join(' and ')
       const holds = constraint.beats.every(number => found.has(number - 1))
-      return { holds, says: holds ? `Backbeat on ${said}` : said ? `The backbeat is on ${said}, not on ${beats}` : `No backbeat on ${beats}` }
+      return {
+        holds,
+        says: holds
+          ? `Backbeat on ${said}`
+          : said
+            ? `The backbeat is on ${said}, not on ${beats}`
+            : `No backbeat on ${beats}`,
+      }
     }
     case 'keeps': {
-      const struck = new Set(groove.parts.filter(part => part.limb === constraint.limb)
-        .flatMap(part => part.strokes.filter(stroke => stroke.piece === constraint.piece).map(stroke => stroke.at)))
-      const wanted = layRow(card, { row: constraint.row.replaceAll('x', '3'), piece: constraint.piece }, groove.bars).map(stroke => stroke.at)
+      const struck = new Set(
+        groove.parts
+          .filter(part => part.limb === constraint.limb)
+          .flatMap(part => part.strokes.filter(stroke => stroke.piece === constraint.piece).map(stroke => stroke.at)),
+      )
+      const wanted = layRow(
+        card,
+        { row: constraint.row.replaceAll('x', '3'), piece: constraint.piece },
+        groove.bars,
+      ).map(stroke => stroke.at)
       const missing = wanted.filter(at => !struck.has(at))
       const who = `${LIMB_NAMES[constraint.limb]} on ${constraint.piece}`
-      return { holds: !missing.length, says: missing.length ? `The ${who} is missing on ${sayPlaces(groove, missing)}` : `The ${who} keeps its ${sayCount(wanted.length, 'place')}` }
+      return {
+        holds: !missing.length,
+        says: missing.length
+          ? `The ${who} is missing on ${sayPlaces(groove, missing)}`
+          : `The ${who} keeps its ${sayCount(wanted.length, 'place')}`,
+      }
     }
     case 'silent': {
-      const beats = beatsOf(groove.bars).filter(beat => constraint.beats.includes(beat.beat + 1)).map(beat => beat.at)
-      const struck = groove.parts.filter(part => part.limb === constraint.limb).flatMap(part => part.strokes.map(stroke => stroke.at))
+      const beats = beatsOf(groove.bars)
+        .filter(beat => constraint.beats.includes(beat.beat + 1))
+        .map(beat => beat.at)
+      const struck = groove.parts
+        .filter(part => part.limb === constraint.limb)
+        .flatMap(part => part.strokes.map(stroke => stroke.at))
       const broken = struck.filter(at => beats.includes(at))
       const limb = LIMB_NAMES[constraint.limb]
-      return { holds: !broken.length, says: broken.length ? `The ${limb} plays on ${sayPlaces(groove, broken)}` : `The ${limb} leaves ${sayList(constraint.beats.map(String))} alone` }
+      return {
+        holds: !broken.length,
+        says: broken.length
+          ? `The ${limb} plays on ${sayPlaces(groove, broken)}`
+          : `The ${limb} leaves ${sayList(constraint.beats.map(String))} alone`,
+      }
     }
     case 'tempo': {
       // Written twice as long, it is counted twice as fast.

@@ -5,7 +5,8 @@ import type { Candidate, Row, StyleCard } from './card'
 /** What of a card laying needs. */
 export type Written = Pick<StyleCard, 'meter' | 'slots' | 'writings'>
 
-const sameMeter = (a: Meter, b: Meter): boolean => a.count === b.count && a.unit === b.unit && a.groups.join() === b.groups.join()
+const sameMeter = (a: Meter, b: Meter): boolean =>
+  a.count === b.count && a.unit === b.unit && a.groups.join() === b.groups.join()
 
 /**
  * How much longer than on its card a style is written in these bars: 1 in bars of its own meter, 2 for a samba in 4/4 eighths
@@ -39,8 +40,13 @@ export function breaksAtTurn(card: Written, bars: readonly Bar[], figure: number
  * How many of its card's bars the longest figure of a style goes over.
  * @example figureBars(styleOf('funk-sixteenths')) // => 1
  */
-export const figureBars = (card: Pick<StyleCard, 'meter' | 'slots' | 'writings' | 'candidates' | 'constraints'>): number =>
-  Math.max(...card.candidates.flatMap(one => one.rows.map(({ row }) => rowBars(card, row))), ...card.constraints.flatMap(one => ('row' in one ? [rowBars(card, one.row)] : [])))
+export const figureBars = (
+  card: Pick<StyleCard, 'meter' | 'slots' | 'writings' | 'candidates' | 'constraints'>,
+): number =>
+  Math.max(
+    ...card.candidates.flatMap(one => one.rows.map(({ row }) => rowBars(card, row))),
+    ...card.constraints.flatMap(one => ('row' in one ? [rowBars(card, one.row)] : [])),
+  )
 
 /**
  * A row of a card as strokes over some bars. It is a rhythm in time: over bars that the style is written in, every stroke
@@ -56,29 +62,39 @@ export function layRow(card: Written, { row, ...struck }: Row, bars: readonly Ba
   const times = writtenTimes(card, bars)
   if (times !== undefined) {
     const laps = Math.ceil(total / (length * times))
-    return Array.from({ length: laps }, (_, lap) => strokes.map(stroke => stretched(stroke, (lap * length + stroke.at) * times, times))).flat().filter(stroke => stroke.at < total)
+    return Array.from({ length: laps }, (_, lap) =>
+      strokes.map(stroke => stretched(stroke, (lap * length + stroke.at) * times, times)),
+    )
+      .flat()
+      .filter(stroke => stroke.at < total)
   }
   const from = beatsOf(own)
   const perBar = from.filter(beat => beat.bar === 0).length
-  return beatsOf(bars).flatMap((beat) => {
+  return beatsOf(bars).flatMap(beat => {
     const like = from.find(one => one.bar === beat.bar % own.length && one.beat === beat.beat % perBar)!
     const scale = beat.length / like.length
-    return strokes.filter(stroke => beatAt(from, stroke.at) === like).map(stroke => stretched(stroke, Math.round(beat.at + (stroke.at - like.at) * scale), scale))
+    return strokes
+      .filter(stroke => beatAt(from, stroke.at) === like)
+      .map(stroke => stretched(stroke, Math.round(beat.at + (stroke.at - like.at) * scale), scale))
   })
 }
 
-const stretched = (stroke: Stroke, at: number, times: number): Stroke =>
-  ({ ...stroke, at, ...(stroke.openFor ? { openFor: Math.max(1, Math.round(stroke.openFor * times)) } : {}) })
+const stretched = (stroke: Stroke, at: number, times: number): Stroke => ({
+  ...stroke,
+  at,
+  ...(stroke.openFor ? { openFor: Math.max(1, Math.round(stroke.openFor * times)) } : {}),
+})
 
 /**
  * A candidate of a card as a part over these bars; see `layRow`. Its role is given by the style: it stays the backbeat when it is played softly.
  * @example partFrom(styleOf('funk-sixteenths'), candidatesFor(styleOf('funk-sixteenths'), 'RH')[0], bars, 'lead').limb // => 'RH'
  */
-export const partFrom = (card: Written, candidate: Candidate, bars: readonly Bar[], id: string): Part => makePart({
-  id,
-  name: candidate.name,
-  role: candidate.role,
-  limb: candidate.limb,
-  given: ['role'],
-  strokes: candidate.rows.flatMap(row => layRow(card, row, bars)).sort((a, b) => a.at - b.at),
-})
+export const partFrom = (card: Written, candidate: Candidate, bars: readonly Bar[], id: string): Part =>
+  makePart({
+    id,
+    name: candidate.name,
+    role: candidate.role,
+    limb: candidate.limb,
+    given: ['role'],
+    strokes: candidate.rows.flatMap(row => layRow(card, row, bars)).sort((a, b) => a.at - b.at),
+  })

@@ -13,10 +13,19 @@ export const handOnHats = (parts: readonly Pick<Part, 'limb' | 'muted' | 'stroke
  * step only by choice, and what it offers is steps. With the lead on the ride the steps come first.
  * @example footHolds(styleOf('funk-sixteenths'), 'LF', { lead: 'right', hands: 'crossed' }, groove.parts) // => true
  */
-export function footHolds(card: StyleCard, limb: Limb, as: Orientation, parts: readonly Pick<Part, 'limb' | 'muted' | 'strokes'>[]): boolean {
+export function footHolds(
+  card: StyleCard,
+  limb: Limb,
+  as: Orientation,
+  parts: readonly Pick<Part, 'limb' | 'muted' | 'strokes'>[],
+): boolean {
   const first = candidatesFor(card, limb, as)[0]
   const steps = first?.role === 'hat foot' && first.rows.some(({ piece }) => piece === HATS)
-  return steps && handOnHats(parts) && !card.constraints.some(one => one.kind === 'keeps' && orient(as, one.limb) === limb && one.piece === HATS)
+  return (
+    steps &&
+    handOnHats(parts) &&
+    !card.constraints.some(one => one.kind === 'keeps' && orient(as, one.limb) === limb && one.piece === HATS)
+  )
 }
 
 /**
@@ -26,6 +35,10 @@ export function footHolds(card: StyleCard, limb: Limb, as: Orientation, parts: r
  */
 export function firstCandidates(card: StyleCard, as: Orientation): Candidate[] {
   const first = card.order.flatMap(limb => candidatesFor(card, orient(as, limb), as).slice(0, 1))
-  const parts = first.map(({ limb, rows }) => ({ limb, muted: false, strokes: rows.map(({ piece }) => ({ at: 0, piece, stroke: 'hit' as const, level: 3 as const })) }))
+  const parts = first.map(({ limb, rows }) => ({
+    limb,
+    muted: false,
+    strokes: rows.map(({ piece }) => ({ at: 0, piece, stroke: 'hit' as const, level: 3 as const })),
+  }))
   return first.filter(({ limb }) => !footHolds(card, limb, as, parts))
 }

@@ -3,8 +3,27 @@ import { DEFAULT_KIT, LIMBS, pieceOf, strokesFor } from '#core/kit'
 import { type Groove, apply, makeBars, makeGroove, makePart, readGroove, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
 import {
-  balanceOf, breaksAtTurn, candidatesFor, COMPING_CELLS, figureBars, firstCandidates, fitsStyle, footHolds, leveled, orient, type Orientation,
-  partFrom, placeCell, rowBars, sayInversion, sayRoleBalance, STYLE_CARDS, STYLE_FAMILIES, type StyleCard, styleOf, stylesFound,
+  balanceOf,
+  breaksAtTurn,
+  candidatesFor,
+  COMPING_CELLS,
+  figureBars,
+  firstCandidates,
+  fitsStyle,
+  footHolds,
+  leveled,
+  orient,
+  type Orientation,
+  partFrom,
+  placeCell,
+  rowBars,
+  sayInversion,
+  sayRoleBalance,
+  STYLE_CARDS,
+  STYLE_FAMILIES,
+  type StyleCard,
+  styleOf,
+  stylesFound,
 } from '.'
 
 it('ships the styles a working drummer is asked for, each with an id of its own, in families, to be found by word', () => {
@@ -21,10 +40,18 @@ it('ships the styles a working drummer is asked for, each with an id of its own,
 const first = (card: StyleCard): Groove => {
   const bars = makeBars(card.meter, 2, card.slots)
   const parts = LIMBS.map(limb => partFrom(card, candidatesFor(card, limb)[0]!, bars, limb))
-  return makeGroove({ id: card.id, title: card.name, style: card.id, bars, parts, tempo: { bpm: card.tempo.usual, counts: '1/4' }, feel: { swing: card.swing, push: {} } })
+  return makeGroove({
+    id: card.id,
+    title: card.name,
+    style: card.id,
+    bars,
+    parts,
+    tempo: { bpm: card.tempo.usual, counts: '1/4' },
+    feel: { swing: card.swing, push: {} },
+  })
 }
 
-describe.each(STYLE_CARDS)('$name', (card) => {
+describe.each(STYLE_CARDS)('$name', card => {
   it('offers three to eight parts for each limb, its order naming all four', () => {
     for (const limb of LIMBS) {
       expect(candidatesFor(card, limb).length, limb).toBeGreaterThanOrEqual(3)
@@ -34,8 +61,13 @@ describe.each(STYLE_CARDS)('$name', (card) => {
   })
 
   it('has rows that fill its bar, two bars, or a whole part of one', () => {
-    const slots = makeBars(card.meter, 2, card.slots).flatMap(bar => bar.slots).reduce((a, b) => a + b, 0)
-    const rows = [...card.candidates.flatMap(one => one.rows.map(({ row }) => row)), ...card.constraints.flatMap(one => ('row' in one ? [one.row] : []))]
+    const slots = makeBars(card.meter, 2, card.slots)
+      .flatMap(bar => bar.slots)
+      .reduce((a, b) => a + b, 0)
+    const rows = [
+      ...card.candidates.flatMap(one => one.rows.map(({ row }) => row)),
+      ...card.constraints.flatMap(one => ('row' in one ? [one.row] : [])),
+    ]
     for (const row of rows) expect(slots % row.replaceAll(' ', '').length, row).toBe(0)
   })
 
@@ -61,32 +93,55 @@ describe.each(STYLE_CARDS)('$name', (card) => {
   it('keeps its own constraints with each of its parts, nobody asked to be in two places', () => {
     for (const candidate of card.candidates) {
       const groove = first(card)
-      const parts = groove.parts.map(part => (part.limb === candidate.limb ? partFrom(card, candidate, groove.bars, part.id) : part))
+      const parts = groove.parts.map(part =>
+        part.limb === candidate.limb ? partFrom(card, candidate, groove.bars, part.id) : part,
+      )
       // Ghosts of the left hand come beside its backbeat, not in its place.
-      const beside = (candidate.role === 'ghosts' || (candidate.role === 'lead' && candidate.limb === 'LH')) && candidatesFor(card, candidate.limb).some(one => one.role === 'backbeat')
+      const beside =
+        (candidate.role === 'ghosts' || (candidate.role === 'lead' && candidate.limb === 'LH')) &&
+        candidatesFor(card, candidate.limb).some(one => one.role === 'backbeat')
       const all = beside ? [...groove.parts, partFrom(card, candidate, groove.bars, 'beside')] : parts
-      expect(fitsStyle({ ...groove, parts: all }, card).filter(fit => !fit.holds), candidate.id).toEqual([])
+      expect(
+        fitsStyle({ ...groove, parts: all }, card).filter(fit => !fit.holds),
+        candidate.id,
+      ).toEqual([])
     }
   })
 })
 
 describe('loudness', () => {
-  it.each(STYLE_CARDS)('of every part of $name lies within the card’s targets', (card) => {
+  it.each(STYLE_CARDS)('of every part of $name lies within the card’s targets', card => {
     for (const candidate of card.candidates) {
       const groove = first(card)
       const alone = { ...groove, parts: [partFrom(card, candidate, groove.bars, 'p')] }
-      expect(balanceOf(alone, card).roles.filter(one => one.verdict !== 'right').map(sayRoleBalance), candidate.id).toEqual([])
+      expect(
+        balanceOf(alone, card)
+          .roles.filter(one => one.verdict !== 'right')
+          .map(sayRoleBalance),
+        candidate.id,
+      ).toEqual([])
     }
     expect(balanceOf(first(card), card).inversions.map(sayInversion)).toEqual([])
   })
   const swing = styleOf('swing-four')!
   it('says when the comping is louder than the cymbal it accompanies, and can be turned down', () => {
     const groove = first(swing)
-    const loud = { ...groove, parts: groove.parts.map(part => (part.role === 'comping' ? { ...part, strokes: part.strokes.map(stroke => ({ ...stroke, level: 5 as const })) } : part)) }
+    const loud = {
+      ...groove,
+      parts: groove.parts.map(part =>
+        part.role === 'comping'
+          ? { ...part, strokes: part.strokes.map(stroke => ({ ...stroke, level: 5 as const })) }
+          : part,
+      ),
+    }
     const balance = balanceOf(loud, swing)
-    expect(balance.roles.filter(one => one.verdict !== 'right').map(sayRoleBalance)).toEqual(['Comping: 5.0, too loud; this style has it from 1.5 to 3.3'])
+    expect(balance.roles.filter(one => one.verdict !== 'right').map(sayRoleBalance)).toEqual([
+      'Comping: 5.0, too loud; this style has it from 1.5 to 3.3',
+    ])
     // The ride: 3, 4, 3, 3, 4, 3 in a bar, 3.33; 5 is 1.67 above it.
-    expect(balance.inversions.map(sayInversion)).toEqual(['The comping is louder than the lead it accompanies, by 1.7 of a level'])
+    expect(balance.inversions.map(sayInversion)).toEqual([
+      'The comping is louder than the lead it accompanies, by 1.7 of a level',
+    ])
     const quieter = apply(loud, leveled(loud, balance.roles.find(one => one.role === 'comping')!.partIds, -1))
     expect(quieter.ok && balanceOf(quieter.value.groove, swing).roles.find(one => one.role === 'comping')!.mean).toBe(4)
   })
@@ -94,12 +149,19 @@ describe('loudness', () => {
 
 describe('whose limb it is', () => {
   it.each([
-    ['right', 'crossed', ['RH', 'LH', 'RF', 'LF']], ['left', 'crossed', ['LH', 'RH', 'LF', 'RF']], ['right', 'open', ['LH', 'RH', 'RF', 'LF']], ['left', 'open', ['RH', 'LH', 'LF', 'RF']],
+    ['right', 'crossed', ['RH', 'LH', 'RF', 'LF']],
+    ['left', 'crossed', ['LH', 'RH', 'LF', 'RF']],
+    ['right', 'open', ['LH', 'RH', 'RF', 'LF']],
+    ['left', 'open', ['RH', 'LH', 'LF', 'RF']],
   ] as const)('lead %s, hands %s', (lead, hands, limbs) => {
     expect(LIMBS.map(limb => orient({ lead, hands }, limb))).toEqual(limbs)
     const card = styleOf('bossa-nova')!
     const groove = first(card)
-    const own = { ...groove, lead, parts: groove.parts.map(part => ({ ...part, limb: orient({ lead, hands }, part.limb) })) }
+    const own = {
+      ...groove,
+      lead,
+      parts: groove.parts.map(part => ({ ...part, limb: orient({ lead, hands }, part.limb) })),
+    }
     expect(fitsStyle(own, card, hands).filter(fit => !fit.holds)).toEqual([])
     expect(candidatesFor(card, limbs[0], { lead, hands })[0]!.name).toBe(candidatesFor(card, 'RH')[0]!.name)
   })
@@ -107,11 +169,27 @@ describe('whose limb it is', () => {
 
 describe('comping cells', () => {
   const bars = makeBars(meter(4, 4), 1, 2)
-  const ride = makePart({ id: 'ride', name: 'Ride', limb: 'RH', strokes: rowStrokes(bars, '3. 43 3. 43', { piece: 'ride' }) })
+  const ride = makePart({
+    id: 'ride',
+    name: 'Ride',
+    limb: 'RH',
+    strokes: rowStrokes(bars, '3. 43 3. 43', { piece: 'ride' }),
+  })
   const comp = makePart({ id: 'comp', name: 'Comping', role: 'comping', limb: 'LH' })
-  const groove = makeGroove({ id: 'g', title: 'G', bars, parts: [ride, comp], feel: { swing: { level: '1/8', share: 2 / 3 }, push: {} } })
+  const groove = makeGroove({
+    id: 'g',
+    title: 'G',
+    bars,
+    parts: [ride, comp],
+    feel: { swing: { level: '1/8', share: 2 / 3 }, push: {} },
+  })
   const place = (id: string, beat: number) => {
-    const placed = placeCell(groove, comp, COMPING_CELLS.find(cell => cell.id === id)!, beat)
+    const placed = placeCell(
+      groove,
+      comp,
+      COMPING_CELLS.find(cell => cell.id === id)!,
+      beat,
+    )
     if (!placed.ok) return placed.reason
     const done = apply(groove, placed.value)
     if (!done.ok) return done.reason
@@ -131,11 +209,16 @@ describe('comping cells', () => {
   it('roll on a triplet beat, and leave every other stroke sounding where it did', () => {
     const after = place('rolling', 1) as Groove
     expect(after.bars[0]!.slots).toEqual([2, 3, 2, 2])
-    const times = (of: Groove) => timeline(of, DEFAULT_KIT).filter(event => event.partId === 'ride').map(event => event.seconds.toFixed(9))
+    const times = (of: Groove) =>
+      timeline(of, DEFAULT_KIT)
+        .filter(event => event.partId === 'ride')
+        .map(event => event.seconds.toFixed(9))
     expect(times(after)).toEqual(times(groove))
   })
   it('are refused where they would run past the bars', () => {
-    expect(place('short-long', 3)).toBe('“Short and long” would run past the last bar from there; place it a beat earlier.')
+    expect(place('short-long', 3)).toBe(
+      '“Short and long” would run past the last bar from there; place it a beat earlier.',
+    )
   })
 })
 
@@ -143,17 +226,31 @@ describe('style fit', () => {
   const rock = styleOf('rock-eighths')!
   const groove = first(rock)
   it.each<[string, Partial<Groove>, string]>([
-    ['swung', { feel: { swing: { level: '1/8', share: 2 / 3 }, push: {} } }, 'Swung (eighths 66.7), where this style is straight'],
+    [
+      'swung',
+      { feel: { swing: { level: '1/8', share: 2 / 3 }, push: {} } },
+      'Swung (eighths 66.7), where this style is straight',
+    ],
     ['too fast', { tempo: { bpm: 100, counts: '1/2' } }, 'quarter = 200, outside 70 to 160'],
     ['without its backbeat', { parts: groove.parts.filter(part => part.limb !== 'LH') }, 'No backbeat on 2 and 4'],
   ])('names the one constraint that breaks when it is %s', (_, change, says) => {
-    expect(fitsStyle({ ...groove, ...change }, rock).filter(fit => !fit.holds).map(fit => fit.says)).toEqual([says])
+    expect(
+      fitsStyle({ ...groove, ...change }, rock)
+        .filter(fit => !fit.holds)
+        .map(fit => fit.says),
+    ).toEqual([says])
   })
 })
 
 describe('a style is laid by time', () => {
   const card = (id: string) => styleOf(id)!
-  const ats = (style: StyleCard, id: string, bars: ReturnType<typeof makeBars>) => partFrom(style, style.candidates.find(one => one.id === id)!, bars, 'p').strokes.map(stroke => stroke.at)
+  const ats = (style: StyleCard, id: string, bars: ReturnType<typeof makeBars>) =>
+    partFrom(
+      style,
+      style.candidates.find(one => one.id === id)!,
+      bars,
+      'p',
+    ).strokes.map(stroke => stroke.at)
 
   it('every part of every style keeps its instants on every grid of its meter', () => {
     for (const style of STYLE_CARDS) {
@@ -162,7 +259,9 @@ describe('a style is laid by time', () => {
       for (const slots of [1, 2, 3, 4, 6, 8]) {
         const bars = makeBars(style.meter, many, slots)
         for (const candidate of style.candidates) {
-          expect(partFrom(style, candidate, bars, 'p').strokes, `${style.id} ${candidate.id} in ${slots}`).toEqual(partFrom(style, candidate, own, 'p').strokes)
+          expect(partFrom(style, candidate, bars, 'p').strokes, `${style.id} ${candidate.id} in ${slots}`).toEqual(
+            partFrom(style, candidate, own, 'p').strokes,
+          )
         }
       }
     }
@@ -183,9 +282,23 @@ describe('a style is laid by time', () => {
     const bars = makeBars(meter(4, 4), 2, 2)
     // By hand: bass drum 3..2 4..2 in sixteenths of 2/4 is 1, & of 2, 3, & of 4 in eighths of 4/4.
     expect(ats(samba, 'running', makeBars(meter(4, 4), 1, 2))).toEqual([0, 7560, 10080, 17640])
-    const groove = makeGroove({ id: 'g', title: 'G', bars, tempo: { bpm: 208, counts: '1/4' }, parts: [partFrom(samba, samba.candidates.find(one => one.id === 'running')!, bars, 'p')] })
+    const groove = makeGroove({
+      id: 'g',
+      title: 'G',
+      bars,
+      tempo: { bpm: 208, counts: '1/4' },
+      parts: [
+        partFrom(
+          samba,
+          samba.candidates.find(one => one.id === 'running')!,
+          bars,
+          'p',
+        ),
+      ],
+    })
     expect(fitsStyle(groove, samba).map(fit => [fit.holds, fit.says])).toEqual([
-      [true, 'Straight enough (straight)'], [true, 'The right foot on bass drum keeps its 6 places'],
+      [true, 'Straight enough (straight)'],
+      [true, 'The right foot on bass drum keeps its 6 places'],
     ])
   })
 
@@ -197,22 +310,32 @@ describe('a style is laid by time', () => {
 
   it('says that a figure of two bars breaks at the turn of an odd number of bars', () => {
     const bossa = card('bossa-nova')
-    expect([1, 2, 3, 4].map(count => breaksAtTurn(bossa, makeBars(meter(4, 4), count, 2), 2))).toEqual([true, false, true, false])
+    expect([1, 2, 3, 4].map(count => breaksAtTurn(bossa, makeBars(meter(4, 4), count, 2), 2))).toEqual([
+      true,
+      false,
+      true,
+      false,
+    ])
     // In 2/4, its other writing, a pair of its bars is two bars of half the length each.
     expect(breaksAtTurn(bossa, makeBars(meter(2, 4), 2, 4), 2)).toBe(false)
   })
 
   it('takes no swing and a share of a half for the same thing', () => {
     const second = card('second-line')
-    const groove = (feel: Groove['feel']) => makeGroove({ id: 'g', title: 'G', bars: makeBars(second.meter, 2, second.slots), feel })
-    const swung = (feel: Groove['feel']) => fitsStyle(groove(feel), second).filter((_, i) => second.constraints[i]?.kind === 'swung').map(fit => fit.holds)
+    const groove = (feel: Groove['feel']) =>
+      makeGroove({ id: 'g', title: 'G', bars: makeBars(second.meter, 2, second.slots), feel })
+    const swung = (feel: Groove['feel']) =>
+      fitsStyle(groove(feel), second)
+        .filter((_, i) => second.constraints[i]?.kind === 'swung')
+        .map(fit => fit.holds)
     expect(swung({ swing: null, push: {} })).toEqual(swung({ swing: { level: '1/8', share: 0.5 }, push: {} }))
   })
 })
 
 describe('the hat foot of a groove that begins', () => {
   const seat = { lead: 'right', hands: 'crossed' } as const
-  const limbs = (id: string, as: Orientation = seat) => firstCandidates(styleOf(id)!, as).map(one => `${one.limb} ${one.rows[0]!.piece}`)
+  const limbs = (id: string, as: Orientation = seat) =>
+    firstCandidates(styleOf(id)!, as).map(one => `${one.limb} ${one.rows[0]!.piece}`)
 
   it.each([
     ['holds hats that a hand plays', 'rock-eighths', ['RF bass drum', 'LH snare', 'RH hi-hat']],
@@ -223,15 +346,28 @@ describe('the hat foot of a groove that begins', () => {
 
   it('holds them for a left-handed player with the other foot, and steps where the style lives by it', () => {
     expect(limbs('rock-eighths', { lead: 'left', hands: 'crossed' }).filter(one => one.startsWith('RF'))).toEqual([])
-    for (const card of STYLE_CARDS.filter(one => one.constraints.some(rule => rule.kind === 'keeps' && rule.limb === 'LF' && rule.piece === 'hi-hat'))) {
-      expect(limbs(card.id).filter(one => one === 'LF hi-hat'), card.id).toHaveLength(1)
+    for (const card of STYLE_CARDS.filter(one =>
+      one.constraints.some(rule => rule.kind === 'keeps' && rule.limb === 'LF' && rule.piece === 'hi-hat'),
+    )) {
+      expect(
+        limbs(card.id).filter(one => one === 'LF hi-hat'),
+        card.id,
+      ).toHaveLength(1)
     }
   })
 
   it('steps by choice where the hands leave the hats alone', () => {
     const [card] = [styleOf('rock-eighths')!]
-    const ride = [{ limb: 'RH' as const, muted: false, strokes: [{ at: 0, piece: 'ride', stroke: 'hit' as const, level: 3 as const }] }]
+    const ride = [
+      {
+        limb: 'RH' as const,
+        muted: false,
+        strokes: [{ at: 0, piece: 'ride', stroke: 'hit' as const, level: 3 as const }],
+      },
+    ]
     expect(footHolds(card, 'LF', seat, ride)).toBe(false)
-    expect(footHolds(card, 'LF', seat, [{ ...ride[0]!, strokes: [{ ...ride[0]!.strokes[0]!, piece: 'hi-hat' }] }])).toBe(true)
+    expect(
+      footHolds(card, 'LF', seat, [{ ...ride[0]!, strokes: [{ ...ride[0]!.strokes[0]!, piece: 'hi-hat' }] }]),
+    ).toBe(true)
   })
 })

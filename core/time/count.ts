@@ -81,9 +81,14 @@ export const countSlots = (bars: readonly BarTime[], counting: Counting = NUMBER
  * In a compound meter the running number says it all: `'5'`. `bar` is added by the caller where it matters.
  * @example sayTick(bars, 7560) // => '& of 2'
  */
-export function sayTick(bars: readonly BarTime[], tick: number, counting: Counting = NUMBERS, beats = beatsOf(bars)): string {
+export function sayTick(
+  bars: readonly BarTime[],
+  tick: number,
+  counting: Counting = NUMBERS,
+  beats = beatsOf(bars),
+): string {
   const beat = beatAt(beats, tick)
-  const place = (tick - beat.at) * beat.slots / beat.length
+  const place = ((tick - beat.at) * beat.slots) / beat.length
   const said = saySlot(bars, beat, Math.floor(place), counting)
   return Number.isInteger(place) ? said : `just after ${said}`
 }

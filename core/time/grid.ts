@@ -1,13 +1,30 @@
 import { type Meter, beatTicks, meterTicks } from './meter'
 
 /** One bar's time: its meter, and for each felt beat the number of slots it is counted in. */
-export interface BarTime { meter: Meter, slots: number[] }
+export interface BarTime {
+  meter: Meter
+  slots: number[]
+}
 
 /** One felt beat on the line: where it starts, how long it lasts (ticks), and into how many slots it is cut. */
-export interface Beat { bar: number, beat: number, at: number, length: number, slots: number, first: number }
+export interface Beat {
+  bar: number
+  beat: number
+  at: number
+  length: number
+  slots: number
+  first: number
+}
 
 /** One place on the counting grid; `index` runs on through all bars, `at` and `length` are in ticks. */
-export interface Slot { index: number, bar: number, beat: number, slot: number, at: number, length: number }
+export interface Slot {
+  index: number
+  bar: number
+  beat: number
+  slot: number
+  at: number
+  length: number
+}
 
 export const SUBDIVISIONS = [1, 2, 3, 4, 5, 6, 7, 8, 12] as const
 
@@ -41,12 +58,14 @@ export function beatsOf(bars: readonly BarTime[]): Beat[] {
   const beats: Beat[] = []
   let at = 0
   let first = 0
-  bars.forEach((bar, b) => beatTicks(bar.meter).forEach((length, i) => {
-    const slots = bar.slots[i] ?? 1
-    beats.push({ bar: b, beat: i, at, length, slots, first })
-    at += length
-    first += slots
-  }))
+  bars.forEach((bar, b) =>
+    beatTicks(bar.meter).forEach((length, i) => {
+      const slots = bar.slots[i] ?? 1
+      beats.push({ bar: b, beat: i, at, length, slots, first })
+      at += length
+      first += slots
+    }),
+  )
   return beats
 }
 
@@ -55,14 +74,16 @@ export function beatsOf(bars: readonly BarTime[]): Beat[] {
  * @example slotsOf(bars).slice(4, 6) // => [{ index: 4, bar: 0, beat: 1, slot: 0, at: 5040, length: 1260 }, { index: 5, bar: 0, beat: 1, slot: 1, at: 6300, length: 1260 }]
  */
 export function slotsOf(bars: readonly BarTime[]): Slot[] {
-  return beatsOf(bars).flatMap(beat => Array.from({ length: beat.slots }, (_, slot) => ({
-    index: beat.first + slot,
-    bar: beat.bar,
-    beat: beat.beat,
-    slot,
-    at: beat.at + slot * beat.length / beat.slots,
-    length: beat.length / beat.slots,
-  })))
+  return beatsOf(bars).flatMap(beat =>
+    Array.from({ length: beat.slots }, (_, slot) => ({
+      index: beat.first + slot,
+      bar: beat.bar,
+      beat: beat.beat,
+      slot,
+      at: beat.at + (slot * beat.length) / beat.slots,
+      length: beat.length / beat.slots,
+    })),
+  )
 }
 
 /**
@@ -86,7 +107,7 @@ export function beatAt(beats: readonly Beat[], tick: number): Beat {
  */
 export function slotPlace(beats: readonly Beat[], tick: number): number {
   const beat = beatAt(beats, tick)
-  return beat.first + (tick - beat.at) * beat.slots / beat.length
+  return beat.first + ((tick - beat.at) * beat.slots) / beat.length
 }
 
 /**
@@ -95,5 +116,5 @@ export function slotPlace(beats: readonly Beat[], tick: number): number {
  */
 export function placeTick(beats: readonly Beat[], place: number): number {
   const beat = beats.findLast(one => one.first <= place) ?? beats[0]!
-  return beat.at + (place - beat.first) * beat.length / beat.slots
+  return beat.at + ((place - beat.first) * beat.length) / beat.slots
 }

@@ -2,7 +2,11 @@ import { type Result, ok, refuse } from '#core/result'
 import { unitTicks } from './ticks'
 
 /** A meter: `count` notes of 1/`unit`, felt in `groups` of those notes (7/8 as 2+2+3 is `[2, 2, 3]`). */
-export interface Meter { count: number, unit: number, groups: number[] }
+export interface Meter {
+  count: number
+  unit: number
+  groups: number[]
+}
 
 export const UNITS = [2, 4, 8, 16] as const
 export const MAX_COUNT = 21
@@ -24,7 +28,11 @@ export function usualGroups(count: number, unit: number): number[] {
  * A meter with its usual groups, or with those given: `meter(7, 8, [3, 2, 2])`.
  * @example meter(7, 8) // => { count: 7, unit: 8, groups: [2, 2, 3] }
  */
-export const meter = (count: number, unit: number, groups = usualGroups(count, unit)): Meter => ({ count, unit, groups })
+export const meter = (count: number, unit: number, groups = usualGroups(count, unit)): Meter => ({
+  count,
+  unit,
+  groups,
+})
 
 /**
  * Length of a bar in ticks: count × 4/unit × 5040.

@@ -1,6 +1,17 @@
 const NOTES: Record<number, string> = {
-  20160: 'whole note', 15120: 'dotted half', 10080: 'half note', 7560: 'dotted quarter', 5040: 'quarter', 3780: 'dotted eighth', 2520: 'eighth', 1260: 'sixteenth', 630: 'thirty-second',
-  3360: 'quarter triplet', 1680: 'eighth triplet', 840: 'sixteenth triplet', 420: 'thirty-second triplet',
+  20160: 'whole note',
+  15120: 'dotted half',
+  10080: 'half note',
+  7560: 'dotted quarter',
+  5040: 'quarter',
+  3780: 'dotted eighth',
+  2520: 'eighth',
+  1260: 'sixteenth',
+  630: 'thirty-second',
+  3360: 'quarter triplet',
+  1680: 'eighth triplet',
+  840: 'sixteenth triplet',
+  420: 'thirty-second triplet',
 }
 
 /** A length in ticks as a note value: `noteName(1260) // => 'sixteenth'`; undefined where there is no plain name for it. */

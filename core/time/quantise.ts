@@ -7,7 +7,12 @@ const APART = 5040 / 32
 const PRICES: Record<number, number> = { 1: 0, 2: 0.1, 3: 0.25, 4: 0.3, 6: 0.6, 8: 0.9, 12: 1.4, 5: 1.2, 7: 1.6 }
 
 /** How onsets lie in a felt beat: its slots, the slot of each onset, whether all lie just on them, and what it costs (see `bestGrid`). */
-export interface BeatGrid { slots: number, places: number[], exact: boolean, cost: number }
+export interface BeatGrid {
+  slots: number
+  places: number[]
+  exact: boolean
+  cost: number
+}
 
 /**
  * Where the slots of a felt beat sound under a swing, in ticks from its start, the next beat’s first among them.
@@ -15,7 +20,11 @@ export interface BeatGrid { slots: number, places: number[], exact: boolean, cos
  * @example slotsSounding(5040, 2, { level: '1/8', share: 0.6 }) // => [0, 3024, 5040]
  */
 export const slotsSounding = (length: number, slots: number, swing?: Swing): number[] =>
-  Array.from({ length: slots + 1 }, (_, i) => (i === slots ? length : swungTick([{ bar: 0, beat: 0, at: 0, length, slots, first: 0 }], i * length / slots, swing)))
+  Array.from({ length: slots + 1 }, (_, i) =>
+    i === slots
+      ? length
+      : swungTick([{ bar: 0, beat: 0, at: 0, length, slots, first: 0 }], (i * length) / slots, swing),
+  )
 
 /** The nearest to an onset of places in order: `nearestOf([0, 2520, 5040], 3000) // => 1`. */
 export function nearestOf(places: readonly number[], at: number): number {
@@ -25,7 +34,8 @@ export function nearestOf(places: readonly number[], at: number): number {
 }
 
 /** The subdivisions that a felt beat of so many ticks may be read in: `gridsFor(5040) // => [1, 2, 3, 4, 5, 6, 7, 8, 12]`. */
-export const gridsFor = (length: number): number[] => SUBDIVISIONS.filter(slots => divides(length, slots)).sort((a, b) => a - b)
+export const gridsFor = (length: number): number[] =>
+  SUBDIVISIONS.filter(slots => divides(length, slots)).sort((a, b) => a - b)
 
 /**
  * What a grid of so many slots costs for these onsets, where its places sound at `places`; `counts` is how often its price is.
@@ -45,7 +55,16 @@ export function gridCost(onsets: readonly number[], slots: number, places: reado
  *
  * @example bestGrid([0, 1680, 3360], 5040) // => { slots: 3, places: [0, 1, 2], exact: true, cost: 0.25 }
  */
-export function bestGrid(onsets: readonly number[], length: number, { grids = gridsFor(length), swing, sounding = slotsSounding, each = false }: { grids?: readonly number[], swing?: Swing | undefined, sounding?: typeof slotsSounding, each?: boolean } = {}): BeatGrid {
+export function bestGrid(
+  onsets: readonly number[],
+  length: number,
+  {
+    grids = gridsFor(length),
+    swing,
+    sounding = slotsSounding,
+    each = false,
+  }: { grids?: readonly number[]; swing?: Swing | undefined; sounding?: typeof slotsSounding; each?: boolean } = {},
+): BeatGrid {
   let best: BeatGrid | undefined
   for (const slots of grids) {
     const places = sounding(length, slots, swing)

@@ -2,7 +2,10 @@ import { type Beat, beatAt } from './grid'
 import { gcd, unitTicks } from './ticks'
 
 /** Swing: the first note of each pair of `level` notes takes `share` of the pair (0.5 straight, 2/3 triplet, up to 0.8). */
-export interface Swing { level: '1/8' | '1/16', share: number }
+export interface Swing {
+  level: '1/8' | '1/16'
+  share: number
+}
 
 export const SHARE = { straight: 0.5, triplet: 2 / 3, most: 0.8 } as const
 
@@ -14,7 +17,8 @@ export const SHARE = { straight: 0.5, triplet: 2 / 3, most: 0.8 } as const
  * pair (1/3, 2/3 and their parts) are already there and left alone.
  * @example swungTick(beats, 2520, { level: '1/8', share: 2 / 3 }) // => 3360
  */
-export const swungTick = (beats: readonly Beat[], tick: number, swing: Swing | undefined): number => swingOf(beats, swing)(tick)
+export const swungTick = (beats: readonly Beat[], tick: number, swing: Swing | undefined): number =>
+  swingOf(beats, swing)(tick)
 
 /**
  * `swungTick` for many ticks of the same bars.
@@ -27,13 +31,14 @@ export function swingOf(beats: readonly Beat[], swing: Swing | undefined): (tick
   // Ticks mostly come in order: the beat of the last one is looked at first.
   let beat = beats[0]!
   let slot = beat.length / beat.slots
-  return (tick) => {
+  return tick => {
     if (tick < beat.at || tick >= beat.at + beat.length) {
       beat = beatAt(beats, tick)
       slot = beat.length / beat.slots
     }
     const inPair = (tick - beat.at) % pair
-    if (inPair === 0 || tick - inPair + pair > beat.at + beat.length || isTernary(slot, pair, inPair, tick - beat.at)) return tick
+    if (inPair === 0 || tick - inPair + pair > beat.at + beat.length || isTernary(slot, pair, inPair, tick - beat.at))
+      return tick
     const x = inPair / pair
     const bent = x <= 0.5 ? 2 * x * share : share + (2 * x - 1) * (1 - share)
     return tick - inPair + bent * pair

@@ -2,23 +2,37 @@ import { TICKS_PER_QUARTER } from './ticks'
 
 /** Note values a tempo may be counted in; a dot makes a value half as long again. */
 export const NOTE_VALUES = ['1/2', '1/2.', '1/4', '1/4.', '1/8', '1/8.', '1/16'] as const
-export type NoteValue = typeof NOTE_VALUES[number]
+export type NoteValue = (typeof NOTE_VALUES)[number]
 
 /** A tempo: `bpm` of the note value `counts` in a minute. */
-export interface Tempo { bpm: number, counts: NoteValue }
+export interface Tempo {
+  bpm: number
+  counts: NoteValue
+}
 
 export const TEMPO_RANGE = { least: 20, most: 400 } as const
 
 const NAMES: Record<NoteValue, string> = {
-  '1/2': 'halves', '1/2.': 'dotted halves', '1/4': 'quarters', '1/4.': 'dotted quarters',
-  '1/8': 'eighths', '1/8.': 'dotted eighths', '1/16': 'sixteenths',
+  '1/2': 'halves',
+  '1/2.': 'dotted halves',
+  '1/4': 'quarters',
+  '1/4.': 'dotted quarters',
+  '1/8': 'eighths',
+  '1/8.': 'dotted eighths',
+  '1/16': 'sixteenths',
 }
 
 /** `sayNoteValue('1/4.') // => 'dotted quarters'` */
 export const sayNoteValue = (value: NoteValue): string => NAMES[value]
 
 const ONE: Record<NoteValue, string> = {
-  '1/2': 'half note', '1/2.': 'dotted half', '1/4': 'quarter', '1/4.': 'dotted quarter', '1/8': 'eighth', '1/8.': 'dotted eighth', '1/16': 'sixteenth',
+  '1/2': 'half note',
+  '1/2.': 'dotted half',
+  '1/4': 'quarter',
+  '1/4.': 'dotted quarter',
+  '1/8': 'eighth',
+  '1/8.': 'dotted eighth',
+  '1/16': 'sixteenth',
 }
 
 /** A tempo in words, where a note cannot be drawn: `sayTempo({ bpm: 64, counts: '1/4.' }) // => 'dotted quarter = 64'`. */
@@ -27,13 +41,15 @@ export const sayTempo = ({ bpm, counts }: Tempo): string => `${ONE[counts]} = ${
 /** Length of a note value in ticks: `valueTicks('1/4.') // => 7560`. */
 export function valueTicks(value: NoteValue): number {
   const unit = Number(value.replace('.', '').split('/')[1])
-  const plain = 4 * TICKS_PER_QUARTER / unit
-  return value.endsWith('.') ? plain * 3 / 2 : plain
+  const plain = (4 * TICKS_PER_QUARTER) / unit
+  return value.endsWith('.') ? (plain * 3) / 2 : plain
 }
 
 /** The same tempo counted in another value: `convertTempo({ bpm: 120, counts: '1/4' }, '1/8').bpm // => 240`. */
-export const convertTempo = (tempo: Tempo, counts: NoteValue): Tempo =>
-  ({ bpm: tempo.bpm * valueTicks(tempo.counts) / valueTicks(counts), counts })
+export const convertTempo = (tempo: Tempo, counts: NoteValue): Tempo => ({
+  bpm: (tempo.bpm * valueTicks(tempo.counts)) / valueTicks(counts),
+  counts,
+})
 
 /**
  * Seconds in one tick.

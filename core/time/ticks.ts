@@ -12,10 +12,10 @@ export function gcd(a: number, b: number): number {
 }
 
 /** Least common multiple: `lcm(3, 4) // => 12`. A part of r ticks over bars of b comes round after `lcm(r, b)`. */
-export const lcm = (a: number, b: number): number => (a && b ? Math.abs(a / gcd(a, b) * b) : 0)
+export const lcm = (a: number, b: number): number => (a && b ? Math.abs((a / gcd(a, b)) * b) : 0)
 
 /** Remainder that is never negative: `mod(-1, 16) // => 15`. */
 export const mod = (a: number, n: number): number => ((a % n) + n) % n
 
 /** Length in ticks of a whole note's part: `unitTicks(8) // => 2520`, an eighth. */
-export const unitTicks = (unit: number): number => 4 * TICKS_PER_QUARTER / unit
+export const unitTicks = (unit: number): number => (4 * TICKS_PER_QUARTER) / unit

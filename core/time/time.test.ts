@@ -2,15 +2,39 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { barLines, meters } from '../../test/arbitrary'
 import {
-  type Counting, NUMBERS, SUBDIVISIONS, TICKS_PER_QUARTER, barsTicks, beatTicks, beatsOf, convertTempo, countBeat, countSlots, divides, lcm, meter,
-  meterTicks, placeTick, readGroups, sayTick, slotPlace, slotsOf, swungTick, tappedBpm, tickSeconds, usualGroups, writeMeter,
+  type Counting,
+  NUMBERS,
+  SUBDIVISIONS,
+  TICKS_PER_QUARTER,
+  barsTicks,
+  beatTicks,
+  beatsOf,
+  convertTempo,
+  countBeat,
+  countSlots,
+  divides,
+  lcm,
+  meter,
+  meterTicks,
+  placeTick,
+  readGroups,
+  sayTick,
+  slotPlace,
+  slotsOf,
+  swungTick,
+  tappedBpm,
+  tickSeconds,
+  usualGroups,
+  writeMeter,
 } from '.'
 
-const bars = (m = meter(4, 4), slots = 4, n = 1) => Array.from({ length: n }, () => ({ meter: m, slots: beatTicks(m).map(() => slots) }))
+const bars = (m = meter(4, 4), slots = 4, n = 1) =>
+  Array.from({ length: n }, () => ({ meter: m, slots: beatTicks(m).map(() => slots) }))
 
 describe('ticks', () => {
   it('cut a quarter into every subdivision offered, and fit a MIDI division', () => {
-    for (const slots of [...SUBDIVISIONS, 10, 14, 16, 18, 20, 21, 24]) expect(divides(TICKS_PER_QUARTER, slots)).toBe(true)
+    for (const slots of [...SUBDIVISIONS, 10, 14, 16, 18, 20, 21, 24])
+      expect(divides(TICKS_PER_QUARTER, slots)).toBe(true)
     expect(TICKS_PER_QUARTER).toBeLessThan(2 ** 15)
   })
 
@@ -36,8 +60,13 @@ describe('meter', () => {
   })
 
   it('has felt beats that always sum to the bar', { tags: ['law'] }, () => {
-    fc.assert(fc.property(meters, m => beatTicks(m).reduce((a, b) => a + b, 0) === meterTicks(m)
-      && m.groups.reduce((a, b) => a + b, 0) === m.count))
+    fc.assert(
+      fc.property(
+        meters,
+        m =>
+          beatTicks(m).reduce((a, b) => a + b, 0) === meterTicks(m) && m.groups.reduce((a, b) => a + b, 0) === m.count,
+      ),
+    )
   })
 
   it('is written with its groups only where they are not plain', () => {
@@ -53,26 +82,30 @@ describe('meter', () => {
 
 describe('grid', () => {
   it('has slots that always sum to the bars, in order, each on a whole tick', { tags: ['law'] }, () => {
-    fc.assert(fc.property(barLines, (line) => {
-      const slots = slotsOf(line)
-      let at = 0
-      for (const slot of slots) {
-        expect(slot.at).toBe(at)
-        expect(Number.isInteger(slot.length)).toBe(true)
-        at += slot.length
-      }
-      expect(at).toBe(barsTicks(line))
-    }))
+    fc.assert(
+      fc.property(barLines, line => {
+        const slots = slotsOf(line)
+        let at = 0
+        for (const slot of slots) {
+          expect(slot.at).toBe(at)
+          expect(Number.isInteger(slot.length)).toBe(true)
+          at += slot.length
+        }
+        expect(at).toBe(barsTicks(line))
+      }),
+    )
   })
 
   it('turns a slot into its place and back', { tags: ['law'] }, () => {
-    fc.assert(fc.property(barLines, (line) => {
-      const beats = beatsOf(line)
-      for (const slot of slotsOf(line)) {
-        expect(slotPlace(beats, slot.at)).toBe(slot.index)
-        expect(placeTick(beats, slot.index)).toBe(slot.at)
-      }
-    }))
+    fc.assert(
+      fc.property(barLines, line => {
+        const beats = beatsOf(line)
+        for (const slot of slotsOf(line)) {
+          expect(slotPlace(beats, slot.at)).toBe(slot.index)
+          expect(placeTick(beats, slot.index)).toBe(slot.at)
+        }
+      }),
+    )
   })
 })
 
@@ -100,9 +133,14 @@ describe('counting', () => {
 
   // music.md: 12/8 by felt beats, 6/8 and 9/8 numbered on; sixteenths of either numbered on; the player may have it otherwise.
   it.each<[number, number, Counting['dotted'], string]>([
-    [12, 3, undefined, '1 & a 2 & a 3 & a 4 & a'], [12, 3, 'usual', '1 & a 2 & a 3 & a 4 & a'], [12, 3, 'eighths', '1 2 3 4 5 6 7 8 9 10 11 12'],
-    [9, 3, undefined, '1 2 3 4 5 6 7 8 9'], [6, 3, 'beats', '1 & a 2 & a'], [6, 6, 'beats', '1 · & · a · 2 · & · a ·'], // three twos, and no two threes
-    [12, 6, undefined, '1 & 2 & 3 & 4 & 5 & 6 & 7 & 8 & 9 & 10 & 11 & 12 &'], [12, 2, undefined, '1 & 2 & 3 & 4 &'],
+    [12, 3, undefined, '1 & a 2 & a 3 & a 4 & a'],
+    [12, 3, 'usual', '1 & a 2 & a 3 & a 4 & a'],
+    [12, 3, 'eighths', '1 2 3 4 5 6 7 8 9 10 11 12'],
+    [9, 3, undefined, '1 2 3 4 5 6 7 8 9'],
+    [6, 3, 'beats', '1 & a 2 & a'],
+    [6, 6, 'beats', '1 · & · a · 2 · & · a ·'], // three twos, and no two threes
+    [12, 6, undefined, '1 & 2 & 3 & 4 & 5 & 6 & 7 & 8 & 9 & 10 & 11 & 12 &'],
+    [12, 2, undefined, '1 & 2 & 3 & 4 &'],
   ])('%i/8 in %i slots, %s', (count, slots, dotted, said) => {
     expect(countSlots(bars(meter(count, 8), slots), { ...NUMBERS, ...(dotted && { dotted }) }).join(' ')).toBe(said)
     expect(sayTick([{ meter: meter(12, 8), slots: [3, 3, 3, 3] }], 7560 + 2520)).toBe('& of 2')
@@ -122,7 +160,13 @@ describe('counting', () => {
     expect(sayTick(bars(meter(6, 8), 3), 7560 + 2520)).toBe('5')
     expect(sayTick(bars(meter(6, 8), 6), 1260)).toBe('& of 1')
     // trip and let come twice in a beat of six.
-    expect([1, 2, 3, 4, 5].map(slot => sayTick(bars(meter(4, 4), 6), 840 * slot))).toEqual(['first trip of 1', 'first let of 1', '& of 1', 'second trip of 1', 'second let of 1'])
+    expect([1, 2, 3, 4, 5].map(slot => sayTick(bars(meter(4, 4), 6), 840 * slot))).toEqual([
+      'first trip of 1',
+      'first let of 1',
+      '& of 1',
+      'second trip of 1',
+      'second let of 1',
+    ])
     expect(sayTick(bars(meter(4, 4), 5), 1008)).toBe('2 of 5 in 1')
     expect(sayTick(bars(meter(4, 4), 5), 4 * 1008, { school: 'syllables', triplet: '& a' })).toBe('third ta of 1')
   })
@@ -156,14 +200,16 @@ describe('swing', () => {
 
   it('keeps the order of the slots and the length of the bar', { tags: ['law'] }, () => {
     const share = fc.double({ min: 0.5, max: 0.8, noNaN: true })
-    fc.assert(fc.property(barLines, share, fc.constantFrom('1/8', '1/16'), (line, amount, level) => {
-      const at = beatsOf(line)
-      const swing = { level, share: amount } as const
-      const sounding = slotsOf(line).map(slot => swungTick(at, slot.at, swing))
-      for (let i = 1; i < sounding.length; i++) expect(sounding[i]!).toBeGreaterThan(sounding[i - 1]!)
-      for (const beat of at) expect(swungTick(at, beat.at, swing)).toBe(beat.at)
-      expect(sounding.at(-1)!).toBeLessThan(barsTicks(line))
-    }))
+    fc.assert(
+      fc.property(barLines, share, fc.constantFrom('1/8', '1/16'), (line, amount, level) => {
+        const at = beatsOf(line)
+        const swing = { level, share: amount } as const
+        const sounding = slotsOf(line).map(slot => swungTick(at, slot.at, swing))
+        for (let i = 1; i < sounding.length; i++) expect(sounding[i]!).toBeGreaterThan(sounding[i - 1]!)
+        for (const beat of at) expect(swungTick(at, beat.at, swing)).toBe(beat.at)
+        expect(sounding.at(-1)!).toBeLessThan(barsTicks(line))
+      }),
+    )
   })
 })
 

@@ -51,7 +51,9 @@ export function editBetween(before: Groove, after: Groove, label: string): Edit 
     }
     const { id: _, strokes: __, ...was } = part
     const { id: ___, strokes: ____, ...is } = now
-    const set = Object.fromEntries(Object.entries(is).filter(([key, value]) => !same(value, was[key as keyof typeof was])))
+    const set = Object.fromEntries(
+      Object.entries(is).filter(([key, value]) => !same(value, was[key as keyof typeof was])),
+    )
     if (Object.keys(set).length) later.push({ type: 'part', partId: part.id, set })
   }
   if (!same(before.guides, after.guides)) {

@@ -5,7 +5,11 @@ import type { Move, ParamValue, Params } from './move'
 import { choicesOf } from './params'
 
 /** Chance from a seed: the same seed gives the same throws in the same order. */
-export interface Chance { /** A number from 0 up to 1. */ next(): number, /** A whole number from 0 up to n. */ below(n: number): number, pick<T>(from: readonly T[]): T }
+export interface Chance {
+  /** A number from 0 up to 1. */ next(): number
+  /** A whole number from 0 up to n. */ below(n: number): number
+  pick<T>(from: readonly T[]): T
+}
 
 /** @internal */
 export function chanceOf(seed: number): Chance {
@@ -23,7 +27,12 @@ const RINGING: readonly PieceKind[] = ['crash', 'china', 'splash']
  * that holds the groove together, unless the move is for it.
  * @internal
  */
-export function thrower(move: Move, groove: Groove, kit: Kit, sparing = false): ((chance: Chance) => Params) | undefined {
+export function thrower(
+  move: Move,
+  groove: Groove,
+  kit: Kit,
+  sparing = false,
+): ((chance: Chance) => Params) | undefined {
   const throws: [string, (chance: Chance) => ParamValue][] = []
   for (const spec of move.params) {
     if (spec.kind === 'number') {
@@ -35,7 +44,7 @@ export function thrower(move: Move, groove: Groove, kit: Kit, sparing = false): 
       continue
     }
     const choices = choicesOf(spec, groove, kit)!.map(choice => choice.value)
-    const values = choices.filter((value) => {
+    const values = choices.filter(value => {
       // A cymbal that rings on is for single strokes, not for a whole part thrown at it.
       if (spec.kind === 'piece') return !RINGING.includes(pieceOf(kit, value as string)!.kind)
       if (sparing && spec.kind === 'choice' && spec.tried) return spec.tried.includes(value as string)
@@ -43,11 +52,22 @@ export function thrower(move: Move, groove: Groove, kit: Kit, sparing = false): 
       return !sparing || spec.kind !== 'part' || role === spec.usual || !HOLDING.includes(role)
     })
     if (!values.length) return undefined
-    if (spec.kind === 'parts') throws.push([spec.id, chance => (values as string[]).filter((_, i) => i === 0 ? chance.next() < 0.6 : chance.next() < 0.4)])
-    else if (spec.kind === 'slots') throws.push([spec.id, chance => [...new Set(Array.from({ length: 1 + chance.below(3) }, () => chance.pick(values as number[])))].sort((a, b) => a - b)])
+    if (spec.kind === 'parts')
+      throws.push([
+        spec.id,
+        chance => (values as string[]).filter((_, i) => (i === 0 ? chance.next() < 0.6 : chance.next() < 0.4)),
+      ])
+    else if (spec.kind === 'slots')
+      throws.push([
+        spec.id,
+        chance =>
+          [...new Set(Array.from({ length: 1 + chance.below(3) }, () => chance.pick(values as number[])))].sort(
+            (a, b) => a - b,
+          ),
+      ])
     else throws.push([spec.id, chance => chance.pick(values)])
   }
-  return (chance) => {
+  return chance => {
     const params: Record<string, ParamValue> = {}
     for (const [id, one] of throws) params[id] = one(chance)
     return params

@@ -34,7 +34,13 @@ export function crossedIn(groove: Groove, pieceOf: (id: string) => Piece | undef
         if (!stands) continue
         const left = lefts.get(at)
         if (limb === 'LH') lefts.set(at, stands)
-        else if (left && stands.kind !== 'hi-hat' && left.kind !== 'hi-hat' && stands.stands.x <= left.stands.x - SIDE_BY_SIDE) crossed.add(at)
+        else if (
+          left &&
+          stands.kind !== 'hi-hat' &&
+          left.kind !== 'hi-hat' &&
+          stands.stands.x <= left.stands.x - SIDE_BY_SIDE
+        )
+          crossed.add(at)
       }
     }
   }
@@ -43,7 +49,10 @@ export function crossedIn(groove: Groove, pieceOf: (id: string) => Piece | undef
 
 /** A foot that contradicts what a hand does on its hats, as `readHats` has it, where home has none there: `troubled` are the findings of home by their ids. */
 export function hatsContradict(groove: Groove, kit: Kit, troubled: ReadonlySet<string>): boolean {
-  if (!groove.parts.some(part => part.strokes.some(stroke => stroke.openFor !== undefined || stroke.stroke === 'splash'))) return false
+  if (
+    !groove.parts.some(part => part.strokes.some(stroke => stroke.openFor !== undefined || stroke.stroke === 'splash'))
+  )
+    return false
   const { total } = gridOf(groove)
   for (const feet of groove.parts) {
     if (feet.muted) continue
@@ -51,7 +60,10 @@ export function hatsContradict(groove: Groove, kit: Kit, troubled: ReadonlySet<s
       if ((foot.stroke !== 'chick' && foot.stroke !== 'splash') || pieceIn(kit, foot.piece)?.kind !== 'hi-hat') continue
       const last = lastHand(groove, foot, total)
       if (!last) continue
-      const against = foot.stroke === 'splash' ? last.at === foot.at : last.stroke === 'open' && last.openFor !== undefined && inOpening(last.at, last.openFor, foot.at, total)
+      const against =
+        foot.stroke === 'splash'
+          ? last.at === foot.at
+          : last.stroke === 'open' && last.openFor !== undefined && inOpening(last.at, last.openFor, foot.at, total)
       if (against && !troubled.has(`hats ${foot.at} ${last.at}`)) return true
     }
   }

@@ -1,12 +1,39 @@
-import { type Finding, bounceLimit, crossingTime, findings, graceTroubles, gripOf, played, travelLimits } from '#core/analyse'
-import { type Kit, LIMBS, type Limit, type Limits, type Piece, bounces, hardnessOf, limitsOf, pieceOf, spanned, speedLimit, speeds, stretchTo, verdictOf } from '#core/kit'
+import {
+  type Finding,
+  bounceLimit,
+  crossingTime,
+  findings,
+  graceTroubles,
+  gripOf,
+  played,
+  travelLimits,
+} from '#core/analyse'
+import {
+  type Kit,
+  LIMBS,
+  type Limit,
+  type Limits,
+  type Piece,
+  bounces,
+  hardnessOf,
+  limitsOf,
+  pieceOf,
+  spanned,
+  speedLimit,
+  speeds,
+  stretchTo,
+  verdictOf,
+} from '#core/kit'
 import { type Groove, type Part, type Stroke, blowsOf, slotTicks, sounding, timeline } from '#core/groove'
 import { swingOf, tickSeconds } from '#core/time'
 import { crossedIn, hatsContradict, mayCross } from './effort-body'
 import { gridOf } from './work'
 
 /** What was worked out of a groove before, limb by limb. */
-export interface Worked { groove: Groove, hardness: readonly number[] }
+export interface Worked {
+  groove: Groove
+  hardness: readonly number[]
+}
 
 const NOWHERE: ReadonlySet<number> = new Set()
 
@@ -40,9 +67,16 @@ export class Effort {
   private readonly rules: Limits
   private crossed: ReadonlySet<number> = NOWHERE
 
-  constructor(home: Groove, private readonly kit: Kit) {
+  constructor(
+    home: Groove,
+    private readonly kit: Kit,
+  ) {
     this.rules = limitsOf(kit)
-    this.troubled = new Set(findings(home, kit, played(home, kit)).filter(isWall).map(finding => finding.id))
+    this.troubled = new Set(
+      findings(home, kit, played(home, kit))
+        .filter(isWall)
+        .map(finding => finding.id),
+    )
     this.perTick = tickSeconds(home.tempo)
   }
 
@@ -116,7 +150,12 @@ export class Effort {
       while (end < this.many && ats[end] === ats[i]) end++
       if (end > i + 1 && strict) {
         const apart = struck.slice(i + 1, end).some(piece => piece !== struck[i])
-        const together = apart && spanned(this.kit, Array.from({ length: end - i }, (_, n) => this.names[struck[i + n]!]!))
+        const together =
+          apart &&
+          spanned(
+            this.kit,
+            Array.from({ length: end - i }, (_, n) => this.names[struck[i + n]!]!),
+          )
         if (apart && !together && !this.troubled.has(`clash ${LIMBS[l]!} ${ats[i]!}`)) return false
       }
       ats[kept] = ats[i]!
@@ -143,15 +182,30 @@ export class Effort {
     if (this.isIntricate(groove)) return this.slowHardness(groove, strict)
     const crossing = mayCross(groove, this.standing)
     this.crossed = crossing ? crossedIn(groove, this.standing) : NOWHERE
-    const known = from && from.hardness.length >= 4 && from.groove.bars === groove.bars && from.groove.feel === groove.feel ? from : undefined
-    const same = (limb: string) => known !== undefined && groove.parts.every((part, i) => part === known.groove.parts[i] || (part.limb !== limb && known.groove.parts[i]?.limb !== limb))
+    const known =
+      from && from.hardness.length >= 4 && from.groove.bars === groove.bars && from.groove.feel === groove.feel
+        ? from
+        : undefined
+    const same = (limb: string) =>
+      known !== undefined &&
+      groove.parts.every(
+        (part, i) => part === known.groove.parts[i] || (part.limb !== limb && known.groove.parts[i]?.limb !== limb),
+      )
     // Where arms may cross, what one hand does tells on the other.
     const handsApart = !crossing && !(known && mayCross(known.groove, this.standing))
     const sameHands = handsApart || (same('RH') && same('LH'))
     const limbs: number[] = []
     for (let l = 0; l < 4; l++) {
       const limb = LIMBS[l]!
-      const hard = (l > 1 || sameHands) && same(limb) ? known!.hardness[l] : this.weighLimb(groove.parts.filter(part => part.limb === limb && part.strokes.length && !part.muted), groove, l, strict)
+      const hard =
+        (l > 1 || sameHands) && same(limb)
+          ? known!.hardness[l]
+          : this.weighLimb(
+              groove.parts.filter(part => part.limb === limb && part.strokes.length && !part.muted),
+              groove,
+              l,
+              strict,
+            )
       if (hard === undefined) return undefined
       limbs.push(hard)
     }
@@ -190,14 +244,22 @@ export class Effort {
       const stroke = strokes[i]!
       if (stroke.stroke === 'sweep') continue
       add(times[i]!, i, levels[i]!)
-      if (stroke.ornament === 'double') for (const { after, level } of blowsOf('double', stroke.level, () => slotTicks(gridOf(groove).beats, stroke.at) * this.perTick)) if (after > 0) add(times[i]! + after, i, level)
+      if (stroke.ornament === 'double')
+        for (const { after, level } of blowsOf(
+          'double',
+          stroke.level,
+          () => slotTicks(gridOf(groove).beats, stroke.at) * this.perTick,
+        ))
+          if (after > 0) add(times[i]! + after, i, level)
     }
-    for (let k = 0; k < blows; k++) gaps[k] = Math.round((k + 1 < blows ? blowAt[k + 1]! - blowAt[k]! : blowAt[0]! - blowAt[k]! + length) * 1e9) / 1e9
+    for (let k = 0; k < blows; k++)
+      gaps[k] = Math.round((k + 1 < blows ? blowAt[k + 1]! - blowAt[k]! : blowAt[0]! - blowAt[k]! + length) * 1e9) / 1e9
     speeds(gaps, blows, (kind, k, time) => {
       if (kind === 'pair' && hand) {
         const next = (k + 1) % blows
         const [from, to] = [blown[k]!, blown[next]!]
-        if (bounces(time, { samePiece: struck[from] === struck[to], from: blowLevel[k]!, to: blowLevel[next]! })) return weigh('double', time, bounceLimit(rules, this.pieces[struck[from]!]))
+        if (bounces(time, { samePiece: struck[from] === struck[to], from: blowLevel[k]!, to: blowLevel[next]! }))
+          return weigh('double', time, bounceLimit(rules, this.pieces[struck[from]!]))
       }
       weigh(kind, time, speedLimit(rules, kind, hand))
     })
@@ -212,7 +274,10 @@ export class Effort {
         if (limits) weigh('travel', gap, more ? { easy: limits.easy + more, hard: limits.hard + more } : limits)
       }
       if (strokes[i]!.stroke !== strokes[next]!.stroke) {
-        const [held, wanted] = [gripOf({ stroke: strokes[i]!.stroke, piece: this.pieces[struck[i]!] }), gripOf({ stroke: strokes[next]!.stroke, piece: this.pieces[struck[next]!] })]
+        const [held, wanted] = [
+          gripOf({ stroke: strokes[i]!.stroke, piece: this.pieces[struck[i]!] }),
+          gripOf({ stroke: strokes[next]!.stroke, piece: this.pieces[struck[next]!] }),
+        ]
         if (held && wanted && held !== wanted) weigh('grip', gap, rules.grip)
       }
     }
@@ -228,17 +293,29 @@ export class Effort {
 
   /** What grace notes add to the hardness of their limbs; undefined, where `strict`, where nobody is free for them. */
   private withGraces(groove: Groove, limbs: number[], strict: boolean): number[] | undefined {
-    const graced = groove.parts.some(part => !part.muted && part.strokes.some(({ ornament }) => ornament === 'flam' || ornament === 'drag' || ornament === 'ruff'))
+    const graced = groove.parts.some(
+      part =>
+        !part.muted &&
+        part.strokes.some(({ ornament }) => ornament === 'flam' || ornament === 'drag' || ornament === 'ruff'),
+    )
     if (!graced) return limbs
     const found = graceTroubles(timeline(sounding(groove), this.kit), this.rules, gridOf(groove).total * this.perTick)
-    if (strict && found.some(one => isWall(one) && !this.troubled.has(`${one.ornament} ${one.limb} ${one.weight}`))) return undefined
+    if (strict && found.some(one => isWall(one) && !this.troubled.has(`${one.ornament} ${one.limb} ${one.weight}`)))
+      return undefined
     return found.length ? [...limbs, found.some(isWall) ? 2.5 : 1.5] : limbs
   }
 
   private slowHardness(groove: Groove, strict: boolean): number[] | undefined {
     const found = findings(groove, this.kit, played(groove, this.kit))
     if (strict && found.some(finding => isWall(finding) && !this.troubled.has(finding.id))) return undefined
-    const hardness = ({ about, weight }: Finding) => (about.kind === 'trouble' ? hardnessOf(about.trouble.gap, about.trouble.limit) : about.kind === 'graces' ? (isWall({ weight }) ? 2.5 : 1.5) : 0)
+    const hardness = ({ about, weight }: Finding) =>
+      about.kind === 'trouble'
+        ? hardnessOf(about.trouble.gap, about.trouble.limit)
+        : about.kind === 'graces'
+          ? isWall({ weight })
+            ? 2.5
+            : 1.5
+          : 0
     return [Math.max(0, ...found.map(hardness))]
   }
 }

@@ -34,7 +34,17 @@ export interface Idea {
 }
 
 /** A groove reached by moves, kept by the search. */
-interface Found { judged: Judgement, before: Found | undefined, move: Move | undefined, params: Params | undefined, depth: number, score: number, /** The move its chain begins with. */ root: Move | undefined, /** Nearer to home than the step before. */ nearer: boolean, taste?: Taste }
+interface Found {
+  judged: Judgement
+  before: Found | undefined
+  move: Move | undefined
+  params: Params | undefined
+  depth: number
+  score: number
+  /** The move its chain begins with. */ root: Move | undefined
+  /** Nearer to home than the step before. */ nearer: boolean
+  taste?: Taste
+}
 
 type Taste = ReturnType<typeof tasteOf>
 
@@ -67,12 +77,16 @@ export class IdeaSearch {
   private readonly rules: readonly TasteRule[]
   private readonly quick: readonly TasteRule[]
   private readonly homeSeen: Seen
-  private readonly throws = new Map<Groove['bars'], { move: Move, params: (chance: Chance) => Params }[]>()
+  private readonly throws = new Map<Groove['bars'], { move: Move; params: (chance: Chance) => Params }[]>()
   private pool: Found[] = []
   /** What a find must be worth to be kept, once there are enough. */
   private least = -Infinity
 
-  constructor(private readonly groove: Groove, private readonly kit: Kit, private readonly wish: IdeaWish) {
+  constructor(
+    private readonly groove: Groove,
+    private readonly kit: Kit,
+    private readonly wish: IdeaWish,
+  ) {
     this.chance = chanceOf(wish.seed)
     this.judge = new Judge(groove, kit, wish.promises)
     this.rules = rulesFor(groove.style, wish.off)
@@ -81,7 +95,16 @@ export class IdeaSearch {
     this.moves = MOVES.filter(move => !wish.groups.length || wish.groups.includes(move.group))
     // Home keeps every promise that is about change, except to differ from itself.
     const judged = new Judge(groove, kit, []).judge(groove) as Judgement
-    this.home = { judged, before: undefined, move: undefined, params: undefined, depth: 0, score: 0, root: undefined, nearer: false }
+    this.home = {
+      judged,
+      before: undefined,
+      move: undefined,
+      params: undefined,
+      depth: 0,
+      score: 0,
+      root: undefined,
+      nearer: false,
+    }
     this.sounds.add(judged.sound)
   }
 
@@ -89,7 +112,8 @@ export class IdeaSearch {
   advance(candidates: number): void {
     const until = this.made + candidates
     for (let tries = 0; this.made < until && tries < candidates * 40; tries++) {
-      const from = !this.pool.length || this.chance.next() < 0.3 ? this.home : this.pool[this.chance.below(this.pool.length)]!
+      const from =
+        !this.pool.length || this.chance.next() < 0.3 ? this.home : this.pool[this.chance.below(this.pool.length)]!
       if (from.depth >= DEPTH) continue
       const offered = this.throwsFor(from.judged.groove)
       if (!offered.length) return
@@ -110,7 +134,16 @@ export class IdeaSearch {
       const depth = from.depth + 1
       const score = this.scoreOf(judged, depth)
       if (score <= this.least) continue
-      const found: Found = { judged, before: from, move, params, depth, score, root: from.root ?? move, nearer: judged.distance + UNDOING < from.judged.distance }
+      const found: Found = {
+        judged,
+        before: from,
+        move,
+        params,
+        depth,
+        score,
+        root: from.root ?? move,
+        nearer: judged.distance + UNDOING < from.judged.distance,
+      }
       if (tasteOf(this.quick, this.trialOf(found)).veto) this.vetoed++
       else this.keep(found)
     }
@@ -120,7 +153,7 @@ export class IdeaSearch {
   private throwsFor(groove: Groove) {
     const before = this.throws.get(groove.bars)
     if (before) return before
-    const throws = this.moves.flatMap((move) => {
+    const throws = this.moves.flatMap(move => {
       const params = thrower(move, groove, this.kit, true)
       return params ? [{ move, params }] : []
     })
@@ -134,8 +167,14 @@ export class IdeaSearch {
     const moves = new Set<string>()
     for (let at: Found | undefined = found; at?.move; at = at.before) moves.add(at.move.id)
     return {
-      home: this.homeSeen, now: new Seen(judged.groove, this.kit, this.homeSeen), kit: this.kit, moves, distance: judged.distance, nearer,
-      difficulty: { home: this.home.judged.difficulty, now: judged.difficulty }, density: judged.strokes / Math.max(1, this.home.judged.strokes),
+      home: this.homeSeen,
+      now: new Seen(judged.groove, this.kit, this.homeSeen),
+      kit: this.kit,
+      moves,
+      distance: judged.distance,
+      nearer,
+      difficulty: { home: this.home.judged.difficulty, now: judged.difficulty },
+      density: judged.strokes / Math.max(1, this.home.judged.strokes),
     }
   }
 
@@ -148,13 +187,18 @@ export class IdeaSearch {
 
   /** Best a third of the way from home, by few moves, and no harder than demanding; for a companion, of the density wished for. */
   private scoreOf({ distance, difficulty, strokes }: Judgement, depth: number): number {
-    const dense = this.wish.density === undefined ? 0 : Math.abs(strokes / Math.max(1, this.home.judged.strokes) - this.wish.density)
+    const dense =
+      this.wish.density === undefined
+        ? 0
+        : Math.abs(strokes / Math.max(1, this.home.judged.strokes) - this.wish.density)
     return 1 - Math.abs(distance - 0.3) - 0.07 * (depth - 1) - 0.4 * Math.max(0, difficulty - 1.2) - 2 * dense
   }
 
   /** The best so far, at most so many, spread so that no two are much alike. */
   ideas(most: number): Idea[] {
-    const open = mixed(this.pool).slice(0, Math.max(TASTED.least, most * TASTED.each)).filter(one => !(one.taste ??= tasteOf(this.rules, this.trialOf(one))).veto)
+    const open = mixed(this.pool)
+      .slice(0, Math.max(TASTED.least, most * TASTED.each))
+      .filter(one => !(one.taste ??= tasteOf(this.rules, this.trialOf(one))).veto)
     const chosen: Found[] = []
     const likest = new Map<Found, number>(open.map(one => [one, 0]))
     const marks = new Map(open.map(one => [one, this.judge.marksOf(one.judged.groove)]))
@@ -178,10 +222,17 @@ export class IdeaSearch {
     for (let at: Found = found; at.before; at = at.before) steps.unshift({ move: at.move!.id, params: at.params! })
     const done = runSteps(this.groove, steps, this.kit)
     if (done.some(step => !step.ok)) return []
-    return [{
-      steps, says: done.map(step => (step.ok ? step.sentence : '')), speaks: found.taste!.speaks, groove: done.at(-1)!.groove,
-      distance: found.judged.distance, more: found.judged.strokes - this.home.judged.strokes, difficulty: found.judged.difficulty,
-    }]
+    return [
+      {
+        steps,
+        says: done.map(step => (step.ok ? step.sentence : '')),
+        speaks: found.taste!.speaks,
+        groove: done.at(-1)!.groove,
+        distance: found.judged.distance,
+        more: found.judged.strokes - this.home.judged.strokes,
+        difficulty: found.judged.difficulty,
+      },
+    ]
   }
 }
 
@@ -194,11 +245,14 @@ function madeBy(found: Found | undefined, move: Move): boolean {
 /** The best, in order, with no move at the beginning of too many. */
 function mixed(pool: readonly Found[]): Found[] {
   const begun = new Map<Move | undefined, number>()
-  return pool.toSorted((a, b) => b.score - a.score).filter(({ root }) => {
-    const before = begun.get(root) ?? 0
-    begun.set(root, before + 1)
-    return before < OF_ONE_ROOT
-  }).slice(0, KEPT)
+  return pool
+    .toSorted((a, b) => b.score - a.score)
+    .filter(({ root }) => {
+      const before = begun.get(root) ?? 0
+      begun.set(root, before + 1)
+      return before < OF_ONE_ROOT
+    })
+    .slice(0, KEPT)
 }
 
 /** How alike two finds are, 0 to 1: the share of strokes they have in common, and of moves. */
@@ -209,7 +263,7 @@ function likeness(a: Found, b: Found, marks: ReadonlyMap<Found, ReadonlySet<numb
   const strokes = shared / Math.max(1, own.size, other.size)
   let moves = 0
   for (let at: Found | undefined = a; at?.move; at = at.before) if (madeBy(b, at.move)) moves++
-  return 0.6 * strokes + 0.4 * moves / Math.max(a.depth, b.depth)
+  return 0.6 * strokes + (0.4 * moves) / Math.max(a.depth, b.depth)
 }
 
 /** Beyond so many strokes a second a groove is called busy. */
@@ -219,15 +273,24 @@ const BUSY = 8
  * What a partner for a groove should be: players set a busy one beside a simple one, and the other way round.
  * @example companionOf(groove, 2.4).promise // => 'busier'
  */
-export function companionOf(groove: Groove, seconds: number): { density: number, promise: PromiseId, says: string } {
+export function companionOf(groove: Groove, seconds: number): { density: number; promise: PromiseId; says: string } {
   const perSecond = strokeCount(groove) / seconds
   return perSecond < BUSY
-    ? { density: 1.5, promise: 'busier', says: `Home is simple, ${perSecond.toFixed(1)} strokes a second: a busy partner.` }
-    : { density: 0.65, promise: 'simpler', says: `Home is busy, ${perSecond.toFixed(1)} strokes a second: a simple partner.` }
+    ? {
+        density: 1.5,
+        promise: 'busier',
+        says: `Home is simple, ${perSecond.toFixed(1)} strokes a second: a busy partner.`,
+      }
+    : {
+        density: 0.65,
+        promise: 'simpler',
+        says: `Home is busy, ${perSecond.toFixed(1)} strokes a second: a simple partner.`,
+      }
 }
 
 /**
  * `'easy'`, `'demanding'` or `'hard'`, as the readout would call it.
  * @example [0.4, 1.5, 2.5].map(sayDifficulty) // => ['easy', 'demanding', 'hard']
  */
-export const sayDifficulty = (difficulty: number): 'easy' | 'demanding' | 'hard' => (difficulty <= 1 ? 'easy' : difficulty < 2 ? 'demanding' : 'hard')
+export const sayDifficulty = (difficulty: number): 'easy' | 'demanding' | 'hard' =>
+  difficulty <= 1 ? 'easy' : difficulty < 2 ? 'demanding' : 'hard'

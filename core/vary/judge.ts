@@ -21,17 +21,21 @@ export interface Judgement extends Worked {
 
 /** Every bit of a figure made to hang on every other (the finish of A. Appleby’s MurmurHash3): figures are summed, and sums of what is only mixed can cancel out. */
 function finished(hash: number): number {
-  hash = Math.imul(hash ^ (hash >>> 16), 0x85EBCA6B)
-  hash = Math.imul(hash ^ (hash >>> 13), 0xC2B2AE35)
+  hash = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b)
+  hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35)
   return hash ^ (hash >>> 16)
 }
 /** A figure with a value taken into it; the order of values matters. */
-const mix = (hash: number, value: number): number => finished(Math.imul(hash, 0x9E3779B1) + value)
+const mix = (hash: number, value: number): number => finished(Math.imul(hash, 0x9e3779b1) + value)
 /** Two figures of 32 bits as one number that is still exact. */
 const joined = (one: number, two: number): number => (one >>> 0) * 2097152 + (two >>> 11)
 
 /** A part’s strokes as figures summed up, whatever their order, in two ways; and how many home has too. */
-export interface Sum { one: number, two: number, shared: number }
+export interface Sum {
+  one: number
+  two: number
+  shared: number
+}
 
 /**
  * Judges grooves against one home, thousands a second: which promise is broken, how it sounds, how far, how hard. It
@@ -46,7 +50,11 @@ export class Judge {
   private readonly homeBackbeat: number[]
   private readonly homeStrokes: number
 
-  constructor(home: Groove, private readonly kit: Kit, private readonly promises: readonly PromiseId[]) {
+  constructor(
+    home: Groove,
+    private readonly kit: Kit,
+    private readonly promises: readonly PromiseId[],
+  ) {
     this.effort = new Effort(home, kit)
     this.homeMarks = this.marksOf(home)
     const sums = home.parts.map(part => this.sumOf(part))
@@ -61,11 +69,20 @@ export class Judge {
     const strokes = strokeCount(groove)
     for (const promise of this.promises) {
       const more = strokes - this.homeStrokes
-      if (promise === 'same' ? more !== 0 : promise === 'busier' ? more <= 0 : promise === 'simpler' && more >= 0) return promise
-      if (promise === 'backbeat' && this.homeBackbeat.length && !(from && sameHands(groove, from.groove)) && !sameTicks(backbeatIn(groove), this.homeBackbeat)) return promise
+      if (promise === 'same' ? more !== 0 : promise === 'busier' ? more <= 0 : promise === 'simpler' && more >= 0)
+        return promise
+      if (
+        promise === 'backbeat' &&
+        this.homeBackbeat.length &&
+        !(from && sameHands(groove, from.groove)) &&
+        !sameTicks(backbeatIn(groove), this.homeBackbeat)
+      )
+        return promise
       if (promise === 'linear' && !this.isLinear(groove)) return promise
     }
-    const sums = groove.parts.map((part, i) => (from && from.groove.parts[i] === part ? from.sums[i]! : this.sumOf(part)))
+    const sums = groove.parts.map((part, i) =>
+      from && from.groove.parts[i] === part ? from.sums[i]! : this.sumOf(part),
+    )
     if (this.promises.includes('lead') && leadSum(groove, sums) !== this.homeLead) return 'lead'
     if (this.promises.includes('feet') && feetSum(groove, sums) !== this.homeFeet) return 'feet'
     const sound = this.soundOf(groove, sums)
@@ -73,7 +90,15 @@ export class Judge {
     const hardness = this.effort.hardness(groove, this.promises.includes('playable'), from)
     if (!hardness) return 'playable'
     const shared = sums.reduce((total, sum) => total + sum.shared, 0)
-    return { groove, sums, hardness, sound, strokes, difficulty: Math.max(...hardness), distance: 1 - shared / Math.max(1, this.homeStrokes, strokes) }
+    return {
+      groove,
+      sums,
+      hardness,
+      sound,
+      strokes,
+      difficulty: Math.max(...hardness),
+      distance: 1 - shared / Math.max(1, this.homeStrokes, strokes),
+    }
   }
 
   private wordOf(text: string): number {
@@ -85,7 +110,7 @@ export class Judge {
 
   private sumOf(part: Part): Sum {
     const sum: Sum = { one: 0, two: 0, shared: 0 }
-    this.eachMark(part, (mark) => {
+    this.eachMark(part, mark => {
       sum.one = (sum.one + mark) | 0
       sum.two = (sum.two + Math.imul(mark, mark | 1)) | 0
       if (this.homeMarks.has(mark)) sum.shared++
@@ -135,7 +160,9 @@ export class Judge {
 
   /** Linear as the readout has it; cycles are unrolled by the timeline. */
   private isLinear(groove: Groove): boolean {
-    return groove.parts.some(part => part.every) || (groove.pickUp && !groove.pickUp.repeats) ? unisons(played(groove, this.kit).events).length === 0 : isLinearGroove(groove)
+    return groove.parts.some(part => part.every) || (groove.pickUp && !groove.pickUp.repeats)
+      ? unisons(played(groove, this.kit).events).length === 0
+      : isLinearGroove(groove)
   }
 }
 
@@ -150,10 +177,13 @@ const feetSum = (groove: Groove, sums: readonly Sum[]): number =>
 const backbeatIn = (groove: Groove): number[] => backbeatOf(groove, gridOf(groove).beats)?.ats ?? []
 
 /** The same parts of the hands on the same bars: where one had the backbeat of home, the other has. */
-export const sameHands = (one: Groove, other: Groove): boolean => one.bars === other.bars && one.parts.length === other.parts.length
-  && one.parts.every((part, i) => part === other.parts[i] || (!isHand(part.limb) && !isHand(other.parts[i]!.limb)))
+export const sameHands = (one: Groove, other: Groove): boolean =>
+  one.bars === other.bars &&
+  one.parts.length === other.parts.length &&
+  one.parts.every((part, i) => part === other.parts[i] || (!isHand(part.limb) && !isHand(other.parts[i]!.limb)))
 
-const sameTicks = (a: readonly number[], b: readonly number[]): boolean => a.length === b.length && a.every((tick, i) => tick === b[i])
+const sameTicks = (a: readonly number[], b: readonly number[]): boolean =>
+  a.length === b.length && a.every((tick, i) => tick === b[i])
 
 /** No two limbs at one instant; parts with a cycle of their own are not looked at. */
 function isLinearGroove(groove: Groove): boolean {

@@ -5,7 +5,12 @@ import { asVariation } from './move'
 import { moveOf } from './moves'
 
 /** One groove of a family: how deep below the first, its brothers’ place, and whether it is the one asked about. */
-export interface Kin { groove: Groove, depth: number, parentId: string | undefined, /** The last of its brothers, so that a line down the tree can end. */ last: boolean }
+export interface Kin {
+  groove: Groove
+  depth: number
+  parentId: string | undefined
+  /** The last of its brothers, so that a line down the tree can end. */ last: boolean
+}
 
 /**
  * The family of a groove, the first ancestor there is before its descendants, each before its own, the oldest brother
@@ -35,7 +40,11 @@ export function familyOf(grooves: readonly Groove[], id: string): Kin[] {
 }
 
 /** What a groove has that another has not or has otherwise, as keys of its own strokes (`part:tick`); how many of the other’s are gone; and every tick and limb in which they differ. */
-export interface Changed { keys: string[], gone: number, places: { at: number, limb: Limb }[] }
+export interface Changed {
+  keys: string[]
+  gone: number
+  places: { at: number; limb: Limb }[]
+}
 
 /**
  * The strokes of `after` that are not so in `before`: what a preview marks. Grooves of different lengths are all new.
@@ -43,10 +52,19 @@ export interface Changed { keys: string[], gone: number, places: { at: number, l
  */
 export function changedStrokes(before: Groove, after: Groove, kit: Kit): Changed {
   const compared = compare(before, after, kit)
-  if (!compared.ok) return { keys: after.parts.flatMap(part => part.strokes.map(stroke => `${part.id}:${stroke.at}`)), gone: 0, places: [] }
+  if (!compared.ok)
+    return {
+      keys: after.parts.flatMap(part => part.strokes.map(stroke => `${part.id}:${stroke.at}`)),
+      gone: 0,
+      places: [],
+    }
   const { differences } = compared.value
   const keys = differingKeys(after, differences, 'second')
-  return { keys, gone: differences.filter(one => one.kind === 'only first').length, places: differences.map(({ at, limb }) => ({ at, limb })) }
+  return {
+    keys,
+    gone: differences.filter(one => one.kind === 'only first').length,
+    places: differences.map(({ at, limb }) => ({ at, limb })),
+  }
 }
 
 /**
@@ -54,16 +72,26 @@ export function changedStrokes(before: Groove, after: Groove, kit: Kit): Changed
  * other as it was, to be kept as a variation of itself under `keptId`, so that nothing is lost.
  * @example adopted(groove, 1, asVariation(groove, 1, lighter, 'child', 'Lighter', []), 'kept').main.id // => 'sample'
  */
-export function adopted(main: Groove, revision: number, variation: Groove, keptId: string): { main: Groove, kept: Groove } {
+export function adopted(
+  main: Groove,
+  revision: number,
+  variation: Groove,
+  keptId: string,
+): { main: Groove; kept: Groove } {
   const { id, title, parent } = main
-  return { main: { ...variation, id, title, parent }, kept: asVariation(main, revision, main, keptId, `${title}, before`.slice(0, LIMITS.title), []) }
+  return {
+    main: { ...variation, id, title, parent },
+    kept: asVariation(main, revision, main, keptId, `${title}, before`.slice(0, LIMITS.title), []),
+  }
 }
 
 /**
  * In how few words a groove says what was done to its parent; `'as its parent'` where nothing was recorded.
  * @example sayMoves(asVariation(groove, 1, lighter, 'child', 'Lighter', [])) // => 'As its parent, changed by hand.'
  */
-export const sayMoves = ({ parent }: Groove): string => parent?.moves.map(move => move.sentence).join(' ') || (parent ? 'As its parent, changed by hand.' : 'The first of its family.')
+export const sayMoves = ({ parent }: Groove): string =>
+  parent?.moves.map(move => move.sentence).join(' ') ||
+  (parent ? 'As its parent, changed by hand.' : 'The first of its family.')
 
 /**
  * A short title for what moves made of a groove: `'Wet Rope, backbeat later'`, `'Wet Rope, ghosts around the backbeat'`,
@@ -72,7 +100,11 @@ export const sayMoves = ({ parent }: Groove): string => parent?.moves.map(move =
  */
 export function titleAfter(parent: Groove, made: readonly MoveMade[]): string {
   const [one] = made
-  const what = !one ? 'variation' : made.length > 1 ? `${made.length} moves` : displaced(parent, one) ?? (moveOf(one.move)?.name ?? 'variation').toLowerCase()
+  const what = !one
+    ? 'variation'
+    : made.length > 1
+      ? `${made.length} moves`
+      : (displaced(parent, one) ?? (moveOf(one.move)?.name ?? 'variation').toLowerCase())
   return `${parent.title}, ${what}`.slice(0, LIMITS.title)
 }
 
@@ -80,6 +112,9 @@ export function titleAfter(parent: Groove, made: readonly MoveMade[]): string {
 function displaced(parent: Groove, { move, params }: MoveMade): string | undefined {
   const { slots, partIds } = params
   if (typeof slots !== 'number' || (move !== 'displace' && move !== 'displace-all')) return undefined
-  const names = Array.isArray(partIds) && partIds.length < parent.parts.length ? parent.parts.filter(part => (partIds as string[]).includes(part.id)).map(part => part.name.toLowerCase()) : ['all']
+  const names =
+    Array.isArray(partIds) && partIds.length < parent.parts.length
+      ? parent.parts.filter(part => (partIds as string[]).includes(part.id)).map(part => part.name.toLowerCase())
+      : ['all']
   return `${names.length > 2 ? sayCount(names.length, 'part') : sayList(names)} ${slots < 0 ? 'earlier' : 'later'}`
 }

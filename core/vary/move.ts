@@ -9,32 +9,59 @@ export type Params = Readonly<Record<string, ParamValue>>
  * What a move may be told, and of it, as `tried`, what a search tries: the rest is for who asks for it by hand. Choices that depend on the groove (its parts, slots, beats, bars, pieces) are listed by
  * `choicesOf`.
  */
-export type ParamSpec = { id: string, name: string, /** Came later than the move: recipes need not tell it. */ later?: true } & (
-  | { kind: 'number', from: number, to: number, usual: number, tried?: readonly [from: number, to: number] }
+export type ParamSpec = {
+  id: string
+  name: string
+  /** Came later than the move: recipes need not tell it. */ later?: true
+} & (
+  | { kind: 'number'; from: number; to: number; usual: number; tried?: readonly [from: number, to: number] }
   /** `here` says what is usual in this groove; `was` reads what older recipes say. */
-  | { kind: 'choice', of: readonly string[], usual: string, here?: (groove: Groove) => string, was?: Readonly<Record<string, string>>, tried?: readonly string[] }
+  | {
+      kind: 'choice'
+      of: readonly string[]
+      usual: string
+      here?: (groove: Groove) => string
+      was?: Readonly<Record<string, string>>
+      tried?: readonly string[]
+    }
   /** A part of the groove by its id; `among` says which may be, `usual` of what role it is at first, where there is one. */
-  | { kind: 'part', among?: (part: Part, groove: Groove) => boolean, usual?: Role }
+  | { kind: 'part'; among?: (part: Part, groove: Groove) => boolean; usual?: Role }
   | { kind: 'parts' }
   /** A slot or felt beat counted through all bars from 0, or a bar from 0. `usual` counts from 0 in the first bar. */
-  | { kind: 'slot' | 'beat' | 'bar', usual: number }
+  | { kind: 'slot' | 'beat' | 'bar'; usual: number }
   /** Slots counted through all bars from 0, any number of them: places of the player’s own choosing. */
-  | { kind: 'slots', usual: readonly number[] }
+  | { kind: 'slots'; usual: readonly number[] }
   /** A piece of the kit that a hand can strike, and the one that is tried first. */
-  | { kind: 'piece', usual: string }
+  | { kind: 'piece'; usual: string }
   /** A line above the lanes, by its id. */
   | { kind: 'guide' }
 )
 
-export const MOVE_GROUPS = ['displace', 'accents', 'dynamics', 'ghosts', 'ornaments', 'other pieces', 'bass drum', 'hat foot', 'spices', 'feel and grid', 'order', 'line above'] as const
-export type MoveGroup = typeof MOVE_GROUPS[number]
+export const MOVE_GROUPS = [
+  'displace',
+  'accents',
+  'dynamics',
+  'ghosts',
+  'ornaments',
+  'other pieces',
+  'bass drum',
+  'hat foot',
+  'spices',
+  'feel and grid',
+  'order',
+  'line above',
+] as const
+export type MoveGroup = (typeof MOVE_GROUPS)[number]
 
 /** What a player can ask to stay as it is. */
 export const PROMISES = ['lead', 'backbeat', 'feet', 'linear', 'playable', 'same', 'busier', 'simpler'] as const
-export type PromiseId = typeof PROMISES[number]
+export type PromiseId = (typeof PROMISES)[number]
 
 /** What making a move comes to: the new groove, and what it did in a sentence, worked out when it is asked for. */
-export interface Made { groove: Groove, says: () => string }
+export interface Made {
+  groove: Groove
+  says: () => string
+}
 
 /**
  * A move: a pure function with a description, so that an interface, a recipe and a search can all use it. `make` expects
@@ -55,14 +82,28 @@ export interface Move {
 }
 
 /** What a move comes to as a change of the document: the edit, a sentence on what it did, and how to name it when it is kept. */
-export interface Moved { edit: Edit, sentence: string, made: MoveMade }
+export interface Moved {
+  edit: Edit
+  sentence: string
+  made: MoveMade
+}
 
 /**
  * A groove made from another remembers which, at which revision, and by what moves; what they did stands first in its notes.
  * @example asVariation(groove, 1, lighter, 'child', 'Lighter', []).parent // => { id: 'sample', revision: 1, moves: [] }
  */
-export function asVariation(parent: Groove, revision: number, changed: Groove, id: string, title: string, moves: MoveMade[]): Groove {
-  const notes = [moves.map(move => move.sentence).join(' '), changed.notes].filter(Boolean).join('\n').slice(0, LIMITS.notes)
+export function asVariation(
+  parent: Groove,
+  revision: number,
+  changed: Groove,
+  id: string,
+  title: string,
+  moves: MoveMade[],
+): Groove {
+  const notes = [moves.map(move => move.sentence).join(' '), changed.notes]
+    .filter(Boolean)
+    .join('\n')
+    .slice(0, LIMITS.notes)
   return { ...changed, id, title, notes, parent: { id: parent.id, revision, moves } }
 }
 

@@ -6,7 +6,10 @@ import { firstBroken } from './promises'
 import { gridOf, partsOfRole } from './work'
 
 /** One thing a parameter may be, and how it is called. */
-export interface ParamChoice { value: ParamValue, label: string }
+export interface ParamChoice {
+  value: ParamValue
+  label: string
+}
 
 /**
  * What a parameter may be in this groove on this kit; undefined for numbers and lists of parts, which are not picked from a list.
@@ -14,21 +17,37 @@ export interface ParamChoice { value: ParamValue, label: string }
  */
 export function choicesOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamChoice[] | undefined {
   switch (spec.kind) {
-    case 'number': return undefined
-    case 'choice': return spec.of.map(value => ({ value, label: value }))
-    case 'part': return groove.parts.filter(part => workable(part) && part.strokes.length && (!spec.among || spec.among(part, groove))).map(part => ({ value: part.id, label: part.name }))
-    case 'parts': return groove.parts.filter(part => !part.locked).map(part => ({ value: part.id, label: part.name }))
-    case 'slot': case 'slots': return gridOf(groove).slots.map(slot => ({ value: slot.index, label: sayPlace(groove, slot.at) }))
-    case 'beat': return gridOf(groove).beats.map((beat, i) => ({ value: i, label: sayPlace(groove, beat.at) }))
-    case 'bar': return groove.bars.map((_, i) => ({ value: i, label: `bar ${i + 1}` }))
-    case 'piece': return piecesFor(kit, 'RH').map(piece => ({ value: piece.id, label: piece.name }))
-    case 'guide': return groove.guides.filter(guide => guide.notes.length).map(guide => ({ value: guide.id, label: guide.name }))
+    case 'number':
+      return undefined
+    case 'choice':
+      return spec.of.map(value => ({ value, label: value }))
+    case 'part':
+      return groove.parts
+        .filter(part => workable(part) && part.strokes.length && (!spec.among || spec.among(part, groove)))
+        .map(part => ({ value: part.id, label: part.name }))
+    case 'parts':
+      return groove.parts.filter(part => !part.locked).map(part => ({ value: part.id, label: part.name }))
+    case 'slot':
+    case 'slots':
+      return gridOf(groove).slots.map(slot => ({ value: slot.index, label: sayPlace(groove, slot.at) }))
+    case 'beat':
+      return gridOf(groove).beats.map((beat, i) => ({ value: i, label: sayPlace(groove, beat.at) }))
+    case 'bar':
+      return groove.bars.map((_, i) => ({ value: i, label: `bar ${i + 1}` }))
+    case 'piece':
+      return piecesFor(kit, 'RH').map(piece => ({ value: piece.id, label: piece.name }))
+    case 'guide':
+      return groove.guides.filter(guide => guide.notes.length).map(guide => ({ value: guide.id, label: guide.name }))
   }
 }
 
 /** How many values a parameter that counts places of the groove has. */
 const places = (spec: ParamSpec, groove: Groove): number =>
-  (spec.kind === 'slot' || spec.kind === 'slots' ? gridOf(groove).slots.length : spec.kind === 'beat' ? gridOf(groove).beats.length : groove.bars.length)
+  spec.kind === 'slot' || spec.kind === 'slots'
+    ? gridOf(groove).slots.length
+    : spec.kind === 'beat'
+      ? gridOf(groove).beats.length
+      : groove.bars.length
 
 /** A move’s parameters as they are first offered; undefined where the groove has nothing for one of them. @internal */
 export function usualParams(move: Move, groove: Groove, kit: Kit): Params | undefined {
@@ -50,7 +69,12 @@ const OFFERED = ['backbeat', 'playable'] as const
  * free slot, another part, a drag where no hand is free for a flam.
  * @example firstParams(moveOf('displace'), groove, kit) // => { partIds: ['hats'], slots: 1 }
  */
-export function firstParams(move: Move, groove: Groove, kit: Kit, promises: readonly PromiseId[] = []): Params | undefined {
+export function firstParams(
+  move: Move,
+  groove: Groove,
+  kit: Kit,
+  promises: readonly PromiseId[] = [],
+): Params | undefined {
   const usual = usualParams(move, groove, kit)
   if (!usual) return usual
   const asked = [...new Set([...OFFERED, ...promises])]
@@ -66,7 +90,10 @@ export function firstParams(move: Move, groove: Groove, kit: Kit, promises: read
     const now = spec.kind === 'parts' ? (usual[spec.id] as string[])[0]! : usual[spec.id]!
     const from = values.indexOf(now) + 1
     for (const value of [...values.slice(from), ...values.slice(0, from)]) {
-      const params = { ...usual, [spec.id]: spec.kind === 'slots' ? [value as number] : spec.kind === 'parts' ? [value as string] : value }
+      const params = {
+        ...usual,
+        [spec.id]: spec.kind === 'slots' ? [value as number] : spec.kind === 'parts' ? [value as string] : value,
+      }
       const how = fits(params)
       if (how === 'well') return params
       if (how) next ??= params
@@ -77,9 +104,14 @@ export function firstParams(move: Move, groove: Groove, kit: Kit, promises: read
 
 function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefined {
   switch (spec.kind) {
-    case 'number': return spec.usual
-    case 'choice': return spec.here?.(groove) ?? spec.usual
-    case 'slot': case 'beat': case 'bar': return Math.min(spec.usual, places(spec, groove) - 1)
+    case 'number':
+      return spec.usual
+    case 'choice':
+      return spec.here?.(groove) ?? spec.usual
+    case 'slot':
+    case 'beat':
+    case 'bar':
+      return Math.min(spec.usual, places(spec, groove) - 1)
     case 'slots': {
       const there = spec.usual.filter(slot => slot < places(spec, groove))
       return there.length ? there : [0]
@@ -92,7 +124,8 @@ function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefi
       const ids = choicesOf(spec, groove, kit)!.map(choice => choice.value)
       return ids.find(id => spec.usual && groove.parts.find(part => part.id === id)?.role === spec.usual) ?? ids[0]
     }
-    case 'guide': return groove.guides.find(guide => guide.notes.length)?.id
+    case 'guide':
+      return groove.guides.find(guide => guide.notes.length)?.id
     case 'parts': {
       const ids = choicesOf(spec, groove, kit)!.map(choice => choice.value as string)
       return ids.length ? ids.slice(0, 1) : undefined
@@ -123,9 +156,12 @@ export function pointedAt(move: Move, groove: Groove, params: Params, slot: numb
       const before = params[spec.id] as number[]
       return told(before.includes(slot) ? before.filter(one => one !== slot) : [...before, slot].sort((a, b) => a - b))
     }
-    case 'beat': return told(beats.findIndex(beat => beat.bar === there.bar && beat.beat === there.beat))
-    case 'bar': return told(there.bar)
-    default: return told(slot)
+    case 'beat':
+      return told(beats.findIndex(beat => beat.bar === there.bar && beat.beat === there.beat))
+    case 'bar':
+      return told(there.bar)
+    default:
+      return told(slot)
   }
 }
 
@@ -147,9 +183,11 @@ export function resolved(move: Move, groove: Groove, params: Params, kit: Kit): 
     const value = params[spec.id]
     if (spec.kind === 'choice' && typeof value === 'string') found[spec.id] = spec.was?.[value] ?? value
     if (spec.kind === 'part' && typeof value === 'string') found[spec.id] = byName(groove, value) ?? value
-    if (spec.kind === 'parts' && Array.isArray(value)) found[spec.id] = (value as string[]).map(name => byName(groove, name) ?? name)
+    if (spec.kind === 'parts' && Array.isArray(value))
+      found[spec.id] = (value as string[]).map(name => byName(groove, name) ?? name)
     // A recipe cannot know the lines of other grooves: it means whichever is there.
-    if (spec.kind === 'guide' && !groove.guides.some(guide => guide.id === value)) found[spec.id] = groove.guides.find(guide => guide.notes.length)?.id ?? value!
+    if (spec.kind === 'guide' && !groove.guides.some(guide => guide.id === value))
+      found[spec.id] = groove.guides.find(guide => guide.notes.length)?.id ?? value!
   }
   return found
 }
@@ -184,20 +222,38 @@ export function readParams(move: Move, groove: Groove, kit: Kit, given: Params):
 }
 
 function wrong(spec: ParamSpec, groove: Groove, kit: Kit, value: ParamValue | undefined): string | undefined {
-  const whole = (from: number, to: number) => (Number.isInteger(value) && (value as number) >= from && (value as number) <= to ? undefined : `a whole number from ${from} to ${to}, not ${JSON.stringify(value) ?? 'nothing'}.`)
+  const whole = (from: number, to: number) =>
+    Number.isInteger(value) && (value as number) >= from && (value as number) <= to
+      ? undefined
+      : `a whole number from ${from} to ${to}, not ${JSON.stringify(value) ?? 'nothing'}.`
   switch (spec.kind) {
-    case 'number': return whole(spec.from, spec.to)
-    case 'slot': case 'beat': case 'bar': return whole(0, places(spec, groove) - 1)
+    case 'number':
+      return whole(spec.from, spec.to)
+    case 'slot':
+    case 'beat':
+    case 'bar':
+      return whole(0, places(spec, groove) - 1)
     case 'slots': {
       const last = places(spec, groove) - 1
       const slots: unknown[] = Array.isArray(value) ? value : [undefined]
-      return slots.every(slot => Number.isInteger(slot) && (slot as number) >= 0 && (slot as number) <= last) ? undefined : `a list of slots, whole numbers from 0 to ${last}, not ${JSON.stringify(value) ?? 'nothing'}.`
+      return slots.every(slot => Number.isInteger(slot) && (slot as number) >= 0 && (slot as number) <= last)
+        ? undefined
+        : `a list of slots, whole numbers from 0 to ${last}, not ${JSON.stringify(value) ?? 'nothing'}.`
     }
-    case 'choice': return spec.of.includes(value as string) ? undefined : `one of ${spec.of.join(', ')}; not ${JSON.stringify(value) ?? 'nothing'}.`
-    case 'parts': return Array.isArray(value) ? undefined : 'a list of parts.'
+    case 'choice':
+      return spec.of.includes(value as string)
+        ? undefined
+        : `one of ${spec.of.join(', ')}; not ${JSON.stringify(value) ?? 'nothing'}.`
+    case 'parts':
+      return Array.isArray(value) ? undefined : 'a list of parts.'
     // A part or piece that is not there is the move’s to refuse, with its name.
-    case 'part': return typeof value === 'string' ? undefined : 'the id of a part.'
-    case 'guide': return typeof value === 'string' ? undefined : 'the id of a line above the lanes.'
-    case 'piece': return piecesFor(kit, 'RH').some(piece => piece.id === value) ? undefined : `a piece that a hand can strike on this kit, not ${JSON.stringify(value) ?? 'nothing'}.`
+    case 'part':
+      return typeof value === 'string' ? undefined : 'the id of a part.'
+    case 'guide':
+      return typeof value === 'string' ? undefined : 'the id of a line above the lanes.'
+    case 'piece':
+      return piecesFor(kit, 'RH').some(piece => piece.id === value)
+        ? undefined
+        : `a piece that a hand can strike on this kit, not ${JSON.stringify(value) ?? 'nothing'}.`
   }
 }

@@ -17,25 +17,38 @@ export function makeMove(move: Move, groove: Groove, params: Params, kit: Kit, s
   const only = madeIn(move, groove, params, kit, span)
   if (!only.ok) return only
   const compared = compare(groove, only.value.groove, kit)
-  return compared.ok && !compared.value.differences.length ? refuse(`It changes nothing in ${saySpan(groove, span)}.`) : only
+  return compared.ok && !compared.value.differences.length
+    ? refuse(`It changes nothing in ${saySpan(groove, span)}.`)
+    : only
 }
 
 function madeIn(move: Move, groove: Groove, params: Params, kit: Kit, span: Span): Result<Made> {
   if (move.makeIn) return move.makeIn(groove, params, span)
-  if (move.group === 'displace' || move.group === 'order') return refuse('It takes strokes from place to place in all bars: take the mark away, or displace what is marked.')
+  if (move.group === 'displace' || move.group === 'order')
+    return refuse('It takes strokes from place to place in all bars: take the mark away, or displace what is marked.')
   const done = move.make(groove, params, kit)
   if (!done.ok) return done
   const only = onlyIn(groove, done.value.groove, span)
   if (!only.ok) return only
   const compared = compare(groove, only.value, kit)
-  return ok({ groove: only.value, says: () => `${move.name}, only in ${saySpan(groove, span)}: ${compared.ok ? sayGist([groove, only.value], compared.value) : ''}` })
+  return ok({
+    groove: only.value,
+    says: () =>
+      `${move.name}, only in ${saySpan(groove, span)}: ${compared.ok ? sayGist([groove, only.value], compared.value) : ''}`,
+  })
 }
 
 /**
  * A move made on a groove, or on a span of it: its edit, what it did in a sentence, and how it is recorded; or a reason why not.
  * @example runMove(moveOf('displace'), groove, { partIds: ['bass'], slots: 1 }, kit).value.sentence // => 'Bass drum moved 1 slot later, a sixteenth. The backbeat stays on 2 and 4.'
  */
-export function runMove(move: Move, groove: Groove, params: Params, kit: Kit, span?: Span): Result<Moved & { groove: Groove }> {
+export function runMove(
+  move: Move,
+  groove: Groove,
+  params: Params,
+  kit: Kit,
+  span?: Span,
+): Result<Moved & { groove: Groove }> {
   const read = readParams(move, groove, kit, params)
   if (!read.ok) return read
   const done = makeMove(move, groove, params, kit, span)
@@ -48,29 +61,40 @@ export function runMove(move: Move, groove: Groove, params: Params, kit: Kit, sp
 }
 
 /** A step of a chain: a move by its id, and what it is told. */
-export interface Step { move: string, params: Params }
+export interface Step {
+  move: string
+  params: Params
+}
 
 /** One step of a chain as it came out: the groove after it, or why it could not be made (the groove then stays). */
-export type StepDone = { step: Step, groove: Groove } & ({ ok: true, sentence: string, made: Moved['made'] } | { ok: false, reason: string })
+export type StepDone = { step: Step; groove: Groove } & (
+  { ok: true; sentence: string; made: Moved['made'] } | { ok: false; reason: string }
+)
 
 /**
  * Makes steps one after another; a step that cannot be made is passed over, with its reason.
  * @example runSteps(groove, [{ move: 'displace', params: { partIds: ['bass'], slots: 1 } }], kit).map(step => step.ok) // => [true]
  */
 export function runSteps(groove: Groove, steps: readonly Step[], kit: Kit): StepDone[] {
-  return steps.map((step) => {
+  return steps.map(step => {
     const move = moveOf(step.move)
-    const done = move ? runMove(move, groove, resolved(move, groove, step.params, kit), kit) : refuse(`There is no move “${step.move}”.`)
+    const done = move
+      ? runMove(move, groove, resolved(move, groove, step.params, kit), kit)
+      : refuse(`There is no move “${step.move}”.`)
     if (!done.ok) return { step, groove, ok: false, reason: done.reason }
     const { edit } = done.value
-    if (edit.type === 'batch' && !edit.edits.length) return { step, groove, ok: false, reason: `“${move!.name}” finds nothing to change here.` }
+    if (edit.type === 'batch' && !edit.edits.length)
+      return { step, groove, ok: false, reason: `“${move!.name}” finds nothing to change here.` }
     groove = done.value.groove
     return { step, groove, ok: true, sentence: done.value.sentence, made: done.value.made }
   })
 }
 
 /** Which parts move, and by how many slots: later where positive, earlier where negative. */
-export interface Displacement { partIds: string[], slots: number }
+export interface Displacement {
+  partIds: string[]
+  slots: number
+}
 
 /**
  * Moves parts by whole slots around the bar line; see the move “displace”.

@@ -6,7 +6,13 @@ export function sayBackbeatMove(before: Groove, after: Groove): string {
   const is = sayBackbeat(after)
   if (!is) {
     const strong = strongSnares(after)
-    return !was ? 'There is no backbeat to hear it against.' : `It was on ${was}; ${strong.length ? `the strong snare strokes now fall on ${sayPlaces(after, strong)}` : 'now there is none'}.`
+    return !was
+      ? 'There is no backbeat to hear it against.'
+      : `It was on ${was}; ${strong.length ? `the strong snare strokes now fall on ${sayPlaces(after, strong)}` : 'now there is none'}.`
   }
-  return !was ? `The strong snare strokes now make a backbeat on ${is}.` : was === is ? `The backbeat stays on ${is}.` : `The backbeat now falls on ${is}; it was on ${was}.`
+  return !was
+    ? `The strong snare strokes now make a backbeat on ${is}.`
+    : was === is
+      ? `The backbeat stays on ${is}.`
+      : `The backbeat now falls on ${is}; it was on ${was}.`
 }

@@ -4,7 +4,11 @@ import { sameHands } from './judge'
 import { backbeatAt, gridOf, isLead } from './work'
 
 /** A grace note: where, on what kind of piece, and whether the other hand strikes at that instant. */
-export interface Grace { at: number, kind: PieceKind | undefined, busy: boolean }
+export interface Grace {
+  at: number
+  kind: PieceKind | undefined
+  busy: boolean
+}
 
 /** What one part has for the rules of taste to look at; ticks in order. */
 interface PartSeen {
@@ -13,10 +17,10 @@ interface PartSeen {
   onSnare: number
   ghosts: number[]
   loudest: number
-  graces: { at: number, kind: PieceKind | undefined }[]
+  graces: { at: number; kind: PieceKind | undefined }[]
   crashes: number[]
   accents: number[]
-  openings: { at: number, openFor: number }[]
+  openings: { at: number; openFor: number }[]
   chicks: number[]
 }
 
@@ -30,12 +34,23 @@ function kindsOf(kit: Kit): Map<string, PieceKind | undefined> {
   return known
 }
 
-const partsSeen = new WeakMap<Part, { kit: Kit, seen: PartSeen }>()
+const partsSeen = new WeakMap<Part, { kit: Kit; seen: PartSeen }>()
 /** Variations share most of their parts with home: each is looked through once. */
 function partSeen(part: Part, kit: Kit): PartSeen {
   const known = partsSeen.get(part)
   if (known?.kit === kit) return known.seen
-  const seen: PartSeen = { bass: [], snare: [], onSnare: 0, ghosts: [], loudest: 0, graces: [], crashes: [], accents: [], openings: [], chicks: [] }
+  const seen: PartSeen = {
+    bass: [],
+    snare: [],
+    onSnare: 0,
+    ghosts: [],
+    loudest: 0,
+    graces: [],
+    crashes: [],
+    accents: [],
+    openings: [],
+    chicks: [],
+  }
   partsSeen.set(part, { kit, seen })
   if (part.muted || part.every) return seen
   const kindOf = kindsOf(kit)
@@ -62,18 +77,23 @@ function partSeen(part: Part, kit: Kit): PartSeen {
 
 /** What the rules of taste look at in a groove, each worked out as it is asked for; ticks are of the first pass. */
 export class Seen {
-  private readonly parts: { part: Part, seen: PartSeen }[]
+  private readonly parts: { part: Part; seen: PartSeen }[]
   private readonly leads: (part: Part) => boolean
-  private found: { backbeat?: readonly number[], bass?: ReadonlyMap<number, number>, snare?: ReadonlySet<number> } = {}
+  private found: { backbeat?: readonly number[]; bass?: ReadonlyMap<number, number>; snare?: ReadonlySet<number> } = {}
 
   /** `home` is what the groove was made from: where it has the same hands, it has the same backbeat. */
-  constructor(readonly groove: Groove, kit: Kit, private readonly home?: Seen) {
+  constructor(
+    readonly groove: Groove,
+    kit: Kit,
+    private readonly home?: Seen,
+  ) {
     this.parts = groove.parts.map(part => ({ part, seen: partSeen(part, kit) }))
     this.leads = isLead(groove)
   }
 
   get backbeat(): readonly number[] {
-    return (this.found.backbeat ??= this.home && sameHands(this.groove, this.home.groove) ? this.home.backbeat : backbeatAt(this.groove))
+    return (this.found.backbeat ??=
+      this.home && sameHands(this.groove, this.home.groove) ? this.home.backbeat : backbeatAt(this.groove))
   }
 
   /** Bass drum by its foot: level by tick. */
@@ -86,31 +106,56 @@ export class Seen {
     return (this.found.snare ??= new Set(this.parts.flatMap(({ seen }) => seen.snare)))
   }
 
-  get ghosts(): number[] { return this.sorted(({ ghosts }) => ghosts) }
-  get crashes(): number[] { return this.sorted(({ crashes }) => crashes) }
+  get ghosts(): number[] {
+    return this.sorted(({ ghosts }) => ghosts)
+  }
+  get crashes(): number[] {
+    return this.sorted(({ crashes }) => crashes)
+  }
   /** The accents of the lead, and how many of its strokes fall on a snare. */
-  get accents(): number[] { return this.sorted(({ accents }, part) => (this.leads(part) ? accents : [])) }
-  get leadOnSnare(): number { return this.parts.reduce((sum, { part, seen }) => sum + (this.leads(part) ? seen.onSnare : 0), 0) }
+  get accents(): number[] {
+    return this.sorted(({ accents }, part) => (this.leads(part) ? accents : []))
+  }
+  get leadOnSnare(): number {
+    return this.parts.reduce((sum, { part, seen }) => sum + (this.leads(part) ? seen.onSnare : 0), 0)
+  }
   /** The loudest stroke of a part whose role is ghosts; 0 where there is none. */
-  get loudestGhost(): number { return Math.max(0, ...this.parts.map(({ part, seen }) => (part.role === 'ghosts' ? seen.loudest : 0))) }
-  get chicks(): ReadonlySet<number> { return new Set(this.parts.flatMap(({ seen }) => seen.chicks)) }
+  get loudestGhost(): number {
+    return Math.max(0, ...this.parts.map(({ part, seen }) => (part.role === 'ghosts' ? seen.loudest : 0)))
+  }
+  get chicks(): ReadonlySet<number> {
+    return new Set(this.parts.flatMap(({ seen }) => seen.chicks))
+  }
 
   /** Openings of the hats: where each ends. */
-  get openings(): { at: number, ends: number }[] {
+  get openings(): { at: number; ends: number }[] {
     const { total } = gridOf(this.groove)
-    return this.parts.flatMap(({ seen }) => seen.openings.map(({ at, openFor }) => ({ at, ends: (at + openFor) % total })))
+    return this.parts.flatMap(({ seen }) =>
+      seen.openings.map(({ at, openFor }) => ({ at, ends: (at + openFor) % total })),
+    )
   }
 
   get graces(): Grace[] {
-    return this.parts.flatMap(({ part, seen }) => seen.graces.map(({ at, kind }) => ({
-      at, kind, busy: this.groove.parts.some(other => other.limb !== part.limb && isHand(other.limb) && !other.muted && other.strokes.some(one => one.at === at)),
-    })))
+    return this.parts.flatMap(({ part, seen }) =>
+      seen.graces.map(({ at, kind }) => ({
+        at,
+        kind,
+        busy: this.groove.parts.some(
+          other =>
+            other.limb !== part.limb && isHand(other.limb) && !other.muted && other.strokes.some(one => one.at === at),
+        ),
+      })),
+    )
   }
 
   /** Whether all swings as in another groove; parts that were added swing with the rest. */
   swingsAs({ groove }: Seen): boolean {
-    const same = (a: Groove['feel']['swing'], b: Groove['feel']['swing']) => a === b || (a?.level === b?.level && a?.share === b?.share)
-    return same(this.groove.feel.swing, groove.feel.swing) && this.groove.parts.every((part, i) => part === groove.parts[i] || same(part.swing, groove.parts[i]?.swing ?? null))
+    const same = (a: Groove['feel']['swing'], b: Groove['feel']['swing']) =>
+      a === b || (a?.level === b?.level && a?.share === b?.share)
+    return (
+      same(this.groove.feel.swing, groove.feel.swing) &&
+      this.groove.parts.every((part, i) => part === groove.parts[i] || same(part.swing, groove.parts[i]?.swing ?? null))
+    )
   }
 
   private sorted(pick: (seen: PartSeen, part: Part) => readonly number[]): number[] {

@@ -16,7 +16,7 @@ export interface Trial {
   distance: number
   nearer: boolean
   /** Up to 1 easy, up to 2 demanding, beyond hard. */
-  difficulty: { home: number, now: number }
+  difficulty: { home: number; now: number }
   /** Strokes as a share of home's. */
   density: number
 }
@@ -40,7 +40,17 @@ export interface TasteRule {
 }
 
 /** Moves that put things elsewhere on purpose. */
-const DISPLACING = ['displace', 'displace-all', 'displace-bar', 'half-time', 'double-time', 'beat-order', 'retrograde', 'bass-drop-one', 'read-line'] as const
+const DISPLACING = [
+  'displace',
+  'displace-all',
+  'displace-bar',
+  'half-time',
+  'double-time',
+  'beat-order',
+  'retrograde',
+  'bass-drop-one',
+  'read-line',
+] as const
 const LEVELS_ONLY = ['role-level', 'swell'] as const
 /** Styles in which a crash or a loud fill would be out of place, by their ids. */
 export const QUIET: readonly string[] = ['bossa-nova', 'brushed-ballad', 'jazz-waltz', 'cha-cha']
@@ -51,15 +61,37 @@ const first = (ats: Iterable<number>): boolean => [...ats].includes(0)
 /** Levels, kinds and limbs of each bar, so that equal bars read equal. */
 function barsOf({ groove }: Seen): string[] {
   const { starts } = gridOf(groove)
-  return groove.bars.map((_, b) => groove.parts.filter(part => !part.every).flatMap(part => part.strokes
-    .filter(stroke => stroke.at >= starts[b]! && stroke.at < starts[b + 1]!)
-    .map(stroke => [stroke.at - starts[b]!, part.limb, stroke.piece, stroke.stroke, stroke.level, stroke.ornament, stroke.openFor].join())).sort().join('|'))
+  return groove.bars.map((_, b) =>
+    groove.parts
+      .filter(part => !part.every)
+      .flatMap(part =>
+        part.strokes
+          .filter(stroke => stroke.at >= starts[b]! && stroke.at < starts[b + 1]!)
+          .map(stroke =>
+            [
+              stroke.at - starts[b]!,
+              part.limb,
+              stroke.piece,
+              stroke.stroke,
+              stroke.level,
+              stroke.ornament,
+              stroke.openFor,
+            ].join(),
+          ),
+      )
+      .sort()
+      .join('|'),
+  )
 }
 const turned = (seen: Seen): 'alike' | 'last turned' | undefined => {
   const bars = barsOf(seen)
   if (bars.length < 2) return undefined
   const [opening] = bars
-  return bars.every(bar => bar === opening) ? 'alike' : bars.length > 1 && bars.slice(0, -1).every(bar => bar === opening) ? 'last turned' : undefined
+  return bars.every(bar => bar === opening)
+    ? 'alike'
+    : bars.length > 1 && bars.slice(0, -1).every(bar => bar === opening)
+      ? 'last turned'
+      : undefined
 }
 
 const quarters = ({ groove }: Seen): number => convertTempo(groove.tempo, '1/4').bpm
@@ -68,19 +100,35 @@ const SIXTEENTH = 1260
 /** Four or more strokes of the lead hand a sixteenth apart. */
 function sixteenthsInOneHand({ groove }: Seen): boolean {
   const limb = groove.lead === 'right' ? 'RH' : 'LH'
-  const ats = [...new Set(groove.parts.filter(part => part.limb === limb && !part.muted && !part.every).flatMap(part => part.strokes.map(stroke => stroke.at)))].sort((a, b) => a - b)
+  const ats = [
+    ...new Set(
+      groove.parts
+        .filter(part => part.limb === limb && !part.muted && !part.every)
+        .flatMap(part => part.strokes.map(stroke => stroke.at)),
+    ),
+  ].sort((a, b) => a - b)
   return ats.some((at, i) => ats[i + 3] !== undefined && ats[i + 3]! - at <= 3 * SIXTEENTH)
 }
 
 /** How many strokes fall on an instant at which their own limb strikes already. */
 function doubledIn({ groove }: Seen): number {
-  const strokes = groove.parts.filter(part => !part.every && !part.muted).flatMap(part => part.strokes.map(({ at }) => `${part.limb} ${at}`))
+  const strokes = groove.parts
+    .filter(part => !part.every && !part.muted)
+    .flatMap(part => part.strokes.map(({ at }) => `${part.limb} ${at}`))
   return strokes.length - new Set(strokes).size
 }
 
 /** Where strokes differ, in ticks. */
 function changedAt({ home, now }: Trial): number[] {
-  const keys = ({ groove }: Seen) => new Map(groove.parts.flatMap(part => part.strokes.map(stroke => [[stroke.at, part.limb, stroke.piece, stroke.stroke, stroke.level, stroke.ornament].join(), stroke.at])))
+  const keys = ({ groove }: Seen) =>
+    new Map(
+      groove.parts.flatMap(part =>
+        part.strokes.map(stroke => [
+          [stroke.at, part.limb, stroke.piece, stroke.stroke, stroke.level, stroke.ornament].join(),
+          stroke.at,
+        ]),
+      ),
+    )
   const [was, is] = [keys(home), keys(now)]
   return [...[...was].filter(([key]) => !is.has(key)), ...[...is].filter(([key]) => !was.has(key))].map(([, at]) => at)
 }
@@ -90,62 +138,134 @@ const ghostsABar = (seen: Seen): number => seen.ghosts.length / seen.groove.bars
 
 /** The rules of music.md, Taste, with the styles where each does not hold; of the vetoes, those that need not look at strokes come first. */
 export const TASTE: readonly TasteRule[] = [
-  { id: 'undone', name: 'Steps that undo each other', kind: 'veto', quick: true, reason: 'A step that is taken back changes nothing.', holds: ({ nearer }) => nearer },
   {
-    id: 'only-levels', name: 'All merely louder or softer', kind: 'veto', quick: true, reason: 'That is a change of volume, not a variation.',
+    id: 'undone',
+    name: 'Steps that undo each other',
+    kind: 'veto',
+    quick: true,
+    reason: 'A step that is taken back changes nothing.',
+    holds: ({ nearer }) => nearer,
+  },
+  {
+    id: 'only-levels',
+    name: 'All merely louder or softer',
+    kind: 'veto',
+    quick: true,
+    reason: 'That is a change of volume, not a variation.',
     holds: ({ moves }) => [...moves].every(move => (LEVELS_ONLY as readonly string[]).includes(move)),
   },
   {
-    id: 'harder', name: 'Hard where home is not', kind: 'veto', quick: true, reason: 'Where home can be played at once, an idea should be too.',
+    id: 'harder',
+    name: 'Hard where home is not',
+    kind: 'veto',
+    quick: true,
+    reason: 'Where home can be played at once, an idea should be too.',
     holds: ({ difficulty }) => difficulty.now >= 2 && difficulty.home < 2,
   },
   {
-    id: 'backbeat-lost', name: 'The backbeat is lost', kind: 'veto', quick: true, reason: 'What the band leans on does not move by accident.', except: ['jazz', 'Brazil', 'Afro-Cuban'],
-    holds: trial => trial.home.backbeat.length > 0 && trial.home.backbeat.join() !== trial.now.backbeat.join() && !displaced(trial),
+    id: 'backbeat-lost',
+    name: 'The backbeat is lost',
+    kind: 'veto',
+    quick: true,
+    reason: 'What the band leans on does not move by accident.',
+    except: ['jazz', 'Brazil', 'Afro-Cuban'],
+    holds: trial =>
+      trial.home.backbeat.length > 0 && trial.home.backbeat.join() !== trial.now.backbeat.join() && !displaced(trial),
   },
   {
-    id: 'one-lost', name: 'No bass drum on 1', kind: 'veto', quick: true, reason: 'Where home begins on the bass drum, so does what follows it, unless dropping it is the point.',
+    id: 'one-lost',
+    name: 'No bass drum on 1',
+    kind: 'veto',
+    quick: true,
+    reason: 'Where home begins on the bass drum, so does what follows it, unless dropping it is the point.',
     except: ['reggae-one-drop', 'tumbao-latin', 'songo'],
     holds: trial => first(trial.home.bass.keys()) && !first(trial.now.bass.keys()) && !displaced(trial),
   },
   {
-    id: 'bass-under-backbeat', name: 'Bass drum only with the backbeat', kind: 'veto', quick: true, reason: 'Then nothing answers the snare.', except: ['reggae-one-drop'],
-    holds: ({ home, now }) => now.bass.size > 0 && [...now.bass.keys()].every(at => now.snare.has(at)) && ![...home.bass.keys()].every(at => home.snare.has(at)),
+    id: 'bass-under-backbeat',
+    name: 'Bass drum only with the backbeat',
+    kind: 'veto',
+    quick: true,
+    reason: 'Then nothing answers the snare.',
+    except: ['reggae-one-drop'],
+    holds: ({ home, now }) =>
+      now.bass.size > 0 &&
+      [...now.bass.keys()].every(at => now.snare.has(at)) &&
+      ![...home.bass.keys()].every(at => home.snare.has(at)),
   },
   {
-    id: 'loud-ghosts', name: 'Ghosts above soft', kind: 'veto', quick: true, reason: 'A ghost above soft is heard as a stroke of its own.',
+    id: 'loud-ghosts',
+    name: 'Ghosts above soft',
+    kind: 'veto',
+    quick: true,
+    reason: 'A ghost above soft is heard as a stroke of its own.',
     holds: ({ home, now }) => now.loudestGhost > 2 && now.loudestGhost > home.loudestGhost,
   },
   {
-    id: 'grace-busy', name: 'A grace note without a free hand', kind: 'veto', quick: true, reason: 'A flam needs the other hand at that instant.',
+    id: 'grace-busy',
+    name: 'A grace note without a free hand',
+    kind: 'veto',
+    quick: true,
+    reason: 'A flam needs the other hand at that instant.',
     holds: ({ home, now }) => now.graces.some(grace => grace.busy) && !home.graces.some(grace => grace.busy),
   },
   {
-    id: 'grace-cymbal', name: 'Grace notes on a cymbal', kind: 'veto', quick: true, reason: 'On a cymbal the grace note cannot be told from the stroke.', except: ['hip-hop and electronic'],
-    holds: ({ home, now }) => now.graces.some(({ kind }) => kind !== undefined && CYMBALS.includes(kind)) && !home.graces.some(({ kind }) => kind !== undefined && CYMBALS.includes(kind)),
+    id: 'grace-cymbal',
+    name: 'Grace notes on a cymbal',
+    kind: 'veto',
+    quick: true,
+    reason: 'On a cymbal the grace note cannot be told from the stroke.',
+    except: ['hip-hop and electronic'],
+    holds: ({ home, now }) =>
+      now.graces.some(({ kind }) => kind !== undefined && CYMBALS.includes(kind)) &&
+      !home.graces.some(({ kind }) => kind !== undefined && CYMBALS.includes(kind)),
   },
   {
-    id: 'lead-on-snare', name: 'The lead goes to the snare', kind: 'veto', quick: true, reason: 'Then no cymbal keeps the time.', except: ['train-beat', 'street', 'samba'],
-    holds: ({ home, now, moves }) => now.leadOnSnare > home.leadOnSnare && !moves.has('backbeat-over') && !moves.has('read-line'),
+    id: 'lead-on-snare',
+    name: 'The lead goes to the snare',
+    kind: 'veto',
+    quick: true,
+    reason: 'Then no cymbal keeps the time.',
+    except: ['train-beat', 'street', 'samba'],
+    holds: ({ home, now, moves }) =>
+      now.leadOnSnare > home.leadOnSnare && !moves.has('backbeat-over') && !moves.has('read-line'),
   },
   {
-    id: 'swing-changed', name: 'Another swing', kind: 'veto', quick: true, reason: 'The feel belongs to the tune; only a step that is named for it changes it.',
+    id: 'swing-changed',
+    name: 'Another swing',
+    kind: 'veto',
+    quick: true,
+    reason: 'The feel belongs to the tune; only a step that is named for it changes it.',
     holds: ({ home, now, moves }) => !now.swingsAs(home) && !moves.has('swing') && !moves.has('straight'),
   },
   {
-    id: 'bare-crash', name: 'A crash on its own', kind: 'veto', quick: true, reason: 'A crash wants the bass drum or the snare under it.',
+    id: 'bare-crash',
+    name: 'A crash on its own',
+    kind: 'veto',
+    quick: true,
+    reason: 'A crash wants the bass drum or the snare under it.',
     holds: ({ home, now }) => fresh(now.crashes, home.crashes).some(at => !now.bass.has(at) && !now.snare.has(at)),
   },
   {
-    id: 'loud-crash', name: 'A crash in a quiet style', kind: 'veto', quick: true, reason: 'Quiet styles mark a place with a softer thing.',
+    id: 'loud-crash',
+    name: 'A crash in a quiet style',
+    kind: 'veto',
+    quick: true,
+    reason: 'Quiet styles mark a place with a softer thing.',
     holds: ({ home, now }) => QUIET.includes(home.groove.style) && fresh(now.crashes, home.crashes).length > 0,
   },
   {
-    id: 'doubled', name: 'One limb twice at once', kind: 'veto', reason: 'A hand strikes once at an instant; a ghost under its own accent is not heard.',
+    id: 'doubled',
+    name: 'One limb twice at once',
+    kind: 'veto',
+    reason: 'A hand strikes once at an instant; a ghost under its own accent is not heard.',
     holds: ({ home, now }) => doubledIn(now) > doubledIn(home),
   },
   {
-    id: 'style-broken', name: 'What the style lives by', kind: 'veto', reason: 'What home keeps of its style, an idea keeps too.',
+    id: 'style-broken',
+    name: 'What the style lives by',
+    kind: 'veto',
+    reason: 'What home keeps of its style, an idea keeps too.',
     holds: ({ home, now, kit }) => {
       const card = styleOf(home.groove.style)
       if (!card) return false
@@ -154,36 +274,90 @@ export const TASTE: readonly TasteRule[] = [
     },
   },
   {
-    id: 'clave-turned', name: 'The side of the clave', kind: 'veto', reason: 'The clave is what everybody else counts by.',
-    holds: ({ home, now }) => home.groove.parts.some(part => /clave/i.test(part.name) && part.strokes.map(stroke => stroke.at).join() !== now.groove.parts.find(one => one.id === part.id)?.strokes.map(stroke => stroke.at).join()),
+    id: 'clave-turned',
+    name: 'The side of the clave',
+    kind: 'veto',
+    reason: 'The clave is what everybody else counts by.',
+    holds: ({ home, now }) =>
+      home.groove.parts.some(
+        part =>
+          /clave/i.test(part.name) &&
+          part.strokes.map(stroke => stroke.at).join() !==
+            now.groove.parts
+              .find(one => one.id === part.id)
+              ?.strokes.map(stroke => stroke.at)
+              .join(),
+      ),
   },
 
   {
-    id: 'threes', name: 'Accents in threes', kind: 'for', weight: 0.08, reason: 'Three against four is heard at once.', says: 'The accents of the lead go in threes.',
+    id: 'threes',
+    name: 'Accents in threes',
+    kind: 'for',
+    weight: 0.08,
+    reason: 'Three against four is heard at once.',
+    says: 'The accents of the lead go in threes.',
     holds: ({ home, now }) => {
       const { slotAt } = gridOf(now.groove)
-      const inThrees = ({ accents }: Seen) => accents.length > 3 && accents.slice(1).every((at, i) => slotAt.get(at)! - slotAt.get(accents[i]!)! === 3)
+      const inThrees = ({ accents }: Seen) =>
+        accents.length > 3 && accents.slice(1).every((at, i) => slotAt.get(at)! - slotAt.get(accents[i]!)! === 3)
       return inThrees(now) && !inThrees(home)
     },
   },
-  { id: 'last-turned', name: 'Only the last bar turned', kind: 'for', weight: 0.08, reason: 'A change in the last bar closes the line.', says: 'Like bars stay alike; only the last is turned.', holds: ({ home, now }) => turned(now) === 'last turned' && turned(home) !== 'last turned' },
-  { id: 'alike', name: 'Like bars alike', kind: 'for', weight: 0.04, reason: 'What comes again is heard as meant.', says: 'Every bar is alike, as at home.', holds: ({ home, now }) => turned(now) === 'alike' && turned(home) === 'alike' },
   {
-    id: 'ghosts-beside', name: 'Ghosts beside the backbeat', kind: 'for', weight: 0.06, reason: 'There the hand is on its way anyway.', says: 'The new ghosts lie beside the backbeat.',
+    id: 'last-turned',
+    name: 'Only the last bar turned',
+    kind: 'for',
+    weight: 0.08,
+    reason: 'A change in the last bar closes the line.',
+    says: 'Like bars stay alike; only the last is turned.',
+    holds: ({ home, now }) => turned(now) === 'last turned' && turned(home) !== 'last turned',
+  },
+  {
+    id: 'alike',
+    name: 'Like bars alike',
+    kind: 'for',
+    weight: 0.04,
+    reason: 'What comes again is heard as meant.',
+    says: 'Every bar is alike, as at home.',
+    holds: ({ home, now }) => turned(now) === 'alike' && turned(home) === 'alike',
+  },
+  {
+    id: 'ghosts-beside',
+    name: 'Ghosts beside the backbeat',
+    kind: 'for',
+    weight: 0.06,
+    reason: 'There the hand is on its way anyway.',
+    says: 'The new ghosts lie beside the backbeat.',
     holds: ({ home, now }) => {
       const added = fresh(now.ghosts, home.ghosts)
-      return added.length > 0 && ghostsABar(now) <= 4 && added.every(at => now.backbeat.some(beat => Math.abs(at - beat) <= 2 * SIXTEENTH))
+      return (
+        added.length > 0 &&
+        ghostsABar(now) <= 4 &&
+        added.every(at => now.backbeat.some(beat => Math.abs(at - beat) <= 2 * SIXTEENTH))
+      )
     },
   },
   {
-    id: 'bass-answers', name: 'The bass drum answers the snare', kind: 'for', weight: 0.06, reason: 'A stroke soon after the snare is heard as its answer.', says: 'The bass drum answers the backbeat.',
+    id: 'bass-answers',
+    name: 'The bass drum answers the snare',
+    kind: 'for',
+    weight: 0.06,
+    reason: 'A stroke soon after the snare is heard as its answer.',
+    says: 'The bass drum answers the backbeat.',
     holds: ({ home, now }) => {
-      const answers = (seen: Seen) => seen.backbeat.filter(at => seen.bass.has(at + 2 * SIXTEENTH) || seen.bass.has(at + 3 * SIXTEENTH)).length
+      const answers = (seen: Seen) =>
+        seen.backbeat.filter(at => seen.bass.has(at + 2 * SIXTEENTH) || seen.bass.has(at + 3 * SIXTEENTH)).length
       return answers(now) > answers(home)
     },
   },
   {
-    id: 'with-guide', name: 'The bass drum with the line above', kind: 'for', weight: 0.1, reason: 'The band hears one line.', says: 'The bass drum agrees more with the line above.',
+    id: 'with-guide',
+    name: 'The bass drum with the line above',
+    kind: 'for',
+    weight: 0.1,
+    reason: 'The band hears one line.',
+    says: 'The bass drum agrees more with the line above.',
     holds: ({ home, now }) => {
       const notes = home.groove.guides.flatMap(guide => guide.notes.map(note => note.at))
       const met = (seen: Seen) => notes.filter(at => seen.bass.has(at)).length
@@ -191,56 +365,134 @@ export const TASTE: readonly TasteRule[] = [
     },
   },
   {
-    id: 'line-marked', name: 'Accents on the line above', kind: 'for', weight: 0.06, reason: 'What the band plays is what wants marking.', says: 'More accents fall on the line above.',
+    id: 'line-marked',
+    name: 'Accents on the line above',
+    kind: 'for',
+    weight: 0.06,
+    reason: 'What the band plays is what wants marking.',
+    says: 'More accents fall on the line above.',
     holds: ({ home, now }) => {
       const notes = new Set(home.groove.guides.flatMap(guide => guide.notes.map(note => note.at)))
-      const marked = ({ groove }: Seen) => groove.parts.filter(part => !part.every && !part.muted && isHand(part.limb)).flatMap(part => part.strokes).filter(stroke => stroke.level >= 4 && notes.has(stroke.at)).length
+      const marked = ({ groove }: Seen) =>
+        groove.parts
+          .filter(part => !part.every && !part.muted && isHand(part.limb))
+          .flatMap(part => part.strokes)
+          .filter(stroke => stroke.level >= 4 && notes.has(stroke.at)).length
       return notes.size > 0 && marked(now) > marked(home)
     },
   },
   {
-    id: 'opening-closed', name: 'An opening that is closed', kind: 'for', weight: 0.06, reason: 'The backbeat or the foot ends it cleanly.', says: 'The hats open and are closed by the foot or into the backbeat.',
+    id: 'opening-closed',
+    name: 'An opening that is closed',
+    kind: 'for',
+    weight: 0.06,
+    reason: 'The backbeat or the foot ends it cleanly.',
+    says: 'The hats open and are closed by the foot or into the backbeat.',
     holds: ({ home, now }) => {
-      const closed = (seen: Seen) => seen.openings.filter(({ ends }) => seen.chicks.has(ends) || seen.backbeat.includes(ends)).length
+      const closed = (seen: Seen) =>
+        seen.openings.filter(({ ends }) => seen.chicks.has(ends) || seen.backbeat.includes(ends)).length
       return closed(now) > closed(home)
     },
   },
   {
-    id: 'late', name: 'A surprise late in the bars', kind: 'for', weight: 0.05, reason: 'First the ground, then what happens on it.', says: 'What changes comes late.',
-    holds: (trial) => {
+    id: 'late',
+    name: 'A surprise late in the bars',
+    kind: 'for',
+    weight: 0.05,
+    reason: 'First the ground, then what happens on it.',
+    says: 'What changes comes late.',
+    holds: trial => {
       const ats = changedAt(trial)
       return ats.length > 0 && ats.every(at => at >= gridOf(trial.now.groove).total / 2)
     },
   },
   {
-    id: 'comping-moves', name: 'Comping that moves', kind: 'for', weight: 0.04, reason: 'Comping answers what it hears and does not repeat.', says: 'The comping is another in each bar.',
+    id: 'comping-moves',
+    name: 'Comping that moves',
+    kind: 'for',
+    weight: 0.04,
+    reason: 'Comping answers what it hears and does not repeat.',
+    says: 'The comping is another in each bar.',
     holds: ({ home, now }) => {
       const moves = ({ groove }: Seen) => {
         const { starts } = gridOf(groove)
-        const bars = groove.bars.map((_, b) => groove.parts.filter(part => part.role === 'comping').flatMap(part => part.strokes.filter(({ at }) => at >= starts[b]! && at < starts[b + 1]!).map(({ at }) => at - starts[b]!)).join())
+        const bars = groove.bars.map((_, b) =>
+          groove.parts
+            .filter(part => part.role === 'comping')
+            .flatMap(part =>
+              part.strokes.filter(({ at }) => at >= starts[b]! && at < starts[b + 1]!).map(({ at }) => at - starts[b]!),
+            )
+            .join(),
+        )
         return bars.length > 1 && new Set(bars).size === bars.length
       }
       return moves(now) && !moves(home)
     },
   },
 
-  { id: 'many-ideas', name: 'More than two ideas at once', kind: 'against', weight: 0.1, reason: 'One thing at a time is heard.', holds: ({ moves }) => moves.size > 2 },
-  { id: 'far-density', name: 'Far fuller or thinner', kind: 'against', weight: 0.1, reason: 'Between a third and twice as many strokes it is still the same tune.', holds: ({ density }) => density > 2 || density < 1 / 3 },
-  { id: 'one-hand-sixteenths', name: 'Sixteenths in one hand above 105', kind: 'against', weight: 0.15, reason: 'They tire the arm within a verse.', holds: ({ home, now }) => quarters(now) > 105 && sixteenthsInOneHand(now) && !sixteenthsInOneHand(home) },
   {
-    id: 'loud-feather', name: 'Feathering as loud as the cymbal', kind: 'against', weight: 0.12, reason: 'Feathering is felt, not heard.',
+    id: 'many-ideas',
+    name: 'More than two ideas at once',
+    kind: 'against',
+    weight: 0.1,
+    reason: 'One thing at a time is heard.',
+    holds: ({ moves }) => moves.size > 2,
+  },
+  {
+    id: 'far-density',
+    name: 'Far fuller or thinner',
+    kind: 'against',
+    weight: 0.1,
+    reason: 'Between a third and twice as many strokes it is still the same tune.',
+    holds: ({ density }) => density > 2 || density < 1 / 3,
+  },
+  {
+    id: 'one-hand-sixteenths',
+    name: 'Sixteenths in one hand above 105',
+    kind: 'against',
+    weight: 0.15,
+    reason: 'They tire the arm within a verse.',
+    holds: ({ home, now }) => quarters(now) > 105 && sixteenthsInOneHand(now) && !sixteenthsInOneHand(home),
+  },
+  {
+    id: 'loud-feather',
+    name: 'Feathering as loud as the cymbal',
+    kind: 'against',
+    weight: 0.12,
+    reason: 'Feathering is felt, not heard.',
     holds: ({ home, now }) => {
       const beats = gridOf(now.groove).beats
-      const leads = now.groove.parts.filter(part => part.role === 'lead').flatMap(part => part.strokes.map(stroke => stroke.level))
+      const leads = now.groove.parts
+        .filter(part => part.role === 'lead')
+        .flatMap(part => part.strokes.map(stroke => stroke.level))
       const mean = leads.reduce((sum: number, level) => sum + level, 0) / (leads.length || 1)
       const loud = (seen: Seen) => beats.every(({ at }) => (seen.bass.get(at) ?? 0) >= mean)
       return styleOf(now.groove.style)?.family === 'jazz' && loud(now) && !loud(home)
     },
   },
-  { id: 'unheard', name: 'A change that cannot be heard', kind: 'against', weight: 0.2, reason: 'Nobody would hear it.', holds: ({ distance }) => distance < 0.04 },
-  { id: 'ghost-crowd', name: 'A crowd of ghosts', kind: 'against', weight: 0.08, reason: 'Four a bar are plenty in rock, and above 130 there is no time for sixteenths of them.', except: ['funk and soul', 'Afro-Cuban', 'street', 'country'], holds: ({ home, now }) => ghostsABar(now) > Math.max(ghostsABar(home), quarters(now) > 130 ? 0 : 4) },
   {
-    id: 'syncopated', name: 'Far more syncopated', kind: 'against', weight: 0.12, reason: 'Three above home and the groove no longer carries.',
+    id: 'unheard',
+    name: 'A change that cannot be heard',
+    kind: 'against',
+    weight: 0.2,
+    reason: 'Nobody would hear it.',
+    holds: ({ distance }) => distance < 0.04,
+  },
+  {
+    id: 'ghost-crowd',
+    name: 'A crowd of ghosts',
+    kind: 'against',
+    weight: 0.08,
+    reason: 'Four a bar are plenty in rock, and above 130 there is no time for sixteenths of them.',
+    except: ['funk and soul', 'Afro-Cuban', 'street', 'country'],
+    holds: ({ home, now }) => ghostsABar(now) > Math.max(ghostsABar(home), quarters(now) > 130 ? 0 : 4),
+  },
+  {
+    id: 'syncopated',
+    name: 'Far more syncopated',
+    kind: 'against',
+    weight: 0.12,
+    reason: 'Three above home and the groove no longer carries.',
     holds: ({ home, now, kit }) => {
       const of = ({ groove }: Seen) => syncopationOf(groove, played(groove, kit).events)
       return of(now) - of(home) >= 3
@@ -257,7 +509,10 @@ export function rulesFor(style: string, off: readonly string[] = []): TasteRule[
 }
 
 /** What the taste makes of a trial: the veto that forbids it, or the weights that speak for and against it, summed, and what is said for it. @internal */
-export function tasteOf(rules: readonly TasteRule[], trial: Trial): { veto: TasteRule | undefined, weight: number, speaks: string[] } {
+export function tasteOf(
+  rules: readonly TasteRule[],
+  trial: Trial,
+): { veto: TasteRule | undefined; weight: number; speaks: string[] } {
   let weight = 0
   const speaks: string[] = []
   for (const rule of rules) {

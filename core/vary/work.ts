@@ -1,11 +1,33 @@
 import { type Kit, type Level, type Limb, type Ornament, limbsInOrder } from '#core/kit'
-import { type Groove, type Part, ROLES, type Role, type Stroke, asPiece, backbeatOf, described, homeFor, makePart, partOf, withOrnament, workable } from '#core/groove'
+import {
+  type Groove,
+  type Part,
+  ROLES,
+  type Role,
+  type Stroke,
+  asPiece,
+  backbeatOf,
+  described,
+  homeFor,
+  makePart,
+  partOf,
+  withOrnament,
+  workable,
+} from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { type Beat, type Slot, barStarts, barsTicks, beatsOf, eighthsOf, slotsOf } from '#core/time'
 import type { Made } from './move'
 
 /** The grid of some bars, worked out once for each line of bars: a search asks for it thousands of times. */
-export interface Grid { slots: Slot[], beats: Beat[], starts: number[], total: number, slotAt: Map<number, number>, onBeat: Set<number>, eighths: Set<number> }
+export interface Grid {
+  slots: Slot[]
+  beats: Beat[]
+  starts: number[]
+  total: number
+  slotAt: Map<number, number>
+  onBeat: Set<number>
+  eighths: Set<number>
+}
 
 const grids = new WeakMap<Groove['bars'], Grid>()
 
@@ -15,7 +37,15 @@ export function gridOf({ bars }: Pick<Groove, 'bars'>): Grid {
   if (before) return before
   const slots = slotsOf(bars)
   const beats = beatsOf(bars)
-  const grid: Grid = { slots, beats, starts: barStarts(bars), total: barsTicks(bars), slotAt: new Map(slots.map(slot => [slot.at, slot.index])), onBeat: new Set(beats.map(beat => beat.at)), eighths: new Set(beats.flatMap(eighthsOf)) }
+  const grid: Grid = {
+    slots,
+    beats,
+    starts: barStarts(bars),
+    total: barsTicks(bars),
+    slotAt: new Map(slots.map(slot => [slot.at, slot.index])),
+    onBeat: new Set(beats.map(beat => beat.at)),
+    eighths: new Set(beats.flatMap(eighthsOf)),
+  }
   grids.set(bars, grid)
   return grid
 }
@@ -38,7 +68,10 @@ export function recut(bars: Groove['bars'], after: Groove['bars']): Groove['bars
 
 /** The same bars with so many slots in every felt beat. */
 export const regridded = (bars: Groove['bars'], slots: Groove['bars'][number]['slots'][number]): Groove['bars'] =>
-  recut(bars, bars.map(bar => ({ ...bar, slots: bar.slots.map(() => slots) })))
+  recut(
+    bars,
+    bars.map(bar => ({ ...bar, slots: bar.slots.map(() => slots) })),
+  )
 
 const backbeats = new WeakMap<Groove, readonly number[]>()
 
@@ -49,30 +82,47 @@ export function backbeatAt(groove: Groove): readonly number[] {
   return known
 }
 
-const limbOf = (place: number) => ({ lead }: Pick<Groove, 'lead'>): Limb => limbsInOrder(lead)[place]!
+const limbOf =
+  (place: number) =>
+  ({ lead }: Pick<Groove, 'lead'>): Limb =>
+    limbsInOrder(lead)[place]!
 export const leadHand = limbOf(0)
 export const freeHand = limbOf(1)
 export const bassFoot = limbOf(2)
 export const hatFoot = limbOf(3)
 
-const sameStroke = (a: Stroke, b: Stroke): boolean => a === b
-  || (a.at === b.at && a.piece === b.piece && a.stroke === b.stroke && a.level === b.level && a.ornament === b.ornament && a.openFor === b.openFor)
+const sameStroke = (a: Stroke, b: Stroke): boolean =>
+  a === b ||
+  (a.at === b.at &&
+    a.piece === b.piece &&
+    a.stroke === b.stroke &&
+    a.level === b.level &&
+    a.ornament === b.ornament &&
+    a.openFor === b.openFor)
 
 /** Whether two lists are stroke by stroke the same, levels and openings included. */
-export const sameStrokes = (a: readonly Stroke[], b: readonly Stroke[]): boolean => a.length === b.length && a.every((stroke, i) => sameStroke(stroke, b[i]!))
+export const sameStrokes = (a: readonly Stroke[], b: readonly Stroke[]): boolean =>
+  a.length === b.length && a.every((stroke, i) => sameStroke(stroke, b[i]!))
 
 /** Strokes in order of time; most are already. */
 export function inOrder(strokes: Stroke[]): Stroke[] {
-  for (let i = 1; i < strokes.length; i++) if (strokes[i - 1]!.at > strokes[i]!.at) return strokes.toSorted((a, b) => a.at - b.at)
+  for (let i = 1; i < strokes.length; i++)
+    if (strokes[i - 1]!.at > strokes[i]!.at) return strokes.toSorted((a, b) => a.at - b.at)
   return strokes
 }
 
 /** The groove with a part's strokes replaced. */
-export const withStrokes = (groove: Groove, part: Part, strokes: Stroke[]): Groove =>
-  ({ ...groove, parts: groove.parts.map(other => (other.id === part.id ? { ...part, strokes: inOrder(strokes) } : other)) })
+export const withStrokes = (groove: Groove, part: Part, strokes: Stroke[]): Groove => ({
+  ...groove,
+  parts: groove.parts.map(other => (other.id === part.id ? { ...part, strokes: inOrder(strokes) } : other)),
+})
 
 /** The groove with strokes changed, dropped (undefined) or kept one by one in every workable part that passes; the same object where nothing changed. */
-export function eachStroke(groove: Groove, among: (part: Part) => boolean, change: (stroke: Stroke, part: Part, i: number) => Stroke | undefined): Groove {
+export function eachStroke(
+  groove: Groove,
+  among: (part: Part) => boolean,
+  change: (stroke: Stroke, part: Part, i: number) => Stroke | undefined,
+): Groove {
   let parts: Part[] | undefined
   for (let p = 0; p < groove.parts.length; p++) {
     const part = groove.parts[p]!
@@ -86,7 +136,10 @@ export function eachStroke(groove: Groove, among: (part: Part) => boolean, chang
 }
 
 /** A part’s strokes changed one by one, in order; undefined where nothing changed. Nothing is copied before the first that does. */
-function changedIn(part: Part, change: (stroke: Stroke, part: Part, i: number) => Stroke | undefined): Stroke[] | undefined {
+function changedIn(
+  part: Part,
+  change: (stroke: Stroke, part: Part, i: number) => Stroke | undefined,
+): Stroke[] | undefined {
   const before = part.strokes
   let strokes: Stroke[] | undefined
   for (let i = 0; i < before.length; i++) {
@@ -99,7 +152,9 @@ function changedIn(part: Part, change: (stroke: Stroke, part: Part, i: number) =
   if (!strokes) return undefined
   const sorted = inOrder(strokes)
   // Strokes that changed places with their likes changed nothing.
-  return sorted.length === before.length && sorted.every((stroke, i) => sameStroke(stroke, before[i]!)) ? undefined : sorted
+  return sorted.length === before.length && sorted.every((stroke, i) => sameStroke(stroke, before[i]!))
+    ? undefined
+    : sorted
 }
 
 /** Every tick at which a limb strikes in the first pass. */
@@ -123,7 +178,9 @@ export function addStrokes(groove: Groove, limb: Limb, role: Role, name: string,
 
 /** A copy, field by field where there are only the four: a search makes millions, and a spread costs ten times as much. */
 const copied = (stroke: Stroke, at: number, level: Level): Stroke =>
-  (stroke.ornament || stroke.openFor ? { ...stroke, at, level } : { at, piece: stroke.piece, stroke: stroke.stroke, level })
+  stroke.ornament || stroke.openFor
+    ? { ...stroke, at, level }
+    : { at, piece: stroke.piece, stroke: stroke.stroke, level }
 
 /** A stroke struck harder or softer; the same object where it already is so. */
 export const atLevel = (stroke: Stroke, level: number): Stroke => {
@@ -132,7 +189,8 @@ export const atLevel = (stroke: Stroke, level: number): Stroke => {
 }
 
 /** A stroke at another tick; the same object where it is there already. */
-export const atTick = (stroke: Stroke, at: number): Stroke => (stroke.at === at ? stroke : copied(stroke, at, stroke.level))
+export const atTick = (stroke: Stroke, at: number): Stroke =>
+  stroke.at === at ? stroke : copied(stroke, at, stroke.level)
 
 /** A stroke on another piece; undefined where the limb cannot strike it at all. */
 export function onPiece(groove: Groove, kit: Kit, limb: Limb, stroke: Stroke, pieceId: string): Stroke | undefined {
@@ -142,16 +200,23 @@ export function onPiece(groove: Groove, kit: Kit, limb: Limb, stroke: Stroke, pi
 }
 
 /** A stroke with an ornament; the same object where it has it. */
-export const ornamented = (stroke: Stroke, ornament: Ornament): Stroke => (stroke.ornament === ornament ? stroke : withOrnament(stroke, ornament))
+export const ornamented = (stroke: Stroke, ornament: Ornament): Stroke =>
+  stroke.ornament === ornament ? stroke : withOrnament(stroke, ornament)
 
 /** What a move made, or, where it changed nothing, why not. */
-export const made = (before: Groove, after: Groove, says: () => string, nothing: string | (() => string)): Result<Made> =>
-  (before === after ? refuse(typeof nothing === 'string' ? nothing : nothing()) : ok({ groove: after, says }))
+export const made = (
+  before: Groove,
+  after: Groove,
+  says: () => string,
+  nothing: string | (() => string),
+): Result<Made> =>
+  before === after ? refuse(typeof nothing === 'string' ? nothing : nothing()) : ok({ groove: after, says })
 
 /** The parts of the lead: those of that role, or what the lead hand plays. */
 export const isLead = (groove: Groove) => {
   const named = groove.parts.some(part => part.role === 'lead')
-  return (part: Part): boolean => (named ? part.role === 'lead' : part.limb === leadHand(groove) && part.role !== 'backbeat')
+  return (part: Part): boolean =>
+    named ? part.role === 'lead' : part.limb === leadHand(groove) && part.role !== 'backbeat'
 }
 /** Whether a hand plays a part. */
 export const isHandPart = (part: Part): boolean => part.limb === 'RH' || part.limb === 'LH'
@@ -161,12 +226,21 @@ export const isHandPart = (part: Part): boolean => part.limb === 'RH' || part.li
  */
 export function partsOfRole(groove: Groove, role: Role): Part[] {
   const named = groove.parts.filter(part => part.role === role && part.strokes.length)
-  return named.length ? named : groove.parts.filter(part => part.strokes.length && described({ ...groove, parts: groove.parts.map(one => ({ ...one, role: 'other' as const })) }, part)?.role === role)
+  return named.length
+    ? named
+    : groove.parts.filter(
+        part =>
+          part.strokes.length &&
+          described({ ...groove, parts: groove.parts.map(one => ({ ...one, role: 'other' as const })) }, part)?.role ===
+            role,
+      )
 }
 
 /** Why a part is not here: by a role that nothing in the groove plays, or by an id it does not have. */
 export const noPart = (name: string): string =>
-  ((ROLES as readonly string[]).includes(name) ? `There ${name === 'ghosts' ? 'are' : 'is'} no ${name === 'other' ? 'other part' : name} here.` : `This groove has no part “${name}”.`)
+  (ROLES as readonly string[]).includes(name)
+    ? `There ${name === 'ghosts' ? 'are' : 'is'} no ${name === 'other' ? 'other part' : name} here.`
+    : `This groove has no part “${name}”.`
 
 /** The part of an id, or the reason it cannot be worked on. */
 export function thePart(groove: Groove, id: string): Result<Part> {

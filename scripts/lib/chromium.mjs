@@ -11,8 +11,15 @@ const chromium = () => process.env.CHROMIUM ?? PLACES.find(existsSync)
 export const launchOptions = () => ({
   executablePath: chromium(),
   args: [
-    '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-    '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required', '--font-render-hinting=none',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--autoplay-policy=no-user-gesture-required',
+    '--font-render-hinting=none',
   ],
 })
 
@@ -26,10 +33,15 @@ export function ensureChromium() {
     quietly('apt-get', ['update', '-qq'])
     // An older Debian has no package for the shell.
     for (const name of PACKAGES) {
-      if (!there()) quietly('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], { DEBIAN_FRONTEND: 'noninteractive' })
+      if (!there())
+        quietly('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], {
+          DEBIAN_FRONTEND: 'noninteractive',
+        })
     }
   }
   if (!there()) {
-    giveUp(`The end-to-end tests need Chromium${CHROMIUM ? `, and there is none at ${CHROMIUM}` : ''}. Install it (on Debian: apt-get install chromium-headless-shell), or say where it is with CHROMIUM=/path/to/chromium.`)
+    giveUp(
+      `The end-to-end tests need Chromium${CHROMIUM ? `, and there is none at ${CHROMIUM}` : ''}. Install it (on Debian: apt-get install chromium-headless-shell), or say where it is with CHROMIUM=/path/to/chromium.`,
+    )
   }
 }

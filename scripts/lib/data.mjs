@@ -24,5 +24,8 @@ export function ownDatabase(name, folder, older) {
   if (existsSync(path) || !existsSync(old)) return { path, says: '' }
   for (const rest of BESIDE.toReversed()) if (existsSync(old + rest)) copyFileSync(old + rest, path + rest)
   for (const rest of BESIDE) if (existsSync(old + rest)) renameSync(old + rest, `${old}.taken-over${rest}`)
-  return { path, says: `What was kept in ${old} is in ${path} now; the old file is still there, as ${name}.taken-over.` }
+  return {
+    path,
+    says: `What was kept in ${old} is in ${path} now; the old file is still there, as ${name}.taken-over.`,
+  }
 }

@@ -11,10 +11,12 @@ const BINARY = join('build', 'Release')
  */
 export function buildDriver(modules, quietly) {
   const own = join(modules, 'sqlite3')
-  if (quietly(join(modules, '.bin', 'prebuild-install'), ['-r', 'napi'], {}, { cwd: own, hear: () => {} }) === 0) return 0
+  if (quietly(join(modules, '.bin', 'prebuild-install'), ['-r', 'napi'], {}, { cwd: own, hear: () => {} }) === 0)
+    return 0
   const folder = mkdtempSync(join(tmpdir(), 'bazzet-driver-'))
   try {
-    for (const name of ['sqlite3', 'node-addon-api']) cpSync(join(modules, name), join(folder, 'node_modules', name), { recursive: true })
+    for (const name of ['sqlite3', 'node-addon-api'])
+      cpSync(join(modules, name), join(folder, 'node_modules', name), { recursive: true })
     const there = join(folder, 'node_modules', 'sqlite3')
     const code = quietly(join(modules, '.bin', 'node-gyp'), ['rebuild'], { NODE_PATH: modules }, { cwd: there })
     if (code === 0) cpSync(join(there, BINARY), join(own, BINARY), { recursive: true })

@@ -13,7 +13,9 @@ export function whyNotInstalled(said, missing) {
       : `${said}\n\nThe database’s driver (sqlite3) could not be compiled; what the compiler said stands above.`
   }
   if (NO_ROOM.test(said)) return 'The packages could not be installed: the disk is full. They take about 700 MB.'
-  if (NOT_OURS.test(said)) return 'The packages could not be installed: this user may not write in Bazzet’s folder, or in npm’s own (npm config get cache).'
-  if (UNREACHED.test(said)) return 'The packages could not be fetched: the npm registry can’t be reached. Bazzet needs a network once, to install; after that, none.'
+  if (NOT_OURS.test(said))
+    return 'The packages could not be installed: this user may not write in Bazzet’s folder, or in npm’s own (npm config get cache).'
+  if (UNREACHED.test(said))
+    return 'The packages could not be fetched: the npm registry can’t be reached. Bazzet needs a network once, to install; after that, none.'
   return `${said}\n\nThe packages could not be installed; what npm said stands above.`
 }

@@ -29,21 +29,33 @@ const keepSecret = (path, text) => writeFileSync(path, text, { mode: 0o600 })
 /** Asks for a new password at the terminal, twice. */
 async function askPassword() {
   const { isCancel, password } = await import('@clack/prompts')
-  const given = await password({ message: 'A password for this Bazzet, asked for in every browser that opens it:', validate: wrongPassword })
+  const given = await password({
+    message: 'A password for this Bazzet, asked for in every browser that opens it:',
+    validate: wrongPassword,
+  })
   if (isCancel(given)) giveUp('No password was set; nothing was started.')
-  const again = await password({ message: 'The same once more:', validate: text => (text === given ? undefined : 'That is not the same.') })
+  const again = await password({
+    message: 'The same once more:',
+    validate: text => (text === given ? undefined : 'That is not the same.'),
+  })
   if (isCancel(again)) giveUp('No password was set; nothing was started.')
   return given
 }
 
 /** The password’s hash, kept in the folder: set by BAZZET_PASSWORD, or asked for the first time (and each time that `afresh` says so). */
-export async function passwordHash(folder, { given = process.env.BAZZET_PASSWORD, terminal = process.stdin.isTTY, afresh = false } = {}) {
+export async function passwordHash(
+  folder,
+  { given = process.env.BAZZET_PASSWORD, terminal = process.stdin.isTTY, afresh = false } = {},
+) {
   const { compareSync, hashSync } = await import('bcryptjs')
   const path = join(folder, 'password')
   const kept = existsSync(path) ? readFileSync(path, 'utf8').trim() : ''
   if (given === undefined && kept && !afresh) return kept
-  if (given === undefined && !terminal) giveUp('Other machines may only ask with a password, and none is set. Start Bazzet once at a terminal, which asks for one, or give it in BAZZET_PASSWORD.')
-  const password = given ?? await askPassword()
+  if (given === undefined && !terminal)
+    giveUp(
+      'Other machines may only ask with a password, and none is set. Start Bazzet once at a terminal, which asks for one, or give it in BAZZET_PASSWORD.',
+    )
+  const password = given ?? (await askPassword())
   const wrong = wrongPassword(password)
   if (wrong) giveUp(`BAZZET_PASSWORD: ${wrong}`)
   if (kept && compareSync(password, kept)) return kept
@@ -61,9 +73,22 @@ function sessionSecret(folder) {
 
 /** The addresses and names by which this machine is found, and those that BAZZET_NAMES adds. */
 export function namesOfThisMachine(given = process.env.BAZZET_NAMES ?? '') {
-  const addresses = Object.values(networkInterfaces()).flat().filter(one => !one.internal && !one.scopeid).map(one => (one.family === 'IPv6' ? `[${one.address}]` : one.address))
+  const addresses = Object.values(networkInterfaces())
+    .flat()
+    .filter(one => !one.internal && !one.scopeid)
+    .map(one => (one.family === 'IPv6' ? `[${one.address}]` : one.address))
   const own = hostname().toLowerCase()
-  return [...new Set([...addresses, own, `${own}.local`, ...given.split(',').map(name => name.trim().toLowerCase()).filter(Boolean)])]
+  return [
+    ...new Set([
+      ...addresses,
+      own,
+      `${own}.local`,
+      ...given
+        .split(',')
+        .map(name => name.trim().toLowerCase())
+        .filter(Boolean),
+    ]),
+  ]
 }
 
 const isAddress = name => /^\[|^\d+(\.\d+){3}$/.test(name)
@@ -73,7 +98,10 @@ const DAY = 24 * 3600 * 1000
 function stillGood(cert, names) {
   const { subjectAltName = '', validTo } = new X509Certificate(cert)
   const named = new Set(subjectAltName.split(', ').map(one => one.replace(/^(DNS|IP Address):/, '').toLowerCase()))
-  return new Date(validTo).getTime() - Date.now() > 30 * DAY && names.filter(name => !name.startsWith('[')).every(name => named.has(name))
+  return (
+    new Date(validTo).getTime() - Date.now() > 30 * DAY &&
+    names.filter(name => !name.startsWith('[')).every(name => named.has(name))
+  )
 }
 
 /** A certificate of this machine’s own, made at the first start and again when its names have changed or its time is up. */
@@ -81,11 +109,22 @@ export async function certificate(folder, names) {
   const [certPath, keyPath] = [join(folder, 'certificate.pem'), join(folder, 'certificate-key.pem')]
   if (!existsSync(certPath) || !existsSync(keyPath) || !stillGood(readFileSync(certPath), names)) {
     const { generate } = (await import('selfsigned')).default
-    const altNames = ['localhost', '127.0.0.1', '[::1]', ...names].map(name => (isAddress(name) ? { type: 7, ip: name.replace(/^\[|\]$/g, '') } : { type: 2, value: name }))
+    const altNames = ['localhost', '127.0.0.1', '[::1]', ...names].map(name =>
+      isAddress(name) ? { type: 7, ip: name.replace(/^\[|\]$/g, '') } : { type: 2, value: name },
+    )
     const made = await generate([{ name: 'commonName', value: 'Bazzet on this machine' }], {
       // A year and a month: browsers refuse what is good for longer than thirteen months.
-      keyType: 'ec', curve: 'P-256', algorithm: 'sha256', notBeforeDate: new Date(Date.now() - DAY), notAfterDate: new Date(Date.now() + 396 * DAY),
-      extensions: [{ name: 'basicConstraints', cA: false }, { name: 'keyUsage', digitalSignature: true }, { name: 'extKeyUsage', serverAuth: true }, { name: 'subjectAltName', altNames }],
+      keyType: 'ec',
+      curve: 'P-256',
+      algorithm: 'sha256',
+      notBeforeDate: new Date(Date.now() - DAY),
+      notAfterDate: new Date(Date.now() + 396 * DAY),
+      extensions: [
+        { name: 'basicConstraints', cA: false },
+        { name: 'keyUsage', digitalSignature: true },
+        { name: 'extKeyUsage', serverAuth: true },
+        { name: 'subjectAltName', altNames },
+      ],
     })
     keepSecret(keyPath, made.private)
     writeFileSync(certPath, made.cert)

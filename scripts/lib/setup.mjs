@@ -38,7 +38,12 @@ function sayTime(ms) {
 /** Runs a command in the project and shows what it said only where it fails, or where BAZZET_VERBOSE asks for it; answers its exit code. `hear` is told what it said instead. */
 export function quietly(command, args, env = {}, { cwd = ROOT, hear = said => console.error(said) } = {}) {
   if (process.env.BAZZET_VERBOSE) return run(command, args, env, cwd)
-  const { status, error, stdout, stderr } = spawnSync(command, args, { cwd, encoding: 'utf8', maxBuffer: 2 ** 28, env: { ...process.env, ...env } })
+  const { status, error, stdout, stderr } = spawnSync(command, args, {
+    cwd,
+    encoding: 'utf8',
+    maxBuffer: 2 ** 28,
+    env: { ...process.env, ...env },
+  })
   if (error) giveUp(`“${command}” could not be started: ${error.message}`)
   if (status !== 0) hear(`${stdout}\n${stderr}`)
   return status ?? 1
@@ -54,7 +59,8 @@ function step(says, does, fails) {
 
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number)
-  if (major < 20 || (major === 20 && minor < 19)) giveUp(`Bazzet needs Node 20.19 or later; this is ${process.versions.node}.`)
+  if (major < 20 || (major === 20 && minor < 19))
+    giveUp(`Bazzet needs Node 20.19 or later; this is ${process.versions.node}.`)
 }
 
 const stamp = (file, value) => {
@@ -66,19 +72,30 @@ const stamped = (file, value) => existsSync(file) && readFileSync(file, 'utf8') 
 const INSTALL = ['ci', '--no-audit', '--no-fund']
 
 /** As `npm ci`, in a folder whose path has a space: there the driver is built by itself. */
-const installWhereSpaces = quiet => quiet('npm', [...INSTALL, '--ignore-scripts']) || quiet('npm', ['rebuild', 'esbuild']) || buildDriver(join(ROOT, 'node_modules'), quiet)
+const installWhereSpaces = quiet =>
+  quiet('npm', [...INSTALL, '--ignore-scripts']) ||
+  quiet('npm', ['rebuild', 'esbuild']) ||
+  buildDriver(join(ROOT, 'node_modules'), quiet)
 
 /** Installs exactly what package-lock.json says, unless it is there already. */
 export function ensureInstalled() {
   checkNode()
-  const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex')
+  const lock = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex')
   const mark = join(ROOT, 'node_modules', '.bazzet-installed')
   if (stamped(mark, lock)) return
   let said = ''
   const quiet = (command, args, env, more) => quietly(command, args, env, { hear: text => (said = text), ...more })
-  step('Installing the packages. This takes some minutes, the first time above all: the database’s driver may have to be compiled.',
+  step(
+    'Installing the packages. This takes some minutes, the first time above all: the database’s driver may have to be compiled.',
     () => (/\s/.test(ROOT) ? installWhereSpaces(quiet) : quiet('npm', INSTALL)),
-    () => whyNotInstalled(said, COMPILING.filter(name => spawnSync(name, ['--version']).error)))
+    () =>
+      whyNotInstalled(
+        said,
+        COMPILING.filter(name => spawnSync(name, ['--version']).error),
+      ),
+  )
   stamp(mark, lock)
 }
 
@@ -87,36 +104,49 @@ const SOURCES = ['app', 'core', 'server', 'demo', 'nuxt.config.ts', 'package-loc
 function newest(path) {
   const info = statSync(path)
   if (!info.isDirectory()) return [[path, info.mtimeMs, info.size]]
-  return readdirSync(path).filter(name => !name.endsWith('.test.ts')).flatMap(name => newest(join(path, name)))
+  return readdirSync(path)
+    .filter(name => !name.endsWith('.test.ts'))
+    .flatMap(name => newest(join(path, name)))
 }
 
 /** A fingerprint of all that goes into a build. */
-const sourceMark = () => createHash('sha256').update(JSON.stringify(SOURCES.flatMap(name => newest(join(ROOT, name))))).digest('hex')
+const sourceMark = () =>
+  createHash('sha256')
+    .update(JSON.stringify(SOURCES.flatMap(name => newest(join(ROOT, name)))))
+    .digest('hex')
 
 /** Builds, unless what is built is of these very sources. */
 export function ensureBuilt({ force = false } = {}) {
   const mark = join(ROOT, '.output', '.bazzet-built')
   const sources = sourceMark()
   if (!force && stamped(mark, sources)) return
-  step('Building. This takes a minute or two.', () => quietTool('nuxt', ['build']), () => 'The build failed; what it said stands above.')
+  step(
+    'Building. This takes a minute or two.',
+    () => quietTool('nuxt', ['build']),
+    () => 'The build failed; what it said stands above.',
+  )
   stamp(mark, sources)
 }
 
 /** True when nobody listens on the port yet. */
-export const isFree = (port, host) => new Promise((resolve) => {
-  const probe = createServer()
-  probe.once('error', () => resolve(false))
-  probe.once('listening', () => probe.close(() => resolve(true)))
-  probe.listen(port, host)
-})
+export const isFree = (port, host) =>
+  new Promise(resolve => {
+    const probe = createServer()
+    probe.once('error', () => resolve(false))
+    probe.once('listening', () => probe.close(() => resolve(true)))
+    probe.listen(port, host)
+  })
 
 /** Where to listen, from HOST and PORT; ends with a sentence where that cannot be. Asked before anything is installed or built. */
 export async function chooseAddress({ demo }) {
   const host = process.env.HOST ?? '127.0.0.1'
   const port = Number(process.env.PORT ?? 4140)
-  if (!Number.isInteger(port) || port < 1 || port > 65535) giveUp(`PORT is a number from 1 to 65535; “${process.env.PORT}” is not.`)
-  if (!await isFree(port, host)) {
-    giveUp(`Port ${port} on ${host} is in use. If that is Bazzet already running, open http://${host}:${port}; otherwise choose another port: PORT=4141 npm ${demo ? 'run demo' : 'start'}`)
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    giveUp(`PORT is a number from 1 to 65535; “${process.env.PORT}” is not.`)
+  if (!(await isFree(port, host))) {
+    giveUp(
+      `Port ${port} on ${host} is in use. If that is Bazzet already running, open http://${host}:${port}; otherwise choose another port: PORT=4141 npm ${demo ? 'run demo' : 'start'}`,
+    )
   }
   return { host, port }
 }

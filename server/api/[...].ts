@@ -1,6 +1,6 @@
 import { defineEventHandler } from 'h3'
 import { noSuchRoute } from '../utils/problems'
 
-export default defineEventHandler((event) => {
+export default defineEventHandler(event => {
   throw noSuchRoute(event)
 })

@@ -16,7 +16,14 @@ const SETTINGS = ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 20
  */
 export async function openDatabase(path: string): Promise<Sequelize> {
   mkdirSync(dirname(path), { recursive: true })
-  const sequelize = new Sequelize({ dialect: 'sqlite', dialectModule: sqlite3, storage: path, logging: false, retry: { max: 1 }, transactionType: Transaction.TYPES.IMMEDIATE })
+  const sequelize = new Sequelize({
+    dialect: 'sqlite',
+    dialectModule: sqlite3,
+    storage: path,
+    logging: false,
+    retry: { max: 1 },
+    transactionType: Transaction.TYPES.IMMEDIATE,
+  })
   for (const setting of SETTINGS) await sequelize.query(`PRAGMA ${setting}`)
   return sequelize
 }
@@ -25,11 +32,13 @@ export async function openDatabase(path: string): Promise<Sequelize> {
 export function migrationsIn(path: string): Promise<string[]> {
   if (!existsSync(path)) return Promise.resolve([])
   return new Promise((done, fail) => {
-    const db = new sqlite3.Database(path, sqlite3.OPEN_READONLY, (opening) => {
+    const db = new sqlite3.Database(path, sqlite3.OPEN_READONLY, opening => {
       if (opening) return fail(opening)
       db.all<{ name: string }>('SELECT name FROM SequelizeMeta ORDER BY name', (error, rows) => {
         // A database without that table has been through none.
-        db.close(() => (error && !/no such table/.test(error.message) ? fail(error) : done(error ? [] : rows.map(row => row.name))))
+        db.close(() =>
+          error && !/no such table/.test(error.message) ? fail(error) : done(error ? [] : rows.map(row => row.name)),
+        )
       })
     })
   })

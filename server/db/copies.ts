@@ -3,18 +3,25 @@ import { basename, dirname, join } from 'node:path'
 import sqlite3 from 'sqlite3'
 
 /** A copy of the database: the name of its file, when it was made, and its bytes. */
-export interface Copy { name: string, madeAt: string, bytes: number }
+export interface Copy {
+  name: string
+  madeAt: string
+  bytes: number
+}
 
 /** So many daily copies are kept. */
 const DAYS = 7
 const DAILY = /^day-(\d{4}-\d\d-\d\d)\.db$/
 
 /** Where copies of a database are: a folder beside it. */
-export const copiesFolder = (path: string): string => join(dirname(path), `${basename(path).replace(/\.db$/, '')}-copies`)
+export const copiesFolder = (path: string): string =>
+  join(dirname(path), `${basename(path).replace(/\.db$/, '')}-copies`)
 
 type Then = (error: Error | null) => void
 /** SQLite’s online backup as the driver has it, which its types leave out. */
-interface Backs { backup(to: string, then: Then): { step(pages: number, then: Then): void, finish(then: Then): void } }
+interface Backs {
+  backup(to: string, then: Then): { step(pages: number, then: Then): void; finish(then: Then): void }
+}
 
 /** A whole copy of a database, made while it is in use by SQLite’s own online backup; it appears under its name once it is whole. */
 export async function copyDatabase(from: string, to: string): Promise<void> {
@@ -22,11 +29,15 @@ export async function copyDatabase(from: string, to: string): Promise<void> {
   const part = `${to}.part`
   rmSync(part, { force: true })
   await new Promise<void>((done, fail) => {
-    const db = new sqlite3.Database(from, sqlite3.OPEN_READONLY, (opening) => {
+    const db = new sqlite3.Database(from, sqlite3.OPEN_READONLY, opening => {
       if (opening) return fail(opening)
-      const backup = (db as unknown as Backs).backup(part, (error) => {
+      const backup = (db as unknown as Backs).backup(part, error => {
         if (error) return db.close(() => fail(error))
-        backup.step(-1, stepping => backup.finish(finishing => db.close(() => (stepping ?? finishing ? fail((stepping ?? finishing)!) : done()))))
+        backup.step(-1, stepping =>
+          backup.finish(finishing =>
+            db.close(() => ((stepping ?? finishing) ? fail((stepping ?? finishing)!) : done())),
+          ),
+        )
       })
     })
   })
@@ -34,26 +45,33 @@ export async function copyDatabase(from: string, to: string): Promise<void> {
 }
 
 /** What is wrong with a file that is to be the database; undefined where it is whole. */
-export const checkDatabase = (path: string): Promise<string | undefined> => new Promise((done) => {
-  const db = new sqlite3.Database(path, sqlite3.OPEN_READONLY, (opening) => {
-    if (opening) return done('The file could not be opened.')
-    const answer = (says: string | undefined) => db.close(() => done(says))
-    db.all<{ integrity_check: string }>('PRAGMA integrity_check(3)', (error, rows) => {
-      if (error) return answer('This is no database: it does not begin as one does.')
-      if (rows[0]?.integrity_check !== 'ok') return answer(`This database is damaged: ${rows[0]?.integrity_check ?? 'its pages do not fit together'}.`)
-      db.all('SELECT value FROM about WHERE name = \'store\'', missing => answer(missing ? 'This is a database, but none of Bazzet’s.' : undefined))
+export const checkDatabase = (path: string): Promise<string | undefined> =>
+  new Promise(done => {
+    const db = new sqlite3.Database(path, sqlite3.OPEN_READONLY, opening => {
+      if (opening) return done('The file could not be opened.')
+      const answer = (says: string | undefined) => db.close(() => done(says))
+      db.all<{ integrity_check: string }>('PRAGMA integrity_check(3)', (error, rows) => {
+        if (error) return answer('This is no database: it does not begin as one does.')
+        if (rows[0]?.integrity_check !== 'ok')
+          return answer(`This database is damaged: ${rows[0]?.integrity_check ?? 'its pages do not fit together'}.`)
+        db.all("SELECT value FROM about WHERE name = 'store'", missing =>
+          answer(missing ? 'This is a database, but none of Bazzet’s.' : undefined),
+        )
+      })
     })
   })
-})
 
 /** The copies there are, the newest first. */
 export function listCopies(path: string): Copy[] {
   const folder = copiesFolder(path)
   if (!existsSync(folder)) return []
-  return readdirSync(folder).filter(name => name.endsWith('.db')).map((name) => {
-    const { mtime, size } = statSync(join(folder, name))
-    return { name, madeAt: mtime.toISOString(), bytes: size }
-  }).sort((a, b) => (a.madeAt < b.madeAt ? 1 : -1))
+  return readdirSync(folder)
+    .filter(name => name.endsWith('.db'))
+    .map(name => {
+      const { mtime, size } = statSync(join(folder, name))
+      return { name, madeAt: mtime.toISOString(), bytes: size }
+    })
+    .sort((a, b) => (a.madeAt < b.madeAt ? 1 : -1))
 }
 
 /** Today’s copy, where there is none yet; of older ones the last seven days are kept. Answers whether one was made. */
@@ -62,7 +80,10 @@ export async function copyOfTheDay(path: string, today: string): Promise<boolean
   const to = join(folder, `day-${today}.db`)
   if (existsSync(to)) return false
   await copyDatabase(path, to)
-  const days = readdirSync(folder).filter(name => DAILY.test(name)).sort().reverse()
+  const days = readdirSync(folder)
+    .filter(name => DAILY.test(name))
+    .sort()
+    .reverse()
   for (const name of days.slice(DAYS)) rmSync(join(folder, name), { force: true })
   return true
 }

@@ -26,14 +26,23 @@ export interface Database {
 export async function connect(path: string): Promise<Database> {
   const through = await migrationsIn(path)
   const newer = unknownMigration(through)
-  if (newer) throw new Error(`${path} is from a newer Bazzet: it has been through “${newer}”, which this one does not know. Start that Bazzet, or name another file in BAZZET_DB. Nothing was changed.`)
+  if (newer)
+    throw new Error(
+      `${path} is from a newer Bazzet: it has been through “${newer}”, which this one does not know. Start that Bazzet, or name another file in BAZZET_DB. Nothing was changed.`,
+    )
   // What a migration would change is copied first.
-  if (through.length && lacksMigrations(through)) await copyDatabase(path, join(copiesFolder(path), `before-${through.at(-1)}-${stampOf(new Date())}.db`))
+  if (through.length && lacksMigrations(through))
+    await copyDatabase(path, join(copiesFolder(path), `before-${through.at(-1)}-${stampOf(new Date())}.db`))
   const sequelize = await openDatabase(path)
   await migrate(sequelize)
-  const [store] = await sequelize.query<{ value: string }>('SELECT value FROM about WHERE name = \'store\'', { type: QueryTypes.SELECT })
+  const [store] = await sequelize.query<{ value: string }>("SELECT value FROM about WHERE name = 'store'", {
+    type: QueryTypes.SELECT,
+  })
   const models = defineModels(sequelize)
-  const repositories = KIND_NAMES.map(kind => [kind, documentRepository(kind, sequelize, models.documents[kind], store!.value)])
+  const repositories = KIND_NAMES.map(kind => [
+    kind,
+    documentRepository(kind, sequelize, models.documents[kind], store!.value),
+  ])
   const documents = Object.fromEntries(repositories) as Database['documents']
   // What ships is the player's own from the first start: to be changed, renamed or binned like anything else.
   await documents.kit.createAll(KITS.toReversed())
@@ -72,7 +81,8 @@ export async function replaceDatabase(from: string): Promise<string | undefined>
   const wrong = await checkDatabase(from)
   if (wrong) return `${wrong} Nothing was changed.`
   const newer = unknownMigration(await migrationsIn(from))
-  if (newer) return `This copy is from a newer Bazzet: it has been through “${newer}”, which this one does not know. Nothing was changed.`
+  if (newer)
+    return `This copy is from a newer Bazzet: it has been through “${newer}”, which this one does not know. Nothing was changed.`
   const before = await database()
   const path = databasePath()
   const work = (async () => {
@@ -102,12 +112,15 @@ export async function replaceDatabase(from: string): Promise<string | undefined>
 }
 
 /** Gives a database another name for its store. */
-const renameStore = (path: string): Promise<void> => new Promise((done, fail) => {
-  const db = new sqlite3.Database(path, (opening) => {
-    if (opening) return fail(opening)
-    db.run('UPDATE about SET value = ? WHERE name = \'store\'', [randomUUID()], error => db.close(() => (error ? fail(error) : done())))
+const renameStore = (path: string): Promise<void> =>
+  new Promise((done, fail) => {
+    const db = new sqlite3.Database(path, opening => {
+      if (opening) return fail(opening)
+      db.run("UPDATE about SET value = ? WHERE name = 'store'", [randomUUID()], error =>
+        db.close(() => (error ? fail(error) : done())),
+      )
+    })
   })
-})
 
 async function open(): Promise<Database> {
   const db = await connect(databasePath())

@@ -1,4 +1,12 @@
-import { type CreationOptional, DataTypes, type InferAttributes, type InferCreationAttributes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
+import {
+  type CreationOptional,
+  DataTypes,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Model,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize'
 import { KIND_NAMES, type KindName, folderOf } from '#core/documents'
 
 /** A stored document: the JSON as it was read, and what a list shows of it. */
@@ -38,7 +46,10 @@ export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttr
   entry: string
 }
 
-export interface Models { documents: Record<KindName, ModelStatic<DocumentRow>>, log: ModelStatic<LogRow> }
+export interface Models {
+  documents: Record<KindName, ModelStatic<DocumentRow>>
+  log: ModelStatic<LogRow>
+}
 
 const required = (type: DataTypes.DataType) => ({ type, allowNull: false })
 
@@ -53,27 +64,34 @@ export function defineModels(sequelize: Sequelize): Models {
     createdAt: DataTypes.DATE,
     updatedAt: DataTypes.DATE,
   }
-  const models = KIND_NAMES.map(kind => [kind, sequelize.define<DocumentRow>(kind, document, { tableName: folderOf(kind) })])
+  const models = KIND_NAMES.map(kind => [
+    kind,
+    sequelize.define<DocumentRow>(kind, document, { tableName: folderOf(kind) }),
+  ])
   return {
     documents: Object.fromEntries(models) as Models['documents'],
-    log: sequelize.define<LogRow>('LogEntry', {
-      id: { type: DataTypes.STRING(64), primaryKey: true },
-      at: required(DataTypes.STRING(30)),
-      day: required(DataTypes.STRING(10)),
-      kind: required(DataTypes.STRING(10)),
-      subjectId: required(DataTypes.STRING(64)),
-      title: required(DataTypes.STRING(160)),
-      counts: DataTypes.STRING(4),
-      quarters: DataTypes.FLOAT,
-      seconds: required(DataTypes.FLOAT),
-      word: DataTypes.STRING(10),
-      best: required(DataTypes.BOOLEAN),
-      whole: required(DataTypes.BOOLEAN),
-      limbs: required(DataTypes.STRING(12)),
-      spread: DataTypes.FLOAT,
-      planId: DataTypes.STRING(64),
-      binnedAt: DataTypes.DATE,
-      entry: required(DataTypes.TEXT),
-    }, { tableName: 'log', timestamps: false }),
+    log: sequelize.define<LogRow>(
+      'LogEntry',
+      {
+        id: { type: DataTypes.STRING(64), primaryKey: true },
+        at: required(DataTypes.STRING(30)),
+        day: required(DataTypes.STRING(10)),
+        kind: required(DataTypes.STRING(10)),
+        subjectId: required(DataTypes.STRING(64)),
+        title: required(DataTypes.STRING(160)),
+        counts: DataTypes.STRING(4),
+        quarters: DataTypes.FLOAT,
+        seconds: required(DataTypes.FLOAT),
+        word: DataTypes.STRING(10),
+        best: required(DataTypes.BOOLEAN),
+        whole: required(DataTypes.BOOLEAN),
+        limbs: required(DataTypes.STRING(12)),
+        spread: DataTypes.FLOAT,
+        planId: DataTypes.STRING(64),
+        binnedAt: DataTypes.DATE,
+        entry: required(DataTypes.TEXT),
+      },
+      { tableName: 'log', timestamps: false },
+    ),
   }
 }

@@ -18,7 +18,10 @@ export async function hasEntered(event: Parameters<typeof getCookie>[0]): Promis
   const mark = createHash('sha256').update(config.password).update(sealed).digest('base64')
   const until = good.get(mark)
   if (until !== undefined) return until > Date.now()
-  const { data, createdAt = 0 } = await unsealSession(event, config, sealed).catch(() => ({ data: undefined, createdAt: 0 })) as { data?: { entered?: boolean }, createdAt?: number }
+  const { data, createdAt = 0 } = (await unsealSession(event, config, sealed).catch(() => ({
+    data: undefined,
+    createdAt: 0,
+  }))) as { data?: { entered?: boolean }; createdAt?: number }
   if (!data?.entered) return false
   if (good.size > 1000) good.clear()
   good.set(mark, createdAt + config.maxAge * 1000)
@@ -26,10 +29,14 @@ export async function hasEntered(event: Parameters<typeof getCookie>[0]): Promis
 }
 
 /** Where a password is set, nothing of the player's is shown without it: pages lead to where it is asked for, routes say so. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   // A page that the server draws asks its own routes without going through the door; it was let in itself.
   if (!(event.node.req instanceof IncomingMessage)) return
-  if (!passwordHash() || OPEN.test(event.path) || await hasEntered(event)) return
-  if (event.path.startsWith('/api/')) throw problem(401, 'Bazzet asks for its password here. Open /enter, give it, and come back; what is on the page is kept.')
+  if (!passwordHash() || OPEN.test(event.path) || (await hasEntered(event))) return
+  if (event.path.startsWith('/api/'))
+    throw problem(
+      401,
+      'Bazzet asks for its password here. Open /enter, give it, and come back; what is on the page is kept.',
+    )
   return sendRedirect(event, `/enter?to=${encodeURIComponent(event.path)}`)
 })

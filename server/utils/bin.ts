@@ -3,14 +3,35 @@ import type { Database } from '../db'
 import type { DocumentRepository } from '../db/repositories/documents'
 
 /** Something in the bin that stays there, since what is kept makes no sense without it: those, by their titles. */
-export interface StillNeeded { kind: KindName, id: string, title: string, neededBy: string[] }
+export interface StillNeeded {
+  kind: KindName
+  id: string
+  title: string
+  neededBy: string[]
+}
 
-const titleOf = (document: object): string => ('title' in document ? String(document.title) : 'name' in document ? String(document.name) : 'id' in document ? String(document.id) : '')
+const titleOf = (document: object): string =>
+  'title' in document
+    ? String(document.title)
+    : 'name' in document
+      ? String(document.name)
+      : 'id' in document
+        ? String(document.id)
+        : ''
 
 /** What is taken away for good of the bin: all, or one; what something that stays needs is not, and is named. */
-export async function emptyBin(db: Database, only?: { kind: KindName, id: string }): Promise<{ gone: number, kept: StillNeeded[] }> {
-  const all = await Promise.all(KIND_NAMES.filter(kind => !KINDS[kind].single).map(async kind => ({ kind, list: await (db.documents[kind] as unknown as DocumentRepository<KindName>).everything() })))
-  const goes = (kind: KindName, document: Documents[KindName], binned: boolean) => binned && (!only || (only.kind === kind && only.id === document.id))
+export async function emptyBin(
+  db: Database,
+  only?: { kind: KindName; id: string },
+): Promise<{ gone: number; kept: StillNeeded[] }> {
+  const all = await Promise.all(
+    KIND_NAMES.filter(kind => !KINDS[kind].single).map(async kind => ({
+      kind,
+      list: await (db.documents[kind] as unknown as DocumentRepository<KindName>).everything(),
+    })),
+  )
+  const goes = (kind: KindName, document: Documents[KindName], binned: boolean) =>
+    binned && (!only || (only.kind === kind && only.id === document.id))
   const needed = new Map<string, string[]>()
   for (const { kind, list } of all) {
     for (const { document, binned } of list) {
@@ -18,7 +39,7 @@ export async function emptyBin(db: Database, only?: { kind: KindName, id: string
       for (const reference of (KINDS[kind] as Kind<KindName>).refers(document)) {
         if (!reference.needed) continue
         const key = `${reference.kind} ${reference.id}`
-        needed.set(key, [...new Set([...needed.get(key) ?? [], `${KINDS[kind].what} “${titleOf(document)}”`])])
+        needed.set(key, [...new Set([...(needed.get(key) ?? []), `${KINDS[kind].what} “${titleOf(document)}”`])])
       }
     }
   }
@@ -36,4 +57,5 @@ export async function emptyBin(db: Database, only?: { kind: KindName, id: string
 }
 
 /** The kind that a folder is of: `kindOf('grooves') // => 'groove'`; undefined for none, or one that has no bin. */
-export const kindOf = (folder: string): KindName | undefined => KIND_NAMES.find(kind => folderOf(kind) === folder && !KINDS[kind].single && !KINDS[kind].passing)
+export const kindOf = (folder: string): KindName | undefined =>
+  KIND_NAMES.find(kind => folderOf(kind) === folder && !KINDS[kind].single && !KINDS[kind].passing)

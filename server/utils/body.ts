@@ -17,7 +17,9 @@ export async function readBytes(event: H3Event, most: number, over: string): Pro
 export async function readJson(event: H3Event): Promise<unknown> {
   const type = getRequestHeader(event, 'content-type') ?? ''
   if (!type.includes('json')) throw problem(415, 'Send JSON, with the header content-type: application/json.')
-  const text = (await readLimited(event, MOST_BYTES, `The body is over ${MOST_BYTES / 1024 / 1024} MB; no groove needs that much.`)).toString('utf8')
+  const text = (
+    await readLimited(event, MOST_BYTES, `The body is over ${MOST_BYTES / 1024 / 1024} MB; no groove needs that much.`)
+  ).toString('utf8')
   try {
     return JSON.parse(text)
   } catch (error) {
@@ -28,7 +30,10 @@ export async function readJson(event: H3Event): Promise<unknown> {
 /** What was read, or an answer that says what is wrong and where; `under` is the path of what was read within the body. */
 export function valid<T>(read: Result<T>, under = ''): T {
   if (read.ok) return read.value
-  const problems = (read.problems ?? []).map(({ path, reason }) => ({ path: !under ? path : path === '(all)' ? under : `${under}.${path}`, reason }))
+  const problems = (read.problems ?? []).map(({ path, reason }) => ({
+    path: !under ? path : path === '(all)' ? under : `${under}.${path}`,
+    reason,
+  }))
   throw problem(422, read.reason, { problems })
 }
 

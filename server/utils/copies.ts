@@ -15,7 +15,8 @@ const MOST = 2 * 1024 ** 3
 export function copyAsked(event: H3Event): string {
   const name = getRouterParam(event, 'name') ?? ''
   const path = databasePath()
-  if (!listCopies(path).some(copy => copy.name === name)) throw problem(404, `There is no copy “${name.slice(0, 80)}” here. GET /api/copies lists those there are.`)
+  if (!listCopies(path).some(copy => copy.name === name))
+    throw problem(404, `There is no copy “${name.slice(0, 80)}” here. GET /api/copies lists those there are.`)
   return join(copiesFolder(path), name)
 }
 
@@ -23,10 +24,17 @@ export function copyAsked(event: H3Event): string {
 export async function withUpload<T>(event: H3Event, does: (path: string) => Promise<T>): Promise<T> {
   const folder = mkdtempSync(join(tmpdir(), 'bazzet-copy-'))
   let size = 0
-  const counted = new Transform({ transform(chunk: Buffer, _, done) {
-    size += chunk.length
-    done(size > MOST ? problem(413, `The file is over ${MOST / 1024 ** 3} GB; no copy of a database is that large.`) : null, chunk)
-  } })
+  const counted = new Transform({
+    transform(chunk: Buffer, _, done) {
+      size += chunk.length
+      done(
+        size > MOST
+          ? problem(413, `The file is over ${MOST / 1024 ** 3} GB; no copy of a database is that large.`)
+          : null,
+        chunk,
+      )
+    },
+  })
   try {
     const path = join(folder, 'upload.db')
     await pipeline(event.node.req, counted, createWriteStream(path))

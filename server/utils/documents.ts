@@ -8,20 +8,36 @@ import { readJson, valid } from './body'
 import { noSuchRoute, problem } from './problems'
 
 /** A kind as a route sees it; which of them it is, only the path knows. */
-export interface Asked { name: KindName, kind: Kind<KindName>, kept: DocumentRepository<KindName>, id: string, db: Database }
+export interface Asked {
+  name: KindName
+  kind: Kind<KindName>
+  kept: DocumentRepository<KindName>
+  id: string
+  db: Database
+}
 
 /** The kind that the path names, and the id in it. A path that names none is no route. */
 export async function asked(event: H3Event): Promise<Asked> {
   const name = KIND_NAMES.find(kind => folderOf(kind) === getRouterParam(event, 'kind'))
   if (!name) throw noSuchRoute(event)
   const db = await database()
-  return { name, kind: KINDS[name] as Kind<KindName>, kept: db.documents[name] as unknown as DocumentRepository<KindName>, id: getRouterParam(event, 'id') ?? '', db }
+  return {
+    name,
+    kind: KINDS[name] as Kind<KindName>,
+    kept: db.documents[name] as unknown as DocumentRepository<KindName>,
+    id: getRouterParam(event, 'id') ?? '',
+    db,
+  }
 }
 
 /** As `asked`, for what is not done to a kind that there is only one of. */
 export async function askedOfMany(event: H3Event): Promise<Asked> {
   const one = await asked(event)
-  if (one.kind.single) throw problem(405, `There is one ${one.kind.what}, which is neither made nor thrown away. Change it: PUT ${event.path.split('?')[0]!.replace(/\/api\/players.*/, '/api/players/me')}.`)
+  if (one.kind.single)
+    throw problem(
+      405,
+      `There is one ${one.kind.what}, which is neither made nor thrown away. Change it: PUT ${event.path.split('?')[0]!.replace(/\/api\/players.*/, '/api/players/me')}.`,
+    )
   return one
 }
 
@@ -31,7 +47,9 @@ export const readDocument = ({ kind }: Asked, input: unknown, under = ''): Docum
 
 const saveSchema = z.strictObject({
   revision: z.number({ error: 'revision is the number of the revision this was made from.' }),
-  store: z.string({ error: 'store is the name of the store that the revision was read from; it may be left out.' }).optional(),
+  store: z
+    .string({ error: 'store is the name of the store that the revision was read from; it may be left out.' })
+    .optional(),
   document: z.unknown(),
 })
 
@@ -47,7 +65,9 @@ export async function checkReferences({ kind, db }: Asked, document: Documents[K
   for (const { kind: other, id, path } of needed) {
     if (await db.documents[other].get(id)) continue
     const { what } = KINDS[other]
-    throw problem(422, `This ${kind.what} is for the ${what} “${id}”, which is not here.`, { problems: [{ path, reason: `This must be the id of a ${what} that is kept here.` }] })
+    throw problem(422, `This ${kind.what} is for the ${what} “${id}”, which is not here.`, {
+      problems: [{ path, reason: `This must be the id of a ${what} that is kept here.` }],
+    })
   }
 }
 
@@ -57,7 +77,8 @@ const MOST_IDS = 200
 /** Ids from a query: `'a,b' // => ['a', 'b']`. */
 export function idsOf(value: unknown): string[] | undefined {
   const ids = text(value)?.split(',').filter(Boolean)
-  if (ids && ids.length > MOST_IDS) throw problem(422, `At most ${MOST_IDS} documents are asked for at once; these are ${ids.length}.`)
+  if (ids && ids.length > MOST_IDS)
+    throw problem(422, `At most ${MOST_IDS} documents are asked for at once; these are ${ids.length}.`)
   return ids
 }
 
@@ -65,7 +86,10 @@ export function idsOf(value: unknown): string[] | undefined {
 export function numberOf(value: unknown, name: string, least: number, most: number): number | undefined {
   if (value === undefined) return undefined
   const number = Number(value)
-  if (!Number.isInteger(number) || number < least || number > most) throw problem(422, `${name} is a whole number from ${least} to ${most}; “${String(value)}” is not.`, { problems: [{ path: name, reason: `A whole number from ${least} to ${most}.` }] })
+  if (!Number.isInteger(number) || number < least || number > most)
+    throw problem(422, `${name} is a whole number from ${least} to ${most}; “${String(value)}” is not.`, {
+      problems: [{ path: name, reason: `A whole number from ${least} to ${most}.` }],
+    })
   return number
 }
 
@@ -84,4 +108,3 @@ export function wantedOf(event: H3Event): Wanted {
   if (many !== undefined) wanted.most = many
   return wanted
 }
-

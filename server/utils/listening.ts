@@ -21,7 +21,9 @@ const MONTH = 30 * 24 * 3600
 /** Sessions are sealed cookies. The password's hash is part of what seals them, so that a new password ends them all. */
 export const session = () => ({
   name: 'bazzet',
-  password: createHash('sha256').update(`${process.env.BAZZET_SECRET ?? ''} ${passwordHash() ?? ''}`).digest('hex'),
+  password: createHash('sha256')
+    .update(`${process.env.BAZZET_SECRET ?? ''} ${passwordHash() ?? ''}`)
+    .digest('hex'),
   maxAge: MONTH,
   cookie: { httpOnly: true, sameSite: 'lax' as const, secure: !!process.env.NITRO_SSL_CERT, path: '/', maxAge: MONTH },
 })
@@ -29,6 +31,7 @@ export const session = () => ({
 /** Why the server must not start as it was told to, if so. */
 export function cannotListen(): string | undefined {
   if (onlyHere()) return undefined
-  if (!passwordHash() || (process.env.BAZZET_SECRET ?? '').length < 32) return `HOST=${process.env.HOST} lets other machines ask, and no password is set. Start Bazzet with “npm start”, which asks for one, or leave HOST out.`
+  if (!passwordHash() || (process.env.BAZZET_SECRET ?? '').length < 32)
+    return `HOST=${process.env.HOST} lets other machines ask, and no password is set. Start Bazzet with “npm start”, which asks for one, or leave HOST out.`
   return undefined
 }

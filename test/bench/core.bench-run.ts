@@ -10,26 +10,28 @@ import { NOTE_GROUPS, chainsFor } from '#core/sticking'
 import { Scheduler } from '~/audio/scheduler'
 import { hundredStrokes } from './groove'
 
-const rows: { name: string, figure: number, unit: string, target: string, met: boolean }[] = []
+const rows: { name: string; figure: number; unit: string; target: string; met: boolean }[] = []
 const SAMPLE = 1 / 44100
 
 /** Exact time of a straight stroke in a lap, as a fraction of seconds: ticks × 60 over bpm × 5040. */
-function worstError(groove: Groove, seconds: number): { worst: number, late: number, handed: number } {
+function worstError(groove: Groove, seconds: number): { worst: number; late: number; handed: number } {
   let worst = 0
   let now = 0
-  const started: { at: number, when: number }[] = []
-  const scheduler = new Scheduler(() => now, { hand: (cue, when) => {
-    started.push({ at: cue.tick, when })
-    return () => undefined
-  } })
+  const started: { at: number; when: number }[] = []
+  const scheduler = new Scheduler(() => now, {
+    hand: (cue, when) => {
+      started.push({ at: cue.tick, when })
+      return () => undefined
+    },
+  })
   scheduler.start(looped({ groove, kit: DEFAULT_KIT }), 0.08)
-  for (let i = 0; now < seconds; now += 0.02 + (i++ * 7 % 15) * 0.005) scheduler.pump()
+  for (let i = 0; now < seconds; now += 0.02 + ((i++ * 7) % 15) * 0.005) scheduler.pump()
   const total = BigInt(grooveTicks(groove))
   const perLap = groove.parts.reduce((sum, part) => sum + part.strokes.length, 0)
   started.forEach(({ at, when }, i) => {
     const ticks = BigInt(Math.floor(i / perLap)) * total + BigInt(at)
     // Nanoseconds in whole numbers: ticks × 60 × 10^9 / (bpm × 5040), the start's 0.08 s added.
-    const exact = Number(ticks * 60_000_000_000n / (BigInt(groove.tempo.bpm) * 5040n)) / 1e9 + 0.08
+    const exact = Number((ticks * 60_000_000_000n) / (BigInt(groove.tempo.bpm) * 5040n)) / 1e9 + 0.08
     worst = Math.max(worst, Math.abs(when - exact))
   })
   return { worst, late: scheduler.late, handed: scheduler.handed }
@@ -63,30 +65,69 @@ it('measures the core', async () => {
     if (!('throughput' in result)) throw new Error('the measure was not taken')
     return result.throughput.p50
   }
-  rows.push({ name: 'timeline() of 4 bars, 4 parts, 100 strokes', figure: Math.round(rate(0)), unit: 'a second', target: 'over 20000', met: rate(0) > 20000 })
-  rows.push({ name: 'full readout of the same', figure: Math.round(rate(1)), unit: 'a second', target: 'at least 1000', met: rate(1) >= 1000 })
+  rows.push({
+    name: 'timeline() of 4 bars, 4 parts, 100 strokes',
+    figure: Math.round(rate(0)),
+    unit: 'a second',
+    target: 'over 20000',
+    met: rate(0) > 20000,
+  })
+  rows.push({
+    name: 'full readout of the same',
+    figure: Math.round(rate(1)),
+    unit: 'a second',
+    target: 'at least 1000',
+    met: rate(1) >= 1000,
+  })
 
   // The scheduler of the first release took the time of 2.5 of its timelines to hand a lap over. timeline() is 1.7 times as
   // fast since, measured in turn on one machine, so that it would take 4.2 of today's.
-  for (const [i, name, most] of [[3, 'a lap of cues', 4.2], [4, 'cues worked out anew after an edit, a lap of them', 4.2]] as const) {
+  for (const [i, name, most] of [
+    [3, 'a lap of cues', 4.2],
+    [4, 'cues worked out anew after an edit, a lap of them', 4.2],
+  ] as const) {
     const figure = Number((rate(0) / rate(i)).toFixed(2))
-    rows.push({ name: `${name}, of the same, in timelines (${Math.round(rate(i))} a second)`, figure, unit: 'timelines', target: `at most ${most}, as the first release`, met: figure <= most })
+    rows.push({
+      name: `${name}, of the same, in timelines (${Math.round(rate(i))} a second)`,
+      figure,
+      unit: 'timelines',
+      target: `at most ${most}, as the first release`,
+      met: figure <= most,
+    })
   }
 
   const milliseconds = Number((1000 / rate(2)).toFixed(1))
-  rows.push({ name: `group chains over 32 slots, ${chains().count.toLocaleString('en')} counted, the best 100 listed`, figure: milliseconds, unit: 'ms', target: 'at most 100', met: milliseconds <= 100 })
+  rows.push({
+    name: `group chains over 32 slots, ${chains().count.toLocaleString('en')} counted, the best 100 listed`,
+    figure: milliseconds,
+    unit: 'ms',
+    target: 'at most 100',
+    met: milliseconds <= 100,
+  })
 
   // A minute of it and more, every sound rendered afresh.
   const times_ = Math.ceil(60 / passSeconds(groove))
   const began = performance.now()
   const samples = renderPerformance(passes(groove, DEFAULT_KIT, times_))
-  const times = Number((samples.length * SAMPLE * 1000 / (performance.now() - began)).toFixed(0))
-  rows.push({ name: `rendering ${Math.round(samples.length * SAMPLE)} s of the same to samples`, figure: times, unit: 'times real time', target: 'at least 50', met: times >= 50 })
+  const times = Number(((samples.length * SAMPLE * 1000) / (performance.now() - began)).toFixed(0))
+  rows.push({
+    name: `rendering ${Math.round(samples.length * SAMPLE)} s of the same to samples`,
+    figure: times,
+    unit: 'times real time',
+    target: 'at least 50',
+    met: times >= 50,
+  })
 
   const straight: Groove = { ...groove, feel: { swing: null, push: {} } }
   for (const bpm of [67, 113, 241]) {
     const { worst, late, handed } = worstError({ ...straight, tempo: { bpm, counts: '1/4' } }, 300)
-    rows.push({ name: `scheduled start against exact time, 5 min at ${bpm}, ${handed} strokes`, figure: Number((worst / SAMPLE).toPrecision(2)), unit: 'samples at 44.1 kHz, worst', target: 'at most 1', met: worst <= SAMPLE })
+    rows.push({
+      name: `scheduled start against exact time, 5 min at ${bpm}, ${handed} strokes`,
+      figure: Number((worst / SAMPLE).toPrecision(2)),
+      unit: 'samples at 44.1 kHz, worst',
+      target: 'at most 1',
+      met: worst <= SAMPLE,
+    })
     rows.push({ name: `late events, 5 min at ${bpm}`, figure: late, unit: 'events', target: '0', met: late === 0 })
   }
   writeFileSync(process.env.BENCH_OUT!, JSON.stringify(rows))

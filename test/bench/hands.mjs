@@ -4,47 +4,63 @@ import { launch } from '../../scripts/lib/browser.mjs'
 import { groove, percentile, serving } from './lib.mjs'
 
 const rows = []
-const row = (name, figure, unit, limit) => rows.push({ name, figure: Number(figure.toFixed(1)), unit, target: `at most ${limit}`, met: figure <= limit })
+const row = (name, figure, unit, limit) =>
+  rows.push({ name, figure: Number(figure.toFixed(1)), unit, target: `at most ${limit}`, met: figure <= limit })
 
 /**
  * Keys in the lanes, from the frame they come in until that frame has been painted with the lanes changed. A round is what is done
  * first, untimed, and what is timed.
  */
-const painted = (page, rounds, many, skipped) => page.evaluate(async ({ rounds, many, skipped }) => {
-  const press = key => document.querySelector('[role=application]').dispatchEvent(new KeyboardEvent('keydown', { bubbles: true, cancelable: true, ...key }))
-  const drawn = () => [...document.querySelectorAll('[data-stick]')].map(one => `${one.dataset.stick} ${one.dataset.level}`).join()
-  const settled = () => new Promise(resolve => setTimeout(resolve, 150))
-  const times = []
-  for (let i = 0; i < many; i++) {
-    const { first = [], timed } = rounds[i % rounds.length]
-    await settled()
-    first.forEach(press)
-    await settled()
-    const before = drawn()
-    const time = await new Promise(resolve => requestAnimationFrame(() => {
-      const start = performance.now()
-      const { port1, port2 } = new MessageChannel()
-      port1.onmessage = () => resolve(performance.now() - start)
-      timed.forEach(press)
-      queueMicrotask(() => queueMicrotask(() => port2.postMessage(0)))
-    }))
-    if (drawn() === before) throw new Error(`the lanes did not change, round ${i}: ${document.querySelector('[data-cursor-says]').textContent}`)
-    if (i >= skipped) times.push(time)
-  }
-  return times
-}, { rounds, many, skipped })
+const painted = (page, rounds, many, skipped) =>
+  page.evaluate(
+    async ({ rounds, many, skipped }) => {
+      const press = key =>
+        document
+          .querySelector('[role=application]')
+          .dispatchEvent(new KeyboardEvent('keydown', { bubbles: true, cancelable: true, ...key }))
+      const drawn = () =>
+        [...document.querySelectorAll('[data-stick]')].map(one => `${one.dataset.stick} ${one.dataset.level}`).join()
+      const settled = () => new Promise(resolve => setTimeout(resolve, 150))
+      const times = []
+      for (let i = 0; i < many; i++) {
+        const { first = [], timed } = rounds[i % rounds.length]
+        await settled()
+        first.forEach(press)
+        await settled()
+        const before = drawn()
+        const time = await new Promise(resolve =>
+          requestAnimationFrame(() => {
+            const start = performance.now()
+            const { port1, port2 } = new MessageChannel()
+            port1.onmessage = () => resolve(performance.now() - start)
+            timed.forEach(press)
+            queueMicrotask(() => queueMicrotask(() => port2.postMessage(0)))
+          }),
+        )
+        if (drawn() === before)
+          throw new Error(
+            `the lanes did not change, round ${i}: ${document.querySelector('[data-cursor-says]').textContent}`,
+          )
+        if (i >= skipped) times.push(time)
+      }
+      return times
+    },
+    { rounds, many, skipped },
+  )
 
 /** Every sound that is handed to the audio clock: when it was, and how many ms until it sounds. */
-const listened = page => page.addInitScript(() => {
-  window.handed = []
-  const start = AudioBufferSourceNode.prototype.start
-  AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-    if (this.buffer && this.buffer.duration > 0.01) window.handed.push({ at: performance.now(), ahead: Math.max(0, when - this.context.currentTime) * 1000 })
-    return start.call(this, when, ...rest)
-  }
-})
+const listened = page =>
+  page.addInitScript(() => {
+    window.handed = []
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
+      if (this.buffer && this.buffer.duration > 0.01)
+        window.handed.push({ at: performance.now(), ahead: Math.max(0, when - this.context.currentTime) * 1000 })
+      return start.call(this, when, ...rest)
+    }
+  })
 
-await serving(4178, [groove('hundred', 4), groove('four-hundred', 8)], async (url) => {
+await serving(4178, [groove('hundred', 4), groove('four-hundred', 8)], async url => {
   const browser = await launch()
   const open = async (id, viewport) => {
     const page = await browser.newPage({ viewport })
@@ -58,9 +74,17 @@ await serving(4178, [groove('hundred', 4), groove('four-hundred', 8)], async (ur
     return page
   }
 
-  for (const [what, viewport] of [['a tablet, 820x1180', { width: 820, height: 1180 }], ['a phone, 390x780', { width: 390, height: 780 }]]) {
+  for (const [what, viewport] of [
+    ['a tablet, 820x1180', { width: 820, height: 1180 }],
+    ['a phone, 390x780', { width: 390, height: 780 }],
+  ]) {
     const page = await open('hundred', viewport)
-    const times = await painted(page, ['2', '3', '4', '5', '1'].map(key => ({ timed: [{ key }] })), 80, 20)
+    const times = await painted(
+      page,
+      ['2', '3', '4', '5', '1'].map(key => ({ timed: [{ key }] })),
+      80,
+      20,
+    )
     row(`edit to painted lanes on ${what}, 4 bars, 100 strokes, 95th percentile`, percentile(times, 0.95), 'ms', 16.7)
     await page.close()
   }
@@ -76,7 +100,12 @@ await serving(4178, [groove('hundred', 4), groove('four-hundred', 8)], async (ur
     const fromFirst = { first: [key('Escape'), key('Home'), ...mark, ...repeated(5, beat)], timed }
     const fromSecond = { first: [key('Escape'), key('Home'), ...repeated(4, beat), ...mark, beat], timed }
     const times = await painted(page, [fromFirst, fromSecond], 50, 10)
-    row('a copied bar laid over another, 8 bars of 400 strokes, to the painted lanes, 95th percentile', percentile(times, 0.95), 'ms', 16.7)
+    row(
+      'a copied bar laid over another, 8 bars of 400 strokes, to the painted lanes, 95th percentile',
+      percentile(times, 0.95),
+      'ms',
+      16.7,
+    )
     await page.close()
   }
 
@@ -89,13 +118,19 @@ await serving(4178, [groove('hundred', 4), groove('four-hundred', 8)], async (ur
     const times = []
     for (let i = 0; i < 40; i++) {
       await page.waitForTimeout(150)
-      const time = await page.evaluate(() => new Promise((resolve) => {
-        window.handed = []
-        const start = performance.now()
-        document.querySelector('[data-step-bar]').dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true, cancelable: true }))
-        const look = () => (window.handed.length ? resolve(window.handed[0].at - start + window.handed[0].ahead) : setTimeout(look, 0))
-        look()
-      }))
+      const time = await page.evaluate(
+        () =>
+          new Promise(resolve => {
+            window.handed = []
+            const start = performance.now()
+            document
+              .querySelector('[data-step-bar]')
+              .dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true, cancelable: true }))
+            const look = () =>
+              window.handed.length ? resolve(window.handed[0].at - start + window.handed[0].ahead) : setTimeout(look, 0)
+            look()
+          }),
+      )
       // The first times round a sound is rendered; from then on it is there.
       if (i >= 15) times.push(time)
     }
@@ -115,23 +150,58 @@ await serving(4178, [groove('hundred', 4), groove('four-hundred', 8)], async (ur
     // Every sound of the kit is made ready while the first style plays.
     await page.waitForTimeout(8000)
     const times = []
-    for (const word of ['bossa', 'shuffle', 'disco', 'reggae', 'funk', 'waltz', 'train', 'soul', 'songo', 'trap', 'bossa', 'shuffle', 'disco', 'reggae', 'funk', 'waltz', 'train', 'soul', 'songo', 'trap']) {
+    for (const word of [
+      'bossa',
+      'shuffle',
+      'disco',
+      'reggae',
+      'funk',
+      'waltz',
+      'train',
+      'soul',
+      'songo',
+      'trap',
+      'bossa',
+      'shuffle',
+      'disco',
+      'reggae',
+      'funk',
+      'waltz',
+      'train',
+      'soul',
+      'songo',
+      'trap',
+    ]) {
       const stop = page.getByRole('button', { name: 'Stop' }).first()
       if (await stop.isVisible()) await stop.click()
       await page.waitForTimeout(200)
-      const time = await page.evaluate(word => new Promise((resolve) => {
-        window.handed = []
-        const field = document.querySelector('[aria-label="Find a style"]')
-        field.value = word
-        const start = performance.now()
-        field.dispatchEvent(new Event('input', { bubbles: true }))
-        const look = () => (window.handed.length ? resolve(Math.min(...window.handed.map(one => one.at - start + one.ahead))) : performance.now() - start > 5000 ? resolve(undefined) : setTimeout(look, 0))
-        look()
-      }), word)
+      const time = await page.evaluate(
+        word =>
+          new Promise(resolve => {
+            window.handed = []
+            const field = document.querySelector('[aria-label="Find a style"]')
+            field.value = word
+            const start = performance.now()
+            field.dispatchEvent(new Event('input', { bubbles: true }))
+            const look = () =>
+              window.handed.length
+                ? resolve(Math.min(...window.handed.map(one => one.at - start + one.ahead)))
+                : performance.now() - start > 5000
+                  ? resolve(undefined)
+                  : setTimeout(look, 0)
+            look()
+          }),
+        word,
+      )
       if (time !== undefined) times.push(time)
     }
     if (times.length < 15) throw new Error(`only ${times.length} styles were heard`)
-    row(`typing in Begin to the style sounding, ${times.length} styles, 95th percentile`, percentile(times, 0.95), 'ms', 100)
+    row(
+      `typing in Begin to the style sounding, ${times.length} styles, 95th percentile`,
+      percentile(times, 0.95),
+      'ms',
+      100,
+    )
     await page.close()
   }
   await browser.close()

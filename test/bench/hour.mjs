@@ -34,7 +34,11 @@ await serving(4186, [groove('drum', 4), groove('other', 2)], async (url, server)
       if (this.buffer && this.buffer.duration > 0.01) {
         const late = when > 0 ? this.context.currentTime - when : 0
         window.sounds.all++
-        if (late > 0) window.sounds.late.push({ late: late * 1000, held: Math.max(performance.now() - last, ...held.map(one => one.for)) })
+        if (late > 0)
+          window.sounds.late.push({
+            late: late * 1000,
+            held: Math.max(performance.now() - last, ...held.map(one => one.for)),
+          })
       }
       return start.call(this, when, ...rest)
     }
@@ -44,13 +48,31 @@ await serving(4186, [groove('drum', 4), groove('other', 2)], async (url, server)
   /** Half a minute at the Bench, edited while it plays, and a look at every station; all in the one page. */
   async function round(n) {
     await page.getByRole('navigation').getByRole('link', { name: 'Shelf' }).click()
-    await page.locator(`article a[href="/bench/${n % 2 ? 'other' : 'drum'}"]`).first().click()
+    await page
+      .locator(`article a[href="/bench/${n % 2 ? 'other' : 'drum'}"]`)
+      .first()
+      .click()
     const lanes = page.getByRole('application')
     await lanes.waitFor()
     await lanes.focus()
     await page.keyboard.press('Space')
     for (let i = 0; i < 60; i++) {
-      await page.keyboard.press(['ArrowRight', 'Enter', '4', 'ArrowDown', 'Delete', 'ArrowRight', '2', 'Control+z', 'ArrowUp', 'Alt+ArrowRight', 'Alt+ArrowLeft', 'Control+z'][i % 12])
+      await page.keyboard.press(
+        [
+          'ArrowRight',
+          'Enter',
+          '4',
+          'ArrowDown',
+          'Delete',
+          'ArrowRight',
+          '2',
+          'Control+z',
+          'ArrowUp',
+          'Alt+ArrowRight',
+          'Alt+ArrowLeft',
+          'Control+z',
+        ][i % 12],
+      )
       await page.waitForTimeout(400)
     }
     await page.keyboard.press('Space')
@@ -73,22 +95,41 @@ await serving(4186, [groove('drum', 4), groove('other', 2)], async (url, server)
     await round(n)
     for (const one of await page.evaluate(() => window.sounds.late.splice(0))) {
       late.push(one)
-      console.log(`round ${n + 1}: a sound ${one.late.toFixed(1)} ms late; the page held up for ${one.held.toFixed(0)} ms in the second before, this program for ${(stood.max / 1e6).toFixed(0)} ms in the round`)
+      console.log(
+        `round ${n + 1}: a sound ${one.late.toFixed(1)} ms late; the page held up for ${one.held.toFixed(0)} ms in the second before, this program for ${(stood.max / 1e6).toFixed(0)} ms in the round`,
+      )
     }
     await cdp.send('HeapProfiler.collectGarbage')
     const { metrics } = await cdp.send('Performance.getMetrics')
     const of = name => metrics.find(one => one.name === name).value
-    rounds.push({ heap: of('JSHeapUsedSize') / 2 ** 20, listeners: of('JSEventListeners'), nodes: of('Nodes'), server: memoryOf(server.pid) })
-    if (n % 10 === 0) console.log(`round ${n + 1}: ${Object.entries(rounds.at(-1)).map(([name, value]) => `${name} ${value.toFixed(name === 'heap' || name === 'server' ? 1 : 0)}`).join(', ')}`)
+    rounds.push({
+      heap: of('JSHeapUsedSize') / 2 ** 20,
+      listeners: of('JSEventListeners'),
+      nodes: of('Nodes'),
+      server: memoryOf(server.pid),
+    })
+    if (n % 10 === 0)
+      console.log(
+        `round ${n + 1}: ${Object.entries(rounds.at(-1))
+          .map(([name, value]) => `${name} ${value.toFixed(name === 'heap' || name === 'server' ? 1 : 0)}`)
+          .join(', ')}`,
+      )
   }
   const all = await page.evaluate(() => window.sounds.all)
   const [first, last] = [rounds.slice(WARM, WARM + 5), rounds.slice(-5)]
-  const rows = ['heap', 'listeners', 'nodes', 'server'].map((name) => {
+  const rows = ['heap', 'listeners', 'nodes', 'server'].map(name => {
     const [before, after] = [first, last].map(some => median(some.map(one => one[name])))
-    return { what: `${name}${name === 'heap' || name === 'server' ? ', MB' : ''}`, 'first rounds': Math.round(before * 10) / 10, 'last rounds': Math.round(after * 10) / 10, 'steady': after <= before * MOST_GROWTH }
+    return {
+      what: `${name}${name === 'heap' || name === 'server' ? ', MB' : ''}`,
+      'first rounds': Math.round(before * 10) / 10,
+      'last rounds': Math.round(after * 10) / 10,
+      steady: after <= before * MOST_GROWTH,
+    }
   })
   console.table(rows)
-  console.log(`${rounds.length} rounds, ${all} sounds, ${late.length} late${late.length ? ` (the latest by ${Math.max(...late.map(one => one.late)).toFixed(1)} ms)` : ''}, ${errors.length} errors${errors.length ? `: ${errors[0]}` : ''}`)
+  console.log(
+    `${rounds.length} rounds, ${all} sounds, ${late.length} late${late.length ? ` (the latest by ${Math.max(...late.map(one => one.late)).toFixed(1)} ms)` : ''}, ${errors.length} errors${errors.length ? `: ${errors[0]}` : ''}`,
+  )
   failed = rounds.length > WARM + 5 && rows.some(row => !row.steady)
   failed ||= late.length > 0 || all < rounds.length * 50 || errors.length > 0
   await browser.close()

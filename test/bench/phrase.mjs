@@ -4,18 +4,29 @@ import { launch } from '../../scripts/lib/browser.mjs'
 import { groove, lateWhileStalled, percentile, serving } from './lib.mjs'
 
 const rows = []
-const row = (name, figure, unit, limit) => rows.push({ name, figure: Number(figure.toFixed(1)), unit, target: `at most ${limit}`, met: figure <= limit })
+const row = (name, figure, unit, limit) =>
+  rows.push({ name, figure: Number(figure.toFixed(1)), unit, target: `at most ${limit}`, met: figure <= limit })
 
 /** Sixty-four bars, each drawn: eight sections of eight bars, grooves of eight bars and four hundred strokes under other levels. */
 function long() {
   const grooves = Array.from({ length: 8 }, (_, n) => {
     const one = groove(`dense-${n}`, 8)
-    return { ...one, parts: one.parts.map(part => ({ ...part, strokes: part.strokes.map(stroke => ({ ...stroke, level: 1 + (stroke.level + n) % 5 })) })) }
+    return {
+      ...one,
+      parts: one.parts.map(part => ({
+        ...part,
+        strokes: part.strokes.map(stroke => ({ ...stroke, level: 1 + ((stroke.level + n) % 5) })),
+      })),
+    }
   })
   return {
     grooves,
     phrase: {
-      format: 'bazzet-phrase', version: 1, id: 'long', title: 'Long', tempo: { bpm: 113, counts: '1/4' },
+      format: 'bazzet-phrase',
+      version: 1,
+      id: 'long',
+      title: 'Long',
+      tempo: { bpm: 113, counts: '1/4' },
       grooves: Object.fromEntries(grooves.map(one => [one.id, { id: one.id, seen: { revision: 1, groove: one } }])),
       sections: grooves.map((one, i) => ({ id: `s${i}`, name: `S${i}`, play: { groove: one.id }, bars: 8, times: 1 })),
     },
@@ -23,8 +34,12 @@ function long() {
 }
 
 const { grooves, phrase } = long()
-await serving(4179, grooves, async (url) => {
-  const answer = await fetch(`${url}/api/phrases`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(phrase) })
+await serving(4179, grooves, async url => {
+  const answer = await fetch(`${url}/api/phrases`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(phrase),
+  })
   if (answer.status !== 201) throw new Error(await answer.text())
   const browser = await launch()
   const open = async () => {
@@ -33,7 +48,12 @@ await serving(4179, grooves, async (url) => {
       window.handed = []
       const start = AudioBufferSourceNode.prototype.start
       AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-        if (this.buffer && this.buffer.duration > 0.01) window.handed.push({ at: performance.now(), ahead: Math.max(0, when - this.context.currentTime) * 1000, late: when > 0 && when < this.context.currentTime })
+        if (this.buffer && this.buffer.duration > 0.01)
+          window.handed.push({
+            at: performance.now(),
+            ahead: Math.max(0, when - this.context.currentTime) * 1000,
+            late: when > 0 && when < this.context.currentTime,
+          })
         return start.call(this, when, ...rest)
       }
     })
@@ -52,18 +72,26 @@ await serving(4179, grooves, async (url) => {
       await page.getByRole('button', { name: 'Templates' }).click()
       await page.locator('[data-templates]').waitFor()
       await page.waitForTimeout(200)
-      const time = await page.evaluate(() => new Promise((resolve) => {
-        const button = [...document.querySelectorAll('button')].find(one => one.textContent.trim() === 'Close')
-        requestAnimationFrame(() => {
-          const start = performance.now()
-          button.click()
-          queueMicrotask(() => queueMicrotask(() => {
-            const { port1, port2 } = new MessageChannel()
-            port1.onmessage = () => (document.querySelector('[data-bar="63"]') ? resolve(performance.now() - start) : port2.postMessage(0))
-            port2.postMessage(0)
-          }))
-        })
-      }))
+      const time = await page.evaluate(
+        () =>
+          new Promise(resolve => {
+            const button = [...document.querySelectorAll('button')].find(one => one.textContent.trim() === 'Close')
+            requestAnimationFrame(() => {
+              const start = performance.now()
+              button.click()
+              queueMicrotask(() =>
+                queueMicrotask(() => {
+                  const { port1, port2 } = new MessageChannel()
+                  port1.onmessage = () =>
+                    document.querySelector('[data-bar="63"]')
+                      ? resolve(performance.now() - start)
+                      : port2.postMessage(0)
+                  port2.postMessage(0)
+                }),
+              )
+            })
+          }),
+      )
       if (i > 2) drawn.push(time)
     }
     row('a phrase of 64 bars, 3,200 strokes, drawn anew, median', percentile(drawn, 0.5), 'ms', 100)
@@ -75,31 +103,45 @@ await serving(4179, grooves, async (url) => {
       for (let i = 0; i < 40; i++) {
         await settled()
         const before = document.querySelector('[data-facts]').textContent
-        const time = await new Promise(resolve => requestAnimationFrame(() => {
-          const start = performance.now()
-          const { port1, port2 } = new MessageChannel()
-          port1.onmessage = () => resolve(performance.now() - start)
-          map.dispatchEvent(new KeyboardEvent('keydown', { key: i % 2 ? '-' : '+', bubbles: true, cancelable: true }))
-          queueMicrotask(() => queueMicrotask(() => port2.postMessage(0)))
-        }))
+        const time = await new Promise(resolve =>
+          requestAnimationFrame(() => {
+            const start = performance.now()
+            const { port1, port2 } = new MessageChannel()
+            port1.onmessage = () => resolve(performance.now() - start)
+            map.dispatchEvent(new KeyboardEvent('keydown', { key: i % 2 ? '-' : '+', bubbles: true, cancelable: true }))
+            queueMicrotask(() => queueMicrotask(() => port2.postMessage(0)))
+          }),
+        )
         if (document.querySelector('[data-facts]').textContent === before) throw new Error('the phrase did not change')
         if (i >= 8) times.push(time)
       }
       return times
     })
-    row('an edit of it, a section once more or once less, to the painted map, 95th percentile', percentile(edits, 0.95), 'ms', 16.7)
+    row(
+      'an edit of it, a section once more or once less, to the painted map, 95th percentile',
+      percentile(edits, 0.95),
+      'ms',
+      16.7,
+    )
     await page.close()
   }
 
   {
     const page = await open()
-    const press = () => page.evaluate(() => new Promise((resolve) => {
-      window.handed = []
-      const start = performance.now()
-      ;[...document.querySelectorAll('button')].find(one => one.textContent.trim() === 'Play').click()
-      const look = () => (window.handed.length ? resolve(Math.min(...window.handed.map(one => one.at - start + one.ahead))) : setTimeout(look, 0))
-      look()
-    }))
+    const press = () =>
+      page.evaluate(
+        () =>
+          new Promise(resolve => {
+            window.handed = []
+            const start = performance.now()
+            ;[...document.querySelectorAll('button')].find(one => one.textContent.trim() === 'Play').click()
+            const look = () =>
+              window.handed.length
+                ? resolve(Math.min(...window.handed.map(one => one.at - start + one.ahead)))
+                : setTimeout(look, 0)
+            look()
+          }),
+      )
     await press()
     // Every sound of the kit is made ready while it first plays.
     await page.waitForTimeout(9000)
@@ -109,7 +151,12 @@ await serving(4179, grooves, async (url) => {
       await page.waitForTimeout(150)
       times.push(await press())
     }
-    row('from the press of Play to the first sound of it, sounds ready, 95th percentile', percentile(times, 0.95), 'ms', 150)
+    row(
+      'from the press of Play to the first sound of it, sounds ready, 95th percentile',
+      percentile(times, 0.95),
+      'ms',
+      150,
+    )
 
     // Twenty seconds of it with the page stalled for 100 ms twice a second.
     const late = await lateWhileStalled(page, 20_000)

@@ -4,34 +4,100 @@ import { launch } from '../../scripts/lib/browser.mjs'
 import { groove, lateWhileStalled, percentile, serving } from './lib.mjs'
 
 const rows = []
-const row = (name, figure, unit, most) => rows.push({ name, figure: Number(figure.toFixed(1)), unit, target: most ? `at most ${most}` : '0', met: figure <= most })
+const row = (name, figure, unit, most) =>
+  rows.push({
+    name,
+    figure: Number(figure.toFixed(1)),
+    unit,
+    target: most ? `at most ${most}` : '0',
+    met: figure <= most,
+  })
 const MANY = 20_000
 const GROOVES = 200
 
 /** Four years of evenings, a third of them measured. */
 function entry(i) {
   const at = new Date(Date.UTC(2022, 0, 1, 18) + i * 105 * 60_000)
-  const limbs = [['RH', 'LH', 'RF', 'LF'], ['RF', 'LF'], ['RH', 'RF'], ['RH', 'LH']][i % 4]
+  const limbs = [
+    ['RH', 'LH', 'RF', 'LF'],
+    ['RF', 'LF'],
+    ['RH', 'RF'],
+    ['RH', 'LH'],
+  ][i % 4]
   const id = `groove-${(i * 7) % GROOVES}`
-  const measures = i % 3 ? null : {
-    version: 1, input: 'pads', tells: 'piece', vouched: false, asked: 200, strokes: 198, missed: 2, extra: 1, bars: 24, clean: 2,
-    limbs: limbs.map(limb => ({ limb, strokes: 50, missed: 1, extra: 0, mean: 3.2, lean: 1.1, spread: 8 + i % 9, drift: 0.4 })),
-    unisons: [{ limbs: ['RH', 'RF'], tick: 0, strokes: 24, apart: 12, lean: 6 }], slots: [], dots: Array.from({ length: 120 }, (_, d) => [limbs[d % limbs.length], d * 630, d % 21 - 10]), levels: [],
-  }
+  const measures =
+    i % 3
+      ? null
+      : {
+          version: 1,
+          input: 'pads',
+          tells: 'piece',
+          vouched: false,
+          asked: 200,
+          strokes: 198,
+          missed: 2,
+          extra: 1,
+          bars: 24,
+          clean: 2,
+          limbs: limbs.map(limb => ({
+            limb,
+            strokes: 50,
+            missed: 1,
+            extra: 0,
+            mean: 3.2,
+            lean: 1.1,
+            spread: 8 + (i % 9),
+            drift: 0.4,
+          })),
+          unisons: [{ limbs: ['RH', 'RF'], tick: 0, strokes: 24, apart: 12, lean: 6 }],
+          slots: [],
+          dots: Array.from({ length: 120 }, (_, d) => [limbs[d % limbs.length], d * 630, (d % 21) - 10]),
+          levels: [],
+        }
   return {
-    format: 'bazzet-entry', version: 3, id: `entry-${i}`, at: at.toISOString(), day: at.toISOString().slice(0, 10), subject: { kind: 'groove', id, revision: 1, title: id }, planId: null, stage: `Stage ${i % 5}`, source: 'plan', span: null, parts: {}, limbs,
-    click: { program: 'every beat', gaps: null, voice: null }, tempo: { bpm: 60 + i % 80, counts: '1/4' }, seconds: 60 + i % 200, cut: false, word: ['solid', 'shaky', 'missed', null][i % 4], measures, note: '', figures: null, sessionId: null,
+    format: 'bazzet-entry',
+    version: 3,
+    id: `entry-${i}`,
+    at: at.toISOString(),
+    day: at.toISOString().slice(0, 10),
+    subject: { kind: 'groove', id, revision: 1, title: id },
+    planId: null,
+    stage: `Stage ${i % 5}`,
+    source: 'plan',
+    span: null,
+    parts: {},
+    limbs,
+    click: { program: 'every beat', gaps: null, voice: null },
+    tempo: { bpm: 60 + (i % 80), counts: '1/4' },
+    seconds: 60 + (i % 200),
+    cut: false,
+    word: ['solid', 'shaky', 'missed', null][i % 4],
+    measures,
+    note: '',
+    figures: null,
+    sessionId: null,
   }
 }
 
-const kept = Array.from({ length: GROOVES }, (_, i) => ({ ...groove(`groove-${i}`, 4), style: 'funk-sixteenths', tags: [`set ${i % 20}`] }))
-await serving(4183, kept, async (url) => {
-  const post = (path, body) => fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+const kept = Array.from({ length: GROOVES }, (_, i) => ({
+  ...groove(`groove-${i}`, 4),
+  style: 'funk-sixteenths',
+  tags: [`set ${i % 20}`],
+}))
+await serving(4183, kept, async url => {
+  const post = (path, body) =>
+    fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
   for (let i = 0; i < MANY; i += 1000) {
     const answer = await post('/api/log/many', { entries: Array.from({ length: 1000 }, (_, k) => entry(i + k)) })
     if (!answer.ok) throw new Error(await answer.text())
   }
-  for (const [name, path] of [['all sums of a log of 20,000 entries', '/api/log/sums'], ['the same of one groove', '/api/log/sums?about=groove-7'], ['the same of one tag', '/api/log/sums?tag=set%203'], ['a page of it', '/api/log?limit=50'], ['what is due', '/api/log/due?today=2026-01-01']]) {
+  for (const [name, path] of [
+    ['all sums of a log of 20,000 entries', '/api/log/sums'],
+    ['the same of one groove', '/api/log/sums?about=groove-7'],
+    ['the same of one tag', '/api/log/sums?tag=set%203'],
+    ['a page of it', '/api/log?limit=50'],
+    ['what is due', '/api/log/due?today=2026-01-01'],
+  ]) {
     const times = []
     for (let i = 0; i < 25; i++) {
       const start = performance.now()
@@ -53,14 +119,31 @@ await serving(4183, kept, async (url) => {
   }
   row('from a page opened with nothing kept to the log of 20,000 entries, median', percentile(times, 0.5), 'ms', 1000)
 
-  const plan = { format: 'bazzet-plan', version: 3, id: 'long', title: 'Long', stages: [{ id: 's', name: 'S', subject: { kind: 'groove', id: 'groove-1' }, parts: { hat: 'machine', snare: 'player' }, length: { seconds: 300 }, click: { program: 'eighths' }, tempo: { bpm: 140, counts: '1/4' } }] }
+  const plan = {
+    format: 'bazzet-plan',
+    version: 3,
+    id: 'long',
+    title: 'Long',
+    stages: [
+      {
+        id: 's',
+        name: 'S',
+        subject: { kind: 'groove', id: 'groove-1' },
+        parts: { hat: 'machine', snare: 'player' },
+        length: { seconds: 300 },
+        click: { program: 'eighths' },
+        tempo: { bpm: 140, counts: '1/4' },
+      },
+    ],
+  }
   if (!(await post('/api/plans', plan)).ok) throw new Error('the plan was refused')
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.addInitScript(() => {
     window.handed = []
     const start = AudioBufferSourceNode.prototype.start
     AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-      if (this.buffer && this.buffer.duration > 0.01) window.handed.push({ late: when > 0 && when < this.context.currentTime })
+      if (this.buffer && this.buffer.duration > 0.01)
+        window.handed.push({ late: when > 0 && when < this.context.currentTime })
       return start.call(this, when, ...rest)
     }
   })

@@ -1,4 +1,7 @@
 import { mergeConfig } from 'vitest/config'
 import base from '../../vitest.config.ts'
 
-export default mergeConfig({ ...base, test: { environment: 'node' } }, { test: { include: ['test/bench/*.bench-run.ts'], testTimeout: 120_000 } })
+export default mergeConfig(
+  { ...base, test: { environment: 'node' } },
+  { test: { include: ['test/bench/*.bench-run.ts'], testTimeout: 120_000 } },
+)

@@ -27,7 +27,12 @@ test('the Shelf by keys: walked, put in the bin and taken out, found and opened'
   const cards = page.locator('[data-card]')
   await page.keyboard.press('g')
   await expect(cards.first()).toBeFocused()
-  for (const [key, there] of [['ArrowRight', 1], ['ArrowDown', 4], ['ArrowLeft', 3], ['ArrowUp', 0]] as const) {
+  for (const [key, there] of [
+    ['ArrowRight', 1],
+    ['ArrowDown', 4],
+    ['ArrowLeft', 3],
+    ['ArrowUp', 0],
+  ] as const) {
     await page.keyboard.press(key)
     await expect(cards.nth(there)).toBeFocused() // three in a row at this width
   }
@@ -56,7 +61,7 @@ test('the Shelf is narrowed by style and tag, put in order, and variations fold 
     await expect(page.getByRole('article').first()).toBeVisible()
   }
   const titles = () => page.getByRole('article').getByRole('heading').allTextContents()
-  const byTitle = [...await titles()].sort((a, b) => a.localeCompare(b))
+  const byTitle = [...(await titles())].sort((a, b) => a.localeCompare(b))
   expect(byTitle).toHaveLength(13)
   await pick('Order', 'by title')
   await expect.poll(titles).toEqual(byTitle)
@@ -97,7 +102,8 @@ test('the Shelf is narrowed by meter, tempo and family, and sorted by practice',
 test('several grooves are tagged at once, and go to the bin and back at once', async ({ page, app }) => {
   await shelf(page, app)
   await page.getByRole('button', { name: 'Choose several' }).click()
-  for (const title of ['Cold Kettle', 'Slow Ferry Home']) await page.getByRole('checkbox', { name: `Choose ${title}` }).click()
+  for (const title of ['Cold Kettle', 'Slow Ferry Home'])
+    await page.getByRole('checkbox', { name: `Choose ${title}` }).click()
   const bar = page.locator('[data-picked]')
   await expect(bar.getByRole('status')).toHaveText('2 grooves chosen')
   await bar.getByLabel('Tag for the chosen grooves').fill('tuesday')
@@ -112,7 +118,10 @@ test('several grooves are tagged at once, and go to the bin and back at once', a
   await expect(page.getByRole('checkbox', { name: /^Choose / })).toHaveCount(0)
 })
 
-test('a browser whose clock goes another way takes over what the server drew, and says when by its own', async ({ page, app }) => {
+test('a browser whose clock goes another way takes over what the server drew, and says when by its own', async ({
+  page,
+  app,
+}) => {
   await page.clock.setFixedTime(Date.now() + 5 * 3_600_000)
   await page.goto(`${app.url}/shelf`)
   await expect(page.getByRole('status').filter({ hasText: / of / })).toBeVisible()
@@ -120,7 +129,10 @@ test('a browser whose clock goes another way takes over what the server drew, an
   await expect(changed).toHaveText(/^[5-7] hours ago$/)
 })
 
-test('the first cards stand there before any script has come, and what is pressed and typed meanwhile is not lost', async ({ page, app }) => {
+test('the first cards stand there before any script has come, and what is pressed and typed meanwhile is not lost', async ({
+  page,
+  app,
+}) => {
   let come = await withoutScripts(page)
   await page.goto(`${app.url}/shelf`, { waitUntil: 'commit' })
   await expect(page.getByRole('article')).toHaveCount(12)
@@ -144,11 +156,19 @@ test('a groove goes to the bin and comes out again', async ({ page, app }) => {
   await card.getByRole('button', { name: /in the bin/ }).click()
   await expect(page.getByRole('article')).toHaveCount(12)
   await page.getByRole('button', { name: 'Bin (1)' }).click()
-  await page.getByRole('listitem').filter({ hasText: 'Tin Gutter Waltz' }).getByRole('button', { name: 'Take it out' }).click()
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Tin Gutter Waltz' })
+    .getByRole('button', { name: 'Take it out' })
+    .click()
   await expect(page.getByRole('article')).toHaveCount(13)
 })
 
-test('a groove begun from a style has a part for each limb; the foot holds hats that a hand plays', async ({ page, app, bench }) => {
+test('a groove begun from a style has a part for each limb; the foot holds hats that a hand plays', async ({
+  page,
+  app,
+  bench,
+}) => {
   await shelf(page, app)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
   await page.getByLabel('Title').fill('From the card')
@@ -157,13 +177,24 @@ test('a groove begun from a style has a part for each limb; the foot holds hats 
   await expect(bench.lanes).toBeVisible()
   await bench.saved()
   const { document: groove } = await bench.stored()
-  expect(groove).toMatchObject({ title: 'From the card', style: 'shuffle', tempo: { bpm: 124 }, feel: { swing: { level: '1/8' } } })
+  expect(groove).toMatchObject({
+    title: 'From the card',
+    style: 'shuffle',
+    tempo: { bpm: 124 },
+    feel: { swing: { level: '1/8' } },
+  })
   expect(groove.parts.map(part => part.limb)).toEqual(['RH', 'RF', 'LH'])
   expect(groove.parts.every(part => part.strokes.length > 0)).toBe(true)
 })
 
 // meter, felt beats in ticks, slots a beat to begin with
-for (const [meter, beats] of [['4/4', 4], ['3/4', 3], ['6/8', 2], ['7/8', 3], ['12/8', 4]] as const) {
+for (const [meter, beats] of [
+  ['4/4', 4],
+  ['3/4', 3],
+  ['6/8', 2],
+  ['7/8', 3],
+  ['12/8', 4],
+] as const) {
   test(`empty bars of ${meter} are begun, with a subdivision for each felt beat`, async ({ bench }) => {
     const { page } = bench
     await page.goto(`${bench.app.url}/shelf`)
@@ -183,7 +214,11 @@ for (const [meter, beats] of [['4/4', 4], ['3/4', 3], ['6/8', 2], ['7/8', 3], ['
     expect(groove.bars[0]!.slots).toHaveLength(beats)
     expect(groove.bars[2]!.slots[1]).toBe(6)
     // The long beat lies on the grid of the short ones: six sixteenths.
-    if (meter === '7/8') expect([groove.bars[0]!.meter.groups, groove.bars[0]!.slots]).toEqual([[2, 2, 3], [4, 6, 6]])
+    if (meter === '7/8')
+      expect([groove.bars[0]!.meter.groups, groove.bars[0]!.slots]).toEqual([
+        [2, 2, 3],
+        [4, 6, 6],
+      ])
   })
 }
 
@@ -203,7 +238,10 @@ test('a groove is taken away as JSON and as MIDI, and the JSON opened again', as
     await page.getByRole('button', { name: 'This groove' }).click()
     await page.getByRole('menuitem', { name: 'Export …' }).click()
     await page.getByRole('radio', { name: format }).click()
-    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the file' }).click()])
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save the file' }).click(),
+    ])
     await expect(page.locator('[data-export]')).toHaveCount(0)
     return { name: file.suggestedFilename(), path: await file.path() }
   }
@@ -256,7 +294,11 @@ test('a file that is wrong is refused with what is wrong, and nothing is kept', 
   await expect(page.getByRole('article')).toHaveCount(before)
 })
 
-test('Begin is a wall of styles: found by typing, heard when chosen, begun with Enter; the one used last comes first', async ({ page, app, bench }) => {
+test('Begin is a wall of styles: found by typing, heard when chosen, begun with Enter; the one used last comes first', async ({
+  page,
+  app,
+  bench,
+}) => {
   await shelf(page, app)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
   // The typing goes to the search at once.

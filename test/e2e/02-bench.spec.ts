@@ -9,7 +9,9 @@ test('strokes are put in, raised, moved and taken out with the mouse', async ({ 
   await page.mouse.click(at.x, at.y)
   await expect(bench.sticks()).toHaveCount(1)
   await bench.saved()
-  expect((await bench.stored()).document.parts).toMatchObject([{ name: 'Snare', limb: 'LH', strokes: [{ at: 5040, piece: 'snare', stroke: 'hit', level: 3 }] }])
+  expect((await bench.stored()).document.parts).toMatchObject([
+    { name: 'Snare', limb: 'LH', strokes: [{ at: 5040, piece: 'snare', stroke: 'hit', level: 3 }] },
+  ])
 
   // Dragged down to the floor it becomes a ghost; a drag is one edit.
   await page.mouse.move(at.x, at.y)
@@ -40,7 +42,8 @@ test('a groove is layered with the keyboard alone', async ({ bench }) => {
   await expect(bench.lanes).toBeFocused()
   await expect(bench.says).toHaveText('Right hand, 1: empty')
   // Hats on every eighth of the first two beats, the second one soft.
-  for (const key of ['Enter', 'ArrowRight', 'ArrowRight', '2', 'Control+ArrowRight', 'Enter']) await page.keyboard.press(key)
+  for (const key of ['Enter', 'ArrowRight', 'ArrowRight', '2', 'Control+ArrowRight', 'Enter'])
+    await page.keyboard.press(key)
   await expect(bench.says).toHaveText('Right hand, 2: Hi-hat, soft')
   // Down to the left hand: a rim-shot backbeat on 2, made strong.
   for (const key of ['ArrowDown', 'Enter', 'k', '4']) await page.keyboard.press(key)
@@ -51,8 +54,20 @@ test('a groove is layered with the keyboard alone', async ({ bench }) => {
   for (const key of ['ArrowDown', 'Home', 'Control+ArrowRight', 'Enter']) await page.keyboard.press(key)
   await expect(bench.says).toHaveText('Left foot, 2: Hi-hat, foot chick, plain')
   await bench.saved()
-  expect((await bench.stored()).document.parts.map(part => [part.limb, part.strokes.map(one => [one.at, one.piece, one.stroke, one.level])])).toEqual([
-    ['RH', [[0, 'hi-hat', 'hit', 3], [2520, 'hi-hat', 'hit', 2], [5040, 'hi-hat', 'hit', 2]]],
+  expect(
+    (await bench.stored()).document.parts.map(part => [
+      part.limb,
+      part.strokes.map(one => [one.at, one.piece, one.stroke, one.level]),
+    ]),
+  ).toEqual([
+    [
+      'RH',
+      [
+        [0, 'hi-hat', 'hit', 3],
+        [2520, 'hi-hat', 'hit', 2],
+        [5040, 'hi-hat', 'hit', 2],
+      ],
+    ],
     ['LH', [[5040, 'snare', 'rim shot', 4]]],
     ['RF', [[1260, 'bass drum', 'hit', 3]]],
     ['LF', [[5040, 'hi-hat', 'chick', 3]]],
@@ -94,7 +109,9 @@ test('each kind of stroke is chosen, an open hat with its length', async ({ benc
   await expect(bench.sticks()).toHaveAttribute('data-level', '5')
 })
 
-test('parts are offered by the style, tried in place, taken; soloed, muted, locked and reordered', async ({ bench }) => {
+test('parts are offered by the style, tried in place, taken; soloed, muted, locked and reordered', async ({
+  bench,
+}) => {
   const { page } = bench
   await page.goto(`${bench.app.url}/shelf`)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
@@ -125,14 +142,21 @@ test('parts are offered by the style, tried in place, taken; soloed, muted, lock
   await expect(page.locator('[data-stick][opacity="0.2"]')).toHaveCount(16)
 
   const more = async (name: string, item: string) => {
-    await part(name).getByRole('button', { name: `More for ${name}` }).click()
+    await part(name)
+      .getByRole('button', { name: `More for ${name}` })
+      .click()
     await page.getByRole('menuitem', { name: item }).click()
   }
   await more('Backbeat', 'Earlier in the order')
   await more('Backbeat', 'Lock')
   await bench.saved()
-  expect((await bench.stored()).document.parts).toMatchObject([{ name: 'Backbeat', locked: true }, { name: 'Hat eighths', muted: true }])
-  await part('Backbeat').getByRole('button', { name: /^Choose/ }).click()
+  expect((await bench.stored()).document.parts).toMatchObject([
+    { name: 'Backbeat', locked: true },
+    { name: 'Hat eighths', muted: true },
+  ])
+  await part('Backbeat')
+    .getByRole('button', { name: /^Choose/ })
+    .click()
   await page.keyboard.press('l')
   await page.keyboard.press('Enter')
   await expect(page.getByText('“Backbeat” is locked; unlock it first.').first()).toBeVisible()
@@ -151,7 +175,9 @@ test('what lines up is drawn and said; a limb in two places is found and can be 
   await expect(page.locator('[data-plumb]')).toHaveCount(0)
 
   await bench.open('cold-kettle')
-  await expect(page.locator('[data-finding="clash"] p').first()).toHaveText('Left hand is asked for snare and high tom at once on bar 1, 2. Move one of them to another limb or another slot.')
+  await expect(page.locator('[data-finding="clash"] p').first()).toHaveText(
+    'Left hand is asked for snare and high tom at once on bar 1, 2. Move one of them to another limb or another slot.',
+  )
   await expect(page.locator('[data-trouble="impossible"]')).toHaveAttribute('data-count', '2')
   await page.locator('[data-part="High tom answers"]').getByRole('button', { name: /^More/ }).click()
   await page.getByRole('menuitem', { name: 'Give it to the right foot' }).click()
@@ -175,7 +201,9 @@ test('chosen parts are displaced, seen first, said in a sentence, and kept as a 
   const parts = page.getByRole('group', { name: 'Parts to move' })
   await parts.getByRole('button', { name: 'Backbeat' }).click()
   await page.getByRole('button', { name: 'One slot earlier' }).click()
-  await expect(page.locator('[data-shift-says]')).toHaveText('Backbeat moved 1 slot earlier, a sixteenth. It was on 2 and 4 of every bar; the strong snare strokes now fall on a of 1 and a of 3 of every bar.')
+  await expect(page.locator('[data-shift-says]')).toHaveText(
+    'Backbeat moved 1 slot earlier, a sixteenth. It was on 2 and 4 of every bar; the strong snare strokes now fall on a of 1 and a of 3 of every bar.',
+  )
   // The lanes and the readout show it before it is taken; the document is as it was.
   await expect(bench.readout).toContainText('Strong snare strokes: a of 1 and a of 3 of every bar.')
   expect((await bench.stored()).revision).toBe(1)
@@ -183,13 +211,18 @@ test('chosen parts are displaced, seen first, said in a sentence, and kept as a 
   await expect(page).not.toHaveURL(/wet-rope$/)
   await expect(page.getByText('A variation of its parent: Backbeat moved 1 slot earlier')).toBeVisible()
   const { document: kept } = await bench.stored()
-  expect(kept).toMatchObject({ title: 'Wet Rope, backbeat earlier', parent: { id: 'wet-rope', revision: 1, moves: [{ move: 'displace', params: { slots: -1 } }] } })
+  expect(kept).toMatchObject({
+    title: 'Wet Rope, backbeat earlier',
+    parent: { id: 'wet-rope', revision: 1, moves: [{ move: 'displace', params: { slots: -1 } }] },
+  })
   expect(kept.parts[1]!.strokes.map(stroke => stroke.at)).toEqual([3780, 13860, 23940, 34020])
   await page.getByRole('link', { name: 'its parent' }).click()
   await expect(bench.readout).toContainText('On 2 and 4 of every bar.')
 })
 
-test('edited first and kept then, the variation has the edit, and the original is again as it was opened, which undo takes back', async ({ bench }) => {
+test('edited first and kept then, the variation has the edit, and the original is again as it was opened, which undo takes back', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.openCopy('boiler-room-two')
   const address = page.url()
@@ -202,7 +235,11 @@ test('edited first and kept then, the variation has the edit, and the original i
   await page.getByRole('button', { name: 'This groove' }).click()
   await page.getByRole('menuitem', { name: 'Keep as variation' }).click()
   await expect(page).not.toHaveURL(address)
-  await expect(page.getByText(/“Boiler Room Two, copied” is again as you opened it; undo there brings your changes back\./).first()).toBeVisible()
+  await expect(
+    page
+      .getByText(/“Boiler Room Two, copied” is again as you opened it; undo there brings your changes back\./)
+      .first(),
+  ).toBeVisible()
   expect((await bench.stored()).document).toMatchObject({ parts: edited.parts, parent: { id: before.id } })
   await page.getByRole('link', { name: 'its parent' }).click()
   await expect(page).toHaveURL(address)
@@ -212,12 +249,14 @@ test('edited first and kept then, the variation has the edit, and the original i
   await expect.poll(async () => (await bench.stored()).document.parts).toEqual(edited.parts)
 })
 
-test('walking onto a stroke of another part chooses it, and walking on comes back; nothing is struck on top of it', async ({ bench }) => {
+test('walking onto a stroke of another part chooses it, and walking on comes back; nothing is struck on top of it', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.openCopy('wet-rope')
   const before = (await bench.stored()).document
   const [backbeat, ghosts] = ['backbeat', 'ghosts'].map(role => before.parts.find(part => part.role === role)!)
-  const slotOf = (part: typeof before.parts[number]) => part.strokes[0]!.at / 1260
+  const slotOf = (part: (typeof before.parts)[number]) => part.strokes[0]!.at / 1260
   // A press on a ghost chooses the ghosts' part; from there the arrows go to the backbeat's stroke.
   const at = await bench.place('Left hand', slotOf(ghosts!))
   await page.mouse.click(at.x, at.y)
@@ -247,7 +286,9 @@ test('displacing by a whole turn, by keys, comes home', async ({ bench }) => {
   await page.getByRole('group', { name: 'Parts to move' }).getByRole('button', { name: 'All' }).press('Enter')
   await page.getByLabel('Slots to move by').fill('16')
   await page.getByLabel('Slots to move by').press('Tab')
-  await expect(page.locator('[data-shift-says]')).toContainText('The whole groove moved all the way round, back to where it was.')
+  await expect(page.locator('[data-shift-says]')).toContainText(
+    'The whole groove moved all the way round, back to where it was.',
+  )
   await page.getByRole('button', { name: 'Move here' }).press('Enter')
   await bench.saved()
   expect((await bench.stored()).document.parts).toEqual(before)
@@ -267,7 +308,11 @@ test('meter, feel and tempo change where they stand; strokes stay in their bars'
   await page.getByLabel('Tempo').press('Enter')
   await bench.saved()
   const { document: groove } = await bench.stored()
-  expect(groove).toMatchObject({ bars: [{ meter: { count: 3, unit: 4 } }], feel: { swing: { level: '1/8', share: 0.57 } }, tempo: { bpm: 140 } })
+  expect(groove).toMatchObject({
+    bars: [{ meter: { count: 3, unit: 4 } }],
+    feel: { swing: { level: '1/8', share: 0.57 } },
+    tempo: { bpm: 140 },
+  })
   expect(groove.parts.every(part => part.strokes.every(stroke => stroke.at < 15120))).toBe(true)
 })
 
@@ -275,16 +320,24 @@ test('what is hard at this tempo is said, and a hat contradiction found and mend
   const { page } = bench
   await bench.openCopy('wet-rope')
   // The accent on 4 of bar 2 and the ghost an e later: 156 ms at 96.
-  await expect(page.locator('[data-finding="control"]')).toContainText(['Left hand, bar 2: accent on 4, ghost on e of 4, 156 ms later. Demanding; hard from 137.'])
-  await expect(page.locator('[data-relation]')).toContainText('Bar 1, between its & of 1 and 2: a of 1, midway. Bar 2, between its 3 and & of 3: e of 3, midway.')
+  await expect(page.locator('[data-finding="control"]')).toContainText([
+    'Left hand, bar 2: accent on 4, ghost on e of 4, 156 ms later. Demanding; hard from 137.',
+  ])
+  await expect(page.locator('[data-relation]')).toContainText(
+    'Bar 1, between its & of 1 and 2: a of 1, midway. Bar 2, between its 3 and & of 3: e of 3, midway.',
+  )
   await page.getByLabel('Tempo').fill('150')
   await page.getByLabel('Tempo').press('Enter')
-  await expect(page.locator('[data-finding="control"]').filter({ hasText: 'ghost on e of 4' })).toContainText('100 ms later. Hard; easier below 137')
+  await expect(page.locator('[data-finding="control"]').filter({ hasText: 'ghost on e of 4' })).toContainText(
+    '100 ms later. Hard; easier below 137',
+  )
   // The hats open on & of 4 for an eighth; a foot stroke on a of 4 would close them early.
   await expect(page.locator('[data-finding="hats"]')).toHaveCount(0)
   await page.keyboard.press('l')
   for (const key of ['ArrowUp', 'End', 'Enter']) await page.keyboard.press(key)
-  await expect(page.locator('[data-finding="hats"] p')).toHaveText('The hat foot closes on bar 2, a of 4, while the hats are to stay open from bar 2, & of 4. Shorten the opening, or take the foot stroke out.')
+  await expect(page.locator('[data-finding="hats"] p')).toHaveText(
+    'The hat foot closes on bar 2, a of 4, while the hats are to stay open from bar 2, & of 4. Shorten the opening, or take the foot stroke out.',
+  )
   // Pointed at, its two sticks are ringed; its remedy is an edit like any other.
   await page.locator('[data-finding="hats"] p').hover()
   await expect(page.locator('[data-ring]')).toHaveCount(2)

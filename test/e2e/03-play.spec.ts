@@ -59,7 +59,9 @@ test('an edit is heard while it plays, without a stop; swing moves what is betwe
   await expect(bench.sticks()).toHaveCount(8)
   const steady = async (wanted: number[]) => {
     await forget(page)
-    await expect.poll(async () => new Set(gaps((await heard(page)).slice(-8))), { timeout: 60_000 }).toEqual(new Set(wanted))
+    await expect
+      .poll(async () => new Set(gaps((await heard(page)).slice(-8))), { timeout: 60_000 })
+      .toEqual(new Set(wanted))
   }
   await steady([0.125])
   await page.getByRole('button', { name: /^feel/ }).click()
@@ -75,8 +77,13 @@ test('an edit is heard while it plays, without a stop; swing moves what is betwe
 })
 
 /** What a page notes of its own sounds, in seconds, and for how long it stood still, in ms. */
-interface Watched { late: number[], still: number }
-test('it stays in time, and nothing comes late, while the page stalls for 100 ms again and again', async ({ bench }) => {
+interface Watched {
+  late: number[]
+  still: number
+}
+test('it stays in time, and nothing comes late, while the page stalls for 100 ms again and again', async ({
+  bench,
+}) => {
   const { page } = bench
   await hearSounds(page)
   await page.addInitScript(() => {
@@ -94,7 +101,9 @@ test('it stays in time, and nothing comes late, while the page stalls for 100 ms
     const { watched } = window as unknown as { watched: Watched }
     setInterval(() => {
       const until = performance.now() + 100
-      while (performance.now() < until) { /* the page does nothing else meanwhile */ }
+      while (performance.now() < until) {
+        /* the page does nothing else meanwhile */
+      }
     }, 230)
     let last = performance.now()
     setInterval(() => {
@@ -103,7 +112,9 @@ test('it stays in time, and nothing comes late, while the page stalls for 100 ms
     }, 10)
   })
   const stretch = async () => {
-    await page.evaluate(() => Object.assign((window as unknown as { watched: Watched }).watched, { late: [], still: 0 }))
+    await page.evaluate(() =>
+      Object.assign((window as unknown as { watched: Watched }).watched, { late: [], still: 0 }),
+    )
     await forget(page)
     await expect.poll(() => heard(page).then(list => list.length), { timeout: 60_000 }).toBeGreaterThan(24)
     expect(new Set(gaps(await heard(page)))).toEqual(new Set([0.25]))
@@ -161,14 +172,21 @@ test('one bar of several is looped', async ({ bench }) => {
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   await expect(page.locator('[data-band]')).toHaveAttribute('visibility', 'visible', { timeout: 60_000 })
   const seen = new Set<number>()
-  await expect.poll(async () => {
-    seen.add(Number(await page.locator('[data-band]').getAttribute('data-slot')))
-    return seen.size
-  }, { timeout: 60_000, intervals: [20] }).toBeGreaterThan(5)
+  await expect
+    .poll(
+      async () => {
+        seen.add(Number(await page.locator('[data-band]').getAttribute('data-slot')))
+        return seen.size
+      },
+      { timeout: 60_000, intervals: [20] },
+    )
+    .toBeGreaterThan(5)
   expect([...seen].every(slot => slot >= 16)).toBe(true)
 })
 
-test('lanes wider than the page turn to the bar that sounds, their names beside it, until they are taken in hand', async ({ bench }) => {
+test('lanes wider than the page turn to the bar that sounds, their names beside it, until they are taken in hand', async ({
+  bench,
+}) => {
   const { page, lanes } = bench
   await bench.openCopy('wet-rope')
   await page.getByRole('button', { name: /^meter/ }).click()
@@ -212,7 +230,9 @@ test('each level is another sound, and every stroke of the kit sounds', async ({
   expect(new Set((await heard(page)).map(sound => sound.seconds)).size).toBeGreaterThan(4)
 })
 
-test('the click falls on the player’s own slots, with bars of silence, by another sound and level', async ({ bench }) => {
+test('the click falls on the player’s own slots, with bars of silence, by another sound and level', async ({
+  bench,
+}) => {
   const { page } = bench
   await fourHats({ bench })
   await page.getByLabel('Tempo').fill('240')

@@ -54,7 +54,11 @@ async function twoTabs(bench: import('./app').Bench, title: string) {
   const id = page.url().split('/').at(-1)!
   const { document, revision } = await bench.stored()
   const theirs = { ...document, title: `${title}, theirs` }
-  const answer = await fetch(`${bench.app.url}/api/grooves/${id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision, document: theirs }) })
+  const answer = await fetch(`${bench.app.url}/api/grooves/${id}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ revision, document: theirs }),
+  })
   expect(answer.status).toBe(200)
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Enter')
@@ -68,7 +72,9 @@ test('a stale save is refused, and keeping this one puts it over the other', asy
   await twoTabs(bench, 'Mine')
   await page.getByRole('button', { name: 'Keep this one' }).click()
   await bench.saved()
-  await expect.poll(async () => (await bench.stored()).document).toMatchObject({ title: 'Mine', parts: [{ strokes: [{}, {}] }] })
+  await expect
+    .poll(async () => (await bench.stored()).document)
+    .toMatchObject({ title: 'Mine', parts: [{ strokes: [{}, {}] }] })
   await expect(page.getByRole('alert')).toBeHidden()
 })
 

@@ -6,7 +6,10 @@ test.describe.configure({ mode: 'serial' })
 
 /** Chooses the nth stage of the open plan, from 1. */
 async function stage(page: Page, n: number) {
-  await page.locator('[data-stage-id]').nth(n - 1).click()
+  await page
+    .locator('[data-stage-id]')
+    .nth(n - 1)
+    .click()
   const change = page.getByRole('tab', { name: 'Change it' })
   if (await change.isVisible()) await change.click()
   await expect(page.locator('[data-editor]')).toBeVisible()
@@ -20,9 +23,12 @@ const fill = async (page: Page, label: string, value: string) => {
   await page.getByLabel(label, { exact: true }).fill(value)
   await page.getByLabel(label, { exact: true }).press('Enter')
 }
-const planOf = async (app: App, id: string) => (await (await fetch(`${app.url}/api/plans/${id}`)).json()).document as Plan
-const sittingOf = async (app: App, id: string) => (await (await fetch(`${app.url}/api/sittings/${id}`)).json()).document as { plan: Plan } | undefined
-const names = (page: Page) => page.locator('[data-stage]').evaluateAll(list => list.map(one => (one as HTMLElement).dataset.stage))
+const planOf = async (app: App, id: string) =>
+  (await (await fetch(`${app.url}/api/plans/${id}`)).json()).document as Plan
+const sittingOf = async (app: App, id: string) =>
+  (await (await fetch(`${app.url}/api/sittings/${id}`)).json()).document as { plan: Plan } | undefined
+const names = (page: Page) =>
+  page.locator('[data-stage]').evaluateAll(list => list.map(one => (one as HTMLElement).dataset.stage))
 const idIn = (page: Page) => page.url().split('/').at(-1)!.replace(/[?].*/, '')
 
 test('a plan of four stages is made from a groove, and each stage can be changed', async ({ bench }) => {
@@ -47,15 +53,23 @@ test('a plan of four stages is made from a groove, and each stage can be changed
   await stage(page, 3)
   await pick(page, 'Click of the stage', 'off-beats')
   const id = idIn(page)
-  await expect.poll(async () => (await planOf(app, id)).stages).toMatchObject([
-    { parts: { 'part-3': 'player' }, length: { seconds: 6 } }, { tempo: { bpm: 200, counts: '1/4' } }, { click: { program: 'off-beats' } }, { name: 'All four limbs' },
-  ])
+  await expect
+    .poll(async () => (await planOf(app, id)).stages)
+    .toMatchObject([
+      { parts: { 'part-3': 'player' }, length: { seconds: 6 } },
+      { tempo: { bpm: 200, counts: '1/4' } },
+      { click: { program: 'off-beats' } },
+      { name: 'All four limbs' },
+    ])
   await page.reload()
   await stage(page, 2)
   await expect(page.getByLabel('Tempo of the stage')).toHaveValue('200')
 })
 
-test('a stage has a climb, bars or clean times, a span, a helper, its own click, a voice, silent bars, a fading machine, and all of it is kept', async ({ page, app }) => {
+test('a stage has a climb, bars or clean times, a span, a helper, its own click, a voice, silent bars, a fading machine, and all of it is kept', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/practise?groove=wet-rope`)
   await page.getByRole('button', { name: 'Make a plan' }).click()
   await stage(page, 4)
@@ -81,15 +95,30 @@ test('a stage has a climb, bars or clean times, a span, a helper, its own click,
   await page.getByLabel('What to attend to').blur()
   await pick(page, 'On pad or kit', 'pad')
   const id = idIn(page)
-  await expect.poll(async () => (await planOf(app, id)).stages[3]).toMatchObject({
-    tempo: { bpm: 70 }, climb: { to: 92, step: 4, then: [80], allows: 'measured', miss: 'isolate' }, length: { clean: 4 }, span: { from: 20160 + 2 * 5040, to: 40320 }, extra: [{ id: 'helper-foot-eighths', limb: 'LF' }],
-    parts: { 'helper-foot-eighths': 'player', 'part-1': 'machine' }, fades: { sound: 1, silent: 1 }, click: { gaps: { sound: 1, silent: 2 }, voice: 'RF' }, attend: 'The opening', on: 'pad',
-  })
+  await expect
+    .poll(async () => (await planOf(app, id)).stages[3])
+    .toMatchObject({
+      tempo: { bpm: 70 },
+      climb: { to: 92, step: 4, then: [80], allows: 'measured', miss: 'isolate' },
+      length: { clean: 4 },
+      span: { from: 20160 + 2 * 5040, to: 40320 },
+      extra: [{ id: 'helper-foot-eighths', limb: 'LF' }],
+      parts: { 'helper-foot-eighths': 'player', 'part-1': 'machine' },
+      fades: { sound: 1, silent: 1 },
+      click: { gaps: { sound: 1, silent: 2 }, voice: 'RF' },
+      attend: 'The opening',
+      on: 'pad',
+    })
   // The foot’s own part is silent while it helps, and the helper is in no other stage.
   expect((await planOf(app, id)).stages.slice(0, 3).every(one => one.extra.length === 0)).toBe(true)
   await pick(page, 'Click of the stage', 'own slots')
-  await page.getByRole('group', { name: 'Slots the click falls on' }).getByRole('button', { name: 'bar 1, & of 1', exact: true }).click()
-  await expect.poll(async () => (await planOf(app, id)).stages[3]!.click).toMatchObject({ program: [0, 2520], voice: null })
+  await page
+    .getByRole('group', { name: 'Slots the click falls on' })
+    .getByRole('button', { name: 'bar 1, & of 1', exact: true })
+    .click()
+  await expect
+    .poll(async () => (await planOf(app, id)).stages[3]!.click)
+    .toMatchObject({ program: [0, 2520], voice: null })
   // A tempo that is none is refused in words, and nothing is lost.
   await fill(page, 'Tempos after the goal', '2000')
   await page.getByLabel('Tempos after the goal').blur()
@@ -101,7 +130,10 @@ test('a stage has a climb, bars or clean times, a span, a helper, its own click,
   await expect.poll(async () => (await planOf(app, id)).stages[3]!.click.program).toEqual([0])
 })
 
-test('a plan is made by another way to learn it and a ladder, seen before it is made; stages are named, moved by mouse and keys, doubled and taken out', async ({ page, app }) => {
+test('a plan is made by another way to learn it and a ladder, seen before it is made; stages are named, moved by mouse and keys, doubled and taken out', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/practise?groove=wet-rope`)
   const form = page.getByRole('form', { name: 'A new plan' })
   await expect(form.getByRole('combobox', { name: 'Way to learn it' })).toContainText('Feet first (usual here)')
@@ -111,13 +143,19 @@ test('a plan is made by another way to learn it and a ladder, seen before it is 
   await page.getByLabel('Goal tempo').press('Tab')
   await page.getByLabel('Minutes in all').fill('20')
   await page.getByLabel('Minutes in all').press('Tab')
-  await expect(form.locator('[data-offered] li')).toHaveText(['1 Only what lands together, 70', '2 All four limbs, 70', '3 All four limbs, climbing, 75 up to 100 by 7'])
+  await expect(form.locator('[data-offered] li')).toHaveText([
+    '1 Only what lands together, 70',
+    '2 All four limbs, 70',
+    '3 All four limbs, climbing, 75 up to 100 by 7',
+  ])
   await form.getByRole('button', { name: 'Make a plan' }).click()
   await expect(page.getByLabel('Title of the plan')).toHaveValue('Wet Rope, what lands together first')
   await stage(page, 3)
   await fill(page, 'Name of the stage', 'Up to speed')
   await pick(page, 'Who plays Bass drum', 'machine')
-  await expect(page.locator('[data-stage="Up to speed"]').getByRole('img')).toHaveAccessibleName('right hand you, left hand you, right foot the machine, left foot you')
+  await expect(page.locator('[data-stage="Up to speed"]').getByRole('img')).toHaveAccessibleName(
+    'right hand you, left hand you, right foot the machine, left foot you',
+  )
   await page.locator('[data-stage-id]').nth(2).focus()
   await page.keyboard.press('Alt+ArrowUp')
   await expect.poll(() => names(page)).toEqual(['Only what lands together', 'Up to speed', 'All four limbs'])
@@ -138,20 +176,43 @@ test('a plan is made by another way to learn it and a ladder, seen before it is 
   // A way that finds nothing says so, and nothing is made.
   await page.goto(`${app.url}/practise?groove=ladder-in-the-rain`)
   await pick(page, 'Way to learn it', 'What lands together first')
-  await expect(form.getByRole('alert')).toHaveText('“What lands together first” finds nothing to take apart in this groove; choose another way.')
+  await expect(form.getByRole('alert')).toHaveText(
+    '“What lands together first” finds nothing to take apart in this groove; choose another way.',
+  )
   await expect(form.getByRole('button', { name: 'Make a plan' })).toBeDisabled()
 })
 
-test('the runner counts in, times, goes on by itself, and writes the player’s word to the log', async ({ page, app }) => {
+test('the runner counts in, times, goes on by itself, and writes the player’s word to the log', async ({
+  page,
+  app,
+}) => {
   // A short plan, so that the clock can be waited for: five seconds a stage. It is of version 1, as an older Bazzet wrote it.
   const groove = (await (await fetch(`${app.url}/api/grooves/wet-rope`)).json()).document
   const plan = {
-    format: 'bazzet-plan', version: 1, id: 'short', grooveId: 'wet-rope', title: 'Short',
-    stages: [['part-4', 'Feet'], ['part-1', 'Hat'], ['part-2', 'Backbeat'], ['part-3', 'Ghosts']].map(([partId, name], i) => ({
-      id: `s${i}`, name, partIds: [partId], click: 'every beat', bpm: 300 - i, seconds: 5,
+    format: 'bazzet-plan',
+    version: 1,
+    id: 'short',
+    grooveId: 'wet-rope',
+    title: 'Short',
+    stages: [
+      ['part-4', 'Feet'],
+      ['part-1', 'Hat'],
+      ['part-2', 'Backbeat'],
+      ['part-3', 'Ghosts'],
+    ].map(([partId, name], i) => ({
+      id: `s${i}`,
+      name,
+      partIds: [partId],
+      click: 'every beat',
+      bpm: 300 - i,
+      seconds: 5,
     })),
   }
-  const made = await fetch(`${app.url}/api/plans`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(plan) })
+  const made = await fetch(`${app.url}/api/plans`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(plan),
+  })
   expect(made.status).toBe(201)
   const before = (await (await fetch(`${app.url}/api/log`)).json()).entries.length
 
@@ -187,7 +248,13 @@ test('the runner counts in, times, goes on by itself, and writes the player’s 
   await phase('asking')
   await page.keyboard.press('3')
   await phase('over')
-  await expect(page.getByRole('listitem')).toHaveText([/Feet\s*solid/, /Hat\s*no word/, /Hat\s*shaky/, /Backbeat\s*no word/, /Ghosts\s*missed/])
+  await expect(page.getByRole('listitem')).toHaveText([
+    /Feet\s*solid/,
+    /Hat\s*no word/,
+    /Hat\s*shaky/,
+    /Backbeat\s*no word/,
+    /Ghosts\s*missed/,
+  ])
 
   // The last word is on its way to the server while the page shows it already.
   const entries = async () => (await (await fetch(`${app.url}/api/log`)).json()).entries
@@ -199,24 +266,53 @@ test('the runner counts in, times, goes on by itself, and writes the player’s 
     { stage: 'Hat', word: 'shaky', tempo: { bpm: 275 } },
     // What was played before it was slowed is not lost.
     { stage: 'Hat', word: null, tempo: { bpm: 299 }, seconds: expect.any(Number) },
-    { stage: 'Feet', word: 'solid', tempo: { bpm: 300 }, subject: { kind: 'groove', id: 'wet-rope', title: 'Wet Rope' }, planId: 'short' },
+    {
+      stage: 'Feet',
+      word: 'solid',
+      tempo: { bpm: 300 },
+      subject: { kind: 'groove', id: 'wet-rope', title: 'Wet Rope' },
+      planId: 'short',
+    },
   ])
   await page.getByRole('link', { name: 'See the log' }).click()
   await expect(page.locator('[data-entries] tbody tr').first()).toContainText('Ghosts')
   await expect(page.locator('[data-entries] tbody tr').nth(4)).toContainText('solid')
 })
 
-test('Today says what is due, the longest overdue first, at which tempo it stood, and one key goes to it; shaky comes back tomorrow', async ({ page, app }) => {
+test('Today says what is due, the longest overdue first, at which tempo it stood, and one key goes to it; shaky comes back tomorrow', async ({
+  page,
+  app,
+}) => {
   const entry = (id: string, back: number, word: string, bpm: number) => {
     const at = new Date(Date.now() - back * 24 * 60 * 60 * 1000)
     return {
-      format: 'bazzet-entry', version: 2, id: `due-${id}-${back}`, at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at), subject: { kind: 'groove', id, revision: 1, title: 'Cold Kettle' },
-      planId: null, stage: 'All four limbs', span: null, parts: {}, click: null, tempo: { bpm, counts: '1/4' }, seconds: 60, word, measures: null, sessionId: null,
+      format: 'bazzet-entry',
+      version: 2,
+      id: `due-${id}-${back}`,
+      at: at.toISOString(),
+      day: new Intl.DateTimeFormat('sv-SE').format(at),
+      subject: { kind: 'groove', id, revision: 1, title: 'Cold Kettle' },
+      planId: null,
+      stage: 'All four limbs',
+      span: null,
+      parts: {},
+      click: null,
+      tempo: { bpm, counts: '1/4' },
+      seconds: 60,
+      word,
+      measures: null,
+      sessionId: null,
     }
   }
-  const log = (one: object) => fetch(`${app.url}/api/log`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(one) })
+  const log = (one: object) =>
+    fetch(`${app.url}/api/log`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(one),
+    })
   // Solid twice, the second time 40 days ago: due 38 days.
-  for (const one of [entry('cold-kettle', 41, 'solid', 80), entry('cold-kettle', 40, 'solid', 84)]) expect((await log(one)).status).toBe(201)
+  for (const one of [entry('cold-kettle', 41, 'solid', 80), entry('cold-kettle', 40, 'solid', 84)])
+    expect((await log(one)).status).toBe(201)
   // Whoever has practised before begins here.
   await page.goto(app.url)
   await expect(page).toHaveURL(`${app.url}/today`)
@@ -238,12 +334,17 @@ test('a plan that is not there says so and leads back', async ({ page, app }) =>
   await expect(page.getByRole('heading', { name: 'Practise' })).toBeVisible()
 })
 
-test('a phrase, a sticking, two grooves in and out and several due ones in turn become plans', async ({ page, app }) => {
+test('a phrase, a sticking, two grooves in and out and several due ones in turn become plans', async ({
+  page,
+  app,
+}) => {
   const plans = async () => (await (await fetch(`${app.url}/api/plans`)).json()).plans.length as number
   await page.goto(`${app.url}/phrase/wet-rope-set`)
   await page.getByRole('link', { name: 'Practise', exact: true }).last().click()
   await expect(page.getByLabel('Title of the plan')).toHaveValue(/, all through$/)
-  await expect.poll(async () => (await planOf(app, idIn(page))).stages[0]).toMatchObject({ subject: { kind: 'phrase', id: 'wet-rope-set' }, parts: { RH: 'player', LF: 'player' } })
+  await expect
+    .poll(async () => (await planOf(app, idIn(page))).stages[0])
+    .toMatchObject({ subject: { kind: 'phrase', id: 'wet-rope-set' }, parts: { RH: 'player', LF: 'player' } })
   const many = await plans()
   await page.goBack()
   await expect(page).toHaveURL(/\/phrase\/wet-rope-set/)
@@ -272,7 +373,9 @@ test('a phrase, a sticking, two grooves in and out and several due ones in turn 
   await expect(page).toHaveURL(/\/run\?go=/)
   const going = new URL(page.url()).searchParams.get('go')!
   await expect.poll(async () => (await sittingOf(app, going))?.plan.stages.length).toBeGreaterThanOrEqual(4)
-  const { plan: { stages } } = (await sittingOf(app, going))!
+  const {
+    plan: { stages },
+  } = (await sittingOf(app, going))!
   expect(stages.every(one => 'seconds' in one.length && one.length.seconds === 120)).toBe(true)
   expect(stages[0]!.name).toBe(stages[stages.length / 2]!.name)
 })

@@ -28,14 +28,24 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
   ['a Bench with trouble', '/bench/cold-kettle', '[data-finding="clash"]'],
   ['Begin', '/begin', '[data-style]'],
   ['a Bench with a span, stepped through', '/bench/wet-rope', '[data-step-says]', marked],
-  ['Opening a file', '/open', '[data-stretch]', async (page) => {
-    await page.getByLabel('Or paste it here').fill('HH|x-x-x-x-|\nCC|x-------|\nSD|o-o---og|\nQQ|x-------|')
-    await page.getByRole('button', { name: 'Look at it' }).click()
-  }],
-  ['Export', '/bench/wet-rope', '[data-export]', async (page) => {
-    await page.getByRole('button', { name: 'This groove' }).click()
-    await page.getByRole('menuitem', { name: 'Export …' }).click()
-  }],
+  [
+    'Opening a file',
+    '/open',
+    '[data-stretch]',
+    async page => {
+      await page.getByLabel('Or paste it here').fill('HH|x-x-x-x-|\nCC|x-------|\nSD|o-o---og|\nQQ|x-------|')
+      await page.getByRole('button', { name: 'Look at it' }).click()
+    },
+  ],
+  [
+    'Export',
+    '/bench/wet-rope',
+    '[data-export]',
+    async page => {
+      await page.getByRole('button', { name: 'This groove' }).click()
+      await page.getByRole('menuitem', { name: 'Export …' }).click()
+    },
+  ],
   ['Kit', '/kit/five-piece', '[data-piece]'],
   ['a large Kit', '/kit/large', '[data-piece]'],
   ['Player', '/player', '[data-limit]'],
@@ -53,9 +63,19 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
   ['templates of a Phrase', '/phrase/wet-rope-set?templates=1', '[data-templates] [data-section]'],
   ['Today', '/today', '[data-due]'],
   ['Practise, a new plan', '/practise?groove=wet-rope', '[data-offered]'],
-  ['Practise, figures', '/practise?groove=wet-rope', '[data-figure]', page => page.getByRole('tab', { name: 'Figures' }).click()],
+  [
+    'Practise, figures',
+    '/practise?groove=wet-rope',
+    '[data-figure]',
+    page => page.getByRole('tab', { name: 'Figures' }).click(),
+  ],
   ['a plan, to be changed', '/practise/wet-rope-plan', '[data-climb]', changed],
-  ['a plan, measured', '/practise/wet-rope-plan', '[data-measured] .apexcharts-series', page => page.locator('[data-stage-id]').last().click()],
+  [
+    'a plan, measured',
+    '/practise/wet-rope-plan',
+    '[data-measured] .apexcharts-series',
+    page => page.locator('[data-stage-id]').last().click(),
+  ],
   ['the runner', '/practise/wet-rope-plan/run', '[data-timer]'],
   ['Log', '/log', '[data-entries] tbody tr'],
 ]
@@ -66,14 +86,32 @@ for (const [name, path, there, before] of STATIONS) {
     await page.goto(app.url + path)
     await before?.(page)
     await expect(page.locator(there).first()).toBeVisible()
-    for (const [scheme, width, height] of [['light', 1280, 800], ['dark', 820, 1180], ['light', 390, 780]] as const) {
+    for (const [scheme, width, height] of [
+      ['light', 1280, 800],
+      ['dark', 820, 1180],
+      ['light', 390, 780],
+    ] as const) {
       await page.setViewportSize({ width, height })
       await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
       await expect(page.locator(`html.${scheme}`)).toBeAttached()
       const look = axe(page).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
       // Contrast is the same at every size, and by far the longest to look at; all else is the same in the dark.
-      const { violations } = await (width === 1280 ? look : scheme === 'dark' ? axe(page).withRules(['color-contrast', 'target-size']) : look.disableRules('color-contrast')).analyze()
-      expect(violations.map(one => `${scheme} ${width}, ${one.id}: ${one.nodes.map(node => node.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
+      const { violations } = await (
+        width === 1280
+          ? look
+          : scheme === 'dark'
+            ? axe(page).withRules(['color-contrast', 'target-size'])
+            : look.disableRules('color-contrast')
+      ).analyze()
+      expect(
+        violations.map(
+          one =>
+            `${scheme} ${width}, ${one.id}: ${one.nodes
+              .map(node => node.target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      ).toEqual([])
     }
   })
 }
@@ -96,7 +134,10 @@ test('Tab goes past the stations, and on from the way that a key has turned to',
   await expect(page.locator('[data-group]').first()).toBeFocused()
 })
 
-test('a menu gives the keys back to its button, but not from a field that the player has gone on to', async ({ page, app }) => {
+test('a menu gives the keys back to its button, but not from a field that the player has gone on to', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/kit/five-piece`)
   const button = page.getByRole('button', { name: 'Add a piece' })
   const menu = page.getByRole('menu')
@@ -109,13 +150,20 @@ test('a menu gives the keys back to its button, but not from a field that the pl
   await button.click()
   const field = page.getByLabel('Name of the kit')
   // Gone on while the menu still fades away, which a hand does only on a slow machine.
-  await page.getByRole('menuitem', { name: 'cowbell' }).first().evaluate(async (item) => {
-    const list = item.closest('[role=menu]')!
-    const closing = new Promise<void>(done => new MutationObserver(() => list.getAttribute('data-state') === 'closed' && done()).observe(list, { attributes: true }))
-    ;(item as HTMLElement).click()
-    await closing
-    document.querySelector<HTMLInputElement>('[aria-label="Name of the kit"]')!.focus()
-  })
+  await page
+    .getByRole('menuitem', { name: 'cowbell' })
+    .first()
+    .evaluate(async item => {
+      const list = item.closest('[role=menu]')!
+      const closing = new Promise<void>(done =>
+        new MutationObserver(() => list.getAttribute('data-state') === 'closed' && done()).observe(list, {
+          attributes: true,
+        }),
+      )
+      ;(item as HTMLElement).click()
+      await closing
+      document.querySelector<HTMLInputElement>('[aria-label="Name of the kit"]')!.focus()
+    })
   await expect(menu).toHaveCount(0)
   await page.evaluate(() => new Promise(done => setTimeout(() => requestAnimationFrame(done))))
   await expect(field).toBeFocused()

@@ -5,9 +5,15 @@ import { join } from 'node:path'
 import { App, expect, test } from './app'
 
 /** Runs one of the scripts until it ends or says what is waited for; answers all it said. */
-function say(script: string, env: Record<string, string>, until: RegExp): Promise<{ said: string, code: number | null }> {
-  return new Promise((resolve) => {
-    const child = spawn(process.execPath, [`scripts/${script}.mjs`], { env: { ...process.env, HOST: '127.0.0.1', ...env } })
+function say(
+  script: string,
+  env: Record<string, string>,
+  until: RegExp,
+): Promise<{ said: string; code: number | null }> {
+  return new Promise(resolve => {
+    const child = spawn(process.execPath, [`scripts/${script}.mjs`], {
+      env: { ...process.env, HOST: '127.0.0.1', ...env },
+    })
     let said = ''
     const hear = (data: Buffer) => {
       said += data.toString()
@@ -31,7 +37,9 @@ test('started without demo data it begins with an empty Shelf, in the database i
     // The same port again: a sentence, and the first goes on.
     const second = await say('start', { PORT: port, BAZZET_DB: join(folder, 'other.db') }, /never said/)
     expect(second.code).toBe(1)
-    expect(second.said).toContain(`Port ${port} on 127.0.0.1 is in use. If that is Bazzet already running, open http://127.0.0.1:${port}`)
+    expect(second.said).toContain(
+      `Port ${port} on 127.0.0.1 is in use. If that is Bazzet already running, open http://127.0.0.1:${port}`,
+    )
     expect(existsSync(join(folder, 'other.db'))).toBe(false)
     await page.reload()
     await expect(page.getByRole('heading', { name: 'Nothing on the Shelf yet' })).toBeVisible()

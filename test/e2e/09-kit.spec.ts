@@ -1,10 +1,14 @@
 import { boxOf, expect, test } from './app'
 
 type Kit = import('#core/kit').Kit
-const stored = async (url: string, id: string) => (await (await fetch(`${url}/api/kits/${id}`)).json()) as { revision: number, document: Kit }
+const stored = async (url: string, id: string) =>
+  (await (await fetch(`${url}/api/kits/${id}`)).json()) as { revision: number; document: Kit }
 const stands = (kit: Kit, id: string) => kit.pieces.find(piece => piece.id === id)!.stands
 
-test('a piece is dragged on the plan to where it stands, or walked there with the arrows; reach and travel follow', async ({ page, app }) => {
+test('a piece is dragged on the plan to where it stands, or walked there with the arrows; reach and travel follow', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/kit`)
   await expect(page).toHaveURL(/kit\/five-piece$/)
   await page.getByRole('link', { name: 'Electronic' }).click()
@@ -21,7 +25,9 @@ test('a piece is dragged on the plan to where it stands, or walked there with th
   await page.mouse.down()
   await page.mouse.move(x + 40, y - 20, { steps: 4 })
   await page.mouse.up()
-  await expect.poll(async () => stands((await stored(app.url, 'electronic')).document, 'ride').x).toBeGreaterThan(before.x + 0.05)
+  await expect
+    .poll(async () => stands((await stored(app.url, 'electronic')).document, 'ride').x)
+    .toBeGreaterThan(before.x + 0.05)
   const dragged = stands((await stored(app.url, 'electronic')).document, 'ride')
   expect(dragged.y).toBeGreaterThan(before.y)
 
@@ -29,7 +35,9 @@ test('a piece is dragged on the plan to where it stands, or walked there with th
   await page.keyboard.press('Shift+ArrowRight')
   await page.keyboard.press('Shift+ArrowUp')
   await page.keyboard.press('ArrowLeft')
-  await expect.poll(async () => stands((await stored(app.url, 'electronic')).document, 'ride')).toEqual({ x: Math.round((dragged.x + 0.09) * 100) / 100, y: Math.round((dragged.y + 0.1) * 100) / 100 })
+  await expect
+    .poll(async () => stands((await stored(app.url, 'electronic')).document, 'ride'))
+    .toEqual({ x: Math.round((dragged.x + 0.09) * 100) / 100, y: Math.round((dragged.y + 0.1) * 100) / 100 })
   // Far enough, and the left hand no longer gets there; the figures are those of the plan.
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight')
   await expect(page.locator('[data-reach]').filter({ hasText: 'Left hand does not reach it' })).toBeVisible()
@@ -37,7 +45,10 @@ test('a piece is dragged on the plan to where it stands, or walked there with th
   await expect(ride).toHaveAttribute('aria-label', new RegExp(`^Ride, ${(dragged.x + 0.39).toFixed(2)} m to the right`))
 })
 
-test('strokes get a note, a staff place, a head and a sound; a note that is taken is refused and nothing changes', async ({ page, app }) => {
+test('strokes get a note, a staff place, a head and a sound; a note that is taken is refused and nothing changes', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/kit/four-piece`)
   await page.locator('[data-piece="ride"]').click()
   const choose = async (name: string, option: string) => {
@@ -49,15 +60,21 @@ test('strokes get a note, a staff place, a head and a sound; a note that is take
   await choose('Sound of bell', 'cowbell')
   await page.getByLabel('MIDI note of bell').fill('56')
   await page.getByLabel('MIDI note of bell').press('Enter')
-  const bell = async () => (await stored(app.url, 'four-piece')).document.pieces.find(piece => piece.id === 'ride')!.strokes[1]
-  await expect.poll(bell).toEqual({ kind: 'bell', by: 'hand', note: 56, sound: 'cowbell', staff: { place: 5, head: 'triangle' } })
+  const bell = async () =>
+    (await stored(app.url, 'four-piece')).document.pieces.find(piece => piece.id === 'ride')!.strokes[1]
+  await expect
+    .poll(bell)
+    .toEqual({ kind: 'bell', by: 'hand', note: 56, sound: 'cowbell', staff: { place: 5, head: 'triangle' } })
   await page.getByLabel('MIDI note of bell').fill('38')
   await page.getByLabel('MIDI note of bell').press('Enter')
   await expect(page.getByText(/MIDI note 38 is already that of “Snare”/).first()).toBeVisible()
   expect(await bell()).toMatchObject({ note: 56 })
 })
 
-test('a kit is copied, pieces added, renamed and taken out, neighbours paired, the plan mirrored', async ({ page, app }) => {
+test('a kit is copied, pieces added, renamed and taken out, neighbours paired, the plan mirrored', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/kit/five-piece`)
   await page.getByRole('button', { name: 'New kit' }).click()
   await page.getByRole('menuitem', { name: 'Four-piece, as it ships' }).click()
@@ -157,10 +174,15 @@ test('a groove mirrored names feet that would cross, and takes its kit mirrored 
   await bench.openCopy('wet-rope')
   await page.getByRole('button', { name: /^kit/ }).click()
   await page.getByRole('button', { name: 'Mirror for the other lead' }).click()
-  const told = page.getByText('The feet would cross: the left foot on the bass drum, the right foot on the hi-hat.', { exact: true })
+  const told = page.getByText('The feet would cross: the left foot on the bass drum, the right foot on the hi-hat.', {
+    exact: true,
+  })
   await expect(told).toBeVisible()
   await page.getByRole('button', { name: 'Mirror the kit too' }).click()
   await expect(page.getByText('Now on “Five-piece, mirrored”.', { exact: true })).toBeVisible()
   await bench.saved()
-  expect((await bench.stored()).document).toMatchObject({ lead: 'left', kitId: expect.not.stringMatching(/^five-piece$/) })
+  expect((await bench.stored()).document).toMatchObject({
+    lead: 'left',
+    kitId: expect.not.stringMatching(/^five-piece$/),
+  })
 })

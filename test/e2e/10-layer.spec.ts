@@ -6,7 +6,9 @@ const choose = async (page: Page, name: string, option: string | RegExp) => {
   await page.getByRole('option', typeof option === 'string' ? { name: option, exact: true } : { name: option }).click()
 }
 
-test('a bossa is built from its card limb by limb with the mouse: heard in place, its unisons seen, taken, on to the next', async ({ bench }) => {
+test('a bossa is built from its card limb by limb with the mouse: heard in place, its unisons seen, taken, on to the next', async ({
+  bench,
+}) => {
   const { page } = bench
   await page.goto(`${bench.app.url}/shelf`)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
@@ -29,7 +31,9 @@ test('a bossa is built from its card limb by limb with the mouse: heard in place
   await expect(page.locator('[data-meets]')).toHaveText('It lands with no other limb.')
   await offer('Hat foot on 2 and 4').click()
   await offer('Hat eighths').hover()
-  await expect(page.locator('[data-meets]')).toHaveText('Right hand with right foot: 1, & of 2, 3 and & of 4 of every bar. Right hand with left foot: 2 and 4 of every bar.')
+  await expect(page.locator('[data-meets]')).toHaveText(
+    'Right hand with right foot: 1, & of 2, 3 and & of 4 of every bar. Right hand with left foot: 2 and 4 of every bar.',
+  )
   await offer('Hat eighths').click()
   await offer('Cross-stick, three and two').hover()
   await expect(page.locator('[data-meets]')).toContainText('Right hand, left hand and right foot: bar 1: 1 and & of 2')
@@ -41,7 +45,10 @@ test('a bossa is built from its card limb by limb with the mouse: heard in place
   await bench.saved()
   const { document } = await bench.stored()
   expect(document.parts.map(part => [part.limb, part.name])).toEqual([
-    ['RF', 'Bass on 1, & of 2, 3, & of 4'], ['LF', 'Hat foot on 2 and 4'], ['RH', 'Hat eighths'], ['LH', 'Cross-stick, three and two'],
+    ['RF', 'Bass on 1, & of 2, 3, & of 4'],
+    ['LF', 'Hat foot on 2 and 4'],
+    ['RH', 'Hat eighths'],
+    ['LH', 'Cross-stick, three and two'],
   ])
   // All the card lives by holds.
   await expect(page.locator('[data-fit][data-holds="true"]')).toHaveCount(3)
@@ -49,7 +56,9 @@ test('a bossa is built from its card limb by limb with the mouse: heard in place
   await expect(page.locator('[data-balance]:not([data-verdict="right"])')).toHaveCount(0)
 })
 
-test('a 7/8 groove is built with the keyboard alone, mirrored for the other lead, and mirrored back', async ({ bench }) => {
+test('a 7/8 groove is built with the keyboard alone, mirrored for the other lead, and mirrored back', async ({
+  bench,
+}) => {
   const { page } = bench
   const press = async (...keys: string[]) => {
     for (const key of keys) await page.keyboard.press(key)
@@ -57,7 +66,14 @@ test('a 7/8 groove is built with the keyboard alone, mirrored for the other lead
   const tabTo = async (name: RegExp) => {
     for (let i = 0; i < 60; i++) {
       await page.keyboard.press('Tab')
-      if (name.test(await page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? ''))) return
+      if (
+        name.test(
+          await page.evaluate(
+            () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '',
+          ),
+        )
+      )
+        return
     }
     throw new Error(`No ${name} to tab to`)
   }
@@ -78,24 +94,51 @@ test('a 7/8 groove is built with the keyboard alone, mirrored for the other lead
   await page.keyboard.press('l')
   await expect(bench.lanes).toBeFocused()
   await expect(bench.says).toHaveText('Right hand, 1: empty')
-  const slots = await page.locator('[data-slots]').first().evaluate(el => el.getAttribute('d')!.split('M').length - 1)
+  const slots = await page
+    .locator('[data-slots]')
+    .first()
+    .evaluate(el => el.getAttribute('d')!.split('M').length - 1)
   expect(slots).toBe(14) // as many sixteenths as seven eighths have
   // The lead on every felt beat, the snare on the third, the bass on the first.
   await press('4', 'Control+ArrowRight', '3', 'Control+ArrowRight', '3', 'ArrowDown', '5', 'ArrowDown', 'Home', '4')
   await expect(bench.sticks()).toHaveCount(5)
   await bench.saved()
-  const limbs = async () => (await bench.stored()).document.parts.map(part => [part.limb, part.strokes.map(stroke => [stroke.at, stroke.level])])
-  const right = [['RH', [[0, 4], [5040, 3], [10080, 3]]], ['LH', [[10080, 5]]], ['RF', [[0, 4]]]]
+  const limbs = async () =>
+    (await bench.stored()).document.parts.map(part => [
+      part.limb,
+      part.strokes.map(stroke => [stroke.at, stroke.level]),
+    ])
+  const right = [
+    [
+      'RH',
+      [
+        [0, 4],
+        [5040, 3],
+        [10080, 3],
+      ],
+    ],
+    ['LH', [[10080, 5]]],
+    ['RF', [[0, 4]]],
+  ]
   await expect.poll(limbs).toEqual(right)
   await expect(bench.readout).toContainText('Right hand with left hand: 3')
 
   // From the lanes back to the kit fact, and the groove turned over.
   await page.keyboard.press('Shift+Tab')
-  for (let i = 0; i < 12 && !/^kit/.test(await page.evaluate(() => document.activeElement?.textContent?.trim() ?? '')); i++) await page.keyboard.press('Shift+Tab')
+  for (
+    let i = 0;
+    i < 12 && !/^kit/.test(await page.evaluate(() => document.activeElement?.textContent?.trim() ?? ''));
+    i++
+  )
+    await page.keyboard.press('Shift+Tab')
   await press('Enter')
   await tabTo(/^Mirror for the other lead$/)
   await press('Enter')
-  await expect.poll(limbs).toEqual([['LH', right[0]![1]], ['RH', right[1]![1]], ['LF', right[2]![1]]])
+  await expect.poll(limbs).toEqual([
+    ['LH', right[0]![1]],
+    ['RH', right[1]![1]],
+    ['LF', right[2]![1]],
+  ])
   await expect(page.getByRole('button', { name: /^kit/ })).toContainText('left lead')
   // The lead side’s lanes stand first.
   await page.keyboard.press('Escape')
@@ -115,7 +158,10 @@ test('each bar has a meter of its own where it is wanted', async ({ bench }) => 
   await page.getByRole('button', { name: 'Set the time' }).click()
   await expect(page.getByRole('button', { name: /^meter/ })).toContainText('4/4, 7/8 as 2+2+3')
   await bench.saved()
-  expect((await bench.stored()).document.bars.map(bar => bar.meter)).toEqual([{ count: 4, unit: 4, groups: [1, 1, 1, 1] }, { count: 7, unit: 8, groups: [2, 2, 3] }])
+  expect((await bench.stored()).document.bars.map(bar => bar.meter)).toEqual([
+    { count: 4, unit: 4, groups: [1, 1, 1, 1] },
+    { count: 7, unit: 8, groups: [2, 2, 3] },
+  ])
   await page.getByRole('button', { name: /^meter/ }).click()
   await page.getByRole('button', { name: 'Bar 2', exact: true }).click()
   await page.getByLabel('Felt as').fill('3+3')
@@ -133,7 +179,11 @@ test('each bar has a meter of its own where it is wanted', async ({ bench }) => 
   await page.getByRole('option', { name: '3', exact: true }).click()
   await page.getByRole('button', { name: 'The same in the bars after it' }).click()
   await page.getByRole('button', { name: 'Set the time' }).click()
-  await expect.poll(async () => (await bench.stored()).document.bars.map(bar => `${bar.meter.count}/${bar.meter.unit} ${bar.slots.join(' ')}`)).toEqual(['4/4 4 4 4 4', '4/4 4 4 4 4', '4/4 3 3 3 3', '4/4 3 3 3 3'])
+  await expect
+    .poll(async () =>
+      (await bench.stored()).document.bars.map(bar => `${bar.meter.count}/${bar.meter.unit} ${bar.slots.join(' ')}`),
+    )
+    .toEqual(['4/4 4 4 4 4', '4/4 4 4 4 4', '4/4 3 3 3 3', '4/4 3 3 3 3'])
 })
 
 test('a part repeats against the bars and says when it comes round; it swings by itself', async ({ bench }) => {
@@ -157,7 +207,9 @@ test('a part repeats against the bars and says when it comes round; it swings by
   await expect(page.locator(`[data-part="${document.parts[0]!.name}"]`)).toContainText('own cycle')
 })
 
-test('the tempo is counted in another value at the same speed; pieces are pushed, a pick-up leads in, swing is one step of undo', async ({ bench }) => {
+test('the tempo is counted in another value at the same speed; pieces are pushed, a pick-up leads in, swing is one step of undo', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.openCopy('wet-rope')
   await page.getByRole('button', { name: 'Note value: quarters' }).click()
@@ -173,7 +225,11 @@ test('the tempo is counted in another value at the same speed; pieces are pushed
   await page.keyboard.press('Escape')
   await bench.saved()
   const { document } = await bench.stored()
-  expect(document).toMatchObject({ tempo: { bpm: 48, counts: '1/2' }, feel: { push: { snare: 12 } }, pickUp: { ticks: 2520, repeats: true } })
+  expect(document).toMatchObject({
+    tempo: { bpm: 48, counts: '1/2' },
+    feel: { push: { snare: 12 } },
+    pickUp: { ticks: 2520, repeats: true },
+  })
   expect(document.feel.swing!.share).toBeGreaterThan(0.5)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('button', { name: /^feel/ })).toContainText('straight')
@@ -204,7 +260,10 @@ test('comping cells are placed one by one, a rolling one making its beat a tripl
   await expect(bench.lanes).toBeVisible()
   await page.getByRole('button', { name: 'Add a part' }).click()
   await page.getByRole('button', { name: 'Ride, long and skip' }).click()
-  await page.getByRole('button', { name: /Left hand/ }).first().click()
+  await page
+    .getByRole('button', { name: /Left hand/ })
+    .first()
+    .click()
   await choose(page, 'Where the cell begins', 'bar 1, 2')
   await page.getByRole('button', { name: 'Three rolling triplets' }).click()
   await choose(page, 'Where the cell begins', 'bar 1, 4')
@@ -229,7 +288,9 @@ test('names and roles follow what is in a part until the player gives them', asy
   await page.getByRole('menuitem', { name: 'Its role: hat foot' }).press('ArrowRight')
   await page.getByRole('menuitemcheckbox', { name: 'Other' }).click()
   await bench.saved()
-  await expect.poll(told).toEqual(['Ride eighths: lead', 'Backbeat: backbeat', 'Ghosts: ghosts', 'Bass drum: bass drum', 'Hat foot: other'])
+  await expect
+    .poll(told)
+    .toEqual(['Ride eighths: lead', 'Backbeat: backbeat', 'Ghosts: ghosts', 'Bass drum: bass drum', 'Hat foot: other'])
   // One step back takes the name back with the piece.
   await page.keyboard.press('l')
   await page.keyboard.press('Control+z')
@@ -237,7 +298,10 @@ test('names and roles follow what is in a part until the player gives them', asy
   await expect(page.locator('[data-part="Hat eighths"]')).toBeVisible()
 })
 
-test('a part is said once and repeated, and written out again; it has a pick-up of its own from any slot', async ({ page, bench }) => {
+test('a part is said once and repeated, and written out again; it has a pick-up of its own from any slot', async ({
+  page,
+  bench,
+}) => {
   await bench.openCopy('wet-rope')
   const row = page.locator('[data-part="Bass drum"]')
   const ats = async () => {

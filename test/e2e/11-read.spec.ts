@@ -1,6 +1,8 @@
 import { boxOf, expect, test } from './app'
 
-test('findings are pointed at in the lanes; the balance by role is held against the style and mended', async ({ bench }) => {
+test('findings are pointed at in the lanes; the balance by role is held against the style and mended', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.openCopy('wet-rope')
   await page.locator('[data-unison]').first().hover()
@@ -70,8 +72,12 @@ test('two grooves are compared count by count, and heard in turn at a key', asyn
   await page.getByRole('option', { name: 'Wet Rope, late backbeat', exact: true }).click()
   await expect(second).toBeFocused() // the list gives the focus back once it has closed …
   await page.getByRole('heading', { name: 'Compare' }).click() // … and there Space would open it again
-  await expect(page.locator('[data-comparison]')).toHaveText('31 strokes alike; 10 only in the first, 10 only in the second and 1 of another stroke.')
-  await expect(page.locator('[data-difference]').first()).toHaveText('bar 1, 2, left hand: only the first, snare, rim shot, accent.')
+  await expect(page.locator('[data-comparison]')).toHaveText(
+    '31 strokes alike; 10 only in the first, 10 only in the second and 1 of another stroke.',
+  )
+  await expect(page.locator('[data-difference]').first()).toHaveText(
+    'bar 1, 2, left hand: only the first, snare, rim shot, accent.',
+  )
   await expect(page.locator('[data-difference]')).toHaveCount(21)
   await expect(page.locator('[data-ring]')).toHaveCount(22)
   await page.keyboard.press('Space')
@@ -85,7 +91,9 @@ test('two grooves are compared count by count, and heard in turn at a key', asyn
   await expect(page.getByText('plays next')).toBeVisible()
 })
 
-test('a sheet prints title, tempo, counts and sticking on one page, in up to four stages, on A4 and Letter', async ({ bench }) => {
+test('a sheet prints title, tempo, counts and sticking on one page, in up to four stages, on A4 and Letter', async ({
+  bench,
+}) => {
   const { page } = bench
   await page.goto(`${bench.app.url}/sheet/wet-rope`)
   const sheet = page.locator('.sheet')
@@ -98,11 +106,14 @@ test('a sheet prints title, tempo, counts and sticking on one page, in up to fou
   await page.getByRole('option', { name: '4' }).click()
   await expect(sheet.locator('.staff svg')).toHaveCount(4)
   await expect(sheet.getByRole('heading', { name: /^4\. With/ })).toBeVisible()
-  for (const [paper, width] of [['A4', 210], ['Letter', 216]] as const) {
+  for (const [paper, width] of [
+    ['A4', 210],
+    ['Letter', 216],
+  ] as const) {
     await page.getByRole('combobox', { name: 'Paper' }).click()
     await page.getByRole('option', { name: paper }).click()
     await expect(sheet).toHaveAttribute('data-paper', paper)
-    expect(Math.round((await boxOf(sheet)).width / 96 * 25.4)).toBe(width)
+    expect(Math.round(((await boxOf(sheet)).width / 96) * 25.4)).toBe(width)
     // As the printer gets it: the rail and the controls are gone, and it is one page.
     await page.emulateMedia({ media: 'print' })
     await expect(page.getByRole('navigation', { name: 'Stations' })).toBeHidden()
@@ -110,12 +121,15 @@ test('a sheet prints title, tempo, counts and sticking on one page, in up to fou
     const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1')
     expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1)
     const [, , , w] = pdf.match(/\/MediaBox\s*\[\s*([\d.]+) ([\d.]+) ([\d.]+)/)!
-    expect(Math.round(Number(w) / 72 * 25.4)).toBe(width)
+    expect(Math.round((Number(w) / 72) * 25.4)).toBe(width)
     await page.emulateMedia({ media: 'screen' })
   }
 })
 
-test('what enters a sheet is chosen: parts and titles by stage, a groove of the family, bars to a line, a line for the band', async ({ page, app }) => {
+test('what enters a sheet is chosen: parts and titles by stage, a groove of the family, bars to a line, a line for the band', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/sheet/wet-rope`)
   const sheet = page.locator('.sheet')
   await expect(sheet.locator('.staff svg')).toHaveCount(1, { timeout: 60_000 })
@@ -149,11 +163,23 @@ test('what enters a sheet is chosen: parts and titles by stage, a groove of the 
 test('on a sheet with triplets of hands and feet no count runs into a sign', async ({ page, app }) => {
   await page.goto(`${app.url}/sheet/cold-kettle`)
   await expect(page.locator('.sheet .staff svg')).toHaveCount(1, { timeout: 60_000 })
-  const collisions = await page.locator('.sheet .staff svg').evaluate((svg) => {
+  const collisions = await page.locator('.sheet .staff svg').evaluate(svg => {
     const box = (el: Element) => el.getBoundingClientRect()
-    const words = [...svg.querySelectorAll(':scope > text')].filter(text => /^[a-z0-9&]+$/i.test(text.textContent ?? ''))
+    const words = [...svg.querySelectorAll(':scope > text')].filter(text =>
+      /^[a-z0-9&]+$/i.test(text.textContent ?? ''),
+    )
     const signs = [...svg.querySelectorAll('path, rect')].filter(sign => box(sign).width < 60)
-    return words.flatMap(word => signs.filter(sign => box(sign).left < box(word).right - 1 && box(sign).right > box(word).left + 1 && box(sign).top < box(word).bottom - 1 && box(sign).bottom > box(word).top + 1).map(sign => `${word.textContent} ${sign.tagName}`))
+    return words.flatMap(word =>
+      signs
+        .filter(
+          sign =>
+            box(sign).left < box(word).right - 1 &&
+            box(sign).right > box(word).left + 1 &&
+            box(sign).top < box(word).bottom - 1 &&
+            box(sign).bottom > box(word).top + 1,
+        )
+        .map(sign => `${word.textContent} ${sign.tagName}`),
+    )
   })
   expect(collisions).toEqual([])
 })

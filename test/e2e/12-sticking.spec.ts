@@ -21,33 +21,54 @@ test('a rudiment becomes a groove on the Bench, its parts named', async ({ bench
   await choose(page, 'Bass drum', 'with the accents')
   await choose(page, 'Hat foot', '2 and 4')
   await page.getByRole('switch', { name: 'All else ghosted' }).click()
-  await expect(page.locator('[data-becomes]')).toHaveText([/^Accents, right hand, 2 strokes/, /^Sticking, right hand, 6/, /^Ghosts, left hand, 6/, /^Backbeat, left hand, 2/, /^Bass drum, 4/, /^Hat foot, 2/])
+  await expect(page.locator('[data-becomes]')).toHaveText([
+    /^Accents, right hand, 2 strokes/,
+    /^Sticking, right hand, 6/,
+    /^Ghosts, left hand, 6/,
+    /^Backbeat, left hand, 2/,
+    /^Bass drum, 4/,
+    /^Hat foot, 2/,
+  ])
   await page.getByRole('button', { name: 'Send to the Bench' }).click()
   await expect(bench.lanes).toBeVisible()
   const { document: groove } = await bench.stored()
   expect(groove).toMatchObject({ title: 'Single paradiddle', tags: ['sticking'], tempo: { bpm: 92 } })
-  const ats = (name: string) => groove.parts.find(part => part.name === name)!.strokes.map(stroke => [stroke.at / 1260, stroke.piece, stroke.level])
+  const ats = (name: string) =>
+    groove.parts.find(part => part.name === name)!.strokes.map(stroke => [stroke.at / 1260, stroke.piece, stroke.level])
   // RLRR LRLL twice: the right hand's accents on 1 and 3 go to the crash, the left hand has 2 and 4.
-  expect(ats('Accents, right hand')).toEqual([[0, 'crash', 5], [8, 'crash', 5]])
-  expect(ats('Backbeat, left hand')).toEqual([[4, 'snare', 5], [12, 'snare', 5]])
+  expect(ats('Accents, right hand')).toEqual([
+    [0, 'crash', 5],
+    [8, 'crash', 5],
+  ])
+  expect(ats('Backbeat, left hand')).toEqual([
+    [4, 'snare', 5],
+    [12, 'snare', 5],
+  ])
   expect(ats('Ghosts, left hand')[0]).toEqual([1, 'snare', 1])
   expect(ats('Bass drum').map(([at]) => at)).toEqual([0, 4, 8, 12])
 })
 
-test('a sticking is written by keys; what cannot be read is said, and what runs against the bars comes home', async ({ bench }) => {
+test('a sticking is written by keys; what cannot be read is said, and what runs against the bars comes home', async ({
+  bench,
+}) => {
   const { page } = bench
   await page.goto(`${bench.app.url}/sticking`)
   const field = page.getByLabel('Sticking', { exact: true })
   await expect(field).toBeVisible()
   await page.keyboard.press('c')
-  const groups = page.getByRole('group', { name: /^Groups of/ }).first().getByRole('button')
+  const groups = page
+    .getByRole('group', { name: /^Groups of/ })
+    .first()
+    .getByRole('button')
   await expect(groups.first()).toBeVisible()
   await page.keyboard.press('Tab')
   await expect(groups.first()).toBeFocused()
   await page.keyboard.press('w')
   await expect(field).toBeFocused()
   await field.fill('rlx')
-  await expect(page.getByRole('alert')).toHaveText('“x” in place 3 is none of them; write r or l for a hand, f for the foot, - for a rest.')
+  await expect(page.getByRole('alert')).toHaveText(
+    '“x” in place 3 is none of them; write r or l for a hand, f for the foot, - for a rest.',
+  )
   await expect(page.getByRole('button', { name: 'Send to the Bench' })).toBeDisabled()
   await field.fill('Rlf')
   await expect(page.locator('[data-home]')).toHaveText('Comes home to the right hand after 3 bars.')
@@ -69,7 +90,9 @@ test('a sticking is written by keys; what cannot be read is said, and what runs 
   await expect(field).toHaveValue('Rlf')
 })
 
-test('a hand and the foot are written at once; the pad says what it leaves out; a plan made of it leads back here', async ({ bench }) => {
+test('a hand and the foot are written at once; the pad says what it leaves out; a plan made of it leads back here', async ({
+  bench,
+}) => {
   const { page } = bench
   await page.goto(`${bench.app.url}/sticking`)
   const field = page.getByLabel('Sticking', { exact: true })
@@ -91,7 +114,10 @@ test('a hand and the foot are written at once; the pad says what it leaves out; 
   await expect(field).toHaveValue('(rf)ll(rf)ll')
 })
 
-test('“Use it” writes the accents that the backbeat finder speaks of, and plays them on the snare; no accents, no bass drum with them', async ({ page, app }) => {
+test('“Use it” writes the accents that the backbeat finder speaks of, and plays them on the snare; no accents, no bass drum with them', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/sticking`)
   await page.getByLabel('Sticking', { exact: true }).fill('rlrrlrll')
   await choose(page, 'Bass drum', 'with the accents')
@@ -102,7 +128,9 @@ test('“Use it” writes the accents that the backbeat finder speaks of, and pl
   await expect(page.locator('[data-becomes]').filter({ hasText: /^Backbeat, right hand, 2/ })).toHaveCount(1)
 })
 
-test('two bars are filled with fours, fives and sevens under wishes, counted; without an answer it says why', async ({ bench }) => {
+test('two bars are filled with fours, fives and sevens under wishes, counted; without an answer it says why', async ({
+  bench,
+}) => {
   const { page } = bench
   await page.goto(`${bench.app.url}/sticking`)
   await page.getByRole('tab', { name: 'Chain note groups' }).click()
@@ -118,7 +146,12 @@ test('two bars are filled with fours, fives and sevens under wishes, counted; wi
   // Every chain is fours, fives and sevens that make 32, with the left hand on 2 and 4 of both bars.
   for (const line of await chains.allTextContents()) {
     const [, sum, letters] = line.match(/^([\d+]+)\s*([RLF\s-]+?)\s*Use it$/)!
-    expect(sum!.split('+').map(Number).reduce((a, b) => a + b)).toBe(32)
+    expect(
+      sum!
+        .split('+')
+        .map(Number)
+        .reduce((a, b) => a + b),
+    ).toBe(32)
     expect(new Set(sum!.split('+')).size).toBeLessThanOrEqual(3)
     const flat = letters!.replaceAll(/\s/g, '')
     expect([4, 12, 20, 28].map(slot => flat[slot]).join('')).toBe('LLLL')
@@ -146,7 +179,10 @@ test('two bars are filled with fours, fives and sevens under wishes, counted; wi
   expect((await bench.stored()).document.bars).toHaveLength(2)
 })
 
-test('a sticking is laid over what is marked on the Bench; accents are pressed, voices chosen', async ({ page, bench }) => {
+test('a sticking is laid over what is marked on the Bench; accents are pressed, voices chosen', async ({
+  page,
+  bench,
+}) => {
   await bench.openCopy('wet-rope')
   await page.getByRole('button', { name: 'Bar 1' }).waitFor({ state: 'detached' })
   await bench.lanes.focus()
@@ -162,7 +198,13 @@ test('a sticking is laid over what is marked on the Bench; accents are pressed, 
   await expect(bench.lanes).toBeVisible()
   await bench.saved()
   const after = (await bench.stored()).document
-  const strokes = (groove: typeof after, limb: string, inside: boolean) => groove.parts.filter(part => part.limb === limb).flatMap(part => part.strokes).filter(stroke => (stroke.at < 5040) === inside).map(({ at, piece, stroke }) => `${at / 1260} ${piece} ${stroke}`).sort()
+  const strokes = (groove: typeof after, limb: string, inside: boolean) =>
+    groove.parts
+      .filter(part => part.limb === limb)
+      .flatMap(part => part.strokes)
+      .filter(stroke => stroke.at < 5040 === inside)
+      .map(({ at, piece, stroke }) => `${at / 1260} ${piece} ${stroke}`)
+      .sort()
   expect(strokes(after, 'RH', true)).toEqual(['0 ride bell', '3 ride bell'])
   expect(strokes(after, 'LH', true)).toEqual(['1 snare hit', '2 snare hit'])
   for (const limb of ['RH', 'LH', 'RF', 'LF']) expect(strokes(after, limb, false)).toEqual(strokes(before, limb, false))

@@ -6,7 +6,9 @@ const get = async (url: string) => await (await fetch(url)).json()
 /** Every whole document of a kind: the list says which there are. */
 async function whole<D>(url: string, folder: 'grooves' | 'recipes') {
   const ids = (await get(`${url}/api/${folder}`))[folder].map((one: { summary: { id: string } }) => one.summary.id)
-  return (await get(`${url}/api/${folder}/some?ids=${ids.join()}`))[folder].map((one: { document: D }) => one.document) as D[]
+  return (await get(`${url}/api/${folder}/some?ids=${ids.join()}`))[folder].map(
+    (one: { document: D }) => one.document,
+  ) as D[]
 }
 const grooves = (url: string) => whole<Groove>(url, 'grooves')
 /** A copy of Wet Rope of this test's own, opened under Vary. */
@@ -24,11 +26,17 @@ test('a move is seen before it is taken; one that would break a promise is grey 
   await page.locator('[data-move="bass-drop-one"]').click()
   await expect(says(page)).toHaveText('No bass drum on 1.')
   await expect(page.locator('[data-lit]')).toHaveAttribute('data-lit', '2') // 1 of both bars
-  expect((await grooves(bench.app.url)).find(one => one.id === id)!.parts.find(part => part.role === 'bass drum')!.strokes[0]!.at).toBe(0)
+  expect(
+    (await grooves(bench.app.url)).find(one => one.id === id)!.parts.find(part => part.role === 'bass drum')!
+      .strokes[0]!.at,
+  ).toBe(0)
 
   await page.getByRole('button', { name: 'Feet unchanged' }).click()
   await expect(says(page)).toHaveText('It changes what the feet play.')
-  await expect(page.locator('[data-move="bass-drop-one"]')).toHaveAttribute('data-why', 'It changes what the feet play.')
+  await expect(page.locator('[data-move="bass-drop-one"]')).toHaveAttribute(
+    'data-why',
+    'It changes what the feet play.',
+  )
   await expect(page.getByRole('button', { name: 'Change this groove' })).toBeDisabled()
   await expect(page.locator('[data-move="ghosts-out"]')).not.toHaveAttribute('data-why', /./)
   // Of the three about how many strokes there are, one at a time.
@@ -57,7 +65,11 @@ test('the moves of a group stand side by side: pointed at by keys, heard, kept, 
   // What has nothing to do, or breaks a promise, stays in sight, says why, and is not offered to keep.
   await page.getByRole('button', { name: 'Feet unchanged' }).click()
   await expect(page.locator('[data-preview="bass-drop-one"]')).toContainText('It changes what the feet play.')
-  await expect(page.locator('li', { has: page.locator('[data-preview="bass-drop-one"]') }).getByRole('button', { name: 'Keep as variation' })).toHaveCount(0)
+  await expect(
+    page
+      .locator('li', { has: page.locator('[data-preview="bass-drop-one"]') })
+      .getByRole('button', { name: 'Keep as variation' }),
+  ).toHaveCount(0)
   await page.getByRole('button', { name: 'Feet unchanged' }).click()
 
   await previews.first().focus()
@@ -73,7 +85,9 @@ test('the moves of a group stand side by side: pointed at by keys, heard, kept, 
   const says = await previews.nth(1).locator('p').textContent()
   await page.keyboard.press('k')
   await expect(page.getByText(/^Kept as/).first()).toBeVisible()
-  expect((await grooves(bench.app.url)).find(one => one.parent?.id === id)!.parent!.moves.map(move => move.sentence)).toEqual([says])
+  expect(
+    (await grooves(bench.app.url)).find(one => one.parent?.id === id)!.parent!.moves.map(move => move.sentence),
+  ).toEqual([says])
   const name = await previews.nth(1).getByRole('heading').textContent()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { level: 2, name: name!, exact: true })).toBeVisible()
@@ -97,7 +111,9 @@ test('an ornament goes where the lanes are pressed, or where keys say', async ({
   await expect(page.locator('[data-lit]')).toHaveAttribute('data-lit', '2')
   await page.getByRole('button', { name: 'Change this groove' }).press('Enter')
   await bench.saved()
-  const backbeat = (await grooves(bench.app.url)).find(one => one.id === id)!.parts.find(part => part.role === 'backbeat')!
+  const backbeat = (await grooves(bench.app.url))
+    .find(one => one.id === id)!
+    .parts.find(part => part.role === 'backbeat')!
   expect(backbeat.strokes.map(stroke => stroke.ornament)).toEqual([undefined, 'drag', undefined, 'drag'])
 })
 
@@ -117,13 +133,20 @@ test('a move told otherwise by keys is heard, and home under H', async ({ bench 
   await page.keyboard.press('Space')
 })
 
-test('a recipe runs step by step, is put in another order by dragging and by keys, saved, and kept as a variation', async ({ bench }) => {
+test('a recipe runs step by step, is put in another order by dragging and by keys, saved, and kept as a variation', async ({
+  bench,
+}) => {
   const { page } = bench
   const id = await openCopy({ bench }, 'recipes')
   await page.getByRole('button', { name: 'Open it for a chorus' }).click()
   const steps = page.locator('[data-step]')
   await expect(steps).toHaveCount(4)
-  await expect(page.locator('[data-step-says]')).toHaveText(['The lead is on the ride.', 'The bell on every beat.', 'A crash on bar 1, 1.', 'The bass drum is a level louder.'])
+  await expect(page.locator('[data-step-says]')).toHaveText([
+    'The lead is on the ride.',
+    'The bell on every beat.',
+    'A crash on bar 1, 1.',
+    'The bass drum is a level louder.',
+  ])
   await page.getByRole('button', { name: 'Hear it up to step 2' }).click()
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 60_000 })
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
@@ -136,7 +159,9 @@ test('a recipe runs step by step, is put in another order by dragging and by key
   await page.mouse.move(from.x + 6, from.y - 6, { steps: 4 })
   await page.mouse.move(to.x + 6, to.y - 4, { steps: 8 })
   await page.mouse.up()
-  await expect(page.locator('[data-step-says]').first()).toHaveText('Passed over. The ride is not struck on the beats; bring the lead to the ride first.')
+  await expect(page.locator('[data-step-says]').first()).toHaveText(
+    'Passed over. The ride is not struck on the beats; bring the lead to the ride first.',
+  )
   await page.getByRole('button', { name: 'Step 1 later' }).click()
   await expect(page.locator('[data-step-says]').first()).toHaveText('The lead is on the ride.')
 
@@ -146,9 +171,17 @@ test('a recipe runs step by step, is put in another order by dragging and by key
   await page.getByRole('button', { name: 'Add a step' }).click()
   await expect(steps).toHaveCount(5)
   await page.getByRole('button', { name: 'Save as a new one' }).click()
-  await expect(page.getByRole('navigation', { name: 'Recipes' }).getByRole('button', { name: 'Louder for a chorus' })).toBeVisible()
+  await expect(
+    page.getByRole('navigation', { name: 'Recipes' }).getByRole('button', { name: 'Louder for a chorus' }),
+  ).toBeVisible()
   const recipes = await whole<import('#core/vary').Recipe>(bench.app.url, 'recipes')
-  expect(recipes.find(one => one.name === 'Louder for a chorus')!.steps.map(step => step.move)).toEqual(['lead-to', 'bells', 'crash', 'role-level', 'hat-foot'])
+  expect(recipes.find(one => one.name === 'Louder for a chorus')!.steps.map(step => step.move)).toEqual([
+    'lead-to',
+    'bells',
+    'crash',
+    'role-level',
+    'hat-foot',
+  ])
 
   await page.getByRole('button', { name: 'Keep as variation' }).click()
   await expect(page.getByText(/^Kept as “Wet Rope, copied, louder for a chorus”/).first()).toBeVisible()
@@ -170,7 +203,9 @@ test('ideas are searched, stopped, kept, seen in the family and compared', async
   // Cards still come one by one: what is looked at is looked at once.
   const told = await page.locator('[data-idea] ol').allTextContents()
   expect(new Set(told).size).toBe(told.length)
-  await expect(page.locator('[data-idea-facts]').first()).toHaveText(/^(as many strokes|\d+ strokes? (more|fewer)) · (easy|demanding|hard)$/)
+  await expect(page.locator('[data-idea-facts]').first()).toHaveText(
+    /^(as many strokes|\d+ strokes? (more|fewer)) · (easy|demanding|hard)$/,
+  )
   // What speaks for one is said; a rule that is turned off stays so.
   await expect(page.locator('[data-idea-speaks]').first()).toHaveText(/\.$/)
   await page.getByRole('button', { name: 'Taste' }).click()
@@ -198,11 +233,19 @@ test('ideas are searched, stopped, kept, seen in the family and compared', async
   const children = (await grooves(bench.app.url)).filter(one => one.parent?.id === id)
   expect(children).toHaveLength(2)
   // What the ideas promised holds in what was kept.
-  const backbeat = (groove: Groove) => groove.parts.filter(part => part.role === 'backbeat').flatMap(part => part.strokes.map(stroke => stroke.at)).sort((a, b) => a - b)
+  const backbeat = (groove: Groove) =>
+    groove.parts
+      .filter(part => part.role === 'backbeat')
+      .flatMap(part => part.strokes.map(stroke => stroke.at))
+      .sort((a, b) => a - b)
   const home = (await grooves(bench.app.url)).find(one => one.id === id)!
   for (const child of children) expect(backbeat(child)).toEqual(backbeat(home))
   // One chosen, the others are lit against it, brothers too. Read the other way round, what was new is gone.
-  const figures = async (i: number) => /(\d+) strokes? new or changed, (\d+) gone/.exec((await kin.nth(i).locator('[data-differs]').textContent())!)!.slice(1).map(Number) as [number, number]
+  const figures = async (i: number) =>
+    /(\d+) strokes? new or changed, (\d+) gone/
+      .exec((await kin.nth(i).locator('[data-differs]').textContent())!)!
+      .slice(1)
+      .map(Number) as [number, number]
   const [fresh, gone] = await figures(1)
   await kin.nth(1).getByRole('checkbox').click()
   await expect(page.getByText(/^3 grooves, each lit where it differs from “Wet Rope, copied, .*”\.$/)).toBeVisible()
@@ -216,7 +259,9 @@ test('ideas are searched, stopped, kept, seen in the family and compared', async
   await expect(page.locator('[data-comparison]')).toBeVisible()
 })
 
-test('a companion is offered; a variation is adopted as the main version, and what was there is kept', async ({ bench }) => {
+test('a companion is offered; a variation is adopted as the main version, and what was there is kept', async ({
+  bench,
+}) => {
   const { page } = bench
   const id = await openCopy({ bench }, 'ideas')
   await page.getByRole('button', { name: /companion/ }).click()
@@ -236,7 +281,9 @@ test('a companion is offered; a variation is adopted as the main version, and wh
   expect(main.title).toBe(before.title)
   expect(family.find(one => one.title === `${before.title}, before`)!.parts).toEqual(before.parts)
   // What was kept of it was made from the main version as it was then, and differs from that in nothing.
-  await expect(page.locator('[data-kin]', { hasText: `${before.title}, before` }).locator('[data-differs]')).toHaveText('0 strokes new or changed, 0 gone')
+  await expect(page.locator('[data-kin]', { hasText: `${before.title}, before` }).locator('[data-differs]')).toHaveText(
+    '0 strokes new or changed, 0 gone',
+  )
 })
 
 test('a move goes into the recipe that was asked for, or into a new one; no other is changed', async ({ bench }) => {
@@ -256,9 +303,13 @@ test('a move goes into the recipe that was asked for, or into a new one; no othe
   await expect(page.getByLabel('Name of the recipe')).toHaveValue('Open it for a chorus')
   await expect(page.locator('[data-step-says]').last()).toContainText('The whole groove moved 1 slot later')
   // Until it is saved, what is kept is as it was.
-  const { recipes } = await (await fetch(`${bench.app.url}/api/recipes`)).json() as { recipes: { summary: { id: string, name: string } }[] }
+  const { recipes } = (await (await fetch(`${bench.app.url}/api/recipes`)).json()) as {
+    recipes: { summary: { id: string; name: string } }[]
+  }
   const kept = recipes.find(one => one.summary.name === 'Open it for a chorus')!.summary.id
-  const { document } = await (await fetch(`${bench.app.url}/api/recipes/${kept}`)).json() as { document: { steps: { move: string }[] } }
+  const { document } = (await (await fetch(`${bench.app.url}/api/recipes/${kept}`)).json()) as {
+    document: { steps: { move: string }[] }
+  }
   expect(document.steps.every(step => step.move !== 'displace-all')).toBe(true)
 })
 

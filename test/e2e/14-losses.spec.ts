@@ -24,7 +24,9 @@ async function holdFirstSave(page: import('@playwright/test').Page, path: string
   return { letGo, reached }
 }
 
-test('a look at the server that fails leaves later edits to be saved, and says nothing that is not so', async ({ bench }) => {
+test('a look at the server that fails leaves later edits to be saved, and says nothing that is not so', async ({
+  bench,
+}) => {
   const { page, app } = bench
   await bench.beginEmpty('Looked at')
   await page.keyboard.press('l')
@@ -33,11 +35,20 @@ test('a look at the server that fails leaves later edits to be saved, and says n
   await expect.poll(async () => (await bench.stored()).revision).toBe(2)
   const id = page.url().split('/').at(-1)!
   const { document, revision } = await bench.stored()
-  await fetch(`${app.url}/api/grooves/${id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision, document: { ...document, title: 'Looked at, theirs' } }) })
+  await fetch(`${app.url}/api/grooves/${id}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ revision, document: { ...document, title: 'Looked at, theirs' } }),
+  })
   // Another tab says that it has saved, and the server cannot be asked just then.
   const failed = page.waitForEvent('requestfailed', request => request.method() === 'GET' && request.url().endsWith(id))
-  await page.route(`**/api/grooves/${id}`, route => (route.request().method() === 'GET' ? route.abort() : route.continue()))
-  await page.evaluate(([id, revision]) => new BroadcastChannel('bazzet').postMessage({ kind: 'groove', id, revision }), [id, revision + 1] as const)
+  await page.route(`**/api/grooves/${id}`, route =>
+    route.request().method() === 'GET' ? route.abort() : route.continue(),
+  )
+  await page.evaluate(
+    ([id, revision]) => new BroadcastChannel('bazzet').postMessage({ kind: 'groove', id, revision }),
+    [id, revision + 1] as const,
+  )
   await failed
   await page.unroute(`**/api/grooves/${id}`)
   await page.keyboard.press('ArrowRight')
@@ -47,7 +58,9 @@ test('a look at the server that fails leaves later edits to be saved, and says n
   await expect.poll(async () => (await bench.stored()).document.parts[0]?.strokes.length).toBe(2)
 })
 
-test('a page closed while a save is under way asks for no choice against the player’s own change', async ({ bench }) => {
+test('a page closed while a save is under way asks for no choice against the player’s own change', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.beginEmpty('Closed in between')
   const { reached, letGo } = await holdFirstSave(page, '**/api/grooves/*')
@@ -64,7 +77,10 @@ test('a page closed while a save is under way asks for no choice against the pla
   await expect.poll(async () => (await bench.stored()).document.parts[0]?.strokes.length).toBe(2)
 })
 
-test('a page that slept has sent what waited, and shows on waking what was saved from elsewhere', async ({ bench, context }) => {
+test('a page that slept has sent what waited, and shows on waking what was saved from elsewhere', async ({
+  bench,
+  context,
+}) => {
   const { page } = bench
   await bench.beginEmpty('Asleep')
   await page.keyboard.press('l')
@@ -76,7 +92,11 @@ test('a page that slept has sent what waited, and shows on waking what was saved
   await laptop.send('Page.setWebLifecycleState', { state: 'frozen' })
   // Meanwhile a phone saves a title.
   const { revision, document } = await bench.stored()
-  const saved = await fetch(`${bench.app.url}/api/grooves/${document.id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision, document: { ...document, title: 'Awake' } }) })
+  const saved = await fetch(`${bench.app.url}/api/grooves/${document.id}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ revision, document: { ...document, title: 'Awake' } }),
+  })
   expect(saved.status).toBe(200)
   await laptop.send('Page.setWebLifecycleState', { state: 'active' })
   await page.evaluate(() => window.dispatchEvent(new Event('focus')))
@@ -88,16 +108,22 @@ test('a page that slept has sent what waited, and shows on waking what was saved
   await expect(page.getByRole('alert')).toHaveCount(0)
 })
 
-test('a database that another program holds locked is named, what is changed meanwhile outlives a reload, and is saved once it lets go', async ({ bench }) => {
+test('a database that another program holds locked is named, what is changed meanwhile outlives a reload, and is saved once it lets go', async ({
+  bench,
+}) => {
   const { page, app } = bench
   await bench.beginEmpty('Locked out')
   const other = new sqlite3.Database(join(app.folder, 'test.db'))
-  const run = (sql: string) => new Promise<void>((done, fail) => other.exec(sql, error => (error ? fail(error) : done())))
+  const run = (sql: string) =>
+    new Promise<void>((done, fail) => other.exec(sql, error => (error ? fail(error) : done())))
   try {
     await run('BEGIN IMMEDIATE')
     await page.keyboard.press('l')
     await page.keyboard.press('Enter')
-    await expect(page.locator('[data-save="unreachable"]')).toHaveAttribute('title', /Another program holds the database locked\. What is on the page is kept there and saved once it lets go\./)
+    await expect(page.locator('[data-save="unreachable"]')).toHaveAttribute(
+      'title',
+      /Another program holds the database locked\. What is on the page is kept there and saved once it lets go\./,
+    )
     await page.reload()
     await expect(bench.sticks()).toHaveCount(1)
     expect((await bench.stored()).document.parts).toHaveLength(0)
@@ -132,14 +158,32 @@ test('two windows edited in turn ask for no choice, and lose nothing', async ({ 
 
 test('two quick changes of a plan are both kept', async ({ page, app }) => {
   const plan = {
-    format: 'bazzet-plan', version: 1, id: 'quick', grooveId: 'wet-rope', title: 'Quick',
-    stages: [70, 80].map((bpm, i) => ({ id: `s${i}`, name: `Stage ${i}`, partIds: ['part-1'], click: 'every beat', bpm, seconds: 60 })),
+    format: 'bazzet-plan',
+    version: 1,
+    id: 'quick',
+    grooveId: 'wet-rope',
+    title: 'Quick',
+    stages: [70, 80].map((bpm, i) => ({
+      id: `s${i}`,
+      name: `Stage ${i}`,
+      partIds: ['part-1'],
+      click: 'every beat',
+      bpm,
+      seconds: 60,
+    })),
   }
-  await fetch(`${app.url}/api/plans`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(plan) })
+  await fetch(`${app.url}/api/plans`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(plan),
+  })
   await page.goto(`${app.url}/practise/quick`)
   const { reached, letGo } = await holdFirstSave(page, '**/api/plans/*')
   const set = async (stage: number, minutes: string) => {
-    await page.locator('[data-stage-id]').nth(stage - 1).click()
+    await page
+      .locator('[data-stage-id]')
+      .nth(stage - 1)
+      .click()
     await page.getByLabel('Minutes of the stage').fill(minutes)
     await page.getByLabel('Minutes of the stage').press('Enter')
   }
@@ -147,7 +191,15 @@ test('two quick changes of a plan are both kept', async ({ page, app }) => {
   await reached
   await set(2, '4')
   letGo()
-  await expect.poll(async () => JSON.stringify((await (await fetch(`${app.url}/api/plans/quick`)).json()).document.stages.map((stage: { seconds?: number, length?: { seconds: number } }) => stage.length?.seconds ?? stage.seconds))).toBe('[180,240]')
+  await expect
+    .poll(async () =>
+      JSON.stringify(
+        (await (await fetch(`${app.url}/api/plans/quick`)).json()).document.stages.map(
+          (stage: { seconds?: number; length?: { seconds: number } }) => stage.length?.seconds ?? stage.seconds,
+        ),
+      ),
+    )
+    .toBe('[180,240]')
   await page.reload()
   await expect(page.getByLabel('Minutes of the stage')).toHaveValue('3')
   await page.locator('[data-stage-id]').nth(1).click()
@@ -163,7 +215,11 @@ test('both versions can be kept of a groove whose title is as long as a title ma
   await bench.saved()
   await expect.poll(async () => (await bench.stored()).revision).toBe(2)
   const { document, revision } = await bench.stored()
-  await fetch(`${app.url}/api/grooves/${document.id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision, document: { ...document, title: 'Short, theirs' } }) })
+  await fetch(`${app.url}/api/grooves/${document.id}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ revision, document: { ...document, title: 'Short, theirs' } }),
+  })
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Keep both' }).click()
@@ -174,7 +230,9 @@ test('both versions can be kept of a groove whose title is as long as a title ma
   await expect(page.getByRole('article')).toContainText('(mine)')
 })
 
-test('a stroke pressed and dragged in an empty lane keeps its part: it is the chosen one, and keys act on it', async ({ bench }) => {
+test('a stroke pressed and dragged in an empty lane keeps its part: it is the chosen one, and keys act on it', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.beginEmpty('Pressed and dragged')
   await page.keyboard.press('l')

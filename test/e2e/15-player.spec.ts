@@ -11,11 +11,15 @@ async function open(bench: Bench) {
 // The player is one for a whole server, which other files of tests use after this one.
 let before: { document: object }
 test.beforeAll(async ({ app }) => {
-  before = await (await fetch(`${app.url}/api/players/me`)).json() as typeof before
+  before = (await (await fetch(`${app.url}/api/players/me`)).json()) as typeof before
 })
 test.afterAll(async ({ app }) => {
-  const { revision } = await (await fetch(`${app.url}/api/players/me`)).json() as { revision: number }
-  const back = await fetch(`${app.url}/api/players/me`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision, document: before.document }) })
+  const { revision } = (await (await fetch(`${app.url}/api/players/me`)).json()) as { revision: number }
+  const back = await fetch(`${app.url}/api/players/me`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ revision, document: before.document }),
+  })
   expect(back.status).toBe(200)
 })
 
@@ -27,7 +31,9 @@ test('what is new begins as the player says: lead, kit, what the bass drum is ca
   await page.getByRole('radio', { name: 'kick' }).click()
   await page.getByRole('combobox', { name: 'Kit for new grooves' }).click()
   await page.getByRole('option', { name: 'Four-piece', exact: true }).click()
-  await expect.poll(() => player(bench)).toMatchObject({ defaults: { lead: 'left', bassDrum: 'kick', kitId: 'four-piece' } })
+  await expect
+    .poll(() => player(bench))
+    .toMatchObject({ defaults: { lead: 'left', bassDrum: 'kick', kitId: 'four-piece' } })
 
   await page.goto(`${bench.app.url}/shelf`)
   await page.getByRole('button', { name: 'Begin a groove' }).click()
@@ -69,7 +75,9 @@ test('how to count is fetched with the first press: where the server is away the
   await expect(page.getByText(/Bazzet’s server does not answer/).first()).toBeVisible()
 })
 
-test('a limit is the player’s own: the Bench goes by it, a figure that cannot be is refused, and there is a way back to ours', async ({ bench }) => {
+test('a limit is the player’s own: the Bench goes by it, a figure that cannot be is refused, and there is a way back to ours', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.open('wet-rope')
   await expect(page.locator('[data-finding="control"]')).toBeVisible() // a ghost 156 ms after an accent
@@ -86,7 +94,9 @@ test('a limit is the player’s own: the Bench goes by it, a figure that cannot 
   await open(bench)
   await easy.fill('100') // quicker than what is hard
   await easy.press('Enter')
-  await expect(page.getByText(/What is easy for a loud stroke followed by a ghost is slower than what is hard/).first()).toBeVisible()
+  await expect(
+    page.getByText(/What is easy for a loud stroke followed by a ghost is slower than what is hard/).first(),
+  ).toBeVisible()
   expect((await player(bench)).limits.control.easy).toBe(0.15)
   await page.locator('[data-limit="control"]').getByRole('button', { name: 'Back to ours' }).click()
   await expect(easy).toHaveValue('180')

@@ -1,7 +1,11 @@
 import { type Bench, boxOf, expect, test } from './app'
 
 /** Where a limb strikes, in slots of sixteenths. */
-const slotsOf = async (bench: Bench, role: string) => (await bench.stored()).document.parts.filter(part => part.role === role).flatMap(part => part.strokes.map(stroke => stroke.at / 1260)).sort((a, b) => a - b)
+const slotsOf = async (bench: Bench, role: string) =>
+  (await bench.stored()).document.parts
+    .filter(part => part.role === role)
+    .flatMap(part => part.strokes.map(stroke => stroke.at / 1260))
+    .sort((a, b) => a - b)
 /** A place over the counts, or over the line with the numbers of the bars. */
 const over = async (bench: Bench, slot: number, y = 44) => {
   const { x } = await bench.place('Right hand', slot)
@@ -9,7 +13,9 @@ const over = async (bench: Bench, slot: number, y = 44) => {
 }
 const BASS = [0, 3, 10, 16, 22, 25, 26]
 
-test('a run of slots is marked over the counts, looped, copied, pasted, repeated, cleared and displaced with the mouse', async ({ bench }) => {
+test('a run of slots is marked over the counts, looped, copied, pasted, repeated, cleared and displaced with the mouse', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.openCopy('wet-rope')
   await expect.poll(() => slotsOf(bench, 'bass drum')).toEqual(BASS)
@@ -44,7 +50,9 @@ test('a run of slots is marked over the counts, looped, copied, pasted, repeated
   expect((await slotsOf(bench, 'bass drum')).slice(0, 2)).toEqual([0, 1])
   await bar.getByRole('button', { name: 'Repeat', exact: true }).click()
   await bench.saved()
-  await expect.poll(() => slotsOf(bench, 'bass drum')).toEqual([0, 1, 4, 5, 8, 9, 12, 13, 16, 17, 20, 21, 24, 25, 28, 29])
+  await expect
+    .poll(() => slotsOf(bench, 'bass drum'))
+    .toEqual([0, 1, 4, 5, 8, 9, 12, 13, 16, 17, 20, 21, 24, 25, 28, 29])
   await bar.getByRole('button', { name: 'Clear', exact: true }).click()
   await bench.saved()
   expect((await slotsOf(bench, 'bass drum'))[0]).toBe(4)
@@ -57,14 +65,18 @@ test('a run of slots is marked over the counts, looped, copied, pasted, repeated
   await expect(page.getByRole('combobox', { name: 'Loop' })).toContainText('all bars')
 })
 
-test('the same by keys: marked with Shift, copied, pasted, looped, moved and cleared; a single stroke moves with Alt', async ({ bench }) => {
+test('the same by keys: marked with Shift, copied, pasted, looped, moved and cleared; a single stroke moves with Alt', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.openCopy('wet-rope')
   const press = async (...keys: string[]) => {
     for (const key of keys) await page.keyboard.press(key)
   }
   await press('l', 'Home', 'Control+v')
-  await expect(page.getByText('Nothing is copied yet: mark a run of slots, then Ctrl C.', { exact: true })).toBeVisible()
+  await expect(
+    page.getByText('Nothing is copied yet: mark a run of slots, then Ctrl C.', { exact: true }),
+  ).toBeVisible()
   await press('Shift+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight')
   await expect(page.locator('[data-span-says]')).toHaveText('bar 1, 1 to a of 1')
   await press('Control+c', 'End', 'ArrowLeft', 'ArrowLeft', 'ArrowLeft', 'Control+v')
@@ -89,7 +101,9 @@ test('the same by keys: marked with Shift, copied, pasted, looped, moved and cle
   await expect(page.locator('[data-span-says]')).toHaveText('bar 2')
   await press('Shift+Enter')
   await bench.saved()
-  await expect.poll(() => slotsOf(bench, 'bass drum')).toEqual([1, 3, 10, ...Array.from({ length: 16 }, (_, i) => 16 + i)])
+  await expect
+    .poll(() => slotsOf(bench, 'bass drum'))
+    .toEqual([1, 3, 10, ...Array.from({ length: 16 }, (_, i) => 16 + i)])
   await press('Shift+Enter')
   await expect(page.getByText('The right foot strikes in every slot of what is marked.', { exact: true })).toBeVisible()
 })
@@ -114,7 +128,10 @@ test('a bar is played twice, moved and taken out; new bars repeat what is there,
   await bench.saved()
   await expect.poll(() => slotsOf(bench, 'bass drum')).toEqual(BASS)
 
-  for (const [filling, many] of [['repeat what is there', 10], ['are empty', 7]] as const) {
+  for (const [filling, many] of [
+    ['repeat what is there', 10],
+    ['are empty', 7],
+  ] as const) {
     await page.getByRole('button', { name: /^meter/ }).click()
     await page.getByRole('spinbutton', { name: 'Bars' }).fill('3')
     await page.getByRole('spinbutton', { name: 'Bars' }).press('Tab')
@@ -138,12 +155,16 @@ test('a span becomes a groove of its own, is changed there, and put back; Vary c
   await page.getByRole('link', { name: 'Vary it' }).click()
   await expect(page.locator('[data-only-in]')).toContainText('Only in bar 1, 4 to a of 4')
   await page.locator('[data-move="displace-all"]').click()
-  await expect(page.locator('[data-move-says]')).toHaveText(/^Everything in bar 1, 4 to a of 4 moved 1 slot later, a sixteenth, round within it\. /)
+  await expect(page.locator('[data-move-says]')).toHaveText(
+    /^Everything in bar 1, 4 to a of 4 moved 1 slot later, a sixteenth, round within it\. /,
+  )
   await page.getByRole('button', { name: 'Change this groove' }).click()
   await page.getByRole('link', { name: 'To the Bench' }).click()
   await bench.saved()
   expect(before.filter(slot => slot >= 12 && slot < 16)).toEqual([15])
-  await expect.poll(() => slotsOf(bench, 'ghosts')).toEqual(before.map(slot => (slot === 15 ? 12 : slot)).sort((a, b) => a - b))
+  await expect
+    .poll(() => slotsOf(bench, 'ghosts'))
+    .toEqual(before.map(slot => (slot === 15 ? 12 : slot)).sort((a, b) => a - b))
 
   await page.mouse.click(beat.x, beat.y)
   await page.getByRole('button', { name: 'Make it a groove' }).click()
@@ -161,7 +182,9 @@ test('a span becomes a groove of its own, is changed there, and put back; Vary c
   await expect.poll(() => slotsOf(bench, 'bass drum')).toEqual(BASS)
 })
 
-test('a groove is stepped through with no pulse: each instant sounds, lights its limbs and is said; then more at a time', async ({ bench }) => {
+test('a groove is stepped through with no pulse: each instant sounds, lights its limbs and is said; then more at a time', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.openCopy('wet-rope')
   await page.keyboard.press('e')
@@ -178,7 +201,9 @@ test('a groove is stepped through with no pulse: each instant sounds, lights its
   await expect(says).toHaveText(/^bar 1, 1:/)
   // Two at a time, three, then to the end of the beat.
   for (const key of ['+', '+', '+']) await page.keyboard.press(key)
-  await expect(says).toHaveText('bar 1, 1: right hand hi-hat, right foot bass drum, left foot chick. bar 1, & of 1: right hand hi-hat. bar 1, a of 1: right foot bass drum')
+  await expect(says).toHaveText(
+    'bar 1, 1: right hand hi-hat, right foot bass drum, left foot chick. bar 1, & of 1: right hand hi-hat. bar 1, a of 1: right foot bass drum',
+  )
   await page.getByRole('button', { name: 'Next', exact: true }).click()
   await expect(says).toContainText('bar 1, 2: right hand hi-hat; left hand snare rim shot, accent; left foot chick.')
   await page.getByRole('button', { name: 'Leave Step' }).click()

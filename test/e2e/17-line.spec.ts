@@ -13,7 +13,10 @@ test('a line is drawn with the mouse, long and short, above the limbs', async ({
   await bench.openCopy('wet-rope')
   await toLine(page)
   await expect(page.locator('[data-line-panel]')).toBeVisible()
-  const over = async (slot: number) => ({ x: (await bench.place('Right hand', slot)).x, y: (await bench.place('Line', slot)).y })
+  const over = async (slot: number) => ({
+    x: (await bench.place('Right hand', slot)).x,
+    y: (await bench.place('Line', slot)).y,
+  })
   const [a, b] = [await over(0), await over(3)]
   await page.mouse.move(a.x, a.y)
   await page.mouse.down()
@@ -21,7 +24,12 @@ test('a line is drawn with the mouse, long and short, above the limbs', async ({
   await page.mouse.up()
   await page.mouse.click((await over(6)).x, a.y)
   await expect(notes(page)).toHaveCount(2)
-  await expect.poll(() => lineOf(bench)).toEqual([[0, 4], [6, 1]])
+  await expect
+    .poll(() => lineOf(bench))
+    .toEqual([
+      [0, 4],
+      [6, 1],
+    ])
   await expect(page.locator('[data-note][data-long=true]')).toHaveCount(1)
   // A note that is there is pressed and drawn longer; undo takes it back as one thing.
   const c = await over(8)
@@ -29,20 +37,51 @@ test('a line is drawn with the mouse, long and short, above the limbs', async ({
   await page.mouse.down()
   await page.mouse.move(c.x, c.y, { steps: 3 })
   await page.mouse.up()
-  await expect.poll(() => lineOf(bench)).toEqual([[0, 4], [6, 3]])
+  await expect
+    .poll(() => lineOf(bench))
+    .toEqual([
+      [0, 4],
+      [6, 3],
+    ])
   await page.keyboard.press('Control+z')
-  await expect.poll(() => lineOf(bench)).toEqual([[0, 4], [6, 1]])
+  await expect
+    .poll(() => lineOf(bench))
+    .toEqual([
+      [0, 4],
+      [6, 1],
+    ])
   await bench.unfold('Against the line')
-  await expect(page.locator('[data-on-line]').filter({ hasText: 'Right foot' })).toHaveText('Right foot: 1 of 2 notes, not bar 1: & of 2. 6 strokes more.')
+  await expect(page.locator('[data-on-line]').filter({ hasText: 'Right foot' })).toHaveText(
+    'Right foot: 1 of 2 notes, not bar 1: & of 2. 6 strokes more.',
+  )
 })
 
 test('by keys a line is written, said, read by the limbs and kept', async ({ page, bench }) => {
   await bench.openCopy('wet-rope')
   await page.keyboard.press('u')
   await expect(bench.lanes).toBeFocused()
-  for (const key of ['Enter', 'o', 'o', 'o', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'Enter', '5']) await page.keyboard.press(key)
+  for (const key of [
+    'Enter',
+    'o',
+    'o',
+    'o',
+    'ArrowRight',
+    'ArrowRight',
+    'ArrowRight',
+    'ArrowRight',
+    'ArrowRight',
+    'ArrowRight',
+    'Enter',
+    '5',
+  ])
+    await page.keyboard.press(key)
   await expect(bench.says).toHaveText('Line, bar 1, & of 2: short note, accent, for a sixteenth')
-  await expect.poll(() => lineOf(bench)).toEqual([[0, 4], [6, 1]])
+  await expect
+    .poll(() => lineOf(bench))
+    .toEqual([
+      [0, 4],
+      [6, 1],
+    ])
   // Down from the line is the leading hand, and up again the line.
   await page.keyboard.press('ArrowDown')
   await expect(bench.says).toHaveText(/^Right hand/)
@@ -54,9 +93,16 @@ test('by keys a line is written, said, read by the limbs and kept', async ({ pag
   await reading.getByRole('button', { name: /^Short on the snare/ }).focus()
   await expect(page.locator('[data-stick^="crash"], [data-stick^="other-rh"]')).not.toHaveCount(0)
   await reading.getByRole('button', { name: 'Keep as variation' }).press('Enter')
-  await expect(page.getByText('A variation of its parent')).toContainText('“Line” as short on the snare, long on the bass drum with a crash: 2 notes.')
+  await expect(page.getByText('A variation of its parent')).toContainText(
+    '“Line” as short on the snare, long on the bass drum with a crash: 2 notes.',
+  )
   // The line came along, whoever plays it.
-  await expect.poll(() => lineOf(bench)).toEqual([[0, 4], [6, 1]])
+  await expect
+    .poll(() => lineOf(bench))
+    .toEqual([
+      [0, 4],
+      [6, 1],
+    ])
 })
 
 test('a line is taken from a part, tapped in time, and goes with its last note taken back', async ({ page, bench }) => {
@@ -104,7 +150,10 @@ test('a piece and a stroke are painted into many slots, by mouse and by keys', a
     await page.mouse.click(at.x, at.y)
   }
   await bench.saved()
-  const strokes = async () => (await bench.stored()).document.parts.flatMap(part => part.strokes.map(stroke => `${stroke.piece} ${stroke.stroke}`))
+  const strokes = async () =>
+    (await bench.stored()).document.parts.flatMap(part =>
+      part.strokes.map(stroke => `${stroke.piece} ${stroke.stroke}`),
+    )
   await expect.poll(() => strokes()).toEqual(['ride bell', 'ride bell', 'ride bell'])
   // One that is there is painted over.
   await brush.getByRole('button', { name: 'Hi-hat' }).click()

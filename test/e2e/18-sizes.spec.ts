@@ -1,19 +1,41 @@
 import type { CDPSession, Page } from '@playwright/test'
 import { boxOf, expect, test } from './app'
 
-const PAGES = ['/shelf', '/begin', '/open', '/bench/wet-rope', '/sticking', '/vary/wet-rope', '/vary/wet-rope?view=recipes', '/phrase', '/phrase/wet-rope-set', '/phrase/wet-rope-set?templates=1', '/today', '/practise?groove=wet-rope', '/practise/wet-rope-plan', '/practise/wet-rope-plan/run', '/log', '/kit/five-piece', '/player', '/sheet/wet-rope', '/compare?a=wet-rope']
+const PAGES = [
+  '/shelf',
+  '/begin',
+  '/open',
+  '/bench/wet-rope',
+  '/sticking',
+  '/vary/wet-rope',
+  '/vary/wet-rope?view=recipes',
+  '/phrase',
+  '/phrase/wet-rope-set',
+  '/phrase/wet-rope-set?templates=1',
+  '/today',
+  '/practise?groove=wet-rope',
+  '/practise/wet-rope-plan',
+  '/practise/wet-rope-plan/run',
+  '/log',
+  '/kit/five-piece',
+  '/player',
+  '/sheet/wet-rope',
+  '/compare?a=wet-rope',
+]
 
 /** A finger on the screen, by the browser's own input protocol: Playwright's touch only taps. */
 class Finger {
   private constructor(private cdp: CDPSession) {}
   static on = async (page: Page) => new Finger(await page.context().newCDPSession(page))
-  private send = (type: 'touchStart' | 'touchMove' | 'touchEnd', at?: { x: number, y: number }) => this.cdp.send('Input.dispatchTouchEvent', { type, touchPoints: at ? [at] : [] })
-  down = (at: { x: number, y: number }) => this.send('touchStart', at)
-  move = (at: { x: number, y: number }) => this.send('touchMove', at)
+  private send = (type: 'touchStart' | 'touchMove' | 'touchEnd', at?: { x: number; y: number }) =>
+    this.cdp.send('Input.dispatchTouchEvent', { type, touchPoints: at ? [at] : [] })
+  down = (at: { x: number; y: number }) => this.send('touchStart', at)
+  move = (at: { x: number; y: number }) => this.send('touchMove', at)
   up = () => this.send('touchEnd')
-  async drag(from: { x: number, y: number }, to: { x: number, y: number }) {
+  async drag(from: { x: number; y: number }, to: { x: number; y: number }) {
     await this.down(from)
-    for (let step = 1; step <= 5; step++) await this.move({ x: from.x + (to.x - from.x) * step / 5, y: from.y + (to.y - from.y) * step / 5 })
+    for (let step = 1; step <= 5; step++)
+      await this.move({ x: from.x + ((to.x - from.x) * step) / 5, y: from.y + ((to.y - from.y) * step) / 5 })
     await this.up()
   }
 }
@@ -23,15 +45,27 @@ test.describe('on a tablet and on a phone', () => {
 
   test('no page scrolls sideways, and every button is large enough for a finger', async ({ page, app }) => {
     test.slow()
-    const tooWide = () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
-    const tooSmall = () => page.evaluate(() => [...document.querySelectorAll('button, [role=combobox]')]
-      .filter(one => !one.matches('[role=switch], [role=checkbox], [role=radio]') && one.getBoundingClientRect().height > 0 && (one.getBoundingClientRect().height < 43.5 || one.getBoundingClientRect().width < 43.5))
-      .map(one => `${one.getAttribute('aria-label') ?? one.textContent?.trim()}`))
+    const tooWide = () =>
+      page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+    const tooSmall = () =>
+      page.evaluate(() =>
+        [...document.querySelectorAll('button, [role=combobox]')]
+          .filter(
+            one =>
+              !one.matches('[role=switch], [role=checkbox], [role=radio]') &&
+              one.getBoundingClientRect().height > 0 &&
+              (one.getBoundingClientRect().height < 43.5 || one.getBoundingClientRect().width < 43.5),
+          )
+          .map(one => `${one.getAttribute('aria-label') ?? one.textContent?.trim()}`),
+      )
     for (const path of PAGES) {
       await page.goto(app.url + path)
       await expect(page.getByRole('heading', { level: 1 }).or(page.getByRole('application')).first()).toBeAttached()
       await expect(page.getByRole('button').first()).toBeVisible()
-      for (const [width, height] of [[390, 780], [820, 1180]] as const) {
+      for (const [width, height] of [
+        [390, 780],
+        [820, 1180],
+      ] as const) {
         await page.setViewportSize({ width, height })
         await expect.poll(tooWide, { message: `${path} at ${width}` }).toBe(0)
         await expect.poll(tooSmall, { message: `${path} at ${width}` }).toEqual([])
@@ -43,7 +77,11 @@ test.describe('on a tablet and on a phone', () => {
 test.describe('on a tablet, fingers only', () => {
   test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true, isMobile: true })
 
-  test('strokes are put, raised, moved and changed by a long press; counts are marked', async ({ page, bench, app }) => {
+  test('strokes are put, raised, moved and changed by a long press; counts are marked', async ({
+    page,
+    bench,
+    app,
+  }) => {
     await page.goto(`${app.url}/begin`)
     await page.getByRole('tab', { name: 'Empty bars' }).tap()
     await page.getByRole('button', { name: '4/4', exact: true }).tap()
@@ -64,7 +102,8 @@ test.describe('on a tablet, fingers only', () => {
     await page.getByRole('menuitemcheckbox', { name: '1 ghost' }).tap()
     await expect(bench.sticks().first()).toHaveAttribute('data-level', '1')
     await bench.saved()
-    const counts = (slot: number) => bench.lanes.locator('svg').first().locator('text[text-anchor=middle]').nth(slot).boundingBox()
+    const counts = (slot: number) =>
+      bench.lanes.locator('svg').first().locator('text[text-anchor=middle]').nth(slot).boundingBox()
     const [from, to] = [(await counts(4))!, (await counts(7))!]
     await finger.drag({ x: from.x + 3, y: from.y + 8 }, { x: to.x + 3, y: to.y + 8 })
     await expect(page.locator('[data-span-says]')).toHaveText('2 to a of 2')
@@ -98,7 +137,9 @@ test.describe('on a phone', () => {
     const edge = await frame.evaluate(el => el.scrollWidth > el.clientWidth)
     expect(edge).toBe(true)
     await finger.drag({ x: box.x + 250, y: box.y + 150 }, { x: box.x + 100, y: box.y + 150 })
-    await expect.poll(() => page.evaluate(() => [...document.querySelectorAll('*')].some(el => el.scrollLeft > 30))).toBe(true)
+    await expect
+      .poll(() => page.evaluate(() => [...document.querySelectorAll('*')].some(el => el.scrollLeft > 30)))
+      .toBe(true)
     await expect(bench.sticks()).toHaveCount(before)
     await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled()
   })
@@ -115,8 +156,16 @@ test.describe('on a phone', () => {
   })
 })
 
-for (const [width, height] of [[1280, 800], [1024, 768], [820, 1180], [390, 780]] as const) {
-  test(`the runner fits ${width}x${height} while it plays: its keys, and the lanes that the stage uses, are in sight`, async ({ page, app }) => {
+for (const [width, height] of [
+  [1280, 800],
+  [1024, 768],
+  [820, 1180],
+  [390, 780],
+] as const) {
+  test(`the runner fits ${width}x${height} while it plays: its keys, and the lanes that the stage uses, are in sight`, async ({
+    page,
+    app,
+  }) => {
     await page.setViewportSize({ width, height })
     await page.goto(`${app.url}/practise/wet-rope-plan/run`)
     await expect(page.locator('[data-run-lanes]')).toBeVisible()
@@ -128,9 +177,9 @@ for (const [width, height] of [[1280, 800], [1024, 768], [820, 1180], [390, 780]
     await page.getByRole('button', { name: 'Space: start' }).click()
     await expect(page.locator('[data-phase="playing"]')).toBeVisible({ timeout: 60_000 })
     // Until the letters have come those of the system stand there, which take more room.
-    await page.evaluate(async () => void await document.fonts.ready)
+    await page.evaluate(async () => void (await document.fonts.ready))
     expect((await boxOf(page.locator('[data-run-lanes]'))).height).toBeGreaterThan(100)
-    const inSight = async (box: { x: number, y: number, width: number, height: number } | null, what: string) => {
+    const inSight = async (box: { x: number; y: number; width: number; height: number } | null, what: string) => {
       expect(box, what).not.toBeNull()
       expect(box!.x, what).toBeGreaterThanOrEqual(-1)
       expect(box!.y, what).toBeGreaterThanOrEqual(-1)
@@ -138,7 +187,18 @@ for (const [width, height] of [[1280, 800], [1024, 768], [820, 1180], [390, 780]
       expect(box!.y + box!.height, what).toBeLessThanOrEqual(height + 1)
     }
     await inSight(await page.locator('[data-run-lanes]').boundingBox(), 'lanes')
-    for (const name of ['Space: pause', '1 solid', '2 shaky', '3 missed', 'A again', 'S slower', 'F faster', 'N next', 'Esc leave']) await inSight(await page.getByRole('button', { name }).boundingBox(), name)
+    for (const name of [
+      'Space: pause',
+      '1 solid',
+      '2 shaky',
+      '3 missed',
+      'A again',
+      'S slower',
+      'F faster',
+      'N next',
+      'Esc leave',
+    ])
+      await inSight(await page.getByRole('button', { name }).boundingBox(), name)
     await inSight(await page.locator('[data-timer]').boundingBox(), 'timer')
     await expect(page.locator('[data-band][visibility="visible"]')).toBeAttached()
   })

@@ -2,16 +2,24 @@ import { type Bench, expect, test } from './app'
 
 const slots = async (bench: Bench, name: string) => {
   await bench.saved()
-  return (await bench.stored()).document.parts.find(part => part.name === name)?.strokes.map(stroke => stroke.at / 1260) ?? []
+  return (
+    (await bench.stored()).document.parts.find(part => part.name === name)?.strokes.map(stroke => stroke.at / 1260) ??
+    []
+  )
 }
 
-test('a bar is built beat by beat from cells, one of one’s own among them, and its beats are dragged', async ({ page, bench }) => {
+test('a bar is built beat by beat from cells, one of one’s own among them, and its beats are dragged', async ({
+  page,
+  bench,
+}) => {
   await bench.openCopy('wet-rope')
   // One beat of everything is kept as a cell.
   await bench.lanes.focus()
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight')
   await page.getByRole('button', { name: 'Keep as a cell' }).click()
-  await expect(page.getByText('Kept as the cell “Wet Rope, copied, bar 1, 1 to a of 1”.', { exact: true })).toBeVisible()
+  await expect(
+    page.getByText('Kept as the cell “Wet Rope, copied, bar 1, 1 to a of 1”.', { exact: true }),
+  ).toBeVisible()
   const foot = await bench.place('Right foot', 4)
   await page.mouse.click(foot.x, foot.y)
   await expect.poll(() => slots(bench, 'Bass drum')).toEqual([0, 3, 4, 10, 16, 22, 25, 26])

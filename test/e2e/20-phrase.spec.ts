@@ -5,18 +5,39 @@ const json = { 'content-type': 'application/json' }
 const S = 1260
 /** One bar of 4/4 in sixteenths: hats in quarters, by a right-handed player; no feet. */
 const hats = (id: string, title: string, more: object[] = []) => ({
-  format: 'bazzet-groove', version: 2, id, title, tempo: { bpm: 240, counts: '1/4' }, bars: [{ meter: { count: 4, unit: 4, groups: [1, 1, 1, 1] }, slots: [4, 4, 4, 4] }],
-  parts: [{ id: 'hats', name: 'Hats', role: 'lead', limb: 'RH', strokes: [0, 4, 8, 12].map(slot => ({ at: slot * S, piece: 'hi-hat', stroke: 'hit', level: 3 })) }, ...more],
+  format: 'bazzet-groove',
+  version: 2,
+  id,
+  title,
+  tempo: { bpm: 240, counts: '1/4' },
+  bars: [{ meter: { count: 4, unit: 4, groups: [1, 1, 1, 1] }, slots: [4, 4, 4, 4] }],
+  parts: [
+    {
+      id: 'hats',
+      name: 'Hats',
+      role: 'lead',
+      limb: 'RH',
+      strokes: [0, 4, 8, 12].map(slot => ({ at: slot * S, piece: 'hi-hat', stroke: 'hit', level: 3 })),
+    },
+    ...more,
+  ],
 })
 let made = 0
 /** A groove of its own on the Shelf, under a title that no other has. */
 async function groove(bench: Bench, title: string, more?: object[]) {
   const id = `phrase-groove-${Date.now().toString(36)}-${made++}`
-  const answer = await fetch(`${bench.app.url}/api/grooves`, { method: 'POST', headers: json, body: JSON.stringify(hats(id, title, more)) })
+  const answer = await fetch(`${bench.app.url}/api/grooves`, {
+    method: 'POST',
+    headers: json,
+    body: JSON.stringify(hats(id, title, more)),
+  })
   expect(answer.status).toBe(201)
   return id
 }
-const stored = async (bench: Bench) => (await (await fetch(`${bench.app.url}/api/phrases/${new URL(bench.page.url()).pathname.split('/').at(-1)}`)).json()) as { revision: number, document: Phrase }
+const stored = async (bench: Bench) =>
+  (await (
+    await fetch(`${bench.app.url}/api/phrases/${new URL(bench.page.url()).pathname.split('/').at(-1)}`)
+  ).json()) as { revision: number; document: Phrase }
 /** A new phrase of a groove, by its title, with its templates open. */
 async function begin(bench: Bench, title: string) {
   const { page } = bench
@@ -29,14 +50,23 @@ async function begin(bench: Bench, title: string) {
 }
 const pick = async (bench: Bench, box: string, option: string | RegExp) => {
   await bench.page.getByRole('combobox', { name: box, exact: true }).click()
-  await bench.page.getByRole('option', { name: option, exact: typeof option === 'string' }).first().click()
+  await bench.page
+    .getByRole('option', { name: option, exact: typeof option === 'string' })
+    .first()
+    .click()
   await expect(bench.page.getByRole('listbox')).toHaveCount(0)
 }
 const facts = (bench: Bench) => bench.page.locator('[data-facts]')
 /** Times between sounds that do not come together, to the tenth of a ms. */
-const gaps = (list: { when: number }[]) => [...new Set(list.map(one => one.when.toFixed(4)))].map(Number).sort((a, b) => a - b).reduce<number[]>((all, when, i, times) => (i ? [...all, Number((when - times[i - 1]!).toFixed(4))] : all), [])
+const gaps = (list: { when: number }[]) =>
+  [...new Set(list.map(one => one.when.toFixed(4)))]
+    .map(Number)
+    .sort((a, b) => a - b)
+    .reduce<number[]>((all, when, i, times) => (i ? [...all, Number((when - times[i - 1]!).toFixed(4))] : all), [])
 
-test('three bars and a fill by mouse: seen, kept, and heard to the millisecond; the crash lands on 1', async ({ bench }) => {
+test('three bars and a fill by mouse: seen, kept, and heard to the millisecond; the crash lands on 1', async ({
+  bench,
+}) => {
   const { page } = bench
   await listen(page)
   await groove(bench, 'Quarter hats')
@@ -61,7 +91,12 @@ test('three bars and a fill by mouse: seen, kept, and heard to the millisecond; 
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   await expect.poll(async () => (await heard(page)).length, { timeout: 60_000 }).toBeGreaterThan(32)
   // Quarters at 240, sixteen sixteenths, and quarters again; on the 1 after it the crash and the bass drum stand together.
-  expect(gaps(await heard(page)).slice(0, 30)).toEqual([...Array<number>(12).fill(0.25), ...Array<number>(16).fill(0.0625), 0.25, 0.25])
+  expect(gaps(await heard(page)).slice(0, 30)).toEqual([
+    ...Array<number>(12).fill(0.25),
+    ...Array<number>(16).fill(0.0625),
+    0.25,
+    0.25,
+  ])
   await expect(page.locator('[data-playing]')).toHaveCount(1)
   await expect(page.locator('[data-bar-count]')).toContainText('of 8')
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
@@ -69,7 +104,9 @@ test('three bars and a fill by mouse: seen, kept, and heard to the millisecond; 
   expect(document.sections).toMatchObject([{ bars: 4, times: 2, turns: [{ when: { every: 1 } }] }])
 })
 
-test('the same by keys: a fill over a bar, the section repeated and moved, a stretch looped, and all of it taken back', async ({ bench }) => {
+test('the same by keys: a fill over a bar, the section repeated and moved, a stretch looped, and all of it taken back', async ({
+  bench,
+}) => {
   const { page } = bench
   await groove(bench, 'Keyed hats')
   await begin(bench, 'Keyed hats')
@@ -100,12 +137,23 @@ test('the same by keys: a fill over a bar, the section repeated and moved, a str
   expect((await stored(bench)).document.sections[0]!.turns).toHaveLength(1)
 })
 
-test('sixteen bars of plain and changed in turn, then a B section on another cymbal, then fours traded', async ({ bench }) => {
+test('sixteen bars of plain and changed in turn, then a B section on another cymbal, then fours traded', async ({
+  bench,
+}) => {
   const { page } = bench
-  await groove(bench, 'Formed hats', [{ id: 'snare', name: 'Backbeat', role: 'backbeat', limb: 'LH', strokes: [4, 12].map(slot => ({ at: slot * S, piece: 'snare', stroke: 'hit', level: 5 })) }])
+  await groove(bench, 'Formed hats', [
+    {
+      id: 'snare',
+      name: 'Backbeat',
+      role: 'backbeat',
+      limb: 'LH',
+      strokes: [4, 12].map(slot => ({ at: slot * S, piece: 'snare', stroke: 'hit', level: 5 })),
+    },
+  ])
   await begin(bench, 'Formed hats')
   const take = async (name: string, bars: string, how = 'Take it') => {
-    if (await page.locator('[data-templates]').count() === 0) await page.getByRole('button', { name: 'Templates' }).click()
+    if ((await page.locator('[data-templates]').count()) === 0)
+      await page.getByRole('button', { name: 'Templates' }).click()
     await page.getByRole('button', { name, exact: true }).click()
     await expect(page.getByText(bars, { exact: true })).toBeVisible()
     await page.getByRole('button', { name: how }).click()
@@ -127,16 +175,26 @@ test('sixteen bars of plain and changed in turn, then a B section on another cym
   await bench.saved()
   const b = (await stored(bench)).document
   const bPlay = b.sections[1]!.play as { groove: string }
-  expect(new Set(b.grooves[bPlay.groove]!.seen.groove.parts.find(part => part.role === 'lead')!.strokes.map(stroke => stroke.piece))).toEqual(new Set(['ride']))
+  expect(
+    new Set(
+      b.grooves[bPlay.groove]!.seen.groove.parts.find(part => part.role === 'lead')!.strokes.map(
+        stroke => stroke.piece,
+      ),
+    ),
+  ).toEqual(new Set(['ride']))
 
   await take('Traded with oneself', '16 bars', 'Add it at the end')
   await expect(facts(bench)).toContainText('32 bars')
   await expect(page.locator('[data-section]')).toHaveCount(6)
-  await expect(page.locator('[data-section][data-name="You"]').first()).toContainText('your answer, feet and click go on')
+  await expect(page.locator('[data-section][data-name="You"]').first()).toContainText(
+    'your answer, feet and click go on',
+  )
   expect(await page.locator('[data-section][data-name="You"]').first().locator('[data-kind="rest"]').count()).toBe(4)
 })
 
-test('a fill led afresh differs each time, the same from its seed; another is searched, tried and taken', async ({ bench }) => {
+test('a fill led afresh differs each time, the same from its seed; another is searched, tried and taken', async ({
+  bench,
+}) => {
   const { page } = bench
   await page.goto(`${bench.app.url}/phrase/waltz-lines`)
   await page.locator('[data-kind="fill"]').click()
@@ -171,9 +229,19 @@ test('a fill led afresh differs each time, the same from its seed; another is se
   await expect.poll(async () => (await takes()).length).toBe(4)
 })
 
-test('a way into a fill that is too far is told with the tempo at which it turns, and mended by one press', async ({ bench }) => {
+test('a way into a fill that is too far is told with the tempo at which it turns, and mended by one press', async ({
+  bench,
+}) => {
   const { page } = bench
-  await groove(bench, 'Far hats', [{ id: 'more', name: 'Off-beats', role: 'other', limb: 'RH', strokes: [2, 6, 10, 14].map(slot => ({ at: slot * S, piece: 'hi-hat', stroke: 'hit', level: 2 })) }])
+  await groove(bench, 'Far hats', [
+    {
+      id: 'more',
+      name: 'Off-beats',
+      role: 'other',
+      limb: 'RH',
+      strokes: [2, 6, 10, 14].map(slot => ({ at: slot * S, piece: 'hi-hat', stroke: 'hit', level: 2 })),
+    },
+  ])
   await begin(bench, 'Far hats')
   await page.getByRole('button', { name: 'Close' }).click()
   await page.locator('[data-bar="0"]').click()
@@ -185,16 +253,23 @@ test('a way into a fill that is too far is told with the tempo at which it turns
   await page.getByRole('button', { name: 'Add floor tom to the path' }).click()
   // From the hats on & of 2 to the floor tom on 3 at 240: 125 ms for 93 cm.
   const joins = page.locator('[data-joins]')
-  await expect(joins).toContainText(/The right hand has 125 ms from the hi-hat to the floor tom, 9\d cm: hard at this tempo, easy below \d+\./)
+  await expect(joins).toContainText(
+    /The right hand has 125 ms from the hi-hat to the floor tom, 9\d cm: hard at this tempo, easy below \d+\./,
+  )
   // Easy takes 60 ms and 93 cm at 4 m a second, 293 ms: one stroke less leaves 250, two 375.
   await page.getByRole('button', { name: 'Leave the last 2 strokes of the right hand out before it' }).click()
   await expect(joins).not.toContainText('125 ms from the hi-hat')
   await bench.saved()
   const put = (await stored(bench)).document.sections[0]!.turns[0]!.put
-  expect('fill' in put && put.fill.leaveOut).toEqual([{ limb: 'RH', at: -2 * S }, { limb: 'RH', at: -4 * S }])
+  expect('fill' in put && put.fill.leaveOut).toEqual([
+    { limb: 'RH', at: -2 * S },
+    { limb: 'RH', at: -4 * S },
+  ])
 })
 
-test('a groove changed on the Bench shows in the phrase; a pinned one does not; and the way there and back is one press', async ({ bench }) => {
+test('a groove changed on the Bench shows in the phrase; a pinned one does not; and the way there and back is one press', async ({
+  bench,
+}) => {
   const { page } = bench
   const id = await groove(bench, 'Followed hats')
   await begin(bench, 'Followed hats')
@@ -210,15 +285,27 @@ test('a groove changed on the Bench shows in the phrase; a pinned one does not; 
   await bench.saved()
   await page.getByRole('link', { name: 'Back to it' }).click()
   await expect(page.locator('[data-bar-count]')).toContainText('bar 2 of 4')
-  const drawn = () => page.locator('[data-bar="0"] path').evaluateAll(paths => paths.map(path => path.getAttribute('d')).join())
+  const drawn = () =>
+    page.locator('[data-bar="0"] path').evaluateAll(paths => paths.map(path => path.getAttribute('d')).join())
   const changed = await drawn()
   // Pinned, it stays as it is whatever becomes of it.
   await page.getByRole('button', { name: 'Pin', exact: true }).click()
   await bench.saved()
-  const { document, revision } = (await (await fetch(`${bench.app.url}/api/grooves/${id}`)).json()) as { document: { parts: { strokes: object[] }[] }, revision: number }
+  const { document, revision } = (await (await fetch(`${bench.app.url}/api/grooves/${id}`)).json()) as {
+    document: { parts: { strokes: object[] }[] }
+    revision: number
+  }
   expect(document.parts[0]!.strokes).toHaveLength(5)
-  expect((await (await fetch(`${bench.app.url}/api/phrases/${phraseId}`)).json()).document.grooves).toMatchObject(Object.fromEntries(Object.keys((await stored(bench)).document.grooves).map(key => [key, { pinned: true, seen: { revision } }])))
-  await fetch(`${bench.app.url}/api/grooves/${id}`, { method: 'PUT', headers: json, body: JSON.stringify({ revision, document: { ...document, parts: [] } }) })
+  expect((await (await fetch(`${bench.app.url}/api/phrases/${phraseId}`)).json()).document.grooves).toMatchObject(
+    Object.fromEntries(
+      Object.keys((await stored(bench)).document.grooves).map(key => [key, { pinned: true, seen: { revision } }]),
+    ),
+  )
+  await fetch(`${bench.app.url}/api/grooves/${id}`, {
+    method: 'PUT',
+    headers: json,
+    body: JSON.stringify({ revision, document: { ...document, parts: [] } }),
+  })
   await page.reload()
   await expect(page.locator('[data-bar="0"]')).toBeVisible()
   expect(await drawn()).toBe(changed)
@@ -230,7 +317,9 @@ test('a groove changed on the Bench shows in the phrase; a pinned one does not; 
   await expect(page.getByText('Not on the Shelf any more; played as last seen.')).toBeVisible()
 })
 
-test('sections are named, moved by dragging, taken out; what does not fit is refused in words; a stale save asks', async ({ bench }) => {
+test('sections are named, moved by dragging, taken out; what does not fit is refused in words; a stale save asks', async ({
+  bench,
+}) => {
   const { page } = bench
   await groove(bench, 'Bounded hats')
   await begin(bench, 'Bounded hats')
@@ -243,7 +332,8 @@ test('sections are named, moved by dragging, taken out; what does not fit is ref
   await expect(page.getByRole('region', { name: 'The chosen section' })).toContainText('bars 5 to 8')
   await page.getByLabel('Name of the section').fill('Chorus')
   await page.getByLabel('Name of the section').press('Enter')
-  const names = () => page.locator('[data-section]').evaluateAll(rows => rows.map(row => (row as HTMLElement).dataset.name))
+  const names = () =>
+    page.locator('[data-section]').evaluateAll(rows => rows.map(row => (row as HTMLElement).dataset.name))
   await expect.poll(names).toEqual(['Verse', 'Chorus'])
   // Bars are marked with Shift by the mouse, and go round.
   await page.locator('[data-bar="0"]').click()
@@ -262,7 +352,11 @@ test('sections are named, moved by dragging, taken out; what does not fit is ref
   await bench.saved()
 
   const { document, revision } = await stored(bench)
-  const theirs = await fetch(`${bench.app.url}/api/phrases/${document.id}`, { method: 'PUT', headers: json, body: JSON.stringify({ revision, document: { ...document, title: 'Theirs' } }) })
+  const theirs = await fetch(`${bench.app.url}/api/phrases/${document.id}`, {
+    method: 'PUT',
+    headers: json,
+    body: JSON.stringify({ revision, document: { ...document, title: 'Theirs' } }),
+  })
   expect(theirs.status).toBe(200)
   await page.getByLabel('Title of the phrase').fill('Mine')
   await page.getByLabel('Title of the phrase').press('Enter')

@@ -3,27 +3,47 @@ import type { Page } from '@playwright/test'
 import type { LogEntry, NewStage, Plan } from '#core/practise'
 import { type App, type AtSound, expect, heard, hearSounds, listen, test } from './app'
 
-const post = (app: App, path: string, body: object) => fetch(app.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+const post = (app: App, path: string, body: object) =>
+  fetch(app.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
 /** A plan kept by the server, of stages at tempos so fast that they can be waited for. */
 async function keep(app: App, id: string, stages: (Partial<NewStage> & { name: string })[]) {
   const made = await post(app, '/api/plans', {
-    format: 'bazzet-plan', version: 3, id, title: `Plan ${id}`,
-    stages: stages.map((stage, i) => ({ id: `s${i}`, subject: { kind: 'groove', id: 'wet-rope' }, parts: { 'part-1': 'player', 'part-2': 'player' }, length: { bars: 4 }, click: { program: 'every beat' }, tempo: { bpm: 280, counts: '1/4' }, ...stage })),
+    format: 'bazzet-plan',
+    version: 3,
+    id,
+    title: `Plan ${id}`,
+    stages: stages.map((stage, i) => ({
+      id: `s${i}`,
+      subject: { kind: 'groove', id: 'wet-rope' },
+      parts: { 'part-1': 'player', 'part-2': 'player' },
+      length: { bars: 4 },
+      click: { program: 'every beat' },
+      tempo: { bpm: 280, counts: '1/4' },
+      ...stage,
+    })),
   })
   expect(made.status, await made.text()).toBe(201)
 }
-const entriesOf = async (app: App, planId: string) => ((await (await fetch(`${app.url}/api/log?limit=1000`)).json()).entries as LogEntry[]).filter(entry => entry.planId === planId)
-const phase = (page: Page, name: string) => expect(page.locator(`[data-phase="${name}"]`)).toBeVisible({ timeout: 60_000 })
-const measuredBy = (page: Page, input: string) => page.addInitScript(one => localStorage.setItem('bazzet:input', one), input)
+const entriesOf = async (app: App, planId: string) =>
+  ((await (await fetch(`${app.url}/api/log?limit=1000`)).json()).entries as LogEntry[]).filter(
+    entry => entry.planId === planId,
+  )
+const phase = (page: Page, name: string) =>
+  expect(page.locator(`[data-phase="${name}"]`)).toBeVisible({ timeout: 60_000 })
+const measuredBy = (page: Page, input: string) =>
+  page.addInitScript(one => localStorage.setItem('bazzet:input', one), input)
 /**
  * A player who strikes `ms` after whatever sounds, once for what sounds together: a key, or what the page has as `strike`. The strokes bear
  * the moment at which they are due, so that a machine that is busy does not make them late.
  */
 async function strikesAfter(page: Page, ms: number) {
   await hearSounds(page)
-  await page.addInitScript((late) => {
-    const key = (at: number) => window.dispatchEvent(Object.defineProperty(new KeyboardEvent('keydown', { key: 'd' }), 'timeStamp', { value: at }))
-    const { atSound, strike = key } = window as unknown as { atSound: AtSound[], strike?: (at: number) => void }
+  await page.addInitScript(late => {
+    const key = (at: number) =>
+      window.dispatchEvent(
+        Object.defineProperty(new KeyboardEvent('keydown', { key: 'd' }), 'timeStamp', { value: at }),
+      )
+    const { atSound, strike = key } = window as unknown as { atSound: AtSound[]; strike?: (at: number) => void }
     let last = -1
     atSound.push(({ when, whenDue }) => {
       if (when - last <= 0.05) return
@@ -40,8 +60,18 @@ async function begin(page: Page) {
 }
 const bpm = (page: Page) => page.locator('[data-bpm]')
 
-test('a climb goes up on solid and a step down on a miss, measured by the simulated drummer; what was measured is kept, shown, and leads to a stage that helps', async ({ page, app }) => {
-  await keep(app, 'climbing', [{ name: 'All of it', climb: { to: 300, step: 10, then: [], allows: 'word', miss: 'down' }, length: { bars: 4 }, parts: { 'part-1': 'player', 'part-2': 'player', 'part-4': 'player', 'part-5': 'player' } }])
+test('a climb goes up on solid and a step down on a miss, measured by the simulated drummer; what was measured is kept, shown, and leads to a stage that helps', async ({
+  page,
+  app,
+}) => {
+  await keep(app, 'climbing', [
+    {
+      name: 'All of it',
+      climb: { to: 300, step: 10, then: [], allows: 'word', miss: 'down' },
+      length: { bars: 4 },
+      parts: { 'part-1': 'player', 'part-2': 'player', 'part-4': 'player', 'part-5': 'player' },
+    },
+  ])
   await measuredBy(page, 'simulated')
   await page.goto(`${app.url}/practise/climbing/run`)
   await begin(page)
@@ -61,9 +91,22 @@ test('a climb goes up on solid and a step down on a miss, measured by the simula
   }
   expect(played).toEqual(['280', '290', '280', '290', '300'])
   await phase(page, 'over')
-  await expect.poll(async () => (await entriesOf(app, 'climbing')).map(entry => [entry.tempo!.bpm, entry.word, entry.measures?.input, entry.limbs.join()])).toEqual([
-    [300, 'solid', 'simulated', 'RH,LH,RF,LF'], [290, 'solid', 'simulated', 'RH,LH,RF,LF'], [280, 'solid', 'simulated', 'RH,LH,RF,LF'], [290, 'missed', 'simulated', 'RH,LH,RF,LF'], [280, 'solid', 'simulated', 'RH,LH,RF,LF'],
-  ])
+  await expect
+    .poll(async () =>
+      (await entriesOf(app, 'climbing')).map(entry => [
+        entry.tempo!.bpm,
+        entry.word,
+        entry.measures?.input,
+        entry.limbs.join(),
+      ]),
+    )
+    .toEqual([
+      [300, 'solid', 'simulated', 'RH,LH,RF,LF'],
+      [290, 'solid', 'simulated', 'RH,LH,RF,LF'],
+      [280, 'solid', 'simulated', 'RH,LH,RF,LF'],
+      [290, 'missed', 'simulated', 'RH,LH,RF,LF'],
+      [280, 'solid', 'simulated', 'RH,LH,RF,LF'],
+    ])
   const climbed = await entriesOf(app, 'climbing')
   // Four bars: the machine’s hats are eighths, 8 a bar.
   const hats = climbed.map(entry => entry.measures!.limbs.find(one => one.limb === 'RH')!)
@@ -73,33 +116,109 @@ test('a climb goes up on solid and a step down on a miss, measured by the simula
   await expect(page.locator('.apexcharts-series path, .apexcharts-marker').first()).toBeVisible()
 })
 
-test('a miss may put the hardest pair first; two limbs far apart offer a stage that is put before this one', async ({ page, app }) => {
-  await keep(app, 'apart', [{ name: 'All of it', length: { bars: 4 }, parts: { 'part-1': 'player', 'part-2': 'player', 'part-4': 'player' } }])
-  const limb = (name: string, lean: number) => ({ limb: name, strokes: 40, missed: 0, extra: 0, mean: lean, lean, spread: 8, drift: 0 })
+test('a miss may put the hardest pair first; two limbs far apart offer a stage that is put before this one', async ({
+  page,
+  app,
+}) => {
+  await keep(app, 'apart', [
+    { name: 'All of it', length: { bars: 4 }, parts: { 'part-1': 'player', 'part-2': 'player', 'part-4': 'player' } },
+  ])
+  const limb = (name: string, lean: number) => ({
+    limb: name,
+    strokes: 40,
+    missed: 0,
+    extra: 0,
+    mean: lean,
+    lean,
+    spread: 8,
+    drift: 0,
+  })
   const at = new Date()
   const entry = {
-    format: 'bazzet-entry', version: 3, id: 'apart-1', at: at.toISOString(), day: new Intl.DateTimeFormat('sv-SE').format(at), subject: { kind: 'groove', id: 'wet-rope', revision: 1, title: 'Wet Rope' }, planId: 'apart', stage: 'All of it', source: 'plan', span: null,
-    parts: {}, limbs: ['RH', 'LH', 'RF'], click: null, tempo: { bpm: 90, counts: '1/4' }, seconds: 60, cut: false, word: 'shaky', note: '', figures: null, sessionId: null,
-    measures: { version: 1, input: 'pads', tells: 'limb', vouched: false, asked: 120, strokes: 120, missed: 0, extra: 0, bars: 12, clean: 0, limbs: [limb('RH', -10), limb('LH', 0), limb('RF', 26)], unisons: [{ limbs: ['RH', 'RF'], tick: 0, strokes: 12, apart: 31, lean: 31 }], slots: [], dots: [['RH', 0, -10], ['RF', 0, 21]], levels: [] },
+    format: 'bazzet-entry',
+    version: 3,
+    id: 'apart-1',
+    at: at.toISOString(),
+    day: new Intl.DateTimeFormat('sv-SE').format(at),
+    subject: { kind: 'groove', id: 'wet-rope', revision: 1, title: 'Wet Rope' },
+    planId: 'apart',
+    stage: 'All of it',
+    source: 'plan',
+    span: null,
+    parts: {},
+    limbs: ['RH', 'LH', 'RF'],
+    click: null,
+    tempo: { bpm: 90, counts: '1/4' },
+    seconds: 60,
+    cut: false,
+    word: 'shaky',
+    note: '',
+    figures: null,
+    sessionId: null,
+    measures: {
+      version: 1,
+      input: 'pads',
+      tells: 'limb',
+      vouched: false,
+      asked: 120,
+      strokes: 120,
+      missed: 0,
+      extra: 0,
+      bars: 12,
+      clean: 0,
+      limbs: [limb('RH', -10), limb('LH', 0), limb('RF', 26)],
+      unisons: [{ limbs: ['RH', 'RF'], tick: 0, strokes: 12, apart: 31, lean: 31 }],
+      slots: [],
+      dots: [
+        ['RH', 0, -10],
+        ['RF', 0, 21],
+      ],
+      levels: [],
+    },
   }
   expect((await post(app, '/api/log', entry)).status).toBe(201)
   await page.goto(`${app.url}/practise/apart`)
-  await expect(page.getByRole('heading', { name: 'Stage 1: Right hand and right foot land 31 ms apart on bar 1: 1, the right foot late: bring them together.' })).toBeVisible()
+  await expect(
+    page.getByRole('heading', {
+      name: 'Stage 1: Right hand and right foot land 31 ms apart on bar 1: 1, the right foot late: bring them together.',
+    }),
+  ).toBeVisible()
   await expect(page.locator('[data-measured]')).toContainText('right hand and right foot, bar 1: 1')
   await expect(page.locator('[data-measured]')).toContainText('31 ms, heard as two')
   await page.getByRole('button', { name: 'Put it before stage 1' }).first().click()
-  await expect.poll(async () => ((await (await fetch(`${app.url}/api/plans/apart`)).json()).document as Plan).stages.map(stage => [stage.name, Object.keys(stage.parts)])).toEqual([['Right hand with right foot', ['part-1', 'part-4']], ['All of it', ['part-1', 'part-2', 'part-4']]])
+  await expect
+    .poll(async () =>
+      ((await (await fetch(`${app.url}/api/plans/apart`)).json()).document as Plan).stages.map(stage => [
+        stage.name,
+        Object.keys(stage.parts),
+      ]),
+    )
+    .toEqual([
+      ['Right hand with right foot', ['part-1', 'part-4']],
+      ['All of it', ['part-1', 'part-2', 'part-4']],
+    ])
 })
 
 test('four keys are measured against what is heard, stroke by stroke', async ({ page, app }) => {
-  await keep(app, 'keys', [{ name: 'Backbeat', parts: { 'part-2': 'player' }, length: { bars: 16 }, tempo: { bpm: 200, counts: '1/4' }, click: { program: 'none' }, countIn: 0 }])
+  await keep(app, 'keys', [
+    {
+      name: 'Backbeat',
+      parts: { 'part-2': 'player' },
+      length: { bars: 16 },
+      tempo: { bpm: 200, counts: '1/4' },
+      click: { program: 'none' },
+      countIn: 0,
+    },
+  ])
   await measuredBy(page, 'keys')
   await strikesAfter(page, 20)
   await page.goto(`${app.url}/practise/keys/run`)
   await begin(page)
   await phase(page, 'asking')
   await page.keyboard.press('1')
-  await expect.poll(async () => (await entriesOf(app, 'keys'))[0]?.measures).toMatchObject({ input: 'keys', tells: 'limb', asked: 32, vouched: false, limbs: [{ limb: 'LH', lean: 0 }] })
+  await expect
+    .poll(async () => (await entriesOf(app, 'keys'))[0]?.measures)
+    .toMatchObject({ input: 'keys', tells: 'limb', asked: 32, vouched: false, limbs: [{ limb: 'LH', lean: 0 }] })
   const { measures } = (await entriesOf(app, 'keys'))[0]!
   // The very last key may come after the stage has ended.
   expect(measures!.strokes).toBeGreaterThan(30)
@@ -107,8 +226,13 @@ test('four keys are measured against what is heard, stroke by stroke', async ({ 
   expect(measures!.limbs[0]!.mean).toBeLessThanOrEqual(22)
 })
 
-test('a stage goes by what is heard of it: while the machine holds the sound up, no bar passes', async ({ page, app }) => {
-  await keep(app, 'held-up', [{ name: 'Backbeat', parts: { 'part-2': 'player' }, length: { bars: 4 }, tempo: { bpm: 400, counts: '1/4' } }])
+test('a stage goes by what is heard of it: while the machine holds the sound up, no bar passes', async ({
+  page,
+  app,
+}) => {
+  await keep(app, 'held-up', [
+    { name: 'Backbeat', parts: { 'part-2': 'player' }, length: { bars: 4 }, tempo: { bpm: 400, counts: '1/4' } },
+  ])
   await measuredBy(page, 'simulated')
   await page.addInitScript(() => {
     window.AudioContext = class extends AudioContext {
@@ -118,7 +242,8 @@ test('a stage goes by what is heard of it: while the machine holds the sound up,
       }
     }
   })
-  const audio = (does: 'suspend' | 'resume') => page.evaluate(does => (window as unknown as { audio: AudioContext }).audio[does](), does)
+  const audio = (does: 'suspend' | 'resume') =>
+    page.evaluate(does => (window as unknown as { audio: AudioContext }).audio[does](), does)
   await page.goto(`${app.url}/practise/held-up/run`)
   await begin(page)
   await phase(page, 'playing')
@@ -129,10 +254,15 @@ test('a stage goes by what is heard of it: while the machine holds the sound up,
   await phase(page, 'playing')
   await audio('resume')
   await phase(page, 'asking')
-  await expect.poll(async () => (await entriesOf(app, 'held-up'))[0]).toMatchObject({ seconds: 2, measures: { asked: 8 } })
+  await expect
+    .poll(async () => (await entriesOf(app, 'held-up'))[0])
+    .toMatchObject({ seconds: 2, measures: { asked: 8 } })
 })
 
-test('with the server away nothing is lost, and a run that was left is taken up where it was', async ({ page, app }) => {
+test('with the server away nothing is lost, and a run that was left is taken up where it was', async ({
+  page,
+  app,
+}) => {
   await keep(app, 'away', [{ name: 'First' }, { name: 'Second', length: { seconds: 60 } }])
   await page.goto(`${app.url}/practise/away/run`)
   await begin(page)
@@ -143,11 +273,15 @@ test('with the server away nothing is lost, and a run that was left is taken up 
   await expect(page.getByRole('heading', { name: 'stage 2 of 2' })).toBeVisible()
   await phase(page, 'playing')
   // What is kept of a run is written every two seconds.
-  const kept = () => page.evaluate(() => {
-    const key = Object.keys(localStorage).find(one => one.startsWith('bazzet:draft:sitting:'))
-    const { index, played } = key ? (JSON.parse(localStorage.getItem(key)!) as { document: { run: { index: number, played: number } } }).document.run : { index: 0, played: 0 }
-    return index === 1 && played > 1
-  })
+  const kept = () =>
+    page.evaluate(() => {
+      const key = Object.keys(localStorage).find(one => one.startsWith('bazzet:draft:sitting:'))
+      const { index, played } = key
+        ? (JSON.parse(localStorage.getItem(key)!) as { document: { run: { index: number; played: number } } }).document
+            .run
+        : { index: 0, played: 0 }
+      return index === 1 && played > 1
+    })
   await expect.poll(kept, { timeout: 20_000 }).toBe(true)
   await app.start()
   // The page goes as it would in a crash: without a word to anybody.
@@ -158,7 +292,9 @@ test('with the server away nothing is lost, and a run that was left is taken up 
   await page.getByRole('link', { name: 'Enter: go on with Plan away' }).click()
   await phase(page, 'paused')
   await expect(page.locator('[data-timer]')).not.toHaveText('1:00')
-  await expect.poll(async () => (await entriesOf(app, 'away')).map(entry => [entry.stage, entry.word])).toEqual([['First', 'shaky']])
+  await expect
+    .poll(async () => (await entriesOf(app, 'away')).map(entry => [entry.stage, entry.word]))
+    .toEqual([['First', 'shaky']])
   await page.keyboard.press('Space')
   await phase(page, 'playing')
   await page.keyboard.press('1')
@@ -169,9 +305,16 @@ test('with the server away nothing is lost, and a run that was left is taken up 
   await expect(underWay).toHaveCount(0)
 })
 
-test('as many runs as there are wait on Today; another machine takes one up, and the first meets a choice; one is removed by hand', async ({ page, app, browser }) => {
+test('as many runs as there are wait on Today; another machine takes one up, and the first meets a choice; one is removed by hand', async ({
+  page,
+  app,
+  browser,
+}) => {
   for (const id of ['one-run', 'two-run']) {
-    await keep(app, id, [{ name: 'First', length: { seconds: 60 } }, { name: 'Second', length: { seconds: 60 } }])
+    await keep(app, id, [
+      { name: 'First', length: { seconds: 60 } },
+      { name: 'Second', length: { seconds: 60 } },
+    ])
     await page.goto(`${app.url}/practise/${id}/run`)
     await begin(page)
     await phase(page, 'playing')
@@ -201,10 +344,18 @@ test('as many runs as there are wait on Today; another machine takes one up, and
   await expect(other.locator('[data-timer]')).toHaveText('0:58')
   await other.keyboard.press('Space')
   await phase(other, 'paused')
-  const sitting = async () => ((await (await fetch(`${app.url}/api/sittings`)).json()).sittings as { revision: number, summary: { planId: string } }[]).find(one => one.summary.planId === 'one-run')!
+  const sitting = async () =>
+    (
+      (await (await fetch(`${app.url}/api/sittings`)).json()).sittings as {
+        revision: number
+        summary: { planId: string }
+      }[]
+    ).find(one => one.summary.planId === 'one-run')!
   const { revision } = await sitting()
   await page.keyboard.press('Space')
-  await expect(page.getByRole('heading', { name: 'This practice run was saved elsewhere while you changed it here' })).toBeVisible({ timeout: 60_000 })
+  await expect(
+    page.getByRole('heading', { name: 'This practice run was saved elsewhere while you changed it here' }),
+  ).toBeVisible({ timeout: 60_000 })
   expect((await sitting()).revision).toBeGreaterThanOrEqual(revision)
   await page.getByRole('button', { name: 'Take the other' }).click()
   await phase(page, 'paused')
@@ -229,12 +380,33 @@ test('once an input is chosen, the big key starts the run', async ({ page, app }
   await expect(page.getByRole('listbox')).toHaveCount(0)
 })
 
-test('a stage with no pulse is stepped through, a break passes, figures keep their tempo, and a phrase and turns are played', async ({ page, app }) => {
+test('a stage with no pulse is stepped through, a break passes, figures keep their tempo, and a phrase and turns are played', async ({
+  page,
+  app,
+}) => {
   await keep(app, 'kinds', [
     { name: 'Step', pulse: 'step', length: { seconds: 30 } },
     { name: 'Break', subject: { kind: 'break', id: 'break' }, parts: {}, length: { seconds: 60 } },
-    { name: 'Phrase', subject: { kind: 'phrase', id: 'wet-rope-set' }, parts: { RH: 'player', LH: 'player' }, length: { bars: 1 }, tempo: { bpm: 400, counts: '1/4' } },
-    { name: 'Turns', subject: { kind: 'turns', id: 'wet-rope', of: [{ id: 'wet-rope', bars: 2 }, { id: 'boiler-room-two', bars: 1 }] }, parts: { RH: 'player', RF: 'machine' }, length: { bars: 1 } },
+    {
+      name: 'Phrase',
+      subject: { kind: 'phrase', id: 'wet-rope-set' },
+      parts: { RH: 'player', LH: 'player' },
+      length: { bars: 1 },
+      tempo: { bpm: 400, counts: '1/4' },
+    },
+    {
+      name: 'Turns',
+      subject: {
+        kind: 'turns',
+        id: 'wet-rope',
+        of: [
+          { id: 'wet-rope', bars: 2 },
+          { id: 'boiler-room-two', bars: 1 },
+        ],
+      },
+      parts: { RH: 'player', RF: 'machine' },
+      length: { bars: 1 },
+    },
   ])
   await page.goto(`${app.url}/practise/kinds/run`)
   await begin(page)
@@ -252,7 +424,7 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   await expect(page.locator('[data-step-says]')).toHaveText(/^bar 1, 2: right hand/i)
   // Once through, and it is two at once from 1 on, by itself.
   const says = page.locator('[data-step-says]')
-  for (let n = 0; n < 40 && !await page.getByText('At once: 2').isVisible(); n++) {
+  for (let n = 0; n < 40 && !(await page.getByText('At once: 2').isVisible()); n++) {
     const before = await says.textContent()
     await page.keyboard.press('Space')
     await expect(says).not.toHaveText(before!)
@@ -268,7 +440,13 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   await phase(page, 'asking')
   await page.keyboard.press('1')
   await phase(page, 'over')
-  await expect.poll(async () => (await entriesOf(app, 'kinds')).map(entry => [entry.stage, entry.subject.kind])).toEqual([['Turns', 'turns'], ['Phrase', 'phrase'], ['Step', 'groove']])
+  await expect
+    .poll(async () => (await entriesOf(app, 'kinds')).map(entry => [entry.stage, entry.subject.kind]))
+    .toEqual([
+      ['Turns', 'turns'],
+      ['Phrase', 'phrase'],
+      ['Step', 'groove'],
+    ])
 
   await page.goto(`${app.url}/practise?groove=ladder-in-the-rain`)
   await page.getByRole('tab', { name: 'Figures' }).click()
@@ -292,7 +470,9 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   await expect(form.locator('[data-figure="xxxx"]')).toContainText('not yet')
 })
 
-test('every way to learn makes a plan of a groove or says why not, and a marked span is practised alone', async ({ bench }) => {
+test('every way to learn makes a plan of a groove or says why not, and a marked span is practised alone', async ({
+  bench,
+}) => {
   const { page, app } = bench
   await page.goto(`${app.url}/practise?groove=wet-rope`)
   const form = page.getByRole('form', { name: 'A new plan' })
@@ -312,7 +492,8 @@ test('every way to learn makes a plan of a groove or says why not, and a marked 
   expect([...offered].filter(([, many]) => many < 2).map(([one]) => one)).toEqual(['Sweeps first'])
   await bench.open('wet-rope')
   await page.keyboard.press('l')
-  for (const key of ['Home', 'Control+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight']) await page.keyboard.press(key)
+  for (const key of ['Home', 'Control+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight'])
+    await page.keyboard.press(key)
   await page.locator('[data-span-bar]').getByRole('button', { name: 'Practise it' }).click()
   await expect(page.getByRole('heading', { name: 'A plan for “Wet Rope”, bar 1, 2 to a of 2' })).toBeVisible()
   await form.getByRole('button', { name: 'Make a plan' }).click()
@@ -320,8 +501,20 @@ test('every way to learn makes a plan of a groove or says why not, and a marked 
 })
 
 test('a voice counts where a limb plays: each word lies with its vowel on its slot', async ({ page, app }) => {
-  await keep(app, 'voice', [{ name: 'Counted', click: { program: 'every beat', voice: 'RF' }, parts: { 'part-4': 'player' }, tempo: { bpm: 60, counts: '1/4' }, length: { bars: 2 }, countIn: 1 }])
-  const { words, rate } = JSON.parse(readFileSync('app/assets/count/count.json', 'utf8')) as { rate: number, words: Record<string, [number, number, number]> }
+  await keep(app, 'voice', [
+    {
+      name: 'Counted',
+      click: { program: 'every beat', voice: 'RF' },
+      parts: { 'part-4': 'player' },
+      tempo: { bpm: 60, counts: '1/4' },
+      length: { bars: 2 },
+      countIn: 1,
+    },
+  ])
+  const { words, rate } = JSON.parse(readFileSync('app/assets/count/count.json', 'utf8')) as {
+    rate: number
+    words: Record<string, [number, number, number]>
+  }
   await listen(page)
   await page.goto(`${app.url}/practise/voice/run`)
   await begin(page)
@@ -337,13 +530,33 @@ test('a voice counts where a limb plays: each word lies with its vowel on its sl
   expect(vowels.map(at => Math.round((at - vowels[0]!) * 1000))).toEqual([0, 1000, 2000, 3000, 4000, 4750, 6500])
 })
 
-test('pads over MIDI are told to pieces by striking them, and are measured by piece and level', async ({ page, app }) => {
-  await keep(app, 'pads', [{ name: 'Backbeat', parts: { 'part-2': 'player' }, length: { bars: 12 }, tempo: { bpm: 200, counts: '1/4' }, click: { program: 'none' }, countIn: 0 }])
+test('pads over MIDI are told to pieces by striking them, and are measured by piece and level', async ({
+  page,
+  app,
+}) => {
+  await keep(app, 'pads', [
+    {
+      name: 'Backbeat',
+      parts: { 'part-2': 'player' },
+      length: { bars: 12 },
+      tempo: { bpm: 200, counts: '1/4' },
+      click: { program: 'none' },
+      countIn: 0,
+    },
+  ])
   // A stand-in for the browser's MIDI: one input, whose pad 38 is struck whenever something is due to sound.
   await page.addInitScript(() => {
-    const input = { name: 'Simulated pads', onmidimessage: null as ((event: { data: Uint8Array, timeStamp: number }) => void) | null }
-    Object.assign(navigator, { requestMIDIAccess: async () => ({ inputs: new Map([['one', input]]), onstatechange: null }) })
-    Object.assign(window, { strike: (at = performance.now()) => input.onmidimessage?.({ data: new Uint8Array([0x99, 38, 98]), timeStamp: at }) })
+    const input = {
+      name: 'Simulated pads',
+      onmidimessage: null as ((event: { data: Uint8Array; timeStamp: number }) => void) | null,
+    }
+    Object.assign(navigator, {
+      requestMIDIAccess: async () => ({ inputs: new Map([['one', input]]), onstatechange: null }),
+    })
+    Object.assign(window, {
+      strike: (at = performance.now()) =>
+        input.onmidimessage?.({ data: new Uint8Array([0x99, 38, 98]), timeStamp: at }),
+    })
   })
   await strikesAfter(page, 10)
   await page.goto(`${app.url}/player`)
@@ -358,20 +571,28 @@ test('pads over MIDI are told to pieces by striking them, and are measured by pi
   await begin(page)
   await phase(page, 'asking')
   await page.keyboard.press('1')
-  await expect.poll(async () => (await entriesOf(app, 'pads'))[0]?.measures).toMatchObject({ input: 'pads', tells: 'piece', asked: 24, limbs: [{ limb: 'LH' }] })
+  await expect
+    .poll(async () => (await entriesOf(app, 'pads'))[0]?.measures)
+    .toMatchObject({ input: 'pads', tells: 'piece', asked: 24, limbs: [{ limb: 'LH' }] })
   const { measures } = (await entriesOf(app, 'pads'))[0]!
   expect(measures!.strokes).toBeGreaterThan(20)
   // Struck at 98, which is strong, where an accent stands.
   expect(measures!.levels).toMatchObject([{ limb: 'LH', asked: 5, got: 4 }])
 })
 
-test('how late an input arrives is found by tapping along, and said with what it cannot tell', async ({ page, app }) => {
+test('how late an input arrives is found by tapping along, and said with what it cannot tell', async ({
+  page,
+  app,
+}) => {
   await measuredBy(page, 'keys')
   await strikesAfter(page, 40)
   await page.goto(`${app.url}/player`)
   await page.getByRole('button', { name: 'Find how late it is by tapping along' }).click()
   await expect(page.getByRole('button', { name: /^Tap along/ })).toBeVisible()
-  await expect(page.locator('[data-latency]')).toContainText(/Your taps come \d+ ms late, spread \d+ ms, from \d+ taps(, \d slips? left out)?\. That is how late the input is and your own habit together\./, { timeout: 40_000 })
+  await expect(page.locator('[data-latency]')).toContainText(
+    /Your taps come \d+ ms late, spread \d+ ms, from \d+ taps(, \d slips? left out)?\. That is how late the input is and your own habit together\./,
+    { timeout: 40_000 },
+  )
   const found = Number((await page.locator('[data-latency]').innerText()).match(/come (\d+) ms/)![1])
   expect(found).toBeGreaterThanOrEqual(38)
   expect(found).toBeLessThanOrEqual(42)

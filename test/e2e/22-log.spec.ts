@@ -4,7 +4,8 @@ import { type App, expect, withServer, withoutScripts } from './app'
 /** A server of this file's own: what other tests keep would stand before the grooves that are chosen here. */
 const test = withServer()
 
-const entries = async (app: App, query = '') => (await (await fetch(`${app.url}/api/log?limit=1000${query}`)).json()) as { entries: LogEntry[], total: number }
+const entries = async (app: App, query = '') =>
+  (await (await fetch(`${app.url}/api/log?limit=1000${query}`)).json()) as { entries: LogEntry[]; total: number }
 const today = () => new Intl.DateTimeFormat('sv-SE').format(new Date())
 
 test('the Log charts tempo, minutes, evenness and bests, and follows what is asked for', async ({ page, app }) => {
@@ -13,11 +14,20 @@ test('the Log charts tempo, minutes, evenness and bests, and follows what is ask
   const { total } = await entries(app)
   await expect(summary).toContainText(`${total} stages`)
   // What other tests have practised on this server comes after.
-  await expect(page.locator('.apexcharts-legend-text')).toContainText(['Wet Rope (quarters)', 'Boiler Room Two (quarters)', 'Seven Crates Up (quarters)'])
+  await expect(page.locator('.apexcharts-legend-text')).toContainText([
+    'Wet Rope (quarters)',
+    'Boiler Room Two (quarters)',
+    'Seven Crates Up (quarters)',
+  ])
   await page.getByRole('tab', { name: 'Minutes' }).click()
   await expect(page.locator('.apexcharts-bar-area').first()).toBeAttached()
   await page.getByRole('switch', { name: 'by limb' }).click()
-  await expect(page.locator('.apexcharts-legend-text')).toHaveText(['right hand', 'left hand', 'right foot', 'left foot'])
+  await expect(page.locator('.apexcharts-legend-text')).toHaveText([
+    'right hand',
+    'left hand',
+    'right foot',
+    'left foot',
+  ])
   await page.getByRole('tab', { name: 'Evenness' }).click()
   await expect(page.locator('.apexcharts-legend-text')).toHaveText(['spread', 'trend'])
   await page.getByRole('tab', { name: 'Bests' }).click()
@@ -49,17 +59,31 @@ test('what is pressed before the scripts have come is not lost', async ({ page, 
 test.describe('a player in another time zone than the server', () => {
   test.use({ timezoneId: 'Pacific/Kiritimati' })
 
-  test('takes over what the server drew, says when by their own clock, and what was practised meanwhile comes with the next look', async ({ page, app }) => {
+  test('takes over what the server drew, says when by their own clock, and what was practised meanwhile comes with the next look', async ({
+    page,
+    app,
+  }) => {
     const come = await withoutScripts(page)
     await page.goto(`${app.url}/log`, { waitUntil: 'commit' })
     const rows = page.locator('[data-entries] tbody tr')
     await expect(rows).toHaveCount(50)
     const [newest] = (await entries(app)).entries
     // Another window logs a stage between the server's drawing and the page's taking over.
-    await fetch(`${app.url}/api/log`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...newest, id: 'meanwhile', at: new Date().toISOString(), stage: 'meanwhile' }) })
+    await fetch(`${app.url}/api/log`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ ...newest, id: 'meanwhile', at: new Date().toISOString(), stage: 'meanwhile' }),
+    })
     come()
     await expect(page.locator('[data-summary]')).toBeVisible()
-    const when = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', timeZone: 'Pacific/Kiritimati' })
+    const when = new Intl.DateTimeFormat('en-GB', {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      hour: '2-digit',
+      minute: '2-digit',
+      timeZone: 'Pacific/Kiritimati',
+    })
     await expect(rows.first().getByRole('cell').first()).toHaveText(when.format(new Date(newest!.at)))
     await page.reload()
     await expect(rows.first()).toContainText('meanwhile')
@@ -102,23 +126,30 @@ test('an entry by hand, corrected, binned and taken out again; a day has a note'
   // The day: the entry is on it, and it has a note that stays.
   // Minutes are summed after the entries have come: the calendar knows of today a moment later than the list.
   const name = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date())
-  const day = page.getByRole('group', { name: 'Days practised' }).locator(`[aria-label^="${name}"][aria-label*="minutes"]`)
+  const day = page
+    .getByRole('group', { name: 'Days practised' })
+    .locator(`[aria-label^="${name}"][aria-label*="minutes"]`)
   await day.click()
   await page.getByLabel('Note on this day').fill('Slept badly.')
   await page.getByLabel('Note on this day').blur()
-  await expect.poll(async () => (await (await fetch(`${app.url}/api/days/${today()}`)).json()).note).toBe('Slept badly.')
+  await expect
+    .poll(async () => (await (await fetch(`${app.url}/api/days/${today()}`)).json()).note)
+    .toBe('Slept badly.')
   await page.reload()
   await expect(page.locator('[data-entries] tbody tr').first()).toBeVisible()
   await day.click()
   await expect(page.getByLabel('Note on this day')).toHaveValue('Slept badly.')
 })
 
-test('the log leaves as CSV and comes back: known rows are skipped, each bad row is named, the rest is kept', async ({ page, app }) => {
+test('the log leaves as CSV and comes back: known rows are skipped, each bad row is named, the rest is kept', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/log`)
   await expect(page.locator('[data-entries] tbody tr').first()).toBeVisible()
   const downloading = page.waitForEvent('download')
   await page.getByRole('link', { name: 'CSV', exact: true }).click()
-  const csv = await (await downloading).createReadStream().then(async (stream) => {
+  const csv = await (await downloading).createReadStream().then(async stream => {
     const chunks: Buffer[] = []
     for await (const chunk of stream) chunks.push(chunk as Buffer)
     return Buffer.concat(chunks).toString('utf8')
@@ -126,12 +157,24 @@ test('the log leaves as CSV and comes back: known rows are skipped, each bad row
   const { total } = await entries(app)
   expect(csv.trim().split('\n').length).toBeGreaterThan(total)
   const names = csv.split('\n')[0]!
-  const row = (facts: Record<string, string>) => names.split(',').map(name => facts[name] ?? '').join(',')
-  const more = [row({ day: '2026-01-31', title: 'Rehearsal', seconds: '3600' }), row({ day: 'Monday', title: 'Lesson', seconds: '60' }), row({ day: '2026-02-01', title: 'Groove', seconds: '60', bpm: '2000', counts: '1/4' })]
+  const row = (facts: Record<string, string>) =>
+    names
+      .split(',')
+      .map(name => facts[name] ?? '')
+      .join(',')
+  const more = [
+    row({ day: '2026-01-31', title: 'Rehearsal', seconds: '3600' }),
+    row({ day: 'Monday', title: 'Lesson', seconds: '60' }),
+    row({ day: '2026-02-01', title: 'Groove', seconds: '60', bpm: '2000', counts: '1/4' }),
+  ]
   const open = page.getByLabel('CSV file')
   const dialog = page.getByRole('dialog')
   await page.getByRole('button', { name: 'Read CSV' }).click()
-  await open.setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from(`${csv.trim()}\n${more.join('\n')}\n`) })
+  await open.setInputFiles({
+    name: 'log.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`${csv.trim()}\n${more.join('\n')}\n`),
+  })
   await expect(dialog).toContainText(`${total + 1} rows can be kept. 2 rows cannot:`)
   await expect(dialog.getByRole('listitem').first()).toContainText('day: A day is written like 2026-01-31.')
   await dialog.getByRole('button', { name: `Keep ${total + 1} rows` }).click()

@@ -11,15 +11,41 @@ const { WaveFile } = createRequire(import.meta.url)('wavefile') as typeof import
 
 /** A limbless MIDI file of our own making: rows of sixteenths by note, bar by bar. */
 function song(folder: string, bars: Record<number, string>[]): string {
-  const events = bars.flatMap((rows, bar) => Object.entries(rows).flatMap(([note, text]) => [...text].flatMap((letter, slot) => (letter === '-' ? [] : [{ tick: bar * 1920 + slot * 120, note: Number(note), velocity: letter === 'X' ? 122 : letter === 'g' ? 24 : 72 }])))).sort((a, b) => a.tick - b.tick)
+  const events = bars
+    .flatMap((rows, bar) =>
+      Object.entries(rows).flatMap(([note, text]) =>
+        [...text].flatMap((letter, slot) =>
+          letter === '-'
+            ? []
+            : [
+                {
+                  tick: bar * 1920 + slot * 120,
+                  note: Number(note),
+                  velocity: letter === 'X' ? 122 : letter === 'g' ? 24 : 72,
+                },
+              ],
+        ),
+      ),
+    )
+    .sort((a, b) => a.tick - b.tick)
   let now = 0
-  const track = [{ deltaTime: 0, meta: true, type: 'trackName' as const, text: 'Somebody else' }, ...events.flatMap(({ tick, note, velocity }) => {
-    const deltaTime = tick - now
-    now = tick
-    return [{ deltaTime, type: 'noteOn' as const, channel: 9, noteNumber: note, velocity }, { deltaTime: 0, type: 'noteOff' as const, channel: 9, noteNumber: note, velocity: 0 }]
-  }), { deltaTime: 0, meta: true, type: 'endOfTrack' as const }]
+  const track = [
+    { deltaTime: 0, meta: true, type: 'trackName' as const, text: 'Somebody else' },
+    ...events.flatMap(({ tick, note, velocity }) => {
+      const deltaTime = tick - now
+      now = tick
+      return [
+        { deltaTime, type: 'noteOn' as const, channel: 9, noteNumber: note, velocity },
+        { deltaTime: 0, type: 'noteOff' as const, channel: 9, noteNumber: note, velocity: 0 },
+      ]
+    }),
+    { deltaTime: 0, meta: true, type: 'endOfTrack' as const },
+  ]
   const path = join(folder, 'song.mid')
-  writeFileSync(path, Uint8Array.from(writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 480 }, tracks: [track as never] })))
+  writeFileSync(
+    path,
+    Uint8Array.from(writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 480 }, tracks: [track as never] })),
+  )
   return path
 }
 const ROCK = { 42: 'x-x-x-x-x-x-x-x-', 38: '----X-------X---', 36: 'x-------x-x-----' }
@@ -30,25 +56,57 @@ const openPage = async (page: Page, app: App, path: string) => {
   await page.goto(`${app.url}/open`)
   await page.getByLabel('File to open').setInputFiles(path)
 }
-const grooveOf = async (app: App, id: string) => (await (await fetch(`${app.url}/api/grooves/${id}`)).json()).document as import('#core/groove').Groove
-const strokesBy = (groove: import('#core/groove').Groove) => Object.fromEntries(['RH', 'LH', 'RF', 'LF'].map(limb => [limb, groove.parts.filter(part => part.limb === limb).flatMap(part => part.strokes.map(stroke => `${stroke.at / 1260} ${stroke.piece}`)).sort()]))
+const grooveOf = async (app: App, id: string) =>
+  (await (await fetch(`${app.url}/api/grooves/${id}`)).json()).document as import('#core/groove').Groove
+const strokesBy = (groove: import('#core/groove').Groove) =>
+  Object.fromEntries(
+    ['RH', 'LH', 'RF', 'LF'].map(limb => [
+      limb,
+      groove.parts
+        .filter(part => part.limb === limb)
+        .flatMap(part => part.strokes.map(stroke => `${stroke.at / 1260} ${stroke.piece}`))
+        .sort(),
+    ]),
+  )
 /** Everything struck, with its limb, in order; whatever part it is of. */
-const struck = (groove: import('#core/groove').Groove) => groove.parts.flatMap(part => part.strokes.map(({ at, piece, stroke, level, ornament, openFor }) => [at, part.limb, piece, stroke, level, ornament ?? '', openFor ?? ''].join(' '))).sort()
+const struck = (groove: import('#core/groove').Groove) =>
+  groove.parts
+    .flatMap(part =>
+      part.strokes.map(({ at, piece, stroke, level, ornament, openFor }) =>
+        [at, part.limb, piece, stroke, level, ornament ?? '', openFor ?? ''].join(' '),
+      ),
+    )
+    .sort()
 
-test('a MIDI file without limbs is cut into grooves, and gets four limbs; what can’t be played is said; a limb is chosen; all are kept', async ({ page, app }) => {
+test('a MIDI file without limbs is cut into grooves, and gets four limbs; what can’t be played is said; a limb is chosen; all are kept', async ({
+  page,
+  app,
+}) => {
   await openPage(page, app, song(app.folder, [ROCK, ROCK, ROCK, FILL, HIT, ROCK, ROCK]))
   const stretches = page.locator('[data-stretches] li')
   await expect(page.getByRole('button', { name: 'Keep 2 grooves' })).toBeVisible()
   await expect(stretches).toHaveText([/bar 1 · 3 times · again at bar 6/, /bars 4 to 5/])
   await expect(page.getByRole('img', { name: 'Lanes of Somebody else, bar 1, 4/4, 1 bar' }).first()).toBeVisible()
-  await stretches.nth(1).getByRole('button', { name: /bars 4 to 5/ }).click()
-  await expect(page.locator('[data-left]')).toContainText('Hi-hat on bar 5: 1: both hands are busy at that instant. The left foot can close the hats there instead.')
+  await stretches
+    .nth(1)
+    .getByRole('button', { name: /bars 4 to 5/ })
+    .click()
+  await expect(page.locator('[data-left]')).toContainText(
+    'Hi-hat on bar 5: 1: both hands are busy at that instant. The left foot can close the hats there instead.',
+  )
   // The other song begins where either hand would do: the player says which.
   await page.getByRole('button', { name: 'Keep 2 grooves' }).click()
   await expect(page).toHaveURL(/shelf$/)
-  const list = (await (await fetch(`${app.url}/api/grooves`)).json()).grooves as { summary: { id: string, title: string } }[]
+  const list = (await (await fetch(`${app.url}/api/grooves`)).json()).grooves as {
+    summary: { id: string; title: string }
+  }[]
   const rock = await grooveOf(app, list.find(one => one.summary.title === 'Somebody else, bar 1')!.summary.id)
-  expect(strokesBy(rock)).toEqual({ RH: ['0', '10', '12', '14', '2', '4', '6', '8'].map(at => `${at} hi-hat`), LH: ['12 snare', '4 snare'], RF: ['0 bass drum', '10 bass drum', '8 bass drum'], LF: [] })
+  expect(strokesBy(rock)).toEqual({
+    RH: ['0', '10', '12', '14', '2', '4', '6', '8'].map(at => `${at} hi-hat`),
+    LH: ['12 snare', '4 snare'],
+    RF: ['0 bass drum', '10 bass drum', '8 bass drum'],
+    LF: [],
+  })
   expect(rock.parts.map(part => part.role)).toEqual(['lead', 'backbeat', 'bass drum'])
   const fill = await grooveOf(app, list.find(one => one.summary.title === 'Somebody else, bars 4 to 5')!.summary.id)
   expect(strokesBy(fill).RH!.length + strokesBy(fill).LH!.length).toBe(18)
@@ -69,26 +127,42 @@ test('where either hand would do the player chooses, by key, and the choice stan
 
 test('a tablature is pasted, and what is doubtful in it is said', async ({ page, app }) => {
   await page.goto(`${app.url}/open`)
-  await page.getByLabel('Or paste it here').fill('My groove\n\nHH|x-x-x-x-|x-x-x-o-|\nSD|--o---o-|--o---og|\nBD|o---o---|o---oo--|\nQQ|x-------|--------|')
+  await page
+    .getByLabel('Or paste it here')
+    .fill('My groove\n\nHH|x-x-x-x-|x-x-x-o-|\nSD|--o---o-|--o---og|\nBD|o---o---|o---oo--|\nQQ|x-------|--------|')
   await page.getByRole('button', { name: 'Look at it' }).click()
-  await expect(page.locator('[data-doubts]')).toContainText('“QQ” is no piece that Bazzet knows; the line was left out.')
+  await expect(page.locator('[data-doubts]')).toContainText(
+    '“QQ” is no piece that Bazzet knows; the line was left out.',
+  )
   await expect(page.getByRole('status').first()).toContainText('tablature: 2 bars of 4/4, 18 strokes')
   await page.getByRole('button', { name: 'Keep it as a groove' }).click()
   await expect(page.getByRole('application', { name: /Limb lanes/ })).toBeVisible()
   const kept = await grooveOf(app, page.url().split('/').at(-1)!)
   expect(kept.title).toBe('My groove')
-  expect(kept.parts.map(part => [part.limb, part.name])).toEqual([['RH', 'Hi-hat'], ['LH', 'Backbeat'], ['LH', 'Ghosts'], ['RF', 'Bass drum']])
+  expect(kept.parts.map(part => [part.limb, part.name])).toEqual([
+    ['RH', 'Hi-hat'],
+    ['LH', 'Backbeat'],
+    ['LH', 'Ghosts'],
+    ['RF', 'Bass drum'],
+  ])
 })
 
-test('a file is dropped anywhere, and text pasted outside a field; a file that is none is answered with a sentence', async ({ page, app }) => {
+test('a file is dropped anywhere, and text pasted outside a field; a file that is none is answered with a sentence', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/kit/five-piece`)
   await expect(page.locator('[data-piece]').first()).toBeVisible()
-  const drop = (name: string, text: string) => page.evaluate(({ name, text }) => {
-    const dataTransfer = new DataTransfer()
-    dataTransfer.items.add(new File([text], name))
-    window.dispatchEvent(new DragEvent('dragover', { dataTransfer, cancelable: true }))
-    window.dispatchEvent(new DragEvent('drop', { dataTransfer, cancelable: true }))
-  }, { name, text })
+  const drop = (name: string, text: string) =>
+    page.evaluate(
+      ({ name, text }) => {
+        const dataTransfer = new DataTransfer()
+        dataTransfer.items.add(new File([text], name))
+        window.dispatchEvent(new DragEvent('dragover', { dataTransfer, cancelable: true }))
+        window.dispatchEvent(new DragEvent('drop', { dataTransfer, cancelable: true }))
+      },
+      { name, text },
+    )
   // What takes a file in comes with the first touch of the page: one that was let go too early is dropped again.
   await expect(async () => {
     await drop('holiday.jpg', 'not music at all')
@@ -116,7 +190,10 @@ test('out and in again: MusicXML, MIDI by parts and tablature give the strokes a
       await page.getByRole('combobox', { name }).click()
       await page.getByRole('option', { name: option }).click()
     }
-    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the file' }).click()])
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save the file' }).click(),
+    ])
     const path = join(app.folder, file.suggestedFilename())
     await file.saveAs(path)
     return path
@@ -130,20 +207,31 @@ test('out and in again: MusicXML, MIDI by parts and tablature give the strokes a
     return (await bench.stored()).document
   }
   expect(struck(await back(await exported('MusicXML'), bench))).toEqual(struck(home))
-  const midi = await back(await exported('MIDI', [['Swing and pushes', 'straight notes'], ['Tracks', 'a track for each part']]), bench)
+  const midi = await back(
+    await exported('MIDI', [
+      ['Swing and pushes', 'straight notes'],
+      ['Tracks', 'a track for each part'],
+    ]),
+    bench,
+  )
   expect(struck(midi)).toEqual(struck(home))
   expect(midi.parts.map(part => part.name).sort()).toEqual(home.parts.map(part => part.name).sort())
   const tab = await back(await exported('Text tablature', [['Lines', 'of each limb']]), bench)
-  const coarse = (groove: typeof home) => groove.parts.flatMap(part => part.strokes.map(({ at, piece, stroke }) => [at, part.limb, piece, stroke].join(' '))).sort()
+  const coarse = (groove: typeof home) =>
+    groove.parts
+      .flatMap(part => part.strokes.map(({ at, piece, stroke }) => [at, part.limb, piece, stroke].join(' ')))
+      .sort()
   expect(coarse(tab)).toEqual(coarse(home))
 })
 
-test('sound is rendered in a worker, whole or in stems, and can be stopped; a picture stands by itself', async ({ bench }) => {
+test('sound is rendered in a worker, whole or in stems, and can be stopped; a picture stands by itself', async ({
+  bench,
+}) => {
   const { page } = bench
   await bench.open('wet-rope')
   const dialog = page.locator('[data-export]')
   const begin = async (format: string) => {
-    if (!await dialog.isVisible()) {
+    if (!(await dialog.isVisible())) {
       await page.getByRole('application').focus()
       await page.keyboard.press('Shift+e')
     }
@@ -151,7 +239,10 @@ test('sound is rendered in a worker, whole or in stems, and can be stopped; a pi
   }
   const names: string[] = []
   const take = async () => {
-    const [file] = await Promise.all([page.waitForEvent('download', { timeout: 60_000 }), page.getByRole('button', { name: 'Save the file' }).click()])
+    const [file] = await Promise.all([
+      page.waitForEvent('download', { timeout: 60_000 }),
+      page.getByRole('button', { name: 'Save the file' }).click(),
+    ])
     await expect(dialog).toHaveCount(0)
     names.push(file.suggestedFilename())
     return readFileSync(await file.path())
@@ -159,13 +250,13 @@ test('sound is rendered in a worker, whole or in stems, and can be stopped; a pi
   await begin('Picture of the lanes')
   const svg = (await take()).toString()
   expect(svg).toContain('<title>Wet Rope</title>')
-  expect(svg).toContain('@font-face{font-family:\'Instrument Sans Variable\'')
+  expect(svg).toContain("@font-face{font-family:'Instrument Sans Variable'")
   expect(svg).not.toMatch(/(?:href|src)="http/)
 
   await begin('Picture of the staff')
   const staff = (await take()).toString()
   expect(staff).toContain('<title>Wet Rope</title>')
-  expect(staff).toContain('font-family:\'Bravura\';src:url(data:font/woff2')
+  expect(staff).toContain("font-family:'Bravura';src:url(data:font/woff2")
   expect(staff).not.toMatch(/var\(--|currentColor|(?:href|src)="http/)
   // Neither is saved over the other.
   expect(new Set(names).size).toBe(names.length)
@@ -183,10 +274,14 @@ test('sound is rendered in a worker, whole or in stems, and can be stopped; a pi
   await page.getByLabel('Times through').fill('1')
   await page.getByLabel('Times through').press('Tab')
   const wav = new WaveFile(new Uint8Array(await take()))
-  const { sampleRate, bitsPerSample, numChannels } = wav.fmt as { sampleRate: number, bitsPerSample: number, numChannels: number }
+  const { sampleRate, bitsPerSample, numChannels } = wav.fmt as {
+    sampleRate: number
+    bitsPerSample: number
+    numChannels: number
+  }
   expect([sampleRate, bitsPerSample, numChannels]).toEqual([44100, 16, 1])
   // Two bars of four quarters at 96, and a second for the last stroke.
-  expect(wav.getSamples(false, Int16Array as never).length / 44100).toBeCloseTo(8 * 60 / 96 + 1, 1)
+  expect(wav.getSamples(false, Int16Array as never).length / 44100).toBeCloseTo((8 * 60) / 96 + 1, 1)
 
   await begin('Sound (WAV)')
   await page.getByLabel('Times through').fill('1')
@@ -202,24 +297,42 @@ test('everything is saved as one file, and read into an empty Bazzet it is the s
   await page.goto(`${app.url}/practise/wet-rope-plan/run`)
   await expect(page.locator('[data-phase="ready"]')).toBeVisible()
   await page.keyboard.press('Space')
-  await expect.poll(async () => (await (await fetch(`${app.url}/api/sittings`)).json()).sittings.length).toBeGreaterThan(0)
+  await expect
+    .poll(async () => (await (await fetch(`${app.url}/api/sittings`)).json()).sittings.length)
+    .toBeGreaterThan(0)
   await page.goto(`${app.url}/player`)
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save everything as a file' }).click()])
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save everything as a file' }).click(),
+  ])
   const path = join(app.folder, 'all.zip')
   await file.saveAs(path)
   const empty = new App(false)
   try {
     await empty.start()
-    const shipped = Object.keys(unzipSync(new Uint8Array(await (await fetch(`${empty.url}/api/archive`)).arrayBuffer()))).filter(name => name.includes('/'))
+    const shipped = Object.keys(
+      unzipSync(new Uint8Array(await (await fetch(`${empty.url}/api/archive`)).arrayBuffer())),
+    ).filter(name => name.includes('/'))
     await openPage(page, empty, path)
     await expect(page.getByText('An archive of everything that was kept:')).toBeVisible()
     await page.getByRole('button', { name: 'Keep it', exact: true }).click()
     await expect(page).toHaveURL(/shelf$/, { timeout: 60_000 })
-    const [before, after] = await Promise.all([app, empty].map(async one => unzipSync(new Uint8Array(await (await fetch(`${one.url}/api/archive`)).arrayBuffer()))))
+    const [before, after] = await Promise.all(
+      [app, empty].map(async one =>
+        unzipSync(new Uint8Array(await (await fetch(`${one.url}/api/archive`)).arrayBuffer())),
+      ),
+    )
     const names = Object.keys(before!).filter(name => !name.startsWith('players/'))
-    expect(Object.keys(after!).filter(name => !name.startsWith('players/')).sort()).toEqual(names.sort())
+    expect(
+      Object.keys(after!)
+        .filter(name => !name.startsWith('players/'))
+        .sort(),
+    ).toEqual(names.sort())
     // What an empty Bazzet ships with is there already, and stays as it is.
-    for (const name of names.filter(one => !shipped.includes(one))) expect(JSON.parse(Buffer.from(after![name]!).toString()), name).toEqual(JSON.parse(Buffer.from(before![name]!).toString()))
+    for (const name of names.filter(one => !shipped.includes(one)))
+      expect(JSON.parse(Buffer.from(after![name]!).toString()), name).toEqual(
+        JSON.parse(Buffer.from(before![name]!).toString()),
+      )
     await page.goto(`${empty.url}/today`)
     await expect(page.locator('main').getByRole('link', { name: 'Go on' }).first()).toBeVisible()
   } finally {
@@ -228,41 +341,110 @@ test('everything is saved as one file, and read into an empty Bazzet it is the s
 })
 
 test('a kit and a plan leave as our own JSON, and come back where they are not', async ({ page, app }) => {
-  for (const [address, name, where] of [['kit/electronic', 'electronic.json', /kit\//], ['practise/wet-rope-plan', 'wet-rope-feet-first.json', /practise\//]] as const) {
+  for (const [address, name, where] of [
+    ['kit/electronic', 'electronic.json', /kit\//],
+    ['practise/wet-rope-plan', 'wet-rope-feet-first.json', /practise\//],
+  ] as const) {
     await page.goto(`${app.url}/${address}`)
-    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).click()])
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save as a file' }).click(),
+    ])
     expect(file.suggestedFilename()).toBe(name)
-    const document = JSON.parse(readFileSync(await file.path(), 'utf8')) as { id: string, name?: string, title?: string }
+    const document = JSON.parse(readFileSync(await file.path(), 'utf8')) as {
+      id: string
+      name?: string
+      title?: string
+    }
     const path = join(app.folder, name)
     writeFileSync(path, JSON.stringify({ ...document, id: `${document.id}-back` }))
     await openPage(page, app, path)
     await expect(page.getByText(document.name ?? document.title!).first()).toBeVisible()
     await page.getByRole('button', { name: 'Keep it', exact: true }).click()
     await expect(page).toHaveURL(where)
-    const kept = await (await fetch(`${app.url}/api/${address.split('/')[0] === 'kit' ? 'kits' : 'plans'}/${document.id}-back`)).json() as { document: object }
+    const kept = (await (
+      await fetch(`${app.url}/api/${address.split('/')[0] === 'kit' ? 'kits' : 'plans'}/${document.id}-back`)
+    ).json()) as { document: object }
     expect(kept.document).toEqual({ ...document, id: `${document.id}-back` })
   }
 })
 
-test('a recording of a plan’s stage, as a MIDI file, is measured against it and goes into the log', async ({ page, app }) => {
+test('a recording of a plan’s stage, as a MIDI file, is measured against it and goes into the log', async ({
+  page,
+  app,
+}) => {
   const groove = await grooveOf(app, 'wet-rope')
-  const plan = { format: 'bazzet-plan', version: 3, id: 'recorded', title: 'Recorded', stages: [{ id: 'all', name: 'Backbeat and bass drum', subject: { kind: 'groove', id: 'wet-rope' }, parts: { 'part-2': 'player', 'part-4': 'player' }, length: { seconds: 60 }, click: { program: 'every beat' }, tempo: groove.tempo }] }
-  expect((await fetch(`${app.url}/api/plans`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(plan) })).status).toBe(201)
+  const plan = {
+    format: 'bazzet-plan',
+    version: 3,
+    id: 'recorded',
+    title: 'Recorded',
+    stages: [
+      {
+        id: 'all',
+        name: 'Backbeat and bass drum',
+        subject: { kind: 'groove', id: 'wet-rope' },
+        parts: { 'part-2': 'player', 'part-4': 'player' },
+        length: { seconds: 60 },
+        click: { program: 'every beat' },
+        tempo: groove.tempo,
+      },
+    ],
+  }
+  expect(
+    (
+      await fetch(`${app.url}/api/plans`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(plan),
+      })
+    ).status,
+  ).toBe(201)
   // Eight times through, begun 3 s into the file, the snare 25 ms after the bass drum; a tick is a millisecond.
   const quarter = 60 / groove.tempo.bpm
-  const times = groove.parts.filter(part => part.id === 'part-2' || part.id === 'part-4').flatMap(part => part.strokes.flatMap(({ at, piece }) => Array.from({ length: 8 }, (_, lap) => ({ note: piece === 'snare' ? 40 : 36, ms: Math.round(3000 + (lap * 8 + at / 5040) * quarter * 1000) + (piece === 'snare' ? 25 : 0) })))).sort((a, b) => a.ms - b.ms)
+  const times = groove.parts
+    .filter(part => part.id === 'part-2' || part.id === 'part-4')
+    .flatMap(part =>
+      part.strokes.flatMap(({ at, piece }) =>
+        Array.from({ length: 8 }, (_, lap) => ({
+          note: piece === 'snare' ? 40 : 36,
+          ms: Math.round(3000 + (lap * 8 + at / 5040) * quarter * 1000) + (piece === 'snare' ? 25 : 0),
+        })),
+      ),
+    )
+    .sort((a, b) => a.ms - b.ms)
   let now = 0
-  const track = [{ deltaTime: 0, meta: true, type: 'setTempo' as const, microsecondsPerBeat: 1_000_000 }, ...times.map(({ note, ms }) => {
-    const deltaTime = ms - now
-    now = ms
-    return { deltaTime, type: 'noteOn' as const, channel: 9, noteNumber: note, velocity: 90 }
-  }), { deltaTime: 0, meta: true, type: 'endOfTrack' as const }]
+  const track = [
+    { deltaTime: 0, meta: true, type: 'setTempo' as const, microsecondsPerBeat: 1_000_000 },
+    ...times.map(({ note, ms }) => {
+      const deltaTime = ms - now
+      now = ms
+      return { deltaTime, type: 'noteOn' as const, channel: 9, noteNumber: note, velocity: 90 }
+    }),
+    { deltaTime: 0, meta: true, type: 'endOfTrack' as const },
+  ]
   const path = join(app.folder, 'take.mid')
-  writeFileSync(path, Uint8Array.from(writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 1000 }, tracks: [track as never] })))
+  writeFileSync(
+    path,
+    Uint8Array.from(writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 1000 }, tracks: [track as never] })),
+  )
   await page.goto(`${app.url}/practise/recorded`)
   await page.getByLabel('Recording of this stage').setInputFiles(song(app.folder, [FILL, FILL]))
   await expect(page.getByText('“song.mid” was not measured').first()).toBeVisible()
   await page.getByLabel('Recording of this stage').setInputFiles(path)
   await expect(page.locator('[data-measured]')).toBeVisible()
-  await expect.poll(async () => ((await (await fetch(`${app.url}/api/log?plan=recorded`)).json()).entries as { measures: { input: string, missed: number, extra: number, limbs: { limb: string, lean: number }[] } }[]).map(({ measures }) => [measures.input, measures.missed, measures.extra, Math.round(measures.limbs.find(one => one.limb === 'LH')!.lean)])).toEqual([['file', 0, 0, 25]])
+  await expect
+    .poll(async () =>
+      (
+        (await (await fetch(`${app.url}/api/log?plan=recorded`)).json()).entries as {
+          measures: { input: string; missed: number; extra: number; limbs: { limb: string; lean: number }[] }
+        }[]
+      ).map(({ measures }) => [
+        measures.input,
+        measures.missed,
+        measures.extra,
+        Math.round(measures.limbs.find(one => one.limb === 'LH')!.lean),
+      ]),
+    )
+    .toEqual([['file', 0, 0, 25]])
 })

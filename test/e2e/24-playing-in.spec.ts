@@ -25,8 +25,19 @@ async function hearClicks(page: Page) {
 async function playsWithTheClick(page: Page) {
   await hearClicks(page)
   await page.addInitScript(() => {
-    const player = { first: [] as string[], other: [] as string[], late: 0, held: 30, skip: 0, left: Infinity, after: 0 }
-    const press = (type: string, key: string) => (at: number) => window.dispatchEvent(Object.defineProperty(new KeyboardEvent(type, { key, cancelable: true }), 'timeStamp', { value: at }))
+    const player = {
+      first: [] as string[],
+      other: [] as string[],
+      late: 0,
+      held: 30,
+      skip: 0,
+      left: Infinity,
+      after: 0,
+    }
+    const press = (type: string, key: string) => (at: number) =>
+      window.dispatchEvent(
+        Object.defineProperty(new KeyboardEvent(type, { key, cancelable: true }), 'timeStamp', { value: at }),
+      )
     const atClick: AtClick = (first, whenDue) => {
       const keys = first ? player.first : player.other
       if (!keys.length || --player.skip >= 0 || --player.left < 0) return
@@ -39,7 +50,18 @@ async function playsWithTheClick(page: Page) {
     Object.assign(window, { player, atClick })
   })
 }
-const strikes = (page: Page, now: Partial<{ first: string[], other: string[], late: number, held: number, skip: number, left: number, after: number }>) => page.evaluate(set => Object.assign((window as unknown as { player: object }).player, set), now)
+const strikes = (
+  page: Page,
+  now: Partial<{
+    first: string[]
+    other: string[]
+    late: number
+    held: number
+    skip: number
+    left: number
+    after: number
+  }>,
+) => page.evaluate(set => Object.assign((window as unknown as { player: object }).player, set), now)
 
 async function begun(bench: Bench, title: string) {
   const { page } = bench
@@ -51,9 +73,17 @@ async function begun(bench: Bench, title: string) {
 }
 const record = (page: Page) => page.locator('[data-record]').click()
 const played = (page: Page) => page.locator('[data-played]')
-const rows = async (bench: Bench) => Object.fromEntries(((await bench.stored()).document as Groove).parts.map(part => [`${part.limb} ${part.name}`, part.strokes.map(stroke => stroke.at / 1260)]))
+const rows = async (bench: Bench) =>
+  Object.fromEntries(
+    ((await bench.stored()).document as Groove).parts.map(part => [
+      `${part.limb} ${part.name}`,
+      part.strokes.map(stroke => stroke.at / 1260),
+    ]),
+  )
 
-test('what is struck over the click becomes parts: loop on loop, one limb at a time, one taken back, kept and made anew', async ({ bench }) => {
+test('what is struck over the click becomes parts: loop on loop, one limb at a time, one taken back, kept and made anew', async ({
+  bench,
+}) => {
   const { page } = bench
   await playsWithTheClick(page)
   await begun(bench, 'By keys')
@@ -66,10 +96,13 @@ test('what is struck over the click becomes parts: loop on loop, one limb at a t
   await expect(played(page)).toHaveText(/^[34] times round so far\.$/, { timeout: 60_000 })
   await page.keyboard.press('Space')
   await expect(played(page)).toContainText('not kept yet')
-  await expect(page.locator('[data-play-in]')).toContainText(/All of it came (2[2-9]|3[0-8]) ms late; that is taken out\./)
+  await expect(page.locator('[data-play-in]')).toContainText(
+    /All of it came (2[2-9]|3[0-8]) ms late; that is taken out\./,
+  )
   await expect(page.locator('[data-played-dots] circle').first()).toBeAttached()
   // Two more limbs, each by itself, in place of what it had.
-  for (const limb of ['right hand', 'right foot', 'left foot']) await page.getByRole('button', { name: `Take in the ${limb}` }).click()
+  for (const limb of ['right hand', 'right foot', 'left foot'])
+    await page.getByRole('button', { name: `Take in the ${limb}` }).click()
   // Four clicks of the count-in and four of the first time round.
   await strikes(page, { first: ['k'], other: ['d', 'k'], left: 8 })
   await record(page)
@@ -122,21 +155,44 @@ test('a rhythm of one key becomes a part or the line above, with notes as long a
   await expect.poll(() => rows(bench)).toEqual({ 'LF Hat foot': [4, 8, 12] })
 })
 
-test('pads are played in by their pieces and levels, told by striking or by the kit’s notes, and get limbs', async ({ bench }) => {
+test('pads are played in by their pieces and levels, told by striking or by the kit’s notes, and get limbs', async ({
+  bench,
+}) => {
   const { page } = bench
   await hearClicks(page)
   await page.addInitScript(() => {
-    const input = { name: 'Simulated pads', onmidimessage: null as ((event: { data: Uint8Array, timeStamp: number }) => void) | null }
-    const pads = (note: number, velocity: number, at = performance.now()) => input.onmidimessage?.({ data: new Uint8Array([0x99, note, velocity]), timeStamp: at })
-    Object.assign(navigator, { requestMIDIAccess: async () => ({ inputs: new Map([['one', input]]), onstatechange: null }) })
-    const atClick: AtClick = (first, whenDue) => whenDue(0, at => (first ? [[36, 98], [42, 72]] : [[60, 122], [42, 48]]).forEach(([note, velocity]) => pads(note!, velocity!, at)))
+    const input = {
+      name: 'Simulated pads',
+      onmidimessage: null as ((event: { data: Uint8Array; timeStamp: number }) => void) | null,
+    }
+    const pads = (note: number, velocity: number, at = performance.now()) =>
+      input.onmidimessage?.({ data: new Uint8Array([0x99, note, velocity]), timeStamp: at })
+    Object.assign(navigator, {
+      requestMIDIAccess: async () => ({ inputs: new Map([['one', input]]), onstatechange: null }),
+    })
+    const atClick: AtClick = (first, whenDue) =>
+      whenDue(0, at =>
+        (first
+          ? [
+              [36, 98],
+              [42, 72],
+            ]
+          : [
+              [60, 122],
+              [42, 48],
+            ]
+        ).forEach(([note, velocity]) => pads(note!, velocity!, at)),
+      )
     Object.assign(window, { pads, atClick })
   })
   await page.goto(`${bench.app.url}/player`)
   await page.getByRole('combobox', { name: 'Measured by' }).click()
   await page.getByRole('option', { name: 'pads over MIDI' }).click()
   await expect(page.getByText('Connected: Simulated pads.')).toBeVisible()
-  await page.getByRole('group', { name: 'Which pad is which piece' }).getByRole('button', { name: /^Snare/ }).click()
+  await page
+    .getByRole('group', { name: 'Which pad is which piece' })
+    .getByRole('button', { name: /^Snare/ })
+    .click()
   await page.evaluate(() => (window as unknown as { pads(note: number, velocity: number): void }).pads(60, 100))
   await begun(bench, 'By pads')
   await record(page)
@@ -145,9 +201,26 @@ test('pads are played in by their pieces and levels, told by striking or by the 
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect.poll(async () => ((await bench.stored()).document as Groove).parts.length).toBe(3)
   const { parts } = (await bench.stored()).document as Groove
-  expect(parts.map(part => [part.limb, part.strokes.map(stroke => [stroke.at / 5040, stroke.piece, stroke.level])])).toEqual([
-    ['RH', [[0, 'hi-hat', 3], [1, 'hi-hat', 2], [2, 'hi-hat', 2], [3, 'hi-hat', 2]]],
-    ['LH', [[1, 'snare', 5], [2, 'snare', 5], [3, 'snare', 5]]],
+  expect(
+    parts.map(part => [part.limb, part.strokes.map(stroke => [stroke.at / 5040, stroke.piece, stroke.level])]),
+  ).toEqual([
+    [
+      'RH',
+      [
+        [0, 'hi-hat', 3],
+        [1, 'hi-hat', 2],
+        [2, 'hi-hat', 2],
+        [3, 'hi-hat', 2],
+      ],
+    ],
+    [
+      'LH',
+      [
+        [1, 'snare', 5],
+        [2, 'snare', 5],
+        [3, 'snare', 5],
+      ],
+    ],
     ['RF', [[0, 'bass drum', 4]]],
   ])
 })
@@ -171,7 +244,9 @@ test('eighths that are swung are eighths, and their swing is offered as the groo
   expect(feel.swing?.level).toBe('1/8')
   expect(Math.abs(feel.swing!.share - 0.62)).toBeLessThan(0.025)
   expect(bars[0]!.slots).toEqual([4, 4, 4, 4])
-  expect(parts.map(part => part.strokes.map(stroke => stroke.at))).toEqual([[0, 1, 2, 3, 4, 5, 6, 7].map(i => i * 2520)])
+  expect(parts.map(part => part.strokes.map(stroke => stroke.at))).toEqual([
+    [0, 1, 2, 3, 4, 5, 6, 7].map(i => i * 2520),
+  ])
 })
 
 test('the simulated drummer plays in what the style has', async ({ bench }) => {
@@ -195,7 +270,9 @@ test('the simulated drummer plays in what the style has', async ({ bench }) => {
   expect(kept['LH Backbeat']).toEqual([4, 12])
 })
 
-test('by keys alone: recorded, stopped, one taken back, kept, left; and by touch a limb is struck on the page', async ({ bench }) => {
+test('by keys alone: recorded, stopped, one taken back, kept, left; and by touch a limb is struck on the page', async ({
+  bench,
+}) => {
   const { page } = bench
   await playsWithTheClick(page)
   await listen(page)

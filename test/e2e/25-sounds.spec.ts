@@ -20,17 +20,25 @@ const wav = (app: App, name: string, hz: number, seconds: number, loud = 20000) 
 }
 /** A copy of the five-piece kit under another id, open on the Kit station. */
 async function openKit(page: Page, app: App, id: string) {
-  const { document } = await (await fetch(`${app.url}/api/kits/five-piece`)).json() as { document: Kit }
-  const made = await fetch(`${app.url}/api/kits`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...document, id, name: id }) })
+  const { document } = (await (await fetch(`${app.url}/api/kits/five-piece`)).json()) as { document: Kit }
+  const made = await fetch(`${app.url}/api/kits`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ ...document, id, name: id }),
+  })
   expect(made.status).toBe(201)
   await page.goto(`${app.url}/kit/${id}`)
   await expect(page.getByLabel('WAV files of your own for hit')).toBeAttached()
 }
-const kitOf = async (app: App, id: string) => ((await (await fetch(`${app.url}/api/kits/${id}`)).json()) as { document: Kit }).document
+const kitOf = async (app: App, id: string) =>
+  ((await (await fetch(`${app.url}/api/kits/${id}`)).json()) as { document: Kit }).document
 const hitsOf = (kit: Kit, piece = 'snare') => kit.pieces.find(one => one.id === piece)!.strokes[0]!
 const toast = (page: Page, text: string | RegExp) => expect(page.getByText(text).first()).toBeVisible()
 
-test('WAV files and a SoundFont are given to strokes, heard, rendered, taken along in the archive, and refused with a sentence', async ({ page, app }) => {
+test('WAV files and a SoundFont are given to strokes, heard, rendered, taken along in the archive, and refused with a sentence', async ({
+  page,
+  app,
+}) => {
   await listen(page)
   await openKit(page, app, 'sounds')
   const files = page.getByLabel('WAV files of your own for hit')
@@ -61,28 +69,71 @@ test('WAV files and a SoundFont are given to strokes, heard, rendered, taken alo
 
   // A SoundFont’s drums go to the strokes that have their notes.
   const sf2 = join(app.folder, 'shed.sf2')
-  writeFileSync(sf2, writeSoundFont('Shed Kit', [{ name: 'Kick', keys: [36, 36], velocities: [0, 127], root: 36, samples: tone(80, 0.37) }, { name: 'Ride', keys: [51, 51], velocities: [0, 127], root: 51, samples: tone(900, 0.4) }]))
+  writeFileSync(
+    sf2,
+    writeSoundFont('Shed Kit', [
+      { name: 'Kick', keys: [36, 36], velocities: [0, 127], root: 36, samples: tone(80, 0.37) },
+      { name: 'Ride', keys: [51, 51], velocities: [0, 127], root: 51, samples: tone(900, 0.4) },
+    ]),
+  )
   await font.setInputFiles(sf2)
   await toast(page, '2 strokes of this kit sound as “Shed Kit” now.')
   await expect.poll(async () => hitsOf(await kitOf(app, 'sounds'), 'ride').own?.length).toBe(1)
   const kept = await kitOf(app, 'sounds')
-  expect([hitsOf(kept).own?.map(one => [one.name, one.level]), hitsOf(kept, 'bass drum').own?.map(one => one.name), hitsOf(kept, 'ride').own?.map(one => one.name)]).toEqual([[['loud.wav', 5], ['soft.wav', 2]], ['Kick'], ['Ride']])
+  expect([
+    hitsOf(kept).own?.map(one => [one.name, one.level]),
+    hitsOf(kept, 'bass drum').own?.map(one => one.name),
+    hitsOf(kept, 'ride').own?.map(one => one.name),
+  ]).toEqual([
+    [
+      ['loud.wav', 5],
+      ['soft.wav', 2],
+    ],
+    ['Kick'],
+    ['Ride'],
+  ])
 
   // A groove on this kit plays them, and is rendered with them.
-  const { document } = await (await fetch(`${app.url}/api/grooves/wet-rope`)).json() as { document: Groove }
-  const groove = { ...document, id: 'own-sounds', title: 'Own sounds', kitId: 'sounds', parts: document.parts.filter(part => part.role === 'backbeat').map(part => ({ ...part, muted: false, strokes: [{ at: 0, piece: 'snare', stroke: 'hit', level: 5 }] })) }
-  expect((await fetch(`${app.url}/api/grooves`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(groove) })).status).toBe(201)
+  const { document } = (await (await fetch(`${app.url}/api/grooves/wet-rope`)).json()) as { document: Groove }
+  const groove = {
+    ...document,
+    id: 'own-sounds',
+    title: 'Own sounds',
+    kitId: 'sounds',
+    parts: document.parts
+      .filter(part => part.role === 'backbeat')
+      .map(part => ({ ...part, muted: false, strokes: [{ at: 0, piece: 'snare', stroke: 'hit', level: 5 }] })),
+  }
+  expect(
+    (
+      await fetch(`${app.url}/api/grooves`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(groove),
+      })
+    ).status,
+  ).toBe(201)
   await page.goto(`${app.url}/bench/own-sounds`)
   await page.getByRole('button', { name: 'Play', exact: true }).click()
-  await expect.poll(async () => (await heard(page)).map(one => one.seconds.toFixed(2)), { timeout: 60_000 }).toContain('0.31')
+  await expect
+    .poll(async () => (await heard(page)).map(one => one.seconds.toFixed(2)), { timeout: 60_000 })
+    .toContain('0.31')
   await page.keyboard.press('Space')
   await page.keyboard.press('Shift+E')
   const dialog = page.getByRole('dialog')
   await dialog.getByText('Sound (WAV)').click()
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the file' }).click()])
-  const rendered = new WaveFile(new Uint8Array(readFileSync(await file.path()))).getSamples(false, Int16Array as never) as unknown as Int16Array
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the file' }).click(),
+  ])
+  const rendered = new WaveFile(new Uint8Array(readFileSync(await file.path()))).getSamples(
+    false,
+    Int16Array as never,
+  ) as unknown as Int16Array
   const begins = rendered.findIndex(x => Math.abs(x) > 1000)
-  const crossings = [...rendered.subarray(begins, begins + 4410)].filter((x, i, all) => i > 0 && all[i - 1]! < 0 && x >= 0).length
+  const crossings = [...rendered.subarray(begins, begins + 4410)].filter(
+    (x, i, all) => i > 0 && all[i - 1]! < 0 && x >= 0,
+  ).length
   expect(Math.abs(crossings * 10 - 440)).toBeLessThan(25)
 
   // Everything, read into an empty Bazzet, has the sounds.
@@ -97,12 +148,18 @@ test('WAV files and a SoundFont are given to strokes, heard, rendered, taken alo
     await expect(page).toHaveURL(/shelf$/, { timeout: 60_000 })
     expect(await kitOf(empty, 'sounds')).toEqual(kept)
     for (const { asset } of [...hitsOf(kept).own!, ...hitsOf(kept, 'ride').own!]) {
-      const [mine, theirs] = await Promise.all([app, empty].map(async one => new Uint8Array(await (await fetch(`${one.url}/api/assets/${asset}`)).arrayBuffer())))
+      const [mine, theirs] = await Promise.all(
+        [app, empty].map(
+          async one => new Uint8Array(await (await fetch(`${one.url}/api/assets/${asset}`)).arrayBuffer()),
+        ),
+      )
       expect(theirs).toEqual(mine)
     }
     await page.goto(`${empty.url}/bench/own-sounds`)
     await page.getByRole('button', { name: 'Play', exact: true }).click()
-    await expect.poll(async () => (await heard(page)).map(one => one.seconds.toFixed(2)), { timeout: 60_000 }).toContain('0.31')
+    await expect
+      .poll(async () => (await heard(page)).map(one => one.seconds.toFixed(2)), { timeout: 60_000 })
+      .toContain('0.31')
   } finally {
     await empty.remove()
   }

@@ -17,9 +17,15 @@ const test = base.extend<{ app: App }>({
     await app.remove()
   },
 })
-const groovesOf = async (app: App) => ((await (await fetch(`${app.url}/api/grooves`)).json()) as { grooves: { summary: { id: string } }[] }).grooves.map(one => one.summary.id)
+const groovesOf = async (app: App) =>
+  ((await (await fetch(`${app.url}/api/grooves`)).json()) as { grooves: { summary: { id: string } }[] }).grooves.map(
+    one => one.summary.id,
+  )
 
-test('a copy is made and brought back, from the list and from a file, and what was here can be put back', async ({ page, app }) => {
+test('a copy is made and brought back, from the list and from a file, and what was here can be put back', async ({
+  page,
+  app,
+}) => {
   await page.goto(`${app.url}/player`)
   const copies = page.locator('[data-copies]')
   // The first of the day was made as the server started.
@@ -27,19 +33,35 @@ test('a copy is made and brought back, from the list and from a file, and what w
   await copies.getByRole('button', { name: 'Make a copy now' }).click()
   const row = copies.locator('[data-copy^="by-hand-"]')
   await expect(row).toHaveCount(1)
-  const [file] = await Promise.all([page.waitForEvent('download'), copies.getByRole('link', { name: 'Save a copy as a file' }).click()])
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    copies.getByRole('link', { name: 'Save a copy as a file' }).click(),
+  ])
   const path = join(app.folder, 'taken.db')
   await file.saveAs(path)
 
   expect((await fetch(`${app.url}/api/grooves/wet-rope`, { method: 'DELETE' })).status).toBe(204)
-  const { store } = await (await fetch(`${app.url}/api/grooves/tin-gutter-waltz`)).json() as { store: string }
+  const { store } = (await (await fetch(`${app.url}/api/grooves/tin-gutter-waltz`)).json()) as { store: string }
   await row.getByRole('button', { name: /^Bring back/ }).click()
   await expect(page.getByText(/is in place of what was here/).first()).toBeVisible()
   expect(await groovesOf(app)).toContain('wet-rope')
   // A page that held what was before cannot save over it unseen.
-  const stored = await (await fetch(`${app.url}/api/grooves/tin-gutter-waltz`)).json() as { store: string, revision: number, document: Groove }
+  const stored = (await (await fetch(`${app.url}/api/grooves/tin-gutter-waltz`)).json()) as {
+    store: string
+    revision: number
+    document: Groove
+  }
   expect(stored.store).not.toBe(store)
-  const save = (told: string) => fetch(`${app.url}/api/grooves/tin-gutter-waltz`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision: stored.revision, store: told, document: { ...stored.document, notes: 'Mine.' } }) })
+  const save = (told: string) =>
+    fetch(`${app.url}/api/grooves/tin-gutter-waltz`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        revision: stored.revision,
+        store: told,
+        document: { ...stored.document, notes: 'Mine.' },
+      }),
+    })
   expect((await save(store)).status).toBe(409)
   expect((await save(stored.store)).status).toBe(200)
 
@@ -52,7 +74,9 @@ test('a copy is made and brought back, from the list and from a file, and what w
   const letter = join(app.folder, 'letter.db')
   writeFileSync(letter, 'Dear friend, this is no database at all.'.repeat(300))
   await copies.getByLabel('A copy to bring back').setInputFiles(letter)
-  await expect(copies.getByRole('alert')).toContainText('This is no database: it does not begin as one does. Nothing was changed.')
+  await expect(copies.getByRole('alert')).toContainText(
+    'This is no database: it does not begin as one does. Nothing was changed.',
+  )
   expect(await groovesOf(app)).toContain('wet-rope')
 })
 
@@ -63,21 +87,39 @@ test('killed at any moment while it saves, it has every save that it answered, a
   try {
     await app.start()
     const groove = makeGroove({ id: 'killed', title: 'Killed', bars: makeBars(meter(4, 4), 1, 4) })
-    expect((await fetch(`${app.url}/api/grooves`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(groove) })).status).toBe(201)
+    expect(
+      (
+        await fetch(`${app.url}/api/grooves`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(groove),
+        })
+      ).status,
+    ).toBe(201)
     let answered = 1
     for (let n = 0; n < KILLS; n++) {
       let killed: Promise<void> | undefined
       for (;;) {
-        const saved = await fetch(`${app.url}/api/grooves/killed`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision: answered, document: { ...groove, notes: `${answered + 1} ${'x'.repeat(3000)}` } }) }).catch(() => undefined)
+        const saved = await fetch(`${app.url}/api/grooves/killed`, {
+          method: 'PUT',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({
+            revision: answered,
+            document: { ...groove, notes: `${answered + 1} ${'x'.repeat(3000)}` },
+          }),
+        }).catch(() => undefined)
         if (!saved?.ok) break
-        answered = (await saved.json().catch(() => ({ revision: answered })) as { revision: number }).revision
+        answered = ((await saved.json().catch(() => ({ revision: answered }))) as { revision: number }).revision
         // At any moment from the first answer on, which a busy machine may be long in giving.
         killed ??= new Promise<void>(done => setTimeout(() => void app.kill().then(done), roll() * 250))
       }
       expect(killed, 'a save before it was killed').toBeDefined()
       await killed
       await app.start()
-      const { revision, document } = await (await fetch(`${app.url}/api/grooves/killed`)).json() as { revision: number, document: Groove }
+      const { revision, document } = (await (await fetch(`${app.url}/api/grooves/killed`)).json()) as {
+        revision: number
+        document: Groove
+      }
       // What was on its way may be there too, whole.
       expect([answered, answered + 1]).toContain(revision)
       if (revision > 1) expect(document.notes).toBe(`${revision} ${'x'.repeat(3000)}`)
@@ -98,11 +140,21 @@ test('a file that is no database, or a damaged one, ends the start with a senten
     await app.stop()
     const path = join(app.folder, 'test.db')
     torn.fill(3, 4096)
-    for (const [bytes, says] of [[Buffer.from('Dear friend, this is no database.'.repeat(200)), /The file that should be the database is none\. Nothing was changed\./], [torn, /damaged|is none/]] as const) {
-      for (const rest of readdirSync(app.folder).filter(name => /-(wal|shm)$/.test(name))) writeFileSync(join(app.folder, rest), '')
+    for (const [bytes, says] of [
+      [
+        Buffer.from('Dear friend, this is no database.'.repeat(200)),
+        /The file that should be the database is none\. Nothing was changed\./,
+      ],
+      [torn, /damaged|is none/],
+    ] as const) {
+      for (const rest of readdirSync(app.folder).filter(name => /-(wal|shm)$/.test(name)))
+        writeFileSync(join(app.folder, rest), '')
       writeFileSync(path, bytes)
       const port = await freePort()
-      const server = spawn(process.execPath, ['.output/server/index.mjs'], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), BAZZET_DB: path, BAZZET_DEMO: '' } })
+      const server = spawn(process.execPath, ['.output/server/index.mjs'], {
+        stdio: ['ignore', 'ignore', 'pipe'],
+        env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), BAZZET_DB: path, BAZZET_DEMO: '' },
+      })
       let told = ''
       server.stderr.on('data', (chunk: Buffer) => (told += chunk.toString()))
       const code = await new Promise<number | null>(done => server.once('exit', done))
@@ -117,7 +169,8 @@ test('a file that is no database, or a damaged one, ends the start with a senten
 })
 
 test('the bin is emptied, one thing or all, and what a plan still needs stays and is named', async ({ page, app }) => {
-  for (const path of ['grooves/wet-rope', 'grooves/cold-kettle', 'grooves/third-shed-left', 'kits/electronic']) expect((await fetch(`${app.url}/api/${path}`, { method: 'DELETE' })).status).toBe(204)
+  for (const path of ['grooves/wet-rope', 'grooves/cold-kettle', 'grooves/third-shed-left', 'kits/electronic'])
+    expect((await fetch(`${app.url}/api/${path}`, { method: 'DELETE' })).status).toBe(204)
   await page.goto(`${app.url}/shelf`)
   await page.getByRole('button', { name: 'Bin (4)' }).click()
   const bin = page.locator('[data-bin]')
@@ -130,7 +183,9 @@ test('the bin is emptied, one thing or all, and what a plan still needs stays an
   await bin.getByRole('button', { name: 'Empty the bin' }).click()
   await bin.getByRole('button', { name: 'Delete all 3 for good' }).click()
   // The demo's plan practises Wet Rope.
-  await expect(page.getByText(/2 things gone for good\. “Wet Rope” stays: plan “[^”]+”.* needs it\./).first()).toBeVisible()
+  await expect(
+    page.getByText(/2 things gone for good\. “Wet Rope” stays: plan “[^”]+”.* needs it\./).first(),
+  ).toBeVisible()
   await expect(bin.getByRole('listitem')).toHaveCount(1)
   expect((await fetch(`${app.url}/api/grooves/cold-kettle/restore`, { method: 'POST' })).status).toBe(404)
   expect((await fetch(`${app.url}/api/bin?kind=grooves&id=wet-rope`, { method: 'DELETE' })).status).toBe(409)

@@ -11,9 +11,22 @@ test('the development server opens the Bench with demo data', async ({ page }) =
   const folder = mkdtempSync(join(tmpdir(), 'bazzet-test-'))
   const port = String(await freePort())
   // A group of its own, so that all it started is stopped with it.
-  const child = spawn(process.execPath, ['scripts/dev.mjs'], { detached: true, stdio: 'ignore', env: { ...process.env, PORT: port, BAZZET_DB: join(folder, 'dev.db') } })
+  const child = spawn(process.execPath, ['scripts/dev.mjs'], {
+    detached: true,
+    stdio: 'ignore',
+    env: { ...process.env, PORT: port, BAZZET_DB: join(folder, 'dev.db') },
+  })
   try {
-    await expect.poll(() => fetch(`http://127.0.0.1:${port}/api/health`).then(answer => answer.ok, () => false), { timeout: 120_000 }).toBe(true)
+    await expect
+      .poll(
+        () =>
+          fetch(`http://127.0.0.1:${port}/api/health`).then(
+            answer => answer.ok,
+            () => false,
+          ),
+        { timeout: 120_000 },
+      )
+      .toBe(true)
     await page.goto(`http://127.0.0.1:${port}/bench/wet-rope`)
     await expect(page.getByRole('application', { name: /Limb lanes/ })).toBeVisible({ timeout: 120_000 })
   } finally {

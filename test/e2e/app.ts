@@ -15,16 +15,33 @@ export class App {
   constructor(private demo: boolean) {}
 
   /** The number of the server's process. */
-  get pid() { return this.server!.pid! }
+  get pid() {
+    return this.server!.pid!
+  }
 
   async start() {
     this.port ||= await freePort()
     this.url = `http://127.0.0.1:${this.port}`
     this.server = spawn(process.execPath, ['.output/server/index.mjs'], {
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, HOST: '127.0.0.1', PORT: String(this.port), BAZZET_DB: join(this.folder, 'test.db'), BAZZET_DEMO: this.demo ? '1' : '' },
+      env: {
+        ...process.env,
+        HOST: '127.0.0.1',
+        PORT: String(this.port),
+        BAZZET_DB: join(this.folder, 'test.db'),
+        BAZZET_DEMO: this.demo ? '1' : '',
+      },
     })
-    await expect.poll(() => fetch(`${this.url}/api/health`).then(answer => answer.ok, () => false), { timeout: 90_000 }).toBe(true)
+    await expect
+      .poll(
+        () =>
+          fetch(`${this.url}/api/health`).then(
+            answer => answer.ok,
+            () => false,
+          ),
+        { timeout: 90_000 },
+      )
+      .toBe(true)
   }
 
   async stop(signal: NodeJS.Signals = 'SIGTERM') {
@@ -48,7 +65,7 @@ export class App {
 
 /** A port nobody listens on. */
 export function freePort(): Promise<number> {
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
       const { port } = probe.address() as { port: number }
       probe.close(() => resolve(port))
@@ -61,30 +78,43 @@ const ASKED_FOR = /^Failed to load resource|Failed to fetch dynamically imported
 
 /** What to know of a page whose test failed: the answers it still waited for, and what stood on it. */
 async function lastSeen(page: Page, waiting: ReadonlySet<Request>) {
-  const words = await page.locator('body').innerText({ timeout: 2000 }).catch(error => String(error))
+  const words = await page
+    .locator('body')
+    .innerText({ timeout: 2000 })
+    .catch(error => String(error))
   return `${page.url()} waited for ${[...waiting].map(one => `${one.method()} ${one.url()}`).join(', ') || 'nothing'}, and showed: ${words.replaceAll(/\s+/g, ' ').slice(0, 400)}`
 }
 
 /** Tests against a server with the demo world, which a worker shares among all files that use the same. No page may say that something is wrong with it. */
-export const withServer = () => base.extend<object, { app: App }>({
-  page: async ({ page }, use, { errors }) => {
-    const wrong: string[] = []
-    const waiting = new Set<Request>()
-    page.on('request', one => waiting.add(one))
-    for (const over of ['requestfinished', 'requestfailed'] as const) page.on(over, one => waiting.delete(one))
-    page.on('pageerror', error => wrong.push(error.message))
-    page.on('console', message => message.type() === 'error' && !ASKED_FOR.test(message.text()) && wrong.push(`${message.text()} at ${message.location().url}`))
-    await use(page)
-    if (errors.length) console.log(await lastSeen(page, waiting))
-    expect(wrong, 'what the page said in its console').toEqual([])
-  },
-  app: [async ({ browserName: _ }, use) => {
-    const app = new App(true)
-    await app.start()
-    await use(app)
-    await app.remove()
-  }, { scope: 'worker' }],
-})
+export const withServer = () =>
+  base.extend<object, { app: App }>({
+    page: async ({ page }, use, { errors }) => {
+      const wrong: string[] = []
+      const waiting = new Set<Request>()
+      page.on('request', one => waiting.add(one))
+      for (const over of ['requestfinished', 'requestfailed'] as const) page.on(over, one => waiting.delete(one))
+      page.on('pageerror', error => wrong.push(error.message))
+      page.on(
+        'console',
+        message =>
+          message.type() === 'error' &&
+          !ASKED_FOR.test(message.text()) &&
+          wrong.push(`${message.text()} at ${message.location().url}`),
+      )
+      await use(page)
+      if (errors.length) console.log(await lastSeen(page, waiting))
+      expect(wrong, 'what the page said in its console').toEqual([])
+    },
+    app: [
+      async ({ browserName: _ }, use) => {
+        const app = new App(true)
+        await app.start()
+        await use(app)
+        await app.remove()
+      },
+      { scope: 'worker' },
+    ],
+  })
 
 /** The server of most tests: what they keep in it must not be in each other's way. */
 export const test = withServer().extend<{ bench: Bench }>({
@@ -95,7 +125,7 @@ export const test = withServer().extend<{ bench: Bench }>({
 export async function withoutScripts(page: Page): Promise<() => void> {
   let come: () => void = () => {}
   const held = new Promise<void>(resolve => (come = resolve))
-  await page.route('**/*.js', async (route) => {
+  await page.route('**/*.js', async route => {
     await held
     await route.continue()
   })
@@ -104,18 +134,26 @@ export async function withoutScripts(page: Page): Promise<() => void> {
 
 /** Where something stands on the page, once it is there and has stopped moving: a page that is still opening has no place for it. */
 export async function boxOf(what: Locator) {
-  let [before, box]: (Awaited<ReturnType<Locator['boundingBox']>>)[] = [null, null]
-  await expect.poll(async () => {
-    before = box
-    box = await what.boundingBox()
-    return box !== null && JSON.stringify(box) === JSON.stringify(before)
-  }, { intervals: [20, 50, 100] }).toBe(true)
+  let [before, box]: Awaited<ReturnType<Locator['boundingBox']>>[] = [null, null]
+  await expect
+    .poll(
+      async () => {
+        before = box
+        box = await what.boundingBox()
+        return box !== null && JSON.stringify(box) === JSON.stringify(before)
+      },
+      { intervals: [20, 50, 100] },
+    )
+    .toBe(true)
   return box!
 }
 
 /** The Bench as a player uses it. */
 export class Bench {
-  constructor(readonly page: Page, readonly app: App) {}
+  constructor(
+    readonly page: Page,
+    readonly app: App,
+  ) {}
 
   async open(id: string) {
     await this.page.goto(`${this.app.url}/bench/${id}`)
@@ -129,16 +167,28 @@ export class Bench {
 
   /** Opens a copy of a demo groove under another id, so that what a test does to it stays its own. */
   async openCopy(of: string) {
-    const { document } = await (await fetch(`${this.app.url}/api/grooves/${of}`)).json() as { document: import('#core/groove').Groove }
+    const { document } = (await (await fetch(`${this.app.url}/api/grooves/${of}`)).json()) as {
+      document: import('#core/groove').Groove
+    }
     const id = `copy-${Date.now().toString(36)}-${of}`.slice(0, 64)
-    const made = await fetch(`${this.app.url}/api/grooves`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...document, id, title: `${document.title}, copied` }) })
+    const made = await fetch(`${this.app.url}/api/grooves`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ ...document, id, title: `${document.title}, copied` }),
+    })
     expect(made.status).toBe(201)
     await this.open(id)
   }
 
-  get lanes() { return this.page.getByRole('application', { name: /Limb lanes/ }) }
-  get readout() { return this.page.locator('[data-readout]') }
-  get says() { return this.page.locator('[data-cursor-says]') }
+  get lanes() {
+    return this.page.getByRole('application', { name: /Limb lanes/ })
+  }
+  get readout() {
+    return this.page.locator('[data-readout]')
+  }
+  get says() {
+    return this.page.locator('[data-cursor-says]')
+  }
 
   /** The middle of a slot in a lane: lanes are found by their names, slots by the words over them. */
   async place(limb: string, slot: number) {
@@ -173,7 +223,7 @@ export class Bench {
   async stored() {
     const id = this.page.url().split('/').at(-1)!
     const answer = await fetch(`${this.app.url}/api/grooves/${id}`)
-    return await answer.json() as { revision: number, document: import('#core/groove').Groove }
+    return (await answer.json()) as { revision: number; document: import('#core/groove').Groove }
   }
 }
 
@@ -181,7 +231,12 @@ export class Bench {
  * A sound as it was handed to the audio clock: `when` and `now` in seconds of that clock, `when` 0 for at once. `whenDue` calls back `ms` after
  * the sound has come, with that moment in ms of the page's clock.
  */
-interface Sound { when: number, now: number, whenDue: (ms: number, then: (at: number) => void) => void, buffer: AudioBuffer }
+interface Sound {
+  when: number
+  now: number
+  whenDue: (ms: number, then: (at: number) => void) => void
+  buffer: AudioBuffer
+}
 export type AtSound = (sound: Sound) => void
 /** Has the page call every function of `window.atSound` for each sound, as soon as it is handed to the browser’s own audio nodes. */
 export async function hearSounds(page: Page) {
@@ -197,7 +252,9 @@ export async function hearSounds(page: Page) {
         // By the browser’s own pair of both clocks, once it has one: the audio clock alone goes by blocks.
         const due = () => {
           const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp()
-          return contextTime > 0 ? performanceTime + (when - contextTime) * 1000 : performance.now() + (when - context.currentTime + (context.outputLatency || 0)) * 1000
+          return contextTime > 0
+            ? performanceTime + (when - contextTime) * 1000
+            : performance.now() + (when - context.currentTime + (context.outputLatency || 0)) * 1000
         }
         // Read anew until it has come: a busy machine holds the audio clock up, and what was due is due later.
         const whenDue: Sound['whenDue'] = (ms, then) => {
@@ -213,7 +270,12 @@ export async function hearSounds(page: Page) {
   })
 }
 
-export interface Sounded { when: number, seconds: number, peak: number, energy: number }
+export interface Sounded {
+  when: number
+  seconds: number
+  peak: number
+  energy: number
+}
 /** Notes every sound that is scheduled, with its time, length and loudness: `heard` tells. */
 export async function listen(page: Page) {
   await hearSounds(page)
@@ -222,7 +284,12 @@ export async function listen(page: Page) {
     const { atSound } = Object.assign(window as unknown as { atSound: AtSound[] }, { heard })
     atSound.push(({ when, buffer }) => {
       const samples = buffer.getChannelData(0)
-      heard.push({ when, seconds: buffer.duration, peak: samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0), energy: samples.reduce((sum, sample) => sum + sample * sample, 0) })
+      heard.push({
+        when,
+        seconds: buffer.duration,
+        peak: samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0),
+        energy: samples.reduce((sum, sample) => sum + sample * sample, 0),
+      })
     })
   })
 }

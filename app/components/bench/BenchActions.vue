@@ -8,6 +8,20 @@ const bench = useBench()
 
 <template>
   <SaveNote :state="bench.saveState" />
-  <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-undo-2" aria-label="Undo" :disabled="!bench.canUndo" @click="emit('step', 'takeBack')" />
-  <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-redo-2" aria-label="Redo" :disabled="!bench.canRedo" @click="emit('step', 'bringBack')" />
+  <UButton
+    size="sm"
+    color="neutral"
+    variant="ghost"
+    icon="i-lucide-undo-2"
+    aria-label="Undo"
+    :disabled="!bench.canUndo"
+    @click="emit('step', 'takeBack')" />
+  <UButton
+    size="sm"
+    color="neutral"
+    variant="ghost"
+    icon="i-lucide-redo-2"
+    aria-label="Redo"
+    :disabled="!bench.canRedo"
+    @click="emit('step', 'bringBack')" />
 </template>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
 
 /** What becomes of the groove on the Bench: kept, varied, compared, printed, practised, taken away, thrown away. */
-const emit = defineEmits<{ keep: [], bin: [], export: [] }>()
+const emit = defineEmits<{ keep: []; bin: []; export: [] }>()
 const bench = useBench()
 
 const menu = computed(() => [
@@ -12,11 +12,13 @@ const menu = computed(() => [
     { label: 'Vary it', icon: 'i-lucide-shuffle', onSelect: () => navigateTo(`/vary/${bench.groove!.id}`) },
     { label: 'Compare …', icon: 'i-lucide-columns-2', onSelect: () => navigateTo(`/compare?a=${bench.groove!.id}`) },
     { label: 'Sheet to print', icon: 'i-lucide-printer', onSelect: () => navigateTo(`/sheet/${bench.groove!.id}`) },
-    { label: 'Practise it', icon: 'i-lucide-timer', onSelect: () => navigateTo(`/practise?groove=${bench.groove!.id}`) },
+    {
+      label: 'Practise it',
+      icon: 'i-lucide-timer',
+      onSelect: () => navigateTo(`/practise?groove=${bench.groove!.id}`),
+    },
   ],
-  [
-    { label: 'Export …', icon: 'i-lucide-download', onSelect: () => emit('export') },
-  ],
+  [{ label: 'Export …', icon: 'i-lucide-download', onSelect: () => emit('export') }],
   [{ label: 'Put in the bin', icon: 'i-lucide-trash-2', color: 'error' as const, onSelect: () => emit('bin') }],
 ])
 </script>

@@ -1,7 +1,20 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
-import { type Cell, type Edit, type Figure, type Groove, apply, beatMoved, clipOf, figureIn, figuresOf, laid, sayLaid, sayPlace } from '#core/groove'
+import {
+  type Cell,
+  type Edit,
+  type Figure,
+  type Groove,
+  apply,
+  beatMoved,
+  clipOf,
+  figureIn,
+  figuresOf,
+  laid,
+  sayLaid,
+  sayPlace,
+} from '#core/groove'
 import type { Kit } from '#core/kit'
 import { pieceOf } from '#core/kit'
 import { beatAt, beatsOf, countSlots, slotsOf } from '#core/time'
@@ -12,8 +25,14 @@ import { useCells } from '~/stores/cells'
 import { useSettings } from '~/stores/settings'
 
 /** A bar built beat by beat: the figures of a beat for the chosen part, the player’s own cells, and the bar’s beats in another order. */
-const props = defineProps<{ groove: Groove, kit: Kit, hands: LaneHands, cursor: Cursor }>()
-const emit = defineEmits<{ edit: [edit: Edit], try: [edit: Edit | undefined], refused: [reason: string], go: [slot: number], close: [] }>()
+const props = defineProps<{ groove: Groove; kit: Kit; hands: LaneHands; cursor: Cursor }>()
+const emit = defineEmits<{
+  edit: [edit: Edit]
+  try: [edit: Edit | undefined]
+  refused: [reason: string]
+  go: [slot: number]
+  close: []
+}>()
 const cells = useCells()
 const settings = useSettings()
 const toast = useToast()
@@ -28,7 +47,11 @@ const part = computed(() => props.groove.parts.find(one => one.id === props.hand
 /** Whether the part is on hats, which may stay open to the beat’s end. */
 const onHats = computed(() => {
   const piece = props.hands.brushing.brush.value?.piece ?? part.value?.strokes[0]?.piece
-  return piece !== undefined && pieceOf(props.kit, piece)?.kind === 'hi-hat' && (props.cursor.limb === 'RH' || props.cursor.limb === 'LH')
+  return (
+    piece !== undefined &&
+    pieceOf(props.kit, piece)?.kind === 'hi-hat' &&
+    (props.cursor.limb === 'RH' || props.cursor.limb === 'LH')
+  )
 })
 const figures = computed(() => figuresOf(beat.value.slots))
 const words = computed(() => countSlots(props.groove.bars, settings.counting))
@@ -40,7 +63,13 @@ function onFrom(tick: number) {
   emit('go', next.first)
 }
 function figure(one: Figure) {
-  return part.value && figureIn(props.groove, part.value, index.value, one, { brush: props.hands.brushing.brush.value, open: open.value && onHats.value })
+  return (
+    part.value &&
+    figureIn(props.groove, part.value, index.value, one, {
+      brush: props.hands.brushing.brush.value,
+      open: open.value && onHats.value,
+    })
+  )
 }
 function layFigure(one: Figure) {
   const made = figure(one)
@@ -63,12 +92,16 @@ function layCell(cell: Cell) {
 }
 async function bin(cell: Cell) {
   const back = await cells.bin(cell.id)
-  toast.add({ title: `The cell “${cell.name}” is in the bin.`, actions: [{ label: 'Take it out again', onClick: () => void back() }] })
+  toast.add({
+    title: `The cell “${cell.name}” is in the bin.`,
+    actions: [{ label: 'Take it out again', onClick: () => void back() }],
+  })
 }
 
 /** The beats of the cursor’s bar, to be dragged; each names what it was. */
 const order = computed({
-  get: () => beats.value.filter(one => one.bar === beat.value.bar).map(one => ({ id: one.beat, says: `${one.beat + 1}` })),
+  get: () =>
+    beats.value.filter(one => one.bar === beat.value.bar).map(one => ({ id: one.beat, says: `${one.beat + 1}` })),
   set: now => moved(now.map(one => one.id)),
 })
 /** Which beat went where, from the order it came to. */
@@ -83,7 +116,10 @@ function move(from: number, to: number) {
   const made = beatMoved(props.groove, beat.value.bar, from, to)
   if (!made.ok) return emit('refused', made.reason)
   emit('edit', made.value)
-  emit('go', beatsOf(props.groove.bars).find(one => one.bar === beat.value.bar && one.beat === to)?.first ?? props.cursor.slot)
+  emit(
+    'go',
+    beatsOf(props.groove.bars).find(one => one.bar === beat.value.bar && one.beat === to)?.first ?? props.cursor.slot,
+  )
 }
 
 onMounted(() => {
@@ -99,33 +135,88 @@ onBeforeUnmount(() => emit('try', undefined))
       <h2 id="cells-title" class="text-lg">Cells, beat by beat</h2>
       <UButton size="sm" color="neutral" variant="outline" @click="emit('close')">Done</UButton>
     </div>
-    <p class="mb-2 text-sm" data-cell-at>At <b>{{ sayPlace(groove, beat.at, settings.counting) }}</b>, {{ part ? `into “${part.name}”` : 'choose a part first' }}.</p>
+    <p class="mb-2 text-sm" data-cell-at>
+      At <b>{{ sayPlace(groove, beat.at, settings.counting) }}</b>,
+      {{ part ? `into “${part.name}”` : 'choose a part first' }}.
+    </p>
     <h3 class="text-base">The bar’s beats, in the order you drag them to</h3>
     <div class="mb-3 mt-1 flex items-center gap-1">
       <VueDraggable v-model="order" class="flex flex-wrap gap-1" :animation="120">
-        <span v-for="one in order" :key="one.id" class="cursor-grab border border-accented px-3 py-1 font-bold" :class="one.id === beat.beat ? 'bg-inverted text-inverted' : ''" :data-beat="one.id">{{ one.says }}</span>
+        <span
+          v-for="one in order"
+          :key="one.id"
+          class="cursor-grab border border-accented px-3 py-1 font-bold"
+          :class="one.id === beat.beat ? 'bg-inverted text-inverted' : ''"
+          :data-beat="one.id"
+          >{{ one.says }}</span
+        >
       </VueDraggable>
-      <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-arrow-left" aria-label="This beat earlier in the bar" :disabled="beat.beat === 0" @click="move(beat.beat, beat.beat - 1)" />
-      <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-arrow-right" aria-label="This beat later in the bar" :disabled="beat.beat === order.length - 1" @click="move(beat.beat, beat.beat + 1)" />
+      <UButton
+        size="xs"
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-arrow-left"
+        aria-label="This beat earlier in the bar"
+        :disabled="beat.beat === 0"
+        @click="move(beat.beat, beat.beat - 1)" />
+      <UButton
+        size="xs"
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-arrow-right"
+        aria-label="This beat later in the bar"
+        :disabled="beat.beat === order.length - 1"
+        @click="move(beat.beat, beat.beat + 1)" />
     </div>
     <h3 class="text-base">Figures of a beat in {{ beat.slots }}</h3>
     <USwitch v-if="onHats" v-model="open" size="sm" label="The last one open to the beat’s end" class="my-1" />
     <ul class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(4.6rem,1fr))] gap-1">
       <li v-for="one in figures" :key="one.on.join()">
-        <button type="button" class="w-full cursor-pointer border border-muted px-1 py-1 text-center text-sm hover:bg-elevated focus:bg-elevated" :aria-label="nameOf(one)" :data-figure="one.on.join('-') || 'rest'" @click="layFigure(one)" @mouseenter="point(one)" @focus="point(one)" @mouseleave="emit('try', undefined)" @blur="emit('try', undefined)">
+        <button
+          type="button"
+          class="w-full cursor-pointer border border-muted px-1 py-1 text-center text-sm hover:bg-elevated focus:bg-elevated"
+          :aria-label="nameOf(one)"
+          :data-figure="one.on.join('-') || 'rest'"
+          @click="layFigure(one)"
+          @mouseenter="point(one)"
+          @focus="point(one)"
+          @mouseleave="emit('try', undefined)"
+          @blur="emit('try', undefined)">
           <svg :viewBox="`0 0 ${one.slots * 10} 14`" class="mx-auto h-3.5" aria-hidden="true">
-            <path :d="Array.from({ length: one.slots }, (_, slot) => `M${slot * 10 + 5} 13v${one.on.includes(slot) ? -11 : -2}`).join('')" stroke="currentColor" stroke-width="2" />
+            <path
+              :d="
+                Array.from(
+                  { length: one.slots },
+                  (_, slot) => `M${slot * 10 + 5} 13v${one.on.includes(slot) ? -11 : -2}`,
+                ).join('')
+              "
+              stroke="currentColor"
+              stroke-width="2" />
           </svg>
           {{ nameOf(one) }}
         </button>
       </li>
     </ul>
     <h3 class="mt-3 text-base">Your own</h3>
-    <p v-if="!cells.list.length" class="text-sm text-muted">Mark a beat or more over the counts, then “Keep as a cell”.</p>
+    <p v-if="!cells.list.length" class="text-sm text-muted">
+      Mark a beat or more over the counts, then “Keep as a cell”.
+    </p>
     <ul>
       <li v-for="cell in cells.list" :key="cell.id" class="flex items-center gap-1 border-b border-muted">
-        <button type="button" class="min-w-0 flex-1 cursor-pointer truncate py-1 text-left hover:bg-elevated focus:bg-elevated" :data-cell="cell.name" @click="layCell(cell)">{{ cell.name }}</button>
-        <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-trash-2" :aria-label="`Put the cell ${cell.name} in the bin`" @click="bin(cell)" />
+        <button
+          type="button"
+          class="min-w-0 flex-1 cursor-pointer truncate py-1 text-left hover:bg-elevated focus:bg-elevated"
+          :data-cell="cell.name"
+          @click="layCell(cell)">
+          {{ cell.name }}
+        </button>
+        <UButton
+          size="xs"
+          color="neutral"
+          variant="ghost"
+          icon="i-lucide-trash-2"
+          :aria-label="`Put the cell ${cell.name} in the bin`"
+          @click="bin(cell)" />
       </li>
     </ul>
   </section>

@@ -8,13 +8,20 @@ import { newId } from '~/documents/ids'
 import { useSettings } from '~/stores/settings'
 
 /** Comping cells, chosen and placed one by one on a felt beat. */
-const props = defineProps<{ groove: Groove, limb: Limb }>()
-const emit = defineEmits<{ edit: [edit: Edit], try: [edit: Edit | undefined], refused: [reason: string] }>()
+const props = defineProps<{ groove: Groove; limb: Limb }>()
+const emit = defineEmits<{ edit: [edit: Edit]; try: [edit: Edit | undefined]; refused: [reason: string] }>()
 const settings = useSettings()
 /** Where a cell begins: a felt beat, its second or its third triplet, which swung eighths have as their off-beat. */
 const place = ref('0.0')
 const FROM = ['', ', second triplet', ', third triplet'] as const
-const places = computed(() => beatsOf(props.groove.bars).flatMap((one, i) => FROM.map((where, third) => ({ label: `${sayPlace(props.groove, one.at, settings.counting)}${where}`, value: `${i}.${third}` }))))
+const places = computed(() =>
+  beatsOf(props.groove.bars).flatMap((one, i) =>
+    FROM.map((where, third) => ({
+      label: `${sayPlace(props.groove, one.at, settings.counting)}${where}`,
+      value: `${i}.${third}`,
+    })),
+  ),
+)
 const told = computed(() => place.value.split('.').map(Number) as [beat: number, third: 0 | 1 | 2])
 
 /** The cell as an edit: into the limb’s comping part, or into a new one. */
@@ -41,11 +48,20 @@ function take(cell: CompingCell) {
 <template>
   <fieldset class="mt-3 border-t border-default pt-2">
     <legend class="sr-only">Comping cells</legend>
-    <label class="flex items-center gap-2 text-sm text-muted">Or cell by cell, from
+    <label class="flex items-center gap-2 text-sm text-muted"
+      >Or cell by cell, from
       <USelect v-model="place" :items="places" size="sm" class="w-40" aria-label="Where the cell begins" />
     </label>
     <div class="mt-1 flex flex-wrap gap-1">
-      <UButton v-for="cell in COMPING_CELLS" :key="cell.id" size="xs" color="neutral" variant="outline" @click="take(cell)">{{ cell.name }}</UButton>
+      <UButton
+        v-for="cell in COMPING_CELLS"
+        :key="cell.id"
+        size="xs"
+        color="neutral"
+        variant="outline"
+        @click="take(cell)"
+        >{{ cell.name }}</UButton
+      >
     </div>
   </fieldset>
 </template>

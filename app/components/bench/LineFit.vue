@@ -5,11 +5,20 @@ import type { Groove } from '#core/groove'
 import { useSettings } from '~/stores/settings'
 
 /** How each limb agrees with the lines above. */
-const props = defineProps<{ groove: Groove, read: Readout }>()
+const props = defineProps<{ groove: Groove; read: Readout }>()
 const settings = useSettings()
-const lines = computed(() => props.groove.guides.filter(guide => guide.notes.length).map(guide => ({
-  id: guide.id, name: guide.name, says: againstLine(props.groove, guide, props.read.events, props.read.rounds).map(one => ({ limb: one.limb, text: sayOnLine(props.groove, one, settings.counting) })),
-})))
+const lines = computed(() =>
+  props.groove.guides
+    .filter(guide => guide.notes.length)
+    .map(guide => ({
+      id: guide.id,
+      name: guide.name,
+      says: againstLine(props.groove, guide, props.read.events, props.read.rounds).map(one => ({
+        limb: one.limb,
+        text: sayOnLine(props.groove, one, settings.counting),
+      })),
+    })),
+)
 const gist = computed(() => {
   const foot = props.groove.lead === 'right' ? 'RF' : 'LF'
   return lines.value[0]?.says.find(one => one.limb === foot)?.text ?? ''

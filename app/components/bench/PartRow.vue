@@ -4,18 +4,62 @@ import { type Part, ROLES, type Role, sayCount, sentence } from '#core/groove'
 import { LIMB_NAMES, LIMBS, type Limb } from '#core/kit'
 
 /** One part: choose, rename, solo, mute; in its menu another limb, another place, lock, out. */
-const props = defineProps<{ part: Part, index: number, last: boolean, /** More than one bar: a part may be said once and repeated. */ bars: number, chosen: boolean, soloed: boolean, tone: string }>()
-const emit = defineEmits<{ choose: [], solo: [], set: [facts: Partial<Part>], rename: [name: string], role: [role: Role | undefined], move: [index: number], time: [], repeat: [], remove: [] }>()
+const props = defineProps<{
+  part: Part
+  index: number
+  last: boolean
+  /** More than one bar: a part may be said once and repeated. */ bars: number
+  chosen: boolean
+  soloed: boolean
+  tone: string
+}>()
+const emit = defineEmits<{
+  choose: []
+  solo: []
+  set: [facts: Partial<Part>]
+  rename: [name: string]
+  role: [role: Role | undefined]
+  move: [index: number]
+  time: []
+  repeat: []
+  remove: []
+}>()
 
 const menu = computed(() => [
-  LIMBS.map((limb: Limb) => ({ label: `Give it to the ${LIMB_NAMES[limb]}`, disabled: props.part.limb === limb, onSelect: () => emit('set', { limb }) })),
+  LIMBS.map((limb: Limb) => ({
+    label: `Give it to the ${LIMB_NAMES[limb]}`,
+    disabled: props.part.limb === limb,
+    onSelect: () => emit('set', { limb }),
+  })),
   [
-    { label: `Its role: ${props.part.role}`, children: [
-      [{ label: 'As what is in it', type: 'checkbox' as const, checked: !props.part.given.includes('role'), onSelect: () => emit('role', undefined) }],
-      ROLES.map(role => ({ label: sentence(role), type: 'checkbox' as const, checked: props.part.given.includes('role') && props.part.role === role, onSelect: () => emit('role', role) })),
-    ] },
+    {
+      label: `Its role: ${props.part.role}`,
+      children: [
+        [
+          {
+            label: 'As what is in it',
+            type: 'checkbox' as const,
+            checked: !props.part.given.includes('role'),
+            onSelect: () => emit('role', undefined),
+          },
+        ],
+        ROLES.map(role => ({
+          label: sentence(role),
+          type: 'checkbox' as const,
+          checked: props.part.given.includes('role') && props.part.role === role,
+          onSelect: () => emit('role', role),
+        })),
+      ],
+    },
     { label: 'Its own time …', onSelect: () => emit('time') },
-    ...(props.bars > 1 || props.part.every ? [{ label: props.part.every ? 'Write it out for all bars' : 'Say the first bar once, and repeat it', onSelect: () => emit('repeat') }] : []),
+    ...(props.bars > 1 || props.part.every
+      ? [
+          {
+            label: props.part.every ? 'Write it out for all bars' : 'Say the first bar once, and repeat it',
+            onSelect: () => emit('repeat'),
+          },
+        ]
+      : []),
     { label: 'Earlier in the order', disabled: props.index === 0, onSelect: () => emit('move', props.index - 1) },
     { label: 'Later in the order', disabled: props.last, onSelect: () => emit('move', props.index + 1) },
     { label: props.part.locked ? 'Unlock' : 'Lock', onSelect: () => emit('set', { locked: !props.part.locked }) },
@@ -32,16 +76,53 @@ function rename(event: Event) {
 </script>
 
 <template>
-  <li :data-part="part.name" class="flex items-center gap-2 border-b border-muted py-1" :class="chosen ? 'bg-elevated' : ''">
-    <button type="button" class="flex size-6 shrink-0 cursor-pointer items-center justify-center" :aria-pressed="chosen" :aria-label="`Choose ${part.name}, ${LIMB_NAMES[part.limb]}`" @click="emit('choose')">
+  <li
+    :data-part="part.name"
+    class="flex items-center gap-2 border-b border-muted py-1"
+    :class="chosen ? 'bg-elevated' : ''">
+    <button
+      type="button"
+      class="flex size-6 shrink-0 cursor-pointer items-center justify-center"
+      :aria-pressed="chosen"
+      :aria-label="`Choose ${part.name}, ${LIMB_NAMES[part.limb]}`"
+      @click="emit('choose')">
       <span class="size-2.5" :style="{ background: tone }" />
     </button>
-    <input :value="part.name" :aria-label="`Name of part ${index + 1}`" class="min-w-0 flex-1 bg-transparent" :class="chosen ? 'font-semibold' : ''" maxlength="60" @focus="emit('choose')" @change="rename" />
-    <span class="whitespace-nowrap text-xs text-muted" :title="sentence(LIMB_NAMES[part.limb])">{{ sayCount(part.strokes.length, 'stroke') }}{{ part.every ? ', own cycle' : '' }}{{ part.locked ? ', locked' : '' }}</span>
-    <button type="button" class="quiet-button border-transparent" :aria-pressed="soloed" :aria-label="`Solo ${part.name}`" @click="emit('solo')">Solo</button>
-    <button type="button" class="quiet-button border-transparent" :aria-pressed="part.muted" :aria-label="`Mute ${part.name}`" @click="emit('set', { muted: !part.muted })">Mute</button>
+    <input
+      :value="part.name"
+      :aria-label="`Name of part ${index + 1}`"
+      class="min-w-0 flex-1 bg-transparent"
+      :class="chosen ? 'font-semibold' : ''"
+      maxlength="60"
+      @focus="emit('choose')"
+      @change="rename" />
+    <span class="whitespace-nowrap text-xs text-muted" :title="sentence(LIMB_NAMES[part.limb])"
+      >{{ sayCount(part.strokes.length, 'stroke') }}{{ part.every ? ', own cycle' : ''
+      }}{{ part.locked ? ', locked' : '' }}</span
+    >
+    <button
+      type="button"
+      class="quiet-button border-transparent"
+      :aria-pressed="soloed"
+      :aria-label="`Solo ${part.name}`"
+      @click="emit('solo')">
+      Solo
+    </button>
+    <button
+      type="button"
+      class="quiet-button border-transparent"
+      :aria-pressed="part.muted"
+      :aria-label="`Mute ${part.name}`"
+      @click="emit('set', { muted: !part.muted })">
+      Mute
+    </button>
     <UDropdownMenu :items="menu">
-      <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-ellipsis" :aria-label="`More for ${part.name}`" />
+      <UButton
+        size="xs"
+        color="neutral"
+        variant="ghost"
+        icon="i-lucide-ellipsis"
+        :aria-label="`More for ${part.name}`" />
     </UDropdownMenu>
   </li>
 </template>

@@ -3,11 +3,12 @@ import { type Edit, type Groove, type Part, barTicks, cycled, inRole, renamed } 
 import { toneOf } from '~/lanes/tone'
 
 /** The parts in the order they were layered. */
-defineProps<{ groove: Groove, chosenPartId: string | undefined }>()
+defineProps<{ groove: Groove; chosenPartId: string | undefined }>()
 const solo = defineModel<string[]>('solo', { required: true })
-const emit = defineEmits<{ edit: [edit: Edit], choose: [part: Part], time: [part: Part] }>()
+const emit = defineEmits<{ edit: [edit: Edit]; choose: [part: Part]; time: [part: Part] }>()
 
-const toggleSolo = (part: Part) => (solo.value = solo.value.includes(part.id) ? solo.value.filter(id => id !== part.id) : [...solo.value, part.id])
+const toggleSolo = (part: Part) =>
+  (solo.value = solo.value.includes(part.id) ? solo.value.filter(id => id !== part.id) : [...solo.value, part.id])
 </script>
 
 <template>
@@ -18,9 +19,17 @@ const toggleSolo = (part: Part) => (solo.value = solo.value.includes(part.id) ? 
     </div>
     <ol class="grid grid-cols-[repeat(auto-fill,minmax(min(21rem,100%),1fr))] gap-x-6">
       <PartRow
-        v-for="(part, i) in groove.parts" :key="part.id" :part="part" :index="i" :last="i === groove.parts.length - 1" :bars="groove.bars.length"
-        :chosen="part.id === chosenPartId" :soloed="solo.includes(part.id)" :tone="toneOf(part.limb, groove.lead)"
-        @choose="emit('choose', part)" @solo="toggleSolo(part)"
+        v-for="(part, i) in groove.parts"
+        :key="part.id"
+        :part="part"
+        :index="i"
+        :last="i === groove.parts.length - 1"
+        :bars="groove.bars.length"
+        :chosen="part.id === chosenPartId"
+        :soloed="solo.includes(part.id)"
+        :tone="toneOf(part.limb, groove.lead)"
+        @choose="emit('choose', part)"
+        @solo="toggleSolo(part)"
         @set="facts => emit('edit', { type: 'part', partId: part.id, set: facts })"
         @rename="name => emit('edit', renamed(part, name))"
         @role="role => emit('edit', inRole(groove, part, role))"

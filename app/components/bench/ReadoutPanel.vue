@@ -7,18 +7,25 @@ import { useMarks } from '~/composables/useMarks'
 import { useSettings } from '~/stores/settings'
 
 /** What the lanes come to, in words: what lands together, where the backbeat is, how busy and how far off the beat. */
-const props = defineProps<{ groove: Groove, read: Readout }>()
+const props = defineProps<{ groove: Groove; read: Readout }>()
 const settings = useSettings()
 const marks = useMarks()
 
 const backbeat = computed(() => sayBackbeat(props.groove, settings.counting))
 /** The snare strokes of the hands at some ticks: those that make the backbeat, or are strong without making one. */
-const snareRefs = (ats: readonly number[]) => props.read.events
-  .filter(event => ats.includes(event.at) && event.level >= 3 && onSnare(partOf(props.groove, event.partId)!, { piece: event.pieceId, stroke: event.stroke }))
-  .map(event => refOf(props.groove, event))
-const refs = (ats: readonly number[], limbs: readonly Limb[]) => props.read.events
-  .filter(event => ats.includes(event.at) && limbs.includes(event.limb))
-  .map(event => refOf(props.groove, event))
+const snareRefs = (ats: readonly number[]) =>
+  props.read.events
+    .filter(
+      event =>
+        ats.includes(event.at) &&
+        event.level >= 3 &&
+        onSnare(partOf(props.groove, event.partId)!, { piece: event.pieceId, stroke: event.stroke }),
+    )
+    .map(event => refOf(props.groove, event))
+const refs = (ats: readonly number[], limbs: readonly Limb[]) =>
+  props.read.events
+    .filter(event => ats.includes(event.at) && limbs.includes(event.limb))
+    .map(event => refOf(props.groove, event))
 </script>
 
 <template>
@@ -28,21 +35,41 @@ const refs = (ats: readonly number[], limbs: readonly Limb[]) => props.read.even
       <p v-if="!read.events.length" class="text-muted">Nothing to read yet. Put a stroke in a lane, or add a part.</p>
       <p v-else-if="!read.groups.length">Nowhere: the groove is linear.</p>
       <ul v-else class="space-y-1">
-        <li v-for="group in read.groups" :key="group.limbs.join()" data-unison tabindex="0" v-on="marks.on(() => refs(group.ats, group.limbs))">{{ sayLimbs(group.limbs) }}: <b>{{ sayPlaces(groove, group.ats, settings.counting) }}</b></li>
+        <li
+          v-for="group in read.groups"
+          :key="group.limbs.join()"
+          data-unison
+          tabindex="0"
+          v-on="marks.on(() => refs(group.ats, group.limbs))">
+          {{ sayLimbs(group.limbs) }}: <b>{{ sayPlaces(groove, group.ats, settings.counting) }}</b>
+        </li>
       </ul>
-      <p v-if="read.groups.length" class="mt-1 text-sm text-muted">Not linear: {{ read.unisons.length }} of its instants {{ read.unisons.length === 1 ? 'is' : 'are' }} shared.</p>
+      <p v-if="read.groups.length" class="mt-1 text-sm text-muted">
+        Not linear: {{ read.unisons.length }} of its instants {{ read.unisons.length === 1 ? 'is' : 'are' }} shared.
+      </p>
     </section>
     <FoldLine v-if="read.events.length" id="backbeat" title="Backbeat" :says="backbeat ? `on ${backbeat}` : 'none'">
-      <p data-backbeat tabindex="0" v-on="marks.on(() => snareRefs(read.backbeat))">{{ backbeat ? `On ${backbeat}.` : 'No backbeat.' }}</p>
-      <p v-if="read.strong.length" data-strong tabindex="0" v-on="marks.on(() => snareRefs(read.strong))">{{ backbeat ? 'Further strong' : 'Strong' }} snare strokes: {{ sayPlaces(groove, read.strong, settings.counting) }}.</p>
+      <p data-backbeat tabindex="0" v-on="marks.on(() => snareRefs(read.backbeat))">
+        {{ backbeat ? `On ${backbeat}.` : 'No backbeat.' }}
+      </p>
+      <p v-if="read.strong.length" data-strong tabindex="0" v-on="marks.on(() => snareRefs(read.strong))">
+        {{ backbeat ? 'Further strong' : 'Strong' }} snare strokes:
+        {{ sayPlaces(groove, read.strong, settings.counting) }}.
+      </p>
     </FoldLine>
     <FoldLine v-if="read.events.length" id="syncopation" title="Syncopation" :says="saySyncopation(read.syncopation)">
       <p data-syncopation>{{ sentence(saySyncopation(read.syncopation)) }}.</p>
       <details class="mt-1 text-sm text-muted">
         <summary class="w-fit cursor-pointer">More</summary>
-        <p>Syncopation is Longuet-Higgins and Lee’s measure (1984), of the groove without its lead, hat foot and ghosts: a note before a rest of greater weight scores the difference.</p>
+        <p>
+          Syncopation is Longuet-Higgins and Lee’s measure (1984), of the groove without its lead, hat foot and ghosts:
+          a note before a rest of greater weight scores the difference.
+        </p>
         <p data-off-beat>{{ Math.round(100 * read.offBeat) }} in 100 strokes fall off the beat.</p>
-        <p data-busy>Strokes a second, on the whole and at most: {{ read.busy.map(one => `${LIMB_NAMES[one.limb]} ${one.mean.toFixed(1)} and ${one.most}`).join(', ') }}.</p>
+        <p data-busy>
+          Strokes a second, on the whole and at most:
+          {{ read.busy.map(one => `${LIMB_NAMES[one.limb]} ${one.mean.toFixed(1)} and ${one.most}`).join(', ') }}.
+        </p>
       </details>
     </FoldLine>
   </div>

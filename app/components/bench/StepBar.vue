@@ -9,28 +9,69 @@ import { toneOf } from '~/lanes/tone'
 import { useSettings } from '~/stores/settings'
 
 /** One instant after another with no pulse: which limbs strike, large, and what they do in words. */
-const props = defineProps<{ hands: StepHands, lead: 'right' | 'left' }>()
+const props = defineProps<{ hands: StepHands; lead: 'right' | 'left' }>()
 const settings = useSettings()
 const root = useTemplateRef<HTMLElement>('root')
 const struck = computed(() => limbsOf(props.hands.step.value, props.lead))
 const NAMES: Record<Stride, string> = { 1: 'one', 2: 'two', 3: 'three', beat: 'a beat', bar: 'a bar' }
 const items = STRIDES.map(value => ({ label: NAMES[value], value }))
-const key = usePanelKeys(root, 'step', { next: () => props.hands.next(), back: () => props.hands.back(), again: () => props.hands.again(), more: () => props.hands.grow(1), fewer: () => props.hands.grow(-1), leave: () => props.hands.toggle() })
+const key = usePanelKeys(root, 'step', {
+  next: () => props.hands.next(),
+  back: () => props.hands.back(),
+  again: () => props.hands.again(),
+  more: () => props.hands.grow(1),
+  fewer: () => props.hands.grow(-1),
+  leave: () => props.hands.toggle(),
+})
 </script>
 
 <template>
-  <section ref="root" tabindex="0" class="shrink-0 border-y border-default bg-elevated px-3 py-2" aria-label="Step through, with no pulse" data-step-bar @keydown="key">
+  <section
+    ref="root"
+    tabindex="0"
+    class="shrink-0 border-y border-default bg-elevated px-3 py-2"
+    aria-label="Step through, with no pulse"
+    data-step-bar
+    @keydown="key">
     <div class="flex flex-wrap items-center gap-2">
-      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-arrow-left" @click="hands.back()">Back</UButton>
+      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-arrow-left" @click="hands.back()"
+        >Back</UButton
+      >
       <UButton size="sm" color="neutral" trailing-icon="i-lucide-arrow-right" @click="hands.next()">Next</UButton>
-      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-rotate-ccw" @click="hands.again()">Again</UButton>
-      <label class="ml-2 flex items-center gap-1.5 text-sm text-muted">at a time <USelect :model-value="hands.stride.value" :items="items" size="sm" class="w-24" aria-label="How many at a time" @update:model-value="one => hands.setStride(one as Stride)" /></label>
+      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-rotate-ccw" @click="hands.again()"
+        >Again</UButton
+      >
+      <label class="ml-2 flex items-center gap-1.5 text-sm text-muted"
+        >at a time
+        <USelect
+          :model-value="hands.stride.value"
+          :items="items"
+          size="sm"
+          class="w-24"
+          aria-label="How many at a time"
+          @update:model-value="one => hands.setStride(one as Stride)"
+      /></label>
       <USwitch v-model="settings.stepSpeaks" color="neutral" size="sm" label="say the count" class="ml-2" />
       <span class="ml-auto text-sm text-muted pointer-coarse:hidden">Space, ← →, + and −</span>
-      <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Leave Step" @click="hands.toggle()" />
+      <UButton
+        size="xs"
+        color="neutral"
+        variant="ghost"
+        icon="i-lucide-x"
+        aria-label="Leave Step"
+        @click="hands.toggle()" />
     </div>
     <div class="mt-2 grid grid-cols-4 gap-2" aria-hidden="true">
-      <span v-for="limb in limbsInOrder(lead)" :key="limb" :data-limb="limb" :data-lit="struck.includes(limb)" class="display border-b-4 pb-0.5 text-xl" :class="struck.includes(limb) ? 'font-bold text-highlighted' : 'border-muted text-dimmed'" :style="struck.includes(limb) ? { borderColor: toneOf(limb, lead) } : {}">{{ sentence(LIMB_NAMES[limb]) }}</span>
+      <span
+        v-for="limb in limbsInOrder(lead)"
+        :key="limb"
+        :data-limb="limb"
+        :data-lit="struck.includes(limb)"
+        class="display border-b-4 pb-0.5 text-xl"
+        :class="struck.includes(limb) ? 'font-bold text-highlighted' : 'border-muted text-dimmed'"
+        :style="struck.includes(limb) ? { borderColor: toneOf(limb, lead) } : {}"
+        >{{ sentence(LIMB_NAMES[limb]) }}</span
+      >
     </div>
     <p class="mt-1.5 text-lg" role="status" data-step-says>{{ hands.says.value }}</p>
   </section>

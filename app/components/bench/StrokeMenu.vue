@@ -10,11 +10,23 @@ const props = defineProps<{ hands: LaneHands }>()
 const emit = defineEmits<{ closed: [] }>()
 const bench = useBench()
 
-interface Item { label: string, type?: 'checkbox', checked?: boolean, color?: 'error', onSelect?: () => void, children?: Item[][] }
+interface Item {
+  label: string
+  type?: 'checkbox'
+  checked?: boolean
+  color?: 'error'
+  onSelect?: () => void
+  children?: Item[][]
+}
 const shown = ref(false)
 const at = ref({ x: 0, y: 0 })
 const items = ref<Item[][]>([])
-const choice = (label: string, checked: boolean, onSelect: () => void): Item => ({ label, type: 'checkbox', checked, onSelect })
+const choice = (label: string, checked: boolean, onSelect: () => void): Item => ({
+  label,
+  type: 'checkbox',
+  checked,
+  onSelect,
+})
 
 function itemsNow(): Item[][] {
   const { hands } = props
@@ -24,11 +36,37 @@ function itemsNow(): Item[][] {
   if (!part || !stroke) return [[{ label: 'A stroke here', onSelect: () => hands.put() }]]
   const piece = pieceOf(bench.kit, stroke.piece)
   return [
-    LEVELS.toReversed().map(level => choice(`${level} ${LEVEL_NAMES[level]}`, stroke.level === level, () => hands.alter(one => ({ ...one, level })))),
+    LEVELS.toReversed().map(level =>
+      choice(`${level} ${LEVEL_NAMES[level]}`, stroke.level === level, () => hands.alter(one => ({ ...one, level }))),
+    ),
     [
-      { label: 'Kind', children: [(piece ? strokesFor(piece, part.limb) : []).map(kind => choice(STROKE_NAMES[kind], stroke.stroke === kind, () => hands.setKind(kind)))] },
-      { label: 'Piece', children: [piecesFor(bench.kit, part.limb).map(one => choice(one.name, one.id === stroke.piece, () => hands.setPiece(one.id)))] },
-      { label: 'Ornament', children: [[choice('none', !stroke.ornament, () => hands.setOrnament(undefined)), ...(piece ? ornamentsFor(piece) : []).map(one => choice(one, stroke.ornament === one, () => hands.setOrnament(one)))]] },
+      {
+        label: 'Kind',
+        children: [
+          (piece ? strokesFor(piece, part.limb) : []).map(kind =>
+            choice(STROKE_NAMES[kind], stroke.stroke === kind, () => hands.setKind(kind)),
+          ),
+        ],
+      },
+      {
+        label: 'Piece',
+        children: [
+          piecesFor(bench.kit, part.limb).map(one =>
+            choice(one.name, one.id === stroke.piece, () => hands.setPiece(one.id)),
+          ),
+        ],
+      },
+      {
+        label: 'Ornament',
+        children: [
+          [
+            choice('none', !stroke.ornament, () => hands.setOrnament(undefined)),
+            ...(piece ? ornamentsFor(piece) : []).map(one =>
+              choice(one, stroke.ornament === one, () => hands.setOrnament(one)),
+            ),
+          ],
+        ],
+      },
     ],
     [{ label: 'Take out', color: 'error', onSelect: () => hands.remove() }],
   ]
@@ -58,7 +96,14 @@ defineExpose({ open })
 </script>
 
 <template>
-  <UDropdownMenu v-model:open="shown" :items="items" :modal="false" :content="{ align: 'start', onCloseAutoFocus: closed, onInteractOutside: outside }">
-    <span class="pointer-events-none absolute size-px" :style="{ left: `${at.x}px`, top: `${at.y}px` }" aria-hidden="true" />
+  <UDropdownMenu
+    v-model:open="shown"
+    :items="items"
+    :modal="false"
+    :content="{ align: 'start', onCloseAutoFocus: closed, onInteractOutside: outside }">
+    <span
+      class="pointer-events-none absolute size-px"
+      :style="{ left: `${at.x}px`, top: `${at.y}px` }"
+      aria-hidden="true" />
   </UDropdownMenu>
 </template>

@@ -1,7 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Stroke, nextOnHats, ornamentsFor, sayPlaces } from '#core/groove'
-import { LEVEL_NAMES, LEVELS, LIMB_NAMES, type Limb, type Ornament, STROKE_NAMES, limbsInOrder, pieceOf, piecesFor, strokesFor } from '#core/kit'
+import {
+  LEVEL_NAMES,
+  LEVELS,
+  LIMB_NAMES,
+  type Limb,
+  type Ornament,
+  STROKE_NAMES,
+  limbsInOrder,
+  pieceOf,
+  piecesFor,
+  strokesFor,
+} from '#core/kit'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { LaneHands } from '~/composables/useLaneHands'
 import { useBench } from '~/stores/bench'
@@ -13,10 +24,21 @@ const bench = useBench()
 const settings = useSettings()
 
 /** What is chosen, as it stands once the lanes have shown it; nothing here holds the lanes up. */
-const chosen = useAfterPaint<{ strokes: Stroke[], limb: Limb, where: string }>(() => {
+const chosen = useAfterPaint<{ strokes: Stroke[]; limb: Limb; where: string }>(() => {
   const ats = props.hands.selected.value
   const strokes = bench.chosenPart?.strokes.filter(stroke => ats.includes(stroke.at)) ?? []
-  return { strokes, limb: bench.chosenPart?.limb ?? 'RH', where: bench.shown && strokes.length ? sayPlaces(bench.shown, strokes.map(stroke => stroke.at), settings.counting).slice(0, 40) : '' }
+  return {
+    strokes,
+    limb: bench.chosenPart?.limb ?? 'RH',
+    where:
+      bench.shown && strokes.length
+        ? sayPlaces(
+            bench.shown,
+            strokes.map(stroke => stroke.at),
+            settings.counting,
+          ).slice(0, 40)
+        : '',
+  }
 }, 2)
 /** The groove, too, as it stands once the lanes have shown it: every edit makes another, and what is listed from it is drawn anew with it. */
 const groove = useAfterPaint(() => bench.shown, 2)
@@ -37,18 +59,42 @@ const ornaments = computed(() => {
   return ['none', ...(piece ? ornamentsFor(piece) : [])]
 })
 /** Whom the chosen strokes can be given to: the other parts, or another limb in a part of its own. */
-const receivers = computed(() => [
-  (groove.value?.parts ?? []).filter(part => part.id !== bench.chosenPartId && !part.locked).map(part => ({ label: `${part.name}, ${LIMB_NAMES[part.limb]}`, onSelect: () => props.hands.giveTo({ partId: part.id }) })),
-  limbsInOrder(groove.value?.lead ?? 'right').filter(one => one !== limb.value).map(one => ({ label: `The ${LIMB_NAMES[one]}, in a part of its own`, onSelect: () => props.hands.giveTo({ limb: one }) })),
-].filter(group => group.length))
+const receivers = computed(() =>
+  [
+    (groove.value?.parts ?? [])
+      .filter(part => part.id !== bench.chosenPartId && !part.locked)
+      .map(part => ({
+        label: `${part.name}, ${LIMB_NAMES[part.limb]}`,
+        onSelect: () => props.hands.giveTo({ partId: part.id }),
+      })),
+    limbsInOrder(groove.value?.lead ?? 'right')
+      .filter(one => one !== limb.value)
+      .map(one => ({
+        label: `The ${LIMB_NAMES[one]}, in a part of its own`,
+        onSelect: () => props.hands.giveTo({ limb: one }),
+      })),
+  ].filter(group => group.length),
+)
 const openSlots = computed(() => first.value?.openFor ?? 0)
-const OPEN_LENGTHS: [number, string][] = [[630, 'a thirty-second'], [1260, 'a sixteenth'], [2520, 'an eighth'], [3780, 'a dotted eighth'], [5040, 'a quarter'], [10080, 'a half']]
+const OPEN_LENGTHS: [number, string][] = [
+  [630, 'a thirty-second'],
+  [1260, 'a sixteenth'],
+  [2520, 'an eighth'],
+  [3780, 'a dotted eighth'],
+  [5040, 'a quarter'],
+  [10080, 'a half'],
+]
 /** An opening usually ends with what comes next on the hats; that comes first, then lengths by their note values. */
 const ends = computed(() => (first.value && groove.value ? nextOnHats(groove.value, first.value) : undefined))
 const lengths = computed(() => {
   const end = ends.value
-  const known = [...(end ? [{ value: end.after, label: end.byFoot ? 'until the foot closes' : 'until the next stroke' }] : []), ...OPEN_LENGTHS.filter(([value]) => value !== end?.after).map(([value, label]) => ({ value, label }))]
-  return known.some(one => one.value === openSlots.value) ? known : [{ value: openSlots.value, label: `${openSlots.value} ticks` }, ...known]
+  const known = [
+    ...(end ? [{ value: end.after, label: end.byFoot ? 'until the foot closes' : 'until the next stroke' }] : []),
+    ...OPEN_LENGTHS.filter(([value]) => value !== end?.after).map(([value, label]) => ({ value, label })),
+  ]
+  return known.some(one => one.value === openSlots.value)
+    ? known
+    : [{ value: openSlots.value, label: `${openSlots.value} ticks` }, ...known]
 })
 
 /** Levels are set by their keys from the fields too: after a piece is chosen, its level is the next key. */
@@ -62,28 +108,87 @@ function levelKey(event: KeyboardEvent) {
 </script>
 
 <template>
-  <section class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 py-1" aria-label="The chosen stroke" @keydown.capture="levelKey">
+  <section
+    class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 py-1"
+    aria-label="The chosen stroke"
+    @keydown.capture="levelKey">
     <div v-if="first" v-show="strokes.length" class="flex flex-wrap items-center gap-x-2 gap-y-1">
-      <span class="min-w-16"><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span>
-      <label class="flex items-center gap-1.5 text-sm text-muted">piece
-        <USelect :model-value="first.piece" :items="pieces" size="sm" class="w-26" aria-label="Piece" @update:model-value="id => hands.setPiece(String(id))" />
+      <span class="min-w-16"
+        ><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span
+      >
+      <label class="flex items-center gap-1.5 text-sm text-muted"
+        >piece
+        <USelect
+          :model-value="first.piece"
+          :items="pieces"
+          size="sm"
+          class="w-26"
+          aria-label="Piece"
+          @update:model-value="id => hands.setPiece(String(id))" />
       </label>
-      <label class="flex items-center gap-1.5 text-sm text-muted">kind
-        <USelect :model-value="first.stroke" :items="kinds" size="sm" class="w-24" aria-label="Stroke" @update:model-value="kind => hands.setKind(kind as Stroke['stroke'])" />
+      <label class="flex items-center gap-1.5 text-sm text-muted"
+        >kind
+        <USelect
+          :model-value="first.stroke"
+          :items="kinds"
+          size="sm"
+          class="w-24"
+          aria-label="Stroke"
+          @update:model-value="kind => hands.setKind(kind as Stroke['stroke'])" />
       </label>
-      <label v-if="first.stroke === 'open'" class="flex items-center gap-1.5 text-sm text-muted">open for
-        <USelect :model-value="openSlots" :items="lengths" size="sm" class="w-44" aria-label="Open for" @update:model-value="ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))" />
+      <label v-if="first.stroke === 'open'" class="flex items-center gap-1.5 text-sm text-muted"
+        >open for
+        <USelect
+          :model-value="openSlots"
+          :items="lengths"
+          size="sm"
+          class="w-44"
+          aria-label="Open for"
+          @update:model-value="
+            ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))
+          " />
       </label>
-      <label class="flex items-center gap-1.5 text-sm text-muted">ornament
-        <USelect :model-value="first.ornament ?? 'none'" :items="ornaments" size="sm" class="w-20" aria-label="Ornament" @update:model-value="one => hands.setOrnament(one === 'none' ? undefined : one as Ornament)" />
+      <label class="flex items-center gap-1.5 text-sm text-muted"
+        >ornament
+        <USelect
+          :model-value="first.ornament ?? 'none'"
+          :items="ornaments"
+          size="sm"
+          class="w-20"
+          aria-label="Ornament"
+          @update:model-value="one => hands.setOrnament(one === 'none' ? undefined : (one as Ornament))" />
       </label>
       <div class="flex gap-0.5" role="group" aria-label="Level">
-        <UButton v-for="level in LEVELS" :key="level" size="xs" color="neutral" :variant="first.level === level ? 'solid' : 'ghost'" :aria-pressed="first.level === level" :aria-label="`Level ${level}, ${LEVEL_NAMES[level]}`" :title="LEVEL_NAMES[level]" @click="hands.alter(stroke => ({ ...stroke, level }))">{{ level }}{{ first.level === level ? ` ${LEVEL_NAMES[level]}` : '' }}</UButton>
+        <UButton
+          v-for="level in LEVELS"
+          :key="level"
+          size="xs"
+          color="neutral"
+          :variant="first.level === level ? 'solid' : 'ghost'"
+          :aria-pressed="first.level === level"
+          :aria-label="`Level ${level}, ${LEVEL_NAMES[level]}`"
+          :title="LEVEL_NAMES[level]"
+          @click="hands.alter(stroke => ({ ...stroke, level }))"
+          >{{ level }}{{ first.level === level ? ` ${LEVEL_NAMES[level]}` : '' }}</UButton
+        >
       </div>
-      <UDropdownMenu :items="receivers"><UButton size="xs" color="neutral" variant="ghost" trailing-icon="i-lucide-chevron-down">Give to</UButton></UDropdownMenu>
-      <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" aria-label="Take the stroke out" @click="hands.remove()" />
+      <UDropdownMenu :items="receivers"
+        ><UButton size="xs" color="neutral" variant="ghost" trailing-icon="i-lucide-chevron-down"
+          >Give to</UButton
+        ></UDropdownMenu
+      >
+      <UButton
+        size="xs"
+        color="neutral"
+        variant="ghost"
+        icon="i-lucide-x"
+        aria-label="Take the stroke out"
+        @click="hands.remove()" />
     </div>
     <BrushBar :hands="hands.brushing" :lead="groove?.lead ?? 'right'" @limb="hands.enter" />
-    <span v-if="!strokes.length" class="text-sm text-muted"><span class="pointer-coarse:hidden">Press a slot, or Enter on it; drag a stick, or 1 to 5, for its level.</span><span class="pointer-fine:hidden">Tap a slot; drag a stick for its level.</span></span>
+    <span v-if="!strokes.length" class="text-sm text-muted"
+      ><span class="pointer-coarse:hidden">Press a slot, or Enter on it; drag a stick, or 1 to 5, for its level.</span
+      ><span class="pointer-fine:hidden">Tap a slot; drag a stick for its level.</span></span
+    >
   </section>
 </template>

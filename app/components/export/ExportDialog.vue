@@ -8,18 +8,29 @@ const props = defineProps<{ leaving: Leaving }>()
 const open = defineModel<boolean>('open', { required: true })
 const toast = useToast()
 const { save, stop, progress } = useExport()
-const wish = reactive<ExportWish>({ format: 'midi', midi: { swing: 'played', tracks: 'one' }, tab: 'pieces', wav: { bits: 16, stems: false, times: 4, click: false } })
+const wish = reactive<ExportWish>({
+  format: 'midi',
+  midi: { swing: 'played', tracks: 'one' },
+  tab: 'pieces',
+  wav: { bits: 16, stems: false, times: 4, click: false },
+})
 const failed = ref('')
 
 const offered = computed(() => FORMATS.filter(format => format.of.includes(props.leaving.kind)))
 const format = computed(() => FORMATS.find(one => one.id === wish.format)!)
-const title = computed(() => (props.leaving.kind === 'groove' ? props.leaving.groove.title : props.leaving.phrase.title))
-const tracks = computed(() => [{ label: 'all drums on one track', value: 'one' }, { label: 'a track for each limb', value: 'limbs' }, ...(props.leaving.kind === 'groove' ? [{ label: 'a track for each part', value: 'parts' }] : [])])
+const title = computed(() =>
+  props.leaving.kind === 'groove' ? props.leaving.groove.title : props.leaving.phrase.title,
+)
+const tracks = computed(() => [
+  { label: 'all drums on one track', value: 'one' },
+  { label: 'a track for each limb', value: 'limbs' },
+  ...(props.leaving.kind === 'groove' ? [{ label: 'a track for each part', value: 'parts' }] : []),
+])
 
 async function take() {
   failed.value = ''
   try {
-    if (!await save(props.leaving, wish)) return
+    if (!(await save(props.leaving, wish))) return
     open.value = false
     toast.add({ title: `“${title.value}” was saved as a file.` })
   } catch (error) {
@@ -29,26 +40,80 @@ async function take() {
 </script>
 
 <template>
-  <UModal v-model:open="open" :title="`Export “${title}”`" description="Everything stays here as it is; a file is made of it." :ui="{ content: 'max-w-2xl bg-default' }" @update:open="now => now || stop()">
+  <UModal
+    v-model:open="open"
+    :title="`Export “${title}”`"
+    description="Everything stays here as it is; a file is made of it."
+    :ui="{ content: 'max-w-2xl bg-default' }"
+    @update:open="now => now || stop()">
     <template #body>
       <form class="grid gap-x-8 gap-y-4 sm:grid-cols-[13.5rem_1fr]" data-export @submit.prevent="take">
-        <URadioGroup v-model="wish.format" legend="Format" color="neutral" :items="offered.map(one => ({ label: one.name, value: one.id satisfies FormatId }))" />
+        <URadioGroup
+          v-model="wish.format"
+          legend="Format"
+          color="neutral"
+          :items="offered.map(one => ({ label: one.name, value: one.id satisfies FormatId }))" />
         <div class="space-y-4">
-          <p class="text-sm"><b>Keeps</b> <span data-keeps>{{ format.keeps }}</span></p>
-          <p class="text-sm"><b>Loses</b> <span data-loses>{{ format.loses }}</span></p>
-          <p v-if="format.again" class="text-sm"><b>Opened here again</b> <span data-again>{{ format.again[leaving.kind] }}</span></p>
+          <p class="text-sm">
+            <b>Keeps</b> <span data-keeps>{{ format.keeps }}</span>
+          </p>
+          <p class="text-sm">
+            <b>Loses</b> <span data-loses>{{ format.loses }}</span>
+          </p>
+          <p v-if="format.again" class="text-sm">
+            <b>Opened here again</b> <span data-again>{{ format.again[leaving.kind] }}</span>
+          </p>
           <template v-if="wish.format === 'midi'">
-            <label v-if="leaving.kind === 'groove'" class="block text-sm text-muted">Swing and pushes<br /><USelect v-model="wish.midi.swing" :items="[{ label: 'in the times, as it sounds', value: 'played' }, { label: 'straight notes, swing in words', value: 'words' }]" class="w-72" aria-label="Swing and pushes" /></label>
-            <label class="block text-sm text-muted">Tracks<br /><USelect v-model="wish.midi.tracks" :items="tracks" class="w-72" aria-label="Tracks" /></label>
+            <label v-if="leaving.kind === 'groove'" class="block text-sm text-muted"
+              >Swing and pushes<br /><USelect
+                v-model="wish.midi.swing"
+                :items="[
+                  { label: 'in the times, as it sounds', value: 'played' },
+                  { label: 'straight notes, swing in words', value: 'words' },
+                ]"
+                class="w-72"
+                aria-label="Swing and pushes"
+            /></label>
+            <label class="block text-sm text-muted"
+              >Tracks<br /><USelect v-model="wish.midi.tracks" :items="tracks" class="w-72" aria-label="Tracks"
+            /></label>
           </template>
-          <label v-else-if="wish.format === 'tab'" class="block text-sm text-muted">Lines<br /><USelect v-model="wish.tab" :items="[{ label: 'a line for each piece', value: 'pieces' }, { label: 'a line for each piece of each limb', value: 'limbs' }]" class="w-72" aria-label="Lines" /></label>
+          <label v-else-if="wish.format === 'tab'" class="block text-sm text-muted"
+            >Lines<br /><USelect
+              v-model="wish.tab"
+              :items="[
+                { label: 'a line for each piece', value: 'pieces' },
+                { label: 'a line for each piece of each limb', value: 'limbs' },
+              ]"
+              class="w-72"
+              aria-label="Lines"
+          /></label>
           <div v-else-if="wish.format === 'wav'" class="flex flex-wrap items-end gap-x-5 gap-y-3">
-            <label v-if="leaving.kind === 'groove'" class="text-sm text-muted">Times through<br /><UInputNumber v-model="wish.wav.times" :min="1" :max="64" class="w-28" aria-label="Times through" /></label>
-            <label class="text-sm text-muted">Bits<br /><USelect v-model="wish.wav.bits" :items="[{ label: '16 bit', value: 16 }, { label: '24 bit', value: 24 }]" class="w-28" aria-label="Bits" /></label>
+            <label v-if="leaving.kind === 'groove'" class="text-sm text-muted"
+              >Times through<br /><UInputNumber
+                v-model="wish.wav.times"
+                :min="1"
+                :max="64"
+                class="w-28"
+                aria-label="Times through"
+            /></label>
+            <label class="text-sm text-muted"
+              >Bits<br /><USelect
+                v-model="wish.wav.bits"
+                :items="[
+                  { label: '16 bit', value: 16 },
+                  { label: '24 bit', value: 24 },
+                ]"
+                class="w-28"
+                aria-label="Bits"
+            /></label>
             <USwitch v-model="wish.wav.click" color="neutral" label="with the click" />
             <USwitch v-model="wish.wav.stems" color="neutral" label="a file for each limb, packed" />
           </div>
-          <div v-if="progress !== undefined" role="status"><p class="mb-1 text-sm">Rendering, {{ Math.round(progress * 100) }} %</p><UProgress :model-value="Math.round(progress * 100)" color="neutral" /></div>
+          <div v-if="progress !== undefined" role="status">
+            <p class="mb-1 text-sm">Rendering, {{ Math.round(progress * 100) }} %</p>
+            <UProgress :model-value="Math.round(progress * 100)" color="neutral" />
+          </div>
           <p v-if="failed" role="alert" class="text-error">{{ failed }}</p>
           <div class="flex gap-3 pt-2">
             <UButton v-if="progress === undefined" type="submit" color="neutral" size="lg">Save the file</UButton>

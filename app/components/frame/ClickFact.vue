@@ -11,12 +11,18 @@ const settings = useSettings()
 const SOUNDS = ['wood', 'beep', 'bell', 'shaker']
 
 const slots = computed(() => slotsOf(props.bars))
-const pressed = computed(() => slots.value.filter(slot => settings.clickSlots.includes(slot.at)).map(slot => slot.index))
+const pressed = computed(() =>
+  slots.value.filter(slot => settings.clickSlots.includes(slot.at)).map(slot => slot.index),
+)
 function toggle(slot: number) {
   const { at } = slots.value[slot]!
-  settings.clickSlots = settings.clickSlots.includes(at) ? settings.clickSlots.filter(one => one !== at) : [...settings.clickSlots, at]
+  settings.clickSlots = settings.clickSlots.includes(at)
+    ? settings.clickSlots.filter(one => one !== at)
+    : [...settings.clickSlots, at]
 }
-const says = computed(() => (settings.clickGaps.silent ? `${settings.click}, ${settings.clickGaps.silent} silent` : settings.click))
+const says = computed(() =>
+  settings.clickGaps.silent ? `${settings.click}, ${settings.clickGaps.silent} silent` : settings.click,
+)
 </script>
 
 <template>
@@ -31,12 +37,35 @@ const says = computed(() => (settings.clickGaps.silent ? `${settings.click}, ${s
       </div>
       <fieldset class="flex items-center gap-2 text-sm">
         <legend class="sr-only">Silent bars</legend>
-        <UInputNumber v-model="settings.clickGaps.sound" :min="1" :max="16" size="sm" class="w-20" aria-label="Bars with click" /> <span class="whitespace-nowrap">bars with it,</span>
-        <UInputNumber v-model="settings.clickGaps.silent" :min="0" :max="16" size="sm" class="w-20" aria-label="Bars without click" /> silent
+        <UInputNumber
+          v-model="settings.clickGaps.sound"
+          :min="1"
+          :max="16"
+          size="sm"
+          class="w-20"
+          aria-label="Bars with click" />
+        <span class="whitespace-nowrap">bars with it,</span>
+        <UInputNumber
+          v-model="settings.clickGaps.silent"
+          :min="0"
+          :max="16"
+          size="sm"
+          class="w-20"
+          aria-label="Bars without click" />
+        silent
       </fieldset>
       <div class="flex gap-3">
-        <UFormField label="Sound"><USelect v-model="settings.clickSound" :items="SOUNDS" size="sm" class="w-28" aria-label="Sound of the click" /></UFormField>
-        <UFormField label="Level" class="flex-1"><USlider v-model="settings.clickLevel" :min="1" :max="20" aria-label="Level of the click" /></UFormField>
+        <UFormField label="Sound"
+          ><USelect
+            v-model="settings.clickSound"
+            :items="SOUNDS"
+            size="sm"
+            class="w-28"
+            aria-label="Sound of the click"
+        /></UFormField>
+        <UFormField label="Level" class="flex-1"
+          ><USlider v-model="settings.clickLevel" :min="1" :max="20" aria-label="Level of the click"
+        /></UFormField>
       </div>
     </div>
   </FactButton>

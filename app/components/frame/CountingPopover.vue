@@ -4,7 +4,10 @@ const open = defineModel<boolean>('open', { required: true })
 </script>
 
 <template>
-  <UPopover v-model:open="open" :content="{ side: 'right', align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
+  <UPopover
+    v-model:open="open"
+    :content="{ side: 'right', align: 'end' }"
+    :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
     <slot />
     <template #content>
       <CountingForm />

@@ -6,7 +6,7 @@ import { useOpening } from '~/composables/useOpening'
 /** Files dropped anywhere, and text that looks like a tablature or a document pasted outside any field. */
 const { look, lookAtText } = useOpening()
 const over = shallowRef(false)
-const holdsFiles = (event: DragEvent) => [...event.dataTransfer?.types ?? []].includes('Files')
+const holdsFiles = (event: DragEvent) => [...(event.dataTransfer?.types ?? [])].includes('Files')
 useEventListener(window, 'dragover', (event: DragEvent) => {
   if (!holdsFiles(event)) return
   event.preventDefault()
@@ -23,7 +23,8 @@ useEventListener(window, 'drop', (event: DragEvent) => {
   void look(file)
 })
 useEventListener(window, 'paste', (event: ClipboardEvent) => {
-  if ((event.target as HTMLElement | null)?.closest('input, textarea, [contenteditable=true], [role=application]')) return
+  if ((event.target as HTMLElement | null)?.closest('input, textarea, [contenteditable=true], [role=application]'))
+    return
   const file = event.clipboardData?.files[0]
   const text = event.clipboardData?.getData('text/plain') ?? ''
   if (file) void look(file)
@@ -32,5 +33,10 @@ useEventListener(window, 'paste', (event: ClipboardEvent) => {
 </script>
 
 <template>
-  <p v-if="over" class="pointer-events-none fixed inset-6 z-50 grid place-content-center border-3 border-dashed border-inverted bg-default/90 text-2xl font-semibold" data-dropping>Drop it: you will see what is in it first</p>
+  <p
+    v-if="over"
+    class="pointer-events-none fixed inset-6 z-50 grid place-content-center border-3 border-dashed border-inverted bg-default/90 text-2xl font-semibold"
+    data-dropping>
+    Drop it: you will see what is in it first
+  </p>
 </template>

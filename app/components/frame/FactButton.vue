@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** A fact of the groove in the bar along the top: its name, its value, and what opens when it is pressed. */
-defineProps<{ name: string, value?: string }>()
+defineProps<{ name: string; value?: string }>()
 const open = defineModel<boolean>('open', { default: false })
 </script>
 
 <template>
   <UPopover v-model:open="open" :content="{ align: 'start', sideOffset: 10 }" :ui="{ content: 'p-4 w-84 bg-default' }">
-    <button type="button" class="cursor-pointer whitespace-nowrap border-b border-dotted border-accented text-left hover:border-inverted">
+    <button
+      type="button"
+      class="cursor-pointer whitespace-nowrap border-b border-dotted border-accented text-left hover:border-inverted">
       <span class="mr-1.5 text-sm text-muted">{{ name }}</span><slot name="value">{{ value }}</slot>
     </button>
     <template #content><slot :close="() => (open = false)" /></template>

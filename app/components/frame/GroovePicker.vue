@@ -4,13 +4,24 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { type Wanted, api } from '~/documents/api'
 
 /** Chooses a groove by its title; the server looks for it, so that thousands need not be here. */
-const props = defineProps<{ /** Which grooves there are to choose from. */ among?: Wanted, /** What the chosen one is called, where it may not be in the list. */ chosen?: { id: string, title: string } | undefined, /** The order of those offered, first by least. */ rank?: (one: { id: string, parent: { id: string } | null }) => number, except?: string, label: string, placeholder?: string }>()
+const props = defineProps<{
+  /** Which grooves there are to choose from. */ among?: Wanted
+  /** What the chosen one is called, where it may not be in the list. */ chosen?:
+    { id: string; title: string } | undefined
+  /** The order of those offered, first by least. */ rank?: (one: {
+    id: string
+    parent: { id: string } | null
+  }) => number
+  except?: string
+  label: string
+  placeholder?: string
+}>()
 const model = defineModel<string>({ required: true })
 
 const MOST = 50
 const words = ref('')
 const asked = refDebounced(words, 120)
-const found = shallowRef<{ id: string, title: string }[]>([])
+const found = shallowRef<{ id: string; title: string }[]>([])
 const failed = ref('')
 let turn = 0
 async function look() {
@@ -37,12 +48,24 @@ const shown = computed(() => {
 const items = computed(() => {
   const list = found.value.map(({ id, title }) => ({ label: title, value: id }))
   const { chosen } = props
-  return chosen && !words.value && !list.some(one => one.value === chosen.id) ? [{ label: chosen.title, value: chosen.id }, ...list] : list
+  return chosen && !words.value && !list.some(one => one.value === chosen.id)
+    ? [{ label: chosen.title, value: chosen.id }, ...list]
+    : list
 })
 </script>
 
 <template>
-  <USelectMenu v-model="model" v-model:search-term="words" role="combobox" :items="items" value-key="value" ignore-filter :search-input="{ placeholder: 'Find by title' }" :placeholder="placeholder ?? 'Choose a groove'" class="w-64" :aria-label="label">
+  <USelectMenu
+    v-model="model"
+    v-model:search-term="words"
+    role="combobox"
+    :items="items"
+    value-key="value"
+    ignore-filter
+    :search-input="{ placeholder: 'Find by title' }"
+    :placeholder="placeholder ?? 'Choose a groove'"
+    class="w-64"
+    :aria-label="label">
     <template v-if="shown" #default>{{ shown }}</template>
     <template #empty>{{ failed || 'No groove of that title' }}</template>
   </USelectMenu>

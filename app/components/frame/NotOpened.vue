@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What stands in a page whose document could not be opened: why, and where to go instead. */
-defineProps<{ what: string, why: string, to: string, where: string }>()
+defineProps<{ what: string; why: string; to: string; where: string }>()
 </script>
 
 <template>

@@ -8,5 +8,14 @@ const player = usePlayer()
 </script>
 
 <template>
-  <UButton size="xl" color="neutral" class="w-24 shrink-0 justify-center font-bold" :loading="player.preparing" :aria-pressed="player.playing" :disabled="disabled" @click="emit('toggle')">{{ player.playing ? 'Stop' : 'Play' }}</UButton>
+  <UButton
+    size="xl"
+    color="neutral"
+    class="w-24 shrink-0 justify-center font-bold"
+    :loading="player.preparing"
+    :aria-pressed="player.playing"
+    :disabled="disabled"
+    @click="emit('toggle')"
+    >{{ player.playing ? 'Stop' : 'Play' }}</UButton
+  >
 </template>

@@ -10,9 +10,14 @@ const now = useNow({ interval: 5000 })
 const words = computed(() => {
   const { state } = props
   switch (state.kind) {
-    case 'saving': case 'unsaved': return 'Saving …'
-    case 'stale': return 'Not saved: choose'
-    case 'unreachable': case 'refused': return 'Not saved'
+    case 'saving':
+    case 'unsaved':
+      return 'Saving …'
+    case 'stale':
+      return 'Not saved: choose'
+    case 'unreachable':
+    case 'refused':
+      return 'Not saved'
     case 'saved': {
       if (!state.at) return 'Saved'
       const seconds = Math.max(0, (now.value.getTime() - state.at.getTime()) / 1000)
@@ -26,5 +31,11 @@ const words = computed(() => {
 </script>
 
 <template>
-  <span class="whitespace-nowrap text-sm text-muted" role="status" :data-save="state.kind" :title="'reason' in state ? state.reason : undefined">{{ words }}</span>
+  <span
+    class="whitespace-nowrap text-sm text-muted"
+    role="status"
+    :data-save="state.kind"
+    :title="'reason' in state ? state.reason : undefined"
+    >{{ words }}</span
+  >
 </template>

@@ -46,19 +46,44 @@ const dark = computed(() => colorMode.value === 'dark')
 </script>
 
 <template>
-  <nav aria-label="Stations" class="isolate flex min-w-0 overflow-x-auto border-default bg-muted max-sm:items-center max-sm:border-b sm:flex-col sm:overflow-x-hidden sm:overflow-y-auto sm:border-r max-xl:text-sm">
-    <p class="display px-3 text-xl font-bold text-highlighted max-sm:sr-only max-xl:text-base sm:pb-6 sm:pt-4 xl:px-4">Bazzet</p>
+  <nav
+    aria-label="Stations"
+    class="isolate flex min-w-0 overflow-x-auto border-default bg-muted max-sm:items-center max-sm:border-b sm:flex-col sm:overflow-x-hidden sm:overflow-y-auto sm:border-r max-xl:text-sm">
+    <p class="display px-3 text-xl font-bold text-highlighted max-sm:sr-only max-xl:text-base sm:pb-6 sm:pt-4 xl:px-4">
+      Bazzet
+    </p>
     <NuxtLink
-      v-for="(station, i) in [...stations, ...beside]" :key="station.name" :to="station.to"
+      v-for="(station, i) in [...stations, ...beside]"
+      :key="station.name"
+      :to="station.to"
       :aria-current="station.at(route.path) ? 'page' : undefined"
       class="shrink-0 border-transparent py-2.5 px-3 max-sm:border-b-3 sm:border-l-3 sm:pr-1 xl:py-1.5 xl:pl-4"
-      :class="[i === stations.length ? 'sm:mt-6' : '', station.at(route.path) ? 'border-inverted bg-default font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted']">
+      :class="[
+        i === stations.length ? 'sm:mt-6' : '',
+        station.at(route.path)
+          ? 'border-inverted bg-default font-semibold text-highlighted'
+          : 'border-transparent text-toned hover:text-highlighted',
+      ]">
       {{ station.name }}
     </NuxtLink>
-    <button v-if="!popover" type="button" aria-haspopup="dialog" aria-expanded="false" :class="QUIET" class="sm:mt-auto" @click="count">Counting</button>
-    <component :is="popover" v-else v-model:open="counting"><button type="button" :class="QUIET" class="sm:mt-auto">Counting</button></component>
+    <button
+      v-if="!popover"
+      type="button"
+      aria-haspopup="dialog"
+      aria-expanded="false"
+      :class="QUIET"
+      class="sm:mt-auto"
+      @click="count">
+      Counting
+    </button>
+    <component :is="popover" v-else v-model:open="counting"
+      ><button type="button" :class="QUIET" class="sm:mt-auto">Counting</button></component
+    >
     <button type="button" :class="QUIET" @click="sheet = true">Keys: ?</button>
-    <button type="button" class="shrink-0 cursor-pointer whitespace-nowrap px-3 pb-3 pt-1 text-left text-sm text-muted hover:text-highlighted max-sm:pb-1 xl:px-4" @click="colorMode.preference = dark ? 'light' : 'dark'">
+    <button
+      type="button"
+      class="shrink-0 cursor-pointer whitespace-nowrap px-3 pb-3 pt-1 text-left text-sm text-muted hover:text-highlighted max-sm:pb-1 xl:px-4"
+      @click="colorMode.preference = dark ? 'light' : 'dark'">
       {{ dark ? 'Daylight' : 'Dark room' }}
     </button>
   </nav>

@@ -1,8 +1,27 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import {
-  HEADS, type Head, type Kit, KIT_LIMITS, LIMBS, LIMB_NAMES, PIECE_KINDS, type PieceKind, STAFF_RANGE, STROKE_NAMES, metresApart,
-  neighboursOf, paired, pieceOf, sayStaffPlace, staffOf, stretchTo, withFacts, withPair, withStroke, withoutPiece,
+  HEADS,
+  type Head,
+  type Kit,
+  KIT_LIMITS,
+  LIMBS,
+  LIMB_NAMES,
+  PIECE_KINDS,
+  type PieceKind,
+  STAFF_RANGE,
+  STROKE_NAMES,
+  metresApart,
+  neighboursOf,
+  paired,
+  pieceOf,
+  sayStaffPlace,
+  staffOf,
+  stretchTo,
+  withFacts,
+  withPair,
+  withStroke,
+  withoutPiece,
 } from '#core/kit'
 import { travelLimits } from '#core/analyse'
 import { sentence } from '#core/groove'
@@ -11,8 +30,8 @@ import { useDrummer } from '~/stores/drummer'
 import { usePlayer } from '~/stores/player'
 
 /** One piece of a kit: its name, kind and size, who reaches it, and each stroke's note, staff place, head and sound. */
-const props = defineProps<{ kit: Kit, pieceId: string }>()
-const emit = defineEmits<{ changed: [kit: Kit], removed: [kit: Kit], refused: [reason: string] }>()
+const props = defineProps<{ kit: Kit; pieceId: string }>()
+const emit = defineEmits<{ changed: [kit: Kit]; removed: [kit: Kit]; refused: [reason: string] }>()
 const player = usePlayer()
 const drummer = useDrummer()
 const piece = computed(() => pieceOf(props.kit, props.pieceId)!)
@@ -24,50 +43,137 @@ function take(result: Result<Kit>) {
 }
 function rename(event: Event) {
   const input = event.target as HTMLInputElement
-  if (input.value.trim() === piece.value.name || !take(withFacts(props.kit, piece.value.id, { name: input.value }))) input.value = piece.value.name
+  if (input.value.trim() === piece.value.name || !take(withFacts(props.kit, piece.value.id, { name: input.value })))
+    input.value = piece.value.name
 }
 function remove() {
   const done = withoutPiece(props.kit, piece.value.id)
   if (done.ok) emit('removed', done.value)
   else emit('refused', done.reason)
 }
-const reach = computed(() => LIMBS.flatMap((limb) => {
-  const stretch = stretchTo(piece.value, limb)
-  return stretch ? [{ ...stretch, name: sentence(LIMB_NAMES[limb]) }] : []
+const reach = computed(() =>
+  LIMBS.flatMap(limb => {
+    const stretch = stretchTo(piece.value, limb)
+    return stretch ? [{ ...stretch, name: sentence(LIMB_NAMES[limb]) }] : []
+  }),
+)
+const strokes = computed(() =>
+  piece.value.strokes.map((stroke, index) => ({
+    ...stroke,
+    index,
+    place: staffOf(piece.value, stroke.kind, stroke.by),
+  })),
+)
+const places = Array.from({ length: STAFF_RANGE.highest - STAFF_RANGE.lowest + 1 }, (_, i) => ({
+  label: sayStaffPlace(STAFF_RANGE.highest - i),
+  value: STAFF_RANGE.highest - i,
 }))
-const strokes = computed(() => piece.value.strokes.map((stroke, index) => ({ ...stroke, index, place: staffOf(piece.value, stroke.kind, stroke.by) })))
-const places = Array.from({ length: STAFF_RANGE.highest - STAFF_RANGE.lowest + 1 }, (_, i) => ({ label: sayStaffPlace(STAFF_RANGE.highest - i), value: STAFF_RANGE.highest - i }))
 /** The nearest pieces a hand may go on to, and the time it needs. */
-const travel = computed(() => (piece.value.strokes.some(stroke => stroke.by === 'hand')
-  ? props.kit.pieces.filter(one => one.id !== piece.value.id && one.strokes.some(stroke => stroke.by === 'hand'))
-      .map(one => ({ name: one.name, metres: metresApart(one, piece.value), ...travelLimits(piece.value, one, drummer.limits)! }))
-      .sort((a, b) => a.metres - b.metres)
-  : []))
+const travel = computed(() =>
+  piece.value.strokes.some(stroke => stroke.by === 'hand')
+    ? props.kit.pieces
+        .filter(one => one.id !== piece.value.id && one.strokes.some(stroke => stroke.by === 'hand'))
+        .map(one => ({
+          name: one.name,
+          metres: metresApart(one, piece.value),
+          ...travelLimits(piece.value, one, drummer.limits)!,
+        }))
+        .sort((a, b) => a.metres - b.metres)
+    : [],
+)
 const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
 </script>
 
 <template>
   <section :aria-label="piece.name" class="space-y-4">
     <div class="grid grid-cols-[1fr_auto] items-end gap-2">
-      <UFormField label="Name" class="col-span-2"><UInput :model-value="piece.name" maxlength="60" class="w-full" aria-label="Name of the piece" @change="rename" /></UFormField>
-      <UFormField label="Kind"><USelect :model-value="piece.kind" :items="[...PIECE_KINDS]" class="w-32" aria-label="Kind of piece" @update:model-value="kind => take(withFacts(kit, piece.id, { kind: kind as PieceKind }))" /></UFormField>
-      <UFormField label="Pitch"><UInputNumber :model-value="piece.pitch" :min="KIT_LIMITS.pitch.least" :max="KIT_LIMITS.pitch.most" :step="0.05" class="w-26" aria-label="Pitch of the piece" @update:model-value="pitch => pitch && take(withFacts(kit, piece.id, { pitch: Math.round(pitch * 100) / 100 }))" /></UFormField>
+      <UFormField label="Name" class="col-span-2"
+        ><UInput
+          :model-value="piece.name"
+          maxlength="60"
+          class="w-full"
+          aria-label="Name of the piece"
+          @change="rename"
+      /></UFormField>
+      <UFormField label="Kind"
+        ><USelect
+          :model-value="piece.kind"
+          :items="[...PIECE_KINDS]"
+          class="w-32"
+          aria-label="Kind of piece"
+          @update:model-value="kind => take(withFacts(kit, piece.id, { kind: kind as PieceKind }))"
+      /></UFormField>
+      <UFormField label="Pitch"
+        ><UInputNumber
+          :model-value="piece.pitch"
+          :min="KIT_LIMITS.pitch.least"
+          :max="KIT_LIMITS.pitch.most"
+          :step="0.05"
+          class="w-26"
+          aria-label="Pitch of the piece"
+          @update:model-value="
+            pitch => pitch && take(withFacts(kit, piece.id, { pitch: Math.round(pitch * 100) / 100 }))
+          "
+      /></UFormField>
     </div>
     <ul class="text-sm" aria-label="Who reaches it">
-      <li v-for="one in reach" :key="one.limb" data-reach :class="one.reaches ? '' : 'text-error'">{{ one.name }} {{ one.reaches ? 'reaches it' : 'does not reach it' }}, {{ one.metres.toFixed(2) }} m away</li>
+      <li v-for="one in reach" :key="one.limb" data-reach :class="one.reaches ? '' : 'text-error'">
+        {{ one.name }} {{ one.reaches ? 'reaches it' : 'does not reach it' }}, {{ one.metres.toFixed(2) }} m away
+      </li>
     </ul>
     <div class="space-y-2">
       <h3 class="text-base">Strokes</h3>
-      <fieldset v-for="stroke in strokes" :key="stroke.kind + stroke.by" class="min-w-0 border-t border-default pt-2" :data-stroke="stroke.kind">
+      <fieldset
+        v-for="stroke in strokes"
+        :key="stroke.kind + stroke.by"
+        class="min-w-0 border-t border-default pt-2"
+        :data-stroke="stroke.kind">
         <legend class="sr-only">{{ STROKE_NAMES[stroke.kind] }} by {{ stroke.by }}</legend>
         <div class="flex items-center gap-2">
-          <b class="flex-1 text-sm">{{ sentence(STROKE_NAMES[stroke.kind]) }}<span class="font-normal text-muted"> by {{ stroke.by }}</span></b>
-          <label class="flex items-center gap-1 text-sm text-muted">note <UInputNumber :model-value="stroke.note" :min="0" :max="127" size="sm" class="w-24" :aria-label="`MIDI note of ${stroke.kind}`" @update:model-value="note => note !== null && note !== undefined && take(withStroke(kit, piece.id, stroke.index, { note }))" /></label>
-          <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-volume-2" :aria-label="`Hear ${stroke.kind}`" @click="player.audition(piece, stroke.kind, 4)" />
+          <b class="flex-1 text-sm"
+            >{{ sentence(STROKE_NAMES[stroke.kind]) }}<span class="font-normal text-muted"> by {{ stroke.by }}</span></b
+          >
+          <label class="flex items-center gap-1 text-sm text-muted"
+            >note
+            <UInputNumber
+              :model-value="stroke.note"
+              :min="0"
+              :max="127"
+              size="sm"
+              class="w-24"
+              :aria-label="`MIDI note of ${stroke.kind}`"
+              @update:model-value="
+                note => note !== null && note !== undefined && take(withStroke(kit, piece.id, stroke.index, { note }))
+              "
+          /></label>
+          <UButton
+            size="xs"
+            color="neutral"
+            variant="ghost"
+            icon="i-lucide-volume-2"
+            :aria-label="`Hear ${stroke.kind}`"
+            @click="player.audition(piece, stroke.kind, 4)" />
         </div>
         <div class="mt-1 grid grid-cols-2 gap-1">
-          <USelect :model-value="stroke.place.place" :items="places" size="sm" class="min-w-0" :aria-label="`Staff place of ${stroke.kind}`" @update:model-value="place => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, place: Number(place) } }))" />
-          <USelect :model-value="stroke.place.head" :items="[...HEADS]" size="sm" class="min-w-0" :aria-label="`Head of ${stroke.kind}`" @update:model-value="head => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, head: head as Head } }))" />
+          <USelect
+            :model-value="stroke.place.place"
+            :items="places"
+            size="sm"
+            class="min-w-0"
+            :aria-label="`Staff place of ${stroke.kind}`"
+            @update:model-value="
+              place =>
+                take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, place: Number(place) } }))
+            " />
+          <USelect
+            :model-value="stroke.place.head"
+            :items="[...HEADS]"
+            size="sm"
+            class="min-w-0"
+            :aria-label="`Head of ${stroke.kind}`"
+            @update:model-value="
+              head => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, head: head as Head } }))
+            " />
         </div>
         <StrokeSound :kit="kit" :piece-id="piece.id" :index="stroke.index" @done="take" />
       </fieldset>
@@ -75,15 +181,40 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
     <div v-if="neighbours.length">
       <h3 class="text-base">One limb on two pieces</h3>
       <p class="mb-1 text-sm text-muted">Tick the neighbours you can hit together with one stick or one foot.</p>
-      <div class="space-y-2.5"><UCheckbox v-for="one in neighbours" :key="one.id" :model-value="paired(kit, piece.id, one.id)" :label="one.name" size="sm" @update:model-value="on => take(withPair(kit, piece.id, one.id, on === true))" /></div>
+      <div class="space-y-2.5">
+        <UCheckbox
+          v-for="one in neighbours"
+          :key="one.id"
+          :model-value="paired(kit, piece.id, one.id)"
+          :label="one.name"
+          size="sm"
+          @update:model-value="on => take(withPair(kit, piece.id, one.id, on === true))" />
+      </div>
     </div>
     <div v-if="travel.length">
       <h3 class="text-base">A hand from here to</h3>
-      <table class="w-full text-sm"><thead class="text-left text-muted"><tr><th class="font-normal">Piece</th><th class="text-right font-normal">Metres</th><th class="pl-3 text-right font-normal">Easy in</th><th class="pl-3 text-right font-normal">Hard in</th></tr></thead>
-        <tbody><tr v-for="one in travel.slice(0, 8)" :key="one.name" class="border-t border-muted"><td>{{ one.name }}</td><td class="text-right tabular-nums">{{ one.metres.toFixed(2) }}</td><td class="pl-3 text-right tabular-nums text-muted">{{ Math.round(one.easy * 1000) }} ms</td><td class="pl-3 text-right tabular-nums text-muted">{{ Math.round(one.hard * 1000) }} ms</td></tr></tbody>
+      <table class="w-full text-sm">
+        <thead class="text-left text-muted">
+          <tr>
+            <th class="font-normal">Piece</th>
+            <th class="text-right font-normal">Metres</th>
+            <th class="pl-3 text-right font-normal">Easy in</th>
+            <th class="pl-3 text-right font-normal">Hard in</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in travel.slice(0, 8)" :key="one.name" class="border-t border-muted">
+            <td>{{ one.name }}</td>
+            <td class="text-right tabular-nums">{{ one.metres.toFixed(2) }}</td>
+            <td class="pl-3 text-right tabular-nums text-muted">{{ Math.round(one.easy * 1000) }} ms</td>
+            <td class="pl-3 text-right tabular-nums text-muted">{{ Math.round(one.hard * 1000) }} ms</td>
+          </tr>
+        </tbody>
       </table>
     </div>
     <KitLegend :kit="kit" />
-    <UButton color="error" variant="outline" size="sm" icon="i-lucide-trash-2" @click="remove">Take {{ piece.name.toLowerCase() }} out</UButton>
+    <UButton color="error" variant="outline" size="sm" icon="i-lucide-trash-2" @click="remove"
+      >Take {{ piece.name.toLowerCase() }} out</UButton
+    >
   </section>
 </template>

@@ -12,7 +12,7 @@ const props = defineProps<{
   sticks: Stick[]
   findings: readonly Finding[]
   marked: readonly StrokeRef[]
-  ghosts?: { limb: Limb, places: GhostPlace[] }
+  ghosts?: { limb: Limb; places: GhostPlace[] }
 }>()
 
 const WIDTHS: Partial<Record<Finding['weight'], number>> = { impossible: 3.5, hard: 2, demanding: 2 }
@@ -34,22 +34,60 @@ const notches = computed(() => {
       paths[weight].push(`M${props.geometry.xOf(at) - 7} ${lane.floor + (lane.hangs ? -3 : 3)}h14`)
     }
   }
-  return (Object.keys(paths) as Finding['weight'][]).filter(weight => paths[weight].length).map(weight => ({ weight, count: paths[weight].length, path: paths[weight].join('') }))
+  return (Object.keys(paths) as Finding['weight'][])
+    .filter(weight => paths[weight].length)
+    .map(weight => ({ weight, count: paths[weight].length, path: paths[weight].join('') }))
 })
-const rings = computed(() => (props.marked.length ? props.sticks.filter(stick => props.marked.some(({ partId, at }) => {
-  const part = stick.partId === partId ? partOf(props.groove, partId) : undefined
-  return part && strokeAt(part, stick.at)?.at === at
-})) : []))
+const rings = computed(() =>
+  props.marked.length
+    ? props.sticks.filter(stick =>
+        props.marked.some(({ partId, at }) => {
+          const part = stick.partId === partId ? partOf(props.groove, partId) : undefined
+          return part && strokeAt(part, stick.at)?.at === at
+        }),
+      )
+    : [],
+)
 const open = computed(() => {
   const lane = laneOf(props.ghosts?.limb)
-  return lane ? props.ghosts!.places.filter(place => place.free).map(place => ({ ...place, x: props.geometry.xOf(place.at), y: lane.floor + (lane.hangs ? 9 : -9) })) : []
+  return lane
+    ? props
+        .ghosts!.places.filter(place => place.free)
+        .map(place => ({ ...place, x: props.geometry.xOf(place.at), y: lane.floor + (lane.hangs ? 9 : -9) }))
+    : []
 })
 </script>
 
 <template>
   <g class="pointer-events-none">
-    <circle v-for="place in open" :key="`ghost${place.at}`" data-ghost-place :cx="place.x" :cy="place.y" r="4.5" fill="none" stroke="var(--ui-text-toned)" stroke-width="1.2" :stroke-dasharray="place.free === 'demanding' ? '2 2' : undefined" />
-    <path v-for="one in notches" :key="one.weight" :data-trouble="one.weight" :data-count="one.count" :d="one.path" :stroke="one.weight === 'demanding' ? 'var(--ui-text-muted)' : 'var(--ui-error)'" :stroke-width="WIDTHS[one.weight]" />
-    <circle v-for="stick in rings" :key="`ring${stick.key}`" data-ring :cx="stick.x" :cy="stick.tip" r="10" fill="none" stroke="var(--ui-error)" stroke-width="2" />
+    <circle
+      v-for="place in open"
+      :key="`ghost${place.at}`"
+      data-ghost-place
+      :cx="place.x"
+      :cy="place.y"
+      r="4.5"
+      fill="none"
+      stroke="var(--ui-text-toned)"
+      stroke-width="1.2"
+      :stroke-dasharray="place.free === 'demanding' ? '2 2' : undefined" />
+    <path
+      v-for="one in notches"
+      :key="one.weight"
+      :data-trouble="one.weight"
+      :data-count="one.count"
+      :d="one.path"
+      :stroke="one.weight === 'demanding' ? 'var(--ui-text-muted)' : 'var(--ui-error)'"
+      :stroke-width="WIDTHS[one.weight]" />
+    <circle
+      v-for="stick in rings"
+      :key="`ring${stick.key}`"
+      data-ring
+      :cx="stick.x"
+      :cy="stick.tip"
+      r="10"
+      fill="none"
+      stroke="var(--ui-error)"
+      stroke-width="2" />
   </g>
 </template>

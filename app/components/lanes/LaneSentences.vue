@@ -5,9 +5,12 @@ import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useSettings } from '~/stores/settings'
 
 /** The lanes for a listener: each limb's part as a sentence. */
-const props = defineProps<{ groove: Groove, kit: Kit }>()
+const props = defineProps<{ groove: Groove; kit: Kit }>()
 const settings = useSettings()
-const sentences = useAfterPaint(() => limbsInOrder(props.groove.lead).map(limb => sayLane(props.groove, props.kit, limb, settings.counting)), 3)
+const sentences = useAfterPaint(
+  () => limbsInOrder(props.groove.lead).map(limb => sayLane(props.groove, props.kit, limb, settings.counting)),
+  3,
+)
 </script>
 
 <template>

@@ -4,7 +4,18 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import { type Finding, type GhostPlace, type Unison, sayFinding } from '#core/analyse'
 import { type Groove, barSpan, leadInFrom, partOf, sayPlace } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder, pieceOf } from '#core/kit'
-import { FULL, LOWER, NARROW, NARROW_WIDTH, type Stick, laneUnder, layOut, levelAt, slotUnder, sticksOf } from '#core/notation'
+import {
+  FULL,
+  LOWER,
+  NARROW,
+  NARROW_WIDTH,
+  type Stick,
+  laneUnder,
+  layOut,
+  levelAt,
+  slotUnder,
+  sticksOf,
+} from '#core/notation'
 import type { Cursor } from '~/lanes/cursor'
 import type { GuideHands } from '~/composables/useGuideHands'
 import type { LaneHands } from '~/composables/useLaneHands'
@@ -17,7 +28,18 @@ import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
 
 /** The lanes under the player's hands: mouse and keys become edits of the Bench. */
-const props = defineProps<{ groove: Groove, kit: Kit, unisons: Unison[], /** The groove that the findings were read from: this one, or what it was a frame ago. */ readable: Groove, findings: readonly Finding[], ghosts?: { limb: Limb, places: GhostPlace[] }, heard: ReadonlySet<string>, hands: LaneHands, span: SpanHands, line: GuideHands }>()
+const props = defineProps<{
+  groove: Groove
+  kit: Kit
+  unisons: Unison[]
+  /** The groove that the findings were read from: this one, or what it was a frame ago. */ readable: Groove
+  findings: readonly Finding[]
+  ghosts?: { limb: Limb; places: GhostPlace[] }
+  heard: ReadonlySet<string>
+  hands: LaneHands
+  span: SpanHands
+  line: GuideHands
+}>()
 
 const bench = useBench()
 const settings = useSettings()
@@ -33,20 +55,39 @@ const lines = computed(() => props.groove.guides.length)
 const leadFrom = computed(() => leadInFrom(props.groove))
 /** On a phone the lanes are read and played: a finger scrolls them, and chooses a stroke by a tap. */
 const narrow = computed(() => width.value > 0 && width.value < NARROW_WIDTH)
-const geometry = computed(() => layOut(bars.value, limbsInOrder(lead.value), Math.max(width.value - 2, 320), narrow.value ? NARROW : settings.staff.shown ? LOWER : FULL, settings.counting, { lines: lines.value, leadFrom: leadFrom.value }))
+const geometry = computed(() =>
+  layOut(
+    bars.value,
+    limbsInOrder(lead.value),
+    Math.max(width.value - 2, 320),
+    narrow.value ? NARROW : settings.staff.shown ? LOWER : FULL,
+    settings.counting,
+    { lines: lines.value, leadFrom: leadFrom.value },
+  ),
+)
 
 const sticks = computed(() => sticksOf(props.groove, props.kit, geometry.value))
 /** The most letters that fit beside a lane. */
 const ROOM = 15
 /** What each lane mostly plays, said under the limb's name: one line a lane, so that the grid is redrawn only when the words change. */
-const says = useAfterPaint(() => geometry.value.lanes.map(({ limb }) => {
-  const pieces = props.groove.parts.filter(part => part.limb === limb).flatMap(part => part.strokes.map(stroke => stroke.piece))
-  const names = [...new Set(pieces)].map(id => pieceOf(props.kit, id)?.name ?? id)
-  const two = names.slice(0, 2).join(', ') + (names.length > 2 ? ' …' : '')
-  return (two.length <= ROOM ? two : `${names[0]!.slice(0, ROOM - 2)} …`) || 'nothing yet'
-}).join('\n'), 2)
+const says = useAfterPaint(
+  () =>
+    geometry.value.lanes
+      .map(({ limb }) => {
+        const pieces = props.groove.parts
+          .filter(part => part.limb === limb)
+          .flatMap(part => part.strokes.map(stroke => stroke.piece))
+        const names = [...new Set(pieces)].map(id => pieceOf(props.kit, id)?.name ?? id)
+        const two = names.slice(0, 2).join(', ') + (names.length > 2 ? ' …' : '')
+        return (two.length <= ROOM ? two : `${names[0]!.slice(0, ROOM - 2)} …`) || 'nothing yet'
+      })
+      .join('\n'),
+  2,
+)
 /** The names of the lines above, shortened to the room beside them. */
-const lineNames = computed(() => props.groove.guides.map(({ name }) => (name.length > 13 ? `${name.slice(0, 12)}…` : name)).join('\n'))
+const lineNames = computed(() =>
+  props.groove.guides.map(({ name }) => (name.length > 13 ? `${name.slice(0, 12)}…` : name)).join('\n'),
+)
 /** Marks need the sticks only while something points at them. */
 const NONE: Stick[] = []
 const { marked } = useMarks()
@@ -56,7 +97,10 @@ const { band } = usePlayhead(geometry, useInSight(frame, geometry))
 const chosenStick = computed(() => hands.selected.value.map(at => ({ at, x: geometry.value.xOf(at) })))
 const cursorBox = computed(() => {
   const slot = geometry.value.slots[Math.min(cursor.value.slot, geometry.value.slots.length - 1)]!
-  const lane = (line.on.value ? geometry.value.lines[props.groove.guides.findIndex(guide => guide.id === line.on.value)] : undefined) ?? geometry.value.lanes.find(one => one.limb === cursor.value.limb)!
+  const lane =
+    (line.on.value
+      ? geometry.value.lines[props.groove.guides.findIndex(guide => guide.id === line.on.value)]
+      : undefined) ?? geometry.value.lanes.find(one => one.limb === cursor.value.limb)!
   return { x: slot.left, width: slot.width, y: lane.top - 3, height: lane.height + 6 }
 })
 
@@ -68,7 +112,13 @@ function placeOf(event: MouseEvent) {
   const x = event.clientX - box.left
   const y = event.clientY - box.top
   const row = geometry.value.lines.findIndex(one => y >= one.top - 4 && y < one.top + one.height + 4)
-  return { x, y, slot: slotUnder(geometry.value, x), lane: laneUnder(geometry.value, y), guide: props.groove.guides[row] }
+  return {
+    x,
+    y,
+    slot: slotUnder(geometry.value, x),
+    lane: laneUnder(geometry.value, y),
+    guide: props.groove.guides[row],
+  }
 }
 
 /** The marked span, bed by bed, as it stands over the lanes. */
@@ -80,7 +130,7 @@ const markBox = computed(() => {
   return first && last && { x: first.left, width: last.left + last.width - first.left }
 })
 /** A mark being drawn over the counts. */
-let marking: { slot: number, moved: boolean } | undefined
+let marking: { slot: number; moved: boolean } | undefined
 /** The line with the numbers of the bars, above the counts. */
 const BAR_LINE = 20
 function markFrom(x: number, y: number, slot: number) {
@@ -88,7 +138,10 @@ function markFrom(x: number, y: number, slot: number) {
   if (y < BAR_LINE) {
     const bar = (geometry.value.bars.findLast(one => one.x - 4 <= x) ?? geometry.value.bars[0]!).number - 1
     props.span.markBar(bar)
-    cursor.value = { ...cursor.value, slot: geometry.value.slots.findIndex(one => one.at === barSpan(props.groove, bar).from) }
+    cursor.value = {
+      ...cursor.value,
+      slot: geometry.value.slots.findIndex(one => one.at === barSpan(props.groove, bar).from),
+    }
     return
   }
   marking = { slot, moved: false }
@@ -97,7 +150,7 @@ function markFrom(x: number, y: number, slot: number) {
 
 /** A note being drawn on a line above. */
 let drawing = false
-let drag: { x: number, y: number, slot: number, limb: Cursor['limb'], axis?: 'level' | 'place' } | undefined
+let drag: { x: number; y: number; slot: number; limb: Cursor['limb']; axis?: 'level' | 'place' } | undefined
 
 function down(event: PointerEvent) {
   const { x, y, slot, lane, guide } = placeOf(event)
@@ -162,7 +215,7 @@ useEventListener(svg, 'pointercancel', () => {
 })
 
 // The cursor stays in sight when keys move it beyond the edge.
-watch(cursorBox, (box) => {
+watch(cursorBox, box => {
   const el = frame.value
   if (!el) return
   if (box.x < el.scrollLeft + geometry.value.scale.label) el.scrollLeft = box.x - geometry.value.scale.label
@@ -186,7 +239,9 @@ onLongPress(svg, event => event.pointerType !== 'mouse' && menuAt(event), { dela
 const pointedAt = ref<Finding>()
 function point(event: PointerEvent) {
   const { slot, lane } = placeOf(event)
-  pointedAt.value = props.findings.find(finding => finding.strokes.some(({ partId, at }) => at === slot.at && partOf(props.groove, partId)?.limb === lane?.limb))
+  pointedAt.value = props.findings.find(finding =>
+    finding.strokes.some(({ partId, at }) => at === slot.at && partOf(props.groove, partId)?.limb === lane?.limb),
+  )
 }
 
 defineExpose({ focus: () => surface.value?.focus() })
@@ -196,29 +251,112 @@ defineExpose({ focus: () => surface.value?.focus() })
   <div ref="frame" data-lanes-frame class="relative shrink-0 overflow-x-auto overflow-y-hidden">
     <LaneSentences :groove="groove" :kit="kit" />
     <p class="sr-only" aria-live="polite" data-cursor-says>{{ said }}</p>
-    <div ref="surface" tabindex="0" role="application" aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys." class="relative inline-block rounded-sm -outline-offset-2" @keydown="hands.key">
-      <svg :width="geometry.width + 1" :height="geometry.height + 4" class="pointer-events-none absolute left-0 top-0 isolate select-none" aria-hidden="true">
+    <div
+      ref="surface"
+      tabindex="0"
+      role="application"
+      aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys."
+      class="relative inline-block rounded-sm -outline-offset-2"
+      @keydown="hands.key">
+      <svg
+        :width="geometry.width + 1"
+        :height="geometry.height + 4"
+        class="pointer-events-none absolute left-0 top-0 isolate select-none"
+        aria-hidden="true">
         <LanesGrid :geometry="geometry">
-          <rect v-if="markBox" v-bind="markBox" data-span :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" fill-opacity="0.45" stroke="var(--ui-text-muted)" stroke-dasharray="4 3" />
-          <rect ref="band" data-band :y="geometry.scale.ribbon - 34" :height="geometry.height - geometry.scale.ribbon + 34" fill="var(--band)" visibility="hidden" />
+          <rect
+            v-if="markBox"
+            v-bind="markBox"
+            data-span
+            :y="geometry.scale.ribbon - 34"
+            :height="geometry.height - geometry.scale.ribbon + 34"
+            fill="var(--band)"
+            fill-opacity="0.45"
+            stroke="var(--ui-text-muted)"
+            stroke-dasharray="4 3" />
+          <rect
+            ref="band"
+            data-band
+            :y="geometry.scale.ribbon - 34"
+            :height="geometry.height - geometry.scale.ribbon + 34"
+            fill="var(--band)"
+            visibility="hidden" />
         </LanesGrid>
       </svg>
-      <svg ref="svg" :width="geometry.width + 1" :height="geometry.height + 4" class="relative block" :class="narrow ? '' : 'touch-none'" @pointerdown="down" @pointermove="(event) => { move(event); point(event) }" @pointerup="up" @pointerleave="pointedAt = undefined" @contextmenu="menuAt">
+      <svg
+        ref="svg"
+        :width="geometry.width + 1"
+        :height="geometry.height + 4"
+        class="relative block"
+        :class="narrow ? '' : 'touch-none'"
+        @pointerdown="down"
+        @pointermove="
+          event => {
+            move(event)
+            point(event)
+          }
+        "
+        @pointerup="up"
+        @pointerleave="pointedAt = undefined"
+        @contextmenu="menuAt">
         <rect :width="geometry.width" :height="geometry.height" fill="transparent" />
-        <GuideNotes v-if="groove.guides.length" :guides="groove.guides" :geometry="geometry" :chosen="line.on.value ? line.note.value?.at : undefined" :on="line.on.value" />
-        <LanesCanvas :groove="groove" :geometry="geometry" :chosen-part-id="bench.chosenPart?.id" :unisons="unisons" :sticks="sticks" :heard="heard" />
-        <LaneMarks :groove="readable" :geometry="geometry" :sticks="marked.length ? sticks : NONE" :findings="findings" :marked="marked" v-bind="ghosts ? { ghosts } : {}" />
-        <rect v-bind="cursorBox" class="pointer-events-none" fill="none" stroke="var(--ui-text-highlighted)" stroke-width="1.5" rx="2" />
-        <circle v-for="one in line.on.value ? [] : chosenStick" :key="one.at" class="pointer-events-none" :cx="one.x" :cy="cursorBox.y + (geometry.lanes.find(lane => lane.limb === cursor.limb)?.hangs ? 5 : cursorBox.height - 5)" r="2.5" fill="var(--ui-text-highlighted)" />
+        <GuideNotes
+          v-if="groove.guides.length"
+          :guides="groove.guides"
+          :geometry="geometry"
+          :chosen="line.on.value ? line.note.value?.at : undefined"
+          :on="line.on.value" />
+        <LanesCanvas
+          :groove="groove"
+          :geometry="geometry"
+          :chosen-part-id="bench.chosenPart?.id"
+          :unisons="unisons"
+          :sticks="sticks"
+          :heard="heard" />
+        <LaneMarks
+          :groove="readable"
+          :geometry="geometry"
+          :sticks="marked.length ? sticks : NONE"
+          :findings="findings"
+          :marked="marked"
+          v-bind="ghosts ? { ghosts } : {}" />
+        <rect
+          v-bind="cursorBox"
+          class="pointer-events-none"
+          fill="none"
+          stroke="var(--ui-text-highlighted)"
+          stroke-width="1.5"
+          rx="2" />
+        <circle
+          v-for="one in line.on.value ? [] : chosenStick"
+          :key="one.at"
+          class="pointer-events-none"
+          :cx="one.x"
+          :cy="cursorBox.y + (geometry.lanes.find(lane => lane.limb === cursor.limb)?.hangs ? 5 : cursorBox.height - 5)"
+          r="2.5"
+          fill="var(--ui-text-highlighted)" />
       </svg>
       <div class="pointer-events-none absolute inset-0">
         <div class="sticky left-0 w-fit">
-          <LaneNames :geometry="geometry" :lead="lead" :says="says" :line-names="lineNames" class="pointer-events-auto" />
-          <p v-if="pointedAt" class="absolute left-26 top-0 w-max max-w-md bg-inverted px-2 py-1 text-sm text-inverted" role="status">{{ sayFinding(groove, pointedAt, settings.counting) }}</p>
+          <LaneNames
+            :geometry="geometry"
+            :lead="lead"
+            :says="says"
+            :line-names="lineNames"
+            class="pointer-events-auto" />
+          <p
+            v-if="pointedAt"
+            class="absolute left-26 top-0 w-max max-w-md bg-inverted px-2 py-1 text-sm text-inverted"
+            role="status">
+            {{ sayFinding(groove, pointedAt, settings.counting) }}
+          </p>
         </div>
       </div>
       <LazyStrokeMenu v-if="menuWanted" ref="menu" :hands="hands" @closed="surface?.focus()" />
     </div>
-    <p class="sr-only">Cursor: {{ LIMB_NAMES[cursor.limb] }}, {{ sayPlace(groove, geometry.slots[Math.min(cursor.slot, geometry.slots.length - 1)]!.at, settings.counting) }}</p>
+    <p class="sr-only">
+      Cursor: {{ LIMB_NAMES[cursor.limb] }},
+      {{ sayPlace(groove, geometry.slots[Math.min(cursor.slot, geometry.slots.length - 1)]!.at, settings.counting) }}
+    </p>
   </div>
 </template>

@@ -7,16 +7,71 @@ defineProps<{ geometry: Geometry }>()
 
 <template>
   <g>
-    <rect v-for="(bed, i) in [...geometry.lead?.beds ?? [], ...geometry.beds]" :key="i" :x="bed.x" :y="geometry.scale.ribbon - 34" :width="bed.width" :height="geometry.height - geometry.scale.ribbon + 34" :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
+    <rect
+      v-for="(bed, i) in [...(geometry.lead?.beds ?? []), ...geometry.beds]"
+      :key="i"
+      :x="bed.x"
+      :y="geometry.scale.ribbon - 34"
+      :width="bed.width"
+      :height="geometry.height - geometry.scale.ribbon + 34"
+      :fill="bed.beat % 2 ? 'var(--bed-other)' : 'var(--bed)'" />
     <slot />
-    <text v-if="geometry.lead" :x="geometry.lead.beds[0]!.x + 2" y="14" font-size="12" fill="var(--ui-text-muted)" data-pick-up>{{ geometry.lead.beds.at(-1)!.x + geometry.lead.beds.at(-1)!.width - geometry.lead.beds[0]!.x > 44 ? 'Pick-up' : '' }}</text>
-    <text v-for="bar in geometry.bars" :key="bar.number" :x="bar.x + 2" y="14" font-size="12" fill="var(--ui-text-muted)">Bar {{ bar.number }}</text>
-    <text v-for="(slot, i) in [...geometry.lead?.slots ?? [], ...geometry.slots]" :key="`slot${i}`" :x="slot.x" :y="geometry.scale.ribbon - 12" text-anchor="middle" :font-size="slot.onBeat ? 21 : slot.word.length > 2 && slot.width < 28 ? 9 : 13" :font-weight="slot.onBeat ? 700 : 400" :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'" font-family="var(--font-display)">{{ slot.word }}</text>
-    <line v-for="(row, i) in geometry.lines" :key="i" :x1="geometry.scale.label - 6" :x2="geometry.width" :y1="row.top + row.height" :y2="row.top + row.height" stroke="var(--rule)" stroke-dasharray="2 3" />
+    <text
+      v-if="geometry.lead"
+      :x="geometry.lead.beds[0]!.x + 2"
+      y="14"
+      font-size="12"
+      fill="var(--ui-text-muted)"
+      data-pick-up
+      >{{
+        geometry.lead.beds.at(-1)!.x + geometry.lead.beds.at(-1)!.width - geometry.lead.beds[0]!.x > 44 ? 'Pick-up' : ''
+      }}</text
+    >
+    <text
+      v-for="bar in geometry.bars"
+      :key="bar.number"
+      :x="bar.x + 2"
+      y="14"
+      font-size="12"
+      fill="var(--ui-text-muted)"
+      >Bar {{ bar.number }}</text
+    >
+    <text
+      v-for="(slot, i) in [...(geometry.lead?.slots ?? []), ...geometry.slots]"
+      :key="`slot${i}`"
+      :x="slot.x"
+      :y="geometry.scale.ribbon - 12"
+      text-anchor="middle"
+      :font-size="slot.onBeat ? 21 : slot.word.length > 2 && slot.width < 28 ? 9 : 13"
+      :font-weight="slot.onBeat ? 700 : 400"
+      :fill="slot.onBeat ? 'var(--ui-text-highlighted)' : 'var(--ui-text-muted)'"
+      font-family="var(--font-display)"
+      >{{ slot.word }}</text
+    >
+    <line
+      v-for="(row, i) in geometry.lines"
+      :key="i"
+      :x1="geometry.scale.label - 6"
+      :x2="geometry.width"
+      :y1="row.top + row.height"
+      :y2="row.top + row.height"
+      stroke="var(--rule)"
+      stroke-dasharray="2 3" />
     <g v-for="lane in geometry.lanes" :key="lane.limb">
-      <line :x1="geometry.scale.label - 6" :x2="geometry.width" :y1="lane.floor" :y2="lane.floor" stroke="var(--rule)" />
-      <path v-if="geometry.lead" :d="geometry.lead.slots.map(slot => `M${slot.x} ${lane.floor}v${lane.hangs ? -4 : 4}`).join('')" stroke="var(--rule)" />
-      <path data-slots :d="geometry.slots.map(slot => `M${slot.x} ${lane.floor}v${lane.hangs ? -4 : 4}`).join('')" stroke="var(--rule)" />
+      <line
+        :x1="geometry.scale.label - 6"
+        :x2="geometry.width"
+        :y1="lane.floor"
+        :y2="lane.floor"
+        stroke="var(--rule)" />
+      <path
+        v-if="geometry.lead"
+        :d="geometry.lead.slots.map(slot => `M${slot.x} ${lane.floor}v${lane.hangs ? -4 : 4}`).join('')"
+        stroke="var(--rule)" />
+      <path
+        data-slots
+        :d="geometry.slots.map(slot => `M${slot.x} ${lane.floor}v${lane.hangs ? -4 : 4}`).join('')"
+        stroke="var(--rule)" />
     </g>
   </g>
 </template>

@@ -15,7 +15,9 @@ const trend = computed(() => {
   if (points.length < 3) return []
   const mean = (i: 0 | 1) => points.reduce((sum, point) => sum + point[i], 0) / points.length
   const [x, y] = [mean(0), mean(1)]
-  const slope = points.reduce((sum, point) => sum + (point[0] - x) * (point[1] - y), 0) / points.reduce((sum, point) => sum + (point[0] - x) ** 2, 0)
+  const slope =
+    points.reduce((sum, point) => sum + (point[0] - x) * (point[1] - y), 0) /
+    points.reduce((sum, point) => sum + (point[0] - x) ** 2, 0)
   return [points[0]!, points.at(-1)!].map(([time]) => ({ x: time, y: Math.round((y + slope * (time - x)) * 10) / 10 }))
 })
 const series = computed(() => [
@@ -23,8 +25,12 @@ const series = computed(() => [
   ...(trend.value.length ? [{ name: 'trend', data: trend.value }] : []),
 ])
 const options = computed<ApexOptions>(() => ({
-  ...look.value, stroke: { width: [0, 2], dashArray: [0, 5] }, markers: { size: [4, 0] },
-  xaxis: { type: 'datetime', labels: { datetimeUTC: false } }, yaxis: { min: 0, title: { text: 'spread, ms' }, labels: { formatter: (value: number) => String(Math.round(value)) } }, tooltip: { x: { format: 'd MMM' } },
+  ...look.value,
+  stroke: { width: [0, 2], dashArray: [0, 5] },
+  markers: { size: [4, 0] },
+  xaxis: { type: 'datetime', labels: { datetimeUTC: false } },
+  yaxis: { min: 0, title: { text: 'spread, ms' }, labels: { formatter: (value: number) => String(Math.round(value)) } },
+  tooltip: { x: { format: 'd MMM' } },
 }))
 </script>
 

@@ -6,7 +6,7 @@ import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 
 /** A log read from a CSV file: what was found is shown first, bad rows by their number; then the rest is kept, known rows skipped. */
-const emit = defineEmits<{ kept: [], close: [] }>()
+const emit = defineEmits<{ kept: []; close: [] }>()
 const MANY = 1000
 const read = shallowRef<LogRead>()
 const says = ref('')
@@ -37,18 +37,28 @@ async function keep() {
   busy.value = false
 }
 const rows = (n: number) => (n === 1 ? 'One row' : `${n} rows`)
-const found = computed(() => `${rows(read.value!.entries.length)} can be kept.${read.value!.bad.length ? ` ${rows(read.value!.bad.length)} cannot:` : ''}`)
+const found = computed(
+  () =>
+    `${rows(read.value!.entries.length)} can be kept.${read.value!.bad.length ? ` ${rows(read.value!.bad.length)} cannot:` : ''}`,
+)
 const MOST_SHOWN = 20
 </script>
 
 <template>
   <div class="space-y-3" data-csv>
-    <p class="text-sm text-muted">A CSV file as “CSV” above writes it, or any with columns named day, title and seconds.</p>
+    <p class="text-sm text-muted">
+      A CSV file as “CSV” above writes it, or any with columns named day, title and seconds.
+    </p>
     <input type="file" accept=".csv,text/csv" aria-label="CSV file" @change="open" />
     <template v-if="read">
       <p>{{ found }}</p>
-      <ul v-if="read.bad.length" class="max-h-48 overflow-y-auto text-sm text-error"><li v-for="one in read.bad.slice(0, MOST_SHOWN)" :key="one.row">Row {{ one.row }}: {{ one.reason }}</li><li v-if="read.bad.length > MOST_SHOWN">and {{ read.bad.length - MOST_SHOWN }} more</li></ul>
-      <UButton color="neutral" :disabled="!read.entries.length" :loading="busy" @click="keep">Keep {{ read.entries.length }} rows</UButton>
+      <ul v-if="read.bad.length" class="max-h-48 overflow-y-auto text-sm text-error">
+        <li v-for="one in read.bad.slice(0, MOST_SHOWN)" :key="one.row">Row {{ one.row }}: {{ one.reason }}</li>
+        <li v-if="read.bad.length > MOST_SHOWN">and {{ read.bad.length - MOST_SHOWN }} more</li>
+      </ul>
+      <UButton color="neutral" :disabled="!read.entries.length" :loading="busy" @click="keep"
+        >Keep {{ read.entries.length }} rows</UButton
+      >
     </template>
     <p v-if="says" role="status">{{ says }}</p>
   </div>

@@ -3,19 +3,22 @@ import { computed, onMounted, useTemplateRef } from 'vue'
 import { dayNumber, dayOf, mondayOf } from '#core/practise'
 
 /** The last weeks as a calendar: the fuller a day, the longer it was played; pressing one shows it. */
-const props = defineProps<{ days: { day: string, minutes: number }[], today: string, chosen: string }>()
+const props = defineProps<{ days: { day: string; minutes: number }[]; today: string; chosen: string }>()
 const emit = defineEmits<{ day: [day: string] }>()
 const WEEKS = 16
 const FULL = 60
 const minutes = computed(() => new Map(props.days.map(one => [one.day, one.minutes])))
 const weeks = computed(() => {
   const last = dayNumber(mondayOf(props.today))
-  return Array.from({ length: WEEKS }, (_, i) => Array.from({ length: 7 }, (_, d) => dayOf(last - (WEEKS - 1 - i) * 7 + d)))
+  return Array.from({ length: WEEKS }, (_, i) =>
+    Array.from({ length: 7 }, (_, d) => dayOf(last - (WEEKS - 1 - i) * 7 + d)),
+  )
 })
 const long = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
 const short = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
-const says = (day: string) => `${long.format(new Date(`${day}T12:00:00`))}: ${minutes.value.has(day) ? `${Math.round(minutes.value.get(day)!)} minutes` : 'nothing'}`
-const heightOf = (day: string) => `${Math.min(100, 100 * (minutes.value.get(day) ?? 0) / FULL)}%`
+const says = (day: string) =>
+  `${long.format(new Date(`${day}T12:00:00`))}: ${minutes.value.has(day) ? `${Math.round(minutes.value.get(day)!)} minutes` : 'nothing'}`
+const heightOf = (day: string) => `${Math.min(100, (100 * (minutes.value.get(day) ?? 0)) / FULL)}%`
 const monthOf = (week: string[]) => short.format(new Date(`${week[0]}T12:00:00`))
 /** Where not all weeks have room, the latest are in sight. */
 const frame = useTemplateRef('frame')
@@ -26,10 +29,23 @@ const NAMES = ['M', 'T', 'W', 'T', 'F', 'S', 'S']
 <template>
   <div ref="frame" class="relative overflow-x-auto">
     <div class="flex gap-1" role="group" aria-label="Days practised">
-      <div class="grid grid-rows-8 gap-1 text-center text-xs text-muted" aria-hidden="true"><span /><span v-for="(name, i) in NAMES" :key="i" class="flex h-6 w-4 items-center">{{ name }}</span></div>
+      <div class="grid grid-rows-8 gap-1 text-center text-xs text-muted" aria-hidden="true">
+        <span /><span v-for="(name, i) in NAMES" :key="i" class="flex h-6 w-4 items-center">{{ name }}</span>
+      </div>
       <div v-for="(week, w) in weeks" :key="week[0]" class="grid grid-rows-8 gap-1">
-        <span class="h-6 w-6 whitespace-nowrap text-[0.65rem] text-muted" aria-hidden="true">{{ w % 4 === 0 ? monthOf(week) : '' }}</span>
-        <button v-for="day in week" :key="day" type="button" class="relative h-6 w-6 cursor-pointer border" :class="[day === chosen ? 'border-inverted' : 'border-muted', day > today ? 'invisible' : '']" :aria-label="says(day)" :title="says(day)" :aria-pressed="day === chosen" @click="emit('day', day)">
+        <span class="h-6 w-6 whitespace-nowrap text-[0.65rem] text-muted" aria-hidden="true">{{
+          w % 4 === 0 ? monthOf(week) : ''
+        }}</span>
+        <button
+          v-for="day in week"
+          :key="day"
+          type="button"
+          class="relative h-6 w-6 cursor-pointer border"
+          :class="[day === chosen ? 'border-inverted' : 'border-muted', day > today ? 'invisible' : '']"
+          :aria-label="says(day)"
+          :title="says(day)"
+          :aria-pressed="day === chosen"
+          @click="emit('day', day)">
           <span class="absolute inset-x-0 bottom-0 bg-(--other-hand)" :style="{ height: heightOf(day) }" />
         </button>
       </div>

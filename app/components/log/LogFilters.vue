@@ -29,20 +29,62 @@ const set = (facts: Partial<Record<keyof LogFilter, string>>) => {
   filter.value = Object.fromEntries(Object.entries(now).filter(([, value]) => value && value !== ANY)) as LogFilter
 }
 const groove = computed({ get: () => filter.value.about ?? '', set: about => set({ about }) })
-const styleItems = computed(() => [{ label: 'any style', value: ANY }, ...styles.value.map(value => ({ label: styleOf(value)?.name ?? value, value }))])
-const tagItems = computed(() => [{ label: 'any tag', value: ANY }, ...tags.value.map(value => ({ label: value, value }))])
-const limbItems = [{ label: 'any limb', value: ANY }, ...LIMBS.map(value => ({ label: LIMB_NAMES[value], value: value as string }))]
+const styleItems = computed(() => [
+  { label: 'any style', value: ANY },
+  ...styles.value.map(value => ({ label: styleOf(value)?.name ?? value, value })),
+])
+const tagItems = computed(() => [
+  { label: 'any tag', value: ANY },
+  ...tags.value.map(value => ({ label: value, value })),
+])
+const limbItems = [
+  { label: 'any limb', value: ANY },
+  ...LIMBS.map(value => ({ label: LIMB_NAMES[value], value: value as string })),
+]
 const any = computed(() => Object.keys(filter.value).length > 0)
 </script>
 
 <template>
   <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Which entries">
     <GroovePicker v-model="groove" label="Only of this groove" placeholder="any groove" />
-    <USelect :model-value="filter.style ?? ANY" :items="styleItems" class="w-40" aria-label="Only of this style" @update:open="look" @update:model-value="style => set({ style: String(style) })" />
-    <USelect :model-value="filter.tag ?? ANY" :items="tagItems" class="w-32" aria-label="Only with this tag" @update:open="look" @update:model-value="tag => set({ tag: String(tag) })" />
-    <USelect :model-value="filter.limb ?? ANY" :items="limbItems" class="w-32" aria-label="Only with this limb" @update:model-value="limb => set({ limb: String(limb) as Limb })" />
-    <label class="flex items-center gap-1 text-sm text-muted">from <UInput type="date" :model-value="filter.from ?? ''" class="w-38" aria-label="From day" @update:model-value="from => set({ from: String(from) })" /></label>
-    <label class="flex items-center gap-1 text-sm text-muted">to <UInput type="date" :model-value="filter.to ?? ''" class="w-38" aria-label="To day" @update:model-value="to => set({ to: String(to) })" /></label>
+    <USelect
+      :model-value="filter.style ?? ANY"
+      :items="styleItems"
+      class="w-40"
+      aria-label="Only of this style"
+      @update:open="look"
+      @update:model-value="style => set({ style: String(style) })" />
+    <USelect
+      :model-value="filter.tag ?? ANY"
+      :items="tagItems"
+      class="w-32"
+      aria-label="Only with this tag"
+      @update:open="look"
+      @update:model-value="tag => set({ tag: String(tag) })" />
+    <USelect
+      :model-value="filter.limb ?? ANY"
+      :items="limbItems"
+      class="w-32"
+      aria-label="Only with this limb"
+      @update:model-value="limb => set({ limb: String(limb) as Limb })" />
+    <label class="flex items-center gap-1 text-sm text-muted"
+      >from
+      <UInput
+        type="date"
+        :model-value="filter.from ?? ''"
+        class="w-38"
+        aria-label="From day"
+        @update:model-value="from => set({ from: String(from) })"
+    /></label>
+    <label class="flex items-center gap-1 text-sm text-muted"
+      >to
+      <UInput
+        type="date"
+        :model-value="filter.to ?? ''"
+        class="w-38"
+        aria-label="To day"
+        @update:model-value="to => set({ to: String(to) })"
+    /></label>
     <UButton v-if="any" size="sm" color="neutral" variant="ghost" @click="filter = {}">All of it</UButton>
   </div>
 </template>

@@ -13,9 +13,11 @@ const { look, colourOf } = useChartLook()
 const drummer = useDrummer()
 const by = ref<'in all' | 'by limb'>('in all')
 const rounded = (minutes: number) => Math.round(minutes)
-const series = computed(() => (by.value === 'in all'
-  ? [{ name: 'minutes', data: props.weeks.map(week => rounded(week.minutes)) }]
-  : LIMBS.map(limb => ({ name: LIMB_NAMES[limb], data: props.weeks.map(week => rounded(week.limbs[limb])) }))))
+const series = computed(() =>
+  by.value === 'in all'
+    ? [{ name: 'minutes', data: props.weeks.map(week => rounded(week.minutes)) }]
+    : LIMBS.map(limb => ({ name: LIMB_NAMES[limb], data: props.weeks.map(week => rounded(week.limbs[limb])) })),
+)
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 const options = computed<ApexOptions>(() => ({
   ...look.value,
@@ -29,7 +31,12 @@ const options = computed<ApexOptions>(() => ({
 
 <template>
   <div>
-    <USwitch :model-value="by === 'by limb'" color="neutral" size="sm" label="by limb" @update:model-value="on => (by = on ? 'by limb' : 'in all')" />
+    <USwitch
+      :model-value="by === 'by limb'"
+      color="neutral"
+      size="sm"
+      label="by limb"
+      @update:model-value="on => (by = on ? 'by limb' : 'in all')" />
     <VueApexCharts type="bar" height="220" :options="options" :series="series" />
   </div>
 </template>

@@ -24,7 +24,13 @@ const counting = computed(() => ({ ...settings.counting, bars: read.value.place.
     <h2 class="text-base">Bar {{ hands.chosen.value.bar + 1 }} between its neighbours</h2>
     <p v-if="!read.found.length" class="text-sm text-muted">Nothing hard here at this tempo.</p>
     <template v-else>
-      <p v-for="finding in read.found" :key="finding.id" class="mt-1 border-l-3 pl-2 text-[0.94rem]" :class="finding.weight === 'demanding' ? 'border-accented' : 'border-error'">{{ sayFinding(read.place.groove, finding, counting) }}</p>
+      <p
+        v-for="finding in read.found"
+        :key="finding.id"
+        class="mt-1 border-l-3 pl-2 text-[0.94rem]"
+        :class="finding.weight === 'demanding' ? 'border-accented' : 'border-error'">
+        {{ sayFinding(read.place.groove, finding, counting) }}
+      </p>
     </template>
   </section>
 </template>

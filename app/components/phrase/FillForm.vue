@@ -1,14 +1,29 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { sayPlace } from '#core/groove'
-import { ENDINGS, ENDING_NAMES, FEET_NAMES, FILL_FEET, type Fill, type FillGround, type FillSource, type FillWish, LOUDNESS, LOUDNESS_NAMES, wishOf, handHome, limbsOf, slotsWithin } from '#core/phrase'
+import {
+  ENDINGS,
+  ENDING_NAMES,
+  FEET_NAMES,
+  FILL_FEET,
+  type Fill,
+  type FillGround,
+  type FillSource,
+  type FillWish,
+  LOUDNESS,
+  LOUDNESS_NAMES,
+  wishOf,
+  handHome,
+  limbsOf,
+  slotsWithin,
+} from '#core/phrase'
 import { RUDIMENTS, readSticking } from '#core/sticking'
 import { beatsOf, barStarts, slotsOf } from '#core/time'
 import { useSettings } from '~/stores/settings'
 
 /** What a fill is made of: its source, where and how long, its loudness, feet and ending. */
-const props = defineProps<{ fill: Fill, ground: FillGround }>()
-const emit = defineEmits<{ wish: [wish: FillWish], refused: [reason: string] }>()
+const props = defineProps<{ fill: Fill; ground: FillGround }>()
+const emit = defineEmits<{ wish: [wish: FillWish]; refused: [reason: string] }>()
 const settings = useSettings()
 const round = computed(() => props.ground.round)
 const total = computed(() => barStarts(round.value.bars).at(-1)!)
@@ -20,57 +35,148 @@ const withHand = (more: Partial<FillWish>) => {
   tell({ ...more, first: handHome(wish.source, slotsWithin(round.value, wish).length, limbsOf(round.value).lead) })
 }
 
-const SOURCES = [{ label: 'single strokes', value: 'singles' }, { label: 'a sticking', value: 'sticking' }, { label: 'a rudiment', value: 'rudiment' }, { label: 'note groups', value: 'groups' }]
+const SOURCES = [
+  { label: 'single strokes', value: 'singles' },
+  { label: 'a sticking', value: 'sticking' },
+  { label: 'a rudiment', value: 'rudiment' },
+  { label: 'note groups', value: 'groups' },
+]
 const text = ref('')
-watch(() => props.fill.source, source => (text.value = source.kind === 'sticking' ? source.text : source.kind === 'groups' ? source.texts.join(' ') : ''), { immediate: true })
-const USUAL: Record<string, FillSource> = { singles: { kind: 'singles' }, sticking: { kind: 'sticking', text: 'rllr' }, rudiment: { kind: 'rudiment', id: 'paradiddle' }, groups: { kind: 'groups', texts: ['rll', 'rlrll'] } }
+watch(
+  () => props.fill.source,
+  source =>
+    (text.value = source.kind === 'sticking' ? source.text : source.kind === 'groups' ? source.texts.join(' ') : ''),
+  { immediate: true },
+)
+const USUAL: Record<string, FillSource> = {
+  singles: { kind: 'singles' },
+  sticking: { kind: 'sticking', text: 'rllr' },
+  rudiment: { kind: 'rudiment', id: 'paradiddle' },
+  groups: { kind: 'groups', texts: ['rll', 'rlrll'] },
+}
 function write() {
-  if (props.fill.source.kind === 'groups') return withHand({ source: { kind: 'groups', texts: text.value.split(/[\s+,]+/).filter(Boolean) } })
+  if (props.fill.source.kind === 'groups')
+    return withHand({ source: { kind: 'groups', texts: text.value.split(/[\s+,]+/).filter(Boolean) } })
   const read = readSticking(text.value)
   if (!read.ok) return emit('refused', read.reason)
   withHand({ source: { kind: 'sticking', text: text.value } })
 }
 const rudiments = RUDIMENTS.map(({ id, name }) => ({ label: name, value: id }))
 
-const froms = computed(() => slotsOf(round.value.bars).map(slot => ({ label: sayPlace(round.value, slot.at, settings.counting), value: slot.at })))
+const froms = computed(() =>
+  slotsOf(round.value.bars).map(slot => ({ label: sayPlace(round.value, slot.at, settings.counting), value: slot.at })),
+)
 /** Lengths by beats from where it begins, to the end of its bars and to four bars at most. */
 const lengths = computed(() => {
   const beats = beatsOf(round.value.bars)
   const starts = barStarts(round.value.bars)
   const most = Math.min(total.value, ...(starts.length > 5 ? [props.fill.from + starts[4]!] : []))
-  const ends = [...new Set([...beats.map(beat => beat.at + beat.length), props.fill.from + props.fill.length])].filter(end => end > props.fill.from && end <= most).sort((a, b) => a - b)
-  return ends.map((end) => {
+  const ends = [...new Set([...beats.map(beat => beat.at + beat.length), props.fill.from + props.fill.length])]
+    .filter(end => end > props.fill.from && end <= most)
+    .sort((a, b) => a - b)
+  return ends.map(end => {
     const count = beats.filter(beat => beat.at >= props.fill.from && beat.at + beat.length <= end).length
     const bars = starts.filter(start => start > props.fill.from && start <= end).length
     const whole = starts.includes(props.fill.from) && starts.includes(end)
-    return { label: whole ? (bars === 1 ? 'a bar' : `${bars} bars`) : count === 0 ? 'to the next beat' : count === 1 ? 'a beat' : `${count} beats`, value: end - props.fill.from }
+    return {
+      label: whole
+        ? bars === 1
+          ? 'a bar'
+          : `${bars} bars`
+        : count === 0
+          ? 'to the next beat'
+          : count === 1
+            ? 'a beat'
+            : `${count} beats`,
+      value: end - props.fill.from,
+    }
   })
 })
-const named = <T extends string>(list: readonly T[], names: Record<T, string>) => list.map(value => ({ label: names[value], value }))
+const named = <T extends string>(list: readonly T[], names: Record<T, string>) =>
+  list.map(value => ({ label: names[value], value }))
 const begin = (from: number) => withHand({ from, length: Math.min(props.fill.length, total.value - from) })
 </script>
 
 <template>
   <div class="grid grid-cols-[4.5rem_minmax(0,1fr)] items-center gap-x-2 gap-y-1.5 text-sm">
     <span class="text-muted">Made of</span>
-    <USelect :model-value="fill.source.kind" :items="SOURCES" size="sm" aria-label="What the fill is made of" @update:model-value="kind => withHand({ source: USUAL[kind]! })" />
+    <USelect
+      :model-value="fill.source.kind"
+      :items="SOURCES"
+      size="sm"
+      aria-label="What the fill is made of"
+      @update:model-value="kind => withHand({ source: USUAL[kind]! })" />
     <template v-if="fill.source.kind === 'sticking' || fill.source.kind === 'groups'">
       <span class="text-muted">{{ fill.source.kind === 'groups' ? 'Groups' : 'Letters' }}</span>
-      <UInput v-model="text" size="sm" class="font-mono" :aria-label="fill.source.kind === 'groups' ? 'Note groups, with spaces between them' : 'Sticking: r and l for the hands, f for the foot, - for a rest'" @change="write" />
+      <UInput
+        v-model="text"
+        size="sm"
+        class="font-mono"
+        :aria-label="
+          fill.source.kind === 'groups'
+            ? 'Note groups, with spaces between them'
+            : 'Sticking: r and l for the hands, f for the foot, - for a rest'
+        "
+        @change="write" />
     </template>
     <template v-if="fill.source.kind === 'rudiment'">
       <span class="text-muted">Rudiment</span>
-      <USelectMenu :model-value="fill.source.id" role="combobox" :items="rudiments" value-key="value" size="sm" aria-label="Rudiment" @update:model-value="id => withHand({ source: { kind: 'rudiment', id: String(id) } })" />
+      <USelectMenu
+        :model-value="fill.source.id"
+        role="combobox"
+        :items="rudiments"
+        value-key="value"
+        size="sm"
+        aria-label="Rudiment"
+        @update:model-value="id => withHand({ source: { kind: 'rudiment', id: String(id) } })" />
     </template>
     <span class="text-muted">From</span>
-    <span class="flex items-center gap-1.5"><USelect :model-value="fill.from" :items="froms" size="sm" class="min-w-0 flex-1" aria-label="Where the fill begins" @update:model-value="from => begin(Number(from))" /><span class="text-muted">for</span><USelect :model-value="fill.length" :items="lengths" size="sm" class="w-24 shrink-0" aria-label="How long the fill is" @update:model-value="length => withHand({ length: Number(length) })" /></span>
+    <span class="flex items-center gap-1.5"
+      ><USelect
+        :model-value="fill.from"
+        :items="froms"
+        size="sm"
+        class="min-w-0 flex-1"
+        aria-label="Where the fill begins"
+        @update:model-value="from => begin(Number(from))" /><span class="text-muted">for</span
+      ><USelect
+        :model-value="fill.length"
+        :items="lengths"
+        size="sm"
+        class="w-24 shrink-0"
+        aria-label="How long the fill is"
+        @update:model-value="length => withHand({ length: Number(length) })"
+    /></span>
     <span class="text-muted">Begins</span>
-    <USelect :model-value="fill.first" :items="[{ label: 'right hand', value: 'R' }, { label: 'left hand', value: 'L' }]" size="sm" aria-label="Hand to begin with" @update:model-value="first => tell({ first: first as 'R' })" />
+    <USelect
+      :model-value="fill.first"
+      :items="[
+        { label: 'right hand', value: 'R' },
+        { label: 'left hand', value: 'L' },
+      ]"
+      size="sm"
+      aria-label="Hand to begin with"
+      @update:model-value="first => tell({ first: first as 'R' })" />
     <span class="text-muted">Loudness</span>
-    <USelect :model-value="fill.loudness" :items="named(LOUDNESS, LOUDNESS_NAMES)" size="sm" aria-label="Loudness" @update:model-value="loudness => tell({ loudness: loudness as Fill['loudness'] })" />
+    <USelect
+      :model-value="fill.loudness"
+      :items="named(LOUDNESS, LOUDNESS_NAMES)"
+      size="sm"
+      aria-label="Loudness"
+      @update:model-value="loudness => tell({ loudness: loudness as Fill['loudness'] })" />
     <span class="text-muted">Feet</span>
-    <USelect :model-value="fill.feet" :items="named(FILL_FEET, FEET_NAMES)" size="sm" aria-label="Feet under the fill" @update:model-value="feet => tell({ feet: feet as Fill['feet'] })" />
+    <USelect
+      :model-value="fill.feet"
+      :items="named(FILL_FEET, FEET_NAMES)"
+      size="sm"
+      aria-label="Feet under the fill"
+      @update:model-value="feet => tell({ feet: feet as Fill['feet'] })" />
     <span class="text-muted">Home</span>
-    <USelect :model-value="fill.ending" :items="named(ENDINGS, ENDING_NAMES)" size="sm" aria-label="How it says that home is coming" @update:model-value="ending => tell({ ending: ending as Fill['ending'] })" />
+    <USelect
+      :model-value="fill.ending"
+      :items="named(ENDINGS, ENDING_NAMES)"
+      size="sm"
+      aria-label="How it says that home is coming"
+      @update:model-value="ending => tell({ ending: ending as Fill['ending'] })" />
   </div>
 </template>

@@ -20,7 +20,8 @@ function tryOut(one: Fill | undefined) {
   tried.value = one
   emit('try', one)
 }
-const lead = (afresh: boolean, seed: number) => props.hands.wishFill({ ...wishOf(fill.value.fill), path: { seed, afresh } })
+const lead = (afresh: boolean, seed: number) =>
+  props.hands.wishFill({ ...wishOf(fill.value.fill), path: { seed, afresh } })
 /** A path of one’s own: a press on a drum adds it; the first press begins it. */
 function press(pieceId: string) {
   const { path } = fill.value.fill
@@ -37,12 +38,39 @@ function press(pieceId: string) {
     <FillLetters :fill="shown" :round="fill.ground.round" />
     <FillPath :kit="fill.ground.kit" :strokes="strokes" :lead="fill.ground.round.lead" @press="press" />
     <div class="flex flex-wrap gap-1.5" role="group" aria-label="The way over the drums">
-      <UButton size="sm" color="neutral" :variant="led && !led.afresh ? 'solid' : 'outline'" :aria-pressed="!!led && !led.afresh" @click="lead(false, led?.seed ?? 1)">The same each time</UButton>
-      <UButton size="sm" color="neutral" :variant="led?.afresh ? 'solid' : 'outline'" :aria-pressed="!!led?.afresh" @click="lead(true, led?.seed ?? 1)">Afresh each time</UButton>
-      <UButton size="sm" color="neutral" variant="outline" @click="lead(led?.afresh ?? false, (led?.seed ?? 0) + 1)">Another way</UButton>
+      <UButton
+        size="sm"
+        color="neutral"
+        :variant="led && !led.afresh ? 'solid' : 'outline'"
+        :aria-pressed="!!led && !led.afresh"
+        @click="lead(false, led?.seed ?? 1)"
+        >The same each time</UButton
+      >
+      <UButton
+        size="sm"
+        color="neutral"
+        :variant="led?.afresh ? 'solid' : 'outline'"
+        :aria-pressed="!!led?.afresh"
+        @click="lead(true, led?.seed ?? 1)"
+        >Afresh each time</UButton
+      >
+      <UButton size="sm" color="neutral" variant="outline" @click="lead(led?.afresh ?? false, (led?.seed ?? 0) + 1)"
+        >Another way</UButton
+      >
     </div>
-    <p v-if="!led" class="text-sm text-muted">A path of your own: {{ (fill.fill.path as string[]).join(', ') }}, and again from the first. Press drums to go on.</p>
-    <FillIdeas :fill="fill.fill" :ground="fill.ground" @try="tryOut" @take="one => { tryOut(undefined); hands.putFill(one) }" />
+    <p v-if="!led" class="text-sm text-muted">
+      A path of your own: {{ (fill.fill.path as string[]).join(', ') }}, and again from the first. Press drums to go on.
+    </p>
+    <FillIdeas
+      :fill="fill.fill"
+      :ground="fill.ground"
+      @try="tryOut"
+      @take="
+        one => {
+          tryOut(undefined)
+          hands.putFill(one)
+        }
+      " />
     <FillJoins :fill="fill.fill" :ground="fill.ground" @mend="hands.putFill" />
     <FillForm :fill="fill.fill" :ground="fill.ground" @wish="hands.wishFill" @refused="hands.refused" />
   </section>

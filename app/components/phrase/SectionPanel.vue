@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { PHRASE_LIMITS, RESTS, REST_NAMES, type When, grooveKeyOf, pin, sayBarsOf, sayWhen, setTurns } from '#core/phrase'
+import {
+  PHRASE_LIMITS,
+  RESTS,
+  REST_NAMES,
+  type When,
+  grooveKeyOf,
+  pin,
+  sayBarsOf,
+  sayWhen,
+  setTurns,
+} from '#core/phrase'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import type { PhraseHands } from '~/composables/usePhraseHands'
 import { usePhrase } from '~/stores/phrase'
@@ -10,7 +20,9 @@ const props = defineProps<{ hands: PhraseHands }>()
 const store = usePhrase()
 // The map is drawn at once; the fields around it follow.
 const phrase = useAfterPaint(() => props.hands.phrase.value, 2)
-const section = computed(() => phrase.value.sections.find(one => one.id === props.hands.section.value.id) ?? phrase.value.sections[0]!)
+const section = computed(
+  () => phrase.value.sections.find(one => one.id === props.hands.section.value.id) ?? phrase.value.sections[0]!,
+)
 const key = computed(() => grooveKeyOf(section.value.play))
 const groove = computed(() => phrase.value.grooves[key.value]!)
 const rest = computed(() => ('rest' in section.value.play ? section.value.play : undefined))
@@ -29,59 +41,175 @@ const titleOf = (one: string) => phrase.value.grooves[one]?.seen.groove.title ??
 /** When a turn may come, as a list to choose from. */
 const whens = computed(() => {
   const { times } = section.value
-  const all: When[] = ['last', ...[1, 2, 3, 4, 8].filter(n => n === 1 || n <= times).map(every => ({ every })), ...Array.from({ length: Math.min(times, 16) }, (_, i) => ({ round: i + 1 }))]
+  const all: When[] = [
+    'last',
+    ...[1, 2, 3, 4, 8].filter(n => n === 1 || n <= times).map(every => ({ every })),
+    ...Array.from({ length: Math.min(times, 16) }, (_, i) => ({ round: i + 1 })),
+  ]
   return all.map(when => ({ label: sayWhen(when), value: JSON.stringify(when) }))
 })
-const setWhen = (turn: number, when: string) => props.hands.edit(setTurns(phrase.value, section.value.id, section.value.turns.map((one, i) => (i === turn ? { ...one, when: JSON.parse(when) as When } : one))))
+const setWhen = (turn: number, when: string) =>
+  props.hands.edit(
+    setTurns(
+      phrase.value,
+      section.value.id,
+      section.value.turns.map((one, i) => (i === turn ? { ...one, when: JSON.parse(when) as When } : one)),
+    ),
+  )
 const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
 </script>
 
 <template>
   <section aria-label="The chosen section" class="space-y-3">
     <div class="flex items-baseline gap-2">
-      <input :value="section.name" aria-label="Name of the section" maxlength="60" class="display field-sizing-content min-w-10 max-w-52 border-b border-transparent bg-transparent text-xl text-highlighted hover:border-accented focus:border-inverted" @change="rename" />
+      <input
+        :value="section.name"
+        aria-label="Name of the section"
+        maxlength="60"
+        class="display field-sizing-content min-w-10 max-w-52 border-b border-transparent bg-transparent text-xl text-highlighted hover:border-accented focus:border-inverted"
+        @change="rename" />
       <span class="text-sm text-muted">{{ sayBarsOf(phrase, phrase.sections.indexOf(section)) }}</span>
     </div>
     <div v-if="rest" class="space-y-2">
-      <label class="flex items-center gap-2 text-sm text-muted">for <USelect :model-value="rest.rest" :items="rests" size="sm" class="w-36" aria-label="What these bars are for" @update:model-value="kind => hands.set({ play: { ...rest!, rest: kind as typeof RESTS[number] } })" /></label>
-      <div class="flex gap-4"><USwitch :model-value="rest.feet" size="sm" label="Feet go on" @update:model-value="feet => hands.set({ play: { ...rest!, feet } })" /><USwitch :model-value="rest.click" size="sm" label="Click goes on" @update:model-value="click => hands.set({ play: { ...rest!, click } })" /></div>
+      <label class="flex items-center gap-2 text-sm text-muted"
+        >for
+        <USelect
+          :model-value="rest.rest"
+          :items="rests"
+          size="sm"
+          class="w-36"
+          aria-label="What these bars are for"
+          @update:model-value="kind => hands.set({ play: { ...rest!, rest: kind as (typeof RESTS)[number] } })"
+      /></label>
+      <div class="flex gap-4">
+        <USwitch
+          :model-value="rest.feet"
+          size="sm"
+          label="Feet go on"
+          @update:model-value="feet => hands.set({ play: { ...rest!, feet } })" /><USwitch
+          :model-value="rest.click"
+          size="sm"
+          label="Click goes on"
+          @update:model-value="click => hands.set({ play: { ...rest!, click } })" />
+      </div>
     </div>
     <div v-else class="space-y-1">
-      <GroovePicker :model-value="groove.id" :chosen="{ id: groove.id, title: groove.seen.groove.title }" label="Groove of the section" class="w-full" @update:model-value="id => id && id !== groove.id && hands.playInstead(id)" />
+      <GroovePicker
+        :model-value="groove.id"
+        :chosen="{ id: groove.id, title: groove.seen.groove.title }"
+        label="Groove of the section"
+        class="w-full"
+        @update:model-value="id => id && id !== groove.id && hands.playInstead(id)" />
       <p class="flex flex-wrap items-center gap-2 text-sm text-muted">
-        <UButton size="xs" color="neutral" :variant="groove.pinned ? 'solid' : 'outline'" icon="i-lucide-pin" :aria-pressed="groove.pinned" title="A pinned groove stays as it is; otherwise changes on the Bench show here" @click="togglePin">{{ groove.pinned ? 'Pinned' : 'Pin' }}</UButton>
+        <UButton
+          size="xs"
+          color="neutral"
+          :variant="groove.pinned ? 'solid' : 'outline'"
+          icon="i-lucide-pin"
+          :aria-pressed="groove.pinned"
+          title="A pinned groove stays as it is; otherwise changes on the Bench show here"
+          @click="togglePin"
+          >{{ groove.pinned ? 'Pinned' : 'Pin' }}</UButton
+        >
         <UButton size="xs" color="neutral" variant="outline" :to="`/bench/${groove.id}`">Bench</UButton>
         <span v-if="store.gone.has(groove.id)">Not on the Shelf any more; played as last seen.</span>
       </p>
     </div>
     <div class="flex flex-wrap items-center gap-x-3 gap-y-2 text-sm text-muted">
-      <label class="flex items-center gap-1.5">bars <UInputNumber :model-value="section.bars" :min="1" :max="PHRASE_LIMITS.bars" size="sm" class="w-22" aria-label="Bars to a round" @update:model-value="bars => bars && hands.set({ bars })" /></label>
-      <label class="flex items-center gap-1.5">times <UInputNumber :model-value="section.times" :min="1" :max="PHRASE_LIMITS.bars" size="sm" class="w-22" aria-label="Times" @update:model-value="times => times && hands.set({ times })" /></label>
+      <label class="flex items-center gap-1.5"
+        >bars
+        <UInputNumber
+          :model-value="section.bars"
+          :min="1"
+          :max="PHRASE_LIMITS.bars"
+          size="sm"
+          class="w-22"
+          aria-label="Bars to a round"
+          @update:model-value="bars => bars && hands.set({ bars })"
+      /></label>
+      <label class="flex items-center gap-1.5"
+        >times
+        <UInputNumber
+          :model-value="section.times"
+          :min="1"
+          :max="PHRASE_LIMITS.bars"
+          size="sm"
+          class="w-22"
+          aria-label="Times"
+          @update:model-value="times => times && hands.set({ times })"
+      /></label>
     </div>
     <div class="flex items-center gap-2 text-sm text-muted">
-      <USwitch :model-value="!!section.tempo" size="sm" label="Its own tempo" @update:model-value="own => hands.set({ tempo: own ? phrase.tempo : null })" />
-      <UInputNumber v-if="section.tempo" :model-value="section.tempo.bpm" :min="20" :max="400" size="sm" class="w-24" aria-label="Tempo of the section" @update:model-value="bpm => bpm && hands.set({ tempo: { ...section.tempo!, bpm } })" />
+      <USwitch
+        :model-value="!!section.tempo"
+        size="sm"
+        label="Its own tempo"
+        @update:model-value="own => hands.set({ tempo: own ? phrase.tempo : null })" />
+      <UInputNumber
+        v-if="section.tempo"
+        :model-value="section.tempo.bpm"
+        :min="20"
+        :max="400"
+        size="sm"
+        class="w-24"
+        aria-label="Tempo of the section"
+        @update:model-value="bpm => bpm && hands.set({ tempo: { ...section.tempo!, bpm } })" />
     </div>
     <div>
       <h3 class="mb-1 text-base">Turns</h3>
-      <p v-if="!section.turns.length" class="text-sm text-muted">Every time alike. Turn it by a fill over the chosen bar, or by another groove.</p>
+      <p v-if="!section.turns.length" class="text-sm text-muted">
+        Every time alike. Turn it by a fill over the chosen bar, or by another groove.
+      </p>
       <ul class="space-y-1">
         <li v-for="(turn, i) in section.turns" :key="i" class="flex items-center gap-1.5 text-sm" data-turn>
-          <USelect :model-value="JSON.stringify(turn.when)" :items="whens" size="xs" class="w-32 shrink-0" :aria-label="`When turn ${i + 1} comes`" @update:model-value="when => setWhen(i, String(when))" />
+          <USelect
+            :model-value="JSON.stringify(turn.when)"
+            :items="whens"
+            size="xs"
+            class="w-32 shrink-0"
+            :aria-label="`When turn ${i + 1} comes`"
+            @update:model-value="when => setWhen(i, String(when))" />
           <span class="min-w-0 flex-1 truncate">{{ 'fill' in turn.put ? 'fill' : titleOf(turn.put.groove) }}</span>
-          <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" :aria-label="`Take turn ${i + 1} out`" @click="hands.turnOut(i)" />
+          <UButton
+            size="xs"
+            color="neutral"
+            variant="ghost"
+            icon="i-lucide-x"
+            :aria-label="`Take turn ${i + 1} out`"
+            @click="hands.turnOut(i)" />
         </li>
       </ul>
       <div class="mt-2 flex flex-wrap gap-1.5">
-        <UButton size="sm" color="neutral" variant="outline" :disabled="!!hands.fill.value" @click="hands.addFill()">Add a fill</UButton>
-        <GroovePicker :model-value="''" label="Groove to turn it by" placeholder="Turn by a groove" class="w-40" @update:model-value="id => id && hands.turnBy(id)" />
+        <UButton size="sm" color="neutral" variant="outline" :disabled="!!hands.fill.value" @click="hands.addFill()"
+          >Add a fill</UButton
+        >
+        <GroovePicker
+          :model-value="''"
+          label="Groove to turn it by"
+          placeholder="Turn by a groove"
+          class="w-40"
+          @update:model-value="id => id && hands.turnBy(id)" />
       </div>
     </div>
     <div class="flex flex-wrap gap-1.5">
-      <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-arrow-up" aria-label="The section earlier" @click="hands.moveBy(-1)" />
-      <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-arrow-down" aria-label="The section later" @click="hands.moveBy(1)" />
+      <UButton
+        size="xs"
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-arrow-up"
+        aria-label="The section earlier"
+        @click="hands.moveBy(-1)" />
+      <UButton
+        size="xs"
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-arrow-down"
+        aria-label="The section later"
+        @click="hands.moveBy(1)" />
       <UButton size="xs" color="neutral" variant="outline" @click="hands.twice()">Once more below</UButton>
-      <UButton size="xs" color="error" variant="ghost" :disabled="phrase.sections.length === 1" @click="hands.out()">Take out</UButton>
+      <UButton size="xs" color="error" variant="ghost" :disabled="phrase.sections.length === 1" @click="hands.out()"
+        >Take out</UButton
+      >
     </div>
   </section>
 </template>

@@ -4,16 +4,34 @@ import { sayTempo } from '#core/time'
 import { type Cell, type Run, shownFor } from '~/phrase/cells'
 
 /** A section as a row of the map: its name, its bars, and its rounds, alike ones folded with their count. */
-const props = defineProps<{ section: Section, /** What it plays, in few words. */ plays: string, runs: readonly Run[], /** The first of its bars, counted from 0 through the phrase. */ start: number, bar: number, sounding: number, mark: { from: number, to: number } | undefined, /** What must be done at the beginning of a bar, by its number. */ seams: ReadonlyMap<number, string> }>()
-const emit = defineEmits<{ press: [bar: number, event: MouseEvent], open: [] }>()
+const props = defineProps<{
+  section: Section
+  /** What it plays, in few words. */ plays: string
+  runs: readonly Run[]
+  /** The first of its bars, counted from 0 through the phrase. */ start: number
+  bar: number
+  sounding: number
+  mark: { from: number; to: number } | undefined
+  /** What must be done at the beginning of a bar, by its number. */ seams: ReadonlyMap<number, string>
+}>()
+const emit = defineEmits<{ press: [bar: number, event: MouseEvent]; open: [] }>()
 const within = ({ at, bars }: Run, bar: number): boolean => bar >= props.start + at && bar < props.start + at + bars
 /** Whether a cell stands for a bar of the phrase. */
-const shows = (run: Run, cell: Cell, bar: number): boolean => within(run, bar) && shownFor(run, bar - props.start) === cell.at
+const shows = (run: Run, cell: Cell, bar: number): boolean =>
+  within(run, bar) && shownFor(run, bar - props.start) === cell.at
 /** Which bar a cell stands for: the one that sounds or is chosen, where it is one of those folded into it. */
-const standsFor = (run: Run, cell: Cell): number => [props.sounding, props.bar].find(bar => shows(run, cell, bar)) ?? props.start + cell.at
+const standsFor = (run: Run, cell: Cell): number =>
+  [props.sounding, props.bar].find(bar => shows(run, cell, bar)) ?? props.start + cell.at
 const isMarked = (run: Run, cell: Cell): boolean => {
   const { mark, start } = props
-  return !!mark && mark.from < start + run.at + run.bars && mark.to > start + run.at && Array.from({ length: run.times }, (_, time) => start + cell.at + time * run.cells.length).some(one => one >= mark.from && one < mark.to)
+  return (
+    !!mark &&
+    mark.from < start + run.at + run.bars &&
+    mark.to > start + run.at &&
+    Array.from({ length: run.times }, (_, time) => start + cell.at + time * run.cells.length).some(
+      one => one >= mark.from && one < mark.to,
+    )
+  )
 }
 const says = (run: Run) => {
   const round = Math.floor(run.at / props.section.bars) + 1
@@ -23,9 +41,13 @@ const says = (run: Run) => {
 </script>
 
 <template>
-  <li class="flex gap-3 py-2.5 max-sm:flex-col [contain-intrinsic-size:auto_7rem] [content-visibility:auto]" data-section :data-name="section.name">
+  <li
+    class="flex gap-3 py-2.5 max-sm:flex-col [contain-intrinsic-size:auto_7rem] [content-visibility:auto]"
+    data-section
+    :data-name="section.name">
     <div class="shrink-0 sm:w-32 sm:pt-4">
-      <span class="grip mr-1 cursor-grab select-none text-muted" aria-hidden="true">⠿</span><h2 class="inline text-base">{{ section.name }}</h2>
+      <span class="grip mr-1 cursor-grab select-none text-muted" aria-hidden="true">⠿</span>
+      <h2 class="inline text-base">{{ section.name }}</h2>
       <p class="text-sm text-muted">{{ sayBarSpan(start, sectionBars(section)) }}</p>
       <p class="truncate text-sm text-muted" :title="plays">{{ plays }}</p>
       <p v-if="section.tempo" class="text-sm text-muted">{{ sayTempo(section.tempo) }}</p>
@@ -33,9 +55,21 @@ const says = (run: Run) => {
     <div class="flex min-w-0 flex-1 flex-wrap gap-x-3 gap-y-2">
       <template v-for="run in runs" :key="run.key">
         <BarCell
-          v-for="(cell, i) in run.cells" :key="`${run.key} ${i}`" :cell="cell" :bar="standsFor(run, cell)" :chosen="shows(run, cell, bar)" :playing="shows(run, cell, sounding)" :marked="isMarked(run, cell)"
-          :first="start + cell.at" :seam="seams.get(start + cell.at) ?? ''" @press="event => emit('press', standsFor(run, cell), event)" @open="emit('open')" />
-        <p v-if="run.times > 1" class="self-center text-sm text-muted" data-times><b class="display text-base text-highlighted">× {{ run.times }}</b><br />{{ says(run) }}</p>
+          v-for="(cell, i) in run.cells"
+          :key="`${run.key} ${i}`"
+          :cell="cell"
+          :bar="standsFor(run, cell)"
+          :chosen="shows(run, cell, bar)"
+          :playing="shows(run, cell, sounding)"
+          :marked="isMarked(run, cell)"
+          :first="start + cell.at"
+          :seam="seams.get(start + cell.at) ?? ''"
+          @press="event => emit('press', standsFor(run, cell), event)"
+          @open="emit('open')" />
+        <p v-if="run.times > 1" class="self-center text-sm text-muted" data-times>
+          <b class="display text-base text-highlighted">× {{ run.times }}</b
+          ><br />{{ says(run) }}
+        </p>
       </template>
     </div>
   </li>

@@ -2,15 +2,30 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Groove } from '#core/groove'
 import {
-  type Answers, type Phrase, type PhraseEdit, type SmallChange, type Template, TEMPLATES, asGroove, asOne, busierChanges, formed, otherCymbals, phraseBars, played, smallChanges, templateFill, unusedOut,
+  type Answers,
+  type Phrase,
+  type PhraseEdit,
+  type SmallChange,
+  type Template,
+  TEMPLATES,
+  asGroove,
+  asOne,
+  busierChanges,
+  formed,
+  otherCymbals,
+  phraseBars,
+  played,
+  smallChanges,
+  templateFill,
+  unusedOut,
 } from '#core/phrase'
 import { ApiProblem, type Stored, api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useKits } from '~/stores/kits'
 
 /** Forms made on grooves of the shelf: each asks for what it needs, and is seen whole before it is taken. */
-const props = defineProps<{ phrase: Phrase, /** The groove that is begun with. */ grooveId: string }>()
-const emit = defineEmits<{ edit: [edit: PhraseEdit], close: [], refused: [reason: string] }>()
+const props = defineProps<{ phrase: Phrase; /** The groove that is begun with. */ grooveId: string }>()
+const emit = defineEmits<{ edit: [edit: PhraseEdit]; close: []; refused: [reason: string] }>()
 const kits = useKits()
 const kit = computed(() => kits.of(props.phrase.kitId))
 
@@ -18,27 +33,36 @@ const template = shallowRef<Template>(TEMPLATES[0]!)
 /** Grooves of the shelf that were chosen, by the place they are asked for. */
 const chosen = ref<Record<number, string>>({ 0: props.grooveId })
 const whole = shallowRef(new Map<string, Stored<Groove>>())
-watch(chosen, async (now) => {
-  const missing = Object.values(now).filter(id => id && !whole.value.has(id))
-  if (!missing.length) return
-  try {
-    const found = await api.grooves.some(missing)
-    whole.value = new Map([...whole.value, ...found.map(one => [one.document.id, one] as const)])
-  } catch (error) {
-    emit('refused', (error as Error).message)
-  }
-}, { immediate: true, deep: true })
+watch(
+  chosen,
+  async now => {
+    const missing = Object.values(now).filter(id => id && !whole.value.has(id))
+    if (!missing.length) return
+    try {
+      const found = await api.grooves.some(missing)
+      whole.value = new Map([...whole.value, ...found.map(one => [one.document.id, one] as const)])
+    } catch (error) {
+      emit('refused', (error as Error).message)
+    }
+  },
+  { immediate: true, deep: true },
+)
 const home = computed(() => whole.value.get(chosen.value[0] ?? ''))
 
 /** What can be made of the first groove on the spot, and which of it is wanted. */
-const makers = { 'small changes': smallChanges, 'other cymbal': otherCymbals, 'busier': busierChanges } as const
+const makers = { 'small changes': smallChanges, 'other cymbal': otherCymbals, busier: busierChanges } as const
 const offered = computed<SmallChange[]>(() => {
   const from = template.value.grooves[1]?.from
   return from && home.value ? makers[from](home.value.document, kit.value) : []
 })
 const wanted = ref<string[]>([])
 watch([template, home], () => (wanted.value = offered.value.slice(0, template.value.many ? 4 : 1).map(one => one.name)))
-const toggle = (name: string) => (wanted.value = template.value.many ? (wanted.value.includes(name) ? wanted.value.filter(one => one !== name) : [...wanted.value, name]) : [name])
+const toggle = (name: string) =>
+  (wanted.value = template.value.many
+    ? wanted.value.includes(name)
+      ? wanted.value.filter(one => one !== name)
+      : [...wanted.value, name]
+    : [name])
 /** Ids for what is made, kept while the player chooses, so that the same is seen and taken. */
 const ids = new Map<string, string>()
 const madeOf = (change: SmallChange): Groove => {
@@ -46,30 +70,60 @@ const madeOf = (change: SmallChange): Groove => {
   if (!ids.has(key)) ids.set(key, newId())
   return asGroove(change, home.value!.document, home.value!.revision, ids.get(key)!)
 }
-const made = computed(() => (home.value && !chosen.value[1] ? offered.value.filter(one => wanted.value.includes(one.name)).map(madeOf) : []))
+const made = computed(() =>
+  home.value && !chosen.value[1] ? offered.value.filter(one => wanted.value.includes(one.name)).map(madeOf) : [],
+)
 
 const numbers = ref<Record<string, number>>({})
-watch(template, now => (numbers.value = Object.fromEntries(Object.entries(now.asks).map(([key, ask]) => [key, ask.usual]))), { immediate: true })
+watch(
+  template,
+  now => (numbers.value = Object.fromEntries(Object.entries(now.asks).map(([key, ask]) => [key, ask.usual]))),
+  { immediate: true },
+)
 const number = (key: 'bars' | 'other' | 'times') => numbers.value[key] ?? template.value.asks[key]?.usual ?? 1
 const answers = computed<Answers | undefined>(() => {
   if (!home.value) return undefined
   const others = template.value.grooves.slice(1).flatMap((_, i) => whole.value.get(chosen.value[i + 1] ?? '') ?? [])
-  const grooves = [played(home.value.document, home.value.revision), ...others.map(one => played(one.document, one.revision)), ...made.value.map(groove => played(groove, 1))]
+  const grooves = [
+    played(home.value.document, home.value.revision),
+    ...others.map(one => played(one.document, one.revision)),
+    ...made.value.map(groove => played(groove, 1)),
+  ]
   const bars = template.value.fill === 'beat' ? 4 : number('bars')
-  return { grooves, bars: number('bars'), other: number('other'), times: number('times'), fill: templateFill(template.value, home.value.document, bars, kit.value, props.phrase.tempo) }
+  return {
+    grooves,
+    bars: number('bars'),
+    other: number('other'),
+    times: number('times'),
+    fill: templateFill(template.value, home.value.document, bars, kit.value, props.phrase.tempo),
+  }
 })
 const form = computed(() => (answers.value ? formed(template.value, answers.value, newId) : undefined))
-const preview = computed<Phrase | undefined>(() => (form.value?.ok ? { ...props.phrase, ...form.value.value } : undefined))
+const preview = computed<Phrase | undefined>(() =>
+  form.value?.ok ? { ...props.phrase, ...form.value.value } : undefined,
+)
 const fits = computed(() => (preview.value ? phraseBars(preview.value) <= 128 : false))
 
 async function take(place: 'instead' | 'after') {
   if (!form.value?.ok) return
   try {
     // What was made on the spot is kept as variations, so that it can be opened on the Bench like any other.
-    for (const groove of made.value) await api.grooves.create(groove).catch((error) => { if (!(error instanceof ApiProblem) || error.status !== 409) throw error })
+    for (const groove of made.value)
+      await api.grooves.create(groove).catch(error => {
+        if (!(error instanceof ApiProblem) || error.status !== 409) throw error
+      })
     const { grooves, sections } = form.value.value
-    const whole: PhraseEdit[] = [{ type: 'grooves', set: grooves }, place === 'instead' ? { type: 'sections', index: 0, remove: props.phrase.sections.length, put: sections } : { type: 'sections', index: props.phrase.sections.length, remove: 0, put: sections }]
-    const after: Phrase = { ...props.phrase, grooves: { ...props.phrase.grooves, ...grooves }, sections: place === 'instead' ? sections : [...props.phrase.sections, ...sections] }
+    const whole: PhraseEdit[] = [
+      { type: 'grooves', set: grooves },
+      place === 'instead'
+        ? { type: 'sections', index: 0, remove: props.phrase.sections.length, put: sections }
+        : { type: 'sections', index: props.phrase.sections.length, remove: 0, put: sections },
+    ]
+    const after: Phrase = {
+      ...props.phrase,
+      grooves: { ...props.phrase.grooves, ...grooves },
+      sections: place === 'instead' ? sections : [...props.phrase.sections, ...sections],
+    }
     emit('edit', asOne(template.value.name, [...whole, ...unusedOut(after)]))
   } catch (error) {
     emit('refused', (error as Error).message)
@@ -80,7 +134,20 @@ async function take(place: 'instead' | 'after') {
 <template>
   <div class="grid min-h-0 flex-1 grid-cols-[15rem_minmax(0,1fr)] overflow-hidden" data-templates>
     <nav aria-label="Templates" class="overflow-y-auto border-r border-default py-2">
-      <button v-for="one in TEMPLATES" :key="one.id" type="button" class="block w-full cursor-pointer border-l-3 px-3 py-1.5 text-left" :class="one === template ? 'border-inverted bg-elevated font-semibold text-highlighted' : 'border-transparent hover:bg-elevated'" :aria-current="one === template ? 'true' : undefined" @click="template = one">{{ one.name }}</button>
+      <button
+        v-for="one in TEMPLATES"
+        :key="one.id"
+        type="button"
+        class="block w-full cursor-pointer border-l-3 px-3 py-1.5 text-left"
+        :class="
+          one === template
+            ? 'border-inverted bg-elevated font-semibold text-highlighted'
+            : 'border-transparent hover:bg-elevated'
+        "
+        :aria-current="one === template ? 'true' : undefined"
+        @click="template = one">
+        {{ one.name }}
+      </button>
     </nav>
     <div class="min-h-0 space-y-3 overflow-y-auto px-5 py-3">
       <div class="flex flex-wrap items-center gap-3">
@@ -88,15 +155,44 @@ async function take(place: 'instead' | 'after') {
         <UButton color="neutral" variant="ghost" @click="emit('close')">Close</UButton>
       </div>
       <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <label v-for="(asked, i) in template.grooves" :key="asked.name" class="text-sm text-muted">{{ asked.name }}<br />
-          <GroovePicker :model-value="chosen[i] ?? ''" :chosen="whole.get(chosen[i] ?? '') && { id: chosen[i]!, title: whole.get(chosen[i]!)!.document.title }" :label="`Groove for ${asked.name}`" :placeholder="asked.from ? 'From the Shelf, or made below' : 'Choose a groove'" class="w-56" @update:model-value="id => chosen = { ...chosen, [i]: id }" />
+        <label v-for="(asked, i) in template.grooves" :key="asked.name" class="text-sm text-muted"
+          >{{ asked.name }}<br />
+          <GroovePicker
+            :model-value="chosen[i] ?? ''"
+            :chosen="whole.get(chosen[i] ?? '') && { id: chosen[i]!, title: whole.get(chosen[i]!)!.document.title }"
+            :label="`Groove for ${asked.name}`"
+            :placeholder="asked.from ? 'From the Shelf, or made below' : 'Choose a groove'"
+            class="w-56"
+            @update:model-value="id => (chosen = { ...chosen, [i]: id })" />
         </label>
-        <label v-for="(ask, key) in template.asks" :key="key" class="text-sm text-muted">{{ ask!.name }}<br /><USelect v-model="numbers[key]" :items="[...ask!.of]" class="w-24" :aria-label="ask!.name" /></label>
+        <label v-for="(ask, key) in template.asks" :key="key" class="text-sm text-muted"
+          >{{ ask!.name }}<br /><USelect
+            v-model="numbers[key]"
+            :items="[...ask!.of]"
+            class="w-24"
+            :aria-label="ask!.name"
+        /></label>
       </div>
       <fieldset v-if="offered.length && !chosen[1]">
-        <legend class="mb-1 text-sm text-muted">{{ template.many ? 'Changes, each once; they are kept as variations' : 'Made of the first; it is kept as a variation' }}</legend>
+        <legend class="mb-1 text-sm text-muted">
+          {{
+            template.many
+              ? 'Changes, each once; they are kept as variations'
+              : 'Made of the first; it is kept as a variation'
+          }}
+        </legend>
         <div class="flex flex-wrap gap-1.5">
-          <UButton v-for="one in offered" :key="one.name" size="sm" color="neutral" :variant="wanted.includes(one.name) ? 'solid' : 'outline'" :aria-pressed="wanted.includes(one.name)" :title="one.sentence" @click="toggle(one.name)">{{ one.name }}</UButton>
+          <UButton
+            v-for="one in offered"
+            :key="one.name"
+            size="sm"
+            color="neutral"
+            :variant="wanted.includes(one.name) ? 'solid' : 'outline'"
+            :aria-pressed="wanted.includes(one.name)"
+            :title="one.sentence"
+            @click="toggle(one.name)"
+            >{{ one.name }}</UButton
+          >
         </div>
       </fieldset>
       <p v-if="form && !form.ok" class="text-error" role="alert">{{ form.reason }}</p>
@@ -104,7 +200,13 @@ async function take(place: 'instead' | 'after') {
         <div class="flex flex-wrap items-center gap-2">
           <b>{{ phraseBars(preview) }} bars</b>
           <UButton color="neutral" :disabled="!fits" @click="take('instead')">Take it</UButton>
-          <UButton color="neutral" variant="outline" :disabled="phraseBars(phrase) + phraseBars(preview) > 128" @click="take('after')">Add it at the end</UButton>
+          <UButton
+            color="neutral"
+            variant="outline"
+            :disabled="phraseBars(phrase) + phraseBars(preview) > 128"
+            @click="take('after')"
+            >Add it at the end</UButton
+          >
           <span v-if="!fits" class="text-sm text-error">A phrase has at most 128 bars.</span>
         </div>
         <PhraseMap :phrase="preview" still />

@@ -25,20 +25,33 @@ async function doing(does: () => Promise<void>) {
   }
   busy.value = false
 }
-const make = () => doing(async () => {
-  await api.copies.make()
-  await look()
-})
-/** Every page here held what was there before: they begin anew. */
-const back = (name: string, bring: () => Promise<unknown>) => doing(async () => {
-  await bring()
-  await look()
-  const [before] = copies.value.filter(copy => copy.name.startsWith('before-restore-'))
-  toast.add({
-    title: `“${name}” is in place of what was here.`, duration: 30_000,
-    actions: [...(before ? [{ label: 'Put back what was here', onClick: () => void back(before.name, () => api.copies.restore(before.name)) }] : []), { label: 'Load it', onClick: () => location.assign('/') }],
+const make = () =>
+  doing(async () => {
+    await api.copies.make()
+    await look()
   })
-})
+/** Every page here held what was there before: they begin anew. */
+const back = (name: string, bring: () => Promise<unknown>) =>
+  doing(async () => {
+    await bring()
+    await look()
+    const [before] = copies.value.filter(copy => copy.name.startsWith('before-restore-'))
+    toast.add({
+      title: `“${name}” is in place of what was here.`,
+      duration: 30_000,
+      actions: [
+        ...(before
+          ? [
+              {
+                label: 'Put back what was here',
+                onClick: () => void back(before.name, () => api.copies.restore(before.name)),
+              },
+            ]
+          : []),
+        { label: 'Load it', onClick: () => location.assign('/') },
+      ],
+    })
+  })
 function open(event: Event) {
   const input = event.target as HTMLInputElement
   const [file] = input.files ?? []
@@ -46,7 +59,12 @@ function open(event: Event) {
   if (file) void back(file.name, () => api.copies.replace(file))
 }
 
-const WHYS: [start: string, why: string][] = [['day-', 'of the day'], ['by-hand-', 'made by hand'], ['before-restore-', 'before a copy was brought back'], ['before-', 'before an update']]
+const WHYS: [start: string, why: string][] = [
+  ['day-', 'of the day'],
+  ['by-hand-', 'made by hand'],
+  ['before-restore-', 'before a copy was brought back'],
+  ['before-', 'before an update'],
+]
 const whyOf = (name: string) => WHYS.find(([start]) => name.startsWith(start))?.[1] ?? name
 const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 const size = (bytes: number) => `${(bytes / 1048576).toFixed(1)} MB`
@@ -58,18 +76,49 @@ onMounted(() => void look().catch(error => (says.value = (error as Error).messag
     <div class="flex flex-wrap items-center gap-2">
       <UButton color="neutral" variant="outline" :loading="busy" @click="make">Make a copy now</UButton>
       <UButton color="neutral" variant="outline" to="/api/copies/now" external download>Save a copy as a file</UButton>
-      <label class="relative inline-flex min-h-8 cursor-pointer items-center rounded border border-accented px-2.5 text-sm font-medium hover:bg-elevated focus-within:outline-2 focus-within:outline-inverted">Bring a copy back from a file<input type="file" accept=".db" class="absolute inset-0 cursor-pointer opacity-0" aria-label="A copy to bring back" :disabled="busy" @change="open" /></label>
+      <label
+        class="relative inline-flex min-h-8 cursor-pointer items-center rounded border border-accented px-2.5 text-sm font-medium hover:bg-elevated focus-within:outline-2 focus-within:outline-inverted"
+        >Bring a copy back from a file<input
+          type="file"
+          accept=".db"
+          class="absolute inset-0 cursor-pointer opacity-0"
+          aria-label="A copy to bring back"
+          :disabled="busy"
+          @change="open"
+      /></label>
     </div>
     <p v-if="says" role="alert" class="text-error">{{ says }}</p>
     <table v-if="copies.length" class="w-full max-w-3xl text-sm">
-      <thead class="text-left text-muted"><tr><th class="font-normal">Made</th><th class="font-normal">Why</th><th class="text-right font-normal">Size</th><th class="sr-only">What to do</th></tr></thead>
+      <thead class="text-left text-muted">
+        <tr>
+          <th class="font-normal">Made</th>
+          <th class="font-normal">Why</th>
+          <th class="text-right font-normal">Size</th>
+          <th class="sr-only">What to do</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="copy in copies" :key="copy.name" class="border-t border-muted" :data-copy="copy.name">
-          <td class="py-1 pr-3">{{ when(copy.madeAt) }}</td><td>{{ whyOf(copy.name) }}</td><td class="text-right tabular-nums">{{ size(copy.bytes) }}</td>
-          <td class="pl-3 text-right"><UButton size="xs" color="neutral" variant="outline" :disabled="busy" :aria-label="`Bring back the copy of ${when(copy.madeAt)}`" @click="back(`The copy of ${when(copy.madeAt)}`, () => api.copies.restore(copy.name))">Bring it back</UButton></td>
+          <td class="py-1 pr-3">{{ when(copy.madeAt) }}</td>
+          <td>{{ whyOf(copy.name) }}</td>
+          <td class="text-right tabular-nums">{{ size(copy.bytes) }}</td>
+          <td class="pl-3 text-right">
+            <UButton
+              size="xs"
+              color="neutral"
+              variant="outline"
+              :disabled="busy"
+              :aria-label="`Bring back the copy of ${when(copy.madeAt)}`"
+              @click="back(`The copy of ${when(copy.madeAt)}`, () => api.copies.restore(copy.name))"
+              >Bring it back</UButton
+            >
+          </td>
         </tr>
       </tbody>
     </table>
-    <p class="text-sm text-muted">One a day is made by itself, and seven are kept{{ folder ? `, in ${folder}` : '' }}. What is here is copied before a copy takes its place.</p>
+    <p class="text-sm text-muted">
+      One a day is made by itself, and seven are kept{{ folder ? `, in ${folder}` : '' }}. What is here is copied before
+      a copy takes its place.
+    </p>
   </div>
 </template>

@@ -6,7 +6,13 @@ import { lacking } from '~/documents/lacking'
 /** Whether other machines may open this Bazzet, and what this browser lacks. */
 const asked = ref<boolean>()
 const says = ref('')
-onMounted(() => void api.session.look().then(found => (asked.value = found.asked)).catch(error => (says.value = (error as Error).message)))
+onMounted(
+  () =>
+    void api.session
+      .look()
+      .then(found => (asked.value = found.asked))
+      .catch(error => (says.value = (error as Error).message)),
+)
 async function leave() {
   try {
     await api.session.leave()
@@ -19,9 +25,16 @@ async function leave() {
 
 <template>
   <div class="space-y-3 text-sm" data-machines>
-    <p v-if="asked === false" class="text-muted">Only this machine can open it. To practise from a phone on the stand, start it with <code>HOST=0.0.0.0 npm start</code>: it asks for a password once, makes a certificate of its own, and says which address to open.</p>
+    <p v-if="asked === false" class="text-muted">
+      Only this machine can open it. To practise from a phone on the stand, start it with
+      <code>HOST=0.0.0.0 npm start</code>: it asks for a password once, makes a certificate of its own, and says which
+      address to open.
+    </p>
     <template v-else-if="asked">
-      <p class="text-muted">Other machines that know the password can open it. A browser is asked again after a month; <code>npm run password</code> sets another password and asks all of them.</p>
+      <p class="text-muted">
+        Other machines that know the password can open it. A browser is asked again after a month;
+        <code>npm run password</code> sets another password and asks all of them.
+      </p>
       <UButton color="neutral" variant="outline" @click="leave">Forget the password in this browser</UButton>
     </template>
     <p v-if="lacking()" data-lacking>{{ lacking() }}</p>

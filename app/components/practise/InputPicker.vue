@@ -5,16 +5,30 @@ import { type Input, useMeasuring } from '~/stores/measuring'
 /** What measures the player: nothing, four keys, pads, or the simulated drummer. */
 const { short = false } = defineProps<{ /** Where strokes are taken in and not measured. */ short?: boolean }>()
 const measuring = useMeasuring()
-const INPUTS: { label: string, value: Input }[] = [
-  ...(short ? [] : [{ label: 'not measured', value: 'none' as const }]), { label: 'four keys', value: 'keys' }, { label: 'pads over MIDI', value: 'pads' }, { label: 'simulated drummer', value: 'simulated' },
+const INPUTS: { label: string; value: Input }[] = [
+  ...(short ? [] : [{ label: 'not measured', value: 'none' as const }]),
+  { label: 'four keys', value: 'keys' },
+  { label: 'pads over MIDI', value: 'pads' },
+  { label: 'simulated drummer', value: 'simulated' },
 ]
 /** The big key is the next one pressed: it goes to the run, and not to the list once more. */
 const content = short ? {} : { onCloseAutoFocus: (event: Event) => event.preventDefault() }
-watch(() => measuring.input, input => input === 'pads' && void measuring.connect(), { immediate: true })
+watch(
+  () => measuring.input,
+  input => input === 'pads' && void measuring.connect(),
+  { immediate: true },
+)
 </script>
 
 <template>
-  <label class="flex items-center gap-2 text-muted" :class="short ? 'text-sm' : 'text-base'">{{ short ? 'from' : 'measured by' }}
-    <USelect v-model="measuring.input" :items="INPUTS" :size="short ? 'sm' : 'md'" class="w-44" :aria-label="short ? 'Played by' : 'Measured by'" :content="content" />
+  <label class="flex items-center gap-2 text-muted" :class="short ? 'text-sm' : 'text-base'"
+    >{{ short ? 'from' : 'measured by' }}
+    <USelect
+      v-model="measuring.input"
+      :items="INPUTS"
+      :size="short ? 'sm' : 'md'"
+      class="w-44"
+      :aria-label="short ? 'Played by' : 'Measured by'"
+      :content="content" />
   </label>
 </template>

@@ -9,7 +9,7 @@ import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
 
 /** A plan for a groove or a span of it: the way to learn it, how the tempo goes, the goal and the minutes; seen before it is made. */
-const props = defineProps<{ groove: Groove, span: Span | undefined }>()
+const props = defineProps<{ groove: Groove; span: Span | undefined }>()
 const emit = defineEmits<{ make: [plan: Plan] }>()
 const kits = useKits()
 const settings = useSettings()
@@ -21,50 +21,115 @@ const warmUp = ref(false)
 const breaks = ref(true)
 const on = ref<'kit' | 'pad'>('kit')
 const skip = ref(false)
-watch(() => props.groove.id, () => {
-  way.value = usualWay(props.groove)
-  goal.value = props.groove.tempo.bpm
-  minutes.value = undefined
-}, { immediate: true })
+watch(
+  () => props.groove.id,
+  () => {
+    way.value = usualWay(props.groove)
+    goal.value = props.groove.tempo.bpm
+    minutes.value = undefined
+  },
+  { immediate: true },
+)
 
 /** What the record says is solid: the tempo of each stage’s last entry, where that was solid, counted as the groove counts. */
 const solid = ref(new Map<string, number>())
-watch(() => [props.groove.id, skip.value] as const, async ([id, wanted]) => {
-  solid.value = new Map()
-  if (!wanted) return
-  try {
-    const { entries } = await api.log.page(0, 500, { about: id })
-    const found = new Map<string, number>()
-    for (const entry of entries) if (!found.has(entry.stage)) found.set(entry.stage, entry.word === 'solid' && entry.tempo ? convertTempo(entry.tempo, props.groove.tempo.counts).bpm : 0)
-    solid.value = found
-  } catch {
-    // Without the record nothing is skipped.
-  }
-})
+watch(
+  () => [props.groove.id, skip.value] as const,
+  async ([id, wanted]) => {
+    solid.value = new Map()
+    if (!wanted) return
+    try {
+      const { entries } = await api.log.page(0, 500, { about: id })
+      const found = new Map<string, number>()
+      for (const entry of entries)
+        if (!found.has(entry.stage))
+          found.set(
+            entry.stage,
+            entry.word === 'solid' && entry.tempo ? convertTempo(entry.tempo, props.groove.tempo.counts).bpm : 0,
+          )
+      solid.value = found
+    } catch {
+      // Without the record nothing is skipped.
+    }
+  },
+)
 
-const offered = computed(() => planFor(props.groove, newId, {
-  way: way.value, tempo: tempo.value, goal: { ...props.groove.tempo, bpm: goal.value }, kit: kits.of(props.groove.kitId), warmUp: warmUp.value, breaks: breaks.value, on: on.value,
-  ...(props.span ? { span: props.span } : {}), ...(minutes.value ? { minutes: minutes.value } : {}),
-  ...(skip.value ? { solid: stage => (solid.value.get(stage.name) ?? 0) >= Math.max(...rungsOf(stage)) } : {}),
-}))
-const ways = computed(() => WAYS.map(({ id, name }) => ({ label: id === usualWay(props.groove) ? `${name} (usual here)` : name, value: id })))
-const about = computed(() => `${WAYS.find(one => one.id === way.value)!.about} ${TEMPO_WAYS.find(one => one.id === tempo.value)!.about}`)
+const offered = computed(() =>
+  planFor(props.groove, newId, {
+    way: way.value,
+    tempo: tempo.value,
+    goal: { ...props.groove.tempo, bpm: goal.value },
+    kit: kits.of(props.groove.kitId),
+    warmUp: warmUp.value,
+    breaks: breaks.value,
+    on: on.value,
+    ...(props.span ? { span: props.span } : {}),
+    ...(minutes.value ? { minutes: minutes.value } : {}),
+    ...(skip.value ? { solid: stage => (solid.value.get(stage.name) ?? 0) >= Math.max(...rungsOf(stage)) } : {}),
+  }),
+)
+const ways = computed(() =>
+  WAYS.map(({ id, name }) => ({ label: id === usualWay(props.groove) ? `${name} (usual here)` : name, value: id })),
+)
+const about = computed(
+  () => `${WAYS.find(one => one.id === way.value)!.about} ${TEMPO_WAYS.find(one => one.id === tempo.value)!.about}`,
+)
 </script>
 
 <template>
   <form aria-label="A new plan" data-new-plan @submit.prevent="offered.ok && emit('make', offered.value)">
-    <h2 class="mb-2 text-lg text-highlighted">A plan for “{{ groove.title }}”<template v-if="span">, {{ saySpan(groove, span, settings.counting) }}</template></h2>
+    <h2 class="mb-2 text-lg text-highlighted">
+      A plan for “{{ groove.title }}”<template v-if="span">, {{ saySpan(groove, span, settings.counting) }}</template>
+    </h2>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-      <label class="text-sm text-muted">Way to learn it<br /><USelect v-model="way" :items="ways" class="w-60" aria-label="Way to learn it" /></label>
-      <label class="text-sm text-muted">Tempo<br /><USelect v-model="tempo" :items="TEMPO_WAYS.map(one => ({ label: one.name, value: one.id }))" class="w-60" aria-label="How the tempo goes" /></label>
-      <label class="text-sm text-muted">Goal, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber v-model="goal" :min="20" :max="400" class="w-26" aria-label="Goal tempo" /></label>
-      <label class="text-sm text-muted">Minutes in all<br /><UInputNumber v-model="minutes" :min="1" :max="240" :placeholder="offered.ok ? String(Math.round(planSeconds(offered.value) / 60)) : ''" class="w-26" aria-label="Minutes in all" /></label>
-      <label class="text-sm text-muted">On<br /><USelect v-model="on" :items="['kit', 'pad']" class="w-20" aria-label="On pad or kit" /></label>
+      <label class="text-sm text-muted"
+        >Way to learn it<br /><USelect v-model="way" :items="ways" class="w-60" aria-label="Way to learn it"
+      /></label>
+      <label class="text-sm text-muted"
+        >Tempo<br /><USelect
+          v-model="tempo"
+          :items="TEMPO_WAYS.map(one => ({ label: one.name, value: one.id }))"
+          class="w-60"
+          aria-label="How the tempo goes"
+      /></label>
+      <label class="text-sm text-muted"
+        >Goal, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber
+          v-model="goal"
+          :min="20"
+          :max="400"
+          class="w-26"
+          aria-label="Goal tempo"
+      /></label>
+      <label class="text-sm text-muted"
+        >Minutes in all<br /><UInputNumber
+          v-model="minutes"
+          :min="1"
+          :max="240"
+          :placeholder="offered.ok ? String(Math.round(planSeconds(offered.value) / 60)) : ''"
+          class="w-26"
+          aria-label="Minutes in all"
+      /></label>
+      <label class="text-sm text-muted"
+        >On<br /><USelect v-model="on" :items="['kit', 'pad']" class="w-20" aria-label="On pad or kit"
+      /></label>
       <UButton type="submit" color="neutral" :disabled="!offered.ok">Make a plan</UButton>
     </div>
-    <div class="mt-2 flex flex-wrap gap-x-6 gap-y-1"><USwitch v-model="warmUp" color="neutral" label="warm up first" /><USwitch v-model="breaks" color="neutral" label="breaks in long plans" /><USwitch v-model="skip" color="neutral" label="leave out what is solid at its tempo" /></div>
+    <div class="mt-2 flex flex-wrap gap-x-6 gap-y-1">
+      <USwitch v-model="warmUp" color="neutral" label="warm up first" /><USwitch
+        v-model="breaks"
+        color="neutral"
+        label="breaks in long plans" /><USwitch
+        v-model="skip"
+        color="neutral"
+        label="leave out what is solid at its tempo" />
+    </div>
     <p class="mt-2 text-[0.94rem]">{{ about }}</p>
     <p v-if="!offered.ok" role="alert" class="mt-2 text-error">{{ offered.reason }}</p>
-    <ol v-else class="mt-2 flex flex-wrap gap-x-4 gap-y-0.5 text-sm text-muted" data-offered><li v-for="(stage, i) in offered.value.stages" :key="i"><b>{{ i + 1 }}</b> {{ stage.name }}<template v-if="stage.subject.kind !== 'break'">, {{ sayClimb(stage) }}</template></li></ol>
+    <ol v-else class="mt-2 flex flex-wrap gap-x-4 gap-y-0.5 text-sm text-muted" data-offered>
+      <li v-for="(stage, i) in offered.value.stages" :key="i">
+        <b>{{ i + 1 }}</b> {{ stage.name
+        }}<template v-if="stage.subject.kind !== 'break'">, {{ sayClimb(stage) }}</template>
+      </li>
+    </ol>
   </form>
 </template>

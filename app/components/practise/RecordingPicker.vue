@@ -15,7 +15,15 @@ function choose(event: Event) {
 
 <template>
   <span>
-    <UButton size="sm" color="neutral" variant="outline" :loading="working" @click="field?.click()">Measure a recording (MIDI)</UButton>
-    <input ref="field" type="file" accept=".mid,.midi,audio/midi" class="hidden" aria-label="Recording of this stage" @change="choose" />
+    <UButton size="sm" color="neutral" variant="outline" :loading="working" @click="field?.click()"
+      >Measure a recording (MIDI)</UButton
+    >
+    <input
+      ref="field"
+      type="file"
+      accept=".mid,.midi,audio/midi"
+      class="hidden"
+      aria-label="Recording of this stage"
+      @change="choose" />
   </span>
 </template>

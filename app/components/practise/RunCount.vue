@@ -8,7 +8,7 @@ import { usePlayer } from '~/stores/player'
 import { useSettings } from '~/stores/settings'
 
 /** The bar that sounds, counted as large as fits, lit where the sound is. */
-const props = defineProps<{ groove: Groove, phase: string }>()
+const props = defineProps<{ groove: Groove; phase: string }>()
 const player = usePlayer()
 const settings = useSettings()
 
@@ -28,10 +28,34 @@ const many = computed(() => count.value.length > 4)
 </script>
 
 <template>
-  <div class="grid gap-x-4 gap-y-1" :style="{ gridTemplateColumns: `repeat(${count.length}, minmax(0, 1fr))` }" :data-phase="phase" aria-hidden="true">
-    <div v-for="(words, beat) in count" :key="beat" class="border-t-6 pt-3 sm:pt-5" :class="light.beat === beat ? 'border-secondary' : 'border-accented'">
-      <span class="display mr-2 font-bold leading-none sm:mr-3" :class="[light.beat === beat ? 'text-highlighted' : 'text-dimmed/60', many ? 'text-4xl sm:text-6xl' : 'text-6xl sm:text-8xl xl:text-[8rem]']">{{ words[0] }}</span>
-      <span v-for="(word, i) in words.slice(1)" :key="i" class="mr-1.5 inline-block sm:mr-3" :class="[light.beat === beat && light.slot === i + 1 ? 'text-secondary' : 'text-dimmed/70', words.length > 4 || many ? 'text-lg sm:text-xl' : 'text-xl sm:text-4xl']">{{ word }}</span>
+  <div
+    class="grid gap-x-4 gap-y-1"
+    :style="{ gridTemplateColumns: `repeat(${count.length}, minmax(0, 1fr))` }"
+    :data-phase="phase"
+    aria-hidden="true">
+    <div
+      v-for="(words, beat) in count"
+      :key="beat"
+      class="border-t-6 pt-3 sm:pt-5"
+      :class="light.beat === beat ? 'border-secondary' : 'border-accented'">
+      <span
+        class="display mr-2 font-bold leading-none sm:mr-3"
+        :class="[
+          light.beat === beat ? 'text-highlighted' : 'text-dimmed/60',
+          many ? 'text-4xl sm:text-6xl' : 'text-6xl sm:text-8xl xl:text-[8rem]',
+        ]"
+        >{{ words[0] }}</span
+      >
+      <span
+        v-for="(word, i) in words.slice(1)"
+        :key="i"
+        class="mr-1.5 inline-block sm:mr-3"
+        :class="[
+          light.beat === beat && light.slot === i + 1 ? 'text-secondary' : 'text-dimmed/70',
+          words.length > 4 || many ? 'text-lg sm:text-xl' : 'text-xl sm:text-4xl',
+        ]"
+        >{{ word }}</span
+      >
     </div>
   </div>
 </template>

@@ -19,26 +19,80 @@ const { width, height } = useElementSize(frame, { width: 1200, height: 240 })
 /** Lanes are no higher than a stroke can be read at. */
 const HIGHEST = 84
 const LOWEST = 26
-const used = computed(() => limbsInOrder(props.groove.lead).filter(limb => props.groove.parts.some(part => part.limb === limb && part.strokes.length)))
+const used = computed(() =>
+  limbsInOrder(props.groove.lead).filter(limb =>
+    props.groove.parts.some(part => part.limb === limb && part.strokes.length),
+  ),
+)
 const scale = computed<Scale>(() => {
   const lane = Math.min(HIGHEST, Math.max(LOWEST, Math.floor(height.value / Math.max(1, used.value.length)) - 8))
-  return { label: width.value < 600 ? 0 : 104, ribbon: 0, hand: lane, foot: lane, laneGap: 8, slotLeast: 2, beatGap: 3, barGap: 10, inset: 8, mark: width.value < 600 ? 3.2 : 5 }
+  return {
+    label: width.value < 600 ? 0 : 104,
+    ribbon: 0,
+    hand: lane,
+    foot: lane,
+    laneGap: 8,
+    slotLeast: 2,
+    beatGap: 3,
+    barGap: 10,
+    inset: 8,
+    mark: width.value < 600 ? 3.2 : 5,
+  }
 })
 const leadFrom = computed(() => leadInFrom(props.groove))
-const geometry = computed(() => layOut(props.groove.bars, used.value, Math.max(200, width.value), scale.value, settings.counting, { leadFrom: leadFrom.value }))
-const paths = computed(() => stillPaths(sticksOf(props.groove, kits.of(props.groove.kitId), geometry.value), geometry.value))
-const ground = computed(() => [0, 1].map(odd => [...geometry.value.lead?.beds ?? [], ...geometry.value.beds].filter(bed => bed.beat % 2 === odd).map(bed => `M${bed.x} 0h${bed.width}V${geometry.value.height}h${-bed.width}z`).join('')))
+const geometry = computed(() =>
+  layOut(props.groove.bars, used.value, Math.max(200, width.value), scale.value, settings.counting, {
+    leadFrom: leadFrom.value,
+  }),
+)
+const paths = computed(() =>
+  stillPaths(sticksOf(props.groove, kits.of(props.groove.kitId), geometry.value), geometry.value),
+)
+const ground = computed(() =>
+  [0, 1].map(odd =>
+    [...(geometry.value.lead?.beds ?? []), ...geometry.value.beds]
+      .filter(bed => bed.beat % 2 === odd)
+      .map(bed => `M${bed.x} 0h${bed.width}V${geometry.value.height}h${-bed.width}z`)
+      .join(''),
+  ),
+)
 const { band } = usePlayhead(geometry)
 </script>
 
 <template>
   <!-- It fills the room that is left and takes part in no sum of heights: else it would measure what it has itself made. -->
   <div ref="frame" class="absolute inset-0 overflow-hidden">
-    <svg v-if="used.length" :width="width" :height="Math.min(height || geometry.height, geometry.height)" :viewBox="`0 0 ${geometry.width} ${geometry.height}`" preserveAspectRatio="xMinYMin meet" class="block max-w-full" role="img" :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`" data-run-lanes>
+    <svg
+      v-if="used.length"
+      :width="width"
+      :height="Math.min(height || geometry.height, geometry.height)"
+      :viewBox="`0 0 ${geometry.width} ${geometry.height}`"
+      preserveAspectRatio="xMinYMin meet"
+      class="block max-w-full"
+      role="img"
+      :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`"
+      data-run-lanes>
       <path v-for="(beds, i) in ground" :key="i" :d="beds" :fill="i ? 'var(--bed-other)' : 'var(--bed)'" />
       <rect ref="band" y="0" :height="geometry.height" visibility="hidden" fill="var(--band)" data-band />
-      <path :d="geometry.lanes.map(lane => `M${Math.max(0, geometry.scale.label - 6)} ${lane.floor}H${geometry.width}`).join('')" stroke="var(--rule)" stroke-width="0.75" />
-      <template v-if="geometry.scale.label"><text v-for="lane in geometry.lanes" :key="lane.limb" x="0" :y="lane.top + lane.height / 2 + 5" font-size="16" :fill="toneOf(lane.limb, groove.lead)">{{ sentence(LIMB_NAMES[lane.limb]) }}</text></template>
+      <path
+        :d="
+          geometry.lanes
+            .map(lane => `M${Math.max(0, geometry.scale.label - 6)} ${lane.floor}H${geometry.width}`)
+            .join('')
+        "
+        stroke="var(--rule)"
+        stroke-width="0.75" />
+      <template v-if="geometry.scale.label">
+        <text
+          v-for="lane in geometry.lanes"
+          :key="lane.limb"
+          x="0"
+          :y="lane.top + lane.height / 2 + 5"
+          font-size="16"
+          :fill="toneOf(lane.limb, groove.lead)">
+          {{ sentence(LIMB_NAMES[lane.limb]) }}
+        </text>
+      </template>
       <g v-for="limb in paths" :key="limb.limb" :stroke="toneOf(limb.limb, groove.lead)">
         <path v-if="limb.open" :d="limb.open" :stroke-width="geometry.scale.mark * 0.8" opacity="0.5" />
         <path :d="limb.lines" stroke-width="2" />

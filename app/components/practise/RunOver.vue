@@ -10,16 +10,31 @@ const measuring = useMeasuring()
 <template>
   <div class="m-auto w-full max-w-2xl" data-phase="over">
     <h1 class="text-3xl text-highlighted">{{ practice.written.length ? 'Done, and in the log' : 'Nothing played' }}</h1>
-    <p v-if="practice.held" role="alert" class="mt-2 text-warning">{{ practice.held === 1 ? 'One stage waits' : `${practice.held} stages wait` }} in this browser for the server, and will be sent when it answers.</p>
+    <p v-if="practice.held" role="alert" class="mt-2 text-warning">
+      {{ practice.held === 1 ? 'One stage waits' : `${practice.held} stages wait` }} in this browser for the server, and
+      will be sent when it answers.
+    </p>
     <ul class="my-5 text-xl">
       <li v-for="line in practice.written" :key="line.entry" class="border-b border-default py-2">
-        <span class="flex justify-between gap-4">{{ line.stage }} <span :class="line.failed ? 'text-error' : 'text-muted'">{{ line.failed || line.word || 'no word' }}</span></span>
+        <span class="flex justify-between gap-4"
+          >{{ line.stage }}
+          <span :class="line.failed ? 'text-error' : 'text-muted'">{{
+            line.failed || line.word || 'no word'
+          }}</span></span
+        >
         <span v-if="line.says" class="block text-base text-muted">{{ line.says }}</span>
       </li>
     </ul>
     <div class="flex flex-wrap gap-3">
       <UButton size="xl" color="secondary" to="/log">See the log</UButton>
-      <UButton v-if="practice.listed" size="xl" color="neutral" variant="outline" :to="`/practise/${practice.plan!.id}`">{{ measuring.on && practice.measured ? 'See what was measured' : 'Back to the plan' }}</UButton>
+      <UButton
+        v-if="practice.listed"
+        size="xl"
+        color="neutral"
+        variant="outline"
+        :to="`/practise/${practice.plan!.id}`"
+        >{{ measuring.on && practice.measured ? 'See what was measured' : 'Back to the plan' }}</UButton
+      >
       <UButton size="xl" color="neutral" variant="ghost" to="/today">Today</UButton>
     </div>
   </div>

@@ -8,7 +8,7 @@ import { toneOf } from '~/lanes/tone'
 import { useSettings } from '~/stores/settings'
 
 /** Step by step with no pulse, for across the room: the limbs that strike as large as fits, and what each does. */
-const props = defineProps<{ step: StepHands, groove: Groove }>()
+const props = defineProps<{ step: StepHands; groove: Groove }>()
 const emit = defineEmits<{ grows: [on: boolean] }>()
 const settings = useSettings()
 const striking = computed(() => new Set(limbsOf(props.step.step.value, props.groove.lead)))
@@ -18,7 +18,14 @@ const limbs = computed(() => limbsInOrder(props.groove.lead))
 <template>
   <div data-phase="stepping">
     <ul class="mt-2 grid grid-cols-2 gap-2 sm:grid-cols-4" aria-hidden="true">
-      <li v-for="limb in limbs" :key="limb" class="display border-t-6 py-3 text-3xl font-bold sm:text-5xl" :class="striking.has(limb) ? 'text-highlighted' : 'border-accented text-dimmed/50'" :style="striking.has(limb) ? { borderColor: toneOf(limb, groove.lead) } : {}">{{ LIMB_NAMES[limb] }}</li>
+      <li
+        v-for="limb in limbs"
+        :key="limb"
+        class="display border-t-6 py-3 text-3xl font-bold sm:text-5xl"
+        :class="striking.has(limb) ? 'text-highlighted' : 'border-accented text-dimmed/50'"
+        :style="striking.has(limb) ? { borderColor: toneOf(limb, groove.lead) } : {}">
+        {{ LIMB_NAMES[limb] }}
+      </li>
     </ul>
     <p class="mt-4 text-2xl sm:text-4xl" role="status" data-step-says>{{ sentence(step.says.value) }}</p>
     <p class="mt-3 flex flex-wrap items-center gap-2 text-lg text-muted">
@@ -26,7 +33,12 @@ const limbs = computed(() => limbsInOrder(props.groove.lead))
       <UButton color="neutral" variant="outline" @click="step.grow(-1)">Fewer</UButton>
       <UButton color="neutral" variant="outline" @click="step.grow(1)">More</UButton>
       <UButton color="neutral" variant="outline" @click="step.back()">Back</UButton>
-      <USwitch :model-value="step.grows.value" color="secondary" label="more each time through" class="ml-2" @update:model-value="on => emit('grows', on)" />
+      <USwitch
+        :model-value="step.grows.value"
+        color="secondary"
+        label="more each time through"
+        class="ml-2"
+        @update:model-value="on => emit('grows', on)" />
       <USwitch v-model="settings.stepSpeaks" color="secondary" label="say the count" class="ml-2" />
     </p>
   </div>

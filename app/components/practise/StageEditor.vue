@@ -3,14 +3,25 @@ import { computed } from 'vue'
 import { type Groove, sayPlace } from '#core/groove'
 import { LIMB_NAMES, limbsInOrder, type Kit } from '#core/kit'
 import { type By, CLICKS, SPOKEN, type Spoken } from '#core/perform'
-import { HELPERS, type Stage, castPart, castsLimbs, partsIn, plainTempo, sayVoice, stageNamed, withHelper, withoutHelper } from '#core/practise'
+import {
+  HELPERS,
+  type Stage,
+  castPart,
+  castsLimbs,
+  partsIn,
+  plainTempo,
+  sayVoice,
+  stageNamed,
+  withHelper,
+  withoutHelper,
+} from '#core/practise'
 import type { Result } from '#core/result'
 import { barStarts, beatsOf, slotsOf } from '#core/time'
 import { useSettings } from '~/stores/settings'
 
 /** One stage of a plan, everything in it to be changed. */
-const props = defineProps<{ stage: Stage, groove: Groove | undefined, kit: Kit }>()
-const emit = defineEmits<{ set: [facts: Partial<Stage>], refused: [reason: string] }>()
+const props = defineProps<{ stage: Stage; groove: Groove | undefined; kit: Kit }>()
+const emit = defineEmits<{ set: [facts: Partial<Stage>]; refused: [reason: string] }>()
 const settings = useSettings()
 const rests = computed(() => props.stage.subject.kind === 'break')
 const set = (facts: Partial<Stage>) => emit('set', facts)
@@ -19,30 +30,64 @@ const take = (result: Result<Partial<Stage>>) => (result.ok ? set(result.value) 
 const cast = computed(() => {
   const { groove, stage } = props
   if (!groove || rests.value) return []
-  if (castsLimbs(stage)) return limbsInOrder(groove.lead).map(limb => ({ id: limb as string, name: LIMB_NAMES[limb], own: false }))
-  return partsIn(groove, stage).filter(part => stage.subject.kind !== 'figures' || part.limb !== stage.subject.limb).map(part => ({ id: part.id, name: part.name, own: part.id.startsWith('helper-') }))
+  if (castsLimbs(stage))
+    return limbsInOrder(groove.lead).map(limb => ({ id: limb as string, name: LIMB_NAMES[limb], own: false }))
+  return partsIn(groove, stage)
+    .filter(part => stage.subject.kind !== 'figures' || part.limb !== stage.subject.limb)
+    .map(part => ({ id: part.id, name: part.name, own: part.id.startsWith('helper-') }))
 })
-const BY = [{ label: 'you', value: 'player' }, { label: 'machine', value: 'machine' }, { label: 'sung', value: 'sung' }, { label: 'silent', value: 'silent' }]
-const helpers = computed(() => HELPERS.map(({ id, name }) => ({ label: name, onSelect: () => take(withHelper(props.stage, props.groove!, props.kit, id)) })))
+const BY = [
+  { label: 'you', value: 'player' },
+  { label: 'machine', value: 'machine' },
+  { label: 'sung', value: 'sung' },
+  { label: 'silent', value: 'silent' },
+]
+const helpers = computed(() =>
+  HELPERS.map(({ id, name }) => ({
+    label: name,
+    onSelect: () => take(withHelper(props.stage, props.groove!, props.kit, id)),
+  })),
+)
 
-const clicks = computed(() => [...CLICKS.map(value => ({ label: value, value: value as string })), { label: 'own slots', value: 'own slots' }, ...SPOKEN.map(where => ({ label: sayVoice(where).slice(0, -1).toLowerCase(), value: `voice ${where}` }))])
-const click = computed(() => (props.stage.click.voice ? `voice ${props.stage.click.voice}` : typeof props.stage.click.program === 'string' ? props.stage.click.program : 'own slots'))
+const clicks = computed(() => [
+  ...CLICKS.map(value => ({ label: value, value: value as string })),
+  { label: 'own slots', value: 'own slots' },
+  ...SPOKEN.map(where => ({ label: sayVoice(where).slice(0, -1).toLowerCase(), value: `voice ${where}` })),
+])
+const click = computed(() =>
+  props.stage.click.voice
+    ? `voice ${props.stage.click.voice}`
+    : typeof props.stage.click.program === 'string'
+      ? props.stage.click.program
+      : 'own slots',
+)
 function setClick(value: string) {
   const { click: now } = props.stage
   if (value.startsWith('voice ')) set({ click: { ...now, voice: value.slice(6) as Spoken } })
-  else set({ click: { ...now, voice: null, program: value === 'own slots' ? [0] : value as typeof CLICKS[number] } })
+  else
+    set({ click: { ...now, voice: null, program: value === 'own slots' ? [0] : (value as (typeof CLICKS)[number]) } })
 }
 const slots = computed(() => slotsOf(props.groove?.bars ?? []))
-const pressed = computed(() => slots.value.filter(slot => Array.isArray(props.stage.click.program) && props.stage.click.program.includes(slot.at)).map(slot => slot.index))
+const pressed = computed(() =>
+  slots.value
+    .filter(slot => Array.isArray(props.stage.click.program) && props.stage.click.program.includes(slot.at))
+    .map(slot => slot.index),
+)
 function pressSlot(i: number) {
   const { at } = slots.value[i]!
   const now = props.stage.click.program as number[]
-  set({ click: { ...props.stage.click, program: now.includes(at) ? now.filter(one => one !== at) : [...now, at].sort((a, b) => a - b) } })
+  set({
+    click: {
+      ...props.stage.click,
+      program: now.includes(at) ? now.filter(one => one !== at) : [...now, at].sort((a, b) => a - b),
+    },
+  })
 }
 const gaps = computed(() => props.stage.click.gaps ?? { sound: 1, silent: 0 })
-const setGaps = (facts: Partial<{ sound: number, silent: number }>) => set({ click: { ...props.stage.click, gaps: { ...gaps.value, ...facts } } })
+const setGaps = (facts: Partial<{ sound: number; silent: number }>) =>
+  set({ click: { ...props.stage.click, gaps: { ...gaps.value, ...facts } } })
 const fades = computed(() => props.stage.fades ?? { sound: 1, silent: 0 })
-const setFades = (facts: Partial<{ sound: number, silent: number }>) => {
+const setFades = (facts: Partial<{ sound: number; silent: number }>) => {
   const now = { ...fades.value, ...facts }
   set({ fades: now.silent ? now : null })
 }
@@ -51,45 +96,206 @@ const machine = computed(() => Object.values(props.stage.parts).includes('machin
 /** From which beat to the end of which: the span of a stage. */
 const beats = computed(() => beatsOf(props.groove?.bars ?? []))
 const from = computed(() => beats.value.findLastIndex(beat => beat.at <= (props.stage.span?.from ?? 0)))
-const to = computed(() => beats.value.findLastIndex(beat => beat.at < (props.stage.span?.to ?? barStarts(props.groove?.bars ?? []).at(-1)!)))
-const beatItems = computed(() => beats.value.map((beat, value) => ({ label: sayPlace({ bars: props.groove!.bars }, beat.at, settings.counting), value })))
+const to = computed(() =>
+  beats.value.findLastIndex(beat => beat.at < (props.stage.span?.to ?? barStarts(props.groove?.bars ?? []).at(-1)!)),
+)
+const beatItems = computed(() =>
+  beats.value.map((beat, value) => ({
+    label: sayPlace({ bars: props.groove!.bars }, beat.at, settings.counting),
+    value,
+  })),
+)
 function setSpan(a: number, b: number) {
   const [first, last] = [beats.value[Math.min(a, b)]!, beats.value[Math.max(a, b)]!]
   const span = { from: first.at, to: last.at + last.length }
   set({ span: span.from === 0 && span.to === barStarts(props.groove!.bars).at(-1) ? null : span })
 }
 /** Lines above the limbs that can be heard along with it. */
-const lines = computed(() => (castsLimbs(props.stage) ? [] : props.groove?.guides.filter(guide => guide.notes.length) ?? []))
+const lines = computed(() =>
+  castsLimbs(props.stage) ? [] : (props.groove?.guides.filter(guide => guide.notes.length) ?? []),
+)
 const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(props.stage.subject.kind))
 </script>
 
 <template>
   <div class="space-y-4" data-editor>
-    <input :value="stage.name" aria-label="Name of the stage" maxlength="160" class="display w-full border-b border-transparent bg-transparent text-xl text-highlighted hover:border-accented focus:border-inverted" @change="event => groove && set(stageNamed(stage, groove, (event.target as HTMLInputElement).value.trim()))" />
+    <input
+      :value="stage.name"
+      aria-label="Name of the stage"
+      maxlength="160"
+      class="display w-full border-b border-transparent bg-transparent text-xl text-highlighted hover:border-accented focus:border-inverted"
+      @change="event => groove && set(stageNamed(stage, groove, (event.target as HTMLInputElement).value.trim()))" />
     <div v-if="cast.length" class="flex flex-wrap items-center gap-x-4 gap-y-2" role="group" aria-label="Who plays">
-      <label v-for="part in cast" :key="part.id" class="flex items-center gap-1.5 text-sm" :class="(stage.parts[part.id] ?? 'silent') === 'silent' ? 'text-muted' : ''">{{ part.name }} <USelect :model-value="stage.parts[part.id] ?? 'silent'" :items="BY" size="sm" class="w-26" :aria-label="`Who plays ${part.name}`" @update:model-value="by => take(castPart(stage, groove!, part.id, by as By))" /><UButton v-if="part.own" size="xs" color="neutral" variant="ghost" icon="i-lucide-x" :aria-label="`Take ${part.name} out of this stage`" @click="take(withoutHelper(stage, part.id))" /></label>
-      <UCheckbox v-for="line in lines" :key="line.id" :model-value="stage.lines.includes(line.id)" color="neutral" :label="`hear “${line.name}”`" @update:model-value="on => set({ lines: on ? [...stage.lines, line.id] : stage.lines.filter(id => id !== line.id) })" />
-      <UDropdownMenu v-if="!castsLimbs(stage)" :items="helpers"><UButton size="sm" color="neutral" variant="outline">Add a helper</UButton></UDropdownMenu>
+      <label
+        v-for="part in cast"
+        :key="part.id"
+        class="flex items-center gap-1.5 text-sm"
+        :class="(stage.parts[part.id] ?? 'silent') === 'silent' ? 'text-muted' : ''"
+        >{{ part.name }}
+        <USelect
+          :model-value="stage.parts[part.id] ?? 'silent'"
+          :items="BY"
+          size="sm"
+          class="w-26"
+          :aria-label="`Who plays ${part.name}`"
+          @update:model-value="by => take(castPart(stage, groove!, part.id, by as By))" /><UButton
+          v-if="part.own"
+          size="xs"
+          color="neutral"
+          variant="ghost"
+          icon="i-lucide-x"
+          :aria-label="`Take ${part.name} out of this stage`"
+          @click="take(withoutHelper(stage, part.id))"
+      /></label>
+      <UCheckbox
+        v-for="line in lines"
+        :key="line.id"
+        :model-value="stage.lines.includes(line.id)"
+        color="neutral"
+        :label="`hear “${line.name}”`"
+        @update:model-value="
+          on => set({ lines: on ? [...stage.lines, line.id] : stage.lines.filter(id => id !== line.id) })
+        " />
+      <UDropdownMenu v-if="!castsLimbs(stage)" :items="helpers"
+        ><UButton size="sm" color="neutral" variant="outline">Add a helper</UButton></UDropdownMenu
+      >
     </div>
     <div class="flex flex-wrap items-end gap-x-5 gap-y-3">
-      <label class="text-sm text-muted">{{ stage.climb ? 'each step' : 'lasts' }}<br /><LengthForm :stage="stage" @set="set" /></label>
+      <label class="text-sm text-muted"
+        >{{ stage.climb ? 'each step' : 'lasts' }}<br /><LengthForm :stage="stage" @set="set"
+      /></label>
       <template v-if="!rests">
-        <label class="text-sm text-muted">tempo, <NoteGlyph :counts="stage.tempo.counts" /><span v-if="stage.tempo.assumed">, as assumed of an older plan</span><br /><UInputNumber :model-value="stage.tempo.bpm" :min="20" :max="400" size="sm" class="w-28" aria-label="Tempo of the stage" @update:model-value="bpm => bpm && set({ tempo: { ...plainTempo(stage.tempo), bpm } })" /></label>
-        <label class="text-sm text-muted">click<br /><USelect :model-value="click" :items="clicks" size="sm" class="w-56" aria-label="Click of the stage" @update:model-value="one => setClick(String(one))" /></label>
-        <label class="text-sm text-muted">count-in<br /><USelect :model-value="stage.countIn" :items="[0, 1, 2, 4].map(value => ({ label: value === 1 ? '1 bar' : value ? `${value} bars` : 'none', value }))" size="sm" class="w-24" aria-label="Count-in of the stage" @update:model-value="n => set({ countIn: Number(n) })" /></label>
-        <label class="text-sm text-muted">pulse<br /><USelect :model-value="stage.pulse" :items="[{ label: 'with a pulse', value: 'steady' }, { label: 'step by step', value: 'step' }]" size="sm" class="w-34" aria-label="Pulse of the stage" @update:model-value="pulse => set({ pulse: pulse as Stage['pulse'] })" /></label>
-        <label class="text-sm text-muted">on<br /><USelect :model-value="stage.on" :items="['kit', 'pad']" size="sm" class="w-20" aria-label="On pad or kit" @update:model-value="on => set({ on: on as Stage['on'] })" /></label>
+        <label class="text-sm text-muted"
+          >tempo, <NoteGlyph :counts="stage.tempo.counts" /><span v-if="stage.tempo.assumed"
+            >, as assumed of an older plan</span
+          ><br /><UInputNumber
+            :model-value="stage.tempo.bpm"
+            :min="20"
+            :max="400"
+            size="sm"
+            class="w-28"
+            aria-label="Tempo of the stage"
+            @update:model-value="bpm => bpm && set({ tempo: { ...plainTempo(stage.tempo), bpm } })"
+        /></label>
+        <label class="text-sm text-muted"
+          >click<br /><USelect
+            :model-value="click"
+            :items="clicks"
+            size="sm"
+            class="w-56"
+            aria-label="Click of the stage"
+            @update:model-value="one => setClick(String(one))"
+        /></label>
+        <label class="text-sm text-muted"
+          >count-in<br /><USelect
+            :model-value="stage.countIn"
+            :items="
+              [0, 1, 2, 4].map(value => ({ label: value === 1 ? '1 bar' : value ? `${value} bars` : 'none', value }))
+            "
+            size="sm"
+            class="w-24"
+            aria-label="Count-in of the stage"
+            @update:model-value="n => set({ countIn: Number(n) })"
+        /></label>
+        <label class="text-sm text-muted"
+          >pulse<br /><USelect
+            :model-value="stage.pulse"
+            :items="[
+              { label: 'with a pulse', value: 'steady' },
+              { label: 'step by step', value: 'step' },
+            ]"
+            size="sm"
+            class="w-34"
+            aria-label="Pulse of the stage"
+            @update:model-value="pulse => set({ pulse: pulse as Stage['pulse'] })"
+        /></label>
+        <label class="text-sm text-muted"
+          >on<br /><USelect
+            :model-value="stage.on"
+            :items="['kit', 'pad']"
+            size="sm"
+            class="w-20"
+            aria-label="On pad or kit"
+            @update:model-value="on => set({ on: on as Stage['on'] })"
+        /></label>
       </template>
     </div>
     <template v-if="!rests">
-      <div v-if="click === 'own slots' && groove"><p class="mb-1 text-sm text-muted">Press the slots it falls on</p><SlotRow label="Slots the click falls on" :bars="groove.bars" :pressed="pressed" @press="pressSlot" /></div>
+      <div v-if="click === 'own slots' && groove">
+        <p class="mb-1 text-sm text-muted">Press the slots it falls on</p>
+        <SlotRow label="Slots the click falls on" :bars="groove.bars" :pressed="pressed" @press="pressSlot" />
+      </div>
       <ClimbForm v-if="stage.pulse === 'steady'" :stage="stage" :goal="groove?.tempo" @set="set" />
       <div class="flex flex-wrap items-center gap-x-6 gap-y-2 text-sm text-muted">
-        <span v-if="spanned" class="flex items-center gap-2">from <USelect :model-value="from" :items="beatItems" size="sm" class="w-26" aria-label="From which beat" @update:model-value="a => setSpan(Number(a), to)" /> to the end of <USelect :model-value="to" :items="beatItems" size="sm" class="w-26" aria-label="To which beat" @update:model-value="b => setSpan(from, Number(b))" /></span>
-        <span class="flex items-center gap-2"><UInputNumber :model-value="gaps.sound" :min="1" :max="64" size="sm" class="w-22" aria-label="Bars with click" @update:model-value="sound => sound && setGaps({ sound })" /> bars with click, <UInputNumber :model-value="gaps.silent" :min="0" :max="64" size="sm" class="w-22" aria-label="Bars without click" @update:model-value="silent => setGaps({ silent: silent ?? 0 })" /> without</span>
-        <span v-if="machine || fades.silent" class="flex items-center gap-2"><UInputNumber :model-value="fades.sound" :min="1" :max="64" size="sm" class="w-22" aria-label="Bars with the machine" @update:model-value="sound => sound && setFades({ sound })" /> bars with the machine, <UInputNumber :model-value="fades.silent" :min="0" :max="64" size="sm" class="w-22" aria-label="Bars without the machine" @update:model-value="silent => setFades({ silent: silent ?? 0 })" /> without</span>
+        <span v-if="spanned" class="flex items-center gap-2"
+          >from
+          <USelect
+            :model-value="from"
+            :items="beatItems"
+            size="sm"
+            class="w-26"
+            aria-label="From which beat"
+            @update:model-value="a => setSpan(Number(a), to)" />
+          to the end of
+          <USelect
+            :model-value="to"
+            :items="beatItems"
+            size="sm"
+            class="w-26"
+            aria-label="To which beat"
+            @update:model-value="b => setSpan(from, Number(b))"
+        /></span>
+        <span class="flex items-center gap-2"
+          ><UInputNumber
+            :model-value="gaps.sound"
+            :min="1"
+            :max="64"
+            size="sm"
+            class="w-22"
+            aria-label="Bars with click"
+            @update:model-value="sound => sound && setGaps({ sound })" />
+          bars with click,
+          <UInputNumber
+            :model-value="gaps.silent"
+            :min="0"
+            :max="64"
+            size="sm"
+            class="w-22"
+            aria-label="Bars without click"
+            @update:model-value="silent => setGaps({ silent: silent ?? 0 })" />
+          without</span
+        >
+        <span v-if="machine || fades.silent" class="flex items-center gap-2"
+          ><UInputNumber
+            :model-value="fades.sound"
+            :min="1"
+            :max="64"
+            size="sm"
+            class="w-22"
+            aria-label="Bars with the machine"
+            @update:model-value="sound => sound && setFades({ sound })" />
+          bars with the machine,
+          <UInputNumber
+            :model-value="fades.silent"
+            :min="0"
+            :max="64"
+            size="sm"
+            class="w-22"
+            aria-label="Bars without the machine"
+            @update:model-value="silent => setFades({ silent: silent ?? 0 })" />
+          without</span
+        >
       </div>
     </template>
-    <label class="block text-sm text-muted">attend to<br /><UInput :model-value="stage.attend" maxlength="200" size="sm" class="w-full max-w-2xl" aria-label="What to attend to" placeholder="left empty, the runner says where limbs land together" @change="set({ attend: ($event.target as HTMLInputElement).value.trim() })" /></label>
+    <label class="block text-sm text-muted"
+      >attend to<br /><UInput
+        :model-value="stage.attend"
+        maxlength="200"
+        size="sm"
+        class="w-full max-w-2xl"
+        aria-label="What to attend to"
+        placeholder="left empty, the runner says where limbs land together"
+        @change="set({ attend: ($event.target as HTMLInputElement).value.trim() })"
+    /></label>
   </div>
 </template>

@@ -8,11 +8,18 @@ import type { Groove } from '#core/groove'
 import { LANES_SHAPE } from '#core/notation'
 
 /** A groove on the Shelf: its lanes, small, once they have come, and its facts. */
-const props = defineProps<{ summary: Summaries['groove'], updatedAt: string, groove: Groove | undefined, parent: string | undefined, /** Several are being chosen, and this is one of them. */ picking?: boolean, picked?: boolean }>()
+const props = defineProps<{
+  summary: Summaries['groove']
+  updatedAt: string
+  groove: Groove | undefined
+  parent: string | undefined
+  /** Several are being chosen, and this is one of them. */ picking?: boolean
+  picked?: boolean
+}>()
 /** Its lanes follow once its words have been painted: while a player types, what is found is read first. */
 const drawn = useAfterPaint(() => props.groove)
 const lanesOf = computed(() => (drawn.value?.id === props.summary.id ? drawn.value : undefined))
-const emit = defineEmits<{ bin: [], pick: [] }>()
+const emit = defineEmits<{ bin: []; pick: [] }>()
 /** Gone from a card by keys, the next groove stands in its place, and has them. */
 const key = (event: KeyboardEvent) => byKey('shelfCard', { out: () => emit('bin') })[keyOf(event)]?.()
 /** As of when the card is drawn: a clock in each of them would be a clock in each of thousands. */
@@ -22,12 +29,39 @@ const changed = computed(() => formatTimeAgo(new Date(props.updatedAt)))
 <template>
   <article class="group relative flex h-full flex-col border-t border-default pt-3">
     <NuxtLink :to="`/bench/${summary.id}`" class="block" data-card @keydown="key">
-      <h2 class="truncate text-lg text-highlighted group-hover:underline" :title="summary.title">{{ summary.title }}</h2>
-      <div class="my-2" :style="{ aspectRatio: `1 / ${LANES_SHAPE}` }"><LanesStill v-if="lanesOf" :groove="lanesOf" /></div>
-      <p class="truncate text-sm text-toned"><TempoMark :tempo="summary.tempo" /> · {{ [summary.styleName, summary.bars, summary.feel].filter(Boolean).join(' · ') }}</p>
-      <p class="truncate text-sm text-muted">{{ parent ? `Variation of ${parent} · ` : '' }}{{ summary.tags.join(', ') || 'no tags' }} · <!-- By this clock, which is not the server’s, and has gone on since. --><time :datetime="updatedAt" data-allow-mismatch="text">{{ changed }}</time></p>
+      <h2 class="truncate text-lg text-highlighted group-hover:underline" :title="summary.title">
+        {{ summary.title }}
+      </h2>
+      <div class="my-2" :style="{ aspectRatio: `1 / ${LANES_SHAPE}` }">
+        <LanesStill v-if="lanesOf" :groove="lanesOf" />
+      </div>
+      <p class="truncate text-sm text-toned">
+        <TempoMark :tempo="summary.tempo" /> ·
+        {{ [summary.styleName, summary.bars, summary.feel].filter(Boolean).join(' · ') }}
+      </p>
+      <p class="truncate text-sm text-muted">
+        {{ parent ? `Variation of ${parent} · ` : '' }}{{ summary.tags.join(', ') || 'no tags' }} ·
+        <!-- By this clock, which is not the server’s, and has gone on since. --><time
+          :datetime="updatedAt"
+          data-allow-mismatch="text"
+          >{{ changed }}</time
+        >
+      </p>
     </NuxtLink>
-    <UCheckbox v-if="picking" :model-value="!!picked" color="neutral" class="absolute right-0 top-3.5 bg-default pl-2" :aria-label="`Choose ${summary.title}`" @update:model-value="emit('pick')" />
-    <button v-else type="button" class="absolute right-0 top-2 cursor-pointer rounded-sm p-1 opacity-0 hover:bg-elevated focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100" :aria-label="`Put ${summary.title} in the bin`" @click="emit('bin')"><UIcon name="i-lucide-trash-2" class="block size-4" /></button>
+    <UCheckbox
+      v-if="picking"
+      :model-value="!!picked"
+      color="neutral"
+      class="absolute right-0 top-3.5 bg-default pl-2"
+      :aria-label="`Choose ${summary.title}`"
+      @update:model-value="emit('pick')" />
+    <button
+      v-else
+      type="button"
+      class="absolute right-0 top-2 cursor-pointer rounded-sm p-1 opacity-0 hover:bg-elevated focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100"
+      :aria-label="`Put ${summary.title} in the bin`"
+      @click="emit('bin')">
+      <UIcon name="i-lucide-trash-2" class="block size-4" />
+    </button>
   </article>
 </template>

@@ -4,8 +4,8 @@ import type { Kit } from '#core/kit'
 import { useSettings } from '~/stores/settings'
 
 /** The staff under the lanes, on request. */
-defineProps<{ groove: Groove, kit: Kit }>()
-const emit = defineEmits<{ find: [strokes: { partId: string, at: number }[]] }>()
+defineProps<{ groove: Groove; kit: Kit }>()
+const emit = defineEmits<{ find: [strokes: { partId: string; at: number }[]] }>()
 const settings = useSettings()
 </script>
 
@@ -20,6 +20,12 @@ const settings = useSettings()
         <span class="text-sm text-muted">Press a note to find its stick.</span>
       </template>
     </div>
-    <StaffView v-if="settings.staff.shown" :groove="groove" :kit="kit" :counts="settings.staff.counts" :sticking="settings.staff.sticking" @find="strokes => emit('find', strokes)" />
+    <StaffView
+      v-if="settings.staff.shown"
+      :groove="groove"
+      :kit="kit"
+      :counts="settings.staff.counts"
+      :sticking="settings.staff.sticking"
+      @find="strokes => emit('find', strokes)" />
   </section>
 </template>

@@ -20,7 +20,10 @@ const cuts = computed(() => [1, 2, 3, 4, 5, 6, 7, 8].filter(slots => evenSlots(s
 const slotsOf = computed(() => (new Set(store.ground.meter.groups).size > 1 ? 'Slots a short beat' : 'Slots a beat'))
 const rudiments = ['rolls', 'paradiddles', 'flams', 'drags'].map(family => [
   { type: 'label' as const, label: family },
-  ...RUDIMENTS.filter(one => one.family === family).map(one => ({ label: one.extra ? `${one.name} (extra)` : one.name, value: one.id })),
+  ...RUDIMENTS.filter(one => one.family === family).map(one => ({
+    label: one.extra ? `${one.name} (extra)` : one.name,
+    value: one.id,
+  })),
 ])
 const rudiment = computed({
   get: () => rudimentOf(store.sticking)?.id,
@@ -37,15 +40,37 @@ const rudiment = computed({
 
 <template>
   <div class="space-y-2">
-    <label class="block text-sm text-muted">Sticking
-      <UInput v-model="store.draft.text" size="xl" class="w-full" :ui="{ base: 'display tracking-wider' }" spellcheck="false" autocapitalize="off" aria-describedby="sticking-help" :aria-invalid="!store.read.ok" aria-label="Sticking" />
+    <label class="block text-sm text-muted"
+      >Sticking
+      <UInput
+        v-model="store.draft.text"
+        size="xl"
+        class="w-full"
+        :ui="{ base: 'display tracking-wider' }"
+        spellcheck="false"
+        autocapitalize="off"
+        aria-describedby="sticking-help"
+        :aria-invalid="!store.read.ok"
+        aria-label="Sticking" />
     </label>
     <p v-if="!store.read.ok" role="alert" class="text-error">{{ store.read.reason }}</p>
-    <p id="sticking-help" class="text-sm text-muted">r and l are the hands, f the foot, (rf) a hand and the foot at once, - a rest. &gt; before a letter accents it, or write it large among small ones. ^ flam, ^^ drag, ^^^ ruff, = double, ~ buzz.</p>
+    <p id="sticking-help" class="text-sm text-muted">
+      r and l are the hands, f the foot, (rf) a hand and the foot at once, - a rest. &gt; before a letter accents it, or
+      write it large among small ones. ^ flam, ^^ drag, ^^^ ruff, = double, ~ buzz.
+    </p>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2 text-sm text-muted">
-      <label>Rudiment<USelect v-model="rudiment" :items="rudiments" placeholder="choose one" class="block w-60" aria-label="Rudiment" /></label>
+      <label
+        >Rudiment<USelect
+          v-model="rudiment"
+          :items="rudiments"
+          placeholder="choose one"
+          class="block w-60"
+          aria-label="Rudiment"
+      /></label>
       <label>Meter<USelect v-model="time" :items="METERS" class="block w-22" aria-label="Meter" /></label>
-      <label>{{ slotsOf }}<USelect v-model="store.draft.slots" :items="cuts" class="block w-20" :aria-label="slotsOf" /></label>
+      <label
+        >{{ slotsOf }}<USelect v-model="store.draft.slots" :items="cuts" class="block w-20" :aria-label="slotsOf"
+      /></label>
       <USwitch v-model="store.draft.changing" label="Hands change over each time round" />
     </div>
   </div>

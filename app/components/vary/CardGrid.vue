@@ -8,5 +8,11 @@ const { walk } = useCardWalk(useTemplateRef<HTMLElement>('list'))
 </script>
 
 <template>
-  <ul ref="list" class="grid grid-cols-[repeat(auto-fill,minmax(min(16.5rem,100%),1fr))] gap-x-6 gap-y-5" @mouseleave="emit('leave')" @keydown="walk"><slot /></ul>
+  <ul
+    ref="list"
+    class="grid grid-cols-[repeat(auto-fill,minmax(min(16.5rem,100%),1fr))] gap-x-6 gap-y-5"
+    @mouseleave="emit('leave')"
+    @keydown="walk">
+    <slot />
+  </ul>
 </template>

@@ -8,8 +8,12 @@ import type { Base } from '~/documents/autosave'
 import { newId } from '~/documents/ids'
 
 /** The family of a groove as a tree, each with what was done to its parent and where it differs from it, or from a chosen one, lit in its lanes. */
-const props = defineProps<{ groove: Groove, kit: Kit, /** Raised when something was kept, so that the tree is read again. */ turn: number }>()
-const emit = defineEmits<{ hear: [groove: Groove], adopt: [main: Groove, kept: Groove, base: Base] }>()
+const props = defineProps<{
+  groove: Groove
+  kit: Kit
+  /** Raised when something was kept, so that the tree is read again. */ turn: number
+}>()
+const emit = defineEmits<{ hear: [groove: Groove]; adopt: [main: Groove, kept: Groove, base: Base] }>()
 
 const stored = shallowRef<Stored<Groove>[]>([])
 /** What each was made from, as it was then, by the id of what was made. */
@@ -20,20 +24,30 @@ async function load() {
   const ids = (await api.grooves.list({ family: props.groove.id })).map(one => one.summary.id)
   const whole = new Map((await api.grooves.some(ids)).map(one => [one.document.id, one]))
   stored.value = ids.flatMap(id => whole.get(id) ?? [])
-  const found = await Promise.all(stored.value.map(async ({ document: { id, parent } }) => {
-    const now = parent && whole.get(parent.id)
-    if (!now) return []
-    // The open groove may change after this: what is kept now is what its children were made from.
-    const then = now.revision === parent.revision ? now : await api.grooves.getAt(parent.id, parent.revision).catch(() => undefined)
-    return then ? [[id, then.document] as const] : []
-  }))
+  const found = await Promise.all(
+    stored.value.map(async ({ document: { id, parent } }) => {
+      const now = parent && whole.get(parent.id)
+      if (!now) return []
+      // The open groove may change after this: what is kept now is what its children were made from.
+      const then =
+        now.revision === parent.revision
+          ? now
+          : await api.grooves.getAt(parent.id, parent.revision).catch(() => undefined)
+      return then ? [[id, then.document] as const] : []
+    }),
+  )
   origins.value = new Map(found.flat())
 }
 await load()
 watch(() => props.turn, load)
 
 /** The open groove as it stands here; the others as they are kept. The newest come first from the server, brothers in the order they were born. */
-const family = computed(() => familyOf(stored.value.map(one => (one.document.id === props.groove.id ? props.groove : one.document)).toReversed(), props.groove.id))
+const family = computed(() =>
+  familyOf(
+    stored.value.map(one => (one.document.id === props.groove.id ? props.groove : one.document)).toReversed(),
+    props.groove.id,
+  ),
+)
 const grooveOf = (id: string | undefined) => family.value.find(one => one.groove.id === id)?.groove
 /** What the others are held against: the first that was chosen, so that brothers can be told apart; without one, each its parent as it was then. */
 const against = computed(() => grooveOf(chosen.value[0]))
@@ -47,8 +61,11 @@ const says = computed(() => {
   return `${rows.value.length} grooves, each lit where it differs from ${against.value ? `“${against.value.title}”` : 'the one it was made from. Choose one to hold the others against it'}.`
 })
 
-const choose = (id: string) => (chosen.value = chosen.value.includes(id) ? chosen.value.filter(one => one !== id) : [...chosen.value, id].slice(-2))
-const compareTo = computed(() => (chosen.value.length === 2 ? `/compare?a=${chosen.value[0]}&b=${chosen.value[1]}` : ''))
+const choose = (id: string) =>
+  (chosen.value = chosen.value.includes(id) ? chosen.value.filter(one => one !== id) : [...chosen.value, id].slice(-2))
+const compareTo = computed(() =>
+  chosen.value.length === 2 ? `/compare?a=${chosen.value[0]}&b=${chosen.value[1]}` : '',
+)
 
 /** A variation takes its first ancestor’s place. */
 function adopt(kin: Kin) {
@@ -63,22 +80,55 @@ function adopt(kin: Kin) {
   <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
     <div class="mb-3 flex items-center gap-3">
       <p class="text-toned">{{ says }}</p>
-      <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!compareTo" :to="compareTo || undefined">{{ compareTo ? 'Compare the two chosen' : chosen.length ? 'Choose one more to compare' : 'Choose two to compare' }}</UButton>
+      <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!compareTo" :to="compareTo || undefined">{{
+        compareTo ? 'Compare the two chosen' : chosen.length ? 'Choose one more to compare' : 'Choose two to compare'
+      }}</UButton>
     </div>
     <ul>
-      <li v-for="kin in rows" :key="kin.groove.id" data-kin class="flex flex-wrap items-start gap-4 border-t border-muted py-2" :style="{ paddingLeft: `${kin.depth * 2}rem` }">
-        <UCheckbox :model-value="chosen.includes(kin.groove.id)" color="neutral" class="mt-1" :aria-label="`Compare with ${kin.groove.title}`" @update:model-value="choose(kin.groove.id)" />
+      <li
+        v-for="kin in rows"
+        :key="kin.groove.id"
+        data-kin
+        class="flex flex-wrap items-start gap-4 border-t border-muted py-2"
+        :style="{ paddingLeft: `${kin.depth * 2}rem` }">
+        <UCheckbox
+          :model-value="chosen.includes(kin.groove.id)"
+          color="neutral"
+          class="mt-1"
+          :aria-label="`Compare with ${kin.groove.title}`"
+          @update:model-value="choose(kin.groove.id)" />
         <div class="w-80 max-w-full shrink-0"><LanesStill :groove="kin.groove" :lit="kin.changed?.places ?? []" /></div>
         <div class="min-w-48 flex-1 text-[0.94rem]">
-          <h2 class="text-base">{{ kin.groove.title }}<span v-if="kin.groove.id === groove.id" class="ml-2 text-sm font-normal text-muted">here</span></h2>
+          <h2 class="text-base">
+            {{ kin.groove.title
+            }}<span v-if="kin.groove.id === groove.id" class="ml-2 text-sm font-normal text-muted">here</span>
+          </h2>
           <p>{{ sayMoves(kin.groove) }}</p>
-          <p v-if="kin.changed" class="text-sm text-muted" data-differs>{{ kin.changed.keys.length }} {{ kin.changed.keys.length === 1 ? 'stroke' : 'strokes' }} new or changed, {{ kin.changed.gone }} gone</p>
+          <p v-if="kin.changed" class="text-sm text-muted" data-differs>
+            {{ kin.changed.keys.length }} {{ kin.changed.keys.length === 1 ? 'stroke' : 'strokes' }} new or changed,
+            {{ kin.changed.gone }} gone
+          </p>
         </div>
         <div class="flex shrink-0 gap-1">
-          <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-volume-2" :aria-label="`Hear ${kin.groove.title}`" @click="emit('hear', kin.groove)" />
-          <UButton v-if="kin.groove.id !== groove.id" size="xs" color="neutral" variant="outline" :to="`/vary/${kin.groove.id}?view=family`">Go to it</UButton>
+          <UButton
+            size="xs"
+            color="neutral"
+            variant="outline"
+            icon="i-lucide-volume-2"
+            :aria-label="`Hear ${kin.groove.title}`"
+            @click="emit('hear', kin.groove)" />
+          <UButton
+            v-if="kin.groove.id !== groove.id"
+            size="xs"
+            color="neutral"
+            variant="outline"
+            :to="`/vary/${kin.groove.id}?view=family`"
+            >Go to it</UButton
+          >
           <UButton size="xs" color="neutral" variant="outline" :to="`/bench/${kin.groove.id}`">Bench</UButton>
-          <UButton v-if="kin.depth > 0" size="xs" color="neutral" variant="outline" @click="adopt(kin)">Adopt as main</UButton>
+          <UButton v-if="kin.depth > 0" size="xs" color="neutral" variant="outline" @click="adopt(kin)"
+            >Adopt as main</UButton
+          >
         </div>
       </li>
     </ul>

@@ -5,8 +5,8 @@ import type { Kit } from '#core/kit'
 import { type Idea, sayDifficulty } from '#core/vary'
 
 /** One idea: its lanes, what led there, what speaks for it, and how it stands to home. */
-const props = defineProps<{ idea: Idea, number: number, home: Groove, kit: Kit, kept: boolean }>()
-const emit = defineEmits<{ point: [], leave: [], keep: [], choose: [] }>()
+const props = defineProps<{ idea: Idea; number: number; home: Groove; kit: Kit; kept: boolean }>()
+const emit = defineEmits<{ point: []; leave: []; keep: []; choose: [] }>()
 
 const facts = computed(() => {
   const { more, difficulty } = props.idea
@@ -15,9 +15,26 @@ const facts = computed(() => {
 </script>
 
 <template>
-  <PreviewCard data-idea :groove="idea.groove" :home="home" :kit="kit" :label="`Idea ${number}: ${idea.says.join(' ')}`" :kept="kept" @point="emit('point')" @leave="emit('leave')" @keep="emit('keep')" @choose="emit('choose')">
-    <ol class="mt-1 text-[0.94rem]"><li v-for="(line, s) in idea.says" :key="s">{{ line }}</li></ol>
+  <PreviewCard
+    data-idea
+    :groove="idea.groove"
+    :home="home"
+    :kit="kit"
+    :label="`Idea ${number}: ${idea.says.join(' ')}`"
+    :kept="kept"
+    @point="emit('point')"
+    @leave="emit('leave')"
+    @keep="emit('keep')"
+    @choose="emit('choose')">
+    <ol class="mt-1 text-[0.94rem]">
+      <li v-for="(line, s) in idea.says" :key="s">{{ line }}</li>
+    </ol>
     <p v-if="idea.speaks.length" class="text-sm text-toned" data-idea-speaks>{{ idea.speaks.join(' ') }}</p>
-    <p class="text-sm text-muted" :title="`${Math.round(idea.distance * 100)} % of the strokes are others than home’s`" data-idea-facts>{{ facts }}</p>
+    <p
+      class="text-sm text-muted"
+      :title="`${Math.round(idea.distance * 100)} % of the strokes are others than home’s`"
+      data-idea-facts>
+      {{ facts }}
+    </p>
   </PreviewCard>
 </template>

@@ -8,8 +8,12 @@ import { usePaced } from '~/composables/usePaced'
 import { useVary } from '~/stores/vary'
 
 /** A search over thousands of chains of moves; the best and most different as cards, heard as they are pointed at. */
-const props = defineProps<{ groove: Groove, kit: Kit }>()
-const emit = defineEmits<{ try: [groove: Groove | undefined], hear: [on: boolean], keep: [groove: Groove, made: MoveMade[], name: string] }>()
+const props = defineProps<{ groove: Groove; kit: Kit }>()
+const emit = defineEmits<{
+  try: [groove: Groove | undefined]
+  hear: [on: boolean]
+  keep: [groove: Groove, made: MoveMade[], name: string]
+}>()
 const vary = useVary()
 const search = useIdeas()
 
@@ -28,12 +32,24 @@ function keyOf(idea: Idea): string {
 }
 /** A new card every third frame: drawing one takes most of a frame. */
 const cards = usePaced(() => search.ideas.value, keyOf, 3)
-const shown = computed(() => cards.value.filter(idea => (filter.value === 'busier' ? idea.more > 0 : filter.value === 'simpler' ? idea.more < 0 : true)))
+const shown = computed(() =>
+  cards.value.filter(idea =>
+    filter.value === 'busier' ? idea.more > 0 : filter.value === 'simpler' ? idea.more < 0 : true,
+  ),
+)
 
 function begin(partner: boolean) {
   const { density, promise } = companion.value
-  const promises: PromiseId[] = partner ? [...vary.promises.filter(one => !DENSITIES.includes(one)), promise] : [...vary.promises]
-  void search.begin(props.groove, props.kit, { seed: vary.seed, promises, groups: group.value === 'all moves' ? [] : [group.value], off: vary.tasteOff, ...(partner ? { density } : {}) })
+  const promises: PromiseId[] = partner
+    ? [...vary.promises.filter(one => !DENSITIES.includes(one)), promise]
+    : [...vary.promises]
+  void search.begin(props.groove, props.kit, {
+    seed: vary.seed,
+    promises,
+    groups: group.value === 'all moves' ? [] : [group.value],
+    off: vary.tasteOff,
+    ...(partner ? { density } : {}),
+  })
 }
 // What was found belongs to the home and the promises it was found for.
 watch(() => [props.groove, vary.promises], search.clear)
@@ -48,13 +64,21 @@ function leave() {
 }
 /** The idea that was chosen, large above the others. */
 const chosen = shallowRef<Idea>()
-watch(() => search.ideas.value, (now) => {
-  if (chosen.value && !now.includes(chosen.value)) chosen.value = undefined
-})
+watch(
+  () => search.ideas.value,
+  now => {
+    if (chosen.value && !now.includes(chosen.value)) chosen.value = undefined
+  },
+)
 const kept = ref<Set<string>>(new Set())
 function keep(idea: Idea) {
   kept.value = new Set([...kept.value, keyOf(idea)])
-  emit('keep', idea.groove, runSteps(props.groove, idea.steps, props.kit).flatMap(step => (step.ok ? [step.made] : [])), '')
+  emit(
+    'keep',
+    idea.groove,
+    runSteps(props.groove, idea.steps, props.kit).flatMap(step => (step.ok ? [step.made] : [])),
+    '',
+  )
 }
 onBeforeUnmount(() => emit('try', undefined))
 </script>
@@ -62,17 +86,51 @@ onBeforeUnmount(() => emit('try', undefined))
 <template>
   <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
     <div class="mb-3 flex flex-wrap items-center gap-3">
-      <SearchBar v-model:group="group" v-model:filter="filter" v-model:hearing="hearing" :running="search.running.value" :companion="companion" @begin="begin" @stop="search.stop" />
+      <SearchBar
+        v-model:group="group"
+        v-model:filter="filter"
+        v-model:hearing="hearing"
+        :running="search.running.value"
+        :companion="companion"
+        @begin="begin"
+        @stop="search.stop" />
       <SearchProgress class="ml-auto" :search="search" />
     </div>
-    <p v-if="!begun" class="max-w-2xl text-toned">Chains of one to four moves are tried by the thousand. What breaks a promise above or a rule of taste is dropped, and so is what sounds like something already found; the rest is ranked so that the first dozen differ. {{ companion.says }}</p>
-    <p v-else-if="!shown.length && !search.running.value">{{ cards.length ? `None of these is ${filter}.` : 'Nothing was found that keeps every promise. Give one back and search again.' }}</p>
+    <p v-if="!begun" class="max-w-2xl text-toned">
+      Chains of one to four moves are tried by the thousand. What breaks a promise above or a rule of taste is dropped,
+      and so is what sounds like something already found; the rest is ranked so that the first dozen differ.
+      {{ companion.says }}
+    </p>
+    <p v-else-if="!shown.length && !search.running.value">
+      {{
+        cards.length
+          ? `None of these is ${filter}.`
+          : 'Nothing was found that keeps every promise. Give one back and search again.'
+      }}
+    </p>
     <section v-if="chosen" class="mb-5 border-b border-default pb-4" aria-label="The chosen idea" data-chosen-idea>
       <h2 class="text-lg">{{ chosen.says.join(' ') }}</h2>
-      <VariationCard :key="keyOf(chosen)" :groove="chosen.groove" :home="groove" :kit="kit" large class="overflow-x-auto" />
+      <VariationCard
+        :key="keyOf(chosen)"
+        :groove="chosen.groove"
+        :home="groove"
+        :kit="kit"
+        large
+        class="overflow-x-auto" />
     </section>
     <CardGrid @leave="leave">
-      <IdeaCard v-for="(idea, i) in shown" :key="keyOf(idea)" :idea="idea" :number="i + 1" :home="groove" :kit="kit" :kept="kept.has(keyOf(idea))" @point="point(idea)" @leave="leave" @keep="keep(idea)" @choose="chosen = idea" />
+      <IdeaCard
+        v-for="(idea, i) in shown"
+        :key="keyOf(idea)"
+        :idea="idea"
+        :number="i + 1"
+        :home="groove"
+        :kit="kit"
+        :kept="kept.has(keyOf(idea))"
+        @point="point(idea)"
+        @leave="leave"
+        @keep="keep(idea)"
+        @choose="chosen = idea" />
     </CardGrid>
   </div>
 </template>

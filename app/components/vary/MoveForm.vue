@@ -5,12 +5,15 @@ import type { Kit } from '#core/kit'
 import { type Move, type ParamSpec, type ParamValue, type Params, choicesOf, pointedAt } from '#core/vary'
 
 /** What a move is told: a field for each of its parameters, made from their description. */
-const props = defineProps<{ move: Move, params: Params, groove: Groove, kit: Kit }>()
+const props = defineProps<{ move: Move; params: Params; groove: Groove; kit: Kit }>()
 const emit = defineEmits<{ params: [params: Params] }>()
 
-const fields = computed(() => props.move.params.map(spec => ({ spec, choices: choicesOf(spec, props.groove, props.kit) ?? [] })))
+const fields = computed(() =>
+  props.move.params.map(spec => ({ spec, choices: choicesOf(spec, props.groove, props.kit) ?? [] })),
+)
 const set = (spec: ParamSpec, value: ParamValue) => emit('params', { ...props.params, [spec.id]: value })
-const setNumber = (spec: ParamSpec, value: number | null | undefined) => Number.isFinite(value) && set(spec, value as number)
+const setNumber = (spec: ParamSpec, value: number | null | undefined) =>
+  Number.isFinite(value) && set(spec, value as number)
 const chosen = (spec: ParamSpec): string[] => (props.params[spec.id] as string[] | undefined) ?? []
 /** One listener for all of a list’s buttons, the same at every drawing, so that those that stay as they are are not drawn again. */
 function toggle(event: MouseEvent) {
@@ -21,13 +24,17 @@ function toggle(event: MouseEvent) {
 }
 /** Lists hold texts and figures alike; what stands in them goes out as it is. */
 const pick = (spec: ParamSpec, label: unknown) => {
-  const found = fields.value.find(field => field.spec === spec)!.choices.find(choice => String(choice.value) === String(label))
+  const found = fields.value
+    .find(field => field.spec === spec)!
+    .choices.find(choice => String(choice.value) === String(label))
   if (found) set(spec, found.value)
 }
-const items = (choices: { value: ParamValue, label: string }[], current: ParamValue | undefined) => {
+const items = (choices: { value: ParamValue; label: string }[], current: ParamValue | undefined) => {
   const listed = choices.map(choice => ({ value: String(choice.value), label: choice.label }))
   // A part a recipe names by its role is shown by that name where this groove has none.
-  return current === undefined || listed.some(one => one.value === String(current)) ? listed : [{ value: String(current), label: String(current) }, ...listed]
+  return current === undefined || listed.some(one => one.value === String(current))
+    ? listed
+    : [{ value: String(current), label: String(current) }, ...listed]
 }
 </script>
 
@@ -37,16 +44,46 @@ const items = (choices: { value: ParamValue, label: string }[], current: ParamVa
       <fieldset v-if="spec.kind === 'parts'">
         <legend class="mb-1 text-sm text-muted">{{ spec.name }}</legend>
         <div class="flex flex-wrap gap-1">
-          <UButton v-for="choice in choices" :key="String(choice.value)" size="xs" color="neutral" :variant="chosen(spec).includes(String(choice.value)) ? 'solid' : 'outline'" :aria-pressed="chosen(spec).includes(String(choice.value))" :data-spec="spec.id" :data-value="choice.value" :label="choice.label" @click="toggle" />
+          <UButton
+            v-for="choice in choices"
+            :key="String(choice.value)"
+            size="xs"
+            color="neutral"
+            :variant="chosen(spec).includes(String(choice.value)) ? 'solid' : 'outline'"
+            :aria-pressed="chosen(spec).includes(String(choice.value))"
+            :data-spec="spec.id"
+            :data-value="choice.value"
+            :label="choice.label"
+            @click="toggle" />
         </div>
       </fieldset>
       <div v-else-if="spec.kind === 'slots'" class="w-full">
         <p class="mb-1 text-sm text-muted">{{ spec.name }}</p>
-        <SlotRow :bars="groove.bars" :label="spec.name" :pressed="params[spec.id] as number[]" @press="slot => emit('params', pointedAt(move, groove, params, slot))" />
+        <SlotRow
+          :bars="groove.bars"
+          :label="spec.name"
+          :pressed="params[spec.id] as number[]"
+          @press="slot => emit('params', pointedAt(move, groove, params, slot))" />
       </div>
-      <label v-else class="flex flex-col gap-1 text-sm text-muted">{{ spec.name }}
-        <UInputNumber v-if="spec.kind === 'number'" :model-value="params[spec.id] as number" :min="spec.from" :max="spec.to" size="sm" class="w-26" :aria-label="spec.name" @update:model-value="value => setNumber(spec, value)" />
-        <USelect v-else :model-value="String(params[spec.id])" :items="items(choices, params[spec.id])" size="sm" class="min-w-32" :aria-label="spec.name" @update:model-value="value => pick(spec, value)" />
+      <label v-else class="flex flex-col gap-1 text-sm text-muted"
+        >{{ spec.name }}
+        <UInputNumber
+          v-if="spec.kind === 'number'"
+          :model-value="params[spec.id] as number"
+          :min="spec.from"
+          :max="spec.to"
+          size="sm"
+          class="w-26"
+          :aria-label="spec.name"
+          @update:model-value="value => setNumber(spec, value)" />
+        <USelect
+          v-else
+          :model-value="String(params[spec.id])"
+          :items="items(choices, params[spec.id])"
+          size="sm"
+          class="min-w-32"
+          :aria-label="spec.name"
+          @update:model-value="value => pick(spec, value)" />
       </label>
     </template>
   </div>

@@ -2,27 +2,55 @@
 import { computed, watch } from 'vue'
 import { type Edit, type Groove, type MoveMade, type Span, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Params, type Step, abstracted, changedStrokes, firstBroken, firstParams, moveOf, pointedAt, runMove, takesPlace } from '#core/vary'
+import {
+  type Params,
+  type Step,
+  abstracted,
+  changedStrokes,
+  firstBroken,
+  firstParams,
+  moveOf,
+  pointedAt,
+  runMove,
+  takesPlace,
+} from '#core/vary'
 import { useRecipes } from '~/stores/recipes'
 import { useVary } from '~/stores/vary'
 
 /** One move: what it is told, what it would do here, seen and heard before it is taken. */
-const props = defineProps<{ groove: Groove, kit: Kit, /** The only place to change. */ span?: Span }>()
-const emit = defineEmits<{ try: [groove: Groove | undefined], edit: [edit: Edit], keep: [groove: Groove, made: MoveMade[]], step: [step: Step, /** Into which recipe; a new one where none is told. */ recipeId: string | undefined] }>()
+const props = defineProps<{ groove: Groove; kit: Kit; /** The only place to change. */ span?: Span }>()
+const emit = defineEmits<{
+  try: [groove: Groove | undefined]
+  edit: [edit: Edit]
+  keep: [groove: Groove, made: MoveMade[]]
+  step: [step: Step, /** Into which recipe; a new one where none is told. */ recipeId: string | undefined]
+}>()
 const vary = useVary()
 const recipes = useRecipes()
 
 const move = computed(() => moveOf(vary.moveId) ?? moveOf('displace-all')!)
-const params = computed<Params | undefined>(() => vary.told[move.value.id] ?? firstParams(move.value, props.groove, props.kit, vary.promises))
-const done = computed(() => (params.value ? runMove(move.value, props.groove, params.value, props.kit, props.span) : undefined))
-const lost = computed(() => (done.value?.ok ? firstBroken(vary.promises, props.groove, done.value.value.groove, props.kit) : undefined))
+const params = computed<Params | undefined>(
+  () => vary.told[move.value.id] ?? firstParams(move.value, props.groove, props.kit, vary.promises),
+)
+const done = computed(() =>
+  params.value ? runMove(move.value, props.groove, params.value, props.kit, props.span) : undefined,
+)
+const lost = computed(() =>
+  done.value?.ok ? firstBroken(vary.promises, props.groove, done.value.value.groove, props.kit) : undefined,
+)
 const after = computed(() => (done.value?.ok ? done.value.value.groove : undefined))
 const changed = computed(() => (after.value ? changedStrokes(props.groove, after.value, props.kit) : undefined))
 const shows = computed(() => {
   const gone = changed.value?.gone
   return `${after.value ? 'After it, what changed in the light' : 'Home, as it is'}${gone ? `; ${sayCount(gone, 'stroke')} gone` : ''}.${takesPlace(move.value) ? ' Press in the lanes to say where.' : ''}`
 })
-const why = computed(() => (!params.value ? 'This groove has nothing for it.' : done.value && !done.value.ok ? done.value.reason : lost.value?.reason ?? ''))
+const why = computed(() =>
+  !params.value
+    ? 'This groove has nothing for it.'
+    : done.value && !done.value.ok
+      ? done.value.reason
+      : (lost.value?.reason ?? ''),
+)
 watch(after, now => emit('try', now), { immediate: true })
 
 const tell = (now: Params) => (vary.told = { ...vary.told, [move.value.id]: now })
@@ -35,12 +63,15 @@ function take(how: 'edit' | 'keep') {
 }
 /** Which recipe it goes into is asked: none is changed unseen. */
 function send(recipeId?: string) {
-  if (params.value) emit('step', { move: move.value.id, params: abstracted(move.value, props.groove, params.value) }, recipeId)
+  if (params.value)
+    emit('step', { move: move.value.id, params: abstracted(move.value, props.groove, params.value) }, recipeId)
 }
-const receivers = computed(() => [
-  [{ label: 'A new recipe', icon: 'i-lucide-plus', onSelect: () => send() }],
-  recipes.list.map(({ summary }) => ({ label: summary.name, onSelect: () => send(summary.id) })),
-].filter(group => group.length))
+const receivers = computed(() =>
+  [
+    [{ label: 'A new recipe', icon: 'i-lucide-plus', onSelect: () => send() }],
+    recipes.list.map(({ summary }) => ({ label: summary.name, onSelect: () => send(summary.id) })),
+  ].filter(group => group.length),
+)
 defineExpose({ take })
 </script>
 
@@ -51,15 +82,26 @@ defineExpose({ take })
       <p class="text-toned">{{ move.about }}</p>
     </div>
     <MoveForm v-if="params" :move="move" :params="params" :groove="groove" :kit="kit" @params="tell" />
-    <p role="status" data-move-says :class="why ? 'text-error' : ''">{{ why || (done?.ok ? done.value.sentence : '') }}</p>
+    <p role="status" data-move-says :class="why ? 'text-error' : ''">
+      {{ why || (done?.ok ? done.value.sentence : '') }}
+    </p>
     <div v-if="after || takesPlace(move)">
       <p class="mb-1 text-sm text-muted">{{ shows }}</p>
-      <LanesStill :groove="after ?? groove" :lit="changed?.places ?? []" :marks="changed?.keys ?? []" large :pressed="takesPlace(move) ? point : undefined" />
+      <LanesStill
+        :groove="after ?? groove"
+        :lit="changed?.places ?? []"
+        :marks="changed?.keys ?? []"
+        large
+        :pressed="takesPlace(move) ? point : undefined" />
     </div>
     <div class="flex flex-wrap gap-2">
       <UButton color="neutral" :disabled="!!why" @click="take('keep')">Keep as variation</UButton>
       <UButton color="neutral" variant="outline" :disabled="!!why" @click="take('edit')">Change this groove</UButton>
-      <UDropdownMenu v-if="params" :items="receivers" @update:open="open => open && recipes.load()"><UButton color="neutral" variant="ghost" icon="i-lucide-plus" trailing-icon="i-lucide-chevron-down">Into a recipe</UButton></UDropdownMenu>
+      <UDropdownMenu v-if="params" :items="receivers" @update:open="open => open && recipes.load()"
+        ><UButton color="neutral" variant="ghost" icon="i-lucide-plus" trailing-icon="i-lucide-chevron-down"
+          >Into a recipe</UButton
+        ></UDropdownMenu
+      >
     </div>
   </section>
 </template>

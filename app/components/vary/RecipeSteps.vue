@@ -7,8 +7,8 @@ import { type Params, type Step, type StepDone, MOVES, abstracted, firstParams, 
 import { newId } from '~/documents/ids'
 
 /** The steps of a recipe in order, each with what it does here; told otherwise, heard up to, dragged, taken out, added. */
-const props = defineProps<{ groove: Groove, kit: Kit, steps: readonly Step[], run: readonly StepDone[] }>()
-const emit = defineEmits<{ steps: [steps: Step[]], hear: [groove: Groove] }>()
+const props = defineProps<{ groove: Groove; kit: Kit; steps: readonly Step[]; run: readonly StepDone[] }>()
+const emit = defineEmits<{ steps: [steps: Step[]]; hear: [groove: Groove] }>()
 const toast = useToast()
 
 const open = ref(-1)
@@ -18,9 +18,12 @@ const keys = shallowRef<string[]>([])
 const keyOf = (i: number) => (keys.value[i] ??= newId())
 const lines = computed({
   get: () => props.steps.map((step, i) => ({ step, key: keyOf(i) })),
-  set: (now) => {
+  set: now => {
     keys.value = now.map(line => line.key)
-    emit('steps', now.map(line => line.step))
+    emit(
+      'steps',
+      now.map(line => line.step),
+    )
   },
 })
 const before = (i: number): Groove => props.run[i - 1]?.groove ?? props.groove
@@ -55,15 +58,54 @@ const moves = MOVES.map(move => ({ value: move.id, label: `${move.name} (${move.
       <div class="flex items-center gap-2">
         <span class="grip cursor-grab select-none px-1 text-muted" aria-hidden="true">⠿</span>
         <span class="display w-5 text-right">{{ i + 1 }}</span>
-        <button type="button" class="cursor-pointer font-semibold text-highlighted hover:underline" :aria-expanded="open === i" @click="open = open === i ? -1 : i">{{ moveOf(line.step.move)?.name }}</button>
-        <span class="flex-1 text-[0.94rem]" :class="run[i]?.ok ? 'text-toned' : 'text-error'" data-step-says>{{ run[i]?.ok ? run[i].sentence : run[i] ? `Passed over. ${run[i].reason}` : '' }}</span>
-        <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-volume-2" :aria-label="`Hear it up to step ${i + 1}`" @click="emit('hear', run[i]!.groove)" />
-        <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-arrow-up" :aria-label="`Step ${i + 1} earlier`" :disabled="i === 0" @click="shift(i, -1)" />
-        <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-arrow-down" :aria-label="`Step ${i + 1} later`" :disabled="i === lines.length - 1" @click="shift(i, 1)" />
-        <UButton size="xs" color="neutral" variant="ghost" icon="i-lucide-x" :aria-label="`Take step ${i + 1} out`" @click="takeOut(i)" />
+        <button
+          type="button"
+          class="cursor-pointer font-semibold text-highlighted hover:underline"
+          :aria-expanded="open === i"
+          @click="open = open === i ? -1 : i">
+          {{ moveOf(line.step.move)?.name }}
+        </button>
+        <span class="flex-1 text-[0.94rem]" :class="run[i]?.ok ? 'text-toned' : 'text-error'" data-step-says>{{
+          run[i]?.ok ? run[i].sentence : run[i] ? `Passed over. ${run[i].reason}` : ''
+        }}</span>
+        <UButton
+          size="xs"
+          color="neutral"
+          variant="outline"
+          icon="i-lucide-volume-2"
+          :aria-label="`Hear it up to step ${i + 1}`"
+          @click="emit('hear', run[i]!.groove)" />
+        <UButton
+          size="xs"
+          color="neutral"
+          variant="ghost"
+          icon="i-lucide-arrow-up"
+          :aria-label="`Step ${i + 1} earlier`"
+          :disabled="i === 0"
+          @click="shift(i, -1)" />
+        <UButton
+          size="xs"
+          color="neutral"
+          variant="ghost"
+          icon="i-lucide-arrow-down"
+          :aria-label="`Step ${i + 1} later`"
+          :disabled="i === lines.length - 1"
+          @click="shift(i, 1)" />
+        <UButton
+          size="xs"
+          color="neutral"
+          variant="ghost"
+          icon="i-lucide-x"
+          :aria-label="`Take step ${i + 1} out`"
+          @click="takeOut(i)" />
       </div>
       <div v-if="open === i && run[i]" class="mt-2 grid items-start gap-4 lg:grid-cols-[1fr_22rem] lg:pl-10">
-        <MoveForm :move="moveOf(line.step.move)!" :params="resolved(moveOf(line.step.move)!, before(i), line.step.params, kit)" :groove="before(i)" :kit="kit" @params="params => tell(i, params)" />
+        <MoveForm
+          :move="moveOf(line.step.move)!"
+          :params="resolved(moveOf(line.step.move)!, before(i), line.step.params, kit)"
+          :groove="before(i)"
+          :kit="kit"
+          @params="params => tell(i, params)" />
         <VariationCard :groove="run[i]!.groove" :home="before(i)" :kit="kit" />
       </div>
     </li>

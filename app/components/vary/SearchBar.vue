@@ -3,8 +3,8 @@ import { type MoveGroup, type companionOf, MOVE_GROUPS } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** What to search for and what to show of it. Apart from the list, so that what is found does not draw it again. */
-defineProps<{ running: boolean, companion: ReturnType<typeof companionOf> }>()
-const emit = defineEmits<{ begin: [partner: boolean], stop: [] }>()
+defineProps<{ running: boolean; companion: ReturnType<typeof companionOf> }>()
+const emit = defineEmits<{ begin: [partner: boolean]; stop: [] }>()
 const group = defineModel<MoveGroup | 'all moves'>('group', { required: true })
 const filter = defineModel<string>('filter', { required: true })
 const hearing = defineModel<boolean>('hearing', { required: true })
@@ -15,11 +15,19 @@ const FILTERS = ['all', 'busier', 'simpler'].map(value => ({ value, label: value
 </script>
 
 <template>
-  <UButton v-if="!running" color="neutral" icon="i-lucide-search" @click="emit('begin', false)">Search for ideas</UButton>
+  <UButton v-if="!running" color="neutral" icon="i-lucide-search" @click="emit('begin', false)"
+    >Search for ideas</UButton
+  >
   <UButton v-else color="neutral" variant="outline" icon="i-lucide-square" @click="emit('stop')">Stop</UButton>
-  <UButton color="neutral" variant="outline" :title="companion.says" @click="emit('begin', true)">A {{ companion.promise === 'busier' ? 'busy' : 'simple' }} companion</UButton>
-  <label class="flex items-center gap-2 text-sm text-muted">with <USelect v-model="group" :items="GROUPS" size="sm" class="w-36" aria-label="Moves to try" /></label>
-  <label class="flex items-center gap-2 text-sm text-muted">seed <UInputNumber v-model="vary.seed" :min="1" :max="9999" size="sm" class="w-24" aria-label="Seed" /></label>
+  <UButton color="neutral" variant="outline" :title="companion.says" @click="emit('begin', true)"
+    >A {{ companion.promise === 'busier' ? 'busy' : 'simple' }} companion</UButton
+  >
+  <label class="flex items-center gap-2 text-sm text-muted"
+    >with <USelect v-model="group" :items="GROUPS" size="sm" class="w-36" aria-label="Moves to try"
+  /></label>
+  <label class="flex items-center gap-2 text-sm text-muted"
+    >seed <UInputNumber v-model="vary.seed" :min="1" :max="9999" size="sm" class="w-24" aria-label="Seed"
+  /></label>
   <URadioGroup v-model="filter" orientation="horizontal" color="neutral" size="sm" :items="FILTERS" aria-label="Show" />
   <USwitch v-model="hearing" size="sm" label="Hear as I point" />
   <TasteRules />

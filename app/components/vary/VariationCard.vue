@@ -5,7 +5,12 @@ import type { Kit } from '#core/kit'
 import { changedStrokes } from '#core/vary'
 
 /** A variation as small lanes, what changed against its home lit up, and what it is below. */
-const props = defineProps<{ groove: Groove, home: Groove, kit: Kit, /** Large, with counts and the limbs’ names: what has been chosen. */ large?: boolean }>()
+const props = defineProps<{
+  groove: Groove
+  home: Groove
+  kit: Kit
+  /** Large, with counts and the limbs’ names: what has been chosen. */ large?: boolean
+}>()
 const changed = computed(() => changedStrokes(props.home, props.groove, props.kit))
 </script>
 

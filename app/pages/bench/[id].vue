@@ -51,7 +51,10 @@ const reading = ref('')
 try {
   const id = String(route.params.id)
   // Out of Vary, Sticking and the like one comes back to work that goes on.
-  await bench.open(id, /^\/(shelf|today|log)?$/.test(String(useRouter().options.history.state.back ?? '').split('?')[0]!))
+  await bench.open(
+    id,
+    /^\/(shelf|today|log)?$/.test(String(useRouter().options.history.state.back ?? '').split('?')[0]!),
+  )
   settings.lastGroove = id
   cursor.value = { limb: limbsInOrder(bench.groove!.lead)[0]!, slot: 0 }
   if (route.query.lay) await laySticking()
@@ -62,17 +65,41 @@ try {
 }
 
 const { together, settled, readable, read, own, ownRead, facts, pieces } = useBenchReading()
-const ghosts = shallowRef<{ limb: Limb, places: GhostPlace[] }>()
+const ghosts = shallowRef<{ limb: Limb; places: GhostPlace[] }>()
 
 const heard = computed(() => (bench.shown ? audibleParts(bench.shown, { solo: bench.solo }) : new Set<string>()))
-const performance = computed(() => bench.shown && playingIn.heardWith(looped({
-  groove: bench.shown, kit: bench.kit, parts: machinePlays(bench.shown, heard.value), click: settings.clickPlan, span: span.value, guides: settings.lineHeard ? bench.shown.guides.map(guide => guide.id) : [],
-}, settings.countIn)))
+const performance = computed(
+  () =>
+    bench.shown &&
+    playingIn.heardWith(
+      looped(
+        {
+          groove: bench.shown,
+          kit: bench.kit,
+          parts: machinePlays(bench.shown, heard.value),
+          click: settings.clickPlan,
+          span: span.value,
+          guides: settings.lineHeard ? bench.shown.guides.map(guide => guide.id) : [],
+        },
+        settings.countIn,
+      ),
+    ),
+)
 const { play, toggle: playOrStop, hearInPlace } = usePlayback(performance)
 const playIn = usePlayIn(() => span.value, play)
-const stepping = useStep(() => bench.shown && { groove: bench.shown, kit: bench.kit, heard: heard.value, span: bench.span ?? span.value })
-useCounted(() => bench.groove, () => player.playing && !stepping.on.value, 'bench')
-useCounted(() => bench.groove, () => stepping.on.value, 'step')
+const stepping = useStep(
+  () => bench.shown && { groove: bench.shown, kit: bench.kit, heard: heard.value, span: bench.span ?? span.value },
+)
+useCounted(
+  () => bench.groove,
+  () => player.playing && !stepping.on.value,
+  'bench',
+)
+useCounted(
+  () => bench.groove,
+  () => stepping.on.value,
+  'step',
+)
 /** Space plays, or takes the next step where one steps. */
 const toggle = () => (stepping.on.value ? stepping.next() : playOrStop())
 
@@ -89,7 +116,7 @@ const fromPhrase = computed(() => {
 const marked = useAfterPaint(() => marks.says.value, 3)
 
 /** A note of the staff leads to its stick: the cursor goes there, and the part is chosen. */
-function find([stroke]: { partId: string, at: number }[]) {
+function find([stroke]: { partId: string; at: number }[]) {
   const part = stroke && bench.groove?.parts.find(one => one.id === stroke.partId)
   if (!part) return
   bench.chosenPartId = part.id
@@ -104,9 +131,12 @@ function toLine() {
   else line.add()
   lanes.value?.focus()
 }
-watch(() => line.guides.value.map(guide => guide.id).join(), (ids) => {
-  if (!ids.split(',').includes(reading.value)) reading.value = ''
-})
+watch(
+  () => line.guides.value.map(guide => guide.id).join(),
+  ids => {
+    if (!ids.split(',').includes(reading.value)) reading.value = ''
+  },
+)
 
 useStationKeys('bench', {
   play: toggle,
@@ -138,41 +168,154 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
       <BenchActions @step="step" />
       <BenchMenu @keep="keep(undefined, [])" @bin="toBin" @export="exporting = wantsExport = true" />
     </FactBar>
-    <LazyExportDialog v-if="wantsExport" v-model:open="exporting" :leaving="{ kind: 'groove', groove: bench.groove, kit: bench.kit }" />
+    <LazyExportDialog
+      v-if="wantsExport"
+      v-model:open="exporting"
+      :leaving="{ kind: 'groove', groove: bench.groove, kit: bench.kit }" />
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
       <div class="flex min-h-0 flex-col gap-2 overflow-y-auto px-3 pb-3 pt-2 max-xl:pr-10 sm:pl-5 xl:pr-5">
-        <p v-if="fromPhrase" class="text-sm text-muted">Out of a phrase, bar {{ fromPhrase.bar + 1 }}. <UButton size="xs" color="neutral" variant="outline" icon="i-lucide-undo-2" :to="`/phrase/${fromPhrase.id}?bar=${fromPhrase.bar}`">Back to it</UButton></p>
-        <p v-if="parent" class="text-sm text-muted">
-          A variation of <NuxtLink :to="`/bench/${parent.id}`" class="underline">its parent</NuxtLink>{{ parent.moves.length ? `: ${parent.moves.map(move => move.sentence).join(' ')}` : '.' }}
-          <UButton v-if="spanOf(bench.groove)" size="xs" color="neutral" variant="outline" @click="putItBack">Put it back</UButton>
+        <p v-if="fromPhrase" class="text-sm text-muted">
+          Out of a phrase, bar {{ fromPhrase.bar + 1 }}.
+          <UButton
+            size="xs"
+            color="neutral"
+            variant="outline"
+            icon="i-lucide-undo-2"
+            :to="`/phrase/${fromPhrase.id}?bar=${fromPhrase.bar}`"
+            >Back to it</UButton
+          >
         </p>
-        <LanesEditor ref="lanes" v-model:cursor="cursor" :groove="bench.shown" :kit="bench.kit" :unisons="together" :findings="read.findings" :readable="readable" :ghosts="ghosts" :heard="heard" :hands="hands" :span="marks" :line="line" />
-        <SpanBar v-if="bench.span" :hands="marks" :looped="loop === MARKED" @loop="toggleMarked" @fill="hands.fillMarked" />
+        <p v-if="parent" class="text-sm text-muted">
+          A variation of <NuxtLink :to="`/bench/${parent.id}`" class="underline">its parent</NuxtLink
+          >{{ parent.moves.length ? `: ${parent.moves.map(move => move.sentence).join(' ')}` : '.' }}
+          <UButton v-if="spanOf(bench.groove)" size="xs" color="neutral" variant="outline" @click="putItBack"
+            >Put it back</UButton
+          >
+        </p>
+        <LanesEditor
+          ref="lanes"
+          v-model:cursor="cursor"
+          :groove="bench.shown"
+          :kit="bench.kit"
+          :unisons="together"
+          :findings="read.findings"
+          :readable="readable"
+          :ghosts="ghosts"
+          :heard="heard"
+          :hands="hands"
+          :span="marks"
+          :line="line" />
+        <SpanBar
+          v-if="bench.span"
+          :hands="marks"
+          :looped="loop === MARKED"
+          @loop="toggleMarked"
+          @fill="hands.fillMarked" />
         <LazyPlayInPanel v-if="playingIn.open" :hands="playIn" @refused="refused" />
         <StepBar v-else-if="stepping.on.value" :hands="stepping" :lead="bench.shown.lead" />
-        <LinePanel v-else-if="line.on.value" :hands="line" :playing="player.playing" @play="playOrStop" @read="reading = line.on.value" />
+        <LinePanel
+          v-else-if="line.on.value"
+          :hands="line"
+          :playing="player.playing"
+          @play="playOrStop"
+          @read="reading = line.on.value" />
         <StrokePanel v-else :hands="hands" />
         <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
         <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
-        <PartsBar v-model:solo="bench.solo" :groove="settled" :chosen-part-id="bench.chosenPart?.id" @edit="edit" @choose="part => { bench.chosenPartId = part.id; cursor = { ...cursor, limb: part.limb } }" @time="part => timing = part.id">
-          <template #add><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus" :aria-expanded="adding" @click="adding = !adding">Add a part</UButton><UButton size="sm" color="neutral" variant="ghost" :aria-expanded="celling" @click="celling = !celling">Cells</UButton><UButton size="sm" color="neutral" variant="ghost" @click="toLine">{{ bench.shown.guides.length ? 'The line above' : 'Add a line above' }}</UButton></template>
+        <PartsBar
+          v-model:solo="bench.solo"
+          :groove="settled"
+          :chosen-part-id="bench.chosenPart?.id"
+          @edit="edit"
+          @choose="
+            part => {
+              bench.chosenPartId = part.id
+              cursor = { ...cursor, limb: part.limb }
+            }
+          "
+          @time="part => (timing = part.id)">
+          <template #add
+            ><UButton
+              size="sm"
+              color="neutral"
+              variant="outline"
+              icon="i-lucide-plus"
+              :aria-expanded="adding"
+              @click="adding = !adding"
+              >Add a part</UButton
+            ><UButton size="sm" color="neutral" variant="ghost" :aria-expanded="celling" @click="celling = !celling"
+              >Cells</UButton
+            ><UButton size="sm" color="neutral" variant="ghost" @click="toLine">{{
+              bench.shown.guides.length ? 'The line above' : 'Add a line above'
+            }}</UButton></template
+          >
         </PartsBar>
       </div>
       <SidePanel label="Readout" class="space-y-3" :wanted="adding || celling || !!reading">
-        <AddPart v-if="adding" :groove="settled" :kit="bench.kit" @edit="edit" @try="bench.tryOut" @hear="hearInPlace" @refused="refused" @close="adding = false" />
-        <CellsPanel v-if="celling" :groove="bench.groove" :kit="bench.kit" :hands="hands" :cursor="cursor" @edit="edit" @try="bench.tryOut" @refused="refused" @go="slot => cursor = { ...cursor, slot }" @close="celling = false" />
-        <LineReadings v-if="reading" :groove="settled" :kit="bench.kit" :line="reading" @edit="change => edit(change) && (reading = '')" @try="bench.tryOut" @hear="hearInPlace" @keep="(change, made) => keep(change, [made])" @close="reading = ''" />
-        <FindingPanel v-if="ownRead && own" :groove="own" :kit="bench.kit" :read="ownRead" @edit="edit" @try="bench.tryOut" />
+        <AddPart
+          v-if="adding"
+          :groove="settled"
+          :kit="bench.kit"
+          @edit="edit"
+          @try="bench.tryOut"
+          @hear="hearInPlace"
+          @refused="refused"
+          @close="adding = false" />
+        <CellsPanel
+          v-if="celling"
+          :groove="bench.groove"
+          :kit="bench.kit"
+          :hands="hands"
+          :cursor="cursor"
+          @edit="edit"
+          @try="bench.tryOut"
+          @refused="refused"
+          @go="slot => (cursor = { ...cursor, slot })"
+          @close="celling = false" />
+        <LineReadings
+          v-if="reading"
+          :groove="settled"
+          :kit="bench.kit"
+          :line="reading"
+          @edit="change => edit(change) && (reading = '')"
+          @try="bench.tryOut"
+          @hear="hearInPlace"
+          @keep="(change, made) => keep(change, [made])"
+          @close="reading = ''" />
+        <FindingPanel
+          v-if="ownRead && own"
+          :groove="own"
+          :kit="bench.kit"
+          :read="ownRead"
+          @edit="edit"
+          @try="bench.tryOut" />
         <ReadoutPanel :groove="readable!" :read="read" />
         <LineFit :groove="readable!" :read="read" />
-        <ShiftPanel ref="shifting" :groove="settled" @edit="edit" @try="bench.tryOut" @keep="(change, made) => keep(change, [made])" />
+        <ShiftPanel
+          ref="shifting"
+          :groove="settled"
+          @edit="edit"
+          @try="bench.tryOut"
+          @keep="(change, made) => keep(change, [made])" />
         <RelationPanel :groove="readable!" :read="read" />
         <StyleFit :groove="settled" :kit="bench.kit" @edit="edit" />
-        <GhostPanel :groove="settled" :kit="bench.kit" @places="(limb, places) => ghosts = places.length ? { limb, places } : undefined" />
+        <GhostPanel
+          :groove="settled"
+          :kit="bench.kit"
+          @places="(limb, places) => (ghosts = places.length ? { limb, places } : undefined)" />
       </SidePanel>
     </div>
-    <TransportBar ref="transport" v-model:loop="loop" :tempo="settled.tempo" :bars="settled.bars" :marked="marked" @toggle="playOrStop" @step="stepping.toggle" @record="playIn.toggle" @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
+    <TransportBar
+      ref="transport"
+      v-model:loop="loop"
+      :tempo="settled.tempo"
+      :bars="settled.bars"
+      :marked="marked"
+      @toggle="playOrStop"
+      @step="stepping.toggle"
+      @record="playIn.toggle"
+      @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
     <PartTime v-if="timing" :open="true" :groove="settled" :part-id="timing" @edit="edit" @update:open="timing = ''" />
   </template>
 </template>

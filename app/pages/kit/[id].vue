@@ -27,7 +27,7 @@ try {
 }
 const kit = computed<Kit | undefined>(() => (failed.value ? undefined : kits.document))
 const chosen = ref(kit.value?.pieces[0]?.id ?? '')
-watch(kit, (now) => {
+watch(kit, now => {
   if (now && !now.pieces.some(piece => piece.id === chosen.value)) chosen.value = now.pieces[0]!.id
 })
 
@@ -52,12 +52,21 @@ function removed(now: Kit) {
   const before = kit.value!
   const gone = before.pieces.find(piece => !now.pieces.includes(piece))
   save(now)
-  toast.add({ title: `${gone?.name ?? 'The piece'} is out of the kit.`, actions: [{ label: 'Put it back', onClick: () => save(before) }] })
+  toast.add({
+    title: `${gone?.name ?? 'The piece'} is out of the kit.`,
+    actions: [{ label: 'Put it back', onClick: () => save(before) }],
+  })
 }
 async function begin(from: Kit) {
   const { limits: _, ...document } = from
   const pieces = document.pieces.map(piece => ({ ...piece, name: drummer.named(piece.name) }))
-  const made = { ...document, pieces, hands: drummer.defaults.hands, id: newId(), name: `${from.name}, mine`.slice(0, 60) }
+  const made = {
+    ...document,
+    pieces,
+    hands: drummer.defaults.hands,
+    id: newId(),
+    name: `${from.name}, mine`.slice(0, 60),
+  }
   try {
     await kits.create(made)
     await navigateTo(`/kit/${made.id}`)
@@ -68,14 +77,25 @@ async function begin(from: Kit) {
 async function bin() {
   const { id: gone, name } = kit.value!
   const back = await kits.bin()
-  toast.add({ title: `“${name}” is in the bin. Grooves that use it sound on the five-piece meanwhile.`, actions: [{ label: 'Take it out again', onClick: async () => {
-    await back()
-    await navigateTo(`/kit/${gone}`)
-  } }] })
+  toast.add({
+    title: `“${name}” is in the bin. Grooves that use it sound on the five-piece meanwhile.`,
+    actions: [
+      {
+        label: 'Take it out again',
+        onClick: async () => {
+          await back()
+          await navigateTo(`/kit/${gone}`)
+        },
+      },
+    ],
+  })
   await navigateTo('/kit')
 }
 /** Each kind by hand, and by foot: a row of pedals can be built on any kit. */
-const addItems = (['hand', 'foot'] as const).map(by => [{ type: 'label' as const, label: `Played by ${by}` }, ...PIECE_KINDS.filter(kind => canBe(kind, by)).map(kind => ({ label: kind, onSelect: () => add(kind, by) }))])
+const addItems = (['hand', 'foot'] as const).map(by => [
+  { type: 'label' as const, label: `Played by ${by}` },
+  ...PIECE_KINDS.filter(kind => canBe(kind, by)).map(kind => ({ label: kind, onSelect: () => add(kind, by) })),
+])
 const newItems = computed(() => [
   [{ label: 'A copy of this kit', onSelect: () => begin(kit.value!) }],
   KITS.map(one => ({ label: `${one.name}, as it ships`, onSelect: () => begin(kitById(one.id)) })),
@@ -93,32 +113,99 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
   <template v-else>
     <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
       <h1 class="sr-only">Kit: {{ kit.name }}</h1>
-      <input :value="kit.name" aria-label="Name of the kit" class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted" maxlength="60" @change="rename" />
+      <input
+        :value="kit.name"
+        aria-label="Name of the kit"
+        class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted"
+        maxlength="60"
+        @change="rename" />
       <span class="text-muted">{{ sayCount(kit.pieces.length, 'piece') }}</span>
-      <label class="flex items-center gap-2 text-sm text-muted">hands
-        <USelect :model-value="kit.hands" :items="[{ label: 'crossed', value: 'crossed' }, { label: 'open-handed', value: 'open' }]" size="sm" class="w-32" aria-label="Hands" @update:model-value="hands => save({ ...kit!, hands: hands as Kit['hands'] })" />
+      <label class="flex items-center gap-2 text-sm text-muted"
+        >hands
+        <USelect
+          :model-value="kit.hands"
+          :items="[
+            { label: 'crossed', value: 'crossed' },
+            { label: 'open-handed', value: 'open' },
+          ]"
+          size="sm"
+          class="w-32"
+          aria-label="Hands"
+          @update:model-value="hands => save({ ...kit!, hands: hands as Kit['hands'] })" />
       </label>
-      <UButton size="sm" color="neutral" variant="outline" title="Every piece across the middle line" @click="save(mirrorKit(kit))">Mirror the plan</UButton>
+      <UButton
+        size="sm"
+        color="neutral"
+        variant="outline"
+        title="Every piece across the middle line"
+        @click="save(mirrorKit(kit))"
+        >Mirror the plan</UButton
+      >
       <KitSounds :kit="kit" @changed="save" @told="says => say(says)" @refused="reason => say(reason, 'error')" />
       <div class="ml-auto flex flex-wrap items-center justify-end gap-2">
         <SaveNote :state="kits.saveState" />
-        <UDropdownMenu :items="addItems"><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus">Add a piece</UButton></UDropdownMenu>
-        <UDropdownMenu :items="newItems"><UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">New kit</UButton></UDropdownMenu>
+        <UDropdownMenu :items="addItems"
+          ><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus"
+            >Add a piece</UButton
+          ></UDropdownMenu
+        >
+        <UDropdownMenu :items="newItems"
+          ><UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down"
+            >New kit</UButton
+          ></UDropdownMenu
+        >
         <UButton size="sm" color="neutral" variant="ghost" @click="downloadJson(kit.name, kit)">Save as a file</UButton>
-        <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the kit in the bin" :disabled="kits.all.length < 2" @click="bin" />
+        <UButton
+          size="sm"
+          color="neutral"
+          variant="ghost"
+          icon="i-lucide-trash-2"
+          aria-label="Put the kit in the bin"
+          :disabled="kits.all.length < 2"
+          @click="bin" />
       </div>
     </header>
     <StaleNotice v-if="kits.theirs" what="kit" :mine="kit" :theirs="kits.theirs" @choose="kits.resolveStale" />
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] xl:grid-cols-[8.5rem_minmax(0,1fr)_23rem] xl:grid-rows-1">
-      <nav aria-label="Kits" class="border-default max-xl:flex max-xl:overflow-x-auto max-xl:border-b xl:overflow-y-auto xl:border-r xl:py-3">
-        <NuxtLink v-for="one in kits.all" :key="one.id" :to="`/kit/${one.id}`" class="block shrink-0 px-3 py-1.5 max-xl:border-b-3 xl:border-l-3" :class="one.id === id ? 'border-inverted font-semibold text-highlighted' : 'border-transparent text-toned hover:text-highlighted'" :aria-current="one.id === id ? 'page' : undefined">{{ one.name }}</NuxtLink>
+    <div
+      class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] xl:grid-cols-[8.5rem_minmax(0,1fr)_23rem] xl:grid-rows-1">
+      <nav
+        aria-label="Kits"
+        class="border-default max-xl:flex max-xl:overflow-x-auto max-xl:border-b xl:overflow-y-auto xl:border-r xl:py-3">
+        <NuxtLink
+          v-for="one in kits.all"
+          :key="one.id"
+          :to="`/kit/${one.id}`"
+          class="block shrink-0 px-3 py-1.5 max-xl:border-b-3 xl:border-l-3"
+          :class="
+            one.id === id
+              ? 'border-inverted font-semibold text-highlighted'
+              : 'border-transparent text-toned hover:text-highlighted'
+          "
+          :aria-current="one.id === id ? 'page' : undefined"
+          >{{ one.name }}</NuxtLink
+        >
       </nav>
       <div class="flex min-h-0 flex-col px-3 py-3">
-        <KitPlan v-model:chosen="chosen" :kit="kit" lead="right" @moved="save" @refused="reason => say(reason, 'error')" />
-        <p class="mt-1 text-center text-sm text-muted">From above, in metres from the stool. Drag a piece to where it stands, or choose it and use the arrows. Reach and travel follow.</p>
+        <KitPlan
+          v-model:chosen="chosen"
+          :kit="kit"
+          lead="right"
+          @moved="save"
+          @refused="reason => say(reason, 'error')" />
+        <p class="mt-1 text-center text-sm text-muted">
+          From above, in metres from the stool. Drag a piece to where it stands, or choose it and use the arrows. Reach
+          and travel follow.
+        </p>
       </div>
       <SidePanel label="The chosen piece">
-        <PieceForm v-if="kit.pieces.some(piece => piece.id === chosen)" :key="kit.id + chosen" :kit="kit" :piece-id="chosen" @changed="save" @removed="removed" @refused="reason => say(reason, 'error')" />
+        <PieceForm
+          v-if="kit.pieces.some(piece => piece.id === chosen)"
+          :key="kit.id + chosen"
+          :kit="kit"
+          :piece-id="chosen"
+          @changed="save"
+          @removed="removed"
+          @refused="reason => say(reason, 'error')" />
       </SidePanel>
     </div>
   </template>

@@ -31,7 +31,11 @@ const { loop, sounding, toggle, hearFrom, toggleMarked } = usePhrasePlay(hands)
 const map = useTemplateRef('map')
 const templates = ref(route.query.templates === '1')
 // Once it is closed the address does not ask for it either: a reload shows the bars.
-watch(templates, () => route.query.templates && void navigateTo({ query: { ...route.query, templates: undefined } }, { replace: true }))
+watch(
+  templates,
+  () =>
+    route.query.templates && void navigateTo({ query: { ...route.query, templates: undefined } }, { replace: true }),
+)
 const adding = ref(false)
 if (route.query.bar) hands.choose(Number(route.query.bar) || 0)
 
@@ -50,19 +54,37 @@ function tryFill(fill: Fill | undefined) {
   else store.tryOut(undefined)
 }
 /** Out to the Bench with the bar’s groove, and a way back to this bar. */
-const toBench = () => navigateTo({ path: `/bench/${hands.grooveId.value}`, query: { phrase: `${hands.phrase.value.id}.${hands.bar.value}` } })
+const toBench = () =>
+  navigateTo({
+    path: `/bench/${hands.grooveId.value}`,
+    query: { phrase: `${hands.phrase.value.id}.${hands.bar.value}` },
+  })
 
 /** The phrase as it leaves, from its first bar to its last; fetched with its dialog when it is first wanted. */
 const leaving = shallowRef<Leaving>()
 const exporting = ref(false)
 function leave() {
-  leaving.value = { kind: 'phrase', phrase: hands.phrase.value, performance: phrasePerformance(hands.phrase.value, store.kit, { again: false }) }
+  leaving.value = {
+    kind: 'phrase',
+    phrase: hands.phrase.value,
+    performance: phrasePerformance(hands.phrase.value, store.kit, { again: false }),
+  }
   exporting.value = true
 }
 
 const mapKeys = byKey('bars', {
-  left: () => hands.choose(hands.bar.value - 1), right: () => hands.choose(hands.bar.value + 1), up: () => hands.toSection(-1), down: () => hands.toSection(1), hear: () => hearFrom(hands.bar.value),
-  markLeft: () => hands.extend(-1), markRight: () => hands.extend(1), earlier: () => hands.moveBy(-1), later: () => hands.moveBy(1), more: () => hands.more(1), fewer: () => hands.more(-1), out: () => hands.out(),
+  left: () => hands.choose(hands.bar.value - 1),
+  right: () => hands.choose(hands.bar.value + 1),
+  up: () => hands.toSection(-1),
+  down: () => hands.toSection(1),
+  hear: () => hearFrom(hands.bar.value),
+  markLeft: () => hands.extend(-1),
+  markRight: () => hands.extend(1),
+  earlier: () => hands.moveBy(-1),
+  later: () => hands.moveBy(1),
+  more: () => hands.more(1),
+  fewer: () => hands.more(-1),
+  out: () => hands.out(),
   leave: () => (hands.mark.value = undefined),
 })
 function mapKey(event: KeyboardEvent) {
@@ -72,8 +94,16 @@ function mapKey(event: KeyboardEvent) {
   act()
 }
 useStationKeys('phrase', {
-  play: toggle, undo: () => hands.step('takeBack'), redo: () => hands.step('bringBack'), add: () => (adding.value = true), template: () => (templates.value = !templates.value), fill: () => hands.addFill(), loop: toggleMarked,
-  bench: toBench, export: leave, map: () => map.value?.focus(),
+  play: toggle,
+  undo: () => hands.step('takeBack'),
+  redo: () => hands.step('bringBack'),
+  add: () => (adding.value = true),
+  template: () => (templates.value = !templates.value),
+  fill: () => hands.addFill(),
+  loop: toggleMarked,
+  bench: toBench,
+  export: leave,
+  map: () => map.value?.focus(),
 })
 const setTempo = (tempo: Tempo) => hands.edit({ type: 'facts', set: { tempo } })
 function rename(event: Event) {
@@ -85,7 +115,13 @@ function rename(event: Event) {
 const kitItems = computed(() => kits.all.map(kit => ({ label: kit.name, value: kit.id })))
 /** The map stands there first; the fields beside it follow. */
 const beside = useAfterPaint(() => !templates.value, 2)
-const loops = computed(() => [{ label: 'all bars', value: 'all' }, ...(hands.mark.value ? [{ label: `bars ${hands.mark.value.from + 1} to ${hands.mark.value.to}`, value: 'marked' }] : []), { label: 'once, to the end', value: 'once' }])
+const loops = computed(() => [
+  { label: 'all bars', value: 'all' },
+  ...(hands.mark.value
+    ? [{ label: `bars ${hands.mark.value.from + 1} to ${hands.mark.value.to}`, value: 'marked' }]
+    : []),
+  { label: 'once, to the end', value: 'once' },
+])
 const shownBar = computed(() => (sounding.value >= 0 ? sounding.value : hands.bar.value) + 1)
 useKeptOpen(store)
 useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
@@ -96,33 +132,99 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
   <template v-else>
     <header class="flex min-h-14 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
       <h1 class="sr-only">Phrase: {{ store.phrase.title }}</h1>
-      <input :value="store.phrase.title" aria-label="Title of the phrase" maxlength="120" class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted" @change="rename" />
-      <span class="text-sm text-muted" data-facts>{{ phraseBars(store.phrase) }} bars · <TempoMark :tempo="store.phrase.tempo" /></span>
-      <label class="flex items-center gap-1.5 text-sm text-muted max-sm:hidden">kit <USelect :model-value="store.phrase.kitId" :items="kitItems" size="sm" class="w-36" aria-label="Kit of the phrase" @update:model-value="kitId => hands.edit({ type: 'facts', set: { kitId: String(kitId) } })" /></label>
+      <input
+        :value="store.phrase.title"
+        aria-label="Title of the phrase"
+        maxlength="120"
+        class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted"
+        @change="rename" />
+      <span class="text-sm text-muted" data-facts
+        >{{ phraseBars(store.phrase) }} bars · <TempoMark :tempo="store.phrase.tempo"
+      /></span>
+      <label class="flex items-center gap-1.5 text-sm text-muted max-sm:hidden"
+        >kit
+        <USelect
+          :model-value="store.phrase.kitId"
+          :items="kitItems"
+          size="sm"
+          class="w-36"
+          aria-label="Kit of the phrase"
+          @update:model-value="kitId => hands.edit({ type: 'facts', set: { kitId: String(kitId) } })"
+      /></label>
       <span class="ml-auto flex flex-wrap items-center justify-end gap-2">
         <SaveNote :state="store.saveState" />
-        <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="hands.step('takeBack')">Undo</UButton>
+        <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="hands.step('takeBack')"
+          >Undo</UButton
+        >
         <UButton size="sm" color="neutral" variant="ghost" to="/phrase">All phrases</UButton>
         <UButton size="sm" color="neutral" variant="outline" :to="`/sheet/phrase/${store.phrase.id}`">Sheet</UButton>
         <UButton size="sm" color="neutral" variant="outline" @click="leave">Export</UButton>
-        <UButton size="sm" color="neutral" variant="outline" :to="`/practise?phrase=${store.phrase.id}`">Practise</UButton>
-        <UButton size="sm" color="neutral" variant="outline" :aria-expanded="templates" @click="templates = !templates">Templates</UButton>
+        <UButton size="sm" color="neutral" variant="outline" :to="`/practise?phrase=${store.phrase.id}`"
+          >Practise</UButton
+        >
+        <UButton size="sm" color="neutral" variant="outline" :aria-expanded="templates" @click="templates = !templates"
+          >Templates</UButton
+        >
         <UPopover v-model:open="adding" :content="{ align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
           <UButton size="sm" color="neutral">Add a section</UButton>
           <template #content>
-            <GroovePicker :model-value="''" label="Groove of the new section" placeholder="Play a groove" class="w-full" @update:model-value="id => { if (id) { adding = false; hands.add(id) } }" />
-            <UButton color="neutral" variant="outline" class="w-full justify-center" @click="adding = false; hands.addRest()">Bars of your own</UButton>
+            <GroovePicker
+              :model-value="''"
+              label="Groove of the new section"
+              placeholder="Play a groove"
+              class="w-full"
+              @update:model-value="
+                id => {
+                  if (id) {
+                    adding = false
+                    hands.add(id)
+                  }
+                }
+              " />
+            <UButton
+              color="neutral"
+              variant="outline"
+              class="w-full justify-center"
+              @click="
+                adding = false
+                hands.addRest()
+              "
+              >Bars of your own</UButton
+            >
           </template>
         </UPopover>
       </span>
     </header>
     <LazyExportDialog v-if="leaving" v-model:open="exporting" :leaving="leaving" />
-    <StaleNotice v-if="store.theirs" what="phrase" :mine="store.phrase" :theirs="store.theirs" @choose="store.resolveStale" />
-    <p v-if="store.stays.length" class="border-b border-default bg-elevated px-5 py-1.5 text-sm" role="status">{{ store.stays.join(', ') }} changed on the Shelf so that it no longer fits here; it is played as it was last seen. Pin it, or change its section.</p>
-    <TemplatePanel v-if="templates" :phrase="store.phrase" :groove-id="hands.grooveId.value" @edit="edit" @close="templates = false" @refused="hands.refused" />
+    <StaleNotice
+      v-if="store.theirs"
+      what="phrase"
+      :mine="store.phrase"
+      :theirs="store.theirs"
+      @choose="store.resolveStale" />
+    <p v-if="store.stays.length" class="border-b border-default bg-elevated px-5 py-1.5 text-sm" role="status">
+      {{ store.stays.join(', ') }} changed on the Shelf so that it no longer fits here; it is played as it was last
+      seen. Pin it, or change its section.
+    </p>
+    <TemplatePanel
+      v-if="templates"
+      :phrase="store.phrase"
+      :groove-id="hands.grooveId.value"
+      @edit="edit"
+      @close="templates = false"
+      @refused="hands.refused" />
     <div v-else class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
       <div class="min-h-0 overflow-y-auto px-5 py-2 max-xl:pr-10">
-        <PhraseMap ref="map" :phrase="store.phrase" :bar="hands.bar.value" :sounding="sounding" :mark="hands.mark.value" @press="press" @order="hands.order" @key="mapKey" @open="toBench" />
+        <PhraseMap
+          ref="map"
+          :phrase="store.phrase"
+          :bar="hands.bar.value"
+          :sounding="sounding"
+          :mark="hands.mark.value"
+          @press="press"
+          @order="hands.order"
+          @key="mapKey"
+          @open="toBench" />
       </div>
       <SidePanel label="Section" class="space-y-5">
         <template v-if="beside">
@@ -132,16 +234,52 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
         </template>
       </SidePanel>
     </div>
-    <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
+    <footer
+      class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
       <PlayButton @toggle="toggle" />
-      <p class="display text-2xl font-bold text-highlighted" data-bar-count>bar {{ shownBar }} <span class="text-base font-normal text-muted">of {{ hands.total.value }}</span></p>
-      <UInputNumber :model-value="store.phrase.tempo.bpm" :min="TEMPO_RANGE.least" :max="TEMPO_RANGE.most" size="lg" class="w-28 shrink-0" aria-label="Tempo" @update:model-value="bpm => bpm && setTempo({ ...store.phrase!.tempo, bpm })" />
+      <p class="display text-2xl font-bold text-highlighted" data-bar-count>
+        bar {{ shownBar }} <span class="text-base font-normal text-muted">of {{ hands.total.value }}</span>
+      </p>
+      <UInputNumber
+        :model-value="store.phrase.tempo.bpm"
+        :min="TEMPO_RANGE.least"
+        :max="TEMPO_RANGE.most"
+        size="lg"
+        class="w-28 shrink-0"
+        aria-label="Tempo"
+        @update:model-value="bpm => bpm && setTempo({ ...store.phrase!.tempo, bpm })" />
       <TempoFact :tempo="store.phrase.tempo" @tempo="setTempo" />
       <ClickFact :bars="hands.chosen.value.round.groove.bars" />
-      <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted">loop <USelect v-model="loop" :items="loops" size="sm" class="w-36" aria-label="Loop" /></label>
-      <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted max-sm:hidden">count-in <USelect v-model="settings.countIn" :items="[{ label: 'none', value: 0 }, { label: '1 bar', value: 1 }, { label: '2 bars', value: 2 }]" size="sm" class="w-22" aria-label="Count-in" /></label>
-      <UButton v-if="hands.mark.value" size="sm" color="neutral" :variant="loop === 'marked' ? 'solid' : 'outline'" :aria-pressed="loop === 'marked'" icon="i-lucide-repeat" data-loop-marked @click="toggleMarked">Bars {{ hands.mark.value.from + 1 }} to {{ hands.mark.value.to }}</UButton>
-      <UButton size="sm" color="neutral" variant="outline" class="max-sm:hidden" @click="toBench">Bar on the Bench</UButton>
+      <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted"
+        >loop <USelect v-model="loop" :items="loops" size="sm" class="w-36" aria-label="Loop"
+      /></label>
+      <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted max-sm:hidden"
+        >count-in
+        <USelect
+          v-model="settings.countIn"
+          :items="[
+            { label: 'none', value: 0 },
+            { label: '1 bar', value: 1 },
+            { label: '2 bars', value: 2 },
+          ]"
+          size="sm"
+          class="w-22"
+          aria-label="Count-in"
+      /></label>
+      <UButton
+        v-if="hands.mark.value"
+        size="sm"
+        color="neutral"
+        :variant="loop === 'marked' ? 'solid' : 'outline'"
+        :aria-pressed="loop === 'marked'"
+        icon="i-lucide-repeat"
+        data-loop-marked
+        @click="toggleMarked"
+        >Bars {{ hands.mark.value.from + 1 }} to {{ hands.mark.value.to }}</UButton
+      >
+      <UButton size="sm" color="neutral" variant="outline" class="max-sm:hidden" @click="toBench"
+        >Bar on the Bench</UButton
+      >
     </footer>
   </template>
 </template>

@@ -14,7 +14,7 @@ const phrases = shallowRef<Summaries['phrase'][]>([])
 const loaded = ref(false)
 const failed = ref('')
 const grooveId = ref(settings.lastGroove)
-const chosen = shallowRef<{ id: string, title: string }>()
+const chosen = shallowRef<{ id: string; title: string }>()
 
 async function load() {
   try {
@@ -42,16 +42,25 @@ async function begin() {
 async function bin({ id, title }: Summaries['phrase']) {
   await api.phrases.bin(id)
   await load()
-  toast.add({ title: `“${title}” is in the bin.`, actions: [{ label: 'Take it out again', onClick: async () => {
-    await api.phrases.restore(id)
-    await load()
-  } }] })
+  toast.add({
+    title: `“${title}” is in the bin.`,
+    actions: [
+      {
+        label: 'Take it out again',
+        onClick: async () => {
+          await api.phrases.restore(id)
+          await load()
+        },
+      },
+    ],
+  })
 }
 useHead({ title: 'Phrase · Bazzet' })
 </script>
 
 <template>
-  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
+  <header
+    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Phrase</h1>
     <form class="ml-auto flex flex-wrap items-center gap-2" @submit.prevent="begin">
       <GroovePicker v-model="grooveId" :chosen="chosen" label="Groove to begin with" />
@@ -60,15 +69,28 @@ useHead({ title: 'Phrase · Bazzet' })
   </header>
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5 sm:px-6">
     <p v-if="failed" role="alert" class="text-error">{{ failed }}</p>
-    <p v-else-if="loaded && !phrases.length" class="mx-auto mt-20 max-w-md text-center">No phrases yet. Choose a groove above: it is played four times, and templates make a form of it: three bars and a fill, fours traded, a B section.</p>
+    <p v-else-if="loaded && !phrases.length" class="mx-auto mt-20 max-w-md text-center">
+      No phrases yet. Choose a groove above: it is played four times, and templates make a form of it: three bars and a
+      fill, fours traded, a B section.
+    </p>
     <ul class="max-w-4xl">
       <li v-for="phrase in phrases" :key="phrase.id" class="flex items-center border-b border-muted" data-phrase>
-        <NuxtLink :to="`/phrase/${phrase.id}`" class="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-4 py-3 hover:bg-muted">
+        <NuxtLink
+          :to="`/phrase/${phrase.id}`"
+          class="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-4 py-3 hover:bg-muted">
           <h2 class="w-72 text-lg text-highlighted">{{ phrase.title }}</h2>
           <span class="min-w-0 truncate text-toned">{{ phrase.sections.join(', ') }}</span>
-          <span class="ml-auto text-sm text-muted">{{ sayCount(phrase.bars, 'bar') }}, <TempoMark :tempo="phrase.tempo" /></span>
+          <span class="ml-auto text-sm text-muted"
+            >{{ sayCount(phrase.bars, 'bar') }}, <TempoMark :tempo="phrase.tempo"
+          /></span>
         </NuxtLink>
-        <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-trash-2" :aria-label="`Put ${phrase.title} in the bin`" @click="bin(phrase)" />
+        <UButton
+          size="sm"
+          color="neutral"
+          variant="ghost"
+          icon="i-lucide-trash-2"
+          :aria-label="`Put ${phrase.title} in the bin`"
+          @click="bin(phrase)" />
       </li>
     </ul>
   </div>

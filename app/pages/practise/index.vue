@@ -16,7 +16,7 @@ const titles = shallowRef(new Map<string, string>())
 const loaded = ref(false)
 const failed = ref('')
 const grooveId = ref('')
-const chosen = shallowRef<{ id: string, title: string }>()
+const chosen = shallowRef<{ id: string; title: string }>()
 const groove = shallowRef<Groove>()
 const span = shallowRef<Span>()
 
@@ -25,8 +25,12 @@ onMounted(async () => {
     plans.value = (await api.plans.list()).map(one => one.summary)
     const wanted = String(route.query.groove ?? '')
     const named = plans.value.flatMap(plan => plan.subjects)
-    const ids = (kind: string, more = '') => [...new Set([...named.filter(one => one.kind === kind).map(one => one.id), more].filter(Boolean))].slice(0, 200)
-    const [grooves, phrases] = await Promise.all([ids('groove', wanted).length ? api.grooves.list({ only: ids('groove', wanted) }) : [], ids('phrase').length ? api.phrases.list({ only: ids('phrase') }) : []])
+    const ids = (kind: string, more = '') =>
+      [...new Set([...named.filter(one => one.kind === kind).map(one => one.id), more].filter(Boolean))].slice(0, 200)
+    const [grooves, phrases] = await Promise.all([
+      ids('groove', wanted).length ? api.grooves.list({ only: ids('groove', wanted) }) : [],
+      ids('phrase').length ? api.phrases.list({ only: ids('phrase') }) : [],
+    ])
     titles.value = new Map([...grooves, ...phrases].map(({ summary }) => [summary.id, summary.title]))
     const title = titles.value.get(wanted)
     if (title) {
@@ -40,9 +44,10 @@ onMounted(async () => {
   loaded.value = true
 })
 /** What is practised, and once: plans of a sticking carry it with them. */
-const titlesOf = (plan: Summaries['plan']) => plan.subjects.map(({ id, kind }) => titles.value.get(id) ?? `its ${kind} is in the bin`).join(', ') || 'a sticking'
+const titlesOf = (plan: Summaries['plan']) =>
+  plan.subjects.map(({ id, kind }) => titles.value.get(id) ?? `its ${kind} is in the bin`).join(', ') || 'a sticking'
 
-watch(grooveId, async (id) => {
+watch(grooveId, async id => {
   groove.value = undefined
   if (!id) return
   try {
@@ -50,7 +55,8 @@ watch(grooveId, async (id) => {
     const { document } = await api.grooves.get(id)
     if (grooveId.value !== id) return
     const [from, to] = [Number(route.query.from), Number(route.query.to)]
-    span.value = id === route.query.groove && from >= 0 && to > from && to <= grooveTicks(document) ? { from, to } : undefined
+    span.value =
+      id === route.query.groove && from >= 0 && to > from && to <= grooveTicks(document) ? { from, to } : undefined
     groove.value = document
   } catch (error) {
     toast.add({ title: (error as Error).message, color: 'error' })
@@ -74,14 +80,24 @@ async function planPhrase(id: string) {
   else toast.add({ title: plan.reason, color: 'error' })
 }
 const kind = ref('plan')
-const KINDS = [{ label: 'A plan', value: 'plan' }, { label: 'Figures', value: 'figures' }, { label: 'In and out', value: 'turns' }]
+const KINDS = [
+  { label: 'A plan', value: 'plan' },
+  { label: 'Figures', value: 'figures' },
+  { label: 'In and out', value: 'turns' },
+]
 useHead({ title: 'Practise · Bazzet' })
 </script>
 
 <template>
-  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
+  <header
+    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
     <h1 class="text-2xl text-highlighted">Practise</h1>
-    <GroovePicker v-model="grooveId" :chosen="chosen" label="Groove to practise" class="ml-auto" placeholder="Make a plan for a groove" />
+    <GroovePicker
+      v-model="grooveId"
+      :chosen="chosen"
+      label="Groove to practise"
+      class="ml-auto"
+      placeholder="Make a plan for a groove" />
   </header>
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5 sm:px-6">
     <div v-if="groove" class="mb-6 max-w-5xl border-b border-default pb-5">
@@ -91,13 +107,21 @@ useHead({ title: 'Practise · Bazzet' })
       <TurnsForm v-else :groove="groove" @make="plan => make(plan)" />
     </div>
     <p v-if="failed" role="alert" class="text-error">{{ failed }}</p>
-    <p v-else-if="loaded && !plans.length" class="mx-auto mt-20 max-w-md text-center">No plans yet. Choose a groove above: its plan takes it apart by the way you choose, and puts it together again stage by stage.</p>
+    <p v-else-if="loaded && !plans.length" class="mx-auto mt-20 max-w-md text-center">
+      No plans yet. Choose a groove above: its plan takes it apart by the way you choose, and puts it together again
+      stage by stage.
+    </p>
     <ul class="max-w-5xl">
       <li v-for="plan in plans" :key="plan.id" class="border-b border-muted">
         <NuxtLink :to="`/practise/${plan.id}`" class="flex flex-wrap items-baseline gap-x-4 py-3 hover:bg-muted">
           <h2 class="w-80 text-lg text-highlighted">{{ plan.title }}</h2>
           <span class="text-toned">{{ titlesOf(plan) }}</span>
-          <span class="ml-auto text-sm text-muted">{{ sayCount(plan.stages, 'stage') }}, {{ sayDuration(plan.seconds) }}, <TempoMark :tempo="plan.from" /> to <TempoMark v-if="plan.to.counts !== plan.from.counts" :tempo="plan.to" /><template v-else>{{ Math.round(plan.to.bpm) }}</template></span>
+          <span class="ml-auto text-sm text-muted"
+            >{{ sayCount(plan.stages, 'stage') }}, {{ sayDuration(plan.seconds) }}, <TempoMark :tempo="plan.from" /> to
+            <TempoMark v-if="plan.to.counts !== plan.from.counts" :tempo="plan.to" /><template v-else>{{
+              Math.round(plan.to.bpm)
+            }}</template></span
+          >
         </NuxtLink>
       </li>
     </ul>

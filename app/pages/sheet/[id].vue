@@ -35,48 +35,97 @@ const stages = computed({
 })
 /** Every groove that stands on the sheet; others than its own are fetched as they are asked for. */
 const grooves = shallowRef<ReadonlyMap<string, Groove>>(new Map(groove.value ? [[groove.value.id, groove.value]] : []))
-watch(() => (groove.value ? setup.value.entries.map(entry => entry.grooveId) : []), async (ids) => {
-  const missing = [...new Set(ids)].filter(id => !grooves.value.has(id))
-  if (!missing.length) return
-  const found = await api.grooves.some(missing)
-  grooves.value = new Map([...grooves.value, ...found.map(({ document }) => [document.id, document] as const)])
-}, { immediate: true })
-const shown = computed(() => (groove.value ? setup.value.entries : []).flatMap((entry, i) => {
-  const one = grooves.value.get(entry.grooveId)
-  return one ? [{ key: `${i} ${entry.grooveId}`, groove: one, title: entry.title || (one.id === groove.value!.id ? '' : one.title), ...printed(one, entry) }] : []
-}))
+watch(
+  () => (groove.value ? setup.value.entries.map(entry => entry.grooveId) : []),
+  async ids => {
+    const missing = [...new Set(ids)].filter(id => !grooves.value.has(id))
+    if (!missing.length) return
+    const found = await api.grooves.some(missing)
+    grooves.value = new Map([...grooves.value, ...found.map(({ document }) => [document.id, document] as const)])
+  },
+  { immediate: true },
+)
+const shown = computed(() =>
+  (groove.value ? setup.value.entries : []).flatMap((entry, i) => {
+    const one = grooves.value.get(entry.grooveId)
+    return one
+      ? [
+          {
+            key: `${i} ${entry.grooveId}`,
+            groove: one,
+            title: entry.title || (one.id === groove.value!.id ? '' : one.title),
+            ...printed(one, entry),
+          },
+        ]
+      : []
+  }),
+)
 const content = useTemplateRef('content')
-const { paper, scale, fit, width, print } = usePaper(content, () => `${groove.value?.title ?? 'Sheet'} · Bazzet`, [setup, counts, sticking])
+const { paper, scale, fit, width, print } = usePaper(content, () => `${groove.value?.title ?? 'Sheet'} · Bazzet`, [
+  setup,
+  counts,
+  sticking,
+])
 </script>
 
 <template>
   <NotOpened v-if="failed || !groove" what="groove" :why="failed" to="/shelf" where="To the Shelf" />
   <template v-else>
-    <header class="no-print flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
+    <header
+      class="no-print flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
       <span class="display text-2xl text-highlighted">Sheet</span>
-      <label class="flex items-center gap-2 text-sm text-muted">paper <USelect v-model="paper" :items="['A4', 'Letter']" size="sm" class="w-24" aria-label="Paper" /></label>
-      <label class="flex items-center gap-2 text-sm text-muted">stages <USelect v-model="stages" :items="[1, 2, 3, 4]" size="sm" class="w-18" aria-label="Stages" /></label>
+      <label class="flex items-center gap-2 text-sm text-muted"
+        >paper <USelect v-model="paper" :items="['A4', 'Letter']" size="sm" class="w-24" aria-label="Paper"
+      /></label>
+      <label class="flex items-center gap-2 text-sm text-muted"
+        >stages <USelect v-model="stages" :items="[1, 2, 3, 4]" size="sm" class="w-18" aria-label="Stages"
+      /></label>
       <USwitch v-model="counts" size="sm" label="Counts" />
       <USwitch v-model="sticking" size="sm" label="Sticking" />
       <UButton color="neutral" icon="i-lucide-printer" class="ml-auto" @click="print">Print</UButton>
       <UButton :to="`/bench/${groove.id}`" color="neutral" variant="outline">To the Bench</UButton>
     </header>
     <div class="sheet-page grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
-      <div class="sheet-desk min-h-0 overflow-auto bg-accented/50 py-6" tabindex="0" role="region" aria-label="The page">
+      <div
+        class="sheet-desk min-h-0 overflow-auto bg-accented/50 py-6"
+        tabindex="0"
+        role="region"
+        aria-label="The page">
         <article class="sheet mx-auto bg-white text-black" :style="{ width }" :data-paper="paper" :data-scale="scale">
           <div ref="content">
             <h1 class="display text-3xl font-bold text-black">{{ groove.title }}</h1>
-            <p class="mt-1">{{ [styleOf(groove.style)?.name, sayBars(groove), sayFeel(groove), kits.of(groove.kitId).name].filter(Boolean).join(' · ') }}</p>
+            <p class="mt-1">
+              {{
+                [styleOf(groove.style)?.name, sayBars(groove), sayFeel(groove), kits.of(groove.kitId).name]
+                  .filter(Boolean)
+                  .join(' · ')
+              }}
+            </p>
             <p v-if="setup.forBand" class="mt-0.5 font-semibold">{{ setup.forBand }}</p>
             <section v-for="entry in shown" :key="entry.key" class="sheet-stage mt-3">
-              <h2 v-if="entry.title" class="mb-1 text-lg text-black">{{ entry.title }}<span v-if="entry.limbs" class="ml-2 text-sm font-normal">{{ entry.limbs }}</span></h2>
-              <StaffView :groove="entry.groove" :kit="kits.of(entry.groove.kitId)" :only="entry.only" :counts="counts" :sticking="sticking" :scale="scale" :per-line="setup.barsToLine" @drawn="fit" />
+              <h2 v-if="entry.title" class="mb-1 text-lg text-black">
+                {{ entry.title }}<span v-if="entry.limbs" class="ml-2 text-sm font-normal">{{ entry.limbs }}</span>
+              </h2>
+              <StaffView
+                :groove="entry.groove"
+                :kit="kits.of(entry.groove.kitId)"
+                :only="entry.only"
+                :counts="counts"
+                :sticking="sticking"
+                :scale="scale"
+                :per-line="setup.barsToLine"
+                @drawn="fit" />
             </section>
-            <p class="mt-4 text-xs">{{ sticking ? 'R and L are the hands, r and l the feet. ' : '' }}A head in brackets is a ghost; o is open, + closed again.</p>
+            <p class="mt-4 text-xs">
+              {{ sticking ? 'R and L are the hands, r and l the feet. ' : '' }}A head in brackets is a ghost; o is open,
+              + closed again.
+            </p>
           </div>
         </article>
       </div>
-      <SidePanel label="What is printed" class="no-print"><SheetPanel :setup="setup" :home="groove" :grooves="grooves" @setup="now => setup = now" /></SidePanel>
+      <SidePanel label="What is printed" class="no-print"
+        ><SheetPanel :setup="setup" :home="groove" :grooves="grooves" @setup="now => (setup = now)"
+      /></SidePanel>
     </div>
   </template>
 </template>

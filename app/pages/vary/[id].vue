@@ -23,7 +23,12 @@ const vary = useVary()
 const toast = useToast()
 const keeping = useKeep()
 
-const VIEWS = [{ label: 'Moves', value: 'moves' }, { label: 'Recipes', value: 'recipes' }, { label: 'Ideas', value: 'ideas' }, { label: 'Family', value: 'family' }]
+const VIEWS = [
+  { label: 'Moves', value: 'moves' },
+  { label: 'Recipes', value: 'recipes' },
+  { label: 'Ideas', value: 'ideas' },
+  { label: 'Family', value: 'family' },
+]
 const failed = ref('')
 try {
   await bench.open(String(route.params.id))
@@ -50,7 +55,9 @@ const tried = shallowRef<Groove>()
 /** While H is down, or was asked for, home sounds whatever is tried. */
 const homeHeard = ref(false)
 const heard = computed(() => (homeHeard.value ? undefined : tried.value) ?? bench.groove)
-const performance = computed(() => heard.value && looped({ groove: heard.value, kit: bench.kit, click: settings.clickPlan }))
+const performance = computed(
+  () => heard.value && looped({ groove: heard.value, kit: bench.kit, click: settings.clickPlan }),
+)
 const { play, toggle, hearInPlace } = usePlayback(performance)
 watch(view, () => (tried.value = undefined))
 function hear(groove: Groove) {
@@ -63,7 +70,7 @@ function hear(groove: Groove) {
 
 const turn = ref(0)
 /** Steps on their way from a move into a recipe: the one of that id, or a new one. */
-const fresh = shallowRef<{ steps: Step[], recipeId: string | undefined }>()
+const fresh = shallowRef<{ steps: Step[]; recipeId: string | undefined }>()
 function edit(change: Edit) {
   const done = bench.edit(change)
   if (!done.ok) return refused(done.reason)
@@ -72,9 +79,16 @@ function edit(change: Edit) {
 }
 async function keep(groove: Groove, made: MoveMade[], name: string) {
   try {
-    const { id, title } = await keeping(groove, made, name ? `${bench.groove!.title}, ${name.toLowerCase()}` : titleAfter(bench.groove!, made))
+    const { id, title } = await keeping(
+      groove,
+      made,
+      name ? `${bench.groove!.title}, ${name.toLowerCase()}` : titleAfter(bench.groove!, made),
+    )
     turn.value++
-    toast.add({ title: `Kept as “${title}”.`, actions: [{ label: 'Go to it', onClick: () => void navigateTo(`/vary/${id}`) }] })
+    toast.add({
+      title: `Kept as “${title}”.`,
+      actions: [{ label: 'Go to it', onClick: () => void navigateTo(`/vary/${id}`) }],
+    })
   } catch (error) {
     refused((error as Error).message)
   }
@@ -123,25 +137,59 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
   <template v-else-if="settled">
     <header class="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-1.5 border-b border-default px-5 py-2">
       <h1 class="text-2xl"><span class="sr-only">Vary </span>{{ bench.groove.title }}</h1>
-      <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" size="sm" :content="false" aria-label="Ways to vary" />
+      <UTabs
+        v-model="view"
+        :items="VIEWS"
+        color="neutral"
+        variant="link"
+        size="sm"
+        :content="false"
+        aria-label="Ways to vary" />
       <span class="ml-auto flex items-center gap-2">
         <SaveNote :state="bench.saveState" />
-        <UButton size="sm" color="neutral" variant="ghost" :disabled="!bench.canUndo" @click="step('takeBack')">Undo</UButton>
+        <UButton size="sm" color="neutral" variant="ghost" :disabled="!bench.canUndo" @click="step('takeBack')"
+          >Undo</UButton
+        >
         <UButton size="sm" color="neutral" variant="outline" :to="`/bench/${bench.groove.id}`">To the Bench</UButton>
       </span>
       <div v-if="view !== 'family'" class="flex w-full flex-wrap items-center gap-x-4 gap-y-1">
         <PromiseBar />
-        <p v-if="view === 'moves' && bench.span" class="flex items-center gap-1.5 text-sm" data-only-in>Only in <b>{{ saySpan(bench.groove, bench.span, settings.counting) }}</b><UButton size="xs" color="neutral" variant="outline" @click="bench.span = undefined">Everywhere</UButton></p>
+        <p v-if="view === 'moves' && bench.span" class="flex items-center gap-1.5 text-sm" data-only-in>
+          Only in <b>{{ saySpan(bench.groove, bench.span, settings.counting) }}</b><UButton
+            size="xs"
+            color="neutral"
+            variant="outline"
+            @click="bench.span = undefined"
+            >Everywhere</UButton
+          >
+        </p>
       </div>
     </header>
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
     <div ref="ways" tabindex="-1" class="landing flex min-h-0 flex-1 flex-col">
-      <div v-if="view === 'moves'" class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,12rem)_minmax(0,1fr)] sm:grid-cols-[12rem_minmax(0,1fr)] sm:grid-rows-1 xl:grid-cols-[16rem_minmax(0,1fr)]">
+      <div
+        v-if="view === 'moves'"
+        class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,12rem)_minmax(0,1fr)] sm:grid-cols-[12rem_minmax(0,1fr)] sm:grid-rows-1 xl:grid-cols-[16rem_minmax(0,1fr)]">
         <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" v-bind="place" />
         <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
-          <MoveGrid v-if="vary.group" :group="vary.group" :groove="settled!" :kit="bench.kit" v-bind="place" @try="groove => tried = groove" @keep="(groove, made) => keep(groove, made, '')" @open="move => vary.openMove(move.id)" />
+          <MoveGrid
+            v-if="vary.group"
+            :group="vary.group"
+            :groove="settled!"
+            :kit="bench.kit"
+            v-bind="place"
+            @try="groove => (tried = groove)"
+            @keep="(groove, made) => keep(groove, made, '')"
+            @open="move => vary.openMove(move.id)" />
           <template v-else>
-            <MovePanel :groove="bench.groove" :kit="bench.kit" v-bind="place" @try="groove => tried = groove" @edit="edit" @keep="(groove, made) => keep(groove, made, '')" @step="intoRecipe" />
+            <MovePanel
+              :groove="bench.groove"
+              :kit="bench.kit"
+              v-bind="place"
+              @try="groove => (tried = groove)"
+              @edit="edit"
+              @keep="(groove, made) => keep(groove, made, '')"
+              @step="intoRecipe" />
             <section aria-label="Home">
               <p class="mb-1 text-sm text-muted">Home, as it is</p>
               <LanesStill :groove="bench.groove" class="max-w-sm" />
@@ -149,15 +197,45 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
           </template>
         </div>
       </div>
-      <Suspense v-else-if="view === 'recipes'"><RecipePanel :groove="bench.groove" :kit="bench.kit" :fresh="fresh" @try="groove => tried = groove" @hear="hear" @edit="edit" @keep="keep" @taken="fresh = undefined" /></Suspense>
-      <IdeasPanel v-else-if="view === 'ideas'" :groove="bench.groove" :kit="bench.kit" @try="groove => tried = groove" @hear="hearInPlace" @keep="keep" />
-      <Suspense v-else><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @adopt="adopt" /></Suspense>
+      <Suspense v-else-if="view === 'recipes'"
+        ><RecipePanel
+          :groove="bench.groove"
+          :kit="bench.kit"
+          :fresh="fresh"
+          @try="groove => (tried = groove)"
+          @hear="hear"
+          @edit="edit"
+          @keep="keep"
+          @taken="fresh = undefined"
+      /></Suspense>
+      <IdeasPanel
+        v-else-if="view === 'ideas'"
+        :groove="bench.groove"
+        :kit="bench.kit"
+        @try="groove => (tried = groove)"
+        @hear="hearInPlace"
+        @keep="keep" />
+      <Suspense v-else
+        ><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @adopt="adopt"
+      /></Suspense>
     </div>
-    <footer class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
+    <footer
+      class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
       <PlayButton @toggle="toggle" />
-      <UButton size="lg" color="neutral" variant="outline" :aria-pressed="homeHeard" data-heard @click="homeHeard = !homeHeard">H: hear {{ homeHeard ? 'what is tried' : 'home' }}</UButton>
+      <UButton
+        size="lg"
+        color="neutral"
+        variant="outline"
+        :aria-pressed="homeHeard"
+        data-heard
+        @click="homeHeard = !homeHeard"
+        >H: hear {{ homeHeard ? 'what is tried' : 'home' }}</UButton
+      >
       <ClickFact :bars="bench.groove.bars" />
-      <span class="text-sm text-muted max-xl:hidden">{{ heard === bench.groove ? 'Home sounds' : 'What is tried sounds' }}, at {{ Math.round(bench.groove.tempo.bpm) }}. M moves, R recipes, I ideas, F family; Space plays.</span>
+      <span class="text-sm text-muted max-xl:hidden"
+        >{{ heard === bench.groove ? 'Home sounds' : 'What is tried sounds' }}, at
+        {{ Math.round(bench.groove.tempo.bpm) }}. M moves, R recipes, I ideas, F family; Space plays.</span
+      >
     </footer>
   </template>
 </template>

@@ -59,7 +59,12 @@ const FUNK: StyleCard = {
     ...offers('RH', 'lead', [
       ['hat-eighths', 'Hat eighths', on('hi-hat', '3.4.')],
       ['hat-sixteenths', 'Hat sixteenths', on('hi-hat', '4232')],
-      ['hat-open-end', 'Hats, opening on & of 4', on('hi-hat', '3.4. 3.4. 3.4. 3...'), on('hi-hat', '.... .... .... ..4.', 'open', 2)],
+      [
+        'hat-open-end',
+        'Hats, opening on & of 4',
+        on('hi-hat', '3.4. 3.4. 3.4. 3...'),
+        on('hi-hat', '.... .... .... ..4.', 'open', 2),
+      ],
       ['hat-gallop', 'Hat gallop', on('hi-hat', '4.23')],
     ]),
     ...offers('LH', 'backbeat', [
@@ -124,7 +129,13 @@ const SHUFFLE: StyleCard = {
   ],
   loudness: LOUDNESS.driving,
   constraints: [
-    { kind: 'swung', level: '1/8', from: 0.6, to: 0.72, reason: 'Long-short is the shuffle: about two to one, tighter when fast.' },
+    {
+      kind: 'swung',
+      level: '1/8',
+      from: 0.6,
+      to: 0.72,
+      reason: 'Long-short is the shuffle: about two to one, tighter when fast.',
+    },
     BACKBEAT,
     { kind: 'tempo', from: 80, to: 180, reason: 'Slower asks for a 12/8, faster loses the short note.' },
   ],

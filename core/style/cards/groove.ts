@@ -4,8 +4,15 @@ import { LOUDNESS } from '../loudness'
 import { BACKBEAT, hatFoot, offers, on } from './write'
 
 const LINEAR: StyleCard = {
-  id: 'linear-funk', family: 'funk and soul', name: 'Linear funk', about: 'One limb at a time: hands and foot hand the sixteenths on to each other.',
-  meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 76, to: 116, usual: 92 }, order: ['LH', 'RF', 'RH', 'LF'],
+  id: 'linear-funk',
+  family: 'funk and soul',
+  name: 'Linear funk',
+  about: 'One limb at a time: hands and foot hand the sixteenths on to each other.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: null,
+  tempo: { from: 76, to: 116, usual: 92 },
+  order: ['LH', 'RF', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['gaps', 'Hats in the gaps', on('hi-hat', '.3.. .3.3 .3.. .3.3')],
@@ -33,13 +40,25 @@ const LINEAR: StyleCard = {
 }
 
 const DISCO: StyleCard = {
-  id: 'disco', family: 'funk and soul', name: 'Disco', about: 'Four to the bar, the hats opening on every &, claps on 2 and 4.',
-  meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 108, to: 132, usual: 120 }, order: ['RF', 'LH', 'RH', 'LF'],
+  id: 'disco',
+  family: 'funk and soul',
+  name: 'Disco',
+  about: 'Four to the bar, the hats opening on every &, claps on 2 and 4.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: null,
+  tempo: { from: 108, to: 132, usual: 120 },
+  order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['open-offs', 'Hats open on every &', on('hi-hat', '3...'), on('hi-hat', '..4.', 'open', 2)],
       ['offs', 'Hats on every &', on('hi-hat', '..4.')],
-      ['two-hands', 'Right hand of two: hats, and the snare on 2 and 4', on('hi-hat', '4.3. ..3. 4.3. ..3.'), on('snare', '.... 5... .... 5...')],
+      [
+        'two-hands',
+        'Right hand of two: hats, and the snare on 2 and 4',
+        on('hi-hat', '4.3. ..3. 4.3. ..3.'),
+        on('snare', '.... 5... .... 5...'),
+      ],
     ]),
     ...offers('LH', 'backbeat', [
       ['backbeat', 'Backbeat', on('snare', '.... 5... .... 5...')],
@@ -59,14 +78,24 @@ const DISCO: StyleCard = {
     ]),
   ],
   loudness: LOUDNESS.driving,
-  constraints: [{ kind: 'straight', reason: 'The floor wants it even.' }, BACKBEAT,
+  constraints: [
+    { kind: 'straight', reason: 'The floor wants it even.' },
+    BACKBEAT,
     { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x...', reason: 'Four to the bar, whatever else happens.' },
-    { kind: 'tempo', from: 108, to: 132, reason: 'A walking pulse and a little more.' }],
+    { kind: 'tempo', from: 108, to: 132, reason: 'A walking pulse and a little more.' },
+  ],
 }
 
 const SOUL: StyleCard = {
-  id: 'soul', family: 'funk and soul', name: 'Soul', about: 'A snare on all four beats or a light backbeat, the bass drum talking with the bass guitar.',
-  meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 70, to: 140, usual: 112 }, order: ['LH', 'RF', 'RH', 'LF'],
+  id: 'soul',
+  family: 'funk and soul',
+  name: 'Soul',
+  about: 'A snare on all four beats or a light backbeat, the bass drum talking with the bass guitar.',
+  meter: meter(4, 4),
+  slots: 2,
+  swing: null,
+  tempo: { from: 70, to: 140, usual: 112 },
+  order: ['LH', 'RF', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['hat', 'Hat eighths', on('hi-hat', '34')],
@@ -90,11 +119,22 @@ const SOUL: StyleCard = {
 }
 
 const SECOND_LINE: StyleCard = {
-  id: 'second-line', family: 'street', name: 'Second line', about: 'A street parade on one kit: rolling snare accents over a bass drum that leans into 4.',
-  meter: meter(4, 4), slots: 4, swing: { level: '1/16', share: 0.57 }, tempo: { from: 80, to: 112, usual: 94 }, order: ['RF', 'RH', 'LH', 'LF'],
+  id: 'second-line',
+  family: 'street',
+  name: 'Second line',
+  about: 'A street parade on one kit: rolling snare accents over a bass drum that leans into 4.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: { level: '1/16', share: 0.57 },
+  tempo: { from: 80, to: 112, usual: 94 },
+  order: ['RF', 'RH', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
-      ['over-two', 'Snare accents over two bars, three and two', on('snare', '4... ..4. ..1. 4.1. ..1. 4... 4... ..1.')],
+      [
+        'over-two',
+        'Snare accents over two bars, three and two',
+        on('snare', '4... ..4. ..1. 4.1. ..1. 4... 4... ..1.'),
+      ],
       ['clave', 'Snare accents in one bar, three and two', on('snare', '4..4 ..4. ..4. 4...')],
       ['rolling', 'Snare accents, filled', on('snare', '4.14 .14. 1.4. 4.1.')],
       ['ride', 'Ride accents', on('ride', '4..4 ..4. ..4. 4...')],
@@ -106,20 +146,45 @@ const SECOND_LINE: StyleCard = {
     ]),
     ...offers('RF', 'bass drum', [
       ['big-four', 'Bass with a big 4', on('bass drum', '3..2 ..2. ..2. 5...')],
-      ['over-two', 'Bass over two bars, each with its big 4', on('bass drum', '3... ..3. .... 5... .... 3... 3... 5...')],
+      [
+        'over-two',
+        'Bass over two bars, each with its big 4',
+        on('bass drum', '3... ..3. .... 5... .... 3... 3... 5...'),
+      ],
       ['plain', 'Bass on 1, a of 1, 4', on('bass drum', '3..3 .... .... 5...')],
       ['one-three-four', 'Bass on 1, 3 and 4', on('bass drum', '3... .... 3... 5...')],
     ]),
     ...hatFoot(4),
   ],
   loudness: LOUDNESS.driving,
-  constraints: [{ kind: 'swung', level: '1/16', from: 0.53, to: 0.64, reason: 'Between straight and swung: that is its whole secret.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: '.... .... .... x...', reason: 'The big 4 in the bass drum carries the walk.' }],
+  constraints: [
+    {
+      kind: 'swung',
+      level: '1/16',
+      from: 0.53,
+      to: 0.64,
+      reason: 'Between straight and swung: that is its whole secret.',
+    },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: '.... .... .... x...',
+      reason: 'The big 4 in the bass drum carries the walk.',
+    },
+  ],
 }
 
 const FIVE: StyleCard = {
-  id: 'odd-five', family: 'odd meters', name: 'In five', about: '5/4 felt as three and two: the backbeat marks the turn.',
-  meter: meter(5, 4), slots: 2, swing: null, tempo: { from: 90, to: 170, usual: 126 }, order: ['RH', 'RF', 'LH', 'LF'],
+  id: 'odd-five',
+  family: 'odd meters',
+  name: 'In five',
+  about: '5/4 felt as three and two: the backbeat marks the turn.',
+  meter: meter(5, 4),
+  slots: 2,
+  swing: null,
+  tempo: { from: 90, to: 170, usual: 126 },
+  order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['ride', 'Ride eighths', on('ride', '43 33 33 43 33')],
@@ -143,13 +208,28 @@ const FIVE: StyleCard = {
     ]),
   ],
   loudness: LOUDNESS.driving,
-  constraints: [{ kind: 'backbeat', beats: [5], reason: 'The last beat closes the two, and so the five.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x. .. .. x. ..', reason: 'One and four are where the three and the two begin.' }],
+  constraints: [
+    { kind: 'backbeat', beats: [5], reason: 'The last beat closes the two, and so the five.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: 'x. .. .. x. ..',
+      reason: 'One and four are where the three and the two begin.',
+    },
+  ],
 }
 
 const SEVEN: StyleCard = {
-  id: 'odd-seven', family: 'odd meters', name: 'In seven', about: '7/8 as two, two and three, the long group last.',
-  meter: meter(7, 8), slots: [2, 2, 3], swing: null, tempo: { from: 100, to: 220, usual: 160 }, order: ['RH', 'RF', 'LH', 'LF'],
+  id: 'odd-seven',
+  family: 'odd meters',
+  name: 'In seven',
+  about: '7/8 as two, two and three, the long group last.',
+  meter: meter(7, 8),
+  slots: [2, 2, 3],
+  swing: null,
+  tempo: { from: 100, to: 220, usual: 160 },
+  order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['groups', 'Ride on the groups', on('ride', '4.4.4.3')],
@@ -176,7 +256,13 @@ const SEVEN: StyleCard = {
   constraints: [
     { kind: 'straight', reason: 'The eighth is the pulse, so it stays even.' },
     { kind: 'backbeat', beats: [2], reason: 'The second two answers the first.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x...x..', reason: 'The bar and its long group begin with the bass drum.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: 'x...x..',
+      reason: 'The bar and its long group begin with the bass drum.',
+    },
   ],
 }
 

@@ -9,7 +9,16 @@ import { SWING_AND_COMPOUND } from './swing'
 import { WORLD } from './world'
 
 /** The styles that ship, in the order they are offered: the three most asked for, then family by family. */
-export const STYLE_CARDS: readonly StyleCard[] = [...BASIC, ...ROCK_AND_KIN, ...GROOVE_AND_ODD, ...SWING_AND_COMPOUND, ...LATIN, ...MORE, ...WORLD, ...STREET_AND_MORE]
+export const STYLE_CARDS: readonly StyleCard[] = [
+  ...BASIC,
+  ...ROCK_AND_KIN,
+  ...GROOVE_AND_ODD,
+  ...SWING_AND_COMPOUND,
+  ...LATIN,
+  ...MORE,
+  ...WORLD,
+  ...STREET_AND_MORE,
+]
 
 /**
  * The styles in which every word is found, in name, family or description: `stylesFound('bossa')`; all where nothing is looked for.
@@ -17,7 +26,9 @@ export const STYLE_CARDS: readonly StyleCard[] = [...BASIC, ...ROCK_AND_KIN, ...
  */
 export function stylesFound(words: string): StyleCard[] {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
-  return STYLE_CARDS.filter(({ name, family, about }) => wanted.every(word => `${name} ${family} ${about}`.toLowerCase().includes(word)))
+  return STYLE_CARDS.filter(({ name, family, about }) =>
+    wanted.every(word => `${name} ${family} ${about}`.toLowerCase().includes(word)),
+  )
 }
 
 /**

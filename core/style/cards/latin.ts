@@ -4,8 +4,19 @@ import { LOUDNESS } from '../loudness'
 import { FOOT_IN_CUT_TIME, offers, on } from './write'
 
 const BOSSA: StyleCard = {
-  id: 'bossa-nova', family: 'Brazil', name: 'Bossa nova', about: 'Soft and even: eighths on the hats, a cross-stick figure over two bars, the feet as one heartbeat.',
-  meter: meter(4, 4), slots: 2, writings: [{ meter: meter(2, 2), times: 1 }, { meter: meter(2, 4), times: 0.5 }], swing: null, tempo: { from: 100, to: 170, usual: 132 }, order: ['RF', 'LF', 'RH', 'LH'],
+  id: 'bossa-nova',
+  family: 'Brazil',
+  name: 'Bossa nova',
+  about: 'Soft and even: eighths on the hats, a cross-stick figure over two bars, the feet as one heartbeat.',
+  meter: meter(4, 4),
+  slots: 2,
+  writings: [
+    { meter: meter(2, 2), times: 1 },
+    { meter: meter(2, 4), times: 0.5 },
+  ],
+  swing: null,
+  tempo: { from: 100, to: 170, usual: 132 },
+  order: ['RF', 'LF', 'RH', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [
       ['hat', 'Hat eighths', on('hi-hat', '32')],
@@ -31,14 +42,37 @@ const BOSSA: StyleCard = {
   loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'The eighths are even; the figure does the dancing.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x. .x x. .x', reason: 'The heartbeat of the bass drum never changes.' },
-    { kind: 'keeps', limb: 'LF', piece: 'hi-hat', row: '.. x. .. x.', reason: 'Two and four lift what the bass drum sets down.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: 'x. .x x. .x',
+      reason: 'The heartbeat of the bass drum never changes.',
+    },
+    {
+      kind: 'keeps',
+      limb: 'LF',
+      piece: 'hi-hat',
+      row: '.. x. .. x.',
+      reason: 'Two and four lift what the bass drum sets down.',
+    },
   ],
 }
 
 const SAMBA: StyleCard = {
-  id: 'samba', family: 'Brazil', name: 'Samba', about: 'Two in a bar over running sixteenths, the second beat the heavy one.',
-  meter: meter(2, 4), slots: 4, writings: [{ meter: meter(4, 4), times: 2 }, { meter: meter(2, 2), times: 2 }], swing: null, tempo: { from: 80, to: 130, usual: 104 }, order: ['RF', 'LF', 'RH', 'LH'],
+  id: 'samba',
+  family: 'Brazil',
+  name: 'Samba',
+  about: 'Two in a bar over running sixteenths, the second beat the heavy one.',
+  meter: meter(2, 4),
+  slots: 4,
+  writings: [
+    { meter: meter(4, 4), times: 2 },
+    { meter: meter(2, 2), times: 2 },
+  ],
+  swing: null,
+  tempo: { from: 80, to: 130, usual: 104 },
+  order: ['RF', 'LF', 'RH', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [
       ['hat', 'Hat sixteenths', on('hi-hat', '4234')],
@@ -64,13 +98,30 @@ const SAMBA: StyleCard = {
   loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'Even on paper; the sway is in the accents.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x..x x...', reason: 'The step and its pick-up carry the dance.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: 'x..x x...',
+      reason: 'The step and its pick-up carry the dance.',
+    },
   ],
 }
 
 const BAIAO: StyleCard = {
-  id: 'baiao', family: 'Brazil', name: 'Baião', about: 'A dance of the north-east of Brazil: the bass drum in three, three and two over the bar.',
-  meter: meter(2, 4), slots: 4, writings: [{ meter: meter(4, 4), times: 2 }, { meter: meter(2, 2), times: 2 }], swing: null, tempo: { from: 84, to: 126, usual: 104 }, order: ['RF', 'RH', 'LH', 'LF'],
+  id: 'baiao',
+  family: 'Brazil',
+  name: 'Baião',
+  about: 'A dance of the north-east of Brazil: the bass drum in three, three and two over the bar.',
+  meter: meter(2, 4),
+  slots: 4,
+  writings: [
+    { meter: meter(4, 4), times: 2 },
+    { meter: meter(2, 2), times: 2 },
+  ],
+  swing: null,
+  tempo: { from: 84, to: 126, usual: 104 },
+  order: ['RF', 'RH', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['offs', 'Hats, accents on &', on('hi-hat', '2.4.')],
@@ -96,13 +147,26 @@ const BAIAO: StyleCard = {
   loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'The sixteenths are even.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x..x ....', reason: 'One and the a after it are the dance.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: 'x..x ....',
+      reason: 'One and the a after it are the dance.',
+    },
   ],
 }
 
 const SONGO: StyleCard = {
-  id: 'songo', family: 'Afro-Cuban', name: 'Songo', about: 'Cuban and free-handed: the bass drum off the beat, the left hand talking in ghosts.',
-  meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 80, to: 116, usual: 96 }, order: ['RH', 'RF', 'LH', 'LF'],
+  id: 'songo',
+  family: 'Afro-Cuban',
+  name: 'Songo',
+  about: 'Cuban and free-handed: the bass drum off the beat, the left hand talking in ghosts.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: null,
+  tempo: { from: 80, to: 116, usual: 96 },
+  order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['quarters', 'Bell on the beats', on('ride', '4...', 'bell')],
@@ -110,8 +174,18 @@ const SONGO: StyleCard = {
       ['eighths', 'Bell eighths', on('ride', '4.2.', 'bell')],
     ]),
     ...offers('LH', 'comping', [
-      ['talking', 'Cross-stick on 2, ghosts in 1 and 3', on('snare', '.1.. .... ..11 ....'), on('snare', '.... 4... .... ....', 'cross-stick')],
-      ['tom', 'Cross-stick and high tom', on('snare', '.... 3... .... ....', 'cross-stick'), on('high tom', '.... .... .... 3.3.')],
+      [
+        'talking',
+        'Cross-stick on 2, ghosts in 1 and 3',
+        on('snare', '.1.. .... ..11 ....'),
+        on('snare', '.... 4... .... ....', 'cross-stick'),
+      ],
+      [
+        'tom',
+        'Cross-stick and high tom',
+        on('snare', '.... 3... .... ....', 'cross-stick'),
+        on('high tom', '.... .... .... 3.3.'),
+      ],
       ['bare', 'Cross-stick on 2', on('snare', '.... 4... .... ....', 'cross-stick')],
     ]),
     ...offers('RF', 'bass drum', [
@@ -130,13 +204,30 @@ const SONGO: StyleCard = {
   constraints: [
     { kind: 'straight', reason: 'Between the cracks at times, but not swung.' },
     { kind: 'silent', limb: 'RF', beats: [1], reason: 'The bass drum stays off the 1: the bell has it.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: '.... ..x. .... ..x.', reason: 'The & of 2 and of 4 are the bass player’s notes too.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: '.... ..x. .... ..x.',
+      reason: 'The & of 2 and of 4 are the bass player’s notes too.',
+    },
   ],
 }
 
 const TUMBAO: StyleCard = {
-  id: 'tumbao-latin', family: 'Afro-Cuban', name: 'Latin on a tumbao', about: 'A bell figure over two bars, toms where the conga would open, the bass drum with the bass.',
-  meter: meter(4, 4), slots: 2, writings: [{ meter: meter(2, 2), times: 1 }, { meter: meter(2, 4), times: 0.5 }], swing: null, tempo: { from: 150, to: 220, usual: 180 }, order: ['RH', 'RF', 'LH', 'LF'],
+  id: 'tumbao-latin',
+  family: 'Afro-Cuban',
+  name: 'Latin on a tumbao',
+  about: 'A bell figure over two bars, toms where the conga would open, the bass drum with the bass.',
+  meter: meter(4, 4),
+  slots: 2,
+  writings: [
+    { meter: meter(2, 2), times: 1 },
+    { meter: meter(2, 4), times: 0.5 },
+  ],
+  swing: null,
+  tempo: { from: 150, to: 220, usual: 180 },
+  order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['bell', 'Bell figure over two bars', on('ride', '4. 34 .3 43 .3 43 .3 43', 'bell')],
@@ -144,7 +235,12 @@ const TUMBAO: StyleCard = {
       ['hat', 'Hat eighths', on('hi-hat', '43')],
     ]),
     ...offers('LH', 'comping', [
-      ['tumbao', 'Cross-stick on 2, tom on 4', on('snare', '.. 4. .. ..', 'cross-stick'), on('high tom', '.. .. .. 33')],
+      [
+        'tumbao',
+        'Cross-stick on 2, tom on 4',
+        on('snare', '.. 4. .. ..', 'cross-stick'),
+        on('high tom', '.. .. .. 33'),
+      ],
       ['cross', 'Cross-stick on 2', on('snare', '.. 4. .. ..', 'cross-stick')],
       ['toms', 'Toms on 4 and its &', on('high tom', '.. .. .. 34')],
     ]),
@@ -159,13 +255,26 @@ const TUMBAO: StyleCard = {
   constraints: [
     { kind: 'straight', reason: 'Straight eighths, felt in two.' },
     { kind: 'silent', limb: 'RF', beats: [1], reason: 'The tumbao leaves the 1 open.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: '.. .x .. ..', reason: 'The & of 2 is the tumbao’s first note.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: '.. .x .. ..',
+      reason: 'The & of 2 is the tumbao’s first note.',
+    },
   ],
 }
 
 const BELL_SIX: StyleCard = {
-  id: 'afro-cuban-twelve', family: 'Afro-Cuban', name: 'Afro-Cuban 12/8', about: 'The long bell of seven strokes in twelve, the feet in four or in six against it.',
-  meter: meter(12, 8), slots: 3, swing: null, tempo: { from: 126, to: 220, usual: 165 }, order: ['RH', 'LF', 'RF', 'LH'],
+  id: 'afro-cuban-twelve',
+  family: 'Afro-Cuban',
+  name: 'Afro-Cuban 12/8',
+  about: 'The long bell of seven strokes in twelve, the feet in four or in six against it.',
+  meter: meter(12, 8),
+  slots: 3,
+  swing: null,
+  tempo: { from: 126, to: 220, usual: 165 },
+  order: ['RH', 'LF', 'RF', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [
       ['bell', 'The long bell', on('ride', '4.3 .33 .3. 3.3', 'bell')],

@@ -4,8 +4,15 @@ import { LOUDNESS } from '../loudness'
 import { BACKBEAT, hatFoot, offers, on } from './write'
 
 const HIP_HOP: StyleCard = {
-  id: 'hip-hop', family: 'hip-hop and electronic', name: 'Hip-hop, swung sixteenths', about: 'A slow, dry beat: eighths on the hats, the sixteenths of the bass drum late and lazy.',
-  meter: meter(4, 4), slots: 4, swing: { level: '1/16', share: 0.6 }, tempo: { from: 76, to: 104, usual: 90 }, order: ['LH', 'RF', 'RH', 'LF'],
+  id: 'hip-hop',
+  family: 'hip-hop and electronic',
+  name: 'Hip-hop, swung sixteenths',
+  about: 'A slow, dry beat: eighths on the hats, the sixteenths of the bass drum late and lazy.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: { level: '1/16', share: 0.6 },
+  tempo: { from: 76, to: 104, usual: 90 },
+  order: ['LH', 'RF', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['eighths', 'Hat eighths', on('hi-hat', '3.3.')],
@@ -25,12 +32,22 @@ const HIP_HOP: StyleCard = {
     ...hatFoot(4),
   ],
   loudness: LOUDNESS.driving,
-  constraints: [{ kind: 'swung', level: '1/16', from: 0.53, to: 0.67, reason: 'The late sixteenth is the feel.' }, BACKBEAT],
+  constraints: [
+    { kind: 'swung', level: '1/16', from: 0.53, to: 0.67, reason: 'The late sixteenth is the feel.' },
+    BACKBEAT,
+  ],
 }
 
 const SKA: StyleCard = {
-  id: 'ska', family: 'Jamaica', name: 'Ska', about: 'Quick and light: the off-beats on the hats with the guitar, the backbeat with the bass drum or across it.',
-  meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 100, to: 168, usual: 132 }, order: ['RH', 'LH', 'RF', 'LF'],
+  id: 'ska',
+  family: 'Jamaica',
+  name: 'Ska',
+  about: 'Quick and light: the off-beats on the hats with the guitar, the backbeat with the bass drum or across it.',
+  meter: meter(4, 4),
+  slots: 2,
+  swing: null,
+  tempo: { from: 100, to: 168, usual: 132 },
+  order: ['RH', 'LH', 'RF', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['offs', 'Hats on every &', on('hi-hat', '.4')],
@@ -54,8 +71,15 @@ const SKA: StyleCard = {
 }
 
 const TWO_BEAT: StyleCard = {
-  id: 'country-two-beat', family: 'country', name: 'Country two-beat', about: 'Bass drum on 1 and 3 with the bass, snare on 2 and 4, light eighths above.',
-  meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 90, to: 200, usual: 124 }, order: ['RF', 'LH', 'RH', 'LF'],
+  id: 'country-two-beat',
+  family: 'country',
+  name: 'Country two-beat',
+  about: 'Bass drum on 1 and 3 with the bass, snare on 2 and 4, light eighths above.',
+  meter: meter(4, 4),
+  slots: 2,
+  swing: null,
+  tempo: { from: 90, to: 200, usual: 124 },
+  order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['eighths', 'Hat eighths', on('hi-hat', '32')],
@@ -75,12 +99,29 @@ const TWO_BEAT: StyleCard = {
     ...hatFoot(2),
   ],
   loudness: LOUDNESS.driving,
-  constraints: [{ kind: 'straight', reason: 'Two steps, evenly.' }, { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x. .. x. ..', reason: 'The bass drum walks with the bass on 1 and 3.' }, { kind: 'backbeat', beats: [2, 4], reason: 'The snare lifts what the bass drum sets down.' }],
+  constraints: [
+    { kind: 'straight', reason: 'Two steps, evenly.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: 'x. .. x. ..',
+      reason: 'The bass drum walks with the bass on 1 and 3.',
+    },
+    { kind: 'backbeat', beats: [2, 4], reason: 'The snare lifts what the bass drum sets down.' },
+  ],
 }
 
 const GOSPEL_TWELVE: StyleCard = {
-  id: 'gospel-twelve', family: 'blues and gospel', name: 'Gospel in 12/8', about: 'A slow, wide 12/8: all eighths above, a heavy backbeat, the bass drum leading into it.',
-  meter: meter(12, 8), slots: 3, swing: null, tempo: { from: 75, to: 135, usual: 96 }, order: ['RH', 'LH', 'RF', 'LF'],
+  id: 'gospel-twelve',
+  family: 'blues and gospel',
+  name: 'Gospel in 12/8',
+  about: 'A slow, wide 12/8: all eighths above, a heavy backbeat, the bass drum leading into it.',
+  meter: meter(12, 8),
+  slots: 3,
+  swing: null,
+  tempo: { from: 75, to: 135, usual: 96 },
+  order: ['RH', 'LH', 'RF', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['eighths', 'Hats on all twelve', on('hi-hat', '422')],
@@ -108,8 +149,15 @@ const GOSPEL_TWELVE: StyleCard = {
 }
 
 const D_BEAT: StyleCard = {
-  id: 'd-beat', family: 'rock', name: 'D-beat', about: 'Fast and driving: the bass drum doubled around the backbeat, the cymbal washing above.',
-  meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 150, to: 220, usual: 176 }, order: ['RF', 'LH', 'RH', 'LF'],
+  id: 'd-beat',
+  family: 'rock',
+  name: 'D-beat',
+  about: 'Fast and driving: the bass drum doubled around the backbeat, the cymbal washing above.',
+  meter: meter(4, 4),
+  slots: 2,
+  swing: null,
+  tempo: { from: 150, to: 220, usual: 176 },
+  order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['crash', 'Ride quarters, loud', on('ride', '4.')],
@@ -129,12 +177,30 @@ const D_BEAT: StyleCard = {
     ...hatFoot(2),
   ],
   loudness: LOUDNESS.driving,
-  constraints: [{ kind: 'straight', reason: 'It runs straight ahead.' }, BACKBEAT, { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x. .x .x ..', reason: 'The bass drum on both sides of 3 is the beat.' }],
+  constraints: [
+    { kind: 'straight', reason: 'It runs straight ahead.' },
+    BACKBEAT,
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: 'x. .x .x ..',
+      reason: 'The bass drum on both sides of 3 is the beat.',
+    },
+  ],
 }
 
 const CHA_CHA: StyleCard = {
-  id: 'cha-cha', family: 'Afro-Cuban', name: 'Cha-cha', about: 'A bell on the beats, a cross-stick, and the tom where the conga would open on 4 and its &.',
-  meter: meter(4, 4), slots: 2, writings: [{ meter: meter(2, 4), times: 0.5 }], swing: null, tempo: { from: 104, to: 136, usual: 120 }, order: ['RH', 'LH', 'RF', 'LF'],
+  id: 'cha-cha',
+  family: 'Afro-Cuban',
+  name: 'Cha-cha',
+  about: 'A bell on the beats, a cross-stick, and the tom where the conga would open on 4 and its &.',
+  meter: meter(4, 4),
+  slots: 2,
+  writings: [{ meter: meter(2, 4), times: 0.5 }],
+  swing: null,
+  tempo: { from: 104, to: 136, usual: 120 },
+  order: ['RH', 'LH', 'RF', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['bell', 'Bell on the beats', on('ride', '4.', 'bell')],
@@ -142,7 +208,12 @@ const CHA_CHA: StyleCard = {
       ['hats', 'Hats on the beats', on('hi-hat', '4.')],
     ]),
     ...offers('LH', 'comping', [
-      ['conga', 'Cross-stick on 2, tom on 4 and &', on('snare', '.. 3. .. ..', 'cross-stick'), on('high tom', '.. .. .. 33')],
+      [
+        'conga',
+        'Cross-stick on 2, tom on 4 and &',
+        on('snare', '.. 3. .. ..', 'cross-stick'),
+        on('high tom', '.. .. .. 33'),
+      ],
       ['tom', 'Tom on 4 and &', on('high tom', '.. .. .. 33')],
       ['cross', 'Cross-stick on 2 and 4', on('snare', '.. 3. .. 3.', 'cross-stick')],
     ]),
@@ -162,8 +233,15 @@ const CHA_CHA: StyleCard = {
 }
 
 const DRUM_AND_BASS: StyleCard = {
-  id: 'drum-and-bass', family: 'hip-hop and electronic', name: 'Drum and bass', about: 'Quick eighths above, backbeat on 2 and 4, and the bass drum broken across 3.',
-  meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 160, to: 180, usual: 172 }, order: ['LH', 'RF', 'RH', 'LF'],
+  id: 'drum-and-bass',
+  family: 'hip-hop and electronic',
+  name: 'Drum and bass',
+  about: 'Quick eighths above, backbeat on 2 and 4, and the bass drum broken across 3.',
+  meter: meter(4, 4),
+  slots: 2,
+  swing: null,
+  tempo: { from: 160, to: 180, usual: 172 },
+  order: ['LH', 'RF', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['quarters', 'Hat quarters', on('hi-hat', '4.')],
@@ -187,8 +265,15 @@ const DRUM_AND_BASS: StyleCard = {
 }
 
 const BRUSHED_BALLAD: StyleCard = {
-  id: 'brushed-ballad', family: 'jazz', name: 'Brushed ballad', about: 'Sweeps that never stop, taps beneath them, the bass drum felt more than heard, the hat foot on 2 and 4.',
-  meter: meter(4, 4), slots: 2, swing: { level: '1/8', share: 0.64 }, tempo: { from: 50, to: 84, usual: 62 }, order: ['RH', 'LF', 'LH', 'RF'],
+  id: 'brushed-ballad',
+  family: 'jazz',
+  name: 'Brushed ballad',
+  about: 'Sweeps that never stop, taps beneath them, the bass drum felt more than heard, the hat foot on 2 and 4.',
+  meter: meter(4, 4),
+  slots: 2,
+  swing: { level: '1/8', share: 0.64 },
+  tempo: { from: 50, to: 84, usual: 62 },
+  order: ['RH', 'LF', 'LH', 'RF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['sweep', 'Sweep on every beat', on('snare', '3.', 'sweep')],
@@ -212,7 +297,19 @@ const BRUSHED_BALLAD: StyleCard = {
     ]),
   ],
   loudness: LOUDNESS.swinging,
-  constraints: [{ kind: 'swung', level: '1/8', from: 0.5, to: 0.7, reason: 'Slow time is wide, or even; the singer says which.' }, { kind: 'keeps', limb: 'LF', piece: 'hi-hat', row: '.. .. .. x.', reason: 'The hat foot closes the bar.' }],
+  constraints: [
+    { kind: 'swung', level: '1/8', from: 0.5, to: 0.7, reason: 'Slow time is wide, or even; the singer says which.' },
+    { kind: 'keeps', limb: 'LF', piece: 'hi-hat', row: '.. .. .. x.', reason: 'The hat foot closes the bar.' },
+  ],
 }
 
-export const MORE: readonly StyleCard[] = [HIP_HOP, SKA, TWO_BEAT, GOSPEL_TWELVE, D_BEAT, CHA_CHA, DRUM_AND_BASS, BRUSHED_BALLAD]
+export const MORE: readonly StyleCard[] = [
+  HIP_HOP,
+  SKA,
+  TWO_BEAT,
+  GOSPEL_TWELVE,
+  D_BEAT,
+  CHA_CHA,
+  DRUM_AND_BASS,
+  BRUSHED_BALLAD,
+]

@@ -4,8 +4,16 @@ import { LOUDNESS } from '../loudness'
 import { BACKBEAT, FOOT_IN_TWO, bassInTwo, hatFoot, offers, on } from './write'
 
 const STREET_FUNK: StyleCard = {
-  id: 'street-beat-funk', family: 'street', name: 'Street-beat funk', about: 'The parade brought to the kit: accents run through a roll on the snare, the bass drum answers with a heavy 4.',
-  meter: meter(4, 4), slots: 4, swing: { level: '1/16', share: 0.56 }, tempo: { from: 80, to: 108, usual: 92 }, order: ['RF', 'RH', 'LH', 'LF'],
+  id: 'street-beat-funk',
+  family: 'street',
+  name: 'Street-beat funk',
+  about:
+    'The parade brought to the kit: accents run through a roll on the snare, the bass drum answers with a heavy 4.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: { level: '1/16', share: 0.56 },
+  tempo: { from: 80, to: 108, usual: 92 },
+  order: ['RF', 'RH', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['eighths', 'Hat eighths', on('hi-hat', '3.3.')],
@@ -25,12 +33,23 @@ const STREET_FUNK: StyleCard = {
     ...hatFoot(4),
   ],
   loudness: LOUDNESS.driving,
-  constraints: [{ kind: 'swung', level: '1/16', from: 0.5, to: 0.64, reason: 'Between straight and swung: in the cracks.' }, BACKBEAT],
+  constraints: [
+    { kind: 'swung', level: '1/16', from: 0.5, to: 0.64, reason: 'Between straight and swung: in the cracks.' },
+    BACKBEAT,
+  ],
 }
 
 const MARCH: StyleCard = {
-  id: 'march', family: 'street', name: 'March', about: 'In two: the bass drum on the beats, the snare in the street’s figures, cymbals with the bass drum.',
-  meter: meter(2, 4), slots: 4, writings: [{ meter: meter(2, 2), times: 2 }], swing: null, tempo: { from: 96, to: 126, usual: 116 }, order: ['RF', 'RH', 'LH', 'LF'],
+  id: 'march',
+  family: 'street',
+  name: 'March',
+  about: 'In two: the bass drum on the beats, the snare in the street’s figures, cymbals with the bass drum.',
+  meter: meter(2, 4),
+  slots: 4,
+  writings: [{ meter: meter(2, 2), times: 2 }],
+  swing: null,
+  tempo: { from: 96, to: 126, usual: 116 },
+  order: ['RF', 'RH', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['offs', 'Snare on the off-beats', on('snare', '..4.')],
@@ -48,13 +67,26 @@ const MARCH: StyleCard = {
   loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'Feet walk evenly.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x... ....', reason: 'The left foot of the marchers is on 1.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: 'x... ....',
+      reason: 'The left foot of the marchers is on 1.',
+    },
   ],
 }
 
 const POLKA: StyleCard = {
-  id: 'polka', family: 'street', name: 'Polka', about: 'Oom-pah: the bass drum on the beats, the snare on every off-beat.',
-  meter: meter(2, 4), slots: 4, swing: null, tempo: { from: 100, to: 132, usual: 116 }, order: ['RF', 'LH', 'RH', 'LF'],
+  id: 'polka',
+  family: 'street',
+  name: 'Polka',
+  about: 'Oom-pah: the bass drum on the beats, the snare on every off-beat.',
+  meter: meter(2, 4),
+  slots: 4,
+  swing: null,
+  tempo: { from: 100, to: 132, usual: 116 },
+  order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['eighths', 'Hat eighths, the & strong', on('hi-hat', '2.3.')],
@@ -77,8 +109,15 @@ const POLKA: StyleCard = {
 }
 
 const BLAST: StyleCard = {
-  id: 'blast-beat', family: 'rock', name: 'Blast beat', about: 'Snare and bass drum as fast as they go: in turn, or together, under one cymbal.',
-  meter: meter(4, 4), slots: 2, swing: null, tempo: { from: 120, to: 220, usual: 150 }, order: ['RF', 'LH', 'RH', 'LF'],
+  id: 'blast-beat',
+  family: 'rock',
+  name: 'Blast beat',
+  about: 'Snare and bass drum as fast as they go: in turn, or together, under one cymbal.',
+  meter: meter(4, 4),
+  slots: 2,
+  swing: null,
+  tempo: { from: 120, to: 220, usual: 150 },
+  order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['with-bass', 'Hats with the bass drum', on('hi-hat', '4.')],
@@ -102,8 +141,15 @@ const BLAST: StyleCard = {
 }
 
 const TRAP: StyleCard = {
-  id: 'trap', family: 'hip-hop and electronic', name: 'Trap', about: 'Half-time: the snare on 3, the bass drum low and sparse, quick hats above.',
-  meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 120, to: 160, usual: 140 }, order: ['LH', 'RF', 'RH', 'LF'],
+  id: 'trap',
+  family: 'hip-hop and electronic',
+  name: 'Trap',
+  about: 'Half-time: the snare on 3, the bass drum low and sparse, quick hats above.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: null,
+  tempo: { from: 120, to: 160, usual: 140 },
+  order: ['LH', 'RF', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['eighths', 'Hat eighths', on('hi-hat', '3.3.')],
@@ -130,8 +176,15 @@ const TRAP: StyleCard = {
 }
 
 const GOSPEL: StyleCard = {
-  id: 'gospel-sixteenths', family: 'blues and gospel', name: 'Gospel in sixteenths', about: 'Praise: a firm backbeat, the bass drum busy under it, ghosts and open hats that lift the turn.',
-  meter: meter(4, 4), slots: 4, swing: { level: '1/16', share: 0.55 }, tempo: { from: 76, to: 112, usual: 92 }, order: ['LH', 'RF', 'RH', 'LF'],
+  id: 'gospel-sixteenths',
+  family: 'blues and gospel',
+  name: 'Gospel in sixteenths',
+  about: 'Praise: a firm backbeat, the bass drum busy under it, ghosts and open hats that lift the turn.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: { level: '1/16', share: 0.55 },
+  tempo: { from: 76, to: 112, usual: 92 },
+  order: ['LH', 'RF', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['eighths', 'Hat eighths', on('hi-hat', '4.3.')],
@@ -151,7 +204,16 @@ const GOSPEL: StyleCard = {
     ...hatFoot(4),
   ],
   loudness: LOUDNESS.driving,
-  constraints: [{ kind: 'swung', level: '1/16', from: 0.5, to: 0.62, reason: 'A little swing in the sixteenths, each church its own.' }, BACKBEAT],
+  constraints: [
+    {
+      kind: 'swung',
+      level: '1/16',
+      from: 0.5,
+      to: 0.62,
+      reason: 'A little swing in the sixteenths, each church its own.',
+    },
+    BACKBEAT,
+  ],
 }
 
 export const STREET_AND_MORE: readonly StyleCard[] = [STREET_FUNK, MARCH, POLKA, BLAST, TRAP, GOSPEL]

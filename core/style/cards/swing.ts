@@ -4,8 +4,15 @@ import { LOUDNESS } from '../loudness'
 import { offers, on } from './write'
 
 const SWING: StyleCard = {
-  id: 'swing-four', family: 'jazz', name: 'Swing in four', about: 'The ride tells the time, the hat foot closes on 2 and 4, the left hand comps.',
-  meter: meter(4, 4), slots: 2, swing: { level: '1/8', share: SHARE.triplet }, tempo: { from: 60, to: 320, usual: 160 }, order: ['RH', 'LF', 'RF', 'LH'],
+  id: 'swing-four',
+  family: 'jazz',
+  name: 'Swing in four',
+  about: 'The ride tells the time, the hat foot closes on 2 and 4, the left hand comps.',
+  meter: meter(4, 4),
+  slots: 2,
+  swing: { level: '1/8', share: SHARE.triplet },
+  tempo: { from: 60, to: 320, usual: 160 },
+  order: ['RH', 'LF', 'RF', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [
       ['ride', 'Ride, long and skip', on('ride', '3. 43 3. 43')],
@@ -28,19 +35,37 @@ const SWING: StyleCard = {
     ...offers('LF', 'hat foot', [
       ['two-four', 'Hat foot on 2 and 4', on('hi-hat', '.. 3. .. 3.', 'chick')],
       ['firm', 'Hat foot on 2 and 4, firm', on('hi-hat', '.. 4. .. 4.', 'chick')],
-      ['splash', 'Hat foot on 2 and 4, splash on 1', on('hi-hat', '.. 3. .. 3.', 'chick'), on('hi-hat', '2. .. .. ..', 'splash')],
+      [
+        'splash',
+        'Hat foot on 2 and 4, splash on 1',
+        on('hi-hat', '.. 3. .. 3.', 'chick'),
+        on('hi-hat', '2. .. .. ..', 'splash'),
+      ],
     ]),
   ],
   loudness: LOUDNESS.swinging,
   constraints: [
     { kind: 'swung', level: '1/8', from: 0.55, to: 0.72, reason: 'Wide when slow, nearly even when fast.' },
-    { kind: 'keeps', limb: 'LF', piece: 'hi-hat', row: '.. x. .. x.', reason: 'Two and four in the hat foot hold the band together.' },
+    {
+      kind: 'keeps',
+      limb: 'LF',
+      piece: 'hi-hat',
+      row: '.. x. .. x.',
+      reason: 'Two and four in the hat foot hold the band together.',
+    },
   ],
 }
 
 const WALTZ: StyleCard = {
-  id: 'jazz-waltz', family: 'jazz', name: 'Jazz waltz', about: 'Three in a bar, swung; the hat foot on 2, or on 2 and 3.',
-  meter: meter(3, 4), slots: 2, swing: { level: '1/8', share: SHARE.triplet }, tempo: { from: 96, to: 220, usual: 144 }, order: ['RH', 'LF', 'RF', 'LH'],
+  id: 'jazz-waltz',
+  family: 'jazz',
+  name: 'Jazz waltz',
+  about: 'Three in a bar, swung; the hat foot on 2, or on 2 and 3.',
+  meter: meter(3, 4),
+  slots: 2,
+  swing: { level: '1/8', share: SHARE.triplet },
+  tempo: { from: 96, to: 220, usual: 144 },
+  order: ['RH', 'LF', 'RF', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [
       ['ride', 'Ride, skip on 2', on('ride', '3. 43 3.')],
@@ -67,13 +92,26 @@ const WALTZ: StyleCard = {
   loudness: LOUDNESS.swinging,
   constraints: [
     { kind: 'swung', level: '1/8', from: 0.55, to: 0.72, reason: 'A waltz that is straight is another dance.' },
-    { kind: 'keeps', limb: 'LF', piece: 'hi-hat', row: '.. x. ..', reason: 'The hat foot on 2 is what makes three of it.' },
+    {
+      kind: 'keeps',
+      limb: 'LF',
+      piece: 'hi-hat',
+      row: '.. x. ..',
+      reason: 'The hat foot on 2 is what makes three of it.',
+    },
   ],
 }
 
 const TWELVE: StyleCard = {
-  id: 'slow-twelve', family: 'blues and gospel', name: 'Slow 12/8', about: 'A slow ballad: all twelve eighths on the cymbal, a backbeat on the second and fourth beat.',
-  meter: meter(12, 8), slots: 3, swing: null, tempo: { from: 66, to: 132, usual: 87 }, order: ['RH', 'LH', 'RF', 'LF'],
+  id: 'slow-twelve',
+  family: 'blues and gospel',
+  name: 'Slow 12/8',
+  about: 'A slow ballad: all twelve eighths on the cymbal, a backbeat on the second and fourth beat.',
+  meter: meter(12, 8),
+  slots: 3,
+  swing: null,
+  tempo: { from: 66, to: 132, usual: 87 },
+  order: ['RH', 'LH', 'RF', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['hat', 'Hat eighths', on('hi-hat', '422')],
@@ -97,12 +135,21 @@ const TWELVE: StyleCard = {
     ]),
   ],
   loudness: LOUDNESS.ballad,
-  constraints: [{ kind: 'backbeat', beats: [2, 4], reason: 'However slow, the second and fourth beat are the backbeat.' }],
+  constraints: [
+    { kind: 'backbeat', beats: [2, 4], reason: 'However slow, the second and fourth beat are the backbeat.' },
+  ],
 }
 
 const SIX: StyleCard = {
-  id: 'six-eight', family: 'blues and gospel', name: 'Six eight', about: 'Two beats of three: the backbeat on the second.',
-  meter: meter(6, 8), slots: 3, swing: null, tempo: { from: 60, to: 150, usual: 99 }, order: ['RF', 'LH', 'RH', 'LF'],
+  id: 'six-eight',
+  family: 'blues and gospel',
+  name: 'Six eight',
+  about: 'Two beats of three: the backbeat on the second.',
+  meter: meter(6, 8),
+  slots: 3,
+  swing: null,
+  tempo: { from: 60, to: 150, usual: 99 },
+  order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['hat', 'Hat eighths', on('hi-hat', '433')],

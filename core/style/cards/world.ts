@@ -4,8 +4,16 @@ import { LOUDNESS } from '../loudness'
 import { FOOT_IN_CUT_TIME, FOOT_IN_TWO, bassInTwo, hatFoot, offers, on } from './write'
 
 const AFROBEAT: StyleCard = {
-  id: 'afrobeat', family: 'West Africa', name: 'Afrobeat', about: 'West African dance music: a broken hat line, the snare talking after the beat, the bass drum in short answers.',
-  meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 96, to: 128, usual: 110 }, order: ['RH', 'RF', 'LH', 'LF'],
+  id: 'afrobeat',
+  family: 'West Africa',
+  name: 'Afrobeat',
+  about:
+    'West African dance music: a broken hat line, the snare talking after the beat, the bass drum in short answers.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: null,
+  tempo: { from: 96, to: 128, usual: 110 },
+  order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['broken', 'Hats broken: 1, &, a of each beat', on('hi-hat', '3.33')],
@@ -30,8 +38,17 @@ const AFROBEAT: StyleCard = {
 }
 
 const MAMBO: StyleCard = {
-  id: 'mambo-cascara', family: 'Afro-Cuban', name: 'Mambo with cáscara', about: 'The shell pattern over two bars in one hand, the clave or the cross-stick of 2 in the other, the bass drum with the bass.',
-  meter: meter(4, 4), slots: 2, writings: [{ meter: meter(2, 2), times: 1 }], swing: null, tempo: { from: 160, to: 220, usual: 184 }, order: ['RH', 'LH', 'RF', 'LF'],
+  id: 'mambo-cascara',
+  family: 'Afro-Cuban',
+  name: 'Mambo with cáscara',
+  about:
+    'The shell pattern over two bars in one hand, the clave or the cross-stick of 2 in the other, the bass drum with the bass.',
+  meter: meter(4, 4),
+  slots: 2,
+  writings: [{ meter: meter(2, 2), times: 1 }],
+  swing: null,
+  tempo: { from: 160, to: 220, usual: 184 },
+  order: ['RH', 'LH', 'RF', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['shell-two', 'Cáscara over two bars, two side first', on('floor tom', '4. 4. 34 .4 4. 34 .3 .3')],
@@ -58,8 +75,15 @@ const MAMBO: StyleCard = {
 }
 
 const MOZAMBIQUE: StyleCard = {
-  id: 'mozambique', family: 'Afro-Cuban', name: 'Mozambique', about: 'A carnival rhythm: one bell line over two bars, the snare and toms as the drums of the parade.',
-  meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 84, to: 126, usual: 100 }, order: ['RH', 'LH', 'RF', 'LF'],
+  id: 'mozambique',
+  family: 'Afro-Cuban',
+  name: 'Mozambique',
+  about: 'A carnival rhythm: one bell line over two bars, the snare and toms as the drums of the parade.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: null,
+  tempo: { from: 84, to: 126, usual: 100 },
+  order: ['RH', 'LH', 'RF', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['bell', 'Bell on 1, &, a of 2, e and a of 3, 4, &', on('ride', '4.3. ...3 .3.3 4.3.', 'bell')],
@@ -67,7 +91,12 @@ const MOZAMBIQUE: StyleCard = {
       ['eighths', 'Bell eighths', on('ride', '4.3.', 'bell')],
     ]),
     ...offers('LH', 'comping', [
-      ['toms', 'Snare on 2, high tom on & of 4', on('snare', '.... 3... .... ....'), on('high tom', '.... .... .... ..33')],
+      [
+        'toms',
+        'Snare on 2, high tom on & of 4',
+        on('snare', '.... 3... .... ....'),
+        on('high tom', '.... .... .... ..33'),
+      ],
       ['clave', 'Rumba clave, halved', on('snare', '4..3 ...3 ..4. 3...', 'cross-stick')],
       ['snare', 'Snare on 2 and & of 3', on('snare', '.... 3... ..3. ....')],
     ]),
@@ -81,13 +110,27 @@ const MOZAMBIQUE: StyleCard = {
   loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'Even sixteenths.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: '.... ..x. .... ....', reason: 'The bass drum on & of 2 is what the parade walks on.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: '.... ..x. .... ....',
+      reason: 'The bass drum on & of 2 is what the parade walks on.',
+    },
   ],
 }
 
 const MERENGUE: StyleCard = {
-  id: 'merengue', family: 'Caribbean', name: 'Merengue', about: 'Quick and in two: the scraper in eighths and sixteenths, rolls of the tambora, the bass drum on every beat.',
-  meter: meter(2, 4), slots: 4, writings: [{ meter: meter(2, 2), times: 2 }], swing: null, tempo: { from: 110, to: 160, usual: 132 }, order: ['RF', 'RH', 'LH', 'LF'],
+  id: 'merengue',
+  family: 'Caribbean',
+  name: 'Merengue',
+  about: 'Quick and in two: the scraper in eighths and sixteenths, rolls of the tambora, the bass drum on every beat.',
+  meter: meter(2, 4),
+  slots: 4,
+  writings: [{ meter: meter(2, 2), times: 2 }],
+  swing: null,
+  tempo: { from: 110, to: 160, usual: 132 },
+  order: ['RF', 'RH', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['scraper', 'Hats as the scraper: eighth and two sixteenths', on('hi-hat', '3.22')],
@@ -110,8 +153,16 @@ const MERENGUE: StyleCard = {
 }
 
 const CUMBIA: StyleCard = {
-  id: 'cumbia', family: 'Caribbean', name: 'Cumbia', about: 'The scraper says long and two short, the cross-stick falls after the beat, the bass drum stays on 1 and 3.',
-  meter: meter(4, 4), slots: 2, writings: [{ meter: meter(2, 4), times: 0.5 }], swing: null, tempo: { from: 150, to: 220, usual: 184 }, order: ['RH', 'RF', 'LH', 'LF'],
+  id: 'cumbia',
+  family: 'Caribbean',
+  name: 'Cumbia',
+  about: 'The scraper says long and two short, the cross-stick falls after the beat, the bass drum stays on 1 and 3.',
+  meter: meter(4, 4),
+  slots: 2,
+  writings: [{ meter: meter(2, 4), times: 0.5 }],
+  swing: null,
+  tempo: { from: 150, to: 220, usual: 184 },
+  order: ['RH', 'RF', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['scraper', 'Hats: quarter and two eighths', on('hi-hat', '4. 32')],
@@ -121,7 +172,12 @@ const CUMBIA: StyleCard = {
     ...offers('LH', 'comping', [
       ['cross', 'Cross-stick on 2 and 4', on('snare', '.. 3. .. 3.', 'cross-stick')],
       ['tom', 'Floor tom on & of 4', on('floor tom', '.. .. .. .3')],
-      ['answers', 'Cross-stick on 2, tom on 4 and its &', on('snare', '.. 3. .. ..', 'cross-stick'), on('high tom', '.. .. .. 33')],
+      [
+        'answers',
+        'Cross-stick on 2, tom on 4 and its &',
+        on('snare', '.. 3. .. ..', 'cross-stick'),
+        on('high tom', '.. .. .. 33'),
+      ],
     ]),
     ...offers('RF', 'bass drum', [
       ['one-three', 'Bass on 1 and 3', on('bass drum', '3. .. 3. ..')],
@@ -138,8 +194,15 @@ const CUMBIA: StyleCard = {
 }
 
 const SOCA: StyleCard = {
-  id: 'soca', family: 'Caribbean', name: 'Soca', about: 'Carnival: bass drum on every beat, the snare in threes against it.',
-  meter: meter(4, 4), slots: 4, swing: null, tempo: { from: 108, to: 160, usual: 126 }, order: ['RF', 'LH', 'RH', 'LF'],
+  id: 'soca',
+  family: 'Caribbean',
+  name: 'Soca',
+  about: 'Carnival: bass drum on every beat, the snare in threes against it.',
+  meter: meter(4, 4),
+  slots: 4,
+  swing: null,
+  tempo: { from: 108, to: 160, usual: 126 },
+  order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
       ['offs', 'Hats on every &', on('hi-hat', '..4.')],
@@ -161,8 +224,20 @@ const SOCA: StyleCard = {
   loudness: LOUDNESS.latin,
   constraints: [
     { kind: 'straight', reason: 'Even sixteenths.' },
-    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x...', reason: 'Four to the bar is what the road walks to.' },
-    { kind: 'keeps', limb: 'LH', piece: 'snare', row: '...x ..x. ...x ..x.', reason: 'Three against the four of the bass drum is the style.' },
+    {
+      kind: 'keeps',
+      limb: 'RF',
+      piece: 'bass drum',
+      row: 'x...',
+      reason: 'Four to the bar is what the road walks to.',
+    },
+    {
+      kind: 'keeps',
+      limb: 'LH',
+      piece: 'snare',
+      row: '...x ..x. ...x ..x.',
+      reason: 'Three against the four of the bass drum is the style.',
+    },
   ],
 }
 

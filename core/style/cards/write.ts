@@ -3,14 +3,22 @@ import type { Limb, StrokeKind } from '#core/kit'
 import type { Candidate, Constraint, Row } from '../card'
 
 /** One row of a candidate: the piece, figures for levels, how it is struck, and for open hats for how many slots. */
-export const on = (piece: string, row: string, stroke: StrokeKind = 'hit', openSlots?: number): Row =>
-  ({ piece, row, stroke, ...(openSlots ? { openSlots } : {}) })
+export const on = (piece: string, row: string, stroke: StrokeKind = 'hit', openSlots?: number): Row => ({
+  piece,
+  row,
+  stroke,
+  ...(openSlots ? { openSlots } : {}),
+})
 
 /** Candidates of one limb and role: `id`, `name` and rows of each. */
 export const offers = (limb: Limb, role: Role, list: [id: string, name: string, ...rows: Row[]][]): Candidate[] =>
   list.map(([id, name, ...rows]) => ({ id, name, limb, role, rows }))
 
-export const BACKBEAT: Constraint = { kind: 'backbeat', beats: [2, 4], reason: 'The snare on 2 and 4 is what the band leans on.' }
+export const BACKBEAT: Constraint = {
+  kind: 'backbeat',
+  beats: [2, 4],
+  reason: 'The snare on 2 and 4 is what the band leans on.',
+}
 
 /** A hat foot as most styles have it, for a bar of 4/4 with so many slots a beat. */
 export function hatFoot(slots: number): Candidate[] {
@@ -32,11 +40,12 @@ export const FOOT_IN_CUT_TIME: Candidate[] = offers('LF', 'hat foot', [
 ])
 
 /** A bass drum on both beats of a bar of 2/4 in sixteenths, as marches and dances in two have it; the last choice is the card's own. */
-export const bassInTwo = (last: [id: string, name: string, row: string]): Candidate[] => offers('RF', 'bass drum', [
-  ['two', 'Bass on both beats', on('bass drum', '4... 4...')],
-  ['heavy-one', 'Bass on both beats, 1 heavy', on('bass drum', '4... 3...')],
-  [last[0], last[1], on('bass drum', last[2])],
-])
+export const bassInTwo = (last: [id: string, name: string, row: string]): Candidate[] =>
+  offers('RF', 'bass drum', [
+    ['two', 'Bass on both beats', on('bass drum', '4... 4...')],
+    ['heavy-one', 'Bass on both beats, 1 heavy', on('bass drum', '4... 3...')],
+    [last[0], last[1], on('bass drum', last[2])],
+  ])
 
 /** A hat foot for the same bar, the off-beats first. */
 export const FOOT_IN_TWO: Candidate[] = offers('LF', 'hat foot', [

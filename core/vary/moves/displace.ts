@@ -1,4 +1,16 @@
-import { type Groove, type Span, type Stroke, apply, displacedIn, sayCount, sayList, saySpan, shiftTick, shiftedStrokes, workable } from '#core/groove'
+import {
+  type Groove,
+  type Span,
+  type Stroke,
+  apply,
+  displacedIn,
+  sayCount,
+  sayList,
+  saySpan,
+  shiftTick,
+  shiftedStrokes,
+  workable,
+} from '#core/groove'
 import { aNote, mod } from '#core/time'
 import { type Result, ok, refuse } from '#core/result'
 import { type Made, type Move, list, num } from '../move'
@@ -23,7 +35,9 @@ function moved({ slots, slotAt, beats, total }: Grid, at: number, by: number, fi
   if (many === slots.length) return shiftTick(beats, total, at, by)
   const from = slots[first]!.at
   const end = slots[first + many]?.at ?? total
-  const local = beats.filter(beat => beat.first >= first && beat.first < first + many).map(beat => ({ ...beat, at: beat.at - from, first: beat.first - first }))
+  const local = beats
+    .filter(beat => beat.first >= first && beat.first < first + many)
+    .map(beat => ({ ...beat, at: beat.at - from, first: beat.first - first }))
   return from + shiftTick(local, end - from, at - from, by)
 }
 
@@ -32,8 +46,15 @@ function displacedAlone(groove: Groove, span: Span, slots: number, partIds?: rea
   const done = apply(groove, displacedIn(groove, span, slots, partIds))
   if (!done.ok) return done
   const after = done.value.groove
-  const who = partIds && partIds.length < groove.parts.length ? sayList(groove.parts.filter(part => partIds.includes(part.id)).map(part => part.name)) : 'Everything'
-  return ok({ groove: after, says: () => `${who} in ${saySpan(groove, span)} moved ${sayShift(groove, slots)}, round within it. ${sayBackbeatMove(groove, after)}` })
+  const who =
+    partIds && partIds.length < groove.parts.length
+      ? sayList(groove.parts.filter(part => partIds.includes(part.id)).map(part => part.name))
+      : 'Everything'
+  return ok({
+    groove: after,
+    says: () =>
+      `${who} in ${saySpan(groove, span)} moved ${sayShift(groove, slots)}, round within it. ${sayBackbeatMove(groove, after)}`,
+  })
 }
 
 /**
@@ -42,9 +63,15 @@ function displacedAlone(groove: Groove, span: Span, slots: number, partIds?: rea
  */
 export const displaceParts: Move = {
   makeIn: (groove, params, span) => displacedAlone(groove, span, num(params, 'slots'), list(params, 'partIds')),
-  id: 'displace', name: 'Displace parts', group: 'displace', keeps: ['same'],
+  id: 'displace',
+  name: 'Displace parts',
+  group: 'displace',
+  keeps: ['same'],
   about: 'Moves chosen parts by so many slots, earlier or later, round the bar line.',
-  params: [{ id: 'partIds', name: 'Parts', kind: 'parts' }, { id: 'slots', name: 'Slots later', kind: 'number', from: -2000, to: 2000, usual: 1, tried: [-4, 4] }],
+  params: [
+    { id: 'partIds', name: 'Parts', kind: 'parts' },
+    { id: 'slots', name: 'Slots later', kind: 'number', from: -2000, to: 2000, usual: 1, tried: [-4, 4] },
+  ],
   make(groove, params) {
     const ids = list(params, 'partIds')
     const slots = num(params, 'slots')
@@ -58,7 +85,9 @@ export const displaceParts: Move = {
     const who = names.length === groove.parts.length && names.length > 1 ? 'The whole groove' : sayList(names)
     const grid = gridOf(groove)
     const shifted = (part: Groove['parts'][number]): Stroke[] =>
-      (part.every ? shiftedStrokes(groove, part, slots) : inOrder(part.strokes.map(stroke => atTick(stroke, moved(grid, stroke.at, slots)))))
+      part.every
+        ? shiftedStrokes(groove, part, slots)
+        : inOrder(part.strokes.map(stroke => atTick(stroke, moved(grid, stroke.at, slots))))
     const parts = groove.parts.map(part => (ids.includes(part.id) ? { ...part, strokes: shifted(part) } : part))
     const after = { ...groove, parts }
     return made(groove, after, () => `${who} moved ${sayShift(groove, slots)}. ${sayBackbeatMove(groove, after)}`, '')
@@ -67,32 +96,53 @@ export const displaceParts: Move = {
 
 const displaceAll: Move = {
   makeIn: (groove, params, span) => displacedAlone(groove, span, num(params, 'slots')),
-  id: 'displace-all', name: 'Displace everything', group: 'displace', keeps: ['same', 'linear'],
+  id: 'displace-all',
+  name: 'Displace everything',
+  group: 'displace',
+  keeps: ['same', 'linear'],
   about: 'Moves the whole groove by so many slots, round the bar line.',
   params: [{ id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1, tried: [-4, 4] }],
   make(groove, params, kit) {
-    if (groove.parts.some(part => !workable(part))) return refuse('A part is locked or repeats on its own; the whole cannot move together.')
-    if (mod(num(params, 'slots'), gridOf(groove).slots.length) === 0) return refuse('A full turn, or none, moves nothing.')
+    if (groove.parts.some(part => !workable(part)))
+      return refuse('A part is locked or repeats on its own; the whole cannot move together.')
+    if (mod(num(params, 'slots'), gridOf(groove).slots.length) === 0)
+      return refuse('A full turn, or none, moves nothing.')
     return displaceParts.make(groove, { partIds: groove.parts.map(part => part.id), slots: num(params, 'slots') }, kit)
   },
 }
 
 const displaceBar: Move = {
-  id: 'displace-bar', name: 'Displace one bar', group: 'displace', keeps: ['same', 'linear'],
+  id: 'displace-bar',
+  name: 'Displace one bar',
+  group: 'displace',
+  keeps: ['same', 'linear'],
   about: 'Moves what is in one bar by so many slots, round within that bar; the other bars stay.',
-  params: [{ id: 'bar', name: 'Bar', kind: 'bar', usual: 0 }, { id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1, tried: [-4, 4] }],
+  params: [
+    { id: 'bar', name: 'Bar', kind: 'bar', usual: 0 },
+    { id: 'slots', name: 'Slots later', kind: 'number', from: -16, to: 16, usual: 1, tried: [-4, 4] },
+  ],
   make(groove, params) {
     const bar = num(params, 'bar')
     const grid = gridOf(groove)
     const [from, to] = [grid.starts[bar]!, grid.starts[bar + 1]!]
-    if (groove.parts.some(part => !workable(part))) return refuse('A part is locked or repeats on its own; a bar cannot move as a whole.')
+    if (groove.parts.some(part => !workable(part)))
+      return refuse('A part is locked or repeats on its own; a bar cannot move as a whole.')
     const first = grid.slotAt.get(from)!
     const many = (grid.slotAt.get(to) ?? grid.slots.length) - first
-    const after = eachStroke(groove, () => true, (stroke) => {
-      if (stroke.at < from || stroke.at >= to) return stroke
-      return atTick(stroke, moved(grid, stroke.at, num(params, 'slots'), first, many))
-    })
-    return made(groove, after, () => `Bar ${bar + 1} moved ${sayShift(groove, num(params, 'slots'))}. ${sayBackbeatMove(groove, after)}`, `Bar ${bar + 1} is empty, or a full turn brings it back.`)
+    const after = eachStroke(
+      groove,
+      () => true,
+      stroke => {
+        if (stroke.at < from || stroke.at >= to) return stroke
+        return atTick(stroke, moved(grid, stroke.at, num(params, 'slots'), first, many))
+      },
+    )
+    return made(
+      groove,
+      after,
+      () => `Bar ${bar + 1} moved ${sayShift(groove, num(params, 'slots'))}. ${sayBackbeatMove(groove, after)}`,
+      `Bar ${bar + 1} is empty, or a full turn brings it back.`,
+    )
   },
 }
 

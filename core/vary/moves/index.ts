@@ -14,7 +14,18 @@ import { VOICES } from './voices'
 
 /** Every move there is, group by group. */
 export const MOVES: readonly Move[] = [
-  ...DISPLACE, ...ACCENTS, ...DYNAMICS, ...GHOSTS, ...ORNAMENT_MOVES, ...VOICES, ...BASS, ...FEET, ...SPICES, ...FEEL, ...ORDER, ...LINE_MOVES,
+  ...DISPLACE,
+  ...ACCENTS,
+  ...DYNAMICS,
+  ...GHOSTS,
+  ...ORNAMENT_MOVES,
+  ...VOICES,
+  ...BASS,
+  ...FEET,
+  ...SPICES,
+  ...FEEL,
+  ...ORDER,
+  ...LINE_MOVES,
 ]
 
 const BY_ID = new Map(MOVES.map(move => [move.id, move]))

@@ -6,23 +6,49 @@ import { type Move, num, word } from '../move'
 import { addStrokes, atLevel, eachStroke, freeHand, gridOf, isHandPart, isLead, made, onPiece } from '../work'
 
 const rest: Move = {
-  id: 'rest', name: 'A rest on a beat', group: 'spices', keeps: ['linear', 'simpler'],
+  id: 'rest',
+  name: 'A rest on a beat',
+  group: 'spices',
+  keeps: ['linear', 'simpler'],
   about: 'Everybody, the hands, or one limb leaves one felt beat alone where it begins.',
-  params: [{ id: 'beat', name: 'Beat', kind: 'beat', usual: 2 }, { id: 'who', name: 'Who rests', kind: 'choice', of: ['everybody', 'the hands', ...LIMBS.map(limb => LIMB_NAMES[limb])], usual: 'everybody', tried: ['everybody', 'the hands'] }],
+  params: [
+    { id: 'beat', name: 'Beat', kind: 'beat', usual: 2 },
+    {
+      id: 'who',
+      name: 'Who rests',
+      kind: 'choice',
+      of: ['everybody', 'the hands', ...LIMBS.map(limb => LIMB_NAMES[limb])],
+      usual: 'everybody',
+      tried: ['everybody', 'the hands'],
+    },
+  ],
   make(groove, params) {
     const { at } = gridOf(groove).beats[num(params, 'beat')]!
     const who = word(params, 'who')
-    const rests = (part: Part) => who === 'everybody' || (who === 'the hands' ? isHandPart(part) : LIMB_NAMES[part.limb] === who)
+    const rests = (part: Part) =>
+      who === 'everybody' || (who === 'the hands' ? isHandPart(part) : LIMB_NAMES[part.limb] === who)
     const after = eachStroke(groove, rests, stroke => (stroke.at === at ? undefined : stroke))
     const said = who === 'everybody' ? '' : ` for ${who === 'the hands' ? who : `the ${who}`}`
-    return made(groove, after, () => `A rest${said} on ${sayPlace(groove, at)}.`, () => `Nothing to leave out on ${sayPlace(groove, at)}${said}.`)
+    return made(
+      groove,
+      after,
+      () => `A rest${said} on ${sayPlace(groove, at)}.`,
+      () => `Nothing to leave out on ${sayPlace(groove, at)}${said}.`,
+    )
   },
 }
 
 const extraSnare: Move = {
-  id: 'extra-snare', name: 'One more stroke', group: 'spices', keeps: ['feet', 'busier'],
+  id: 'extra-snare',
+  name: 'One more stroke',
+  group: 'spices',
+  keeps: ['feet', 'busier'],
   about: 'Adds one stroke of the free hand on a slot, on the snare or another piece.',
-  params: [{ id: 'piece', name: 'Piece', kind: 'piece', usual: 'snare', later: true }, { id: 'slot', name: 'At', kind: 'slot', usual: 7 }, { id: 'level', name: 'Level', kind: 'number', from: 1, to: 5, usual: 4, tried: [3, 5] }],
+  params: [
+    { id: 'piece', name: 'Piece', kind: 'piece', usual: 'snare', later: true },
+    { id: 'slot', name: 'At', kind: 'slot', usual: 7 },
+    { id: 'level', name: 'Level', kind: 'number', from: 1, to: 5, usual: 4, tried: [3, 5] },
+  ],
   make(groove, params, kit) {
     const { at } = gridOf(groove).slots[num(params, 'slot')]!
     const limb = freeHand(groove)
@@ -30,36 +56,67 @@ const extraSnare: Move = {
     const name = (pieceOf(kit, word(params, 'piece'))?.name ?? word(params, 'piece')).toLowerCase()
     if (!stroke) return refuse(`The ${LIMB_NAMES[limb]} cannot strike the ${name}.`)
     const after = addStrokes(groove, limb, 'comping', 'One more', [atLevel(stroke, num(params, 'level'))])
-    return made(groove, after, () => `One stroke more, ${name}, on ${sayPlace(groove, at)}.`, () => `The hand is busy on ${sayPlace(groove, at)}.`)
+    return made(
+      groove,
+      after,
+      () => `One stroke more, ${name}, on ${sayPlace(groove, at)}.`,
+      () => `The hand is busy on ${sayPlace(groove, at)}.`,
+    )
   },
 }
 
 const openLast: Move = {
-  id: 'open-last', name: 'Open the last hat', group: 'spices', keeps: ['feet', 'linear', 'same'],
+  id: 'open-last',
+  name: 'Open the last hat',
+  group: 'spices',
+  keeps: ['feet', 'linear', 'same'],
   about: 'Opens the last hat of the bars until the bar line, or the next stroke on the hats before it.',
   params: [],
   make(groove) {
     const { total } = gridOf(groove)
-    const hats = groove.parts.filter(isHandPart).flatMap(part => part.strokes.filter(stroke => stroke.piece === 'hi-hat').map(stroke => stroke.at))
+    const hats = groove.parts
+      .filter(isHandPart)
+      .flatMap(part => part.strokes.filter(stroke => stroke.piece === 'hi-hat').map(stroke => stroke.at))
     const last = Math.max(-1, ...hats)
     const next = nextOnHats(groove, { at: last, piece: 'hi-hat' })
     const openFor = Math.min(total - last, next?.after ?? total)
     const after = eachStroke(groove, isHandPart, (stroke): Stroke =>
-      (stroke.at === last && stroke.piece === 'hi-hat' && stroke.stroke !== 'open' ? { ...stroke, stroke: 'open', openFor } : stroke))
-    return made(groove, after, () => `The last hat, on ${sayPlace(groove, last)}, is open until ${next?.after === openFor ? `${next.byFoot ? 'the foot closes it' : 'the next stroke'} on ${sayPlace(groove, next.at)}` : 'the bar line'}.`, 'No hand plays the hats, or the last is open.')
+      stroke.at === last && stroke.piece === 'hi-hat' && stroke.stroke !== 'open'
+        ? { ...stroke, stroke: 'open', openFor }
+        : stroke,
+    )
+    return made(
+      groove,
+      after,
+      () =>
+        `The last hat, on ${sayPlace(groove, last)}, is open until ${next?.after === openFor ? `${next.byFoot ? 'the foot closes it' : 'the next stroke'} on ${sayPlace(groove, next.at)}` : 'the bar line'}.`,
+      'No hand plays the hats, or the last is open.',
+    )
   },
 }
 
 const offBeatAccent: Move = {
-  id: 'off-beat-accent', name: 'An off-beat accent', group: 'spices', keeps: ['feet', 'linear', 'same'],
+  id: 'off-beat-accent',
+  name: 'An off-beat accent',
+  group: 'spices',
+  keeps: ['feet', 'linear', 'same'],
   about: 'Accents the lead on the off-beat of one felt beat: halfway, or the last third of a dotted one.',
   params: [{ id: 'beat', name: 'In beat', kind: 'beat', usual: 3 }],
   make(groove, params) {
     const beat = gridOf(groove).beats[num(params, 'beat')]!
     const at = offBeatOf(beat)
     const lead = isLead(groove)
-    const after = eachStroke(groove, part => lead(part) && isHandPart(part), stroke => (stroke.at === at ? atLevel(stroke, 5) : stroke))
-    return made(groove, after, () => `An accent on ${sayPlace(groove, at)}.`, 'The lead has no stroke there, or it is an accent.')
+    const after = eachStroke(
+      groove,
+      part => lead(part) && isHandPart(part),
+      stroke => (stroke.at === at ? atLevel(stroke, 5) : stroke),
+    )
+    return made(
+      groove,
+      after,
+      () => `An accent on ${sayPlace(groove, at)}.`,
+      'The lead has no stroke there, or it is an accent.',
+    )
   },
 }
 

@@ -3,7 +3,7 @@ import { folderOf } from '#core/documents'
 import { asked, wantedOf } from '../../utils/documents'
 
 /** Summaries of a kind, newest change first. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { name, kept } = await asked(event)
   const list = await kept.list(wantedOf(event))
   setResponseHeader(event, 'content-type', 'application/json')

@@ -6,5 +6,7 @@ import { database } from '../../db'
 export default defineEventHandler(async () => {
   const { documents } = await database()
   const kinds = KIND_NAMES.filter(kind => !KINDS[kind].single && !KINDS[kind].passing)
-  return Object.fromEntries(await Promise.all(kinds.map(async kind => [folderOf(kind), await documents[kind].listBin()])))
+  return Object.fromEntries(
+    await Promise.all(kinds.map(async kind => [folderOf(kind), await documents[kind].listBin()])),
+  )
 })

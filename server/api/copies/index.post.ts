@@ -5,7 +5,7 @@ import { databasePath } from '../../db/connection'
 import { copiesFolder, copyDatabase, listCopies } from '../../db/copies'
 
 /** A copy of the database as it is now, made while it is in use. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   await database()
   const name = `by-hand-${stampOf(new Date())}.db`
   await copyDatabase(databasePath(), join(copiesFolder(databasePath()), name))

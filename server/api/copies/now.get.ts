@@ -7,7 +7,7 @@ import { databasePath } from '../../db/connection'
 import { copyDatabase } from '../../db/copies'
 
 /** The whole database as it is now, as one file, made while it is in use. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   await database()
   const folder = mkdtempSync(join(tmpdir(), 'bazzet-copy-'))
   try {

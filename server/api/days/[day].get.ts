@@ -3,7 +3,7 @@ import { database } from '../../db'
 import { dayOf } from '../../utils/log'
 
 /** The player’s note on a day; empty where there is none. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const day = dayOf(getRouterParam(event, 'day'), 'day')
   return { day, note: await (await database()).log.note(day) }
 })

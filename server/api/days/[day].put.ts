@@ -9,7 +9,7 @@ import { dayOf } from '../../utils/log'
 const bodySchema = z.strictObject({ note: words('A note', 0, 4000) })
 
 /** The player’s note on a day, written over; an empty one takes it away. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const day = dayOf(getRouterParam(event, 'day'), 'day')
   const { note } = valid(readAs(bodySchema, await readJson(event), 'note'))
   await (await database()).log.setNote(day, note)

@@ -4,7 +4,7 @@ import { fromPath } from '../../utils/path'
 import { noSuch } from '../../utils/problems'
 
 /** One entry, whole. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const id = fromPath(event, 'id')
   const entry = await (await database()).log.get(id)
   if (!entry) throw noSuch('log entry', id)

@@ -4,4 +4,6 @@ import { numberOf } from '../../utils/documents'
 import { filterOf } from '../../utils/log'
 
 /** What the log comes to, or the entries that are asked for, summed where it is kept; `lines=8` for the tempo of the eight practised last alone. */
-export default defineEventHandler(async event => (await database()).log.sums(filterOf(event), numberOf(getQuery(event).lines, 'lines', 1, 1000)))
+export default defineEventHandler(async event =>
+  (await database()).log.sums(filterOf(event), numberOf(getQuery(event).lines, 'lines', 1, 1000)),
+)

@@ -5,11 +5,18 @@ export const name = '005-limits'
 
 /** The player of version 2, whose limits tell bursts, runs and pairs apart. One that cannot be read stays as it is. */
 export async function up(db: QueryInterface): Promise<void> {
-  await db.sequelize.transaction(async (transaction) => {
-    const rows = await db.sequelize.query<{ id: string, document: string }>('SELECT id, document FROM players', { type: QueryTypes.SELECT, transaction })
+  await db.sequelize.transaction(async transaction => {
+    const rows = await db.sequelize.query<{ id: string; document: string }>('SELECT id, document FROM players', {
+      type: QueryTypes.SELECT,
+      transaction,
+    })
     for (const { id, document } of rows) {
       const player = readPlayer(JSON.parse(document))
-      if (player.ok) await db.sequelize.query('UPDATE players SET document = ? WHERE id = ?', { replacements: [JSON.stringify(player.value), id], transaction })
+      if (player.ok)
+        await db.sequelize.query('UPDATE players SET document = ? WHERE id = ?', {
+          replacements: [JSON.stringify(player.value), id],
+          transaction,
+        })
     }
   })
 }

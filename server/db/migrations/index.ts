@@ -21,14 +21,20 @@ export function unknownMigration(names: readonly string[]): string | undefined {
 }
 
 /** Whether a database that has been through these lacks some that this Bazzet knows. */
-export const lacksMigrations = (names: readonly string[]): boolean => MIGRATIONS.some(migration => !names.includes(migration.name))
+export const lacksMigrations = (names: readonly string[]): boolean =>
+  MIGRATIONS.some(migration => !names.includes(migration.name))
 
-const umzug = (sequelize: Sequelize) => new Umzug<QueryInterface>({
-  migrations: MIGRATIONS.map(({ name, up, down }) => ({ name, up: ({ context }) => up(context), down: ({ context }) => down(context) })),
-  context: sequelize.getQueryInterface(),
-  storage: new SequelizeStorage({ sequelize }),
-  logger: undefined,
-})
+const umzug = (sequelize: Sequelize) =>
+  new Umzug<QueryInterface>({
+    migrations: MIGRATIONS.map(({ name, up, down }) => ({
+      name,
+      up: ({ context }) => up(context),
+      down: ({ context }) => down(context),
+    })),
+    context: sequelize.getQueryInterface(),
+    storage: new SequelizeStorage({ sequelize }),
+    logger: undefined,
+  })
 
 /** Brings a database up to date, or to an older migration by its name; running it again does nothing. */
 export const migrate = (sequelize: Sequelize, to?: string) => umzug(sequelize).up(to ? { to } : {})

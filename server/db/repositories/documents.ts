@@ -3,13 +3,23 @@ import { type Documents, KINDS, type KindName, type Summaries, folderOf } from '
 import type { DocumentRow } from '../models'
 
 /** A document as it is kept. A save names the revision it was made from, and the store, since a restored one counts on from an older number. */
-export interface Stored<T> { revision: number, store: string, updatedAt: string, document: T }
+export interface Stored<T> {
+  revision: number
+  store: string
+  updatedAt: string
+  document: T
+}
 
 /** A line of a list. */
-export interface Listed<S> { revision: number, updatedAt: string, summary: S }
+export interface Listed<S> {
+  revision: number
+  updatedAt: string
+  summary: S
+}
 
 /** What became of a save: a new revision; a newer one that was there first; or nothing to save to. */
-export type Saved<T> = { kind: 'saved', revision: number, updatedAt: string } | { kind: 'stale', theirs: Stored<T> } | { kind: 'missing' }
+export type Saved<T> =
+  { kind: 'saved'; revision: number; updatedAt: string } | { kind: 'stale'; theirs: Stored<T> } | { kind: 'missing' }
 
 /** Which documents a list is of: all that are not in the bin, or fewer. */
 export interface Wanted {
@@ -50,21 +60,34 @@ export interface DocumentRepository<K extends KindName> {
   /** Takes what is in the bin away for good, with the revisions kept of it; false where it is not in the bin. */
   destroy(id: string): Promise<boolean>
   /** Every document, those in the bin too, with whether it is there: to find what names another. */
-  everything(): Promise<{ document: Documents[K], binned: boolean }[]>
+  everything(): Promise<{ document: Documents[K]; binned: boolean }[]>
 }
 
 const ANCESTORS = 64
 
-export function documentRepository<K extends KindName>(kind: K, sequelize: Sequelize, model: ModelStatic<DocumentRow>, store: string): DocumentRepository<K> {
+export function documentRepository<K extends KindName>(
+  kind: K,
+  sequelize: Sequelize,
+  model: ModelStatic<DocumentRow>,
+  store: string,
+): DocumentRepository<K> {
   type D = Documents[K]
   const { summary } = KINDS[kind]
   const table = folderOf(kind)
-  const columns = (document: D) => ({ id: document.id, document: JSON.stringify(document), summary: JSON.stringify(summary(document)) })
-  const stored = (row: Pick<DocumentRow, 'revision' | 'updatedAt' | 'document'>): Stored<D> =>
-    ({ revision: row.revision, store, updatedAt: row.updatedAt.toISOString(), document: JSON.parse(row.document) as D })
+  const columns = (document: D) => ({
+    id: document.id,
+    document: JSON.stringify(document),
+    summary: JSON.stringify(summary(document)),
+  })
+  const stored = (row: Pick<DocumentRow, 'revision' | 'updatedAt' | 'document'>): Stored<D> => ({
+    revision: row.revision,
+    store,
+    updatedAt: row.updatedAt.toISOString(),
+    document: JSON.parse(row.document) as D,
+  })
 
   /** Where a list looks, and what with. */
-  function condition({ only, family, ticks, about, words }: Wanted): { sql: string, values: unknown[] } {
+  function condition({ only, family, ticks, about, words }: Wanted): { sql: string; values: unknown[] } {
     const parts = ['binnedAt IS NULL']
     const values: unknown[] = []
     const and = (sql: string, ...more: unknown[]) => {
@@ -72,17 +95,25 @@ export function documentRepository<K extends KindName>(kind: K, sequelize: Seque
       values.push(...more)
     }
     if (only) and(`id IN (${only.map(() => '?').join(', ') || 'NULL'})`, ...only)
-    if (ticks !== undefined) and('json_extract(summary, \'$.ticks\') = ?', ticks)
-    if (about !== undefined) and('EXISTS (SELECT 1 FROM json_each(summary, \'$.subjects\') WHERE json_extract(value, \'$.id\') = ?)', about)
-    for (const word of words ?? []) and('instr(lower(COALESCE(json_extract(summary, \'$.title\'), json_extract(summary, \'$.name\'))), ?) > 0', word.toLowerCase())
+    if (ticks !== undefined) and("json_extract(summary, '$.ticks') = ?", ticks)
+    if (about !== undefined)
+      and("EXISTS (SELECT 1 FROM json_each(summary, '$.subjects') WHERE json_extract(value, '$.id') = ?)", about)
+    for (const word of words ?? [])
+      and(
+        "instr(lower(COALESCE(json_extract(summary, '$.title'), json_extract(summary, '$.name'))), ?) > 0",
+        word.toLowerCase(),
+      )
     if (family !== undefined) {
-      and(`id IN (
+      and(
+        `id IN (
         WITH RECURSIVE up(id, depth) AS (
           SELECT ?, 0 UNION SELECT json_extract(one.summary, '$.parent.id'), depth + 1 FROM ${table} one JOIN up ON one.id = up.id
           WHERE one.binnedAt IS NULL AND json_extract(one.summary, '$.parent.id') IS NOT NULL AND depth < ${ANCESTORS}
         ), down(id) AS (
           SELECT id FROM up UNION SELECT one.id FROM ${table} one JOIN down ON json_extract(one.summary, '$.parent.id') = down.id WHERE one.binnedAt IS NULL
-        ) SELECT id FROM down)`, family)
+        ) SELECT id FROM down)`,
+        family,
+      )
     }
     return { sql: parts.join(' AND '), values }
   }
@@ -90,15 +121,23 @@ export function documentRepository<K extends KindName>(kind: K, sequelize: Seque
   return {
     async list(wanted = {}) {
       const { sql, values } = condition(wanted)
-      const rows = await sequelize.query<{ revision: number, updatedAt: string, summary: string }>(
+      const rows = await sequelize.query<{ revision: number; updatedAt: string; summary: string }>(
         `SELECT revision, updatedAt, summary FROM ${table} WHERE ${sql} ORDER BY updatedAt DESC, id ASC${wanted.most ? ` LIMIT ${Math.floor(wanted.most)}` : ''}`,
         { replacements: values, type: QueryTypes.SELECT },
       )
       return `[${rows.map(row => `{"revision":${row.revision},"updatedAt":${JSON.stringify(isoOf(row.updatedAt))},"summary":${row.summary}}`).join(',')}]`
     },
     async listBin() {
-      const rows = await model.findAll({ attributes: ['revision', 'updatedAt', 'summary'], where: { binnedAt: { [Op.ne]: null } }, order: [['binnedAt', 'DESC']] })
-      return rows.map(row => ({ revision: row.revision, updatedAt: row.updatedAt.toISOString(), summary: JSON.parse(row.summary) as Summaries[K] }))
+      const rows = await model.findAll({
+        attributes: ['revision', 'updatedAt', 'summary'],
+        where: { binnedAt: { [Op.ne]: null } },
+        order: [['binnedAt', 'DESC']],
+      })
+      return rows.map(row => ({
+        revision: row.revision,
+        updatedAt: row.updatedAt.toISOString(),
+        summary: JSON.parse(row.summary) as Summaries[K],
+      }))
     },
     async get(id) {
       const row = await model.findOne({ where: { id, binnedAt: null } })
@@ -108,17 +147,29 @@ export function documentRepository<K extends KindName>(kind: K, sequelize: Seque
       const now = await model.findOne({ where: { id } })
       if (now?.revision === revision) return stored(now)
       if (kind !== 'groove' || !now) return undefined
-      const [old] = await sequelize.query<{ document: string }>('SELECT document FROM revisions WHERE id = ? AND revision = ?', { replacements: [id, revision], type: QueryTypes.SELECT })
+      const [old] = await sequelize.query<{ document: string }>(
+        'SELECT document FROM revisions WHERE id = ? AND revision = ?',
+        { replacements: [id, revision], type: QueryTypes.SELECT },
+      )
       // An old revision is brought up to date as it is read: later migrations need not know of it.
       const read = old && KINDS[kind].read(JSON.parse(old.document))
-      return read?.ok ? { revision, store, updatedAt: now.updatedAt.toISOString(), document: read.value as D } : undefined
+      return read?.ok
+        ? { revision, store, updatedAt: now.updatedAt.toISOString(), document: read.value as D }
+        : undefined
     },
     async some(ids) {
       const rows = await model.findAll({ where: { id: [...ids], binnedAt: null } })
       return rows.map(stored)
     },
     async all() {
-      const rows = await model.findAll({ attributes: ['document'], where: { binnedAt: null }, order: [['updatedAt', 'ASC'], ['id', 'ASC']] })
+      const rows = await model.findAll({
+        attributes: ['document'],
+        where: { binnedAt: null },
+        order: [
+          ['updatedAt', 'ASC'],
+          ['id', 'ASC'],
+        ],
+      })
       return rows.map(row => JSON.parse(row.document) as D)
     },
     async create(document) {
@@ -132,7 +183,12 @@ export function documentRepository<K extends KindName>(kind: K, sequelize: Seque
     async createAll(documents) {
       // A millisecond apart, so that a list shows them in the order they were given, the last first.
       const now = Date.now()
-      const rows = documents.map((document, i) => ({ ...columns(document), revision: 1, createdAt: new Date(now + i), updatedAt: new Date(now + i) }))
+      const rows = documents.map((document, i) => ({
+        ...columns(document),
+        revision: 1,
+        createdAt: new Date(now + i),
+        updatedAt: new Date(now + i),
+      }))
       if (rows.length) await model.bulkCreate(rows, { ignoreDuplicates: true })
     },
     async save(document, from, madeIn) {
@@ -141,14 +197,18 @@ export function documentRepository<K extends KindName>(kind: K, sequelize: Seque
       // Saving what is already kept makes no new revision and loses nothing: a request sent twice is safe.
       // As a statement of our own: the model's way to it validates and quotes the whole document, for more than the write takes.
       const bind = [kept.document, kept.summary, from + 1, writtenAs(updatedAt), document.id, from]
-      const [, changed] = madeIn !== undefined && madeIn !== store ? [undefined, 0] : await sequelize.query(
-        `UPDATE ${table} SET document = $1, summary = $2, revision = $3, updatedAt = $4 WHERE id = $5 AND revision = $6 AND binnedAt IS NULL AND document <> $1`,
-        { bind, type: QueryTypes.UPDATE },
-      )
+      const [, changed] =
+        madeIn !== undefined && madeIn !== store
+          ? [undefined, 0]
+          : await sequelize.query(
+              `UPDATE ${table} SET document = $1, summary = $2, revision = $3, updatedAt = $4 WHERE id = $5 AND revision = $6 AND binnedAt IS NULL AND document <> $1`,
+              { bind, type: QueryTypes.UPDATE },
+            )
       if (changed) return { kind: 'saved', revision: from + 1, updatedAt: updatedAt.toISOString() }
       const row = await model.findOne({ where: { id: document.id, binnedAt: null } })
       if (!row) return { kind: 'missing' }
-      if (row.document === kept.document) return { kind: 'saved', revision: row.revision, updatedAt: row.updatedAt.toISOString() }
+      if (row.document === kept.document)
+        return { kind: 'saved', revision: row.revision, updatedAt: row.updatedAt.toISOString() }
       return { kind: 'stale', theirs: stored(row) }
     },
     async setBinned(id, binned) {

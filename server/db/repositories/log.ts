@@ -1,11 +1,31 @@
 import { type ModelStatic, QueryTypes, type Sequelize } from 'sequelize'
-import { type BestRow, type DayAccuracy, type DayBest, type Due, type FigureBest, type LogEntry, type LogFilter, type LogSums, type SubjectWords, type Word, bestOf, countsAsBest, dueList, isOfWhole, limbsText, quartersOf, spreadOfEntry, tempoLines, weekSums } from '#core/practise'
+import {
+  type BestRow,
+  type DayAccuracy,
+  type DayBest,
+  type Due,
+  type FigureBest,
+  type LogEntry,
+  type LogFilter,
+  type LogSums,
+  type SubjectWords,
+  type Word,
+  bestOf,
+  countsAsBest,
+  dueList,
+  isOfWhole,
+  limbsText,
+  quartersOf,
+  spreadOfEntry,
+  tempoLines,
+  weekSums,
+} from '#core/practise'
 import { type NoteValue, convertTempo } from '#core/time'
 import type { LogRow } from '../models'
 
 export interface LogRepository {
   /** So many entries, newest first, so many passed over, what was measured slot by slot and stroke by stroke left out; and how many there are. */
-  page(offset: number, limit: number, filter?: LogFilter): Promise<{ entries: LogEntry[], total: number }>
+  page(offset: number, limit: number, filter?: LogFilter): Promise<{ entries: LogEntry[]; total: number }>
   /** One entry, whole; undefined where it is not here or in the bin. */
   get(id: string): Promise<LogEntry | undefined>
   /** Every entry, oldest first, whole: for export. */
@@ -30,13 +50,26 @@ export interface LogRepository {
 }
 
 export const logColumns = (entry: LogEntry) => ({
-  id: entry.id, at: entry.at, day: entry.day, kind: entry.subject.kind, subjectId: entry.subject.id, title: entry.subject.title,
-  counts: entry.tempo?.counts ?? null, quarters: quartersOf(entry), seconds: entry.seconds, word: entry.word, best: countsAsBest(entry), whole: isOfWhole(entry),
-  limbs: limbsText(entry.limbs), spread: spreadOfEntry(entry), planId: entry.planId, entry: JSON.stringify(entry),
+  id: entry.id,
+  at: entry.at,
+  day: entry.day,
+  kind: entry.subject.kind,
+  subjectId: entry.subject.id,
+  title: entry.subject.title,
+  counts: entry.tempo?.counts ?? null,
+  quarters: quartersOf(entry),
+  seconds: entry.seconds,
+  word: entry.word,
+  best: countsAsBest(entry),
+  whole: isOfWhole(entry),
+  limbs: limbsText(entry.limbs),
+  spread: spreadOfEntry(entry),
+  planId: entry.planId,
+  entry: JSON.stringify(entry),
 })
 
 /** The rows that a filter means, as a condition on the table `log`. */
-function condition({ about, plan, style, tag, limb, from, to }: LogFilter = {}): { where: string, values: unknown[] } {
+function condition({ about, plan, style, tag, limb, from, to }: LogFilter = {}): { where: string; values: unknown[] } {
   const parts = ['binnedAt IS NULL']
   const values: unknown[] = []
   const and = (sql: string, value: unknown) => {
@@ -45,8 +78,13 @@ function condition({ about, plan, style, tag, limb, from, to }: LogFilter = {}):
   }
   if (about !== undefined) and('subjectId = ?', about)
   if (plan !== undefined) and('planId = ?', plan)
-  if (style !== undefined) and('subjectId IN (SELECT id FROM grooves WHERE json_extract(summary, \'$.style\') = ?)', style)
-  if (tag !== undefined) and('subjectId IN (SELECT grooves.id FROM grooves, json_each(grooves.summary, \'$.tags\') tags WHERE tags.value = ?)', tag)
+  if (style !== undefined)
+    and("subjectId IN (SELECT id FROM grooves WHERE json_extract(summary, '$.style') = ?)", style)
+  if (tag !== undefined)
+    and(
+      "subjectId IN (SELECT grooves.id FROM grooves, json_each(grooves.summary, '$.tags') tags WHERE tags.value = ?)",
+      tag,
+    )
   if (limb !== undefined) and('instr(limbs, ?) > 0', limb)
   if (from !== undefined) and('day >= ?', from)
   if (to !== undefined) and('day <= ?', to)
@@ -54,7 +92,7 @@ function condition({ about, plan, style, tag, limb, from, to }: LogFilter = {}):
 }
 
 /** The Monday of a day’s week, in SQLite’s words. */
-const WEEK = 'date(day, \'weekday 0\', \'-6 days\')'
+const WEEK = "date(day, 'weekday 0', '-6 days')"
 const MOST_BESTS = 200
 const MOST_LINES = 1000
 
@@ -67,37 +105,71 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
   async page(offset, limit, filter) {
     const { where, values } = condition(filter)
     const [rows, [many]] = await Promise.all([
-      sequelize.query<{ entry: string }>(`SELECT entry FROM log WHERE ${where} ORDER BY at DESC, id LIMIT ? OFFSET ?`, { replacements: [...values, limit, offset], type: QueryTypes.SELECT }),
-      sequelize.query<{ n: number }>(`SELECT COUNT(*) AS n FROM log WHERE ${where}`, { replacements: values, type: QueryTypes.SELECT }),
+      sequelize.query<{ entry: string }>(`SELECT entry FROM log WHERE ${where} ORDER BY at DESC, id LIMIT ? OFFSET ?`, {
+        replacements: [...values, limit, offset],
+        type: QueryTypes.SELECT,
+      }),
+      sequelize.query<{ n: number }>(`SELECT COUNT(*) AS n FROM log WHERE ${where}`, {
+        replacements: values,
+        type: QueryTypes.SELECT,
+      }),
     ])
     return { entries: rows.map(row => lean(row.entry)), total: many!.n }
   },
   async get(id) {
     const row = await model.findOne({ attributes: ['entry'], where: { id, binnedAt: null }, raw: true })
-    return row ? JSON.parse(row.entry) as LogEntry : undefined
+    return row ? (JSON.parse(row.entry) as LogEntry) : undefined
   },
   async all(filter) {
     const { where, values } = condition(filter)
-    const rows = await sequelize.query<{ entry: string }>(`SELECT entry FROM log WHERE ${where} ORDER BY at, id`, { replacements: values, type: QueryTypes.SELECT })
+    const rows = await sequelize.query<{ entry: string }>(`SELECT entry FROM log WHERE ${where} ORDER BY at, id`, {
+      replacements: values,
+      type: QueryTypes.SELECT,
+    })
     return rows.map(row => JSON.parse(row.entry) as LogEntry)
   },
   async sums(filter, lines = MOST_LINES) {
     const { where, values } = condition(filter)
-    const select = <T extends object>(sql: string) => sequelize.query<T>(sql, { replacements: values, type: QueryTypes.SELECT })
+    const select = <T extends object>(sql: string) =>
+      sequelize.query<T>(sql, { replacements: values, type: QueryTypes.SELECT })
     // SQLite takes the bare columns beside MAX(at) from the row that holds it.
-    const latest = await select<{ id: string, title: string, counts: NoteValue, at: string }>(`SELECT subjectId AS id, title, counts, MAX(at) AS at FROM log WHERE ${where} AND best = 1 GROUP BY subjectId ORDER BY at DESC LIMIT ${lines}`)
+    const latest = await select<{ id: string; title: string; counts: NoteValue; at: string }>(
+      `SELECT subjectId AS id, title, counts, MAX(at) AS at FROM log WHERE ${where} AND best = 1 GROUP BY subjectId ORDER BY at DESC LIMIT ${lines}`,
+    )
     const [[totals], bests, practised, weeks, accuracy, calendar, fastest] = await Promise.all([
-      select<{ stages: number, seconds: number, days: number }>(`SELECT COUNT(*) AS stages, COALESCE(SUM(seconds), 0) AS seconds, COUNT(DISTINCT day) AS days FROM log WHERE ${where}`),
-      latest.length ? sequelize.query<DayBest>(`SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE ${where} AND best = 1 AND subjectId IN (${latest.map(() => '?').join()}) GROUP BY subjectId, day ORDER BY day, MIN(at)`, { replacements: [...values, ...latest.map(one => one.id)], type: QueryTypes.SELECT }) : [],
-      select<{ id: string, seconds: number }>(`SELECT subjectId AS id, SUM(seconds) AS seconds FROM log WHERE ${where} GROUP BY subjectId ORDER BY seconds DESC, id`),
-      select<{ week: string, limbs: string, seconds: number }>(`SELECT ${WEEK} AS week, limbs, SUM(seconds) AS seconds FROM log WHERE ${where} GROUP BY week, limbs`),
-      select<DayAccuracy>(`SELECT day, AVG(spread) AS spread, COUNT(spread) AS stages FROM log WHERE ${where} AND spread IS NOT NULL GROUP BY day ORDER BY day`),
-      select<{ day: string, minutes: number }>(`SELECT day, SUM(seconds) / 60.0 AS minutes FROM log WHERE ${where} GROUP BY day ORDER BY day`),
-      select<BestRow>(`SELECT subjectId AS id, title, limbs, counts, MAX(quarters) AS quarters, day FROM log WHERE ${where} AND best = 1 GROUP BY subjectId, limbs ORDER BY MAX(at) DESC LIMIT ${MOST_BESTS}`),
+      select<{ stages: number; seconds: number; days: number }>(
+        `SELECT COUNT(*) AS stages, COALESCE(SUM(seconds), 0) AS seconds, COUNT(DISTINCT day) AS days FROM log WHERE ${where}`,
+      ),
+      latest.length
+        ? sequelize.query<DayBest>(
+            `SELECT subjectId AS id, day, MAX(quarters) AS quarters FROM log WHERE ${where} AND best = 1 AND subjectId IN (${latest.map(() => '?').join()}) GROUP BY subjectId, day ORDER BY day, MIN(at)`,
+            { replacements: [...values, ...latest.map(one => one.id)], type: QueryTypes.SELECT },
+          )
+        : [],
+      select<{ id: string; seconds: number }>(
+        `SELECT subjectId AS id, SUM(seconds) AS seconds FROM log WHERE ${where} GROUP BY subjectId ORDER BY seconds DESC, id`,
+      ),
+      select<{ week: string; limbs: string; seconds: number }>(
+        `SELECT ${WEEK} AS week, limbs, SUM(seconds) AS seconds FROM log WHERE ${where} GROUP BY week, limbs`,
+      ),
+      select<DayAccuracy>(
+        `SELECT day, AVG(spread) AS spread, COUNT(spread) AS stages FROM log WHERE ${where} AND spread IS NOT NULL GROUP BY day ORDER BY day`,
+      ),
+      select<{ day: string; minutes: number }>(
+        `SELECT day, SUM(seconds) / 60.0 AS minutes FROM log WHERE ${where} GROUP BY day ORDER BY day`,
+      ),
+      select<BestRow>(
+        `SELECT subjectId AS id, title, limbs, counts, MAX(quarters) AS quarters, day FROM log WHERE ${where} AND best = 1 GROUP BY subjectId, limbs ORDER BY MAX(at) DESC LIMIT ${MOST_BESTS}`,
+      ),
     ])
     return {
-      ...totals!, practised, lines: tempoLines(bests, new Map(latest.map(({ id, title, counts }) => [id, { title, counts }]))),
-      weeks: weekSums(weeks), accuracy, calendar, bests: fastest.map(bestOf),
+      ...totals!,
+      practised,
+      lines: tempoLines(bests, new Map(latest.map(({ id, title, counts }) => [id, { title, counts }]))),
+      weeks: weekSums(weeks),
+      accuracy,
+      calendar,
+      bests: fastest.map(bestOf),
     }
   },
   async due(today, spacing) {
@@ -105,19 +177,38 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
     // SQLite takes the bare columns beside MAX() from the row that holds it: the last word of a day, and what it was said of.
     const words = 'FROM log WHERE binnedAt IS NULL AND word IS NOT NULL AND whole = 1'
     const [days, stood] = await Promise.all([
-      select<{ id: string, words: string, last: string }>(`SELECT id, group_concat(word ORDER BY day) AS words, MAX(day) AS last FROM (
+      select<{
+        id: string
+        words: string
+        last: string
+      }>(`SELECT id, group_concat(word ORDER BY day) AS words, MAX(day) AS last FROM (
         SELECT subjectId AS id, day, word, MAX(at) ${words} GROUP BY subjectId, day) GROUP BY id`),
-      select<Pick<SubjectWords, 'id' | 'kind' | 'title' | 'planId' | 'counts' | 'quarters'>>(`SELECT subjectId AS id, kind, title, planId, counts, quarters, MAX(day || ' ' || at) AS at ${words} GROUP BY subjectId`),
+      select<Pick<SubjectWords, 'id' | 'kind' | 'title' | 'planId' | 'counts' | 'quarters'>>(
+        `SELECT subjectId AS id, kind, title, planId, counts, quarters, MAX(day || ' ' || at) AS at ${words} GROUP BY subjectId`,
+      ),
     ])
-    const byId = new Map(stood.map(({ id, kind, title, planId, counts, quarters }) => [id, { id, kind, title, planId, counts, quarters }]))
-    return dueList(days.map(one => ({ ...byId.get(one.id)!, words: one.words.split(',') as Word[], last: one.last })), today, spacing)
+    const byId = new Map(
+      stood.map(({ id, kind, title, planId, counts, quarters }) => [id, { id, kind, title, planId, counts, quarters }]),
+    )
+    return dueList(
+      days.map(one => ({ ...byId.get(one.id)!, words: one.words.split(',') as Word[], last: one.last })),
+      today,
+      spacing,
+    )
   },
   async figures(grooveId) {
     // A figure that was played to its end counts, though the stage was cut off after it.
-    const rows = await sequelize.query<{ figure: string, quarters: number, counts: NoteValue, day: string }>(`
+    const rows = await sequelize.query<{ figure: string; quarters: number; counts: NoteValue; day: string }>(
+      `
       SELECT figures.value AS figure, MAX(quarters) AS quarters, counts, day FROM log, json_each(log.entry, '$.figures') figures
-      WHERE binnedAt IS NULL AND kind = 'figures' AND subjectId = ? AND (word IS NULL OR word <> 'missed') GROUP BY figures.value`, { replacements: [grooveId], type: QueryTypes.SELECT })
-    return rows.map(({ figure, quarters, counts, day }) => ({ figure, tempo: convertTempo({ bpm: quarters, counts: '1/4' }, counts), day }))
+      WHERE binnedAt IS NULL AND kind = 'figures' AND subjectId = ? AND (word IS NULL OR word <> 'missed') GROUP BY figures.value`,
+      { replacements: [grooveId], type: QueryTypes.SELECT },
+    )
+    return rows.map(({ figure, quarters, counts, day }) => ({
+      figure,
+      tempo: convertTempo({ bpm: quarters, counts: '1/4' }, counts),
+      day,
+    }))
   },
   count: () => model.count({ where: { binnedAt: null } }),
   async put(entry) {
@@ -125,10 +216,11 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
     return entry
   },
   async putAll(entries) {
-    return sequelize.transaction(async (transaction) => {
+    return sequelize.transaction(async transaction => {
       const before = await model.count({ transaction })
-      for (let i = 0; i < entries.length; i += 500) await model.bulkCreate(entries.slice(i, i + 500).map(logColumns), { ignoreDuplicates: true, transaction })
-      return await model.count({ transaction }) - before
+      for (let i = 0; i < entries.length; i += 500)
+        await model.bulkCreate(entries.slice(i, i + 500).map(logColumns), { ignoreDuplicates: true, transaction })
+      return (await model.count({ transaction })) - before
     })
   },
   async setBinned(id, binned) {
@@ -136,14 +228,24 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
     return changed > 0
   },
   async note(day) {
-    const [row] = await sequelize.query<{ note: string }>('SELECT note FROM days WHERE day = ?', { replacements: [day], type: QueryTypes.SELECT })
+    const [row] = await sequelize.query<{ note: string }>('SELECT note FROM days WHERE day = ?', {
+      replacements: [day],
+      type: QueryTypes.SELECT,
+    })
     return row?.note ?? ''
   },
   async notes() {
-    const rows = await sequelize.query<{ day: string, note: string }>('SELECT day, note FROM days ORDER BY day', { type: QueryTypes.SELECT })
+    const rows = await sequelize.query<{ day: string; note: string }>('SELECT day, note FROM days ORDER BY day', {
+      type: QueryTypes.SELECT,
+    })
     return Object.fromEntries(rows.map(({ day, note }) => [day, note]))
   },
   async setNote(day, note) {
-    await sequelize.query(note ? 'INSERT INTO days (day, note) VALUES (?, ?) ON CONFLICT (day) DO UPDATE SET note = excluded.note' : 'DELETE FROM days WHERE day = ?', { replacements: note ? [day, note] : [day] })
+    await sequelize.query(
+      note
+        ? 'INSERT INTO days (day, note) VALUES (?, ?) ON CONFLICT (day) DO UPDATE SET note = excluded.note'
+        : 'DELETE FROM days WHERE day = ?',
+      { replacements: note ? [day, note] : [day] },
+    )
   },
 })

@@ -1,6 +1,25 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { type LogEntry, type Material, type Plan, type Stage, allOf, breakStage, grooveOf, isolating, lapOf, makeStage, planOn, planSeconds, rangeOf, sayDuration, stageDoubled, stageIn, stageOut, withStage } from '#core/practise'
+import {
+  type LogEntry,
+  type Material,
+  type Plan,
+  type Stage,
+  allOf,
+  breakStage,
+  grooveOf,
+  isolating,
+  lapOf,
+  makeStage,
+  planOn,
+  planSeconds,
+  rangeOf,
+  sayDuration,
+  stageDoubled,
+  stageIn,
+  stageOut,
+  withStage,
+} from '#core/practise'
 import type { Remedy } from '#core/measure'
 import type { Result } from '#core/result'
 import { sayTempo } from '#core/time'
@@ -28,7 +47,7 @@ const chosen = ref('')
 
 try {
   await Promise.all([plans.open(String(route.params.id)), kits.load(), sittings.load()])
-  material.value = { ...await fetchMaterial(plans.document!.stages), kitOf: id => kits.of(id) }
+  material.value = { ...(await fetchMaterial(plans.document!.stages)), kitOf: id => kits.of(id) }
   chosen.value = plans.document!.stages[0]!.id
 } catch (error) {
   failed.value = (error as Error).message
@@ -40,7 +59,10 @@ const take = (plan: Plan | Result<Plan>) => {
   if (!done.ok) refused(done.reason)
 }
 const stage = computed(() => plans.document?.stages.find(one => one.id === chosen.value) ?? plans.document?.stages[0])
-const number = computed(() => plans.document!.stages.filter(one => one.subject.kind !== 'break').findIndex(one => one.id === stage.value?.id) + 1)
+const number = computed(
+  () =>
+    plans.document!.stages.filter(one => one.subject.kind !== 'break').findIndex(one => one.id === stage.value?.id) + 1,
+)
 const grooveFor = (one: Stage) => grooveOf(one.subject, material.value)
 const first = computed(() => plans.document?.stages.map(grooveFor).find(Boolean))
 const set = (facts: Partial<Stage>) => take(withStage(plans.document!, stage.value!.id, facts))
@@ -68,9 +90,19 @@ function add(kind: 'stage' | 'break') {
   const from = stage.value!
   const of = grooveFor(from)
   const id = newId()
-  const fresh = kind === 'break' || !of
-    ? breakStage(id, from.tempo)
-    : makeStage({ id, name: 'All of it', subject: from.subject.kind === 'break' ? { kind: 'groove', id: of.id } : from.subject, parts: Object.fromEntries(of.parts.filter(part => part.strokes.length && !part.muted).map(part => [part.id, 'player'])), length: { seconds: 120 }, tempo: { bpm: from.tempo.bpm, counts: from.tempo.counts } })
+  const fresh =
+    kind === 'break' || !of
+      ? breakStage(id, from.tempo)
+      : makeStage({
+          id,
+          name: 'All of it',
+          subject: from.subject.kind === 'break' ? { kind: 'groove', id: of.id } : from.subject,
+          parts: Object.fromEntries(
+            of.parts.filter(part => part.strokes.length && !part.muted).map(part => [part.id, 'player']),
+          ),
+          length: { seconds: 120 },
+          tempo: { bpm: from.tempo.bpm, counts: from.tempo.counts },
+        })
   const { stages } = plans.document!
   const next = stages[stages.findIndex(one => one.id === from.id) + 1]
   take(stageIn(plans.document!, fresh, next?.id))
@@ -96,7 +128,7 @@ async function copy() {
 }
 /** The same plan for another groove: who plays what by limb and role, at that groove’s tempo. */
 const other = ref('')
-watch(other, async (id) => {
+watch(other, async id => {
   if (!id || !first.value) return
   try {
     const made = planOn(plans.document!, first.value, (await api.grooves.get(id)).document, newId)
@@ -111,10 +143,18 @@ async function toBin() {
   const { title, id } = plans.document!
   await navigateTo('/practise')
   const back = await plans.toBin()
-  toast.add({ title: `“${title}” is in the bin.`, actions: [{ label: 'Take it out again', onClick: async () => {
-    await back()
-    await navigateTo(`/practise/${id}`)
-  } }] })
+  toast.add({
+    title: `“${title}” is in the bin.`,
+    actions: [
+      {
+        label: 'Take it out again',
+        onClick: async () => {
+          await back()
+          await navigateTo(`/practise/${id}`)
+        },
+      },
+    ],
+  })
 }
 
 // ---- what was measured of the chosen stage last ----
@@ -124,32 +164,45 @@ const lastMeasured = shallowRef<LogEntry>()
 let record: LogEntry[] | undefined
 /** What stands beside the stages: what was measured, where something was, or everything to be changed. */
 const view = ref<'measured' | 'change'>('measured')
-watch(() => [stage.value?.id, stage.value?.name] as const, async () => {
-  lastMeasured.value = undefined
-  const one = stage.value
-  if (!one || one.subject.kind === 'break') return
-  try {
-    record ??= (await api.log.page(0, 200, { plan: plans.document!.id })).entries
-    const found = record.find(entry => entry.stage === one.name && entry.measures)
-    const whole = found && await api.log.get(found.id)
-    if (stage.value?.id === one.id) lastMeasured.value = whole
-  } catch {
-    // Without a server there is nothing to show; the plan itself can still be changed.
-  }
-}, { immediate: true })
+watch(
+  () => [stage.value?.id, stage.value?.name] as const,
+  async () => {
+    lastMeasured.value = undefined
+    const one = stage.value
+    if (!one || one.subject.kind === 'break') return
+    try {
+      record ??= (await api.log.page(0, 200, { plan: plans.document!.id })).entries
+      const found = record.find(entry => entry.stage === one.name && entry.measures)
+      const whole = found && (await api.log.get(found.id))
+      if (stage.value?.id === one.id) lastMeasured.value = whole
+    } catch {
+      // Without a server there is nothing to show; the plan itself can still be changed.
+    }
+  },
+  { immediate: true },
+)
 const recording = useRecording()
 async function measureFile(file: File) {
   const entry = await recording.measureFile(file, plans.document!, stage.value!, material.value)
   if (!entry) return
-  record = [entry, ...record ?? []]
+  record = [entry, ...(record ?? [])]
   lastMeasured.value = entry
   view.value = 'measured'
 }
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long' })
-const when = computed(() => (lastMeasured.value ? `${day.format(new Date(lastMeasured.value.at))}${lastMeasured.value.tempo ? `, at ${sayTempo(lastMeasured.value.tempo)}` : ''}` : ''))
+const when = computed(() =>
+  lastMeasured.value
+    ? `${day.format(new Date(lastMeasured.value.at))}${lastMeasured.value.tempo ? `, at ${sayTempo(lastMeasured.value.tempo)}` : ''}`
+    : '',
+)
 const underWay = computed(() => sittings.list.find(one => one.planId === plans.document?.id))
 const run = (on?: { id: string }) => `/practise/${plans.document!.id}/run${on ? `?go=${on.id}` : ''}`
-useStationKeys('plans', { start: () => navigateTo(run(underWay.value)), add: () => add('stage'), undo: () => plans.takeBack(), redo: () => plans.bringBack() })
+useStationKeys('plans', {
+  start: () => navigateTo(run(underWay.value)),
+  add: () => add('stage'),
+  undo: () => plans.takeBack(),
+  redo: () => plans.bringBack(),
+})
 useKeptOpen(plans)
 useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
 </script>
@@ -157,38 +210,118 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
 <template>
   <NotOpened v-if="failed || !plans.document || !stage" what="plan" :why="failed" to="/practise" where="To all plans" />
   <template v-else>
-    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6 xl:flex-nowrap">
+    <header
+      class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6 xl:flex-nowrap">
       <h1 class="sr-only">{{ plans.document.title }}</h1>
-      <input :value="plans.document.title" aria-label="Title of the plan" maxlength="160" class="display field-sizing-content min-w-24 max-w-full shrink text-ellipsis border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted sm:max-w-120" @change="retitle" />
-      <span class="shrink-0 text-sm text-muted"><TempoMark :tempo="range.from" /> to <TempoMark v-if="range.to.counts !== range.from.counts" :tempo="range.to" /><template v-else>{{ Math.round(range.to.bpm) }}</template> · {{ sayDuration(lasts) }}{{ breaks ? ` with ${breaks === 1 ? 'one break' : `${breaks} breaks`}` : '' }}</span>
-      <NuxtLink v-if="place" :to="place.to" class="shrink-0 text-sm text-muted underline" data-place>{{ place.name }}</NuxtLink>
+      <input
+        :value="plans.document.title"
+        aria-label="Title of the plan"
+        maxlength="160"
+        class="display field-sizing-content min-w-24 max-w-full shrink text-ellipsis border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted sm:max-w-120"
+        @change="retitle" />
+      <span class="shrink-0 text-sm text-muted"
+        ><TempoMark :tempo="range.from" /> to
+        <TempoMark v-if="range.to.counts !== range.from.counts" :tempo="range.to" /><template v-else>{{
+          Math.round(range.to.bpm)
+        }}</template>
+        · {{ sayDuration(lasts) }}{{ breaks ? ` with ${breaks === 1 ? 'one break' : `${breaks} breaks`}` : '' }}</span
+      >
+      <NuxtLink v-if="place" :to="place.to" class="shrink-0 text-sm text-muted underline" data-place>{{
+        place.name
+      }}</NuxtLink>
       <SaveNote class="ml-auto" :state="plans.saveState" />
-      <UDropdownMenu :items="[{ label: 'A stage', onSelect: () => add('stage') }, { label: 'A break', onSelect: () => add('break') }]"><UButton color="neutral" variant="outline">Add</UButton></UDropdownMenu>
+      <UDropdownMenu
+        :items="[
+          { label: 'A stage', onSelect: () => add('stage') },
+          { label: 'A break', onSelect: () => add('break') },
+        ]"
+        ><UButton color="neutral" variant="outline">Add</UButton></UDropdownMenu
+      >
       <UButton v-if="underWay" color="neutral" variant="outline" size="lg" :to="run()">From the start</UButton>
-      <UButton color="neutral" size="lg" :to="run(underWay)">{{ underWay ? `Go on with stage ${underWay.stage}` : 'Start practising' }}</UButton>
+      <UButton color="neutral" size="lg" :to="run(underWay)">{{
+        underWay ? `Go on with stage ${underWay.stage}` : 'Start practising'
+      }}</UButton>
     </header>
-    <StaleNotice v-if="plans.theirs" what="plan" :mine="plans.document" :theirs="plans.theirs" @choose="plans.resolveStale" />
+    <StaleNotice
+      v-if="plans.theirs"
+      what="plan"
+      :mine="plans.document"
+      :theirs="plans.theirs"
+      @choose="plans.resolveStale" />
     <div class="min-h-0 flex-1 overflow-y-auto lg:grid lg:grid-cols-[minmax(20rem,26rem)_1fr] lg:overflow-hidden">
       <div class="border-default lg:overflow-y-auto lg:border-r">
-        <StageList v-model="chosen" :plan="plans.document" :groove-of="one => allOf(one, material)" @plan="take" @double="doubled" @out="takeOut" />
-        <p class="px-4 py-3 text-sm text-muted">Filled: you. Outlined: the machine. Dotted: sung. Pale: silent. Stages are dragged by their number, or moved with Alt and the arrows.</p>
+        <StageList
+          v-model="chosen"
+          :plan="plans.document"
+          :groove-of="one => allOf(one, material)"
+          @plan="take"
+          @double="doubled"
+          @out="takeOut" />
+        <p class="px-4 py-3 text-sm text-muted">
+          Filled: you. Outlined: the machine. Dotted: sung. Pale: silent. Stages are dragged by their number, or moved
+          with Alt and the arrows.
+        </p>
         <div class="flex flex-wrap items-center gap-2 px-4 pb-4">
-          <GroovePicker v-if="first" v-model="other" label="Use this plan for another groove" placeholder="Use it for another groove" />
+          <GroovePicker
+            v-if="first"
+            v-model="other"
+            label="Use this plan for another groove"
+            placeholder="Use it for another groove" />
           <UButton size="sm" color="neutral" variant="ghost" @click="copy">Copy</UButton>
-          <UButton size="sm" color="neutral" variant="ghost" @click="downloadJson(plans.document.title, plans.document)">Save as a file</UButton>
-          <UButton size="sm" color="neutral" variant="ghost" icon="i-lucide-trash-2" aria-label="Put the plan in the bin" @click="toBin" />
+          <UButton size="sm" color="neutral" variant="ghost" @click="downloadJson(plans.document.title, plans.document)"
+            >Save as a file</UButton
+          >
+          <UButton
+            size="sm"
+            color="neutral"
+            variant="ghost"
+            icon="i-lucide-trash-2"
+            aria-label="Put the plan in the bin"
+            @click="toBin" />
         </div>
       </div>
       <div class="px-4 py-4 sm:px-6 lg:overflow-y-auto">
         <div class="mb-3 flex flex-wrap items-center gap-2">
-          <UTabs v-if="lastMeasured" v-model="view" :items="[{ label: 'Measured', value: 'measured' }, { label: 'Change it', value: 'change' }]" color="neutral" variant="link" size="sm" :content="false" class="mr-auto" />
-          <RecordingPicker v-if="stage.subject.kind !== 'break' && stage.pulse === 'steady'" :working="recording.working.value" @chosen="measureFile" />
+          <UTabs
+            v-if="lastMeasured"
+            v-model="view"
+            :items="[
+              { label: 'Measured', value: 'measured' },
+              { label: 'Change it', value: 'change' },
+            ]"
+            color="neutral"
+            variant="link"
+            size="sm"
+            :content="false"
+            class="mr-auto" />
+          <RecordingPicker
+            v-if="stage.subject.kind !== 'break' && stage.pulse === 'steady'"
+            :working="recording.working.value"
+            @chosen="measureFile" />
           <UButton size="sm" color="neutral" variant="outline" @click="doubled(stage.id)">Once more</UButton>
           <UButton size="sm" color="neutral" variant="outline" @click="takeOut(stage.id)">Take it out</UButton>
         </div>
-        <StageEditor v-if="view === 'change' || !lastMeasured" :key="stage.id" :stage="stage" :groove="grooveFor(stage)" :kit="kits.of(grooveFor(stage)?.kitId ?? '')" @set="set" @refused="refused" />
-        <MeasuredPanel v-else-if="lastMeasured.measures && grooveFor(stage)" :measures="lastMeasured.measures" :groove="grooveFor(stage)!" :when="when" :number="number" @add="addRemedy" />
-        <p v-if="!lastMeasured && stage.subject.kind !== 'break'" class="mt-6 border-t border-default pt-4 text-sm text-muted">Not measured yet. In the runner choose what measures you (four keys, pads over MIDI, or the simulated drummer), or measure a MIDI recording of it at its tempo, and see here how the limbs land.</p>
+        <StageEditor
+          v-if="view === 'change' || !lastMeasured"
+          :key="stage.id"
+          :stage="stage"
+          :groove="grooveFor(stage)"
+          :kit="kits.of(grooveFor(stage)?.kitId ?? '')"
+          @set="set"
+          @refused="refused" />
+        <MeasuredPanel
+          v-else-if="lastMeasured.measures && grooveFor(stage)"
+          :measures="lastMeasured.measures"
+          :groove="grooveFor(stage)!"
+          :when="when"
+          :number="number"
+          @add="addRemedy" />
+        <p
+          v-if="!lastMeasured && stage.subject.kind !== 'break'"
+          class="mt-6 border-t border-default pt-4 text-sm text-muted">
+          Not measured yet. In the runner choose what measures you (four keys, pads over MIDI, or the simulated
+          drummer), or measure a MIDI recording of it at its tempo, and see here how the limbs land.
+        </p>
         <CareNote class="mt-8 max-w-3xl" />
       </div>
     </div>

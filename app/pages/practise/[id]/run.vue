@@ -1,7 +1,24 @@
 <script setup lang="ts">
 import { useIntervalFn, useRafFn, useWakeLock } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { WORDS, type RunEvent, allOf, barSeconds, figuresOf, goalOf, partsIn, partsOf, rungsOf, sayAttend, sayClick, sayClock, sayLength, sayStageLimbs, castsLimbs, titleOf } from '#core/practise'
+import {
+  WORDS,
+  type RunEvent,
+  allOf,
+  barSeconds,
+  figuresOf,
+  goalOf,
+  partsIn,
+  partsOf,
+  rungsOf,
+  sayAttend,
+  sayClick,
+  sayClock,
+  sayLength,
+  sayStageLimbs,
+  castsLimbs,
+  titleOf,
+} from '#core/practise'
 import { type Handlers, KEYS, shownKey } from '~/keys'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useStationKeys } from '~/composables/useStationKeys'
@@ -40,7 +57,10 @@ try {
 }
 
 // A reload, or this address on another day, goes on with the run that was begun here.
-watch(() => sittings.document?.id, id => id && id !== route.query.go && void navigateTo({ query: { go: id } }, { replace: true }))
+watch(
+  () => sittings.document?.id,
+  id => id && id !== route.query.go && void navigateTo({ query: { go: id } }, { replace: true }),
+)
 
 type Told<T = RunEvent> = T extends { now: number } ? Omit<T, 'now'> : never
 const send = (event: Told) => practice.send({ ...event, now: now() } as RunEvent)
@@ -49,14 +69,21 @@ useStrikes()
 /** The screen stays awake while something is practised, where the browser allows it. */
 const lock = useWakeLock()
 const phase = computed(() => practice.run?.phase ?? 'over')
-watch(phase, to => void Promise.resolve(to === 'over' || to === 'ready' ? lock.release() : lock.isActive.value || lock.request('screen')).catch(() => undefined))
+watch(
+  phase,
+  to =>
+    void Promise.resolve(
+      to === 'over' || to === 'ready' ? lock.release() : lock.isActive.value || lock.request('screen'),
+    ).catch(() => undefined),
+)
 
 // ---- what sounds: the groove of the section that is playing, where a stage has several ----
 
 const section = ref(0)
 useRafFn(() => (section.value = player.position()?.section ?? 0))
 const shown = computed(() => {
-  const playing = phase.value === 'playing' || phase.value === 'counting' ? practice.sounding?.sections[section.value] : undefined
+  const playing =
+    phase.value === 'playing' || phase.value === 'counting' ? practice.sounding?.sections[section.value] : undefined
   return playing && practice.stage && castsLimbs(practice.stage) ? playing.groove : practice.groove
 })
 const figure = computed(() => {
@@ -69,7 +96,8 @@ const figure = computed(() => {
 /** The groove with the parts of this stage alone, for its lanes. */
 const sounding = computed(() => {
   const [groove, stage] = [shown.value!, practice.stage!]
-  if (castsLimbs(stage)) return { ...groove, parts: groove.parts.filter(part => (stage.parts[part.limb] ?? 'silent') !== 'silent') }
+  if (castsLimbs(stage))
+    return { ...groove, parts: groove.parts.filter(part => (stage.parts[part.limb] ?? 'silent') !== 'silent') }
   const limb = stage.subject.kind === 'figures' ? stage.subject.limb : undefined
   const parts = partsIn(groove, stage).filter(part => partsOf(stage).includes(part.id) && part.limb !== limb)
   return { ...groove, parts: figure.value ? [...parts, figure.value.part] : parts }
@@ -81,18 +109,36 @@ const turn = computed(() => {
   const lap = run?.laps[run.index]?.seconds
   return lap ? Math.floor(run.played / (lap * Math.max(1, Math.ceil(READ / lap)))) : 0
 })
-const attend = computed(() => (practice.groove && practice.stage ? sayAttend(practice.groove, kits.of(practice.groove.kitId), practice.stage, settings.counting, turn.value) : ''))
+const attend = computed(() =>
+  practice.groove && practice.stage
+    ? sayAttend(practice.groove, kits.of(practice.groove.kitId), practice.stage, settings.counting, turn.value)
+    : '',
+)
 
 /** What is practised, by its own name: a phrase is not one of its grooves. */
-const title = computed(() => (practice.stage!.subject.kind === 'break' ? practice.plan!.title : titleOf(practice.stage!.subject, practice.material)))
+const title = computed(() =>
+  practice.stage!.subject.kind === 'break' ? practice.plan!.title : titleOf(practice.stage!.subject, practice.material),
+)
 
 // ---- stepping, with no pulse ----
 
-const step = useStep(() => (practice.stage?.pulse === 'step' && practice.groove
-  ? { groove: sounding.value, kit: kits.of(practice.groove.kitId), heard: new Set(sounding.value.parts.map(part => part.id)), span: practice.stage.span ?? { from: 0, to: Infinity } }
-  : undefined), { growing: true })
+const step = useStep(
+  () =>
+    practice.stage?.pulse === 'step' && practice.groove
+      ? {
+          groove: sounding.value,
+          kit: kits.of(practice.groove.kitId),
+          heard: new Set(sounding.value.parts.map(part => part.id)),
+          span: practice.stage.span ?? { from: 0, to: Infinity },
+        }
+      : undefined,
+  { growing: true },
+)
 watch(phase, to => step.on.value !== (to === 'stepping') && step.toggle())
-watch(() => measuring.pressed, () => phase.value === 'stepping' && step.next())
+watch(
+  () => measuring.pressed,
+  () => phase.value === 'stepping' && step.next(),
+)
 
 // ---- what is said ----
 
@@ -104,23 +150,43 @@ const lastBar = computed(() => {
 })
 const then = computed(() => {
   const { run, stage, next } = practice
-  if (stage?.climb && run!.rung + 1 < rungs.value.length) return `Then ${Math.round(rungs.value[run!.rung + 1]!)}, up to ${Math.round(stage.climb.to)}.`
-  return next ? `Next: ${next.name}, ${sayLength(next.length)}${next.subject.kind === 'break' ? '' : ` at ${Math.round(next.tempo.bpm)}`}.` : 'The last stage.'
+  if (stage?.climb && run!.rung + 1 < rungs.value.length)
+    return `Then ${Math.round(rungs.value[run!.rung + 1]!)}, up to ${Math.round(stage.climb.to)}.`
+  return next
+    ? `Next: ${next.name}, ${sayLength(next.length)}${next.subject.kind === 'break' ? '' : ` at ${Math.round(next.tempo.bpm)}`}.`
+    : 'The last stage.'
 })
 const timer = computed(() => {
   const run = practice.run!
   if (phase.value === 'asking') return '0:00'
   return run.left === null ? `${run.cleans} clean` : sayClock(run.left)
 })
-const bigKey = computed(() => ({ ready: 'start', counting: 'pause', playing: 'pause', paused: 'go on', asking: rungs.value.length > 1 ? 'go on' : 'next stage', resting: 'end the break', stepping: 'next stroke', over: '' })[phase.value])
+const bigKey = computed(
+  () =>
+    ({
+      ready: 'start',
+      counting: 'pause',
+      playing: 'pause',
+      paused: 'go on',
+      asking: rungs.value.length > 1 ? 'go on' : 'next stage',
+      resting: 'end the break',
+      stepping: 'next stroke',
+      over: '',
+    })[phase.value],
+)
 const press = () => (phase.value === 'stepping' ? step.next() : send({ type: 'press' }))
 const leave = async () => {
   await practice.send({ type: 'end' })
-  await navigateTo(practice.plan && practice.listed ? `/practise/${practice.plan.id}` : practice.plan ? '/today' : '/practise')
+  await navigateTo(
+    practice.plan && practice.listed ? `/practise/${practice.plan.id}` : practice.plan ? '/today' : '/practise',
+  )
 }
 const deeds: Handlers<'run'> = {
   press,
-  ...Object.fromEntries(WORDS.map(word => [word, () => send({ type: 'say', word })])) as Record<typeof WORDS[number], () => unknown>,
+  ...(Object.fromEntries(WORDS.map(word => [word, () => send({ type: 'say', word })])) as Record<
+    (typeof WORDS)[number],
+    () => unknown
+  >),
   clean: () => send({ type: 'clean' }),
   again: () => send({ type: 'again', change: 0 }),
   slower: () => send({ type: 'again', change: -0.08 }),
@@ -137,9 +203,18 @@ async function choose(choice: 'mine' | 'theirs' | 'copy') {
   if (choice !== 'mine' && sittings.document) await practice.begin(sittings.document.plan, sittings.document)
 }
 /** Deeds that have a place of their own on the page, or none before they mean something. */
-const apart = (name: keyof typeof deeds) => name === 'press' || name === 'back' || name === 'more' || name === 'fewer' || (name === 'clean' && practice.run?.left !== null)
+const apart = (name: keyof typeof deeds) =>
+  name === 'press' ||
+  name === 'back' ||
+  name === 'more' ||
+  name === 'fewer' ||
+  (name === 'clean' && practice.run?.left !== null)
 /** The deeds beside the big one, each with its key. */
-const small = computed(() => (Object.keys(KEYS.run.keys) as (keyof typeof deeds)[]).filter(name => !apart(name)).map(name => ({ name, key: KEYS.run.keys[name][0] })))
+const small = computed(() =>
+  (Object.keys(KEYS.run.keys) as (keyof typeof deeds)[])
+    .filter(name => !apart(name))
+    .map(name => ({ name, key: KEYS.run.keys[name][0] })),
+)
 useStationKeys('run', deeds)
 onBeforeRouteLeave(() => practice.send({ type: 'end' }))
 useKeptOpen(sittings)
@@ -154,37 +229,111 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
       <UButton to="/practise" color="neutral">To all plans</UButton>
     </div>
     <RunOver v-else-if="phase === 'over'" />
-    <StaleNotice v-else-if="sittings.theirs && sittings.document" what="practice run" :mine="{ title: `${sittings.document.plan.title}, stage ${sittings.document.run.index + 1}` }" :theirs="{ title: `${sittings.theirs.plan.title}, stage ${sittings.theirs.run.index + 1}` }" @choose="choose" />
+    <StaleNotice
+      v-else-if="sittings.theirs && sittings.document"
+      what="practice run"
+      :mine="{ title: `${sittings.document.plan.title}, stage ${sittings.document.run.index + 1}` }"
+      :theirs="{ title: `${sittings.theirs.plan.title}, stage ${sittings.theirs.run.index + 1}` }"
+      @choose="choose" />
     <template v-else-if="practice.run && practice.plan && practice.groove && practice.stage && shown">
       <header class="flex flex-col justify-between gap-x-8 gap-y-1 sm:flex-row">
         <div class="min-w-0 flex-1">
-          <h1 class="text-xl text-highlighted sm:text-3xl">{{ title }} · stage {{ practice.run.index + 1 }} of {{ practice.run.stages.length }}</h1>
-          <p class="mt-1 text-base text-muted sm:text-xl xl:text-2xl">{{ practice.stage.name }}. {{ sayStageLimbs(allOf(practice.stage, practice.material) ?? shown, practice.stage) }} {{ practice.stage.subject.kind === 'break' || practice.stage.pulse === 'step' ? '' : sayClick(practice.stage.click) }}<template v-if="practice.stage.on === 'pad'"> On the pad.</template></p>
+          <h1 class="text-xl text-highlighted sm:text-3xl">
+            {{ title }} · stage {{ practice.run.index + 1 }} of {{ practice.run.stages.length }}
+          </h1>
+          <p class="mt-1 text-base text-muted sm:text-xl xl:text-2xl">
+            {{ practice.stage.name }}.
+            {{ sayStageLimbs(allOf(practice.stage, practice.material) ?? shown, practice.stage) }}
+            {{
+              practice.stage.subject.kind === 'break' || practice.stage.pulse === 'step'
+                ? ''
+                : sayClick(practice.stage.click)
+            }}<template v-if="practice.stage.on === 'pad'"> On the pad.</template>
+          </p>
         </div>
         <div class="flex shrink-0 items-baseline justify-between gap-4 whitespace-nowrap text-right sm:block">
           <p class="display text-5xl font-bold text-highlighted sm:text-6xl" role="timer" data-timer>{{ timer }}</p>
-          <p v-if="practice.stage.subject.kind !== 'break' && practice.stage.pulse !== 'step'" class="mt-1 text-lg text-muted sm:text-2xl"><NoteGlyph :counts="practice.run.tempo.counts" /> = <span data-bpm>{{ Math.round(practice.run.tempo.bpm) }}</span> now<template v-if="goal">, goal <NoteGlyph v-if="goal.counts !== practice.run.tempo.counts" :counts="goal.counts" /> {{ Math.round(goal.bpm) }}</template><template v-if="rungs.length > 1">, {{ practice.run.rung + 1 }} of {{ rungs.length }}</template></p>
+          <p
+            v-if="practice.stage.subject.kind !== 'break' && practice.stage.pulse !== 'step'"
+            class="mt-1 text-lg text-muted sm:text-2xl">
+            <NoteGlyph :counts="practice.run.tempo.counts" /> =
+            <span data-bpm>{{ Math.round(practice.run.tempo.bpm) }}</span> now<template v-if="goal"
+              >, goal <NoteGlyph v-if="goal.counts !== practice.run.tempo.counts" :counts="goal.counts" />
+              {{ Math.round(goal.bpm) }}</template
+            ><template v-if="rungs.length > 1">, {{ practice.run.rung + 1 }} of {{ rungs.length }}</template>
+          </p>
         </div>
       </header>
-      <div v-if="phase === 'resting'" class="mt-8" data-phase="resting"><p class="display text-6xl font-bold text-highlighted sm:text-8xl">Break</p></div>
-      <RunStep v-else-if="phase === 'stepping'" class="mt-4" :step="step" :groove="shown" @grows="on => step.grows.value = on" />
+      <div v-if="phase === 'resting'" class="mt-8" data-phase="resting">
+        <p class="display text-6xl font-bold text-highlighted sm:text-8xl">Break</p>
+      </div>
+      <RunStep
+        v-else-if="phase === 'stepping'"
+        class="mt-4"
+        :step="step"
+        :groove="shown"
+        @grows="on => (step.grows.value = on)" />
       <RunCount v-else class="mt-4 sm:mt-6" :groove="shown" :phase="phase" />
       <div class="mt-3 text-lg sm:mt-4 sm:text-2xl xl:text-3xl" role="status">
-        <p v-if="phase === 'asking'">How was it? <span class="pointer-coarse:hidden"><b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.</span><span v-if="practice.run.autoAdvance" class="text-muted"> Goes on in {{ Math.max(1, Math.ceil(practice.run.left ?? 1)) }}.</span><span v-if="practice.measured?.entry === practice.run.entry" class="mt-1 block text-secondary" data-verdict>{{ practice.measured.says }}</span></p>
+        <p v-if="phase === 'asking'">
+          How was it? <span class="pointer-coarse:hidden"><b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.</span
+          ><span v-if="practice.run.autoAdvance" class="text-muted">
+            Goes on in {{ Math.max(1, Math.ceil(practice.run.left ?? 1)) }}.</span
+          ><span
+            v-if="practice.measured?.entry === practice.run.entry"
+            class="mt-1 block text-secondary"
+            data-verdict
+            >{{ practice.measured.says }}</span
+          >
+        </p>
         <p v-else-if="phase === 'counting'">Count in …</p>
-        <p v-else-if="phase === 'ready' && practice.run.index === 0">Warm up before you begin. Wear protection. Stop when something hurts.<span v-if="!lock.isSupported.value" class="mt-1 block text-base text-muted" data-lacking>{{ lacking() ?? 'This browser won’t keep the screen awake; set that on the device.' }}</span></p>
+        <p v-else-if="phase === 'ready' && practice.run.index === 0">
+          Warm up before you begin. Wear protection. Stop when something hurts.<span
+            v-if="!lock.isSupported.value"
+            class="mt-1 block text-base text-muted"
+            data-lacking
+            >{{ lacking() ?? 'This browser won’t keep the screen awake; set that on the device.' }}</span
+          >
+        </p>
         <p v-else-if="lastBar" class="text-secondary">Last bar. {{ then }}</p>
-        <p v-else-if="figure">Figure {{ figure.at + 1 }} of {{ figure.many }}: <b class="display tracking-widest">{{ figure.mask.replaceAll('.', '·') }}</b></p>
-        <p v-else>{{ attend }}<span v-if="measuring.hint" class="ml-3 text-secondary" data-hint>{{ measuring.hint }}</span></p>
+        <p v-else-if="figure">
+          Figure {{ figure.at + 1 }} of {{ figure.many }}:
+          <b class="display tracking-widest">{{ figure.mask.replaceAll('.', '·') }}</b>
+        </p>
+        <p v-else>
+          {{ attend }}<span v-if="measuring.hint" class="ml-3 text-secondary" data-hint>{{ measuring.hint }}</span>
+        </p>
       </div>
       <p v-if="!lastBar" class="mt-1 text-base text-muted sm:text-xl">{{ then }}</p>
       <div v-if="phase !== 'resting'" class="relative mt-3 min-h-28 flex-1"><RunLanes :groove="sounding" /></div>
       <footer class="mt-auto flex flex-wrap items-center gap-x-5 gap-y-2 pt-3">
-        <UButton size="xl" color="secondary" class="justify-center px-7 py-3 text-xl font-bold max-sm:w-full max-sm:py-5" :loading="player.preparing" @click="press"><span><span class="pointer-coarse:hidden">Space: </span>{{ bigKey }}</span></UButton>
-        <button v-for="{ key, name } in small" :key="key" type="button" class="min-h-11 cursor-pointer text-lg text-toned hover:text-highlighted" @click="deeds[name]()"><b class="pointer-coarse:hidden">{{ key === 'Escape' ? 'Esc' : shownKey(key) }}</b> {{ name }}</button>
-        <span class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2"><InputPicker v-if="phase === 'ready' || phase === 'paused'" /><USwitch :model-value="practice.run.autoAdvance" color="secondary" label="Go on by itself" @update:model-value="on => practice.send({ type: 'auto', on })" /></span>
+        <UButton
+          size="xl"
+          color="secondary"
+          class="justify-center px-7 py-3 text-xl font-bold max-sm:w-full max-sm:py-5"
+          :loading="player.preparing"
+          @click="press"
+          ><span><span class="pointer-coarse:hidden">Space: </span>{{ bigKey }}</span></UButton
+        >
+        <button
+          v-for="{ key, name } in small"
+          :key="key"
+          type="button"
+          class="min-h-11 cursor-pointer text-lg text-toned hover:text-highlighted"
+          @click="deeds[name]()">
+          <b class="pointer-coarse:hidden">{{ key === 'Escape' ? 'Esc' : shownKey(key) }}</b> {{ name }}
+        </button>
+        <span class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2"
+          ><InputPicker v-if="phase === 'ready' || phase === 'paused'" /><USwitch
+            :model-value="practice.run.autoAdvance"
+            color="secondary"
+            label="Go on by itself"
+            @update:model-value="on => practice.send({ type: 'auto', on })"
+        /></span>
       </footer>
-      <p v-if="measuring.input === 'keys'" class="mt-1 text-sm text-muted pointer-coarse:hidden">Struck by keys: D left hand, K right hand, Z left foot, M right foot.</p>
+      <p v-if="measuring.input === 'keys'" class="mt-1 text-sm text-muted pointer-coarse:hidden">
+        Struck by keys: D left hand, K right hand, Z left foot, M right foot.
+      </p>
     </template>
   </div>
 </template>

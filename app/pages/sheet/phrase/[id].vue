@@ -23,32 +23,61 @@ const sticking = ref(false)
 const barsToLine = ref(4)
 const sections = computed(() => (phrase.value ? printedPhrase(phrase.value) : []))
 const content = useTemplateRef('content')
-const { paper, scale, fit, width, print } = usePaper(content, () => `${phrase.value?.title ?? 'Sheet'} · Bazzet`, [counts, sticking, barsToLine])
+const { paper, scale, fit, width, print } = usePaper(content, () => `${phrase.value?.title ?? 'Sheet'} · Bazzet`, [
+  counts,
+  sticking,
+  barsToLine,
+])
 </script>
 
 <template>
   <NotOpened v-if="failed || !phrase" what="phrase" :why="failed" to="/phrase" where="To your phrases" />
   <template v-else>
-    <header class="no-print flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
+    <header
+      class="no-print flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
       <span class="display text-2xl text-highlighted">Sheet</span>
-      <label class="flex items-center gap-2 text-sm text-muted">paper <USelect v-model="paper" :items="['A4', 'Letter']" size="sm" class="w-24" aria-label="Paper" /></label>
-      <label class="flex items-center gap-2 text-sm text-muted">bars to a line <USelect v-model="barsToLine" :items="[2, 3, 4, 6, 8]" size="sm" class="w-18" aria-label="Bars to a line" /></label>
+      <label class="flex items-center gap-2 text-sm text-muted"
+        >paper <USelect v-model="paper" :items="['A4', 'Letter']" size="sm" class="w-24" aria-label="Paper"
+      /></label>
+      <label class="flex items-center gap-2 text-sm text-muted"
+        >bars to a line
+        <USelect v-model="barsToLine" :items="[2, 3, 4, 6, 8]" size="sm" class="w-18" aria-label="Bars to a line"
+      /></label>
       <USwitch v-model="counts" size="sm" label="Counts" />
       <USwitch v-model="sticking" size="sm" label="Sticking" />
       <UButton color="neutral" icon="i-lucide-printer" class="ml-auto" @click="print">Print</UButton>
       <UButton :to="`/phrase/${phrase.id}`" color="neutral" variant="outline">To the phrase</UButton>
     </header>
-    <div class="sheet-desk min-h-0 flex-1 overflow-auto bg-accented/50 py-6" tabindex="0" role="region" aria-label="The page">
+    <div
+      class="sheet-desk min-h-0 flex-1 overflow-auto bg-accented/50 py-6"
+      tabindex="0"
+      role="region"
+      aria-label="The page">
       <article class="sheet mx-auto bg-white text-black" :style="{ width }" :data-paper="paper" :data-scale="scale">
         <div ref="content">
           <h1 class="display text-3xl font-bold text-black">{{ phrase.title }}</h1>
-          <p class="mt-1">{{ [sayCount(phraseBars(phrase), 'bar'), sayTempo(phrase.tempo), kits.of(phrase.kitId).name].join(' · ') }}</p>
+          <p class="mt-1">
+            {{ [sayCount(phraseBars(phrase), 'bar'), sayTempo(phrase.tempo), kits.of(phrase.kitId).name].join(' · ') }}
+          </p>
           <p v-if="phrase.notes" class="mt-0.5">{{ phrase.notes }}</p>
           <section v-for="section in sections" :key="section.id" class="sheet-stage mt-3" data-printed>
-            <h2 class="text-lg text-black">{{ section.name }}<span class="ml-2 text-sm font-normal">{{ section.says }}</span></h2>
-            <StaffView :groove="section.groove" :kit="kits.of(phrase.kitId)" :counts="counts" :sticking="sticking" :scale="scale" :per-line="barsToLine" :marks="section.marks" @drawn="fit" />
+            <h2 class="text-lg text-black">
+              {{ section.name }}<span class="ml-2 text-sm font-normal">{{ section.says }}</span>
+            </h2>
+            <StaffView
+              :groove="section.groove"
+              :kit="kits.of(phrase.kitId)"
+              :counts="counts"
+              :sticking="sticking"
+              :scale="scale"
+              :per-line="barsToLine"
+              :marks="section.marks"
+              @drawn="fit" />
           </section>
-          <p class="mt-4 text-xs">Bars between repeat signs are played as often as stands over them. A head in brackets is a ghost; o is open, + closed again.</p>
+          <p class="mt-4 text-xs">
+            Bars between repeat signs are played as often as stands over them. A head in brackets is a ghost; o is open,
+            + closed again.
+          </p>
         </div>
       </article>
     </div>

@@ -4,9 +4,9 @@ import { fromPath } from '../../../utils/path'
 import { noSuch } from '../../../utils/problems'
 
 /** An entry out of the bin again. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const id = fromPath(event, 'id')
-  if (!await (await database()).log.setBinned(id, false)) throw noSuch('log entry', id)
+  if (!(await (await database()).log.setBinned(id, false))) throw noSuch('log entry', id)
   setResponseStatus(event, 204)
   return null
 })
