@@ -186,7 +186,9 @@ it('a log entry of version 1 that cannot be read is put aside with the reason, a
     type: QueryTypes.SELECT,
   })
   await sequelize.close()
-  expect(aside.map(one => JSON.parse(one.entry))).toEqual([expect.objectContaining({ id: 'odd', bpm: -5 })])
+  expect(aside.map(one => JSON.parse(one.entry))).toEqual([
+    expect.objectContaining({ id: 'odd', tempo: { bpm: -5, counts: '1/4' } }),
+  ])
   expect(aside[0]!.reason).toMatch(/tempo/)
 })
 

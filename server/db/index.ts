@@ -6,6 +6,7 @@ import sqlite3 from 'sqlite3'
 import { KIND_NAMES, type KindName } from '#core/documents'
 import { KITS, USUAL_PLAYER } from '#core/kit'
 import { RECIPES } from '#core/vary'
+import { bringUp } from './bring-up'
 import { databasePath, migrationsIn, openDatabase } from './connection'
 import { checkDatabase, copiesFolder, copyDatabase } from './copies'
 import { lacksMigrations, migrate, unknownMigration } from './migrations'
@@ -34,11 +35,12 @@ export async function connect(path: string): Promise<Database> {
   if (through.length && lacksMigrations(through))
     await copyDatabase(path, join(copiesFolder(path), `before-${through.at(-1)}-${stampOf(new Date())}.db`))
   const sequelize = await openDatabase(path)
-  await migrate(sequelize)
+  const run = await migrate(sequelize)
+  const models = defineModels(sequelize)
+  await bringUp(sequelize, models, run.length > 0)
   const [store] = await sequelize.query<{ value: string }>("SELECT value FROM about WHERE name = 'store'", {
     type: QueryTypes.SELECT,
   })
-  const models = defineModels(sequelize)
   const repositories = KIND_NAMES.map(kind => [
     kind,
     documentRepository(kind, sequelize, models.documents[kind], store!.value),

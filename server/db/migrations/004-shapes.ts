@@ -1,15 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { DataTypes, type QueryInterface, QueryTypes, type Transaction } from 'sequelize'
-import { type Documents, KINDS, type KindName } from '#core/documents'
-import { entryShape, markedEntry, planShape, readEntry, readPlan } from '#core/practise'
-import type { Result } from '#core/result'
-import type { NoteValue } from '#core/time'
-import { upgraded } from '#core/upgrade'
-import { logColumns } from '../repositories/log'
 import { document, required } from './columns'
 
 export const name = '004-shapes'
 
+type Fields = Record<string, unknown>
 interface Row {
   id: string
   document: string
@@ -18,33 +13,79 @@ interface Row {
   updatedAt: string
   revision: number
 }
+/** A line of the log as the first tables had it. */
 interface OldEntry {
+  id: string
   grooveId: string
+  grooveTitle: string
   at: string
-  [more: string]: unknown
+  bpm: number
+  seconds: number
+  word: string | null
 }
 
-/** The columns that the log had then, of those that an entry has now; every entry of that time had a tempo. */
-const columnsHere = ({
-  id,
-  at,
-  day,
-  subjectId,
-  title,
-  counts,
-  quarters,
-  seconds,
-  word,
-  entry,
-}: ReturnType<typeof logColumns>) => ({ id, at, day, subjectId, title, counts, quarters, seconds, word, entry })
+/** How many quarters each note value lasts. */
+const QUARTERS: Record<string, number> = {
+  '1/1': 4,
+  '1/2': 2,
+  '1/2.': 3,
+  '1/4': 1,
+  '1/4.': 1.5,
+  '1/8': 0.5,
+  '1/8.': 0.75,
+  '1/16': 0.25,
+}
 
-/** The player's own calendar day of a moment, where the server runs: the player's machine. */
+/** The calendar day of a moment where the server runs: the player's machine. */
 const dayOf = (at: string): string => new Intl.DateTimeFormat('sv-SE').format(new Date(at))
 
+/** A tempo of version 1 counted what its groove counts; where that groove is gone it counts quarters, and is marked. */
+const counted = (bpm: unknown, counts: string | undefined): Fields =>
+  counts && counts in QUARTERS ? { bpm, counts } : { bpm, counts: '1/4', assumed: true }
+
+/** A plan of version 1 as one of version 2. */
+function planTo2({ grooveId, ...plan }: Fields, counts: string | undefined): Fields {
+  if (!Array.isArray(plan.stages)) return { grooveId, ...plan }
+  return {
+    ...plan,
+    version: 2,
+    stages: (plan.stages as Fields[]).map(({ partIds, click, bpm, seconds, ...stage }) => ({
+      ...stage,
+      subject: { kind: 'groove', id: grooveId },
+      span: null,
+      parts: Object.fromEntries((partIds as string[]).map(id => [id, 'player'])),
+      extra: [],
+      length: { seconds },
+      click: { program: click, gaps: null },
+      countIn: 1,
+      tempo: counted(bpm, counts),
+      climb: null,
+      on: 'kit',
+      attend: '',
+      given: ['name'],
+    })),
+  }
+}
+
+/** A log entry of version 1 as one of version 2. */
+const entryTo2 = ({ grooveId, grooveTitle, bpm, ...entry }: OldEntry, counts: string | undefined): Fields => ({
+  format: 'bazzet-entry',
+  version: 2,
+  ...entry,
+  day: dayOf(entry.at),
+  subject: { kind: 'groove', id: grooveId, revision: null, title: grooveTitle },
+  span: null,
+  parts: {},
+  click: null,
+  tempo: counted(bpm, counts),
+  measures: null,
+  sessionId: null,
+})
+
 /**
- * Documents of version 2; lists keep summaries beside them; tempos carry their note value; the player has a document; a
- * database has a name of its own. Documents are brought up by the core's own upgrades. One that cannot be read stays as it
- * is, listed by its id alone, and a log entry that cannot be read goes to `logUnread`, so that nothing is lost.
+ * Lists keep summaries beside documents; tempos carry their note value; the player gets a table; a database gets a name.
+ * Plans and entries need their groove for what a tempo counts, so they become version 2 here. Whatever needs no other
+ * document is brought up to date after the migrations (see bring-up.ts).
  */
 export async function up(db: QueryInterface): Promise<void> {
   await db.sequelize.transaction(async transaction => {
@@ -63,21 +104,16 @@ export async function up(db: QueryInterface): Promise<void> {
     await run('INSERT INTO about (name, value) VALUES (?, ?)', ['store', randomUUID()])
     await db.createTable('players', full, { transaction })
 
-    const counts = new Map<string, NoteValue>()
-    for (const { id, document: old } of await select<Pick<Row, 'id' | 'document'>>(
-      'SELECT id, document FROM grooves',
-    )) {
-      const groove = KINDS.groove.read(JSON.parse(old))
-      if (groove.ok) counts.set(id, groove.value.tempo.counts)
+    const counts = new Map<unknown, string>()
+    for (const { id, document: groove } of await select<Row>('SELECT id, document FROM grooves')) {
+      const { tempo } = JSON.parse(groove) as { tempo?: { counts?: string } }
+      if (tempo?.counts) counts.set(id, tempo.counts)
     }
     // Plans first: they hold on to grooves, whose old table goes after.
-    await rebuilt(db, transaction, 'plan', full, input => {
-      const plan = upgraded(input, planShape(counts.get((input as { grooveId?: string }).grooveId ?? '')))
-      return plan.ok ? readPlan(plan.value) : plan
-    })
-    await rebuilt(db, transaction, 'groove', full)
-    await rebuilt(db, transaction, 'kit', full)
-    await rebuilt(db, transaction, 'recipe', full)
+    await rebuild(db, transaction, 'plans', full, plan =>
+      plan.version === 1 ? planTo2(plan, counts.get(plan.grooveId)) : plan,
+    )
+    for (const table of ['grooves', 'kits', 'recipes']) await rebuild(db, transaction, table, full, old => old)
 
     const entries = await select<OldEntry>('SELECT * FROM log')
     await db.dropTable('log', { transaction })
@@ -104,23 +140,33 @@ export async function up(db: QueryInterface): Promise<void> {
       { transaction },
     )
     for (const old of entries) {
-      const entry = upgraded(markedEntry(old), entryShape(counts.get(old.grooveId), dayOf(old.at)))
-      const read = entry.ok ? readEntry(entry.value) : entry
-      if (read.ok) await db.bulkInsert('log', [columnsHere(logColumns(read.value))], { transaction })
-      else await db.bulkInsert('logUnread', [{ entry: JSON.stringify(old), reason: read.reason }], { transaction })
+      const entry = entryTo2(old, counts.get(old.grooveId))
+      const tempo = entry.tempo as { counts: string }
+      const row = {
+        id: old.id,
+        at: old.at,
+        day: entry.day,
+        subjectId: old.grooveId,
+        title: old.grooveTitle,
+        counts: tempo.counts,
+        quarters: old.bpm * QUARTERS[tempo.counts]!,
+        seconds: old.seconds,
+        word: old.word,
+        entry: JSON.stringify(entry),
+      }
+      await db.bulkInsert('log', [row], { transaction })
     }
   })
 }
 
-/** A kind's table anew, with its documents brought up to date and their summaries; what was where, and when, stays. */
-async function rebuilt<K extends KindName>(
+/** A table of documents made anew, with a place for summaries; the revision, the moments and the bin stay as they were. */
+async function rebuild(
   db: QueryInterface,
   transaction: Transaction,
-  kind: K,
+  table: string,
   columns: Parameters<QueryInterface['createTable']>[1],
-  read: (input: unknown) => Result<Documents[K]> = input => KINDS[kind].read(input),
+  change: (document: Fields) => Fields,
 ): Promise<void> {
-  const table = `${kind}s`
   const rows = await db.sequelize.query<Row>(
     `SELECT id, document, revision, binnedAt, createdAt, updatedAt FROM ${table}`,
     { type: QueryTypes.SELECT, transaction },
@@ -128,15 +174,9 @@ async function rebuilt<K extends KindName>(
   await db.renameTable(table, `${table}_before`, { transaction })
   await db.createTable(table, columns, { transaction })
   for (const row of rows) {
-    const document = read(JSON.parse(row.document))
-    const summary = JSON.stringify(
-      document.ok ? KINDS[kind].summary(document.value) : { id: row.id, title: row.id, name: row.id },
-    )
-    await db.bulkInsert(
-      table,
-      [{ ...row, document: document.ok ? JSON.stringify(document.value) : row.document, summary }],
-      { transaction },
-    )
+    const changed = JSON.stringify(change(JSON.parse(row.document) as Fields))
+    const summary = JSON.stringify({ id: row.id, title: row.id, name: row.id })
+    await db.bulkInsert(table, [{ ...row, document: changed, summary }], { transaction })
   }
   await db.sequelize.query(`DROP TABLE ${table}_before`, { transaction })
   await db.sequelize.query(`CREATE INDEX ${table}_newest ON ${table} (binnedAt, updatedAt)`, { transaction })

@@ -1,55 +1,55 @@
 import { DataTypes, type QueryInterface, QueryTypes } from 'sequelize'
-import { KINDS } from '#core/documents'
-import { readPlayer } from '#core/kit'
-import { type LogEntry, limbsText, quartersOf, readEntry, readPlan, spreadOfEntry } from '#core/practise'
 import { required } from './columns'
 
 export const name = '009-practice'
 
-/** The columns of an entry on the day of this migration. */
-const columnsOf = (entry: LogEntry) => ({
-  id: entry.id,
-  at: entry.at,
-  day: entry.day,
-  kind: entry.subject.kind,
-  subjectId: entry.subject.id,
-  title: entry.subject.title,
-  counts: entry.tempo?.counts ?? null,
-  quarters: quartersOf(entry),
-  seconds: entry.seconds,
-  word: entry.word,
-  best:
-    !!entry.tempo &&
-    (entry.source === 'plan' || entry.source === 'hand') &&
-    entry.word !== 'missed' &&
-    !(entry.cut && entry.seconds < 20),
-  limbs: limbsText(entry.limbs),
-  spread: spreadOfEntry(entry),
-  planId: entry.planId,
-  entry: JSON.stringify(entry),
+type Fields = Record<string, unknown>
+
+/** A plan of version 2 as one of version 3. */
+const planTo3 = (plan: Fields): Fields => ({
+  ...plan,
+  version: 3,
+  stages: (plan.stages as Fields[]).map(({ click, ...stage }) => ({
+    ...stage,
+    click: { ...(click as Fields), voice: null },
+    fades: null,
+    climb: null,
+    ofCeiling: null,
+    pulse: 'steady',
+  })),
 })
 
+/** What the log had in columns of an entry, and has from here on; what is not known yet is filled in after the migrations. */
+interface OldRow {
+  id: string
+  at: string
+  day: string
+  subjectId: string
+  title: string
+  counts: string
+  quarters: number
+  seconds: number
+  word: string | null
+  entry: string
+}
+function rowOf(old: OldRow) {
+  const { subject, planId } = JSON.parse(old.entry) as { subject: { kind: string }; planId?: string | null }
+  return { ...old, kind: subject.kind, best: old.word !== 'missed', limbs: '', spread: null, planId: planId ?? null }
+}
+
 /**
- * Plans, entries and the player of version 3. The log can be filtered by who played and what kind of thing it was, knows which entries count as a
- * best and how even they were, can do without a tempo, and has a bin; days have notes. An entry that cannot be read goes to `logUnread`.
+ * Plans of version 3. The log can be filtered by who played and what kind of thing it was, knows which entries count as
+ * a best and how even they were, can do without a tempo, and has a bin; days have notes.
  */
 export async function up(db: QueryInterface): Promise<void> {
   await db.sequelize.transaction(async transaction => {
     const run = (sql: string, replacements: unknown[] = []) => db.sequelize.query(sql, { replacements, transaction })
     const select = <T extends object>(sql: string) =>
       db.sequelize.query<T>(sql, { type: QueryTypes.SELECT, transaction })
-    for (const { id, document } of await select<{ id: string; document: string }>('SELECT id, document FROM plans')) {
-      const plan = readPlan(JSON.parse(document))
-      if (plan.ok)
-        await run('UPDATE plans SET document = ?, summary = ? WHERE id = ?', [
-          JSON.stringify(plan.value),
-          JSON.stringify(KINDS.plan.summary(plan.value)),
-          id,
-        ])
-    }
-    for (const { id, document } of await select<{ id: string; document: string }>('SELECT id, document FROM players')) {
-      const player = readPlayer(JSON.parse(document))
-      if (player.ok) await run('UPDATE players SET document = ? WHERE id = ?', [JSON.stringify(player.value), id])
+    for (const row of await select<{ id: string; document: string }>('SELECT id, document FROM plans')) {
+      const plan = JSON.parse(row.document) as Fields
+      if (plan.version !== 2 || !Array.isArray(plan.stages)) continue
+      await run('UPDATE plans SET document = ? WHERE id = ?', [JSON.stringify(planTo3(plan)), row.id])
     }
     await db.renameTable('log', 'logBefore', { transaction })
     for (const index of ['log_at', 'log_day', 'log_subject_id_day', 'log_subjectId_day'])
@@ -76,11 +76,8 @@ export async function up(db: QueryInterface): Promise<void> {
       },
       { transaction },
     )
-    for (const { entry } of await select<{ entry: string }>('SELECT entry FROM logBefore')) {
-      const read = readEntry(JSON.parse(entry))
-      if (read.ok) await db.bulkInsert('log', [columnsOf(read.value)], { transaction })
-      else await db.bulkInsert('logUnread', [{ entry, reason: read.reason }], { transaction })
-    }
+    for (const old of await select<OldRow>('SELECT * FROM logBefore'))
+      await db.bulkInsert('log', [rowOf(old)], { transaction })
     await db.dropTable('logBefore', { transaction })
     // What sums and lists ask for lies in the index: the table behind it, with whole entries, is not read for a sum.
     await run('CREATE INDEX log_newest ON log (binnedAt, at, id)')

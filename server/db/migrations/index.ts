@@ -14,6 +14,9 @@ import * as sittings from './011-sittings'
 
 const MIGRATIONS = [begin, kits, recipes, shapes, limits, cells, revisions, phrases, practice, sounds, sittings]
 
+/** The newest migration's name: what a database that is up to date has been through. */
+export const NEWEST = MIGRATIONS.at(-1)!.name
+
 /** Says which of the migrations a database has been through this Bazzet does not know: it is from a newer one. */
 export function unknownMigration(names: readonly string[]): string | undefined {
   const known = new Set<string>(MIGRATIONS.map(migration => migration.name))
