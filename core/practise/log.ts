@@ -6,7 +6,7 @@ import { measuresSchema } from '#core/measure'
 import { type Result, readAs } from '#core/result'
 import { type NoteValue, convertTempo } from '#core/time'
 import { upgraded } from '#core/upgrade'
-import { entryShape, markedEntry } from './shape'
+import { ENTRY_SHAPE, markedEntry } from './shape'
 import { masks } from './figures'
 import { clickSchema, keptTempoSchema, partsSchema, spanSchema } from './stage'
 import { entrySubjectSchema } from './subject'
@@ -15,7 +15,7 @@ import { entrySubjectSchema } from './subject'
 export const WORDS = ['solid', 'shaky', 'missed'] as const
 export type Word = (typeof WORDS)[number]
 
-const { format, version } = entryShape()
+const { format, version } = ENTRY_SHAPE
 
 /** Where an entry comes from: a stage that was run, the Bench, Step, or the player’s own hand. */
 export const SOURCES = ['plan', 'bench', 'step', 'hand'] as const
@@ -106,7 +106,7 @@ export const makeEntry = (
  * @example readEntry({ ...entry, day: 'today' }).reason // => 'This is not a valid log entry. day: A day is written like 2026-01-31.'
  */
 export function readEntry(input: unknown): Result<LogEntry> {
-  const entry = upgraded(markedEntry(input), entryShape())
+  const entry = upgraded(markedEntry(input), ENTRY_SHAPE)
   return entry.ok ? readAs(logEntrySchema, entry.value, 'log entry') : entry
 }
 

@@ -7,7 +7,7 @@ import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
 import { MOST_STAGES, type Plan } from './plan'
 import { nameOf } from './say'
-import { planShape } from './shape'
+import { PLAN_SHAPE } from './shape'
 import { type Stage, makeStage } from './stage'
 import type { Subject, Written } from './subject'
 import { type TempoStage, tempoWayOf } from './tempos'
@@ -179,7 +179,7 @@ export function planFor(
   const called =
     wayId === 'feet-first' && playing.every(part => isHand(part.limb)) ? 'hand by hand' : way.name.toLowerCase()
   const where = span ? `, ${saySpan(groove, span)}` : ''
-  return ok({ ...planShapeOf(), id: newId(), title: `${groove.title}${where}, ${called}`.slice(0, 160), stages })
+  return ok({ ...SHAPE, id: newId(), title: `${groove.title}${where}, ${called}`.slice(0, 160), stages })
 }
 
 /** Clicks in whose place a clave stands in its own styles. */
@@ -206,16 +206,13 @@ function claveOf(groove: Groove, kit: Kit): Clave | undefined {
   )?.clave
 }
 
-const planShapeOf = (): Pick<Plan, 'format' | 'version'> => {
-  const { format, version } = planShape()
-  return { format, version }
-}
+const SHAPE: Pick<Plan, 'format' | 'version'> = { format: PLAN_SHAPE.format, version: PLAN_SHAPE.version }
 
 /**
  * A plan of stages that are there already: `makePlan({ id, title, stages })`.
  * @example makePlan({ id: 'mine', title: 'Mine', stages: [stage] }).title // => 'Mine'
  */
-export const makePlan = (given: Pick<Plan, 'id' | 'title' | 'stages'>): Plan => ({ ...planShapeOf(), ...given })
+export const makePlan = (given: Pick<Plan, 'id' | 'title' | 'stages'>): Plan => ({ ...SHAPE, ...given })
 
 /** All of it at half the goal, low and loose. */
 const warmUpStage = (
@@ -271,7 +268,7 @@ export function phrasePlan(
   )
   const seconds = (stage: Stage) => ('seconds' in stage.length ? stage.length.seconds : 0)
   return ok({
-    ...planShapeOf(),
+    ...SHAPE,
     id: newId(),
     title: `${phrase.title}, all through`.slice(0, 160),
     stages: breaks ? withBreaks(stages, seconds, newId) : stages,
@@ -311,7 +308,7 @@ export function inTurnPlan(
       }),
     )
   return ok({
-    ...planShapeOf(),
+    ...SHAPE,
     id: newId(),
     title: `In turn: ${sayList([...new Set(able.map(({ groove }) => groove.title))])}`.slice(0, 160),
     stages,
@@ -359,10 +356,5 @@ export function planOn(plan: Plan, from: Groove, to: Groove, newId: () => string
   })
   if (!stages.some(stage => stage.subject.kind !== 'break'))
     return refuse(`Nothing of this plan fits “${to.title}”: none of its limbs play there.`)
-  return ok({
-    ...planShapeOf(),
-    id: newId(),
-    title: `${plan.title.replace(from.title, to.title)}`.slice(0, 160),
-    stages,
-  })
+  return ok({ ...SHAPE, id: newId(), title: `${plan.title.replace(from.title, to.title)}`.slice(0, 160), stages })
 }

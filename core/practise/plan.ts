@@ -6,10 +6,10 @@ import { upgraded } from '#core/upgrade'
 import { rungsOf } from './climb'
 import { stageSeconds } from './play'
 import { nameOf } from './say'
-import { planShape } from './shape'
+import { PLAN_SHAPE } from './shape'
 import { type Stage, castsLimbs, stageSchema } from './stage'
 
-const { format, version } = planShape()
+const { format, version } = PLAN_SHAPE
 
 export const MOST_STAGES = 40
 
@@ -50,7 +50,7 @@ export type Plan = z.infer<typeof planSchema>
  * @example readPlan({ ...plan, stages: [] }).reason // => 'This is not a valid plan. stages: A plan has at least one stage.'
  */
 export function readPlan(input: unknown): Result<Plan> {
-  const document = upgraded(input, planShape())
+  const document = upgraded(input, PLAN_SHAPE)
   if (!document.ok) return document
   return readAs(planSchema, withFreshStickings(document.value), 'plan')
 }
@@ -71,7 +71,7 @@ function withFreshStickings(plan: unknown): unknown {
 
 /** Stages that are kept apart from their plan, of the version that the plan says. @internal */
 export function upToDateStages(stages: unknown, version: unknown): unknown {
-  const plan = upgraded({ format, version, stages }, planShape())
+  const plan = upgraded({ format, version, stages }, PLAN_SHAPE)
   return plan.ok ? (withFreshStickings(plan.value) as { stages: unknown }).stages : stages
 }
 

@@ -1,40 +1,33 @@
 import { type Shape, eachOf } from '#core/upgrade'
-import { NOTE_VALUES, type NoteValue } from '#core/time'
 
-/**
- * What an older plan or entry does not say: a tempo of version 1 counted whatever its groove counts. Who knows the groove
- * tells; who does not takes quarters, and the tempo is marked as assumed.
- */
-const counted = (bpm: unknown, counts?: NoteValue) =>
-  counts && NOTE_VALUES.includes(counts) ? { bpm, counts } : { bpm, counts: '1/4', assumed: true }
+/** A tempo of version 1 counted what its groove counts, which a plan or an entry alone does not say: it is taken as quarters, and marked. */
+const counted = (bpm: unknown) => ({ bpm, counts: '1/4', assumed: true })
 
 type Fields = Record<string, unknown>
 
 /** Version 2 of a plan: each stage has its own subject, says who plays each part, and its tempo carries its note value. */
-const planTo2 =
-  (counts?: NoteValue) =>
-  ({ grooveId, ...plan }: Fields): Fields => ({
-    ...plan,
-    stages: eachOf(plan.stages, ({ partIds, click, bpm, seconds, ...stage }) => ({
-      ...stage,
-      subject: { kind: 'groove', id: grooveId },
-      span: null,
-      // What is no text is left for the schema to refuse: a key made of it would run its own methods.
-      parts:
-        Array.isArray(partIds) && partIds.every(id => typeof id === 'string')
-          ? Object.fromEntries(partIds.map(id => [id, 'player']))
-          : partIds,
-      extra: [],
-      length: { seconds },
-      click: { program: click, gaps: null },
-      countIn: 1,
-      tempo: counted(bpm, counts),
-      climb: null,
-      on: 'kit',
-      attend: '',
-      given: ['name'],
-    })),
-  })
+const planTo2 = ({ grooveId, ...plan }: Fields): Fields => ({
+  ...plan,
+  stages: eachOf(plan.stages, ({ partIds, click, bpm, seconds, ...stage }) => ({
+    ...stage,
+    subject: { kind: 'groove', id: grooveId },
+    span: null,
+    // What is no text is left for the schema to refuse: a key made of it would run its own methods.
+    parts:
+      Array.isArray(partIds) && partIds.every(id => typeof id === 'string')
+        ? Object.fromEntries(partIds.map(id => [id, 'player']))
+        : partIds,
+    extra: [],
+    length: { seconds },
+    click: { program: click, gaps: null },
+    countIn: 1,
+    tempo: counted(bpm),
+    climb: null,
+    on: 'kit',
+    attend: '',
+    given: ['name'],
+  })),
+})
 
 /** Version 3: a stage says how its tempo climbs, whether a voice counts, when the machine fades, and whether there is a pulse. */
 const planTo3 = (plan: Fields): Fields => ({
@@ -77,32 +70,26 @@ const planTo4 = (plan: Fields): Fields => ({
   })),
 })
 
-/**
- * How a plan is kept; `counts` is what its groove's tempo counts, where that is known.
- * @example planShape().format // => 'bazzet-plan'
- */
-export const planShape = (counts?: NoteValue) =>
-  ({
-    format: 'bazzet-plan',
-    what: 'plan',
-    version: 4,
-    upgrades: [planTo2(counts), planTo3, planTo4],
-  }) as const satisfies Shape
+/** How a plan is kept. */
+export const PLAN_SHAPE = {
+  format: 'bazzet-plan',
+  what: 'plan',
+  version: 4,
+  upgrades: [planTo2, planTo3, planTo4],
+} as const satisfies Shape
 
 /** Version 2 of a log entry: its subject, the player's own day, and a tempo with its note value. Version 1 had no format. */
-const entryTo2 =
-  (counts?: NoteValue, day?: string) =>
-  ({ grooveId, grooveTitle, bpm, ...entry }: Fields): Fields => ({
-    ...entry,
-    day: day ?? (typeof entry.at === 'string' ? entry.at.slice(0, 10) : undefined),
-    subject: { kind: 'groove', id: grooveId, revision: null, title: grooveTitle },
-    span: null,
-    parts: {},
-    click: null,
-    tempo: counted(bpm, counts),
-    measures: null,
-    sessionId: null,
-  })
+const entryTo2 = ({ grooveId, grooveTitle, bpm, ...entry }: Fields): Fields => ({
+  ...entry,
+  day: typeof entry.at === 'string' ? entry.at.slice(0, 10) : undefined,
+  subject: { kind: 'groove', id: grooveId, revision: null, title: grooveTitle },
+  span: null,
+  parts: {},
+  click: null,
+  tempo: counted(bpm),
+  measures: null,
+  sessionId: null,
+})
 
 /** Version 3: where an entry comes from, which limbs the player played (unknown: none), a note, and which figures were played. */
 const entryTo3 = ({ click, ...entry }: Fields): Fields => ({
@@ -118,17 +105,13 @@ const entryTo3 = ({ click, ...entry }: Fields): Fields => ({
 /** Version 4: whether the player played the whole of what it is about, which no older one says. */
 const entryTo4 = (entry: Fields): Fields => ({ ...entry, whole: null })
 
-/**
- * The versions of a log entry. Version 1 named no note value and no day: pass those of its groove and of the player's calendar.
- * @example entryShape().format // => 'bazzet-entry'
- */
-export const entryShape = (counts?: NoteValue, day?: string) =>
-  ({
-    format: 'bazzet-entry',
-    what: 'log entry',
-    version: 4,
-    upgrades: [entryTo2(counts, day), entryTo3, entryTo4],
-  }) as const satisfies Shape
+/** How a log entry is kept. */
+export const ENTRY_SHAPE = {
+  format: 'bazzet-entry',
+  what: 'log entry',
+  version: 4,
+  upgrades: [entryTo2, entryTo3, entryTo4],
+} as const satisfies Shape
 
 /**
  * An entry of version 1, which said neither format nor version, made to say so.
