@@ -98,6 +98,9 @@ test.describe('on a tablet, fingers only', () => {
     const there = await bench.place('Left hand', 6)
     await finger.down(there)
     await page.getByRole('menuitemcheckbox', { name: '1 ghost' }).waitFor()
+    // However long the finger stays, lifting it does not close the menu.
+    const since = await page.evaluate(() => performance.now())
+    await page.waitForFunction(then => performance.now() > then + 1000, since)
     await finger.up()
     await page.getByRole('menuitemcheckbox', { name: '1 ghost' }).tap()
     await expect(bench.sticks().first()).toHaveAttribute('data-level', '1')

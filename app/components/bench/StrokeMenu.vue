@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { nextTick, ref } from 'vue'
 import { ornamentsFor, partOf } from '#core/groove'
 import { LEVEL_NAMES, LEVELS, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
@@ -72,16 +73,18 @@ function itemsNow(): Item[][] {
   ]
 }
 
-/** The press that asks for the menu ends after it stands there: until then, in ms, nothing outside closes it and nothing opens it again. */
-const SAME_PRESS = 700
-let opened = -SAME_PRESS
-const ofSamePress = () => performance.now() - opened < SAME_PRESS
-const outside = (event: Event) => ofSamePress() && event.preventDefault()
+/**
+ * Whether a new press has begun since the menu opened. The press that asks for the menu ends after it opens, however long it is
+ * held, and moves the focus then: until another begins, nothing outside closes the menu and nothing opens it again.
+ */
+let pressed = true
+useEventListener(document, 'pointerdown', () => (pressed = true), { capture: true })
+const outside = (event: Event) => !pressed && event.preventDefault()
 
 /** At a place of the lanes, in pixels; a press that is still held counts as done. */
 async function open(x: number, y: number) {
-  if (shown.value && ofSamePress()) return
-  opened = performance.now()
+  if (shown.value && !pressed) return
+  pressed = false
   props.hands.release()
   at.value = { x, y }
   items.value = itemsNow()
