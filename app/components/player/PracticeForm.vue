@@ -90,9 +90,7 @@ const minutes = computed(() => (loud.value ? listeningMinutes(loud.value) : unde
         /></UFormField>
         <p class="max-w-md text-sm text-muted" data-listening>
           About
-          {{
-            minutes! >= 90 ? `${Math.round(minutes! / 30) / 2} hours` : `${Math.round(minutes! * 10) / 10} minutes`
-          }}
+          {{ minutes! >= 90 ? `${Math.round(minutes! / 30) / 2} hours` : `${Math.round(minutes! * 10) / 10} minutes` }}
           a day at that level: the limit recommended by the US occupational health institute, 8 hours at 85 dBA, halved
           for each 3 dB more. Guidance, not a measurement; a hearing specialist knows more.
         </p>
