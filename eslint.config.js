@@ -26,19 +26,7 @@ const OUTSIDE = [
     message: 'The core knows nothing of app, server or demo.',
   },
   {
-    group: [
-      'vue',
-      'vue-router',
-      'pinia',
-      'nuxt',
-      'nuxt/*',
-      'h3',
-      'nitropack',
-      'sequelize',
-      'sqlite3',
-      'tone',
-      'comlink',
-    ],
+    group: ['vue', 'vue-router', 'pinia', 'nuxt', 'nuxt/*', 'h3', 'nitropack', 'sequelize', 'sqlite3', 'comlink'],
     message: 'The core knows nothing of interface, server or database.',
   },
   {

@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { version } from './package.json'
+import { contentPolicy } from './server/content-policy'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
 // The engraver’s package keeps its music face as a module that it names to nobody; a picture of the staff carries the face along.
@@ -51,8 +52,7 @@ export default defineNuxtConfig({
       // One person's tool on their own machine: the document lives in the page, so the other pages are built there.
       ssr: false,
       headers: {
-        'content-security-policy':
-          "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; worker-src 'self' blob:; connect-src 'self'; font-src 'self' data:; frame-ancestors 'none'",
+        'content-security-policy': contentPolicy(),
         'x-content-type-options': 'nosniff',
         'referrer-policy': 'no-referrer',
       },
@@ -112,7 +112,6 @@ export default defineNuxtConfig({
         'fast-xml-parser',
         'fflate',
         'midi-file',
-        'p-queue',
         'papaparse',
         'pinia',
         'reka-ui',
@@ -120,7 +119,6 @@ export default defineNuxtConfig({
         'soundfont2',
         'tailwind-merge',
         'tailwind-variants',
-        'tone/build/esm/core/context/Context.js',
         'vexflow',
         'vue-draggable-plus',
         'vue3-apexcharts',

@@ -36,7 +36,7 @@ const lines = [
   '- **ApexCharts** is free of charge only for those with less than two million dollars of revenue a year; others buy it.',
   '- The two faces, Bricolage Grotesque and Instrument Sans, and the music face in VexFlow are under the SIL Open Font License: they may be shipped,',
   '  not sold by themselves. Screens, sheets and pictures of a staff carry them.',
-  '- The recorded drums are from supersonic-scsynth-samples, CC0: nothing is asked.',
+  '- The recorded drums (`app/assets/drums/`) are in the public domain, CC0: nothing is asked.',
   '- The spoken count (`app/assets/count/`) was made once by Flite (BSD-4-Clause, which asks to be named in advertising that mentions it).',
   '- lightningcss (MPL-2.0) is used in building and changed in nothing.',
   '',

@@ -8,9 +8,7 @@ export async function decodedRecordings(): Promise<Map<RecordingName, Float32Arr
   await decoder.ready
   const found = new Map<RecordingName, Float32Array>()
   for (const name of RECORDING_NAMES) {
-    const { channelData, sampleRate } = await decoder.decodeFile(
-      readFileSync(`node_modules/supersonic-scsynth-samples/samples/drum_${name}.flac`),
-    )
+    const { channelData, sampleRate } = await decoder.decodeFile(readFileSync(`app/assets/drums/${name}.flac`))
     if (sampleRate !== 44100) throw new Error(`${name} is at ${sampleRate} Hz.`)
     found.set(name, channelData[0]!.slice())
     await decoder.reset()

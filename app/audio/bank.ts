@@ -1,18 +1,7 @@
 import type { Kit } from '#core/kit'
 import { type Bank, RECORDING_NAMES, type RecordingName, SAMPLE_RATE } from '#core/sound'
 
-// The files of a package that ships them, copied into the build by name; a few of many.
-const FILES = import.meta.glob<string>(
-  [
-    '../../node_modules/supersonic-scsynth-samples/samples/drum_bass_*.flac',
-    '../../node_modules/supersonic-scsynth-samples/samples/drum_snare_*.flac',
-    '../../node_modules/supersonic-scsynth-samples/samples/drum_cymbal_*.flac',
-    '../../node_modules/supersonic-scsynth-samples/samples/drum_splash_*.flac',
-    '../../node_modules/supersonic-scsynth-samples/samples/drum_tom_*.flac',
-    '../../node_modules/supersonic-scsynth-samples/samples/drum_cowbell.flac',
-  ],
-  { query: '?url', import: 'default' },
-)
+const FILES = import.meta.glob<string>('../assets/drums/*.flac', { query: '?url', import: 'default' })
 
 /** Decodes a file of sound to mono at our rate. A worker can't; the browser does it beside the page. */
 export async function decoded(bytes: ArrayBuffer): Promise<Float32Array<ArrayBuffer>> {
@@ -29,7 +18,7 @@ const recordings = new Map<RecordingName, Promise<Float32Array<ArrayBuffer> | un
 /** A recording, fetched and decoded once; undefined where it can't be, and what needs it is synthesised. */
 export function fetchRecording(name: RecordingName): Promise<Float32Array<ArrayBuffer> | undefined> {
   const fetched = async () => {
-    const find = FILES[`../../node_modules/supersonic-scsynth-samples/samples/drum_${name}.flac`]
+    const find = FILES[`../assets/drums/${name}.flac`]
     return find && decoded(await (await fetch(await find())).arrayBuffer())
   }
   const found = recordings.get(name) ?? fetched().catch(() => undefined)

@@ -1,5 +1,3 @@
-// The context alone: the library’s index makes an audio clock of its own as soon as it is read.
-import { Context } from 'tone/build/esm/core/context/Context.js'
 import type { Kit, Level, Piece, StrokeKind } from '#core/kit'
 import { LEVELS } from '#core/kit'
 import type { Performance } from '#core/perform'
@@ -47,19 +45,17 @@ export interface Engine {
 
 /** Builds the engine, with an audio clock: called on the first sound and not before. */
 export async function createEngine(rendering: Rendering): Promise<Engine> {
-  // The browser’s own context, since the library’s wrapper around it does not tell what is heard when.
-  const native = new AudioContext({ latencyHint: 'interactive' })
-  const context = new Context({ context: native as never, lookAhead: 0, updateInterval: 0.03 })
+  const context = new AudioContext({ latencyHint: 'interactive' })
   const { worker } = rendering
   const sounds = new Map<string, AudioBuffer>()
   const waiting = new Set<AudioBufferSourceNode>()
   const out = context.createGain()
   // Several accents at once are bent under full scale, not cut off at it.
-  const limiter = native.createWaveShaper()
+  const limiter = context.createWaveShaper()
   limiter.curve = limitCurve()
   out.gain.value = 0.8 / LIMIT_RANGE
   out.connect(limiter)
-  limiter.connect(native.destination)
+  limiter.connect(context.destination)
 
   const keep = (name: string, samples: Float32Array) => {
     const buffer = context.createBuffer(1, samples.length, SAMPLE_RATE)
@@ -110,7 +106,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     waiting.add(source)
     source.onended = () => waiting.delete(source)
     // A word that should have begun already begins where it would be by now; a stroke keeps its attack.
-    source.start(Math.max(0, when), skips ? Math.max(0, native.currentTime - when) : 0)
+    source.start(Math.max(0, when), skips ? Math.max(0, context.currentTime - when) : 0)
     if (until !== undefined) source.stop(until + CLOSING * 8)
     return () => {
       if (closable) {
@@ -172,9 +168,11 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
       )
     },
   }
-  const now = () => native.currentTime
+  const now = () => context.currentTime
   const scheduler = new Scheduler(now, output)
-  context.on('tick', () => scheduler.pump())
+  // A worker tells the time: the timers of a page that is out of sight come once a second.
+  const timer = new Worker(new URL('../workers/timer.worker.ts', import.meta.url), { type: 'module' })
+  timer.onmessage = () => scheduler.pump()
 
   /** The openings of hats that ring from strokes being played, by their piece. */
   const ringing = new Map<string, () => void>()
@@ -194,11 +192,11 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     now,
     heardAt(stamp) {
       // The clock itself goes by blocks of samples, 10 ms and more; the pair of both clocks is exact, once something has been put out.
-      const { contextTime = 0, performanceTime = 0 } = native.getOutputTimestamp?.() ?? {}
+      const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp?.() ?? {}
       const heard =
         contextTime > 0
           ? contextTime + (stamp - performanceTime) / 1000
-          : now() - (native.outputLatency || 0) - (performance.now() - stamp) / 1000
+          : now() - (context.outputLatency || 0) - (performance.now() - stamp) / 1000
       // A clock that is held up, asleep or short of the machine’s time, is not heard going on.
       return Math.min(heard, now() + BLOCK)
     },

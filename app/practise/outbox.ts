@@ -1,11 +1,10 @@
 import { useLocalStorage } from '@vueuse/core'
-import PQueue from 'p-queue'
 import { computed } from 'vue'
 import type { LogEntry } from '#core/practise'
 import { ApiProblem, api } from '../documents/api'
 
 /** An entry and what is added to it a moment later must arrive in that order. */
-const queue = new PQueue({ concurrency: 1 })
+let sending: Promise<unknown> = Promise.resolve()
 
 /**
  * Entries on their way to the log. Each is kept in the browser until the server has it, so that a server that is away, or a page that is
@@ -17,22 +16,27 @@ export function useOutbox() {
   const without = (id: string) => waiting.value.filter(one => one.id !== id)
 
   /** Sends all that waits; answers why one could not be sent, or nothing. */
-  const flush = (): Promise<string> =>
-    queue.add(async () => {
-      for (const entry of [...waiting.value]) {
-        try {
-          await api.log.put(entry)
-        } catch (error) {
-          // One that is refused for what is in it would be refused for ever: it is told and let go. What passes, and a server that is away, all wait for.
-          if (error instanceof ApiProblem && !error.passing) waiting.value = without(entry.id)
-          return (error as Error).message
-        }
-        // A word that was added meanwhile still has to go.
-        if (JSON.stringify(waiting.value.find(one => one.id === entry.id)) === JSON.stringify(entry))
-          waiting.value = without(entry.id)
+  const flush = (): Promise<string> => {
+    // One that went wrong does not hold up the next.
+    const sent = sending.then(sendAll, sendAll)
+    sending = sent
+    return sent
+  }
+  async function sendAll(): Promise<string> {
+    for (const entry of [...waiting.value]) {
+      try {
+        await api.log.put(entry)
+      } catch (error) {
+        // One that is refused for what is in it would be refused for ever: it is told and let go. What passes, and a server that is away, all wait for.
+        if (error instanceof ApiProblem && !error.passing) waiting.value = without(entry.id)
+        return (error as Error).message
       }
-      return ''
-    }) as Promise<string>
+      // A word that was added meanwhile still has to go.
+      if (JSON.stringify(waiting.value.find(one => one.id === entry.id)) === JSON.stringify(entry))
+        waiting.value = without(entry.id)
+    }
+    return ''
+  }
 
   /** Writes an entry down here at once, and sends it. */
   function put(entry: LogEntry): Promise<string> {
