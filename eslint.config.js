@@ -132,5 +132,18 @@ export default ts.config(
       ],
     },
   },
+  {
+    files: ['app/**/*.{ts,vue}'],
+    ignores: ['app/remembered.ts', 'app/documents/here.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        ...['localStorage', 'sessionStorage'].map(name => ({
+          name,
+          message: 'The browser remembers by app/remembered.ts.',
+        })),
+      ],
+    },
+  },
   { files: ['scripts/**', 'test/**'], rules: { 'no-console': 'off' } },
 )

@@ -1,7 +1,16 @@
+import * as z from 'zod/mini'
+import { type TextStore, keyOf as rememberedAs, readRemembered, writeRemembered } from '../remembered'
 import type { Draft } from './autosave'
 
-/** Where drafts wait: a text store such as the browser's, which outlives the page. */
-export type TextStore = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>
+/** What is read of a draft here; its document is read by its kind, where it is opened. */
+const draftSchema = z.nullable(
+  z.looseObject({
+    revision: z.number(),
+    store: z.optional(z.string()),
+    document: z.looseObject({}),
+    sent: z.optional(z.unknown()),
+  }),
+)
 
 /**
  * Documents not yet on the server, by a name of their own. What is kept is written a moment later, once the frame with the
@@ -26,11 +35,8 @@ export class Drafts {
     this.write()
     const text = this.store.getItem(keyOf(name))
     if (!text) return undefined
-    try {
-      return JSON.parse(text) as Draft<unknown>
-    } catch {
-      return undefined
-    }
+    const draft = readRemembered('draft', text, { schema: draftSchema, usual: null })
+    return draft ? { ...draft, store: draft.store } : undefined
   }
 
   /** The drafts of a kind, by the ids of their documents. */
@@ -53,7 +59,7 @@ export class Drafts {
     this.cancel?.()
     this.cancel = undefined
     for (const [name, draft] of this.waiting) {
-      if (draft) this.store.setItem(keyOf(name), JSON.stringify(draft))
+      if (draft) this.store.setItem(keyOf(name), writeRemembered('draft', draft))
       else this.store.removeItem(keyOf(name))
     }
     this.waiting.clear()
@@ -61,4 +67,4 @@ export class Drafts {
 }
 
 // Grooves were the first to have drafts, and their names are bare ids: one left by an older Bazzet is found.
-const keyOf = (name: string): string => `bazzet:draft:${name.replace(/^groove:/, '')}`
+const keyOf = (name: string): string => `${rememberedAs('draft')}:${name.replace(/^groove:/, '')}`

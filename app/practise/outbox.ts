@@ -1,7 +1,11 @@
-import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
+import * as z from 'zod/mini'
 import type { LogEntry } from '#core/practise'
 import { ApiProblem, api } from '../documents/api'
+import { useRemembered } from '../remembered'
+
+/** Entries have an id by which a word that comes late finds its own; what else is in them is for the server to refuse. */
+const entries = z.array(z.custom<LogEntry>(one => z.looseObject({ id: z.string() }).safeParse(one).success))
 
 /** An entry and what is added to it a moment later must arrive in that order. */
 let sending: Promise<unknown> = Promise.resolve()
@@ -11,7 +15,7 @@ let sending: Promise<unknown> = Promise.resolve()
  * closed, loses none; what waits is sent with the next one, and when a page that uses the log is opened.
  */
 export function useOutbox() {
-  const waiting = useLocalStorage<LogEntry[]>('bazzet:outbox', [])
+  const waiting = useRemembered('outbox', { schema: entries, usual: [] })
   const held = computed(() => waiting.value.length)
   const without = (id: string) => waiting.value.filter(one => one.id !== id)
 

@@ -6,6 +6,7 @@ import { refuse } from '#core/result'
 import type { Counting } from '#core/time'
 import { ApiSilent, api } from '../documents/api'
 import { useOpenDocument } from '../documents/here'
+import { takeOld } from '../remembered'
 
 /** Whoever plays: what new documents begin with, how they count, and what is easy and hard for them. Until it is there, it is as it ships. */
 export const useDrummer = defineStore('drummer', () => {
@@ -38,9 +39,7 @@ export const useDrummer = defineStore('drummer', () => {
   /** Counting was kept in the browser once: a player who had set it there finds it set. */
   function begun() {
     loaded.value = true
-    const [school, triplet] = ['bazzet:counting', 'bazzet:triplet'].map(key => localStorage.getItem(key))
-    localStorage.removeItem('bazzet:counting')
-    localStorage.removeItem('bazzet:triplet')
+    const [school, triplet] = ['counting', 'triplet'].map(takeOld)
     if (school || triplet)
       void setCounting({ ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Partial<Counting>)
   }

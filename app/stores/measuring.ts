@@ -1,7 +1,7 @@
-import { useLocalStorage } from '@vueuse/core'
 import { type Remote, wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { computed, ref, toRaw } from 'vue'
+import * as z from 'zod/mini'
 import { type Kit, type Level, type Limb, levelOfVelocity } from '#core/kit'
 import {
   type InputName,
@@ -19,11 +19,13 @@ import {
 import { CueLine, type Performance } from '#core/perform'
 import type { MeasureWorker, Played } from '../workers/measure.worker'
 import { lacking } from '../documents/lacking'
+import { useRemembered } from '../remembered'
 import { useDrummer } from './drummer'
 import { usePlayer } from './player'
 
 /** What measures: nothing, four keys, pads over MIDI, or the simulated drummer. */
-export type Input = 'none' | Exclude<InputName, 'file'>
+const USED = ['none', 'keys', 'pads', 'simulated'] as const satisfies readonly ('none' | InputName)[]
+export type Input = (typeof USED)[number]
 const TELLS: Record<Exclude<Input, 'none'>, Tells> = { keys: 'limb', pads: 'piece', simulated: 'limb' }
 /** What an input tells of a stroke: the limb, or the piece or the MIDI note, and how hard. */
 export interface Told {
@@ -41,11 +43,14 @@ const NEAR = 0.11
 export const useMeasuring = defineStore('measuring', () => {
   const player = usePlayer()
   const drummer = useDrummer()
-  const input = useLocalStorage<Input>('bazzet:input', 'none')
+  const input = useRemembered<Input>('input', { schema: z.enum(USED), usual: 'none' })
   /** How late each input arrives, in ms, and whether the player vouches for the figure. */
-  const latencies = useLocalStorage<Partial<Record<Input, { ms: number; vouched: boolean }>>>('bazzet:latency', {})
+  const latencies = useRemembered('latency', {
+    schema: z.partialRecord(z.enum(USED), z.object({ ms: z.number(), vouched: z.boolean() })),
+    usual: {},
+  })
   /** Which piece each pad is, by its MIDI note. */
-  const pads = useLocalStorage<Record<string, string>>('bazzet:pads', {})
+  const pads = useRemembered('pads', { schema: z.record(z.string(), z.string()), usual: {} })
   const hint = ref('')
   const connected = ref<string[]>([])
   const midiTrouble = ref('')

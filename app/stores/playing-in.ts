@@ -1,4 +1,3 @@
-import { useLocalStorage } from '@vueuse/core'
 import { type Remote, wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -6,34 +5,18 @@ import { type Groove, type Span, freshStroke, partOf } from '#core/groove'
 import { LIMBS, type Limb, pieceOf, strokeOfNote, strokesFor } from '#core/kit'
 import { USUAL_SIMULATED, askedOf, simulate } from '#core/measure'
 import { CueLine, type Performance, looped } from '#core/perform'
-import { type Into, type Made, type PlayedStroke, type PlayedTake, modelFor, placeIn, strokeFor } from '#core/record'
+import { type Made, type PlayedStroke, type PlayedTake, modelFor, placeIn, strokeFor } from '#core/record'
 import { tickSeconds } from '#core/time'
 import { newId } from '../documents/ids'
+import { useRemembered } from '../remembered'
 import type { MeasureWorker } from '../workers/measure.worker'
 import { useBench } from './bench'
 import { type Told, useMeasuring } from './measuring'
+import { PLAYED_IN, type PlayInOptions } from './played-in'
 import { usePlayer } from './player'
 import { useSettings } from './settings'
 
-/** How what is played is taken, and what is made of it. */
-interface Options {
-  how: PlayedTake['how']
-  into: Into
-  limbs: Limb[]
-  grid: 'own' | 'best'
-  strength: number
-  feel: boolean
-}
-/** What was played into one groove, kept in the browser until it is let go; `kept` once the groove has it. */
-interface Session {
-  span: Span
-  takes: PlayedTake[]
-  ids: string
-  kept: boolean
-  options: Options
-}
-
-const USUAL: Options = {
+const USUAL: PlayInOptions = {
   how: 'add',
   into: { to: 'limbs' },
   limbs: [...LIMBS],
@@ -49,11 +32,11 @@ export const usePlayingIn = defineStore('playing-in', () => {
   const player = usePlayer()
   const measuring = useMeasuring()
   const settings = useSettings()
-  const kept = useLocalStorage<Record<string, Session>>('bazzet:played-in', {})
+  const kept = useRemembered('played-in', PLAYED_IN)
   const open = ref(false)
   /** Whether strokes are being taken in. */
   const on = ref(false)
-  const options = ref<Options>(plain(USUAL))
+  const options = ref<PlayInOptions>(plain(USUAL))
   const takes = shallowRef<PlayedTake[]>([])
   /** What was made, and of which takes: while it is being made there may be more of them. */
   const made = shallowRef<Made & { of: readonly PlayedTake[] }>()
@@ -261,7 +244,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
     return undefined
   }
   /** Another way to make it: what the groove has of it already is taken back first. False where the groove has changed since. */
-  function change(set: Partial<Options>): boolean {
+  function change(set: Partial<PlayInOptions>): boolean {
     if (taken.value && ('grid' in set || 'strength' in set || 'feel' in set)) {
       if (bench.groove !== left || !bench.takeBack().ok) return false
       taken.value = false

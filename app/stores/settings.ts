@@ -1,36 +1,47 @@
-import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import type { Click, ClickPlan } from '#core/perform'
-import type { ClickSound } from '#core/sound'
+import * as z from 'zod/mini'
+import { CLICKS, type ClickPlan } from '#core/perform'
+import { CLICK_SOUNDS } from '#core/sound'
+import { useRemembered } from '../remembered'
 import { useDrummer } from './drummer'
+
+const text = { schema: z.string(), usual: '' }
+const texts = { schema: z.array(z.string()), usual: [] }
+const onOff = (usual: boolean) => ({ schema: z.boolean(), usual })
 
 /** What was set last on this machine and stays: the click, and what was looked at. What belongs to the player is in `useDrummer`. */
 export const useSettings = defineStore('settings', () => {
   const drummer = useDrummer()
-  const click = useLocalStorage<Click | 'own slots'>('bazzet:click', 'none')
-  const clickSlots = useLocalStorage<number[]>('bazzet:click-slots', [])
-  const clickGaps = useLocalStorage('bazzet:click-gaps', { sound: 1, silent: 0 })
-  const clickSound = useLocalStorage<ClickSound>('bazzet:click-sound', 'wood')
+  const click = useRemembered('click', { schema: z.enum([...CLICKS, 'own slots']), usual: 'none' })
+  const clickSlots = useRemembered('click-slots', { schema: z.array(z.number()), usual: [] })
+  const clickGaps = useRemembered('click-gaps', {
+    schema: z.object({ sound: z.number(), silent: z.number() }),
+    usual: { sound: 1, silent: 0 },
+  })
+  const clickSound = useRemembered('click-sound', { schema: z.enum(CLICK_SOUNDS), usual: 'wood' })
   /** Loudness of the click, in steps of a tenth; 10 as rendered. */
-  const clickLevel = useLocalStorage('bazzet:click-level', 10)
-  const countIn = useLocalStorage('bazzet:count-in', 0)
-  const lastGroove = useLocalStorage('bazzet:last-groove', '')
-  const lastKit = useLocalStorage('bazzet:last-kit', '')
-  const lastPhrase = useLocalStorage('bazzet:last-phrase', '')
-  const staff = useLocalStorage('bazzet:staff', { shown: false, sticking: false, counts: true })
+  const clickLevel = useRemembered('click-level', { schema: z.number(), usual: 10 })
+  const countIn = useRemembered('count-in', { schema: z.number(), usual: 0 })
+  const lastGroove = useRemembered('last-groove', text)
+  const lastKit = useRemembered('last-kit', text)
+  const lastPhrase = useRemembered('last-phrase', text)
+  const staff = useRemembered('staff', {
+    schema: z.object({ shown: z.boolean(), sticking: z.boolean(), counts: z.boolean() }),
+    usual: { shown: false, sticking: false, counts: true },
+  })
   /** Which subjects of the readout were unfolded or folded by hand. */
-  const folds = useLocalStorage<Record<string, boolean>>('bazzet:folds', {})
+  const folds = useRemembered('folds', { schema: z.record(z.string(), z.boolean()), usual: {} })
   /** Whether the lines above the limbs are heard on the Bench. */
-  const lineHeard = useLocalStorage('bazzet:line-heard', true)
+  const lineHeard = useRemembered('line-heard', onOff(true))
   /** Styles that grooves were begun from, the last one first. */
-  const stylesUsed = useLocalStorage<string[]>('bazzet:styles-used', [])
+  const stylesUsed = useRemembered('styles-used', texts)
   /** Rules of taste for fills that were turned off. */
-  const fillTasteOff = useLocalStorage<string[]>('bazzet:fill-taste-off', [])
+  const fillTasteOff = useRemembered('fill-taste-off', texts)
   /** Whether Step says the count with each stroke. */
-  const stepSpeaks = useLocalStorage('bazzet:step-speaks', false)
+  const stepSpeaks = useRemembered('step-speaks', onOff(false))
   /** Whether what is played on the Bench and stepped through counts in the log. */
-  const countPlay = useLocalStorage('bazzet:count-play', false)
+  const countPlay = useRemembered('count-play', onOff(false))
   const counting = computed(() => drummer.counting)
   const clickPlan = computed<ClickPlan>(() => ({
     program: click.value === 'own slots' ? clickSlots.value : click.value,

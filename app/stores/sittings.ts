@@ -1,11 +1,12 @@
-import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
+import * as z from 'zod/mini'
 import type { Summaries } from '#core/documents'
 import { type Sitting, makeSitting, readSitting, sittingLine } from '#core/practise'
 import { ok } from '#core/result'
 import { ApiSilent, api } from '../documents/api'
 import { useDrafts, useOpenDocument } from '../documents/here'
+import { takeOld, useRemembered } from '../remembered'
 
 type Line = Summaries['sitting']
 
@@ -21,7 +22,7 @@ export const useSittings = defineStore('sittings', () => {
   )
   const drafts = useDrafts()
   /** Those that are over, of which the server could not be told yet. */
-  const over = useLocalStorage<string[]>('bazzet:sittings-over', [])
+  const over = useRemembered('sittings-over', { schema: z.array(z.string()), usual: [] as string[] })
   const listed = shallowRef<Line[]>([])
   /** Those under way, the newest first. */
   const list = computed(() => listed.value.filter(one => !over.value.includes(one.id)))
@@ -43,9 +44,8 @@ export const useSittings = defineStore('sittings', () => {
 
   /** The one run that an older Bazzet kept in this browser alone becomes one of them. */
   function takeOverOld() {
-    const text = localStorage.getItem('bazzet:session')
+    const text = takeOld('session')
     if (!text) return
-    localStorage.removeItem('bazzet:session')
     try {
       const { plan, run, sessionId, ids, written, at } = JSON.parse(text) as {
         plan: Sitting['plan']

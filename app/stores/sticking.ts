@@ -1,6 +1,6 @@
-import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
+import { z } from 'zod'
 import {
   type Ground,
   type Hand,
@@ -8,9 +8,11 @@ import {
   type Orchestration,
   type Sticking,
   USUAL_ORCHESTRATION,
+  orchestrationSchema,
   readSticking,
 } from '#core/sticking'
 import { meter } from '#core/time'
+import { useRemembered } from '../remembered'
 
 /** A limb wished for on a slot of the chain. */
 export interface LimbWish {
@@ -49,8 +51,24 @@ const FRESH: Draft = {
   how: USUAL_ORCHESTRATION,
 }
 
+const hand = z.enum(['R', 'L'])
+const draftSchema: z.ZodType<Draft> = z.object({
+  text: z.string().default(FRESH.text),
+  meter: z.tuple([z.number(), z.number()]).default(FRESH.meter),
+  slots: z.number().default(FRESH.slots),
+  changing: z.boolean().default(FRESH.changing),
+  bars: z.number().default(FRESH.bars),
+  bpm: z.number().default(FRESH.bpm),
+  lead: hand.default(FRESH.lead),
+  groups: z.array(z.string()).default(FRESH.groups),
+  own: z.array(z.string()).default(FRESH.own),
+  limbs: z.array(z.object({ who: z.enum(['R', 'L', 'F']), slot: z.number() })).default(FRESH.limbs),
+  wishes: z.record(z.enum(['noRepeats', 'home', 'twoFeet', 'speed', 'changing']), z.boolean()).default(FRESH.wishes),
+  how: orchestrationSchema.default(FRESH.how),
+})
+
 export const useSticking = defineStore('sticking', () => {
-  const draft = useLocalStorage<Draft>('bazzet:sticking', FRESH, { mergeDefaults: true })
+  const draft = useRemembered('sticking', { schema: draftSchema, usual: FRESH })
   const read = computed(() => readSticking(draft.value.text))
   /** The sticking as it reads, empty while it does not. */
   const sticking = computed<Sticking>(() => (read.value.ok ? read.value.value : []))

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import * as z from 'zod/mini'
 import { type Groove, sayBars, sayFeel } from '#core/groove'
 import { type SheetSetup, printed, setUp } from '#core/notation'
 import { styleOf } from '#core/style'
 import { usePaper } from '~/composables/usePaper'
 import { api } from '~/documents/api'
+import { useRemembered } from '~/remembered'
 import { useKits } from '~/stores/kits'
 
 /** The Sheet: a groove on paper, whole or built up in stages, on A4 or Letter. */
@@ -23,8 +24,13 @@ try {
 const counts = ref(true)
 const sticking = ref(true)
 
+const sheet: z.ZodMiniType<SheetSetup> = z.object({
+  entries: z.array(z.object({ grooveId: z.string(), only: z.nullable(z.array(z.string())), title: z.string() })),
+  barsToLine: z.number(),
+  forBand: z.string(),
+})
 /** How each groove's sheet was set up last, on this machine. */
-const setups = useLocalStorage<Record<string, SheetSetup>>('bazzet:sheets', {})
+const setups = useRemembered('sheets', { schema: z.record(z.string(), sheet), usual: {} })
 const setup = computed<SheetSetup>({
   get: () => setups.value[groove.value!.id] ?? setUp(groove.value!, 1),
   set: now => (setups.value = { ...setups.value, [groove.value!.id]: now }),

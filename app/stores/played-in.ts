@@ -1,0 +1,44 @@
+import * as z from 'zod/mini'
+import { LEVELS, LIMBS, STROKE_KINDS } from '#core/kit'
+import type { Into, PlayedStroke, PlayedTake } from '#core/record'
+import type { Shape } from '../remembered'
+
+const limb = z.enum(LIMBS)
+const how = z.enum(['add', 'replace'])
+const into: z.ZodMiniType<Into> = z.discriminatedUnion('to', [
+  z.object({ to: z.literal('limbs') }),
+  z.object({ to: z.literal('part'), partId: z.string(), limb }),
+  z.object({ to: z.literal('line'), guideId: z.string() }),
+])
+const stroke: z.ZodMiniType<PlayedStroke> = z.object({
+  at: z.number(),
+  limb: z.optional(limb),
+  pieceId: z.optional(z.string()),
+  stroke: z.optional(z.enum(STROKE_KINDS)),
+  level: z.optional(z.literal(LEVELS)),
+  held: z.optional(z.number()),
+})
+const take: z.ZodMiniType<PlayedTake> = z.object({ how, into, strokes: z.array(stroke) })
+const options = z.object({
+  how,
+  into,
+  limbs: z.array(limb),
+  grid: z.enum(['own', 'best']),
+  strength: z.number(),
+  feel: z.boolean(),
+})
+
+/** What was played into one groove, remembered in the browser until it is dropped; `kept` once the groove has it. */
+const session = z.object({
+  span: z.object({ from: z.number(), to: z.number() }),
+  takes: z.array(take),
+  ids: z.string(),
+  kept: z.boolean(),
+  options,
+})
+export type PlayInSession = z.infer<typeof session>
+/** How strikes become strokes: what they do to what is there, where they go, whose are taken in, and how far they are drawn to the grid, in per cent. */
+export type PlayInOptions = z.infer<typeof options>
+
+/** What was played in, by groove. */
+export const PLAYED_IN: Shape<Record<string, PlayInSession>> = { schema: z.record(z.string(), session), usual: {} }
