@@ -96,6 +96,11 @@ useStationKeys('shelf', {
   several: () => loaded.value && (picking.value = !picking.value),
 })
 useHead({ title: 'Shelf · Bazzet' })
+/** Asks for nothing any more; the order stays. */
+function showAll() {
+  wanted.value = ''
+  wish.value = { ...ANY, order: wish.value.order }
+}
 </script>
 
 <template>
@@ -159,16 +164,7 @@ useHead({ title: 'Shelf · Bazzet' })
     </div>
     <p v-else-if="loaded && !found.length">
       {{ narrowed ? 'No groove matches all of these.' : `No groove matches “${wanted}”.` }}
-      <UButton
-        size="sm"
-        color="neutral"
-        variant="outline"
-        @click="
-          wanted = ''
-          wish = { ...ANY, order: wish.order }
-        "
-        >Show all</UButton
-      >
+      <UButton size="sm" color="neutral" variant="outline" @click="showAll">Show all</UButton>
     </p>
   </ShelfGrid>
 </template>

@@ -8,6 +8,10 @@ defineProps<{ groove: Omit<Groove, 'parts'> }>()
 const emit = defineEmits<{ set: [facts: Partial<Facts>]; mirror: [feet: boolean] }>()
 const kits = useKits()
 const items = computed(() => kits.all.map(kit => ({ label: kit.name, value: kit.id })))
+function mirror(feet: boolean, close: () => void) {
+  emit('mirror', feet)
+  close()
+}
 </script>
 
 <template>
@@ -39,27 +43,11 @@ const items = computed(() => kits.all.map(kit => ({ label: kit.name, value: kit.
       </UFormField>
       <fieldset class="space-y-2 border-t border-default pt-3">
         <legend class="sr-only">Turn the groove over</legend>
-        <UButton
-          color="neutral"
-          variant="outline"
-          size="sm"
-          block
-          @click="
-            emit('mirror', true)
-            close()
-          "
+        <UButton color="neutral" variant="outline" size="sm" block @click="mirror(true, close)"
           >Mirror for the other lead</UButton
         >
         <p class="text-sm text-muted">Every part goes to the other side, hands and feet.</p>
-        <UButton
-          color="neutral"
-          variant="outline"
-          size="sm"
-          block
-          @click="
-            emit('mirror', false)
-            close()
-          "
+        <UButton color="neutral" variant="outline" size="sm" block @click="mirror(false, close)"
           >Change the hands over</UButton
         >
         <p class="text-sm text-muted">The feet stay: crossed hands become open, and the other way round.</p>

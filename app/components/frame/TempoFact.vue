@@ -17,6 +17,10 @@ const others = computed(() =>
     }
   }),
 )
+function choose(tempo: Tempo, close: () => void) {
+  emit('tempo', tempo)
+  close()
+}
 </script>
 
 <template>
@@ -34,10 +38,7 @@ const others = computed(() =>
             :class="one.value === tempo.counts ? 'font-semibold' : ''"
             :aria-pressed="one.value === tempo.counts"
             :disabled="!one.within"
-            @click="
-              emit('tempo', { bpm: one.exact, counts: one.value })
-              close()
-            ">
+            @click="choose({ bpm: one.exact, counts: one.value }, close)">
             <span class="flex items-baseline gap-2"
               ><NoteGlyph :counts="one.value" aria-hidden="true" />{{ one.name }}</span
             ><span class="tabular-nums">{{ one.bpm }}{{ one.within ? '' : ', out of range' }}</span>

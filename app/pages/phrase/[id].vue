@@ -125,6 +125,10 @@ const loops = computed(() => [
 const shownBar = computed(() => (sounding.value >= 0 ? sounding.value : hands.bar.value) + 1)
 useKeptOpen(store)
 useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
+function addRest() {
+  adding.value = false
+  hands.addRest()
+}
 </script>
 
 <template>
@@ -181,14 +185,7 @@ useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
                   }
                 }
               " />
-            <UButton
-              color="neutral"
-              variant="outline"
-              class="w-full justify-center"
-              @click="
-                adding = false
-                hands.addRest()
-              "
+            <UButton color="neutral" variant="outline" class="w-full justify-center" @click="addRest"
               >Bars of your own</UButton
             >
           </template>
