@@ -1,13 +1,5 @@
+import type { Apply } from '#core/edit'
 import { type Result, ok, refuse } from '#core/result'
-
-/** A document after an edit, and the edit that takes it back. */
-export interface Change<D, E> {
-  document: D
-  inverse: E
-}
-
-/** Makes an edit of a document, or says in words why it cannot be; the document it is given stays as it was. */
-export type Apply<D, E> = (document: D, edit: E) => Result<Change<D, E>>
 
 /** A document and the way here: edits that would take it back, newest last, and those that would bring it forward again. */
 export interface History<D, E> {
@@ -51,11 +43,3 @@ export function redo<D, E>(history: History<D, E>, apply: Apply<D, E>): Result<H
     forward: history.forward.slice(0, -1),
   })
 }
-
-/** A document that is changed as a whole: the edit is what it becomes, read once more so that nothing invalid comes out. */
-export const replacing =
-  <D>(read: (input: unknown) => Result<D>): Apply<D, D> =>
-  (document, next) => {
-    const checked = read(next)
-    return checked.ok ? ok({ document: checked.value, inverse: document }) : checked
-  }

@@ -256,7 +256,9 @@ function wetRopeLate(): Groove {
   if (!moved.ok) throw new Error(moved.reason)
   const applied = apply(WET_ROPE, moved.value.edit)
   if (!applied.ok) throw new Error(applied.reason)
-  return asVariation(WET_ROPE, 1, applied.value.groove, 'wet-rope-late', 'Wet Rope, late backbeat', [moved.value.made])
+  return asVariation(WET_ROPE, 1, applied.value.document, 'wet-rope-late', 'Wet Rope, late backbeat', [
+    moved.value.made,
+  ])
 }
 
 /** A variation by several moves, one after another. */

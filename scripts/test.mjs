@@ -78,7 +78,8 @@ await Promise.all([
   check('Format', 'prettier', ['--check', '.', '--log-level', 'warn'])
     .then(() => check('Lint', 'eslint', ['.', '--max-warnings', '0']))
     .then(() => check('Types of the core', 'tsc', ['-p', 'core/tsconfig.json']))
-    .then(() => check('Types of the rest', 'vue-tsc', ['-b', '--noEmit'])),
+    .then(() => check('Types of the rest', 'vue-tsc', ['-b', '--noEmit']))
+    .then(() => check('Types of the tests', 'tsc', ['-p', 'test/tsconfig.json'])),
 ])
 heading('Build')
 ensureBuilt()

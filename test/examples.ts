@@ -58,7 +58,10 @@ function rows(of: groove.Groove | groove.Edit | { ok: boolean; value?: unknown; 
   if (!('bars' in of && 'parts' in of)) {
     const after = groove.apply(sample, of as groove.Edit)
     if (!after.ok) return after.reason
-    const [before, then] = [rows(sample), rows(after.value.groove)] as [Record<string, string>, Record<string, string>]
+    const [before, then] = [rows(sample), rows(after.value.document)] as [
+      Record<string, string>,
+      Record<string, string>,
+    ]
     return Object.fromEntries(
       Object.entries(then)
         .filter(([id, line]) => before[id] !== line)

@@ -87,7 +87,7 @@ export function useBenchEdits() {
     const back = change ? undefined : giveBack()
     if (back && !back.ok) return refused(back.reason)
     try {
-      const { id, title } = await keeping(changed?.value.groove ?? parent, made, titleAfter(parent, made))
+      const { id, title } = await keeping(changed?.value.document ?? parent, made, titleAfter(parent, made))
       say(
         back?.value
           ? `Kept as “${title}”. “${parent.title}” is again as you opened it; undo there brings your changes back.`

@@ -1,4 +1,5 @@
-import { type Groove, LIMITS, type MoveMade, apply, following, together } from '#core/groove'
+import { together } from '#core/edit'
+import { type Groove, LIMITS, type MoveMade, apply, following } from '#core/groove'
 import { asVariation } from '#core/vary'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
@@ -17,7 +18,7 @@ export function useKeep() {
     const variation = asVariation(
       parent,
       bench.revision(),
-      named.ok ? named.value.groove : changed,
+      named.ok ? named.value.document : changed,
       newId(),
       title.slice(0, LIMITS.title),
       made,

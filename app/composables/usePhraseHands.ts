@@ -1,3 +1,4 @@
+import { together } from '#core/edit'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Groove } from '#core/groove'
 import {
@@ -5,7 +6,6 @@ import {
   type FillWish,
   type PhraseEdit,
   type Section,
-  asOne,
   barsInOrder,
   grooveKeyOf,
   groundOf,
@@ -97,7 +97,7 @@ export function usePhraseHands() {
     const index = chosen.value.round.section + 1
     if (
       edit(
-        asOne('Add a section', [
+        together('Add a section', [
           ...edits,
           insertSections(index, [
             makeSection({ id: newId(), name: nextName(), play: { groove: key }, bars: one.document.bars.length }),
@@ -137,7 +137,7 @@ export function usePhraseHands() {
       sections: phrase.value.sections.with(index, { ...section.value, play: { groove: key } }),
     }
     edit(
-      asOne('Another groove', [
+      together('Another groove', [
         ...edits,
         setSection(phrase.value, section.value.id, { play: { groove: key } }),
         ...unusedOut(changed),
@@ -153,7 +153,7 @@ export function usePhraseHands() {
     if (!one) return
     const { key, edits } = takenUp(phrase.value, one.document, one.revision, newId)
     edit(
-      asOne('Turn', [
+      together('Turn', [
         ...edits,
         setTurns(phrase.value, section.value.id, [...section.value.turns, { when: 'last', put: { groove: key } }]),
       ]),

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { type Edit, type Groove, applyToGroove, makeBars, makeGroove, readGroove } from '#core/groove'
+import { type Edit, type Groove, apply, makeBars, makeGroove, readGroove } from '#core/groove'
 import { meter } from '#core/time'
 import { openDocument } from './open'
 import { World } from './test-world'
@@ -15,11 +15,7 @@ const page = () => {
   return {
     ...here,
     ...openDocument<'groove', Edit>(
-      {
-        kind: 'groove',
-        rules: async () => ({ apply: applyToGroove, read: readGroove }),
-        copied: (one, id) => ({ ...one, id }),
-      },
+      { kind: 'groove', rules: async () => ({ apply, read: readGroove }), copied: (one, id) => ({ ...one, id }) },
       here,
     ),
   }

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { type Edit, type Groove, LIMITS, applyToGroove, makeBars, makeGroove, makePart, readGroove } from '#core/groove'
+import { type Edit, type Groove, LIMITS, apply, makeBars, makeGroove, makePart, readGroove } from '#core/groove'
 import { type Recipe, RECIPES, readRecipe } from '#core/vary'
 import { ok } from '#core/result'
 import { meter } from '#core/time'
@@ -20,7 +20,7 @@ const opened = async () => {
   const open = openDocument<'groove', Edit>(
     {
       kind: 'groove',
-      rules: async () => ({ apply: applyToGroove, read: readGroove }),
+      rules: async () => ({ apply, read: readGroove }),
       copied: (one, id) => ({ ...one, id, title: one.title.slice(0, LIMITS.title - 7) + ' (mine)' }),
     },
     world.page(),
@@ -323,7 +323,7 @@ describe('a document that every page reads and few change', () => {
         copied: one => one,
         rules: async () => {
           fetched.times++
-          return { apply: applyToGroove, read: readGroove }
+          return { apply, read: readGroove }
         },
       },
       world.page(),

@@ -7,7 +7,7 @@ import {
   LIMITS,
   type Part,
   type Span,
-  applyToGroove,
+  apply,
   grooveTicks,
   partOf,
   readGroove,
@@ -25,7 +25,7 @@ export const useBench = defineStore('bench', () => {
   const open = useOpenDocument<'groove', Edit>(
     {
       kind: 'groove',
-      rules: async () => ({ apply: applyToGroove, read: readGroove }),
+      rules: async () => ({ apply, read: readGroove }),
       copied: (groove, id) => ({ ...groove, id, title: groove.title.slice(0, LIMITS.title - MINE.length) + MINE }),
     },
     api.grooves,

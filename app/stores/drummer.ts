@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { type Defaults, PLAYER_ID, type Limits, type Player, USUAL_PLAYER, inWords } from '#core/kit'
-import { replacing } from '#core/history'
+import { replacing } from '#core/edit'
 import { refuse } from '#core/result'
 import type { Counting } from '#core/time'
 import { ApiSilent, api } from '../documents/api'

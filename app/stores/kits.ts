@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { replacing } from '#core/history'
+import { replacing } from '#core/edit'
 import { DEFAULT_KIT, HOUSE_LIMITS, KITS, type Kit } from '#core/kit'
 import { api } from '../documents/api'
 import { useOpenDocument, useTabs } from '../documents/here'

@@ -1,7 +1,8 @@
+import { together } from '#core/edit'
 import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
 import { LIMITS, type Groove } from '#core/groove'
-import { type Phrase, type PhraseEdit, applyToPhrase, asOne, changedSince, readPhrase, refreshed } from '#core/phrase'
+import { type Phrase, type PhraseEdit, applyToPhrase, changedSince, readPhrase, refreshed } from '#core/phrase'
 import { type Stored, api } from '../documents/api'
 import { useOpenDocument, useTabs } from '../documents/here'
 import { useKits } from './kits'
@@ -54,7 +55,7 @@ export const usePhrase = defineStore('phrase', () => {
     const before = open.document.value!
     const now = refreshed(before, fresh.value).phrase
     const set = Object.fromEntries(Object.entries(now.grooves).filter(([key, one]) => before.grooves[key] !== one))
-    return open.edit(Object.keys(set).length ? asOne('Changed', [{ type: 'grooves', set }, change]) : change)
+    return open.edit(Object.keys(set).length ? together('Changed', [{ type: 'grooves', set }, change]) : change)
   }
   watch(
     () => open.document.value?.id,

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { replacing } from '#core/history'
+import { replacing } from '#core/edit'
 import { type Plan, readPlan } from '#core/practise'
 import { api } from '../documents/api'
 import { useOpenDocument } from '../documents/here'

@@ -40,7 +40,7 @@ const mend = (groove: Groove, label: string, kit: Kit = DEFAULT_KIT): Groove => 
     )
   const done = apply(groove, remedy.edit)
   if (!done.ok) throw new Error(done.reason)
-  return done.value.groove
+  return done.value.document
 }
 
 describe('findings name their strokes', () => {

@@ -1,3 +1,4 @@
+import { together } from '#core/edit'
 import {
   type Kit,
   LIMB_NAMES,
@@ -27,7 +28,6 @@ import {
   sayCount,
   sayPlace,
   takeStrokes,
-  together,
 } from '#core/groove'
 import type { Counting } from '#core/time'
 import { type Finding, findings } from './findings'
@@ -272,7 +272,9 @@ export function remediesFor(
 ): Remedy[] {
   return waysOut(groove, kit, read.events, finding, newId, counting).filter(({ edit }) => {
     const done = apply(groove, edit)
-    return done.ok && better(read.findings, findings(done.value.groove, kit, played(done.value.groove, kit)), finding)
+    return (
+      done.ok && better(read.findings, findings(done.value.document, kit, played(done.value.document, kit)), finding)
+    )
   })
 }
 

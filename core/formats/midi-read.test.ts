@@ -26,9 +26,11 @@ const bytesOf = (...parts: (string | number[])[]) =>
   Uint8Array.from(
     parts.flatMap(part => (typeof part === 'string' ? [...part].map(letter => letter.charCodeAt(0)) : part)),
   )
-const head = (format: number, tracks: number, division: [number, number]) =>
-  ['MThd', [0, 0, 0, 6, 0, format, 0, tracks, ...division]] as const
-const track = (events: number[]) => ['MTrk', [0, 0, events.length >> 8, events.length & 255, ...events]] as const
+const head = (format: number, tracks: number, division: [number, number]) => [
+  'MThd',
+  [0, 0, 0, 6, 0, format, 0, tracks, ...division],
+]
+const track = (events: number[]) => ['MTrk', [0, 0, events.length >> 8, events.length & 255, ...events]]
 const END = [0, 0xff, 0x2f, 0]
 const places = (score: Score) => score.strokes.map(one => `${one.at} ${one.piece} ${one.stroke} ${one.level}`).sort()
 
@@ -365,7 +367,7 @@ describe('what is written is read back', () => {
         expect(last).toBeLessThan(score.bars.reduce((sum, bar) => sum + (bar.meter.count * 20160) / bar.meter.unit, 0))
         const back = grooveFrom(
           score,
-          { from: 0, bars: score.bars.length, times: 1, also: [] },
+          { from: 0, bars: score.bars.length, times: 1, also: [], near: [] },
           { kit: DEFAULT_KIT, lead: 'right', id: 'x', title: 'X', newId: i => `p${i}` },
         )
         const byName = (list: ReturnType<typeof told>) =>

@@ -1,6 +1,7 @@
+import { together } from '#core/edit'
 import { type Result, ok, refuse } from '#core/result'
 import { barStarts } from '#core/time'
-import { type Reshaped, reshape, together, tooLongPickUps } from './commands'
+import { type Reshaped, reshape, tooLongPickUps } from './commands'
 import { type Edit, apply } from './edits'
 import { workable } from './home'
 import { type Bar, type Groove, LIMITS, type Stroke, barTicks } from './schema'
@@ -72,13 +73,13 @@ const each = (groove: Pick<Groove, 'bars'>): number[] => groove.bars.map((_, i) 
 
 /**
  * A bar played once more, right after itself.
- * @example apply(groove, barDoubled(groove, 0).value).value.groove.bars.length // => 2
+ * @example apply(groove, barDoubled(groove, 0).value).value.document.bars.length // => 2
  */
 export const barDoubled = (groove: Groove, bar: number): Result<Edit> =>
   rebarred(groove, each(groove).toSpliced(bar + 1, 0, bar))
 /**
  * An empty bar put in before one, cut like it.
- * @example rows(apply(groove, barInserted(groove, 0).value).value.groove).bass // => '................4.........4.....'
+ * @example rows(apply(groove, barInserted(groove, 0).value).value.document).bass // => '................4.........4.....'
  */
 export const barInserted = (groove: Groove, bar: number): Result<Edit> =>
   rebarred(groove, (each(groove) as Source[]).toSpliced(bar, 0, { like: bar }))
@@ -100,13 +101,13 @@ export type Filling = 'repeat' | 'empty'
 
 /**
  * Other bars for a groove, as `reshape` has it; bars that come at the end hold what is there, again and again, or nothing.
- * @example rows(apply(groove, widened(groove, makeBars(meter(4, 4), 2, 4), 'repeat').edit).value.groove).bass // => '4.........4.....4.........4.....'
+ * @example rows(apply(groove, widened(groove, makeBars(meter(4, 4), 2, 4), 'repeat').edit).value.document).bass // => '4.........4.....4.........4.....'
  */
 export function widened(groove: Groove, bars: Bar[], filling: Filling): Reshaped {
   const reshaped = reshape(groove, bars)
   const done = filling === 'repeat' && bars.length > groove.bars.length ? apply(groove, reshaped.edit) : undefined
   if (!done?.ok) return reshaped
-  const more = fillings(done.value.groove, groove.bars.length)
+  const more = fillings(done.value.document, groove.bars.length)
   return more.length ? { ...reshaped, edit: together('New bars', [reshaped.edit, ...more]) } : reshaped
 }
 

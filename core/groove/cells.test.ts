@@ -40,7 +40,7 @@ const done = (groove: Groove, edit: ReturnType<typeof figureIn>): Groove => {
   if (!edit.ok) throw new Error(edit.reason)
   const applied = apply(groove, edit.value)
   if (!applied.ok) throw new Error(applied.reason)
-  return applied.value.groove
+  return applied.value.document
 }
 const ats = (groove: Groove, id: string) =>
   groove.parts.find(part => part.id === id)!.strokes.map(stroke => stroke.at / 1260)

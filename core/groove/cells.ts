@@ -1,9 +1,10 @@
+import { together } from '#core/edit'
 import { z } from 'zod'
 import { type Result, ok, readAs, refuse } from '#core/result'
 import { barStarts, beatsOf } from '#core/time'
 import { type Shape, upgraded } from '#core/upgrade'
 import { LIMITS, barTicks } from './bounds'
-import { together } from './commands'
+
 import type { Edit } from './edits'
 import { oneVoice } from './guides'
 import { workable } from './home'

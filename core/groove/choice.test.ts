@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { meter } from '#core/time'
 import {
+  type Bar,
   COMMON_TIME,
   barsFrom,
   barsOf,
@@ -90,6 +91,6 @@ describe('a time chosen in a form', () => {
     ],
   ])('says its slots: %s', (_, slots, said) => {
     const [bar] = makeBars(meter(4, 4), 1, 4)
-    expect(saySlots({ bars: slots.map(slots => ({ ...bar!, slots })) })).toBe(said)
+    expect(saySlots({ bars: slots.map(slots => ({ ...bar!, slots: slots as Bar['slots'] })) })).toBe(said)
   })
 })

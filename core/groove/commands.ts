@@ -1,3 +1,4 @@
+import { together } from '#core/edit'
 import { type Beat, barStarts, beatsOf, mod, placeTick, slotPlace } from '#core/time'
 import type { Edit } from './edits'
 import { type Bar, type Groove, type Part, type Stroke, barTicks, grooveTicks } from './schema'
@@ -8,13 +9,6 @@ import { type Bar, type Groove, type Part, type Stroke, barTicks, grooveTicks } 
  */
 export const partOf = (groove: Groove, partId: string): Part | undefined =>
   groove.parts.find(part => part.id === partId)
-
-/**
- * Several edits as one; a single one stays itself.
- * @example together('Nothing twice', [takeStrokes(part('bass'), [0]), takeStrokes(part('bass'), [12600])]).type // => 'batch'
- */
-export const together = (label: string, edits: Edit[]): Edit =>
-  edits.length === 1 ? edits[0]! : { type: 'batch', label, edits }
 
 /**
  * Puts strokes into a part, in place of any that are at the same ticks.

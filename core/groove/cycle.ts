@@ -1,6 +1,7 @@
+import { together } from '#core/edit'
 import { lcm, mod } from '#core/time'
 import type { Edit } from './edits'
-import { together } from './commands'
+
 import { type Groove, type Part, type Stroke, barTicks, grooveTicks } from './schema'
 
 /**
@@ -21,7 +22,7 @@ export const ownTick = (part: Pick<Part, 'every'>, at: number): number => (part.
 /**
  * A part made to repeat every so many ticks against the bars, or (with null) to run once through them all. Going into
  * a cycle keeps what lies within it; coming out writes the first pass out in full.
- * @example apply(groove, cycled(groove, part('bass'), 3780)).value.groove.parts[3].every // => 3780
+ * @example apply(groove, cycled(groove, part('bass'), 3780)).value.document.parts[3].every // => 3780
  */
 export function cycled(groove: Groove, part: Part, every: number | null): Edit {
   const total = grooveTicks(groove)

@@ -9,7 +9,6 @@ import {
   type Stroke,
   alterStrokes,
   apply,
-  applyToGroove,
   makeBars,
   makeGroove,
   makePart,
@@ -42,7 +41,7 @@ const part = groove.parts[0]!
 const done = (from: Groove, edit: Edit): Groove => {
   const applied = apply(from, edit)
   if (!applied.ok) throw new Error(applied.reason)
-  return applied.value.groove
+  return applied.value.document
 }
 
 /** Edits that a player might make to this groove, of every kind. */
@@ -92,12 +91,12 @@ describe('edits', () => {
   it('give back the groove when undone, and the same again when redone', { tags: ['law'] }, () => {
     fc.assert(
       fc.property(grooveAndEdit, ([of, edit]) => {
-        const after = make(beginHistory<Groove, Edit>(of), edit, applyToGroove)
+        const after = make(beginHistory<Groove, Edit>(of), edit, apply)
         if (!after.ok) throw new Error(after.reason)
-        const back = undo(after.value, applyToGroove)
+        const back = undo(after.value, apply)
         if (!back.ok) throw new Error(back.reason)
         expect(back.value.document).toEqual(of)
-        expect(redo(back.value, applyToGroove)).toMatchObject({ ok: true, value: { document: after.value.document } })
+        expect(redo(back.value, apply)).toMatchObject({ ok: true, value: { document: after.value.document } })
       }),
       { numRuns: 300 },
     )
@@ -124,11 +123,11 @@ describe('edits', () => {
   })
 
   it.each<[string, Edit, RegExp]>([
-    ['a stroke outside the bars', putStrokes(part, [stroke(20160)]), /beyond its 20160 ticks/],
+    ['a stroke outside the bars', putStrokes(part, [stroke(20160)]), /beyond the bar, 20160 ticks long/],
     [
       'two strokes at one instant',
       { type: 'strokes', partId: 'back', remove: [], put: [stroke(5040)] },
-      /two strokes at one instant/,
+      /one stroke at an instant/,
     ],
     ['a level of 9', putStrokes(part, [stroke(0, 9 as 5)]), /level: A level is a whole number from 1 to 5/],
     [
@@ -138,8 +137,12 @@ describe('edits', () => {
     ],
     ['a part there is not', takeStrokes({ ...part, id: 'nobody' }, [0]), /no part “nobody”/],
     ['a stroke there is not', takeStrokes(part, [1]), /no stroke to take away/],
-    ['a second part of the same id', { type: 'add part', part, index: 0 }, /already has a part “back”/],
-    ['bars that cut strokes off', { type: 'bars', bars: makeBars(meter(2, 4), 1, 4) }, /outside these bars/],
+    ['a second part of the same id', { type: 'add part', part, index: 0 }, /Two parts have the id “back”/],
+    [
+      'bars that cut strokes off',
+      { type: 'bars', bars: makeBars(meter(2, 4), 1, 4) },
+      /beyond the bar, 10080 ticks long/,
+    ],
     ['a tempo of 4000', { type: 'facts', set: { tempo: { bpm: 4000, counts: '1/4' } } }, /at most 400/],
     [
       'a batch with one bad edit',
@@ -148,6 +151,17 @@ describe('edits', () => {
     ],
   ])('refuse %s', (_, edit, reason) => {
     expect(apply(groove, edit)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) })
+  })
+
+  it('of a batch need only fit together at its end', () => {
+    const shorter: Edit = {
+      type: 'batch',
+      label: 'Half a bar',
+      edits: [{ type: 'bars', bars: makeBars(meter(2, 4), 1, 4) }, takeStrokes(part, [15120])],
+    }
+    const after = apply(groove, shorter)
+    if (!after.ok) throw new Error(after.reason)
+    expect(apply(after.value.document, after.value.inverse)).toMatchObject({ ok: true, value: { document: groove } })
   })
 
   it('keep off a locked part until it is unlocked', () => {
@@ -163,8 +177,8 @@ describe('edits', () => {
   it('lock and rename a part at once, and take both back', () => {
     const both = apply(groove, { type: 'part', partId: 'back', set: { locked: true, name: 'Two and four' } })
     if (!both.ok) throw new Error(both.reason)
-    expect(both.value.groove.parts[0]).toMatchObject({ locked: true, name: 'Two and four' })
-    expect(apply(both.value.groove, both.value.inverse)).toMatchObject({ ok: true, value: { groove } })
+    expect(both.value.document.parts[0]).toMatchObject({ locked: true, name: 'Two and four' })
+    expect(apply(both.value.document, both.value.inverse)).toMatchObject({ ok: true, value: { document: groove } })
   })
 })
 
@@ -208,8 +222,8 @@ describe('commands', () => {
     const applied = apply(two, reshape(two, makeBars(meter(3, 4), 2, 4)).edit)
     if (!applied.ok) throw new Error(applied.reason)
     // 4 of the first bar is gone with its beat; bar 2 begins at 15120; what lasts beyond the end is gone too.
-    expect(applied.value.groove.guides[0]!.notes.map(one => one.at)).toEqual([0, 15120])
-    expect(apply(applied.value.groove, applied.value.inverse)).toMatchObject({ ok: true, value: { groove: two } })
+    expect(applied.value.document.guides[0]!.notes.map(one => one.at)).toEqual([0, 15120])
+    expect(apply(applied.value.document, applied.value.inverse)).toMatchObject({ ok: true, value: { document: two } })
   })
 
   it('mark a name as given by hand, once', () => {

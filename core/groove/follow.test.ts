@@ -93,9 +93,9 @@ describe('names and roles follow', () => {
   const after = (before: Groove, edit: Parameters<typeof apply>[1]) => {
     const done = apply(before, withFollowing(before, edit))
     if (!done.ok) throw new Error(done.reason)
-    const back = apply(done.value.groove, done.value.inverse)
-    expect(back.ok && back.value.groove).toEqual(before)
-    return done.value.groove
+    const back = apply(done.value.document, done.value.inverse)
+    expect(back.ok && back.value.document).toEqual(before)
+    return done.value.document
   }
   const told = (one: Groove) => one.parts.map(({ name, role }) => `${name}: ${role}`)
 
@@ -152,7 +152,7 @@ describe('names and roles follow', () => {
   it('a player’s kick is called a kick', () => {
     const before = groove(part('RF', [], { name: 'Kick', role: 'bass drum' }))
     const done = apply(before, putStrokes(before.parts[0]!, strokes('bass drum', 'hit', 4, 0)))
-    expect(done.ok && following(before, done.value.groove, name => name.replace('Bass drum', 'Kick'))).toEqual([])
+    expect(done.ok && following(before, done.value.document, name => name.replace('Bass drum', 'Kick'))).toEqual([])
   })
 })
 
@@ -183,7 +183,7 @@ describe('a part put there by a stroke', () => {
     }
     const one = groove(part('LH', strokes('snare', 'hit', 4, 4), { name: 'Snare' }))
     const done = apply(one, withFollowing(one, touchSlot(one, 'LH', 12 * S, { chosen: 'p', newId: 'new' }).edit))
-    expect(done.ok && done.value.groove.parts[0]!.name).toBe('Backbeat')
+    expect(done.ok && done.value.document.parts[0]!.name).toBe('Backbeat')
   })
 
   // What a reader of the name would look for in the part, worked out apart from how it is named.
@@ -256,7 +256,7 @@ describe('a part put there by a stroke', () => {
                 }).edit
           const done = apply(now, withFollowing(now, edit))
           if (!done.ok) throw new Error(done.reason)
-          now = done.value.groove
+          now = done.value.document
           const wrong = now.parts.find(one => contradicts(now, one))
           if (wrong)
             throw new Error(

@@ -1,7 +1,8 @@
+import { together } from '#core/edit'
 import { type PieceKind, PIECE_KINDS, freeName, isHand, knownPiece } from '#core/kit'
 import { beatsOf } from '#core/time'
 import { backbeatAmong, onSnare } from './backbeat'
-import { together } from './commands'
+
 import { type Edit, apply } from './edits'
 import { makePart, usualPart } from './make'
 import { sentence } from './say'
@@ -206,14 +207,14 @@ export function following(before: Groove, after: Groove, called: (name: string) 
  */
 export function withFollowing(groove: Groove, edit: Edit, called?: (name: string) => string): Edit {
   const done = apply(groove, edit)
-  const more = done.ok ? following(groove, done.value.groove, called) : []
+  const more = done.ok ? following(groove, done.value.document, called) : []
   if (!more.length) return edit
   return edit.type === 'batch' ? { ...edit, edits: [...edit.edits, ...more] } : together('', [edit, ...more])
 }
 
 /**
  * A part in a role that the player gave it, which then stays; without one the role follows what is in the part again.
- * @example apply(groove, inRole(groove, part('bass'), 'other')).value.groove.parts[3].role // => 'other'
+ * @example apply(groove, inRole(groove, part('bass'), 'other')).value.document.parts[3].role // => 'other'
  */
 export function inRole(groove: Groove, part: Part, role: Role | undefined): Edit {
   const given = part.given.filter(one => one !== 'role')

@@ -22,7 +22,7 @@ const lined = (...notes: ReturnType<typeof note>[]): Groove =>
 const notes = (groove: Groove, edit: Parameters<typeof apply>[1]) => {
   const done = apply(groove, edit)
   if (!done.ok) throw new Error(done.reason)
-  return done.value.groove.guides[0]!.notes.map(({ at, length }) => [at, length])
+  return done.value.document.guides[0]!.notes.map(({ at, length }) => [at, length])
 }
 
 describe('a line above the limbs', () => {
@@ -61,8 +61,8 @@ describe('a line above the limbs', () => {
         const end = all.reduce((groove, one) => {
           const done = apply(groove, putNote(groove, 'line', one))
           if (!done.ok) throw new Error(done.reason)
-          expect(done.value.groove.guides[0]!.notes.find(other => other.at === one.at)).toBeDefined()
-          return done.value.groove
+          expect(done.value.document.guides[0]!.notes.find(other => other.at === one.at)).toBeDefined()
+          return done.value.document
         }, lined()).guides[0]!.notes
         end.forEach((one, i) => expect(one.at + one.length).toBeLessThanOrEqual(end[i + 1]?.at ?? 20160))
       }),

@@ -99,7 +99,7 @@ export const takeOver = (groove: Groove, id: string, part: Part): Edit =>
 
 /**
  * A new line above the limbs, with these notes; where there is no room for one more, the edit is refused as any other.
- * @example apply(groove, addGuide(groove, { id: 'riff', name: 'Riff', notes: [] })).value.groove.guides.length // => 1
+ * @example apply(groove, addGuide(groove, { id: 'riff', name: 'Riff', notes: [] })).value.document.guides.length // => 1
  */
 export const addGuide = (groove: Groove, guide: Guide): Edit => ({
   type: 'guides',

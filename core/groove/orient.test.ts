@@ -40,7 +40,7 @@ const groove = makeGroove({
 const after = (of: Groove, edit: Edit) => {
   const done = apply(of, edit)
   if (!done.ok) throw new Error(done.reason)
-  return done.value.groove
+  return done.value.document
 }
 
 describe('mirroring', () => {

@@ -1,5 +1,6 @@
+import { together } from '#core/edit'
 import { type Kit, type Limb, type Piece, nearestPiece, otherSide, pieceOf } from '#core/kit'
-import { together } from './commands'
+
 import type { Edit } from './edits'
 import type { Groove, Part } from './schema'
 import { asPiece } from './touch'
@@ -14,7 +15,7 @@ export const otherHand = (limb: Limb): Limb => (limb.endsWith('H') ? otherSide(l
  * A whole groove for the other lead: every limb's part goes to the other side, and the lead with it; on a mirrored
  * kit it is the same dance. `feet: false` leaves the feet on their pedals: the hands alone change over, which is how
  * a player opens or crosses them on one and the same kit. Doing it twice brings the groove back.
- * @example apply(groove, mirrored(groove, { feet: false })).value.groove.parts.map(part => part.limb) // => ['LH', 'RH', 'RH', 'RF']
+ * @example apply(groove, mirrored(groove, { feet: false })).value.document.parts.map(part => part.limb) // => ['LH', 'RH', 'RH', 'RF']
  */
 export function mirrored(groove: Groove, { feet }: { feet: boolean }): Edit {
   const swap = feet ? otherSide : otherHand
@@ -83,7 +84,7 @@ export function lacking(groove: Groove, kit: Kit): Lacking[] {
 
 /**
  * Every stroke on one piece moved to another of the kit; strokes it does not know become its plain ones.
- * @example apply(groove, repieced(groove, kit, 'hi-hat', 'ride')).value.groove.parts[0].strokes[0].piece // => 'ride'
+ * @example apply(groove, repieced(groove, kit, 'hi-hat', 'ride')).value.document.parts[0].strokes[0].piece // => 'ride'
  */
 export function repieced(groove: Groove, kit: Kit, from: string, to: string): Edit {
   const edits = groove.parts.flatMap((part): Edit[] => {

@@ -5,7 +5,7 @@ import { GROOVE_SHAPE } from './upgrade'
 
 /**
  * A groove from unknown data of any version there was; defaults are filled in, anything wrong is named.
- * @example readGroove({ ...groove, bars: [] }).reason // => 'This is not a valid groove. bars: A groove has at least one bar. (and 14 more)'
+ * @example readGroove({ ...groove, bars: [] }).reason // => 'This is not a valid groove. bars: A groove has at least one bar.'
  */
 export function readGroove(input: unknown): Result<Groove> {
   const document = upgraded(input, GROOVE_SHAPE)

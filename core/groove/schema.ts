@@ -9,11 +9,11 @@ import {
   TEMPO_RANGE,
   UNITS,
   beatTicks,
-  barsTicks,
   divides,
   writeMeter,
 } from '#core/time'
-import { LIMITS, ROLES, barTicks } from './bounds'
+import { LIMITS, ROLES } from './bounds'
+import { misfits } from './fits'
 import { GROOVE_SHAPE } from './upgrade'
 
 export { LIMITS, ROLES, type Role, barTicks, grooveTicks } from './bounds'
@@ -191,77 +191,16 @@ export const grooveSchema = z
     }),
     id: idSchema,
     ...factsSchema.shape,
-    bars: z
-      .array(barSchema)
-      .min(1, { error: 'A groove has at least one bar.' })
-      .max(LIMITS.bars, { error: `A groove has at most ${LIMITS.bars} bars.` }),
-    parts: z.array(partSchema).max(LIMITS.parts, { error: `A groove has at most ${LIMITS.parts} parts.` }),
-    guides: z
-      .array(guideSchema)
-      .max(LIMITS.guides, { error: `A groove has at most ${LIMITS.guides} guides.` })
-      .default([]),
+    bars: z.array(barSchema),
+    parts: z.array(partSchema),
+    guides: z.array(guideSchema).default([]),
     parent: z
       .strictObject({ id: idSchema, revision: whole('A revision', 1, 1e9), moves: z.array(moveSchema) })
       .nullable()
       .default(null),
   })
   .superRefine((groove, ctx) => {
-    const total = barsTicks(groove.bars)
-    if (groove.pickUp && groove.pickUp.ticks > barTicks(groove.bars.at(-1)!)) {
-      ctx.addIssue({
-        code: 'custom',
-        path: ['pickUp', 'ticks'],
-        message: `A pick-up is at most the last bar, ${barTicks(groove.bars.at(-1)!)} ticks.`,
-      })
-    }
-    groove.guides.forEach((guide, g) =>
-      guide.notes.forEach((note, n) => {
-        if (note.at + note.length > total)
-          ctx.addIssue({
-            code: 'custom',
-            path: ['guides', g, 'notes', n, 'at'],
-            message: `A note of “${guide.name}” would last beyond the ${total} ticks of the bars.`,
-          })
-      }),
-    )
-    const seen = new Set<string>()
-    groove.parts.forEach((part, p) => {
-      if (part.pickUp && part.pickUp > barTicks(groove.bars.at(-1)!)) {
-        ctx.addIssue({
-          code: 'custom',
-          path: ['parts', p, 'pickUp'],
-          message: `A pick-up is at most the last bar, ${barTicks(groove.bars.at(-1)!)} ticks.`,
-        })
-      }
-      if (seen.has(part.id))
-        ctx.addIssue({
-          code: 'custom',
-          path: ['parts', p, 'id'],
-          message: `Two parts have the id “${part.id}”; each needs its own.`,
-        })
-      seen.add(part.id)
-      const end = part.every ?? total
-      const where = part.every
-        ? `its cycle of ${end} ticks`
-        : `the ${groove.bars.length === 1 ? 'bar' : `${groove.bars.length} bars`}, ${end} ticks`
-      const taken = new Set<number>()
-      part.strokes.forEach((stroke, s) => {
-        const path = ['parts', p, 'strokes', s, 'at']
-        if (stroke.at >= end)
-          ctx.addIssue({
-            code: 'custom',
-            path,
-            message: `A stroke of “${part.name}” at tick ${stroke.at} is beyond ${where} long.`,
-          })
-        if (taken.has(stroke.at))
-          ctx.addIssue({
-            code: 'custom',
-            path,
-            message: `“${part.name}” has two strokes at tick ${stroke.at}; a part has one stroke at an instant.`,
-          })
-        taken.add(stroke.at)
-      })
-    })
+    for (const { path, reason } of misfits(groove)) ctx.addIssue({ code: 'custom', path, message: reason })
   })
 
 export type Groove = z.infer<typeof grooveSchema>

@@ -53,8 +53,8 @@ const BASS = '4... ..3. 4... .... 4.4. .... 4... ...3'
 const done = (groove: Groove, edit: Edit): Groove => {
   const applied = apply(groove, edit)
   if (!applied.ok) throw new Error(applied.reason)
-  expect(apply(applied.value.groove, applied.value.inverse)).toMatchObject({ ok: true, value: { groove } })
-  return applied.value.groove
+  expect(apply(applied.value.document, applied.value.inverse)).toMatchObject({ ok: true, value: { document: groove } })
+  return applied.value.document
 }
 const row = (groove: Groove, id: string): string => {
   const part = groove.parts.find(one => one.id === id)!

@@ -1,3 +1,4 @@
+import { together } from '#core/edit'
 import { type Result, ok, refuse } from '#core/result'
 import {
   type Counting,
@@ -13,7 +14,7 @@ import {
   unitTicks,
 } from '#core/time'
 import type { Edit } from './edits'
-import { together } from './commands'
+
 import { oneVoice } from './guides'
 import { homeFor, workable } from './home'
 import { makeGroove, makePart } from './make'
@@ -231,7 +232,7 @@ export function displacedIn(groove: Groove, span: Span, by: number, partIds?: re
 
 /**
  * The felt beats of a span cut into so many slots each; strokes stay where they are. Refused where a beat can’t be cut so.
- * @example apply(groove, cutIn(groove, { from: 0, to: 5040 }, 8).value).value.groove.bars[0].slots // => [8, 4, 4, 4]
+ * @example apply(groove, cutIn(groove, { from: 0, to: 5040 }, 8).value).value.document.bars[0].slots // => [8, 4, 4, 4]
  */
 export function cutIn(groove: Groove, span: Span, slots: number): Result<Edit> {
   const wanted = beatsOf(groove.bars).filter(beat => beat.at + beat.length > span.from && beat.at < span.to)
@@ -348,7 +349,7 @@ export function putBack(whole: Groove, child: Groove, newId: (n: number) => stri
 
 /**
  * What a change of a groove comes to where only a span of it is changed: strokes outside the span stay as they were.
- * @example rows(onlyIn(groove, apply(groove, takeStrokes(part('bass'), [0, 12600])).value.groove, { from: 0, to: 5040 }).value).bass // => '..........4.....'
+ * @example rows(onlyIn(groove, apply(groove, takeStrokes(part('bass'), [0, 12600])).value.document, { from: 0, to: 5040 }).value).bass // => '..........4.....'
  */
 export function onlyIn(before: Groove, after: Groove, span: Span): Result<Groove> {
   if (

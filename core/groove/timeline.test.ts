@@ -176,10 +176,10 @@ describe('a pick-up', () => {
     })
     expect(apply(groove, { type: 'facts', set: { pickUp: { ticks: 30000, repeats: true } } }).ok).toBe(false)
     const shorter = apply(groove, reshape(groove, makeBars(meter(1, 8), 1, 2)).edit)
-    expect(shorter).toMatchObject({ ok: true, value: { groove: { pickUp: { ticks: 2520 } } } })
+    expect(shorter).toMatchObject({ ok: true, value: { document: { pickUp: { ticks: 2520 } } } })
     expect(apply(groove, reshape(groove, makeBars(meter(1, 16), 1, 2)).edit)).toMatchObject({
       ok: true,
-      value: { groove: { pickUp: null } },
+      value: { document: { pickUp: null } },
     })
   })
 })

@@ -24,7 +24,7 @@ const touch = (groove: Groove, limb: Limb, at: number, more: Partial<Parameters<
   const { edit } = touchSlot(groove, limb, at, { chosen: '', newId: 'new', ...more })
   const applied = apply(groove, edit)
   if (!applied.ok) throw new Error(applied.reason)
-  return applied.value.groove
+  return applied.value.document
 }
 
 describe('touching an empty slot', () => {
@@ -85,7 +85,7 @@ describe('touching an empty slot', () => {
       const touched = fillSlots(groove, limb, { from, to }, { chosen, newId: 'new' })
       const applied = touched && apply(groove, touched.edit)
       return applied?.ok
-        ? applied.value.groove.parts
+        ? applied.value.document.parts
             .find(part => part.id === touched!.part.id)!
             .strokes.map(one => [one.at, one.piece, one.level])
         : undefined
@@ -183,8 +183,8 @@ describe('strokes by hand', () => {
     if (!edit.ok) return edit.reason
     const done = apply(groove, edit.value)
     if (!done.ok) return done.reason
-    expect(apply(done.value.groove, done.value.inverse)).toMatchObject({ ok: true, value: { groove } })
-    return done.value.groove.parts.map(
+    expect(apply(done.value.document, done.value.inverse)).toMatchObject({ ok: true, value: { document: groove } })
+    return done.value.document.parts.map(
       part =>
         `${part.limb} ${part.name}: ${part.strokes.map(stroke => `${stroke.at / 1260} ${stroke.piece} ${stroke.stroke}`).join(', ')}`,
     )

@@ -1,3 +1,4 @@
+import { together } from '#core/edit'
 import {
   type Kit,
   LIMB_NAMES,
@@ -12,7 +13,7 @@ import {
 } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { slotsOf } from '#core/time'
-import { putStrokes, takeStrokes, together } from './commands'
+import { putStrokes, takeStrokes } from './commands'
 import { ownTick, strokeAt } from './cycle'
 import type { Edit } from './edits'
 import { struckPart } from './follow'
@@ -167,7 +168,7 @@ export function stretched(groove: Pick<Groove, 'bars'>, stroke: Stroke, slots: n
 
 /**
  * Strokes of a part taken out by hand: a part that is left with none goes with them.
- * @example apply(groove, takenOut(part('ghosts'), [8820, 11340])).value.groove.parts.length // => 3
+ * @example apply(groove, takenOut(part('ghosts'), [8820, 11340])).value.document.parts.length // => 3
  */
 export const takenOut = (part: Part, ats: readonly number[]): Edit =>
   part.strokes.every(stroke => ats.includes(stroke.at))

@@ -1,3 +1,4 @@
+import { together } from '#core/edit'
 import { type Groove, LIMITS } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { PHRASE_SHAPE } from './bounds'
@@ -49,13 +50,6 @@ export function phraseFrom(groove: Groove, revision: number, newId: () => string
 export const sectionAt = (phrase: Phrase, id: string): number => phrase.sections.findIndex(section => section.id === id)
 
 /**
- * Several edits as one; a single one stays itself.
- * @example asOne('Two things', [setSection(phrase, 'a', { times: 2 }), setSection(phrase, 'b', { times: 2 })]).type // => 'batch'
- */
-export const asOne = (label: string, edits: PhraseEdit[]): PhraseEdit =>
-  edits.length === 1 ? edits[0]! : { type: 'batch', label, edits }
-
-/**
  * A section with some facts changed.
  * @example applyToPhrase(phrase, setSection(phrase, phrase.sections[0].id, { times: 2 })).value.document.sections[0].times // => 2
  */
@@ -82,7 +76,7 @@ export const insertSections = (index: number, put: Section[]): PhraseEdit => ({
 export function removeSection(phrase: Phrase, id: string): PhraseEdit {
   const edit: PhraseEdit = { type: 'sections', index: sectionAt(phrase, id), remove: 1, put: [] }
   const rest = { ...phrase, sections: phrase.sections.filter(section => section.id !== id) }
-  return asOne('Take a section out', [edit, ...unusedOut(rest)])
+  return together('Take a section out', [edit, ...unusedOut(rest)])
 }
 
 /**

@@ -1,6 +1,6 @@
-import type { Apply } from '#core/history'
-import { type Refusal, ok, readAs, refuse } from '#core/result'
-import { type Misfit, misfits } from './fits'
+import { type Apply, type Batch, applyAll, fitting } from '#core/edit'
+import { ok, readAs, refuse } from '#core/result'
+import { misfits } from './fits'
 import {
   type Phrase,
   type PhraseFacts,
@@ -19,24 +19,10 @@ export type PhraseEdit =
   | { type: 'grooves'; set: Record<string, PlayedGroove | null> }
   /** Sections from an index on: so many go, and others come. */
   | { type: 'sections'; index: number; remove: number; put: Section[] }
-  /** Several as one, undone as one. */
-  | { type: 'batch'; label: string; edits: PhraseEdit[] }
-
-const wrong = ({ reason, path }: Misfit): Refusal => refuse(reason, [{ path: path.join('.'), reason }])
-
-/**
- * Makes an edit, or says in words why it cannot be: what comes out fits together, or nothing does.
- * @example applyToPhrase(phrase, setSection(phrase, phrase.sections[0].id, { name: 'Verse' })).value.document.sections[0].name // => 'Verse'
- */
-export const applyToPhrase: Apply<Phrase, PhraseEdit> = (phrase, edit) => {
-  const done = applied(phrase, edit)
-  if (!done.ok) return done
-  const misfit = misfits(done.value.document)[0]
-  return misfit ? wrong(misfit) : done
-}
+  | Batch<PhraseEdit>
 
 /** An edit by itself: steps of a batch need only fit together once all of them are made. */
-const applied: Apply<Phrase, PhraseEdit> = (phrase, edit) => {
+const step: Apply<Phrase, PhraseEdit> = (phrase, edit) => {
   switch (edit.type) {
     case 'facts': {
       const read = readAs(phraseFactsSchema.partial(), edit.set, 'change')
@@ -74,16 +60,13 @@ const applied: Apply<Phrase, PhraseEdit> = (phrase, edit) => {
         inverse: { type: 'sections', index, remove: put.length, put: phrase.sections.slice(index, index + remove) },
       })
     }
-    case 'batch': {
-      const inverses: PhraseEdit[] = []
-      let document = phrase
-      for (const one of edit.edits) {
-        const done = applied(document, one)
-        if (!done.ok) return done
-        document = done.value.document
-        inverses.unshift(done.value.inverse)
-      }
-      return ok({ document, inverse: { type: 'batch', label: edit.label, edits: inverses } })
-    }
+    case 'batch':
+      return applyAll(phrase, edit, step)
   }
 }
+
+/**
+ * Makes an edit, or says in words why it cannot be: what comes out fits together, or nothing does.
+ * @example applyToPhrase(phrase, setSection(phrase, phrase.sections[0].id, { name: 'Verse' })).value.document.sections[0].name // => 'Verse'
+ */
+export const applyToPhrase: Apply<Phrase, PhraseEdit> = fitting(step, misfits)

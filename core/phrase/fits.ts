@@ -1,3 +1,4 @@
+import type { Misfit } from '#core/edit'
 import { type Groove, barTicks, sentence } from '#core/groove'
 import { barsTicks, meterTicks, writeMeter } from '#core/time'
 import { PHRASE_LIMITS } from './bounds'
@@ -15,12 +16,6 @@ interface Fitting {
       put: { groove: string } | { fill: { from: number; length: number; leaveOut: readonly { at: number }[] } }
     }[]
   }[]
-}
-
-/** Something in a phrase that does not fit: where, and what would be right. */
-export interface Misfit {
-  path: (string | number)[]
-  reason: string
 }
 
 /** The bars of a round: a groove’s own from the first, again and again: `roundBars(groove, 3).length // => 3` */

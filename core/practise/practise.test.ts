@@ -333,7 +333,7 @@ describe('the log', () => {
     bpm: number,
     word: LogEntry['word'],
     id = 'g',
-    counts: LogEntry['tempo']['counts'] = '1/4',
+    counts: NonNullable<LogEntry['tempo']>['counts'] = '1/4',
   ): LogEntry => ({
     format: 'bazzet-entry',
     version: 4,

@@ -98,7 +98,7 @@ describe('made of what was played', () => {
       'LF Hat foot': [5040],
     })
     const done = apply(empty, edit!)
-    expect(done.ok && done.value.groove.parts).toEqual(groove.parts)
+    expect(done.ok && done.value.document.parts).toEqual(groove.parts)
     expect(readGroove(groove).ok).toBe(true)
   })
 

@@ -108,7 +108,7 @@ export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWis
   let now = base
   function does(edit: Edit) {
     const done = apply(now, edit)
-    if (done.ok) now = done.value.groove
+    if (done.ok) now = done.value.document
     else if (!told.includes(done.reason)) told.push(done.reason)
   }
   let ids = 0

@@ -22,7 +22,7 @@ const rms = (samples: Float32Array) =>
   Math.sqrt(samples.reduce((sum, sample) => sum + sample * sample, 0) / samples.length)
 const piece = (id: string) => DEFAULT_KIT.pieces.find(one => one.id === id)!
 const plain = (id: string, stroke: StrokeKind = 'hit', level: Level = 4) =>
-  renderSound({ sound: soundOf(piece(id), stroke), pitch: piece(id).pitch, level, take: 0 })
+  renderSound({ set: 'synthesised', sound: soundOf(piece(id), stroke), pitch: piece(id).pitch, level, take: 0 })
 
 /** Seconds until the sound has fallen for good to a hundredth (40 dB under) of its loudest. */
 const ring = (samples: Float32Array) => {
@@ -37,7 +37,9 @@ const brightness = (samples: Float32Array) => {
 }
 
 describe.each(SOUNDS)('%s', sound => {
-  const levels = ([1, 2, 3, 4, 5] as Level[]).map(level => renderSound({ sound, pitch: 1, level, take: 0 }))
+  const levels = ([1, 2, 3, 4, 5] as Level[]).map(level =>
+    renderSound({ set: 'synthesised', sound, pitch: 1, level, take: 0 }),
+  )
 
   it('is louder at every level, and never clips', () => {
     const rises = levels.map(peak)
@@ -60,7 +62,9 @@ describe.each(SOUNDS)('%s', sound => {
   })
 
   it('has takes that differ a little and no more', () => {
-    const takes = Array.from({ length: TAKES }, (_, take) => renderSound({ sound, pitch: 1, level: 3, take }))
+    const takes = Array.from({ length: TAKES }, (_, take) =>
+      renderSound({ set: 'synthesised', sound, pitch: 1, level: 3, take }),
+    )
     for (let i = 1; i < TAKES; i++) {
       expect(takes[i]).not.toEqual(takes[0])
       expect(Math.abs(20 * Math.log10(peak(takes[i]!) / peak(takes[0]!)))).toBeLessThan(1)
@@ -177,7 +181,9 @@ describe('the limit', () => {
     expect(peak(together)).toBeLessThan(0.99)
     const alone = makeGroove({ id: 'g', title: 'G', bars, parts: [one('snare', 'LH', 'hit', 3)] })
     expect(peak(renderPerformance(passes(alone, DEFAULT_KIT)))).toBeCloseTo(
-      peak(renderSound({ sound: 'snare', pitch: piece('snare').pitch, level: 3, take: takeFor(0, 0) })),
+      peak(
+        renderSound({ set: 'synthesised', sound: 'snare', pitch: piece('snare').pitch, level: 3, take: takeFor(0, 0) }),
+      ),
       6,
     )
   })

@@ -1,3 +1,4 @@
+import { together } from '#core/edit'
 import { z } from 'zod'
 import { oneOf, whole, words } from '#core/fields'
 import { type Kit, type Limb, STROKE_KINDS, type StrokeKind, limbsInOrder, pieceOf, strokesFor } from '#core/kit'
@@ -18,7 +19,6 @@ import {
   makePart,
   sayCount,
   sayList,
-  together,
 } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { MAX_COUNT, beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
@@ -335,7 +335,7 @@ export function layOverSpan(
   const bare = apply(groove, clear)
   if (!bare.ok) return bare
   const put = laid(
-    bare.value.groove,
+    bare.value.document,
     {
       length: span.to - span.from,
       parts: parts.value.map(part => ({

@@ -75,7 +75,7 @@ const lay = (groove: Groove, span: { from: number; to: number }, text: string, h
   if (!made.ok) throw new Error(made.reason)
   const done = apply(groove, made.value.edit)
   if (!done.ok) throw new Error(done.reason)
-  return done.value.groove
+  return done.value.document
 }
 
 describe('a sticking laid over a span', () => {
@@ -113,7 +113,7 @@ describe('a sticking laid over a span', () => {
           )
           if (!made.ok) return
           const done = apply(groove, made.value.edit)
-          expect(done.ok && readGroove(done.value.groove).ok).toBe(true)
+          expect(done.ok && readGroove(done.value.document).ok).toBe(true)
           const outside = (one: Groove) =>
             one.parts
               .filter(p => !p.every)
@@ -123,7 +123,7 @@ describe('a sticking laid over a span', () => {
                   .map(stroke => `${p.limb} ${stroke.at} ${stroke.piece} ${stroke.level}`),
               )
               .sort()
-          expect(done.ok && outside(done.value.groove)).toEqual(outside(groove))
+          expect(done.ok && outside(done.value.document)).toEqual(outside(groove))
         },
       ),
       { numRuns: 150 },

@@ -1,4 +1,5 @@
-import { type Edit, type Groove, type Part, type Stroke, putStrokes, sayPlace, together } from '#core/groove'
+import { together } from '#core/edit'
+import { type Edit, type Groove, type Part, type Stroke, putStrokes, sayPlace } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { beatsOf, divides } from '#core/time'
 

@@ -1,4 +1,5 @@
-import { type Edit, type Groove, type Part, type Role, alterStrokes, partOf, together } from '#core/groove'
+import { together } from '#core/edit'
+import { type Edit, type Groove, type Part, type Role, alterStrokes, partOf } from '#core/groove'
 import type { Level } from '#core/kit'
 
 /** How loud each role should stand, as mean stick heights 1 to 5 from and to; and which role stays under which. */

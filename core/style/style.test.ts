@@ -143,7 +143,9 @@ describe('loudness', () => {
       'The comping is louder than the lead it accompanies, by 1.7 of a level',
     ])
     const quieter = apply(loud, leveled(loud, balance.roles.find(one => one.role === 'comping')!.partIds, -1))
-    expect(quieter.ok && balanceOf(quieter.value.groove, swing).roles.find(one => one.role === 'comping')!.mean).toBe(4)
+    expect(quieter.ok && balanceOf(quieter.value.document, swing).roles.find(one => one.role === 'comping')!.mean).toBe(
+      4,
+    )
   })
 })
 
@@ -193,7 +195,7 @@ describe('comping cells', () => {
     if (!placed.ok) return placed.reason
     const done = apply(groove, placed.value)
     if (!done.ok) return done.reason
-    return done.value.groove
+    return done.value.document
   }
   // On a grid of eighths an upbeat is 2520 after its beat; triplets are 1680 apart.
   it.each<[string, number, number[]]>([

@@ -1,4 +1,5 @@
-import { type Edit, type Groove, type Part, type Stroke, together } from '#core/groove'
+import { together } from '#core/edit'
+import { type Edit, type Groove, type Part, type Stroke } from '#core/groove'
 
 const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b)
 

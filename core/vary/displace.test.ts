@@ -27,7 +27,7 @@ const after = (groove: Groove, partIds: string[], slots: number): Groove => {
   if (!moved.ok) throw new Error(moved.reason)
   const applied = apply(groove, moved.value.edit)
   if (!applied.ok) throw new Error(applied.reason)
-  return applied.value.groove
+  return applied.value.document
 }
 const row = (groove: Groove, id: string) => {
   const ats = groove.parts.find(part => part.id === id)!.strokes

@@ -172,7 +172,7 @@ describe('a line read by the limbs', () => {
       reason: expect.stringMatching(/^Play the line above, how: one of accents in single strokes/),
     })
     const silent = apply(home, putNote(home, 'riff', note(2, 1)))
-    expect(silent.ok && silent.value.groove.guides[0]!.notes.map(one => [one.at / 1260, one.length / 1260])).toEqual([
+    expect(silent.ok && silent.value.document.guides[0]!.notes.map(one => [one.at / 1260, one.length / 1260])).toEqual([
       [0, 2],
       [2, 1],
       [6, 2],

@@ -58,7 +58,7 @@ function askedBy(home: Groove, kit: Kit): Set<string> {
 
 /**
  * Why a change from one groove to another breaks a promise; undefined where it keeps it.
- * @example broken('backbeat', groove, apply(groove, takeStrokes(part('backbeat'), [5040])).value.groove, kit) // => 'It takes the backbeat away.'
+ * @example broken('backbeat', groove, apply(groove, takeStrokes(part('backbeat'), [5040])).value.document, kit) // => 'It takes the backbeat away.'
  */
 export function broken(promise: PromiseId, before: Groove, after: Groove, kit: Kit): string | undefined {
   switch (promise) {

@@ -196,8 +196,11 @@ describe('lineage', () => {
     expect(main).toEqual({ ...home, parts: variation.parts })
     expect(kept).toEqual({ ...home, id: 'kept', title: 'Home, before', parent: { id: 'home', revision: 3, moves: [] } })
     const edit = apply(home, editBetween(home, main, 'adopted'))
-    expect(edit.ok && edit.value.groove).toEqual(main)
-    expect(edit.ok && apply(edit.value.groove, edit.value.inverse)).toMatchObject({ ok: true, value: { groove: home } })
+    expect(edit.ok && edit.value.document).toEqual(main)
+    expect(edit.ok && apply(edit.value.document, edit.value.inverse)).toMatchObject({
+      ok: true,
+      value: { document: home },
+    })
   })
 
   it('says what was done', () => {

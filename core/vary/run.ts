@@ -57,7 +57,12 @@ export function runMove(
   const edit = editBetween(groove, done.value.groove, sentence.split('. ')[0]!)
   const applied = apply(groove, edit)
   if (!applied.ok) return applied
-  return ok({ edit, sentence, made: { move: move.id, params: { ...params }, sentence }, groove: applied.value.groove })
+  return ok({
+    edit,
+    sentence,
+    made: { move: move.id, params: { ...params }, sentence },
+    groove: applied.value.document,
+  })
 }
 
 /** A step of a chain: a move by its id, and what it is told. */

@@ -153,32 +153,27 @@ const CLAIMS: [claim: RegExp, so: (match: RegExpMatchArray, before: Groove, afte
 
 describe('what a move says it did', () => {
   const held = new Map<RegExp, number>()
-  it(
-    'is so, number by number and place by place, over generated grooves',
-    { tags: ['law'] },
-    () => {
-      fc.assert(
-        fc.property(drummed, fc.integer(), (groove, seed) => {
-          const chance = chanceOf(seed)
-          for (const move of MOVES) {
-            const params = thrower(move, groove, DEFAULT_KIT)?.(chance)
-            const done = params && runMove(move, groove, params, DEFAULT_KIT)
-            if (!done?.ok) continue
-            const { sentence, groove: after } = done.value
-            expect(sentence, move.id).not.toMatch(/undefined|NaN|Infinity| on \.|\.\.| ,/)
-            for (const [claim, so] of CLAIMS) {
-              const match = sentence.match(claim)
-              if (!match) continue
-              held.set(claim, (held.get(claim) ?? 0) + 1)
-              if (!so(match, groove, after)) expect.fail(`${move.id} ${JSON.stringify(params)}: ${sentence}`)
-            }
+  it('is so, number by number and place by place, over generated grooves', { tags: ['law'], timeout: 300_000 }, () => {
+    fc.assert(
+      fc.property(drummed, fc.integer(), (groove, seed) => {
+        const chance = chanceOf(seed)
+        for (const move of MOVES) {
+          const params = thrower(move, groove, DEFAULT_KIT)?.(chance)
+          const done = params && runMove(move, groove, params, DEFAULT_KIT)
+          if (!done?.ok) continue
+          const { sentence, groove: after } = done.value
+          expect(sentence, move.id).not.toMatch(/undefined|NaN|Infinity| on \.|\.\.| ,/)
+          for (const [claim, so] of CLAIMS) {
+            const match = sentence.match(claim)
+            if (!match) continue
+            held.set(claim, (held.get(claim) ?? 0) + 1)
+            if (!so(match, groove, after)) expect.fail(`${move.id} ${JSON.stringify(params)}: ${sentence}`)
           }
-        }),
-        { numRuns: 600 },
-      )
-      // A claim that no sentence made would have been held against nothing.
-      for (const [claim] of CLAIMS) expect(held.get(claim) ?? 0, String(claim)).toBeGreaterThan(0)
-    },
-    300_000,
-  )
+        }
+      }),
+      { numRuns: 600 },
+    )
+    // A claim that no sentence made would have been held against nothing.
+    for (const [claim] of CLAIMS) expect(held.get(claim) ?? 0, String(claim)).toBeGreaterThan(0)
+  })
 })

@@ -158,11 +158,12 @@ test('who does not know it gets nothing, is heard five times a minute, and finds
   }
   // A name that is not this machine's, and another site.
   expect((await ask(`${url}/enter`, { headers: { host: 'bazzet.elsewhere' } })).status).toBe(403)
-  for (const headers of [
+  const elsewhere: Record<string, string>[] = [
     { origin: 'https://elsewhere.example' },
     { origin: 'null' },
     { 'sec-fetch-site': 'cross-site' },
-  ]) {
+  ]
+  for (const headers of elsewhere) {
     expect(
       (
         await ask(`${url}/api/session`, {

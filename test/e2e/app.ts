@@ -92,7 +92,8 @@ export const withServer = () =>
       const wrong: string[] = []
       const waiting = new Set<Request>()
       page.on('request', one => waiting.add(one))
-      for (const over of ['requestfinished', 'requestfailed'] as const) page.on(over, one => waiting.delete(one))
+      page.on('requestfinished', one => waiting.delete(one))
+      page.on('requestfailed', one => waiting.delete(one))
       page.on('pageerror', error => wrong.push(error.message))
       page.on(
         'console',

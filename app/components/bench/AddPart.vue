@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { together } from '#core/edit'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import { groupUnisons, sayLimbs, unisons } from '#core/analyse'
 import {
@@ -11,7 +12,6 @@ import {
   sayPlaces,
   sentence,
   timeline,
-  together,
   usualPart,
 } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
@@ -67,7 +67,10 @@ function laid(candidate: Candidate) {
     props.groove.parts.flatMap(one => one.strokes.map(stroke => stroke.at)),
   )
   const add = adding({ ...part, name: drummer.named(part.name) })
-  return { edit: cut.beats.length ? together(`Add “${part.name}”`, [{ type: 'bars', bars: cut.bars }, add]) : add, cut }
+  return {
+    edit: cut.beats.length ? together<Edit>(`Add “${part.name}”`, [{ type: 'bars', bars: cut.bars }, add]) : add,
+    cut,
+  }
 }
 /** What comes of a figure of two bars over bars that are not in pairs. */
 function turnOf({ rows }: Candidate): string {
@@ -102,7 +105,7 @@ function point(candidate: Candidate) {
   if (hearing.value) emit('hear', true)
   const tried = apply(props.groove, edit)
   if (!tried.ok) return
-  const groups = groupUnisons(unisons(timeline(tried.value.groove, props.kit))).filter(group =>
+  const groups = groupUnisons(unisons(timeline(tried.value.document, props.kit))).filter(group =>
     group.limbs.includes(limb.value),
   )
   meets.value = groups.length

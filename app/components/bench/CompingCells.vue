@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { together } from '#core/edit'
 import { computed, ref } from 'vue'
-import { type Edit, type Groove, apply, homeFor, makePart, sayPlace, together } from '#core/groove'
+import { type Edit, type Groove, apply, homeFor, makePart, sayPlace } from '#core/groove'
 import type { Limb } from '#core/kit'
 import { COMPING_CELLS, type CompingCell, placeCell } from '#core/style'
 import { beatsOf } from '#core/time'

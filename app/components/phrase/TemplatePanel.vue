@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { together } from '#core/edit'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Groove } from '#core/groove'
 import {
@@ -9,7 +10,6 @@ import {
   type Template,
   TEMPLATES,
   asGroove,
-  asOne,
   busierChanges,
   formed,
   otherCymbals,
@@ -124,7 +124,7 @@ async function take(place: 'instead' | 'after') {
       grooves: { ...props.phrase.grooves, ...grooves },
       sections: place === 'instead' ? sections : [...props.phrase.sections, ...sections],
     }
-    emit('edit', asOne(template.value.name, [...whole, ...unusedOut(after)]))
+    emit('edit', together(template.value.name, [...whole, ...unusedOut(after)]))
   } catch (error) {
     emit('refused', (error as Error).message)
   }

@@ -45,7 +45,7 @@ function moved({ slots, slotAt, beats, total }: Grid, at: number, by: number, fi
 function displacedAlone(groove: Groove, span: Span, slots: number, partIds?: readonly string[]): Result<Made> {
   const done = apply(groove, displacedIn(groove, span, slots, partIds))
   if (!done.ok) return done
-  const after = done.value.groove
+  const after = done.value.document
   const who =
     partIds && partIds.length < groove.parts.length
       ? sayList(groove.parts.filter(part => partIds.includes(part.id)).map(part => part.name))
