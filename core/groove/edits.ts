@@ -3,7 +3,6 @@ import { type Result, ok, readAs, refuse } from '#core/result'
 import { mod } from '#core/time'
 import { doubledPart, doubledStroke, misfits } from './fits'
 import {
-  LIMITS,
   type Bar,
   type Facts,
   type Groove,
@@ -12,9 +11,7 @@ import {
   type PartFacts,
   type Stroke,
   barSchema,
-  barTicks,
   factsSchema,
-  grooveTicks,
   guideSchema,
   partSchema,
   strokeSchema,
