@@ -4,7 +4,7 @@ import { timeline } from '#core/groove'
 import { readGrooveJson, writeGrooveJson } from '#core/formats'
 import { ENDINGS, FILL_FEET, LOUDNESS, RESTS, phraseBars, phrasePerformance, readPhrase } from '#core/phrase'
 import { CueLine } from '#core/perform'
-import { DEFAULT_KIT, KITS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
+import { DEFAULT_KIT, HOUSE_LIMITS, KITS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
 
 const text = readFileSync('docs/groove-format.md', 'utf8')
 const example = text.match(/```json\n([\s\S]*?)```/)![1]!
@@ -122,5 +122,32 @@ describe('CHANGELOG.md', () => {
   it('names as its newest version the one that package.json has', () => {
     const { version } = JSON.parse(readFileSync('package.json', 'utf8')) as { version: string }
     expect(readFileSync('CHANGELOG.md', 'utf8').match(/^## (\d\S+)/m)![1]).toBe(version)
+  })
+})
+
+describe('docs/rules.md', () => {
+  const rules = readFileSync('docs/rules.md', 'utf8')
+  const { burst, run, long, pair, double, travel, control, rise, grip } = HOUSE_LIMITS
+  const perSecond = (seconds: number) => `${Number((1 / seconds).toFixed(2))} a second`
+  const ms = (seconds: number) => `${Math.round(seconds * 1000)} ms`
+  const way = ({ start, speed }: { start: number; speed: number }) => `${start} s and ${speed} m a second`
+  it.each([
+    ['a burst of three or four, a hand', burst.hand, perSecond],
+    ['a burst of three or four, a foot', burst.foot, perSecond],
+    ['a run of five or more, a hand', run.hand, perSecond],
+    ['a run of five or more, a foot', run.foot, perSecond],
+    ['running for over eight bars, a hand', long.hand, perSecond],
+    ['running for over eight bars, a foot', long.foot, perSecond],
+    ['a pair standing alone, a hand', pair.hand, (s: number) => `${ms(s)} apart`],
+    ['a pair standing alone, a foot', pair.foot, (s: number) => `${ms(s)} apart`],
+    ['the second of a bounced double after the first', double, ms],
+    ['from a strong stroke to a ghost, same hand', control, ms],
+    ['from a ghost to an accent, same hand', rise, ms],
+    ['another grip: stick to cross-stick, and back', grip, ms],
+  ] as const)('gives the limit we use: %s', (what, { easy, hard }, say) => {
+    expect(rules).toContain(`| ${what} | ${say(easy)} | ${say(hard)} |`)
+  })
+  it('gives the way of a hand that we use', () => {
+    expect(rules).toContain(`| a hand's way between two pieces | ${way(travel.easy)} | ${way(travel.hard)} |`)
   })
 })

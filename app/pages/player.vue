@@ -99,6 +99,7 @@ useHead({ title: 'Player · Bazzet' })
       <p class="mb-3 text-sm text-muted">
         Rules of thumb, not measurements of you. Between easy and hard a groove is called demanding. Change a figure to
         suit your own hands; the Bench, the searches and the promise “playable” use it.
+        <NuxtLink to="/rules" class="underline">All limits and rules, and why</NuxtLink>
       </p>
       <LimitTable :limits="drummer.limits" @limits="limits => set({ limits })" />
     </section>

@@ -36,7 +36,7 @@ const found = (groove: Groove) => troubles(groove, events(groove)).map(one => [o
 const said = (groove: Groove) => troubles(groove, events(groove)).map(one => sayTrouble(groove, one))
 
 describe('one hand or foot', () => {
-  // By hand, from music.md's table. Sixteenths at b quarters a minute are b/15 a second, eighths b/30; gaps in ms below.
+  // By hand, from docs/rules.md's table. Sixteenths at b quarters a minute are b/15 a second, eighths b/30; gaps in ms below.
   it.each<[string, number, Groove['parts'][number], unknown[]]>([
     // Without a break: a hand easy up to 5 a second (75), hard from 7 (105); a foot 4 (60) and 6 (90).
     ['hats in sixteenths', 75, part('p', 'RH', 'hi-hat', '3333'), []],
@@ -444,7 +444,7 @@ describe('density', () => {
     ).toBe(score)
   })
 
-  // music.md: by hand, 4/4 in sixteenths unless it says otherwise.
+  // docs/rules.md: by hand, 4/4 in sixteenths unless it says otherwise.
   it.each<[string, ReturnType<typeof makeBars>, string, number]>([
     ['son clave', makeBars(meter(4, 4), 1, 4), '3..3 ..3. ..3. 3...', 4],
     ['rumba clave', makeBars(meter(4, 4), 1, 4), '3..3 ...3 ..3. 3...', 5],

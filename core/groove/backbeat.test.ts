@@ -33,7 +33,7 @@ function groove(
 const four = (count: number) => makeBars(meter(4, 4), count, 4)
 
 describe('the backbeat', () => {
-  // Worked out by hand from music.md.
+  // Worked out by hand from docs/rules.md.
   it.each<[string, ReturnType<typeof groove>, string | undefined]>([
     ['2 and 4 with ghosts', groove(four(1), { LH: '...1 5..1 .1.. 5...' }), '2 and 4'],
     ['in every bar', groove(four(2), { LH: '.... 5... .... 5...' }), '2 and 4 of every bar'],

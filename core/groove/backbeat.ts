@@ -33,7 +33,7 @@ const SHARE = 0.5
 /**
  * The backbeat among snare strokes of the hands: the loudest class of them (from plain up) that falls on the same felt beats
  * in most bars. In a bar of four felt beats these are 2 and 4, or 3, or all four; in other bars up to half of the beats,
- * never 1 alone. Further strong strokes do not cancel it. Tradition; see music.md, Backbeat.
+ * never 1 alone. Further strong strokes do not cancel it. Tradition; see docs/rules.md, Backbeat.
  * `backbeatAmong(beatsOf([fourFour]), [{ at: 5040, level: 5 }, { at: 15120, level: 5 }, { at: 6300, level: 1 }])`
  * // => beats [1, 3], ats [5040, 15120]
  * @internal

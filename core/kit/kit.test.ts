@@ -63,7 +63,7 @@ describe('the shipped kits', () => {
     ['ride', 'bell', 53],
   ] as const)('%s, %s is note %i', (id, stroke, note) => expect(noteOf(at(id), stroke)).toBe(note))
 
-  // The table of music.md: steps from the middle line (the third space is 1), and heads.
+  // The table of docs/rules.md: steps from the middle line (the third space is 1), and heads.
   it.each([
     ['crash', 'hit', 'hand', 6, 'x'],
     ['hi-hat', 'hit', 'hand', 5, 'x'],

@@ -39,7 +39,7 @@ export interface Limits {
 
 const rate = (easy: number, hard: number): Limit => ({ easy: 1 / easy, hard: 1 / hard })
 
-/** House rules of thumb, from common teaching and from what hands and feet are clocked at; see music.md, Playability. */
+/** House rules of thumb, from common teaching and from what hands and feet are clocked at; see docs/rules.md, What a body can do. */
 export const HOUSE_LIMITS: Limits = {
   burst: { hand: rate(7.5, 10.5), foot: rate(5, 7.5) },
   run: { hand: rate(6, 8.5), foot: rate(4.5, 6.5) },

@@ -65,7 +65,7 @@ const within = (what: string, unit: string, least: number, most: number) => {
 
 /** How this player practises: when something comes back, what counts as clean, and how loud it is at their ears. */
 export const practiceSchema = z.strictObject({
-  /** Days until something solid is due again, longer each time. Source: the project's music.md. */
+  /** Days until something solid is due again, longer each time. See docs/rules.md, What is due. */
   spacing: z
     .array(z.int({ error: 'Days of the spacing are whole numbers.' }).min(1).max(365), {
       error: 'The spacing is a list of days.',

@@ -3,7 +3,7 @@ import type { PieceKind } from './kinds'
 import type { Piece, PieceStroke } from './schema'
 import type { StrokeKind } from './strokes'
 
-// The table of music.md; kinds it does not name stand where percussion parts usually put them.
+// The table of docs/rules.md; kinds it does not name stand where percussion parts usually put them.
 const PLACES: Record<PieceKind, StaffPlace> = {
   crash: { place: 6, head: 'x' },
   china: { place: 7, head: 'x' },

@@ -1,6 +1,6 @@
 import type { Asked, Struck, Tells } from './struck'
 
-/** A stroke matches a cue at most so far from it, in seconds; nearer where its neighbours are near. Source: the project's music.md. */
+/** A stroke matches a cue at most so far from it, in seconds; nearer where its neighbours are near. See docs/rules.md, What was played. */
 export const WIDEST = 0.11
 /** What a miss or an extra costs, in seconds squared: a stroke this far off costs as much. */
 const PRICE = 0.08 ** 2
@@ -84,7 +84,7 @@ function pairUp(
 /**
  * Which stroke answers which cue: one to one, order kept within a voice (a piece, a limb, or all where the input tells neither), the
  * least sum of squared distances. Windows of two instants meet at most at their edges, so that what can match falls into
- * short runs, each paired by itself. Source: the project's music.md.
+ * short runs, each paired by itself. See docs/rules.md, What was played.
  *
  * @example match([{ at: 0, limb: 'RH', instant: 0 }], [{ at: 0.012, limb: 'RH' }], 'limb').pairs // => [{ asked: 0, struck: 0 }]
  */

@@ -3,7 +3,7 @@ import type { InputName, LimbMeasures, Measures } from './schema'
 import { type Matched, match } from './match'
 import type { Asked, Struck, Tells } from './struck'
 
-/** What counts as together, clean and enough; the defaults are music.md's. Milliseconds, and strokes of a limb. */
+/** What counts as together, clean and enough; the defaults are those of docs/rules.md. Milliseconds, and strokes of a limb. */
 export interface Measuring {
   hands: number
   feet: number

@@ -65,7 +65,7 @@ export interface Notation {
 }
 
 /**
- * A groove as percussion notation in two voices: hands over feet, beamed by felt beat, as music.md has it. Muted parts are left out; `only` chooses
+ * A groove as percussion notation in two voices: hands over feet, beamed by felt beat, as docs/rules.md has it. Muted parts are left out; `only` chooses
  * parts by id. What is picked up stands before the first bar, counted as it is counted there.
  * @example notate(groove, kit).bars.length // => 1
  */

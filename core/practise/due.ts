@@ -31,7 +31,7 @@ export interface Due {
   tempo: Tempo | null
 }
 
-/** Days until something solid is due again, longer each time it is solid: the rule of music.md. */
+/** Days until something solid is due again, longer each time it is solid: the rule of docs/rules.md. */
 export const SPACING: readonly number[] = [1, 2, 4, 8, 16, 32]
 
 const DAY = 24 * 60 * 60 * 1000

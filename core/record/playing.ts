@@ -104,7 +104,7 @@ interface Filled {
 
 /**
  * Reads playing as a drummer would: the grid of each felt beat, the swing over the whole, what is ahead or behind by voice, and how late
- * all of it is. Onsets of several times round are read together. See Quantising in music.md.
+ * all of it is. Onsets of several times round are read together. See docs/rules.md, What was played.
  * @internal
  */
 export function readPlaying(

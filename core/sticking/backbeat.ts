@@ -23,7 +23,7 @@ export interface Motion {
   fromSoft: boolean
 }
 
-/** A loud stroke's name by where its hand goes next (music.md, Rudiments), and what its neighbours in that hand add. */
+/** A loud stroke's name by where its hand goes next, and what its neighbours in that hand add. */
 function sayMotion(asks: Asks, { nextLoud, fromSoft }: Motion): string {
   const stroke = nextLoud
     ? 'a full stroke: that hand’s next is loud too'

@@ -50,7 +50,7 @@ export function gridCost(onsets: readonly number[], slots: number, places: reado
 /**
  * The grid that onsets within a felt beat lie on, and the slot that each belongs to (the last may be the next beat’s first). Onsets are
  * ticks from the beat’s start. Those that lie exactly on a grid we offer are on the coarsest such; otherwise it is the grid with the least
- * squared distance plus a price for its fineness (see Quantising in music.md), once, or for each onset where several times round are
+ * squared distance plus a price for its fineness (see docs/rules.md, What was played), once, or for each onset where several times round are
  * read together. Under a swing the places are where they sound.
  *
  * @example bestGrid([0, 1680, 3360], 5040) // => { slots: 3, places: [0, 1, 2], exact: true, cost: 0.25 }

@@ -110,7 +110,7 @@ describe('grid', () => {
 })
 
 describe('counting', () => {
-  // The table of music.md: slots, numbers, syllables, on beat 2 of a quarter meter.
+  // The table of docs/rules.md: slots, numbers, syllables, on beat 2 of a quarter meter.
   it.each([
     [1, '2', 'ta'],
     [2, '2 &', 'ta di'],
@@ -131,7 +131,7 @@ describe('counting', () => {
     expect(countBeat(2, 3, { school: 'numbers', triplet: 'trip let' }).join(' ')).toBe('2 trip let')
   })
 
-  // music.md: 12/8 by felt beats, 6/8 and 9/8 numbered on; sixteenths of either numbered on; the player may have it otherwise.
+  // docs/rules.md: 12/8 by felt beats, 6/8 and 9/8 numbered on; sixteenths of either numbered on; the player may have it otherwise.
   it.each<[number, number, Counting['dotted'], string]>([
     [12, 3, undefined, '1 & a 2 & a 3 & a 4 & a'],
     [12, 3, 'usual', '1 & a 2 & a 3 & a 4 & a'],

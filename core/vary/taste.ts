@@ -136,7 +136,7 @@ function changedAt({ home, now }: Trial): number[] {
 const fresh = (now: readonly number[], before: readonly number[]): number[] => now.filter(at => !before.includes(at))
 const ghostsABar = (seen: Seen): number => seen.ghosts.length / seen.groove.bars.length
 
-/** The rules of music.md, Taste, with the styles where each does not hold; of the vetoes, those that need not look at strokes come first. */
+/** The rules of taste (docs/rules.md), with the styles where each does not hold; of the vetoes, those that need not look at strokes come first. */
 export const TASTE: readonly TasteRule[] = [
   {
     id: 'undone',

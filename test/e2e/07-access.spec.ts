@@ -49,6 +49,7 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
   ['Kit', '/kit/five-piece', '[data-piece]'],
   ['a large Kit', '/kit/large', '[data-piece]'],
   ['Player', '/player', '[data-limit]'],
+  ['Limits and rules', '/rules', 'table'],
   ['the password', '/enter', 'input[type=password]'],
   ['Compare', '/compare?a=wet-rope', '[data-difference]'],
   ['Sheet', '/sheet/wet-rope', '.staff svg'],

@@ -23,6 +23,14 @@ test.afterAll(async ({ app }) => {
   expect(back.status).toBe(200)
 })
 
+test('the limits lead to a page that gives them with their reasons', async ({ bench }) => {
+  await open(bench)
+  await bench.page.getByRole('link', { name: 'All limits and rules, and why' }).click()
+  await expect(
+    bench.page.getByRole('row', { name: /a run of five or more, a hand 6 a second 8.5 a second/ }),
+  ).toBeVisible()
+})
+
 test('what is new begins as the player says: lead, kit, what the bass drum is called', async ({ bench }) => {
   const { page } = bench
   await page.goto(`${bench.app.url}/shelf`)
