@@ -1,3 +1,5 @@
+import { LIMBS, type Limb } from '#core/kit'
+
 /**
  * Every key of the application, once: handlers are made from this table and the help sheet shows it, so that they cannot differ. A key is
  * named as `keyOf` names it; lines that say the same stand on one row of the sheet.
@@ -324,6 +326,10 @@ export function keyOf({
   const sign = key.length === 1 && !isLetter(key) && key !== ' '
   return `${ctrlKey || metaKey ? 'Ctrl+' : ''}${altKey ? 'Alt+' : ''}${shiftKey && !sign ? 'Shift+' : ''}${key === ' ' ? 'Space' : isLetter(key) ? key.toLowerCase() : key}`
 }
+
+/** The limb that a key strikes for while keys are the input; undefined for every other key. */
+export const limbOfKey = (event: Parameters<typeof keyOf>[0]): Limb | undefined =>
+  LIMBS.find(limb => KEYS.strike.keys[limb][0] === keyOf(event))
 
 const list = (keys: string | readonly string[]): readonly string[] => (typeof keys === 'string' ? [keys] : keys)
 

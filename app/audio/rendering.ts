@@ -1,8 +1,8 @@
-import { wrap } from 'comlink'
 import { blowsOf } from '#core/groove'
 import { pieceOf } from '#core/kit'
 import type { Performance } from '#core/perform'
 import { type RecordingName, type SoundKey, recordingsFor, soundKey, soundName } from '#core/sound'
+import { remoteWorker } from '../workers/remote'
 import type { SoundWorker } from '../workers/sound.worker'
 import { fetchOwn, fetchRecording } from './bank'
 
@@ -11,16 +11,15 @@ import { fetchOwn, fetchRecording } from './bank'
  * anything: what a page will want is made ready while nothing else happens, and the first play waits for nothing.
  */
 export class Rendering {
-  private raw: Worker | undefined
-  private wrapped: ReturnType<typeof wrap<SoundWorker>> | undefined
+  private readonly own = remoteWorker<SoundWorker>(
+    () => new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' }),
+  )
   /** Recordings, and files of the player's own, that the worker has been given. */
   private readonly handed = new Map<string, Promise<unknown>>()
   private readonly ready = new Map<string, Promise<Float32Array<ArrayBuffer>>>()
 
   get worker() {
-    this.raw ??= new Worker(new URL('../workers/sound.worker.ts', import.meta.url), { type: 'module' })
-    this.wrapped ??= wrap<SoundWorker>(this.raw)
-    return this.wrapped
+    return this.own.remote
   }
 
   /** Has the worker know what a sound is made from. */

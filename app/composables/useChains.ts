@@ -1,6 +1,6 @@
-import { type Remote, wrap } from 'comlink'
 import { type Ref, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { Answer, Question } from '#core/sticking'
+import { plain, remoteWorker } from '../workers/remote'
 import type { StickingWorker } from '../workers/sticking.worker'
 
 /** The solver’s answer to the question as it stands, worked out in a worker; a question that is overtaken is cut off. */
@@ -8,29 +8,24 @@ export function useChains(question: Ref<Question>) {
   const answer = shallowRef<Answer>()
   const working = ref(false)
   const milliseconds = ref(0)
-  // One proxy for each worker: a second, once forgotten, would close the worker’s door behind it.
-  let open: { raw: Worker; remote: Remote<StickingWorker> } | undefined
-  const start = () => {
-    const raw = new Worker(new URL('../workers/sticking.worker.ts', import.meta.url), { type: 'module' })
-    return { raw, remote: wrap<StickingWorker>(raw) }
-  }
+  const worker = remoteWorker<StickingWorker>(
+    () => new Worker(new URL('../workers/sticking.worker.ts', import.meta.url), { type: 'module' }),
+  )
+  let turn = 0
 
   async function ask(now: Question) {
     // A worker cannot be interrupted, only ended: one that is still at the last question makes way.
-    if (working.value) {
-      open?.raw.terminate()
-      open = undefined
-    }
+    if (working.value) worker.end()
     working.value = true
-    const mine = (open ??= start())
+    const mine = ++turn
     const began = performance.now()
-    const found = await mine.remote.chains(JSON.parse(JSON.stringify(now)))
-    if (open !== mine) return
+    const found = await worker.remote.chains(plain(now))
+    if (mine !== turn) return
     milliseconds.value = Math.round(performance.now() - began)
     answer.value = found
     working.value = false
   }
   watch(question, now => void ask(now), { immediate: true })
-  onScopeDispose(() => open?.raw.terminate())
+  onScopeDispose(worker.end)
   return { answer, working, milliseconds }
 }

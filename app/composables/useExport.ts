@@ -6,6 +6,7 @@ import type { Performance } from '#core/perform'
 import type { Phrase } from '#core/phrase'
 import { download, downloadJson } from '../download'
 import type { FormatId } from '../formats'
+import { plain } from '../workers/remote'
 import type { RenderWorker, WavWish } from '../workers/render.worker'
 import { useSettings } from '../stores/settings'
 
@@ -85,7 +86,7 @@ export function useExport() {
   ): Promise<Uint8Array> {
     const { bankFor } = await import('../audio/bank')
     const bank = await bankFor(performance.sections.map(section => section.kit))
-    return wrap<RenderWorker>(own).wav(JSON.parse(JSON.stringify(performance)) as Performance, wish, bank, tell)
+    return wrap<RenderWorker>(own).wav(plain(performance), wish, bank, tell)
   }
 
   /** The performance that is rendered: a groove so many times, or the phrase, with a click and its count-in where they are wanted. */

@@ -1,9 +1,9 @@
-import { type Remote, wrap } from 'comlink'
 import { onScopeDispose, ref, shallowRef, toRaw } from 'vue'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
 import type { Idea, IdeaWish } from '#core/vary'
 import type { IdeasWorker } from '../workers/ideas.worker'
+import { plain, remoteWorker } from '../workers/remote'
 
 /** Candidates in all, and how many at a time. */
 export const IDEAS_TRIED = 60_000
@@ -26,20 +26,16 @@ export function useIdeas() {
   /** Candidates made and judged a second, in the worker. */
   const rate = ref(0)
   const ideas = shallowRef<Idea[]>([])
-  let raw: Worker | undefined
-  let worker: Remote<IdeasWorker> | undefined
+  const worker = remoteWorker<IdeasWorker>(
+    () => new Worker(new URL('../workers/ideas.worker.ts', import.meta.url), { type: 'module' }),
+  )
   let turn = 0
-
-  function awake(): Remote<IdeasWorker> {
-    raw ??= new Worker(new URL('../workers/ideas.worker.ts', import.meta.url), { type: 'module' })
-    return (worker ??= wrap<IdeasWorker>(raw))
-  }
 
   /** Starts the worker and has it try a little, unheard of. */
   async function warm(groove: Groove, kit: Kit) {
     const mine = turn
-    await awake().begin(toRaw(groove), toRaw(kit), { seed: 0, promises: ['playable'], groups: [] })
-    if (mine === turn) await awake().advance(WARM, 1)
+    await worker.remote.begin(toRaw(groove), toRaw(kit), { seed: 0, promises: ['playable'], groups: [] })
+    if (mine === turn) await worker.remote.advance(WARM, 1)
   }
 
   async function begin(groove: Groove, kit: Kit, wish: IdeaWish) {
@@ -47,14 +43,13 @@ export function useIdeas() {
     running.value = true
     ideas.value = []
     made.value = dropped.value = rate.value = 0
-    // Plain data, for a worker is sent copies.
-    await awake().begin(toRaw(groove), toRaw(kit), JSON.parse(JSON.stringify(wish)))
+    await worker.remote.begin(toRaw(groove), toRaw(kit), plain(wish))
     while (mine === turn && made.value < IDEAS_TRIED) {
       const next = TOLD.find(one => one.at > made.value)!
       const stretch = Math.min(AT_A_TIME, next.at - made.value)
       const told = made.value + stretch === next.at
       const before = made.value
-      const news = await awake().advance(stretch, told ? next.listed : 0)
+      const news = await worker.remote.advance(stretch, told ? next.listed : 0)
       if (mine !== turn || !news) return
       made.value = news.made
       dropped.value = news.broken + news.alike
@@ -76,7 +71,7 @@ export function useIdeas() {
   }
   onScopeDispose(() => {
     turn++
-    raw?.terminate()
+    worker.end()
   })
   return { running, made, dropped, rate, ideas, warm, begin, stop, clear }
 }

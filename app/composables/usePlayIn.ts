@@ -1,16 +1,14 @@
 import { useEventListener, useRafFn } from '@vueuse/core'
 import { onMounted, onScopeDispose, watch } from 'vue'
 import type { Span } from '#core/groove'
-import { LIMBS, type Limb } from '#core/kit'
-import { KEYS, keyOf } from '../keys'
+import type { Limb } from '#core/kit'
+import { limbOfKey } from '../keys'
 import { useMeasuring } from '../stores/measuring'
 import { usePlayer } from '../stores/player'
 import { usePlayingIn } from '../stores/playing-in'
+import { TEXT_FIELDS, isWithin } from '../typing'
 
-const STRIKES = KEYS.strike.keys
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  target.closest('input, textarea, select, [contenteditable=true], [role=listbox], [role=dialog]') !== null
+const NO_STRIKE = `${TEXT_FIELDS}, [role=listbox], [role=dialog]`
 
 /** Playing in under the hands: the record key, the four keys, and the loop that is played over. `play` begins what sounds anew. */
 export function usePlayIn(span: () => Span, play: () => void) {
@@ -31,9 +29,7 @@ export function usePlayIn(span: () => Span, play: () => void) {
 
   // Four keys are four limbs while the panel is open, before the station knows them as its own.
   const limbOf = (event: KeyboardEvent) =>
-    store.open && measuring.input === 'keys' && !isTyping(event.target)
-      ? LIMBS.find(one => STRIKES[one][0] === keyOf(event))
-      : undefined
+    store.open && measuring.input === 'keys' && !isWithin(event.target, NO_STRIKE) ? limbOfKey(event) : undefined
   useEventListener(
     window,
     'keydown',

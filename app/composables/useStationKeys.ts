@@ -1,16 +1,11 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
 import { type Handlers, type KeyGroup, byKey } from '../keys'
-
-const within = (target: EventTarget | null, selector: string): boolean =>
-  target instanceof HTMLElement && target.closest(selector) !== null
+import { TEXT_FIELDS, isWithin } from '../typing'
 
 /** Where keys are text, and what lies over a station: both have keys of their own. What is fading away lies over nothing. */
 const OWN = [
-  'input',
-  'textarea',
-  'select',
-  '[contenteditable=true]',
+  TEXT_FIELDS,
   ...['dialog', 'menu', 'listbox'].map(role => `[role=${role}]:not([data-state=closed])`),
 ].join()
 /** What Space and Enter already mean something to. */
@@ -35,7 +30,9 @@ export function useStationKeys<G extends KeyGroup>(group: G, handlers: Handlers<
   const withoutPress = Object.fromEntries(
     Object.entries(shortcuts).filter(([name]) => name !== ' ' && name !== 'Enter'),
   )
-  defineShortcuts(computed(() => (within(at.value, OWN) ? {} : within(at.value, PRESSABLE) ? withoutPress : shortcuts)))
+  defineShortcuts(
+    computed(() => (isWithin(at.value, OWN) ? {} : isWithin(at.value, PRESSABLE) ? withoutPress : shortcuts)),
+  )
 }
 
 /** The sheet of all keys: whether it is open, and whether it was ever wanted, so that it is fetched only then. */

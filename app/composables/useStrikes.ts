@@ -1,9 +1,6 @@
 import { useEventListener } from '@vueuse/core'
-import { LIMBS } from '#core/kit'
-import { KEYS, keyOf } from '../keys'
+import { limbOfKey } from '../keys'
 import { useMeasuring } from '../stores/measuring'
-
-const STRIKES = KEYS.strike.keys
 
 /** Four keys as four limbs, while they are the input: each press is a stroke at the moment the browser says it came. */
 export function useStrikes() {
@@ -13,7 +10,7 @@ export function useStrikes() {
     'keydown',
     event => {
       if (measuring.input !== 'keys' || event.repeat) return
-      const limb = LIMBS.find(one => STRIKES[one][0] === keyOf(event))
+      const limb = limbOfKey(event)
       if (limb) measuring.strike(event.timeStamp, { limb })
     },
     { capture: true },

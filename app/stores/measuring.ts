@@ -1,4 +1,3 @@
-import { type Remote, wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { computed, ref, toRaw } from 'vue'
 import * as z from 'zod/mini'
@@ -18,6 +17,7 @@ import {
 } from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
 import type { MeasureWorker, Played } from '../workers/measure.worker'
+import { plain, remoteWorker } from '../workers/remote'
 import { lacking } from '../documents/lacking'
 import { useRemembered } from '../remembered'
 import { useDrummer } from './drummer'
@@ -117,7 +117,9 @@ export const useMeasuring = defineStore('measuring', () => {
     hint.value = hintOf(recent)
   }
 
-  let worker: Remote<MeasureWorker> | undefined
+  const worker = remoteWorker<MeasureWorker>(
+    () => new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }),
+  )
   /** What the takes since the last time come to; null where nothing was measured. */
   async function taken(): Promise<Measures | null> {
     const played = takes
@@ -125,18 +127,14 @@ export const useMeasuring = defineStore('measuring', () => {
     if (!on.value || !played.length) return null
     const which = input.value as Exclude<Input, 'none'>
     if (which !== 'simulated' && !played.some(take => take.struck.length)) return null
-    worker ??= wrap<MeasureWorker>(
-      new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }),
-    )
-    const plain = JSON.parse(JSON.stringify(played)) as Played[]
     const by = {
       input: which,
       tells: TELLS[which],
       vouched: which === 'simulated' || !!latencies.value[which]?.vouched,
       measuring: { ...measuring.value },
     }
-    return worker.measure(
-      plain,
+    return worker.remote.measure(
+      plain(played),
       by,
       which === 'simulated' ? { ...USUAL_SIMULATED, seed: Math.round(played[0]!.to * 1000) } : undefined,
     )
@@ -144,11 +142,7 @@ export const useMeasuring = defineStore('measuring', () => {
 
   /** A recording of a stage, as a MIDI file, measured against what the stage asks for. */
   function ofRecording(bytes: Uint8Array, kit: Kit, performance: Performance) {
-    worker ??= wrap<MeasureWorker>(
-      new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }),
-    )
-    const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
-    return worker.recording(bytes, plain(kit), plain(performance), { ...measuring.value })
+    return worker.remote.recording(bytes, plain(kit), plain(performance), { ...measuring.value })
   }
 
   // ---- pads over MIDI ----

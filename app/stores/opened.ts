@@ -1,4 +1,3 @@
-import { type Remote, wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Cut, FromScore } from '#core/formats'
@@ -8,6 +7,7 @@ import { useDrummer } from './drummer'
 import { useSettings } from './settings'
 import type { Waiting } from '../composables/useOpening'
 import type { FormatsWorker, Found } from '../workers/formats.worker'
+import { plain, remoteWorker } from '../workers/remote'
 
 /** What a file was found to hold. */
 export type Holds = (Found & { ok: true })['value']
@@ -37,18 +37,13 @@ export const useOpened = defineStore('opened', () => {
   const lead = ref<'right' | 'left'>('right')
   const kit = computed(() => kits.of(kitId.value))
   let fixed: Map<number, Limb>[] = []
-  let raw: Worker | undefined
-  let worker: Remote<FormatsWorker> | undefined
+  const worker = remoteWorker<FormatsWorker>(
+    () => new Worker(new URL('../workers/formats.worker.ts', import.meta.url), { type: 'module' }),
+  )
   let turn = 0
 
-  function awake(): Remote<FormatsWorker> {
-    raw ??= new Worker(new URL('../workers/formats.worker.ts', import.meta.url), { type: 'module' })
-    return (worker ??= wrap<FormatsWorker>(raw))
-  }
-  /** Plain data, for a worker is sent copies. */
-  const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
   const make = (cut: Cut, title: string, i: number) =>
-    awake().groove(plain(cut), title, {
+    worker.remote.groove(plain(cut), title, {
       kit: plain(kit.value),
       lead: lead.value,
       counting: plain(settings.counting),
@@ -67,7 +62,7 @@ export const useOpened = defineStore('opened', () => {
     looking.value = true
     refused.value = ''
     try {
-      const found = await awake().open(now.bytes, now.name, plain(kit.value))
+      const found = await worker.remote.open(now.bytes, now.name, plain(kit.value))
       if (mine !== turn) return
       fixed = []
       stretches.value = []
@@ -106,15 +101,14 @@ export const useOpened = defineStore('opened', () => {
   const chosenIn = (i: number): ReadonlyMap<number, Limb> => fixed[i] ?? new Map<number, Limb>()
   function leave() {
     turn++
-    raw?.terminate()
-    raw = worker = undefined
+    worker.end()
     file.value = opened.value = undefined
     stretches.value = []
     refused.value = ''
     looking.value = false
   }
   /** Wakes the worker before a file is there, so that the file need not wait for it. */
-  const ready = () => void awake()
+  const ready = () => void worker.remote
   return {
     ready,
     file,

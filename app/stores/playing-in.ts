@@ -1,4 +1,3 @@
-import { type Remote, wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { type Groove, type Span, freshStroke, partOf } from '#core/groove'
@@ -10,6 +9,7 @@ import { tickSeconds } from '#core/time'
 import { newId } from '../documents/ids'
 import { useRemembered } from '../remembered'
 import type { MeasureWorker } from '../workers/measure.worker'
+import { plain, remoteWorker } from '../workers/remote'
 import { useBench } from './bench'
 import { type Told, useMeasuring } from './measuring'
 import { PLAYED_IN, type PlayInOptions } from './played-in'
@@ -24,7 +24,6 @@ const USUAL: PlayInOptions = {
   strength: 100,
   feel: false,
 }
-const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 /** Playing in on the Bench: what is struck over the click, time round after time round, and the groove that is made of it. */
 export const usePlayingIn = defineStore('playing-in', () => {
@@ -47,7 +46,9 @@ export const usePlayingIn = defineStore('playing-in', () => {
   let ids = ''
   /** Times round of the take that runs, by their number, until they are over. */
   let laps = new Map<number, PlayedTake>()
-  let worker: Remote<MeasureWorker> | undefined
+  const worker = remoteWorker<MeasureWorker>(
+    () => new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }),
+  )
   let turn = 0
 
   const strokes = computed(() => takes.value.reduce((sum, take) => sum + take.strokes.length, 0))
@@ -188,12 +189,9 @@ export const usePlayingIn = defineStore('playing-in', () => {
       made.value = undefined
       return
     }
-    worker ??= wrap<MeasureWorker>(
-      new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }),
-    )
     const { grid, strength, feel } = options.value
     const of = takes.value
-    const found = await worker.made(plain(groove), plain(of), {
+    const found = await worker.remote.made(plain(groove), plain(of), {
       kit: plain(bench.kit),
       grid,
       strength: strength / 100,

@@ -2,6 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import { shallowRef } from 'vue'
 import { useOpening } from '~/composables/useOpening'
+import { TEXT_FIELDS, isWithin } from '~/typing'
 
 /** Files dropped anywhere, and text that looks like a tablature or a document pasted outside any field. */
 const { look, lookAtText } = useOpening()
@@ -23,8 +24,7 @@ useEventListener(window, 'drop', (event: DragEvent) => {
   void look(file)
 })
 useEventListener(window, 'paste', (event: ClipboardEvent) => {
-  if ((event.target as HTMLElement | null)?.closest('input, textarea, [contenteditable=true], [role=application]'))
-    return
+  if (isWithin(event.target, `${TEXT_FIELDS}, [role=application]`)) return
   const file = event.clipboardData?.files[0]
   const text = event.clipboardData?.getData('text/plain') ?? ''
   if (file) void look(file)
