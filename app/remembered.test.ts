@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import * as z from 'zod/mini'
+import { fields, figure, listOf, text as words } from './read'
 import { REMEMBERED, readRemembered, writeRemembered } from './remembered'
 
-const words = { schema: z.string(), usual: 'usual' }
-const figures = { schema: z.array(z.number()), usual: [1] }
+const aText = { read: words, usual: 'usual' }
+const figures = { read: listOf(figure), usual: [1] }
 
 describe('what the browser remembers', () => {
   // Texts as the Bazzet before the registry wrote them: a text as it is, and everything else as JSON.
   it.each([
-    ['a text', words, 'wet-rope', 'wet-rope'],
-    ['a text that looks like a number', words, '1234', '1234'],
-    ['a text that looks like nothing', words, 'null', 'null'],
+    ['a text', aText, 'wet-rope', 'wet-rope'],
+    ['a text that looks like a number', aText, '1234', '1234'],
+    ['a text that looks like nothing', aText, 'null', 'null'],
     ['figures', figures, '[0,1260]', [0, 1260]],
     ['figures where a text was', figures, 'none', [1]],
     ['half a list', figures, '[0,12', [1]],
@@ -23,7 +23,7 @@ describe('what the browser remembers', () => {
     const names = REMEMBERED as Record<string, number>
     names.seed = 3
     const shape = {
-      schema: z.object({ seed: z.number() }),
+      read: fields({ seed: figure }),
       usual: { seed: 0 },
       upgrades: [(old: unknown) => [old], (old: unknown) => ({ seed: (old as number[])[0] })],
     }

@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import type { Ref } from 'vue'
-import * as z from 'zod/mini'
+import { type Read, anything, fields, figure } from './read'
 
 /**
  * Everything that this browser remembers by itself, by its key after `bazzet:`, with the version of what is under it. What belongs
@@ -44,9 +44,9 @@ export type RememberedName = keyof typeof REMEMBERED
 /** Where texts wait: a store such as the browser's, which outlives the page. */
 export type TextStore = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>
 
-/** How something remembered is read: its shape, what it is before anything is remembered, and how each older version becomes the next. */
+/** How something remembered is read, what it is before anything is remembered, and how each older version becomes the next. */
 export interface Shape<T> {
-  schema: z.core.$ZodType<T>
+  read: Read<T>
   usual: NoInfer<T>
   upgrades?: readonly ((old: unknown) => unknown)[]
 }
@@ -62,19 +62,19 @@ function parsed(text: string): unknown {
   }
 }
 
-const versioned = z.strictObject({ bazzetVersion: z.number(), value: z.unknown() })
+const versioned = fields({ bazzetVersion: figure, value: anything })
 
 /** What a text says, brought up from the version it was written in; what cannot be read, or is of a newer Bazzet, is as if it were not there. */
-export function readRemembered<T>(name: RememberedName, text: string, { schema, usual, upgrades = [] }: Shape<T>): T {
-  const found = versioned.safeParse(parsed(text))
-  const version = found.success ? found.data.bazzetVersion : 1
+export function readRemembered<T>(name: RememberedName, text: string, { read, usual, upgrades = [] }: Shape<T>): T {
+  const found = versioned(parsed(text))
+  const version = found?.bazzetVersion ?? 1
   const brought = (value: unknown) =>
     upgrades.slice(version - 1, REMEMBERED[name] - 1).reduce((old, up) => up(old), value)
   if (version > REMEMBERED[name]) return usual
   // A text that happens to look like a number or a list is still a text where one is asked for.
-  for (const value of found.success ? [found.data.value] : [parsed(text), text]) {
-    const read = z.core.safeParse(schema, brought(value))
-    if (read.success) return read.data
+  for (const value of found ? [found.value] : [parsed(text), text]) {
+    const known = read(brought(value))
+    if (known !== undefined) return known
   }
   return usual
 }

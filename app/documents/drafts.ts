@@ -1,16 +1,9 @@
-import * as z from 'zod/mini'
+import { anything, fields, figure } from '../read'
 import { type TextStore, keyOf as rememberedAs, readRemembered, writeRemembered } from '../remembered'
 import type { Draft } from './autosave'
 
-/** What is read of a draft here; its document is read by its kind, where it is opened. */
-const draftSchema = z.nullable(
-  z.looseObject({
-    revision: z.number(),
-    store: z.optional(z.string()),
-    document: z.looseObject({}),
-    sent: z.optional(z.unknown()),
-  }),
-)
+/** What is read of a draft here; its store may be missing, and its document is read by its kind, where it is opened. */
+const readDraft = fields({ revision: figure, document: anything })
 
 /**
  * Documents not yet on the server, by a name of their own. What is kept is written a moment later, once the frame with the
@@ -35,8 +28,10 @@ export class Drafts {
     this.write()
     const text = this.store.getItem(keyOf(name))
     if (!text) return undefined
-    const draft = readRemembered('draft', text, { schema: draftSchema, usual: null })
-    return draft ? { ...draft, store: draft.store } : undefined
+    return readRemembered<Draft<unknown> | undefined>('draft', text, {
+      read: value => readDraft(value) as Draft<unknown> | undefined,
+      usual: undefined,
+    })
   }
 
   /** The drafts of a kind, by the ids of their documents. */

@@ -1,11 +1,11 @@
 import { computed } from 'vue'
-import * as z from 'zod/mini'
 import type { LogEntry } from '#core/practise'
 import { ApiProblem, api } from '../documents/api'
+import { type Read, fields, listOf, text } from '../read'
 import { useRemembered } from '../remembered'
 
 /** Entries have an id by which a word that comes late finds its own; what else is in them is for the server to refuse. */
-const entries = z.array(z.custom<LogEntry>(one => z.looseObject({ id: z.string() }).safeParse(one).success))
+const entries = listOf(fields({ id: text }) as Read<LogEntry>)
 
 /** An entry and what is added to it a moment later must arrive in that order. */
 let sending: Promise<unknown> = Promise.resolve()
@@ -15,7 +15,7 @@ let sending: Promise<unknown> = Promise.resolve()
  * closed, loses none; what waits is sent with the next one, and when a page that uses the log is opened.
  */
 export function useOutbox() {
-  const waiting = useRemembered('outbox', { schema: entries, usual: [] })
+  const waiting = useRemembered('outbox', { read: entries, usual: [] })
   const held = computed(() => waiting.value.length)
   const without = (id: string) => waiting.value.filter(one => one.id !== id)
 

@@ -1,6 +1,5 @@
 import { defineStore } from 'pinia'
 import { computed, ref, toRaw } from 'vue'
-import * as z from 'zod/mini'
 import { type Kit, type Level, type Limb, levelOfVelocity } from '#core/kit'
 import {
   type InputName,
@@ -19,6 +18,7 @@ import { CueLine, type Performance } from '#core/perform'
 import type { MeasureWorker, Played } from '../workers/measure.worker'
 import { plain, remoteWorker } from '../workers/remote'
 import { lacking } from '../documents/lacking'
+import { type Read, fields, figure, onOff, oneOf, tableOf, text } from '../read'
 import { useRemembered } from '../remembered'
 import { useDrummer } from './drummer'
 import { usePlayer } from './player'
@@ -43,14 +43,16 @@ const NEAR = 0.11
 export const useMeasuring = defineStore('measuring', () => {
   const player = usePlayer()
   const drummer = useDrummer()
-  const input = useRemembered<Input>('input', { schema: z.enum(USED), usual: 'none' })
+  const input = useRemembered<Input>('input', { read: oneOf(USED), usual: 'none' })
   /** How late each input arrives, in ms, and whether the player vouches for the figure. */
   const latencies = useRemembered('latency', {
-    schema: z.partialRecord(z.enum(USED), z.object({ ms: z.number(), vouched: z.boolean() })),
+    read: tableOf(fields({ ms: figure, vouched: onOff })) as Read<
+      Partial<Record<Input, { ms: number; vouched: boolean }>>
+    >,
     usual: {},
   })
   /** Which piece each pad is, by its MIDI note. */
-  const pads = useRemembered('pads', { schema: z.record(z.string(), z.string()), usual: {} })
+  const pads = useRemembered('pads', { read: tableOf(text), usual: {} })
   const hint = ref('')
   const connected = ref<string[]>([])
   const midiTrouble = ref('')

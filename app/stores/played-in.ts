@@ -1,6 +1,7 @@
 import * as z from 'zod/mini'
 import { LEVELS, LIMBS, STROKE_KINDS } from '#core/kit'
 import type { Into, PlayedStroke, PlayedTake } from '#core/record'
+import { readBy } from '../read-by'
 import type { Shape } from '../remembered'
 
 const limb = z.enum(LIMBS)
@@ -41,4 +42,7 @@ export type PlayInSession = z.infer<typeof session>
 export type PlayInOptions = z.infer<typeof options>
 
 /** What was played in, by groove. */
-export const PLAYED_IN: Shape<Record<string, PlayInSession>> = { schema: z.record(z.string(), session), usual: {} }
+export const PLAYED_IN: Shape<Record<string, PlayInSession>> = {
+  read: readBy(z.record(z.string(), session)),
+  usual: {},
+}

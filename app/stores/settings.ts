@@ -1,47 +1,47 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import * as z from 'zod/mini'
 import { CLICKS, type ClickPlan } from '#core/perform'
 import { CLICK_SOUNDS } from '#core/sound'
+import { fields, figure, listOf, onOff, oneOf, tableOf, text } from '../read'
 import { useRemembered } from '../remembered'
 import { useDrummer } from './drummer'
 
-const text = { schema: z.string(), usual: '' }
-const texts = { schema: z.array(z.string()), usual: [] }
-const onOff = (usual: boolean) => ({ schema: z.boolean(), usual })
+const lastOne = { read: text, usual: '' }
+const texts = { read: listOf(text), usual: [] }
+const switched = (usual: boolean) => ({ read: onOff, usual })
 
 /** What was set last on this machine and stays: the click, and what was looked at. What belongs to the player is in `useDrummer`. */
 export const useSettings = defineStore('settings', () => {
   const drummer = useDrummer()
-  const click = useRemembered('click', { schema: z.enum([...CLICKS, 'own slots']), usual: 'none' })
-  const clickSlots = useRemembered('click-slots', { schema: z.array(z.number()), usual: [] })
+  const click = useRemembered('click', { read: oneOf([...CLICKS, 'own slots']), usual: 'none' })
+  const clickSlots = useRemembered('click-slots', { read: listOf(figure), usual: [] })
   const clickGaps = useRemembered('click-gaps', {
-    schema: z.object({ sound: z.number(), silent: z.number() }),
+    read: fields({ sound: figure, silent: figure }),
     usual: { sound: 1, silent: 0 },
   })
-  const clickSound = useRemembered('click-sound', { schema: z.enum(CLICK_SOUNDS), usual: 'wood' })
+  const clickSound = useRemembered('click-sound', { read: oneOf(CLICK_SOUNDS), usual: 'wood' })
   /** Loudness of the click, in steps of a tenth; 10 as rendered. */
-  const clickLevel = useRemembered('click-level', { schema: z.number(), usual: 10 })
-  const countIn = useRemembered('count-in', { schema: z.number(), usual: 0 })
-  const lastGroove = useRemembered('last-groove', text)
-  const lastKit = useRemembered('last-kit', text)
-  const lastPhrase = useRemembered('last-phrase', text)
+  const clickLevel = useRemembered('click-level', { read: figure, usual: 10 })
+  const countIn = useRemembered('count-in', { read: figure, usual: 0 })
+  const lastGroove = useRemembered('last-groove', lastOne)
+  const lastKit = useRemembered('last-kit', lastOne)
+  const lastPhrase = useRemembered('last-phrase', lastOne)
   const staff = useRemembered('staff', {
-    schema: z.object({ shown: z.boolean(), sticking: z.boolean(), counts: z.boolean() }),
+    read: fields({ shown: onOff, sticking: onOff, counts: onOff }),
     usual: { shown: false, sticking: false, counts: true },
   })
   /** Which subjects of the readout were unfolded or folded by hand. */
-  const folds = useRemembered('folds', { schema: z.record(z.string(), z.boolean()), usual: {} })
+  const folds = useRemembered('folds', { read: tableOf(onOff), usual: {} })
   /** Whether the lines above the limbs are heard on the Bench. */
-  const lineHeard = useRemembered('line-heard', onOff(true))
+  const lineHeard = useRemembered('line-heard', switched(true))
   /** Styles that grooves were begun from, the last one first. */
   const stylesUsed = useRemembered('styles-used', texts)
   /** Rules of taste for fills that were turned off. */
   const fillTasteOff = useRemembered('fill-taste-off', texts)
   /** Whether Step says the count with each stroke. */
-  const stepSpeaks = useRemembered('step-speaks', onOff(false))
+  const stepSpeaks = useRemembered('step-speaks', switched(false))
   /** Whether what is played on the Bench and stepped through counts in the log. */
-  const countPlay = useRemembered('count-play', onOff(false))
+  const countPlay = useRemembered('count-play', switched(false))
   const counting = computed(() => drummer.counting)
   const clickPlan = computed<ClickPlan>(() => ({
     program: click.value === 'own slots' ? clickSlots.value : click.value,

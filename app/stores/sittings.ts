@@ -1,11 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
-import * as z from 'zod/mini'
 import type { Summaries } from '#core/documents'
 import { type Sitting, makeSitting, readSitting, sittingLine } from '#core/practise'
 import { ok } from '#core/result'
 import { ApiSilent, api } from '../documents/api'
 import { useDrafts, useOpenDocument } from '../documents/here'
+import { listOf, text as words } from '../read'
 import { takeOld, useRemembered } from '../remembered'
 
 type Line = Summaries['sitting']
@@ -22,7 +22,7 @@ export const useSittings = defineStore('sittings', () => {
   )
   const drafts = useDrafts()
   /** Those that are over, of which the server could not be told yet. */
-  const over = useRemembered('sittings-over', { schema: z.array(z.string()), usual: [] as string[] })
+  const over = useRemembered('sittings-over', { read: listOf(words), usual: [] as string[] })
   const listed = shallowRef<Line[]>([])
   /** Those under way, the newest first. */
   const list = computed(() => listed.value.filter(one => !over.value.includes(one.id)))

@@ -12,6 +12,7 @@ import {
   readSticking,
 } from '#core/sticking'
 import { meter } from '#core/time'
+import { readBy } from '../read-by'
 import { useRemembered } from '../remembered'
 
 /** A limb wished for on a slot of the chain. */
@@ -68,7 +69,7 @@ const draftSchema: z.ZodType<Draft> = z.object({
 })
 
 export const useSticking = defineStore('sticking', () => {
-  const draft = useRemembered('sticking', { schema: draftSchema, usual: FRESH })
+  const draft = useRemembered('sticking', { read: readBy(draftSchema), usual: FRESH })
   const read = computed(() => readSticking(draft.value.text))
   /** The sticking as it reads, empty while it does not. */
   const sticking = computed<Sticking>(() => (read.value.ok ? read.value.value : []))

@@ -1,20 +1,20 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import * as z from 'zod/mini'
 import { type Params, type PromiseId, DENSITIES, MOVES, MOVE_GROUPS, PROMISES } from '#core/vary'
+import { figure, listOf, oneOf, text } from '../read'
 import { useRemembered } from '../remembered'
 
 /** What the Vary station remembers: promises, the move looked at, and what each move was last told. */
 export const useVary = defineStore('vary', () => {
-  const promises = useRemembered<PromiseId[]>('promises', { schema: z.array(z.enum(PROMISES)), usual: ['playable'] })
-  const moveId = useRemembered('move', { schema: z.string(), usual: MOVES[0]!.id })
+  const promises = useRemembered<PromiseId[]>('promises', { read: listOf(oneOf(PROMISES)), usual: ['playable'] })
+  const moveId = useRemembered('move', { read: text, usual: MOVES[0]!.id })
   /** The group whose moves are looked at side by side; empty while one move is open. */
-  const group = useRemembered('move-group', { schema: z.enum([...MOVE_GROUPS, '']), usual: 'displace' })
+  const group = useRemembered('move-group', { read: oneOf([...MOVE_GROUPS, '']), usual: 'displace' })
   /** What moves were told in this session, by move. */
   const told = ref<Record<string, Params>>({})
-  const seed = useRemembered('seed', { schema: z.number(), usual: 1 })
+  const seed = useRemembered('seed', { read: figure, usual: 1 })
   /** Rules of taste that are turned off, by id. */
-  const tasteOff = useRemembered('taste-off', { schema: z.array(z.string()), usual: [] as string[] })
+  const tasteOff = useRemembered('taste-off', { read: listOf(text), usual: [] as string[] })
 
   /** The moves that are grey because they would break a promise, while a list of moves is looked at. */
   const greyed = shallowRef<{ promise: PromiseId; name: string }[]>([])

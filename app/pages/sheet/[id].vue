@@ -6,6 +6,7 @@ import { type SheetSetup, printed, setUp } from '#core/notation'
 import { styleOf } from '#core/style'
 import { usePaper } from '~/composables/usePaper'
 import { api } from '~/documents/api'
+import { readBy } from '~/read-by'
 import { useRemembered } from '~/remembered'
 import { useKits } from '~/stores/kits'
 
@@ -30,7 +31,7 @@ const sheet: z.ZodMiniType<SheetSetup> = z.object({
   forBand: z.string(),
 })
 /** How each groove's sheet was set up last, on this machine. */
-const setups = useRemembered('sheets', { schema: z.record(z.string(), sheet), usual: {} })
+const setups = useRemembered('sheets', { read: readBy(z.record(z.string(), sheet)), usual: {} })
 const setup = computed<SheetSetup>({
   get: () => setups.value[groove.value!.id] ?? setUp(groove.value!, 1),
   set: now => (setups.value = { ...setups.value, [groove.value!.id]: now }),
