@@ -1,3 +1,4 @@
+import { opensHats } from '#core/groove'
 import type { Kit, Level, Piece, StrokeKind } from '#core/kit'
 import { LEVELS } from '#core/kit'
 import type { Performance } from '#core/perform'
@@ -182,7 +183,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     ringing.get(piece.id)?.()
     ringing.delete(piece.id)
     const close = play(buffer, AT_ONCE, { closable: true })
-    if (stroke === 'open' || stroke === 'splash') ringing.set(piece.id, close)
+    if (opensHats(piece, stroke)) ringing.set(piece.id, close)
     return true
   }
 

@@ -1,4 +1,4 @@
-import { blowsOf } from '#core/groove'
+import { blowsIn } from '#core/groove'
 import { pieceOf } from '#core/kit'
 import type { Performance } from '#core/perform'
 import { type RecordingName, type SoundKey, recordingsFor, soundKey, soundName } from '#core/sound'
@@ -78,7 +78,7 @@ export function soundsIn({ sections }: Performance): SoundKey[] {
       .flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {
         const piece = pieceOf(kit, id)
         if (!piece) return []
-        const levels = ornament ? blowsOf(ornament, level, () => 0).map(blow => blow.level) : [level]
+        const levels = blowsIn({ ornament, level }, () => 0)?.map(blow => blow.level) ?? [level]
         return levels.map(one => soundKey(piece, stroke, one))
       }),
   )

@@ -2,7 +2,8 @@ import { type Kit, type Limb, type Ornament, type Piece, type StrokeKind, pieceO
 import { type Beat, beatAt, beatsOf, mod, swingOf, tickSeconds } from '#core/time'
 import { type Groove, type Part, type Stroke, grooveTicks } from './schema'
 import { silentFrom } from './lead-in'
-import { type Blow, CHOKED, blowsOf } from './ornaments'
+import type { Blow } from './ornaments'
+import { blowsIn, followHats, opensHats, ringsUntil } from './ringing'
 
 /** One stroke as it is heard. */
 export interface TimedStroke {
@@ -130,12 +131,8 @@ export function timeline(groove: Groove, kit: Kit, pass = 0): TimedStroke[] {
       openFor: stroke.openFor,
       at,
       seconds,
-      until:
-        closes !== undefined ? closes * perTick + push : stroke.ornament === 'choke' ? seconds + CHOKED : undefined,
-      blows:
-        stroke.ornament === undefined
-          ? undefined
-          : blowsOf(stroke.ornament, stroke.level, () => slotTicks(beats, at) * perTick),
+      until: ringsUntil(stroke, seconds, closes === undefined ? undefined : closes * perTick + push),
+      blows: blowsIn(stroke, () => slotTicks(beats, at) * perTick),
     })
   })
   events.sort((a, b) => a.at - b.at)
@@ -164,16 +161,18 @@ function addCycle(
 const closing = (tick: number, total: number, swung: (tick: number) => number): number =>
   swung(mod(tick, total)) + Math.floor(tick / total) * total
 
-/** An open hat also ends where the next stroke on the same hats comes, be it by hand or foot, around the end if need be. */
+/** Ends openings where the next stroke on the same hats comes, around the end of the bars if need be. */
 function closeHats(events: TimedStroke[], length: number): void {
-  const hats = events.filter(event => event.piece?.kind === 'hi-hat')
-  hats.forEach((event, i) => {
-    if (event.stroke !== 'open' && event.stroke !== 'splash') return
-    const next = hats.slice(i + 1).find(other => other.at > event.at && other.pieceId === event.pieceId)
-    const again = hats.find(other => other.pieceId === event.pieceId)!
-    const ends = next ? next.seconds : again.seconds + length
-    event.until = event.until === undefined ? ends : Math.min(event.until, ends)
-  })
+  const hats = followHats<TimedStroke>()
+  const first = new Map<string, number>()
+  const end = (event: TimedStroke, seconds: number) => (event.until = Math.min(event.until ?? Infinity, seconds))
+  for (const event of events) {
+    if (event.piece?.kind !== 'hi-hat') continue
+    if (!first.has(event.pieceId)) first.set(event.pieceId, event.seconds)
+    for (const before of hats.struck(event.pieceId, event.at)) end(before, event.seconds)
+    if (opensHats(event.piece, event.stroke)) hats.opened(event.pieceId, event.at, event)
+  }
+  for (const event of hats.still()) end(event, first.get(event.pieceId)! + length)
 }
 
 /** What is listened to: parts soloed (if any are, only those), or a named choice, less those muted. */

@@ -1,11 +1,13 @@
 import type { Kit, Level } from '#core/kit'
 import {
   type Blow,
-  CHOKED,
   type Groove,
   type Part,
   type PlacedStroke,
-  blowsOf,
+  blowsIn,
+  followHats,
+  opensHats,
+  ringsUntil,
   slotTicks,
   visitStrokes,
   pickUpTicks,
@@ -147,29 +149,19 @@ export function lapTime(clock: SectionClock, startTicks: number): LapTime {
 export function strokeCues(ground: Ground, strokes: readonly LapStroke[], from: number, time: LapTime): LapCue[] {
   const { model } = ground.section
   const cues: LapCue[] = []
-  const ringing = new Map<string, { cues: StrokeLapCue[]; at: number }>()
+  const open = followHats<StrokeLapCue>()
   for (const { part, stroke, at, swung, piece, push, closes, by, bar } of strokes) {
     const seconds = time(swung - from) + push
-    const hats = piece?.kind === 'hi-hat'
-    const before = hats ? ringing.get(piece.id) : undefined
-    if (before && at > before.at) {
-      for (const cue of before.cues) close(cue, seconds)
-      ringing.delete(piece!.id)
-    }
-    const until =
-      closes !== undefined ? time(closes - from) + push : stroke.ornament === 'choke' ? seconds + CHOKED : undefined
-    const open = hats && (stroke.stroke === 'open' || stroke.stroke === 'splash')
+    if (piece?.kind === 'hi-hat') for (const cue of open.struck(piece.id, at)) close(cue, seconds)
+    const until = ringsUntil(stroke, seconds, closes === undefined ? undefined : time(closes - from) + push)
+    const opens = opensHats(piece, stroke.stroke)
     const heard = by === 'machine' || (by === 'player' && model)
     const blows =
-      stroke.ornament === undefined
-        ? PLAIN_BLOWS[stroke.level]
-        : blowsOf(
-            stroke.ornament,
-            stroke.level,
-            () =>
-              time(swung - from + slotTicks(ground.beats, at < 0 ? at + ground.starts.at(-1)! : at)) -
-              time(swung - from),
-          )
+      blowsIn(
+        stroke,
+        () =>
+          time(swung - from + slotTicks(ground.beats, at < 0 ? at + ground.starts.at(-1)! : at)) - time(swung - from),
+      ) ?? PLAIN_BLOWS[stroke.level]
     for (let blow = 0; blow < blows.length; blow++) {
       const { after, level } = blows[blow]!
       const cue: StrokeLapCue = {
@@ -188,13 +180,10 @@ export function strokeCues(ground: Ground, strokes: readonly LapStroke[], from: 
         level,
         until,
         heard,
-        open,
+        open: opens,
       }
       cues.push(cue)
-      if (!open) continue
-      const waiting = ringing.get(piece.id)
-      if (waiting) waiting.cues.push(cue)
-      else ringing.set(piece.id, { cues: [cue], at })
+      if (opens) open.opened(piece!.id, at, cue)
     }
   }
   return cues
