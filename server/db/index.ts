@@ -50,9 +50,9 @@ export async function connect(path: string): Promise<Database> {
   await documents.kit.createAll(KITS.toReversed())
   await documents.recipe.createAll(RECIPES.toReversed())
   await documents.player.createAll([USUAL_PLAYER])
-  const assets = assetRepository(sequelize)
+  const assets = assetRepository(sequelize, models.assets)
   await assets.sweep()
-  return { documents, log: logRepository(sequelize, models.log), assets, close: () => sequelize.close() }
+  return { documents, log: logRepository(sequelize, models), assets, close: () => sequelize.close() }
 }
 
 /** Fills a database that was just opened, such as with the demo world. */

@@ -46,14 +46,30 @@ export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttr
   entry: string
 }
 
+/** A file of the player's own; its moment is text, as it was written from the first on. */
+export interface AssetRow extends Model<InferAttributes<AssetRow>, InferCreationAttributes<AssetRow>> {
+  sha256: string
+  type: string
+  createdAt: string
+  bytes: Buffer
+}
+
+/** The player's note on a day. */
+export interface DayRow extends Model<InferAttributes<DayRow>, InferCreationAttributes<DayRow>> {
+  day: string
+  note: string
+}
+
 export interface Models {
   documents: Record<KindName, ModelStatic<DocumentRow>>
   log: ModelStatic<LogRow>
+  assets: ModelStatic<AssetRow>
+  days: ModelStatic<DayRow>
 }
 
 const required = (type: DataTypes.DataType) => ({ type, allowNull: false })
 
-/** The models over the tables that the migrations made: one for each kind of document, and the log. */
+/** The models over the tables that the migrations made: one for each kind of document, the log, files and days. */
 export function defineModels(sequelize: Sequelize): Models {
   const document = {
     id: { type: DataTypes.STRING(64), primaryKey: true },
@@ -92,6 +108,21 @@ export function defineModels(sequelize: Sequelize): Models {
         entry: required(DataTypes.TEXT),
       },
       { tableName: 'log', timestamps: false },
+    ),
+    assets: sequelize.define<AssetRow>(
+      'Asset',
+      {
+        sha256: { type: DataTypes.STRING(64), primaryKey: true },
+        type: required(DataTypes.STRING(40)),
+        createdAt: required(DataTypes.STRING(30)),
+        bytes: required(DataTypes.BLOB),
+      },
+      { tableName: 'assets', timestamps: false },
+    ),
+    days: sequelize.define<DayRow>(
+      'Day',
+      { day: { type: DataTypes.STRING(10), primaryKey: true }, note: required(DataTypes.TEXT) },
+      { tableName: 'days', timestamps: false },
     ),
   }
 }

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { type ModelStatic, Op, type Sequelize } from 'sequelize'
 import type { Asset } from '#core/documents'
+import type { AssetRow } from '../models'
 
 export interface AssetRepository {
   get(sha256: string): Promise<Asset | undefined>
@@ -15,42 +16,38 @@ export interface AssetRepository {
 /** So long a file stays that nothing names: a kit may name it again when something is undone. In ms. */
 const GRACE = 7 * 24 * 3600 * 1000
 
-const plain = ({ sha256, type, bytes }: { sha256: string; type: string; bytes: Buffer }): Asset => ({
+const plain = ({ sha256, type, bytes }: Pick<AssetRow, 'sha256' | 'type' | 'bytes'>): Asset => ({
   sha256,
   type,
   bytes: new Uint8Array(bytes),
 })
 
 /** Files of the player's own, each kept once, named by what is in it. */
-export function assetRepository(sequelize: Sequelize): AssetRepository {
-  const rows = (sql: string, replacements: unknown[] = []) =>
-    sequelize.query<{ sha256: string; type: string; bytes: Buffer }>(sql, { type: QueryTypes.SELECT, replacements })
+export function assetRepository(sequelize: Sequelize, model: ModelStatic<AssetRow>): AssetRepository {
+  // What names a file is looked for in the text of kits, which a model cannot join.
+  const named = (kits: string) =>
+    sequelize.literal(`EXISTS (SELECT 1 FROM kits WHERE ${kits}instr(document, Asset.sha256) > 0)`)
   return {
     async get(sha256) {
-      const [row] = await rows('SELECT sha256, type, bytes FROM assets WHERE sha256 = ?', [sha256])
-      return row && plain(row)
+      const row = await model.findByPk(sha256)
+      return row ? plain(row) : undefined
     },
     async put({ sha256, type, bytes }) {
       if (createHash('sha256').update(bytes).digest('hex') !== sha256) return false
-      await sequelize.query('INSERT OR IGNORE INTO assets (sha256, type, createdAt, bytes) VALUES (?, ?, ?, ?)', {
-        replacements: [sha256, type, new Date().toISOString(), Buffer.from(bytes)],
-      })
+      const row = { sha256, type, createdAt: new Date().toISOString(), bytes: Buffer.from(bytes) }
+      await model.bulkCreate([row], { ignoreDuplicates: true })
       return true
     },
-    all: async () =>
-      (
-        await rows(
-          'SELECT sha256, type, bytes FROM assets WHERE EXISTS (SELECT 1 FROM kits WHERE binnedAt IS NULL AND instr(document, assets.sha256) > 0) ORDER BY sha256',
-        )
-      ).map(plain),
+    all: async () => (await model.findAll({ where: named('binnedAt IS NULL AND '), order: ['sha256'] })).map(plain),
     async sweep(now = new Date()) {
-      const gone = await rows(
-        'SELECT sha256 FROM assets WHERE createdAt < ? AND NOT EXISTS (SELECT 1 FROM kits WHERE instr(document, assets.sha256) > 0)',
-        [new Date(now.getTime() - GRACE).toISOString()],
-      )
-      for (const { sha256 } of gone)
-        await sequelize.query('DELETE FROM assets WHERE sha256 = ?', { replacements: [sha256] })
-      return gone.length
+      const gone = await model.findAll({
+        attributes: ['sha256'],
+        where: {
+          createdAt: { [Op.lt]: new Date(now.getTime() - GRACE).toISOString() },
+          [Op.and]: sequelize.literal(`NOT ${named('').val as string}`),
+        },
+      })
+      return model.destroy({ where: { sha256: gone.map(one => one.sha256) } })
     },
   }
 }

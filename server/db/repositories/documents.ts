@@ -121,6 +121,7 @@ export function documentRepository<K extends KindName>(
   return {
     async list(wanted = {}) {
       const { sql, values } = condition(wanted)
+      // A statement of our own: a family is found by recursion, and summaries go out as the text that they are.
       const rows = await sequelize.query<{ revision: number; updatedAt: string; summary: string }>(
         `SELECT revision, updatedAt, summary FROM ${table} WHERE ${sql} ORDER BY updatedAt DESC, id ASC${wanted.most ? ` LIMIT ${Math.floor(wanted.most)}` : ''}`,
         { replacements: values, type: QueryTypes.SELECT },
@@ -147,6 +148,7 @@ export function documentRepository<K extends KindName>(
       const now = await model.findOne({ where: { id } })
       if (now?.revision === revision) return stored(now)
       if (kind !== 'groove' || !now) return undefined
+      // Revisions have no model: a trigger of the database writes them, and only this reads them.
       const [old] = await sequelize.query<{ document: string }>(
         'SELECT document FROM revisions WHERE id = ? AND revision = ?',
         { replacements: [id, revision], type: QueryTypes.SELECT },

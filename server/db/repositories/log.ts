@@ -1,4 +1,4 @@
-import { type ModelStatic, QueryTypes, type Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import {
   type BestRow,
   type DayAccuracy,
@@ -21,7 +21,7 @@ import {
   weekSums,
 } from '#core/practise'
 import { type NoteValue, convertTempo } from '#core/time'
-import type { LogRow } from '../models'
+import type { Models } from '../models'
 
 export interface LogRepository {
   /** So many entries, newest first, so many passed over, what was measured slot by slot and stroke by stroke left out; and how many there are. */
@@ -101,7 +101,14 @@ const lean = (text: string): LogEntry => {
   return entry.measures ? { ...entry, measures: { ...entry.measures, slots: [], dots: [] } } : entry
 }
 
-export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>): LogRepository => ({
+/**
+ * The log. What it lists and sums it asks in SQL of its own: a covering index answers each question without the rows, which hold
+ * whole entries, and a model has no words for windows and for looking into the JSON of another table.
+ */
+export const logRepository = (
+  sequelize: Sequelize,
+  { log: model, days }: Pick<Models, 'log' | 'days'>,
+): LogRepository => ({
   async page(offset, limit, filter) {
     const { where, values } = condition(filter)
     const [rows, [many]] = await Promise.all([
@@ -228,24 +235,14 @@ export const logRepository = (sequelize: Sequelize, model: ModelStatic<LogRow>):
     return changed > 0
   },
   async note(day) {
-    const [row] = await sequelize.query<{ note: string }>('SELECT note FROM days WHERE day = ?', {
-      replacements: [day],
-      type: QueryTypes.SELECT,
-    })
-    return row?.note ?? ''
+    return (await days.findByPk(day))?.note ?? ''
   },
   async notes() {
-    const rows = await sequelize.query<{ day: string; note: string }>('SELECT day, note FROM days ORDER BY day', {
-      type: QueryTypes.SELECT,
-    })
+    const rows = await days.findAll({ order: ['day'] })
     return Object.fromEntries(rows.map(({ day, note }) => [day, note]))
   },
   async setNote(day, note) {
-    await sequelize.query(
-      note
-        ? 'INSERT INTO days (day, note) VALUES (?, ?) ON CONFLICT (day) DO UPDATE SET note = excluded.note'
-        : 'DELETE FROM days WHERE day = ?',
-      { replacements: note ? [day, note] : [day] },
-    )
+    if (note) await days.upsert({ day, note })
+    else await days.destroy({ where: { day } })
   },
 })
