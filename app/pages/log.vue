@@ -133,7 +133,11 @@ const day = ref('')
 const note = ref('')
 async function showDay(to: string) {
   day.value = to === day.value ? '' : to
-  if (day.value) note.value = await api.log.note(day.value).catch(() => '')
+  note.value = ''
+  const of = day.value
+  const stored = of ? await api.log.note(of).catch(() => '') : ''
+  // What was typed before the answer came stays; another day's answer is not this one's.
+  if (of === day.value && !note.value) note.value = stored
   filter.value = day.value
     ? { ...filter.value, from: day.value, to: day.value }
     : Object.fromEntries(Object.entries(filter.value).filter(([name]) => name !== 'from' && name !== 'to'))
