@@ -19,8 +19,10 @@ export interface Problem {
   reason: string
 }
 
+/** A result that holds a value: `ok(4) // => { ok: true, value: 4 }`. */
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value })
 
+/** A result that says why there is no value, in words fit to show, and where it can, which fields are wrong. */
 export const refuse = (reason: string, problems?: Problem[]): Refusal =>
   problems ? { ok: false, reason, problems } : { ok: false, reason }
 
