@@ -14,7 +14,7 @@ const FLOORS = [
   ['phrase'],
   ['measure'],
   ['record'],
-  ['practise'],
+  ['practise', 'editor'],
   ['sound', 'notation'],
   ['formats'],
   ['documents'],

@@ -2,6 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs'
 import ts from 'typescript'
 import * as analyse from '#core/analyse'
 import * as documents from '#core/documents'
+import * as editor from '#core/editor'
 import * as formats from '#core/formats'
 import * as groove from '#core/groove'
 import * as kit from '#core/kit'
@@ -157,6 +158,7 @@ const FOLDERS = {
   notation,
   formats,
   documents,
+  editor,
 } as Record<string, object>
 
 /** What the examples of a folder speak of: all that the core's folders export, its own above the others', and a few names more (core/README.md). */

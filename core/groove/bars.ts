@@ -22,12 +22,12 @@ export function rebarred(groove: Groove, sources: readonly Source[]): Result<Edi
   const starts = barStarts(groove.bars)
   const bars = sources.map(source => groove.bars[typeof source === 'number' ? source : source.like]!)
   const to = barStarts(bars)
-  const put = (strokes: readonly Stroke[]): Stroke[] =>
+  const put = (strokes: readonly Stroke[]): { stroke: Stroke; from: number }[] =>
     sources.flatMap((source, i) =>
       typeof source === 'number'
         ? strokes
             .filter(stroke => stroke.at >= starts[source]! && stroke.at < starts[source + 1]!)
-            .map(stroke => ({ ...stroke, at: stroke.at - starts[source]! + to[i]! }))
+            .map(stroke => ({ stroke: { ...stroke, at: stroke.at - starts[source]! + to[i]! }, from: stroke.at }))
         : [],
     )
   const same = (a: readonly Stroke[], b: readonly Stroke[]) =>
@@ -35,7 +35,10 @@ export function rebarred(groove: Groove, sources: readonly Source[]): Result<Edi
     a.every((stroke, i) => stroke.at === b[i]!.at && JSON.stringify(stroke) === JSON.stringify(b[i]))
   const changed = groove.parts
     .filter(part => !part.every)
-    .map(part => ({ part, put: put(part.strokes) }))
+    .map(part => {
+      const moves = put(part.strokes)
+      return { part, put: moves.map(({ stroke }) => stroke), from: moves.map(({ from }) => from) }
+    })
     .filter(({ part, put }) => !same(part.strokes, put))
   const tooLong = changed.find(({ put }) => put.length > LIMITS.strokes)
   if (tooLong) return refuse(`“${tooLong.part.name}” would have more than ${LIMITS.strokes} strokes.`)
@@ -63,7 +66,7 @@ export function rebarred(groove: Groove, sources: readonly Source[]): Result<Edi
       ? [{ type: 'guides', guides: guides.map(guide => ({ ...guide, notes: [] })) } as const]
       : []),
     { type: 'bars', bars },
-    ...changed.map(({ part, put }): Edit => ({ type: 'strokes', partId: part.id, remove: [], put })),
+    ...changed.map(({ part, put, from }): Edit => ({ type: 'strokes', partId: part.id, remove: [], put, from })),
     ...(groove.guides.length ? [{ type: 'guides', guides } as const] : []),
   ]
   return ok(together('Bars', edits))

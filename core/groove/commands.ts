@@ -61,7 +61,16 @@ export function shiftTick(beats: readonly Beat[], total: number, at: number, slo
  * A part's strokes moved by whole slots; a part with a cycle of its own moves round that cycle.
  * @example shiftedStrokes(groove, part('bass'), 1).map(stroke => stroke.at) // => [1260, 13860]
  */
-export function shiftedStrokes(groove: Groove, part: Part, slots: number, chosen?: readonly number[]): Stroke[] {
+export const shiftedStrokes = (groove: Groove, part: Part, slots: number, chosen?: readonly number[]): Stroke[] =>
+  movesBy(groove, part, slots, chosen).map(({ stroke }) => stroke)
+
+/** Strokes of a part moved by whole slots, in the order of their new places, each with the tick it had before. */
+function movesBy(
+  groove: Groove,
+  part: Part,
+  slots: number,
+  chosen?: readonly number[],
+): { stroke: Stroke; from: number }[] {
   const beats = beatsOf(groove.bars)
   const total = grooveTicks(groove)
   const slotTicks = beats[0]!.length / beats[0]!.slots
@@ -70,8 +79,8 @@ export function shiftedStrokes(groove: Groove, part: Part, slots: number, chosen
     : (at: number) => shiftTick(beats, total, at, slots)
   return part.strokes
     .filter(stroke => !chosen || chosen.includes(stroke.at))
-    .map(stroke => ({ ...stroke, at: move(stroke.at) }))
-    .sort((a, b) => a.at - b.at)
+    .map(stroke => ({ stroke: { ...stroke, at: move(stroke.at) }, from: stroke.at }))
+    .sort((a, b) => a.stroke.at - b.stroke.at)
 }
 
 /**
@@ -79,12 +88,13 @@ export function shiftedStrokes(groove: Groove, part: Part, slots: number, chosen
  * @example rows(shiftStrokes(groove, part('bass'), [12600], 2)) // => { bass: '4...........4...' }
  */
 export function shiftStrokes(groove: Groove, part: Part, ats: readonly number[], slots: number): Edit {
-  const put = shiftedStrokes(groove, part, slots, ats)
+  const moves = movesBy(groove, part, slots, ats)
+  const put = moves.map(({ stroke }) => stroke)
   const landed = new Set(put.map(stroke => stroke.at))
   const remove = part.strokes
     .filter(stroke => ats.includes(stroke.at) || landed.has(stroke.at))
     .map(stroke => stroke.at)
-  return { type: 'strokes', partId: part.id, remove, put }
+  return { type: 'strokes', partId: part.id, remove, put, from: moves.map(({ from }) => from) }
 }
 
 /** Pick-ups that a new last bar cannot hold, taken away. @internal */

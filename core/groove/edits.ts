@@ -34,8 +34,11 @@ export type Edit =
   | { type: 'part'; partId: string; set: Partial<PartFacts> }
   /** A part to another place in the order of layering. */
   | { type: 'order'; partId: string; index: number }
-  /** Strokes of one part: those at `remove` go (ticks), then those of `put` come. */
-  | { type: 'strokes'; partId: string; remove: number[]; put: Stroke[] }
+  /**
+   * Strokes of one part: those at `remove` go (ticks), then those of `put` come. Where the edit moves strokes, `from` has the tick that
+   * each of `put` had before, so that what is chosen goes with them.
+   */
+  | { type: 'strokes'; partId: string; remove: number[]; put: Stroke[]; from?: number[] }
   | Batch<Edit>
 
 type Applied = Result<Change<Groove, Edit>>
@@ -75,7 +78,7 @@ const step: Apply<Groove, Edit> = (groove, edit) => {
     case 'order':
       return movePart(groove, index, part, edit.index)
     case 'strokes':
-      return setStrokes(groove, index, part, edit.remove, edit.put)
+      return setStrokes(groove, index, part, edit)
   }
 }
 
@@ -143,7 +146,12 @@ function movePart(groove: Groove, from: number, part: Part, to: number): Applied
   })
 }
 
-function setStrokes(groove: Groove, index: number, part: Part, remove: number[], put: Stroke[]): Applied {
+function setStrokes(
+  groove: Groove,
+  index: number,
+  part: Part,
+  { remove, put, from }: Extract<Edit, { type: 'strokes' }>,
+): Applied {
   if (part.locked) return isLocked(part)
   for (const stroke of put) {
     const read = readAs(strokeSchema, stroke, 'stroke')
@@ -163,6 +171,12 @@ function setStrokes(groove: Groove, index: number, part: Part, remove: number[],
   strokes.sort((a, b) => a.at - b.at)
   return ok({
     document: withPart(groove, index, { ...part, strokes }),
-    inverse: { type: 'strokes', partId: part.id, remove: put.map(stroke => stroke.at), put: removed },
+    inverse: {
+      type: 'strokes',
+      partId: part.id,
+      remove: put.map(stroke => stroke.at),
+      put: removed,
+      ...(from ? { from: removed.map(({ at }) => put[from.indexOf(at)]?.at ?? at) } : {}),
+    },
   })
 }

@@ -117,10 +117,12 @@ export interface Laid {
   left: string[]
 }
 
-/** Strokes of a part from `at` on for `length` ticks replaced by others. */
-function replaced(part: Part, { from, to }: Span, strokes: readonly Stroke[]): Edit[] {
-  const remove = part.strokes.filter(stroke => inSpan({ from, to }, stroke.at)).map(stroke => stroke.at)
-  return remove.length || strokes.length ? [{ type: 'strokes', partId: part.id, remove, put: [...strokes] }] : []
+/** Strokes of a part in a span replaced by others; `from` has the ticks that these had, where they are moved. */
+function replaced(part: Part, span: Span, strokes: readonly Stroke[], from?: number[]): Edit[] {
+  const remove = part.strokes.filter(stroke => inSpan(span, stroke.at)).map(stroke => stroke.at)
+  return remove.length || strokes.length
+    ? [{ type: 'strokes', partId: part.id, remove, put: [...strokes], ...(from ? { from } : {}) }]
+    : []
 }
 
 /**
@@ -219,12 +221,14 @@ export function displacedIn(groove: Groove, span: Span, by: number, partIds?: re
       .flatMap(part => {
         const put = part.strokes
           .filter(stroke => inSpan(span, stroke.at))
-          .map(moved)
-          .sort((a, b) => a.at - b.at)
+          .map(stroke => ({ stroke: moved(stroke), from: stroke.at }))
+          .sort((a, b) => a.stroke.at - b.stroke.at)
+          .filter(({ stroke }, i, all) => i === 0 || all[i - 1]!.stroke.at !== stroke.at)
         return replaced(
           part,
           span,
-          put.filter((stroke, i) => i === 0 || put[i - 1]!.at !== stroke.at),
+          put.map(({ stroke }) => stroke),
+          put.map(({ from }) => from),
         )
       }),
   )
