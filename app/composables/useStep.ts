@@ -1,5 +1,5 @@
 import { useTimeoutFn } from '@vueuse/core'
-import { type MaybeRefOrGetter, computed, ref, toValue, watch } from 'vue'
+import { type MaybeRefOrGetter, type Ref, computed, ref, toValue, watch } from 'vue'
 import { type Groove, type Span, grooveTicks, refOf } from '#core/groove'
 import type { Kit } from '#core/kit'
 import {
@@ -27,11 +27,13 @@ interface Stepped {
 }
 
 /** Stepping through a groove with no pulse: at each press the next instant sounds, lights its limbs and is said; then more at a time. */
-export function useStep(what: MaybeRefOrGetter<Stepped | undefined>, { growing = false } = {}) {
+export function useStep(
+  what: MaybeRefOrGetter<Stepped | undefined>,
+  { growing = false, on = ref(false) }: { growing?: boolean; on?: Ref<boolean> } = {},
+) {
   const player = usePlayer()
   const settings = useSettings()
   const marks = useMarks()
-  const on = ref(false)
   const stride = ref<Stride>(1)
   /** More at a time each time through: one instant, two, a beat. */
   const grows = ref(growing)

@@ -1,26 +1,26 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
+import { type EditorEffect, type EditorEvent, type EditorState, beginEditor, stepEditor } from '#core/editor'
 import {
   type Bar,
-  type Clip,
   type Edit,
+  type Groove,
   LIMITS,
   type Part,
-  type Span,
   apply,
-  grooveTicks,
   partOf,
   readGroove,
   withFollowing,
 } from '#core/groove'
 import { api } from '../documents/api'
 import { useOpenDocument } from '../documents/here'
+import { newId } from '../documents/ids'
 import { useDrummer } from './drummer'
 import { useKits } from './kits'
 
 const MINE = ' (mine)'
 
-/** The groove on the Bench: the open document, what is chosen in it, and its kit. */
+/** The groove on the Bench: the open document, its kit, and the lanes' state beside it. */
 export const useBench = defineStore('bench', () => {
   const open = useOpenDocument<'groove', Edit>(
     {
@@ -31,43 +31,75 @@ export const useBench = defineStore('bench', () => {
     api.grooves,
   )
   const solo = ref<string[]>([])
-  const chosenPartId = ref('')
-  /** The run of slots that is marked, and what was copied last: that may be laid into another groove. */
-  const span = shallowRef<Span>()
-  const clip = shallowRef<Clip>()
   const kits = useKits()
   const drummer = useDrummer()
 
   const groove = open.document
   const kit = computed(() => kits.of(groove.value?.kitId ?? ''))
+
+  // ---- the lanes' state ----------------------------------------------------
+
+  const state = shallowRef<EditorState>()
+  const span = computed(() => state.value?.span ?? undefined)
+  const chosenPartId = computed(() => state.value?.partId ?? '')
   const chosenPart = computed<Part | undefined>(() =>
     open.shown.value ? (partOf(open.shown.value, chosenPartId.value) ?? open.shown.value.parts[0]) : undefined,
   )
+  const desk = (groove: Groove) => ({ groove, kit: kit.value, newId: newId(), called: drummer.named })
+  /** Whether a change of the document comes from here: what is chosen goes along with the edit then. */
+  let mine = false
+  function byMyself<T>(change: () => T): T {
+    mine = true
+    try {
+      return change()
+    } finally {
+      mine = false
+    }
+  }
+
+  /** An event of the lanes: what it comes to is made, and what it asks of the world is answered for the page to do. */
+  function send(event: EditorEvent): EditorEffect[] {
+    const before = groove.value
+    if (!before || !state.value) return []
+    const held = state.value.gesture?.edit ?? undefined
+    const { state: next, edit, effects } = stepEditor(state.value, event, desk(before))
+    if (edit) {
+      const done = byMyself(() => open.edit(withFollowing(before, edit, drummer.named)))
+      if (!done.ok) return [{ type: 'refuse', reason: done.reason }]
+    }
+    state.value = next
+    const holds = next.gesture?.edit ?? undefined
+    if (holds !== held) open.tryOut(holds)
+    return effects
+  }
+
+  /** The lanes' state after the groove was changed from outside them. */
+  function edited(before: Groove | undefined, how: 'made' | 'undone' | 'redone' | 'came', edit: Edit | null) {
+    const after = groove.value
+    if (before && after && state.value)
+      state.value = stepEditor(state.value, { type: 'edited', how, edit, after }, desk(before)).state
+  }
 
   /** The groove that was open last, and what it is called: other stations work on it too. */
   const last = shallowRef<{ id: string; title: string }>()
   const lastBars = shallowRef<Bar[]>()
-  // Another groove: what was chosen in the one before may not be in it.
   watch(
     groove,
-    now => {
+    (now, before) => {
       if (!now) return
       lastBars.value = now.bars
       const same = last.value?.id === now.id
       if (!same || last.value?.title !== now.title) last.value = { id: now.id, title: now.title }
-      if (same) return
+      if (same && state.value) {
+        if (!mine) edited(before, 'came', null)
+        return
+      }
       solo.value = []
-      span.value = undefined
-      if (!partOf(now, chosenPartId.value)) chosenPartId.value = now.parts[0]?.id ?? ''
+      state.value = state.value
+        ? stepEditor(state.value, { type: 'opened', groove: now }, desk(now)).state
+        : beginEditor(now)
     },
     { flush: 'sync' },
-  )
-  // Other bars may end before the mark does.
-  watch(
-    () => open.shown.value?.bars,
-    () => {
-      if (span.value && open.shown.value && span.value.to > grooveTicks(open.shown.value)) span.value = undefined
-    },
   )
 
   /** Opens a groove, and its kit with it. */
@@ -76,17 +108,24 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Makes an edit; names and roles that the player has not given follow what is in the parts. */
-  function edit(change: Edit) {
+  const edit = (change: Edit) => editAsIs(groove.value ? withFollowing(groove.value, change, drummer.named) : change)
+
+  /** Makes an edit to the letter: one that gives back what was there says names and roles itself. */
+  function editAsIs(change: Edit) {
     const before = groove.value
-    const done = open.edit(before ? withFollowing(before, change, drummer.named) : change)
-    // A part that was added is the one that keys and presses go to.
-    const added = groove.value?.parts.filter(part => !before?.parts.some(one => one.id === part.id)) ?? []
-    if (done.ok && added.length === 1) chosenPartId.value = added[0]!.id
+    const done = byMyself(() => open.edit(change))
+    if (done.ok) edited(before, 'made', change)
     return done
   }
 
-  /** Makes an edit to the letter: one that gives back what was there says names and roles itself. */
-  const editAsIs = open.edit
+  function goesBack(direction: 'takeBack' | 'bringBack') {
+    const before = groove.value
+    const done = byMyself(open[direction])
+    if (done.ok) edited(before, direction === 'takeBack' ? 'undone' : 'redone', null)
+    return done
+  }
+  const takeBack = () => goesBack('takeBack')
+  const bringBack = () => goesBack('bringBack')
 
   return {
     ...open,
@@ -96,10 +135,13 @@ export const useBench = defineStore('bench', () => {
     last,
     lastBars,
     solo,
+    state,
     span,
-    clip,
     chosenPartId,
     chosenPart,
+    send,
+    takeBack,
+    bringBack,
     open: openGroove,
     edit,
   }

@@ -1,6 +1,5 @@
 import type { Brush, Edit, Groove, GuideNote, Stroke } from '#core/groove'
 import type { Kit, Level, Limb, Ornament } from '#core/kit'
-import type { Counting } from '#core/time'
 import type { EditorState } from './state'
 
 /** A place under the pointer: a slot of a lane, of a line above, of the counts, or the number of a bar (from 0) over them. */
@@ -25,6 +24,8 @@ export type EditorEvent =
   | { type: 'leap'; by: 1 | -1 }
   /** By lanes, the lines above among them, and round. */
   | { type: 'climb'; by: 1 | -1 }
+  /** The cursor alone to a slot of its lane: what is chosen stays. */
+  | { type: 'go'; slot: number }
   | { type: 'enter'; limb: Limb }
   | { type: 'enter line'; line: string }
   | { type: 'choose'; partId: string }
@@ -88,7 +89,6 @@ export interface Desk {
   newId: string
   /** The player's name for what a new part is called, such as a kick for a bass drum. */
   called?: (name: string) => string
-  counting?: Counting
 }
 
 /** What an event comes to: the next state, at most one edit, which can be made, and what is asked of the world. */

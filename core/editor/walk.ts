@@ -77,6 +77,10 @@ export function goes(state: EditorState, event: EditorEvent, desk: Desk): Editor
       return shows(leapt(state, desk, event.by))
     case 'climb':
       return shows(climbed(state, desk, event.by))
+    case 'go': {
+      const slot = mod(event.slot, slotsOf(desk.groove.bars).length)
+      return shows({ ...state, cursor: { ...state.cursor, slot } })
+    }
     case 'enter':
       return shows(entered(state, desk, event.limb))
     case 'enter line':

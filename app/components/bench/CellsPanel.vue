@@ -15,22 +15,21 @@ import {
   sayLaid,
   sayPlace,
 } from '#core/groove'
+import { type EditorEvent, type EditorState, brushOf, partUnder } from '#core/editor'
 import type { Kit } from '#core/kit'
 import { pieceOf } from '#core/kit'
 import { beatAt, beatsOf, countSlots, slotsOf } from '#core/time'
-import type { LaneHands } from '~/composables/useLaneHands'
 import { newId } from '~/documents/ids'
-import type { Cursor } from '~/lanes/cursor'
 import { useCells } from '~/stores/cells'
 import { useSettings } from '~/stores/settings'
 
 /** A bar built beat by beat: the figures of a beat for the chosen part, the player’s own cells, and the bar’s beats in another order. */
-const props = defineProps<{ groove: Groove; kit: Kit; hands: LaneHands; cursor: Cursor }>()
+const props = defineProps<{ groove: Groove; kit: Kit; state: EditorState }>()
 const emit = defineEmits<{
   edit: [edit: Edit]
   try: [edit: Edit | undefined]
   refused: [reason: string]
-  go: [slot: number]
+  send: [event: EditorEvent]
   close: []
 }>()
 const cells = useCells()
@@ -41,16 +40,19 @@ const open = ref(false)
 
 const beats = computed(() => beatsOf(props.groove.bars))
 const slots = computed(() => slotsOf(props.groove.bars))
-const beat = computed(() => beatAt(beats.value, slots.value[Math.min(props.cursor.slot, slots.value.length - 1)]!.at))
+const beat = computed(() =>
+  beatAt(beats.value, slots.value[Math.min(props.state.cursor.slot, slots.value.length - 1)]!.at),
+)
 const index = computed(() => beats.value.indexOf(beat.value))
-const part = computed(() => props.groove.parts.find(one => one.id === props.hands.currentPart.value?.id))
+const part = computed(() => partUnder(props.state, props.groove))
+const brush = computed(() => brushOf(props.state, props.kit, props.state.cursor.limb))
 /** Whether the part is on hats, which may stay open to the beat’s end. */
 const onHats = computed(() => {
-  const piece = props.hands.brushing.brush.value?.piece ?? part.value?.strokes[0]?.piece
+  const piece = brush.value?.piece ?? part.value?.strokes[0]?.piece
   return (
     piece !== undefined &&
     pieceOf(props.kit, piece)?.kind === 'hi-hat' &&
-    (props.cursor.limb === 'RH' || props.cursor.limb === 'LH')
+    (props.state.cursor.limb === 'RH' || props.state.cursor.limb === 'LH')
   )
 })
 const figures = computed(() => figuresOf(beat.value.slots))
@@ -60,15 +62,12 @@ const nameOf = ({ on }: Figure) => (on.length ? on.map(slot => words.value[beat.
 /** On to the beat after what was laid, round the end. */
 function onFrom(tick: number) {
   const next = beats.value.find(one => one.at >= tick) ?? beats.value[0]!
-  emit('go', next.first)
+  emit('send', { type: 'go', slot: next.first })
 }
 function figure(one: Figure) {
   return (
     part.value &&
-    figureIn(props.groove, part.value, index.value, one, {
-      brush: props.hands.brushing.brush.value,
-      open: open.value && onHats.value,
-    })
+    figureIn(props.groove, part.value, index.value, one, { brush: brush.value, open: open.value && onHats.value })
   )
 }
 function layFigure(one: Figure) {
@@ -116,10 +115,8 @@ function move(from: number, to: number) {
   const made = beatMoved(props.groove, beat.value.bar, from, to)
   if (!made.ok) return emit('refused', made.reason)
   emit('edit', made.value)
-  emit(
-    'go',
-    beatsOf(props.groove.bars).find(one => one.bar === beat.value.bar && one.beat === to)?.first ?? props.cursor.slot,
-  )
+  const there = beatsOf(props.groove.bars).find(one => one.bar === beat.value.bar && one.beat === to)
+  if (there) emit('send', { type: 'go', slot: there.first })
 }
 
 onMounted(() => {

@@ -1,19 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { renameGuide, sayPlace } from '#core/groove'
+import { type EditorEvent, noteUnder } from '#core/editor'
+import { guideOf, renameGuide, sayPlace } from '#core/groove'
 import { LEVEL_NAMES, LEVELS } from '#core/kit'
-import type { GuideHands } from '~/composables/useGuideHands'
+import type { useTapping } from '~/composables/useTapping'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
 
 /** The line that the cursor is on: its note, its name, where its notes come from, and what is made of it. */
-const props = defineProps<{ hands: GuideHands; playing: boolean }>()
-const emit = defineEmits<{ play: []; read: [] }>()
+const props = defineProps<{ hands: ReturnType<typeof useTapping>; playing: boolean }>()
+const emit = defineEmits<{ send: [event: EditorEvent]; play: []; read: [] }>()
 const bench = useBench()
 const settings = useSettings()
 
-const note = useAfterPaint(() => props.hands.note.value, 2)
+const guide = computed(() =>
+  bench.shown && bench.state?.cursor.line ? guideOf(bench.shown, bench.state.cursor.line) : undefined,
+)
+const note = useAfterPaint(() => bench.state && bench.shown && noteUnder(bench.state, bench.shown), 2)
 const LENGTHS: [number, string][] = [
   [1260, 'a sixteenth'],
   [1680, 'a triplet eighth'],
@@ -35,29 +39,29 @@ const parts = useAfterPaint(() => bench.groove?.parts ?? [], 2)
 const from = computed(() => [
   parts.value
     .filter(part => part.strokes.length)
-    .map(part => ({ label: part.name, onSelect: () => props.hands.takeFrom(part.id) })),
+    .map(part => ({ label: part.name, onSelect: () => emit('send', { type: 'take notes', partId: part.id }) })),
 ])
 
 function rename(event: Event) {
   const input = event.target as HTMLInputElement
-  const guide = props.hands.guide.value!
   const name = input.value.trim()
-  if (name && name !== guide.name) bench.edit(renameGuide(bench.groove!, guide.id, name))
-  else input.value = guide.name
+  if (!guide.value || !bench.groove) return
+  if (name && name !== guide.value.name) bench.edit(renameGuide(bench.groove, guide.value.id, name))
+  else input.value = guide.value.name
 }
 function tap() {
-  if (props.hands.toggleTapping() && !props.playing) emit('play')
+  if (props.hands.toggle() && !props.playing) emit('play')
 }
 </script>
 
 <template>
   <section
-    v-if="hands.guide.value"
+    v-if="guide"
     class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 py-1"
     aria-label="The line above"
     data-line-panel>
     <input
-      :value="hands.guide.value.name"
+      :value="guide.name"
       aria-label="Name of the line"
       maxlength="60"
       class="w-28 border-b border-accented bg-transparent font-semibold"
@@ -72,7 +76,7 @@ function tap() {
           size="sm"
           class="w-36"
           aria-label="How long the note lasts"
-          @update:model-value="length => hands.alter({ length: Number(length) })"
+          @update:model-value="length => emit('send', { type: 'note', set: { length: Number(length) } })"
       /></label>
       <div class="flex gap-0.5" role="group" aria-label="Level of the note">
         <UButton
@@ -83,7 +87,7 @@ function tap() {
           :variant="note.level === level ? 'solid' : 'ghost'"
           :aria-pressed="note.level === level"
           :aria-label="`Level ${level}, ${LEVEL_NAMES[level]}`"
-          @click="hands.setLevel(level)"
+          @click="emit('send', { type: 'level', level })"
           >{{ level }}</UButton
         >
       </div>
@@ -93,7 +97,7 @@ function tap() {
         variant="ghost"
         icon="i-lucide-x"
         aria-label="Take the note out"
-        @click="hands.remove()" />
+        @click="emit('send', { type: 'out' })" />
     </template>
     <span v-else class="text-sm text-muted"
       >Press a slot and draw, or Enter and O, for a note as long as you like.</span
@@ -121,16 +125,16 @@ function tap() {
         variant="ghost"
         icon="i-lucide-trash-2"
         aria-label="Remove the line"
-        @click="hands.removeLine()" />
+        @click="emit('send', { type: 'remove line' })" />
     </span>
     <button
       v-if="hands.tapping.value"
       type="button"
       class="w-full cursor-pointer touch-none border border-accented bg-elevated py-2 text-center select-none active:bg-accented"
       data-tap
-      @pointerdown="hands.tapDown()"
-      @pointerup="hands.tapUp()"
-      @pointercancel="hands.tapUp()">
+      @pointerdown="hands.down()"
+      @pointerup="hands.up()"
+      @pointercancel="hands.up()">
       Tap here, or press J, while it plays; hold for a long note
     </button>
   </section>

@@ -1,21 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useAfterPaint } from '~/composables/useAfterPaint'
-import type { SpanHands } from '~/composables/useSpan'
+import { type EditorEvent, markedBar, sayMarked } from '#core/editor'
 import { SUBDIVISIONS, beatsOf } from '#core/time'
 import { useBench } from '~/stores/bench'
+import { useSettings } from '~/stores/settings'
 
 /** The marked run of slots, and what can be done with it; a bar marked whole can be doubled, moved and taken out. */
-const props = defineProps<{ hands: SpanHands; looped: boolean }>()
-const emit = defineEmits<{ loop: []; fill: [] }>()
+defineProps<{ looped: boolean }>()
+const emit = defineEmits<{ send: [event: EditorEvent]; loop: []; groove: []; cell: [] }>()
 const bench = useBench()
+const settings = useSettings()
 
 /** What is said and offered of the mark follows once the lanes have shown it. */
-const says = useAfterPaint(() => props.hands.says.value, 2)
-const bar = useAfterPaint(() => props.hands.bar.value, 2)
+const says = useAfterPaint(
+  () => (bench.state && bench.shown ? sayMarked(bench.state, bench.shown, settings.counting) : ''),
+  2,
+)
+const bar = useAfterPaint(() => (bench.state && bench.shown ? markedBar(bench.state.span, bench.shown) : -1), 2)
 /** Into how many slots the marked beats are cut, where they are alike. */
 const slots = useAfterPaint(() => {
-  const span = props.hands.span.value
+  const { span } = bench
   const kinds = new Set(
     beatsOf(bench.shown?.bars ?? [])
       .filter(beat => span && beat.at + beat.length > span.from && beat.at < span.to)
@@ -27,18 +32,32 @@ const bars = computed(() => bench.shown?.bars.length ?? 1)
 // As a value of its own: every edit makes another groove, and this bar has nothing new to show for it.
 const toVary = computed(() => `/vary/${bench.groove?.id}`)
 const practise = () => {
-  const span = props.hands.span.value
+  const { span } = bench
   return span && navigateTo(`/practise?groove=${bench.groove!.id}&from=${span.from}&to=${span.to}`)
 }
 const barMenu = computed(() => {
-  const { hands } = props
+  const say = (event: EditorEvent) => () => emit('send', event)
   const many = bars.value
   return [
     [
-      { label: 'Play it twice', icon: 'i-lucide-copy-plus', onSelect: () => hands.double() },
-      { label: 'Put an empty bar before it', icon: 'i-lucide-between-vertical-start', onSelect: () => hands.insert() },
-      { label: 'Earlier', icon: 'i-lucide-arrow-left', disabled: many === 1, onSelect: () => hands.moveBar(-1) },
-      { label: 'Later', icon: 'i-lucide-arrow-right', disabled: many === 1, onSelect: () => hands.moveBar(1) },
+      { label: 'Play it twice', icon: 'i-lucide-copy-plus', onSelect: say({ type: 'double bar' }) },
+      {
+        label: 'Put an empty bar before it',
+        icon: 'i-lucide-between-vertical-start',
+        onSelect: say({ type: 'insert bar' }),
+      },
+      {
+        label: 'Earlier',
+        icon: 'i-lucide-arrow-left',
+        disabled: many === 1,
+        onSelect: say({ type: 'move bar', by: -1 }),
+      },
+      {
+        label: 'Later',
+        icon: 'i-lucide-arrow-right',
+        disabled: many === 1,
+        onSelect: say({ type: 'move bar', by: 1 }),
+      },
     ],
     [
       {
@@ -46,7 +65,7 @@ const barMenu = computed(() => {
         icon: 'i-lucide-trash-2',
         color: 'error' as const,
         disabled: many === 1,
-        onSelect: () => hands.removeBar(),
+        onSelect: say({ type: 'remove bar' }),
       },
     ],
   ]
@@ -68,17 +87,22 @@ const barMenu = computed(() => {
       @click="emit('loop')"
       >Loop</UButton
     >
-    <UButton size="xs" color="neutral" variant="outline" @click="hands.copy()">Copy</UButton>
+    <UButton size="xs" color="neutral" variant="outline" @click="emit('send', { type: 'copy' })">Copy</UButton>
     <UButton
       size="xs"
       color="neutral"
       variant="outline"
-      :disabled="!bench.clip"
+      :disabled="!bench.state?.clip"
       title="Over what stands from the cursor on"
-      @click="hands.paste()"
+      @click="emit('send', { type: 'paste' })"
       >Paste</UButton
     >
-    <UButton size="xs" color="neutral" variant="outline" title="To the end of the bars" @click="hands.repeat()"
+    <UButton
+      size="xs"
+      color="neutral"
+      variant="outline"
+      title="To the end of the bars"
+      @click="emit('send', { type: 'repeat' })"
       >Repeat</UButton
     >
     <UButton
@@ -86,10 +110,10 @@ const barMenu = computed(() => {
       color="neutral"
       variant="outline"
       title="A stroke of the cursor’s lane in each slot that is empty there"
-      @click="emit('fill')"
+      @click="emit('send', { type: 'fill' })"
       >Fill the slots</UButton
     >
-    <UButton size="xs" color="neutral" variant="outline" @click="hands.clear()">Clear</UButton>
+    <UButton size="xs" color="neutral" variant="outline" @click="emit('send', { type: 'clear' })">Clear</UButton>
     <span class="flex" role="group" aria-label="Displace what is marked">
       <UButton
         size="xs"
@@ -97,14 +121,14 @@ const barMenu = computed(() => {
         variant="outline"
         icon="i-lucide-arrow-left"
         aria-label="What is marked a slot earlier"
-        @click="hands.displace(-1)" />
+        @click="emit('send', { type: 'displace', by: -1 })" />
       <UButton
         size="xs"
         color="neutral"
         variant="outline"
         icon="i-lucide-arrow-right"
         aria-label="What is marked a slot later"
-        @click="hands.displace(1)" />
+        @click="emit('send', { type: 'displace', by: 1 })" />
     </span>
     <label class="flex items-center gap-1 text-sm text-muted"
       >cut
@@ -114,17 +138,17 @@ const barMenu = computed(() => {
         size="xs"
         class="w-14"
         aria-label="Cut the marked beats into"
-        @update:model-value="one => hands.cutInto(Number(one))"
+        @update:model-value="one => emit('send', { type: 'cut beats', slots: Number(one) })"
     /></label>
     <UButton size="xs" color="neutral" variant="outline" :to="toVary">Vary it</UButton>
     <UButton size="xs" color="neutral" variant="outline" @click="practise">Practise it</UButton>
-    <UButton size="xs" color="neutral" variant="outline" @click="hands.own()">Make it a groove</UButton>
+    <UButton size="xs" color="neutral" variant="outline" @click="emit('groove')">Make it a groove</UButton>
     <UButton
       size="xs"
       color="neutral"
       variant="outline"
       title="To lay it into other bars from Cells"
-      @click="hands.keepCell()"
+      @click="emit('cell')"
       >Keep as a cell</UButton
     >
     <UDropdownMenu v-if="bar >= 0" :items="barMenu"
@@ -139,6 +163,6 @@ const barMenu = computed(() => {
       icon="i-lucide-x"
       class="absolute right-1 top-1"
       aria-label="Take the mark away"
-      @click="hands.unmark()" />
+      @click="emit('send', { type: 'unmark' })" />
   </section>
 </template>

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { nextTick, ref } from 'vue'
-import { ornamentsFor, partOf } from '#core/groove'
+import { type EditorEvent, partUnder, strokesChosen } from '#core/editor'
+import { ornamentsFor } from '#core/groove'
 import { LEVEL_NAMES, LEVELS, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
-import type { LaneHands } from '~/composables/useLaneHands'
 import { useBench } from '~/stores/bench'
 
 /** The menu of a stroke, where it stands: by a long press of a finger, or the other button of a mouse. It is beside the lanes and not around them, so that an edit does not draw it again. */
-const props = defineProps<{ hands: LaneHands }>()
-const emit = defineEmits<{ closed: [] }>()
+const emit = defineEmits<{ send: [event: EditorEvent]; closed: [] }>()
 const bench = useBench()
 
 interface Item {
@@ -22,30 +21,30 @@ interface Item {
 const shown = ref(false)
 const at = ref({ x: 0, y: 0 })
 const items = ref<Item[][]>([])
-const choice = (label: string, checked: boolean, onSelect: () => void): Item => ({
+const choice = (label: string, checked: boolean, event: EditorEvent): Item => ({
   label,
   type: 'checkbox',
   checked,
-  onSelect,
+  onSelect: () => emit('send', event),
 })
 
 function itemsNow(): Item[][] {
-  const { hands } = props
-  const part = hands.currentPart.value
-  const [tick] = hands.selected.value
-  const stroke = part && partOf(bench.groove!, part.id)?.strokes.find(one => one.at === tick)
-  if (!part || !stroke) return [[{ label: 'A stroke here', onSelect: () => hands.put() }]]
+  const { state, groove } = bench
+  const part = state && groove && partUnder(state, groove)
+  const [tick] = part ? strokesChosen(state, groove) : []
+  const stroke = part?.strokes.find(one => one.at === tick)
+  if (!part || !stroke) return [[{ label: 'A stroke here', onSelect: () => emit('send', { type: 'put' }) }]]
   const piece = pieceOf(bench.kit, stroke.piece)
   return [
     LEVELS.toReversed().map(level =>
-      choice(`${level} ${LEVEL_NAMES[level]}`, stroke.level === level, () => hands.alter(one => ({ ...one, level }))),
+      choice(`${level} ${LEVEL_NAMES[level]}`, stroke.level === level, { type: 'level', level }),
     ),
     [
       {
         label: 'Kind',
         children: [
           (piece ? strokesFor(piece, part.limb) : []).map(kind =>
-            choice(STROKE_NAMES[kind], stroke.stroke === kind, () => hands.setKind(kind)),
+            choice(STROKE_NAMES[kind], stroke.stroke === kind, { type: 'kind', kind }),
           ),
         ],
       },
@@ -53,7 +52,7 @@ function itemsNow(): Item[][] {
         label: 'Piece',
         children: [
           piecesFor(bench.kit, part.limb).map(one =>
-            choice(one.name, one.id === stroke.piece, () => hands.setPiece(one.id)),
+            choice(one.name, one.id === stroke.piece, { type: 'piece', piece: one.id }),
           ),
         ],
       },
@@ -61,15 +60,15 @@ function itemsNow(): Item[][] {
         label: 'Ornament',
         children: [
           [
-            choice('none', !stroke.ornament, () => hands.setOrnament(undefined)),
+            choice('none', !stroke.ornament, { type: 'ornament', ornament: 'none' }),
             ...(piece ? ornamentsFor(piece) : []).map(one =>
-              choice(one, stroke.ornament === one, () => hands.setOrnament(one)),
+              choice(one, stroke.ornament === one, { type: 'ornament', ornament: one }),
             ),
           ],
         ],
       },
     ],
-    [{ label: 'Take out', color: 'error', onSelect: () => hands.remove() }],
+    [{ label: 'Take out', color: 'error', onSelect: () => emit('send', { type: 'out' }) }],
   ]
 }
 
@@ -85,7 +84,7 @@ const outside = (event: Event) => !pressed && event.preventDefault()
 async function open(x: number, y: number) {
   if (shown.value && !pressed) return
   pressed = false
-  props.hands.release()
+  emit('send', { type: 'release' })
   at.value = { x, y }
   items.value = itemsNow()
   await nextTick()

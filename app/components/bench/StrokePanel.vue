@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { type EditorEvent, strokesChosen } from '#core/editor'
 import { type Stroke, nextOnHats, ornamentsFor, sayPlaces } from '#core/groove'
 import {
   LEVEL_NAMES,
@@ -14,18 +15,17 @@ import {
   strokesFor,
 } from '#core/kit'
 import { useAfterPaint } from '~/composables/useAfterPaint'
-import type { LaneHands } from '~/composables/useLaneHands'
 import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
 
 /** The chosen stroke, or strokes: which piece, struck how, how hard, and how long an open hat stays open. */
-const props = defineProps<{ hands: LaneHands }>()
+const emit = defineEmits<{ send: [event: EditorEvent] }>()
 const bench = useBench()
 const settings = useSettings()
 
 /** What is chosen, as it stands once the lanes have shown it; nothing here holds the lanes up. */
 const chosen = useAfterPaint<{ strokes: Stroke[]; limb: Limb; where: string }>(() => {
-  const ats = props.hands.selected.value
+  const ats = bench.state && bench.shown ? strokesChosen(bench.state, bench.shown) : []
   const strokes = bench.chosenPart?.strokes.filter(stroke => ats.includes(stroke.at)) ?? []
   return {
     strokes,
@@ -65,13 +65,13 @@ const receivers = computed(() =>
       .filter(part => part.id !== bench.chosenPartId && !part.locked)
       .map(part => ({
         label: `${part.name}, ${LIMB_NAMES[part.limb]}`,
-        onSelect: () => props.hands.giveTo({ partId: part.id }),
+        onSelect: () => emit('send', { type: 'give', to: { partId: part.id } }),
       })),
     limbsInOrder(groove.value?.lead ?? 'right')
       .filter(one => one !== limb.value)
       .map(one => ({
         label: `The ${LIMB_NAMES[one]}, in a part of its own`,
-        onSelect: () => props.hands.giveTo({ limb: one }),
+        onSelect: () => emit('send', { type: 'give', to: { limb: one } }),
       })),
   ].filter(group => group.length),
 )
@@ -103,7 +103,7 @@ function levelKey(event: KeyboardEvent) {
   if (!level || event.ctrlKey || event.metaKey || event.altKey) return
   event.preventDefault()
   event.stopPropagation()
-  props.hands.setLevel(level)
+  emit('send', { type: 'level', level })
 }
 </script>
 
@@ -124,7 +124,7 @@ function levelKey(event: KeyboardEvent) {
           size="sm"
           class="w-26"
           aria-label="Piece"
-          @update:model-value="id => hands.setPiece(String(id))" />
+          @update:model-value="id => emit('send', { type: 'piece', piece: String(id) })" />
       </label>
       <label class="flex items-center gap-1.5 text-sm text-muted"
         >kind
@@ -134,7 +134,7 @@ function levelKey(event: KeyboardEvent) {
           size="sm"
           class="w-24"
           aria-label="Stroke"
-          @update:model-value="kind => hands.setKind(kind as Stroke['stroke'])" />
+          @update:model-value="kind => emit('send', { type: 'kind', kind: kind as Stroke['stroke'] })" />
       </label>
       <label v-if="first.stroke === 'open'" class="flex items-center gap-1.5 text-sm text-muted"
         >open for
@@ -144,9 +144,7 @@ function levelKey(event: KeyboardEvent) {
           size="sm"
           class="w-44"
           aria-label="Open for"
-          @update:model-value="
-            ticks => hands.alter(stroke => (stroke.stroke === 'open' ? { ...stroke, openFor: Number(ticks) } : stroke))
-          " />
+          @update:model-value="ticks => emit('send', { type: 'open for', ticks: Number(ticks) })" />
       </label>
       <label class="flex items-center gap-1.5 text-sm text-muted"
         >ornament
@@ -156,7 +154,9 @@ function levelKey(event: KeyboardEvent) {
           size="sm"
           class="w-20"
           aria-label="Ornament"
-          @update:model-value="one => hands.setOrnament(one === 'none' ? undefined : (one as Ornament))" />
+          @update:model-value="
+            ornament => emit('send', { type: 'ornament', ornament: ornament as Ornament | 'none' })
+          " />
       </label>
       <div class="flex gap-0.5" role="group" aria-label="Level">
         <UButton
@@ -168,7 +168,7 @@ function levelKey(event: KeyboardEvent) {
           :aria-pressed="first.level === level"
           :aria-label="`Level ${level}, ${LEVEL_NAMES[level]}`"
           :title="LEVEL_NAMES[level]"
-          @click="hands.alter(stroke => ({ ...stroke, level }))"
+          @click="emit('send', { type: 'level', level })"
           >{{ level }}{{ first.level === level ? ` ${LEVEL_NAMES[level]}` : '' }}</UButton
         >
       </div>
@@ -183,9 +183,9 @@ function levelKey(event: KeyboardEvent) {
         variant="ghost"
         icon="i-lucide-x"
         aria-label="Take the stroke out"
-        @click="hands.remove()" />
+        @click="emit('send', { type: 'out' })" />
     </div>
-    <BrushBar :hands="hands.brushing" :lead="groove?.lead ?? 'right'" @limb="hands.enter" />
+    <BrushBar :lead="groove?.lead ?? 'right'" @send="event => emit('send', event)" />
     <span v-if="!strokes.length" class="text-sm text-muted"
       ><span class="pointer-coarse:hidden">Press a slot, or Enter on it; drag a stick, or 1 to 5, for its level.</span
       ><span class="pointer-fine:hidden">Tap a slot; drag a stick for its level.</span></span

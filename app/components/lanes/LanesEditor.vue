@@ -1,33 +1,21 @@
 <script setup lang="ts">
-import { onLongPress, until, useElementSize, useEventListener } from '@vueuse/core'
+import { onLongPress, until, useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { type Finding, type GhostPlace, type Unison, sayFinding } from '#core/analyse'
-import { type Groove, barSpan, leadInFrom, partOf, sayPlace } from '#core/groove'
+import { type EditorEvent, type EditorState, noteUnder, sayCursor, strokesChosen } from '#core/editor'
+import { type Groove, leadInFrom, partOf, sayPlace } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder, pieceOf } from '#core/kit'
-import {
-  FULL,
-  LOWER,
-  NARROW,
-  NARROW_WIDTH,
-  type Stick,
-  laneUnder,
-  layOut,
-  levelAt,
-  slotUnder,
-  sticksOf,
-} from '#core/notation'
-import type { Cursor } from '~/lanes/cursor'
-import type { GuideHands } from '~/composables/useGuideHands'
-import type { LaneHands } from '~/composables/useLaneHands'
-import type { SpanHands } from '~/composables/useSpan'
+import { FULL, LOWER, NARROW, NARROW_WIDTH, type Stick, layOut, sticksOf } from '#core/notation'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useInSight } from '~/composables/useInSight'
+import { useLanePointer } from '~/composables/useLanePointer'
 import { useMarks } from '~/composables/useMarks'
 import { usePlayhead } from '~/composables/usePlayhead'
-import { useBench } from '~/stores/bench'
+import { keyOf } from '~/keys'
+import { eventOfKey } from '~/lanes/keys'
 import { useSettings } from '~/stores/settings'
 
-/** The lanes under the player's hands: mouse and keys become edits of the Bench. */
+/** The lanes under the player's hands: drawn from the groove and the editor's state; what mouse and keys do is sent on as events. */
 const props = defineProps<{
   groove: Groove
   kit: Kit
@@ -36,14 +24,13 @@ const props = defineProps<{
   findings: readonly Finding[]
   ghosts?: { limb: Limb; places: GhostPlace[] }
   heard: ReadonlySet<string>
-  hands: LaneHands
-  span: SpanHands
-  line: GuideHands
+  state: EditorState
 }>()
+const emit = defineEmits<{ send: [event: EditorEvent] }>()
+const send = (event: EditorEvent) => emit('send', event)
 
-const bench = useBench()
 const settings = useSettings()
-const cursor = defineModel<Cursor>('cursor', { required: true })
+const cursor = computed(() => props.state.cursor)
 const frame = ref<HTMLElement>()
 const surface = ref<HTMLElement>()
 const svg = ref<SVGSVGElement>()
@@ -91,128 +78,54 @@ const lineNames = computed(() =>
 /** Marks need the sticks only while something points at them. */
 const NONE: Stick[] = []
 const { marked } = useMarks()
-const { hands, line } = props
 const { band } = usePlayhead(geometry, useInSight(frame, geometry))
 
-const chosenStick = computed(() => hands.selected.value.map(at => ({ at, x: geometry.value.xOf(at) })))
+const chosenStick = computed(() =>
+  cursor.value.line === null
+    ? strokesChosen(props.state, props.groove).map(at => ({ at, x: geometry.value.xOf(at) }))
+    : [],
+)
+const note = computed(() => noteUnder(props.state, props.groove))
 const cursorBox = computed(() => {
-  const slot = geometry.value.slots[Math.min(cursor.value.slot, geometry.value.slots.length - 1)]!
-  const lane =
-    (line.on.value
-      ? geometry.value.lines[props.groove.guides.findIndex(guide => guide.id === line.on.value)]
-      : undefined) ?? geometry.value.lanes.find(one => one.limb === cursor.value.limb)!
+  const { line, limb, slot: index } = cursor.value
+  const slot = geometry.value.slots[Math.min(index, geometry.value.slots.length - 1)]!
+  const row = line === null ? -1 : props.groove.guides.findIndex(guide => guide.id === line)
+  const lane = geometry.value.lines[row] ?? geometry.value.lanes.find(one => one.limb === limb)!
   return { x: slot.left, width: slot.width, y: lane.top - 3, height: lane.height + 6 }
 })
 
 /** What a listener hears as the cursor moves. */
-const said = computed(() => hands.sayCursor(props.kit))
+const said = computed(() => sayCursor(props.state, props.groove, props.kit, settings.counting))
 
-function placeOf(event: MouseEvent) {
-  const box = svg.value!.getBoundingClientRect()
-  const x = event.clientX - box.left
-  const y = event.clientY - box.top
-  const row = geometry.value.lines.findIndex(one => y >= one.top - 4 && y < one.top + one.height + 4)
-  return {
-    x,
-    y,
-    slot: slotUnder(geometry.value, x),
-    lane: laneUnder(geometry.value, y),
-    guide: props.groove.guides[row],
-  }
-}
-
-/** The marked span, bed by bed, as it stands over the lanes. */
+/** The marked span, bed by bed, as it lies over the lanes. */
 const markBox = computed(() => {
-  const marked = props.span.span.value
-  if (!marked) return undefined
-  const slots = geometry.value.slots.filter(slot => slot.at >= marked.from && slot.at < marked.to)
+  const { span } = props.state
+  if (!span) return undefined
+  const slots = geometry.value.slots.filter(slot => slot.at >= span.from && slot.at < span.to)
   const [first, last] = [slots[0], slots.at(-1)]
   return first && last && { x: first.left, width: last.left + last.width - first.left }
 })
-/** A mark being drawn over the counts. */
-let marking: { slot: number; moved: boolean } | undefined
-/** The line with the numbers of the bars, above the counts. */
-const BAR_LINE = 20
-function markFrom(x: number, y: number, slot: number) {
-  if (x < geometry.value.scale.label - 8) return
-  if (y < BAR_LINE) {
-    const bar = (geometry.value.bars.findLast(one => one.x - 4 <= x) ?? geometry.value.bars[0]!).number - 1
-    props.span.markBar(bar)
-    cursor.value = {
-      ...cursor.value,
-      slot: geometry.value.slots.findIndex(one => one.at === barSpan(props.groove, bar).from),
-    }
-    return
-  }
-  marking = { slot, moved: false }
-  cursor.value = { ...cursor.value, slot }
+
+function key(event: KeyboardEvent) {
+  const said = eventOfKey(keyOf(event), cursor.value.line !== null)
+  if (!said) return
+  event.preventDefault()
+  event.stopPropagation()
+  send(said)
 }
-
-/** A note being drawn on a line above. */
-let drawing = false
-let drag: { x: number; y: number; slot: number; limb: Cursor['limb']; axis?: 'level' | 'place' } | undefined
-
-function down(event: PointerEvent) {
-  const { x, y, slot, lane, guide } = placeOf(event)
-  if (narrow.value && event.pointerType === 'touch') {
-    if (lane) cursor.value = { limb: lane.limb, slot: slot.index }
-    return
-  }
-  if (event.button === 0 && y < geometry.value.scale.ribbon - 6) {
-    surface.value!.focus()
-    svg.value!.setPointerCapture(event.pointerId)
-    return markFrom(x, y, slot.index)
-  }
-  if (guide && event.button === 0 && x >= geometry.value.scale.label - 8) {
-    surface.value!.focus()
-    svg.value!.setPointerCapture(event.pointerId)
-    drawing = true
-    return line.press(guide.id, slot.index)
-  }
-  if (!lane || event.button !== 0) return
-  surface.value!.focus()
-  // A limb's name leads into its lane and strikes nothing.
-  if (x < geometry.value.scale.label - 8) return hands.enter(lane.limb)
-  svg.value!.setPointerCapture(event.pointerId)
-  drag = { x, y, slot: slot.index, limb: lane.limb }
-  hands.press({ limb: lane.limb, slot: slot.index }, event.shiftKey)
-}
-
-function move(event: PointerEvent) {
-  if (marking) {
-    const to = placeOf(event).slot.index
-    marking.moved ||= to !== marking.slot
-    if (marking.moved) props.span.mark(marking.slot, to)
-    return
-  }
-  if (drawing) return line.drag(placeOf(event).slot.index)
-  if (!drag) return
-  const { x, y, slot } = placeOf(event)
-  const dx = Math.abs(x - drag.x)
-  const dy = Math.abs(y - drag.y)
-  if (!drag.axis && Math.max(dx, dy) > 4) drag.axis = dy >= dx ? 'level' : 'place'
-  const lane = geometry.value.lanes.find(one => one.limb === drag!.limb)!
-  if (drag.axis === 'level') hands.dragLevel(levelAt(lane, y))
-  if (drag.axis === 'place') hands.dragPlace(slot.index - drag.slot)
-}
-
-function up() {
-  if (marking && !marking.moved) props.span.markBeat(marking.slot)
-  marking = undefined
-  if (drawing) line.release()
-  drawing = false
-  if (!drag) return
-  drag = undefined
-  hands.release()
-}
-
-useEventListener(svg, 'pointercancel', () => {
-  drag = undefined
-  marking = undefined
-  if (drawing) line.cancel()
-  drawing = false
-  hands.cancel()
+const pointer = useLanePointer({
+  svg,
+  geometry,
+  groove: () => props.groove,
+  state: () => props.state,
+  narrow,
+  focus: () => surface.value?.focus(),
+  send,
 })
+function moved(event: PointerEvent) {
+  pointer.move(event)
+  pointer.hover(event)
+}
 
 // The cursor stays in sight when keys move it beyond the edge.
 watch(cursorBox, box => {
@@ -226,23 +139,23 @@ watch(cursorBox, box => {
 const menu = useTemplateRef<{ open(x: number, y: number): void }>('menu')
 const menuWanted = ref(false)
 async function menuAt(event: MouseEvent) {
-  const { x, y, slot, lane } = placeOf(event)
-  if (!lane) return
-  event.preventDefault()
-  hands.point({ limb: lane.limb, slot: slot.index })
-  drag = undefined
+  const place = pointer.menuAt(event)
+  if (!place) return
   menuWanted.value = true
   await until(menu).toBeTruthy()
-  menu.value?.open(x, y)
+  menu.value?.open(place.x, place.y)
 }
 onLongPress(svg, event => event.pointerType !== 'mouse' && menuAt(event), { delay: 550, distanceThreshold: 8 })
-const pointedAt = ref<Finding>()
-function point(event: PointerEvent) {
-  const { slot, lane } = placeOf(event)
-  pointedAt.value = props.findings.find(finding =>
-    finding.strokes.some(({ partId, at }) => at === slot.at && partOf(props.groove, partId)?.limb === lane?.limb),
+/** What there is to find fault with where the pointer is. */
+const pointedAt = computed(() => {
+  const place = pointer.over.value
+  return (
+    place &&
+    props.findings.find(finding =>
+      finding.strokes.some(({ partId, at }) => at === place.at && partOf(props.groove, partId)?.limb === place.limb),
+    )
   )
-}
+})
 
 defineExpose({ focus: () => surface.value?.focus() })
 </script>
@@ -257,7 +170,7 @@ defineExpose({ focus: () => surface.value?.focus() })
       role="application"
       aria-label="Limb lanes. Arrows walk slots and lanes, Enter puts a stroke, 1 to 5 set its level, question mark lists all keys."
       class="relative inline-block rounded-sm -outline-offset-2"
-      @keydown="hands.key">
+      @keydown="key">
       <svg
         :width="geometry.width + 1"
         :height="geometry.height + 4"
@@ -289,27 +202,22 @@ defineExpose({ focus: () => surface.value?.focus() })
         :height="geometry.height + 4"
         class="relative block"
         :class="narrow ? '' : 'touch-none'"
-        @pointerdown="down"
-        @pointermove="
-          event => {
-            move(event)
-            point(event)
-          }
-        "
-        @pointerup="up"
-        @pointerleave="pointedAt = undefined"
+        @pointerdown="pointer.down"
+        @pointermove="moved"
+        @pointerup="pointer.up"
+        @pointerleave="pointer.over.value = undefined"
         @contextmenu="menuAt">
         <rect :width="geometry.width" :height="geometry.height" fill="transparent" />
         <GuideNotes
           v-if="groove.guides.length"
           :guides="groove.guides"
           :geometry="geometry"
-          :chosen="line.on.value ? line.note.value?.at : undefined"
-          :on="line.on.value" />
+          :chosen="note?.at"
+          :on="cursor.line ?? ''" />
         <LanesCanvas
           :groove="groove"
           :geometry="geometry"
-          :chosen-part-id="bench.chosenPart?.id"
+          :chosen-part-id="state.partId"
           :unisons="unisons"
           :sticks="sticks"
           :heard="heard" />
@@ -328,7 +236,7 @@ defineExpose({ focus: () => surface.value?.focus() })
           stroke-width="1.5"
           rx="2" />
         <circle
-          v-for="one in line.on.value ? [] : chosenStick"
+          v-for="one in chosenStick"
           :key="one.at"
           class="pointer-events-none"
           :cx="one.x"
@@ -352,7 +260,7 @@ defineExpose({ focus: () => surface.value?.focus() })
           </p>
         </div>
       </div>
-      <LazyStrokeMenu v-if="menuWanted" ref="menu" :hands="hands" @closed="surface?.focus()" />
+      <LazyStrokeMenu v-if="menuWanted" ref="menu" @send="send" @closed="surface?.focus()" />
     </div>
     <p class="sr-only">
       Cursor: {{ LIMB_NAMES[cursor.limb] }},

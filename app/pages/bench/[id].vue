@@ -2,21 +2,19 @@
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { GhostPlace } from '#core/analyse'
 import { audibleParts, spanOf } from '#core/groove'
-import { type Limb, limbsInOrder } from '#core/kit'
+import { sayMarked, toolOf } from '#core/editor'
+import type { Limb } from '#core/kit'
 import { looped, machinePlays } from '#core/perform'
-import { slotsOf } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useBenchEdits } from '~/composables/useBenchEdits'
 import { useBenchReading } from '~/composables/useBenchReading'
 import { useCounted } from '~/composables/useCounted'
 import { useKeptOpen } from '~/composables/useKeptOpen'
-import type { Cursor } from '~/lanes/cursor'
-import { useGuideHands } from '~/composables/useGuideHands'
-import { useLaneHands } from '~/composables/useLaneHands'
+import { useEditor } from '~/composables/useEditor'
 import { MARKED, useLoop } from '~/composables/useLoop'
 import { usePlayback } from '~/composables/usePlayback'
 import { usePlayIn } from '~/composables/usePlayIn'
-import { useSpan } from '~/composables/useSpan'
+import { useTapping } from '~/composables/useTapping'
 import { useStep } from '~/composables/useStep'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useBench } from '~/stores/bench'
@@ -39,12 +37,10 @@ const adding = ref(false)
 const celling = ref(false)
 const timing = ref('')
 const { loop, span, toggleMarked } = useLoop()
-const cursor = ref<Cursor>({ limb: 'RH', slot: 0 })
 
 const { say, refused, edit, setBars, mirror, step, keep, toBin, putItBack, fetchBack, laySticking } = useBenchEdits()
-const marks = useSpan(cursor, { edit, say, refused })
-const line = useGuideHands(cursor, edit)
-const hands = useLaneHands(cursor, refused, marks, line)
+const { send, spanToGroove, spanToCell } = useEditor({ say, refused })
+const tapping = useTapping(send)
 /** The line whose readings are looked at; none, and the readout stands there. */
 const reading = ref('')
 
@@ -56,7 +52,8 @@ try {
     /^\/(shelf|today|log)?$/.test(String(useRouter().options.history.state.back ?? '').split('?')[0]!),
   )
   settings.lastGroove = id
-  cursor.value = { limb: limbsInOrder(bench.groove!.lead)[0]!, slot: 0 }
+  // Whoever comes back finds what was chosen, and no panel over the lanes.
+  bench.send({ type: 'panel', panel: null })
   if (route.query.lay) await laySticking()
   if (route.query.back) await fetchBack(String(route.query.back))
 } catch (error) {
@@ -87,8 +84,24 @@ const performance = computed(
 )
 const { play, toggle: playOrStop, hearInPlace } = usePlayback(performance)
 const playIn = usePlayIn(() => span.value, play)
+const tool = computed(() => bench.state && toolOf(bench.state))
 const stepping = useStep(
   () => bench.shown && { groove: bench.shown, kit: bench.kit, heard: heard.value, span: bench.span ?? span.value },
+  {
+    on: computed({
+      get: () => bench.state?.panel === 'step',
+      set: on => send({ type: 'panel', panel: on ? 'step' : null }),
+    }),
+  },
+)
+// Playing in and stepping have the hands in turn.
+watch(
+  () => playingIn.open,
+  open => send({ type: 'panel', panel: open ? 'play in' : null }),
+)
+watch(
+  () => bench.state?.panel,
+  panel => panel !== 'play in' && playingIn.open && playingIn.hide(),
 )
 useCounted(
   () => bench.groove,
@@ -113,28 +126,28 @@ const fromPhrase = computed(() => {
   const [id, bar] = String(route.query.phrase ?? '').split('.')
   return id ? { id, bar: Number(bar) || 0 } : undefined
 })
-const marked = useAfterPaint(() => marks.says.value, 3)
+const marked = useAfterPaint(
+  () => (bench.state && bench.shown ? sayMarked(bench.state, bench.shown, settings.counting) : ''),
+  3,
+)
 
 /** A note of the staff leads to its stick: the cursor goes there, and the part is chosen. */
 function find([stroke]: { partId: string; at: number }[]) {
-  const part = stroke && bench.groove?.parts.find(one => one.id === stroke.partId)
-  if (!part) return
-  bench.chosenPartId = part.id
-  cursor.value = { limb: part.limb, slot: slotsOf(bench.groove!.bars).findLastIndex(slot => slot.at <= stroke.at) }
+  if (!stroke) return
+  send({ type: 'find', ...stroke })
   lanes.value?.focus()
 }
 
 /** To the line above, which is added where there is none. */
 function toLine() {
-  const [first] = line.guides.value
-  if (first) line.on.value = first.id
-  else line.add()
+  const [first] = bench.shown?.guides ?? []
+  send(first ? { type: 'enter line', line: first.id } : { type: 'add line' })
   lanes.value?.focus()
 }
 watch(
-  () => line.guides.value.map(guide => guide.id).join(),
+  () => bench.shown?.guides.map(guide => guide.id).join(),
   ids => {
-    if (!ids.split(',').includes(reading.value)) reading.value = ''
+    if (!ids?.split(',').includes(reading.value)) reading.value = ''
   },
 )
 
@@ -162,7 +175,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
 
 <template>
   <NotOpened v-if="failed" what="groove" :why="failed" to="/shelf" where="To the Shelf" />
-  <template v-else-if="bench.groove && bench.shown && settled && read && readable">
+  <template v-else-if="bench.groove && bench.shown && bench.state && settled && read && readable">
     <h1 class="sr-only">Bench: {{ bench.groove.title }}</h1>
     <FactBar :groove="facts" :pieces="pieces" @edit="edit" @bars="setBars" @mirror="mirror" @refused="refused">
       <BenchActions @step="step" />
@@ -195,7 +208,6 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
         </p>
         <LanesEditor
           ref="lanes"
-          v-model:cursor="cursor"
           :groove="bench.shown"
           :kit="bench.kit"
           :unisons="together"
@@ -203,24 +215,25 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           :readable="readable"
           :ghosts="ghosts"
           :heard="heard"
-          :hands="hands"
-          :span="marks"
-          :line="line" />
+          :state="bench.state"
+          @send="send" />
         <SpanBar
           v-if="bench.span"
-          :hands="marks"
           :looped="loop === MARKED"
+          @send="send"
           @loop="toggleMarked"
-          @fill="hands.fillMarked" />
-        <LazyPlayInPanel v-if="playingIn.open" :hands="playIn" @refused="refused" />
-        <StepBar v-else-if="stepping.on.value" :hands="stepping" :lead="bench.shown.lead" />
+          @groove="spanToGroove"
+          @cell="spanToCell" />
+        <LazyPlayInPanel v-if="tool === 'play in'" :hands="playIn" @refused="refused" />
+        <StepBar v-else-if="tool === 'step'" :hands="stepping" :lead="bench.shown.lead" />
         <LinePanel
-          v-else-if="line.on.value"
-          :hands="line"
+          v-else-if="tool === 'line'"
+          :hands="tapping"
           :playing="player.playing"
+          @send="send"
           @play="playOrStop"
-          @read="reading = line.on.value" />
-        <StrokePanel v-else :hands="hands" />
+          @read="reading = bench.state.cursor.line ?? ''" />
+        <StrokePanel v-else @send="send" />
         <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
         <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
         <PartsBar
@@ -228,12 +241,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           :groove="settled"
           :chosen-part-id="bench.chosenPart?.id"
           @edit="edit"
-          @choose="
-            part => {
-              bench.chosenPartId = part.id
-              cursor = { ...cursor, limb: part.limb }
-            }
-          "
+          @choose="part => send({ type: 'choose', partId: part.id })"
           @time="part => (timing = part.id)">
           <template #add
             ><UButton
@@ -266,12 +274,11 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           v-if="celling"
           :groove="bench.groove"
           :kit="bench.kit"
-          :hands="hands"
-          :cursor="cursor"
+          :state="bench.state"
           @edit="edit"
           @try="bench.tryOut"
           @refused="refused"
-          @go="slot => (cursor = { ...cursor, slot })"
+          @send="send"
           @close="celling = false" />
         <LineReadings
           v-if="reading"

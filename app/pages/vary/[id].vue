@@ -159,7 +159,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
             size="xs"
             color="neutral"
             variant="outline"
-            @click="bench.span = undefined"
+            @click="bench.send({ type: 'unmark' })"
             >Everywhere</UButton
           >
         </p>
