@@ -5,23 +5,25 @@ import { AHEAD } from '../audio/scheduler'
 import { usePhrase } from '../stores/phrase'
 import { usePlayer } from '../stores/player'
 import { useSettings } from '../stores/settings'
-import type { PhraseHands } from './usePhraseHands'
 import { usePlayback } from './usePlayback'
 
 /** What of a phrase goes round: all of it, the marked bars, or nothing, so that it comes to its end. */
 export type PhraseLoop = 'all' | 'marked' | 'once'
 
 /** The open phrase as it sounds: from the start or from a bar, all of it or the marked bars; and which bar that is. */
-export function usePhrasePlay(hands: PhraseHands) {
+export function usePhrasePlay() {
   const store = usePhrase()
   const player = usePlayer()
   const settings = useSettings()
   const loop = ref<PhraseLoop>('all')
-  watch(hands.mark, now => {
-    if (!now && loop.value === 'marked') loop.value = 'all'
-  })
+  watch(
+    () => store.state.mark,
+    now => {
+      if (!now && loop.value === 'marked') loop.value = 'all'
+    },
+  )
   const stretch = computed(() =>
-    loop.value === 'marked' && hands.mark.value ? hands.mark.value : { from: 0, to: hands.total.value },
+    loop.value === 'marked' && store.state.mark ? store.state.mark : { from: 0, to: store.bars.length },
   )
   const performance = computed(
     () =>
@@ -66,6 +68,6 @@ export function usePhrasePlay(hands: PhraseHands) {
     if (bar < from || bar >= to) loop.value = 'all'
     playFrom(bar - stretch.value.from)
   }
-  const toggleMarked = () => (loop.value = loop.value === 'marked' || !hands.mark.value ? 'all' : 'marked')
+  const toggleMarked = () => (loop.value = loop.value === 'marked' || !store.state.mark ? 'all' : 'marked')
   return { loop, sounding, toggle, hearFrom, toggleMarked }
 }

@@ -1,10 +1,21 @@
 import { together } from '#core/edit'
 import { defineStore } from 'pinia'
 import { computed, shallowRef, watch } from 'vue'
+import { type MapEvent, type MapState, barChosen, beginMap, fillChosen, stepMap } from '#core/editor'
 import { LIMITS, type Groove } from '#core/groove'
-import { type Phrase, type PhraseEdit, applyToPhrase, changedSince, readPhrase, refreshed } from '#core/phrase'
+import {
+  type Phrase,
+  type PhraseEdit,
+  applyToPhrase,
+  barsInOrder,
+  changedSince,
+  readPhrase,
+  refreshed,
+  roundsOf,
+} from '#core/phrase'
 import { type Stored, api } from '../documents/api'
 import { useOpenDocument, useTabs } from '../documents/here'
+import { newId } from '../documents/ids'
 import { useKits } from './kits'
 
 const MINE = ' (mine)'
@@ -50,16 +61,64 @@ export const usePhrase = defineStore('phrase', () => {
     await look()
   }
 
-  /** Makes an edit, on what is shown: grooves that were seen anew come along. */
-  function edit(change: PhraseEdit) {
-    const before = open.document.value!
-    const now = refreshed(before, fresh.value).phrase
+  // ---- the map's state -------------------------------------------------------
+
+  const state = shallowRef<MapState>(beginMap())
+  /** The phrase as it is, with nothing in it that is only tried. */
+  const settled = computed(() => (open.document.value ? refreshed(open.document.value, fresh.value).phrase : undefined))
+  const rounds = computed(() => (phrase.value ? roundsOf(phrase.value) : []))
+  const bars = computed(() => barsInOrder(rounds.value))
+  /** The chosen bar, and its section. */
+  const chosen = computed(() => barChosen(state.value, bars.value))
+  const section = computed(() => phrase.value?.sections[chosen.value.round.section])
+  const fill = computed(() => fillChosen(rounds.value, chosen.value.round, kit.value))
+
+  /** What is edited is what is shown: grooves that were seen anew come along. */
+  function withSeen(change: PhraseEdit, before: Phrase, now: Phrase): PhraseEdit {
     const set = Object.fromEntries(Object.entries(now.grooves).filter(([key, one]) => before.grooves[key] !== one))
-    return open.edit(Object.keys(set).length ? together('Changed', [{ type: 'grooves', set }, change]) : change)
+    return Object.keys(set).length ? together('Changed', [{ type: 'grooves', set }, change]) : change
   }
+  const desk = (now: Phrase) => ({ phrase: now, rounds: roundsOf(now), kit: kit.value, newId: newId() })
+
+  /** An event of the map: what it comes to is made; answers why not, where it can't be. */
+  function send(event: MapEvent): string | undefined {
+    const [before, now] = [open.document.value, settled.value]
+    if (!before || !now) return undefined
+    const { state: next, edit, refused } = stepMap(state.value, event, desk(now))
+    if (refused !== undefined) return refused
+    if (edit) {
+      const done = open.edit(withSeen(edit, before, now))
+      if (!done.ok) return done.reason
+    }
+    state.value = next
+    return undefined
+  }
+  function goesBack(direction: 'takeBack' | 'bringBack') {
+    const before = settled.value
+    const done = open[direction]()
+    const after = settled.value
+    if (done.ok && before && after) {
+      const how = direction === 'takeBack' ? 'undone' : 'redone'
+      state.value = stepMap(state.value, { type: 'edited', how, after }, desk(before)).state
+    }
+    return done
+  }
+  const takeBack = () => goesBack('takeBack')
+  const bringBack = () => goesBack('bringBack')
+  // Bars may go by another way too, such as another tab: what is chosen is one of those there are.
+  watch(
+    () => bars.value.length,
+    () =>
+      settled.value &&
+      (state.value = stepMap(state.value, { type: 'choose', bar: state.value.bar }, desk(settled.value)).state),
+  )
+
   watch(
     () => open.document.value?.id,
-    () => (fresh.value = []),
+    () => {
+      fresh.value = []
+      state.value = beginMap()
+    },
     { flush: 'sync' },
   )
   // A groove that is taken up, or followed again, may have changed meanwhile.
@@ -73,5 +132,22 @@ export const usePhrase = defineStore('phrase', () => {
     ids => ids && void look().catch(() => undefined),
   )
 
-  return { ...open, phrase, kit, stays, gone, look, open: openPhrase, edit }
+  return {
+    ...open,
+    phrase,
+    kit,
+    stays,
+    gone,
+    look,
+    open: openPhrase,
+    state,
+    rounds,
+    bars,
+    chosen,
+    section,
+    fill,
+    send,
+    takeBack,
+    bringBack,
+  }
 })

@@ -16,3 +16,14 @@ export { noteUnder } from './line'
 export { NOTHING_MARKED, markedBar } from './span'
 export { stepEditor } from './step'
 export { sayCursor, sayMarked } from './say'
+export {
+  type MapChosen,
+  type MapDesk,
+  type MapEvent,
+  type MapState,
+  type MapStep,
+  barChosen,
+  beginMap,
+  fillChosen,
+  stepMap,
+} from './map'

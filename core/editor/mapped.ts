@@ -1,6 +1,7 @@
 import { type Edit, type Groove, ownTick, partOf, strokeAt } from '#core/groove'
 import { slotsOf } from '#core/time'
-import { type Chosen, type EditorState, type Passed, chosenIn, fitted, tickOf, withPart } from './state'
+import { type Chosen, type EditorState, chosenIn, fitted, tickOf, withPart } from './state'
+import { longer, retrace } from './trail'
 
 /**
  * Where a place of a part is after an edit, in ticks of the part: strokes that the edit moves take it along.
@@ -48,8 +49,7 @@ export function afterEdit(state: EditorState, edit: Edit | null, before: Groove,
 /** A state that has made an edit: what was chosen before it and after it is kept for undo. @internal */
 export const passed = (state: EditorState, before: Chosen): EditorState => ({
   ...state,
-  trail: [...state.trail, { before, after: chosenIn(state) }],
-  ahead: [],
+  ...longer(state, before, chosenIn(state)),
 })
 
 /** A state after an edit was undone or made again: what was chosen then is chosen now, where that is known. @internal */
@@ -60,12 +60,7 @@ export function retraced(
   before: Groove,
   after: Groove,
 ): EditorState {
-  const [from, to] = how === 'undone' ? (['trail', 'ahead'] as const) : (['ahead', 'trail'] as const)
-  const known = state[from].at(-1)
   const mapped = afterEdit(state, edit, before, after)
-  const here = chosenIn(state)
-  const there = chosenIn(mapped)
-  const passed: Passed = known ?? (how === 'undone' ? { before: there, after: here } : { before: here, after: there })
-  const chosen = known ? (how === 'undone' ? known.before : known.after) : there
-  return fitted({ ...mapped, ...chosen, [from]: state[from].slice(0, -1), [to]: [...state[to], passed] }, after)
+  const { chosen, ...trail } = retrace(state, how, chosenIn(state), chosenIn(mapped))
+  return fitted({ ...mapped, ...chosen, ...trail }, after)
 }

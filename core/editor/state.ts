@@ -13,6 +13,7 @@ import {
 } from '#core/groove'
 import { type Limb, limbsInOrder } from '#core/kit'
 import { type Slot, slotsOf } from '#core/time'
+import type { Trail } from './trail'
 
 /** Where keys go: a slot of a limb's lane, or of a line above, by its id; the limb is where the cursor comes back to. */
 export interface Cursor {
@@ -54,7 +55,7 @@ export type Gesture = { before: EditorState } & (
 export type Tool = 'strokes' | 'line' | 'step' | 'play in'
 
 /** The lanes under a player's hands: plain data, beside the groove and never in it. */
-export interface EditorState extends Chosen {
+export interface EditorState extends Chosen, Trail<Chosen> {
   /** The slot that a mark is drawn from. */
   anchor: number | null
   gesture: Gesture | null
@@ -68,15 +69,6 @@ export interface EditorState extends Chosen {
   lastIn: Readonly<Partial<Record<Limb, string>>>
   /** The part that was chosen before the cursor came onto a stroke of another: walking off, it is chosen again. */
   left: string | null
-  /** What was chosen before and after each edit that can be undone, and each that can be redone, the nearest last. */
-  trail: readonly Passed[]
-  ahead: readonly Passed[]
-}
-
-/** What was chosen before an edit, and after it. */
-export interface Passed {
-  before: Chosen
-  after: Chosen
 }
 
 /**

@@ -3,16 +3,14 @@ import { computed } from 'vue'
 import { sayFinding } from '#core/analyse'
 import { findingsInPlace, inPlace } from '#core/phrase'
 import { useAfterPaint } from '~/composables/useAfterPaint'
-import type { PhraseHands } from '~/composables/usePhraseHands'
 import { usePhrase } from '~/stores/phrase'
 import { useSettings } from '~/stores/settings'
 
 /** What is hard in the chosen bar in its place: the bars before and after it count. */
-const props = defineProps<{ hands: PhraseHands }>()
 const store = usePhrase()
 const settings = useSettings()
 const read = useAfterPaint(() => {
-  const place = inPlace(props.hands.bars.value, props.hands.chosen.value.bar)
+  const place = inPlace(store.bars, store.chosen.bar)
   return { place, found: findingsInPlace(place, store.kit).filter(finding => finding.weight !== 'told') }
 }, 3)
 /** Bars are called by their numbers in the phrase. */
@@ -21,7 +19,7 @@ const counting = computed(() => ({ ...settings.counting, bars: read.value.place.
 
 <template>
   <section aria-label="The bar between its neighbours" data-bar-readout>
-    <h2 class="text-base">Bar {{ hands.chosen.value.bar + 1 }} between its neighbours</h2>
+    <h2 class="text-base">Bar {{ store.chosen.bar + 1 }} between its neighbours</h2>
     <p v-if="!read.found.length" class="text-sm text-muted">Nothing hard here at this tempo.</p>
     <template v-else>
       <p

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
+import type { MapEvent } from '#core/editor'
 import { type Fill, sayFill, wishOf } from '#core/phrase'
-import type { PhraseHands } from '~/composables/usePhraseHands'
+import { usePhrase } from '~/stores/phrase'
 import { useSettings } from '~/stores/settings'
 
 /** The fill over the chosen bar: its letters, its way over the kit, what it is made of, its joins, and others to choose from. */
-const props = defineProps<{ hands: PhraseHands }>()
-const emit = defineEmits<{ try: [fill: Fill | undefined] }>()
+const emit = defineEmits<{ send: [event: MapEvent]; try: [fill: Fill | undefined]; refused: [reason: string] }>()
+const store = usePhrase()
 const settings = useSettings()
-const fill = computed(() => props.hands.fill.value!)
+const fill = computed(() => store.fill!)
 /** One that is pointed at is seen here too. */
 const tried = shallowRef<Fill>()
 watch(fill, () => (tried.value = undefined))
@@ -20,19 +21,27 @@ function tryOut(one: Fill | undefined) {
   tried.value = one
   emit('try', one)
 }
+const put = (now: Fill) => emit('send', { type: 'put fill', fill: now })
+function take(one: Fill) {
+  tryOut(undefined)
+  put(one)
+}
 const lead = (afresh: boolean, seed: number) =>
-  props.hands.wishFill({ ...wishOf(fill.value.fill), path: { seed, afresh } })
+  emit('send', { type: 'wish', wish: { ...wishOf(fill.value.fill), path: { seed, afresh } } })
 /** A path of one’s own: a press on a drum adds it; the first press begins it. */
 function press(pieceId: string) {
   const { path } = fill.value.fill
-  props.hands.wishFill({ ...wishOf(fill.value.fill), path: Array.isArray(path) ? [...path, pieceId] : [pieceId] })
+  emit('send', {
+    type: 'wish',
+    wish: { ...wishOf(fill.value.fill), path: Array.isArray(path) ? [...path, pieceId] : [pieceId] },
+  })
 }
 </script>
 
 <template>
   <section aria-label="The fill" class="space-y-3" data-fill>
     <div>
-      <h2 class="text-lg">Fill in bar {{ hands.chosen.value.bar + 1 }}</h2>
+      <h2 class="text-lg">Fill in bar {{ store.chosen.bar + 1 }}</h2>
       <p class="text-sm text-muted" data-fill-says>{{ sayFill(fill.ground.round, shown, settings.counting) }}</p>
     </div>
     <FillLetters :fill="shown" :round="fill.ground.round" />
@@ -61,17 +70,12 @@ function press(pieceId: string) {
     <p v-if="!led" class="text-sm text-muted">
       A path of your own: {{ (fill.fill.path as string[]).join(', ') }}, and again from the first. Press drums to go on.
     </p>
-    <FillIdeas
+    <FillIdeas :fill="fill.fill" :ground="fill.ground" @try="tryOut" @take="take" />
+    <FillJoins :fill="fill.fill" :ground="fill.ground" @mend="put" />
+    <FillForm
       :fill="fill.fill"
       :ground="fill.ground"
-      @try="tryOut"
-      @take="
-        one => {
-          tryOut(undefined)
-          hands.putFill(one)
-        }
-      " />
-    <FillJoins :fill="fill.fill" :ground="fill.ground" @mend="hands.putFill" />
-    <FillForm :fill="fill.fill" :ground="fill.ground" @wish="hands.wishFill" @refused="hands.refused" />
+      @wish="wish => emit('send', { type: 'wish', wish })"
+      @refused="reason => emit('refused', reason)" />
   </section>
 </template>

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { MapEvent } from '#core/editor'
 import {
   PHRASE_LIMITS,
   RESTS,
   REST_NAMES,
+  type PhraseEdit,
+  type Section,
   type When,
   grooveKeyOf,
   pin,
@@ -12,30 +15,32 @@ import {
   setTurns,
 } from '#core/phrase'
 import { useAfterPaint } from '~/composables/useAfterPaint'
-import type { PhraseHands } from '~/composables/usePhraseHands'
 import { usePhrase } from '~/stores/phrase'
 
 /** The chosen section: its name, what it plays and how often, and its turns. */
-const props = defineProps<{ hands: PhraseHands }>()
+const emit = defineEmits<{ send: [event: MapEvent]; take: [as: 'play' | 'turn', grooveId: string] }>()
 const store = usePhrase()
 // The map is drawn at once; the fields around it follow.
-const phrase = useAfterPaint(() => props.hands.phrase.value, 2)
+const phrase = useAfterPaint(() => store.phrase!, 2)
 const section = computed(
-  () => phrase.value.sections.find(one => one.id === props.hands.section.value.id) ?? phrase.value.sections[0]!,
+  () => phrase.value.sections.find(one => one.id === store.section?.id) ?? phrase.value.sections[0]!,
 )
 const key = computed(() => grooveKeyOf(section.value.play))
 const groove = computed(() => phrase.value.grooves[key.value]!)
 const rest = computed(() => ('rest' in section.value.play ? section.value.play : undefined))
 
+const set = (facts: Partial<Omit<Section, 'id'>>) => emit('send', { type: 'set', facts })
+const edit = (change: PhraseEdit) => emit('send', { type: 'edit', edit: change })
+
 function rename(event: Event) {
   const input = event.target as HTMLInputElement
   const name = input.value.trim()
-  if (name) props.hands.set({ name })
+  if (name) set({ name })
   else input.value = section.value.name
 }
 function togglePin() {
   const done = pin(phrase.value, key.value, !groove.value.pinned)
-  if (done.ok) props.hands.edit(done.value)
+  if (done.ok) edit(done.value)
 }
 const titleOf = (one: string) => phrase.value.grooves[one]?.seen.groove.title ?? ''
 /** When a turn may come, as a list to choose from. */
@@ -49,7 +54,7 @@ const whens = computed(() => {
   return all.map(when => ({ label: sayWhen(when), value: JSON.stringify(when) }))
 })
 const setWhen = (turn: number, when: string) =>
-  props.hands.edit(
+  edit(
     setTurns(
       phrase.value,
       section.value.id,
@@ -79,18 +84,18 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
           size="sm"
           class="w-36"
           aria-label="What these bars are for"
-          @update:model-value="kind => hands.set({ play: { ...rest!, rest: kind as (typeof RESTS)[number] } })"
+          @update:model-value="kind => set({ play: { ...rest!, rest: kind as (typeof RESTS)[number] } })"
       /></label>
       <div class="flex gap-4">
         <USwitch
           :model-value="rest.feet"
           size="sm"
           label="Feet go on"
-          @update:model-value="feet => hands.set({ play: { ...rest!, feet } })" /><USwitch
+          @update:model-value="feet => set({ play: { ...rest!, feet } })" /><USwitch
           :model-value="rest.click"
           size="sm"
           label="Click goes on"
-          @update:model-value="click => hands.set({ play: { ...rest!, click } })" />
+          @update:model-value="click => set({ play: { ...rest!, click } })" />
       </div>
     </div>
     <div v-else class="space-y-1">
@@ -99,7 +104,7 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
         :chosen="{ id: groove.id, title: groove.seen.groove.title }"
         label="Groove of the section"
         class="w-full"
-        @update:model-value="id => id && id !== groove.id && hands.playInstead(id)" />
+        @update:model-value="id => id && id !== groove.id && emit('take', 'play', id)" />
       <p class="flex flex-wrap items-center gap-2 text-sm text-muted">
         <UButton
           size="xs"
@@ -125,7 +130,7 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
           size="sm"
           class="w-22"
           aria-label="Bars to a round"
-          @update:model-value="bars => bars && hands.set({ bars })"
+          @update:model-value="bars => bars && set({ bars })"
       /></label>
       <label class="flex items-center gap-1.5"
         >times
@@ -136,7 +141,7 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
           size="sm"
           class="w-22"
           aria-label="Times"
-          @update:model-value="times => times && hands.set({ times })"
+          @update:model-value="times => times && set({ times })"
       /></label>
     </div>
     <div class="flex items-center gap-2 text-sm text-muted">
@@ -144,7 +149,7 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
         :model-value="!!section.tempo"
         size="sm"
         label="Its own tempo"
-        @update:model-value="own => hands.set({ tempo: own ? phrase.tempo : null })" />
+        @update:model-value="own => set({ tempo: own ? phrase.tempo : null })" />
       <UInputNumber
         v-if="section.tempo"
         :model-value="section.tempo.bpm"
@@ -153,7 +158,7 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
         size="sm"
         class="w-24"
         aria-label="Tempo of the section"
-        @update:model-value="bpm => bpm && hands.set({ tempo: { ...section.tempo!, bpm } })" />
+        @update:model-value="bpm => bpm && set({ tempo: { ...section.tempo!, bpm } })" />
     </div>
     <div>
       <h3 class="mb-1 text-base">Turns</h3>
@@ -176,11 +181,16 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
             variant="ghost"
             icon="i-lucide-x"
             :aria-label="`Take turn ${i + 1} out`"
-            @click="hands.turnOut(i)" />
+            @click="emit('send', { type: 'turn out', turn: i })" />
         </li>
       </ul>
       <div class="mt-2 flex flex-wrap gap-1.5">
-        <UButton size="sm" color="neutral" variant="outline" :disabled="!!hands.fill.value" @click="hands.addFill()"
+        <UButton
+          size="sm"
+          color="neutral"
+          variant="outline"
+          :disabled="!!store.fill"
+          @click="emit('send', { type: 'fill' })"
           >Add a fill</UButton
         >
         <GroovePicker
@@ -188,7 +198,7 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
           label="Groove to turn it by"
           placeholder="Turn by a groove"
           class="w-40"
-          @update:model-value="id => id && hands.turnBy(id)" />
+          @update:model-value="id => id && emit('take', 'turn', id)" />
       </div>
     </div>
     <div class="flex flex-wrap gap-1.5">
@@ -198,16 +208,23 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
         variant="outline"
         icon="i-lucide-arrow-up"
         aria-label="The section earlier"
-        @click="hands.moveBy(-1)" />
+        @click="emit('send', { type: 'move', by: -1 })" />
       <UButton
         size="xs"
         color="neutral"
         variant="outline"
         icon="i-lucide-arrow-down"
         aria-label="The section later"
-        @click="hands.moveBy(1)" />
-      <UButton size="xs" color="neutral" variant="outline" @click="hands.twice()">Once more below</UButton>
-      <UButton size="xs" color="error" variant="ghost" :disabled="phrase.sections.length === 1" @click="hands.out()"
+        @click="emit('send', { type: 'move', by: 1 })" />
+      <UButton size="xs" color="neutral" variant="outline" @click="emit('send', { type: 'twice' })"
+        >Once more below</UButton
+      >
+      <UButton
+        size="xs"
+        color="error"
+        variant="ghost"
+        :disabled="phrase.sections.length === 1"
+        @click="emit('send', { type: 'out' })"
         >Take out</UButton
       >
     </div>

@@ -5,7 +5,7 @@ import { type Tempo, TEMPO_RANGE } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import type { Leaving } from '~/composables/useExport'
-import { usePhraseHands } from '~/composables/usePhraseHands'
+import { useMap } from '~/composables/useMap'
 import { usePhrasePlay } from '~/composables/usePhrasePlay'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { byKey, keyOf } from '~/keys'
@@ -26,8 +26,8 @@ try {
   failed.value = (error as Error).message
   settings.lastPhrase = ''
 }
-const hands = usePhraseHands()
-const { loop, sounding, toggle, hearFrom, toggleMarked } = usePhrasePlay(hands)
+const { send, take, step, refused } = useMap()
+const { loop, sounding, toggle, hearFrom, toggleMarked } = usePhrasePlay()
 const map = useTemplateRef('map')
 const templates = ref(route.query.templates === '1')
 // Once it is closed the address does not ask for it either: a reload shows the bars.
@@ -37,55 +37,52 @@ watch(
     route.query.templates && void navigateTo({ query: { ...route.query, templates: undefined } }, { replace: true }),
 )
 const adding = ref(false)
-if (route.query.bar) hands.choose(Number(route.query.bar) || 0)
+if (route.query.bar) send({ type: 'choose', bar: Number(route.query.bar) || 0 })
 
 function press(bar: number, event: MouseEvent) {
-  if (event.shiftKey) return hands.markTo(bar)
-  hands.choose(bar)
+  if (event.shiftKey) return void send({ type: 'mark to', bar })
+  send({ type: 'choose', bar })
   hearFrom(bar)
 }
 const edit = (change: PhraseEdit) => {
-  if (hands.edit(change)) templates.value = false
+  if (send({ type: 'edit', edit: change })) templates.value = false
 }
 /** A fill that is pointed at stands in the phrase for as long, and sounds where nothing does. */
 function tryFill(fill: Fill | undefined) {
-  const now = hands.fill.value
-  if (fill && now) store.tryOut(setFill(hands.phrase.value, hands.section.value.id, now.turn, fill))
+  const { fill: now, phrase, section } = store
+  if (fill && now && phrase && section) store.tryOut(setFill(phrase, section.id, now.turn, fill))
   else store.tryOut(undefined)
 }
+/** The groove that the chosen bar plays, by its id on the shelf. */
+const grooveId = computed(() => store.phrase?.grooves[store.chosen.round.key]?.id ?? '')
 /** Out to the Bench with the bar’s groove, and a way back to this bar. */
 const toBench = () =>
-  navigateTo({
-    path: `/bench/${hands.grooveId.value}`,
-    query: { phrase: `${hands.phrase.value.id}.${hands.bar.value}` },
-  })
+  navigateTo({ path: `/bench/${grooveId.value}`, query: { phrase: `${store.phrase?.id}.${store.state.bar}` } })
 
 /** The phrase as it leaves, from its first bar to its last; fetched with its dialog when it is first wanted. */
 const leaving = shallowRef<Leaving>()
 const exporting = ref(false)
 function leave() {
-  leaving.value = {
-    kind: 'phrase',
-    phrase: hands.phrase.value,
-    performance: phrasePerformance(hands.phrase.value, store.kit, { again: false }),
-  }
+  const { phrase, kit } = store
+  if (!phrase) return
+  leaving.value = { kind: 'phrase', phrase, performance: phrasePerformance(phrase, kit, { again: false }) }
   exporting.value = true
 }
 
 const mapKeys = byKey('bars', {
-  left: () => hands.choose(hands.bar.value - 1),
-  right: () => hands.choose(hands.bar.value + 1),
-  up: () => hands.toSection(-1),
-  down: () => hands.toSection(1),
-  hear: () => hearFrom(hands.bar.value),
-  markLeft: () => hands.extend(-1),
-  markRight: () => hands.extend(1),
-  earlier: () => hands.moveBy(-1),
-  later: () => hands.moveBy(1),
-  more: () => hands.more(1),
-  fewer: () => hands.more(-1),
-  out: () => hands.out(),
-  leave: () => (hands.mark.value = undefined),
+  left: () => send({ type: 'choose', bar: store.state.bar - 1 }),
+  right: () => send({ type: 'choose', bar: store.state.bar + 1 }),
+  up: () => send({ type: 'section', by: -1 }),
+  down: () => send({ type: 'section', by: 1 }),
+  hear: () => hearFrom(store.state.bar),
+  markLeft: () => send({ type: 'extend', by: -1 }),
+  markRight: () => send({ type: 'extend', by: 1 }),
+  earlier: () => send({ type: 'move', by: -1 }),
+  later: () => send({ type: 'move', by: 1 }),
+  more: () => send({ type: 'times', by: 1 }),
+  fewer: () => send({ type: 'times', by: -1 }),
+  out: () => send({ type: 'out' }),
+  leave: () => send({ type: 'unmark' }),
 })
 function mapKey(event: KeyboardEvent) {
   const act = mapKeys[keyOf(event)]
@@ -95,39 +92,47 @@ function mapKey(event: KeyboardEvent) {
 }
 useStationKeys('phrase', {
   play: toggle,
-  undo: () => hands.step('takeBack'),
-  redo: () => hands.step('bringBack'),
+  undo: () => step('takeBack'),
+  redo: () => step('bringBack'),
   add: () => (adding.value = true),
   template: () => (templates.value = !templates.value),
-  fill: () => hands.addFill(),
+  fill: () => send({ type: 'fill' }),
   loop: toggleMarked,
   bench: toBench,
   export: leave,
   map: () => map.value?.focus(),
 })
-const setTempo = (tempo: Tempo) => hands.edit({ type: 'facts', set: { tempo } })
+const setFacts = (set: Extract<PhraseEdit, { type: 'facts' }>['set']) =>
+  send({ type: 'edit', edit: { type: 'facts', set } })
+const setTempo = (tempo: Tempo) => setFacts({ tempo })
 function rename(event: Event) {
   const input = event.target as HTMLInputElement
   const title = input.value.trim()
-  if (title) hands.edit({ type: 'facts', set: { title } })
-  else input.value = hands.phrase.value.title
+  if (title) setFacts({ title })
+  else input.value = store.phrase?.title ?? ''
 }
 const kitItems = computed(() => kits.all.map(kit => ({ label: kit.name, value: kit.id })))
 /** The map stands there first; the fields beside it follow. */
 const beside = useAfterPaint(() => !templates.value, 2)
 const loops = computed(() => [
   { label: 'all bars', value: 'all' },
-  ...(hands.mark.value
-    ? [{ label: `bars ${hands.mark.value.from + 1} to ${hands.mark.value.to}`, value: 'marked' }]
+  ...(store.state.mark
+    ? [{ label: `bars ${store.state.mark.from + 1} to ${store.state.mark.to}`, value: 'marked' }]
     : []),
   { label: 'once, to the end', value: 'once' },
 ])
-const shownBar = computed(() => (sounding.value >= 0 ? sounding.value : hands.bar.value) + 1)
+const shownBar = computed(() => (sounding.value >= 0 ? sounding.value : store.state.bar) + 1)
 useKeptOpen(store)
 useHead({ title: () => `${store.phrase?.title ?? 'Phrase'} · Bazzet` })
 function addRest() {
   adding.value = false
-  hands.addRest()
+  send({ type: 'rest' })
+}
+/** A section that plays a groove of the shelf, after the chosen one. */
+function addGroove(id: string) {
+  if (!id) return
+  adding.value = false
+  void take('add', id)
 }
 </script>
 
@@ -153,11 +158,11 @@ function addRest() {
           size="sm"
           class="w-36"
           aria-label="Kit of the phrase"
-          @update:model-value="kitId => hands.edit({ type: 'facts', set: { kitId: String(kitId) } })"
+          @update:model-value="kitId => setFacts({ kitId: String(kitId) })"
       /></label>
       <span class="ml-auto flex flex-wrap items-center justify-end gap-2">
         <SaveNote :state="store.saveState" />
-        <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="hands.step('takeBack')"
+        <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="step('takeBack')"
           >Undo</UButton
         >
         <UButton size="sm" color="neutral" variant="ghost" to="/phrase">All phrases</UButton>
@@ -177,14 +182,7 @@ function addRest() {
               label="Groove of the new section"
               placeholder="Play a groove"
               class="w-full"
-              @update:model-value="
-                id => {
-                  if (id) {
-                    adding = false
-                    hands.add(id)
-                  }
-                }
-              " />
+              @update:model-value="addGroove" />
             <UButton color="neutral" variant="outline" class="w-full justify-center" @click="addRest"
               >Bars of your own</UButton
             >
@@ -206,28 +204,28 @@ function addRest() {
     <TemplatePanel
       v-if="templates"
       :phrase="store.phrase"
-      :groove-id="hands.grooveId.value"
+      :groove-id="grooveId"
       @edit="edit"
       @close="templates = false"
-      @refused="hands.refused" />
+      @refused="refused" />
     <div v-else class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
       <div class="min-h-0 overflow-y-auto px-5 py-2 max-xl:pr-10">
         <PhraseMap
           ref="map"
           :phrase="store.phrase"
-          :bar="hands.bar.value"
+          :bar="store.state.bar"
           :sounding="sounding"
-          :mark="hands.mark.value"
+          :mark="store.state.mark ?? undefined"
           @press="press"
-          @order="hands.order"
+          @order="(section, to) => send({ type: 'order', section, to })"
           @key="mapKey"
           @open="toBench" />
       </div>
       <SidePanel label="Section" class="space-y-5">
         <template v-if="beside">
-          <FillPanel v-if="hands.fill.value" :hands="hands" @try="tryFill" />
-          <SectionPanel :hands="hands" />
-          <BarReadout :hands="hands" />
+          <FillPanel v-if="store.fill" @send="send" @try="tryFill" @refused="refused" />
+          <SectionPanel @send="send" @take="take" />
+          <BarReadout />
         </template>
       </SidePanel>
     </div>
@@ -235,7 +233,7 @@ function addRest() {
       class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
       <PlayButton @toggle="toggle" />
       <p class="display text-2xl font-bold text-highlighted" data-bar-count>
-        bar {{ shownBar }} <span class="text-base font-normal text-muted">of {{ hands.total.value }}</span>
+        bar {{ shownBar }} <span class="text-base font-normal text-muted">of {{ store.bars.length }}</span>
       </p>
       <UInputNumber
         :model-value="store.phrase.tempo.bpm"
@@ -246,7 +244,7 @@ function addRest() {
         aria-label="Tempo"
         @update:model-value="bpm => bpm && setTempo({ ...store.phrase!.tempo, bpm })" />
       <TempoFact :tempo="store.phrase.tempo" @tempo="setTempo" />
-      <ClickFact :bars="hands.chosen.value.round.groove.bars" />
+      <ClickFact :bars="store.chosen.round.groove.bars" />
       <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted"
         >loop <USelect v-model="loop" :items="loops" size="sm" class="w-36" aria-label="Loop"
       /></label>
@@ -264,7 +262,7 @@ function addRest() {
           aria-label="Count-in"
       /></label>
       <UButton
-        v-if="hands.mark.value"
+        v-if="store.state.mark"
         size="sm"
         color="neutral"
         :variant="loop === 'marked' ? 'solid' : 'outline'"
@@ -272,7 +270,7 @@ function addRest() {
         icon="i-lucide-repeat"
         data-loop-marked
         @click="toggleMarked"
-        >Bars {{ hands.mark.value.from + 1 }} to {{ hands.mark.value.to }}</UButton
+        >Bars {{ store.state.mark.from + 1 }} to {{ store.state.mark.to }}</UButton
       >
       <UButton size="sm" color="neutral" variant="outline" class="max-sm:hidden" @click="toBench"
         >Bar on the Bench</UButton
