@@ -39,7 +39,7 @@ export const REMEMBERED = {
   /** Documents that wait for the server, each under a name of its own: see documents/drafts.ts. */
   draft: 1,
 } as const
-export type RememberedName = keyof typeof REMEMBERED
+type RememberedName = keyof typeof REMEMBERED
 
 /** Where texts wait: a store such as the browser's, which outlives the page. */
 export type TextStore = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>

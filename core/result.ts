@@ -7,7 +7,7 @@ import type { z } from 'zod'
 export type Result<T> = { ok: true; value: T } | Refusal
 
 /** A reason why not, and where it can be told, which fields are wrong. */
-export interface Refusal {
+interface Refusal {
   ok: false
   reason: string
   problems?: Problem[]

@@ -1,7 +1,7 @@
 import index from '../assets/count/count.json'
 
 /** One spoken word: its samples at `VOICE_RATE`, and how far into them its vowel sets in, in seconds. */
-export interface Spoken {
+interface Spoken {
   samples: Float32Array<ArrayBuffer>
   onset: number
 }

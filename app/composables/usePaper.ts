@@ -1,7 +1,7 @@
 import { type Ref, type WatchSource, computed, nextTick, ref, watch } from 'vue'
 
 const PAPERS = { A4: { width: 210, height: 297 }, Letter: { width: 216, height: 279 } } as const
-export type Paper = keyof typeof PAPERS
+type Paper = keyof typeof PAPERS
 const MARGIN = 15
 /** Never too small to read. */
 const LEAST = 0.5

@@ -8,7 +8,7 @@ import { useSettings } from '../stores/settings'
 import { usePlayback } from './usePlayback'
 
 /** What of a phrase goes round: all of it, the marked bars, or nothing, so that it comes to its end. */
-export type PhraseLoop = 'all' | 'marked' | 'once'
+type PhraseLoop = 'all' | 'marked' | 'once'
 
 /** The open phrase as it sounds: from the start or from a bar, all of it or the marked bars; and which bar that is. */
 export function usePhrasePlay() {

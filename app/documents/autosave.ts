@@ -31,7 +31,7 @@ export interface Draft<T> extends Base {
   sent?: T | undefined
 }
 
-export interface AutosaveParts<T> {
+interface AutosaveParts<T> {
   send(document: T, base: Base): Promise<SaveAnswer>
   keepDraft(draft: Draft<T> | undefined): void
   show(state: SaveState): void

@@ -11,7 +11,7 @@ import { UNMADE, sender } from './send'
 import type { World } from './world'
 
 /** How documents of a kind are changed, and how a draft is read, which an older Bazzet may have left. */
-export interface Rules<K extends KindName, E> {
+interface Rules<K extends KindName, E> {
   apply: Apply<Documents[K], E>
   read(input: unknown): Result<Documents[K]>
 }
@@ -334,4 +334,4 @@ export function openDocument<K extends KindName, E>(
   }
 }
 
-export type OpenDocument<K extends KindName, E> = ReturnType<typeof openDocument<K, E>>
+type OpenDocument<K extends KindName, E> = ReturnType<typeof openDocument<K, E>>

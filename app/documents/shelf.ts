@@ -5,7 +5,7 @@ import type { Listed } from './api'
 export type ShelfLine = Listed<Summaries['groove']>
 
 /** In what order the Shelf stands. */
-export const SHELF_ORDERS = ['changed', 'practised', 'title', 'tempo'] as const
+const SHELF_ORDERS = ['changed', 'practised', 'title', 'tempo'] as const
 export type ShelfOrder = (typeof SHELF_ORDERS)[number]
 
 /** Tempi as a player asks for them, in quarters a minute; `to` is not included. */
@@ -38,7 +38,7 @@ const meterOf = ({ summary }: ShelfLine): string => summary.bars.replace(/, \d+ 
 const quartersOf = ({ summary }: ShelfLine): number => convertTempo(summary.tempo, '1/4').bpm
 
 /** The first ancestor of each line that is here, by id: what its family is called after. */
-export function familiesOf(lines: readonly ShelfLine[]): Map<string, string> {
+function familiesOf(lines: readonly ShelfLine[]): Map<string, string> {
   const parents = new Map(lines.map(({ summary }) => [summary.id, summary.parent?.id]))
   const rootOf = (id: string): string => {
     const seen = new Set<string>()

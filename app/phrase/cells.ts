@@ -22,7 +22,7 @@ export interface Run {
 const drawn = new WeakMap<Groove, Map<string, Groove>>()
 
 /** One bar of a round on the phrase’s kit, the same object each time: small lanes are drawn once. */
-export function cellGroove(round: Groove, within: number, kitId: string): Groove {
+function cellGroove(round: Groove, within: number, kitId: string): Groove {
   const all = drawn.get(round) ?? new Map<string, Groove>()
   drawn.set(round, all)
   const key = `${within} ${kitId}`
@@ -90,5 +90,5 @@ export const runsOf = (phrase: Phrase, sections: readonly Folded[][], before: re
 export const shownFor = (run: Run, at: number): number => run.at + ((at - run.at) % run.cells.length)
 
 /** The bar of a list by its number, or the last there is. */
-export const barAt = (bars: readonly PhraseBar[], bar: number): PhraseBar | undefined =>
+const barAt = (bars: readonly PhraseBar[], bar: number): PhraseBar | undefined =>
   bars[Math.min(bar, bars.length - 1)]

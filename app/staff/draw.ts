@@ -13,7 +13,7 @@ type Vex = typeof import('vexflow/bravura')
 type Note = InstanceType<Vex['StaveNote']>
 
 /** What is shown under the notes. */
-export interface StaffOptions {
+interface StaffOptions {
   width: number
   counts: boolean
   sticking: boolean
@@ -29,7 +29,7 @@ export interface StaffMark {
   says: string
 }
 /** A note as it stands in the picture: each head’s height in the picture’s own measure, and the strokes behind it. */
-export interface DrawnNote {
+interface DrawnNote {
   element: SVGElement
   heads: { y: number; strokes: NoteHead['strokes'] }[]
 }

@@ -1,7 +1,7 @@
 import type { NoteValue } from '#core/time'
 
 /** A shape of a picture: its element and what that is told. */
-export interface Shape {
+interface Shape {
   tag: 'ellipse' | 'path' | 'circle'
   is: Record<string, string>
 }

@@ -37,7 +37,7 @@ const session = z.object({
   kept: z.boolean(),
   options,
 })
-export type PlayInSession = z.infer<typeof session>
+type PlayInSession = z.infer<typeof session>
 /** How strikes become strokes: what they do to what is there, where they go, whose are taken in, and how far they are drawn to the grid, in per cent. */
 export type PlayInOptions = z.infer<typeof options>
 

@@ -44,7 +44,7 @@ import { usePlayer } from './player'
 import { useSittings } from './sittings'
 
 /** What was written of a stage: its word, what was measured, and why it is not in the log yet, where it is not. */
-export type Written = Sitting['written'][number]
+type Written = Sitting['written'][number]
 
 type Writing = Extract<RunEffect, { type: 'write' }>
 

@@ -16,7 +16,7 @@ import { readBy } from '../read-by'
 import { useRemembered } from '../remembered'
 
 /** A limb wished for on a slot of the chain. */
-export interface LimbWish {
+interface LimbWish {
   who: Letter
   slot: number
 }

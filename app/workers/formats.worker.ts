@@ -6,7 +6,7 @@ import { type Result, ok } from '#core/result'
 import { type Counting, type Tempo, writeMeter } from '#core/time'
 
 /** What of a score the page shows; the score itself stays in the worker. */
-export interface ScoreFacts {
+interface ScoreFacts {
   format: string
   title: string
   bars: number
@@ -21,7 +21,7 @@ export interface ScoreFacts {
 export type Found = Result<{ holds: 'score'; score: ScoreFacts; cuts: Cut[] } | Exclude<Opened, { holds: 'score' }>>
 
 /** What the grooves of a score are made with: whose kit, which hand leads, the player’s counting, and limbs chosen by hand. */
-export interface Making {
+interface Making {
   kit: Kit
   lead: 'right' | 'left'
   counting: Counting

@@ -4,7 +4,7 @@ import type { Kit } from '#core/kit'
 import { type Idea, type IdeaWish, IdeaSearch } from '#core/vary'
 
 /** How far a search has come: what it tried, what broke a promise or sounded like another, and the best of the rest. */
-export interface SearchNews {
+interface SearchNews {
   made: number
   broken: number
   alike: number

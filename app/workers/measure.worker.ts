@@ -77,7 +77,7 @@ const worker = {
   },
 }
 /** What a groove is made of takes with, as it can be sent: ids begin with `ids`. */
-export type SentWish = Omit<MadeWish, 'newId'> & { ids: string }
+type SentWish = Omit<MadeWish, 'newId'> & { ids: string }
 
 export type MeasureWorker = typeof worker
 

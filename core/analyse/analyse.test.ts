@@ -4,7 +4,8 @@ import { grooves } from '../../test/arbitrary'
 import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
-import { clashes, groupUnisons, isLinear, sayClash, sayUnisons, unisons } from '.'
+import { clashes, groupUnisons, isLinear, sayUnisons, unisons } from '.'
+import { sayClash } from './clashes'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb, piece: string, row: string, more = {}) =>

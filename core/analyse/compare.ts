@@ -16,7 +16,7 @@ import { type Result, ok, refuse } from '#core/result'
 import { type Counting, beatAt, beatsOf } from '#core/time'
 
 /** One limb at one instant in two grooves: what only the one plays, or both with another piece, stroke or level. */
-export interface Difference {
+interface Difference {
   at: number
   limb: Limb
   kind: 'only first' | 'only second' | 'piece' | 'stroke' | 'level'
@@ -25,7 +25,7 @@ export interface Difference {
 }
 
 /** Two grooves over one another: where they differ, in time order, and how many strokes they share exactly. */
-export interface Comparison {
+interface Comparison {
   differences: Difference[]
   same: number
 }

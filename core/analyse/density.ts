@@ -53,7 +53,7 @@ export function weights(n: number, threes = false): number[] {
 }
 
 /** Every slot's tick and metrical weight, in order: the bar, then its felt beats, then the slots within them. */
-export interface Weighed {
+interface Weighed {
   ticks: number[]
   weights: number[]
   total: number

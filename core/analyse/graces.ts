@@ -24,7 +24,7 @@ export interface GraceTrouble {
 }
 
 /** A soft bounced double before its own stroke: one hand's drag needs so many seconds free before it. */
-export const OWN_DRAG = 0.12
+const OWN_DRAG = 0.12
 
 const WORSE = { demanding: 0, hard: 1, impossible: 2 } as const
 

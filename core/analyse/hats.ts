@@ -17,7 +17,7 @@ export interface HatTrouble {
 }
 
 /** What the hat foot does to what the hands play on the same hats. `breathing`: the ticks at which it parts them between closed strokes. */
-export interface HatReading {
+interface HatReading {
   troubles: HatTrouble[]
   breathing: TimedStroke[]
 }

@@ -3,7 +3,7 @@ import { LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
 import { type Counting, mod } from '#core/time'
 
 /** One limb held against a line above it, in ticks of the bars: notes it plays, notes it leaves out, and its strokes that are none. */
-export interface LimbOnLine {
+interface LimbOnLine {
   limb: Limb
   meets: number[]
   lacks: number[]

@@ -2,29 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, HOUSE_LIMITS, type Limb } from '#core/kit'
 import { type Groove, makeBars, makeGroove, makePart, passSeconds, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
-import {
-  busyLimbs,
-  crossedAt,
-  crossingTime,
-  findings,
-  graceTroubles,
-  offBeatShare,
-  played,
-  readHats,
-  readout,
-  relate,
-  sayBreathing,
-  sayFinding,
-  sayGraceTrouble,
-  sayHatTrouble,
-  sayRelation,
-  sayRule,
-  sayTrouble,
-  syncopation,
-  troubles,
-  weigh,
-  weights,
-} from '.'
+import { crossedAt, crossingTime, findings, graceTroubles, played, readout, relate, sayFinding, sayRelation } from '.'
+import { busyLimbs, offBeatShare, syncopation, weigh, weights } from './density'
+import { readHats, sayBreathing, sayHatTrouble } from './hats'
+import { sayGraceTrouble } from './graces'
+import { sayRule, sayTrouble } from './say-trouble'
+import { troubles } from './playability'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb, piece: string, row: string, more = {}) =>

@@ -3,7 +3,7 @@ import { type Limb, isHand } from '#core/kit'
 import { type Counting, aNote, barNumber, barStarts, mod, sayTick } from '#core/time'
 
 /** One stroke that falls where the other side is silent: between which two of its strokes, and how many ticks after the first and before the second. */
-export interface Between {
+interface Between {
   at: number
   after: number
   since: number
@@ -12,7 +12,7 @@ export interface Between {
 }
 
 /** One side against another: the ticks at which both strike, and those of the one that fall between strokes of the other. */
-export interface Relation {
+interface Relation {
   with: number[]
   between: Between[]
 }

@@ -4,7 +4,8 @@ import { makeBars, makeGroove, makePart } from '#core/groove'
 import { DEFAULT_KIT, USUAL_PLAYER } from '#core/kit'
 import { writeMusicXml, writeTab } from '#core/formats'
 import { meter } from '#core/time'
-import { type Kept, openFile, readArchive, writeArchive } from '.'
+import { type Kept, openFile, writeArchive } from '.'
+import { readArchive } from './archive'
 
 const groove = makeGroove({
   id: 'g',

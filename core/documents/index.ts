@@ -1,3 +1,3 @@
-export * from './kinds'
-export * from './archive'
-export * from './open-file'
+export { type Documents, type Kind, type KindName, type Summaries, folderOf, KIND_NAMES, KINDS } from './kinds'
+export { type Asset, type Kept, writeArchive } from './archive'
+export { type Opened, openFile } from './open-file'

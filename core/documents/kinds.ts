@@ -17,7 +17,7 @@ import type { Tempo } from '#core/time'
 import { type Recipe, readRecipe } from '#core/vary'
 
 /** A document that another names: `path` is where it does; `needed` where it makes no sense without. */
-export interface Reference {
+interface Reference {
   kind: KindName
   id: string
   path: string

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { beginHistory, make, redo, undo } from '#core/history'
 import {
+  type Edit,
   type Groove,
   addGuide,
   apply,
@@ -56,14 +57,14 @@ const lined = (() => {
 
 /** The editor and its groove with a history, as the Bench has them: what a row of events comes to. */
 function bench(start: Groove = groove, begin: EditorState = beginEditor(start)) {
-  let history = beginHistory(start)
+  let history = beginHistory<Groove, Edit>(start)
   let state = begin
   let ids = 0
   const effects: EditorEffect[] = []
-  function goesBack(go: typeof undo, how: 'undone' | 'redone') {
+  function goesBack(how: 'undone' | 'redone') {
     const before = history.document
     const edit = (how === 'undone' ? history.back : history.forward).at(-1) ?? null
-    const done = go(history, apply)
+    const done = how === 'undone' ? undo(history, apply) : redo(history, apply)
     if (!done.ok) return
     history = done.value
     state = stepEditor(state, { type: 'edited', how, edit, after: history.document }, desk(before)).state
@@ -72,8 +73,8 @@ function bench(start: Groove = groove, begin: EditorState = beginEditor(start)) 
   return {
     send(...events: (EditorEvent | 'undo' | 'redo')[]) {
       for (const event of events) {
-        if (event === 'undo') goesBack(undo, 'undone')
-        else if (event === 'redo') goesBack(redo, 'redone')
+        if (event === 'undo') goesBack('undone')
+        else if (event === 'redo') goesBack('redone')
         else {
           const step = stepEditor(state, event, desk(history.document))
           effects.push(...step.effects)

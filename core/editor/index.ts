@@ -1,29 +1,8 @@
-export {
-  type Chosen,
-  type Cursor,
-  type EditorState,
-  type Gesture,
-  type Tool,
-  beginEditor,
-  partUnder,
-  strokesChosen,
-  tickOf,
-  toolOf,
-} from './state'
-export type { Desk, EditorEffect, EditorEvent, EditorStep, Spot } from './events'
+export { type EditorState, beginEditor, partUnder, strokesChosen, toolOf } from './state'
+export type { EditorEffect, EditorEvent, Spot } from './events'
 export { brushOf } from './brush'
 export { noteUnder } from './line'
-export { NOTHING_MARKED, markedBar } from './span'
+export { markedBar, NOTHING_MARKED } from './span'
 export { stepEditor } from './step'
 export { sayCursor, sayMarked } from './say'
-export {
-  type MapChosen,
-  type MapDesk,
-  type MapEvent,
-  type MapState,
-  type MapStep,
-  barChosen,
-  beginMap,
-  fillChosen,
-  stepMap,
-} from './map'
+export { type MapEvent, type MapState, barChosen, beginMap, fillChosen, stepMap } from './map'

@@ -22,7 +22,7 @@ import type { Desk, EditorEvent, EditorStep } from './events'
 import { type EditorState, slotIn } from './state'
 
 /** How loud a note is written first. @internal */
-export const NOTE_LEVEL: Level = 4
+const NOTE_LEVEL: Level = 4
 
 /**
  * The note under the cursor: the one that begins there, or that lasts into it.

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { beginHistory, make, redo, undo } from '#core/history'
 import { DEFAULT_KIT } from '#core/kit'
-import { applyToPhrase, barsInOrder, phraseFrom, roundsOf } from '#core/phrase'
+import { type Phrase, type PhraseEdit, applyToPhrase, barsInOrder, phraseFrom, roundsOf } from '#core/phrase'
 import { meter } from '#core/time'
 import { type MapEvent, barChosen, beginMap, fillChosen, stepMap } from '.'
 
@@ -23,7 +23,7 @@ const chorus = groove('chorus', '4...')
 /** The map of a phrase of four bars, with its history: what a row of events comes to. */
 function map() {
   let ids = 0
-  let history = beginHistory(phraseFrom(verse, 1, () => `id-${++ids}`))
+  let history = beginHistory<Phrase, PhraseEdit>(phraseFrom(verse, 1, () => `id-${++ids}`))
   let state = beginMap()
   const said: string[] = []
   const desk = () => ({
@@ -37,7 +37,7 @@ function map() {
       for (const event of events) {
         const before = desk()
         if (event === 'undo' || event === 'redo') {
-          const done = (event === 'undo' ? undo : redo)(history, applyToPhrase)
+          const done = event === 'undo' ? undo(history, applyToPhrase) : redo(history, applyToPhrase)
           if (!done.ok) continue
           history = done.value
           const how = event === 'undo' ? ('undone' as const) : ('redone' as const)

@@ -34,7 +34,7 @@ import { barStarts } from '#core/time'
 import { type Trail, longer, retrace } from './trail'
 
 /** What is chosen on a phrase's map: a bar, counted from 0 through the phrase, and a run of bars that is marked, `to` not included. */
-export interface MapChosen {
+interface MapChosen {
   bar: number
   mark: { from: number; to: number } | null
 }
@@ -75,7 +75,7 @@ export type MapEvent =
   | { type: 'opened' }
 
 /** What an event meets: the phrase as it is played, its rounds, its kit, and an id that nothing has yet. */
-export interface MapDesk {
+interface MapDesk {
   phrase: Phrase
   rounds: readonly Round[]
   kit: Kit
@@ -83,7 +83,7 @@ export interface MapDesk {
 }
 
 /** What an event comes to: the next state, at most one edit, which can be made, and why something can't be done. */
-export interface MapStep {
+interface MapStep {
   state: MapState
   edit?: PhraseEdit
   refused?: string

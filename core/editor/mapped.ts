@@ -7,7 +7,7 @@ import { longer, retrace } from './trail'
  * Where a place of a part is after an edit, in ticks of the part: strokes that the edit moves take it along.
  * @internal
  */
-export function placeAfter(edit: Edit, partId: string, at: number): number {
+function placeAfter(edit: Edit, partId: string, at: number): number {
   if (edit.type === 'batch') return edit.edits.reduce((now, one) => placeAfter(one, partId, now), at)
   if (edit.type !== 'strokes' || edit.partId !== partId) return at
   const i = edit.from?.indexOf(at) ?? -1

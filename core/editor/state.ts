@@ -16,7 +16,7 @@ import { type Slot, slotsOf } from '#core/time'
 import type { Trail } from './trail'
 
 /** Where keys go: a slot of a limb's lane, or of a line above, by its id; the limb is where the cursor comes back to. */
-export interface Cursor {
+interface Cursor {
   limb: Limb
   slot: number
   line: string | null
@@ -52,7 +52,7 @@ export type Gesture = { before: EditorState } & (
 )
 
 /** What is in force while the lanes have the keys; the line above is strokes' own tool while the cursor is on it. */
-export type Tool = 'strokes' | 'line' | 'step' | 'play in'
+type Tool = 'strokes' | 'line' | 'step' | 'play in'
 
 /** The lanes under a player's hands: plain data, beside the groove and never in it. */
 export interface EditorState extends Chosen, Trail<Chosen> {

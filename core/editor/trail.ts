@@ -1,5 +1,5 @@
 /** What was chosen before an edit, and after it. */
-export interface Passed<C> {
+interface Passed<C> {
   before: C
   after: C
 }

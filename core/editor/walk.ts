@@ -51,7 +51,7 @@ function leapt(state: EditorState, desk: Desk, by: 1 | -1): EditorState {
 }
 
 /** To a slot of a lane with nothing struck; the part that has a stroke there is chosen. @internal */
-export function pointed(state: EditorState, { groove }: Desk, limb: Limb, slot: number): EditorState {
+function pointed(state: EditorState, { groove }: Desk, limb: Limb, slot: number): EditorState {
   const next = { ...state, cursor: { limb, slot, line: null } }
   const part = partAt(next, groove, limb, slotIn(groove, slot).at)
   return part ? withPart(groove, part.id, next) : next

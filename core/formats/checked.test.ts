@@ -12,7 +12,8 @@ import { makeSection, passes } from '#core/perform'
 import { renderPerformance } from '#core/sound'
 import { STYLE_CARDS, beginStyle } from '#core/style'
 import { meter } from '#core/time'
-import { readXml, writeGrooveMidi, writeLanesSvg, writeMusicXml, writePerformanceMidi, writeWav } from '.'
+import { writeGrooveMidi, writeLanesSvg, writeMusicXml, writePerformanceMidi, writeWav } from '.'
+import { readXml } from './xml'
 
 // What others make of the files: programs of Debian’s where they are installed, and a package that reads WAV.
 const { WaveFile } = createRequire(import.meta.url)('wavefile') as typeof import('wavefile')

@@ -3,7 +3,7 @@ import { barStarts, convertTempo } from '#core/time'
 import type { Score } from './score'
 
 /** What sets bars apart that are nearly alike: how hard their strokes are, or their tempo. */
-export type Differs = 'levels' | 'tempo'
+type Differs = 'levels' | 'tempo'
 /**
  * A stretch of a song that could be a groove: its bars, how often it is played in a row, and where else the same bars come; and where one of
  * those, by its first bar, is only nearly the same, what differs there.

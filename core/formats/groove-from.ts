@@ -6,7 +6,7 @@ import type { Cut } from './cut'
 import type { Score, ScoreStroke } from './score'
 
 /** A stroke whose limb is open to choice: its place in the list of strokes of the cut, the limb taken and the other that would do. */
-export interface Choice {
+interface Choice {
   index: number
   limb: Limb
   other: Limb
@@ -20,7 +20,7 @@ export interface FromScore {
   choices: Choice[]
 }
 
-export interface FromWish {
+interface FromWish {
   kit: Kit
   lead: 'right' | 'left'
   id: string
@@ -35,7 +35,7 @@ export interface FromWish {
  * The strokes of a stretch, in order, their places told from its first bar.
  * @example strokesIn(readMidi(midi, kit).value, { from: 0, bars: 1 }).length // => 14
  */
-export function strokesIn(
+function strokesIn(
   { bars, strokes }: Pick<Score, 'bars' | 'strokes'>,
   { from, bars: many }: Pick<Cut, 'from' | 'bars'>,
 ): ScoreStroke[] {

@@ -5,7 +5,7 @@ import type { Counting } from '#core/time'
 import { escaped } from './xml'
 
 /** Colours of a drawing of lanes on paper: ink and lesser ink, two beds of beats, a rule, and the limbs by side of the lead. */
-export interface LanesInk {
+interface LanesInk {
   paper: string
   ink: string
   lesser: string
@@ -19,7 +19,7 @@ export interface LanesInk {
 }
 
 /** The application’s own, in daylight. */
-export const PAPER: LanesInk = {
+const PAPER: LanesInk = {
   paper: '#F4EDE0',
   ink: '#2A2320',
   lesser: '#5d534c',
@@ -33,7 +33,7 @@ export const PAPER: LanesInk = {
 }
 
 /** How a drawing is made: its width in pixels, its colours, the player’s counting, and CSS that brings its faces along. */
-export interface LanesWish {
+interface LanesWish {
   width?: number
   ink?: LanesInk
   counting?: Counting | undefined

@@ -5,17 +5,8 @@ import { type Groove, type Stroke, makeBars, makeGroove, makePart } from '#core/
 import { DEFAULT_KIT, noteOf, pieceOf, strokeOfNote, strokesFor } from '#core/kit'
 import { meter } from '#core/time'
 import { drummed, grooves } from '../../test/arbitrary'
-import {
-  type Score,
-  carriedGroove,
-  cutsOf,
-  grooveFrom,
-  readMidi,
-  sayNear,
-  visitMidi,
-  withGroove,
-  writeGrooveMidi,
-} from '.'
+import { type Score, carriedGroove, cutsOf, grooveFrom, readMidi, sayNear, withGroove, writeGrooveMidi } from '.'
+import { visitMidi } from './midi-events'
 
 const read = (bytes: Uint8Array): Score => {
   const score = readMidi(bytes, DEFAULT_KIT)

@@ -37,7 +37,7 @@ interface Said {
 }
 
 /** Text of a file as it was meant: with a mark of its byte order as UTF-16, else as UTF-8 where it is that, else letter by letter. @internal */
-export function textOf(raw: string): string {
+function textOf(raw: string): string {
   const bytes = Uint8Array.from(raw, letter => letter.charCodeAt(0))
   const wide = utf16From(bytes)
   if (wide !== undefined) return wide

@@ -28,7 +28,7 @@ const SHORT = TICKS_PER_QUARTER / 8
 const LONGEST = 64
 
 /** How a MIDI file is written: swing and pushes in the times, as it sounds, or straight notes with swing in words; all drums on one track, a track for each limb, or one for each part. */
-export interface MidiWish {
+interface MidiWish {
   swing?: 'played' | 'words'
   tracks?: 'one' | 'limbs' | 'parts'
 }

@@ -37,7 +37,7 @@ interface Stroke {
 }
 
 /** How a piece and a stroke are called as an instrument: `'Snare, rim shot'`. @internal */
-export const instrumentName = (piece: string, stroke: string): string =>
+const instrumentName = (piece: string, stroke: string): string =>
   `${piece}, ${STROKE_NAMES[stroke as keyof typeof STROKE_NAMES] ?? stroke}`
 
 /**

@@ -6,7 +6,8 @@ import { DEFAULT_KIT } from '#core/kit'
 import { notate } from '#core/notation'
 import { meter } from '#core/time'
 import { drummed, grooves } from '../../test/arbitrary'
-import { type Score, readMusicXml, readXml, writeMusicXml } from '.'
+import { type Score, readMusicXml, writeMusicXml } from '.'
+import { readXml } from './xml'
 
 const read = (text: string | Uint8Array): Score => {
   const score = readMusicXml(typeof text === 'string' ? strToU8(text) : text, DEFAULT_KIT)

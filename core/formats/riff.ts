@@ -1,5 +1,5 @@
 /** One chunk of a RIFF file: its name, and where its contents begin and end. */
-export interface RiffChunk {
+interface RiffChunk {
   id: string
   from: number
   to: number

@@ -7,7 +7,7 @@ const { SoundFont2, GeneratorType: Says } =
   'SoundFont2' in soundfont ? soundfont : (soundfont as unknown as { default: typeof soundfont }).default
 
 /** A sound of a SoundFont’s drum kit: the MIDI note and the velocities it answers, its name, and its samples at their own rate. */
-export interface FontSound {
+interface FontSound {
   note: number
   velocities: { from: number; to: number }
   name: string
@@ -16,7 +16,7 @@ export interface FontSound {
 }
 
 /** A drum kit of a SoundFont: what it is called, and its sounds by note and velocity. */
-export interface FontDrums {
+interface FontDrums {
   name: string
   sounds: FontSound[]
 }

@@ -10,7 +10,7 @@ import {
 } from '#core/kit'
 
 /** What a letter of a tablature means: a stroke, an ornament, and how hard; in a capital it is an accent. */
-export interface Letter {
+interface Letter {
   stroke: StrokeKind
   ornament?: Ornament
   level: Level
@@ -34,7 +34,7 @@ const COMMON: [letter: string, stroke: StrokeKind, ornament?: Ornament][] = [
 ]
 
 /** The letter of a stroke in lower case, an ornament only on a plain hit: `plainLetter('snare', { stroke: 'hit' }) // => 'o'`, on a cymbal `'x'`. */
-export function plainLetter(
+function plainLetter(
   kind: PieceKind,
   { stroke, ornament }: { stroke: StrokeKind; ornament?: Ornament | undefined },
 ): string {

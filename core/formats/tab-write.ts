@@ -4,7 +4,7 @@ import { type Beat, NUMBERS, beatsOf, bestGrid, countSlots, sayTempo, writeMeter
 import { kindOfPiece, labelOf, letterOf } from './tab-letters'
 
 /** Lines for each piece, or for each piece of each limb, so that the limbs are told too. */
-export interface TabWish {
+interface TabWish {
   lines?: 'pieces' | 'limbs'
 }
 

@@ -2,7 +2,7 @@ import { type Result, ok, refuse } from '#core/result'
 import { riffChunks, riffKind } from './riff'
 
 /** What a WAV file says of itself: samples a second, channels, bits of a sample, and how long it lasts, in seconds. */
-export interface WavFacts {
+interface WavFacts {
   rate: number
   channels: number
   bits: number

@@ -8,20 +8,20 @@ import type { Groove, Part, Stroke } from './schema'
 type Looped = Pick<Groove, 'bars' | 'parts'> & Partial<Pick<Groove, 'pickUp'>>
 
 /** A stroke of a hand on a snare: its tick and its level. */
-export interface SnareHit {
+interface SnareHit {
   at: number
   level: number
 }
 
 /** A bar that does not keep a beat of the backbeat: `at` is the strong stroke that stands for it, a little before or after; undefined where it is left out. */
-export interface BackbeatException {
+interface BackbeatException {
   bar: number
   beat: number
   at: number | undefined
 }
 
 /** The backbeat: its felt beats within a bar, counted from 0; every stroke that makes it, those moved by an exception too; and the bars that differ. */
-export interface Backbeat {
+interface Backbeat {
   beats: number[]
   ats: number[]
   exceptions: BackbeatException[]

@@ -7,7 +7,7 @@ import { workable } from './home'
 import { type Bar, type Groove, LIMITS, type Stroke, barTicks } from './schema'
 
 /** A bar of the new order: one of the old bars by its number from 0, or an empty one cut like an old one. */
-export type Source = number | { like: number }
+type Source = number | { like: number }
 
 /**
  * Bars in another order: moved, doubled, taken out, or new and empty among them. `rebarred(groove, [0, 1, 0])` plays the first bar

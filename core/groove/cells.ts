@@ -12,10 +12,10 @@ import { type Bar, type Groove, type Part, type Stroke, idSchema, partSchema, ti
 import { type Clip, type Span, copied } from './span'
 import { type Brush, asKind, freshStroke, painted } from './touch'
 
-export const CELL_SHAPE = { format: 'bazzet-cell', what: 'cell', version: 1, upgrades: [] } as const satisfies Shape
+const CELL_SHAPE = { format: 'bazzet-cell', what: 'cell', version: 1, upgrades: [] } as const satisfies Shape
 
 /** A beat’s worth of strokes, or more, kept under a name to be laid into bars. */
-export const cellSchema = z
+const cellSchema = z
   .strictObject({
     format: z.literal(CELL_SHAPE.format, { error: `format is "${CELL_SHAPE.format}".` }),
     version: z.literal(CELL_SHAPE.version, { error: `version is ${CELL_SHAPE.version}.` }),

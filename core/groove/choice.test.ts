@@ -1,17 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { meter } from '#core/time'
-import {
-  type Bar,
-  COMMON_TIME,
-  barsFrom,
-  barsOf,
-  makeBars,
-  saySlots,
-  timeChoiceOf,
-  timeChoicesOf,
-  withGroups,
-  withMeter,
-} from '.'
+import { type Bar, COMMON_TIME, barsFrom, barsOf, makeBars, saySlots, timeChoicesOf, withGroups, withMeter } from '.'
+import { timeChoiceOf } from './choice'
 
 describe('a time chosen in a form', () => {
   // meter, the groups it is felt in, slots for each beat

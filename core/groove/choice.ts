@@ -15,7 +15,7 @@ export interface TimeChoice {
 export const COMMON_TIME: TimeChoice = { count: 4, unit: 4, groups: '1+1+1+1', bars: 1, slots: [4, 4, 4, 4] }
 
 /** The slots a felt beat of so many ticks is usually cut into: threes in a dotted note, fours in a quarter, else twos. @internal */
-export const usualSlots = (ticks: number): number => (isDotted(ticks) ? 3 : ticks === 5040 ? 4 : 2)
+const usualSlots = (ticks: number): number => (isDotted(ticks) ? 3 : ticks === 5040 ? 4 : 2)
 
 /** The slots of a meter’s felt beats when nobody says otherwise: one grid, also where beats differ in length. */
 function usualGrid(m: Meter): number[] {

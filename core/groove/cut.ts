@@ -4,7 +4,7 @@ import { sayList, sayPlaces } from './say'
 import type { Bar, Groove } from './schema'
 
 /** Beats cut otherwise so that strokes between their slots have one: the bars then, the beats (by tick) that changed, and ticks that no cut can show. */
-export interface Cut {
+interface Cut {
   bars: Bar[]
   beats: number[]
   lost: number[]

@@ -15,11 +15,11 @@ import {
   putStrokes,
   readGroove,
   renamed,
-  reshape,
   sayLost,
   shiftStrokes,
   takeStrokes,
 } from '.'
+import { reshape } from './commands'
 
 const stroke = (at: number, level: Stroke['level'] = 3): Stroke => ({ at, piece: 'snare', stroke: 'hit', level })
 const groove = makeGroove({

@@ -9,7 +9,7 @@ import { sentence } from './say'
 import type { Groove, Part, Role, Stroke } from './schema'
 
 /** What a part is called and what it is for, going by what is in it. */
-export interface Described {
+interface Described {
   name: string
   role: Role
 }

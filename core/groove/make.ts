@@ -31,7 +31,7 @@ export function evenSlots(meter: Meter, slots: number): number[] | undefined {
 }
 
 /** What a new groove must be told; all the rest has a usual value. */
-export type NewGroove = Pick<Groove, 'id' | 'title' | 'bars'> & Partial<Groove>
+type NewGroove = Pick<Groove, 'id' | 'title' | 'bars'> & Partial<Groove>
 
 /**
  * A groove with the usual values where none are given: no parts, 100 quarters a minute, straight.
@@ -71,7 +71,7 @@ export const makePart = (given: Pick<Part, 'id' | 'name' | 'limb'> & Partial<Par
 })
 
 /** What a limb is usually given first, and the stroke that a new part of that role puts in. */
-export interface Usual {
+interface Usual {
   name: string
   role: Role
   piece: string

@@ -3,7 +3,7 @@ import { mod, slotsOf } from '#core/time'
 import { type Groove, type Stroke, grooveTicks } from './schema'
 
 /** The next stroke on the same hats, round the bar line: its tick, how many ticks later, and whether it is a foot's. */
-export interface NextOnHats {
+interface NextOnHats {
   at: number
   after: number
   byFoot: boolean

@@ -7,7 +7,6 @@ import {
   type Edit,
   type Groove,
   apply,
-  comesRound,
   crossedFeet,
   cycled,
   lacking,
@@ -23,6 +22,7 @@ import {
   timeline,
   touchSlot,
 } from '.'
+import { comesRound } from './cycle'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: 'RH' | 'LH' | 'RF' | 'LF', piece: string, row: string) =>

@@ -9,7 +9,7 @@ import { asPiece } from './touch'
  * The same hand or foot of the other side where it is a hand; feet stay on their pedals.
  * @example [otherHand('RH'), otherHand('RF')] // => ['LH', 'RF']
  */
-export const otherHand = (limb: Limb): Limb => (limb.endsWith('H') ? otherSide(limb) : limb)
+const otherHand = (limb: Limb): Limb => (limb.endsWith('H') ? otherSide(limb) : limb)
 
 /**
  * A whole groove for the other lead: every limb's part goes to the other side, and the lead with it; on a mirrored
@@ -26,7 +26,7 @@ export function mirrored(groove: Groove, { feet }: { feet: boolean }): Edit {
 }
 
 /** Feet that would cross: what the left foot plays stands to the right of what the right foot plays, by more than a shoe’s width. */
-export interface CrossedFeet {
+interface CrossedFeet {
   left: Piece
   right: Piece
 }
@@ -60,7 +60,7 @@ export const sayCrossed = ({ left, right }: CrossedFeet): string =>
   `The feet would cross: the left foot on the ${left.name.toLowerCase()}, the right foot on the ${right.name.toLowerCase()}.`
 
 /** A piece a groove asks for that a kit lacks: the parts that ask, and the nearest piece the kit has for their limbs. */
-export interface Lacking {
+interface Lacking {
   piece: string
   parts: Part[]
   nearest: string | undefined

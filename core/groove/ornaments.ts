@@ -37,4 +37,4 @@ export function blowsOf(ornament: Ornament, level: Level, slotSeconds: () => num
  * How long before its stroke an ornament begins, in seconds.
  * @example leadOf(blowsOf('flam', 4, () => 0.15)) // => 0.032
  */
-export const leadOf = (blows: readonly Blow[] | undefined): number => -(blows?.[0]?.after ?? 0)
+const leadOf = (blows: readonly Blow[] | undefined): number => -(blows?.[0]?.after ?? 0)

@@ -49,7 +49,7 @@ export const strokeSchema = z
     error: 'Only an open stroke has a length; leave openFor out, or make the stroke open.',
   })
 
-export const swingSchema = z.strictObject({
+const swingSchema = z.strictObject({
   level: oneOf(['1/8', '1/16'], 'level of swing'),
   share: z
     .number({ error: 'A share of swing is a number from 0.5 to 0.8.' })
@@ -57,7 +57,7 @@ export const swingSchema = z.strictObject({
     .max(SHARE.most, { error: 'A share of swing is at most 0.8.' }),
 })
 
-export const feelSchema = z.strictObject({
+const feelSchema = z.strictObject({
   swing: swingSchema.nullable().default(null),
   push: z
     .record(
@@ -78,7 +78,7 @@ export const tempoSchema = z.strictObject({
   counts: oneOf(NOTE_VALUES, 'note value to count a tempo in'),
 })
 
-export const meterSchema = z
+const meterSchema = z
   .strictObject({
     count: whole('The count of a meter', 1, MAX_COUNT),
     unit: z.literal([...UNITS], { error: 'The unit of a meter is 2, 4, 8 or 16.' }),

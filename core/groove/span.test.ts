@@ -23,7 +23,6 @@ import {
   makePart,
   onlyIn,
   putBack,
-  rebarred,
   repeated,
   sayLaid,
   saySpan,
@@ -33,6 +32,7 @@ import {
   widened,
   wholeSpan,
 } from '.'
+import { rebarred } from './bars'
 
 const S = 1260
 /** Two bars of 4/4 in sixteenths; figures are levels, as in the cards. */

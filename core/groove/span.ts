@@ -274,7 +274,7 @@ function barsAround(groove: Groove, span: Span): { bars: Bar[]; from: number } {
 }
 
 /** The name under which a groove remembers that it was a span of another. */
-export const SPAN_MOVE = 'span'
+const SPAN_MOVE = 'span'
 
 /**
  * A span as a groove of its own, which remembers where it came from and can be put back (see `putBack`). Its bars hold whole felt

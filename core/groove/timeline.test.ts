@@ -10,12 +10,12 @@ import {
   makePart,
   passSeconds,
   readGroove,
-  reshape,
   rowStrokes,
   sayLane,
   sayPlaces,
   timeline,
 } from '.'
+import { reshape } from './commands'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const base = makeGroove({ id: 'g', title: 'G', bars, tempo: { bpm: 120, counts: '1/4' } })

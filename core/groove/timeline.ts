@@ -176,7 +176,7 @@ function closeHats(events: TimedStroke[], length: number): void {
 }
 
 /** What is listened to: parts soloed (if any are, only those), or a named choice, less those muted. */
-export interface Listening {
+interface Listening {
   solo: readonly string[]
   only?: readonly string[] | undefined
 }

@@ -54,7 +54,7 @@ export interface Touch {
 export type Brush = Pick<Stroke, 'piece' | 'stroke'>
 
 /** The part chosen in the lane, a level that was asked for, the id of a part that is added, and what is painted with. */
-export interface TouchWish {
+interface TouchWish {
   chosen: string
   level?: Level | undefined
   newId: string
@@ -176,7 +176,7 @@ export const takenOut = (part: Part, ats: readonly number[]): Edit =>
     : takeStrokes(part, [...ats])
 
 /** Where strokes may be given: a part there is, or a new one of a limb. */
-export type Receiver = { partId: string } | { limb: Limb; newId: string }
+type Receiver = { partId: string } | { limb: Limb; newId: string }
 
 /**
  * Strokes of a part given to another part, or to another limb in a part of its own, in place of what that has there. Each is struck as

@@ -35,7 +35,7 @@ export function homesOf(kit: Kit): Record<Limb, Place> {
 }
 
 /** How far a limb must stretch to a piece, in metres from its joint, and whether it gets there; nothing where it has no stroke for it. */
-export interface Stretch {
+interface Stretch {
   limb: Limb
   metres: number
   reaches: boolean

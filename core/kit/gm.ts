@@ -38,7 +38,7 @@ const GM: Record<number, [piece: string, stroke: StrokeKind]> = {
 }
 
 /** A stroke on a piece that the kit has; `instead` where it stands in for one that the kit lacks, by that one’s name. */
-export interface OnKit {
+interface OnKit {
   piece: string
   stroke: StrokeKind
   instead?: string

@@ -1,17 +1,48 @@
-export * from './strokes'
-export * from './kinds'
-export * from './sounds'
-export * from './heads'
-export * from './staff'
-export * from './shapes'
-export * from './bounds'
-export * from './schema'
-export * from './kit'
-export * from './presets'
-export * from './body'
-export * from './gm'
-export * from './change'
-export * from './limits'
-export * from './speed'
-export * from './player-schema'
-export * from './player'
+export {
+  type Level,
+  type Limb,
+  type Ornament,
+  type StrokeKind,
+  isHand,
+  LEVEL_NAMES,
+  LEVEL_VELOCITIES,
+  levelOfVelocity,
+  LEVELS,
+  LIMB_NAMES,
+  LIMBS,
+  limbsInOrder,
+  ORNAMENTS,
+  otherSide,
+  STROKE_KINDS,
+  STROKE_NAMES,
+} from './strokes'
+export { type PieceKind, PIECE_KINDS } from './kinds'
+export { type SoundName, type SoundSet, SOUNDS } from './sounds'
+export { type Head, HEADS, STAFF_RANGE } from './heads'
+export { sayStaffPlace, staffOf } from './staff'
+export { PLAYER_ID } from './shapes'
+export { KIT_LIMITS, metresApart } from './bounds'
+export { type Kit, type OwnSound, type Piece, type Place, readKit } from './schema'
+export { limitsOf, noteOf, paired, pieceOf, piecesFor, soundOf, spanned, strokesFor } from './kit'
+export { DEFAULT_KIT, kitById, KITS, knownPiece } from './presets'
+export { homesOf, mirrorKit, nearestPiece, REACH, reachedBy, stretchTo } from './body'
+export { onKit, strokeOfNote } from './gm'
+export {
+  type By,
+  canBe,
+  freeName,
+  moved,
+  neighboursOf,
+  setOf,
+  WIDTHS,
+  withFacts,
+  withoutPiece,
+  withPair,
+  withPiece,
+  withSet,
+  withStroke,
+} from './change'
+export { type Limit, type Limits, CROSSING, hardnessOf, HOUSE_LIMITS, verdictOf } from './limits'
+export { bounces, BREATH, isBreath, LONGEST_BOUNCE, speedLimit, speeds, TOM_BOUNCE } from './speed'
+export { type Defaults, type Player, type PracticeSettings, readPlayer } from './player-schema'
+export { inWords, USUAL_PLAYER } from './player'

@@ -5,7 +5,7 @@ export interface Limit {
 }
 
 /** How fast the hands and the feet are, each by its own limit. */
-export interface Ends {
+interface Ends {
   hand: Limit
   foot: Limit
 }

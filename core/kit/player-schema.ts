@@ -30,7 +30,7 @@ const hop = (what: string) =>
 
 const ends = (what: string) => z.strictObject({ hand: limit(`${what} of a hand`), foot: limit(`${what} of a foot`) })
 
-export const limitsSchema = z.strictObject({
+const limitsSchema = z.strictObject({
   burst: ends('a burst'),
   run: ends('a run'),
   long: ends('a run without a break'),
@@ -47,7 +47,7 @@ const oneOf = <T extends string>(words: readonly T[], what: string) =>
   z.enum(words as readonly [T, ...T[]], { error: `${what} is one of: ${words.join(', ')}.` })
 
 /** What a new document begins with; what a document says itself stands above it. */
-export const defaultsSchema = z.strictObject({
+const defaultsSchema = z.strictObject({
   lead: oneOf(['right', 'left'], 'The leading side').default('right'),
   hands: oneOf(['crossed', 'open'], 'The way to hold the hands').default('crossed'),
   kitId: z
@@ -64,7 +64,7 @@ const within = (what: string, unit: string, least: number, most: number) => {
 }
 
 /** How this player practises: when something comes back, what counts as clean, and how loud it is at their ears. */
-export const practiceSchema = z.strictObject({
+const practiceSchema = z.strictObject({
   /** Days until something solid is due again, longer each time. See docs/rules.md, What is due. */
   spacing: z
     .array(z.int({ error: 'Days of the spacing are whole numbers.' }).min(1).max(365), {
@@ -87,7 +87,7 @@ export const practiceSchema = z.strictObject({
     .default(null),
 })
 
-export const playerSchema = z.strictObject({
+const playerSchema = z.strictObject({
   format: z.literal(PLAYER_SHAPE.format, { error: `format is "${PLAYER_SHAPE.format}".` }),
   version: z.literal(PLAYER_SHAPE.version, { error: `version is ${PLAYER_SHAPE.version}.` }),
   id: z.literal(PLAYER_ID, { error: `The player's id is "${PLAYER_ID}": there is one.` }),

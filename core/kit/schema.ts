@@ -22,7 +22,7 @@ const name = (what: string) =>
     .max(60, { error: `${what} is at most 60 characters.` })
 
 /** A sound of the player's own: the file it is kept as, by its hash, what it was called, and how hard a stroke it is of. */
-export const ownSoundSchema = z.strictObject({
+const ownSoundSchema = z.strictObject({
   asset: z
     .string({ error: 'A sound of your own is named by its hash.' })
     .regex(/^[0-9a-f]{64}$/, {
@@ -37,7 +37,7 @@ export const ownSoundSchema = z.strictObject({
 })
 
 const noteError = 'A MIDI note is a whole number from 0 to 127.'
-export const pieceStrokeSchema = z.strictObject({
+const pieceStrokeSchema = z.strictObject({
   kind: oneOf(STROKE_KINDS, 'kind of stroke'),
   by: oneOf(['hand', 'foot'], 'end of a limb'),
   note: z.int({ error: noteError }).min(0, { error: noteError }).max(127, { error: noteError }),
@@ -61,12 +61,12 @@ export const pieceStrokeSchema = z.strictObject({
 })
 
 /** Where a piece is struck, seen from above in metres: x to the player's right, y away from the player, the stool at (0, 0). */
-export const placeSchema = z.strictObject({
+const placeSchema = z.strictObject({
   x: number('x, in metres,', -KIT_LIMITS.metres, KIT_LIMITS.metres),
   y: number('y, in metres,', -KIT_LIMITS.metres, KIT_LIMITS.metres),
 })
 
-export const pieceSchema = z
+const pieceSchema = z
   .strictObject({
     id: name('The id of a piece'),
     name: name('The name of a piece'),
@@ -89,7 +89,7 @@ export const pieceSchema = z
     })
   })
 
-export const kitSchema = z
+const kitSchema = z
   .strictObject({
     format: z.literal(KIT_SHAPE.format, {
       error: `format is "${KIT_SHAPE.format}"; this is some other kind of document.`,

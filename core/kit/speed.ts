@@ -28,7 +28,7 @@ export const bounces = (
   { samePiece, from, to }: { samePiece: boolean; from: number; to: number },
 ): boolean => samePiece && to <= from && gap <= LONGEST_BOUNCE
 
-export type SpeedKind = 'pair' | 'burst' | 'run' | 'long'
+type SpeedKind = 'pair' | 'burst' | 'run' | 'long'
 
 /**
  * How fast one limb is asked to be, blow by blow round a loop. `gaps[i]` is from blow `i` to the next, in seconds, the last

@@ -22,7 +22,7 @@ const PLACES: Record<PieceKind, StaffPlace> = {
 }
 
 /** Where a stroke of a piece stands when the kit says nothing else. A mid tom stands a step under a high one, by its pitch. @internal */
-export function usualStaff(
+function usualStaff(
   { kind, pitch }: Pick<Piece, 'kind' | 'pitch'>,
   { kind: stroke, by }: { kind: StrokeKind; by: PieceStroke['by'] },
 ): StaffPlace {

@@ -4,24 +4,13 @@ import { makeBars, makeGroove, timeline } from '#core/groove'
 import { DEFAULT_KIT, type Kit, type Level, type Limb, isHand, kitById, mirrorKit } from '#core/kit'
 import { STYLE_CARDS, beginStyle } from '#core/style'
 import { meter } from '#core/time'
-import {
-  type Crew,
-  type Option,
-  type Struck,
-  Strain,
-  after,
-  bothAtOnce,
-  byFoot,
-  habitsOf,
-  instantsOf,
-  limbsFor,
-  lossOf,
-  optionsOf,
-  partsFrom,
-  remembered,
-  sayLeftOut,
-  stepPrice,
-} from '.'
+import { type Struck, limbsFor, partsFrom, sayLeftOut } from '.'
+import { type Crew, type Option, optionsOf } from './options'
+import { Strain } from './strain'
+import { after, remembered, stepPrice } from './way'
+import { bothAtOnce, byFoot, habitsOf } from './habits'
+import { instantsOf } from './struck'
+import { lossOf } from './solve'
 
 const S = 1260
 /** Rows of sixteenths at a tempo: `{ 'hi-hat': '3.3.', 'snare': '..5.' }`; a stroke after the piece: `'hi-hat chick'`. */

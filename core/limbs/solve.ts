@@ -6,7 +6,7 @@ import { type Struck, instantsOf } from './struck'
 import { type Way, wayOf } from './way'
 
 /** Who plays, and what is known of it already. */
-export interface LimbWish {
+interface LimbWish {
   kit: Kit
   lead: 'right' | 'left'
   /** Limbs that the player has chosen, by the index of what is struck. */

@@ -20,7 +20,7 @@ export const REST = 0.7
  * What a hardness costs (see `hardnessOf`: up to 1 easy, up to 2 demanding, beyond hard): little while it is easy, then more and more, and so
  * much where it is hard that any other way is taken first. `priceOf(0.5) // => 0.075`, `priceOf(1) // => 0.3`, `priceOf(2) // => 6.3`
  */
-export function priceOf(hardness: number): number {
+function priceOf(hardness: number): number {
   if (hardness <= 1) return 0.3 * hardness * hardness
   return hardness < 2 ? 0.3 + 6 * (hardness - 1) : 6.3 + 20 * (hardness - 2)
 }

@@ -3,7 +3,7 @@ import type { Level, Limb } from '#core/kit'
 import type { Asked, Struck } from './struck'
 
 /** How one limb of the simulated drummer plays: ms late (early negative) and how far it spreads, in ms. */
-export interface Habit {
+interface Habit {
   bias: number
   spread: number
 }

@@ -1,7 +1,7 @@
 import type { Asked, Struck, Tells } from './struck'
 
 /** A stroke matches a cue at most so far from it, in seconds; nearer where its neighbours are near. See docs/rules.md, What was played. */
-export const WIDEST = 0.11
+const WIDEST = 0.11
 /** What a miss or an extra costs, in seconds squared: a stroke this far off costs as much. */
 const PRICE = 0.08 ** 2
 

@@ -5,23 +5,23 @@ import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { CueLine, makeSection } from '#core/perform'
 import { meter } from '#core/time'
 import {
-  type Asked,
   type Struck,
   type Tells,
   MEASURING,
   askedOf,
   hintOf,
   latencyOf,
-  match,
   measure,
   measuresSchema,
   sayFigures,
   saySlip,
   simulate,
   slipsOf,
-  standsOut,
   verdictOf,
 } from '.'
+import { type Asked } from './struck'
+import { match } from './match'
+import { standsOut } from './verdict'
 
 const asks = (at: number, limb: Limb = 'RH', more: Partial<Asked> = {}): Asked => ({
   at,

@@ -50,13 +50,13 @@ function grouped<T>(list: readonly T[], key: (one: T) => string | number): T[][]
 }
 
 /** A stroke against its cue: how far off in ms (early negative), and what was asked. */
-export interface Offset {
+interface Offset {
   asked: Asked
   ms: number
   level: Struck['level']
 }
 /** How far each matched stroke lies from its cue; grace notes are left out. `offsetsOf([{ at: 0, limb: 'RH' }], [{ at: 0.012, limb: 'RH' }], { pairs: [{ asked: 0, struck: 0 }] })[0].ms // => 12` */
-export const offsetsOf = (asked: readonly Asked[], struck: readonly Struck[], { pairs }: Matched): Offset[] =>
+const offsetsOf = (asked: readonly Asked[], struck: readonly Struck[], { pairs }: Matched): Offset[] =>
   pairs
     .filter(pair => !asked[pair.asked]!.grace)
     .map((pair): Offset => ({

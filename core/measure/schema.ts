@@ -4,7 +4,7 @@ import { oneOf, whole } from '#core/fields'
 import { TELLS } from './struck'
 
 /** Where strokes come from: four keys, pads over MIDI, the simulated drummer, or a file. */
-export const INPUTS = ['keys', 'pads', 'simulated', 'file'] as const
+const INPUTS = ['keys', 'pads', 'simulated', 'file'] as const
 export type InputName = (typeof INPUTS)[number]
 
 const many = (what: string) => whole(what, 0, 100_000)

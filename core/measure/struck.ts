@@ -61,7 +61,7 @@ export function askedOf(line: CueLine, from: number, to: number): Asked[] {
 }
 
 /** One stretch of playing without a pause: what was asked, what was struck, and over how many bars. */
-export interface Take {
+interface Take {
   asked: readonly Asked[]
   struck: readonly Struck[]
   bars: number

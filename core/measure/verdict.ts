@@ -5,7 +5,7 @@ import { MEASURING, type Measuring, togetherWithin } from './measures'
 import type { LimbMeasures, Measures } from './schema'
 
 /** What a measured stage would have next: on, once more, slower, or two limbs by themselves. */
-export type NextStep = { does: 'climb' | 'repeat' | 'down' } | { does: 'isolate'; limbs: [Limb, Limb] }
+type NextStep = { does: 'climb' | 'repeat' | 'down' } | { does: 'isolate'; limbs: [Limb, Limb] }
 
 /** What would help, in one sentence, with what a stage for it would play. */
 export interface Remedy {
@@ -16,7 +16,7 @@ export interface Remedy {
 }
 
 /** One sentence that says what to do, how sure that is, and what follows from it. */
-export interface Verdict {
+interface Verdict {
   says: string
   sure: 'too few to tell' | 'a first hint' | 'sure'
   clean: boolean
@@ -31,7 +31,7 @@ const LOST = 0.08
  * How far a mean may be off by chance alone, in ms: twice its standard error.
  * @example doubt({ spread: 10, strokes: 100 }) // => 2
  */
-export const doubt = ({ spread, strokes }: Pick<LimbMeasures, 'spread' | 'strokes'>): number =>
+const doubt = ({ spread, strokes }: Pick<LimbMeasures, 'spread' | 'strokes'>): number =>
   spread === null || strokes < 2 ? Infinity : (2 * spread) / Math.sqrt(strokes)
 
 /**
@@ -140,7 +140,7 @@ export function verdictOf(
 }
 
 /** A place where a limb leaves its own time: how many ms from its mean, early negative. */
-export interface Slip {
+interface Slip {
   limb: Limb
   tick: number
   ms: number
@@ -172,7 +172,7 @@ export const saySlip = (groove: Pick<Groove, 'bars'>, { limb, tick, ms }: Slip, 
  * `'2 missed, 1 extra'`
  * @example sayLost({ missed: 2, extra: 1 }) // => '2 missed, 1 extra'
  */
-export const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string =>
+const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string =>
   [missed ? `${missed} missed` : '', extra ? `${extra} extra` : ''].filter(Boolean).join(', ') || 'none missed'
 
 /**

@@ -1,8 +1,8 @@
 import { TICKS_PER_QUARTER } from '#core/time'
 
 /** Note values by what they are of a whole: 4 a quarter, 16 a sixteenth. */
-export const VALUES = [1, 2, 4, 8, 16, 32, 64, 128, 256] as const
-export type Value = (typeof VALUES)[number]
+const VALUES = [1, 2, 4, 8, 16, 32, 64, 128, 256] as const
+type Value = (typeof VALUES)[number]
 
 /** A written length: a note value and its dots. */
 export interface Written {
@@ -30,7 +30,7 @@ export function writtenAs(ticks: number): Written | undefined {
 }
 
 /** The longest written length of at most so many ticks: what a note is written as where a rest must fill up the rest. @internal */
-export function longestWithin(ticks: number): Written {
+function longestWithin(ticks: number): Written {
   const fitting = VALUES.flatMap(value => ([0, 1] as const).map((dots): Written => ({ value, dots }))).filter(
     one => ticksOf(one) <= ticks,
   )
@@ -41,7 +41,7 @@ export function longestWithin(ticks: number): Written {
  * How one felt beat is written: into how many equal parts it is cut, how long each is written (ticks), and the ratio
  * where they are a tuplet (`num` in the time of `den`).
  */
-export interface Cut {
+interface Cut {
   parts: number
   unit: number
   tuplet: { num: number; den: number } | undefined

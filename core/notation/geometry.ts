@@ -73,14 +73,14 @@ export interface Lane {
 }
 
 /** The row of a line above the limbs, and the room it takes with what is beneath it. */
-export interface LineRow {
+interface LineRow {
   top: number
   height: number
 }
 const LINE = { height: 26, gap: 8 } as const
 
 /** The bed of one felt beat, and the slots in it with the words counted on them. */
-export interface Bed {
+interface Bed {
   bar: number
   beat: number
   x: number
@@ -113,7 +113,7 @@ export interface Geometry {
 }
 
 /** What else is laid out: so many lines that no limb owns over the lanes, and the beats before the first bar, from this tick of the bars on. */
-export interface LayWish {
+interface LayWish {
   lines?: number
   leadFrom?: number | undefined
 }

@@ -29,13 +29,13 @@ export interface Entry extends Written {
 }
 
 /** Entries of a voice by their indices: a tuplet, or notes under one beam. */
-export interface Tuplet {
+interface Tuplet {
   from: number
   to: number
   num: number
   den: number
 }
-export interface BeamGroup {
+interface BeamGroup {
   from: number
   to: number
 }
@@ -160,7 +160,7 @@ function barsOf(
 }
 
 /** The swing as it stands over the first bar: `'swing eighths, 66.7 to 33.3'`; nothing where it is straight. @internal */
-export function staffWords({ feel: { swing } }: Pick<Groove, 'feel'>): string {
+function staffWords({ feel: { swing } }: Pick<Groove, 'feel'>): string {
   if (!swing || swing.share === 0.5) return ''
   return `swing ${swing.level === '1/8' ? 'eighths' : 'sixteenths'}, ${Number((swing.share * 100).toFixed(1))} to ${Number((100 - swing.share * 100).toFixed(1))}`
 }

@@ -4,7 +4,8 @@ import { grooves } from '../../test/arbitrary'
 import { DEFAULT_KIT, type Limb } from '#core/kit'
 import { type Bar, type Groove, barTicks, makeBars, makeGroove, makePart, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
-import { type Entry, type Voice, cutFor, notate, ticksOf, writtenAs } from '.'
+import { type Entry, type Voice, notate, ticksOf } from '.'
+import { cutFor, writtenAs } from './duration'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import type { Limb } from '#core/kit'
 import { meter } from '#core/time'
-import { printed, setUp, sheetStages } from '.'
+import { printed, setUp } from '.'
+import { sheetStages } from './stages'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb, more = {}) =>

@@ -3,7 +3,7 @@ import type { Groove } from '#core/groove'
 import { limbsInOrder } from '#core/kit'
 
 /** One stage of a sheet that builds a groove up: the parts that stand in it, what is new in words, and whose limbs they are. */
-export interface SheetStage {
+interface SheetStage {
   only: string[]
   title: string
   limbs: string

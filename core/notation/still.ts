@@ -6,7 +6,7 @@ import { markPath } from './marks'
 import { type Stick, sticksOf } from './sticks'
 
 /** All of a limb’s sticks as a few paths: a page may show dozens of grooves, and a path costs as much as a line does. */
-export interface LimbPaths {
+interface LimbPaths {
   limb: Limb
   /** Sticks, what stands before them and across them. */ lines: string
   /** Bars of open hats. */ open: string

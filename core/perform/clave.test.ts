@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { makeBars } from '#core/groove'
 import { meter } from '#core/time'
-import { claveIn, clicksOf } from '.'
+import { claveIn } from '.'
+import { clicksOf } from './click'
 
 const sixteenths = (bars: Parameters<typeof claveIn>[0], clave: Parameters<typeof claveIn>[1]) =>
   claveIn(bars, clave)?.map(at => at / 1260)

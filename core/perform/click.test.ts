@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { makeBars } from '#core/groove'
 import { meter } from '#core/time'
-import { clicksOf, countIn, sounds } from '.'
+import { countIn, sounds } from '.'
+import { clicksOf } from './click'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 

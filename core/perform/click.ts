@@ -33,7 +33,7 @@ export const SPOKEN = ['every slot', 'beats', ...LIMBS] as const
 export type Spoken = 'every slot' | 'beats' | Limb
 
 /** A count that is spoken: where, and in which school's words. */
-export interface Voice {
+interface Voice {
   where: Spoken
   counting: Counting
 }

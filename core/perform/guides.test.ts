@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT } from '#core/kit'
 import { makeBars, makeGroove } from '#core/groove'
 import { meter } from '#core/time'
-import { type GuideCue, cueId, cues, looped } from '.'
+import { cueId, looped } from '.'
+import { type GuideCue } from './cue'
+import { cues } from './line'
 
 const note = (at: number, length: number) => ({ at, length, level: 4 as const })
 // 120 quarters a minute: a bar of 4/4 lasts two seconds, an eighth a quarter of one.

@@ -1,7 +1,18 @@
-export * from './clave'
-export * from './click'
-export * from './performance'
-export * from './cue'
-export * from './clock'
-export * from './line'
-export * from './steps'
+export { type Clave, claveIn, CLAVES } from './clave'
+export { type Click, type ClickPlan, type Spoken, CLICKS, countIn, countsOf, sounds, SPOKEN } from './click'
+export {
+  type By,
+  type NewSection,
+  type Performance,
+  type Section,
+  firstTempo,
+  isRamp,
+  looped,
+  machinePlays,
+  makeSection,
+  passes,
+  PLAYERS,
+} from './performance'
+export { type Cue, type Place, type StrokeCue, cueId } from './cue'
+export { CueLine } from './line'
+export { type Instant, type Stride, instantsOf, limbsOf, sayInstant, stepBefore, stepFrom, STRIDES } from './steps'

@@ -134,7 +134,7 @@ type ClickLapCue = Omit<ClickCue, 'section' | 'lap'>
 export type LapCue = StrokeLapCue | ClickLapCue | Omit<GuideCue, 'section' | 'lap'>
 
 /** When a place of a lap sounds, in seconds from the lap's start; `ticks` counts from there too. */
-export type LapTime = (ticks: number) => number
+type LapTime = (ticks: number) => number
 
 /** The time of each place in a lap that begins so many ticks into its section. */
 export function lapTime(clock: SectionClock, startTicks: number): LapTime {

@@ -10,14 +10,14 @@ import {
   type NewSection,
   type Performance,
   type StrokeCue,
-  clockOf,
   cueId,
-  cues,
   looped,
   makeSection,
   passes,
-  wholeSpan,
 } from '.'
+import { clockOf } from './clock'
+import { cues } from './line'
+import { wholeSpan } from '../groove/span'
 
 // At 120 quarters a minute a bar of 4/4 lasts 2 s, a quarter 0.5 s, a sixteenth 0.125 s.
 const bars = makeBars(meter(4, 4), 1, 4)

@@ -10,7 +10,7 @@ export const PLAYERS = ['machine', 'player', 'silent', 'sung'] as const
 export type By = (typeof PLAYERS)[number]
 
 /** A tempo that moves evenly, tick by tick, from one to another over so many ticks of its section, and then stays. */
-export interface Ramp {
+interface Ramp {
   from: Tempo
   to: Tempo
   over: number

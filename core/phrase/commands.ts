@@ -47,7 +47,7 @@ export function phraseFrom(groove: Groove, revision: number, newId: () => string
 }
 
 /** The place of a section among the others, by its id; -1 where there is none. @internal */
-export const sectionAt = (phrase: Phrase, id: string): number => phrase.sections.findIndex(section => section.id === id)
+const sectionAt = (phrase: Phrase, id: string): number => phrase.sections.findIndex(section => section.id === id)
 
 /**
  * A section with some facts changed.
@@ -122,7 +122,7 @@ export const setFill = (phrase: Phrase, id: string, turn: number, fill: Fill): P
   )
 
 /** The keys of the grooves that some section or turn plays. @internal */
-export const keysUsed = ({ sections }: Pick<Phrase, 'sections'>): Set<string> =>
+const keysUsed = ({ sections }: Pick<Phrase, 'sections'>): Set<string> =>
   new Set(
     sections.flatMap(section => [
       grooveKeyOf(section.play),

@@ -7,17 +7,12 @@ import { beatsOf, meter, slotsOf } from '#core/time'
 import { drummed } from '../../test/arbitrary'
 import {
   ENDINGS,
-  aroundFill,
-  type Ending,
   type Fill,
   type FillGround,
   type FillWish,
-  crossingsAt,
   fillIdeas,
-  fillSchema,
   handHome,
   joinsOf,
-  levelAt,
   makeFill,
   makeSection,
   mendings,
@@ -25,10 +20,13 @@ import {
   roundsOf,
   sayCrossing,
   sayFill,
-  sayLength,
   wishOf,
-  worst,
 } from '.'
+import { aroundFill, crossingsAt, worst } from './joins'
+import { type Ending } from './bounds'
+import { fillSchema } from './schema'
+import { levelAt } from './make-fill'
+import { sayLength } from './say'
 
 const S = 1260
 const BAR = 16 * S

@@ -1,18 +1,65 @@
-export * from './bounds'
-export * from './schema'
-export * from './fits'
-export * from './edits'
-export * from './commands'
-export * from './unfold'
-export * from './rounds'
-export * from './perform'
-export * from './place'
-export * from './walk'
-export * from './fill-ground'
-export * from './make-fill'
-export * from './joins'
-export * from './fill-taste'
-export * from './fill-ideas'
-export * from './templates'
-export * from './say'
-export * from './print'
+export { ENDINGS, FILL_FEET, LOUDNESS, PHRASE_LIMITS, PHRASE_SHAPE, RESTS } from './bounds'
+export {
+  type Fill,
+  type FillSource,
+  type FillStroke,
+  type Phrase,
+  type Section,
+  type Turn,
+  type When,
+  readPhrase,
+} from './schema'
+export { grooveKeyOf, phraseBars, sectionBars } from './fits'
+export { type PhraseEdit, applyToPhrase } from './edits'
+export {
+  changedSince,
+  insertSections,
+  makeSection,
+  moveSection,
+  phraseFrom,
+  pin,
+  played,
+  refreshed,
+  removeSection,
+  repeatSection,
+  setFill,
+  setSection,
+  setTurns,
+  takenUp,
+  unusedOut,
+} from './commands'
+export { barsOf, unfolded } from './unfold'
+export { type Folded, type PhraseBar, type Round, barsInOrder, folded, groundOf, roundsOf } from './rounds'
+export { phrasePerformance } from './perform'
+export { findingsInPlace, inPlace } from './place'
+export type { FillGround } from './fill-ground'
+export { type FillWish, handHome, limbsOf, makeFill, slotsWithin } from './make-fill'
+export { type Crossing, isTrouble, joinsOf, mendings, sayCrossing, seamTroubles, wishOf } from './joins'
+export { FILL_TASTE } from './fill-taste'
+export { type FillIdea, type FillSearch, fillIdeas } from './fill-ideas'
+export {
+  type Answers,
+  type SmallChange,
+  type Template,
+  asGroove,
+  busierChanges,
+  formed,
+  otherCymbals,
+  smallChanges,
+  templateFill,
+  TEMPLATES,
+} from './templates'
+export {
+  ENDING_NAMES,
+  FEET_NAMES,
+  LOUDNESS_NAMES,
+  REST_NAMES,
+  sayBarsOf,
+  sayBarSpan,
+  sayFill,
+  sayPlay,
+  saySource,
+  sayWhen,
+  shortTitle,
+} from './say'
+export { printedPhrase } from './print'

@@ -98,7 +98,7 @@ export const crossingsAt = (groove: Groove, kit: Kit, seam: number, tempo: Tempo
 export const isTrouble = ({ asked }: Pick<Crossing, 'asked'>): boolean => !!asked && asked.hardness > 1
 
 /** The bars around a fill as one groove, and where in it the fill begins and ends. */
-export interface Surroundings {
+interface Surroundings {
   groove: Groove
   begins: number
   ends: number
@@ -122,7 +122,7 @@ export function aroundFill(fill: Fill, { round, before, next, tempo }: FillGroun
 }
 
 /** The ways into a fill and out of it, and within it from stroke to stroke; each list the hardest first. */
-export interface Joins {
+interface Joins {
   into: Crossing[]
   out: Crossing[]
   inside: Crossing[]
@@ -176,7 +176,7 @@ function joinsOfTake(fill: Fill, ground: FillGround, take: number): Joins {
 export const worst = (crossings: readonly Crossing[]): number => crossings[0]?.asked?.hardness ?? 0
 
 /** Something that makes a join easier: what to press, and the fill it comes to. */
-export interface Mending {
+interface Mending {
   id: string
   says: string
   fill: Fill

@@ -56,7 +56,7 @@ export function sourceSticking(source: FillSource): Result<Sticking> {
 }
 
 /** When ticks of a round sound, in seconds from its start, its swing applied. @internal */
-export function clockOn(round: Pick<Groove, 'bars' | 'feel'>, tempo: Tempo): (tick: number) => number {
+function clockOn(round: Pick<Groove, 'bars' | 'feel'>, tempo: Tempo): (tick: number) => number {
   const swung = swingOf(beatsOf(round.bars), round.feel.swing ?? undefined)
   const per = tickSeconds(tempo)
   const total = grooveTicks(round)
@@ -85,7 +85,7 @@ export function levelAt(loudness: Loudness, share: number, accent: boolean): Lev
 }
 
 /** A plain stroke of a piece by a limb, or the first it has; with brushes in the hands a tap, where the piece knows one. @internal */
-export const kindFor = (piece: Piece, limb: Limb, brushes = false): Stroke['stroke'] | undefined => {
+const kindFor = (piece: Piece, limb: Limb, brushes = false): Stroke['stroke'] | undefined => {
   const kinds = strokesFor(piece, limb)
   return brushes && kinds.includes('tap') ? 'tap' : kinds.includes('hit') ? 'hit' : kinds[0]
 }

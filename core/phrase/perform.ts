@@ -1,13 +1,13 @@
-import { type Groove, grooveTicks, makeGroove } from '#core/groove'
+import { type Groove, type Span, grooveTicks, makeGroove } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type ClickPlan, type Performance, type Section as Played, type Span, makeSection } from '#core/perform'
+import { type ClickPlan, type Performance, type Section as Played, makeSection } from '#core/perform'
 import { barStarts, beatTicks } from '#core/time'
 import { phraseBars } from './fits'
 import { type Round, endsWith, passesOf, roundsOf } from './rounds'
 import type { Phrase } from './schema'
 
 /** How a phrase is played: which bars (from 0, `to` not included), over and over or once, and with which click and count-in. */
-export interface PhrasePlay {
+interface PhrasePlay {
   from?: number
   to?: number
   again?: boolean

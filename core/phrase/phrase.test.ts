@@ -15,7 +15,6 @@ import {
   applyToPhrase,
   barsInOrder,
   changedSince,
-  comesIn,
   findingsInPlace,
   inPlace,
   insertSections,
@@ -39,6 +38,7 @@ import {
   takenUp,
   unfolded,
 } from '.'
+import { comesIn } from './rounds'
 
 const S = 1260
 const BAR = 16 * S

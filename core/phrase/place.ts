@@ -36,7 +36,7 @@ function merged(a: readonly Stroke[], b: readonly Stroke[]): Stroke[] {
 }
 
 /** A bar with its neighbours in the phrase: the groove they make, the ticks of it that are the bar’s own, and what its bars are numbered in the phrase. */
-export interface InPlace {
+interface InPlace {
   groove: Groove
   from: number
   to: number

@@ -5,7 +5,7 @@ import { type PhraseBar, folded, roundsOf } from './rounds'
 import type { Phrase } from './schema'
 
 /** What stands over and around a bar on paper: its number in the phrase, a repeat sign before and after it, and what sets it apart. */
-export interface BarMark {
+interface BarMark {
   number: number
   begins: boolean
   /** How often what ends here is played; 1 for once. */ times: number
@@ -13,7 +13,7 @@ export interface BarMark {
 }
 
 /** A section on paper: its bars once each, those that are played alike between repeat signs. */
-export interface PrintedSection {
+interface PrintedSection {
   id: string
   name: string
   says: string

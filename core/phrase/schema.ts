@@ -27,7 +27,7 @@ const leftOutSchema = z.strictObject({
   at: z.int({ error: 'The place of a stroke left out is a whole number of ticks from the fill’s start.' }),
 })
 
-export const fillSourceSchema = z.discriminatedUnion(
+const fillSourceSchema = z.discriminatedUnion(
   'kind',
   [
     z.strictObject({ kind: z.literal('singles') }),
@@ -155,7 +155,7 @@ export const phraseFactsSchema = z.strictObject({
   kitId: idSchema.default('five-piece'),
 })
 
-export const phraseSchema = z
+const phraseSchema = z
   .strictObject({
     format: z.literal(PHRASE_SHAPE.format, {
       error: `format is "${PHRASE_SHAPE.format}"; this is some other kind of file.`,

@@ -19,7 +19,7 @@ export interface Answers {
 }
 
 /** What a template makes: grooves under keys, and sections. */
-export interface Formed {
+interface Formed {
   grooves: Record<string, PlayedGroove>
   sections: Section[]
 }

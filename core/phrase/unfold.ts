@@ -5,7 +5,7 @@ import { roundBars } from './fits'
 import type { Fill, FillStroke } from './schema'
 
 /** Whether a pick-up leads into a round: into the first of a groove it does, and into those that run on from it not. */
-export type WayIn = 'with pick-up' | 'running on'
+type WayIn = 'with pick-up' | 'running on'
 
 const known = new WeakMap<Groove, Map<string, Groove>>()
 /** The same answer for the same groove and question, as one object, so that rounds that are alike can be told to be. */

@@ -10,7 +10,7 @@ export interface Blow {
 }
 
 /** Where a hand comes from or goes to, and when in seconds: on the same clock as the blows. */
-export interface Mooring {
+interface Mooring {
   piece: Piece
   seconds: number
 }
@@ -35,7 +35,7 @@ export function drumsOf(kit: Kit): Piece[] {
 const endsOn = (piece: Piece): boolean => piece.kind === 'snare' || piece.kind === 'floor tom' || piece.kind === 'pad'
 
 /** How hard one hand’s way is, as `hardnessOf` counts it: up to 1 easy, below 2 demanding; 0 where it stays. @internal */
-export function wayHardness(kit: Kit, from: Mooring, to: Mooring): number {
+function wayHardness(kit: Kit, from: Mooring, to: Mooring): number {
   const limit = travelLimits(from.piece, to.piece, limitsOf(kit))
   return limit ? hardnessOf(Math.abs(to.seconds - from.seconds), limit) : 0
 }

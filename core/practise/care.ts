@@ -1,5 +1,5 @@
 /** How loud it is at the ears, in dBA as the player states it, and the stated reduction of what they wear, in dB. */
-export interface Loudness {
+interface Loudness {
   level: number
   protector: number
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { type SubjectWords, type Word, dayNumber, dayOf, dueList, sayLate, waitAfter } from '.'
+import { type SubjectWords, type Word, dayNumber, dayOf, dueList, sayLate } from '.'
+import { waitAfter } from './due'
 
 describe('what is due', () => {
   it.each<[Word[], number]>([

@@ -32,7 +32,7 @@ export interface Due {
 }
 
 /** Days until something solid is due again, longer each time it is solid: the rule of docs/rules.md. */
-export const SPACING: readonly number[] = [1, 2, 4, 8, 16, 32]
+const SPACING: readonly number[] = [1, 2, 4, 8, 16, 32]
 
 const DAY = 24 * 60 * 60 * 1000
 /** A calendar day as a number, to count days between two: `dayNumber('2026-03-01') - dayNumber('2026-02-27') // => 2` */

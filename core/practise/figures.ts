@@ -6,7 +6,7 @@ import type { Subject } from './subject'
 type Figures = Extract<Subject, { kind: 'figures' }>
 
 /** One figure: which slots of a beat it strikes (`'x..x'` is 1 and a), and the part that plays it through the groove. */
-export interface Figure {
+interface Figure {
   mask: string
   part: Part
   /** Its strokes, of one pass, that land with another limb. */ together: number

@@ -1,24 +1,70 @@
-export * from './shape'
-export * from './subject'
-export * from './climb'
-export * from './stage'
-export * from './figures'
-export * from './play'
-export * from './say'
-export * from './practised'
-export * from './spots'
-export * from './help'
-export * from './ways'
-export * from './tempos'
-export * from './plan'
-export * from './make-plan'
-export * from './log'
-export * from './log-sums'
-export * from './run'
-export * from './goal'
-export * from './whole'
-export * from './sitting'
-export * from './attend'
-export * from './due'
-export * from './care'
-export * from './helpers'
+export { type Material, type Subject, FIGURE_GRIDS, grooveOf, neededBy, titleOf } from './subject'
+export { type Climb, ALLOW_WORDS, ALLOWS, MISS_WORDS, ON_MISS, rungsOf, sayClimb } from './climb'
+export { type NewStage, type Stage, castsLimbs, makeStage, partsOf, plainTempo } from './stage'
+export { figureBeats, figuresOf, figuresPlayed, sayFigures } from './figures'
+export { lapOf, partsIn, stagePerformance } from './play'
+export { limbsBy, sayClick, sayClock, sayDuration, sayLength, sayStage, sayStageLimbs, sayVoice } from './say'
+export { helpFor, isolating } from './help'
+export { usualWay, WAYS } from './ways'
+export { TEMPO_WAYS } from './tempos'
+export {
+  type Plan,
+  castPart,
+  planSchema,
+  planSeconds,
+  readPlan,
+  stageDoubled,
+  stageIn,
+  stageMoved,
+  stageNamed,
+  stageOut,
+  withStage,
+} from './plan'
+export { breakStage, inTurnPlan, makePlan, phrasePlan, planFor, planOn, practised } from './make-plan'
+export {
+  type DayBest,
+  type LogEntry,
+  type TempoLine,
+  type Word,
+  countsAsBest,
+  isOfWhole,
+  logEntrySchema,
+  makeEntry,
+  quartersOf,
+  readEntry,
+  tempoByDay,
+  tempoLines,
+  WORDS,
+} from './log'
+export {
+  type BestRow,
+  type DayAccuracy,
+  type FigureBest,
+  type LogFilter,
+  type LogSums,
+  type WeekSum,
+  bestOf,
+  limbsFrom,
+  limbsText,
+  mondayOf,
+  spreadOfEntry,
+  weekSums,
+} from './log-sums'
+export {
+  type Run,
+  type RunEffect,
+  type RunEvent,
+  barSeconds,
+  beginRun,
+  entryOf,
+  stageOf,
+  stepRun,
+  takenUp,
+} from './run'
+export { goalOf, rangeOf } from './goal'
+export { allOf, playsWhole } from './whole'
+export { type Sitting, makeSitting, readSitting, sittingLine } from './sitting'
+export { type Counted, countedAt, sayAttend } from './attend'
+export { type Due, type SubjectWords, dayNumber, dayOf, dueList, sayLate } from './due'
+export { listeningMinutes, sayListening } from './care'
+export { HELPERS, withHelper, withoutHelper } from './helpers'

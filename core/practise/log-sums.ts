@@ -27,7 +27,7 @@ export interface DayAccuracy {
   stages: number
 }
 /** The fastest of a subject with the same limbs that was not missed, and the day it was reached. */
-export interface Best {
+interface Best {
   id: string
   title: string
   limbs: Limb[]

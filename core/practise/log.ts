@@ -18,7 +18,7 @@ export type Word = (typeof WORDS)[number]
 const { format, version } = ENTRY_SHAPE
 
 /** Where an entry comes from: a stage that was run, the Bench, Step, or the player’s own hand. */
-export const SOURCES = ['plan', 'bench', 'step', 'hand'] as const
+const SOURCES = ['plan', 'bench', 'step', 'hand'] as const
 const FIGURES = new Set(LIMBS.flatMap(limb => [...masks(4), ...masks(3)].map(mask => `${limb} ${mask}`)))
 
 /** One stage as it was practised. `at` is when it ended, `day` the player's own calendar day. */
@@ -132,7 +132,7 @@ export interface DayBest {
 export const quartersOf = ({ tempo }: Pick<LogEntry, 'tempo'>): number | null => tempo && convertTempo(tempo, '1/4').bpm
 
 /** A stage cut off sooner than this, in seconds, is no best. */
-export const CUT_OFF = 20
+const CUT_OFF = 20
 
 /**
  * True where an entry speaks of the whole of what it is about: the foot alone says nothing of the groove. One that does not say is believed.

@@ -24,7 +24,7 @@ export const practised = (groove: Groove): Groove['parts'] =>
  * What a plan is to be: the way to learn it and how the tempo goes, by their ids; the goal, and the minutes in all; a span, where it is
  * not of all bars; warm-up and breaks, where they are wanted; and how a sticking was written that is practised instead of a groove that is kept.
  */
-export interface PlanWish {
+interface PlanWish {
   way?: string
   tempo?: string
   goal?: Tempo
@@ -42,7 +42,7 @@ export interface PlanWish {
 /** A stage lasts at least so long, in seconds: shorter is over before it has begun. */
 const SHORTEST = 20
 /** A plan longer than this has breaks, one after each so many minutes, in seconds. Source: the project’s product.md, care. */
-export const BREAK_AFTER = 20 * 60
+const BREAK_AFTER = 20 * 60
 const BREAK = 120
 const WARM_UP = 120
 
@@ -276,7 +276,7 @@ export function phrasePlan(
 }
 
 /** One of several things to take in turn: a groove, and the tempo it stood at, or its own. */
-export interface InTurn {
+interface InTurn {
   groove: Groove
   tempo: Tempo
 }

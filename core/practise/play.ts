@@ -23,7 +23,7 @@ export interface Lap {
 }
 
 /** How a stage is played: at a tempo that may differ from its own, so many times through (null for ever), counted as the player counts. */
-export interface StagePlay {
+interface StagePlay {
   tempo?: Tempo
   laps?: number | null
   counting?: Counting

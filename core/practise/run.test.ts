@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { meter } from '#core/time'
 import {
-  ASKING,
   type Plan,
   type Run,
   type RunEffect,
@@ -14,6 +13,7 @@ import {
   stageOf,
   stepRun,
 } from '.'
+import { ASKING } from './run'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const groove = makeGroove({

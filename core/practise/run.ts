@@ -9,7 +9,7 @@ import { type Stage, plainTempo } from './stage'
  * pulse, or over.
  */
 export const PHASES = ['ready', 'counting', 'playing', 'paused', 'asking', 'resting', 'stepping', 'over'] as const
-export type Phase = (typeof PHASES)[number]
+type Phase = (typeof PHASES)[number]
 
 /** How long the player has for a word before it goes on by itself, in seconds. */
 export const ASKING = 12
@@ -72,13 +72,13 @@ export type RunEffect =
   | { type: 'stop' }
   | { type: 'write'; entry: number; stage: Stage; tempo: Tempo; seconds: number; cut: boolean; word: Word | null }
 
-export interface Stepped {
+interface Stepped {
   run: Run
   effects: RunEffect[]
 }
 
 /** What a run is made of beside its stages: once through each of them, and what isolates the hard of each. */
-export interface RunMaterial {
+interface RunMaterial {
   laps: readonly Lap[]
   helps?: readonly (Stage | null)[]
 }
@@ -121,7 +121,7 @@ const inRange = (bpm: number): number =>
   Math.min(TEMPO_RANGE.most, Math.max(TEMPO_RANGE.least, Math.round(bpm * 10) / 10))
 
 /** How long once through the stage takes at the tempo of the run, in seconds. @internal */
-export function lapSeconds(run: Run): number {
+function lapSeconds(run: Run): number {
   const stage = stageOf(run)!
   return (run.laps[run.index]!.seconds * stage.tempo.bpm) / convertTempo(run.tempo, stage.tempo.counts).bpm
 }

@@ -64,7 +64,7 @@ const writtenSchema = z.strictObject({
   failed: words('Why it is not in the log', 0, 4000),
 })
 
-export const sittingSchema = z.strictObject({
+const sittingSchema = z.strictObject({
   format: z.literal(SHAPE.format, { error: `format is "${SHAPE.format}"; this is some other kind of document.` }),
   version: z.literal(SHAPE.version, {
     error: issue =>

@@ -5,7 +5,7 @@ import { type Beat, beatsOf, mod } from '#core/time'
 import type { Practised } from './practised'
 
 /** One place of a groove that asks much: what it is called and attended to, which beats it lies in (undefined for all), whose it is. */
-export interface Spot {
+interface Spot {
   says: { name: string; attend: string }
   span?: Span
   limbs: Limb[]

@@ -37,7 +37,7 @@ export const clickSchema = z.strictObject({
 })
 
 /** How long a stage lasts, or in a climb each rung of it: some time, some bars, or until it was clean so many times. */
-export const lengthSchema = z.union(
+const lengthSchema = z.union(
   [
     z.strictObject({
       seconds: z
@@ -101,7 +101,7 @@ export const stageSchema = z
   })
 
 export type Stage = z.infer<typeof stageSchema>
-export type KeptTempo = z.infer<typeof keptTempoSchema>
+type KeptTempo = z.infer<typeof keptTempoSchema>
 /** A stage as it may be written, what has a usual value left out. */
 export type NewStage = z.input<typeof stageSchema>
 

@@ -19,7 +19,6 @@ import {
   makeStage,
   beginRun,
   stepRun,
-  masks,
   planFor,
   planOn,
   planSchema,
@@ -33,8 +32,9 @@ import {
   sayStageLimbs,
   stageIn,
   stagePerformance,
-  withBreaks,
 } from '.'
+import { masks } from './figures'
+import { withBreaks } from './make-plan'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const part = (id: string, limb: Limb, row: string, piece = 'snare') =>

@@ -60,7 +60,7 @@ export const subjectSchema = z.discriminatedUnion(
 export type Subject = z.infer<typeof subjectSchema>
 
 /** What an entry of the log is about: any subject of a stage, or something else by its name, such as a rehearsal. */
-export const ENTRY_KINDS = ['groove', 'phrase', 'sticking', 'turns', 'figures', 'other'] as const
+const ENTRY_KINDS = ['groove', 'phrase', 'sticking', 'turns', 'figures', 'other'] as const
 export const entrySubjectSchema = z.strictObject({
   kind: oneOf(ENTRY_KINDS, 'kind of subject'),
   id: idSchema,

@@ -13,7 +13,7 @@ export interface TempoStage {
 }
 
 /** How the tempo of a session goes: which stages a step becomes. */
-export interface TempoWay {
+interface TempoWay {
   id: string
   name: string
   about: string

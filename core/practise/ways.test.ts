@@ -11,7 +11,6 @@ import {
   type Plan,
   TEMPO_WAYS,
   WAYS,
-  ladder,
   planFor,
   planSchema,
   planSeconds,
@@ -22,6 +21,7 @@ import {
   stagePerformance,
   usualWay,
 } from '.'
+import { ladder } from './climb'
 
 const S = 1260
 const row = (piece: string, text: string, kind: Stroke['stroke'] = 'hit'): Stroke[] =>

@@ -40,7 +40,7 @@ export interface WayStep {
 }
 
 /** A way to learn a groove: one school’s order, with the reason it gives. */
-export interface Way {
+interface Way {
   id: string
   name: string
   about: string

@@ -38,7 +38,7 @@ export interface Playing {
   exact: boolean
 }
 
-export interface PlayingWish {
+interface PlayingWish {
   tempo: Tempo
   /** The swing that sounds already. */
   now: Swing | null

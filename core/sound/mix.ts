@@ -8,7 +8,7 @@ import { type Bank, NO_BANK, renderClick, renderGuide, renderSound } from './sou
 const CLOSING = 0.03
 
 /** What of a performance is rendered: one stem of it, where not all; and who is told how far it is, from 0 to 1. */
-export interface Rendering {
+interface Rendering {
   stem?: Stem
   bank?: Bank
   tell?: (share: number) => void

@@ -31,7 +31,7 @@ export function levelsOf(loudness: readonly number[]): Level[] {
 export const levelsByEar = (sounds: readonly Float32Array[]): Level[] => levelsOf(sounds.map(loudnessOf))
 
 /** A sound that answers a MIDI note over some velocities, and is kept as a file. */
-export interface NotedSound {
+interface NotedSound {
   note: number
   velocities: { from: number; to: number }
   name: string

@@ -47,7 +47,7 @@ const scaled = (samples: Float32Array, peak: number): Float32Array => {
  * So long and so loud as another sound of the same stroke: decays at its pace, within what the recording has, and is as loud to the ear.
  * @example matched(new Float32Array(4410), new Float32Array(4410), 0.5).length // => 4410
  */
-export function matched(samples: Float32Array, like: Float32Array, peak: number): Float32Array {
+function matched(samples: Float32Array, like: Float32Array, peak: number): Float32Array {
   const [mine, wanted] = [ringOf(samples), ringOf(like)]
   // In dB a second: what falls 30 dB in one time is made to fall 30 dB in the other.
   const rise = 30 / mine - 30 / wanted

@@ -25,7 +25,7 @@ export type RecordingName = (typeof RECORDING_NAMES)[number]
 export type Recordings = ReadonlyMap<RecordingName, Float32Array>
 
 /** A blow as it was recorded: hard and soft, or once for both; how high it is, in Hz, where that is to be changed; and seconds before its blow to leave out. */
-export interface Recorded {
+interface Recorded {
   hard: RecordingName
   soft: RecordingName
   hz?: number

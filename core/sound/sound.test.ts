@@ -13,9 +13,9 @@ import {
   renderClick,
   renderPerformance,
   renderSound,
-  softLimit,
   takeFor,
 } from '.'
+import { softLimit } from './limit'
 
 const peak = (samples: Float32Array) => samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0)
 const rms = (samples: Float32Array) =>

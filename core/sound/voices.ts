@@ -3,12 +3,12 @@ import { randomFrom } from '#core/chance'
 import { type Partial, SAMPLE_RATE, addGlide, addNoise, addPartials, addSound, biquad, bounced, silence } from './dsp'
 
 /** What a voice is made from. `hard` runs from 0 (ghost) to 1 (accent) and opens the tone, not only the volume. */
-export interface Blow {
+interface Blow {
   hard: number
   pitch: number
   random: () => number
 }
-export type Voice = (blow: Blow) => Float32Array
+type Voice = (blow: Blow) => Float32Array
 
 const bassDrum: Voice = ({ hard, pitch, random }) => {
   const out = silence(0.5)

@@ -12,13 +12,13 @@ import {
 } from './sticking'
 
 /** How a sticking goes on over the bars: running on against them, or begun again on every bar line. */
-export type Repeat = 'runs on' | 'every bar'
+type Repeat = 'runs on' | 'every bar'
 
 /** What a loud stroke asks of the hand that plays it. */
-export type Asks = 'free' | 'begins a double' | 'ends a double' | 'inside a roll'
+type Asks = 'free' | 'begins a double' | 'ends a double' | 'inside a roll'
 
 /** What the hand of a loud stroke does next and did just before: whether its next stroke is loud too, and whether it had a soft one on the place before. */
-export interface Motion {
+interface Motion {
   nextLoud: boolean
   fromSoft: boolean
 }
@@ -40,7 +40,7 @@ function sayMotion(asks: Asks, { nextLoud, fromSoft }: Motion): string {
 }
 
 /** One hit on a beat that is asked about; of a foot or a rest nothing is asked. */
-export interface OnBeat {
+interface OnBeat {
   bar: number
   beat: number
   who: Letter | null

@@ -4,16 +4,15 @@ import {
   NOTE_GROUPS,
   type NoteGroup,
   type Question,
-  type Shape,
-  type Speeds,
   type Sticking,
   type Wish,
   chainSticking,
   chainsFor,
   ownGroup,
-  shapesOf,
   writeSticking,
 } from '.'
+import { type Shape, shapesOf } from './groups'
+import { type Speeds } from './wishes'
 
 const group = (text: string): NoteGroup => {
   const read = ownGroup(text)

@@ -4,7 +4,7 @@ import type { Sticking } from './sticking'
 import { type Question, type Wish, sayChains, sayWish } from './wishes'
 
 /** How many slots a chain may fill, and how many are listed. */
-export const CHAIN_LIMITS = { slots: 256, listed: 100 } as const
+const CHAIN_LIMITS = { slots: 256, listed: 100 } as const
 
 /** Two wishes for one slot that cannot both be, in words. */
 function contradiction(wishes: readonly Wish[]): string | undefined {

@@ -47,7 +47,7 @@ const named = (text: string): NoteGroup => {
 export const NOTE_GROUPS: readonly NoteGroup[] = GROUPS.map(named)
 
 /** The smallest and the largest group a player may make. */
-export const GROUP_SIZES = { least: 2, most: 12 } as const
+const GROUP_SIZES = { least: 2, most: 12 } as const
 
 /**
  * A group of the player's own, from text.

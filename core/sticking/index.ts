@@ -1,9 +1,29 @@
-export * from './sticking'
-export * from './rudiments'
-export * from './lay'
-export * from './groups'
-export * from './wishes'
+export {
+  type Hand,
+  type Letter,
+  type Sticking,
+  accentTurned,
+  handsChanged,
+  LETTER_NAMES,
+  readSticking,
+  writeSticking,
+} from './sticking'
+export { rudimentOf, RUDIMENTS, rudimentSticking } from './rudiments'
+export { type Ground, type Laid, byTick, groundBars, homeAfter, layOn, layOver, onBeats, sayHome } from './lay'
+export { type NoteGroup, NOTE_GROUPS, ownGroup } from './groups'
+export type { Question, Wish } from './wishes'
 export type { Chain } from './filling'
-export * from './chains'
-export * from './backbeat'
-export * from './orchestrate'
+export { type Answer, chainsFor, chainSticking } from './chains'
+export { type Rotation, backbeatsIn, rotationSticking, sayRotation } from './backbeat'
+export {
+  type FootRule,
+  type Orchestration,
+  BASS_RULES,
+  FOOT_RULES,
+  footTicks,
+  layOverSpan,
+  orchestrate,
+  orchestrationSchema,
+  sayUnplayed,
+  USUAL_ORCHESTRATION,
+} from './orchestrate'

@@ -3,7 +3,7 @@ import { type Letter, type Sticking, strikes } from './sticking'
 import type { Speeds } from './wishes'
 
 /** Slots: a limb may not strike again after fewer than `least`; a pair alone may, after `double` or more, with a breath before and after it. */
-export interface Least {
+interface Least {
   least: number
   double: number
 }
@@ -32,7 +32,7 @@ export function slotsNeeded(slotSeconds: number, speeds: Speeds): Needs | undefi
  * What is remembered of one limb along a chain, in slots capped at `far`: since its last stroke, and the gap before that;
  * and, for the join at the end, where its first stroke came and the gap to its second. `count` goes up to 2.
  */
-export interface Pulse {
+interface Pulse {
   since: number
   gap: number
   first: number

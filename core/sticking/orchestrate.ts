@@ -73,7 +73,7 @@ export const USUAL_ORCHESTRATION: Orchestration = {
 }
 
 /** What the groove to be is called, how fast, on which kit, and who leads. */
-export interface Target {
+interface Target {
   id: string
   title: string
   bars: number

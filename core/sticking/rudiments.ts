@@ -1,7 +1,7 @@
 import { type Sticking, readSticking, writeSticking } from './sticking'
 
 /** A rudiment by its traditional name: its sticking as text (see `readSticking`) on a subdivision of the quarter, and its family. */
-export interface Rudiment {
+interface Rudiment {
   id: string
   name: string
   family: 'rolls' | 'paradiddles' | 'flams' | 'drags'

@@ -10,12 +10,12 @@ import {
   layOver,
   onBeats,
   readSticking,
-  rotated,
   rudimentSticking,
   sayHome,
-  wholeTurn,
   writeSticking,
 } from '.'
+import { rotated } from './sticking'
+import { wholeTurn } from './lay'
 
 export const sticking = (text: string): Sticking => {
   const read = readSticking(text)

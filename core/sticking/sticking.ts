@@ -5,7 +5,7 @@ export type Hand = 'R' | 'L'
 export type Letter = Hand | 'F'
 
 /** What a hand may add to its stroke. Grace notes are written as carets, one for each. */
-export type StickingOrnament = 'flam' | 'drag' | 'ruff' | 'double' | 'buzz'
+type StickingOrnament = 'flam' | 'drag' | 'ruff' | 'double' | 'buzz'
 
 /** What strikes at one place of a sticking: a hand or the foot, or a hand with the foot under it. */
 export interface StickingStroke {

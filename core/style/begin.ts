@@ -11,7 +11,7 @@ export const countedIn = (quarters: number, m: Meter): Tempo =>
     : { bpm: quarters, counts: '1/4' }
 
 /** How a groove of a style is begun: over how many bars, with the first part for each limb or bare, and how what is new is called. */
-export interface Beginning {
+interface Beginning {
   id: string
   title: string
   bars: number

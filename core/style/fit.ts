@@ -15,7 +15,7 @@ import { type Constraint, type Orientation, type StyleCard, orient } from './car
 import { breaksAtTurn, layRow, rowBars, writtenTimes } from './lay'
 
 /** Whether one constraint of a style holds in a groove, said in a few words, with the style's reason. */
-export interface Fit {
+interface Fit {
   holds: boolean
   says: string
   reason: string

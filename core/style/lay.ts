@@ -3,7 +3,7 @@ import { type Meter, beatAt, beatsOf, meterTicks } from '#core/time'
 import type { Candidate, Row, StyleCard } from './card'
 
 /** What of a card laying needs. */
-export type Written = Pick<StyleCard, 'meter' | 'slots' | 'writings'>
+type Written = Pick<StyleCard, 'meter' | 'slots' | 'writings'>
 
 const sameMeter = (a: Meter, b: Meter): boolean =>
   a.count === b.count && a.unit === b.unit && a.groups.join() === b.groups.join()

@@ -35,7 +35,7 @@ export const LOUDNESS = {
 } satisfies Record<string, Loudness>
 
 /** One role against its target: its mean height, and whether it stands within. */
-export interface RoleBalance {
+interface RoleBalance {
   role: Role
   mean: number
   from: number
@@ -45,13 +45,13 @@ export interface RoleBalance {
 }
 
 /** A pair of roles the wrong way round: the one that should stay under the other does not. */
-export interface Inversion {
+interface Inversion {
   quieter: Role
   louder: Role
   by: number
 }
 
-export interface Balance {
+interface Balance {
   roles: RoleBalance[]
   inversions: Inversion[]
 }

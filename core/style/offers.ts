@@ -5,7 +5,7 @@ import { type Candidate, type Orientation, type StyleCard, candidatesFor, orient
 const HATS = 'hi-hat'
 
 /** Whether a hand's part plays the hats, which the foot then holds: `handOnHats([part('hats')]) // => true`; a part on the ride leaves it free. */
-export const handOnHats = (parts: readonly Pick<Part, 'limb' | 'muted' | 'strokes'>[]): boolean =>
+const handOnHats = (parts: readonly Pick<Part, 'limb' | 'muted' | 'strokes'>[]): boolean =>
   parts.some(part => isHand(part.limb) && !part.muted && part.strokes.some(stroke => stroke.piece === HATS))
 
 /**

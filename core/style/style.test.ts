@@ -8,12 +8,10 @@ import {
   candidatesFor,
   COMPING_CELLS,
   figureBars,
-  firstCandidates,
   fitsStyle,
   footHolds,
   leveled,
   orient,
-  type Orientation,
   partFrom,
   placeCell,
   rowBars,
@@ -25,6 +23,8 @@ import {
   styleOf,
   stylesFound,
 } from '.'
+import { firstCandidates } from './offers'
+import { type Orientation } from './card'
 
 it('ships the styles a working drummer is asked for, each with an id of its own, in families, to be found by word', () => {
   expect(STYLE_CARDS.length).toBeGreaterThanOrEqual(45)

@@ -27,7 +27,7 @@ export const slotsSounding = (length: number, slots: number, swing?: Swing): num
   )
 
 /** The nearest to an onset of places in order: `nearestOf([0, 2520, 5040], 3000) // => 1`. */
-export function nearestOf(places: readonly number[], at: number): number {
+function nearestOf(places: readonly number[], at: number): number {
   let i = 0
   while (i + 1 < places.length && Math.abs(places[i + 1]! - at) < Math.abs(places[i]! - at)) i++
   return i

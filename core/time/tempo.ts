@@ -39,7 +39,7 @@ const ONE: Record<NoteValue, string> = {
 export const sayTempo = ({ bpm, counts }: Tempo): string => `${ONE[counts]} = ${Math.round(bpm)}`
 
 /** Length of a note value in ticks: `valueTicks('1/4.') // => 7560`. */
-export function valueTicks(value: NoteValue): number {
+function valueTicks(value: NoteValue): number {
   const unit = Number(value.replace('.', '').split('/')[1])
   const plain = (4 * TICKS_PER_QUARTER) / unit
   return value.endsWith('.') ? (plain * 3) / 2 : plain

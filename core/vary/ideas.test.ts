@@ -7,21 +7,10 @@ import { compare, readout } from '#core/analyse'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes, timeline } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
 import { meter } from '#core/time'
-import {
-  type IdeaWish,
-  IdeaSearch,
-  Judge,
-  MOVES,
-  PROMISES,
-  type PromiseId,
-  broken,
-  chanceOf,
-  companionOf,
-  moveOf,
-  runSteps,
-  strokeCount,
-  thrower,
-} from '.'
+import { type IdeaWish, IdeaSearch, MOVES, PROMISES, type PromiseId, broken, companionOf, moveOf, runSteps } from '.'
+import { Judge } from './judge'
+import { chanceOf, thrower } from './chance'
+import { strokeCount } from './promises'
 
 const bars = makeBars(meter(4, 4), 2, 4)
 const home: Groove = makeGroove({

@@ -1,14 +1,22 @@
-export * from './move'
-export { gridOf } from './work'
+export {
+  type Move,
+  type MoveGroup,
+  type Params,
+  type ParamSpec,
+  type ParamValue,
+  type PromiseId,
+  asVariation,
+  list,
+  MOVE_GROUPS,
+  PROMISES,
+} from './move'
 export { editBetween } from './between'
-export * from './params'
-export * from './chance'
-export * from './moves'
-export { LINE_READINGS, type LineReading } from './moves/line'
-export * from './run'
-export * from './promises'
-export { Judge, type Judgement } from './judge'
-export * from './taste'
-export * from './ideas'
-export * from './recipes'
-export * from './lineage'
+export { abstracted, choicesOf, firstParams, pointedAt, resolved, takesPlace } from './params'
+export { moveOf, MOVES } from './moves/index'
+export { LINE_READINGS } from './moves/line'
+export { type Step, type StepDone, displace, makeMove, runMove, runSteps } from './run'
+export { broken, DENSITIES, firstBroken, PROMISE_NAMES } from './promises'
+export { QUIET, TASTE } from './taste'
+export { type Idea, type IdeaWish, companionOf, IdeaSearch, sayDifficulty } from './ideas'
+export { type Recipe, makeRecipe, readRecipe, RECIPE_LIMITS, RECIPES } from './recipes'
+export { type Kin, adopted, changedStrokes, familyOf, sayMoves, titleAfter } from './lineage'

@@ -31,7 +31,7 @@ const mix = (hash: number, value: number): number => finished(Math.imul(hash, 0x
 const joined = (one: number, two: number): number => (one >>> 0) * 2097152 + (two >>> 11)
 
 /** A part’s strokes as figures summed up, whatever their order, in two ways; and how many home has too. */
-export interface Sum {
+interface Sum {
   one: number
   two: number
   shared: number

@@ -40,7 +40,7 @@ export function familyOf(grooves: readonly Groove[], id: string): Kin[] {
 }
 
 /** What a groove has that another has not or has otherwise, as keys of its own strokes (`part:tick`); how many of the other’s are gone; and every tick and limb in which they differ. */
-export interface Changed {
+interface Changed {
   keys: string[]
   gone: number
   places: { at: number; limb: Limb }[]

@@ -11,18 +11,16 @@ import {
   MOVE_GROUPS,
   type Params,
   broken,
-  chanceOf,
   choicesOf,
   firstParams,
   moveOf,
   pointedAt,
-  readParams,
   resolved,
   runMove,
   takesPlace,
-  thrower,
-  usualParams,
 } from '.'
+import { chanceOf, thrower } from './chance'
+import { readParams, usualParams } from './params'
 
 type Rows = Partial<Record<Limb, string>>
 

@@ -6,7 +6,7 @@ import { firstBroken } from './promises'
 import { gridOf, partsOfRole } from './work'
 
 /** One thing a parameter may be, and how it is called. */
-export interface ParamChoice {
+interface ParamChoice {
   value: ParamValue
   label: string
 }

@@ -37,7 +37,7 @@ const stepSchema = z
   })
 
 /** A chain of moves under a name, to be run on any groove. Parts are named by their role, so that another groove’s answer. */
-export const recipeSchema = z.strictObject({
+const recipeSchema = z.strictObject({
   format: z.literal(RECIPE_SHAPE.format, {
     error: `format is "${RECIPE_SHAPE.format}"; this is some other kind of document.`,
   }),

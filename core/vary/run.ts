@@ -96,7 +96,7 @@ export function runSteps(groove: Groove, steps: readonly Step[], kit: Kit): Step
 }
 
 /** Which parts move, and by how many slots: later where positive, earlier where negative. */
-export interface Displacement {
+interface Displacement {
   partIds: string[]
   slots: number
 }

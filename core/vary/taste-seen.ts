@@ -4,7 +4,7 @@ import { sameHands } from './judge'
 import { backbeatAt, gridOf, isLead } from './work'
 
 /** A grace note: where, on what kind of piece, and whether the other hand strikes at that instant. */
-export interface Grace {
+interface Grace {
   at: number
   kind: PieceKind | undefined
   busy: boolean

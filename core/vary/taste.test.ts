@@ -4,7 +4,9 @@ import { compare, readout } from '#core/analyse'
 import { type Groove, backbeatTicks, makeBars, makeGroove } from '#core/groove'
 import { DEFAULT_KIT, isHand, pieceOf } from '#core/kit'
 import { candidatesFor, fitsStyle, partFrom, styleOf } from '#core/style'
-import { type Idea, IdeaSearch, type IdeaWish, TASTE, rulesFor, strokeCount } from '.'
+import { type Idea, IdeaSearch, type IdeaWish, TASTE } from '.'
+import { rulesFor } from './taste'
+import { strokeCount } from './promises'
 
 const STYLES = [
   'rock-eighths',

@@ -4,7 +4,9 @@ import { drummed } from '../../test/arbitrary'
 import { type Groove, type Stroke, backbeatTicks, sayBackbeat, sayPlace, sayPlaces } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
 import { beatsOf, offBeatOf } from '#core/time'
-import { MOVES, chanceOf, runMove, strokeCount, thrower } from '.'
+import { MOVES, runMove } from '.'
+import { chanceOf, thrower } from './chance'
+import { strokeCount } from './promises'
 
 /** Strokes of one groove that the other has not, told apart by limb and all they are. */
 function only(one: Groove, other: Groove): (Stroke & { limb: string })[] {

@@ -3,7 +3,7 @@ import { basename, dirname, join } from 'node:path'
 import sqlite3 from 'sqlite3'
 
 /** A copy of the database: the name of its file, when it was made, and its bytes. */
-export interface Copy {
+interface Copy {
   name: string
   madeAt: string
   bytes: number

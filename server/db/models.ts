@@ -21,7 +21,7 @@ export interface DocumentRow extends Model<InferAttributes<DocumentRow>, InferCr
 }
 
 /** One line of the practice log: what is looked for and summed stands in columns, the whole entry beside them. */
-export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttributes<LogRow>> {
+interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttributes<LogRow>> {
   id: string
   at: string
   day: string
@@ -55,7 +55,7 @@ export interface AssetRow extends Model<InferAttributes<AssetRow>, InferCreation
 }
 
 /** The player's note on a day. */
-export interface DayRow extends Model<InferAttributes<DayRow>, InferCreationAttributes<DayRow>> {
+interface DayRow extends Model<InferAttributes<DayRow>, InferCreationAttributes<DayRow>> {
   day: string
   note: string
 }

@@ -1,5 +1,5 @@
 /** What the store itself cannot do, and what helps; `status` is 507 where it is full, else 503. */
-export interface StoreTrouble {
+interface StoreTrouble {
   status: 503 | 507
   says: string
 }

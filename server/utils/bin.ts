@@ -3,7 +3,7 @@ import type { Database } from '../db'
 import type { DocumentRepository } from '../db/repositories/documents'
 
 /** Something in the bin that stays there, since what is kept makes no sense without it: those, by their titles. */
-export interface StillNeeded {
+interface StillNeeded {
   kind: KindName
   id: string
   title: string

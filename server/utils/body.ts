@@ -3,7 +3,7 @@ import { type Result } from '#core/result'
 import { problem } from './problems'
 
 /** The largest body read: a groove of every limit filled is far smaller. */
-export const MOST_BYTES = 4 * 1024 * 1024
+const MOST_BYTES = 4 * 1024 * 1024
 
 /** The largest file that is taken in: a sound of a minute and a half. */
 export const MOST_ASSET = 16 * 1024 * 1024

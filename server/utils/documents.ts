@@ -8,7 +8,7 @@ import { readJson, valid } from './body'
 import { noSuchRoute, problem } from './problems'
 
 /** A kind as a route sees it; which of them it is, only the path knows. */
-export interface Asked {
+interface Asked {
   name: KindName
   kind: Kind<KindName>
   kept: DocumentRepository<KindName>

@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto'
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '::1', '[::1]'])
 
 /** True where only this machine can reach the server. */
-export const onlyHere = (host = process.env.HOST): boolean => LOOPBACK.has(host || '127.0.0.1')
+const onlyHere = (host = process.env.HOST): boolean => LOOPBACK.has(host || '127.0.0.1')
 
 /** The names that the server answers to: this machine's own, and those it was told. `[::1]:4140` and `desk.local:4140` lose their ports. */
 export function answersTo(host: string): boolean {

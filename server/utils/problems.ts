@@ -2,7 +2,7 @@ import { type H3Event, createError, setResponseHeader, setResponseStatus } from 
 import type { Problem } from '#core/result'
 
 /** A problem details document (RFC 9457); `problems` names each wrong field, other members say more. */
-export interface ProblemDocument {
+interface ProblemDocument {
   type: 'about:blank'
   title: string
   status: number

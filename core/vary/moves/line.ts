@@ -31,7 +31,7 @@ interface Ground {
 }
 
 /** One way of playing a line: a drummer’s name for it, and what limbs that leave their own parts play instead. */
-export interface LineReading {
+interface LineReading {
   id: string
   name: string
   make(ground: Ground): Groove

@@ -3,7 +3,7 @@ import { type Documents, KINDS, type KindName, type Summaries, folderOf } from '
 import type { DocumentRow } from '../models'
 
 /** A document as it is kept. A save names the revision it was made from, and the store, since a restored one counts on from an older number. */
-export interface Stored<T> {
+interface Stored<T> {
   revision: number
   store: string
   updatedAt: string
@@ -11,14 +11,14 @@ export interface Stored<T> {
 }
 
 /** A line of a list. */
-export interface Listed<S> {
+interface Listed<S> {
   revision: number
   updatedAt: string
   summary: S
 }
 
 /** What became of a save: a new revision; a newer one that was there first; or nothing to save to. */
-export type Saved<T> =
+type Saved<T> =
   { kind: 'saved'; revision: number; updatedAt: string } | { kind: 'stale'; theirs: Stored<T> } | { kind: 'missing' }
 
 /** Which documents a list is of: all that are not in the bin, or fewer. */
