@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { documented, isPublic, run } from './examples'
+import { documented, isPublic, misfits, run } from './examples'
 
 const all = documented()
 
@@ -9,6 +9,8 @@ describe('the examples in the docstrings of the core', () => {
     for (const { expression, value } of examples)
       it(`core/${file}, ${name}: ${expression}`, () => expect(run(expression, file)).toEqual(run(value, file)))
   }
+
+  it('mean in their own folder what they say, and fit what they are given', () => expect(misfits(all)).toEqual([]))
 
   it('show what every public function gives', () => {
     expect(all.filter(one => isPublic(one) && !one.examples.length).map(one => `${one.file}: ${one.name}`)).toEqual([])

@@ -1,205 +1,131 @@
 import { readFileSync, readdirSync } from 'node:fs'
+import { dirname } from 'node:path'
 import ts from 'typescript'
-import * as analyse from '#core/analyse'
-import * as documents from '#core/documents'
-import * as editor from '#core/editor'
-import * as formats from '#core/formats'
-import * as groove from '#core/groove'
-import * as kit from '#core/kit'
-import * as limbs from '#core/limbs'
-import * as measure from '#core/measure'
-import * as notation from '#core/notation'
-import * as perform from '#core/perform'
-import * as phrase from '#core/phrase'
-import * as practise from '#core/practise'
-import * as record from '#core/record'
-import * as sound from '#core/sound'
-import * as sticking from '#core/sticking'
-import * as style from '#core/style'
-import * as time from '#core/time'
-import * as vary from '#core/vary'
+import * as sample from './sample'
 
-/** One bar of 4/4 in sixteenths at 100: hats in eighths, snare on 2 and 4, ghosts on a of 2 and e of 3, bass drum on 1 and & of 3. */
-const bars = groove.makeBars(time.meter(4, 4), 1, 4)
-const row = (line: string, piece: string, stroke: kit.StrokeKind = 'hit') =>
-  groove.rowStrokes(bars, line, { piece, stroke })
-const sample = groove.makeGroove({
-  id: 'sample',
-  title: 'Sample',
-  bars,
-  parts: [
-    groove.makePart({ id: 'hats', name: 'Hats', role: 'lead', limb: 'RH', strokes: row('3.', 'hi-hat') }),
-    groove.makePart({
-      id: 'backbeat',
-      name: 'Backbeat',
-      role: 'backbeat',
-      limb: 'LH',
-      strokes: row('....5...', 'snare'),
-    }),
-    groove.makePart({
-      id: 'ghosts',
-      name: 'Ghosts',
-      role: 'ghosts',
-      limb: 'LH',
-      strokes: row('.......1.1......', 'snare'),
-    }),
-    groove.makePart({
-      id: 'bass',
-      name: 'Bass drum',
-      role: 'bass drum',
-      limb: 'RF',
-      strokes: row('4.........4.....', 'bass drum'),
-    }),
-  ],
-})
-
-/** A groove's parts, a figure or a dot a slot: `{ bass: '4.........4.....' }`; an edit's are those it changes in the sample; several passes on end. */
-function rows(of: groove.Groove | groove.Edit | { ok: boolean; value?: unknown; reason?: string }): unknown {
-  if ('ok' in of) return of.ok ? rows(of.value as groove.Edit) : of.reason
-  if (!('bars' in of && 'parts' in of)) {
-    const after = groove.apply(sample, of as groove.Edit)
-    if (!after.ok) return after.reason
-    const [before, then] = [rows(sample), rows(after.value.document)] as [
-      Record<string, string>,
-      Record<string, string>,
-    ]
-    return Object.fromEntries(
-      Object.entries(then)
-        .filter(([id, line]) => before[id] !== line)
-        .concat(
-          Object.keys(before)
-            .filter(id => !(id in then))
-            .map(id => [id, 'gone']),
-        ),
-    )
-  }
-  const whole = of as groove.Groove
-  const slots = time.slotsOf(whole.bars)
-  return Object.fromEntries(
-    whole.parts.map(part => [
-      part.id,
-      slots
-        .map(
-          slot => part.strokes.find(stroke => stroke.at >= slot.at && stroke.at < slot.at + slot.length)?.level ?? '.',
-        )
-        .join(''),
-    ]),
-  )
-}
-
-/** The sample without its first bass drum. */
-function without(one: groove.Groove): groove.Groove {
-  return {
-    ...one,
-    parts: one.parts.map(part => (part.id === 'bass' ? { ...part, strokes: part.strokes.slice(1) } : part)),
-  }
-}
-/** Ids by number. */
-const counter = () => {
-  let n = 0
-  return () => `id-${++n}`
-}
-const fillGround = { round: sample, next: sample, kit: kit.DEFAULT_KIT, tempo: sample.tempo }
-/** Single strokes through the last beat, led round the drums. */
-function madeFill() {
-  const made = phrase.makeFill(
-    {
-      from: 15120,
-      length: 5040,
-      source: { kind: 'singles' },
-      path: { seed: 1, afresh: false },
-      first: 'R',
-      loudness: 'growing',
-      feet: 'kept',
-      ending: 'crash',
-    } as never,
-    fillGround,
-  )
-  return made.ok ? made.value : made
-}
-
-/** A plan of the sample with its first stage, what they are made of, and an entry of the log. */
-function practised() {
-  const plan = practise.planFor(sample, counter())
-  if (!plan.ok) throw new Error(plan.reason)
-  const entry = practise.makeEntry({
-    id: 'entry',
-    at: '2026-03-01T18:00:00.000Z',
-    day: '2026-03-01',
-    subject: { kind: 'groove', id: 'sample', revision: 1, title: 'Sample' },
-    stage: 'All',
-    seconds: 120,
-    tempo: { bpm: 96, counts: '1/4' },
-    word: 'solid',
-  })
-  return {
-    plan: plan.value,
-    stage: plan.value.stages[0],
-    entry,
-    material: { grooves: new Map([['sample', sample]]), phrases: new Map(), kitOf: () => kit.DEFAULT_KIT },
-  }
-}
-
-const FOLDERS = {
-  time,
-  kit,
-  groove,
-  perform,
-  style,
-  sticking,
-  analyse,
-  vary,
-  limbs,
-  phrase,
-  measure,
-  record,
-  practise,
-  sound,
-  notation,
-  formats,
-  documents,
-  editor,
-} as Record<string, object>
-
-/** What the examples of a folder speak of: all that the core's folders export, its own above the others', and a few names more (core/README.md). */
-const scopeOf = (folder: string): Record<string, unknown> => ({
-  ...Object.assign({}, ...Object.values(FOLDERS)),
-  ...FOLDERS[folder],
-  bars,
-  beats: time.beatsOf(bars),
-  groove: sample,
-  kit: kit.DEFAULT_KIT,
-  rows,
-  /** With a line above; without its first bass drum; too fast for a right hand; and what a sticking is laid on. */
-  lined: { ...sample, guides: [{ id: 'riff', name: 'Riff', notes: [{ at: 0, length: 5040, level: 3 }] }] },
-  part: (id: string) => groove.partOf(sample, id),
-  events: groove.timeline(sample, kit.DEFAULT_KIT),
-  lighter: without(sample),
-  fast: { ...sample, tempo: { bpm: 320, counts: '1/4' } },
-  sixteenths: { meter: time.meter(4, 4), slots: 4, changing: false },
-  phrase: phrase.phraseFrom(sample, 1, counter()),
-  fill: madeFill(),
-  measures: measure.measure(
-    [{ at: 0, limb: 'RH', pieceId: 'snare', level: 3, tick: 0, bar: 0, instant: 0, grace: false } as never],
-    [{ at: 0.012, limb: 'RH' }],
-    { input: 'keys', tells: 'limb', vouched: true, bars: 1 },
+/** Every module of the core by its path without ending, as `groove/touch`; a folder's door is `groove/index`. */
+const MODULES = new Map<string, Record<string, unknown>>(
+  await Promise.all(
+    readdirSync('core', { recursive: true })
+      .map(String)
+      .filter(name => /^\w+\/.*\.ts$/.test(name) && !name.endsWith('.test.ts'))
+      .map(async file => {
+        const name = file.replace(/\.ts$/, '')
+        return [
+          name,
+          (await import(/* @vite-ignore */ `${process.cwd()}/core/${name}.ts`)) as Record<string, unknown>,
+        ] as const
+      }),
   ),
-  laps: practised().plan.stages.map(() => ({ bars: 1, seconds: 2.4 })),
-  fillGround,
-  ...practised(),
-  geometry: notation.layOut(bars, ['RH', 'LH', 'RF', 'LF'], 800, notation.FULL),
-  midi: formats.writeGrooveMidi(sample, kit.DEFAULT_KIT),
-})
+)
+const DOORS = [...MODULES.keys()].filter(name => /^\w+\/index$/.test(name))
+const folderOf = (name: string): string => name.split('/')[0]!
 
-/** Runs an expression of an example in a docstring of that folder. */
+/** Where a word of an example comes from, and what it is. */
+interface Found {
+  module: string
+  value: unknown
+}
+
+/**
+ * What a word of an example means in a file: what the file exports, else what a file of its folder does, else a name of test/sample.ts,
+ * else what just one other folder has in its door.
+ */
+function meaning(word: string, name: string): Found | undefined {
+  const folder = folderOf(name)
+  const own = [name, ...[...MODULES.keys()].filter(one => one.startsWith(`${folder}/`) && one !== `${folder}/index`)]
+  const home = own.find(one => word in (MODULES.get(one) ?? {}))
+  if (home) return { module: `../core/${home}`, value: MODULES.get(home)![word] }
+  if (word in sample) return { module: './sample', value: sample[word as keyof typeof sample] }
+  const doors = DOORS.filter(one => folderOf(one) !== folder && word in MODULES.get(one)!)
+  return doors.length === 1 ? { module: `../core/${doors[0]}`, value: MODULES.get(doors[0]!)![word] } : undefined
+}
+
+/** The words of an expression that may come from elsewhere: no properties, no text. */
+const wordsIn = (expression: string): string[] => [
+  ...new Set(
+    expression
+      .replace(/'(?:[^'\\]|\\.)*'|"(?:[^"\\]|\\.)*"/g, "''")
+      .match(/(?<![\w$.])(?<!\.\s)[A-Za-z_$][\w$]*/g)
+      ?.concat(expression.match(/(?<=\.\.\.)[A-Za-z_$][\w$]*/g) ?? []) ?? [],
+  ),
+]
+
+const scopeOf = (expression: string, file: string): Map<string, Found> => {
+  const name = file.replace(/\.ts$/, '')
+  return new Map(
+    wordsIn(expression).flatMap(word => {
+      const found = meaning(word, name)
+      return found ? [[word, found] as const] : []
+    }),
+  )
+}
+
+/** Runs an expression of an example in a docstring of that file. */
 export function run(expression: string, file: string): unknown {
-  const scope = scopeOf(file.split('/')[0]!)
-  return new Function(...Object.keys(scope), `return (${expression})`)(...Object.values(scope))
+  const scope = scopeOf(expression, file)
+  return new Function(...scope.keys(), `return (${expression})`)(...[...scope.values()].map(one => one.value))
+}
+
+/** Codes of the compiler: a property that a type lacks; properties that a value lacks. */
+const [UNKNOWN_PROPERTY, ARGUMENT] = [2339, 2345] as const
+const LACKS: readonly number[] = [2739, 2740, 2741]
+
+/**
+ * Whether a complaint counts. An example shows what comes of what can be done, and takes the value out of a result, or what it wants out
+ * of an edit, without asking first. It gives of an object what matters, and leaves out the rest.
+ */
+function isMisfit({ code, messageText }: ts.Diagnostic): boolean {
+  const text = ts.flattenDiagnosticMessageText(messageText, ' ')
+  if (code === UNKNOWN_PROPERTY) return typeof messageText === 'string' || !messageText.next
+  if (LACKS.includes(code)) return false
+  return code !== ARGUMENT || !/is missing (the following properties|in type)/.test(text)
+}
+
+/** What the compiler has against the examples, each with its file: words that mean nothing there, and values that do not fit. */
+export function misfits(all: readonly Documented[]): string[] {
+  const texts = new Map<string, string>()
+  const shown = new Map<string, Documented>()
+  for (const one of all)
+    for (const [i, { expression }] of one.examples.entries()) {
+      const imports = [...scopeOf(expression, one.file)].map(
+        ([word, { module }]) => `import { ${word} } from '${module}'`,
+      )
+      const path = `${process.cwd()}/test/__${one.file.replaceAll('/', '_').replace(/\.ts$/, '')}_${one.name}_${i}.ts`
+      texts.set(path, `${imports.join('\n')}\nexport const shown = (${expression})\n`)
+      shown.set(path, one)
+    }
+  const { options } = ts.parseJsonConfigFileContent(
+    ts.readConfigFile('test/tsconfig.json', name => readFileSync(name, 'utf8')).config,
+    ts.sys,
+    'test',
+  )
+  const host = ts.createCompilerHost({ ...options, strict: false, noEmit: true })
+  const { readFile, fileExists, getSourceFile } = host
+  host.readFile = name => texts.get(name) ?? readFile(name)
+  host.fileExists = name => texts.has(name) || fileExists(name)
+  host.getSourceFile = (name, version, ...more) => {
+    const text = texts.get(name)
+    return text === undefined ? getSourceFile(name, version, ...more) : ts.createSourceFile(name, text, version)
+  }
+  const program = ts.createProgram(
+    [...shown.keys()],
+    { ...options, strict: false, strictNullChecks: false, noImplicitAny: false, noEmit: true, noUnusedLocals: false },
+    host,
+  )
+  return [...shown].flatMap(([path, { file, name }]) => {
+    const source = program.getSourceFile(path)
+    return source
+      ? [...program.getSyntacticDiagnostics(source), ...program.getSemanticDiagnostics(source)]
+          .filter(isMisfit)
+          .map(fault => `core/${file}, ${name}: ${ts.flattenDiagnosticMessageText(fault.messageText, ' ')}`)
+      : [`${dirname(path)}: not read`]
+  })
 }
 
 /** A function that a folder exports, and that is not for its own use alone. */
 export const isPublic = ({ file, name, internal }: Documented): boolean =>
-  !internal && name in FOLDERS[file.split('/')[0]!]!
+  !internal && name in MODULES.get(`${folderOf(file)}/index`)!
 
 export interface Documented {
   file: string

@@ -101,7 +101,7 @@ export function sayOutOfReach(groove: Groove, { limb, metres, strokes }: OutOfRe
 
 /**
  * `'The hands cross on 2 and 4: right on hi-hat, left on snare. …'`
- * @example sayCrossing(groove, { right: { piece: pieceOf(kit, 'hi-hat') }, left: { piece: pieceOf(kit, 'snare') }, ats: [5040, 15120] }) // => 'The hands cross on 2 and 4: right on hi-hat, left on snare. This kit is played open-handed.'
+ * @example sayCrossing(groove, { right: events[0], left: events.find(one => one.limb === 'LH'), ats: [5040, 15120] }) // => 'The hands cross on 2 and 4: right on hi-hat, left on snare. This kit is played open-handed.'
  */
 export const sayCrossing = (groove: Groove, { right, left, ats }: Crossing, counting?: Counting): string =>
   `The hands cross on ${sayPlaces(groove, ats, counting)}: right on ${name(right)}, left on ${name(left)}. This kit is played open-handed.`

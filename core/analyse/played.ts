@@ -1,5 +1,13 @@
 import type { Kit } from '#core/kit'
-import { type Groove, type TimedStroke, grooveTicks, passSeconds, roundsOf, sounding, timeline } from '#core/groove'
+import {
+  type Groove,
+  type TimedStroke,
+  grooveTicks,
+  passSeconds,
+  passesUntilAlike,
+  sounding,
+  timeline,
+} from '#core/groove'
 
 /** What is read: every stroke of the parts that sound, round after round until parts with a cycle of their own have come home. */
 export interface Played {
@@ -21,7 +29,7 @@ const MOST_ROUNDS = 16
  */
 export function played(groove: Groove, kit: Kit): Played {
   const heard = sounding(groove)
-  const all = roundsOf(heard)
+  const all = passesUntilAlike(heard)
   const rounds = Math.min(all, MOST_ROUNDS)
   const [seconds, ticks] = [passSeconds(groove), grooveTicks(groove)]
   const events = Array.from({ length: rounds }, (_, round) =>

@@ -33,7 +33,6 @@ interface FromWish {
 
 /**
  * The strokes of a stretch, in order, their places told from its first bar.
- * @example strokesIn(readMidi(midi, kit).value, { from: 0, bars: 1 }).length // => 14
  */
 function strokesIn(
   { bars, strokes }: Pick<Score, 'bars' | 'strokes'>,

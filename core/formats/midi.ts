@@ -1,7 +1,7 @@
 import { writeMidi } from 'midi-file'
 import type { MidiEvent } from 'midi-file'
 import { type Kit, LEVEL_VELOCITIES, LIMBS, LIMB_NAMES, noteOf } from '#core/kit'
-import { type Groove, barTicks, grooveTicks, roundsOf } from '#core/groove'
+import { type Groove, barTicks, grooveTicks, passesUntilAlike } from '#core/groove'
 import { CueLine, type Performance, type StrokeCue, firstTempo, passes } from '#core/perform'
 import {
   type Meter,
@@ -54,7 +54,7 @@ export function writeGrooveMidi(
   { swing = 'played', tracks = 'one' }: MidiWish = {},
 ): Uint8Array {
   const groove = swing === 'words' ? straight(given) : given
-  const rounds = Math.max(1, Math.min(roundsOf(groove), Math.floor(LONGEST / groove.bars.length)))
+  const rounds = Math.max(1, Math.min(passesUntilAlike(groove), Math.floor(LONGEST / groove.bars.length)))
   const strokes = new CueLine(passes(groove, kit, rounds))
     .between(-Infinity, Infinity)
     .filter((cue): cue is StrokeCue => cue.kind === 'stroke' && cue.heard && !!cue.piece)

@@ -53,9 +53,9 @@ export function refOf(groove: Groove, { partId, at }: { partId: string; at: numb
 
 /**
  * After how many times through the bars every part comes round to where it began: `1` where none has a cycle of its own.
- * @example [roundsOf(groove), roundsOf({ bars, parts: [{ ...part('bass'), every: 3780 }] })] // => [1, 3]
+ * @example [passesUntilAlike(groove), passesUntilAlike({ bars, parts: [{ ...part('bass'), every: 3780 }] })] // => [1, 3]
  */
-export function roundsOf(groove: Pick<Groove, 'bars' | 'parts'>): number {
+export function passesUntilAlike(groove: Pick<Groove, 'bars' | 'parts'>): number {
   const total = grooveTicks(groove)
   return groove.parts.reduce((all, { every }) => (every ? lcm(all, every) : all), total) / total
 }

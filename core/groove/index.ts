@@ -87,7 +87,7 @@ export {
   withOrnament,
 } from './touch'
 export { type Cell, type Figure, beatMoved, cellFrom, clipOf, figureIn, figuresOf, readCell } from './cells'
-export { cycled, ownTick, refOf, roundsOf, sayComesRound, strokeAt } from './cycle'
+export { cycled, ownTick, refOf, passesUntilAlike, sayComesRound, strokeAt } from './cycle'
 export { crossedFeet, lacking, mirrored, repieced, sayCrossed } from './orient'
 export { type Blow, blowsOf } from './ornaments'
 export { nextOnHats } from './openings'

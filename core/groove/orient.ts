@@ -7,7 +7,6 @@ import { asPiece } from './touch'
 
 /**
  * The same hand or foot of the other side where it is a hand; feet stay on their pedals.
- * @example [otherHand('RH'), otherHand('RF')] // => ['LH', 'RF']
  */
 const otherHand = (limb: Limb): Limb => (limb.endsWith('H') ? otherSide(limb) : limb)
 

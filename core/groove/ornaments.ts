@@ -32,9 +32,3 @@ export function blowsOf(ornament: Ornament, level: Level, slotSeconds: () => num
   const graces = GRACES[ornament] ?? []
   return [...graces.map((after): Blow => ({ after, level: softer(level, 3) })), { after: 0, level }]
 }
-
-/**
- * How long before its stroke an ornament begins, in seconds.
- * @example leadOf(blowsOf('flam', 4, () => 0.15)) // => 0.032
- */
-const leadOf = (blows: readonly Blow[] | undefined): number => -(blows?.[0]?.after ?? 0)

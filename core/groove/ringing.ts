@@ -24,7 +24,7 @@ export const blowsIn = (
 
 /**
  * Whether a stroke leaves the hats open until something closes them.
- * @example ['open', 'hit'].map(kind => opensHats({ kind: 'hi-hat' }, kind)) // => [true, false]
+ * @example [opensHats({ kind: 'hi-hat' }, 'open'), opensHats({ kind: 'hi-hat' }, 'hit')] // => [true, false]
  */
 export const opensHats = (piece: Pick<Piece, 'kind'> | undefined, kind: StrokeKind): boolean =>
   piece?.kind === 'hi-hat' && (kind === 'open' || kind === 'splash')

@@ -29,7 +29,6 @@ const LOST = 0.08
 
 /**
  * How far a mean may be off by chance alone, in ms: twice its standard error.
- * @example doubt({ spread: 10, strokes: 100 }) // => 2
  */
 const doubt = ({ spread, strokes }: Pick<LimbMeasures, 'spread' | 'strokes'>): number =>
   spread === null || strokes < 2 ? Infinity : (2 * spread) / Math.sqrt(strokes)
@@ -170,7 +169,6 @@ export const saySlip = (groove: Pick<Groove, 'bars'>, { limb, tick, ms }: Slip, 
 
 /**
  * `'2 missed, 1 extra'`
- * @example sayLost({ missed: 2, extra: 1 }) // => '2 missed, 1 extra'
  */
 const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string =>
   [missed ? `${missed} missed` : '', extra ? `${extra} extra` : ''].filter(Boolean).join(', ') || 'none missed'

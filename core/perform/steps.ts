@@ -65,7 +65,7 @@ export function stepFrom(
 
 /**
  * Where the step before the one at instant `i` begins; the last step, from the first one back.
- * @example stepBefore(groove, instantsOf(groove, kit, new Set(['hats'])), 0, 'instant') // => 0
+ * @example stepBefore(groove, instantsOf(groove, kit, new Set(['hats'])), 0, 1) // => 7
  */
 export function stepBefore(
   groove: Pick<Groove, 'bars'>,

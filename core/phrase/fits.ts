@@ -26,7 +26,7 @@ export const roundBars = (groove: Pick<Groove, 'bars'>, bars: number): Groove['b
 
 /**
  * The key of the groove whose bars a section goes through, whether it is played or rested through.
- * @example grooveKeyOf({ rest: 'fours', like: 'sample', feet: true, click: true }) // => 'sample'
+ * @example grooveKeyOf({ like: 'sample' }) // => 'sample'
  */
 export const grooveKeyOf = (play: { groove: string } | { like: string }): string =>
   'groove' in play ? play.groove : play.like

@@ -35,7 +35,7 @@ export function sayWhen(when: When): string {
  * The title of a groove of a phrase, less the title of another of its grooves that it begins with: `'one more bass drum'` for “Wet Rope, one more bass drum”.
  * @example shortTitle({ grooves: { a: played(groove, 1), b: played({ ...groove, title: 'Sample, one more bass drum' }, 1) } }, 'b') // => 'one more bass drum'
  */
-export function shortTitle({ grooves }: Phrase, key: string): string {
+export function shortTitle({ grooves }: Pick<Phrase, 'grooves'>, key: string): string {
   const { title } = grooves[key]!.seen.groove
   const stem = Object.values(grooves)
     .map(one => `${one.seen.groove.title}, `)

@@ -179,7 +179,7 @@ const divided = (newId: () => string, name: string, key: string, round: number, 
 
 /**
  * A template’s form from its answers: refused, with what is missing, where they do not do.
- * @example formed(TEMPLATES[0], { grooves: [], asks: {} }, () => 'id').reason // => '“Three bars and a fill” wants 1 groove; choose “Groove” too.'
+ * @example formed(TEMPLATES[0], { grooves: [] }, () => 'id').reason // => '“Three bars and a fill” wants 1 groove; choose “Groove” too.'
  */
 export function formed(template: Template, answers: Answers, newId: () => string): Result<Formed> {
   const least = template.grooves.length

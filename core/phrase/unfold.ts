@@ -25,7 +25,7 @@ const cycles = (groove: Groove): boolean => groove.parts.some(part => part.every
 /**
  * A groove as it is played over so many bars from its first: its bars again and again, muted parts left out, parts that repeat on
  * their own written out from where they are after `gone` ticks of it. The same object each time it is asked for.
- * @example rows(unfolded(groove, 2, 0, 'none')).bass // => '4.........4.....4.........4.....'
+ * @example rows(unfolded(groove, 2, 0, 'running on')).bass // => '4.........4.....4.........4.....'
  */
 export function unfolded(groove: Groove, bars: number, gone: number, wayIn: WayIn): Groove {
   const phase = cycles(groove) ? gone : 0

@@ -115,7 +115,7 @@ export const ENTRY_SHAPE = {
 
 /**
  * An entry of version 1, which said neither format nor version, made to say so.
- * @example markedEntry({ id: 'old', bpm: 96 }).format // => 'bazzet-entry'
+ * @example markedEntry({ id: 'old', bpm: 96 }) // => { format: 'bazzet-entry', version: 1, id: 'old', bpm: 96 }
  */
 export const markedEntry = (input: unknown): unknown =>
   typeof input === 'object' && input !== null && 'bpm' in input && !('format' in input)

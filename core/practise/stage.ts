@@ -101,7 +101,6 @@ export const stageSchema = z
   })
 
 export type Stage = z.infer<typeof stageSchema>
-type KeptTempo = z.infer<typeof keptTempoSchema>
 /** A stage as it may be written, what has a usual value left out. */
 export type NewStage = z.input<typeof stageSchema>
 
@@ -129,7 +128,7 @@ export const makeStage = (
 
 /**
  * A tempo as it is kept without the mark of an assumption: what a player has set, or a groove says.
- * @example plainTempo({ bpm: 96, counts: '1/4', assumed: true }) // => { bpm: 96, counts: '1/4' }
+ * @example plainTempo(groove.tempo) // => { bpm: 100, counts: '1/4' }
  */
 export const plainTempo = ({ bpm, counts }: Tempo): Tempo => ({ bpm, counts })
 

@@ -45,7 +45,6 @@ const scaled = (samples: Float32Array, peak: number): Float32Array => {
 
 /**
  * So long and so loud as another sound of the same stroke: decays at its pace, within what the recording has, and is as loud to the ear.
- * @example matched(new Float32Array(4410), new Float32Array(4410), 0.5).length // => 4410
  */
 function matched(samples: Float32Array, like: Float32Array, peak: number): Float32Array {
   const [mine, wanted] = [ringOf(samples), ringOf(like)]

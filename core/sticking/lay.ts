@@ -11,7 +11,7 @@ export interface Ground {
 
 /**
  * So many bars of a ground: one grid through all of their beats, where they take it.
- * @example groundBars({ meter: meter(7, 8), slots: 4, changing: false }, 1)[0].slots // => [4, 4, 6]
+ * @example groundBars({ meter: meter(7, 8), slots: 4 }, 1)[0].slots // => [4, 4, 6]
  */
 export const groundBars = ({ meter, slots }: Pick<Ground, 'meter' | 'slots'>, count: number): Bar[] =>
   makeBars(meter, count, evenSlots(meter, slots) ?? slots)

@@ -138,7 +138,7 @@ export const accentTurned = (sticking: Sticking, place: number): Sticking =>
 
 /**
  * True where a limb strikes at a place of a sticking, be it with another.
- * @example ['R', 'F', 'L'].map(who => strikes(readSticking('(rf)').value[0], who)) // => [true, true, false]
+ * @example [strikes(readSticking('(rf)').value[0], 'F'), strikes(readSticking('(rf)').value[0], 'L')] // => [true, false]
  */
 export const strikes = (place: StickingStroke | null | undefined, who: Letter): boolean =>
   place?.who === who || (who === 'F' && place?.foot !== undefined)

@@ -54,7 +54,7 @@ const recuts = new WeakMap<Groove['bars'], Map<string, Groove['bars']>>()
 
 /**
  * Bars made from others by cutting their beats anew; the same object for the same cut, so that its grid is worked out once.
- * @example recut(groove, [3, null, null, null], { from: 0, to: 20160 }).bars[0].slots // => [4, 4, 4, 4]
+ * @example recut(bars, [{ ...bars[0], slots: [4, 4, 4, 8] }])[0].slots // => [4, 4, 4, 8]
  */
 export function recut(bars: Groove['bars'], after: Groove['bars']): Groove['bars'] {
   const known = recuts.get(bars) ?? new Map<string, Groove['bars']>()
