@@ -90,5 +90,4 @@ export const runsOf = (phrase: Phrase, sections: readonly Folded[][], before: re
 export const shownFor = (run: Run, at: number): number => run.at + ((at - run.at) % run.cells.length)
 
 /** The bar of a list by its number, or the last there is. */
-const barAt = (bars: readonly PhraseBar[], bar: number): PhraseBar | undefined =>
-  bars[Math.min(bar, bars.length - 1)]
+const barAt = (bars: readonly PhraseBar[], bar: number): PhraseBar | undefined => bars[Math.min(bar, bars.length - 1)]

@@ -43,3 +43,12 @@ export function claveIn(bars: readonly BarTime[], clave: Clave): number[] | unde
   const pulse = length / (twelve ? 12 : 16)
   return Array.from({ length: total / length }, (_, round) => strokes.map(at => round * length + at * pulse)).flat()
 }
+
+/**
+ * Whether a part plays one of the claves, by its rhythm: whatever it is called and struck on.
+ * @example [isClave(bars, { strokes: claveIn(bars, 'son clave 2-3').map(at => ({ at })) }), isClave(bars, part('hats'))] // => [true, false]
+ */
+export function isClave(bars: readonly BarTime[], { strokes }: { strokes: readonly { at: number }[] }): boolean {
+  const played = strokes.map(stroke => stroke.at).join()
+  return CLAVES.some(clave => claveIn(bars, clave)?.join() === played)
+}

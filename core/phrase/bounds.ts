@@ -34,3 +34,6 @@ export type FillFeet = (typeof FILL_FEET)[number]
 /** How a fill says that home is coming. */
 export const ENDINGS = ['none', 'crash', 'one more bass drum', 'stop', 'unison', 'early crash'] as const
 export type Ending = (typeof ENDINGS)[number]
+/** Those with a crash, and those that are loud. */
+export const CRASHES: readonly Ending[] = ['crash', 'early crash']
+export const LOUD_ENDINGS: readonly Ending[] = [...CRASHES, 'one more bass drum', 'stop']

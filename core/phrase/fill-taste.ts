@@ -1,6 +1,6 @@
-import { styleOf } from '#core/style'
-import { isHand } from '#core/kit'
-import { QUIET } from '#core/vary'
+import { type Kit, isHand, pieceOf } from '#core/kit'
+import { isQuiet, styleOf } from '#core/style'
+import { CRASHES, LOUD_ENDINGS } from './bounds'
 import type { Crossing } from './joins'
 import type { FillGround } from './fill-ground'
 import { slotsWithin } from './make-fill'
@@ -33,8 +33,15 @@ const pieces = ({ hands }: FillTrial): string[] => hands.map(stroke => stroke.pi
 const drums = (trial: FillTrial): number => new Set(pieces(trial)).size
 const changes = (trial: FillTrial): number =>
   pieces(trial).filter((piece, i, all) => i > 0 && piece !== all[i - 1]).length
-const isLow = (piece: string | undefined): boolean => piece !== undefined && /floor|low/.test(piece)
-const quiet = ({ ground }: FillTrial): boolean => QUIET.includes(ground.round.style)
+/** A floor tom, or of several drums of a kind the lowest; toms are high where there is a floor tom too. */
+function isLow(kit: Kit, id: string | undefined): boolean {
+  const piece = id === undefined ? undefined : pieceOf(kit, id)
+  if (!piece || piece.kind === 'floor tom') return piece !== undefined
+  if (piece.kind === 'tom' && kit.pieces.some(other => other.kind === 'floor tom')) return false
+  const alike = kit.pieces.filter(other => other.kind === piece.kind)
+  return alike.some(other => other.pitch > piece.pitch) && alike.every(other => other.pitch >= piece.pitch)
+}
+const quiet = ({ ground }: FillTrial): boolean => isQuiet(ground.round.style)
 const marked = ({ fill }: FillTrial): boolean => fill.ending !== 'none'
 
 /** The rules; weights add up, and a fill is offered only where no veto speaks. */
@@ -51,7 +58,7 @@ export const FILL_TASTE: readonly FillRule[] = [
     name: 'A crash in a quiet style',
     kind: 'veto',
     reason: 'Quiet styles mark home with a softer thing.',
-    holds: trial => quiet(trial) && /crash|bass|stop/.test(trial.fill.ending),
+    holds: trial => quiet(trial) && LOUD_ENDINGS.includes(trial.fill.ending),
   },
   {
     id: 'accent-quiet',
@@ -89,7 +96,7 @@ export const FILL_TASTE: readonly FillRule[] = [
     kind: 'for',
     weight: 0.2,
     reason: 'A line that goes down has somewhere to arrive.',
-    holds: trial => isLow(pieces(trial).at(-1)),
+    holds: trial => isLow(trial.ground.kit, pieces(trial).at(-1)),
   },
   {
     id: 'one-drum-swell',
@@ -161,7 +168,7 @@ export const FILL_TASTE: readonly FillRule[] = [
     kind: 'against',
     weight: 0.15,
     reason: 'The ride carries on; home is marked by the bass drum.',
-    holds: ({ fill, ground }) => styleOf(ground.round.style)?.family === 'jazz' && /crash/.test(fill.ending),
+    holds: ({ fill, ground }) => styleOf(ground.round.style)?.family === 'jazz' && CRASHES.includes(fill.ending),
   },
 ]
 

@@ -2,7 +2,7 @@ import { type Groove, type MoveMade, LIMITS, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { type Tempo, beatsOf, barStarts } from '#core/time'
-import { asVariation, firstBroken, firstParams, moveOf, runMove, titleAfter } from '#core/vary'
+import { asVariation, firstBroken, firstParams, leadTo, MOVES, type Move, runMove, titleAfter } from '#core/vary'
 import { makeSection } from './commands'
 import { fillIdeas } from './fill-ideas'
 import { roundBars } from './fits'
@@ -209,36 +209,27 @@ export interface SmallChange {
   groove: Groove
 }
 
-/** Moves that change a little and are heard: what “each change once” offers, in this order. */
-const SMALL = [
-  'open-last',
-  'extra-snare',
-  'bass-add',
-  'off-beat-accent',
-  'ghost-fill',
-  'bass-drop-one',
-  'rest',
-  'crash',
-  'doubles-before',
-  'ornament',
-  'hat-foot',
-  'accent-every',
-  'bass-thin',
-  'ghosts-out',
-] as const
+/** The moves that templates offer as a kind of change, in their order. */
+const offeredAs = (kind: 'small' | 'busier'): Move[] =>
+  MOVES.filter(move => move.offered?.[kind] !== undefined).sort((a, b) => a.offered![kind]! - b.offered![kind]!)
 
 /**
  * What of Vary’s small moves can be made on a groove with its backbeat left standing and nothing hard, as each is first offered.
  * @example smallChanges(groove, kit).length // => 14
  */
-export function smallChanges(groove: Groove, kit: Kit, ids: readonly string[] = SMALL): SmallChange[] {
-  return ids.flatMap((id): SmallChange[] => {
-    const move = moveOf(id)
-    const params = move && firstParams(move, groove, kit, ['backbeat', 'playable'])
-    const done = move && params && runMove(move, groove, params, kit)
+export function smallChanges(groove: Groove, kit: Kit, moves = offeredAs('small')): SmallChange[] {
+  return moves.flatMap((move): SmallChange[] => {
+    const params = firstParams(move, groove, kit, ['backbeat', 'playable'])
+    const done = params && runMove(move, groove, params, kit)
     if (!done?.ok || firstBroken(['backbeat', 'playable'], groove, done.value.groove, kit)) return []
     return [
-      { move: id, name: move!.name, sentence: done.value.sentence, made: done.value.made, groove: done.value.groove },
+      {
+        move: move.id,
+        name: move.name,
+        sentence: done.value.sentence,
+        made: done.value.made,
+        groove: done.value.groove,
+      },
     ]
   })
 }
@@ -248,7 +239,7 @@ export function smallChanges(groove: Groove, kit: Kit, ids: readonly string[] = 
  * @example otherCymbals(groove, kit).map(change => change.name) // => ['Lead to the ride', 'Lead to the ride bell']
  */
 export const otherCymbals = (groove: Groove, kit: Kit): SmallChange[] => {
-  const move = moveOf('lead-to')!
+  const move = leadTo
   return move.params
     .flatMap(spec => (spec.kind === 'choice' ? spec.of : []))
     .flatMap((to): SmallChange[] => {
@@ -271,8 +262,7 @@ export const otherCymbals = (groove: Groove, kit: Kit): SmallChange[] => {
  * What makes a groove busier, for “simple and busy”.
  * @example busierChanges(groove, kit).length // => 5
  */
-export const busierChanges = (groove: Groove, kit: Kit): SmallChange[] =>
-  smallChanges(groove, kit, ['ghost-fill', 'bass-add', 'doubles-before', 'thicken', 'extra-snare'])
+export const busierChanges = (groove: Groove, kit: Kit): SmallChange[] => smallChanges(groove, kit, offeredAs('busier'))
 
 /**
  * A small change as a groove of its own, made from a groove at a revision.

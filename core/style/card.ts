@@ -47,6 +47,9 @@ export const STYLE_FAMILIES = [
 ] as const
 export type StyleFamily = (typeof STYLE_FAMILIES)[number]
 
+/** What sets a style apart for rules of taste: crashes and loud fills are out of place; the lead hand is on the snare; the bass drum leaves the 1 open, or goes with the backbeat. */
+export type CardTrait = 'quiet' | 'lead on the snare' | '1 left open' | 'bass drum on the backbeat'
+
 /** A style: its time, its tempo, the order its limbs are usually layered in, and parts to try for each. Limbs are those of a right-handed player. */
 export interface StyleCard {
   id: string
@@ -64,6 +67,7 @@ export interface StyleCard {
   candidates: Candidate[]
   loudness: Loudness
   constraints: Constraint[]
+  traits?: readonly CardTrait[]
 }
 
 /** A player's way of sitting at the kit: which side leads, and whether the hands are crossed over the hats or open. */

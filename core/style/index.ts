@@ -1,8 +1,16 @@
-export { type Candidate, type StyleCard, type StyleFamily, candidatesFor, orient, STYLE_FAMILIES } from './card'
+export {
+  type CardTrait,
+  type Candidate,
+  type StyleCard,
+  type StyleFamily,
+  candidatesFor,
+  orient,
+  STYLE_FAMILIES,
+} from './card'
 export { footHolds } from './offers'
 export { beginStyle, countedIn } from './begin'
 export { breaksAtTurn, figureBars, partFrom, rowBars } from './lay'
-export { STYLE_CARDS, styleOf, stylesFound } from './cards/index'
+export { STYLE_CARDS, isQuiet, styleOf, stylesFound } from './cards/index'
 export { fitsStyle } from './fit'
 export { balanceOf, leveled, sayInversion, sayRoleBalance } from './loudness'
 export { type CompingCell, COMPING_CELLS, placeCell } from './cells'

@@ -164,8 +164,8 @@ export class IdeaSearch {
   /** A find as the rules of taste look at it. */
   private trialOf(found: Found): Trial {
     const { judged, nearer } = found
-    const moves = new Set<string>()
-    for (let at: Found | undefined = found; at?.move; at = at.before) moves.add(at.move.id)
+    const moves = new Set<Move>()
+    for (let at: Found | undefined = found; at?.move; at = at.before) moves.add(at.move)
     return {
       home: this.homeSeen,
       now: new Seen(judged.groove, this.kit, this.homeSeen),

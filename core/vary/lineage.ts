@@ -111,7 +111,7 @@ export function titleAfter(parent: Groove, made: readonly MoveMade[]): string {
 /** `'backbeat later'` for a displacement of parts; undefined for any other move. */
 function displaced(parent: Groove, { move, params }: MoveMade): string | undefined {
   const { slots, partIds } = params
-  if (typeof slots !== 'number' || (move !== 'displace' && move !== 'displace-all')) return undefined
+  if (typeof slots !== 'number' || !moveOf(move)?.traits?.includes('by slots')) return undefined
   const names =
     Array.isArray(partIds) && partIds.length < parent.parts.length
       ? parent.parts.filter(part => (partIds as string[]).includes(part.id)).map(part => part.name.toLowerCase())

@@ -57,6 +57,12 @@ export type MoveGroup = (typeof MOVE_GROUPS)[number]
 export const PROMISES = ['lead', 'backbeat', 'feet', 'linear', 'playable', 'same', 'busier', 'simpler'] as const
 export type PromiseId = (typeof PROMISES)[number]
 
+/**
+ * What a move does, for whoever judges by it: it puts things elsewhere on purpose, parts by whole slots; it changes how loud and
+ * nothing else; it is named for a change of swing; it takes the lead hand to the snare on purpose.
+ */
+export type MoveTrait = 'displaces' | 'by slots' | 'only loudness' | 'changes swing' | 'lead to the snare'
+
 /** What making a move comes to: the new groove, and what it did in a sentence, worked out when it is asked for. */
 export interface Made {
   groove: Groove
@@ -74,6 +80,10 @@ export interface Move {
   /** What it does, in one sentence. */
   about: string
   params: readonly ParamSpec[]
+  /** What it does that rules of taste ask for; a move that says nothing does none of it. */
+  traits?: readonly MoveTrait[]
+  /** Its place among what the templates of a phrase offer, from 1: small changes that are heard, and what makes a groove busier. */
+  offered?: { small?: number; busier?: number }
   /** What it leaves as it is, whatever the groove and the parameters; strokes moved out of a pick-up that sounds only once may meet others, though. */
   keeps: readonly PromiseId[]
   make(groove: Groove, params: Params, kit: Kit): Result<Made>

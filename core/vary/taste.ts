@@ -1,7 +1,9 @@
 import { played, syncopationOf } from '#core/analyse'
 import { type Kit, isHand } from '#core/kit'
-import { type StyleFamily, fitsStyle, styleOf } from '#core/style'
+import { isClave } from '#core/perform'
+import { type CardTrait, type StyleFamily, fitsStyle, isQuiet, styleOf } from '#core/style'
 import { convertTempo } from '#core/time'
+import type { Move, MoveTrait } from './move'
 import type { Seen } from './taste-seen'
 import { gridOf } from './work'
 
@@ -10,8 +12,8 @@ export interface Trial {
   home: Seen
   readonly now: Seen
   kit: Kit
-  /** The ids of the moves that led here. */
-  moves: ReadonlySet<string>
+  /** The moves that led here. */
+  moves: ReadonlySet<Move>
   /** The share of strokes that are other than home's, and whether the last step brought it nearer to home again. */
   distance: number
   nearer: boolean
@@ -23,7 +25,7 @@ export interface Trial {
 
 /**
  * A rule of taste: a veto keeps an idea from being offered, `for` and `against` move it up and down by a weight. `reason` is
- * what a drummer would say for the rule; `says` is said on an idea that it speaks for. `except` are styles and families where
+ * what a drummer would say for the rule; `says` is said on an idea that it speaks for. `except` are families, and traits of styles, where
  * it does not hold.
  */
 export interface TasteRule {
@@ -33,29 +35,14 @@ export interface TasteRule {
   weight?: number
   reason: string
   says?: string
-  except?: readonly (StyleFamily | (string & {}))[]
+  except?: readonly (StyleFamily | CardTrait)[]
   /** Looked at while searching, thousands a second; others once an idea is about to be shown. */
   quick?: true
   holds(trial: Trial): boolean
 }
 
-/** Moves that put things elsewhere on purpose. */
-const DISPLACING = [
-  'displace',
-  'displace-all',
-  'displace-bar',
-  'half-time',
-  'double-time',
-  'beat-order',
-  'retrograde',
-  'bass-drop-one',
-  'read-line',
-] as const
-const LEVELS_ONLY = ['role-level', 'swell'] as const
-/** Styles in which a crash or a loud fill would be out of place, by their ids. */
-export const QUIET: readonly string[] = ['bossa-nova', 'brushed-ballad', 'jazz-waltz', 'cha-cha']
-
-const displaced = ({ moves }: Trial): boolean => DISPLACING.some(move => moves.has(move))
+const does = ({ moves }: Trial, trait: MoveTrait): boolean => [...moves].some(move => move.traits?.includes(trait))
+const displaced = (trial: Trial): boolean => does(trial, 'displaces')
 const first = (ats: Iterable<number>): boolean => [...ats].includes(0)
 
 /** Levels, kinds and limbs of each bar, so that equal bars read equal. */
@@ -152,7 +139,7 @@ export const TASTE: readonly TasteRule[] = [
     kind: 'veto',
     quick: true,
     reason: 'That is a change of volume, not a variation.',
-    holds: ({ moves }) => [...moves].every(move => (LEVELS_ONLY as readonly string[]).includes(move)),
+    holds: ({ moves }) => [...moves].every(move => move.traits?.includes('only loudness')),
   },
   {
     id: 'harder',
@@ -178,7 +165,7 @@ export const TASTE: readonly TasteRule[] = [
     kind: 'veto',
     quick: true,
     reason: 'Where home begins on the bass drum, so does what follows it, unless dropping it is the point.',
-    except: ['reggae-one-drop', 'tumbao-latin', 'songo'],
+    except: ['1 left open'],
     holds: trial => first(trial.home.bass.keys()) && !first(trial.now.bass.keys()) && !displaced(trial),
   },
   {
@@ -187,7 +174,7 @@ export const TASTE: readonly TasteRule[] = [
     kind: 'veto',
     quick: true,
     reason: 'Then nothing answers the snare.',
-    except: ['reggae-one-drop'],
+    except: ['bass drum on the backbeat'],
     holds: ({ home, now }) =>
       now.bass.size > 0 &&
       [...now.bass.keys()].every(at => now.snare.has(at)) &&
@@ -226,9 +213,8 @@ export const TASTE: readonly TasteRule[] = [
     kind: 'veto',
     quick: true,
     reason: 'Then no cymbal keeps the time.',
-    except: ['train-beat', 'street', 'samba'],
-    holds: ({ home, now, moves }) =>
-      now.leadOnSnare > home.leadOnSnare && !moves.has('backbeat-over') && !moves.has('read-line'),
+    except: ['street', 'lead on the snare'],
+    holds: trial => trial.now.leadOnSnare > trial.home.leadOnSnare && !does(trial, 'lead to the snare'),
   },
   {
     id: 'swing-changed',
@@ -236,7 +222,7 @@ export const TASTE: readonly TasteRule[] = [
     kind: 'veto',
     quick: true,
     reason: 'The feel belongs to the tune; only a step that is named for it changes it.',
-    holds: ({ home, now, moves }) => !now.swingsAs(home) && !moves.has('swing') && !moves.has('straight'),
+    holds: trial => !trial.now.swingsAs(trial.home) && !does(trial, 'changes swing'),
   },
   {
     id: 'bare-crash',
@@ -252,7 +238,7 @@ export const TASTE: readonly TasteRule[] = [
     kind: 'veto',
     quick: true,
     reason: 'Quiet styles mark a place with a softer thing.',
-    holds: ({ home, now }) => QUIET.includes(home.groove.style) && fresh(now.crashes, home.crashes).length > 0,
+    holds: ({ home, now }) => isQuiet(home.groove.style) && fresh(now.crashes, home.crashes).length > 0,
   },
   {
     id: 'doubled',
@@ -281,7 +267,7 @@ export const TASTE: readonly TasteRule[] = [
     holds: ({ home, now }) =>
       home.groove.parts.some(
         part =>
-          /clave/i.test(part.name) &&
+          isClave(home.groove.bars, part) &&
           part.strokes.map(stroke => stroke.at).join() !==
             now.groove.parts
               .find(one => one.id === part.id)
@@ -504,8 +490,9 @@ const CYMBALS: readonly string[] = ['hi-hat', 'ride', 'crash', 'china', 'splash'
 
 /** The rules that hold in a groove of a style, those turned off left out. @internal */
 export function rulesFor(style: string, off: readonly string[] = []): TasteRule[] {
-  const family = styleOf(style)?.family
-  return TASTE.filter(rule => !off.includes(rule.id) && !rule.except?.some(one => one === style || one === family))
+  const card = styleOf(style)
+  const is = (one: StyleFamily | CardTrait) => one === card?.family || card?.traits?.some(trait => trait === one)
+  return TASTE.filter(rule => !off.includes(rule.id) && !rule.except?.some(is))
 }
 
 /** What the taste makes of a trial: the veto that forbids it, or the weights that speak for and against it, summed, and what is said for it. @internal */

@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import type { Edit, Groove, MoveMade } from '#core/groove'
 import { sentence } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { LINE_READINGS, moveOf, runMove } from '#core/vary'
+import { LINE_READINGS, readLine, runMove } from '#core/vary'
 
 /** The ways in which a line is read, each as the groove it would make: seen and heard when it is pointed at, taken by a press. */
 const props = defineProps<{ groove: Groove; kit: Kit; line: string }>()
@@ -17,10 +17,9 @@ const emit = defineEmits<{
 const hearing = ref(true)
 const root = useTemplateRef('root')
 
-const read = moveOf('read-line')!
 const readings = computed(() =>
   LINE_READINGS.map(reading => {
-    const done = runMove(read, props.groove, { line: props.line, how: reading.name }, props.kit)
+    const done = runMove(readLine, props.groove, { line: props.line, how: reading.name }, props.kit)
     return {
       id: reading.id,
       name: sentence(reading.name),

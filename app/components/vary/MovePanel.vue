@@ -9,6 +9,7 @@ import {
   changedStrokes,
   firstBroken,
   firstParams,
+  displaceAll,
   moveOf,
   pointedAt,
   runMove,
@@ -28,7 +29,7 @@ const emit = defineEmits<{
 const vary = useVary()
 const recipes = useRecipes()
 
-const move = computed(() => moveOf(vary.moveId) ?? moveOf('displace-all')!)
+const move = computed(() => moveOf(vary.moveId) ?? displaceAll)
 const params = computed<Params | undefined>(
   () => vary.told[move.value.id] ?? firstParams(move.value, props.groove, props.kit, vary.promises),
 )

@@ -36,3 +36,9 @@ export function stylesFound(words: string): StyleCard[] {
  * @example styleOf('funk-sixteenths').name // => 'Funk sixteenths'
  */
 export const styleOf = (id: string): StyleCard | undefined => STYLE_CARDS.find(card => card.id === id)
+
+/**
+ * Whether crashes and loud fills are out of place in a style, by its id.
+ * @example [isQuiet('bossa-nova'), isQuiet('rock-eighths'), isQuiet('')] // => [true, false, false]
+ */
+export const isQuiet = (style: string): boolean => styleOf(style)?.traits?.includes('quiet') ?? false

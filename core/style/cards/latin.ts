@@ -5,6 +5,7 @@ import { FOOT_IN_CUT_TIME, offers, on } from './write'
 
 const BOSSA: StyleCard = {
   id: 'bossa-nova',
+  traits: ['quiet'],
   family: 'Brazil',
   name: 'Bossa nova',
   about: 'Soft and even: eighths on the hats, a cross-stick figure over two bars, the feet as one heartbeat.',
@@ -61,6 +62,7 @@ const BOSSA: StyleCard = {
 
 const SAMBA: StyleCard = {
   id: 'samba',
+  traits: ['lead on the snare'],
   family: 'Brazil',
   name: 'Samba',
   about: 'Two in a bar over running sixteenths, the second beat the heavy one.',
@@ -159,6 +161,7 @@ const BAIAO: StyleCard = {
 
 const SONGO: StyleCard = {
   id: 'songo',
+  traits: ['1 left open'],
   family: 'Afro-Cuban',
   name: 'Songo',
   about: 'Cuban and free-handed: the bass drum off the beat, the left hand talking in ghosts.',
@@ -216,6 +219,7 @@ const SONGO: StyleCard = {
 
 const TUMBAO: StyleCard = {
   id: 'tumbao-latin',
+  traits: ['1 left open'],
   family: 'Afro-Cuban',
   name: 'Latin on a tumbao',
   about: 'A bell figure over two bars, toms where the conga would open, the bass drum with the bass.',

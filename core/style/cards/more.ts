@@ -192,6 +192,7 @@ const D_BEAT: StyleCard = {
 
 const CHA_CHA: StyleCard = {
   id: 'cha-cha',
+  traits: ['quiet'],
   family: 'Afro-Cuban',
   name: 'Cha-cha',
   about: 'A bell on the beats, a cross-stick, and the tom where the conga would open on 4 and its &.',
@@ -266,6 +267,7 @@ const DRUM_AND_BASS: StyleCard = {
 
 const BRUSHED_BALLAD: StyleCard = {
   id: 'brushed-ballad',
+  traits: ['quiet'],
   family: 'jazz',
   name: 'Brushed ballad',
   about: 'Sweeps that never stop, taps beneath them, the bass drum felt more than heard, the hat foot on 2 and 4.',

@@ -121,6 +121,7 @@ const DOUBLE_TIME: StyleCard = {
 
 const TRAIN: StyleCard = {
   id: 'train-beat',
+  traits: ['lead on the snare'],
   family: 'country',
   name: 'Train beat',
   about: 'Sixteenths between both hands on the snare, accents on the off-beats, the bass drum on the beats.',
@@ -201,6 +202,7 @@ const HALF_TIME_SHUFFLE: StyleCard = {
 
 const ONE_DROP: StyleCard = {
   id: 'reggae-one-drop',
+  traits: ['1 left open', 'bass drum on the backbeat'],
   family: 'Jamaica',
   name: 'Reggae one-drop',
   about: 'Nothing on 1: bass drum and cross-stick fall together on 3.',

@@ -58,6 +58,7 @@ const SWING: StyleCard = {
 
 const WALTZ: StyleCard = {
   id: 'jazz-waltz',
+  traits: ['quiet'],
   family: 'jazz',
   name: 'Jazz waltz',
   about: 'Three in a bar, swung; the hat foot on 2, or on 2 and 3.',

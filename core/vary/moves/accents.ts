@@ -36,6 +36,7 @@ const COUNTED = ['strokes', 'slots'] as const
 
 const accentEvery: Move = {
   id: 'accent-every',
+  offered: { small: 12 },
   name: 'Accent every so many',
   group: 'accents',
   keeps: KEEPS,

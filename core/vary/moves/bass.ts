@@ -23,6 +23,7 @@ const joined = (groove: Groove, ats: readonly number[]): Groove =>
 
 const add: Move = {
   id: 'bass-add',
+  offered: { small: 3, busier: 2 },
   name: 'One more bass drum',
   group: 'bass drum',
   keeps: ['busier'],
@@ -41,6 +42,7 @@ const add: Move = {
 
 const thinBass: Move = {
   id: 'bass-thin',
+  offered: { small: 13 },
   name: 'Thin the bass drum',
   group: 'bass drum',
   keeps: ['simpler', 'linear', 'lead'],
@@ -58,6 +60,8 @@ const thinBass: Move = {
 
 const dropOne: Move = {
   id: 'bass-drop-one',
+  traits: ['displaces'],
+  offered: { small: 6 },
   name: 'Drop the downbeat',
   group: 'bass drum',
   keeps: ['simpler', 'linear', 'lead'],

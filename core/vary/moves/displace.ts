@@ -64,6 +64,7 @@ function displacedAlone(groove: Groove, span: Span, slots: number, partIds?: rea
 export const displaceParts: Move = {
   makeIn: (groove, params, span) => displacedAlone(groove, span, num(params, 'slots'), list(params, 'partIds')),
   id: 'displace',
+  traits: ['displaces', 'by slots'],
   name: 'Displace parts',
   group: 'displace',
   keeps: ['same'],
@@ -94,9 +95,11 @@ export const displaceParts: Move = {
   },
 }
 
-const displaceAll: Move = {
+/** All parts by whole slots. */
+export const displaceAll: Move = {
   makeIn: (groove, params, span) => displacedAlone(groove, span, num(params, 'slots')),
   id: 'displace-all',
+  traits: ['displaces', 'by slots'],
   name: 'Displace everything',
   group: 'displace',
   keeps: ['same', 'linear'],
@@ -113,6 +116,7 @@ const displaceAll: Move = {
 
 const displaceBar: Move = {
   id: 'displace-bar',
+  traits: ['displaces'],
   name: 'Displace one bar',
   group: 'displace',
   keeps: ['same', 'linear'],

@@ -52,6 +52,7 @@ const shape: Move = {
 
 const byRole: Move = {
   id: 'role-level',
+  traits: ['only loudness'],
   name: 'Softer or louder by role',
   group: 'dynamics',
   keeps: ['linear', 'same'],
@@ -90,6 +91,7 @@ const byRole: Move = {
 
 const swell: Move = {
   id: 'swell',
+  traits: ['only loudness'],
   name: 'Swell through the whole',
   group: 'dynamics',
   keeps: ['linear', 'same'],

@@ -66,6 +66,7 @@ const scaled = (stroke: Stroke, by: number): Stroke =>
 
 const halfTime: Move = {
   id: 'half-time',
+  traits: ['displaces'],
   name: 'Half-time',
   group: 'feel and grid',
   keeps: ['lead'],
@@ -92,6 +93,7 @@ const halfTime: Move = {
 
 const doubleTime: Move = {
   id: 'double-time',
+  traits: ['displaces'],
   name: 'Double-time',
   group: 'feel and grid',
   keeps: ['lead'],
@@ -128,6 +130,7 @@ const doubleTime: Move = {
 
 const straight: Move = {
   id: 'straight',
+  traits: ['changes swing'],
   name: 'Straight',
   group: 'feel and grid',
   keeps: ['lead', 'backbeat', 'feet', 'linear', 'same'],
@@ -157,6 +160,7 @@ function levelInUse(groove: Groove): string {
 
 const swing: Move = {
   id: 'swing',
+  traits: ['changes swing'],
   name: 'Swing',
   group: 'feel and grid',
   keeps: ['lead', 'backbeat', 'feet', 'linear', 'same'],

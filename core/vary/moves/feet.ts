@@ -26,6 +26,7 @@ function patternOf(groove: Groove, pattern: string): Map<number, StrokeKind> {
 
 const hats: Move = {
   id: 'hat-foot',
+  offered: { small: 11 },
   name: 'Hat foot',
   group: 'hat foot',
   keeps: ['lead', 'backbeat'],

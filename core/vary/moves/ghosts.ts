@@ -47,6 +47,7 @@ const evenly = (places: readonly number[], many: number): number[] =>
 
 const fill: Move = {
   id: 'ghost-fill',
+  offered: { small: 5, busier: 1 },
   name: 'Fill with ghosts',
   group: 'ghosts',
   keeps: ['feet', 'busier'],
@@ -99,6 +100,7 @@ const fill: Move = {
 
 const out: Move = {
   id: 'ghosts-out',
+  offered: { small: 14 },
   name: 'Take the ghosts out',
   group: 'ghosts',
   keeps: ['feet', 'linear', 'simpler'],

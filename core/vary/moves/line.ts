@@ -391,8 +391,10 @@ const tidied = (before: Groove, after: Groove): Groove => ({
   ),
 })
 
-const read: Move = {
+/** The line above given to the limbs, one way or another. */
+export const readLine: Move = {
   id: 'read-line',
+  traits: ['displaces', 'lead to the snare'],
   name: 'Play the line above',
   group: 'line above',
   keeps: [],
@@ -435,4 +437,4 @@ const read: Move = {
   },
 }
 
-export const LINE_MOVES: readonly Move[] = [read]
+export const LINE_MOVES: readonly Move[] = [readLine]

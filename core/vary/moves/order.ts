@@ -25,6 +25,7 @@ function orderOf(order: string, n: number): number[] {
 
 const beatOrder: Move = {
   id: 'beat-order',
+  traits: ['displaces'],
   name: 'Another order of beats',
   group: 'order',
   keeps: ['linear', 'same'],
@@ -69,6 +70,7 @@ const turned = (groove: Groove, at: number, beat: Beat): number => {
 
 const retrograde: Move = {
   id: 'retrograde',
+  traits: ['displaces'],
   name: 'A beat backwards',
   group: 'order',
   keeps: ['linear', 'same'],

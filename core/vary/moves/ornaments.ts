@@ -64,6 +64,7 @@ function ornamentOn(
 
 const ornament: Move = {
   id: 'ornament',
+  offered: { small: 10 },
   name: 'Ornament',
   group: 'ornaments',
   keeps: ['linear', 'feet', 'same'],
@@ -150,6 +151,7 @@ const openHat: Move = {
 
 const crash: Move = {
   id: 'crash',
+  offered: { small: 8 },
   name: 'Crash on a beat',
   group: 'spices',
   keeps: ['feet', 'linear', 'same'],

@@ -7,6 +7,7 @@ import { addStrokes, atLevel, eachStroke, freeHand, gridOf, isHandPart, isLead, 
 
 const rest: Move = {
   id: 'rest',
+  offered: { small: 7 },
   name: 'A rest on a beat',
   group: 'spices',
   keeps: ['linear', 'simpler'],
@@ -40,6 +41,7 @@ const rest: Move = {
 
 const extraSnare: Move = {
   id: 'extra-snare',
+  offered: { small: 2, busier: 5 },
   name: 'One more stroke',
   group: 'spices',
   keeps: ['feet', 'busier'],
@@ -67,6 +69,7 @@ const extraSnare: Move = {
 
 const openLast: Move = {
   id: 'open-last',
+  offered: { small: 1 },
   name: 'Open the last hat',
   group: 'spices',
   keeps: ['feet', 'linear', 'same'],
@@ -97,6 +100,7 @@ const openLast: Move = {
 
 const offBeatAccent: Move = {
   id: 'off-beat-accent',
+  offered: { small: 4 },
   name: 'An off-beat accent',
   group: 'spices',
   keeps: ['feet', 'linear', 'same'],

@@ -192,7 +192,8 @@ const runsTogether: Move = {
 
 const LEADS = { ride: 'hit', 'ride bell': 'bell', 'hi-hat': 'hit' } as const
 
-const leadTo: Move = {
+/** The lead hand to another cymbal. */
+export const leadTo: Move = {
   id: 'lead-to',
   name: 'Lead hand to hats, ride or bell',
   group: 'other pieces',
@@ -293,6 +294,7 @@ const tomEighths: Move = {
 
 const thicken: Move = {
   id: 'thicken',
+  offered: { busier: 4 },
   name: 'Thicken with the other hand',
   group: 'other pieces',
   keeps: ['feet', 'busier'],
@@ -409,6 +411,7 @@ const someTo: Move = {
 
 const backbeatOver: Move = {
   id: 'backbeat-over',
+  traits: ['lead to the snare'],
   name: 'Backbeat by the other hand',
   group: 'other pieces',
   keeps: ['feet', 'backbeat'],
@@ -453,6 +456,7 @@ const backbeatOver: Move = {
 
 const doubles: Move = {
   id: 'doubles-before',
+  offered: { small: 9, busier: 3 },
   name: 'A double before a beat',
   group: 'other pieces',
   keeps: ['feet', 'busier'],
