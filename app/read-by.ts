@@ -1,5 +1,5 @@
 import * as z from 'zod/mini'
-import type { Read } from './read'
+import type { Read } from '#core/read'
 
 /** Reads by a schema; what does not fit reads as undefined. */
 export const readBy =

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { fields, figure, listOf, text as words } from './read'
+import { fields, figure, listOf, text as words } from '#core/read'
 import { REMEMBERED, readRemembered, writeRemembered } from './remembered'
 
 const aText = { read: words, usual: 'usual' }

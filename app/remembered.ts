@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import type { Ref } from 'vue'
-import { type Read, anything, fields, figure } from './read'
+import { type Read, anything, fields, figure } from '#core/read'
 
 /**
  * Everything that this browser remembers by itself, by its key after `bazzet:`, with the version of what is under it. What belongs

@@ -1,6 +1,7 @@
 import { type ShallowRef, shallowRef } from 'vue'
 import type { Documents, KindName } from '#core/documents'
-import type { Routes, Stored } from '../documents/api'
+import type { Stored } from '#core/documents/wire'
+import type { Routes } from '../documents/api'
 
 /** Whole documents for the lines of a list that are in sight. */
 interface Whole<D> {

@@ -1,40 +1,29 @@
 import type { FetchError } from 'ofetch'
 import { ref } from 'vue'
 import type { Documents, KindName, Summaries } from '#core/documents'
-import type { Due, FigureBest, LogEntry, LogFilter, LogSums } from '#core/practise'
+import {
+  type Listed,
+  type Wanted,
+  nothing,
+  readCopies,
+  readCopy,
+  readDue,
+  readEmptied,
+  readEntry,
+  readFigures,
+  readListed,
+  readLogPage,
+  readNote,
+  readSaved,
+  readSession,
+  readStored,
+  readSums,
+  readTaken,
+  wantedQuery,
+} from '#core/documents/wire'
+import type { LogEntry, LogFilter } from '#core/practise'
+import { type Read, fields, listOf } from '#core/read'
 import { lacking } from './lacking'
-
-/** A document as the server keeps it: the revision, and the store that counts it. */
-export interface Stored<T> {
-  revision: number
-  store: string
-  updatedAt: string
-  document: T
-}
-
-/** A copy of the database, as the server lists it. */
-export interface Copy {
-  name: string
-  madeAt: string
-  bytes: number
-}
-
-/** A line of a list. */
-export interface Listed<S> {
-  revision: number
-  updatedAt: string
-  summary: S
-}
-
-/** Which documents a list is of; see docs/api.md. */
-export interface Wanted {
-  only?: readonly string[]
-  family?: string
-  ticks?: number
-  about?: string
-  words?: string
-  most?: number
-}
 
 /** A request that was answered with a problem document. */
 export class ApiProblem extends Error {
@@ -69,9 +58,9 @@ interface More {
   headers?: Record<string, string>
 }
 
-async function ask<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, more: More = {}): Promise<T> {
+async function answer(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, more: More): Promise<unknown> {
   try {
-    return (await $fetch<T>(path, { method, retry: 0, ...more })) as T
+    return await $fetch<unknown>(path, { method, retry: 0, ...more })
   } catch (error) {
     const { status, data } = error as FetchError<Record<string, unknown>>
     if (!status) throw new ApiSilent()
@@ -80,36 +69,52 @@ async function ask<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, m
   }
 }
 
+/** Asks the server, and reads what it answers: another Bazzet than this page belongs to may answer otherwise. */
+async function ask<T>(
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  read: Read<T>,
+  more: More = {},
+): Promise<T> {
+  const value = read(await answer(method, path, more))
+  if (value === undefined)
+    throw new ApiProblem(
+      502,
+      'The server’s answer is not what this page expects: Bazzet may have been renewed meanwhile. Load the page again.',
+      {},
+    )
+  return value
+}
+
 /** The routes of one kind of document. */
 function routes<K extends KindName>(kind: K) {
   type D = Documents[K]
   // As `folderOf` of core/documents, which brings every schema along.
   const folder = `${kind}s` as const
   const path = `/api/${folder}`
+  const stored = readStored<D>()
   return {
     list: async (wanted: Wanted = {}) =>
-      (
-        await ask<Record<string, Listed<Summaries[K]>[]>>('GET', path, {
-          query: { ...wanted, only: wanted.only?.join() },
-        })
-      )[folder]!,
+      (await ask('GET', path, fields({ [folder]: readListed(kind) }), { query: wantedQuery(wanted) }))[folder]!,
     some: async (ids: readonly string[]) =>
       ids.length
-        ? (await ask<Record<string, Stored<D>[]>>('GET', `${path}/some`, { query: { ids: ids.join() } }))[folder]!
+        ? (await ask('GET', `${path}/some`, fields({ [folder]: listOf(stored) }), { query: { ids: ids.join() } }))[
+            folder
+          ]!
         : [],
-    get: (id: string) => ask<Stored<D>>('GET', `${path}/${id}`),
-    getAt: (id: string, revision: number) => ask<Stored<D>>('GET', `${path}/${id}`, { query: { revision } }),
-    create: (document: D) => ask<Stored<D>>('POST', path, { body: document }),
+    get: (id: string) => ask('GET', `${path}/${id}`, stored),
+    getAt: (id: string, revision: number) => ask('GET', `${path}/${id}`, stored, { query: { revision } }),
+    create: (document: D) => ask('POST', path, stored, { body: document }),
     save: (document: D, { revision, store }: { revision: number; store?: string | undefined }, keepalive = false) =>
-      ask<{ revision: number; updatedAt: string }>('PUT', `${path}/${document.id}`, {
-        body: { revision, store, document },
-        keepalive,
-      }),
-    bin: (id: string) => ask<undefined>('DELETE', `${path}/${id}`),
-    restore: (id: string) => ask<undefined>('POST', `${path}/${id}/restore`),
+      ask('PUT', `${path}/${document.id}`, readSaved, { body: { revision, store, document }, keepalive }),
+    bin: (id: string) => ask('DELETE', `${path}/${id}`, nothing),
+    restore: (id: string) => ask('POST', `${path}/${id}/restore`, nothing),
   }
 }
 export type Routes<K extends KindName> = ReturnType<typeof routes<K>>
+
+/** Kinds that the bin may hold. */
+type BinnedKind = Exclude<KindName, 'player' | 'sitting'>
 
 /** The server’s routes; see docs/api.md. */
 export const api = {
@@ -124,17 +129,17 @@ export const api = {
   sittings: routes('sitting'),
   /** The password that other machines are asked for. */
   session: {
-    look: () => ask<{ asked: boolean; entered: boolean }>('GET', '/api/session'),
-    enter: (password: string) => ask<undefined>('POST', '/api/session', { body: { password } }),
-    leave: () => ask<undefined>('DELETE', '/api/session'),
+    look: () => ask('GET', '/api/session', readSession),
+    enter: (password: string) => ask('POST', '/api/session', nothing, { body: { password } }),
+    leave: () => ask('DELETE', '/api/session', nothing),
   },
   /** Copies of the whole database. */
   copies: {
-    list: () => ask<{ folder: string; copies: Copy[] }>('GET', '/api/copies'),
-    make: () => ask<Copy>('POST', '/api/copies'),
-    restore: (name: string) => ask<undefined>('POST', `/api/copies/${name}/restore`),
+    list: () => ask('GET', '/api/copies', readCopies),
+    make: () => ask('POST', '/api/copies', readCopy),
+    restore: (name: string) => ask('POST', `/api/copies/${name}/restore`, nothing),
     replace: (file: Blob) =>
-      ask<undefined>('PUT', '/api/copies/now', { body: file, headers: { 'content-type': 'application/vnd.sqlite3' } }),
+      ask('PUT', '/api/copies/now', nothing, { body: file, headers: { 'content-type': 'application/vnd.sqlite3' } }),
   },
   /** A file of the player's own, under the SHA-256 of its bytes; answers that hash. */
   asset: async (bytes: Uint8Array<ArrayBuffer>, type = 'audio/wav'): Promise<string> => {
@@ -142,37 +147,42 @@ export const api = {
     const sha256 = [...new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))]
       .map(byte => byte.toString(16).padStart(2, '0'))
       .join('')
-    await ask<undefined>('PUT', `/api/assets/${sha256}`, {
+    await ask('PUT', `/api/assets/${sha256}`, nothing, {
       body: new Blob([bytes], { type }),
       headers: { 'content-type': type },
     })
     return sha256
   },
   binned: () =>
-    ask<{ [K in Exclude<KindName, 'player' | 'sitting'> as `${K}s`]: Listed<Summaries[K]>[] }>('GET', '/api/bin'),
+    ask<{ [K in BinnedKind as `${K}s`]: Listed<Summaries[K]>[] }>(
+      'GET',
+      '/api/bin',
+      fields({
+        grooves: readListed('groove'),
+        kits: readListed('kit'),
+        cells: readListed('cell'),
+        recipes: readListed('recipe'),
+        phrases: readListed('phrase'),
+        plans: readListed('plan'),
+      }),
+    ),
   /** For good: all that is in the bin, or one thing; what is still needed stays, and is named. */
-  emptyBin: (only?: { kind: string; id: string }) =>
-    ask<{ gone: number; kept: { title: string; neededBy: string[] }[] }>('DELETE', '/api/bin', { query: { ...only } }),
+  emptyBin: (only?: { kind: string; id: string }) => ask('DELETE', '/api/bin', readEmptied, { query: { ...only } }),
   log: {
     page: (offset: number, limit: number, filter: LogFilter = {}) =>
-      ask<{ entries: LogEntry[]; total: number }>('GET', '/api/log', { query: { offset, limit, ...filter } }),
-    get: (id: string) => ask<LogEntry>('GET', `/api/log/${id}`),
+      ask('GET', '/api/log', readLogPage, { query: { offset, limit, ...filter } }),
+    get: (id: string) => ask('GET', `/api/log/${id}`, readEntry),
     due: async (today: string, spacing?: readonly number[]) =>
-      (
-        await ask<{ due: Due[] }>('GET', '/api/log/due', {
-          query: { today, ...(spacing ? { spacing: spacing.join() } : {}) },
-        })
-      ).due,
-    sums: (filter: LogFilter = {}, lines = 1) => ask<LogSums>('GET', '/api/log/sums', { query: { ...filter, lines } }),
-    figures: async (about: string) =>
-      (await ask<{ figures: FigureBest[] }>('GET', '/api/log/figures', { query: { about } })).figures,
-    put: (entry: LogEntry) => ask<LogEntry>('POST', '/api/log', { body: entry }),
-    correct: (entry: LogEntry) => ask<LogEntry>('PUT', `/api/log/${entry.id}`, { body: entry }),
-    putMany: (entries: readonly LogEntry[]) =>
-      ask<{ kept: number; known: number }>('POST', '/api/log/many', { body: { entries } }),
-    bin: (id: string) => ask<undefined>('DELETE', `/api/log/${id}`),
-    restore: (id: string) => ask<undefined>('POST', `/api/log/${id}/restore`),
-    note: async (day: string) => (await ask<{ note: string }>('GET', `/api/days/${day}`)).note,
-    setNote: (day: string, note: string) => ask<{ note: string }>('PUT', `/api/days/${day}`, { body: { note } }),
+      (await ask('GET', '/api/log/due', readDue, { query: { today, ...(spacing ? { spacing: spacing.join() } : {}) } }))
+        .due,
+    sums: (filter: LogFilter = {}, lines = 1) => ask('GET', '/api/log/sums', readSums, { query: { ...filter, lines } }),
+    figures: async (about: string) => (await ask('GET', '/api/log/figures', readFigures, { query: { about } })).figures,
+    put: (entry: LogEntry) => ask('POST', '/api/log', readEntry, { body: entry }),
+    correct: (entry: LogEntry) => ask('PUT', `/api/log/${entry.id}`, readEntry, { body: entry }),
+    putMany: (entries: readonly LogEntry[]) => ask('POST', '/api/log/many', readTaken, { body: { entries } }),
+    bin: (id: string) => ask('DELETE', `/api/log/${id}`, nothing),
+    restore: (id: string) => ask('POST', `/api/log/${id}/restore`, nothing),
+    note: async (day: string) => (await ask('GET', `/api/days/${day}`, readNote)).note,
+    setNote: (day: string, note: string) => ask('PUT', `/api/days/${day}`, readNote, { body: { note } }),
   },
 }

@@ -1,4 +1,4 @@
-import { anything, fields, figure } from '../read'
+import { anything, fields, figure } from '#core/read'
 import { type TextStore, keyOf as rememberedAs, readRemembered, writeRemembered } from '../remembered'
 import type { Draft } from './autosave'
 

@@ -1,6 +1,7 @@
 import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
-import { type Listed, type Stored, api } from './api'
+import type { Listed, Stored } from '#core/documents/wire'
+import { api } from './api'
 
 /**
  * What a page shows first, fetched where the server draws it and handed to the page along with what it drew, so that the page takes over

@@ -4,7 +4,7 @@ import type { Documents, KindName } from '#core/documents'
 import type { Apply } from '#core/edit'
 import { type History, beginHistory, make, redo, undo } from '#core/history'
 import { type Result, refuse } from '#core/result'
-import type { Stored } from './api'
+import type { Stored } from '#core/documents/wire'
 import { Autosave, type Base, type Draft, type SaveState } from './autosave'
 import { Histories } from './histories'
 import { UNMADE, sender } from './send'
@@ -333,5 +333,3 @@ export function openDocument<K extends KindName, E>(
     refresh,
   }
 }
-
-type OpenDocument<K extends KindName, E> = ReturnType<typeof openDocument<K, E>>

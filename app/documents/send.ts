@@ -1,5 +1,6 @@
 import type { Documents, KindName } from '#core/documents'
-import { ApiProblem, ApiSilent, type Stored } from './api'
+import type { Stored } from '#core/documents/wire'
+import { ApiProblem, ApiSilent } from './api'
 import type { Base, SaveAnswer } from './autosave'
 import type { World } from './world'
 

@@ -1,12 +1,11 @@
 import type { Summaries } from '#core/documents'
 import { convertTempo } from '#core/time'
-import type { Listed } from './api'
+import type { Listed } from '#core/documents/wire'
 
 export type ShelfLine = Listed<Summaries['groove']>
 
-/** In what order the Shelf stands. */
-const SHELF_ORDERS = ['changed', 'practised', 'title', 'tempo'] as const
-export type ShelfOrder = (typeof SHELF_ORDERS)[number]
+/** In what order the Shelf shows its cards. */
+export type ShelfOrder = 'changed' | 'practised' | 'title' | 'tempo'
 
 /** Tempi as a player asks for them, in quarters a minute; `to` is not included. */
 export const TEMPI = [

@@ -1,4 +1,5 @@
-import { ApiProblem, ApiSilent, type Stored } from './api'
+import type { Stored } from '#core/documents/wire'
+import { ApiProblem, ApiSilent } from './api'
 import { Drafts } from './drafts'
 import type { TabNews } from './world'
 

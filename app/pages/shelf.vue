@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { Summaries } from '#core/documents'
-import { type Listed, api } from '~/documents/api'
+import type { Listed } from '#core/documents/wire'
+import { api } from '~/documents/api'
 import { typedEarly, useFirstCards } from '~/documents/first'
 import { ANY, type ShelfWish, isNarrowed, shelved } from '~/documents/shelf'
 import { useTabs } from '~/documents/here'

@@ -1,5 +1,5 @@
 import { type Groove, barTicks } from '#core/groove'
-import { type Folded, type Phrase, type PhraseBar, type Round, barsOf, sayWhen, shortTitle } from '#core/phrase'
+import { type Folded, type Phrase, type Round, barsOf, sayWhen, shortTitle } from '#core/phrase'
 
 /** A bar as the map shows it: which of its section’s bars it is, from 0, what stands in it, and what sets it apart. */
 export interface Cell {
@@ -88,6 +88,3 @@ export const runsOf = (phrase: Phrase, sections: readonly Folded[][], before: re
 
 /** The cell that stands for a bar of the section, where rounds are folded: `shownFor(run of two bars played three times from 4, 7) // => 5` */
 export const shownFor = (run: Run, at: number): number => run.at + ((at - run.at) % run.cells.length)
-
-/** The bar of a list by its number, or the last there is. */
-const barAt = (bars: readonly PhraseBar[], bar: number): PhraseBar | undefined => bars[Math.min(bar, bars.length - 1)]

@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import type { LogEntry } from '#core/practise'
 import { ApiProblem, api } from '../documents/api'
-import { type Read, fields, listOf, text } from '../read'
+import { type Read, fields, listOf, text } from '#core/read'
 import { useRemembered } from '../remembered'
 
 /** Entries have an id by which a word that comes late finds its own; what else is in them is for the server to refuse. */

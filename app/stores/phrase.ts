@@ -13,7 +13,8 @@ import {
   refreshed,
   roundsOf,
 } from '#core/phrase'
-import { type Stored, api } from '../documents/api'
+import type { Stored } from '#core/documents/wire'
+import { api } from '../documents/api'
 import { useOpenDocument, useTabs } from '../documents/here'
 import { newId } from '../documents/ids'
 import { useKits } from './kits'

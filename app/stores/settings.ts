@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { CLICKS, type ClickPlan } from '#core/perform'
 import { CLICK_SOUNDS } from '#core/sound'
-import { fields, figure, listOf, onOff, oneOf, tableOf, text } from '../read'
+import { fields, figure, listOf, onOff, oneOf, tableOf, text } from '#core/read'
 import { useRemembered } from '../remembered'
 import { useDrummer } from './drummer'
 

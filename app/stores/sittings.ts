@@ -5,7 +5,7 @@ import { type Sitting, makeSitting, readSitting, sittingLine } from '#core/pract
 import { ok } from '#core/result'
 import { ApiSilent, api } from '../documents/api'
 import { useDrafts, useOpenDocument } from '../documents/here'
-import { listOf, text as words } from '../read'
+import { listOf, text as words } from '#core/read'
 import { takeOld, useRemembered } from '../remembered'
 
 type Line = Summaries['sitting']

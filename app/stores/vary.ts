@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import { type Params, type PromiseId, DENSITIES, MOVES, MOVE_GROUPS, PROMISES } from '#core/vary'
-import { figure, listOf, oneOf, text } from '../read'
+import { figure, listOf, oneOf, text } from '#core/read'
 import { useRemembered } from '../remembered'
 
 /** What the Vary station remembers: promises, the move looked at, and what each move was last told. */

@@ -1,13 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { basename, dirname, join } from 'node:path'
 import sqlite3 from 'sqlite3'
-
-/** A copy of the database: the name of its file, when it was made, and its bytes. */
-interface Copy {
-  name: string
-  madeAt: string
-  bytes: number
-}
+import type { Copy } from '#core/documents/wire'
 
 /** So many daily copies are kept. */
 const DAYS = 7

@@ -1,14 +1,7 @@
 import { type Documents, KINDS, KIND_NAMES, type Kind, type KindName, folderOf } from '#core/documents'
+import type { Emptied } from '#core/documents/wire'
 import type { Database } from '../db'
 import type { DocumentRepository } from '../db/repositories/documents'
-
-/** Something in the bin that stays there, since what is kept makes no sense without it: those, by their titles. */
-interface StillNeeded {
-  kind: KindName
-  id: string
-  title: string
-  neededBy: string[]
-}
 
 const titleOf = (document: object): string =>
   'title' in document
@@ -20,10 +13,7 @@ const titleOf = (document: object): string =>
         : ''
 
 /** What is taken away for good of the bin: all, or one; what something that stays needs is not, and is named. */
-export async function emptyBin(
-  db: Database,
-  only?: { kind: KindName; id: string },
-): Promise<{ gone: number; kept: StillNeeded[] }> {
+export async function emptyBin(db: Database, only?: { kind: KindName; id: string }): Promise<Emptied> {
   const all = await Promise.all(
     KIND_NAMES.filter(kind => !KINDS[kind].single).map(async kind => ({
       kind,
@@ -44,7 +34,7 @@ export async function emptyBin(
     }
   }
   let gone = 0
-  const kept: StillNeeded[] = []
+  const kept: Emptied['kept'] = []
   for (const { kind, list } of all) {
     for (const { document, binned } of list) {
       if (!goes(kind, document, binned)) continue

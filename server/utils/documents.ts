@@ -1,9 +1,9 @@
-import { type H3Event, getQuery, getRouterParam } from 'h3'
+import { type H3Event, getRouterParam } from 'h3'
 import { z } from 'zod'
 import { type Documents, KINDS, KIND_NAMES, type Kind, type KindName, folderOf } from '#core/documents'
 import { type Result, readAs } from '#core/result'
 import { type Database, database } from '../db'
-import type { DocumentRepository, Wanted } from '../db/repositories/documents'
+import type { DocumentRepository } from '../db/repositories/documents'
 import { readJson, valid } from './body'
 import { noSuchRoute, problem } from './problems'
 
@@ -69,42 +69,4 @@ export async function checkReferences({ kind, db }: Asked, document: Documents[K
       problems: [{ path, reason: `This must be the id of a ${what} that is kept here.` }],
     })
   }
-}
-
-const text = (value: unknown): string | undefined => (typeof value === 'string' ? value : undefined)
-const MOST_IDS = 200
-
-/** Ids from a query: `'a,b' // => ['a', 'b']`. */
-export function idsOf(value: unknown): string[] | undefined {
-  const ids = text(value)?.split(',').filter(Boolean)
-  if (ids && ids.length > MOST_IDS)
-    throw problem(422, `At most ${MOST_IDS} documents are asked for at once; these are ${ids.length}.`)
-  return ids
-}
-
-/** A whole number from a query, or undefined where it is not there; anything else is refused by name. */
-export function numberOf(value: unknown, name: string, least: number, most: number): number | undefined {
-  if (value === undefined) return undefined
-  const number = Number(value)
-  if (!Number.isInteger(number) || number < least || number > most)
-    throw problem(422, `${name} is a whole number from ${least} to ${most}; “${String(value)}” is not.`, {
-      problems: [{ path: name, reason: `A whole number from ${least} to ${most}.` }],
-    })
-  return number
-}
-
-/** Which documents a list is asked for. */
-export function wantedOf(event: H3Event): Wanted {
-  const { only, family, ticks, about, words, most } = getQuery(event)
-  const wanted: Wanted = {}
-  const ids = idsOf(only)
-  if (ids) wanted.only = ids
-  if (text(family)) wanted.family = text(family)!
-  if (text(about)) wanted.about = text(about)!
-  if (text(words)) wanted.words = text(words)!.split(/\s+/).filter(Boolean)
-  const long = numberOf(ticks, 'ticks', 1, 1e9)
-  if (long !== undefined) wanted.ticks = long
-  const many = numberOf(most, 'most', 1, 10_000)
-  if (many !== undefined) wanted.most = many
-  return wanted
 }

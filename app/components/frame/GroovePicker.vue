@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { type Wanted, api } from '~/documents/api'
+import type { Wanted } from '#core/documents/wire'
+import { api } from '~/documents/api'
 
 /** Chooses a groove by its title; the server looks for it, so that thousands need not be here. */
 const props = defineProps<{
@@ -27,7 +28,7 @@ let turn = 0
 async function look() {
   const mine = ++turn
   try {
-    const list = await api.grooves.list({ ...props.among, words: asked.value || undefined, most: MOST })
+    const list = await api.grooves.list({ ...props.among, words: asked.value.split(/\s+/).filter(Boolean), most: MOST })
     if (mine !== turn) return
     const rank = props.rank
     const grooves = list.map(one => one.summary).filter(one => one.id !== props.except)

@@ -19,7 +19,8 @@ import {
   templateFill,
   unusedOut,
 } from '#core/phrase'
-import { ApiProblem, type Stored, api } from '~/documents/api'
+import type { Stored } from '#core/documents/wire'
+import { ApiProblem, api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useKits } from '~/stores/kits'
 

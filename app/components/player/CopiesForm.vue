@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref, shallowRef } from 'vue'
-import { type Copy, api } from '~/documents/api'
+import type { Copy } from '#core/documents/wire'
+import { api } from '~/documents/api'
 
 /** Copies of the whole database: one a day by itself, more by hand; any of them, or one from a file, can be brought back. */
 const toast = useToast()

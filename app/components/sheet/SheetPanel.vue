@@ -3,7 +3,8 @@ import { computed, ref, watch } from 'vue'
 import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
 import type { SheetEntry, SheetSetup } from '#core/notation'
-import { type Listed, api } from '~/documents/api'
+import type { Listed } from '#core/documents/wire'
+import { api } from '~/documents/api'
 
 /** What stands on a sheet: its entries, each with a groove, the parts that enter and a title, in the order they are put in; bars to a line; a line for the band. */
 const props = defineProps<{ setup: SheetSetup; home: Groove; grooves: ReadonlyMap<string, Groove> }>()

@@ -8,7 +8,8 @@ import { LANES_SHAPE } from '#core/notation'
 import { painted } from '~/composables/useAfterPaint'
 import { useCardWalk } from '~/composables/useCardWalk'
 import { useWhole } from '~/composables/useWhole'
-import { type Listed, type Stored, api } from '~/documents/api'
+import type { Listed, Stored } from '#core/documents/wire'
+import { api } from '~/documents/api'
 
 /** The cards of the Shelf: only those in sight are drawn, and only their grooves are fetched. */
 const props = defineProps<{

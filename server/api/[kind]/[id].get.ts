@@ -1,11 +1,13 @@
 import { defineEventHandler, getQuery } from 'h3'
-import { asked, numberOf } from '../../utils/documents'
+import { readWhole } from '#core/documents/wire'
+import { valid } from '../../utils/body'
+import { asked } from '../../utils/documents'
 import { noSuch, problem } from '../../utils/problems'
 
 /** One whole document; with `?revision=N` as it was at that revision, where it is kept. */
 export default defineEventHandler(async event => {
   const { kind, kept, id } = await asked(event)
-  const revision = numberOf(getQuery(event).revision, 'revision', 1, 1e9)
+  const revision = valid(readWhole(getQuery(event).revision, 'revision', 1, 1e9))
   const stored = await (revision === undefined ? kept.get(id) : kept.getAt(id, revision))
   if (!stored && revision !== undefined && (await kept.get(id)))
     throw problem(

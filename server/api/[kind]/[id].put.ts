@@ -1,9 +1,10 @@
 import { defineEventHandler } from 'h3'
+import type { Saved } from '#core/documents/wire'
 import { asked, readSave } from '../../utils/documents'
 import { noSuch, problem } from '../../utils/problems'
 
 /** A document saved over the revision it was made from; a stale save is refused with both versions. */
-export default defineEventHandler(async event => {
+export default defineEventHandler(async (event): Promise<Saved> => {
   const one = await asked(event)
   const { revision, store, document } = await readSave(event, one)
   if (document.id !== one.id)

@@ -1,11 +1,13 @@
-import { defineEventHandler, setResponseHeader } from 'h3'
+import { defineEventHandler, getQuery, setResponseHeader } from 'h3'
 import { folderOf } from '#core/documents'
-import { asked, wantedOf } from '../../utils/documents'
+import { readWanted } from '#core/documents/wire'
+import { valid } from '../../utils/body'
+import { asked } from '../../utils/documents'
 
 /** Summaries of a kind, newest change first. */
 export default defineEventHandler(async event => {
   const { name, kept } = await asked(event)
-  const list = await kept.list(wantedOf(event))
+  const list = await kept.list(valid(readWanted(getQuery(event))))
   setResponseHeader(event, 'content-type', 'application/json')
   return `{"${folderOf(name)}":${list}}`
 })

@@ -1,6 +1,7 @@
 import { defineEventHandler, getQuery } from 'h3'
 import { database } from '../../db'
-import { numberOf } from '../../utils/documents'
+import { readWhole } from '#core/documents/wire'
+import { valid } from '../../utils/body'
 import { filterOf } from '../../utils/log'
 
 const PAGE = 500
@@ -9,8 +10,8 @@ const PAGE = 500
 export default defineEventHandler(async event => {
   const { offset, limit } = getQuery(event)
   return (await database()).log.page(
-    numberOf(offset, 'offset', 0, 1e9) ?? 0,
-    numberOf(limit, 'limit', 1, 1000) ?? PAGE,
+    valid(readWhole(offset, 'offset', 0, 1e9)) ?? 0,
+    valid(readWhole(limit, 'limit', 1, 1000)) ?? PAGE,
     filterOf(event),
   )
 })

@@ -1,41 +1,11 @@
 import { type ModelStatic, Op, QueryTypes, type Sequelize, UniqueConstraintError } from 'sequelize'
 import { type Documents, KINDS, type KindName, type Summaries, folderOf } from '#core/documents'
+import type { Listed, Stored, Wanted } from '#core/documents/wire'
 import type { DocumentRow } from '../models'
-
-/** A document as it is kept. A save names the revision it was made from, and the store, since a restored one counts on from an older number. */
-interface Stored<T> {
-  revision: number
-  store: string
-  updatedAt: string
-  document: T
-}
-
-/** A line of a list. */
-interface Listed<S> {
-  revision: number
-  updatedAt: string
-  summary: S
-}
 
 /** What became of a save: a new revision; a newer one that was there first; or nothing to save to. */
 type Saved<T> =
   { kind: 'saved'; revision: number; updatedAt: string } | { kind: 'stale'; theirs: Stored<T> } | { kind: 'missing' }
-
-/** Which documents a list is of: all that are not in the bin, or fewer. */
-export interface Wanted {
-  /** These alone, by id. */
-  only?: readonly string[]
-  /** The family of one: its ancestors as far as they are here, and all their descendants. */
-  family?: string
-  /** Grooves as long as this, in ticks. */
-  ticks?: number
-  /** Plans that have a subject of this id, or phrases that play it. */
-  about?: string
-  /** Those whose title or name holds each of these words. */
-  words?: readonly string[]
-  /** At most so many. */
-  most?: number
-}
 
 /** Documents of one kind, with revisions and a bin. Each write is one statement, and so one transaction. */
 export interface DocumentRepository<K extends KindName> {

@@ -1,6 +1,7 @@
 /**
- * Reads of a few plain shapes, for what the browser remembers. The first page reads so much of it that a schema library would take
- * it over its 250 KB; where a station has one anyway, `readBy` of read-by.ts does the same with a schema.
+ * Reads of a few plain shapes: a value as it should be, or undefined. For what the browser remembers and what the server answers, of which
+ * the first page reads so much that a schema library would take it over its 250 KB; where a station has one anyway, the app's
+ * `readBy` does the same with a schema.
  */
 export type Read<T> = (value: unknown) => T | undefined
 
@@ -43,3 +44,9 @@ export const fields =
     const right = (Object.keys(reads) as (keyof T & string)[]).every(key => reads[key](value[key]) !== undefined)
     return right ? (value as T) : undefined
   }
+
+/** What may be null. */
+export const orNull =
+  <T>(read: Read<T>): Read<T | null> =>
+  value =>
+    value === null ? null : read(value)
