@@ -33,7 +33,10 @@ const OUTSIDE = [
     group: ['node:*', 'fs', 'path', 'os', 'crypto', 'child_process'],
     message: 'The core runs anywhere: no Node modules.',
   },
-  { regex: '^#core/(?!documents/wire$)[^/]+/', message: 'Import a folder of the core by its door, #core/<folder>, not a file inside.' },
+  {
+    regex: '^#core/(?!documents/wire$)[^/]+/',
+    message: 'Import a folder of the core by its door, #core/<folder>, not a file inside.',
+  },
 ]
 
 /** A file may go up as far as its own folder of the core, and no further. */
@@ -65,6 +68,19 @@ const floorRules = FLOORS.flatMap((folders, floor) =>
     })),
   ),
 )
+
+/** What only the types can tell: a promise that nobody waits for, a value that is awaited and none, a sort of figures as text. */
+const TYPED = {
+  '@typescript-eslint/await-thenable': 'error',
+  '@typescript-eslint/no-floating-promises': 'error',
+  '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+  '@typescript-eslint/no-for-in-array': 'error',
+  '@typescript-eslint/restrict-plus-operands': 'error',
+  '@typescript-eslint/require-array-sort-compare': ['error', { ignoreStringArrays: true }],
+  '@typescript-eslint/only-throw-error': 'error',
+  '@typescript-eslint/return-await': 'error',
+  '@typescript-eslint/prefer-includes': 'error',
+}
 
 export default ts.config(
   { ignores: ['node_modules/', '.nuxt/', '.output/', 'data/', 'test-results/', 'playwright-report/'] },
@@ -126,7 +142,10 @@ export default ts.config(
         {
           patterns: [
             { regex: '(^|/)server/', message: 'The app speaks to the server by its routes only.' },
-            { regex: '^#core/(?!documents/wire$)[^/]+/', message: 'Import a folder of the core by its door, #core/<folder>.' },
+            {
+              regex: '^#core/(?!documents/wire$)[^/]+/',
+              message: 'Import a folder of the core by its door, #core/<folder>.',
+            },
           ],
         },
       ],
@@ -146,4 +165,14 @@ export default ts.config(
     },
   },
   { files: ['scripts/**', 'test/**'], rules: { 'no-console': 'off' } },
+  {
+    files: ['core/**/*.ts', 'app/**/*.ts', 'server/**/*.ts', 'test/**/*.ts'],
+    languageOptions: {
+      parserOptions: {
+        project: ['core/tsconfig.json', 'test/tsconfig.json', '.nuxt/tsconfig.app.json', '.nuxt/tsconfig.server.json'],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: TYPED,
+  },
 )

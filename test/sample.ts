@@ -48,7 +48,7 @@ export function rows(
 ): Record<string, string> {
   if ('ok' in of) return of.ok ? rows(of.value as Groove.Edit) : { refused: of.reason ?? '' }
   if (!('bars' in of && 'parts' in of)) {
-    const after = Groove.apply(sample, of as Groove.Edit)
+    const after = Groove.apply(sample, of)
     if (!after.ok) return { refused: after.reason }
     const [before, then] = [rows(sample), rows(after.value.document)] as const
     return Object.fromEntries(
@@ -61,7 +61,7 @@ export function rows(
         ),
     )
   }
-  const whole = of as Groove.Groove
+  const whole = of
   const slots = Time.slotsOf(whole.bars)
   return Object.fromEntries(
     whole.parts.map(part => [

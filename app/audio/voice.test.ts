@@ -5,7 +5,7 @@ import { countBeat } from '#core/time'
 import { VOICE_RATE, wordsOf } from './voice'
 
 const file = readFileSync('app/assets/count/count.wav')
-const words = wordsOf(file.buffer.slice(file.byteOffset, file.byteOffset + file.length) as ArrayBuffer)
+const words = wordsOf(file.buffer.slice(file.byteOffset, file.byteOffset + file.length))
 const rms = (samples: Float32Array) => Math.sqrt(samples.reduce((sum, x) => sum + x * x, 0) / samples.length)
 const FRAME = VOICE_RATE / 100
 const frames = (samples: Float32Array) =>

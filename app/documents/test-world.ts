@@ -103,7 +103,7 @@ export class World<D extends { id: string }> {
       key: (n: number) => [...this.texts.keys()][n] ?? null,
       length: this.texts.size,
     }
-    const drafts = new Drafts(texts as unknown as Storage, this.later)
+    const drafts = new Drafts(texts, this.later)
     let n = 0
     return {
       drafts,

@@ -18,7 +18,7 @@ import { CueLine, type Performance } from '#core/perform'
 import type { MeasureWorker, Played } from '../workers/measure.worker'
 import { plain, remoteWorker } from '../workers/remote'
 import { lacking } from '../documents/lacking'
-import { type Read, fields, figure, onOff, oneOf, tableOf, text } from '#core/read'
+import { fields, figure, onOff, oneOf, tableOf, text } from '#core/read'
 import { useRemembered } from '../remembered'
 import { useDrummer } from './drummer'
 import { usePlayer } from './player'
@@ -45,12 +45,7 @@ export const useMeasuring = defineStore('measuring', () => {
   const drummer = useDrummer()
   const input = useRemembered<Input>('input', { read: oneOf(USED), usual: 'none' })
   /** How late each input arrives, in ms, and whether the player vouches for the figure. */
-  const latencies = useRemembered('latency', {
-    read: tableOf(fields({ ms: figure, vouched: onOff })) as Read<
-      Partial<Record<Input, { ms: number; vouched: boolean }>>
-    >,
-    usual: {},
-  })
+  const latencies = useRemembered('latency', { read: tableOf(fields({ ms: figure, vouched: onOff })), usual: {} })
   /** Which piece each pad is, by its MIDI note. */
   const pads = useRemembered('pads', { read: tableOf(text), usual: {} })
   const hint = ref('')

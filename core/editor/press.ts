@@ -35,7 +35,7 @@ function brushed(state: EditorState, desk: Desk, limb: Limb): (stroke: Stroke) =
 /** The same gesture with what it would come to now; what can't be done is said, and it comes to nothing. */
 function holding(state: EditorState, desk: Desk, gesture: Gesture, edit: Edit | null, heard?: Stroke): EditorStep {
   const tried = edit && apply(desk.groove, edit)
-  if (tried && !tried.ok) return refuses({ ...state, gesture: { ...gesture, edit: null } as Gesture }, tried.reason)
+  if (tried && !tried.ok) return refuses({ ...state, gesture: { ...gesture, edit: null } }, tried.reason)
   const next = { ...state, gesture: { ...gesture, edit } as Gesture }
   return shows(next, ...(heard ? [{ type: 'hear', stroke: heard } as const] : []))
 }

@@ -2,7 +2,6 @@ import {
   type Head,
   type Kit,
   type Level,
-  type Limb,
   LIMBS,
   type Ornament,
   STROKE_KINDS,
@@ -363,7 +362,7 @@ function strokeOf(note: Element, { known, kit, doubts, measure, at, graces }: Gr
       : articulations.some(one => one.text === 'choke')
         ? 'choke'
         : undefined
-  const limb = LIMBS.find(one => told.includes(one)) as Limb | undefined
+  const limb = LIMBS.find(one => told.includes(one))
   const openFor = Number(/^open for (\d{1,6})$/.exec(told.find(text => text.startsWith('open for ')) ?? '')?.[1])
   return {
     at,

@@ -71,7 +71,7 @@ function soundsOf(outer: Pick<Zone, 'generators' | 'keyRange'>, zone: Zone): Fon
   const keys = zone.keyRange ?? outer.keyRange
   const { header, data } = zone.sample ?? {}
   if (!keys || !header || !data?.length || keys.hi - keys.lo > 11 || keys.lo > keys.hi || keys.hi > 127) return []
-  const heard = range(zone, Says.VelRange) ?? range(outer as Zone, Says.VelRange)
+  const heard = range(zone, Says.VelRange) ?? range(outer, Says.VelRange)
   const root = zone.generators[Says.OverridingRootKey]?.value ?? header.originalPitch
   const scale = zone.generators[Says.ScaleTuning]?.value ?? 100
   const cents = header.pitchCorrection + 100 * value(zone, Says.CoarseTune) + value(zone, Says.FineTune)

@@ -252,7 +252,7 @@ function strokesOf(
     if (on.instead) head.doubts.push(`This kit has no ${on.instead}: its strokes go to the ${on.piece}.`)
     return [
       {
-        at: at + places[column]!,
+        at: at + places[column],
         piece: on.piece,
         stroke: on.stroke,
         level: means.level,

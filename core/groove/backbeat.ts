@@ -1,4 +1,4 @@
-import { isHand } from '#core/kit'
+import { isHand, kindNamed } from '#core/kit'
 import { type Beat, type Counting, NUMBERS, barNumber, beatsOf, sayTick } from '#core/time'
 import { silentFrom } from './lead-in'
 import { sayList } from './say'
@@ -106,7 +106,6 @@ function amongStrong(beats: readonly Beat[], strong: readonly number[]): Backbea
   return { beats: wanted, ats: [...new Set(ats)], exceptions }
 }
 
-const SNARE = /snare/
 const KINDS: ReadonlySet<Stroke['stroke']> = new Set(['hit', 'rim shot', 'cross-stick'])
 
 /**
@@ -120,7 +119,7 @@ export const onSnare = (
   isHand(part.limb) &&
   !part.every &&
   part.role !== 'comping' &&
-  (stroke.piece === 'snare' || SNARE.test(stroke.piece)) &&
+  kindNamed(stroke.piece) === 'snare' &&
   KINDS.has(stroke.stroke)
 
 /**

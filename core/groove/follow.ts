@@ -1,8 +1,7 @@
 import { together } from '#core/edit'
-import { type PieceKind, PIECE_KINDS, freeName, isHand, knownPiece } from '#core/kit'
+import { type PieceKind, freeName, isHand, kindNamed, knownPiece } from '#core/kit'
 import { beatsOf } from '#core/time'
 import { backbeatAmong, onSnare } from './backbeat'
-
 import { type Edit, apply } from './edits'
 import { makePart, usualPart } from './make'
 import { sentence } from './say'
@@ -13,10 +12,6 @@ interface Described {
   name: string
   role: Role
 }
-
-/** What kind of piece an id is of: its kind on the kits that come with Bazzet, or what the id begins with. */
-const kindOf = (piece: string): PieceKind | undefined =>
-  knownPiece(piece)?.kind ?? PIECE_KINDS.toSorted((a, b) => b.length - a.length).find(kind => piece.startsWith(kind))
 
 /** What most strokes of a part are made on, the first of several as frequent: `'ride'`; undefined where there are none. */
 function mainOf<T>(strokes: readonly Stroke[], of: (stroke: Stroke) => T): T | undefined {
@@ -40,7 +35,7 @@ export function described(
 ): Described | undefined {
   const piece = mainPiece(part.strokes)
   if (piece === undefined) return undefined
-  const kind = kindOf(piece)
+  const kind = kindNamed(piece)
   const name = knownPiece(piece)?.name ?? sentence(piece.replaceAll('-', ' '))
   // Of many pieces, none of which has half the strokes, no single one says what is played.
   const scattered =
@@ -51,7 +46,7 @@ export function described(
     if (kind === 'bass drum') return { name: 'Bass drum', role: 'bass drum' }
     return kind === 'hi-hat' ? { name: 'Hat foot', role: 'hat foot' } : { name, role: 'other' }
   }
-  const drums = part.strokes.every(stroke => kindOf(stroke.piece) === 'snare' || TOMS.has(kindOf(stroke.piece)!))
+  const drums = part.strokes.every(stroke => kindNamed(stroke.piece) === 'snare' || TOMS.has(kindNamed(stroke.piece)!))
   if (scattered && !drums) return { name: 'Round the kit', role: 'other' }
   const led = groove.parts.some(other => other.id !== part.id && other.role === 'lead' && other.strokes.length)
   if (kind === 'snare') return brushed(part, led) ?? onSnares(groove, part)
@@ -68,10 +63,10 @@ const TOMS: ReadonlySet<PieceKind> = new Set(['tom', 'floor tom'])
 
 /** What is played on drums alone: one tom or several, and the snare among them. */
 function onToms({ strokes }: Pick<Part, 'strokes'>, name: string): string {
-  const snare = strokes.some(stroke => kindOf(stroke.piece) === 'snare')
-  if (strokes.some(stroke => kindOf(stroke.piece) !== 'snare' && !TOMS.has(kindOf(stroke.piece)!))) return name
+  const snare = strokes.some(stroke => kindNamed(stroke.piece) === 'snare')
+  if (strokes.some(stroke => kindNamed(stroke.piece) !== 'snare' && !TOMS.has(kindNamed(stroke.piece)!))) return name
   const toms =
-    new Set(strokes.filter(stroke => kindOf(stroke.piece) !== 'snare').map(stroke => stroke.piece)).size > 1
+    new Set(strokes.filter(stroke => kindNamed(stroke.piece) !== 'snare').map(stroke => stroke.piece)).size > 1
       ? 'Toms'
       : name
   return snare ? `${toms} and snare` : toms
@@ -135,7 +130,7 @@ const CALLED: Partial<Record<PieceKind, readonly string[]>> = {
 
 /** A name with its piece changed: `moved('RH', 'Hat eighths', 'hi-hat', 'ride') // => 'Ride eighths'`; undefined where it does not begin with the piece. */
 function moved(limb: Part['limb'], name: string, from: string, to: string): string | undefined {
-  const kinds = [kindOf(from), kindOf(to)]
+  const kinds = [kindNamed(from), kindNamed(to)]
   const was = kinds[0] && CALLED[kinds[0]]?.find(word => name === word || name.startsWith(`${word} `))
   if (!was || !kinds[1] || !CALLED[kinds[1]]) return undefined
   const is = kinds[1] === 'hi-hat' && !isHand(limb) ? 'Hat foot' : (knownPiece(to)?.name ?? CALLED[kinds[1]]![0]!)

@@ -24,7 +24,7 @@ export { PLAYER_ID } from './shapes'
 export { KIT_LIMITS, metresApart } from './bounds'
 export { type Kit, type OwnSound, type Piece, type Place, readKit } from './schema'
 export { limitsOf, noteOf, paired, pieceOf, piecesFor, soundOf, spanned, strokesFor } from './kit'
-export { DEFAULT_KIT, kitById, KITS, knownPiece } from './presets'
+export { DEFAULT_KIT, kindNamed, kitById, KITS, knownPiece } from './presets'
 export { homesOf, mirrorKit, nearestPiece, REACH, reachedBy, stretchTo } from './body'
 export { onKit, strokeOfNote } from './gm'
 export {

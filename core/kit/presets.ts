@@ -1,4 +1,4 @@
-import type { PieceKind } from './kinds'
+import { PIECE_KINDS, type PieceKind } from './kinds'
 import type { Kit, Piece, PieceStroke } from './schema'
 import { KIT_SHAPE } from './shapes'
 import type { SoundName } from './sounds'
@@ -178,3 +178,11 @@ export const kitById = (id: string): Kit => KITS.find(one => one.id === id) ?? D
  * @example knownPiece('ride').kind // => 'ride'
  */
 export const knownPiece = (id: string): Piece | undefined => KITS.flatMap(one => one.pieces).find(one => one.id === id)
+
+/**
+ * The kind of a piece by its id, where the kit is not at hand: its kind on the kits that come with Bazzet, or the kind that the id
+ * begins with, as ids of pieces that are added do.
+ * @example [kindNamed('side snare'), kindNamed('floor tom 2'), kindNamed('gong')] // => ['snare', 'floor tom', undefined]
+ */
+export const kindNamed = (piece: string): PieceKind | undefined =>
+  knownPiece(piece)?.kind ?? PIECE_KINDS.toSorted((a, b) => b.length - a.length).find(kind => piece.startsWith(kind))

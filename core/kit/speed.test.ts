@@ -101,7 +101,7 @@ describe('how hard a time is', () => {
         fc.double({ min: 0.01, max: 1, noNaN: true }),
         fc.constantFrom('any', 'easy', 'hard'),
         (limit, any, where) => {
-          const time = where === 'any' ? any : limit[where as 'easy' | 'hard']
+          const time = where === 'any' ? any : limit[where]
           const hardness = hardnessOf(time, limit)
           expect(hardness >= 2 ? 'hard' : hardness > 1 ? 'demanding' : undefined).toBe(verdictOf(time, limit))
         },

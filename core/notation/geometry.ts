@@ -213,7 +213,7 @@ const REACH = [0, 0.13, 0.33, 0.54, 0.77, 1] as const
 
 /** The height of a stick's tip in its lane. @internal */
 export const tipOf = (lane: Lane, level: number): number =>
-  lane.floor + (lane.hangs ? 1 : -1) * REACH[level as 1]! * lane.reach
+  lane.floor + (lane.hangs ? 1 : -1) * REACH[level as 1] * lane.reach
 
 /**
  * The level whose tip is nearest to a height in the lane.

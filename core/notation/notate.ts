@@ -1,4 +1,4 @@
-import { type Head, type Kit, type Limb, type Ornament, type StrokeKind, isHand, staffOf } from '#core/kit'
+import { type Head, type Kit, type Limb, type Ornament, isHand, staffOf } from '#core/kit'
 import { type Groove, type TimedStroke, audibleParts, leadInOf, ownTick, partOf, timeline } from '#core/groove'
 import { type Counting, type Meter, NUMBERS, type Beat, type Tempo, beatsOf, countSlots, slotsOf } from '#core/time'
 import { type Written, cutFor, splitParts } from './duration'
@@ -302,6 +302,6 @@ function note(groove: Groove, struck: readonly TimedStroke[], { closed, accents 
 /** Where a stroke stands; one on a piece the kit lacks stands on the middle line as a triangle, to be seen as something else. */
 function placed(event: TimedStroke): { place: number; head: Head } {
   return event.piece
-    ? staffOf(event.piece, event.stroke as StrokeKind, isHand(event.limb) ? 'hand' : 'foot')
+    ? staffOf(event.piece, event.stroke, isHand(event.limb) ? 'hand' : 'foot')
     : { place: 0, head: 'triangle' }
 }

@@ -136,7 +136,7 @@ export function countIn(bars: readonly BarTime[], count: number, voice?: Voice |
     beats.map(beat => ({
       at: bar * length + beat.at,
       first: beat.at === 0,
-      ...('says' in beat ? { says: beat.says! } : {}),
+      ...('says' in beat ? { says: beat.says } : {}),
     })),
   )
 }

@@ -441,7 +441,7 @@ describe('laws', () => {
                 first: a % 2 ? 'R' : 'L',
                 path: { seed: a, afresh: b % 2 === 0 },
                 loudness: 'growing',
-                feet: feet as 'kept',
+                feet: feet,
                 ending,
               },
               { ...ground(), round: drawn, next: drawn },

@@ -77,7 +77,7 @@ export function phrasePerformance(
   const whole = from === 0 && to === phraseBars(phrase)
   const passes = again ? passesOf(phrase) : 1
   const clicks = new Map([
-    [true, { ...click, program: click.program === 'none' ? 'every beat' : click.program } as ClickPlan],
+    [true, { ...click, program: click.program === 'none' ? 'every beat' : click.program }],
     [false, NO_CLICK],
   ])
   const sections: Played[] = []

@@ -83,7 +83,7 @@ export function placeCell(
       type: 'bars',
       bars: groove.bars.map((bar, b) => ({
         ...bar,
-        slots: bar.slots.map((slots, i) => (isRecut(b, i) ? 3 : slots)) as typeof bar.slots,
+        slots: bar.slots.map((slots, i): (typeof bar.slots)[number] => (isRecut(b, i) ? 3 : slots)),
       })),
     })
   }
@@ -113,5 +113,5 @@ export function placeCell(
   )
   const put = putStrokes(part, strokes)
   edits.push(put.type === 'strokes' ? { ...put, remove: [...put.remove, ...cleared.map(stroke => stroke.at)] } : put)
-  return ok(together(`${cell.name} on ${sayPlace(groove, beats[beatIndex]!.at)}`, edits))
+  return ok(together(`${cell.name} on ${sayPlace(groove, beats[beatIndex].at)}`, edits))
 }

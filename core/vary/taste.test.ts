@@ -225,7 +225,7 @@ describe('the rules of taste', () => {
           JSON.stringify(
             one.parts
               .filter(part => part.strokes.some(({ at }) => at < 20160))
-              .map(part => [part.limb, part.strokes.filter(({ at }) => at < 20160)])
+              .map(part => JSON.stringify([part.limb, part.strokes.filter(({ at }) => at < 20160)]))
               .sort(),
           )
         expect(firstHalf(groove)).toBe(firstHalf(home))

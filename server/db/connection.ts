@@ -37,7 +37,9 @@ export function migrationsIn(path: string): Promise<string[]> {
       db.all<{ name: string }>('SELECT name FROM SequelizeMeta ORDER BY name', (error, rows) => {
         // A database without that table has been through none.
         db.close(() =>
-          error && !/no such table/.test(error.message) ? fail(error) : done(error ? [] : rows.map(row => row.name)),
+          error && !error.message.includes('no such table')
+            ? fail(error)
+            : done(error ? [] : rows.map(row => row.name)),
         )
       })
     })

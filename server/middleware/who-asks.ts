@@ -18,10 +18,8 @@ export async function hasEntered(event: Parameters<typeof getCookie>[0]): Promis
   const mark = createHash('sha256').update(config.password).update(sealed).digest('base64')
   const until = good.get(mark)
   if (until !== undefined) return until > Date.now()
-  const { data, createdAt = 0 } = (await unsealSession(event, config, sealed).catch(() => ({
-    data: undefined,
-    createdAt: 0,
-  }))) as { data?: { entered?: boolean }; createdAt?: number }
+  const nobody: { data?: { entered?: boolean }; createdAt?: number } = {}
+  const { data, createdAt = 0 } = await unsealSession(event, config, sealed).catch(() => nobody)
   if (!data?.entered) return false
   if (good.size > 1000) good.clear()
   good.set(mark, createdAt + config.maxAge * 1000)

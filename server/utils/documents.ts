@@ -1,7 +1,7 @@
 import { type H3Event, getRouterParam } from 'h3'
 import { z } from 'zod'
 import { type Documents, KINDS, KIND_NAMES, type Kind, type KindName, folderOf } from '#core/documents'
-import { type Result, readAs } from '#core/result'
+import { readAs } from '#core/result'
 import { type Database, database } from '../db'
 import type { DocumentRepository } from '../db/repositories/documents'
 import { readJson, valid } from './body'
@@ -23,7 +23,7 @@ export async function asked(event: H3Event): Promise<Asked> {
   const db = await database()
   return {
     name,
-    kind: KINDS[name] as Kind<KindName>,
+    kind: KINDS[name],
     kept: db.documents[name] as unknown as DocumentRepository<KindName>,
     id: getRouterParam(event, 'id') ?? '',
     db,
@@ -43,7 +43,7 @@ export async function askedOfMany(event: H3Event): Promise<Asked> {
 
 /** A document from a part of the body, by its kind's own reading. */
 export const readDocument = ({ kind }: Asked, input: unknown, under = ''): Documents[KindName] =>
-  valid(kind.read(input) as Result<Documents[KindName]>, under)
+  valid(kind.read(input), under)
 
 const saveSchema = z.strictObject({
   revision: z.number({ error: 'revision is the number of the revision this was made from.' }),

@@ -2,7 +2,7 @@ import { boxOf, expect, test } from './app'
 
 type Page = import('@playwright/test').Page
 type Groove = import('#core/groove').Groove
-const get = async (url: string) => await (await fetch(url)).json()
+const get = async (url: string) => (await fetch(url)).json()
 /** Every whole document of a kind: the list says which there are. */
 async function whole<D>(url: string, folder: 'grooves' | 'recipes') {
   const ids = (await get(`${url}/api/${folder}`))[folder].map((one: { summary: { id: string } }) => one.summary.id)

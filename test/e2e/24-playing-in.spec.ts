@@ -1,5 +1,4 @@
 import { type Page } from '@playwright/test'
-import type { Groove } from '#core/groove'
 import { type AtSound, type Bench, expect, heard, hearSounds, listen, test } from './app'
 
 /** What a page does at each click as it is handed to the audio clock: told whether it is the first of a bar, and how to wait for it. */
@@ -75,7 +74,7 @@ const record = (page: Page) => page.locator('[data-record]').click()
 const played = (page: Page) => page.locator('[data-played]')
 const rows = async (bench: Bench) =>
   Object.fromEntries(
-    ((await bench.stored()).document as Groove).parts.map(part => [
+    (await bench.stored()).document.parts.map(part => [
       `${part.limb} ${part.name}`,
       part.strokes.map(stroke => stroke.at / 1260),
     ]),
@@ -131,7 +130,7 @@ test('what is struck over the click becomes parts: loop on loop, one limb at a t
 
 test('a rhythm of one key becomes a part or the line above, with notes as long as it is held', async ({ bench }) => {
   const { page } = bench
-  const lines = async () => ((await bench.stored()).document as Groove).guides.map(guide => guide.notes)
+  const lines = async () => (await bench.stored()).document.guides.map(guide => guide.notes)
   const tapped = async (to: string, how: Parameters<typeof strikes>[1]) => {
     await page.getByRole('combobox', { name: 'Where what is played goes' }).click()
     await page.getByRole('option', { name: to }).click()
@@ -199,8 +198,8 @@ test('pads are played in by their pieces and levels, told by striking or by the 
   await expect(played(page)).toHaveText(/^[23] times round so far\.$/, { timeout: 60_000 })
   await record(page)
   await page.getByRole('button', { name: 'Keep it' }).click()
-  await expect.poll(async () => ((await bench.stored()).document as Groove).parts.length).toBe(3)
-  const { parts } = (await bench.stored()).document as Groove
+  await expect.poll(async () => (await bench.stored()).document.parts.length).toBe(3)
+  const { parts } = (await bench.stored()).document
   expect(
     parts.map(part => [part.limb, part.strokes.map(stroke => [stroke.at / 5040, stroke.piece, stroke.level])]),
   ).toEqual([
@@ -239,8 +238,8 @@ test('eighths that are swung are eighths, and their swing is offered as the groo
   await expect(found).toContainText(/You swing eighths 6[0-4]/)
   await found.getByText('Make it the groove’s feel').click()
   await page.getByRole('button', { name: 'Keep it' }).click()
-  await expect.poll(async () => ((await bench.stored()).document as Groove).parts.length).toBe(1)
-  const { feel, bars, parts } = (await bench.stored()).document as Groove
+  await expect.poll(async () => (await bench.stored()).document.parts.length).toBe(1)
+  const { feel, bars, parts } = (await bench.stored()).document
   expect(feel.swing?.level).toBe('1/8')
   expect(Math.abs(feel.swing!.share - 0.62)).toBeLessThan(0.025)
   expect(bars[0]!.slots).toEqual([4, 4, 4, 4])

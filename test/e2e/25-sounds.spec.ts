@@ -128,7 +128,7 @@ test('WAV files and a SoundFont are given to strokes, heard, rendered, taken alo
   ])
   const rendered = new WaveFile(new Uint8Array(readFileSync(await file.path()))).getSamples(
     false,
-    Int16Array as never,
+    Int16Array,
   ) as unknown as Int16Array
   const begins = rendered.findIndex(x => Math.abs(x) > 1000)
   const crossings = [...rendered.subarray(begins, begins + 4410)].filter(

@@ -193,7 +193,7 @@ test('every route is asked in every way, with nothing and with too much in its p
       for (const method of METHODS) {
         // Copies and the bin answer well what would change everything.
         if (/\/(copies|bin)/.test(path) && !['GET', 'HEAD'].includes(method)) continue
-        if (method === 'DELETE' && /session/.test(path)) continue
+        if (method === 'DELETE' && path.includes('session')) continue
         const { status, text } = await send(app, {
           method,
           path,

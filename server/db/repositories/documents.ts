@@ -125,9 +125,7 @@ export function documentRepository<K extends KindName>(
       )
       // An old revision is brought up to date as it is read: later migrations need not know of it.
       const read = old && KINDS[kind].read(JSON.parse(old.document))
-      return read?.ok
-        ? { revision, store, updatedAt: now.updatedAt.toISOString(), document: read.value as D }
-        : undefined
+      return read?.ok ? { revision, store, updatedAt: now.updatedAt.toISOString(), document: read.value } : undefined
     },
     async some(ids) {
       const rows = await model.findAll({ where: { id: [...ids], binnedAt: null } })
