@@ -45,14 +45,14 @@ type RememberedName = keyof typeof REMEMBERED
 export type TextStore = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>
 
 /** How something remembered is read, what it is before anything is remembered, and how each older version becomes the next. */
-export interface Shape<T> {
+export interface RememberedShape<T> {
   read: Read<T>
   usual: NoInfer<T>
   upgrades?: readonly ((old: unknown) => unknown)[]
 }
 
 /** The key in the browser's store: `keyOf('click') // => 'bazzet:click'`. */
-export const keyOf = (name: RememberedName): string => `bazzet:${name}`
+export const storageKeyOf = (name: RememberedName): string => `bazzet:${name}`
 
 function parsed(text: string): unknown {
   try {
@@ -65,7 +65,11 @@ function parsed(text: string): unknown {
 const versioned = fields({ bazzetVersion: figure, value: anything })
 
 /** What a text says, brought up from the version it was written in; what cannot be read, or is of a newer Bazzet, is as if it were not there. */
-export function readRemembered<T>(name: RememberedName, text: string, { read, usual, upgrades = [] }: Shape<T>): T {
+export function readRemembered<T>(
+  name: RememberedName,
+  text: string,
+  { read, usual, upgrades = [] }: RememberedShape<T>,
+): T {
   const found = versioned(parsed(text))
   const version = found?.bazzetVersion ?? 1
   const brought = (value: unknown) =>
@@ -87,8 +91,8 @@ export function writeRemembered(name: RememberedName, value: unknown): string {
 }
 
 /** Something this browser remembers, as a ref: read through its shape, written as it changes, and changed with other tabs. */
-export const useRemembered = <T>(name: RememberedName, shape: Shape<T>): Ref<T> =>
-  useLocalStorage<T>(keyOf(name), shape.usual, {
+export const useRemembered = <T>(name: RememberedName, shape: RememberedShape<T>): Ref<T> =>
+  useLocalStorage<T>(storageKeyOf(name), shape.usual, {
     serializer: { read: text => readRemembered(name, text, shape), write: value => writeRemembered(name, value) },
   })
 

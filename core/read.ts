@@ -10,7 +10,7 @@ export const figure: Read<number> = value => (typeof value === 'number' && Numbe
 export const onOff: Read<boolean> = value => (typeof value === 'boolean' ? value : undefined)
 export const anything: Read<unknown> = value => value
 
-export const oneOf =
+export const among =
   <const T extends string>(list: readonly T[]): Read<T> =>
   value =>
     list.find(one => one === value)

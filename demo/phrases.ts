@@ -8,10 +8,10 @@ import {
   type Turn,
   PHRASE_SHAPE,
   handHome,
-  limbsOf,
+  fillLimbsOf,
   makeFill,
   makeSection,
-  played,
+  playedGroove,
   slotsWithin,
   unfolded,
 } from '#core/phrase'
@@ -26,7 +26,7 @@ function fillOver(
 ): Fill {
   const round = unfolded(groove, bars, 0, 'running on')
   const at = { from: barStarts(round.bars).at(-1)! - ticks, length: ticks }
-  const first = handHome(wish.source, slotsWithin(round, at).length, limbsOf(groove).lead)
+  const first = handHome(wish.source, slotsWithin(round, at).length, fillLimbsOf(groove).lead)
   const made = makeFill(
     { ...at, first, path: { seed: 7, afresh: false }, loudness: 'growing', feet: 'kept', ending: 'crash', ...wish },
     { round, next: round, kit: DEFAULT_KIT, tempo: groove.tempo },
@@ -51,7 +51,7 @@ const phrase = ({ id, title, notes, of, sections }: Form): Phrase => ({
   notes,
   tempo: of[0]!.tempo,
   kitId: 'five-piece',
-  grooves: Object.fromEntries(of.map(groove => [groove.id, played(groove, 1)])),
+  grooves: Object.fromEntries(of.map(groove => [groove.id, playedGroove(groove, 1)])),
   sections: sections.map((section, i) => makeSection({ id: `section-${i + 1}`, ...section })),
 })
 const last = (fill: Fill): Turn => ({ when: 'last', put: { fill } })

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { timeline } from '#core/groove'
 import { readGrooveJson, writeGrooveJson } from '#core/formats'
-import { ENDINGS, FILL_FEET, LOUDNESS, RESTS, phraseBars, phrasePerformance, readPhrase } from '#core/phrase'
+import { ENDINGS, FILL_FEET, FILL_LOUDNESS, RESTS, phraseBars, phrasePerformance, readPhrase } from '#core/phrase'
 import { CueLine } from '#core/perform'
 import { DEFAULT_KIT, HOUSE_LIMITS, KITS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
 
@@ -86,7 +86,7 @@ describe('docs/phrase-format.md', () => {
   })
 
   it('names every word a fill or a rest may have', () => {
-    for (const word of [...ENDINGS, ...FILL_FEET, ...LOUDNESS, ...RESTS]) expect(text).toContain(`"${word}"`)
+    for (const word of [...ENDINGS, ...FILL_FEET, ...FILL_LOUDNESS, ...RESTS]) expect(text).toContain(`"${word}"`)
   })
 
   it('says “refused” of what cannot be left out', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT } from '#core/kit'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
-import { type NewSection, looped, passes } from '#core/perform'
+import { type NewPassage, looped, passes } from '#core/perform'
 import { meter } from '#core/time'
 import { AHEAD, Scheduler } from './scheduler'
 
@@ -13,7 +13,7 @@ const base: Groove = makeGroove({
   tempo: { bpm: 120, counts: '1/4' },
   parts: [makePart({ id: 'hat', name: 'Hat', limb: 'RH', strokes: rowStrokes(bars, '3.3.', { piece: 'hi-hat' }) })],
 })
-const loop = (groove = base, more: Partial<NewSection> = {}, countIn = 0) =>
+const loop = (groove = base, more: Partial<NewPassage> = {}, countIn = 0) =>
   looped({ groove, kit: DEFAULT_KIT, ...more }, countIn)
 const near = (seconds: number) => Number(seconds.toFixed(6))
 

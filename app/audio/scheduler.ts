@@ -1,4 +1,4 @@
-import { type Cue, CueLine, type Performance, type Place, cueId } from '#core/perform'
+import { type Cue, CueLine, type Performance, type CuePlace, cueId } from '#core/perform'
 
 /** Where sounds go: each is told once, ahead of its time, in seconds of the clock; it answers a way to take it back while it has not sounded. */
 export interface Output {
@@ -132,7 +132,7 @@ export class Scheduler {
   }
 
   /** Where the sound is at a time of the clock; nothing once it is over. */
-  position(now = this.clock()): Place | undefined {
+  position(now = this.clock()): CuePlace | undefined {
     if (!this.line || now - this.origin > this.line.ends) return undefined
     return this.line.placeAt(now - this.origin)
   }

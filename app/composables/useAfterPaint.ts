@@ -4,7 +4,7 @@ import { type ShallowRef, onScopeDispose, shallowRef, watch } from 'vue'
  * Once what has just changed stands on the screen: the frame that shows it has been painted and the next one begun. At once
  * in a page out of view, which paints none.
  */
-export const painted = (): Promise<void> =>
+export const afterPaint = (): Promise<void> =>
   new Promise(resolve =>
     document.hidden ? resolve() : requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve, 0))),
   )

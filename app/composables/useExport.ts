@@ -91,7 +91,7 @@ export function useExport() {
 
   /** The performance that is rendered: a groove so many times, or the phrase, with a click and its count-in where they are wanted. */
   async function sounding(leaving: Leaving, { times, click }: ExportWish['wav']): Promise<Performance> {
-    const { makeSection } = await import('#core/perform')
+    const { makePassage } = await import('#core/perform')
     const clicking = click
       ? settings.clickPlan.program === 'none'
         ? { program: 'every beat' as const }
@@ -106,7 +106,7 @@ export function useExport() {
     const { groove, kit } = leaving
     return {
       sections: [
-        makeSection({
+        makePassage({
           groove,
           kit,
           times,

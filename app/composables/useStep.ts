@@ -3,12 +3,12 @@ import { type MaybeRefOrGetter, type Ref, computed, ref, toValue, watch } from '
 import { type Groove, type Span, grooveTicks, refOf } from '#core/groove'
 import type { Kit } from '#core/kit'
 import {
-  type Instant,
+  type StepInstant,
   type Stride,
   STRIDES,
   countsOf,
-  instantsOf,
-  makeSection,
+  stepInstantsOf,
+  makePassage,
   machinePlays,
   sayInstant,
   stepBefore,
@@ -40,11 +40,11 @@ export function useStep(
   /** The first instant of the step that sounded last; -1 before the first. */
   const at = ref(-1)
 
-  const instants = computed<Instant[]>(() => {
+  const instants = computed<StepInstant[]>(() => {
     const now = on.value ? toValue(what) : undefined
-    return now ? instantsOf(now.groove, now.kit, now.heard, now.span) : []
+    return now ? stepInstantsOf(now.groove, now.kit, now.heard, now.span) : []
   })
-  const step = computed<Instant[]>(() =>
+  const step = computed<StepInstant[]>(() =>
     at.value >= 0 && at.value < instants.value.length
       ? stepFrom(toValue(what)!.groove, instants.value, at.value, stride.value)
       : [],
@@ -71,7 +71,7 @@ export function useStep(
   const lasts = ref(0)
 
   /** One instant sounds at once; several in their time, at the groove’s tempo. */
-  function sound(now: readonly Instant[]) {
+  function sound(now: readonly StepInstant[]) {
     dontEnd()
     player.stop()
     const { groove, kit, heard } = toValue(what)!
@@ -90,7 +90,7 @@ export function useStep(
       ? ({ program: 'none', voice: { where: 'every slot', counting: settings.counting } } as const)
       : ({ program: 'none' } as const)
     void player.start({
-      sections: [makeSection({ groove, kit, span: { from, to }, parts: machinePlays(groove, heard), click })],
+      sections: [makePassage({ groove, kit, span: { from, to }, parts: machinePlays(groove, heard), click })],
       countIn: 0,
     })
     endLater()

@@ -9,7 +9,7 @@ import {
   readCopy,
   readDue,
   readEmptied,
-  readEntry,
+  readEntryRow,
   readFigures,
   readListed,
   readLogPage,
@@ -23,7 +23,7 @@ import {
 } from '#core/documents/wire'
 import type { LogEntry, LogFilter } from '#core/practise'
 import { type Read, fields, listOf } from '#core/read'
-import { lacking } from './lacking'
+import { lackingHere } from './lacking'
 
 /** A request that was answered with a problem document. */
 export class ApiProblem extends Error {
@@ -143,7 +143,7 @@ export const api = {
   },
   /** A file of the player's own, under the SHA-256 of its bytes; answers that hash. */
   asset: async (bytes: Uint8Array<ArrayBuffer>, type = 'audio/wav'): Promise<string> => {
-    if (!crypto.subtle) throw new ApiProblem(0, lacking()!, {})
+    if (!crypto.subtle) throw new ApiProblem(0, lackingHere()!, {})
     const sha256 = [...new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))]
       .map(byte => byte.toString(16).padStart(2, '0'))
       .join('')
@@ -171,14 +171,14 @@ export const api = {
   log: {
     page: (offset: number, limit: number, filter: LogFilter = {}) =>
       ask('GET', '/api/log', readLogPage, { query: { offset, limit, ...filter } }),
-    get: (id: string) => ask('GET', `/api/log/${id}`, readEntry),
+    get: (id: string) => ask('GET', `/api/log/${id}`, readEntryRow),
     due: async (today: string, spacing?: readonly number[]) =>
       (await ask('GET', '/api/log/due', readDue, { query: { today, ...(spacing ? { spacing: spacing.join() } : {}) } }))
         .due,
     sums: (filter: LogFilter = {}, lines = 1) => ask('GET', '/api/log/sums', readSums, { query: { ...filter, lines } }),
     figures: async (about: string) => (await ask('GET', '/api/log/figures', readFigures, { query: { about } })).figures,
-    put: (entry: LogEntry) => ask('POST', '/api/log', readEntry, { body: entry }),
-    correct: (entry: LogEntry) => ask('PUT', `/api/log/${entry.id}`, readEntry, { body: entry }),
+    put: (entry: LogEntry) => ask('POST', '/api/log', readEntryRow, { body: entry }),
+    correct: (entry: LogEntry) => ask('PUT', `/api/log/${entry.id}`, readEntryRow, { body: entry }),
     putMany: (entries: readonly LogEntry[]) => ask('POST', '/api/log/many', readTaken, { body: { entries } }),
     bin: (id: string) => ask('DELETE', `/api/log/${id}`, nothing),
     restore: (id: string) => ask('POST', `/api/log/${id}/restore`, nothing),

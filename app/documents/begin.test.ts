@@ -2,14 +2,14 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { type Edit, type Groove, apply, makeBars, makeGroove, readGroove } from '#core/groove'
 import { meter } from '#core/time'
 import { openDocument } from './open'
-import { World } from './test-world'
+import { TestWorld } from './test-world'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const groove = makeGroove({ id: 'g', title: 'One', bars })
 const other = makeGroove({ id: 'other', title: 'Other', bars })
 const titled = (title: string): Edit => ({ type: 'facts', set: { title } })
 
-let world: World<Groove>
+let world: TestWorld<Groove>
 const page = () => {
   const here = world.page()
   return {
@@ -21,7 +21,7 @@ const page = () => {
   }
 }
 beforeEach(() => {
-  world = new World<Groove>(groove)
+  world = new TestWorld<Groove>(groove)
 })
 
 describe('a document that is begun here', () => {

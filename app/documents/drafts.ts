@@ -1,5 +1,5 @@
 import { anything, fields, figure } from '#core/read'
-import { type TextStore, keyOf as rememberedAs, readRemembered, writeRemembered } from '../remembered'
+import { type TextStore, storageKeyOf as rememberedAs, readRemembered, writeRemembered } from '../remembered'
 import type { Draft } from './autosave'
 
 /** What is read of a draft here; its store may be missing, and its document is read by its kind, where it is opened. */

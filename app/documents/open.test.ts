@@ -5,7 +5,7 @@ import { ok } from '#core/result'
 import { meter } from '#core/time'
 import type { Draft } from './autosave'
 import { openDocument } from './open'
-import { World, settled } from './test-world'
+import { TestWorld, settled } from './test-world'
 
 const groove = makeGroove({
   id: 'g',
@@ -15,7 +15,7 @@ const groove = makeGroove({
 })
 const titled = (title: string): Edit => ({ type: 'facts', set: { title } })
 
-let world: World<Groove>
+let world: TestWorld<Groove>
 const opened = async () => {
   const open = openDocument<'groove', Edit>(
     {
@@ -29,7 +29,7 @@ const opened = async () => {
   return open
 }
 beforeEach(() => {
-  world = new World<Groove>(groove)
+  world = new TestWorld<Groove>(groove)
 })
 
 describe('an open document', () => {
@@ -225,7 +225,7 @@ describe('a page that closes', () => {
       parts: [{ given: ['name', 'role'] }],
     })
     for (const text of ['{ broken', JSON.stringify({ ...draft, document: { version: 9 } })]) {
-      world = new World<Groove>(groove)
+      world = new TestWorld<Groove>(groove)
       world.texts.set('bazzet:draft:g', text)
       expect((await opened()).document.value!.title).toBe('One')
     }
@@ -262,7 +262,7 @@ describe('both versions kept', () => {
 
 describe('a document that is saved when it is asked for', () => {
   const recipe = RECIPES[0]!
-  let kept: World<Recipe>
+  let kept: TestWorld<Recipe>
   const openRecipe = () =>
     openDocument<'recipe', Recipe>(
       {
@@ -274,7 +274,7 @@ describe('a document that is saved when it is asked for', () => {
       kept.page(),
     )
   beforeEach(() => {
-    kept = new World<Recipe>(recipe)
+    kept = new TestWorld<Recipe>(recipe)
   })
 
   it('waits as a draft until then, and is not lost by leaving', async () => {

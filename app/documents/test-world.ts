@@ -6,7 +6,7 @@ import type { TabNews } from './world'
 export const settled = () => new Promise(resolve => setImmediate(resolve))
 
 /** A server of one document, which may be away, slow, or saved to by somebody else; and a browser that outlives its pages. */
-export class World<D extends { id: string }> {
+export class TestWorld<D extends { id: string }> {
   stored: Stored<D>
   made: D[] = []
   binned = false

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import { type Bar, COMMON_TIME, type Groove, barsOf, makeGroove } from '#core/groove'
+import { type Bar, COMMON_TIME, type Groove, barsOfChoice, makeGroove } from '#core/groove'
 import { looped } from '#core/perform'
 import { STYLE_CARDS, type StyleCard, beginStyle, countedIn, figureBars, stylesFound } from '#core/style'
 import { isCompound, writeMeter } from '#core/time'
@@ -45,7 +45,7 @@ const usual = computed(() => {
 })
 const begun = (style: StyleCard, more: { id: string; title: string; bars: number; bare: boolean }) =>
   beginStyle(style, { ...usual.value, ...more, newId: () => newId(), called: drummer.named })
-const bars = computed(() => barsOf(time.value))
+const bars = computed(() => barsOfChoice(time.value))
 function emptyOf(bars: Bar[]) {
   const { lead, kitId } = usual.value
   const meter = bars[0]!.meter

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { api } from '~/documents/api'
-import { lacking } from '~/documents/lacking'
+import { lackingHere } from '~/documents/lacking'
 
 /** Where Bazzet’s password is asked for, when other machines may open it. */
 definePageMeta({ layout: 'bare' })
@@ -48,7 +48,7 @@ useHead({ title: 'Password · Bazzet' })
           :aria-invalid="says ? 'true' : undefined" />
       </UFormField>
       <UButton type="submit" color="neutral" size="lg" block :loading="busy">Enter</UButton>
-      <p v-if="lacking()" class="text-sm text-muted" data-lacking>{{ lacking() }}</p>
+      <p v-if="lackingHere()" class="text-sm text-muted" data-lacking>{{ lackingHere() }}</p>
     </form>
   </div>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 import type { Summaries } from '#core/documents'
-import { type Due, type LogEntry, beginRun, inTurnPlan, lapOf, makeSitting, sayLate } from '#core/practise'
+import { type Due, type LogEntry, beginRun, inTurnPlan, lapOf, makeSitting, sayOverdue } from '#core/practise'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
@@ -187,7 +187,7 @@ useHead({ title: 'Today · Bazzet' })
                 @update:model-value="on => pick(one.id, on === true)" />
               <h3 class="w-64 text-base text-highlighted">{{ one.title }}</h3>
               <span class="w-28 text-sm" :class="one.late > 0 ? 'font-semibold' : 'text-muted'">{{
-                sayLate(one.late)
+                sayOverdue(one.late)
               }}</span>
               <span class="text-sm text-muted"
                 >{{ one.word }} on {{ dayWords(one.last)

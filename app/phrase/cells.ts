@@ -1,8 +1,8 @@
 import { type Groove, barTicks } from '#core/groove'
-import { type Folded, type Phrase, type Round, barsOf, sayWhen, shortTitle } from '#core/phrase'
+import { type Folded, type Phrase, type Round, barsWithin, sayWhen, shortTitle } from '#core/phrase'
 
 /** A bar as the map shows it: which of its section’s bars it is, from 0, what stands in it, and what sets it apart. */
-export interface Cell {
+export interface MapCell {
   at: number
   groove: Groove
   kind: 'plain' | 'turned' | 'fill' | 'rest'
@@ -10,9 +10,9 @@ export interface Cell {
 }
 
 /** Alike rounds of a section as a run of cells, with how many times they are played. */
-export interface Run {
+export interface CellRun {
   key: string
-  cells: Cell[]
+  cells: MapCell[]
   times: number
   /** Its fill is led another way each time. */ afresh: boolean
   /** The first of its bars, counted from 0 within the section, and how many. */ at: number
@@ -28,7 +28,7 @@ function cellGroove(round: Groove, within: number, kitId: string): Groove {
   const key = `${within} ${kitId}`
   const known = all.get(key)
   if (known) return known
-  const groove = { ...barsOf(round, within, within + 1), kitId }
+  const groove = { ...barsWithin(round, within, within + 1), kitId }
   all.set(key, groove)
   return groove
 }
@@ -41,7 +41,7 @@ function filledIn({ fill, groove }: Round, within: number): boolean {
   return fill.fill.from < from + bars[within]! && fill.fill.from + fill.fill.length > from
 }
 
-function cellOf(phrase: Phrase, round: Round, within: number, at: number): Cell {
+function cellOf(phrase: Phrase, round: Round, within: number, at: number): MapCell {
   const section = phrase.sections[round.section]!
   const kind = filledIn(round, within) ? 'fill' : round.rest ? 'rest' : round.turned ? 'turned' : 'plain'
   const when = (turn: number | undefined) =>
@@ -58,9 +58,9 @@ function cellOf(phrase: Phrase, round: Round, within: number, at: number): Cell 
   return { at, groove: cellGroove(round.groove, within, phrase.kitId), kind, says }
 }
 
-const sameCell = (a: Cell, b: Cell): boolean =>
+const sameCell = (a: MapCell, b: MapCell): boolean =>
   a.groove === b.groove && a.kind === b.kind && a.says === b.says && a.at === b.at
-const sameRun = (a: Run, b: Run): boolean =>
+const sameRun = (a: CellRun, b: CellRun): boolean =>
   a.key === b.key &&
   a.times === b.times &&
   a.afresh === b.afresh &&
@@ -69,10 +69,10 @@ const sameRun = (a: Run, b: Run): boolean =>
   a.cells.every((cell, i) => sameCell(cell, b.cells[i]!))
 
 /** The runs of each section; those of a section that is shown as before are the same object as before. */
-export const runsOf = (phrase: Phrase, sections: readonly Folded[][], before: readonly Run[][] = []): Run[][] =>
+export const runsOf = (phrase: Phrase, sections: readonly Folded[][], before: readonly CellRun[][] = []): CellRun[][] =>
   sections.map(list => {
     const start = list[0]!.first.firstBar
-    const runs = list.map(({ first, rounds }): Run => ({
+    const runs = list.map(({ first, rounds }): CellRun => ({
       // By the section and its round, so that cells stay where they are when bars before them come and go.
       key: `${phrase.sections[first.section]!.id} ${first.round}`,
       times: rounds.length,
@@ -87,4 +87,4 @@ export const runsOf = (phrase: Phrase, sections: readonly Folded[][], before: re
   })
 
 /** The cell that stands for a bar of the section, where rounds are folded: `shownFor(run of two bars played three times from 4, 7) // => 5` */
-export const shownFor = (run: Run, at: number): number => run.at + ((at - run.at) % run.cells.length)
+export const shownFor = (run: CellRun, at: number): number => run.at + ((at - run.at) % run.cells.length)

@@ -7,7 +7,7 @@ import {
   MEASURING,
   type Measures,
   type Measuring,
-  type Struck,
+  type StruckTake,
   type Tells,
   USUAL_SIMULATED,
   askedOf,
@@ -15,10 +15,10 @@ import {
   latencyOf,
 } from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
-import type { MeasureWorker, Played } from '../workers/measure.worker'
+import type { MeasureWorker, MeasuredTake } from '../workers/measure.worker'
 import { plain, remoteWorker } from '../workers/remote'
-import { lacking } from '../documents/lacking'
-import { fields, figure, onOff, oneOf, tableOf, text } from '#core/read'
+import { lackingHere } from '../documents/lacking'
+import { fields, figure, onOff, among, tableOf, text } from '#core/read'
 import { useRemembered } from '../remembered'
 import { useDrummer } from './drummer'
 import { usePlayer } from './player'
@@ -43,7 +43,7 @@ const NEAR = 0.11
 export const useMeasuring = defineStore('measuring', () => {
   const player = usePlayer()
   const drummer = useDrummer()
-  const input = useRemembered<Input>('input', { read: oneOf(USED), usual: 'none' })
+  const input = useRemembered<Input>('input', { read: among(USED), usual: 'none' })
   /** How late each input arrives, in ms, and whether the player vouches for the figure. */
   const latencies = useRemembered('latency', { read: tableOf(fields({ ms: figure, vouched: onOff })), usual: {} })
   /** Which piece each pad is, by its MIDI note. */
@@ -63,9 +63,9 @@ export const useMeasuring = defineStore('measuring', () => {
     spread: drummer.player.practice.spread,
   }))
 
-  let takes: Played[] = []
+  let takes: MeasuredTake[] = []
   let of = -1
-  let now: { performance: Performance; line: CueLine; struck: Struck[] } | undefined
+  let now: { performance: Performance; line: CueLine; struck: StruckTake[] } | undefined
   let recent: { limb: Limb; ms: number }[] = []
   /** While latency is being found: taps and the clicks they go with, in seconds of the performance. */
   let tapping: number[] | undefined
@@ -149,7 +149,7 @@ export const useMeasuring = defineStore('measuring', () => {
     if (asked) return
     asked = true
     if (!('requestMIDIAccess' in navigator)) {
-      midiTrouble.value = lacking() ?? 'This browser offers no MIDI; use the four keys instead.'
+      midiTrouble.value = lackingHere() ?? 'This browser offers no MIDI; use the four keys instead.'
       return
     }
     try {

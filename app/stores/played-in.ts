@@ -2,7 +2,7 @@ import * as z from 'zod/mini'
 import { LEVELS, LIMBS, STROKE_KINDS } from '#core/kit'
 import type { Into, PlayedStroke, PlayedTake } from '#core/record'
 import { readBy } from '../read-by'
-import type { Shape } from '../remembered'
+import type { RememberedShape } from '../remembered'
 
 const limb = z.enum(LIMBS)
 const how = z.enum(['add', 'replace'])
@@ -42,7 +42,7 @@ type PlayInSession = z.infer<typeof session>
 export type PlayInOptions = z.infer<typeof options>
 
 /** What was played in, by groove. */
-export const PLAYED_IN: Shape<Record<string, PlayInSession>> = {
+export const PLAYED_IN: RememberedShape<Record<string, PlayInSession>> = {
   read: readBy(z.record(z.string(), session)),
   usual: {},
 }

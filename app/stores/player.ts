@@ -3,7 +3,7 @@ import { ref, shallowRef, watch } from 'vue'
 import type { Level, Piece, StrokeKind } from '#core/kit'
 import type { Engine } from '../audio/engine'
 import type { Rendering } from '../audio/rendering'
-import type { Performance, Place } from '#core/perform'
+import type { Performance, CuePlace } from '#core/perform'
 import { useSettings } from './settings'
 
 /** The one player: what sounds now, and where it is. Pages give it a performance; it loads its machinery on the first sound. */
@@ -63,7 +63,7 @@ export const usePlayer = defineStore('player', () => {
   const update = (performance: Performance) => engine.value?.scheduler.update(performance)
 
   /** What the ear hears now: a place in the bars, or in the count-in (negative ticks). */
-  function position(): Place | undefined {
+  function position(): CuePlace | undefined {
     const sounding = engine.value
     return playing.value && sounding ? sounding.scheduler.position(sounding.heardAt(performance.now())) : undefined
   }

@@ -4,7 +4,7 @@ import { type Groove, type Span, freshStroke, partOf } from '#core/groove'
 import { LIMBS, type Limb, pieceOf, strokeOfNote, strokesFor } from '#core/kit'
 import { USUAL_SIMULATED, askedOf, simulate } from '#core/measure'
 import { CueLine, type Performance, looped } from '#core/perform'
-import { type Made, type PlayedStroke, type PlayedTake, modelFor, placeIn, strokeFor } from '#core/record'
+import { type MadeGroove, type PlayedStroke, type PlayedTake, modelFor, placeIn, strokeFor } from '#core/record'
 import { tickSeconds } from '#core/time'
 import { newId } from '../documents/ids'
 import { useRemembered } from '../remembered'
@@ -38,7 +38,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
   const options = ref<PlayInOptions>(plain(USUAL))
   const takes = shallowRef<PlayedTake[]>([])
   /** What was made, and of which takes: while it is being made there may be more of them. */
-  const made = shallowRef<Made & { of: readonly PlayedTake[] }>()
+  const made = shallowRef<MadeGroove & { of: readonly PlayedTake[] }>()
   /** Whether the groove has what was made; and the groove as it was left by that. */
   const taken = ref(false)
   let left: Groove | undefined

@@ -17,7 +17,7 @@ import {
   allOf,
   beginRun,
   entryOf,
-  figuresOf,
+  practiceFiguresOf,
   figuresPlayed,
   grooveOf,
   helpFor,
@@ -29,7 +29,7 @@ import {
   stageOf,
   stagePerformance,
   stepRun,
-  takenUp,
+  resumed,
   titleOf,
 } from '#core/practise'
 import { AHEAD } from '../audio/scheduler'
@@ -144,7 +144,7 @@ export const usePractice = defineStore('practice', () => {
       return of ? (helpFor(one, of, kits.of(of.kitId), newId()) ?? null) : null
     })
     run.value = sitting
-      ? takenUp(sitting.run)
+      ? resumed(sitting.run)
       : beginRun(forPlan, { laps: forPlan.stages.map(one => lapOf(one, material.value)), helps })
     kept = sitting && standing()
     void outbox.flush()
@@ -196,7 +196,7 @@ export const usePractice = defineStore('practice', () => {
     // The run may stand at the next stage by now: what was played is told by the stage itself.
     const lap = (lapOf(stage, material.value).seconds * stage.tempo.bpm) / tempo.bpm
     return figuresPlayed(
-      figuresOf(of, subject, kits.of(of.kitId)).map(one => `${subject.limb} ${one.mask}`),
+      practiceFiguresOf(of, subject, kits.of(of.kitId)).map(one => `${subject.limb} ${one.mask}`),
       seconds,
       lap,
     )

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { CLICKS, type ClickPlan } from '#core/perform'
 import { CLICK_SOUNDS } from '#core/sound'
-import { fields, figure, listOf, onOff, oneOf, tableOf, text } from '#core/read'
+import { fields, figure, listOf, onOff, among, tableOf, text } from '#core/read'
 import { useRemembered } from '../remembered'
 import { useDrummer } from './drummer'
 
@@ -13,13 +13,13 @@ const switched = (usual: boolean) => ({ read: onOff, usual })
 /** What was set last on this machine and stays: the click, and what was looked at. What belongs to the player is in `useDrummer`. */
 export const useSettings = defineStore('settings', () => {
   const drummer = useDrummer()
-  const click = useRemembered('click', { read: oneOf([...CLICKS, 'own slots']), usual: 'none' })
+  const click = useRemembered('click', { read: among([...CLICKS, 'own slots']), usual: 'none' })
   const clickSlots = useRemembered('click-slots', { read: listOf(figure), usual: [] })
   const clickGaps = useRemembered('click-gaps', {
     read: fields({ sound: figure, silent: figure }),
     usual: { sound: 1, silent: 0 },
   })
-  const clickSound = useRemembered('click-sound', { read: oneOf(CLICK_SOUNDS), usual: 'wood' })
+  const clickSound = useRemembered('click-sound', { read: among(CLICK_SOUNDS), usual: 'wood' })
   /** Loudness of the click, in steps of a tenth; 10 as rendered. */
   const clickLevel = useRemembered('click-level', { read: figure, usual: 10 })
   const countIn = useRemembered('count-in', { read: figure, usual: 0 })

@@ -1,15 +1,15 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import { type Params, type PromiseId, DENSITIES, MOVES, MOVE_GROUPS, PROMISES } from '#core/vary'
-import { figure, listOf, oneOf, text } from '#core/read'
+import { figure, listOf, among, text } from '#core/read'
 import { useRemembered } from '../remembered'
 
 /** What the Vary station remembers: promises, the move looked at, and what each move was last told. */
 export const useVary = defineStore('vary', () => {
-  const promises = useRemembered<PromiseId[]>('promises', { read: listOf(oneOf(PROMISES)), usual: ['playable'] })
+  const promises = useRemembered<PromiseId[]>('promises', { read: listOf(among(PROMISES)), usual: ['playable'] })
   const moveId = useRemembered('move', { read: text, usual: MOVES[0]!.id })
   /** The group whose moves are looked at side by side; empty while one move is open. */
-  const group = useRemembered('move-group', { read: oneOf([...MOVE_GROUPS, '']), usual: 'displace' })
+  const group = useRemembered('move-group', { read: among([...MOVE_GROUPS, '']), usual: 'displace' })
   /** What moves were told in this session, by move. */
   const told = ref<Record<string, Params>>({})
   const seed = useRemembered('seed', { read: figure, usual: 1 })

@@ -2,16 +2,16 @@ import { expose } from 'comlink'
 import { readMidiStrokes } from '#core/formats'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Made, type MadeWish, type PlayedTake, madeOf } from '#core/record'
+import { type MadeGroove, type MadeWish, type PlayedTake, madeOf } from '#core/record'
 import {
   type MeasuredBy,
   type Measures,
   type Measuring,
   type Simulated,
-  type Struck,
+  type StruckTake,
   aligned,
   askedOf,
-  joined,
+  joinedTakes,
   measure,
   simulate,
 } from '#core/measure'
@@ -19,11 +19,11 @@ import { CueLine, type Performance } from '#core/perform'
 import { type Result, ok, refuse } from '#core/result'
 
 /** One stretch of playing: what was performed, from and to which second, and what was struck in it. */
-export interface Played {
+export interface MeasuredTake {
   performance: Performance
   from: number
   to: number
-  struck: readonly Struck[]
+  struck: readonly StruckTake[]
 }
 
 /** Seconds beyond the length of a recording in which it may begin, and around it that still belong to it. */
@@ -32,10 +32,10 @@ const EDGE = 0.11
 
 const worker = {
   /** A groove made of what was played in. */
-  made: (base: Groove, takes: readonly PlayedTake[], { ids, ...wish }: SentWish): Made =>
+  made: (base: Groove, takes: readonly PlayedTake[], { ids, ...wish }: SentWish): MadeGroove =>
     madeOf(base, takes, { ...wish, newId: i => `${ids}-${i}` }),
   /** What was played against what was asked for; with `drummer` it is the simulated drummer who played. */
-  measure(played: readonly Played[], by: Omit<MeasuredBy, 'bars'>, drummer?: Simulated): Measures {
+  measure(played: readonly MeasuredTake[], by: Omit<MeasuredBy, 'bars'>, drummer?: Simulated): Measures {
     const takes = played.map(({ performance, from, to, struck }) => {
       const line = new CueLine(performance)
       const asked = askedOf(line, from, to)
@@ -45,7 +45,7 @@ const worker = {
         bars: Math.max(0, line.placeAt(to).bar - line.placeAt(from).bar),
       }
     })
-    const { asked, struck, bars } = joined(takes)
+    const { asked, struck, bars } = joinedTakes(takes)
     return measure(asked, struck, { ...by, bars })
   },
   /** A stage that was recorded elsewhere, as a MIDI file, against what it asks for over and over; refused where hardly anything in it fits. */

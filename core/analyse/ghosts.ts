@@ -1,4 +1,4 @@
-import { type Kit, LIMB_NAMES, type Limb, type Limits, limitsOf, pieceOf, verdictOf } from '#core/kit'
+import { type Kit, LIMB_NAMES, type Limb, type Limits, limitsOf, pieceOf, limitVerdictOf } from '#core/kit'
 import { type Groove, type TimedStroke, grooveTicks, passSeconds, sayPlaces, sentence } from '#core/groove'
 import { type Counting, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#core/time'
 import { type TroubleKind, eachAsked } from './playability'
@@ -91,7 +91,7 @@ export function ghostPlaces(
     let free: GhostPlace['free'] = 'easy'
     let why: GhostPlace['why'] = ''
     eachAsked([...own, ghost], limb, rules, length, new Set(), (kind, from, to, gap, limit) => {
-      const verdict = from === ghost || to === ghost ? verdictOf(gap, limit) : undefined
+      const verdict = from === ghost || to === ghost ? limitVerdictOf(gap, limit) : undefined
       if (verdict === 'hard' && free) [free, why] = [false, WHY[kind]]
       if (verdict === 'demanding' && free) free = 'demanding'
     })

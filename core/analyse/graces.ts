@@ -7,7 +7,7 @@ import {
   otherSide,
   speedLimit,
   stretchTo,
-  verdictOf,
+  limitVerdictOf,
 } from '#core/kit'
 import { type Groove, type TimedStroke, sayPlaces, sentence } from '#core/groove'
 import type { Counting } from '#core/time'
@@ -49,7 +49,7 @@ export function graceTroubles(events: readonly TimedStroke[], limits: Limits, le
       const gap = nearest(graces, other.seconds, length)
       if (gap > AT_EASE) continue
       const verdict = worst([
-        verdictOf(gap, speedLimit(limits, 'pair', isHand(helper))),
+        limitVerdictOf(gap, speedLimit(limits, 'pair', isHand(helper))),
         piece && other.piece && isHand(helper)
           ? verdictOfMove(gap, travelLimits(other.piece, piece, limits))
           : undefined,
@@ -88,7 +88,7 @@ function nearest(moments: readonly number[], moment: number, length: number): nu
   return least
 }
 
-const verdictOfMove = (gap: number, limit: Limit | undefined) => limit && verdictOf(gap, limit)
+const verdictOfMove = (gap: number, limit: Limit | undefined) => limit && limitVerdictOf(gap, limit)
 const worst = (verdicts: readonly ('demanding' | 'hard' | undefined)[]) =>
   verdicts.includes('hard') ? 'hard' : verdicts.find(Boolean)
 

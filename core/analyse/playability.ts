@@ -11,7 +11,7 @@ import {
   metresApart,
   speedLimit,
   speeds,
-  verdictOf,
+  limitVerdictOf,
 } from '#core/kit'
 import { type Groove, type TimedStroke, passSeconds } from '#core/groove'
 import { crossedAt, crossingTime } from './body'
@@ -154,7 +154,7 @@ export function troubles(
     const found = new Map<TroubleKind, Trouble>()
     let before: { kind: TroubleKind; from: TimedStroke; to: TimedStroke } | undefined
     eachAsked(events, limb, rules, length, crossed, (kind, from, to, gap, limit) => {
-      const verdict = verdictOf(gap, limit)
+      const verdict = limitVerdictOf(gap, limit)
       if (!verdict) return
       const had = found.get(kind)
       const goesOn = before?.kind === kind && (before.to === from || before.from === from)

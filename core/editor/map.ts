@@ -12,11 +12,11 @@ import {
   type Section,
   applyToPhrase,
   barsInOrder,
-  groundOf,
+  fillGroundOf,
   grooveKeyOf,
   handHome,
   insertSections,
-  limbsOf,
+  fillLimbsOf,
   makeFill,
   makeSection,
   moveSection,
@@ -113,7 +113,7 @@ export const fillChosen = (
   round: Round,
   kit: Kit,
 ): (NonNullable<Round['fill']> & { ground: FillGround; round: Round }) | undefined =>
-  round.fill && { ...round.fill, ground: groundOf(rounds, round, kit), round }
+  round.fill && { ...round.fill, ground: fillGroundOf(rounds, round, kit), round }
 
 /** The first bar of a section, counted from 0. */
 const firstBarOf = ({ sections }: Phrase, index: number): number =>
@@ -168,7 +168,7 @@ function extended(state: MapState, by: 1 | -1, total: number): MapState {
 /** A first fill over the chosen bar: single strokes led round the drums, with the crash home. */
 function addsFill(state: MapState, desk: MapDesk, { round, within }: PhraseBar, section: Section): MapStep {
   if (round.fill) return { state }
-  const ground = groundOf(desk.rounds, round, desk.kit)
+  const ground = fillGroundOf(desk.rounds, round, desk.kit)
   const starts = barStarts(round.groove.bars)
   const at = { from: starts[within]!, length: starts[within + 1]! - starts[within]! }
   const source = { kind: 'singles' } as const
@@ -176,7 +176,7 @@ function addsFill(state: MapState, desk: MapDesk, { round, within }: PhraseBar, 
     {
       ...at,
       source,
-      first: handHome(source, slotsWithin(ground.round, at).length, limbsOf(ground.round).lead),
+      first: handHome(source, slotsWithin(ground.round, at).length, fillLimbsOf(ground.round).lead),
       path: { seed: 1, afresh: false },
       loudness: 'growing',
       feet: 'kept',

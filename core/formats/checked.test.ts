@@ -8,7 +8,7 @@ import { afterAll, describe, expect, it } from 'vitest'
 import { parseMidi } from 'midi-file'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
-import { makeSection, passes } from '#core/perform'
+import { makePassage, passes } from '#core/perform'
 import { renderPerformance } from '#core/sound'
 import { STYLE_CARDS, beginStyle } from '#core/style'
 import { meter } from '#core/time'
@@ -111,8 +111,8 @@ describe('MIDI as another program reads it', () => {
         {
           countIn: 0,
           sections: [
-            makeSection({ id: 'a', groove: four, kit: DEFAULT_KIT, times: 2 }),
-            makeSection({ id: 'b', groove, kit: DEFAULT_KIT, tempo: { bpm: 90, counts: '1/4' } }),
+            makePassage({ id: 'a', groove: four, kit: DEFAULT_KIT, times: 2 }),
+            makePassage({ id: 'b', groove, kit: DEFAULT_KIT, tempo: { bpm: 90, counts: '1/4' } }),
           ],
         },
         'Both',

@@ -1,5 +1,5 @@
 import { type Kit, levelOfVelocity, strokeOfNote } from '#core/kit'
-import type { Struck } from '#core/measure'
+import type { StruckTake } from '#core/measure'
 import { type Result, ok, refuse } from '#core/result'
 import { visitMidi } from './midi-events'
 import { MOST_STROKES } from './score'
@@ -9,7 +9,7 @@ import { MOST_STROKES } from './score'
  * is moved to a grid. Notes that are no drum are left out.
  * @example readMidiStrokes(midi, kit).value[0] // => { at: 0, pieceId: 'hi-hat', level: 3 }
  */
-export function readMidiStrokes(bytes: Uint8Array, kit: Kit): Result<Struck[]> {
+export function readMidiStrokes(bytes: Uint8Array, kit: Kit): Result<StruckTake[]> {
   const notes: { tick: number; note: number; velocity: number }[] = []
   const tempos: { tick: number; perQuarter: number }[] = []
   const read = visitMidi(bytes, () => ({
@@ -36,7 +36,7 @@ export function readMidiStrokes(bytes: Uint8Array, kit: Kit): Result<Struck[]> {
   return ok(
     notes
       .toSorted((a, b) => a.tick - b.tick)
-      .flatMap(({ tick, note, velocity }): Struck[] => {
+      .flatMap(({ tick, note, velocity }): StruckTake[] => {
         while (stretches[s + 1] && stretches[s + 1]!.tick <= tick) s++
         const { tick: from, seconds, perTick: each } = stretches[s]!
         const on = strokeOfNote(kit, note)

@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { meter } from '#core/time'
-import { type Bar, COMMON_TIME, barsFrom, barsOf, makeBars, saySlots, timeChoicesOf, withGroups, withMeter } from '.'
+import {
+  type Bar,
+  COMMON_TIME,
+  barsFrom,
+  barsOfChoice,
+  makeBars,
+  saySlots,
+  timeChoicesOf,
+  withGroups,
+  withMeter,
+} from '.'
 import { timeChoiceOf } from './choice'
 
 describe('a time chosen in a form', () => {
@@ -31,12 +41,12 @@ describe('a time chosen in a form', () => {
     expect(withGroups({ ...seven, groups: '7', slots: [1] }, '2+2+3')).toMatchObject({ slots: [4, 4, 6] })
     const short = withGroups(seven, '3+3')
     expect(short).toMatchObject({ groups: '3+3', slots: seven.slots })
-    expect(barsOf(short)).toMatchObject({ ok: false, reason: 'The groups 3+3 make 6; this meter has 7.' })
+    expect(barsOfChoice(short)).toMatchObject({ ok: false, reason: 'The groups 3+3 make 6; this meter has 7.' })
   })
 
   it('is what its bars came from', () => {
     const bars = makeBars(meter(7, 8, [3, 2, 2]), 3, [3, 2, 2])
-    expect(barsOf(timeChoiceOf(bars))).toEqual({ ok: true, value: bars })
+    expect(barsOfChoice(timeChoiceOf(bars))).toEqual({ ok: true, value: bars })
     const mixed = [...bars, ...makeBars(meter(4, 4), 1, 4)]
     expect(barsFrom(timeChoicesOf(mixed))).toEqual({ ok: true, value: mixed })
     expect(barsFrom([timeChoiceOf(bars), { ...COMMON_TIME, groups: '1+1' }])).toMatchObject({

@@ -68,9 +68,9 @@ export function gridsOf({ count, unit, groups }: TimeChoice): { slots: number; e
 
 /**
  * The bars that a choice comes to, or what is wrong with it.
- * @example barsOf(withMeter(COMMON_TIME, 3, 4)).value[0].slots // => [4, 4, 4]
+ * @example barsOfChoice(withMeter(COMMON_TIME, 3, 4)).value[0].slots // => [4, 4, 4]
  */
-export function barsOf(choice: TimeChoice): Result<Bar[]> {
+export function barsOfChoice(choice: TimeChoice): Result<Bar[]> {
   const groups = readGroups(choice.groups, choice.count)
   if (!groups.ok) return groups
   return ok(makeBars(meter(choice.count, choice.unit, groups.value), choice.bars, choice.slots))
@@ -89,7 +89,7 @@ export const timeChoicesOf = (bars: readonly Bar[]): TimeChoice[] => bars.map(ba
 export function barsFrom(choices: readonly TimeChoice[]): Result<Bar[]> {
   const bars: Bar[] = []
   for (const [i, choice] of choices.entries()) {
-    const one = barsOf({ ...choice, bars: 1 })
+    const one = barsOfChoice({ ...choice, bars: 1 })
     if (!one.ok) return refuse(`Bar ${i + 1}: ${one.reason}`)
     bars.push(...one.value)
   }

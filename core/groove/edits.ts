@@ -1,7 +1,7 @@
 import { type Apply, type Batch, type Change, applyAll, fitting } from '#core/edit'
 import { type Result, ok, readAs, refuse } from '#core/result'
 import { mod } from '#core/time'
-import { doubledPart, doubledStroke, misfits } from './fits'
+import { doubledPart, doubledStroke, grooveMisfits } from './fits'
 import {
   type Bar,
   type Facts,
@@ -86,7 +86,7 @@ const step: Apply<Groove, Edit> = (groove, edit) => {
  * Makes an edit of a groove, or says in words why it cannot be; an invalid groove never comes out.
  * @example apply(groove, takeStrokes(part('bass'), [0])).value.document.parts[3].strokes.length // => 1
  */
-export const apply: Apply<Groove, Edit> = fitting(step, misfits)
+export const apply: Apply<Groove, Edit> = fitting(step, grooveMisfits)
 
 const isLocked = (part: Part) => refuse(`“${part.name}” is locked; unlock it first.`)
 

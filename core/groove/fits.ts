@@ -27,7 +27,7 @@ export const doubledStroke = (name: string, at: number): string =>
  * strokes of a part at one instant, pick-ups longer than the last bar. What was there `before`, over the same bars, did fit.
  * @internal
  */
-export function misfits({ bars, pickUp, guides, parts }: Fitting, before?: Fitting): Misfit[] {
+export function grooveMisfits({ bars, pickUp, guides, parts }: Fitting, before?: Fitting): Misfit[] {
   const found: Misfit[] = []
   const most = (path: string, many: number, limit: number, what: string) => {
     if (many > limit) found.push({ path: [path], reason: `A groove has at most ${limit} ${what}.` })

@@ -18,7 +18,16 @@ export {
 } from './schema'
 export { readGroove } from './parse'
 export { evenSlots, makeBars, makeGroove, makePart, subdivisionsOf, usualPart } from './make'
-export { type TimeChoice, barsFrom, barsOf, COMMON_TIME, gridsOf, timeChoicesOf, withGroups, withMeter } from './choice'
+export {
+  type TimeChoice,
+  barsFrom,
+  barsOfChoice,
+  COMMON_TIME,
+  gridsOf,
+  timeChoicesOf,
+  withGroups,
+  withMeter,
+} from './choice'
 export { type RowStroke, rowStrokes } from './rows'
 export { type Edit, apply } from './edits'
 export {

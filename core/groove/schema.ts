@@ -13,7 +13,7 @@ import {
   writeMeter,
 } from '#core/time'
 import { LIMITS, ROLES } from './bounds'
-import { misfits } from './fits'
+import { grooveMisfits } from './fits'
 import { GROOVE_SHAPE } from './upgrade'
 
 export { LIMITS, ROLES, type Role, barTicks, grooveTicks } from './bounds'
@@ -200,7 +200,7 @@ export const grooveSchema = z
       .default(null),
   })
   .superRefine((groove, ctx) => {
-    for (const { path, reason } of misfits(groove)) ctx.addIssue({ code: 'custom', path, message: reason })
+    for (const { path, reason } of grooveMisfits(groove)) ctx.addIssue({ code: 'custom', path, message: reason })
   })
 
 export type Groove = z.infer<typeof grooveSchema>

@@ -42,7 +42,7 @@ export {
   withSet,
   withStroke,
 } from './change'
-export { type Limit, type Limits, CROSSING, hardnessOf, HOUSE_LIMITS, verdictOf } from './limits'
+export { type Limit, type Limits, CROSSING, hardnessOf, HOUSE_LIMITS, limitVerdictOf } from './limits'
 export { bounces, BREATH, isBreath, LONGEST_BOUNCE, speedLimit, speeds, TOM_BOUNCE } from './speed'
 export { type Defaults, type Player, type PracticeSettings, readPlayer } from './player-schema'
 export { inWords, USUAL_PLAYER } from './player'

@@ -59,12 +59,12 @@ export const CROSSING = 0.05
 /** Seconds: times are worked out to the nanosecond, and one on a limit is on it. */
 const HAIR = 1e-9
 
-/** A time against a limit: `verdictOf(0.07, { easy: 0.1, hard: 0.065 }) // => 'demanding'`; undefined where it is easy. */
-export const verdictOf = (time: number, { easy, hard }: Limit): 'demanding' | 'hard' | undefined =>
+/** A time against a limit: `limitVerdictOf(0.07, { easy: 0.1, hard: 0.065 }) // => 'demanding'`; undefined where it is easy. */
+export const limitVerdictOf = (time: number, { easy, hard }: Limit): 'demanding' | 'hard' | undefined =>
   time <= hard + HAIR ? 'hard' : time < easy - HAIR ? 'demanding' : undefined
 
 /**
- * How hard a time is against a limit, as a number that agrees with `verdictOf`: up to 1 is easy, below 2 demanding, from 2 on hard.
+ * How hard a time is against a limit, as a number that agrees with `limitVerdictOf`: up to 1 is easy, below 2 demanding, from 2 on hard.
  * `hardnessOf(0.2, { easy: 0.1, hard: 0.05 }) // => 0.5`, `hardnessOf(0.075, { easy: 0.1, hard: 0.05 }) // => 1.5`
  */
 export function hardnessOf(time: number, { easy, hard }: Limit): number {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bounces, hardnessOf, isBreath, speeds, verdictOf } from '.'
+import { bounces, hardnessOf, isBreath, speeds, limitVerdictOf } from '.'
 
 /** What `speeds` tells, in a line: the kind, the blow it begins with, the time in hundredths. */
 const told = (...gaps: number[]) => {
@@ -103,7 +103,7 @@ describe('how hard a time is', () => {
         (limit, any, where) => {
           const time = where === 'any' ? any : limit[where]
           const hardness = hardnessOf(time, limit)
-          expect(hardness >= 2 ? 'hard' : hardness > 1 ? 'demanding' : undefined).toBe(verdictOf(time, limit))
+          expect(hardness >= 2 ? 'hard' : hardness > 1 ? 'demanding' : undefined).toBe(limitVerdictOf(time, limit))
         },
       ),
     )

@@ -3,7 +3,7 @@ import { TIME_KINDS, bothAtOnce, byFoot, footOn, habitsOf } from './habits'
 import type { Crew } from './options'
 import { Strain } from './strain'
 import { type Struck, instantsOf } from './struck'
-import { type Way, wayOf } from './way'
+import { type Way, limbPathOf } from './way'
 
 /** Who plays, and what is known of it already. */
 interface LimbWish {
@@ -122,7 +122,7 @@ function solved(all: readonly Struck[], { kit, lead, fixed }: LimbWish): Solved 
       all.flatMap((_, i) => (isOfFeet[i] === !isHand(crew.limbs[0]) ? [i] : [])),
     )
     if (!instants.length) continue
-    const way = wayOf(all, instants, crew, strain)
+    const way = limbPathOf(all, instants, crew, strain)
     price += way.price
     taken(way, crew, (i, limb) => (limbs[i] = limb))
     doubts.push(...doubtsOf(way, crew))

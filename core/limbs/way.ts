@@ -93,7 +93,7 @@ export function remembered(
  * before that, which is all that the next step’s price asks for. Each other option’s price is that of the cheapest way through it.
  * @internal
  */
-export function wayOf(all: readonly Struck[], instants: readonly Instant[], crew: Crew, strain: Strain): Way {
+export function limbPathOf(all: readonly Struck[], instants: readonly Instant[], crew: Crew, strain: Strain): Way {
   const options = instants.map(instant => optionsOf(instant.struck, crew))
   const base = all.length + 1
   let states: State[] = [{ last: [-1, -1], before: [-1, -1], price: 0 }]

@@ -1,4 +1,4 @@
-import type { Asked, Struck } from './struck'
+import type { Asked, StruckTake } from './struck'
 
 /** So many of the first strokes are tried at so many of the first instants asked for. */
 const TRIED = { strokes: 3, instants: 16, against: 96 } as const
@@ -8,7 +8,7 @@ const NEAR = 0.07
 /** How many of the strokes lie near one of their piece that is asked for, and how near on the mean, where all are moved by `shift` seconds. */
 function fitOf(
   times: ReadonlyMap<string, readonly number[]>,
-  struck: readonly Struck[],
+  struck: readonly StruckTake[],
   shift: number,
 ): { near: number; off: number } {
   let [near, off] = [0, 0]
@@ -36,7 +36,7 @@ function fitOf(
  *
  * @example aligned([{ at: 0, limb: 'LH', pieceId: 'snare' }], [{ at: 3.25, pieceId: 'snare' }])[0].at // => 0
  */
-export function aligned(asked: readonly Asked[], struck: readonly Struck[]): Struck[] {
+export function aligned(asked: readonly Asked[], struck: readonly StruckTake[]): StruckTake[] {
   const times = new Map<string, number[]>()
   for (const { at, pieceId, grace } of asked) if (!grace) times.set(pieceId, [...(times.get(pieceId) ?? []), at])
   const instants = [...new Set(asked.filter(one => !one.grace).map(one => one.at))].slice(0, TRIED.instants)

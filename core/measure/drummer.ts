@@ -1,6 +1,6 @@
 import { randomFrom } from '#core/chance'
 import type { Level, Limb } from '#core/kit'
-import type { Asked, Struck } from './struck'
+import type { Asked, StruckTake } from './struck'
 
 /** How one limb of the simulated drummer plays: ms late (early negative) and how far it spreads, in ms. */
 interface Habit {
@@ -41,11 +41,11 @@ const clampLevel = (level: number): Level => Math.max(1, Math.min(5, Math.round(
  * What the simulated drummer strikes when asked for something: the same seed plays the same. Seconds of the performance, in order.
  * @example simulate([{ at: 0, limb: 'RH' }], { limbs: {}, tires: 0, misses: 0, extras: 0, seed: 1 }).length // => 1
  */
-export function simulate(asked: readonly Asked[], { limbs, tires, misses, extras, seed }: Simulated): Struck[] {
+export function simulate(asked: readonly Asked[], { limbs, tires, misses, extras, seed }: Simulated): StruckTake[] {
   const random = randomFrom(seed)
   // Box and Muller: two even numbers give one that is normally spread.
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
-  const struck: Struck[] = []
+  const struck: StruckTake[] = []
   asked.forEach(({ at, limb, pieceId, level }, i) => {
     const { bias, spread } = limbs[limb] ?? STEADY
     const off = (bias + spread * (1 + (tires * Math.max(0, at)) / 60) * normal()) / 1000

@@ -1,4 +1,4 @@
-import type { Asked, Struck, Tells } from './struck'
+import type { Asked, StruckTake, Tells } from './struck'
 
 /** A stroke matches a cue at most so far from it, in seconds; nearer where its neighbours are near. See docs/rules.md, What was played. */
 const WIDEST = 0.11
@@ -48,7 +48,7 @@ function windows(cues: readonly Asked[]): number[] {
 function pairUp(
   cues: readonly Asked[],
   reach: readonly number[],
-  strokes: readonly Struck[],
+  strokes: readonly StruckTake[],
 ): { asked: number; struck: number }[] {
   const [n, m] = [cues.length, strokes.length]
   if (!m) return []
@@ -88,7 +88,7 @@ function pairUp(
  *
  * @example match([{ at: 0, limb: 'RH', instant: 0 }], [{ at: 0.012, limb: 'RH' }], 'limb').pairs // => [{ asked: 0, struck: 0 }]
  */
-export function match(asked: readonly Asked[], struck: readonly Struck[], tells: Tells): Matched {
+export function match(asked: readonly Asked[], struck: readonly StruckTake[], tells: Tells): Matched {
   const strokesBy = byVoice(struck, one => voiceOf(tells, one))
   const taken = new Set<number>()
   const answered = new Set<number>()
@@ -137,7 +137,7 @@ export function match(asked: readonly Asked[], struck: readonly Struck[], tells:
 }
 
 /** Whether a stroke lies where two windows meet. */
-function hasStroke(strokes: readonly Struck[], from: number, a: number, b: number): boolean {
+function hasStroke(strokes: readonly StruckTake[], from: number, a: number, b: number): boolean {
   for (let i = from; i < strokes.length && strokes[i]!.at <= b + 1e-9; i++) if (strokes[i]!.at >= a - 1e-9) return true
   return false
 }

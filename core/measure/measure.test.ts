@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { DEFAULT_KIT, type Limb } from '#core/kit'
-import { CueLine, makeSection } from '#core/perform'
+import { CueLine, makePassage } from '#core/perform'
 import { meter } from '#core/time'
 import {
-  type Struck,
+  type StruckTake,
   type Tells,
   MEASURING,
   askedOf,
@@ -13,7 +13,7 @@ import {
   latencyOf,
   measure,
   measuresSchema,
-  sayFigures,
+  sayMeasures,
   saySlip,
   simulate,
   slipsOf,
@@ -34,11 +34,11 @@ const asks = (at: number, limb: Limb = 'RH', more: Partial<Asked> = {}): Asked =
   grace: false,
   ...more,
 })
-const hits = (at: number, limb: Limb = 'RH'): Struck => ({ at, limb })
+const hits = (at: number, limb: Limb = 'RH'): StruckTake => ({ at, limb })
 const by = { input: 'simulated', tells: 'limb', vouched: true, bars: 4 } as const
 
 describe('matching, worked out by hand', () => {
-  it.each<[string, Asked[], Struck[], [number, number][], number[], number[]]>([
+  it.each<[string, Asked[], StruckTake[], [number, number][], number[], number[]]>([
     [
       'on the spot',
       [asks(0), asks(0.5)],
@@ -105,7 +105,7 @@ describe('matching, worked out by hand', () => {
 
   // Against trying every pairing that keeps the order: small cases, all of them.
   it('costs no more than any other pairing', { tags: ['law'] }, () => {
-    const cost = (asked: readonly Asked[], struck: readonly Struck[], reach: (i: number) => number): number => {
+    const cost = (asked: readonly Asked[], struck: readonly StruckTake[], reach: (i: number) => number): number => {
       const go = (i: number, j: number): number => {
         if (i === asked.length) return (struck.length - j) * 0.0064
         if (j === struck.length) return (asked.length - i) * 0.0064
@@ -156,7 +156,7 @@ describe('the measures', () => {
   const line = (n: number, g = groove) =>
     new CueLine({
       sections: [
-        makeSection({
+        makePassage({
           groove: g,
           kit: DEFAULT_KIT,
           times: n,
@@ -201,7 +201,7 @@ describe('the measures', () => {
   })
 
   it('find drift and tiring: a limb that comes 6 ms later each minute', () => {
-    const drifting = asked.map((one): Struck => ({ at: one.at + (0.006 * one.at) / 60, limb: one.limb }))
+    const drifting = asked.map((one): StruckTake => ({ at: one.at + (0.006 * one.at) / 60, limb: one.limb }))
     expect(measure(asked, drifting, { ...by, bars: 100 }).limbs.map(one => one.drift)).toEqual([6, 6, 6])
   })
 
@@ -223,7 +223,7 @@ describe('the measures', () => {
   it('are said as they are: what nothing was asked of, too few, a limb alone, limbs against one another', () => {
     const ten = (limb: Limb, n = 10) => Array.from({ length: n }, (_, i) => asks(i, limb))
     const said = (list: Asked[], offs: Partial<Record<Limb, number>>, vouched: boolean) =>
-      sayFigures(
+      sayMeasures(
         measure(
           list,
           list.flatMap(one => (one.limb in offs ? [{ at: one.at + offs[one.limb]! / 1000, limb: one.limb }] : [])),
@@ -431,7 +431,7 @@ describe('whatever an input tells', () => {
         (cues, strikes, tells) => {
           const asked = cues.map(([t, l]) => asks(t, l)).sort((a, b) => a.at - b.at)
           const struck = strikes
-            .map(([t, l]): Struck => ({ at: t, limb: l, pieceId: 'snare' }))
+            .map(([t, l]): StruckTake => ({ at: t, limb: l, pieceId: 'snare' }))
             .sort((a, b) => a.at - b.at)
           const { pairs, missed, extra } = match(asked, struck, tells)
           expect(new Set(pairs.map(one => one.struck)).size).toBe(pairs.length)

@@ -1,7 +1,7 @@
 import { LIMBS, type Limb, isHand } from '#core/kit'
 import type { InputName, LimbMeasures, Measures } from './schema'
 import { type Matched, match } from './match'
-import type { Asked, Struck, Tells } from './struck'
+import type { Asked, StruckTake, Tells } from './struck'
 
 /** What counts as together, clean and enough; the defaults are those of docs/rules.md. Milliseconds, and strokes of a limb. */
 export interface Measuring {
@@ -53,10 +53,10 @@ function grouped<T>(list: readonly T[], key: (one: T) => string | number): T[][]
 interface Offset {
   asked: Asked
   ms: number
-  level: Struck['level']
+  level: StruckTake['level']
 }
 /** How far each matched stroke lies from its cue; grace notes are left out. `offsetsOf([{ at: 0, limb: 'RH' }], [{ at: 0.012, limb: 'RH' }], { pairs: [{ asked: 0, struck: 0 }] })[0].ms // => 12` */
-const offsetsOf = (asked: readonly Asked[], struck: readonly Struck[], { pairs }: Matched): Offset[] =>
+const offsetsOf = (asked: readonly Asked[], struck: readonly StruckTake[], { pairs }: Matched): Offset[] =>
   pairs
     .filter(pair => !asked[pair.asked]!.grace)
     .map((pair): Offset => ({
@@ -121,7 +121,7 @@ export interface MeasuredBy {
  */
 export function measure(
   asked: readonly Asked[],
-  struck: readonly Struck[],
+  struck: readonly StruckTake[],
   { input, tells, vouched, bars, measuring = MEASURING }: MeasuredBy,
 ): Measures {
   const matched = match(asked, struck, tells)
@@ -131,7 +131,8 @@ export function measure(
     ...matched.missed.map(i => asked[i]!.bar),
     ...matched.extra.map(i => barAt(asked, struck[i]!.at)),
   ])
-  const limbOf = (one: Struck): Limb | undefined => one.limb ?? strokes.find(asks => asks.pieceId === one.pieceId)?.limb
+  const limbOf = (one: StruckTake): Limb | undefined =>
+    one.limb ?? strokes.find(asks => asks.pieceId === one.pieceId)?.limb
   const limbs = LIMBS.filter(limb => strokes.some(one => one.limb === limb)).map((limb): LimbMeasures => {
     const own = offsets.filter(one => one.asked.limb === limb)
     const enough = own.length >= measuring.few

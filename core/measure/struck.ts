@@ -6,7 +6,7 @@ export const TELLS = ['piece', 'limb', 'nothing'] as const
 export type Tells = (typeof TELLS)[number]
 
 /** One stroke as it was played: when, in seconds of the performance, and what the input tells of it. */
-export interface Struck {
+export interface StruckTake {
   at: number
   limb?: Limb | undefined
   pieceId?: string | undefined
@@ -63,7 +63,7 @@ export function askedOf(line: CueLine, from: number, to: number): Asked[] {
 /** One stretch of playing without a pause: what was asked, what was struck, and over how many bars. */
 interface Take {
   asked: readonly Asked[]
-  struck: readonly Struck[]
+  struck: readonly StruckTake[]
   bars: number
 }
 
@@ -72,11 +72,11 @@ const APART = { seconds: 10, ticks: 1_000_000_000 }
 
 /**
  * Takes of one stage one after another, as if they had been one.
- * @example joined([{ asked: [], struck: [], bars: 4 }, { asked: [], struck: [], bars: 4 }]).bars // => 8
+ * @example joinedTakes([{ asked: [], struck: [], bars: 4 }, { asked: [], struck: [], bars: 4 }]).bars // => 8
  */
-export function joined(takes: readonly Take[]): Take {
+export function joinedTakes(takes: readonly Take[]): Take {
   let [seconds, ticks, bars] = [0, 0, 0]
-  const all: { asked: Asked[]; struck: Struck[] } = { asked: [], struck: [] }
+  const all: { asked: Asked[]; struck: StruckTake[] } = { asked: [], struck: [] }
   for (const take of takes) {
     all.asked.push(
       ...take.asked.map(one => ({ ...one, at: one.at + seconds, instant: one.instant + ticks, bar: one.bar + bars })),

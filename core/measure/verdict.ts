@@ -8,7 +8,7 @@ import type { LimbMeasures, Measures } from './schema'
 type NextStep = { does: 'climb' | 'repeat' | 'down' } | { does: 'isolate'; limbs: [Limb, Limb] }
 
 /** What would help, in one sentence, with what a stage for it would play. */
-export interface Remedy {
+export interface Advice {
   says: string
   limbs: Limb[]
   click: 'every beat' | 'eighths' | 'off-beats'
@@ -21,7 +21,7 @@ interface Verdict {
   sure: 'too few to tell' | 'a first hint' | 'sure'
   clean: boolean
   next: NextStep
-  remedies: Remedy[]
+  remedies: Advice[]
 }
 
 /** A share of strokes missed, and of extra ones, from which a stage is too fast. */
@@ -69,8 +69,8 @@ export function verdictOf(
     .sort((a, b) => b.spread! - a.spread!)[0]
   const apart = unisons.find(one => one.strokes >= 4 && one.apart > togetherWithin(one.limbs, by))
   const out = standsOut(limbs, by)
-  const remedies: Remedy[] = []
-  const remedy = (one: Remedy) =>
+  const remedies: Advice[] = []
+  const remedy = (one: Advice) =>
     void (remedies.some(other => other.limbs.join() === one.limbs.join()) || remedies.push(one))
   for (const one of unisons
     .filter(pair => pair.strokes >= 4 && pair.apart > togetherWithin(pair.limbs, by))
@@ -185,9 +185,9 @@ export function sayMeasured(measures: Pick<Measures, 'missed' | 'extra' | 'limbs
 /**
  * The figures behind the sentence: `'168 strokes measured, 2 missed, 1 extra. Right hand 6 ms after the left hand, spread 12 ms; …'`. A limb
  * that played alone, on an input whose earliness nobody vouches for, has a spread only.
- * @example sayFigures(measures) // => '1 stroke measured, none missed. Right hand: too few to tell.'
+ * @example sayMeasures(measures) // => '1 stroke measured, none missed. Right hand: too few to tell.'
  */
-export function sayFigures(measures: Measures): string {
+export function sayMeasures(measures: Measures): string {
   const heard = measures.limbs.filter(one => one.strokes > 0)
   const limbs = measures.limbs.map(({ limb, mean, lean, spread }) => {
     if (spread === null) return `${LIMB_NAMES[limb]}: too few to tell`

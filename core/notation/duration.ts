@@ -5,7 +5,7 @@ const VALUES = [1, 2, 4, 8, 16, 32, 64, 128, 256] as const
 type Value = (typeof VALUES)[number]
 
 /** A written length: a note value and its dots. */
-export interface Written {
+export interface WrittenValue {
   value: Value
   dots: 0 | 1
 }
@@ -15,13 +15,13 @@ const WHOLE = 4 * TICKS_PER_QUARTER
 const SMALLEST = WHOLE / 64
 
 /** Ticks of a written length, outside any tuplet: `ticksOf({ value: 4, dots: 1 }) // => 7560`. */
-export const ticksOf = ({ value, dots }: Written): number => (WHOLE / value) * (dots ? 1.5 : 1)
+export const ticksOf = ({ value, dots }: WrittenValue): number => (WHOLE / value) * (dots ? 1.5 : 1)
 
 /**
  * The one written length of exactly so many ticks, if there is one.
  * @example writtenAs(7560) // => { value: 4, dots: 1 }
  */
-export function writtenAs(ticks: number): Written | undefined {
+export function writtenAs(ticks: number): WrittenValue | undefined {
   for (const dots of [0, 1] as const) {
     const value = VALUES.find(one => ticksOf({ value: one, dots }) === ticks)
     if (value) return { value, dots }
@@ -30,8 +30,8 @@ export function writtenAs(ticks: number): Written | undefined {
 }
 
 /** The longest written length of at most so many ticks: what a note is written as where a rest must fill up the rest. @internal */
-function longestWithin(ticks: number): Written {
-  const fitting = VALUES.flatMap(value => ([0, 1] as const).map((dots): Written => ({ value, dots }))).filter(
+function longestWithin(ticks: number): WrittenValue {
+  const fitting = VALUES.flatMap(value => ([0, 1] as const).map((dots): WrittenValue => ({ value, dots }))).filter(
     one => ticksOf(one) <= ticks,
   )
   return fitting.sort((a, b) => ticksOf(b) - ticksOf(a))[0] ?? { value: 256, dots: 0 }
@@ -84,8 +84,8 @@ export function cutFor(length: number, onsets: readonly number[]): { cut: Cut; s
 }
 
 /** Cuts a length in parts into written ones that follow each other: five sixteenths are a quarter and a sixteenth. @internal */
-export function splitParts(parts: number, unit: number): { parts: number; written: Written }[] {
-  const out: { parts: number; written: Written }[] = []
+export function splitParts(parts: number, unit: number): { parts: number; written: WrittenValue }[] {
+  const out: { parts: number; written: WrittenValue }[] = []
   for (let left = parts; left > 0;) {
     const exact = writtenAs(left * unit)
     const written = exact ?? longestWithin(left * unit)

@@ -1,7 +1,7 @@
 import { type Head, type Kit, type Limb, type Ornament, isHand, staffOf } from '#core/kit'
 import { type Groove, type TimedStroke, audibleParts, leadInOf, ownTick, partOf, timeline } from '#core/groove'
 import { type Counting, type Meter, NUMBERS, type Beat, type Tempo, beatsOf, countSlots, slotsOf } from '#core/time'
-import { type Written, cutFor, splitParts } from './duration'
+import { type WrittenValue, cutFor, splitParts } from './duration'
 
 /** One head of a note: its place on the staff, its shape, and the strokes of the groove behind it. */
 export interface NoteHead {
@@ -14,7 +14,7 @@ export interface NoteHead {
 }
 
 /** One note, chord or rest of a voice. `at` in ticks from the start of the groove. */
-export interface Entry extends Written {
+export interface Entry extends WrittenValue {
   at: number
   beat: number
   /** Empty for a rest. */
@@ -234,7 +234,7 @@ function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStr
   return { entries, tuplets, beams, silent: !events.length }
 }
 
-const entry = (beat: Beat, at: number, written: Written): Entry => ({
+const entry = (beat: Beat, at: number, written: WrittenValue): Entry => ({
   ...written,
   at,
   beat: beat.beat,

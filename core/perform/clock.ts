@@ -1,5 +1,5 @@
 import { tickSeconds } from '#core/time'
-import { type Section, isRamp } from './performance'
+import { type Passage, isRamp } from './performance'
 
 /** A section's ticks and seconds, both counted from its start. */
 export interface SectionClock {
@@ -14,7 +14,7 @@ export interface SectionClock {
  * tick x is the integral of 1 ÷ speed, a logarithm; before its start it goes at its first tempo, after its end at its last.
  * @internal
  */
-export function clockOf(tempo: Section['tempo']): SectionClock {
+export function clockOf(tempo: Passage['tempo']): SectionClock {
   if (!isRamp(tempo)) {
     const perTick = tickSeconds(tempo)
     return { steady: true, secondsAt: ticks => ticks * perTick, ticksAt: seconds => seconds / perTick }

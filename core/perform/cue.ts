@@ -1,8 +1,8 @@
 import type { Level, Limb, Piece, StrokeKind } from '#core/kit'
-import type { By } from './performance'
+import type { PlayedBy } from './performance'
 
 /** Where in a performance something is: its section by place in the list, the lap of it, the bar and the tick. */
-export interface Place {
+export interface CuePlace {
   section: number
   /** Which time round, from 0. */
   lap: number
@@ -12,7 +12,7 @@ export interface Place {
   tick: number
 }
 
-interface Sounding extends Place {
+interface Sounding extends CuePlace {
   /** Exact ticks from the start of the performance; negative before it. */
   at: number
   /** When it sounds, in seconds from the start of the performance: tempo, swing, push and grace notes applied. */
@@ -25,7 +25,7 @@ export interface StrokeCue extends Sounding {
   part: string
   /** Which blow of an ornamented stroke, from 0; the others are at the same tick. */
   blow: number
-  by: By
+  by: PlayedBy
   /** True where the machine is to sound it. */
   heard: boolean
   limb: Limb

@@ -1,18 +1,27 @@
 export { type Clave, claveIn, CLAVES, isClave } from './clave'
 export { type Click, type ClickPlan, type Spoken, CLICKS, countIn, countsOf, sounds, SPOKEN } from './click'
 export {
-  type By,
-  type NewSection,
+  type PlayedBy,
+  type NewPassage,
   type Performance,
-  type Section,
+  type Passage,
   firstTempo,
   isRamp,
   looped,
   machinePlays,
-  makeSection,
+  makePassage,
   passes,
   PLAYERS,
 } from './performance'
-export { type Cue, type Place, type StrokeCue, cueId } from './cue'
+export { type Cue, type CuePlace, type StrokeCue, cueId } from './cue'
 export { CueLine } from './line'
-export { type Instant, type Stride, instantsOf, limbsOf, sayInstant, stepBefore, stepFrom, STRIDES } from './steps'
+export {
+  type StepInstant,
+  type Stride,
+  stepInstantsOf,
+  limbsStriking,
+  sayInstant,
+  stepBefore,
+  stepFrom,
+  STRIDES,
+} from './steps'

@@ -16,18 +16,18 @@ import { type Beat, barStarts, beatsOf, swungTick } from '#core/time'
 import { type ClickStroke, clicksOf, countsOf } from './click'
 import type { SectionClock } from './clock'
 import type { ClickCue, GuideCue, StrokeCue } from './cue'
-import { type By, type Section, type Span, firstTempo, isRamp } from './performance'
+import { type PlayedBy, type Passage, type Span, firstTempo, isRamp } from './performance'
 
 /** A written stroke on its way to be heard: where it lies, in ticks from the start of its lap, and what it is. */
 export interface LapStroke extends PlacedStroke {
-  by: By
+  by: PlayedBy
   /** Bars of the lap before the one it is in. */
   bar: number
 }
 
 /** What is worked out once of a section, however often it comes round. */
-export interface Ground {
-  section: Section
+export interface LapGround {
+  section: Passage
   groove: Groove
   beats: Beat[]
   /** Where bars begin, in ticks of the groove; which of them is the first that the span touches, and how many it touches. */
@@ -41,7 +41,7 @@ export interface Ground {
 }
 
 /** What every lap of a section shares: the parts that are not silent, and the bars and beats its span (in ticks) covers. */
-export function groundOf(section: Section): Ground {
+export function lapGroundOf(section: Passage): LapGround {
   const { span, parts } = section
   const played = [...section.groove.parts, ...section.extra].filter(part => parts[part.id] !== 'silent')
   const groove: Groove = { ...section.groove, parts: played, tempo: firstTempo(section) }
@@ -65,27 +65,21 @@ export function groundOf(section: Section): Ground {
 }
 
 const inside = ({ from, to }: Span, at: number): boolean => at >= from && at < to
-const barOf = (ground: Ground, tick: number): number =>
+const barOf = (ground: LapGround, tick: number): number =>
   Math.min(
     ground.groove.bars.length - 1,
     ground.starts.findLastIndex(start => start <= tick),
   ) - ground.firstBar
 
 // Field by field: what `visitStrokes` hands over is used again, and copying it as a whole costs more than all the rest of a lap.
-const lapStroke = ({ part, stroke, at, swung, piece, push, closes }: PlacedStroke, by: By, bar: number): LapStroke => ({
-  part,
-  stroke,
-  at,
-  swung,
-  piece,
-  push,
-  closes,
-  by,
-  bar,
-})
+const lapStroke = (
+  { part, stroke, at, swung, piece, push, closes }: PlacedStroke,
+  by: PlayedBy,
+  bar: number,
+): LapStroke => ({ part, stroke, at, swung, piece, push, closes, by, bar })
 
 /** The strokes of one lap in order of their written places. */
-export function strokesOfLap(ground: Ground, lap: number, kit: Kit = ground.section.kit): LapStroke[] {
+export function strokesOfLap(ground: LapGround, lap: number, kit: Kit = ground.section.kit): LapStroke[] {
   const {
     section: { span, parts },
     groove,
@@ -102,7 +96,7 @@ export function strokesOfLap(ground: Ground, lap: number, kit: Kit = ground.sect
  * The pick-up that leads into a section which is played from its groove's start: the strokes of the last ticks of its
  * bars, their places counted back from the first (negative). Parts may have one of their own where the groove has none.
  */
-export function leadIn(ground: Ground): LapStroke[] {
+export function leadIn(ground: LapGround): LapStroke[] {
   const {
     section: { span, parts, kit },
     groove,
@@ -146,7 +140,7 @@ export function lapTime(clock: SectionClock, startTicks: number): LapTime {
  * Strokes as cues, each blow of an ornament by itself, at its own level. `from` is the tick of the groove that the lap
  * begins with. An open hat is closed by the next stroke on the same hats among these; one that none closes is left open.
  */
-export function strokeCues(ground: Ground, strokes: readonly LapStroke[], from: number, time: LapTime): LapCue[] {
+export function strokeCues(ground: LapGround, strokes: readonly LapStroke[], from: number, time: LapTime): LapCue[] {
   const { model } = ground.section
   const cues: LapCue[] = []
   const open = followHats<StrokeLapCue>()
@@ -204,7 +198,7 @@ function close(cue: StrokeLapCue, seconds: number): void {
 }
 
 /** The clicks of one lap, or its count where a voice says it; they swing with the groove, so that its off-beats fall where the groove's do. */
-export function clickCues(ground: Ground, strokes: readonly LapStroke[], time: LapTime): LapCue[] {
+export function clickCues(ground: LapGround, strokes: readonly LapStroke[], time: LapTime): LapCue[] {
   const {
     section: { span, click },
     groove,
@@ -231,7 +225,7 @@ export function clickCues(ground: Ground, strokes: readonly LapStroke[], time: L
 }
 
 /** The notes of the lines that are heard in one lap; they swing with the groove, and end with the lap at the latest. */
-export function guideCues(ground: Ground, time: LapTime): LapCue[] {
+export function guideCues(ground: LapGround, time: LapTime): LapCue[] {
   const {
     section: { span, guides },
     groove,
@@ -263,7 +257,7 @@ export function guideCues(ground: Ground, time: LapTime): LapCue[] {
 export const EARLY = 0.25
 
 /** The most that a cue may sound after its lap's end: a push, and where the span cuts a swung pair in two the rest of it. */
-export function lateOf({ section: { tempo } }: Ground, clock: SectionClock): number {
+export function lateOf({ section: { tempo } }: LapGround, clock: SectionClock): number {
   const pair = 5040
   const slowest = isRamp(tempo)
     ? Math.max(pair / clock.ticksAt(1), clock.secondsAt(tempo.over + pair) - clock.secondsAt(tempo.over))

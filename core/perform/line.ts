@@ -1,13 +1,13 @@
 import { type SectionClock, clockOf } from './clock'
 import { countIn, sounds } from './click'
-import type { Cue, Place } from './cue'
+import type { Cue, CuePlace } from './cue'
 import {
   EARLY,
-  type Ground,
+  type LapGround,
   type LapCue,
   type LapStroke,
   clickCues,
-  groundOf,
+  lapGroundOf,
   guideCues,
   lapTime,
   lateOf,
@@ -22,7 +22,7 @@ import { mod } from '#core/time'
 interface Known {
   /** Its place in the performance. */
   section: number
-  ground: Ground
+  ground: LapGround
   clock: SectionClock
   times: number
   /** How long it lasts, in seconds; `Infinity` where it never ends. */
@@ -62,7 +62,7 @@ export class CueLine {
 
   constructor(readonly performance: Performance) {
     this.known = performance.sections.map((section, index): Known => {
-      const ground = groundOf(section)
+      const ground = lapGroundOf(section)
       const clock = clockOf(section.tempo)
       const times = section.times ?? Infinity
       const lead = leadIn(ground)
@@ -143,11 +143,11 @@ export class CueLine {
   }
 
   /** The place that sounds at a time; before the start a tick below 0, after the end the end of the last lap. */
-  placeAt(seconds: number): Place {
+  placeAt(seconds: number): CuePlace {
     return this.placeIn(this.laidAt(seconds), seconds)
   }
 
-  private placeIn(laid: Laid, seconds: number): Place {
+  private placeIn(laid: Laid, seconds: number): CuePlace {
     const { ground, clock } = laid
     const into = clock.ticksAt(seconds - laid.startSeconds)
     if (into < 0) return { section: 0, lap: 0, bar: Math.floor(into / ground.starts[1]!), tick: into }
@@ -161,7 +161,7 @@ export class CueLine {
   }
 
   /** When a place first sounds, in seconds; a lap or tick that is not there is brought to the nearest that is. */
-  secondsOf({ section, lap, tick }: Omit<Place, 'bar'>): number {
+  secondsOf({ section, lap, tick }: Omit<CuePlace, 'bar'>): number {
     return this.secondsIn(this.nth(Math.min(section, this.known.length - 1)) ?? this.laid.at(-1)!, lap, tick)
   }
 

@@ -7,12 +7,12 @@ import { meter, tickSeconds } from '#core/time'
 import {
   type Cue,
   CueLine,
-  type NewSection,
+  type NewPassage,
   type Performance,
   type StrokeCue,
   cueId,
   looped,
-  makeSection,
+  makePassage,
   passes,
 } from '.'
 import { clockOf } from './clock'
@@ -32,7 +32,7 @@ const line = (
 ) => makePart({ id, name: id, limb, strokes: rowStrokes(bars, row, { piece, stroke }), ...more })
 const hats = (row: string, more: Partial<Part> = {}) => line('hats', 'RH', 'hi-hat', row, 'hit', more)
 const of = (...parts: Part[]): Groove => ({ ...base, parts })
-const section = (groove: Groove, more: Partial<NewSection> = {}) => makeSection({ groove, kit: DEFAULT_KIT, ...more })
+const section = (groove: Groove, more: Partial<NewPassage> = {}) => makePassage({ groove, kit: DEFAULT_KIT, ...more })
 const played = (sections: ReturnType<typeof section>[], countIn = 0): Performance => ({
   sections: sections.map((one, i) => ({ ...one, id: `s${i}` })),
   countIn,

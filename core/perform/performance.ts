@@ -7,7 +7,7 @@ export { type Span, wholeSpan } from '#core/groove'
 
 /** Who plays a part: the machine sounds it, the player strikes it, nobody does, or the player sings it. */
 export const PLAYERS = ['machine', 'player', 'silent', 'sung'] as const
-export type By = (typeof PLAYERS)[number]
+export type PlayedBy = (typeof PLAYERS)[number]
 
 /** A tempo that moves evenly, tick by tick, from one to another over so many ticks of its section, and then stays. */
 interface Ramp {
@@ -17,7 +17,7 @@ interface Ramp {
 }
 
 /** One entry of a performance: a span of a groove, so many times over. */
-export interface Section {
+export interface Passage {
   /** Unlike that of any other section of the performance; a section changed while it plays keeps it. */
   id: string
   groove: Groove
@@ -26,7 +26,7 @@ export interface Section {
   /** How many times; `null` goes on for ever, and what would come after is not reached. */
   times: number | null
   /** Who plays each part, by its id; one that is not named is the machine's. */
-  parts: Readonly<Record<string, By>>
+  parts: Readonly<Record<string, PlayedBy>>
   /** Parts of this section alone, beside the groove's. */
   extra: readonly Part[]
   /** The lines above the limbs that are heard, by their ids. */
@@ -42,7 +42,7 @@ export interface Section {
 /** The one thing that is played, rendered, written to a file, or measured against. */
 export interface Performance {
   /** At least one; they follow on one another without a gap. */
-  sections: readonly Section[]
+  sections: readonly Passage[]
   /** Bars counted in before the first section, in its first bar's meter. */
   countIn: number
   /** The section, by its place, that comes after the last, so that it goes on for ever; without it the last is the end. */
@@ -53,17 +53,17 @@ export interface Performance {
  * The machine plays these parts of a groove, nobody the others.
  * @example machinePlays(groove, new Set(['hats'])) // => { hats: 'machine', backbeat: 'silent', ghosts: 'silent', bass: 'silent' }
  */
-export const machinePlays = (groove: Groove, heard: ReadonlySet<string>): Section['parts'] =>
+export const machinePlays = (groove: Groove, heard: ReadonlySet<string>): Passage['parts'] =>
   Object.fromEntries(groove.parts.map(part => [part.id, heard.has(part.id) ? 'machine' : 'silent']))
 
 /** What a section must be told; all the rest has a usual value. */
-export type NewSection = Pick<Section, 'groove' | 'kit'> & Partial<Section>
+export type NewPassage = Pick<Passage, 'groove' | 'kit'> & Partial<Passage>
 
 /**
  * A section with the usual values where none are given: all bars once, muted parts silent, no click, the groove's own tempo.
- * @example makeSection({ groove, kit }).times // => 1
+ * @example makePassage({ groove, kit }).times // => 1
  */
-export const makeSection = (given: NewSection): Section => ({
+export const makePassage = (given: NewPassage): Passage => ({
   id: 'section',
   span: wholeSpan(given.groove),
   times: 1,
@@ -80,8 +80,8 @@ export const makeSection = (given: NewSection): Section => ({
  * One section over and over: what the Bench and its like play.
  * @example looped({ groove, kit }, 1).sections[0].times // => null
  */
-export const looped = (section: NewSection, countIn = 0): Performance => ({
-  sections: [makeSection({ times: null, ...section })],
+export const looped = (section: NewPassage, countIn = 0): Performance => ({
+  sections: [makePassage({ times: null, ...section })],
   countIn,
 })
 
@@ -90,15 +90,15 @@ export const looped = (section: NewSection, countIn = 0): Performance => ({
  * @example new CueLine(passes(groove, kit, 2)).ends // => 4.8
  */
 export const passes = (groove: Groove, kit: Kit, times = 1): Performance => ({
-  sections: [makeSection({ groove, kit, times })],
+  sections: [makePassage({ groove, kit, times })],
   countIn: 0,
 })
 
 /** Whether a section's tempo changes on its way: `isRamp({ bpm: 96, counts: '1/4' }) // => false`. */
-export const isRamp = (tempo: Section['tempo']): tempo is Ramp => 'over' in tempo
+export const isRamp = (tempo: Passage['tempo']): tempo is Ramp => 'over' in tempo
 
 /**
  * The tempo a section begins at.
- * @example firstTempo(makeSection({ groove, kit })) // => { bpm: 100, counts: '1/4' }
+ * @example firstTempo(makePassage({ groove, kit })) // => { bpm: 100, counts: '1/4' }
  */
-export const firstTempo = ({ tempo }: Pick<Section, 'tempo'>): Tempo => (isRamp(tempo) ? tempo.from : tempo)
+export const firstTempo = ({ tempo }: Pick<Passage, 'tempo'>): Tempo => (isRamp(tempo) ? tempo.from : tempo)

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT } from '#core/kit'
 import { type Groove, type Stroke, makeBars, makeGroove, makePart } from '#core/groove'
 import { meter } from '#core/time'
-import { type Stride, instantsOf, limbsOf, sayInstant, stepBefore, stepFrom } from '.'
+import { type Stride, stepInstantsOf, limbsStriking, sayInstant, stepBefore, stepFrom } from '.'
 
 const at = (piece: string, stroke: Stroke['stroke'], level: Stroke['level'], ...ticks: number[]): Stroke[] =>
   ticks.map(tick => ({ at: tick, piece, stroke, level }))
@@ -19,7 +19,7 @@ const waltz: Groove = makeGroove({
   ],
 })
 const all = new Set(waltz.parts.map(part => part.id))
-const instants = instantsOf(waltz, DEFAULT_KIT, all)
+const instants = stepInstantsOf(waltz, DEFAULT_KIT, all)
 
 describe('a groove instant by instant', () => {
   it('says each instant with its limbs', () => {
@@ -34,8 +34,8 @@ describe('a groove instant by instant', () => {
   })
 
   it('leaves out what is not heard, and what is outside the span', () => {
-    expect(instantsOf(waltz, DEFAULT_KIT, new Set(['ride'])).map(one => one.at)).toEqual([0, 5040, 8400, 10080])
-    expect(instantsOf(waltz, DEFAULT_KIT, all, { from: 3360, to: 8400 }).map(one => one.at)).toEqual([3360, 5040])
+    expect(stepInstantsOf(waltz, DEFAULT_KIT, new Set(['ride'])).map(one => one.at)).toEqual([0, 5040, 8400, 10080])
+    expect(stepInstantsOf(waltz, DEFAULT_KIT, all, { from: 3360, to: 8400 }).map(one => one.at)).toEqual([3360, 5040])
   })
 
   it.each<[Stride, number[][]]>([
@@ -65,7 +65,7 @@ describe('a groove instant by instant', () => {
   })
 
   it('tells which limbs strike, the lead side first', () => {
-    expect(limbsOf(stepFrom(waltz, instants, 0, 'beat'), 'right')).toEqual(['RH', 'LH', 'RF'])
-    expect(limbsOf(instants, 'left')).toEqual(['LH', 'RH', 'LF', 'RF'])
+    expect(limbsStriking(stepFrom(waltz, instants, 0, 'beat'), 'right')).toEqual(['RH', 'LH', 'RF'])
+    expect(limbsStriking(instants, 'left')).toEqual(['LH', 'RH', 'LF', 'RF'])
   })
 })

@@ -13,7 +13,7 @@ import {
 import { type Counting, beatAt, beatsOf } from '#core/time'
 
 /** A moment at which at least one limb strikes: its tick, and every stroke of it, the lead side first. */
-export interface Instant {
+export interface StepInstant {
   at: number
   strokes: TimedStroke[]
 }
@@ -24,14 +24,14 @@ export type Stride = (typeof STRIDES)[number]
 
 /**
  * The instants of one pass through a span, of the parts that are heard, in order.
- * @example instantsOf(groove, kit, new Set(['hats', 'bass'])).map(instant => instant.at).slice(0, 3) // => [0, 2520, 5040]
+ * @example stepInstantsOf(groove, kit, new Set(['hats', 'bass'])).map(instant => instant.at).slice(0, 3) // => [0, 2520, 5040]
  */
-export function instantsOf(
+export function stepInstantsOf(
   groove: Groove,
   kit: Kit,
   heard: ReadonlySet<string>,
   span: Span = wholeSpan(groove),
-): Instant[] {
+): StepInstant[] {
   const order = limbsInOrder(groove.lead)
   const byTick = new Map<number, TimedStroke[]>()
   for (const event of timeline(groove, kit)) {
@@ -48,14 +48,14 @@ export function instantsOf(
 
 /**
  * The instants of the step that begins with instant `i`: one, two, or all up to the end of its felt beat or bar.
- * @example stepFrom(groove, instantsOf(groove, kit, new Set(['hats'])), 0, 'beat').map(instant => instant.at) // => [0, 2520]
+ * @example stepFrom(groove, stepInstantsOf(groove, kit, new Set(['hats'])), 0, 'beat').map(instant => instant.at) // => [0, 2520]
  */
 export function stepFrom(
   groove: Pick<Groove, 'bars'>,
-  instants: readonly Instant[],
+  instants: readonly StepInstant[],
   i: number,
   stride: Stride,
-): Instant[] {
+): StepInstant[] {
   if (typeof stride === 'number') return instants.slice(i, i + stride)
   const { at } = instants[i]!
   const beat = beatAt(beatsOf(groove.bars), at)
@@ -65,11 +65,11 @@ export function stepFrom(
 
 /**
  * Where the step before the one at instant `i` begins; the last step, from the first one back.
- * @example stepBefore(groove, instantsOf(groove, kit, new Set(['hats'])), 0, 1) // => 7
+ * @example stepBefore(groove, stepInstantsOf(groove, kit, new Set(['hats'])), 0, 1) // => 7
  */
 export function stepBefore(
   groove: Pick<Groove, 'bars'>,
-  instants: readonly Instant[],
+  instants: readonly StepInstant[],
   i: number,
   stride: Stride,
 ): number {
@@ -92,16 +92,16 @@ function sayLimb({ limb, piece, pieceId, stroke, level }: TimedStroke): string {
 
 /**
  * An instant as it is said: `'2: right hand ride, left foot chick'`.
- * @example sayInstant(groove, instantsOf(groove, kit, new Set(['hats', 'backbeat']))[2]) // => '2: right hand hi-hat; left hand snare, accent'
+ * @example sayInstant(groove, stepInstantsOf(groove, kit, new Set(['hats', 'backbeat']))[2]) // => '2: right hand hi-hat; left hand snare, accent'
  */
-export function sayInstant(groove: Pick<Groove, 'bars'>, { at, strokes }: Instant, counting?: Counting): string {
+export function sayInstant(groove: Pick<Groove, 'bars'>, { at, strokes }: StepInstant, counting?: Counting): string {
   const separate = strokes.some(({ level }) => level === 1 || level === 5) ? '; ' : ', '
   return `${sayPlace(groove, at, counting)}: ${strokes.map(sayLimb).join(separate)}`
 }
 
 /**
  * Which limbs strike in a step, each once, the lead side first.
- * @example limbsOf(instantsOf(groove, kit, new Set(['hats', 'backbeat'])).slice(0, 3), 'right') // => ['RH', 'LH']
+ * @example limbsStriking(stepInstantsOf(groove, kit, new Set(['hats', 'backbeat'])).slice(0, 3), 'right') // => ['RH', 'LH']
  */
-export const limbsOf = (step: readonly Instant[], lead: Groove['lead']): Limb[] =>
+export const limbsStriking = (step: readonly StepInstant[], lead: Groove['lead']): Limb[] =>
   limbsInOrder(lead).filter(limb => step.some(({ strokes }) => strokes.some(stroke => stroke.limb === limb)))

@@ -24,8 +24,8 @@ export const RESTS = ['solo', 'trade', 'silence'] as const
 export type Rest = (typeof RESTS)[number]
 
 /** How loud a fill is from its first stroke to its last. */
-export const LOUDNESS = ['even', 'growing', 'fading', 'swell', 'accents'] as const
-export type Loudness = (typeof LOUDNESS)[number]
+export const FILL_LOUDNESS = ['even', 'growing', 'fading', 'swell', 'accents'] as const
+export type FillLoudness = (typeof FILL_LOUDNESS)[number]
 
 /** What the feet do under a fill. */
 export const FILL_FEET = ['kept', 'doubled', 'silent'] as const

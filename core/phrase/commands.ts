@@ -8,9 +8,9 @@ import type { Fill, Phrase, PlayedGroove, Section, Turn } from './schema'
 
 /**
  * A groove as a phrase takes it up: followed, as it was seen at a revision.
- * @example played(groove, 3).seen.revision // => 3
+ * @example playedGroove(groove, 3).seen.revision // => 3
  */
-export const played = (groove: Groove, revision: number, pinned = false): PlayedGroove => ({
+export const playedGroove = (groove: Groove, revision: number, pinned = false): PlayedGroove => ({
   id: groove.id,
   pinned,
   seen: { revision, groove },
@@ -41,7 +41,7 @@ export function phraseFrom(groove: Groove, revision: number, newId: () => string
     notes: '',
     tempo: groove.tempo,
     kitId: groove.kitId,
-    grooves: { [key]: played(groove, revision) },
+    grooves: { [key]: playedGroove(groove, revision) },
     sections: [makeSection({ id: newId(), name: 'A', play: { groove: key }, bars: groove.bars.length, times: 4 })],
   }
 }
@@ -153,7 +153,7 @@ export function takenUp(
   const known = Object.entries(phrase.grooves).find(([, one]) => one.id === groove.id && !one.pinned)
   if (known) return { key: known[0], edits: [] }
   const key = newId()
-  return { key, edits: [{ type: 'grooves', set: { [key]: played(groove, revision) } }] }
+  return { key, edits: [{ type: 'grooves', set: { [key]: playedGroove(groove, revision) } }] }
 }
 
 /**

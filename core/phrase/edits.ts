@@ -1,6 +1,6 @@
 import { type Apply, type Batch, applyAll, fitting } from '#core/edit'
 import { ok, readAs, refuse } from '#core/result'
-import { misfits } from './fits'
+import { phraseMisfits } from './fits'
 import {
   type Phrase,
   type PhraseFacts,
@@ -69,4 +69,4 @@ const step: Apply<Phrase, PhraseEdit> = (phrase, edit) => {
  * Makes an edit, or says in words why it cannot be: what comes out fits together, or nothing does.
  * @example applyToPhrase(phrase, setSection(phrase, phrase.sections[0].id, { name: 'Verse' })).value.document.sections[0].name // => 'Verse'
  */
-export const applyToPhrase: Apply<Phrase, PhraseEdit> = fitting(step, misfits)
+export const applyToPhrase: Apply<Phrase, PhraseEdit> = fitting(step, phraseMisfits)

@@ -2,11 +2,11 @@ import { randomFrom } from '#core/chance'
 import { sayCount } from '#core/groove'
 import { isHand, pieceOf } from '#core/kit'
 import { NOTE_GROUPS, RUDIMENTS } from '#core/sticking'
-import { ENDINGS, type Ending, type FillFeet, type Loudness } from './bounds'
+import { ENDINGS, type Ending, type FillFeet, type FillLoudness } from './bounds'
 import { type FillRule, type FillTrial, judgedFill } from './fill-taste'
 import { joinsOf } from './joins'
 import type { FillGround } from './fill-ground'
-import { type FillWish, handHome, limbsOf, makeFill, slotsWithin } from './make-fill'
+import { type FillWish, handHome, fillLimbsOf, makeFill, slotsWithin } from './make-fill'
 import type { Fill, FillSource } from './schema'
 
 /** A fill that is offered: how good the rules find it, why, and what it asks of the hands. */
@@ -72,7 +72,7 @@ const RUDIMENT_IDS = [
   'swiss-triplet',
   'buzz-roll',
 ]
-const LOUD: readonly Loudness[] = ['growing', 'even', 'accents', 'swell', 'growing']
+const LOUD: readonly FillLoudness[] = ['growing', 'even', 'accents', 'swell', 'growing']
 const FEET: readonly FillFeet[] = ['kept', 'kept', 'kept', 'doubled', 'silent']
 
 const SOURCES: readonly FillSource[] = [
@@ -155,7 +155,7 @@ export function fillIdeas(
 ): FillIdea[] {
   const next = randomFrom(seed)
   const slots = slotsWithin(ground.round, { from, length }).length
-  const { lead } = limbsOf(ground.round)
+  const { lead } = fillLimbsOf(ground.round)
   const found: FillIdea[] = []
   const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!
   for (let i = 0; i < TRIED && !stopped(); i++) {

@@ -1,7 +1,7 @@
 import { type Kit, isHand, pieceOf } from '#core/kit'
 import { isQuiet, styleOf } from '#core/style'
 import { CRASHES, LOUD_ENDINGS } from './bounds'
-import type { Crossing } from './joins'
+import type { Transition } from './joins'
 import type { FillGround } from './fill-ground'
 import { slotsWithin } from './make-fill'
 import type { Fill, FillStroke } from './schema'
@@ -13,9 +13,9 @@ export interface FillTrial {
   /** Its hands’ strokes in order, of the first take. */
   hands: readonly FillStroke[]
   /** How hard its worst way is inside, into it and out of it; from 2 on hard. */
-  inside: readonly Crossing[]
-  into: readonly Crossing[]
-  out: readonly Crossing[]
+  inside: readonly Transition[]
+  into: readonly Transition[]
+  out: readonly Transition[]
 }
 
 /** A rule by which fills are ranked, with the reason a drummer would give: a veto keeps a fill from being offered. */
@@ -28,7 +28,7 @@ export interface FillRule {
   holds(trial: FillTrial): boolean
 }
 
-const hardest = (list: readonly Crossing[]): number => list[0]?.asked?.hardness ?? 0
+const hardest = (list: readonly Transition[]): number => list[0]?.asked?.hardness ?? 0
 const pieces = ({ hands }: FillTrial): string[] => hands.map(stroke => stroke.piece)
 const drums = (trial: FillTrial): number => new Set(pieces(trial)).size
 const changes = (trial: FillTrial): number =>

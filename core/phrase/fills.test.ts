@@ -18,15 +18,15 @@ import {
   mendings,
   phraseFrom,
   roundsOf,
-  sayCrossing,
+  sayTransition,
   sayFill,
   wishOf,
 } from '.'
 import { aroundFill, crossingsAt, worst } from './joins'
 import { type Ending } from './bounds'
 import { fillSchema } from './schema'
-import { levelAt } from './make-fill'
-import { sayLength } from './say'
+import { fillLevelAt } from './make-fill'
+import { sayFillLength } from './say'
 
 const S = 1260
 const BAR = 16 * S
@@ -140,10 +140,12 @@ describe('loudness', () => {
     ['swell', [2, 4, 5, 4, 2]],
     ['accents', [2, 2, 2, 2, 2]],
   ] as const)('%s', (shape, levels) => {
-    expect([0, 0.25, 0.5, 0.75, 1].map(share => levelAt(shape, share, false))).toEqual(levels)
+    expect([0, 0.25, 0.5, 0.75, 1].map(share => fillLevelAt(shape, share, false))).toEqual(levels)
   })
   it('an accent stands out', () =>
-    expect([levelAt('accents', 0.5, true), levelAt('even', 0, true), levelAt('growing', 1, true)]).toEqual([5, 5, 5]))
+    expect([fillLevelAt('accents', 0.5, true), fillLevelAt('even', 0, true), fillLevelAt('growing', 1, true)]).toEqual([
+      5, 5, 5,
+    ]))
 })
 
 describe('endings, over beats 3 and 4', () => {
@@ -294,14 +296,14 @@ describe('joins, on a kit with known distances', () => {
     const into = joinsOf(floor(bpm), on(bpm)).into.find(one => one.limb === 'RH')!
     expect(Math.round(into.gap * 1000)).toBe(ms)
     expect(into.metres).toBeCloseTo(0.97, 2)
-    expect(sayCrossing(into, { bpm, counts: '1/4' })).toMatch(
+    expect(sayTransition(into, { bpm, counts: '1/4' })).toMatch(
       new RegExp(`The right hand has ${ms} ms from the hi-hat to the floor tom, 97 cm: ${how} at this tempo`),
     )
   })
 
   it('names the tempo at which it turns: 30 ÷ 0.303 s for two sixteenths, 99', () => {
     const into = joinsOf(floor(90), on(90)).into.find(one => one.limb === 'RH')!
-    expect(sayCrossing(into, { bpm: 90, counts: '1/4' })).toMatch(/easy at this tempo, demanding from 99\.$/)
+    expect(sayTransition(into, { bpm: 90, counts: '1/4' })).toMatch(/easy at this tempo, demanding from 99\.$/)
   })
 
   it('leaves out the fewest strokes that make it easy, or begins elsewhere, or with the other hand', () => {
@@ -461,8 +463,8 @@ describe('laws', () => {
 
 it('fills are said by what they are made of, how long, and from where', () => {
   expect(sayFill(bar(), made())).toBe('Single strokes, 2 beats from 3')
-  expect(sayLength(bar(), { from: 0, length: BAR })).toBe('a bar')
-  expect(sayLength(bar(), { from: 12 * S, length: 4 * S })).toBe('a beat')
+  expect(sayFillLength(bar(), { from: 0, length: BAR })).toBe('a bar')
+  expect(sayFillLength(bar(), { from: 12 * S, length: 4 * S })).toBe('a beat')
   expect(sayFill(bar(), made({ source: { kind: 'rudiment', id: 'paradiddle' }, from: 0, length: BAR }))).toBe(
     'Single paradiddle, a bar from 1',
   )

@@ -42,7 +42,7 @@ export const phraseBars = ({ sections }: { sections: readonly { bars: number; ti
   sections.reduce((sum, section) => sum + sectionBars(section), 0)
 
 /** Everything in a phrase that does not fit together: keys of no groove, ids twice, too many bars, meters that do not join, fills longer than their bars. @internal */
-export function misfits({ grooves, sections }: Fitting): Misfit[] {
+export function phraseMisfits({ grooves, sections }: Fitting): Misfit[] {
   const found: Misfit[] = []
   if (Object.keys(grooves).length > PHRASE_LIMITS.grooves)
     found.push({ path: ['grooves'], reason: `A phrase plays at most ${PHRASE_LIMITS.grooves} grooves.` })

@@ -1,4 +1,4 @@
-export { ENDINGS, FILL_FEET, LOUDNESS, PHRASE_LIMITS, PHRASE_SHAPE, RESTS } from './bounds'
+export { ENDINGS, FILL_FEET, FILL_LOUDNESS, PHRASE_LIMITS, PHRASE_SHAPE, RESTS } from './bounds'
 export {
   type Fill,
   type FillSource,
@@ -18,7 +18,7 @@ export {
   moveSection,
   phraseFrom,
   pin,
-  played,
+  playedGroove,
   refreshed,
   removeSection,
   repeatSection,
@@ -28,13 +28,13 @@ export {
   takenUp,
   unusedOut,
 } from './commands'
-export { barsOf, unfolded } from './unfold'
-export { type Folded, type PhraseBar, type Round, barsInOrder, folded, groundOf, roundsOf } from './rounds'
+export { barsWithin, unfolded } from './unfold'
+export { type Folded, type PhraseBar, type Round, barsInOrder, folded, fillGroundOf, roundsOf } from './rounds'
 export { phrasePerformance } from './perform'
 export { findingsInPlace, inPlace } from './place'
 export type { FillGround } from './fill-ground'
-export { type FillWish, handHome, limbsOf, makeFill, slotsWithin } from './make-fill'
-export { type Crossing, isTrouble, joinsOf, mendings, sayCrossing, seamTroubles, wishOf } from './joins'
+export { type FillWish, handHome, fillLimbsOf, makeFill, slotsWithin } from './make-fill'
+export { type Transition, isTrouble, joinsOf, mendings, sayTransition, seamTroubles, wishOf } from './joins'
 export { FILL_TASTE } from './fill-taste'
 export { type FillIdea, type FillSearch, fillIdeas } from './fill-ideas'
 export {

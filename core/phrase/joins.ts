@@ -22,7 +22,7 @@ import { joined } from './place'
 import { filled, landedOn, leftOutBefore } from './unfold'
 
 /** A limb’s way over the beginning or the end of a fill, or over the line between two rounds. */
-export interface Crossing {
+export interface Transition {
   limb: Limb
   from: TimedStroke
   to: TimedStroke
@@ -68,8 +68,8 @@ const metresBetween = (from: TimedStroke, to: TimedStroke): number =>
   from.piece && to.piece ? metresApart(from.piece, to.piece) : 0
 
 /** The ways of all limbs over an instant, the hardest first, hands before feet: `seam` in ticks. */
-function over({ events, asked }: Ways, seam: number): Crossing[] {
-  return LIMBS.flatMap((limb): Crossing[] => {
+function over({ events, asked }: Ways, seam: number): Transition[] {
+  return LIMBS.flatMap((limb): Transition[] => {
     const own = events.filter(event => event.limb === limb)
     const from = own.findLast(event => event.at < seam)
     const to = own.find(event => event.at >= seam)
@@ -84,18 +84,18 @@ function over({ events, asked }: Ways, seam: number): Crossing[] {
 }
 
 /** The hardest first, by how near it is to what a limb can do, and hands before feet. */
-const byHardness = (a: Crossing, b: Crossing): number =>
+const byHardness = (a: Transition, b: Transition): number =>
   (b.asked?.hardness ?? 0) - (a.asked?.hardness ?? 0) || Number(isHand(b.limb)) - Number(isHand(a.limb))
 
 /** The ways of all limbs over an instant of a groove, the hardest first: `seam` in its ticks. @internal */
-export const crossingsAt = (groove: Groove, kit: Kit, seam: number, tempo: Tempo = groove.tempo): Crossing[] =>
+export const crossingsAt = (groove: Groove, kit: Kit, seam: number, tempo: Tempo = groove.tempo): Transition[] =>
   over(waysIn(groove, kit, tempo), seam)
 
 /**
  * A crossing that is more than easy.
  * @example [isTrouble({ asked: { hardness: 0.5 } }), isTrouble({ asked: { hardness: 1.5 } })] // => [false, true]
  */
-export const isTrouble = ({ asked }: Pick<Crossing, 'asked'>): boolean => !!asked && asked.hardness > 1
+export const isTrouble = ({ asked }: Pick<Transition, 'asked'>): boolean => !!asked && asked.hardness > 1
 
 /** The bars around a fill as one groove, and where in it the fill begins and ends. */
 interface Surroundings {
@@ -123,17 +123,17 @@ export function aroundFill(fill: Fill, { round, before, next, tempo }: FillGroun
 
 /** The ways into a fill and out of it, and within it from stroke to stroke; each list the hardest first. */
 interface Joins {
-  into: Crossing[]
-  out: Crossing[]
-  inside: Crossing[]
+  into: Transition[]
+  out: Transition[]
+  inside: Transition[]
 }
 
 /** Easier than half of what is easy is nothing to speak of. */
 const NOTHING = 0.5
 
 /** The hardest way of each limb among several, the hardest first. */
-function worstOf(lists: readonly (readonly Crossing[])[]): Crossing[] {
-  const found = new Map<Limb, Crossing>()
+function worstOf(lists: readonly (readonly Transition[])[]): Transition[] {
+  const found = new Map<Limb, Transition>()
   for (const one of lists.flat().toSorted(byHardness)) if (!found.has(one.limb)) found.set(one.limb, one)
   return [...found.values()]
 }
@@ -157,7 +157,7 @@ function joinsOfTake(fill: Fill, ground: FillGround, take: number): Joins {
   const ways = waysIn(groove, ground.kit, ground.tempo)
   const inside = ways.asked
     .filter(({ from, to, hardness }) => hardness > NOTHING && from.at >= begins && to.at >= from.at && to.at < ends)
-    .map((asked): Crossing => ({
+    .map((asked): Transition => ({
       limb: asked.limb,
       from: asked.from,
       to: asked.to,
@@ -173,7 +173,7 @@ function joinsOfTake(fill: Fill, ground: FillGround, take: number): Joins {
  * How hard the worst way of some is: 0 where there is none.
  * @example worst([]) // => 0
  */
-export const worst = (crossings: readonly Crossing[]): number => crossings[0]?.asked?.hardness ?? 0
+export const worst = (crossings: readonly Transition[]): number => crossings[0]?.asked?.hardness ?? 0
 
 /** Something that makes a join easier: what to press, and the fill it comes to. */
 interface Mending {
@@ -246,7 +246,7 @@ export function mendings(fill: Fill, ground: FillGround, counting?: Counting): M
  */
 export const wishOf = ({ takes: _, landing: __, ...wish }: Fill): FillWish => wish
 
-function leftOut(fill: Fill, ground: FillGround, into: Crossing, counting?: Counting): Mending | undefined {
+function leftOut(fill: Fill, ground: FillGround, into: Transition, counting?: Counting): Mending | undefined {
   const { round, before } = ground
   // Of a fill that begins with its bars, the strokes before it are the last of the round before.
   const [from, line] = fill.from === 0 && before ? [before, grooveTicks(before)] : [round, fill.from]
@@ -282,7 +282,7 @@ function leftOut(fill: Fill, ground: FillGround, into: Crossing, counting?: Coun
 }
 
 /** The fill’s first figure moved to the drum from which the way in is easiest, where that is another. */
-function begunOn(fill: Fill, ground: FillGround, into: Crossing): Mending | undefined {
+function begunOn(fill: Fill, ground: FillGround, into: Transition): Mending | undefined {
   const first = into.to.pieceId
   const options = drumsOf(ground.kit)
     .filter(drum => drum.id !== first)
@@ -311,9 +311,9 @@ function begunOn(fill: Fill, ground: FillGround, into: Crossing): Mending | unde
 /**
  * A hand’s way in words: `'The right hand has 312 ms from the hi-hat to the snare, 49 cm: easy at this tempo, demanding from 160.'`
  * The tempo at which it turns is told in the note value the phrase counts.
- * @example sayCrossing(joinsOf(fill, fillGround).into[0], groove.tempo) // => 'The right hand has 300 ms from the hi-hat to the high tom, 40 cm: easy at this tempo, demanding from 150.'
+ * @example sayTransition(joinsOf(fill, fillGround).into[0], groove.tempo) // => 'The right hand has 300 ms from the hi-hat to the high tom, 40 cm: easy at this tempo, demanding from 150.'
  */
-export function sayCrossing({ limb, from, to, gap, metres, asked }: Crossing, tempo: Tempo): string {
+export function sayTransition({ limb, from, to, gap, metres, asked }: Transition, tempo: Tempo): string {
   const name = (one: TimedStroke) => (one.piece?.name ?? one.pieceId).toLowerCase()
   const stays = from.pieceId === to.pieceId
   const way = `The ${LIMB_NAMES[limb]} has ${Math.round(gap * 1000)} ms ${stays ? `to its next stroke on the ${name(to)}` : `from the ${name(from)} to the ${name(to)}, ${Math.round(metres * 100)} cm`}`
@@ -328,7 +328,7 @@ export function sayCrossing({ limb, from, to, gap, metres, asked }: Crossing, te
  * The ways of all limbs over the line between two rounds that are more than easy: the bar before it and the bar after.
  * @example seamTroubles(roundsOf(phrase)[0], roundsOf(phrase)[1], kit) // => []
  */
-export function seamTroubles(before: Round, after: Round, kit: Kit): Crossing[] {
+export function seamTroubles(before: Round, after: Round, kit: Kit): Transition[] {
   const groove = joined(
     [
       { round: before, within: before.bars - 1 },

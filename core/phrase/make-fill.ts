@@ -2,7 +2,7 @@ import { type Groove, type Stroke, grooveTicks, sayCount } from '#core/groove'
 import { type Level, type Limb, type Piece, nearestPiece, pieceOf, strokesFor } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import {
-  type Laid,
+  type LaidSticking,
   type Sticking,
   handsChanged,
   layOn,
@@ -12,9 +12,9 @@ import {
   rudimentSticking,
 } from '#core/sticking'
 import { type Slot, type Tempo, beatAt, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#core/time'
-import { type Loudness, PHRASE_LIMITS } from './bounds'
+import { type FillLoudness, PHRASE_LIMITS } from './bounds'
 import type { FillGround } from './fill-ground'
-import { type Blow, type Moorings, walk } from './walk'
+import { type WalkBlow, type Moorings, walk } from './walk'
 import type { Fill, FillSource, FillStroke } from './schema'
 
 /** What a fill is to be; all that it keeps follows from this and its ground. */
@@ -27,9 +27,9 @@ const TRIES = 24
 
 /**
  * The hand that leads, the other, and the foot of the bass drum.
- * @example limbsOf({ lead: 'left' }) // => { lead: 'LH', other: 'RH', foot: 'LF', hats: 'RF' }
+ * @example fillLimbsOf({ lead: 'left' }) // => { lead: 'LH', other: 'RH', foot: 'LF', hats: 'RF' }
  */
-export const limbsOf = ({
+export const fillLimbsOf = ({
   lead,
 }: Pick<Groove, 'lead'>): { lead: 'RH' | 'LH'; other: 'RH' | 'LH'; foot: Limb; hats: Limb } =>
   lead === 'right'
@@ -70,15 +70,15 @@ function clockOn(round: Pick<Groove, 'bars' | 'feel'>, tempo: Tempo): (tick: num
 export const slotsWithin = (round: Pick<Groove, 'bars'>, { from, length }: Pick<Fill, 'from' | 'length'>): Slot[] =>
   slotsOf(round.bars).filter(slot => slot.at >= from && slot.at < from + length)
 
-const HEIGHTS: Record<Exclude<Loudness, 'accents'>, (share: number) => number> = {
+const HEIGHTS: Record<Exclude<FillLoudness, 'accents'>, (share: number) => number> = {
   even: () => 4,
   growing: share => 2 + 3 * share,
   fading: share => 5 - 3 * share,
   swell: share => 2 + 3 * (1 - Math.abs(2 * share - 1)),
 }
 
-/** How loud a stroke is, `share` of the way through its fill: `levelAt('growing', 1, false) // => 5`, `levelAt('accents', 0.5, false) // => 2` */
-export function levelAt(loudness: Loudness, share: number, accent: boolean): Level {
+/** How loud a stroke is, `share` of the way through its fill: `fillLevelAt('growing', 1, false) // => 5`, `fillLevelAt('accents', 0.5, false) // => 2` */
+export function fillLevelAt(loudness: FillLoudness, share: number, accent: boolean): Level {
   if (loudness === 'accents') return accent ? 5 : 2
   const level = Math.round(HEIGHTS[loudness](share)) + (accent ? 1 : 0)
   return Math.max(1, Math.min(5, level)) as Level
@@ -105,7 +105,7 @@ function endingOf(
   { round, kit }: FillGround,
   slots: readonly Slot[],
 ): { cut: number; strokes: FillStroke[]; landing: Fill['landing'] } {
-  const { lead, other, foot, hats } = limbsOf(round)
+  const { lead, other, foot, hats } = fillLimbsOf(round)
   const crash = nearestPiece(kit, 'crash', lead)
   const brushes = holdsBrushes(round)
   const bass = nearestPiece(kit, 'bass drum', foot)
@@ -166,7 +166,7 @@ function endingOf(
 
 /** The strokes of a foot midway between each two of the hat foot’s in the round. */
 function doubledFeet({ from, length }: FillWish, { round, kit }: FillGround): FillStroke[] {
-  const { hats } = limbsOf(round)
+  const { hats } = fillLimbsOf(round)
   const total = grooveTicks(round)
   const own = round.parts
     .filter(part => part.limb === hats)
@@ -216,7 +216,13 @@ function moorings(
 const WAYS = [1, 1.5, 1.98] as const
 
 /** The pieces of each hand’s blow, as the wish tells them or led round from its seed; with no way round, all on the drum that is nearest. */
-function piecesOf(wish: FillWish, ground: FillGround, blows: readonly Blow[], tied: Moorings, seed: number): Piece[] {
+function piecesOf(
+  wish: FillWish,
+  ground: FillGround,
+  blows: readonly WalkBlow[],
+  tied: Moorings,
+  seed: number,
+): Piece[] {
   const { kit } = ground
   if (Array.isArray(wish.path)) {
     const { path } = wish
@@ -240,17 +246,17 @@ function piecesOf(wish: FillWish, ground: FillGround, blows: readonly Blow[], ti
 function takeOf(
   wish: FillWish,
   ground: FillGround,
-  letters: readonly Laid[],
+  letters: readonly LaidSticking[],
   seed: number,
   landing: Fill['landing'],
 ): FillStroke[] {
   const { round, kit, tempo } = ground
   const clock = clockOn(round, tempo)
   const beats = beatsOf(round.bars)
-  const { foot } = limbsOf(round)
+  const { foot } = fillLimbsOf(round)
   const hands = letters.filter(letter => letter.who !== 'F')
   const brushes = holdsBrushes(round)
-  const blows = hands.map(({ who, at }): Blow => ({
+  const blows = hands.map(({ who, at }): WalkBlow => ({
     hand: who === 'R' ? 'RH' : 'LH',
     seconds: clock(at),
     beat: beatAt(beats, at).at,
@@ -258,11 +264,13 @@ function takeOf(
   const pieces = piecesOf(wish, ground, blows, moorings(wish, ground, landing, clock), seed)
   const share = (at: number) => (letters.length > 1 ? (at - letters[0]!.at) / (letters.at(-1)!.at - letters[0]!.at) : 1)
   const struck = hands.flatMap(({ at, accent, ornament }, i): FillStroke[] =>
-    stroke(blows[i]!.hand, at - wish.from, pieces[i], levelAt(wish.loudness, share(at), accent), brushes).map(one => {
-      if (ornament === 'buzz')
-        return strokesFor(pieces[i]!, blows[i]!.hand).includes('buzz') ? { ...one, stroke: 'buzz' } : one
-      return ornament ? { ...one, ornament } : one
-    }),
+    stroke(blows[i]!.hand, at - wish.from, pieces[i], fillLevelAt(wish.loudness, share(at), accent), brushes).map(
+      one => {
+        if (ornament === 'buzz')
+          return strokesFor(pieces[i]!, blows[i]!.hand).includes('buzz') ? { ...one, stroke: 'buzz' } : one
+        return ornament ? { ...one, ornament } : one
+      },
+    ),
   )
   const bass = nearestPiece(kit, 'bass drum', foot)
   const feet = letters

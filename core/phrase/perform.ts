@@ -1,6 +1,6 @@
 import { type Groove, type Span, grooveTicks, makeGroove } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type ClickPlan, type Performance, type Section as Played, makeSection } from '#core/perform'
+import { type ClickPlan, type Performance, type Passage as Played, makePassage } from '#core/perform'
 import { barStarts, beatTicks } from '#core/time'
 import { phraseBars } from './fits'
 import { type Round, endsWith, passesOf, roundsOf } from './rounds'
@@ -54,7 +54,7 @@ function tailOf(last: Round, kit: Kit, id: string): Played[] {
     given: [],
   }))
   return [
-    makeSection({
+    makePassage({
       id,
       kit,
       groove: makeGroove({ ...last.groove, pickUp: null, guides: [], bars: [bar], parts }),
@@ -90,7 +90,7 @@ export function phrasePerformance(
       if (!span) continue
       const { play } = phrase.sections[round.section]!
       const own = round.rest && 'rest' in play ? clicks.get(play.click)! : click
-      const section = makeSection({
+      const section = makePassage({
         id: `${phrase.sections[round.section]!.id}-${round.round}-${pass}`,
         groove: round.groove,
         kit,

@@ -24,7 +24,7 @@ import {
   phraseFrom,
   phrasePerformance,
   pin,
-  played,
+  playedGroove,
   readPhrase,
   refreshed,
   removeSection,
@@ -95,7 +95,7 @@ const phrase = (sections: Partial<Section>[], grooves: Record<string, Groove> = 
   notes: '',
   tempo: { bpm: 120, counts: '1/4' },
   kitId: 'five-piece',
-  grooves: Object.fromEntries(Object.entries(grooves).map(([key, one]) => [key, played(one, 1)])),
+  grooves: Object.fromEntries(Object.entries(grooves).map(([key, one]) => [key, playedGroove(one, 1)])),
   sections: sections.map((one, i) =>
     makeSection({ id: `s${i}`, name: String.fromCharCode(65 + i), play: { groove: 'plain' }, bars: 1, ...one }),
   ),
@@ -486,7 +486,7 @@ describe('what does not fit is refused by name', () => {
       'meters that do not join',
       {
         ...form,
-        grooves: { ...form.grooves, waltz: played(waltz, 1) },
+        grooves: { ...form.grooves, waltz: playedGroove(waltz, 1) },
         sections: [{ ...form.sections[0], turns: [{ when: 'last', put: { groove: 'waltz' } }] }],
       },
       /The meters do not join: section “A” has 4\/4 in bar 1, and “Tin Waltz”, which is to turn it, has 3\/4 there/,

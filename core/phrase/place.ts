@@ -3,11 +3,11 @@ import { type Groove, type Part, type Stroke, grooveTicks, passSeconds, timeline
 import type { Kit } from '#core/kit'
 import { type Tempo, barStarts } from '#core/time'
 import type { PhraseBar, Round } from './rounds'
-import { barsOf } from './unfold'
+import { barsWithin } from './unfold'
 
 /** Bars that follow on one another, from one round or several, as one groove: parts of a limb and role become one. @internal */
 export function joined(bars: readonly { round: Pick<Round, 'groove'>; within: number }[], tempo: Tempo): Groove {
-  const pieces = bars.map(({ round, within }) => barsOf(round.groove, within, within + 1))
+  const pieces = bars.map(({ round, within }) => barsWithin(round.groove, within, within + 1))
   const all = pieces.flatMap(piece => piece.bars)
   const starts = barStarts(all)
   const parts = new Map<string, Part>()

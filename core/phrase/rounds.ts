@@ -128,9 +128,9 @@ export interface PhraseBar {
 
 /**
  * What a fill over a round is made for: the round without it, the one before, and the one after, round the end of the phrase.
- * @example groundOf(roundsOf(phrase), roundsOf(phrase)[0], kit).tempo // => { bpm: 100, counts: '1/4' }
+ * @example fillGroundOf(roundsOf(phrase), roundsOf(phrase)[0], kit).tempo // => { bpm: 100, counts: '1/4' }
  */
-export function groundOf(rounds: readonly Round[], round: Round, kit: Kit): FillGround {
+export function fillGroundOf(rounds: readonly Round[], round: Round, kit: Kit): FillGround {
   const at = rounds.indexOf(round)
   const after = rounds[(at + 1) % rounds.length]!
   return {

@@ -3,7 +3,7 @@ import { type Counting, barStarts, beatsOf, sayTick } from '#core/time'
 import { RUDIMENTS } from '#core/sticking'
 import { sourceSticking } from './make-fill'
 import { sectionBars } from './fits'
-import type { Ending, Loudness, FillFeet, Rest } from './bounds'
+import type { Ending, FillLoudness, FillFeet, Rest } from './bounds'
 import type { Fill, FillSource, Phrase, Section, When } from './schema'
 
 /** Bars from a first, counted from 0, so many of them: `sayBarSpan(4, 4) // => 'bars 5 to 8'`, `sayBarSpan(2, 1) // => 'bar 3'` */
@@ -33,7 +33,7 @@ export function sayWhen(when: When): string {
 
 /**
  * The title of a groove of a phrase, less the title of another of its grooves that it begins with: `'one more bass drum'` for “Wet Rope, one more bass drum”.
- * @example shortTitle({ grooves: { a: played(groove, 1), b: played({ ...groove, title: 'Sample, one more bass drum' }, 1) } }, 'b') // => 'one more bass drum'
+ * @example shortTitle({ grooves: { a: playedGroove(groove, 1), b: playedGroove({ ...groove, title: 'Sample, one more bass drum' }, 1) } }, 'b') // => 'one more bass drum'
  */
 export function shortTitle({ grooves }: Pick<Phrase, 'grooves'>, key: string): string {
   const { title } = grooves[key]!.seen.groove
@@ -53,7 +53,7 @@ export const ENDING_NAMES: Record<Ending, string> = {
   unison: 'the last two in unison',
   'early crash': 'crash on the &, 1 left out',
 }
-export const LOUDNESS_NAMES: Record<Loudness, string> = {
+export const LOUDNESS_NAMES: Record<FillLoudness, string> = {
   even: 'even',
   growing: 'growing',
   fading: 'fading',
@@ -88,9 +88,9 @@ export function saySource(source: FillSource): string {
 
 /**
  * How long a fill lasts, in bars and felt beats of the round it lies over: `'a beat'`, `'2 beats'`, `'a bar'`, `'2 bars'`.
- * @example sayLength(groove, { from: 10080, length: 10080 }) // => '2 beats'
+ * @example sayFillLength(groove, { from: 10080, length: 10080 }) // => '2 beats'
  */
-export function sayLength(round: Pick<Groove, 'bars'>, { from, length }: Pick<Fill, 'from' | 'length'>): string {
+export function sayFillLength(round: Pick<Groove, 'bars'>, { from, length }: Pick<Fill, 'from' | 'length'>): string {
   const starts = barStarts(round.bars)
   const bars = round.bars.filter((bar, i) => starts[i]! >= from && starts[i]! + barTicks(bar) <= from + length).length
   if (bars && starts.includes(from) && starts.includes(from + length))
@@ -106,7 +106,7 @@ export function sayLength(round: Pick<Groove, 'bars'>, { from, length }: Pick<Fi
  * @example sayFill(groove, fill) // => 'Single strokes, a beat from 4'
  */
 export const sayFill = (round: Pick<Groove, 'bars'>, fill: Fill, counting?: Counting): string =>
-  `${saySource(fill.source).replace(/^[a-z](?=[a-z]+ )/, first => first.toUpperCase())}, ${sayLength(round, fill)} from ${sayTick(round.bars, fill.from, counting)}`
+  `${saySource(fill.source).replace(/^[a-z](?=[a-z]+ )/, first => first.toUpperCase())}, ${sayFillLength(round, fill)} from ${sayTick(round.bars, fill.from, counting)}`
 
 /**
  * What a section plays, in few words: `'Wet Rope'`, `'your answer, feet and click go on'`.

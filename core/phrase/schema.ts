@@ -14,8 +14,8 @@ import { LIMBS } from '#core/kit'
 import { type Result, readAs } from '#core/result'
 import { MAX_COUNT } from '#core/time'
 import { upgraded } from '#core/upgrade'
-import { ENDINGS, FILL_FEET, LOUDNESS, PHRASE_LIMITS, PHRASE_SHAPE, RESTS } from './bounds'
-import { misfits } from './fits'
+import { ENDINGS, FILL_FEET, FILL_LOUDNESS, PHRASE_LIMITS, PHRASE_SHAPE, RESTS } from './bounds'
+import { phraseMisfits } from './fits'
 
 const yes = (what: string) => z.boolean({ error: `${what} is true or false.` })
 
@@ -63,7 +63,7 @@ export const fillSchema = z
       ],
       { error: 'A path is a list of pieces, or a seed and whether it is led afresh each time.' },
     ),
-    loudness: oneOf(LOUDNESS, 'shape of loudness'),
+    loudness: oneOf(FILL_LOUDNESS, 'shape of loudness'),
     feet: oneOf(FILL_FEET, 'way to keep the feet'),
     ending: oneOf(ENDINGS, 'ending'),
     leaveOut: z.array(leftOutSchema).max(64, { error: 'At most 64 strokes are left out.' }).default([]),
@@ -175,7 +175,7 @@ const phraseSchema = z
   .superRefine((phrase, ctx) => {
     // Whether figures fit each other is a question only of figures that are some.
     if (ctx.issues.length) return
-    for (const { path, reason } of misfits(phrase)) ctx.addIssue({ code: 'custom', path, message: reason })
+    for (const { path, reason } of phraseMisfits(phrase)) ctx.addIssue({ code: 'custom', path, message: reason })
   })
 
 export type Phrase = z.infer<typeof phraseSchema>

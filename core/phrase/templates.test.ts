@@ -14,7 +14,7 @@ import {
   otherCymbals,
   phraseBars,
   phraseFrom,
-  played,
+  playedGroove,
   roundsOf,
   smallChanges,
   templateFill,
@@ -50,7 +50,7 @@ const made = (id: string, grooves: Groove[], more: Partial<Answers> = {}) => {
       grooves[0]!.tempo,
     ),
     ...more,
-    grooves: grooves.map(groove => played(groove, 1)),
+    grooves: grooves.map(groove => playedGroove(groove, 1)),
   }
   const done = formed(one, answers, newId)
   if (!done.ok) throw new Error(done.reason)
@@ -123,7 +123,11 @@ describe('templates, bar by bar', () => {
 
   it('says which groove is missing', () => {
     expect(
-      formed(template('in-turn'), { grooves: [played(home, 1)], bars: 1, other: 1, times: 1, fill: undefined }, newId),
+      formed(
+        template('in-turn'),
+        { grooves: [playedGroove(home, 1)], bars: 1, other: 1, times: 1, fill: undefined },
+        newId,
+      ),
     ).toMatchObject({ ok: false, reason: '“Plain and changed in turn” wants 2 grooves; choose “Changed” too.' })
   })
 

@@ -188,9 +188,9 @@ export function landedOn(round: Groove, { landing }: Pick<Fill, 'landing'>, tick
 
 /**
  * Bars taken out of a round as a groove of their own, `to` not included.
- * @example barsOf({ ...groove, bars: [...bars, ...bars] }, 1, 2).bars.length // => 1
+ * @example barsWithin({ ...groove, bars: [...bars, ...bars] }, 1, 2).bars.length // => 1
  */
-export function barsOf(round: Groove, from: number, to: number): Groove {
+export function barsWithin(round: Groove, from: number, to: number): Groove {
   if (from === 0 && to === round.bars.length && !cycles(round)) return round
   const starts = barStarts(round.bars)
   const [begin, end] = [starts[from]!, starts[to]!]

@@ -3,7 +3,7 @@ import { type Kit, type Piece, hardnessOf, limitsOf, metresApart, strokesFor } f
 import { travelLimits } from '#core/analyse'
 
 /** A hand’s blow that wants a piece: whose, when in seconds, and the felt beat it is in. */
-export interface Blow {
+export interface WalkBlow {
   hand: 'RH' | 'LH'
   seconds: number
   beat: number
@@ -17,8 +17,8 @@ interface Mooring {
 
 /** What a walk is tied to at either end, for each hand that has something there. */
 export interface Moorings {
-  from: Partial<Record<Blow['hand'], Mooring>>
-  to: Partial<Record<Blow['hand'], Mooring>>
+  from: Partial<Record<WalkBlow['hand'], Mooring>>
+  to: Partial<Record<WalkBlow['hand'], Mooring>>
 }
 
 const DRUMS: readonly Piece['kind'][] = ['snare', 'tom', 'floor tom', 'timbale']
@@ -41,8 +41,8 @@ function wayHardness(kit: Kit, from: Mooring, to: Mooring): number {
 }
 
 /** Blows that stay on one drum: a felt beat’s, or the halves of one that has four and more. */
-function figuresOf(blows: readonly Blow[], halves: boolean): Blow[][] {
-  const figures: Blow[][] = []
+function figuresOf(blows: readonly WalkBlow[], halves: boolean): WalkBlow[][] {
+  const figures: WalkBlow[][] = []
   for (const blow of blows) {
     const last = figures.at(-1)
     const full = halves && last && last.length >= 2 && blows.filter(one => one.beat === blow.beat).length >= 4
@@ -59,7 +59,7 @@ function figuresOf(blows: readonly Blow[], halves: boolean): Blow[][] {
  * @example walk([{ hand: 'RH', seconds: 0, beat: 0 }, { hand: 'LH', seconds: 0.15, beat: 0 }], kit, 1, { from: {}, to: {} }, 2).map(piece => piece.id) // => ['snare', 'snare']
  */
 export function walk(
-  blows: readonly Blow[],
+  blows: readonly WalkBlow[],
   kit: Kit,
   seed: number,
   { from, to }: Moorings,
@@ -74,7 +74,7 @@ export function walk(
   // A walk that finds no way on turns back at its last corner; so many turns are enough on any kit.
   let tries = 4000
   const reaches = (a: Mooring | undefined, b: Mooring) => !a || wayHardness(kit, a, b) <= most
-  const go = (i: number, at: Partial<Record<Blow['hand'], Mooring>>): boolean => {
+  const go = (i: number, at: Partial<Record<WalkBlow['hand'], Mooring>>): boolean => {
     if (i === figures.length) return (['RH', 'LH'] as const).every(hand => !to[hand] || reaches(at[hand], to[hand]))
     const here = path.at(-1)
     // Earlier, the snare and the nearest; later, what is near, and going down.

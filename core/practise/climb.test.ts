@@ -11,7 +11,7 @@ import {
   rungsOf,
   sayClimb,
   stepRun,
-  takenUp,
+  resumed,
 } from '.'
 import { ASKING } from './run'
 
@@ -215,7 +215,7 @@ describe('breaks, stepping, and what was interrupted', () => {
     at.press()
     at.pass(1)
     at.pass(5)
-    const kept = takenUp(JSON.parse(JSON.stringify(at.run())) as Run)
+    const kept = resumed(JSON.parse(JSON.stringify(at.run())) as Run)
     expect(kept).toMatchObject({ phase: 'paused', played: 5, index: 0 })
     const on = stepRun(kept, { type: 'press', now: 0 })
     expect(on.effects).toMatchObject([{ type: 'play', laps: 3 }]) // 6.4 s of 11.4 are left: three bars of 2.9 s

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { type SubjectWords, type Word, dayNumber, dayOf, dueList, sayLate } from '.'
+import { type SubjectWords, type Word, dayNumber, dayOf, dueList, sayOverdue } from '.'
 import { waitAfter } from './due'
 
 describe('what is due', () => {
@@ -51,6 +51,6 @@ describe('what is due', () => {
       ['lost', 0, null],
       ['new', -1, 90],
     ])
-    expect(list.map(one => sayLate(one.late))).toEqual(['due for 8 days', 'due today', 'in a day'])
+    expect(list.map(one => sayOverdue(one.late))).toEqual(['due for 8 days', 'due today', 'in a day'])
   })
 })

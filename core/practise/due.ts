@@ -80,9 +80,9 @@ export const dueList = (
 
 /**
  * `'due today'`, `'due for 3 days'`, `'in 2 days'`
- * @example [0, 3, -2].map(sayLate) // => ['due today', 'due for 3 days', 'in 2 days']
+ * @example [0, 3, -2].map(sayOverdue) // => ['due today', 'due for 3 days', 'in 2 days']
  */
-export const sayLate = (late: number): string =>
+export const sayOverdue = (late: number): string =>
   late === 0
     ? 'due today'
     : late > 0

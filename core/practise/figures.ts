@@ -61,9 +61,9 @@ export function sayFigures(groove: Pick<Groove, 'bars'>, grid: Figures['grid']):
  * The figures of one limb over the rest of a groove, in the order they are played. Easiest first: those whose strokes most often land
  * with another limb, then those of fewer strokes. With accents every slot is struck, and the figure stands out. Beats of one length play
  * them, the shortest that are not dotted; where all are dotted, in threes, which are their eighths.
- * @example figuresOf(groove, { limb: 'RF', grid: 'sixteenths', easiest: false, accents: false }, kit).length // => 15
+ * @example practiceFiguresOf(groove, { limb: 'RF', grid: 'sixteenths', easiest: false, accents: false }, kit).length // => 15
  */
-export function figuresOf(groove: Groove, { limb, grid, easiest, accents }: Figures, kit: Kit): Figure[] {
+export function practiceFiguresOf(groove: Groove, { limb, grid, easiest, accents }: Figures, kit: Kit): Figure[] {
   const slots = SLOTS[grid]
   const strike = strikeOf(groove, limb, kit)
   const total = grooveTicks(groove)

@@ -1,7 +1,7 @@
 import { type Groove, sentence } from '#core/groove'
 import { sayLimbs } from '#core/analyse'
 import { type Kit, type Limb, LIMBS } from '#core/kit'
-import type { Remedy } from '#core/measure'
+import type { Advice } from '#core/measure'
 import { limbsBy } from './say'
 import { pairsOf } from './spots'
 import { type Stage, makeStage, plainTempo } from './stage'
@@ -18,7 +18,7 @@ const LASTS = 120
 export function isolating(
   stage: Stage,
   groove: Groove,
-  { limbs, says = '', click = 'every beat', span }: Partial<Remedy> & { limbs: readonly Limb[] },
+  { limbs, says = '', click = 'every beat', span }: Partial<Advice> & { limbs: readonly Limb[] },
   id: string,
 ): Stage | undefined {
   if (stage.subject.kind !== 'groove' && stage.subject.kind !== 'sticking') return undefined

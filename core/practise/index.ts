@@ -1,8 +1,8 @@
 export { type Material, type Subject, FIGURE_GRIDS, grooveOf, neededBy, titleOf } from './subject'
 export { type Climb, ALLOW_WORDS, ALLOWS, MISS_WORDS, ON_MISS, rungsOf, sayClimb } from './climb'
 export { type NewStage, type Stage, castsLimbs, makeStage, partsOf, plainTempo } from './stage'
-export { figureBeats, figuresOf, figuresPlayed, sayFigures } from './figures'
-export { lapOf, partsIn, stagePerformance } from './play'
+export { figureBeats, practiceFiguresOf, figuresPlayed, sayFigures } from './figures'
+export { lapOf, partsPlayed, stagePerformance } from './play'
 export { limbsBy, sayClick, sayClock, sayDuration, sayLength, sayStage, sayStageLimbs, sayVoice } from './say'
 export { helpFor, isolating } from './help'
 export { usualWay, WAYS } from './ways'
@@ -59,12 +59,12 @@ export {
   entryOf,
   stageOf,
   stepRun,
-  takenUp,
+  resumed,
 } from './run'
 export { goalOf, rangeOf } from './goal'
 export { allOf, playsWhole } from './whole'
 export { type Sitting, makeSitting, readSitting, sittingLine } from './sitting'
 export { type Counted, countedAt, sayAttend } from './attend'
-export { type Due, type SubjectWords, dayNumber, dayOf, dueList, sayLate } from './due'
+export { type Due, type SubjectWords, dayNumber, dayOf, dueList, sayOverdue } from './due'
 export { listeningMinutes, sayListening } from './care'
 export { HELPERS, withHelper, withoutHelper } from './helpers'

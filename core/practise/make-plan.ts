@@ -1,6 +1,6 @@
 import { type Groove, type Span, inSpan, sayList, saySpan, timeline } from '#core/groove'
 import { DEFAULT_KIT, type Kit, type Limb, LIMBS, isHand } from '#core/kit'
-import { type By, CLAVES, type Clave, type Click, claveIn } from '#core/perform'
+import { type PlayedBy, CLAVES, type Clave, type Click, claveIn } from '#core/perform'
 import { type Phrase, phraseBars } from '#core/phrase'
 import { type Result, ok, refuse } from '#core/result'
 import { styleOf } from '#core/style'
@@ -234,7 +234,7 @@ const warmUpStage = (
     given: ['name'],
   })
 
-const everyLimb = (): Record<string, By> => Object.fromEntries(LIMBS.map(limb => [limb, 'player' as const]))
+const everyLimb = (): Record<string, PlayedBy> => Object.fromEntries(LIMBS.map(limb => [limb, 'player' as const]))
 
 /**
  * A phrase as a plan: slowly, nearly up to tempo, and at tempo; the player has all limbs.

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { type Groove, idSchema, readGroove } from '#core/groove'
-import type { By } from '#core/perform'
+import type { PlayedBy } from '#core/perform'
 import { type Result, ok, readAs, refuse } from '#core/result'
 import { upgraded } from '#core/upgrade'
 import { rungsOf } from './climb'
@@ -136,7 +136,7 @@ function stageName(stage: Pick<Stage, 'parts' | 'extra' | 'subject'>, groove: Gr
  * anything any more.
  * @example castPart(stage, groove, 'hats', 'player').value.parts.hats // => 'player'
  */
-export function castPart(stage: Stage, groove: Groove, partId: string, by: By): Result<Partial<Stage>> {
+export function castPart(stage: Stage, groove: Groove, partId: string, by: PlayedBy): Result<Partial<Stage>> {
   const { [partId]: _, ...others } = stage.parts
   const parts = by === 'silent' ? others : { ...others, [partId]: by }
   if (!Object.values(parts).some(other => other !== 'silent'))

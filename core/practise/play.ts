@@ -2,17 +2,17 @@ import { type Groove, type Part, grooveTicks } from '#core/groove'
 import type { Kit } from '#core/kit'
 import {
   CueLine,
-  type By,
+  type PlayedBy,
   type ClickPlan,
   type Performance,
-  type Section,
+  type Passage,
   isRamp,
   looped,
-  makeSection,
+  makePassage,
 } from '#core/perform'
 import { phrasePerformance } from '#core/phrase'
 import { type Counting, type Tempo, barStarts, convertTempo } from '#core/time'
-import { figuresOf } from './figures'
+import { practiceFiguresOf } from './figures'
 import { type Stage, castsLimbs, plainTempo } from './stage'
 import { type Material, grooveOf } from './subject'
 
@@ -30,11 +30,11 @@ interface StagePlay {
 }
 
 /** Who plays each part of a groove in a stage: as the stage says, and nobody where it does not; limb by limb where it casts limbs. */
-function castOf(groove: Groove, stage: Stage): Section['parts'] {
+function castOf(groove: Groove, stage: Stage): Passage['parts'] {
   const { parts, extra } = stage
   if (castsLimbs(stage))
     return Object.fromEntries(
-      groove.parts.map((part): [string, By] => [part.id, part.muted ? 'silent' : (parts[part.limb] ?? 'silent')]),
+      groove.parts.map((part): [string, PlayedBy] => [part.id, part.muted ? 'silent' : (parts[part.limb] ?? 'silent')]),
     )
   return {
     ...Object.fromEntries(
@@ -54,7 +54,7 @@ const clickOf = ({ click: { program, gaps, voice } }: Stage, counting: Counting 
 })
 
 /** A groove of a subject that casts limbs, of the first so many bars of it over and over, on any kit. */
-function turn(groove: Groove, kit: Kit, bars: number): Pick<Section, 'groove' | 'kit' | 'span' | 'times'> {
+function turn(groove: Groove, kit: Kit, bars: number): Pick<Passage, 'groove' | 'kit' | 'span' | 'times'> {
   const whole = groove.bars.length
   return bars < whole
     ? { groove, kit, span: { from: 0, to: barStarts(groove.bars)[bars]! }, times: 1 }
@@ -62,14 +62,14 @@ function turn(groove: Groove, kit: Kit, bars: number): Pick<Section, 'groove' | 
 }
 
 /** The parts of a stage that plays figures: the limb’s own are silent, and the figure stands in for them. */
-function figureSections(stage: Stage, groove: Groove, base: Partial<Section> & { kit: Kit }): Section[] {
+function figureSections(stage: Stage, groove: Groove, base: Partial<Passage> & { kit: Kit }): Passage[] {
   const { subject } = stage
   if (subject.kind !== 'figures') return []
-  return figuresOf(groove, subject, base.kit).map(({ mask, part }) => {
+  return practiceFiguresOf(groove, subject, base.kit).map(({ mask, part }) => {
     const own = Object.fromEntries(
       groove.parts.filter(one => one.limb === subject.limb).map(one => [one.id, 'silent' as const]),
     )
-    return makeSection({
+    return makePassage({
       ...base,
       ...turn(groove, base.kit, subject.bars),
       id: `${stage.id}-${mask}`,
@@ -81,7 +81,7 @@ function figureSections(stage: Stage, groove: Groove, base: Partial<Section> & {
 }
 
 /** Sections one after another so many times, or for ever. */
-function round(sections: readonly Section[], laps: number | null, countIn: number): Performance {
+function round(sections: readonly Passage[], laps: number | null, countIn: number): Performance {
   if (laps === null) return { sections, countIn, again: 0 }
   return {
     sections: Array.from({ length: laps }, (_, lap) =>
@@ -91,7 +91,7 @@ function round(sections: readonly Section[], laps: number | null, countIn: numbe
   }
 }
 
-const faster = (tempo: Section['tempo'], by: number): Section['tempo'] =>
+const faster = (tempo: Passage['tempo'], by: number): Passage['tempo'] =>
   isRamp(tempo)
     ? { ...tempo, from: { ...tempo.from, bpm: tempo.from.bpm * by }, to: { ...tempo.to, bpm: tempo.to.bpm * by } }
     : { ...tempo, bpm: tempo.bpm * by }
@@ -125,7 +125,7 @@ export function stagePerformance(
       }
       return laps === null
         ? looped(section, stage.countIn)
-        : { sections: [makeSection({ ...section, times: laps })], countIn: stage.countIn }
+        : { sections: [makePassage({ ...section, times: laps })], countIn: stage.countIn }
     }
     case 'figures':
       return round(figureSections(stage, groove, base), laps, stage.countIn)
@@ -135,7 +135,7 @@ export function stagePerformance(
           const one = material.grooves.get(id)
           return one
             ? [
-                makeSection({
+                makePassage({
                   ...base,
                   ...turn(one, material.kitOf(one.kitId), bars),
                   id: `${stage.id}-${i}`,
@@ -206,9 +206,9 @@ export function stageSeconds(stage: Stage, lap: Lap, rungs: readonly number[]): 
 
 /**
  * The part of a stage’s groove that is heard or played, for its lanes: those that are in it, and those of the stage alone.
- * @example partsIn(groove, stage).map(part => part.id) // => ['hats', 'backbeat', 'ghosts', 'bass']
+ * @example partsPlayed(groove, stage).map(part => part.id) // => ['hats', 'backbeat', 'ghosts', 'bass']
  */
-export const partsIn = (groove: Groove, stage: Stage): Part[] => {
+export const partsPlayed = (groove: Groove, stage: Stage): Part[] => {
   const out = new Set(stage.extra.map(part => part.id.replace(/^stage-/, '')))
   return [...groove.parts.filter(part => !out.has(part.id)), ...stage.extra]
 }

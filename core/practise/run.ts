@@ -371,9 +371,9 @@ function ticked(run: Run, now: number, heard: number | null): Stepped {
 
 /**
  * A run that was kept while it went on, made to wait for the player: what was sounding is paused.
- * @example takenUp({ ...beginRun(plan, { laps }), phase: 'playing' }).phase // => 'paused'
+ * @example resumed({ ...beginRun(plan, { laps }), phase: 'playing' }).phase // => 'paused'
  */
-export const takenUp = (run: Run): Run => ({
+export const resumed = (run: Run): Run => ({
   ...run,
   phase:
     run.phase === 'counting' || run.phase === 'playing'

@@ -1,6 +1,6 @@
 import { type Groove, sayCount, sayList, saySpan, sentence } from '#core/groove'
 import { LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
-import type { By, Click, Spoken } from '#core/perform'
+import type { PlayedBy, Click, Spoken } from '#core/perform'
 import type { Counting } from '#core/time'
 import { sayClimb } from './climb'
 import { type Stage, castsLimbs } from './stage'
@@ -9,7 +9,7 @@ import { type Stage, castsLimbs } from './stage'
  * The limbs that somebody of these has in a stage, the lead side first; of a phrase and of turns, told by all that they play (see `allOf`).
  * @example limbsBy(groove, plan.stages.at(-1), 'player') // => ['RH', 'LH', 'RF']
  */
-export function limbsBy(groove: Groove, stage: Stage, ...wanted: By[]): Limb[] {
+export function limbsBy(groove: Groove, stage: Stage, ...wanted: PlayedBy[]): Limb[] {
   if (stage.subject.kind === 'figures') {
     const { limb } = stage.subject
     const rest = new Set(

@@ -13,7 +13,7 @@ import {
   timeline,
 } from '#core/groove'
 import { type Kit, type Limb, LIMBS, isHand, otherSide, pieceOf, strokesFor } from '#core/kit'
-import type { By, Click } from '#core/perform'
+import type { PlayedBy, Click } from '#core/perform'
 import { type StyleFamily, styleOf } from '#core/style'
 import { barStarts, beatsOf } from '#core/time'
 import type { Practised } from './practised'
@@ -23,7 +23,7 @@ import { spotsOf } from './spots'
 export interface WayStep {
   /** What it is called, where the limbs in it do not say it. */
   name?: string
-  parts: Record<string, By>
+  parts: Record<string, PlayedBy>
   extra?: Part[]
   span?: Span
   /** Of the goal tempo. */
@@ -47,7 +47,7 @@ interface Way {
   steps(of: Practised): WayStep[]
 }
 
-const mine = (parts: readonly Part[]): Record<string, By> =>
+const mine = (parts: readonly Part[]): Record<string, PlayedBy> =>
   Object.fromEntries(parts.map(part => [part.id, 'player' as const]))
 const on = (groove: Groove, limb: (limb: Limb) => boolean): Part[] => groove.parts.filter(part => limb(part.limb))
 const all = (groove: Groove, more: Partial<WayStep> = {}): WayStep => ({

@@ -27,7 +27,7 @@ import { type Kit, type Limb, freeName, pieceOf, strokesFor } from '#core/kit'
 import { type LimbStroke, type Struck, groupOf, limbsFor, partsFrom, sayLeftOut } from '#core/limbs'
 import { type Counting, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#core/time'
 import { editBetween } from '#core/vary'
-import { recut } from './recut'
+import { recutFor } from './recut'
 import { type Playing, readPlaying } from './playing'
 import type { PlayedStroke, PlayedTake } from './take'
 
@@ -49,7 +49,7 @@ export interface MadeWish {
 }
 
 /** What was made of what was played: the groove, the edit that leads to it (none where nothing came of it), how it was read, and what must be told. */
-export interface Made {
+export interface MadeGroove {
   groove: Groove
   edit: Edit | undefined
   playing: Playing
@@ -86,7 +86,7 @@ export function strokeFor(
  * and push become the groove’s feel where that is wished.
  * @example rows(madeOf(groove, [], { grid: 'own', strength: 1 }).groove).bass // => '4.........4.....'
  */
-export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWish): Made {
+export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWish): MadeGroove {
   const { kit, strength, newId } = wish
   const span = wish.span ?? wholeSpan(base)
   const voiceOf = ({ into }: PlayedTake, stroke: PlayedStroke): string =>
@@ -143,7 +143,7 @@ export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWis
       })
   }
   if (wish.grid === 'best' && strength >= 1) {
-    const { bars, lost } = recut(now, playing.slots, span)
+    const { bars, lost } = recutFor(now, playing.slots, span)
     does({ type: 'bars', bars })
     if (lost)
       told.push(

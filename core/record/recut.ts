@@ -4,9 +4,9 @@ import { beatsOf } from '#core/time'
 /**
  * Bars whose felt beats show what is in them: a beat keeps its slots where they do, gets those it was played in where these do, and is cut
  * finer otherwise. `played` are the slots that each beat was played in, null where nothing was. `lost` strokes lie between slots all the same.
- * @example recut(groove, [3, null, null, null], { from: 0, to: 20160 }).bars[0].slots // => [4, 4, 4, 4]
+ * @example recutFor(groove, [3, null, null, null], { from: 0, to: 20160 }).bars[0].slots // => [4, 4, 4, 4]
  */
-export function recut(
+export function recutFor(
   groove: Groove,
   played: readonly (number | null)[],
   span: Span,

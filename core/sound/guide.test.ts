@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, LEVELS } from '#core/kit'
 import { makeBars, makeGroove } from '#core/groove'
-import { makeSection } from '#core/perform'
+import { makePassage } from '#core/perform'
 import { meter } from '#core/time'
 import { SAMPLE_RATE, renderGuide, renderPerformance } from '.'
 
@@ -37,7 +37,7 @@ describe('the voice of the line above', () => {
       guides: [{ id: 'riff', name: 'Riff', notes: [{ at: 5040, length: 5040, level: 4 }] }],
     })
     const samples = renderPerformance({
-      sections: [makeSection({ groove, kit: DEFAULT_KIT, guides: ['riff'] })],
+      sections: [makePassage({ groove, kit: DEFAULT_KIT, guides: ['riff'] })],
       countIn: 0,
     })
     const first = samples.findIndex(sample => Math.abs(sample) > 0.01) / SAMPLE_RATE

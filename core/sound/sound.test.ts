@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, type Level, SOUNDS, type StrokeKind, soundOf } from '#core/kit'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
-import { machinePlays, makeSection, passes } from '#core/perform'
+import { machinePlays, makePassage, passes } from '#core/perform'
 import { meter } from '#core/time'
 import {
   CLICK_SOUNDS,
@@ -231,14 +231,14 @@ describe('a rendered groove', () => {
   it('begins with its count-in and its pick-up, and clicks', () => {
     const lead = { ...groove, pickUp: { ticks: 10080, repeats: true } }
     const samples = renderPerformance({
-      sections: [makeSection({ groove: lead, kit: DEFAULT_KIT, click: { program: 'first of bar' } })],
+      sections: [makePassage({ groove: lead, kit: DEFAULT_KIT, click: { program: 'first of bar' } })],
       countIn: 1,
     })
     // A bar of count-in and a bar, two seconds each, and a second to ring.
     expect(samples.length).toBe(5 * SAMPLE_RATE)
     const bare = renderPerformance({
       sections: [
-        makeSection({ groove: { ...groove, parts: [] }, kit: DEFAULT_KIT, click: { program: 'first of bar' } }),
+        makePassage({ groove: { ...groove, parts: [] }, kit: DEFAULT_KIT, click: { program: 'first of bar' } }),
       ],
       countIn: 1,
     })
@@ -277,7 +277,7 @@ describe('a rendered groove', () => {
     expect(
       peak(
         renderPerformance({
-          sections: [makeSection({ groove, kit: DEFAULT_KIT, parts: machinePlays(groove, new Set()) })],
+          sections: [makePassage({ groove, kit: DEFAULT_KIT, parts: machinePlays(groove, new Set()) })],
           countIn: 0,
         }),
       ),

@@ -11,7 +11,7 @@ import {
   ownGroup,
   writeSticking,
 } from '.'
-import { type Shape, shapesOf } from './groups'
+import { type GroupShape, shapesOf } from './groups'
 import { type Speeds } from './wishes'
 
 const group = (text: string): NoteGroup => {
@@ -22,7 +22,7 @@ const group = (text: string): NoteGroup => {
 const SPEEDS: Speeds = { hand: 0.125, foot: 0.154, double: 0.06, footPair: 0.09 }
 
 /** Every sequence of shapes that fills the slots, by trying all. */
-function everyFilling(slots: number, shapes: readonly Shape[]): Shape[][] {
+function everyFilling(slots: number, shapes: readonly GroupShape[]): GroupShape[][] {
   if (slots === 0) return [[]]
   return shapes
     .filter(shape => shape.sticking.length <= slots)
@@ -48,7 +48,7 @@ function bearable(sticking: Sticking, slotSeconds: number, speeds: Speeds): bool
   })
 }
 
-function meets(shapes: readonly Shape[], wish: Wish): boolean {
+function meets(shapes: readonly GroupShape[], wish: Wish): boolean {
   const sticking = chainSticking({ shapes: [...shapes] })
   switch (wish.kind) {
     case 'limb':
@@ -92,7 +92,7 @@ describe('chains of groups', () => {
         const answer = chainsFor(question, 100_000)
         expect(answer.count).toBe(BigInt(right.length))
         if (!answer.count) return
-        const written = (shapes: readonly Shape[]) => shapes.map(shape => writeSticking(shape.sticking)).join(' ')
+        const written = (shapes: readonly GroupShape[]) => shapes.map(shape => writeSticking(shape.sticking)).join(' ')
         expect(answer.chains.map(chain => written(chain.shapes)).sort()).toEqual(right.map(written).sort())
       }),
       { numRuns: 400 },
@@ -117,7 +117,7 @@ describe('chains of groups', () => {
       wishes: [],
     })
     expect(chains.map(chain => chain.cost)).toEqual(chains.map(chain => chain.cost).toSorted((a, b) => a - b))
-    const joins = (shapes: Shape[]) =>
+    const joins = (shapes: GroupShape[]) =>
       shapes.slice(1).filter((shape, i) => shapes[i]!.sticking.at(-1)?.who === shape.sticking[0]?.who).length
     expect(joins(chains[0]!.shapes)).toBe(0)
   })

@@ -1,5 +1,5 @@
 import { sayList, sentence } from '#core/groove'
-import { type Chain, Filling } from './filling'
+import { type Chain, ChainFilling } from './filling'
 import type { Sticking } from './sticking'
 import { type Question, type Wish, sayChains, sayWish } from './wishes'
 
@@ -31,7 +31,7 @@ export interface Answer {
 }
 
 const solve = (question: Question, most: number): { count: bigint; chains: Chain[] } => {
-  const filling = new Filling(question)
+  const filling = new ChainFilling(question)
   return { count: filling.count, chains: filling.best(most) }
 }
 

@@ -1,11 +1,11 @@
-import { type Shape, shapesOf } from './groups'
-import { type Needs, type Pulses, atRest, joins, played, pulseKey, slotsNeeded } from './limits'
+import { type GroupShape, shapesOf } from './groups'
+import { type Needs, type Pulses, atRest, joins, playedSticking, pulseKey, slotsNeeded } from './limits'
 import { type Letter, strikes } from './sticking'
 import type { Question } from './wishes'
 
 /** Shapes that fill the slots exactly, one after another; `cost` ranks it (see `joinCost`). */
 export interface Chain {
-  shapes: Shape[]
+  shapes: GroupShape[]
   cost: number
 }
 
@@ -54,9 +54,9 @@ const joinCost = (before: Facts | undefined, shape: Facts): number =>
  * The graph of all ways to fill the slots, each state worked out once (dynamic programming): the count is exact
  * however many ways there are, and the cheapest are found without looking at the others.
  */
-export class Filling {
+export class ChainFilling {
   private readonly slots: number
-  private readonly shapes: Shape[]
+  private readonly shapes: GroupShape[]
   private readonly facts: Facts[]
   /** For each place the shapes that may begin there, by the wishes that ask only about places. */
   private readonly fitting: number[][]
@@ -88,7 +88,7 @@ export class Filling {
     this.twoFeet = wishes.some(wish => wish.kind === 'two feet')
     this.needs = speed && slotsNeeded(speed.slotSeconds, speed.speeds)
     const wanted = wishes.flatMap(wish => (wish.kind === 'limb' ? [wish] : []))
-    const fits = (at: number, { sticking }: Shape) =>
+    const fits = (at: number, { sticking }: GroupShape) =>
       wanted.every(({ slot, who }) => slot < at || slot >= at + sticking.length || strikes(sticking[slot - at], who))
     this.fitting = Array.from({ length: slots }, (_, at) =>
       this.shapes.flatMap((shape, i) => {
@@ -128,7 +128,7 @@ export class Filling {
     const key = pulses * this.shapes.length + shape
     const before = this.pulseSteps.get(key)
     if (before !== undefined) return before
-    const after = played(this.pulses[pulses]!, this.shapes[shape]!.sticking, this.needs)
+    const after = playedSticking(this.pulses[pulses]!, this.shapes[shape]!.sticking, this.needs)
     const id = after ? this.pulseId(after) : -1
     this.pulseSteps.set(key, id)
     return id
@@ -205,7 +205,7 @@ export class Filling {
       for (let open = piles[cost]?.pop(); open; open = piles[cost]!.pop()) {
         const { state, spent, way } = open
         if (state.at === this.slots) {
-          const shapes: Shape[] = []
+          const shapes: GroupShape[] = []
           for (let step = way; step; step = step.before) shapes.unshift(this.shapes[step.shape]!)
           found.push({ shapes, cost: spent })
           if (found.length === most) return found

@@ -63,17 +63,17 @@ export function ownGroup(text: string): Result<NoteGroup> {
 }
 
 /** A group as it may stand in a chain: as it is written, or with the hands changed over. */
-export interface Shape {
+export interface GroupShape {
   group: NoteGroup
   changed: boolean
   sticking: Sticking
 }
 
 /** All shapes of some groups; a changed one only where it differs and is wanted. @internal */
-export function shapesOf(groups: readonly NoteGroup[], changing: boolean): Shape[] {
+export function shapesOf(groups: readonly NoteGroup[], changing: boolean): GroupShape[] {
   return groups.flatMap(group => {
     const other = handsChanged(group.sticking)
-    const shapes: Shape[] = [{ group, changed: false, sticking: group.sticking }]
+    const shapes: GroupShape[] = [{ group, changed: false, sticking: group.sticking }]
     if (changing && !sameSticking(group.sticking, other)) shapes.push({ group, changed: true, sticking: other })
     return shapes
   })

@@ -9,7 +9,7 @@ export {
   writeSticking,
 } from './sticking'
 export { rudimentOf, RUDIMENTS, rudimentSticking } from './rudiments'
-export { type Ground, type Laid, byTick, groundBars, homeAfter, layOn, layOver, onBeats, sayHome } from './lay'
+export { type Ground, type LaidSticking, byTick, groundBars, homeAfter, layOn, layOver, onBeats, sayHome } from './lay'
 export { type NoteGroup, NOTE_GROUPS, ownGroup } from './groups'
 export type { Question, Wish } from './wishes'
 export type { Chain } from './filling'

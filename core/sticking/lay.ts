@@ -40,7 +40,7 @@ export function homeAfter(sticking: Sticking, ground: Ground): number {
 }
 
 /** One limb's stroke of a sticking on the bars, `at` in ticks; `place` is its place in the sticking as written. */
-export interface Laid extends Omit<StickingStroke, 'foot'> {
+export interface LaidSticking extends Omit<StickingStroke, 'foot'> {
   at: number
   place: number
 }
@@ -49,7 +49,7 @@ export interface Laid extends Omit<StickingStroke, 'foot'> {
  * A sticking repeated over so many bars, from their first slot; what does not fit at the end is cut off.
  * @example layOver(readSticking('rlf').value, sixteenths, 1).slice(0, 4).map(one => one.who) // => ['R', 'L', 'F', 'R']
  */
-export const layOver = (sticking: Sticking, ground: Ground, bars: number): Laid[] =>
+export const layOver = (sticking: Sticking, ground: Ground, bars: number): LaidSticking[] =>
   layOn(
     sticking,
     ground.changing,
@@ -61,7 +61,7 @@ export const layOver = (sticking: Sticking, ground: Ground, bars: number): Laid[
  * A hand and the foot at one place are two strokes, the hand's first.
  * @example layOn(readSticking('rlf').value, false, [0, 1260, 2520, 3780]).map(one => one.at) // => [0, 1260, 2520, 3780]
  */
-export function layOn(sticking: Sticking, changing: boolean, places: readonly number[]): Laid[] {
+export function layOn(sticking: Sticking, changing: boolean, places: readonly number[]): LaidSticking[] {
   const turn = wholeTurn(sticking, changing)
   return places.flatMap((at, i) => {
     const stroke = turn[i % turn.length]
@@ -76,7 +76,7 @@ export function layOn(sticking: Sticking, changing: boolean, places: readonly nu
  * Laid strokes by their ticks, of a hand and the foot at once the hand's.
  * @example byTick(layOn(readSticking('(rf)l').value, false, [0, 1260])).get(0).who // => 'R'
  */
-export const byTick = (laid: readonly Laid[]): Map<number, Laid> =>
+export const byTick = (laid: readonly LaidSticking[]): Map<number, LaidSticking> =>
   new Map(laid.toReversed().map(stroke => [stroke.at, stroke]))
 
 /**

@@ -59,7 +59,7 @@ const need = (needs: Needs, who: Letter): Least => (who === 'F' ? needs.foot : n
  * The pulses after a sticking has been played, or undefined where some limb would be too fast.
  * @internal
  */
-export function played(before: Pulses, sticking: Sticking, needs: Needs): Pulses | undefined {
+export function playedSticking(before: Pulses, sticking: Sticking, needs: Needs): Pulses | undefined {
   const now: Pulses = { R: { ...before.R }, L: { ...before.L }, F: { ...before.F } }
   const capped = (slots: number) => Math.min(needs.far, slots)
   for (const place of sticking) {

@@ -22,7 +22,7 @@ import {
 } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import { MAX_COUNT, beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
-import { type Ground, type Laid, groundBars, layOn, layOver } from './lay'
+import { type Ground, type LaidSticking, groundBars, layOn, layOver } from './lay'
 import { type Hand, LETTER_NAMES, type Sticking, strikes, writeSticking } from './sticking'
 
 /** What the bass drum does beside the foot strokes that are written: nothing, or go with a hand, with the accents, or into the gaps. */
@@ -99,7 +99,7 @@ const kindOn = (kit: Kit, pieceId: string, limb: Limb, wanted: StrokeKind = 'hit
 
 /** One hand stroke on its piece: where its accent, its run or the backbeat sends it. */
 function handStroke(
-  laid: Laid,
+  laid: LaidSticking,
   nth: number,
   beat: number | undefined,
   { hands, backbeat, spared, view, ...how }: Orchestration,
@@ -153,7 +153,7 @@ export function sayUnplayed(sticking: Sticking, { view, bass, hatFoot }: Orchest
 }
 
 /** The ticks at which the bass drum joins in by its rule. */
-function bassTicks(laid: readonly Laid[], slots: readonly number[], rule: Orchestration['bass']): number[] {
+function bassTicks(laid: readonly LaidSticking[], slots: readonly number[], rule: Orchestration['bass']): number[] {
   const byHand = (who: Hand) => laid.filter(stroke => stroke.who === who).map(stroke => stroke.at)
   switch (rule) {
     case 'as written':
@@ -212,7 +212,7 @@ interface Floor {
 
 /** A sticking that is laid as parts named for what they do: each hand's plain strokes, its accents, the backbeat, the bass drum and the hat foot. */
 function partsFrom(
-  laid: readonly Laid[],
+  laid: readonly LaidSticking[],
   how: Orchestration,
   { bars, places, kit, lead }: Floor,
   newId: (n: number) => string,

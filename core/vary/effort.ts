@@ -22,7 +22,7 @@ import {
   speedLimit,
   speeds,
   stretchTo,
-  verdictOf,
+  limitVerdictOf,
 } from '#core/kit'
 import { type Groove, type Part, type Stroke, blowsOf, slotTicks, sounding, timeline } from '#core/groove'
 import { swingOf, tickSeconds } from '#core/time'
@@ -224,7 +224,7 @@ export class Effort {
     let wall = false
     const weigh = (kind: string, time: number, limit: Limit) => {
       worst = Math.max(worst, hardnessOf(time, limit))
-      if (strict && verdictOf(time, limit) === 'hard' && !this.troubled.has(`${kind} ${LIMBS[l]!}`)) wall = true
+      if (strict && limitVerdictOf(time, limit) === 'hard' && !this.troubled.has(`${kind} ${LIMBS[l]!}`)) wall = true
     }
     // Sweeps are no blows, and a double stroke is two.
     let blows = 0

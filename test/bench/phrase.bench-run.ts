@@ -11,7 +11,7 @@ import {
   makeSection,
   phraseBars,
   phrasePerformance,
-  played,
+  playedGroove,
 } from '#core/phrase'
 import { meter } from '#core/time'
 import { AHEAD, Scheduler } from '~/audio/scheduler'
@@ -59,7 +59,7 @@ function long(): Phrase {
     notes: '',
     tempo: { bpm: 113, counts: '1/4' },
     kitId: 'five-piece',
-    grooves: Object.fromEntries(grooves.map(one => [one.id, played(one, 1)])),
+    grooves: Object.fromEntries(grooves.map(one => [one.id, playedGroove(one, 1)])),
     sections: grooves.map((one, i) =>
       makeSection({ id: `s${i}`, name: `S${i}`, play: { groove: one.id }, bars: 4, times: 2 }),
     ),

@@ -2,7 +2,7 @@
 import { computed, useTemplateRef } from 'vue'
 import { sentence } from '#core/groove'
 import { LIMB_NAMES, limbsInOrder } from '#core/kit'
-import { STRIDES, type Stride, limbsOf } from '#core/perform'
+import { STRIDES, type Stride, limbsStriking } from '#core/perform'
 import { usePanelKeys } from '~/composables/usePanelKeys'
 import type { StepHands } from '~/composables/useStep'
 import { toneOf } from '~/lanes/tone'
@@ -12,7 +12,7 @@ import { useSettings } from '~/stores/settings'
 const props = defineProps<{ hands: StepHands; lead: 'right' | 'left' }>()
 const settings = useSettings()
 const root = useTemplateRef<HTMLElement>('root')
-const struck = computed(() => limbsOf(props.hands.step.value, props.lead))
+const struck = computed(() => limbsStriking(props.hands.step.value, props.lead))
 const NAMES: Record<Stride, string> = { 1: 'one', 2: 'two', 3: 'three', beat: 'a beat', bar: 'a bar' }
 const items = STRIDES.map(value => ({ label: NAMES[value], value }))
 const key = usePanelKeys(root, 'step', {

@@ -7,7 +7,7 @@ import {
   LIMITS,
   type TimeChoice,
   barsFrom,
-  barsOf,
+  barsOfChoice,
   sayBars,
   saySlots,
   timeChoicesOf,
@@ -50,7 +50,7 @@ const setRest = () =>
   (each.value = each.value.map((choice, i) => (i > chosen.value ? each.value[chosen.value]! : choice)))
 
 function set(close: () => void) {
-  const bars = alike.value ? barsOf(all.value) : barsFrom(each.value)
+  const bars = alike.value ? barsOfChoice(all.value) : barsFrom(each.value)
   if (!bars.ok) return emit('refused', bars.reason)
   emit('bars', bars.value, filling.value)
   close()

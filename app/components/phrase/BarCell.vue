@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Cell } from '~/phrase/cells'
+import type { MapCell } from '~/phrase/cells'
 
 /** One bar of a phrase as small lanes: pressed, it is chosen and heard from. */
 const props = defineProps<{
-  cell: Cell
+  cell: MapCell
   /** The bar that it stands for now, where rounds are folded. */ bar: number
   /** The first of those bars. */ first: number
   chosen: boolean

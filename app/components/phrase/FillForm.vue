@@ -10,11 +10,11 @@ import {
   type FillGround,
   type FillSource,
   type FillWish,
-  LOUDNESS,
+  FILL_LOUDNESS,
   LOUDNESS_NAMES,
   wishOf,
   handHome,
-  limbsOf,
+  fillLimbsOf,
   slotsWithin,
 } from '#core/phrase'
 import { RUDIMENTS, readSticking } from '#core/sticking'
@@ -32,7 +32,7 @@ const tell = (more: Partial<FillWish>) => emit('wish', { ...wishOf(props.fill), 
 /** Another source, or another stretch, begins with the hand that leaves the lead free at its end. */
 const withHand = (more: Partial<FillWish>) => {
   const wish = { ...wishOf(props.fill), ...more }
-  tell({ ...more, first: handHome(wish.source, slotsWithin(round.value, wish).length, limbsOf(round.value).lead) })
+  tell({ ...more, first: handHome(wish.source, slotsWithin(round.value, wish).length, fillLimbsOf(round.value).lead) })
 }
 
 const SOURCES = [
@@ -160,7 +160,7 @@ const begin = (from: number) => withHand({ from, length: Math.min(props.fill.len
     <span class="text-muted">Loudness</span>
     <USelect
       :model-value="fill.loudness"
-      :items="named(LOUDNESS, LOUDNESS_NAMES)"
+      :items="named(FILL_LOUDNESS, LOUDNESS_NAMES)"
       size="sm"
       aria-label="Loudness"
       @update:model-value="loudness => tell({ loudness: loudness as Fill['loudness'] })" />

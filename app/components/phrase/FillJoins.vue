@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { isHand } from '#core/kit'
-import { type Crossing, type Fill, type FillGround, isTrouble, joinsOf, mendings, sayCrossing } from '#core/phrase'
+import { type Transition, type Fill, type FillGround, isTrouble, joinsOf, mendings, sayTransition } from '#core/phrase'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useSettings } from '~/stores/settings'
 
@@ -14,7 +14,7 @@ const read = useAfterPaint(
   2,
 )
 /** What is hard first; where nothing is, the way of a hand that comes nearest to it. */
-const told = (list: readonly Crossing[]): Crossing[] => {
+const told = (list: readonly Transition[]): Transition[] => {
   const hard = list.filter(isTrouble)
   if (hard.length) return hard
   const hand = list.find(one => isHand(one.limb))
@@ -40,7 +40,7 @@ const ways = computed(() => {
         :key="`${one.limb} ${one.from.at} ${one.from.pieceId}`"
         class="text-[0.94rem]"
         :class="isTrouble(one) ? 'border-l-3 border-error pl-2' : ''">
-        {{ sayCrossing(one, ground.tempo) }}
+        {{ sayTransition(one, ground.tempo) }}
       </p>
       <p v-if="!way.list.length" class="text-sm text-muted">No hand has to get there from anywhere.</p>
     </div>

@@ -4,7 +4,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 import { LIMB_NAMES } from '#core/kit'
 import { type Phrase, folded, roundsOf, sayPlay, seamTroubles } from '#core/phrase'
 import { useAfterPaint } from '~/composables/useAfterPaint'
-import { type Run, runsOf } from '~/phrase/cells'
+import { type CellRun, runsOf } from '~/phrase/cells'
 import { useKits } from '~/stores/kits'
 
 /** A phrase read like a road map: sections under one another, one cell a bar, repeats folded, fills and turns set apart. */
@@ -28,7 +28,7 @@ const kits = useKits()
 const surface = useTemplateRef('surface')
 
 const rounds = computed(() => roundsOf(props.phrase))
-const runs = computed<Run[][]>(before => runsOf(props.phrase, folded(rounds.value), before))
+const runs = computed<CellRun[][]>(before => runsOf(props.phrase, folded(rounds.value), before))
 /** Where each section begins. Numbers of bars that an edit only moved follow it a frame later. */
 const starts = useAfterPaint(() => {
   let bar = 0

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { type Section, sayBarSpan, sectionBars } from '#core/phrase'
 import { sayTempo } from '#core/time'
-import { type Cell, type Run, shownFor } from '~/phrase/cells'
+import { type MapCell, type CellRun, shownFor } from '~/phrase/cells'
 
 /** A section as a row of the map: its name, its bars, and its rounds, alike ones folded with their count. */
 const props = defineProps<{
   section: Section
   /** What it plays, in few words. */ plays: string
-  runs: readonly Run[]
+  runs: readonly CellRun[]
   /** The first of its bars, counted from 0 through the phrase. */ start: number
   bar: number
   sounding: number
@@ -15,14 +15,14 @@ const props = defineProps<{
   /** What must be done at the beginning of a bar, by its number. */ seams: ReadonlyMap<number, string>
 }>()
 const emit = defineEmits<{ press: [bar: number, event: MouseEvent]; open: [] }>()
-const within = ({ at, bars }: Run, bar: number): boolean => bar >= props.start + at && bar < props.start + at + bars
+const within = ({ at, bars }: CellRun, bar: number): boolean => bar >= props.start + at && bar < props.start + at + bars
 /** Whether a cell stands for a bar of the phrase. */
-const shows = (run: Run, cell: Cell, bar: number): boolean =>
+const shows = (run: CellRun, cell: MapCell, bar: number): boolean =>
   within(run, bar) && shownFor(run, bar - props.start) === cell.at
 /** Which bar a cell stands for: the one that sounds or is chosen, where it is one of those folded into it. */
-const standsFor = (run: Run, cell: Cell): number =>
+const standsFor = (run: CellRun, cell: MapCell): number =>
   [props.sounding, props.bar].find(bar => shows(run, cell, bar)) ?? props.start + cell.at
-const isMarked = (run: Run, cell: Cell): boolean => {
+const isMarked = (run: CellRun, cell: MapCell): boolean => {
   const { mark, start } = props
   return (
     !!mark &&
@@ -33,7 +33,7 @@ const isMarked = (run: Run, cell: Cell): boolean => {
     )
   )
 }
-const says = (run: Run) => {
+const says = (run: CellRun) => {
   const round = Math.floor(run.at / props.section.bars) + 1
   const rounds = run.times === 2 ? `${round} and ${round + 1}` : `${round} to ${round + run.times - 1}`
   return run.afresh ? `${rounds}, the fill afresh` : `${rounds} alike`

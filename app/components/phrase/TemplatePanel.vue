@@ -14,7 +14,7 @@ import {
   formed,
   otherCymbals,
   phraseBars,
-  played,
+  playedGroove,
   smallChanges,
   templateFill,
   unusedOut,
@@ -86,9 +86,9 @@ const answers = computed<Answers | undefined>(() => {
   if (!home.value) return undefined
   const others = template.value.grooves.slice(1).flatMap((_, i) => whole.value.get(chosen.value[i + 1] ?? '') ?? [])
   const grooves = [
-    played(home.value.document, home.value.revision),
-    ...others.map(one => played(one.document, one.revision)),
-    ...made.value.map(groove => played(groove, 1)),
+    playedGroove(home.value.document, home.value.revision),
+    ...others.map(one => playedGroove(one.document, one.revision)),
+    ...made.value.map(groove => playedGroove(groove, 1)),
   ]
   const bars = template.value.fill === 'beat' ? 4 : number('bars')
   return {

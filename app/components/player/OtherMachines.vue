@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
 import { api } from '~/documents/api'
-import { lacking } from '~/documents/lacking'
+import { lackingHere } from '~/documents/lacking'
 
 /** Whether other machines may open this Bazzet, and what this browser lacks. */
 const asked = ref<boolean>()
@@ -37,7 +37,7 @@ async function leave() {
       </p>
       <UButton color="neutral" variant="outline" @click="leave">Forget the password in this browser</UButton>
     </template>
-    <p v-if="lacking()" data-lacking>{{ lacking() }}</p>
+    <p v-if="lackingHere()" data-lacking>{{ lackingHere() }}</p>
     <p v-if="says" role="alert" class="text-error">{{ says }}</p>
   </div>
 </template>

@@ -8,7 +8,7 @@ import {
   type Plan,
   type Subject,
   figureBeats,
-  figuresOf,
+  practiceFiguresOf,
   makePlan,
   makeStage,
   practised,
@@ -60,7 +60,7 @@ const subject = computed<Extract<Subject, { kind: 'figures' }>>(() => ({
   accents: accents.value,
 }))
 const boxes = computed(() =>
-  figuresOf(props.groove, subject.value, kits.of(props.groove.kitId)).map(({ mask, part }) => ({
+  practiceFiguresOf(props.groove, subject.value, kits.of(props.groove.kitId)).map(({ mask, part }) => ({
     mask,
     playable: part.strokes.length > 0,
     best: record.value.find(one => one.figure === `${limb.value} ${mask}`),

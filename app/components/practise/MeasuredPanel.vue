@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { type Groove, sayPlaces } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
-import { type Measures, type Remedy, sayFigures, saySlip, slipsOf, togetherWithin, verdictOf } from '#core/measure'
+import { type Measures, type Advice, sayMeasures, saySlip, slipsOf, togetherWithin, verdictOf } from '#core/measure'
 import { toneOf } from '~/lanes/tone'
 import { useMeasuring } from '~/stores/measuring'
 import { useSettings } from '~/stores/settings'
@@ -14,7 +14,7 @@ const props = defineProps<{
   /** When and at which tempo. */ when: string
   number: number
 }>()
-const emit = defineEmits<{ add: [remedy: Remedy] }>()
+const emit = defineEmits<{ add: [remedy: Advice] }>()
 const settings = useSettings()
 const measuring = useMeasuring()
 const verdict = computed(() => verdictOf(props.measures, props.groove, settings.counting, measuring.measuring))
@@ -30,7 +30,7 @@ const spreads = computed(() => props.measures.limbs.filter(one => one.spread !==
   <section aria-labelledby="measured-title" data-measured>
     <h2 id="measured-title" class="text-lg text-highlighted">Stage {{ number }}: {{ verdict.says }}</h2>
     <p class="mt-1 text-sm text-muted">
-      {{ when }}. {{ sayFigures(measures)
+      {{ when }}. {{ sayMeasures(measures)
       }}<template v-if="verdict.sure === 'a first hint'"> A first hint: more strokes will tell more.</template>
     </p>
     <OffsetChart :measures="measures" :groove="groove" />

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { LIMB_NAMES, limbsInOrder } from '#core/kit'
 import { type Groove, sentence } from '#core/groove'
-import { limbsOf } from '#core/perform'
+import { limbsStriking } from '#core/perform'
 import type { StepHands } from '~/composables/useStep'
 import { toneOf } from '~/lanes/tone'
 import { useSettings } from '~/stores/settings'
@@ -11,7 +11,7 @@ import { useSettings } from '~/stores/settings'
 const props = defineProps<{ step: StepHands; groove: Groove }>()
 const emit = defineEmits<{ grows: [on: boolean] }>()
 const settings = useSettings()
-const striking = computed(() => new Set(limbsOf(props.step.step.value, props.groove.lead)))
+const striking = computed(() => new Set(limbsStriking(props.step.step.value, props.groove.lead)))
 const limbs = computed(() => limbsInOrder(props.groove.lead))
 </script>
 

@@ -2,13 +2,13 @@
 import { computed } from 'vue'
 import { type Groove, sayPlace } from '#core/groove'
 import { LIMB_NAMES, limbsInOrder, type Kit } from '#core/kit'
-import { type By, CLICKS, SPOKEN, type Spoken } from '#core/perform'
+import { type PlayedBy, CLICKS, SPOKEN, type Spoken } from '#core/perform'
 import {
   HELPERS,
   type Stage,
   castPart,
   castsLimbs,
-  partsIn,
+  partsPlayed,
   plainTempo,
   sayVoice,
   stageNamed,
@@ -32,7 +32,7 @@ const cast = computed(() => {
   if (!groove || rests.value) return []
   if (castsLimbs(stage))
     return limbsInOrder(groove.lead).map(limb => ({ id: limb as string, name: LIMB_NAMES[limb], own: false }))
-  return partsIn(groove, stage)
+  return partsPlayed(groove, stage)
     .filter(part => stage.subject.kind !== 'figures' || part.limb !== stage.subject.limb)
     .map(part => ({ id: part.id, name: part.name, own: part.id.startsWith('helper-') }))
 })
@@ -138,7 +138,7 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
           size="sm"
           class="w-26"
           :aria-label="`Who plays ${part.name}`"
-          @update:model-value="by => take(castPart(stage, groove!, part.id, by as By))" /><UButton
+          @update:model-value="by => take(castPart(stage, groove!, part.id, by as PlayedBy))" /><UButton
           v-if="part.own"
           size="xs"
           color="neutral"

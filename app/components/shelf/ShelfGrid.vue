@@ -5,7 +5,7 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
 import { LANES_SHAPE } from '#core/notation'
-import { painted } from '~/composables/useAfterPaint'
+import { afterPaint } from '~/composables/useAfterPaint'
 import { useCardWalk } from '~/composables/useCardWalk'
 import { useWhole } from '~/composables/useWhole'
 import type { Listed, Stored } from '#core/documents/wire'
@@ -30,7 +30,7 @@ const emit = defineEmits<{
 
 /** A card is this wide at least, in pixels; its words and the space under it are so high. Its lanes are as high as their width says. */
 const CARD = { width: 272, gap: 32, words: 132 } as const
-/** Rows drawn beyond those in sight, so that scrolling meets no gap; none until those in sight have been painted. */
+/** Rows drawn beyond those in sight, so that scrolling meets no gap; none until those in sight have been afterPaint. */
 const BEYOND = 3
 const beyond = ref(0)
 
@@ -71,7 +71,7 @@ watch(
   async some => {
     if (!some) return
     await nextTick()
-    await painted()
+    await afterPaint()
     beyond.value = BEYOND
     emit('drawn')
   },

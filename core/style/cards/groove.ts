@@ -1,7 +1,7 @@
 import { meter } from '#core/time'
 import type { StyleCard } from '../card'
 import { LOUDNESS } from '../loudness'
-import { BACKBEAT, hatFoot, offers, on } from './write'
+import { BACKBEAT, hatFootRow, offers, on } from './write'
 
 const LINEAR: StyleCard = {
   id: 'linear-funk',
@@ -112,7 +112,7 @@ const SOUL: StyleCard = {
       ['one-three', 'Bass on 1 and 3', on('bass drum', '4. .. 4. ..')],
       ['busy', 'Bass on 1, & of 2, & of 3', on('bass drum', '4. .3 .3 ..')],
     ]),
-    ...hatFoot(2),
+    ...hatFootRow(2),
   ],
   loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'Straight, if a little late.' }, BACKBEAT],
@@ -154,7 +154,7 @@ const SECOND_LINE: StyleCard = {
       ['plain', 'Bass on 1, a of 1, 4', on('bass drum', '3..3 .... .... 5...')],
       ['one-three-four', 'Bass on 1, 3 and 4', on('bass drum', '3... .... 3... 5...')],
     ]),
-    ...hatFoot(4),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.driving,
   constraints: [

@@ -1,7 +1,7 @@
 import { meter } from '#core/time'
 import type { StyleCard } from '../card'
 import { LOUDNESS } from '../loudness'
-import { BACKBEAT, hatFoot, offers, on } from './write'
+import { BACKBEAT, hatFootRow, offers, on } from './write'
 
 const HIP_HOP: StyleCard = {
   id: 'hip-hop',
@@ -29,7 +29,7 @@ const HIP_HOP: StyleCard = {
       ['double', 'Bass on 1, a of 1, & of 3', on('bass drum', '4..3 .... ..4. ....')],
       ['plain', 'Bass on 1 and & of 3', on('bass drum', '4... .... ..4. ....')],
     ]),
-    ...hatFoot(4),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.driving,
   constraints: [
@@ -64,7 +64,7 @@ const SKA: StyleCard = {
       ['four', 'Bass on every beat', on('bass drum', '3.')],
       ['one-three', 'Bass on 1 and 3', on('bass drum', '4. .. 4. ..')],
     ]),
-    ...hatFoot(2),
+    ...hatFootRow(2),
   ],
   loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'The off-beats stand exactly between.' }, BACKBEAT],
@@ -96,7 +96,7 @@ const TWO_BEAT: StyleCard = {
       ['lift', 'Bass on 1, 3 and & of 4', on('bass drum', '4. .. 4. .3')],
       ['into-three', 'Bass on 1, & of 2, 3', on('bass drum', '4. .3 4. ..')],
     ]),
-    ...hatFoot(2),
+    ...hatFootRow(2),
   ],
   loudness: LOUDNESS.driving,
   constraints: [
@@ -174,7 +174,7 @@ const D_BEAT: StyleCard = {
       ['full', 'Bass on 1, & of 1, & of 2, & of 3', on('bass drum', '44 .4 .4 ..')],
       ['turn', 'Bass on 1, & of 2, & of 3, & of 4', on('bass drum', '4. .4 .4 .4')],
     ]),
-    ...hatFoot(2),
+    ...hatFootRow(2),
   ],
   loudness: LOUDNESS.driving,
   constraints: [
@@ -259,7 +259,7 @@ const DRUM_AND_BASS: StyleCard = {
       ['broken', 'Bass on 1, & of 1, & of 3', on('bass drum', '43 .. .4 ..')],
       ['one', 'Bass on 1', on('bass drum', '4. .. .. ..')],
     ]),
-    ...hatFoot(2),
+    ...hatFootRow(2),
   ],
   loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'At this speed there is no room to swing.' }, BACKBEAT],

@@ -1,7 +1,7 @@
 import { meter } from '#core/time'
 import type { StyleCard } from '../card'
 import { LOUDNESS } from '../loudness'
-import { BACKBEAT, hatFoot, offers, on } from './write'
+import { BACKBEAT, hatFootRow, offers, on } from './write'
 
 const SIXTEENTHS: StyleCard = {
   id: 'rock-sixteenths',
@@ -36,7 +36,7 @@ const SIXTEENTHS: StyleCard = {
       ['a-of-two', 'Bass on 1, a of 2, 3', on('bass drum', '4... ...3 4... ....')],
       ['and-of-three', 'Bass on 1, 3, & of 3', on('bass drum', '4... .... 4.4. ....')],
     ]),
-    ...hatFoot(4),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.driving,
   constraints: [
@@ -72,7 +72,7 @@ const HALF_TIME: StyleCard = {
       ['one-two', 'Bass on 1 and & of 2', on('bass drum', '4. .4 .. ..')],
       ['gallop', 'Bass on 1, & of 1, & of 4', on('bass drum', '44 .. .. .4')],
     ]),
-    ...hatFoot(2),
+    ...hatFootRow(2),
   ],
   loudness: LOUDNESS.driving,
   constraints: [
@@ -108,7 +108,7 @@ const DOUBLE_TIME: StyleCard = {
       ['gallop', 'Bass on the beats, doubling 3', on('bass drum', '4. 4. 44 4.')],
       ['pick-up', 'Bass on the beats, pick-up to 1', on('bass drum', '4. 4. 4. 44')],
     ]),
-    ...hatFoot(2),
+    ...hatFootRow(2),
   ],
   loudness: LOUDNESS.driving,
   constraints: [
@@ -147,7 +147,7 @@ const TRAIN: StyleCard = {
       ['one-three', 'Bass on 1 and 3', on('bass drum', '3... .... 3... ....')],
       ['walking', 'Bass on the beats, soft between', on('bass drum', '3... 3... 3... 3.2.')],
     ]),
-    ...hatFoot(4),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.driving,
   constraints: [
@@ -227,7 +227,7 @@ const ONE_DROP: StyleCard = {
       ['three-push', 'Bass on 3, pushed', on('bass drum', '.. .3 4. ..')],
       ['three-four', 'Bass on 3 and & of 4', on('bass drum', '.. .. 4. .2')],
     ]),
-    ...hatFoot(2),
+    ...hatFootRow(2),
   ],
   loudness: LOUDNESS.driving,
   constraints: [

@@ -1,7 +1,7 @@
 import { meter } from '#core/time'
 import type { StyleCard } from '../card'
 import { LOUDNESS } from '../loudness'
-import { BACKBEAT, FOOT_IN_TWO, bassInTwo, hatFoot, offers, on } from './write'
+import { BACKBEAT, FOOT_IN_TWO, bassInTwo, hatFootRow, offers, on } from './write'
 
 const STREET_FUNK: StyleCard = {
   id: 'street-beat-funk',
@@ -30,7 +30,7 @@ const STREET_FUNK: StyleCard = {
       ['tresillo', 'Bass on 1, a of 1, & of 2, 3', on('bass drum', '4..4 ..4. 4... ....')],
       ['late', 'Bass on 1, & of 2, a of 3', on('bass drum', '4... ..4. ...3 ....')],
     ]),
-    ...hatFoot(4),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.driving,
   constraints: [
@@ -134,7 +134,7 @@ const BLAST: StyleCard = {
       ['heavy-one', 'Bass on every beat, 1 heavy', on('bass drum', '5. 4. 4. 4.')],
       ['one-three', 'Bass on 1 and 3', on('bass drum', '4. .. 4. ..')],
     ]),
-    ...hatFoot(2),
+    ...hatFootRow(2),
   ],
   loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'There is no room for swing.' }],
@@ -166,7 +166,7 @@ const TRAP: StyleCard = {
       ['pushed', 'Bass on 1, a of 1, & of 4', on('bass drum', '4..3 .... .... ..4.')],
       ['one', 'Bass on 1', on('bass drum', '4... .... .... ....')],
     ]),
-    ...hatFoot(4),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.driving,
   constraints: [
@@ -201,7 +201,7 @@ const GOSPEL: StyleCard = {
       ['push', 'Bass on 1, a of 2, & of 3', on('bass drum', '4... ...3 ..4. ....')],
       ['plain', 'Bass on 1, 3, & of 3', on('bass drum', '4... .... 4.3. ....')],
     ]),
-    ...hatFoot(4),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.driving,
   constraints: [

@@ -1,7 +1,7 @@
 import { meter } from '#core/time'
 import type { StyleCard } from '../card'
 import { LOUDNESS } from '../loudness'
-import { FOOT_IN_CUT_TIME, FOOT_IN_TWO, bassInTwo, hatFoot, offers, on } from './write'
+import { FOOT_IN_CUT_TIME, FOOT_IN_TWO, bassInTwo, hatFootRow, offers, on } from './write'
 
 const AFROBEAT: StyleCard = {
   id: 'afrobeat',
@@ -31,7 +31,7 @@ const AFROBEAT: StyleCard = {
       ['one', 'Bass on 1 and a of 3', on('bass drum', '4... .... ...3 ....')],
       ['push', 'Bass on 1, a of 1, & of 3', on('bass drum', '4..3 .... ..4. ....')],
     ]),
-    ...hatFoot(4),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.latin,
   constraints: [{ kind: 'straight', reason: 'Sixteenths that are even; the weight of the hands makes them move.' }],
@@ -105,7 +105,7 @@ const MOZAMBIQUE: StyleCard = {
       ['one', 'Bass on 1 and & of 2', on('bass drum', '3... ..4. .... ....')],
       ['bombo', 'Bass on & of 2', on('bass drum', '.... ..4. .... ....')],
     ]),
-    ...hatFoot(4),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.latin,
   constraints: [
@@ -219,7 +219,7 @@ const SOCA: StyleCard = {
       ['pushed', 'Bass on every beat, and a of 4', on('bass drum', '4... 4... 4... 4..3')],
       ['heavy', 'Bass on every beat, 1 and 3 heavy', on('bass drum', '4... 3... 4... 3...')],
     ]),
-    ...hatFoot(4),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.latin,
   constraints: [

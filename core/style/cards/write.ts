@@ -21,7 +21,7 @@ export const BACKBEAT: Constraint = {
 }
 
 /** A hat foot as most styles have it, for a bar of 4/4 with so many slots a beat. */
-export function hatFoot(slots: number): Candidate[] {
+export function hatFootRow(slots: number): Candidate[] {
   const rest = '.'.repeat(slots)
   const beat = `3${'.'.repeat(slots - 1)}`
   const offBeat = `${'.'.repeat(slots / 2)}3${'.'.repeat(slots / 2 - 1)}`

@@ -10,7 +10,7 @@ import { LINE_MOVES } from './line'
 import { ORDER } from './order'
 import { ORNAMENT_MOVES } from './ornaments'
 import { SPICES } from './spices'
-import { VOICES } from './voices'
+import { VOICE_MOVES } from './voices'
 
 /** Every move there is, group by group. */
 export const MOVES: readonly Move[] = [
@@ -19,7 +19,7 @@ export const MOVES: readonly Move[] = [
   ...DYNAMICS,
   ...GHOSTS,
   ...ORNAMENT_MOVES,
-  ...VOICES,
+  ...VOICE_MOVES,
   ...BASS,
   ...FEET,
   ...SPICES,

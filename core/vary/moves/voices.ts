@@ -481,7 +481,7 @@ const doubles: Move = {
   },
 }
 
-export const VOICES: readonly Move[] = [
+export const VOICE_MOVES: readonly Move[] = [
   toPiece,
   someTo,
   backbeatOver,

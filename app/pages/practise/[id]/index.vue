@@ -20,7 +20,7 @@ import {
   stageOut,
   withStage,
 } from '#core/practise'
-import type { Remedy } from '#core/measure'
+import type { Advice } from '#core/measure'
 import type { Result } from '#core/result'
 import { sayTempo } from '#core/time'
 import { useKeptOpen } from '~/composables/useKeptOpen'
@@ -108,7 +108,7 @@ function add(kind: 'stage' | 'break') {
   take(stageIn(plans.document!, fresh, next?.id))
   chosen.value = id
 }
-function addRemedy(remedy: Remedy) {
+function addRemedy(remedy: Advice) {
   const of = grooveFor(stage.value!)
   const fresh = of && isolating(stage.value!, of, remedy, newId())
   if (!fresh) return refused('This stage has just those limbs already: take it slower instead.')

@@ -6,9 +6,9 @@ import {
   type RunEvent,
   allOf,
   barSeconds,
-  figuresOf,
+  practiceFiguresOf,
   goalOf,
-  partsIn,
+  partsPlayed,
   partsOf,
   rungsOf,
   sayAttend,
@@ -25,7 +25,7 @@ import { useStationKeys } from '~/composables/useStationKeys'
 import { useStep } from '~/composables/useStep'
 import { useStrikes } from '~/composables/useStrikes'
 import { api } from '~/documents/api'
-import { lacking } from '~/documents/lacking'
+import { lackingHere } from '~/documents/lacking'
 import { useKits } from '~/stores/kits'
 import { useMeasuring } from '~/stores/measuring'
 import { usePlayer } from '~/stores/player'
@@ -89,7 +89,7 @@ const shown = computed(() => {
 const figure = computed(() => {
   const subject = practice.stage?.subject
   if (subject?.kind !== 'figures' || !practice.groove) return undefined
-  const all = figuresOf(practice.groove, subject, kits.of(practice.groove.kitId))
+  const all = practiceFiguresOf(practice.groove, subject, kits.of(practice.groove.kitId))
   const at = section.value % all.length
   return { ...all[at]!, at, many: all.length }
 })
@@ -99,7 +99,7 @@ const sounding = computed(() => {
   if (castsLimbs(stage))
     return { ...groove, parts: groove.parts.filter(part => (stage.parts[part.limb] ?? 'silent') !== 'silent') }
   const limb = stage.subject.kind === 'figures' ? stage.subject.limb : undefined
-  const parts = partsIn(groove, stage).filter(part => partsOf(stage).includes(part.id) && part.limb !== limb)
+  const parts = partsPlayed(groove, stage).filter(part => partsOf(stage).includes(part.id) && part.limb !== limb)
   return { ...groove, parts: figure.value ? [...parts, figure.value.part] : parts }
 })
 /** What lands together is said in turn: another each time round, though none for less than it takes to be read. */
@@ -292,7 +292,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
             v-if="!lock.isSupported.value"
             class="mt-1 block text-base text-muted"
             data-lacking
-            >{{ lacking() ?? 'This browser won’t keep the screen awake; set that on the device.' }}</span
+            >{{ lackingHere() ?? 'This browser won’t keep the screen awake; set that on the device.' }}</span
           >
         </p>
         <p v-else-if="lastBar" class="text-secondary">Last bar. {{ then }}</p>
