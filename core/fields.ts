@@ -12,7 +12,7 @@ export const whole = (what: string, least: number, most: number) => {
   return z.int({ error }).min(least, { error }).max(most, { error })
 }
 
-/** Text of so many characters: `words('The title', 1, 120)`. */
+/** Text of a length in characters: `words('The title', 1, 120)`. */
 export const words = (what: string, least: number, most: number) => {
   const error = `${what} is text of ${least} to ${most} characters.`
   return z.string({ error }).min(least, { error }).max(most, { error })

@@ -6,7 +6,7 @@ import type { z } from 'zod'
  */
 export type Result<T> = { ok: true; value: T } | Refusal
 
-/** A reason why not, and where it can be told, which fields are wrong. */
+/** A reason why not, and where it is known, which fields are wrong. */
 interface Refusal {
   ok: false
   reason: string

@@ -130,8 +130,8 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
 
   const guideName = (level: Level) => `line/${level}`
   /** The voice of the lines above the limbs, where a performance has any. */
-  const guideVoice = async (sections: Performance['sections']) => {
-    if (!sections.some(section => section.guides.length)) return
+  const guideVoice = async (passages: Performance['passages']) => {
+    if (!passages.some(passage => passage.guides.length)) return
     for (const level of LEVELS) if (!sounds.has(guideName(level))) keep(guideName(level), await worker.guide(level))
   }
 
@@ -202,16 +202,16 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
       return Math.min(heard, now() + BLOCK)
     },
     wake: () => context.resume(),
-    async prepare({ sections }) {
+    async prepare({ passages }) {
       await clickWith(clicking)
-      await guideVoice(sections)
-      if (sections.some(section => section.click.voice)) await fetchWords()
-      const used = soundsIn({ sections, countIn: 0 })
+      await guideVoice(passages)
+      if (passages.some(passage => passage.click.voice)) await fetchWords()
+      const used = soundsIn({ passages, countIn: 0 })
       await Promise.all(used.map(fetchSound))
       // Other takes, and what an edit may ask for next, are made ready while this already plays.
       void (async () => {
         for (let take = 1; take < TAKES; take++) for (const key of used) await fetchSound({ ...key, take })
-        for (const kit of new Set(sections.map(section => section.kit))) await restOf(kit)
+        for (const kit of new Set(passages.map(passage => passage.kit))) await restOf(kit)
       })()
     },
     clickWith,

@@ -71,8 +71,8 @@ export class Rendering {
 }
 
 /** The sounds that a performance uses, the first take of each. */
-export function soundsIn({ sections }: Performance): SoundKey[] {
-  const keys = sections.flatMap(({ groove, extra, kit }) =>
+export function soundsIn({ passages }: Performance): SoundKey[] {
+  const keys = passages.flatMap(({ groove, extra, kit }) =>
     [...groove.parts, ...extra]
       .flatMap(part => part.strokes)
       .flatMap(({ piece: id, stroke, level, ornament }): SoundKey[] => {

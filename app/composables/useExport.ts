@@ -85,7 +85,7 @@ export function useExport() {
     tell: (share: number) => void,
   ): Promise<Uint8Array> {
     const { bankFor } = await import('../audio/bank')
-    const bank = await bankFor(performance.sections.map(section => section.kit))
+    const bank = await bankFor(performance.passages.map(section => section.kit))
     return wrap<RenderWorker>(own).wav(plain(performance), wish, bank, tell)
   }
 
@@ -101,11 +101,11 @@ export function useExport() {
       return {
         ...leaving.performance,
         countIn: click ? settings.countIn : 0,
-        sections: leaving.performance.sections.map(section => ({ ...section, click: clicking })),
+        passages: leaving.performance.passages.map(section => ({ ...section, click: clicking })),
       }
     const { groove, kit } = leaving
     return {
-      sections: [
+      passages: [
         makePassage({
           groove,
           kit,

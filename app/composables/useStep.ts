@@ -90,7 +90,7 @@ export function useStep(
       ? ({ program: 'none', voice: { where: 'every slot', counting: settings.counting } } as const)
       : ({ program: 'none' } as const)
     void player.start({
-      sections: [makePassage({ groove, kit, span: { from, to }, parts: machinePlays(groove, heard), click })],
+      passages: [makePassage({ groove, kit, span: { from, to }, parts: machinePlays(groove, heard), click })],
       countIn: 0,
     })
     endLater()

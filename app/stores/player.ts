@@ -44,7 +44,7 @@ export const usePlayer = defineStore('player', () => {
       if (mine !== turn) return
       sounding.silence()
       // A word begins before its vowel: it has room for that.
-      const lead = played.sections.some(section => section.click.voice) ? 0.2 : 0.08
+      const lead = played.passages.some(passage => passage.click.voice) ? 0.2 : 0.08
       sounding.scheduler.start(played, lead, ahead, fromBar)
       playing.value = true
     } finally {

@@ -295,12 +295,12 @@ export const usePlayingIn = defineStore('playing-in', () => {
     return {
       ...performance,
       countIn: Math.max(1, performance.countIn),
-      sections: performance.sections.map(section => ({
-        ...section,
-        click: section.click.program === 'none' ? { ...section.click, program: 'every beat' as const } : section.click,
+      passages: performance.passages.map(passage => ({
+        ...passage,
+        click: passage.click.program === 'none' ? { ...passage.click, program: 'every beat' as const } : passage.click,
         parts: {
-          ...section.parts,
-          ...Object.fromEntries(section.groove.parts.filter(silent).map(part => [part.id, 'silent' as const])),
+          ...passage.parts,
+          ...Object.fromEntries(passage.groove.parts.filter(silent).map(part => [part.id, 'silent' as const])),
         },
       })),
     }

@@ -21,12 +21,12 @@ const worker = {
       return transfer(file, [file.buffer])
     }
     const limbs = LIMBS.filter(limb =>
-      performance.sections.some(section =>
+      performance.passages.some(section =>
         section.groove.parts.some(part => part.limb === limb && part.strokes.length),
       ),
     )
-    const clicks = performance.countIn > 0 || performance.sections.some(section => section.click.program !== 'none')
-    const lines = performance.sections.some(section => section.guides.length)
+    const clicks = performance.countIn > 0 || performance.passages.some(section => section.click.program !== 'none')
+    const lines = performance.passages.some(section => section.guides.length)
     const all: Stem[] = [...limbs, ...(clicks ? ['click' as const] : []), ...(lines ? ['lines' as const] : [])]
     const files = Object.fromEntries(
       all.map((stem, i) => [

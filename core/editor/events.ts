@@ -10,7 +10,7 @@ export type EditorEvent =
   // ---- pointer ----
   /** Down on a spot; with `more` a stroke joins those that are chosen, or leaves them. */
   | { type: 'press'; on: Spot; more?: boolean }
-  /** Moved while down: how far from the press, in pixels, the slot under the pointer, and the level that its height stands for. */
+  /** Moved while down: how far from the press, in pixels, the slot under the pointer, and the level that its height means. */
   | { type: 'drag'; dx: number; dy: number; slot: number; level: Level }
   | { type: 'release' }
   /** The gesture is taken back: all is as it was before the press. */

@@ -123,7 +123,7 @@ const firstBarOf = ({ sections }: Phrase, index: number): number =>
 const nextName = ({ sections }: Phrase): string =>
   'ABCDEFGHIJKLMNOPQRSTUVWXYZ'.split('').find(letter => !sections.some(one => one.name === letter)) ?? 'Section'
 
-/** A state that fits a phrase of so many bars. */
+/** A state that fits a phrase of `total` bars. */
 const fittedTo = <S extends MapChosen>(state: S, total: number): S => ({
   ...state,
   bar: Math.max(0, Math.min(state.bar, total - 1)),
@@ -190,7 +190,7 @@ function addsFill(state: MapState, desk: MapDesk, { round, within }: PhraseBar, 
   return makes(state, desk, setTurns(desk.phrase, section.id, turns))
 }
 
-/** What is done with a groove of the shelf: a section of its own, in place of the section's, or the last time round. */
+/** What is done with a groove of the shelf: in a new section, in place of the section's, or the last time round. */
 function takes(
   state: MapState,
   desk: MapDesk,

@@ -110,7 +110,7 @@ describe('MIDI as another program reads it', () => {
       writePerformanceMidi(
         {
           countIn: 0,
-          sections: [
+          passages: [
             makePassage({ id: 'a', groove: four, kit: DEFAULT_KIT, times: 2 }),
             makePassage({ id: 'b', groove, kit: DEFAULT_KIT, tempo: { bpm: 90, counts: '1/4' } }),
           ],

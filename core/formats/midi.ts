@@ -84,7 +84,7 @@ interface Stretch {
 }
 
 /**
- * A performance that ends, such as a phrase, as a standard MIDI file: its sections one after another with their tempos and meters, what the
+ * A performance that ends, such as a phrase, as a standard MIDI file: its passages one after another with their tempos and meters, what the
  * machine sounds on channel 10 (and what is the player’s, where it is sounded to play along with). Swing, pushes and grace notes are in the
  * times; what sounds before 1 has a bar of its own.
  * @example String.fromCharCode(...writePerformanceMidi(passes(groove, kit), 'Sample').slice(0, 4)) // => 'MThd'
@@ -97,7 +97,7 @@ export function writePerformanceMidi(
   const cues = new CueLine(performance)
     .between(-Infinity, Infinity)
     .filter((cue): cue is StrokeCue => cue.kind === 'stroke' && cue.heard && !!cue.piece)
-  const first = performance.sections[0]!
+  const first = performance.passages[0]!
   const lead = Math.min(0, ...cues.map(cue => cue.seconds)) / tickSeconds(firstTempo(first))
   const bar = barTicks(first.groove.bars[0]!)
   const before = Math.ceil(-Math.round(lead) / bar) * bar
@@ -107,8 +107,8 @@ export function writePerformanceMidi(
   const stretches: Stretch[] = []
   let [tick, seconds] = [0, 0]
   let meter: Meter | undefined
-  for (const section of performance.sections) {
-    const tempo = firstTempo(section)
+  for (const passage of performance.passages) {
+    const tempo = firstTempo(passage)
     const perTick = tickSeconds(tempo)
     stretches.push({ tick, seconds, perTick, tempo })
     events.push({
@@ -121,20 +121,20 @@ export function writePerformanceMidi(
         microsecondsPerBeat: Math.round(60e6 / convertTempo(tempo, '1/4').bpm),
       },
     })
-    const starts = barStarts(section.groove.bars)
-    for (let time = 0; time < (section.times ?? 1); time++) {
-      section.groove.bars.forEach((one, b) => {
-        if (starts[b]! < section.span.from || starts[b]! >= section.span.to) return
+    const starts = barStarts(passage.groove.bars)
+    for (let time = 0; time < (passage.times ?? 1); time++) {
+      passage.groove.bars.forEach((one, b) => {
+        if (starts[b]! < passage.span.from || starts[b]! >= passage.span.to) return
         if (meter?.unit !== one.meter.unit || meter.groups.join('+') !== one.meter.groups.join('+'))
           events.push(
             ...meterEvents(
               one.meter,
-              tick || starts[b]! > section.span.from || time ? before + tick + starts[b]! - section.span.from : 0,
+              tick || starts[b]! > passage.span.from || time ? before + tick + starts[b]! - passage.span.from : 0,
             ),
           )
         meter = one.meter
       })
-      tick += section.span.to - section.span.from
+      tick += passage.span.to - passage.span.from
     }
     seconds = stretches.at(-1)!.seconds + (tick - stretches.at(-1)!.tick) * perTick
   }

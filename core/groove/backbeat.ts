@@ -13,7 +13,7 @@ interface SnareHit {
   level: number
 }
 
-/** A bar that does not keep a beat of the backbeat: `at` is the strong stroke that stands for it, a little before or after; undefined where it is left out. */
+/** A bar that does not keep a beat of the backbeat: `at` is the strong stroke in its place, a little before or after; undefined where it is left out. */
 interface BackbeatException {
   bar: number
   beat: number
@@ -123,7 +123,7 @@ export const onSnare = (
   KINDS.has(stroke.stroke)
 
 /**
- * The backbeat of a groove, its muted parts and those with a cycle of their own left out, and what sounds before the first bar alone; undefined
+ * The backbeat of a groove, its muted parts and those with their own cycle left out, and what sounds before the first bar alone; undefined
  * where it has none.
  * @example backbeatOf(groove).ats // => [5040, 15120]
  */

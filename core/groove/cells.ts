@@ -68,7 +68,7 @@ export interface Figure {
   on: readonly number[]
 }
 
-/** Up to so many slots every figure there is is offered: seven of a triplet, fifteen of sixteenths, and the rest. */
+/** Up to this many slots a beat every figure there is is offered: seven of a triplet, fifteen of sixteenths, and the rest. */
 const ALL_UP_TO = 4
 /** Beyond, those that are common: the rest, single strokes’ groups, and every slot. */
 const COMMON: Record<number, readonly (readonly number[])[]> = {
@@ -79,7 +79,7 @@ const COMMON: Record<number, readonly (readonly number[])[]> = {
   12: [[], [0], [0, 6], [0, 4, 8], [0, 3, 6, 9], [0, 2, 4, 6, 8, 10], [0, 8], [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]],
 }
 
-/** The figures of a beat cut into so many slots, fuller ones later: `figuresOf(2).map(figure => figure.on) // => [[], [0], [1], [0, 1]]`. */
+/** The figures of a beat of `slots` slots, fuller ones later: `figuresOf(2).map(figure => figure.on) // => [[], [0], [1], [0, 1]]`. */
 export function figuresOf(slots: number): Figure[] {
   if (slots > ALL_UP_TO) return (COMMON[slots] ?? []).map(on => ({ slots, on }))
   const all = Array.from({ length: 2 ** slots }, (_, bits) =>

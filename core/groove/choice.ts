@@ -3,7 +3,7 @@ import { type Meter, SUBDIVISIONS, beatTicks, isDotted, meter, meterTicks, readG
 import { evenSlots, makeBars } from './make'
 import type { Bar } from './schema'
 
-/** A meter, a number of bars and slots a beat, as they stand in a form; `groups` as the player types them. */
+/** A meter, a number of bars and slots a beat, as a form shows them; `groups` as the player types them. */
 export interface TimeChoice {
   count: number
   unit: number
@@ -14,7 +14,7 @@ export interface TimeChoice {
 
 export const COMMON_TIME: TimeChoice = { count: 4, unit: 4, groups: '1+1+1+1', bars: 1, slots: [4, 4, 4, 4] }
 
-/** The slots a felt beat of so many ticks is usually cut into: threes in a dotted note, fours in a quarter, else twos. @internal */
+/** The slots a felt beat of `ticks` ticks is usually cut into: threes in a dotted note, fours in a quarter, else twos. @internal */
 const usualSlots = (ticks: number): number => (isDotted(ticks) ? 3 : ticks === 5040 ? 4 : 2)
 
 /** The slots of a meter’s felt beats when nobody says otherwise: one grid, also where beats differ in length. */
@@ -24,7 +24,7 @@ function usualGrid(m: Meter): number[] {
 }
 
 /**
- * The choice that a line of bars came from; bars that differ are chosen anew from the first.
+ * The choice that a line of bars came from; bars that differ are chosen again from the first.
  * @example timeChoiceOf(bars) // => { count: 4, unit: 4, groups: '1+1+1+1', bars: 1, slots: [4, 4, 4, 4] }
  */
 export function timeChoiceOf(bars: readonly Bar[]): TimeChoice {

@@ -58,7 +58,7 @@ export function shiftTick(beats: readonly Beat[], total: number, at: number, slo
 }
 
 /**
- * A part's strokes moved by whole slots; a part with a cycle of its own moves round that cycle.
+ * A part's strokes moved by whole slots; a part with its own cycle moves round that cycle.
  * @example shiftedStrokes(groove, part('bass'), 1).map(stroke => stroke.at) // => [1260, 13860]
  */
 export const shiftedStrokes = (groove: Groove, part: Part, slots: number, chosen?: readonly number[]): Stroke[] =>

@@ -5,7 +5,7 @@ import type { Edit } from './edits'
 import { type Groove, type Part, type Stroke, barTicks, grooveTicks } from './schema'
 
 /**
- * The stroke of a part that sounds at a tick of the first pass; a part with a cycle of its own comes round to it.
+ * The stroke of a part that sounds at a tick of the first pass; a part with its own cycle comes round to it.
  * @example strokeAt(part('bass'), 12600).level // => 4
  */
 export const strokeAt = (part: Part, at: number): Stroke | undefined => {
@@ -20,7 +20,7 @@ export const strokeAt = (part: Part, at: number): Stroke | undefined => {
 export const ownTick = (part: Pick<Part, 'every'>, at: number): number => (part.every ? mod(at, part.every) : at)
 
 /**
- * A part made to repeat every so many ticks against the bars, or (with null) to run once through them all. Going into
+ * A part made to repeat every `every` ticks against the bars, or (with null) to run once through them all. Going into
  * a cycle keeps what lies within it; coming out writes the first pass out in full.
  * @example apply(groove, cycled(groove, part('bass'), 3780)).value.document.parts[3].every // => 3780
  */
@@ -52,7 +52,7 @@ export function refOf(groove: Groove, { partId, at }: { partId: string; at: numb
 }
 
 /**
- * After how many times through the bars every part comes round to where it began: `1` where none has a cycle of its own.
+ * After how many times through the bars every part comes round to where it began: `1` where none has its own cycle.
  * @example [passesUntilAlike(groove), passesUntilAlike({ bars, parts: [{ ...part('bass'), every: 3780 }] })] // => [1, 3]
  */
 export function passesUntilAlike(groove: Pick<Groove, 'bars' | 'parts'>): number {
@@ -60,7 +60,7 @@ export function passesUntilAlike(groove: Pick<Groove, 'bars' | 'parts'>): number
   return groove.parts.reduce((all, { every }) => (every ? lcm(all, every) : all), total) / total
 }
 
-/** After how many bars a part with a cycle of its own meets the first bar line again; undefined where the bars differ in length and passes must be counted. @internal */
+/** After how many bars a part with its own cycle meets the first bar line again; undefined where the bars differ in length and passes must be counted. @internal */
 export function comesRound(groove: Pick<Groove, 'bars'>, every: number): { bars: number } | { passes: number } {
   const lengths = new Set(groove.bars.map(barTicks))
   const total = grooveTicks(groove)

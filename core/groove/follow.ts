@@ -79,7 +79,7 @@ function brushed({ strokes }: Pick<Part, 'strokes'>, led: boolean): Described | 
   return kind === 'tap' ? { name: 'Taps', role: led ? 'other' : 'lead' } : undefined
 }
 
-/** Of soft snare strokes, so many stand to each louder one where a part is still its ghosts. */
+/** A part is its ghosts while it has at least this many soft snare strokes for each louder one. */
 const GHOSTS_TO_OTHERS = 2
 
 function onSnares(groove: Pick<Groove, 'bars'>, part: Pick<Part, 'limb' | 'strokes' | 'every'>): Described {

@@ -123,7 +123,7 @@ export const renameGuide = (groove: Groove, id: string, name: string): Edit => (
 })
 
 /**
- * A note as it was tapped, on the nearest slots: pressed and let go at ticks of the bars, round their end. One let go within
+ * A note as it was tapped, on the nearest slots: pressed and released at ticks of the bars, round their end. One released within
  * its slot is one slot long.
  * @example tapped(slotsOf(bars), 100, 2400) // => { at: 0, length: 2520 }
  */

@@ -8,7 +8,7 @@ import type { Groove, Part, Role } from './schema'
 export const workable = (part: Pick<Part, 'locked' | 'every'>): boolean => !part.locked && !part.every
 
 /**
- * The part that takes in further strokes of a limb, of a role where one is told; undefined where they need a part of their own.
+ * The part that takes in further strokes of a limb, of a role where one is given; undefined where they need a new part.
  * @example homeFor(groove, 'LH', 'ghosts').id // => 'ghosts'
  */
 export const homeFor = (groove: Pick<Groove, 'parts'>, limb: Limb, role?: Role): Part | undefined =>

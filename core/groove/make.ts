@@ -4,7 +4,7 @@ import { GROOVE_SHAPE } from './upgrade'
 import type { Limb } from '#core/kit'
 
 /**
- * The same bar so many times, every felt beat cut into `slots` (or beat by beat, where a list is given).
+ * The same bar `bars` times, every felt beat cut into `slots` (or beat by beat, where a list is given).
  * @example makeBars(meter(4, 4), 2, [4, 3, 4, 4])[1].slots // => [4, 3, 4, 4]
  */
 export function makeBars(meter: Meter, bars: number, slots: number | number[]): Bar[] {
@@ -13,13 +13,13 @@ export function makeBars(meter: Meter, bars: number, slots: number | number[]): 
 }
 
 /**
- * The subdivisions that a felt beat of so many ticks can be cut into.
+ * The subdivisions that a felt beat of a length in ticks can be cut into.
  * @example subdivisionsOf(5040) // => [1, 2, 3,  4, 5, 6, 7, 8, 12]
  */
 export const subdivisionsOf = (ticks: number): number[] => SUBDIVISIONS.filter(slots => divides(ticks, slots))
 
 /**
- * One grid through all felt beats of a meter: the shortest are cut into so many slots, longer ones into slots of the same length. Undefined
+ * One grid through all felt beats of a meter: the shortest are cut into `slots` slots, longer ones into slots of the same length. Undefined
  * where a longer one cannot be cut so.
  * @example [evenSlots(meter(7, 8), 4), evenSlots(meter(7, 8), 3)] // => [[4, 4, 6], undefined]
  */
@@ -30,7 +30,7 @@ export function evenSlots(meter: Meter, slots: number): number[] | undefined {
   return cut.every((count, i) => subdivisionsOf(ticks[i]!).includes(count)) ? cut : undefined
 }
 
-/** What a new groove must be told; all the rest has a usual value. */
+/** What a new groove can’t do without; all the rest has a usual value. */
 type NewGroove = Pick<Groove, 'id' | 'title' | 'bars'> & Partial<Groove>
 
 /**

@@ -11,7 +11,7 @@ interface NextOnHats {
 
 /**
  * What ends an opening of hats: the next stroke on them by a hand or a foot (of two at one instant the foot's). Parts that
- * are muted or have a cycle of their own are left out; undefined where nothing else strikes them.
+ * are muted or have their own cycle are left out; undefined where nothing else strikes them.
  * `nextOnHats(groove, { at: 17640, piece: 'hi-hat' }) // => { at: 0, after: 2520, byFoot: false }`
  */
 export function nextOnHats(

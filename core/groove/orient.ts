@@ -24,7 +24,7 @@ export function mirrored(groove: Groove, { feet }: { feet: boolean }): Edit {
   return together(feet ? 'Mirrored for the other lead' : 'The hands changed over', [...edits, ...lead])
 }
 
-/** Feet that would cross: what the left foot plays stands to the right of what the right foot plays, by more than a shoe’s width. */
+/** Feet that would cross: what the left foot plays is to the right of what the right foot plays, by more than a shoe’s width. */
 interface CrossedFeet {
   left: Piece
   right: Piece

@@ -100,7 +100,7 @@ export function sayPlaces(
       .filter(Boolean)
       .join('; ')
   if (bars.length === 1) return sayList(perBar[0]!)
-  // What most bars have is said once, and then the bars that differ: unless they are so many that a list is plainer.
+  // What most bars have is said once, and then the bars that differ: unless there are so many of them that a list is plainer.
   const usual = [...new Set(perBar.flat())].filter(
     word => perBar.filter(said => said.includes(word)).length * 2 > bars.length,
   )
@@ -120,11 +120,11 @@ export function sayPlaces(
   return [`${sayList(inOrder)} of every bar`, ...exceptions].join('; ')
 }
 
-/** Where a word stands in the first bar that has it. */
+/** Where a word comes in the first bar that has it. */
 const placeIn = (perBar: readonly string[][], word: string): number =>
   perBar.find(said => said.includes(word))!.indexOf(word)
 
-/** A list is said as “every …” from so many places on. */
+/** The fewest places that are said as “every …”. */
 const MANY = 6
 
 /** Places that come evenly from the first beat to the end, in a word: `'every eighth'`, `'every beat'`, `'every &'`; undefined where they do not, or are few. */
@@ -150,7 +150,7 @@ function sayAll(sorted: readonly number[], bars: readonly Bar[]): string | undef
     : undefined
 }
 
-/** Places of several rounds, as parts with a cycle of their own make them: what every round with any has is said once. */
+/** Places of several rounds, as parts with their own cycle make them: what every round with any has is said once. */
 function sayRounds(groove: Pick<Groove, 'bars'>, ticks: readonly number[], total: number, counting: Counting): string {
   const rounds = new Map<number, number[]>()
   for (const tick of ticks) {

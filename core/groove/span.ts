@@ -126,8 +126,8 @@ function replaced(part: Part, span: Span, strokes: readonly Stroke[], from?: num
 }
 
 /**
- * Lays a clip over what is there from a tick on, as often as it takes to reach `to` (once, where none is told). Each part goes to the
- * part of its id, or to one of its limb and role, or becomes a part of its own under `newId(n)`; parts the clip has not stay.
+ * Lays a clip over what is there from a tick on, as often as it takes to reach `to` (once, where none is given). Each part goes to the
+ * part of its id, or to one of its limb and role, or becomes a new part under `newId(n)`; parts that the clip does not have stay.
  * @example rows(laid(groove, copied(groove, { from: 0, to: 5040 }), 5040, n => `new-${n}`).edit).bass // => '4...4.....4.....'
  */
 export function laid(
@@ -166,7 +166,7 @@ export function laid(
   return { edit: together('Paste', [...edits, ...guidesLaid(groove, clip, over, newId)]), lost, left }
 }
 
-/** The lines of a clip laid over a span, as often as it takes: into the line of the same id or name, or as a line of its own while there is room. */
+/** The lines of a clip laid over a span, as often as it takes: into the line of the same id or name, or as a new line while there is room. */
 function guidesLaid(groove: Groove, clip: Clip, over: Span, newId: (n: number) => string): Edit[] {
   let guides = groove.guides
   for (const [i, line] of (clip.guides ?? []).entries()) {
@@ -235,7 +235,7 @@ export function displacedIn(groove: Groove, span: Span, by: number, partIds?: re
 }
 
 /**
- * The felt beats of a span cut into so many slots each; strokes stay where they are. Refused where a beat can’t be cut so.
+ * The felt beats of a span cut into `slots` slots each; strokes stay where they are. Refused where a beat can’t be cut so.
  * @example apply(groove, cutIn(groove, { from: 0, to: 5040 }, 8).value).value.document.bars[0].slots // => [8, 4, 4, 4]
  */
 export function cutIn(groove: Groove, span: Span, slots: number): Result<Edit> {
@@ -277,7 +277,7 @@ function barsAround(groove: Groove, span: Span): { bars: Bar[]; from: number } {
 const SPAN_MOVE = 'span'
 
 /**
- * A span as a groove of its own, which remembers where it came from and can be put back (see `putBack`). Its bars hold whole felt
+ * A span as a new groove, which remembers where it came from and can be put back (see `putBack`). Its bars hold whole felt
  * beats; the slots of them that are outside the span are empty.
  * @example spanGroove(groove, 3, { from: 5040, to: 10080 }, 'beat-two').title // => 'Sample, 2 to a of 2'
  */

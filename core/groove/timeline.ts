@@ -33,7 +33,7 @@ export interface TimedStroke {
  */
 export const passSeconds = (groove: Groove): number => grooveTicks(groove) * tickSeconds(groove.tempo)
 
-/** What `visitStrokes` tells of a stroke besides itself: where it lies in the pass, exact and swung, and its piece. */
+/** What `visitStrokes` gives with a stroke: where it lies in the pass, exact and swung, and its piece. */
 export interface PlacedStroke {
   part: Part
   stroke: Stroke
@@ -45,7 +45,7 @@ export interface PlacedStroke {
   piece: Piece | undefined
   /** How far the groove moves the piece, in seconds; later where positive. */
   push: number
-  /** Where the length told of an opening ends, swung, in ticks; it may lie in the next pass. */
+  /** Where the written length of an opening ends, swung, in ticks; it may lie in the next pass. */
   closes: number | undefined
 }
 
@@ -182,7 +182,7 @@ interface Listening {
 }
 
 /**
- * The ids of the parts that sound. A choice by name (a practice stage) stands above solo and mute.
+ * The ids of the parts that sound. A choice by name (a practice stage) counts for more than solo and mute.
  * @example [...audibleParts(groove, { solo: ['bass'] })] // => ['bass']
  */
 export function audibleParts(groove: Groove, { solo, only }: Listening): Set<string> {

@@ -101,7 +101,7 @@ export function fillSlots(groove: Groove, limb: Limb, span: Span, wish: TouchWis
   const touches = free.map(at => touchSlot(groove, limb, at, wish))
   const [first] = touches
   if (!first) return undefined
-  // A part that repeats on its own has many slots of the bars in one of its own.
+  // Many slots of the bars are one slot of a part that repeats by itself.
   const strokes = [...new Map(touches.map(({ stroke }) => [stroke.at, stroke])).values()].sort((a, b) => a.at - b.at)
   if (first.edit.type !== 'add part') return { ...first, edit: putStrokes(first.part, strokes) }
   const part = struckPart(groove, { ...first.part, strokes })
@@ -179,7 +179,7 @@ export const takenOut = (part: Part, ats: readonly number[]): Edit =>
 type Receiver = { partId: string } | { limb: Limb; newId: string }
 
 /**
- * Strokes of a part given to another part, or to another limb in a part of its own, in place of what that has there. Each is struck as
+ * Strokes of a part given to another part, or to another limb in a new part, in place of what that has there. Each is struck as
  * that limb can; refused where it can’t strike the piece at all. A part left with none goes.
  * @example rows(givenTo(groove, kit, part('ghosts'), [8820], { limb: 'RH', newId: 'new' }).value) // => { ghosts: '.........1......', new: '.......1........' }
  */

@@ -1,8 +1,8 @@
 import { type Shape, eachOf } from '#core/upgrade'
 
 /**
- * A groove on disk. Version 2: rhythms that no limb owns (`guides`); a part may have a pick-up of its own, and says which of
- * its facts the player gave it by hand. Whether an older part was named by hand cannot be told, so it keeps name and role.
+ * A groove on disk. Version 2: rhythms that no limb owns (`guides`); a part may have its own pick-up, and says which of
+ * its facts the player gave it by hand. Whether an older part was named by hand is not known, so it keeps name and role.
  */
 export const GROOVE_SHAPE = {
   format: 'bazzet-groove',

@@ -37,7 +37,7 @@ const GM: Record<number, [piece: string, stroke: StrokeKind]> = {
   77: ['low block', 'hit'],
 }
 
-/** A stroke on a piece that the kit has; `instead` where it stands in for one that the kit lacks, by that one’s name. */
+/** A stroke on a piece that the kit has; `instead` where it takes the place of one that the kit lacks, by that one’s name. */
 interface OnKit {
   piece: string
   stroke: StrokeKind

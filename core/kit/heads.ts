@@ -3,7 +3,7 @@ export const HEADS = ['filled', 'x', 'circled x', 'diamond', 'slash', 'triangle'
 export type Head = (typeof HEADS)[number]
 
 /**
- * Where a stroke stands on a five-line staff: `place` counts steps from the middle line, a line and a space
+ * Where a stroke is on a five-line staff: `place` counts steps from the middle line, a line and a space
  * in turn (1 the space above it, 4 the top line, -3 the bottom space), and the shape of its head.
  */
 export interface StaffPlace {

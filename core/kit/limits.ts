@@ -33,7 +33,7 @@ export interface Limits {
   rise: Limit
   /** From stick to cross-stick or brush, and back. */
   grip: Limit
-  /** From a hand's stroke on closed hats to a step of the foot on them: nearer than `easy` it is told. */
+  /** From a hand's stroke on closed hats to a step of the foot on them: a shorter time than `easy` is a finding. */
   chick: number
 }
 

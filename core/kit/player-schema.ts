@@ -46,7 +46,7 @@ const limitsSchema = z.strictObject({
 const oneOf = <T extends string>(words: readonly T[], what: string) =>
   z.enum(words as readonly [T, ...T[]], { error: `${what} is one of: ${words.join(', ')}.` })
 
-/** What a new document begins with; what a document says itself stands above it. */
+/** What a new document begins with; what a document says itself counts for more. */
 const defaultsSchema = z.strictObject({
   lead: oneOf(['right', 'left'], 'The leading side').default('right'),
   hands: oneOf(['crossed', 'open'], 'The way to hold the hands').default('crossed'),

@@ -1,6 +1,6 @@
 import type { Limit, Limits } from './limits'
 
-/** A gap this many times a neighbour of its own is a breath. */
+/** A gap this many times as long as one beside it is a breath. */
 export const BREATH = 1.5
 /** Seconds: gaps alike to the nanosecond are alike, whatever sums they come from. */
 const HAIR = 1e-9
@@ -14,7 +14,7 @@ const wellOver = (gap: number, other: number): boolean => gap > BREATH * other +
 export const isBreath = (before: number, gap: number, after: number): boolean =>
   wellOver(gap, before) || wellOver(gap, after)
 
-/** Seconds: a second blow later than this is a stroke of its own, and no bounce. */
+/** Seconds: a second blow later than this is a stroke, and no bounce. */
 export const LONGEST_BOUNCE = 0.17
 /** Seconds: a tom gives the stick back later. */
 export const TOM_BOUNCE = 0.015
@@ -32,9 +32,9 @@ type SpeedKind = 'pair' | 'burst' | 'run' | 'long'
 
 /**
  * How fast one limb is asked to be, blow by blow round a loop. `gaps[i]` is from blow `i` to the next, in seconds, the last
- * round to the first; `visit` is told, for blow `i`, what it begins and the time that counts: a pair by its gap; a burst of
+ * round to the first; `visit` gets, for blow `i`, what it begins and the time that counts: a pair by its gap; a burst of
  * three or four blows, a run of five and more, or one that never stops (`long`), by the mean of the two gaps of three blows.
- * @example (told => { speeds([0.1, 0.1, 0.8], 3, (kind, i, time) => told.push([kind, i, time])); return told })([]) // => [['burst', 0, 0.1]]
+ * @example (seen => { speeds([0.1, 0.1, 0.8], 3, (kind, i, time) => seen.push([kind, i, time])); return seen })([]) // => [['burst', 0, 0.1]]
  */
 export function speeds(
   gaps: ArrayLike<number>,

@@ -3,7 +3,7 @@ import type { PieceKind } from './kinds'
 import type { Piece, PieceStroke } from './schema'
 import type { StrokeKind } from './strokes'
 
-// The table of docs/rules.md; kinds it does not name stand where percussion parts usually put them.
+// The table of docs/rules.md; kinds it does not name are where percussion parts usually put them.
 const PLACES: Record<PieceKind, StaffPlace> = {
   crash: { place: 6, head: 'x' },
   china: { place: 7, head: 'x' },
@@ -21,7 +21,7 @@ const PLACES: Record<PieceKind, StaffPlace> = {
   tambourine: { place: 0, head: 'triangle' },
 }
 
-/** Where a stroke of a piece stands when the kit says nothing else. A mid tom stands a step under a high one, by its pitch. @internal */
+/** Where a stroke of a piece is on the staff when the kit says nothing else. A mid tom is a step under a high one, by its pitch. @internal */
 function usualStaff(
   { kind, pitch }: Pick<Piece, 'kind' | 'pitch'>,
   { kind: stroke, by }: { kind: StrokeKind; by: PieceStroke['by'] },
@@ -37,7 +37,7 @@ function usualStaff(
 }
 
 /**
- * Where a stroke of a piece stands: as its kit says, or as is usual.
+ * Where a stroke of a piece is on the staff: as its kit says, or as is usual.
  * @example staffOf(pieceOf(kit, 'snare'), 'hit', 'hand') // => { place: 1, head: 'filled' }
  */
 export function staffOf(piece: Piece, kind: StrokeKind, by: PieceStroke['by']): StaffPlace {

@@ -20,7 +20,7 @@ export const limbsInOrder = (lead: 'right' | 'left'): Limb[] =>
  */
 export const otherSide = (limb: Limb): Limb => (({ RH: 'LH', LH: 'RH', RF: 'LF', LF: 'RF' }) as const)[limb]
 
-/** The ways a piece is struck. Which of them a piece knows stands with the piece. */
+/** The ways a piece is struck. Each piece says which of them it knows. */
 export const STROKE_KINDS = [
   'hit',
   'rim shot',

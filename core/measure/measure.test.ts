@@ -155,7 +155,7 @@ describe('the measures', () => {
   })
   const line = (n: number, g = groove) =>
     new CueLine({
-      sections: [
+      passages: [
         makePassage({
           groove: g,
           kit: DEFAULT_KIT,

@@ -38,7 +38,7 @@ export function askedOf(line: CueLine, from: number, to: number): Asked[] {
   const blows = new Map<string, StrokeCue[]>()
   for (const cue of line.between(from, to)) {
     if (cue.kind !== 'stroke' || cue.by !== 'player' || cue.stroke === 'sweep') continue
-    const key = `${cue.section} ${cue.at} ${cue.part}`
+    const key = `${cue.passage} ${cue.at} ${cue.part}`
     const group = blows.get(key)
     if (group) group.push(cue)
     else blows.set(key, [cue])

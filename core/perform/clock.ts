@@ -1,8 +1,8 @@
 import { tickSeconds } from '#core/time'
 import { type Passage, isRamp } from './performance'
 
-/** A section's ticks and seconds, both counted from its start. */
-export interface SectionClock {
+/** A passage's ticks and seconds, both counted from its start. */
+export interface PassageClock {
   /** True where every tick lasts the same, so that every lap is as long as the first. */
   steady: boolean
   secondsAt(ticks: number): number
@@ -10,11 +10,11 @@ export interface SectionClock {
 }
 
 /**
- * The clock of a section. In a ramp the speed (ticks a second) moves in a straight line over the ticks, so the time to
+ * The clock of a passage. In a ramp the speed (ticks a second) moves in a straight line over the ticks, so the time to
  * tick x is the integral of 1 ÷ speed, a logarithm; before its start it goes at its first tempo, after its end at its last.
  * @internal
  */
-export function clockOf(tempo: Passage['tempo']): SectionClock {
+export function clockOf(tempo: Passage['tempo']): PassageClock {
   if (!isRamp(tempo)) {
     const perTick = tickSeconds(tempo)
     return { steady: true, secondsAt: ticks => ticks * perTick, ticksAt: seconds => seconds / perTick }

@@ -1,14 +1,14 @@
 import type { Level, Limb, Piece, StrokeKind } from '#core/kit'
 import type { PlayedBy } from './performance'
 
-/** Where in a performance something is: its section by place in the list, the lap of it, the bar and the tick. */
+/** Where in a performance something is: its passage by place in the list, the lap of it, the bar and the tick. */
 export interface CuePlace {
-  section: number
+  passage: number
   /** Which time round, from 0. */
   lap: number
   /** The bar, counted from 0 through the whole performance; negative in the count-in. */
   bar: number
-  /** Ticks from the start of the section's groove, as written; before the first lap, in a count-in or a pick-up, negative. */
+  /** Ticks from the start of the passage's groove, as written; before the first lap, in a count-in or a pick-up, negative. */
   tick: number
 }
 
@@ -48,7 +48,7 @@ export interface ClickCue extends Sounding {
   until: number | undefined
 }
 
-/** A note of a line above the limbs, sounded by a voice of its own. */
+/** A note of a line above the limbs, sounded by a voice that no piece has. */
 export interface GuideCue extends Sounding {
   kind: 'guide'
   guide: string
@@ -65,8 +65,8 @@ const voiceOf = (cue: Cue): string =>
   cue.kind === 'click' ? 'click' : cue.kind === 'guide' ? `line ${cue.guide}` : cue.part
 
 /**
- * What a cue is the same by, whenever it is asked for: `'0/2/5/hats/1260/0'` is section, lap, bar, part, tick and blow.
+ * What a cue is the same by, whenever it is asked for: `'0/2/5/hats/1260/0'` is passage, lap, bar, part, tick and blow.
  * @example cueId(cues(looped({ groove, kit }), 0, 0.1)[0]) // => '0/0/0/hats/0/0'
  */
 export const cueId = (cue: Cue): string =>
-  `${cue.section}/${cue.lap}/${cue.bar}/${voiceOf(cue)}/${cue.tick}/${cue.kind === 'stroke' ? cue.blow : 0}`
+  `${cue.passage}/${cue.lap}/${cue.bar}/${voiceOf(cue)}/${cue.tick}/${cue.kind === 'stroke' ? cue.blow : 0}`

@@ -14,7 +14,7 @@ import {
 } from '#core/groove'
 import { type Beat, barStarts, beatsOf, swungTick } from '#core/time'
 import { type ClickStroke, clicksOf, countsOf } from './click'
-import type { SectionClock } from './clock'
+import type { PassageClock } from './clock'
 import type { ClickCue, GuideCue, StrokeCue } from './cue'
 import { type PlayedBy, type Passage, type Span, firstTempo, isRamp } from './performance'
 
@@ -25,9 +25,9 @@ export interface LapStroke extends PlacedStroke {
   bar: number
 }
 
-/** What is worked out once of a section, however often it comes round. */
+/** What is worked out once of a passage, however often it comes round. */
 export interface LapGround {
-  section: Passage
+  passage: Passage
   groove: Groove
   beats: Beat[]
   /** Where bars begin, in ticks of the groove; which of them is the first that the span touches, and how many it touches. */
@@ -40,11 +40,11 @@ export interface LapGround {
   cycles: boolean
 }
 
-/** What every lap of a section shares: the parts that are not silent, and the bars and beats its span (in ticks) covers. */
-export function lapGroundOf(section: Passage): LapGround {
-  const { span, parts } = section
-  const played = [...section.groove.parts, ...section.extra].filter(part => parts[part.id] !== 'silent')
-  const groove: Groove = { ...section.groove, parts: played, tempo: firstTempo(section) }
+/** What every lap of a passage shares: the parts that are not silent, and the bars and beats its span (in ticks) covers. */
+export function lapGroundOf(passage: Passage): LapGround {
+  const { span, parts } = passage
+  const played = [...passage.groove.parts, ...passage.extra].filter(part => parts[part.id] !== 'silent')
+  const groove: Groove = { ...passage.groove, parts: played, tempo: firstTempo(passage) }
   const starts = barStarts(groove.bars)
   const barAt = (tick: number) =>
     Math.min(
@@ -53,7 +53,7 @@ export function lapGroundOf(section: Passage): LapGround {
     )
   const firstBar = barAt(span.from)
   return {
-    section,
+    passage,
     groove,
     starts,
     firstBar,
@@ -79,9 +79,9 @@ const lapStroke = (
 ): LapStroke => ({ part, stroke, at, swung, piece, push, closes, by, bar })
 
 /** The strokes of one lap in order of their written places. */
-export function strokesOfLap(ground: LapGround, lap: number, kit: Kit = ground.section.kit): LapStroke[] {
+export function strokesOfLap(ground: LapGround, lap: number, kit: Kit = ground.passage.kit): LapStroke[] {
   const {
-    section: { span, parts },
+    passage: { span, parts },
     groove,
   } = ground
   const strokes: LapStroke[] = []
@@ -93,12 +93,12 @@ export function strokesOfLap(ground: LapGround, lap: number, kit: Kit = ground.s
 }
 
 /**
- * The pick-up that leads into a section which is played from its groove's start: the strokes of the last ticks of its
+ * The pick-up that leads into a passage which is played from its groove's start: the strokes of the last ticks of its
  * bars, their places counted back from the first (negative). Parts may have one of their own where the groove has none.
  */
 export function leadIn(ground: LapGround): LapStroke[] {
   const {
-    section: { span, parts, kit },
+    passage: { span, parts, kit },
     groove,
   } = ground
   const total = ground.starts.at(-1)!
@@ -123,15 +123,15 @@ export function leadIn(ground: LapGround): LapStroke[] {
 }
 
 /** A cue before it is known when its lap begins: seconds and `until` from there, and whether a hat is still open at its end. */
-type StrokeLapCue = Omit<StrokeCue, 'section' | 'lap'> & { open: boolean }
-type ClickLapCue = Omit<ClickCue, 'section' | 'lap'>
-export type LapCue = StrokeLapCue | ClickLapCue | Omit<GuideCue, 'section' | 'lap'>
+type StrokeLapCue = Omit<StrokeCue, 'passage' | 'lap'> & { open: boolean }
+type ClickLapCue = Omit<ClickCue, 'passage' | 'lap'>
+export type LapCue = StrokeLapCue | ClickLapCue | Omit<GuideCue, 'passage' | 'lap'>
 
 /** When a place of a lap sounds, in seconds from the lap's start; `ticks` counts from there too. */
 type LapTime = (ticks: number) => number
 
-/** The time of each place in a lap that begins so many ticks into its section. */
-export function lapTime(clock: SectionClock, startTicks: number): LapTime {
+/** The time of each place in a lap that begins `startTicks` into its passage. */
+export function lapTime(clock: PassageClock, startTicks: number): LapTime {
   const start = clock.secondsAt(startTicks)
   return clock.steady ? clock.secondsAt : ticks => clock.secondsAt(startTicks + ticks) - start
 }
@@ -141,7 +141,7 @@ export function lapTime(clock: SectionClock, startTicks: number): LapTime {
  * begins with. An open hat is closed by the next stroke on the same hats among these; one that none closes is left open.
  */
 export function strokeCues(ground: LapGround, strokes: readonly LapStroke[], from: number, time: LapTime): LapCue[] {
-  const { model } = ground.section
+  const { model } = ground.passage
   const cues: LapCue[] = []
   const open = followHats<StrokeLapCue>()
   for (const { part, stroke, at, swung, piece, push, closes, by, bar } of strokes) {
@@ -200,7 +200,7 @@ function close(cue: StrokeLapCue, seconds: number): void {
 /** The clicks of one lap, or its count where a voice says it; they swing with the groove, so that its off-beats fall where the groove's do. */
 export function clickCues(ground: LapGround, strokes: readonly LapStroke[], time: LapTime): LapCue[] {
   const {
-    section: { span, click },
+    passage: { span, click },
     groove,
     beats,
   } = ground
@@ -227,7 +227,7 @@ export function clickCues(ground: LapGround, strokes: readonly LapStroke[], time
 /** The notes of the lines that are heard in one lap; they swing with the groove, and end with the lap at the latest. */
 export function guideCues(ground: LapGround, time: LapTime): LapCue[] {
   const {
-    section: { span, guides },
+    passage: { span, guides },
     groove,
     beats,
   } = ground
@@ -257,7 +257,7 @@ export function guideCues(ground: LapGround, time: LapTime): LapCue[] {
 export const EARLY = 0.25
 
 /** The most that a cue may sound after its lap's end: a push, and where the span cuts a swung pair in two the rest of it. */
-export function lateOf({ section: { tempo } }: LapGround, clock: SectionClock): number {
+export function lateOf({ passage: { tempo } }: LapGround, clock: PassageClock): number {
   const pair = 5040
   const slowest = isRamp(tempo)
     ? Math.max(pair / clock.ticksAt(1), clock.secondsAt(tempo.over + pair) - clock.secondsAt(tempo.over))

@@ -1,4 +1,4 @@
-import { type SectionClock, clockOf } from './clock'
+import { type PassageClock, clockOf } from './clock'
 import { countIn, sounds } from './click'
 import type { Cue, CuePlace } from './cue'
 import {
@@ -18,12 +18,12 @@ import {
 import type { Performance } from './performance'
 import { mod } from '#core/time'
 
-/** What is worked out once of a section, wherever it comes. */
+/** What is worked out once of a passage, wherever it comes. */
 interface Known {
   /** Its place in the performance. */
-  section: number
+  passage: number
   ground: LapGround
-  clock: SectionClock
+  clock: PassageClock
   times: number
   /** How long it lasts, in seconds; `Infinity` where it never ends. */
   seconds: number
@@ -33,7 +33,7 @@ interface Known {
   leadSeconds: number
 }
 
-/** A section in its place: the how-manieth to be played, and what it begins after. A section that comes again is laid again. */
+/** A passage in its place: the how-manieth to be played, and what it begins after. A passage that comes again is laid again. */
 interface Laid extends Known {
   nth: number
   startTicks: number
@@ -53,21 +53,21 @@ export class CueLine {
   /** Sections as they come one after another, as far as has been asked for. */
   private readonly laid: Laid[] = []
   private readonly longest: { lead: number; late: number }
-  /** Laps worked out, by section and lap; a section whose laps are all alike keeps one. */
+  /** Laps worked out, by passage and lap; a passage whose laps are all alike keeps one. */
   private readonly laps = new Map<string, LapCue[]>()
   /** When the first thing sounds, in seconds, at the latest 0: a count-in, a pick-up or a grace note comes before. */
   readonly begins: number
-  /** When the last section is over, in seconds; `Infinity` where one goes on for ever. */
+  /** When the last passage is over, in seconds; `Infinity` where one goes on for ever. */
   readonly ends: number
 
   constructor(readonly performance: Performance) {
-    this.known = performance.sections.map((section, index): Known => {
-      const ground = lapGroundOf(section)
-      const clock = clockOf(section.tempo)
-      const times = section.times ?? Infinity
+    this.known = performance.passages.map((passage, index): Known => {
+      const ground = lapGroundOf(passage)
+      const clock = clockOf(passage.tempo)
+      const times = passage.times ?? Infinity
       const lead = leadIn(ground)
       return {
-        section: index,
+        passage: index,
         ground,
         clock,
         times,
@@ -85,7 +85,7 @@ export class CueLine {
     this.begins = this.between(-Infinity, EARLY).reduce((first, cue) => Math.min(first, cue.seconds), 0)
   }
 
-  /** The how-manieth section that is played; undefined after the end. */
+  /** The how-manieth passage that is played; undefined after the end. */
   private nth(n: number): Laid | undefined {
     while (this.laid.length <= n) {
       const before = this.laid.at(-1)
@@ -111,7 +111,7 @@ export class CueLine {
     return this.laid[n]
   }
 
-  /** The last section that has begun at a time; before the start the first. */
+  /** The last passage that has begun at a time; before the start the first. */
   private laidAt(seconds: number): Laid {
     while ((this.laid.at(-1)?.startSeconds ?? -Infinity) <= seconds && this.nth(this.laid.length));
     let low = 0
@@ -150,23 +150,23 @@ export class CueLine {
   private placeIn(laid: Laid, seconds: number): CuePlace {
     const { ground, clock } = laid
     const into = clock.ticksAt(seconds - laid.startSeconds)
-    if (into < 0) return { section: 0, lap: 0, bar: Math.floor(into / ground.starts[1]!), tick: into }
+    if (into < 0) return { passage: 0, lap: 0, bar: Math.floor(into / ground.starts[1]!), tick: into }
     const lap = Math.min(laid.times - 1, Math.floor(into / ground.length))
-    const tick = Math.min(ground.length, into - lap * ground.length) + ground.section.span.from
+    const tick = Math.min(ground.length, into - lap * ground.length) + ground.passage.span.from
     const bar = Math.min(
       ground.groove.bars.length - 1,
       ground.starts.findLastIndex(start => start <= tick),
     )
-    return { section: laid.section, lap, bar: laid.startBar + lap * ground.bars + bar - ground.firstBar, tick }
+    return { passage: laid.passage, lap, bar: laid.startBar + lap * ground.bars + bar - ground.firstBar, tick }
   }
 
   /** When a place first sounds, in seconds; a lap or tick that is not there is brought to the nearest that is. */
-  secondsOf({ section, lap, tick }: Omit<CuePlace, 'bar'>): number {
-    return this.secondsIn(this.nth(Math.min(section, this.known.length - 1)) ?? this.laid.at(-1)!, lap, tick)
+  secondsOf({ passage, lap, tick }: Omit<CuePlace, 'bar'>): number {
+    return this.secondsIn(this.nth(Math.min(passage, this.known.length - 1)) ?? this.laid.at(-1)!, lap, tick)
   }
 
   private secondsIn(laid: Laid, lap: number, tick: number): number {
-    const { span } = laid.ground.section
+    const { span } = laid.ground.passage
     const into =
       tick < 0
         ? tick
@@ -183,33 +183,33 @@ export class CueLine {
     const { ground, clock } = laid
     const within = Math.min(bar - laid.startBar, laid.times * ground.bars - 1)
     const lap = Math.floor(within / ground.bars)
-    const tick = Math.max(ground.starts[ground.firstBar + (within % ground.bars)]!, ground.section.span.from)
-    return laid.startSeconds + clock.secondsAt(lap * ground.length + tick - ground.section.span.from)
+    const tick = Math.max(ground.starts[ground.firstBar + (within % ground.bars)]!, ground.passage.span.from)
+    return laid.startSeconds + clock.secondsAt(lap * ground.length + tick - ground.passage.span.from)
   }
 
   /** When the place that another line has at a time sounds in this one: how a performance that is changed goes on. */
   secondsLike(other: CueLine, seconds: number): number {
     const laid = other.laidAt(seconds)
     const { lap, tick } = other.placeIn(laid, seconds)
-    const { id } = laid.ground.section
-    const section = this.known.findIndex(one => one.ground.section.id === id)
-    // The same section the same number of times later: where it has come again, it has here too.
-    const wanted = section < 0 ? laid.nth : section + (laid.nth - laid.section)
+    const { id } = laid.ground.passage
+    const passage = this.known.findIndex(one => one.ground.passage.id === id)
+    // The same passage the same number of times later: where it has come again, it has here too.
+    const wanted = passage < 0 ? laid.nth : passage + (laid.nth - laid.passage)
     const here = this.nth(wanted)
     return this.secondsIn(
-      here && (section < 0 || here.section === section) ? here : (this.nth(Math.max(0, section)) ?? this.laid.at(-1)!),
+      here && (passage < 0 || here.passage === passage) ? here : (this.nth(Math.max(0, passage)) ?? this.laid.at(-1)!),
       lap,
       tick,
     )
   }
 
-  /** What sounds before a section: its pick-up, and before the first the count-in. */
+  /** What sounds before a passage: its pick-up, and before the first the count-in. */
   private addLead(laid: Laid, from: number, to: number, found: Cue[]): void {
     const { ground, clock } = laid
     const add = (cue: LapCue) => this.add(laid, 0, laid.startSeconds, 0, cue, from, to, found)
     if (laid.nth === 0 && from < 0) {
       const bar = ground.starts[1]!
-      const counts = countIn(ground.groove.bars, this.performance.countIn, ground.section.click.voice)
+      const counts = countIn(ground.groove.bars, this.performance.countIn, ground.passage.click.voice)
       counts.forEach(({ at, first, says }, i) => {
         const until = says === undefined ? undefined : clock.secondsAt(counts[i + 1]?.at ?? 0)
         add({
@@ -224,7 +224,7 @@ export class CueLine {
         })
       })
     }
-    // A lead-in is short and its tempo the first of its section: swing may carry it up to the bar line and not beyond.
+    // A lead-in is short and its tempo the first of its passage: swing may carry it up to the bar line and not beyond.
     if (laid.lead.length && from < laid.startSeconds + laid.late)
       strokeCues(ground, laid.lead, 0, clock.secondsAt).forEach(add)
   }
@@ -257,17 +257,17 @@ export class CueLine {
   ): void {
     const seconds = start + cue.seconds
     if (seconds < from || seconds >= to) return
-    const { section } = laid
+    const { passage } = laid
     const bar = laid.startBar + lap * laid.ground.bars + cue.bar
     const at = laid.startTicks + startTicks + cue.at
     const { tick } = cue
     if (cue.kind === 'click') {
-      if (tick < 0 || sounds(laid.ground.section.click.gaps, bar))
+      if (tick < 0 || sounds(laid.ground.passage.click.gaps, bar))
         found.push({
           kind: 'click',
           first: cue.first,
           says: cue.says,
-          section,
+          passage,
           lap,
           bar,
           tick,
@@ -282,7 +282,7 @@ export class CueLine {
         kind: 'guide',
         guide: cue.guide,
         level: cue.level,
-        section,
+        passage,
         lap,
         bar,
         tick,
@@ -293,7 +293,7 @@ export class CueLine {
       return
     }
     const { part, blow, by, limb, pieceId, piece, stroke, level } = cue
-    const { fades } = laid.ground.section
+    const { fades } = laid.ground.passage
     const heard = cue.heard && (tick < 0 || sounds(fades, bar))
     let until = cue.until === undefined ? undefined : start + cue.until
     if (cue.open) {
@@ -311,7 +311,7 @@ export class CueLine {
       piece,
       stroke,
       level,
-      section,
+      passage,
       lap,
       bar,
       tick,
@@ -321,21 +321,21 @@ export class CueLine {
     })
   }
 
-  /** The cues of a lap in order of time, from its own start. The last lap gives way to the next section's pick-up. */
+  /** The cues of a lap in order of time, from its own start. The last lap gives way to the next passage's pick-up. */
   private lapCues(laid: Laid, lap: number): LapCue[] {
     const { ground, clock } = laid
     const next = lap === laid.times - 1 ? this.nth(laid.nth + 1) : undefined
     const gives = next?.lead.length ? next : undefined
     const alike = clock.steady && !ground.cycles && !gives
-    const key = alike ? `${laid.section}` : `${laid.section}/${lap}/${gives?.section ?? ''}`
+    const key = alike ? `${laid.passage}` : `${laid.passage}/${lap}/${gives?.passage ?? ''}`
     const known = this.laps.get(key)
     if (known) return known
     const time = lapTime(clock, lap * ground.length)
     const strokes = gives
-      ? givenWay(strokesOfLap(ground, lap), gives.lead, ground.section.span.to)
+      ? givenWay(strokesOfLap(ground, lap), gives.lead, ground.passage.span.to)
       : strokesOfLap(ground, lap)
     const cues = [
-      ...strokeCues(ground, strokes, ground.section.span.from, time),
+      ...strokeCues(ground, strokes, ground.passage.span.from, time),
       ...clickCues(ground, strokes, time),
       ...guideCues(ground, time),
     ].sort((a, b) => a.seconds - b.seconds)
@@ -366,7 +366,7 @@ export class CueLine {
 const firstOn = (cues: readonly LapCue[], pieceId: string): LapCue | undefined =>
   cues.find(cue => cue.kind === 'stroke' && cue.pieceId === pieceId)
 
-/** Strokes less those of limbs that are already playing what leads into the next section: a limb is in one place. */
+/** Strokes less those of limbs that are already playing what leads into the next passage: a limb is in one place. */
 function givenWay(strokes: readonly LapStroke[], lead: readonly LapStroke[], end: number): LapStroke[] {
   const from = new Map<string, number>()
   for (const { part, at } of lead) from.set(part.limb, Math.min(from.get(part.limb) ?? 0, at))
@@ -375,7 +375,7 @@ function givenWay(strokes: readonly LapStroke[], lead: readonly LapStroke[], end
 
 /**
  * What sounds in a stretch of a performance, in order of time: strokes by single blows, and clicks. `from` and `to` are
- * seconds from the start of the first section, `to` not included; what comes before it (count-in, pick-up) is negative.
+ * seconds from the start of the first passage, `to` not included; what comes before it (count-in, pick-up) is negative.
  *
  * @example cues(passes(groove, kit), 0, 0.5).map(cue => [cue.part, cue.tick, cue.seconds]) // => [['hats', 0, 0], ['bass', 0, 0], ['hats', 2520, 0.3]]
  */

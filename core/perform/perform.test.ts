@@ -32,9 +32,9 @@ const line = (
 ) => makePart({ id, name: id, limb, strokes: rowStrokes(bars, row, { piece, stroke }), ...more })
 const hats = (row: string, more: Partial<Part> = {}) => line('hats', 'RH', 'hi-hat', row, 'hit', more)
 const of = (...parts: Part[]): Groove => ({ ...base, parts })
-const section = (groove: Groove, more: Partial<NewPassage> = {}) => makePassage({ groove, kit: DEFAULT_KIT, ...more })
-const played = (sections: ReturnType<typeof section>[], countIn = 0): Performance => ({
-  sections: sections.map((one, i) => ({ ...one, id: `s${i}` })),
+const passage = (groove: Groove, more: Partial<NewPassage> = {}) => makePassage({ groove, kit: DEFAULT_KIT, ...more })
+const played = (passages: ReturnType<typeof passage>[], countIn = 0): Performance => ({
+  passages: passages.map((one, i) => ({ ...one, id: `s${i}` })),
   countIn,
 })
 const strokes = (list: readonly Cue[]) => list.filter((cue): cue is StrokeCue => cue.kind === 'stroke')
@@ -42,11 +42,11 @@ const near = (seconds: number) => Number(seconds.toFixed(6))
 const times = (performance: Performance, from = -Infinity, to = Infinity) =>
   cues(performance, from, to).map(cue => near(cue.seconds))
 
-describe('one section', () => {
+describe('one passage', () => {
   it('gives exact ticks, exact seconds, and where each is', () => {
     const list = strokes(cues(passes(of(hats('3... .... ..4. ....')), DEFAULT_KIT, 2), 0, 4))
     expect(
-      list.map(cue => [cue.section, cue.lap, cue.bar, cue.part, cue.tick, cue.at, cue.seconds, cue.level]),
+      list.map(cue => [cue.passage, cue.lap, cue.bar, cue.part, cue.tick, cue.at, cue.seconds, cue.level]),
     ).toEqual([
       [0, 0, 0, 'hats', 0, 0, 0, 3],
       [0, 0, 0, 'hats', 12600, 12600, 1.25, 4],
@@ -71,7 +71,7 @@ describe('one section', () => {
           ),
         )
         const got = strokes(
-          cues({ sections: [section(groove, { times: 2, parts: {} })], countIn: 0 }, -Infinity, Infinity),
+          cues({ passages: [passage(groove, { times: 2, parts: {} })], countIn: 0 }, -Infinity, Infinity),
         )
           .filter(cue => cue.tick >= 0) // without what leads in: pick-ups are looked at below
           .map(cue => ({ part: cue.part, at: cue.tick, seconds: near(cue.seconds), level: cue.level }))
@@ -95,8 +95,8 @@ describe('one section', () => {
               ? { from: groove.tempo, to: { ...groove.tempo, bpm: groove.tempo.bpm * 1.5 }, over: 40320 }
               : groove.tempo
             const performance = {
-              sections: [
-                section(
+              passages: [
+                passage(
                   { ...groove, pickUp: { ticks: 1260, repeats: true } },
                   { times: 3, tempo, click: { program: 'off-beats' } },
                 ),
@@ -194,7 +194,7 @@ describe('one section', () => {
     const cast = { bass: 'player', snare: 'silent', foot: 'sung' } as const
     const heard = (model: boolean) =>
       Object.fromEntries(
-        strokes(cues({ sections: [section(groove, { parts: cast, extra: [extra], model })], countIn: 0 }, 0, 2)).map(
+        strokes(cues({ passages: [passage(groove, { parts: cast, extra: [extra], model })], countIn: 0 }, 0, 2)).map(
           cue => [cue.part, [cue.by, cue.heard]],
         ),
       )
@@ -236,9 +236,9 @@ describe('the count-in and the click', () => {
   })
 
   it('goes on counting bars over a seam', () => {
-    const one = section(of(), { times: 3, click: { program: 'first of bar', gaps: { sound: 2, silent: 2 } } })
+    const one = passage(of(), { times: 3, click: { program: 'first of bar', gaps: { sound: 2, silent: 2 } } })
     const list = cues(played([one, one]), 0, 12)
-    expect(list.map(cue => [cue.section, cue.bar, near(cue.seconds)])).toEqual([
+    expect(list.map(cue => [cue.passage, cue.bar, near(cue.seconds)])).toEqual([
       [0, 0, 0],
       [0, 1, 2],
       [1, 4, 8],
@@ -247,21 +247,21 @@ describe('the count-in and the click', () => {
   })
 })
 
-describe('sections in order', () => {
+describe('passages in order', () => {
   it('follow on one another without a gap, each at its own tempo', () => {
-    const slow = section({ ...of(hats('3...')), tempo: { bpm: 60, counts: '1/4' } })
-    const performance = played([section(of(hats('3...')), { times: 2 }), slow])
+    const slow = passage({ ...of(hats('3...')), tempo: { bpm: 60, counts: '1/4' } })
+    const performance = played([passage(of(hats('3...')), { times: 2 }), slow])
     expect(times(performance)).toEqual([0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5, 4, 5, 6, 7])
     const whole = new CueLine(performance)
     expect(whole.ends).toBeCloseTo(8, 12)
-    expect(strokes(whole.between(4, 8))[0]).toMatchObject({ section: 1, lap: 0, bar: 2, tick: 0, at: 40320 })
+    expect(strokes(whole.between(4, 8))[0]).toMatchObject({ passage: 1, lap: 0, bar: 2, tick: 0, at: 40320 })
   })
 
-  it('add up exactly: a section begins where all before it end', { tags: ['law'] }, () => {
+  it('add up exactly: a passage begins where all before it end', { tags: ['law'] }, () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(grooves, fc.integer({ min: 1, max: 5 })), { minLength: 1, maxLength: 5 }), list => {
         const performance = played(
-          list.map(([groove, n]) => section(groove, { times: n, click: { program: 'first of bar' } })),
+          list.map(([groove, n]) => passage(groove, { times: n, click: { program: 'first of bar' } })),
         )
         const whole = new CueLine(performance)
         const exact = list.map(([groove, n]) => n * passSeconds(groove))
@@ -271,15 +271,15 @@ describe('sections in order', () => {
         )
         list.forEach((_, i) => {
           const begins = exact.slice(0, i).reduce((a, b) => a + b, 0)
-          expect(whole.secondsOf({ section: i, lap: 0, tick: 0 })).toBeCloseTo(begins, 9)
-          expect(whole.placeAt(begins + 1e-9)).toMatchObject({ section: i, lap: 0 })
+          expect(whole.secondsOf({ passage: i, lap: 0, tick: 0 })).toBeCloseTo(begins, 9)
+          expect(whole.placeAt(begins + 1e-9)).toMatchObject({ passage: i, lap: 0 })
         })
       }),
       { numRuns: 50 },
     )
   })
 
-  it('close each other’s open hats, the next lap’s, the next section’s, by hand or foot', () => {
+  it('close each other’s open hats, the next lap’s, the next passage’s, by hand or foot', () => {
     const open = of(
       makePart({ id: 'o', name: 'O', limb: 'RH', strokes: [{ at: 17640, piece: 'hi-hat', stroke: 'open', level: 4 }] }),
     )
@@ -288,31 +288,31 @@ describe('sections in order', () => {
       strokes(cues(performance, 0, 60))
         .filter(cue => cue.stroke === 'open')
         .map(cue => cue.until && near(cue.until))
-    // Twice round: the second opening ends the first. Then the foot on 2 of the next section ends that, 2.5 s into 4.
-    expect(until(played([section(open, { times: 2 }), section(foot)]))).toEqual([3.75, 4.5])
-    // A section without hats in between lets them ring through.
+    // Twice round: the second opening ends the first. Then the foot on 2 of the next passage ends that, 2.5 s into 4.
+    expect(until(played([passage(open, { times: 2 }), passage(foot)]))).toEqual([3.75, 4.5])
+    // A passage without hats in between lets them ring through.
     expect(
-      until(played([section(open), section(of(line('b', 'RF', 'bass drum', '4...')), { times: 2 }), section(foot)])),
+      until(played([passage(open), passage(of(line('b', 'RF', 'bass drum', '4...')), { times: 2 }), passage(foot)])),
     ).toEqual([6.5])
     // Nothing after it: it rings out.
-    expect(until(played([section(open)]))).toEqual([undefined])
+    expect(until(played([passage(open)]))).toEqual([undefined])
     // A length that was told ends first, across the seam; one beyond the next stroke does not.
     const told = (openFor: number) => of({ ...open.parts[0]!, strokes: [{ ...open.parts[0]!.strokes[0]!, openFor }] })
-    expect(until(played([section(told(5040)), section(foot)]))).toEqual([2.25])
-    expect(until(played([section(told(20160)), section(foot)]))).toEqual([2.5])
+    expect(until(played([passage(told(5040)), passage(foot)]))).toEqual([2.25])
+    expect(until(played([passage(told(20160)), passage(foot)]))).toEqual([2.5])
     // A foot that nobody plays closes nothing.
-    expect(until(played([section(open), section(foot, { parts: { f: 'silent' } })]))).toEqual([undefined])
+    expect(until(played([passage(open), passage(foot, { parts: { f: 'silent' } })]))).toEqual([undefined])
   })
 
   it('lead into one another with a pick-up; a limb that plays it leaves what it was doing', () => {
     const lead = { ...of(line('snare', 'LH', 'snare', '3... .... .... 3.33')), pickUp: { ticks: 2520, repeats: false } }
     // Alone: & and a of 4 come before the start, and nowhere in the bars.
-    expect(times(played([section(lead)]))).toEqual([-0.25, -0.125, 0, 1.5])
-    // After another section they come at its end, over its hats; its snare there gives way.
+    expect(times(played([passage(lead)]))).toEqual([-0.25, -0.125, 0, 1.5])
+    // After another passage they come at its end, over its hats; its snare there gives way.
     const before = of(hats('.... .... .... 4.4.'), line('snare', 'LH', 'snare', '.... .... .... 5.5.'))
     expect(
-      strokes(cues(played([section(before), section(lead)]), 0, 2.1)).map(cue => [
-        cue.section,
+      strokes(cues(played([passage(before), passage(lead)]), 0, 2.1)).map(cue => [
+        cue.passage,
         cue.limb,
         near(cue.seconds),
         cue.level,
@@ -327,7 +327,7 @@ describe('sections in order', () => {
     ])
     // Played from its second bar, a groove has no lead-in.
     const longer = { ...lead, bars: makeBars(meter(4, 4), 2, 4), pickUp: { ticks: 2520, repeats: true } }
-    expect(times(played([section(longer, { span: { from: 20160, to: 40320 } })]))[0]).toBe(undefined)
+    expect(times(played([passage(longer, { span: { from: 20160, to: 40320 } })]))[0]).toBe(undefined)
   })
 
   it('let one part alone lead in, where the groove has no pick-up for all', () => {
@@ -361,7 +361,7 @@ describe('tempo', () => {
   it('carries swing, laps and the end of a ramp', () => {
     const ramp = { from: { bpm: 60, counts: '1/4' as const }, to: { bpm: 120, counts: '1/4' as const }, over: 20160 }
     const swung = { ...of(hats('3.3.')), feel: { swing: { level: '1/8' as const, share: 2 / 3 }, push: {} } }
-    const list = cues(played([section(swung, { times: 2, tempo: ramp })]), 0, 60)
+    const list = cues(played([passage(swung, { times: 2, tempo: ramp })]), 0, 60)
     const clock = clockOf(ramp)
     expect(list.map(cue => near(cue.seconds))).toEqual(
       [0, 1, 2, 3, 4, 5, 6, 7]
@@ -371,7 +371,7 @@ describe('tempo', () => {
   })
 
   it('counts what it counts', () => {
-    expect(times(played([section(of(hats('3...')), { tempo: { bpm: 120, counts: '1/8' } })]))).toEqual([0, 1, 2, 3])
+    expect(times(played([passage(of(hats('3...')), { tempo: { bpm: 120, counts: '1/8' } })]))).toEqual([0, 1, 2, 3])
     expect(tickSeconds({ bpm: 120, counts: '1/8' }) * 5040).toBe(1)
   })
 })
@@ -379,16 +379,16 @@ describe('tempo', () => {
 describe('places', () => {
   it('are found from times, and times from places', () => {
     const two = { ...of(hats('3...')), bars: makeBars(meter(4, 4), 2, 4) }
-    const whole = new CueLine(played([section(two, { times: 2 }), section(of(hats('3...')), { times: null })], 1))
-    expect(whole.placeAt(-1)).toEqual({ section: 0, lap: 0, bar: -1, tick: -10080 })
-    expect(whole.placeAt(2.5)).toEqual({ section: 0, lap: 0, bar: 1, tick: 25200 })
-    expect(whole.placeAt(5)).toEqual({ section: 0, lap: 1, bar: 2, tick: 10080 })
-    expect(whole.placeAt(11)).toEqual({ section: 1, lap: 1, bar: 5, tick: 10080 })
+    const whole = new CueLine(played([passage(two, { times: 2 }), passage(of(hats('3...')), { times: null })], 1))
+    expect(whole.placeAt(-1)).toEqual({ passage: 0, lap: 0, bar: -1, tick: -10080 })
+    expect(whole.placeAt(2.5)).toEqual({ passage: 0, lap: 0, bar: 1, tick: 25200 })
+    expect(whole.placeAt(5)).toEqual({ passage: 0, lap: 1, bar: 2, tick: 10080 })
+    expect(whole.placeAt(11)).toEqual({ passage: 1, lap: 1, bar: 5, tick: 10080 })
     for (const seconds of [-1.5, 0, 2.5, 7.75, 8, 123.25])
       expect(whole.secondsOf(whole.placeAt(seconds))).toBeCloseTo(seconds, 9)
   })
 
-  it('go on in a performance that was changed: the same place of the same section, at its new time', () => {
+  it('go on in a performance that was changed: the same place of the same passage, at its new time', () => {
     const was = new CueLine(looped({ id: 'a', groove: of(hats('3...')), kit: DEFAULT_KIT }))
     const slower = new CueLine(
       looped({ id: 'a', groove: { ...of(hats('3...')), tempo: { bpm: 60, counts: '1/4' } }, kit: DEFAULT_KIT }),
@@ -400,12 +400,12 @@ describe('places', () => {
     expect(half.placeAt(half.secondsLike(was, 5.75))).toMatchObject({ lap: 2, tick: 7560 }) // beyond its end, it wraps
     const longer = new CueLine(
       played(
-        [section(of()), { ...section(of(hats('3...')), { times: null }) }].map((one, i) => ({
+        [passage(of()), { ...passage(of(hats('3...')), { times: null }) }].map((one, i) => ({
           ...one,
           id: i ? 'a' : 'intro',
         })),
       ),
     )
-    expect(longer.placeAt(longer.secondsLike(was, 5))).toMatchObject({ section: 0 })
+    expect(longer.placeAt(longer.secondsLike(was, 5))).toMatchObject({ passage: 0 })
   })
 })

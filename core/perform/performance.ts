@@ -9,16 +9,16 @@ export { type Span, wholeSpan } from '#core/groove'
 export const PLAYERS = ['machine', 'player', 'silent', 'sung'] as const
 export type PlayedBy = (typeof PLAYERS)[number]
 
-/** A tempo that moves evenly, tick by tick, from one to another over so many ticks of its section, and then stays. */
+/** A tempo that moves evenly, tick by tick, from one to another over `over` ticks of its passage, and then stays. */
 interface Ramp {
   from: Tempo
   to: Tempo
   over: number
 }
 
-/** One entry of a performance: a span of a groove, so many times over. */
+/** One passage of a performance: a span of a groove, once or several times. */
 export interface Passage {
-  /** Unlike that of any other section of the performance; a section changed while it plays keeps it. */
+  /** Unlike that of any other passage of the performance; a passage changed while it plays keeps it. */
   id: string
   groove: Groove
   kit: Kit
@@ -27,7 +27,7 @@ export interface Passage {
   times: number | null
   /** Who plays each part, by its id; one that is not named is the machine's. */
   parts: Readonly<Record<string, PlayedBy>>
-  /** Parts of this section alone, beside the groove's. */
+  /** Parts of this passage alone, beside the groove's. */
   extra: readonly Part[]
   /** The lines above the limbs that are heard, by their ids. */
   guides: readonly string[]
@@ -42,10 +42,10 @@ export interface Passage {
 /** The one thing that is played, rendered, written to a file, or measured against. */
 export interface Performance {
   /** At least one; they follow on one another without a gap. */
-  sections: readonly Passage[]
-  /** Bars counted in before the first section, in its first bar's meter. */
+  passages: readonly Passage[]
+  /** Bars counted in before the first passage, in its first bar's meter. */
   countIn: number
-  /** The section, by its place, that comes after the last, so that it goes on for ever; without it the last is the end. */
+  /** The passage, by its place, that comes after the last, so that it goes on for ever; without it the last is the end. */
   again?: number
 }
 
@@ -56,15 +56,15 @@ export interface Performance {
 export const machinePlays = (groove: Groove, heard: ReadonlySet<string>): Passage['parts'] =>
   Object.fromEntries(groove.parts.map(part => [part.id, heard.has(part.id) ? 'machine' : 'silent']))
 
-/** What a section must be told; all the rest has a usual value. */
+/** What a passage can’t do without; all the rest has a usual value. */
 export type NewPassage = Pick<Passage, 'groove' | 'kit'> & Partial<Passage>
 
 /**
- * A section with the usual values where none are given: all bars once, muted parts silent, no click, the groove's own tempo.
+ * A passage with the usual values where none are given: all bars once, muted parts silent, no click, the groove's own tempo.
  * @example makePassage({ groove, kit }).times // => 1
  */
 export const makePassage = (given: NewPassage): Passage => ({
-  id: 'section',
+  id: 'passage',
   span: wholeSpan(given.groove),
   times: 1,
   parts: Object.fromEntries(given.groove.parts.filter(part => part.muted).map(part => [part.id, 'silent' as const])),
@@ -77,28 +77,28 @@ export const makePassage = (given: NewPassage): Passage => ({
 })
 
 /**
- * One section over and over: what the Bench and its like play.
- * @example looped({ groove, kit }, 1).sections[0].times // => null
+ * One passage over and over: what the Bench and its like play.
+ * @example looped({ groove, kit }, 1).passages[0].times // => null
  */
-export const looped = (section: NewPassage, countIn = 0): Performance => ({
-  sections: [makePassage({ times: null, ...section })],
+export const looped = (passage: NewPassage, countIn = 0): Performance => ({
+  passages: [makePassage({ times: null, ...passage })],
   countIn,
 })
 
 /**
- * A groove so many times through, and then the end: what is rendered or written to a file.
+ * A groove `times` times through, and then the end: what is rendered or written to a file.
  * @example new CueLine(passes(groove, kit, 2)).ends // => 4.8
  */
 export const passes = (groove: Groove, kit: Kit, times = 1): Performance => ({
-  sections: [makePassage({ groove, kit, times })],
+  passages: [makePassage({ groove, kit, times })],
   countIn: 0,
 })
 
-/** Whether a section's tempo changes on its way: `isRamp({ bpm: 96, counts: '1/4' }) // => false`. */
+/** Whether a passage's tempo changes on its way: `isRamp({ bpm: 96, counts: '1/4' }) // => false`. */
 export const isRamp = (tempo: Passage['tempo']): tempo is Ramp => 'over' in tempo
 
 /**
- * The tempo a section begins at.
+ * The tempo a passage begins at.
  * @example firstTempo(makePassage({ groove, kit })) // => { bpm: 100, counts: '1/4' }
  */
 export const firstTempo = ({ tempo }: Pick<Passage, 'tempo'>): Tempo => (isRamp(tempo) ? tempo.from : tempo)

@@ -18,7 +18,7 @@ export interface StepInstant {
   strokes: TimedStroke[]
 }
 
-/** How many instants one step takes: so many, or all to the end of the felt beat or of the bar. */
+/** How many instants one step takes: a number of them, or all to the end of the felt beat or of the bar. */
 export const STRIDES = [1, 2, 3, 'beat', 'bar'] as const
 export type Stride = (typeof STRIDES)[number]
 

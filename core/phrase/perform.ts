@@ -67,7 +67,7 @@ function tailOf(last: Round, kit: Kit, id: string): Played[] {
 /**
  * A phrase as a performance: rounds that are alike as one section so many times, all else by itself. Over and over it comes
  * round to where it is again as it was: fills led afresh have all their takes before that.
- * @example phrasePerformance(phrase, kit).sections.map(section => section.times) // => [4]
+ * @example phrasePerformance(phrase, kit).passages.map(passage => passage.times) // => [4]
  */
 export function phrasePerformance(
   phrase: Phrase,
@@ -104,9 +104,10 @@ export function phrasePerformance(
       else sections.push(section)
     }
   }
-  if (again) return { sections, countIn, again: passes > 1 && landsOnBeginning(phrase, whole) ? goesBackTo : 0 }
+  if (again)
+    return { passages: sections, countIn, again: passes > 1 && landsOnBeginning(phrase, whole) ? goesBackTo : 0 }
   return {
-    sections: to === phraseBars(phrase) ? [...sections, ...tailOf(roundsOf(phrase).at(-1)!, kit, 'tail')] : sections,
+    passages: to === phraseBars(phrase) ? [...sections, ...tailOf(roundsOf(phrase).at(-1)!, kit, 'tail')] : sections,
     countIn,
   }
 }

@@ -81,11 +81,11 @@ function figureSections(stage: Stage, groove: Groove, base: Partial<Passage> & {
 }
 
 /** Sections one after another so many times, or for ever. */
-function round(sections: readonly Passage[], laps: number | null, countIn: number): Performance {
-  if (laps === null) return { sections, countIn, again: 0 }
+function round(passages: readonly Passage[], laps: number | null, countIn: number): Performance {
+  if (laps === null) return { passages, countIn, again: 0 }
   return {
-    sections: Array.from({ length: laps }, (_, lap) =>
-      sections.map(section => ({ ...section, id: `${section.id}-${lap}` })),
+    passages: Array.from({ length: laps }, (_, lap) =>
+      passages.map(passage => ({ ...passage, id: `${passage.id}-${lap}` })),
     ).flat(),
     countIn,
   }
@@ -99,7 +99,7 @@ const faster = (tempo: Passage['tempo'], by: number): Passage['tempo'] =>
 /**
  * A stage as it is played, over and over or so many times through. What the player plays sounds too, to play along with.
  * Undefined for a break, and where what it is made of is not here.
- * @example stagePerformance(stage, material).sections.length // => 1
+ * @example stagePerformance(stage, material).passages.length // => 1
  */
 export function stagePerformance(
   stage: Stage,
@@ -114,7 +114,7 @@ export function stagePerformance(
   switch (stage.subject.kind) {
     case 'groove':
     case 'sticking': {
-      const section = {
+      const passage = {
         id: stage.id,
         groove,
         ...base,
@@ -124,8 +124,8 @@ export function stagePerformance(
         guides: stage.lines,
       }
       return laps === null
-        ? looped(section, stage.countIn)
-        : { sections: [makePassage({ ...section, times: laps })], countIn: stage.countIn }
+        ? looped(passage, stage.countIn)
+        : { passages: [makePassage({ ...passage, times: laps })], countIn: stage.countIn }
     }
     case 'figures':
       return round(figureSections(stage, groove, base), laps, stage.countIn)
@@ -150,15 +150,15 @@ export function stagePerformance(
     case 'phrase': {
       const phrase = material.phrases.get(stage.subject.id)!
       const by = convertTempo(tempo, phrase.tempo.counts).bpm / phrase.tempo.bpm
-      const { sections } = phrasePerformance(phrase, material.kitOf(phrase.kitId), { click })
+      const { passages } = phrasePerformance(phrase, material.kitOf(phrase.kitId), { click })
       return round(
-        sections.map(section => ({
-          ...section,
+        passages.map(passage => ({
+          ...passage,
           click,
           model: true,
           fades: stage.fades,
-          tempo: faster(section.tempo, by),
-          parts: castOf(section.groove, stage),
+          tempo: faster(passage.tempo, by),
+          parts: castOf(passage.groove, stage),
         })),
         laps,
         stage.countIn,
@@ -177,7 +177,7 @@ export function lapOf(stage: Stage, material: Material): Lap {
   const once = stagePerformance(stage, material, { laps: 1 })
   if (!once) return { bars: 1, seconds: 'seconds' in stage.length ? stage.length.seconds : 60 }
   const seconds = new CueLine(once).ends
-  const bars = once.sections.reduce((sum, { groove, span, times }) => {
+  const bars = once.passages.reduce((sum, { groove, span, times }) => {
     const starts = barStarts(groove.bars)
     const touched = starts.filter(
       (start, i) => i < groove.bars.length && start < span.to && starts[i + 1]! > span.from,

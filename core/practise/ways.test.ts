@@ -358,7 +358,7 @@ describe('laws', () => {
           for (const stage of plan.value.stages.filter(one => one.subject.kind !== 'break')) {
             const there = new Set([...groove.parts, ...stage.extra].map(part => part.id))
             expect(Object.keys(stage.parts).every(id => there.has(id))).toBe(true)
-            expect(stagePerformance(stage, materialOf(groove))!.sections).toHaveLength(1)
+            expect(stagePerformance(stage, materialOf(groove))!.passages).toHaveLength(1)
           }
         }),
         { numRuns: 200 },

@@ -37,7 +37,7 @@ describe('the voice of the line above', () => {
       guides: [{ id: 'riff', name: 'Riff', notes: [{ at: 5040, length: 5040, level: 4 }] }],
     })
     const samples = renderPerformance({
-      sections: [makePassage({ groove, kit: DEFAULT_KIT, guides: ['riff'] })],
+      passages: [makePassage({ groove, kit: DEFAULT_KIT, guides: ['riff'] })],
       countIn: 0,
     })
     const first = samples.findIndex(sample => Math.abs(sample) > 0.01) / SAMPLE_RATE

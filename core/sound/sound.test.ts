@@ -231,13 +231,13 @@ describe('a rendered groove', () => {
   it('begins with its count-in and its pick-up, and clicks', () => {
     const lead = { ...groove, pickUp: { ticks: 10080, repeats: true } }
     const samples = renderPerformance({
-      sections: [makePassage({ groove: lead, kit: DEFAULT_KIT, click: { program: 'first of bar' } })],
+      passages: [makePassage({ groove: lead, kit: DEFAULT_KIT, click: { program: 'first of bar' } })],
       countIn: 1,
     })
     // A bar of count-in and a bar, two seconds each, and a second to ring.
     expect(samples.length).toBe(5 * SAMPLE_RATE)
     const bare = renderPerformance({
-      sections: [
+      passages: [
         makePassage({ groove: { ...groove, parts: [] }, kit: DEFAULT_KIT, click: { program: 'first of bar' } }),
       ],
       countIn: 1,
@@ -277,7 +277,7 @@ describe('a rendered groove', () => {
     expect(
       peak(
         renderPerformance({
-          sections: [makePassage({ groove, kit: DEFAULT_KIT, parts: machinePlays(groove, new Set()) })],
+          passages: [makePassage({ groove, kit: DEFAULT_KIT, parts: machinePlays(groove, new Set()) })],
           countIn: 0,
         }),
       ),

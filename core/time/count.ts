@@ -20,7 +20,7 @@ export interface Counting {
  */
 export const barNumber = (bar: number, counting?: Counting): number => counting?.bars?.[bar] ?? bar + 1
 
-/** Whether a player numbers the eighths of a meter on through its felt beats of so many slots. @internal */
+/** Whether a player numbers the eighths of a meter on through its felt beats of `slots` slots. @internal */
 function numberedOn(meter: Meter, slots: number, { dotted = 'usual' }: Counting = NUMBERS): boolean {
   if (!isCompound(meter) || (slots !== 3 && slots !== 6) || dotted === 'beats') return false
   return dotted === 'eighths' || slots === 6 || meter.count < 12

@@ -29,7 +29,7 @@ export interface Slot {
 export const SUBDIVISIONS = [1, 2, 3, 4, 5, 6, 7, 8, 12] as const
 
 /**
- * True when a felt beat of so many ticks can be cut into so many slots of whole ticks.
+ * True when a felt beat of `ticks` ticks can be cut into `slots` slots of whole ticks.
  * @example [divides(5040, 5), divides(5040, 11)] // => [true, false]
  */
 export const divides = (ticks: number, slots: number): boolean => Number.isInteger(ticks / slots)

@@ -33,12 +33,12 @@ function nearestOf(places: readonly number[], at: number): number {
   return i
 }
 
-/** The subdivisions that a felt beat of so many ticks may be read in: `gridsFor(5040) // => [1, 2, 3, 4, 5, 6, 7, 8, 12]`. */
+/** The subdivisions that a felt beat of a length in ticks may be read in: `gridsFor(5040) // => [1, 2, 3, 4, 5, 6, 7, 8, 12]`. */
 export const gridsFor = (length: number): number[] =>
   SUBDIVISIONS.filter(slots => divides(length, slots)).sort((a, b) => a - b)
 
 /**
- * What a grid of so many slots costs for these onsets, where its places sound at `places`; `counts` is how often its price is.
+ * What a grid of `slots` slots costs for these onsets, where its places sound at `places`; `counts` is how often its price is.
  * @example gridCost([0, 1680, 3360], 3, slotsSounding(5040, 3)) // => 0.25
  */
 export function gridCost(onsets: readonly number[], slots: number, places: readonly number[], counts = 1): number {

@@ -59,7 +59,7 @@ export const tickSeconds = (tempo: Tempo): number => 60 / (tempo.bpm * valueTick
 
 /**
  * The tempo tapped by a player: the mean gap of taps (ms, oldest first), in beats a minute, whole.
- * Only the last eight taps count, and a pause of over two seconds begins anew; undefined before two taps.
+ * Only the last eight taps count, and a pause of over two seconds starts the count again; undefined before two taps.
  * @example tappedBpm([0, 500, 1000, 1500]) // => 120
  */
 export function tappedBpm(taps: readonly number[]): number | undefined {

@@ -77,20 +77,20 @@ watch(
     ).catch(() => undefined),
 )
 
-// ---- what sounds: the groove of the section that is playing, where a stage has several ----
+// ---- what sounds: the groove of the passage that is playing, where a stage has several ----
 
-const section = ref(0)
-useRafFn(() => (section.value = player.position()?.section ?? 0))
+const passage = ref(0)
+useRafFn(() => (passage.value = player.position()?.passage ?? 0))
 const shown = computed(() => {
   const playing =
-    phase.value === 'playing' || phase.value === 'counting' ? practice.sounding?.sections[section.value] : undefined
+    phase.value === 'playing' || phase.value === 'counting' ? practice.sounding?.passages[passage.value] : undefined
   return playing && practice.stage && castsLimbs(practice.stage) ? playing.groove : practice.groove
 })
 const figure = computed(() => {
   const subject = practice.stage?.subject
   if (subject?.kind !== 'figures' || !practice.groove) return undefined
   const all = practiceFiguresOf(practice.groove, subject, kits.of(practice.groove.kitId))
-  const at = section.value % all.length
+  const at = passage.value % all.length
   return { ...all[at]!, at, many: all.length }
 })
 /** The groove with the parts of this stage alone, for its lanes. */
