@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT } from '#core/kit'
+import { makeEntry } from '#core/practise'
 import { KINDS } from '.'
-import { readIds, readListed, readStored, readWanted, wantedQuery } from './wire'
+import { readEntryRow, readIds, readListed, readStored, readWanted, wantedQuery } from './wire'
 
 describe('what server and page exchange', () => {
   it.each([
@@ -27,5 +28,11 @@ describe('what server and page exchange', () => {
     expect(readListed('kit')([line])).toEqual([line])
     expect(readListed('kit')([{ ...line, summary: { ...summary, pieces: 'nine' } }])).toBeUndefined()
     expect(readStored()({ revision: 1, store: 's', updatedAt: '', document: {} })).toBeUndefined()
+  })
+
+  it('reads an entry by hand, which has no tempo', () => {
+    const subject = { kind: 'other' as const, id: '', revision: null, title: 'Pad' }
+    const entry = makeEntry({ id: 'e', at: '2026-03-01T18:00:00Z', day: '2026-03-01', subject, stage: '', seconds: 60 })
+    expect(readEntryRow(JSON.parse(JSON.stringify(entry)))).toEqual(JSON.parse(JSON.stringify(entry)))
   })
 })

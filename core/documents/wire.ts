@@ -189,7 +189,13 @@ export const readSession: Read<Session> = fields({ asked: onOff, entered: onOff 
 /** A row of which the server wrote all that it says: it is an object, and has these. */
 const row = <T>(reads: Record<string, Read<unknown>>): Read<T> => fields(reads) as Read<unknown> as Read<T>
 
-export const readEntryRow: Read<LogEntry> = row({ id: text, at: text, day: text, seconds: figure, tempo })
+export const readEntryRow: Read<LogEntry> = row({
+  id: text,
+  at: text,
+  day: text,
+  seconds: figure,
+  tempo: orNull(tempo),
+})
 export const readLogPage: Read<LogPage> = fields({ entries: listOf(readEntryRow), total: figure })
 export const readDue: Read<{ due: Due[] }> = fields({
   due: listOf(row<Due>({ id: text, title: text, last: text, due: text, late: figure, tempo: orNull(tempo) })),
