@@ -91,9 +91,11 @@ test('a climb goes up on solid and a step down on a miss, measured by the simula
   }
   expect(played).toEqual(['280', '290', '280', '290', '300'])
   await phase(page, 'over')
+  // What was begun again is written down too, without a word, where the key came late enough for some of it to have been played.
+  const worded = async () => (await entriesOf(app, 'climbing')).filter(entry => entry.word !== null)
   await expect
     .poll(async () =>
-      (await entriesOf(app, 'climbing')).map(entry => [
+      (await worded()).map(entry => [
         entry.tempo!.bpm,
         entry.word,
         entry.measures?.input,
@@ -107,7 +109,7 @@ test('a climb goes up on solid and a step down on a miss, measured by the simula
       [290, 'missed', 'simulated', 'RH,LH,RF,LF'],
       [280, 'solid', 'simulated', 'RH,LH,RF,LF'],
     ])
-  const climbed = await entriesOf(app, 'climbing')
+  const climbed = await worded()
   // Four bars: the machine’s hats are eighths, 8 a bar.
   const hats = climbed.map(entry => entry.measures!.limbs.find(one => one.limb === 'RH')!)
   expect(hats.map(one => one.strokes + one.missed)).toEqual([32, 32, 32, 32, 32])
