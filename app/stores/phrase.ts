@@ -74,7 +74,7 @@ export const usePhrase = defineStore('phrase', () => {
   const section = computed(() => phrase.value?.sections[chosen.value.round.section])
   const fill = computed(() => fillChosen(rounds.value, chosen.value.round, kit.value))
 
-  /** What is edited is what is shown: grooves that were seen anew come along. */
+  /** What is edited is what is shown: grooves that have changed on the shelf come along. */
   function withSeen(change: PhraseEdit, before: Phrase, now: Phrase): PhraseEdit {
     const set = Object.fromEntries(Object.entries(now.grooves).filter(([key, one]) => before.grooves[key] !== one))
     return Object.keys(set).length ? together('Changed', [{ type: 'grooves', set }, change]) : change

@@ -4,8 +4,8 @@ import { type Result, ok, refuse } from '#core/result'
 import type { KindName, Summaries } from './kinds'
 
 /*
- * What server and page exchange, once: types that the server's answers have, and reads by which the page takes them. It has a door
- * of its own, `#core/documents/wire`, since the table of kinds brings every schema along, and the first page can't wait for those.
+ * What server and page exchange, once: types that the server's answers have, and reads by which the page takes them. It has its
+ * own door, `#core/documents/wire`, since the table of kinds brings every schema along, and the first page can't wait for those.
  */
 
 /** A document as it is kept. A save names the revision it was made from, and the store, since a restored one counts on from an older number. */
@@ -78,7 +78,7 @@ export interface Wanted {
   about?: string
   /** Those in which every one of these words is found. */
   words?: readonly string[]
-  /** At most so many, the newest first. */
+  /** At most this many, the newest first. */
   most?: number
 }
 

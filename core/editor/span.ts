@@ -98,14 +98,14 @@ function rebars(state: EditorState, desk: Desk, made: Result<Edit>, then: number
 /** What is done with the marked span. @internal */
 function withSpan(state: EditorState, event: EditorEvent, desk: Desk, span: Span): EditorStep | undefined {
   const { groove } = desk
-  const copying = { ...state, clip: copied(groove, span) }
+  const copying = () => ({ ...state, clip: copied(groove, span) })
   switch (event.type) {
     case 'fill':
       return fills(state, desk)
     case 'copy':
-      return shows(copying)
+      return shows(copying())
     case 'cut':
-      return makes(copying, desk, cleared(groove, span))
+      return makes(copying(), desk, cleared(groove, span))
     case 'clear':
       return makes(state, desk, cleared(groove, span))
     case 'repeat':
@@ -120,23 +120,18 @@ function withSpan(state: EditorState, event: EditorEvent, desk: Desk, span: Span
   return undefined
 }
 
-function withBars(
-  state: EditorState,
-  event: EditorEvent,
-  { groove, ...desk }: Desk,
-  bar: number,
-): EditorStep | undefined {
-  const whole = { ...desk, groove }
+function withBars(state: EditorState, event: EditorEvent, desk: Desk, bar: number): EditorStep | undefined {
+  const { groove } = desk
   switch (event.type) {
     case 'double bar':
-      return rebars(state, whole, barDoubled(groove, bar), bar + 1)
+      return rebars(state, desk, barDoubled(groove, bar), bar + 1)
     case 'insert bar':
-      return rebars(state, whole, barInserted(groove, bar), bar)
+      return rebars(state, desk, barInserted(groove, bar), bar)
     case 'remove bar':
-      return rebars(state, whole, barRemoved(groove, bar), bar)
+      return rebars(state, desk, barRemoved(groove, bar), bar)
     case 'move bar': {
       const to = mod(bar + event.by, groove.bars.length)
-      return rebars(state, whole, barMoved(groove, bar, to), to)
+      return rebars(state, desk, barMoved(groove, bar, to), to)
     }
   }
   return undefined

@@ -65,7 +65,7 @@ export interface EditorState extends Chosen, Trail<Chosen> {
   brush: Readonly<Partial<Record<Limb, Brush>>>
   /** What was copied last; it may be laid into another groove. */
   clip: Clip | null
-  /** The part last chosen in each limb: whoever comes back to its lane goes on with that one. */
+  /** The part last chosen in each limb: coming back to its lane goes on with that one. */
   lastIn: Readonly<Partial<Record<Limb, string>>>
   /** The part that was chosen before the cursor came onto a stroke of another: walking off, it is chosen again. */
   left: string | null

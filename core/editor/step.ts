@@ -52,6 +52,11 @@ export function stepEditor(state: EditorState, event: EditorEvent, desk: Desk): 
     onSpan(state, event, desk) ??
     withLines(state, event, desk) ??
     (state.cursor.line === null ? onStrokes(state, event, desk) : onLine(state, event, desk)) ??
-    refuses(state, 'That can’t be done on a line above: go to a limb’s lane first.')
+    refuses(
+      state,
+      state.cursor.line === null
+        ? 'That is done on a line above: go to one first.'
+        : 'That can’t be done on a line above: go to a limb’s lane first.',
+    )
   )
 }

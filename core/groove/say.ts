@@ -100,7 +100,7 @@ export function sayPlaces(
       .filter(Boolean)
       .join('; ')
   if (bars.length === 1) return sayList(perBar[0]!)
-  // What most bars have is said once, and then the bars that differ: unless there are so many of them that a list is plainer.
+  // What most bars have is said once, and then the bars that differ: unless a list is plainer because there are many.
   const usual = [...new Set(perBar.flat())].filter(
     word => perBar.filter(said => said.includes(word)).length * 2 > bars.length,
   )

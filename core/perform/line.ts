@@ -33,7 +33,7 @@ interface Known {
   leadSeconds: number
 }
 
-/** A passage in its place: the how-manieth to be played, and what it begins after. A passage that comes again is laid again. */
+/** A passage in its place: by its number in the order played, and what it begins after. A passage that comes again is laid again. */
 interface Laid extends Known {
   nth: number
   startTicks: number
@@ -85,7 +85,7 @@ export class CueLine {
     this.begins = this.between(-Infinity, EARLY).reduce((first, cue) => Math.min(first, cue.seconds), 0)
   }
 
-  /** The how-manieth passage that is played; undefined after the end. */
+  /** The passage that is the `n`-th to be played, from 0; undefined after the end. */
   private nth(n: number): Laid | undefined {
     while (this.laid.length <= n) {
       const before = this.laid.at(-1)

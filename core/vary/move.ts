@@ -58,7 +58,7 @@ export const PROMISES = ['lead', 'backbeat', 'feet', 'linear', 'playable', 'same
 export type PromiseId = (typeof PROMISES)[number]
 
 /**
- * What a move does, for whoever judges by it: it puts things elsewhere on purpose, parts by whole slots; it changes how loud and
+ * What a move does, for the rules that judge by it: it puts things elsewhere on purpose, parts by whole slots; it changes how loud and
  * nothing else; it is named for a change of swing; it takes the lead hand to the snare on purpose.
  */
 export type MoveTrait = 'displaces' | 'by slots' | 'only loudness' | 'changes swing' | 'lead to the snare'

@@ -52,7 +52,7 @@ try {
     /^\/(shelf|today|log)?$/.test(String(useRouter().options.history.state.back ?? '').split('?')[0]!),
   )
   settings.lastGroove = id
-  // Whoever comes back finds what was chosen, and no panel over the lanes.
+  // A player who comes back finds what was chosen, and no panel over the lanes.
   bench.send({ type: 'panel', panel: null })
   if (route.query.lay) await laySticking()
   if (route.query.back) await fetchBack(String(route.query.back))
