@@ -95,12 +95,7 @@ test('a climb goes up on solid and a step down on a miss, measured by the simula
   const worded = async () => (await entriesOf(app, 'climbing')).filter(entry => entry.word !== null)
   await expect
     .poll(async () =>
-      (await worded()).map(entry => [
-        entry.tempo!.bpm,
-        entry.word,
-        entry.measures?.input,
-        entry.limbs.join(),
-      ]),
+      (await worded()).map(entry => [entry.tempo!.bpm, entry.word, entry.measures?.input, entry.limbs.join()]),
     )
     .toEqual([
       [300, 'solid', 'simulated', 'RH,LH,RF,LF'],
