@@ -5,6 +5,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { cpus, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureChromium } from './lib/chromium.mjs'
+import { QUIET_LOOP } from '../test/bench/report.mjs'
 import { ROOT, ensureBuilt, ensureInstalled, giveUp } from './lib/setup.mjs'
 
 ensureInstalled()
@@ -15,28 +16,14 @@ const folder = mkdtempSync(join(tmpdir(), 'bazzet-bench-'))
 const rows = []
 
 // The core's figures come from a vitest run of its own, so that it measures the sources as they are.
-for (const [name, args] of [
-  ['core', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'core']]],
-  ['phrases', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'phrase']]],
-  [
-    'practice',
-    [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'practice']],
-  ],
-  ['formats', [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'formats']]],
-  [
-    'playing in',
-    [join(ROOT, 'node_modules/.bin/vitest'), ['run', '--config', 'test/bench/vitest.config.ts', 'record']],
-  ],
-  ['page', [process.execPath, ['test/bench/page.mjs']]],
-  ['opening', [process.execPath, ['test/bench/formats.mjs']]],
-  ['hands', [process.execPath, ['test/bench/hands.mjs']]],
-  ['phrase', [process.execPath, ['test/bench/phrase.mjs']]],
-  ['sounds', [process.execPath, ['test/bench/record.mjs']]],
-  ['log', [process.execPath, ['test/bench/practice.mjs']]],
-  ['shelf', [process.execPath, ['test/bench/shelf.mjs']]],
+const vitest = ['run', '--config', 'test/bench/vitest.config.ts']
+const inNode = name => [name, join(ROOT, 'node_modules/.bin/vitest'), [...vitest, name]]
+const inPage = name => [name, process.execPath, [`test/bench/${name}.mjs`]]
+for (const [name, command, list] of [
+  ...['core', 'phrase', 'practice', 'formats', 'record'].map(inNode),
+  ...['page', 'formats', 'hands', 'phrase', 'record', 'practice', 'shelf'].map(inPage),
 ]) {
   const file = join(folder, `${name}.json`)
-  const [command, list] = args
   const done = spawnSync(command, list, {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],
@@ -46,8 +33,8 @@ for (const [name, args] of [
   rows.push(...JSON.parse(readFileSync(file, 'utf8')))
 }
 
-const shown = rows.map(row => ({ ...row, met: row.met ? 'met' : 'NOT MET' }))
-const header = ['name', 'figure', 'unit', 'target', 'met']
+const shown = rows.map(row => ({ loops: '', most: '', ...row, met: row.met ? 'met' : 'NOT MET' }))
+const header = ['name', 'figure', 'unit', 'target', 'loops', 'most', 'met']
 const widths = header.map(key => Math.max(key.length, ...shown.map(row => String(row[key]).length)))
 const line = cells => `| ${cells.map((cell, i) => String(cell).padEnd(widths[i])).join(' | ')} |`
 const table = [
@@ -63,9 +50,14 @@ writeFileSync(
   `# Benchmarks
 
 \`npm run bench\` measures these and writes this page. Times on shared machines are noisy: rates are medians, latencies
-95th percentiles, each of one run. The scheduler's times are compared with exact rationals (BigInt), on a simulated
-clock whose pumps come at uneven gaps of 20 to 90 ms; “sounded on time” is the real clock of headless Chromium. The Shelf and
-the save are measured on a database of 2,000 grooves of a hundred strokes.
+95th percentiles, each of one run. What the processor bounds is also given in **loops**: over the time that a fixed loop of
+plain arithmetic and objects (test/bench/report.mjs) took beside it in the same run, in Node or in the page. Its mark
+stands on loops: the target over ${QUIET_LOOP} ms, what the loop takes on the quiet machine that the targets were set on. A row
+without loops is counted, or waits for the disk, a timer or the network.
+
+The scheduler's times are compared with exact rationals (BigInt), on a simulated clock whose pumps come at uneven gaps of
+20 to 90 ms; late events in Chromium are those of its real clock. The Shelf and the save are measured on a database of 2,000
+grooves of a hundred strokes.
 
 Last run: ${about}.
 

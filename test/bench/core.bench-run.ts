@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs'
 import { Bench } from 'tinybench'
 import { expect, it } from 'vitest'
 import { readout } from '#core/analyse'
@@ -9,8 +8,9 @@ import { renderPerformance } from '#core/sound'
 import { NOTE_GROUPS, chainsFor } from '#core/sticking'
 import { Scheduler } from '~/audio/scheduler'
 import { hundredStrokes } from './groove'
+import { Report, loopsHere } from './report.mjs'
 
-const rows: { name: string; figure: number; unit: string; target: string; met: boolean }[] = []
+const report = new Report()
 const SAMPLE = 1 / 44100
 
 /** Exact time of a straight stroke in a lap, as a fraction of seconds: ticks × 60 over bpm × 5040. */
@@ -59,76 +59,61 @@ it('measures the core', async () => {
     line.between(lap * length, (lap + 1) * length)
   })
   bench.add('cues anew', () => void new CueLine(performance_).between(0, length))
+  const before = loopsHere()
   await bench.run()
+  const beside = [...before, ...loopsHere()]
   const rate = (i: number) => {
     const { result } = bench.tasks[i]!
     if (!('throughput' in result)) throw new Error('the measure was not taken')
     return result.throughput.p50
   }
-  rows.push({
-    name: 'timeline() of 4 bars, 4 parts, 100 strokes',
-    figure: Math.round(rate(0)),
-    unit: 'a second',
-    target: 'over 20000',
-    met: rate(0) > 20000,
-  })
-  rows.push({
-    name: 'full readout of the same',
-    figure: Math.round(rate(1)),
-    unit: 'a second',
-    target: 'at least 1000',
-    met: rate(1) >= 1000,
-  })
+  report.rate('timeline() of 4 bars, 4 parts, 100 strokes', rate(0), 'a second', 20_000, beside)
+  report.rate('full readout of the same', rate(1), 'a second', 1000, beside)
 
   // The scheduler of the first release took the time of 2.5 of its timelines to hand a lap over. timeline() is 1.7 times as
   // fast since, measured in turn on one machine, so that it would take 4.2 of today's.
   for (const [i, name, most] of [
     [3, 'a lap of cues', 4.2],
     [4, 'cues worked out anew after an edit, a lap of them', 4.2],
-  ] as const) {
-    const figure = Number((rate(0) / rate(i)).toFixed(2))
-    rows.push({
-      name: `${name}, of the same, in timelines (${Math.round(rate(i))} a second)`,
-      figure,
-      unit: 'timelines',
-      target: `at most ${most}, as the first release`,
-      met: figure <= most,
-    })
-  }
+  ] as const)
+    report.most(
+      `${name}, of the same, in timelines (${Math.round(rate(i))} a second; the first release took as many as the target)`,
+      rate(0) / rate(i),
+      'timelines',
+      most,
+    )
 
-  const milliseconds = Number((1000 / rate(2)).toFixed(1))
-  rows.push({
-    name: `group chains over 32 slots, ${chains().count.toLocaleString('en')} counted, the best 100 listed`,
-    figure: milliseconds,
-    unit: 'ms',
-    target: 'at most 100',
-    met: milliseconds <= 100,
-  })
+  report.took(
+    `group chains over 32 slots, ${chains().count.toLocaleString('en')} counted, the best 100 listed`,
+    1000 / rate(2),
+    100,
+    beside,
+  )
 
   // A minute of it and more, every sound rendered afresh.
   const times_ = Math.ceil(60 / passSeconds(groove))
+  const loops = loopsHere()
   const began = performance.now()
   const samples = renderPerformance(passes(groove, DEFAULT_KIT, times_))
-  const times = Number(((samples.length * SAMPLE * 1000) / (performance.now() - began)).toFixed(0))
-  rows.push({
-    name: `rendering ${Math.round(samples.length * SAMPLE)} s of the same to samples`,
-    figure: times,
-    unit: 'times real time',
-    target: 'at least 50',
-    met: times >= 50,
-  })
+  const times = (samples.length * SAMPLE * 1000) / (performance.now() - began)
+  report.rate(
+    `rendering ${Math.round(samples.length * SAMPLE)} s of the same to samples`,
+    times,
+    'times real time',
+    50,
+    [...loops, ...loopsHere()],
+  )
 
   const straight: Groove = { ...groove, feel: { swing: null, push: {} } }
   for (const bpm of [67, 113, 241]) {
     const { worst, late, handed } = worstError({ ...straight, tempo: { bpm, counts: '1/4' } }, 300)
-    rows.push({
-      name: `scheduled start against exact time, 5 min at ${bpm}, ${handed} strokes`,
-      figure: Number((worst / SAMPLE).toPrecision(2)),
-      unit: 'samples at 44.1 kHz, worst',
-      target: 'at most 1',
-      met: worst <= SAMPLE,
-    })
-    rows.push({ name: `late events, 5 min at ${bpm}`, figure: late, unit: 'events', target: '0', met: late === 0 })
+    report.most(
+      `scheduled start against exact time, 5 min at ${bpm}, ${handed} strokes`,
+      worst / SAMPLE,
+      'samples at 44.1 kHz, worst',
+      1,
+    )
+    report.most(`late events, 5 min at ${bpm}`, late, 'events', 0)
   }
-  writeFileSync(process.env.BENCH_OUT!, JSON.stringify(rows))
+  report.write()
 })

@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs'
 import { strToU8 } from 'fflate'
 import { expect, it } from 'vitest'
 import { type Score, readMusicXml, writeLanesSvg, writeMusicXml, writeWav } from '#core/formats'
@@ -8,18 +7,19 @@ import { type Struck, limbsFor } from '#core/limbs'
 import { passes } from '#core/perform'
 import { renderPerformance } from '#core/sound'
 import { meter } from '#core/time'
+import { Report, loopsHere, percentile } from './report.mjs'
 
-const rows: { name: string; figure: number; unit: string; target: string; met: boolean }[] = []
-const median = (times: number, does: () => void): number => {
+const report = new Report()
+/** Does something so often, and keeps the median. */
+const add = (name: string, times: number, does: () => void, most: number) => {
+  const before = loopsHere()
   const list = Array.from({ length: times }, () => {
     const began = performance.now()
     does()
     return performance.now() - began
   })
-  return list.toSorted((a, b) => a - b)[Math.floor(times / 2)]!
+  report.took(name, percentile(list, 0.5), most, [...before, ...loopsHere()])
 }
-const add = (name: string, ms: number, least: number) =>
-  rows.push({ name, figure: Number(ms.toFixed(1)), unit: 'ms', target: `at most ${least}`, met: ms <= least })
 
 /** Eight bars of sixteenths, some four hundred strokes, like a busy drummer’s. */
 const bars = makeBars(meter(4, 4), 8, 4)
@@ -76,11 +76,11 @@ it('measures formats and limbs', () => {
     }
     add(
       `limbs for 500 strokes at ${bpm}, sixteenths, played round, median`,
-      median(9, () =>
+      9,
+      () =>
         expect(limbsFor(struck, { kit: DEFAULT_KIT, lead: 'right', loop: (8 * 240) / bpm }).limbs.length).toBe(
           struck.length,
         ),
-      ),
       200,
     )
   }
@@ -91,31 +91,34 @@ it('measures formats and limbs', () => {
   let read: Score | undefined
   add(
     'a MusicXML file of 200 bars read, median',
-    median(5, () => {
+    5,
+    () => {
       const score = readMusicXml(long, DEFAULT_KIT)
       if (score.ok) read = score.value
-    }),
+    },
     1000,
   )
   expect(read!.bars.length).toBeGreaterThanOrEqual(200)
   add(
     'lanes of 8 bars as SVG, median',
-    median(9, () => expect(writeLanesSvg(groove, DEFAULT_KIT).length).toBeGreaterThan(5000)),
+    9,
+    () => expect(writeLanesSvg(groove, DEFAULT_KIT).length).toBeGreaterThan(5000),
     100,
   )
   const five = passes({ ...groove, tempo: { bpm: 128, counts: '1/4' } }, DEFAULT_KIT, 20)
   for (const bits of [16, 24] as const) {
+    const before = loopsHere()
     const began = performance.now()
     const file = writeWav(renderPerformance(five), { bits })
     const seconds = (file.length - 44) / (bits / 8) / 44100
     const times = (seconds / (performance.now() - began)) * 1000
-    rows.push({
-      name: `${Math.round(seconds)} s of sound rendered and written in ${bits} bits`,
-      figure: Math.round(times),
-      unit: 'times real time',
-      target: 'over 50',
-      met: times > 50,
-    })
+    report.rate(
+      `${Math.round(seconds)} s of sound rendered and written in ${bits} bits`,
+      times,
+      'times real time',
+      50,
+      [...before, ...loopsHere()],
+    )
   }
-  writeFileSync(process.env.BENCH_OUT!, JSON.stringify(rows))
+  report.write()
 }, 120_000)

@@ -4,9 +4,6 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
-export const percentile = (list, share) =>
-  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]
-
 /** Four bars of sixteenths, a hundred strokes in four parts, written as a stranger would; or eight and four hundred. */
 export function groove(id, bars) {
   const bar = { meter: { count: 4, unit: 4, groups: [1, 1, 1, 1] }, slots: [4, 4, 4, 4] }
@@ -80,7 +77,27 @@ export async function serving(port, grooves, run) {
   }
 }
 
-/** In a page that counts its sounds in `window.handed` as `{ late }`: how many were late, and how many there were, while it stalls for 100 ms twice a second. */
+/**
+ * Keeps in `window.handed` every sound that a page hands to the audio clock: the moment it is handed over, how many ms ahead of its time,
+ * and whether that is past.
+ */
+export const listened = page =>
+  page.addInitScript(() => {
+    window.handed = []
+    const start = AudioBufferSourceNode.prototype.start
+    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
+      const now = this.context.currentTime
+      if (this.buffer && this.buffer.duration > 0.01)
+        window.handed.push({
+          at: performance.now(),
+          ahead: Math.max(0, when - now) * 1000,
+          late: when > 0 && when < now,
+        })
+      return start.call(this, when, ...rest)
+    }
+  })
+
+/** In a page that is listened to: how many were late, and how many there were, while it stalls for 100 ms twice a second. */
 export const lateWhileStalled = (page, ms) =>
   page.evaluate(
     most =>

@@ -1,11 +1,12 @@
 // Measures the built page in headless Chromium.
-import { readFileSync, writeFileSync } from 'node:fs'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { launch } from '../../scripts/lib/browser.mjs'
-import { groove, percentile, serving } from './lib.mjs'
+import { groove, listened, serving } from './lib.mjs'
+import { Report, loopsIn, percentile } from './report.mjs'
 
-const rows = []
+const report = new Report()
 
 /** Two bars, sixty strokes, with roles, as the search for ideas is measured on. */
 function sixty() {
@@ -56,27 +57,21 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
       .waitFor()
     await page.waitForLoadState('networkidle')
     const bytes = scripts.reduce((sum, path) => sum + gzipSync(readFileSync(join('.output/public', path))).length, 0)
-    const kb = Number((bytes / 1024).toFixed(1))
-    rows.push({
-      name: `script on the Shelf before first interaction, ${scripts.length} files`,
-      figure: kb,
-      unit: 'KB gzip',
-      target: 'under 250',
-      met: kb < 250,
-    })
+    report.most(`script on the Shelf before first interaction, ${scripts.length} files`, bytes / 1024, 'KB gzip', 250)
     await page.close()
   }
 
   // From the key going down, as a frame begins, until that frame has been painted with the lanes changed; and until the
   // readout beside them says what is so now.
-  for (const [id, what] of [
-    ['hundred', '4 bars, 100 strokes'],
-    ['four-hundred', '8 bars, 400 strokes'],
+  for (const [id, what, most] of [
+    ['hundred', '4 bars, 100 strokes', 16.7],
+    ['four-hundred', '8 bars, 400 strokes', 8.35],
   ]) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     await page.goto(`${URL_}/bench/${id}`)
     await page.getByRole('application').waitFor()
     await page.getByRole('application').focus()
+    const before = await loopsIn(page)
     const times = await page.evaluate(async () => {
       const lanes = document.querySelector('[role=application]')
       const stick = () => document.querySelector('[data-stick="hat:0"]')?.dataset.level
@@ -128,52 +123,29 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
       }
       return { levels, strokes }
     })
-    const at95 = (list, key) =>
-      Number(
+    const beside = [...before, ...(await loopsIn(page))]
+    for (const [name, list, key, limit] of [
+      [`edit to painted lanes, ${what}, 95th percentile`, times.levels, 'whole', most],
+      [`of that, script: document and drawing updated, ${what}`, times.levels, 'worked', most],
+      [`edit to right readout, ${what}, 95th percentile`, times.strokes, 'read', 50],
+    ])
+      report.took(
+        name,
         percentile(
           list.map(one => one[key]),
           0.95,
-        ).toFixed(1),
+        ),
+        limit,
+        beside,
+        0.95,
       )
-    const whole = at95(times.levels, 'whole')
-    const worked = at95(times.levels, 'worked')
-    const read = at95(times.strokes, 'read')
-    rows.push({
-      name: `edit to painted lanes, ${what}, 95th percentile`,
-      figure: whole,
-      unit: 'ms',
-      target: 'at most 16.7',
-      met: whole <= 16.7,
-    })
-    rows.push({
-      name: `of that, script: document and drawing updated, ${what}`,
-      figure: worked,
-      unit: 'ms',
-      target: 'at most 16.7',
-      met: worked <= 16.7,
-    })
-    rows.push({
-      name: `edit to right readout, ${what}, 95th percentile`,
-      figure: read,
-      unit: 'ms',
-      target: 'at most 50',
-      met: read <= 50,
-    })
     await page.close()
   }
 
   // The real audio clock for twenty seconds: was every sound handed over before its time?
   {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-    await page.addInitScript(() => {
-      window.handed = []
-      const start = AudioBufferSourceNode.prototype.start
-      AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-        if (this.buffer && this.buffer.duration > 0.01 && when > 0)
-          window.handed.push({ when, now: this.context.currentTime })
-        return start.call(this, when, ...rest)
-      }
-    })
+    await listened(page)
     await page.goto(`${URL_}/bench/hundred`)
     await page.getByRole('button', { name: 'Play', exact: true }).click()
     await page.waitForFunction(() => window.handed.length > 20, undefined, { timeout: 60_000 })
@@ -183,14 +155,8 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
       { timeout: 60_000 },
     )
     const handed = await page.evaluate(() => window.handed)
-    const late = handed.filter(one => one.when < one.now).length
-    rows.push({
-      name: `late events, 20 s in Chromium, ${handed.length} sounds`,
-      figure: late,
-      unit: 'events',
-      target: '0',
-      met: late === 0,
-    })
+    const late = handed.filter(one => one.late).length
+    report.most(`late events, 20 s in Chromium, ${handed.length} sounds`, late, 'events', 0)
     await page.close()
   }
   // Ideas on two bars of sixty strokes: made and judged a second in the worker, first cards, and frames meanwhile.
@@ -201,6 +167,7 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
     // As a player who has read the page before pressing.
     await page.waitForLoadState('networkidle')
     await page.waitForTimeout(1500)
+    const before = await loopsIn(page)
     const { first, frames } = await page.evaluate(async () => {
       const button = [...document.querySelectorAll('button')].find(one => one.textContent.includes('Search for ideas'))
       const start = performance.now()
@@ -225,28 +192,12 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
       return { first, frames: frames.slice(1) }
     })
     const rate = Number(await page.locator('[data-progress]').getAttribute('data-rate'))
-    rows.push({
-      name: 'ideas made and judged, 2 bars, 60 strokes, in its worker',
-      figure: rate,
-      unit: 'a second',
-      target: 'at least 20000',
-      met: rate >= 20000,
-    })
-    rows.push({
-      name: 'first ideas on screen',
-      figure: Math.round(first),
-      unit: 'ms',
-      target: 'at most 300',
-      met: first > 0 && first <= 300,
-    })
-    const kept = Number(((frames.filter(time => time < 25).length / frames.length) * 100).toFixed(1))
-    rows.push({
-      name: `frames in time while it searches, of ${frames.length}`,
-      figure: kept,
-      unit: '%',
-      target: 'at least 95',
-      met: kept >= 95,
-    })
+    const beside = [...before, ...(await loopsIn(page))]
+    report.rate('ideas made and judged, 2 bars, 60 strokes, in its worker', rate, 'a second', 20_000, beside)
+    if (!first) throw new Error('no idea came to the screen')
+    report.took('first ideas on screen', first, 300, beside)
+    const kept = (frames.filter(time => time < 25).length / frames.length) * 100
+    report.least(`frames in time while it searches, of ${frames.length}`, kept, '%', 95)
     await page.close()
   }
 
@@ -256,6 +207,7 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
     await page.goto(`${URL_}/vary/sixty`)
     await page.locator('[data-move="displace"]').click()
     await page.locator('[data-move-says]').waitFor()
+    const before = await loopsIn(page)
     const times = await page.evaluate(async () => {
       const says = document.querySelector('[data-move-says]')
       const more = [...document.querySelectorAll('section button')].find(
@@ -280,16 +232,15 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
       return times
     })
     if (times.length < 10) throw new Error(`the preview changed only ${times.length} times`)
-    const figure = Number(percentile(times, 0.95).toFixed(1))
-    rows.push({
-      name: `a move told otherwise, to its painted preview, ${times.length} times, 95th percentile`,
-      figure,
-      unit: 'ms',
-      target: 'at most 16.7',
-      met: figure <= 16.7,
-    })
+    report.took(
+      `a move told otherwise, to its painted preview, ${times.length} times, 95th percentile`,
+      percentile(times, 0.95),
+      16.7,
+      [...before, ...(await loopsIn(page))],
+      0.95,
+    )
     await page.close()
   }
   await browser.close()
-  writeFileSync(process.env.BENCH_OUT, JSON.stringify(rows))
+  report.write()
 })

@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs'
 import { expect, it } from 'vitest'
 import { type Groove, makeBars, makeGroove, makePart } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
@@ -15,9 +14,9 @@ import {
 } from '#core/phrase'
 import { meter } from '#core/time'
 import { AHEAD, Scheduler } from '~/audio/scheduler'
+import { Report, loopsHere, percentile } from './report.mjs'
 
-const rows: { name: string; figure: number; unit: string; target: string; met: boolean }[] = []
-const median = (list: number[]) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)]!
+const report = new Report()
 
 /** Four bars of sixteenths with 250 strokes, another for each number. */
 function dense(n: number): Groove {
@@ -75,19 +74,20 @@ it('measures phrases', () => {
   }
   const strokes = all()
   expect(strokes).toBeGreaterThan(3900)
+  const before = loopsHere()
   const times = Array.from({ length: 120 }, () => {
     const began = performance.now()
     all()
     return performance.now() - began
   }).slice(20)
-  const rate = Math.round(1000 / median(times))
-  rows.push({
-    name: `cues of a phrase of 64 bars, ${strokes} strokes, worked out anew`,
-    figure: rate,
-    unit: 'a second',
-    target: 'over 200',
-    met: rate > 200,
-  })
+  const between = loopsHere()
+  report.rate(
+    `cues of a phrase of 64 bars, ${strokes} strokes, worked out anew`,
+    1000 / percentile(times, 0.5),
+    'a second',
+    200,
+    [...before, ...between],
+  )
 
   const bar = (n: number): Groove => ({
     ...dense(n),
@@ -127,14 +127,10 @@ it('measures phrases', () => {
     expect(fillIdeas({ from: 0, length: 20160, seed }, ground)).toHaveLength(12)
     return performance.now() - began
   }).slice(2)
-  const dozen = Number(median(searched).toFixed(0))
-  rows.push({
-    name: 'a dozen fills for one bar, searched',
-    figure: dozen,
-    unit: 'ms',
-    target: 'at most 300',
-    met: dozen <= 300,
-  })
+  report.took('a dozen fills for one bar, searched, median', percentile(searched, 0.5), 300, [
+    ...between,
+    ...loopsHere(),
+  ])
 
   // Five minutes on a clock that stands still for 100 ms every second, as a page does that is busy, with an edit every two seconds.
   let now = 0
@@ -161,13 +157,11 @@ it('measures phrases', () => {
       )
     scheduler.pump()
   }
-  const { late } = scheduler
-  rows.push({
-    name: `late cues of a phrase, 5 min a second ahead with stalls of 100 ms and an edit every 2 s, ${handed.length} handed over`,
-    figure: late,
-    unit: 'cues',
-    target: '0',
-    met: late === 0,
-  })
-  writeFileSync(process.env.BENCH_OUT!, JSON.stringify(rows))
+  report.most(
+    `late cues of a phrase, 5 min a second ahead with stalls of 100 ms and an edit every 2 s, ${handed.length} handed over`,
+    scheduler.late,
+    'cues',
+    0,
+  )
+  report.write()
 })

@@ -1,11 +1,9 @@
 // Measures the Phrase station in headless Chromium: drawing, an edit, and from the press to the first sound.
-import { writeFileSync } from 'node:fs'
 import { launch } from '../../scripts/lib/browser.mjs'
-import { groove, lateWhileStalled, percentile, serving } from './lib.mjs'
+import { groove, lateWhileStalled, listened, serving } from './lib.mjs'
+import { Report, loopsIn, percentile } from './report.mjs'
 
-const rows = []
-const row = (name, figure, unit, limit) =>
-  rows.push({ name, figure: Number(figure.toFixed(1)), unit, target: `at most ${limit}`, met: figure <= limit })
+const report = new Report()
 
 /** Sixty-four bars, each drawn: eight sections of eight bars, grooves of eight bars and four hundred strokes under other levels. */
 function long() {
@@ -44,19 +42,7 @@ await serving(4179, grooves, async url => {
   const browser = await launch()
   const open = async () => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-    await page.addInitScript(() => {
-      window.handed = []
-      const start = AudioBufferSourceNode.prototype.start
-      AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-        if (this.buffer && this.buffer.duration > 0.01)
-          window.handed.push({
-            at: performance.now(),
-            ahead: Math.max(0, when - this.context.currentTime) * 1000,
-            late: when > 0 && when < this.context.currentTime,
-          })
-        return start.call(this, when, ...rest)
-      }
-    })
+    await listened(page)
     await page.goto(`${url}/phrase/long`)
     await page.locator('[data-bar="63"]').waitFor({ state: 'attached' })
     await page.waitForLoadState('networkidle')
@@ -67,6 +53,7 @@ await serving(4179, grooves, async url => {
   {
     // The map drawn anew: another way to count draws nothing of it, so it is left for the templates and come back to.
     const page = await open()
+    const before = await loopsIn(page)
     const drawn = []
     for (let i = 0; i < 12; i++) {
       await page.getByRole('button', { name: 'Templates' }).click()
@@ -94,7 +81,9 @@ await serving(4179, grooves, async url => {
       )
       if (i > 2) drawn.push(time)
     }
-    row('a phrase of 64 bars, 3,200 strokes, drawn anew, median', percentile(drawn, 0.5), 'ms', 100)
+    const between = await loopsIn(page)
+    const drawing = percentile(drawn, 0.5)
+    report.took('a phrase of 64 bars, 3,200 strokes, drawn anew, median', drawing, 100, [...before, ...between])
 
     const edits = await page.evaluate(async () => {
       const map = document.querySelector('[role=application]')
@@ -117,11 +106,12 @@ await serving(4179, grooves, async url => {
       }
       return times
     })
-    row(
+    report.took(
       'an edit of it, a section once more or once less, to the painted map, 95th percentile',
       percentile(edits, 0.95),
-      'ms',
       16.7,
+      [...between, ...(await loopsIn(page))],
+      0.95,
     )
     await page.close()
   }
@@ -151,7 +141,7 @@ await serving(4179, grooves, async url => {
       await page.waitForTimeout(150)
       times.push(await press())
     }
-    row(
+    report.most(
       'from the press of Play to the first sound of it, sounds ready, 95th percentile',
       percentile(times, 0.95),
       'ms',
@@ -160,9 +150,9 @@ await serving(4179, grooves, async url => {
 
     // Twenty seconds of it with the page stalled for 100 ms twice a second.
     const late = await lateWhileStalled(page, 20_000)
-    row(`late sounds of it, 20 s in Chromium with stalls of 100 ms, ${late[1]} sounds`, late[0], 'sounds', 0)
+    report.most(`late sounds of it, 20 s in Chromium with stalls of 100 ms, ${late[1]} sounds`, late[0], 'sounds', 0)
     await page.close()
   }
   await browser.close()
 })
-writeFileSync(process.env.BENCH_OUT, JSON.stringify(rows))
+report.write()

@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs'
 import { expect, it } from 'vitest'
 import { makeBars, makeGroove, makePart } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
@@ -7,9 +6,9 @@ import { CueLine } from '#core/perform'
 import { type Material, type Stage, beginRun, lapOf, makeStage, stagePerformance, stepRun } from '#core/practise'
 import { meter } from '#core/time'
 import { AHEAD, Scheduler } from '~/audio/scheduler'
+import { Report, loopsHere, percentile } from './report.mjs'
 
-const rows: { name: string; figure: number; unit: string; target: string; met: boolean }[] = []
-const median = (list: number[]) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)]!
+const report = new Report()
 
 /** A bar of eighths with four limbs: twenty strokes. */
 const bars = makeBars(meter(4, 4), 1, 4)
@@ -49,19 +48,16 @@ it('measures practice', () => {
   const asked = askedOf(line, 0, 600)
   expect(asked).toHaveLength(6000)
   const struck = simulate(asked, USUAL_SIMULATED)
+  const before = loopsHere()
   const times = Array.from({ length: 25 }, () => {
     const began = performance.now()
     measure(asked, struck, { input: 'simulated', tells: 'limb', vouched: true, bars: 300 })
     return performance.now() - began
   }).slice(5)
-  const took = Number(median(times).toFixed(1))
-  rows.push({
-    name: 'ten minutes of 6,000 strokes matched and measured',
-    figure: took,
-    unit: 'ms',
-    target: 'at most 50',
-    met: took <= 50,
-  })
+  report.took('ten minutes of 6,000 strokes matched and measured, median', percentile(times, 0.5), 50, [
+    ...before,
+    ...loopsHere(),
+  ])
 
   // Ten minutes of a climb on a clock that stands still for 100 ms every second; the page ticks its run every 100 ms.
   let now = 0
@@ -107,12 +103,6 @@ it('measures practice', () => {
   }
   late += scheduler.late
   expect(clicks).toBeGreaterThan(2000)
-  rows.push({
-    name: `late clicks and strokes in 10 min of a climb with stalls of 100 ms, ${clicks} clicks`,
-    figure: late,
-    unit: 'cues',
-    target: '0',
-    met: late === 0,
-  })
-  writeFileSync(process.env.BENCH_OUT!, JSON.stringify(rows))
+  report.most(`late clicks and strokes in 10 min of a climb with stalls of 100 ms, ${clicks} clicks`, late, 'cues', 0)
+  report.write()
 })

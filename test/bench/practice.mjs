@@ -1,17 +1,9 @@
 // Measures a log of 20,000 entries: each sum on the server, and the page; and clicks of a stage while the page stalls.
-import { writeFileSync } from 'node:fs'
 import { launch } from '../../scripts/lib/browser.mjs'
-import { groove, lateWhileStalled, percentile, serving } from './lib.mjs'
+import { groove, lateWhileStalled, listened, serving } from './lib.mjs'
+import { Report, loopsHere, loopsIn, percentile } from './report.mjs'
 
-const rows = []
-const row = (name, figure, unit, most) =>
-  rows.push({
-    name,
-    figure: Number(figure.toFixed(1)),
-    unit,
-    target: most ? `at most ${most}` : '0',
-    met: figure <= most,
-  })
+const report = new Report()
 const MANY = 20_000
 const GROOVES = 200
 
@@ -98,6 +90,7 @@ await serving(4183, kept, async url => {
     ['a page of it', '/api/log?limit=50'],
     ['what is due', '/api/log/due?today=2026-01-01'],
   ]) {
+    const before = loopsHere()
     const times = []
     for (let i = 0; i < 25; i++) {
       const start = performance.now()
@@ -105,19 +98,25 @@ await serving(4183, kept, async url => {
       if (i >= 5) times.push(performance.now() - start)
     }
     // Eight sums are asked for at once: each has fifty milliseconds.
-    row(`${name}, by its route, median`, percentile(times, 0.5), 'ms', name.startsWith('all') ? 400 : 50)
+    report.took(`${name}, by its route, median`, percentile(times, 0.5), name.startsWith('all') ? 400 : 50, [
+      ...before,
+      ...loopsHere(),
+    ])
   }
   const browser = await launch()
   const times = []
+  const beside = []
   for (let i = 0; i < 6; i++) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     const start = performance.now()
     await page.goto(`${url}/log`, { waitUntil: 'commit' })
     await page.locator('[data-entries] tbody tr').first().waitFor()
     if (i) times.push(performance.now() - start)
+    beside.push(...(await loopsIn(page)))
     await page.close()
   }
-  row('from a page opened with nothing kept to the log of 20,000 entries, median', percentile(times, 0.5), 'ms', 1000)
+  const opened = percentile(times, 0.5)
+  report.took('from a page opened with nothing kept to the log of 20,000 entries, median', opened, 1000, beside)
 
   const plan = {
     format: 'bazzet-plan',
@@ -138,21 +137,13 @@ await serving(4183, kept, async url => {
   }
   if (!(await post('/api/plans', plan)).ok) throw new Error('the plan was refused')
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.addInitScript(() => {
-    window.handed = []
-    const start = AudioBufferSourceNode.prototype.start
-    AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-      if (this.buffer && this.buffer.duration > 0.01)
-        window.handed.push({ late: when > 0 && when < this.context.currentTime })
-      return start.call(this, when, ...rest)
-    }
-  })
+  await listened(page)
   await page.goto(`${url}/practise/long/run`)
   await page.waitForTimeout(1500)
   await page.getByRole('button', { name: 'Space: start' }).click()
   await page.locator('[data-phase="playing"]').waitFor()
   const late = await lateWhileStalled(page, 30_000)
-  row(`late sounds of a stage, 30 s in Chromium with stalls of 100 ms, ${late[1]} sounds`, late[0], 'sounds', 0)
+  report.most(`late sounds of a stage, 30 s in Chromium with stalls of 100 ms, ${late[1]} sounds`, late[0], 'sounds', 0)
   await browser.close()
 })
-writeFileSync(process.env.BENCH_OUT, JSON.stringify(rows))
+report.write()

@@ -1,25 +1,15 @@
 // Measures playing in and the sounds: a key to its sound, a set of sounds made ready, and recording while the page stalls.
-import { writeFileSync } from 'node:fs'
 import { launch } from '../../scripts/lib/browser.mjs'
-import { groove, lateWhileStalled, percentile, serving } from './lib.mjs'
+import { groove, lateWhileStalled, listened, serving } from './lib.mjs'
+import { Report, percentile } from './report.mjs'
 
-const rows = []
-const row = (name, figure, unit, target, met) =>
-  rows.push({ name, figure: Number(figure.toFixed(1)), unit, target, met })
+const report = new Report()
 
 await serving(4184, [groove('drum', 4)], async url => {
   const browser = await launch()
   const prepared = async context => {
     const page = await context.newPage()
-    await page.addInitScript(() => {
-      window.handed = []
-      const start = AudioBufferSourceNode.prototype.start
-      AudioBufferSourceNode.prototype.start = function (when = 0, ...rest) {
-        if (this.buffer && this.buffer.duration > 0.01)
-          window.handed.push({ at: performance.now(), late: when > 0 && when < this.context.currentTime })
-        return start.call(this, when, ...rest)
-      }
-    })
+    await listened(page)
     return page
   }
   /** From the press of Play, as soon as there is one, to the first sound handed over: all that the groove uses is rendered by then. */
@@ -63,20 +53,11 @@ await serving(4184, [groove('drum', 4)], async url => {
     }
     await context.close()
   }
-  row(
-    'the sounds of a groove ready from the press of Play, nothing fetched before, median of 6',
-    percentile(cold, 0.5),
-    'ms',
-    'at most 1000',
-    percentile(cold, 0.5) <= 1000,
-  )
-  row(
-    'the same a second after the page was opened, from the browser’s cache, median of 6',
-    percentile(again, 0.5),
-    'ms',
-    'at most 200',
-    percentile(again, 0.5) <= 200,
-  )
+  for (const [name, times, most] of [
+    ['the sounds of a groove ready from the press of Play, nothing fetched before, median of 6', cold, 1000],
+    ['the same a second after the page was opened, from the browser’s cache, median of 6', again, 200],
+  ])
+    report.most(name, percentile(times, 0.5), 'ms', most)
 
   const page = await prepared(await browser.newContext({ viewport: { width: 1280, height: 800 } }))
   await firstPlay(page)
@@ -106,21 +87,15 @@ await serving(4184, [groove('drum', 4)], async url => {
     )
     await page.waitForTimeout(70)
   }
-  row(
+  const heard = percentile(keys, 0.95)
+  report.most(
     'a key of playing in to its sound handed over, 60 times while it records, 95th percentile',
-    percentile(keys, 0.95),
+    heard,
     'ms',
-    'under 20',
-    percentile(keys, 0.95) < 20,
+    20,
   )
-  const late = await lateWhileStalled(page, 30_000)
-  row(
-    `late sounds while it records, 30 s in Chromium with stalls of 100 ms, ${late[1]} sounds`,
-    late[0],
-    'sounds',
-    '0',
-    late[0] === 0,
-  )
+  const [late, all] = await lateWhileStalled(page, 30_000)
+  report.most(`late sounds while it records, 30 s in Chromium with stalls of 100 ms, ${all} sounds`, late, 'sounds', 0)
   await browser.close()
 })
-writeFileSync(process.env.BENCH_OUT, JSON.stringify(rows))
+report.write()

@@ -1,11 +1,12 @@
 // Measures what must stay quick as it grows: a Shelf of two thousand grooves, and a save.
 import { spawn } from 'node:child_process'
 import { Agent, request } from 'node:http'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sqlite3 from 'sqlite3'
 import { launch } from '../../scripts/lib/browser.mjs'
+import { Report, loopsIn, percentile } from './report.mjs'
 
 const PORT = 4179
 const URL_ = `http://127.0.0.1:${PORT}`
@@ -15,9 +16,7 @@ const server = spawn(process.execPath, ['.output/server/index.mjs'], {
   stdio: 'ignore',
   env: { ...process.env, HOST: '127.0.0.1', PORT: String(PORT), BAZZET_DB: join(folder, 'shelf.db'), BAZZET_DEMO: '' },
 })
-const rows = []
-const percentile = (list, share) =>
-  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))]
+const report = new Report()
 const ms = value => Number(value.toFixed(1))
 
 /** Two bars of sixteenths, a hundred strokes, as a player might have them; the words are made up from the number. */
@@ -103,19 +102,20 @@ async function saves() {
     }
   }
   await new Promise(done => bare.close(done))
-  const over = ms(percentile(routed, 0.95) - percentile(driven, 0.95))
-  rows.push({
-    name: `a save by its route above a bare transaction, both on the disk (FULL), 95th percentiles (${ms(percentile(routed, 0.95))} and ${ms(percentile(driven, 0.95))}; medians ${ms(percentile(routed, 0.5))} and ${ms(percentile(driven, 0.5))})`,
-    figure: over,
-    unit: 'ms',
-    target: 'at most 5',
-    met: over <= 5,
-  })
+  const at = list => [0.95, 0.5].map(share => ms(percentile(list, share)))
+  const [[slow, usual], [bareSlow, bareUsual]] = [at(routed), at(driven)]
+  report.most(
+    `a save by its route above a bare transaction, both on the disk (FULL), 95th percentiles (${slow} and ${bareSlow}; medians ${usual} and ${bareUsual})`,
+    slow - bareSlow,
+    'ms',
+    5,
+  )
 }
 
 /** From a page opened with nothing kept until the first cards stand there with their lanes. */
 async function firstCards(browser) {
   const times = []
+  const beside = []
   for (let i = 0; i < 12; i++) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
     const page = await context.newPage()
@@ -131,16 +131,17 @@ async function firstCards(browser) {
     await page.waitForFunction(() => window.firstCards)
     // The first page of all finds the server cold too, and counts like the others.
     times.push(await page.evaluate(() => window.firstCards))
+    beside.push(...(await loopsIn(page)))
     await context.close()
   }
-  const figure = Math.round(percentile(times, 0.95))
-  rows.push({
-    name: `first cards of ${MANY} grooves with their lanes, from a cold page, 95th percentile of ${times.length} (median ${Math.round(percentile(times, 0.5))})`,
-    figure,
-    unit: 'ms',
-    target: 'under 500',
-    met: figure < 500,
-  })
+  const half = Math.round(percentile(times, 0.5))
+  report.took(
+    `first cards of ${MANY} grooves with their lanes, from a cold page, 95th percentile of ${times.length} (median ${half})`,
+    percentile(times, 0.95),
+    500,
+    beside,
+    0.95,
+  )
 }
 
 /** Typing in the field until the list it leaves has been painted; then the heap while all of it is scrolled through. */
@@ -149,6 +150,7 @@ async function typingAndScrolling(browser) {
   await page.goto(`${URL_}/shelf`)
   await page.locator('article svg[role=img]').first().waitFor()
   await page.waitForLoadState('networkidle')
+  const before = await loopsIn(page)
   const times = await page.evaluate(async () => {
     const field = document.querySelector('input[aria-label="Find a groove"]')
     const write = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set
@@ -177,14 +179,13 @@ async function typingAndScrolling(browser) {
     return times
   })
   if (times.length < 20) throw new Error(`the list changed only ${times.length} times`)
-  const typed = ms(percentile(times, 0.95))
-  rows.push({
-    name: `typing to the filtered list painted, ${MANY} grooves, ${times.length} times, 95th percentile`,
-    figure: typed,
-    unit: 'ms',
-    target: 'under 50',
-    met: typed < 50,
-  })
+  report.took(
+    `typing to the filtered list painted, ${MANY} grooves, ${times.length} times, 95th percentile`,
+    percentile(times, 0.95),
+    50,
+    [...before, ...(await loopsIn(page))],
+    0.95,
+  )
 
   const session = await page.context().newCDPSession(page)
   const heap = async () => {
@@ -204,22 +205,13 @@ async function typingAndScrolling(browser) {
   const first = await heap()
   for (let i = 0; i < 3; i++) await scroll()
   const then = await heap()
-  const most = ms(Math.max(first, then))
-  rows.push({
-    name: `heap of the Shelf of ${MANY} grooves, once all has been scrolled through`,
-    figure: most,
-    unit: 'MB',
-    target: 'under 80',
-    met: most < 80,
-  })
-  const grown = ms(then - first)
-  rows.push({
-    name: 'what it grows by when all is scrolled through three times more',
-    figure: grown,
-    unit: 'MB',
-    target: 'at most 4',
-    met: grown <= 4,
-  })
+  report.most(
+    `heap of the Shelf of ${MANY} grooves, once all has been scrolled through`,
+    Math.max(first, then),
+    'MB',
+    80,
+  )
+  report.most('what it grows by when all is scrolled through three times more', then - first, 'MB', 4)
   await page.close()
 }
 
@@ -240,7 +232,7 @@ try {
   await firstCards(browser)
   await typingAndScrolling(browser)
   await browser.close()
-  writeFileSync(process.env.BENCH_OUT, JSON.stringify(rows))
+  report.write()
 } finally {
   server.kill()
   rmSync(folder, { recursive: true, force: true })
