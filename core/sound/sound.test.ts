@@ -106,6 +106,13 @@ describe('the kit', () => {
     const loudest = (samples: Float32Array) =>
       samples.findIndex(sample => Math.abs(sample) > 0.9 * peak(samples)) / SAMPLE_RATE
     expect(loudest(plain('snare', 'sweep'))).toBeGreaterThan(0.01)
+    const power = (from: number) =>
+      plain('snare', 'sweep')
+        .slice(from * SAMPLE_RATE, (from + 0.01) * SAMPLE_RATE)
+        .reduce((sum, sample) => sum + sample ** 2, 0)
+    // By hand: a quarter of a sine over 50 ms has a thirtieth of the power in its first 10 ms that it has in its last; the noise under it
+    // loses three quarters of its own meanwhile.
+    expect(power(0)).toBeLessThan(power(0.04) / 5)
     expect(loudest(plain('snare', 'tap'))).toBeLessThan(0.01)
   })
 })

@@ -242,6 +242,15 @@ describe('style fit', () => {
         .map(fit => fit.says),
     ).toEqual([says])
   })
+
+  it('written twice as long is counted twice as fast', () => {
+    const halved = { ...rock, meter: meter(2, 4), writings: [{ meter: meter(4, 4), times: 2 }] }
+    const tempo = (bpm: number) =>
+      fitsStyle({ ...groove, tempo: { bpm, counts: '1/4' } }, halved).find(fit => fit.says.startsWith('quarter'))
+    expect(tempo(320)).toMatchObject({ holds: true, says: 'quarter = 320, within 140 to 320' })
+    expect(tempo(321)).toMatchObject({ holds: false, says: 'quarter = 321, outside 140 to 320' })
+    expect(tempo(139)).toMatchObject({ holds: false })
+  })
 })
 
 describe('a style is laid by time', () => {

@@ -26,6 +26,7 @@ export interface Slot {
   length: number
 }
 
+/** Slots that a felt beat may be cut into, the coarsest first. */
 export const SUBDIVISIONS = [1, 2, 3, 4, 5, 6, 7, 8, 12] as const
 
 /**

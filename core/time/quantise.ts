@@ -34,8 +34,7 @@ function nearestOf(places: readonly number[], at: number): number {
 }
 
 /** The subdivisions that a felt beat of a length in ticks may be read in: `gridsFor(5040) // => [1, 2, 3, 4, 5, 6, 7, 8, 12]`. */
-export const gridsFor = (length: number): number[] =>
-  SUBDIVISIONS.filter(slots => divides(length, slots)).sort((a, b) => a - b)
+export const gridsFor = (length: number): number[] => SUBDIVISIONS.filter(slots => divides(length, slots))
 
 /**
  * What a grid of `slots` slots costs for these onsets, where its places sound at `places`; `counts` is how often its price is.

@@ -1,11 +1,13 @@
 /** @module-tag long */
 import { describe, expect, it } from 'vitest'
 import { compare, readout } from '#core/analyse'
-import { type Groove, backbeatTicks, makeBars, makeGroove } from '#core/groove'
+import { type Groove, backbeatTicks, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { DEFAULT_KIT, isHand, pieceOf } from '#core/kit'
 import { candidatesFor, fitsStyle, partFrom, styleOf } from '#core/style'
 import { type Idea, IdeaSearch, type IdeaWish, TASTE } from '.'
-import { rulesFor } from './taste'
+import { meter } from '#core/time'
+import { type Trial, rulesFor } from './taste'
+import { Seen } from './taste-seen'
 import { strokeCount } from './promises'
 
 const STYLES = [
@@ -204,6 +206,22 @@ describe('the rules of taste', () => {
       ideas.filter(({ steps }) => steps.every(step => ['role-level', 'swell'].includes(step.move))).length
     expect(louder(found(home, 1, 60, { groups: ['dynamics'] }))).toBe(0)
     expect(louder(found(home, 1, 60, { groups: ['dynamics'], off: ['only-levels'] }))).toBeGreaterThan(0)
+  })
+
+  it('hear comping that moves where no two bars are alike, and were before', () => {
+    const { holds } = TASTE.find(rule => rule.id === 'comping-moves')!
+    const comped = (...rows: string[]) => {
+      const bars = makeBars(meter(4, 4), rows.length, 4)
+      const strokes = rowStrokes(bars, rows.join(''), { piece: 'snare' })
+      const part = makePart({ id: 'c', name: 'C', role: 'comping', limb: 'LH', strokes })
+      return new Seen(makeGroove({ id: 'g', title: 'G', bars, parts: [part] }), DEFAULT_KIT)
+    }
+    const [one, other] = ['2...............', '..2.............']
+    const moves = (home: string[], now: string[]) => holds({ home: comped(...home), now: comped(...now) } as Trial)
+    expect(moves([one, one], [one, other])).toBe(true)
+    expect(moves([one, one, one], [one, other, one])).toBe(false)
+    expect(moves([one, other], [other, one])).toBe(false)
+    expect(moves([one], [other])).toBe(false)
   })
 
   it('say what speaks for an idea only where it is so', () => {
