@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { NuxtError } from '#app'
 
-/** What stands in the frame where a page went wrong. */
+/** What is in the frame where a page went wrong. */
 defineProps<{ error: NuxtError }>()
 const back = () => clearError({ redirect: '/shelf' })
 const again = () => reloadNuxtApp({ force: true })

@@ -36,7 +36,7 @@ export const REMEMBERED = {
   sticking: 1,
   'styles-used': 1,
   'taste-off': 1,
-  /** Documents that wait for the server, each under a name of its own: see documents/drafts.ts. */
+  /** Documents that wait for the server, each under its own name: see documents/drafts.ts. */
   draft: 1,
 } as const
 type RememberedName = keyof typeof REMEMBERED

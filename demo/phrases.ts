@@ -17,7 +17,7 @@ import {
 } from '#core/phrase'
 import { barStarts } from '#core/time'
 
-/** A fill over the end of a groove’s round: so many ticks, or whole bars. */
+/** A fill over the end of a groove’s round: that many ticks, or whole bars. */
 function fillOver(
   groove: Groove,
   bars: number,

@@ -37,7 +37,7 @@ export function demoPlans(grooves: readonly Groove[]): Plan[] {
 const DAY = 24 * 60 * 60 * 1000
 const dayOf = (at: Date): string => new Intl.DateTimeFormat('sv-SE').format(at)
 const WEEKS = 10
-/** Stages are measured now and then, over so many seconds of them. */
+/** Stages are measured now and then, over that many seconds of them. */
 const MEASURED = 48
 
 /** What the simulated drummer would have been measured at, as they were so far along (0 to 1): the left foot comes home in time. */

@@ -82,7 +82,7 @@ const sources = ROOTS.flatMap(root =>
   readdirSync(root, { recursive: true }).map(name => join(root, String(name))),
 ).filter(name => /\.(ts|vue)$/.test(name) && !name.endsWith('.test.ts'))
 
-/** The script of a file: all of a .ts, what stands in the script of a .vue. */
+/** The script of a file: all of a .ts, what is in the script of a .vue. */
 const script = (file: string) => {
   const text = readFileSync(file, 'utf8')
   return file.endsWith('.vue') ? (text.match(/<script[^>]*>([\s\S]*?)<\/script>/)?.[1] ?? '') : text

@@ -80,7 +80,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
   }
 
   const nothing = () => undefined
-  /** The time of a sound that has none of its own: what the clock says may be a block behind by the time the sound is handed over. */
+  /** The time of a sound that has none: what the clock says may be a block behind by the time the sound is handed over. */
   const AT_ONCE = 0
   /** Sounds a buffer at a time; answers a way to take it back. */
   const play = (

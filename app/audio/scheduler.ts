@@ -7,17 +7,17 @@ export interface Output {
 
 /**
  * How far ahead sounds are handed over, in seconds: at the Bench, where each edit has this much to take back and hand over
- * anew, and where nothing is edited. Far enough that a page may stall for 100 ms on a machine that is busy besides.
+ * again, and where nothing is edited. Far enough that a page may stall for 100 ms on a machine that is busy besides.
  */
 export const AHEAD = { bench: 0.4, away: 1 } as const
 
-/** A page that leaves more than this share of what is ahead between two pumps is given as much again, up to so many seconds. */
+/** A page that leaves more than this share of what is ahead between two pumps is given as much again, up to a limit in seconds. */
 const STALLED = 0.5
 const MOST_AHEAD = 2
 
 /** What will sound within this time cannot be taken back any more. */
 const SETTLED = 0.03
-/** An edit that is worked out too slowly is worked out anew from a later place, so often at most; most of it is known by then. */
+/** An edit that is worked out too slowly is worked out again from a later place, so often at most; most of it is known by then. */
 const TRIES = 4
 
 interface Handed {
@@ -55,7 +55,7 @@ export class Scheduler {
   }
 
   /**
-   * Begins so that the first thing that sounds (a count-in, a pick-up, a grace note), or else a bar further on, does so in so many
+   * Begins so that the first thing that sounds (a count-in, a pick-up, a grace note), or else a bar further on, does so in that many
    * seconds, counted from when all that is handed over at once is worked out.
    */
   start(performance: Performance, lead: number, ahead: number = AHEAD.bench, fromBar = 0): void {

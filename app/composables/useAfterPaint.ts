@@ -10,7 +10,7 @@ export const afterPaint = (): Promise<void> =>
   )
 
 /**
- * The same value, a moment later: once the frame that shows a change has been painted, or so many frames. What a player
+ * The same value, a moment later: once the frame that shows a change has been painted, or that many frames. What a player
  * looks at while playing is drawn at once; what is read about it follows a frame later, and the controls around it, which
  * nobody reads in that moment, later still.
  */

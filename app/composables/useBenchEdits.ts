@@ -77,7 +77,7 @@ export function useBenchEdits() {
   }
 
   /**
-   * Keeps what an edit comes to as a groove of its own that remembers this one, and goes there. Without an edit what stands here is kept, and
+   * Keeps what an edit comes to as a separate groove that remembers this one, and goes there. Without an edit what is here is kept, and
    * the groove here is given back as it was opened: else both would be alike.
    */
   async function keep(change: Edit | undefined, made: MoveMade[]) {

@@ -3,7 +3,7 @@ import type { Answer, Question } from '#core/sticking'
 import { plain, remoteWorker } from '../workers/remote'
 import type { StickingWorker } from '../workers/sticking.worker'
 
-/** The solver’s answer to the question as it stands, worked out in a worker; a question that is overtaken is cut off. */
+/** The solver’s answer to the question as it is now, worked out in a worker; a question that is overtaken is cut off. */
 export function useChains(question: Ref<Question>) {
   const answer = shallowRef<Answer>()
   const working = ref(false)

@@ -46,7 +46,7 @@ export function useChartLook() {
     grid: { borderColor: colours.value.line },
     legend: { position: 'top', horizontalAlign: 'left' },
   }))
-  /** A shape of its own for each limb, since colour is never the only sign. */
+  /** Its own shape for each limb, since colour is never the only sign. */
   const SHAPES = ['circle', 'square', 'triangle', 'diamond'] as const
   const shapeOf = (limb: Limb) => SHAPES[LIMBS.indexOf(limb)]!
   return { look, colours, colourOf, shapeOf }

@@ -89,7 +89,7 @@ export function useExport() {
     return wrap<RenderWorker>(own).wav(plain(performance), wish, bank, tell)
   }
 
-  /** The performance that is rendered: a groove so many times, or the phrase, with a click and its count-in where they are wanted. */
+  /** The performance that is rendered: a groove a number of times, or the phrase, with a click and its count-in where they are wanted. */
   async function sounding(leaving: Leaving, { times, click }: ExportWish['wav']): Promise<Performance> {
     const { makePassage } = await import('#core/perform')
     const clicking = click

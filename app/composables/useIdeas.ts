@@ -8,7 +8,7 @@ import { plain, remoteWorker } from '../workers/remote'
 /** Candidates in all, and how many at a time. */
 export const IDEAS_TRIED = 60_000
 const AT_A_TIME = 2500
-/** After how many candidates the list is told anew, and how long it is: the first at once, be they few; more as there is more to choose from. */
+/** After how many candidates the list is sent again, and how long it is: the first at once, be they few; more as there is more to choose from. */
 const TOLD: readonly { at: number; listed: number }[] = [
   { at: 300, listed: 6 },
   { at: 7800, listed: 12 },

@@ -3,7 +3,7 @@ import { type Ref, watch } from 'vue'
 import type { Geometry, SlotPlace } from '#core/notation'
 import { usePlayer } from '../stores/player'
 
-/** Lanes wider than their frame turn to the bar that sounds. Once the player takes them in hand they stay, until it plays anew. */
+/** Lanes wider than their frame turn to the bar that sounds. Once the player takes them in hand they stay, until it plays again. */
 export function useInSight(frame: Ref<HTMLElement | undefined>, geometry: Ref<Geometry>) {
   const player = usePlayer()
   let held = false

@@ -6,7 +6,7 @@ import { newId } from '../documents/ids'
 import { useBench } from '../stores/bench'
 import { useDrummer } from '../stores/drummer'
 
-/** Keeps what the open groove was changed into as a groove of its own that remembers it; what waits to be saved is sent first. */
+/** Keeps what the open groove was changed into as a separate groove that remembers it; what waits to be saved is sent first. */
 export function useKeep() {
   const bench = useBench()
   const drummer = useDrummer()

@@ -47,7 +47,7 @@ export function useKeeping() {
 
   async function stretches(list: readonly Stretch[]) {
     if (list.length === 1) return keep({ ...list[0]!.made.groove, id: newId(), title: list[0]!.title })
-    // The first of a song stands first on the Shelf, which shows the newest first.
+    // The first of a song comes first on the Shelf, which shows the newest first.
     for (const one of list.toReversed()) await api.grooves.create({ ...one.made.groove, id: newId(), title: one.title })
     toast.add({ title: `${list.length} grooves are on the Shelf.` })
     await navigateTo('/shelf')

@@ -10,7 +10,7 @@ export function useNewGroove() {
     try {
       await api.grooves.create(groove)
     } catch (error) {
-      // A groove opened twice stands beside the first, under an id of its own.
+      // A groove opened twice is beside the first, under its own id.
       if (!(error instanceof ApiProblem) || error.status !== 409)
         return void toast.add({
           title: `“${groove.title}” was not kept`,

@@ -2,8 +2,8 @@ import { useRafFn } from '@vueuse/core'
 import { type ShallowRef, shallowRef, watch } from 'vue'
 
 /**
- * A list as it is put on screen: one new item every so many frames, from the top, so that the page never stutters under
- * it. What is drawn already stays as it is (the same object, so that nothing is drawn again) until its place is settled anew.
+ * A list as it is put on screen: one new item every few frames, from the top, so that the page never stutters under
+ * it. What is drawn already stays as it is (the same object, so that nothing is drawn again) until its place is settled again.
  */
 export function usePaced<T>(
   found: () => readonly T[],

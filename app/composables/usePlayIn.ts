@@ -10,7 +10,7 @@ import { TEXT_FIELDS, isWithin } from '../typing'
 
 const NO_STRIKE = `${TEXT_FIELDS}, [role=listbox], [role=dialog]`
 
-/** Playing in under the hands: the record key, the four keys, and the loop that is played over. `play` begins what sounds anew. */
+/** Playing in under the hands: the record key, the four keys, and the loop that is played over. `play` begins what sounds again. */
 export function usePlayIn(span: () => Span, play: () => void) {
   const store = usePlayingIn()
   const player = usePlayer()
@@ -66,7 +66,7 @@ export function usePlayIn(span: () => Span, play: () => void) {
     () => measuring.input,
     input => store.open && input === 'pads' && void measuring.connect(),
   )
-  // What was played into this groove before, and is neither kept nor let go, is there again.
+  // What was played into this groove before, and is neither kept nor dropped, is there again.
   onMounted(() => store.waits() && store.show())
   onScopeDispose(() => store.hide())
   return { record, toggle, strike }

@@ -5,7 +5,7 @@ import { usePlayer } from '../stores/player'
 
 /**
  * The band of light over the slot that sounds: moved straight on the picture, frame by frame, without redrawing it. `inSight` is told of each
- * slot before the band stands there.
+ * slot before the band is there.
  */
 export function usePlayhead(geometry: Ref<Geometry>, inSight?: (slot: SlotPlace) => void) {
   const player = usePlayer()

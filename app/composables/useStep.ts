@@ -60,7 +60,7 @@ export function useStep(
     now =>
       (marks.marked.value = now.flatMap(({ strokes }) => strokes.map(stroke => refOf(toValue(what)!.groove, stroke)))),
   )
-  // What is changed under it begins anew; a stroke that is gone can't be stood on.
+  // What is changed under it begins again; a stroke that is gone can't be stood on.
   watch(instants, now => at.value >= now.length && (at.value = -1))
 
   const { start: endLater, stop: dontEnd } = useTimeoutFn(

@@ -6,7 +6,7 @@ import type { Routes } from '../documents/api'
 /** Whole documents for the lines of a list that are in sight. */
 interface Whole<D> {
   documents: Readonly<ShallowRef<ReadonlyMap<string, Stored<D>>>>
-  /** Those that are in sight now, at the revisions the list says: what is missing is fetched in one request, what is far is let go. */
+  /** Those that are in sight now, at the revisions the list says: what is missing is fetched in one request, what is far is dropped. */
   want(lines: readonly { id: string; revision: number }[]): Promise<void>
 }
 

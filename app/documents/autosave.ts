@@ -1,4 +1,4 @@
-/** How a document stands with the server. */
+/** Whether the server has a document. */
 export type SaveState =
   | { kind: 'saved'; at: Date | undefined }
   | { kind: 'unsaved' }
@@ -35,7 +35,7 @@ interface AutosaveParts<T> {
   send(document: T, base: Base): Promise<SaveAnswer>
   keepDraft(draft: Draft<T> | undefined): void
   show(state: SaveState): void
-  /** Calls back after so many ms; answers a way to call it off. */
+  /** Calls back after a number of ms; answers a way to call it off. */
   later(ms: number, then: () => void): () => void
   now(): Date
 }

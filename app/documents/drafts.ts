@@ -6,7 +6,7 @@ import type { Draft } from './autosave'
 const readDraft = fields({ revision: figure, document: anything })
 
 /**
- * Documents not yet on the server, by a name of their own. What is kept is written a moment later, once the frame with the
+ * Documents not yet on the server, by their own name. What is kept is written a moment later, once the frame with the
  * change has been painted, or at once when asked: a page that goes must leave nothing behind.
  */
 export class Drafts {

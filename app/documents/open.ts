@@ -126,7 +126,7 @@ export function openDocument<K extends KindName, E>(
   }
 
   /**
-   * Opens a document from the server. Coming back to what is still open keeps its undo; with `again` the player comes to it anew, and finds it
+   * Opens a document from the server. Coming back to what is still open keeps its undo; with `again` the player comes to it again, and finds it
    * as it is now.
    */
   async function open(id: string, again = false) {

@@ -7,7 +7,7 @@ import type { World } from './world'
 /** The revision of a document that the server has not seen. */
 export const UNMADE = 0
 
-/** How a document of a kind is sent to the server, the first time made there; the other tabs are told. */
+/** How a document of a kind is sent to the server, the first time made there; the other tabs hear of it. */
 export function sender<K extends KindName>(kind: K, world: Pick<World<K>, 'routes' | 'tabs'>) {
   type D = Documents[K]
 

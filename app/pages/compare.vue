@@ -23,7 +23,7 @@ const asked = (which: 'a' | 'b') => String(route.query[which] ?? '')
 const choose = (which: 'a' | 'b', id: string) =>
   navigateTo({ path: '/compare', query: { ...route.query, [which]: id } }, { replace: true })
 
-/** Only grooves of the first one’s length can lie over it; its family stands first. */
+/** Only grooves of the first one’s length can lie over it; its family comes first. */
 const among = computed(() => (first.value ? { ticks: grooveTicks(first.value) } : {}))
 const kinship = (one: { id: string; parent: { id: string } | null }) => {
   const a = first.value

@@ -20,7 +20,7 @@ const outbox = useOutbox()
 const filter = ref<LogFilter>({})
 const sums = shallowRef<LogSums>()
 const page = ref(0)
-/** The newest, where the server drew this page with them: they stand there before the scripts have come, however long the log is. */
+/** The newest, where the server drew this page with them: they are there before the scripts have come, however long the log is. */
 const first = useDrawn('first-entries', () => api.log.page(0, PAGE))
 const got = shallowRef<Awaited<ReturnType<typeof api.log.page>>>()
 const entries = computed(() => (got.value ?? first.value)?.entries)
@@ -165,7 +165,7 @@ const lines = computed(() => sums.value?.lines ?? [])
 const bests = computed(() => (sums.value?.bests ?? []).slice(0, 12))
 const last = computed(() => Math.max(0, Math.ceil(total.value / PAGE) - 1))
 const csv = computed(() => `/api/log/csv?${new URLSearchParams(filter.value as Record<string, string>).toString()}`)
-/** The entries stand there first; charts and calendar follow once they are seen. */
+/** The entries are there first; charts and calendar follow once they are seen. */
 const painted = useAfterPaint(() => !!sums.value)
 const view = ref('tempo')
 const VIEWS = [

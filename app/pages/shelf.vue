@@ -13,7 +13,7 @@ const toast = useToast()
 const list = shallowRef<Listed<Summaries['groove']>[]>()
 const binned = shallowRef<Awaited<ReturnType<typeof api.binned>>>()
 const inBinNow = computed(() => Object.values(binned.value ?? {}).reduce((sum, list) => sum + list.length, 0))
-/** The newest, where the server drew this page with them; the rest comes once they stand there. */
+/** The newest, where the server drew this page with them; the rest comes once they are there. */
 const first = useFirstCards()
 const grooves = computed(() => list.value ?? first.value?.lines ?? [])
 const failed = ref('')

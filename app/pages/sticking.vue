@@ -110,7 +110,7 @@ async function send() {
   }
 }
 
-/** A plan of the sticking as it stands here, kept with the plan. */
+/** A plan of the sticking as it is here, kept with the plan. */
 async function practise() {
   if (!groove.value) return
   const plan = planFor({ ...groove.value, id: newId() }, newId, {

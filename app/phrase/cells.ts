@@ -1,7 +1,7 @@
 import { type Groove, barTicks } from '#core/groove'
 import { type Folded, type Phrase, type Round, barsWithin, sayWhen, shortTitle } from '#core/phrase'
 
-/** A bar as the map shows it: which of its section’s bars it is, from 0, what stands in it, and what sets it apart. */
+/** A bar as the map shows it: which of its section’s bars it is, from 0, what is in it, and what sets it apart. */
 export interface MapCell {
   at: number
   groove: Groove

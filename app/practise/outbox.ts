@@ -31,7 +31,7 @@ export function useOutbox() {
       try {
         await api.log.put(entry)
       } catch (error) {
-        // One that is refused for what is in it would be refused for ever: it is told and let go. What passes, and a server that is away, all wait for.
+        // One that is refused for what is in it would be refused for ever: it is reported and dropped. What passes, and a server that is away, all wait for.
         if (error instanceof ApiProblem && !error.passing) waiting.value = without(entry.id)
         return (error as Error).message
       }

@@ -21,14 +21,14 @@ interface StaffOptions {
   /** Bars to a line where there is room; as many as fit without it. */ perLine?: number
   marks?: readonly StaffMark[]
 }
-/** What stands around a bar of a form: its number, repeat signs, how often it is played, and what sets it apart. */
+/** What is around a bar of a form: its number, repeat signs, how often it is played, and what sets it apart. */
 export interface StaffMark {
   number: number
   begins: boolean
   times: number
   says: string
 }
-/** A note as it stands in the picture: each head’s height in the picture’s own measure, and the strokes behind it. */
+/** A note as it is now in the picture: each head’s height in the picture’s own measure, and the strokes behind it. */
 interface DrawnNote {
   element: SVGElement
   heads: { y: number; strokes: NoteHead['strokes'] }[]
@@ -174,12 +174,12 @@ export async function drawStaff(
     taken += one.least
   }
   const rows = Number(counts) + Number(sticking)
-  // The figure of a tuplet stands over the accents over the beams.
+  // The figure of a tuplet is over the accents over the beams.
   const above =
     SYSTEM.above +
     (bars.some(({ voices }) => voices.some(one => one.written.tuplets.length)) ? SYSTEM.tuplet : 0) +
     (marks.length ? SYSTEM.marks : 0)
-  // That of the feet's stands under their stems, and the counts under it.
+  // That of the feet's is under their stems, and the counts under it.
   const below = bars.some(({ bar }) => bar.feet.tuplets.length) ? SYSTEM.below : 0
   const staff = SYSTEM.staff + below
   const height = staff + above - SYSTEM.above + rows * SYSTEM.row
@@ -221,7 +221,7 @@ export async function drawStaff(
       if (mark?.begins) stave.setBegBarType(vex.BarlineType.REPEAT_BEGIN)
       if (mark && mark.times > 1) stave.setEndBarType(vex.BarlineType.REPEAT_END)
       stave.setContext(context).draw()
-      // Numbers and endings stand over the system, clear of stems and accents, and no longer than their bar.
+      // Numbers and endings are over the system, clear of stems and accents, and no longer than their bar.
       const size = Math.max(12, 8.5 / scale)
       const room = Math.floor((own - (mark && mark.times > 1 ? 40 : 8)) / (size * 0.58))
       const label = mark ? [String(mark.number), mark.says].filter(Boolean).join('  ') : ''
@@ -234,7 +234,7 @@ export async function drawStaff(
       )
       const places = new Map<number, number>()
       for (const { voice, beams, tuplets, notes, written } of voices) {
-        // Stems get their length from the beams, once heads have their heights; accents stand over stems only if they have it by now.
+        // Stems get their length from the beams, once heads have their heights; accents are over stems only if they have it by now.
         notes.forEach(note => note.setStave(stave))
         beams.forEach(beam => beam.postFormat())
         voice.draw(context, stave)

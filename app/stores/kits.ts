@@ -49,7 +49,7 @@ export const useKits = defineStore('kits', () => {
   }
   tabs.hear(news => news.kind === 'kit' && loaded.value && void reload().catch(() => undefined))
 
-  /** The documents as they are kept, the open one as it stands here. */
+  /** The documents as they are kept, the open one as it is here. */
   const all = computed<Kit[]>(() =>
     kept.value.map(kit => (kit.id === open.document.value?.id ? open.document.value : kit)),
   )

@@ -27,7 +27,7 @@ import { usePlayer } from './player'
 const USED = ['none', 'keys', 'pads', 'simulated'] as const satisfies readonly ('none' | InputName)[]
 export type Input = (typeof USED)[number]
 const TELLS: Record<Exclude<Input, 'none'>, Tells> = { keys: 'limb', pads: 'piece', simulated: 'limb' }
-/** What an input tells of a stroke: the limb, or the piece or the MIDI note, and how hard. */
+/** What an input gives of a stroke: the limb, or the piece or the MIDI note, and how hard. */
 export interface Told {
   limb?: Limb
   pieceId?: string
@@ -79,7 +79,7 @@ export const useMeasuring = defineStore('measuring', () => {
     hint.value = ''
     now = on.value ? { performance, line: new CueLine(performance), struck: [] } : undefined
   }
-  /** The take ends, at so many seconds of its performance. */
+  /** The take ends, at a number of seconds of its performance. */
   function end(to: number) {
     if (now && to > 0) takes.push({ performance: toRaw(now.performance), from: 0, to, struck: now.struck })
     now = undefined

@@ -19,7 +19,7 @@ export interface Stretch {
   made: FromScore
 }
 
-/** So many stretches are made into grooves at once; a longer song shows the first of them. */
+/** This many stretches are made into grooves at once; a longer song shows the first of them. */
 const MOST = 40
 
 /** What was found in a file that was opened, before anything is kept; read in a worker. */

@@ -107,13 +107,13 @@ export const usePlayingIn = defineStore('playing-in', () => {
     lap.strokes.push(one)
     return one
   }
-  /** A key let go, at a moment of the page’s clock: how long it was held is how long a note of a line lasts. */
+  /** A key released, at a moment of the page’s clock: how long it was held is how long a note of a line lasts. */
   function released(limb: Limb, stamp: number) {
     const one = held.get(limb)
     held.delete(limb)
     if (!one || !bench.groove) return
     one.stroke.held = (stamp - one.since) / 1000 / tickSeconds(bench.groove.tempo)
-    // Held beyond its time round, which is taken already: that is made anew.
+    // Held beyond its time round, which is taken already: that is made again.
     if (takes.value.some(take => take.strokes.includes(one.stroke))) takes.value = [...takes.value]
   }
 
@@ -157,7 +157,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
     over(lap)
   }
 
-  /** Begins to take in, over these ticks; what was kept before is let go. */
+  /** Begins to take in, over these ticks; what was kept before is dropped. */
   function begin(over: Span) {
     if (taken.value) letGo()
     if (!takes.value.length) ids = newId().slice(0, 18)
@@ -258,7 +258,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
     bench.tryOut(undefined)
   }
 
-  /** Stands beside the groove that is open, with what was played into it before and not let go. */
+  /** Stands beside the groove that is open, with what was played into it before and not dropped. */
   function show() {
     const found = bench.groove && kept.value[bench.groove.id]
     const session = found && plain(found)
@@ -280,7 +280,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
     made.value = undefined
     bench.tryOut(undefined)
   }
-  /** Whether something was played into the groove that is open, and is neither kept nor let go. */
+  /** Whether something was played into the groove that is open, and is neither kept nor dropped. */
   const waits = () => kept.value[bench.groove?.id ?? '']?.kept === false
 
   /** What sounds while it is played in: a click and a count-in at the least, and not what is being replaced. */

@@ -23,7 +23,7 @@ export const useRecipes = defineStore('recipes', () => {
   )
   const list = shallowRef<Listed<Summaries['recipe']>[]>([])
 
-  /** What is here under a name of its own; what it was made from stays as it was saved. */
+  /** What is here under its own name; what it was made from stays as it was saved. */
   async function saveAsNew(id: string) {
     const copy = { ...open.document.value!, id }
     open.discard()

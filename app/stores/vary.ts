@@ -4,13 +4,13 @@ import { type Params, type PromiseId, DENSITIES, MOVES, MOVE_GROUPS, PROMISES } 
 import { figure, listOf, among, text } from '#core/read'
 import { useRemembered } from '../remembered'
 
-/** What the Vary station remembers: promises, the move looked at, and what each move was last told. */
+/** What the Vary station remembers: promises, the move looked at, and the parameters each move last had. */
 export const useVary = defineStore('vary', () => {
   const promises = useRemembered<PromiseId[]>('promises', { read: listOf(among(PROMISES)), usual: ['playable'] })
   const moveId = useRemembered('move', { read: text, usual: MOVES[0]!.id })
   /** The group whose moves are looked at side by side; empty while one move is open. */
   const group = useRemembered('move-group', { read: among([...MOVE_GROUPS, '']), usual: 'displace' })
-  /** What moves were told in this session, by move. */
+  /** The parameters of moves in this session, by move. */
   const told = ref<Record<string, Params>>({})
   const seed = useRemembered('seed', { read: figure, usual: 1 })
   /** Rules of taste that are turned off, by id. */

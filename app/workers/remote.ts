@@ -4,7 +4,7 @@ import { type Remote, wrap } from 'comlink'
 export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 /**
- * A worker that starts when it is first asked for, and anew after it was ended. It has one proxy: a second one, once forgotten,
+ * A worker that starts when it is first asked for, and again after it was ended. It has one proxy: a second one, once forgotten,
  * would close the worker's door behind it.
  */
 export function remoteWorker<W>(start: () => Worker) {

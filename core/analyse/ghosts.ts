@@ -46,7 +46,7 @@ const farOf = ({ burst, run, long, pair, double, control, rise, grip, travel }: 
 
 /**
  * Every slot as a place for one hand's ghost on the snare (or `pieceId`): free of that hand, and neither hard by itself nor
- * making hard what comes before and after it. Each place is judged by itself, the groove as it stands; what is hard already
+ * making hard what comes before and after it. Each place is judged by itself, the groove as it is now; what is hard already
  * without it is none of its fault.
  * @example ghostPlaces(groove, kit, events, 'LH').length // => 16
  */

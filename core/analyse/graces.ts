@@ -23,7 +23,7 @@ export interface GraceTrouble {
   ats: number[]
 }
 
-/** A soft bounced double before its own stroke: one hand's drag needs so many seconds free before it. */
+/** A soft bounced double before its own stroke: one hand's drag needs that many seconds free before it. */
 const OWN_DRAG = 0.12
 
 const WORSE = { demanding: 0, hard: 1, impossible: 2 } as const

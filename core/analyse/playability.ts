@@ -55,7 +55,7 @@ function strokesOf(events: readonly TimedStroke[], limb: Limb): TimedStroke[] {
     .filter((event, i, all) => i === 0 || event.at !== all[i - 1]!.at)
 }
 
-/** Every blow of a limb of its own accord: sweeps are movements and none; a double stroke is two. Grace notes are `graces.ts`’ affair. */
+/** Every blow of a limb by itself: sweeps are movements and none; a double stroke is two. Grace notes are `graces.ts`’ affair. */
 const blowsOf = (strokes: readonly TimedStroke[]): LimbBlow[] =>
   strokes
     .filter(({ stroke }) => stroke !== 'sweep')
@@ -160,7 +160,7 @@ export function troubles(
       const goesOn = before?.kind === kind && (before.to === from || before.from === from)
       before = { kind, from, to }
       const worse = !had || gap / limit.hard < had.gap / had.limit.hard
-      // The worst stands first; the lists are the finding's own, and grow in place.
+      // The worst comes first; the lists are the finding's own, and grow in place.
       const { ats, tos }: Pick<Trouble, 'ats' | 'tos'> = had ?? { ats: [], tos: [] }
       if (worse) {
         ats.unshift(from.at)

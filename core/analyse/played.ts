@@ -9,7 +9,7 @@ import {
   timeline,
 } from '#core/groove'
 
-/** What is read: every stroke of the parts that sound, round after round until parts with a cycle of their own have come home. */
+/** What is read: every stroke of the parts that sound, round after round until parts with their own cycle have come home. */
 export interface Played {
   events: TimedStroke[]
   /** How many times the bars go by in them, and whether that is all. */
@@ -20,7 +20,7 @@ export interface Played {
   ticks: number
 }
 
-/** So many rounds of a cycle are read at the most; what has not come home by then goes on alike. */
+/** This many rounds of a cycle are read at the most; what has not come home by then goes on alike. */
 const MOST_ROUNDS = 16
 
 /**

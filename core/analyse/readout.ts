@@ -10,7 +10,7 @@ export interface Readout {
   events: TimedStroke[]
   /** Names of the muted parts, which are left out of all that follows. */
   leftOut: string[]
-  /** How many times the bars go by until all is read, and whether that is all there is: parts with a cycle of their own come round. */
+  /** How many times the bars go by until all is read, and whether that is all there is: parts with their own cycle come round. */
   rounds: number
   whole: boolean
   unisons: Unison[]

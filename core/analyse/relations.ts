@@ -25,7 +25,7 @@ const isOf = (side: Side, event: TimedStroke): boolean =>
 
 /**
  * How strokes of one side fall against another's, round the end of the bars; empty where either has none. What is of both sides counts for the
- * one. Of a part with a cycle of its own the events of the rounds given are held against each other, `ticks` long in all.
+ * one. Of a part with its own cycle the events of the rounds given are held against each other, `ticks` long in all.
  * @example relate(groove, events, { part: 'bass' }, { limb: 'RH' }).with // => [0, 12600]
  */
 export function relate(
@@ -57,7 +57,7 @@ export function relate(
 const barOf = (groove: Pick<Groove, 'bars'>, at: number): number =>
   barStarts(groove.bars).findLastIndex(start => start <= mod(at, grooveTicks(groove)))
 
-/** So many strokes between are told one by one, with their neighbours; more are told by how far they are from them. */
+/** This many strokes between are named one by one, with their neighbours; more are given by how far they are from them. */
 const ONE_BY_ONE = 3
 
 /**

@@ -25,7 +25,7 @@ export type Opened =
 const LARGEST_ARCHIVE = 256 * 1024 * 1024
 
 /**
- * A file of any format that Bazzet reads, told by what is in it and not by its name: MIDI, MusicXML (packed too), text tablature, our own
+ * A file of any format that Bazzet reads, known by what is in it and not by its name: MIDI, MusicXML (packed too), text tablature, our own
  * JSON of every kind, an archive. What cannot be read is refused with a sentence, and nothing is kept.
  * @example openFile(midi, 'sample.mid', kit).value.holds // => 'score'
  */

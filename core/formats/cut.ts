@@ -23,7 +23,7 @@ const ALONE = 4
 
 /**
  * What a bar holds of strokes, as one text: bars that have the same are alike, or nearly. Levels count there by whether they are a ghost, plain
- * or strong, so that a song played by hand has such bars; the levels themselves, and the tempo, stand beside it.
+ * or strong, so that a song played by hand has such bars; the levels themselves, and the tempo, are beside it.
  */
 interface BarText {
   strokes: string

@@ -45,7 +45,7 @@ function strokesIn(
 }
 
 /**
- * A stretch of a score as a groove. Strokes whose limbs the file tells keep them, and the parts it tells; the others are given limbs by
+ * A stretch of a score as a groove. Strokes whose limbs the file gives keep them, and the parts it tells; the others are given limbs by
  * least strain, played round, and parts by their role. What a third hand would have to do is left out, or done by the foot where it can be.
  * @example grooveFrom(readMidi(midi, kit).value, cutsOf(readMidi(midi, kit).value)[0], { kit, lead: 'right', id: 'back', title: 'Back', newId: i => `part-${i}` }).groove.parts.map(part => part.limb) // => ['RH', 'LH', 'LH', 'RF']
  */
@@ -103,7 +103,7 @@ const strokeOf = ({ at, piece, stroke, level, ornament, openFor }: ScoreStroke):
   ...(openFor && stroke === 'open' ? { openFor } : {}),
 })
 
-/** Limbs for strokes in bars played round and round, those that the file tells kept. */
+/** Limbs for strokes in bars played round and round, those that the file gives kept. */
 function limbsIn(
   strokes: readonly ScoreStroke[],
   {
@@ -131,7 +131,7 @@ function limbsIn(
   const known = new Map(strokes.flatMap((one, i) => (one.limb ? [[i, one.limb] as const] : [])))
   for (const [i, limb] of fixed ?? []) known.set(i, limb)
   const solved = limbsFor(struck, { kit, lead, fixed: known, loop: barStarts(bars).at(-1)! * perTick })
-  // What the file tells stays as it is told, though a body could not do it: that is the readout's to say.
+  // What the file gives stays as it is given, though a body could not do it: that is the readout's to say.
   return {
     solved: {
       ...solved,
@@ -142,7 +142,7 @@ function limbsIn(
   }
 }
 
-/** Parts as the file tells them. */
+/** Parts as the file gives them. */
 function toldParts(strokes: readonly ScoreStroke[], newId: (i: number) => string): Groove['parts'] {
   const found = new Map<string, ScoreStroke[]>()
   for (const stroke of strokes) {

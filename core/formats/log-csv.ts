@@ -166,7 +166,7 @@ function entryFrom(row: Row, newId: () => string): unknown {
 }
 
 /**
- * Reads a log from CSV with a line of column names. A row that is wrong is told and left out, the others are read.
+ * Reads a log from CSV with a line of column names. A row that is wrong is named and left out, the others are read.
  * @example readLogCsv(logCsv([entry]), () => 'new').entries.length // => 1
  */
 export function readLogCsv(text: string, newId: () => string): LogRead {

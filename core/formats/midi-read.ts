@@ -171,7 +171,7 @@ function readWords(text: string, said: Said, out: Gathered, at: number): void {
   if (felt && last?.at === at) last.meter = { ...last.meter, groups: felt[1]!.split('+').map(Number) }
 }
 
-/** Bars up to the last note, by the meters the file tells; a meter that cannot be is said, and the one before it goes on. Undefined for too many. */
+/** Bars up to the last note, by the meters the file gives; a meter that cannot be is said, and the one before it goes on. Undefined for too many. */
 function barsTo(meters: readonly MeterAt[], end: number, doubts: string[]): BarTime[] | undefined {
   const usable = meters
     .flatMap(({ at, meter: { count, unit, groups } }): MeterAt[] => {

@@ -43,7 +43,7 @@ const straight = (groove: Groove): Groove => ({
 /**
  * A groove as a standard MIDI file (type 1, 5040 ticks a quarter): a track of tempo and meters, and drums on channel 10. What is written
  * is what is heard: swing, pushes and grace notes are in the times, to the nearest tick (or straight, with swing in words), muted parts are
- * left out, and a pick-up or a flam on 1 has a bar of its own before the first. A part with a cycle of its own is written until it comes
+ * left out, and a pick-up or a flam on 1 has its own bar before the first. A part with its own cycle is written until it comes
  * round, up to 64 bars. An open hat lasts until it closes or the file ends, other strokes a thirty-second. Tracks of a limb or a part say
  * so in a text, which `readMidi` reads.
  * @example String.fromCharCode(...writeGrooveMidi(groove, kit).slice(0, 4)) // => 'MThd'
@@ -58,7 +58,7 @@ export function writeGrooveMidi(
   const strokes = new CueLine(passes(groove, kit, rounds))
     .between(-Infinity, Infinity)
     .filter((cue): cue is StrokeCue => cue.kind === 'stroke' && cue.heard && !!cue.piece)
-  // What sounds before 1, a pick-up or the grace note of a flam, has whole bars of its own: a pick-up may be longer than the first bar.
+  // What sounds before 1, a pick-up or the grace note of a flam, has its own whole bars: a pick-up may be longer than the first bar.
   const first = Math.min(0, ...strokes.map(cue => cue.seconds)) / tickSeconds(groove.tempo)
   const before = Math.ceil(-Math.round(first) / barTicks(groove.bars[0]!)) * barTicks(groove.bars[0]!)
   const end = before + rounds * grooveTicks(groove)
@@ -86,7 +86,7 @@ interface Stretch {
 /**
  * A performance that ends, such as a phrase, as a standard MIDI file: its passages one after another with their tempos and meters, what the
  * machine sounds on channel 10 (and what is the player’s, where it is sounded to play along with). Swing, pushes and grace notes are in the
- * times; what sounds before 1 has a bar of its own.
+ * times; what sounds before 1 has its own bar.
  * @example String.fromCharCode(...writePerformanceMidi(passes(groove, kit), 'Sample').slice(0, 4)) // => 'MThd'
  */
 export function writePerformanceMidi(

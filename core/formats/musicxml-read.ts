@@ -75,8 +75,8 @@ const PIECE_WORDS: [RegExp, string][] = [
 
 /**
  * A MusicXML file, part-wise or time-wise, plain or packed (.mxl), as a score: unpitched notes of all its parts, in every voice, by what their
- * instruments mean or where they stand; tuplets, ties, grace notes, ghosts and accents; repeats and endings played out. Limbs are read where
- * the file tells them (as ours do). Nothing outside the file is read.
+ * instruments mean or where they are; tuplets, ties, grace notes, ghosts and accents; repeats and endings played out. Limbs are read where
+ * the file gives them (as ours do). Nothing outside the file is read.
  * @example readMusicXml(new TextEncoder().encode(writeMusicXml(groove, kit)), kit).value.strokes.length // => 14
  */
 export function readMusicXml(bytes: Uint8Array, kit: Kit, name = ''): Result<Score> {
@@ -202,7 +202,7 @@ function meansOf(told: readonly Element[], kit: Kit): Means | undefined {
   return word ? onKit(kit, word, STROKE_WORDS.find(([words]) => words.test(name))?.[1] ?? 'hit') : undefined
 }
 
-/** What stands at a place of the staff with such a head, where no instrument tells: the places of percussion writing. */
+/** What is at a place of the staff with such a head, where no instrument tells: the places of percussion writing. */
 function meansAt(step: string, octave: number, head: Head | undefined, kit: Kit): Means | undefined {
   const place = octave * 7 + 'CDEFGAB'.indexOf(step) - 34
   const cross = head === 'x' || head === 'circled x'
@@ -315,7 +315,7 @@ interface Ground {
   graces: number
 }
 
-/** What a note is struck on and how: by its instrument, else by where it stands and its head. */
+/** What a note is struck on and how: by its instrument, else by where it is and its head. */
 function meansOfNote(note: Element, known: ReadonlyMap<string, Means | undefined>, kit: Kit): Means | undefined {
   const unpitched = childOf(note, 'unpitched')
   return (

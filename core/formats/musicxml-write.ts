@@ -42,7 +42,7 @@ const instrumentName = (piece: string, stroke: string): string =>
 
 /**
  * A groove as a MusicXML 4 file, part-wise: the staff as it is drawn, hands and feet in two voices, tuplets, beams, grace notes, ghosts,
- * accents and openings. Each piece and stroke is an instrument of its own, levels are the notes’ dynamics, and limbs stand as technical
+ * accents and openings. Each piece and stroke is its own instrument, levels are the notes’ dynamics, and limbs stand as technical
  * marks, so that `readMusicXml` reads the same strokes back. Swing is told as playback and in words.
  * @example writeMusicXml(groove, kit).includes('<unpitched>') // => true
  */
@@ -71,7 +71,7 @@ export function writeMusicXml(groove: Groove, kit: Kit): string {
     return known.id
   }
   const length = (meter: Meter) => (meter.count * TICKS_PER_QUARTER * 4) / meter.unit
-  // What is picked up is a measure of its own, as long as its notes; a reader counts from the next.
+  // What is picked up is a separate measure, as long as its notes; a reader counts from the next.
   const early = pickUp ? [{ bar: pickUp, at: 'number="0" implicit="yes"', ticks: lengthOf(pickUp.hands) }] : []
   const measures = [
     ...early,

@@ -2,7 +2,7 @@ import type { Level, Limb, Ornament, StrokeKind } from '#core/kit'
 import type { Role } from '#core/groove'
 import { type BarTime, type Swing, type Tempo, beatsOf, bestGrid } from '#core/time'
 
-/** A stroke as a file tells it: its place in ticks from the first bar, on a piece of the kit; with its limb, and the part it is of, where the file says so. */
+/** A stroke as a file gives it: its place in ticks from the first bar, on a piece of the kit; with its limb, and the part it is of, where the file says so. */
 export interface ScoreStroke {
   at: number
   piece: string

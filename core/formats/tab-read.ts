@@ -30,7 +30,7 @@ interface Head {
   told: Map<string, string>
   doubts: string[]
 }
-/** A line of a system: its label, its bars, and where it stands in the text. */
+/** A line of a system: its label, its bars, and where it is in the text. */
 interface Row {
   label: string
   bars: string[]
@@ -85,7 +85,7 @@ export function readTab(text: string, kit: Kit, name = ''): Result<Score> {
   })
 }
 
-/** What stands above the lines: the title is the first line that says nothing else. */
+/** What is above the lines: the title is the first line that says nothing else. */
 function headOf(lines: readonly string[], name: string): Head {
   const head: Head = {
     title: '',
@@ -275,7 +275,7 @@ const GUESSES: Record<number, [count: number, unit: number]> = {
   9: [9, 8],
 }
 
-/** A bar of so many places: its meter, its beats’ slots, and each place in ticks. Beats begin where the count has a figure, else they are alike. */
+/** A bar of that many places: its meter, its beats’ slots, and each place in ticks. Beats begin where the count has a figure, else they are alike. */
 function cutBar(
   columns: number,
   count: string | undefined,

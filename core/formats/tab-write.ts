@@ -16,13 +16,13 @@ interface Line {
   strokes: Stroke[]
 }
 
-/** The bars of a line of text hold about so many letters. */
+/** The bars of a line of text hold about that many letters. */
 const WIDE = 72
 
 /**
  * A groove as text tablature: a heading with tempo, meter and swing, what the lines and letters mean, the count, and a line for each piece,
  * or for each piece of each limb. Beats are cut as finely as their strokes ask; muted parts are left out. Kept are places, pieces, strokes
- * and the ornaments of plain hits; of levels ghost, plain and accent. What is picked up has a bar of its own before the first. `readTab` reads it back.
+ * and the ornaments of plain hits; of levels ghost, plain and accent. What is picked up has its own bar before the first. `readTab` reads it back.
  * @example writeTab(groove, kit).split('\n').filter(line => /^ *(BD|K)/.test(line)) // => ['BD    |O---------O-----|']
  */
 export function writeTab(given: Groove, kit: Kit, { lines: by = 'pieces' }: TabWish = {}): string {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { meter } from '#core/time'
 import { backbeatTicks, makeBars, makeGroove, makePart, rowStrokes, sayBackbeat, strongSnares } from '.'
 
-/** A groove of one row for each hand on the snare, or as told; sixteenths, or so many slots a beat. */
+/** A groove of one row for each hand on the snare, or as told; sixteenths, or that many slots a beat. */
 function groove(
   bars: ReturnType<typeof makeBars>,
   rows: Record<string, string>,

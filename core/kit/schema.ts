@@ -155,7 +155,7 @@ export type Place = z.infer<typeof placeSchema>
 /** One thing on the kit. */
 export type Piece = z.infer<typeof pieceSchema>
 /**
- * A kit: pieces by the names that grooves refer to them by, where they stand, and how this player plays them. `limits` are
+ * A kit: pieces by the names that grooves refer to them by, where they are, and how this player plays them. `limits` are
  * those of the player who sits at it, put there by whoever knows the player; they are no part of the document.
  */
 export type Kit = z.infer<typeof kitSchema> & { limits?: Limits }

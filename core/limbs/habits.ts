@@ -46,7 +46,7 @@ export const HABITS = {
 
 /** Seconds from one stroke to the next under which the time is shared by both hands: about sixteenths at 105. */
 const SHARED = 0.144
-/** So many strokes make a stream. */
+/** This many strokes make a stream. */
 const STREAM = 6
 
 /**

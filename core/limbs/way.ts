@@ -3,7 +3,7 @@ import { type Crew, type Option, optionsOf } from './options'
 import { REST, type Strain } from './strain'
 import type { Instant, Struck } from './struck'
 
-/** So many states are carried from one instant to the next, the cheapest; small cases never have as many, and are solved exactly. */
+/** This many states are carried from one instant to the next, the cheapest; small cases never have as many, and are solved exactly. */
 const BEAM = 160
 /** Seconds within which a hand that has just struck is still over its piece. */
 const STAYS = 0.25

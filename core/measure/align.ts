@@ -1,6 +1,6 @@
 import type { Asked, StruckTake } from './struck'
 
-/** So many of the first strokes are tried at so many of the first instants asked for. */
+/** This many of the first strokes are tried at that many of the first instants asked for. */
 const TRIED = { strokes: 3, instants: 16, against: 96 } as const
 /** Seconds within which a stroke counts as having been meant for one asked for. */
 const NEAR = 0.07

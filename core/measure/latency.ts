@@ -12,7 +12,7 @@ export interface Latency {
 const TAPS = 8
 /** Taps that spread further than this tell nothing, and one that alone lies further off than this is a slip. */
 const LOOSEST = 40
-/** A slip lies so many times further off than taps mostly do. */
+/** A slip lies a number of times further off than taps mostly do. */
 const FAR = 4
 /** More slips among the taps than this are no slips. */
 const MOST_SLIPS = 0.2

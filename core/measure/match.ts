@@ -82,7 +82,7 @@ function pairUp(
 }
 
 /**
- * Which stroke answers which cue: one to one, order kept within a voice (a piece, a limb, or all where the input tells neither), the
+ * Which stroke answers which cue: one to one, order kept within a voice (a piece, a limb, or all where the input gives neither), the
  * least sum of squared distances. Windows of two instants meet at most at their edges, so that what can match falls into
  * short runs, each paired by itself. See docs/rules.md, What was played.
  *

@@ -34,7 +34,7 @@ function slope(points: readonly (readonly [number, number])[]): number {
 const tenth = (ms: number): number => Math.max(-1000, Math.min(1000, Math.round(ms * 10) / 10))
 
 const MOST_DOTS = 400
-/** At most so many of a list, evenly spread over it. */
+/** At most this many of a list, evenly spread over it. */
 const thinned = <T>(list: readonly T[], most: number): T[] =>
   list.length <= most ? [...list] : Array.from({ length: most }, (_, i) => list[Math.floor((i * list.length) / most)]!)
 
@@ -80,7 +80,7 @@ function pairsOf(offsets: readonly Offset[]): { limbs: [Limb, Limb]; tick: numbe
 }
 
 /**
- * How many times so many bars in a row were clean, none counted twice: no miss or extra, each limb’s spread within bounds, unisons
+ * How many times that many bars in a row were clean, none counted twice: no miss or extra, each limb’s spread within bounds, unisons
  * together. `wrong` are bars with a miss or an extra in them.
  */
 function cleanTimes(offsets: readonly Offset[], bars: number, wrong: ReadonlySet<number>, by: Measuring): number {

@@ -5,12 +5,12 @@ import type { CueLine, StrokeCue } from '#core/perform'
 export const TELLS = ['piece', 'limb', 'nothing'] as const
 export type Tells = (typeof TELLS)[number]
 
-/** One stroke as it was played: when, in seconds of the performance, and what the input tells of it. */
+/** One stroke as it was played: when, in seconds of the performance, and what the input gives of it. */
 export interface StruckTake {
   at: number
   limb?: Limb | undefined
   pieceId?: string | undefined
-  /** How hard, where the input tells it. */
+  /** How hard, where the input gives it. */
   level?: Level | undefined
 }
 

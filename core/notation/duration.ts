@@ -18,7 +18,7 @@ const SMALLEST = WHOLE / 64
 export const ticksOf = ({ value, dots }: WrittenValue): number => (WHOLE / value) * (dots ? 1.5 : 1)
 
 /**
- * The one written length of exactly so many ticks, if there is one.
+ * The one written length of exactly that many ticks, if there is one.
  * @example writtenAs(7560) // => { value: 4, dots: 1 }
  */
 export function writtenAs(ticks: number): WrittenValue | undefined {
@@ -29,7 +29,7 @@ export function writtenAs(ticks: number): WrittenValue | undefined {
   return undefined
 }
 
-/** The longest written length of at most so many ticks: what a note is written as where a rest must fill up the rest. @internal */
+/** The longest written length of at most that many ticks: what a note is written as where a rest must fill up the rest. @internal */
 function longestWithin(ticks: number): WrittenValue {
   const fitting = VALUES.flatMap(value => ([0, 1] as const).map((dots): WrittenValue => ({ value, dots }))).filter(
     one => ticksOf(one) <= ticks,

@@ -112,7 +112,7 @@ export interface Geometry {
   xOf(tick: number): number
 }
 
-/** What else is laid out: so many lines that no limb owns over the lanes, and the beats before the first bar, from this tick of the bars on. */
+/** What else is laid out: that many lines that no limb owns over the lanes, and the beats before the first bar, from this tick of the bars on. */
 interface LayWish {
   lines?: number
   leadFrom?: number | undefined

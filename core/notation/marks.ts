@@ -218,7 +218,7 @@ export function markOf(kind: PieceKind | undefined, stroke: StrokeKind, level: n
 const round = (n: number): number => Math.round(n * 100) / 100
 
 /**
- * A mark as an SVG path about a point, for a radius in pixels. Points are where they stand in the picture: a transform on
+ * A mark as an SVG path about a point, for a radius in pixels. Points are where they are in the picture: a transform on
  * each of hundreds of marks costs the browser more than all their lines.
  * @example markPath(markOf('hi-hat', 'hit', 3), 10, 10, 4) // => 'M6 6L14 14M6 14L14 6'
  */

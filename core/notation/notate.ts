@@ -56,7 +56,7 @@ export interface NotationBar {
   counts: { at: number; word: string; onBeat: boolean; sticking: string }[]
 }
 
-/** Bars, what is picked up before the first as a short bar of its own, and what stands over them: the tempo as a note and a figure, and the swing in words. */
+/** Bars, what is picked up before the first as a short bar of its own, and what is over them: the tempo as a note and a figure, and the swing in words. */
 export interface Notation {
   pickUp: NotationBar | undefined
   bars: NotationBar[]
@@ -159,7 +159,7 @@ function barsOf(
   })
 }
 
-/** The swing as it stands over the first bar: `'swing eighths, 66.7 to 33.3'`; nothing where it is straight. @internal */
+/** The swing as it is now over the first bar: `'swing eighths, 66.7 to 33.3'`; nothing where it is straight. @internal */
 function staffWords({ feel: { swing } }: Pick<Groove, 'feel'>): string {
   if (!swing || swing.share === 0.5) return ''
   return `swing ${swing.level === '1/8' ? 'eighths' : 'sixteenths'}, ${Number((swing.share * 100).toFixed(1))} to ${Number((100 - swing.share * 100).toFixed(1))}`

@@ -10,7 +10,7 @@ interface SheetStage {
 }
 
 /**
- * A groove in so many stages, in the order its parts were layered, each with all that came before; never more stages than
+ * A groove in that many stages, in the order its parts were layered, each with all that came before; never more stages than
  * parts, and muted or empty parts left out. A single stage has no title.
  *
  * @example sheetStages(groove, 2).map(stage => stage.title) // => ['1. Hats, Backbeat', '2. With Ghosts, Bass drum']
@@ -47,7 +47,7 @@ export interface SheetSetup {
 }
 
 /**
- * A sheet as it is first offered: a groove in so many stages.
+ * A sheet as it is first offered: a groove in that many stages.
  * @example setUp(groove, 2).entries?.length // => 2
  */
 export const setUp = (groove: Groove, stages: number, before?: SheetSetup): SheetSetup => ({

@@ -46,7 +46,7 @@ const gracePath = (graces: number, x: number, from: number, tip: number, mark: n
   )
 
 /**
- * Every stroke of a groove as a stick in its lane, what is picked up before the first bar as well as where it lies. A part with a cycle of its own
+ * Every stroke of a groove as a stick in its lane, what is picked up before the first bar as well as where it lies. A part with its own cycle
  * is shown as its first pass runs.
  * @example sticksOf(groove, kit, geometry).length // => 14
  */

@@ -17,7 +17,7 @@ export type PhraseEdit =
   | { type: 'facts'; set: Partial<PhraseFacts> }
   /** Grooves under their keys; `null` takes one out. */
   | { type: 'grooves'; set: Record<string, PlayedGroove | null> }
-  /** Sections from an index on: so many go, and others come. */
+  /** Sections from an index on: that many go, and others come. */
   | { type: 'sections'; index: number; remove: number; put: Section[] }
   | Batch<PhraseEdit>
 

@@ -85,7 +85,7 @@ const SOURCES: readonly FillSource[] = [
   })),
 ]
 
-/** Note groups in a chain that fills so many slots exactly, thrown from a seed; undefined where the throws do not come out even. */
+/** Note groups in a chain that fills that many slots exactly, thrown from a seed; undefined where the throws do not come out even. */
 function thrownGroups(next: () => number, slots: number): FillSource | undefined {
   const texts: string[] = []
   for (let left = slots; left > 0;) {

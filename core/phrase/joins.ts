@@ -139,7 +139,7 @@ function worstOf(lists: readonly (readonly Transition[])[]): Transition[] {
 }
 
 /**
- * Reads a fill in its place, for all of its ways; of one that is led afresh each time the hardest of each limb, whichever time it is.
+ * Reads a fill in its place, for all of its ways; of one that is led again each time the hardest of each limb, whichever time it is.
  * @example Object.keys(joinsOf(fill, fillGround)) // => ['into', 'out', 'inside']
  */
 export function joinsOf(fill: Fill, ground: FillGround): Joins {
@@ -182,7 +182,7 @@ interface Mending {
   fill: Fill
 }
 
-/** As few as make it easy; more than so many strokes left out would be no groove. */
+/** As few as make it easy; more than that many strokes left out would be no groove. */
 const MOST_LEFT_OUT = 4
 
 /**

@@ -20,7 +20,7 @@ import type { Fill, FillSource, FillStroke } from './schema'
 /** What a fill is to be; all that it keeps follows from this and its ground. */
 export type FillWish = Omit<Fill, 'takes' | 'landing' | 'leaveOut'> & Partial<Pick<Fill, 'leaveOut'>>
 
-/** How many takes are made of a fill that is led afresh each time. */
+/** How many takes are made of a fill that is led again each time. */
 const TAKES = 4
 /** How many ways are looked at for each take, so that it is unlike the ones before. */
 const TRIES = 24
@@ -338,7 +338,7 @@ export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {
 }
 
 /**
- * The hand to begin with so that the lead hand does not strike on the last of so many slots and is free for the 1: the lead where either would do.
+ * The hand to begin with so that the lead hand does not strike on the last of that many slots and is free for the 1: the lead where either would do.
  * @example [handHome({ kind: 'singles' }, 4, 'RH'), handHome({ kind: 'singles' }, 3, 'RH')] // => ['R', 'L']
  */
 export function handHome(source: FillSource, many: number, lead: 'RH' | 'LH'): 'R' | 'L' {

@@ -65,8 +65,8 @@ function tailOf(last: Round, kit: Kit, id: string): Played[] {
 }
 
 /**
- * A phrase as a performance: rounds that are alike as one section so many times, all else by itself. Over and over it comes
- * round to where it is again as it was: fills led afresh have all their takes before that.
+ * A phrase as a performance: rounds that are alike as one section a number of times, all else by itself. Over and over it comes
+ * round to where it is again as it was: fills led again have all their takes before that.
  * @example phrasePerformance(phrase, kit).passages.map(passage => passage.times) // => [4]
  */
 export function phrasePerformance(

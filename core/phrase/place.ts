@@ -44,7 +44,7 @@ interface InPlace {
 }
 
 /**
- * A bar where it stands: with the bar before and the bar after, round the phrase’s end if it comes round.
+ * A bar where it is: with the bar before and the bar after, round the phrase’s end if it comes round.
  * @example (({ from, to }) => [from, to])(inPlace(barsInOrder(roundsOf(phrase)), 1)) // => [20160, 40320]
  */
 export function inPlace(bars: readonly PhraseBar[], bar: number): InPlace {
@@ -57,7 +57,7 @@ export function inPlace(bars: readonly PhraseBar[], bar: number): InPlace {
 }
 
 /**
- * What a body would object to in a bar where it stands: neighbours across its bar lines count.
+ * What a body would object to in a bar where it is: neighbours across its bar lines count.
  * @example findingsInPlace(inPlace(barsInOrder(roundsOf(phrase)), 1), kit) // => []
  */
 export function findingsInPlace({ groove, from, to }: InPlace, kit: Kit): Finding[] {

@@ -4,7 +4,7 @@ import { joined } from './place'
 import { type PhraseBar, folded, roundsOf } from './rounds'
 import type { Phrase } from './schema'
 
-/** What stands over and around a bar on paper: its number in the phrase, a repeat sign before and after it, and what sets it apart. */
+/** What is over and around a bar on paper: its number in the phrase, a repeat sign before and after it, and what sets it apart. */
 interface BarMark {
   number: number
   begins: boolean

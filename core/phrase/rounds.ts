@@ -56,7 +56,7 @@ function playedIn(
 const lands = ({ landing }: Fill): boolean => landing.strokes.length + landing.leaveOut.length > 0
 
 /**
- * Every round of a phrase in order, played through for the `pass`-th time (from 0). A fill that is led afresh has another take each
+ * Every round of a phrase in order, played through for the `pass`-th time (from 0). A fill that is led again has another take each
  * time it comes; where the end comes round to the beginning (`wraps`, from the second pass on), one at the very end lands on the first bar.
  * @example roundsOf(phrase).length // => 4
  */
@@ -176,14 +176,14 @@ export const barsInOrder = (rounds: readonly Round[]): PhraseBar[] =>
     Array.from({ length: round.bars }, (_, within) => ({ bar: round.firstBar + within, round, within })),
   )
 
-/** How often a phrase is to be played through before it comes round as it was: more than once where a fill is led afresh, or lands on the beginning. @internal */
+/** How often a phrase is to be played through before it comes round as it was: more than once where a fill is led again, or lands on the beginning. @internal */
 export function passesOf(phrase: Phrase): number {
   const takes = phrase.sections.flatMap(({ turns }) =>
     turns.map(({ put }) => ('fill' in put ? put.fill.takes.length : 1)),
   )
   const last = lastRound(phrase)
   const wraps = last?.fill && endsWith(last) && lands(last.fill.fill)
-  // A form of a hundred bars need not be written out eight times to be heard afresh.
+  // A form of a hundred bars need not be written out eight times to be heard again.
   const most = Math.max(1, Math.floor(256 / phraseBars(phrase)))
   return Math.min(Math.max(...takes, 1), most) + (wraps ? 1 : 0)
 }

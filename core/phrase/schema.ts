@@ -67,7 +67,7 @@ export const fillSchema = z
     feet: oneOf(FILL_FEET, 'way to keep the feet'),
     ending: oneOf(ENDINGS, 'ending'),
     leaveOut: z.array(leftOutSchema).max(64, { error: 'At most 64 strokes are left out.' }).default([]),
-    /** Its strokes: once, or as often as it differs when it is led afresh each time. */
+    /** Its strokes: once, or as often as it differs when it is led again each time. */
     takes: z
       .array(
         z

@@ -173,7 +173,7 @@ export const TEMPLATES: readonly Template[] = [
   },
 ]
 
-/** So many bars of a groove: as rounds of its own length where they come out even. */
+/** This many bars of a groove: as rounds of its own length where they come out even. */
 const divided = (newId: () => string, name: string, key: string, round: number, bars: number): Section =>
   bars % round === 0 ? section(newId, name, key, round, bars / round) : section(newId, name, key, bars)
 
@@ -265,7 +265,7 @@ export const otherCymbals = (groove: Groove, kit: Kit): SmallChange[] => {
 export const busierChanges = (groove: Groove, kit: Kit): SmallChange[] => smallChanges(groove, kit, offeredAs('busier'))
 
 /**
- * A small change as a groove of its own, made from a groove at a revision.
+ * A small change as a separate groove, made from a groove at a revision.
  * @example asGroove(smallChanges(groove, kit)[0], groove, 1, 'small').parent.id // => 'sample'
  */
 export const asGroove = (change: SmallChange, parent: Groove, revision: number, id: string): Groove =>

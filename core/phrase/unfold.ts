@@ -23,7 +23,7 @@ function kept(groove: Groove, key: string, make: () => Groove): Groove {
 const cycles = (groove: Groove): boolean => groove.parts.some(part => part.every && !part.muted)
 
 /**
- * A groove as it is played over so many bars from its first: its bars again and again, muted parts left out, parts that repeat on
+ * A groove as it is played over that many bars from its first: its bars again and again, muted parts left out, parts that repeat on
  * their own written out from where they are after `gone` ticks of it. The same object each time it is asked for.
  * @example rows(unfolded(groove, 2, 0, 'running on')).bass // => '4.........4.....4.........4.....'
  */

@@ -71,7 +71,7 @@ export function walk(
   const lead = from.RH ?? from.LH
   const nearest = lead && drums.toSorted((a, b) => metresApart(lead.piece, a) - metresApart(lead.piece, b))[0]
   const path: Piece[] = []
-  // A walk that finds no way on turns back at its last corner; so many turns are enough on any kit.
+  // A walk that finds no way on turns back at its last corner; that many turns are enough on any kit.
   let tries = 4000
   const reaches = (a: Mooring | undefined, b: Mooring) => !a || wayHardness(kit, a, b) <= most
   const go = (i: number, at: Partial<Record<WalkBlow['hand'], Mooring>>): boolean => {

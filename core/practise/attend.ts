@@ -12,7 +12,7 @@ export interface Counted {
 }
 
 /**
- * What is counted at a tick of the bars. A count-in (negative ticks) runs through the first bar so many times before it,
+ * What is counted at a tick of the bars. A count-in (negative ticks) runs through the first bar a number of times before it,
  * and counts beats only: `countedAt(bars, -5040) // => { bar: 0, beat: 3, slot: 0 }` in 4/4.
  */
 export function countedAt(bars: readonly Bar[], tick: number): Counted {

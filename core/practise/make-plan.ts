@@ -41,7 +41,7 @@ interface PlanWish {
 
 /** A stage lasts at least so long, in seconds: shorter is over before it has begun. */
 const SHORTEST = 20
-/** A plan longer than this has breaks, one after each so many minutes, in seconds. Source: the project’s product.md, care. */
+/** A plan longer than this has breaks, one after each that many minutes, in seconds. Source: the project’s product.md, care. */
 const BREAK_AFTER = 20 * 60
 const BREAK = 120
 const WARM_UP = 120
@@ -282,7 +282,7 @@ interface InTurn {
 }
 
 /**
- * Two or three things in turn, so many minutes each, so many times round; at the tempos given.
+ * Two or three things in turn, that many minutes each, a number of times round; at the tempos given.
  * @example inTurnPlan([{ groove, tempo: groove.tempo }], () => 'id').reason // => 'Taking things in turn needs at least two grooves with strokes in them.'
  */
 export function inTurnPlan(

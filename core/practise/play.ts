@@ -22,7 +22,7 @@ export interface Lap {
   seconds: number
 }
 
-/** How a stage is played: at a tempo that may differ from its own, so many times through (null for ever), counted as the player counts. */
+/** How a stage is played: at a tempo that may differ from its own, a number of times through (null for ever), counted as the player counts. */
 interface StagePlay {
   tempo?: Tempo
   laps?: number | null
@@ -53,7 +53,7 @@ const clickOf = ({ click: { program, gaps, voice } }: Stage, counting: Counting 
   ...(voice ? { voice: { where: voice, counting: counting ?? { school: 'numbers', triplet: '& a' } } } : {}),
 })
 
-/** A groove of a subject that casts limbs, of the first so many bars of it over and over, on any kit. */
+/** A groove of a subject that casts limbs, of the first that many bars of it over and over, on any kit. */
 function turn(groove: Groove, kit: Kit, bars: number): Pick<Passage, 'groove' | 'kit' | 'span' | 'times'> {
   const whole = groove.bars.length
   return bars < whole
@@ -80,7 +80,7 @@ function figureSections(stage: Stage, groove: Groove, base: Partial<Passage> & {
   })
 }
 
-/** Sections one after another so many times, or for ever. */
+/** Sections one after another a number of times, or for ever. */
 function round(passages: readonly Passage[], laps: number | null, countIn: number): Performance {
   if (laps === null) return { passages, countIn, again: 0 }
   return {
@@ -97,7 +97,7 @@ const faster = (tempo: Passage['tempo'], by: number): Passage['tempo'] =>
     : { ...tempo, bpm: tempo.bpm * by }
 
 /**
- * A stage as it is played, over and over or so many times through. What the player plays sounds too, to play along with.
+ * A stage as it is played, over and over or a number of times through. What the player plays sounds too, to play along with.
  * Undefined for a break, and where what it is made of is not here.
  * @example stagePerformance(stage, material).passages.length // => 1
  */

@@ -46,7 +46,7 @@ function run(...events: RunEvent[]): { run: Run; effects: RunEffect[]; phases: s
   return { run: now, effects, phases }
 }
 const press = (now: number): RunEvent => ({ type: 'press', now })
-/** By both clocks alike, with a count-in of a second, unless told otherwise. */
+/** By both clocks alike, with a count-in of a second, unless set otherwise. */
 const tick = (now: number, heard: number | null = now - 1): RunEvent => ({ type: 'tick', now, heard })
 const asked = (effects: RunEffect[]) =>
   effects.map(effect =>

@@ -66,7 +66,7 @@ export type RunEvent =
   | { type: 'auto'; on: boolean }
   | { type: 'end' }
 
-/** What a run asks of the world: to sound a stage so many times through, to fall silent, to write down how a stage went. */
+/** What a run asks of the world: to sound a stage a number of times through, to fall silent, to write down how a stage went. */
 export type RunEffect =
   | { type: 'play'; stage: Stage; tempo: Tempo; laps: number | null }
   | { type: 'stop' }

@@ -83,7 +83,7 @@ const sittingSchema = z.strictObject({
   written: z.array(writtenSchema).max(5000, { error: 'A run shows at most 5,000 entries.' }),
 })
 
-/** A practice run under way: the plan as it was begun, where it stands, and what of it is in the log already. */
+/** A practice run under way: the plan as it was begun, where it is, and what of it is in the log already. */
 export type Sitting = z.infer<typeof sittingSchema>
 
 /**

@@ -36,7 +36,7 @@ export const clickSchema = z.strictObject({
   voice: oneOf(SPOKEN, 'place for a voice').nullable().default(null),
 })
 
-/** How long a stage lasts, or in a climb each rung of it: some time, some bars, or until it was clean so many times. */
+/** How long a stage lasts, or in a climb each rung of it: some time, some bars, or until it was clean a number of times. */
 const lengthSchema = z.union(
   [
     z.strictObject({

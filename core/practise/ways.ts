@@ -245,7 +245,7 @@ function gaining({ parts }: Groove): Part | undefined {
     )
     .find(Boolean)
 }
-/** In at most so many stages. */
+/** In at most that many stages. */
 const MOST_HITS = 6
 
 const hitByHit: Way = {

@@ -41,7 +41,7 @@ const on = (pieceId: string, ...ats: number[]): PlayedStroke[] => ats.map(at => 
 const rows = (groove: Groove) =>
   Object.fromEntries(groove.parts.map(part => [`${part.limb} ${part.name}`, part.strokes.map(stroke => stroke.at)]))
 
-/** What a drummer made of figures strikes who plays all of a groove so many times round, in ticks of its bars. */
+/** What a drummer made of figures strikes who plays all of a groove a number of times round, in ticks of its bars. */
 function playedBy(groove: Groove, laps: number, drummer: Partial<Simulated>, tells: 'limb' | 'piece'): PlayedTake[] {
   const player = Object.fromEntries(groove.parts.map(part => [part.id, 'player' as const]))
   const line = new CueLine(looped({ groove, kit: DEFAULT_KIT, parts: player }))

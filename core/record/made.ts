@@ -60,7 +60,7 @@ export interface MadeGroove {
 const LINE = 'the line'
 
 /**
- * What a limb strikes at a place where the input tells no piece: like its neighbours in the part that the stroke goes to, or with its brush.
+ * What a limb strikes at a place where the input gives no piece: like its neighbours in the part that the stroke goes to, or with its brush.
  * @example strokeFor(groove, 'RF', 2520, { chosen: '' }).stroke // => { at: 2520, piece: 'bass drum', stroke: 'hit', level: 4 }
  */
 export function strokeFor(

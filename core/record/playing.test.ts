@@ -10,7 +10,7 @@ const FOUR = (bars = 1, slots = 4): BarTime[] =>
 const at120 = { bpm: 120, counts: '1/4' } as const
 const Q = 5040
 
-/** A person: rhythms by voice in ticks of the bars, so many times round, with a swing, a push by voice, a lateness of all, and a spread, in ms. */
+/** A person: rhythms by voice in ticks of the bars, a number of times round, with a swing, a push by voice, a lateness of all, and a spread, in ms. */
 function person(
   rhythms: Record<string, number[]>,
   bars: BarTime[],

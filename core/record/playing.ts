@@ -64,11 +64,11 @@ const OFFSETS = [
   -90,
 ]
 const OFFSET_PRICE = (ms: number): number => 0.05 * (ms / 40) ** 2
-/** From so many strokes on lateness and swing can be told; of fewer they cost more. */
+/** From that many strokes on lateness and swing can be told; of fewer they cost more. */
 const TELLING = { offset: 20, swing: 8 }
-/** A push is told from so many strokes and so many milliseconds on. */
+/** A push is told from that many strokes and that many milliseconds on. */
 const PUSH = { strokes: 4, ms: 8 }
-/** So many felt beats are enough to find out what the playing is like; all are placed. */
+/** This many felt beats are enough to find out what the playing is like; all are placed. */
 const ENOUGH = 16
 /** Shares of swing that are looked at first, and by how much more or less when it is known roughly. */
 const STEPS = Array.from({ length: 13 }, (_, i) => (i - 6) * 0.005)

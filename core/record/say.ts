@@ -2,7 +2,7 @@ import { type Groove, sayFeel } from '#core/groove'
 import { type Kit, pieceOf } from '#core/kit'
 import type { Playing } from './playing'
 
-/** What lies so many ms off the click and is put right is worth a word. */
+/** What lies that many ms off the click and is put right is worth a word. */
 const WORTH = 10
 
 /** Whether the feel that was played is another than the groove has: `feelDiffers({ swing: { level: '1/8', share: 0.62 }, push: {} }, groove) // => true`. */

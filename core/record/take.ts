@@ -3,7 +3,7 @@ import type { Span } from '#core/groove'
 import { type Tempo, mod, tickSeconds } from '#core/time'
 
 /**
- * A stroke as it was played: where, in ticks from the first bar as it sounded, not whole; and what the input tells of it. `held` is how
+ * A stroke as it was played: where, in ticks from the first bar as it sounded, not whole; and what the input gives of it. `held` is how
  * long a key was held, in ticks.
  */
 export interface PlayedStroke {

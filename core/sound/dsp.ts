@@ -2,7 +2,7 @@
 export const SAMPLE_RATE = 44100
 
 /**
- * Silence of so many seconds.
+ * Silence of that many seconds.
  * @example silence(0.5).length // => 22050
  */
 export const silence = (seconds: number): Float32Array => new Float32Array(Math.round(seconds * SAMPLE_RATE))

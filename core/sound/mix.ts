@@ -18,7 +18,7 @@ export type Stem = Limb | 'click' | 'lines'
 
 const stemOf = (cue: Cue): Stem => (cue.kind === 'click' ? 'click' : cue.kind === 'guide' ? 'lines' : cue.limb)
 
-/** So many sounds are added between two tellings. */
+/** This many sounds are added between two tellings. */
 const TOLD = 64
 
 /**

@@ -9,7 +9,7 @@ import { type Recordings, recordingOf } from './recordings'
 const HARD: Record<Level, number> = { 1: 0, 2: 0, 3: 0.5, 4: 1, 5: 1 }
 /** Above this a level is darkened, in Hz: a softer stroke is duller than the recording of it that it is made from. */
 const BRIGHT: Record<Level, number> = { 1: 3600, 2: 7500, 3: 11000, 4: 9500, 5: 19000 }
-/** A sound may be drawn out or cut by so many dB a second, and no louder at its end than this. */
+/** A sound may be drawn out or cut by that many dB a second, and no louder at its end than this. */
 const MOST_RISE = 24
 
 /**

@@ -118,7 +118,7 @@ describe('the kit', () => {
 })
 
 describe('how a stroke sounds, by its spectrum', () => {
-  /** The share of energy above a frequency in so many samples from one on, by a plain Fourier sum. */
+  /** The share of energy above a frequency in that many samples from one on, by a plain Fourier sum. */
   function above(samples: Float32Array, hz: number, from = 0, many = 2048): number {
     let [high, all] = [0, 0]
     for (let k = 1; k < many / 2; k++) {

@@ -9,7 +9,7 @@ import { VOICES } from './voices'
 /** Peak of a voice at each level, 1 being full scale: about 9 dB from a ghost to a soft stroke, less further up. */
 const LEVEL_GAIN: Record<Level, number> = { 1: 0.09, 2: 0.22, 3: 0.42, 4: 0.68, 5: 0.95 }
 
-/** How loud a sound stands beside the others at the same level. */
+/** How loud a sound is beside the others at the same level. */
 const BALANCE: Record<SoundName, number> = {
   'bass drum': 0.95,
   snare: 0.8,

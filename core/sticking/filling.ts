@@ -184,7 +184,7 @@ export class ChainFilling {
     }
   }
 
-  /** The cheapest chains, at most so many, the cheapest first: a search led by the exact cost to the end. */
+  /** The cheapest chains, at most that many, the cheapest first: a search led by the exact cost to the end. */
   best(most: number): Chain[] {
     if (!this.root.count) return []
     interface Way {

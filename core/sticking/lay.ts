@@ -10,7 +10,7 @@ export interface Ground {
 }
 
 /**
- * So many bars of a ground: one grid through all of their beats, where they take it.
+ * This many bars of a ground: one grid through all of their beats, where they take it.
  * @example groundBars({ meter: meter(7, 8), slots: 4 }, 1)[0].slots // => [4, 4, 6]
  */
 export const groundBars = ({ meter, slots }: Pick<Ground, 'meter' | 'slots'>, count: number): Bar[] =>
@@ -46,7 +46,7 @@ export interface LaidSticking extends Omit<StickingStroke, 'foot'> {
 }
 
 /**
- * A sticking repeated over so many bars, from their first slot; what does not fit at the end is cut off.
+ * A sticking repeated over that many bars, from their first slot; what does not fit at the end is cut off.
  * @example layOver(readSticking('rlf').value, sixteenths, 1).slice(0, 4).map(one => one.who) // => ['R', 'L', 'F', 'R']
  */
 export const layOver = (sticking: Sticking, ground: Ground, bars: number): LaidSticking[] =>
@@ -80,7 +80,7 @@ export const byTick = (laid: readonly LaidSticking[]): Map<number, LaidSticking>
   new Map(laid.toReversed().map(stroke => [stroke.at, stroke]))
 
 /**
- * Who falls on each felt beat of so many bars: letters, none for a rest.
+ * Who falls on each felt beat of that many bars: letters, none for a rest.
  * @example onBeats(readSticking('(rf)lrrlrll').value, sixteenths, 1).map(one => one.whos.join('')) // => ['RF', 'L', 'RF', 'L']
  */
 export function onBeats(

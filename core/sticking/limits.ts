@@ -15,7 +15,7 @@ export interface Needs {
   far: number
 }
 
-/** What speeds in seconds come to in slots of so many seconds; undefined where nothing is too fast. */
+/** What speeds in seconds come to in slots of that many seconds; undefined where nothing is too fast. */
 export function slotsNeeded(slotSeconds: number, speeds: Speeds): Needs | undefined {
   const least = (seconds: number) => Math.max(1, Math.floor(seconds / slotSeconds + 1e-9) + 1)
   const [hand, foot] = [least(speeds.hand), least(speeds.foot)]

@@ -274,7 +274,7 @@ function partsFrom(
 }
 
 /**
- * A sticking as a groove of its own. On the pad both hands play its one piece and no foot joins.
+ * A sticking as a separate groove. On the pad both hands play its one piece and no foot joins.
  * @example rows(orchestrate(readSticking('rlrrlrll').value, sixteenths, USUAL_ORCHESTRATION, { id: 'new', title: 'New', bars: 1, bpm: 90, kit, lead: 'right' })) // => { 'new-1': '3.33.3..3.33.3..', 'new-2': '.3....33.3....33', 'new-3': '....5.......5...' }
  */
 export function orchestrate(

@@ -14,7 +14,7 @@ interface Rudiment {
 
 /**
  * The forty standard rudiments by their traditional names, and a few extra ones of our choosing; both statements are written
- * out where the hands change over, so that each goes round as it stands. Doubles of the measured rolls are written as two
+ * out where the hands change over, so that each goes round as it is now. Doubles of the measured rolls are written as two
  * places; buzzed and graced strokes, and the double inside a place, by their marks.
  */
 export const RUDIMENTS: readonly Rudiment[] = [

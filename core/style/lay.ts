@@ -28,7 +28,7 @@ export function rowBars(card: Written, row: string): number {
 }
 
 /**
- * True where figures of so many of the card’s bars do not come out even over these bars, and break at the turn.
+ * True where figures of that many of the card’s bars do not come out even over these bars, and break at the turn.
  * @example breaksAtTurn(styleOf('funk-sixteenths'), [...bars, ...bars, ...bars], 2) // => true
  */
 export function breaksAtTurn(card: Written, bars: readonly Bar[], figure: number): boolean {

@@ -285,7 +285,7 @@ export class Effort {
   }
 
   /**
-   * What only the readout itself weighs: parts with a cycle of their own, which come round; a pick-up that sounds only once.
+   * What only the readout itself weighs: parts with their own cycle, which come round; a pick-up that sounds only once.
    */
   private isIntricate(groove: Groove): boolean {
     return (groove.pickUp !== null && !groove.pickUp.repeats) || groove.parts.some(part => part.every && !part.muted)

@@ -55,11 +55,11 @@ const KEPT = 400
 const OF_ONE_ROOT = 40
 /** Nearer to home by more than this, and the last step has undone something. */
 const UNDOING = 0.02
-/** At least so many, and so many for each idea asked for, are weighed by all the rules of taste. */
+/** At least that many, and that many for each idea asked for, are weighed by all the rules of taste. */
 const TASTED = { least: 60, each: 5 } as const
 
 /**
- * A seeded search over chains of one to four moves. It is advanced by so many candidates at a time, so that whoever runs
+ * A seeded search over chains of one to four moves. It is advanced by that many candidates at a time, so that whoever runs
  * it can stop, show and go on; what it has found depends on the wish and the number alone.
  */
 export class IdeaSearch {
@@ -108,7 +108,7 @@ export class IdeaSearch {
     this.sounds.add(judged.sound)
   }
 
-  /** Makes and judges so many candidates more; fewer only where no move finds anything to do. */
+  /** Makes and judges that many candidates more; fewer only where no move finds anything to do. */
   advance(candidates: number): void {
     const until = this.made + candidates
     for (let tries = 0; this.made < until && tries < candidates * 40; tries++) {
@@ -194,7 +194,7 @@ export class IdeaSearch {
     return 1 - Math.abs(distance - 0.3) - 0.07 * (depth - 1) - 0.4 * Math.max(0, difficulty - 1.2) - 2 * dense
   }
 
-  /** The best so far, at most so many, spread so that no two are much alike. */
+  /** The best so far, at most that many, spread so that no two are much alike. */
   ideas(most: number): Idea[] {
     const open = mixed(this.pool)
       .slice(0, Math.max(TASTED.least, most * TASTED.each))
@@ -266,7 +266,7 @@ function likeness(a: Found, b: Found, marks: ReadonlyMap<Found, ReadonlySet<numb
   return 0.6 * strokes + (0.4 * moves) / Math.max(a.depth, b.depth)
 }
 
-/** Beyond so many strokes a second a groove is called busy. */
+/** Beyond that many strokes a second a groove is called busy. */
 const BUSY = 8
 
 /**

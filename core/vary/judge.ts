@@ -185,7 +185,7 @@ export const sameHands = (one: Groove, other: Groove): boolean =>
 const sameTicks = (a: readonly number[], b: readonly number[]): boolean =>
   a.length === b.length && a.every((tick, i) => tick === b[i])
 
-/** No two limbs at one instant; parts with a cycle of their own are not looked at. */
+/** No two limbs at one instant; parts with their own cycle are not looked at. */
 function isLinearGroove(groove: Groove): boolean {
   const limbAt = new Map<number, Part['limb']>()
   for (const part of groove.parts) {

@@ -99,7 +99,7 @@ export interface Moved {
 }
 
 /**
- * A groove made from another remembers which, at which revision, and by what moves; what they did stands first in its notes.
+ * A groove made from another remembers which, at which revision, and by what moves; what they did comes first in its notes.
  * @example asVariation(groove, 1, lighter, 'child', 'Lighter', []).parent // => { id: 'sample', revision: 1, moves: [] }
  */
 export function asVariation(

@@ -89,7 +89,7 @@ const run = (groove: Groove, id: string, params: Params = {}) => {
   return done.value
 }
 
-// Sixteen sixteenths of a bar, by hand: the move, what it is told, and each limb that is not as it was, by levels or pieces.
+// Sixteen sixteenths of a bar, by hand: the move, its parameters, and each limb that is not as it was, by levels or pieces.
 const CASES: [id: string, params: Params, after: Rows, by?: 'levels' | 'pieces', before?: Groove][] = [
   ['displace-all', { slots: 1 }, { RH: '.3.3.3.3.3.3.3.3', LH: '.....5.......5..', RF: '.4.....4.4......' }],
   ['displace', { partIds: ['back'], slots: -1 }, { LH: '...5.......5....' }],

@@ -65,7 +65,7 @@ export function runMove(
   })
 }
 
-/** A step of a chain: a move by its id, and what it is told. */
+/** A step of a chain: a move by its id, and its parameters. */
 export interface Step {
   move: string
   params: Params

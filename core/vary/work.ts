@@ -53,7 +53,7 @@ export function gridOf({ bars }: Pick<Groove, 'bars'>): Grid {
 const recuts = new WeakMap<Groove['bars'], Map<string, Groove['bars']>>()
 
 /**
- * Bars made from others by cutting their beats anew; the same object for the same cut, so that its grid is worked out once.
+ * Bars made from others by cutting their beats again; the same object for the same cut, so that its grid is worked out once.
  * @example recut(bars, [{ ...bars[0], slots: [4, 4, 4, 8] }])[0].slots // => [4, 4, 4, 8]
  */
 export function recut(bars: Groove['bars'], after: Groove['bars']): Groove['bars'] {
@@ -66,7 +66,7 @@ export function recut(bars: Groove['bars'], after: Groove['bars']): Groove['bars
   return after
 }
 
-/** The same bars with so many slots in every felt beat. */
+/** The same bars with that many slots in every felt beat. */
 export const regridded = (bars: Groove['bars'], slots: Groove['bars'][number]['slots'][number]): Groove['bars'] =>
   recut(
     bars,

@@ -42,7 +42,7 @@ async function askPassword() {
   return given
 }
 
-/** The password’s hash, kept in the folder: set by BAZZET_PASSWORD, or asked for the first time (and each time that `afresh` says so). */
+/** The password’s hash, kept in the folder: set by BAZZET_PASSWORD, or asked for the first time (and each time that `again` says so). */
 export async function passwordHash(
   folder,
   { given = process.env.BAZZET_PASSWORD, terminal = process.stdin.isTTY, afresh = false } = {},

@@ -3,7 +3,7 @@ import { basename, dirname, join } from 'node:path'
 import sqlite3 from 'sqlite3'
 import type { Copy } from '#core/documents/wire'
 
-/** So many daily copies are kept. */
+/** This many daily copies are kept. */
 const DAYS = 7
 const DAILY = /^day-(\d{4}-\d\d-\d\d)\.db$/
 

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { contentPolicy } from '../content-policy'
 
-/** Scripts that stand in the page itself and are run; data that stands there is not. */
+/** Scripts that stand in the page itself and are run; data that is there is not. */
 const INLINE = /<script(?![^>]*\ssrc=)(?![^>]*type="application\/json")[^>]*>([\s\S]*?)<\/script>/g
 
 /** Every page is sent with the hashes of the few scripts that stand in it, so that nobody else’s could run. */

@@ -48,7 +48,7 @@ it('measures the core', async () => {
   const chains = () => chainsFor({ slots: 32, groups: NOTE_GROUPS, changing: true, wishes })
   expect(chains().chains).toHaveLength(100)
   bench.add('chains', () => void chains())
-  // A lap of it handed on, and one worked out anew after an edit.
+  // A lap of it handed on, and one worked out again after an edit.
   const performance_ = looped({ groove, kit: DEFAULT_KIT })
   const length = passSeconds(groove)
   const line = new CueLine(performance_)
@@ -90,7 +90,7 @@ it('measures the core', async () => {
     beside,
   )
 
-  // A minute of it and more, every sound rendered afresh.
+  // A minute of it and more, every sound rendered again.
   const times_ = Math.ceil(60 / passSeconds(groove))
   const loops = loopsHere()
   const began = performance.now()

@@ -1,4 +1,4 @@
-// What the measures of the page share: a built server on a port and a database of its own, and grooves to measure on.
+// What the measures of the page share: a built server on a port and its own database, and grooves to measure on.
 import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'

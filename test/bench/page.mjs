@@ -201,7 +201,7 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
     await page.close()
   }
 
-  // A move told otherwise, from the key to the painted preview.
+  // A move set otherwise, from the key to the painted preview.
   {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     await page.goto(`${URL_}/vary/sixty`)

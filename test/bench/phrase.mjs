@@ -51,7 +51,7 @@ await serving(4179, grooves, async url => {
   }
 
   {
-    // The map drawn anew: another way to count draws nothing of it, so it is left for the templates and come back to.
+    // The map drawn again: another way to count draws nothing of it, so it is left for the templates and come back to.
     const page = await open()
     const before = await loopsIn(page)
     const drawn = []

@@ -32,7 +32,7 @@ it('measures playing in', () => {
     [...before, ...loopsHere()],
   )
 
-  // Five minutes of recording on a clock that stands still for 100 ms every second: each time round the groove is made anew, as playing in does.
+  // Five minutes of recording on a clock that stands still for 100 ms every second: each time round the groove is made again, as playing in does.
   const one = makeBars(meter(4, 4), 1, 4)
   const base = makeGroove({
     id: 'g',

@@ -47,7 +47,7 @@ export function loopsHere() {
   return times
 }
 
-/** The loop's times in a page, in ms, each in a task of its own as an event has it. */
+/** The loop's times in a page, in ms, each in a separate task as an event has it. */
 export async function loopsIn(page) {
   // By the driver, since the page's content policy evaluates no text.
   await page.evaluate(`window.referenceLoop = ${loop}`)

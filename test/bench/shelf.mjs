@@ -112,7 +112,7 @@ async function saves() {
   )
 }
 
-/** From a page opened with nothing kept until the first cards stand there with their lanes. */
+/** From a page opened with nothing kept until the first cards are there with their lanes. */
 async function firstCards(browser) {
   const times = []
   const beside = []

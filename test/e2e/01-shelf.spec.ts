@@ -257,7 +257,7 @@ test('a groove is taken away as JSON and as MIDI, and the JSON opened again', as
   expect(notes).toHaveLength((await bench.stored()).document.parts.reduce((sum, part) => sum + part.strokes.length, 0))
   expect(notes.every(event => 'channel' in event && event.channel === 9)).toBe(true)
 
-  // A changed copy under another id opens as itself; the same file again stands beside the first.
+  // A changed copy under another id opens as itself; the same file again is beside the first.
   const changed = { ...JSON.parse(readFileSync(json.path, 'utf8')), id: 'by-hand', title: 'By hand' }
   const path = join(bench.app.folder, 'by-hand.json')
   writeFileSync(path, JSON.stringify(changed))

@@ -134,7 +134,7 @@ test('hands that cross are a finding for an open-handed player, and change over 
   await page.getByRole('button', { name: 'New kit' }).click()
   await page.getByRole('menuitem', { name: 'Five-piece, as it ships' }).click()
   await expect(page).not.toHaveURL(/five-piece$/)
-  await expect(page.getByLabel('Name of the kit')).toHaveValue(/^Five-piece, mine/) // the new one stands there, and not only its address
+  await expect(page.getByLabel('Name of the kit')).toHaveValue(/^Five-piece, mine/) // the new one is there, and not only its address
   const kitId = page.url().split('/').at(-1)!
   await page.getByRole('combobox', { name: 'Hands' }).click()
   await page.getByRole('option', { name: 'open-handed' }).click()

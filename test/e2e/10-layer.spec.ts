@@ -168,7 +168,7 @@ test('each bar has a meter of its own where it is wanted', async ({ bench }) => 
   await page.getByRole('button', { name: 'Set the time' }).click()
   await expect(page.getByText(/Bar 2: The groups 3\+3 make 6; this meter has 7/).first()).toBeVisible()
 
-  // What was chosen for all is where the bars are told one by one, and a bar’s slots go on to the last.
+  // What was chosen for all is used where the bars are named one by one, and a bar’s slots go on to the last.
   await page.getByRole('switch', { name: 'Every bar alike' }).click()
   await page.getByRole('button', { name: '4/4', exact: true }).click()
   await page.getByLabel('Bars', { exact: true }).fill('4')

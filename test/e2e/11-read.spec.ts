@@ -65,7 +65,7 @@ test('two grooves are compared count by count, and heard in turn at a key', asyn
   await bench.open('wet-rope')
   await page.keyboard.press('g')
   await expect(page.getByRole('heading', { name: 'Compare' })).toBeVisible()
-  // A variation of its own stands first; the one that is looked at here is chosen by name.
+  // A variation of its own comes first; the one that is looked at here is chosen by name.
   const second = page.getByRole('combobox', { name: 'The second groove' })
   await expect(second).toContainText('Wet Rope, ')
   await second.click()

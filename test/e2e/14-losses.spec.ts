@@ -5,7 +5,7 @@ import { expect, test } from './app'
 
 /** What a player made must reach the server, whatever happens meanwhile. Each of these was lost once. */
 
-/** Holds the answer to the first save under a path back until it is let go; the server has it by then. Later ones pass. */
+/** Holds the answer to the first save under a path back until it is dropped; the server has it by then. Later ones pass. */
 async function holdFirstSave(page: import('@playwright/test').Page, path: string) {
   let letGo = () => undefined as void
   const going = new Promise<void>(resolve => (letGo = resolve))

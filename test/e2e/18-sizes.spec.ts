@@ -179,7 +179,7 @@ for (const [width, height] of [
     await expect(page.getByRole('heading', { name: 'stage 4 of 4' })).toBeVisible()
     await page.getByRole('button', { name: 'Space: start' }).click()
     await expect(page.locator('[data-phase="playing"]')).toBeVisible({ timeout: 60_000 })
-    // Until the letters have come those of the system stand there, which take more room.
+    // Until the letters have come those of the system are there, which take more room.
     await page.evaluate(async () => void (await document.fonts.ready))
     expect((await boxOf(page.locator('[data-run-lanes]'))).height).toBeGreaterThan(100)
     const inSight = async (box: { x: number; y: number; width: number; height: number } | null, what: string) => {

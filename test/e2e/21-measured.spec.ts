@@ -456,7 +456,7 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   await form.getByRole('button', { name: 'Practise the figures' }).click()
   await page.getByRole('link', { name: 'Start practising' }).click()
   await begin(page)
-  // Each stands there for a bar, 0.6 s: whichever after the second is seen first.
+  // Each is there for a bar, 0.6 s: whichever after the second is seen first.
   await expect(page.getByText(/Figure ([3-9]|1\d) of 15/)).toBeVisible()
   // A word ends it there: what was played to its end is kept, and no more.
   await page.keyboard.press('1')

@@ -119,7 +119,7 @@ test('what is struck over the click becomes parts: loop on loop, one limb at a t
   await bench.saved()
   await expect.poll(() => rows(bench)).toEqual({ 'RH Hi-hat': [0, 4, 8, 12], 'RF Bass drum': [0] })
   await expect(played(page)).toContainText('in the groove')
-  // Half the strength: what is in the groove is made anew of what was played.
+  // Half the strength: what is in the groove is made again of what was played.
   await page.getByLabel('How far strokes are pulled to the grid, in per cent').fill('0')
   await page.getByLabel('How far strokes are pulled to the grid, in per cent').press('Enter')
   await expect(played(page)).toContainText('not kept yet')

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { type Locator, type Page, type Request, expect, test as base } from '@playwright/test'
 
-/** The built server on a port and a database of its own, which a test may stop and start again. */
+/** The built server on a port and its own database, which a test may stop and start again. */
 export class App {
   private server: ChildProcess | undefined
   readonly folder = mkdtempSync(join(tmpdir(), 'bazzet-test-'))
@@ -257,7 +257,7 @@ export async function hearSounds(page: Page) {
             ? performanceTime + (when - contextTime) * 1000
             : performance.now() + (when - context.currentTime + (context.outputLatency || 0)) * 1000
         }
-        // Read anew until it has come: a busy machine holds the audio clock up, and what was due is due later.
+        // Read again until it has come: a busy machine holds the audio clock up, and what was due is due later.
         const whenDue: Sound['whenDue'] = (ms, then) => {
           // The pair goes on by itself where the clock stands: no sound comes of it.
           const left = Math.max(due() + ms - performance.now(), (when - context.currentTime - 0.1) * 1000)

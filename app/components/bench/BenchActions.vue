@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useBench } from '~/stores/bench'
 
-/** Undo, redo, and how the groove stands with the server. It listens to the Bench itself, so that what is around it need not. */
+/** Undo, redo, and whether the server has the groove. It listens to the Bench itself, so that what is around it need not. */
 const emit = defineEmits<{ step: [direction: 'takeBack' | 'bringBack'] }>()
 const bench = useBench()
 </script>

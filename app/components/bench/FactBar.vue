@@ -3,7 +3,7 @@ import { ref, watch } from 'vue'
 import type { Bar, Edit, Facts, Filling, Groove } from '#core/groove'
 import { STYLE_CARDS, STYLE_FAMILIES, styleOf } from '#core/style'
 
-/** The groove's name, style, meter, slots, feel, kit and lead along the top, each to be changed where it stands. */
+/** The groove's name, style, meter, slots, feel, kit and lead along the top, each to be changed where it is. */
 const props = defineProps<{ groove: Omit<Groove, 'parts'>; pieces: { id: string; name: string }[] }>()
 const emit = defineEmits<{
   edit: [edit: Edit]

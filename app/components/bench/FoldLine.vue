@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useSettings } from '~/stores/settings'
 
-/** One subject of the readout on one line, with its gist beside the name; the rest unfolds, and stays as the player leaves it. What is wrong stands open until it is folded. */
+/** One subject of the readout on one line, with its gist beside the name; the rest unfolds, and stays as the player leaves it. What is wrong is open until it is folded. */
 const props = defineProps<{ id: string; title: string; says?: string; wrong?: boolean }>()
 const settings = useSettings()
 const open = computed(() => settings.folds[props.id] ?? !!props.wrong)

@@ -4,7 +4,7 @@ import { type Edit, type Groove, cycled, grooveTicks, partOf, sayComesRound, say
 import { beatsOf, slotsOf } from '#core/time'
 import { useSettings } from '~/stores/settings'
 
-/** A part’s own time: how many slots until it repeats against the bars, and a swing of its own. */
+/** A part’s own time: how many slots until it repeats against the bars, and its own swing. */
 const props = defineProps<{ groove: Groove; partId: string }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ edit: [edit: Edit] }>()

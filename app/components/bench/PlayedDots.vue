@@ -16,7 +16,7 @@ const settings = useSettings()
 const WIDTH = 1000
 const HEIGHT = 92
 const MIDDLE = 54
-/** So many milliseconds are as far as a dot may lie. */
+/** This many milliseconds are as far as a dot may lie. */
 const REACH = 60
 const total = computed(() => grooveTicks(props.groove))
 const x = (tick: number) => 14 + (tick / total.value) * (WIDTH - 28)

@@ -29,7 +29,7 @@ const slots = useAfterPaint(() => {
   return kinds.size === 1 ? [...kinds][0] : undefined
 }, 2)
 const bars = computed(() => bench.shown?.bars.length ?? 1)
-// As a value of its own: every edit makes another groove, and this bar has nothing new to show for it.
+// As a separate value: every edit makes another groove, and this bar has nothing new to show for it.
 const toVary = computed(() => `/vary/${bench.groove?.id}`)
 const practise = () => {
   const { span } = bench

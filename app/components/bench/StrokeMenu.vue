@@ -6,7 +6,7 @@ import { ornamentsFor } from '#core/groove'
 import { LEVEL_NAMES, LEVELS, STROKE_NAMES, pieceOf, piecesFor, strokesFor } from '#core/kit'
 import { useBench } from '~/stores/bench'
 
-/** The menu of a stroke, where it stands: by a long press of a finger, or the other button of a mouse. It is beside the lanes and not around them, so that an edit does not draw it again. */
+/** The menu of a stroke, where it is: by a long press of a finger, or the other button of a mouse. It is beside the lanes and not around them, so that an edit does not draw it again. */
 const emit = defineEmits<{ send: [event: EditorEvent]; closed: [] }>()
 const bench = useBench()
 

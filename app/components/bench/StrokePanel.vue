@@ -23,7 +23,7 @@ const emit = defineEmits<{ send: [event: EditorEvent] }>()
 const bench = useBench()
 const settings = useSettings()
 
-/** What is chosen, as it stands once the lanes have shown it; nothing here holds the lanes up. */
+/** What is chosen, as it is now once the lanes have shown it; nothing here holds the lanes up. */
 const chosen = useAfterPaint<{ strokes: Stroke[]; limb: Limb; where: string }>(() => {
   const ats = bench.state && bench.shown ? strokesChosen(bench.state, bench.shown) : []
   const strokes = bench.chosenPart?.strokes.filter(stroke => ats.includes(stroke.at)) ?? []
@@ -40,7 +40,7 @@ const chosen = useAfterPaint<{ strokes: Stroke[]; limb: Limb; where: string }>((
         : '',
   }
 }, 2)
-/** The groove, too, as it stands once the lanes have shown it: every edit makes another, and what is listed from it is drawn anew with it. */
+/** The groove, too, as it is now once the lanes have shown it: every edit makes another, and what is listed from it is drawn again with it. */
 const groove = useAfterPaint(() => bench.shown, 2)
 const strokes = computed(() => chosen.value.strokes)
 /** The last stroke chosen is kept while none is, hidden: its lists are dear to build and it will be wanted again. */
@@ -58,7 +58,7 @@ const ornaments = computed(() => {
   const piece = pieceOf(bench.kit, pieceId.value)
   return ['none', ...(piece ? ornamentsFor(piece) : [])]
 })
-/** Whom the chosen strokes can be given to: the other parts, or another limb in a part of its own. */
+/** Whom the chosen strokes can be given to: the other parts, or another limb in a separate part. */
 const receivers = computed(() =>
   [
     (groove.value?.parts ?? [])

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { SHARE, type Swing } from '#core/time'
 
-/** A swing: how much of each pair its first note takes, and on which notes. A drag of the slider is one change, made when it is let go. */
+/** A swing: how much of each pair its first note takes, and on which notes. A drag of the slider is one change, made when it is released. */
 const props = defineProps<{ swing: Swing | null }>()
 const emit = defineEmits<{ swing: [swing: Swing | null] }>()
 
@@ -14,7 +14,7 @@ function set(level: Swing['level'], percent: number) {
   const exact = percent > 66 && percent < 67 ? SHARE.triplet : percent / 100
   emit('swing', exact === SHARE.straight ? null : { level, share: exact })
 }
-/** The slider says that it was let go before its value has come through. */
+/** The slider says that it was released before its value has come through. */
 const release = () => setTimeout(() => dragged.value !== share.value && set(props.swing?.level ?? '1/8', dragged.value))
 const COMMON = [
   ['straight', 50],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** How the player counts, beside the rail; it is fetched, and stands open, once it has been asked for. */
+/** How the player counts, beside the rail; it is fetched, and is open, once it has been asked for. */
 const open = defineModel<boolean>('open', { required: true })
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What stands in a page whose document could not be opened: why, and where to go instead. */
+/** What is in a page whose document could not be opened: why, and where to go instead. */
 defineProps<{ what: string; why: string; to: string; where: string }>()
 </script>
 

@@ -3,7 +3,7 @@ import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
 import type { SaveState } from '~/documents/autosave'
 
-/** How the groove stands with the server, in a few words. */
+/** Whether the server has the groove, in a few words. */
 const props = defineProps<{ state: SaveState }>()
 const now = useNow({ interval: 5000 })
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 
-/** What stands beside the work: a column where there is room, and on smaller screens a drawer over its edge that a tab opens. */
+/** What is beside the work: a column where there is room, and on smaller screens a drawer over its edge that a tab opens. */
 const props = defineProps<{
   label: string
   /** Something was asked for that shows here: the drawer opens, and closes when it is done. */ wanted?: boolean

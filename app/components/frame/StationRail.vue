@@ -40,7 +40,7 @@ async function count() {
   popover.value = fetched.default
   counting.value = true
 }
-/** What stands under the stations, smaller. */
+/** What is under the stations, smaller. */
 const QUIET = 'shrink-0 cursor-pointer px-3 py-1 text-left text-sm text-muted hover:text-highlighted xl:px-4'
 const dark = computed(() => colorMode.value === 'dark')
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What stands in the frame where there is no page, or where one went wrong: what happened, that the work is safe, and the way back. */
+/** What is in the frame where there is no page, or where one went wrong: what happened, that the work is safe, and the way back. */
 defineProps<{ title: string; happened: string; /** The words of the fault itself. */ said?: string }>()
 const emit = defineEmits<{ back: [] }>()
 </script>

@@ -6,7 +6,7 @@ import type { Limb } from '#core/kit'
 import { type Geometry, type Stick, markPath } from '#core/notation'
 import { toneOf } from '~/lanes/tone'
 
-/** What stands in the lanes: plumb lines and sticks. The grid beneath is a picture of its own, so that an edit does not paint it again. */
+/** What is in the lanes: plumb lines and sticks. The grid beneath is a separate picture, so that an edit does not paint it again. */
 const props = defineProps<{
   groove: Groove
   geometry: Geometry

@@ -21,7 +21,7 @@ const settings = useSettings()
 const frame = useTemplateRef('frame')
 const width = props.large ? useElementSize(frame).width : ref(SMALL_WIDTH)
 
-// Most changes leave bars and hands as they are, and so where everything stands.
+// Most changes leave bars and hands as they are, and so where everything is.
 const bars = computed(() => props.groove.bars)
 const lead = computed(() => props.groove.lead)
 const leadFrom = computed(() => leadInFrom(props.groove))

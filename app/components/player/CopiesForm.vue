@@ -31,7 +31,7 @@ const make = () =>
     await api.copies.make()
     await look()
   })
-/** Every page here held what was there before: they begin anew. */
+/** Every page here held what was there before: they begin again. */
 const back = (name: string, bring: () => Promise<unknown>) =>
   doing(async () => {
     await bring()

@@ -7,7 +7,7 @@ import { type Tempo, convertTempo } from '#core/time'
 const props = defineProps<{ stage: Stage; goal?: Tempo | undefined }>()
 const emit = defineEmits<{ set: [facts: Partial<Stage>] }>()
 const climb = computed(() => props.stage.climb)
-/** Where a new climb goes: to the groove's own tempo, or where it stands there already, a third faster. */
+/** Where a new climb goes: to the groove's own tempo, or where it is there already, a third faster. */
 function goalOf({ bpm, counts }: Tempo): number {
   const goal = props.goal ? Math.round(convertTempo(props.goal, counts).bpm) : 0
   return goal > bpm ? goal : Math.min(400, Math.round((bpm * 4) / 3))

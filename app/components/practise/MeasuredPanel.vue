@@ -19,7 +19,7 @@ const settings = useSettings()
 const measuring = useMeasuring()
 const verdict = computed(() => verdictOf(props.measures, props.groove, settings.counting, measuring.measuring))
 const unisons = computed(() => props.measures.unisons.filter(one => one.strokes >= 2).slice(0, 6))
-/** How long a line of so many ms is drawn, in pixels. */
+/** How long a line of that many ms is drawn, in pixels. */
 const drawn = (ms: number) => Math.min(180, 8 + ms * 4)
 const together = (one: (typeof unisons.value)[number]) => one.apart <= togetherWithin(one.limbs, measuring.measuring)
 const slips = computed(() => slipsOf(props.measures, measuring.measuring).slice(0, 3))

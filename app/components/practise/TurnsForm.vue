@@ -6,7 +6,7 @@ import { type Plan, makePlan, makeStage } from '#core/practise'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 
-/** In and out: this groove and another in turn, every so many bars. */
+/** In and out: this groove and another in turn, every few bars. */
 const props = defineProps<{ groove: Groove }>()
 const emit = defineEmits<{ make: [plan: Plan] }>()
 const otherId = ref('')

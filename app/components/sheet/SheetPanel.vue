@@ -6,11 +6,11 @@ import type { SheetEntry, SheetSetup } from '#core/notation'
 import type { Listed } from '#core/documents/wire'
 import { api } from '~/documents/api'
 
-/** What stands on a sheet: its entries, each with a groove, the parts that enter and a title, in the order they are put in; bars to a line; a line for the band. */
+/** What is on a sheet: its entries, each with a groove, the parts that enter and a title, in the order they are put in; bars to a line; a line for the band. */
 const props = defineProps<{ setup: SheetSetup; home: Groove; grooves: ReadonlyMap<string, Groove> }>()
 const emit = defineEmits<{ setup: [setup: SheetSetup] }>()
 
-/** The family of the groove stands first; any other is found by its title. */
+/** The family of the groove comes first; any other is found by its title. */
 const family = ref<Listed<Summaries['groove']>[]>([])
 api.grooves.list({ family: props.home.id }).then(
   list => (family.value = list),

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { sayCount } from '#core/groove'
 import { api } from '~/documents/api'
 
-/** What was thrown away, of every kind: taken out again, or let go for good, which asks once since it can’t be undone. */
+/** What was thrown away, of every kind: taken out again, or removed for good, which asks once since it can’t be undone. */
 type Binned = Awaited<ReturnType<typeof api.binned>>
 const props = defineProps<{ binned: Binned }>()
 const emit = defineEmits<{ changed: [] }>()

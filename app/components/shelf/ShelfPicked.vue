@@ -9,7 +9,7 @@ const emit = defineEmits<{ all: [ids: string[]]; changed: []; done: [] }>()
 const toast = useToast()
 const tag = ref('')
 const working = ref(false)
-/** A request holds so many ids. */
+/** A request holds that many ids. */
 const AT_ONCE = 50
 const says = computed(() => sayCount(props.ids.length, 'groove'))
 

@@ -7,7 +7,7 @@ import { notate } from '#core/notation'
 import type { StaffMark } from '~/staff/draw'
 import { useSettings } from '~/stores/settings'
 
-/** A groove on a five-line staff. A note that is pressed is told by the strokes behind it. */
+/** A groove on a five-line staff. A note that is pressed is named by the strokes behind it. */
 const props = withDefaults(
   defineProps<{
     groove: Groove
@@ -17,7 +17,7 @@ const props = withDefaults(
     sticking?: boolean
     scale?: number
     /** Bars to a line; 0 for as many as fit. */ perLine?: number
-    /** What stands around each bar of a form. */ marks?: readonly StaffMark[]
+    /** What is around each bar of a form. */ marks?: readonly StaffMark[]
   }>(),
   { counts: true, sticking: false, scale: 1, perLine: 0, marks: () => [] },
 )

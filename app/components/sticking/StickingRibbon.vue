@@ -15,7 +15,11 @@ import { toneOfLetter } from '~/lanes/tone'
 import { useSettings } from '~/stores/settings'
 
 /** A sticking on the counts, bar under bar until it comes home: letters over their slots, accents high, felt beats set apart. */
-const props = defineProps<{ sticking: Sticking; ground: Ground; /** At most so many bars are drawn. */ most: number }>()
+const props = defineProps<{
+  sticking: Sticking
+  ground: Ground
+  /** At most this many bars are drawn. */ most: number
+}>()
 const emit = defineEmits<{ /** A letter was pressed, by its place in the sticking. */ accent: [place: number] }>()
 const settings = useSettings()
 

@@ -42,7 +42,7 @@ async function load() {
 await load()
 watch(() => props.turn, load)
 
-/** The open groove as it stands here; the others as they are kept. The newest come first from the server, brothers in the order they were born. */
+/** The open groove as it is here; the others as they are kept. The newest come first from the server, brothers in the order they were born. */
 const family = computed(() =>
   familyOf(
     stored.value.map(one => (one.document.id === props.groove.id ? props.groove : one.document)).toReversed(),

@@ -4,7 +4,7 @@ import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Move, type ParamSpec, type ParamValue, type Params, choicesOf, pointedAt } from '#core/vary'
 
-/** What a move is told: a field for each of its parameters, made from their description. */
+/** The parameters of a move, a field for each, made from their description. */
 const props = defineProps<{ move: Move; params: Params; groove: Groove; kit: Kit }>()
 const emit = defineEmits<{ params: [params: Params] }>()
 
@@ -22,7 +22,7 @@ function toggle(event: MouseEvent) {
   if (!spec || !value) return
   set(spec, chosen(spec).includes(value) ? chosen(spec).filter(one => one !== value) : [...chosen(spec), value])
 }
-/** Lists hold texts and figures alike; what stands in them goes out as it is. */
+/** Lists hold texts and figures alike; what is in them goes out as it is. */
 const pick = (spec: ParamSpec, label: unknown) => {
   const found = fields.value
     .find(field => field.spec === spec)!

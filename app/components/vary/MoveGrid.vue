@@ -5,7 +5,7 @@ import type { Kit } from '#core/kit'
 import { MOVES, type Move, type MoveGroup, firstBroken, firstParams, runMove } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
-/** Every move of a group as it would come out here, beside home: pointed at to be heard, kept, or opened to be told otherwise. */
+/** Every move of a group as it would come out here, beside home: pointed at to be heard, kept, or opened to be set otherwise. */
 const props = defineProps<{
   group: MoveGroup
   groove: Groove

@@ -24,7 +24,7 @@ const props = defineProps<{
 }>()
 const vary = useVary()
 
-/** Why a move cannot be, as it was last found: what one move is told does not send the other forty to be judged again. */
+/** Why a move cannot be, as it was last found: a parameter of one move does not send the other forty to be judged again. */
 const judged = new Map<
   string,
   {

@@ -18,7 +18,7 @@ import {
 import { useRecipes } from '~/stores/recipes'
 import { useVary } from '~/stores/vary'
 
-/** One move: what it is told, what it would do here, seen and heard before it is taken. */
+/** One move: its parameters, what it would do here, seen and heard before it is taken. */
 const props = defineProps<{ groove: Groove; kit: Kit; /** The only place to change. */ span?: Span }>()
 const emit = defineEmits<{
   try: [groove: Groove | undefined]

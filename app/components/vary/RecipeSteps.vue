@@ -6,7 +6,7 @@ import type { Kit } from '#core/kit'
 import { type Params, type Step, type StepDone, MOVES, abstracted, firstParams, moveOf, resolved } from '#core/vary'
 import { newId } from '~/documents/ids'
 
-/** The steps of a recipe in order, each with what it does here; told otherwise, heard up to, dragged, taken out, added. */
+/** The steps of a recipe in order, each with what it does here; set otherwise, heard up to, dragged, taken out, added. */
 const props = defineProps<{ groove: Groove; kit: Kit; steps: readonly Step[]; run: readonly StepDone[] }>()
 const emit = defineEmits<{ steps: [steps: Step[]]; hear: [groove: Groove] }>()
 const toast = useToast()

@@ -41,7 +41,7 @@ const { loop, span, toggleMarked } = useLoop()
 const { say, refused, edit, setBars, mirror, step, keep, toBin, putItBack, fetchBack, laySticking } = useBenchEdits()
 const { send, spanToGroove, spanToCell } = useEditor({ say, refused })
 const tapping = useTapping(send)
-/** The line whose readings are looked at; none, and the readout stands there. */
+/** The line whose readings are looked at; none, and the readout is there. */
 const reading = ref('')
 
 try {

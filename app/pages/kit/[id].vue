@@ -9,7 +9,7 @@ import { useDrummer } from '~/stores/drummer'
 import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
 
-/** The Kit station: what you own, where it stands, and how you sit at it. */
+/** The Kit station: what you own, where it is, and how you sit at it. */
 const route = useRoute()
 const kits = useKits()
 const drummer = useDrummer()

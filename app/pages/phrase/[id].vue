@@ -112,7 +112,7 @@ function rename(event: Event) {
   else input.value = store.phrase?.title ?? ''
 }
 const kitItems = computed(() => kits.all.map(kit => ({ label: kit.name, value: kit.id })))
-/** The map stands there first; the fields beside it follow. */
+/** The map is there first; the fields beside it follow. */
 const beside = useAfterPaint(() => !templates.value, 2)
 const loops = computed(() => [
   { label: 'all bars', value: 'all' },

@@ -20,7 +20,7 @@ export const BACKBEAT: Constraint = {
   reason: 'The snare on 2 and 4 is what the band leans on.',
 }
 
-/** A hat foot as most styles have it, for a bar of 4/4 with so many slots a beat. */
+/** A hat foot as most styles have it, for a bar of 4/4 with that many slots a beat. */
 export function hatFootRow(slots: number): Candidate[] {
   const rest = '.'.repeat(slots)
   const beat = `3${'.'.repeat(slots - 1)}`

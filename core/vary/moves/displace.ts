@@ -28,7 +28,7 @@ function sayShift(groove: Groove, slots: number): string {
   return Math.abs(slots) === 1 ? `${by}, ${name}` : `${by}, each ${name}`
 }
 
-/** A tick moved by slots round so many of them from `first`; on a slot it is looked up, between two it is worked out. */
+/** A tick moved by slots round that many of them from `first`; on a slot it is looked up, between two it is worked out. */
 function moved({ slots, slotAt, beats, total }: Grid, at: number, by: number, first = 0, many = slots.length): number {
   const slot = slotAt.get(at)
   if (slot !== undefined) return slots[first + mod(slot - first + by, many)]!.at

@@ -36,7 +36,7 @@ function easyPlaces(groove: Groove, kit: Kit, limb: Limb): number[] {
   return easy
 }
 
-/** So many of some places, spread evenly over them. */
+/** This many of some places, spread evenly over them. */
 const evenly = (places: readonly number[], many: number): number[] =>
   places.filter(
     (_, i) =>

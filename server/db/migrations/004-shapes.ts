@@ -159,7 +159,7 @@ export async function up(db: QueryInterface): Promise<void> {
   })
 }
 
-/** A table of documents made anew, with a place for summaries; the revision, the moments and the bin stay as they were. */
+/** A table of documents made again, with a place for summaries; the revision, the moments and the bin stay as they were. */
 async function rebuild(
   db: QueryInterface,
   transaction: Transaction,

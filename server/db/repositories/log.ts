@@ -24,13 +24,13 @@ import { type NoteValue, convertTempo } from '#core/time'
 import type { Models } from '../models'
 
 export interface LogRepository {
-  /** So many entries, newest first, so many passed over, what was measured slot by slot and stroke by stroke left out; and how many there are. */
+  /** This many entries, newest first, that many passed over, what was measured slot by slot and stroke by stroke left out; and how many there are. */
   page(offset: number, limit: number, filter?: LogFilter): Promise<{ entries: LogEntry[]; total: number }>
   /** One entry, whole; undefined where it is not here or in the bin. */
   get(id: string): Promise<LogEntry | undefined>
   /** Every entry, oldest first, whole: for export. */
   all(filter?: LogFilter): Promise<LogEntry[]>
-  /** Totals, and the fastest tempo of each day that was not missed by what was practised (as `tempoByDay`), weeks, days, evenness and bests; at most so many lines, of what was practised last. */
+  /** Totals, and the fastest tempo of each day that was not missed by what was practised (as `tempoByDay`), weeks, days, evenness and bests; at most that many lines, of what was practised last. */
   sums(filter?: LogFilter, lines?: number): Promise<LogSums>
   /** What is due on a day, the longest overdue first, and what comes next. */
   due(today: string, spacing?: readonly number[]): Promise<Due[]>

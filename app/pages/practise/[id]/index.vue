@@ -162,7 +162,7 @@ async function toBin() {
 const lastMeasured = shallowRef<LogEntry>()
 /** The newest entries of this plan; fetched once. */
 let record: LogEntry[] | undefined
-/** What stands beside the stages: what was measured, where something was, or everything to be changed. */
+/** What is beside the stages: what was measured, where something was, or everything to be changed. */
 const view = ref<'measured' | 'change'>('measured')
 watch(
   () => [stage.value?.id, stage.value?.name] as const,
