@@ -1,3 +1,4 @@
+import { computed, markRaw, toRaw } from 'vue'
 import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
 import type { Listed, Stored } from '#core/documents/wire'
@@ -7,14 +8,16 @@ import { api } from './api'
  * What a page shows first, fetched where the server draws it and handed to the page along with what it drew, so that the page takes over
  * just that: undefined at later visits, which the page fetches itself, and where it could not be fetched. Called where a page is set up.
  */
-export function useDrawn<T>(key: string, fetch: () => Promise<T>) {
+export function useDrawn<T extends object>(key: string, fetch: () => Promise<T | undefined>) {
   const drawn = useState<T | undefined>(key, () => undefined)
   onServerPrefetch(async () => {
-    drawn.value = await fetch().catch(() => undefined)
+    const fetched = await fetch().catch(() => undefined)
+    // Documents never change in place: a proxy for each stroke of them would take a third of the time to draw and to send them.
+    drawn.value = fetched && markRaw(fetched)
   })
   onMounted(pressEarly)
   onUnmounted(() => (drawn.value = undefined))
-  return drawn
+  return computed(() => toRaw(drawn.value))
 }
 
 /** The newest grooves, as the Shelf shows them first: their lines in a list, and themselves, in no order. */
@@ -28,7 +31,7 @@ const FIRST = 12
 
 /** The first cards of the Shelf; see {@link useDrawn}. */
 export const useFirstCards = () =>
-  useDrawn<FirstCards | undefined>('first-cards', async () => {
+  useDrawn<FirstCards>('first-cards', async () => {
     const lines = await api.grooves.list({ most: FIRST })
     const whole = await api.grooves.some(lines.map(line => line.summary.id))
     return whole.length ? { lines, whole } : undefined
