@@ -176,8 +176,8 @@ export function planFor(
     return refuse(
       `“${way.name}” with “${tempos.name.toLowerCase()}” would make ${stages.length} stages; a plan has at most ${MOST_STAGES}.`,
     )
-  const called =
-    wayId === 'feet-first' && playing.every(part => isHand(part.limb)) ? 'hand by hand' : way.name.toLowerCase()
+  const noFeet = playing.every(part => isHand(part.limb))
+  const called = ((noFeet && way.withoutFeet) || way.name).toLowerCase()
   const where = span ? `, ${saySpan(groove, span)}` : ''
   return ok({ ...SHAPE, id: newId(), title: `${groove.title}${where}, ${called}`.slice(0, 160), stages })
 }

@@ -43,6 +43,8 @@ export interface WayStep {
 interface Way {
   id: string
   name: string
+  /** What it is called where no foot plays, and its name would promise one. */
+  withoutFeet?: string
   about: string
   steps(of: Practised): WayStep[]
 }
@@ -82,6 +84,7 @@ const played = (groove: Groove, otherwise: readonly Part[]): Pick<WayStep, 'part
 const feetFirst: Way = {
   id: 'feet-first',
   name: 'Feet first',
+  withoutFeet: 'Hand by hand',
   about: 'The feet lay the ground; each hand is added to them alone before both.',
   steps: ({ groove, lead }) => [
     { parts: mine(on(groove, limb => !isHand(limb))), share: 0.7, minutes: 2, click: 'every beat' },
