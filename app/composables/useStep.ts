@@ -1,18 +1,18 @@
 import { useTimeoutFn } from '@vueuse/core'
-import { type MaybeRefOrGetter, type Ref, computed, ref, toValue, watch } from 'vue'
+import { type MaybeRefOrGetter, type Ref, computed, ref, shallowRef, toValue, watch } from 'vue'
 import { type Groove, type Span, grooveTicks, refOf } from '#core/groove'
 import type { Kit } from '#core/kit'
 import {
   type StepInstant,
-  type Stride,
-  STRIDES,
+  type SteppingEvent,
+  beginStepping,
   countsOf,
   stepInstantsOf,
   makePassage,
   machinePlays,
   sayInstant,
-  stepBefore,
-  stepFrom,
+  stepOn,
+  stepThrough,
 } from '#core/perform'
 import { tickSeconds } from '#core/time'
 import { usePlayer } from '../stores/player'
@@ -34,21 +34,15 @@ export function useStep(
   const player = usePlayer()
   const settings = useSettings()
   const marks = useMarks()
-  const stride = ref<Stride>(1)
-  /** More at a time each time through: one instant, two, a beat. */
-  const grows = ref(growing)
-  /** The first instant of the step that sounded last; -1 before the first. */
-  const at = ref(-1)
-
+  const state = shallowRef(beginStepping(growing))
   const instants = computed<StepInstant[]>(() => {
     const now = on.value ? toValue(what) : undefined
     return now ? stepInstantsOf(now.groove, now.kit, now.heard, now.span) : []
   })
-  const step = computed<StepInstant[]>(() =>
-    at.value >= 0 && at.value < instants.value.length
-      ? stepFrom(toValue(what)!.groove, instants.value, at.value, stride.value)
-      : [],
-  )
+  const step = computed<StepInstant[]>(() => {
+    const groove = toValue(what)?.groove
+    return groove ? stepOn(state.value, groove, instants.value) : []
+  })
   const says = computed(() => {
     if (!instants.value.length) return 'Nothing sounds here: put a stroke in a lane first.'
     return step.value.length
@@ -61,7 +55,7 @@ export function useStep(
       (marks.marked.value = now.flatMap(({ strokes }) => strokes.map(stroke => refOf(toValue(what)!.groove, stroke)))),
   )
   // What is changed under it begins again; a stroke that is gone can't be stood on.
-  watch(instants, now => at.value >= now.length && (at.value = -1))
+  watch(instants, now => state.value.at >= now.length && send('leave'))
 
   const { start: endLater, stop: dontEnd } = useTimeoutFn(
     () => player.stop(),
@@ -95,34 +89,22 @@ export function useStep(
     })
     endLater()
   }
-  function go(to: number) {
-    if (!instants.value.length) return
-    at.value = to
-    sound(step.value)
+  function send(event: SteppingEvent) {
+    const groove = toValue(what)?.groove
+    if (!groove) return
+    const done = stepThrough(state.value, event, groove, instants.value)
+    state.value = done.state
+    if (done.sounds) sound(step.value)
   }
-  const next = () => {
-    const to = step.value.length ? at.value + step.value.length : 0
-    if (to < instants.value.length) return go(to)
-    if (grows.value) grow(1)
-    go(0)
-  }
-  const back = () => go(stepBefore(toValue(what)!.groove, instants.value, Math.max(0, at.value), stride.value))
-  const again = () => (step.value.length ? sound(step.value) : next())
-  /** More at a time, or fewer. */
-  function grow(by: number) {
-    const i = STRIDES.indexOf(stride.value) + by
-    if (STRIDES[i]) stride.value = STRIDES[i]
-  }
-  const setStride = (to: Stride) => (stride.value = to)
   function toggle() {
     // What would end the last step must not end what plays next.
     dontEnd()
     player.stop()
     on.value = !on.value
-    at.value = -1
+    send('leave')
     if (!on.value) marks.clear()
   }
-  return { on, stride, grows, step, says, next, back, again, grow, setStride, toggle }
+  return { on, state, step, says, send, toggle }
 }
 
 export type StepHands = ReturnType<typeof useStep>

@@ -17,11 +17,14 @@ export { type Cue, type CuePlace, type StrokeCue, cueId } from './cue'
 export { CueLine } from './line'
 export {
   type StepInstant,
+  type Stepping,
+  type SteppingEvent,
   type Stride,
-  stepInstantsOf,
+  beginStepping,
   limbsStriking,
   sayInstant,
-  stepBefore,
-  stepFrom,
+  stepInstantsOf,
+  stepOn,
+  stepThrough,
   STRIDES,
 } from './steps'

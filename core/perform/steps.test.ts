@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT } from '#core/kit'
 import { type Groove, type Stroke, makeBars, makeGroove, makePart } from '#core/groove'
 import { meter } from '#core/time'
-import { type Stride, stepInstantsOf, limbsStriking, sayInstant, stepBefore, stepFrom } from '.'
+import {
+  type SteppingEvent,
+  type Stride,
+  beginStepping,
+  limbsStriking,
+  sayInstant,
+  stepInstantsOf,
+  stepOn,
+  stepThrough,
+} from '.'
+import { stepFrom } from './steps'
 
 const at = (piece: string, stroke: Stroke['stroke'], level: Stroke['level'], ...ticks: number[]): Stroke[] =>
   ticks.map(tick => ({ at: tick, piece, stroke, level }))
@@ -51,18 +61,35 @@ describe('a groove instant by instant', () => {
     ['beat', [[0, 1680, 3360], [5040, 8400], [10080]]],
     ['bar', [[0, 1680, 3360, 5040, 8400, 10080]]],
   ])('goes through by %s, and back the same way', (stride, steps) => {
-    const there: number[][] = []
-    const starts: number[] = []
-    for (let i = 0; i < instants.length;) {
-      const step = stepFrom(waltz, instants, i, stride)
-      there.push(step.map(one => one.at))
-      starts.push(i)
-      i += step.length
+    const walked = (event: SteppingEvent) => {
+      let state = { ...beginStepping(), stride }
+      return steps.map(() => {
+        const done = stepThrough(state, event, waltz, instants)
+        state = done.state
+        return stepOn(state, waltz, instants).map(one => one.at)
+      })
     }
-    expect(there).toEqual(steps)
-    for (let n = 1; n < starts.length; n++) expect(stepBefore(waltz, instants, starts[n]!, stride)).toBe(starts[n - 1])
-    expect(stepBefore(waltz, instants, 0, stride)).toBe(starts.at(-1))
+    expect(walked('next')).toEqual(steps)
+    expect(walked('back')).toEqual(steps.toReversed())
   })
+
+  it.each<[string, SteppingEvent[], at: number, stride: Stride, sounds: boolean]>([
+    ['before the first, again is the first', ['again'], 0, 1, true],
+    ['again stays', ['next', 'next', 'again'], 1, 1, true],
+    ['more at a time says nothing', ['next', { grow: 1 }], 0, 2, false],
+    ['a bar is the most', [{ stride: 'bar' }, { grow: 1 }], -1, 'bar', false],
+    ['one is the least', [{ grow: -1 }], -1, 1, false],
+    ['past the last comes the first', [{ stride: 'bar' }, 'next', 'next'], 0, 'bar', true],
+    ['with more where it grows', [{ grows: true }, ...Array<'next'>(7).fill('next')], 0, 2, true],
+    ['leaving begins again', ['next', 'next', 'leave'], -1, 1, false],
+  ])('%s', (_, events, at, stride, sounds) => {
+    let done = { state: beginStepping(), sounds: false }
+    for (const event of events) done = stepThrough(done.state, event, waltz, instants)
+    expect(done).toMatchObject({ state: { at, stride }, sounds })
+  })
+
+  it('where nothing is heard nothing sounds', () =>
+    expect(stepThrough(beginStepping(), 'next', waltz, [])).toEqual({ state: beginStepping(), sounds: false }))
 
   it('tells which limbs strike, the lead side first', () => {
     expect(limbsStriking(stepFrom(waltz, instants, 0, 'beat'), 'right')).toEqual(['RH', 'LH', 'RF'])

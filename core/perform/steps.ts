@@ -48,7 +48,7 @@ export function stepInstantsOf(
 
 /**
  * The instants of the step that begins with instant `i`: one, two, or all up to the end of its felt beat or bar.
- * @example stepFrom(groove, stepInstantsOf(groove, kit, new Set(['hats'])), 0, 'beat').map(instant => instant.at) // => [0, 2520]
+ * @internal
  */
 export function stepFrom(
   groove: Pick<Groove, 'bars'>,
@@ -63,16 +63,8 @@ export function stepFrom(
   return instants.slice(i).filter(one => one.at < end)
 }
 
-/**
- * Where the step before the one at instant `i` begins; the last step, from the first one back.
- * @example stepBefore(groove, stepInstantsOf(groove, kit, new Set(['hats'])), 0, 1) // => 7
- */
-export function stepBefore(
-  groove: Pick<Groove, 'bars'>,
-  instants: readonly StepInstant[],
-  i: number,
-  stride: Stride,
-): number {
+/** Where the step before the one at instant `i` begins; the last step, from the first one back. */
+function stepBefore(groove: Pick<Groove, 'bars'>, instants: readonly StepInstant[], i: number, stride: Stride): number {
   let from = 0
   let last = 0
   for (let k = 0; k < (i || instants.length); k += stepFrom(groove, instants, k, stride).length) {
@@ -80,6 +72,55 @@ export function stepBefore(
     from = k
   }
   return i || !instants.length ? from : Math.max(last, from)
+}
+
+/** Where a player is who steps through a groove. */
+export interface Stepping {
+  /** The first instant of the step that sounded last; -1 before the first. */
+  at: number
+  stride: Stride
+  /** More at a time each time through: one instant, two, a beat. */
+  grows: boolean
+}
+/** Before the first step, one instant at a time: `beginStepping().at // => -1`. */
+export const beginStepping = (grows = false): Stepping => ({ at: -1, stride: 1, grows })
+
+/** What a player does: onward, back, the same again; more at a time or fewer, or this many; leaving, which begins again. */
+export type SteppingEvent =
+  'next' | 'back' | 'again' | 'leave' | { grow: number } | { stride: Stride } | { grows: boolean }
+
+/**
+ * The step where a player is; empty before the first, and where what was stepped on is gone.
+ * @example stepOn({ at: 1, stride: 1, grows: false }, groove, stepInstantsOf(groove, kit, new Set(['hats'])))[0].at // => 2520
+ */
+export const stepOn = ({ at, stride }: Stepping, groove: Pick<Groove, 'bars'>, instants: readonly StepInstant[]) =>
+  at >= 0 && at < instants.length ? stepFrom(groove, instants, at, stride) : []
+
+/**
+ * One event of stepping through: where the player is then, and whether that step sounds. Past the last step comes the first, with more at
+ * a time where it grows.
+ * @example stepThrough({ at: 7, stride: 1, grows: true }, 'next', groove, stepInstantsOf(groove, kit, new Set(['hats']))) // => { state: { at: 0, stride: 2, grows: true }, sounds: true }
+ */
+export function stepThrough(
+  state: Stepping,
+  event: SteppingEvent,
+  groove: Pick<Groove, 'bars'>,
+  instants: readonly StepInstant[],
+): { state: Stepping; sounds: boolean } {
+  const grown = (by: number) => STRIDES[STRIDES.indexOf(state.stride) + by] ?? state.stride
+  const silent = (facts: Partial<Stepping>) => ({ state: { ...state, ...facts }, sounds: false })
+  const to = (at: number, facts: Partial<Stepping> = {}) => ({
+    state: { ...state, ...facts, at },
+    sounds: instants.length > 0,
+  })
+  if (typeof event === 'object') return silent('grow' in event ? { stride: grown(event.grow) } : event)
+  if (event === 'leave') return silent({ at: -1 })
+  if (!instants.length) return silent({})
+  const step = stepOn(state, groove, instants)
+  if (event === 'back') return to(stepBefore(groove, instants, Math.max(0, state.at), state.stride))
+  if (event === 'again' && step.length) return to(state.at)
+  const next = step.length ? state.at + step.length : 0
+  return next < instants.length ? to(next) : to(0, state.grows ? { stride: grown(1) } : {})
 }
 
 /** One limb’s stroke in words: `'right hand ride'`, `'left hand snare, ghost'`, `'left foot chick'`. */

@@ -16,11 +16,11 @@ const struck = computed(() => limbsStriking(props.hands.step.value, props.lead))
 const NAMES: Record<Stride, string> = { 1: 'one', 2: 'two', 3: 'three', beat: 'a beat', bar: 'a bar' }
 const items = STRIDES.map(value => ({ label: NAMES[value], value }))
 const key = usePanelKeys(root, 'step', {
-  next: () => props.hands.next(),
-  back: () => props.hands.back(),
-  again: () => props.hands.again(),
-  more: () => props.hands.grow(1),
-  fewer: () => props.hands.grow(-1),
+  next: () => props.hands.send('next'),
+  back: () => props.hands.send('back'),
+  again: () => props.hands.send('again'),
+  more: () => props.hands.send({ grow: 1 }),
+  fewer: () => props.hands.send({ grow: -1 }),
   leave: () => props.hands.toggle(),
 })
 </script>
@@ -34,22 +34,22 @@ const key = usePanelKeys(root, 'step', {
     data-step-bar
     @keydown="key">
     <div class="flex flex-wrap items-center gap-2">
-      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-arrow-left" @click="hands.back()"
+      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-arrow-left" @click="hands.send('back')"
         >Back</UButton
       >
-      <UButton size="sm" color="neutral" trailing-icon="i-lucide-arrow-right" @click="hands.next()">Next</UButton>
-      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-rotate-ccw" @click="hands.again()"
+      <UButton size="sm" color="neutral" trailing-icon="i-lucide-arrow-right" @click="hands.send('next')">Next</UButton>
+      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-rotate-ccw" @click="hands.send('again')"
         >Again</UButton
       >
       <label class="ml-2 flex items-center gap-1.5 text-sm text-muted"
         >at a time
         <USelect
-          :model-value="hands.stride.value"
+          :model-value="hands.state.value.stride"
           :items="items"
           size="sm"
           class="w-24"
           aria-label="How many at a time"
-          @update:model-value="one => hands.setStride(one as Stride)"
+          @update:model-value="one => hands.send({ stride: one as Stride })"
       /></label>
       <USwitch v-model="settings.stepSpeaks" color="neutral" size="sm" label="say the count" class="ml-2" />
       <span class="ml-auto text-sm text-muted pointer-coarse:hidden">Space, ← →, + and −</span>

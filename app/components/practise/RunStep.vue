@@ -29,12 +29,13 @@ const limbs = computed(() => limbsInOrder(props.groove.lead))
     </ul>
     <p class="mt-4 text-2xl sm:text-4xl" role="status" data-step-says>{{ sentence(step.says.value) }}</p>
     <p class="mt-3 flex flex-wrap items-center gap-2 text-lg text-muted">
-      At once: {{ typeof step.stride.value === 'number' ? step.stride.value : `a ${step.stride.value}` }}
-      <UButton color="neutral" variant="outline" @click="step.grow(-1)">Fewer</UButton>
-      <UButton color="neutral" variant="outline" @click="step.grow(1)">More</UButton>
-      <UButton color="neutral" variant="outline" @click="step.back()">Back</UButton>
+      At once:
+      {{ typeof step.state.value.stride === 'number' ? step.state.value.stride : `a ${step.state.value.stride}` }}
+      <UButton color="neutral" variant="outline" @click="step.send({ grow: -1 })">Fewer</UButton>
+      <UButton color="neutral" variant="outline" @click="step.send({ grow: 1 })">More</UButton>
+      <UButton color="neutral" variant="outline" @click="step.send('back')">Back</UButton>
       <USwitch
-        :model-value="step.grows.value"
+        :model-value="step.state.value.grows"
         color="secondary"
         label="more each time through"
         class="ml-2"

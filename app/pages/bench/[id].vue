@@ -114,7 +114,7 @@ useCounted(
   'step',
 )
 /** Space plays, or takes the next step where one steps. */
-const toggle = () => (stepping.on.value ? stepping.next() : playOrStop())
+const toggle = () => (stepping.on.value ? stepping.send('next') : playOrStop())
 
 /** The dialog that takes the groove away: whether it is open, and whether it was ever wanted, so that it is fetched only then. */
 const exporting = ref(false)

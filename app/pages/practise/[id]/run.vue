@@ -137,7 +137,7 @@ const step = useStep(
 watch(phase, to => step.on.value !== (to === 'stepping') && step.toggle())
 watch(
   () => measuring.pressed,
-  () => phase.value === 'stepping' && step.next(),
+  () => phase.value === 'stepping' && step.send('next'),
 )
 
 // ---- what is said ----
@@ -174,7 +174,7 @@ const bigKey = computed(
       over: '',
     })[phase.value],
 )
-const press = () => (phase.value === 'stepping' ? step.next() : send({ type: 'press' }))
+const press = () => (phase.value === 'stepping' ? step.send('next') : send({ type: 'press' }))
 const leave = async () => {
   await practice.send({ type: 'end' })
   await navigateTo(
@@ -192,9 +192,9 @@ const deeds: Handlers<'run'> = {
   slower: () => send({ type: 'again', change: -0.08 }),
   faster: () => send({ type: 'again', change: 0.08 }),
   next: () => send({ type: 'skip' }),
-  back: () => phase.value === 'stepping' && step.back(),
-  more: () => phase.value === 'stepping' && step.grow(1),
-  fewer: () => phase.value === 'stepping' && step.grow(-1),
+  back: () => phase.value === 'stepping' && step.send('back'),
+  more: () => phase.value === 'stepping' && step.send({ grow: 1 }),
+  fewer: () => phase.value === 'stepping' && step.send({ grow: -1 }),
   leave,
 }
 /** Another machine has taken this run further: the player says which stands. */
@@ -272,7 +272,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         class="mt-4"
         :step="step"
         :groove="shown"
-        @grows="on => (step.grows.value = on)" />
+        @grows="on => step.send({ grows: on })" />
       <RunCount v-else class="mt-4 sm:mt-6" :groove="shown" :phase="phase" />
       <div class="mt-3 text-lg sm:mt-4 sm:text-2xl xl:text-3xl" role="status">
         <p v-if="phase === 'asking'">
