@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sqlite3 from 'sqlite3'
 import { launch } from '../../scripts/lib/browser.mjs'
-import { Report, loopsIn, percentile } from './report.mjs'
+import { Report, loopsHere, loopsIn, percentile } from './report.mjs'
 
 const PORT = 4179
 const URL_ = `http://127.0.0.1:${PORT}`
@@ -86,6 +86,7 @@ async function saves() {
   await run('PRAGMA journal_mode = WAL; PRAGMA synchronous = FULL; CREATE TABLE t (id TEXT PRIMARY KEY, document TEXT)')
   await run(`INSERT INTO t VALUES ('one', '${JSON.stringify(one)}')`)
   const [routed, driven] = [[], []]
+  const before = loopsHere()
   for (let i = 0; i < 330; i++) {
     const document = { ...one, title: `Saved ${i}` }
     const body = JSON.stringify(document)
@@ -104,11 +105,13 @@ async function saves() {
   await new Promise(done => bare.close(done))
   const at = list => [0.95, 0.5].map(share => ms(percentile(list, share)))
   const [[slow, usual], [bareSlow, bareUsual]] = [at(routed), at(driven)]
-  report.most(
+  // Both wait for the disk alike: what is between them is the processor's.
+  report.took(
     `a save by its route above a bare transaction, both on the disk (FULL), 95th percentiles (${slow} and ${bareSlow}; medians ${usual} and ${bareUsual})`,
     slow - bareSlow,
-    'ms',
     5,
+    [...before, ...loopsHere()],
+    0.95,
   )
 }
 
