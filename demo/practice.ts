@@ -60,6 +60,7 @@ function measured(stage: Stage, material: Material, tempo: number, along: number
     tells: 'limb',
     vouched: false,
     bars: Math.max(1, line.placeAt(MEASURED).bar),
+    ...(performance.passages[0] ? { ground: performance.passages[0].groove } : {}),
   })
 }
 

@@ -4,6 +4,8 @@ import { timeline } from '#core/groove'
 import { readGrooveJson, writeGrooveJson } from '#core/formats'
 import { ENDINGS, FILL_FEET, FILL_LOUDNESS, RESTS, phraseBars, phrasePerformance, readPhrase } from '#core/phrase'
 import { CueLine } from '#core/perform'
+import { MEASURING } from '#core/measure'
+import { MARKS } from '#core/measure/marks'
 import { DEFAULT_KIT, HOUSE_LIMITS, KITS, ORNAMENTS, STROKE_KINDS } from '#core/kit'
 
 const text = readFileSync('docs/groove-format.md', 'utf8')
@@ -147,6 +149,24 @@ describe('docs/rules.md', () => {
   ] as const)('gives the limit we use: %s', (what, { easy, hard }, say) => {
     expect(rules).toContain(`| ${what} | ${say(easy)} | ${say(hard)} |`)
   })
+  it.each([
+    ['missed or extra, here and there', `${100 * MARKS.scattered} %`],
+    ['with a click, ahead or behind from one end to the other', `${MARKS.drift} ms`],
+    ['the tempo changes from beginning to end', `${100 * MARKS.creeping} %`],
+    ['a bar of the groove faster or slower than its others', `${100 * MARKS.fill} %`],
+    [`all of it ahead or behind, where the input's lateness is known`, `${MARKS.behind} ms`],
+    ['a limb apart from the rest, or only where another plays', `${MARKS.limb} ms, and twice the standard error`],
+    ['two limbs apart at one place', `${MEASURING.hands} ms, two feet ${MEASURING.feet}`],
+    [
+      'the second of each pair of eighths or sixteenths',
+      `${MARKS.swing.ms} ms, and ${100 * MARKS.swing.share} % of the pair`,
+    ],
+    ['a place against its neighbours', `${MARKS.slot} ms`],
+    [
+      'uneven',
+      `${100 * MARKS.spread.share} % of the usual gap, at least ${MARKS.spread.least} ms, at most what you set`,
+    ],
+  ])('gives the mark of a verdict that we use: %s', (what, mark) => expect(rules).toContain(`| ${what} | ${mark} |`))
   it('gives the way of a hand that we use', () => {
     expect(rules).toContain(`| a hand's way between two pieces | ${way(travel.easy)} | ${way(travel.hard)} |`)
   })

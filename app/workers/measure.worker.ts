@@ -30,6 +30,11 @@ export interface MeasuredTake {
 const AROUND = 30
 const EDGE = 0.11
 
+/** What swing, fills and drift are judged by: the bars of what is played, and whether a click sounds with it. */
+function groundOf({ passages: [passage] }: Performance): Pick<MeasuredBy, 'ground' | 'click'> {
+  return passage ? { ground: passage.groove, click: passage.click.program !== 'none' || !!passage.click.voice } : {}
+}
+
 const worker = {
   /** A groove made of what was played in. */
   made: (base: Groove, takes: readonly PlayedTake[], { ids, ...wish }: SentWish): MadeGroove =>
@@ -46,7 +51,7 @@ const worker = {
       }
     })
     const { asked, struck, bars } = joinedTakes(takes)
-    return measure(asked, struck, { ...by, bars })
+    return measure(asked, struck, { ...by, bars, ...(played[0] ? groundOf(played[0].performance) : {}) })
   },
   /** A stage that was recorded elsewhere, as a MIDI file, against what it asks for over and over; refused where hardly anything in it fits. */
   recording(
@@ -63,6 +68,7 @@ const worker = {
     const [from, to] = [Math.max(0, struck[0]!.at - EDGE), struck.at(-1)!.at + EDGE]
     const bars = Math.max(0, line.placeAt(to).bar - line.placeAt(from).bar)
     const measures = measure(askedOf(line, from, to), struck, {
+      ...groundOf(performance),
       input: 'file',
       tells: 'piece',
       vouched: false,

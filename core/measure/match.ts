@@ -1,3 +1,4 @@
+import { isHand } from '#core/kit'
 import type { Asked, StruckTake, Tells } from './struck'
 
 /** A stroke matches a cue at most so far from it, in seconds; nearer where its neighbours are near. See docs/rules.md, What was played. */
@@ -12,8 +13,11 @@ export interface Matched {
   extra: number[]
 }
 
-const voiceOf = (tells: Tells, one: { limb?: Asked['limb'] | undefined; pieceId?: string | undefined }): string =>
-  tells === 'piece' ? (one.pieceId ?? '') : tells === 'limb' ? (one.limb ?? '') : ''
+/** What a stroke is known by: its piece, its limb, or nothing. @internal */
+export const voiceOf = (
+  tells: Tells,
+  one: { limb?: Asked['limb'] | undefined; pieceId?: string | undefined },
+): string => (tells === 'piece' ? (one.pieceId ?? '') : tells === 'limb' ? (one.limb ?? '') : '')
 
 function byVoice<T extends { at: number }>(list: readonly T[], voice: (one: T) => string): Map<string, number[]> {
   const voices = new Map<string, number[]>()
@@ -129,10 +133,34 @@ export function match(asked: readonly Asked[], struck: readonly StruckTake[], te
       i = end + 1
     }
   }
+  if (tells === 'piece') handsFirst(asked, pairs, answered)
   return {
     pairs: pairs.sort((a, b) => a.asked - b.asked),
     missed: asked.flatMap((one, i) => (answered.has(i) || one.grace ? [] : [i])),
     extra: struck.flatMap((_, i) => (taken.has(i) ? [] : [i])),
+  }
+}
+
+/**
+ * Where a hand and a foot strike one piece at one instant and only one stroke comes, the input does not say whose it was: it is the
+ * hand's, lap after lap, and not now one and now the other.
+ */
+function handsFirst(asked: readonly Asked[], pairs: Matched['pairs'], answered: Set<number>): void {
+  const byInstant = new Map<string, number[]>()
+  asked.forEach((cue, i) => {
+    if (cue.grace) return
+    const key = `${cue.pieceId} ${cue.instant}`
+    byInstant.set(key, [...(byInstant.get(key) ?? []), i])
+  })
+  for (const cues of byInstant.values()) {
+    if (cues.length < 2 || cues.every(i => answered.has(i)) || !cues.some(i => answered.has(i))) continue
+    const own = pairs.filter(pair => cues.includes(pair.asked))
+    const order = cues.toSorted((a, b) => Number(isHand(asked[b]!.limb)) - Number(isHand(asked[a]!.limb)))
+    cues.forEach(i => answered.delete(i))
+    own.forEach((pair, i) => {
+      pair.asked = order[i]!
+      answered.add(order[i]!)
+    })
   }
 }
 

@@ -1,22 +1,11 @@
-import { LIMBS, type Limb, isHand } from '#core/kit'
-import type { InputName, LimbMeasures, Measures } from './schema'
+import { LIMBS, type Limb } from '#core/kit'
+import type { Groove } from '#core/groove'
+import { causesOf } from './causes'
+import { MEASURING, type Measuring, togetherWithin } from './marks'
 import { type Matched, match } from './match'
+import { place } from './place'
+import type { InputName, LimbMeasures, Measures } from './schema'
 import type { Asked, StruckTake, Tells } from './struck'
-
-/** What counts as together, clean and enough; the defaults are those of docs/rules.md. Milliseconds, and strokes of a limb. */
-export interface Measuring {
-  hands: number
-  feet: number
-  tight: number
-  spread: number
-  cleanBars: number
-  few: number
-}
-export const MEASURING: Measuring = { hands: 20, feet: 30, tight: 10, spread: 25, cleanBars: 4, few: 8 }
-
-/** Up to how many ms apart two limbs are one sound: `togetherWithin(['LF', 'RF'], MEASURING) // => 30`. */
-export const togetherWithin = ([a, b]: readonly [Limb, Limb], { hands, feet }: Measuring): number =>
-  isHand(a) || isHand(b) ? hands : feet
 
 const mean = (list: readonly number[]): number => list.reduce((sum, one) => sum + one, 0) / list.length
 /** The standard deviation, the mean taken out; of one stroke 0. */
@@ -49,20 +38,27 @@ function grouped<T>(list: readonly T[], key: (one: T) => string | number): T[][]
   return [...groups.values()]
 }
 
-/** A stroke against its cue: how far off in ms (early negative), and what was asked. */
+/** A stroke against its cue: how far off in ms (early negative), the same once the whole is laid over, and what was asked. */
 interface Offset {
   asked: Asked
   ms: number
+  off: number
   level: StruckTake['level']
 }
-/** How far each matched stroke lies from its cue; grace notes are left out. `offsetsOf([{ at: 0, limb: 'RH' }], [{ at: 0.012, limb: 'RH' }], { pairs: [{ asked: 0, struck: 0 }] })[0].ms // => 12` */
-const offsetsOf = (asked: readonly Asked[], struck: readonly StruckTake[], { pairs }: Matched): Offset[] =>
+/** How far each matched stroke lies from its cue; grace notes are left out. */
+const offsetsOf = (
+  asked: readonly Asked[],
+  struck: readonly StruckTake[],
+  placed: readonly StruckTake[],
+  { pairs }: Matched,
+): Offset[] =>
   pairs
     .filter(pair => !asked[pair.asked]!.grace)
-    .map((pair): Offset => ({
-      asked: asked[pair.asked]!,
-      ms: (struck[pair.struck]!.at - asked[pair.asked]!.at) * 1000,
-      level: struck[pair.struck]!.level,
+    .map(({ asked: a, struck: s }): Offset => ({
+      asked: asked[a]!,
+      ms: (struck[s]!.at - asked[a]!.at) * 1000,
+      off: (placed[s]!.at - asked[a]!.at) * 1000,
+      level: struck[s]!.level,
     }))
 
 /** Every two limbs that struck one instant, with how much the second came after the first, in ms. */
@@ -73,7 +69,7 @@ function pairsOf(offsets: readonly Offset[]): { limbs: [Limb, Limb]; tick: numbe
     const limbs = LIMBS.flatMap(limb => instant.find(one => one.asked.limb === limb) ?? [])
     limbs.forEach((a, i) => {
       for (const b of limbs.slice(i + 1))
-        pairs.push({ limbs: [a.asked.limb, b.asked.limb], tick: a.asked.tick, bar: a.asked.bar, after: b.ms - a.ms })
+        pairs.push({ limbs: [a.asked.limb, b.asked.limb], tick: a.asked.tick, bar: a.asked.bar, after: b.off - a.off })
     })
   }
   return pairs
@@ -94,7 +90,7 @@ function cleanTimes(offsets: readonly Offset[], bars: number, wrong: ReadonlySet
       continue
     }
     const played = run.flatMap(one => inBar.get(one) ?? [])
-    const even = grouped(played, one => one.asked.limb).every(limb => spreadOf(limb.map(one => one.ms)) <= by.spread)
+    const even = grouped(played, one => one.asked.limb).every(limb => spreadOf(limb.map(one => one.off)) <= by.spread)
     const together = grouped(pairsOf(played), one => one.limbs.join()).every(
       pair => mean(pair.map(one => Math.abs(one.after))) <= togetherWithin(pair[0]!.limbs, by),
     )
@@ -113,6 +109,10 @@ export interface MeasuredBy {
   vouched: boolean
   bars: number
   measuring?: Measuring
+  /** The bars that the ticks of what was asked count in: swing and fills are judged where they are known. */
+  ground?: Pick<Groove, 'bars'>
+  /** Whether a click sounded: to drift against. */
+  click?: boolean
 }
 
 /**
@@ -122,29 +122,30 @@ export interface MeasuredBy {
 export function measure(
   asked: readonly Asked[],
   struck: readonly StruckTake[],
-  { input, tells, vouched, bars, measuring = MEASURING }: MeasuredBy,
+  { input, tells, vouched, bars, measuring = MEASURING, ground, click = true }: MeasuredBy,
 ): Measures {
-  const matched = match(asked, struck, tells)
-  const offsets = offsetsOf(asked, struck, matched)
+  const placed = place(asked, struck, tells)
+  const matched = match(asked, placed.struck, tells)
+  const offsets = offsetsOf(asked, struck, placed.struck, matched)
   const strokes = asked.filter(one => !one.grace)
   const wrong = new Set([
     ...matched.missed.map(i => asked[i]!.bar),
-    ...matched.extra.map(i => barAt(asked, struck[i]!.at)),
+    ...matched.extra.map(i => barAt(asked, placed.struck[i]!.at)),
   ])
   const limbOf = (one: StruckTake): Limb | undefined =>
     one.limb ?? strokes.find(asks => asks.pieceId === one.pieceId)?.limb
   const limbs = LIMBS.filter(limb => strokes.some(one => one.limb === limb)).map((limb): LimbMeasures => {
     const own = offsets.filter(one => one.asked.limb === limb)
     const enough = own.length >= measuring.few
-    const offs = own.map(one => one.ms)
+    const offs = own.map(one => one.off)
     const others = offsets.filter(one => one.asked.limb !== limb)
     return {
       limb,
       strokes: own.length,
       missed: matched.missed.filter(i => asked[i]!.limb === limb).length,
       extra: tells === 'nothing' ? 0 : matched.extra.filter(i => limbOf(struck[i]!) === limb).length,
-      mean: enough ? tenth(mean(offs)) : null,
-      lean: enough ? tenth(others.length ? mean(offs) - mean(others.map(one => one.ms)) : 0) : null,
+      mean: enough ? tenth(mean(own.map(one => one.ms))) : null,
+      lean: enough ? tenth(others.length ? mean(offs) - mean(others.map(one => one.off)) : 0) : null,
       spread: enough ? tenth(spreadOf(offs)) : null,
       drift: enough ? tenth(slope(own.map(one => [one.asked.at / 60, one.ms] as const))) : null,
     }
@@ -184,8 +185,8 @@ export function measure(
     got: Math.round(mean(group.map(one => one.level!)) * 10) / 10,
     strokes: group.length,
   }))
-  return {
-    version: 1,
+  const measures: Omit<Measures, 'causes'> = {
+    version: 2,
     input,
     tells,
     vouched,
@@ -200,6 +201,14 @@ export function measure(
     unisons,
     slots,
     levels,
+  }
+  return {
+    ...measures,
+    causes: causesOf({ asked, struck, placed, matched, measures, ground, click, by: measuring }).map(one => ({
+      ...one,
+      weight: Math.round(one.weight * 100) / 100,
+      figure: tenth(one.figure),
+    })),
   }
 }
 

@@ -3,6 +3,7 @@
  * @example medianOf([1, 9, 2, 4]) // => 3
  */
 export function medianOf(list: readonly number[]): number {
-  const sorted = [...list].sort((a, b) => a - b)
+  // Typed, it sorts by number without a call for each pair: thousands of strokes have one.
+  const sorted = Float64Array.from(list).sort()
   return (sorted[(sorted.length - 1) >> 1]! + sorted[sorted.length >> 1]!) / 2
 }

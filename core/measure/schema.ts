@@ -28,9 +28,60 @@ const limbMeasures = z.strictObject({
   drift: ms('A drift, a minute,').nullable(),
 })
 
+/** What a teacher would name as wrong, in the order of docs/rules.md, What a verdict says. */
+export const CAUSES = [
+  'nothing',
+  'few',
+  'double',
+  'half',
+  'tempo',
+  'offset',
+  'lost',
+  'absent limb',
+  'absent ghosts',
+  'absent stroke',
+  'elsewhere',
+  'moved',
+  'scattered',
+  'drift',
+  'fill',
+  'whole',
+  'unison',
+  'limb',
+  'swing',
+  'slot',
+  'spread',
+  'level',
+] as const
+
+/**
+ * One thing that was wrong. `weight` is its figure over its threshold, from 1 on heard; `figure` is in ms, per cent, or strokes `of` so
+ * many; `ticks` how far something is moved, or the pair that swings; `met` only where another limb plays; `tempo` a drift of the tempo.
+ */
+const causeSchema = z.strictObject({
+  kind: oneOf(CAUSES, 'cause'),
+  weight: z.number().min(0).max(1000),
+  figure: z.number().min(-100_000).max(100_000),
+  of: many('Strokes of a cause').optional(),
+  limb: limb.optional(),
+  limbs: z.tuple([limb, limb]).optional(),
+  tick: tick.optional(),
+  /** Written strokes that it happens to, in ticks. */
+  places: z.array(tick).max(32).optional(),
+  ticks: whole('Ticks that something is moved by', -100_000, 100_000).optional(),
+  piece: z.string().max(60).optional(),
+  bar: many('A bar').optional(),
+  from: many('A bar').optional(),
+  to: many('A bar').optional(),
+  met: z.boolean().optional(),
+  tempo: z.boolean().optional(),
+  ghosts: z.boolean().optional(),
+})
+
 /** A measured performance of a stage, small enough to be kept with its entry. Milliseconds; early is negative. */
 export const measuresSchema = z.strictObject({
-  version: z.literal(1, { error: 'The version of measures is 1.' }),
+  /** From 2 on with causes. */
+  version: z.union([z.literal(1), z.literal(2)], { error: 'The version of measures is 1 or 2.' }),
   input: oneOf(INPUTS, 'input'),
   tells: oneOf(TELLS, 'thing an input tells'),
   /** True where the player vouches for the latency, or a loop-back found it: only then is earliness as such shown. */
@@ -73,7 +124,10 @@ export const measuresSchema = z.strictObject({
       }),
     )
     .max(20),
+  /** What was wrong, the greatest first; none where all was well, or where it was measured before causes were named. */
+  causes: z.array(causeSchema).max(8).default([]),
 })
 
+export type Cause = z.infer<typeof causeSchema>
 export type Measures = z.infer<typeof measuresSchema>
 export type LimbMeasures = Measures['limbs'][number]

@@ -1,56 +1,86 @@
-import { type Groove, type Span, sayPlaces, sentence } from '#core/groove'
-import { LIMB_NAMES, type Limb } from '#core/kit'
+import { type Groove, sentence } from '#core/groove'
+import { LIMBS, LIMB_NAMES, type Limb } from '#core/kit'
 import type { Counting } from '#core/time'
-import { MEASURING, type Measuring, togetherWithin } from './measures'
-import type { LimbMeasures, Measures } from './schema'
+import type { Advice } from './advice'
+import { LAPS, MARKS, MEASURING, type Measuring, togetherWithin } from './marks'
+import { gistOfCause, neighbourOf, sayCause } from './say-cause'
+import type { Cause, Measures } from './schema'
 
 /** What a measured stage would have next: on, once more, slower, or two limbs by themselves. */
 type NextStep = { does: 'climb' | 'repeat' | 'down' } | { does: 'isolate'; limbs: [Limb, Limb] }
 
-/** What would help, in one sentence, with what a stage for it would play. */
-export interface Advice {
-  says: string
-  limbs: Limb[]
-  click: 'every beat' | 'eighths' | 'off-beats'
-  span?: Span
-}
-
-/** One sentence that says what to do, how sure that is, and what follows from it. */
+/** What to do in a sentence or two, how sure that is, and what follows from it. */
 interface Verdict {
   says: string
   sure: 'too few to tell' | 'a first hint' | 'sure'
   clean: boolean
   next: NextStep
   remedies: Advice[]
+  /** The other causes, smaller, in a sentence each. */
+  also: string[]
 }
 
-/** A share of strokes missed, and of extra ones, from which a stage is too fast. */
-const LOST = 0.08
-
-/**
- * How far a mean may be off by chance alone, in ms: twice its standard error.
- */
-const doubt = ({ spread, strokes }: Pick<LimbMeasures, 'spread' | 'strokes'>): number =>
-  spread === null || strokes < 2 ? Infinity : (2 * spread) / Math.sqrt(strokes)
-
-/**
- * The limb that stands out in time from the others by more than chance would have it, and by at least as much as is heard as two.
- * With one limb there is nothing to stand out from.
- * @internal
- */
-export function standsOut(limbs: readonly LimbMeasures[], { tight }: Measuring = MEASURING): LimbMeasures | undefined {
-  const told = limbs.filter(one => one.lean !== null)
-  if (told.length < 2) return undefined
-  const worst = told.reduce((most, one) => (Math.abs(one.lean!) > Math.abs(most.lean!) ? one : most))
-  return Math.abs(worst.lean!) >= tight && Math.abs(worst.lean!) > doubt(worst) ? worst : undefined
-}
-
-const isOrAre = (n: number) => (n === 1 ? 'is' : 'are')
 const strokesWord = (n: number) => (n === 1 ? '1 stroke' : `${n} strokes`)
 const round = (ms: number) => Math.round(Math.abs(ms))
 
+/** A spread under this share of what counts as uneven is worth a good word. */
+const EVEN = 0.6
+/** A steady place ahead or behind from this on is noted, in ms; it is a way to play, and no fault. */
+const PLACED = 10
+
+/** One good thing to begin with, where there is one: a limb that is even, or nothing missed. */
+function goodOf({ limbs, missed, asked }: Measures, blamed: ReadonlySet<Limb>, by: Measuring): string {
+  const even = limbs
+    .filter(one => one.spread !== null && one.spread <= by.spread * EVEN && !blamed.has(one.limb) && one.strokes >= 16)
+    .sort((a, b) => a.spread! - b.spread!)[0]
+  if (even) return `Your ${LIMB_NAMES[even.limb]} is even. `
+  return missed === 0 && asked > 0 ? 'Nothing missed. ' : ''
+}
+
+/** What follows from a cause: whose limbs are taken by themselves, a step down where it is too fast, or once more. */
+function nextOf(cause: Cause, measures: Measures): NextStep {
+  if (cause.kind === 'unison') return { does: 'isolate', limbs: cause.limbs! }
+  if (cause.kind === 'scattered') return { does: 'down' }
+  // Heard as two: the limb is put together with the one it is best heard against.
+  const other =
+    cause.kind === 'limb' && Math.abs(cause.figure) >= MEASURING.hands ? neighbourOf(cause.limb!, measures) : undefined
+  if (other)
+    return { does: 'isolate', limbs: LIMBS.filter(limb => limb === cause.limb || limb === other) as [Limb, Limb] }
+  return { does: 'repeat' }
+}
+
+/** What was measured before causes were named: those that its figures alone tell. */
+function causesOfFigures({ asked, missed, extra, limbs, unisons }: Measures, by: Measuring): Cause[] {
+  const gone = asked ? (missed + extra) / asked : 0
+  return [
+    { kind: 'scattered' as const, weight: gone / MARKS.scattered, figure: gone * 100 },
+    ...unisons
+      .filter(one => one.strokes >= LAPS)
+      .map(one => ({
+        kind: 'unison' as const,
+        weight: one.apart / togetherWithin(one.limbs, by),
+        figure: one.lean,
+        limbs: one.limbs,
+        tick: one.tick,
+      })),
+    ...limbs.flatMap(({ limb, lean, spread, strokes }) => [
+      { kind: 'spread' as const, weight: (spread ?? 0) / by.spread, figure: spread ?? 0, limb },
+      // A lean that chance explains, by twice its standard error, is none.
+      ...(lean !== null && spread !== null && Math.abs(lean) > (2 * spread) / Math.sqrt(strokes)
+        ? [{ kind: 'limb' as const, weight: Math.abs(lean) / MARKS.limb, figure: lean, limb }]
+        : []),
+    ]),
+  ]
+    .filter(one => one.weight >= 1)
+    .sort((a, b) => b.weight - a.weight)
+}
+
+/** Causes that a gate has shut behind it: nothing else is judged. */
+const GATES: readonly Cause['kind'][] = ['nothing', 'few', 'double', 'half', 'tempo', 'offset', 'lost']
+
 /**
- * Measures as one sentence that says what to do, worst thing first; the groove gives the places their words.
+ * Measures as a sentence: one good thing, the greatest cause with its figure and place, and one thing to do about it; the groove gives the
+ * places their words. What is clean says so, and what may not be claimed says what is missing to claim it.
  * @example verdictOf(measures, groove).sure // => 'too few to tell'
  */
 export function verdictOf(
@@ -59,113 +89,53 @@ export function verdictOf(
   counting?: Counting,
   by: Measuring = MEASURING,
 ): Verdict {
-  const { asked, missed, extra, limbs, unisons } = measures
+  const { limbs, unisons } = measures
+  const causes = measures.version === 1 ? causesOfFigures(measures, by) : measures.causes
+  const said = causes.map(cause => sayCause(cause, measures, groove, counting))
+  const remedies = said.flatMap(one => one.remedy ?? []).slice(0, 3)
+  const [first] = causes
   const few = measures.strokes < by.few || limbs.every(one => one.mean === null)
-  const clean = measures.clean > 0
   const sure = few ? 'too few to tell' : measures.strokes < 6 * by.few ? 'a first hint' : 'sure'
-  const lost = asked ? (missed + extra) / asked : 0
-  const wide = limbs
-    .filter(one => one.spread !== null && one.spread > by.spread)
-    .sort((a, b) => b.spread! - a.spread!)[0]
-  const apart = unisons.find(one => one.strokes >= 4 && one.apart > togetherWithin(one.limbs, by))
-  const out = standsOut(limbs, by)
-  const remedies: Advice[] = []
-  const remedy = (one: Advice) =>
-    void (remedies.some(other => other.limbs.join() === one.limbs.join()) || remedies.push(one))
-  for (const one of unisons
-    .filter(pair => pair.strokes >= 4 && pair.apart > togetherWithin(pair.limbs, by))
-    .slice(0, 3)) {
-    remedy({
-      says: `${sentence(`${LIMB_NAMES[one.limbs[0]]} and ${LIMB_NAMES[one.limbs[1]]}`)} alone, slowly, click on every beat; listen for one sound on ${sayPlaces(groove, [one.tick], counting)}.`,
-      limbs: [...one.limbs],
-      click: 'every beat',
-    })
+  const clean = !first && !few && measures.clean > 0
+  const told = { sure, clean, remedies, also: said.slice(1).map(one => `${one.what}.`) } as const
+  if (few && (!first || !GATES.includes(first.kind)))
+    return {
+      ...told,
+      says: `Only ${strokesWord(measures.strokes)} ${measures.strokes === 1 ? 'is' : 'are'} measured: too few to tell. Play on.`,
+      next: { does: 'repeat' },
+    }
+  if (first) {
+    const blamed = new Set(causes.flatMap(one => one.limbs ?? one.limb ?? []))
+    const good = GATES.includes(first.kind) ? '' : goodOf(measures, blamed, by)
+    return { ...told, says: `${good}${said[0]!.what}: ${said[0]!.step}.`, next: nextOf(first, measures) }
   }
-  if (wide)
-    remedy({
-      says: `${sentence(LIMB_NAMES[wide.limb])} alone against a click in eighths, until it lies even.`,
-      limbs: [wide.limb],
-      click: 'eighths',
-    })
-  if (out)
-    remedy({
-      says: `${sentence(LIMB_NAMES[out.limb])} alone with the click, ${out.lean! > 0 ? 'a little sooner' : 'a little later'} than feels right.`,
-      limbs: [out.limb],
-      click: 'every beat',
-    })
-  const told = { sure, clean, remedies } as const
-  if (few)
-    return {
-      ...told,
-      says: `Only ${strokesWord(measures.strokes)} ${isOrAre(measures.strokes)} measured: too few to tell. Play on.`,
-      next: { does: 'repeat' },
-    }
-  if (lost > LOST)
-    return { ...told, says: `${sentence(sayLost(measures))} of ${asked}: take it slower.`, next: { does: 'down' } }
-  if (apart) {
-    const [a, b] = apart.limbs
-    const late = apart.lean > 0 ? b : a
-    const lean =
-      Math.abs(apart.lean) > apart.apart / 2 ? `, the ${LIMB_NAMES[late]} late` : ', now one first and now the other'
-    return {
-      ...told,
-      says: `${sentence(LIMB_NAMES[a])} and ${LIMB_NAMES[b]} land ${round(apart.apart)} ms apart on ${sayPlaces(groove, [apart.tick], counting)}${lean}: bring them together.`,
-      next: { does: 'isolate', limbs: apart.limbs },
-    }
-  }
-  if (wide)
-    return {
-      ...told,
-      says: `The ${LIMB_NAMES[wide.limb]} spreads by ${round(wide.spread!)} ms: even it out before it gets faster.`,
-      next: { does: 'repeat' },
-    }
-  if (out)
-    return {
-      ...told,
-      says: `The ${LIMB_NAMES[out.limb]} comes ${round(out.lean!)} ms ${out.lean! > 0 ? 'after' : 'before'} ${othersOf(limbs, out.limb)}: bring them back together.`,
-      next: { does: clean ? 'climb' : 'repeat' },
-    }
-  if (!clean && (missed || extra))
-    return {
-      ...told,
-      says: `Even, with ${sayLost(measures)} of ${asked}: once more, until four bars in a row have none.`,
-      next: { does: 'repeat' },
-    }
   // Limbs that never met were not heard together.
   const even = unisons.length ? 'even, and together' : 'even'
+  const place = placeOf(measures)
+  if (!clean && (measures.missed || measures.extra))
+    return {
+      ...told,
+      says: `${sentence(even)}, with ${sayLost(measures)} of ${measures.asked}: once more, until four bars in a row have none.${place}`,
+      next: { does: 'repeat' },
+    }
   return clean
-    ? { ...told, says: `Clean: ${even}. Go on to the next tempo.`, next: { does: 'climb' } }
-    : { ...told, says: `${sentence(even)}; four clean bars in a row are still to come.`, next: { does: 'repeat' } }
+    ? { ...told, says: `Clean: ${even}. Go on to the next tempo.${place}`, next: { does: 'climb' } }
+    : {
+        ...told,
+        says: `${sentence(even)}; four clean bars in a row are still to come.${place}`,
+        next: { does: 'repeat' },
+      }
 }
 
-/** A place where a limb leaves its own time: how many ms from its mean, early negative. */
-interface Slip {
-  limb: Limb
-  tick: number
-  ms: number
+/** Where steady playing lies: a note, where the input’s lateness is known; else that it is not. */
+function placeOf({ vouched, limbs }: Measures): string {
+  const means = limbs.flatMap(one => (one.mean === null ? [] : Array<number>(one.strokes).fill(one.mean)))
+  const ms = means.length ? means.reduce((a, b) => a + b, 0) / means.length : 0
+  if (Math.abs(ms) < PLACED) return ''
+  return vouched
+    ? ` Steadily ${round(ms)} ms ${ms > 0 ? 'behind' : 'ahead of'} the click: a way to play, no fault.`
+    : ' Ahead or behind is not told: how late this input arrives is not known (the Player page finds it).'
 }
-
-/**
- * Where limbs rush or drag: slots whose mean lies further from the limb’s own than is heard and than chance would have it, worst first.
- * @example slipsOf({ limbs: [], slots: [] }) // => []
- */
-export function slipsOf({ limbs, slots }: Pick<Measures, 'limbs' | 'slots'>, { tight }: Measuring = MEASURING): Slip[] {
-  return slots
-    .flatMap(({ limb, tick, strokes, mean, spread }): Slip[] => {
-      const own = limbs.find(one => one.limb === limb)?.mean
-      if (own === null || own === undefined || strokes < 4) return []
-      const ms = Math.round((mean - own) * 10) / 10
-      return Math.abs(ms) >= tight && Math.abs(ms) > doubt({ spread, strokes }) ? [{ limb, tick, ms }] : []
-    })
-    .sort((a, b) => Math.abs(b.ms) - Math.abs(a.ms))
-}
-
-/**
- * `'The left hand rushes by 14 ms on a of 1.'`
- * @example saySlip(groove, { limb: 'LH', tick: 3780, ms: -14 }) // => 'The left hand rushes by 14 ms on a of 1.'
- */
-export const saySlip = (groove: Pick<Groove, 'bars'>, { limb, tick, ms }: Slip, counting?: Counting): string =>
-  `The ${LIMB_NAMES[limb]} ${ms < 0 ? 'rushes' : 'drags'} by ${round(ms)} ms on ${sayPlaces(groove, [tick], counting)}.`
 
 /**
  * `'2 missed, 1 extra'`
@@ -174,10 +144,12 @@ const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string 
   [missed ? `${missed} missed` : '', extra ? `${extra} extra` : ''].filter(Boolean).join(', ') || 'none missed'
 
 /**
- * What was measured in few words, as a line of the log has it: `'2 missed, spread 14 ms'`.
- * @example sayMeasured(measures) // => 'none missed, too few to tell'
+ * What was measured in few words, as a line of the log has it: its cause, or `'none missed, spread 14 ms'`.
+ * @example sayMeasured(measures) // => 'too few to tell'
  */
-export function sayMeasured(measures: Pick<Measures, 'missed' | 'extra' | 'limbs'>): string {
+export function sayMeasured(measures: Pick<Measures, 'missed' | 'extra' | 'limbs' | 'causes'>): string {
+  const [first] = measures.causes
+  if (first) return gistOfCause(first)
   const spreads = measures.limbs.flatMap(one => one.spread ?? [])
   return `${sayLost(measures)}, ${spreads.length ? `spread ${round(Math.max(...spreads))} ms` : 'too few to tell'}`
 }

@@ -18,7 +18,7 @@ const LASTS = 120
 export function isolating(
   stage: Stage,
   groove: Groove,
-  { limbs, says = '', click = 'every beat', span }: Partial<Advice> & { limbs: readonly Limb[] },
+  { limbs, says = '', click = 'every beat', span, gaps, countIn }: Partial<Advice> & { limbs: readonly Limb[] },
   id: string,
 ): Stage | undefined {
   if (stage.subject.kind !== 'groove' && stage.subject.kind !== 'sticking') return undefined
@@ -28,18 +28,25 @@ export function isolating(
     ),
   )
   const mine = limbsBy(groove, stage, 'player')
-  if (!Object.keys(parts).length || (mine.every(limb => limbs.includes(limb)) && !span)) return undefined
+  const whole = mine.every(limb => limbs.includes(limb))
+  const otherwise = gaps ? 'The click falls silent' : countIn ? 'Counted in aloud' : undefined
+  if (!Object.keys(parts).length || (whole && !span && !otherwise)) return undefined
   return makeStage({
     id,
-    name: `${limbs.length === 1 ? `${sentence(sayLimbs(limbs))} alone` : sayLimbs(limbs)}`,
+    name: otherwise ?? (limbs.length === 1 ? `${sentence(sayLimbs(limbs))} alone` : sayLimbs(limbs)),
     subject: stage.subject,
     span: span ?? stage.span,
     parts,
     extra: stage.extra,
     lines: stage.lines,
     length: { seconds: LASTS },
-    click: { program: click, gaps: null, voice: null },
-    tempo: { ...plainTempo(stage.tempo), bpm: Math.max(20, Math.round(stage.tempo.bpm * SLOWER)) },
+    click: { program: click, gaps: gaps ?? null, voice: null },
+    ...(countIn ? { countIn } : {}),
+    // Time is found again at the tempo it was lost at.
+    tempo: {
+      ...plainTempo(stage.tempo),
+      bpm: otherwise ? stage.tempo.bpm : Math.max(20, Math.round(stage.tempo.bpm * SLOWER)),
+    },
     on: stage.on,
     attend: says.slice(0, 200),
   })

@@ -257,6 +257,21 @@ describe('stages made of what is hard', () => {
     expect(helpFor(stage(), groove, DEFAULT_KIT, 'x')).toMatchObject({ name: 'Left hand with right foot' })
   })
 
+  it.each([
+    [
+      'a click that falls silent',
+      { gaps: { sound: 1, silent: 1 } },
+      { name: 'The click falls silent', click: { gaps: { sound: 1, silent: 1 } } },
+    ],
+    ['two bars counted in', { countIn: 2 }, { name: 'Counted in aloud', countIn: 2 }],
+  ])('for time that was lost all limbs play at their tempo, with %s', (_, advice, made) =>
+    expect(isolating(stage(), groove, { limbs: [...LIMBS], ...advice }, 'x')).toMatchObject({
+      ...made,
+      tempo: { bpm: stage().tempo.bpm },
+      parts: stage().parts,
+    }),
+  )
+
   it('are put before a stage, and refused where the plan is full', () => {
     const plan = planFor(groove, newId, {})
     if (!plan.ok) throw new Error(plan.reason)

@@ -153,7 +153,8 @@ test('a miss may put the hardest pair first; two limbs far apart offer a stage t
     figures: null,
     sessionId: null,
     measures: {
-      version: 1,
+      version: 2,
+      causes: [{ kind: 'unison', weight: 1.55, figure: 31, limbs: ['RH', 'RF'], tick: 0 }],
       input: 'pads',
       tells: 'limb',
       vouched: false,
@@ -177,7 +178,7 @@ test('a miss may put the hardest pair first; two limbs far apart offer a stage t
   await page.goto(`${app.url}/practise/apart`)
   await expect(
     page.getByRole('heading', {
-      name: 'Stage 1: Right hand and right foot land 31 ms apart on bar 1: 1, the right foot late: bring them together.',
+      name: 'Stage 1: Your left hand is even. The right hand and the right foot land 31 ms apart, the right hand first (bar 1: 1): play the two alone in quarters until they are one sound.',
     }),
   ).toBeVisible()
   await expect(page.locator('[data-measured]')).toContainText('right hand and right foot, bar 1: 1')

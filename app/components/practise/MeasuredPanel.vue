@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { type Groove, sayPlaces } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
-import { type Measures, type Advice, sayMeasures, saySlip, slipsOf, togetherWithin, verdictOf } from '#core/measure'
+import { type Measures, type Advice, sayMeasures, togetherWithin, verdictOf } from '#core/measure'
 import { toneOf } from '~/lanes/tone'
 import { useMeasuring } from '~/stores/measuring'
 import { useSettings } from '~/stores/settings'
@@ -22,7 +22,6 @@ const unisons = computed(() => props.measures.unisons.filter(one => one.strokes 
 /** How long a line of that many ms is drawn, in pixels. */
 const drawn = (ms: number) => Math.min(180, 8 + ms * 4)
 const together = (one: (typeof unisons.value)[number]) => one.apart <= togetherWithin(one.limbs, measuring.measuring)
-const slips = computed(() => slipsOf(props.measures, measuring.measuring).slice(0, 3))
 const spreads = computed(() => props.measures.limbs.filter(one => one.spread !== null))
 </script>
 
@@ -33,6 +32,12 @@ const spreads = computed(() => props.measures.limbs.filter(one => one.spread !==
       {{ when }}. {{ sayMeasures(measures)
       }}<template v-if="verdict.sure === 'a first hint'"> A first hint: more strokes will tell more.</template>
     </p>
+    <details v-if="verdict.also.length" class="mt-1 text-sm" data-also>
+      <summary class="cursor-pointer text-muted">
+        {{ verdict.also.length === 1 ? 'One smaller thing' : `${verdict.also.length} smaller things` }}
+      </summary>
+      <p v-for="one in verdict.also" :key="one" class="mt-1">{{ one }}</p>
+    </details>
     <OffsetChart :measures="measures" :groove="groove" />
     <div class="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-[1fr_16rem]">
       <div>
@@ -74,9 +79,6 @@ const spreads = computed(() => props.measures.limbs.filter(one => one.spread !==
             >
           </li>
         </ul>
-        <p v-for="slip in slips" :key="`${slip.limb} ${slip.tick}`" class="text-sm">
-          {{ saySlip(groove, slip, settings.counting) }}
-        </p>
         <p
           v-for="level in measures.levels.filter(one => one.strokes >= 8 && Math.abs(one.got - one.asked) >= 1)"
           :key="`${level.limb} ${level.asked}`"

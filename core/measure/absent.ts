@@ -1,0 +1,124 @@
+import { LIMBS } from '#core/kit'
+import type { CauseGround } from './cause-ground'
+import { groupedBy, sum } from './figures'
+import { ticksIn } from './gates'
+import { LAPS, MARKS } from './marks'
+import { medianOf } from './median'
+import type { Cause } from './schema'
+import type { Asked, Tells } from './struck'
+
+/** A stroke that is missed twice may be a slip. */
+const ONCE_MORE = 3
+
+/** Written strokes that are left out, moved, or struck on another piece, lap after lap; and how many misses and extras they explain. */
+export function absences(
+  { asked, placed, matched }: CauseGround,
+  tells: Tells,
+): { causes: Cause[]; misses: number; extras: number } {
+  const missed = new Set(matched.missed)
+  const groups = [
+    ...groupedBy(
+      asked.map((cue, i) => ({ cue, i })).filter(({ cue }) => !cue.grace),
+      ({ cue }) => `${cue.limb} ${cue.pieceId} ${cue.tick}`,
+    ).values(),
+  ].filter(group => group.length >= LAPS)
+  const short = groups
+    .map(group => ({ group, cue: group[0]!.cue, gone: group.filter(({ i }) => missed.has(i)) }))
+    .filter(({ group, gone }) => gone.length > group.length * (1 - MARKS.answered) && gone.length >= ONCE_MORE)
+  const extra = matched.extra.map(i => placed.struck[i]!)
+  const spare = new Set(extra)
+  const causes: Cause[] = []
+  let [misses, extras] = [0, 0]
+  const left: typeof short = []
+  for (const one of short) {
+    const { group, cue, gone } = one
+    // What came instead: of the same voice at another place, or at its place on another piece.
+    const near = gone.flatMap(({ cue: { at } }) => {
+      const same = [...spare]
+        .filter(stroke =>
+          tells === 'piece' ? stroke.pieceId === cue.pieceId : tells === 'limb' ? stroke.limb === cue.limb : true,
+        )
+        .map(stroke => stroke.at - at)
+        .filter(by => Math.abs(by) > 0.04 && Math.abs(by) < 0.45)
+        .sort((a, b) => Math.abs(a) - Math.abs(b))[0]
+      return same === undefined ? [] : [same]
+    })
+    const by = near.length ? medianOf(near) : 0
+    const moved = near.filter(far => Math.abs(far - by) < 0.04)
+    const other = gone.flatMap(({ cue: { at } }) => {
+      const there = [...spare].find(
+        stroke => stroke.pieceId !== cue.pieceId && stroke.pieceId !== undefined && Math.abs(stroke.at - at) < 0.06,
+      )
+      return there?.pieceId ? [there.pieceId] : []
+    })
+    const weight = gone.length / group.length / (1 - MARKS.answered)
+    if (tells === 'piece' && other.length >= group.length * MARKS.moved) {
+      causes.push({
+        kind: 'elsewhere',
+        weight,
+        figure: gone.length,
+        of: group.length,
+        limb: cue.limb,
+        places: [cue.tick],
+        piece: other[0]!,
+      })
+      extras += other.length
+    } else if (moved.length >= group.length * MARKS.moved) {
+      causes.push({
+        kind: 'moved',
+        weight,
+        figure: moved.length,
+        of: group.length,
+        limb: cue.limb,
+        places: [cue.tick],
+        ticks: ticksIn(asked, by * 1000),
+      })
+      extras += moved.length
+    } else {
+      left.push(one)
+      continue
+    }
+    misses += gone.length
+  }
+  const goneOf = (some: typeof short) => sum(some.map(one => one.gone.length))
+  const allOf = (some: { group: unknown[] }[]) => sum(some.map(one => one.group.length))
+  const named = new Set<(typeof short)[number]>()
+  const absent = (some: typeof short, cause: Pick<Cause, 'kind'> & Partial<Cause>) => {
+    const share = goneOf(some) / allOf(some)
+    causes.push({ weight: share / (1 - MARKS.answered), figure: goneOf(some), of: allOf(some), ...cause })
+    misses += goneOf(some)
+    some.forEach(one => named.add(one))
+  }
+  for (const limb of LIMBS) {
+    const own = groups.filter(group => group[0]!.cue.limb === limb)
+    const gone = left.filter(one => one.cue.limb === limb)
+    if (!own.length || !gone.length) continue
+    const soft = (cue: Asked) => cue.level <= 2
+    const [quiet, loud] = [gone.filter(one => soft(one.cue)), own.filter(group => !soft(group[0]!.cue))]
+    if (gone.length === own.length && goneOf(gone) > allOf(gone) * 0.6) absent(gone, { kind: 'absent limb', limb })
+    else if (quiet.length > 1 && loud.length && quiet.length === own.length - loud.length)
+      absent(quiet, { kind: 'absent ghosts', limb })
+  }
+  const single = left.filter(one => !named.has(one))
+  // A bad day leaves out a bit of everything: only a few places that stand out are places.
+  if (single.length <= 3)
+    for (const one of single) absent([one], { kind: 'absent stroke', limb: one.cue.limb, places: [one.cue.tick] })
+  return { causes: merged(causes), misses, extras }
+}
+
+/** The same thing at several written strokes of a limb as one cause, its places together. */
+function merged(causes: readonly Cause[]): Cause[] {
+  const alike = groupedBy(causes, one =>
+    one.places ? [one.kind, one.limb, one.piece, Math.round((one.ticks ?? 0) / 1260)].join() : one,
+  )
+  return [...alike.values()].map(group => {
+    const places = group.flatMap(one => one.places ?? [])
+    return {
+      ...group[0]!,
+      weight: Math.max(...group.map(one => one.weight)),
+      figure: sum(group.map(one => one.figure)),
+      ...(group[0]!.of === undefined ? {} : { of: sum(group.map(one => one.of ?? 0)) }),
+      ...(places.length ? { places: places.toSorted((a, b) => a - b).slice(0, 32) } : {}),
+    }
+  })
+}
