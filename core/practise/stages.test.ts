@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
-import { DEFAULT_KIT, type Limb } from '#core/kit'
+import { DEFAULT_KIT, LIMBS, type Limb } from '#core/kit'
 import { CueLine, type StrokeCue } from '#core/perform'
 import { makeSection as phraseSection, phraseFrom } from '#core/phrase'
 import { USUAL_ORCHESTRATION } from '#core/sticking'
