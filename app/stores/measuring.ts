@@ -1,21 +1,21 @@
 import { defineStore } from 'pinia'
-import { computed, ref, toRaw } from 'vue'
+import { computed, ref, shallowRef, toRaw } from 'vue'
 import { type Kit, type Level, type Limb, levelOfVelocity } from '#core/kit'
 import {
   type InputName,
   type Latency,
+  type ListeningEvent,
   MEASURING,
   type Measures,
   type Measuring,
-  type StruckTake,
   type Tells,
   USUAL_SIMULATED,
-  askedOf,
-  hintOf,
+  beginListening,
   latencyOf,
+  stepListening,
 } from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
-import type { MeasureWorker, MeasuredTake } from '../workers/measure.worker'
+import type { MeasureWorker } from '../workers/measure.worker'
 import { plain, remoteWorker } from '../workers/remote'
 import { lackingHere } from '../documents/lacking'
 import { fields, figure, onOff, among, tableOf, text } from '#core/read'
@@ -34,11 +34,6 @@ export interface Told {
   note?: number
   level?: Level
 }
-/** The strokes that a hint goes by. */
-const RECENT = 32
-/** A stroke this far from any that was asked for is no answer to it, in seconds. */
-const NEAR = 0.11
-
 /** What is struck while something plays, and how it compares: the inputs, their latency, and the takes of the stage that runs. */
 export const useMeasuring = defineStore('measuring', () => {
   const player = usePlayer()
@@ -48,7 +43,8 @@ export const useMeasuring = defineStore('measuring', () => {
   const latencies = useRemembered('latency', { read: tableOf(fields({ ms: figure, vouched: onOff })), usual: {} })
   /** Which piece each pad is, by its MIDI note. */
   const pads = useRemembered('pads', { read: tableOf(text), usual: {} })
-  const hint = ref('')
+  const listening = shallowRef(beginListening())
+  const hint = computed(() => listening.value.hint)
   const connected = ref<string[]>([])
   const midiTrouble = ref('')
   /** The piece that the next pad struck is told to. */
@@ -63,28 +59,19 @@ export const useMeasuring = defineStore('measuring', () => {
     spread: drummer.player.practice.spread,
   }))
 
-  let takes: MeasuredTake[] = []
-  let of = -1
-  let now: { performance: Performance; line: CueLine; struck: StruckTake[] } | undefined
-  let recent: { limb: Limb; ms: number }[] = []
-  /** While latency is being found: taps and the clicks they go with, in seconds of the performance. */
-  let tapping: number[] | undefined
-  const taps = ref(0)
+  /** The cues of the take under way. */
+  let line: CueLine | undefined
+  const send = (event: ListeningEvent) =>
+    (listening.value = stepListening(listening.value, event, line, measuring.value))
+  const taps = computed(() => listening.value.taps?.length ?? 0)
 
-  /** A take begins, of an entry by its number: what was struck of one that was left, or begun again, is not its. */
+  /** A take begins, of an entry by its number. */
   function begin(performance: Performance, entry: number) {
-    if (entry !== of) takes = []
-    of = entry
-    recent = []
-    hint.value = ''
-    now = on.value ? { performance, line: new CueLine(performance), struck: [] } : undefined
+    line = on.value ? new CueLine(performance) : undefined
+    send({ type: 'begin', performance: toRaw(performance), entry, on: on.value })
   }
   /** The take ends, at a number of seconds of its performance. */
-  function end(to: number) {
-    if (now && to > 0) takes.push({ performance: toRaw(now.performance), from: 0, to, struck: now.struck })
-    now = undefined
-    hint.value = ''
-  }
+  const end = (to: number) => send({ type: 'end', to })
 
   /** Whoever takes strokes in beside the measures: what is struck, and when in seconds of what is heard, where something sounds. */
   let taker: ((told: Told, at: number | undefined, stamp: number) => void) | undefined
@@ -97,21 +84,9 @@ export const useMeasuring = defineStore('measuring', () => {
     const heard = player.heardAt(stamp)
     taker?.(told, heard === undefined ? undefined : heard - (latencies.value[input.value]?.ms ?? 0) / 1000, stamp)
     if (heard === undefined) return
-    if (tapping) {
-      tapping.push(heard)
-      taps.value = tapping.length
-      return
-    }
-    if (!now) return
-    const at = heard - (latencies.value[input.value]?.ms ?? 0) / 1000
     const { note: _, ...struck } = told
-    now.struck.push({ at, ...struck })
-    const nearest = askedOf(now.line, at - NEAR, at + NEAR)
-      .filter(one => !one.grace && (told.limb ? one.limb === told.limb : one.pieceId === told.pieceId))
-      .sort((a, b) => Math.abs(a.at - at) - Math.abs(b.at - at))[0]
-    if (!nearest) return
-    recent = [...recent, { limb: nearest.limb, ms: (at - nearest.at) * 1000 }].slice(-RECENT)
-    hint.value = hintOf(recent)
+    const stroke = { at: heard - (latencies.value[input.value]?.ms ?? 0) / 1000, ...struck }
+    send({ type: 'strike', stroke, heard, tells: input.value === 'none' ? 'nothing' : TELLS[input.value] })
   }
 
   const worker = remoteWorker<MeasureWorker>(
@@ -119,8 +94,8 @@ export const useMeasuring = defineStore('measuring', () => {
   )
   /** What the takes since the last time come to; null where nothing was measured. */
   async function taken(): Promise<Measures | null> {
-    const played = takes
-    takes = []
+    const played = listening.value.takes
+    send({ type: 'hand over' })
     if (!on.value || !played.length) return null
     const which = input.value as Exclude<Input, 'none'>
     if (which !== 'simulated' && !played.some(take => take.struck.length)) return null
@@ -182,14 +157,11 @@ export const useMeasuring = defineStore('measuring', () => {
 
   // ---- latency ----
 
-  function beginTapping() {
-    tapping = []
-    taps.value = 0
-  }
+  const beginTapping = () => send({ type: 'tap' })
   /** How late the taps came; kept for the input in use. `clicks` are their times, in seconds of the performance. */
   function endTapping(clicks: readonly number[]): ReturnType<typeof latencyOf> {
-    const found = latencyOf(tapping ?? [], clicks)
-    tapping = undefined
+    const found = latencyOf(listening.value.taps ?? [], clicks)
+    send({ type: 'tapped' })
     if (found.ok) setLatency({ ms: (found.value satisfies Latency).ms, vouched: false })
     return found
   }

@@ -4,11 +4,11 @@ import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type MadeGroove, type MadeWish, type PlayedTake, madeOf } from '#core/record'
 import {
+  type ListenedTake,
   type MeasuredBy,
   type Measures,
   type Measuring,
   type Simulated,
-  type StruckTake,
   aligned,
   askedOf,
   joinedTakes,
@@ -17,14 +17,6 @@ import {
 } from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
 import { type Result, ok, refuse } from '#core/result'
-
-/** One stretch of playing: what was performed, from and to which second, and what was struck in it. */
-export interface MeasuredTake {
-  performance: Performance
-  from: number
-  to: number
-  struck: readonly StruckTake[]
-}
 
 /** Seconds beyond the length of a recording in which it may begin, and around it that still belong to it. */
 const AROUND = 30
@@ -40,7 +32,7 @@ const worker = {
   made: (base: Groove, takes: readonly PlayedTake[], { ids, ...wish }: SentWish): MadeGroove =>
     madeOf(base, takes, { ...wish, newId: i => `${ids}-${i}` }),
   /** What was played against what was asked for; with `drummer` it is the simulated drummer who played. */
-  measure(played: readonly MeasuredTake[], by: Omit<MeasuredBy, 'bars'>, drummer?: Simulated): Measures {
+  measure(played: readonly ListenedTake[], by: Omit<MeasuredBy, 'bars'>, drummer?: Simulated): Measures {
     const takes = played.map(({ performance, from, to, struck }) => {
       const line = new CueLine(performance)
       const asked = askedOf(line, from, to)

@@ -2,7 +2,7 @@ import { isHand } from '#core/kit'
 import type { Asked, StruckTake, Tells } from './struck'
 
 /** A stroke matches a cue at most so far from it, in seconds; nearer where its neighbours are near. See docs/rules.md, What was played. */
-const WIDEST = 0.11
+export const WIDEST = 0.11
 /** What a miss or an extra costs, in seconds squared: a stroke this far off costs as much. */
 const PRICE = 0.08 ** 2
 

@@ -9,7 +9,6 @@ import {
   type Tells,
   MEASURING,
   askedOf,
-  hintOf,
   latencyOf,
   measure,
   measuresSchema,
@@ -18,6 +17,7 @@ import {
   verdictOf,
 } from '.'
 import { type Asked } from './struck'
+import { hintOf } from './listen'
 import { match } from './match'
 
 const asks = (at: number, limb: Limb = 'RH', more: Partial<Asked> = {}): Asked => ({

@@ -172,30 +172,8 @@ const sayOff = (ms: number): string => (round(ms) === 0 ? 'on time' : `${round(m
 const sayLean = (ms: number, others: string): string =>
   round(ms) === 0 ? `with ${others}` : `${round(ms)} ms ${ms > 0 ? 'after' : 'before'} ${others}`
 
-/** What a limb is held against: the one other by its name, or the others. */
-const othersOf = (limbs: readonly { limb: Limb }[], limb: Limb): string => {
+/** What a limb is held against: the one other by its name, or the others. @internal */
+export const othersOf = (limbs: readonly { limb: Limb }[], limb: Limb): string => {
   const others = [...new Set(limbs.map(one => one.limb))].filter(one => one !== limb)
   return others.length === 1 ? `the ${LIMB_NAMES[others[0]!]}` : 'the others'
-}
-
-/**
- * While playing: a few words on the last strokes of a limb, or nothing where all is well. Milliseconds, early negative.
- * @example hintOf([]) // => ''
- */
-export function hintOf(offsets: readonly { limb: Limb; ms: number }[], { tight }: Measuring = MEASURING): string {
-  const meanOf = (list: readonly { ms: number }[]) => list.reduce((sum, one) => sum + one.ms, 0) / list.length
-  const limbs = [...new Set(offsets.map(one => one.limb))]
-  const worst =
-    limbs.length < 2
-      ? undefined
-      : limbs
-          .map(limb => {
-            const own = offsets.filter(one => one.limb === limb)
-            return { limb, n: own.length, lean: meanOf(own) - meanOf(offsets.filter(one => one.limb !== limb)) }
-          })
-          .filter(one => one.n >= 4)
-          .sort((a, b) => Math.abs(b.lean) - Math.abs(a.lean) || b.lean - a.lean)[0]
-  return worst && Math.abs(worst.lean) > 1.5 * tight
-    ? `${LIMB_NAMES[worst.limb]} ${worst.lean > 0 ? 'after' : 'before'} ${othersOf(offsets, worst.limb)}`
-    : ''
 }
