@@ -1,6 +1,7 @@
 /** Plain statistics of short lists. */
 
 export const mean = (list: readonly number[]): number => list.reduce((sum, one) => sum + one, 0) / list.length
+/** The standard deviation, the mean taken out; of one 0. */
 export const deviation = (list: readonly number[]): number => {
   if (list.length < 2) return 0
   const middle = mean(list)

@@ -1,25 +1,13 @@
 import { LIMBS, type Limb } from '#core/kit'
 import type { Groove } from '#core/groove'
 import { causesOf } from './causes'
+import { deviation, groupedBy, lineThrough, mean } from './figures'
 import { MEASURING, type Measuring, togetherWithin } from './marks'
 import { type Matched, match } from './match'
 import { place } from './place'
 import type { InputName, LimbMeasures, Measures } from './schema'
 import type { Asked, StruckTake, Tells } from './struck'
 
-const mean = (list: readonly number[]): number => list.reduce((sum, one) => sum + one, 0) / list.length
-/** The standard deviation, the mean taken out; of one stroke 0. */
-function spreadOf(list: readonly number[]): number {
-  if (list.length < 2) return 0
-  const middle = mean(list)
-  return Math.sqrt(list.reduce((sum, one) => sum + (one - middle) ** 2, 0) / (list.length - 1))
-}
-/** The slope of distance against time, by least squares. */
-function slope(points: readonly (readonly [number, number])[]): number {
-  const [x, y] = [mean(points.map(point => point[0])), mean(points.map(point => point[1]))]
-  const over = points.reduce((sum, point) => sum + (point[0] - x) ** 2, 0)
-  return over ? points.reduce((sum, point) => sum + (point[0] - x) * (point[1] - y), 0) / over : 0
-}
 const tenth = (ms: number): number => Math.max(-1000, Math.min(1000, Math.round(ms * 10) / 10))
 
 const MOST_DOTS = 400
@@ -27,16 +15,7 @@ const MOST_DOTS = 400
 const thinned = <T>(list: readonly T[], most: number): T[] =>
   list.length <= most ? [...list] : Array.from({ length: most }, (_, i) => list[Math.floor((i * list.length) / most)]!)
 
-function grouped<T>(list: readonly T[], key: (one: T) => string | number): T[][] {
-  const groups = new Map<string | number, T[]>()
-  for (const one of list) {
-    const of = key(one)
-    const group = groups.get(of)
-    if (group) group.push(one)
-    else groups.set(of, [one])
-  }
-  return [...groups.values()]
-}
+const grouped = <T>(list: readonly T[], key: (one: T) => string | number): T[][] => [...groupedBy(list, key).values()]
 
 /** A stroke against its cue: how far off in ms (early negative), the same once the whole is laid over, and what was asked. */
 interface Offset {
@@ -90,7 +69,7 @@ function cleanTimes(offsets: readonly Offset[], bars: number, wrong: ReadonlySet
       continue
     }
     const played = run.flatMap(one => inBar.get(one) ?? [])
-    const even = grouped(played, one => one.asked.limb).every(limb => spreadOf(limb.map(one => one.off)) <= by.spread)
+    const even = grouped(played, one => one.asked.limb).every(limb => deviation(limb.map(one => one.off)) <= by.spread)
     const together = grouped(pairsOf(played), one => one.limbs.join()).every(
       pair => mean(pair.map(one => Math.abs(one.after))) <= togetherWithin(pair[0]!.limbs, by),
     )
@@ -146,8 +125,8 @@ export function measure(
       extra: tells === 'nothing' ? 0 : matched.extra.filter(i => limbOf(struck[i]!) === limb).length,
       mean: enough ? tenth(mean(own.map(one => one.ms))) : null,
       lean: enough ? tenth(others.length ? mean(offs) - mean(others.map(one => one.off)) : 0) : null,
-      spread: enough ? tenth(spreadOf(offs)) : null,
-      drift: enough ? tenth(slope(own.map(one => [one.asked.at / 60, one.ms] as const))) : null,
+      spread: enough ? tenth(deviation(offs)) : null,
+      drift: enough ? tenth(lineThrough(own.map(one => [one.asked.at / 60, one.ms] as const)).slope) : null,
     }
   })
   const unisons = grouped(pairsOf(offsets), one => `${one.limbs.join()} ${one.tick}`)
@@ -171,7 +150,7 @@ export function measure(
         tick: group[0]!.asked.tick,
         strokes: group.length,
         mean: tenth(mean(offs)),
-        spread: tenth(spreadOf(offs)),
+        spread: tenth(deviation(offs)),
       }
     })
     .sort((a, b) => a.tick - b.tick)
