@@ -246,3 +246,27 @@ describe.each(Object.keys(GROOVES))('on %s', name => {
     })
   })
 })
+
+describe('with two faults at once', () => {
+  /** What moves the whole is judged by itself: two of these would undo one another. */
+  const WHOLE = /fast|slow|creeping|rushing|late, |120 ms|an eighth/
+  const faults = FAULTS.filter(([name]) => !/perfect|behind|unvouched|twice|half|another drum/.test(name))
+  const random = randomFrom(11)
+  const pairs = Array.from({ length: 200 }, (_, i) => ({
+    groove: Object.keys(GROOVES)[i % 3]!,
+    seed: i,
+    two: [0, 0].map(() => faults[Math.floor(random() * faults.length)]!),
+  })).filter(({ two: [a, b] }) => a !== b && !(WHOLE.test(a![0]) && WHOLE.test(b![0])))
+  it.each(
+    pairs.slice(0, 40).map(one => [`${one.groove}: ${one.two.map(([name]) => name).join(', and ')}`, one] as const),
+  )('%s names one of them', (_, { groove, seed, two }) => {
+    const [[, one, first], [, other, second]] = two as [(typeof FAULTS)[number], (typeof FAULTS)[number]]
+    const both: Fault = (play, cue, on) =>
+      [first(play, cue, on) ?? []].flat().flatMap(left => second(left, cue, on) ?? [])
+    const named = causeOf(GROOVES[groove]!, 9, seed, both)
+    expect(
+      [one, other].some(cause => new RegExp(`^${typeof cause === 'string' ? cause : cause.source}`).test(named)),
+      named,
+    ).toBe(true)
+  })
+})
