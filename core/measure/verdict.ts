@@ -109,8 +109,10 @@ export function verdictOf(
     const good = GATES.includes(first.kind) ? '' : goodOf(measures, blamed, by)
     return { ...told, says: `${good}${said[0]!.what}: ${said[0]!.step}.`, next: nextOf(first, measures) }
   }
-  // Limbs that never met were not heard together.
-  const even = unisons.length ? 'even, and together' : 'even'
+  // Limbs that never met, or met too seldom, were not heard together.
+  const met = unisons.filter(one => one.strokes >= LAPS)
+  const together = met.length > 0 && met.every(one => one.apart <= togetherWithin(one.limbs, by))
+  const even = together ? 'even, and together' : 'even'
   const place = placeOf(measures)
   if (!clean && (measures.missed || measures.extra))
     return {

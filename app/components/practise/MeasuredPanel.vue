@@ -20,8 +20,12 @@ const measuring = useMeasuring()
 const verdict = computed(() => verdictOf(props.measures, props.groove, settings.counting, measuring.measuring))
 const unisons = computed(() => props.measures.unisons.filter(one => one.strokes >= 2).slice(0, 6))
 /** How long a line of that many ms is drawn, in pixels. */
-const drawn = (ms: number) => Math.min(180, 8 + ms * 4)
-const together = (one: (typeof unisons.value)[number]) => one.apart <= togetherWithin(one.limbs, measuring.measuring)
+const drawn = (ms: number) => Math.min(120, 8 + ms * 3)
+/** Half as much again as is one sound is doubtful, beyond that it is two. */
+const heard = ({ apart, limbs }: (typeof unisons.value)[number]) => {
+  const within = togetherWithin(limbs, measuring.measuring)
+  return apart <= within ? '' : apart <= within * 1.5 ? ', hardly one sound' : ', heard as two'
+}
 const spreads = computed(() => props.measures.limbs.filter(one => one.spread !== null))
 </script>
 
@@ -39,7 +43,7 @@ const spreads = computed(() => props.measures.limbs.filter(one => one.spread !==
       <p v-for="one in verdict.also" :key="one" class="mt-1">{{ one }}</p>
     </details>
     <OffsetChart :measures="measures" :groove="groove" />
-    <div class="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-[1fr_16rem]">
+    <div class="mt-3 grid gap-x-8 gap-y-4" :class="{ 'lg:grid-cols-[1fr_16rem]': verdict.remedies.length }">
       <div>
         <h3 class="font-semibold text-highlighted">Landing together, worst first</h3>
         <p v-if="!unisons.length" class="text-sm text-muted">No two limbs met in what was measured.</p>
@@ -61,7 +65,7 @@ const spreads = computed(() => props.measures.limbs.filter(one => one.spread !==
                 r="5"
                 :fill="toneOf(one.limbs[one.lean >= 0 ? 1 : 0], groove.lead)" />
             </svg>
-            <span class="text-muted">{{ Math.round(one.apart) }} ms{{ together(one) ? '' : ', heard as two' }}</span>
+            <span class="text-muted">{{ Math.round(one.apart) }} ms{{ heard(one) }}</span>
           </li>
         </ul>
         <h3 class="mt-3 font-semibold text-highlighted">How even</h3>
