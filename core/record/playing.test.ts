@@ -139,6 +139,30 @@ describe('what was played is what is found', () => {
   })
 })
 
+describe('a person who spreads is read for what they meant', () => {
+  it.each<[string, Record<string, number[]>, bpm: number, spread: number, share?: number]>([
+    ['eighths at 140 with 20 ms', rock, 140, 20],
+    ['eighths at 180 with 14 ms', rock, 180, 14],
+    ['eighths at 210 with 10 ms', rock, 210, 10],
+    ['sixteenths at 110 with 15 ms', sixteenths, 110, 15],
+    ['triplets at 160 with 12 ms', triplets, 160, 12],
+    ['a shuffle at 62', rock, 120, 8, 0.62],
+    ['a shuffle at two thirds', rock, 120, 12, 2 / 3],
+    ['a jazz ride', ride, 140, 12, 2 / 3],
+    ['three strokes a bar', { snare: [Q, 3 * Q], bass: [0] }, 120, 12],
+  ])('%s', (_, rhythms, bpm, spread, share) => {
+    const bars = FOUR()
+    const tempo = { bpm, counts: '1/4' } as const
+    const right = Array.from({ length: 20 }, (_, i) => {
+      const swing = share ? { level: '1/8' as const, share } : undefined
+      const { onsets, belongs } = person(rhythms, bars, { tempo, spread, seed: i + 1, ...(swing ? { swing } : {}) })
+      const { places } = readPlaying(onsets, bars, { tempo, now: null, grid: 'best' })
+      return places.every((place, n) => place === belongs[n])
+    })
+    expect(right.filter(Boolean).length).toBeGreaterThanOrEqual(19)
+  })
+})
+
 describe('what lies on a grid, and what has one', () => {
   const read = (ticks: number[], bars = FOUR(), more: Partial<Parameters<typeof readPlaying>[2]> = {}) =>
     readPlaying(

@@ -1,5 +1,6 @@
 import { medianOf } from '#core/measure'
 import {
+  APART,
   type BarTime,
   type BeatGrid,
   type Swing,
@@ -74,6 +75,37 @@ const ENOUGH = 16
 const STEPS = Array.from({ length: 13 }, (_, i) => (i - 6) * 0.005)
 const SHARES = [0.54, 0.58, 0.62, 0.66, 0.7, 0.74, 0.78]
 
+/** The spread of playing is at most this, in ms, whatever it looks like. */
+const SPREAD = { most: 30 }
+
+/**
+ * How far onsets spread about their places, in ticks, before the places are known: of the even grids over a quarter the one about which they
+ * lie closest for how fine it is. Each voice has its own place about the slots, so that none ahead or behind counts as spread. By the mean
+ * resultant of directional statistics: the phase of each onset within a slot as a direction.
+ */
+function spreadOf(onsets: readonly Onset[]): number {
+  const voices = new Map<string, number[]>()
+  for (const { at, voice } of onsets) voices.set(voice, [...(voices.get(voice) ?? []), at])
+  const tried = GRIDS.map(slots => {
+    const slot = 5040 / slots
+    let length = 0
+    for (const ats of voices.values()) {
+      let [x, y] = [0, 0]
+      for (const at of ats) {
+        x += Math.cos((2 * Math.PI * at) / slot)
+        y += Math.sin((2 * Math.PI * at) / slot)
+      }
+      length += Math.hypot(x, y)
+    }
+    const spread =
+      (slot / (2 * Math.PI)) * Math.sqrt(-2 * Math.log(Math.min(0.999999, Math.max(1e-6, length / onsets.length))))
+    return { spread, price: Math.log(Math.max(1, spread)) + Math.log(slots) }
+  })
+  return tried.reduce((best, one) => (one.price < best.price ? one : best)).spread
+}
+/** Even grids over a quarter, as a spread is looked for. */
+const GRIDS = [1, 2, 3, 4, 5, 6, 7, 8, 12]
+
 /** The places of the slots under one swing, each worked out once. */
 function soundingBy(swing: Swing | null): typeof slotsSounding {
   const known = new Map<string, number[]>()
@@ -125,6 +157,8 @@ export function readPlaying(
     return known
   }
 
+  /** What a stroke lies off by at the price of one: more for a player who spreads more, so that a finer grid is earned and not stumbled on. */
+  const apart = Math.max(APART, 2 * Math.min(spreadOf(onsets), SPREAD.most * perMs))
   const everything = onsets.map((_, i) => i)
   /** Onsets by their number, each moved by its own number of ticks, in the beats that then have any. */
   function filled(earlier: (onset: Onset) => number, which: readonly number[] = everything): Filled[] {
@@ -146,7 +180,7 @@ export function readPlaying(
     for (const { length, onsets: own, slots: has } of list) {
       let least = Infinity
       for (const slots of gridsOf({ length, slots: has }))
-        least = Math.min(least, gridCost(own, slots, sounding(length, slots), own.length))
+        least = Math.min(least, gridCost(own, slots, sounding(length, slots), own.length, apart))
       sum += least
       many += own.length
     }
@@ -255,7 +289,12 @@ export function readPlaying(
     if (!swing) return true
     const sounding = soundingBy(swing)
     const odd = list.flatMap(beat => {
-      const { slots, places } = bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), sounding, each: true })
+      const { slots, places } = bestGrid(beat.onsets, beat.length, {
+        grids: gridsOf(beat),
+        sounding,
+        each: true,
+        apart,
+      })
       return places.filter(place => Math.abs(sounding(beat.length, slots)[place]! - (place * beat.length) / slots) > 1)
     })
     return odd.length >= SWING.odd
@@ -273,7 +312,7 @@ export function readPlaying(
     const left: number[] = []
     const slots: (number | null)[] = beats.map(() => null)
     for (const beat of list) {
-      const own = bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), sounding, each: true })
+      const own = bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), sounding, each: true, apart })
       beat.which.forEach((i, n) => {
         const slot = own.places[n]!
         places[i] = around(beat.at + (slot * beat.length) / own.slots)

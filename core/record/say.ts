@@ -1,5 +1,6 @@
 import { type Groove, sayFeel } from '#core/groove'
 import { type Kit, pieceOf } from '#core/kit'
+import { medianOf } from '#core/measure'
 import type { Playing } from './playing'
 
 /** What lies that many ms off the click and is put right is worth a word. */
@@ -31,6 +32,20 @@ export function sayPlaying(
     )
   const all = [...first, ...rest].join('; ')
   return all && `${all[0]!.toUpperCase()}${all.slice(1)}.`
+}
+
+/** Strokes from which a spread is said. */
+const MANY = 8
+
+/**
+ * How far strokes lie about their places, a slip or two left out of the reckoning; nothing of a few, or where they lie just on a grid.
+ * @example saySpread({ left: [-12, 9, -8, 11, 3, -10, 8, -9], exact: false }) // => 'You spread by 13 ms.'
+ */
+export function saySpread({ left, exact }: Pick<Playing, 'left' | 'exact'>): string {
+  if (exact || left.length < MANY) return ''
+  const middle = medianOf(left)
+  // By the median deviation, as a normal spread has it.
+  return `You spread by ${Math.round(1.48 * medianOf(left.map(one => Math.abs(one - middle))))} ms.`
 }
 
 /**

@@ -40,4 +40,4 @@ export {
   tickSeconds,
 } from './tempo'
 export { aNote, noteName } from './notes'
-export { type BeatGrid, bestGrid, gridCost, gridsFor, slotsSounding } from './quantise'
+export { type BeatGrid, APART, bestGrid, gridCost, gridsFor, slotsSounding } from './quantise'

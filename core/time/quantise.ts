@@ -2,7 +2,7 @@ import { SUBDIVISIONS, divides } from './grid'
 import { type Swing, swungTick } from './swing'
 
 /** How far off a place an onset may lie before it costs as much as one step finer, in shares of a quarter note: a thirty-second. */
-const APART = 5040 / 32
+export const APART = 5040 / 32
 /** What a grid costs, by its slots: finer ones more, fives and sevens most, since few play them by chance. */
 const PRICES: Record<number, number> = { 1: 0, 2: 0.1, 3: 0.25, 4: 0.3, 6: 0.6, 8: 0.9, 12: 1.4, 5: 1.2, 7: 1.6 }
 
@@ -40,9 +40,15 @@ export const gridsFor = (length: number): number[] => SUBDIVISIONS.filter(slots 
  * What a grid of `slots` slots costs for these onsets, where its places sound at `places`; `counts` is how often its price is.
  * @example gridCost([0, 1680, 3360], 3, slotsSounding(5040, 3)) // => 0.25
  */
-export function gridCost(onsets: readonly number[], slots: number, places: readonly number[], counts = 1): number {
+export function gridCost(
+  onsets: readonly number[],
+  slots: number,
+  places: readonly number[],
+  counts = 1,
+  apart = APART,
+): number {
   let sum = PRICES[slots]! * counts
-  for (const at of onsets) sum += ((places[nearestOf(places, at)]! - at) / APART) ** 2
+  for (const at of onsets) sum += ((places[nearestOf(places, at)]! - at) / apart) ** 2
   return sum
 }
 
@@ -62,14 +68,21 @@ export function bestGrid(
     swing,
     sounding = slotsSounding,
     each = false,
-  }: { grids?: readonly number[]; swing?: Swing | undefined; sounding?: typeof slotsSounding; each?: boolean } = {},
+    apart = APART,
+  }: {
+    grids?: readonly number[]
+    swing?: Swing | undefined
+    sounding?: typeof slotsSounding
+    each?: boolean
+    apart?: number
+  } = {},
 ): BeatGrid {
   let best: BeatGrid | undefined
   for (const slots of grids) {
     const places = sounding(length, slots, swing)
     const on = () => onsets.map(at => nearestOf(places, at))
     if (onsets.every(at => places.includes(at))) return { slots, places: on(), exact: true, cost: PRICES[slots]! }
-    const cost = gridCost(onsets, slots, places, each ? onsets.length : 1)
+    const cost = gridCost(onsets, slots, places, each ? onsets.length : 1, apart)
     if (!best || cost < best.cost) best = { slots, places: [], exact: false, cost }
   }
   const places = sounding(length, best!.slots, swing)

@@ -2,7 +2,7 @@
 import { computed, useTemplateRef } from 'vue'
 import { sayCount, sentence } from '#core/groove'
 import { LIMBS, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
-import { feelDiffers, sayLate, sayPlaying } from '#core/record'
+import { feelDiffers, sayLate, sayPlaying, saySpread } from '#core/record'
 import { usePanelKeys } from '~/composables/usePanelKeys'
 import type { PlayInHands } from '~/composables/usePlayIn'
 import { newId } from '~/documents/ids'
@@ -79,7 +79,11 @@ const feel = computed(() =>
     ? sayPlaying(store.made.playing, bench.groove, bench.kit)
     : '',
 )
-const late = computed(() => (store.made && !store.taken ? sayLate(store.made.playing) : ''))
+/** How it lay: late or early as a whole, and how far it spreads. */
+const lay = computed(() => {
+  const playing = store.taken ? undefined : store.made?.playing
+  return playing ? [sayLate(playing), saySpread(playing)].filter(Boolean).join(' ') : ''
+})
 
 async function keep() {
   const why = await store.keep()
@@ -237,7 +241,7 @@ const strikeKey = (limb: Limb) => shownKey(KEYS.strike.keys[limb][0])
             label="Make it the groove’s feel"
             @update:model-value="on => change({ feel: on })" />
         </span>
-        <span v-if="late" class="text-sm text-muted">{{ late }}</span>
+        <span v-if="lay" class="text-sm text-muted">{{ lay }}</span>
       </div>
       <p v-for="one in store.made?.told ?? []" :key="one" class="text-sm text-error">{{ one }}</p>
       <PlayedDots v-if="store.made" :groove="bench.shown!" :takes="store.made.of" :playing="store.made.playing" />
