@@ -1,14 +1,38 @@
-import { LIMBS } from '#core/kit'
+import { LIMBS, type Limb } from '#core/kit'
 import type { CauseGround } from './cause-ground'
 import { groupedBy, sum } from './figures'
 import { ticksIn } from './gates'
 import { LAPS, MARKS } from './marks'
-import { medianOf } from './median'
 import type { Cause } from './schema'
 import type { Asked, Tells } from './struck'
 
+/** Seconds from a cue at which a stroke is neither its answer nor somebody else's. */
+const isMove = (by: number): boolean => Math.abs(by) > 0.04 && Math.abs(by) < 0.45
+/** Seconds within which strokes are moved alike. */
+const ALIKE = 0.04
+/** Laps by which a move is found; all are counted. */
+const LOOKED = 24
+
+/**
+ * Where a stroke came instead, by the seconds from each cue that missed it to the strokes that answer nothing: the move that most laps have, of
+ * two alike the one its limb has elsewhere, then the shorter.
+ */
+function shiftOf(laps: readonly (readonly number[])[], usual: number | undefined): { by: number; moved: number } {
+  const countOf = (by: number) => laps.filter(lap => lap.some(one => Math.abs(one - by) < ALIKE)).length
+  const far = (by: number) => (usual === undefined ? Math.abs(by) : Math.abs(by - usual))
+  let best = { by: 0, moved: 0 }
+  for (const by of laps.slice(0, LOOKED).flat()) {
+    const moved = countOf(by)
+    if (moved > best.moved || (moved === best.moved && far(by) < far(best.by))) best = { by, moved }
+  }
+  return best
+}
+
 /** A stroke that is missed twice may be a slip. */
 const ONCE_MORE = 3
+/** Places that are named however often they are left out, and the share from which any number of them is. */
+const FEW = 3
+const HARDLY_EVER = 0.75
 
 /** Written strokes that are left out, moved, or struck on another piece, lap after lap; and how many misses and extras they explain. */
 export function absences(
@@ -30,21 +54,19 @@ export function absences(
   const causes: Cause[] = []
   let [misses, extras] = [0, 0]
   const left: typeof short = []
+  const usual = new Map<Limb, number>()
   for (const one of short) {
     const { group, cue, gone } = one
     // What came instead: of the same voice at another place, or at its place on another piece.
-    const near = gone.flatMap(({ cue: { at } }) => {
-      const same = [...spare]
-        .filter(stroke =>
-          tells === 'piece' ? stroke.pieceId === cue.pieceId : tells === 'limb' ? stroke.limb === cue.limb : true,
-        )
-        .map(stroke => stroke.at - at)
-        .filter(by => Math.abs(by) > 0.04 && Math.abs(by) < 0.45)
-        .sort((a, b) => Math.abs(a) - Math.abs(b))[0]
-      return same === undefined ? [] : [same]
-    })
-    const by = near.length ? medianOf(near) : 0
-    const moved = near.filter(far => Math.abs(far - by) < 0.04)
+    const own = extra
+      .filter(stroke =>
+        tells === 'piece' ? stroke.pieceId === cue.pieceId : tells === 'limb' ? stroke.limb === cue.limb : true,
+      )
+      .map(stroke => stroke.at)
+    const { by, moved } = shiftOf(
+      gone.map(({ cue: { at } }) => own.map(time => time - at).filter(isMove)),
+      usual.get(cue.limb),
+    )
     const other = gone.flatMap(({ cue: { at } }) => {
       const there = [...spare].find(
         stroke => stroke.pieceId !== cue.pieceId && stroke.pieceId !== undefined && Math.abs(stroke.at - at) < 0.06,
@@ -63,17 +85,18 @@ export function absences(
         piece: other[0]!,
       })
       extras += other.length
-    } else if (moved.length >= group.length * MARKS.moved) {
+    } else if (moved >= group.length * MARKS.moved) {
+      usual.set(cue.limb, by)
       causes.push({
         kind: 'moved',
         weight,
-        figure: moved.length,
+        figure: moved,
         of: group.length,
         limb: cue.limb,
         places: [cue.tick],
         ticks: ticksIn(asked, by * 1000),
       })
-      extras += moved.length
+      extras += moved
     } else {
       left.push(one)
       continue
@@ -100,9 +123,12 @@ export function absences(
       absent(quiet, { kind: 'absent ghosts', limb })
   }
   const single = left.filter(one => !named.has(one))
-  // A bad day leaves out a bit of everything: only a few places that stand out are places.
-  if (single.length <= 3)
-    for (const one of single) absent([one], { kind: 'absent stroke', limb: one.cue.limb, places: [one.cue.tick] })
+  for (const limb of LIMBS) {
+    const own = single.filter(one => one.cue.limb === limb)
+    // A bad day leaves out a bit of everything: only a few places, or those that hardly ever come, are places.
+    if (single.length <= FEW || goneOf(own) > allOf(own) * HARDLY_EVER)
+      for (const one of own) absent([one], { kind: 'absent stroke', limb, places: [one.cue.tick] })
+  }
   return { causes: merged(causes), misses, extras }
 }
 

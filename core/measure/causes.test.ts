@@ -167,6 +167,11 @@ const FAULTS: [name: string, cause: string | RegExp, fault: Fault, more?: { vouc
     out((cue, { bar }) => cue.limb === 'RF' && bar(cue) === 0 && cue.tick > 0 && cue.level >= 3),
   ],
   [
+    'hats only on the beats',
+    'absent stroke RH',
+    out((cue, { groove }) => cue.limb === 'RH' && isSecond(groove, cue.tick)),
+  ],
+  [
     '& played as a',
     'moved RF',
     (play, cue, { groove, slot }) =>
