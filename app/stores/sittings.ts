@@ -30,12 +30,14 @@ export const useSittings = defineStore('sittings', () => {
   async function load() {
     takeOverOld()
     await tellOver()
+    // One whose save arrives while the list is on its way is in neither afterwards: it was here before.
+    const before = [...drafts.of('sitting')]
     const stored = await api.sittings.list().catch(error => {
       if (error instanceof ApiSilent) return []
       throw error
     })
     const lines = new Map(stored.map(({ summary }) => [summary.id, summary]))
-    for (const [id, draft] of drafts.of('sitting')) {
+    for (const [id, draft] of [...before, ...drafts.of('sitting')]) {
       const read = readSitting(draft.document)
       if (read.ok) lines.set(id, sittingLine(read.value))
     }
