@@ -20,7 +20,7 @@ const worker = {
     search = new IdeaSearch(groove, kit, wish)
     spent = 0
   },
-  /** Goes on by that many candidates and tells the best so far, at most that many. Whoever asks may stop asking: nothing runs on by itself. */
+  /** Goes on by that many candidates and tells the best so far, at most that many. The page may stop asking: nothing runs on by itself. */
   advance(candidates: number, listed: number): SearchNews | undefined {
     if (!search) return undefined
     const began = performance.now()

@@ -1,3 +1,4 @@
+import { nearestTo } from './figures'
 import type { Asked, StruckTake } from './struck'
 
 /** This many of the first strokes are tried at that many of the first instants asked for. */
@@ -13,16 +14,7 @@ function fitOf(
 ): { near: number; off: number } {
   let [near, off] = [0, 0]
   for (const { at, pieceId = '' } of struck) {
-    const list = times.get(pieceId) ?? []
-    let [low, high] = [0, list.length]
-    while (low < high) {
-      const middle = (low + high) >> 1
-      if (list[middle]! < at + shift) low = middle + 1
-      else high = middle
-    }
-    const distance = Math.min(
-      ...[list[low - 1], list[low]].map(one => (one === undefined ? Infinity : Math.abs(one - at - shift))),
-    )
+    const distance = Math.abs(nearestTo(times.get(pieceId) ?? [], at + shift))
     if (distance > NEAR) continue
     near++
     off += distance

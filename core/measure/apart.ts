@@ -36,24 +36,27 @@ export function limbsApart(answers: readonly Answer[], limbs: readonly LimbMeasu
   })
 }
 
+/** The felt beat of a groove that a tick falls in, looked up once for each tick. */
+export function beatFinder({ bars }: Pick<Groove, 'bars'>) {
+  const beats = beatsOf(bars)
+  const known = new Map<number, (typeof beats)[number] | undefined>()
+  return (tick: number) => {
+    const beat = known.get(tick) ?? beats.findLast(one => one.at <= tick)
+    known.set(tick, beat)
+    return beat
+  }
+}
+
 /** The second strokes of pairs, earlier or later than the groove asks. Its pairs are halves and quarters of felt beats of two. */
 export function swingOf(
   answers: readonly Answer[],
   ground: Pick<Groove, 'bars'>,
   secondsPerTick: number,
 ): { cause: Cause; seconds: ReadonlySet<number> }[] {
-  const beats = beatsOf(ground.bars)
-  const known = new Map<number, (typeof beats)[number] | undefined>()
-  const beatOf = (tick: number) => {
-    if (!known.has(tick))
-      known.set(
-        tick,
-        beats.findLast(one => one.at <= tick),
-      )
-    return known.get(tick)
-  }
+  const beatOf = beatFinder(ground)
   const placeIn = (tick: number, pair: number) => {
     const beat = beatOf(tick)
+    // A felt beat of three eighths has no pairs.
     return beat && beat.length % pair === 0 && beat.length !== 7560 ? (tick - beat.at) % pair : undefined
   }
   return [5040, 2520]

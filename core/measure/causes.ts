@@ -1,35 +1,23 @@
 import type { Groove } from '#core/groove'
 import { LIMBS } from '#core/kit'
-import { beatsOf } from '#core/time'
 import { absences } from './absent'
-import { limbsApart, slotsOff, spreads, swingOf, unevennessOf, unisonsApart } from './apart'
+import { beatFinder, limbsApart, slotsOff, spreads, swingOf, unevennessOf, unisonsApart } from './apart'
 import type { Answer, CauseGround } from './cause-ground'
-import { doubtOf, groupedBy, lineThrough, mean } from './figures'
+import { doubtOf, groupedBy, slopeOf, mean } from './figures'
 import { gate, wholeOf } from './gates'
 import { MARKS } from './marks'
 import { medianOf } from './median'
 import type { Cause, Measures } from './schema'
 
-/** The bar of a groove that a tick falls in, looked up once for each tick. */
-function barFinder({ bars }: Pick<Groove, 'bars'>): (tick: number) => number {
-  const beats = beatsOf(bars)
-  const known = new Map<number, number>()
-  return tick => {
-    const bar = known.get(tick) ?? beats.findLast(beat => beat.at <= tick)?.bar ?? 0
-    known.set(tick, bar)
-    return bar
-  }
-}
-
 /** Bars that are played faster or slower than the others, lap after lap: a fill. */
 function fills(answers: readonly (Answer & { raw: number })[], ground: Pick<Groove, 'bars'>): Cause[] {
   if (ground.bars.length < 2) return []
-  const barOf = barFinder(ground)
-  const places = [...groupedBy(answers, ({ cue }) => barOf(cue.tick))].map(([place, list]) => {
+  const beatOf = beatFinder(ground)
+  const places = [...groupedBy(answers, ({ cue }) => beatOf(cue.tick)?.bar ?? 0)].map(([place, list]) => {
     const laps = [...groupedBy(list, ({ cue }) => cue.bar).values()]
       .filter(lap => lap.length >= 4)
-      .map(lap => lineThrough(lap.map(({ cue, raw }) => [cue.at * 1000, raw] as const)))
-    return { place, slopes: laps.map(lap => lap.slope) }
+      .map(lap => slopeOf(lap.map(({ cue, raw }) => [cue.at * 1000, raw] as const)))
+    return { place, slopes: laps }
   })
   return places.flatMap(({ place, slopes }): Cause[] => {
     const others = places.filter(one => one.place !== place).flatMap(one => one.slopes)
@@ -112,8 +100,8 @@ export function causesOf(of: CauseGround): Cause[] {
   // What explains other figures is found first and taken out of them: bars that rush, then pairs that swing.
   const rushed = ground ? fills(answers, ground) : []
   causes.push(...rushed)
-  const barOf = ground && rushed.length ? barFinder(ground) : undefined
-  const steady = barOf ? answers.filter(({ cue }) => !rushed.some(one => one.bar === barOf(cue.tick))) : answers
+  const beatOf = ground && rushed.length ? beatFinder(ground) : undefined
+  const steady = beatOf ? answers.filter(({ cue }) => !rushed.some(one => one.bar === beatOf(cue.tick)?.bar)) : answers
   // Where the time drifts no one place is its own.
   if (measures.vouched && !causes.some(one => one.kind === 'drift' && one.weight >= 1))
     causes.push({ kind: 'whole', weight: Math.abs(whole.off) / MARKS.behind, figure: whole.off })

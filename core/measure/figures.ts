@@ -10,8 +10,10 @@ export const deviation = (list: readonly number[]): number => {
 /** Twice the standard error of a mean. */
 export const doubtOf = (list: readonly number[]): number =>
   list.length < 2 ? Infinity : (2 * deviation(list)) / Math.sqrt(list.length)
+/** All of a list together. */
 export const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0)
 
+/** A list in groups of one key each, in the order they are met. */
 export function groupedBy<T, K>(list: readonly T[], key: (one: T) => K): Map<K, T[]> {
   const groups = new Map<K, T[]>()
   for (const one of list) {
@@ -22,15 +24,28 @@ export function groupedBy<T, K>(list: readonly T[], key: (one: T) => K): Map<K, 
   return groups
 }
 
-/** A straight line through points, by least squares: its slope, and how far off it is there. */
-export function lineThrough(points: readonly (readonly [x: number, y: number])[]): { slope: number; doubt: number } {
+/** The slope of a straight line through points, by least squares; 0 where they lie over one another. */
+export function slopeOf(points: readonly (readonly [x: number, y: number])[]): number {
   const [x, y] = [mean(points.map(point => point[0])), mean(points.map(point => point[1]))]
   const over = sum(points.map(point => (point[0] - x) ** 2))
-  if (!over) return { slope: 0, doubt: Infinity }
-  const slope = sum(points.map(point => (point[0] - x) * (point[1] - y))) / over
-  const left = points.map(point => point[1] - y - slope * (point[0] - x))
-  return {
-    slope,
-    doubt: (2 * Math.sqrt(sum(left.map(one => one ** 2)) / Math.max(1, points.length - 2))) / Math.sqrt(over),
+  return over ? sum(points.map(point => (point[0] - x) * (point[1] - y))) / over : 0
+}
+
+/** The place in a sorted list of the first that is not under a value. */
+export function lowerBound(list: readonly number[], value: number): number {
+  let [low, high] = [0, list.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (list[middle]! < value) low = middle + 1
+    else high = middle
   }
+  return low
+}
+
+/** From a value to the nearest in a sorted list; infinite where there is none. */
+export function nearestTo(list: readonly number[], value: number): number {
+  const i = lowerBound(list, value)
+  const before = i > 0 ? list[i - 1]! - value : -Infinity
+  const after = i < list.length ? list[i]! - value : Infinity
+  return -before < after ? before : after
 }

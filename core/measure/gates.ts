@@ -1,5 +1,5 @@
 import type { CauseGround } from './cause-ground'
-import { groupedBy, lineThrough } from './figures'
+import { groupedBy, slopeOf } from './figures'
 import { ELSEWHERE, MARKS } from './marks'
 import type { Matched } from './match'
 import { medianOf } from './median'
@@ -19,9 +19,9 @@ export function wholeOf({ ratio, bars }: Placed): {
   const points = told.map(({ at, off }) => [at, off] as const)
   const off = told.length ? medianOf(told.map(bar => bar.off)) * 1000 : 0
   if (points.length < 3) return { tempo: 1 / ratio - 1, change: 0, steady: false, ends: 0, off }
-  const { slope } = lineThrough(points)
+  const slope = slopeOf(points)
   const third = Math.max(2, Math.floor(points.length / 3))
-  const [early, late] = [points.slice(0, third), points.slice(-third)].map(some => lineThrough(some).slope)
+  const [early, late] = [points.slice(0, third), points.slice(-third)].map(some => slopeOf(some))
   const left = points.map(([x, y]) => y - slope * x)
   const middle = medianOf(left)
   const straight = medianOf(left.map(one => Math.abs(one - middle))) * 1000
@@ -36,7 +36,7 @@ export function wholeOf({ ratio, bars }: Placed): {
 }
 
 /** What is so wrong that nothing else may be judged, the first that holds. */
-export function gate({ asked, placed, matched, struck, measures, click }: CauseGround): Cause | undefined {
+export function gate({ asked, placed, matched, struck, measures }: CauseGround): Cause | undefined {
   if (!struck.length) return { kind: 'nothing', weight: 100, figure: 0 }
   const cues = asked.filter(one => !one.grace)
   if (struck.length < MARKS.few || cues.length < MARKS.few)
@@ -50,8 +50,6 @@ export function gate({ asked, placed, matched, struck, measures, click }: CauseG
     return { kind: 'half', weight: 100, figure: 0.5 }
   const told = placed.bars.filter(bar => bar.answered >= 0.5)
   if (Math.abs(whole.tempo) >= MARKS.tempo && told.length >= MARKS.steady.bars && whole.steady)
-    return { kind: 'tempo', weight: 100, figure: whole.tempo * 100 }
-  if (!click && placed.ratio !== 1 && told.length >= MARKS.steady.bars && whole.steady)
     return { kind: 'tempo', weight: 100, figure: whole.tempo * 100 }
   const first = told[0]
   if (first && Math.abs(whole.off) >= ELSEWHERE && Math.abs(whole.change) < MARKS.creeping && whole.steady)

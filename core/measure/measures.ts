@@ -1,7 +1,7 @@
 import { LIMBS, type Limb } from '#core/kit'
 import type { Groove } from '#core/groove'
 import { causesOf } from './causes'
-import { deviation, groupedBy, lineThrough, mean } from './figures'
+import { deviation, groupedBy, slopeOf, mean } from './figures'
 import { MEASURING, type Measuring, togetherWithin } from './marks'
 import { type Matched, match } from './match'
 import { place } from './place'
@@ -126,7 +126,7 @@ export function measure(
       mean: enough ? tenth(mean(own.map(one => one.ms))) : null,
       lean: enough ? tenth(others.length ? mean(offs) - mean(others.map(one => one.off)) : 0) : null,
       spread: enough ? tenth(deviation(offs)) : null,
-      drift: enough ? tenth(lineThrough(own.map(one => [one.asked.at / 60, one.ms] as const)).slope) : null,
+      drift: enough ? tenth(slopeOf(own.map(one => [one.asked.at / 60, one.ms] as const))) : null,
     }
   })
   const unisons = grouped(pairsOf(offsets), one => `${one.limbs.join()} ${one.tick}`)

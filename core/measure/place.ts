@@ -1,4 +1,5 @@
 import type { Limb } from '#core/kit'
+import { lowerBound, nearestTo } from './figures'
 import { medianOf } from './median'
 import { voiceOf } from './match'
 import type { Asked, StruckTake, Tells } from './struck'
@@ -36,25 +37,6 @@ const HABIT = 0.13
 /** How much better another tempo or another place must fit than the plain one: even strokes fit many. */
 const EARNED = 0.15
 const RATIOS = [1, ...Array.from({ length: 10 }, (_, i) => [1 - (i + 1) / 100, 1 + (i + 1) / 100]).flat(), 0.5, 2]
-
-/** The place in a sorted list of the first that is not under a value. */
-function lowerBound(list: readonly number[], value: number): number {
-  let [low, high] = [0, list.length]
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if (list[middle]! < value) low = middle + 1
-    else high = middle
-  }
-  return low
-}
-
-/** From a value to the nearest in a sorted list; infinite where there is none. */
-function nearestTo(list: readonly number[], value: number): number {
-  const i = lowerBound(list, value)
-  const before = i > 0 ? list[i - 1]! - value : -Infinity
-  const after = i < list.length ? list[i]! - value : Infinity
-  return -before < after ? before : after
-}
 
 function timesBy<T extends { at: number }>(list: readonly T[], voice: (one: T) => string): Map<string, number[]> {
   const times = new Map<string, number[]>()

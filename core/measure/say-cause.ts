@@ -22,6 +22,10 @@ function sayFar(ticks: number): string {
 }
 const percent = (figure: number) => `${Math.round(Math.abs(figure) * 10) / 10} %`
 
+/** `'2 missed, 1 extra'`; what there is none of is not named. @internal */
+export const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string =>
+  [missed ? `${missed} missed` : '', extra ? `${extra} extra` : ''].filter(Boolean).join(', ') || 'none missed'
+
 /** The limb that another is best heard against: of those that play a hand, the busiest. @internal */
 export function neighbourOf(limb: Limb, { limbs }: Pick<Measures, 'limbs'>): Limb | undefined {
   const others = limbs.filter(one => one.limb !== limb && one.strokes > 0)
@@ -125,7 +129,7 @@ export function sayCause(
       }
     case 'scattered':
       return {
-        what: `${measures.missed} missed and ${measures.extra} extra of ${measures.asked}, here and there`,
+        what: `${sentence(sayLost(measures))} of ${measures.asked}, here and there`,
         step: 'one step slower, until four bars are whole',
       }
     case 'drift':

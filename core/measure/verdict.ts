@@ -3,7 +3,7 @@ import { LIMBS, LIMB_NAMES, type Limb } from '#core/kit'
 import type { Counting } from '#core/time'
 import type { Advice } from './advice'
 import { LAPS, MARKS, MEASURING, type Measuring, togetherWithin } from './marks'
-import { gistOfCause, neighbourOf, sayCause } from './say-cause'
+import { gistOfCause, neighbourOf, sayCause, sayLost } from './say-cause'
 import type { Cause, Measures } from './schema'
 
 /** What a measured stage would have next: on, once more, slower, or two limbs by themselves. */
@@ -138,12 +138,6 @@ function placeOf({ vouched, limbs }: Measures): string {
     ? ` Steadily ${round(ms)} ms ${ms > 0 ? 'behind' : 'ahead of'} the click: a way to play, no fault.`
     : ' Ahead or behind is not told: how late this input arrives is not known (the Player page finds it).'
 }
-
-/**
- * `'2 missed, 1 extra'`
- */
-const sayLost = ({ missed, extra }: Pick<Measures, 'missed' | 'extra'>): string =>
-  [missed ? `${missed} missed` : '', extra ? `${extra} extra` : ''].filter(Boolean).join(', ') || 'none missed'
 
 /**
  * What was measured in few words, as a line of the log has it: its cause, or `'none missed, spread 14 ms'`.

@@ -56,7 +56,7 @@ export interface NotationBar {
   counts: { at: number; word: string; onBeat: boolean; sticking: string }[]
 }
 
-/** Bars, what is picked up before the first as a short bar of its own, and what is over them: the tempo as a note and a figure, and the swing in words. */
+/** Bars, what is picked up before the first as a short bar, and what is over them: the tempo as a note and a figure, and the swing in words. */
 export interface Notation {
   pickUp: NotationBar | undefined
   bars: NotationBar[]

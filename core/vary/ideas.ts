@@ -59,7 +59,7 @@ const UNDOING = 0.02
 const TASTED = { least: 60, each: 5 } as const
 
 /**
- * A seeded search over chains of one to four moves. It is advanced by that many candidates at a time, so that whoever runs
+ * A seeded search over chains of one to four moves. It is advanced by that many candidates at a time, so that what runs
  * it can stop, show and go on; what it has found depends on the wish and the number alone.
  */
 export class IdeaSearch {
