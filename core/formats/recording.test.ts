@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
@@ -65,6 +66,19 @@ describe('a recording as a file', () => {
     const left = measures.limbs.find(one => one.limb === 'LH')!
     expect(left.lean).toBeGreaterThan(23)
     expect(left.lean).toBeLessThan(25)
+  })
+  it('begins in the first of bars that are all alike, wherever in the file it began', () => {
+    const asked = askedOf(line, 0, 60)
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 60, noNaN: true }), fc.nat(99), (by, seed) => {
+        const played = simulate(askedOf(line, 0, 38.4), { ...USUAL_SIMULATED, misses: 0, extras: 0, seed })
+        const moved = aligned(
+          asked,
+          played.map(one => ({ ...one, at: one.at + by })),
+        )
+        expect(Math.abs(moved[0]!.at - played[0]!.at)).toBeLessThan(0.05)
+      }),
+    )
   })
   it('of a player with bias, spread and misses comes out as it was played', () => {
     const asked = askedOf(line, 0, 38.4)

@@ -5,6 +5,8 @@ import type { Asked, StruckTake } from './struck'
 const TRIED = { strokes: 3, instants: 16, against: 96 } as const
 /** Seconds within which a stroke counts as having been meant for one asked for. */
 const NEAR = 0.07
+/** Seconds by which a later place must lie nearer on the mean: bars are alike, and rounding must not choose between them. */
+const NEARER = 1e-9
 
 /** How many of the strokes lie near one of their piece that is asked for, and how near on the mean, where all are moved by `shift` seconds. */
 function fitOf(
@@ -37,7 +39,8 @@ export function aligned(asked: readonly Asked[], struck: readonly StruckTake[]):
   for (const { at } of struck.slice(0, TRIED.strokes)) {
     for (const instant of instants) {
       const fit = fitOf(times, first, instant - at)
-      if (fit.near > best.near || (fit.near === best.near && fit.off < best.off)) best = { shift: instant - at, ...fit }
+      if (fit.near > best.near || (fit.near === best.near && fit.off < best.off - NEARER))
+        best = { shift: instant - at, ...fit }
     }
   }
   const offs = first

@@ -244,6 +244,8 @@ test('edited first and kept then, the variation has the edit, and the original i
   await page.getByRole('link', { name: 'its parent' }).click()
   await expect(page).toHaveURL(address)
   await expect.poll(async () => (await bench.stored()).document).toEqual(before)
+  // The address is there before the groove is: only then is there something to take back.
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
   await page.keyboard.press('Control+z')
   await bench.saved()
   await expect.poll(async () => (await bench.stored()).document.parts).toEqual(edited.parts)
