@@ -164,9 +164,9 @@ export default ts.config(
       ],
     },
   },
-  { files: ['scripts/**', 'test/**'], rules: { 'no-console': 'off' } },
+  { files: ['scripts/**', 'test/**', 'bench/**'], rules: { 'no-console': 'off' } },
   {
-    files: ['core/**/*.ts', 'app/**/*.ts', 'server/**/*.ts', 'test/**/*.ts'],
+    files: ['core/**/*.ts', 'app/**/*.ts', 'server/**/*.ts', 'test/**/*.ts', 'bench/**/*.ts'],
     languageOptions: {
       parserOptions: {
         project: ['core/tsconfig.json', 'test/tsconfig.json', '.nuxt/tsconfig.app.json', '.nuxt/tsconfig.server.json'],

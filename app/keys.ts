@@ -2,7 +2,7 @@ import { LIMBS, type Limb } from '#core/kit'
 
 /**
  * Every key of the application, once: handlers are made from this table and the help sheet shows it, so that they cannot differ. A key is
- * named as `keyOf` names it; lines that say the same stand on one row of the sheet.
+ * named as `keyOf` names it; lines that say the same are on one row of the sheet.
  */
 interface Group {
   /** The paths of the stations where it works; everywhere where it is empty. */ at: string | readonly string[]
@@ -299,7 +299,7 @@ export type KeyGroup = keyof typeof KEYS
 /** A deed for every key of a group: one that is missing, or that no key asks for, does not compile. */
 export type Handlers<G extends KeyGroup> = Readonly<Record<keyof (typeof KEYS)[G]['keys'], () => unknown>>
 
-/** What the mouse or a finger does in the lanes; it stands on the sheet beside the keys. */
+/** What the mouse or a finger does in the lanes; it is on the sheet beside the keys. */
 export const GESTURES: readonly (readonly [gesture: string, does: string])[] = [
   ['press', 'a stroke in an empty slot; choose one that is there'],
   ['drag up, down', 'its level'],

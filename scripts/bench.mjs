@@ -5,7 +5,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { cpus, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureChromium } from './lib/chromium.mjs'
-import { QUIET_LOOP } from '../test/bench/report.mjs'
+import { QUIET_LOOP } from '../bench/report.mjs'
 import { ROOT, ensureBuilt, ensureInstalled, giveUp } from './lib/setup.mjs'
 
 ensureInstalled()
@@ -16,9 +16,9 @@ const folder = mkdtempSync(join(tmpdir(), 'bazzet-bench-'))
 const rows = []
 
 // The core's figures come from a vitest run of its own, so that it measures the sources as they are.
-const vitest = ['run', '--config', 'test/bench/vitest.config.ts']
+const vitest = ['run', '--config', 'bench/vitest.config.ts']
 const inNode = name => [name, join(ROOT, 'node_modules/.bin/vitest'), [...vitest, name]]
-const inPage = name => [name, process.execPath, [`test/bench/${name}.mjs`]]
+const inPage = name => [name, process.execPath, [`bench/${name}.mjs`]]
 for (const [name, command, list] of [
   ...['core', 'phrase', 'practice', 'formats', 'record'].map(inNode),
   ...['page', 'formats', 'hands', 'phrase', 'record', 'practice', 'shelf'].map(inPage),
@@ -51,7 +51,7 @@ writeFileSync(
 
 \`npm run bench\` measures these and writes this page. Times on shared machines are noisy: rates are medians, latencies
 95th percentiles, each of one run. What the processor bounds is also given in **loops**: over the time that a fixed loop of
-plain arithmetic and objects (test/bench/report.mjs) took beside it in the same run, in Node or in the page. Its mark
+plain arithmetic and objects (bench/report.mjs) took beside it in the same run, in Node or in the page. Its mark
 stands on loops: the target over ${QUIET_LOOP} ms, what the loop takes on the quiet machine that the targets were set on. A row
 without loops is counted, or waits for the disk, a timer or the network.
 

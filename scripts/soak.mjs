@@ -16,7 +16,7 @@ const ALL = {
     'killed 200 times while it saves',
     () => tool('playwright', ['test', 'test/e2e/27', '-g', 'killed at any moment'], { BAZZET_KILLS: '200' }),
   ],
-  hour: ['an hour of editing and playing', () => run(process.execPath, ['test/bench/hour.mjs'])],
+  hour: ['an hour of editing and playing', () => run(process.execPath, ['bench/hour.mjs'])],
 }
 const wanted = process.argv.slice(2)
 const rows = []

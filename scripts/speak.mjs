@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { WASI } from 'node:wasi'
 
-/** The words as the ribbon writes them, and as the voice must be told to say them. */
+/** The words as the ribbon writes them, and as the voice must be given them. */
 const WORDS = {
   ...Object.fromEntries(Array.from({ length: 21 }, (_, i) => [String(i + 1), String(i + 1)])),
   '&': 'and',

@@ -1,5 +1,5 @@
 /**
- * What a page may load and run, as the header of a response: our own files, and of the scripts that stand in the page itself those
+ * What a page may load and run, as the header of a response: our own files, and of the scripts that are in the page itself those
  * whose text has one of these SHA-256 hashes, in base64.
  */
 export const contentPolicy = (hashes: readonly string[] = []): string =>

@@ -4,9 +4,9 @@ import { storeTrouble } from './db/trouble'
 import { answerProblem } from './utils/problems'
 import { wrongPage } from './utils/wrong-page'
 
-/** Every failure leaves as a problem document; what was not foreseen is told to the log, not to the page. */
+/** Every failure leaves as a problem document; what was not foreseen goes to the log, not to the page. */
 const handler: NitroErrorHandler = (error, event) => {
-  // What the store itself cannot do is told with what helps.
+  // What the store itself cannot do is said with what helps.
   const trouble = storeTrouble(error) ?? storeTrouble(error.cause)
   const status = trouble?.status ?? (error.statusCode || 500)
   const foreseen = status < 500

@@ -1,7 +1,7 @@
 import { type ShallowRef, onScopeDispose, shallowRef, watch } from 'vue'
 
 /**
- * Once what has just changed stands on the screen: the frame that shows it has been painted and the next one begun. At once
+ * Once what has just changed is on the screen: the frame that shows it has been painted and the next one begun. At once
  * in a page out of view, which paints none.
  */
 export const afterPaint = (): Promise<void> =>

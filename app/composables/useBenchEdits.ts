@@ -26,7 +26,7 @@ import { useSettings } from '../stores/settings'
 import { useSticking } from '../stores/sticking'
 import { useKeep } from './useKeep'
 
-/** What is done to the groove on the Bench as a whole, told to the player where it is not plain to see. */
+/** What is done to the groove on the Bench as a whole, said to the player where it is not plain to see. */
 export function useBenchEdits() {
   const bench = useBench()
   const kits = useKits()

@@ -2,7 +2,7 @@ import type { KindName } from '#core/documents'
 import type { Routes } from './api'
 import type { Drafts } from './drafts'
 
-/** What happened to a document, told to the other tabs. */
+/** What happened to a document, as the other tabs hear of it. */
 export interface TabNews {
   kind: KindName
   id: string

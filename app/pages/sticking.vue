@@ -90,7 +90,7 @@ const use = (text: string) => {
   store.draft.changing = false
   view.value = 'write'
 }
-/** A backbeat that was found: its accents are written, and the snare stands where they fall. */
+/** A backbeat that was found: its accents are written, and the snare is where they fall. */
 function useBackbeat(text: string, beats: readonly number[]) {
   use(text)
   store.draft.how = { ...store.draft.how, backbeat: [...beats] }

@@ -135,7 +135,7 @@ function engrave(vex: Vex, bar: NotationBar, written: WrittenVoice, up: boolean)
 }
 
 /**
- * Draws notation into an element, in as many systems as the width asks for, and tells where each note came to stand.
+ * Draws notation into an element, in as many systems as the width asks for, and answers where each note came to be.
  * What was there before goes. Undefined where another drawing of the same element began in the meantime.
  */
 export async function drawStaff(

@@ -1,6 +1,6 @@
 import type { NoteValue } from '#core/time'
 
-/** A shape of a picture: its element and what that is told. */
+/** A shape of a picture: its element and its attributes. */
 interface Shape {
   tag: 'ellipse' | 'path' | 'circle'
   is: Record<string, string>

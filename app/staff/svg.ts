@@ -7,7 +7,7 @@ const WIDTH = 1000
 const MARGIN = 16
 
 /**
- * A staff as an SVG file that stands by itself: drawn as on the Bench, its colours written out, its faces inside (`faces` is CSS that brings
+ * A staff as an SVG file that needs nothing else: drawn as on the Bench, its colours written out, its faces inside (`faces` is CSS that brings
  * those for words along; the music face is added here).
  */
 export async function staffSvg(

@@ -47,7 +47,7 @@ export const useMeasuring = defineStore('measuring', () => {
   const hint = computed(() => listening.value.hint)
   const connected = ref<string[]>([])
   const midiTrouble = ref('')
-  /** The piece that the next pad struck is told to. */
+  /** The piece that the next pad struck will mean. */
   const teaching = ref('')
   /** How often any pad or pedal was pressed: Step goes by it. */
   const pressed = ref(0)

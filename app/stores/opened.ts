@@ -91,7 +91,7 @@ export const useOpened = defineStore('opened', () => {
   }
   const again = () => file.value && look(file.value)
 
-  /** Has the player’s choice of limb for a stroke of a stretch stand, and the rest worked out around it. */
+  /** Keeps the player’s choice of limb for a stroke of a stretch, and has the rest worked out around it. */
   async function choose(i: number, index: number, limb: Limb) {
     const one = stretches.value[i]!
     fixed[i] = (fixed[i] ?? new Map<number, Limb>()).set(index, limb)

@@ -56,7 +56,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
 
   // ---- what is struck ----
 
-  /** A stroke as it was told, on the piece and by the limb that it means; undefined where no limb that is taken in plays it. */
+  /** A stroke as it came, on the piece and by the limb that it means; undefined where no limb that is taken in plays it. */
   function meant({ limb, pieceId, note, level }: Told): Omit<PlayedStroke, 'at'> | undefined {
     if (options.value.into.to !== 'limbs') return { level }
     if (limb) return armed(limb) ? { limb, level } : undefined

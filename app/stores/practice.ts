@@ -99,7 +99,7 @@ export const usePractice = defineStore('practice', () => {
       : undefined,
   )
 
-  /** Where the run stands, whatever the clock says: one that waits has nothing new to be kept. */
+  /** Where the run is, whatever the clock says: one that waits has nothing new to be kept. */
   const standing = () => ({
     run: { ...toRaw(run.value!), told: 0, heard: 0 },
     ids: [...ids],
@@ -193,7 +193,7 @@ export const usePractice = defineStore('practice', () => {
     const { subject } = stage
     const of = subject.kind === 'figures' && grooveOf(subject, material.value)
     if (!of) return null
-    // The run may stand at the next stage by now: what was played is told by the stage itself.
+    // The run may be at the next stage by now: what was played is known by the stage itself.
     const lap = (lapOf(stage, material.value).seconds * stage.tempo.bpm) / tempo.bpm
     return figuresPlayed(
       practiceFiguresOf(of, subject, kits.of(of.kitId)).map(one => `${subject.limb} ${one.mask}`),

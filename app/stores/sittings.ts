@@ -21,7 +21,7 @@ export const useSittings = defineStore('sittings', () => {
     api.sittings,
   )
   const drafts = useDrafts()
-  /** Those that are over, of which the server could not be told yet. */
+  /** Those that are over, of which the server does not know yet. */
   const over = useRemembered('sittings-over', { read: listOf(words), usual: [] as string[] })
   const listed = shallowRef<Line[]>([])
   /** Those under way, the newest first. */
@@ -83,7 +83,7 @@ export const useSittings = defineStore('sittings', () => {
     }
   }
 
-  /** Keeps how the run that is played here stands; the first time it is made. */
+  /** Keeps where the run that is played here is; the first time it is made. */
   async function keep(sitting: Sitting) {
     if (over.value.includes(sitting.id)) return
     if (open.document.value?.id === sitting.id) open.become(sitting)

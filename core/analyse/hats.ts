@@ -2,7 +2,7 @@ import type { Limits } from '#core/kit'
 import { type Groove, type TimedStroke, sayPlace, sayPlaces } from '#core/groove'
 import { type Counting, beatsOf, mod } from '#core/time'
 
-/** A step falls into an opening that is told to last: `inOpening(0, 2520, 1260, 20160) // => true`; where it ends, the step is right. Ticks; `total` is the loop. */
+/** A step falls into an opening that was asked to last: `inOpening(0, 2520, 1260, 20160) // => true`; where it ends, the step is right. Ticks; `total` is the loop. */
 export const inOpening = (open: number, openFor: number, foot: number, total: number): boolean =>
   mod(foot - open, total) < openFor
 
@@ -25,7 +25,7 @@ interface HatReading {
 /**
  * The hat foot as a player has it. A hand's closed stroke means that the foot holds the hats; a step lifts it first. It is
  * right where it closes an opening or falls with a hand's stroke on the hats; between closed strokes the hats breathe,
- * which is told; it contradicts only an opening that is told to last beyond it, and a splash any stroke of a hand with it.
+ * which is said; it contradicts only an opening that was asked to last beyond it, and a splash any stroke of a hand with it.
  * `ticks` and `seconds` are the length of the loop.
  * @example readHats(groove, events, { ticks: 20160, seconds: 2.4 }, HOUSE_LIMITS) // => { troubles: [], breathing: [] }
  */

@@ -26,7 +26,7 @@ export interface ReadArchive extends Kept {
 
 const ABOUT = 'bazzet-archive.json'
 const VERSION = 1
-/** Where a file of the player's own stands in an archive. */
+/** Where a file of the player's own is in an archive. */
 const ASSET = /^assets\/([0-9a-f]{64})\.wav$/
 
 /**

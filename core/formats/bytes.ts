@@ -29,7 +29,7 @@ export const isZip = (bytes: Uint8Array): boolean =>
 
 /**
  * The files in a zip file, by name, with a limit on how much they may be when unpacked; only those that `wanted` wants.
- * Sizes are told by the file itself: one that lies is cut off where it says it ends.
+ * Sizes come from the file itself: one that lies is cut off where it says it ends.
  * @example unzipped(Uint8Array.of(1, 2, 3)).reason // => 'This file is packed (zip), and damaged: it could not be unpacked.'
  */
 export function unzipped(

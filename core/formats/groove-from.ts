@@ -32,7 +32,7 @@ interface FromWish {
 }
 
 /**
- * The strokes of a stretch, in order, their places told from its first bar.
+ * The strokes of a stretch, in order, their places counted from its first bar.
  */
 function strokesIn(
   { bars, strokes }: Pick<Score, 'bars' | 'strokes'>,

@@ -46,7 +46,7 @@ const n = (value: number): string => String(Math.round(value * 100) / 100)
 const short = (path: string): string => path.replace(/\d+\.\d{3,}/g, long => n(Number(long)))
 
 /**
- * A groove’s limb lanes as an SVG file that stands by itself: title, counts, lanes with their limbs’ names, sticks as on the Bench, and thin
+ * A groove’s limb lanes as an SVG file that needs nothing else: title, counts, lanes with their limbs’ names, sticks as on the Bench, and thin
  * lines where limbs land together. Faces come along where their CSS is given; nothing outside the file is needed.
  * @example writeLanesSvg(groove, kit).slice(0, 4) // => '<?xm'
  */

@@ -104,7 +104,7 @@ export interface LogRead {
   bad: { row: number; reason: string }[]
 }
 
-/** The moment of an entry that says only its day: noon. What is no day is told as one, and not as a moment too. */
+/** The moment of an entry that says only its day: noon. What is no day is refused as one, and not as a moment too. */
 const noonOf = (day: string): string =>
   `${/^\d{4}-\d{2}-\d{2}$/.test(day) && !Number.isNaN(Date.parse(day)) ? day : '2000-01-01'}T12:00:00Z`
 

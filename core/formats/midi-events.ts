@@ -9,7 +9,7 @@ export interface MidiHeader {
   ticksPerFrame: number
 }
 
-/** What is told of each event that matters here; everything else in the file is passed over. Ticks are the file’s own, from the start of the track. */
+/** What is read of each event that matters here; everything else in the file is passed over. Ticks are the file’s own, from the start of the track. */
 export interface MidiVisitor {
   /** A track begins; `track` counts from 0. */
   track(track: number): void
@@ -65,7 +65,7 @@ const FOLLOW = [2, 2, 2, 2, 1, 1, 2]
 /**
  * Goes through a standard MIDI file and tells a visitor what matters of it, keeping nothing: a large file is read in the time that its bytes
  * take. (The package that writes our files builds an object for every event of every instrument; most of its time goes into them. It checks
- * this one in the tests.) Chunks of other kinds are passed over. Refused where the file is damaged; what was told until then is void.
+ * this one in the tests.) Chunks of other kinds are passed over. Refused where the file is damaged; what was read until then is void.
  * @internal
  */
 export function visitMidi(bytes: Uint8Array, visitorOf: (header: MidiHeader) => MidiVisitor): Result<MidiHeader> {

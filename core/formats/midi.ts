@@ -161,7 +161,7 @@ export function writePerformanceMidi(
   )
 }
 
-/** A meter as it is told in a file, and in words how it is felt where that is not usual. */
+/** A meter as a file has it, and in words how it is felt where that is not usual. */
 const meterEvents = (meter: Meter, tick: number): At[] => [
   {
     tick,

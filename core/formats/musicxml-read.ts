@@ -405,7 +405,7 @@ function meterOf(time: Element, doubts: string[], bar: number): Meter | undefine
   return groups.length > 1 ? meter(count, unit, groups) : meter(count, unit)
 }
 
-/** A tempo, by its figure over the bars or for playback; and swing, as it is told for playback. */
+/** A tempo, by its figure over the bars or for playback; and swing, as it is written for playback. */
 function tempoIn(element: Element, bar: Bar): void {
   const sound = element.name === 'sound' ? element : childOf(element, 'sound')
   const metronome = childrenOf(element, 'direction-type')

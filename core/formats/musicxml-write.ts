@@ -42,8 +42,8 @@ const instrumentName = (piece: string, stroke: string): string =>
 
 /**
  * A groove as a MusicXML 4 file, part-wise: the staff as it is drawn, hands and feet in two voices, tuplets, beams, grace notes, ghosts,
- * accents and openings. Each piece and stroke is its own instrument, levels are the notes’ dynamics, and limbs stand as technical
- * marks, so that `readMusicXml` reads the same strokes back. Swing is told as playback and in words.
+ * accents and openings. Each piece and stroke is its own instrument, levels are the notes’ dynamics, and limbs are technical
+ * marks, so that `readMusicXml` reads the same strokes back. Swing is written as playback and in words.
  * @example writeMusicXml(groove, kit).includes('<unpitched>') // => true
  */
 export function writeMusicXml(groove: Groove, kit: Kit): string {

@@ -47,7 +47,7 @@ export function gathered(doubts: readonly string[], most = 40): string[] {
 }
 
 /**
- * Strokes in order, each piece struck once at an instant, or once by each limb that is told: of two the louder stays.
+ * Strokes in order, each piece struck once at an instant, or once by each limb that is given: of two the louder stays.
  * @example tidied([{ at: 0, piece: 'snare', stroke: 'hit', level: 3 }, { at: 0, piece: 'snare', stroke: 'hit', level: 5 }]) // => [{ at: 0, piece: 'snare', stroke: 'hit', level: 5 }]
  */
 export function tidied(strokes: readonly ScoreStroke[]): ScoreStroke[] {

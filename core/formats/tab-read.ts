@@ -39,8 +39,8 @@ interface Row {
 
 /**
  * Text tablature as a score: lines of letters with a piece’s name before each, bars between upright strokes. Labels are those in common use,
- * or told in a line `Lines: SD = snare`; a line of counts says where beats begin and how finely each is cut, without one a bar is cut evenly.
- * `Tempo`, `Meter` and `Swing` are read where they are told; repeats too, `x4` after a system or `|: … :|`. What is not certain is said with
+ * or given in a line `Lines: SD = snare`; a line of counts says where beats begin and how finely each is cut, without one a bar is cut evenly.
+ * `Tempo`, `Meter` and `Swing` are read where they are written; repeats too, `x4` after a system or `|: … :|`. What is not certain is said with
  * its line.
  * @example readTab(writeTab(groove, kit), kit).value.strokes.length // => 14
  */

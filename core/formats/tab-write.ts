@@ -3,7 +3,7 @@ import { type Kit, LIMBS, type Limb, isHand } from '#core/kit'
 import { type Beat, NUMBERS, beatsOf, bestGrid, countSlots, sayTempo, writeMeter } from '#core/time'
 import { kindOfPiece, labelOf, letterOf } from './tab-letters'
 
-/** Lines for each piece, or for each piece of each limb, so that the limbs are told too. */
+/** Lines for each piece, or for each piece of each limb, so that the limbs are there too. */
 interface TabWish {
   lines?: 'pieces' | 'limbs'
 }
@@ -70,7 +70,7 @@ export function writeTab(given: Groove, kit: Kit, { lines: by = 'pieces' }: TabW
   return `${head.join('\n')}\n\n${systems.join('\n\n')}\n`
 }
 
-/** A word of the count in one letter: its first; figures stand where felt beats begin, and nowhere else. */
+/** A word of the count in one letter: its first; figures are where felt beats begin, and nowhere else. */
 const oneLetter = (word: string): string => (/^[a-z&]/.test(word) ? word[0]! : '.')
 
 /** A stroke with its limb. */

@@ -169,7 +169,7 @@ export const factsSchema = z.strictObject({
   lead: oneOf(['right', 'left'], 'lead side').default('right'),
 })
 
-/** What a move may be told: a text, a number, yes or no, or a list of texts or of numbers. */
+/** What a parameter of a move may be: a text, a number, yes or no, or a list of texts or of numbers. */
 export const paramSchema = z.union([z.string(), z.number(), z.boolean(), z.array(z.string()), z.array(z.number())], {
   error: 'A parameter is text, a number, true or false, or a list of texts or of numbers.',
 })

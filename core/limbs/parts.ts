@@ -21,7 +21,7 @@ export function groupOf(
   return kind && TIME_KINDS.includes(kind) ? 'time' : 'round the kit'
 }
 
-/** Groups in the order that parts of one limb stand in. */
+/** Groups in the order of a limb's parts. */
 const ORDER = ['time', 'snare', 'ghosts', 'round the kit', 'bass drum', 'hi-hat']
 
 /**

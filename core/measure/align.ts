@@ -26,7 +26,7 @@ function fitOf(
 
 /**
  * A recording that began at some other time, moved in time to where most of its strokes lie near what is asked for, the middle of their
- * distances taken out: how early or late it was as a whole cannot be told of a file. `asked` goes on as long as the recording does.
+ * distances taken out: how early or late it was as a whole cannot be known of a file. `asked` goes on as long as the recording does.
  *
  * @example aligned([{ at: 0, limb: 'LH', pieceId: 'snare' }], [{ at: 3.25, pieceId: 'snare' }])[0].at // => 0
  */

@@ -29,7 +29,7 @@ function fills(answers: readonly (Answer & { raw: number })[], ground: Pick<Groo
   })
 }
 
-/** Accents and ghosts that are too near in level to what they stand out from. */
+/** Accents and ghosts that are too near in level to what is around them. */
 function levelsOff({ levels }: Pick<Measures, 'levels'>): Cause[] {
   return LIMBS.flatMap((limb): Cause[] => {
     const own = levels.filter(one => one.limb === limb && one.strokes >= 4)

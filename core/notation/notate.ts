@@ -66,7 +66,7 @@ export interface Notation {
 
 /**
  * A groove as percussion notation in two voices: hands over feet, beamed by felt beat, as docs/rules.md has it. Muted parts are left out; `only` chooses
- * parts by id. What is picked up stands before the first bar, counted as it is counted there.
+ * parts by id. The pick-up comes before the first bar, counted as it is counted there.
  * @example notate(groove, kit).bars.length // => 1
  */
 export function notate(
@@ -299,7 +299,7 @@ function note(groove: Groove, struck: readonly TimedStroke[], { closed, accents 
   }
 }
 
-/** Where a stroke stands; one on a piece the kit lacks stands on the middle line as a triangle, to be seen as something else. */
+/** Where a stroke is drawn; one on a piece the kit lacks is on the middle line as a triangle, to be seen as something else. */
 function placed(event: TimedStroke): { place: number; head: Head } {
   return event.piece
     ? staffOf(event.piece, event.stroke, isHand(event.limb) ? 'hand' : 'foot')

@@ -2,7 +2,7 @@ import { sayLimbs } from '#core/analyse'
 import type { Groove } from '#core/groove'
 import { limbsInOrder } from '#core/kit'
 
-/** One stage of a sheet that builds a groove up: the parts that stand in it, what is new in words, and whose limbs they are. */
+/** One stage of a sheet that builds a groove up: the parts that are in it, what is new in words, and whose limbs they are. */
 interface SheetStage {
   only: string[]
   title: string
@@ -32,7 +32,7 @@ export function sheetStages(groove: Groove, stages: number): SheetStage[] {
   })
 }
 
-/** One entry of a sheet as a player sets it up: a groove, those of its parts that stand in it (`null`: all that sound), and a title of its own. */
+/** One entry of a sheet as a player sets it up: a groove, those of its parts that are in it (`null`: all that sound), and a title of its own. */
 export interface SheetEntry {
   grooveId: string
   only: string[] | null

@@ -80,7 +80,7 @@ export function removeSection(phrase: Phrase, id: string): PhraseEdit {
 }
 
 /**
- * A section moved so that it stands at an index among the others.
+ * A section moved to an index among the others.
  * @example moveSection(phrase, phrase.sections[0].id, 0).type // => 'sections'
  */
 export function moveSection(phrase: Phrase, id: string, to: number): PhraseEdit {

@@ -179,7 +179,7 @@ export function fillIdeas(
   const wanted = found
     .filter(({ busy }) => (than === 'busier' ? busy >= usual * 0.85 : than === 'simpler' ? busy < usual * 0.7 : true))
     .sort((a, b) => b.score - a.score)
-  // The best, and then whoever is good and unlike all that stand already.
+  // The best, and then whoever is good and unlike all that are there already.
   const chosen: FillIdea[] = []
   while (chosen.length < many && wanted.length) {
     let best = 0

@@ -310,7 +310,7 @@ function begunOn(fill: Fill, ground: FillGround, into: Transition): Mending | un
 
 /**
  * A hand’s way in words: `'The right hand has 312 ms from the hi-hat to the snare, 49 cm: easy at this tempo, demanding from 160.'`
- * The tempo at which it turns is told in the note value the phrase counts.
+ * The tempo at which it turns is given in the note value the phrase counts.
  * @example sayTransition(joinsOf(fill, fillGround).into[0], groove.tempo) // => 'The right hand has 300 ms from the hi-hat to the high tom, 40 cm: easy at this tempo, demanding from 150.'
  */
 export function sayTransition({ limb, from, to, gap, metres, asked }: Transition, tempo: Tempo): string {

@@ -234,7 +234,7 @@ function piecesOf(
     const found = walk(blows, kit, seed, tied, most)
     if (found) return found
   }
-  // The ends are joins, and are told as such; within the fill nothing is asked that cannot be done.
+  // The ends are joins, and are said as such; within the fill nothing is asked that cannot be done.
   for (const most of WAYS) {
     const found = walk(blows, kit, seed, { from: {}, to: {} }, most)
     if (found) return found
@@ -299,7 +299,7 @@ function unlike(take: (seed: number) => FillStroke[], seed: number): FillStroke[
 
 /**
  * A fill with its strokes, over the round’s own grid. Refused where it has no slot, a source does not read, or it ends beyond its bars.
- * Its hands’ pieces are told by a path, or led round the drums so that each hand gets there in time at this tempo.
+ * Its hands’ pieces are given by a path, or led round the drums so that each hand gets there in time at this tempo.
  * @example makeFill({ ...wishOf(fill), length: 10080 }, fillGround).reason // => 'The fill is longer than its bars: it would end 5040 ticks after 1 bar. Begin it earlier or make it shorter.'
  */
 export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {

@@ -9,7 +9,7 @@ import { roundBars } from './fits'
 import { unfolded } from './unfold'
 import type { Fill, PlayedGroove, Section, Turn } from './schema'
 
-/** What a template is told: grooves in the order it asks for them, and its numbers. */
+/** What a template takes: grooves in the order it asks for them, and its numbers. */
 export interface Answers {
   grooves: readonly PlayedGroove[]
   bars: number

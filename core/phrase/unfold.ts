@@ -8,7 +8,7 @@ import type { Fill, FillStroke } from './schema'
 type WayIn = 'with pick-up' | 'running on'
 
 const known = new WeakMap<Groove, Map<string, Groove>>()
-/** The same answer for the same groove and question, as one object, so that rounds that are alike can be told to be. */
+/** The same answer for the same groove and question, as one object, so that rounds that are alike are known to be. */
 function kept(groove: Groove, key: string, make: () => Groove): Groove {
   const all = known.get(groove) ?? new Map<string, Groove>()
   known.set(groove, all)

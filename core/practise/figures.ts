@@ -59,7 +59,7 @@ export function sayFigures(groove: Pick<Groove, 'bars'>, grid: Figures['grid']):
 
 /**
  * The figures of one limb over the rest of a groove, in the order they are played. Easiest first: those whose strokes most often land
- * with another limb, then those of fewer strokes. With accents every slot is struck, and the figure stands out. Beats of one length play
+ * with another limb, then those of fewer strokes. With accents every slot is struck, and the figure is heard over them. Beats of one length play
  * them, the shortest that are not dotted; where all are dotted, in threes, which are their eighths.
  * @example practiceFiguresOf(groove, { limb: 'RF', grid: 'sixteenths', easiest: false, accents: false }, kit).length // => 15
  */

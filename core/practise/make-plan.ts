@@ -182,7 +182,7 @@ export function planFor(
   return ok({ ...SHAPE, id: newId(), title: `${groove.title}${where}, ${called}`.slice(0, 160), stages })
 }
 
-/** Clicks in whose place a clave stands in its own styles. */
+/** Clicks that a clave takes the place of in its own styles. */
 const CLAVE_FOR: readonly Click[] = ['every beat', 'backbeats']
 
 /**

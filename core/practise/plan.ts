@@ -103,7 +103,7 @@ export const stageOut = (plan: Plan, stageId: string): Result<Plan> =>
     : refuse('A plan has at least one stage; put another in before this one goes.')
 
 /**
- * A plan with a stage moved so that it stands at a place among the others.
+ * A plan with a stage moved to a place among the others.
  * @example stageMoved(plan, stage.id, 1).stages[1].id === stage.id // => true
  */
 export function stageMoved(plan: Plan, stageId: string, to: number): Plan {

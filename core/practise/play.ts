@@ -61,7 +61,7 @@ function turn(groove: Groove, kit: Kit, bars: number): Pick<Passage, 'groove' | 
     : { groove, kit, span: { from: 0, to: grooveTicks(groove) }, times: Math.ceil(bars / whole) }
 }
 
-/** The parts of a stage that plays figures: the limb’s own are silent, and the figure stands in for them. */
+/** The parts of a stage that plays figures: the limb’s own are silent, and the figure is in their place. */
 function figureSections(stage: Stage, groove: Groove, base: Partial<Passage> & { kit: Kit }): Passage[] {
   const { subject } = stage
   if (subject.kind !== 'figures') return []

@@ -43,7 +43,7 @@ export interface Run {
   ceiling: Tempo | null
   /** Where a stage that was interrupted by another goes on, by its id. */
   goesOnAt: Readonly<Record<string, number>>
-  /** When it was last told the time, and how far what sounds was heard by then, in seconds from its first beat. */
+  /** When it last heard the time, and how far what sounds was heard by then, in seconds from its first beat. */
   told: number
   heard: number
   autoAdvance: boolean
@@ -384,7 +384,7 @@ export const resumed = (run: Run): Run => ({
 })
 
 /**
- * A stage's entry in the log, as a run asks for it to be written; what only its surroundings know is told.
+ * A stage's entry in the log, as a run asks for it to be written; what only its surroundings know is given.
  * @example entryOf({ type: 'write', entry: 0, stage, tempo: groove.tempo, seconds: 120, cut: false, word: 'solid' }, { id: 'e', at: '2026-03-01T18:00:00.000Z', day: '2026-03-01', planId: plan.id, sessionId: null, revision: 1, title: 'Sample' }).word // => 'solid'
  */
 export const entryOf = (

@@ -6,7 +6,7 @@ import { sayClimb } from './climb'
 import { type Stage, castsLimbs } from './stage'
 
 /**
- * The limbs that somebody of these has in a stage, the lead side first; of a phrase and of turns, told by all that they play (see `allOf`).
+ * The limbs that somebody of these has in a stage, the lead side first; of a phrase and of turns, known by all that they play (see `allOf`).
  * @example limbsBy(groove, plan.stages.at(-1), 'player') // => ['RH', 'LH', 'RF']
  */
 export function limbsBy(groove: Groove, stage: Stage, ...wanted: PlayedBy[]): Limb[] {

@@ -122,7 +122,7 @@ export function readSitting(input: unknown): Result<Sitting> {
 }
 
 /**
- * What a list says of a practice run: its plan, when it last went on, and which of its stages it stands at, counted from 1.
+ * What a list says of a practice run: its plan, when it last went on, and which of its stages it is at, counted from 1.
  * @example sittingLine(makeSitting({ id: 'now', at: '2026-03-01T18:00:00.000Z', plan, run: beginRun(plan, { laps }) })).stage // => 1
  */
 export const sittingLine = ({ id, at, plan, run }: Sitting) => ({

@@ -76,7 +76,7 @@ export const stageSchema = z
       .default(1),
     tempo: keptTempoSchema,
     climb: climbSchema.nullable().default(null),
-    /** Where an earlier stage of the run found the ceiling, this share of it is the tempo; else the tempo stands. */
+    /** Where an earlier stage of the run found the ceiling, this share of it is the tempo; else the tempo stays. */
     ofCeiling: z
       .number({ error: 'ofCeiling is a share of the ceiling, or null.' })
       .min(0.2, { error: 'ofCeiling is at least 0.2.' })

@@ -72,7 +72,7 @@ const standIn = (part: Part, strokes: readonly Stroke[], more: Partial<Part> = {
   pickUp: null,
   ...more,
 })
-/** A step in which some parts are played otherwise: those stand in, the others are as they are. */
+/** A step in which some parts are played otherwise: those are in their place, the others are as they are. */
 const played = (groove: Groove, otherwise: readonly Part[]): Pick<WayStep, 'parts' | 'extra'> => {
   const out = new Set(otherwise.map(part => part.id.replace(/^stage-/, '')))
   return {

@@ -42,13 +42,13 @@ export interface MadeWish {
   span?: Span | undefined
   /** The part that a limb’s strokes go to first, where it is that limb’s. */
   chosen: string
-  /** Pieces and strokes that limbs were told to make. */
+  /** Pieces and strokes that limbs were asked to make. */
   brush?: Partial<Record<Limb, Brush>> | undefined
   newId: (i: number) => string
   counting?: Counting | undefined
 }
 
-/** What was made of what was played: the groove, the edit that leads to it (none where nothing came of it), how it was read, and what must be told. */
+/** What was made of what was played: the groove, the edit that leads to it (none where nothing came of it), how it was read, and what must be said. */
 export interface MadeGroove {
   groove: Groove
   edit: Edit | undefined
@@ -56,7 +56,7 @@ export interface MadeGroove {
   told: string[]
 }
 
-/** Everything that voices of what is not a piece are told by. */
+/** All that voices that are no piece are known by. */
 const LINE = 'the line'
 
 /**

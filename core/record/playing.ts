@@ -15,7 +15,7 @@ import {
   tickSeconds,
 } from '#core/time'
 
-/** Something struck: ticks from the first bar as they sounded, not whole; and whose it is (a piece, or a limb), by which a push is told. */
+/** Something struck: ticks from the first bar as they sounded, not whole; and whose it is (a piece, or a limb), by which a push is known. */
 export interface Onset {
   at: number
   voice: string
@@ -45,7 +45,7 @@ interface PlayingWish {
   now: Swing | null
   /** The slots that the bars have, or the best that can be found for each beat. */
   grid: 'own' | 'best'
-  /** The ticks that go round; all bars where nothing is told. */
+  /** The ticks that go round; all bars where nothing is given. */
   span?: { from: number; to: number } | undefined
 }
 
@@ -65,9 +65,9 @@ const OFFSETS = [
   -90,
 ]
 const OFFSET_PRICE = (ms: number): number => 0.05 * (ms / 40) ** 2
-/** From that many strokes on lateness and swing can be told; of fewer they cost more. */
+/** From that many strokes on lateness and swing can be known; of fewer they cost more. */
 const TELLING = { offset: 20, swing: 8 }
-/** A push is told from that many strokes and that many milliseconds on. */
+/** A push is known from that many strokes and that many milliseconds on. */
 const PUSH = { strokes: 4, ms: 8 }
 /** This many felt beats are enough to find out what the playing is like; all are placed. */
 const ENOUGH = 16

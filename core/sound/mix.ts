@@ -7,7 +7,7 @@ import { type Bank, NO_BANK, renderClick, renderGuide, renderSound } from './sou
 
 const CLOSING = 0.03
 
-/** What of a performance is rendered: one stem of it, where not all; and who is told how far it is, from 0 to 1. */
+/** What of a performance is rendered: one stem of it, where not all; and who hears how far it is, from 0 to 1. */
 interface Rendering {
   stem?: Stem
   bank?: Bank

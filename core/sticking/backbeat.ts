@@ -53,7 +53,7 @@ export interface Rotation {
   by: number
   repeat: Repeat
   sticking: Sticking
-  /** Bars until it comes round; what falls on the beats is told for all of them. */
+  /** Bars until it comes round; what falls on the beats is said of all of them. */
   bars: number
   hits: OnBeat[]
   /** The one hand that takes every beat asked about; undefined where hands change or a foot or a rest falls there. */

@@ -62,7 +62,7 @@ export function ownGroup(text: string): Result<NoteGroup> {
   return ok({ id: writeSticking(read.value), sticking: read.value })
 }
 
-/** A group as it may stand in a chain: as it is written, or with the hands changed over. */
+/** A group as it may be in a chain: as it is written, or with the hands changed over. */
 export interface GroupShape {
   group: NoteGroup
   changed: boolean

@@ -38,7 +38,7 @@ export const FOOT_RULES = ['none', 'quarters', 'off-beats', 'eighths', '2 and 4'
 export type FootRule = (typeof FOOT_RULES)[number]
 
 const pieceName = words('The piece of a hand', 1, 60)
-/** What a hand strikes, its accents (null: the same), and pieces it runs over stroke by stroke (empty: none). A stroke that is not told is plain. */
+/** What a hand strikes, its accents (null: the same), and pieces it runs over stroke by stroke (empty: none). A stroke that is not given is plain. */
 const handSchema = z.strictObject({
   piece: pieceName,
   stroke: oneOf(STROKE_KINDS, 'kind of stroke').optional(),

@@ -2,7 +2,7 @@ import { together } from '#core/edit'
 import { type Edit, type Groove, type Part, type Role, alterStrokes, partOf } from '#core/groove'
 import type { Level } from '#core/kit'
 
-/** How loud each role should stand, as mean stick heights 1 to 5 from and to; and which role stays under which. */
+/** How loud each role should be, as mean stick heights 1 to 5 from and to; and which role stays under which. */
 export interface Loudness {
   roles: { [role in Role]?: [from: number, to: number] }
   under: [quieter: Role, louder: Role][]
@@ -34,7 +34,7 @@ export const LOUDNESS = {
   latin: { roles: { lead: [2, 4.2], comping: [1, 4.2], 'bass drum': [2, 4.2], 'hat foot': [2, 3.5] }, under: [] },
 } satisfies Record<string, Loudness>
 
-/** One role against its target: its mean height, and whether it stands within. */
+/** One role against its target: its mean height, and whether it lies within. */
 interface RoleBalance {
   role: Role
   mean: number
@@ -69,7 +69,7 @@ function meanOf(parts: readonly Part[], role: Role): number | undefined {
 }
 
 /**
- * How a groove's roles stand to one another and to the style's targets.
+ * How loud a groove's roles are to one another and to the style's targets.
  * @example balanceOf(groove, styleOf('funk-sixteenths')).roles.map(one => [one.role, one.mean]) // => [['lead', 3], ['backbeat', 5], ['ghosts', 1], ['bass drum', 4]]
  */
 export function balanceOf(groove: Groove, card: { loudness: Loudness }): Balance {

@@ -2,7 +2,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drummed } from '../../test/arbitrary'
-import { hundredStrokes } from '../../test/bench/groove'
+import { hundredStrokes } from '../../bench/groove'
 import { compare, readout } from '#core/analyse'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes, timeline } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'

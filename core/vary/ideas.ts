@@ -21,7 +21,7 @@ export interface IdeaWish {
   off?: readonly string[]
 }
 
-/** A variation that was found: the moves that lead to it, what each did, what speaks for it, and how it stands to home. */
+/** A variation that was found: the moves that lead to it, what each did, what speaks for it, and how far it is from home. */
 export interface Idea {
   steps: Step[]
   says: string[]

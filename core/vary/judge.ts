@@ -138,7 +138,7 @@ export class Judge {
     }
   }
 
-  /** A groove’s strokes as figures, whatever part they stand in. */
+  /** A groove’s strokes as figures, whatever part they are in. */
   marksOf(groove: Groove): Set<number> {
     const marks = new Set<number>()
     for (const part of groove.parts) this.eachMark(part, mark => void marks.add(mark))

@@ -95,7 +95,7 @@ export const sayMoves = ({ parent }: Groove): string =>
 
 /**
  * A short title for what moves made of a groove: `'Wet Rope, backbeat later'`, `'Wet Rope, ghosts around the backbeat'`,
- * `'Wet Rope, 3 moves'`. What they did in full stands in the notes.
+ * `'Wet Rope, 3 moves'`. What they did in full is in the notes.
  * @example titleAfter(groove, []) // => 'Sample, variation'
  */
 export function titleAfter(parent: Groove, made: readonly MoveMade[]): string {

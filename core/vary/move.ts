@@ -6,7 +6,7 @@ export type ParamValue = MoveMade['params'][string]
 export type Params = Readonly<Record<string, ParamValue>>
 
 /**
- * What a move may be told, and of it, as `tried`, what a search tries: the rest is for who asks for it by hand. Choices that depend on the groove (its parts, slots, beats, bars, pieces) are listed by
+ * What a move takes, and of it, as `tried`, what a search tries: the rest is for who asks for it by hand. Choices that depend on the groove (its parts, slots, beats, bars, pieces) are listed by
  * `choicesOf`.
  */
 export type ParamSpec = {
@@ -117,7 +117,7 @@ export function asVariation(
   return { ...changed, id, title, notes, parent: { id: parent.id, revision, moves } }
 }
 
-/** What a move was told, read as what its parameter is: `num({ beat: 2 }, 'beat') // => 2`. */
+/** What a move was given, read as what its parameter is: `num({ beat: 2 }, 'beat') // => 2`. */
 export const num = (params: Params, id: string): number => params[id] as number
 /** A choice, a part or a piece: `word({ part: 'lead' }, 'part') // => 'lead'`. */
 export const word = (params: Params, id: string): string => params[id] as string

@@ -134,14 +134,14 @@ function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefi
 }
 
 /**
- * Whether a place of the groove is among what a move is told.
+ * Whether a place of the groove is among those a move asks for.
  * @example takesPlace(moveOf('crash')) // => true
  */
 export const takesPlace = (move: Move): boolean => move.params.some(spec => PLACES.includes(spec.kind))
 const PLACES: readonly ParamSpec['kind'][] = ['slots', 'slot', 'beat', 'bar']
 
 /**
- * A move told of a slot by pointing at it: the slot, its felt beat or its bar goes to the first parameter that asks for
+ * A move given a slot by pointing at it: the slot, its felt beat or its bar goes to the first parameter that asks for
  * one; in a list of places it is put in, or taken out where it is in already.
  * @example pointedAt(moveOf('crash'), groove, { beat: 0 }, 4) // => { beat: 1 }
  */

@@ -27,7 +27,7 @@ const written = (strokes: readonly Stroke[]): string =>
     .sort()
     .join()
 
-/** All strokes of some limbs or parts, whatever part they stand in. */
+/** All strokes of some limbs or parts, whatever part they are in. */
 const strokesOf = (groove: Groove, among: (part: Groove['parts'][number]) => boolean): Stroke[] =>
   groove.parts.filter(among).flatMap(part => part.strokes)
 const byLimb = (

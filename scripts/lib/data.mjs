@@ -15,7 +15,7 @@ const BESIDE = ['', '-wal', '-shm']
 
 /**
  * The database of that name in a folder. Where it is not there yet, and an older Bazzet kept one in its own checkout, that is taken over, once:
- * it is copied, and the old one stays where it was under another name. Answers the path, and what is to be told.
+ * it is copied, and the old one stays where it was under another name. Answers the path, and what is to be said.
  */
 export function ownDatabase(name, folder, older) {
   mkdirSync(folder, { recursive: true })

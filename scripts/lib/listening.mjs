@@ -133,7 +133,7 @@ export async function certificate(folder, names) {
   return { cert, key: readFileSync(keyPath, 'utf8'), fingerprint: new X509Certificate(cert).fingerprint256 }
 }
 
-/** What the server is told where others may ask, and what the player is told: where to open it. BAZZET_PLAIN=1 leaves HTTPS to somebody else. */
+/** What the server gets where others may ask, and what the player reads: where to open it. BAZZET_PLAIN=1 leaves HTTPS to somebody else. */
 export async function listeningFurther(folder, { host, port }) {
   mkdirSync(folder, { recursive: true })
   const names = namesOfThisMachine()

@@ -35,7 +35,7 @@ function sayTime(ms) {
   return seconds < 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`
 }
 
-/** Runs a command in the project and shows what it said only where it fails, or where BAZZET_VERBOSE asks for it; answers its exit code. `hear` is told what it said instead. */
+/** Runs a command in the project and shows what it said only where it fails, or where BAZZET_VERBOSE asks for it; answers its exit code. `hear` gets what it said instead. */
 export function quietly(command, args, env = {}, { cwd = ROOT, hear = said => console.error(said) } = {}) {
   if (process.env.BAZZET_VERBOSE) return run(command, args, env, cwd)
   const { status, error, stdout, stderr } = spawnSync(command, args, {

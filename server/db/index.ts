@@ -59,7 +59,7 @@ export async function connect(path: string): Promise<Database> {
 type Loader = (db: Database) => Promise<void>
 const loaders: Loader[] = []
 
-/** Has a loader run when the application's database is opened; it must be told before that. */
+/** Has a loader run when the application's database is opened; it must be set before that. */
 export const whenOpened = (loader: Loader): number => loaders.push(loader)
 
 let opened: Promise<Database> | undefined

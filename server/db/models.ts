@@ -20,7 +20,7 @@ export interface DocumentRow extends Model<InferAttributes<DocumentRow>, InferCr
   updatedAt: CreationOptional<Date>
 }
 
-/** One line of the practice log: what is looked for and summed stands in columns, the whole entry beside them. */
+/** One line of the practice log: what is looked for and summed is in columns, the whole entry beside them. */
 interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttributes<LogRow>> {
   id: string
   at: string

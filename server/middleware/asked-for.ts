@@ -1,7 +1,7 @@
 import { defineEventHandler } from 'h3'
 import { noSuchRoute, problem } from '../utils/problems'
 
-/** What no route and no page is asked for is told so before either looks at it. */
+/** What no route and no page is asked for is answered before either looks at it. */
 export default defineEventHandler(event => {
   // The database takes no zero in a text.
   if (/%00|\0/.test(event.path)) throw problem(400, 'A path or a query has no zero byte in it.')

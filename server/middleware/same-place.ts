@@ -4,7 +4,7 @@ import { problem } from '../utils/problems'
 
 /**
  * Other sites open in the same browser must not write here, nor reach this address under a name of
- * their own: the server answers to this machine's names, and to those it was told at its start.
+ * their own: the server answers to this machine's names, and to those it was given at its start.
  */
 export default defineEventHandler(event => {
   const host = getRequestHeader(event, 'host') ?? ''

@@ -3,7 +3,7 @@ import { cannotListen } from '../utils/listening'
 
 /**
  * Without a word this machine alone is listened to, however the server is started; further only with a password. Its name puts it
- * before the others: what must not be listened for is told before anything is opened.
+ * before the others: what must not be listened for is said before anything is opened.
  */
 export default defineNitroPlugin(() => {
   const { env } = process

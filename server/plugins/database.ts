@@ -4,13 +4,13 @@ import { databasePath } from '../db/connection'
 import { copyOfTheDay } from '../db/copies'
 import { storeTrouble } from '../db/trouble'
 
-/** A copy a day, by the calendar of this machine. One that can't be made is told, and stops nothing. */
+/** A copy a day, by the calendar of this machine. One that can't be made is said, and stops nothing. */
 const daily = () =>
   copyOfTheDay(databasePath(), new Intl.DateTimeFormat('sv-SE').format(new Date())).catch((error: Error) => {
     process.stderr.write(`Today’s copy of the database could not be made: ${error.message}\n`)
   })
 
-/** Opens the database as the server starts, so that one that cannot be opened is told at once. */
+/** Opens the database as the server starts, so that one that cannot be opened is said at once. */
 export default defineNitroPlugin(async nitro => {
   nitro.hooks.hook('close', async () => (await database()).close())
   try {

@@ -2,10 +2,10 @@ import { createHash } from 'node:crypto'
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { contentPolicy } from '../content-policy'
 
-/** Scripts that stand in the page itself and are run; data that is there is not. */
+/** Scripts that are in the page itself and are run; data that is there is not. */
 const INLINE = /<script(?![^>]*\ssrc=)(?![^>]*type="application\/json")[^>]*>([\s\S]*?)<\/script>/g
 
-/** Every page is sent with the hashes of the few scripts that stand in it, so that nobody else’s could run. */
+/** Every page is sent with the hashes of the few scripts that are in it, so that nobody else’s could run. */
 export default defineNitroPlugin(nitro => {
   nitro.hooks.hook('render:response', response => {
     if (typeof response.body !== 'string') return

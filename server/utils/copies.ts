@@ -11,7 +11,7 @@ import { problem } from './problems'
 /** The largest database that is taken in, in bytes. */
 const MOST = 2 * 1024 ** 3
 
-/** The copy that the path names, as a file; one that is not there is told. */
+/** The copy that the path names, as a file; one that is not there is said. */
 export function copyAsked(event: H3Event): string {
   const name = getRouterParam(event, 'name') ?? ''
   const path = databasePath()

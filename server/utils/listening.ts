@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto'
 
-/** Where this server listens and who may ask, as it was told at its start; scripts/lib/listening.mjs does the telling. */
+/** Where this server listens and who may ask, as it was set at its start; scripts/lib/listening.mjs does the telling. */
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '::1', '[::1]'])
 
 /** True where only this machine can reach the server. */
 const onlyHere = (host = process.env.HOST): boolean => LOOPBACK.has(host || '127.0.0.1')
 
-/** The names that the server answers to: this machine's own, and those it was told. `[::1]:4140` and `desk.local:4140` lose their ports. */
+/** The names that the server answers to: this machine's own, and those it was given. `[::1]:4140` and `desk.local:4140` lose their ports. */
 export function answersTo(host: string): boolean {
   const name = host.replace(/:\d+$/, '').toLowerCase()
   return LOOPBACK.has(name) || (process.env.BAZZET_NAMES ?? '').toLowerCase().split(',').includes(name)
@@ -28,7 +28,7 @@ export const session = () => ({
   cookie: { httpOnly: true, sameSite: 'lax' as const, secure: !!process.env.NITRO_SSL_CERT, path: '/', maxAge: MONTH },
 })
 
-/** Why the server must not start as it was told to, if so. */
+/** Why the server must not start with these settings, if so. */
 export function cannotListen(): string | undefined {
   if (onlyHere()) return undefined
   if (!passwordHash() || (process.env.BAZZET_SECRET ?? '').length < 32)

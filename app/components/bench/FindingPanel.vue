@@ -21,7 +21,7 @@ const EDGE = {
   demanding: 'border-accented',
   told: 'border-muted',
 } as const
-/** Whether only what is told is there: nothing that is hard. */
+/** Whether only remarks are there: nothing that is hard. */
 const easy = computed(() => props.read.findings.every(finding => finding.weight === 'told'))
 /** Each way out is tried before it is offered, which takes longer than reading: it follows once what was read has been painted. */
 const asked = useAfterPaint(() => props.read, 2)

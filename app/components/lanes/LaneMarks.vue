@@ -23,7 +23,7 @@ const notches = computed(() => {
   const seen = new Set<string>()
   const paths: Record<Finding['weight'], string[]> = { impossible: [], hard: [], demanding: [], told: [] }
   for (const { weight, strokes } of props.findings) {
-    // What is only told is no trouble, and marked only when it is pointed at.
+    // What is only said is no trouble, and marked only when it is pointed at.
     if (weight === 'told') continue
     for (const { partId, at } of strokes) {
       const limb = parts.get(partId)?.limb

@@ -39,7 +39,7 @@ function keep() {
       seconds: 0,
     })
   const title = draft.title.trim()
-  // A day of its own stands at noon, so that it lies in its place among the others.
+  // A day of its own is noon, so that it lies in its place among the others.
   const at =
     props.entry && props.entry.day === draft.day
       ? now.at

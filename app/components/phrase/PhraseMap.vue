@@ -40,7 +40,7 @@ const starts = useAfterPaint(() => {
     }),
   )
 })
-/** What is demanding or hard over the line into a round: told at its first bar, once the map has been drawn. */
+/** What is demanding or hard over the line into a round: said at its first bar, once the map has been drawn. */
 const seams = useAfterPaint(() => {
   if (props.still) return new Map<number, string>()
   const kit = kits.of(props.phrase.kitId)

@@ -20,7 +20,7 @@ const props = defineProps<{
 const drawn = useAfterPaint(() => props.groove)
 const lanesOf = computed(() => (drawn.value?.id === props.summary.id ? drawn.value : undefined))
 const emit = defineEmits<{ bin: []; pick: [] }>()
-/** Gone from a card by keys, the next groove stands in its place, and has them. */
+/** Gone from a card by keys, the next groove takes its place, and has them. */
 const key = (event: KeyboardEvent) => byKey('shelfCard', { out: () => emit('bin') })[keyOf(event)]?.()
 /** As of when the card is drawn: a clock in each of them would be a clock in each of thousands. */
 const changed = computed(() => formatTimeAgo(new Date(props.updatedAt)))

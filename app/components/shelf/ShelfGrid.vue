@@ -24,7 +24,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   bin: [summary: Summaries['groove']]
-  /** The first cards stand on the screen. */ drawn: []
+  /** The first cards are on the screen. */ drawn: []
   pick: [id: string]
 }>()
 

@@ -13,7 +13,7 @@ const working = ref(false)
 const AT_ONCE = 50
 const says = computed(() => sayCount(props.ids.length, 'groove'))
 
-/** Does it to one after another; one that cannot be is told, and the others are done. */
+/** Does it to one after another; one that cannot be is named, and the others are done. */
 async function each(ids: readonly string[], does: (id: string) => Promise<unknown>): Promise<string[]> {
   const done: string[] = []
   working.value = true

@@ -4,7 +4,7 @@ import { type Groove, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Idea, sayDifficulty } from '#core/vary'
 
-/** One idea: its lanes, what led there, what speaks for it, and how it stands to home. */
+/** One idea: its lanes, what led there, what speaks for it, and how far it is from home. */
 const props = defineProps<{ idea: Idea; number: number; home: Groove; kit: Kit; kept: boolean }>()
 const emit = defineEmits<{ point: []; leave: []; keep: []; choose: [] }>()
 

@@ -47,7 +47,7 @@ function press(bar: number, event: MouseEvent) {
 const edit = (change: PhraseEdit) => {
   if (send({ type: 'edit', edit: change })) templates.value = false
 }
-/** A fill that is pointed at stands in the phrase for as long, and sounds where nothing does. */
+/** A fill that is pointed at is in the phrase for as long, and sounds where nothing does. */
 function tryFill(fill: Fill | undefined) {
   const { fill: now, phrase, section } = store
   if (fill && now && phrase && section) store.tryOut(setFill(phrase, section.id, now.turn, fill))

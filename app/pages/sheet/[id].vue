@@ -40,7 +40,7 @@ const stages = computed({
   get: () => Math.min(4, setup.value.entries.filter(entry => entry.grooveId === groove.value!.id).length) || 1,
   set: (many: number) => (setup.value = setUp(groove.value!, many, setup.value)),
 })
-/** Every groove that stands on the sheet; others than its own are fetched as they are asked for. */
+/** Every groove that is on the sheet; others than its own are fetched as they are asked for. */
 const grooves = shallowRef<ReadonlyMap<string, Groove>>(new Map(groove.value ? [[groove.value.id, groove.value]] : []))
 watch(
   () => (groove.value ? setup.value.entries.map(entry => entry.grooveId) : []),

@@ -197,7 +197,7 @@ const deeds: Handlers<'run'> = {
   fewer: () => phase.value === 'stepping' && step.send({ grow: -1 }),
   leave,
 }
-/** Another machine has taken this run further: the player says which stands. */
+/** Another machine has taken this run further: the player says which is kept. */
 async function choose(choice: 'mine' | 'theirs' | 'copy') {
   await sittings.resolveStale(choice)
   if (choice !== 'mine' && sittings.document) await practice.begin(sittings.document.plan, sittings.document)

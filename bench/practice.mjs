@@ -1,5 +1,5 @@
 // Measures a log of 20,000 entries: each sum on the server, and the page; and clicks of a stage while the page stalls.
-import { launch } from '../../scripts/lib/browser.mjs'
+import { launch } from '../scripts/lib/browser.mjs'
 import { groove, lateWhileStalled, listened, serving } from './lib.mjs'
 import { Report, loopsHere, loopsIn, percentile } from './report.mjs'
 

@@ -1,7 +1,7 @@
 import { mergeConfig } from 'vitest/config'
-import base from '../../vitest.config.ts'
+import base from '../vitest.config.ts'
 
 export default mergeConfig(
   { ...base, test: { environment: 'node' } },
-  { test: { include: ['test/bench/*.bench-run.ts'], testTimeout: 120_000 } },
+  { test: { include: ['bench/*.bench-run.ts'], testTimeout: 120_000 } },
 )

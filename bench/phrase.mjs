@@ -1,5 +1,5 @@
 // Measures the Phrase station in headless Chromium: drawing, an edit, and from the press to the first sound.
-import { launch } from '../../scripts/lib/browser.mjs'
+import { launch } from '../scripts/lib/browser.mjs'
 import { groove, lateWhileStalled, listened, serving } from './lib.mjs'
 import { Report, loopsIn, percentile } from './report.mjs'
 

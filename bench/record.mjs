@@ -1,5 +1,5 @@
 // Measures playing in and the sounds: a key to its sound, a set of sounds made ready, and recording while the page stalls.
-import { launch } from '../../scripts/lib/browser.mjs'
+import { launch } from '../scripts/lib/browser.mjs'
 import { groove, lateWhileStalled, listened, serving } from './lib.mjs'
 import { Report, percentile } from './report.mjs'
 

@@ -2,7 +2,7 @@
 // `npm run soak`; BAZZET_SOAK_MINUTES makes it shorter.
 import { readFileSync } from 'node:fs'
 import { monitorEventLoopDelay } from 'node:perf_hooks'
-import { launch } from '../../scripts/lib/browser.mjs'
+import { launch } from '../scripts/lib/browser.mjs'
 import { groove, serving } from './lib.mjs'
 
 const MINUTES = Number(process.env.BAZZET_SOAK_MINUTES ?? 60)

@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { tmpdir } from 'node:os'
 import { writeMidi } from 'midi-file'
-import { launch } from '../../scripts/lib/browser.mjs'
+import { launch } from '../scripts/lib/browser.mjs'
 import { serving } from './lib.mjs'
 import { Report, loopsIn, percentile } from './report.mjs'
 

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
-import { launch } from '../../scripts/lib/browser.mjs'
+import { launch } from '../scripts/lib/browser.mjs'
 import { groove, listened, serving } from './lib.mjs'
 import { Report, loopsIn, percentile } from './report.mjs'
 

@@ -1,5 +1,5 @@
 // Measures what is under the player's hands: edits at every size, spans, steps, and a style found by typing.
-import { launch } from '../../scripts/lib/browser.mjs'
+import { launch } from '../scripts/lib/browser.mjs'
 import { groove, listened, serving } from './lib.mjs'
 import { Report, loopsIn, percentile } from './report.mjs'
 
