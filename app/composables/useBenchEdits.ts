@@ -1,4 +1,5 @@
 import { type Kit, mirrorKit } from '#core/kit'
+import { present } from '#core/present'
 import { type Result, ok } from '#core/result'
 import {
   type Bar,
@@ -44,14 +45,14 @@ export function useBenchEdits() {
     return done.ok
   }
   function setBars(bars: Bar[], filling: Filling) {
-    const { edit: change, lost } = widened(bench.groove!, bars, filling)
+    const { edit: change, lost } = widened(bench.here, bars, filling)
     if (edit(change) && lost) say(sayLost(lost))
   }
   /** The groove for the other lead, with the offer of its kit mirrored too; feet that would cross on this one are named. */
   function mirror(feet: boolean) {
     const { kit } = bench
-    if (!edit(mirrored(bench.groove!, { feet })) || !feet) return
-    const crossed = crossedFeet(bench.groove!, kit)
+    if (!edit(mirrored(bench.here, { feet })) || !feet) return
+    const crossed = crossedFeet(bench.here, kit)
     toast.add({
       title: crossed ? sayCrossed(crossed) : 'Mirrored for the other lead.',
       actions: [{ label: 'Mirror the kit too', onClick: () => void mirrorItsKit(kit) }],
@@ -81,7 +82,7 @@ export function useBenchEdits() {
    * the groove here is given back as it was opened: else both would be alike.
    */
   async function keep(change: Edit | undefined, made: MoveMade[]) {
-    const parent = bench.groove!
+    const parent = bench.here
     const changed = change ? apply(parent, change) : undefined
     if (changed && !changed.ok) return refused(changed.reason)
     const back = change ? undefined : giveBack()
@@ -101,7 +102,7 @@ export function useBenchEdits() {
   }
   /** The groove as it was opened, as one edit that can be taken back; false where nothing has changed since. */
   function giveBack(): Result<boolean> {
-    const edit = editBetween(bench.groove!, bench.opened!, 'As it was opened')
+    const edit = editBetween(bench.here, present(bench.opened, 'opened'), 'As it was opened')
     if (edit.type === 'batch' && !edit.edits.length) return ok(false)
     const done = bench.editAsIs(edit)
     return done.ok ? ok(true) : done
@@ -109,7 +110,7 @@ export function useBenchEdits() {
 
   /** A groove that was a span of another goes back there: the other is opened, and this laid into it. */
   async function putItBack() {
-    const { id, parent } = bench.groove!
+    const { id, parent } = bench.here
     await bench.leave()
     await navigateTo({ path: `/bench/${parent!.id}`, query: { back: id } })
   }
@@ -118,7 +119,7 @@ export function useBenchEdits() {
     await navigateTo({ query: {} }, { replace: true })
     try {
       const { document: child } = await api.grooves.get(childId)
-      const back = putBack(bench.groove!, child, () => newId())
+      const back = putBack(bench.here, child, () => newId())
       if (!back.ok) return refused(back.reason)
       if (edit(back.value.edit)) say(`“${child.title}” is back in its place. ${sayLaid(back.value)}`)
     } catch (error) {
@@ -129,7 +130,7 @@ export function useBenchEdits() {
   /** Lays the sticking of the Sticking station over what is marked, or over all bars. */
   async function laySticking() {
     await navigateTo({ query: {} }, { replace: true })
-    const groove = bench.groove!
+    const groove = bench.here
     const span = bench.span ?? wholeSpan(groove)
     const put = layOverSpan(
       groove,
@@ -148,7 +149,7 @@ export function useBenchEdits() {
   }
 
   async function toBin() {
-    const { id, title } = bench.groove!
+    const { id, title } = bench.here
     // The page goes first: it has nothing to show once its groove is closed.
     await navigateTo('/shelf')
     try {

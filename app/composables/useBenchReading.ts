@@ -2,6 +2,7 @@ import { computed } from 'vue'
 import { type Readout, readout, unisons } from '#core/analyse'
 import { type Groove, timeline } from '#core/groove'
 import { type Kit, pieceOf } from '#core/kit'
+import { present } from '#core/present'
 import { useBench } from '../stores/bench'
 import { useAfterPaint } from './useAfterPaint'
 
@@ -30,7 +31,7 @@ export function useBenchReading() {
 
   /** The facts along the top: the same object while none of them changes, so that strokes do not redraw the bar. */
   const facts = computed<Omit<Groove, 'parts'>>(before => {
-    const now = settled.value!
+    const now = present(settled.value, 'settled')
     const same =
       before &&
       Object.entries(now).every(([key, value]) => key === 'parts' || before[key as keyof typeof before] === value)
@@ -39,7 +40,9 @@ export function useBenchReading() {
 
   /** The pieces played, by name: what may be pushed or laid back. A line of text, so that it changes only when they do. */
   const played = computed(() =>
-    [...new Set(settled.value!.parts.flatMap(part => part.strokes.map(stroke => stroke.piece)))].join('\n'),
+    [
+      ...new Set(present(settled.value, 'settled').parts.flatMap(part => part.strokes.map(stroke => stroke.piece))),
+    ].join('\n'),
   )
   const pieces = computed(() =>
     played.value

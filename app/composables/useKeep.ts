@@ -12,7 +12,7 @@ export function useKeep() {
   const drummer = useDrummer()
   return async (changed: Groove, made: MoveMade[], title: string): Promise<Groove> => {
     await bench.leave()
-    const parent = bench.groove!
+    const parent = bench.here
     // Names and roles follow what is in the parts, as they do after an edit.
     const named = apply(changed, together('', following(parent, changed, drummer.named)))
     const variation = asVariation(

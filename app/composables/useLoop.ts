@@ -1,5 +1,6 @@
 import { computed, ref, watch } from 'vue'
 import { type Span, barSpan, wholeSpan } from '#core/groove'
+import { present } from '#core/present'
 import { useBench } from '../stores/bench'
 
 /** Looped is what is marked, and goes with the mark. */
@@ -11,7 +12,7 @@ export function useLoop() {
   const bench = useBench()
   const loop = ref(ALL)
   const span = computed<Span>(() => {
-    const groove = bench.shown!
+    const groove = present(bench.shown, 'shown')
     if (loop.value === MARKED && bench.span) return bench.span
     return groove.bars[loop.value] ? barSpan(groove, loop.value) : wholeSpan(groove)
   })

@@ -1,4 +1,5 @@
 import type { History } from '#core/history'
+import { present } from '#core/present'
 import type { Base } from './autosave'
 
 /** The most documents that keep their undo once another is open. */
@@ -12,7 +13,7 @@ export class Histories<D extends { id: string }, E> {
     const { id } = history.document
     this.all.delete(id)
     this.all.set(id, { history, base })
-    if (this.all.size > MOST) this.all.delete(this.all.keys().next().value!)
+    if (this.all.size > MOST) this.all.delete(present(this.all.keys().next().value, 'this.all.keys().next()'))
   }
 
   /** What was done to one, where it was not saved elsewhere since. */

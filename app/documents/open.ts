@@ -3,6 +3,7 @@ import { computed, shallowRef } from 'vue'
 import type { Documents, KindName } from '#core/documents'
 import type { Apply } from '#core/edit'
 import { type History, beginHistory, make, redo, undo } from '#core/history'
+import { present } from '#core/present'
 import { type Result, refuse } from '#core/result'
 import type { Stored } from '#core/documents/wire'
 import { Autosave, type Base, type Draft, type SaveState } from './autosave'
@@ -52,6 +53,11 @@ export function openDocument<K extends KindName, E>(
   /** The document as it is saved, and as it is shown while something is being dragged or tried. */
   const document = computed(() => history.value?.document)
   const shown = computed(() => preview.value ?? history.value?.document)
+  /** The document, for what is reached only while one is open. */
+  const here = computed(() => {
+    if (!history.value) throw new Error(`No ${kind} is open.`)
+    return history.value.document
+  })
   const nameOf = (id: string) => `${kind}:${id}`
 
   const send = sender(kind, world)
@@ -241,7 +247,7 @@ export function openDocument<K extends KindName, E>(
 
   /** Closes the document and puts it in the bin, with what was still to be saved; answers the way back. `changed` runs after either, for the lists it stood in. */
   async function toBin(changed: () => Promise<unknown> = async () => {}): Promise<() => Promise<void>> {
-    const { id } = document.value!
+    const { id } = present(document.value, 'document')
     if (asked) discard()
     else await leave()
     const revision = autosave?.base.revision ?? 1
@@ -305,6 +311,7 @@ export function openDocument<K extends KindName, E>(
 
   return {
     document,
+    here,
     shown,
     preview,
     saveState,

@@ -1,4 +1,5 @@
 import type { Stored } from '#core/documents/wire'
+import { present } from '#core/present'
 import { ApiProblem, ApiSilent } from './api'
 import { Drafts } from './drafts'
 import type { TabNews } from './world'
@@ -65,7 +66,7 @@ export class TestWorld<D extends { id: string }> {
   }
 
   private async reach() {
-    if (this.held) await new Promise<void>(resolve => this.held!.push(resolve))
+    if (this.held) await new Promise<void>(resolve => present(this.held, 'held').push(resolve))
     if (this.away) throw new ApiSilent()
   }
 

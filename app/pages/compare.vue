@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { compare, differingKeys, sayComparison, sayDifference, sayGist } from '#core/analyse'
 import { type Groove, grooveTicks } from '#core/groove'
 import { looped } from '#core/perform'
+import { present } from '#core/present'
 import { usePlayback } from '~/composables/usePlayback'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { api } from '~/documents/api'
@@ -67,14 +68,14 @@ const lines = computed(() =>
   compared.value?.ok && first.value && second.value
     ? compared.value.value.differences.map(one => ({
         ...one,
-        says: sayDifference([first.value!, second.value!], one, settings.counting),
+        says: sayDifference([present(first.value, 'first'), present(second.value, 'second')], one, settings.counting),
       }))
     : [],
 )
 
 /** The ticks of a groove’s own strokes that differ, to be marked in its lanes. */
 const marks = (which: 'first' | 'second') =>
-  differingKeys(which === 'first' ? first.value! : second.value!, lines.value, which)
+  differingKeys(which === 'first' ? present(first.value, 'first') : present(second.value, 'second'), lines.value, which)
 
 const heard = ref<'a' | 'b'>('a')
 const performance = computed(() => {

@@ -1,5 +1,6 @@
 import { type Groove, barTicks } from '#core/groove'
 import { type Folded, type Phrase, type Round, barsWithin, sayWhen, shortTitle } from '#core/phrase'
+import { present } from '#core/present'
 
 /** A bar as the map shows it: which of its section’s bars it is, from 0, what is in it, and what sets it apart. */
 export interface MapCell {
@@ -49,7 +50,7 @@ function cellOf(phrase: Phrase, round: Round, within: number, at: number): MapCe
   const turn = section.turns.findLastIndex(({ put }) => 'groove' in put && put.groove === round.key)
   const says =
     kind === 'fill'
-      ? `fill${when(round.fill!.turn)}`
+      ? `fill${when(present(round.fill, 'fill').turn)}`
       : kind === 'rest'
         ? 'you'
         : kind === 'turned' && within === 0

@@ -121,7 +121,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
 
   /** What the simulated drummer struck in a time round. */
   function simulated(lap: number) {
-    const groove = bench.groove!
+    const groove = bench.here
     const model = modelFor(groove, options.value.limbs)
     if (!model) return
     const line = new CueLine(

@@ -32,6 +32,7 @@ import {
   resumed,
   titleOf,
 } from '#core/practise'
+import { present } from '#core/present'
 import { AHEAD } from '../audio/scheduler'
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
@@ -95,13 +96,13 @@ export const usePractice = defineStore('practice', () => {
   const groove = computed(() =>
     stage.value
       ? (grooveOf(stage.value.subject, material.value) ??
-        grooveOf(run.value!.stages.find(one => one.subject.kind !== 'break')!.subject, material.value))
+        grooveOf(present(run.value, 'run').stages.find(one => one.subject.kind !== 'break')!.subject, material.value))
       : undefined,
   )
 
   /** Where the run is, whatever the clock says: one that waits has nothing new to be kept. */
   const standing = () => ({
-    run: { ...toRaw(run.value!), told: 0, heard: 0 },
+    run: { ...toRaw(present(run.value, 'run')), told: 0, heard: 0 },
     ids: [...ids],
     written: written.value.map(one => ({ ...one })),
   })
@@ -181,7 +182,7 @@ export const usePractice = defineStore('practice', () => {
         })
         if (!played) return undefined
         sounding.value = played
-        measuring.begin(played, run.value!.entry)
+        measuring.begin(played, present(run.value, 'run').entry)
         return player.start(played, AHEAD.away)
       }
       case 'write':
@@ -212,7 +213,7 @@ export const usePractice = defineStore('practice', () => {
           id: (ids[effect.entry] ??= newId()),
           at: at.toISOString(),
           day: calendarDay(at),
-          planId: listed.value ? plan.value!.id : null,
+          planId: listed.value ? present(plan.value, 'plan').id : null,
           sessionId,
           revision: revisions.get(effect.stage.subject.id) ?? null,
           title: titleOf(effect.stage.subject, material.value),

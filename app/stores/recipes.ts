@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import type { Summaries } from '#core/documents'
+import { present } from '#core/present'
 import { ok } from '#core/result'
 import { RECIPE_LIMITS, type Recipe, readRecipe } from '#core/vary'
 import type { Listed } from '#core/documents/wire'
@@ -25,7 +26,7 @@ export const useRecipes = defineStore('recipes', () => {
 
   /** What is here under its own name; what it was made from stays as it was saved. */
   async function saveAsNew(id: string) {
-    const copy = { ...open.document.value!, id }
+    const copy = { ...present(open.document.value, 'document'), id }
     open.discard()
     await open.openNew(copy)
     return open.save()

@@ -1,5 +1,6 @@
 import { CROSSING, type Kit, LIMB_NAMES, type Limb, stretchTo } from '#core/kit'
 import { type Groove, type TimedStroke, sayPlaces, sentence } from '#core/groove'
+import { present } from '#core/present'
 import type { Counting } from '#core/time'
 
 /** A piece that stands too far from a limb that is to strike it; `metres` from the limb's joint. */
@@ -50,7 +51,7 @@ export function crossings(events: readonly TimedStroke[], kit: Kit): Crossing[] 
   const found = new Map<string, Crossing>()
   for (const right of events) {
     const left = right.limb === 'RH' && right.piece ? lefts.get(right.at) : undefined
-    if (!left || right.piece!.stands.x > left.piece!.stands.x - SIDE_BY_SIDE) continue
+    if (!left || present(right.piece, 'piece').stands.x > present(left.piece, 'piece').stands.x - SIDE_BY_SIDE) continue
     const key = `${right.pieceId}|${left.pieceId}`
     const known = found.get(key)
     if (known) known.ats.push(right.at)
@@ -65,7 +66,7 @@ export function crossings(events: readonly TimedStroke[], kit: Kit): Crossing[] 
  */
 export function crossedAt(events: readonly TimedStroke[]): ReadonlySet<number> {
   const lefts = new Map(
-    events.filter(event => event.limb === 'LH' && event.piece).map(event => [event.at, event.piece!]),
+    events.filter(event => event.limb === 'LH' && event.piece).map(event => [event.at, present(event.piece, 'piece')]),
   )
   return new Set(
     events.flatMap(({ limb, at, piece }) => {

@@ -10,6 +10,7 @@ import {
   limitVerdictOf,
 } from '#core/kit'
 import { type Groove, type TimedStroke, sayPlaces, sentence } from '#core/groove'
+import { present } from '#core/present'
 import type { Counting } from '#core/time'
 import { travelLimits } from './playability'
 
@@ -39,7 +40,9 @@ export function graceTroubles(events: readonly TimedStroke[], limits: Limits, le
   for (const event of events) {
     const { ornament, limb, piece } = event
     if (ornament !== 'flam' && ornament !== 'drag' && ornament !== 'ruff') continue
-    const graces = event.blows!.filter(({ after }) => after < 0).map(({ after }) => event.seconds + after)
+    const graces = present(event.blows, 'blows')
+      .filter(({ after }) => after < 0)
+      .map(({ after }) => event.seconds + after)
     const helper = otherSide(limb)
     const reaches = !piece || stretchTo(piece, helper)?.reaches === true
     let weight: GraceTrouble['weight'] | undefined = reaches ? undefined : 'impossible'

@@ -12,6 +12,7 @@ import {
   strokeAt,
 } from '#core/groove'
 import type { Limb } from '#core/kit'
+import { present } from '#core/present'
 import { slotsOf } from '#core/time'
 import { brushOf } from './brush'
 import { makes, refuses, shows } from './deeds'
@@ -122,7 +123,7 @@ function press(
       gesture: { on: 'counts', before: state, slot: on.counts, moved: false, edit: null },
     })
   const marks = withBar(state, groove, on.bar)
-  const slot = slotsOf(groove.bars).findIndex(one => one.at === marks.span!.from)
+  const slot = slotsOf(groove.bars).findIndex(one => one.at === present(marks.span, 'span').from)
   return shows({ ...marks, cursor: { ...state.cursor, slot } })
 }
 

@@ -19,6 +19,7 @@ import {
   withOrnament,
 } from '#core/groove'
 import { LIMB_NAMES, type Level, type Limb, pieceOf, piecesFor, strokesFor } from '#core/kit'
+import { present } from '#core/present'
 import { mod } from '#core/time'
 import { brushOf, nextBrushKind, nextBrushPiece } from './brush'
 import { makes, refuses, shows } from './deeds'
@@ -66,7 +67,7 @@ function put(state: EditorState, desk: Desk, level?: Level): EditorStep {
 /** A stroke of the cursor's lane in each slot of the marked span that is empty there. @internal */
 export function fills(state: EditorState, desk: Desk): EditorStep {
   const { limb } = state.cursor
-  const filled = fillSlots(desk.groove, limb, state.span!, wish(state, desk, limb))
+  const filled = fillSlots(desk.groove, limb, present(state.span, 'span'), wish(state, desk, limb))
   if (filled) return puts(state, desk, named(filled, desk))
   return refuses(state, `The ${LIMB_NAMES[limb]} strikes in every slot of what is marked.`)
 }

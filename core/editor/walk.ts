@@ -1,5 +1,6 @@
 import { homeFor, partOf, strokeAt } from '#core/groove'
 import { type Limb, limbsInOrder } from '#core/kit'
+import { present } from '#core/present'
 import { mod, slotsOf } from '#core/time'
 import { shows } from './deeds'
 import type { Desk, EditorEvent, EditorStep } from './events'
@@ -10,7 +11,7 @@ function walked(state: EditorState, { groove }: Desk, by: number): EditorState {
   const slot = mod(state.cursor.slot + by, slotsOf(groove.bars).length)
   const next = { ...state, several: [], cursor: { ...state.cursor, slot } }
   const here = partsIn(groove, next.cursor.limb)
-  const mine = here.some(part => part.id === state.left) ? state.left! : state.partId
+  const mine = here.some(part => part.id === state.left) ? present(state.left, 'left') : state.partId
   const there = here.filter(part => strokeAt(part, tickOf(next, groove)))
   const under = there.find(part => part.id === mine) ?? there[0]
   return { ...withPart(groove, under?.id ?? mine, next), left: under && under.id !== mine ? mine : null }

@@ -1,6 +1,7 @@
 import { type Groove, type Stroke, makeGroove, makePart } from '#core/groove'
 import { type Kit, type Limb, pieceOf } from '#core/kit'
 import { type LimbStroke, type Struck, type Solved, limbsFor, partsFrom, sayDoubt, sayLeftOut } from '#core/limbs'
+import { present } from '#core/present'
 import { type Counting, NUMBERS, barStarts, beatsOf, swingOf, tickSeconds } from '#core/time'
 import type { Cut } from './cut'
 import type { Score, ScoreStroke } from './score'
@@ -152,8 +153,8 @@ function toldParts(strokes: readonly ScoreStroke[], newId: (i: number) => string
   return [...found.values()].map((list, i) =>
     makePart({
       id: newId(i),
-      name: list[0]!.part!.slice(0, 60),
-      limb: list[0]!.limb!,
+      name: present(list[0]!.part, 'part').slice(0, 60),
+      limb: present(list[0]!.limb, 'limb'),
       role: list[0]!.role ?? 'other',
       strokes: list.filter((one, n) => list[n - 1]?.at !== one.at).map(strokeOf),
     }),

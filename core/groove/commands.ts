@@ -1,4 +1,5 @@
 import { together } from '#core/edit'
+import { present } from '#core/present'
 import { type Beat, barStarts, beatsOf, mod, placeTick, slotPlace } from '#core/time'
 import type { Edit } from './edits'
 import { type Bar, type Groove, type Part, type Stroke, barTicks, grooveTicks } from './schema'
@@ -75,7 +76,7 @@ function movesBy(
   const total = grooveTicks(groove)
   const slotTicks = beats[0]!.length / beats[0]!.slots
   const move = part.every
-    ? (at: number) => mod(at + slots * slotTicks, part.every!)
+    ? (at: number) => mod(at + slots * slotTicks, present(part.every, 'every'))
     : (at: number) => shiftTick(beats, total, at, slots)
   return part.strokes
     .filter(stroke => !chosen || chosen.includes(stroke.at))

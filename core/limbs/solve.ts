@@ -1,4 +1,5 @@
 import { type Kit, type Limb, type StrokeKind, isHand, pieceOf, strokesFor } from '#core/kit'
+import { present } from '#core/present'
 import { TIME_KINDS, bothAtOnce, byFoot, footOn, habitsOf } from './habits'
 import type { Crew } from './options'
 import { Strain } from './strain'
@@ -69,7 +70,10 @@ export function limbsFor(all: readonly Struck[], wish: LimbWish): Solved {
   // Twice round, and the second time counts.
   const many = all.length
   const last = Math.max(0, ...all.map(one => one.at)) + 1
-  const twice = [...all, ...all.map(one => ({ ...one, at: one.at + last, seconds: one.seconds + wish.loop! }))]
+  const twice = [
+    ...all,
+    ...all.map(one => ({ ...one, at: one.at + last, seconds: one.seconds + present(wish.loop, 'loop') })),
+  ]
   const fixed =
     wish.fixed &&
     new Map(

@@ -1,5 +1,6 @@
 import type { Groove } from '#core/groove'
 import { LIMBS } from '#core/kit'
+import { present } from '#core/present'
 import { absences } from './absent'
 import { beatFinder, limbsApart, slotsOff, spreads, swingOf, unevennessOf, unisonsApart } from './apart'
 import type { Answer, CauseGround } from './cause-ground'
@@ -136,7 +137,8 @@ function explained(causes: readonly Cause[]): Cause[] {
   const late = causes.filter(one => one.kind === 'limb' && one.weight >= 1)
   return causes.filter(one => {
     if (one.kind === 'slot') return !late.some(limb => limb.met && limb.limb === one.limb)
-    if (one.kind === 'unison') return !late.some(limb => one.limbs!.includes(limb.limb!))
+    if (one.kind === 'unison')
+      return !late.some(limb => present(one.limbs, 'limbs').includes(present(limb.limb, 'limb')))
     return true
   })
 }

@@ -1,5 +1,6 @@
 import { LIMBS, type Limb } from '#core/kit'
 import type { Groove } from '#core/groove'
+import { present } from '#core/present'
 import { causesOf } from './causes'
 import { deviation, groupedBy, slopeOf, mean } from './figures'
 import { MEASURING, type Measuring, togetherWithin } from './marks'
@@ -161,7 +162,7 @@ export function measure(
   ).map(group => ({
     limb: group[0]!.asked.limb,
     asked: group[0]!.asked.level,
-    got: Math.round(mean(group.map(one => one.level!)) * 10) / 10,
+    got: Math.round(mean(group.map(one => present(one.level, 'level'))) * 10) / 10,
     strokes: group.length,
   }))
   const measures: Omit<Measures, 'causes'> = {

@@ -1,5 +1,6 @@
 import { type Groove, sayPlaces, sentence } from '#core/groove'
 import { LIMB_NAMES, type Limb, isHand } from '#core/kit'
+import { present } from '#core/present'
 import { type Counting, aNote, barStarts } from '#core/time'
 import type { Advice } from './advice'
 import type { Cause, Measures } from './schema'
@@ -157,7 +158,7 @@ export function sayCause(
         remedy: { ...all('Count the two bars aloud; the first stroke on your own voice.'), countIn: 2 },
       }
     case 'unison': {
-      const [a, b] = cause.limbs!
+      const [a, b] = present(cause.limbs, 'limbs')
       const first = LIMB_NAMES[figure > 0 ? a : b]
       return {
         what: `The ${LIMB_NAMES[a]} and the ${LIMB_NAMES[b]} land ${round(figure)} ms apart, the ${first} first (${on})`,

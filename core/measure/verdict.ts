@@ -1,5 +1,6 @@
 import { type Groove, sentence } from '#core/groove'
 import { LIMBS, LIMB_NAMES, type Limb } from '#core/kit'
+import { present } from '#core/present'
 import type { Counting } from '#core/time'
 import type { Advice } from './advice'
 import { LAPS, MARKS, MEASURING, type Measuring, togetherWithin } from './marks'
@@ -32,18 +33,20 @@ const PLACED = 10
 function goodOf({ limbs, missed, asked }: Measures, blamed: ReadonlySet<Limb>, by: Measuring): string {
   const even = limbs
     .filter(one => one.spread !== null && one.spread <= by.spread * EVEN && !blamed.has(one.limb) && one.strokes >= 16)
-    .sort((a, b) => a.spread! - b.spread!)[0]
+    .sort((a, b) => present(a.spread, 'spread') - present(b.spread, 'spread'))[0]
   if (even) return `Your ${LIMB_NAMES[even.limb]} is even. `
   return missed === 0 && asked > 0 ? 'Nothing missed. ' : ''
 }
 
 /** What follows from a cause: whose limbs are taken by themselves, a step down where it is too fast, or once more. */
 function nextOf(cause: Cause, measures: Measures): NextStep {
-  if (cause.kind === 'unison') return { does: 'isolate', limbs: cause.limbs! }
+  if (cause.kind === 'unison') return { does: 'isolate', limbs: present(cause.limbs, 'limbs') }
   if (cause.kind === 'scattered') return { does: 'down' }
   // Heard as two: the limb is put together with the one it is best heard against.
   const other =
-    cause.kind === 'limb' && Math.abs(cause.figure) >= MEASURING.hands ? neighbourOf(cause.limb!, measures) : undefined
+    cause.kind === 'limb' && Math.abs(cause.figure) >= MEASURING.hands
+      ? neighbourOf(present(cause.limb, 'limb'), measures)
+      : undefined
   if (other)
     return { does: 'isolate', limbs: LIMBS.filter(limb => limb === cause.limb || limb === other) as [Limb, Limb] }
   return { does: 'repeat' }

@@ -1,4 +1,5 @@
 import { type Kit, isHand, pieceOf } from '#core/kit'
+import { present } from '#core/present'
 import { isQuiet, styleOf } from '#core/style'
 import { CRASHES, LOUD_ENDINGS } from './bounds'
 import type { Transition } from './joins'
@@ -182,7 +183,7 @@ export function judgedFill(
   for (const rule of FILL_TASTE) {
     if (off.has(rule.id) || !rule.holds(trial)) continue
     if (rule.kind === 'veto') return undefined
-    score += (rule.kind === 'for' ? 1 : -1) * rule.weight!
+    score += (rule.kind === 'for' ? 1 : -1) * present(rule.weight, 'weight')
     speaks.push(rule)
   }
   return { score, speaks }

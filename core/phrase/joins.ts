@@ -12,6 +12,7 @@ import {
   metresApart,
   pieceOf,
 } from '#core/kit'
+import { present } from '#core/present'
 import { type Counting, type Tempo, sayTick } from '#core/time'
 import { drumsOf } from './walk'
 import type { FillGround } from './fill-ground'
@@ -216,7 +217,10 @@ export function mendings(fill: Fill, ground: FillGround, counting?: Counting): M
   }
   if (out && !isHand(out.limb) && fill.ending === 'one more bass drum') {
     const made = makeFill({ ...wishOf(fill), ending: 'crash' }, ground)
-    if (made.ok && worst(hardness(made.value).out.filter(one => one.limb === out.limb)) < out.asked!.hardness - 0.05)
+    if (
+      made.ok &&
+      worst(hardness(made.value).out.filter(one => one.limb === out.limb)) < present(out.asked, 'asked').hardness - 0.05
+    )
       found.push({ id: 'one less', says: 'Leave out the bass drum before the 1', fill: made.value })
   }
   if (out && isHand(out.limb)) {
@@ -228,7 +232,7 @@ export function mendings(fill: Fill, ground: FillGround, counting?: Counting): M
       }
       if (
         shorter.takes.every(take => take.length) &&
-        worst(hardness(shorter).out.filter(one => one.limb === out.limb)) < out.asked!.hardness - 0.05
+        worst(hardness(shorter).out.filter(one => one.limb === out.limb)) < present(out.asked, 'asked').hardness - 0.05
       )
         found.push({
           id: 'last out',
@@ -271,7 +275,7 @@ function leftOut(fill: Fill, ground: FillGround, into: Transition, counting?: Co
   })
   // As few as make it easy; where none do, those that help most.
   const best = trials.find(one => one.hardness <= 1) ?? trials.toSorted((a, b) => a.hardness - b.hardness)[0]
-  if (!best || best.hardness >= into.asked!.hardness - 0.05) return undefined
+  if (!best || best.hardness >= present(into.asked, 'asked').hardness - 0.05) return undefined
   const { gone, fixed } = best
   const name = pieceOf(ground.kit, gone[0]!.piece)?.name.toLowerCase() ?? gone[0]!.piece
   const says =
@@ -303,7 +307,7 @@ function begunOn(fill: Fill, ground: FillGround, into: Transition): Mending | un
     })
     .sort((a, b) => a.hardness - b.hardness)
   const best = options[0]
-  return best && best.hardness < into.asked!.hardness - 0.05
+  return best && best.hardness < present(into.asked, 'asked').hardness - 0.05
     ? { id: `begin on ${best.drum.id}`, says: `Begin on the ${best.drum.name.toLowerCase()}`, fill: best.fill }
     : undefined
 }

@@ -1,6 +1,7 @@
 import { type Groove, type Span, grooveTicks, makeGroove } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type ClickPlan, type Performance, type Passage as Played, makePassage } from '#core/perform'
+import { present } from '#core/present'
 import { barStarts, beatTicks } from '#core/time'
 import { phraseBars } from './fits'
 import { type Round, endsWith, passesOf, roundsOf } from './rounds'
@@ -100,7 +101,7 @@ export function phrasePerformance(
       })
       const before = sections.at(-1)
       if (before && sections.length > goesBackTo && alike(before, section, round.groove))
-        sections[sections.length - 1] = { ...before, times: before.times! + 1 }
+        sections[sections.length - 1] = { ...before, times: present(before.times, 'times') + 1 }
       else sections.push(section)
     }
   }

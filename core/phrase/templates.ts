@@ -1,5 +1,6 @@
 import { type Groove, type MoveMade, LIMITS, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
+import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
 import { type Tempo, beatsOf, barStarts } from '#core/time'
 import { asVariation, firstBroken, firstParams, leadTo, MOVES, type Move, runMove, titleAfter } from '#core/vary'
@@ -211,7 +212,9 @@ export interface SmallChange {
 
 /** The moves that templates offer as a kind of change, in their order. */
 const offeredAs = (kind: 'small' | 'busier'): Move[] =>
-  MOVES.filter(move => move.offered?.[kind] !== undefined).sort((a, b) => a.offered![kind]! - b.offered![kind]!)
+  MOVES.filter(move => move.offered?.[kind] !== undefined).sort(
+    (a, b) => present(a.offered, 'offered')[kind]! - present(b.offered, 'offered')[kind]!,
+  )
 
 /**
  * What of Vary’s small moves can be made on a groove with its backbeat left standing and nothing hard, as each is first offered.

@@ -3,6 +3,7 @@ import { words } from '#core/fields'
 import { idSchema } from '#core/groove'
 import { LIMBS } from '#core/kit'
 import { measuresSchema } from '#core/measure'
+import { present } from '#core/present'
 import { type Result, readAs } from '#core/result'
 import { type NoteValue, convertTempo } from '#core/time'
 import { upgraded } from '#core/upgrade'
@@ -189,7 +190,7 @@ export function tempoByDay(entries: readonly LogEntry[]): TempoLine[] {
       subject: { id, title },
       day,
     } = entry
-    subjects.set(id, { title, counts: entry.tempo!.counts })
+    subjects.set(id, { title, counts: present(entry.tempo, 'tempo').counts })
     const quarters = quartersOf(entry)!
     const best = bests.get(`${id} ${day}`)
     if (best) best.quarters = Math.max(best.quarters, quarters)

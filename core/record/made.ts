@@ -25,6 +25,7 @@ import {
 } from '#core/groove'
 import { type Kit, type Limb, freeName, pieceOf, strokesFor } from '#core/kit'
 import { type LimbStroke, type Struck, groupOf, limbsFor, partsFrom, sayLeftOut } from '#core/limbs'
+import { present } from '#core/present'
 import { type Counting, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#core/time'
 import { editBetween } from '#core/vary'
 import { recutFor } from './recut'
@@ -122,7 +123,7 @@ export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWis
     else {
       if (take.how === 'replace')
         clear(part => stroke => strokes.some(one => (one.limb ? one.limb === part.limb : one.pieceId === stroke.piece)))
-      strokes.filter(one => one.limb && !one.pieceId).forEach(one => layLimb(one.limb!, one))
+      strokes.filter(one => one.limb && !one.pieceId).forEach(one => layLimb(present(one.limb, 'limb'), one))
       layPieces(strokes.filter(one => one.pieceId))
     }
   }

@@ -1,3 +1,4 @@
+import { present } from '#core/present'
 import { type GroupShape, shapesOf } from './groups'
 import { type Needs, type Pulses, atRest, joins, playedSticking, pulseKey, slotsNeeded } from './limits'
 import { type Letter, strikes } from './sticking'
@@ -211,7 +212,7 @@ export class ChainFilling {
           if (found.length === most) return found
           continue
         }
-        for (const { shape, cost: more, to } of state.next!.toReversed())
+        for (const { shape, cost: more, to } of present(state.next, 'next').toReversed())
           put(spent + more + to.cost, { state: to, spent: spent + more, way: { shape, before: way } })
       }
     }

@@ -1,5 +1,6 @@
 import type { Kit } from '#core/kit'
 import type { Groove } from '#core/groove'
+import { present } from '#core/present'
 import { type Chance, chanceOf, thrower } from './chance'
 import { type Judgement, Judge } from './judge'
 import type { Move, MoveGroup, Params, PromiseId } from './move'
@@ -206,7 +207,7 @@ export class IdeaSearch {
       let best: Found | undefined
       let bestScore = -Infinity
       for (const [one, like] of likest) {
-        const score = one.score + one.taste!.weight - 0.9 * like
+        const score = one.score + present(one.taste, 'taste').weight - 0.9 * like
         if (score > bestScore) [best, bestScore] = [one, score]
       }
       likest.delete(best!)
@@ -219,14 +220,15 @@ export class IdeaSearch {
   /** A find retold step by step, as edits would make it; one that does not come out the same is no idea. */
   private tell(found: Found): Idea[] {
     const steps: Step[] = []
-    for (let at: Found = found; at.before; at = at.before) steps.unshift({ move: at.move!.id, params: at.params! })
+    for (let at: Found = found; at.before; at = at.before)
+      steps.unshift({ move: present(at.move, 'move').id, params: present(at.params, 'params') })
     const done = runSteps(this.groove, steps, this.kit)
     if (done.some(step => !step.ok)) return []
     return [
       {
         steps,
         says: done.map(step => (step.ok ? step.sentence : '')),
-        speaks: found.taste!.speaks,
+        speaks: present(found.taste, 'taste').speaks,
         groove: done.at(-1)!.groove,
         distance: found.judged.distance,
         more: found.judged.strokes - this.home.judged.strokes,

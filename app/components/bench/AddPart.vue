@@ -15,6 +15,7 @@ import {
   usualPart,
 } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
+import { present } from '#core/present'
 import { type Candidate, breaksAtTurn, candidatesFor, footHolds, orient, partFrom, rowBars, styleOf } from '#core/style'
 import { newId } from '~/documents/ids'
 import { useDrummer } from '~/stores/drummer'
@@ -60,7 +61,7 @@ const adding = (part: ReturnType<typeof makePart>): Edit => ({
 })
 /** A candidate as it is laid over these bars, with the beats cut finer where it needs them: a style is a rhythm in time. */
 function laid(candidate: Candidate) {
-  const part = partFrom(card.value!, candidate, props.groove.bars, newId())
+  const part = partFrom(present(card.value, 'card'), candidate, props.groove.bars, newId())
   const cut = cutToShow(
     props.groove.bars,
     part.strokes.map(stroke => stroke.at),
@@ -74,8 +75,10 @@ function laid(candidate: Candidate) {
 }
 /** What comes of a figure of two bars over bars that are not in pairs. */
 function turnOf({ rows }: Candidate): string {
-  const bars = Math.max(...rows.map(({ row }) => rowBars(card.value!, row)))
-  return breaksAtTurn(card.value!, props.groove.bars, bars) ? `A figure of ${bars} bars: it breaks at the turn.` : ''
+  const bars = Math.max(...rows.map(({ row }) => rowBars(present(card.value, 'card'), row)))
+  return breaksAtTurn(present(card.value, 'card'), props.groove.bars, bars)
+    ? `A figure of ${bars} bars: it breaks at the turn.`
+    : ''
 }
 const take = (candidate: Candidate) => laid(candidate).edit
 const empty = () => {
@@ -85,7 +88,8 @@ const empty = () => {
   return adding(makePart({ id: newId(), name: taken ? `${name} ${taken + 1}` : name, role, limb: limb.value }))
 }
 
-const stripOf = (candidate: Candidate) => partFrom(card.value!, candidate, props.groove.bars, candidate.id)
+const stripOf = (candidate: Candidate) =>
+  partFrom(present(card.value, 'card'), candidate, props.groove.bars, candidate.id)
 
 /** The candidate pointed at, and what it lands on. */
 const pointed = ref('')

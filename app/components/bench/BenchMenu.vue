@@ -9,14 +9,10 @@ const bench = useBench()
 const menu = computed(() => [
   [
     { label: 'Keep as variation', icon: 'i-lucide-git-branch', onSelect: () => emit('keep') },
-    { label: 'Vary it', icon: 'i-lucide-shuffle', onSelect: () => navigateTo(`/vary/${bench.groove!.id}`) },
-    { label: 'Compare …', icon: 'i-lucide-columns-2', onSelect: () => navigateTo(`/compare?a=${bench.groove!.id}`) },
-    { label: 'Sheet to print', icon: 'i-lucide-printer', onSelect: () => navigateTo(`/sheet/${bench.groove!.id}`) },
-    {
-      label: 'Practise it',
-      icon: 'i-lucide-timer',
-      onSelect: () => navigateTo(`/practise?groove=${bench.groove!.id}`),
-    },
+    { label: 'Vary it', icon: 'i-lucide-shuffle', onSelect: () => navigateTo(`/vary/${bench.here.id}`) },
+    { label: 'Compare …', icon: 'i-lucide-columns-2', onSelect: () => navigateTo(`/compare?a=${bench.here.id}`) },
+    { label: 'Sheet to print', icon: 'i-lucide-printer', onSelect: () => navigateTo(`/sheet/${bench.here.id}`) },
+    { label: 'Practise it', icon: 'i-lucide-timer', onSelect: () => navigateTo(`/practise?groove=${bench.here.id}`) },
   ],
   [{ label: 'Export …', icon: 'i-lucide-download', onSelect: () => emit('export') }],
   [{ label: 'Put in the bin', icon: 'i-lucide-trash-2', color: 'error' as const, onSelect: () => emit('bin') }],

@@ -30,7 +30,7 @@ const GRIDS = [
 ]
 /** Something was played, and nothing is being played. */
 const rests = computed(() => store.takes.length > 0 && !store.on)
-const lead = computed(() => bench.groove!.lead)
+const lead = computed(() => bench.here.lead)
 const taps = computed(() => store.options.into.to !== 'limbs')
 function arm(limb: Limb) {
   const { limbs } = store.options
@@ -43,19 +43,19 @@ function arm(limb: Limb) {
 /** Where a rhythm may go: to the limbs that strike it, to a part, to a new one, or to a line above. */
 const places = computed(() => [
   { label: 'to the limbs that strike', value: 'limbs' },
-  ...bench
-    .groove!.parts.filter(part => !part.locked)
+  ...bench.here.parts
+    .filter(part => !part.locked)
     .map(part => ({ label: `to ${part.name}`, value: `part ${part.id} ${part.limb}` })),
   ...limbsInOrder(lead.value).map(limb => ({ label: `to a new part, ${LIMB_NAMES[limb]}`, value: `new ${limb}` })),
-  ...bench.groove!.guides.map(guide => ({ label: `to ${guide.name}, above`, value: `line ${guide.id}` })),
+  ...bench.here.guides.map(guide => ({ label: `to ${guide.name}, above`, value: `line ${guide.id}` })),
   { label: 'to a new line above', value: 'new line' },
 ])
 const place = computed(() => {
   const { into } = store.options
   if (into.to === 'limbs') return 'limbs'
   if (into.to === 'line')
-    return bench.groove!.guides.some(guide => guide.id === into.guideId) ? `line ${into.guideId}` : 'new line'
-  return bench.groove!.parts.some(part => part.id === into.partId)
+    return bench.here.guides.some(guide => guide.id === into.guideId) ? `line ${into.guideId}` : 'new line'
+  return bench.here.parts.some(part => part.id === into.partId)
     ? `part ${into.partId} ${into.limb}`
     : `new ${into.limb}`
 })

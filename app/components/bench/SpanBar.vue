@@ -33,7 +33,7 @@ const bars = computed(() => bench.shown?.bars.length ?? 1)
 const toVary = computed(() => `/vary/${bench.groove?.id}`)
 const practise = () => {
   const { span } = bench
-  return span && navigateTo(`/practise?groove=${bench.groove!.id}&from=${span.from}&to=${span.to}`)
+  return span && navigateTo(`/practise?groove=${bench.here.id}&from=${span.from}&to=${span.to}`)
 }
 const barMenu = computed(() => {
   const say = (event: EditorEvent) => () => emit('send', event)

@@ -15,6 +15,7 @@ import {
   moved,
   stretchTo,
 } from '#core/kit'
+import { present } from '#core/present'
 import { toneOf } from '~/lanes/tone'
 import { byKey, keyOf } from '~/keys'
 
@@ -89,7 +90,7 @@ const stretches = computed(() =>
 const below = (limb: Limb) => (isHand(limb) ? 0 : -0.07 * scale.value)
 
 function place(event: PointerEvent): Place {
-  const box = svg.value!.getBoundingClientRect()
+  const box = present(svg.value, 'svg').getBoundingClientRect()
   return {
     x: (event.clientX - box.left - 40) / scale.value + room.value.left,
     y: room.value.far - (event.clientY - box.top - 8) / scale.value,

@@ -4,6 +4,7 @@ import type { Finding, GhostPlace, StrokeRef } from '#core/analyse'
 import { type Groove, partOf, strokeAt } from '#core/groove'
 import type { Limb } from '#core/kit'
 import type { Geometry, Stick } from '#core/notation'
+import { present } from '#core/present'
 
 /** What is said about strokes, drawn over the lanes: a notch under each that is in trouble, rings about those pointed at, places for ghosts. */
 const props = defineProps<{
@@ -51,8 +52,8 @@ const rings = computed(() =>
 const open = computed(() => {
   const lane = laneOf(props.ghosts?.limb)
   return lane
-    ? props
-        .ghosts!.places.filter(place => place.free)
+    ? present(props.ghosts, 'ghosts')
+        .places.filter(place => place.free)
         .map(place => ({ ...place, x: props.geometry.xOf(place.at), y: lane.floor + (lane.hangs ? 9 : -9) }))
     : []
 })

@@ -2,6 +2,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { sayCount } from '#core/groove'
 import type { LogRead } from '#core/formats'
+import { present } from '#core/present'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 
@@ -22,7 +23,7 @@ async function keep() {
   busy.value = true
   try {
     let [kept, known] = [0, 0]
-    const { entries } = read.value!
+    const { entries } = present(read.value, 'read')
     for (let i = 0; i < entries.length; i += MANY) {
       const done = await api.log.putMany(entries.slice(i, i + MANY))
       kept += done.kept
@@ -39,7 +40,7 @@ async function keep() {
 const rows = (n: number) => (n === 1 ? 'One row' : `${n} rows`)
 const found = computed(
   () =>
-    `${rows(read.value!.entries.length)} can be kept.${read.value!.bad.length ? ` ${rows(read.value!.bad.length)} cannot:` : ''}`,
+    `${rows(present(read.value, 'read').entries.length)} can be kept.${present(read.value, 'read').bad.length ? ` ${rows(present(read.value, 'read').bad.length)} cannot:` : ''}`,
 )
 const MOST_SHOWN = 20
 </script>

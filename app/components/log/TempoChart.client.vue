@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import VueApexCharts from 'vue3-apexcharts'
 import type { ApexOptions } from 'apexcharts'
 import type { TempoLine } from '#core/practise'
+import { present } from '#core/present'
 import { sayNoteValue } from '#core/time'
 import { asText, useChartLook } from '~/composables/useChartLook'
 
@@ -23,7 +24,7 @@ const options = computed<ApexOptions>(() => ({
   yaxis: {
     title: { text: 'a minute' },
     labels: { formatter: (value: number) => String(Math.round(value)) },
-    ...(props.goal ? { max: (most: number) => Math.max(most, props.goal!.bpm) + 4 } : {}),
+    ...(props.goal ? { max: (most: number) => Math.max(most, present(props.goal, 'goal').bpm) + 4 } : {}),
   },
   tooltip: { x: { format: 'd MMM' } },
   ...(props.goal

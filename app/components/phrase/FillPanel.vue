@@ -2,6 +2,7 @@
 import { computed, shallowRef, watch } from 'vue'
 import type { MapEvent } from '#core/editor'
 import { type Fill, sayFill, wishOf } from '#core/phrase'
+import { present } from '#core/present'
 import { usePhrase } from '~/stores/phrase'
 import { useSettings } from '~/stores/settings'
 
@@ -9,7 +10,7 @@ import { useSettings } from '~/stores/settings'
 const emit = defineEmits<{ send: [event: MapEvent]; try: [fill: Fill | undefined]; refused: [reason: string] }>()
 const store = usePhrase()
 const settings = useSettings()
-const fill = computed(() => store.fill!)
+const fill = computed(() => present(store.fill, 'fill'))
 /** One that is pointed at is seen here too. */
 const tried = shallowRef<Fill>()
 watch(fill, () => (tried.value = undefined))

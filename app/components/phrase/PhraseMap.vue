@@ -3,6 +3,7 @@ import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { LIMB_NAMES } from '#core/kit'
 import { type Phrase, folded, roundsOf, sayPlay, seamTroubles } from '#core/phrase'
+import { present } from '#core/present'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { type CellRun, runsOf } from '~/phrase/cells'
 import { useKits } from '~/stores/kits'
@@ -53,7 +54,9 @@ const seams = useAfterPaint(() => {
         const worst = seamTroubles(before, after, kit)[0]
         known.set(
           key,
-          worst ? `${LIMB_NAMES[worst.limb]} ${worst.asked!.hardness >= 2 ? 'hard' : 'demanding'} here` : '',
+          worst
+            ? `${LIMB_NAMES[worst.limb]} ${present(worst.asked, 'asked').hardness >= 2 ? 'hard' : 'demanding'} here`
+            : '',
         )
       }
       const says = known.get(key)!

@@ -14,6 +14,7 @@ import {
   sayWhen,
   setTurns,
 } from '#core/phrase'
+import { present } from '#core/present'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { usePhrase } from '~/stores/phrase'
 
@@ -21,7 +22,7 @@ import { usePhrase } from '~/stores/phrase'
 const emit = defineEmits<{ send: [event: MapEvent]; take: [as: 'play' | 'turn', grooveId: string] }>()
 const store = usePhrase()
 // The map is drawn at once; the fields around it follow.
-const phrase = useAfterPaint(() => store.phrase!, 2)
+const phrase = useAfterPaint(() => present(store.phrase, 'phrase'), 2)
 const section = computed(
   () => phrase.value.sections.find(one => one.id === store.section?.id) ?? phrase.value.sections[0]!,
 )

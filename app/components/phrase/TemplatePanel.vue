@@ -20,6 +20,7 @@ import {
   unusedOut,
 } from '#core/phrase'
 import type { Stored } from '#core/documents/wire'
+import { present } from '#core/present'
 import { ApiProblem, api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useKits } from '~/stores/kits'
@@ -67,9 +68,9 @@ const toggle = (name: string) =>
 /** Ids for what is made, kept while the player chooses, so that the same is seen and taken. */
 const ids = new Map<string, string>()
 const madeOf = (change: SmallChange): Groove => {
-  const key = `${home.value!.document.id} ${change.name}`
+  const key = `${present(home.value, 'home').document.id} ${change.name}`
   if (!ids.has(key)) ids.set(key, newId())
-  return asGroove(change, home.value!.document, home.value!.revision, ids.get(key)!)
+  return asGroove(change, present(home.value, 'home').document, present(home.value, 'home').revision, ids.get(key)!)
 }
 const made = computed(() =>
   home.value && !chosen.value[1] ? offered.value.filter(one => wanted.value.includes(one.name)).map(madeOf) : [],

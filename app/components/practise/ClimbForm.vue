@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { ALLOWS, ALLOW_WORDS, type Climb, MISS_WORDS, ON_MISS, type Stage, rungsOf } from '#core/practise'
+import { present } from '#core/present'
 import { type Tempo, convertTempo } from '#core/time'
 
 /** How the tempo of a stage climbs: to where, by which steps, what allows the next, and what a miss does. */
@@ -14,7 +15,7 @@ function goalOf({ bpm, counts }: Tempo): number {
 }
 const toggle = (on: boolean) =>
   emit('set', { climb: on ? { to: goalOf(props.stage.tempo), step: 4, then: [], allows: 'word', miss: 'down' } : null })
-const change = (facts: Partial<Climb>) => emit('set', { climb: { ...climb.value!, ...facts } })
+const change = (facts: Partial<Climb>) => emit('set', { climb: { ...present(climb.value, 'climb'), ...facts } })
 /** Tempos after the goal as they are typed: '97, 92'. */
 function setThen(event: Event) {
   const text = (event.target as HTMLInputElement).value

@@ -15,6 +15,7 @@ import {
   withHelper,
   withoutHelper,
 } from '#core/practise'
+import { present } from '#core/present'
 import type { Result } from '#core/result'
 import { barStarts, beatsOf, slotsOf } from '#core/time'
 import { useSettings } from '~/stores/settings'
@@ -45,7 +46,7 @@ const BY = [
 const helpers = computed(() =>
   HELPERS.map(({ id, name }) => ({
     label: name,
-    onSelect: () => take(withHelper(props.stage, props.groove!, props.kit, id)),
+    onSelect: () => take(withHelper(props.stage, present(props.groove, 'groove'), props.kit, id)),
   })),
 )
 
@@ -101,14 +102,14 @@ const to = computed(() =>
 )
 const beatItems = computed(() =>
   beats.value.map((beat, value) => ({
-    label: sayPlace({ bars: props.groove!.bars }, beat.at, settings.counting),
+    label: sayPlace({ bars: present(props.groove, 'groove').bars }, beat.at, settings.counting),
     value,
   })),
 )
 function setSpan(a: number, b: number) {
   const [first, last] = [beats.value[Math.min(a, b)]!, beats.value[Math.max(a, b)]!]
   const span = { from: first.at, to: last.at + last.length }
-  set({ span: span.from === 0 && span.to === barStarts(props.groove!.bars).at(-1) ? null : span })
+  set({ span: span.from === 0 && span.to === barStarts(present(props.groove, 'groove').bars).at(-1) ? null : span })
 }
 /** Lines above the limbs that can be heard along with it. */
 const lines = computed(() =>

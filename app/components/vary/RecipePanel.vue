@@ -2,6 +2,7 @@
 import { computed, watch } from 'vue'
 import type { Edit, Groove, MoveMade } from '#core/groove'
 import type { Kit } from '#core/kit'
+import { present } from '#core/present'
 import { type Step, editBetween, firstBroken, makeRecipe, runSteps } from '#core/vary'
 import { newId } from '~/documents/ids'
 import { downloadJson } from '~/download'
@@ -64,18 +65,18 @@ const kept = computed(() => recipes.list.some(one => one.summary.id === recipe.v
 const dirty = computed(() => recipes.saveState.kind === 'unsaved')
 
 async function save(asNew: boolean) {
-  if (!recipe.value!.name.trim()) set({ name: 'New recipe' })
+  if (!present(recipe.value, 'recipe').name.trim()) set({ name: 'New recipe' })
   try {
     const reason = await (asNew ? recipes.saveAsNew(newId()) : recipes.save())
     if (reason) throw new Error(reason)
     await recipes.load()
-    toast.add({ title: `“${recipe.value!.name}” is kept.` })
+    toast.add({ title: `“${present(recipe.value, 'recipe').name}” is kept.` })
   } catch (error) {
     toast.add({ title: 'The recipe was not kept', description: (error as Error).message, color: 'error' })
   }
 }
 async function bin() {
-  const { name } = recipe.value!
+  const { name } = present(recipe.value, 'recipe')
   const back = await recipes.bin()
   await openFirst()
   toast.add({

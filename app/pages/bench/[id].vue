@@ -165,7 +165,7 @@ useStationKeys('bench', {
   staff: () => (settings.staff = { ...settings.staff, shown: !settings.staff.shown }),
   loop: toggleMarked,
   keep: () => keep(undefined, []),
-  compare: () => navigateTo(`/compare?a=${bench.groove!.id}`),
+  compare: () => navigateTo(`/compare?a=${bench.here.id}`),
   record: playIn.record,
   export: () => (exporting.value = wantsExport.value = true),
 })

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { sayCount } from '#core/groove'
 import { type By, KITS, type Kit, PIECE_KINDS, type PieceKind, canBe, kitById, mirrorKit, withPiece } from '#core/kit'
+import { present } from '#core/present'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { newId } from '~/documents/ids'
 import { downloadJson } from '~/download'
@@ -26,6 +27,8 @@ try {
   failed.value = (error as Error).message
 }
 const kit = computed<Kit | undefined>(() => (failed.value ? undefined : kits.document))
+/** The kit, for what is reached only while there is one. */
+const here = computed(() => present(kit.value, 'kit'))
 const chosen = ref(kit.value?.pieces[0]?.id ?? '')
 watch(kit, now => {
   if (now && !now.pieces.some(piece => piece.id === chosen.value)) chosen.value = now.pieces[0]!.id
@@ -39,17 +42,17 @@ function save(now: Kit) {
 function rename(event: Event) {
   const input = event.target as HTMLInputElement
   const name = input.value.trim()
-  if (name && name !== kit.value!.name) save({ ...kit.value!, name })
-  else input.value = kit.value!.name
+  if (name && name !== here.value.name) save({ ...here.value, name })
+  else input.value = here.value.name
 }
 function add(kind: PieceKind, by: By) {
-  const added = withPiece(kit.value!, kind, by)
+  const added = withPiece(here.value, kind, by)
   if (!added.ok) return say(added.reason, 'error')
   chosen.value = added.value.id
   save(added.value.kit)
 }
 function removed(now: Kit) {
-  const before = kit.value!
+  const before = here.value
   const gone = before.pieces.find(piece => !now.pieces.includes(piece))
   save(now)
   toast.add({
@@ -75,7 +78,7 @@ async function begin(from: Kit) {
   }
 }
 async function bin() {
-  const { id: gone, name } = kit.value!
+  const { id: gone, name } = here.value
   const back = await kits.bin()
   toast.add({
     title: `“${name}” is in the bin. Grooves that use it sound on the five-piece meanwhile.`,
@@ -97,7 +100,7 @@ const addItems = (['hand', 'foot'] as const).map(by => [
   ...PIECE_KINDS.filter(kind => canBe(kind, by)).map(kind => ({ label: kind, onSelect: () => add(kind, by) })),
 ])
 const newItems = computed(() => [
-  [{ label: 'A copy of this kit', onSelect: () => begin(kit.value!) }],
+  [{ label: 'A copy of this kit', onSelect: () => begin(here.value) }],
   KITS.map(one => ({ label: `${one.name}, as it ships`, onSelect: () => begin(kitById(one.id)) })),
 ])
 useKeptOpen(kits)

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import * as z from 'zod/mini'
 import { type Groove, sayBars, sayFeel } from '#core/groove'
 import { type SheetSetup, printed, setUp } from '#core/notation'
+import { present } from '#core/present'
 import { styleOf } from '#core/style'
 import { usePaper } from '~/composables/usePaper'
 import { api } from '~/documents/api'
@@ -15,6 +16,8 @@ const route = useRoute()
 const kits = useKits()
 const failed = ref('')
 const groove = shallowRef<Groove>()
+/** The groove, for what is reached only once it has come. */
+const here = computed(() => present(groove.value, 'groove'))
 try {
   await kits.load()
   groove.value = (await api.grooves.get(String(route.params.id))).document
@@ -33,12 +36,12 @@ const sheet: z.ZodMiniType<SheetSetup> = z.object({
 /** How each groove's sheet was set up last, on this machine. */
 const setups = useRemembered('sheets', { read: readBy(z.record(z.string(), sheet)), usual: {} })
 const setup = computed<SheetSetup>({
-  get: () => setups.value[groove.value!.id] ?? setUp(groove.value!, 1),
-  set: now => (setups.value = { ...setups.value, [groove.value!.id]: now }),
+  get: () => setups.value[here.value.id] ?? setUp(here.value, 1),
+  set: now => (setups.value = { ...setups.value, [here.value.id]: now }),
 })
 const stages = computed({
-  get: () => Math.min(4, setup.value.entries.filter(entry => entry.grooveId === groove.value!.id).length) || 1,
-  set: (many: number) => (setup.value = setUp(groove.value!, many, setup.value)),
+  get: () => Math.min(4, setup.value.entries.filter(entry => entry.grooveId === here.value.id).length) || 1,
+  set: (many: number) => (setup.value = setUp(here.value, many, setup.value)),
 })
 /** Every groove that is on the sheet; others than its own are fetched as they are asked for. */
 const grooves = shallowRef<ReadonlyMap<string, Groove>>(new Map(groove.value ? [[groove.value.id, groove.value]] : []))
@@ -60,7 +63,7 @@ const shown = computed(() =>
           {
             key: `${i} ${entry.grooveId}`,
             groove: one,
-            title: entry.title || (one.id === groove.value!.id ? '' : one.title),
+            title: entry.title || (one.id === here.value.id ? '' : one.title),
             ...printed(one, entry),
           },
         ]

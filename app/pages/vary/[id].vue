@@ -82,7 +82,7 @@ async function keep(groove: Groove, made: MoveMade[], name: string) {
     const { id, title } = await keeping(
       groove,
       made,
-      name ? `${bench.groove!.title}, ${name.toLowerCase()}` : titleAfter(bench.groove!, made),
+      name ? `${bench.here.title}, ${name.toLowerCase()}` : titleAfter(bench.here, made),
     )
     turn.value++
     toast.add({
@@ -95,13 +95,13 @@ async function keep(groove: Groove, made: MoveMade[], name: string) {
 }
 /** A variation takes another groove’s place: the open one by an edit that can be undone, another one on the server. */
 async function adopt(main: Groove, kept: Groove, base: Base) {
-  if (main.id === bench.groove!.id) {
-    const done = bench.edit(editBetween(bench.groove!, main, 'Another version adopted'))
+  if (main.id === bench.here.id) {
+    const done = bench.edit(editBetween(bench.here, main, 'Another version adopted'))
     if (!done.ok) return refused(done.reason)
   }
   try {
     await api.grooves.create(kept)
-    if (main.id !== bench.groove!.id) await api.grooves.save(main, base)
+    if (main.id !== bench.here.id) await api.grooves.save(main, base)
     toast.add({ title: `“${main.title}” has changed; as it was it is kept as “${kept.title}”.` })
   } catch (error) {
     refused((error as Error).message)

@@ -21,6 +21,7 @@ import {
   withStage,
 } from '#core/practise'
 import type { Advice } from '#core/measure'
+import { present } from '#core/present'
 import type { Result } from '#core/result'
 import { sayTempo } from '#core/time'
 import { useKeptOpen } from '~/composables/useKeptOpen'
@@ -47,8 +48,8 @@ const chosen = ref('')
 
 try {
   await Promise.all([plans.open(String(route.params.id)), kits.load(), sittings.load()])
-  material.value = { ...(await fetchMaterial(plans.document!.stages)), kitOf: id => kits.of(id) }
-  chosen.value = plans.document!.stages[0]!.id
+  material.value = { ...(await fetchMaterial(plans.here.stages)), kitOf: id => kits.of(id) }
+  chosen.value = plans.here.stages[0]!.id
 } catch (error) {
   failed.value = (error as Error).message
 }
@@ -59,35 +60,36 @@ const take = (plan: Plan | Result<Plan>) => {
   if (!done.ok) refused(done.reason)
 }
 const stage = computed(() => plans.document?.stages.find(one => one.id === chosen.value) ?? plans.document?.stages[0])
+/** The chosen stage, for what is reached only while a plan is open: a plan has one at least. */
+const here = computed(() => present(stage.value, 'stage'))
 const number = computed(
-  () =>
-    plans.document!.stages.filter(one => one.subject.kind !== 'break').findIndex(one => one.id === stage.value?.id) + 1,
+  () => plans.here.stages.filter(one => one.subject.kind !== 'break').findIndex(one => one.id === stage.value?.id) + 1,
 )
 const grooveFor = (one: Stage) => grooveOf(one.subject, material.value)
 const first = computed(() => plans.document?.stages.map(grooveFor).find(Boolean))
-const set = (facts: Partial<Stage>) => take(withStage(plans.document!, stage.value!.id, facts))
-const range = computed(() => rangeOf(plans.document!))
+const set = (facts: Partial<Stage>) => take(withStage(plans.here, here.value.id, facts))
+const range = computed(() => rangeOf(plans.here))
 /** Where what it practises is worked on. */
 const place = computed(() => {
-  const subject = plans.document!.stages.find(one => one.subject.kind !== 'break')?.subject
-  return subject && placeOf(subject, plans.document!.id)
+  const subject = plans.here.stages.find(one => one.subject.kind !== 'break')?.subject
+  return subject && placeOf(subject, plans.here.id)
 })
-const breaks = computed(() => plans.document!.stages.filter(one => one.subject.kind === 'break').length)
-const lasts = computed(() => planSeconds(plans.document!, one => lapOf(one, material.value)))
+const breaks = computed(() => plans.here.stages.filter(one => one.subject.kind === 'break').length)
+const lasts = computed(() => planSeconds(plans.here, one => lapOf(one, material.value)))
 
 function doubled(id: string) {
   const fresh = newId()
-  take(stageDoubled(plans.document!, id, () => fresh))
+  take(stageDoubled(plans.here, id, () => fresh))
 }
 function takeOut(id: string) {
-  const at = plans.document!.stages.findIndex(one => one.id === id)
-  const less = stageOut(plans.document!, id)
+  const at = plans.here.stages.findIndex(one => one.id === id)
+  const less = stageOut(plans.here, id)
   take(less)
   if (less.ok && id === chosen.value) chosen.value = less.value.stages[Math.min(at, less.value.stages.length - 1)]!.id
 }
 /** A new stage right after the chosen one: all of its groove, by the player; or a break. */
 function add(kind: 'stage' | 'break') {
-  const from = stage.value!
+  const from = here.value
   const of = grooveFor(from)
   const id = newId()
   const fresh =
@@ -103,26 +105,26 @@ function add(kind: 'stage' | 'break') {
           length: { seconds: 120 },
           tempo: { bpm: from.tempo.bpm, counts: from.tempo.counts },
         })
-  const { stages } = plans.document!
+  const { stages } = plans.here
   const next = stages[stages.findIndex(one => one.id === from.id) + 1]
-  take(stageIn(plans.document!, fresh, next?.id))
+  take(stageIn(plans.here, fresh, next?.id))
   chosen.value = id
 }
 function addRemedy(remedy: Advice) {
-  const of = grooveFor(stage.value!)
-  const fresh = of && isolating(stage.value!, of, remedy, newId())
+  const of = grooveFor(here.value)
+  const fresh = of && isolating(here.value, of, remedy, newId())
   if (!fresh) return refused('This stage has just those limbs already: take it slower instead.')
-  take(stageIn(plans.document!, fresh, stage.value!.id))
+  take(stageIn(plans.here, fresh, here.value.id))
   chosen.value = fresh.id
 }
 function retitle(event: Event) {
   const input = event.target as HTMLInputElement
   const title = input.value.trim()
-  if (title) take({ ...plans.document!, title })
-  else input.value = plans.document!.title
+  if (title) take({ ...plans.here, title })
+  else input.value = plans.here.title
 }
 async function copy() {
-  const made = { ...plans.document!, id: newId(), title: `${plans.document!.title}, copied`.slice(0, 160) }
+  const made = { ...plans.here, id: newId(), title: `${plans.here.title}, copied`.slice(0, 160) }
   await api.plans.create(made)
   await navigateTo(`/practise/${made.id}`)
 }
@@ -131,7 +133,7 @@ const other = ref('')
 watch(other, async id => {
   if (!id || !first.value) return
   try {
-    const made = planOn(plans.document!, first.value, (await api.grooves.get(id)).document, newId)
+    const made = planOn(plans.here, first.value, (await api.grooves.get(id)).document, newId)
     if (!made.ok) return refused(made.reason)
     await api.plans.create(made.value)
     await navigateTo(`/practise/${made.value.id}`)
@@ -140,7 +142,7 @@ watch(other, async id => {
   }
 })
 async function toBin() {
-  const { title, id } = plans.document!
+  const { title, id } = plans.here
   await navigateTo('/practise')
   const back = await plans.toBin()
   toast.add({
@@ -171,7 +173,7 @@ watch(
     const one = stage.value
     if (!one || one.subject.kind === 'break') return
     try {
-      record ??= (await api.log.page(0, 200, { plan: plans.document!.id })).entries
+      record ??= (await api.log.page(0, 200, { plan: plans.here.id })).entries
       const found = record.find(entry => entry.stage === one.name && entry.measures)
       const whole = found && (await api.log.get(found.id))
       if (stage.value?.id === one.id) lastMeasured.value = whole
@@ -183,7 +185,7 @@ watch(
 )
 const recording = useRecording()
 async function measureFile(file: File) {
-  const entry = await recording.measureFile(file, plans.document!, stage.value!, material.value)
+  const entry = await recording.measureFile(file, plans.here, here.value, material.value)
   if (!entry) return
   record = [entry, ...(record ?? [])]
   lastMeasured.value = entry
@@ -196,7 +198,7 @@ const when = computed(() =>
     : '',
 )
 const underWay = computed(() => sittings.list.find(one => one.planId === plans.document?.id))
-const run = (on?: { id: string }) => `/practise/${plans.document!.id}/run${on ? `?go=${on.id}` : ''}`
+const run = (on?: { id: string }) => `/practise/${plans.here.id}/run${on ? `?go=${on.id}` : ''}`
 useStationKeys('plans', {
   start: () => navigateTo(run(underWay.value)),
   add: () => add('stage'),

@@ -19,6 +19,7 @@ import {
   castsLimbs,
   titleOf,
 } from '#core/practise'
+import { present } from '#core/present'
 import { type Handlers, KEYS, shownKey } from '~/keys'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useStationKeys } from '~/composables/useStationKeys'
@@ -95,7 +96,7 @@ const figure = computed(() => {
 })
 /** The groove with the parts of this stage alone, for its lanes. */
 const sounding = computed(() => {
-  const [groove, stage] = [shown.value!, practice.stage!]
+  const [groove, stage] = [present(shown.value, 'shown'), present(practice.stage, 'stage')]
   if (castsLimbs(stage))
     return { ...groove, parts: groove.parts.filter(part => (stage.parts[part.limb] ?? 'silent') !== 'silent') }
   const limb = stage.subject.kind === 'figures' ? stage.subject.limb : undefined
@@ -117,7 +118,9 @@ const attend = computed(() =>
 
 /** What is practised, by its own name: a phrase is not one of its grooves. */
 const title = computed(() =>
-  practice.stage!.subject.kind === 'break' ? practice.plan!.title : titleOf(practice.stage!.subject, practice.material),
+  present(practice.stage, 'stage').subject.kind === 'break'
+    ? present(practice.plan, 'plan').title
+    : titleOf(present(practice.stage, 'stage').subject, practice.material),
 )
 
 // ---- stepping, with no pulse ----
@@ -143,9 +146,9 @@ watch(
 // ---- what is said ----
 
 const rungs = computed(() => (practice.stage ? rungsOf(practice.stage) : []))
-const goal = computed(() => practice.stage && goalOf(practice.run!.stages, practice.stage))
+const goal = computed(() => practice.stage && goalOf(present(practice.run, 'run').stages, practice.stage))
 const lastBar = computed(() => {
-  const run = practice.run!
+  const run = present(practice.run, 'run')
   return phase.value === 'playing' && run.left !== null && run.left <= barSeconds(run) + 0.05
 })
 const then = computed(() => {
@@ -157,7 +160,7 @@ const then = computed(() => {
     : 'The last stage.'
 })
 const timer = computed(() => {
-  const run = practice.run!
+  const run = present(practice.run, 'run')
   if (phase.value === 'asking') return '0:00'
   return run.left === null ? `${run.cleans} clean` : sayClock(run.left)
 })
