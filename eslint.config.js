@@ -105,6 +105,20 @@ export default ts.config(
     },
   },
   {
+    ignores: ['**/*.test.ts', 'test/**', 'bench/**'],
+    rules: {
+      // A place in a list or a map is known by who filled it; of anything else `present` says what is missing where it is.
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'TSNonNullExpression:not(:has(> MemberExpression[computed=true]), :has(> Identifier), :has(> CallExpression[callee.property.name=/^(at|get|next)$/]))',
+          message: 'Ask present(…) from #core/present, which says what was missing, instead of !.',
+        },
+      ],
+    },
+  },
+  {
     files: ['core/**/*.ts'],
     plugins: { 'import-x': importX },
     settings: { 'import-x/extensions': ['.ts'], 'import-x/resolver': { node: { extensions: ['.ts'] } } },

@@ -15,6 +15,7 @@ import {
   slotsWithin,
   unfolded,
 } from '#core/phrase'
+import { present } from '#core/present'
 import { barStarts } from '#core/time'
 
 /** A fill over the end of a groove’s round: that many ticks, or whole bars. */
@@ -58,7 +59,11 @@ const last = (fill: Fill): Turn => ({ when: 'last', put: { fill } })
 
 /** The forms of the demo world: a set piece with fills and trades, a waltz of three and a fill, a shuffle in and out. */
 export function demoPhrases(grooves: readonly Groove[]): Phrase[] {
-  const groove = (id: string) => grooves.find(one => one.id === id)!
+  const groove = (id: string) =>
+    present(
+      grooves.find(one => one.id === id),
+      'groove',
+    )
   const [rope, late, bell, waltz, shuffle] = [
     'wet-rope',
     'wet-rope-late',

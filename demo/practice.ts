@@ -15,6 +15,7 @@ import {
   stagePerformance,
 } from '#core/practise'
 import { randomFrom } from '#core/chance'
+import { present } from '#core/present'
 
 /** The plans of the demo world: which groove, by which way to learn it and with which tempos. */
 const PLANS = [
@@ -78,9 +79,14 @@ export function demoLog(
   const entries: LogEntry[] = []
   const material: Material = { grooves: new Map(grooves.map(one => [one.id, one])), phrases: new Map(), kitOf }
   plans.forEach((plan, p) => {
-    const groove = grooves.find(
-      one => one.id === plan.stages.find(stage => stage.subject.kind === 'groove')!.subject.id,
-    )!
+    const { subject } = present(
+      plan.stages.find(stage => stage.subject.kind === 'groove'),
+      'stage of a groove',
+    )
+    const groove = present(
+      grooves.find(one => one.id === subject.id),
+      'groove',
+    )
     const stages = plan.stages.filter(stage => stage.subject.kind !== 'break')
     let ease = 0.74
     const first = WEEKS * 7 - p * 9

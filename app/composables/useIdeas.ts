@@ -1,6 +1,7 @@
 import { onScopeDispose, ref, shallowRef, toRaw } from 'vue'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
+import { present } from '#core/present'
 import type { Idea, IdeaWish } from '#core/vary'
 import type { IdeasWorker } from '../workers/ideas.worker'
 import { plain, remoteWorker } from '../workers/remote'
@@ -45,7 +46,10 @@ export function useIdeas() {
     made.value = dropped.value = rate.value = 0
     await worker.remote.begin(toRaw(groove), toRaw(kit), plain(wish))
     while (mine === turn && made.value < IDEAS_TRIED) {
-      const next = TOLD.find(one => one.at > made.value)!
+      const next = present(
+        TOLD.find(one => one.at > made.value),
+        'time',
+      )
       const stretch = Math.min(AT_A_TIME, next.at - made.value)
       const told = made.value + stretch === next.at
       const before = made.value

@@ -13,6 +13,7 @@ import {
   stagePerformance,
   titleOf,
 } from '#core/practise'
+import { present } from '#core/present'
 import { newId } from '~/documents/ids'
 import { calendarDay } from '~/practise/day'
 import { useOutbox } from '~/practise/outbox'
@@ -63,7 +64,7 @@ export function useRecording() {
           sessionId: null,
           revision: null,
           title: titleOf(stage.subject, material),
-          limbs: limbsBy(allOf(stage, material)!, stage, 'player'),
+          limbs: limbsBy(present(allOf(stage, material), 'part'), stage, 'player'),
           whole: playsWhole(stage, material),
           measures: found.value.measures,
         },

@@ -14,6 +14,7 @@ import {
   stepOn,
   stepThrough,
 } from '#core/perform'
+import { present } from '#core/present'
 import { tickSeconds } from '#core/time'
 import { usePlayer } from '../stores/player'
 import { useSettings } from '../stores/settings'
@@ -46,13 +47,17 @@ export function useStep(
   const says = computed(() => {
     if (!instants.value.length) return 'Nothing sounds here: put a stroke in a lane first.'
     return step.value.length
-      ? step.value.map(instant => sayInstant(toValue(what)!.groove, instant, settings.counting)).join('. ')
+      ? step.value
+          .map(instant => sayInstant(present(toValue(what), 'value').groove, instant, settings.counting))
+          .join('. ')
       : 'Press Space or Next, and the first strokes sound.'
   })
   watch(
     step,
     now =>
-      (marks.marked.value = now.flatMap(({ strokes }) => strokes.map(stroke => refOf(toValue(what)!.groove, stroke)))),
+      (marks.marked.value = now.flatMap(({ strokes }) =>
+        strokes.map(stroke => refOf(present(toValue(what), 'value').groove, stroke)),
+      )),
   )
   // What is changed under it begins again; a stroke that is gone can't be stood on.
   watch(instants, now => state.value.at >= now.length && send('leave'))
@@ -68,7 +73,7 @@ export function useStep(
   function sound(now: readonly StepInstant[]) {
     dontEnd()
     player.stop()
-    const { groove, kit, heard } = toValue(what)!
+    const { groove, kit, heard } = present(toValue(what), 'value')
     if (now.length === 1) {
       for (const stroke of now[0]!.strokes) void player.audition(stroke.piece, stroke.stroke, stroke.level)
       const word = countsOf(groove.bars, { where: 'every slot', counting: settings.counting }).find(

@@ -22,6 +22,7 @@ import {
   wantedQuery,
 } from '#core/documents/wire'
 import type { LogEntry, LogFilter } from '#core/practise'
+import { present } from '#core/present'
 import { type Read, fields, listOf } from '#core/read'
 import { lackingHere } from './lacking'
 
@@ -143,7 +144,7 @@ export const api = {
   },
   /** A file of the player's own, under the SHA-256 of its bytes; answers that hash. */
   asset: async (bytes: Uint8Array<ArrayBuffer>, type = 'audio/wav'): Promise<string> => {
-    if (!crypto.subtle) throw new ApiProblem(0, lackingHere()!, {})
+    if (!crypto.subtle) throw new ApiProblem(0, present(lackingHere(), 'answer'), {})
     const sha256 = [...new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))]
       .map(byte => byte.toString(16).padStart(2, '0'))
       .join('')

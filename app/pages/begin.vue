@@ -3,6 +3,7 @@ import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { type Bar, COMMON_TIME, type Groove, barsOfChoice, makeGroove } from '#core/groove'
 import { looped } from '#core/perform'
+import { present } from '#core/present'
 import { STYLE_CARDS, type StyleCard, beginStyle, countedIn, figureBars, stylesFound } from '#core/style'
 import { isCompound, writeMeter } from '#core/time'
 import { useNewGroove } from '~/composables/useNewGroove'
@@ -33,7 +34,12 @@ const time = ref({ ...COMMON_TIME })
 
 const styles = computed(() => stylesFound(sought.value))
 watch(styles, now => now.length && !now.some(one => one.id === chosen.value) && (chosen.value = now[0]!.id))
-const card = computed(() => STYLE_CARDS.find(one => one.id === chosen.value)!)
+const card = computed(() =>
+  present(
+    STYLE_CARDS.find(one => one.id === chosen.value),
+    'style card',
+  ),
+)
 /** A figure of two bars is begun in pairs of bars. */
 const figure = computed(() => figureBars(card.value))
 watch(figure, now => (many.value = Math.max(now, Math.ceil(many.value / now) * now)))

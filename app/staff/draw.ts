@@ -6,6 +6,7 @@ import {
   type Voice as WrittenVoice,
   clefNote,
 } from '#core/notation'
+import { present } from '#core/present'
 import { sayNoteValue } from '#core/time'
 import { noteShapes } from './glyph'
 
@@ -188,7 +189,7 @@ export async function drawStaff(
   renderer.resize(width, (above + systems.length * height) * scale)
   const context = renderer.getContext()
   context.scale(scale, scale)
-  const svg = holder.querySelector('svg')!
+  const svg = present(holder.querySelector('svg'), 'picture')
   svg.setAttribute('viewBox', `0 0 ${width / scale} ${above + systems.length * height}`)
   const engraved: { note: Note; heads: DrawnNote['heads'] }[] = []
   const text = (x: number, y: number, words: string, bold: boolean, size = 12, anchor = 'middle') => {

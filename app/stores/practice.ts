@@ -96,7 +96,13 @@ export const usePractice = defineStore('practice', () => {
   const groove = computed(() =>
     stage.value
       ? (grooveOf(stage.value.subject, material.value) ??
-        grooveOf(present(run.value, 'run').stages.find(one => one.subject.kind !== 'break')!.subject, material.value))
+        grooveOf(
+          present(
+            present(run.value, 'run').stages.find(one => one.subject.kind !== 'break'),
+            'stage',
+          ).subject,
+          material.value,
+        ))
       : undefined,
   )
 
@@ -217,7 +223,7 @@ export const usePractice = defineStore('practice', () => {
           sessionId,
           revision: revisions.get(effect.stage.subject.id) ?? null,
           title: titleOf(effect.stage.subject, material.value),
-          limbs: of ? limbsBy(allOf(effect.stage, material.value)!, effect.stage, 'player') : [],
+          limbs: of ? limbsBy(present(allOf(effect.stage, material.value), 'part'), effect.stage, 'player') : [],
           whole: playsWhole(effect.stage, material.value),
           figures: figuresIn(effect),
         })

@@ -16,6 +16,7 @@ import {
 } from '#core/groove'
 import type { Groove } from '#core/groove'
 import type { Level } from '#core/kit'
+import { present } from '#core/present'
 import { slotsOf } from '#core/time'
 import { makes, shows } from './deeds'
 import type { Desk, EditorEvent, EditorStep } from './events'
@@ -36,7 +37,7 @@ export function noteUnder({ cursor }: Pick<EditorState, 'cursor'>, groove: Groov
 /** A note into an empty slot; where one begins there it stays. */
 function put(state: EditorState, desk: Desk, line: string, level: Level): EditorStep {
   const slot = slotIn(desk.groove, state.cursor.slot)
-  if (noteAt(guideOf(desk.groove, line)!, slot.at)) return shows(state)
+  if (noteAt(present(guideOf(desk.groove, line), 'guide'), slot.at)) return shows(state)
   return makes(state, desk, putNote(desk.groove, line, { at: slot.at, length: slot.length, level }))
 }
 

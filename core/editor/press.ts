@@ -89,7 +89,7 @@ function pressLane(state: EditorState, desk: Desk, limb: Limb, slot: number, mor
     edit: null,
   }
   const paint = brushed(next, desk, limb)
-  const there = strokeAt(part, place)!
+  const there = present(strokeAt(part, place), 'stroke')
   if (more || paint(there) === there) return shows({ ...next, gesture })
   return holding(next, desk, gesture, alterStrokes(part, ats, paint), paint(there))
 }

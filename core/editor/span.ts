@@ -17,6 +17,7 @@ import {
   sayLaid,
   slotSpan,
 } from '#core/groove'
+import { present } from '#core/present'
 import type { Result } from '#core/result'
 import { barStarts, beatAt, beatsOf, mod, slotsOf } from '#core/time'
 import { makes, refuses, shows } from './deeds'
@@ -85,7 +86,15 @@ function pastes(state: EditorState, desk: Desk): EditorStep {
   const { at, index } = slotIn(groove, state.cursor.slot)
   const one = laid(groove, clip, at, n => (n ? `${newId}-${n}` : newId))
   return lays(state, desk, one, (next, after) =>
-    marked(next, after, index, slotsOf(after.bars).findLast(slot => slot.at < at + clip.length)!.index),
+    marked(
+      next,
+      after,
+      index,
+      present(
+        slotsOf(after.bars).findLast(slot => slot.at < at + clip.length),
+        'slot',
+      ).index,
+    ),
   )
 }
 

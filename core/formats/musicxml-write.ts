@@ -1,6 +1,7 @@
 import { type Groove, partOf } from '#core/groove'
 import { type Head, type Kit, LEVEL_VELOCITIES, type Limb, STROKE_NAMES, noteOf, pieceOf } from '#core/kit'
 import { type Entry, type NoteHead, type Voice, clefNote, notate, ticksOf } from '#core/notation'
+import { present } from '#core/present'
 import { type Meter, TICKS_PER_QUARTER, convertTempo } from '#core/time'
 import { escaped } from './xml'
 
@@ -145,7 +146,7 @@ function voiceXml(written: Voice, voice: number, strokeOf: Find, instrument: (st
         ? `<beam number="1">${i === beam.from ? 'begin' : i === beam.to ? 'end' : 'continue'}</beam>`
         : ''
       const struck = entry.heads.flatMap(head =>
-        head.strokes.flatMap(one => (strokeOf(one) ? [{ head, stroke: strokeOf(one)! }] : [])),
+        head.strokes.flatMap(one => (strokeOf(one) ? [{ head, stroke: present(strokeOf(one), 'stroke') }] : [])),
       )
       const graces = struck.map(({ head, stroke }) => grace(head, stroke, voice, instrument)).join('')
       return (

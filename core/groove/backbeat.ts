@@ -1,4 +1,5 @@
 import { isHand, kindNamed } from '#core/kit'
+import { present } from '#core/present'
 import { type Beat, type Counting, NUMBERS, barNumber, beatsOf, sayTick } from '#core/time'
 import { silentFrom } from './lead-in'
 import { sayList } from './say'
@@ -99,7 +100,14 @@ function amongStrong(beats: readonly Beat[], strong: readonly number[]): Backbea
       const near = strong
         .filter(one => !onBeats.has(one) && Math.abs(one - at) < long)
         .toSorted((a, b) => Math.abs(a - at) - Math.abs(b - at))[0]
-      exceptions.push({ bar, beat: beats.find(beat => beat.at === at)!.beat, at: near })
+      exceptions.push({
+        bar,
+        beat: present(
+          beats.find(beat => beat.at === at),
+          'beat',
+        ).beat,
+        at: near,
+      })
     }
   }
   const ats = [...onBeats, ...exceptions.flatMap(({ at }) => (at === undefined ? [] : [at]))].sort((a, b) => a - b)
@@ -170,10 +178,17 @@ export function sayBackbeat(groove: Looped, counting: Counting = NUMBERS): strin
   const beats = beatsOf(groove.bars)
   const place = (at: number) => sayTick(groove.bars, at, counting, beats)
   // A bar with as many beats as most says the beats in its own counts.
-  const inBar = (bar: number, beat: number) => place(beats.find(one => one.bar === bar && one.beat === beat)!.at)
-  const model = beats.find(one =>
-    found.beats.every(beat => beats.some(other => other.bar === one.bar && other.beat === beat)),
-  )!.bar
+  const inBar = (bar: number, beat: number) =>
+    place(
+      present(
+        beats.find(one => one.bar === bar && one.beat === beat),
+        'beat',
+      ).at,
+    )
+  const model = present(
+    beats.find(one => found.beats.every(beat => beats.some(other => other.bar === one.bar && other.beat === beat))),
+    'beat',
+  ).bar
   const said = sayList(found.beats.map(beat => inBar(model, beat)))
   if (!found.exceptions.length) return said + (groove.bars.length > 1 ? ' of every bar' : '')
   const bars = new Map<number, string[]>()

@@ -1,5 +1,6 @@
 import { together } from '#core/edit'
 import { z } from 'zod'
+import { present } from '#core/present'
 import { type Result, ok, readAs, refuse } from '#core/result'
 import { barStarts, beatsOf } from '#core/time'
 import { type Shape, upgraded } from '#core/upgrade'
@@ -134,8 +135,12 @@ export function beatMoved(groove: Groove, bar: number, from: number, to: number)
     return at + beat.length
   }, start)
   const moved = (at: number): number => {
-    const beat = beats.findLast(one => one.at <= at)!
-    return at < start || at >= end ? at : lands.get(beat.at)! + at - beat.at
+    if (at < start || at >= end) return at
+    const beat = present(
+      beats.findLast(one => one.at <= at),
+      'beat',
+    )
+    return lands.get(beat.at)! + at - beat.at
   }
   const groups =
     here.meter.groups.length === beats.length ? order.map(beat => here.meter.groups[beat.beat]!) : here.meter.groups

@@ -46,11 +46,11 @@ export function described(
     if (kind === 'bass drum') return { name: 'Bass drum', role: 'bass drum' }
     return kind === 'hi-hat' ? { name: 'Hat foot', role: 'hat foot' } : { name, role: 'other' }
   }
-  const drums = part.strokes.every(stroke => kindNamed(stroke.piece) === 'snare' || TOMS.has(kindNamed(stroke.piece)!))
+  const drums = part.strokes.every(stroke => kindNamed(stroke.piece) === 'snare' || TOMS.has(kindNamed(stroke.piece)))
   if (scattered && !drums) return { name: 'Round the kit', role: 'other' }
   const led = groove.parts.some(other => other.id !== part.id && other.role === 'lead' && other.strokes.length)
   if (kind === 'snare') return brushed(part, led) ?? onSnares(groove, part)
-  if (kind !== 'hi-hat' && kind !== 'ride') return { name: TOMS.has(kind!) ? onToms(part, name) : name, role: 'other' }
+  if (kind !== 'hi-hat' && kind !== 'ride') return { name: TOMS.has(kind) ? onToms(part, name) : name, role: 'other' }
   const bell =
     mainOf(
       part.strokes.filter(stroke => stroke.piece === piece),
@@ -59,12 +59,12 @@ export function described(
   return { name: bell ? `${name} bell` : name, role: led ? 'other' : 'lead' }
 }
 
-const TOMS: ReadonlySet<PieceKind> = new Set(['tom', 'floor tom'])
+const TOMS: ReadonlySet<PieceKind | undefined> = new Set(['tom', 'floor tom'])
 
 /** What is played on drums alone: one tom or several, and the snare among them. */
 function onToms({ strokes }: Pick<Part, 'strokes'>, name: string): string {
   const snare = strokes.some(stroke => kindNamed(stroke.piece) === 'snare')
-  if (strokes.some(stroke => kindNamed(stroke.piece) !== 'snare' && !TOMS.has(kindNamed(stroke.piece)!))) return name
+  if (strokes.some(stroke => kindNamed(stroke.piece) !== 'snare' && !TOMS.has(kindNamed(stroke.piece)))) return name
   const toms =
     new Set(strokes.filter(stroke => kindNamed(stroke.piece) !== 'snare').map(stroke => stroke.piece)).size > 1
       ? 'Toms'

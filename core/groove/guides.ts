@@ -1,3 +1,4 @@
+import { present } from '#core/present'
 import { TICKS_PER_QUARTER } from '#core/time'
 import type { Edit } from './edits'
 import { type Groove, type Guide, type Part, type Stroke, LIMITS, grooveTicks } from './schema'
@@ -138,7 +139,10 @@ export function tapped(
     lines.reduce((best, line) => (Math.abs(line - tick) < Math.abs(best - tick) ? line : best))
   const begins = nearest(pressed)
   const at = begins === total ? 0 : begins
-  const slot = slots.find(one => one.at === at)!
+  const slot = present(
+    slots.find(one => one.at === at),
+    'slot',
+  )
   // Let go after the end has come round: the note lasts to the end of the bars.
   const end = released < pressed ? total : nearest(released)
   return { at, length: begins === total || end <= at ? slot.length : Math.max(slot.length, end - at) }

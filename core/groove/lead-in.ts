@@ -1,3 +1,4 @@
+import { present } from '#core/present'
 import { type Beat, beatsOf } from '#core/time'
 import { type Groove, type Part, grooveTicks } from './schema'
 
@@ -36,7 +37,12 @@ export function leadInFrom(
         .map(stroke => stroke.at),
     ),
   )
-  return first < Infinity ? beats.findLast(beat => beat.at <= first)!.at : undefined
+  return first < Infinity
+    ? present(
+        beats.findLast(beat => beat.at <= first),
+        'beat',
+      ).at
+    : undefined
 }
 
 /**

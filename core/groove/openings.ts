@@ -1,4 +1,5 @@
 import { isHand } from '#core/kit'
+import { present } from '#core/present'
 import { mod, slotsOf } from '#core/time'
 import { type Groove, type Stroke, grooveTicks } from './schema'
 
@@ -35,4 +36,8 @@ export function nextOnHats(
 
 /** How long an opening usually lasts, in ticks: until the next stroke on the hats, or for a slot where there is none. @internal */
 export const usualOpening = (groove: Pick<Groove, 'bars' | 'parts'>, stroke: Pick<Stroke, 'at' | 'piece'>): number =>
-  nextOnHats(groove, stroke)?.after ?? slotsOf(groove.bars).findLast(slot => slot.at <= stroke.at)!.length
+  nextOnHats(groove, stroke)?.after ??
+  present(
+    slotsOf(groove.bars).findLast(slot => slot.at <= stroke.at),
+    'slot',
+  ).length

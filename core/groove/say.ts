@@ -1,4 +1,5 @@
 import { type Kit, type Limb, LEVEL_NAMES, LIMB_NAMES, STROKE_NAMES, pieceOf } from '#core/kit'
+import { present } from '#core/present'
 import {
   type Beat,
   type Counting,
@@ -122,7 +123,10 @@ export function sayPlaces(
 
 /** Where a word comes in the first bar that has it. */
 const placeIn = (perBar: readonly string[][], word: string): number =>
-  perBar.find(said => said.includes(word))!.indexOf(word)
+  present(
+    perBar.find(said => said.includes(word)),
+    'figure',
+  ).indexOf(word)
 
 /** The fewest places that are said as “every …”. */
 const MANY = 6

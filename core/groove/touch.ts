@@ -11,6 +11,7 @@ import {
   pieceOf,
   strokesFor,
 } from '#core/kit'
+import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
 import { slotsOf } from '#core/time'
 import { putStrokes, takeStrokes } from './commands'
@@ -110,7 +111,10 @@ export function fillSlots(groove: Groove, limb: Limb, span: Span, wish: TouchWis
 
 /** The length in ticks of the slot that a tick falls in. */
 const slotLength = (groove: Pick<Groove, 'bars'>, at: number): number =>
-  slotsOf(groove.bars).findLast(slot => slot.at <= at)!.length
+  present(
+    slotsOf(groove.bars).findLast(slot => slot.at <= at),
+    'slot',
+  ).length
 
 /**
  * The same stroke of another kind: opening a hat gives it its usual length, closing it takes the length away.
@@ -190,7 +194,7 @@ export function givenTo(groove: Groove, kit: Kit, part: Part, ats: readonly numb
   const strokes = part.strokes
     .filter(stroke => ats.includes(stroke.at))
     .map(stroke => asPiece(groove, kit, limb, stroke, stroke.piece))
-  const cannot = strokes.find(({ piece }) => !strokesFor(pieceOf(kit, piece)!, limb).length)
+  const cannot = strokes.find(({ piece }) => !strokesFor(present(pieceOf(kit, piece), 'piece'), limb).length)
   if (cannot)
     return refuse(
       `The ${LIMB_NAMES[limb]} does not play the ${(pieceOf(kit, cannot.piece)?.name ?? cannot.piece).toLowerCase()} on this kit.`,

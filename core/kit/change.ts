@@ -1,3 +1,4 @@
+import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
 import { homesOf, reachedBy } from './body'
 import { NEIGHBOURS, metresApart } from './bounds'
@@ -33,9 +34,10 @@ export type By = PieceStroke['by']
  * asked for. A kind that no shipped piece has by foot gets a plain stroke for the pedal.
  */
 function usualStrokes(kind: PieceKind, by: By | undefined): PieceStroke[] {
-  const strokes = KITS.flatMap(kit => kit.pieces)
-    .find(piece => piece.kind === kind)!
-    .strokes.map(({ kind, by, note }) => ({ kind, by, note }))
+  const strokes = present(
+    KITS.flatMap(kit => kit.pieces).find(piece => piece.kind === kind),
+    'piece',
+  ).strokes.map(({ kind, by, note }) => ({ kind, by, note }))
   if (!by) return strokes
   const own = strokes.filter(stroke => stroke.by === by)
   return own.length ? own : [{ kind: 'hit', by, note: strokes[0]!.note }]
@@ -151,7 +153,9 @@ export function moved(kit: Kit, id: string, to: Place): Result<Kit> {
     piece.id === id ? { ...piece, stands: { x: round(to.x), y: round(to.y) } } : piece,
   )
   const stands = { ...kit, pieces }
-  const pairs = kit.pairs.filter(({ a, b }) => metresApart(pieceOf(stands, a)!, pieceOf(stands, b)!) <= NEIGHBOURS)
+  const pairs = kit.pairs.filter(
+    ({ a, b }) => metresApart(present(pieceOf(stands, a), 'piece'), present(pieceOf(stands, b), 'piece')) <= NEIGHBOURS,
+  )
   return readKit({ ...stands, pairs })
 }
 

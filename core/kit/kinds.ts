@@ -1,3 +1,4 @@
+import { present } from '#core/present'
 /** What a piece is, which decides its usual sound, its mark and its place on a staff. */
 export const PIECE_KINDS = [
   'snare',
@@ -37,6 +38,9 @@ const FAMILIES: readonly (readonly PieceKind[])[] = [
 
 /** How far a kind is from another: 0 for itself, then the steps within its family, 9 for strangers. @internal */
 export function kindDistance(from: PieceKind, to: PieceKind): number {
-  const place = FAMILIES.find(family => family[0] === from)!.indexOf(to)
+  const place = present(
+    FAMILIES.find(family => family[0] === from),
+    'family',
+  ).indexOf(to)
   return place < 0 ? 9 : place
 }

@@ -11,6 +11,7 @@ import {
   strokesFor,
   stretchTo,
 } from '#core/kit'
+import { present } from '#core/present'
 import type { Struck } from './struck'
 
 /** Pieces on which the time is kept. @internal */
@@ -108,7 +109,9 @@ export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left
     const [since, until] = [gap(before), gap(after)]
     const goesOn = since === 0 || ((since ?? until ?? Infinity) <= NEAR && (until ?? since ?? Infinity) <= NEAR)
     if (!goesOn) return undefined
-    return keeper(pieceOf(kit, all[(since ?? Infinity) <= (until ?? Infinity) ? before! : after!]!.piece)!)
+    return keeper(
+      present(pieceOf(kit, all[(since ?? Infinity) <= (until ?? Infinity) ? before! : after!]!.piece), 'piece'),
+    )
   }
   const keeper = (piece: Piece): Limb =>
     kit.hands === 'open' && piece.kind === 'hi-hat' ? (piece.stands.x <= 0 ? 'LH' : 'RH') : leadHand

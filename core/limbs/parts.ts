@@ -1,5 +1,6 @@
 import { type Groove, type Part, type Role, type Stroke, described, makePart } from '#core/groove'
 import { LIMBS, type Limb, type PieceKind, freeName, isHand, knownPiece } from '#core/kit'
+import { present } from '#core/present'
 import { TIME_KINDS } from './habits'
 
 /** A stroke of a groove with the limb that makes it. */
@@ -58,7 +59,7 @@ export function partsFrom(
   const parts: Part[] = []
   sorted.forEach(({ limb, strokes: mine }, i) => {
     const bare = { id: newId(i), limb, every: null, strokes: mine.toSorted((a, b) => a.at - b.at) }
-    const { name, role } = described({ bars, parts }, bare)!
+    const { name, role } = present(described({ bars, parts }, bare), 'part')
     parts.push(
       makePart({
         ...bare,

@@ -10,6 +10,7 @@ import {
   limitsOf,
   pieceOf,
 } from '#core/kit'
+import { present } from '#core/present'
 import { HABITS } from './habits'
 import type { Struck } from './struck'
 
@@ -76,7 +77,7 @@ export class Strain {
     const [from_, to_] = [pieces[from], pieces[to]]
     let price = this.speed(hand, before, from, to, gap)
     if (from_ && to_ && from_.id !== to_.id) {
-      const limit = travelLimits(from_, to_, limits)!
+      const limit = present(travelLimits(from_, to_, limits), 'limit')
       price +=
         ANOTHER +
         WAY * Math.hypot(from_.stands.x - to_.stands.x, from_.stands.y - to_.stands.y) +

@@ -1,5 +1,6 @@
 import { type Head, type Kit, type Limb, type Ornament, isHand, staffOf } from '#core/kit'
 import { type Groove, type TimedStroke, audibleParts, leadInOf, ownTick, partOf, timeline } from '#core/groove'
+import { present } from '#core/present'
 import { type Counting, type Meter, NUMBERS, type Beat, type Tempo, beatsOf, countSlots, slotsOf } from '#core/time'
 import { type WrittenValue, cutFor, splitParts } from './duration'
 
@@ -267,7 +268,7 @@ function note(groove: Groove, struck: readonly TimedStroke[], { closed, accents 
   for (const event of struck) {
     const { place, head } = placed(event)
     const key = `${place} ${head}`
-    const stroke = { partId: event.partId, at: ownTick(partOf(groove, event.partId)!, event.at) }
+    const stroke = { partId: event.partId, at: ownTick(present(partOf(groove, event.partId), 'part'), event.at) }
     const known = heads.get(key)
     if (known) {
       known.strokes.push(stroke)

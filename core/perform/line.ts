@@ -1,3 +1,4 @@
+import { present } from '#core/present'
 import { type PassageClock, clockOf } from './clock'
 import { countIn, sounds } from './click'
 import type { Cue, CuePlace } from './cue'
@@ -178,7 +179,7 @@ export class CueLine {
 
   /** When a bar begins, counted from 0 through the whole performance. */
   secondsOfBar(bar: number): number {
-    let laid = this.nth(0)!
+    let laid = present(this.nth(0), 'cue')
     for (let n = 1, next = this.nth(n); next && next.startBar <= bar; next = this.nth(++n)) laid = next
     const { ground, clock } = laid
     const within = Math.min(bar - laid.startBar, laid.times * ground.bars - 1)

@@ -295,8 +295,15 @@ function begunOn(fill: Fill, ground: FillGround, into: Transition): Mending | un
         ...fill,
         takes: fill.takes.map(take => {
           const until =
-            take.find(stroke => isHand(stroke.limb) && stroke.piece !== take.find(one => isHand(one.limb))!.piece)
-              ?.at ?? Infinity
+            take.find(
+              stroke =>
+                isHand(stroke.limb) &&
+                stroke.piece !==
+                  present(
+                    take.find(one => isHand(one.limb)),
+                    'stroke of a hand',
+                  ).piece,
+            )?.at ?? Infinity
           return take.map(stroke =>
             isHand(stroke.limb) && stroke.at < until ? { ...stroke, piece: drum.id, stroke: 'hit' as const } : stroke,
           )

@@ -1,5 +1,6 @@
 import { type Groove, type Stroke, grooveTicks, sayCount } from '#core/groove'
 import { type Level, type Limb, type Piece, nearestPiece, pieceOf, strokesFor } from '#core/kit'
+import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
 import {
   type LaidSticking,
@@ -227,7 +228,8 @@ function piecesOf(
   if (Array.isArray(wish.path)) {
     const { path } = wish
     return blows.map(
-      (blow, i) => pieceOf(kit, path[i % path.length]!) ?? nearestPiece(kit, path[i % path.length]!, blow.hand)!,
+      (blow, i) =>
+        pieceOf(kit, path[i % path.length]!) ?? present(nearestPiece(kit, path[i % path.length]!, blow.hand), 'piece'),
     )
   }
   for (const most of WAYS) {
@@ -239,7 +241,7 @@ function piecesOf(
     const found = walk(blows, kit, seed, { from: {}, to: {} }, most)
     if (found) return found
   }
-  return blows.map(() => nearestPiece(kit, 'snare', 'RH')!)
+  return blows.map(() => present(nearestPiece(kit, 'snare', 'RH'), 'piece'))
 }
 
 /** One take: letters, pieces and loudness as strokes. */

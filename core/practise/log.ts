@@ -191,7 +191,7 @@ export function tempoByDay(entries: readonly LogEntry[]): TempoLine[] {
       day,
     } = entry
     subjects.set(id, { title, counts: present(entry.tempo, 'tempo').counts })
-    const quarters = quartersOf(entry)!
+    const quarters = present(quartersOf(entry), 'tempo')
     const best = bests.get(`${id} ${day}`)
     if (best) best.quarters = Math.max(best.quarters, quarters)
     else bests.set(`${id} ${day}`, { id, day, quarters })

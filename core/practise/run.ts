@@ -1,3 +1,4 @@
+import { present } from '#core/present'
 import { TEMPO_RANGE, type Tempo, convertTempo } from '#core/time'
 import { rungsOf } from './climb'
 import { type LogEntry, type Word, makeEntry } from './log'
@@ -122,7 +123,7 @@ const inRange = (bpm: number): number =>
 
 /** How long once through the stage takes at the tempo of the run, in seconds. @internal */
 function lapSeconds(run: Run): number {
-  const stage = stageOf(run)!
+  const stage = present(stageOf(run), 'stage')
   return (run.laps[run.index]!.seconds * stage.tempo.bpm) / convertTempo(run.tempo, stage.tempo.counts).bpm
 }
 
@@ -134,7 +135,7 @@ export const barSeconds = (run: Run): number => lapSeconds(run) / run.laps[run.i
 
 /** How often the stage goes through from its start: whole times, so that it ends and changes on the bar. */
 function lapsIn(run: Run): number | null {
-  const { length } = stageOf(run)!
+  const { length } = present(stageOf(run), 'stage')
   if ('clean' in length) return null
   return 'bars' in length
     ? Math.max(1, Math.ceil(length.bars / run.laps[run.index]!.bars))
@@ -145,7 +146,7 @@ const isTimed = ({ subject, pulse }: Stage): boolean => subject.kind === 'break'
 
 /** What is left of a stage at its start, in seconds. */
 function wholeOf(run: Run): number | null {
-  const stage = stageOf(run)!
+  const stage = present(stageOf(run), 'stage')
   if (isTimed(stage) && 'seconds' in stage.length) return stage.length.seconds
   const laps = lapsIn(run)
   return laps === null ? null : laps * lapSeconds(run)
@@ -195,7 +196,7 @@ function played(run: Run, now: number): Stepped {
 const writeOf = (run: Run, word: Word | null, cut: boolean): RunEffect => ({
   type: 'write',
   entry: run.entry,
-  stage: stageOf(run)!,
+  stage: present(stageOf(run), 'stage'),
   tempo: plainTempo(run.tempo),
   seconds: Math.round(run.played),
   cut,
@@ -226,7 +227,7 @@ const after = (first: Stepped, then: (run: Run) => Stepped): Stepped => {
 function helped(run: Run): Run {
   const help = run.helps[run.index]!
   const at = run.index
-  const stage = stageOf(run)!
+  const stage = present(stageOf(run), 'stage')
   const slower = {
     ...help,
     id: `${help.id}-${run.entry}`,
@@ -251,7 +252,7 @@ const scaled = (lap: Lap, from: Stage, to: Stage): Lap => ({
 
 /** Where a rung leads by the word on it: null where none was given. */
 function judged(run: Run, word: Word | null, now: number): Stepped {
-  const { climb, ...stage } = stageOf(run)!
+  const { climb, ...stage } = present(stageOf(run), 'stage')
   if (!climb) return onward(run, now)
   const rungs = rungsOf({ ...stage, climb })
   const said = word === null ? { ...run, unsaid: run.unsaid + 1 } : { ...run, unsaid: 0 }
@@ -313,7 +314,7 @@ export function stepRun(run: Run, event: RunEvent): Stepped {
     case 'clean': {
       if (run.phase !== 'playing') return still
       const on: Run = { ...run, cleans: run.cleans + 1 }
-      const { length } = stageOf(on)!
+      const { length } = present(stageOf(on), 'stage')
       if (!('clean' in length) || on.cleans < length.clean) return { run: on, effects: [] }
       const done = ended(on, false)
       return after({ run: done.run, effects: [...done.effects, writeOf(done.run, 'solid', false)] }, now =>
@@ -360,8 +361,9 @@ function ticked(run: Run, now: number, heard: number | null): Stepped {
     case 'asking': {
       if (!run.autoAdvance) return { run: told, effects: [] }
       // A climb that goes by time alone does not stop to ask.
-      const { climb } = stageOf(run)!
-      if (climb?.allows === 'time' && run.rung + 1 < rungsOf(stageOf(run)!).length) return judged(told, null, now)
+      const { climb } = present(stageOf(run), 'stage')
+      if (climb?.allows === 'time' && run.rung + 1 < rungsOf(present(stageOf(run), 'stage')).length)
+        return judged(told, null, now)
       return left! <= 0 ? judged({ ...told, left }, null, now) : { run: { ...told, left }, effects: [] }
     }
     default:

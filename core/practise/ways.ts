@@ -14,6 +14,7 @@ import {
 } from '#core/groove'
 import { type Kit, type Limb, LIMBS, isHand, otherSide, pieceOf, strokesFor } from '#core/kit'
 import type { PlayedBy, Click } from '#core/perform'
+import { present } from '#core/present'
 import { type StyleFamily, styleOf } from '#core/style'
 import { barStarts, beatsOf } from '#core/time'
 import type { Practised } from './practised'
@@ -375,7 +376,8 @@ function exchanged(groove: Groove, kit: Kit, which: (limb: Limb) => boolean): Pa
   const swapped = parts.map(part => standIn(part, part.strokes, { limb: otherSide(part.limb) }))
   const can = swapped.every(part =>
     part.strokes.every(
-      ({ piece, stroke }) => pieceOf(kit, piece) && strokesFor(pieceOf(kit, piece)!, part.limb).includes(stroke),
+      ({ piece, stroke }) =>
+        pieceOf(kit, piece) && strokesFor(present(pieceOf(kit, piece), 'piece'), part.limb).includes(stroke),
     ),
   )
   return can ? swapped : undefined

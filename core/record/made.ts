@@ -192,7 +192,10 @@ export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWis
     const slots = slotsOf(now.bars)
     const total = grooveTicks(now)
     for (const { at, held = 0, level } of strokes) {
-      const slot = slots.findLast(one => one.at <= at)!
+      const slot = present(
+        slots.findLast(one => one.at <= at),
+        'slot',
+      )
       const lasts = Math.min(
         total - at,
         Math.max(slot.length, tapped(slots, slot.at, Math.min(total, at + held)).length),
@@ -250,7 +253,10 @@ export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWis
       if (before) {
         does(
           putStrokes(
-            now.parts.find(part => part.id === before.part.id)!,
+            present(
+              now.parts.find(part => part.id === before.part.id),
+              'part',
+            ),
             [{ ...before.stroke, level: level ?? before.stroke.level }],
           ),
         )
@@ -290,7 +296,7 @@ export function madeOf(base: Groove, takes: readonly PlayedTake[], wish: MadeWis
         told.push(sayLeftOut(now, lost, pieceOf(kit, stroke.piece)?.name ?? stroke.piece, [stroke.at], wish.counting))
       const limb = given ?? solved.limbs[n] ?? lost?.instead?.limb
       if (!limb) return
-      const able = pieceOf(kit, stroke.piece) && strokesFor(pieceOf(kit, stroke.piece)!, limb)
+      const able = pieceOf(kit, stroke.piece) && strokesFor(present(pieceOf(kit, stroke.piece), 'piece'), limb)
       const own = lost?.instead
         ? asKind(now, stroke, lost.instead.stroke)
         : able?.length && !able.includes(stroke.stroke)

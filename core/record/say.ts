@@ -1,6 +1,7 @@
 import { type Groove, sayFeel } from '#core/groove'
 import { type Kit, pieceOf } from '#core/kit'
 import { medianOf } from '#core/measure'
+import { present } from '#core/present'
 import type { Playing } from './playing'
 
 /** What lies that many ms off the click and is put right is worth a word. */
@@ -28,7 +29,7 @@ export function sayPlaying(
     .filter(([piece, ms]) => pieceOf(kit, piece) && (groove.feel.push[piece] ?? 0) !== ms)
     .map(
       ([piece, ms]) =>
-        `the ${pieceOf(kit, piece)!.name.toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}`,
+        `the ${present(pieceOf(kit, piece), 'piece').name.toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}`,
     )
   const all = [...first, ...rest].join('; ')
   return all && `${all[0]!.toUpperCase()}${all.slice(1)}.`

@@ -1,4 +1,5 @@
 import { sayList, sentence } from '#core/groove'
+import { present } from '#core/present'
 import { beatsOf, slotsOf } from '#core/time'
 import { type Ground, byTick, groundBars, homeAfter, layOver, wholeTurn } from './lay'
 import {
@@ -65,7 +66,10 @@ export interface Rotation {
 /** What the hand at place `i` does around it, round the end of what is laid; `loud` says which places are. */
 function motionOf(places: readonly (Letter | null)[], loud: (place: number) => boolean, i: number): Motion {
   const n = places.length
-  const ahead = Array.from({ length: n }, (_, k) => (i + k + 1) % n).find(place => places[place] === places[i])!
+  const ahead = present(
+    Array.from({ length: n }, (_, k) => (i + k + 1) % n).find(place => places[place] === places[i]),
+    'beat',
+  )
   const before = (i + n - 1) % n
   return { nextLoud: loud(ahead), fromSoft: places[before] === places[i] && !loud(before) }
 }

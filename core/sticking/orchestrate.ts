@@ -20,6 +20,7 @@ import {
   sayCount,
   sayList,
 } from '#core/groove'
+import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
 import { MAX_COUNT, beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
 import { type Ground, type LaidSticking, groundBars, layOn, layOver } from './lay'
@@ -93,7 +94,7 @@ interface Struck {
 
 /** The nearest stroke a piece knows: a plain hit where it is known. */
 const kindOn = (kit: Kit, pieceId: string, limb: Limb, wanted: StrokeKind = 'hit'): StrokeKind | undefined => {
-  const kinds = pieceOf(kit, pieceId) ? strokesFor(pieceOf(kit, pieceId)!, limb) : []
+  const kinds = pieceOf(kit, pieceId) ? strokesFor(present(pieceOf(kit, pieceId), 'piece'), limb) : []
   return kinds.includes(wanted) ? wanted : kinds[0]
 }
 

@@ -1,4 +1,5 @@
 import { type Bar, type Part, type Stroke, grooveTicks, makeBars, makePart, rowStrokes } from '#core/groove'
+import { present } from '#core/present'
 import { type Meter, beatAt, beatsOf, meterTicks } from '#core/time'
 import type { Candidate, Row, StyleCard } from './card'
 
@@ -71,7 +72,10 @@ export function layRow(card: Written, { row, ...struck }: Row, bars: readonly Ba
   const from = beatsOf(own)
   const perBar = from.filter(beat => beat.bar === 0).length
   return beatsOf(bars).flatMap(beat => {
-    const like = from.find(one => one.bar === beat.bar % own.length && one.beat === beat.beat % perBar)!
+    const like = present(
+      from.find(one => one.bar === beat.bar % own.length && one.beat === beat.beat % perBar),
+      'beat',
+    )
     const scale = beat.length / like.length
     return strokes
       .filter(stroke => beatAt(from, stroke.at) === like)

@@ -1,6 +1,7 @@
 import { randomFrom } from '#core/chance'
 import { type Kit, type PieceKind, pieceOf } from '#core/kit'
 import { type Groove, type Role, partOf } from '#core/groove'
+import { present } from '#core/present'
 import type { Move, ParamValue, Params } from './move'
 import { choicesOf } from './params'
 
@@ -43,12 +44,12 @@ export function thrower(
       throws.push([spec.id, chance => from + chance.below(to - from + 1)])
       continue
     }
-    const choices = choicesOf(spec, groove, kit)!.map(choice => choice.value)
+    const choices = present(choicesOf(spec, groove, kit), 'choice').map(choice => choice.value)
     const values = choices.filter(value => {
       // A cymbal that rings on is for single strokes, not for a whole part thrown at it.
-      if (spec.kind === 'piece') return !RINGING.includes(pieceOf(kit, value as string)!.kind)
+      if (spec.kind === 'piece') return !RINGING.includes(present(pieceOf(kit, value as string), 'piece').kind)
       if (sparing && spec.kind === 'choice' && spec.tried) return spec.tried.includes(value as string)
-      const role = spec.kind === 'part' ? partOf(groove, value as string)!.role : undefined
+      const role = spec.kind === 'part' ? present(partOf(groove, value as string), 'part').role : undefined
       return !sparing || spec.kind !== 'part' || role === spec.usual || !HOLDING.includes(role)
     })
     if (!values.length) return undefined

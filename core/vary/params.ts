@@ -1,5 +1,6 @@
 import { type Kit, piecesFor } from '#core/kit'
 import { type Groove, type Role, sayPlace, workable } from '#core/groove'
+import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
 import type { Move, ParamSpec, ParamValue, Params, PromiseId } from './move'
 import { firstBroken } from './promises'
@@ -121,13 +122,13 @@ function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefi
       return offered.includes(spec.usual) ? spec.usual : offered[0]
     }
     case 'part': {
-      const ids = choicesOf(spec, groove, kit)!.map(choice => choice.value)
+      const ids = present(choicesOf(spec, groove, kit), 'choice').map(choice => choice.value)
       return ids.find(id => spec.usual && groove.parts.find(part => part.id === id)?.role === spec.usual) ?? ids[0]
     }
     case 'guide':
       return groove.guides.find(guide => guide.notes.length)?.id
     case 'parts': {
-      const ids = choicesOf(spec, groove, kit)!.map(choice => choice.value as string)
+      const ids = present(choicesOf(spec, groove, kit), 'choice').map(choice => choice.value as string)
       return ids.length ? ids.slice(0, 1) : undefined
     }
   }

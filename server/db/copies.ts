@@ -28,9 +28,10 @@ export async function copyDatabase(from: string, to: string): Promise<void> {
       const backup = (db as unknown as Backs).backup(part, error => {
         if (error) return db.close(() => fail(error))
         backup.step(-1, stepping =>
-          backup.finish(finishing =>
-            db.close(() => ((stepping ?? finishing) ? fail((stepping ?? finishing)!) : done())),
-          ),
+          backup.finish(finishing => {
+            const failed = stepping ?? finishing
+            db.close(() => (failed ? fail(failed) : done()))
+          }),
         )
       })
     })

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { type Readout, sayLimbs, saySyncopation } from '#core/analyse'
 import { type Groove, onSnare, partOf, refOf, sayBackbeat, sayPlaces, sentence } from '#core/groove'
 import { LIMB_NAMES, type Limb } from '#core/kit'
+import { present } from '#core/present'
 import { useMarks } from '~/composables/useMarks'
 import { useSettings } from '~/stores/settings'
 
@@ -19,7 +20,7 @@ const snareRefs = (ats: readonly number[]) =>
       event =>
         ats.includes(event.at) &&
         event.level >= 3 &&
-        onSnare(partOf(props.groove, event.partId)!, { piece: event.pieceId, stroke: event.stroke }),
+        onSnare(present(partOf(props.groove, event.partId), 'part'), { piece: event.pieceId, stroke: event.stroke }),
     )
     .map(event => refOf(props.groove, event))
 const refs = (ats: readonly number[], limbs: readonly Limb[]) =>

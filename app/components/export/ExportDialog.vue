@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
+import { present } from '#core/present'
 import { type ExportWish, type Leaving, useExport } from '~/composables/useExport'
 import { FORMATS, type FormatId } from '~/formats'
 
@@ -17,7 +18,12 @@ const wish = reactive<ExportWish>({
 const failed = ref('')
 
 const offered = computed(() => FORMATS.filter(format => format.of.includes(props.leaving.kind)))
-const format = computed(() => FORMATS.find(one => one.id === wish.format)!)
+const format = computed(() =>
+  present(
+    FORMATS.find(one => one.id === wish.format),
+    'format',
+  ),
+)
 const title = computed(() =>
   props.leaving.kind === 'groove' ? props.leaving.groove.title : props.leaving.phrase.title,
 )

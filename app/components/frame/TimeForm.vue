@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import equal from 'fast-deep-equal'
 import { LIMITS, type TimeChoice, gridsOf, subdivisionsOf, withGroups, withMeter } from '#core/groove'
+import { present } from '#core/present'
 import { MAX_COUNT, UNITS, beatTicks, meter, readGroups } from '#core/time'
 
 /** Meter, number of bars and the slots of each felt beat: for a new groove, and for one on the Bench. */
@@ -21,7 +22,13 @@ const setSlots = (beat: number, slots: number) =>
 const grids = computed(() => gridsOf(choice.value))
 const every = computed(() => grids.value.find(grid => equal(grid.each, choice.value.slots))?.slots)
 const setEvery = (slots: number) =>
-  (choice.value = { ...choice.value, slots: grids.value.find(grid => grid.slots === slots)!.each })
+  (choice.value = {
+    ...choice.value,
+    slots: present(
+      grids.value.find(grid => grid.slots === slots),
+      'grid',
+    ).each,
+  })
 const differ = computed(() => new Set(beats.value).size > 1)
 const COMMON: [number, number][] = [
   [4, 4],

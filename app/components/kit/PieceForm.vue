@@ -25,6 +25,7 @@ import {
 } from '#core/kit'
 import { travelLimits } from '#core/analyse'
 import { sentence } from '#core/groove'
+import { present } from '#core/present'
 import type { Result } from '#core/result'
 import { useDrummer } from '~/stores/drummer'
 import { usePlayer } from '~/stores/player'
@@ -34,7 +35,7 @@ const props = defineProps<{ kit: Kit; pieceId: string }>()
 const emit = defineEmits<{ changed: [kit: Kit]; removed: [kit: Kit]; refused: [reason: string] }>()
 const player = usePlayer()
 const drummer = useDrummer()
-const piece = computed(() => pieceOf(props.kit, props.pieceId)!)
+const piece = computed(() => present(pieceOf(props.kit, props.pieceId), 'piece'))
 
 function take(result: Result<Kit>) {
   if (result.ok) emit('changed', result.value)
@@ -76,7 +77,7 @@ const travel = computed(() =>
         .map(one => ({
           name: one.name,
           metres: metresApart(one, piece.value),
-          ...travelLimits(piece.value, one, drummer.limits)!,
+          ...present(travelLimits(piece.value, one, drummer.limits), 'limit'),
         }))
         .sort((a, b) => a.metres - b.metres)
     : [],

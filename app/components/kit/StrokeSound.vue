@@ -12,6 +12,7 @@ import {
   soundOf,
   withStroke,
 } from '#core/kit'
+import { present } from '#core/present'
 import { isRecorded } from '#core/sound'
 import type { Result } from '#core/result'
 import { useOwnSounds } from '~/composables/useOwnSounds'
@@ -20,7 +21,7 @@ import { useOwnSounds } from '~/composables/useOwnSounds'
 const props = defineProps<{ kit: Kit; pieceId: string; index: number }>()
 const emit = defineEmits<{ done: [result: Result<Kit>] }>()
 const { busy, give } = useOwnSounds()
-const piece = computed(() => pieceOf(props.kit, props.pieceId)!)
+const piece = computed(() => present(pieceOf(props.kit, props.pieceId), 'piece'))
 const stroke = computed(() => piece.value.strokes[props.index]!)
 const sound = computed(() => soundOf(piece.value, stroke.value.kind))
 const own = computed(() => stroke.value.own ?? [])

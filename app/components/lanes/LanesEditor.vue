@@ -6,6 +6,7 @@ import { type EditorEvent, type EditorState, noteUnder, sayCursor, strokesChosen
 import { type Groove, leadInFrom, partOf, sayPlace } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder, pieceOf } from '#core/kit'
 import { FULL, LOWER, NARROW, NARROW_WIDTH, type Stick, layOut, sticksOf } from '#core/notation'
+import { present } from '#core/present'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useInSight } from '~/composables/useInSight'
 import { useLanePointer } from '~/composables/useLanePointer'
@@ -90,7 +91,12 @@ const cursorBox = computed(() => {
   const { line, limb, slot: index } = cursor.value
   const slot = geometry.value.slots[Math.min(index, geometry.value.slots.length - 1)]!
   const row = line === null ? -1 : props.groove.guides.findIndex(guide => guide.id === line)
-  const lane = geometry.value.lines[row] ?? geometry.value.lanes.find(one => one.limb === limb)!
+  const lane =
+    geometry.value.lines[row] ??
+    present(
+      geometry.value.lanes.find(one => one.limb === limb),
+      'lane',
+    )
   return { x: slot.left, width: slot.width, y: lane.top - 3, height: lane.height + 6 }
 })
 

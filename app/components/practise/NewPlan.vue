@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { type Groove, type Span, saySpan } from '#core/groove'
 import { type Plan, TEMPO_WAYS, WAYS, planFor, planSeconds, rungsOf, sayClimb, usualWay } from '#core/practise'
+import { present } from '#core/present'
 import { convertTempo } from '#core/time'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
@@ -72,7 +73,18 @@ const ways = computed(() =>
   WAYS.map(({ id, name }) => ({ label: id === usualWay(props.groove) ? `${name} (usual here)` : name, value: id })),
 )
 const about = computed(
-  () => `${WAYS.find(one => one.id === way.value)!.about} ${TEMPO_WAYS.find(one => one.id === tempo.value)!.about}`,
+  () =>
+    `${
+      present(
+        WAYS.find(one => one.id === way.value),
+        'way',
+      ).about
+    } ${
+      present(
+        TEMPO_WAYS.find(one => one.id === tempo.value),
+        'tempo way',
+      ).about
+    }`,
 )
 </script>
 

@@ -4,6 +4,7 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import { type Groove, sayBars } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { notate } from '#core/notation'
+import { present } from '#core/present'
 import type { StaffMark } from '~/staff/draw'
 import { useSettings } from '~/stores/settings'
 
@@ -47,7 +48,7 @@ watch(
       })
       if (!notes) return
       failed.value = ''
-      const svg = host.value.querySelector('svg')!
+      const svg = present(host.value.querySelector('svg'), 'picture')
       for (const { element, heads } of notes) {
         element.classList.add('staff-note')
         element.dataset.strokes = heads

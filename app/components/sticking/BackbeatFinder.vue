@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { ordinal } from '#core/groove'
+import { present } from '#core/present'
 import { type Rotation, backbeatsIn, rotationSticking, sayRotation, writeSticking } from '#core/sticking'
 import { useSticking } from '~/stores/sticking'
 
@@ -11,7 +12,13 @@ const ASKED = [
   { value: '3', label: 'on 3', beats: [3] },
 ]
 const asked = ref('2 and 4')
-const beats = computed(() => ASKED.find(one => one.value === asked.value)!.beats)
+const beats = computed(
+  () =>
+    present(
+      ASKED.find(one => one.value === asked.value),
+      'choice',
+    ).beats,
+)
 const found = computed(() =>
   store.sticking.length && store.sticking.length <= 32
     ? backbeatsIn(store.sticking, store.ground, beats.value).slice(0, 24)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { present } from '#core/present'
 import { BASS_RULES, FOOT_RULES, type Hand, type Orchestration } from '#core/sticking'
 import { type Kit, STROKE_NAMES, type StrokeKind, piecesFor, strokesFor } from '#core/kit'
 
@@ -25,7 +26,11 @@ const voiceOf = (piece: string, stroke: StrokeKind | undefined) =>
     voices.value.find(one => one.piece === piece && one.stroke === stroke) ??
     voices.value.find(one => one.piece === piece)
   )?.value
-const read = (value: string) => voices.value.find(one => one.value === value)!
+const read = (value: string) =>
+  present(
+    voices.value.find(one => one.value === value),
+    'voice',
+  )
 const RUNS = {
   'no run': [],
   'down the toms': ['high tom', 'mid tom', 'floor tom'],

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
+import { present } from '#core/present'
 import { type Move, type ParamSpec, type ParamValue, type Params, choicesOf, pointedAt } from '#core/vary'
 
 /** The parameters of a move, a field for each, made from their description. */
@@ -24,9 +25,10 @@ function toggle(event: MouseEvent) {
 }
 /** Lists hold texts and figures alike; what is in them goes out as it is. */
 const pick = (spec: ParamSpec, label: unknown) => {
-  const found = fields.value
-    .find(field => field.spec === spec)!
-    .choices.find(choice => String(choice.value) === String(label))
+  const found = present(
+    fields.value.find(field => field.spec === spec),
+    'field',
+  ).choices.find(choice => String(choice.value) === String(label))
   if (found) set(spec, found.value)
 }
 const items = (choices: { value: ParamValue; label: string }[], current: ParamValue | undefined) => {

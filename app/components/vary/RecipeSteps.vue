@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { Groove } from '#core/groove'
 import type { Kit } from '#core/kit'
+import { present } from '#core/present'
 import { type Params, type Step, type StepDone, MOVES, abstracted, firstParams, moveOf, resolved } from '#core/vary'
 import { newId } from '~/documents/ids'
 
@@ -30,10 +31,13 @@ const before = (i: number): Groove => props.run[i - 1]?.groove ?? props.groove
 
 function tell(i: number, params: Params) {
   const { move } = props.steps[i]!
-  emit('steps', props.steps.with(i, { move, params: { ...abstracted(moveOf(move)!, before(i), params) } }))
+  emit(
+    'steps',
+    props.steps.with(i, { move, params: { ...abstracted(present(moveOf(move), 'move'), before(i), params) } }),
+  )
 }
 function add() {
-  const move = moveOf(adding.value)!
+  const move = present(moveOf(adding.value), 'move')
   const last = props.run.at(-1)?.groove ?? props.groove
   const params = firstParams(move, last, props.kit)
   if (!params) return toast.add({ title: `This groove has nothing for “${move.name}”.`, color: 'error' })

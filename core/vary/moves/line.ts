@@ -1,5 +1,6 @@
 import { type GuideNote, type Groove, type Part, type Role, type Stroke, guideOf, isLong, sayCount } from '#core/groove'
 import { type Kit, type Level, type Limb, type PieceKind, isHand, piecesFor } from '#core/kit'
+import { present } from '#core/present'
 import { refuse } from '#core/result'
 import { type Move, word } from '../move'
 import {
@@ -413,7 +414,10 @@ export const readLine: Move = {
     const guide = guideOf(groove, word(params, 'line'))
     if (!guide?.notes.length)
       return refuse(guide ? `“${guide.name}” has no notes yet.` : 'There is no line above the lanes.')
-    const reading = LINE_READINGS.find(one => one.name === word(params, 'how'))!
+    const reading = present(
+      LINE_READINGS.find(one => one.name === word(params, 'how')),
+      'line reading',
+    )
     const begins = new Set(starts(guide.notes))
     const between = gridOf(groove)
       .slots.map(slot => slot.at)
