@@ -1,6 +1,15 @@
 import { type Groove, type Stroke, makeGroove, makePart } from '#core/groove'
 import { type Kit, type Limb, pieceOf } from '#core/kit'
-import { type LimbStroke, type Struck, type Solved, limbsFor, partsFrom, sayDoubt, sayLeftOut } from '#core/limbs'
+import {
+  type LimbStroke,
+  type Struck,
+  type Solved,
+  limbsFor,
+  partsFrom,
+  sayDoubt,
+  sayLeftOut,
+  sayShared,
+} from '#core/limbs'
 import { present } from '#core/present'
 import { type Counting, NUMBERS, barStarts, beatsOf, swingOf, tickSeconds } from '#core/time'
 import type { Cut } from './cut'
@@ -19,6 +28,8 @@ export interface FromScore {
   groove: Groove
   left: string[]
   choices: Choice[]
+  /** What a kit with more on it would make easier, a sentence each. */
+  doubts: string[]
 }
 
 interface FromWish {
@@ -70,6 +81,16 @@ export function grooveFrom(
     other: doubt.other,
     says: sayDoubt(shell, doubt, name(strokes[doubt.index]!.piece), [strokes[doubt.index]!.at], counting),
   }))
+  const fast = [...new Set(solved.shared.map(i => strokes[i]!.piece))]
+  const doubts = fast.map(piece => {
+    const mine = solved.shared.filter(i => strokes[i]!.piece === piece)
+    return sayShared(
+      shell,
+      name(piece),
+      mine.map(i => strokes[i]!.at),
+      counting,
+    )
+  })
   const told = strokes.every(stroke => stroke.limb && stroke.part)
   const made: LimbStroke[] = strokes.flatMap((one, i) => {
     const instead = solved.left.find(lost => lost.index === i)?.instead
@@ -92,6 +113,7 @@ export function grooveFrom(
     }),
     left,
     choices,
+    doubts,
   }
 }
 
@@ -138,6 +160,7 @@ function limbsIn(
       ...solved,
       left: solved.left.filter(one => !strokes[one.index]!.limb),
       doubts: solved.doubts.filter(one => !strokes[one.index]!.limb),
+      shared: solved.shared.filter(index => !strokes[index]!.limb),
     },
     limbOf: i => strokes[i]!.limb ?? solved.limbs[i],
   }

@@ -104,6 +104,11 @@ describe('the shipped kits', () => {
   })
 })
 
+it('reads kits of versions 1 and 2, which have one beater on each pedal', () => {
+  for (const version of [1, 2])
+    expect(readKit({ ...structuredClone(DEFAULT_KIT), version })).toEqual({ ok: true, value: DEFAULT_KIT })
+})
+
 describe('bad kits are refused with a reason', () => {
   const without = (change: (kit: Kit) => unknown) => {
     const kit = structuredClone(DEFAULT_KIT)
@@ -157,6 +162,12 @@ describe('bad kits are refused with a reason', () => {
       /stand 1\.00 m apart; one limb can span 0\.42 m/,
     ],
     ['a pair of one', kit => (kit.pairs = [{ a: 'ride', b: 'ride' }]), /A pair is two different pieces/],
+    [
+      'beaters on a snare',
+      kit => (kit.pieces[0]!.beaters = 2),
+      /pieces\.0\.beaters: “Snare” is struck by no foot; beaters are a pedal’s/,
+    ],
+    ['three beaters', kit => (kit.pieces[7]!.beaters = 3 as never), /A pedal has 1 beater or 2/],
     ['another version', kit => (kit.version = 7 as never), /from a newer Bazzet: this file says 7/],
   ])('%s', (_, change, reason) => expect(without(change)).toMatch(reason))
 })

@@ -74,10 +74,18 @@ const pieceSchema = z
     /** Sets pieces of a kind apart: 1 for the kind's usual size, 1.3 a smaller one. */
     pitch: number('A pitch', KIT_LIMITS.pitch.least, KIT_LIMITS.pitch.most),
     stands: placeSchema,
+    /** How many beaters a pedal has: one where nothing is said; with two, both feet play the one drum. */
+    beaters: z.literal([1, 2], { error: 'A pedal has 1 beater or 2.' }).optional(),
     strokes: z.array(pieceStrokeSchema).min(1, { error: 'A piece has at least one stroke.' }),
   })
   .superRefine((piece, ctx) => {
     const seen = new Set<string>()
+    if (piece.beaters && !piece.strokes.some(({ by }) => by === 'foot'))
+      ctx.addIssue({
+        code: 'custom',
+        path: ['beaters'],
+        message: `“${piece.name}” is struck by no foot; beaters are a pedal’s.`,
+      })
     piece.strokes.forEach(({ kind, by }, s) => {
       if (seen.has(kind + by))
         ctx.addIssue({

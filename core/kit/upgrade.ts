@@ -28,6 +28,9 @@ function limitsFrom1(old: Fields): Fields {
 /** A kit of version 1 as one of version 2, whose strokes may say which set of sounds they use, and have sounds of the player's own. */
 export const kitFrom1 = (old: Fields): Fields => old
 
+/** A kit of version 2 as one of version 3, whose pedals may have two beaters: it has one on each. */
+export const kitFrom2 = (old: Fields): Fields => old
+
 /** A player of version 1 as one of version 2. */
 export const playerFrom1 = (old: Fields): Fields =>
   old.limits === undefined ? old : { ...old, limits: limitsFrom1(fields(old.limits)) }

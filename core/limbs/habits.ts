@@ -13,11 +13,13 @@ import {
 } from '#core/kit'
 import { present } from '#core/present'
 import type { Struck } from './struck'
+import { footTurnsOf, isFoot, runTurnsOf, turnsOf } from './turns'
 
 /** Pieces on which the time is kept. @internal */
 export const TIME_KINDS: readonly PieceKind[] = ['hi-hat', 'ride', 'cowbell', 'block', 'tambourine']
 
-const CRASHES: readonly PieceKind[] = ['crash', 'china', 'splash']
+/** Pieces that mark where something begins. @internal */
+export const CRASHES: readonly PieceKind[] = ['crash', 'china', 'splash']
 
 /** Seconds within which a stroke of the time is near enough for the lead hand to stay on it. */
 const NEAR = 0.4
@@ -29,6 +31,10 @@ export const HABITS = {
   /** The hand that keeps the time leaves it for the snare, which the other hand has under it; a ghost all the more. */
   snare: 0.8,
   ghost: 0.3,
+  /** And for any other drum, which the other hand comes round to. */
+  leaves: 0.4,
+  /** Of two brushes the one of the hand that does not lead sweeps. */
+  sweep: 1,
   /** A crash in the place of the time is struck by the hand that does not keep it. */
   crash: 0.4,
   /** The wrong hand’s turn in a stream too fast for one hand. */
@@ -41,48 +47,12 @@ export const HABITS = {
   beat: 0.12,
   /** The hand that is farther from a piece than the other plays it, for each metre. */
   farther: 0.8,
-  /** A foot leaves its own pedal for another. */
+  /** A foot leaves its own pedal for another; and the foot of the bass drum does so last. */
   pedal: 0.6,
+  stays: 0.9,
+  /** The wrong foot’s turn on two beaters: feet that share a drum step in turn and do not stumble. */
+  step: 3,
 } as const
-
-/** Seconds from one stroke to the next under which the time is shared by both hands: about sixteenths at 105. */
-const SHARED = 0.144
-/** This many strokes make a stream. */
-const STREAM = 6
-
-/**
- * Whose turn each stroke is in a stream of the time that is too fast for one hand: its keeper’s on the beat and every second one from there,
- * the other hand’s between; a snare that falls in it belongs to whose turn it is. Strokes of no such stream are not in the map.
- */
-function turnsOf(
-  all: readonly Struck[],
-  isTime: (i: number) => boolean,
-  isSnare: (i: number) => boolean,
-): Map<number, 'keeper' | 'other'> {
-  const order = all
-    .flatMap((_, i) => (isTime(i) || isSnare(i) ? [i] : []))
-    .sort((a, b) => all[a]!.seconds - all[b]!.seconds)
-  const turns = new Map<number, 'keeper' | 'other'>()
-  const close = (stream: readonly number[]): void => {
-    const instants = new Set(stream.map(i => all[i]!.at))
-    // Two at one instant are no stream of single strokes, and one that is mostly snare is a roll.
-    if (instants.size < STREAM || instants.size < stream.length || stream.filter(isTime).length * 2 < stream.length)
-      return
-    const from = all[stream.find(i => all[i]!.beat) ?? stream[0]!]!.seconds
-    const gap = Math.min(...stream.slice(1).map((i, n) => all[i]!.seconds - all[stream[n]!]!.seconds))
-    for (const i of stream) turns.set(i, Math.round((all[i]!.seconds - from) / gap) % 2 === 0 ? 'keeper' : 'other')
-  }
-  let stream: number[] = []
-  for (const i of order) {
-    if (stream.length && all[i]!.seconds - all[stream.at(-1)!]!.seconds > SHARED) {
-      close(stream)
-      stream = []
-    }
-    stream.push(i)
-  }
-  close(stream)
-  return turns
-}
 
 /**
  * What it costs by habit that a limb plays each stroke, whatever came before: Infinity where it cannot. The lead hand keeps the time, on
@@ -116,34 +86,49 @@ export function habitsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'left
   const keeper = (piece: Piece): Limb =>
     kit.hands === 'open' && piece.kind === 'hi-hat' ? (piece.stands.x <= 0 ? 'LH' : 'RH') : leadHand
   const away = (piece: Piece, limb: Limb) => Math.hypot(piece.stands.x - homes[limb].x, piece.stands.y - homes[limb].y)
+  const runs = runTurnsOf(all, kit, lead)
   const turns = turnsOf(all, isTimeStroke, i => pieceOf(kit, all[i]!.piece)?.kind === 'snare')
   const hands = (limb: Limb, piece: Piece, i: number): number => {
     const one = all[i]!
     const far = HABITS.farther * Math.max(0, away(piece, limb) - away(piece, otherSide(limb)))
     const keeps = keeperAt(one.seconds)
+    if (one.stroke === 'sweep') return limb === leadHand ? HABITS.sweep : 0
+    if (one.stroke === 'tap') return limb === leadHand ? 0 : HABITS.sweep
+    const run = runs.get(i)
+    if (run) return (limb === leadHand) === (run === 'keeper') ? 0 : HABITS.turn
     const turn = turns.get(i)
     if (turn && keeps) return (limb === keeps) === (turn === 'keeper') ? 0 : HABITS.turn
     if (TIME_KINDS.includes(piece.kind)) return limb === keeper(piece) ? 0 : HABITS.time
     if (piece.kind === 'snare' && keeps) return limb === keeps ? HABITS.snare + (one.level === 1 ? HABITS.ghost : 0) : 0
     if (CRASHES.includes(piece.kind) && keeps) return limb === keeps ? 0 : HABITS.crash
+    const leaves = keeps === limb && piece.kind !== 'snare' ? HABITS.leaves : 0
     return (
-      (piece.kind === 'snare' || piece.kind === 'pad' ? 0 : far) + (one.beat && limb !== leadHand ? HABITS.beat : 0)
+      leaves +
+      (piece.kind === 'snare' || piece.kind === 'pad' ? 0 : far) +
+      (one.beat && limb !== leadHand ? HABITS.beat : 0)
     )
   }
-  const feet = (limb: Limb, piece: Piece): number => {
+  const footTurns = footTurnsOf(all, kit)
+  const feet = (limb: Limb, piece: Piece, i: number): number => {
     const own = footOn(kit, piece)
-    if (own) return limb === own ? 0 : Infinity
+    const turn = footTurns.get(i)
+    if (own && piece.beaters === 2 && turn) return (limb === own) === (turn === 'keeper') ? 0 : HABITS.step
+    if (own) return limb === own ? 0 : piece.beaters === 2 ? HABITS.pedal : Infinity
     const nearer = away(piece, limb) <= away(piece, otherSide(limb))
-    return HABITS.pedal + (nearer ? 0 : HABITS.pedal)
+    const stays = homeOf(kit, limb)?.kind === 'bass drum' ? HABITS.stays : 0
+    return HABITS.pedal + stays + (nearer ? 0 : HABITS.pedal)
   }
   return (limb, i) => {
     const one = all[i]!
     const piece = pieceOf(kit, one.piece)
     if (!piece || !strokesFor(piece, limb).includes(one.stroke) || stretchTo(piece, limb)?.reaches === false)
       return Infinity
-    return isHand(limb) ? hands(limb, piece, i) : feet(limb, piece)
+    return isHand(limb) ? hands(limb, piece, i) : feet(limb, piece, i)
   }
 }
+
+/** The pedal that a foot rests on. */
+const homeOf = (kit: Kit, foot: Limb): Piece | undefined => kit.pieces.find(piece => foot === footOn(kit, piece))
 
 /** The foot that rests on a pedal; undefined for what no foot rests on. @internal */
 export function footOn(kit: Kit, piece: Piece): 'RF' | 'LF' | undefined {
@@ -152,8 +137,6 @@ export function footOn(kit: Kit, piece: Piece): 'RF' | 'LF' | undefined {
     foot => strokesFor(piece, foot).length > 0 && homes[foot].x === piece.stands.x && homes[foot].y === piece.stands.y,
   )
 }
-
-const isFoot = ({ stroke }: Pick<Struck, 'stroke'>): boolean => stroke === 'chick' || stroke === 'splash'
 
 /** Whether one limb may strike both at once: the kit says so. @internal */
 export const bothAtOnce = (kit: Kit, a: Struck, b: Struck): boolean => paired(kit, a.piece, b.piece)

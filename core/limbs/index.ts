@@ -1,4 +1,4 @@
 export type { Struck } from './struck'
 export { type Solved, limbsFor } from './solve'
 export { type LimbStroke, groupOf, partsFrom } from './parts'
-export { sayDoubt, sayLeftOut } from './say'
+export { sayDoubt, sayLeftOut, sayShared } from './say'

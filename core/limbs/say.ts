@@ -24,6 +24,21 @@ export function sayLeftOut(
   return `${sentence(pieceName)} on ${sayPlaces(groove, ats, counting)}: ${REASONS[why]}.${other}`
 }
 
+/** More places than these are not listed one by one. */
+const FEW = 4
+
+/**
+ * What one foot plays faster than it does with ease, and what a second beater would change.
+ * @example sayShared(groove, 'Bass drum', [1260]) // => 'Bass drum: fast for one foot; with two beaters on its pedal (the Kit page says so) the other foot takes e of 1.'
+ */
+export const sayShared = (
+  groove: Pick<Groove, 'bars'>,
+  pieceName: string,
+  ats: readonly number[],
+  counting?: Counting,
+): string =>
+  `${sentence(pieceName)}: fast for one foot; with two beaters on its pedal (the Kit page says so) the other foot takes ${ats.length > FEW ? 'every second stroke' : sayPlaces(groove, ats, counting)}.`
+
 /**
  * A place of doubt: `'Snare on bar 1: 3: the left hand here, or the right hand.'`
  * @example sayDoubt(groove, { limb: 'LH', other: 'RH' }, 'Snare', [10080]) // => 'Snare on 3: the left hand here, or the right hand.'

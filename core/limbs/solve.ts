@@ -4,6 +4,7 @@ import { TIME_KINDS, bothAtOnce, byFoot, footOn, habitsOf } from './habits'
 import type { Crew } from './options'
 import { Strain } from './strain'
 import { type Struck, instantsOf } from './struck'
+import { footTurnsOf } from './turns'
 import { type Way, limbPathOf } from './way'
 
 /** Who plays, and what is known of it already. */
@@ -32,11 +33,13 @@ export interface Doubt {
   more: number
 }
 
-/** The limb of each stroke, undefined where nobody can play it; what is left out; where there is doubt; and what it costs in all. */
+/** The limb of each stroke, undefined where nobody can play it; what is left out; where there is doubt; what two beaters would share; what it costs. */
 export interface Solved {
   limbs: (Limb | undefined)[]
   left: LeftOut[]
   doubts: Doubt[]
+  /** Strokes that one foot plays faster than it does with ease, and that the other would take if the pedal had a second beater. */
+  shared: number[]
   price: number
 }
 
@@ -92,6 +95,7 @@ export function limbsFor(all: readonly Struck[], wish: LimbWish): Solved {
     left: whole.left.flatMap(one =>
       one.index >= many ? [{ ...one, index: one.index - many, at: one.at - last }] : [],
     ),
+    shared: whole.shared.flatMap(index => (index >= many ? [index - many] : [])),
     doubts: whole.doubts.flatMap(one => (one.index >= many ? [{ ...one, index: one.index - many }] : [])),
   }
 }
@@ -141,8 +145,12 @@ function solved(all: readonly Struck[], { kit, lead, fixed }: LimbWish): Solved 
         ),
       })
   }
+  const shared = [...footTurnsOf(all, kit)].flatMap(([i, turn]) =>
+    turn === 'other' && pieceOf(kit, all[i]!.piece)?.beaters !== 2 ? [i] : [],
+  )
   return {
     limbs,
+    shared,
     doubts: doubts.sort((a, b) => all[a.index]!.at - all[b.index]!.at),
     price,
     left: left.sort((a, b) => a.at - b.at).map(one => ({ ...one, ...insteadOf(one, all, limbs, kit) })),

@@ -11,7 +11,7 @@ import {
   pieceOf,
 } from '#core/kit'
 import { present } from '#core/present'
-import { HABITS } from './habits'
+import { CRASHES, HABITS } from './habits'
 import type { Struck } from './struck'
 
 /** Seconds after which a limb has rested: nothing that it did before counts any more. */
@@ -31,6 +31,8 @@ const troubleOf = (hardness: number): number => Math.max(0, priceOf(hardness) - 
 /** What a metre of a hand’s way costs, and going to another piece at all, however much time there is. */
 const WAY = 0.25
 const ANOTHER = 0.05
+/** Seconds in which a hand comes from any drum to a crash as a matter of course: two sixteenths at 160. */
+const USUAL_CRASH = 0.187
 /** Seconds from which on the same hand strikes again as readily as the other. */
 const TWICE = 0.22
 /** Metres that one hand reaches beyond the other, so that crossing is no bother. */
@@ -77,11 +79,12 @@ export class Strain {
     const [from_, to_] = [pieces[from], pieces[to]]
     let price = this.speed(hand, before, from, to, gap)
     if (from_ && to_ && from_.id !== to_.id) {
-      const limit = present(travelLimits(from_, to_, limits), 'limit')
+      const way = troubleOf(hardnessOf(gap, present(travelLimits(from_, to_, limits), 'limit')))
+      const usual = CRASHES.includes(to_.kind) && gap >= USUAL_CRASH
       price +=
         ANOTHER +
         WAY * Math.hypot(from_.stands.x - to_.stands.x, from_.stands.y - to_.stands.y) +
-        troubleOf(hardnessOf(gap, limit))
+        (usual ? Math.min(way, ANOTHER) : way)
     }
     if (!hand) return price
     if (a.level >= 4 && b.level === 1) price += troubleOf(hardnessOf(gap, limits.control))

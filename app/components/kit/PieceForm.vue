@@ -117,6 +117,11 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
           "
       /></UFormField>
     </div>
+    <UCheckbox
+      v-if="piece.kind === 'bass drum' && piece.strokes.some(stroke => stroke.by === 'foot')"
+      :model-value="piece.beaters === 2"
+      label="Two beaters on its pedal: both feet play it"
+      @update:model-value="on => take(withFacts(kit, piece.id, { beaters: on === true ? 2 : 1 }))" />
     <ul class="text-sm" aria-label="Who reaches it">
       <li v-for="one in reach" :key="one.limb" data-reach :class="one.reaches ? '' : 'text-error'">
         {{ one.name }} {{ one.reaches ? 'reaches it' : 'does not reach it' }}, {{ one.metres.toFixed(2) }} m away

@@ -21,6 +21,7 @@ const mine = computed(() => [...props.chosen].map(([index, limb]) => ({ index, l
         <li v-for="(says, i) in stretch.made.left" :key="i">{{ says }}</li>
       </ul>
     </section>
+    <p v-for="says in stretch.made.doubts" :key="says" class="mt-3" data-shared>{{ says }}</p>
     <section v-if="choices.length || mine.length" class="mt-5" data-choices>
       <h3 class="font-semibold">Either would do</h3>
       <ul class="mt-1 max-h-64 max-w-3xl overflow-y-auto">

@@ -278,14 +278,15 @@ const BRUSHED_BALLAD: StyleCard = {
   order: ['RH', 'LF', 'LH', 'RF'],
   candidates: [
     ...offers('RH', 'lead', [
-      ['sweep', 'Sweep on every beat', on('snare', '3.', 'sweep')],
       ['taps', 'Brush taps, long and skip', on('snare', '3. 43 3. 43', 'tap')],
       ['ride', 'Ride, long and skip', on('ride', '3. 43 3. 43')],
+      ['sweep', 'Sweep on every beat', on('snare', '3.', 'sweep')],
     ]),
     ...offers('LH', 'comping', [
+      ['sweep', 'Sweep round, on every beat', on('snare', '3.', 'sweep')],
+      ['halves', 'Sweep on 1 and 3', on('snare', '3. .. 3. ..', 'sweep')],
       ['taps', 'Taps on 2 and 4', on('snare', '.. 2. .. 2.', 'tap')],
       ['upbeats', 'Taps on & of 2 and & of 4', on('snare', '.. .2 .. .2', 'tap')],
-      ['sweep', 'Sweep on 1 and 3', on('snare', '3. .. 3. ..', 'sweep')],
     ]),
     ...offers('RF', 'bass drum', [
       ['feathered', 'Feathered on all four', on('bass drum', '1.')],
