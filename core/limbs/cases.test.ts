@@ -75,7 +75,7 @@ function played(one: Case): Record<string, string> {
 }
 
 describe('limbs as a player would take them, written down by hand', () => {
-  it.eachCASES('$says', one => {
+  it.each([...CASES])('$says', one => {
     const wanted = Object.fromEntries(Object.entries(one.limbs).map(([row, text]) => [row, text.replaceAll(' ', '')]))
     expect(played(one)).toEqual(wanted)
   })
