@@ -50,6 +50,19 @@ const groove = computed(() =>
     ? found.opened.document
     : stretch.value?.made.groove,
 )
+const KEEPS = [
+  {
+    label: 'Keep the feel',
+    description:
+      'Strokes go to the slots that they were meant for; swing and what lies ahead or behind are the groove’s.',
+    value: 'feel',
+  },
+  {
+    label: 'Keep the times',
+    description: 'Each beat is cut as its strokes lie, in fives or sevens if need be, and sounds nearest to the file.',
+    value: 'times',
+  },
+]
 const says = computed(() => {
   if (!score.value) return ''
   const { bars, meters, strokes, tempo, tempos } = score.value
@@ -180,6 +193,16 @@ useHead({ title: 'Open a file · Bazzet' })
         :stretch="stretch"
         :chosen="found.chosenIn(shown)"
         @choose="(index, limb) => found.choose(shown, index, limb)" />
+      <section v-if="score.played" data-played>
+        <h3 class="font-semibold">This was played, not written</h3>
+        <p v-if="score.played.length" class="mt-1 max-w-3xl">{{ score.played.join(' ') }}</p>
+        <URadioGroup
+          v-model="found.keeps"
+          :items="KEEPS"
+          class="mt-2"
+          aria-label="What is kept of how it was played"
+          @update:model-value="found.again()" />
+      </section>
       <section v-if="score.doubts.length" data-doubts>
         <h3 class="font-semibold">What is not certain in this file</h3>
         <ul class="mt-1 max-w-3xl list-disc space-y-0.5 pl-5">

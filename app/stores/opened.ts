@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { Cut, FromScore } from '#core/formats'
+import type { Cut, FromScore, Keeps } from '#core/formats'
 import type { Limb } from '#core/kit'
 import { useKits } from './kits'
 import { useDrummer } from './drummer'
@@ -35,6 +35,8 @@ export const useOpened = defineStore('opened', () => {
   const more = ref(0)
   const kitId = ref('')
   const lead = ref<'right' | 'left'>('right')
+  /** What is kept of a file that somebody played. */
+  const keeps = ref<Keeps>('feel')
   const kit = computed(() => kits.of(kitId.value))
   let fixed: Map<number, Limb>[] = []
   const worker = remoteWorker<FormatsWorker>(
@@ -57,12 +59,13 @@ export const useOpened = defineStore('opened', () => {
     if (!file.value) {
       kitId.value = drummer.defaults.kitId
       lead.value = drummer.defaults.lead
+      keeps.value = 'feel'
     }
     file.value = now
     looking.value = true
     refused.value = ''
     try {
-      const found = await worker.remote.open(now.bytes, now.name, plain(kit.value))
+      const found = await worker.remote.open(now.bytes, now.name, plain(kit.value), keeps.value)
       if (mine !== turn) return
       fixed = []
       stretches.value = []
@@ -119,6 +122,7 @@ export const useOpened = defineStore('opened', () => {
     more,
     kitId,
     lead,
+    keeps,
     kit,
     look,
     again,

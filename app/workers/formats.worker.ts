@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import { type Opened, openFile } from '#core/documents'
-import { type Cut, type FromScore, type Score, cutsOf, grooveFrom } from '#core/formats'
+import { type Cut, type FromScore, type Keeps, type Score, cutsOf, grooveFrom } from '#core/formats'
 import type { Kit, Limb } from '#core/kit'
 import { type Result, ok } from '#core/result'
 import { type Counting, type Tempo, writeMeter } from '#core/time'
@@ -14,6 +14,8 @@ interface ScoreFacts {
   strokes: number
   tempo: Tempo
   tempos: number[]
+  /** How it was played, where somebody played it. */
+  played: string[] | undefined
   doubts: string[]
 }
 
@@ -32,13 +34,13 @@ interface Making {
 let score: Score | undefined
 
 const worker = {
-  open(bytes: Uint8Array, name: string, kit: Kit): Found {
-    const found = openFile(bytes, name, kit)
+  open(bytes: Uint8Array, name: string, kit: Kit, keeps: Keeps): Found {
+    const found = openFile(bytes, name, kit, keeps)
     if (!found.ok) return found
     const opened = found.value
     if (opened.holds !== 'score') return ok(opened)
     score = opened.score
-    const { title, bars, strokes, tempo, tempos, doubts } = score
+    const { title, bars, strokes, tempo, tempos, played, doubts } = score
     return ok({
       holds: 'score',
       score: {
@@ -49,6 +51,7 @@ const worker = {
         strokes: strokes.length,
         tempo,
         tempos: [...new Set(tempos.map(one => Math.round(one.tempo.bpm)))],
+        played,
         doubts,
       },
       cuts: cutsOf(score),

@@ -1,4 +1,5 @@
 import {
+  type Keeps,
   LARGEST_FILE,
   type Score,
   carriedGroove,
@@ -29,7 +30,7 @@ const LARGEST_ARCHIVE = 256 * 1024 * 1024
  * JSON of every kind, an archive. What cannot be read is refused with a sentence, and nothing is kept.
  * @example openFile(midi, 'sample.mid', kit).value.holds // => 'score'
  */
-export function openFile(bytes: Uint8Array, name: string, kit: Kit): Result<Opened> {
+export function openFile(bytes: Uint8Array, name: string, kit: Kit, keeps: Keeps = 'feel'): Result<Opened> {
   if (!bytes.length) return refuse('This file is empty.')
   const title = name.replace(/\.[^.]{1,10}$/, '')
   if (isZip(bytes)) return ofZip(bytes, title, kit)
@@ -37,7 +38,8 @@ export function openFile(bytes: Uint8Array, name: string, kit: Kit): Result<Open
     return refuse(
       `This file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are opened.`,
     )
-  if (bytes[0] === 0x4d && bytes[1] === 0x54 && bytes[2] === 0x68 && bytes[3] === 0x64) return ofMidi(bytes, kit, title)
+  if (bytes[0] === 0x4d && bytes[1] === 0x54 && bytes[2] === 0x68 && bytes[3] === 0x64)
+    return ofMidi(bytes, kit, title, keeps)
   const text = textFrom(bytes)
   if (/^\s*</.test(text)) return scored('MusicXML', readMusicXml(bytes, kit, title))
   if (/^\s*[{[]/.test(text)) return ofJson(text)
@@ -49,9 +51,11 @@ export function openFile(bytes: Uint8Array, name: string, kit: Kit): Result<Open
 }
 
 /** A file of ours that was not changed since holds the groove itself; any other is read from its notes. */
-function ofMidi(bytes: Uint8Array, kit: Kit, title: string): Result<Opened> {
+function ofMidi(bytes: Uint8Array, kit: Kit, title: string, keeps: Keeps): Result<Opened> {
   const own = carriedGroove(bytes)
-  return own ? ok({ holds: 'document', kind: 'groove', document: own }) : scored('MIDI', readMidi(bytes, kit, title))
+  return own
+    ? ok({ holds: 'document', kind: 'groove', document: own })
+    : scored('MIDI', readMidi(bytes, kit, title, keeps))
 }
 
 const scored = (format: 'MIDI' | 'MusicXML' | 'tablature', score: Result<Score>): Result<Opened> =>

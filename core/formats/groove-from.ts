@@ -106,7 +106,7 @@ export function grooveFrom(
       title: title.slice(0, 120) || 'Untitled',
       bars,
       tempo,
-      feel: { swing: score.swing, push: {} },
+      feel: { swing: score.swing, push: score.push ?? {} },
       kitId: kit.id,
       lead,
       parts,

@@ -1,4 +1,13 @@
-import { type Kit, type Limb, LIMBS, type Level, type Ornament, levelOfVelocity, strokeOfNote } from '#core/kit'
+import {
+  type Kit,
+  type Limb,
+  LIMBS,
+  type Level,
+  type Ornament,
+  levelOfVelocity,
+  pieceOf,
+  strokeOfNote,
+} from '#core/kit'
 import { ROLES, type Role } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import {
@@ -16,11 +25,14 @@ import {
 } from '#core/time'
 import { utf16From } from './bytes'
 import { type MidiHeader, type MidiVisitor, visitMidi } from './midi-events'
+import { isWritten, placedAsPlayed, thirdsAsSwing } from './played'
 import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, onGrids } from './score'
 
 const DRUMS = 9
-/** Grace notes come at most this long before their stroke, in seconds. */
-const GRACE = 0.095
+/** Seconds in which grace notes come before their stroke: the one next to it, and the first of one, two and three. */
+const GRACE = { next: { from: 0.012, to: 0.06 }, first: [0.06, 0.11, 0.15] } as const
+/** What of a file is kept that somebody played: the feel, its strokes on plain grids; or the times, each beat on the grid nearest to them. */
+export type Keeps = 'feel' | 'times'
 
 /** A note as it was found: when it begins and ends, in ticks of ours; where its track says so, its limb, part and role. */
 interface Note {
@@ -57,11 +69,12 @@ const titleOf = (text: string): string =>
 
 /**
  * A standard MIDI file, of type 0 or 1, as a score: what is on the drum channel, by the notes of a kit and else of General MIDI, its tempo
- * and meters. Notes that lie exactly on a grid we offer stay there; the others go to the best grid of their beat. Grace notes close before
- * a louder stroke of their piece become its ornament. Files in frames have no beats, and are read at 120. What else was doubtful is said.
+ * and meters. Notes that nearly all lie on grids we offer stay there. What somebody played is read as playing in is, with its swing and what
+ * lies ahead or behind; or with its times, as near as a grid of each beat comes to them. Hands’ grace notes close before a stroke of their
+ * piece become its ornament. Files in frames have no beats, and are read at 120. What else was doubtful is said.
  * @example readMidi(midi, kit).value.strokes.length // => 14
  */
-export function readMidi(bytes: Uint8Array, kit: Kit, name = ''): Result<Score> {
+export function readMidi(bytes: Uint8Array, kit: Kit, name = '', keeps: Keeps = 'feel'): Result<Score> {
   if (bytes.length > LARGEST_FILE)
     return refuse(
       `This MIDI file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are read.`,
@@ -91,15 +104,26 @@ export function readMidi(bytes: Uint8Array, kit: Kit, name = ''): Result<Score> 
       bar: starts.findLastIndex(start => start <= one.at),
       tempo: { bpm: one.bpm, counts: '1/4' as const },
     }))
-  const placed = onGrids(heardOn(found.notes, kit, tempo.bpm, bars, doubts).map(strokeOf), bars, doubts)
-  return ok({
+  const written = isWritten(
+    found.notes.map(note => note.at),
+    bars,
+    TICKS_PER_QUARTER / divisionOf(read.value),
+  )
+  const strokes = heardOn(found.notes, { kit, bpm: tempo.bpm, bars, written, doubts }).map(strokeOf)
+  const facts = {
     title: found.title || titleOf(name) || 'From a MIDI file',
     tempo,
     tempos: tempos.filter(one => one.bar < bars.length),
     swing: found.swing,
-    ...placed,
-    doubts: gathered(doubts),
-  })
+  }
+  const played = written ? undefined : placedAsPlayed(strokes, bars, { ...facts, kit })
+  if (played && keeps === 'feel') {
+    const { says, ...placed } = played
+    return ok({ ...facts, ...placed, played: says, doubts: gathered(doubts) })
+  }
+  const onto = onGrids(strokes, bars, doubts)
+  const placed = written ? thirdsAsSwing({ ...onto, swing: facts.swing }) : onto
+  return ok({ ...facts, ...placed, ...(played ? { played: played.says } : {}), doubts: gathered(doubts) })
 }
 
 interface MeterAt {
@@ -206,7 +230,15 @@ interface Heard {
 
 const GRACES: readonly Ornament[] = ['flam', 'drag', 'ruff']
 
-function heardOn(notes: readonly Note[], kit: Kit, bpm: number, bars: readonly BarTime[], doubts: string[]): Heard[] {
+interface Hearing {
+  kit: Kit
+  bpm: number
+  bars: readonly BarTime[]
+  written: boolean
+  doubts: string[]
+}
+
+function heardOn(notes: readonly Note[], { kit, bpm, bars, written, doubts }: Hearing): Heard[] {
   const known = new Map<number, ReturnType<typeof strokeOfNote>>()
   const byPiece = new Map<string, Heard[]>()
   for (const { at, end, note, velocity, said } of notes.toSorted((a, b) => a.at - b.at)) {
@@ -223,45 +255,43 @@ function heardOn(notes: readonly Note[], kit: Kit, bpm: number, bars: readonly B
     else byPiece.set(on.piece, [heard])
   }
   const beats = beatsOf(bars)
-  const onGrid = (at: number) => {
+  /** What is written on a grid is a stroke of its own, however close it lies to the next. */
+  const stays = (at: number) => {
+    if (!written) return false
     const beat = beatAt(beats, at)
     return SUBDIVISIONS.some(slots => Number.isInteger(((at - beat.at) * slots) / beat.length))
   }
-  const near = ((GRACE * bpm) / 60) * TICKS_PER_QUARTER
-  return [...byPiece.values()].flatMap(list =>
-    withGraces(list, near, onGrid).map((one, i, all) => ({ ...one, ...(all[i + 1] ? { next: all[i + 1]!.at } : {}) })),
-  )
+  const seconds = 60 / bpm / TICKS_PER_QUARTER
+  return [...byPiece].flatMap(([id, list]) => {
+    const hands = new Set(pieceOf(kit, id)?.strokes.flatMap(stroke => (stroke.by === 'hand' ? [stroke.kind] : [])))
+    const own = withGraces(list, seconds, one => hands.has(one.stroke) && !stays(one.at))
+    return own.map((one, i, all) => ({ ...one, ...(all[i + 1] ? { next: all[i + 1]!.at } : {}) }))
+  })
 }
 
-/** Soft notes of a piece close before a louder one, off every grid, become its ornament: one a flam, two a drag, three a ruff. */
-function withGraces(list: readonly Heard[], near: number, onGrid: (at: number) => boolean): Heard[] {
+/**
+ * Notes of a hand close before a stroke of their piece that is as loud or louder become its ornament: one a flam, two a drag, three a ruff.
+ * What follows a stroke within a grace note's time, and is softer, is its bounce and stays.
+ */
+function withGraces(list: readonly Heard[], seconds: number, mayBe: (one: Heard) => boolean): Heard[] {
   const out: Heard[] = []
-  let graces: Heard[] = []
-  list.forEach((one, i) => {
-    const next = list[i + 1]
-    if (
-      next &&
-      graces.length < 3 &&
-      one.level < next.level &&
-      next.at - one.at < near &&
-      next.at > one.at &&
-      !onGrid(one.at)
-    )
-      graces.push(one)
-    else if (
-      next &&
-      graces.length &&
-      graces.length < 3 &&
-      one.level === graces.at(-1)!.level &&
-      next.at - one.at < near &&
-      !onGrid(one.at)
-    )
-      graces.push(one)
-    else {
-      out.push(graces.length ? { ...one, ornament: GRACES[graces.length - 1]! } : one)
-      graces = []
-    }
-  })
+  const gap = (a: number, b: number): number => (list[b]!.at - list[a]!.at) * seconds
+  for (let i = 0; i < list.length; i++) {
+    // As many as lie before one stroke in time: three first.
+    const many = [3, 2, 1].find(n => {
+      const main = list[i + n]
+      if (!main) return false
+      const before = list.slice(i, i + n)
+      return (
+        before.every((one, g) => mayBe(one) && one.level <= main.level && gap(i + g, i + g + 1) <= GRACE.next.to) &&
+        gap(i + n - 1, i + n) >= GRACE.next.from &&
+        gap(i, i + n) <= GRACE.first[n - 1]!
+      )
+    })
+    if (many) out.push({ ...list[i + many]!, ornament: GRACES[many - 1]! })
+    else out.push(list[i]!)
+    i += many ?? 0
+  }
   return out
 }
 

@@ -22,6 +22,10 @@ export interface Score {
   /** Tempos of later bars, where they differ. */
   tempos: { bar: number; tempo: Tempo }[]
   swing: Swing | null
+  /** Milliseconds that pieces lie behind the others, negative ahead, where somebody played it. */
+  push?: Record<string, number>
+  /** How it was played, in words, where it was played and not written. */
+  played?: string[]
   bars: BarTime[]
   strokes: ScoreStroke[]
   /** What could not be read or is not certain, each a sentence with its line or bar. */

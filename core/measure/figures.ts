@@ -31,7 +31,7 @@ export function slopeOf(points: readonly (readonly [x: number, y: number])[]): n
   return over ? sum(points.map(point => (point[0] - x) * (point[1] - y))) / over : 0
 }
 
-/** The place in a sorted list of the first that is not under a value. */
+/** The place in a sorted list of the first that is not under a value: `lowerBound([1, 3, 5], 3) // => 1`. */
 export function lowerBound(list: readonly number[], value: number): number {
   let [low, high] = [0, list.length]
   while (low < high) {

@@ -68,7 +68,7 @@ const OFFSET_PRICE = (ms: number): number => 0.05 * (ms / 40) ** 2
 /** From that many strokes on lateness and swing can be known; of fewer they cost more. */
 const TELLING = { offset: 20, swing: 8 }
 /** A push is known from that many strokes and that many milliseconds on. */
-const PUSH = { strokes: 4, ms: 8 }
+const PUSH = { strokes: 4, ms: 3 }
 /** This many felt beats are enough to find out what the playing is like; all are placed. */
 const ENOUGH = 16
 /** Shares of swing that are looked at first, and by how much more or less when it is known roughly. */
@@ -265,7 +265,7 @@ export function readPlaying(
     best = swung.cost < plain.cost && tellable(list, swung.swing) ? swung : plain
     const { left } = placed(list, best.swing, {}, 0, false)
     // What all have in common is told by what is left once each voice’s own way is taken out.
-    const common = medianOf(left)
+    const common = commonOf(onsets, left)
     push = pushes(
       onsets,
       onsets.map((onset, i) => left[i]! + (push[onset.voice] ?? 0) - common),
@@ -312,7 +312,10 @@ export function readPlaying(
     const left: number[] = []
     const slots: (number | null)[] = beats.map(() => null)
     for (const beat of list) {
-      const own = bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), sounding, each: true, apart })
+      const own = swungThirds(
+        bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), sounding, each: true, apart }),
+        grid === 'best' ? swing : null,
+      )
       beat.which.forEach((i, n) => {
         const slot = own.places[n]!
         places[i] = around(beat.at + (slot * beat.length) / own.slots)
@@ -324,6 +327,16 @@ export function readPlaying(
   }
 }
 
+/** How near to two thirds a swing lies that thirds of a beat are taken for. */
+const THIRDS = 0.04
+
+/** Thirds of a beat of which the middle one is not struck are swung eighths, where the rest swings like that. */
+function swungThirds(beat: BeatGrid, swing: Swing | null): BeatGrid {
+  const like = swing?.level === '1/8' && Math.abs(swing.share - 2 / 3) <= THIRDS
+  if (!like || beat.slots !== 3 || beat.places.includes(1)) return beat
+  return { ...beat, slots: 2, places: beat.places.map(place => Math.max(0, place - 1)) }
+}
+
 /** Only the beat’s first is struck: it needs no more slots than one; the end of it is the next beat’s. */
 const slotsUsed = ({ slots, places }: BeatGrid, beat: Pick<Filled, 'length'>): number =>
   gridsFor(beat.length).find(few => slots % few === 0 && places.every(place => (place * few) % slots === 0)) ?? slots
@@ -331,17 +344,39 @@ const slotsUsed = ({ slots, places }: BeatGrid, beat: Pick<Filled, 'length'>): n
 const rounded = (push: Record<string, number>): Record<string, number> =>
   Object.fromEntries(Object.entries(push).map(([voice, ms]) => [voice, Math.round(ms)]))
 
+/** What all have in common: of three voices and more the middle one’s, so that one that strikes most often may be the one ahead. */
+function commonOf(onsets: readonly Onset[], left: readonly number[]): number {
+  const voices = [...byVoice(onsets, left).values()].filter(list => list.length >= PUSH.strokes)
+  return medianOf(voices.length > 2 ? voices.map(middleOf) : left)
+}
+
+/** The mean without the tenth at either end: nearer to the truth than a median, and a slip does not count. */
+function middleOf(list: readonly number[]): number {
+  const cut = Math.floor(list.length / 10)
+  const kept = list.toSorted((a, b) => a - b).slice(cut, list.length - cut)
+  return kept.reduce((a, b) => a + b, 0) / kept.length
+}
+
+function byVoice(onsets: readonly Onset[], left: readonly number[]): Map<string, number[]> {
+  const voices = new Map<string, number[]>()
+  onsets.forEach(({ voice }, i) => {
+    const list = voices.get(voice)
+    if (list) list.push(left[i]!)
+    else voices.set(voice, [left[i]!])
+  })
+  return voices
+}
+
 /** The voices that lie ahead or behind: from enough strokes, by enough, and by more than their spread makes of chance. */
 function pushes(onsets: readonly Onset[], left: readonly number[]): Record<string, number> {
-  const voices = new Map<string, number[]>()
-  onsets.forEach(({ voice }, i) => voices.set(voice, [...(voices.get(voice) ?? []), left[i]!]))
+  const voices = byVoice(onsets, left)
   if (voices.size < 2) return {}
   return Object.fromEntries(
     [...voices].flatMap(([voice, list]) => {
       if (list.length < PUSH.strokes) return []
-      const ms = medianOf(list)
+      const ms = middleOf(list)
       const spread = 1.48 * medianOf(list.map(one => Math.abs(one - ms)))
-      return Math.abs(ms) >= Math.max(PUSH.ms, (2.5 * spread) / Math.sqrt(list.length)) ? [[voice, ms] as const] : []
+      return Math.abs(ms) >= Math.max(PUSH.ms, (3.5 * spread) / Math.sqrt(list.length)) ? [[voice, ms] as const] : []
     }),
   )
 }

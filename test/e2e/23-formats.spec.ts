@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { unzipSync } from 'fflate'
 import { writeMidi } from 'midi-file'
 import type { Page } from '@playwright/test'
+import { played, recorded } from '../played'
 import { type App, type Bench, expect, test } from './app'
 
 // The package's module for browsers cannot be loaded by Node; its other one can.
@@ -447,4 +448,29 @@ test('a recording of a plan’s stage, as a MIDI file, is measured against it an
       ]),
     )
     .toEqual([['file', 0, 0, 25]])
+})
+
+test('a file that somebody played opens with its feel, which is said; with its times where those are wanted', async ({
+  app,
+  page,
+}) => {
+  const rows = { 'hi-hat': 'x.x.x.x.x.x.x.x.', snare: '....x.......x...', 'bass drum': 'x.......x.x.....' }
+  const path = join(app.folder, 'evening.mid')
+  writeFileSync(path, recorded(played(rows, { bpm: 96, bars: 8, seed: 4, swing: 0.62 }), 96))
+  await openPage(page, app, path)
+  await expect(page.locator('[data-played]')).toContainText('It swings eighths 6')
+  await page.getByRole('radio', { name: 'Keep the times' }).press('Space')
+  await page.getByRole('button', { name: /^Keep (it|\d+)/ }).focus()
+  await expect(page.getByRole('radio', { name: 'Keep the times' })).toBeChecked()
+  await page.getByRole('radio', { name: 'Keep the feel' }).click()
+  await expect(page.locator('[data-stretch]')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep it as a groove' }).click()
+  await expect(page).toHaveURL(/\/bench\//)
+  const groove = await grooveOf(app, page.url().split('/').at(-1)!)
+  expect(groove.feel.swing!.level).toBe('1/8')
+  expect(Math.abs(groove.feel.swing!.share - 0.62)).toBeLessThanOrEqual(0.015)
+  expect(strokesBy(groove)).toMatchObject({
+    LH: ['12 snare', '4 snare'],
+    RF: ['0 bass drum', '10 bass drum', '8 bass drum'],
+  })
 })

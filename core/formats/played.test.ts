@@ -1,0 +1,131 @@
+import { describe, expect, it } from 'vitest'
+import { DEFAULT_KIT } from '#core/kit'
+import { type Blow, played, recorded } from '../../test/played'
+import { cutsOf, grooveFrom, readMidi } from '.'
+
+const open = (blows: readonly Blow[], bpm: number, keeps?: 'feel' | 'times') => {
+  const score = readMidi(recorded(blows, bpm), DEFAULT_KIT, '', keeps)
+  if (!score.ok) throw new Error(score.reason)
+  return score.value
+}
+/** The strokes as rows again, of one bar of sixteenths, where all bars are alike; else `undefined`. */
+function rowsOf(score: ReturnType<typeof open>, bars: number): Record<string, string> {
+  const rows: Record<string, string[]> = {}
+  for (const { at, piece } of score.strokes) {
+    const slot = at / 1260
+    const row = (rows[piece] ??= Array.from({ length: 16 * bars }, () => '.'))
+    if (Number.isInteger(slot)) row[slot] = 'x'
+    else row[Math.floor(slot)] = '?'
+  }
+  return Object.fromEntries(
+    Object.entries(rows).map(([piece, row]) => {
+      const each = Array.from({ length: bars }, (_, bar) => row.slice(bar * 16, bar * 16 + 16).join(''))
+      return [piece, [...new Set(each)].join(' | ')]
+    }),
+  )
+}
+
+const ROCK = { 'hi-hat': 'x.x.x.x.x.x.x.x.', snare: '....x.......x...', 'bass drum': 'x.......x.x.....' }
+const isRock = (score: ReturnType<typeof open>, bars: number): boolean => {
+  const rows = rowsOf(score, bars)
+  return Object.entries(ROCK).every(([piece, row]) => rows[piece] === row)
+}
+const SEEDS = Array.from({ length: 20 }, (_, i) => i + 1)
+/** How many of twenty seeds come out as `holds` wants. */
+const outOf20 = (holds: (seed: number) => boolean) => SEEDS.filter(holds).length
+
+describe('a file that a person played', () => {
+  it.each([
+    ['straight', 0.5],
+    ['58', 0.58],
+    ['62', 0.62],
+    ['two thirds', 2 / 3],
+  ])('eighths at %s with 11 ms either way open as eighths with that feel', (_, swing) => {
+    const good = outOf20(seed => {
+      const score = open(played(ROCK, { bpm: 104, bars: 8, seed, swing }), 104)
+      const share = score.swing?.share ?? 0.5
+      return isRock(score, 8) && (score.swing?.level ?? '1/8') === '1/8' && Math.abs(share - swing) <= 0.015
+    })
+    expect(good).toBeGreaterThanOrEqual(19)
+  })
+  it('hats 6 ms ahead are a push, and said', () => {
+    const good = outOf20(seed => {
+      const { push = {} } = open(played(ROCK, { bpm: 104, bars: 16, seed, push: { 'hi-hat': -6 } }), 104)
+      // One piece ahead of two, or two behind one: it is the same.
+      return Math.abs((push['hi-hat'] ?? 0) - (push.snare ?? 0) + 6) <= 3
+    })
+    expect(good).toBeGreaterThanOrEqual(19)
+    const score = open(played(ROCK, { bpm: 104, bars: 16, seed: 1, swing: 0.62, push: { 'hi-hat': -6 } }), 104)
+    expect(score.played).toEqual([
+      expect.stringMatching(/^It swings eighths 6[123](\.5)?\.$/),
+      expect.stringMatching(/^The hi-hat lies [567] ms ahead\.$/),
+      expect.stringMatching(/^Strokes lie about their places by \d+ ms\.$/),
+    ])
+    const { groove } = grooveFrom(score, cutsOf(score)[0]!, {
+      kit: DEFAULT_KIT,
+      lead: 'right',
+      id: 'g',
+      title: 'G',
+      newId: i => `p${i}`,
+    })
+    expect(groove.feel.push['hi-hat']).toBeLessThan(-4)
+    expect(groove.feel.swing!.level).toBe('1/8')
+  })
+  it('with its times kept, lies on the grids nearest to them, and has no feel', () => {
+    const blows = played(ROCK, { bpm: 104, bars: 8, seed: 3, swing: 0.66 })
+    const score = open(blows, 104, 'times')
+    expect([score.swing, score.push]).toEqual([null, undefined])
+    expect(score.played!.length).toBeGreaterThan(0)
+    expect(score.bars.flatMap(bar => bar.slots).some(slots => slots === 3 || slots === 5 || slots === 6)).toBe(true)
+  })
+  it('its foot in fast pairs and runs keeps every stroke and has no grace note', () => {
+    const rows = { 'hi-hat': 'x...x...x...x...', 'bass drum': 'oXoXoXoXoXoXoXoX', snare: '....X.......X...' }
+    for (const bpm of [150, 190, 220]) {
+      const { strokes } = open(played(rows, { bpm, bars: 4, seed: 5, spread: 5 }), bpm)
+      expect([bpm, strokes.filter(one => one.piece === 'bass drum').length]).toEqual([bpm, 64])
+      expect(strokes.some(one => one.ornament)).toBe(false)
+    }
+  })
+  it.each([
+    ['a flam 28 ms before, as loud', [28], 80, 'flam'],
+    ['a flam 50 ms before, softer', [50], 40, 'flam'],
+    ['a drag, its first 95 ms before', [95, 45], 40, 'drag'],
+    ['a ruff, its first 140 ms before', [140, 92, 44], 40, 'ruff'],
+    ['80 ms before is a stroke', [80], 40, undefined],
+    ['8 ms before is one stroke struck twice', [8], 40, undefined],
+  ])('%s', (_, before, velocity, ornament) => {
+    const blows = played({ 'hi-hat': ROCK['hi-hat'], 'bass drum': ROCK['bass drum'] }, { bpm: 96, bars: 4, seed: 8 })
+    for (let beat = 1; beat < 16; beat += 2) {
+      blows.push({ at: (beat * 60) / 96, piece: 'snare', velocity: 84 })
+      for (const ms of before) blows.push({ at: (beat * 60) / 96 - ms / 1000, piece: 'snare', velocity })
+    }
+    const snare = open(blows, 96).strokes.filter(one => one.piece === 'snare')
+    const onBeats = snare.filter(one => one.at % 10080 === 5040)
+    expect(onBeats).toHaveLength(8)
+    expect(onBeats.map(one => one.ornament)).toEqual(onBeats.map(() => ornament))
+    if (ornament) expect(snare).toHaveLength(8)
+  })
+  it('soft strokes on e and a before a loud one are ghosts up to 150', () => {
+    for (const bpm of [90, 120, 150]) {
+      const rows = { 'hi-hat': ROCK['hi-hat'], snare: '...oX..o...oX...' }
+      const { strokes } = open(played(rows, { bpm, bars: 8, seed: 2, spread: 8 }), bpm)
+      expect(strokes.filter(one => one.piece === 'snare')).toHaveLength(40)
+    }
+  })
+  it('whose tempo wanders is followed bar by bar, and how far it wanders is said', () => {
+    const good = outOf20(seed => {
+      // Six per cent slower and faster, over and again in eight bars.
+      const wanders = (beat: number) => 1 + 0.06 * Math.sin((beat / 32) * 2 * Math.PI)
+      const score = open(played(ROCK, { bpm: 104, bars: 16, seed, wanders }), 104)
+      return isRock(score, 16) && !!score.played?.[0]?.startsWith('The tempo wanders between 9')
+    })
+    expect(good).toBeGreaterThanOrEqual(19)
+  })
+  it('that is a tenth slower than its file says throughout is found, and has its own tempo', () => {
+    const good = outOf20(seed => {
+      const score = open(played(ROCK, { bpm: 94, bars: 12, seed }), 104)
+      return isRock(score, 12) && Math.abs(score.tempo.bpm - 94) <= 1
+    })
+    expect(good).toBeGreaterThanOrEqual(19)
+  })
+})
