@@ -36,6 +36,7 @@ export const REMEMBERED = {
   sticking: 1,
   'styles-used': 1,
   'taste-off': 1,
+  'verdict-speaks': 1,
   /** Documents that wait for the server, each under its own name: see documents/drafts.ts. */
   draft: 1,
 } as const

@@ -15,9 +15,12 @@ import {
 } from '#core/sound'
 import { type Output, Scheduler } from './scheduler'
 import { type Rendering, soundsIn } from './rendering'
-import { VOICE_RATE, fetchVoice } from './voice'
+import { type Spoken, VOICE_RATE, fetchTalk, fetchVoice } from './voice'
 
 const CLOSING = 0.012
+/** Seconds between words and sentences that are said, and how loud they are said, as a share of a click as rendered. */
+const BREATH = { word: 0.03, sentence: 0.35 } as const
+const TALKS = 1
 /** What is heard is at most so far ahead of the audio clock, which goes by blocks, in seconds. */
 const BLOCK = 0.1
 
@@ -40,6 +43,8 @@ export interface Engine {
   audition(piece: Piece, stroke: StrokeKind, level: Level): Promise<void>
   /** Says a word of the count at once. */
   say(word: string): Promise<void>
+  /** Says sentences at once, word by word (see `aloud` of core/measure); what was being said is cut off. */
+  tell(sentences: readonly (readonly string[])[]): Promise<void>
   /** Cuts off what was handed over but has not sounded. */
   silence(): void
 }
@@ -139,11 +144,18 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
   const spoken = new Map<string, { buffer: AudioBuffer; onset: number }>()
   const fetchWords = async () => {
     if (spoken.size) return
-    for (const [word, { samples, onset }] of await fetchVoice()) {
-      const buffer = context.createBuffer(1, samples.length, VOICE_RATE)
-      buffer.copyToChannel(samples, 0)
-      spoken.set(word, { buffer, onset })
-    }
+    for (const [word, said] of await fetchVoice()) spoken.set(word, { buffer: voiced(said), onset: said.onset })
+  }
+  function voiced({ samples }: Spoken): AudioBuffer {
+    const buffer = context.createBuffer(1, samples.length, VOICE_RATE)
+    buffer.copyToChannel(samples, 0)
+    return buffer
+  }
+  /** The words that what was measured is said in; and what takes back those that are being said. */
+  const talk = new Map<string, AudioBuffer>()
+  const telling: (() => void)[] = []
+  const fetchTalkWords = async () => {
+    if (!talk.size) for (const [word, said] of await fetchTalk()) talk.set(word, voiced(said))
   }
   /** A word, so that its vowel lies on its time. */
   const say = (word: string, when: number, until: number | undefined) => {
@@ -224,6 +236,20 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
       await fetchWords()
       const said = spoken.get(word)
       if (said) say(word, now() + said.onset, undefined)
+    },
+    async tell(sentences) {
+      await fetchTalkWords()
+      for (const stop of telling.splice(0)) stop()
+      let at = now() + BREATH.word
+      for (const sentence of sentences) {
+        for (const word of sentence) {
+          const said = talk.get(word)
+          if (!said) continue
+          telling.push(play(said, at, { level: TALKS }))
+          at += said.duration + BREATH.word
+        }
+        at += BREATH.sentence
+      }
     },
     silence() {
       for (const source of waiting) source.stop()

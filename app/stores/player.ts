@@ -88,6 +88,8 @@ export const usePlayer = defineStore('player', () => {
 
   /** Says a word of the count at once. */
   const speak = async (word: string) => (await wake()).say(word)
+  /** Says sentences at once, each a list of words. */
+  const tell = async (sentences: readonly (readonly string[])[]) => (await wake()).tell(sentences)
 
   let auditions: Promise<unknown> = Promise.resolve()
   /** Sounds one stroke, once sounds have been loaded by a first play or a first stroke. */
@@ -110,5 +112,5 @@ export const usePlayer = defineStore('player', () => {
     click => void engine.value?.clickWith(click),
   )
 
-  return { playing, preparing, start, stop, update, position, heardAt, audition, strike, warm, speak, engine }
+  return { playing, preparing, start, stop, update, position, heardAt, audition, strike, warm, speak, tell, engine }
 })

@@ -2,7 +2,7 @@ import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw } from 'vue'
 import type { Groove } from '#core/groove'
-import { type Measures, verdictOf } from '#core/measure'
+import { type Measures, sayMeasured, verdictOf } from '#core/measure'
 import type { Performance } from '#core/perform'
 import type { Phrase } from '#core/phrase'
 import {
@@ -78,7 +78,7 @@ export const usePractice = defineStore('practice', () => {
   const run = shallowRef<Run>()
   const written = ref<Written[]>([])
   /** What was measured of the stage that was played last. */
-  const measured = shallowRef<{ entry: number; measures: Measures; says: string }>()
+  const measured = shallowRef<{ entry: number; measures: Measures; says: string; gist: string }>()
   /** What sounds of the stage; undefined before it has. */
   const sounding = shallowRef<Performance>()
   let revisions = new Map<string, number>()
@@ -238,10 +238,10 @@ export const usePractice = defineStore('practice', () => {
 
   /** What was measured is added to the entry, whatever word has come meanwhile, and speaks where the climb waits for it. */
   async function addMeasures(effect: Writing, measures: Measures, of: Groove) {
-    const { says, next: then } = verdictOf(measures, of, drummer.counting, measuring.measuring)
+    const { says, clean, next: then } = verdictOf(measures, of, drummer.counting, measuring.measuring)
     const entry = { ...entries.get(effect.entry)!, measures }
     entries.set(effect.entry, entry)
-    measured.value = { entry: effect.entry, measures, says }
+    measured.value = { entry: effect.entry, measures, says, gist: clean ? 'clean' : sayMeasured(measures) }
     show(effect, entry, await outbox.put(entry), says)
     const waits =
       run.value?.phase === 'asking' && run.value.entry === effect.entry && effect.stage.climb?.allows === 'measured'

@@ -40,6 +40,8 @@ export const useSettings = defineStore('settings', () => {
   const fillTasteOff = useRemembered('fill-taste-off', texts)
   /** Whether Step says the count with each stroke. */
   const stepSpeaks = useRemembered('step-speaks', switched(false))
+  /** Whether what was measured, and what comes next, is said aloud in practice. */
+  const verdictSpeaks = useRemembered('verdict-speaks', switched(false))
   /** Whether what is played on the Bench and stepped through counts in the log. */
   const countPlay = useRemembered('count-play', switched(false))
   const counting = computed(() => drummer.counting)
@@ -57,6 +59,7 @@ export const useSettings = defineStore('settings', () => {
     countIn,
     counting,
     stepSpeaks,
+    verdictSpeaks,
     countPlay,
     lastGroove,
     lastKit,

@@ -2,7 +2,7 @@ import { sayFeel } from '#core/groove'
 import { type Kit, pieceOf } from '#core/kit'
 import { medianOf } from '#core/measure'
 import { type Playing, followTempo, readPlaying, sayLate, saySpread } from '#core/record'
-import { type BarTime, SUBDIVISIONS, type Tempo, beatAt, beatsOf } from '#core/time'
+import { type BarTime, SUBDIVISIONS, type Tempo, barStarts, beatAt, beatsOf } from '#core/time'
 import { type Score, type ScoreStroke, tidied } from './score'
 
 /** A track is written where this share of its notes lies on grids we offer; otherwise somebody played it. */
@@ -52,6 +52,9 @@ export function thirdsAsSwing(
   }
 }
 
+/** Ticks before a bar line from which on a stroke is the next bar’s. */
+const CLOSE = 315
+
 /** How a file that somebody played was read: strokes on their slots, the feel that they were played with, and both in words. */
 interface AsPlayed extends Pick<Score, 'bars' | 'strokes' | 'swing' | 'push'> {
   /** Where the tempo wandered: how fast it was on the whole. */
@@ -84,26 +87,31 @@ export function placedAsPlayed(
   const onsets = list.map(one => ({ at: one.at, voice: one.piece }))
   let reading = readPlaying(onsets, bars, wish)
   let stretch: number[] = []
+  let taken = bars
   const loose = loosenessOf(reading)
   if (!reading.exact && (loose.ms > WANDERS.ms || loose.odd > WANDERS.odd)) {
-    const followed = followTempo(
-      onsets.map(one => one.at),
-      bars,
-    )
-    const steady = readPlaying(
-      onsets.map(one => ({ ...one, at: followed.steady(one.at) })),
-      bars,
-      wish,
-    )
+    const ats = onsets.map(one => one.at)
+    // Whoever plays faster than the file says plays more bars.
+    const more = Array.from({ length: Math.ceil(bars.length / 2) }, () => bars.at(-1)!)
+    const along = (known?: Playing['swing']) => {
+      const followed = followTempo(ats, [...bars, ...more], known)
+      const steady = onsets.map(one => ({ ...one, at: followed.steady(one.at) }))
+      const last = barStarts([...bars, ...more]).findLastIndex(start => start <= steady.at(-1)!.at + CLOSE) + 1
+      const own = [...bars, ...more].slice(0, last)
+      return { followed, own, steady: readPlaying(steady, own, wish) }
+    }
+    // Once the swing is known better, the bars are too.
+    const { followed, own, steady } = along(along().steady.swing)
     const now = loosenessOf(steady)
     if (now.ms + 100 * now.odd < WANDERS.better * (loose.ms + 100 * loose.odd)) {
       reading = steady
-      stretch = followed.stretch
+      stretch = followed.stretch.slice(0, own.length)
+      taken = own
     }
   }
-  const beats = beatsOf(bars)
+  const beats = beatsOf(taken)
   const end = beats.at(-1)!.at + beats.at(-1)!.length
-  const slots = bars.map(bar => [...bar.slots])
+  const slots = taken.map(bar => [...bar.slots])
   beats.forEach((beat, b) => {
     const many = reading.slots[b]
     if (many) slots[beat.bar]![beat.beat] = many
@@ -114,7 +122,7 @@ export function placedAsPlayed(
   )
   const middle = stretch.length ? medianOf(stretch) : 1
   return {
-    bars: bars.map((bar, i) => ({ ...bar, slots: slots[i]! })),
+    bars: taken.map((bar, i) => ({ ...bar, slots: slots[i]! })),
     strokes: tidied(placed),
     swing: reading.swing,
     push: reading.push,

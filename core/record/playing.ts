@@ -328,7 +328,7 @@ export function readPlaying(
 }
 
 /** How near to two thirds a swing lies that thirds of a beat are taken for. */
-const THIRDS = 0.04
+const THIRDS = 0.065
 
 /** Thirds of a beat of which the middle one is not struck are swung eighths, where the rest swings like that. */
 function swungThirds(beat: BeatGrid, swing: Swing | null): BeatGrid {

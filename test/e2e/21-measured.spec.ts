@@ -73,7 +73,10 @@ test('a climb goes up on solid and a step down on a miss, measured by the simula
     },
   ])
   await measuredBy(page, 'simulated')
+  const words: string[] = []
+  page.on('request', request => /talk[^/]*\.wav/.test(request.url()) && words.push(request.url()))
   await page.goto(`${app.url}/practise/climbing/run`)
+  await page.getByRole('switch', { name: 'Say it aloud' }).press('Space')
   await begin(page)
   await phase(page, 'playing')
   // What was played of a stage that is begun again is no part of what is measured.
@@ -82,6 +85,9 @@ test('a climb goes up on solid and a step down on a miss, measured by the simula
   await expect(page.getByText('Last bar. Then 290')).toBeVisible()
   await phase(page, 'asking')
   await expect(page.locator('[data-verdict]')).toBeVisible()
+  // The gist is large, and said by words that come once.
+  await expect(page.locator('[data-gist]')).toHaveText(/^(clean|[a-z0-9].*)$/)
+  await expect.poll(() => words.length).toBe(1)
   const played: string[] = []
   for (const word of ['1', '3', '1', '1', '1']) {
     await phase(page, 'asking')

@@ -14,6 +14,12 @@ const measuring = useMeasuring()
       {{ practice.held === 1 ? 'One stage waits' : `${practice.held} stages wait` }} in this browser for the server, and
       will be sent when it answers.
     </p>
+    <p
+      v-if="practice.measured"
+      class="display mt-4 text-4xl font-bold text-highlighted first-letter:uppercase sm:text-5xl"
+      data-gist>
+      {{ practice.measured.gist }}
+    </p>
     <ul class="my-5 text-xl">
       <li v-for="line in practice.written" :key="line.entry" class="border-b border-default py-2">
         <span class="flex justify-between gap-4"

@@ -25,6 +25,7 @@ import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useStep } from '~/composables/useStep'
 import { useStrikes } from '~/composables/useStrikes'
+import { useVerdictAloud } from '~/composables/useVerdictAloud'
 import { api } from '~/documents/api'
 import { lackingHere } from '~/documents/lacking'
 import { useKits } from '~/stores/kits'
@@ -67,6 +68,7 @@ type Told<T = RunEvent> = T extends { now: number } ? Omit<T, 'now'> : never
 const send = (event: Told) => practice.send({ ...event, now: now() } as RunEvent)
 useIntervalFn(() => send({ type: 'tick', heard: player.heardAt(performance.now()) ?? null }), 100)
 useStrikes()
+useVerdictAloud()
 /** The screen stays awake while something is practised, where the browser allows it. */
 const lock = useWakeLock()
 const phase = computed(() => practice.run?.phase ?? 'over')
@@ -282,11 +284,11 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
           How was it? <span class="pointer-coarse:hidden"><b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.</span
           ><span v-if="practice.run.autoAdvance" class="text-muted">
             Goes on in {{ Math.max(1, Math.ceil(practice.run.left ?? 1)) }}.</span
-          ><span
-            v-if="practice.measured?.entry === practice.run.entry"
-            class="mt-1 block text-secondary"
-            data-verdict
-            >{{ practice.measured.says }}</span
+          ><span v-if="practice.measured?.entry === practice.run.entry" class="mt-1 block" data-verdict
+            ><b class="display block text-3xl text-highlighted first-letter:uppercase sm:text-5xl" data-gist>{{
+              practice.measured.gist
+            }}</b
+            ><span class="block text-base text-secondary sm:text-xl">{{ practice.measured.says }}</span></span
           >
         </p>
         <p v-else-if="phase === 'counting'">Count in …</p>
@@ -328,6 +330,9 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         </button>
         <span class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2"
           ><InputPicker v-if="phase === 'ready' || phase === 'paused'" /><USwitch
+            v-model="settings.verdictSpeaks"
+            color="secondary"
+            label="Say it aloud" /><USwitch
             :model-value="practice.run.autoAdvance"
             color="secondary"
             label="Go on by itself"
