@@ -73,11 +73,11 @@ export function absences(
       )
       return there?.pieceId ? [there.pieceId] : []
     })
-    const weight = gone.length / group.length / (1 - MARKS.answered)
+    const weightOf = (some: number) => some / group.length / MARKS.moved
     if (tells === 'piece' && other.length >= group.length * MARKS.moved) {
       causes.push({
         kind: 'elsewhere',
-        weight,
+        weight: weightOf(other.length),
         figure: gone.length,
         of: group.length,
         limb: cue.limb,
@@ -89,7 +89,7 @@ export function absences(
       usual.set(cue.limb, by)
       causes.push({
         kind: 'moved',
-        weight,
+        weight: weightOf(moved),
         figure: moved,
         of: group.length,
         limb: cue.limb,

@@ -255,6 +255,32 @@ describe.each(Object.keys(GROOVES))('on %s', name => {
 describe('with two faults at once', () => {
   /** What moves the whole is judged by itself: two of these would undo one another. */
   const WHOLE = /fast|slow|creeping|rushing|late, |120 ms|an eighth/
+  /**
+   * How great each is by hand: its figure over the threshold of docs/rules.md. A whole limb, all ghosts or a written stroke left out is five
+   * times the one in five that may be; what creeps for three quarters of a minute ends 900 ms off the click; a gate is before all.
+   */
+  const great = (name: string, groove: string): number => GREAT[name] ?? (groove === 'swing' ? 4 : 2)
+  const GREAT: Record<string, number> = {
+    'all 60 ms late, vouched': 60 / 30,
+    'all 120 ms late': 120 / 30,
+    'an eighth late': Infinity,
+    '2 % fast': Infinity,
+    '3 % slow': Infinity,
+    'creeping by 4 %': 900 / 30,
+    'rushing to -50 ms': 50 / 30,
+    'ghosts left out': 5,
+    'a foot left out': 5,
+    'one written stroke left out': 5,
+    'hats only on the beats': 5,
+    '& played as a': 5 / 3,
+    'two bars lost': Infinity,
+    'a fill 4 % fast': 4 / 2,
+    'the seconds of pairs 25 ms late': 25 / 10,
+    'one limb 25 ms early where another plays': 25 / 10,
+    'the feet 40 ms apart': 40 / 10,
+    'the left hand 30 ms late': 30 / 10,
+  }
+  const NEAR = 1.3
   const faults = FAULTS.filter(([name]) => !/perfect|behind|unvouched|twice|half|another drum/.test(name))
   const random = randomFrom(11)
   const pairs = Array.from({ length: 200 }, (_, i) => ({
@@ -264,13 +290,19 @@ describe('with two faults at once', () => {
   })).filter(({ two: [a, b] }) => a !== b && !(WHOLE.test(a![0]) && WHOLE.test(b![0])))
   it.each(
     pairs.slice(0, 40).map(one => [`${one.groove}: ${one.two.map(([name]) => name).join(', and ')}`, one] as const),
-  )('%s names one of them', (_, { groove, seed, two }) => {
-    const [[, one, first], [, other, second]] = two as [(typeof FAULTS)[number], (typeof FAULTS)[number]]
+  )('%s names the greater', (_, { groove, seed, two }) => {
+    const [[nameOne, one, first], [nameOther, other, second]] = two as [
+      (typeof FAULTS)[number],
+      (typeof FAULTS)[number],
+    ]
     const both: Fault = (play, cue, on) =>
       [first(play, cue, on) ?? []].flat().flatMap(left => second(left, cue, on) ?? [])
     const named = causeOf(GROOVES[groove]!, 9, seed, both)
+    // Ghosts at 4 lie one level under a backbeat of 5, where two are asked; in swing on the loudest there is.
+    const [a, b] = [great(nameOne, groove), great(nameOther, groove)]
+    const wanted = a > b * NEAR ? [one] : b > a * NEAR ? [other] : [one, other]
     expect(
-      [one, other].some(cause => new RegExp(`^${typeof cause === 'string' ? cause : cause.source}`).test(named)),
+      wanted.some(cause => new RegExp(`^${typeof cause === 'string' ? cause : cause.source}`).test(named)),
       named,
     ).toBe(true)
   })
