@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw } from 'vue'
-import { type Kit, type Level, type Limb, levelOfVelocity } from '#core/kit'
+import { type Kit, levelOfVelocity } from '#core/kit'
 import {
   type InputName,
   type Latency,
@@ -15,6 +15,7 @@ import {
   stepListening,
 } from '#core/measure'
 import { CueLine, type Performance } from '#core/perform'
+import type { Strike } from '#core/record'
 import type { MeasureWorker } from '../workers/measure.worker'
 import { plain, remoteWorker } from '../workers/remote'
 import { lackingHere } from '../documents/lacking'
@@ -27,13 +28,7 @@ import { usePlayer } from './player'
 const USED = ['none', 'keys', 'pads', 'simulated'] as const satisfies readonly ('none' | InputName)[]
 export type Input = (typeof USED)[number]
 const TELLS: Record<Exclude<Input, 'none'>, Tells> = { keys: 'limb', pads: 'piece', simulated: 'limb' }
-/** What an input gives of a stroke: the limb, or the piece or the MIDI note, and how hard. */
-export interface Told {
-  limb?: Limb
-  pieceId?: string
-  note?: number
-  level?: Level
-}
+
 /** What is struck while something plays, and how it compares: the inputs, their latency, and the takes of the stage that runs. */
 export const useMeasuring = defineStore('measuring', () => {
   const player = usePlayer()
@@ -74,13 +69,13 @@ export const useMeasuring = defineStore('measuring', () => {
   const end = (to: number) => send({ type: 'end', to })
 
   /** Whoever takes strokes in beside the measures: what is struck, and when in seconds of what is heard, where something sounds. */
-  let taker: ((told: Told, at: number | undefined, stamp: number) => void) | undefined
+  let taker: ((told: Strike, at: number | undefined, stamp: number) => void) | undefined
   function takeIn(by: typeof taker) {
     taker = by
   }
 
   /** A stroke, at a moment of the page’s clock in ms. */
-  function strike(stamp: number, told: Told) {
+  function strike(stamp: number, told: Strike) {
     const heard = player.heardAt(stamp)
     taker?.(told, heard === undefined ? undefined : heard - (latencies.value[input.value]?.ms ?? 0) / 1000, stamp)
     if (heard === undefined) return

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini'
 import { LEVELS, LIMBS, STROKE_KINDS } from '#core/kit'
-import type { Into, PlayedStroke, PlayedTake } from '#core/record'
+import type { Into, PlayInOptions, PlayedStroke, PlayedTake } from '#core/record'
 import { readBy } from '../read-by'
 import type { RememberedShape } from '../remembered'
 
@@ -20,7 +20,7 @@ const stroke: z.ZodMiniType<PlayedStroke> = z.object({
   held: z.optional(z.number()),
 })
 const take: z.ZodMiniType<PlayedTake> = z.object({ how, into, strokes: z.array(stroke) })
-const options = z.object({
+const options: z.ZodMiniType<PlayInOptions> = z.object({
   how,
   into,
   limbs: z.array(limb),
@@ -38,9 +38,6 @@ const session = z.object({
   options,
 })
 type PlayInSession = z.infer<typeof session>
-/** How strikes become strokes: what they do to what is there, where they go, whose are taken in, and how far they are drawn to the grid, in per cent. */
-export type PlayInOptions = z.infer<typeof options>
-
 /** What was played in, by groove. */
 export const PLAYED_IN: RememberedShape<Record<string, PlayInSession>> = {
   read: readBy(z.record(z.string(), session)),

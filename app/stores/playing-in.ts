@@ -1,29 +1,30 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { type Groove, type Span, freshStroke, partOf } from '#core/groove'
-import { LIMBS, type Limb, pieceOf, strokeOfNote, strokesFor } from '#core/kit'
-import { USUAL_SIMULATED, askedOf, simulate } from '#core/measure'
-import { CueLine, type Performance, looped } from '#core/perform'
-import { type MadeGroove, type PlayedStroke, type PlayedTake, modelFor, placeIn, strokeFor } from '#core/record'
-import { tickSeconds } from '#core/time'
+import type { Groove, Span } from '#core/groove'
+import { LIMBS, type Limb, pieceOf } from '#core/kit'
+import type { Performance } from '#core/perform'
+import {
+  type MadeGroove,
+  type PlayInEvent,
+  type PlayInOptions,
+  type PlayedTake,
+  type PlayingIn,
+  type Strike,
+  beginPlayingIn,
+  stepPlayingIn,
+} from '#core/record'
 import { newId } from '../documents/ids'
 import { useRemembered } from '../remembered'
 import type { MeasureWorker } from '../workers/measure.worker'
 import { plain, remoteWorker } from '../workers/remote'
 import { useBench } from './bench'
-import { type Told, useMeasuring } from './measuring'
-import { PLAYED_IN, type PlayInOptions } from './played-in'
+import { useMeasuring } from './measuring'
+import { PLAYED_IN } from './played-in'
 import { usePlayer } from './player'
 import { useSettings } from './settings'
 
-const USUAL: PlayInOptions = {
-  how: 'add',
-  into: { to: 'limbs' },
-  limbs: [...LIMBS],
-  grid: 'best',
-  strength: 100,
-  feel: false,
-}
+/** What of it is remembered in the browser. */
+const sessionOf = ({ span, takes, kept, options }: PlayingIn) => ({ span, takes: [...takes], kept, options })
 
 /** Playing in on the Bench: what is struck over the click, time round after time round, and the groove that is made of it. */
 export const usePlayingIn = defineStore('playing-in', () => {
@@ -33,148 +34,50 @@ export const usePlayingIn = defineStore('playing-in', () => {
   const settings = useSettings()
   const kept = useRemembered('played-in', PLAYED_IN)
   const open = ref(false)
-  /** Whether strokes are being taken in. */
-  const on = ref(false)
-  const options = ref<PlayInOptions>(plain(USUAL))
-  const takes = shallowRef<PlayedTake[]>([])
+  const state = shallowRef(beginPlayingIn())
+  const on = computed(() => state.value.on)
+  const options = computed(() => state.value.options)
+  const takes = computed(() => state.value.takes)
+  /** Whether the groove has what was made; and the groove as it was left by that. */
+  const taken = computed(() => state.value.kept)
   /** What was made, and of which takes: while it is being made there may be more of them. */
   const made = shallowRef<MadeGroove & { of: readonly PlayedTake[] }>()
-  /** Whether the groove has what was made; and the groove as it was left by that. */
-  const taken = ref(false)
   let left: Groove | undefined
-  let span: Span = { from: 0, to: 0 }
   let ids = ''
-  /** Times round of the take that runs, by their number, until they are over. */
-  let laps = new Map<number, PlayedTake>()
   const worker = remoteWorker<MeasureWorker>(
     () => new Worker(new URL('../workers/measure.worker.ts', import.meta.url), { type: 'module' }),
   )
   let turn = 0
 
   const strokes = computed(() => takes.value.reduce((sum, take) => sum + take.strokes.length, 0))
-  const armed = (limb: Limb) => options.value.limbs.includes(limb)
 
-  // ---- what is struck ----
-
-  /** A stroke as it came, on the piece and by the limb that it means; undefined where no limb that is taken in plays it. */
-  function meant({ limb, pieceId, note, level }: Told): Omit<PlayedStroke, 'at'> | undefined {
-    if (options.value.into.to !== 'limbs') return { level }
-    if (limb) return armed(limb) ? { limb, level } : undefined
-    const on = note === undefined ? undefined : strokeOfNote(bench.kit, note)
-    const id = pieceId ?? on?.piece
-    const piece = id === undefined ? undefined : pieceOf(bench.kit, id)
-    const able = options.value.limbs.filter(one => piece && strokesFor(piece, one).length)
-    if (!piece || !able.length) return undefined
-    return {
-      pieceId: piece.id,
-      stroke: on?.piece === piece.id ? on.stroke : piece.strokes.find(one => one.note === note)?.kind,
-      level,
-      ...(able.length === 1 ? { limb: able[0] } : {}),
-    }
+  /** An event of playing in; what is to be heard of it is. */
+  function send(event: PlayInEvent) {
+    const { groove, shown, kit, chosenPartId: chosen } = bench
+    if (!groove || !shown) return
+    const tick = player.position()?.tick ?? 0
+    const { state: next, effects } = stepPlayingIn(state.value, event, { groove, shown, kit, chosen, tick })
+    state.value = next
+    for (const { piece, stroke, level } of effects) player.strike(pieceOf(kit, piece), stroke, level)
   }
-
-  /** What is struck sounds at once, as it will in the groove. */
-  function sound({ limb, pieceId, stroke, level }: Omit<PlayedStroke, 'at'>) {
-    const groove = bench.shown
-    const { into } = options.value
-    if (!groove || into.to === 'line') return
-    const tick = Math.max(0, Math.round(player.position()?.tick ?? 0))
-    const part = into.to === 'part' ? partOf(groove, into.partId) : undefined
-    const own = part
-      ? freshStroke(part, groove.lead, tick)
-      : strokeFor(groove, into.to === 'part' ? into.limb : (limb ?? 'RH'), tick, { chosen: bench.chosenPartId }).stroke
-    const piece = pieceOf(bench.kit, pieceId ?? own.piece)
-    player.strike(piece, pieceId ? (stroke ?? piece?.strokes[0]?.kind ?? 'hit') : own.stroke, level ?? own.level)
-  }
-
-  /** The stroke that was taken in last by each limb, for as long as its key is held. */
-  const held = new Map<Limb, { stroke: PlayedStroke; since: number }>()
-  function struck(told: Told, at: number | undefined, stamp: number) {
-    const stroke = meant(told)
-    if (!stroke) return
-    sound(stroke)
-    const one = layIn(stroke, at)
-    if (one && told.limb) held.set(told.limb, { stroke: one, since: stamp })
-  }
-  /** A stroke laid into the time round that it came in, while strokes are taken in. */
-  function layIn(stroke: Omit<PlayedStroke, 'at'>, at: number | undefined): PlayedStroke | undefined {
-    const place = on.value && at !== undefined && bench.groove ? placeIn(span, bench.groove.tempo, at) : undefined
-    if (!place) return undefined
-    const { how, into } = options.value
-    const lap = laps.get(place.lap) ?? { how, into, strokes: [] }
-    laps.set(place.lap, lap)
-    const one: PlayedStroke = { ...stroke, at: place.at }
-    lap.strokes.push(one)
-    return one
-  }
-  /** A key released, at a moment of the page’s clock: how long it was held is how long a note of a line lasts. */
-  function released(limb: Limb, stamp: number) {
-    const one = held.get(limb)
-    held.delete(limb)
-    if (!one || !bench.groove) return
-    one.stroke.held = (stamp - one.since) / 1000 / tickSeconds(bench.groove.tempo)
-    // Held beyond its time round, which is taken already: that is made again.
-    if (takes.value.some(take => take.strokes.includes(one.stroke))) takes.value = [...takes.value]
-  }
-
-  // ---- times round ----
-
-  /** What the simulated drummer struck in a time round. */
-  function simulated(lap: number) {
-    const groove = bench.here
-    const model = modelFor(groove, options.value.limbs)
-    if (!model) return
-    const line = new CueLine(
-      looped({
-        groove: model,
-        kit: bench.kit,
-        span,
-        parts: Object.fromEntries(model.parts.map(part => [part.id, 'player'])),
-      }),
-    )
-    const length = (span.to - span.from) * tickSeconds(groove.tempo)
-    const asked = askedOf(line, lap * length, (lap + 1) * length)
-    // Laid in and not sounded: the time round is over by now.
-    for (const { at, limb, level } of simulate(asked, { ...USUAL_SIMULATED, seed: lap + 1 })) {
-      const stroke = meant({ ...(limb ? { limb } : {}), ...(level ? { level } : {}) })
-      if (stroke) layIn(stroke, at)
-    }
-  }
-  /** Times round before this one are over: they are made something of, and heard the next time. */
-  function over(lap: number) {
-    const ready = [...laps.keys()].filter(one => one < lap).sort((a, b) => a - b)
-    const done = ready.map(one => laps.get(one)!).filter(take => take.strokes.length)
-    for (const one of ready) laps.delete(one)
-    if (done.length) takes.value = [...takes.value, ...done]
-  }
-  let seen = 0
+  const simulated = () => measuring.input === 'simulated'
+  const struck = (strike: Strike, at: number | undefined, stamp: number) => send({ type: 'strike', strike, at, stamp })
+  const released = (limb: Limb, stamp: number) => send({ type: 'release', limb, stamp })
   /** Looked at frame by frame while it runs: a time round that is over is taken. */
   function look() {
     const lap = on.value ? (player.position()?.lap ?? 0) : 0
-    if (lap <= seen) return
-    if (measuring.input === 'simulated') for (let one = seen; one < lap; one++) simulated(one)
-    seen = lap
-    over(lap)
+    if (lap > state.value.lap) send({ type: 'round', lap, simulated: simulated() })
   }
-
   /** Begins to take in, over these ticks; what was kept before is dropped. */
-  function begin(over: Span) {
+  function begin(span: Span) {
     if (taken.value) letGo()
     if (!takes.value.length) ids = newId().slice(0, 18)
-    span = { ...over }
-    laps = new Map()
-    seen = 0
-    on.value = true
+    send({ type: 'begin', span })
   }
-  function end() {
-    if (!on.value) return
-    if (measuring.input === 'simulated' && player.position()) simulated(seen)
-    on.value = false
-    for (const limb of [...held.keys()]) released(limb, performance.now())
-    over(Infinity)
-  }
+  const end = () =>
+    on.value && send({ type: 'end', stamp: performance.now(), simulated: simulated() && !!player.position() })
   /** The last time round is taken back. */
-  const back = () => (takes.value = takes.value.slice(0, -1))
+  const back = () => send({ type: 'take back' })
 
   // ---- what is made of it ----
 
@@ -196,7 +99,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
       grid,
       strength: strength / 100,
       feel,
-      span,
+      span: state.value.span,
       chosen: bench.chosenPartId,
       counting: plain(settings.counting),
       ids,
@@ -223,9 +126,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
       const id = bench.groove?.id
       if (!id || !open.value) return
       const { [id]: _, ...others } = kept.value
-      kept.value = takes.value.length
-        ? { ...others, [id]: { span, takes: takes.value, ids, kept: taken.value, options: options.value } }
-        : others
+      kept.value = takes.value.length ? { ...others, [id]: { ...sessionOf(state.value), ids } } : others
     },
     { deep: true },
   )
@@ -237,7 +138,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
     if (!edit) return 'Nothing was played in yet.'
     const done = bench.edit(edit)
     if (!done.ok) return done.reason
-    taken.value = true
+    send({ type: 'keep', kept: true })
     left = bench.groove
     return undefined
   }
@@ -245,14 +146,13 @@ export const usePlayingIn = defineStore('playing-in', () => {
   function change(set: Partial<PlayInOptions>): boolean {
     if (taken.value && ('grid' in set || 'strength' in set || 'feel' in set)) {
       if (bench.groove !== left || !bench.takeBack().ok) return false
-      taken.value = false
+      send({ type: 'keep', kept: false })
     }
-    options.value = { ...options.value, ...set }
+    send({ type: 'set', options: set })
     return true
   }
   function letGo() {
-    takes.value = []
-    taken.value = false
+    send({ type: 'drop' })
     left = undefined
     made.value = undefined
     bench.tryOut(undefined)
@@ -264,11 +164,8 @@ export const usePlayingIn = defineStore('playing-in', () => {
     const session = found && plain(found)
     open.value = true
     measuring.takeIn(struck)
-    options.value = { ...plain(USUAL), ...(session?.options ?? {}) }
-    span = session?.span ?? { from: 0, to: 0 }
     ids = session?.ids ?? ''
-    taken.value = session?.kept ?? false
-    takes.value = session?.takes ?? []
+    send({ type: 'open', session })
     void make()
   }
   function hide() {
@@ -276,7 +173,7 @@ export const usePlayingIn = defineStore('playing-in', () => {
     open.value = false
     measuring.takeIn(undefined)
     turn++
-    takes.value = []
+    state.value = beginPlayingIn()
     made.value = undefined
     bench.tryOut(undefined)
   }

@@ -3,4 +3,12 @@ export { type Onset, type Playing, readPlaying } from './playing'
 export { type Followed, followTempo } from './follow'
 export { type MadeGroove, type MadeWish, madeOf, strokeFor } from './made'
 export { feelDiffers, sayLate, sayPlaying, saySpread } from './say'
-export { modelFor } from './model'
+export {
+  type PlayInDesk,
+  type PlayInEvent,
+  type PlayInOptions,
+  type PlayingIn,
+  type Strike,
+  beginPlayingIn,
+  stepPlayingIn,
+} from './session'
