@@ -150,7 +150,10 @@ describe('docs/rules.md', () => {
     expect(rules).toContain(`| ${what} | ${say(easy)} | ${say(hard)} |`)
   })
   it.each([
-    ['missed or extra, here and there', `${100 * MARKS.scattered} %`],
+    [
+      'missed or extra, here and there',
+      `${100 * MARKS.scattered} %, ${['', 'one', 'two', 'three'][MARKS.slips]} at least`,
+    ],
     ['with a click, ahead or behind from one end to the other', `${MARKS.drift} ms`],
     ['the tempo changes from beginning to end', `${100 * MARKS.creeping} %`],
     ['a bar of the groove faster or slower than its others', `${100 * MARKS.fill} %`],

@@ -199,6 +199,7 @@ useHead({ title: 'Open a file · Bazzet' })
         <URadioGroup
           v-model="found.keeps"
           :items="KEEPS"
+          color="neutral"
           class="mt-2"
           aria-label="What is kept of how it was played"
           @update:model-value="found.again()" />

@@ -59,7 +59,7 @@ describe('a file that a person played', () => {
     expect(score.played).toEqual([
       expect.stringMatching(/^It swings eighths 6[123](\.5)?\.$/),
       expect.stringMatching(/^The hi-hat lies [567] ms ahead\.$/),
-      expect.stringMatching(/^Strokes lie about their places by \d+ ms\.$/),
+      expect.stringMatching(/^Strokes spread by \d+ ms\.$/),
     ])
     const { groove } = grooveFrom(score, cutsOf(score)[0]!, {
       kit: DEFAULT_KIT,

@@ -140,6 +140,6 @@ function saysOf(reading: Playing, stretch: readonly number[], tempo: Tempo, kit:
     ([piece, ms]) =>
       `The ${(pieceOf(kit, piece)?.name ?? piece).toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}.`,
   )
-  const spread = saySpread(reading).replace(/^You spread by/, 'Strokes lie about their places by')
+  const spread = saySpread(reading).replace(/^You spread by/, 'Strokes spread by')
   return [wanders, swung, ...pushed, spread, sayLate(reading)].filter(Boolean)
 }

@@ -80,8 +80,9 @@ export function causesOf(of: CauseGround): Cause[] {
         ],
   )
   const gone = measures.tells === 'nothing' ? { causes: [], misses: 0, extras: 0 } : absences(of, measures.tells)
-  const scattered =
-    (Math.max(0, measures.missed - gone.misses) + Math.max(0, measures.extra - gone.extras)) / cues.length
+  const slips = Math.max(0, measures.missed - gone.misses) + Math.max(0, measures.extra - gone.extras)
+  // One slip or two are none to slow down for, however little was played.
+  const scattered = slips < MARKS.slips ? 0 : slips / cues.length
   const causes: Cause[] = [
     ...gone.causes,
     { kind: 'scattered', weight: scattered / MARKS.scattered, figure: scattered * 100 },

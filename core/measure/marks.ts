@@ -26,6 +26,7 @@ export const MARKS = {
   answered: 0.8,
   moved: 0.6,
   scattered: 0.06,
+  slips: 3,
   drift: 30,
   creeping: 0.02,
   fill: 0.02,

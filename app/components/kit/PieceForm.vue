@@ -120,6 +120,7 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
     <UCheckbox
       v-if="piece.kind === 'bass drum' && piece.strokes.some(stroke => stroke.by === 'foot')"
       :model-value="piece.beaters === 2"
+      color="neutral"
       label="Two beaters on its pedal: both feet play it"
       @update:model-value="on => take(withFacts(kit, piece.id, { beaters: on === true ? 2 : 1 }))" />
     <ul class="text-sm" aria-label="Who reaches it">

@@ -207,6 +207,8 @@ async function choose(choice: 'mine' | 'theirs' | 'copy') {
   await sittings.resolveStale(choice)
   if (choice !== 'mine' && sittings.document) await practice.begin(sittings.document.plan, sittings.document)
 }
+/** A switch that was clicked is left again: Space is the big key. One that was reached by Tab keeps it. */
+const freed = (event: MouseEvent) => event.detail && (document.activeElement as HTMLElement | null)?.blur()
 /** Deeds that have a place of their own on the page, or none before they mean something. */
 const apart = (name: keyof typeof deeds) =>
   name === 'press' ||
@@ -328,7 +330,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
           @click="deeds[name]()">
           <b class="pointer-coarse:hidden">{{ key === 'Escape' ? 'Esc' : shownKey(key) }}</b> {{ name }}
         </button>
-        <span class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2"
+        <span class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2" @click="freed"
           ><InputPicker v-if="phase === 'ready' || phase === 'paused'" /><USwitch
             v-model="settings.verdictSpeaks"
             color="secondary"
