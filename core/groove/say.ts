@@ -114,11 +114,15 @@ export function sayPlaces(
     }))
     .filter(({ more, fewer }) => more.length || fewer.length)
   if (!usual.length || differing.length * 2 > bars.length) return listed()
-  const exceptions = differing.map(
+  // Bars that have none of it are named in a word; what else differs follows.
+  const empty = differing.filter(({ b }) => !perBar[b]!.length).map(({ b }) => barNumber(b, counting))
+  const but = empty.length ? ` but ${empty.length > 1 ? 'bars' : 'bar'} ${sayList(empty.map(String))}` : ''
+  const partly = differing.filter(({ b }) => perBar[b]!.length)
+  const exceptions = partly.map(
     ({ b, more, fewer }) =>
       `bar ${barNumber(b, counting)} ${[more.length ? `also ${sayList(more)}` : '', fewer.length ? `not ${sayList(fewer)}` : ''].filter(Boolean).join(', ')}`,
   )
-  return [`${sayList(inOrder)} of every bar`, ...exceptions].join('; ')
+  return [`${sayList(inOrder)} of every bar${but}`, ...exceptions].join('; ')
 }
 
 /** Where a word comes in the first bar that has it. */

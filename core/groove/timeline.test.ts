@@ -198,6 +198,8 @@ describe('saying', () => {
     const two = { bars: makeBars(meter(4, 4), 2, 4) }
     expect(sayPlaces(two, [5040, 15120, 25200, 35280])).toBe('2 and 4 of every bar')
     expect(sayPlaces(two, [0, 12600, 20160])).toBe('1 of every bar; bar 1 also & of 3')
+    const four = { bars: makeBars(meter(4, 4), 4, 4) }
+    expect(sayPlaces(four, [5040, 25200, 45360])).toBe('2 of every bar but bar 4')
   })
 
   it('names what is in every slot, of all bars or of one, where bars have slots of their own', () => {

@@ -36,7 +36,7 @@ const HARDLY_EVER = 0.75
 
 /** Written strokes that are left out, moved, or struck on another piece, lap after lap; and how many misses and extras they explain. */
 export function absences(
-  { asked, placed, matched }: CauseGround,
+  { asked, placed, matched, ground }: CauseGround,
   tells: Tells,
 ): { causes: Cause[]; misses: number; extras: number } {
   const missed = new Set(matched.missed)
@@ -94,7 +94,7 @@ export function absences(
         of: group.length,
         limb: cue.limb,
         places: [cue.tick],
-        ticks: ticksIn(asked, by * 1000),
+        ticks: ticksIn({ asked, ground }, by * 1000),
       })
       extras += moved
     } else {

@@ -1,3 +1,4 @@
+import { beatsOf } from '#core/time'
 import type { CauseGround } from './cause-ground'
 import { groupedBy, slopeOf } from './figures'
 import { ELSEWHERE, MARKS } from './marks'
@@ -36,7 +37,7 @@ export function wholeOf({ ratio, bars }: Placed): {
 }
 
 /** What is so wrong that nothing else may be judged, the first that holds. */
-export function gate({ asked, placed, matched, struck, measures }: CauseGround): Cause | undefined {
+export function gate({ asked, placed, matched, struck, measures, ground }: CauseGround): Cause | undefined {
   if (!struck.length) return { kind: 'nothing', weight: 100, figure: 0 }
   const cues = asked.filter(one => !one.grace)
   if (struck.length < MARKS.few || cues.length < MARKS.few)
@@ -53,7 +54,7 @@ export function gate({ asked, placed, matched, struck, measures }: CauseGround):
     return { kind: 'tempo', weight: 100, figure: whole.tempo * 100 }
   const first = told[0]
   if (first && Math.abs(whole.off) >= ELSEWHERE && Math.abs(whole.change) < MARKS.creeping && whole.steady)
-    return { kind: 'offset', weight: 100, figure: whole.off, ticks: ticksIn(cues, whole.off) }
+    return { kind: 'offset', weight: 100, figure: whole.off, ticks: ticksIn({ asked, ground }, whole.off) }
   const gone = placed.bars.findIndex(
     (bar, i) => i > 0 && bar.answered < MARKS.lost && (placed.bars[i + 1]?.answered ?? 1) < MARKS.lost,
   )
@@ -63,11 +64,19 @@ export function gate({ asked, placed, matched, struck, measures }: CauseGround):
   return undefined
 }
 
-/** Milliseconds in ticks, at the tempo of what was asked. */
-export function ticksIn(cues: readonly Asked[], ms: number): number {
+/** How near to a whole number of slots, as a share of one, what is moved is said in slots. */
+const SLOT = 0.35
+
+/** Milliseconds in ticks, at the tempo of what was asked: whole slots of its bars, where that is near. */
+export function ticksIn({ asked, ground }: Pick<CauseGround, 'asked' | 'ground'>, ms: number): number {
+  const cues = asked.filter(one => !one.grace)
   const [from, to] = [cues[0]!, cues[Math.min(cues.length - 1, 40)]!]
   const seconds = (to.at - from.at) / Math.max(1, to.instant - from.instant)
-  return seconds ? Math.round(ms / 1000 / seconds) : 0
+  if (!seconds) return 0
+  const ticks = Math.round(ms / 1000 / seconds)
+  const slot = Math.min(...beatsOf(ground?.bars ?? []).map(beat => beat.length / beat.slots))
+  const whole = Math.round(ticks / slot) * slot
+  return whole && Math.abs(whole - ticks) <= SLOT * slot ? whole : ticks
 }
 
 /** Whether in most of what each voice has every other stroke is left out. */
