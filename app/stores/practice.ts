@@ -21,6 +21,7 @@ import {
   figuresPlayed,
   grooveOf,
   helpFor,
+  isolating,
   lapOf,
   limbsBy,
   makeSitting,
@@ -78,7 +79,7 @@ export const usePractice = defineStore('practice', () => {
   const run = shallowRef<Run>()
   const written = ref<Written[]>([])
   /** What was measured of the stage that was played last. */
-  const measured = shallowRef<{ entry: number; measures: Measures; says: string; gist: string }>()
+  const measured = shallowRef<{ entry: number; measures: Measures; says: string; gist: string; help: Stage | null }>()
   /** What sounds of the stage; undefined before it has. */
   const sounding = shallowRef<Performance>()
   let revisions = new Map<string, number>()
@@ -162,7 +163,9 @@ export const usePractice = defineStore('practice', () => {
     const before = run.value
     // A player who leaves finds it where it was left.
     if (event.type === 'end' && before.phase !== 'ready' && before.phase !== 'over') keep()
-    const { run: now, effects } = stepRun(run.value, event)
+    // What was measured of the stage under the word says which stage would mend it.
+    const help = measured.value?.entry === before.entry ? measured.value.help : null
+    const { run: now, effects } = stepRun(run.value, event.type === 'say' ? { ...event, help } : event)
     run.value = now
     // A session begins with its first stage; one that is left goes on from where it was.
     if (
@@ -238,10 +241,12 @@ export const usePractice = defineStore('practice', () => {
 
   /** What was measured is added to the entry, whatever word has come meanwhile, and speaks where the climb waits for it. */
   async function addMeasures(effect: Writing, measures: Measures, of: Groove) {
-    const { says, clean, next: then } = verdictOf(measures, of, drummer.counting, measuring.measuring)
+    const { says, clean, remedies, next: then } = verdictOf(measures, of, drummer.counting, measuring.measuring)
     const entry = { ...entries.get(effect.entry)!, measures }
     entries.set(effect.entry, entry)
-    measured.value = { entry: effect.entry, measures, says, gist: clean ? 'clean' : sayMeasured(measures) }
+    const gist = clean ? 'clean' : sayMeasured(measures)
+    const help = (remedies[0] && isolating(effect.stage, of, remedies[0], newId())) ?? null
+    measured.value = { entry: effect.entry, measures, says, gist, help }
     show(effect, entry, await outbox.put(entry), says)
     const waits =
       run.value?.phase === 'asking' && run.value.entry === effect.entry && effect.stage.climb?.allows === 'measured'

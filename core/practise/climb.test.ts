@@ -70,7 +70,8 @@ function runner(stages: Stage[], helps: (Stage | null)[] = stages.map(() => null
     /** Time passes, with what sounds heard from a second after it was asked for. */
     pass: (seconds: number) => send({ type: 'tick', now: (now += seconds), heard: now - first }),
     press: () => send({ type: 'press', now }),
-    say: (word: 'solid' | 'shaky' | 'missed') => send({ type: 'say', word, now }),
+    say: (word: 'solid' | 'shaky' | 'missed', help?: Stage) =>
+      send({ type: 'say', word, now, ...(help ? { help } : {}) }),
     clean: () => send({ type: 'clean', now }),
     /** The count-in, and then as long as the rung lasts. */
     play() {
@@ -123,6 +124,29 @@ describe('a climb', () => {
       at.pass(ASKING)
     }
     expect(at.played).toEqual(['all 84', 'all 84', 'next 60'])
+  })
+
+  it('what was measured puts a stage of its own before a rung that was shaky or missed, in the place of the hardest pair', () => {
+    const [pair, foot] = [
+      stage('pair', 70, { length: { seconds: 20 } }),
+      stage('foot alone', 84, { length: { seconds: 20 } }),
+    ]
+    for (const word of ['shaky', 'missed'] as const) {
+      const at = runner([stage('all', 84, { climb: climb({ miss: 'isolate' }) })], [pair])
+      at.press()
+      at.play()
+      at.say(word, foot)
+      expect(at.played).toEqual(['all 84', 'foot alone 80'])
+      at.play()
+      at.say('solid')
+      expect(at.played.at(-1)).toBe('all 84')
+    }
+    // Where a miss goes a step down, it does.
+    const down = runner([stage('all', 84, { climb: climb() })])
+    down.press()
+    down.play()
+    down.say('missed', foot)
+    expect(down.played).toEqual(['all 84', 'all 80'])
   })
 
   it('a miss may put the hardest pair before it, which is played and leads back to the rung that was missed', () => {

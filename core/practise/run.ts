@@ -56,8 +56,8 @@ export type RunEvent =
   | { type: 'press'; now: number }
   /** Time has passed; `heard` is how far what sounds is heard by now, in seconds from its first beat: below 0 in the count-in, null while nothing sounds. */
   | { type: 'tick'; now: number; heard: number | null }
-  /** The player's word, or what was measured, ends the stage, be its time up or not, and leads on. */
-  | { type: 'say'; word: Word; now: number }
+  /** The player's word, or what was measured, ends the stage, be its time up or not, and leads on; `help` is a stage that mends what was measured. */
+  | { type: 'say'; word: Word; now: number; help?: Stage | null }
   /** Clean once more. */
   | { type: 'clean'; now: number }
   /** The same stage once more, at this tempo or another: -0.08 is eight in a hundred slower. What was played of it is written down. */
@@ -224,8 +224,7 @@ const after = (first: Stepped, then: (run: Run) => Stepped): Stepped => {
 }
 
 /** The stage that isolates what is hard, put in before the one that was missed, which then goes on where it was. */
-function helped(run: Run): Run {
-  const help = run.helps[run.index]!
+function helped(run: Run, help: Stage): Run {
   const at = run.index
   const stage = present(stageOf(run), 'stage')
   const slower = {
@@ -250,8 +249,8 @@ const scaled = (lap: Lap, from: Stage, to: Stage): Lap => ({
   seconds: (lap.seconds * from.tempo.bpm) / convertTempo(to.tempo, from.tempo.counts).bpm,
 })
 
-/** Where a rung leads by the word on it: null where none was given. */
-function judged(run: Run, word: Word | null, now: number): Stepped {
+/** Where a rung leads by the word on it: null where none was given. What was measured may ask for a stage of its own, after a shaky rung too. */
+function judged(run: Run, word: Word | null, now: number, advised?: Stage | null): Stepped {
   const { climb, ...stage } = present(stageOf(run), 'stage')
   if (!climb) return onward(run, now)
   const rungs = rungsOf({ ...stage, climb })
@@ -263,6 +262,7 @@ function judged(run: Run, word: Word | null, now: number): Stepped {
   }
   if (word === 'solid' || (word === null && climb.allows === 'time')) return up()
   if (word === null) return said.unsaid >= UNSAID ? onward(said, now) : goOn(atTempo(once, run.tempo.bpm), now)
+  if (word === 'shaky' && advised && climb.miss === 'isolate') return goOn(helped(said, advised), now)
   if (word === 'shaky') return goOn(atTempo(once, run.tempo.bpm), now)
   switch (climb.miss) {
     case 'repeat':
@@ -272,8 +272,10 @@ function judged(run: Run, word: Word | null, now: number): Stepped {
         run.rung > 0 ? entered(said, run.index, run.rung - 1) : atTempo(once, run.tempo.bpm - climb.step),
         now,
       )
-    case 'isolate':
-      return goOn(run.helps[run.index] ? helped(said) : atTempo(once, run.tempo.bpm - climb.step), now)
+    case 'isolate': {
+      const help = advised ?? run.helps[run.index]
+      return goOn(help ? helped(said, help) : atTempo(once, run.tempo.bpm - climb.step), now)
+    }
     case 'stop':
       return onward(
         { ...said, ceiling: { ...run.tempo, bpm: run.rung > 0 ? rungs[run.rung - 1]! : inRange(run.tempo.bpm * 0.9) } },
@@ -309,7 +311,9 @@ export function stepRun(run: Run, event: RunEvent): Stepped {
       const cut = run.phase !== 'asking' && run.left !== null && run.left > 0 && run.phase !== 'stepping'
       const asked = run.phase === 'asking' ? still : ended(run, cut)
       const wrote = run.phase === 'asking' ? writeOf(run, event.word, false) : writeOf(asked.run, event.word, cut)
-      return after({ run: asked.run, effects: [...asked.effects, wrote] }, now => judged(now, event.word, event.now))
+      return after({ run: asked.run, effects: [...asked.effects, wrote] }, now =>
+        judged(now, event.word, event.now, event.help),
+      )
     }
     case 'clean': {
       if (run.phase !== 'playing') return still
