@@ -71,6 +71,26 @@ describe('a file that a person played', () => {
     expect(groove.feel.push['hi-hat']).toBeLessThan(-4)
     expect(groove.feel.swing!.level).toBe('1/8')
   })
+  it.each([0.62, 2 / 3])('straight fills in a groove that swings %s are read apart from it, and said', swing => {
+    const fill = { snare: 'xxxxxxxx........', 'floor tom': '........xxxxxxxx', 'bass drum': 'x...x...x...x...' }
+    const bar = (60 / 100) * 4
+    const good = outOf(20, seed => {
+      const after = (blows: Blow[], bars: number) => blows.map(one => ({ ...one, at: one.at + bars * bar }))
+      const score = open(
+        [0, 4, 8, 12].flatMap(from => [
+          ...after(played(ROCK, { bpm: 100, bars: 3, seed: seed * 40 + from, swing }), from),
+          ...after(played(fill, { bpm: 100, bars: 1, seed: seed * 40 + from + 1 }), from + 3),
+        ]),
+        100,
+      )
+      return (
+        score.bars.map(one => one.slots.join('')).join(' ') === Array(4).fill('2222 2222 2222 4444').join(' ') &&
+        Math.abs(score.swing!.share - swing) <= 0.02 &&
+        score.played!.some(says => says.startsWith('Bars 4, 8, 12 and 16 are straight, as fills are'))
+      )
+    })
+    expect(good).toBeGreaterThanOrEqual(19)
+  })
   it('with its times kept, lies on the grids nearest to them, and has no feel', () => {
     const blows = played(ROCK, { bpm: 104, bars: 8, seed: 3, swing: 0.66 })
     const score = open(blows, 104, 'times')

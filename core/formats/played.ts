@@ -1,4 +1,4 @@
-import { sayFeel } from '#core/groove'
+import { sayFeel, sayList } from '#core/groove'
 import { type Kit, pieceOf } from '#core/kit'
 import { medianOf } from '#core/measure'
 import { type Playing, followTempo, readPlaying, sayLate, saySpread } from '#core/record'
@@ -127,11 +127,14 @@ export function placedAsPlayed(
     swing: reading.swing,
     push: reading.push,
     tempo: middle === 1 ? tempo : { ...tempo, bpm: Math.round(tempo.bpm / middle) },
-    says: saysOf(reading, stretch, tempo, kit),
+    says: saysOf(reading, { stretch, bars: taken, tempo, kit }),
   }
 }
 
-function saysOf(reading: Playing, stretch: readonly number[], tempo: Tempo, kit: Kit): string[] {
+function saysOf(
+  reading: Playing,
+  { stretch, bars, tempo, kit }: { stretch: readonly number[]; bars: readonly BarTime[]; tempo: Tempo; kit: Kit },
+): string[] {
   const [fast, slow] = [Math.min(...stretch), Math.max(...stretch)].map(one => Math.round(tempo.bpm / one))
   const wanders =
     stretch.length && fast !== slow ? `The tempo wanders between ${slow} and ${fast}; it was followed bar by bar.` : ''
@@ -140,6 +143,10 @@ function saysOf(reading: Playing, stretch: readonly number[], tempo: Tempo, kit:
     ([piece, ms]) =>
       `The ${(pieceOf(kit, piece)?.name ?? piece).toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}.`,
   )
+  const fills = [...new Set(reading.fills.map(b => beatsOf(bars)[b]!.bar + 1))]
+  const straight = fills.length
+    ? `${fills.length === 1 ? 'Bar' : 'Bars'} ${sayList(fills.slice(0, 8).map(String))}${fills.length > 8 ? ' …' : ''} ${fills.length === 1 ? 'is' : 'are'} straight, as fills are; the groove’s swing moves ${fills.length === 1 ? 'it' : 'them'} where it plays.`
+    : ''
   const spread = saySpread(reading).replace(/^You spread by/, 'Strokes spread by')
-  return [wanders, swung, ...pushed, spread, sayLate(reading)].filter(Boolean)
+  return [wanders, swung, straight, ...pushed, spread, sayLate(reading)].filter(Boolean)
 }

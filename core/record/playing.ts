@@ -37,6 +37,8 @@ export interface Playing {
   left: number[]
   /** Every onset lay just on a grid. */
   exact: boolean
+  /** Felt beats that lie straight though the rest swings, as fills do, by their place in the bars. */
+  fills: number[]
 }
 
 interface PlayingWish {
@@ -74,6 +76,10 @@ const ENOUGH = 16
 /** Shares of swing that are looked at first, and by how much more or less when it is known roughly. */
 const STEPS = Array.from({ length: 13 }, (_, i) => (i - 6) * 0.005)
 const SHARES = [0.54, 0.58, 0.62, 0.66, 0.7, 0.74, 0.78]
+
+/** Beats in fours or finer may be a fill, straight though the rest swings, at so much for each onset. */
+const isFill = (slots: number): boolean => slots % 4 === 0
+const FILL = 0.04
 
 /** The spread of playing is at most this, in ms, whatever it looks like. */
 const SPREAD = { most: 30 }
@@ -145,6 +151,7 @@ export function readPlaying(
   { tempo, now, grid, span }: PlayingWish,
 ): Playing {
   const beats = beatsOf(bars)
+  const numberOf = new Map(beats.map((beat, b) => [beat.first, b]))
   const total = beats.at(-1)!.at + beats.at(-1)!.length
   const { from, to } = span ?? { from: 0, to: total }
   const perMs = 1 / (tickSeconds(tempo) * 1000)
@@ -179,12 +186,28 @@ export function readPlaying(
     let many = 0
     for (const { length, onsets: own, slots: has } of list) {
       let least = Infinity
-      for (const slots of gridsOf({ length, slots: has }))
+      for (const slots of gridsOf({ length, slots: has })) {
         least = Math.min(least, gridCost(own, slots, sounding(length, slots), own.length, apart))
+        if (swing && isFill(slots))
+          least = Math.min(least, gridCost(own, slots, straight(length, slots), own.length, apart) + FILL * own.length)
+      }
       sum += least
       many += own.length
     }
     return sum / many
+  }
+
+  const straight = soundingBy(null)
+  /** The grid of a beat under a swing, or straight where it is cut as a fill is and lies nearer to that; and where its slots sound. */
+  function gridOf(beat: Filled, swing: Swing | null): BeatGrid & { sounds: readonly number[]; fill: boolean } {
+    const wish = { each: true, apart }
+    const sounding = soundingBy(swing)
+    const swung = bestGrid(beat.onsets, beat.length, { ...wish, grids: gridsOf(beat), sounding })
+    const fills = swing ? gridsOf(beat).filter(isFill) : []
+    const own = fills.length ? bestGrid(beat.onsets, beat.length, { ...wish, grids: fills, sounding: straight }) : swung
+    const best = own.cost + (own === swung ? 0 : FILL * beat.onsets.length) < swung.cost ? own : swung
+    const fill = best !== swung
+    return { ...best, fill, sounds: (fill ? straight : sounding)(beat.length, best.slots) }
   }
 
   const struck = filled(() => 0)
@@ -287,15 +310,9 @@ export function readPlaying(
   /** Whether enough strokes lie where a swing moves them; a few could lie there by chance. */
   function tellable(list: readonly Filled[], swing: Swing | null): boolean {
     if (!swing) return true
-    const sounding = soundingBy(swing)
     const odd = list.flatMap(beat => {
-      const { slots, places } = bestGrid(beat.onsets, beat.length, {
-        grids: gridsOf(beat),
-        sounding,
-        each: true,
-        apart,
-      })
-      return places.filter(place => Math.abs(sounding(beat.length, slots)[place]! - (place * beat.length) / slots) > 1)
+      const { slots, places, sounds } = gridOf(beat, swing)
+      return places.filter(place => Math.abs(sounds[place]! - (place * beat.length) / slots) > 1)
     })
     return odd.length >= SWING.odd
   }
@@ -307,23 +324,31 @@ export function readPlaying(
     offset: number,
     exact: boolean,
   ): Playing {
-    const sounding = soundingBy(swing)
     const places: number[] = []
+    const fills: number[] = []
     const left: number[] = []
     const slots: (number | null)[] = beats.map(() => null)
     for (const beat of list) {
-      const own = swungThirds(
-        bestGrid(beat.onsets, beat.length, { grids: gridsOf(beat), sounding, each: true, apart }),
-        grid === 'best' ? swing : null,
-      )
+      const found = gridOf(beat, swing)
+      const own = swungThirds(found, grid === 'best' ? swing : null)
       beat.which.forEach((i, n) => {
-        const slot = own.places[n]!
-        places[i] = around(beat.at + (slot * beat.length) / own.slots)
-        left[i] = (beat.onsets[n]! - sounding(beat.length, own.slots)[slot]!) / perMs
+        places[i] = around(beat.at + (own.places[n]! * beat.length) / own.slots)
+        left[i] = (beat.onsets[n]! - found.sounds[found.places[n]!]!) / perMs
       })
-      slots[beats.findIndex(one => one.first === beat.first)] = slotsUsed(own, beat)
+      const b = numberOf.get(beat.first)!
+      slots[b] = slotsUsed(own, beat)
+      if (found.fill) fills.push(b)
     }
-    return { places, slots, swing, push: rounded(push), offset: Math.round(offset), left, exact }
+    return {
+      places,
+      slots,
+      swing,
+      push: rounded(push),
+      offset: Math.round(offset),
+      left,
+      exact,
+      fills: fills.sort((a, b) => a - b),
+    }
   }
 }
 
