@@ -1,5 +1,5 @@
-export { type Into, type PlayedStroke, type PlayedTake, placeIn } from './take'
-export { type Onset, type Playing, readPlaying } from './playing'
+export { type Into, type Onset, type PlayedStroke, type PlayedTake, placeIn } from './take'
+export { type Playing, readPlaying } from './playing'
 export { type Followed, followTempo } from './follow'
 export { type MadeGroove, type MadeWish, madeOf, strokeFor } from './made'
 export { feelDiffers, sayLate, sayPlaying, saySpread } from './say'

@@ -1,4 +1,3 @@
-import { medianOf } from '#core/measure'
 import {
   APART,
   type BarTime,
@@ -14,12 +13,9 @@ import {
   slotsSounding,
   tickSeconds,
 } from '#core/time'
-
-/** Something struck: ticks from the first bar as they sounded, not whole; and whose it is (a piece, or a limb), by which a push is known. */
-export interface Onset {
-  at: number
-  voice: string
-}
+import { SPREAD, spreadOf } from './spread'
+import type { Onset } from './take'
+import { commonOf, pushes } from './voices'
 
 /** What playing comes to: where each onset belongs, and the feel that it was played with. */
 export interface Playing {
@@ -69,8 +65,6 @@ const OFFSETS = [
 const OFFSET_PRICE = (ms: number): number => 0.05 * (ms / 40) ** 2
 /** From that many strokes on lateness and swing can be known; of fewer they cost more. */
 const TELLING = { offset: 20, swing: 8 }
-/** A push is known from that many strokes and that many milliseconds on. */
-const PUSH = { strokes: 4, ms: 3 }
 /** This many felt beats are enough to find out what the playing is like; all are placed. */
 const ENOUGH = 16
 /** Shares of swing that are looked at first, and by how much more or less when it is known roughly. */
@@ -80,37 +74,6 @@ const SHARES = [0.54, 0.58, 0.62, 0.66, 0.7, 0.74, 0.78]
 /** Beats in fours or finer may be a fill, straight though the rest swings, at so much for each onset. */
 const isFill = (slots: number): boolean => slots % 4 === 0
 const FILL = 0.04
-
-/** The spread of playing is at most this, in ms, whatever it looks like. */
-const SPREAD = { most: 30 }
-
-/**
- * How far onsets spread about their places, in ticks, before the places are known: of the even grids over a quarter the one about which they
- * lie closest for how fine it is. Each voice has its own place about the slots, so that none ahead or behind counts as spread. By the mean
- * resultant of directional statistics: the phase of each onset within a slot as a direction.
- */
-function spreadOf(onsets: readonly Onset[]): number {
-  const voices = new Map<string, number[]>()
-  for (const { at, voice } of onsets) voices.set(voice, [...(voices.get(voice) ?? []), at])
-  const tried = GRIDS.map(slots => {
-    const slot = 5040 / slots
-    let length = 0
-    for (const ats of voices.values()) {
-      let [x, y] = [0, 0]
-      for (const at of ats) {
-        x += Math.cos((2 * Math.PI * at) / slot)
-        y += Math.sin((2 * Math.PI * at) / slot)
-      }
-      length += Math.hypot(x, y)
-    }
-    const spread =
-      (slot / (2 * Math.PI)) * Math.sqrt(-2 * Math.log(Math.min(0.999999, Math.max(1e-6, length / onsets.length))))
-    return { spread, price: Math.log(Math.max(1, spread)) + Math.log(slots) }
-  })
-  return tried.reduce((best, one) => (one.price < best.price ? one : best)).spread
-}
-/** Even grids over a quarter, as a spread is looked for. */
-const GRIDS = [1, 2, 3, 4, 5, 6, 7, 8, 12]
 
 /** The places of the slots under one swing, each worked out once. */
 function soundingBy(swing: Swing | null): typeof slotsSounding {
@@ -368,40 +331,3 @@ const slotsUsed = ({ slots, places }: BeatGrid, beat: Pick<Filled, 'length'>): n
 
 const rounded = (push: Record<string, number>): Record<string, number> =>
   Object.fromEntries(Object.entries(push).map(([voice, ms]) => [voice, Math.round(ms)]))
-
-/** What all have in common: of three voices and more the middle one’s, so that one that strikes most often may be the one ahead. */
-function commonOf(onsets: readonly Onset[], left: readonly number[]): number {
-  const voices = [...byVoice(onsets, left).values()].filter(list => list.length >= PUSH.strokes)
-  return medianOf(voices.length > 2 ? voices.map(middleOf) : left)
-}
-
-/** The mean without the tenth at either end: nearer to the truth than a median, and a slip does not count. */
-function middleOf(list: readonly number[]): number {
-  const cut = Math.floor(list.length / 10)
-  const kept = list.toSorted((a, b) => a - b).slice(cut, list.length - cut)
-  return kept.reduce((a, b) => a + b, 0) / kept.length
-}
-
-function byVoice(onsets: readonly Onset[], left: readonly number[]): Map<string, number[]> {
-  const voices = new Map<string, number[]>()
-  onsets.forEach(({ voice }, i) => {
-    const list = voices.get(voice)
-    if (list) list.push(left[i]!)
-    else voices.set(voice, [left[i]!])
-  })
-  return voices
-}
-
-/** The voices that lie ahead or behind: from enough strokes, by enough, and by more than their spread makes of chance. */
-function pushes(onsets: readonly Onset[], left: readonly number[]): Record<string, number> {
-  const voices = byVoice(onsets, left)
-  if (voices.size < 2) return {}
-  return Object.fromEntries(
-    [...voices].flatMap(([voice, list]) => {
-      if (list.length < PUSH.strokes) return []
-      const ms = middleOf(list)
-      const spread = 1.48 * medianOf(list.map(one => Math.abs(one - ms)))
-      return Math.abs(ms) >= Math.max(PUSH.ms, (3.5 * spread) / Math.sqrt(list.length)) ? [[voice, ms] as const] : []
-    }),
-  )
-}

@@ -15,6 +15,12 @@ export interface PlayedStroke {
   held?: number | undefined
 }
 
+/** Something struck: ticks from the first bar as they sounded, not whole; and whose it is (a piece, or a limb), by which a push is known. */
+export interface Onset {
+  at: number
+  voice: string
+}
+
 /** Where strokes go: to the limbs that made them, to one part (which a limb gets where it is not there), or to a line above the limbs. */
 export type Into = { to: 'limbs' } | { to: 'part'; partId: string; limb: Limb } | { to: 'line'; guideId: string }
 
