@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { randomFrom } from '#core/chance'
 import { type BarTime, type Swing, beatsOf, meter, mod, swingOf, tickSeconds } from '#core/time'
 import { readPlaying } from '.'
-import { type Onset } from './playing'
+import type { Onset } from './take'
 
 const FOUR = (bars = 1, slots = 4): BarTime[] =>
   Array.from({ length: bars }, () => ({ meter: meter(4, 4), slots: [slots, slots, slots, slots] }))
