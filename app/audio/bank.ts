@@ -47,7 +47,7 @@ export function fetchOwn(sha256: string): Promise<Float32Array<ArrayBuffer> | un
 }
 
 /** The files of the player's own that some kits name. */
-export const ownIn = (kits: Iterable<Kit>): string[] => [
+const ownIn = (kits: Iterable<Kit>): string[] => [
   ...new Set(
     [...kits].flatMap(kit =>
       kit.pieces.flatMap(piece => piece.strokes.flatMap(stroke => (stroke.own ?? []).map(one => one.asset))),

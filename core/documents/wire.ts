@@ -55,7 +55,7 @@ export interface Session {
 }
 
 /** A page of the log, newest first, and how many entries there are. */
-export interface LogPage {
+interface LogPage {
   entries: LogEntry[]
   total: number
 }
@@ -83,7 +83,7 @@ export interface Wanted {
 }
 
 /** The most documents that are asked for by their ids at once. */
-export const MOST_IDS = 200
+const MOST_IDS = 200
 
 /** What a list is asked for, as a query: `wantedQuery({ only: ['a', 'b'], most: 3 }) // => { only: 'a,b', most: '3' }` */
 export const wantedQuery = ({ only, family, ticks, about, words, most }: Wanted): Record<string, string> =>

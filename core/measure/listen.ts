@@ -96,9 +96,8 @@ export function stepListening(
 
 /**
  * While playing: a few words on the last strokes of a limb, or nothing where all is well. Milliseconds, early negative.
- * @example hintOf([]) // => ''
  */
-export function hintOf(offsets: readonly { limb: Limb; ms: number }[], { tight }: Measuring = MEASURING): string {
+function hintOf(offsets: readonly { limb: Limb; ms: number }[], { tight }: Measuring = MEASURING): string {
   const meanOf = (list: readonly { ms: number }[]) => list.reduce((sum, one) => sum + one.ms, 0) / list.length
   const limbs = [...new Set(offsets.map(one => one.limb))]
   const worst =

@@ -7,7 +7,6 @@ import { meter } from '#core/time'
 import {
   type StruckTake,
   type Tells,
-  MEASURING,
   askedOf,
   latencyOf,
   measure,
@@ -17,7 +16,6 @@ import {
   verdictOf,
 } from '.'
 import { type Asked } from './struck'
-import { hintOf } from './listen'
 import { match } from './match'
 
 const asks = (at: number, limb: Limb = 'RH', more: Partial<Asked> = {}): Asked => ({
@@ -336,17 +334,6 @@ describe('the measures', () => {
         groove,
       ).says,
     ).toBe('Clean: even. Go on to the next tempo.')
-  })
-
-  it('hints while playing, and is quiet when all is well', () => {
-    const offs = (ms: number) =>
-      Array.from({ length: 6 }, () => [
-        { limb: 'RH' as Limb, ms: 0 },
-        { limb: 'LF' as Limb, ms },
-      ]).flat()
-    expect(hintOf(offs(40))).toBe('left foot after the right hand')
-    expect(hintOf(offs(MEASURING.tight))).toBe('')
-    expect(hintOf([])).toBe('')
   })
 })
 

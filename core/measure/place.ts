@@ -5,7 +5,7 @@ import { voiceOf } from './match'
 import type { Asked, StruckTake, Tells } from './struck'
 
 /** How one bar lies: seconds of its first cue, seconds that its strokes come after their cues, and the share of its cues that are answered. */
-export interface PlacedBar {
+interface PlacedBar {
   bar: number
   at: number
   off: number

@@ -6,7 +6,7 @@ import type { Advice } from './advice'
 import type { Cause, Measures } from './schema'
 
 /** A cause in words: what was wrong, with its figure and its place; what to do about it; and a stage for that where one would help. */
-export interface CauseSaid {
+interface CauseSaid {
   what: string
   step: string
   remedy?: Advice

@@ -29,7 +29,7 @@ const limbMeasures = z.strictObject({
 })
 
 /** What a teacher would name as wrong, in the order of docs/rules.md, What a verdict says. */
-export const CAUSES = [
+const CAUSES = [
   'nothing',
   'few',
   'double',

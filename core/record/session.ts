@@ -77,7 +77,7 @@ export interface PlayInDesk {
 }
 
 /** A stroke to be heard at once, as it will be in the groove. */
-export interface PlayInEffect extends Pick<Stroke, 'piece' | 'stroke' | 'level'> {
+interface PlayInEffect extends Pick<Stroke, 'piece' | 'stroke' | 'level'> {
   type: 'sound'
 }
 
