@@ -1,4 +1,4 @@
-import { type Groove, type Stroke, makeGroove, makePart } from '#core/groove'
+import { type Groove, type Part, type Stroke, makeGroove, makePart } from '#core/groove'
 import { type Kit, type Limb, pieceOf } from '#core/kit'
 import {
   type LimbStroke,
@@ -109,12 +109,19 @@ export function grooveFrom(
       feel: { swing: score.swing, push: score.push ?? {} },
       kitId: kit.id,
       lead,
-      parts,
+      parts: parts.map(part => withOwnSwing(part, score.swings)),
     }),
     left,
     choices,
     doubts,
   }
+}
+
+/** A part of one piece that swings by itself has that swing. */
+function withOwnSwing(part: Part, swings: Score['swings'] = {}): Part {
+  const [first, ...others] = new Set(part.strokes.map(stroke => stroke.piece))
+  const swing = first !== undefined && !others.length ? swings[first] : undefined
+  return swing ? { ...part, swing } : part
 }
 
 const strokeOf = ({ at, piece, stroke, level, ornament, openFor }: ScoreStroke): Stroke => ({

@@ -91,6 +91,29 @@ describe('a file that a person played', () => {
     })
     expect(good).toBeGreaterThanOrEqual(19)
   })
+  it('a foot that plays straight under a ride that swings has a swing of its own, which is said', () => {
+    const rows = { ride: 'x.x.x.x.x.x.x.x.', snare: '....x.......x...' }
+    const good = outOf(20, seed => {
+      const foot = played({ 'bass drum': 'x.x.....x.x.....' }, { bpm: 100, bars: 8, seed: seed + 50 })
+      const score = open([...played(rows, { bpm: 100, bars: 8, seed, swing: 0.64 }), ...foot], 100)
+      const { groove } = grooveFrom(score, cutsOf(score)[0]!, {
+        kit: DEFAULT_KIT,
+        lead: 'right',
+        id: 'g',
+        title: 'G',
+        newId: i => `p${i}`,
+      })
+      const bass = groove.parts.find(part => part.limb === 'RF')!
+      return (
+        score.bars.every(bar => bar.slots.every(slots => slots <= 2)) &&
+        Math.abs(score.swing!.share - 0.64) <= 0.02 &&
+        Math.abs(bass.swing!.share - 0.5) <= 0.02 &&
+        groove.parts.every(part => part === bass || part.swing === null) &&
+        score.played!.some(says => /^The bass drum (plays straight|swings eighths 5[12](\.5)? by itself)\.$/.test(says))
+      )
+    })
+    expect(good).toBeGreaterThanOrEqual(19)
+  })
   it('with its times kept, lies on the grids nearest to them, and has no feel', () => {
     const blows = played(ROCK, { bpm: 104, bars: 8, seed: 3, swing: 0.66 })
     const score = open(blows, 104, 'times')

@@ -1,7 +1,7 @@
-import { sayFeel, sayList } from '#core/groove'
+import { sayFeel, sayList, sentence } from '#core/groove'
 import { type Kit, pieceOf } from '#core/kit'
 import { medianOf } from '#core/measure'
-import { type Playing, followTempo, readPlaying, sayLate, saySpread } from '#core/record'
+import { type Playing, followTempo, readPlaying, sayLate, sayOwnSwings, saySpread } from '#core/record'
 import { type BarTime, SUBDIVISIONS, type Tempo, barStarts, beatAt, beatsOf } from '#core/time'
 import { type Score, type ScoreStroke, tidied } from './score'
 
@@ -56,7 +56,7 @@ export function thirdsAsSwing(
 const CLOSE = 315
 
 /** How a file that somebody played was read: strokes on their slots, the feel that they were played with, and both in words. */
-interface AsPlayed extends Pick<Score, 'bars' | 'strokes' | 'swing' | 'push'> {
+interface AsPlayed extends Pick<Score, 'bars' | 'strokes' | 'swing' | 'swings' | 'push'> {
   /** Where the tempo wandered: how fast it was on the whole. */
   tempo: Tempo
   says: string[]
@@ -125,6 +125,7 @@ export function placedAsPlayed(
     bars: taken.map((bar, i) => ({ ...bar, slots: slots[i]! })),
     strokes: tidied(placed),
     swing: reading.swing,
+    swings: reading.swings,
     push: reading.push,
     tempo: middle === 1 ? tempo : { ...tempo, bpm: Math.round(tempo.bpm / middle) },
     says: saysOf(reading, { stretch, bars: taken, tempo, kit }),
@@ -139,6 +140,7 @@ function saysOf(
   const wanders =
     stretch.length && fast !== slow ? `The tempo wanders between ${slow} and ${fast}; it was followed bar by bar.` : ''
   const swung = reading.swing ? `It swings ${sayFeel({ feel: { swing: reading.swing, push: {} } })}.` : ''
+  const own = sayOwnSwings(reading.swings, kit).map(says => `${sentence(says)}.`)
   const pushed = Object.entries(reading.push).map(
     ([piece, ms]) =>
       `The ${(pieceOf(kit, piece)?.name ?? piece).toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}.`,
@@ -148,5 +150,5 @@ function saysOf(
     ? `${fills.length === 1 ? 'Bar' : 'Bars'} ${sayList(fills.slice(0, 8).map(String))}${fills.length > 8 ? ' …' : ''} ${fills.length === 1 ? 'is' : 'are'} straight, as fills are; the groove’s swing moves ${fills.length === 1 ? 'it' : 'them'} where it plays.`
     : ''
   const spread = saySpread(reading).replace(/^You spread by/, 'Strokes spread by')
-  return [wanders, swung, straight, ...pushed, spread, sayLate(reading)].filter(Boolean)
+  return [wanders, swung, ...own, straight, ...pushed, spread, sayLate(reading)].filter(Boolean)
 }

@@ -24,6 +24,8 @@ export interface Score {
   swing: Swing | null
   /** Milliseconds that pieces lie behind the others, negative ahead, where somebody played it. */
   push?: Record<string, number>
+  /** Swings of pieces that swing otherwise than the rest, where somebody played it. */
+  swings?: Record<string, Swing>
   /** How it was played, in words, where it was played and not written. */
   played?: string[]
   bars: BarTime[]

@@ -15,7 +15,7 @@ import {
 } from '#core/time'
 import { SPREAD, spreadOf } from './spread'
 import type { Onset } from './take'
-import { commonOf, pushes } from './voices'
+import { type OwnSwings, commonOf, pushes, swingsApart } from './voices'
 
 /** What playing comes to: where each onset belongs, and the feel that it was played with. */
 export interface Playing {
@@ -25,6 +25,8 @@ export interface Playing {
   slots: (number | null)[]
   /** The swing it was played with; the one there is where it fits as well. */
   swing: Swing | null
+  /** Swings of single voices that swing otherwise than the rest. */
+  swings: Record<string, Swing>
   /** Milliseconds that a voice lies behind the others, negative ahead; only those that do so beyond doubt. */
   push: Record<string, number>
   /** Milliseconds by which all of it came late, negative early: the way of the input, or of the player. */
@@ -108,7 +110,28 @@ interface Filled {
  * all of it is. Onsets of several times round are read together. See docs/rules.md, What was played.
  * @internal
  */
-export function readPlaying(
+export function readPlaying(onsets: readonly Onset[], bars: readonly BarTime[], wish: PlayingWish): Playing {
+  const apart = swingsApart(onsets, beatsOf(bars), tickSeconds(wish.tempo))
+  if (!apart) return readTogether(onsets, bars, wish)
+  // Voices that swing by themselves are read as if they swung like the one that strikes most second eighths.
+  const read = readTogether(apart.onsets, bars, wish)
+  return { ...read, swings: read.exact ? {} : swingsOf(apart, read.swing) }
+}
+
+/** Shares of swing about a half are straight. */
+const STRAIGHT = { from: 0.47, to: 0.52 } as const
+
+/** The swing of each voice that has its own, by how far it lies from the one that was read for all. */
+const swingsOf = ({ shares, from }: OwnSwings, swing: Swing | null): Record<string, Swing> =>
+  Object.fromEntries(
+    Object.entries(shares).flatMap(([voice, share]) => {
+      const own = Math.round(((swing?.level === '1/8' ? swing.share : 0.5) + share - from) * 200) / 200
+      if (own < STRAIGHT.from || own > 0.8) return []
+      return [[voice, { level: '1/8' as const, share: own <= STRAIGHT.to ? 0.5 : own }]]
+    }),
+  )
+
+function readTogether(
   onsets: readonly Onset[],
   bars: readonly BarTime[],
   { tempo, now, grid, span }: PlayingWish,
@@ -311,6 +334,7 @@ export function readPlaying(
       left,
       exact,
       fills: fills.sort((a, b) => a - b),
+      swings: {},
     }
   }
 }

@@ -14,12 +14,24 @@ export function feelDiffers({ swing, push }: Pick<Playing, 'swing' | 'push'>, { 
 }
 
 /**
+ * Pieces that swing otherwise than the rest, a clause each.
+ * @example sayOwnSwings({ 'bass drum': { level: '1/8', share: 0.5 } }, kit) // => ['the bass drum plays straight']
+ */
+export const sayOwnSwings = (swings: Playing['swings'], kit: Kit): string[] =>
+  Object.entries(swings).map(([piece, swing]) => {
+    const name = `the ${(pieceOf(kit, piece)?.name ?? piece).toLowerCase()}`
+    return swing.share === 0.5
+      ? `${name} plays straight`
+      : `${name} swings ${sayFeel({ feel: { swing, push: {} } })} by itself`
+  })
+
+/**
  * How it was played, in a drummer’s words: `'You swing eighths 62; the snare lies 18 ms behind.'` Nothing where it was played as the groove
  * has it.
  * @example sayPlaying({ swing: { level: '1/8', share: 0.62 }, push: { snare: 18 } }, groove, kit) // => 'You swing eighths 62; the snare lies 18 ms behind.'
  */
 export function sayPlaying(
-  { swing, push }: Pick<Playing, 'swing' | 'push'>,
+  { swing, push, swings = {} }: Pick<Playing, 'swing' | 'push'> & Partial<Pick<Playing, 'swings'>>,
   groove: Pick<Groove, 'feel'>,
   kit: Kit,
 ): string {
@@ -31,7 +43,7 @@ export function sayPlaying(
       ([piece, ms]) =>
         `the ${present(pieceOf(kit, piece), 'piece').name.toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}`,
     )
-  const all = [...first, ...rest].join('; ')
+  const all = [...first, ...sayOwnSwings(swings, kit), ...rest].join('; ')
   return all && `${all[0]!.toUpperCase()}${all.slice(1)}.`
 }
 

@@ -1,4 +1,5 @@
 import { medianOf } from '#core/measure'
+import { type Beat, beatAt } from '#core/time'
 import type { Onset } from './take'
 
 /** A push is known from that many strokes and that many milliseconds on. */
@@ -39,4 +40,67 @@ export function pushes(onsets: readonly Onset[], left: readonly number[]): Recor
       return Math.abs(ms) >= Math.max(PUSH.ms, (3.5 * spread) / Math.sqrt(list.length)) ? [[voice, ms] as const] : []
     }),
   )
+}
+
+/** Voices that swing apart from one another: the share of each but the one that strikes most, whose share is `from`; and onsets as if all swung like it. */
+export interface OwnSwings {
+  shares: Record<string, number>
+  from: number
+  onsets: Onset[]
+}
+
+/** A quarter, in ticks; where in it a second eighth may lie, as a share; and what lies about its beat. */
+const QUARTER = 5040
+const SECOND = { from: 0.38, to: 0.72 } as const
+const BEAT = 0.2
+/** A voice has a swing of its own from so many second eighths on that lie together, and another from such a share and ms on. */
+const OWN = { strokes: 6, together: 0.06, share: 0.05, ms: 18, finer: 0.04 } as const
+
+/**
+ * Whether voices place their second eighths apart from one another, each steadily: a ride that swings over a straight foot. Undefined where
+ * they do not, or where a voice plays finer than eighths.
+ * @internal
+ */
+export function swingsApart(
+  onsets: readonly Onset[],
+  beats: readonly Beat[],
+  secondsPerTick: number,
+): OwnSwings | undefined {
+  if (beats.some(beat => beat.length !== QUARTER)) return undefined
+  const phases = onsets.map(({ at }) => (at - beatAt(beats, at).at) / QUARTER)
+  const voices = [...byVoice(onsets, phases)].map(([voice, list]) => {
+    const about = list.map(one => (one > 1 - BEAT ? one - 1 : one))
+    const even = about.filter(one => Math.abs(one) <= BEAT)
+    return { voice, even, odd: list.filter(one => one >= SECOND.from && one <= SECOND.to), all: list.length }
+  })
+  // Where anybody plays finer than eighths, what lies about a second eighth may be something else.
+  const finer = voices.reduce((sum, { even, odd, all }) => sum + all - even.length - odd.length, 0)
+  if (finer > OWN.finer * onsets.length) return undefined
+  const beat = medianOf(voices.flatMap(({ even }) => even))
+  const found = voices.flatMap(({ voice, even, odd }) => {
+    if (odd.length < OWN.strokes) return []
+    const middle = middleOf(odd)
+    const spread = 1.48 * medianOf(odd.map(one => Math.abs(one - middle)))
+    const begins = even.length >= OWN.strokes / 2 ? middleOf(even) : beat
+    return spread <= OWN.together
+      ? [{ voice, share: middle - begins, many: odd.length, doubt: (3 * spread) / Math.sqrt(odd.length) }]
+      : []
+  })
+  const most = found.reduce<(typeof found)[number] | undefined>((a, b) => (a && a.many >= b.many ? a : b), undefined)
+  if (!most) return undefined
+  const own = found.filter(({ share, doubt }) => {
+    const off = Math.abs(share - most.share)
+    return off >= Math.max(OWN.share, doubt + most.doubt) && off * QUARTER * secondsPerTick * 1000 >= OWN.ms
+  })
+  if (!own.length) return undefined
+  const shares = Object.fromEntries(own.map(({ voice, share }) => [voice, share]))
+  return {
+    shares,
+    from: most.share,
+    onsets: onsets.map((onset, i) => {
+      const share = shares[onset.voice]
+      const second = phases[i]! >= SECOND.from && phases[i]! <= SECOND.to
+      return share !== undefined && second ? { ...onset, at: onset.at + (most.share - share) * QUARTER } : onset
+    }),
+  }
 }
