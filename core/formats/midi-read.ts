@@ -14,18 +14,16 @@ import {
   type BarTime,
   MAX_COUNT,
   type Meter,
-  SUBDIVISIONS,
   TICKS_PER_QUARTER,
   UNITS,
   barStarts,
-  beatAt,
   beatsOf,
   meter,
   meterTicks,
 } from '#core/time'
 import { utf16From } from './bytes'
 import { type MidiHeader, type MidiVisitor, visitMidi } from './midi-events'
-import { isWritten, placedAsPlayed, thirdsAsSwing } from './played'
+import { isOnGrid, isWritten, placedAsPlayed, thirdsAsSwing } from './played'
 import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, onGrids } from './score'
 
 const DRUMS = 9
@@ -104,12 +102,13 @@ export function readMidi(bytes: Uint8Array, kit: Kit, name = '', keeps: Keeps = 
       bar: starts.findLastIndex(start => start <= one.at),
       tempo: { bpm: one.bpm, counts: '1/4' as const },
     }))
+  const tick = TICKS_PER_QUARTER / divisionOf(read.value)
   const written = isWritten(
     found.notes.map(note => note.at),
     bars,
-    TICKS_PER_QUARTER / divisionOf(read.value),
+    tick,
   )
-  const strokes = heardOn(found.notes, { kit, bpm: tempo.bpm, bars, written, doubts }).map(strokeOf)
+  const strokes = heardOn(found.notes, { kit, bpm: tempo.bpm, bars, written, tick, doubts }).map(strokeOf)
   const facts = {
     title: found.title || titleOf(name) || 'From a MIDI file',
     tempo,
@@ -235,10 +234,12 @@ interface Hearing {
   bpm: number
   bars: readonly BarTime[]
   written: boolean
+  /** A tick of the file, in ours. */
+  tick: number
   doubts: string[]
 }
 
-function heardOn(notes: readonly Note[], { kit, bpm, bars, written, doubts }: Hearing): Heard[] {
+function heardOn(notes: readonly Note[], { kit, bpm, bars, written, tick, doubts }: Hearing): Heard[] {
   const known = new Map<number, ReturnType<typeof strokeOfNote>>()
   const byPiece = new Map<string, Heard[]>()
   for (const { at, end, note, velocity, said } of notes.toSorted((a, b) => a.at - b.at)) {
@@ -256,11 +257,7 @@ function heardOn(notes: readonly Note[], { kit, bpm, bars, written, doubts }: He
   }
   const beats = beatsOf(bars)
   /** What is written on a grid is a stroke of its own, however close it lies to the next. */
-  const stays = (at: number) => {
-    if (!written) return false
-    const beat = beatAt(beats, at)
-    return SUBDIVISIONS.some(slots => Number.isInteger(((at - beat.at) * slots) / beat.length))
-  }
+  const stays = (at: number) => written && isOnGrid(at, beats, tick)
   const seconds = 60 / bpm / TICKS_PER_QUARTER
   return [...byPiece].flatMap(([id, list]) => {
     const hands = new Set(pieceOf(kit, id)?.strokes.flatMap(stroke => (stroke.by === 'hand' ? [stroke.kind] : [])))

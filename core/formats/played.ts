@@ -1,8 +1,8 @@
 import { sayFeel, sayList, sentence } from '#core/groove'
-import { type Kit, pieceOf } from '#core/kit'
-import { medianOf } from '#core/measure'
-import { type Playing, followTempo, readPlaying, sayLate, sayOwnSwings, saySpread } from '#core/record'
-import { type BarTime, SUBDIVISIONS, type Tempo, barStarts, beatAt, beatsOf } from '#core/time'
+import type { Kit } from '#core/kit'
+import { medianOf, spreadAbout } from '#core/measure'
+import { type Playing, followTempo, readPlaying, sayLate, sayOwnSwings, sayPushes, spreadMs } from '#core/record'
+import { type BarTime, type Beat, SUBDIVISIONS, type Tempo, barStarts, beatAt, beatsOf } from '#core/time'
 import { type Score, type ScoreStroke, tidied } from './score'
 
 /** A track is written where this share of its notes lies on grids we offer; otherwise somebody played it. */
@@ -19,15 +19,17 @@ const WANDERS = { ms: 22, odd: 0.15, better: 0.75 } as const
  */
 export function isWritten(ats: readonly number[], bars: readonly BarTime[], tick: number): boolean {
   const beats = beatsOf(bars)
-  const on = ats.filter(at => {
-    const beat = beatAt(beats, at)
-    return SUBDIVISIONS.some(slots => {
-      const slot = beat.length / slots
-      const off = (at - beat.at) % slot
-      return Math.min(off, slot - off) <= tick / 2 + 0.5
-    })
+  return ats.filter(at => isOnGrid(at, beats, tick)).length >= WRITTEN * ats.length
+}
+
+/** Whether a note lies on a grid that its felt beat may be cut into, to half a tick of the file. @internal */
+export function isOnGrid(at: number, beats: readonly Beat[], tick: number): boolean {
+  const beat = beatAt(beats, at)
+  return SUBDIVISIONS.some(slots => {
+    const slot = beat.length / slots
+    const off = (at - beat.at) % slot
+    return Math.min(off, slot - off) <= tick / 2 + 0.5
   })
-  return on.length >= WRITTEN * ats.length
 }
 
 /** A quarter of three thirds, and this many strokes on last thirds, from which on thirds are swung eighths. */
@@ -64,12 +66,8 @@ interface AsPlayed extends Pick<Score, 'bars' | 'strokes' | 'swing' | 'swings' |
 
 /** Milliseconds that strokes lie about their places, and the share of felt beats in odd grids. */
 function loosenessOf({ left, slots }: Playing): { ms: number; odd: number } {
-  const middle = medianOf(left)
   const struck = slots.filter(many => many !== null)
-  return {
-    ms: 1.48 * medianOf(left.map(one => Math.abs(one - middle))),
-    odd: struck.filter(many => ODD.includes(many)).length / Math.max(1, struck.length),
-  }
+  return { ms: spreadAbout(left), odd: struck.filter(many => ODD.includes(many)).length / Math.max(1, struck.length) }
 }
 
 /**
@@ -91,7 +89,7 @@ export function placedAsPlayed(
   const loose = loosenessOf(reading)
   if (!reading.exact && (loose.ms > WANDERS.ms || loose.odd > WANDERS.odd)) {
     const ats = onsets.map(one => one.at)
-    // Whoever plays faster than the file says plays more bars.
+    // A player who is faster than the file says plays more bars.
     const more = Array.from({ length: Math.ceil(bars.length / 2) }, () => bars.at(-1)!)
     const along = (known?: Playing['swing']) => {
       const followed = followTempo(ats, [...bars, ...more], known)
@@ -141,14 +139,12 @@ function saysOf(
     stretch.length && fast !== slow ? `The tempo wanders between ${slow} and ${fast}; it was followed bar by bar.` : ''
   const swung = reading.swing ? `It swings ${sayFeel({ feel: { swing: reading.swing, push: {} } })}.` : ''
   const own = sayOwnSwings(reading.swings, kit).map(says => `${sentence(says)}.`)
-  const pushed = Object.entries(reading.push).map(
-    ([piece, ms]) =>
-      `The ${(pieceOf(kit, piece)?.name ?? piece).toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}.`,
-  )
+  const pushed = sayPushes(reading.push, kit).map(says => `${sentence(says)}.`)
   const fills = [...new Set(reading.fills.map(b => beatsOf(bars)[b]!.bar + 1))]
   const straight = fills.length
     ? `${fills.length === 1 ? 'Bar' : 'Bars'} ${sayList(fills.slice(0, 8).map(String))}${fills.length > 8 ? ' …' : ''} ${fills.length === 1 ? 'is' : 'are'} straight, as fills are; the groove’s swing moves ${fills.length === 1 ? 'it' : 'them'} where it plays.`
     : ''
-  const spread = saySpread(reading).replace(/^You spread by/, 'Strokes spread by')
+  const ms = spreadMs(reading)
+  const spread = ms === undefined ? '' : `Strokes spread by ${ms} ms.`
   return [wanders, swung, ...own, straight, ...pushed, spread, sayLate(reading)].filter(Boolean)
 }

@@ -7,3 +7,10 @@ export function medianOf(list: readonly number[]): number {
   const sorted = Float64Array.from(list).sort()
   return (sorted[(sorted.length - 1) >> 1]! + sorted[sorted.length >> 1]!) / 2
 }
+
+/**
+ * How far numbers lie about a middle, as a standard deviation of normal spread, a slip or two left out of the reckoning.
+ * @example spreadAbout([-1, 1, -1, 1, 40], 0) // => 1.48
+ */
+export const spreadAbout = (list: readonly number[], middle = medianOf(list)): number =>
+  1.48 * medianOf(list.map(one => Math.abs(one - middle)))

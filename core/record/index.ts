@@ -2,7 +2,7 @@ export { type Into, type Onset, type PlayedStroke, type PlayedTake, placeIn } fr
 export { type Playing, readPlaying } from './playing'
 export { type Followed, followTempo } from './follow'
 export { type MadeGroove, type MadeWish, madeOf, strokeFor } from './made'
-export { feelDiffers, sayLate, sayOwnSwings, sayPlaying, saySpread } from './say'
+export { feelDiffers, sayLate, sayOwnSwings, sayPlaying, sayPushes, saySpread, spreadMs } from './say'
 export {
   type PlayInDesk,
   type PlayInEvent,

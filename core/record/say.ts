@@ -1,7 +1,6 @@
 import { type Groove, sayFeel } from '#core/groove'
 import { type Kit, pieceOf } from '#core/kit'
-import { medianOf } from '#core/measure'
-import { present } from '#core/present'
+import { spreadAbout } from '#core/measure'
 import type { Playing } from './playing'
 
 /** What lies that many ms off the click and is put right is worth a word. */
@@ -12,6 +11,16 @@ export function feelDiffers({ swing, push }: Pick<Playing, 'swing' | 'push'>, { 
   const same = swing?.level === feel.swing?.level && swing?.share === feel.swing?.share
   return !same || Object.entries(push).some(([piece, ms]) => (feel.push[piece] ?? 0) !== ms)
 }
+
+/**
+ * Pieces of the kit that lie ahead or behind, a clause each.
+ * @example sayPushes({ snare: 18 }, kit) // => ['the snare lies 18 ms behind']
+ */
+export const sayPushes = (push: Playing['push'], kit: Kit): string[] =>
+  Object.entries(push).flatMap(([id, ms]) => {
+    const piece = pieceOf(kit, id)
+    return piece ? [`the ${piece.name.toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}`] : []
+  })
 
 /**
  * Pieces that swing otherwise than the rest, a clause each.
@@ -37,12 +46,10 @@ export function sayPlaying(
 ): string {
   const swung = sayFeel({ feel: { swing, push: {} } })
   const first = swung === sayFeel(groove) ? [] : [swing ? `You swing ${swung}` : 'You play it straight']
-  const rest = Object.entries(push)
-    .filter(([piece, ms]) => pieceOf(kit, piece) && (groove.feel.push[piece] ?? 0) !== ms)
-    .map(
-      ([piece, ms]) =>
-        `the ${present(pieceOf(kit, piece), 'piece').name.toLowerCase()} lies ${Math.abs(ms)} ms ${ms < 0 ? 'ahead' : 'behind'}`,
-    )
+  const rest = sayPushes(
+    Object.fromEntries(Object.entries(push).filter(([piece, ms]) => (groove.feel.push[piece] ?? 0) !== ms)),
+    kit,
+  )
   const all = [...first, ...sayOwnSwings(swings, kit), ...rest].join('; ')
   return all && `${all[0]!.toUpperCase()}${all.slice(1)}.`
 }
@@ -51,14 +58,20 @@ export function sayPlaying(
 const MANY = 8
 
 /**
- * How far strokes lie about their places, a slip or two left out of the reckoning; nothing of a few, or where they lie just on a grid.
+ * How far strokes lie about their places, in whole ms, a slip or two left out of the reckoning; undefined of a few, or where they lie just on
+ * a grid.
+ * @example spreadMs({ left: [-12, 9, -8, 11, 3, -10, 8, -9], exact: false }) // => 13
+ */
+export const spreadMs = ({ left, exact }: Pick<Playing, 'left' | 'exact'>): number | undefined =>
+  exact || left.length < MANY ? undefined : Math.round(spreadAbout(left))
+
+/**
+ * The same, said to the player; nothing where there is no telling.
  * @example saySpread({ left: [-12, 9, -8, 11, 3, -10, 8, -9], exact: false }) // => 'You spread by 13 ms.'
  */
-export function saySpread({ left, exact }: Pick<Playing, 'left' | 'exact'>): string {
-  if (exact || left.length < MANY) return ''
-  const middle = medianOf(left)
-  // By the median deviation, as a normal spread has it.
-  return `You spread by ${Math.round(1.48 * medianOf(left.map(one => Math.abs(one - middle))))} ms.`
+export function saySpread(playing: Pick<Playing, 'left' | 'exact'>): string {
+  const ms = spreadMs(playing)
+  return ms === undefined ? '' : `You spread by ${ms} ms.`
 }
 
 /**

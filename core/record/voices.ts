@@ -1,4 +1,4 @@
-import { medianOf } from '#core/measure'
+import { medianOf, spreadAbout } from '#core/measure'
 import { type Beat, beatAt } from '#core/time'
 import type { Onset } from './take'
 
@@ -36,7 +36,7 @@ export function pushes(onsets: readonly Onset[], left: readonly number[]): Recor
     [...voices].flatMap(([voice, list]) => {
       if (list.length < PUSH.strokes) return []
       const ms = middleOf(list)
-      const spread = 1.48 * medianOf(list.map(one => Math.abs(one - ms)))
+      const spread = spreadAbout(list, ms)
       return Math.abs(ms) >= Math.max(PUSH.ms, (3.5 * spread) / Math.sqrt(list.length)) ? [[voice, ms] as const] : []
     }),
   )
@@ -80,7 +80,7 @@ export function swingsApart(
   const found = voices.flatMap(({ voice, even, odd }) => {
     if (odd.length < OWN.strokes) return []
     const middle = middleOf(odd)
-    const spread = 1.48 * medianOf(odd.map(one => Math.abs(one - middle)))
+    const spread = spreadAbout(odd, middle)
     const begins = even.length >= OWN.strokes / 2 ? middleOf(even) : beat
     return spread <= OWN.together
       ? [{ voice, share: middle - begins, many: odd.length, doubt: (3 * spread) / Math.sqrt(odd.length) }]
