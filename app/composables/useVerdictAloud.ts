@@ -6,7 +6,7 @@ import { usePlayer } from '../stores/player'
 import { usePractice } from '../stores/practice'
 import { useSettings } from '../stores/settings'
 
-/** With sticks in hand nobody reads: what was measured of a stage is said aloud where that is wanted, and what comes next with its tempo. */
+/** A player with sticks in hand does not read: what was measured of a stage is said aloud where that is wanted, and what comes next with its tempo. */
 export function useVerdictAloud() {
   const practice = usePractice()
   const measuring = useMeasuring()

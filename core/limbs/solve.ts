@@ -33,7 +33,7 @@ export interface Doubt {
   more: number
 }
 
-/** The limb of each stroke, undefined where nobody can play it; what is left out; where there is doubt; what two beaters would share; what it costs. */
+/** The limb of each stroke, undefined where no limb can play it; what is left out; where there is doubt; what two beaters would share; what it costs. */
 export interface Solved {
   limbs: (Limb | undefined)[]
   left: LeftOut[]

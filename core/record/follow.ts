@@ -9,7 +9,7 @@ export interface Followed {
   steady(at: number): number
 }
 
-/** Bars are longer or shorter than the tempo says by hundredths: at most this many, and so many more or fewer than the bar before. */
+/** Bars are longer or shorter than the tempo says by hundredths: at most WITHIN, and at most STEPS more or fewer than the bar before. */
 const STEP = 0.01
 const WITHIN = 30
 const STEPS = 5

@@ -53,7 +53,7 @@ export interface OwnSwings {
 const QUARTER = 5040
 const SECOND = { from: 0.38, to: 0.72 } as const
 const BEAT = 0.2
-/** A voice has a swing of its own from so many second eighths on that lie together, and another from such a share and ms on. */
+/** A voice swings by itself from this many second eighths on that lie together, and otherwise from this share and these ms on. */
 const OWN = { strokes: 6, together: 0.06, share: 0.05, ms: 18, finer: 0.04 } as const
 
 /**

@@ -6,7 +6,7 @@ import sqlite3 from 'sqlite3'
 /** Where the data lives: BAZZET_DB, or data/bazzet.db beside where the server was started. */
 export const databasePath = (): string => resolve(process.env.BAZZET_DB ?? 'data/bazzet.db')
 
-// Nobody waits longer than two seconds for another program: the page hears of it, and tries again by itself (the library would wait five times over).
+// No request waits longer than two seconds for another program: the page hears of it, and tries again by itself (the library would wait five times over).
 // The library runs no hooks as it connects to SQLite, so what a connection is to be like is said to it once it is there.
 const SETTINGS = ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 2000', 'foreign_keys = ON']
 
