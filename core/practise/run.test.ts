@@ -109,6 +109,11 @@ describe('a run', () => {
     expect(stepRun(at, tick(200.1, 120)).run).toMatchObject({ phase: 'asking' })
   })
 
+  it('writes down no more than the stage lasts, however late the page tells that it is over', () => {
+    const { effects } = run(press(0), tick(1), tick(121 + 240, 120 + 240))
+    expect(asked(effects).at(-1)).toBe('write 0 null 120 s at 70')
+  })
+
   it('writes a stage down as its time is up, and again with the word; the next begins by itself', () => {
     const { run: at, effects } = run(press(0), tick(1), tick(121), { type: 'say', word: 'solid', now: 123 })
     expect(asked(effects)).toEqual([
