@@ -1,7 +1,14 @@
 import { randomFrom } from '#core/chance'
 import { writeMidi } from 'midi-file'
 
-const NOTES: Record<string, number> = { 'hi-hat': 42, snare: 38, 'bass drum': 36, ride: 51, 'floor tom': 43 }
+const NOTES: Record<string, number> = {
+  'hi-hat': 42,
+  snare: 38,
+  'bass drum': 36,
+  ride: 51,
+  'floor tom': 43,
+  cowbell: 56,
+}
 
 /** Something that a person played: when, in seconds from the first bar, on what, and how hard. */
 export interface Blow {

@@ -54,12 +54,13 @@ const KEEPS = [
   {
     label: 'Keep the feel',
     description:
-      'Strokes go to the slots that they were meant for; swing and what lies ahead or behind are the groove’s.',
+      'Strokes go to the slots they were meant for, as loud as they usually are there; swing and what lies ahead or behind are the groove’s.',
     value: 'feel',
   },
   {
     label: 'Keep the times',
-    description: 'Each beat is cut as its strokes lie, in fives or sevens if need be, and sounds nearest to the file.',
+    description:
+      'Each beat is cut as its strokes lie, in fives or sevens if need be, each stroke as loud as it was; this sounds nearest to the file.',
     value: 'times',
   },
 ]

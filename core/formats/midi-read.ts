@@ -1,13 +1,4 @@
-import {
-  type Kit,
-  type Limb,
-  LIMBS,
-  type Level,
-  type Ornament,
-  levelOfVelocity,
-  pieceOf,
-  strokeOfNote,
-} from '#core/kit'
+import { type Kit, type Limb, LIMBS, type Ornament, levelOfVelocity, pieceOf, strokeOfNote } from '#core/kit'
 import { ROLES, type Role } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import {
@@ -108,14 +99,21 @@ export function readMidi(bytes: Uint8Array, kit: Kit, name = '', keeps: Keeps = 
     bars,
     tick,
   )
-  const strokes = heardOn(found.notes, { kit, bpm: tempo.bpm, bars, written, tick, doubts }).map(strokeOf)
+  const heard = heardOn(found.notes, { kit, bpm: tempo.bpm, bars, written, tick, doubts })
+  const strokes = heard.map(strokeOf)
   const facts = {
     title: found.title || titleOf(name) || 'From a MIDI file',
     tempo,
     tempos: tempos.filter(one => one.bar < bars.length),
     swing: found.swing,
   }
-  const played = written ? undefined : placedAsPlayed(strokes, bars, { ...facts, kit })
+  const played = written
+    ? undefined
+    : placedAsPlayed(
+        strokes.map((one, i) => ({ ...one, velocity: heard[i]!.velocity })),
+        bars,
+        { ...facts, kit },
+      )
   if (played && keeps === 'feel') {
     const { says, ...placed } = played
     return ok({ ...facts, ...placed, played: says, doubts: gathered(doubts) })
@@ -221,7 +219,9 @@ interface Heard {
   end: number
   piece: string
   stroke: ScoreStroke['stroke']
-  level: Level
+  velocity: number
+  /** Of a piece that this kit lacks. */
+  moved: boolean
   ornament?: Ornament
   said: Said
   next?: number
@@ -250,7 +250,7 @@ function heardOn(notes: readonly Note[], { kit, bpm, bars, written, tick, doubts
       continue
     }
     if (on.instead) doubts.push(`This kit has no ${on.instead}: its strokes go to the ${on.piece}.`)
-    const heard: Heard = { at, end, piece: on.piece, stroke: on.stroke, level: levelOfVelocity(velocity), said }
+    const heard: Heard = { at, end, piece: on.piece, stroke: on.stroke, velocity, said, moved: !!on.instead }
     const list = byPiece.get(on.piece)
     if (list) list.push(heard)
     else byPiece.set(on.piece, [heard])
@@ -261,7 +261,7 @@ function heardOn(notes: readonly Note[], { kit, bpm, bars, written, tick, doubts
   const seconds = 60 / bpm / TICKS_PER_QUARTER
   return [...byPiece].flatMap(([id, list]) => {
     const hands = new Set(pieceOf(kit, id)?.strokes.flatMap(stroke => (stroke.by === 'hand' ? [stroke.kind] : [])))
-    const own = withGraces(list, seconds, one => hands.has(one.stroke) && !stays(one.at))
+    const own = withGraces(list, seconds, one => hands.has(one.stroke) && !one.moved && !stays(one.at))
     return own.map((one, i, all) => ({ ...one, ...(all[i + 1] ? { next: all[i + 1]!.at } : {}) }))
   })
 }
@@ -277,10 +277,16 @@ function withGraces(list: readonly Heard[], seconds: number, mayBe: (one: Heard)
     // As many as lie before one stroke in time: three first.
     const many = [3, 2, 1].find(n => {
       const main = list[i + n]
-      if (!main) return false
+      // What this kit lacks was another piece: beside a stroke of its stand-in it is no grace.
+      if (!main || main.moved) return false
       const before = list.slice(i, i + n)
       return (
-        before.every((one, g) => mayBe(one) && one.level <= main.level && gap(i + g, i + g + 1) <= GRACE.next.to) &&
+        before.every(
+          (one, g) =>
+            mayBe(one) &&
+            levelOfVelocity(one.velocity) <= levelOfVelocity(main.velocity) &&
+            gap(i + g, i + g + 1) <= GRACE.next.to,
+        ) &&
         gap(i + n - 1, i + n) >= GRACE.next.from &&
         gap(i, i + n) <= GRACE.first[n - 1]!
       )
@@ -293,7 +299,7 @@ function withGraces(list: readonly Heard[], seconds: number, mayBe: (one: Heard)
 }
 
 /** A stroke as it was heard, before it has a grid; an opening has a length where its note ends before the hats are struck again and is longer than a thirty-second. */
-function strokeOf({ at, end, piece, stroke, level, ornament, said, next }: Heard): ScoreStroke {
+function strokeOf({ at, end, piece, stroke, velocity, ornament, said, next }: Heard): ScoreStroke {
   const length =
     stroke === 'open' && end - at > TICKS_PER_QUARTER / 8 && next !== undefined && end < next
       ? Math.round((end - at) / 420) * 420
@@ -302,7 +308,7 @@ function strokeOf({ at, end, piece, stroke, level, ornament, said, next }: Heard
     at,
     piece,
     stroke,
-    level,
+    level: levelOfVelocity(velocity),
     ...(ornament ? { ornament } : {}),
     ...said,
     ...(length > 0 ? { openFor: length } : {}),

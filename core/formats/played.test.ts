@@ -179,3 +179,33 @@ describe('a file that a person played', () => {
     expect(good).toBe(10)
   })
 })
+
+describe('how loud a person strikes', () => {
+  const rows = { 'hi-hat': 'X.o.X.o.X.o.X.o.', snare: '....X..o....X...', 'bass drum': 'X.......X.X.....' }
+  /** Loud about 110 and soft about 37: each on the edge of two levels. */
+  const wobbling = (bars: number) =>
+    played(rows, { bpm: 96, bars, seed: 3 }).map((one, i) => ({
+      ...one,
+      velocity: (one.velocity! > 80 ? 110 : 37) + (((i * 7) % 9) - 4),
+    }))
+
+  it('is one level a place: bars alike are one groove', () => {
+    const cuts = cutsOf(open(wobbling(8), 96))
+    expect(cuts).toEqual([{ from: 0, bars: 1, times: 8, also: [], near: [] }])
+    expect(new Set(open(wobbling(8), 96, 'times').strokes.map(one => one.level)).size).toBe(4)
+  })
+
+  it('but a stroke that is plainly louder or softer than the rest of its place stays so', () => {
+    const blows = wobbling(8)
+    const backbeat = blows.findIndex(one => one.piece === 'snare' && one.velocity! > 80 && one.at > 10)
+    blows[backbeat]!.velocity = 60
+    const levels = open(blows, 96).strokes.filter(one => one.piece === 'snare' && one.at % 20160 === 5040)
+    expect(levels.map(one => one.level).filter(level => level < 4)).toHaveLength(1)
+  })
+
+  it('and two pieces that one of the kit stands in for are no flam of it', () => {
+    const ride = Array.from({ length: 32 }, (_, i) => ({ at: i * 0.5 + 0.004 * (i % 3), piece: 'ride' }))
+    const bell = ride.map((one, i) => ({ at: one.at + (i % 2 ? 0.02 : 0.03), piece: 'cowbell' }))
+    expect(open([...ride, ...bell], 120).strokes.filter(one => one.ornament)).toEqual([])
+  })
+})

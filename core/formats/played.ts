@@ -3,7 +3,8 @@ import type { Kit } from '#core/kit'
 import { medianOf, spreadAbout } from '#core/measure'
 import { type Playing, followTempo, readPlaying, sayLate, sayOwnSwings, sayPushes, spreadMs } from '#core/record'
 import { type BarTime, type Beat, SUBDIVISIONS, type Tempo, barStarts, beatAt, beatsOf } from '#core/time'
-import { type Score, type ScoreStroke, tidied } from './score'
+import { type Score, tidied } from './score'
+import { type WithVelocity, atUsualLevels } from './usual-levels'
 
 /** A track is written where this share of its notes lies on grids we offer; otherwise somebody played it. */
 const WRITTEN = 0.95
@@ -72,11 +73,11 @@ function loosenessOf({ left, slots }: Playing): { ms: number; odd: number } {
 
 /**
  * Strokes of a file that somebody played, read as playing in is: the grid of each felt beat by what the player's spread makes likely, swing,
- * and pieces that lie ahead or behind. Where the tempo wanders it is followed bar by bar first. See docs/rules.md, What was played.
+ * pieces that lie ahead or behind, and levels as they usually are at a place. Where the tempo wanders it is followed bar by bar first. See docs/rules.md, What was played.
  * @internal
  */
 export function placedAsPlayed(
-  strokes: readonly ScoreStroke[],
+  strokes: readonly WithVelocity[],
   bars: readonly BarTime[],
   { tempo, swing, kit }: Pick<Score, 'tempo' | 'swing'> & { kit: Kit },
 ): AsPlayed {
@@ -121,7 +122,7 @@ export function placedAsPlayed(
   const middle = stretch.length ? medianOf(stretch) : 1
   return {
     bars: taken.map((bar, i) => ({ ...bar, slots: slots[i]! })),
-    strokes: tidied(placed),
+    strokes: tidied(atUsualLevels(placed, taken)),
     swing: reading.swing,
     swings: reading.swings,
     push: reading.push,
