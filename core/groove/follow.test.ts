@@ -35,6 +35,18 @@ describe('what a part is called and for, by what is in it', () => {
   it.each<[string, Part, string, string]>([
     ['hats by hand', part('RH', strokes('hi-hat', 'hit', 3, ...EIGHTHS)), 'Hi-hat', 'lead'],
     ['the ride’s bell', part('RH', strokes('ride', 'bell', 4, 0, 4, 8, 12)), 'Ride bell', 'lead'],
+    [
+      'a bell with as many cowbells between',
+      part('RH', [...strokes('ride', 'bell', 4, 0, 4, 8, 12), ...strokes('cowbell', 'hit', 3, 2, 6, 10, 14)]),
+      'Ride bell and cowbell',
+      'lead',
+    ],
+    [
+      'hats with one crash',
+      part('RH', [...strokes('hi-hat', 'hit', 3, 2, 4, 6, 8, 10, 12, 14), ...strokes('crash', 'hit', 4, 0)]),
+      'Hi-hat',
+      'lead',
+    ],
     ['a left hand’s hats, open-handed', part('LH', strokes('hi-hat', 'hit', 3, ...EIGHTHS)), 'Hi-hat', 'lead'],
     ['soft snare strokes', part('LH', strokes('snare', 'hit', 1, 3, 7, 9)), 'Ghosts', 'ghosts'],
     [

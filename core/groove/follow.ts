@@ -36,28 +36,46 @@ export function described(
   const piece = mainPiece(part.strokes)
   if (piece === undefined) return undefined
   const kind = kindNamed(piece)
-  const name = knownPiece(piece)?.name ?? sentence(piece.replaceAll('-', ' '))
+  const name = pieceName(piece)
   // Of many pieces, none of which has half the strokes, no single one says what is played.
   const scattered =
     new Set(part.strokes.map(stroke => stroke.piece)).size > 2 &&
     part.strokes.filter(stroke => stroke.piece === piece).length * 2 < part.strokes.length
   if (!isHand(part.limb)) {
     if (scattered) return { name: 'Pedals', role: 'other' }
-    if (kind === 'bass drum') return { name: 'Bass drum', role: 'bass drum' }
-    return kind === 'hi-hat' ? { name: 'Hat foot', role: 'hat foot' } : { name, role: 'other' }
+    if (kind === 'bass drum') return { name: withSecond(part, 'Bass drum'), role: 'bass drum' }
+    return kind === 'hi-hat'
+      ? { name: withSecond(part, 'Hat foot'), role: 'hat foot' }
+      : { name: withSecond(part, name), role: 'other' }
   }
   const drums = part.strokes.every(stroke => kindNamed(stroke.piece) === 'snare' || TOMS.has(kindNamed(stroke.piece)))
   if (scattered && !drums) return { name: 'Round the kit', role: 'other' }
   const led = groove.parts.some(other => other.id !== part.id && other.role === 'lead' && other.strokes.length)
   if (kind === 'snare') return brushed(part, led) ?? onSnares(groove, part)
-  if (kind !== 'hi-hat' && kind !== 'ride') return { name: TOMS.has(kind) ? onToms(part, name) : name, role: 'other' }
+  if (kind !== 'hi-hat' && kind !== 'ride')
+    return { name: TOMS.has(kind) ? onToms(part, name) : withSecond(part, name), role: 'other' }
   const bell =
     mainOf(
       part.strokes.filter(stroke => stroke.piece === piece),
       stroke => stroke.stroke,
     ) === 'bell'
-  return { name: bell ? `${name} bell` : name, role: led ? 'other' : 'lead' }
+  return { name: withSecond(part, bell ? `${name} bell` : name), role: led ? 'other' : 'lead' }
 }
+
+/** A second piece that has this share of a part's strokes is named beside the first. */
+const SECOND = 1 / 3
+
+/** A name that also says what a part is played on besides its main piece, where that is a good share of it. */
+function withSecond({ strokes }: Pick<Part, 'strokes'>, name: string): string {
+  const main = mainPiece(strokes)
+  const others = strokes.filter(stroke => stroke.piece !== main)
+  const second = mainPiece(others)
+  if (second === undefined || others.filter(stroke => stroke.piece === second).length < SECOND * strokes.length)
+    return name
+  return `${name} and ${pieceName(second).toLowerCase()}`
+}
+
+const pieceName = (piece: string): string => knownPiece(piece)?.name ?? sentence(piece.replaceAll('-', ' '))
 
 const TOMS: ReadonlySet<PieceKind | undefined> = new Set(['tom', 'floor tom'])
 

@@ -245,6 +245,20 @@ describe('breaks, stepping, and what was interrupted', () => {
     expect(on.effects).toMatchObject([{ type: 'play', laps: 3 }]) // 6.4 s of 11.4 are left: three bars of 2.9 s
   })
 
+  it('and one that was left when a stage was over asks again, and goes on at a press alone, whatever the clock says now', () => {
+    const at = runner([stage('all', 84), stage('next', 60)])
+    at.press()
+    at.pass(1)
+    at.pass(12)
+    expect(at.run().phase).toBe('asking')
+    const kept = resumed(JSON.parse(JSON.stringify(at.run())) as Run)
+    for (const now of [0, 1000]) {
+      const { run: still, effects } = stepRun(kept, { type: 'tick', now, heard: null })
+      expect([still.phase, still.left, effects]).toEqual(['asking', null, []])
+      expect(stepRun(still, { type: 'press', now }).run).toMatchObject({ phase: 'counting', index: 1 })
+    }
+  })
+
   it('time is kept in whole times through, so that a stage ends on the bar', () => {
     const at = runner([stage('all', 70, { length: { seconds: 60 } })])
     expect(at.run().left).toBeCloseTo((18 * 240) / 70) // 17.5 bars would be 60 s

@@ -365,12 +365,12 @@ function ticked(run: Run, now: number, heard: number | null): Stepped {
     case 'resting':
       return left! <= 0 ? onward({ ...told, left: 0 }, now) : { run: { ...told, left }, effects: [] }
     case 'asking': {
-      if (!run.autoAdvance) return { run: told, effects: [] }
+      if (!run.autoAdvance || left === null) return { run: told, effects: [] }
       // A climb that goes by time alone does not stop to ask.
       const { climb } = present(stageOf(run), 'stage')
       if (climb?.allows === 'time' && run.rung + 1 < rungsOf(present(stageOf(run), 'stage')).length)
         return judged(told, null, now)
-      return left! <= 0 ? judged({ ...told, left }, null, now) : { run: { ...told, left }, effects: [] }
+      return left <= 0 ? judged({ ...told, left }, null, now) : { run: { ...told, left }, effects: [] }
     }
     default:
       return { run: told, effects: [] }
@@ -378,11 +378,12 @@ function ticked(run: Run, now: number, heard: number | null): Stepped {
 }
 
 /**
- * A run that was kept while it went on, made to wait for the player: what was sounding is paused.
+ * A run that was kept while it went on, made to wait for the player: what was sounding is paused, and after a stage it goes on at a press only.
  * @example resumed({ ...beginRun(plan, { laps }), phase: 'playing' }).phase // => 'paused'
  */
 export const resumed = (run: Run): Run => ({
   ...run,
+  left: run.phase === 'asking' ? null : run.left,
   phase:
     run.phase === 'counting' || run.phase === 'playing'
       ? 'paused'

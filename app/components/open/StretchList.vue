@@ -11,7 +11,7 @@ function toggle(i: number) {
   if (!now.delete(i)) now.add(i)
   kept.value = now
 }
-const where = ({ cut }: Stretch) =>
+const where = ({ cut, made }: Stretch) =>
   [
     cut.bars > 1 ? `bars ${cut.from + 1} to ${cut.from + cut.bars}` : `bar ${cut.from + 1}`,
     cut.times > 1 ? `${cut.times} times` : '',
@@ -22,6 +22,7 @@ const where = ({ cut }: Stretch) =>
           .map(bar => bar + 1)
           .join(', ')}${cut.also.length > 4 ? ' …' : ''}`
       : '',
+    made.left.length ? `${made.left.length === 1 ? 'one stroke' : `${made.left.length} strokes`} can’t be played` : '',
   ]
     .filter(Boolean)
     .join(' · ')

@@ -284,8 +284,8 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
       <div class="mt-3 text-lg sm:mt-4 sm:text-2xl xl:text-3xl" role="status">
         <p v-if="phase === 'asking'">
           How was it? <span class="pointer-coarse:hidden"><b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.</span
-          ><span v-if="practice.run.autoAdvance" class="text-muted">
-            Goes on in {{ Math.max(1, Math.ceil(practice.run.left ?? 1)) }}.</span
+          ><span v-if="practice.run.autoAdvance && practice.run.left !== null" class="text-muted">
+            Goes on in {{ Math.max(1, Math.ceil(practice.run.left)) }}.</span
           ><span v-if="practice.measured?.entry === practice.run.entry" class="mt-1 block" data-verdict
             ><b class="display block text-3xl text-highlighted first-letter:uppercase sm:text-5xl" data-gist>{{
               practice.measured.gist
