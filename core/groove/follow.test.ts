@@ -216,7 +216,7 @@ describe('a part put there by a stroke', () => {
       [/^Sweeps/, () => mine.some(stroke => stroke.stroke === 'sweep')],
       [/^Taps/, () => mine.some(stroke => stroke.stroke === 'tap')],
       [
-        / and snare( \d+)?$/,
+        /tom.* and snare( \d+)?$/i,
         () =>
           share(stroke => stroke.piece.includes('tom')) > 0 &&
           share(stroke => stroke.piece === 'snare') > 0 &&
@@ -224,7 +224,11 @@ describe('a part put there by a stroke', () => {
       ],
       [/^(Round the kit|Pedals)/, () => most < 0.5 && new Set(mine.map(stroke => stroke.piece)).size > 2],
       [/^Toms/, () => mine.every(stroke => stroke.piece.includes('tom')) && most < 1],
-      [/tom/i, () => onMost(/tom/)],
+      [/^(\w+ )?toms?\b/i, () => onMost(/tom/)],
+      [
+        /^(?!.*toms?\b.* and snare).* and /i,
+        () => new Set(mine.map(a => a.piece).filter(id => share(b => b.piece === id) >= 1 / 3)).size >= 2,
+      ],
       [/^Crash/, () => onMost(/crash/)],
     ]
     const roles: Partial<Record<Part['role'], () => boolean>> = {
