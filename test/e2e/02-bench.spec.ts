@@ -371,3 +371,15 @@ test('every key is on one sheet, those of the station first', async ({ bench }) 
   await page.keyboard.press('?')
   await expect(sheet.getByRole('heading', { level: 3 }).first()).toHaveText('Vary')
 })
+
+test('keys lead on from the Bench with its groove', async ({ bench }) => {
+  for (const [key, path] of [
+    ['Shift+V', '/vary/wet-rope'],
+    ['Shift+S', '/sheet/wet-rope'],
+    ['Shift+P', '/practise?groove=wet-rope'],
+  ] as const) {
+    await bench.open('wet-rope')
+    await bench.page.keyboard.press(key)
+    await expect(bench.page).toHaveURL(bench.app.url + path)
+  }
+})

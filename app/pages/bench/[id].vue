@@ -12,6 +12,7 @@ import { useCounted } from '~/composables/useCounted'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useEditor } from '~/composables/useEditor'
 import { MARKED, useLoop } from '~/composables/useLoop'
+import { useOnward } from '~/composables/useOnward'
 import { usePlayback } from '~/composables/usePlayback'
 import { usePlayIn } from '~/composables/usePlayIn'
 import { useTapping } from '~/composables/useTapping'
@@ -165,7 +166,7 @@ useStationKeys('bench', {
   staff: () => (settings.staff = { ...settings.staff, shown: !settings.staff.shown }),
   loop: toggleMarked,
   keep: () => keep(undefined, []),
-  compare: () => navigateTo(`/compare?a=${bench.here.id}`),
+  ...useOnward(),
   record: playIn.record,
   export: () => (exporting.value = wantsExport.value = true),
 })

@@ -1,0 +1,13 @@
+import { useBench } from '~/stores/bench'
+
+/** The stations that take over the groove on the Bench, by the menu and by keys. */
+export function useOnward() {
+  const bench = useBench()
+  const to = (path: (id: string) => string) => () => navigateTo(path(bench.here.id))
+  return {
+    vary: to(id => `/vary/${id}`),
+    compare: to(id => `/compare?a=${id}`),
+    sheet: to(id => `/sheet/${id}`),
+    practise: to(id => `/practise?groove=${id}`),
+  }
+}
