@@ -291,7 +291,7 @@ describe('the measures', () => {
     [
       'the bass drum 30 ms late',
       one => (one.limb === 'RF' ? 30 : 0),
-      /The right foot comes 30 ms after the others: play it with the right hand alone/,
+      /The right foot comes 30 ms after the others: play it with the right hand alone, one sound where they meet/,
       { does: 'isolate', limbs: ['RH', 'RF'] },
     ],
     [
@@ -410,7 +410,9 @@ describe('what was measured before causes were named', () => {
         { ...old, version: 1, causes: [], asked: 120, strokes: 120, limbs, ...more },
         { bars: makeBars(meter(4, 4), 1, 4) },
       ).says
-    expect(said([limb('RH', -10, 8), limb('LF', 26, 8)])).toMatch(/The left foot comes 26 ms after the right hand/)
+    expect(said([limb('RH', -10, 8), limb('LF', 26, 8)])).toMatch(
+      /The left foot comes 26 ms after the right hand: play it with the right hand alone and count aloud, each stroke on its count/,
+    )
     expect(said([limb('RH', -4, 8), limb('LF', 4, 40)])).toMatch(/The left foot is uneven, 40 ms either way/)
     expect(said([limb('RH', 0, 8), limb('LF', 0, 8)], { missed: 12 })).toMatch(/12 missed of 120/)
     expect(said([limb('RH', 0, 8), limb('LF', 0, 8)], { clean: 2 })).toMatch(/^Clean/)

@@ -52,6 +52,7 @@ export function sayCause(
   const other = cause.limb && neighbourOf(cause.limb, measures)
   const beside = other ? ` with the ${LIMB_NAMES[other]}` : ''
   const pair = cause.limb ? [cause.limb, ...(other ? [other] : [])] : []
+  const meet = measures.unisons.some(({ limbs }) => pair.length === 2 && pair.every(one => limbs.includes(one)))
   const together = (says: string, click: Advice['click'] = 'every beat', limbs: Limb[] = pair): Advice => ({
     says: sentence(says),
     limbs,
@@ -172,7 +173,9 @@ export function sayCause(
     case 'limb':
       return {
         what: `The ${limb} comes ${round(figure)} ms ${figure > 0 ? 'after' : 'before'} ${other && measures.limbs.length === 2 ? `the ${LIMB_NAMES[other]}` : 'the others'}${cause.met ? ', only where another limb plays with it' : ''}`,
-        step: `play it${beside} alone, one sound where they meet`,
+        step: meet
+          ? `play it${beside} alone, one sound where they meet`
+          : `play it${beside} alone and count aloud, each stroke on its count`,
         remedy: together(`${limb}${beside} alone, a little ${figure > 0 ? 'sooner' : 'later'} than feels right.`),
       }
     case 'swing':
