@@ -32,7 +32,7 @@ export const FORMATS: readonly Format[] = [
     of: ['groove'],
     keeps: 'The staff as it is drawn, with limbs, levels, ornaments, openings, tempo and swing.',
     loses:
-      'Muted parts, lines above, pushes, a swing of one part; a pick-up becomes a bar of its own. Names and roles of parts are told anew from what is in them.',
+      'Muted parts, lines above, pushes, a swing of one part; a pick-up becomes a bar by itself. Names and roles of parts are found anew from what is in them.',
   },
   {
     id: 'tab',

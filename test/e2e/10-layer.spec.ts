@@ -196,7 +196,7 @@ test('a part repeats against the bars and says when it comes round; it swings by
   await page.getByLabel('Slots until it repeats').press('Enter')
   await expect(page.locator('[data-comes-round]')).toHaveText(/^Comes round after 3 bars\.$/)
   await page.getByRole('switch', { name: 'Repeats on its own' }).click()
-  await page.getByRole('switch', { name: 'A swing of its own' }).click()
+  await page.getByRole('switch', { name: 'Its own swing' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'hard' }).click()
   await page.keyboard.press('Escape')
   await bench.saved()
@@ -298,7 +298,7 @@ test('names and roles follow what is in a part until the player gives them', asy
   await expect(page.locator('[data-part="Hat eighths"]')).toBeVisible()
 })
 
-test('a part is said once and repeated, and written out again; it has a pick-up of its own from any slot', async ({
+test('a part is said once and repeated, and written out again; its pick-up begins on any slot', async ({
   page,
   bench,
 }) => {
@@ -313,13 +313,13 @@ test('a part is said once and repeated, and written out again; it has a pick-up 
     await page.getByRole('menuitem', { name: item }).click()
   }
   await more('Its own time …')
-  await page.getByRole('switch', { name: 'A pick-up of its own' }).click()
+  await page.getByRole('switch', { name: 'Its own pick-up' }).click()
   await choose(page, 'The pick-up begins on', 'bar 2, & of 3')
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
   // From & of 3 of the last bar: six sixteenths.
   await expect.poll(async () => (await ats()).pickUp).toBe(6 * 1260)
   await more('Its own time …')
-  await page.getByRole('switch', { name: 'A pick-up of its own' }).click()
+  await page.getByRole('switch', { name: 'Its own pick-up' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
   await more('Say the first bar once, and repeat it')
   await expect.poll(async () => (await ats()).every).toBe(20160)

@@ -184,7 +184,7 @@ onBeforeUnmount(() => {
             type="button"
             class="w-full cursor-pointer px-2 py-1 text-left hover:bg-elevated focus:bg-elevated"
             @click="hold">
-            The foot holds the hats closed <span class="text-sm text-muted">(no part of its own)</span>
+            The foot holds the hats closed <span class="text-sm text-muted">(no separate part)</span>
           </button>
         </li>
         <li v-for="candidate in offered" :key="candidate.id">

@@ -36,7 +36,7 @@ function placing(cell: CompingCell): Edit | undefined {
     emit('refused', placed.reason)
     return undefined
   }
-  const edit = part ? placed.value : together(`${cell.name}, in a part of its own`, [add, placed.value])
+  const edit = part ? placed.value : together(`${cell.name}, in a new part`, [add, placed.value])
   return apply(props.groove, edit).ok ? edit : undefined
 }
 function take(cell: CompingCell) {

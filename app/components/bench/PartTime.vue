@@ -45,7 +45,7 @@ function setSlots(count: number | null | undefined) {
   <UModal
     v-model:open="open"
     :title="`${part?.name ?? 'Part'}: its own time`"
-    description="A figure that repeats against the bars, and a swing that is not the groove’s."
+    description="A figure that repeats against the bars, a pick-up, and a swing for this part alone."
     :ui="{ content: 'max-w-md bg-default' }">
     <template #body>
       <div v-if="part" class="space-y-5">
@@ -71,7 +71,7 @@ function setSlots(count: number | null | undefined) {
           <USwitch
             :model-value="part.pickUp !== null"
             :disabled="!!groove.pickUp || !!part.every"
-            label="A pick-up of its own"
+            label="Its own pick-up"
             @update:model-value="on => setPickUp(on ? froms.at(-1)!.value : null)" />
           <label v-if="part.pickUp !== null" class="flex items-center gap-2"
             >from
@@ -95,7 +95,7 @@ function setSlots(count: number | null | undefined) {
         <div class="space-y-2 border-t border-default pt-4">
           <USwitch
             :model-value="part.swing !== null"
-            label="A swing of its own"
+            label="Its own swing"
             @update:model-value="
               on =>
                 emit('edit', {

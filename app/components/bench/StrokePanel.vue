@@ -70,7 +70,7 @@ const receivers = computed(() =>
     limbsInOrder(groove.value?.lead ?? 'right')
       .filter(one => one !== limb.value)
       .map(one => ({
-        label: `The ${LIMB_NAMES[one]}, in a part of its own`,
+        label: `The ${LIMB_NAMES[one]}, in a new part`,
         onSelect: () => emit('send', { type: 'give', to: { limb: one } }),
       })),
   ].filter(group => group.length),

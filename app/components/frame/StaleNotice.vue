@@ -36,7 +36,7 @@ const called = (version: Version) =>
 const CHOICES = [
   ['mine', 'Keep this one', 'It goes over the other.'],
   ['theirs', 'Take the other', 'What was changed here since goes.'],
-  ['copy', 'Keep both', `This one becomes a ${props.what} of its own, and the other stays here.`],
+  ['copy', 'Keep both', `This one becomes another ${props.what}, and the other stays here.`],
 ] as const
 </script>
 

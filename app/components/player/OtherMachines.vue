@@ -27,7 +27,7 @@ async function leave() {
   <div class="space-y-3 text-sm" data-machines>
     <p v-if="asked === false" class="text-muted">
       Only this machine can open it. To practise from a phone on the stand, start it with
-      <code>HOST=0.0.0.0 npm start</code>: it asks for a password once, makes a certificate of its own, and says which
+      <code>HOST=0.0.0.0 npm start</code>: it asks for a password once, makes its own certificate, and says which
       address to open.
     </p>
     <template v-else-if="asked">
