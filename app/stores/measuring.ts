@@ -93,7 +93,6 @@ export const useMeasuring = defineStore('measuring', () => {
     send({ type: 'hand over' })
     if (!on.value || !played.length) return null
     const which = input.value as Exclude<Input, 'none'>
-    if (which !== 'simulated' && !played.some(take => take.struck.length)) return null
     const by = {
       input: which,
       tells: TELLS[which],

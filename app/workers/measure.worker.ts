@@ -11,6 +11,7 @@ import {
   type Simulated,
   aligned,
   askedOf,
+  barsAsked,
   joinedTakes,
   measure,
   simulate,
@@ -31,18 +32,16 @@ const worker = {
   /** A groove made of what was played in. */
   made: (base: Groove, takes: readonly PlayedTake[], { ids, ...wish }: SentWish): MadeGroove =>
     madeOf(base, takes, { ...wish, newId: i => `${ids}-${i}` }),
-  /** What was played against what was asked for; with `drummer` it is the simulated drummer who played. */
-  measure(played: readonly ListenedTake[], by: Omit<MeasuredBy, 'bars'>, drummer?: Simulated): Measures {
+  /** What was played against what was asked for, null where nothing was; with `drummer` it is the simulated drummer who played. */
+  measure(played: readonly ListenedTake[], by: Omit<MeasuredBy, 'bars'>, drummer?: Simulated): Measures | null {
     const takes = played.map(({ performance, from, to, struck }) => {
       const line = new CueLine(performance)
       const asked = askedOf(line, from, to)
-      return {
-        asked,
-        struck: drummer ? simulate(asked, drummer) : struck,
-        bars: Math.max(0, line.placeAt(to).bar - line.placeAt(from).bar),
-      }
+      return { asked, struck: drummer ? simulate(asked, drummer) : struck, bars: barsAsked(line, from, to) }
     })
     const { asked, struck, bars } = joinedTakes(takes)
+    // Sweeps alone, or parts that are sung: nothing is struck there, and nothing can be missed.
+    if (!asked.length) return null
     return measure(asked, struck, { ...by, bars, ...(played[0] ? groundOf(played[0].performance) : {}) })
   },
   /** A stage that was recorded elsewhere, as a MIDI file, against what it asks for over and over; refused where hardly anything in it fits. */
@@ -58,7 +57,7 @@ const worker = {
     const long = read.value.at(-1)!.at - read.value[0]!.at
     const struck = aligned(askedOf(line, 0, long + AROUND), read.value)
     const [from, to] = [Math.max(0, struck[0]!.at - EDGE), struck.at(-1)!.at + EDGE]
-    const bars = Math.max(0, line.placeAt(to).bar - line.placeAt(from).bar)
+    const bars = barsAsked(line, from, to)
     const measures = measure(askedOf(line, from, to), struck, {
       ...groundOf(performance),
       input: 'file',

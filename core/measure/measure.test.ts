@@ -8,6 +8,7 @@ import {
   type StruckTake,
   type Tells,
   askedOf,
+  barsAsked,
   latencyOf,
   measure,
   measuresSchema,
@@ -177,6 +178,21 @@ describe('the measures', () => {
     ).toEqual([0, 0, 1, 1, 2, 2])
   })
 
+  it('count a bar once all of it was asked, however soon after its last stroke a take ends', () => {
+    // Bars of 2 s; the last stroke of each is a quarter of a second before the next.
+    const two = line(2)
+    const bar = two.secondsOfBar(1)
+    for (const [to, bars] of [
+      [bar / 2, 0],
+      [(bar * 7) / 8, 1],
+      [bar - 0.1, 1],
+      [bar + 0.05, 1],
+      [2 * bar - 0.1, 2],
+      [3 * bar, 2],
+    ] as const)
+      expect([to, barsAsked(two, 0, to)]).toEqual([to, bars])
+  })
+
   it('recover the bias and spread that the simulated drummer was given, within what so many strokes can tell', () => {
     const limbs = { RH: { bias: -4, spread: 6 }, LH: { bias: 12, spread: 10 }, RF: { bias: 0, spread: 14 } }
     for (const seed of [1, 2, 3, 4, 5]) {
@@ -287,7 +303,7 @@ describe('the measures', () => {
   })
 
   it.each<[string, (one: Asked, i: number) => number | null, RegExp, object]>([
-    ['all on the spot', () => 0, /^Clean: even, and together\. Go on/, { does: 'climb' }],
+    ['all on the spot', () => 0, /^Clean: even, and together\. Ready to go on/, { does: 'climb' }],
     [
       'the bass drum 30 ms late',
       one => (one.limb === 'RF' ? 30 : 0),
@@ -333,7 +349,7 @@ describe('the measures', () => {
         ),
         groove,
       ).says,
-    ).toBe('Clean: even. Go on to the next tempo.')
+    ).toBe('Clean: even. Ready to go on.')
   })
 })
 

@@ -60,6 +60,21 @@ export function askedOf(line: CueLine, from: number, to: number): Asked[] {
     .sort((a, b) => a.at - b.at)
 }
 
+/** Seconds around a time in which a stroke that is asked there may still be struck. */
+const EDGE = 0.11
+
+/**
+ * Over how many bars a stretch of a performance asks, `from` and `to` in seconds: the last one counts once nothing of it is still to be
+ * struck, so that a take of four bars has four though it ends with its last stroke.
+ * @example barsAsked(new CueLine(looped({ groove, kit, parts: { bass: 'player' } })), 0, 2.3) // => 1
+ */
+export function barsAsked(line: CueLine, from: number, to: number): number {
+  const { bar } = line.placeAt(to)
+  const ends = line.secondsOfBar(bar + 1)
+  const rest = askedOf(line, to + EDGE, ends > to ? ends : Infinity).some(one => one.bar === bar && !one.grace)
+  return Math.max(0, bar + (rest ? 0 : 1) - line.placeAt(from).bar)
+}
+
 /** One stretch of playing without a pause: what was asked, what was struck, and over how many bars. */
 interface Take {
   asked: readonly Asked[]

@@ -124,7 +124,7 @@ export function verdictOf(
       next: { does: 'repeat' },
     }
   return clean
-    ? { ...told, says: `Clean: ${even}. Go on to the next tempo.${place}`, next: { does: 'climb' } }
+    ? { ...told, says: `Clean: ${even}. Ready to go on.${place}`, next: { does: 'climb' } }
     : {
         ...told,
         says: `${sentence(even)}; four clean bars in a row are still to come.${place}`,
@@ -152,6 +152,15 @@ export function sayMeasured(measures: Pick<Measures, 'missed' | 'extra' | 'limbs
   const spreads = measures.limbs.flatMap(one => one.spread ?? [])
   return `${sayLost(measures)}, ${spreads.length ? `spread ${round(Math.max(...spreads))} ms` : 'too few to tell'}`
 }
+
+/**
+ * What a verdict says beside its gist, for a page that shows the gist above it.
+ * @example withoutGist('Clean: even. Ready to go on.', 'clean') // => 'Even. Ready to go on.'
+ */
+export const withoutGist = (says: string, gist: string): string =>
+  says.toLowerCase().startsWith(gist.toLowerCase())
+    ? sentence(says.slice(gist.length).replace(/^[:;,.]?\s*/, ''))
+    : says
 
 /**
  * The figures behind the sentence: `'168 strokes measured, 2 missed, 1 extra. Right hand 6 ms after the left hand, spread 12 ms; …'`. A limb

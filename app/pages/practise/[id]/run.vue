@@ -19,6 +19,7 @@ import {
   castsLimbs,
   titleOf,
 } from '#core/practise'
+import { withoutGist } from '#core/measure'
 import { present } from '#core/present'
 import { type Handlers, KEYS, shownKey } from '~/keys'
 import { useKeptOpen } from '~/composables/useKeptOpen'
@@ -290,7 +291,9 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
             ><b class="display block text-3xl text-highlighted first-letter:uppercase sm:text-5xl" data-gist>{{
               practice.measured.gist
             }}</b
-            ><span class="block text-base text-secondary sm:text-xl">{{ practice.measured.says }}</span></span
+            ><span class="block text-base text-secondary sm:text-xl">{{
+              withoutGist(practice.measured.says, practice.measured.gist)
+            }}</span></span
           >
         </p>
         <p v-else-if="phase === 'counting'">Count in …</p>
