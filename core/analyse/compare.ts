@@ -1,3 +1,4 @@
+import { groupedBy } from '#core/grouped'
 import { type Kit, LEVEL_NAMES, LIMBS, LIMB_NAMES, type Limb, STROKE_NAMES } from '#core/kit'
 import {
   type Groove,
@@ -44,8 +45,7 @@ export function compare(first: Groove, second: Groove, kit: Kit): Result<Compari
   let same = 0
   const [ones, twos] = [timeline(first, kit), timeline(second, kit)]
   const instant = ({ at, limb }: TimedStroke): string => `${at}${limb}`
-  const others = new Map<string, TimedStroke[]>()
-  for (const two of twos) others.set(instant(two), [...(others.get(instant(two)) ?? []), two])
+  const others = groupedBy(twos, instant)
   for (const one of ones) {
     const { limb } = one
     // The likest stroke of the other groove at the same instant is its partner.

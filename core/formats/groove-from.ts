@@ -1,3 +1,4 @@
+import { groupedBy } from '#core/grouped'
 import { type Groove, type Part, type Stroke, makeGroove, makePart } from '#core/groove'
 import { type Kit, type Limb, pieceOf } from '#core/kit'
 import {
@@ -175,11 +176,7 @@ function limbsIn(
 
 /** Parts as the file gives them. */
 function toldParts(strokes: readonly ScoreStroke[], newId: (i: number) => string): Groove['parts'] {
-  const found = new Map<string, ScoreStroke[]>()
-  for (const stroke of strokes) {
-    const key = `${stroke.limb} ${stroke.part}`
-    found.set(key, [...(found.get(key) ?? []), stroke])
-  }
+  const found = groupedBy(strokes, stroke => `${stroke.limb} ${stroke.part}`)
   return [...found.values()].map((list, i) =>
     makePart({
       id: newId(i),

@@ -1,3 +1,4 @@
+import { groupedBy } from '#core/grouped'
 import { type Kit, type Limb, LEVEL_NAMES, LIMB_NAMES, STROKE_NAMES, pieceOf } from '#core/kit'
 import { present } from '#core/present'
 import {
@@ -160,18 +161,21 @@ function sayAll(sorted: readonly number[], bars: readonly Bar[]): string | undef
 
 /** Places of several rounds, as parts with their own cycle make them: what every round with any has is said once. */
 function sayRounds(groove: Pick<Groove, 'bars'>, ticks: readonly number[], total: number, counting: Counting): string {
-  const rounds = new Map<number, number[]>()
-  for (const tick of ticks) {
-    const round = Math.floor(tick / total)
-    rounds.set(round, [...(rounds.get(round) ?? []), mod(tick, total)])
-  }
-  const said = [...rounds]
+  const said = [...groupedBy(ticks, tick => Math.floor(tick / total))]
     .sort(([a], [b]) => a - b)
-    .map(([round, ats]) => ({ round: round + 1, says: sayPlaces(groove, ats, counting) }))
-  const alike = new Map<string, number[]>()
-  for (const { round, says } of said) alike.set(says, [...(alike.get(says) ?? []), round])
-  return [...alike]
-    .map(([says, which]) => `${says} (${which.length === 1 ? 'round' : 'rounds'} ${sayList(which.map(String))})`)
+    .map(([round, ats]) => ({
+      round: round + 1,
+      says: sayPlaces(
+        groove,
+        ats.map(at => mod(at, total)),
+        counting,
+      ),
+    }))
+  return [...groupedBy(said, one => one.says)]
+    .map(
+      ([says, which]) =>
+        `${says} (${which.length === 1 ? 'round' : 'rounds'} ${sayList(which.map(one => String(one.round)))})`,
+    )
     .join('; ')
 }
 
@@ -195,12 +199,11 @@ export function sayLane(groove: Groove, kit: Kit, limb: Limb, counting: Counting
   const strokes = groove.parts.filter(part => part.limb === limb).flatMap(part => part.strokes)
   const name = sentence(LIMB_NAMES[limb])
   if (!strokes.length) return `${name}: nothing yet.`
-  const kinds = new Map<string, number[]>()
-  for (const stroke of strokes) {
-    const said = sayStroke(kit, stroke)
-    kinds.set(said, [...(kinds.get(said) ?? []), stroke.at])
-  }
-  return `${name}: ${[...kinds].map(([said, ats]) => `${said} on ${sayPlaces(groove, ats, counting)}`).join('; ')}.`
+  const kinds = [...groupedBy(strokes, stroke => sayStroke(kit, stroke))].map(([said, own]) => {
+    const ats = own.map(stroke => stroke.at)
+    return `${said} on ${sayPlaces(groove, ats, counting)}`
+  })
+  return `${name}: ${kinds.join('; ')}.`
 }
 
 /**

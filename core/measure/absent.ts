@@ -1,6 +1,7 @@
+import { groupedBy } from '#core/grouped'
 import { LIMBS, type Limb } from '#core/kit'
 import type { CauseGround } from './cause-ground'
-import { groupedBy, sum } from './figures'
+import { sum } from './figures'
 import { ticksIn } from './gates'
 import { LAPS, MARKS } from './marks'
 import type { Cause } from './schema'

@@ -1,3 +1,4 @@
+import { groupedBy } from '#core/grouped'
 import { nearestTo } from './figures'
 import type { Asked, StruckTake } from './struck'
 
@@ -31,9 +32,9 @@ function fitOf(
  * @example aligned([{ at: 0, limb: 'LH', pieceId: 'snare' }], [{ at: 3.25, pieceId: 'snare' }])[0].at // => 0
  */
 export function aligned(asked: readonly Asked[], struck: readonly StruckTake[]): StruckTake[] {
-  const times = new Map<string, number[]>()
-  for (const { at, pieceId, grace } of asked) if (!grace) times.set(pieceId, [...(times.get(pieceId) ?? []), at])
-  const instants = [...new Set(asked.filter(one => !one.grace).map(one => one.at))].slice(0, TRIED.instants)
+  const cues = asked.filter(one => !one.grace)
+  const times = new Map([...groupedBy(cues, one => one.pieceId)].map(([piece, own]) => [piece, own.map(one => one.at)]))
+  const instants = [...new Set(cues.map(one => one.at))].slice(0, TRIED.instants)
   const first = struck.slice(0, TRIED.against)
   let best = { shift: 0, near: -1, off: Infinity }
   for (const { at } of struck.slice(0, TRIED.strokes)) {

@@ -13,17 +13,6 @@ export const doubtOf = (list: readonly number[]): number =>
 /** All of a list together. */
 export const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0)
 
-/** A list in groups of one key each, in the order they are met. */
-export function groupedBy<T, K>(list: readonly T[], key: (one: T) => K): Map<K, T[]> {
-  const groups = new Map<K, T[]>()
-  for (const one of list) {
-    const own = groups.get(key(one))
-    if (own) own.push(one)
-    else groups.set(key(one), [one])
-  }
-  return groups
-}
-
 /** The slope of a straight line through points, by least squares; 0 where they lie over one another. */
 export function slopeOf(points: readonly (readonly [x: number, y: number])[]): number {
   const [x, y] = [mean(points.map(point => point[0])), mean(points.map(point => point[1]))]

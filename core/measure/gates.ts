@@ -1,6 +1,7 @@
+import { groupedBy } from '#core/grouped'
 import { beatsOf } from '#core/time'
 import type { CauseGround } from './cause-ground'
-import { groupedBy, slopeOf } from './figures'
+import { slopeOf } from './figures'
 import { ELSEWHERE, MARKS } from './marks'
 import type { Matched } from './match'
 import { medianOf } from './median'

@@ -1,3 +1,4 @@
+import { groupedBy } from '#core/grouped'
 import { isHand } from '#core/kit'
 import type { Asked, StruckTake, Tells } from './struck'
 
@@ -146,12 +147,8 @@ export function match(asked: readonly Asked[], struck: readonly StruckTake[], te
  * hand's, lap after lap, and not now one and now the other.
  */
 function handsFirst(asked: readonly Asked[], pairs: Matched['pairs'], answered: Set<number>): void {
-  const byInstant = new Map<string, number[]>()
-  asked.forEach((cue, i) => {
-    if (cue.grace) return
-    const key = `${cue.pieceId} ${cue.instant}`
-    byInstant.set(key, [...(byInstant.get(key) ?? []), i])
-  })
+  const cued = asked.flatMap((cue, i) => (cue.grace ? [] : [i]))
+  const byInstant = groupedBy(cued, i => `${asked[i]!.pieceId} ${asked[i]!.instant}`)
   for (const cues of byInstant.values()) {
     if (cues.length < 2 || cues.every(i => answered.has(i)) || !cues.some(i => answered.has(i))) continue
     const own = pairs.filter(pair => cues.includes(pair.asked))

@@ -1,3 +1,4 @@
+import { groupedBy } from '#core/grouped'
 import { type Kit, LEVEL_NAMES, LIMB_NAMES, STROKE_NAMES, type Limb, limbsInOrder } from '#core/kit'
 import {
   type Groove,
@@ -33,12 +34,8 @@ export function stepInstantsOf(
   span: Span = wholeSpan(groove),
 ): StepInstant[] {
   const order = limbsInOrder(groove.lead)
-  const byTick = new Map<number, TimedStroke[]>()
-  for (const event of timeline(groove, kit)) {
-    if (!heard.has(event.partId) || !inSpan(span, event.at)) continue
-    byTick.set(event.at, [...(byTick.get(event.at) ?? []), event])
-  }
-  return [...byTick]
+  const events = timeline(groove, kit).filter(event => heard.has(event.partId) && inSpan(span, event.at))
+  return [...groupedBy(events, event => event.at)]
     .sort(([a], [b]) => a - b)
     .map(([at, strokes]) => ({
       at,

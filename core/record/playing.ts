@@ -67,8 +67,9 @@ const OFFSETS = [
 const OFFSET_PRICE = (ms: number): number => 0.05 * (ms / 40) ** 2
 /** From that many strokes on lateness and swing can be known; of fewer they cost more. */
 const TELLING = { offset: 20, swing: 8 }
-/** This many felt beats are enough to find out what the playing is like; all are placed. */
+/** This many felt beats are enough to find a swing among, and this many to know it and each voice's place closely; all are placed. */
 const ENOUGH = 16
+const CLOSELY = 256
 /** Shares of swing that are looked at first, and by how much more or less when it is known roughly. */
 const STEPS = Array.from({ length: 13 }, (_, i) => (i - 6) * 0.005)
 const SHARES = [0.54, 0.58, 0.62, 0.66, 0.7, 0.74, 0.78]
@@ -219,10 +220,10 @@ function readTogether(
   }
   const swings = (['1/8', '1/16'] as const).flatMap(level => SHARES.map((share): Swing => ({ level, share })))
   /** A few beats, evenly spread over all. */
-  const some = (list: readonly Filled[]): readonly Filled[] =>
-    list.length <= ENOUGH
+  const some = (list: readonly Filled[], enough = ENOUGH): readonly Filled[] =>
+    list.length <= enough
       ? list
-      : Array.from({ length: ENOUGH }, (_, i) => list[Math.floor((i * list.length) / ENOUGH)]!)
+      : Array.from({ length: enough }, (_, i) => list[Math.floor((i * list.length) / enough)]!)
   /** The cheapest of some swings, or of none, for these beats; the first of two alike. */
   const cheapest = (list: readonly Filled[], among: readonly (Swing | null)[], more = 0): Guess =>
     among.reduce<Guess>(
@@ -247,8 +248,10 @@ function readTogether(
   // What is found is sharpened: each voice by its own middle, then the swing by small steps, and once more.
   let push: Record<string, number> = {}
   let offset = best.ms
+  const close = struck.length <= CLOSELY ? everything : some(struck, CLOSELY).flatMap(beat => beat.which)
+  const own = close.map(i => onsets[i]!)
   for (let round = 0; round < 3; round++) {
-    const list = filled(onset => (offset + (push[onset.voice] ?? 0)) * perMs)
+    const list = filled(onset => (offset + (push[onset.voice] ?? 0)) * perMs, close)
     const few = some(list)
     const plain = cheapest(few, [now, null])
     const near = round
@@ -272,12 +275,13 @@ function readTogether(
       ),
     )
     best = swung.cost < plain.cost && tellable(list, swung.swing) ? swung : plain
-    const { left } = placed(list, best.swing, {}, 0, false)
+    const all = placed(list, best.swing, {}, 0, false).left
+    const left = close.map(i => all[i]!)
     // What all have in common is told by what is left once each voice’s own way is taken out.
-    const common = commonOf(onsets, left)
+    const common = commonOf(own, left)
     push = pushes(
-      onsets,
-      onsets.map((onset, i) => left[i]! + (push[onset.voice] ?? 0) - common),
+      own,
+      own.map((onset, i) => left[i]! + (push[onset.voice] ?? 0) - common),
     )
     offset += common
   }

@@ -1,3 +1,4 @@
+import { groupedBy } from '#core/grouped'
 import type { Onset } from './take'
 
 /** The spread of playing is at most this, in ms, whatever it looks like. */
@@ -10,14 +11,13 @@ export const SPREAD = { most: 30 }
  * @internal
  */
 export function spreadOf(onsets: readonly Onset[]): number {
-  const voices = new Map<string, number[]>()
-  for (const { at, voice } of onsets) voices.set(voice, [...(voices.get(voice) ?? []), at])
+  const voices = groupedBy(onsets, one => one.voice)
   const tried = GRIDS.map(slots => {
     const slot = 5040 / slots
     let length = 0
-    for (const ats of voices.values()) {
+    for (const own of voices.values()) {
       let [x, y] = [0, 0]
-      for (const at of ats) {
+      for (const { at } of own) {
         x += Math.cos((2 * Math.PI * at) / slot)
         y += Math.sin((2 * Math.PI * at) / slot)
       }
