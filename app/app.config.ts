@@ -1,13 +1,13 @@
 export default defineAppConfig({
   ui: {
     colors: {
-      primary: 'verdigris',
-      secondary: 'brass',
+      primary: 'maple',
+      secondary: 'maple',
       neutral: 'maple',
-      error: 'oxblood',
-      info: 'slate',
-      success: 'verdigris',
-      warning: 'brass',
+      error: 'maple',
+      info: 'maple',
+      success: 'maple',
+      warning: 'maple',
     },
     ...Object.fromEntries(
       ['input', 'inputNumber', 'select', 'slider', 'switch', 'tabs'].map(name => [

@@ -12,6 +12,8 @@ const LIGHT = {
   line: '#d9c9ac',
   text: '#6b5d50',
   ground: '#fff7dc',
+  ink: '#2a2320',
+  tones: ['#2a2320', '#66594a', '#85755e', '#4e4338'],
 }
 const DARK: typeof LIGHT = {
   'lead-hand': '#e3b04b',
@@ -21,13 +23,15 @@ const DARK: typeof LIGHT = {
   line: '#463a31',
   text: '#b8a690',
   ground: '#3a2f25',
+  ink: '#f0e4cf',
+  tones: ['#fff9ec', '#c7b69a', '#b5a284', '#dccdb3'],
 }
 
 const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' }
 /** A player's own text as the charts must be given it: they write names into the page as markup. `asText('<b>') // => '&lt;b&gt;'` */
 export const asText = (text: string): string => text.replace(/[&<>"]/g, sign => SIGNS[sign]!)
 
-/** What all charts share: the theme’s colours and faces, no toolbar, no motion. */
+/** What all charts share: ink in tones, since a colour means a limb; the theme’s faces, no toolbar, no motion. */
 export function useChartLook() {
   const colorMode = useColorMode()
   const colours = computed(() => (colorMode.value === 'dark' ? DARK : LIGHT))
@@ -42,7 +46,7 @@ export function useChartLook() {
       background: 'transparent',
     },
     theme: { mode: colorMode.value === 'dark' ? 'dark' : 'light' },
-    colors: LIMBS.map(limb => colourOf(limb, 'right')),
+    colors: colours.value.tones,
     grid: { borderColor: colours.value.line },
     legend: { position: 'top', horizontalAlign: 'left' },
   }))

@@ -46,7 +46,7 @@ const NAMES = ['M', 'T', 'W', 'T', 'F', 'S', 'S']
           :title="says(day)"
           :aria-pressed="day === chosen"
           @click="emit('day', day)">
-          <span class="absolute inset-x-0 bottom-0 bg-(--other-hand)" :style="{ height: heightOf(day) }" />
+          <span class="absolute inset-x-0 bottom-0 bg-inverted" :style="{ height: heightOf(day) }" />
         </button>
       </div>
     </div>

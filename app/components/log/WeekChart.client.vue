@@ -9,7 +9,7 @@ import { useDrummer } from '~/stores/drummer'
 
 /** Minutes by week: in all, or how long each limb played. */
 const props = defineProps<{ weeks: WeekSum[] }>()
-const { look, colourOf } = useChartLook()
+const { look, colours, colourOf } = useChartLook()
 const drummer = useDrummer()
 const by = ref<'in all' | 'by limb'>('in all')
 const rounded = (minutes: number) => Math.round(minutes)
@@ -21,7 +21,7 @@ const series = computed(() =>
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 const options = computed<ApexOptions>(() => ({
   ...look.value,
-  colors: by.value === 'in all' ? [colourOf('LF', 'right')] : LIMBS.map(limb => colourOf(limb, drummer.defaults.lead)),
+  colors: by.value === 'in all' ? [colours.value.ink] : LIMBS.map(limb => colourOf(limb, drummer.defaults.lead)),
   plotOptions: { bar: { columnWidth: '70%' } },
   dataLabels: { enabled: false },
   xaxis: { categories: props.weeks.map(week => day.format(new Date(`${week.week}T12:00:00`))) },

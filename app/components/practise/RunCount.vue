@@ -37,7 +37,7 @@ const many = computed(() => count.value.length > 4)
       v-for="(words, beat) in count"
       :key="beat"
       class="border-t-6 pt-3 sm:pt-5"
-      :class="light.beat === beat ? 'border-secondary' : 'border-accented'">
+      :class="light.beat === beat ? 'border-inverted' : 'border-accented'">
       <span
         class="display mr-2 font-bold leading-none sm:mr-3"
         :class="[
@@ -51,7 +51,7 @@ const many = computed(() => count.value.length > 4)
         :key="i"
         class="mr-1.5 inline-block sm:mr-3"
         :class="[
-          light.beat === beat && light.slot === i + 1 ? 'text-secondary' : 'text-dimmed/70',
+          light.beat === beat && light.slot === i + 1 ? 'text-highlighted' : 'text-dimmed/70',
           words.length > 4 || many ? 'text-lg sm:text-xl' : 'text-xl sm:text-4xl',
         ]"
         >{{ word }}</span

@@ -32,7 +32,7 @@ const measuring = useMeasuring()
       </li>
     </ul>
     <div class="flex flex-wrap gap-3">
-      <UButton size="xl" color="secondary" to="/log">See the log</UButton>
+      <UButton size="xl" color="neutral" to="/log">See the log</UButton>
       <UButton
         v-if="practice.listed"
         size="xl"

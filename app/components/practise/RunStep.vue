@@ -36,11 +36,11 @@ const limbs = computed(() => limbsInOrder(props.groove.lead))
       <UButton color="neutral" variant="outline" @click="step.send('back')">Back</UButton>
       <USwitch
         :model-value="step.state.value.grows"
-        color="secondary"
+        color="neutral"
         label="more each time through"
         class="ml-2"
         @update:model-value="on => emit('grows', on)" />
-      <USwitch v-model="settings.stepSpeaks" color="secondary" label="say the count" class="ml-2" />
+      <USwitch v-model="settings.stepSpeaks" color="neutral" label="say the count" class="ml-2" />
     </p>
   </div>
 </template>

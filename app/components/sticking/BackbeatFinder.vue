@@ -72,7 +72,7 @@ const written = (one: Rotation) => writeSticking(rotationSticking(one, store.gro
           >
         </div>
         <p>
-          <b v-if="one.awkward" class="mr-1.5 inline-flex items-center gap-1 text-warning"
+          <b v-if="one.awkward" class="mr-1.5 inline-flex items-center gap-1 text-highlighted"
             ><UIcon name="i-lucide-triangle-alert" class="size-4 shrink-0" />Asks for control.</b
           >{{ sayRotation(one, beats) }}
         </p>

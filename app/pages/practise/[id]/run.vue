@@ -291,7 +291,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
             ><b class="display block text-3xl text-highlighted first-letter:uppercase sm:text-5xl" data-gist>{{
               practice.measured.gist
             }}</b
-            ><span class="block text-base text-secondary sm:text-xl">{{
+            ><span class="block text-base text-highlighted sm:text-xl">{{
               withoutGist(practice.measured.says, practice.measured.gist)
             }}</span></span
           >
@@ -305,13 +305,13 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
             >{{ lackingHere() ?? 'This browser won’t keep the screen awake; set that on the device.' }}</span
           >
         </p>
-        <p v-else-if="lastBar" class="text-secondary">Last bar. {{ then }}</p>
+        <p v-else-if="lastBar" class="text-highlighted">Last bar. {{ then }}</p>
         <p v-else-if="figure">
           Figure {{ figure.at + 1 }} of {{ figure.many }}:
           <b class="display tracking-widest">{{ figure.mask.replaceAll('.', '·') }}</b>
         </p>
         <p v-else>
-          {{ attend }}<span v-if="measuring.hint" class="ml-3 text-secondary" data-hint>{{ measuring.hint }}</span>
+          {{ attend }}<span v-if="measuring.hint" class="ml-3 text-highlighted" data-hint>{{ measuring.hint }}</span>
         </p>
       </div>
       <p v-if="!lastBar" class="mt-1 text-base text-muted sm:text-xl">{{ then }}</p>
@@ -319,7 +319,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
       <footer class="mt-auto flex flex-wrap items-center gap-x-5 gap-y-2 pt-3">
         <UButton
           size="xl"
-          color="secondary"
+          color="neutral"
           class="justify-center px-7 py-3 text-xl font-bold max-sm:w-full max-sm:py-5"
           :loading="player.preparing"
           @click="press"
@@ -336,10 +336,10 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         <span class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2" @click="freed"
           ><InputPicker v-if="phase === 'ready' || phase === 'paused'" /><USwitch
             v-model="settings.verdictSpeaks"
-            color="secondary"
+            color="neutral"
             label="Say it aloud" /><USwitch
             :model-value="practice.run.autoAdvance"
-            color="secondary"
+            color="neutral"
             label="Go on by itself"
             @update:model-value="on => practice.send({ type: 'auto', on })"
         /></span>
