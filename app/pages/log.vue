@@ -5,9 +5,9 @@ import { sayCount, sentence } from '#core/groove'
 import { LIMB_NAMES } from '#core/kit'
 import { sayMeasured } from '#core/measure'
 import { type LogEntry, type LogFilter, type LogSums, sayClock, sayDuration } from '#core/practise'
-import { convertTempo, sayTempo } from '#core/time'
+import { convertTempo } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
-import { calendarDay } from '~/practise/day'
+import { calendarDay, sayDay, sayMoment } from '~/practise/day'
 import { useOutbox } from '~/practise/outbox'
 import { api } from '~/documents/api'
 import { useDrawn } from '~/documents/first'
@@ -144,15 +144,6 @@ async function showDay(to: string) {
 }
 const keepNote = () => done(api.log.setNote(day.value, note.value.trim()), false)
 
-const when = new Intl.DateTimeFormat('en-GB', {
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-})
-const longDay = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
-const tempo = ({ tempo: played }: LogEntry) => (played ? `${sayTempo(played)}${played.assumed ? ', assumed' : ''}` : '')
 const measured = ({ measures }: LogEntry) => (measures ? sayMeasured(measures) : '')
 const summary = computed(
   () =>
@@ -240,7 +231,7 @@ useHead({ title: 'Log · Bazzet' })
                     }}
                   </td>
                   <td class="text-right"><TempoMark :tempo="best.tempo" /></td>
-                  <td class="pl-4 text-right text-muted">{{ longDay.format(new Date(`${best.day}T12:00:00`)) }}</td>
+                  <td class="pl-4 text-right text-muted">{{ sayDay(best.day) }}</td>
                 </tr>
               </tbody>
             </table>
@@ -249,7 +240,7 @@ useHead({ title: 'Log · Bazzet' })
         <section aria-label="Days">
           <DayCalendar v-if="sums && painted" :days="sums.calendar" :today="today" :chosen="day" @day="showDay" />
           <div v-if="day" class="mt-3">
-            <h2 class="text-base text-highlighted">{{ longDay.format(new Date(`${day}T12:00:00`)) }}</h2>
+            <h2 class="text-base text-highlighted">{{ sayDay(day) }}</h2>
             <UTextarea
               v-model="note"
               :rows="2"
@@ -280,12 +271,14 @@ useHead({ title: 'Log · Bazzet' })
           </thead>
           <tbody>
             <tr v-for="entry in entries" :key="entry.id" class="border-b border-muted align-top *:py-1.5">
-              <td class="whitespace-nowrap pr-4" data-allow-mismatch="text">{{ when.format(new Date(entry.at)) }}</td>
+              <td class="whitespace-nowrap pr-4" data-allow-mismatch="text">{{ sayMoment(entry.at) }}</td>
               <td class="pr-4">{{ entry.subject.title }}</td>
               <td class="pr-4">
                 {{ entry.stage }}<span v-if="entry.note" class="block text-muted">{{ entry.note }}</span>
               </td>
-              <td class="whitespace-nowrap pr-4">{{ tempo(entry) }}</td>
+              <td class="whitespace-nowrap pr-4">
+                <TempoMark v-if="entry.tempo" :tempo="entry.tempo" />{{ entry.tempo?.assumed ? ', assumed' : '' }}
+              </td>
               <td class="pr-4">{{ sayClock(entry.seconds) }}</td>
               <td class="pr-4">{{ entry.word ?? (entry.source === 'hand' ? '' : 'no word') }}</td>
               <td class="whitespace-nowrap pr-4 text-muted">{{ measured(entry) }}</td>
@@ -300,7 +293,7 @@ useHead({ title: 'Log · Bazzet' })
                 ><button
                   type="button"
                   class="cursor-pointer px-2 py-1 max-xl:min-h-11 max-xl:min-w-11 hover:underline"
-                  :aria-label="`Correct ${sentence(entry.stage)}${mounted ? `, ${when.format(new Date(entry.at))}` : ''}`"
+                  :aria-label="`Correct ${sentence(entry.stage)}${mounted ? `, ${sayMoment(entry.at)}` : ''}`"
                   @click="edit(entry)">
                   Correct
                 </button>

@@ -5,7 +5,7 @@ import { type Due, type LogEntry, beginRun, inTurnPlan, lapOf, makeSitting, sayO
 import { useStationKeys } from '~/composables/useStationKeys'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
-import { calendarDay } from '~/practise/day'
+import { calendarDay, sayDay } from '~/practise/day'
 import { placeOf } from '~/practise/place'
 import { useDrummer } from '~/stores/drummer'
 import { useKits } from '~/stores/kits'
@@ -105,8 +105,6 @@ async function takeInTurn() {
     toast.add({ title: (error as Error).message, color: 'error' })
   }
 }
-const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
-const dayWords = (date: string) => day.format(new Date(`${date}T12:00:00`))
 const spacing = computed(() => drummer.player.practice.spacing.join(', '))
 useHead({ title: 'Today · Bazzet' })
 </script>
@@ -137,7 +135,7 @@ useHead({ title: 'Today · Bazzet' })
           data-under-way>
           <h3 class="text-base text-highlighted">{{ one.title }}</h3>
           <span class="text-sm text-muted"
-            >stage {{ one.stage }} of {{ one.stages }}, {{ dayWords(calendarDay(new Date(one.at))) }}</span
+            >stage {{ one.stage }} of {{ one.stages }}, {{ sayDay(calendarDay(new Date(one.at))) }}</span
           >
           <span class="ml-auto flex gap-2"
             ><UButton
@@ -161,7 +159,7 @@ useHead({ title: 'Today · Bazzet' })
     </div>
     <template v-else-if="due && !failed">
       <p v-if="last" class="mb-4 text-toned">
-        Last: {{ last.subject.title }}, {{ last.stage.toLowerCase() }}, {{ dayWords(last.day) }}.
+        Last: {{ last.subject.title }}, {{ last.stage.toLowerCase() }}, {{ sayDay(last.day) }}.
       </p>
       <section
         v-for="[title, list] in [
@@ -190,7 +188,7 @@ useHead({ title: 'Today · Bazzet' })
                 sayOverdue(one.late)
               }}</span>
               <span class="text-sm text-muted"
-                >{{ one.word }} on {{ dayWords(one.last)
+                >{{ one.word }} on {{ sayDay(one.last)
                 }}<template v-if="one.tempo">, at <TempoMark :tempo="one.tempo" /></template
               ></span>
               <span class="ml-auto flex gap-2">

@@ -35,11 +35,11 @@ const styles = [
 
 <template>
   <header
-    class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
+    class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2 xl:flex-nowrap">
     <input
       v-model="title"
       aria-label="Title"
-      class="display field-sizing-content min-w-24 max-w-80 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted"
+      class="display field-sizing-content min-w-24 max-w-80 text-ellipsis border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted"
       maxlength="120"
       @blur="rename"
       @keydown.enter="($event.target as HTMLInputElement).blur()" />
@@ -58,6 +58,6 @@ const styles = [
       @refused="reason => emit('refused', reason)" />
     <FeelFact :groove="groove" :pieces="pieces" @set="set" />
     <KitFact :groove="groove" @set="set" @mirror="feet => emit('mirror', feet)" />
-    <div class="ml-auto flex items-center gap-2"><slot /></div>
+    <div class="ml-auto flex shrink-0 items-center gap-2"><slot /></div>
   </header>
 </template>

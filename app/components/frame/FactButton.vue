@@ -8,7 +8,8 @@ const open = defineModel<boolean>('open', { default: false })
   <UPopover v-model:open="open" :content="{ align: 'start', sideOffset: 10 }" :ui="{ content: 'p-4 w-84 bg-default' }">
     <button
       type="button"
-      class="cursor-pointer whitespace-nowrap border-b border-dotted border-accented text-left hover:border-inverted">
+      :title="value"
+      class="min-w-0 cursor-pointer truncate whitespace-nowrap border-b border-dotted border-accented text-left hover:border-inverted">
       <span class="mr-1.5 text-sm text-muted">{{ name }}</span><slot name="value">{{ value }}</slot>
     </button>
     <template #content><slot :close="() => (open = false)" /></template>

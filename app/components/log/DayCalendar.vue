@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, useTemplateRef } from 'vue'
 import { dayNumber, dayOf, mondayOf } from '#core/practise'
+import { sayDate, sayDay } from '~/practise/day'
 
 /** The last weeks as a calendar: the fuller a day, the longer it was played; pressing one shows it. */
 const props = defineProps<{ days: { day: string; minutes: number }[]; today: string; chosen: string }>()
@@ -14,12 +15,10 @@ const weeks = computed(() => {
     Array.from({ length: 7 }, (_, d) => dayOf(last - (WEEKS - 1 - i) * 7 + d)),
   )
 })
-const long = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
-const short = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 const says = (day: string) =>
-  `${long.format(new Date(`${day}T12:00:00`))}: ${minutes.value.has(day) ? `${Math.round(minutes.value.get(day)!)} minutes` : 'nothing'}`
+  `${sayDay(day)}: ${minutes.value.has(day) ? `${Math.round(minutes.value.get(day)!)} minutes` : 'nothing'}`
 const heightOf = (day: string) => `${Math.min(100, (100 * (minutes.value.get(day) ?? 0)) / FULL)}%`
-const monthOf = (week: string[]) => short.format(new Date(`${week[0]}T12:00:00`))
+const monthOf = (week: string[]) => sayDate(week[0]!)
 /** Where not all weeks have room, the latest are in sight. */
 const frame = useTemplateRef('frame')
 onMounted(() => frame.value?.scrollTo({ left: frame.value.scrollWidth }))
@@ -33,9 +32,12 @@ const NAMES = ['M', 'T', 'W', 'T', 'F', 'S', 'S']
         <span /><span v-for="(name, i) in NAMES" :key="i" class="flex h-6 w-4 items-center">{{ name }}</span>
       </div>
       <div v-for="(week, w) in weeks" :key="week[0]" class="grid grid-rows-8 gap-1">
-        <span class="h-6 w-6 whitespace-nowrap text-[0.65rem] text-muted" aria-hidden="true">{{
-          w % 4 === 0 ? monthOf(week) : ''
-        }}</span>
+        <span
+          class="h-6 w-6 whitespace-nowrap text-[0.65rem] text-muted"
+          aria-hidden="true"
+          data-allow-mismatch="text"
+          >{{ w % 4 === 0 ? monthOf(week) : '' }}</span
+        >
         <button
           v-for="day in week"
           :key="day"
@@ -44,9 +46,10 @@ const NAMES = ['M', 'T', 'W', 'T', 'F', 'S', 'S']
           :class="[day === chosen ? 'border-inverted' : 'border-muted', day > today ? 'invisible' : '']"
           :aria-label="says(day)"
           :title="says(day)"
+          data-allow-mismatch="attribute"
           :aria-pressed="day === chosen"
           @click="emit('day', day)">
-          <span class="absolute inset-x-0 bottom-0 bg-inverted" :style="{ height: heightOf(day) }" />
+          <span class="absolute inset-x-0 bottom-0 bg-(--ui-text-dimmed)" :style="{ height: heightOf(day) }" />
         </button>
       </div>
     </div>

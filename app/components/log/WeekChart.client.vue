@@ -5,6 +5,7 @@ import type { ApexOptions } from 'apexcharts'
 import { LIMBS, LIMB_NAMES } from '#core/kit'
 import type { WeekSum } from '#core/practise'
 import { useChartLook } from '~/composables/useChartLook'
+import { sayDate } from '~/practise/day'
 import { useDrummer } from '~/stores/drummer'
 
 /** Minutes by week: in all, or how long each limb played. */
@@ -18,13 +19,12 @@ const series = computed(() =>
     ? [{ name: 'minutes', data: props.weeks.map(week => rounded(week.minutes)) }]
     : LIMBS.map(limb => ({ name: LIMB_NAMES[limb], data: props.weeks.map(week => rounded(week.limbs[limb])) })),
 )
-const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 const options = computed<ApexOptions>(() => ({
   ...look.value,
   colors: by.value === 'in all' ? [colours.value.ink] : LIMBS.map(limb => colourOf(limb, drummer.defaults.lead)),
   plotOptions: { bar: { columnWidth: '70%' } },
   dataLabels: { enabled: false },
-  xaxis: { categories: props.weeks.map(week => day.format(new Date(`${week.week}T12:00:00`))) },
+  xaxis: { categories: props.weeks.map(week => sayDate(week.week)) },
   yaxis: { title: { text: 'minutes' }, labels: { formatter: (value: number) => String(Math.round(value)) } },
 }))
 </script>

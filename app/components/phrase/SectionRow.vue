@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { type Section, sayBarSpan, sectionBars } from '#core/phrase'
-import { sayTempo } from '#core/time'
 import { type MapCell, type CellRun, shownFor } from '~/phrase/cells'
 
 /** A section as a row of the map: its name, its bars, and its rounds, alike ones folded with their count. */
@@ -50,7 +49,7 @@ const says = (run: CellRun) => {
       <h2 class="inline text-base">{{ section.name }}</h2>
       <p class="text-sm text-muted">{{ sayBarSpan(start, sectionBars(section)) }}</p>
       <p class="truncate text-sm text-muted" :title="plays">{{ plays }}</p>
-      <p v-if="section.tempo" class="text-sm text-muted">{{ sayTempo(section.tempo) }}</p>
+      <p v-if="section.tempo" class="text-sm text-muted"><TempoMark :tempo="section.tempo" /></p>
     </div>
     <div class="flex min-w-0 flex-1 flex-wrap gap-x-3 gap-y-2">
       <template v-for="run in runs" :key="run.key">

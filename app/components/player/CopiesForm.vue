@@ -2,6 +2,7 @@
 import { onMounted, ref, shallowRef } from 'vue'
 import type { Copy } from '#core/documents/wire'
 import { api } from '~/documents/api'
+import { sayMoment } from '~/practise/day'
 
 /** Copies of the whole database: one a day by itself, more by hand; any of them, or one from a file, can be brought back. */
 const toast = useToast()
@@ -67,7 +68,6 @@ const WHYS: [start: string, why: string][] = [
   ['before-', 'before an update'],
 ]
 const whyOf = (name: string) => WHYS.find(([start]) => name.startsWith(start))?.[1] ?? name
-const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 const size = (bytes: number) => `${(bytes / 1048576).toFixed(1)} MB`
 onMounted(() => void look().catch(error => (says.value = (error as Error).message)))
 </script>
@@ -100,7 +100,7 @@ onMounted(() => void look().catch(error => (says.value = (error as Error).messag
       </thead>
       <tbody>
         <tr v-for="copy in copies" :key="copy.name" class="border-t border-muted" :data-copy="copy.name">
-          <td class="py-1 pr-3">{{ when(copy.madeAt) }}</td>
+          <td class="py-1 pr-3">{{ sayMoment(copy.madeAt) }}</td>
           <td>{{ whyOf(copy.name) }}</td>
           <td class="text-right tabular-nums">{{ size(copy.bytes) }}</td>
           <td class="pl-3 text-right">
@@ -109,8 +109,8 @@ onMounted(() => void look().catch(error => (says.value = (error as Error).messag
               color="neutral"
               variant="outline"
               :disabled="busy"
-              :aria-label="`Bring back the copy of ${when(copy.madeAt)}`"
-              @click="back(`The copy of ${when(copy.madeAt)}`, () => api.copies.restore(copy.name))"
+              :aria-label="`Bring back the copy of ${sayMoment(copy.madeAt)}`"
+              @click="back(`The copy of ${sayMoment(copy.madeAt)}`, () => api.copies.restore(copy.name))"
               >Bring it back</UButton
             >
           </td>

@@ -17,7 +17,7 @@ const frame = useTemplateRef('frame')
 const { width, height } = useElementSize(frame, { width: 1200, height: 240 })
 
 /** Lanes are no higher than a stroke can be read at. */
-const HIGHEST = 84
+const HIGHEST = 150
 const LOWEST = 26
 const used = computed(() =>
   limbsInOrder(props.groove.lead).filter(limb =>

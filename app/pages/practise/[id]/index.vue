@@ -35,6 +35,7 @@ import { useKits } from '~/stores/kits'
 import { usePlans } from '~/stores/plans'
 import { fetchMaterial } from '~/stores/practice'
 import { useSittings } from '~/stores/sittings'
+import { sayMoment } from '~/practise/day'
 
 /** One plan: its stages in a column, the chosen one beside them to be changed, and what was measured of it last. */
 const route = useRoute()
@@ -191,10 +192,9 @@ async function measureFile(file: File) {
   lastMeasured.value = entry
   view.value = 'measured'
 }
-const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long' })
 const when = computed(() =>
   lastMeasured.value
-    ? `${day.format(new Date(lastMeasured.value.at))}${lastMeasured.value.tempo ? `, at ${sayTempo(lastMeasured.value.tempo)}` : ''}`
+    ? `${sayMoment(lastMeasured.value.at)}${lastMeasured.value.tempo ? `, at ${sayTempo(lastMeasured.value.tempo)}` : ''}`
     : '',
 )
 const underWay = computed(() => sittings.list.find(one => one.planId === plans.document?.id))
