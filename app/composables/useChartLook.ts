@@ -2,6 +2,7 @@ import type { ApexOptions } from 'apexcharts'
 import { computed } from 'vue'
 import { LIMBS, type Limb } from '#core/kit'
 import { toneName } from '../lanes/tone'
+import { sayDate } from '../practise/day'
 
 /** Colours as the charts’ own renderer needs them, by the names of the theme: it takes no variables. */
 const LIGHT = {
@@ -50,8 +51,13 @@ export function useChartLook() {
     grid: { borderColor: colours.value.line },
     legend: { position: 'top', horizontalAlign: 'left' },
   }))
+  /** An axis of days, and a tooltip's heading, written as every date is. */
+  const byDay: Pick<ApexOptions, 'xaxis' | 'tooltip'> = {
+    xaxis: { type: 'datetime', labels: { formatter: (_, time) => sayDate(time ?? 0) } },
+    tooltip: { x: { formatter: time => sayDate(time) } },
+  }
   /** Its own shape for each limb, since colour is never the only sign. */
   const SHAPES = ['circle', 'square', 'triangle', 'diamond'] as const
   const shapeOf = (limb: Limb) => SHAPES[LIMBS.indexOf(limb)]!
-  return { look, colours, colourOf, shapeOf }
+  return { look, byDay, colours, colourOf, shapeOf }
 }

@@ -12,8 +12,9 @@ const moment = new Intl.DateTimeFormat(undefined, { ...DAY, hour: '2-digit', min
 /** A calendar day in words, of a day as entries write it. */
 export const sayDay = (date: string): string => day.format(new Date(`${date}T12:00:00`))
 
-/** A calendar day without its weekday, for scales. */
-export const sayDate = (date: string): string => short.format(new Date(`${date}T12:00:00`))
+/** A calendar day, or the day of a moment in ms, without its weekday: for scales. */
+export const sayDate = (date: string | number): string =>
+  short.format(new Date(typeof date === 'number' ? date : `${date}T12:00:00`))
 
 /** A moment in words, of an ISO time: its day, and its hour and minute by the player's clock. */
 export const sayMoment = (at: string): string => moment.format(new Date(at))

@@ -2,7 +2,7 @@ import type { Limb } from '#core/kit'
 import { type BarTime, beatAt, beatsOf, countSlots, slotsOf, type Counting } from '#core/time'
 import { isHand } from '#core/kit'
 
-/** Sizes of a drawing of lanes, in pixels. SMALL is for previews, FULL for the Bench. */
+/** Sizes of a drawing of lanes, in pixels. SMALL is for previews, FULL for the Bench, where parts and transport have room below. */
 export interface Scale {
   label: number
   ribbon: number
@@ -19,17 +19,15 @@ export interface Scale {
 export const FULL: Scale = {
   label: 104,
   ribbon: 54,
-  hand: 96,
-  foot: 82,
-  laneGap: 12,
+  hand: 72,
+  foot: 60,
+  laneGap: 9,
   slotLeast: 17,
   beatGap: 4,
   barGap: 18,
   inset: 11,
   mark: 5,
 }
-/** The Bench with the staff under its lanes. */
-export const LOWER: Scale = { ...FULL, hand: 72, foot: 60, laneGap: 9 }
 /** The Bench on a phone: read and played, with lanes that scroll. */
 export const NARROW: Scale = { ...FULL, label: 82, hand: 66, foot: 56, laneGap: 8 }
 /** Up to this width the lanes are a phone’s. */

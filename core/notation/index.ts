@@ -11,7 +11,6 @@ export {
   laneUnder,
   layOut,
   levelAt,
-  LOWER,
   NARROW,
   NARROW_WIDTH,
   slotUnder,

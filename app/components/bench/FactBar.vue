@@ -39,7 +39,7 @@ const styles = [
     <input
       v-model="title"
       aria-label="Title"
-      class="display field-sizing-content min-w-24 max-w-80 text-ellipsis border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted"
+      class="display field-sizing-content min-w-24 max-w-80 shrink-[20] text-ellipsis border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted"
       maxlength="120"
       @blur="rename"
       @keydown.enter="($event.target as HTMLInputElement).blur()" />

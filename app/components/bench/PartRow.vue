@@ -78,28 +78,28 @@ function rename(event: Event) {
 <template>
   <li
     :data-part="part.name"
-    class="flex items-center gap-2 border-b border-muted py-1"
-    :class="chosen ? 'bg-elevated' : ''">
+    class="flex shrink-0 items-center gap-0.5 border px-1"
+    :class="chosen ? 'border-inverted bg-elevated' : 'border-muted'">
     <button
       type="button"
       class="flex size-6 shrink-0 cursor-pointer items-center justify-center"
       :aria-pressed="chosen"
       :aria-label="`Choose ${part.name}, ${LIMB_NAMES[part.limb]}`"
+      :title="`${sentence(LIMB_NAMES[part.limb])}, ${sayCount(part.strokes.length, 'stroke')}`"
       @click="emit('choose')">
       <span class="size-2.5" :style="{ background: tone }" />
     </button>
     <input
       :value="part.name"
       :aria-label="`Name of part ${index + 1}`"
-      class="min-w-0 flex-1 bg-transparent"
+      class="field-sizing-content min-w-12 max-w-52 text-ellipsis bg-transparent"
       :class="chosen ? 'font-semibold' : ''"
       maxlength="60"
       @focus="emit('choose')"
       @change="rename" />
-    <span class="whitespace-nowrap text-xs text-muted" :title="sentence(LIMB_NAMES[part.limb])"
-      >{{ sayCount(part.strokes.length, 'stroke') }}{{ part.every ? ', own cycle' : ''
-      }}{{ part.locked ? ', locked' : '' }}</span
-    >
+    <span v-if="part.every || part.locked" class="ml-1 whitespace-nowrap text-xs text-muted">{{
+      [part.every ? 'own cycle' : '', part.locked ? 'locked' : ''].filter(Boolean).join(', ')
+    }}</span>
     <button
       type="button"
       class="quiet-button border-transparent"

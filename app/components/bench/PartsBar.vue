@@ -13,11 +13,11 @@ const toggleSolo = (part: Part) =>
 
 <template>
   <section class="isolate shrink-0" aria-labelledby="parts-title">
-    <div class="mb-1 flex items-baseline gap-3">
+    <div class="mb-1 flex flex-wrap items-baseline gap-x-3">
       <h2 id="parts-title" class="text-base">Parts, in the order layered</h2>
       <slot name="add" />
     </div>
-    <ol class="grid grid-cols-[repeat(auto-fill,minmax(min(21rem,100%),1fr))] gap-x-6">
+    <ol class="flex gap-2 overflow-x-auto pb-1">
       <PartRow
         v-for="(part, i) in groove.parts"
         :key="part.id"

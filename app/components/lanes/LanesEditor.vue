@@ -5,7 +5,7 @@ import { type Finding, type GhostPlace, type Unison, sayFinding } from '#core/an
 import { type EditorEvent, type EditorState, noteUnder, sayCursor, strokesChosen } from '#core/editor'
 import { type Groove, leadInFrom, partOf, sayPlace } from '#core/groove'
 import { type Kit, LIMB_NAMES, type Limb, limbsInOrder, pieceOf } from '#core/kit'
-import { FULL, LOWER, NARROW, NARROW_WIDTH, type Stick, layOut, sticksOf } from '#core/notation'
+import { FULL, NARROW, NARROW_WIDTH, type Stick, layOut, sticksOf } from '#core/notation'
 import { present } from '#core/present'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useInSight } from '~/composables/useInSight'
@@ -48,7 +48,7 @@ const geometry = computed(() =>
     bars.value,
     limbsInOrder(lead.value),
     Math.max(width.value - 2, 320),
-    narrow.value ? NARROW : settings.staff.shown ? LOWER : FULL,
+    narrow.value ? NARROW : FULL,
     settings.counting,
     { lines: lines.value, leadFrom: leadFrom.value },
   ),

@@ -7,7 +7,7 @@ import { useChartLook } from '~/composables/useChartLook'
 
 /** How even it was, day by day, and the trend of it: the lower, the evener. */
 const props = defineProps<{ days: DayAccuracy[] }>()
-const { look } = useChartLook()
+const { look, byDay } = useChartLook()
 const at = (day: string) => new Date(`${day}T12:00:00`).getTime()
 /** A straight line through the days, by least squares. */
 const trend = computed(() => {
@@ -26,11 +26,10 @@ const series = computed(() => [
 ])
 const options = computed<ApexOptions>(() => ({
   ...look.value,
+  ...byDay,
   stroke: { width: [0, 2], dashArray: [0, 5] },
   markers: { size: [4, 0] },
-  xaxis: { type: 'datetime', labels: { datetimeUTC: false } },
   yaxis: { min: 0, title: { text: 'spread, ms' }, labels: { formatter: (value: number) => String(Math.round(value)) } },
-  tooltip: { x: { format: 'd MMM' } },
 }))
 </script>
 

@@ -9,7 +9,7 @@ import { asText, useChartLook } from '~/composables/useChartLook'
 
 /** Tempo by day, a line for each groove, and where one alone is shown its goal. */
 const props = defineProps<{ lines: TempoLine[]; goal?: { bpm: number; title: string } | undefined }>()
-const { look, colours } = useChartLook()
+const { look, byDay, colours } = useChartLook()
 const series = computed(() =>
   props.lines.map(line => ({
     name: asText(`${line.title} (${sayNoteValue(line.counts)})`),
@@ -18,15 +18,14 @@ const series = computed(() =>
 )
 const options = computed<ApexOptions>(() => ({
   ...look.value,
+  ...byDay,
   stroke: { width: 2, curve: 'straight', dashArray: [0, 6, 2, 9] },
   markers: { size: 4, shape: ['circle', 'square', 'triangle', 'diamond'] },
-  xaxis: { type: 'datetime', labels: { datetimeUTC: false } },
   yaxis: {
     title: { text: 'a minute' },
     labels: { formatter: (value: number) => String(Math.round(value)) },
     ...(props.goal ? { max: (most: number) => Math.max(most, present(props.goal, 'goal').bpm) + 4 } : {}),
   },
-  tooltip: { x: { format: 'd MMM' } },
   ...(props.goal
     ? {
         annotations: {

@@ -235,7 +235,6 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           @play="playOrStop"
           @read="reading = bench.state.cursor.line ?? ''" />
         <StrokePanel v-else @send="send" />
-        <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
         <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
         <PartsBar
           v-model:solo="bench.solo"
@@ -260,6 +259,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
             }}</UButton></template
           >
         </PartsBar>
+        <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
       </div>
       <SidePanel label="Readout" class="space-y-3" :wanted="adding || celling || !!reading">
         <AddPart
