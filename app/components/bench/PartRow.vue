@@ -78,6 +78,7 @@ function rename(event: Event) {
 <template>
   <li
     :data-part="part.name"
+    :aria-current="chosen || undefined"
     class="flex shrink-0 items-center gap-0.5 border px-1"
     :class="chosen ? 'border-inverted bg-elevated' : 'border-muted'">
     <button

@@ -1,14 +1,28 @@
 <script setup lang="ts">
+import { useTemplateRef, watch } from 'vue'
 import { type Edit, type Groove, type Part, barTicks, cycled, inRole, renamed } from '#core/groove'
 import { toneOf } from '~/lanes/tone'
 
 /** The parts in the order they were layered. */
-defineProps<{ groove: Groove; chosenPartId: string | undefined }>()
+const props = defineProps<{ groove: Groove; chosenPartId: string | undefined }>()
 const solo = defineModel<string[]>('solo', { required: true })
 const emit = defineEmits<{ edit: [edit: Edit]; choose: [part: Part]; time: [part: Part] }>()
 
 const toggleSolo = (part: Part) =>
   (solo.value = solo.value.includes(part.id) ? solo.value.filter(id => id !== part.id) : [...solo.value, part.id])
+
+const list = useTemplateRef('list')
+/** The chosen part is in sight, whoever chose it; the page itself does not move. */
+watch(
+  () => props.chosenPartId,
+  () => {
+    const frame = list.value?.getBoundingClientRect()
+    const chip = list.value?.querySelector('[aria-current]')?.getBoundingClientRect()
+    if (!list.value || !frame || !chip) return
+    list.value.scrollLeft += Math.min(0, chip.left - frame.left) + Math.max(0, chip.right - frame.right)
+  },
+  { flush: 'post' },
+)
 </script>
 
 <template>
@@ -17,7 +31,7 @@ const toggleSolo = (part: Part) =>
       <h2 id="parts-title" class="text-base">Parts, in the order layered</h2>
       <slot name="add" />
     </div>
-    <ol class="flex gap-2 overflow-x-auto pb-1">
+    <ol ref="list" class="flex gap-2 overflow-x-auto pb-1">
       <PartRow
         v-for="(part, i) in groove.parts"
         :key="part.id"
