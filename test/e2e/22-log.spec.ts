@@ -56,10 +56,10 @@ test('what is pressed before the scripts have come is not lost', async ({ page, 
   await expect(page.locator('[data-entry]')).toBeVisible()
 })
 
-test.describe('a player in another time zone than the server', () => {
-  test.use({ timezoneId: 'Pacific/Kiritimati' })
+test.describe('a player in another time zone, and with another language, than the server', () => {
+  test.use({ timezoneId: 'Pacific/Kiritimati', locale: 'en-GB' })
 
-  test('takes over what the server drew, says when by their own clock, and what was practised meanwhile comes with the next look', async ({
+  test('takes over what the server drew, says when by their own clock and language, and what was practised meanwhile comes with the next look', async ({
     page,
     app,
   }) => {
@@ -125,7 +125,7 @@ test('an entry by hand, corrected, binned and taken out again; a day has a note'
   await expect(row).toHaveCount(1)
   // The day: the entry is on it, and it has a note that stays.
   // Minutes are summed after the entries have come: the calendar knows of today a moment later than the list.
-  const name = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date())
+  const name = new Intl.DateTimeFormat('en-US', { weekday: 'short', day: 'numeric', month: 'short' }).format(new Date())
   const day = page
     .getByRole('group', { name: 'Days practised' })
     .locator(`[aria-label^="${name}"][aria-label*="minutes"]`)
