@@ -6,5 +6,7 @@ defineProps<{ tempo: Tempo }>()
 </script>
 
 <template>
-  <span class="whitespace-nowrap tabular-nums"><NoteGlyph :counts="tempo.counts" /> = {{ Math.round(tempo.bpm) }}</span>
+  <span class="ml-0.5 whitespace-nowrap tabular-nums"
+    ><NoteGlyph :counts="tempo.counts" /> = {{ Math.round(tempo.bpm) }}</span
+  >
 </template>
