@@ -13,7 +13,6 @@ import {
   stageOf,
   stepRun,
 } from '.'
-import { ASKING } from './run'
 
 const bars = makeBars(meter(4, 4), 1, 4)
 const groove = makeGroove({
@@ -128,8 +127,8 @@ describe('a run', () => {
 
   it('goes on without a word after a while, or waits where it is told to', () => {
     const up = [press(0), tick(1), tick(121)]
-    expect(run(...up, tick(121 + ASKING - 1)).run).toMatchObject({ index: 0, phase: 'asking' })
-    expect(run(...up, tick(121 + ASKING)).run).toMatchObject({ index: 1, phase: 'counting' })
+    expect(run(...up, tick(121 + 12 - 1)).run).toMatchObject({ index: 0, phase: 'asking' })
+    expect(run(...up, tick(121 + 12)).run).toMatchObject({ index: 1, phase: 'counting' })
     expect(run({ type: 'auto', on: false }, ...up, tick(1000)).run).toMatchObject({ index: 0, phase: 'asking' })
     expect(run({ type: 'auto', on: false }, ...up, press(1000)).run).toMatchObject({ index: 1, phase: 'ready' })
   })

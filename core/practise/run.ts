@@ -13,7 +13,7 @@ export const PHASES = ['ready', 'counting', 'playing', 'paused', 'asking', 'rest
 type Phase = (typeof PHASES)[number]
 
 /** How long the player has for a word before it goes on by itself, in seconds. */
-export const ASKING = 12
+const ASKING = 12
 /** A rung that waits for the player’s word is played so often without one before the run goes on to the next stage. */
 const UNSAID = 2
 
