@@ -1,3 +1,4 @@
+import { groupedBy } from '#core/grouped'
 import { type Kit, type Limb, LIMBS, type Ornament, levelOfVelocity, pieceOf, strokeOfNote } from '#core/kit'
 import { ROLES, type Role } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
@@ -220,8 +221,6 @@ interface Heard {
   piece: string
   stroke: ScoreStroke['stroke']
   velocity: number
-  /** Of a piece that this kit lacks. */
-  moved: boolean
   ornament?: Ornament
   said: Said
   next?: number
@@ -241,27 +240,30 @@ interface Hearing {
 
 function heardOn(notes: readonly Note[], { kit, bpm, bars, written, tick, doubts }: Hearing): Heard[] {
   const known = new Map<number, ReturnType<typeof strokeOfNote>>()
-  const byPiece = new Map<string, Heard[]>()
-  for (const { at, end, note, velocity, said } of notes.toSorted((a, b) => a.at - b.at)) {
-    if (!known.has(note)) known.set(note, strokeOfNote(kit, note))
-    const on = known.get(note)
-    if (!on) {
-      doubts.push(`Note ${note} is no drum of this kit, nor of the usual map; it is left out.`)
-      continue
-    }
-    if (on.instead) doubts.push(`This kit has no ${on.instead}: its strokes go to the ${on.piece}.`)
-    const heard: Heard = { at, end, piece: on.piece, stroke: on.stroke, velocity, said, moved: !!on.instead }
-    const list = byPiece.get(on.piece)
-    if (list) list.push(heard)
-    else byPiece.set(on.piece, [heard])
-  }
+  const heard = notes
+    .toSorted((a, b) => a.at - b.at)
+    .flatMap(({ at, end, note, velocity, said }) => {
+      if (!known.has(note)) known.set(note, strokeOfNote(kit, note))
+      const on = known.get(note)
+      if (!on) {
+        doubts.push(`Note ${note} is no drum of this kit, nor of the usual map; it is left out.`)
+        return []
+      }
+      if (on.instead) doubts.push(`This kit has no ${on.instead}: its strokes go to the ${on.piece}.`)
+      const { piece, stroke, instead } = on
+      return [{ meant: instead ?? piece, stroke: { at, end, piece, stroke, velocity, said } satisfies Heard }]
+    })
   const beats = beatsOf(bars)
-  /** What is written on a grid is a stroke of its own, however close it lies to the next. */
+  /** What is written on a grid is a stroke by itself, however close it lies to the next. */
   const stays = (at: number) => written && isOnGrid(at, beats, tick)
   const seconds = 60 / bpm / TICKS_PER_QUARTER
-  return [...byPiece].flatMap(([id, list]) => {
-    const hands = new Set(pieceOf(kit, id)?.strokes.flatMap(stroke => (stroke.by === 'hand' ? [stroke.kind] : [])))
-    const own = withGraces(list, seconds, one => hands.has(one.stroke) && !one.moved && !stays(one.at))
+  // Strokes of a piece that this kit lacks are no grace notes of the piece that stands in for it.
+  return [...groupedBy(heard, one => one.meant).values()].flatMap(group => {
+    const list: Heard[] = group.map(one => one.stroke)
+    const hands = new Set(
+      pieceOf(kit, list[0]!.piece)?.strokes.flatMap(stroke => (stroke.by === 'hand' ? [stroke.kind] : [])),
+    )
+    const own = withGraces(list, seconds, one => hands.has(one.stroke) && !stays(one.at))
     return own.map((one, i, all) => ({ ...one, ...(all[i + 1] ? { next: all[i + 1]!.at } : {}) }))
   })
 }
@@ -277,8 +279,7 @@ function withGraces(list: readonly Heard[], seconds: number, mayBe: (one: Heard)
     // As many as lie before one stroke in time: three first.
     const many = [3, 2, 1].find(n => {
       const main = list[i + n]
-      // What this kit lacks was another piece: beside a stroke of its stand-in it is no grace.
-      if (!main || main.moved) return false
+      if (!main) return false
       const before = list.slice(i, i + n)
       return (
         before.every(

@@ -8,6 +8,9 @@ const open = (blows: readonly Blow[], bpm: number, keeps?: 'feel' | 'times') => 
   if (!score.ok) throw new Error(score.reason)
   return score.value
 }
+/** The first stretch of it as a groove. */
+const firstOf = (score: ReturnType<typeof open>) =>
+  grooveFrom(score, cutsOf(score)[0]!, { kit: DEFAULT_KIT, lead: 'right', id: 'g', title: 'G', newId: i => `p${i}` })
 /** The strokes as rows again, of one bar of sixteenths, where all bars are alike; else `undefined`. */
 function rowsOf(score: ReturnType<typeof open>, bars: number): Record<string, string> {
   const rows: Record<string, string[]> = {}
@@ -61,13 +64,7 @@ describe('a file that a person played', () => {
       expect.stringMatching(/^The hi-hat lies [567] ms ahead\.$/),
       expect.stringMatching(/^Strokes spread by \d+ ms\.$/),
     ])
-    const { groove } = grooveFrom(score, cutsOf(score)[0]!, {
-      kit: DEFAULT_KIT,
-      lead: 'right',
-      id: 'g',
-      title: 'G',
-      newId: i => `p${i}`,
-    })
+    const { groove } = firstOf(score)
     expect(groove.feel.push['hi-hat']).toBeLessThan(-4)
     expect(groove.feel.swing!.level).toBe('1/8')
   })
@@ -91,18 +88,12 @@ describe('a file that a person played', () => {
     })
     expect(good).toBeGreaterThanOrEqual(19)
   })
-  it('a foot that plays straight under a ride that swings has a swing of its own, which is said', () => {
+  it('a foot that plays straight under a ride that swings swings by itself, which is said', () => {
     const rows = { ride: 'x.x.x.x.x.x.x.x.', snare: '....x.......x...' }
     const good = outOf(20, seed => {
       const foot = played({ 'bass drum': 'x.x.....x.x.....' }, { bpm: 100, bars: 8, seed: seed + 50 })
       const score = open([...played(rows, { bpm: 100, bars: 8, seed, swing: 0.64 }), ...foot], 100)
-      const { groove } = grooveFrom(score, cutsOf(score)[0]!, {
-        kit: DEFAULT_KIT,
-        lead: 'right',
-        id: 'g',
-        title: 'G',
-        newId: i => `p${i}`,
-      })
+      const { groove } = firstOf(score)
       const bass = groove.parts.find(part => part.limb === 'RF')!
       return (
         score.bars.every(bar => bar.slots.every(slots => slots <= 2)) &&

@@ -1,5 +1,7 @@
-import { type Level, levelOfVelocity } from '#core/kit'
-import { type BarTime, barStarts } from '#core/time'
+import { groupedBy } from '#core/grouped'
+import { levelOfVelocity } from '#core/kit'
+import { present } from '#core/present'
+import { type BarTime, barStarts, beatAt, beatsOf } from '#core/time'
 import type { ScoreStroke } from './score'
 
 /** A stroke of a file with the MIDI velocity it was struck with, 1 to 127. */
@@ -31,28 +33,23 @@ function centreOf(velocity: number, many: readonly number[]): number {
 
 /**
  * Strokes at the level that their piece usually has at that place of the bar: a hand strikes the same ghost at 34 and at 41, which lie in two
- * levels. A stroke that lies half a level or more from the others of its place keeps a level of its own.
+ * levels. A stroke that lies half a level or more from the others of its place keeps the level it was struck at.
  * @internal
  */
 export function atUsualLevels(strokes: readonly WithVelocity[], bars: readonly BarTime[]): ScoreStroke[] {
   const starts = barStarts(bars)
-  const counts = new Map<string, number[]>()
-  let bar = 0
-  const placed = strokes.map(({ velocity, ...stroke }) => {
-    while (bar + 1 < bars.length && starts[bar + 1]! <= stroke.at) bar++
-    while (starts[bar]! > stroke.at) bar--
-    const place = `${stroke.at - starts[bar]!} ${bars[bar]!.meter.count}/${bars[bar]!.meter.unit} ${stroke.piece} ${stroke.stroke}`
-    const many = counts.get(place) ?? Array.from({ length: 128 }, () => 0)
-    many[velocity]!++
-    counts.set(place, many)
-    return { stroke, velocity, many }
-  })
-  const levels = new Map<number[], Map<number, Level>>()
-  return placed.map(({ stroke, velocity, many }) => {
-    const known = levels.get(many) ?? new Map<number, Level>()
-    levels.set(many, known)
-    const level = known.get(velocity) ?? levelOfVelocity(centreOf(velocity, many))
-    known.set(velocity, level)
-    return { ...stroke, level }
+  const beats = beatsOf(bars)
+  const placeOf = ({ at, piece, stroke }: WithVelocity): string => {
+    const { bar } = beatAt(beats, at)
+    const { count, unit } = bars[bar]!.meter
+    return `${at - starts[bar]!} ${count}/${unit} ${piece} ${stroke}`
+  }
+  return [...groupedBy(strokes, placeOf).values()].flatMap(alike => {
+    const many = Array.from({ length: 128 }, () => 0)
+    for (const { velocity } of alike) many[velocity]!++
+    const levels = new Map(
+      [...new Set(alike.map(one => one.velocity))].map(v => [v, levelOfVelocity(centreOf(v, many))]),
+    )
+    return alike.map(({ velocity, ...stroke }) => ({ ...stroke, level: present(levels.get(velocity), 'level') }))
   })
 }

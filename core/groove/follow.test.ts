@@ -42,6 +42,12 @@ describe('what a part is called and for, by what is in it', () => {
       'lead',
     ],
     [
+      'a floor tom with as many cowbells between',
+      part('RH', [...strokes('floor tom', 'hit', 3, 0, 4, 8, 12), ...strokes('cowbell', 'hit', 3, 2, 6, 10, 14)]),
+      'Floor tom and cowbell',
+      'other',
+    ],
+    [
       'hats with one crash',
       part('RH', [...strokes('hi-hat', 'hit', 3, 2, 4, 6, 8, 10, 12, 14), ...strokes('crash', 'hit', 4, 0)]),
       'Hi-hat',

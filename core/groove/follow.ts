@@ -79,10 +79,12 @@ const pieceName = (piece: string): string => knownPiece(piece)?.name ?? sentence
 
 const TOMS: ReadonlySet<PieceKind | undefined> = new Set(['tom', 'floor tom'])
 
-/** What is played on drums alone: one tom or several, and the snare among them. */
-function onToms({ strokes }: Pick<Part, 'strokes'>, name: string): string {
+/** What is played on toms: one or several, and the snare among them; or one and another piece. */
+function onToms(part: Pick<Part, 'strokes'>, name: string): string {
+  const { strokes } = part
   const snare = strokes.some(stroke => kindNamed(stroke.piece) === 'snare')
-  if (strokes.some(stroke => kindNamed(stroke.piece) !== 'snare' && !TOMS.has(kindNamed(stroke.piece)))) return name
+  if (strokes.some(stroke => kindNamed(stroke.piece) !== 'snare' && !TOMS.has(kindNamed(stroke.piece))))
+    return withSecond(part, name)
   const toms =
     new Set(strokes.filter(stroke => kindNamed(stroke.piece) !== 'snare').map(stroke => stroke.piece)).size > 1
       ? 'Toms'

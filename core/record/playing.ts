@@ -248,7 +248,7 @@ function readTogether(
   // What is found is sharpened: each voice by its own middle, then the swing by small steps, and once more.
   let push: Record<string, number> = {}
   let offset = best.ms
-  const close = struck.length <= CLOSELY ? everything : some(struck, CLOSELY).flatMap(beat => beat.which)
+  const close = some(struck, CLOSELY).flatMap(beat => beat.which)
   const own = close.map(i => onsets[i]!)
   for (let round = 0; round < 3; round++) {
     const list = filled(onset => (offset + (push[onset.voice] ?? 0)) * perMs, close)

@@ -1,3 +1,4 @@
+import { groupedBy } from '#core/grouped'
 import { medianOf, spreadAbout } from '#core/measure'
 import { type Beat, beatAt } from '#core/time'
 import type { Onset } from './take'
@@ -18,15 +19,8 @@ function middleOf(list: readonly number[]): number {
   return kept.reduce((a, b) => a + b, 0) / kept.length
 }
 
-function byVoice(onsets: readonly Onset[], left: readonly number[]): Map<string, number[]> {
-  const voices = new Map<string, number[]>()
-  onsets.forEach(({ voice }, i) => {
-    const list = voices.get(voice)
-    if (list) list.push(left[i]!)
-    else voices.set(voice, [left[i]!])
-  })
-  return voices
-}
+const byVoice = (onsets: readonly Onset[], left: readonly number[]): Map<string, number[]> =>
+  new Map([...groupedBy(onsets.keys(), i => onsets[i]!.voice)].map(([voice, own]) => [voice, own.map(i => left[i]!)]))
 
 /** The voices that lie ahead or behind: from enough strokes, by enough, and by more than their spread makes of chance. */
 export function pushes(onsets: readonly Onset[], left: readonly number[]): Record<string, number> {
