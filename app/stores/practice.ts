@@ -242,16 +242,13 @@ export const usePractice = defineStore('practice', () => {
   /** What was measured is added to the entry, whatever word has come meanwhile, and speaks where the climb waits for it. */
   async function addMeasures(effect: Writing, measures: Measures, of: Groove) {
     const { says, clean, remedies, next: then } = verdictOf(measures, of, drummer.counting, measuring.measuring)
-    if (measures.causes[0]?.kind === 'nothing') {
-      // An input that gave nothing is said, and is no measure of the playing: the log and the climb go by the player’s word.
-      measured.value = { entry: effect.entry, measures, says, gist: sayMeasured(measures), help: null }
-      return
-    }
-    const entry = { ...entries.get(effect.entry)!, measures }
-    entries.set(effect.entry, entry)
     const gist = clean ? 'clean' : sayMeasured(measures)
     const help = (remedies[0] && isolating(effect.stage, of, remedies[0], newId())) ?? null
     measured.value = { entry: effect.entry, measures, says, gist, help }
+    // An input that gave nothing is no measure of the playing: the log and the climb go by the player’s word.
+    if (measures.causes[0]?.kind === 'nothing') return
+    const entry = { ...entries.get(effect.entry)!, measures }
+    entries.set(effect.entry, entry)
     show(effect, entry, await outbox.put(entry), says)
     const waits =
       run.value?.phase === 'asking' && run.value.entry === effect.entry && effect.stage.climb?.allows === 'measured'

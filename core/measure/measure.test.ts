@@ -1,16 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
+import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { DEFAULT_KIT, type Limb } from '#core/kit'
-import { CueLine, makePassage } from '#core/perform'
+import { CueLine, type Performance, makePassage } from '#core/perform'
 import { meter } from '#core/time'
 import {
   type StruckTake,
   type Tells,
   askedOf,
-  barsAsked,
   latencyOf,
   measure,
+  measureTakes,
   measuresSchema,
   sayMeasures,
   simulate,
@@ -149,18 +149,18 @@ describe('the measures', () => {
       part('b', 'RF', '4.....4.4.......', 'bass'),
     ],
   })
-  const line = (n: number, g = groove) =>
-    new CueLine({
-      passages: [
-        makePassage({
-          groove: g,
-          kit: DEFAULT_KIT,
-          times: n,
-          parts: Object.fromEntries(g.parts.map(one => [one.id, 'player' as const])),
-        }),
-      ],
-      countIn: 0,
-    })
+  const performanceOf = (n: number, g = groove): Performance => ({
+    passages: [
+      makePassage({
+        groove: g,
+        kit: DEFAULT_KIT,
+        times: n,
+        parts: Object.fromEntries(g.parts.map(one => [one.id, 'player' as const])),
+      }),
+    ],
+    countIn: 0,
+  })
+  const line = (n: number, g = groove) => new CueLine(performanceOf(n, g))
   const asked = askedOf(line(100), 0, Infinity)
 
   it('ask for each stroke of the player once, with its bar and instant', () => {
@@ -178,19 +178,35 @@ describe('the measures', () => {
     ).toEqual([0, 0, 1, 1, 2, 2])
   })
 
-  it('count a bar once all of it was asked, however soon after its last stroke a take ends', () => {
-    // Bars of 2 s; the last stroke of each is a quarter of a second before the next.
-    const two = line(2)
-    const bar = two.secondsOfBar(1)
-    for (const [to, bars] of [
-      [bar / 2, 0],
-      [(bar * 7) / 8, 1],
-      [bar - 0.1, 1],
-      [bar + 0.05, 1],
-      [2 * bar - 0.1, 2],
-      [3 * bar, 2],
-    ] as const)
-      expect([to, barsAsked(two, 0, to)]).toEqual([to, bars])
+  /** What an exact player is measured at, where the take ends after so many bars. */
+  const takenTo = (bars: number, more: Partial<{ g: Groove; struck: StruckTake[] }> = {}) =>
+    measureTakes(
+      [
+        {
+          performance: performanceOf(4, more.g),
+          from: 0,
+          to: bars * 2.4,
+          struck: more.struck ?? askedOf(line(4), 0, Infinity).map(({ at, limb }) => ({ at, limb })),
+        },
+      ],
+      { input: 'keys', tells: 'limb', vouched: true },
+    )
+  // Bars of 2.4 s whose last stroke lies 0.3 s before their end.
+  it.each([
+    [0.5, 0, 0],
+    [0.9, 1, 0],
+    [0.97, 1, 0],
+    [1.02, 1, 0],
+    [3.96, 4, 1],
+    [5, 4, 1],
+  ])('of a take that ends after %d bars are over %i, and clean %i times', (to, bars, clean) =>
+    expect(takenTo(to)).toMatchObject({ bars, clean }),
+  )
+  it('of sweeps alone are none, and of an input that gave nothing say so', () => {
+    const sweeps = rowStrokes(bars, '3...3...3...3...', { piece: 'snare', stroke: 'sweep' })
+    const swept = { ...groove, parts: [makePart({ id: 's', name: 'S', limb: 'LH', strokes: sweeps })] }
+    expect(takenTo(4, { g: swept, struck: [] })).toBeNull()
+    expect(takenTo(4, { struck: [] })!.causes[0]).toMatchObject({ kind: 'nothing' })
   })
 
   it('recover the bias and spread that the simulated drummer was given, within what so many strokes can tell', () => {

@@ -61,12 +61,12 @@ export function askedOf(line: CueLine, from: number, to: number): Asked[] {
 }
 
 /** Seconds around a time in which a stroke that is asked there may still be struck. */
-const EDGE = 0.11
+export const EDGE = 0.11
 
 /**
  * Over how many bars a stretch of a performance asks, `from` and `to` in seconds: the last one counts once nothing of it is still to be
  * struck, so that a take of four bars has four though it ends with its last stroke.
- * @example barsAsked(new CueLine(looped({ groove, kit, parts: { bass: 'player' } })), 0, 2.3) // => 1
+ * @internal
  */
 export function barsAsked(line: CueLine, from: number, to: number): number {
   const { bar } = line.placeAt(to)
