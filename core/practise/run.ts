@@ -352,7 +352,7 @@ function ticked(run: Run, now: number, heard: number | null): Stepped {
         ? ticked({ ...told, phase: 'playing' }, now, heard)
         : { run: told, effects: [] }
     case 'playing': {
-      // A page that is told late ends the stage late; past its end nothing was played of it.
+      // A tick that comes late ends the stage late; past its end nothing was played of it.
       const beyond = Math.min(0, left ?? 0)
       const on = { ...told, heard: run.heard + passed, left, played: run.played + passed + beyond }
       return left !== null && left <= 0 ? ended(on, false) : { run: on, effects: [] }

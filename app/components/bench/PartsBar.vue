@@ -12,7 +12,7 @@ const toggleSolo = (part: Part) =>
   (solo.value = solo.value.includes(part.id) ? solo.value.filter(id => id !== part.id) : [...solo.value, part.id])
 
 const list = useTemplateRef('list')
-/** The chosen part is in sight, whoever chose it; the page itself does not move. */
+/** The chosen part is in sight, by whatever way it was chosen; the page itself does not move. */
 watch(
   () => props.chosenPartId,
   () => {
