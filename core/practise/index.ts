@@ -3,7 +3,7 @@ export { type Climb, ALLOW_WORDS, ALLOWS, MISS_WORDS, ON_MISS, rungsOf, sayClimb
 export { type NewStage, type Stage, castsLimbs, makeStage, partsOf, plainTempo } from './stage'
 export { figureBeats, practiceFiguresOf, figuresPlayed, sayFigures } from './figures'
 export { lapOf, partsPlayed, stagePerformance } from './play'
-export { limbsBy, sayClick, sayClock, sayDuration, sayLength, sayStage, sayStageLimbs, sayVoice } from './say'
+export { limbsBy, sayClick, sayClock, sayDuration, sayLength, sayStage, sayStageLimbs, sayVoice, whoPlays } from './say'
 export { helpFor, isolating } from './help'
 export { usualWay, WAYS } from './ways'
 export { TEMPO_WAYS } from './tempos'

@@ -29,6 +29,13 @@ export function limbsBy(groove: Groove, stage: Stage, ...wanted: PlayedBy[]): Li
 }
 
 /**
+ * Who plays a limb in a stage, the player before a voice before the machine.
+ * @example whoPlays(groove, stage, 'RF') // => 'player'
+ */
+export const whoPlays = (groove: Groove, stage: Stage, limb: Limb): PlayedBy =>
+  (['player', 'sung', 'machine'] as const).find(by => limbsBy(groove, stage, by).includes(limb)) ?? 'silent'
+
+/**
  * Which limbs a stage leaves to the player, which the machine plays and which are silent: `'You: both feet. Silent: right hand.'`
  * @example sayStageLimbs(groove, stage) // => 'You: right foot. Silent: right hand and left hand.'
  */

@@ -1,6 +1,6 @@
 import { compare, differingKeys } from '#core/analyse'
 import type { Kit, Limb } from '#core/kit'
-import { type Groove, LIMITS, type MoveMade, sayCount, sayList } from '#core/groove'
+import { type Groove, LIMITS, type MoveMade, sayCount, sayList, sentence } from '#core/groove'
 import { asVariation } from './move'
 import { moveOf } from './moves'
 
@@ -106,6 +106,21 @@ export function titleAfter(parent: Groove, made: readonly MoveMade[]): string {
       ? `${made.length} moves`
       : (displaced(parent, one) ?? (moveOf(one.move)?.name ?? 'variation').toLowerCase())
   return `${parent.title}, ${what}`.slice(0, LIMITS.title)
+}
+
+/**
+ * A headline of at most five words for a chain: its one move, or what two or more are about.
+ * @example chainTitle([{ move: 'hat-foot' }]) // => 'Hat foot'
+ * @example chainTitle([{ move: 'bass-drop-one' }, { move: 'bells' }, { move: 'crash' }]) // => 'Bass drum, other pieces, more'
+ */
+export function chainTitle(chain: readonly { move: string }[]): string {
+  const moves = chain.flatMap(step => moveOf(step.move) ?? [])
+  const [first] = moves
+  if (first && moves.length === 1) return first.name
+  const [one, two, ...more] = [...new Set(moves.map(move => move.group))]
+  if (!one) return 'As it was'
+  const both = more.length ? `${one}, ${two}, more` : `${one} and ${two}`
+  return sentence(two && both.split(' ').length <= 5 ? both : `${one}, ${moves.length} moves`)
 }
 
 /** `'backbeat later'` for a displacement of parts; undefined for any other move. */

@@ -11,6 +11,7 @@ import {
   MOVE_GROUPS,
   type Params,
   broken,
+  chainTitle,
   choicesOf,
   firstParams,
   moveOf,
@@ -213,6 +214,8 @@ describe('each move', () => {
     for (const move of MOVES) {
       expect(MOVE_GROUPS).toContain(move.group)
       expect(move.about).toMatch(/^[A-Z].*\.$/)
+      const titles = MOVES.flatMap(other => [chainTitle([move, other].map(one => ({ move: one.id })))])
+      for (const title of [move.name, ...titles]) expect(title.split(' ').length, title).toBeLessThanOrEqual(5)
     }
   })
 })

@@ -195,7 +195,7 @@ const LEADS = { ride: 'hit', 'ride bell': 'bell', 'hi-hat': 'hit' } as const
 /** The lead hand to another cymbal. */
 export const leadTo: Move = {
   id: 'lead-to',
-  name: 'Lead hand to hats, ride or bell',
+  name: 'Lead hand to another cymbal',
   group: 'other pieces',
   keeps: KEEPS,
   about: 'What leads on a cymbal goes over to the ride, its bell, or back to the closed hats.',
@@ -259,7 +259,7 @@ const bells: Move = {
 
 const tomEighths: Move = {
   id: 'tom-eighths',
-  name: 'Cymbal on the beats over tom eighths',
+  name: 'Cymbal over tom eighths',
   group: 'other pieces',
   keeps: ['feet', 'backbeat'],
   about:
@@ -350,7 +350,7 @@ const thicken: Move = {
 
 const someTo: Move = {
   id: 'some-to',
-  name: 'Some strokes to another piece or hand',
+  name: 'Strokes to another piece',
   group: 'other pieces',
   keeps: ['feet', 'linear'],
   about:
