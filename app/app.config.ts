@@ -10,11 +10,18 @@ export default defineAppConfig({
       warning: 'maple',
     },
     ...Object.fromEntries(
-      ['input', 'inputNumber', 'select', 'slider', 'switch', 'tabs'].map(name => [
-        name,
-        { defaultVariants: { color: 'neutral' } },
-      ]),
+      ['inputNumber', 'select', 'tabs'].map(name => [name, { defaultVariants: { color: 'neutral' } }]),
     ),
-    button: { slots: { base: 'font-medium cursor-pointer' } },
+    input: { variants: { size: { xl: { base: 'min-h-10' } } }, defaultVariants: { color: 'neutral' } },
+    formField: { slots: { label: 'block text-sm font-normal text-muted', container: 'relative' } },
+    switch: {
+      slots: { base: 'data-[state=unchecked]:bg-(--ui-border-accented)' },
+      defaultVariants: { color: 'neutral' },
+    },
+    slider: { slots: { track: 'bg-(--ui-border-accented)' }, defaultVariants: { color: 'neutral' } },
+    button: {
+      slots: { base: 'font-medium cursor-pointer whitespace-nowrap' },
+      variants: { size: { xl: { base: 'min-h-10' } } },
+    },
   },
 })

@@ -142,7 +142,7 @@ export const KEYS = {
   shelfCard: {
     at: '/shelf',
     title: 'On a groove of the Shelf',
-    keys: { out: [['Delete', 'Backspace'], 'put it in the bin'] },
+    keys: { hear: ['Space', 'hear it, stop'], out: [['Delete', 'Backspace'], 'put it in the bin'] },
   },
   begin: { at: '/begin', title: 'Begin', keys: { hear: ['Space', 'hear the style, stop'] } },
   opening: {
@@ -313,7 +313,7 @@ export const GESTURES: readonly (readonly [gesture: string, does: string])[] = [
   ['drag over the counts', 'mark a run of slots'],
   ['press “Bar 1”', 'mark the bar'],
   ['drag on the line above', 'a note as long as it is drawn'],
-  ['press a bar of a phrase', 'hear from it; with Shift mark to it; twice to its groove'],
+  ['press a bar of a phrase', 'choose it; with Shift mark to it; twice play from it'],
 ]
 
 const isLetter = (key: string): boolean => /^\p{L}$/u.test(key)

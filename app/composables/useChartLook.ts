@@ -6,8 +6,8 @@ import { sayDate } from '../practise/day'
 
 /** Colours as the charts’ own renderer needs them, by the names of the theme: it takes no variables. */
 const LIGHT = {
-  'lead-hand': '#875610',
-  'other-hand': '#1b6b60',
+  'lead-hand': '#7c4f0c',
+  'other-hand': '#19625a',
   'lead-foot': '#8c2f39',
   'other-foot': '#3b5675',
   line: '#d9c9ac',

@@ -7,6 +7,13 @@ import { useBench } from '../stores/bench'
 export const MARKED = -2
 const ALL = -1
 
+/** What can go round where there are this many bars; `marked` says what is marked, and is empty where nothing is. */
+export const loopsOf = (bars: number, marked: string) => [
+  { label: bars === 1 ? 'the bar' : 'all bars', value: ALL },
+  ...(bars > 1 ? Array.from({ length: bars }, (_, bar) => ({ label: `bar ${bar + 1}`, value: bar })) : []),
+  ...(marked ? [{ label: marked, value: MARKED }] : []),
+]
+
 /** What of the groove on the Bench goes round: all bars, one of them, or the marked span. */
 export function useLoop() {
   const bench = useBench()

@@ -112,9 +112,7 @@ useHead({ title: 'Begin a groove · Bazzet' })
 
 <template>
   <form class="flex min-h-0 flex-1 flex-col" @submit.prevent="begin" @keydown.escape="navigateTo('/shelf')">
-    <header
-      class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-default px-4 py-2 sm:px-6">
-      <h1 class="text-2xl text-highlighted">Begin a groove</h1>
+    <StationHeader name="Begin a groove">
       <UTabs
         v-model="from"
         :items="[
@@ -123,7 +121,6 @@ useHead({ title: 'Begin a groove · Bazzet' })
         ]"
         color="neutral"
         variant="link"
-        size="sm"
         :content="false" />
       <UInput
         v-show="from === 'style'"
@@ -133,17 +130,17 @@ useHead({ title: 'Begin a groove · Bazzet' })
         placeholder="shuffle, jazz, Brazil …"
         class="w-56"
         aria-label="Find a style" />
-      <div class="ml-auto flex gap-2">
+      <template #actions>
         <UButton color="neutral" variant="outline" to="/sticking">From a sticking</UButton>
         <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" to="/open">From a file</UButton>
-      </div>
-    </header>
+      </template>
+    </StationHeader>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
       <div class="min-h-0 overflow-y-auto px-4 py-4 max-xl:pr-11 sm:pl-6">
         <template v-if="from === 'style'">
           <p v-if="!styles.length">
             No style is called that.
-            <UButton size="sm" color="neutral" variant="outline" @click="sought = ''">Show all</UButton>
+            <UButton color="neutral" variant="outline" @click="sought = ''">Show all</UButton>
           </p>
           <StyleWall
             v-model="chosen"
@@ -170,14 +167,13 @@ useHead({ title: 'Begin a groove · Bazzet' })
           </p>
           <div class="mt-2 flex items-center gap-3">
             <UButton
-              size="sm"
               color="neutral"
               variant="outline"
               :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'"
               @click="toggle"
-              >{{ player.playing ? 'Stop' : 'Hear it' }}</UButton
+              >{{ player.playing ? 'Stop' : 'Hear' }}</UButton
             >
-            <USwitch v-model="hearing" size="sm" label="Hear what I point at" class="pointer-coarse:hidden" />
+            <USwitch v-model="hearing" label="Hear what I point at" class="pointer-coarse:hidden" />
           </div>
           <p v-if="!allowed && hearing" class="mt-1 text-sm text-muted">
             Press anything once: a browser gives no sound before that.
@@ -203,7 +199,7 @@ useHead({ title: 'Begin a groove · Bazzet' })
               { value: 'bare', label: 'nothing: I layer it myself' },
             ]" />
         </template>
-        <UButton type="submit" color="neutral" size="lg">Begin</UButton>
+        <UButton type="submit" color="neutral">Begin</UButton>
       </SidePanel>
     </div>
     <footer class="flex shrink-0 items-center gap-3 border-t border-default bg-muted px-4 py-2 xl:hidden">
@@ -214,9 +210,9 @@ useHead({ title: 'Begin a groove · Bazzet' })
         variant="outline"
         :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'"
         @click="toggle"
-        >{{ player.playing ? 'Stop' : 'Hear it' }}</UButton
+        >{{ player.playing ? 'Stop' : 'Hear' }}</UButton
       >
-      <UButton type="submit" color="neutral" size="lg">Begin</UButton>
+      <UButton type="submit" color="neutral">Begin</UButton>
     </footer>
   </form>
 </template>

@@ -3,7 +3,9 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { compare, differingKeys, sayComparison, sayDifference, sayGist } from '#core/analyse'
 import { type Groove, grooveTicks } from '#core/groove'
 import { looped } from '#core/perform'
+import { groupedBy } from '#core/grouped'
 import { present } from '#core/present'
+import { beatAt, beatsOf } from '#core/time'
 import { usePlayback } from '~/composables/usePlayback'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { api } from '~/documents/api'
@@ -73,6 +75,14 @@ const lines = computed(() =>
     : [],
 )
 
+/** The lines of each bar that differs, folded where there are many. */
+const byBar = computed(() => {
+  const beats = beatsOf(first.value?.bars ?? [])
+  return [...groupedBy(lines.value, one => beatAt(beats, one.at).bar)]
+})
+const FEW = 12
+const opens = (bar: number) => lines.value.length <= FEW || bar === byBar.value[0]?.[0]
+
 /** The ticks of a groove’s own strokes that differ, to be marked in its lanes. */
 const marks = (which: 'first' | 'second') =>
   differingKeys(which === 'first' ? present(first.value, 'first') : present(second.value, 'second'), lines.value, which)
@@ -90,8 +100,7 @@ useHead({ title: 'Compare · Bazzet' })
 </script>
 
 <template>
-  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-default px-5 py-2">
-    <h1 class="text-2xl">Compare</h1>
+  <StationHeader name="Compare">
     <template v-if="first">
       <GroovePicker
         :model-value="first.id"
@@ -108,11 +117,13 @@ useHead({ title: 'Compare · Bazzet' })
         :rank="kinship"
         label="The second groove"
         @update:model-value="id => choose('b', id)" />
-      <UButton :to="`/bench/${first.id}`" size="sm" color="neutral" variant="outline" class="ml-auto"
-        >Back to the first</UButton
-      >
     </template>
-  </header>
+    <template #actions
+      ><UButton v-if="first" :to="`/bench/${first.id}`" color="neutral" variant="outline"
+        >Open on Bench</UButton
+      ></template
+    ></StationHeader
+  >
   <div v-if="failed || !first || !second" class="m-auto max-w-md text-center">
     <p class="my-3">
       {{
@@ -123,13 +134,13 @@ useHead({ title: 'Compare · Bazzet' })
       }}
     </p>
     <UButton :to="first ? `/bench/${first.id}` : '/shelf'" color="neutral">{{
-      first ? 'To the Bench' : 'To the Shelf'
+      first ? 'Open on Bench' : 'To the Shelf'
     }}</UButton>
   </div>
   <template v-else>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_22rem]">
       <div
-        class="min-h-0 space-y-4 overflow-y-auto px-5 py-4 max-xl:pr-11"
+        class="min-h-0 space-y-4 overflow-y-auto px-6 py-4 max-xl:pr-11"
         tabindex="0"
         role="group"
         aria-label="The two grooves">
@@ -149,6 +160,12 @@ useHead({ title: 'Compare · Bazzet' })
             }}</span>
           </h2>
           <LanesStill :groove="groove" :marks="marks(which)" large />
+          <CompareRibbon
+            v-if="which === 'first' && compared?.ok"
+            class="mt-4"
+            :groove="groove"
+            :differences="lines"
+            :says="sayComparison(compared.value)" />
         </section>
       </div>
       <SidePanel label="What differs" tabindex="0">
@@ -156,29 +173,23 @@ useHead({ title: 'Compare · Bazzet' })
         <template v-if="compared?.ok">
           <p class="mb-1" data-gist>{{ sayGist([first, second], compared.value) }}</p>
           <p class="mb-2 text-sm text-muted" data-comparison>{{ sayComparison(compared.value) }}</p>
-          <ol class="space-y-1 text-[0.94rem]">
-            <li
-              v-for="(one, i) in lines"
-              :key="i"
-              data-difference
-              :data-kind="one.kind"
-              class="border-t border-muted pt-1">
-              {{ one.says }}
-            </li>
-          </ol>
+          <details v-for="[bar, ones] in byBar" :key="bar" class="border-t border-muted py-1" :open="opens(bar)">
+            <summary class="cursor-pointer font-semibold">Bar {{ bar + 1 }}: {{ ones.length }}</summary>
+            <ol class="space-y-1">
+              <li v-for="(one, i) in ones" :key="i" data-difference :data-kind="one.kind">{{ one.says }}</li>
+            </ol>
+          </details>
         </template>
         <p v-else>{{ compared?.reason }}</p>
       </SidePanel>
     </div>
-    <footer
-      class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
-      <PlayButton @toggle="toggle" />
-      <UButton size="lg" color="neutral" variant="outline" data-heard @click="swap"
-        >X: hear {{ heard === 'a' ? second.title : first.title }}</UButton
+    <StationTransport @toggle="toggle">
+      <UButton color="neutral" variant="outline" data-heard @click="swap"
+        ><span><KeyCap name="X" /> Hear {{ heard === 'a' ? second.title : first.title }}</span></UButton
       >
       <span class="text-sm text-muted"
-        >1 and 2 choose, X changes over, in the middle of a bar too. Both sound on the first one’s kit.</span
+        >It changes over in the middle of a bar too. Both sound on the first one’s kit.</span
       >
-    </footer>
+    </StationTransport>
   </template>
 </template>

@@ -33,7 +33,7 @@ useHead({ title: 'Password · Bazzet' })
 <template>
   <div class="grid min-h-dvh place-content-center px-4">
     <form class="w-80 max-w-full space-y-4" @submit.prevent="enter">
-      <h1 class="text-3xl text-highlighted">Bazzet</h1>
+      <h1 class="text-2xl text-highlighted">Bazzet</h1>
       <!-- For programs that keep passwords: they want a name to it. -->
       <input type="text" autocomplete="username" value="Bazzet" readonly hidden />
       <UFormField label="Password" help="The one that was set where Bazzet was started." :error="says || undefined">
@@ -44,10 +44,9 @@ useHead({ title: 'Password · Bazzet' })
           autofocus
           required
           class="w-full"
-          size="lg"
           :aria-invalid="says ? 'true' : undefined" />
       </UFormField>
-      <UButton type="submit" color="neutral" size="lg" block :loading="busy">Enter</UButton>
+      <UButton type="submit" color="neutral" block :loading="busy">Enter</UButton>
       <p v-if="lackingHere()" class="text-sm text-muted" data-lacking>{{ lackingHere() }}</p>
     </form>
   </div>

@@ -165,27 +165,31 @@ const VIEWS = [
   { label: 'Evenness', value: 'even' },
   { label: 'Bests', value: 'bests' },
 ]
+const titles: Record<string, string> = {
+  tempo: 'Tempo by day',
+  minutes: 'Minutes by week',
+  even: 'Evenness by day',
+  bests: 'The fastest of each groove',
+}
 useHead({ title: 'Log · Bazzet' })
 </script>
 
 <template>
-  <header
-    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
-    <h1 class="text-2xl text-highlighted">Log</h1>
+  <StationHeader name="Log">
     <p v-if="sums?.stages" class="text-sm text-muted" data-summary>{{ summary }}</p>
-    <span class="ml-auto flex flex-wrap gap-2">
-      <UButton size="sm" color="neutral" variant="outline" @click="editing = {}">Add by hand</UButton>
-      <UButton size="sm" color="neutral" variant="outline" :to="csv" external download="bazzet-log.csv">CSV</UButton>
-      <UButton size="sm" color="neutral" variant="outline" @click="importing = true">Read CSV</UButton>
-    </span>
-  </header>
+    <template #actions>
+      <UButton color="neutral" variant="outline" @click="editing = {}">Add by hand</UButton>
+      <UButton color="neutral" variant="outline" :to="csv" external download="bazzet-log.csv">CSV</UButton>
+      <UButton color="neutral" variant="outline" @click="importing = true">Read CSV</UButton>
+    </template>
+  </StationHeader>
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-4 sm:px-6">
     <p v-if="mounted && outbox.held.value" role="status" class="mb-3 text-warning">
       {{ outbox.held.value === 1 ? 'One stage waits' : `${outbox.held.value} stages wait` }} in this browser for the
       server.
     </p>
     <p v-if="failed" role="alert" class="text-error">
-      {{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton>
+      {{ failed }} <UButton color="neutral" variant="outline" @click="load">Try again</UButton>
     </p>
     <div v-else-if="sums && !sums.stages && !Object.keys(filter).length" class="mx-auto mt-20 max-w-md text-center">
       <h2 class="text-xl">Nothing logged yet</h2>
@@ -197,9 +201,9 @@ useHead({ title: 'Log · Bazzet' })
       <div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_auto]">
         <section class="min-h-80 min-w-0" aria-label="Charts">
           <template v-if="sums">
-            <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" size="sm" :content="false" />
+            <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" :content="false" />
+            <h2 class="mt-2 text-base text-highlighted">{{ titles[view] }}</h2>
             <template v-if="view === 'tempo'">
-              <h2 class="sr-only">Tempo by day</h2>
               <p class="text-sm text-muted">
                 The fastest stage of each day that was not missed{{
                   sums.practised.length > lines.length && lines.length === LINES
@@ -270,7 +274,7 @@ useHead({ title: 'Log · Bazzet' })
             </tr>
           </thead>
           <tbody>
-            <tr v-for="entry in entries" :key="entry.id" class="border-b border-muted align-top *:py-1.5">
+            <tr v-for="entry in entries" :key="entry.id" class="group border-b border-muted align-top *:py-1.5">
               <td class="whitespace-nowrap pr-4" data-allow-mismatch="text">{{ sayMoment(entry.at) }}</td>
               <td class="pr-4">{{ entry.subject.title }}</td>
               <td class="pr-4">
@@ -282,7 +286,8 @@ useHead({ title: 'Log · Bazzet' })
               <td class="pr-4">{{ sayClock(entry.seconds) }}</td>
               <td class="pr-4">{{ entry.word ?? (entry.source === 'hand' ? '' : 'no word') }}</td>
               <td class="whitespace-nowrap pr-4 text-muted">{{ measured(entry) }}</td>
-              <td class="whitespace-nowrap text-right *:-my-1">
+              <td
+                class="whitespace-nowrap text-right opacity-0 *:-my-1 group-focus-within:opacity-100 group-hover:opacity-100 pointer-coarse:opacity-100">
                 <button
                   v-if="entry.subject.kind !== 'other'"
                   type="button"
@@ -303,11 +308,11 @@ useHead({ title: 'Log · Bazzet' })
         </table>
       </div>
       <nav v-if="last > 0" class="mt-3 flex items-center gap-3" aria-label="Pages of the log">
-        <UButton size="sm" color="neutral" variant="outline" :disabled="page === 0" @click="page--">Newer</UButton>
+        <UButton color="neutral" variant="outline" :disabled="page === 0" @click="page--">Newer</UButton>
         <span class="text-sm text-muted"
           >{{ page * PAGE + 1 }} to {{ page * PAGE + entries.length }} of {{ total }}</span
         >
-        <UButton size="sm" color="neutral" variant="outline" :disabled="page >= last" @click="page++">Older</UButton>
+        <UButton color="neutral" variant="outline" :disabled="page >= last" @click="page++">Older</UButton>
       </nav>
     </template>
     <UModal

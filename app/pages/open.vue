@@ -97,13 +97,9 @@ useHead({ title: 'Open a file · Bazzet' })
 </script>
 
 <template>
-  <header
-    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
-    <h1 class="min-w-0 truncate text-2xl text-highlighted">
-      {{ found.file?.name || (found.opened ? 'From a text' : 'Open a file') }}
-    </h1>
+  <StationHeader :name="found.file?.name || (found.opened ? 'From a text' : 'Open a file')">
     <p v-if="score" class="text-sm text-muted" role="status">{{ score.format }}: {{ says }}</p>
-    <div class="ml-auto flex flex-wrap items-center gap-2">
+    <template #actions>
       <UButton color="neutral" variant="outline" icon="i-lucide-folder-open" @click="field?.click()">{{
         found.file ? 'Another file' : 'Choose a file'
       }}</UButton>
@@ -120,22 +116,16 @@ useHead({ title: 'Open a file · Bazzet' })
         variant="outline"
         :icon="player.playing ? 'i-lucide-square' : 'i-lucide-play'"
         @click="toggle"
-        >{{ player.playing ? 'Stop' : 'Hear it' }}</UButton
+        >{{ player.playing ? 'Stop' : 'Hear' }}</UButton
       >
-      <UButton
-        v-if="found.opened"
-        color="neutral"
-        size="lg"
-        :loading="keeping"
-        :disabled="!!score && !kept.size"
-        @click="keep"
-        >{{ score ? (kept.size === 1 ? 'Keep it as a groove' : `Keep ${kept.size} grooves`) : 'Keep it' }}</UButton
-      >
-    </div>
-  </header>
+      <UButton v-if="found.opened" color="neutral" :loading="keeping" :disabled="!!score && !kept.size" @click="keep">{{
+        score ? (kept.size === 1 ? 'Keep as a groove' : `Keep ${kept.size} grooves`) : 'Keep'
+      }}</UButton>
+    </template>
+  </StationHeader>
 
   <div v-if="!found.opened" class="min-h-0 flex-1 overflow-y-auto px-4 py-6 sm:px-6">
-    <p v-if="found.refused" role="alert" class="mb-6 max-w-3xl border-l-3 border-error pl-4 text-[1.05rem]">
+    <p v-if="found.refused" role="alert" class="mb-6 max-w-3xl border-l-3 border-error pl-4 text-base">
       {{ found.refused }} Nothing was kept.
     </p>
     <p v-else-if="found.looking" role="status">Looking …</p>
@@ -173,7 +163,6 @@ useHead({ title: 'Open a file · Bazzet' })
         <USelect
           v-model="found.kitId"
           :items="kits.all.map(kit => ({ label: kit.name, value: kit.id }))"
-          size="sm"
           class="w-48"
           aria-label="Kit"
           @update:model-value="found.again()" />
@@ -183,7 +172,6 @@ useHead({ title: 'Open a file · Bazzet' })
             { label: 'right hand leads', value: 'right' },
             { label: 'left hand leads', value: 'left' },
           ]"
-          size="sm"
           class="w-44"
           aria-label="Leading hand"
           @update:model-value="found.again()" />

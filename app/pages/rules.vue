@@ -9,10 +9,11 @@ useHead({ title: 'Limits and rules · Bazzet' })
 </script>
 
 <template>
-  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 border-b border-default px-4 py-2 sm:px-6">
-    <h1 class="text-2xl text-highlighted">{{ title!.replace('# ', '') }}</h1>
-    <UButton class="ml-auto" color="neutral" variant="outline" to="/player">Player</UButton>
-  </header>
+  <StationHeader :name="title!.replace('# ', '')">
+    <template #actions
+      ><UButton color="neutral" variant="outline" to="/player">Player</UButton></template
+    ></StationHeader
+  >
   <!-- eslint-disable vue/no-v-html -- our own text, built in -->
   <div
     class="rules min-h-0 flex-1 overflow-auto px-4 py-4 sm:px-6"
@@ -28,7 +29,7 @@ useHead({ title: 'Limits and rules · Bazzet' })
 }
 .rules :deep(h2) {
   margin: 1.5rem 0 0.5rem;
-  font-size: 1.125rem;
+  font-size: 1.25rem;
 }
 .rules :deep(:is(p, ul, table)) {
   margin-bottom: 0.75rem;

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { Summaries } from '#core/documents'
 import type { Listed } from '#core/documents/wire'
 import { api } from '~/documents/api'
+import type { Groove } from '#core/groove'
 import { typedEarly, useFirstCards } from '~/documents/first'
 import { ANY, type ShelfWish, isNarrowed, shelved } from '~/documents/shelf'
 import { useTabs } from '~/documents/here'
@@ -87,6 +88,13 @@ async function restore(id: string) {
   await load()
 }
 
+const heard = shallowRef<Groove>()
+const turn = ref(0)
+function hear(groove: Groove) {
+  heard.value = groove
+  turn.value++
+}
+
 const search = useTemplateRef('search')
 const grid = useTemplateRef('grid')
 useStationKeys('shelf', {
@@ -105,9 +113,7 @@ function showAll() {
 </script>
 
 <template>
-  <header
-    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
-    <h1 class="text-2xl text-highlighted">Shelf</h1>
+  <StationHeader name="Shelf">
     <UInput
       ref="search"
       v-model="wanted"
@@ -118,7 +124,7 @@ function showAll() {
       @keydown.down.prevent="grid?.enter()"
       @keydown.enter="found[0] && navigateTo(`/bench/${found[0].summary.id}`)" />
     <p class="text-sm text-muted" role="status">{{ loaded ? `${found.length} of ${grooves.length}` : 'Looking …' }}</p>
-    <div class="ml-auto flex flex-wrap gap-2">
+    <template #actions>
       <UButton
         v-if="loaded && grooves.length"
         color="neutral"
@@ -132,8 +138,8 @@ function showAll() {
         >Open a file</UButton
       >
       <UButton color="neutral" icon="i-lucide-plus" @click="navigateTo('/begin')">Begin a groove</UButton>
-    </div>
-  </header>
+    </template></StationHeader
+  >
   <!-- The cards come first: what narrows them follows once all of them are known, into a room that is kept for it. -->
   <div class="min-h-11 shrink-0"><LazyShelfFilters v-if="loaded" v-model="wish" :lines="grooves" /></div>
   <LazyShelfPicked
@@ -153,19 +159,21 @@ function showAll() {
     :known="first?.whole ?? []"
     @pick="pick"
     @drawn="loaded || load()"
+    @hear="hear"
     @bin="bin">
     <LazyShelfBin v-if="inBin && inBinNow" :binned="binned!" @changed="load" />
     <p v-if="failed" role="alert" class="text-error">
-      {{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton>
+      {{ failed }} <UButton color="neutral" variant="outline" @click="load">Try again</UButton>
     </p>
     <div v-else-if="loaded && !grooves.length" class="mx-auto mt-20 max-w-md text-center">
       <h2 class="text-xl">Nothing on the Shelf yet</h2>
       <p class="my-3">Begin a groove from a style, with a first part for each limb, and change it until it is yours.</p>
-      <UButton color="neutral" size="lg" @click="navigateTo('/begin')">Begin a groove</UButton>
+      <UButton color="neutral" @click="navigateTo('/begin')">Begin a groove</UButton>
     </div>
     <p v-else-if="loaded && !found.length">
       {{ narrowed ? 'No groove matches all of these.' : `No groove matches “${wanted}”.` }}
-      <UButton size="sm" color="neutral" variant="outline" @click="showAll">Show all</UButton>
+      <UButton color="neutral" variant="outline" @click="showAll">Show all</UButton>
     </p>
   </ShelfGrid>
+  <LazyShelfSound v-if="heard" :groove="heard" :turn="turn" />
 </template>

@@ -145,8 +145,7 @@ useHead({ title: 'Sticking · Bazzet' })
 </script>
 
 <template>
-  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 py-2 border-b border-default px-5">
-    <h1 class="text-2xl">Sticking</h1>
+  <StationHeader name="Sticking">
     <UTabs
       v-model="view"
       :items="[
@@ -155,25 +154,24 @@ useHead({ title: 'Sticking · Bazzet' })
       ]"
       color="neutral"
       variant="link"
-      size="sm"
       :content="false"
       aria-label="Ways to a sticking" />
-    <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!groove" @click="practise"
-      >Practise it</UButton
-    >
-    <UButton
-      v-if="over"
-      color="neutral"
-      variant="outline"
-      :disabled="!groove"
-      :title="`The limbs it uses leave out what they have there; all else stays.`"
-      @click="navigateTo(`/bench/${settings.lastGroove}?lay=1`)"
-      >Lay over {{ over }}</UButton
-    >
-    <UButton color="neutral" :disabled="!groove" @click="send">Send to the Bench</UButton>
-  </header>
+    <template #actions
+      ><UButton color="neutral" variant="outline" :disabled="!groove" @click="practise">Practise it</UButton>
+      <UButton
+        v-if="over"
+        color="neutral"
+        variant="outline"
+        :disabled="!groove"
+        :title="`The limbs it uses leave out what they have there; all else stays.`"
+        @click="navigateTo(`/bench/${settings.lastGroove}?lay=1`)"
+        >Lay over {{ over }}</UButton
+      >
+      <UButton color="neutral" :disabled="!groove" @click="send">Open on Bench</UButton></template
+    ></StationHeader
+  >
   <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_21rem]">
-    <div ref="ways" tabindex="-1" class="landing min-h-0 space-y-4 overflow-y-auto px-5 py-3 max-xl:pr-11">
+    <div ref="ways" tabindex="-1" class="landing min-h-0 space-y-4 overflow-y-auto px-6 py-3 max-xl:pr-11">
       <template v-if="view === 'write'">
         <StickingWrite />
         <section v-if="store.sticking.length" aria-label="On the grid">
@@ -194,7 +192,7 @@ useHead({ title: 'Sticking · Bazzet' })
       <p v-for="one in unplayed" :key="one" data-unplayed class="text-sm text-toned">{{ one }}</p>
       <template v-if="groove">
         <LanesStill :groove="groove" />
-        <ul class="text-[0.94rem]" aria-label="Parts it becomes">
+        <ul class="text-base" aria-label="Parts it becomes">
           <li v-for="part in groove.parts" :key="part.id" data-becomes>
             {{ part.name
             }}<span class="text-muted"
@@ -206,19 +204,13 @@ useHead({ title: 'Sticking · Bazzet' })
       <p v-else-if="made && !made.ok" role="alert" class="text-error">{{ made.reason }}</p>
     </SidePanel>
   </div>
-  <footer
-    class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
-    <PlayButton :disabled="!groove" @toggle="toggle" />
-    <UInputNumber
-      v-model="store.draft.bpm"
-      :min="20"
-      :max="300"
-      size="lg"
-      class="w-30"
-      :ui="{ base: 'text-lg font-bold' }"
-      aria-label="Tempo" />
-    <span class="text-sm text-muted">to the <NoteGlyph counts="1/4" /></span>
-    <ClickFact v-if="groove" :bars="groove.bars" />
+  <StationTransport
+    :disabled="!groove"
+    :tempo="{ bpm: store.draft.bpm, counts: '1/4' }"
+    same-note
+    :bars="groove?.bars"
+    @toggle="toggle"
+    @tempo="({ bpm }) => (store.draft.bpm = bpm)">
     <span class="ml-auto text-sm text-muted max-xl:hidden">Space plays · W write · C chain · B to the Bench</span>
-  </footer>
+  </StationTransport>
 </template>

@@ -2,7 +2,9 @@
 import { computed, ref, shallowRef } from 'vue'
 import type { Summaries } from '#core/documents'
 import { type Due, type LogEntry, beginRun, inTurnPlan, lapOf, makeSitting, sayOverdue } from '#core/practise'
+import { LANES_SHAPE } from '#core/notation'
 import { useStationKeys } from '~/composables/useStationKeys'
+import { useWhole } from '~/composables/useWhole'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { calendarDay, sayDay } from '~/practise/day'
@@ -48,6 +50,9 @@ async function load() {
       one => here.has(one.id) || (one.kind === 'sticking' && one.planId && plans.value.has(one.planId)),
     )
     last.value = entries[0]
+    void whole
+      .want(shelf.slice(0, 2 * MOST).map(({ summary, revision }) => ({ id: summary.id, revision })))
+      .catch(() => undefined)
     played.value = sums.seconds / 60
     failed.value = ''
   } catch (error) {
@@ -56,6 +61,8 @@ async function load() {
 }
 onMounted(load)
 
+/** The lanes of what is due; what is no groove has none. */
+const whole = useWhole<'groove'>(api.grooves)
 const MOST = 30
 const now = computed(() => (due.value ?? []).filter(one => one.late >= 0).slice(0, MOST))
 const later = computed(() => (due.value ?? []).filter(one => one.late < 0).slice(0, 8))
@@ -110,20 +117,20 @@ useHead({ title: 'Today · Bazzet' })
 </script>
 
 <template>
-  <header
-    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
-    <h1 class="text-2xl text-highlighted">Today</h1>
+  <StationHeader name="Today">
     <p v-if="due" class="text-sm text-muted" role="status">{{ now.length ? `${now.length} due` : 'Nothing due' }}</p>
-    <UButton v-if="to" class="ml-auto" size="lg" color="neutral" :to="to"
-      ><span
-        ><span class="pointer-coarse:hidden">Enter: </span
-        >{{ underWay[0] ? `go on with ${underWay[0].title}` : first!.title }}</span
-      ></UButton
-    >
-  </header>
+    <template #actions
+      ><UButton v-if="to" size="xl" color="neutral" :to="to"
+        ><span
+          ><KeyCap name="Enter" />
+          {{ underWay[0] ? `Go on with ${underWay[0].title}` : `Practise ${first!.title}` }}</span
+        ></UButton
+      ></template
+    ></StationHeader
+  >
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5 sm:px-6">
     <p v-if="failed" role="alert" class="text-error">
-      {{ failed }} <UButton size="sm" color="neutral" variant="outline" @click="load">Try again</UButton>
+      {{ failed }} <UButton color="neutral" variant="outline" @click="load">Try again</UButton>
     </p>
     <section v-if="underWay.length" class="mb-5 max-w-4xl" aria-label="Under way">
       <h2 class="mb-1 text-lg">Under way</h2>
@@ -139,13 +146,12 @@ useHead({ title: 'Today · Bazzet' })
           >
           <span class="ml-auto flex gap-2"
             ><UButton
-              size="sm"
               color="neutral"
               variant="ghost"
               :aria-label="`Remove ${one.title} from what is under way`"
               @click="sittings.end(one.id)"
               >Remove</UButton
-            ><UButton size="sm" color="neutral" :to="goOn(one)">Go on</UButton></span
+            ><UButton color="neutral" :to="goOn(one)">Go on</UButton></span
           >
         </li>
       </ul>
@@ -167,7 +173,7 @@ useHead({ title: 'Today · Bazzet' })
           ['Next', later],
         ] as const"
         :key="title"
-        class="max-w-4xl"
+        class="max-w-5xl"
         :aria-label="title">
         <template v-if="list.length">
           <h2 class="mb-1 mt-4 text-lg">{{ title }}</h2>
@@ -183,7 +189,12 @@ useHead({ title: 'Today · Bazzet' })
                 color="neutral"
                 :aria-label="`Take ${one.title} in turn`"
                 @update:model-value="on => pick(one.id, on === true)" />
-              <h3 class="w-64 text-base text-highlighted">{{ one.title }}</h3>
+              <span class="w-36 shrink-0 max-sm:hidden" :style="{ aspectRatio: `1 / ${LANES_SHAPE}` }"
+                ><LanesStill
+                  v-if="whole.documents.value.get(one.id)"
+                  :groove="whole.documents.value.get(one.id)!.document"
+              /></span>
+              <h3 class="w-56 text-base text-highlighted">{{ one.title }}</h3>
               <span class="w-28 text-sm" :class="one.late > 0 ? 'font-semibold' : 'text-muted'">{{
                 sayOverdue(one.late)
               }}</span>
@@ -192,10 +203,10 @@ useHead({ title: 'Today · Bazzet' })
                 }}<template v-if="one.tempo">, at <TempoMark :tempo="one.tempo" /></template
               ></span>
               <span class="ml-auto flex gap-2">
-                <UButton size="sm" color="neutral" variant="outline" :to="placeOf(one, one.planId).to">{{
+                <UButton color="neutral" variant="ghost" :to="placeOf(one, one.planId).to">{{
                   placeOf(one, one.planId).name
                 }}</UButton>
-                <UButton size="sm" color="neutral" :to="way(one)">{{
+                <UButton color="neutral" variant="outline" :to="way(one)">{{
                   planOf(one) ? 'Practise' : 'Make a plan'
                 }}</UButton>
               </span>
@@ -212,7 +223,7 @@ useHead({ title: 'Today · Bazzet' })
         Solid comes back after {{ spacing }} days; shaky the next day, where it stood; missed begins again.
         <NuxtLink to="/player" class="underline">Set the days</NuxtLink>
       </p>
-      <CareNote :played="played" class="mt-4 max-w-3xl" />
     </template>
+    <CareNote v-if="due && !failed" :played="played" class="mt-6 max-w-3xl" />
   </div>
 </template>

@@ -10,6 +10,9 @@ export interface MapCell {
   says: string
 }
 
+/** The piece of a repeat’s bracket over one bar: where it begins and ends, and what it says there; or only the room for one. */
+export type Bracket = 'room' | { begins: boolean; ends: boolean; times: string; says: string }
+
 /** Alike rounds of a section as a run of cells, with how many times they are played. */
 export interface CellRun {
   key: string

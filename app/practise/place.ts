@@ -5,7 +5,7 @@ export function placeOf(
   { kind, id }: { kind: LogEntry['subject']['kind'] | 'break'; id: string },
   planId: string | null,
 ): { to: string; name: string } {
-  if (kind === 'phrase') return { to: `/phrase/${id}`, name: 'Phrase' }
-  if (kind === 'sticking') return { to: planId ? `/sticking?plan=${planId}` : '/sticking', name: 'Sticking' }
-  return { to: `/bench/${id}`, name: 'Bench' }
+  if (kind === 'phrase') return { to: `/phrase/${id}`, name: 'Open phrase' }
+  if (kind === 'sticking') return { to: planId ? `/sticking?plan=${planId}` : '/sticking', name: 'Open sticking' }
+  return { to: `/bench/${id}`, name: 'Open on Bench' }
 }

@@ -1,5 +1,6 @@
 import {
   type Entry,
+  type Geometry,
   type Notation,
   type NotationBar,
   type NoteHead,
@@ -21,6 +22,7 @@ interface StaffOptions {
   scale?: number
   /** Bars to a line where there is room; as many as fit without it. */ perLine?: number
   marks?: readonly StaffMark[]
+  /** Lanes over it: one system as wide as they are, each bar and note under its slot. */ along?: Geometry
 }
 /** What is around a bar of a form: its number, repeat signs, how often it is played, and what sets it apart. */
 export interface StaffMark {
@@ -64,6 +66,9 @@ const SYSTEM = {
   meter: 26,
   bar: 18,
 } as const
+
+/** Under lanes there is no tempo over the staff, and no second system below it. */
+const UNDER = { above: 36, staff: 132 } as const
 
 /** One voice of a bar, made into the engraver's notes. */
 interface Engraved {
@@ -142,14 +147,16 @@ function engrave(vex: Vex, bar: NotationBar, written: WrittenVoice, up: boolean)
 export async function drawStaff(
   host: HTMLElement,
   notation: Notation,
-  { width, counts, sticking, scale = 1, perLine = 0, marks = [] }: StaffOptions,
+  { width, counts, sticking, scale = 1, perLine = 0, marks = [], along }: StaffOptions,
 ): Promise<DrawnNote[] | undefined> {
   const turn = String(Number(host.dataset.turn ?? 0) + 1)
   host.dataset.turn = turn
   const vex = await engraver()
   if (host.dataset.turn !== turn) return undefined
+  // Lanes that are a frame ahead have other bars: the next drawing is theirs.
+  if (along && (along.bars.length !== notation.bars.length || (notation.pickUp && !along.lead))) return undefined
   const { Formatter, Renderer, Stave } = vex
-  const inside = width / scale - 2
+  const inside = along ? Number.MAX_SAFE_INTEGER : width / scale - 2
   const early = notation.pickUp ? [notation.pickUp] : []
   const bars = [...early, ...notation.bars].map((bar, n) => {
     const index = n - early.length
@@ -162,7 +169,8 @@ export async function drawStaff(
       SYSTEM.bar +
       (bar.showMeter ? SYSTEM.meter : 0) +
       (marks[index]?.begins ? SYSTEM.bar : 0)
-    return { bar, voices, formatter, least, mark: marks[index] }
+    const place = along && placeOf(along, index)
+    return { bar, voices, formatter, least, mark: marks[index], place }
   })
   const systems: (typeof bars)[] = []
   let taken = Infinity
@@ -177,20 +185,21 @@ export async function drawStaff(
   const rows = Number(counts) + Number(sticking)
   // The figure of a tuplet is over the accents over the beams.
   const above =
-    SYSTEM.above +
+    (along ? UNDER.above : SYSTEM.above) +
     (bars.some(({ voices }) => voices.some(one => one.written.tuplets.length)) ? SYSTEM.tuplet : 0) +
     (marks.length ? SYSTEM.marks : 0)
   // That of the feet's is under their stems, and the counts under it.
   const below = bars.some(({ bar }) => bar.feet.tuplets.length) ? SYSTEM.below : 0
-  const staff = SYSTEM.staff + below
+  const staff = (along ? UNDER.staff : SYSTEM.staff) + below
   const height = staff + above - SYSTEM.above + rows * SYSTEM.row
   const holder = document.createElement('div')
   const renderer = new Renderer(holder, Renderer.Backends.SVG)
-  renderer.resize(width, (above + systems.length * height) * scale)
+  const wide = along ? along.width : width
+  renderer.resize(wide, (above + systems.length * height) * scale)
   const context = renderer.getContext()
   context.scale(scale, scale)
   const svg = present(holder.querySelector('svg'), 'picture')
-  svg.setAttribute('viewBox', `0 0 ${width / scale} ${above + systems.length * height}`)
+  svg.setAttribute('viewBox', `0 0 ${wide / scale} ${above + systems.length * height}`)
   const engraved: { note: Note; heads: DrawnNote['heads'] }[] = []
   const text = (x: number, y: number, words: string, bold: boolean, size = 12, anchor = 'middle') => {
     const el = document.createElementNS('http://www.w3.org/2000/svg', 'text')
@@ -214,8 +223,10 @@ export async function drawStaff(
     const stretch =
       s > 0 && system.length < systems[0]!.length ? Math.min(spare / system.length, 30) : spare / system.length
     let x = 1
-    system.forEach(({ bar, voices, formatter, least, mark }, i) => {
-      const own = least + stretch + (i === 0 ? SYSTEM.clef : 0)
+    system.forEach(({ bar, voices, formatter, least, mark, place }, i) => {
+      const first = i === 0 ? SYSTEM.clef + (place && bar.showMeter ? SYSTEM.meter : 0) : 0
+      const own = place ? place.to - place.from + first : least + stretch + first
+      if (place) x = place.from - first
       const stave = new Stave(x, top, own)
       if (i === 0) stave.addClef('percussion')
       if (bar.showMeter) stave.addTimeSignature(`${bar.meter.count}/${bar.meter.unit}`)
@@ -233,6 +244,7 @@ export async function drawStaff(
         voices.map(one => one.voice),
         stave.getNoteEndX() - stave.getNoteStartX() - 12,
       )
+      if (place) standUnder(place.xOf, voices, stave)
       const places = new Map<number, number>()
       for (const { voice, beams, tuplets, notes, written } of voices) {
         // Stems get their length from the beams, once heads have their heights; accents are over stems only if they have it by now.
@@ -263,13 +275,40 @@ export async function drawStaff(
       x += own
     })
   })
-  tempoMark(svg, notation)
+  if (!along) tempoMark(svg, notation)
   host.replaceChildren(svg)
   // The engraver finds its elements in the document, so only now.
   return engraved.flatMap(({ note, heads }) => {
     const element = note.getSVGElement()
     return element ? [{ element, heads }] : []
   })
+}
+
+/** Where a bar of the lanes begins and ends, and where its ticks are; −1 is the bar that is picked up in. */
+function placeOf({ bars, lead, scale, width, xOf }: Geometry, index: number): BarPlace {
+  const next = bars[index + 1]
+  const from = index < 0 ? present(lead, 'pick-up').beds[0]!.x : bars[index]!.x
+  return {
+    from: from - scale.barGap / 2,
+    to: next ? next.x - scale.barGap / 2 : width - 1,
+    xOf: index < 0 ? tick => xOf(tick - present(lead, 'pick-up').ticks) : xOf,
+  }
+}
+interface BarPlace {
+  from: number
+  to: number
+  xOf(tick: number): number
+}
+
+/** The middle of a note's head, from its left edge. */
+const HEAD = 6
+/** Moves what the engraver has spaced by its own rules to where the lanes have it. */
+function standUnder(xOf: BarPlace['xOf'], voices: readonly Engraved[], stave: InstanceType<Vex['Stave']>): void {
+  for (const { notes, written } of voices)
+    notes.forEach((note, n) => {
+      const context = note.setStave(stave).checkTickContext()
+      context.setX(context.getX() + xOf(written.entries[n]!.at) - HEAD - note.getAbsoluteX())
+    })
 }
 
 /** The tempo as a note and a figure, and the swing in words, over the first bar. */

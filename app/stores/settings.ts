@@ -27,8 +27,8 @@ export const useSettings = defineStore('settings', () => {
   const lastKit = useRemembered('last-kit', lastOne)
   const lastPhrase = useRemembered('last-phrase', lastOne)
   const staff = useRemembered('staff', {
-    read: fields({ shown: onOff, sticking: onOff, counts: onOff }),
-    usual: { shown: false, sticking: false, counts: true },
+    read: fields({ shown: onOff, sticking: onOff }),
+    usual: { shown: false, sticking: false },
   })
   /** Which subjects of the readout were unfolded or folded by hand. */
   const folds = useRemembered('folds', { read: tableOf(onOff), usual: {} })

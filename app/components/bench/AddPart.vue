@@ -144,12 +144,10 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <section ref="root" aria-labelledby="add-title" class="text-[0.94rem]" @keydown.escape="emit('close')">
+  <section ref="root" aria-labelledby="add-title" class="text-base" @keydown.escape="emit('close')">
     <div class="mb-1 flex items-baseline justify-between gap-2">
       <h2 id="add-title" class="text-lg">{{ card ? card.name : 'A part' }}</h2>
-      <UButton size="sm" color="neutral" :variant="done && card ? 'solid' : 'outline'" @click="emit('close')"
-        >Done</UButton
-      >
+      <UButton color="neutral" :variant="done && card ? 'solid' : 'outline'" @click="emit('close')">Done</UButton>
     </div>
     <fieldset class="mb-3">
       <legend class="mb-1 text-sm text-muted">
@@ -159,7 +157,6 @@ onBeforeUnmount(() => {
         <UButton
           v-for="(one, i) in order"
           :key="one"
-          size="sm"
           color="neutral"
           :variant="limb === one ? 'solid' : 'outline'"
           :aria-pressed="limb === one"
@@ -176,7 +173,7 @@ onBeforeUnmount(() => {
           >The {{ role }}: <span class="pointer-coarse:hidden">point to hear it in place, press to take it.</span
           ><span class="pointer-fine:hidden">tap one to take it.</span></span
         >
-        <USwitch v-model="hearing" size="sm" label="Hear" />
+        <USwitch v-model="hearing" label="Hear" />
       </div>
       <ul>
         <li v-if="holds">
@@ -210,7 +207,7 @@ onBeforeUnmount(() => {
         @refused="reason => emit('refused', reason)" />
     </template>
     <p v-else class="mb-1 text-sm text-muted">Choose a style along the top to be offered its traditional parts.</p>
-    <UButton class="mt-2" size="sm" color="neutral" variant="outline" @click="add(empty())"
+    <UButton class="mt-2" color="neutral" variant="outline" @click="add(empty())"
       >An empty part for the {{ LIMB_NAMES[limb] }}</UButton
     >
   </section>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useOnward } from '~/composables/useOnward'
 
-/** What becomes of the groove on the Bench: kept, varied, compared, printed, practised, taken away, thrown away. */
+/** What becomes of the groove on the Bench: practised, kept, varied, compared, printed, taken away, thrown away. */
 const emit = defineEmits<{ keep: []; bin: []; export: [] }>()
 const onward = useOnward()
 
@@ -20,7 +20,6 @@ const menu = computed(() => [
 </script>
 
 <template>
-  <UDropdownMenu :items="menu" :content="{ align: 'end' }">
-    <UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down">This groove</UButton>
-  </UDropdownMenu>
+  <UButton class="max-sm:hidden" color="neutral" @click="onward.practise">Practise it</UButton>
+  <MoreMenu :items="menu" />
 </template>

@@ -63,7 +63,6 @@ const limbs = computed(() => limbsInOrder(props.lead).map(limb => ({ label: sent
       v-else
       :model-value="brush?.piece ?? NEIGHBOUR"
       :items="items"
-      size="sm"
       class="w-40"
       aria-label="Piece to paint with"
       @update:model-value="id => choose(String(id))" />

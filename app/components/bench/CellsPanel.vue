@@ -127,10 +127,10 @@ onBeforeUnmount(() => emit('try', undefined))
 </script>
 
 <template>
-  <section ref="root" aria-labelledby="cells-title" class="text-[0.94rem]" data-cells @keydown.escape="emit('close')">
+  <section ref="root" aria-labelledby="cells-title" class="text-base" data-cells @keydown.escape="emit('close')">
     <div class="mb-1 flex items-baseline justify-between gap-2">
       <h2 id="cells-title" class="text-lg">Cells, beat by beat</h2>
-      <UButton size="sm" color="neutral" variant="outline" @click="emit('close')">Done</UButton>
+      <UButton color="neutral" variant="outline" @click="emit('close')">Done</UButton>
     </div>
     <p class="mb-2 text-sm" data-cell-at>
       At <b>{{ sayPlace(groove, beat.at, settings.counting) }}</b>,
@@ -166,7 +166,7 @@ onBeforeUnmount(() => emit('try', undefined))
         @click="move(beat.beat, beat.beat + 1)" />
     </div>
     <h3 class="text-base">Figures of a beat in {{ beat.slots }}</h3>
-    <USwitch v-if="onHats" v-model="open" size="sm" label="The last one open to the beat’s end" class="my-1" />
+    <USwitch v-if="onHats" v-model="open" label="The last one open to the beat’s end" class="my-1" />
     <ul class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(4.6rem,1fr))] gap-1">
       <li v-for="one in figures" :key="one.on.join()">
         <button

@@ -49,10 +49,7 @@ function take(cell: CompingCell) {
 <template>
   <fieldset class="mt-3 border-t border-default pt-2">
     <legend class="sr-only">Comping cells</legend>
-    <label class="flex items-center gap-2 text-sm text-muted"
-      >Or cell by cell, from
-      <USelect v-model="place" :items="places" size="sm" class="w-40" aria-label="Where the cell begins" />
-    </label>
+    <BarSelect v-model="place" label="Or cell by cell, from" means="Where the cell begins" :items="places" />
     <div class="mt-1 flex flex-wrap gap-1">
       <UButton
         v-for="cell in COMPING_CELLS"

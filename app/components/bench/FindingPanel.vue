@@ -57,7 +57,7 @@ function take({ edit }: Remedy) {
 </script>
 
 <template>
-  <section v-if="read.events.length" aria-labelledby="hard-title" class="text-[0.94rem]">
+  <section v-if="read.events.length" aria-labelledby="hard-title" class="text-base">
     <h2 id="hard-title" class="mb-1 text-lg">What is hard, at <TempoMark :tempo="groove.tempo" /></h2>
     <p v-if="easy">Nothing here is hard, by the usual rules of thumb.</p>
     <ul v-if="list.length" class="space-y-2">

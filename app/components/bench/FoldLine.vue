@@ -13,7 +13,7 @@ function toggled(event: Event) {
 </script>
 
 <template>
-  <details :open="open" :data-fold="id" class="border-t border-muted pt-2 text-[0.94rem]" @toggle="toggled">
+  <details :open="open" :data-fold="id" class="border-t border-muted pt-2 text-base" @toggle="toggled">
     <summary class="flex cursor-pointer items-baseline gap-2">
       <h2 class="shrink-0 text-base">{{ title }}</h2>
       <span

@@ -26,12 +26,11 @@ watch([places, limb], () => emit('places', limb.value, places.value))
     title="Places for ghosts"
     :says="shown ? 'shown in the lanes' : ''">
     <div class="flex items-center gap-3">
-      <USwitch v-model="shown" size="sm" label="Show them" />
+      <USwitch v-model="shown" label="Show them" />
       <USelect
         v-if="shown"
         :model-value="limb"
         :items="(['RH', 'LH'] as Limb[]).map(one => ({ label: sentence(LIMB_NAMES[one]), value: one }))"
-        size="sm"
         class="w-32"
         aria-label="Hand for ghosts"
         @update:model-value="one => (wanted = one as Limb)" />

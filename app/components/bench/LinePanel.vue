@@ -68,16 +68,12 @@ function tap() {
       @change="rename" />
     <template v-if="note">
       <span class="text-sm">{{ sayPlace(bench.shown!, note.at, settings.counting) }}</span>
-      <label class="flex items-center gap-1.5 text-sm text-muted"
-        >lasts
-        <USelect
-          :model-value="note.length"
-          :items="lengths"
-          size="sm"
-          class="w-36"
-          aria-label="How long the note lasts"
-          @update:model-value="length => emit('send', { type: 'note', set: { length: Number(length) } })"
-      /></label>
+      <BarSelect
+        label="Lasts"
+        means="How long the note lasts"
+        :model-value="note.length"
+        :items="lengths"
+        @update:model-value="length => emit('send', { type: 'note', set: { length: Number(length) } })" />
       <div class="flex gap-0.5" role="group" aria-label="Level of the note">
         <UButton
           v-for="level in LEVELS"
@@ -103,7 +99,7 @@ function tap() {
       >Press a slot and draw, or Enter and O, for a note as long as you like.</span
     >
     <span class="ml-auto flex flex-wrap items-center gap-1">
-      <USwitch v-model="settings.lineHeard" size="sm" label="Heard" />
+      <USwitch v-model="settings.lineHeard" label="Heard" />
       <UDropdownMenu :items="from"
         ><UButton size="xs" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down"
           >From a part</UButton

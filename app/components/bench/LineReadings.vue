@@ -52,22 +52,17 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <section
-    ref="root"
-    aria-labelledby="readings-title"
-    class="text-[0.94rem]"
-    data-readings
-    @keydown.escape="emit('close')">
+  <section ref="root" aria-labelledby="readings-title" class="text-base" data-readings @keydown.escape="emit('close')">
     <div class="mb-1 flex items-baseline justify-between gap-2">
       <h2 id="readings-title" class="text-lg">Ways to play the line</h2>
-      <UButton size="sm" color="neutral" variant="outline" @click="emit('close')">Done</UButton>
+      <UButton color="neutral" variant="outline" @click="emit('close')">Done</UButton>
     </div>
     <div class="mb-1 flex items-start justify-between gap-2 text-sm text-muted">
       <span
         ><span class="pointer-coarse:hidden">Point to see and hear it in place, press to take it.</span
         ><span class="pointer-fine:hidden">Tap one to take it.</span></span
       >
-      <USwitch v-model="hearing" size="sm" label="Hear" />
+      <USwitch v-model="hearing" label="Hear" />
     </div>
     <ul>
       <li v-for="one in readings" :key="one.id" class="border-t border-muted py-1" :data-reading="one.id">

@@ -51,17 +51,15 @@ function setSlots(count: number | null | undefined) {
       <div v-if="part" class="space-y-5">
         <div class="space-y-2">
           <USwitch :model-value="repeats" label="Repeats on its own" @update:model-value="setCycle" />
-          <label class="flex items-center gap-2"
-            >every
-            <UInputNumber
+          <UFormField label="Slots until it repeats"
+            ><UInputNumber
               :model-value="slots"
               :min="1"
               :max="64"
               class="w-26"
               aria-label="Slots until it repeats"
-              @update:model-value="setSlots" />
-            slots</label
-          >
+              @update:model-value="setSlots"
+          /></UFormField>
           <p role="status" data-comes-round>{{ sayComesRound(groove, every) }}</p>
           <p class="text-sm text-muted">
             A slot here is one of the first beat’s. Strokes beyond the figure’s end go; undo brings them back.
@@ -73,15 +71,14 @@ function setSlots(count: number | null | undefined) {
             :disabled="!!groove.pickUp || !!part.every"
             label="Its own pick-up"
             @update:model-value="on => setPickUp(on ? froms.at(-1)!.value : null)" />
-          <label v-if="part.pickUp !== null" class="flex items-center gap-2"
-            >from
-            <USelect
+          <UFormField v-if="part.pickUp !== null" label="From"
+            ><USelect
               :model-value="part.pickUp"
               :items="froms"
               class="w-40"
               aria-label="The pick-up begins on"
               @update:model-value="ticks => setPickUp(Number(ticks))"
-          /></label>
+          /></UFormField>
           <p class="text-sm text-muted">
             {{
               groove.pickUp

@@ -27,8 +27,8 @@ watch(
 
 <template>
   <section class="isolate shrink-0" aria-labelledby="parts-title">
-    <div class="mb-1 flex flex-wrap items-baseline gap-x-3">
-      <h2 id="parts-title" class="text-base">Parts, in the order layered</h2>
+    <div class="mb-1 flex flex-wrap items-center gap-x-2">
+      <h2 id="parts-title" class="mr-auto text-base">Parts, in the order layered</h2>
       <slot name="add" />
     </div>
     <ol ref="list" class="flex gap-2 overflow-x-auto pb-1">

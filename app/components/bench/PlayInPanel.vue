@@ -21,8 +21,8 @@ const measuring = useMeasuring()
 const root = useTemplateRef<HTMLElement>('root')
 
 const HOW = [
-  { label: 'beside what is there', value: 'add' },
-  { label: 'in place of what is there', value: 'replace' },
+  { label: 'stays', value: 'add' },
+  { label: 'is replaced', value: 'replace' },
 ]
 const GRIDS = [
   { label: 'the best grid for each beat', value: 'best' },
@@ -112,7 +112,6 @@ const strikeKey = (limb: Limb) => shownKey(KEYS.strike.keys[limb][0])
     <div class="flex flex-wrap items-center gap-x-3 gap-y-2 pr-8">
       <UButton
         color="neutral"
-        size="sm"
         :icon="store.on ? 'i-lucide-square' : 'i-lucide-circle-dot'"
         data-record
         @click="hands.record()"
@@ -122,15 +121,14 @@ const strikeKey = (limb: Limb) => shownKey(KEYS.strike.keys[limb][0])
       <span class="ml-auto flex flex-wrap gap-1.5">
         <UButton
           v-if="store.takes.length && !store.taken"
-          size="sm"
           color="neutral"
           variant="outline"
           icon="i-lucide-undo-2"
           @click="store.back()"
           >Take the last time round back</UButton
         >
-        <UButton v-if="rests" color="neutral" variant="outline" size="sm" @click="store.letGo()">Discard</UButton>
-        <UButton v-if="rests && !store.taken" color="neutral" size="sm" @click="keep">Keep it</UButton>
+        <UButton v-if="rests" color="neutral" variant="outline" @click="store.letGo()">Discard</UButton>
+        <UButton v-if="rests && !store.taken" color="neutral" @click="keep">Keep</UButton>
       </span>
       <UButton
         size="xs"
@@ -141,22 +139,24 @@ const strikeKey = (limb: Limb) => shownKey(KEYS.strike.keys[limb][0])
         aria-label="Leave playing in"
         @click="hands.toggle()" />
     </div>
-    <div class="flex flex-wrap items-center gap-x-2 gap-y-2">
+    <div class="flex flex-wrap items-end gap-x-3 gap-y-2">
       <InputPicker short />
-      <USelect
-        :model-value="place"
-        :items="places"
-        size="sm"
-        class="w-48"
-        aria-label="Where what is played goes"
-        @update:model-value="value => choosePlace(String(value))" />
-      <USelect
-        :model-value="store.options.how"
-        :items="HOW"
-        size="sm"
-        class="w-44"
-        aria-label="Beside what is there, or in its place"
-        @update:model-value="how => store.change({ how: how as 'add' | 'replace' })" />
+      <UFormField label="Goes to"
+        ><USelect
+          :model-value="place"
+          :items="places"
+          class="w-48"
+          aria-label="Where what is played goes"
+          @update:model-value="value => choosePlace(String(value))"
+      /></UFormField>
+      <UFormField label="What is there"
+        ><USelect
+          :model-value="store.options.how"
+          :items="HOW"
+          class="w-32"
+          aria-label="Beside what is there, or in its place"
+          @update:model-value="how => store.change({ how: how as 'add' | 'replace' })"
+      /></UFormField>
       <div v-if="!taps" class="flex items-center gap-1" role="group" aria-label="Limbs that are taken in">
         <UButton
           v-for="limb in limbsInOrder(lead)"
@@ -206,29 +206,24 @@ const strikeKey = (limb: Limb) => shownKey(KEYS.strike.keys[limb][0])
     </template>
     <template v-else>
       <div class="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-        <label class="flex items-center gap-2 text-sm text-muted"
-          >on
-          <USelect
+        <UFormField label="Grid"
+          ><USelect
             :model-value="store.options.grid"
             :items="GRIDS"
-            size="sm"
             class="w-52"
             aria-label="On which grid"
             @update:model-value="grid => change({ grid: grid as 'own' | 'best' })"
-        /></label>
-        <label class="flex items-center gap-2 text-sm text-muted"
-          >pulled there
-          <UInputNumber
+        /></UFormField>
+        <UFormField label="Pulled to it, %"
+          ><UInputNumber
             :model-value="store.options.strength"
             :min="0"
             :max="100"
             :step="25"
-            size="sm"
             class="w-24"
             aria-label="How far strokes are pulled to the grid, in per cent"
-            @update:model-value="value => change({ strength: value ?? 100 })" />
-          %</label
-        >
+            @update:model-value="value => change({ strength: value ?? 100 })"
+        /></UFormField>
         <span
           v-if="feel || (store.options.feel && !store.taken)"
           class="flex flex-wrap items-center gap-x-3 gap-y-1"
@@ -237,7 +232,6 @@ const strikeKey = (limb: Limb) => shownKey(KEYS.strike.keys[limb][0])
           <USwitch
             :model-value="store.options.feel"
             color="neutral"
-            size="sm"
             label="Make it the groove’s feel"
             @update:model-value="on => change({ feel: on })" />
         </span>

@@ -30,7 +30,7 @@ const refs = (ats: readonly number[], limbs: readonly Limb[]) =>
 </script>
 
 <template>
-  <div class="space-y-3 text-[0.94rem]" data-readout>
+  <div class="space-y-3 text-base" data-readout>
     <section aria-labelledby="together-title">
       <h2 id="together-title" class="mb-1 text-lg">Lands together</h2>
       <p v-if="!read.events.length" class="text-muted">Nothing to read yet. Put a stroke in a lane, or add a part.</p>
@@ -39,10 +39,17 @@ const refs = (ats: readonly number[], limbs: readonly Limb[]) =>
         <li
           v-for="group in read.groups"
           :key="group.limbs.join()"
+          class="flex items-start gap-3"
           data-unison
           tabindex="0"
           v-on="marks.on(() => refs(group.ats, group.limbs))">
-          {{ sayLimbs(group.limbs) }}: <b>{{ sayPlaces(groove, group.ats, settings.counting) }}</b>
+          <LimbSquares
+            class="mt-0.5"
+            aria-hidden="true"
+            :lead="groove.lead"
+            :by="limb => (group.limbs.includes(limb) ? 'you' : 'silent')"
+            :label="sayLimbs(group.limbs)" /><span class="sr-only">{{ sayLimbs(group.limbs) }}: </span>
+          <b>{{ sayPlaces(groove, group.ats, settings.counting) }}</b>
         </li>
       </ul>
       <p v-if="read.groups.length" class="mt-1 text-sm text-muted">

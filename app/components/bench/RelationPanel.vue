@@ -66,7 +66,6 @@ const says = computed(() => {
       <USelect
         :model-value="one"
         :items="items"
-        size="sm"
         class="min-w-0 flex-1"
         aria-label="Part"
         @update:model-value="key => (wanted = String(key))" />
@@ -74,7 +73,6 @@ const says = computed(() => {
       <USelect
         :model-value="other"
         :items="items"
-        size="sm"
         class="min-w-0 flex-1"
         aria-label="Against"
         @update:model-value="key => (wantedOther = String(key))" />

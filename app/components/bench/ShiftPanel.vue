@@ -73,7 +73,6 @@ defineExpose({ focus })
     </div>
     <div class="mt-2 flex items-center gap-2">
       <UButton
-        size="sm"
         color="neutral"
         variant="outline"
         icon="i-lucide-arrow-left"
@@ -84,12 +83,10 @@ defineExpose({ focus })
         v-model="slots"
         :min="-256"
         :max="256"
-        size="sm"
         class="w-26"
         aria-label="Slots to move by"
         :disabled="!chosen.length" />
       <UButton
-        size="sm"
         color="neutral"
         variant="outline"
         icon="i-lucide-arrow-right"
@@ -109,8 +106,8 @@ defineExpose({ focus })
       }}
     </p>
     <div v-if="moved?.ok" class="mt-2 flex gap-2">
-      <UButton size="sm" color="neutral" variant="outline" @click="take('edit')">Move here</UButton>
-      <UButton size="sm" color="neutral" @click="take('keep')">Keep as variation</UButton>
+      <UButton color="neutral" variant="outline" @click="take('edit')">Move here</UButton>
+      <UButton color="neutral" @click="take('keep')">Keep as variation</UButton>
     </div>
   </FoldLine>
 </template>

@@ -130,16 +130,13 @@ const barMenu = computed(() => {
         aria-label="What is marked a slot later"
         @click="emit('send', { type: 'displace', by: 1 })" />
     </span>
-    <label class="flex items-center gap-1 text-sm text-muted"
-      >cut
-      <USelect
-        :model-value="slots"
-        :items="[...SUBDIVISIONS] as number[]"
-        size="xs"
-        class="w-14"
-        aria-label="Cut the marked beats into"
-        @update:model-value="one => emit('send', { type: 'cut beats', slots: Number(one) })"
-    /></label>
+    <BarSelect
+      size="xs"
+      label="Cut"
+      means="Cut the marked beats into"
+      :model-value="slots"
+      :items="[...SUBDIVISIONS] as number[]"
+      @update:model-value="one => emit('send', { type: 'cut beats', slots: Number(one) })" />
     <UButton size="xs" color="neutral" variant="outline" :to="toVary">Vary it</UButton>
     <UButton size="xs" color="neutral" variant="outline" @click="practise">Practise it</UButton>
     <UButton size="xs" color="neutral" variant="outline" @click="emit('groove')">Make it a groove</UButton>

@@ -34,24 +34,16 @@ const key = usePanelKeys(root, 'step', {
     data-step-bar
     @keydown="key">
     <div class="flex flex-wrap items-center gap-2">
-      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-arrow-left" @click="hands.send('back')"
-        >Back</UButton
-      >
-      <UButton size="sm" color="neutral" trailing-icon="i-lucide-arrow-right" @click="hands.send('next')">Next</UButton>
-      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-rotate-ccw" @click="hands.send('again')"
-        >Again</UButton
-      >
-      <label class="ml-2 flex items-center gap-1.5 text-sm text-muted"
-        >at a time
-        <USelect
-          :model-value="hands.state.value.stride"
-          :items="items"
-          size="sm"
-          class="w-24"
-          aria-label="How many at a time"
-          @update:model-value="one => hands.send({ stride: one as Stride })"
-      /></label>
-      <USwitch v-model="settings.stepSpeaks" color="neutral" size="sm" label="say the count" class="ml-2" />
+      <UButton color="neutral" variant="outline" icon="i-lucide-arrow-left" @click="hands.send('back')">Back</UButton>
+      <UButton color="neutral" trailing-icon="i-lucide-arrow-right" @click="hands.send('next')">Next</UButton>
+      <UButton color="neutral" variant="outline" icon="i-lucide-rotate-ccw" @click="hands.send('again')">Again</UButton>
+      <BarSelect
+        label="At a time"
+        means="How many at a time"
+        :model-value="hands.state.value.stride"
+        :items="items"
+        @update:model-value="one => hands.send({ stride: one as Stride })" />
+      <USwitch v-model="settings.stepSpeaks" color="neutral" label="say the count" class="ml-2" />
       <span class="ml-auto text-sm text-muted pointer-coarse:hidden">Space, ← →, + and −</span>
       <UButton
         size="xs"

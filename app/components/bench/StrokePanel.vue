@@ -116,48 +116,27 @@ function levelKey(event: KeyboardEvent) {
       <span class="min-w-16"
         ><b>{{ strokes.length === 1 ? '' : `${strokes.length} strokes: ` }}{{ chosen.where }}</b></span
       >
-      <label class="flex items-center gap-1.5 text-sm text-muted"
-        >piece
-        <USelect
-          :model-value="first.piece"
-          :items="pieces"
-          size="sm"
-          class="w-26"
-          aria-label="Piece"
-          @update:model-value="id => emit('send', { type: 'piece', piece: String(id) })" />
-      </label>
-      <label class="flex items-center gap-1.5 text-sm text-muted"
-        >kind
-        <USelect
-          :model-value="first.stroke"
-          :items="kinds"
-          size="sm"
-          class="w-24"
-          aria-label="Stroke"
-          @update:model-value="kind => emit('send', { type: 'kind', kind: kind as Stroke['stroke'] })" />
-      </label>
-      <label v-if="first.stroke === 'open'" class="flex items-center gap-1.5 text-sm text-muted"
-        >open for
-        <USelect
-          :model-value="openSlots"
-          :items="lengths"
-          size="sm"
-          class="w-44"
-          aria-label="Open for"
-          @update:model-value="ticks => emit('send', { type: 'open for', ticks: Number(ticks) })" />
-      </label>
-      <label class="flex items-center gap-1.5 text-sm text-muted"
-        >ornament
-        <USelect
-          :model-value="first.ornament ?? 'none'"
-          :items="ornaments"
-          size="sm"
-          class="w-20"
-          aria-label="Ornament"
-          @update:model-value="
-            ornament => emit('send', { type: 'ornament', ornament: ornament as Ornament | 'none' })
-          " />
-      </label>
+      <BarSelect
+        label="Piece"
+        :model-value="first.piece"
+        :items="pieces"
+        @update:model-value="id => emit('send', { type: 'piece', piece: String(id) })" />
+      <BarSelect
+        label="Stroke"
+        :model-value="first.stroke"
+        :items="kinds"
+        @update:model-value="kind => emit('send', { type: 'kind', kind: kind as Stroke['stroke'] })" />
+      <BarSelect
+        v-if="first.stroke === 'open'"
+        label="Open for"
+        :model-value="openSlots"
+        :items="lengths"
+        @update:model-value="ticks => emit('send', { type: 'open for', ticks: Number(ticks) })" />
+      <BarSelect
+        label="Ornament"
+        :model-value="first.ornament ?? 'none'"
+        :items="ornaments"
+        @update:model-value="ornament => emit('send', { type: 'ornament', ornament: ornament as Ornament | 'none' })" />
       <div class="flex gap-0.5" role="group" aria-label="Level">
         <UButton
           v-for="level in LEVELS"
@@ -185,6 +164,7 @@ function levelKey(event: KeyboardEvent) {
         aria-label="Take the stroke out"
         @click="emit('send', { type: 'out' })" />
     </div>
+    <slot />
     <BrushBar :lead="groove?.lead ?? 'right'" @send="event => emit('send', event)" />
     <span v-if="!strokes.length" class="text-sm text-muted"
       ><span class="pointer-coarse:hidden">Press a slot, or Enter on it; drag a stick, or 1 to 5, for its level.</span

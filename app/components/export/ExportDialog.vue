@@ -70,8 +70,8 @@ async function take() {
             <b>Opened here again</b> <span data-again>{{ format.again[leaving.kind] }}</span>
           </p>
           <template v-if="wish.format === 'midi'">
-            <label v-if="leaving.kind === 'groove'" class="block text-sm text-muted"
-              >Swing and pushes<br /><USelect
+            <UFormField v-if="leaving.kind === 'groove'" label="Swing and pushes"
+              ><USelect
                 v-model="wish.midi.swing"
                 :items="[
                   { label: 'in the times, as it sounds', value: 'played' },
@@ -79,13 +79,13 @@ async function take() {
                 ]"
                 class="w-72"
                 aria-label="Swing and pushes"
-            /></label>
-            <label class="block text-sm text-muted"
-              >Tracks<br /><USelect v-model="wish.midi.tracks" :items="tracks" class="w-72" aria-label="Tracks"
-            /></label>
+            /></UFormField>
+            <UFormField label="Tracks"
+              ><USelect v-model="wish.midi.tracks" :items="tracks" class="w-72" aria-label="Tracks"
+            /></UFormField>
           </template>
-          <label v-else-if="wish.format === 'tab'" class="block text-sm text-muted"
-            >Lines<br /><USelect
+          <UFormField v-else-if="wish.format === 'tab'" label="Lines"
+            ><USelect
               v-model="wish.tab"
               :items="[
                 { label: 'a line for each piece', value: 'pieces' },
@@ -93,18 +93,13 @@ async function take() {
               ]"
               class="w-72"
               aria-label="Lines"
-          /></label>
+          /></UFormField>
           <div v-else-if="wish.format === 'wav'" class="flex flex-wrap items-end gap-x-5 gap-y-3">
-            <label v-if="leaving.kind === 'groove'" class="text-sm text-muted"
-              >Times through<br /><UInputNumber
-                v-model="wish.wav.times"
-                :min="1"
-                :max="64"
-                class="w-28"
-                aria-label="Times through"
-            /></label>
-            <label class="text-sm text-muted"
-              >Bits<br /><USelect
+            <UFormField v-if="leaving.kind === 'groove'" label="Times through"
+              ><UInputNumber v-model="wish.wav.times" :min="1" :max="64" class="w-28" aria-label="Times through"
+            /></UFormField>
+            <UFormField label="Bits"
+              ><USelect
                 v-model="wish.wav.bits"
                 :items="[
                   { label: '16 bit', value: 16 },
@@ -112,7 +107,7 @@ async function take() {
                 ]"
                 class="w-28"
                 aria-label="Bits"
-            /></label>
+            /></UFormField>
             <USwitch v-model="wish.wav.click" color="neutral" label="with the click" />
             <USwitch v-model="wish.wav.stems" color="neutral" label="a file for each limb, packed" />
           </div>
@@ -122,8 +117,8 @@ async function take() {
           </div>
           <p v-if="failed" role="alert" class="text-error">{{ failed }}</p>
           <div class="flex gap-3 pt-2">
-            <UButton v-if="progress === undefined" type="submit" color="neutral" size="lg">Save the file</UButton>
-            <UButton v-else color="neutral" variant="outline" size="lg" @click="stop">Stop</UButton>
+            <UButton v-if="progress === undefined" type="submit" color="neutral">Save the file</UButton>
+            <UButton v-else color="neutral" variant="outline" @click="stop">Stop</UButton>
           </div>
         </div>
       </form>

@@ -55,7 +55,6 @@ const says = computed(() => {
             :model-value="pushed[piece.id] ?? 0"
             :min="-100"
             :max="100"
-            size="sm"
             class="w-26"
             :aria-label="`${piece.name}, ms`"
             @update:model-value="ms => setPush(piece.id, ms)" />
@@ -76,7 +75,6 @@ const says = computed(() => {
       <USwitch
         v-if="pickUp"
         :model-value="pickUp.repeats"
-        size="sm"
         label="And again before each repeat"
         @update:model-value="repeats => emit('set', { pickUp: { ...pickUp!, repeats } })" />
     </div>

@@ -43,13 +43,11 @@ function mirror(feet: boolean, close: () => void) {
       </UFormField>
       <fieldset class="space-y-2 border-t border-default pt-3">
         <legend class="sr-only">Turn the groove over</legend>
-        <UButton color="neutral" variant="outline" size="sm" block @click="mirror(true, close)"
+        <UButton color="neutral" variant="outline" block @click="mirror(true, close)"
           >Mirror for the other lead</UButton
         >
         <p class="text-sm text-muted">Every part goes to the other side, hands and feet.</p>
-        <UButton color="neutral" variant="outline" size="sm" block @click="mirror(false, close)"
-          >Change the hands over</UButton
-        >
+        <UButton color="neutral" variant="outline" block @click="mirror(false, close)">Change the hands over</UButton>
         <p class="text-sm text-muted">The feet stay: crossed hands become open, and the other way round.</p>
       </fieldset>
     </div>

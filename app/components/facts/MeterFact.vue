@@ -60,13 +60,12 @@ function set(close: () => void) {
 <template>
   <FactButton v-slot="{ close }" name="meter" :value="`${sayBars({ bars })}, ${saySlots({ bars })}`">
     <form class="space-y-3" @submit.prevent="set(close)">
-      <USwitch v-model="alike" label="Every bar alike" size="sm" />
+      <USwitch v-model="alike" label="Every bar alike" />
       <TimeForm v-if="alike" v-model="all" />
       <template v-else>
         <UFormField label="Bars">
           <UInputNumber
             :model-value="each.length"
-            size="sm"
             :min="1"
             :max="LIMITS.bars"
             class="w-24"
@@ -89,7 +88,7 @@ function set(close: () => void) {
           :model-value="each[chosen]!"
           one-bar
           @update:model-value="choice => (each = each.with(chosen, choice))" />
-        <UButton v-if="chosen < each.length - 1" size="sm" color="neutral" variant="outline" @click="setRest"
+        <UButton v-if="chosen < each.length - 1" color="neutral" variant="outline" @click="setRest"
           >The same in the bars after it</UButton
         >
       </template>
@@ -97,7 +96,6 @@ function set(close: () => void) {
         v-if="more"
         v-model="filling"
         legend="The new bars"
-        size="sm"
         color="neutral"
         :items="[
           { value: 'repeat', label: 'repeat what is there' },

@@ -43,7 +43,6 @@ const COMMON = [
           :max="80"
           :step="1"
           :step-snapping="false"
-          size="sm"
           class="w-26 shrink-0"
           aria-label="Swing in figures"
           @update:model-value="percent => percent && set(swing?.level ?? '1/8', percent)" />
@@ -53,7 +52,6 @@ const COMMON = [
       <UButton
         v-for="[name, value] in COMMON"
         :key="name"
-        size="sm"
         color="neutral"
         :variant="share === value ? 'solid' : 'outline'"
         :aria-pressed="share === value"

@@ -37,31 +37,19 @@ const says = computed(() =>
       </div>
       <fieldset class="flex items-center gap-2 text-sm">
         <legend class="sr-only">Silent bars</legend>
-        <UInputNumber
-          v-model="settings.clickGaps.sound"
-          :min="1"
-          :max="16"
-          size="sm"
-          class="w-20"
-          aria-label="Bars with click" />
+        <UInputNumber v-model="settings.clickGaps.sound" :min="1" :max="16" class="w-20" aria-label="Bars with click" />
         <span class="whitespace-nowrap">bars with it,</span>
         <UInputNumber
           v-model="settings.clickGaps.silent"
           :min="0"
           :max="16"
-          size="sm"
           class="w-20"
           aria-label="Bars without click" />
         silent
       </fieldset>
       <div class="flex gap-3">
         <UFormField label="Sound"
-          ><USelect
-            v-model="settings.clickSound"
-            :items="SOUNDS"
-            size="sm"
-            class="w-28"
-            aria-label="Sound of the click"
+          ><USelect v-model="settings.clickSound" :items="SOUNDS" class="w-28" aria-label="Sound of the click"
         /></UFormField>
         <UFormField label="Level" class="flex-1"
           ><USlider v-model="settings.clickLevel" :min="1" :max="20" aria-label="Level of the click"

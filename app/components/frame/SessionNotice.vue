@@ -9,8 +9,6 @@ const route = useRoute()
     class="fixed inset-x-0 bottom-0 z-50 flex flex-wrap items-center justify-center gap-x-4 gap-y-1 border-t border-inverted bg-default px-4 py-2"
     data-session>
     Bazzet asks for its password again. What you changed is kept in this browser until then.
-    <UButton :to="`/enter?to=${encodeURIComponent(route.fullPath)}`" external color="neutral" size="sm"
-      >Enter it</UButton
-    >
+    <UButton :to="`/enter?to=${encodeURIComponent(route.fullPath)}`" external color="neutral">Enter it</UButton>
   </p>
 </template>

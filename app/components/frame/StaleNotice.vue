@@ -41,20 +41,16 @@ const CHOICES = [
 </script>
 
 <template>
-  <section class="border-b border-error bg-elevated px-5 py-3" role="alert" aria-labelledby="stale-title">
+  <section class="border-b border-error bg-elevated px-6 py-3" role="alert" aria-labelledby="stale-title">
     <h2 id="stale-title" class="text-lg">This {{ what }} was saved elsewhere while you changed it here</h2>
     <p class="mt-1 text-sm">
       Here: {{ called(mine) }}. Saved: {{ called(theirs) }}. Nothing is merged and nothing is lost until you choose.
     </p>
     <div class="mt-2 flex flex-wrap gap-4">
       <div v-for="[choice, words, means] in CHOICES" :key="choice" class="flex items-center gap-2">
-        <UButton
-          color="neutral"
-          :variant="choice === 'copy' ? 'solid' : 'outline'"
-          size="sm"
-          @click="emit('choose', choice)"
-          >{{ words }}</UButton
-        >
+        <UButton color="neutral" :variant="choice === 'copy' ? 'solid' : 'outline'" @click="emit('choose', choice)">{{
+          words
+        }}</UButton>
         <span class="text-sm text-muted">{{ means }}</span>
       </div>
     </div>

@@ -41,7 +41,7 @@ async function count() {
   counting.value = true
 }
 /** What is under the stations, smaller. */
-const QUIET = 'shrink-0 cursor-pointer px-3 py-1 text-left text-sm text-muted hover:text-highlighted xl:px-4'
+const QUIET = 'shrink-0 cursor-pointer px-3 py-1 text-left text-sm text-muted hover:text-highlighted xl:px-4.75'
 const dark = computed(() => colorMode.value === 'dark')
 </script>
 
@@ -49,7 +49,8 @@ const dark = computed(() => colorMode.value === 'dark')
   <nav
     aria-label="Stations"
     class="isolate flex min-w-0 overflow-x-auto border-default bg-muted max-sm:items-center max-sm:border-b sm:flex-col sm:overflow-x-hidden sm:overflow-y-auto sm:border-r max-xl:text-sm">
-    <p class="display px-3 text-xl font-bold text-highlighted max-sm:sr-only max-xl:text-base sm:pb-6 sm:pt-4 xl:px-4">
+    <p
+      class="display px-3 text-xl font-bold text-highlighted max-sm:sr-only max-xl:text-base sm:pb-6 sm:pt-4 xl:px-4.75">
       Bazzet
     </p>
     <NuxtLink
@@ -82,7 +83,7 @@ const dark = computed(() => colorMode.value === 'dark')
     <button type="button" :class="QUIET" @click="sheet = true">Keys: ?</button>
     <button
       type="button"
-      class="shrink-0 cursor-pointer whitespace-nowrap px-3 pb-3 pt-1 text-left text-sm text-muted hover:text-highlighted max-sm:pb-1 xl:px-4"
+      class="shrink-0 cursor-pointer whitespace-nowrap px-3 pb-3 pt-1 text-left text-sm text-muted hover:text-highlighted max-sm:pb-1 xl:px-4.75"
       @click="colorMode.preference = dark ? 'light' : 'dark'">
       {{ dark ? 'Daylight' : 'Dark room' }}
     </button>

@@ -47,7 +47,6 @@ const COMMON: [number, number][] = [
         <UButton
           v-for="[count, unit] in COMMON"
           :key="`${count}/${unit}`"
-          size="sm"
           color="neutral"
           :variant="choice.count === count && choice.unit === unit ? 'solid' : 'outline'"
           :aria-pressed="choice.count === count && choice.unit === unit"
@@ -60,7 +59,6 @@ const COMMON: [number, number][] = [
           :model-value="choice.count"
           :min="1"
           :max="MAX_COUNT"
-          size="sm"
           class="w-24"
           aria-label="Count of the meter"
           @update:model-value="count => count && setMeter(count, choice.unit)" />
@@ -68,23 +66,17 @@ const COMMON: [number, number][] = [
         <USelect
           :model-value="choice.unit"
           :items="[...UNITS] as number[]"
-          size="sm"
           class="w-20"
           aria-label="Unit of the meter"
           @update:model-value="unit => setMeter(choice.count, Number(unit))" />
       </div>
     </fieldset>
     <UFormField v-if="choice.unit >= 8" label="Felt as" :error="groups.ok ? undefined : groups.reason">
-      <UInput
-        :model-value="choice.groups"
-        size="sm"
-        class="w-32"
-        @update:model-value="text => setGroups(String(text))" />
+      <UInput :model-value="choice.groups" class="w-32" @update:model-value="text => setGroups(String(text))" />
     </UFormField>
     <UFormField v-if="!oneBar" label="Bars">
       <UInputNumber
         :model-value="choice.bars"
-        size="sm"
         :min="1"
         :max="LIMITS.bars"
         class="w-24"
@@ -92,23 +84,22 @@ const COMMON: [number, number][] = [
     </UFormField>
     <fieldset v-if="groups.ok">
       <legend class="mb-1 text-sm font-medium">Slots in each felt beat</legend>
-      <label v-if="beats.length > 1" class="mb-1 flex items-center gap-1.5 text-sm"
-        >{{ differ ? 'a short beat, the long ones as fine' : 'every beat' }}
-        <USelect
+      <UFormField
+        v-if="beats.length > 1"
+        :label="differ ? 'Slots in a short beat, the long ones as fine' : 'Slots in every beat'"
+        ><USelect
           :model-value="every"
           :items="grids.map(grid => grid.slots)"
-          size="sm"
           class="w-16"
           :aria-label="differ ? 'Slots in a short beat, the long ones as fine' : 'Slots in every beat'"
           @update:model-value="slots => setEvery(Number(slots))"
-      /></label>
+      /></UFormField>
       <div class="flex flex-wrap items-center gap-1">
         <USelect
           v-for="(ticks, beat) in beats"
           :key="beat"
           :model-value="choice.slots[beat] ?? 1"
           :items="subdivisionsOf(ticks)"
-          size="sm"
           class="w-16"
           :aria-label="`Slots in beat ${beat + 1}`"
           @update:model-value="slots => setSlots(beat, Number(slots))" />

@@ -41,16 +41,12 @@ async function take(event: Event) {
 
 <template>
   <div class="flex flex-wrap items-center gap-2">
-    <label class="flex items-center gap-2 text-sm text-muted"
-      >sounds
-      <USelect
-        :model-value="set"
-        :items="items"
-        size="sm"
-        class="w-32"
-        aria-label="Sounds of the kit"
-        @update:model-value="one => one !== MIXED && emit('changed', withSet(kit, one as SoundSet))" />
-    </label>
+    <BarSelect
+      label="Sounds"
+      means="Sounds of the kit"
+      :model-value="set"
+      :items="items"
+      @update:model-value="one => one !== MIXED && emit('changed', withSet(kit, one as SoundSet))" />
     <label
       class="relative inline-flex min-h-8 cursor-pointer items-center rounded border border-accented px-2 text-sm hover:bg-elevated focus-within:outline-2 focus-within:outline-inverted"
       :class="busy ? 'opacity-50' : ''"
@@ -63,6 +59,6 @@ async function take(event: Event) {
         :disabled="busy"
         @change="take" />
     </label>
-    <UButton v-if="hasOwn" size="sm" color="neutral" variant="ghost" @click="withoutOwn">Own sounds away</UButton>
+    <UButton v-if="hasOwn" color="neutral" variant="ghost" @click="withoutOwn">Own sounds away</UButton>
   </div>
 </template>

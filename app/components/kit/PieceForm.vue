@@ -140,19 +140,17 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
           <b class="flex-1 text-sm"
             >{{ sentence(STROKE_NAMES[stroke.kind]) }}<span class="font-normal text-muted"> by {{ stroke.by }}</span></b
           >
-          <label class="flex items-center gap-1 text-sm text-muted"
-            >note
-            <UInputNumber
+          <UFormField label="Note"
+            ><UInputNumber
               :model-value="stroke.note"
               :min="0"
               :max="127"
-              size="sm"
               class="w-24"
               :aria-label="`MIDI note of ${stroke.kind}`"
               @update:model-value="
                 note => note !== null && note !== undefined && take(withStroke(kit, piece.id, stroke.index, { note }))
               "
-          /></label>
+          /></UFormField>
           <UButton
             size="xs"
             color="neutral"
@@ -165,7 +163,6 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
           <USelect
             :model-value="stroke.place.place"
             :items="places"
-            size="sm"
             class="min-w-0"
             :aria-label="`Staff place of ${stroke.kind}`"
             @update:model-value="
@@ -175,7 +172,6 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
           <USelect
             :model-value="stroke.place.head"
             :items="[...HEADS]"
-            size="sm"
             class="min-w-0"
             :aria-label="`Head of ${stroke.kind}`"
             @update:model-value="
@@ -194,7 +190,6 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
           :key="one.id"
           :model-value="paired(kit, piece.id, one.id)"
           :label="one.name"
-          size="sm"
           @update:model-value="on => take(withPair(kit, piece.id, one.id, on === true))" />
       </div>
     </div>
@@ -220,7 +215,7 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
       </table>
     </div>
     <KitLegend :kit="kit" />
-    <UButton color="error" variant="outline" size="sm" icon="i-lucide-trash-2" @click="remove"
+    <UButton color="error" variant="outline" icon="i-lucide-trash-2" @click="remove"
       >Take {{ piece.name.toLowerCase() }} out</UButton
     >
   </section>

@@ -45,7 +45,6 @@ async function take(event: Event) {
     <USelect
       :model-value="sound"
       :items="[...SOUNDS]"
-      size="sm"
       class="min-w-0"
       :aria-label="`Sound of ${stroke.kind}`"
       @update:model-value="one => set({ sound: one as SoundName })" />
@@ -53,7 +52,6 @@ async function take(event: Event) {
       v-if="isRecorded(sound)"
       :model-value="stroke.set ?? 'recorded'"
       :items="SETS"
-      size="sm"
       class="min-w-0"
       :aria-label="`Set of ${stroke.kind}`"
       @update:model-value="one => set({ set: one as SoundSet })" />

@@ -268,6 +268,7 @@ defineExpose({ focus: () => surface.value?.focus() })
       </div>
       <LazyStrokeMenu v-if="menuWanted" ref="menu" @send="send" @closed="surface?.focus()" />
     </div>
+    <slot :geometry="geometry" />
     <p class="sr-only">
       Cursor: {{ LIMB_NAMES[cursor.limb] }},
       {{ sayPlace(groove, geometry.slots[Math.min(cursor.slot, geometry.slots.length - 1)]!.at, settings.counting) }}

@@ -33,18 +33,18 @@ const geometry = computed(() =>
     : smallGeometry(props.groove, settings.counting),
 )
 const ringed = computed(() => new Set(props.marks))
-/** The slots that are lit, each in its limb’s lane. */
+/** The slots that are lit, each in its limb’s lane: a light ground over a line of ink, since light alone is little to see. */
 const lights = computed(() => {
   const { slots, lanes, scale } = geometry.value
-  const cells = new Map<string, string>()
+  const cells = new Map<string, { ground: string; line: string }>()
   for (const { at, limb } of props.lit ?? []) {
     const slot = slots.findLast(one => one.at <= at)
     const lane = lanes.find(one => one.limb === limb)
     if (slot && lane)
-      cells.set(
-        `${slot.index}${limb}`,
-        `M${slot.left} ${lane.top - scale.laneGap / 2}h${slot.width}v${lane.height + scale.laneGap}h${-slot.width}z`,
-      )
+      cells.set(`${slot.index}${limb}`, {
+        ground: `M${slot.left} ${lane.top - scale.laneGap / 2}h${slot.width}v${lane.height + scale.laneGap}h${-slot.width}z`,
+        line: `M${slot.left} ${lane.top + lane.height + scale.laneGap / 2}h${slot.width}`,
+      })
   }
   return [...cells.values()]
 })
@@ -83,7 +83,10 @@ function press(event: MouseEvent) {
       <g v-memo="[geometry]">
         <path v-for="(beds, i) in ground" :key="i" :d="beds" :fill="i ? 'var(--bed-other)' : 'var(--bed)'" />
       </g>
-      <path v-if="lights.length" :data-lit="lights.length" :d="lights.join('')" fill="var(--band)" />
+      <template v-if="lights.length">
+        <path :data-lit="lights.length" :d="lights.map(one => one.ground).join('')" fill="var(--band)" />
+        <path :d="lights.map(one => one.line).join('')" stroke="var(--ui-text-highlighted)" stroke-width="2" />
+      </template>
       <g v-memo="[geometry]">
         <path
           :d="

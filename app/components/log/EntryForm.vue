@@ -66,32 +66,25 @@ const limbItems = LIMBS.map(value => ({ label: LIMB_NAMES[value], value }))
 
 <template>
   <form class="space-y-3" data-entry @submit.prevent="keep">
-    <label class="block text-sm text-muted"
-      >What<br /><UInput
+    <UFormField label="What"
+      ><UInput
         v-model="draft.title"
         maxlength="160"
         class="w-full"
         aria-label="What was practised"
         placeholder="Rehearsal, lesson, an hour at the kit"
         :disabled="!byHand"
-    /></label>
+    /></UFormField>
     <div class="flex flex-wrap gap-x-4 gap-y-3">
-      <label class="text-sm text-muted"
-        >Day<br /><UInput v-model="draft.day" type="date" class="w-40" aria-label="Day"
-      /></label>
-      <label class="text-sm text-muted"
-        >Minutes<br /><UInputNumber
-          v-model="draft.minutes"
-          :step="1"
-          :step-snapping="false"
-          class="w-28"
-          aria-label="Minutes"
-      /></label>
-      <label class="text-sm text-muted"
-        >Word<br /><USelect v-model="draft.word" :items="words" class="w-28" aria-label="Word"
-      /></label>
-      <label class="text-sm text-muted"
-        >Tempo<br /><span class="flex gap-2"
+      <UFormField label="Day"><UInput v-model="draft.day" type="date" class="w-40" aria-label="Day" /></UFormField>
+      <UFormField label="Minutes"
+        ><UInputNumber v-model="draft.minutes" :step="1" :step-snapping="false" class="w-28" aria-label="Minutes"
+      /></UFormField>
+      <UFormField label="Word"
+        ><USelect v-model="draft.word" :items="words" class="w-28" aria-label="Word"
+      /></UFormField>
+      <UFormField label="Tempo"
+        ><span class="flex gap-2"
           ><USelect
             v-model="draft.counts"
             :items="counts"
@@ -102,7 +95,7 @@ const limbItems = LIMBS.map(value => ({ label: LIMB_NAMES[value], value }))
             :step-snapping="false"
             class="w-26"
             aria-label="Tempo" /></span
-      ></label>
+      ></UFormField>
     </div>
     <UCheckboxGroup
       v-model="draft.limbs"
@@ -110,9 +103,9 @@ const limbItems = LIMBS.map(value => ({ label: LIMB_NAMES[value], value }))
       :items="limbItems"
       orientation="horizontal"
       color="neutral" />
-    <label class="block text-sm text-muted"
-      >Note<br /><UTextarea v-model="draft.note" :rows="3" maxlength="1000" class="w-full" aria-label="Note"
-    /></label>
+    <UFormField label="Note"
+      ><UTextarea v-model="draft.note" :rows="3" maxlength="1000" class="w-full" aria-label="Note"
+    /></UFormField>
     <p v-if="reason" role="alert" class="text-error">{{ reason }}</p>
     <div class="flex gap-2">
       <UButton type="submit" color="neutral">Keep</UButton

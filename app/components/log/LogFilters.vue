@@ -45,7 +45,7 @@ const any = computed(() => Object.keys(filter.value).length > 0)
 </script>
 
 <template>
-  <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Which entries">
+  <div class="flex flex-wrap items-end gap-2" role="group" aria-label="Which entries">
     <GroovePicker v-model="groove" label="Only of this groove" placeholder="any groove" />
     <USelect
       :model-value="filter.style ?? ANY"
@@ -67,24 +67,22 @@ const any = computed(() => Object.keys(filter.value).length > 0)
       class="w-32"
       aria-label="Only with this limb"
       @update:model-value="limb => set({ limb: String(limb) as Limb })" />
-    <label class="flex items-center gap-1 text-sm text-muted"
-      >from
-      <UInput
+    <UFormField label="From"
+      ><UInput
         type="date"
         :model-value="filter.from ?? ''"
         class="w-38"
         aria-label="From day"
         @update:model-value="from => set({ from: String(from) })"
-    /></label>
-    <label class="flex items-center gap-1 text-sm text-muted"
-      >to
-      <UInput
+    /></UFormField>
+    <UFormField label="To"
+      ><UInput
         type="date"
         :model-value="filter.to ?? ''"
         class="w-38"
         aria-label="To day"
         @update:model-value="to => set({ to: String(to) })"
-    /></label>
-    <UButton v-if="any" size="sm" color="neutral" variant="ghost" @click="filter = {}">All of it</UButton>
+    /></UFormField>
+    <UButton v-if="any" color="neutral" variant="ghost" @click="filter = {}">All of it</UButton>
   </div>
 </template>

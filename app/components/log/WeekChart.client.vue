@@ -34,7 +34,6 @@ const options = computed<ApexOptions>(() => ({
     <USwitch
       :model-value="by === 'by limb'"
       color="neutral"
-      size="sm"
       label="by limb"
       @update:model-value="on => (by = on ? 'by limb' : 'in all')" />
     <VueApexCharts type="bar" height="220" :options="options" :series="series" />

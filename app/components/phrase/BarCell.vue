@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { MapCell } from '~/phrase/cells'
+import type { Bracket, MapCell } from '~/phrase/cells'
 
-/** One bar of a phrase as small lanes: pressed, it is chosen and heard from. */
+/** One bar of a phrase as small lanes, its words whole under it: a press chooses it, two play from it. */
 const props = defineProps<{
   cell: MapCell
   /** The bar that it stands for now, where rounds are folded. */ bar: number
@@ -10,8 +10,9 @@ const props = defineProps<{
   marked: boolean
   playing: boolean
   /** What must be done at its beginning, in a few words; empty where nothing must. */ seam: string
+  /** Of a repeat. */ bracket: Bracket | undefined
 }>()
-const emit = defineEmits<{ press: [event: MouseEvent]; open: [] }>()
+const emit = defineEmits<{ press: [event: MouseEvent]; play: [] }>()
 const GROUND = { plain: '', turned: 'turned', fill: 'fill', rest: 'rest' } as const
 const label = () => [`Bar ${props.bar + 1}`, props.cell.says, props.seam].filter(Boolean).join(', ')
 </script>
@@ -20,7 +21,7 @@ const label = () => [`Bar ${props.bar + 1}`, props.cell.says, props.seam].filter
   <button
     type="button"
     tabindex="-1"
-    class="bar-cell group relative block w-40 [contain:layout_style] cursor-pointer text-left"
+    class="bar-cell group relative block [contain:style] cursor-pointer text-left"
     :class="GROUND[cell.kind]"
     :data-bar="first"
     :data-kind="cell.kind"
@@ -28,14 +29,20 @@ const label = () => [`Bar ${props.bar + 1}`, props.cell.says, props.seam].filter
     :aria-label="label()"
     :aria-current="chosen ? 'true' : undefined"
     @click="emit('press', $event)"
-    @dblclick="emit('open')">
-    <span class="flex items-baseline justify-between gap-2 text-sm leading-5">
-      <b class="display" :class="chosen ? 'text-highlighted underline underline-offset-3' : ''">{{ bar + 1 }}</b><span
-        class="min-w-0 truncate text-muted"
-        data-says
-        >{{ cell.says }}</span
-      >
-    </span>
+    @dblclick="emit('play')">
+    <span v-if="bracket === 'room'" class="block h-6" />
+    <span
+      v-else-if="bracket"
+      class="mb-1 block h-5 border-t-2 border-(--ui-text-muted) whitespace-nowrap text-sm text-muted"
+      :class="[bracket.begins ? 'border-l-2 pl-1.5' : '-ml-3 w-[calc(100%+0.75rem)]', bracket.ends ? 'border-r-2' : '']"
+      :data-times="bracket.begins || undefined"
+      ><template v-if="bracket.begins"
+        ><b class="display text-highlighted">{{ bracket.times }}</b> {{ bracket.says }}</template
+      ></span
+    >
+    <b class="display block text-sm leading-5" :class="chosen ? 'text-highlighted underline underline-offset-3' : ''">{{
+      bar + 1
+    }}</b>
     <span
       class="relative block outline-2 outline-offset-1"
       :class="chosen ? 'outline-(--ui-border-inverted)' : 'outline-transparent group-hover:outline-(--ui-border)'">
@@ -48,6 +55,7 @@ const label = () => [`Bar ${props.bar + 1}`, props.cell.says, props.seam].filter
         data-seam
         :title="seam" />
     </span>
+    <span v-if="cell.says" class="mt-1 block text-sm leading-4 text-muted" data-says>{{ cell.says }}</span>
   </button>
 </template>
 

@@ -25,7 +25,7 @@ const counting = computed(() => ({ ...settings.counting, bars: read.value.place.
       <p
         v-for="finding in read.found"
         :key="finding.id"
-        class="mt-1 border-l-3 pl-2 text-[0.94rem]"
+        class="mt-1 border-l-3 pl-2 text-base"
         :class="finding.weight === 'demanding' ? 'border-accented' : 'border-error'">
         {{ sayFinding(read.place.groove, finding, counting) }}
       </p>

@@ -103,14 +103,12 @@ const begin = (from: number) => withHand({ from, length: Math.min(props.fill.len
     <USelect
       :model-value="fill.source.kind"
       :items="SOURCES"
-      size="sm"
       aria-label="What the fill is made of"
       @update:model-value="kind => withHand({ source: USUAL[kind]! })" />
     <template v-if="fill.source.kind === 'sticking' || fill.source.kind === 'groups'">
       <span class="text-muted">{{ fill.source.kind === 'groups' ? 'Groups' : 'Letters' }}</span>
       <UInput
         v-model="text"
-        size="sm"
         class="font-mono"
         :aria-label="
           fill.source.kind === 'groups'
@@ -126,7 +124,6 @@ const begin = (from: number) => withHand({ from, length: Math.min(props.fill.len
         role="combobox"
         :items="rudiments"
         value-key="value"
-        size="sm"
         aria-label="Rudiment"
         @update:model-value="id => withHand({ source: { kind: 'rudiment', id: String(id) } })" />
     </template>
@@ -135,14 +132,12 @@ const begin = (from: number) => withHand({ from, length: Math.min(props.fill.len
       ><USelect
         :model-value="fill.from"
         :items="froms"
-        size="sm"
         class="min-w-0 flex-1"
         aria-label="Where the fill begins"
         @update:model-value="from => begin(Number(from))" /><span class="text-muted">for</span
       ><USelect
         :model-value="fill.length"
         :items="lengths"
-        size="sm"
         class="w-24 shrink-0"
         aria-label="How long the fill is"
         @update:model-value="length => withHand({ length: Number(length) })"
@@ -154,28 +149,24 @@ const begin = (from: number) => withHand({ from, length: Math.min(props.fill.len
         { label: 'right hand', value: 'R' },
         { label: 'left hand', value: 'L' },
       ]"
-      size="sm"
       aria-label="Hand to begin with"
       @update:model-value="first => tell({ first: first as 'R' })" />
     <span class="text-muted">Loudness</span>
     <USelect
       :model-value="fill.loudness"
       :items="named(FILL_LOUDNESS, LOUDNESS_NAMES)"
-      size="sm"
       aria-label="Loudness"
       @update:model-value="loudness => tell({ loudness: loudness as Fill['loudness'] })" />
     <span class="text-muted">Feet</span>
     <USelect
       :model-value="fill.feet"
       :items="named(FILL_FEET, FEET_NAMES)"
-      size="sm"
       aria-label="Feet under the fill"
       @update:model-value="feet => tell({ feet: feet as Fill['feet'] })" />
     <span class="text-muted">Home</span>
     <USelect
       :model-value="fill.ending"
       :items="named(ENDINGS, ENDING_NAMES)"
-      size="sm"
       aria-label="How it says that home is coming"
       @update:model-value="ending => tell({ ending: ending as Fill['ending'] })" />
   </div>

@@ -36,7 +36,7 @@ const reasons = (ids: readonly string[]) =>
 <template>
   <section aria-label="Fills to choose from" class="space-y-2" data-fill-ideas>
     <div class="flex flex-wrap items-center gap-2">
-      <UButton size="sm" color="neutral" variant="outline" :loading="running" @click="look">{{
+      <UButton color="neutral" variant="outline" :loading="running" @click="look">{{
         found.length ? 'A dozen others' : 'Find a dozen fills'
       }}</UButton>
       <USelect
@@ -46,11 +46,10 @@ const reasons = (ids: readonly string[]) =>
           { label: 'busier', value: 'busier' },
           { label: 'simpler', value: 'simpler' },
         ]"
-        size="sm"
         class="w-22"
         aria-label="Busier or simpler" />
       <UPopover :content="{ align: 'end' }" :ui="{ content: 'w-80 max-h-96 overflow-y-auto bg-default p-4' }">
-        <UButton size="sm" color="neutral" variant="ghost">Taste</UButton>
+        <UButton color="neutral" variant="ghost">Taste</UButton>
         <template #content>
           <p class="mb-2 text-sm text-muted">
             Rules by which fills are offered and ranked. Turn off what you would argue with.
@@ -84,7 +83,7 @@ const reasons = (ids: readonly string[]) =>
           @focus="emit('try', idea.fill)"
           @blur="emit('try', undefined)"
           @click="emit('take', idea.fill)">
-          <b class="text-[0.94rem]">{{ saySource(idea.fill.source) }}</b> <span class="text-sm">{{ idea.asks }}</span>
+          <b class="text-base">{{ saySource(idea.fill.source) }}</b> <span class="text-sm">{{ idea.asks }}</span>
           <span class="block text-sm text-muted">{{ reasons(idea.speaks) }}</span>
         </button>
       </li>

@@ -38,7 +38,7 @@ const ways = computed(() => {
       <p
         v-for="one in way.list"
         :key="`${one.limb} ${one.from.at} ${one.from.pieceId}`"
-        class="text-[0.94rem]"
+        class="text-base"
         :class="isTrouble(one) ? 'border-l-3 border-error pl-2' : ''">
         {{ sayTransition(one, ground.tempo) }}
       </p>
@@ -48,7 +48,6 @@ const ways = computed(() => {
       <UButton
         v-for="one in read.mends"
         :key="one.id"
-        size="sm"
         color="neutral"
         variant="outline"
         @click="emit('mend', one.fill)"

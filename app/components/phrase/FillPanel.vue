@@ -49,7 +49,6 @@ function press(pieceId: string) {
     <FillPath :kit="fill.ground.kit" :strokes="strokes" :lead="fill.ground.round.lead" @press="press" />
     <div class="flex flex-wrap gap-1.5" role="group" aria-label="The way over the drums">
       <UButton
-        size="sm"
         color="neutral"
         :variant="led && !led.afresh ? 'solid' : 'outline'"
         :aria-pressed="!!led && !led.afresh"
@@ -57,14 +56,13 @@ function press(pieceId: string) {
         >The same each time</UButton
       >
       <UButton
-        size="sm"
         color="neutral"
         :variant="led?.afresh ? 'solid' : 'outline'"
         :aria-pressed="!!led?.afresh"
         @click="lead(true, led?.seed ?? 1)"
         >Afresh each time</UButton
       >
-      <UButton size="sm" color="neutral" variant="outline" @click="lead(led?.afresh ?? false, (led?.seed ?? 0) + 1)"
+      <UButton color="neutral" variant="outline" @click="lead(led?.afresh ?? false, (led?.seed ?? 0) + 1)"
         >Another way</UButton
       >
     </div>

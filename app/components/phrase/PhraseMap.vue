@@ -23,7 +23,7 @@ const emit = defineEmits<{
   press: [bar: number, event: MouseEvent]
   order: [id: string, to: number]
   key: [event: KeyboardEvent]
-  open: []
+  play: [bar: number]
 }>()
 const kits = useKits()
 const surface = useTemplateRef('surface')
@@ -130,7 +130,7 @@ defineExpose({ focus: () => surface.value?.focus() })
         :mark="mark"
         :seams="seams"
         @press="press"
-        @open="emit('open')" />
+        @play="bar => emit('play', bar)" />
     </VueDraggable>
   </div>
 </template>

@@ -77,24 +77,20 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
       <span class="text-sm text-muted">{{ sayBarsOf(phrase, phrase.sections.indexOf(section)) }}</span>
     </div>
     <div v-if="rest" class="space-y-2">
-      <label class="flex items-center gap-2 text-sm text-muted"
-        >for
-        <USelect
+      <UFormField label="For"
+        ><USelect
           :model-value="rest.rest"
           :items="rests"
-          size="sm"
           class="w-36"
           aria-label="What these bars are for"
           @update:model-value="kind => set({ play: { ...rest!, rest: kind as (typeof RESTS)[number] } })"
-      /></label>
+      /></UFormField>
       <div class="flex gap-4">
         <USwitch
           :model-value="rest.feet"
-          size="sm"
           label="Feet go on"
           @update:model-value="feet => set({ play: { ...rest!, feet } })" /><USwitch
           :model-value="rest.click"
-          size="sm"
           label="Click goes on"
           @update:model-value="click => set({ play: { ...rest!, click } })" />
       </div>
@@ -117,38 +113,33 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
           @click="togglePin"
           >{{ groove.pinned ? 'Pinned' : 'Pin' }}</UButton
         >
-        <UButton size="xs" color="neutral" variant="outline" :to="`/bench/${groove.id}`">Bench</UButton>
+        <UButton size="xs" color="neutral" variant="outline" :to="`/bench/${groove.id}`">Open on Bench</UButton>
         <span v-if="store.gone.has(groove.id)">Not on the Shelf any more; played as last seen.</span>
       </p>
     </div>
     <div class="flex flex-wrap items-center gap-x-3 gap-y-2 text-sm text-muted">
-      <label class="flex items-center gap-1.5"
-        >bars
-        <UInputNumber
+      <UFormField label="Bars"
+        ><UInputNumber
           :model-value="section.bars"
           :min="1"
           :max="PHRASE_LIMITS.bars"
-          size="sm"
           class="w-22"
           aria-label="Bars to a round"
           @update:model-value="bars => bars && set({ bars })"
-      /></label>
-      <label class="flex items-center gap-1.5"
-        >times
-        <UInputNumber
+      /></UFormField>
+      <UFormField label="Times"
+        ><UInputNumber
           :model-value="section.times"
           :min="1"
           :max="PHRASE_LIMITS.bars"
-          size="sm"
           class="w-22"
           aria-label="Times"
           @update:model-value="times => times && set({ times })"
-      /></label>
+      /></UFormField>
     </div>
     <div class="flex items-center gap-2 text-sm text-muted">
       <USwitch
         :model-value="!!section.tempo"
-        size="sm"
         label="Its own tempo"
         @update:model-value="own => set({ tempo: own ? phrase.tempo : null })" />
       <UInputNumber
@@ -156,7 +147,6 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
         :model-value="section.tempo.bpm"
         :min="20"
         :max="400"
-        size="sm"
         class="w-24"
         aria-label="Tempo of the section"
         @update:model-value="bpm => bpm && set({ tempo: { ...section.tempo!, bpm } })" />
@@ -186,12 +176,7 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
         </li>
       </ul>
       <div class="mt-2 flex flex-wrap gap-1.5">
-        <UButton
-          size="sm"
-          color="neutral"
-          variant="outline"
-          :disabled="!!store.fill"
-          @click="emit('send', { type: 'fill' })"
+        <UButton color="neutral" variant="outline" :disabled="!!store.fill" @click="emit('send', { type: 'fill' })"
           >Add a fill</UButton
         >
         <GroovePicker
@@ -217,16 +202,14 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
         icon="i-lucide-arrow-down"
         aria-label="The section later"
         @click="emit('send', { type: 'move', by: 1 })" />
-      <UButton size="xs" color="neutral" variant="outline" @click="emit('send', { type: 'twice' })"
-        >Once more below</UButton
-      >
+      <UButton size="xs" color="neutral" variant="outline" @click="emit('send', { type: 'twice' })">Duplicate</UButton>
       <UButton
         size="xs"
         color="error"
         variant="ghost"
         :disabled="phrase.sections.length === 1"
         @click="emit('send', { type: 'out' })"
-        >Take out</UButton
+        >Remove</UButton
       >
     </div>
   </section>

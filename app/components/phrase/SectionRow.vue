@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { type Section, sayBarSpan, sectionBars } from '#core/phrase'
-import { type MapCell, type CellRun, shownFor } from '~/phrase/cells'
+import { type Bracket, type CellRun, type MapCell, shownFor } from '~/phrase/cells'
 
 /** A section as a row of the map: its name, its bars, and its rounds, alike ones folded with their count. */
 const props = defineProps<{
@@ -13,7 +14,7 @@ const props = defineProps<{
   mark: { from: number; to: number } | undefined
   /** What must be done at the beginning of a bar, by its number. */ seams: ReadonlyMap<number, string>
 }>()
-const emit = defineEmits<{ press: [bar: number, event: MouseEvent]; open: [] }>()
+const emit = defineEmits<{ press: [bar: number, event: MouseEvent]; play: [bar: number] }>()
 const within = ({ at, bars }: CellRun, bar: number): boolean => bar >= props.start + at && bar < props.start + at + bars
 /** Whether a cell stands for a bar of the phrase. */
 const shows = (run: CellRun, cell: MapCell, bar: number): boolean =>
@@ -32,6 +33,20 @@ const isMarked = (run: CellRun, cell: MapCell): boolean => {
     )
   )
 }
+/** Whether any bar of the section is repeated: then all of them keep room for the bracket. */
+const repeats = computed(() => props.runs.some(run => run.times > 1))
+/** The bracket over a run of bars that is repeated, bar by bar: the first says how often. */
+const bracketOver = (run: CellRun, i: number): Bracket | undefined =>
+  !repeats.value
+    ? undefined
+    : run.times === 1
+      ? 'room'
+      : {
+          begins: i === 0,
+          ends: i === run.cells.length - 1,
+          times: i === 0 ? `× ${run.times}` : '',
+          says: i === 0 ? says(run) : '',
+        }
 const says = (run: CellRun) => {
   const round = Math.floor(run.at / props.section.bars) + 1
   const rounds = run.times === 2 ? `${round} and ${round + 1}` : `${round} to ${round + run.times - 1}`
@@ -44,14 +59,14 @@ const says = (run: CellRun) => {
     class="flex gap-3 py-2.5 max-sm:flex-col [contain-intrinsic-size:auto_7rem] [content-visibility:auto]"
     data-section
     :data-name="section.name">
-    <div class="shrink-0 sm:w-32 sm:pt-4">
+    <div class="shrink-0 sm:w-32">
       <span class="grip mr-1 cursor-grab select-none text-muted" aria-hidden="true">⠿</span>
       <h2 class="inline text-base">{{ section.name }}</h2>
       <p class="text-sm text-muted">{{ sayBarSpan(start, sectionBars(section)) }}</p>
       <p class="truncate text-sm text-muted" :title="plays">{{ plays }}</p>
       <p v-if="section.tempo" class="text-sm text-muted"><TempoMark :tempo="section.tempo" /></p>
     </div>
-    <div class="flex min-w-0 flex-1 flex-wrap gap-x-3 gap-y-2">
+    <div class="grid min-w-0 flex-1 grid-cols-[repeat(auto-fill,minmax(9.5rem,1fr))] items-start gap-x-3 gap-y-2 pr-1">
       <template v-for="run in runs" :key="run.key">
         <BarCell
           v-for="(cell, i) in run.cells"
@@ -63,12 +78,9 @@ const says = (run: CellRun) => {
           :marked="isMarked(run, cell)"
           :first="start + cell.at"
           :seam="seams.get(start + cell.at) ?? ''"
+          :bracket="bracketOver(run, i)"
           @press="event => emit('press', standsFor(run, cell), event)"
-          @open="emit('open')" />
-        <p v-if="run.times > 1" class="self-center text-sm text-muted" data-times>
-          <b class="display text-base text-highlighted">× {{ run.times }}</b
-          ><br />{{ says(run) }}
-        </p>
+          @play="emit('play', standsFor(run, cell))" />
       </template>
     </div>
   </li>

@@ -140,7 +140,7 @@ async function take(place: 'instead' | 'after') {
         v-for="one in TEMPLATES"
         :key="one.id"
         type="button"
-        class="block w-full cursor-pointer border-l-3 px-3 py-1.5 text-left"
+        class="block w-full cursor-pointer border-l-3 min-h-8 px-3 py-1 text-left"
         :class="
           one === template
             ? 'border-inverted bg-elevated font-semibold text-highlighted'
@@ -151,29 +151,24 @@ async function take(place: 'instead' | 'after') {
         {{ one.name }}
       </button>
     </nav>
-    <div class="min-h-0 space-y-3 overflow-y-auto px-5 py-3">
+    <div class="min-h-0 space-y-3 overflow-y-auto px-6 py-3">
       <div class="flex flex-wrap items-center gap-3">
         <p class="flex-1">{{ template.about }}</p>
         <UButton color="neutral" variant="ghost" @click="emit('close')">Close</UButton>
       </div>
       <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <label v-for="(asked, i) in template.grooves" :key="asked.name" class="text-sm text-muted"
-          >{{ asked.name }}<br />
-          <GroovePicker
+        <UFormField v-for="(asked, i) in template.grooves" :key="asked.name" :label="asked.name"
+          ><GroovePicker
             :model-value="chosen[i] ?? ''"
             :chosen="whole.get(chosen[i] ?? '') && { id: chosen[i]!, title: whole.get(chosen[i]!)!.document.title }"
             :label="`Groove for ${asked.name}`"
             :placeholder="asked.from ? 'From the Shelf, or made below' : 'Choose a groove'"
             class="w-56"
-            @update:model-value="id => (chosen = { ...chosen, [i]: id })" />
-        </label>
-        <label v-for="(ask, key) in template.asks" :key="key" class="text-sm text-muted"
-          >{{ ask!.name }}<br /><USelect
-            v-model="numbers[key]"
-            :items="[...ask!.of]"
-            class="w-24"
-            :aria-label="ask!.name"
-        /></label>
+            @update:model-value="id => (chosen = { ...chosen, [i]: id })"
+        /></UFormField>
+        <UFormField v-for="(ask, key) in template.asks" :key="key" :label="ask!.name"
+          ><USelect v-model="numbers[key]" :items="[...ask!.of]" class="w-24" :aria-label="ask!.name"
+        /></UFormField>
       </div>
       <fieldset v-if="offered.length && !chosen[1]">
         <legend class="mb-1 text-sm text-muted">
@@ -187,7 +182,6 @@ async function take(place: 'instead' | 'after') {
           <UButton
             v-for="one in offered"
             :key="one.name"
-            size="sm"
             color="neutral"
             :variant="wanted.includes(one.name) ? 'solid' : 'outline'"
             :aria-pressed="wanted.includes(one.name)"
@@ -201,7 +195,7 @@ async function take(place: 'instead' | 'after') {
       <template v-if="preview">
         <div class="flex flex-wrap items-center gap-2">
           <b>{{ phraseBars(preview) }} bars</b>
-          <UButton color="neutral" :disabled="!fits" @click="take('instead')">Take it</UButton>
+          <UButton color="neutral" :disabled="!fits" @click="take('instead')">Use</UButton>
           <UButton
             color="neutral"
             variant="outline"

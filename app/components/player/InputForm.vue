@@ -98,7 +98,6 @@ const latency = computed(() => measuring.latencies[measuring.input])
         <UButton
           v-for="piece in kit.pieces"
           :key="piece.id"
-          size="sm"
           color="neutral"
           :variant="measuring.teaching === piece.id ? 'solid' : 'outline'"
           @click="measuring.teaching = measuring.teaching === piece.id ? '' : piece.id"
@@ -112,18 +111,16 @@ const latency = computed(() => measuring.latencies[measuring.input])
       <UButton color="neutral" variant="outline" :loading="tapping" @click="tap">{{
         tapping ? `Tap along: ${measuring.taps} taps` : 'Find how late it is by tapping along'
       }}</UButton>
-      <label class="flex items-center gap-2 text-sm text-muted"
-        >arrives late by
-        <UInputNumber
+      <UFormField label="Arrives late by, ms"
+        ><UInputNumber
           :model-value="latency?.ms ?? 0"
           :min="-200"
           :max="500"
           :step-snapping="false"
           class="w-28"
           aria-label="How late the input arrives, in ms"
-          @update:model-value="ms => measuring.setLatency({ ms: ms ?? 0, vouched: latency?.vouched ?? false })" />
-        ms</label
-      >
+          @update:model-value="ms => measuring.setLatency({ ms: ms ?? 0, vouched: latency?.vouched ?? false })"
+      /></UFormField>
       <USwitch
         :model-value="latency?.vouched ?? false"
         color="neutral"

@@ -183,7 +183,7 @@ const back = (row: Row) =>
 </script>
 
 <template>
-  <table class="w-full text-[0.94rem]">
+  <table class="w-full text-base">
     <caption class="sr-only">
       What is easy and what is hard for you
     </caption>
@@ -213,7 +213,6 @@ const back = (row: Row) =>
             :max="row.most"
             :step="row.step"
             :step-snapping="false"
-            size="sm"
             class="w-28"
             :aria-label="`${row.name}, easy up to`"
             @update:model-value="value => set(row, 'easy', value)" />
@@ -226,7 +225,6 @@ const back = (row: Row) =>
             :max="row.most"
             :step="row.step"
             :step-snapping="false"
-            size="sm"
             class="w-28"
             :aria-label="`${row.name}, hard from`"
             @update:model-value="value => set(row, 'hard', value)" />
@@ -238,13 +236,7 @@ const back = (row: Row) =>
       </tr>
     </tbody>
   </table>
-  <UButton
-    v-if="!allOurs"
-    class="mt-3"
-    size="sm"
-    color="neutral"
-    variant="outline"
-    @click="emit('limits', HOUSE_LIMITS)"
+  <UButton v-if="!allOurs" class="mt-3" color="neutral" variant="outline" @click="emit('limits', HOUSE_LIMITS)"
     >All back to ours</UButton
   >
 </template>

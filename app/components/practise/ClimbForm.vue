@@ -28,60 +28,70 @@ function setThen(event: Event) {
 const allows = ALLOWS.map(value => ({ label: ALLOW_WORDS[value], value }))
 const misses = ON_MISS.map(value => ({ label: MISS_WORDS[value], value }))
 const rungs = computed(() => rungsOf(props.stage))
+/** A step as high as its tempo among them, the slowest still to be seen. */
+const heightOf = (bpm: number) => {
+  const [least, most] = [Math.min(...rungs.value), Math.max(...rungs.value)]
+  return `${20 + (80 * (bpm - least)) / (most - least || 1)}%`
+}
 </script>
 
 <template>
   <div>
     <USwitch :model-value="!!climb" color="neutral" label="the tempo climbs" @update:model-value="toggle" />
     <div v-if="climb" class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2" data-climb>
-      <label class="text-sm text-muted"
-        >up to<br /><UInputNumber
+      <UFormField label="Up to"
+        ><UInputNumber
           :model-value="climb.to"
           :min="20"
           :max="400"
-          size="sm"
           class="w-26"
           aria-label="Goal of the climb"
           @update:model-value="to => to && change({ to })"
-      /></label>
-      <label class="text-sm text-muted"
-        >by<br /><UInputNumber
+      /></UFormField>
+      <UFormField label="By"
+        ><UInputNumber
           :model-value="climb.step"
           :min="1"
           :max="100"
-          size="sm"
           class="w-22"
           aria-label="Step of the climb"
           @update:model-value="step => step && change({ step })"
-      /></label>
-      <label class="text-sm text-muted"
-        >then<br /><UInput
+      /></UFormField>
+      <UFormField label="Then"
+        ><UInput
           :model-value="climb.then.map(Math.round).join(', ')"
-          size="sm"
           class="w-28"
           placeholder="97, 92"
           aria-label="Tempos after the goal"
           @change="setThen"
-      /></label>
-      <label class="text-sm text-muted"
-        >on when<br /><USelect
+      /></UFormField>
+      <UFormField label="On when"
+        ><USelect
           :model-value="climb.allows"
           :items="allows"
-          size="sm"
           class="w-48"
           aria-label="What allows the next step"
           @update:model-value="one => change({ allows: one as Climb['allows'] })"
-      /></label>
-      <label class="text-sm text-muted"
-        >a miss means<br /><USelect
+      /></UFormField>
+      <UFormField label="A miss means"
+        ><USelect
           :model-value="climb.miss"
           :items="misses"
-          size="sm"
           class="w-60"
           aria-label="What a miss does"
           @update:model-value="one => change({ miss: one as Climb['miss'] })"
-      /></label>
-      <p class="w-full text-sm text-muted">{{ rungs.length }} steps: {{ rungs.map(Math.round).join(', ') }}</p>
+      /></UFormField>
+      <div class="w-full text-sm text-muted">
+        <div class="flex h-8 items-end gap-0.5 overflow-hidden" aria-hidden="true" data-steps>
+          <span
+            v-for="(bpm, i) in rungs"
+            :key="i"
+            class="max-w-4 min-w-1 flex-1 bg-(--ui-text-dimmed)"
+            :style="{ height: heightOf(bpm) }"
+            :title="String(Math.round(bpm))" />
+        </div>
+        <p>{{ rungs.length }} steps: {{ rungs.map(Math.round).join(', ') }}</p>
+      </div>
     </div>
   </div>
 </template>

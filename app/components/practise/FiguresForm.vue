@@ -16,6 +16,7 @@ import {
 } from '#core/practise'
 import { beatsOf } from '#core/time'
 import { api } from '~/documents/api'
+import { toneOf } from '~/lanes/tone'
 import { newId } from '~/documents/ids'
 import { useKits } from '~/stores/kits'
 
@@ -92,38 +93,34 @@ function make() {
 <template>
   <form aria-label="Figures against an ostinato" data-figures @submit.prevent="make">
     <h2 class="mb-1 text-lg text-highlighted">Figures over “{{ groove.title }}”</h2>
-    <p class="mb-2 text-[0.94rem]">
+    <p class="mb-2 text-base">
       One limb plays every figure of a beat, {{ bars }} bars each without a stop, while the rest of the groove holds.{{
         rests ? ' In beats of another length it rests.' : ''
       }}
       Each box keeps the fastest tempo you played it at.
     </p>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-      <label class="text-sm text-muted"
-        >Limb<br /><USelect
+      <UFormField label="Limb"
+        ><USelect
           v-model="limb"
           :items="limbsInOrder(groove.lead).map(value => ({ label: LIMB_NAMES[value], value }))"
           class="w-32"
           aria-label="Limb that plays the figures"
-      /></label>
-      <label class="text-sm text-muted"
-        >Beat<br /><USelect
+      /></UFormField>
+      <UFormField label="Beat"
+        ><USelect
           v-model="grid"
           :items="grids.map(value => ({ value, label: sayFigures(groove, value) }))"
           class="w-38"
           aria-label="Figures of"
-      /></label>
-      <label class="text-sm text-muted"
-        >Bars each<br /><UInputNumber v-model="bars" :min="1" :max="16" class="w-20" aria-label="Bars of each figure"
-      /></label>
-      <label class="text-sm text-muted"
-        >Tempo, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber
-          v-model="bpm"
-          :min="20"
-          :max="400"
-          class="w-24"
-          aria-label="Tempo of the figures"
-      /></label>
+      /></UFormField>
+      <UFormField label="Bars each"
+        ><UInputNumber v-model="bars" :min="1" :max="16" class="w-20" aria-label="Bars of each figure"
+      /></UFormField>
+      <UFormField
+        ><template #label>Tempo, <NoteGlyph :counts="groove.tempo.counts" /></template
+        ><UInputNumber v-model="bpm" :min="20" :max="400" class="w-24" aria-label="Tempo of the figures"
+      /></UFormField>
       <USwitch v-model="easiest" color="neutral" label="easiest first" class="pb-2" />
       <USwitch v-model="accents" color="neutral" label="as accents in an even line" class="pb-2" />
       <UButton type="submit" color="neutral" :disabled="!able">Practise the figures</UButton>
@@ -139,11 +136,7 @@ function make() {
       class="mt-3 grid grid-cols-3 gap-2 sm:grid-cols-5 lg:max-w-3xl"
       aria-label="Figures, and the tempo each has reached">
       <li v-for="box in boxes" :key="box.mask" class="border border-default px-3 py-2" :data-figure="box.mask">
-        <span
-          class="display block text-lg tracking-[0.3em]"
-          :aria-label="`Strokes on slots ${[...box.mask].flatMap((sign, i) => (sign === 'x' ? [i + 1] : [])).join(', ')}`"
-          >{{ box.mask.replaceAll('.', '·').replaceAll('x', '●') }}</span
-        >
+        <FigureSticks :mask="box.mask" :tone="toneOf(limb, groove.lead)" />
         <span class="text-sm" :class="box.best ? 'font-semibold' : 'text-muted'">{{
           box.best ? Math.round(box.best.tempo.bpm) : 'not yet'
         }}</span>

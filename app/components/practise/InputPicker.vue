@@ -21,14 +21,8 @@ watch(
 </script>
 
 <template>
-  <label class="flex items-center gap-2 text-muted" :class="short ? 'text-sm' : 'text-base'"
-    >{{ short ? 'from' : 'measured by' }}
-    <USelect
-      v-model="measuring.input"
-      :items="INPUTS"
-      :size="short ? 'sm' : 'md'"
-      class="w-44"
-      :aria-label="short ? 'Played by' : 'Measured by'"
-      :content="content" />
-  </label>
+  <UFormField v-if="short" label="Played by"
+    ><USelect v-model="measuring.input" :items="INPUTS" class="w-44" aria-label="Played by" :content="content"
+  /></UFormField>
+  <BarSelect v-else v-model="measuring.input" label="Measured by" :items="INPUTS" class="min-w-44" :content="content" />
 </template>

@@ -45,7 +45,6 @@ function setAmount(to: number | null | undefined) {
       :max="kind === 'minutes' ? 60 : kind === 'bars' ? 1000 : 50"
       :step="kind === 'minutes' ? 0.5 : 1"
       :step-snapping="false"
-      size="sm"
       class="w-26"
       :aria-label="
         kind === 'minutes' ? 'Minutes of the stage' : kind === 'bars' ? 'Bars of the stage' : 'Clean times of the stage'
@@ -54,7 +53,6 @@ function setAmount(to: number | null | undefined) {
     <USelect
       :model-value="kind"
       :items="kinds"
-      size="sm"
       class="w-32"
       aria-label="What the length counts"
       @update:model-value="to => setKind(String(to))" />

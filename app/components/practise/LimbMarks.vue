@@ -1,48 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Groove } from '#core/groove'
-import { LIMB_NAMES, limbsInOrder } from '#core/kit'
-import { type Stage, limbsBy } from '#core/practise'
-import { toneOf } from '~/lanes/tone'
+import { LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
+import { type Stage, whoPlays } from '#core/practise'
 
-/** Who plays in a stage, limb by limb: filled is you, outlined the machine, dotted is sung, pale is silent. */
+/** Who plays in a stage, limb by limb. */
 const props = defineProps<{ groove: Groove; stage: Stage }>()
-const marks = computed(() => {
-  const [you, sung, machine] = [
-    limbsBy(props.groove, props.stage, 'player'),
-    limbsBy(props.groove, props.stage, 'sung'),
-    limbsBy(props.groove, props.stage, 'machine'),
-  ]
-  return limbsInOrder(props.groove.lead).map(limb => {
-    const by = you.includes(limb)
-      ? 'you'
-      : sung.includes(limb)
-        ? 'sung'
-        : machine.includes(limb)
-          ? 'the machine'
-          : 'silent'
-    const tone = toneOf(limb, props.groove.lead)
-    const style =
-      by === 'you'
-        ? { background: tone, borderColor: tone }
-        : by === 'silent'
-          ? {}
-          : { borderColor: tone, color: tone, borderStyle: by === 'sung' ? 'dotted' : 'solid' }
-    return { limb, by, style }
-  })
-})
+const WORDS = { player: 'you', sung: 'sung', machine: 'the machine', silent: 'silent' } as const
+const by = (limb: Limb) => WORDS[whoPlays(props.groove, props.stage, limb)]
+const says = computed(() =>
+  limbsInOrder(props.groove.lead)
+    .map(limb => `${LIMB_NAMES[limb]} ${by(limb)}`)
+    .join(', '),
+)
 </script>
 
 <template>
-  <span class="flex gap-1" role="img" :aria-label="marks.map(one => `${LIMB_NAMES[one.limb]} ${one.by}`).join(', ')">
-    <span
-      v-for="one in marks"
-      :key="one.limb"
-      class="flex h-7 w-6 items-center justify-center border text-[0.65rem] font-bold"
-      :class="one.by === 'you' ? 'text-inverted' : one.by === 'silent' ? 'border-muted text-dimmed' : ''"
-      :style="one.style"
-      aria-hidden="true"
-      >{{ one.limb }}</span
-    >
-  </span>
+  <LimbSquares :lead="groove.lead" :by="by" :label="says" />
 </template>

@@ -95,9 +95,7 @@ const spreads = computed(() => props.measures.limbs.filter(one => one.spread !==
         <h3 class="font-semibold text-highlighted">What would help</h3>
         <div v-for="(remedy, i) in verdict.remedies" :key="i" class="mb-3">
           <p class="text-sm text-muted">{{ remedy.says }}</p>
-          <UButton size="sm" color="neutral" class="mt-1" @click="emit('add', remedy)"
-            >Put it before stage {{ number }}</UButton
-          >
+          <UButton color="neutral" class="mt-1" @click="emit('add', remedy)">Put it before stage {{ number }}</UButton>
         </div>
       </div>
     </div>

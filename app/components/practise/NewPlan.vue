@@ -94,36 +94,32 @@ const about = computed(
       A plan for “{{ groove.title }}”<template v-if="span">, {{ saySpan(groove, span, settings.counting) }}</template>
     </h2>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-      <label class="text-sm text-muted"
-        >Way to learn it<br /><USelect v-model="way" :items="ways" class="w-60" aria-label="Way to learn it"
-      /></label>
-      <label class="text-sm text-muted"
-        >Tempo<br /><USelect
+      <UFormField label="Way to learn it"
+        ><USelect v-model="way" :items="ways" class="w-60" aria-label="Way to learn it"
+      /></UFormField>
+      <UFormField label="Tempo"
+        ><USelect
           v-model="tempo"
           :items="TEMPO_WAYS.map(one => ({ label: one.name, value: one.id }))"
           class="w-60"
           aria-label="How the tempo goes"
-      /></label>
-      <label class="text-sm text-muted"
-        >Goal, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber
-          v-model="goal"
-          :min="20"
-          :max="400"
-          class="w-26"
-          aria-label="Goal tempo"
-      /></label>
-      <label class="text-sm text-muted"
-        >Minutes in all<br /><UInputNumber
+      /></UFormField>
+      <UFormField
+        ><template #label>Goal, <NoteGlyph :counts="groove.tempo.counts" /></template
+        ><UInputNumber v-model="goal" :min="20" :max="400" class="w-26" aria-label="Goal tempo"
+      /></UFormField>
+      <UFormField label="Minutes in all"
+        ><UInputNumber
           v-model="minutes"
           :min="1"
           :max="240"
           :placeholder="offered.ok ? String(Math.round(planSeconds(offered.value) / 60)) : ''"
           class="w-26"
           aria-label="Minutes in all"
-      /></label>
-      <label class="text-sm text-muted"
-        >On<br /><USelect v-model="on" :items="['kit', 'pad']" class="w-20" aria-label="On pad or kit"
-      /></label>
+      /></UFormField>
+      <UFormField label="On"
+        ><USelect v-model="on" :items="['kit', 'pad']" class="w-20" aria-label="On pad or kit"
+      /></UFormField>
       <UButton type="submit" color="neutral" :disabled="!offered.ok">Make a plan</UButton>
     </div>
     <div class="mt-2 flex flex-wrap gap-x-6 gap-y-1">
@@ -135,7 +131,7 @@ const about = computed(
         color="neutral"
         label="leave out what is solid at its tempo" />
     </div>
-    <p class="mt-2 text-[0.94rem]">{{ about }}</p>
+    <p class="mt-2 text-base">{{ about }}</p>
     <p v-if="!offered.ok" role="alert" class="mt-2 text-error">{{ offered.reason }}</p>
     <ol v-else class="mt-2 flex flex-wrap gap-x-4 gap-y-0.5 text-sm text-muted" data-offered>
       <li v-for="(stage, i) in offered.value.stages" :key="i">

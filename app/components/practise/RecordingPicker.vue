@@ -15,7 +15,7 @@ function choose(event: Event) {
 
 <template>
   <span>
-    <UButton size="sm" color="neutral" variant="outline" :loading="working" @click="field?.click()"
+    <UButton color="neutral" variant="outline" :loading="working" @click="field?.click()"
       >Measure a recording (MIDI)</UButton
     >
     <input

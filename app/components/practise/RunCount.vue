@@ -42,7 +42,7 @@ const many = computed(() => count.value.length > 4)
         class="display mr-2 font-bold leading-none sm:mr-3"
         :class="[
           light.beat === beat ? 'text-highlighted' : 'text-dimmed/60',
-          many ? 'text-4xl sm:text-6xl' : 'text-6xl sm:text-8xl xl:text-[8rem]',
+          many ? 'text-4xl sm:text-6xl' : 'text-6xl sm:text-8xl xl:text-9xl',
         ]"
         >{{ words[0] }}</span
       >

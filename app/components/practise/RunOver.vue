@@ -9,14 +9,14 @@ const measuring = useMeasuring()
 
 <template>
   <div class="m-auto w-full max-w-2xl" data-phase="over">
-    <h1 class="text-3xl text-highlighted">{{ practice.written.length ? 'Done, and in the log' : 'Nothing played' }}</h1>
+    <h1 class="text-2xl text-highlighted">{{ practice.written.length ? 'Done, and in the log' : 'Nothing played' }}</h1>
     <p v-if="practice.held" role="alert" class="mt-2 text-warning">
       {{ practice.held === 1 ? 'One stage waits' : `${practice.held} stages wait` }} in this browser for the server, and
       will be sent when it answers.
     </p>
     <p
       v-if="practice.measured"
-      class="display mt-4 text-4xl font-bold text-highlighted first-letter:uppercase sm:text-5xl"
+      class="display mt-4 text-4xl font-bold text-highlighted first-letter:uppercase sm:text-6xl"
       data-gist>
       {{ practice.measured.gist }}
     </p>

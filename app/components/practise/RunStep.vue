@@ -21,7 +21,7 @@ const limbs = computed(() => limbsInOrder(props.groove.lead))
       <li
         v-for="limb in limbs"
         :key="limb"
-        class="display border-t-6 py-3 text-3xl font-bold sm:text-5xl"
+        class="display border-t-6 py-3 text-4xl font-bold sm:text-6xl"
         :class="striking.has(limb) ? 'text-highlighted' : 'border-accented text-dimmed/50'"
         :style="striking.has(limb) ? { borderColor: toneOf(limb, groove.lead) } : {}">
         {{ LIMB_NAMES[limb] }}

@@ -119,14 +119,14 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
 </script>
 
 <template>
-  <div class="space-y-4" data-editor>
+  <div class="space-y-3" data-editor>
     <input
       :value="stage.name"
       aria-label="Name of the stage"
       maxlength="160"
       class="display w-full border-b border-transparent bg-transparent text-xl text-highlighted hover:border-accented focus:border-inverted"
       @change="event => groove && set(stageNamed(stage, groove, (event.target as HTMLInputElement).value.trim()))" />
-    <div v-if="cast.length" class="flex flex-wrap items-center gap-x-4 gap-y-2" role="group" aria-label="Who plays">
+    <StageRow v-if="cast.length" title="Who plays" role="group" aria-label="Who plays">
       <label
         v-for="part in cast"
         :key="part.id"
@@ -136,7 +136,6 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
         <USelect
           :model-value="stage.parts[part.id] ?? 'silent'"
           :items="BY"
-          size="sm"
           class="w-26"
           :aria-label="`Who plays ${part.name}`"
           @update:model-value="by => take(castPart(stage, groove!, part.id, by as PlayedBy))" /><UButton
@@ -158,100 +157,106 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
           on => set({ lines: on ? [...stage.lines, line.id] : stage.lines.filter(id => id !== line.id) })
         " />
       <UDropdownMenu v-if="!castsLimbs(stage)" :items="helpers"
-        ><UButton size="sm" color="neutral" variant="outline">Add a helper</UButton></UDropdownMenu
+        ><UButton color="neutral" variant="outline">Add a helper</UButton></UDropdownMenu
       >
-    </div>
-    <div class="flex flex-wrap items-end gap-x-5 gap-y-3">
-      <label class="text-sm text-muted"
-        >{{ stage.climb ? 'each step' : 'lasts' }}<br /><LengthForm :stage="stage" @set="set"
-      /></label>
-      <template v-if="!rests">
-        <label class="text-sm text-muted"
-          >tempo, <NoteGlyph :counts="stage.tempo.counts" /><span v-if="stage.tempo.assumed"
-            >, as assumed of an older plan</span
-          ><br /><UInputNumber
+      <UFormField v-if="!rests" label="On"
+        ><USelect
+          :model-value="stage.on"
+          :items="['kit', 'pad']"
+          class="w-20"
+          aria-label="On pad or kit"
+          @update:model-value="on => set({ on: on as Stage['on'] })"
+      /></UFormField>
+      <span v-if="machine || fades.silent" class="flex items-center gap-2 text-sm text-muted"
+        ><UInputNumber
+          :model-value="fades.sound"
+          :min="1"
+          :max="64"
+          class="w-22"
+          aria-label="Bars with the machine"
+          @update:model-value="sound => sound && setFades({ sound })" />
+        bars with the machine,
+        <UInputNumber
+          :model-value="fades.silent"
+          :min="0"
+          :max="64"
+          class="w-22"
+          aria-label="Bars without the machine"
+          @update:model-value="silent => setFades({ silent: silent ?? 0 })" />
+        without</span
+      >
+    </StageRow>
+    <StageRow title="How long">
+      <UFormField :label="stage.climb ? 'Each step' : 'Lasts'"><LengthForm :stage="stage" @set="set" /></UFormField>
+      <span v-if="spanned && !rests" class="flex items-center gap-2 text-sm text-muted"
+        >from
+        <USelect
+          :model-value="from"
+          :items="beatItems"
+          class="w-26"
+          aria-label="From which beat"
+          @update:model-value="a => setSpan(Number(a), to)" />
+        to the end of
+        <USelect
+          :model-value="to"
+          :items="beatItems"
+          class="w-26"
+          aria-label="To which beat"
+          @update:model-value="b => setSpan(from, Number(b))"
+      /></span>
+    </StageRow>
+    <template v-if="!rests">
+      <StageRow title="Tempo">
+        <UFormField
+          ><template #label
+            >Tempo, <NoteGlyph :counts="stage.tempo.counts" /><span v-if="stage.tempo.assumed"
+              >, as assumed of an older plan</span
+            ></template
+          ><UInputNumber
             :model-value="stage.tempo.bpm"
             :min="20"
             :max="400"
-            size="sm"
             class="w-28"
             aria-label="Tempo of the stage"
             @update:model-value="bpm => bpm && set({ tempo: { ...plainTempo(stage.tempo), bpm } })"
-        /></label>
-        <label class="text-sm text-muted"
-          >click<br /><USelect
-            :model-value="click"
-            :items="clicks"
-            size="sm"
-            class="w-56"
-            aria-label="Click of the stage"
-            @update:model-value="one => setClick(String(one))"
-        /></label>
-        <label class="text-sm text-muted"
-          >count-in<br /><USelect
-            :model-value="stage.countIn"
-            :items="
-              [0, 1, 2, 4].map(value => ({ label: value === 1 ? '1 bar' : value ? `${value} bars` : 'none', value }))
-            "
-            size="sm"
-            class="w-24"
-            aria-label="Count-in of the stage"
-            @update:model-value="n => set({ countIn: Number(n) })"
-        /></label>
-        <label class="text-sm text-muted"
-          >pulse<br /><USelect
+        /></UFormField>
+        <UFormField label="Pulse"
+          ><USelect
             :model-value="stage.pulse"
             :items="[
               { label: 'with a pulse', value: 'steady' },
               { label: 'step by step', value: 'step' },
             ]"
-            size="sm"
             class="w-34"
             aria-label="Pulse of the stage"
             @update:model-value="pulse => set({ pulse: pulse as Stage['pulse'] })"
-        /></label>
-        <label class="text-sm text-muted"
-          >on<br /><USelect
-            :model-value="stage.on"
-            :items="['kit', 'pad']"
-            size="sm"
-            class="w-20"
-            aria-label="On pad or kit"
-            @update:model-value="on => set({ on: on as Stage['on'] })"
-        /></label>
-      </template>
-    </div>
-    <template v-if="!rests">
-      <div v-if="click === 'own slots' && groove">
-        <p class="mb-1 text-sm text-muted">Press the slots it falls on</p>
-        <SlotRow label="Slots the click falls on" :bars="groove.bars" :pressed="pressed" @press="pressSlot" />
-      </div>
-      <ClimbForm v-if="stage.pulse === 'steady'" :stage="stage" :goal="groove?.tempo" @set="set" />
-      <div class="flex flex-wrap items-center gap-x-6 gap-y-2 text-sm text-muted">
-        <span v-if="spanned" class="flex items-center gap-2"
-          >from
-          <USelect
-            :model-value="from"
-            :items="beatItems"
-            size="sm"
-            class="w-26"
-            aria-label="From which beat"
-            @update:model-value="a => setSpan(Number(a), to)" />
-          to the end of
-          <USelect
-            :model-value="to"
-            :items="beatItems"
-            size="sm"
-            class="w-26"
-            aria-label="To which beat"
-            @update:model-value="b => setSpan(from, Number(b))"
-        /></span>
-        <span class="flex items-center gap-2"
+        /></UFormField>
+        <ClimbForm v-if="stage.pulse === 'steady'" :stage="stage" :goal="groove?.tempo" @set="set" />
+      </StageRow>
+      <StageRow title="Click">
+        <UFormField label="Click"
+          ><USelect
+            :model-value="click"
+            :items="clicks"
+            class="w-56"
+            aria-label="Click of the stage"
+            @update:model-value="one => setClick(String(one))"
+        /></UFormField>
+        <UFormField label="Count-in"
+          ><USelect
+            :model-value="stage.countIn"
+            :items="
+              [0, 1, 2, 4].map(value => ({ label: value === 1 ? '1 bar' : value ? `${value} bars` : 'none', value }))
+            "
+            class="w-24"
+            aria-label="Count-in of the stage"
+            @update:model-value="n => set({ countIn: Number(n) })"
+        /></UFormField>
+        <span class="flex items-center gap-2 text-sm text-muted"
           ><UInputNumber
             :model-value="gaps.sound"
             :min="1"
             :max="64"
-            size="sm"
             class="w-22"
             aria-label="Bars with click"
             @update:model-value="sound => sound && setGaps({ sound })" />
@@ -260,43 +265,25 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
             :model-value="gaps.silent"
             :min="0"
             :max="64"
-            size="sm"
             class="w-22"
             aria-label="Bars without click"
             @update:model-value="silent => setGaps({ silent: silent ?? 0 })" />
           without</span
         >
-        <span v-if="machine || fades.silent" class="flex items-center gap-2"
-          ><UInputNumber
-            :model-value="fades.sound"
-            :min="1"
-            :max="64"
-            size="sm"
-            class="w-22"
-            aria-label="Bars with the machine"
-            @update:model-value="sound => sound && setFades({ sound })" />
-          bars with the machine,
-          <UInputNumber
-            :model-value="fades.silent"
-            :min="0"
-            :max="64"
-            size="sm"
-            class="w-22"
-            aria-label="Bars without the machine"
-            @update:model-value="silent => setFades({ silent: silent ?? 0 })" />
-          without</span
-        >
-      </div>
+        <div v-if="click === 'own slots' && groove">
+          <p class="mb-1 text-sm text-muted">Press the slots it falls on</p>
+          <SlotRow label="Slots the click falls on" :bars="groove.bars" :pressed="pressed" @press="pressSlot" />
+        </div>
+      </StageRow>
     </template>
-    <label class="block text-sm text-muted"
-      >attend to<br /><UInput
+    <UFormField label="Attend to"
+      ><UInput
         :model-value="stage.attend"
         maxlength="200"
-        size="sm"
         class="w-full max-w-2xl"
         aria-label="What to attend to"
         placeholder="left empty, the runner says where limbs land together"
         @change="set({ attend: ($event.target as HTMLInputElement).value.trim() })"
-    /></label>
+    /></UFormField>
   </div>
 </template>

@@ -74,37 +74,22 @@ function make() {
   <form aria-label="In and out" data-turns @submit.prevent="make">
     <h2 class="mb-1 text-lg text-highlighted">“{{ groove.title }}” in and out</h2>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-      <label class="text-sm text-muted"
-        >Bars of it<br /><UInputNumber v-model="bars" :min="1" :max="64" class="w-24" aria-label="Bars of this groove"
-      /></label>
-      <label class="text-sm text-muted"
-        >then<br /><GroovePicker v-model="otherId" :except="groove.id" label="The other groove"
-      /></label>
-      <label class="text-sm text-muted"
-        >Bars of that<br /><UInputNumber
-          v-model="otherBars"
-          :min="1"
-          :max="64"
-          class="w-24"
-          aria-label="Bars of the other groove"
-      /></label>
-      <label class="text-sm text-muted"
-        >Tempo, <NoteGlyph :counts="groove.tempo.counts" /><br /><UInputNumber
-          v-model="bpm"
-          :min="20"
-          :max="400"
-          class="w-26"
-          aria-label="Tempo in and out"
-      /></label>
-      <label class="text-sm text-muted"
-        >Minutes<br /><UInputNumber
-          v-model="minutes"
-          :min="0.5"
-          :max="60"
-          :step="0.5"
-          class="w-24"
-          aria-label="Minutes in and out"
-      /></label>
+      <UFormField label="Bars of it"
+        ><UInputNumber v-model="bars" :min="1" :max="64" class="w-24" aria-label="Bars of this groove"
+      /></UFormField>
+      <UFormField label="Then"
+        ><GroovePicker v-model="otherId" :except="groove.id" label="The other groove"
+      /></UFormField>
+      <UFormField label="Bars of that"
+        ><UInputNumber v-model="otherBars" :min="1" :max="64" class="w-24" aria-label="Bars of the other groove"
+      /></UFormField>
+      <UFormField
+        ><template #label>Tempo, <NoteGlyph :counts="groove.tempo.counts" /></template
+        ><UInputNumber v-model="bpm" :min="20" :max="400" class="w-26" aria-label="Tempo in and out"
+      /></UFormField>
+      <UFormField label="Minutes"
+        ><UInputNumber v-model="minutes" :min="0.5" :max="60" :step="0.5" class="w-24" aria-label="Minutes in and out"
+      /></UFormField>
       <UButton type="submit" color="neutral" :disabled="!other">Practise it</UButton>
     </div>
     <p v-if="failed" role="alert" class="mt-2 text-error">{{ failed }}</p>

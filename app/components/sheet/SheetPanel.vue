@@ -57,31 +57,30 @@ const LINES = [
 </script>
 
 <template>
-  <div class="space-y-4 text-[0.94rem]">
-    <label class="block text-sm text-muted"
-      >A line for the band<UInput
+  <div class="space-y-4 text-base">
+    <UFormField label="A line for the band"
+      ><UInput
         :model-value="setup.forBand"
         maxlength="160"
         placeholder="Verse twice, then the bridge"
         class="w-full"
         aria-label="A line for the band"
         @update:model-value="forBand => set({ forBand: String(forBand) })"
-    /></label>
-    <label class="block text-sm text-muted"
-      >Bars to a line<USelect
+    /></UFormField>
+    <UFormField label="Bars to a line"
+      ><USelect
         :model-value="setup.barsToLine"
         :items="LINES"
         class="w-full"
         aria-label="Bars to a line"
         @update:model-value="many => set({ barsToLine: Number(many) })"
-    /></label>
+    /></UFormField>
     <ol class="space-y-3">
       <li v-for="(entry, i) in setup.entries" :key="i" class="space-y-1.5 border-t border-muted pt-2" :data-entry="i">
         <div class="flex items-center gap-1">
           <b class="display w-5">{{ i + 1 }}</b>
           <UInput
             :model-value="entry.title"
-            size="sm"
             maxlength="80"
             :placeholder="entry.grooveId === home.id ? 'no title' : (grooves.get(entry.grooveId)?.title ?? '')"
             class="min-w-0 flex-1"
@@ -115,7 +114,6 @@ const LINES = [
         <USelect
           :model-value="entry.grooveId"
           :items="kin"
-          size="sm"
           class="w-full"
           :aria-label="`Groove of entry ${i + 1}`"
           @update:model-value="id => setEntry(i, { grooveId: String(id), only: null })" />
@@ -134,7 +132,7 @@ const LINES = [
       </li>
     </ol>
     <div class="flex flex-wrap items-center gap-2 border-t border-muted pt-2">
-      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus" @click="add(home.id)">A stage</UButton>
+      <UButton color="neutral" variant="outline" icon="i-lucide-plus" @click="add(home.id)">A stage</UButton>
       <GroovePicker v-model="other" label="Another groove for the sheet" placeholder="Another groove" />
     </div>
   </div>

@@ -19,9 +19,14 @@ const props = defineProps<{
 /** Its lanes follow once its words have been painted: while a player types, what is found is read first. */
 const drawn = useAfterPaint(() => props.groove)
 const lanesOf = computed(() => (drawn.value?.id === props.summary.id ? drawn.value : undefined))
-const emit = defineEmits<{ bin: []; pick: [] }>()
+const emit = defineEmits<{ bin: []; pick: []; hear: [] }>()
 /** Gone from a card by keys, the next groove takes its place, and has them. */
-const key = (event: KeyboardEvent) => byKey('shelfCard', { out: () => emit('bin') })[keyOf(event)]?.()
+function key(event: KeyboardEvent) {
+  const deed = byKey('shelfCard', { out: () => emit('bin'), hear: () => emit('hear') })[keyOf(event)]
+  if (!deed) return
+  event.preventDefault()
+  deed()
+}
 /** As of when the card is drawn: a clock in each of them would be a clock in each of thousands. */
 const changed = computed(() => formatTimeAgo(new Date(props.updatedAt)))
 </script>
@@ -55,13 +60,23 @@ const changed = computed(() => formatTimeAgo(new Date(props.updatedAt)))
       class="absolute right-0 top-3.5 bg-default pl-2"
       :aria-label="`Choose ${summary.title}`"
       @update:model-value="emit('pick')" />
-    <button
+    <span
       v-else
-      type="button"
-      class="absolute right-0 top-2 cursor-pointer rounded-sm p-1 opacity-0 hover:bg-elevated focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100"
-      :aria-label="`Put ${summary.title} in the bin`"
-      @click="emit('bin')">
-      <UIcon name="i-lucide-trash-2" class="block size-4" />
-    </button>
+      class="absolute right-0 top-2 flex bg-default opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 pointer-coarse:opacity-100">
+      <button
+        type="button"
+        class="cursor-pointer rounded-sm p-1 hover:bg-elevated"
+        :aria-label="`Hear ${summary.title}`"
+        @click="emit('hear')">
+        <UIcon name="i-lucide-volume-2" class="block size-4" />
+      </button>
+      <button
+        type="button"
+        class="cursor-pointer rounded-sm p-1 hover:bg-elevated"
+        :aria-label="`Put ${summary.title} in the bin`"
+        @click="emit('bin')">
+        <UIcon name="i-lucide-trash-2" class="block size-4" />
+      </button>
+    </span>
   </article>
 </template>

@@ -49,28 +49,24 @@ const narrowed = computed(() => isNarrowed(wish.value))
     <USelect
       :model-value="wish.style || NONE"
       :items="styles"
-      size="sm"
       class="w-36"
       aria-label="Style"
       @update:model-value="style => set({ style: read(style) })" />
     <USelect
       :model-value="wish.tag || NONE"
       :items="tags"
-      size="sm"
       class="w-28"
       aria-label="Tag"
       @update:model-value="tag => set({ tag: read(tag) })" />
     <USelect
       :model-value="wish.meter || NONE"
       :items="meters"
-      size="sm"
       class="w-30"
       aria-label="Meter"
       @update:model-value="meter => set({ meter: read(meter) })" />
     <USelect
       :model-value="wish.tempo || NONE"
       :items="tempi"
-      size="sm"
       class="w-30"
       aria-label="Tempo"
       @update:model-value="tempo => set({ tempo: read(tempo) as ShelfWish['tempo'] })" />
@@ -78,23 +74,17 @@ const narrowed = computed(() => isNarrowed(wish.value))
       v-if="choices.families.length"
       :model-value="wish.family || NONE"
       :items="families"
-      size="sm"
       class="w-36"
       aria-label="Family"
       @update:model-value="family => set({ family: read(family) })" />
     <USelect
       :model-value="wish.order"
       :items="ORDERS"
-      size="sm"
       class="w-44"
       aria-label="Order"
       @update:model-value="order => set({ order: order as ShelfOrder })" />
-    <USwitch
-      :model-value="wish.folded"
-      size="sm"
-      label="Fold variations away"
-      @update:model-value="folded => set({ folded })" />
-    <UButton v-if="narrowed" size="sm" color="neutral" variant="ghost" @click="set({ ...ANY, order: wish.order })"
+    <USwitch :model-value="wish.folded" label="Fold variations away" @update:model-value="folded => set({ folded })" />
+    <UButton v-if="narrowed" color="neutral" variant="ghost" @click="set({ ...ANY, order: wish.order })"
       >Show all</UButton
     >
   </div>

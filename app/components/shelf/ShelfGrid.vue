@@ -26,7 +26,13 @@ const emit = defineEmits<{
   bin: [summary: Summaries['groove']]
   /** The first cards are on the screen. */ drawn: []
   pick: [id: string]
+  hear: [groove: Groove]
 }>()
+/** Cards in sight have their grooves here, or will in a moment. */
+function hear(id: string) {
+  const groove = documents.value.get(id)?.document
+  if (groove) emit('hear', groove)
+}
 
 /** A card is this wide at least, in pixels; its words and the space under it are so high. Its lanes are as high as their width says. */
 const CARD = { width: 272, gap: 32, words: 132 } as const
@@ -107,6 +113,7 @@ defineExpose({ enter })
             :updated-at="updatedAt"
             :groove="documents.get(summary.id)?.document"
             :parent="parentOf(summary)"
+            @hear="hear(summary.id)"
             @bin="emit('bin', summary)" />
         </div>
       </div>
@@ -133,6 +140,7 @@ defineExpose({ enter })
           :picked="picked?.has(summary.id)"
           :picking="!!picked"
           @pick="emit('pick', summary.id)"
+          @hear="hear(summary.id)"
           @bin="emit('bin', summary)" />
       </div>
     </div>

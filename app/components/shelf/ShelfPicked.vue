@@ -63,35 +63,18 @@ async function bin() {
     aria-label="The chosen grooves"
     data-picked>
     <b role="status">{{ says }} chosen</b>
-    <UButton size="sm" color="neutral" variant="ghost" @click="emit('all', ids.length === found.length ? [] : found)">{{
+    <UButton color="neutral" variant="ghost" @click="emit('all', ids.length === found.length ? [] : found)">{{
       ids.length === found.length ? 'None' : `All ${found.length}`
     }}</UButton>
     <form class="flex items-center gap-1" @submit.prevent="addTag">
-      <UInput
-        v-model="tag"
-        size="sm"
-        maxlength="40"
-        placeholder="a tag"
-        class="w-32"
-        aria-label="Tag for the chosen grooves" />
-      <UButton
-        type="submit"
-        size="sm"
-        color="neutral"
-        variant="outline"
-        :disabled="!ids.length || !tag.trim() || working"
+      <UInput v-model="tag" maxlength="40" placeholder="a tag" class="w-32" aria-label="Tag for the chosen grooves" />
+      <UButton type="submit" color="neutral" variant="outline" :disabled="!ids.length || !tag.trim() || working"
         >Add the tag</UButton
       >
     </form>
-    <UButton
-      size="sm"
-      color="neutral"
-      variant="outline"
-      icon="i-lucide-trash-2"
-      :disabled="!ids.length || working"
-      @click="bin"
+    <UButton color="neutral" variant="outline" icon="i-lucide-trash-2" :disabled="!ids.length || working" @click="bin"
       >Put in the bin</UButton
     >
-    <UButton size="sm" color="neutral" class="ml-auto" @click="emit('done')">Done</UButton>
+    <UButton color="neutral" class="ml-auto" @click="emit('done')">Done</UButton>
   </section>
 </template>

@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { type Groove, sayBars } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { notate } from '#core/notation'
+import { type Geometry, notate } from '#core/notation'
 import { present } from '#core/present'
 import type { StaffMark } from '~/staff/draw'
 import { useSettings } from '~/stores/settings'
@@ -19,6 +19,7 @@ const props = withDefaults(
     scale?: number
     /** Bars to a line; 0 for as many as fit. */ perLine?: number
     /** What is around each bar of a form. */ marks?: readonly StaffMark[]
+    /** The lanes that it stands under, slot by slot. */ along?: Geometry
   }>(),
   { counts: true, sticking: false, scale: 1, perLine: 0, marks: () => [] },
 )
@@ -33,7 +34,7 @@ const notation = computed(() =>
 )
 
 watch(
-  [host, notation, width, () => [props.counts, props.sticking, props.scale, props.perLine, props.marks]],
+  [host, notation, width, () => [props.counts, props.sticking, props.scale, props.perLine, props.marks, props.along]],
   async () => {
     if (!host.value || width.value < 50) return
     try {
@@ -45,6 +46,7 @@ watch(
         scale: props.scale,
         perLine: props.perLine,
         marks: props.marks,
+        ...(props.along ? { along: props.along } : {}),
       })
       if (!notes) return
       failed.value = ''

@@ -32,18 +32,12 @@ const written = (one: Rotation) => writeSticking(rotationSticking(one, store.gro
   <section aria-labelledby="backbeat-title">
     <div class="mb-1 flex items-center gap-3">
       <h2 id="backbeat-title" class="text-lg">The backbeat in it</h2>
-      <URadioGroup
-        v-model="asked"
-        orientation="horizontal"
-        color="neutral"
-        size="sm"
-        :items="ASKED"
-        aria-label="Beats" />
+      <URadioGroup v-model="asked" orientation="horizontal" color="neutral" :items="ASKED" aria-label="Beats" />
     </div>
     <p v-if="!found.length" class="text-sm text-muted">
       Write a sticking of up to 32 places to be shown where it could begin.
     </p>
-    <ol class="space-y-1.5 text-[0.94rem]">
+    <ol class="space-y-1.5 text-base">
       <li
         v-for="one in found"
         :key="`${one.by}${one.repeat}`"
@@ -51,9 +45,7 @@ const written = (one: Rotation) => writeSticking(rotationSticking(one, store.gro
         class="border-t border-muted pt-1.5"
         :class="one.awkward ? 'text-toned' : ''">
         <div class="flex items-baseline gap-2">
-          <span class="display text-base tracking-wide">{{
-            writeSticking(one.sticking, store.ground.slots).toUpperCase()
-          }}</span>
+          <span class="sr-only">{{ writeSticking(one.sticking, store.ground.slots).toUpperCase() }}</span>
           <span class="text-sm text-muted"
             >{{
               one.by
@@ -68,9 +60,14 @@ const written = (one: Rotation) => writeSticking(rotationSticking(one, store.gro
             }}</span
           >
           <UButton class="ml-auto" size="xs" color="neutral" variant="outline" @click="emit('use', written(one), beats)"
-            >Use it</UButton
+            >Use</UButton
           >
         </div>
+        <RotationGrid
+          class="mt-1"
+          :sticking="rotationSticking(one, store.ground, beats)"
+          :ground="store.ground"
+          :beats="beats" />
         <p>
           <b v-if="one.awkward" class="mr-1.5 inline-flex items-center gap-1 text-highlighted"
             ><UIcon name="i-lucide-triangle-alert" class="size-4 shrink-0" />Asks for control.</b

@@ -137,24 +137,18 @@ const NAMES = [
         </template>
       </div>
       <form class="mt-2 flex items-center gap-2" @submit.prevent="addOwn">
-        <UInput
-          v-model="own"
-          size="sm"
-          placeholder="your own, as rrllf"
-          class="w-48"
-          aria-label="A group of your own" />
-        <UButton type="submit" size="sm" color="neutral" variant="outline">Add it</UButton>
-        <USwitch v-model="store.draft.wishes.changing" size="sm" label="also with the hands changed over" />
+        <UInput v-model="own" placeholder="your own, as rrllf" class="w-48" aria-label="A group of your own" />
+        <UButton type="submit" color="neutral" variant="outline">Add it</UButton>
+        <USwitch v-model="store.draft.wishes.changing" label="also with the hands changed over" />
       </form>
       <p v-if="wrong" role="alert" class="text-sm text-error">{{ wrong }}</p>
     </section>
     <section aria-labelledby="wishes-title">
       <h2 id="wishes-title" class="text-lg">Wishes</h2>
       <div class="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <label class="flex items-center gap-2 text-sm text-muted"
-          >bars
-          <UInputNumber v-model="store.draft.bars" :min="1" :max="4" size="sm" class="w-22" aria-label="Bars to fill"
-        /></label>
+        <UFormField label="Bars"
+          ><UInputNumber v-model="store.draft.bars" :min="1" :max="4" class="w-22" aria-label="Bars to fill"
+        /></UFormField>
         <UCheckbox v-model="store.draft.wishes.noRepeats" color="neutral" label="no two alike in a row" />
         <UCheckbox v-model="store.draft.wishes.home" color="neutral" label="comes home to the lead hand" />
         <UCheckbox v-model="store.draft.wishes.twoFeet" color="neutral" label="ends with two feet" />
@@ -164,7 +158,7 @@ const NAMES = [
           :label="`no limb too fast at ${store.draft.bpm}`" />
       </div>
       <div class="mt-2 flex flex-wrap items-center gap-2">
-        <USelect v-model="limb" :items="NAMES" size="sm" class="w-32" aria-label="Limb wished for" />
+        <USelect v-model="limb" :items="NAMES" class="w-32" aria-label="Limb wished for" />
         <span class="text-sm text-muted">on the slots you press, or</span>
         <UButton size="xs" color="neutral" variant="outline" @click="backbeats">on 2 and 4</UButton>
         <UButton v-if="wished.length" size="xs" color="neutral" variant="ghost" @click="store.draft.limbs = []"
@@ -209,7 +203,7 @@ const NAMES = [
             variant="outline"
             :aria-label="`Use chain ${i + 1}`"
             @click="emit('use', writeSticking(chainSticking(chain)))"
-            >Use it</UButton
+            >Use</UButton
           >
         </li>
       </ol>

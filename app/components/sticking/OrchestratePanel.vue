@@ -65,7 +65,7 @@ const HANDS = [
 </script>
 
 <template>
-  <section aria-labelledby="orchestrate-title" class="space-y-3 text-[0.94rem]">
+  <section aria-labelledby="orchestrate-title" class="space-y-3 text-base">
     <h2 id="orchestrate-title" class="text-lg">Orchestrate</h2>
     <URadioGroup
       :model-value="how.view"
@@ -80,24 +80,22 @@ const HANDS = [
     <template v-if="how.view === 'kit'">
       <fieldset v-for="[hand, name] in HANDS" :key="hand" class="grid grid-cols-2 gap-2">
         <legend class="mb-1 font-semibold">{{ name }}</legend>
-        <label class="text-sm text-muted"
-          >plays<USelect
+        <UFormField label="Plays"
+          ><USelect
             :model-value="voiceOf(how.hands[hand].piece, how.hands[hand].stroke)"
             :items="voices"
-            size="sm"
             class="w-full"
             :aria-label="`${name} plays`"
             @update:model-value="
               one => setHand(hand, { piece: read(String(one)).piece, stroke: read(String(one)).stroke })
             "
-        /></label>
-        <label class="text-sm text-muted"
-          >accents on<USelect
+        /></UFormField>
+        <UFormField label="Accents on"
+          ><USelect
             :model-value="
               how.hands[hand].accents === null ? SAME : voiceOf(how.hands[hand].accents!, how.hands[hand].accentStroke)
             "
             :items="accents"
-            size="sm"
             class="w-full"
             :aria-label="`${name} accents on`"
             @update:model-value="
@@ -109,17 +107,15 @@ const HANDS = [
                     : { accents: read(String(one)).piece, accentStroke: read(String(one)).stroke },
                 )
             "
-        /></label>
-        <label class="col-span-2 flex items-center gap-2 text-sm text-muted"
-          >run
-          <USelect
+        /></UFormField>
+        <UFormField label="Run"
+          ><USelect
             :model-value="runOf(hand)"
             :items="[...Object.keys(RUNS), OWN]"
-            size="sm"
             class="flex-1"
             :aria-label="`${name} runs`"
             @update:model-value="run => setRun(hand, String(run))"
-        /></label>
+        /></UFormField>
         <div
           v-if="runOf(hand) === OWN"
           class="col-span-2 flex flex-wrap items-center gap-1"
@@ -155,33 +151,30 @@ const HANDS = [
         </div>
       </fieldset>
       <div class="grid grid-cols-2 gap-2 text-sm text-muted">
-        <label
-          >Bass drum<USelect
+        <UFormField label="Bass drum"
+          ><USelect
             :model-value="how.bass"
             :items="[...BASS_RULES]"
-            size="sm"
             class="w-full"
             aria-label="Bass drum"
             @update:model-value="bass => set({ bass: bass as Orchestration['bass'] })"
-        /></label>
-        <label
-          >Hat foot<USelect
+        /></UFormField>
+        <UFormField label="Hat foot"
+          ><USelect
             :model-value="how.hatFoot"
             :items="[...FOOT_RULES]"
-            size="sm"
             class="w-full"
             aria-label="Hat foot"
             @update:model-value="hatFoot => set({ hatFoot: hatFoot as Orchestration['hatFoot'] })"
-        /></label>
-        <label
-          >Snare on<USelect
+        /></UFormField>
+        <UFormField label="Snare on"
+          ><USelect
             :model-value="backbeat"
             :items="Object.keys(BACKBEATS)"
-            size="sm"
             class="w-full"
             aria-label="Backbeat"
             @update:model-value="beats => set({ backbeat: [...BACKBEATS[beats as keyof typeof BACKBEATS]] })"
-        /></label>
+        /></UFormField>
       </div>
     </template>
     <USwitch :model-value="how.ghosted" label="All else ghosted" @update:model-value="ghosted => set({ ghosted })" />
@@ -190,7 +183,6 @@ const HANDS = [
       :model-value="how.spared ?? 'none'"
       orientation="horizontal"
       color="neutral"
-      size="sm"
       legend="Spared"
       :items="[
         { value: 'none', label: 'neither' },

@@ -75,7 +75,7 @@ const beats = computed(() =>
           :key="slot.index"
           class="flex min-h-16 min-w-0 flex-1 flex-col items-center justify-end pb-0.5"
           :data-slot="slot.index">
-          <span v-if="stroke?.ornament" class="text-[0.7rem] leading-3 text-muted">{{ GRACES[stroke.ornament] }}</span>
+          <span v-if="stroke?.ornament" class="text-xs leading-3 text-muted">{{ GRACES[stroke.ornament] }}</span>
           <button
             v-if="stroke"
             type="button"

@@ -36,13 +36,25 @@ const rudiment = computed({
     store.draft.changing = false
   },
 })
+/** How a sticking is written, sign by sign. */
+const SIGNS = [
+  ['r l', 'the hands'],
+  ['f', 'the foot'],
+  ['(rf)', 'a hand and the foot at once'],
+  ['-', 'a rest'],
+  ['>r', 'an accent, as R among small letters is'],
+  ['^r', 'flam'],
+  ['^^r', 'drag'],
+  ['^^^r', 'ruff'],
+  ['=r', 'double'],
+  ['~r', 'buzz'],
+] as const
 </script>
 
 <template>
   <div class="space-y-2">
-    <label class="block text-sm text-muted"
-      >Sticking
-      <UInput
+    <UFormField label="Sticking"
+      ><UInput
         v-model="store.draft.text"
         size="xl"
         class="w-full"
@@ -51,26 +63,30 @@ const rudiment = computed({
         autocapitalize="off"
         aria-describedby="sticking-help"
         :aria-invalid="!store.read.ok"
-        aria-label="Sticking" />
-    </label>
+        aria-label="Sticking"
+    /></UFormField>
     <p v-if="!store.read.ok" role="alert" class="text-error">{{ store.read.reason }}</p>
-    <p id="sticking-help" class="text-sm text-muted">
-      r and l are the hands, f the foot, (rf) a hand and the foot at once, - a rest. &gt; before a letter accents it, or
-      write it large among small ones. ^ flam, ^^ drag, ^^^ ruff, = double, ~ buzz.
-    </p>
+    <dl id="sticking-help" class="flex flex-wrap gap-x-4 text-sm text-muted">
+      <div v-for="[sign, means] in SIGNS" :key="sign">
+        <dt class="display mr-1.5 inline font-bold text-highlighted">{{ sign }}</dt>
+        <dd class="inline">{{ means }}</dd>
+      </div>
+    </dl>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2 text-sm text-muted">
-      <label
-        >Rudiment<USelect
+      <UFormField label="Rudiment"
+        ><USelect
           v-model="rudiment"
           :items="rudiments"
           placeholder="choose one"
           class="block w-60"
           aria-label="Rudiment"
-      /></label>
-      <label>Meter<USelect v-model="time" :items="METERS" class="block w-22" aria-label="Meter" /></label>
-      <label
-        >{{ slotsOf }}<USelect v-model="store.draft.slots" :items="cuts" class="block w-20" :aria-label="slotsOf"
-      /></label>
+      /></UFormField>
+      <UFormField label="Meter"
+        ><USelect v-model="time" :items="METERS" class="block w-22" aria-label="Meter"
+      /></UFormField>
+      <UFormField :label="slotsOf"
+        ><USelect v-model="store.draft.slots" :items="cuts" class="block w-20" :aria-label="slotsOf"
+      /></UFormField>
       <USwitch v-model="store.draft.changing" label="Hands change over each time round" />
     </div>
   </div>

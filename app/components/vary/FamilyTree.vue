@@ -78,7 +78,7 @@ function adopt(kin: Kin) {
 </script>
 
 <template>
-  <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
+  <div class="min-h-0 flex-1 overflow-y-auto px-6 py-4">
     <div class="mb-3 flex items-center gap-3">
       <p class="text-toned">{{ says }}</p>
       <UButton class="ml-auto" color="neutral" variant="outline" :disabled="!compareTo" :to="compareTo || undefined">{{
@@ -99,7 +99,7 @@ function adopt(kin: Kin) {
           :aria-label="`Compare with ${kin.groove.title}`"
           @update:model-value="choose(kin.groove.id)" />
         <div class="w-80 max-w-full shrink-0"><LanesStill :groove="kin.groove" :lit="kin.changed?.places ?? []" /></div>
-        <div class="min-w-48 flex-1 text-[0.94rem]">
+        <div class="min-w-48 flex-1 text-base">
           <h2 class="text-base">
             {{ kin.groove.title
             }}<span v-if="kin.groove.id === groove.id" class="ml-2 text-sm font-normal text-muted">here</span>
@@ -126,7 +126,7 @@ function adopt(kin: Kin) {
             :to="`/vary/${kin.groove.id}?view=family`"
             >Go to it</UButton
           >
-          <UButton size="xs" color="neutral" variant="outline" :to="`/bench/${kin.groove.id}`">Bench</UButton>
+          <UButton size="xs" color="neutral" variant="outline" :to="`/bench/${kin.groove.id}`">Open on Bench</UButton>
           <UButton v-if="kin.depth > 0" size="xs" color="neutral" variant="outline" @click="adopt(kin)"
             >Adopt as main</UButton
           >

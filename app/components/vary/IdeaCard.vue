@@ -2,11 +2,11 @@
 import { computed } from 'vue'
 import { type Groove, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Idea, sayDifficulty } from '#core/vary'
+import { type Idea, chainTitle, sayDifficulty } from '#core/vary'
 
 /** One idea: its lanes, what led there, what speaks for it, and how far it is from home. */
 const props = defineProps<{ idea: Idea; number: number; home: Groove; kit: Kit; kept: boolean }>()
-const emit = defineEmits<{ point: []; leave: []; keep: []; choose: [] }>()
+const emit = defineEmits<{ point: []; leave: []; hear: []; keep: []; choose: [] }>()
 
 const facts = computed(() => {
   const { more, difficulty } = props.idea
@@ -20,18 +20,21 @@ const facts = computed(() => {
     :groove="idea.groove"
     :home="home"
     :kit="kit"
+    :headline="chainTitle(idea.steps)"
+    :line="idea.says.join(' ')"
     :label="`Idea ${number}: ${idea.says.join(' ')}`"
     :kept="kept"
     @point="emit('point')"
     @leave="emit('leave')"
+    @hear="emit('hear')"
     @keep="emit('keep')"
     @choose="emit('choose')">
-    <ol class="mt-1 text-[0.94rem]">
+    <ol data-idea-says>
       <li v-for="(line, s) in idea.says" :key="s">{{ line }}</li>
     </ol>
-    <p v-if="idea.speaks.length" class="text-sm text-toned" data-idea-speaks>{{ idea.speaks.join(' ') }}</p>
+    <p v-if="idea.speaks.length" class="text-toned" data-idea-speaks>{{ idea.speaks.join(' ') }}</p>
     <p
-      class="text-sm text-muted"
+      class="text-muted"
       :title="`${Math.round(idea.distance * 100)} % of the strokes are others than home’s`"
       data-idea-facts>
       {{ facts }}

@@ -58,6 +58,11 @@ function point(idea: Idea) {
   emit('try', idea.groove)
   if (hearing.value) emit('hear', true)
 }
+/** Asked for, it sounds with or without hearing what is pointed at. */
+function hear(idea: Idea) {
+  emit('try', idea.groove)
+  emit('hear', true)
+}
 function leave() {
   emit('hear', false)
   emit('try', undefined)
@@ -84,7 +89,7 @@ onBeforeUnmount(() => emit('try', undefined))
 </script>
 
 <template>
-  <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
+  <div class="min-h-0 flex-1 overflow-y-auto px-6 py-4">
     <div class="mb-3 flex flex-wrap items-center gap-3">
       <SearchBar
         v-model:group="group"
@@ -129,6 +134,7 @@ onBeforeUnmount(() => emit('try', undefined))
         :kept="kept.has(keyOf(idea))"
         @point="point(idea)"
         @leave="leave"
+        @hear="hear(idea)"
         @keep="keep(idea)"
         @choose="chosen = idea" />
     </CardGrid>

@@ -67,14 +67,12 @@ const items = (choices: { value: ParamValue; label: string }[], current: ParamVa
           :pressed="params[spec.id] as number[]"
           @press="slot => emit('params', pointedAt(move, groove, params, slot))" />
       </div>
-      <label v-else class="flex flex-col gap-1 text-sm text-muted"
-        >{{ spec.name }}
-        <UInputNumber
+      <UFormField v-else :label="spec.name"
+        ><UInputNumber
           v-if="spec.kind === 'number'"
           :model-value="params[spec.id] as number"
           :min="spec.from"
           :max="spec.to"
-          size="sm"
           class="w-26"
           :aria-label="spec.name"
           @update:model-value="value => setNumber(spec, value)" />
@@ -82,11 +80,10 @@ const items = (choices: { value: ParamValue; label: string }[], current: ParamVa
           v-else
           :model-value="String(params[spec.id])"
           :items="items(choices, params[spec.id])"
-          size="sm"
           class="min-w-32"
           :aria-label="spec.name"
-          @update:model-value="value => pick(spec, value)" />
-      </label>
+          @update:model-value="value => pick(spec, value)"
+      /></UFormField>
     </template>
   </div>
 </template>

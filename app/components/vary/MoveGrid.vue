@@ -14,6 +14,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   try: [groove: Groove | undefined]
+  hear: [groove: Groove]
   keep: [groove: Groove, made: MoveMade[]]
   open: [move: Move]
 }>()
@@ -64,14 +65,16 @@ const cards = computed(() => MOVES.filter(move => move.group === props.group).ma
         :groove="after"
         :home="groove"
         :kit="kit"
+        :headline="move.name"
+        :line="says"
         :label="`${move.name}: ${says}`"
         :why="why ? says : ''"
         @point="emit('try', made && after)"
         @leave="emit('try', undefined)"
+        @hear="emit('hear', after)"
         @keep="made && emit('keep', after, [made])"
         @choose="emit('open', move)">
-        <h3 class="mt-1 text-base">{{ move.name }}</h3>
-        <p class="text-[0.94rem]" :class="why ? 'text-muted italic' : ''">{{ says }}</p>
+        {{ says }}
       </PreviewCard>
     </CardGrid>
   </section>

@@ -91,12 +91,12 @@ onBeforeUnmount(() => (vary.greyed = []))
 </script>
 
 <template>
-  <nav aria-label="Moves" class="isolate min-h-0 overflow-y-auto border-r border-default px-4 py-3 text-[0.94rem]">
+  <nav aria-label="Moves" class="isolate min-h-0 overflow-y-auto border-r border-default px-4 py-3 text-base">
     <section v-for="{ group, moves } in groups" :key="group" class="mb-2">
       <h2 class="text-base">
         <button
           type="button"
-          class="w-full cursor-pointer text-left hover:bg-elevated"
+          class="min-h-6 w-full cursor-pointer text-left hover:bg-elevated"
           :class="vary.group === group ? 'bg-elevated' : ''"
           :aria-current="vary.group === group ? 'true' : undefined"
           :data-group="group"
@@ -108,7 +108,7 @@ onBeforeUnmount(() => (vary.greyed = []))
         <li v-for="{ move, why } in moves" :key="move.id">
           <button
             type="button"
-            class="w-full cursor-pointer px-1.5 py-px text-left hover:bg-elevated"
+            class="min-h-6 w-full cursor-pointer px-1.5 py-px text-left hover:bg-elevated"
             :class="[
               why ? 'text-dimmed italic' : 'text-toned',
               open(move) ? 'bg-elevated font-semibold text-highlighted' : '',

@@ -94,7 +94,7 @@ async function bin() {
         <li v-for="{ summary } in recipes.list" :key="summary.id">
           <button
             type="button"
-            class="w-full cursor-pointer px-1.5 py-1 text-left hover:bg-elevated"
+            class="min-h-8 w-full cursor-pointer px-1.5 py-1 text-left hover:bg-elevated"
             :class="recipe?.id === summary.id ? 'bg-elevated font-semibold text-highlighted' : 'text-toned'"
             :aria-current="recipe?.id === summary.id ? 'true' : undefined"
             @click="recipes.open(summary.id)">
@@ -102,9 +102,9 @@ async function bin() {
           </button>
         </li>
       </ul>
-      <UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus" @click="begin">A new recipe</UButton>
+      <UButton color="neutral" variant="outline" icon="i-lucide-plus" @click="begin">A new recipe</UButton>
     </nav>
-    <div v-if="recipe" class="min-h-0 space-y-3 overflow-y-auto px-5 py-4">
+    <div v-if="recipe" class="min-h-0 space-y-3 overflow-y-auto px-6 py-4">
       <StaleNotice
         v-if="recipes.theirs"
         what="recipe"
@@ -112,22 +112,22 @@ async function bin() {
         :theirs="recipes.theirs"
         @choose="recipes.resolveStale" />
       <div class="flex flex-wrap items-end gap-2">
-        <label class="text-sm text-muted"
-          >Name<UInput
+        <UFormField label="Name"
+          ><UInput
             :model-value="recipe.name"
             maxlength="80"
             class="block w-64"
             aria-label="Name of the recipe"
             @update:model-value="name => set({ name: String(name) })"
-        /></label>
-        <label class="flex-1 text-sm text-muted"
-          >What it is for<UInput
+        /></UFormField>
+        <UFormField label="What it is for"
+          ><UInput
             :model-value="recipe.about"
             maxlength="400"
             class="block w-full"
             aria-label="What the recipe is for"
             @update:model-value="about => set({ about: String(about) })"
-        /></label>
+        /></UFormField>
         <UButton color="neutral" variant="outline" :disabled="!dirty || !recipe.steps.length" @click="save(false)"
           >Save</UButton
         >

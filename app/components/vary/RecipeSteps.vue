@@ -69,7 +69,7 @@ const moves = MOVES.map(move => ({ value: move.id, label: `${move.name} (${move.
           @click="open = open === i ? -1 : i">
           {{ moveOf(line.step.move)?.name }}
         </button>
-        <span class="flex-1 text-[0.94rem]" :class="run[i]?.ok ? 'text-toned' : 'text-error'" data-step-says>{{
+        <span class="flex-1 text-base" :class="run[i]?.ok ? 'text-toned' : 'text-error'" data-step-says>{{
           run[i]?.ok ? run[i].sentence : run[i] ? `Passed over. ${run[i].reason}` : ''
         }}</span>
         <UButton

@@ -22,13 +22,11 @@ const FILTERS = ['all', 'busier', 'simpler'].map(value => ({ value, label: value
   <UButton color="neutral" variant="outline" :title="companion.says" @click="emit('begin', true)"
     >A {{ companion.promise === 'busier' ? 'busy' : 'simple' }} companion</UButton
   >
-  <label class="flex items-center gap-2 text-sm text-muted"
-    >with <USelect v-model="group" :items="GROUPS" size="sm" class="w-36" aria-label="Moves to try"
-  /></label>
-  <label class="flex items-center gap-2 text-sm text-muted"
-    >seed <UInputNumber v-model="vary.seed" :min="1" :max="9999" size="sm" class="w-24" aria-label="Seed"
-  /></label>
-  <URadioGroup v-model="filter" orientation="horizontal" color="neutral" size="sm" :items="FILTERS" aria-label="Show" />
-  <USwitch v-model="hearing" size="sm" label="Hear as I point" />
+  <BarSelect v-model="group" label="With" means="Moves to try" :items="GROUPS" />
+  <UFormField label="Seed"
+    ><UInputNumber v-model="vary.seed" :min="1" :max="9999" class="w-24" aria-label="Seed"
+  /></UFormField>
+  <URadioGroup v-model="filter" orientation="horizontal" color="neutral" :items="FILTERS" aria-label="Show" />
+  <USwitch v-model="hearing" label="Hear as I point" />
   <TasteRules />
 </template>

@@ -16,7 +16,7 @@ const turn = (id: string, on: boolean) =>
 
 <template>
   <UPopover :content="{ align: 'start' }" :ui="{ content: 'max-h-[70vh] w-96 overflow-y-auto bg-default p-4' }">
-    <UButton color="neutral" variant="ghost" size="sm"
+    <UButton color="neutral" variant="ghost"
       >Taste{{ vary.tasteOff.length ? `, ${vary.tasteOff.length} off` : '' }}</UButton
     >
     <template #content>
@@ -26,7 +26,6 @@ const turn = (id: string, on: boolean) =>
         <ul class="space-y-1.5">
           <li v-for="rule in TASTE.filter(one => one.kind === kind)" :key="rule.id">
             <USwitch
-              size="sm"
               :model-value="held(rule.id)"
               :label="rule.name"
               :description="rule.reason"
@@ -34,7 +33,7 @@ const turn = (id: string, on: boolean) =>
           </li>
         </ul>
       </section>
-      <UButton v-if="vary.tasteOff.length" size="sm" color="neutral" variant="outline" @click="vary.tasteOff = []"
+      <UButton v-if="vary.tasteOff.length" color="neutral" variant="outline" @click="vary.tasteOff = []"
         >Turn all on</UButton
       >
     </template>

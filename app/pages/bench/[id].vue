@@ -11,7 +11,7 @@ import { useBenchReading } from '~/composables/useBenchReading'
 import { useCounted } from '~/composables/useCounted'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useEditor } from '~/composables/useEditor'
-import { MARKED, useLoop } from '~/composables/useLoop'
+import { MARKED, loopsOf, useLoop } from '~/composables/useLoop'
 import { useOnward } from '~/composables/useOnward'
 import { usePlayback } from '~/composables/usePlayback'
 import { usePlayIn } from '~/composables/usePlayIn'
@@ -131,6 +131,7 @@ const marked = useAfterPaint(
   () => (bench.state && bench.shown ? sayMarked(bench.state, bench.shown, settings.counting) : ''),
   3,
 )
+const loops = computed(() => loopsOf(bench.shown?.bars.length ?? 1, marked.value))
 
 /** A note of the staff leads to its stick: the cursor goes there, and the part is chosen. */
 function find([stroke]: { partId: string; at: number }[]) {
@@ -177,9 +178,8 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
 <template>
   <NotOpened v-if="failed" what="groove" :why="failed" to="/shelf" where="To the Shelf" />
   <template v-else-if="bench.groove && bench.shown && bench.state && settled && read && readable">
-    <h1 class="sr-only">Bench: {{ bench.groove.title }}</h1>
     <FactBar :groove="facts" :pieces="pieces" @edit="edit" @bars="setBars" @mirror="mirror" @refused="refused">
-      <BenchActions @step="step" />
+      <KeptState :of="bench" @step="step" />
       <BenchMenu @keep="keep(undefined, [])" @bin="toBin" @export="exporting = wantsExport = true" />
     </FactBar>
     <LazyExportDialog
@@ -188,7 +188,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
       :leaving="{ kind: 'groove', groove: bench.groove, kit: bench.kit }" />
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
-      <div class="flex min-h-0 flex-col gap-2 overflow-y-auto px-3 pb-3 pt-2 max-xl:pr-10 sm:pl-5 xl:pr-5">
+      <div class="flex min-h-0 flex-col gap-1 overflow-y-auto px-3 pb-3 pt-1 max-xl:pr-10 sm:pl-6 xl:pr-6">
         <p v-if="fromPhrase" class="text-sm text-muted">
           Out of a phrase, bar {{ fromPhrase.bar + 1 }}.
           <UButton
@@ -207,24 +207,30 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
             >Put it back</UButton
           >
         </p>
-        <LanesEditor
-          ref="lanes"
-          :groove="bench.shown"
-          :kit="bench.kit"
-          :unisons="together"
-          :findings="read.findings"
-          :readable="readable"
-          :ghosts="ghosts"
-          :heard="heard"
-          :state="bench.state"
-          @send="send" />
-        <SpanBar
-          v-if="bench.span"
-          :looped="loop === MARKED"
-          @send="send"
-          @loop="toggleMarked"
-          @groove="spanToGroove"
-          @cell="spanToCell" />
+        <div class="relative shrink-0">
+          <StaffSwitch />
+          <LanesEditor
+            ref="lanes"
+            :groove="bench.shown"
+            :kit="bench.kit"
+            :unisons="together"
+            :findings="read.findings"
+            :readable="readable"
+            :ghosts="ghosts"
+            :heard="heard"
+            :state="bench.state"
+            @send="send">
+            <template v-if="settings.staff.shown" #default="{ geometry }"
+              ><StaffView
+                :groove="readable"
+                :kit="bench.kit"
+                :along="geometry"
+                :counts="false"
+                :sticking="settings.staff.sticking"
+                @find="find"
+            /></template>
+          </LanesEditor>
+        </div>
         <LazyPlayInPanel v-if="tool === 'play in'" :hands="playIn" @refused="refused" />
         <StepBar v-else-if="tool === 'step'" :hands="stepping" :lead="bench.shown.lead" />
         <LinePanel
@@ -234,7 +240,13 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           @send="send"
           @play="playOrStop"
           @read="reading = bench.state.cursor.line ?? ''" />
-        <StrokePanel v-else @send="send" />
+        <ContextBar
+          v-else
+          :looped="loop === MARKED"
+          @send="send"
+          @loop="toggleMarked"
+          @groove="spanToGroove"
+          @cell="spanToCell" />
         <LackingNotice :groove="settled" :kit="bench.kit" @edit="edit" />
         <PartsBar
           v-model:solo="bench.solo"
@@ -244,43 +256,19 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           @choose="part => send({ type: 'choose', partId: part.id })"
           @time="part => (timing = part.id)">
           <template #add
-            ><UButton
-              size="sm"
-              color="neutral"
-              variant="outline"
-              icon="i-lucide-plus"
-              :aria-expanded="adding"
-              @click="adding = !adding"
-              >Add a part</UButton
-            ><UButton size="sm" color="neutral" variant="ghost" :aria-expanded="celling" @click="celling = !celling"
-              >Cells</UButton
-            ><UButton size="sm" color="neutral" variant="ghost" @click="toLine">{{
-              bench.shown.guides.length ? 'The line above' : 'Add a line above'
-            }}</UButton></template
-          >
+            ><PartsAdd
+              v-model:adding="adding"
+              v-model:celling="celling"
+              :groove="settled"
+              @edit="edit"
+              @hear="hearInPlace"
+              @refused="refused"
+              @send="send"
+              @line="toLine"
+          /></template>
         </PartsBar>
-        <StaffPanel v-if="readable" :groove="readable" :kit="bench.kit" @find="find" />
       </div>
-      <SidePanel label="Readout" class="space-y-3" :wanted="adding || celling || !!reading">
-        <AddPart
-          v-if="adding"
-          :groove="settled"
-          :kit="bench.kit"
-          @edit="edit"
-          @try="bench.tryOut"
-          @hear="hearInPlace"
-          @refused="refused"
-          @close="adding = false" />
-        <CellsPanel
-          v-if="celling"
-          :groove="bench.groove"
-          :kit="bench.kit"
-          :state="bench.state"
-          @edit="edit"
-          @try="bench.tryOut"
-          @refused="refused"
-          @send="send"
-          @close="celling = false" />
+      <SidePanel label="Readout" class="space-y-3" :wanted="!!reading">
         <LineReadings
           v-if="reading"
           :groove="settled"
@@ -314,16 +302,35 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           @places="(limb, places) => (ghosts = places.length ? { limb, places } : undefined)" />
       </SidePanel>
     </div>
-    <TransportBar
+    <StationTransport
       ref="transport"
       v-model:loop="loop"
       :tempo="settled.tempo"
       :bars="settled.bars"
-      :marked="marked"
+      :loops="loops"
+      count-in
       @toggle="playOrStop"
-      @step="stepping.toggle"
-      @record="playIn.toggle"
-      @tempo="tempo => edit({ type: 'facts', set: { tempo } })" />
+      @tempo="tempo => edit({ type: 'facts', set: { tempo } })">
+      <span class="flex gap-2">
+        <UButton
+          color="neutral"
+          :variant="tool === 'step' ? 'solid' : 'outline'"
+          :aria-pressed="tool === 'step'"
+          icon="i-lucide-footprints"
+          @click="stepping.toggle()"
+          >Step</UButton
+        >
+        <UButton
+          color="neutral"
+          :variant="tool === 'play in' ? 'solid' : 'outline'"
+          :aria-pressed="tool === 'play in'"
+          icon="i-lucide-circle-dot"
+          title="Record what you play"
+          @click="playIn.toggle()"
+          >Play in</UButton
+        >
+      </span>
+    </StationTransport>
     <PartTime v-if="timing" :open="true" :groove="settled" :part-id="timing" @edit="edit" @update:open="timing = ''" />
   </template>
 </template>

@@ -39,12 +39,7 @@ function save(now: Kit) {
   const done = kits.edit(now)
   if (!done.ok) say(done.reason, 'error')
 }
-function rename(event: Event) {
-  const input = event.target as HTMLInputElement
-  const name = input.value.trim()
-  if (name && name !== here.value.name) save({ ...here.value, name })
-  else input.value = here.value.name
-}
+const rename = (name: string) => save({ ...here.value, name })
 function add(kind: PieceKind, by: By) {
   const added = withPiece(here.value, kind, by)
   if (!added.ok) return say(added.reason, 'error')
@@ -77,7 +72,7 @@ async function begin(from: Kit) {
     say((error as Error).message, 'error')
   }
 }
-async function bin() {
+async function bin(): Promise<void> {
   const { id: gone, name } = here.value
   const back = await kits.bin()
   toast.add({
@@ -94,14 +89,35 @@ async function bin() {
   })
   await navigateTo('/kit')
 }
+const mirror = (): void => save(mirrorKit(here.value))
 /** Each kind by hand, and by foot: a row of pedals can be built on any kit. */
 const addItems = (['hand', 'foot'] as const).map(by => [
   { type: 'label' as const, label: `Played by ${by}` },
   ...PIECE_KINDS.filter(kind => canBe(kind, by)).map(kind => ({ label: kind, onSelect: () => add(kind, by) })),
 ])
-const newItems = computed(() => [
-  [{ label: 'A copy of this kit', onSelect: () => begin(here.value) }],
-  KITS.map(one => ({ label: `${one.name}, as it ships`, onSelect: () => begin(kitById(one.id)) })),
+const HANDS: { label: string; value: Kit['hands'] }[] = [
+  { label: 'crossed', value: 'crossed' },
+  { label: 'open-handed', value: 'open' },
+]
+const menu = computed(() => [
+  [
+    { label: 'Duplicate', icon: 'i-lucide-copy', onSelect: () => begin(here.value) },
+    { label: 'Mirror the plan', icon: 'i-lucide-flip-horizontal-2', onSelect: mirror },
+    { label: 'Save as a file', icon: 'i-lucide-download', onSelect: () => downloadJson(here.value.name, here.value) },
+  ],
+  [
+    { type: 'label' as const, label: 'New kit' },
+    ...KITS.map(one => ({ label: `${one.name}, as it ships`, onSelect: () => begin(kitById(one.id)) })),
+  ],
+  [
+    {
+      label: 'Put in the bin',
+      icon: 'i-lucide-trash-2',
+      color: 'error' as const,
+      disabled: kits.all.length < 2,
+      onSelect: bin,
+    },
+  ],
 ])
 useKeptOpen(kits)
 useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
@@ -114,60 +130,23 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
     <UButton to="/kit" color="neutral">To your kits</UButton>
   </div>
   <template v-else>
-    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
-      <h1 class="sr-only">Kit: {{ kit.name }}</h1>
-      <input
-        :value="kit.name"
-        aria-label="Name of the kit"
-        class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted"
-        maxlength="60"
-        @change="rename" />
-      <span class="text-muted">{{ sayCount(kit.pieces.length, 'piece') }}</span>
-      <label class="flex items-center gap-2 text-sm text-muted"
-        >hands
-        <USelect
-          :model-value="kit.hands"
-          :items="[
-            { label: 'crossed', value: 'crossed' },
-            { label: 'open-handed', value: 'open' },
-          ]"
-          size="sm"
-          class="w-32"
-          aria-label="Hands"
-          @update:model-value="hands => save({ ...kit!, hands: hands as Kit['hands'] })" />
-      </label>
-      <UButton
-        size="sm"
-        color="neutral"
-        variant="outline"
-        title="Every piece across the middle line"
-        @click="save(mirrorKit(kit))"
-        >Mirror the plan</UButton
-      >
+    <StationHeader station="Kit" :name="kit.name" label="Name of the kit" :most="60" @rename="rename">
+      <span class="whitespace-nowrap text-sm text-muted">{{ sayCount(kit.pieces.length, 'piece') }}</span>
+      <BarSelect
+        :model-value="kit.hands"
+        label="Hands"
+        :items="HANDS"
+        class="w-44"
+        @update:model-value="hands => save({ ...kit!, hands })" />
       <KitSounds :kit="kit" @changed="save" @told="says => say(says)" @refused="reason => say(reason, 'error')" />
-      <div class="ml-auto flex flex-wrap items-center justify-end gap-2">
+      <template #actions>
         <SaveNote :state="kits.saveState" />
         <UDropdownMenu :items="addItems"
-          ><UButton size="sm" color="neutral" variant="outline" icon="i-lucide-plus"
-            >Add a piece</UButton
-          ></UDropdownMenu
+          ><UButton color="neutral" icon="i-lucide-plus">Add a piece</UButton></UDropdownMenu
         >
-        <UDropdownMenu :items="newItems"
-          ><UButton size="sm" color="neutral" variant="outline" trailing-icon="i-lucide-chevron-down"
-            >New kit</UButton
-          ></UDropdownMenu
-        >
-        <UButton size="sm" color="neutral" variant="ghost" @click="downloadJson(kit.name, kit)">Save as a file</UButton>
-        <UButton
-          size="sm"
-          color="neutral"
-          variant="ghost"
-          icon="i-lucide-trash-2"
-          aria-label="Put the kit in the bin"
-          :disabled="kits.all.length < 2"
-          @click="bin" />
-      </div>
-    </header>
+        <MoreMenu :items="menu" />
+      </template>
+    </StationHeader>
     <StaleNotice v-if="kits.theirs" what="kit" :mine="kit" :theirs="kits.theirs" @choose="kits.resolveStale" />
     <div
       class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] xl:grid-cols-[8.5rem_minmax(0,1fr)_23rem] xl:grid-rows-1">

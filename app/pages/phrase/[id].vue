@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { type Fill, type PhraseEdit, phraseBars, phrasePerformance, setFill } from '#core/phrase'
-import { type Tempo, TEMPO_RANGE } from '#core/time'
+import type { Tempo } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import type { Leaving } from '~/composables/useExport'
@@ -42,7 +42,6 @@ if (route.query.bar) send({ type: 'choose', bar: Number(route.query.bar) || 0 })
 function press(bar: number, event: MouseEvent) {
   if (event.shiftKey) return void send({ type: 'mark to', bar })
   send({ type: 'choose', bar })
-  hearFrom(bar)
 }
 const edit = (change: PhraseEdit) => {
   if (send({ type: 'edit', edit: change })) templates.value = false
@@ -105,13 +104,15 @@ useStationKeys('phrase', {
 const setFacts = (set: Extract<PhraseEdit, { type: 'facts' }>['set']) =>
   send({ type: 'edit', edit: { type: 'facts', set } })
 const setTempo = (tempo: Tempo) => setFacts({ tempo })
-function rename(event: Event) {
-  const input = event.target as HTMLInputElement
-  const title = input.value.trim()
-  if (title) setFacts({ title })
-  else input.value = store.phrase?.title ?? ''
-}
 const kitItems = computed(() => kits.all.map(kit => ({ label: kit.name, value: kit.id })))
+const menu = computed(() => [
+  [
+    { label: 'Practise it', icon: 'i-lucide-timer', to: `/practise?phrase=${store.phrase?.id}` },
+    { label: 'Sheet to print', icon: 'i-lucide-printer', to: `/sheet/phrase/${store.phrase?.id}` },
+    { label: 'Export …', icon: 'i-lucide-download', onSelect: leave },
+  ],
+  [{ label: 'All phrases', to: '/phrase' }],
+])
 /** The map is there first; the fields beside it follow. */
 const beside = useAfterPaint(() => !templates.value, 2)
 const loops = computed(() => [
@@ -139,43 +140,27 @@ function addGroove(id: string) {
 <template>
   <NotOpened v-if="failed || !store.phrase" what="phrase" :why="failed" to="/phrase" where="To your phrases" />
   <template v-else>
-    <header class="flex min-h-14 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
-      <h1 class="sr-only">Phrase: {{ store.phrase.title }}</h1>
-      <input
-        :value="store.phrase.title"
-        aria-label="Title of the phrase"
-        maxlength="120"
-        class="display field-sizing-content min-w-24 max-w-96 border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted"
-        @change="rename" />
-      <span class="text-sm text-muted" data-facts
+    <StationHeader
+      station="Phrase"
+      :name="store.phrase.title"
+      label="Title of the phrase"
+      @rename="title => setFacts({ title })">
+      <span class="text-sm whitespace-nowrap text-muted" data-facts
         >{{ phraseBars(store.phrase) }} bars · <TempoMark :tempo="store.phrase.tempo"
       /></span>
-      <label class="flex items-center gap-1.5 text-sm text-muted max-sm:hidden"
-        >kit
-        <USelect
-          :model-value="store.phrase.kitId"
-          :items="kitItems"
-          size="sm"
-          class="w-36"
-          aria-label="Kit of the phrase"
-          @update:model-value="kitId => setFacts({ kitId: String(kitId) })"
-      /></label>
-      <span class="ml-auto flex flex-wrap items-center justify-end gap-2">
-        <SaveNote :state="store.saveState" />
-        <UButton size="sm" color="neutral" variant="ghost" :disabled="!store.canUndo" @click="step('takeBack')"
-          >Undo</UButton
-        >
-        <UButton size="sm" color="neutral" variant="ghost" to="/phrase">All phrases</UButton>
-        <UButton size="sm" color="neutral" variant="outline" :to="`/sheet/phrase/${store.phrase.id}`">Sheet</UButton>
-        <UButton size="sm" color="neutral" variant="outline" @click="leave">Export</UButton>
-        <UButton size="sm" color="neutral" variant="outline" :to="`/practise?phrase=${store.phrase.id}`"
-          >Practise</UButton
-        >
-        <UButton size="sm" color="neutral" variant="outline" :aria-expanded="templates" @click="templates = !templates"
+      <BarSelect
+        :model-value="store.phrase.kitId"
+        label="Kit"
+        :items="kitItems"
+        class="w-40 max-sm:hidden"
+        @update:model-value="kitId => setFacts({ kitId })" />
+      <template #actions>
+        <KeptState :of="store" @step="step" />
+        <UButton color="neutral" variant="outline" :aria-expanded="templates" @click="templates = !templates"
           >Templates</UButton
         >
         <UPopover v-model:open="adding" :content="{ align: 'end' }" :ui="{ content: 'w-72 space-y-3 bg-default p-4' }">
-          <UButton size="sm" color="neutral">Add a section</UButton>
+          <UButton color="neutral">Add a section</UButton>
           <template #content>
             <GroovePicker
               :model-value="''"
@@ -188,8 +173,9 @@ function addGroove(id: string) {
             >
           </template>
         </UPopover>
-      </span>
-    </header>
+        <MoreMenu :items="menu" />
+      </template>
+    </StationHeader>
     <LazyExportDialog v-if="leaving" v-model:open="exporting" :leaving="leaving" />
     <StaleNotice
       v-if="store.theirs"
@@ -197,7 +183,7 @@ function addGroove(id: string) {
       :mine="store.phrase"
       :theirs="store.theirs"
       @choose="store.resolveStale" />
-    <p v-if="store.stays.length" class="border-b border-default bg-elevated px-5 py-1.5 text-sm" role="status">
+    <p v-if="store.stays.length" class="border-b border-default bg-elevated px-6 py-1.5 text-sm" role="status">
       {{ store.stays.join(', ') }} changed on the Shelf so that it no longer fits here; it is played as it was last
       seen. Pin it, or change its section.
     </p>
@@ -209,7 +195,7 @@ function addGroove(id: string) {
       @close="templates = false"
       @refused="refused" />
     <div v-else class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
-      <div class="min-h-0 overflow-y-auto px-5 py-2 max-xl:pr-10">
+      <div class="min-h-0 overflow-y-auto px-6 py-2 max-xl:pr-10">
         <PhraseMap
           ref="map"
           :phrase="store.phrase"
@@ -219,7 +205,7 @@ function addGroove(id: string) {
           @press="press"
           @order="(section, to) => send({ type: 'order', section, to })"
           @key="mapKey"
-          @open="toBench" />
+          @play="hearFrom" />
       </div>
       <SidePanel label="Section" class="space-y-5">
         <template v-if="beside">
@@ -229,41 +215,21 @@ function addGroove(id: string) {
         </template>
       </SidePanel>
     </div>
-    <footer
-      class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
-      <PlayButton @toggle="toggle" />
-      <p class="display text-2xl font-bold text-highlighted" data-bar-count>
-        bar {{ shownBar }} <span class="text-base font-normal text-muted">of {{ store.bars.length }}</span>
-      </p>
-      <UInputNumber
-        :model-value="store.phrase.tempo.bpm"
-        :min="TEMPO_RANGE.least"
-        :max="TEMPO_RANGE.most"
-        size="lg"
-        class="w-28 shrink-0"
-        aria-label="Tempo"
-        @update:model-value="bpm => bpm && setTempo({ ...store.phrase!.tempo, bpm })" />
-      <TempoFact :tempo="store.phrase.tempo" @tempo="setTempo" />
-      <ClickFact :bars="store.chosen.round.groove.bars" />
-      <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted"
-        >loop <USelect v-model="loop" :items="loops" size="sm" class="w-36" aria-label="Loop"
-      /></label>
-      <label class="flex items-center gap-2 whitespace-nowrap text-sm text-muted max-sm:hidden"
-        >count-in
-        <USelect
-          v-model="settings.countIn"
-          :items="[
-            { label: 'none', value: 0 },
-            { label: '1 bar', value: 1 },
-            { label: '2 bars', value: 2 },
-          ]"
-          size="sm"
-          class="w-22"
-          aria-label="Count-in"
-      /></label>
+    <StationTransport
+      v-model:loop="loop"
+      :tempo="store.phrase.tempo"
+      :bars="store.chosen.round.groove.bars"
+      :loops="loops"
+      count-in
+      @toggle="toggle"
+      @tempo="setTempo">
+      <template #position
+        ><p class="display text-2xl font-bold text-highlighted" data-bar-count>
+          bar {{ shownBar }} <span class="text-base font-normal text-muted">of {{ store.bars.length }}</span>
+        </p></template
+      >
       <UButton
         v-if="store.state.mark"
-        size="sm"
         color="neutral"
         :variant="loop === 'marked' ? 'solid' : 'outline'"
         :aria-pressed="loop === 'marked'"
@@ -272,9 +238,7 @@ function addGroove(id: string) {
         @click="toggleMarked"
         >Bars {{ store.state.mark.from + 1 }} to {{ store.state.mark.to }}</UButton
       >
-      <UButton size="sm" color="neutral" variant="outline" class="max-sm:hidden" @click="toBench"
-        >Bar on the Bench</UButton
-      >
-    </footer>
+      <UButton color="neutral" variant="outline" class="max-sm:hidden" @click="toBench">Open bar on Bench</UButton>
+    </StationTransport>
   </template>
 </template>

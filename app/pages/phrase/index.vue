@@ -59,14 +59,14 @@ useHead({ title: 'Phrase · Bazzet' })
 </script>
 
 <template>
-  <header
-    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
-    <h1 class="text-2xl text-highlighted">Phrase</h1>
-    <form class="ml-auto flex flex-wrap items-center gap-2" @submit.prevent="begin">
-      <GroovePicker v-model="grooveId" :chosen="chosen" label="Groove to begin with" />
-      <UButton type="submit" color="neutral" :disabled="!grooveId">Begin a phrase</UButton>
-    </form>
-  </header>
+  <StationHeader name="Phrase"
+    ><template #actions>
+      <form class="flex flex-wrap items-center gap-2" @submit.prevent="begin">
+        <GroovePicker v-model="grooveId" :chosen="chosen" label="Groove to begin with" />
+        <UButton type="submit" color="neutral" :disabled="!grooveId">Begin a phrase</UButton>
+      </form>
+    </template></StationHeader
+  >
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5 sm:px-6">
     <p v-if="failed" role="alert" class="text-error">{{ failed }}</p>
     <p v-else-if="loaded && !phrases.length" class="mx-auto mt-20 max-w-md text-center">
@@ -85,7 +85,6 @@ useHead({ title: 'Phrase · Bazzet' })
           /></span>
         </NuxtLink>
         <UButton
-          size="sm"
           color="neutral"
           variant="ghost"
           icon="i-lucide-trash-2"

@@ -6,6 +6,7 @@ import { type Plan, phrasePlan, sayDuration } from '#core/practise'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
 import { useKits } from '~/stores/kits'
+import { useSettings } from '~/stores/settings'
 
 /** Plans there are, and a plan made from a groove, a span of it, or a phrase. */
 const route = useRoute()
@@ -19,6 +20,13 @@ const grooveId = ref('')
 const chosen = shallowRef<{ id: string; title: string }>()
 const groove = shallowRef<Groove>()
 const span = shallowRef<Span>()
+const settings = useSettings()
+/** A plan is being made, of the groove that was last on the Bench until another is chosen. */
+const making = ref(false)
+function begin() {
+  making.value = true
+  grooveId.value ||= settings.lastGroove
+}
 
 onMounted(async () => {
   try {
@@ -36,6 +44,7 @@ onMounted(async () => {
     if (title) {
       chosen.value = { id: wanted, title }
       grooveId.value = wanted
+      making.value = true
     }
     if (route.query.phrase) await planPhrase(String(route.query.phrase))
   } catch (error) {
@@ -57,6 +66,7 @@ watch(grooveId, async id => {
     const [from, to] = [Number(route.query.from), Number(route.query.to)]
     span.value =
       id === route.query.groove && from >= 0 && to > from && to <= grooveTicks(document) ? { from, to } : undefined
+    chosen.value = { id, title: document.title }
     groove.value = document
   } catch (error) {
     toast.add({ title: (error as Error).message, color: 'error' })
@@ -89,27 +99,28 @@ useHead({ title: 'Practise · Bazzet' })
 </script>
 
 <template>
-  <header
-    class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6">
-    <h1 class="text-2xl text-highlighted">Practise</h1>
-    <GroovePicker
-      v-model="grooveId"
-      :chosen="chosen"
-      label="Groove to practise"
-      class="ml-auto"
-      placeholder="Make a plan for a groove" />
-  </header>
+  <StationHeader name="Practise">
+    <template #actions
+      ><UButton v-if="!making" size="xl" color="neutral" icon="i-lucide-plus" @click="begin"
+        >A new plan</UButton
+      ></template
+    >
+  </StationHeader>
   <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5 sm:px-6">
-    <div v-if="groove" class="mb-6 max-w-5xl border-b border-default pb-5">
-      <UTabs v-model="kind" :items="KINDS" color="neutral" variant="link" :content="false" class="mb-3" />
-      <NewPlan v-if="kind === 'plan'" :groove="groove" :span="span" @make="plan => make(plan)" />
-      <FiguresForm v-else-if="kind === 'figures'" :groove="groove" @make="plan => make(plan)" />
-      <TurnsForm v-else :groove="groove" @make="plan => make(plan)" />
+    <div v-if="making" class="mb-6 max-w-5xl border-b border-default pb-5">
+      <UFormField label="For the groove" class="mb-3"
+        ><GroovePicker v-model="grooveId" v-bind="chosen ? { chosen } : {}" label="Groove to practise"
+      /></UFormField>
+      <template v-if="groove">
+        <UTabs v-model="kind" :items="KINDS" color="neutral" variant="link" :content="false" class="mb-3" />
+        <NewPlan v-if="kind === 'plan'" :groove="groove" :span="span" @make="plan => make(plan)" />
+        <FiguresForm v-else-if="kind === 'figures'" :groove="groove" @make="plan => make(plan)" />
+        <TurnsForm v-else :groove="groove" @make="plan => make(plan)" />
+      </template>
     </div>
     <p v-if="failed" role="alert" class="text-error">{{ failed }}</p>
     <p v-else-if="loaded && !plans.length" class="mx-auto mt-20 max-w-md text-center">
-      No plans yet. Choose a groove above: its plan takes it apart by the way you choose, and puts it together again
-      stage by stage.
+      No plans yet. A plan takes a groove apart by the way you choose, and puts it together again stage by stage.
     </p>
     <ul class="max-w-5xl">
       <li v-for="plan in plans" :key="plan.id" class="border-b border-muted">
@@ -125,6 +136,5 @@ useHead({ title: 'Practise · Bazzet' })
         </NuxtLink>
       </li>
     </ul>
-    <CareNote class="mt-8 max-w-3xl" />
   </div>
 </template>

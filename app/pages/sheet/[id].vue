@@ -81,20 +81,16 @@ const { paper, scale, fit, width, print } = usePaper(content, () => `${groove.va
 <template>
   <NotOpened v-if="failed || !groove" what="groove" :why="failed" to="/shelf" where="To the Shelf" />
   <template v-else>
-    <header
-      class="no-print flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
-      <span class="display text-2xl text-highlighted">Sheet</span>
-      <label class="flex items-center gap-2 text-sm text-muted"
-        >paper <USelect v-model="paper" :items="['A4', 'Letter']" size="sm" class="w-24" aria-label="Paper"
-      /></label>
-      <label class="flex items-center gap-2 text-sm text-muted"
-        >stages <USelect v-model="stages" :items="[1, 2, 3, 4]" size="sm" class="w-18" aria-label="Stages"
-      /></label>
-      <USwitch v-model="counts" size="sm" label="Counts" />
-      <USwitch v-model="sticking" size="sm" label="Sticking" />
-      <UButton color="neutral" icon="i-lucide-printer" class="ml-auto" @click="print">Print</UButton>
-      <UButton :to="`/bench/${groove.id}`" color="neutral" variant="outline">To the Bench</UButton>
-    </header>
+    <StationHeader station="Sheet" :name="groove.title">
+      <BarSelect v-model="paper" label="Paper" :items="['A4', 'Letter']" />
+      <BarSelect v-model="stages" label="Stages" :items="[1, 2, 3, 4]" />
+      <USwitch v-model="counts" label="Counts" />
+      <USwitch v-model="sticking" label="Sticking" />
+      <template #actions
+        ><UButton :to="`/bench/${groove.id}`" color="neutral" variant="outline">Open on Bench</UButton
+        ><UButton color="neutral" icon="i-lucide-printer" @click="print">Print</UButton></template
+      ></StationHeader
+    >
     <div class="sheet-page grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_18.5rem]">
       <div
         class="sheet-desk min-h-0 overflow-auto bg-accented/50 py-6"
@@ -103,7 +99,7 @@ const { paper, scale, fit, width, print } = usePaper(content, () => `${groove.va
         aria-label="The page">
         <article class="sheet mx-auto bg-white text-black" :style="{ width }" :data-paper="paper" :data-scale="scale">
           <div ref="content">
-            <h1 class="display text-3xl font-bold text-black">{{ groove.title }}</h1>
+            <h1 class="display text-2xl font-bold text-black">{{ groove.title }}</h1>
             <p class="mt-1">
               {{
                 [styleOf(groove.style)?.name, sayBars(groove), sayFeel(groove), kits.of(groove.kitId).name]

@@ -135,43 +135,35 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
 <template>
   <NotOpened v-if="failed || !bench.groove" what="groove" :why="failed" to="/shelf" where="To the Shelf" />
   <template v-else-if="settled">
-    <header class="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-1.5 border-b border-default px-5 py-2">
-      <h1 class="text-2xl"><span class="sr-only">Vary </span>{{ bench.groove.title }}</h1>
-      <UTabs
-        v-model="view"
-        :items="VIEWS"
-        color="neutral"
-        variant="link"
-        size="sm"
-        :content="false"
-        aria-label="Ways to vary" />
-      <span class="ml-auto flex items-center gap-2">
-        <SaveNote :state="bench.saveState" />
-        <UButton size="sm" color="neutral" variant="ghost" :disabled="!bench.canUndo" @click="step('takeBack')"
-          >Undo</UButton
+    <StationHeader station="Vary" :name="bench.groove.title">
+      <UTabs v-model="view" :items="VIEWS" color="neutral" variant="link" :content="false" aria-label="Ways to vary" />
+      <template #actions
+        ><KeptState :of="bench" @step="step" /><UButton color="neutral" :to="`/bench/${bench.groove.id}`"
+          >Open on Bench</UButton
+        ></template
+      ></StationHeader
+    >
+    <div
+      v-if="view !== 'family'"
+      class="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-default px-4 py-1.5 sm:px-6">
+      <PromiseBar />
+      <p v-if="view === 'moves' && bench.span" class="flex items-center gap-1.5 text-sm" data-only-in>
+        Only in <b>{{ saySpan(bench.groove, bench.span, settings.counting) }}</b><UButton
+          size="xs"
+          color="neutral"
+          variant="outline"
+          @click="bench.send({ type: 'unmark' })"
+          >Everywhere</UButton
         >
-        <UButton size="sm" color="neutral" variant="outline" :to="`/bench/${bench.groove.id}`">To the Bench</UButton>
-      </span>
-      <div v-if="view !== 'family'" class="flex w-full flex-wrap items-center gap-x-4 gap-y-1">
-        <PromiseBar />
-        <p v-if="view === 'moves' && bench.span" class="flex items-center gap-1.5 text-sm" data-only-in>
-          Only in <b>{{ saySpan(bench.groove, bench.span, settings.counting) }}</b><UButton
-            size="xs"
-            color="neutral"
-            variant="outline"
-            @click="bench.send({ type: 'unmark' })"
-            >Everywhere</UButton
-          >
-        </p>
-      </div>
-    </header>
+      </p>
+    </div>
     <StaleNotice v-if="bench.theirs" :mine="bench.groove" :theirs="bench.theirs" @choose="bench.resolveStale" />
     <div ref="ways" tabindex="-1" class="landing flex min-h-0 flex-1 flex-col">
       <div
         v-if="view === 'moves'"
         class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,12rem)_minmax(0,1fr)] sm:grid-cols-[12rem_minmax(0,1fr)] sm:grid-rows-1 xl:grid-cols-[16rem_minmax(0,1fr)]">
         <MoveList :groove="settled!" :kit="bench.kit" :promises="vary.promises" :told="told" v-bind="place" />
-        <div class="min-h-0 space-y-4 overflow-y-auto px-5 py-3">
+        <div class="min-h-0 space-y-4 overflow-y-auto px-6 py-3">
           <MoveGrid
             v-if="vary.group"
             :group="vary.group"
@@ -179,6 +171,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
             :kit="bench.kit"
             v-bind="place"
             @try="groove => (tried = groove)"
+            @hear="hear"
             @keep="(groove, made) => keep(groove, made, '')"
             @open="move => vary.openMove(move.id)" />
           <template v-else>
@@ -219,23 +212,14 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
         ><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @adopt="adopt"
       /></Suspense>
     </div>
-    <footer
-      class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-5 py-2">
-      <PlayButton @toggle="toggle" />
-      <UButton
-        size="lg"
-        color="neutral"
-        variant="outline"
-        :aria-pressed="homeHeard"
-        data-heard
-        @click="homeHeard = !homeHeard"
-        >H: hear {{ homeHeard ? 'what is tried' : 'home' }}</UButton
+    <StationTransport :bars="bench.groove.bars" @toggle="toggle">
+      <UButton color="neutral" variant="outline" :aria-pressed="homeHeard" data-heard @click="homeHeard = !homeHeard"
+        ><span><KeyCap name="H" /> Hear {{ homeHeard ? 'what is tried' : 'home' }}</span></UButton
       >
-      <ClickFact :bars="bench.groove.bars" />
       <span class="text-sm text-muted max-xl:hidden"
         >{{ heard === bench.groove ? 'Home sounds' : 'What is tried sounds' }}, at
-        {{ Math.round(bench.groove.tempo.bpm) }}. M moves, R recipes, I ideas, F family; Space plays.</span
+        {{ Math.round(bench.groove.tempo.bpm) }}.</span
       >
-    </footer>
+    </StationTransport>
   </template>
 </template>

@@ -118,12 +118,7 @@ function addRemedy(remedy: Advice) {
   take(stageIn(plans.here, fresh, here.value.id))
   chosen.value = fresh.id
 }
-function retitle(event: Event) {
-  const input = event.target as HTMLInputElement
-  const title = input.value.trim()
-  if (title) take({ ...plans.here, title })
-  else input.value = plans.here.title
-}
+const retitle = (title: string) => take({ ...plans.here, title })
 async function copy() {
   const made = { ...plans.here, id: newId(), title: `${plans.here.title}, copied`.slice(0, 160) }
   await api.plans.create(made)
@@ -197,6 +192,14 @@ const when = computed(() =>
     ? `${sayMoment(lastMeasured.value.at)}${lastMeasured.value.tempo ? `, at ${sayTempo(lastMeasured.value.tempo)}` : ''}`
     : '',
 )
+const menu = [
+  [
+    { label: 'Duplicate', icon: 'i-lucide-copy', onSelect: () => void copy() },
+    { label: 'Save as a file', icon: 'i-lucide-download', onSelect: () => downloadJson(plans.here.title, plans.here) },
+    { label: 'All plans', icon: 'i-lucide-list', to: '/practise' },
+  ],
+  [{ label: 'Put in the bin', icon: 'i-lucide-trash-2', color: 'error' as const, onSelect: () => void toBin() }],
+]
 const underWay = computed(() => sittings.list.find(one => one.planId === plans.document?.id))
 const run = (on?: { id: string }) => `/practise/${plans.here.id}/run${on ? `?go=${on.id}` : ''}`
 useStationKeys('plans', {
@@ -212,15 +215,12 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
 <template>
   <NotOpened v-if="failed || !plans.document || !stage" what="plan" :why="failed" to="/practise" where="To all plans" />
   <template v-else>
-    <header
-      class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-b border-default px-4 py-2 sm:px-6 xl:flex-nowrap">
-      <h1 class="sr-only">{{ plans.document.title }}</h1>
-      <input
-        :value="plans.document.title"
-        aria-label="Title of the plan"
-        maxlength="160"
-        class="display field-sizing-content min-w-24 max-w-full shrink text-ellipsis border-b border-transparent bg-transparent text-2xl text-highlighted hover:border-accented focus:border-inverted sm:max-w-120"
-        @change="retitle" />
+    <StationHeader
+      station="Practise"
+      :name="plans.document.title"
+      label="Title of the plan"
+      :most="160"
+      @rename="retitle">
       <span class="shrink-0 text-sm text-muted"
         ><TempoMark :tempo="range.from" /> to
         <TempoMark v-if="range.to.counts !== range.from.counts" :tempo="range.to" /><template v-else>{{
@@ -231,19 +231,20 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
       <NuxtLink v-if="place" :to="place.to" class="shrink-0 text-sm text-muted underline" data-place>{{
         place.name
       }}</NuxtLink>
-      <SaveNote class="ml-auto" :state="plans.saveState" />
-      <UDropdownMenu
-        :items="[
-          { label: 'A stage', onSelect: () => add('stage') },
-          { label: 'A break', onSelect: () => add('break') },
-        ]"
-        ><UButton color="neutral" variant="outline">Add</UButton></UDropdownMenu
-      >
-      <UButton v-if="underWay" color="neutral" variant="outline" size="lg" :to="run()">From the start</UButton>
-      <UButton color="neutral" size="lg" :to="run(underWay)">{{
-        underWay ? `Go on with stage ${underWay.stage}` : 'Start practising'
-      }}</UButton>
-    </header>
+      <template #actions
+        ><KeptState :of="plans" @step="direction => plans[direction]()" />
+        <UDropdownMenu
+          :items="[
+            { label: 'A stage', onSelect: () => add('stage') },
+            { label: 'A break', onSelect: () => add('break') },
+          ]"
+          ><UButton color="neutral" variant="outline">Add</UButton></UDropdownMenu
+        >
+        <UButton v-if="underWay" color="neutral" variant="outline" :to="run()">From the start</UButton>
+        <UButton size="xl" color="neutral" :to="run(underWay)">{{
+          underWay ? `Go on with stage ${underWay.stage}` : 'Start practising'
+        }}</UButton><MoreMenu :items="menu" /></template
+    ></StationHeader>
     <StaleNotice
       v-if="plans.theirs"
       what="plan"
@@ -269,17 +270,6 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
             v-model="other"
             label="Use this plan for another groove"
             placeholder="Use it for another groove" />
-          <UButton size="sm" color="neutral" variant="ghost" @click="copy">Copy</UButton>
-          <UButton size="sm" color="neutral" variant="ghost" @click="downloadJson(plans.document.title, plans.document)"
-            >Save as a file</UButton
-          >
-          <UButton
-            size="sm"
-            color="neutral"
-            variant="ghost"
-            icon="i-lucide-trash-2"
-            aria-label="Put the plan in the bin"
-            @click="toBin" />
         </div>
       </div>
       <div class="px-4 py-4 sm:px-6 lg:overflow-y-auto">
@@ -293,15 +283,14 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
             ]"
             color="neutral"
             variant="link"
-            size="sm"
             :content="false"
             class="mr-auto" />
           <RecordingPicker
             v-if="stage.subject.kind !== 'break' && stage.pulse === 'steady'"
             :working="recording.working.value"
             @chosen="measureFile" />
-          <UButton size="sm" color="neutral" variant="outline" @click="doubled(stage.id)">Once more</UButton>
-          <UButton size="sm" color="neutral" variant="outline" @click="takeOut(stage.id)">Take it out</UButton>
+          <UButton color="neutral" variant="outline" @click="doubled(stage.id)">Duplicate</UButton>
+          <UButton color="neutral" variant="outline" @click="takeOut(stage.id)">Remove</UButton>
         </div>
         <StageEditor
           v-if="view === 'change' || !lastMeasured"
@@ -324,7 +313,6 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
           Not measured yet. In the runner choose what measures you (four keys, pads over MIDI, or the simulated
           drummer), or measure a MIDI recording of it at its tempo, and see here how the limbs land.
         </p>
-        <CareNote class="mt-8 max-w-3xl" />
       </div>
     </div>
   </template>

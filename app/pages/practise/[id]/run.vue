@@ -15,12 +15,12 @@ import {
   sayClick,
   sayClock,
   sayLength,
-  sayStageLimbs,
   castsLimbs,
   titleOf,
 } from '#core/practise'
 import { withoutGist } from '#core/measure'
 import { present } from '#core/present'
+import { toneOf } from '~/lanes/tone'
 import { type Handlers, KEYS, shownKey } from '~/keys'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useStationKeys } from '~/composables/useStationKeys'
@@ -95,7 +95,7 @@ const figure = computed(() => {
   if (subject?.kind !== 'figures' || !practice.groove) return undefined
   const all = practiceFiguresOf(practice.groove, subject, kits.of(practice.groove.kitId))
   const at = passage.value % all.length
-  return { ...all[at]!, at, many: all.length }
+  return { ...all[at]!, at, many: all.length, tone: toneOf(subject.limb, practice.groove.lead) }
 })
 /** The groove with the parts of this stage alone, for its lanes. */
 const sounding = computed(() => {
@@ -210,13 +210,16 @@ async function choose(choice: 'mine' | 'theirs' | 'copy') {
 }
 /** A switch that was clicked is left again: Space is the big key. One that was reached by Tab keeps it. */
 const freed = (event: MouseEvent) => event.detail && (document.activeElement as HTMLElement | null)?.blur()
+/** What says how it was, or plays it again: there is nothing to say before it was played. */
+const AFTER_PLAYING = new Set<keyof typeof deeds>([...WORDS, 'clean', 'again'])
 /** Deeds that have a place of their own on the page, or none before they mean something. */
 const apart = (name: keyof typeof deeds) =>
   name === 'press' ||
   name === 'back' ||
   name === 'more' ||
   name === 'fewer' ||
-  (name === 'clean' && practice.run?.left !== null)
+  (name === 'clean' && practice.run?.left !== null) ||
+  (AFTER_PLAYING.has(name) && ['ready', 'counting', 'resting'].includes(phase.value))
 /** The deeds beside the big one, each with its key. */
 const small = computed(() =>
   (Object.keys(KEYS.run.keys) as (keyof typeof deeds)[])
@@ -246,21 +249,26 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
     <template v-else-if="practice.run && practice.plan && practice.groove && practice.stage && shown">
       <header class="flex flex-col justify-between gap-x-8 gap-y-1 sm:flex-row">
         <div class="min-w-0 flex-1">
-          <h1 class="text-xl text-highlighted sm:text-3xl">
+          <h1 class="text-xl text-highlighted sm:text-2xl">
             {{ title }} · stage {{ practice.run.index + 1 }} of {{ practice.run.stages.length }}
           </h1>
           <p class="mt-1 text-base text-muted sm:text-xl xl:text-2xl">
             {{ practice.stage.name }}.
-            {{ sayStageLimbs(allOf(practice.stage, practice.material) ?? shown, practice.stage) }}
+            {{ practice.stage.subject.kind === 'break' ? 'Sticks down.' : '' }}
             {{
               practice.stage.subject.kind === 'break' || practice.stage.pulse === 'step'
                 ? ''
                 : sayClick(practice.stage.click)
             }}<template v-if="practice.stage.on === 'pad'"> On the pad.</template>
           </p>
+          <RunWho
+            v-if="practice.stage.subject.kind !== 'break'"
+            class="mt-2"
+            :groove="allOf(practice.stage, practice.material) ?? shown"
+            :stage="practice.stage" />
         </div>
         <div class="flex shrink-0 items-baseline justify-between gap-4 whitespace-nowrap text-right sm:block">
-          <p class="display text-5xl font-bold text-highlighted sm:text-6xl" role="timer" data-timer>{{ timer }}</p>
+          <p class="display text-4xl font-bold text-highlighted sm:text-6xl" role="timer" data-timer>{{ timer }}</p>
           <p
             v-if="practice.stage.subject.kind !== 'break' && practice.stage.pulse !== 'step'"
             class="mt-1 text-lg text-muted sm:text-2xl">
@@ -282,13 +290,13 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         :groove="shown"
         @grows="on => step.send({ grows: on })" />
       <RunCount v-else class="mt-4 sm:mt-6" :groove="shown" :phase="phase" />
-      <div class="mt-3 text-lg sm:mt-4 sm:text-2xl xl:text-3xl" role="status">
+      <div class="mt-3 text-lg sm:mt-4 sm:text-2xl" role="status">
         <p v-if="phase === 'asking'">
           How was it? <span class="pointer-coarse:hidden"><b>1</b> solid, <b>2</b> shaky, <b>3</b> missed.</span
           ><span v-if="practice.run.autoAdvance && practice.run.left !== null" class="text-muted">
             Goes on in {{ Math.max(1, Math.ceil(practice.run.left)) }}.</span
           ><span v-if="practice.measured?.entry === practice.run.entry" class="mt-1 block" data-verdict
-            ><b class="display block text-3xl text-highlighted first-letter:uppercase sm:text-5xl" data-gist>{{
+            ><b class="display block text-4xl text-highlighted first-letter:uppercase sm:text-6xl" data-gist>{{
               practice.measured.gist
             }}</b
             ><span class="block text-base text-highlighted sm:text-xl">{{
@@ -308,7 +316,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         <p v-else-if="lastBar" class="text-highlighted">Last bar. {{ then }}</p>
         <p v-else-if="figure">
           Figure {{ figure.at + 1 }} of {{ figure.many }}:
-          <b class="display tracking-widest">{{ figure.mask.replaceAll('.', '·') }}</b>
+          <FigureSticks class="ml-2 inline-block" :mask="figure.mask" :tone="figure.tone" />
         </p>
         <p v-else>
           {{ attend }}<span v-if="measuring.hint" class="ml-3 text-highlighted" data-hint>{{ measuring.hint }}</span>
@@ -322,8 +330,9 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
           color="neutral"
           class="justify-center px-7 py-3 text-xl font-bold max-sm:w-full max-sm:py-5"
           :loading="player.preparing"
+          data-big-key
           @click="press"
-          ><span><span class="pointer-coarse:hidden">Space: </span>{{ bigKey }}</span></UButton
+          ><span><KeyCap name="Space" /> {{ bigKey }}</span></UButton
         >
         <button
           v-for="{ key, name } in small"
@@ -331,7 +340,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
           type="button"
           class="min-h-11 cursor-pointer text-lg text-toned hover:text-highlighted"
           @click="deeds[name]()">
-          <b class="pointer-coarse:hidden">{{ key === 'Escape' ? 'Esc' : shownKey(key) }}</b> {{ name }}
+          <KeyCap :name="key === 'Escape' ? 'Esc' : shownKey(key)" /> {{ name }}
         </button>
         <span class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2" @click="freed"
           ><InputPicker v-if="phase === 'ready' || phase === 'paused'" /><USwitch

@@ -33,21 +33,16 @@ const { paper, scale, fit, width, print } = usePaper(content, () => `${phrase.va
 <template>
   <NotOpened v-if="failed || !phrase" what="phrase" :why="failed" to="/phrase" where="To your phrases" />
   <template v-else>
-    <header
-      class="no-print flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b border-default px-5 py-2">
-      <span class="display text-2xl text-highlighted">Sheet</span>
-      <label class="flex items-center gap-2 text-sm text-muted"
-        >paper <USelect v-model="paper" :items="['A4', 'Letter']" size="sm" class="w-24" aria-label="Paper"
-      /></label>
-      <label class="flex items-center gap-2 text-sm text-muted"
-        >bars to a line
-        <USelect v-model="barsToLine" :items="[2, 3, 4, 6, 8]" size="sm" class="w-18" aria-label="Bars to a line"
-      /></label>
-      <USwitch v-model="counts" size="sm" label="Counts" />
-      <USwitch v-model="sticking" size="sm" label="Sticking" />
-      <UButton color="neutral" icon="i-lucide-printer" class="ml-auto" @click="print">Print</UButton>
-      <UButton :to="`/phrase/${phrase.id}`" color="neutral" variant="outline">To the phrase</UButton>
-    </header>
+    <StationHeader station="Sheet" :name="phrase.title">
+      <BarSelect v-model="paper" label="Paper" :items="['A4', 'Letter']" />
+      <BarSelect v-model="barsToLine" label="Bars to a line" :items="[2, 3, 4, 6, 8]" />
+      <USwitch v-model="counts" label="Counts" />
+      <USwitch v-model="sticking" label="Sticking" />
+      <template #actions
+        ><UButton :to="`/phrase/${phrase.id}`" color="neutral" variant="outline">To the phrase</UButton
+        ><UButton color="neutral" icon="i-lucide-printer" @click="print">Print</UButton></template
+      ></StationHeader
+    >
     <div
       class="sheet-desk min-h-0 flex-1 overflow-auto bg-accented/50 py-6"
       tabindex="0"
@@ -55,7 +50,7 @@ const { paper, scale, fit, width, print } = usePaper(content, () => `${phrase.va
       aria-label="The page">
       <article class="sheet mx-auto bg-white text-black" :style="{ width }" :data-paper="paper" :data-scale="scale">
         <div ref="content">
-          <h1 class="display text-3xl font-bold text-black">{{ phrase.title }}</h1>
+          <h1 class="display text-2xl font-bold text-black">{{ phrase.title }}</h1>
           <p class="mt-1">
             {{ [sayCount(phraseBars(phrase), 'bar'), sayTempo(phrase.tempo), kits.of(phrase.kitId).name].join(' · ') }}
           </p>
