@@ -140,7 +140,7 @@ await serving(4183, kept, async url => {
   await listened(page)
   await page.goto(`${url}/practise/long/run`)
   await page.waitForTimeout(1500)
-  await page.getByRole('button', { name: 'Space: start' }).click()
+  await page.getByRole('button', { name: 'Space start' }).click()
   await page.locator('[data-phase="playing"]').waitFor()
   const late = await lateWhileStalled(page, 30_000)
   report.most(`late sounds of a stage, 30 s in Chromium with stalls of 100 ms, ${late[1]} sounds`, late[0], 'sounds', 0)

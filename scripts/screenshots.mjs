@@ -66,8 +66,8 @@ const VIEWS = [
     'bench-staff',
     '/bench/wet-rope',
     async page => {
-      await page.getByRole('switch', { name: 'Show it' }).click()
-      await page.getByRole('switch', { name: 'Sticking' }).click()
+      await page.getByRole('button', { name: 'Staff', exact: true }).click()
+      await page.getByRole('button', { name: 'Sticking', exact: true }).click()
       await page.locator('.staff svg text', { hasText: /^RLl$/ }).first().waitFor()
     },
   ],

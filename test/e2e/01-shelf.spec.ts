@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { parseMidi } from 'midi-file'
-import { type App, expect, test, withoutScripts } from './app'
+import { type App, expect, heard, listen, more, test, withoutScripts } from './app'
 
 const shelf = async (page: import('@playwright/test').Page, app: App) => {
   await page.goto(`${app.url}/shelf`)
@@ -49,6 +49,22 @@ test('the Shelf by keys: walked, put in the bin and taken out, found and opened'
   await field.press('Enter')
   await expect(bench.lanes).toBeVisible()
   await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue('Boiler Room Two')
+})
+
+test('a card of the Shelf is heard at its button, another by Space', async ({ page, app }) => {
+  await listen(page)
+  await shelf(page, app)
+  const sounds = async () => (await heard(page)).length
+  const card = page.getByRole('article').filter({ hasText: 'Wet Rope' }).first()
+  await card.hover()
+  await card.getByRole('button', { name: 'Hear Wet Rope' }).click()
+  await expect.poll(sounds, { timeout: 60_000 }).toBeGreaterThan(4)
+  // Opened anew, nothing sounds of what did before.
+  await shelf(page, app)
+  expect(await sounds()).toBe(0)
+  await page.getByRole('article').filter({ hasText: 'Boiler Room Two' }).locator('[data-card]').press(' ')
+  await expect.poll(sounds, { timeout: 60_000 }).toBeGreaterThan(4)
+  await expect(page).toHaveURL(/shelf/)
 })
 
 test('the Shelf is narrowed by style and tag, put in order, and variations fold away', async ({ page, app }) => {
@@ -235,8 +251,7 @@ test('a groove is taken away as JSON and as MIDI, and the JSON opened again', as
   const { page } = bench
   await bench.open('wet-rope')
   const take = async (format: string) => {
-    await page.getByRole('button', { name: 'This groove' }).click()
-    await page.getByRole('menuitem', { name: 'Export …' }).click()
+    await more(page, 'Export …')
     await page.getByRole('radio', { name: format }).click()
     const [file] = await Promise.all([
       page.waitForEvent('download'),
@@ -266,7 +281,7 @@ test('a groove is taken away as JSON and as MIDI, and the JSON opened again', as
     await page.getByRole('button', { name: 'Open a file' }).click()
     await page.getByLabel('File to open').setInputFiles(path)
     await expect(page.getByText('A groove: By hand')).toBeVisible()
-    await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+    await page.getByRole('button', { name: 'Keep', exact: true }).click()
   }
   await open()
   await expect(page).toHaveURL(/bench\/by-hand$/)
@@ -312,7 +327,7 @@ test('Begin is a wall of styles: found by typing, heard when chosen, begun with 
   await page.getByRole('radio', { name: 'Samba', exact: true }).focus()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press(' ')
-  await expect(page.getByRole('button', { name: 'Hear it', exact: true })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Hear', exact: true })).toBeVisible()
   await page.getByRole('radio', { name: 'Samba', exact: true }).check()
   await page.keyboard.press('Enter')
   await expect(bench.lanes).toBeVisible()

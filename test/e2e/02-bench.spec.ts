@@ -1,4 +1,4 @@
-import { type Bench, expect, test } from './app'
+import { type Bench, expect, more, test } from './app'
 
 const strokes = async (bench: Bench, part = 0) => (await bench.stored()).document.parts[part]!.strokes
 
@@ -232,8 +232,7 @@ test('edited first and kept then, the variation has the edit, and the original i
   await bench.saved()
   const edited = (await bench.stored()).document
   expect(edited.parts).not.toEqual(before.parts)
-  await page.getByRole('button', { name: 'This groove' }).click()
-  await page.getByRole('menuitem', { name: 'Keep as variation' }).click()
+  await more(page, 'Keep as variation')
   await expect(page).not.toHaveURL(address)
   await expect(
     page

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import type { Plan } from '#core/practise'
-import { type App, expect, test } from './app'
+import { type App, expect, more, test } from './app'
 
 test.describe.configure({ mode: 'serial' })
 
@@ -36,8 +36,7 @@ test('a plan of four stages is made from a groove, and each stage can be changed
   await bench.open('chalk-on-the-door')
   await page.getByRole('button', { name: 'Add a part' }).click()
   await page.getByRole('button', { name: 'Hat foot on 2 and 4' }).click()
-  await page.getByRole('button', { name: 'This groove' }).click()
-  await page.getByRole('menuitem', { name: 'Practise it' }).click()
+  await more(page, 'Practise it')
   await page.getByRole('button', { name: 'Make a plan' }).click()
   await expect(page.getByRole('heading', { name: 'Chalk on the Door, feet first' })).toBeAttached()
   expect(await names(page)).toEqual(['Feet alone', 'Feet and lead hand', 'Feet and other hand', 'All four limbs'])
@@ -331,7 +330,7 @@ test('a plan that is not there says so and leads back', async ({ page, app }) =>
   await page.goto(`${app.url}/practise/no-such-plan`)
   await expect(page.getByText('There is no plan “no-such-plan” here.')).toBeVisible()
   await page.getByRole('link', { name: 'To all plans' }).click()
-  await expect(page.getByRole('heading', { name: 'Practise' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Practise', exact: true })).toBeVisible()
 })
 
 test('a phrase, a sticking, two grooves in and out and several due ones in turn become plans', async ({
@@ -340,7 +339,7 @@ test('a phrase, a sticking, two grooves in and out and several due ones in turn 
 }) => {
   const plans = async () => (await (await fetch(`${app.url}/api/plans`)).json()).plans.length as number
   await page.goto(`${app.url}/phrase/wet-rope-set`)
-  await page.getByRole('link', { name: 'Practise', exact: true }).last().click()
+  await more(page, 'Practise it')
   await expect(page.getByLabel('Title of the plan')).toHaveValue(/, all through$/)
   await expect
     .poll(async () => (await planOf(app, idIn(page))).stages[0])

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from './app'
+import { expect, more, test } from './app'
+import { HEIGHTS, TEXTS, measureLook } from './look'
 
 type Page = import('@playwright/test').Page
 /** Axe in the page itself: the other way opens a page of its own for frames, which we have none of, and takes twice as long. */
@@ -42,8 +43,7 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
     '/bench/wet-rope',
     '[data-export]',
     async page => {
-      await page.getByRole('button', { name: 'This groove' }).click()
-      await page.getByRole('menuitem', { name: 'Export …' }).click()
+      await more(page, 'Export …')
     },
   ],
   ['Kit', '/kit/five-piece', '[data-piece]'],
@@ -82,7 +82,10 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
 ]
 
 for (const [name, path, there, before] of STATIONS) {
-  test(`axe finds nothing on ${name}, light or dark, on a desk, a tablet or a phone`, async ({ page, app }) => {
+  test(`axe finds nothing on ${name}, light or dark, on a desk, a tablet or a phone, and its sizes are the system’s`, async ({
+    page,
+    app,
+  }) => {
     await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' })
     await page.goto(app.url + path)
     await before?.(page)
@@ -96,6 +99,13 @@ for (const [name, path, there, before] of STATIONS) {
       await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
       await expect(page.locator(`html.${scheme}`)).toBeAttached()
       const look = axe(page).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth), 'no sideways scroll').toBe(
+        true,
+      )
+      const { heights, texts, faint } = await measureLook(page)
+      if (width === 1280) expect(heights.filter(([height]) => !HEIGHTS.includes(height))).toEqual([])
+      expect(texts.filter(([size]) => !TEXTS.includes(size))).toEqual([])
+      expect(faint, `outlines under 3 to 1, ${scheme}`).toEqual([])
       // Contrast is the same at every size, and by far the longest to look at; all else is the same in the dark.
       const { violations } = await (
         width === 1280

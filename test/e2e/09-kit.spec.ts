@@ -1,4 +1,4 @@
-import { boxOf, expect, test } from './app'
+import { boxOf, expect, more, test } from './app'
 
 type Kit = import('#core/kit').Kit
 const stored = async (url: string, id: string) =>
@@ -76,8 +76,7 @@ test('a kit is copied, pieces added, renamed and taken out, neighbours paired, t
   app,
 }) => {
   await page.goto(`${app.url}/kit/five-piece`)
-  await page.getByRole('button', { name: 'New kit' }).click()
-  await page.getByRole('menuitem', { name: 'Four-piece, as it ships' }).click()
+  await more(page, 'Four-piece, as it ships')
   await expect(page.getByLabel('Name of the kit')).toHaveValue('Four-piece, mine')
   const id = page.url().split('/').at(-1)!
   await page.getByRole('button', { name: 'Add a piece' }).click()
@@ -88,7 +87,7 @@ test('a kit is copied, pieces added, renamed and taken out, neighbours paired, t
   await expect(page.locator('[data-piece="cowbell"]')).toHaveAttribute('aria-label', /^Dented bell/)
   await page.locator('[data-piece="snare"]').click()
   await page.getByRole('checkbox', { name: 'High tom' }).click()
-  await page.getByRole('button', { name: 'Mirror the plan' }).click()
+  await more(page, 'Mirror the plan')
   await page.locator('[data-piece="crash"]').click()
   await page.getByRole('button', { name: 'Take crash out' }).click()
   await expect(page.locator('[data-piece]')).toHaveCount(7)
@@ -100,7 +99,7 @@ test('a kit is copied, pieces added, renamed and taken out, neighbours paired, t
   await page.getByRole('button', { name: 'Put it back' }).click()
   await expect(page.locator('[data-piece]')).toHaveCount(8)
 
-  await page.getByRole('button', { name: 'Put the kit in the bin' }).click()
+  await more(page, 'Put in the bin')
   await expect(page).toHaveURL(/kit\/five-piece$/)
   expect((await fetch(`${app.url}/api/kits/${id}`)).status).toBe(404)
   await page.getByRole('button', { name: 'Take it out again' }).click()
@@ -131,8 +130,7 @@ test('hands that cross are a finding for an open-handed player, and change over 
   await expect(page.locator('[data-finding="crossing"]')).toHaveCount(0)
   // A kit of one's own, played open-handed.
   await page.goto(`${app.url}/kit/five-piece`)
-  await page.getByRole('button', { name: 'New kit' }).click()
-  await page.getByRole('menuitem', { name: 'Five-piece, as it ships' }).click()
+  await more(page, 'Five-piece, as it ships')
   await expect(page).not.toHaveURL(/five-piece$/)
   await expect(page.getByLabel('Name of the kit')).toHaveValue(/^Five-piece, mine/) // the new one is there, and not only its address
   const kitId = page.url().split('/').at(-1)!
@@ -157,8 +155,7 @@ test('hands that cross are a finding for an open-handed player, and change over 
 
 test('a row of pedals is built on a five-piece, and the marks of its lanes are listed', async ({ page, app }) => {
   await page.goto(`${app.url}/kit/five-piece`)
-  await page.getByRole('button', { name: 'New kit' }).click()
-  await page.getByRole('menuitem', { name: 'Five-piece, as it ships' }).click()
+  await more(page, 'Five-piece, as it ships')
   await expect(page.getByLabel('Name of the kit')).toHaveValue('Five-piece, mine')
   for (const kind of ['block', 'cowbell']) {
     await page.getByRole('button', { name: 'Add a piece' }).click()

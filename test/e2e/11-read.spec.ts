@@ -15,7 +15,7 @@ test('findings are pointed at in the lanes; the balance by role is held against 
   await expect(page.locator('[data-ring]')).toHaveCount(0)
   await expect(page.locator('[data-syncopation]')).toContainText('a bar)')
   await bench.unfold('Syncopation')
-  await page.getByText('More', { exact: true }).click()
+  await page.locator('summary', { hasText: 'More' }).click()
   await expect(page.locator('[data-readout]')).toContainText('Longuet-Higgins and Lee')
   await expect(page.locator('[data-balance]').filter({ hasText: 'Backbeat' })).toHaveAttribute('data-verdict', 'right')
 
@@ -44,7 +44,7 @@ test('places for ghosts are shown on request', async ({ bench }) => {
 test('the staff stands under the lanes, follows an edit, and a note leads to its stick', async ({ bench }) => {
   const { page } = bench
   await bench.openCopy('wet-rope')
-  await page.getByRole('switch', { name: 'Show it' }).click()
+  await page.getByRole('button', { name: 'Staff', exact: true }).click()
   const notes = page.locator('.staff-note')
   await expect(notes.first()).toBeVisible({ timeout: 60_000 })
   const before = await notes.count()
@@ -56,8 +56,37 @@ test('the staff stands under the lanes, follows an edit, and a note leads to its
   await page.locator(`.staff-note[data-strokes*="${part.id}:20160"]`).click({ position: { x: 6, y: 5 } })
   await expect(bench.says).toContainText('Right foot, bar 2, 1: Bass drum')
   await expect(bench.lanes).toBeFocused()
-  await page.getByRole('switch', { name: 'Sticking' }).click()
+  await page.getByRole('button', { name: 'Sticking', exact: true }).click()
   await expect(page.locator('.staff svg text', { hasText: /^RLl$/ }).first()).toBeVisible()
+})
+
+test('each head of the staff stands under its stick, in sixteenths, in 7/8 and in 12/8', async ({ bench }) => {
+  const { page } = bench
+  for (const [i, id] of ['wet-rope', 'seven-crates-up', 'slow-ferry-home'].entries()) {
+    await bench.open(id)
+    if (!i) await page.getByRole('button', { name: 'Staff', exact: true }).click()
+    const notes = page.locator('.staff-note')
+    await expect(notes.first()).toBeVisible({ timeout: 60_000 })
+    const apart = await notes.evaluateAll(list =>
+      list.map(note => {
+        const key = (note as SVGElement).dataset.strokes!.split(' ')[0]
+        const stick = document.querySelector(`[data-stick="${key}"] line:last-of-type`)!.getBoundingClientRect()
+        const head = note.querySelector('.vf-notehead')!.getBoundingClientRect()
+        return Math.abs(head.x + head.width / 2 - stick.x)
+      }),
+    )
+    expect(apart.length, id).toBeGreaterThan(10)
+    expect(Math.max(...apart), id).toBeLessThan(4)
+  }
+  // Its ink is the page's, in the dark too.
+  await page.emulateMedia({ colorScheme: 'dark' })
+  await expect(page.locator('html.dark')).toBeAttached()
+  const fill = () =>
+    page
+      .locator('.vf-notehead text')
+      .first()
+      .evaluate(head => getComputedStyle(head).fill)
+  await expect.poll(fill).toBe('rgb(240, 228, 207)')
 })
 
 test('two grooves are compared count by count, and heard in turn at a key', async ({ bench }) => {
@@ -79,6 +108,8 @@ test('two grooves are compared count by count, and heard in turn at a key', asyn
     'bar 1, 2, left hand: only the first, snare, rim shot, accent.',
   )
   await expect(page.locator('[data-difference]')).toHaveCount(21)
+  // Each of them stands on its slot between the two, beside three words that say what the signs are.
+  await expect(page.locator('[data-ribbon] text')).toHaveCount(24)
   await expect(page.locator('[data-ring]')).toHaveCount(22)
   await page.keyboard.press('Space')
   await expect(page.getByText('playing', { exact: true })).toBeVisible({ timeout: 60_000 })

@@ -29,7 +29,7 @@ test('a rudiment becomes a groove on the Bench, its parts named', async ({ bench
     /^Bass drum, 4/,
     /^Hat foot, 2/,
   ])
-  await page.getByRole('button', { name: 'Send to the Bench' }).click()
+  await page.getByRole('button', { name: 'Open on Bench' }).click()
   await expect(bench.lanes).toBeVisible()
   const { document: groove } = await bench.stored()
   expect(groove).toMatchObject({ title: 'Single paradiddle', tags: ['sticking'], tempo: { bpm: 92 } })
@@ -69,7 +69,7 @@ test('a sticking is written by keys; what cannot be read is said, and what runs 
   await expect(page.getByRole('alert')).toHaveText(
     '“x” in place 3 is none of them; write r or l for a hand, f for the foot, - for a rest.',
   )
-  await expect(page.getByRole('button', { name: 'Send to the Bench' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Open on Bench' })).toBeDisabled()
   await field.fill('Rlf')
   await expect(page.locator('[data-home]')).toHaveText('Comes home to the right hand after 3 bars.')
   await expect(page.locator('[data-bar]')).toHaveCount(3)
@@ -96,7 +96,7 @@ test('a hand and the foot are written at once; the pad says what it leaves out; 
   const { page } = bench
   await page.goto(`${bench.app.url}/sticking`)
   const field = page.getByLabel('Sticking', { exact: true })
-  await expect(page.locator('#sticking-help')).toContainText('(rf) a hand and the foot at once')
+  await expect(page.locator('#sticking-help')).toContainText(/\(rf\)\s*a hand and the foot at once/)
   await field.fill('(rf)ll(rf)ll')
   await expect(page.getByText(/^Bar 1: 1 right hand with bass drum foot, 2 left hand/)).toBeAttached()
   await expect(page.locator('[data-becomes]').filter({ hasText: 'Bass drum' })).toHaveCount(1)
@@ -123,7 +123,7 @@ test('“Use it” writes the accents that the backbeat finder speaks of, and pl
   await choose(page, 'Bass drum', 'with the accents')
   await expect(page.getByText('This sticking has no accents: the bass drum goes with nothing.')).toBeVisible()
   const rotation = page.locator('[data-rotation]').filter({ hasText: 'Right hand on 2 and 4.' }).first()
-  await rotation.getByRole('button', { name: 'Use it' }).click()
+  await rotation.getByRole('button', { name: 'Use', exact: true }).click()
   await expect(page.getByLabel('Sticking', { exact: true })).toHaveValue(/>R|>r|R/)
   await expect(page.locator('[data-becomes]').filter({ hasText: /^Backbeat, right hand, 2/ })).toHaveCount(1)
 })
@@ -145,7 +145,7 @@ test('two bars are filled with fours, fives and sevens under wishes, counted; wi
   expect(await chains.count()).toBe(Math.min(100, counted))
   // Every chain is fours, fives and sevens that make 32, with the left hand on 2 and 4 of both bars.
   for (const line of await chains.allTextContents()) {
-    const [, sum, letters] = line.match(/^([\d+]+)\s*([RLF\s-]+?)\s*Use it$/)!
+    const [, sum, letters] = line.match(/^([\d+]+)\s*([RLF\s-]+?)\s*Use$/)!
     expect(
       sum!
         .split('+')
@@ -174,7 +174,7 @@ test('two bars are filled with fours, fives and sevens under wishes, counted; wi
   await expect(says).toContainText(/^\d+ chains?\./)
   await chains.first().getByRole('button').click()
   await expect(page.locator('[data-home]')).toHaveText('Comes home to the right hand after 2 bars.')
-  await page.getByRole('button', { name: 'Send to the Bench' }).click()
+  await page.getByRole('button', { name: 'Open on Bench' }).click()
   await expect(bench.lanes).toBeVisible()
   expect((await bench.stored()).document.bars).toHaveLength(2)
 })

@@ -68,7 +68,7 @@ test('the moves of a group stand side by side: pointed at by keys, heard, kept, 
   await expect(
     page
       .locator('li', { has: page.locator('[data-preview="bass-drop-one"]') })
-      .getByRole('button', { name: 'Keep as variation' }),
+      .getByRole('button', { name: 'Keep', exact: true }),
   ).toHaveCount(0)
   await page.getByRole('button', { name: 'Feet unchanged' }).click()
 
@@ -200,8 +200,11 @@ test('ideas are searched, stopped, kept, seen in the family and compared', async
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(progress).toContainText('stopped')
   const tried = await progress.getAttribute('data-made')
+  // A headline is read at a glance: five words at most, and the whole of it folded.
+  for (const title of await page.locator('[data-idea] h3').allTextContents())
+    expect(title.split(' ').length, title).toBeLessThanOrEqual(5)
   // Cards still come one by one: what is looked at is looked at once.
-  const told = await page.locator('[data-idea] ol').allTextContents()
+  const told = await page.locator('[data-idea-says]').allTextContents()
   expect(new Set(told).size).toBe(told.length)
   await expect(page.locator('[data-idea-facts]').first()).toHaveText(
     /^(as many strokes|\d+ strokes? (more|fewer)) · (easy|demanding|hard)$/,
@@ -268,7 +271,7 @@ test('a companion is offered; a variation is adopted as the main version, and wh
   await expect(page.locator('[data-idea]').nth(3)).toBeVisible()
   await page.getByRole('button', { name: 'Stop' }).click()
   const before = (await grooves(bench.app.url)).find(one => one.id === id)!
-  await page.getByRole('button', { name: 'Keep as variation' }).first().click()
+  await page.getByRole('button', { name: 'Keep', exact: true }).first().click()
   await expect(page.getByRole('button', { name: 'Kept', exact: true })).toHaveCount(1)
   await page.keyboard.press('f')
   await page.getByRole('button', { name: 'Adopt as main' }).click()

@@ -5,7 +5,7 @@ test.describe.configure({ mode: 'serial' })
 const player = async (bench: Bench) => (await (await fetch(`${bench.app.url}/api/players/me`)).json()).document
 async function open(bench: Bench) {
   await bench.page.goto(`${bench.app.url}/player`)
-  await expect(bench.page.getByRole('heading', { name: 'What is easy, what is hard' })).toBeVisible()
+  await expect(bench.page.getByRole('heading', { name: 'Easy and hard' })).toBeVisible()
 }
 
 // The player is one for a whole server, which other files of tests use after this one.

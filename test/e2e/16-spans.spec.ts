@@ -159,7 +159,7 @@ test('a span becomes a groove of its own, is changed there, and put back; Vary c
     /^Everything in bar 1, 4 to a of 4 moved 1 slot later, a sixteenth, round within it\. /,
   )
   await page.getByRole('button', { name: 'Change this groove' }).click()
-  await page.getByRole('link', { name: 'To the Bench' }).click()
+  await page.getByRole('link', { name: 'Open on Bench' }).click()
   await bench.saved()
   expect(before.filter(slot => slot >= 12 && slot < 16)).toEqual([15])
   await expect

@@ -73,19 +73,21 @@ test('three bars and a fill by mouse: seen, kept, and heard to the millisecond; 
   await begin(bench, 'Quarter hats')
   await page.getByRole('button', { name: 'Three bars and a fill' }).click()
   await pick(bench, 'Lines', '2')
-  await page.getByRole('button', { name: 'Take it' }).click()
+  await page.getByRole('button', { name: 'Use', exact: true }).click()
   await expect(page.locator('[data-templates]')).toHaveCount(0)
   await expect(facts(bench)).toContainText('8 bars')
   await expect(page.locator('[data-kind]')).toHaveCount(4) // the second line is like the first
   await expect(page.locator('[data-times]')).toContainText('× 2')
   // The fill is made plain, so that its onsets are known: single strokes, a bar of sixteenths.
   await page.locator('[data-kind="fill"]').click()
-  await page.getByRole('button', { name: 'Stop', exact: true }).click()
   await pick(bench, 'What the fill is made of', 'single strokes')
   await pick(bench, 'How it says that home is coming', 'crash with the bass drum on 1')
   await bench.saved()
   await expect(page.locator('[data-letters] b')).toHaveText([...'RLRLRLRLRLRLRLRL'])
+  // A press chooses, two play from there.
   await page.locator('[data-bar="0"]').click()
+  await expect(page.locator('[data-playing]')).toHaveCount(0)
+  await page.locator('[data-bar="0"]').dblclick()
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
   await page.evaluate(() => void ((window as unknown as { heard: unknown[] }).heard.length = 0))
   await page.getByRole('button', { name: 'Play', exact: true }).click()
@@ -151,12 +153,12 @@ test('sixteen bars of plain and changed in turn, then a B section on another cym
     },
   ])
   await begin(bench, 'Formed hats')
-  const take = async (name: string, bars: string, how = 'Take it') => {
+  const take = async (name: string, bars: string, how = 'Use') => {
     if ((await page.locator('[data-templates]').count()) === 0)
       await page.getByRole('button', { name: 'Templates' }).click()
     await page.getByRole('button', { name, exact: true }).click()
     await expect(page.getByText(bars, { exact: true })).toBeVisible()
-    await page.getByRole('button', { name: how }).click()
+    await page.getByRole('button', { name: how, exact: true }).click()
     await expect(page.locator('[data-templates]')).toHaveCount(0)
   }
   await take('Plain and changed in turn', '16 bars')
@@ -326,7 +328,7 @@ test('sections are named, moved by dragging, taken out; what does not fit is ref
   await page.getByRole('button', { name: 'Close' }).click()
   await page.getByLabel('Name of the section').fill('Verse')
   await page.getByLabel('Name of the section').press('Enter')
-  await page.getByRole('button', { name: 'Once more below' }).click()
+  await page.getByRole('button', { name: 'Duplicate' }).click()
   await page.keyboard.press('l')
   await page.keyboard.press('ArrowDown')
   await expect(page.getByRole('region', { name: 'The chosen section' })).toContainText('bars 5 to 8')
@@ -337,7 +339,6 @@ test('sections are named, moved by dragging, taken out; what does not fit is ref
   await expect.poll(names).toEqual(['Verse', 'Chorus'])
   // Bars are marked with Shift by the mouse, and go round.
   await page.locator('[data-bar="0"]').click()
-  await page.getByRole('button', { name: 'Stop', exact: true }).click()
   await page.locator('[data-bar="4"]').click({ modifiers: ['Shift'] })
   await page.locator('[data-loop-marked]').click()
   await expect(page.getByRole('combobox', { name: 'Loop', exact: true })).toContainText('bars 1 to 5')
@@ -347,7 +348,7 @@ test('sections are named, moved by dragging, taken out; what does not fit is ref
   await page.getByLabel('Times', { exact: true }).press('Enter')
   await expect(page.getByText('A phrase has at most 128 bars; these sections make 129.', { exact: true })).toBeVisible()
   await expect(facts(bench)).toContainText('8 bars')
-  await page.getByRole('button', { name: 'Take out' }).click()
+  await page.getByRole('button', { name: 'Remove', exact: true }).click()
   await expect.poll(async () => (await names()).length).toBe(1)
   await bench.saved()
 

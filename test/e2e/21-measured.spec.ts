@@ -54,7 +54,7 @@ async function strikesAfter(page: Page, ms: number) {
 }
 /** Presses the big key. */
 async function begin(page: Page) {
-  const start = page.getByRole('button', { name: 'Space: start' })
+  const start = page.getByRole('button', { name: 'Space start' })
   await start.click()
   await expect(start).toHaveCount(0)
 }
@@ -293,7 +293,7 @@ test('with the server away nothing is lost, and a run that was left is taken up 
   await page.goto(`${app.url}/today`)
   const underWay = page.locator('[data-under-way]', { hasText: 'Plan away' })
   await expect(underWay).toContainText('stage 2 of 2')
-  await page.getByRole('link', { name: 'Enter: go on with Plan away' }).click()
+  await page.getByRole('link', { name: 'Enter Go on with Plan away' }).click()
   await phase(page, 'paused')
   await expect(page.locator('[data-timer]')).not.toHaveText('1:00')
   await expect

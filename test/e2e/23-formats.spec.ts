@@ -5,7 +5,7 @@ import { unzipSync } from 'fflate'
 import { writeMidi } from 'midi-file'
 import type { Page } from '@playwright/test'
 import { played, recorded } from '../played'
-import { type App, type Bench, expect, test } from './app'
+import { type App, type Bench, expect, more, test } from './app'
 
 // The package's module for browsers cannot be loaded by Node; its other one can.
 const { WaveFile } = createRequire(import.meta.url)('wavefile') as typeof import('wavefile')
@@ -120,7 +120,7 @@ test('where either hand would do the player chooses, by key, and the choice stan
   await expect(choices.getByRole('button', { name: 'The left hand' }).first()).toBeVisible()
   await choices.getByRole('button', { name: 'The left hand' }).first().press('Enter')
   await expect(choices).toContainText('Your choice: the left hand.')
-  await page.getByRole('button', { name: 'Keep it as a groove' }).click()
+  await page.getByRole('button', { name: 'Keep as a groove' }).click()
   await expect(page).toHaveURL(/bench\//)
   const kept = await grooveOf(app, page.url().split('/').at(-1)!)
   expect(strokesBy(kept)).toMatchObject({ LH: ['0 snare'], RH: ['8 snare'] })
@@ -136,7 +136,7 @@ test('a tablature is pasted, and what is doubtful in it is said', async ({ page,
     '“QQ” is no piece that Bazzet knows; the line was left out.',
   )
   await expect(page.getByRole('status').first()).toContainText('tablature: 2 bars of 4/4, 18 strokes')
-  await page.getByRole('button', { name: 'Keep it as a groove' }).click()
+  await page.getByRole('button', { name: 'Keep as a groove' }).click()
   await expect(page.getByRole('application', { name: /Limb lanes/ })).toBeVisible()
   const kept = await grooveOf(app, page.url().split('/').at(-1)!)
   expect(kept.title).toBe('My groove')
@@ -203,7 +203,7 @@ test('out and in again: MusicXML, MIDI by parts and tablature give the strokes a
   const back = async (path: string, bench: Bench) => {
     await openPage(page, app, path)
     // A MIDI file of ours carries the groove, which is kept as it is.
-    await page.getByRole('button', { name: /^Keep it( as a groove)?$/ }).click()
+    await page.getByRole('button', { name: /^Keep( as a groove)?$/ }).click()
     await expect(bench.lanes).toBeVisible()
     return (await bench.stored()).document
   }
@@ -316,7 +316,7 @@ test('everything is saved as one file, and read into an empty Bazzet it is the s
     ).filter(name => name.includes('/'))
     await openPage(page, empty, path)
     await expect(page.getByText('An archive of everything that was kept:')).toBeVisible()
-    await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+    await page.getByRole('button', { name: 'Keep', exact: true }).click()
     await expect(page).toHaveURL(/shelf$/, { timeout: 60_000 })
     const [before, after] = await Promise.all(
       [app, empty].map(async one =>
@@ -347,10 +347,7 @@ test('a kit and a plan leave as our own JSON, and come back where they are not',
     ['practise/wet-rope-plan', 'wet-rope-feet-first.json', /practise\//],
   ] as const) {
     await page.goto(`${app.url}/${address}`)
-    const [file] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Save as a file' }).click(),
-    ])
+    const [file] = await Promise.all([page.waitForEvent('download'), more(page, 'Save as a file')])
     expect(file.suggestedFilename()).toBe(name)
     const document = JSON.parse(readFileSync(await file.path(), 'utf8')) as {
       id: string
@@ -361,7 +358,7 @@ test('a kit and a plan leave as our own JSON, and come back where they are not',
     writeFileSync(path, JSON.stringify({ ...document, id: `${document.id}-back` }))
     await openPage(page, app, path)
     await expect(page.getByText(document.name ?? document.title!).first()).toBeVisible()
-    await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+    await page.getByRole('button', { name: 'Keep', exact: true }).click()
     await expect(page).toHaveURL(where)
     const kept = (await (
       await fetch(`${app.url}/api/${address.split('/')[0] === 'kit' ? 'kits' : 'plans'}/${document.id}-back`)
@@ -464,7 +461,7 @@ test('a file that somebody played opens with its feel, which is said; with its t
   await expect(page.getByRole('radio', { name: 'Keep the times' })).toBeChecked()
   await page.getByRole('radio', { name: 'Keep the feel' }).click()
   await expect(page.locator('[data-stretch]')).toBeVisible()
-  await page.getByRole('button', { name: 'Keep it as a groove' }).click()
+  await page.getByRole('button', { name: 'Keep as a groove' }).click()
   await expect(page).toHaveURL(/\/bench\//)
   const groove = await grooveOf(app, page.url().split('/').at(-1)!)
   expect(groove.feel.swing!.level).toBe('1/8')

@@ -115,7 +115,7 @@ test('what is struck over the click becomes parts: loop on loop, one limb at a t
   await page.reload()
   await expect(played(page)).toContainText('not kept yet')
   await expect(bench.sticks()).toHaveCount(5)
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
   await bench.saved()
   await expect.poll(() => rows(bench)).toEqual({ 'RH Hi-hat': [0, 4, 8, 12], 'RF Bass drum': [0] })
   await expect(played(page)).toContainText('in the groove')
@@ -138,7 +138,7 @@ test('a rhythm of one key becomes a part or the line above, with notes as long a
     await record(page)
     await expect(played(page)).toHaveText('1 time round so far.', { timeout: 60_000 })
     await record(page)
-    await page.getByRole('button', { name: 'Keep it' }).click()
+    await page.getByRole('button', { name: 'Keep', exact: true }).click()
   }
   await playsWithTheClick(page)
   await begun(bench, 'Tapped')
@@ -197,7 +197,7 @@ test('pads are played in by their pieces and levels, told by striking or by the 
   await record(page)
   await expect(played(page)).toHaveText(/^[23] times round so far\.$/, { timeout: 60_000 })
   await record(page)
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect.poll(async () => (await bench.stored()).document.parts.length).toBe(3)
   const { parts } = (await bench.stored()).document
   expect(
@@ -237,7 +237,7 @@ test('eighths that are swung are eighths, and their swing is offered as the groo
   const found = page.locator('[data-feel-found]')
   await expect(found).toContainText(/You swing eighths 6[0-4]/)
   await found.getByText('Make it the groove’s feel').click()
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect.poll(async () => (await bench.stored()).document.parts.length).toBe(1)
   const { feel, bars, parts } = (await bench.stored()).document
   expect(feel.swing?.level).toBe('1/8')
@@ -262,7 +262,7 @@ test('the simulated drummer plays in what the style has', async ({ bench }) => {
   const together = new Map<number, number>()
   for (const { when } of await heard(page)) together.set(when, (together.get(when) ?? 0) + 1)
   expect(Math.max(...together.values())).toBeLessThan(6)
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect.poll(async () => Object.keys(await rows(bench)).length).toBeGreaterThan(2)
   const kept = await rows(bench)
   expect(kept['RH Hi-hat']).toEqual([0, 2, 4, 6, 8, 10, 12, 14])

@@ -144,7 +144,7 @@ test('WAV files and a SoundFont are given to strokes, heard, rendered, taken alo
     await empty.start()
     await page.goto(`${empty.url}/open`)
     await page.getByLabel('File to open').setInputFiles(archive)
-    await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+    await page.getByRole('button', { name: 'Keep', exact: true }).click()
     await expect(page).toHaveURL(/shelf$/, { timeout: 60_000 })
     expect(await kitOf(empty, 'sounds')).toEqual(kept)
     for (const { asset } of [...hitsOf(kept).own!, ...hitsOf(kept, 'ride').own!]) {

@@ -117,7 +117,7 @@ test('text is text, whatever it says: planted in every field, every page is open
   await expect(page.getByText(LONG).first()).toBeVisible()
   await page.getByRole('button', { name: /^Bin/ }).click()
   await page.goto(`${app.url}/bench/wet-rope`)
-  await page.getByText('Show it').click()
+  await page.getByRole('button', { name: 'Staff', exact: true }).click()
   await expect(page.locator('.vf-stavenote').first()).toBeVisible()
   expect(await page.evaluate(() => (window as unknown as { hurt?: number }).hurt)).toBeUndefined()
   expect(hurt).toEqual([])

@@ -149,6 +149,12 @@ export async function boxOf(what: Locator) {
   return box!
 }
 
+/** What is under More in a station’s header. */
+export async function more(page: Page, item: string) {
+  await page.locator('[data-header]').getByRole('button', { name: 'More' }).click()
+  await page.getByRole('menuitem', { name: item }).click()
+}
+
 /** The Bench as a player uses it. */
 export class Bench {
   constructor(

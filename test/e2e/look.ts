@@ -1,0 +1,68 @@
+import type { Page } from '@playwright/test'
+
+/** What the system of sizes allows (docs/look.md): heights of controls and sizes of text, in px; from 36 on, text is a count. */
+export const HEIGHTS = [24, 32, 40]
+export const TEXTS = [12, 13, 15, 16, 20, 24, 36, 60, 96, 128]
+
+/** What a page looks like, measured: heights of outlined and filled controls, sizes of text, and what falls out of the system, by name. */
+export const measureLook = (page: Page) =>
+  page.evaluate(() => {
+    const seen = (element: Element) => {
+      const { width, height } = element.getBoundingClientRect()
+      const { visibility, opacity } = getComputedStyle(element)
+      return width > 1 && height > 1 && visibility !== 'hidden' && opacity !== '0' && !element.closest('.sr-only')
+    }
+    const colour = (css: string) =>
+      css
+        .match(/rgba?\(([^)]*)\)/)?.[1]
+        ?.split(/[ ,/]+/)
+        .map(Number) ?? []
+    const luminance = ([r = 0, g = 0, b = 0]: number[]) =>
+      [0.2126, 0.7152, 0.0722].reduce((sum, share, i) => {
+        const c = [r, g, b][i]! / 255
+        return sum + share * (c <= 0.03928 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4)
+      }, 0)
+    /** The colour under an element: the nearest ground around it that is not clear. */
+    const groundOf = (element: Element | null): number[] => {
+      for (let one = element; one; one = one.parentElement) {
+        const ground = colour(getComputedStyle(one).backgroundColor)
+        if (ground.length === 3 || ground[3] === 1) return ground
+      }
+      return [255, 255, 255]
+    }
+    const contrast = (a: number[], b: number[]) => {
+      const [more, less] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number]
+      return (more + 0.05) / (less + 0.05)
+    }
+    const nameOf = (element: Element) =>
+      (element.getAttribute('aria-label') ?? (element as HTMLElement).innerText ?? element.tagName).slice(0, 40)
+
+    const heights = new Map<number, string>()
+    const faint: string[] = []
+    for (const control of document.querySelectorAll('button, a, input')) {
+      if (
+        !seen(control) ||
+        control.matches('[data-big-key], [type=file], [role=switch], [role=checkbox], [role=radio], [role=tab]')
+      )
+        continue
+      const { boxShadow, borderTopWidth, borderLeftWidth, borderTopColor, backgroundColor } = getComputedStyle(control)
+      const bordered = parseFloat(borderTopWidth) > 0 && parseFloat(borderLeftWidth) > 0
+      const outline = boxShadow === 'none' ? (bordered ? colour(borderTopColor) : []) : colour(boxShadow)
+      const outlined = outline.length === 3 || (outline[3] ?? 0) > 0
+      if (!outlined && (control.tagName !== 'BUTTON' || colour(backgroundColor)[3] === 0)) continue
+      heights.set(Math.round(control.getBoundingClientRect().height), nameOf(control))
+      if (outlined && !control.matches(':disabled') && contrast(outline, groundOf(control.parentElement)) < 3)
+        faint.push(nameOf(control))
+    }
+    const texts = new Map<number, string>()
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      const holder = node.parentElement
+      const words = node.textContent?.trim() ?? ''
+      // Drawings have sizes of their own, and so have paper and pieces of it.
+      if (!words || !holder || holder.closest('svg, script, style, .staff, .sheet, [data-letters]') || !seen(holder))
+        continue
+      texts.set(parseFloat(getComputedStyle(holder).fontSize), words.slice(0, 40))
+    }
+    return { heights: [...heights], texts: [...texts], faint }
+  })
