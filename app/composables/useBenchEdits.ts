@@ -159,7 +159,7 @@ export function useBenchEdits() {
         title: `“${title}” is in the bin.`,
         actions: [
           {
-            label: 'Take it out again',
+            label: 'Undo',
             onClick: async () => {
               await back()
               await navigateTo(`/bench/${id}`)

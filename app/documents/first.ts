@@ -3,6 +3,7 @@ import type { Summaries } from '#core/documents'
 import type { Groove } from '#core/groove'
 import type { Listed, Stored } from '#core/documents/wire'
 import { api } from './api'
+import { ANY, shelved } from './shelf'
 
 /**
  * What a page shows first, fetched where the server draws it and handed to the page along with what it drew, so that the page takes over
@@ -29,10 +30,18 @@ interface FirstCards {
 /** As many as a large screen shows. */
 const FIRST = 12
 
+/** Lines, and after them what they are variations of: a family folds into its first ancestor, which may have been changed long ago. */
+async function withAncestors(lines: FirstCards['lines']): Promise<FirstCards['lines']> {
+  const here = new Set(lines.map(line => line.summary.id))
+  const missing = new Set(lines.flatMap(({ summary: { parent } }) => (parent && !here.has(parent.id) ? parent.id : [])))
+  const found = missing.size ? await api.grooves.list({ only: [...missing] }) : []
+  return found.length ? withAncestors([...lines, ...found]) : lines
+}
+
 /** The first cards of the Shelf; see {@link useDrawn}. */
 export const useFirstCards = () =>
   useDrawn<FirstCards>('first-cards', async () => {
-    const lines = await api.grooves.list({ most: FIRST })
+    const lines = shelved(await withAncestors(await api.grooves.list({ most: 2 * FIRST })), ANY).cards.slice(0, FIRST)
     const whole = await api.grooves.some(lines.map(line => line.summary.id))
     return whole.length ? { lines, whole } : undefined
   })

@@ -38,7 +38,8 @@ const lines = [
   }),
   line('Lost', { parent: { id: 'gone', revision: 1 }, tempo: { bpm: 101, counts: '1/4' } }),
 ]
-const ids = (wish: Partial<typeof ANY>) => shelved(lines, { ...ANY, ...wish }).map(one => one.summary.id)
+const cards = (wish: Partial<typeof ANY>, practised?: ReadonlyMap<string, number>) =>
+  shelved(lines, { ...ANY, folded: false, ...wish }, practised).cards.map(one => one.summary.id)
 
 describe('the Shelf', () => {
   it('offers the styles, tags, meters and families there are', () => {
@@ -67,13 +68,15 @@ describe('the Shelf', () => {
     ],
     ['a slow tempo', { tempo: 'slow' }, []],
     ['a family, grandchildren too', { family: 'Rope' }, ['Rope', 'Rope, later', 'Rope, later still']],
+    ['a family as one card; one whose parent is gone stands for itself', { folded: true }, ['Rope', 'Kettle', 'Lost']],
     [
-      'variations folded into what is here; one whose parent is gone stands for itself',
-      { folded: true },
-      ['Rope', 'Kettle', 'Lost'],
+      'a family that is asked for, never folded',
+      { folded: true, family: 'Rope' },
+      ['Rope', 'Rope, later', 'Rope, later still'],
     ],
+    ['what a choice finds of a family, as a card', { folded: true, style: 'funk-sixteenths' }, ['Rope']],
   ])('shows %s', (_, wish, wanted) => {
-    expect(ids(wish)).toEqual(wanted)
+    expect(cards(wish)).toEqual(wanted)
   })
 
   it('puts what was practised most first, and what never was as it came', () => {
@@ -81,7 +84,7 @@ describe('the Shelf', () => {
       ['Kettle', 600],
       ['Rope, later', 60],
     ])
-    expect(shelved(lines, { ...ANY, order: 'practised' }, practised).map(one => one.summary.id)).toEqual([
+    expect(cards({ order: 'practised' }, practised)).toEqual([
       'Kettle',
       'Rope, later',
       'Rope',
@@ -90,8 +93,17 @@ describe('the Shelf', () => {
     ])
   })
 
+  it('puts a family where the first of it stands, and counts what is folded into its card', () => {
+    const changed = [...lines.slice(1), lines[0]!]
+    const { cards, folded } = shelved(changed, ANY)
+    expect(cards.map(one => one.summary.id)).toEqual(['Rope', 'Kettle', 'Lost'])
+    expect(folded).toEqual(new Map([['Rope', 2]]))
+    // Without its root the family is what is left of it.
+    expect(shelved(lines.slice(1), ANY).folded).toEqual(new Map([['Rope, later', 1]]))
+  })
+
   it('finds a root even where grooves claim each other', () => {
     const circle = [line('a', { parent: { id: 'b', revision: 1 } }), line('b', { parent: { id: 'a', revision: 1 } })]
-    expect(shelved(circle, { ...ANY, family: 'a' })).toHaveLength(1)
+    expect(shelved(circle, { ...ANY, family: 'a' }).cards).toHaveLength(1)
   })
 })

@@ -15,7 +15,7 @@ export const TEMPI = [
   { id: 'fast', name: '140 and up', from: 140, to: Infinity },
 ] as const
 
-/** What is looked for on the Shelf, beside words: a style, a tag, a meter, a tempo and a family (empty for any), and whether variations fold into what they came from. */
+/** What is looked for on the Shelf, beside words: a style, a tag, a meter, a tempo and a family (empty for any), and whether each family is one card; one that is asked for never is. */
 export interface ShelfWish {
   style: string
   tag: string
@@ -26,11 +26,11 @@ export interface ShelfWish {
   folded: boolean
 }
 
-export const ANY: ShelfWish = { style: '', tag: '', meter: '', tempo: '', family: '', order: 'changed', folded: false }
+export const ANY: ShelfWish = { style: '', tag: '', meter: '', tempo: '', family: '', order: 'changed', folded: true }
 
-/** Whether a wish leaves anything out. */
-export const isNarrowed = ({ style, tag, meter, tempo, family, folded }: ShelfWish): boolean =>
-  !!(style || tag || meter || tempo || family || folded)
+/** Whether a wish leaves any groove out; one that is folded into its family's card is not left out. */
+export const isNarrowed = ({ style, tag, meter, tempo, family }: ShelfWish): boolean =>
+  !!(style || tag || meter || tempo || family)
 
 /** The meter of a line, as its summary begins: `'4/4, 2 bars'` is `'4/4'`, bars that change are one meter of their own. */
 const meterOf = ({ summary }: ShelfLine): string => summary.bars.replace(/, \d+ bars?$/, '')
@@ -75,34 +75,66 @@ export function shelfChoices(lines: readonly ShelfLine[]): {
   }
 }
 
-/** The lines that a wish leaves, in its order; they come with the last changed first. `practised` has the seconds by id, where they are known. */
+/** What the Shelf shows: a line for each card, and how many variations are folded into it, by its id. */
+export interface Shelved {
+  cards: readonly ShelfLine[]
+  folded: ReadonlyMap<string, number>
+}
+
+const NONE_FOLDED: ReadonlyMap<string, number> = new Map()
+
+/**
+ * The cards that a wish leaves, in its order; lines come with the last changed first. A family stands where its first member would, by its
+ * title and tempo where these are the order. `practised` has the seconds by id, where they are known.
+ */
 export function shelved(
   lines: readonly ShelfLine[],
   wish: ShelfWish,
   practised: ReadonlyMap<string, number> = new Map(),
-): readonly ShelfLine[] {
-  const { style, tag, meter, family, order, folded } = wish
-  if (!isNarrowed(wish) && order === 'changed') return lines
-  const here = folded ? new Set(lines.map(({ summary }) => summary.id)) : undefined
+): Shelved {
+  const { style, tag, meter, family, order } = wish
   const roots = family ? familiesOf(lines) : undefined
   const tempo = TEMPI.find(one => one.id === wish.tempo)
-  const left = lines.filter(
-    line =>
-      (!style || line.summary.style === style) &&
-      (!tag || line.summary.tags.includes(tag)) &&
-      (!meter || meterOf(line) === meter) &&
-      (!tempo || (Math.round(quartersOf(line)) >= tempo.from && Math.round(quartersOf(line)) < tempo.to)) &&
-      (!roots || roots.get(line.summary.id) === family) &&
-      !(here && line.summary.parent && here.has(line.summary.parent.id)),
-  )
+  const left = isNarrowed(wish)
+    ? lines.filter(
+        line =>
+          (!style || line.summary.style === style) &&
+          (!tag || line.summary.tags.includes(tag)) &&
+          (!meter || meterOf(line) === meter) &&
+          (!tempo || (Math.round(quartersOf(line)) >= tempo.from && Math.round(quartersOf(line)) < tempo.to)) &&
+          (!roots || roots.get(line.summary.id) === family),
+      )
+    : lines
+  const fold = (some: readonly ShelfLine[]): Shelved =>
+    wish.folded && !family ? foldedFamilies(some) : { cards: some, folded: NONE_FOLDED }
   switch (order) {
     case 'changed':
-      return left
-    case 'title':
-      return left.toSorted((a, b) => a.summary.title.localeCompare(b.summary.title))
+      return fold(left)
     case 'practised':
-      return left.toSorted((a, b) => (practised.get(b.summary.id) ?? 0) - (practised.get(a.summary.id) ?? 0))
-    case 'tempo':
-      return left.toSorted((a, b) => quartersOf(a) - quartersOf(b))
+      return fold(left.toSorted((a, b) => (practised.get(b.summary.id) ?? 0) - (practised.get(a.summary.id) ?? 0)))
+    case 'title':
+    case 'tempo': {
+      const { cards, folded } = fold(left)
+      const by = {
+        title: (a: ShelfLine, b: ShelfLine) => a.summary.title.localeCompare(b.summary.title),
+        tempo: (a: ShelfLine, b: ShelfLine) => quartersOf(a) - quartersOf(b),
+      }[order]
+      return { cards: cards.toSorted(by), folded }
+    }
+  }
+}
+
+/** A card for each family, its first ancestor among these lines, where the first of them stands. */
+function foldedFamilies(lines: readonly ShelfLine[]): Shelved {
+  const roots = familiesOf(lines)
+  const byId = new Map(lines.map(line => [line.summary.id, line]))
+  const members = new Map<string, number>()
+  for (const { summary } of lines) {
+    const root = roots.get(summary.id)!
+    members.set(root, (members.get(root) ?? 0) + 1)
+  }
+  return {
+    cards: [...members.keys()].map(root => byId.get(root)!),
+    folded: new Map([...members].flatMap(([root, many]) => (many > 1 ? [[root, many - 1] as const] : []))),
   }
 }

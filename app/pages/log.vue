@@ -105,7 +105,7 @@ async function bin({ id, stage }: LogEntry) {
   await done(api.log.bin(id))
   toast.add({
     title: `“${stage}” is in the bin.`,
-    actions: [{ label: 'Take it out again', onClick: () => void done(api.log.restore(id)) }],
+    actions: [{ label: 'Undo', onClick: () => void done(api.log.restore(id)) }],
   })
 }
 /** Starts what an entry was: its plan, or a new one of the same groove. */

@@ -66,7 +66,7 @@ const INDEX = [
         <div class="grid gap-x-8 gap-y-4 sm:grid-cols-2 lg:grid-cols-4">
           <URadioGroup
             :model-value="drummer.defaults.lead"
-            legend="Leading side"
+            legend="Lead hand"
             color="neutral"
             :items="[
               { value: 'right', label: 'right' },
@@ -84,7 +84,7 @@ const INDEX = [
             @update:model-value="hands => setDefaults({ hands: hands as Defaults['hands'] })" />
           <URadioGroup
             :model-value="drummer.defaults.bassDrum"
-            legend="The drum under the foot is called"
+            legend="Word for the foot’s drum"
             color="neutral"
             :items="[
               { value: 'bass drum', label: 'bass drum' },

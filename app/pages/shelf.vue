@@ -74,14 +74,13 @@ const found = computed(() => {
     : grooves.value
   return shelved(named, wish.value, practised.value)
 })
+/** Grooves that were found, those too that are folded into a card. */
+const many = computed(() => [...found.value.folded.values()].reduce((sum, one) => sum + one, found.value.cards.length))
 
 async function bin({ id, title }: Summaries['groove']) {
   await api.grooves.bin(id)
   await load()
-  toast.add({
-    title: `“${title}” is in the bin.`,
-    actions: [{ label: 'Take it out again', onClick: () => restore(id) }],
-  })
+  toast.add({ title: `“${title}” is in the bin.`, actions: [{ label: 'Undo', onClick: () => restore(id) }] })
 }
 async function restore(id: string) {
   await api.grooves.restore(id)
@@ -108,7 +107,7 @@ useHead({ title: 'Shelf · Bazzet' })
 /** Asks for nothing any more; the order stays. */
 function showAll() {
   wanted.value = ''
-  wish.value = { ...ANY, order: wish.value.order }
+  wish.value = { ...ANY, order: wish.value.order, folded: wish.value.folded }
 }
 </script>
 
@@ -122,8 +121,8 @@ function showAll() {
       class="w-64 max-w-full"
       aria-label="Find a groove"
       @keydown.down.prevent="grid?.enter()"
-      @keydown.enter="found[0] && navigateTo(`/bench/${found[0].summary.id}`)" />
-    <p class="text-sm text-muted" role="status">{{ loaded ? `${found.length} of ${grooves.length}` : 'Looking …' }}</p>
+      @keydown.enter="found.cards[0] && navigateTo(`/bench/${found.cards[0].summary.id}`)" />
+    <p class="text-sm text-muted" role="status">{{ loaded ? `${many} of ${grooves.length}` : 'Looking …' }}</p>
     <template #actions>
       <UButton
         v-if="loaded && grooves.length"
@@ -145,21 +144,23 @@ function showAll() {
   <LazyShelfPicked
     v-if="picking"
     :ids="[...picked]"
-    :found="found.map(line => line.summary.id)"
+    :found="found.cards.map(line => line.summary.id)"
     @all="ids => (picked = new Set(ids))"
     @changed="load"
     @done="picking = false" />
   <ShelfGrid
     v-if="first || loaded"
     ref="grid"
-    :found="found"
+    :found="found.cards"
+    :folded="found.folded"
     :titles="titles"
-    :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family}`"
+    :wanted="`${wanted} ${wish.style} ${wish.tag} ${wish.order} ${wish.meter} ${wish.tempo} ${wish.family} ${wish.folded}`"
     :picked="picking ? picked : undefined"
     :known="first?.whole ?? []"
     @pick="pick"
     @drawn="loaded || load()"
     @hear="hear"
+    @family="id => (wish = { ...wish, family: id })"
     @bin="bin">
     <LazyShelfBin v-if="inBin && inBinNow" :binned="binned!" @changed="load" />
     <p v-if="failed" role="alert" class="text-error">
@@ -170,7 +171,7 @@ function showAll() {
       <p class="my-3">Begin a groove from a style, with a first part for each limb, and change it until it is yours.</p>
       <UButton color="neutral" @click="navigateTo('/begin')">Begin a groove</UButton>
     </div>
-    <p v-else-if="loaded && !found.length">
+    <p v-else-if="loaded && !found.cards.length">
       {{ narrowed ? 'No groove matches all of these.' : `No groove matches “${wanted}”.` }}
       <UButton color="neutral" variant="outline" @click="showAll">Show all</UButton>
     </p>

@@ -120,11 +120,10 @@ useHead({ title: 'Today · Bazzet' })
   <StationHeader name="Today">
     <p v-if="due" class="text-sm text-muted" role="status">{{ now.length ? `${now.length} due` : 'Nothing due' }}</p>
     <template #actions
-      ><UButton v-if="to" size="xl" color="neutral" :to="to"
-        ><span
-          ><KeyCap name="Enter" />
-          {{ underWay[0] ? `Go on with ${underWay[0].title}` : `Practise ${first!.title}` }}</span
-        ></UButton
+      ><UButton v-if="to" size="xl" color="neutral" :to="to" class="max-w-full sm:max-w-96"
+        ><KeyCap name="Enter" /><span class="truncate">{{
+          underWay[0] ? `Go on with ${underWay[0].title}` : `Practise ${first!.title}`
+        }}</span></UButton
       ></template
     ></StationHeader
   >

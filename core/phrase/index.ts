@@ -39,12 +39,14 @@ export { FILL_TASTE } from './fill-taste'
 export { type FillIdea, type FillSearch, fillIdeas } from './fill-ideas'
 export {
   type Answers,
+  type FormBar,
   type SmallChange,
   type Template,
   asGroove,
   busierChanges,
   formed,
   otherCymbals,
+  sketchOf,
   smallChanges,
   templateFill,
   TEMPLATES,

@@ -38,7 +38,7 @@ export function comesIn(when: When, round: number, times: number): boolean {
 }
 
 /** What is played in a round of a section: the key of the groove, and the fill over it; of several turns at once the last counts. @internal */
-function playedIn(
+export function playedIn(
   { play, turns, times }: Section,
   round: number,
 ): { key: string; turned: boolean; fill: Round['fill'] } {

@@ -1,5 +1,5 @@
 /** @module-tag long */
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, test } from 'vitest'
 import type { Groove } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
 import { beginStyle, styleOf } from '#core/style'
@@ -16,6 +16,7 @@ import {
   phraseFrom,
   playedGroove,
   roundsOf,
+  sketchOf,
   smallChanges,
   templateFill,
 } from '.'
@@ -82,6 +83,25 @@ const letters = (form: ReturnType<typeof made>, ids: string[]) =>
       }),
     )
     .join('')
+
+test.each([
+  ['three-and-fill', 'AAAF'.repeat(4)],
+  ['in-turn', 'AB'.repeat(8)],
+  ['each-once', 'ABABAB'],
+  ['simple-busy', 'AAAABBBB'.repeat(2)],
+  ['traded', 'AAAA....'.repeat(2)],
+  ['a-b', 'AAAAAAAABBBBBBBB'],
+  ['rounded-off', 'AAAF'.repeat(4)],
+  ['in-and-out', 'AAAAAABB'.repeat(2)],
+])('the usual form of %s is drawn bar by bar: %s', (id, bars) => {
+  const signs = { first: 'A', other: 'B', fill: 'F', rest: '.' }
+  expect(
+    sketchOf(template(id), playedGroove(home, 1))
+      .map(bar => signs[bar])
+      .join(''),
+  ).toBe(bars)
+  expect(TEMPLATES).toHaveLength(8)
+})
 
 describe('templates, bar by bar', () => {
   it.each<[string, Groove[], Partial<Answers>, string]>([

@@ -6,6 +6,7 @@ import { type Tempo, beatsOf, barStarts } from '#core/time'
 import { asVariation, firstBroken, firstParams, leadTo, MOVES, type Move, runMove, titleAfter } from '#core/vary'
 import { makeSection } from './commands'
 import { fillIdeas } from './fill-ideas'
+import { playedIn } from './rounds'
 import { roundBars } from './fits'
 import { unfolded } from './unfold'
 import type { Fill, PlayedGroove, Section, Turn } from './schema'
@@ -199,6 +200,36 @@ export function formed(template: Template, answers: Answers, newId: () => string
     return key
   })
   return ok({ grooves, sections: template.make(answers, keys, newId) })
+}
+
+/** A bar of a form as a picture shows it: of the first groove, of another, with a fill, or left to the player. */
+export type FormBar = 'first' | 'other' | 'fill' | 'rest'
+
+/**
+ * The bars of a template’s usual form on a groove, to be seen before anything is chosen; a template of any number of changes has three.
+ * @example sketchOf(TEMPLATES[1], playedGroove(groove, 1)).slice(0, 4) // => ['first', 'other', 'first', 'other']
+ */
+export function sketchOf(template: Template, groove: PlayedGroove): FormBar[] {
+  const keys = [...template.grooves, ...(template.many ? [1, 2] : [])].map((_, i) => String(i))
+  const usual = (key: 'bars' | 'other' | 'times') => template.asks[key]?.usual ?? 1
+  const answers = {
+    grooves: keys.map(() => groove),
+    bars: usual('bars'),
+    other: usual('other'),
+    times: usual('times'),
+    fill: undefined,
+  }
+  return template
+    .make(answers, keys, () => '')
+    .flatMap(one =>
+      Array.from({ length: one.times }, (_, round): FormBar[] =>
+        Array.from({ length: one.bars }, (_, bar): FormBar => {
+          if ('rest' in one.play) return 'rest'
+          if (template.fill && bar === one.bars - 1) return 'fill'
+          return playedIn(one, round).key === keys[0] ? 'first' : 'other'
+        }),
+      ).flat(),
+    )
 }
 
 /** A variation that may be made on the spot, and what it does. */

@@ -31,7 +31,7 @@ test('strokes are put in, raised, moved and taken out with the mouse', async ({ 
   await page.mouse.up()
   await bench.saved()
   await expect.poll(() => strokes(bench)).toMatchObject([{ at: 7560, level: 3 }])
-  await page.getByRole('button', { name: 'Take the stroke out' }).click()
+  await page.getByRole('button', { name: 'Remove the stroke' }).click()
   await expect(bench.sticks()).toHaveCount(0)
 })
 

@@ -60,7 +60,7 @@ test('a run of slots is marked over the counts, looped, copied, pasted, repeated
   await bar.getByRole('button', { name: 'Fill the slots' }).click()
   await bench.saved()
   expect((await slotsOf(bench, 'lead')).slice(0, 4)).toEqual([0, 1, 2, 3])
-  await bar.getByRole('button', { name: 'Take the mark away' }).click()
+  await bar.getByRole('button', { name: 'Remove the mark' }).click()
   await expect(bar).toBeHidden()
   await expect(page.getByRole('combobox', { name: 'Loop' })).toContainText('all bars')
 })
@@ -124,7 +124,7 @@ test('a bar is played twice, moved and taken out; new bars repeat what is there,
   await expect.poll(() => slotsOf(bench, 'bass drum')).toEqual([0, 3, 10, 16, 19, 26, 32, 38, 41, 42])
   await menu('Later')
   await expect(page.locator('[data-span-says]')).toHaveText('bar 3')
-  await menu('Take the bar out')
+  await menu('Remove the bar')
   await bench.saved()
   await expect.poll(() => slotsOf(bench, 'bass drum')).toEqual(BASS)
 

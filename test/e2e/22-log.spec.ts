@@ -14,11 +14,8 @@ test('the Log charts tempo, minutes, evenness and bests, and follows what is ask
   const { total } = await entries(app)
   await expect(summary).toContainText(`${total} stages`)
   // What other tests have practised on this server comes after.
-  await expect(page.locator('.apexcharts-legend-text')).toContainText([
-    'Wet Rope (quarters)',
-    'Boiler Room Two (quarters)',
-    'Seven Crates Up (quarters)',
-  ])
+  for (const name of ['Wet Rope (quarters)', 'Boiler Room Two (quarters)', 'Seven Crates Up (quarters)'])
+    await expect(page.locator('.apexcharts-point-annotation-label', { hasText: name })).toBeVisible()
   await page.getByRole('tab', { name: 'Minutes' }).click()
   await expect(page.locator('.apexcharts-bar-area').first()).toBeAttached()
   await page.getByRole('switch', { name: 'by limb' }).click()
@@ -121,7 +118,7 @@ test('an entry by hand, corrected, binned and taken out again; a day has a note'
   await form.getByRole('button', { name: 'Put in the bin' }).click()
   await expect(row).toHaveCount(0)
   expect((await entries(app)).total).toBe(total)
-  await page.getByRole('button', { name: 'Take it out again' }).first().click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
   await expect(row).toHaveCount(1)
   // The day: the entry is on it, and it has a note that stays.
   // Minutes are summed after the entries have come: the calendar knows of today a moment later than the list.
@@ -186,7 +183,7 @@ test('the log leaves as CSV and comes back: known rows are skipped, each bad row
 
 test('what hurts has an answer, and listening time is counted for the level that was stated', async ({ page, app }) => {
   await page.goto(`${app.url}/player`)
-  const toggle = page.getByRole('switch', { name: 'count my listening time' })
+  const toggle = page.getByRole('switch', { name: 'Add up my listening time' })
   await toggle.click()
   await expect(page.locator('[data-listening]')).toContainText('About 15 minutes a day')
   await page.getByLabel('Reduction of the protector, in dB').fill('25')

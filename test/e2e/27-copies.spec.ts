@@ -189,7 +189,7 @@ test('the bin is emptied, one thing or all, and what a plan still needs stays an
   await expect(bin.getByRole('listitem')).toHaveCount(1)
   expect((await fetch(`${app.url}/api/grooves/cold-kettle/restore`, { method: 'POST' })).status).toBe(404)
   expect((await fetch(`${app.url}/api/bin?kind=grooves&id=wet-rope`, { method: 'DELETE' })).status).toBe(409)
-  await bin.getByRole('button', { name: 'Take it out' }).click()
+  await bin.getByRole('button', { name: 'Restore' }).click()
   await expect(page.getByRole('button', { name: /^Bin/ })).toHaveCount(0)
   expect(await groovesOf(app)).toContain('wet-rope')
 })

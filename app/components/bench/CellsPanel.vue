@@ -93,7 +93,7 @@ async function bin(cell: Cell) {
   const back = await cells.bin(cell.id)
   toast.add({
     title: `The cell “${cell.name}” is in the bin.`,
-    actions: [{ label: 'Take it out again', onClick: () => void back() }],
+    actions: [{ label: 'Undo', onClick: () => void back() }],
   })
 }
 

@@ -92,7 +92,7 @@ function tap() {
         color="neutral"
         variant="ghost"
         icon="i-lucide-x"
-        aria-label="Take the note out"
+        aria-label="Remove the note"
         @click="emit('send', { type: 'out' })" />
     </template>
     <span v-else class="text-sm text-muted"

@@ -64,7 +64,7 @@ const menu = computed(() => [
     { label: 'Later in the order', disabled: props.last, onSelect: () => emit('move', props.index + 1) },
     { label: props.part.locked ? 'Unlock' : 'Lock', onSelect: () => emit('set', { locked: !props.part.locked }) },
   ],
-  [{ label: 'Take the part out', color: 'error' as const, onSelect: () => emit('remove') }],
+  [{ label: 'Remove the part', color: 'error' as const, onSelect: () => emit('remove') }],
 ])
 
 function rename(event: Event) {

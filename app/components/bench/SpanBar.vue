@@ -61,7 +61,7 @@ const barMenu = computed(() => {
     ],
     [
       {
-        label: 'Take the bar out',
+        label: 'Remove the bar',
         icon: 'i-lucide-trash-2',
         color: 'error' as const,
         disabled: many === 1,
@@ -159,7 +159,7 @@ const barMenu = computed(() => {
       variant="ghost"
       icon="i-lucide-x"
       class="absolute right-1 top-1"
-      aria-label="Take the mark away"
+      aria-label="Remove the mark"
       @click="emit('send', { type: 'unmark' })" />
   </section>
 </template>

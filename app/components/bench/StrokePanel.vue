@@ -161,7 +161,7 @@ function levelKey(event: KeyboardEvent) {
         color="neutral"
         variant="ghost"
         icon="i-lucide-x"
-        aria-label="Take the stroke out"
+        aria-label="Remove the stroke"
         @click="emit('send', { type: 'out' })" />
     </div>
     <slot />

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { LANES_SHAPE } from '#core/notation'
+
 /** A card: a picture, a headline, one grey line, and what can be done with it at its foot; the rest is folded. Cards of a row are of one height. */
 defineProps<{ headline: string; line?: string; /** The whole line has to be read. */ whole?: boolean }>()
 defineOptions({ inheritAttrs: false })
@@ -8,7 +10,7 @@ defineSlots<{ picture(): unknown; more?(): unknown; foot(): unknown }>()
 <template>
   <li class="flex h-full flex-col">
     <div v-bind="$attrs" class="flex-1 cursor-default p-1 hover:bg-elevated focus:bg-elevated">
-      <div class="grid h-30 items-center overflow-hidden"><slot name="picture" /></div>
+      <div class="overflow-hidden" :style="{ aspectRatio: `1 / ${LANES_SHAPE}` }"><slot name="picture" /></div>
       <h3 class="mt-2 truncate text-lg text-highlighted" :title="headline">{{ headline }}</h3>
       <p v-if="line" class="text-sm text-muted" :class="whole ? '' : 'truncate'" :title="whole ? undefined : line">
         {{ line }}

@@ -38,7 +38,7 @@ function rename(event: Event) {
       </h1>
     </div>
     <slot />
-    <div class="ml-auto flex flex-wrap items-center justify-end gap-2 xl:shrink-0 xl:flex-nowrap">
+    <div class="ml-auto flex max-w-full min-w-0 flex-wrap items-center justify-end gap-2 xl:shrink-0 xl:flex-nowrap">
       <slot name="actions" />
     </div>
   </header>

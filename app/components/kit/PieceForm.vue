@@ -1,26 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import {
-  HEADS,
-  type Head,
   type Kit,
   KIT_LIMITS,
   LIMBS,
   LIMB_NAMES,
   PIECE_KINDS,
   type PieceKind,
-  STAFF_RANGE,
-  STROKE_NAMES,
   metresApart,
   neighboursOf,
   paired,
   pieceOf,
-  sayStaffPlace,
-  staffOf,
   stretchTo,
   withFacts,
   withPair,
-  withStroke,
   withoutPiece,
 } from '#core/kit'
 import { travelLimits } from '#core/analyse'
@@ -28,12 +21,10 @@ import { sentence } from '#core/groove'
 import { present } from '#core/present'
 import type { Result } from '#core/result'
 import { useDrummer } from '~/stores/drummer'
-import { usePlayer } from '~/stores/player'
 
 /** One piece of a kit: its name, kind and size, who reaches it, and each stroke's note, staff place, head and sound. */
 const props = defineProps<{ kit: Kit; pieceId: string }>()
 const emit = defineEmits<{ changed: [kit: Kit]; removed: [kit: Kit]; refused: [reason: string] }>()
-const player = usePlayer()
 const drummer = useDrummer()
 const piece = computed(() => present(pieceOf(props.kit, props.pieceId), 'piece'))
 
@@ -58,17 +49,6 @@ const reach = computed(() =>
     return stretch ? [{ ...stretch, name: sentence(LIMB_NAMES[limb]) }] : []
   }),
 )
-const strokes = computed(() =>
-  piece.value.strokes.map((stroke, index) => ({
-    ...stroke,
-    index,
-    place: staffOf(piece.value, stroke.kind, stroke.by),
-  })),
-)
-const places = Array.from({ length: STAFF_RANGE.highest - STAFF_RANGE.lowest + 1 }, (_, i) => ({
-  label: sayStaffPlace(STAFF_RANGE.highest - i),
-  value: STAFF_RANGE.highest - i,
-}))
 /** The nearest pieces a hand may go on to, and the time it needs. */
 const travel = computed(() =>
   piece.value.strokes.some(stroke => stroke.by === 'hand')
@@ -128,59 +108,6 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
         {{ one.name }} {{ one.reaches ? 'reaches it' : 'does not reach it' }}, {{ one.metres.toFixed(2) }} m away
       </li>
     </ul>
-    <div class="space-y-2">
-      <h3 class="text-base">Strokes</h3>
-      <fieldset
-        v-for="stroke in strokes"
-        :key="stroke.kind + stroke.by"
-        class="min-w-0 border-t border-default pt-2"
-        :data-stroke="stroke.kind">
-        <legend class="sr-only">{{ STROKE_NAMES[stroke.kind] }} by {{ stroke.by }}</legend>
-        <div class="flex items-center gap-2">
-          <b class="flex-1 text-sm"
-            >{{ sentence(STROKE_NAMES[stroke.kind]) }}<span class="font-normal text-muted"> by {{ stroke.by }}</span></b
-          >
-          <UFormField label="Note"
-            ><UInputNumber
-              :model-value="stroke.note"
-              :min="0"
-              :max="127"
-              class="w-24"
-              :aria-label="`MIDI note of ${stroke.kind}`"
-              @update:model-value="
-                note => note !== null && note !== undefined && take(withStroke(kit, piece.id, stroke.index, { note }))
-              "
-          /></UFormField>
-          <UButton
-            size="xs"
-            color="neutral"
-            variant="ghost"
-            icon="i-lucide-volume-2"
-            :aria-label="`Hear ${stroke.kind}`"
-            @click="player.audition(piece, stroke.kind, 4)" />
-        </div>
-        <div class="mt-1 grid grid-cols-2 gap-1">
-          <USelect
-            :model-value="stroke.place.place"
-            :items="places"
-            class="min-w-0"
-            :aria-label="`Staff place of ${stroke.kind}`"
-            @update:model-value="
-              place =>
-                take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, place: Number(place) } }))
-            " />
-          <USelect
-            :model-value="stroke.place.head"
-            :items="[...HEADS]"
-            class="min-w-0"
-            :aria-label="`Head of ${stroke.kind}`"
-            @update:model-value="
-              head => take(withStroke(kit, piece.id, stroke.index, { staff: { ...stroke.place, head: head as Head } }))
-            " />
-        </div>
-        <StrokeSound :kit="kit" :piece-id="piece.id" :index="stroke.index" @done="take" />
-      </fieldset>
-    </div>
     <div v-if="neighbours.length">
       <h3 class="text-base">One limb on two pieces</h3>
       <p class="mb-1 text-sm text-muted">Tick the neighbours you can hit together with one stick or one foot.</p>
@@ -216,7 +143,7 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
     </div>
     <KitLegend :kit="kit" />
     <UButton color="error" variant="outline" icon="i-lucide-trash-2" @click="remove"
-      >Take {{ piece.name.toLowerCase() }} out</UButton
+      >Remove {{ piece.name.toLowerCase() }}</UButton
     >
   </section>
 </template>

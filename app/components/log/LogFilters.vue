@@ -30,59 +30,61 @@ const set = (facts: Partial<Record<keyof LogFilter, string>>) => {
 }
 const groove = computed({ get: () => filter.value.about ?? '', set: about => set({ about }) })
 const styleItems = computed(() => [
-  { label: 'any style', value: ANY },
+  { label: 'any', value: ANY },
   ...styles.value.map(value => ({ label: styleOf(value)?.name ?? value, value })),
 ])
-const tagItems = computed(() => [
-  { label: 'any tag', value: ANY },
-  ...tags.value.map(value => ({ label: value, value })),
-])
+const tagItems = computed(() => [{ label: 'any', value: ANY }, ...tags.value.map(value => ({ label: value, value }))])
 const limbItems = [
-  { label: 'any limb', value: ANY },
+  { label: 'any', value: ANY },
   ...LIMBS.map(value => ({ label: LIMB_NAMES[value], value: value as string })),
 ]
 const any = computed(() => Object.keys(filter.value).length > 0)
 </script>
 
 <template>
-  <div class="flex flex-wrap items-end gap-2" role="group" aria-label="Which entries">
-    <GroovePicker v-model="groove" label="Only of this groove" placeholder="any groove" />
-    <USelect
+  <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Which entries">
+    <GroovePicker v-model="groove" label="Only of this groove" placeholder="Groove any" />
+    <BarSelect
+      label="Style"
+      means="Only of this style"
       :model-value="filter.style ?? ANY"
       :items="styleItems"
-      class="w-40"
-      aria-label="Only of this style"
+      class="max-w-48"
       @update:open="look"
       @update:model-value="style => set({ style: String(style) })" />
-    <USelect
+    <BarSelect
+      label="Tag"
+      means="Only with this tag"
       :model-value="filter.tag ?? ANY"
       :items="tagItems"
-      class="w-32"
-      aria-label="Only with this tag"
+      class="max-w-48"
       @update:open="look"
       @update:model-value="tag => set({ tag: String(tag) })" />
-    <USelect
+    <BarSelect
+      label="Limb"
+      means="Only with this limb"
       :model-value="filter.limb ?? ANY"
       :items="limbItems"
-      class="w-32"
-      aria-label="Only with this limb"
+      class="max-w-48"
       @update:model-value="limb => set({ limb: String(limb) as Limb })" />
-    <UFormField label="From"
-      ><UInput
-        type="date"
-        :model-value="filter.from ?? ''"
-        class="w-38"
-        aria-label="From day"
-        @update:model-value="from => set({ from: String(from) })"
-    /></UFormField>
-    <UFormField label="To"
-      ><UInput
-        type="date"
-        :model-value="filter.to ?? ''"
-        class="w-38"
-        aria-label="To day"
-        @update:model-value="to => set({ to: String(to) })"
-    /></UFormField>
+    <UInput
+      type="date"
+      :model-value="filter.from ?? ''"
+      :ui="{ base: 'ps-13' }"
+      class="w-46"
+      aria-label="From day"
+      @update:model-value="from => set({ from: String(from) })"
+      ><template #leading><span class="text-sm text-muted">From</span></template></UInput
+    >
+    <UInput
+      type="date"
+      :model-value="filter.to ?? ''"
+      :ui="{ base: 'ps-9' }"
+      class="w-42"
+      aria-label="To day"
+      @update:model-value="to => set({ to: String(to) })"
+      ><template #leading><span class="text-sm text-muted">To</span></template></UInput
+    >
     <UButton v-if="any" color="neutral" variant="ghost" @click="filter = {}">All of it</UButton>
   </div>
 </template>

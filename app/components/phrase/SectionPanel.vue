@@ -171,7 +171,7 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
             color="neutral"
             variant="ghost"
             icon="i-lucide-x"
-            :aria-label="`Take turn ${i + 1} out`"
+            :aria-label="`Remove turn ${i + 1}`"
             @click="emit('send', { type: 'turn out', turn: i })" />
         </li>
       </ul>

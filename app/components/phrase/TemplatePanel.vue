@@ -15,6 +15,7 @@ import {
   otherCymbals,
   phraseBars,
   playedGroove,
+  sketchOf,
   smallChanges,
   templateFill,
   unusedOut,
@@ -50,6 +51,12 @@ watch(
   { immediate: true, deep: true },
 )
 const home = computed(() => whole.value.get(chosen.value[0] ?? ''))
+const cards = computed(() =>
+  TEMPLATES.map(one => ({
+    template: one,
+    bars: home.value && sketchOf(one, playedGroove(home.value.document, home.value.revision)),
+  })),
+)
 
 /** What can be made of the first groove on the spot, and which of it is wanted. */
 const makers = { 'small changes': smallChanges, 'other cymbal': otherCymbals, busier: busierChanges } as const
@@ -134,21 +141,22 @@ async function take(place: 'instead' | 'after') {
 </script>
 
 <template>
-  <div class="grid min-h-0 flex-1 grid-cols-[15rem_minmax(0,1fr)] overflow-hidden" data-templates>
+  <div
+    class="grid min-h-0 flex-1 grid-cols-[17rem_minmax(0,1fr)] max-sm:grid-cols-[9rem_minmax(0,1fr)] overflow-hidden"
+    data-templates>
     <nav aria-label="Templates" class="overflow-y-auto border-r border-default py-2">
       <button
-        v-for="one in TEMPLATES"
+        v-for="{ template: one, bars } in cards"
         :key="one.id"
         type="button"
-        class="block w-full cursor-pointer border-l-3 min-h-8 px-3 py-1 text-left"
-        :class="
-          one === template
-            ? 'border-inverted bg-elevated font-semibold text-highlighted'
-            : 'border-transparent hover:bg-elevated'
-        "
+        class="block w-full cursor-pointer px-3 py-2 text-left"
+        :class="one === template ? 'outline-2 -outline-offset-2 outline-inverted' : 'hover:bg-elevated'"
         :aria-current="one === template ? 'true' : undefined"
+        :aria-label="one.name"
         @click="template = one">
-        {{ one.name }}
+        <TemplateSketch v-if="bars" :bars="bars" />
+        <span class="mt-1 block truncate text-lg text-highlighted">{{ one.name }}</span>
+        <span class="block truncate text-sm text-muted">{{ one.about }}</span>
       </button>
     </nav>
     <div class="min-h-0 space-y-3 overflow-y-auto px-6 py-3">

@@ -126,7 +126,7 @@ const ROWS: Row[] = [
   gap('grip', 'Another grip', 'From the stick to the cross-stick or the brush, and back.'),
   travel(
     'start',
-    'Getting going from one piece to another',
+    'Leaving a piece',
     'Before a hand can move it must leave the drum it has just hit.',
     'ms',
     5,
@@ -136,7 +136,7 @@ const ROWS: Row[] = [
   ),
   travel(
     'speed',
-    'A hand under way between pieces',
+    'A hand between pieces',
     'How fast the hand covers the distance that the kit’s plan gives.',
     'metres a second',
     0.5,
@@ -146,8 +146,8 @@ const ROWS: Row[] = [
   ),
   {
     id: 'chick',
-    name: 'A step of the hat foot after a hand’s stroke',
-    why: 'On hats a hand has just struck closed, the foot must let go and step again. Sooner than this it is told.',
+    name: 'Hat foot after a hand’s stroke',
+    why: 'On hats a hand has just struck closed, the foot must rise and step again. Closer than this is marked as demanding.',
     unit: 'ms apart',
     step: 5,
     least: 20,

@@ -26,7 +26,7 @@ const minutes = computed(() => (loud.value ? listeningMinutes(loud.value) : unde
 <template>
   <div class="space-y-4">
     <UFormField
-      label="Solid comes back after so many days"
+      label="Days until solid comes back"
       help="Longer each time; shaky comes back the next day, missed begins again."
       ><UInput v-model="spacing" class="w-56" aria-label="Days until something solid comes back" @change="setSpacing"
     /></UFormField>
@@ -49,7 +49,7 @@ const minutes = computed(() => (loud.value ? listeningMinutes(loud.value) : unde
           aria-label="Two feet together within, in ms"
           @update:model-value="ms => ms && set({ feet: ms })"
       /></UFormField>
-      <UFormField label="Even up to, ms" help="the spread of one limb"
+      <UFormField label="Even within, ms" help="the spread of one limb"
         ><UInputNumber
           :model-value="practice.spread"
           :min="5"
@@ -62,12 +62,12 @@ const minutes = computed(() => (loud.value ? listeningMinutes(loud.value) : unde
     <USwitch
       v-model="settings.countPlay"
       color="neutral"
-      label="count in the log what I play along with on the Bench and step through, from half a minute on" />
+      label="Log what I play along with or step through on the Bench, from half a minute on" />
     <div class="flex flex-wrap items-end gap-x-8 gap-y-3">
       <USwitch
         :model-value="!!loud"
         color="neutral"
-        label="count my listening time"
+        label="Add up my listening time"
         @update:model-value="on => set({ loudness: on ? { level: 100, protector: 0 } : null })" />
       <template v-if="loud">
         <UFormField label="Level at the ears, dBA" help="as a meter or a phone shows it where you sit"

@@ -6,7 +6,7 @@ import { type Input, useMeasuring } from '~/stores/measuring'
 const { short = false } = defineProps<{ /** Where strokes are taken in and not measured. */ short?: boolean }>()
 const measuring = useMeasuring()
 const INPUTS: { label: string; value: Input }[] = [
-  ...(short ? [] : [{ label: 'not measured', value: 'none' as const }]),
+  ...(short ? [] : [{ label: 'nothing', value: 'none' as const }]),
   { label: 'four keys', value: 'keys' },
   { label: 'pads over MIDI', value: 'pads' },
   { label: 'simulated drummer', value: 'simulated' },

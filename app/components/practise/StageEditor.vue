@@ -144,7 +144,7 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
           color="neutral"
           variant="ghost"
           icon="i-lucide-x"
-          :aria-label="`Take ${part.name} out of this stage`"
+          :aria-label="`Remove ${part.name} from this stage`"
           @click="take(withoutHelper(stage, part.id))"
       /></label>
       <UCheckbox

@@ -107,7 +107,7 @@ const LINES = [
             color="neutral"
             variant="ghost"
             icon="i-lucide-x"
-            :aria-label="`Take entry ${i + 1} out`"
+            :aria-label="`Remove entry ${i + 1}`"
             :disabled="setup.entries.length === 1"
             @click="set({ entries: setup.entries.filter((_, at) => at !== i) })" />
         </div>

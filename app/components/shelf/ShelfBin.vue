@@ -63,7 +63,7 @@ async function empty(only?: { kind: string; id: string }) {
         <span
           >{{ title }}<span v-if="what !== 'groove'" class="text-muted">, {{ what }}</span></span
         >
-        <UButton size="xs" color="neutral" variant="outline" @click="restore(folder, id)">Take it out</UButton>
+        <UButton size="xs" color="neutral" variant="outline" @click="restore(folder, id)">Restore</UButton>
         <UButton
           v-if="asking !== id"
           size="xs"

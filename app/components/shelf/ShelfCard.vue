@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { byKey, keyOf } from '~/keys'
 import type { Summaries } from '#core/documents'
-import type { Groove } from '#core/groove'
+import { type Groove, sayCount } from '#core/groove'
 import { LANES_SHAPE } from '#core/notation'
 
 /** A groove on the Shelf: its lanes, small, once they have come, and its facts. */
@@ -13,13 +13,14 @@ const props = defineProps<{
   updatedAt: string
   groove: Groove | undefined
   parent: string | undefined
+  /** How many variations are folded into it. */ folded?: number | undefined
   /** Several are being chosen, and this is one of them. */ picking?: boolean
   picked?: boolean
 }>()
 /** Its lanes follow once its words have been painted: while a player types, what is found is read first. */
 const drawn = useAfterPaint(() => props.groove)
 const lanesOf = computed(() => (drawn.value?.id === props.summary.id ? drawn.value : undefined))
-const emit = defineEmits<{ bin: []; pick: []; hear: [] }>()
+const emit = defineEmits<{ bin: []; pick: []; hear: []; family: [] }>()
 /** Gone from a card by keys, the next groove takes its place, and has them. */
 function key(event: KeyboardEvent) {
   const deed = byKey('shelfCard', { out: () => emit('bin'), hear: () => emit('hear') })[keyOf(event)]
@@ -53,6 +54,14 @@ const changed = computed(() => formatTimeAgo(new Date(props.updatedAt)))
         >
       </p>
     </NuxtLink>
+    <button
+      v-if="folded"
+      type="button"
+      class="cursor-pointer self-start text-sm text-toned underline hover:text-highlighted pointer-coarse:min-h-11"
+      :aria-label="`Show the ${sayCount(folded, 'variation')} of ${summary.title}`"
+      @click="emit('family')">
+      {{ sayCount(folded, 'variation') }}
+    </button>
     <UCheckbox
       v-if="picking"
       :model-value="!!picked"

@@ -14,6 +14,8 @@ import { api } from '~/documents/api'
 /** The cards of the Shelf: only those in sight are drawn, and only their grooves are fetched. */
 const props = defineProps<{
   found: readonly Listed<Summaries['groove']>[]
+  /** How many variations are folded into a card, by its id. */
+  folded: ReadonlyMap<string, number>
   titles: ReadonlyMap<string, string>
   /** What was looked for, in words and choices: another search begins at its own top. */
   wanted: string
@@ -26,6 +28,7 @@ const emit = defineEmits<{
   bin: [summary: Summaries['groove']]
   /** The first cards are on the screen. */ drawn: []
   pick: [id: string]
+  family: [id: string]
   hear: [groove: Groove]
 }>()
 /** Cards in sight have their grooves here, or will in a moment. */
@@ -113,6 +116,8 @@ defineExpose({ enter })
             :updated-at="updatedAt"
             :groove="documents.get(summary.id)?.document"
             :parent="parentOf(summary)"
+            :folded="folded.get(summary.id)"
+            @family="emit('family', summary.id)"
             @hear="hear(summary.id)"
             @bin="emit('bin', summary)" />
         </div>
@@ -137,9 +142,11 @@ defineExpose({ enter })
           :updated-at="updatedAt"
           :groove="documents.get(summary.id)?.document"
           :parent="parentOf(summary)"
+          :folded="folded.get(summary.id)"
           :picked="picked?.has(summary.id)"
           :picking="!!picked"
           @pick="emit('pick', summary.id)"
+          @family="emit('family', summary.id)"
           @hear="hear(summary.id)"
           @bin="emit('bin', summary)" />
       </div>

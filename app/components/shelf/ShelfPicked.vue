@@ -52,7 +52,7 @@ async function bin() {
   emit('all', [])
   toast.add({
     title: `${sayCount(done.length, 'groove')} put in the bin.`,
-    actions: [{ label: 'Take them out again', onClick: () => void each(done, id => api.grooves.restore(id)) }],
+    actions: [{ label: 'Undo', onClick: () => void each(done, id => api.grooves.restore(id)) }],
   })
 }
 </script>

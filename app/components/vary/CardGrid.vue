@@ -10,7 +10,7 @@ const { walk } = useCardWalk(useTemplateRef<HTMLElement>('list'))
 <template>
   <ul
     ref="list"
-    class="grid grid-cols-[repeat(auto-fill,minmax(min(16.5rem,100%),1fr))] gap-x-6 gap-y-5"
+    class="grid grid-cols-[repeat(auto-fill,minmax(min(15.5rem,100%),1fr))] gap-x-6 gap-y-5"
     @mouseleave="emit('leave')"
     @keydown="walk">
     <slot />

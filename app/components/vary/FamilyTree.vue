@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import type { Groove } from '#core/groove'
+import { type Groove, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { type Kin, adopted, changedStrokes, familyOf, sayMoves } from '#core/vary'
 import type { Stored } from '#core/documents/wire'
@@ -8,7 +8,7 @@ import { api } from '~/documents/api'
 import type { Base } from '~/documents/autosave'
 import { newId } from '~/documents/ids'
 
-/** The family of a groove as a tree, each with what was done to its parent and where it differs from it, or from a chosen one, lit in its lanes. */
+/** The family of a groove as cards, the first ancestor first and each before what came of it, with what was done to its parent and where it differs from it, or from a chosen one, lit in its lanes. */
 const props = defineProps<{
   groove: Groove
   kit: Kit
@@ -62,6 +62,17 @@ const says = computed(() => {
   return `${rows.value.length} grooves, each lit where it differs from ${against.value ? `“${against.value.title}”` : 'the one it was made from. Choose one to hold the others against it'}.`
 })
 
+/** What was done to its parent, by name; the open one says that it is. */
+const sayKin = (kin: Kin) => {
+  const parent = grooveOf(kin.parentId)
+  return [
+    kin.groove.id === props.groove.id ? 'Open here.' : '',
+    parent ? `Of ${parent.title}:` : '',
+    sayMoves(kin.groove),
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
 const choose = (id: string) =>
   (chosen.value = chosen.value.includes(id) ? chosen.value.filter(one => one !== id) : [...chosen.value, id].slice(-2))
 const compareTo = computed(() =>
@@ -85,53 +96,61 @@ function adopt(kin: Kin) {
         compareTo ? 'Compare the two chosen' : chosen.length ? 'Choose one more to compare' : 'Choose two to compare'
       }}</UButton>
     </div>
-    <ul>
-      <li
+    <CardGrid>
+      <PictureCard
         v-for="kin in rows"
         :key="kin.groove.id"
         data-kin
-        class="flex flex-wrap items-start gap-4 border-t border-muted py-2"
-        :style="{ paddingLeft: `${kin.depth * 2}rem` }">
-        <UCheckbox
-          :model-value="chosen.includes(kin.groove.id)"
-          color="neutral"
-          class="mt-1"
-          :aria-label="`Compare with ${kin.groove.title}`"
-          @update:model-value="choose(kin.groove.id)" />
-        <div class="w-80 max-w-full shrink-0"><LanesStill :groove="kin.groove" :lit="kin.changed?.places ?? []" /></div>
-        <div class="min-w-48 flex-1 text-base">
-          <h2 class="text-base">
-            {{ kin.groove.title
-            }}<span v-if="kin.groove.id === groove.id" class="ml-2 text-sm font-normal text-muted">here</span>
-          </h2>
-          <p>{{ sayMoves(kin.groove) }}</p>
-          <p v-if="kin.changed" class="text-sm text-muted" data-differs>
-            {{ kin.changed.keys.length }} {{ kin.changed.keys.length === 1 ? 'stroke' : 'strokes' }} new or changed,
-            {{ kin.changed.gone }} gone
-          </p>
-        </div>
-        <div class="flex shrink-0 gap-1">
+        data-card
+        tabindex="0"
+        role="group"
+        :class="chosen.includes(kin.groove.id) ? 'outline-2 outline-inverted' : ''"
+        :aria-label="sayKin(kin)"
+        :headline="kin.groove.title"
+        :line="sayKin(kin)"
+        @click="choose(kin.groove.id)">
+        <template #picture
+          ><div class="relative">
+            <LanesStill :groove="kin.groove" :lit="kin.changed?.places ?? []" />
+            <UCheckbox
+              :model-value="chosen.includes(kin.groove.id)"
+              color="neutral"
+              class="absolute right-0 top-0 bg-default pb-1 pl-1"
+              :aria-label="`Compare with ${kin.groove.title}`"
+              @click.stop
+              @update:model-value="choose(kin.groove.id)" /></div
+        ></template>
+        <template #foot>
           <UButton
             size="xs"
             color="neutral"
             variant="outline"
             icon="i-lucide-volume-2"
             :aria-label="`Hear ${kin.groove.title}`"
-            @click="emit('hear', kin.groove)" />
-          <UButton
-            v-if="kin.groove.id !== groove.id"
-            size="xs"
-            color="neutral"
-            variant="outline"
-            :to="`/vary/${kin.groove.id}?view=family`"
-            >Go to it</UButton
+            @click="emit('hear', kin.groove)"
+            >Hear</UButton
           >
           <UButton size="xs" color="neutral" variant="outline" :to="`/bench/${kin.groove.id}`">Open on Bench</UButton>
-          <UButton v-if="kin.depth > 0" size="xs" color="neutral" variant="outline" @click="adopt(kin)"
-            >Adopt as main</UButton
-          >
-        </div>
-      </li>
-    </ul>
+        </template>
+        <template #more>
+          <p v-if="kin.changed" class="text-muted" data-differs>
+            {{ sayCount(kin.changed.keys.length, 'stroke') }} new or changed, {{ kin.changed.gone }} gone
+          </p>
+          <p class="mt-1 flex flex-wrap gap-1">
+            <UButton
+              v-if="kin.groove.id !== groove.id"
+              size="xs"
+              color="neutral"
+              variant="outline"
+              :to="`/vary/${kin.groove.id}?view=family`"
+              >Vary this one</UButton
+            >
+            <UButton v-if="kin.depth > 0" size="xs" color="neutral" variant="outline" @click="adopt(kin)"
+              >Use as the main one</UButton
+            >
+          </p>
+        </template>
+      </PictureCard>
+    </CardGrid>
   </div>
 </template>

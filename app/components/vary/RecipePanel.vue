@@ -79,10 +79,7 @@ async function bin() {
   const { name } = present(recipe.value, 'recipe')
   const back = await recipes.bin()
   await openFirst()
-  toast.add({
-    title: `“${name}” is in the bin.`,
-    actions: [{ label: 'Take it out again', onClick: () => void back() }],
-  })
+  toast.add({ title: `“${name}” is in the bin.`, actions: [{ label: 'Undo', onClick: () => void back() }] })
 }
 </script>
 

@@ -100,7 +100,7 @@ const moves = MOVES.map(move => ({ value: move.id, label: `${move.name} (${move.
           color="neutral"
           variant="ghost"
           icon="i-lucide-x"
-          :aria-label="`Take step ${i + 1} out`"
+          :aria-label="`Remove step ${i + 1}`"
           @click="takeOut(i)" />
       </div>
       <div v-if="open === i && run[i]" class="mt-2 grid items-start gap-4 lg:grid-cols-[1fr_22rem] lg:pl-10">

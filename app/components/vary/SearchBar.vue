@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { type MoveGroup, type companionOf, MOVE_GROUPS } from '#core/vary'
-import { useVary } from '~/stores/vary'
 
 /** What to search for and what to show of it. Apart from the list, so that what is found does not draw it again. */
 defineProps<{ running: boolean; companion: ReturnType<typeof companionOf> }>()
@@ -8,7 +7,6 @@ const emit = defineEmits<{ begin: [partner: boolean]; stop: [] }>()
 const group = defineModel<MoveGroup | 'all moves'>('group', { required: true })
 const filter = defineModel<string>('filter', { required: true })
 const hearing = defineModel<boolean>('hearing', { required: true })
-const vary = useVary()
 
 const GROUPS = ['all moves', ...MOVE_GROUPS]
 const FILTERS = ['all', 'busier', 'simpler'].map(value => ({ value, label: value }))
@@ -23,9 +21,6 @@ const FILTERS = ['all', 'busier', 'simpler'].map(value => ({ value, label: value
     >A {{ companion.promise === 'busier' ? 'busy' : 'simple' }} companion</UButton
   >
   <BarSelect v-model="group" label="With" means="Moves to try" :items="GROUPS" />
-  <UFormField label="Seed"
-    ><UInputNumber v-model="vary.seed" :min="1" :max="9999" class="w-24" aria-label="Seed"
-  /></UFormField>
   <URadioGroup v-model="filter" orientation="horizontal" color="neutral" :items="FILTERS" aria-label="Show" />
   <USwitch v-model="hearing" label="Hear as I point" />
   <TasteRules />

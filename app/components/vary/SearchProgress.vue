@@ -1,8 +1,20 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { IDEAS_TRIED, type useIdeas } from '~/composables/useIdeas'
 
-/** How far the search has come. */
-defineProps<{ search: ReturnType<typeof useIdeas> }>()
+/** How far the search has come; its own figures when it is pointed at. */
+const props = defineProps<{ search: ReturnType<typeof useIdeas> }>()
+const says = computed(() => {
+  const { made, running } = props.search
+  if (running.value) return `Searching, ${Math.floor((100 * made.value) / IDEAS_TRIED)} %`
+  return made.value ? (made.value < IDEAS_TRIED ? 'Stopped' : 'Done') : ''
+})
+const figures = computed(() => {
+  const { made, dropped } = props.search
+  return made.value
+    ? `${made.value.toLocaleString('en')} of ${IDEAS_TRIED.toLocaleString('en')} tried, ${dropped.value.toLocaleString('en')} dropped`
+    : undefined
+})
 </script>
 
 <template>
@@ -12,12 +24,8 @@ defineProps<{ search: ReturnType<typeof useIdeas> }>()
     data-progress
     :data-made="search.made.value"
     :data-rate="search.rate.value"
-    :data-running="search.running.value">
-    <template v-if="search.made.value"
-      >{{ search.made.value.toLocaleString('en') }} of {{ IDEAS_TRIED.toLocaleString('en') }} tried,
-      {{ search.dropped.value.toLocaleString('en') }} dropped<template v-if="!search.running.value"
-        >; {{ search.made.value < IDEAS_TRIED ? 'stopped' : 'done' }}</template
-      ></template
-    >
+    :data-running="search.running.value"
+    :title="figures">
+    {{ says }}
   </p>
 </template>

@@ -2,7 +2,7 @@
 import { TASTE } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
-/** The rules by which ideas are ranked, each with its reason; the player may turn any of them off. */
+/** The rules by which ideas are ranked, each with its reason; the player may turn any of them off. The order in which moves are tried is behind more. */
 const vary = useVary()
 const KINDS = [
   ['veto', 'Never offered'],
@@ -33,6 +33,12 @@ const turn = (id: string, on: boolean) =>
           </li>
         </ul>
       </section>
+      <details class="mb-3 text-sm">
+        <summary class="cursor-pointer text-muted hover:text-highlighted">more</summary>
+        <UFormField label="Seed" description="Another number tries moves in another order." class="mt-2"
+          ><UInputNumber v-model="vary.seed" :min="1" :max="9999" class="w-28"
+        /></UFormField>
+      </details>
       <UButton v-if="vary.tasteOff.length" color="neutral" variant="outline" @click="vary.tasteOff = []"
         >Turn all on</UButton
       >

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { sayCount } from '#core/groove'
 import { type By, KITS, type Kit, PIECE_KINDS, type PieceKind, canBe, kitById, mirrorKit, withPiece } from '#core/kit'
 import { present } from '#core/present'
+import type { Result } from '#core/result'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { newId } from '~/documents/ids'
 import { downloadJson } from '~/download'
@@ -39,6 +40,11 @@ function save(now: Kit) {
   const done = kits.edit(now)
   if (!done.ok) say(done.reason, 'error')
 }
+function take(result: Result<Kit>) {
+  if (result.ok) save(result.value)
+  else say(result.reason, 'error')
+}
+const pieceThere = computed(() => kit.value?.pieces.some(piece => piece.id === chosen.value))
 const rename = (name: string) => save({ ...here.value, name })
 function add(kind: PieceKind, by: By) {
   const added = withPiece(here.value, kind, by)
@@ -52,7 +58,7 @@ function removed(now: Kit) {
   save(now)
   toast.add({
     title: `${gone?.name ?? 'The piece'} is out of the kit.`,
-    actions: [{ label: 'Put it back', onClick: () => save(before) }],
+    actions: [{ label: 'Undo', onClick: () => save(before) }],
   })
 }
 async function begin(from: Kit) {
@@ -79,7 +85,7 @@ async function bin(): Promise<void> {
     title: `“${name}” is in the bin. Grooves that use it sound on the five-piece meanwhile.`,
     actions: [
       {
-        label: 'Take it out again',
+        label: 'Undo',
         onClick: async () => {
           await back()
           await navigateTo(`/kit/${gone}`)
@@ -149,7 +155,7 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
     </StationHeader>
     <StaleNotice v-if="kits.theirs" what="kit" :mine="kit" :theirs="kits.theirs" @choose="kits.resolveStale" />
     <div
-      class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] xl:grid-cols-[8.5rem_minmax(0,1fr)_23rem] xl:grid-rows-1">
+      class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] xl:grid-cols-[8.5rem_minmax(0,1fr)_20rem] xl:grid-rows-1">
       <nav
         aria-label="Kits"
         class="border-default max-xl:flex max-xl:overflow-x-auto max-xl:border-b xl:overflow-y-auto xl:border-r xl:py-3">
@@ -175,13 +181,15 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
           @moved="save"
           @refused="reason => say(reason, 'error')" />
         <p class="mt-1 text-center text-sm text-muted">
-          From above, in metres from the stool. Drag a piece to where it stands, or choose it and use the arrows. Reach
-          and travel follow.
+          From above, in metres from the stool. Drag a piece, or choose it and press the arrows.
         </p>
+        <div class="mt-2 h-68 shrink-0 overflow-auto border-t border-default pt-2">
+          <StrokeTable v-if="pieceThere" :key="kit.id + chosen" :kit="kit" :piece-id="chosen" @done="take" />
+        </div>
       </div>
       <SidePanel label="The chosen piece">
         <PieceForm
-          v-if="kit.pieces.some(piece => piece.id === chosen)"
+          v-if="pieceThere"
           :key="kit.id + chosen"
           :kit="kit"
           :piece-id="chosen"

@@ -46,7 +46,7 @@ async function bin({ id, title }: Summaries['phrase']) {
     title: `“${title}” is in the bin.`,
     actions: [
       {
-        label: 'Take it out again',
+        label: 'Undo',
         onClick: async () => {
           await api.phrases.restore(id)
           await load()

@@ -145,7 +145,7 @@ async function toBin() {
     title: `“${title}” is in the bin.`,
     actions: [
       {
-        label: 'Take it out again',
+        label: 'Undo',
         onClick: async () => {
           await back()
           await navigateTo(`/practise/${id}`)
