@@ -24,7 +24,7 @@ const styles = [
 
 <template>
   <StationHeader station="Bench" :name="groove.title" label="Title" @rename="title => set({ title })">
-    <FactButton name="style" :value="styleOf(groove.style)?.name ?? 'none'">
+    <FactButton over name="style" :value="styleOf(groove.style)?.name ?? 'none'">
       <UFormField label="Style" help="What the readout holds the groove against, and what is offered for each limb.">
         <USelect
           :model-value="groove.style || 'none'"

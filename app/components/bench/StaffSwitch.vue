@@ -7,7 +7,7 @@ const set = (change: Partial<typeof settings.staff>) => (settings.staff = { ...s
 </script>
 
 <template>
-  <div class="absolute left-0 top-0 z-1 w-max" data-staff-switch>
+  <div class="absolute left-0 top-0 z-1 w-max max-sm:relative max-sm:mb-1" data-staff-switch>
     <div class="flex" role="group" aria-label="What is shown">
       <button type="button" class="quiet-button" :aria-pressed="!settings.staff.shown" @click="set({ shown: false })">
         Lanes</button

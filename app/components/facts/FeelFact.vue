@@ -42,7 +42,7 @@ const says = computed(() => {
 </script>
 
 <template>
-  <FactButton name="feel" :value="says">
+  <FactButton over name="feel" :value="says">
     <div class="max-h-[70vh] space-y-4 overflow-y-auto">
       <SwingForm :swing="groove.feel.swing" @swing="swing => setFeel({ swing })" />
       <fieldset>

@@ -17,6 +17,7 @@ function mirror(feet: boolean, close: () => void) {
 <template>
   <FactButton
     v-slot="{ close }"
+    over
     name="kit"
     :value="kits.of(groove.kitId).name + (groove.lead === 'left' ? ', left lead' : '')">
     <div class="space-y-4">

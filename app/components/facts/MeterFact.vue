@@ -58,7 +58,7 @@ function set(close: () => void) {
 </script>
 
 <template>
-  <FactButton v-slot="{ close }" name="meter" :value="`${sayBars({ bars })}, ${saySlots({ bars })}`">
+  <FactButton v-slot="{ close }" over name="meter" :value="`${sayBars({ bars })}, ${saySlots({ bars })}`">
     <form class="space-y-3" @submit.prevent="set(close)">
       <USwitch v-model="alike" label="Every bar alike" />
       <TimeForm v-if="alike" v-model="all" />

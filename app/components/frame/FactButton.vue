@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A fact of the groove in the bar along the top: its name, its value, and what opens when it is pressed. */
-defineProps<{ name: string; value?: string }>()
+defineProps<{ name: string; value?: string; /** In a header: its name over its value. */ over?: boolean }>()
 const open = defineModel<boolean>('open', { default: false })
 </script>
 
@@ -10,7 +10,10 @@ const open = defineModel<boolean>('open', { default: false })
       type="button"
       :title="value"
       class="min-w-0 cursor-pointer truncate whitespace-nowrap border-b border-dotted border-accented text-left hover:border-inverted">
-      <span class="mr-1.5 text-sm text-muted">{{ name }}</span><slot name="value">{{ value }}</slot>
+      <span class="text-muted" :class="over ? 'block text-tag leading-4' : 'mr-1.5 text-sm'">{{ name }}</span><slot
+        name="value"
+        >{{ value }}</slot
+      >
     </button>
     <template #content><slot :close="() => (open = false)" /></template>
   </UPopover>

@@ -29,7 +29,7 @@ function rename(event: Event) {
           :value="name"
           :aria-label="label"
           :maxlength="most ?? 120"
-          class="display field-sizing-content block max-w-full min-w-24 text-ellipsis border-b border-transparent bg-transparent text-2xl leading-7 text-highlighted hover:border-accented focus:border-inverted xl:max-w-80"
+          class="display field-sizing-content block max-w-full min-w-24 text-ellipsis border-b border-transparent bg-transparent text-2xl leading-7 text-highlighted hover:border-accented focus:border-inverted xl:max-w-[min(20rem,100%)]"
           @blur="rename"
           @keydown.enter="($event.target as HTMLInputElement).blur()" />
       </template>

@@ -81,8 +81,10 @@ const dark = computed(() => colorMode.value === 'dark')
       ><button type="button" :class="QUIET" class="sm:mt-auto">Counting</button></component
     >
     <button type="button" :class="QUIET" @click="sheet = true">Keys: ?</button>
+    <!-- The server knows nothing of the player’s choice of room. -->
     <button
       type="button"
+      data-allow-mismatch="text"
       class="shrink-0 cursor-pointer whitespace-nowrap px-3 pb-3 pt-1 text-left text-sm text-muted hover:text-highlighted max-sm:pb-1 xl:px-4.75"
       @click="colorMode.preference = dark ? 'light' : 'dark'">
       {{ dark ? 'Daylight' : 'Dark room' }}

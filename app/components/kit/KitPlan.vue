@@ -37,13 +37,29 @@ const shown = computed(() =>
     .map(piece => (dragging.value?.id === piece.id ? { ...piece, stands: dragging.value.to } : piece))
     .sort((a, b) => Number(byFoot(a)) - Number(byFoot(b)) || WIDTHS[b.kind] - WIDTHS[a.kind]),
 )
-/** Names stand over everything; those of pedals beside one another go down step by step. */
+const SMALL = 12
+const fontSize = computed(() => (props.kit.pieces.length > 15 ? SMALL : 13))
+const pointed = ref('')
+/** Names stand over everything; those of pedals beside one another go down step by step. Where two would lie on one another the one before it in turn stays: chosen, pointed at, larger. */
 const names = computed(() => {
   const pedals = shown.value.filter(byFoot).sort((a, b) => a.stands.x - b.stands.x)
-  return shown.value.map(piece => ({
-    piece,
-    below: byFoot(piece) ? 0.1 * scale.value + 11 + (pedals.indexOf(piece) % 3) * 11 : 4,
-  }))
+  const rank = (id: string) => (id === chosen.value ? 0 : id === pointed.value ? 1 : 2)
+  const taken: { x: number; y: number; half: number }[] = []
+  return shown.value
+    .toSorted((a, b) => rank(a.id) - rank(b.id))
+    .flatMap(piece => {
+      const below = byFoot(piece) ? 0.1 * scale.value + 11 + (pedals.indexOf(piece) % 3) * 11 : 4
+      const place = {
+        x: x(piece.stands.x),
+        y: y(piece.stands.y) + below,
+        half: (piece.name.length * fontSize.value * 0.5) / 2,
+      }
+      const free = taken.every(
+        one => Math.abs(one.y - place.y) >= fontSize.value || Math.abs(one.x - place.x) >= one.half + place.half,
+      )
+      if (free) taken.push(place)
+      return free ? [{ piece, x: place.x, y: place.y }] : []
+    })
 })
 /** What is in sight: every piece with a margin, and always the player. It holds still while a piece is dragged. */
 const room = computed(() => {
@@ -140,7 +156,7 @@ function key(event: KeyboardEvent, one: Piece) {
 </script>
 
 <template>
-  <div ref="frame" class="flex min-h-0 flex-1 overflow-auto">
+  <div ref="frame" class="flex min-h-0 flex-1 overflow-auto max-sm:min-h-80">
     <svg
       ref="svg"
       :width="plan.width + 48"
@@ -210,6 +226,8 @@ function key(event: KeyboardEvent, one: Piece) {
         @pointermove="drag"
         @pointerup="up"
         @pointercancel="dragging = undefined"
+        @pointerenter="pointed = one.id"
+        @pointerleave="pointed = ''"
         @focus="chosen = one.id"
         @keydown="event => key(event, one)">
         <rect
@@ -236,10 +254,10 @@ function key(event: KeyboardEvent, one: Piece) {
         v-for="one in names"
         :key="one.piece.id"
         class="pointer-events-none"
-        :x="x(one.piece.stands.x)"
-        :y="y(one.piece.stands.y) + one.below"
+        :x="one.x"
+        :y="one.y"
         text-anchor="middle"
-        :font-size="kit.pieces.length > 15 ? 10.5 : 13"
+        :font-size="fontSize"
         :font-weight="one.piece.id === chosen ? 700 : 400"
         fill="var(--ui-text-highlighted)"
         stroke="var(--ui-bg)"

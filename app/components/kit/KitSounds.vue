@@ -40,7 +40,7 @@ async function take(event: Event) {
 </script>
 
 <template>
-  <div class="flex flex-wrap items-center gap-2">
+  <div class="flex items-center gap-2">
     <BarSelect
       label="Sounds"
       means="Sounds of the kit"

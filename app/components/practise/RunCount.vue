@@ -39,7 +39,7 @@ const many = computed(() => count.value.length > 4)
       class="border-t-6 pt-3 sm:pt-5"
       :class="light.beat === beat ? 'border-inverted' : 'border-accented'">
       <span
-        class="display mr-2 font-bold leading-none sm:mr-3"
+        class="display mr-2 font-bold leading-none max-sm:block sm:mr-3"
         :class="[
           light.beat === beat ? 'text-highlighted' : 'text-dimmed/60',
           many ? 'text-4xl sm:text-6xl' : 'text-6xl sm:text-8xl xl:text-9xl',

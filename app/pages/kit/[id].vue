@@ -142,7 +142,6 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
         :model-value="kit.hands"
         label="Hands"
         :items="HANDS"
-        class="w-44"
         @update:model-value="hands => save({ ...kit!, hands })" />
       <KitSounds :kit="kit" @changed="save" @told="says => say(says)" @refused="reason => say(reason, 'error')" />
       <template #actions>
@@ -173,7 +172,7 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
           >{{ one.name }}</NuxtLink
         >
       </nav>
-      <div class="flex min-h-0 flex-col px-3 py-3">
+      <div class="flex min-h-0 flex-col px-3 py-3 max-sm:overflow-y-auto">
         <KitPlan
           v-model:chosen="chosen"
           :kit="kit"
@@ -183,7 +182,7 @@ useHead({ title: () => `${kit.value?.name ?? 'Kit'} · Bazzet` })
         <p class="mt-1 text-center text-sm text-muted">
           From above, in metres from the stool. Drag a piece, or choose it and press the arrows.
         </p>
-        <div class="mt-2 h-68 shrink-0 overflow-auto border-t border-default pt-2">
+        <div class="mt-2 h-68 shrink-0 overflow-auto max-sm:h-auto border-t border-default pt-2">
           <StrokeTable v-if="pieceThere" :key="kit.id + chosen" :kit="kit" :piece-id="chosen" @done="take" />
         </div>
       </div>
