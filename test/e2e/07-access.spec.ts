@@ -102,9 +102,10 @@ for (const [name, path, there, before] of STATIONS) {
       expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth), 'no sideways scroll').toBe(
         true,
       )
-      const { heights, texts, faint } = await measureLook(page)
+      const { heights, texts, faint, overlaps } = await measureLook(page)
       if (width === 1280) expect(heights.filter(([height]) => !HEIGHTS.includes(height))).toEqual([])
       expect(texts.filter(([size]) => !TEXTS.includes(size))).toEqual([])
+      expect(overlaps, `words on words, ${width}`).toEqual([])
       expect(faint, `outlines under 3 to 1, ${scheme}`).toEqual([])
       // Contrast is the same at every size, and by far the longest to look at; all else is the same in the dark.
       const { violations } = await (

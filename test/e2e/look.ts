@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test'
 export const HEIGHTS = [24, 32, 40]
 export const TEXTS = [12, 13, 15, 16, 20, 24, 36, 60, 96, 128]
 
-/** What a page looks like, measured: heights of outlined and filled controls, sizes of text, and what falls out of the system, by name. */
+/** What a page looks like, measured: heights of outlined and filled controls, sizes of text, and by name what falls out of the system: faint outlines, words that lie on words. */
 export const measureLook = (page: Page) =>
   page.evaluate(() => {
     const seen = (element: Element) => {
@@ -55,6 +55,25 @@ export const measureLook = (page: Page) =>
         faint.push(nameOf(control))
     }
     const texts = new Map<number, string>()
+    /** Where words and fields are seen, without what an edge around them cuts off; what lies over the page is left out. */
+    const boxes: { holder: Element; words: string; left: number; top: number; right: number; bottom: number }[] = []
+    const box = (holder: Element, words: string, { left, top, right, bottom }: DOMRect) => {
+      for (
+        let one: Element | null = holder.matches('input') ? holder.parentElement : holder;
+        one;
+        one = one.parentElement
+      ) {
+        const { position, overflow, opacity } = getComputedStyle(one)
+        if (position === 'fixed' || opacity === '0') return
+        if (overflow === 'visible') continue
+        const edge = one.getBoundingClientRect()
+        ;[left, right] = [Math.max(left, edge.left), Math.min(right, edge.right)]
+        ;[top, bottom] = [Math.max(top, edge.top), Math.min(bottom, edge.bottom)]
+      }
+      if (right > left && bottom > top) boxes.push({ holder, words, left, top, right, bottom })
+    }
+    for (const field of document.querySelectorAll('input:not([type=checkbox], [type=radio], [type=file])'))
+      if (seen(field) && field.checkVisibility()) box(field, nameOf(field), field.getBoundingClientRect())
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
       const holder = node.parentElement
@@ -63,6 +82,23 @@ export const measureLook = (page: Page) =>
       if (!words || !holder || holder.closest('svg, script, style, .staff, .sheet, [data-letters]') || !seen(holder))
         continue
       texts.set(parseFloat(getComputedStyle(holder).fontSize), words.slice(0, 40))
+      if (!holder.checkVisibility()) continue
+      const range = document.createRange()
+      range.selectNodeContents(node)
+      for (const line of range.getClientRects()) box(holder, words.slice(0, 40), line)
     }
-    return { heights: [...heights], texts: [...texts], faint }
+    const apart = (a: Element, b: Element) =>
+      !a.contains(b) && !b.contains(a) && !(a.matches('input') && a.parentElement!.contains(b))
+    const overlaps = boxes.flatMap((a, i) =>
+      boxes
+        .slice(i + 1)
+        .filter(
+          b =>
+            apart(a.holder, b.holder) &&
+            Math.min(a.right, b.right) - Math.max(a.left, b.left) > 2 &&
+            Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 4,
+        )
+        .map(b => `${a.words} | ${b.words}`),
+    )
+    return { heights: [...heights], texts: [...texts], faint, overlaps }
   })
