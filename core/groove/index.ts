@@ -114,7 +114,6 @@ export {
 } from './timeline'
 export {
   barOf,
-  ordinal,
   sayBars,
   sayCount,
   sayFeel,

@@ -25,27 +25,6 @@ export function sayList(words: readonly string[]): string {
 /** `sayCount(1, 'stroke') // => '1 stroke'`, `sayCount(3, 'stroke') // => '3 strokes'`. */
 export const sayCount = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
 
-const ORDINALS = [
-  'first',
-  'second',
-  'third',
-  'fourth',
-  'fifth',
-  'sixth',
-  'seventh',
-  'eighth',
-  'ninth',
-  'tenth',
-  'eleventh',
-  'twelfth',
-] as const
-
-/** `ordinal(2) // => 'second'`, `ordinal(22) // => '22nd'` */
-export function ordinal(n: number): string {
-  const teen = n % 100 > 10 && n % 100 < 14
-  return ORDINALS[n - 1] ?? `${n}${teen ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th')}`
-}
-
 /**
  * First letter large, the rest as it is.
  * @example sentence('hats open on & of 4') // => 'Hats open on & of 4'
@@ -56,9 +35,17 @@ export const sentence = (text: string): string => text.charAt(0).toUpperCase() +
 export const barOf = (groove: Pick<Groove, 'bars'>, tick: number): number =>
   barStarts(groove.bars).findLastIndex(start => start <= mod(tick, grooveTicks(groove)))
 
+const isNumber = (said: string): boolean => /^\d+$/.test(said)
+/** Places of a bar after its number: beats are called so, since `2, 1` might be two places: `asBeats(['1', '& of 2']) // => 'beat 1 and & of 2'` */
+function asBeats(places: readonly string[]): string {
+  const beats = places.findIndex(said => !isNumber(said))
+  const many = beats === -1 ? places.length : beats
+  return `${many ? (many > 1 ? 'beats ' : 'beat ') : ''}${sayList(places)}`
+}
+
 /**
- * Where a tick is, bar and all: `'& of 3'` in a single bar, `'bar 2, & of 3'` in more.
- * @example [sayPlace(groove, 12600), sayPlace({ bars: [...bars, ...bars] }, 32760)] // => ['& of 3', 'bar 2, & of 3']
+ * Where a tick is, bar and all: `'& of 3'` in a single bar, `'bar 2, & of 3'` and `'bar 2, beat 3'` in more.
+ * @example [sayPlace(groove, 12600), sayPlace({ bars: [...bars, ...bars] }, 30240)] // => ['& of 3', 'bar 2, beat 3']
  */
 export function sayPlace(groove: Pick<Groove, 'bars'>, tick: number, counting: Counting = NUMBERS): string {
   const total = grooveTicks(groove)
@@ -66,12 +53,12 @@ export function sayPlace(groove: Pick<Groove, 'bars'>, tick: number, counting: C
   const said = sayTick(groove.bars, at, counting)
   const later = round > 0 ? ` of round ${round + 1}` : ''
   if (groove.bars.length === 1) return said + later
-  return `bar ${barNumber(barOf(groove, at), counting)}, ${said}${later}`
+  return `bar ${barNumber(barOf(groove, at), counting)}, ${asBeats([said])}${later}`
 }
 
 /**
  * Where many ticks are, as short as can be: what comes in every bar is said once.
- * `sayPlaces` of 2 and 4 in both of two bars is `'2 and 4 of every bar'`; otherwise bar by bar: `'bar 1: 1; bar 2: 1 and & of 2'`.
+ * `sayPlaces` of 2 and 4 in both of two bars is `'2 and 4 of every bar'`; otherwise bar by bar: `'bar 1, beat 1; bar 2, beat 1 and & of 2'`.
  * @example sayPlaces({ bars: [...bars, ...bars] }, [5040, 15120, 25200, 35280]) // => '2 and 4 of every bar'
  */
 export function sayPlaces(
@@ -98,7 +85,7 @@ export function sayPlaces(
     )
   const listed = () =>
     perBar
-      .map((said, b) => (said.length ? `bar ${barNumber(b, counting)}: ${within(b) ?? sayList(said)}` : ''))
+      .map((said, b) => (said.length ? `bar ${barNumber(b, counting)}, ${within(b) ?? asBeats(said)}` : ''))
       .filter(Boolean)
       .join('; ')
   if (bars.length === 1) return sayList(perBar[0]!)
@@ -172,11 +159,16 @@ function sayRounds(groove: Pick<Groove, 'bars'>, ticks: readonly number[], total
       ),
     }))
   return [...groupedBy(said, one => one.says)]
-    .map(
-      ([says, which]) =>
-        `${says} (${which.length === 1 ? 'round' : 'rounds'} ${sayList(which.map(one => String(one.round)))})`,
-    )
+    .map(([says, which]) => `${says} (${sayWhich(which.map(one => one.round))})`)
     .join('; ')
+}
+
+/** Rounds, those in a row by the first and the last: `sayWhich([1, 2, 3, 4]) // => 'rounds 1 to 4'` */
+const sayWhich = (rounds: readonly number[]): string => {
+  const [first, last] = [rounds[0]!, rounds.at(-1)!]
+  if (first === last) return `round ${first}`
+  const inRow = rounds.length > 2 && last - first === rounds.length - 1
+  return `rounds ${inRow ? `${first} to ${last}` : sayList(rounds.map(String))}`
 }
 
 /**

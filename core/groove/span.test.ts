@@ -72,8 +72,8 @@ describe('a span', () => {
   it.each([
     [0, 31, 'all bars'],
     [16, 31, 'bar 2'],
-    [12, 15, 'bar 1, 4 to a of 4'],
-    [19, 12, 'bar 1, 4 to bar 2, a of 1'],
+    [12, 15, 'bar 1, beat 4 to a of 4'],
+    [19, 12, 'bar 1, beat 4 to bar 2, a of 1'],
     [6, 6, 'bar 1, & of 2'],
   ])('from slot %i to %i is said: %s', (from, to, said) => {
     expect(saySpan(groove, slotSpan(slots, from, to))).toBe(said)

@@ -55,7 +55,7 @@ export function barSpan(groove: Pick<Groove, 'bars'>, bar: number): Span {
 }
 
 /**
- * `'bar 2'`, `'bars 1 and 2'`, `'all bars'`, `'bar 1, 4 to a of 5'`, and for a single slot its place.
+ * `'bar 2'`, `'bars 1 and 2'`, `'all bars'`, `'bar 1, beat 4 to a of 5'`, and for a single slot its place.
  * @example [saySpan(groove, { from: 5040, to: 10080 }), saySpan({ bars: [...bars, ...bars] }, { from: 20160, to: 40320 })] // => ['2 to a of 2', 'bar 2']
  */
 export function saySpan(groove: Pick<Groove, 'bars'>, { from, to }: Span, counting?: Counting): string {

@@ -212,7 +212,7 @@ describe('saying', () => {
         all.filter(at => at !== 59220),
       ),
     ).toBe(
-      'bar 1: every eighth; bar 2: every eighth triplet; bar 3: 1, e of 1, & of 1, a of 1, 2, e of 2, & of 2, a of 2, 3, e of 3, & of 3, a of 3, 4, e of 4 and & of 4',
+      'bar 1, every eighth; bar 2, every eighth triplet; bar 3, beat 1, e of 1, & of 1, a of 1, 2, e of 2, & of 2, a of 2, 3, e of 3, & of 3, a of 3, 4, e of 4 and & of 4',
     )
     expect(
       sayPlaces(

@@ -10,7 +10,7 @@ const REASONS: Record<LeftOut['why'], string> = {
 }
 
 /**
- * What cannot be played, in a player’s words: `'Hi-hat on bar 1: 2: both hands are busy at that instant. The left foot can close the hats there instead.'`
+ * What cannot be played, in a player’s words: `'Hi-hat on bar 1, beat 2: both hands are busy at that instant. The left foot can close the hats there instead.'`
  * @example sayLeftOut(groove, { why: 'two hands' }, 'Hi-hat', [5040]) // => 'Hi-hat on 2: both hands are busy at that instant.'
  */
 export function sayLeftOut(
@@ -40,7 +40,7 @@ export const sayShared = (
   `${sentence(pieceName)}: fast for one foot; with two beaters on its pedal (the Kit page says so) the other foot takes ${ats.length > FEW ? 'every second stroke' : sayPlaces(groove, ats, counting)}.`
 
 /**
- * A place of doubt: `'Snare on bar 1: 3: the left hand here, or the right hand.'`
+ * A place of doubt: `'Snare on bar 1, beat 3: the left hand here, or the right hand.'`
  * @example sayDoubt(groove, { limb: 'LH', other: 'RH' }, 'Snare', [10080]) // => 'Snare on 3: the left hand here, or the right hand.'
  */
 export const sayDoubt = (

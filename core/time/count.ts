@@ -1,6 +1,8 @@
 import { type BarTime, type Beat, beatAt, beatsOf } from './grid'
 import { isDotted } from './eighths'
 import { type Meter, beatTicks, isCompound } from './meter'
+import { noteName } from './notes'
+import { ordinal } from './ordinal'
 
 /**
  * The two schools of counting, the ways to say a triplet under numbers, and those of meters in dotted beats: their eighths
@@ -45,8 +47,6 @@ const AFTER_NUMBER: Record<number, string[]> = {
   4: ['e', '&', 'a'],
   6: ['trip', 'let', '&', 'trip', 'let'],
 }
-
-const WHICH = ['first', 'second', 'third'] as const
 
 const dots = (first: string, slots: number): string[] => [first, ...Array<string>(slots - 1).fill('·')]
 
@@ -101,8 +101,27 @@ function saySlot(bars: readonly BarTime[], beat: Beat, slot: number, counting: C
   const word = words[slot]!
   if (/^\d+$/.test(word)) return word
   if (word === '&' && numberedOn(meter, beat.slots, counting)) return `& of ${words[slot - 1]}`
-  // A dot is no name: its place in the beat is. Of a word that comes twice in a beat it is said which.
-  if (word === '·') return `${slot + 1} of ${beat.slots} in ${number}`
-  const before = words.slice(0, slot).filter(one => one === word).length
-  return words.lastIndexOf(word) === slot && !before ? `${word} of ${number}` : `${WHICH[before]} ${word} of ${number}`
+  if (word === '·') return sayDot(beat, slot, one => saySlot(bars, { ...beat, ...one }, one.slot, counting))
+  if (words.indexOf(word) === slot) return `${word} of ${number}`
+  // The second half of six goes on from its &; what is counted alike within five or seven has only its place.
+  return beat.slots === 6 ? `${word} after & of ${number}` : sayNth(beat, slot)
+}
+
+/** `'second of five in 3'` */
+const sayNth = ({ beat, slots }: Beat, slot: number): string =>
+  `${ordinal(slot + 1)} of ${COUNT_WORDS[slots] ?? slots} in ${beat + 1}`
+const COUNT_WORDS: Readonly<Record<number, string>> = { 5: 'five', 7: 'seven', 8: 'eight', 10: 'ten', 12: 'twelve' }
+
+/**
+ * A slot that has no word of its own, by where it lies: as the slot of a coarser grid that it also is, as the note after one that has a
+ * name, or else by its place.
+ */
+function sayDot(beat: Beat, slot: number, say: (one: { slots: number; slot: number }) => string): string {
+  const { slots, length } = beat
+  for (const coarser of isDotted(length) ? [3, 6] : [4, 6]) {
+    const place = (slot * coarser) / slots
+    if (slots > coarser && slots % coarser === 0 && Number.isInteger(place)) return say({ slots: coarser, slot: place })
+  }
+  const note = noteName(length / slots)
+  return note && (slots === 6 || slots === 8) ? `${note} after ${say({ slots, slot: slot - 1 })}` : sayNth(beat, slot)
 }

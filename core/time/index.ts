@@ -40,4 +40,5 @@ export {
   tickSeconds,
 } from './tempo'
 export { aNote, noteName } from './notes'
+export { ordinal } from './ordinal'
 export { type BeatGrid, APART, bestGrid, gridCost, gridsFor, slotsSounding } from './quantise'

@@ -159,16 +159,38 @@ describe('counting', () => {
     expect(sayTick(bars(), 6301)).toBe('just after e of 2')
     expect(sayTick(bars(meter(6, 8), 3), 7560 + 2520)).toBe('5')
     expect(sayTick(bars(meter(6, 8), 6), 1260)).toBe('& of 1')
-    // trip and let come twice in a beat of six.
-    expect([1, 2, 3, 4, 5].map(slot => sayTick(bars(meter(4, 4), 6), 840 * slot))).toEqual([
-      'first trip of 1',
-      'first let of 1',
-      '& of 1',
-      'second trip of 1',
-      'second let of 1',
-    ])
-    expect(sayTick(bars(meter(4, 4), 5), 1008)).toBe('2 of 5 in 1')
-    expect(sayTick(bars(meter(4, 4), 5), 4 * 1008, { school: 'syllables', triplet: '& a' })).toBe('third ta of 1')
+  })
+
+  it.each([
+    [4, 4, 6, 'trip of 1, let of 1, & of 1, trip after & of 1, let after & of 1'],
+    [4, 4, 5, 'second of five in 1, third of five in 1, fourth of five in 1, fifth of five in 1'],
+    [
+      4,
+      4,
+      8,
+      'thirty-second after 1, e of 1, thirty-second after e of 1, & of 1, thirty-second after & of 1, a of 1, thirty-second after a of 1',
+    ],
+    [
+      4,
+      4,
+      12,
+      'second of twelve in 1, trip of 1, e of 1, let of 1, sixth of twelve in 1, & of 1, eighth of twelve in 1, trip after & of 1, a of 1, let after & of 1, twelfth of twelve in 1',
+    ],
+    // The halves of a whole bar in 2/2: sixteenths are eighths of its beat.
+    [2, 2, 4, 'e of 1, & of 1, a of 1'],
+    [12, 8, 6, 'sixteenth after 1, & of 1, sixteenth after & of 1, a of 1, sixteenth after a of 1'],
+    [6, 8, 6, '& of 1, 2, & of 2, 3, & of 3'],
+  ])('names every slot of a beat by where it lies: %i/%i in %i', (count, unit, slots, said) => {
+    const one = bars(meter(count, unit), slots)
+    const { length } = beatsOf(one)[0]!
+    const beats = { ...NUMBERS, ...(count === 12 && { dotted: 'beats' as const }) }
+    expect(
+      Array.from({ length: slots - 1 }, (_, i) => sayTick(one, ((i + 1) * length) / slots, beats)).join(', '),
+    ).toBe(said)
+  })
+
+  it('says a syllable that comes again by its place', () => {
+    expect(sayTick(bars(meter(4, 4), 5), 4 * 1008, { school: 'syllables', triplet: '& a' })).toBe('fifth of five in 1')
   })
 })
 

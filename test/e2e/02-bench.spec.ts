@@ -176,7 +176,7 @@ test('what lines up is drawn and said; a limb in two places is found and can be 
 
   await bench.open('cold-kettle')
   await expect(page.locator('[data-finding="clash"] p').first()).toHaveText(
-    'Left hand is asked for snare and high tom at once on bar 1, 2. Move one of them to another limb or another slot.',
+    'Left hand is asked for snare and high tom at once on bar 1, beat 2. Move one of them to another limb or another slot.',
   )
   await expect(page.locator('[data-trouble="impossible"]')).toHaveAttribute('data-count', '2')
   await page.locator('[data-part="High tom answers"]').getByRole('button', { name: /^More/ }).click()

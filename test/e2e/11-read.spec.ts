@@ -54,7 +54,7 @@ test('the staff stands under the lanes, follows an edit, and a note leads to its
   // The bass drum on 1 of bar 2: its part is chosen and the cursor stands on it.
   const part = (await bench.stored()).document.parts.find(one => one.role === 'bass drum')!
   await page.locator(`.staff-note[data-strokes*="${part.id}:20160"]`).click({ position: { x: 6, y: 5 } })
-  await expect(bench.says).toContainText('Right foot, bar 2, 1: Bass drum')
+  await expect(bench.says).toContainText('Right foot, bar 2, beat 1: Bass drum')
   await expect(bench.lanes).toBeFocused()
   await page.getByRole('button', { name: 'Sticking', exact: true }).click()
   await expect(page.locator('.staff svg text', { hasText: /^RLl$/ }).first()).toBeVisible()
@@ -105,7 +105,7 @@ test('two grooves are compared count by count, and heard in turn at a key', asyn
     '31 strokes alike; 10 only in the first, 10 only in the second and 1 of another stroke.',
   )
   await expect(page.locator('[data-difference]').first()).toHaveText(
-    'bar 1, 2, left hand: only the first, snare, rim shot, accent.',
+    'bar 1, beat 2, left hand: only the first, snare, rim shot, accent.',
   )
   await expect(page.locator('[data-difference]')).toHaveCount(21)
   // Each of them stands on its slot between the two, beside three words that say what the signs are.

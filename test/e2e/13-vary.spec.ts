@@ -98,15 +98,15 @@ test('an ornament goes where the lanes are pressed, or where keys say', async ({
   const { page } = bench
   const id = await openCopy({ bench })
   await page.locator('[data-move="ornament-at"]').click()
-  await expect(says(page)).toHaveText('Backbeat: 1 drag on bar 1: 2.')
+  await expect(says(page)).toHaveText('Backbeat: 1 drag on bar 1, beat 2.')
   // In the lanes, below the count of 4 of the second bar.
   const lanes = page.getByRole('img', { name: /^Lanes of/ }).first()
   const four = await boxOf(lanes.locator('text', { hasText: /^4$/ }).nth(1))
   await page.mouse.click(four.x + four.width / 2, four.y + 80)
-  await expect(says(page)).toHaveText('Backbeat: 2 drags on bar 1: 2; bar 2: 4.')
+  await expect(says(page)).toHaveText('Backbeat: 2 drags on bar 1, beat 2; bar 2, beat 4.')
   const places = page.getByRole('group', { name: 'Places' })
-  await places.getByRole('button', { name: 'bar 1, 4', exact: true }).press('Enter')
-  await places.getByRole('button', { name: 'bar 1, 2', exact: true }).press('Enter')
+  await places.getByRole('button', { name: 'bar 1, beat 4', exact: true }).press('Enter')
+  await places.getByRole('button', { name: 'bar 1, beat 2', exact: true }).press('Enter')
   await expect(says(page)).toHaveText('Backbeat: 2 drags on 4 of every bar.')
   await expect(page.locator('[data-lit]')).toHaveAttribute('data-lit', '2')
   await page.getByRole('button', { name: 'Change this groove' }).press('Enter')
@@ -144,7 +144,7 @@ test('a recipe runs step by step, is put in another order by dragging and by key
   await expect(page.locator('[data-step-says]')).toHaveText([
     'The lead is on the ride.',
     'The bell on every beat.',
-    'A crash on bar 1, 1.',
+    'A crash on bar 1, beat 1.',
     'The bass drum is a level louder.',
   ])
   await page.getByRole('button', { name: 'Hear it up to step 2' }).click()

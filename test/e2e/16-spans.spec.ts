@@ -26,17 +26,17 @@ test('a run of slots is marked over the counts, looped, copied, pasted, repeated
   await page.mouse.move(to.x, to.y, { steps: 4 })
   await page.mouse.up()
   const says = page.locator('[data-span-says]')
-  await expect(says).toHaveText('bar 1, 1 to a of 1')
+  await expect(says).toHaveText('bar 1, beat 1 to a of 1')
   await expect(page.locator('[data-span]')).toBeVisible()
   const bar = page.getByRole('region', { name: 'The marked span' })
 
   await bar.getByRole('button', { name: 'Loop', exact: true }).click()
-  await expect(page.getByRole('combobox', { name: 'Loop' })).toContainText('bar 1, 1 to a of 1')
+  await expect(page.getByRole('combobox', { name: 'Loop' })).toContainText('bar 1, beat 1 to a of 1')
   await bar.getByRole('button', { name: 'Copy', exact: true }).click()
   // A press on a count marks its beat, and takes the cursor there.
   const there = await over(bench, 28)
   await page.mouse.click(there.x, there.y)
-  await expect(says).toHaveText('bar 2, 4 to a of 4')
+  await expect(says).toHaveText('bar 2, beat 4 to a of 4')
   await bar.getByRole('button', { name: 'Paste', exact: true }).click()
   await bench.saved()
   await expect.poll(() => slotsOf(bench, 'bass drum')).toEqual([...BASS, 28, 31])
@@ -78,12 +78,12 @@ test('the same by keys: marked with Shift, copied, pasted, looped, moved and cle
     page.getByText('Nothing is copied yet: mark a run of slots, then Ctrl C.', { exact: true }),
   ).toBeVisible()
   await press('Shift+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight')
-  await expect(page.locator('[data-span-says]')).toHaveText('bar 1, 1 to a of 1')
+  await expect(page.locator('[data-span-says]')).toHaveText('bar 1, beat 1 to a of 1')
   await press('Control+c', 'End', 'ArrowLeft', 'ArrowLeft', 'ArrowLeft', 'Control+v')
   await bench.saved()
   await expect.poll(() => slotsOf(bench, 'bass drum')).toEqual([...BASS, 28, 31])
   await press('m')
-  await expect(page.getByRole('combobox', { name: 'Loop' })).toContainText('bar 2, 4 to a of 4')
+  await expect(page.getByRole('combobox', { name: 'Loop' })).toContainText('bar 2, beat 4 to a of 4')
   await press('Alt+Shift+ArrowLeft')
   await bench.saved()
   expect((await slotsOf(bench, 'bass drum')).slice(-2)).toEqual([30, 31])
@@ -153,10 +153,10 @@ test('a span becomes a groove of its own, is changed there, and put back; Vary c
   const before = await slotsOf(bench, 'ghosts')
   await page.mouse.click(beat.x, beat.y)
   await page.getByRole('link', { name: 'Vary it' }).click()
-  await expect(page.locator('[data-only-in]')).toContainText('Only in bar 1, 4 to a of 4')
+  await expect(page.locator('[data-only-in]')).toContainText('Only in bar 1, beat 4 to a of 4')
   await page.locator('[data-move="displace-all"]').click()
   await expect(page.locator('[data-move-says]')).toHaveText(
-    /^Everything in bar 1, 4 to a of 4 moved 1 slot later, a sixteenth, round within it\. /,
+    /^Everything in bar 1, beat 4 to a of 4 moved 1 slot later, a sixteenth, round within it\. /,
   )
   await page.getByRole('button', { name: 'Change this groove' }).click()
   await page.getByRole('link', { name: 'Open on Bench' }).click()
@@ -168,7 +168,7 @@ test('a span becomes a groove of its own, is changed there, and put back; Vary c
 
   await page.mouse.click(beat.x, beat.y)
   await page.getByRole('button', { name: 'Make it a groove' }).click()
-  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue('Wet Rope, copied, bar 1, 4 to a of 4')
+  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue('Wet Rope, copied, bar 1, beat 4 to a of 4')
   await page.keyboard.press('l')
   for (const key of ['Home', 'ArrowDown', 'ArrowDown', 'Enter']) await page.keyboard.press(key)
   await bench.saved()
@@ -191,21 +191,23 @@ test('a groove is stepped through with no pulse: each instant sounds, lights its
   const says = page.locator('[data-step-says]')
   await expect(says).toHaveText('Press Space or Next, and the first strokes sound.')
   await page.keyboard.press(' ')
-  await expect(says).toHaveText('bar 1, 1: right hand hi-hat, right foot bass drum, left foot chick')
+  await expect(says).toHaveText('bar 1, beat 1: right hand hi-hat, right foot bass drum, left foot chick')
   await expect(page.locator('[data-limb="RH"]')).toHaveAttribute('data-lit', 'true')
   await expect(page.locator('[data-limb="LH"]')).toHaveAttribute('data-lit', 'false')
   await expect(page.locator('[data-ring]')).toHaveCount(3)
   await page.keyboard.press('ArrowRight')
   await expect(says).toHaveText('bar 1, & of 1: right hand hi-hat')
   await page.keyboard.press('ArrowLeft')
-  await expect(says).toHaveText(/^bar 1, 1:/)
+  await expect(says).toHaveText(/^bar 1, beat 1:/)
   // Two at a time, three, then to the end of the beat.
   for (const key of ['+', '+', '+']) await page.keyboard.press(key)
   await expect(says).toHaveText(
-    'bar 1, 1: right hand hi-hat, right foot bass drum, left foot chick. bar 1, & of 1: right hand hi-hat. bar 1, a of 1: right foot bass drum',
+    'bar 1, beat 1: right hand hi-hat, right foot bass drum, left foot chick. bar 1, & of 1: right hand hi-hat. bar 1, a of 1: right foot bass drum',
   )
   await page.getByRole('button', { name: 'Next', exact: true }).click()
-  await expect(says).toContainText('bar 1, 2: right hand hi-hat; left hand snare rim shot, accent; left foot chick.')
+  await expect(says).toContainText(
+    'bar 1, beat 2: right hand hi-hat; left hand snare rim shot, accent; left foot chick.',
+  )
   await page.getByRole('button', { name: 'Leave Step' }).click()
   await expect(says).toBeHidden()
   await expect(page.locator('[data-ring]')).toHaveCount(0)

@@ -52,7 +52,7 @@ test('a line is drawn with the mouse, long and short, above the limbs', async ({
     ])
   await bench.unfold('Against the line')
   await expect(page.locator('[data-on-line]').filter({ hasText: 'Right foot' })).toHaveText(
-    'Right foot: 1 of 2 notes, not bar 1: & of 2. 6 strokes more.',
+    'Right foot: 1 of 2 notes, not bar 1, & of 2. 6 strokes more.',
   )
 })
 

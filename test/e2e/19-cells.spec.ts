@@ -18,16 +18,16 @@ test('a bar is built beat by beat from cells, one of one’s own among them, and
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight')
   await page.getByRole('button', { name: 'Keep as a cell' }).click()
   await expect(
-    page.getByText('Kept as the cell “Wet Rope, copied, bar 1, 1 to a of 1”.', { exact: true }),
+    page.getByText('Kept as the cell “Wet Rope, copied, bar 1, beat 1 to a of 1”.', { exact: true }),
   ).toBeVisible()
   const foot = await bench.place('Right foot', 4)
   await page.mouse.click(foot.x, foot.y)
   await expect.poll(() => slots(bench, 'Bass drum')).toEqual([0, 3, 4, 10, 16, 22, 25, 26])
   await page.getByRole('button', { name: 'Cells', exact: true }).click()
   const panel = page.locator('[data-cells]')
-  await expect(panel.locator('[data-cell-at]')).toHaveText('At bar 1, 2, into “Bass drum”.')
+  await expect(panel.locator('[data-cell-at]')).toHaveText('At bar 1, beat 2, into “Bass drum”.')
   await panel.getByRole('button', { name: '2 a', exact: true }).click()
-  await expect(panel.locator('[data-cell-at]')).toHaveText('At bar 1, 3, into “Bass drum”.')
+  await expect(panel.locator('[data-cell-at]')).toHaveText('At bar 1, beat 3, into “Bass drum”.')
   await panel.getByRole('button', { name: 'rest', exact: true }).click()
   await expect.poll(() => slots(bench, 'Bass drum')).toEqual([0, 3, 4, 7, 16, 22, 25, 26])
   await panel.locator('[data-cell]').first().click()

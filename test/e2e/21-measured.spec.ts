@@ -184,10 +184,10 @@ test('a miss may put the hardest pair first; two limbs far apart offer a stage t
   await page.goto(`${app.url}/practise/apart`)
   await expect(
     page.getByRole('heading', {
-      name: 'Stage 1: Your left hand is even. The right hand and the right foot land 31 ms apart, the right hand first (bar 1: 1): play the two alone in quarters until they are one sound.',
+      name: 'Stage 1: Your left hand is even. The right hand and the right foot land 31 ms apart, the right hand first (bar 1, beat 1): play the two alone in quarters until they are one sound.',
     }),
   ).toBeVisible()
-  await expect(page.locator('[data-measured]')).toContainText('right hand and right foot, bar 1: 1')
+  await expect(page.locator('[data-measured]')).toContainText('right hand and right foot, bar 1, beat 1')
   await expect(page.locator('[data-measured]')).toContainText('31 ms, heard as two')
   await page.getByRole('button', { name: 'Put it before stage 1' }).first().click()
   await expect
@@ -416,7 +416,7 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   await begin(page)
   await phase(page, 'stepping')
   await page.keyboard.press('Space')
-  await expect(page.locator('[data-step-says]')).toHaveText(/^bar 1, 1: right hand/i)
+  await expect(page.locator('[data-step-says]')).toHaveText(/^bar 1, beat 1: right hand/i)
   await page.keyboard.press('Space')
   await expect(page.locator('[data-step-says]')).toHaveText(/& of 1: right hand/)
   // Then two at once, and back.
@@ -425,7 +425,7 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
   await expect(page.locator('[data-step-says]')).toHaveText(/& of 2: right hand.*3: right hand/)
   await page.keyboard.press('-')
   await page.keyboard.press('ArrowLeft')
-  await expect(page.locator('[data-step-says]')).toHaveText(/^bar 1, 2: right hand/i)
+  await expect(page.locator('[data-step-says]')).toHaveText(/^bar 1, beat 2: right hand/i)
   // Once through, and it is two at once from 1 on, by itself.
   const says = page.locator('[data-step-says]')
   for (let n = 0; n < 40 && !(await page.getByText('At once: 2').isVisible()); n++) {
@@ -433,7 +433,7 @@ test('a stage with no pulse is stepped through, a break passes, figures keep the
     await page.keyboard.press('Space')
     await expect(says).not.toHaveText(before!)
   }
-  await expect(says).toHaveText(/^bar 1, 1: right hand.*& of 1: right hand/i)
+  await expect(says).toHaveText(/^bar 1, beat 1: right hand.*& of 1: right hand/i)
   await page.keyboard.press('1')
   await phase(page, 'resting')
   await page.keyboard.press('Space')
@@ -499,9 +499,9 @@ test('every way to learn makes a plan of a groove or says why not, and a marked 
   for (const key of ['Home', 'Control+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight'])
     await page.keyboard.press(key)
   await page.locator('[data-span-bar]').getByRole('button', { name: 'Practise it' }).click()
-  await expect(page.getByRole('heading', { name: 'A plan for “Wet Rope”, bar 1, 2 to a of 2' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'A plan for “Wet Rope”, bar 1, beat 2 to a of 2' })).toBeVisible()
   await form.getByRole('button', { name: 'Make a plan' }).click()
-  await expect(page.getByLabel('Title of the plan')).toHaveValue('Wet Rope, bar 1, 2 to a of 2, feet first')
+  await expect(page.getByLabel('Title of the plan')).toHaveValue('Wet Rope, bar 1, beat 2 to a of 2, feet first')
 })
 
 test('a voice counts where a limb plays: each word lies with its vowel on its slot', async ({ page, app }) => {

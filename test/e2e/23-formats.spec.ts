@@ -93,7 +93,7 @@ test('a MIDI file without limbs is cut into grooves, and gets four limbs; what c
     .getByRole('button', { name: /bars 4 to 5/ })
     .click()
   await expect(page.locator('[data-left]')).toContainText(
-    'Hi-hat on bar 5: 1: both hands are busy at that instant. The left foot can close the hats there instead.',
+    'Hi-hat on bar 5, beat 1: both hands are busy at that instant. The left foot can close the hats there instead.',
   )
   // The other song begins where either hand would do: the player says which.
   await page.getByRole('button', { name: 'Keep 2 grooves' }).click()

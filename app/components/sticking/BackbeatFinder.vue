@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ordinal } from '#core/groove'
+import { ordinal } from '#core/time'
 import { present } from '#core/present'
 import { type Rotation, backbeatsIn, rotationSticking, sayRotation, writeSticking } from '#core/sticking'
 import { useSticking } from '~/stores/sticking'

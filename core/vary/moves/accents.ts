@@ -4,13 +4,12 @@ import {
   type Stroke,
   cutToShow,
   onSnare,
-  ordinal,
   sayCount,
   sayCut,
   sayPlaces,
   strongSnares,
 } from '#core/groove'
-import { mod } from '#core/time'
+import { mod, ordinal } from '#core/time'
 import { refuse } from '#core/result'
 import { type Move, type ParamSpec, num, word } from '../move'
 import { atLevel, backbeatAt, gridOf, isHandPart, made, recut, sameStrokes, thePart, withStrokes } from '../work'
