@@ -1,4 +1,6 @@
+import { groupedBy } from '#core/grouped'
 import { LIMBS, type Limb } from '#core/kit'
+import { present } from '#core/present'
 import type { Groove, Role, TimedStroke } from '#core/groove'
 import { type BarTime, barsTicks, beatsOf, isDotted } from '#core/time'
 
@@ -98,31 +100,51 @@ export function syncopation(grid: Weighed, onsets: readonly number[]): number {
   }, 0)
 }
 
-/** Roles whose strokes carry the time and are not what is syncopated: under even hats no place would ever be a rest. */
-const STEADY: readonly Role[] = ['lead', 'hat foot']
+/** Roles whose even strokes carry the time wherever they fall: off-beat hats are as much a pulse as hats on the beats. */
+const CARRYING: readonly Role[] = ['lead', 'hat foot']
+
+/** How syncopated a groove is a bar, and the part that has most of it; none where nothing is. */
+export interface Syncopation {
+  score: number
+  partId: string | undefined
+}
+
+/** Whether ticks come evenly right round a loop, one alone too. */
+const isEven = (sorted: readonly number[], total: number): boolean =>
+  sorted.every((tick, i) => tick - sorted[0]! === (i * total) / sorted.length)
 
 /**
- * Syncopation of a groove, a bar on the average: what all limbs play together, without its lead, its hat foot and its ghosts.
- * @example syncopationOf(groove, events) // => 1
+ * Syncopation of a groove, a bar on the average: that of its most syncopated limb, each counted by itself without its ghosts. A limb that goes
+ * evenly on felt beats, or evenly as lead or hat foot, is pulse and has none; so the figure never rises for want of a line that is still to be layered.
+ * @example syncopationOf(groove, events) // => { score: 1, partId: 'bass' }
  */
-export function syncopationOf(groove: Groove, events: readonly TimedStroke[]): number {
+export function syncopationOf(groove: Groove, events: readonly TimedStroke[]): Syncopation {
   const grid = weigh(groove.bars)
-  const steady = new Set(groove.parts.filter(part => STEADY.includes(part.role)).map(part => part.id))
-  return (
-    syncopation(
-      grid,
-      events
-        .filter(event => event.level > 1 && event.at < grid.total && !steady.has(event.partId))
-        .map(event => event.at),
-    ) / groove.bars.length
-  )
+  const beats = new Set(beatsOf(groove.bars).map(beat => beat.at))
+  const roles = new Map(groove.parts.map(part => [part.id, part.role]))
+  const heard = events.filter(event => event.level > 1 && event.at < grid.total)
+  const lines = LIMBS.flatMap(limb => {
+    const own = heard.filter(event => event.limb === limb)
+    const ats = [...new Set(own.map(event => event.at))].sort((a, b) => a - b)
+    const carries = own.every(event => CARRYING.includes(present(roles.get(event.partId), 'role')))
+    if (!ats.length || (isEven(ats, grid.total) && (carries || ats.every(at => beats.has(at))))) return []
+    const [[partId]] = [...groupedBy(own, event => event.partId)].sort((a, b) => b[1].length - a[1].length) as [
+      [string, TimedStroke[]],
+    ]
+    return [{ score: syncopation(grid, ats) / groove.bars.length, partId }]
+  })
+  return lines.reduce<Syncopation>((most, one) => (one.score > most.score ? one : most), {
+    score: 0,
+    partId: undefined,
+  })
 }
 
 /**
- * `'none (0 a bar)'`, `'some (4 a bar)'`: a word with its figure.
- * @example saySyncopation(4) // => 'some (4 a bar)'
+ * `'none'`, `'some, in Bass drum (4 a bar)'`: a word, the part that has most of it, and its figure.
+ * @example saySyncopation(groove, { score: 4, partId: 'bass' }) // => 'some, in Bass drum (4 a bar)'
  */
-export function saySyncopation(score: number): string {
+export function saySyncopation(groove: Groove, { score, partId }: Syncopation): string {
   const word = score < 0.5 ? 'none' : score < 3 ? 'a little' : score < 6 ? 'some' : 'much'
-  return `${word} (${Number(score.toFixed(1))} a bar)`
+  const part = groove.parts.find(one => one.id === partId)
+  return word === 'none' || !part ? word : `${word}, in ${part.name} (${Number(score.toFixed(1))} a bar)`
 }

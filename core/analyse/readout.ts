@@ -1,8 +1,9 @@
 import type { Kit } from '#core/kit'
 import { type Groove, type TimedStroke, backbeatTicks, strongSnares } from '#core/groove'
-import { type Busy, busyLimbs, offBeatShare, syncopationOf } from './density'
+import { type Busy, type Syncopation, busyLimbs, offBeatShare, syncopationOf } from './density'
 import { type Finding, findings } from './findings'
 import { played } from './played'
+import { type PartRhythm, rhythmsOf } from './rhythms'
 import { type Unison, type UnisonGroup, groupUnisons, unisons } from './unisons'
 
 /** Everything read from a groove at once. */
@@ -21,8 +22,9 @@ export interface Readout {
   findings: Finding[]
   busy: Busy[]
   offBeat: number
-  /** Syncopation a bar, by Longuet-Higgins and Lee's measure, of the groove without its lead, hat foot and ghosts. */
-  syncopation: number
+  /** Syncopation a bar of the most syncopated limb, by Longuet-Higgins and Lee's measure. */
+  syncopation: Syncopation
+  rhythms: PartRhythm[]
 }
 
 /**
@@ -46,5 +48,6 @@ export function readout(groove: Groove, kit: Kit): Readout {
     busy: busyLimbs(events, all.seconds),
     offBeat: offBeatShare(groove, events),
     syncopation: syncopationOf(groove, events),
+    rhythms: rhythmsOf(groove, events),
   }
 }

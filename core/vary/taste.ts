@@ -480,7 +480,7 @@ export const TASTE: readonly TasteRule[] = [
     weight: 0.12,
     reason: 'Three above home and the groove no longer carries.',
     holds: ({ home, now, kit }) => {
-      const of = ({ groove }: Seen) => syncopationOf(groove, played(groove, kit).events)
+      const of = ({ groove }: Seen) => syncopationOf(groove, played(groove, kit).events).score
       return of(now) - of(home) >= 3
     },
   },

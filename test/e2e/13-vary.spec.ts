@@ -198,7 +198,7 @@ test('ideas are searched, stopped, kept, seen in the family and compared', async
   await expect(ideas.nth(11)).toBeVisible()
   const progress = page.locator('[data-progress]')
   await page.getByRole('button', { name: 'Stop' }).click()
-  await expect(progress).toContainText('stopped')
+  await expect(progress).toContainText('Stopped')
   const tried = await progress.getAttribute('data-made')
   // A headline is read at a glance: five words at most, and the whole of it folded.
   for (const title of await page.locator('[data-idea] h3').allTextContents())

@@ -73,7 +73,8 @@ export const measureLook = (page: Page) =>
       if (right > left && bottom > top) boxes.push({ holder, words, left, top, right, bottom })
     }
     for (const field of document.querySelectorAll('input:not([type=checkbox], [type=radio], [type=file])'))
-      if (seen(field) && field.checkVisibility()) box(field, nameOf(field), field.getBoundingClientRect())
+      if (seen(field) && !field.closest('details:not([open]) > :not(summary)'))
+        box(field, nameOf(field), field.getBoundingClientRect())
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
       const holder = node.parentElement
@@ -82,7 +83,7 @@ export const measureLook = (page: Page) =>
       if (!words || !holder || holder.closest('svg, script, style, .staff, .sheet, [data-letters]') || !seen(holder))
         continue
       texts.set(parseFloat(getComputedStyle(holder).fontSize), words.slice(0, 40))
-      if (!holder.checkVisibility()) continue
+      if (holder.closest('details:not([open]) > :not(summary)')) continue
       const range = document.createRange()
       range.selectNodeContents(node)
       for (const line of range.getClientRects()) box(holder, words.slice(0, 40), line)

@@ -12,6 +12,10 @@ const props = defineProps<{ groove: Groove; read: Readout }>()
 const settings = useSettings()
 const marks = useMarks()
 
+const syncopation = computed(() => saySyncopation(props.groove, props.read.syncopation))
+const rhythms = computed(() =>
+  props.read.rhythms.map(one => `${present(partOf(props.groove, one.partId), 'part').name}: ${one.name}`),
+)
 const backbeat = computed(() => sayBackbeat(props.groove, settings.counting))
 /** The snare strokes of the hands at some ticks: those that make the backbeat, or are strong without making one. */
 const snareRefs = (ats: readonly number[]) =>
@@ -65,13 +69,17 @@ const refs = (ats: readonly number[], limbs: readonly Limb[]) =>
         {{ sayPlaces(groove, read.strong, settings.counting) }}.
       </p>
     </FoldLine>
-    <FoldLine v-if="read.events.length" id="syncopation" title="Syncopation" :says="saySyncopation(read.syncopation)">
-      <p data-syncopation>{{ sentence(saySyncopation(read.syncopation)) }}.</p>
+    <FoldLine v-if="read.rhythms.length" id="rhythm" title="Rhythm" :says="rhythms.join('; ')">
+      <p v-for="says in rhythms" :key="says" data-rhythm>{{ says }}</p>
+    </FoldLine>
+    <FoldLine v-if="read.events.length" id="syncopation" title="Syncopation" :says="syncopation">
+      <p data-syncopation>{{ sentence(syncopation) }}.</p>
       <details class="mt-1 text-sm text-muted">
         <summary class="w-fit cursor-pointer">More</summary>
         <p>
-          Syncopation is Longuet-Higgins and Lee’s measure (1984), of the groove without its lead, hat foot and ghosts:
-          a note before a rest of greater weight scores the difference.
+          Syncopation is Longuet-Higgins and Lee’s measure (1984), of each limb without its ghosts: a note before a rest
+          of greater weight scores the difference. Limbs that go evenly on the beats are the pulse, and so are an even
+          lead and hat foot.
         </p>
         <p data-off-beat>{{ Math.round(100 * read.offBeat) }} in 100 strokes fall off the beat.</p>
         <p data-busy>

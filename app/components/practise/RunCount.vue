@@ -52,7 +52,7 @@ const many = computed(() => count.value.length > 4)
         class="mr-1.5 inline-block sm:mr-3"
         :class="[
           light.beat === beat && light.slot === i + 1 ? 'text-highlighted' : 'text-dimmed/70',
-          words.length > 4 || many ? 'text-lg sm:text-xl' : 'text-xl sm:text-4xl',
+          words.length > 4 || many ? 'text-lg sm:text-xl' : 'text-xl sm:text-2xl lg:text-4xl',
         ]"
         >{{ word }}</span
       >

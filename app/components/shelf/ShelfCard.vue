@@ -57,7 +57,7 @@ const changed = computed(() => formatTimeAgo(new Date(props.updatedAt)))
     <button
       v-if="folded"
       type="button"
-      class="cursor-pointer self-start text-sm text-toned underline hover:text-highlighted pointer-coarse:min-h-11"
+      class="min-h-6 cursor-pointer self-start text-sm text-toned underline hover:text-highlighted pointer-coarse:min-h-11"
       :aria-label="`Show the ${sayCount(folded, 'variation')} of ${summary.title}`"
       @click="emit('family')">
       {{ sayCount(folded, 'variation') }}

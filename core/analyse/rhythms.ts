@@ -1,0 +1,87 @@
+import { LIMBS, type Limb } from '#core/kit'
+import { type Groove, type TimedStroke, barTicks } from '#core/groove'
+import { groupedBy } from '#core/grouped'
+import { barsTicks } from '#core/time'
+
+/** A rhythm that players know by name: its strokes on a grid, and how long it may last, in quarters; `meters` in which it is meant. */
+interface Named {
+  name: string
+  row: string
+  lasts: readonly number[]
+  /** In bars of this many quarters alone. */ bar?: number
+  /** Known even with one stroke more or less. */ loosely?: true
+}
+
+/** Tradition; in the order in which they are looked for. */
+const NAMED: readonly Named[] = [
+  { name: 'four on the floor', row: 'xxxx', lasts: [4], bar: 4 },
+  { name: 'off-beats', row: '.x', lasts: [1] },
+  { name: 'son clave, 3-2', row: 'x..x..x...x.x...', lasts: [4, 8], bar: 4, loosely: true },
+  { name: 'son clave, 2-3', row: '..x.x...x..x..x.', lasts: [4, 8], bar: 4, loosely: true },
+  { name: 'rumba clave, 3-2', row: 'x..x...x..x.x...', lasts: [4, 8], bar: 4, loosely: true },
+  { name: 'rumba clave, 2-3', row: '..x.x...x..x...x', lasts: [4, 8], bar: 4, loosely: true },
+  { name: 'bossa clave, 3-2', row: 'x..x..x...x..x..', lasts: [4, 8], bar: 4, loosely: true },
+  { name: 'bossa clave, 2-3', row: '..x..x..x..x..x.', lasts: [4, 8], bar: 4, loosely: true },
+  { name: 'habanera', row: 'x..xx.x.', lasts: [2, 4], loosely: true },
+  { name: '3+3+2', row: 'x..x..x.', lasts: [2, 4], loosely: true },
+  { name: 'Charleston', row: 'x..x....', lasts: [4], bar: 4 },
+  { name: 'three against two', row: 'xxx', lasts: [2], bar: 4 },
+  { name: 'two against three', row: 'xx', lasts: [3], bar: 3 },
+  { name: 'four against three', row: 'xxxx', lasts: [3], bar: 3 },
+]
+
+/** The fewest strokes of which one more or less is still that rhythm. */
+const LEAST = 3
+const QUARTER = 5040
+
+/**
+ * The name of a rhythm by its onsets alone, right through some bars: `'3+3+2'`, `'3+3+2 and one more'`, `'3+3+2 without one'`;
+ * undefined where it has none.
+ * @example nameRhythm(bars, [0, 7560, 15120]) // => '3+3+2'
+ */
+export function nameRhythm(bars: Groove['bars'], onsets: readonly number[]): string | undefined {
+  const total = barsTicks(bars)
+  const [bar, ...others] = [...new Set(bars.map(barTicks))]
+  if (others.length || bar === undefined) return undefined
+  const struck = new Set(onsets)
+  const read = NAMED.flatMap(named =>
+    named.lasts.flatMap(quarters => {
+      const lasts = quarters * QUARTER
+      if ((named.bar && named.bar * QUARTER !== bar) || total % lasts || (bar % lasts && lasts % bar)) return []
+      const slot = lasts / named.row.length
+      const wanted = Array.from({ length: total / lasts }, (_, turn) =>
+        [...named.row].flatMap((sign, i) => (sign === 'x' ? [turn * lasts + i * slot] : [])),
+      ).flat()
+      const missing = wanted.filter(at => !struck.has(at)).length
+      return [{ named, wanted: wanted.length, missing, more: struck.size - (wanted.length - missing) }]
+    }),
+  )
+  const exact = read.find(one => !one.missing && !one.more)
+  if (exact) return exact.named.name
+  const near = read.find(
+    ({ named, wanted, missing, more }) => named.loosely && missing + more === 1 && wanted - missing >= LEAST,
+  )
+  return near && `${near.named.name} ${near.more ? 'and one more' : 'without one'}`
+}
+
+/** A part whose rhythm has a name. */
+export interface PartRhythm {
+  limb: Limb
+  partId: string
+  name: string
+}
+
+/**
+ * The limbs whose rhythm in the first round has a name, ghosts left out, each with the part that has most of its strokes.
+ * @example rhythmsOf(groove, events) // => []
+ */
+export function rhythmsOf(groove: Pick<Groove, 'bars'>, events: readonly TimedStroke[]): PartRhythm[] {
+  const total = barsTicks(groove.bars)
+  return LIMBS.flatMap(limb => {
+    const own = events.filter(event => event.limb === limb && event.level > 1 && event.at < total)
+    const name = own.length ? nameRhythm(groove.bars, [...new Set(own.map(event => event.at))]) : undefined
+    if (!name) return []
+    const most = [...groupedBy(own, event => event.partId)].sort((a, b) => b[1].length - a[1].length)[0]!
+    return [{ limb, partId: most[0], name }]
+  })
+}
