@@ -133,7 +133,9 @@ export function sayDifference(
     return `${place}: ${struck(first!)}, ${LEVEL_NAMES[first!.level]} in the first, ${LEVEL_NAMES[second!.level]} in the second.`
   const length =
     first!.openFor !== second!.openFor && first!.stroke === second!.stroke ? ', open for another length' : ''
-  return `${place}: ${struck(first!)} in the first, ${struck(second!)} in the second${length}.`
+  const level = second!.level - first!.level
+  const louder = level ? `, ${level > 0 ? 'louder' : 'softer'} there` : ''
+  return `${place}: ${struck(first!)} in the first, ${struck(second!)} in the second${length}${louder}.`
 }
 
 /** What the gist speaks of, in this order, and how a stroke of it is called. */
@@ -192,15 +194,20 @@ export function sayGist([one, two]: readonly [first: Groove, second: Groove], { 
             ? `${strokes(fresh)} more`
             : ''
     const plural = name === 'ghost' ? 'ghosts' : name
+    const whole = gone && !after ? 'gone' : fresh && !before ? 'new' : ''
     // Elsewhere on the kit it is not the same any more, though its places are.
     const stays = own.every(({ kind }) => kind === 'level')
-    const where = moved
+    const where = whole
       ? name === 'ghost'
-        ? moved
-        : `${name}: ${moved}`
-      : stays
-        ? `the same ${name === 'ghost' ? 'ghost' : name} places`
-        : ''
+        ? `${sayCount(gone || fresh, 'ghost')} ${whole}`
+        : `the whole ${name} ${whole}`
+      : moved
+        ? name === 'ghost'
+          ? moved
+          : `${name}: ${moved}`
+        : stays
+          ? `the same ${name === 'ghost' ? 'ghost' : name} places`
+          : ''
     said.push(where ? [where, ...changes].join(', ') : `${plural}: ${changes.join(', ')}`)
   }
   const all = [...(same.length ? [`the same ${sayList(same)}`] : []), ...said]

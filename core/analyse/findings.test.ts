@@ -253,14 +253,14 @@ describe('two grooves over one another', () => {
     100,
     part('lead', 'RH', 'hi-hat', '3.3. 3.3. 3.3. 3.4.'),
     part('x', 'LH', 'snare', '.... 5..1 .... ....'),
-    part('y', 'LH', 'floor tom', '.... .... .... 5...'),
+    part('y', 'LH', 'floor tom', '.... .... .... 4...'),
   )
   it('differ count by count: what only the one plays, pieces and levels', () => {
     const compared = compare(first, other, DEFAULT_KIT)
     if (!compared.ok) throw new Error(compared.reason)
     expect(compared.value.differences.map(one => sayDifference([first, other], one))).toEqual([
       'a of 2, left hand: only the second, snare, ghost.',
-      '4, left hand: snare in the first, floor tom in the second.',
+      '4, left hand: snare in the first, floor tom in the second, softer there.',
       '& of 4, right hand: hi-hat, plain in the first, strong in the second.',
     ])
     expect(sayComparison(compared.value)).toBe(
@@ -285,8 +285,11 @@ describe('two grooves over one another', () => {
       'The same backbeat; the same bass drum places, 1 softer; lead: 4 strokes fewer; 3 ghosts more.',
     )
     expect(gist(home, of('3.3. 3.3. 3.3. 3.3.', '.... .... .... ....', '..4. .... 4.4. ....'))).toBe(
-      'The same backbeat and lead; bass drum: 1 stroke gone, 1 new; 1 ghost fewer.',
+      'The same backbeat and lead; bass drum: 1 stroke gone, 1 new; 1 ghost gone.',
     )
+    const bare = of('3.3. 3.3. 3.3. 3.3.', '.... ...1 .... ....', '.... .... .... ....')
+    expect(gist(home, bare)).toBe('The same backbeat, lead and ghosts; the whole bass drum gone.')
+    expect(gist(bare, home)).toBe('The same backbeat, lead and ghosts; the whole bass drum new.')
     expect(gist(home, home)).toBe('The same backbeat, bass drum, lead and ghosts.')
     // A lead that has all gone to the toms is the same no more; what only one of them calls comping is none.
     const toms = {

@@ -56,7 +56,7 @@ describe('the backbeat', () => {
     [
       'with one moved in the second bar',
       groove(four(2), { LH: '.... 5... .... 5... .... 5... ..5. ....' }),
-      '2 and 4; bar 2 has & of 3 instead of 4',
+      '2 and 4; bar 2 has 4 an eighth early',
     ],
     [
       'with one left out in the fourth bar',
@@ -67,6 +67,18 @@ describe('the backbeat', () => {
     ['of six eight', groove(makeBars(meter(6, 8), 1, 3), { LH: '... 5..' }), '4'],
     ['of twelve eight', groove(makeBars(meter(12, 8), 1, 3), { LH: '... 5.. ... 5..' }), '2 and 4'],
     ['of seven eight', groove(makeBars(meter(7, 8), 1, [2, 2, 3]), { LH: '.. 5. ..1' }), '2'],
+    ['of a waltz on 2 and 3', groove(makeBars(meter(3, 4), 2, 2), { LH: '.. 4. 4.' }), '2 and 3 of every bar'],
+    ['of five four', groove(makeBars(meter(5, 4), 1, 4), { LH: '.... 5... ..1. 5... ....' }), '2 and 4'],
+    ['of five four with three', groove(makeBars(meter(5, 4), 1, 2), { LH: '.. 5. .. 5. 5.' }), '2, 4 and 5'],
+    ['on every &', groove(four(1), { LH: '..5. ..5. ..5. ..5.' }), 'every &, double time'],
+    ['on every & but one', groove(four(1), { LH: '..5. ..5. ..5. ....' }), undefined],
+    ['with 4 a sixteenth early', groove(four(1), { LH: '.... 5... ...5 ....' }), '2, and 4 a sixteenth early'],
+    ['with 2 an eighth late', groove(four(1), { LH: '.... ..5. .... 5...' }), '4, and 2 an eighth late'],
+    [
+      'in bars that lack a 4',
+      groove([...four(1), ...makeBars(meter(2, 4), 1, 4)], { LH: '.... 5... .... 5... .... 5...' }),
+      '2 of every bar, and 4 where there is one',
+    ],
     ['in triplets', groove(makeBars(meter(4, 4), 1, 3), { LH: '..1 5.. ..1 5..' }), '2 and 4'],
     // And none:
     ['comping', groove(four(1), { LH: '.... 4... .... 4...' }, { role: 'comping' }), undefined],

@@ -1,6 +1,6 @@
 import { isHand, kindNamed } from '#core/kit'
 import { present } from '#core/present'
-import { type Beat, type Counting, NUMBERS, barNumber, beatsOf, sayTick } from '#core/time'
+import { type Beat, type Counting, NUMBERS, aNote, barNumber, beatsOf, isDotted, sayTick } from '#core/time'
 import { silentFrom } from './lead-in'
 import { sayList } from './say'
 import type { Groove, Part, Stroke } from './schema'
@@ -33,8 +33,8 @@ const SHARE = 0.5
 
 /**
  * The backbeat among snare strokes of the hands: the loudest class of them (from plain up) that falls on the same felt beats
- * in most bars. In a bar of four felt beats these are 2 and 4, or 3, or all four; in other bars up to half of the beats,
- * never 1 alone. Further strong strokes do not cancel it. Tradition; see docs/rules.md, Backbeat.
+ * in most bars. In a bar of four felt beats these are 2 and 4, or 3, or all four; in other bars up to half of the beats, one more without the
+ * 1, never 1 alone; or the & of every beat, which is a backbeat in double time and has no `beats`. Further strong strokes do not cancel it. Tradition; see docs/rules.md, Backbeat.
  * `backbeatAmong(beatsOf([fourFour]), [{ at: 5040, level: 5 }, { at: 15120, level: 5 }, { at: 6300, level: 1 }])`
  * // => beats [1, 3], ats [5040, 15120]
  * @internal
@@ -47,6 +47,38 @@ export function backbeatAmong(beats: readonly Beat[], hits: readonly SnareHit[])
     if (found) return found
   }
   return undefined
+}
+
+/** The tick nearest to a place, less than so far from it. */
+const nearest = (ticks: readonly number[], at: number, within: number): number | undefined =>
+  ticks.filter(one => Math.abs(one - at) < within).toSorted((a, b) => Math.abs(a - at) - Math.abs(b - at))[0]
+
+/** Whether some of the wanted beats are kept and the others shifted by half a beat at most, each in half of its bars, and that is half of all. */
+function fitsShifted(beats: readonly Beat[], strong: readonly number[], wanted: readonly number[]): boolean {
+  const [struck, onBeat] = [new Set(strong), new Set(beats.map(beat => beat.at))]
+  const off = strong.filter(at => !onBeat.has(at))
+  let kept = 0
+  const each = wanted.map(beat => {
+    const all = beats.filter(one => one.beat === beat)
+    const exact = all.filter(one => struck.has(one.at)).length
+    const shifted = all.filter(
+      one => !struck.has(one.at) && nearest(off, one.at, one.length / 2 + 1) !== undefined,
+    ).length
+    kept += exact + shifted
+    return { exact: exact * 2 > all.length, some: (exact + shifted) * 2 > all.length }
+  })
+  return each.some(one => one.exact) && each.every(one => one.some) && kept >= strong.length * SHARE
+}
+
+/** Strong strokes on the & of every beat and mostly nowhere else: a backbeat twice as fast. */
+function doubleTime(beats: readonly Beat[], strong: readonly number[]): Backbeat | undefined {
+  const struck = new Set(strong)
+  const ats = beats.map(beat => beat.at + beat.length / 2)
+  return beats.every(beat => !isDotted(beat.length)) &&
+    ats.every(at => struck.has(at)) &&
+    ats.length > strong.length * SHARE
+    ? { beats: [], ats, exceptions: [] }
+    : undefined
 }
 
 function amongStrong(beats: readonly Beat[], strong: readonly number[]): Backbeat | undefined {
@@ -71,8 +103,9 @@ function amongStrong(beats: readonly Beat[], strong: readonly number[]): Backbea
     )
   }
   const length = has.length
-  const others =
-    most.length <= length / 2 && most.length > 0 && !(most.length === 1 && most[0] === 0) ? most : undefined
+  // Without the 1, one more than half: 2 and 3 of three.
+  const few = most.includes(0) ? length / 2 : (length + 1) / 2
+  const others = most.length <= few && most.length > 0 && !(most.length === 1 && most[0] === 0) ? most : undefined
   const wanted =
     length === 4
       ? fits([0, 1, 2, 3], SHARE + 0.01)
@@ -81,11 +114,13 @@ function amongStrong(beats: readonly Beat[], strong: readonly number[]): Backbea
           ? [1, 3]
           : fits([2], SHARE) && !most.includes(0)
             ? [2]
-            : undefined
+            : fitsShifted(beats, strong, [1, 3])
+              ? [1, 3]
+              : undefined
       : others && fits(others, SHARE)
         ? others
         : undefined
-  if (!wanted) return undefined
+  if (!wanted) return doubleTime(beats, strong)
 
   // Mostly every bar keeps it, and nothing is to be looked for.
   if (wanted.every(beat => many[beat] === has[beat])) {
@@ -97,9 +132,11 @@ function amongStrong(beats: readonly Beat[], strong: readonly number[]): Backbea
     for (const { at, length: long } of beats.filter(
       beat => beat.bar === bar && wanted.includes(beat.beat) && !struck.has(beat.at),
     )) {
-      const near = strong
-        .filter(one => !onBeats.has(one) && Math.abs(one - at) < long)
-        .toSorted((a, b) => Math.abs(a - at) - Math.abs(b - at))[0]
+      const near = nearest(
+        strong.filter(one => !onBeats.has(one)),
+        at,
+        long,
+      )
       exceptions.push({
         bar,
         beat: present(
@@ -169,12 +206,14 @@ export function strongSnares(groove: Looped): number[] {
 }
 
 /**
- * `'2 and 4 of every bar'`, `'2 and 4; bar 2 has & of 3 instead of 4'`; undefined where there is no backbeat.
+ * `'2 and 4 of every bar'`, `'2 and 4; bar 2 has 4 an eighth early'`, `'2, and 4 a sixteenth early'` in a single bar, `'2 of every bar, and 4
+ * where there is one'`, `'every &, double time'`; undefined where there is no backbeat.
  * @example sayBackbeat(groove) // => '2 and 4'
  */
 export function sayBackbeat(groove: Looped, counting: Counting = NUMBERS): string | undefined {
   const found = backbeatOf(groove)
   if (!found) return undefined
+  if (!found.beats.length) return counting.school === 'numbers' ? 'every &, double time' : 'every off-beat, double time'
   const beats = beatsOf(groove.bars)
   const place = (at: number) => sayTick(groove.bars, at, counting, beats)
   // A bar with as many beats as most says the beats in its own counts.
@@ -189,13 +228,37 @@ export function sayBackbeat(groove: Looped, counting: Counting = NUMBERS): strin
     beats.find(one => found.beats.every(beat => beats.some(other => other.bar === one.bar && other.beat === beat))),
     'beat',
   ).bar
-  const said = sayList(found.beats.map(beat => inBar(model, beat)))
-  if (!found.exceptions.length) return said + (groove.bars.length > 1 ? ' of every bar' : '')
+  const name = (beat: number) => inBar(model, beat)
+  const said = sayList(found.beats.map(name))
+  const many = groove.bars.length
+  if (!found.exceptions.length) {
+    const everywhere = found.beats.filter(beat => groove.bars.every(bar => bar.slots.length > beat))
+    const rest = found.beats.filter(beat => !everywhere.includes(beat))
+    if (many === 1) return said
+    if (!rest.length) return `${said} of every bar`
+    const where = `where there ${rest.length === 1 ? 'is one' : 'are such beats'}`
+    return everywhere.length
+      ? `${sayList(everywhere.map(name))} of every bar, and ${sayList(rest.map(name))} ${where}`
+      : `${said} ${where}`
+  }
+  const differs = ({ bar, beat, at }: BackbeatException) => {
+    if (at === undefined) return `leaves out ${inBar(bar, beat)}`
+    const off =
+      at -
+      present(
+        beats.find(one => one.bar === bar && one.beat === beat),
+        'beat',
+      ).at
+    const note = aNote(Math.abs(off))
+    return note
+      ? `${many > 1 ? 'has ' : ''}${inBar(bar, beat)} ${note} ${off < 0 ? 'early' : 'late'}`
+      : `has ${place(at)} instead of ${inBar(bar, beat)}`
+  }
+  if (many === 1) {
+    const kept = found.beats.filter(beat => !found.exceptions.some(one => one.beat === beat))
+    return `${sayList(kept.map(name))}, and ${sayList(found.exceptions.map(differs))}`
+  }
   const bars = new Map<number, string[]>()
-  for (const { bar, beat, at } of found.exceptions)
-    bars.set(bar, [
-      ...(bars.get(bar) ?? []),
-      at === undefined ? `leaves out ${inBar(bar, beat)}` : `has ${place(at)} instead of ${inBar(bar, beat)}`,
-    ])
+  for (const one of found.exceptions) bars.set(one.bar, [...(bars.get(one.bar) ?? []), differs(one)])
   return `${said}; ${[...bars].map(([bar, what]) => `bar ${barNumber(bar, counting)} ${sayList(what)}`).join('; ')}`
 }

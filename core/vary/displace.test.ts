@@ -77,7 +77,7 @@ describe('displacement', () => {
     [
       ['back'],
       1,
-      'Backbeat moved 1 slot later, a sixteenth. It was on 2 and 4; the strong snare strokes now fall on e of 2 and e of 4.',
+      'Backbeat moved 1 slot later, a sixteenth. The backbeat was on 2 and 4; the strong snare strokes now fall on e of 2 and e of 4.',
     ],
     [['bass'], -2, 'Bass drum moved 2 slots earlier, each a sixteenth. The backbeat stays on 2 and 4.'],
     [
@@ -145,7 +145,7 @@ describe('a move in a span alone', () => {
     expect(moved.ok && slotsIn(moved.value.groove, 'snare')).toEqual([4, 15])
     expect(moved.ok && slotsIn(moved.value.groove, 'hats')).toEqual([0, 2, 4, 6, 9, 11, 13, 15])
     expect(moved.ok && moved.value.sentence).toBe(
-      'Everything in 3 to a of 4 moved 3 slots later, each a sixteenth, round within it. It was on 2 and 4; the strong snare strokes now fall on 2 and a of 4.',
+      'Everything in 3 to a of 4 moved 3 slots later, each a sixteenth, round within it. The backbeat was on 2 and 4; the strong snare strokes now fall on 2 and a of 4.',
     )
   })
 

@@ -320,7 +320,7 @@ describe('what a move says and offers, worked out by hand', () => {
       'double-time',
       {},
       bar({ RF: '4..4............' }),
-      'Double-time under the same lead. It was on 2 and 4; the strong snare strokes now fall on & of 1, & of 2, & of 3 and & of 4. 1 and 3 are cut into thirty-seconds to show it.',
+      'Double-time under the same lead. The backbeat now falls on every &, double time; it was on 2 and 4. 1 and 3 are cut into thirty-seconds to show it.',
     ],
     [
       'swing',

@@ -8,7 +8,7 @@ export function sayBackbeatMove(before: Groove, after: Groove): string {
     const strong = strongSnares(after)
     return !was
       ? 'There is no backbeat to hear it against.'
-      : `It was on ${was}; ${strong.length ? `the strong snare strokes now fall on ${sayPlaces(after, strong)}` : 'now there is none'}.`
+      : `The backbeat was on ${was}; ${strong.length ? `the strong snare strokes now fall on ${sayPlaces(after, strong)}` : 'now there is none'}.`
   }
   return !was
     ? `The strong snare strokes now make a backbeat on ${is}.`

@@ -202,7 +202,7 @@ test('chosen parts are displaced, seen first, said in a sentence, and kept as a 
   await parts.getByRole('button', { name: 'Backbeat' }).click()
   await page.getByRole('button', { name: 'One slot earlier' }).click()
   await expect(page.locator('[data-shift-says]')).toHaveText(
-    'Backbeat moved 1 slot earlier, a sixteenth. It was on 2 and 4 of every bar; the strong snare strokes now fall on a of 1 and a of 3 of every bar.',
+    'Backbeat moved 1 slot earlier, a sixteenth. The backbeat was on 2 and 4 of every bar; the strong snare strokes now fall on a of 1 and a of 3 of every bar.',
   )
   // The lanes and the readout show it before it is taken; the document is as it was.
   await expect(bench.readout).toContainText('Strong snare strokes: a of 1 and a of 3 of every bar.')

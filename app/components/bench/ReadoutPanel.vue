@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Readout, sayLimbs, saySyncopation } from '#core/analyse'
-import { type Groove, onSnare, partOf, refOf, sayBackbeat, sayPlaces, sentence } from '#core/groove'
+import { together } from '#core/edit'
+import { type Edit, type Groove, onSnare, partOf, refOf, sayBackbeat, sayPlaces, sentence } from '#core/groove'
 import { LIMB_NAMES, type Limb } from '#core/kit'
 import { present } from '#core/present'
 import { useMarks } from '~/composables/useMarks'
@@ -9,7 +10,21 @@ import { useSettings } from '~/stores/settings'
 
 /** What the lanes come to, in words: what lands together, where the backbeat is, how busy and how far off the beat. */
 const props = defineProps<{ groove: Groove; read: Readout }>()
+const emit = defineEmits<{ edit: [edit: Edit] }>()
 const settings = useSettings()
+/** The only limb that plays: it lands with nothing, and that makes no groove linear. */
+const alone = computed(() => {
+  const limbs = new Set(props.read.events.map(event => event.limb))
+  return limbs.size === 1 ? [...limbs][0] : undefined
+})
+const unmute = () =>
+  emit(
+    'edit',
+    together(
+      'Unmute all',
+      props.groove.parts.map((part): Edit => ({ type: 'part', partId: part.id, set: { muted: false } })),
+    ),
+  )
 const marks = useMarks()
 
 const syncopation = computed(() => saySyncopation(props.groove, props.read.syncopation))
@@ -37,7 +52,13 @@ const refs = (ats: readonly number[], limbs: readonly Limb[]) =>
   <div class="space-y-3 text-base" data-readout>
     <section aria-labelledby="together-title">
       <h2 id="together-title" class="mb-1 text-lg">Lands together</h2>
-      <p v-if="!read.events.length" class="text-muted">Nothing to read yet. Put a stroke in a lane, or add a part.</p>
+      <p v-if="!read.events.length && read.leftOut.length">
+        Every part is muted. <UButton size="xs" color="neutral" variant="outline" @click="unmute">Unmute all</UButton>
+      </p>
+      <p v-else-if="!read.events.length" class="text-muted">
+        Nothing to read yet. Put a stroke in a lane, or add a part.
+      </p>
+      <p v-else-if="alone">The {{ LIMB_NAMES[alone] }} plays alone.</p>
       <p v-else-if="!read.groups.length">Nowhere: the groove is linear.</p>
       <ul v-else class="space-y-1">
         <li

@@ -286,7 +286,7 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
           :read="ownRead"
           @edit="edit"
           @try="bench.tryOut" />
-        <ReadoutPanel :groove="readable!" :read="read" />
+        <ReadoutPanel :groove="readable!" :read="read" @edit="edit" />
         <LineFit :groove="readable!" :read="read" />
         <ShiftPanel
           ref="shifting"
