@@ -318,12 +318,20 @@ describe('relations', () => {
     expect(relation).toEqual({
       with: [0, 12600],
       between: [
-        { at: 3780, after: 2520, since: 1260, before: 5040, until: 1260 },
-        { at: 18900, after: 17640, since: 1260, before: 0, until: 1260 },
+        { at: 3780, after: 2520, since: 1260, before: 5040, until: 1260, nearer: 'neither' },
+        { at: 18900, after: 17640, since: 1260, before: 0, until: 1260, nearer: 'neither' },
       ],
     })
     expect(sayRelation(groove, relation)).toBe(
       'Together on 1 and & of 3. Between its & of 1 and 2: a of 1, midway. Between its & of 4 and 1: a of 4, midway.',
+    )
+  })
+
+  it('are midway only where they sound so', () => {
+    // Sixteenths at 60: a of 1 comes at 0.8 of the beat, with & at 0.5 and 2 at 1.
+    const swung = { ...groove, feel: { swing: { level: '1/16' as const, share: 0.6 }, push: {} } }
+    expect(sayRelation(swung, relate(swung, events(swung), { part: 'bass' }, { part: 'ride' }))).toBe(
+      'Together on 1 and & of 3. Between its & of 1 and 2: a of 1, sounding nearer the second. Between its & of 4 and 1: a of 4, sounding nearer the second.',
     )
   })
 
@@ -342,7 +350,7 @@ describe('relations', () => {
       part('bass', 'RF', 'bass drum', '3... .... .... ....'),
     )
     expect(relate(alone, events(alone), { part: 'bass' }, { part: 'snare' }).between).toEqual([
-      { at: 0, after: 5040, since: 15120, before: 5040, until: 5040 },
+      { at: 0, after: 5040, since: 15120, before: 5040, until: 5040, nearer: 'second' },
     ])
     expect(sayRelation(alone, relate(alone, events(alone), { part: 'bass' }, { part: 'snare' }))).toBe(
       'Around its 2: 1, a quarter before it.',

@@ -1,15 +1,22 @@
 import { type Groove, type TimedStroke, grooveTicks, sayPlace, sayPlaces, sentence } from '#core/groove'
 import { type Limb, isHand } from '#core/kit'
-import { type Counting, aNote, barNumber, barStarts, mod, sayTick } from '#core/time'
+import { type Counting, aNote, barNumber, barStarts, mod, sayTick, tickSeconds } from '#core/time'
 
-/** One stroke that falls where the other side is silent: between which two of its strokes, and how many ticks after the first and before the second. */
+/**
+ * One stroke that falls where the other side is silent: between which two of its strokes, how many ticks after the first and before the second,
+ * and to which of them it sounds nearer, swing and all.
+ */
 interface Between {
   at: number
   after: number
   since: number
   before: number
   until: number
+  nearer: 'first' | 'second' | 'neither'
 }
+
+/** The share of the way between two strokes within which a third sounds midway. */
+const MIDWAY = { from: 0.47, to: 0.53 } as const
 
 /** One side against another: the ticks at which both strike, and those of the one that fall between strokes of the other. */
 interface Relation {
@@ -29,7 +36,7 @@ const isOf = (side: Side, event: TimedStroke): boolean =>
  * @example relate(groove, events, { part: 'bass' }, { limb: 'RH' }).with // => [0, 12600]
  */
 export function relate(
-  groove: Pick<Groove, 'bars'>,
+  groove: Pick<Groove, 'bars' | 'tempo'>,
   events: readonly TimedStroke[],
   one: Side,
   against: Side,
@@ -41,6 +48,13 @@ export function relate(
   const other = where(event => !isOf(one, event) && isOf(against, event))
   if (!other.length) return { with: [], between: [] }
   const together = new Set(other)
+  const sounds = new Map(events.map(event => [event.at, event.seconds]))
+  const round = ticks * tickSeconds(groove.tempo)
+  const gap = (from: number, to: number) => mod(sounds.get(to)! - sounds.get(from)!, round) || round
+  const nearer = (after: number, at: number, before: number): Between['nearer'] => {
+    const share = gap(after, at) / (gap(after, at) + gap(at, before))
+    return share < MIDWAY.from ? 'first' : share > MIDWAY.to ? 'second' : 'neither'
+  }
   return {
     with: own.filter(at => together.has(at)),
     between: own
@@ -48,7 +62,8 @@ export function relate(
       .map(at => {
         const after = other.findLast(tick => tick < at) ?? other[other.length - 1]!
         const before = other.find(tick => tick > at) ?? other[0]!
-        return { at, after, since: mod(at - after, ticks) || ticks, before, until: mod(before - at, ticks) || ticks }
+        const [since, until] = [mod(at - after, ticks) || ticks, mod(before - at, ticks) || ticks]
+        return { at, after, since, before, until, nearer: nearer(after, at, before) }
       }),
   }
 }
@@ -68,16 +83,21 @@ const ONE_BY_ONE = 3
 export function sayRelation(groove: Groove, relation: Relation, counting?: Counting): string {
   if (!relation.with.length && !relation.between.length) return 'They never sound in the same bars.'
   const said = relation.with.length ? [`Together on ${sayPlaces(groove, relation.with, counting)}.`] : []
-  const near = ({ since, until }: Between) =>
-    since === until
+  /** As it is written where it sounds so; under swing the middle of two strokes is nearer to the second. */
+  const near = ({ since, until, nearer }: Between) =>
+    nearer === 'neither'
       ? 'midway'
-      : since < until
-        ? `${aNote(since) ?? 'a little'} after`
-        : `${aNote(until) ?? 'a little'} before`
+      : since === until
+        ? 'sounding'
+        : nearer === 'first'
+          ? `${aNote(since) ?? 'a little'} after`
+          : `${aNote(until) ?? 'a little'} before`
   if (relation.between.length <= ONE_BY_ONE) {
     for (const one of relation.between) {
       const alone = one.after === one.before
-      const whom = one.since === one.until ? '' : alone ? ' it' : one.since < one.until ? ' the first' : ' the second'
+      const how = near(one)
+      const whom =
+        how === 'midway' ? '' : how === 'sounding' ? ` nearer the ${one.nearer}` : alone ? ' it' : ` the ${one.nearer}`
       // Within one bar the bar is named once.
       const bar = barOf(groove, one.at)
       const inside =
@@ -88,7 +108,7 @@ export function sayRelation(groove: Groove, relation: Relation, counting?: Count
       const place = (at: number) => (inside ? sayTick(groove.bars, at, counting) : sayPlace(groove, at, counting))
       const from = alone ? `around its ${place(one.after)}` : `between its ${place(one.after)} and ${place(one.before)}`
       said.push(
-        `${sentence(inside ? `bar ${barNumber(bar, counting)}, ${from}` : from)}: ${place(one.at)}, ${near(one)}${whom}.`,
+        `${sentence(inside ? `bar ${barNumber(bar, counting)}, ${from}` : from)}: ${place(one.at)}, ${how}${whom}.`,
       )
     }
     return said.join(' ')
@@ -101,7 +121,7 @@ export function sayRelation(groove: Groove, relation: Relation, counting?: Count
   }
   for (const [how, { ats }] of [...groups].sort(([, a], [, b]) => a.ticks - b.ticks))
     said.push(
-      `${how === 'midway' ? 'Midway between its strokes' : sentence(`${how} it`)}: ${sayPlaces(groove, ats, counting)}.`,
+      `${how === 'midway' ? 'Midway between its strokes' : how === 'sounding' ? 'Between its strokes, sounding nearer the next' : sentence(`${how} it`)}: ${sayPlaces(groove, ats, counting)}.`,
     )
   return said.join(' ')
 }
