@@ -11,6 +11,8 @@ export {
   type Plan,
   castPart,
   planSchema,
+  type StageRowName,
+  likeAll,
   planSeconds,
   readPlan,
   stageDoubled,

@@ -22,7 +22,7 @@ export const practised = (groove: Groove): Groove['parts'] =>
 
 /**
  * What a plan is to be: the way to learn it and how the tempo goes, by their ids; the goal, and the minutes in all; a span, where it is
- * not of all bars; warm-up and breaks, where they are wanted; and how a sticking was written that is practised instead of a groove that is kept.
+ * not of all bars; warm-up and breaks, which come on top of the minutes, where they are wanted; and how a sticking was written that is practised instead of a groove that is kept.
  */
 interface PlanWish {
   way?: string
@@ -39,8 +39,40 @@ interface PlanWish {
   solid?: (stage: Stage) => boolean
 }
 
-/** A stage lasts at least so long, in seconds: shorter is over before it has begun. */
+/** What a stage's length is counted in, in seconds: half minutes, or less where they are too few for all stages. */
+const UNITS = [30, 10, 5] as const
+/** A stage lasts at least this long, in seconds: shorter is over before it has begun. */
 const SHORTEST = 20
+
+/**
+ * Seconds for each rung of each stage, `share` the wish of a stage of `rungs` rungs, that come to `total` seconds as nearly as whole units allow:
+ * the largest remainders are rounded up, as seats are given to parties.
+ * @example shareOut([{ share: 1, rungs: 1 }, { share: 1, rungs: 1 }, { share: 1, rungs: 1 }], 240) // => [90, 90, 60]
+ */
+export function shareOut(stages: readonly { share: number; rungs: number }[], total: number): number[] {
+  const turns = stages.reduce((sum, one) => sum + one.rungs, 0)
+  const unit = UNITS.find(one => one >= SHORTEST && turns * one <= total) ?? UNITS.at(-1)!
+  const least = Math.ceil(SHORTEST / unit)
+  const all = stages.reduce((sum, one) => sum + one.share, 0)
+  const wanted = stages.map(({ share, rungs }) => (share * total) / all / rungs / unit)
+  const units = wanted.map(one => Math.max(least, Math.floor(one)))
+  const left = () => Math.round(total / unit) - units.reduce((sum, one, i) => sum + one * stages[i]!.rungs, 0)
+  // What is too much, for the shortest were lifted, comes from the longest; what is left goes where most was cut off.
+  for (;;) {
+    const longest = units.indexOf(Math.max(...units))
+    if (left() >= 0 || units[longest]! <= least) break
+    units[longest]!--
+  }
+  for (;;) {
+    const [next] = stages
+      .map((one, i) => ({ i, rungs: one.rungs, lacks: wanted[i]! - units[i]! }))
+      .filter(one => one.rungs <= left())
+      .sort((a, b) => b.lacks - a.lacks)
+    if (!next) break
+    units[next.i]!++
+  }
+  return units.map(one => one * unit)
+}
 /** A plan longer than this has breaks, one after each that many minutes, in seconds. Source: the project’s product.md, care. */
 const BREAK_AFTER = 20 * 60
 const BREAK = 120
@@ -140,10 +172,12 @@ export function planFor(
   const subject: Subject = sticking
     ? { kind: 'sticking', id: groove.id, groove, written: sticking }
     : { kind: 'groove', id: groove.id }
-  // A warm-up takes its time from the whole.
-  const rest = minutes === undefined ? own : Math.max(1, minutes - (warmUp ? WARM_UP / 60 : 0))
+  const seconds = shareOut(
+    cut.map(stage => ({ share: stage.minutes * rungsIn(stage), rungs: rungsIn(stage) })),
+    60 * (minutes ?? own),
+  )
   const clave = span ? undefined : claveOf(whole, kit)
-  const made = cut.map(({ step, bpm, minutes: mine, says, climb, ofCeiling }): Stage =>
+  const made = cut.map(({ step, bpm, says, climb, ofCeiling }, i): Stage =>
     makeStage({
       id: newId(),
       name: `${step.name ?? nameOf(limbs(step), lead)}${says ? `, ${says}` : ''}`.slice(0, 160),
@@ -152,7 +186,7 @@ export function planFor(
       parts: step.parts,
       extra: step.extra ?? [],
       lines: sticking ? [] : groove.guides.filter(guide => guide.notes.length).map(guide => guide.id),
-      length: { seconds: Math.max(SHORTEST, Math.round(((mine * rest) / own) * 12) * 5) },
+      length: { seconds: seconds[i]! },
       click: {
         program: clave && !step.span && CLAVE_FOR.includes(step.click) ? clave : step.click,
         gaps: null,
@@ -168,10 +202,10 @@ export function planFor(
   )
   const kept = made.filter((stage, i) => i === made.length - 1 || !solid(stage))
   const warmed = warmUp ? [warmUpStage(newId(), subject, playing, goal, span), ...kept] : kept
-  const seconds = (stage: Stage) =>
+  const secondsOf = (stage: Stage) =>
     ('seconds' in stage.length ? stage.length.seconds : 0) *
     (stage.climb ? rungsIn({ bpm: stage.tempo.bpm, climb: stage.climb } as TempoStage) : 1)
-  const stages = breaks ? withBreaks(warmed, seconds, newId) : warmed
+  const stages = breaks ? withBreaks(warmed, secondsOf, newId) : warmed
   if (stages.length > MOST_STAGES)
     return refuse(
       `“${way.name}” with “${tempos.name.toLowerCase()}” would make ${stages.length} stages; a plan has at most ${MOST_STAGES}.`,

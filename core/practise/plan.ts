@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { type Groove, idSchema, readGroove } from '#core/groove'
 import type { PlayedBy } from '#core/perform'
+import { present } from '#core/present'
 import { type Result, ok, readAs, refuse } from '#core/result'
 import { upgraded } from '#core/upgrade'
 import { rungsOf } from './climb'
@@ -142,6 +143,41 @@ export function castPart(stage: Stage, groove: Groove, partId: string, by: Playe
   if (!Object.values(parts).some(other => other !== 'silent'))
     return refuse('A stage plays at least one part; choose another first.')
   return ok({ parts, ...(stage.given.includes('name') ? {} : { name: stageName({ ...stage, parts }, groove) }) })
+}
+
+/** What of a stage can be set for all of them at once, row by row of its editor. */
+export type StageRowName = 'who plays' | 'how long' | 'tempo' | 'click'
+
+/**
+ * A plan whose other stages have a row of one stage’s settings. Breaks stay; who plays goes to stages of the same subject alone, and their
+ * names follow; a stage without a pulse keeps a length in minutes and does not climb.
+ * @example likeAll({ ...plan, stages: [{ ...stage, length: { bars: 8 } }, { ...stage, id: 'next' }] }, stage.id, 'how long', groove).stages[1].length // => { bars: 8 }
+ */
+export function likeAll(plan: Plan, stageId: string, row: StageRowName, groove: Groove | undefined): Plan {
+  const from = present(
+    plan.stages.find(stage => stage.id === stageId),
+    'stage',
+  )
+  const { parts, extra, on, fades, length, tempo, climb, click, countIn } = from
+  const facts = (stage: Stage): Partial<Stage> => {
+    switch (row) {
+      case 'who plays': {
+        if (stage.subject.kind !== from.subject.kind || stage.subject.id !== from.subject.id) return {}
+        const named = stage.given.includes('name') || !groove
+        return { parts, extra, on, fades, ...(named ? {} : { name: stageName({ ...stage, parts, extra }, groove) }) }
+      }
+      case 'how long':
+        return stage.pulse === 'step' && !('seconds' in length) ? {} : { length }
+      case 'tempo':
+        return { tempo, ...(stage.pulse === 'step' ? {} : { climb }) }
+      case 'click':
+        return { click, countIn }
+    }
+  }
+  const stages = plan.stages.map(stage =>
+    stage.id === stageId || stage.subject.kind === 'break' ? stage : { ...stage, ...facts(stage) },
+  )
+  return { ...plan, stages }
 }
 
 /**

@@ -11,6 +11,7 @@ import {
   type Plan,
   TEMPO_WAYS,
   WAYS,
+  likeAll,
   planFor,
   planSchema,
   planSeconds,
@@ -22,6 +23,7 @@ import {
   usualWay,
 } from '.'
 import { ladder } from './climb'
+import { shareOut } from './make-plan'
 
 const S = 1260
 const row = (piece: string, text: string, kind: Stroke['stroke'] = 'hit'): Stroke[] =>
@@ -401,5 +403,80 @@ describe('stages by hand', () => {
       name: 'Feet alone',
       given: [],
     })
+  })
+})
+
+describe('the minutes of a plan', () => {
+  it.each([
+    // Three equal stages of four minutes: 80 seconds each are no half minutes, so two get one more.
+    [[1, 1, 1], [1, 1, 1], 240, [90, 90, 60]],
+    // A climb of three rungs beside a stage twice as long as a rung.
+    [[3, 2], [3, 1], 300, [60, 120]],
+    // Too few for half minutes: five seconds each, twenty at least.
+    [[1, 1, 1, 1, 1, 1], [1, 1, 1, 1, 1, 1], 130, [25, 25, 20, 20, 20, 20]],
+    // The short one is lifted to half a minute, the long one pays for it.
+    [[1, 20], [1, 1], 120, [30, 90]],
+  ])('are shared out by %j over rungs of %j: %i seconds', (shares, rungs, total, wanted) => {
+    expect(
+      shareOut(
+        shares.map((share, i) => ({ share, rungs: rungs[i]! })),
+        total,
+      ),
+    ).toEqual(wanted)
+  })
+
+  it('come to what was asked for, in halves', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ share: fc.integer({ min: 1, max: 30 }), rungs: fc.integer({ min: 1, max: 8 }) }), {
+          minLength: 1,
+          maxLength: 12,
+        }),
+        fc.integer({ min: 1, max: 120 }),
+        (stages, minutes) => {
+          const turns = stages.reduce((sum, one) => sum + one.rungs, 0)
+          fc.pre(turns * 30 <= minutes * 60)
+          const each = shareOut(stages, minutes * 60)
+          const left = minutes * 60 - each.reduce((sum, one, i) => sum + one * stages[i]!.rungs, 0)
+          expect(each.every(one => one >= 30 && one % 30 === 0)).toBe(true)
+          // What is left is too little for one half minute more on any rung.
+          expect(left).toBeGreaterThanOrEqual(0)
+          expect(left).toBeLessThan(30 * Math.min(...stages.map(one => one.rungs)))
+        },
+      ),
+    )
+  })
+
+  it('are set for all stages at once, breaks left alone, names following who plays', () => {
+    const made = planFor(rock, newId, { minutes: 60, breaks: true })
+    if (!made.ok) throw new Error(made.reason)
+    const [first] = made.value.stages
+    const of = (row: Parameters<typeof likeAll>[2], facts: Partial<typeof first> = {}) =>
+      likeAll(
+        { ...made.value, stages: made.value.stages.map(one => (one === first ? { ...one, ...facts } : one)) },
+        first!.id,
+        row,
+        rock,
+      ).stages
+    expect(made.value.stages.some(one => one.subject.kind === 'break')).toBe(true)
+    const long = of('how long', { length: { seconds: 240 } })
+    expect(
+      long
+        .filter(one => one.subject.kind !== 'break')
+        .every(one => 'seconds' in one.length && one.length.seconds === 240),
+    ).toBe(true)
+    expect(long.filter(one => one.subject.kind === 'break')).toEqual(
+      made.value.stages.filter(one => one.subject.kind === 'break'),
+    )
+    const who = of('who plays').filter(one => one.subject.kind !== 'break')
+    expect(new Set(who.map(one => JSON.stringify(one.parts))).size).toBe(1)
+    expect(new Set(who.slice(1).map(one => one.name))).toEqual(new Set(['Feet alone']))
+    expect(
+      new Set(
+        of('tempo')
+          .filter(one => one.subject.kind !== 'break')
+          .map(one => one.tempo.bpm),
+      ).size,
+    ).toBe(1)
   })
 })

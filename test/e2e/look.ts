@@ -73,8 +73,7 @@ export const measureLook = (page: Page) =>
       if (right > left && bottom > top) boxes.push({ holder, words, left, top, right, bottom })
     }
     for (const field of document.querySelectorAll('input:not([type=checkbox], [type=radio], [type=file])'))
-      if (seen(field) && !field.closest('details:not([open]) > :not(summary)'))
-        box(field, nameOf(field), field.getBoundingClientRect())
+      if (seen(field) && !field.closest('details:not([open])')) box(field, nameOf(field), field.getBoundingClientRect())
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
       const holder = node.parentElement
@@ -83,7 +82,7 @@ export const measureLook = (page: Page) =>
       if (!words || !holder || holder.closest('svg, script, style, .staff, .sheet, [data-letters]') || !seen(holder))
         continue
       texts.set(parseFloat(getComputedStyle(holder).fontSize), words.slice(0, 40))
-      if (holder.closest('details:not([open]) > :not(summary)')) continue
+      if (holder.closest('details:not([open]), summary')?.matches('details')) continue
       const range = document.createRange()
       range.selectNodeContents(node)
       for (const line of range.getClientRects()) box(holder, words.slice(0, 40), line)

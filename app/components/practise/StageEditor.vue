@@ -6,6 +6,7 @@ import { type PlayedBy, CLICKS, SPOKEN, type Spoken } from '#core/perform'
 import {
   HELPERS,
   type Stage,
+  type StageRowName,
   castPart,
   castsLimbs,
   partsPlayed,
@@ -21,8 +22,13 @@ import { barStarts, beatsOf, slotsOf } from '#core/time'
 import { useSettings } from '~/stores/settings'
 
 /** One stage of a plan, everything in it to be changed. */
-const props = defineProps<{ stage: Stage; groove: Groove | undefined; kit: Kit }>()
-const emit = defineEmits<{ set: [facts: Partial<Stage>]; refused: [reason: string] }>()
+const props = defineProps<{
+  stage: Stage
+  groove: Groove | undefined
+  kit: Kit
+  /** There are other stages. */ shared?: boolean
+}>()
+const emit = defineEmits<{ set: [facts: Partial<Stage>]; refused: [reason: string]; all: [row: StageRowName] }>()
 const settings = useSettings()
 const rests = computed(() => props.stage.subject.kind === 'break')
 const set = (facts: Partial<Stage>) => emit('set', facts)
@@ -126,7 +132,13 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
       maxlength="160"
       class="display w-full border-b border-transparent bg-transparent text-xl text-highlighted hover:border-accented focus:border-inverted"
       @change="event => groove && set(stageNamed(stage, groove, (event.target as HTMLInputElement).value.trim()))" />
-    <StageRow v-if="cast.length" title="Who plays" role="group" aria-label="Who plays">
+    <StageRow
+      v-if="cast.length"
+      title="Who plays"
+      :shared="shared"
+      role="group"
+      aria-label="Who plays"
+      @all="emit('all', 'who plays')">
       <label
         v-for="part in cast"
         :key="part.id"
@@ -186,7 +198,7 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
         without</span
       >
     </StageRow>
-    <StageRow title="How long">
+    <StageRow title="How long" :shared="shared && !rests" @all="emit('all', 'how long')">
       <UFormField :label="stage.climb ? 'Each step' : 'Lasts'"><LengthForm :stage="stage" @set="set" /></UFormField>
       <span v-if="spanned && !rests" class="flex items-center gap-2 text-sm text-muted"
         >from
@@ -206,7 +218,7 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
       /></span>
     </StageRow>
     <template v-if="!rests">
-      <StageRow title="Tempo">
+      <StageRow title="Tempo" :shared="shared" @all="emit('all', 'tempo')">
         <UFormField
           ><template #label
             >Tempo, <NoteGlyph :counts="stage.tempo.counts" /><span v-if="stage.tempo.assumed"
@@ -233,7 +245,7 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
         /></UFormField>
         <ClimbForm v-if="stage.pulse === 'steady'" :stage="stage" :goal="groove?.tempo" @set="set" />
       </StageRow>
-      <StageRow title="Click">
+      <StageRow title="Click" :shared="shared" @all="emit('all', 'click')">
         <UFormField label="Click"
           ><USelect
             :model-value="click"

@@ -12,6 +12,7 @@ import {
   lapOf,
   makeStage,
   planOn,
+  likeAll,
   planSeconds,
   rangeOf,
   sayDuration,
@@ -298,7 +299,9 @@ useHead({ title: () => `${plans.document?.title ?? 'Plan'} · Bazzet` })
           :stage="stage"
           :groove="grooveFor(stage)"
           :kit="kits.of(grooveFor(stage)?.kitId ?? '')"
+          :shared="plans.document.stages.length > 1"
           @set="set"
+          @all="row => take(likeAll(plans.here, here.id, row, grooveFor(here)))"
           @refused="refused" />
         <MeasuredPanel
           v-else-if="lastMeasured.measures && grooveFor(stage)"
