@@ -78,11 +78,15 @@ function placesIn(click: Exclude<Click, 'none' | Clave>, of: Beat): number[] {
 
 /**
  * The clicks of one pass through the bars, silent bars not yet left out. Every other beat goes from the 1 of each bar, as half notes do
- * in 4/4; backbeats are the even felt beats; eighths and off-beats are the felt beat's own (core/time); inner sixteenths are those
+ * in 4/4; backbeats are those of the groove, by their ticks in order, or the even felt beats where it has none; eighths and off-beats are the felt beat's own (core/time); inner sixteenths are those
  * between the eighths, e and a. Where a clave does not fit the bars, the felt beats click.
  * @internal
  */
-export function clicksOf(bars: readonly BarTime[], program: ClickPlan['program']): ClickStroke[] {
+export function clicksOf(
+  bars: readonly BarTime[],
+  program: ClickPlan['program'],
+  backbeat: readonly number[] = [],
+): ClickStroke[] {
   if (program === 'none') return []
   const starts = barStarts(bars)
   const total = starts[bars.length]!
@@ -90,7 +94,9 @@ export function clicksOf(bars: readonly BarTime[], program: ClickPlan['program']
     typeof program === 'string'
       ? isClave(program)
         ? (claveIn(bars, program) ?? beatsOf(bars).map(beat => beat.at))
-        : beatsOf(bars).flatMap(beat => placesIn(program, beat))
+        : program === 'backbeats' && backbeat.length
+          ? backbeat
+          : beatsOf(bars).flatMap(beat => placesIn(program, beat))
       : [...program].filter(at => at >= 0 && at < total).sort((a, b) => a - b)
   return ats.map(at => ({ at, first: starts.includes(at) }))
 }

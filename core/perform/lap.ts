@@ -4,6 +4,7 @@ import {
   type Groove,
   type Part,
   type PlacedStroke,
+  backbeatTicks,
   blowsIn,
   followHats,
   opensHats,
@@ -207,7 +208,7 @@ export function clickCues(ground: LapGround, strokes: readonly LapStroke[], time
   const { voice } = click
   const all: ClickStroke[] = voice
     ? countsOf(groove.bars, voice, new Set(strokes.filter(one => one.part.limb === voice.where).map(one => one.at)))
-    : clicksOf(groove.bars, click.program)
+    : clicksOf(groove.bars, click.program, click.program === 'backbeats' ? backbeatTicks(groove) : [])
   const cues = all
     .filter(one => inside(span, one.at))
     .map((one): ClickLapCue => ({

@@ -223,6 +223,22 @@ describe('the count-in and the click', () => {
     expect(new CueLine(performance).begins).toBe(-2)
   })
 
+  it.each([
+    ['2 and 3 of a waltz', makeBars(meter(3, 4), 1, 2), '.. 5. 5.', [5040, 10080]],
+    ['3 in half-time', makeBars(meter(4, 4), 1, 2), '.. .. 5. ..', [10080]],
+    ['2 and 4 where there is none', makeBars(meter(4, 4), 1, 2), '1. .. .. ..', [5040, 15120]],
+  ])('clicks on the backbeats that the groove has: %s', (_, own, row, ats) => {
+    const snare = makePart({
+      id: 'snare',
+      name: 'Snare',
+      limb: 'LH',
+      strokes: rowStrokes(own, row, { piece: 'snare' }),
+    })
+    const groove = { ...of(snare), bars: own }
+    const list = cues(looped({ groove, kit: DEFAULT_KIT, click: { program: 'backbeats' } }), 0, passSeconds(groove))
+    expect(list.filter(cue => cue.kind === 'click').map(cue => cue.tick)).toEqual(ats)
+  })
+
   it('counts bars of the performance for its silent bars, whatever is looped', () => {
     const two = { ...of(hats('3...')), bars: makeBars(meter(4, 4), 2, 4) }
     const clicked = (span: { from: number; to: number }, gaps: { sound: number; silent: number }) =>

@@ -110,6 +110,12 @@ test('a stage has a climb, bars or clean times, a span, a helper, its own click,
     })
   // The foot’s own part is silent while it helps, and the helper is in no other stage.
   expect((await planOf(app, id)).stages.slice(0, 3).every(one => one.extra.length === 0)).toBe(true)
+  // Its click is used for all by one press, and one step back gives each its own.
+  const clicks = async () => (await planOf(app, id)).stages.map(one => one.click.voice)
+  await page.getByRole('button', { name: 'Click: use for all stages' }).click()
+  await expect.poll(clicks).toEqual(['RF', 'RF', 'RF', 'RF'])
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect.poll(clicks).toEqual([null, null, null, 'RF'])
   await pick(page, 'Click of the stage', 'own slots')
   await page
     .getByRole('group', { name: 'Slots the click falls on' })

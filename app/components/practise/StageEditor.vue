@@ -205,14 +205,14 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
         <USelect
           :model-value="from"
           :items="beatItems"
-          class="w-26"
+          class="w-36"
           aria-label="From which beat"
           @update:model-value="a => setSpan(Number(a), to)" />
         to the end of
         <USelect
           :model-value="to"
           :items="beatItems"
-          class="w-26"
+          class="w-36"
           aria-label="To which beat"
           @update:model-value="b => setSpan(from, Number(b))"
       /></span>
