@@ -20,7 +20,7 @@ export const HELPERS: readonly Helper[] = [
 ]
 
 /** The part of a helper over a groove. */
-function helperPart(groove: Groove, { id, name, foot, ats }: Helper): Part {
+export function helperPart(groove: Groove, { id, name, foot, ats }: Helper): Part {
   const lead = groove.lead === 'right'
   const limb: Limb = foot === 'hat' ? (lead ? 'LF' : 'RF') : lead ? 'RF' : 'LF'
   const strike: { piece: string; stroke: StrokeKind } =

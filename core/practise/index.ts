@@ -22,7 +22,7 @@ export {
   stageOut,
   withStage,
 } from './plan'
-export { breakStage, inTurnPlan, makePlan, phrasePlan, planFor, planOn, practised } from './make-plan'
+export { breakStage, inTurnPlan, makePlan, phrasePlan, planFor, planOn, practised, waysFor } from './make-plan'
 export {
   type DayBest,
   type LogEntry,

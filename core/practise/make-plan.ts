@@ -11,7 +11,8 @@ import { PLAN_SHAPE } from './shape'
 import { type Stage, makeStage } from './stage'
 import type { Subject, Written } from './subject'
 import { type TempoStage, tempoWayOf } from './tempos'
-import { type WayStep, wayOf } from './ways'
+import type { Way, WayStep } from './way'
+import { WAYS, wayOf } from './ways'
 
 /**
  * The parts a plan is made of: what has strokes and is not muted.
@@ -214,6 +215,16 @@ export function planFor(
   const called = ((noFeet && way.withoutFeet) || way.name).toLowerCase()
   const where = span ? `, ${saySpan(groove, span)}` : ''
   return ok({ ...SHAPE, id: newId(), title: `${groove.title}${where}, ${called}`.slice(0, 160), stages })
+}
+
+/**
+ * The ways that find something to take apart in a groove on its kit, in the order they are offered; all of them where none does, so that each
+ * can say why not.
+ * @example waysFor(groove, kit).some(way => way.id === 'sweeps-first') // => false
+ */
+export function waysFor(groove: Groove, kit: Kit, span?: Span): readonly Way[] {
+  const found = WAYS.filter(way => planFor(groove, () => 'way', { way: way.id, kit, ...(span ? { span } : {}) }).ok)
+  return found.length ? found : WAYS
 }
 
 /** Clicks that a clave takes the place of in its own styles. */

@@ -1,6 +1,6 @@
 import { TEMPO_RANGE, type Tempo } from '#core/time'
 import type { Climb } from './climb'
-import type { WayStep } from './ways'
+import type { WayStep } from './way'
 
 /** A step at a tempo, with its share of the step’s time; and how it climbs, or which share of a ceiling found earlier it takes. */
 export interface TempoStage {

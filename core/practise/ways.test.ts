@@ -180,7 +180,7 @@ describe('each way to learn, on a rock bar', () => {
     ['time-first', ['The time', 'The time with the feet', 'With the comping', 'All four limbs']],
   ])('%s', (way, stages) => expect(names(rock, way)).toEqual(stages))
 
-  it('every way there is has a row above, but that of brushes', () => expect(WAYS).toHaveLength(13))
+  it('every way there is has a row above, but that of brushes', () => expect(WAYS).toHaveLength(14))
 
   it('plays just what the stage says: strokes on shared instants, thinned, plain, exchanged', () => {
     const struck = (way: string, stage: number) => {
@@ -227,10 +227,12 @@ describe('on swing, and on a linear bar of sevens', () => {
     })
     expect(planFor(rock, newId, { way: 'nope' })).toMatchObject({ ok: false, reason: /called “nope”/ })
   })
-  it('a linear bar goes beat by beat, the long beat among them', () =>
-    expect(names(linear, 'beat-by-beat')).toEqual(['1 to & of 1', '1 to & of 2', 'Both hands', 'Both hands']))
+  it('a linear bar goes beat by beat, the long beat among them', () => {
+    expect(usualWay(linear, DEFAULT_KIT)).toBe('beat-by-beat')
+    expect(names(linear, 'beat-by-beat')).toEqual(['1 to & of 1', '1 to & of 2', 'Both hands', 'Both hands'])
+  })
   it('the style names its usual way', () => {
-    const usual = (id: string) => usualWay({ style: id, parts: [] })
+    const usual = (id: string) => usualWay({ ...rock, style: id }, DEFAULT_KIT)
     expect([usual('swing-four'), usual('samba'), usual('rock-sixteenths'), usual('')]).toEqual([
       'time-first',
       'hands-first',
@@ -247,7 +249,7 @@ describe('on swing, and on a linear bar of sevens', () => {
       hands: 'crossed',
       newId: i => `p${i}`,
     })
-    expect(usualWay(ballad)).toBe('sweeps-first')
+    expect(usualWay(ballad, DEFAULT_KIT)).toBe('sweeps-first')
     expect(names(ballad, 'sweeps-first').slice(0, 2)).toEqual(['The sweep', 'Sweep and taps'])
   })
 })
@@ -304,6 +306,12 @@ describe('each way to learn, on swing and on linear sevens', () => {
       'exchanged',
       ['As it is', 'The hands exchanged', 'The feet exchanged', FOUR],
       ['As it is', 'The hands exchanged', BOTH],
+    ],
+    // The hat foot is the helper’s: comping, then the bass drum, each over it, both, then the ride.
+    [
+      'with-foot',
+      ['Foot and other hand', 'Feet alone', 'Feet and other hand', FOUR, FOUR],
+      ['Foot and other hand', BOTH, BOTH],
     ],
     [
       'time-first',
@@ -380,7 +388,7 @@ describe('laws', () => {
         hands: 'crossed',
         newId: i => `p${i}`,
       })
-      expect(planFor(groove, newId, { way: usualWay(groove) }).ok, card.name).toBe(true)
+      expect(planFor(groove, newId, { way: usualWay(groove, DEFAULT_KIT) }).ok, card.name).toBe(true)
     }
   })
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { type Groove, type Span, saySpan } from '#core/groove'
-import { type Plan, TEMPO_WAYS, WAYS, planFor, planSeconds, rungsOf, sayClimb, usualWay } from '#core/practise'
+import { type Plan, TEMPO_WAYS, WAYS, planFor, planSeconds, rungsOf, sayClimb, usualWay, waysFor } from '#core/practise'
 import { present } from '#core/present'
 import { convertTempo } from '#core/time'
 import { api } from '~/documents/api'
@@ -25,7 +25,7 @@ const skip = ref(false)
 watch(
   () => props.groove.id,
   () => {
-    way.value = usualWay(props.groove)
+    way.value = usualWay(props.groove, kits.of(props.groove.kitId))
     goal.value = props.groove.tempo.bpm
     minutes.value = undefined
   },
@@ -70,7 +70,10 @@ const offered = computed(() =>
   }),
 )
 const ways = computed(() =>
-  WAYS.map(({ id, name }) => ({ label: id === usualWay(props.groove) ? `${name} (usual here)` : name, value: id })),
+  waysFor(props.groove, kits.of(props.groove.kitId), props.span).map(({ id, name }) => ({
+    label: id === usualWay(props.groove, kits.of(props.groove.kitId)) ? `${name} (usual here)` : name,
+    value: id,
+  })),
 )
 const about = computed(
   () =>
