@@ -14,9 +14,12 @@ import { present } from '#core/present'
 import type { Counting } from '#core/time'
 import { travelLimits } from './playability'
 
-/** Ornaments whose grace notes the other limb has no time for: the strokes with what is in their way, and the ticks of the ornaments. */
+/**
+ * Ornaments that nobody is free for, grace notes and chokes: the strokes with what is in their way, and the ticks of the ornaments. The helper
+ * is the other limb; a choke is either hand’s.
+ */
 export interface GraceTrouble {
-  ornament: 'flam' | 'drag' | 'ruff'
+  ornament: 'flam' | 'drag' | 'ruff' | 'choke'
   limb: Limb
   helper: Limb
   weight: 'impossible' | 'hard' | 'demanding'
@@ -37,8 +40,23 @@ const WORSE = { demanding: 0, hard: 1, impossible: 2 } as const
  */
 export function graceTroubles(events: readonly TimedStroke[], limits: Limits, length: number): GraceTrouble[] {
   const found = new Map<string, GraceTrouble>()
+  const add = (trouble: Omit<GraceTrouble, 'ats'>, at: number) => {
+    const key = `${trouble.limb} ${trouble.ornament} ${trouble.weight}`
+    const known = found.get(key)
+    if (known) {
+      known.ats.push(at)
+      known.strokes.push(...trouble.strokes)
+    } else found.set(key, { ...trouble, ats: [at] })
+  }
   for (const event of events) {
     const { ornament, limb, piece } = event
+    if (ornament === 'choke' && isHand(limb)) {
+      const inWay = [limb, otherSide(limb)].map(hand => firstWithin(events, event, hand, CHOKE, length))
+      const [own, other] = inWay
+      if (own && other)
+        add({ ornament, limb, helper: otherSide(limb), weight: 'hard', strokes: [event, own, other] }, event.at)
+      continue
+    }
     if (ornament !== 'flam' && ornament !== 'drag' && ornament !== 'ruff') continue
     const graces = present(event.blows, 'blows')
       .filter(({ after }) => after < 0)
@@ -68,15 +86,30 @@ export function graceTroubles(events: readonly TimedStroke[], limits: Limits, le
       (weight !== 'demanding' && ornament === 'drag' && isHand(limb) && freeBefore(events, event, length) >= OWN_DRAG)
     )
       continue
-    const key = `${limb} ${ornament} ${weight}`
-    const known = found.get(key)
-    if (known) {
-      known.ats.push(event.at)
-      known.strokes.push(event, ...partner)
-    } else found.set(key, { ornament, limb, helper, weight, strokes: [event, ...partner], ats: [event.at] })
+    add({ ornament, limb, helper, weight, strokes: [event, ...partner] }, event.at)
   }
   return [...found.values()]
 }
+
+/** Seconds: times are worked out to the nanosecond, and one on a limit is on it. */
+const HAIR = 1e-9
+/** Seconds that a hand must have free to catch a cymbal. */
+const CHOKE = 0.15
+
+/** The first stroke of a hand at a stroke’s moment or within some seconds after it, other than that stroke. */
+const firstWithin = (
+  events: readonly TimedStroke[],
+  event: TimedStroke,
+  hand: Limb,
+  seconds: number,
+  length: number,
+): TimedStroke | undefined =>
+  events.find(
+    other =>
+      other !== event &&
+      other.limb === hand &&
+      (((other.seconds - event.seconds) % length) + length) % length < seconds - HAIR,
+  )
 
 /** Seconds: the player’s limits reach no further (see core/kit, player-schema). */
 const AT_EASE = 2
@@ -114,6 +147,8 @@ export function sayGraceTrouble(
   counting?: Counting,
 ): string {
   const many = ats.length > 1
+  if (ornament === 'choke')
+    return `${sentence(`the choke${many ? 's' : ''} on ${sayPlaces(groove, ats, counting)}`)} ${many ? 'need' : 'needs'} a hand that is free for ${Math.round(CHOKE * 1000)} ms after the stroke, and both play on.`
   const who = LIMB_NAMES[helper]
   const piece = strokes[0]!.piece
   const own = strokes.find(one => one.limb === helper)?.piece

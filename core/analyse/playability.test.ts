@@ -311,6 +311,62 @@ describe('what is read', () => {
   })
 })
 
+describe('ways of a hand that players are used to', () => {
+  // Floor tom to crash: 0.04 s + distance ÷ 7 m/s is 184 ms; an eighth is 30 s ÷ tempo, 187.5 ms at 160.
+  it.each([
+    [120, []],
+    [160, []],
+    [161, [['travel', 'RH', 'demanding']]],
+    [170, [['travel', 'RH', 'hard']]],
+  ])('the last floor tom, on the & of 4, before a crash on 1 at %i', (bpm, wanted) =>
+    expect(
+      found(
+        at(
+          bpm,
+          part('crash', 'RH', 'crash', '4... .... .... ....'),
+          part('tom', 'RH', 'floor tom', '.... .... .... ..4.'),
+        ),
+      ),
+    ).toEqual(wanted),
+  )
+
+  // 0.93 m: easy from 0.06 + 0.93 ÷ 4 = 293 ms, four fifths of it where the hand swings: 234 ms, an eighth at 128.
+  it.each([
+    ['evenly', 120, '3... 3... 3... 3...', '..3. ..3. ..3. ..3.', []],
+    ['evenly', 130, '3... 3... 3... 3...', '..3. ..3. ..3. ..3.', [['travel', 'RH', 'demanding']]],
+    ['once', 120, '3... .... .... ....', '..3. .... .... ....', [['travel', 'RH', 'demanding']]],
+  ])('hats and floor tom by turns, %s, at %i', (_, bpm, hats, tom, wanted) =>
+    expect(found(at(bpm, part('hats', 'RH', 'hi-hat', hats), part('tom', 'RH', 'floor tom', tom)))).toEqual(wanted),
+  )
+
+  it('a choke needs one hand free for 150 ms', () => {
+    const crash = (limb: Limb) =>
+      makePart({
+        id: 'crash',
+        name: 'crash',
+        limb,
+        strokes: rowStrokes(bars, '4... .... .... ....', { piece: 'crash' }).map(stroke => ({
+          ...stroke,
+          ornament: 'choke' as const,
+        })),
+      })
+    const chokes = (bpm: number, ...more: Groove['parts']) => {
+      const groove = at(bpm, crash('RH'), ...more)
+      return graceTroubles(events(groove), HOUSE_LIMITS, passSeconds(groove)).map(one => sayGraceTrouble(groove, one))
+    }
+    const [left, right] = [
+      part('snare', 'LH', 'snare', '3333 .... .... ....'),
+      part('hats', 'RH', 'hi-hat', '.333 .... .... ....'),
+    ]
+    // Sixteenths at 100 are 150 ms apart: the right hand has them.
+    expect(chokes(100, left, right)).toEqual([])
+    expect(chokes(110, left)).toEqual([])
+    expect(chokes(110, left, right)).toEqual([
+      'The choke on 1 needs a hand that is free for 150 ms after the stroke, and both play on.',
+    ])
+  })
+})
+
 describe('relations', () => {
   const groove = at(100, part('ride', 'RH', 'ride', '3.3.'), part('bass', 'RF', 'bass drum', '3..3 .... ..3. ...3'))
   it('are with it, or between two of its strokes, by note values', () => {

@@ -94,6 +94,33 @@ export const bounceLimit = ({ double }: Limits, piece: Piece | undefined): Limit
     ? { easy: double.easy + TOM_BOUNCE, hard: double.hard + TOM_BOUNCE }
     : double
 
+/** Of the usual time to travel, a hand that goes back and forth evenly between two pieces needs this share: it swings. */
+const SWINGING = 0.8
+/** Two gaps are even where they differ by no more than this share. */
+const EVEN = 0.1
+/** Seconds from the last tom to a crash that every player is used to: an eighth at 160. */
+const TO_CRASH = 0.1875
+const CRASHES: readonly Piece['kind'][] = ['crash', 'splash', 'china']
+const TOMS: readonly Piece['kind'][] = ['tom', 'floor tom']
+
+/**
+ * What the way of a hand from one stroke to the next is held against: less than usual where it swings evenly back and forth between two pieces,
+ * `since` the gap before, and from a tom to a crash no more than players are used to.
+ * @example wayLimit({ easy: 0.29, hard: 0.17 }, pieceOf(kit, 'floor tom'), pieceOf(kit, 'crash'), { back: false, since: 1, gap: 0.25 }) // => { easy: 0.1875, hard: 0.17 }
+ */
+export function wayLimit(
+  usual: Limit,
+  from: Piece | undefined,
+  to: Piece | undefined,
+  { back, since, gap }: { /** It comes from where it goes. */ back: boolean; since: number; gap: number },
+): Limit {
+  const swings = back && Math.abs(since - gap) <= EVEN * gap
+  const crash = !!from && !!to && TOMS.includes(from.kind) && CRASHES.includes(to.kind)
+  if (!swings && !crash) return usual
+  const easy = Math.min(usual.easy * (swings ? SWINGING : 1), crash ? TO_CRASH : Infinity)
+  return { easy: Math.max(easy, usual.hard), hard: usual.hard }
+}
+
 type Judge = (kind: TroubleKind, from: TimedStroke, to: TimedStroke, gap: number, limit: Limit) => void
 
 /**
@@ -109,9 +136,9 @@ export function eachAsked(
   judge: Judge,
 ): void {
   const strokes = strokesOf(events, limb)
+  const hand = isHand(limb)
   const blows = blowsOf(strokes)
   const many = blows.length
-  const hand = isHand(limb)
   speeds(gapsOf(blows, length), many, (kind, i, time) => {
     const [from, to, next] = [blows[i]!, blows[(i + 1) % many]!, blows[(i + 2) % many]!]
     const bounced =
@@ -134,7 +161,10 @@ export function eachAsked(
     const [held, wanted] = [gripOf(from), gripOf(to)]
     if (held && wanted && held !== wanted) judge('grip', from, to, gap, rules.grip)
     const limits = from.piece && to.piece && travelLimits(from.piece, to.piece, rules, crossingTime(crossed, from, to))
-    if (limits) judge('travel', from, to, gap, limits)
+    if (!limits) return
+    const before = (i + strokes.length - 1) % strokes.length
+    const back = strokes[before]!.pieceId === to.pieceId
+    judge('travel', from, to, gap, wayLimit(limits, from.piece, to.piece, { back, since: gaps[before]!, gap }))
   })
 }
 

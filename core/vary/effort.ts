@@ -7,6 +7,7 @@ import {
   gripOf,
   played,
   travelLimits,
+  wayLimit,
 } from '#core/analyse'
 import {
   type Kit,
@@ -271,7 +272,12 @@ export class Effort {
       if (struck[i] !== struck[next]) {
         const limits = this.travelOf(struck[i]!, struck[next]!)
         const more = this.crossed.size ? crossingTime(this.crossed, { at: this.ats[i]! }, { at: this.ats[next]! }) : 0
-        if (limits) weigh('travel', gap, more ? { easy: limits.easy + more, hard: limits.hard + more } : limits)
+        if (limits) {
+          const before = (i + this.many - 1) % this.many
+          const usual = more ? { easy: limits.easy + more, hard: limits.hard + more } : limits
+          const way = { back: struck[before] === struck[next], since: this.gapAfter(before, length), gap }
+          weigh('travel', gap, wayLimit(usual, this.pieces[struck[i]!], this.pieces[struck[next]!], way))
+        }
       }
       if (strokes[i]!.stroke !== strokes[next]!.stroke) {
         const [held, wanted] = [
@@ -291,12 +297,10 @@ export class Effort {
     return (groove.pickUp !== null && !groove.pickUp.repeats) || groove.parts.some(part => part.every && !part.muted)
   }
 
-  /** What grace notes add to the hardness of their limbs; undefined, where `strict`, where nobody is free for them. */
+  /** What grace notes and chokes add to the hardness of their limbs; undefined, where `strict`, where nobody is free for them. */
   private withGraces(groove: Groove, limbs: number[], strict: boolean): number[] | undefined {
     const graced = groove.parts.some(
-      part =>
-        !part.muted &&
-        part.strokes.some(({ ornament }) => ornament === 'flam' || ornament === 'drag' || ornament === 'ruff'),
+      part => !part.muted && part.strokes.some(({ ornament }) => ornament && ornament !== 'double'),
     )
     if (!graced) return limbs
     const found = graceTroubles(timeline(sounding(groove), this.kit), this.rules, gridOf(groove).total * this.perTick)
