@@ -1,4 +1,5 @@
 import {
+  type Facts,
   type Groove,
   backbeatOf,
   sounding,
@@ -19,6 +20,8 @@ interface Fit {
   holds: boolean
   says: string
   reason: string
+  /** What would make it hold, where facts of the groove alone would. */
+  offer?: { says: string; facts: Partial<Facts> }
 }
 
 /**
@@ -52,7 +55,13 @@ function check(groove: Groove, constraint: Constraint, card: StyleCard): Omit<Fi
   switch (constraint.kind) {
     case 'straight': {
       const holds = !swing || swing.share <= STILL_STRAIGHT
-      return { holds, says: holds ? `Straight enough (${feel})` : `Swung (${feel}), where this style is straight` }
+      return holds
+        ? { holds, says: `Straight enough (${feel})` }
+        : {
+            holds,
+            says: `Swung (${feel}), where this style is straight`,
+            offer: { says: 'Play it straight', facts: { feel: { ...groove.feel, swing: null } } },
+          }
     }
     case 'swung': {
       // No swing and a share of a half are the same thing, at whatever level.
@@ -60,8 +69,12 @@ function check(groove: Groove, constraint: Constraint, card: StyleCard): Omit<Fi
       const holds =
         (share === 0.5 || swing!.level === constraint.level) && share >= constraint.from && share <= constraint.to
       const wanted = `${Math.round(constraint.from * 100)} to ${Math.round(constraint.to * 100)}`
+      const usual = { ...groove.feel, swing: card.swing }
       return {
         holds,
+        ...(holds || !card.swing
+          ? {}
+          : { offer: { says: `Swing ${sayFeel({ feel: usual })}`, facts: { feel: usual } } }),
         says: holds
           ? share === 0.5
             ? 'Straight, which this style allows'
@@ -125,7 +138,13 @@ function check(groove: Groove, constraint: Constraint, card: StyleCard): Omit<Fi
       const quarters = Math.round(convertTempo(groove.tempo, '1/4').bpm)
       const [from, to] = [constraint.from * times, constraint.to * times]
       const holds = quarters >= from && quarters <= to
-      return { holds, says: `quarter = ${quarters}, ${holds ? 'within' : 'outside'} ${from} to ${to}` }
+      const nearest = Math.min(to, Math.max(from, quarters))
+      const { bpm } = convertTempo({ bpm: nearest, counts: '1/4' }, groove.tempo.counts)
+      return {
+        holds,
+        says: `quarter = ${quarters}, ${holds ? 'within' : 'outside'} ${from} to ${to}`,
+        ...(holds ? {} : { offer: { says: `Take quarter = ${nearest}`, facts: { tempo: { ...groove.tempo, bpm } } } }),
+      }
     }
   }
 }

@@ -243,6 +243,24 @@ describe('style fit', () => {
     ).toEqual([says])
   })
 
+  it('offers what would make it hold, and then it does', () => {
+    const off = {
+      ...groove,
+      feel: { swing: { level: '1/8' as const, share: 2 / 3 }, push: {} },
+      tempo: { bpm: 100, counts: '1/2' as const },
+    }
+    const offers = fitsStyle(off, rock).flatMap(fit => fit.offer ?? [])
+    expect(offers.map(one => one.says).sort()).toEqual(['Play it straight', 'Take quarter = 160'])
+    const mended = offers.reduce<Groove>((now, { facts }) => ({ ...now, ...facts }), off)
+    expect(mended.tempo).toEqual({ bpm: 80, counts: '1/2' })
+    expect(fitsStyle(mended, rock).filter(fit => !fit.holds)).toEqual([])
+    // Straight where the style swings.
+    const swing = styleOf('swing-four')!
+    const straight = { ...first(swing), feel: { swing: null, push: {} } }
+    const [offer] = fitsStyle(straight, swing).flatMap(fit => fit.offer ?? [])
+    expect(offer).toEqual({ says: 'Swing eighths 66.7', facts: { feel: { swing: swing.swing, push: {} } } })
+  })
+
   it('written twice as long is counted twice as fast', () => {
     const halved = { ...rock, meter: meter(2, 4), writings: [{ meter: meter(4, 4), times: 2 }] }
     const tempo = (bpm: number) =>

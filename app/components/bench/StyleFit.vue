@@ -35,7 +35,15 @@ const partsOf = (role: string) => props.groove.parts.filter(part => part.role ==
         data-fit
         :data-holds="fit.holds"
         :class="fit.holds ? '' : 'border-l-3 border-error pl-2'">
-        {{ fit.says }}<span class="block text-sm text-muted">{{ fit.reason }}</span>
+        {{ fit.says }}
+        <UButton
+          v-if="fit.offer"
+          size="xs"
+          color="neutral"
+          variant="outline"
+          class="ml-1"
+          @click="emit('edit', { type: 'facts', set: fit.offer.facts })"
+          >{{ fit.offer.says }}</UButton><span class="block text-sm text-muted">{{ fit.reason }}</span>
       </li>
     </ul>
     <h3 v-if="balance.roles.length" class="mb-1 mt-3 text-base">Loudness by role, stick height 1 to 5</h3>
