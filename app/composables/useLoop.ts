@@ -5,7 +5,7 @@ import { useBench } from '../stores/bench'
 
 /** Looped is what is marked, and goes with the mark. */
 export const MARKED = -2
-const ALL = -1
+export const ALL = -1
 
 /** What can go round where there are this many bars; `marked` says what is marked, and is empty where nothing is. */
 export const loopsOf = (bars: number, marked: string) => [

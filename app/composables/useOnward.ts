@@ -1,3 +1,4 @@
+import type { Span } from '#core/groove'
 import { useBench } from '~/stores/bench'
 
 /** The stations that take over the groove on the Bench, by the menu and by keys. */
@@ -8,6 +9,8 @@ export function useOnward() {
     vary: to(id => `/vary/${id}`),
     compare: to(id => `/compare?a=${id}`),
     sheet: to(id => `/sheet/${id}`),
-    practise: to(id => `/practise?groove=${id}`),
+    /** What goes round or is marked goes along, and so do click and count-in. */
+    practise: (span?: Span) =>
+      navigateTo(`/practise?groove=${bench.here.id}&as=bench${span ? `&from=${span.from}&to=${span.to}` : ''}`),
   }
 }

@@ -1,6 +1,6 @@
 import { type Groove, type Span, inSpan, sayList, saySpan, timeline } from '#core/groove'
 import { DEFAULT_KIT, type Kit, type Limb, LIMBS, isHand } from '#core/kit'
-import { type PlayedBy, CLAVES, type Clave, type Click, claveIn } from '#core/perform'
+import { type PlayedBy, CLAVES, type Clave, type Click, type ClickPlan, claveIn } from '#core/perform'
 import { type Phrase, phraseBars } from '#core/phrase'
 import { type Result, ok, refuse } from '#core/result'
 import { styleOf } from '#core/style'
@@ -36,6 +36,9 @@ interface PlanWish {
   breaks?: boolean
   on?: Stage['on']
   sticking?: Written
+  /** Click and count-in of every stage, in place of those of the way. */
+  click?: ClickPlan
+  countIn?: number
   /** Whether the record says that a stage is solid at its tempo: such stages are left out, but never the last. */
   solid?: (stage: Stage) => boolean
 }
@@ -136,6 +139,8 @@ export function planFor(
     breaks = true,
     on = 'kit',
     sticking,
+    click,
+    countIn,
     solid = () => false,
   }: PlanWish = {},
 ): Result<Plan> {
@@ -189,10 +194,12 @@ export function planFor(
       lines: sticking ? [] : groove.guides.filter(guide => guide.notes.length).map(guide => guide.id),
       length: { seconds: seconds[i]! },
       click: {
-        program: clave && !step.span && CLAVE_FOR.includes(step.click) ? clave : step.click,
-        gaps: null,
+        program:
+          (click && clickOf(click)) ?? (clave && !step.span && CLAVE_FOR.includes(step.click) ? clave : step.click),
+        gaps: click?.gaps ?? null,
         voice: null,
       },
+      ...(countIn === undefined ? {} : { countIn }),
       tempo: { bpm, counts: goal.counts },
       climb: climb ?? null,
       ofCeiling: ofCeiling ?? null,
@@ -226,6 +233,10 @@ export function waysFor(groove: Groove, kit: Kit, span?: Span): readonly Way[] {
   const found = WAYS.filter(way => planFor(groove, () => 'way', { way: way.id, kit, ...(span ? { span } : {}) }).ok)
   return found.length ? found : WAYS
 }
+
+/** A click's program as a stage keeps it. */
+const clickOf = ({ program }: ClickPlan): Stage['click']['program'] =>
+  typeof program === 'string' ? program : [...program]
 
 /** Clicks that a clave takes the place of in its own styles. */
 const CLAVE_FOR: readonly Click[] = ['every beat', 'backbeats']

@@ -455,6 +455,13 @@ describe('the minutes of a plan', () => {
     )
   })
 
+  it('go along with the click and the count-in of the Bench', () => {
+    const made = planFor(rock, newId, { click: { program: 'off-beats', gaps: { sound: 2, silent: 1 } }, countIn: 2 })
+    if (!made.ok) throw new Error(made.reason)
+    for (const { click, countIn } of made.value.stages)
+      expect([click.program, click.gaps, countIn]).toEqual(['off-beats', { sound: 2, silent: 1 }, 2])
+  })
+
   it('are set for all stages at once, breaks left alone, names following who plays', () => {
     const made = planFor(rock, newId, { minutes: 60, breaks: true })
     if (!made.ok) throw new Error(made.reason)

@@ -375,7 +375,7 @@ test('keys lead on from the Bench with its groove', async ({ bench }) => {
   for (const [key, path] of [
     ['Shift+V', '/vary/wet-rope'],
     ['Shift+S', '/sheet/wet-rope'],
-    ['Shift+P', '/practise?groove=wet-rope'],
+    ['Shift+P', '/practise?groove=wet-rope&as=bench'],
   ] as const) {
     await bench.open('wet-rope')
     await bench.page.keyboard.press(key)

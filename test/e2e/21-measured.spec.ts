@@ -499,10 +499,16 @@ test('every way to learn that is offered makes a plan of a groove, and a marked 
   await page.keyboard.press('l')
   for (const key of ['Home', 'Control+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight'])
     await page.keyboard.press(key)
+  // The click of the Bench goes along.
+  await page.getByRole('button', { name: /^click/ }).click()
+  await page.getByRole('combobox', { name: 'Click', exact: true }).click()
+  await page.getByRole('option', { name: 'off-beats' }).click()
+  await page.keyboard.press('Escape')
   await page.locator('[data-span-bar]').getByRole('button', { name: 'Practise it' }).click()
   await expect(page.getByRole('heading', { name: 'A plan for “Wet Rope”, bar 1, beat 2 to a of 2' })).toBeVisible()
   await form.getByRole('button', { name: 'Make a plan' }).click()
   await expect(page.getByLabel('Title of the plan')).toHaveValue('Wet Rope, bar 1, beat 2 to a of 2, feet first')
+  for (const stage of await page.locator('[data-stage-id]').all()) await expect(stage).toContainText('off-beats')
 })
 
 test('a voice counts where a limb plays: each word lies with its vowel on its slot', async ({ page, app }) => {

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { type EditorEvent, markedBar, sayMarked } from '#core/editor'
 import { SUBDIVISIONS, beatsOf } from '#core/time'
+import { useOnward } from '~/composables/useOnward'
 import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
 
@@ -31,9 +32,10 @@ const slots = useAfterPaint(() => {
 const bars = computed(() => bench.shown?.bars.length ?? 1)
 // As a separate value: every edit makes another groove, and this bar has nothing new to show for it.
 const toVary = computed(() => `/vary/${bench.groove?.id}`)
+const onward = useOnward()
 const practise = () => {
   const { span } = bench
-  return span && navigateTo(`/practise?groove=${bench.here.id}&from=${span.from}&to=${span.to}`)
+  return span && onward.practise(span)
 }
 const barMenu = computed(() => {
   const say = (event: EditorEvent) => () => emit('send', event)

@@ -10,7 +10,11 @@ import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
 
 /** A plan for a groove or a span of it: the way to learn it, how the tempo goes, the goal and the minutes; seen before it is made. */
-const props = defineProps<{ groove: Groove; span: Span | undefined }>()
+const props = defineProps<{
+  groove: Groove
+  span: Span | undefined
+  /** It is practised as it stands on the Bench. */ fromBench?: boolean
+}>()
 const emit = defineEmits<{ make: [plan: Plan] }>()
 const kits = useKits()
 const settings = useSettings()
@@ -22,6 +26,13 @@ const warmUp = ref(false)
 const breaks = ref(true)
 const on = ref<'kit' | 'pad'>('kit')
 const skip = ref(false)
+/** The click and the count-in of the Bench, where it has any. */
+const asBench = ref(props.fromBench)
+const bench = computed(() => ({
+  ...(settings.click === 'none' ? {} : { click: settings.clickPlan }),
+  ...(settings.countIn ? { countIn: settings.countIn } : {}),
+}))
+const benchHas = computed(() => Object.keys(bench.value).length > 0)
 watch(
   () => props.groove.id,
   () => {
@@ -64,6 +75,7 @@ const offered = computed(() =>
     warmUp: warmUp.value,
     breaks: breaks.value,
     on: on.value,
+    ...(asBench.value ? bench.value : {}),
     ...(props.span ? { span: props.span } : {}),
     ...(minutes.value ? { minutes: minutes.value } : {}),
     ...(skip.value ? { solid: stage => (solid.value.get(stage.name) ?? 0) >= Math.max(...rungsOf(stage)) } : {}),
@@ -132,7 +144,11 @@ const about = computed(
         label="breaks in long plans" /><USwitch
         v-model="skip"
         color="neutral"
-        label="leave out what is solid at its tempo" />
+        label="leave out what is solid at its tempo" /><USwitch
+        v-if="benchHas"
+        v-model="asBench"
+        color="neutral"
+        label="click and count-in as on the Bench" />
     </div>
     <p class="mt-2 text-base">{{ about }}</p>
     <p v-if="!offered.ok" role="alert" class="mt-2 text-error">{{ offered.reason }}</p>

@@ -11,7 +11,7 @@ import { useBenchReading } from '~/composables/useBenchReading'
 import { useCounted } from '~/composables/useCounted'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useEditor } from '~/composables/useEditor'
-import { MARKED, loopsOf, useLoop } from '~/composables/useLoop'
+import { ALL, MARKED, loopsOf, useLoop } from '~/composables/useLoop'
 import { useOnward } from '~/composables/useOnward'
 import { usePlayback } from '~/composables/usePlayback'
 import { usePlayIn } from '~/composables/usePlayIn'
@@ -38,6 +38,8 @@ const adding = ref(false)
 const celling = ref(false)
 const timing = ref('')
 const { loop, span, toggleMarked } = useLoop()
+const onward = useOnward()
+const practise = () => onward.practise(loop.value === ALL ? undefined : span.value)
 
 const { say, refused, edit, setBars, mirror, step, keep, toBin, putItBack, fetchBack, laySticking } = useBenchEdits()
 const { send, spanToGroove, spanToCell } = useEditor({ say, refused })
@@ -167,7 +169,8 @@ useStationKeys('bench', {
   staff: () => (settings.staff = { ...settings.staff, shown: !settings.staff.shown }),
   loop: toggleMarked,
   keep: () => keep(undefined, []),
-  ...useOnward(),
+  ...onward,
+  practise,
   record: playIn.record,
   export: () => (exporting.value = wantsExport.value = true),
 })
@@ -180,7 +183,11 @@ useHead({ title: () => `${bench.groove?.title ?? 'Bench'} · Bazzet` })
   <template v-else-if="bench.groove && bench.shown && bench.state && settled && read && readable">
     <FactBar :groove="facts" :pieces="pieces" @edit="edit" @bars="setBars" @mirror="mirror" @refused="refused">
       <KeptState :of="bench" @step="step" />
-      <BenchMenu @keep="keep(undefined, [])" @bin="toBin" @export="exporting = wantsExport = true" />
+      <BenchMenu
+        @practise="practise"
+        @keep="keep(undefined, [])"
+        @bin="toBin"
+        @export="exporting = wantsExport = true" />
     </FactBar>
     <LazyExportDialog
       v-if="wantsExport"

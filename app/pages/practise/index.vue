@@ -113,7 +113,12 @@ useHead({ title: 'Practise · Bazzet' })
       /></UFormField>
       <template v-if="groove">
         <UTabs v-model="kind" :items="KINDS" color="neutral" variant="link" :content="false" class="mb-3" />
-        <NewPlan v-if="kind === 'plan'" :groove="groove" :span="span" @make="plan => make(plan)" />
+        <NewPlan
+          v-if="kind === 'plan'"
+          :groove="groove"
+          :span="span"
+          :from-bench="route.query.as === 'bench'"
+          @make="plan => make(plan)" />
         <FiguresForm v-else-if="kind === 'figures'" :groove="groove" @make="plan => make(plan)" />
         <TurnsForm v-else :groove="groove" @make="plan => make(plan)" />
       </template>
