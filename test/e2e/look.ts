@@ -34,6 +34,12 @@ export const measureLook = (page: Page) =>
       const [more, less] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number]
       return (more + 0.05) / (less + 0.05)
     }
+    /** Inside a fold that is closed, and not its own line. */
+    const isFolded = (element: Element) => {
+      for (let fold = element.closest('details'); fold; fold = fold.parentElement?.closest('details') ?? null)
+        if (!fold.open && !fold.querySelector(':scope > summary')?.contains(element)) return true
+      return false
+    }
     const nameOf = (element: Element) =>
       (element.getAttribute('aria-label') ?? (element as HTMLElement).innerText ?? element.tagName).slice(0, 40)
 
@@ -73,7 +79,7 @@ export const measureLook = (page: Page) =>
       if (right > left && bottom > top) boxes.push({ holder, words, left, top, right, bottom })
     }
     for (const field of document.querySelectorAll('input:not([type=checkbox], [type=radio], [type=file])'))
-      if (seen(field) && !field.closest('details:not([open])')) box(field, nameOf(field), field.getBoundingClientRect())
+      if (seen(field) && !isFolded(field)) box(field, nameOf(field), field.getBoundingClientRect())
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
       const holder = node.parentElement
@@ -82,7 +88,7 @@ export const measureLook = (page: Page) =>
       if (!words || !holder || holder.closest('svg, script, style, .staff, .sheet, [data-letters]') || !seen(holder))
         continue
       texts.set(parseFloat(getComputedStyle(holder).fontSize), words.slice(0, 40))
-      if (holder.closest('details:not([open]), summary')?.matches('details')) continue
+      if (isFolded(holder)) continue
       const range = document.createRange()
       range.selectNodeContents(node)
       for (const line of range.getClientRects()) box(holder, words.slice(0, 40), line)
