@@ -14,6 +14,12 @@ export const useCells = defineStore('cells', () => {
     await api.cells.create(cell)
     await load()
   }
+  /** Another name for a cell, as it is on the server now. */
+  async function rename(id: string, name: string) {
+    const { document, revision, store } = await api.cells.get(id)
+    await api.cells.save({ ...document, name }, { revision, store })
+    await load()
+  }
   /** Into the bin; answers the way back. */
   async function bin(id: string) {
     await api.cells.bin(id)
@@ -23,5 +29,5 @@ export const useCells = defineStore('cells', () => {
       await load()
     }
   }
-  return { list, load, keep, bin }
+  return { list, load, keep, rename, bin }
 })

@@ -32,6 +32,15 @@ test('a bar is built beat by beat from cells, one of one’s own among them, and
   await expect.poll(() => slots(bench, 'Bass drum')).toEqual([0, 3, 4, 7, 16, 22, 25, 26])
   await panel.locator('[data-cell]').first().click()
   await expect.poll(() => slots(bench, 'Bass drum')).toEqual([0, 3, 4, 7, 12, 15, 16, 22, 25, 26])
+  // A name of one’s own; an empty one is none.
+  await panel.getByRole('button', { name: /^Rename the cell/ }).click()
+  await panel.getByLabel(/^Name of the cell/).fill('The first beat')
+  await panel.getByLabel(/^Name of the cell/).press('Enter')
+  await expect(panel.locator('[data-cell="The first beat"]')).toBeVisible()
+  await panel.getByRole('button', { name: 'Rename the cell The first beat' }).click()
+  await panel.getByLabel('Name of the cell The first beat').fill(' ')
+  await panel.getByLabel('Name of the cell The first beat').press('Enter')
+  await expect(panel.locator('[data-cell="The first beat"]')).toBeVisible()
   // The last beat of the second bar is dragged to its front: what was there goes along.
   await page.mouse.click((await bench.place('Right foot', 17)).x, (await bench.place('Right foot', 17)).y)
   await page.keyboard.press('Control+z')

@@ -89,6 +89,18 @@ function layCell(cell: Cell) {
   if (told) toast.add({ title: told })
   onFrom(beat.value.at + cell.length)
 }
+/** The cell that is being renamed. */
+const naming = ref('')
+async function rename(cell: Cell, event: Event) {
+  const name = (event.target as HTMLInputElement).value.trim()
+  naming.value = ''
+  if (!name || name === cell.name) return
+  try {
+    await cells.rename(cell.id, name)
+  } catch (error) {
+    emit('refused', (error as Error).message)
+  }
+}
 async function bin(cell: Cell) {
   const back = await cells.bin(cell.id)
   toast.add({
@@ -200,13 +212,31 @@ onBeforeUnmount(() => emit('try', undefined))
     </p>
     <ul>
       <li v-for="cell in cells.list" :key="cell.id" class="flex items-center gap-1 border-b border-muted">
+        <UInput
+          v-if="naming === cell.id"
+          :default-value="cell.name"
+          maxlength="60"
+          autofocus
+          class="min-w-0 flex-1"
+          :aria-label="`Name of the cell ${cell.name}`"
+          @keydown.enter="rename(cell, $event)"
+          @keydown.escape.stop="naming = ''"
+          @blur="(event: FocusEvent) => naming && rename(cell, event)" />
         <button
+          v-else
           type="button"
           class="min-w-0 flex-1 cursor-pointer truncate py-1 text-left hover:bg-elevated focus:bg-elevated"
           :data-cell="cell.name"
           @click="layCell(cell)">
           {{ cell.name }}
         </button>
+        <UButton
+          size="xs"
+          color="neutral"
+          variant="ghost"
+          icon="i-lucide-pencil"
+          :aria-label="`Rename the cell ${cell.name}`"
+          @click="naming = cell.id" />
         <UButton
           size="xs"
           color="neutral"
