@@ -32,7 +32,11 @@ describe('rhythms that have a name', () => {
     ['a rock bass drum', bars(4, 4), '3... .... 3.3. ....', undefined],
     ['one stroke', bars(4, 4), '3... .... .... ....', undefined],
   ])('%s', (_, grid, row, name) => {
-    expect(nameRhythm(grid, at(grid, row))).toBe(name)
+    expect(nameRhythm(grid, at(grid, row), true)).toBe(name)
+  })
+
+  it('calls no snare on all four a floor', () => {
+    expect(nameRhythm(bars(4, 1), at(bars(4, 1), '3333'))).toBeUndefined()
   })
 
   it('reads each limb by itself, without ghosts', () => {

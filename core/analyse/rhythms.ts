@@ -10,11 +10,12 @@ interface Named {
   lasts: readonly number[]
   /** In bars of this many quarters alone. */ bar?: number
   /** Known even with one stroke more or less. */ loosely?: true
+  /** Said of the bass drum alone. */ bass?: true
 }
 
 /** Tradition; in the order in which they are looked for. */
 const NAMED: readonly Named[] = [
-  { name: 'four on the floor', row: 'xxxx', lasts: [4], bar: 4 },
+  { name: 'four on the floor', row: 'xxxx', lasts: [4], bar: 4, bass: true },
   { name: 'off-beats', row: '.x', lasts: [1] },
   { name: 'son clave, 3-2', row: 'x..x..x...x.x...', lasts: [4, 8], bar: 4, loosely: true },
   { name: 'son clave, 2-3', row: '..x.x...x..x..x.', lasts: [4, 8], bar: 4, loosely: true },
@@ -36,15 +37,15 @@ const QUARTER = 5040
 
 /**
  * The name of a rhythm by its onsets alone, right through some bars: `'3+3+2'`, `'3+3+2 and one more'`, `'3+3+2 without one'`;
- * undefined where it has none.
+ * undefined where it has none. Some names are said of the bass drum alone.
  * @example nameRhythm(bars, [0, 7560, 15120]) // => '3+3+2'
  */
-export function nameRhythm(bars: Groove['bars'], onsets: readonly number[]): string | undefined {
+export function nameRhythm(bars: Groove['bars'], onsets: readonly number[], bass = false): string | undefined {
   const total = barsTicks(bars)
   const [bar, ...others] = [...new Set(bars.map(barTicks))]
   if (others.length || bar === undefined) return undefined
   const struck = new Set(onsets)
-  const read = NAMED.flatMap(named =>
+  const read = NAMED.filter(named => bass || !named.bass).flatMap(named =>
     named.lasts.flatMap(quarters => {
       const lasts = quarters * QUARTER
       if ((named.bar && named.bar * QUARTER !== bar) || total % lasts || (bar % lasts && lasts % bar)) return []
@@ -79,7 +80,8 @@ export function rhythmsOf(groove: Pick<Groove, 'bars'>, events: readonly TimedSt
   const total = barsTicks(groove.bars)
   return LIMBS.flatMap(limb => {
     const own = events.filter(event => event.limb === limb && event.level > 1 && event.at < total)
-    const name = own.length ? nameRhythm(groove.bars, [...new Set(own.map(event => event.at))]) : undefined
+    const bass = own.every(event => event.piece?.kind === 'bass drum')
+    const name = own.length ? nameRhythm(groove.bars, [...new Set(own.map(event => event.at))], bass) : undefined
     if (!name) return []
     const most = [...groupedBy(own, event => event.partId)].sort((a, b) => b[1].length - a[1].length)[0]!
     return [{ limb, partId: most[0], name }]
