@@ -106,6 +106,7 @@ useHead({ title: 'Compare · Bazzet' })
         :model-value="first.id"
         :chosen="first"
         label="The first groove"
+        inside="First"
         @update:model-value="id => choose('a', id)" />
       with
       <GroovePicker
@@ -116,6 +117,7 @@ useHead({ title: 'Compare · Bazzet' })
         :except="first.id"
         :rank="kinship"
         label="The second groove"
+        inside="Second"
         @update:model-value="id => choose('b', id)" />
     </template>
     <template #actions

@@ -102,7 +102,10 @@ for (const [name, path, there, before] of STATIONS) {
       expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth), 'no sideways scroll').toBe(
         true,
       )
-      const { heights, texts, faint, overlaps } = await measureLook(page)
+      const { heights, texts, faint, overlaps, bare, edges } = await measureLook(page)
+      // Figures to read by, no limits: npx playwright test 07 --reporter=json has them.
+      test.info().annotations.push({ type: `left edges at ${width}`, description: String(edges) })
+      if (bare.length) test.info().annotations.push({ type: 'no label in sight', description: bare.join(', ') })
       if (width === 1280) expect(heights.filter(([height]) => !HEIGHTS.includes(height))).toEqual([])
       expect(texts.filter(([size]) => !TEXTS.includes(size))).toEqual([])
       expect(overlaps, `words on words, ${width}`).toEqual([])

@@ -106,5 +106,24 @@ export const measureLook = (page: Page) =>
         )
         .map(b => `${a.words} | ${b.words}`),
     )
-    return { heights: [...heights], texts: [...texts], faint, overlaps }
+    // A label is seen inside a field, over or beside it, or at the head of its column.
+    const bare = [
+      ...document.querySelectorAll('input:not([type=checkbox], [type=radio], [type=file]), [role=combobox], textarea'),
+    ]
+      .filter(field => {
+        if (!seen(field) || isFolded(field) || field.matches('[type=search], [data-header] input, h1 input'))
+          return false
+        const own = field.id && document.querySelector(`label[for="${CSS.escape(field.id)}"]`)
+        const around = field.parentElement?.closest('label, fieldset, form > div, [data-slot=root]:has(label)')
+        return (
+          !own &&
+          !around &&
+          !field.querySelector('.text-muted') &&
+          !field.parentElement?.querySelector('.text-muted') &&
+          !field.closest('table')
+        )
+      })
+      .map(nameOf)
+    const edges = new Set(boxes.map(one => Math.round(one.left))).size
+    return { heights: [...heights], texts: [...texts], faint, overlaps, bare, edges }
   })

@@ -15,6 +15,7 @@ const props = defineProps<{
   }) => number
   except?: string
   label: string
+  /** The label inside it, in a bar. */ inside?: string
   placeholder?: string
 }>()
 const model = defineModel<string>({ required: true })
@@ -67,7 +68,12 @@ const items = computed(() => {
     :placeholder="placeholder ?? 'Choose a groove'"
     class="w-64"
     :aria-label="label">
-    <template v-if="shown" #default>{{ shown }}</template>
+    <template v-if="shown || inside" #default
+      ><span class="truncate"
+        ><span v-if="inside" class="mr-1.5 text-muted">{{ inside }}</span
+        >{{ shown || placeholder || 'none yet' }}</span
+      ></template
+    >
     <template #empty>{{ failed || 'No groove of that title' }}</template>
   </USelectMenu>
 </template>

@@ -43,7 +43,7 @@ const any = computed(() => Object.keys(filter.value).length > 0)
 
 <template>
   <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Which entries">
-    <GroovePicker v-model="groove" label="Only of this groove" placeholder="Groove any" />
+    <GroovePicker v-model="groove" label="Only of this groove" inside="Groove" placeholder="any" />
     <BarSelect
       label="Style"
       means="Only of this style"

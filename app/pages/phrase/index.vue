@@ -62,7 +62,7 @@ useHead({ title: 'Phrase · Bazzet' })
   <StationHeader name="Phrase"
     ><template #actions>
       <form class="flex flex-wrap items-center gap-2" @submit.prevent="begin">
-        <GroovePicker v-model="grooveId" :chosen="chosen" label="Groove to begin with" />
+        <GroovePicker v-model="grooveId" :chosen="chosen" label="Groove to begin with" inside="Begin with" />
         <UButton type="submit" color="neutral" :disabled="!grooveId">Begin a phrase</UButton>
       </form>
     </template></StationHeader
