@@ -5,6 +5,7 @@ import { type Phrase, phraseBars } from '#core/phrase'
 import { type Result, ok, refuse } from '#core/result'
 import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
+import { SHORTEST, shareOut } from './minutes'
 import { MOST_STAGES, type Plan } from './plan'
 import { nameOf } from './say'
 import { PLAN_SHAPE } from './shape'
@@ -43,40 +44,6 @@ interface PlanWish {
   solid?: (stage: Stage) => boolean
 }
 
-/** What a stage's length is counted in, in seconds: half minutes, or less where they are too few for all stages. */
-const UNITS = [30, 10, 5] as const
-/** A stage lasts at least this long, in seconds: shorter is over before it has begun. */
-const SHORTEST = 20
-
-/**
- * Seconds for each rung of each stage, `share` the wish of a stage of `rungs` rungs, that come to `total` seconds as nearly as whole units allow:
- * the largest remainders are rounded up, as seats are given to parties.
- * @example shareOut([{ share: 1, rungs: 1 }, { share: 1, rungs: 1 }, { share: 1, rungs: 1 }], 240) // => [90, 90, 60]
- */
-export function shareOut(stages: readonly { share: number; rungs: number }[], total: number): number[] {
-  const turns = stages.reduce((sum, one) => sum + one.rungs, 0)
-  const unit = UNITS.find(one => one >= SHORTEST && turns * one <= total) ?? UNITS.at(-1)!
-  const least = Math.ceil(SHORTEST / unit)
-  const all = stages.reduce((sum, one) => sum + one.share, 0)
-  const wanted = stages.map(({ share, rungs }) => (share * total) / all / rungs / unit)
-  const units = wanted.map(one => Math.max(least, Math.floor(one)))
-  const left = () => Math.round(total / unit) - units.reduce((sum, one, i) => sum + one * stages[i]!.rungs, 0)
-  // What is too much, for the shortest were lifted, comes from the longest; what is left goes where most was cut off.
-  for (;;) {
-    const longest = units.indexOf(Math.max(...units))
-    if (left() >= 0 || units[longest]! <= least) break
-    units[longest]!--
-  }
-  for (;;) {
-    const [next] = stages
-      .map((one, i) => ({ i, rungs: one.rungs, lacks: wanted[i]! - units[i]! }))
-      .filter(one => one.rungs <= left())
-      .sort((a, b) => b.lacks - a.lacks)
-    if (!next) break
-    units[next.i]!++
-  }
-  return units.map(one => one * unit)
-}
 /** A plan longer than this has breaks, one after each that many minutes, in seconds. Source: the project’s product.md, care. */
 const BREAK_AFTER = 20 * 60
 const BREAK = 120

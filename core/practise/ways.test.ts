@@ -23,7 +23,7 @@ import {
   usualWay,
 } from '.'
 import { ladder } from './climb'
-import { shareOut } from './make-plan'
+import { shareOut } from './minutes'
 
 const S = 1260
 const row = (piece: string, text: string, kind: Stroke['stroke'] = 'hit'): Stroke[] =>
