@@ -159,7 +159,7 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Begin', exact: true }).tap()
     await page.getByRole('button', { name: 'Step', exact: true }).tap()
     await page.getByRole('button', { name: 'Next' }).tap()
-    await expect(page.locator('[data-step-says]')).toHaveText(/^(Bar 1, )?1: /i)
+    await expect(page.locator('[data-step-says]')).toHaveText(/^bar 1, beat 1: /i)
     await expect(page.locator('[data-limb][data-lit=true]').first()).toBeVisible()
   })
 })
