@@ -11,11 +11,11 @@ import {
 } from '#core/kit'
 import { type Groove, type TimedStroke, sayPlaces, sentence } from '#core/groove'
 import { present } from '#core/present'
-import type { Counting } from '#core/time'
+import { type Counting, mod } from '#core/time'
 import { travelLimits } from './playability'
 
 /**
- * Ornaments that nobody is free for, grace notes and chokes: the strokes with what is in their way, and the ticks of the ornaments. The helper
+ * Ornaments that no limb is free for, grace notes and chokes: the strokes with what is in their way, and the ticks of the ornaments. The helper
  * is the other limb; a choke is either hand’s.
  */
 export interface GraceTrouble {
@@ -51,8 +51,7 @@ export function graceTroubles(events: readonly TimedStroke[], limits: Limits, le
   for (const event of events) {
     const { ornament, limb, piece } = event
     if (ornament === 'choke' && isHand(limb)) {
-      const inWay = [limb, otherSide(limb)].map(hand => firstWithin(events, event, hand, CHOKE, length))
-      const [own, other] = inWay
+      const [own, other] = [limb, otherSide(limb)].map(hand => inTheWay(events, event, hand, length))
       if (own && other)
         add({ ornament, limb, helper: otherSide(limb), weight: 'hard', strokes: [event, own, other] }, event.at)
       continue
@@ -91,24 +90,16 @@ export function graceTroubles(events: readonly TimedStroke[], limits: Limits, le
   return [...found.values()]
 }
 
-/** Seconds: times are worked out to the nanosecond, and one on a limit is on it. */
-const HAIR = 1e-9
 /** Seconds that a hand must have free to catch a cymbal. */
 const CHOKE = 0.15
 
-/** The first stroke of a hand at a stroke’s moment or within some seconds after it, other than that stroke. */
-const firstWithin = (
-  events: readonly TimedStroke[],
-  event: TimedStroke,
-  hand: Limb,
-  seconds: number,
-  length: number,
-): TimedStroke | undefined =>
+/** What keeps a hand from a choke: its first stroke from that moment on that comes too soon, other than the choked one. */
+const inTheWay = (events: readonly TimedStroke[], choked: TimedStroke, hand: Limb, length: number) =>
   events.find(
     other =>
-      other !== event &&
+      other !== choked &&
       other.limb === hand &&
-      (((other.seconds - event.seconds) % length) + length) % length < seconds - HAIR,
+      limitVerdictOf(mod(other.seconds - choked.seconds, length), { easy: CHOKE, hard: 0 }),
   )
 
 /** Seconds: the player’s limits reach no further (see core/kit, player-schema). */
@@ -134,7 +125,7 @@ function freeBefore(events: readonly TimedStroke[], event: TimedStroke, length: 
     length,
     ...events
       .filter(other => other.limb === event.limb && other.at !== event.at)
-      .map(other => (((event.seconds - other.seconds) % length) + length) % length),
+      .map(other => mod(event.seconds - other.seconds, length)),
   )
 }
 

@@ -5,7 +5,7 @@ export const CLAVES = ['son clave 3-2', 'son clave 2-3', 'rumba clave 3-2', 'rum
 export type Clave = (typeof CLAVES)[number]
 
 /** Their strokes in pulses: of sixteen, and in dotted beats of twelve (tradition; the two-side first is the other turned by half). */
-const PULSES: Record<Clave, { sixteen: readonly number[]; twelve: readonly number[] }> = {
+export const CLAVE_PULSES: Record<Clave, { sixteen: readonly number[]; twelve: readonly number[] }> = {
   'son clave 3-2': { sixteen: [0, 3, 6, 10, 12], twelve: [0, 2, 4, 7, 9] },
   'son clave 2-3': { sixteen: [2, 4, 8, 11, 14], twelve: [1, 3, 6, 8, 10] },
   'rumba clave 3-2': { sixteen: [0, 3, 7, 10, 12], twelve: [0, 2, 5, 7, 9] },
@@ -27,7 +27,7 @@ export function claveIn(bars: readonly BarTime[], clave: Clave): number[] | unde
   if (bars.some(bar => bar.meter.count !== meter.count || bar.meter.unit !== meter.unit)) return undefined
   const total = barStarts(bars)[bars.length]!
   const twelve = isCompound(meter)
-  const strokes = twelve ? PULSES[clave].twelve : PULSES[clave].sixteen
+  const strokes = twelve ? CLAVE_PULSES[clave].twelve : CLAVE_PULSES[clave].sixteen
   const fine = bars.some(bar =>
     beatTicks(bar.meter).some((ticks, beat) => bar.slots[beat]! % 4 === 0 && ticks / bar.slots[beat]! < QUARTER / 2),
   )
