@@ -1,4 +1,6 @@
 import count from '../assets/count/count.json'
+import countUrl from '../assets/count/count.wav?url'
+import talkUrl from '../assets/talk/talk.wav?url'
 
 /** One spoken word: its samples at `VOICE_RATE`, and how far into them its vowel sets in, in seconds. */
 export interface Spoken {

@@ -39,15 +39,16 @@ const reasons = (ids: readonly string[]) =>
       <UButton color="neutral" variant="outline" :loading="running" @click="look">{{
         found.length ? 'A dozen others' : 'Find a dozen fills'
       }}</UButton>
-      <USelect
+      <BarSelect
         v-model="than"
+        label="Than this"
+        means="Busier or simpler than this fill"
         :items="[
           { label: 'any', value: 'any' },
           { label: 'busier', value: 'busier' },
           { label: 'simpler', value: 'simpler' },
         ]"
-        class="w-22"
-        aria-label="Busier or simpler" />
+        class="w-36" />
       <UPopover :content="{ align: 'end' }" :ui="{ content: 'w-80 max-h-96 overflow-y-auto bg-default p-4' }">
         <UButton color="neutral" variant="ghost">Taste</UButton>
         <template #content>

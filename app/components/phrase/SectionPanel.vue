@@ -158,12 +158,13 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
       </p>
       <ul class="space-y-1">
         <li v-for="(turn, i) in section.turns" :key="i" class="flex items-center gap-1.5 text-sm" data-turn>
-          <USelect
+          <BarSelect
             :model-value="JSON.stringify(turn.when)"
             :items="whens"
             size="xs"
-            class="w-32 shrink-0"
-            :aria-label="`When turn ${i + 1} comes`"
+            class="w-40 shrink-0"
+            label="Comes"
+            :means="`When turn ${i + 1} comes`"
             @update:model-value="when => setWhen(i, String(when))" />
           <span class="min-w-0 flex-1 truncate">{{ 'fill' in turn.put ? 'fill' : titleOf(turn.put.groove) }}</span>
           <UButton

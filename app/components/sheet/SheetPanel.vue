@@ -79,7 +79,9 @@ const LINES = [
       <li v-for="(entry, i) in setup.entries" :key="i" class="space-y-1.5 border-t border-muted pt-2" :data-entry="i">
         <div class="flex items-center gap-1">
           <b class="display w-5">{{ i + 1 }}</b>
+          <label :for="`title-${i}`" class="text-sm text-muted">Title</label>
           <UInput
+            :id="`title-${i}`"
             :model-value="entry.title"
             maxlength="80"
             :placeholder="entry.grooveId === home.id ? 'no title' : (grooves.get(entry.grooveId)?.title ?? '')"
@@ -111,11 +113,12 @@ const LINES = [
             :disabled="setup.entries.length === 1"
             @click="set({ entries: setup.entries.filter((_, at) => at !== i) })" />
         </div>
-        <USelect
+        <BarSelect
           :model-value="entry.grooveId"
           :items="kin"
           class="w-full"
-          :aria-label="`Groove of entry ${i + 1}`"
+          label="Groove"
+          :means="`Groove of entry ${i + 1}`"
           @update:model-value="id => setEntry(i, { grooveId: String(id), only: null })" />
         <div class="flex flex-wrap gap-1" role="group" :aria-label="`Parts of entry ${i + 1}`">
           <UButton

@@ -115,7 +115,7 @@ const moves = MOVES.map(move => ({ value: move.id, label: `${move.name} (${move.
     </li>
   </VueDraggable>
   <div class="flex items-center gap-2">
-    <USelect v-model="adding" :items="moves" class="w-72" aria-label="Move to add" />
+    <BarSelect v-model="adding" :items="moves" class="w-80" label="Move" means="Move to add" />
     <UButton color="neutral" variant="outline" icon="i-lucide-plus" @click="add">Add a step</UButton>
   </div>
 </template>
