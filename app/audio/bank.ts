@@ -1,7 +1,8 @@
 import type { Kit } from '#core/kit'
 import { type Bank, RECORDING_NAMES, type RecordingName, SAMPLE_RATE } from '#core/sound'
 
-const FILES = import.meta.glob<string>('../assets/drums/*.flac', { query: '?url', import: 'default' })
+// Where each recording lies, in one table: as imports of their own, these names came with the first page.
+const FILES = import.meta.glob<string>('../assets/drums/*.flac', { query: '?url', import: 'default', eager: true })
 
 /** Decodes a file of sound to mono at our rate. A worker can't; the browser does it beside the page. */
 export async function decoded(bytes: ArrayBuffer): Promise<Float32Array<ArrayBuffer>> {
@@ -19,7 +20,7 @@ const recordings = new Map<RecordingName, Promise<Float32Array<ArrayBuffer> | un
 export function fetchRecording(name: RecordingName): Promise<Float32Array<ArrayBuffer> | undefined> {
   const fetched = async () => {
     const find = FILES[`../assets/drums/${name}.flac`]
-    return find && decoded(await (await fetch(await find())).arrayBuffer())
+    return find && decoded(await (await fetch(find)).arrayBuffer())
   }
   const found = recordings.get(name) ?? fetched().catch(() => undefined)
   recordings.set(name, found)

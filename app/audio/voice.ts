@@ -42,15 +42,11 @@ const fetched = async (url: string) => (await fetch(url)).arrayBuffer()
 
 /** Fetches the voice of the count that ships with the application. */
 export async function fetchVoice(): Promise<Map<string, Spoken>> {
-  const { default: url } = await import('../assets/count/count.wav?url')
-  return wordsOf(await fetched(url))
+  return wordsOf(await fetched(countUrl))
 }
 
 /** Fetches the words that what was measured is said in. */
 export async function fetchTalk(): Promise<Map<string, Spoken>> {
-  const [{ default: url }, { default: talk }] = await Promise.all([
-    import('../assets/talk/talk.wav?url'),
-    import('../assets/talk/talk.json'),
-  ])
-  return wordsOf(await fetched(url), talk.words)
+  const { default: talk } = await import('../assets/talk/talk.json')
+  return wordsOf(await fetched(talkUrl), talk.words)
 }

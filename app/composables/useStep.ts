@@ -50,7 +50,7 @@ export function useStep(
       ? step.value
           .map(instant => sayInstant(present(toValue(what), 'value').groove, instant, settings.counting))
           .join('. ')
-      : 'Press Space or Next, and the first strokes sound.'
+      : 'Press Next, and the first strokes sound.'
   })
   watch(
     step,

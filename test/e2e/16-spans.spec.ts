@@ -189,7 +189,7 @@ test('a groove is stepped through with no pulse: each instant sounds, lights its
   await bench.openCopy('wet-rope')
   await page.keyboard.press('e')
   const says = page.locator('[data-step-says]')
-  await expect(says).toHaveText('Press Space or Next, and the first strokes sound.')
+  await expect(says).toHaveText('Press Next, and the first strokes sound.')
   await page.keyboard.press(' ')
   await expect(says).toHaveText('bar 1, beat 1: right hand hi-hat, right foot bass drum, left foot chick')
   await expect(page.locator('[data-limb="RH"]')).toHaveAttribute('data-lit', 'true')

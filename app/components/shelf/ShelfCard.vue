@@ -62,7 +62,7 @@ const changed = computed(() => formatTimeAgo(new Date(props.updatedAt)))
       @click="emit('family')">
       {{ sayCount(folded, 'variation') }}
     </button>
-    <UCheckbox
+    <LazyUCheckbox
       v-if="picking"
       :model-value="!!picked"
       color="neutral"
