@@ -1,4 +1,4 @@
-import { CROSSING, type Kit, LIMB_NAMES, type Limb, stretchTo } from '#core/kit'
+import { CROSSING, type Kit, LIMB_NAMES, type Limb, type Piece, stretchTo } from '#core/kit'
 import { type Groove, type TimedStroke, sayPlaces, sentence } from '#core/groove'
 import { present } from '#core/present'
 import type { Counting } from '#core/time'
@@ -42,16 +42,30 @@ export interface Crossing {
 export const SIDE_BY_SIDE = 0.05
 
 /**
- * Where the hands cross, for a player whose kit says they play open-handed; crossing is no trouble to the others.
+ * Whether the arms are crossed where both hands strike: the right one left of the left one.
+ * @example [areCrossed(pieceOf(kit, 'hi-hat'), pieceOf(kit, 'snare')), areCrossed(pieceOf(kit, 'ride'), pieceOf(kit, 'snare'))] // => [true, false]
+ */
+export const areCrossed = (right: Piece, left: Piece): boolean => right.stands.x <= left.stands.x - SIDE_BY_SIDE
+
+/**
+ * A hand on the hats over the other on the snare: how most players sit, and no crossing to speak of.
+ * @example isUsualCrossing(pieceOf(kit, 'hi-hat'), pieceOf(kit, 'snare')) // => true
+ */
+export const isUsualCrossing = (one: Piece, other: Piece): boolean =>
+  (one.kind === 'hi-hat' && other.kind === 'snare') || (one.kind === 'snare' && other.kind === 'hi-hat')
+
+/**
+ * Where the hands cross: anywhere for a player whose kit says they play open-handed, and otherwise over anything but hats and snare.
  * @example crossings(events, kit) // => []
  */
 export function crossings(events: readonly TimedStroke[], kit: Kit): Crossing[] {
-  if (kit.hands !== 'open') return []
   const lefts = new Map(events.filter(event => event.limb === 'LH' && event.piece).map(event => [event.at, event]))
   const found = new Map<string, Crossing>()
   for (const right of events) {
     const left = right.limb === 'RH' && right.piece ? lefts.get(right.at) : undefined
-    if (!left || present(right.piece, 'piece').stands.x > present(left.piece, 'piece').stands.x - SIDE_BY_SIDE) continue
+    if (!left) continue
+    const [one, other] = [present(right.piece, 'piece'), present(left.piece, 'piece')]
+    if (!areCrossed(one, other) || (kit.hands !== 'open' && isUsualCrossing(one, other))) continue
     const key = `${right.pieceId}|${left.pieceId}`
     const known = found.get(key)
     if (known) known.ats.push(right.at)
@@ -61,7 +75,7 @@ export function crossings(events: readonly TimedStroke[], kit: Kit): Crossing[] 
 }
 
 /**
- * Ticks at which the arms are crossed: the right hand strikes left of the left hand. Over the hats that is usual, and does not count.
+ * Ticks at which the arms are crossed: the right hand strikes left of the left hand. On hats and snare that is usual, and does not count.
  * @example [...crossedAt(events)] // => []
  */
 export function crossedAt(events: readonly TimedStroke[]): ReadonlySet<number> {
@@ -71,13 +85,7 @@ export function crossedAt(events: readonly TimedStroke[]): ReadonlySet<number> {
   return new Set(
     events.flatMap(({ limb, at, piece }) => {
       const left = limb === 'RH' ? lefts.get(at) : undefined
-      return left &&
-        piece &&
-        piece.kind !== 'hi-hat' &&
-        left.kind !== 'hi-hat' &&
-        piece.stands.x <= left.stands.x - SIDE_BY_SIDE
-        ? [at]
-        : []
+      return left && piece && !isUsualCrossing(piece, left) && areCrossed(piece, left) ? [at] : []
     }),
   )
 }
@@ -105,4 +113,8 @@ export function sayOutOfReach(groove: Groove, { limb, metres, strokes }: OutOfRe
  * @example sayCrossing(groove, { right: events[0], left: events.find(one => one.limb === 'LH'), ats: [5040, 15120] }) // => 'The hands cross on 2 and 4: right on hi-hat, left on snare. This kit is played open-handed.'
  */
 export const sayCrossing = (groove: Groove, { right, left, ats }: Crossing, counting?: Counting): string =>
-  `The hands cross on ${sayPlaces(groove, ats, counting)}: right on ${name(right)}, left on ${name(left)}. This kit is played open-handed.`
+  `The hands cross on ${sayPlaces(groove, ats, counting)}: right on ${name(right)}, left on ${name(left)}.${
+    isUsualCrossing(present(right.piece, 'piece'), present(left.piece, 'piece'))
+      ? ' This kit is played open-handed.'
+      : ' Each crossing costs a moment on the way in and out.'
+  }`

@@ -75,6 +75,7 @@ describe('findings name their strokes', () => {
       ['clash LH 5040', 'impossible'],
       ['clash LH 15120', 'impossible'],
       ['long RH', 'hard'],
+      ['crossing hi-hat high tom', 'told'],
     ])
   })
 })

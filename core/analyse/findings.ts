@@ -4,6 +4,7 @@ import type { Counting } from '#core/time'
 import { type Crossing, type OutOfReach, crossings, outOfReach, sayCrossing, sayOutOfReach } from './body'
 import { type Clash, clashes, sayClash } from './clashes'
 import { type GraceTrouble, graceTroubles, sayGraceTrouble } from './graces'
+import { type Unheld, liftTrouble, sayUnheld, unheld } from './holding'
 import { type HatTrouble, readHats, sayBreathing, sayHatTrouble } from './hats'
 import { type Trouble, troubles } from './playability'
 import type { Played } from './played'
@@ -31,6 +32,7 @@ export interface Finding {
     | { kind: 'graces'; graces: GraceTrouble }
     | { kind: 'reach'; reach: OutOfReach }
     | { kind: 'crossing'; crossing: Crossing }
+    | { kind: 'unheld'; unheld: Unheld }
     | { kind: 'trouble'; trouble: Trouble }
 }
 
@@ -50,6 +52,8 @@ export function findings(groove: Groove, kit: Kit, read: Played): Finding[] {
   const { events } = read
   const limits = limitsOf(kit)
   const ref = (event: TimedStroke): StrokeRef => refOf(groove, event)
+  const open = unheld(events, read.seconds)
+  const lift = liftTrouble(groove, events, limits, read.seconds)
   const hatsRead = readHats(groove, events, read, limits)
   const found: Finding[] = [
     ...clashes(events, kit).map((clash): Finding => ({
@@ -93,16 +97,31 @@ export function findings(groove: Groove, kit: Kit, read: Played): Finding[] {
     })),
     ...crossings(events, kit).map((crossing): Finding => ({
       id: `crossing ${crossing.right.pieceId} ${crossing.left.pieceId}`,
-      weight: 'demanding',
+      // What it costs in time is weighed with the hands' ways; to a player who keeps them open it is a trouble in itself.
+      weight: kit.hands === 'open' ? 'demanding' : 'told',
       limbs: ['RH', 'LH'],
       strokes: onTicks(events, ['RH', 'LH'], crossing.ats).map(ref),
       about: { kind: 'crossing', crossing },
     })),
-    ...troubles(groove, events, limits, read.seconds).map((trouble): Finding => ({
+    ...(open
+      ? [
+          {
+            id: 'unheld',
+            weight: 'told',
+            limbs: [open.foot],
+            strokes: open.strokes.map(ref),
+            about: { kind: 'unheld', unheld: open },
+          } as const satisfies Finding,
+        ]
+      : []),
+    ...[...troubles(groove, events, limits, read.seconds), ...(lift ? [lift] : [])].map((trouble): Finding => ({
       id: `${trouble.kind} ${trouble.limb}`,
       weight: trouble.verdict,
       limbs: [trouble.limb],
-      strokes: onTicks(events, [trouble.limb], [...trouble.ats, ...trouble.tos.map(to => to.at)]).map(ref),
+      strokes: onTicks(events, trouble.kind === 'lift' ? [trouble.from.limb, trouble.limb] : [trouble.limb], [
+        ...trouble.ats,
+        ...trouble.tos.map(to => to.at),
+      ]).map(ref),
       about: { kind: 'trouble', trouble },
     })),
   ]
@@ -127,6 +146,8 @@ export function sayFinding(groove: Groove, { about }: Finding, counting?: Counti
       return sayOutOfReach(groove, about.reach, counting)
     case 'crossing':
       return sayCrossing(groove, about.crossing, counting)
+    case 'unheld':
+      return sayUnheld(groove, about.unheld, counting)
     case 'trouble':
       return sayTrouble(groove, about.trouble, counting)
   }

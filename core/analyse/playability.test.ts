@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { DEFAULT_KIT, HOUSE_LIMITS, type Limb } from '#core/kit'
+import { DEFAULT_KIT, HOUSE_LIMITS, type Kit, type Limb, kitById } from '#core/kit'
 import { type Groove, makeBars, makeGroove, makePart, passSeconds, rowStrokes, timeline } from '#core/groove'
 import { meter } from '#core/time'
 import { crossedAt, crossingTime, findings, graceTroubles, played, readout, relate, sayFinding, sayRelation } from '.'
@@ -508,5 +508,68 @@ describe('density', () => {
         rowStrokes(grid, row, { piece: 'snare' }).map(stroke => stroke.at),
       ),
     ).toBe(score)
+  })
+})
+
+describe('feet', () => {
+  const said = (groove: Groove, kit = DEFAULT_KIT) =>
+    findings(groove, kit, played(groove, kit)).map(one => `${one.weight}: ${sayFinding(groove, one)}`)
+  const large = kitById('large')
+
+  it('take time from pedal to pedal', () => {
+    // A sixteenth of 120 is 125 ms, a foot's mere start takes 120; a half is a second.
+    const steps = (block: string, hat: string) =>
+      at(120, part('b', 'LF', 'foot block', block), {
+        ...part('h', 'LF', 'hi-hat', hat),
+        strokes: rowStrokes(bars, hat, { piece: 'hi-hat', stroke: 'chick' }),
+      })
+    const fast = said(steps('3... .... 3... ....', '.3.. .... .3.. ....'), large)
+    expect(fast.filter(one => one.includes('from foot block'))).toHaveLength(1)
+    expect(said(steps('3... .... .... ....', '.... .... 3... ....'), large)).toEqual([])
+  })
+  it('leave the hats open while they are elsewhere, unless there is a clutch', () => {
+    const hats = part('h', 'RH', 'hi-hat', '3.3.3.3.3.3.3.3.')
+    const double = at(100, hats, part('f', 'LF', 'bass drum', '..3.............'))
+    const kit: Kit = {
+      ...DEFAULT_KIT,
+      pieces: DEFAULT_KIT.pieces.map(piece => (piece.id === 'bass drum' ? { ...piece, beaters: 2 } : piece)),
+    }
+    const clutched = {
+      ...kit,
+      pieces: kit.pieces.map(piece => (piece.kind === 'hi-hat' ? { ...piece, clutch: true } : piece)),
+    }
+    const open = said(double, kit).filter(one => one.includes('nothing holds'))
+    expect(open).toEqual([
+      'told: The left foot is on the bass drum, so nothing holds the hats shut; they sound open on & of 1. A clutch would hold them; the Kit says whether there is one.',
+    ])
+    expect(said(double, clutched).filter(one => one.includes('nothing holds'))).toEqual([])
+    const ride = at(100, part('r', 'RH', 'ride', '3.3.3.3.3.3.3.3.'), part('f', 'LF', 'bass drum', '..3.............'))
+    expect(said(ride, kit).filter(one => one.includes('nothing holds'))).toEqual([])
+  })
+  it('open and shut the hats no faster than they go', () => {
+    const opening = (bpm: number, row: string) => {
+      const hats = part('h', 'RH', 'hi-hat', row.replaceAll('o', '3'))
+      return at(bpm, {
+        ...hats,
+        strokes: hats.strokes.map(one =>
+          row.replaceAll(' ', '')[one.at / 1260] === 'o' ? { ...one, stroke: 'open' as const } : one,
+        ),
+      })
+    }
+    const lifts = (groove: Groove) => said(groove).filter(one => one.includes('opens and shuts'))
+    // Open on every e and a of 130: shut 4 × 130 ÷ 60 ÷ 2 = 4.3 times a second without a break; easy up to 4, hard from 6.
+    expect(lifts(opening(130, '3o3o 3o3o 3o3o 3o3o'))).toEqual([
+      'demanding: Left foot: opens and shuts the hats 4.3 times a second, around 1. Demanding; hard from 180.',
+    ])
+    expect(lifts(opening(110, '3o3o 3o3o 3o3o 3o3o'))).toEqual([])
+    expect(lifts(opening(130, '3.o. 3.o. 3.o. 3.o.'))).toEqual([])
+  })
+  it('and arms crossed over anything but hats and snare are told', () => {
+    const over = (left: string) =>
+      said(at(80, part('r', 'RH', 'hi-hat', '3... .... 3... ....'), part('l', 'LH', left, '3... .... 3... ....')))
+    expect(over('snare')).toEqual([])
+    expect(over('floor tom')).toEqual([
+      'told: The hands cross on 1 and 3: right on hi-hat, left on floor tom. Each crossing costs a moment on the way in and out.',
+    ])
   })
 })

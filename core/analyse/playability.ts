@@ -1,10 +1,12 @@
 import {
+  FOOT_TRAVEL,
   HOUSE_LIMITS,
   LIMBS,
   type Limb,
   type Limit,
   type Limits,
   type Piece,
+  SECOND_PEDAL,
   TOM_BOUNCE,
   bounces,
   isHand,
@@ -24,7 +26,8 @@ export type TroubleKind = 'pair' | 'burst' | 'run' | 'long' | 'double' | 'travel
  * tempos, in the groove's own counting, from which it is so. `ats` holds every place it comes, the worst first.
  */
 export interface Trouble {
-  kind: TroubleKind
+  /** `lift`: hats that a hand opens and shuts faster than their foot goes up and down. */
+  kind: TroubleKind | 'lift'
   limb: Limb
   verdict: 'demanding' | 'hard'
   from: TimedStroke
@@ -151,11 +154,15 @@ export function eachAsked(
     // Three blows count together, and it is hard from the first to the third.
     if (kind !== 'pair') judge(kind, to.stroke, next.stroke, time, limit)
   })
-  if (!hand) return
   const gaps = gapsOf(strokes, length)
   strokes.forEach((from, i) => {
     const to = strokes[(i + 1) % strokes.length]!
     const gap = gaps[i]!
+    if (!hand) {
+      const way = from.piece && to.piece && pedalLimits(from.piece, to.piece)
+      if (way) judge('travel', from, to, gap, way)
+      return
+    }
     if (from.level >= 4 && to.level === 1) judge('control', from, to, gap, rules.control)
     if (from.level === 1 && to.level === 5) judge('rise', from, to, gap, rules.rise)
     const [held, wanted] = [gripOf(from), gripOf(to)]
@@ -224,15 +231,27 @@ export function troubles(
   }).sort((a, b) => Number(b.verdict === 'hard') - Number(a.verdict === 'hard') || a.hardFrom - b.hardFrom)
 }
 
+const wayOf = (metres: number, { easy, hard }: Limits['travel'], more = 0): Limit => ({
+  easy: easy.start + metres / easy.speed + more,
+  hard: hard.start + metres / hard.speed + more,
+})
+
+/**
+ * How long a foot needs from one pedal to another; nothing where it stays. Of a pedal with two beaters the second stands beside the hats'.
+ * @example pedalLimits(pieceOf(kit, 'bass drum'), pieceOf(kit, 'hi-hat')).easy.toFixed(2) // => '0.43'
+ */
+export const pedalLimits = (from: Piece, to: Piece): Limit | undefined =>
+  from.id === to.id
+    ? undefined
+    : wayOf(
+        Math.min(metresApart(from, to), from.beaters === 2 || to.beaters === 2 ? SECOND_PEDAL : Infinity),
+        FOOT_TRAVEL,
+      )
+
 /**
  * How long a hand needs from one piece to another, `more` seconds for crossing the arms; nothing where it stays.
  * @example travelLimits(pieceOf(kit, 'snare'), pieceOf(kit, 'ride'), HOUSE_LIMITS).hard.toFixed(3) // => '0.129'
  */
 export function travelLimits(from: Piece, to: Piece, { travel }: Pick<Limits, 'travel'>, more = 0): Limit | undefined {
-  if (from.id === to.id) return undefined
-  const metres = metresApart(from, to)
-  return {
-    easy: travel.easy.start + metres / travel.easy.speed + more,
-    hard: travel.hard.start + metres / travel.hard.speed + more,
-  }
+  return from.id === to.id ? undefined : wayOf(metresApart(from, to), travel, more)
 }

@@ -174,6 +174,10 @@ function waysOut(
     }
     case 'breathing':
       return []
+    case 'unheld':
+      return onStrokes(groove, 'Write them as open', about.unheld.strokes, (part, ats) =>
+        alterStrokes(part, ats, stroke => ({ ...stroke, stroke: 'open' })),
+      )
     case 'graces': {
       const dressed = about.graces.strokes.filter(stroke => stroke.ornament === about.graces.ornament)
       return onStrokes(
@@ -208,6 +212,13 @@ function waysOut(
       const others = isHand(limb)
         ? handOver(groove, kit, events, run ? everySecond(events, limb, tos) : tos, newId, counting)
         : []
+      if (kind === 'lift')
+        return onStrokes(
+          groove,
+          'Open the hats every second time only',
+          events.filter(event => event.stroke === 'open' && isHand(event.limb)).filter((_, i) => i % 2 === 1),
+          (part, at) => alterStrokes(part, at, ({ openFor: _, ...stroke }) => ({ ...stroke, stroke: 'hit' })),
+        )
       if (kind === 'control') return [...level('Raise the ghosts to soft', tos, 2), ...others]
       if (kind === 'rise')
         return [

@@ -1,7 +1,7 @@
 import { LEVEL_NAMES, LIMB_NAMES, type Limit } from '#core/kit'
 import { type Groove, type TimedStroke, barOf, grooveTicks, sayCount, sayPlace, sentence } from '#core/groove'
 import { type Counting, barNumber, sayTick } from '#core/time'
-import type { Trouble, TroubleKind } from './playability'
+import type { Trouble } from './playability'
 
 const ms = (seconds: number): string => `${Math.round(seconds * 1000)} ms`
 /** A rate to a tenth, a whole one without its nought: `'6.7'`, `'5'`. */
@@ -29,6 +29,7 @@ export function sayTrouble(groove: Groove, trouble: Trouble, counting?: Counting
     travel: () => `from ${pieceName(from)} on ${place(from)} to ${pieceName(to)} on ${place(to)} in ${ms(gap)}`,
     control: () => `${LEVEL_NAMES[from.level]} on ${place(from)}, ghost on ${place(to)}, ${ms(gap)} later`,
     rise: () => `ghost on ${place(from)}, accent on ${place(to)}, ${ms(gap)} later`,
+    lift: () => `opens and shuts the hats ${rate(gap)} times a second, around ${place(from)}`,
     grip: () =>
       `from ${strokeName(from)} on ${place(from)} to ${strokeName(to)} on ${place(to)}, another grip, in ${ms(gap)}`,
   }[kind]()
@@ -43,24 +44,25 @@ export function sayTrouble(groove: Groove, trouble: Trouble, counting?: Counting
 const strokeName = ({ stroke }: TimedStroke): string =>
   stroke === 'hit' ? 'the stick' : stroke === 'sweep' || stroke === 'tap' ? 'the brush' : stroke
 
-const RULES: Record<TroubleKind, (limb: string) => string> = {
+const RULES: Record<Trouble['kind'], (limb: string) => string> = {
   pair: limb => `two strokes of a ${limb} with time around them`,
   burst: limb => `three or four strokes of a ${limb} in a row`,
   run: limb => `five or more strokes of a ${limb} in a row`,
   long: limb => `a ${limb} that goes on without a break`,
   double: () => 'the second stroke of a bounced double',
-  travel: () => 'this way of a hand between pieces',
+  travel: limb => `this way of a ${limb} between ${limb === 'hand' ? 'pieces' : 'pedals'}`,
   control: () => 'a ghost after a loud stroke of the same hand',
   rise: () => 'an accent after a ghost of the same hand',
+  lift: () => 'a foot that opens and shuts the hats',
   grip: () => 'a hand that must take the stick another way',
 }
 
 /** The rule a verdict went by: `'Rule of thumb: five or more strokes of a hand in a row are easy up to 6 a second, hard from 8.5.'` @internal */
 export function sayRule({ kind, limb, limit }: Pick<Trouble, 'kind' | 'limb' | 'limit'>): string {
-  const rates = kind === 'burst' || kind === 'run' || kind === 'long'
+  const rates = kind === 'burst' || kind === 'run' || kind === 'long' || kind === 'lift'
   const what = RULES[kind](limb.endsWith('H') ? 'hand' : 'foot')
   return rates
-    ? `Rule of thumb: ${what}: easy up to ${rate(limit.easy)} strokes a second, hard from ${rate(limit.hard)}.`
+    ? `Rule of thumb: ${what}: easy up to ${rate(limit.easy)} ${kind === 'lift' ? 'times' : 'strokes'} a second, hard from ${rate(limit.hard)}.`
     : `Rule of thumb: ${what}: ${sayTimes(limit)}.`
 }
 

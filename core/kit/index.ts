@@ -42,7 +42,16 @@ export {
   withSet,
   withStroke,
 } from './change'
-export { type Limit, type Limits, CROSSING, hardnessOf, HOUSE_LIMITS, limitVerdictOf } from './limits'
+export {
+  type Limit,
+  type Limits,
+  CROSSING,
+  FOOT_TRAVEL,
+  hardnessOf,
+  HOUSE_LIMITS,
+  SECOND_PEDAL,
+  limitVerdictOf,
+} from './limits'
 export { bounces, BREATH, isBreath, LONGEST_BOUNCE, speedLimit, speeds, TOM_BOUNCE } from './speed'
 export { type Defaults, type Player, type PracticeSettings, readPlayer } from './player-schema'
 export { inWords, USUAL_PLAYER } from './player'

@@ -56,6 +56,10 @@ export const HOUSE_LIMITS: Limits = {
 /** What a crossing of the arms adds to a hand's way, in seconds, unless it is over the hats. */
 export const CROSSING = 0.05
 
+/** How long a foot takes from pedal to pedal, in seconds and metres a second; a second beater's pedal stands this near the hats', in metres. */
+export const FOOT_TRAVEL = { easy: { start: 0.12, speed: 2 }, hard: { start: 0.08, speed: 3 } } as const
+export const SECOND_PEDAL = 0.2
+
 /** Seconds: times are worked out to the nanosecond, and one on a limit is on it. */
 const HAIR = 1e-9
 

@@ -76,6 +76,8 @@ const pieceSchema = z
     stands: placeSchema,
     /** How many beaters a pedal has: one where nothing is said; with two, both feet play the one drum. */
     beaters: z.literal([1, 2], { error: 'A pedal has 1 beater or 2.' }).optional(),
+    /** Hats that a clutch can hold shut, so that their foot is free. */
+    clutch: z.boolean({ error: 'A clutch is there or not: true or false.' }).optional(),
     strokes: z.array(pieceStrokeSchema).min(1, { error: 'A piece has at least one stroke.' }),
   })
   .superRefine((piece, ctx) => {
@@ -86,6 +88,8 @@ const pieceSchema = z
         path: ['beaters'],
         message: `“${piece.name}” is struck by no foot; beaters are a pedal’s.`,
       })
+    if (piece.clutch && piece.kind !== 'hi-hat')
+      ctx.addIssue({ code: 'custom', path: ['clutch'], message: `“${piece.name}” is no hi-hat; a clutch is one’s.` })
     piece.strokes.forEach(({ kind, by }, s) => {
       if (seen.has(kind + by))
         ctx.addIssue({

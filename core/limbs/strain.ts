@@ -1,4 +1,4 @@
-import { SIDE_BY_SIDE, bounceLimit, gripOf, travelLimits } from '#core/analyse'
+import { areCrossed, bounceLimit, gripOf, travelLimits } from '#core/analyse'
 import {
   type Kit,
   type Limits,
@@ -123,7 +123,7 @@ export class Strain {
   /** What it costs that the right hand strikes one piece while the left one has just struck, or strikes, another; -1 for a hand that does not. */
   crossed(right: number, left: number): number {
     const [r, l] = [this.pieces[right], this.pieces[left]]
-    if (!r || !l || r.stands.x > l.stands.x - SIDE_BY_SIDE) return 0
+    if (!r || !l || !areCrossed(r, l)) return 0
     // Over the hats, and reaching beyond the other hand to a cymbal or a high tom.
     const usual = r.kind === 'hi-hat' || l.kind === 'hi-hat' || Math.abs(r.stands.y - l.stands.y) >= BEYOND
     return usual ? CROSSED.usual : CROSSED.else

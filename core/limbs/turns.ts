@@ -1,4 +1,4 @@
-import { SIDE_BY_SIDE } from '#core/analyse'
+import { areCrossed } from '#core/analyse'
 import { type Kit, type PieceKind, isBreath, limitsOf, pieceOf } from '#core/kit'
 import type { Struck } from './struck'
 
@@ -121,7 +121,7 @@ export function runTurnsOf(all: readonly Struck[], kit: Kit, lead: 'right' | 'le
         const [a, b] = [kinds[run[n]!]!, kinds[i]!]
         const [mine, other] = n % 2 === first ? [a, b] : [b, a]
         const [right, left] = lead === 'right' ? [mine, other] : [other, mine]
-        return right.stands.x < left.stands.x - SIDE_BY_SIDE
+        return areCrossed(right, left)
       }).length
     const first = crossings(0) > CROSSES * run.length && crossings(1) < crossings(0) ? 1 : 0
     run.forEach((i, n) => turns.set(i, n % 2 === first ? 'keeper' : 'other'))

@@ -1,12 +1,12 @@
-import { SIDE_BY_SIDE, inOpening } from '#core/analyse'
+import { areCrossed, inOpening, isUsualCrossing } from '#core/analyse'
 import { type Kit, type Piece, pieceOf as pieceIn } from '#core/kit'
 import type { Groove, Stroke } from '#core/groove'
+import { mod } from '#core/time'
 import { gridOf } from './work'
 
-/** Whether the right hand plays anything left of something that the left hand plays, the hats apart. */
+/** Whether the right hand plays anything left of something that the left hand plays, hats over snare apart. */
 export function mayCross(groove: Groove, pieceOf: (id: string) => Piece | undefined): boolean {
-  let right = Infinity
-  let left = -Infinity
+  const hands = { RH: new Set<Piece>(), LH: new Set<Piece>() }
   for (const part of groove.parts) {
     if (part.muted || (part.limb !== 'RH' && part.limb !== 'LH')) continue
     let piece = ''
@@ -14,12 +14,12 @@ export function mayCross(groove: Groove, pieceOf: (id: string) => Piece | undefi
       if (stroke.piece === piece) continue
       piece = stroke.piece
       const stands = pieceOf(piece)
-      if (!stands || stands.kind === 'hi-hat') continue
-      if (part.limb === 'RH') right = Math.min(right, stands.stands.x)
-      else left = Math.max(left, stands.stands.x)
+      if (stands) hands[part.limb].add(stands)
     }
   }
-  return right <= left - SIDE_BY_SIDE
+  for (const right of hands.RH)
+    for (const left of hands.LH) if (areCrossed(right, left) && !isUsualCrossing(right, left)) return true
+  return false
 }
 
 /** The ticks at which the arms are crossed, as `crossedAt` has it. */
@@ -34,17 +34,39 @@ export function crossedIn(groove: Groove, pieceOf: (id: string) => Piece | undef
         if (!stands) continue
         const left = lefts.get(at)
         if (limb === 'LH') lefts.set(at, stands)
-        else if (
-          left &&
-          stands.kind !== 'hi-hat' &&
-          left.kind !== 'hi-hat' &&
-          stands.stands.x <= left.stands.x - SIDE_BY_SIDE
-        )
-          crossed.add(at)
+        else if (left && !isUsualCrossing(stands, left) && areCrossed(stands, left)) crossed.add(at)
       }
     }
   }
   return crossed
+}
+
+/**
+ * Whether hats are opened and shut so fast, beside the steps of the feet, that the foot which shuts them may be asked too much: `within` ticks
+ * is the nearest that is easy whatever the swing. Only then is the readout itself asked.
+ */
+export function mayLift(groove: Groove, pieceOf: (id: string) => Piece | undefined, within: number): boolean {
+  const onHats: Stroke[] = []
+  const moves: { at: number; shuts: boolean }[] = []
+  for (const { muted, limb, strokes } of groove.parts) {
+    if (muted) continue
+    for (const stroke of strokes) {
+      if (pieceOf(stroke.piece)?.kind === 'hi-hat') onHats.push(stroke)
+      if (limb === 'LF' || limb === 'RF') moves.push({ at: stroke.at, shuts: false })
+    }
+  }
+  const opened = onHats.filter(({ stroke }) => stroke === 'open')
+  if (opened.length < 3) return false
+  const { total } = gridOf(groove)
+  for (const { at, piece } of opened) {
+    const after = onHats.map(one => (one.piece === piece && one.at !== at ? mod(one.at - at, total) : total))
+    moves.push({ at: mod(at + Math.min(...after), total), shuts: true })
+  }
+  moves.sort((one, other) => one.at - other.at)
+  return moves.some(({ at, shuts }, i) => {
+    const next = moves[i + 1] ?? { at: moves[0]!.at + total, shuts: moves[0]!.shuts }
+    return (shuts || next.shuts) && next.at > at && next.at - at < within
+  })
 }
 
 /** A foot that contradicts what a hand does on its hats, as `readHats` has it, where home has none there: `troubled` are the findings of home by their ids. */

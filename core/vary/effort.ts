@@ -5,6 +5,7 @@ import {
   findings,
   graceTroubles,
   gripOf,
+  pedalLimits,
   played,
   travelLimits,
   wayLimit,
@@ -27,7 +28,7 @@ import {
 } from '#core/kit'
 import { type Groove, type Part, type Stroke, blowsOf, slotTicks, sounding, timeline } from '#core/groove'
 import { swingOf, tickSeconds } from '#core/time'
-import { crossedIn, hatsContradict, mayCross } from './effort-body'
+import { crossedIn, hatsContradict, mayCross, mayLift } from './effort-body'
 import { gridOf } from './work'
 
 /** What was worked out of a groove before, limb by limb. */
@@ -48,11 +49,14 @@ export class Effort {
   private readonly pieceIds = new Map<string, number>()
   private readonly names: string[] = []
   private readonly pieces: (Piece | undefined)[] = []
-  private readonly travel: (Limit | null)[][] = []
+  /** Ways between pieces: a hand's, and a foot's. */
+  private readonly travel: { hand: (Limit | null)[][]; foot: (Limit | null)[][] } = { hand: [], foot: [] }
   private readonly reaches: boolean[][] = []
   /** What home already asks of a body that it cannot do, by the findings’ ids. */
   private readonly troubled: Set<string>
   private readonly perTick: number
+  /** Seconds between two moves of a foot from which on any figure is easy. */
+  private readonly lifts: number
   // One limb’s strokes in order of time; kept from call to call so that nothing is allocated.
   private readonly ats: number[] = []
   private readonly times: number[] = []
@@ -79,6 +83,8 @@ export class Effort {
         .map(finding => finding.id),
     )
     this.perTick = tickSeconds(home.tempo)
+    const { burst, run, long, pair } = this.rules
+    this.lifts = Math.max(...[burst, run, long, pair].map(({ foot }) => foot.easy))
   }
 
   private readonly standing = (id: string): Piece | undefined => this.pieces[this.pieceIndex(id)]
@@ -92,15 +98,18 @@ export class Effort {
     const piece = pieceOf(this.kit, id)
     this.pieces.push(piece)
     this.reaches.push(LIMBS.map(limb => !piece || stretchTo(piece, limb)?.reaches !== false))
-    this.travel.push([])
+    this.travel.hand.push([])
+    this.travel.foot.push([])
     return index
   }
 
-  private travelOf(a: number, b: number): Limit | null {
-    const before = this.travel[a]![b]
+  private travelOf(a: number, b: number, by: 'hand' | 'foot'): Limit | null {
+    const ways = this.travel[by][a]!
+    const before = ways[b]
     if (before !== undefined) return before
     const [from, to] = [this.pieces[a], this.pieces[b]]
-    return (this.travel[a]![b] = (from && to && travelLimits(from, to, this.rules)) ?? null)
+    const limits = from && to && (by === 'hand' ? travelLimits(from, to, this.rules) : pedalLimits(from, to))
+    return (ways[b] = limits ?? null)
   }
 
   /** A limb’s parts put in order of time; false where a piece is out of reach that home does not ask for. */
@@ -264,13 +273,19 @@ export class Effort {
       }
       weigh(kind, time, speedLimit(rules, kind, hand))
     })
-    for (let i = 0; i < this.many && hand && !wall; i++) {
+    for (let i = 0; i < this.many && !wall; i++) {
       const next = (i + 1) % this.many
+      if (!hand && struck[i] === struck[next]) continue
       const gap = this.gapAfter(i, length)
+      if (!hand) {
+        const way = this.travelOf(struck[i]!, struck[next]!, 'foot')
+        if (way) weigh('travel', gap, way)
+        continue
+      }
       if (levels[i]! >= 4 && levels[next] === 1) weigh('control', gap, rules.control)
       if (levels[i] === 1 && levels[next] === 5) weigh('rise', gap, rules.rise)
       if (struck[i] !== struck[next]) {
-        const limits = this.travelOf(struck[i]!, struck[next]!)
+        const limits = this.travelOf(struck[i]!, struck[next]!, 'hand')
         const more = this.crossed.size ? crossingTime(this.crossed, { at: this.ats[i]! }, { at: this.ats[next]! }) : 0
         if (limits) {
           const before = (i + this.many - 1) % this.many
@@ -291,10 +306,14 @@ export class Effort {
   }
 
   /**
-   * What only the readout itself weighs: parts with their own cycle, which come round; a pick-up that sounds only once.
+   * What only the readout itself weighs: parts with their own cycle, which come round; a pick-up that sounds only once; hats opened fast.
    */
   private isIntricate(groove: Groove): boolean {
-    return (groove.pickUp !== null && !groove.pickUp.repeats) || groove.parts.some(part => part.every && !part.muted)
+    return (
+      (groove.pickUp !== null && !groove.pickUp.repeats) ||
+      groove.parts.some(part => part.every && !part.muted) ||
+      mayLift(groove, this.standing, (this.lifts * (groove.feel.swing ? 2 : 1)) / this.perTick)
+    )
   }
 
   /** What grace notes and chokes add to the hardness of their limbs; undefined, where `strict`, where nobody is free for them. */

@@ -103,6 +103,12 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
       color="neutral"
       label="Two beaters on its pedal: both feet play it"
       @update:model-value="on => take(withFacts(kit, piece.id, { beaters: on === true ? 2 : 1 }))" />
+    <UCheckbox
+      v-if="piece.kind === 'hi-hat' && piece.strokes.some(stroke => stroke.by === 'foot')"
+      :model-value="!!piece.clutch"
+      color="neutral"
+      label="A clutch holds them shut while their foot is elsewhere"
+      @update:model-value="on => take(withFacts(kit, piece.id, { clutch: on === true }))" />
     <ul class="text-sm" aria-label="Who reaches it">
       <li v-for="one in reach" :key="one.limb" data-reach :class="one.reaches ? '' : 'text-error'">
         {{ one.name }} {{ one.reaches ? 'reaches it' : 'does not reach it' }}, {{ one.metres.toFixed(2) }} m away
