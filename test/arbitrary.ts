@@ -4,6 +4,9 @@ import { type Bar, type Groove, type Part, makeBars, makeGroove, makePart, subdi
 import { type Meter, beatTicks, meter, slotsOf } from '#core/time'
 
 /** Meters a player may meet, additive ones among them. */
+/** How far apart hats are in what is made here, most often simply open. */
+const APART = ['open', 'open', 'half open', 'loose', 'tight'] as const
+
 export const meters: fc.Arbitrary<Meter> = fc.oneof(
   fc.constantFrom(
     meter(4, 4),
@@ -137,7 +140,7 @@ export const drummed: fc.Arbitrary<Groove> = fc
           stroke.piece === 'snare'
             ? dress(0.15, (['cross-stick', 'rim shot', 'buzz'] as const)[Math.floor(roll() * 3)])
             : stroke.piece === 'hi-hat'
-              ? dress(0.25, hand ? ('open' as const) : ('splash' as const))
+              ? dress(0.3, hand ? APART[Math.floor(roll() * APART.length)]! : ('splash' as const))
               : stroke.piece === 'ride'
                 ? dress(0.15, 'bell' as const)
                 : undefined

@@ -19,7 +19,7 @@ describe('older files', () => {
     if (!read.ok) throw new Error(read.reason)
     expect(read.value).toEqual({
       ...old,
-      version: 2,
+      version: 3,
       guides: [],
       parts: old.parts.map((part: object) => ({ ...part, pickUp: null, given: ['name', 'role'] })),
     })

@@ -20,7 +20,7 @@ const recordings = new Map<RecordingName, Promise<Float32Array<ArrayBuffer> | un
 export function fetchRecording(name: RecordingName): Promise<Float32Array<ArrayBuffer> | undefined> {
   const fetched = async () => {
     const find = FILES[`../assets/drums/${name}.flac`]
-    return find && decoded(await (await fetch(find)).arrayBuffer())
+    return find ? decoded(await (await fetch(find)).arrayBuffer()) : undefined
   }
   const found = recordings.get(name) ?? fetched().catch(() => undefined)
   recordings.set(name, found)

@@ -160,7 +160,10 @@ useHead({ title: 'Today · Bazzet' })
       <p class="my-3">
         Run a plan and say how it went: what was solid comes back after {{ spacing }} days, what was shaky tomorrow.
       </p>
-      <UButton to="/practise" color="neutral">To the plans</UButton>
+      <div class="flex justify-center gap-2">
+        <UButton to="/practise" color="neutral">To the plans</UButton>
+        <UButton to="/begin" color="neutral" variant="outline">Begin a groove</UButton>
+      </div>
     </div>
     <template v-else-if="due && !failed">
       <p v-if="last" class="mb-4 text-toned">

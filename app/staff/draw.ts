@@ -11,6 +11,9 @@ import { present } from '#core/present'
 import { sayNoteValue } from '#core/time'
 import { noteShapes } from './glyph'
 
+/** How far hats are apart, as the engraver writes it: an open circle, one halved, one halved twice, and a plus. */
+const HAT_SIGNS = { open: 'ah', 'half open': '\uE7F7', loose: '\uE7F6', closed: 'a+' } as const
+
 type Vex = typeof import('vexflow/bravura')
 type Note = InstanceType<Vex['StaveNote']>
 
@@ -92,7 +95,7 @@ function engraveNote(vex: Vex, entry: Entry, up: boolean): Note {
     note.addModifier(new vex.Parenthesis(vex.ModifierPosition.LEFT), i)
     note.addModifier(new vex.Parenthesis(vex.ModifierPosition.RIGHT), i)
   })
-  if (entry.hat) note.addModifier(new vex.Articulation(entry.hat === 'open' ? 'ah' : 'a+').setPosition(beyond), 0)
+  if (entry.hat) note.addModifier(new vex.Articulation(HAT_SIGNS[entry.hat]).setPosition(beyond), 0)
   if (entry.accent) note.addModifier(new vex.Articulation('a>').setPosition(beyond), 0)
   const graces = { flam: 1, drag: 2, ruff: 3, double: 0, choke: 0 }[entry.ornament ?? 'choke']
   if (graces) {

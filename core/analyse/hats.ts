@@ -1,4 +1,4 @@
-import type { Limits } from '#core/kit'
+import { type Limits, ringsOn } from '#core/kit'
 import { type Groove, type TimedStroke, sayPlace, sayPlaces } from '#core/groove'
 import { type Counting, beatsOf, mod } from '#core/time'
 
@@ -66,7 +66,7 @@ export function readHats(
     const before = hands.findLast(one => one.at < foot.at) ?? hands[hands.length - 1]!
     const after = hands.find(one => one.at > foot.at) ?? hands[0]!
     // An open stroke before it: the foot closes it, which is what a foot is for. Far apart, nobody is holding them.
-    if (before.stroke === 'open' || mod(foot.at - before.at, ticks) + mod(after.at - foot.at, ticks) > beat) continue
+    if (ringsOn(before.stroke) || mod(foot.at - before.at, ticks) + mod(after.at - foot.at, ticks) > beat) continue
     const gap = mod(foot.seconds - before.seconds, seconds)
     if (gap < limits.chick) add('just struck', before, gap)
     else breathing.push(foot)

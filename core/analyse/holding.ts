@@ -1,4 +1,13 @@
-import { LIMB_NAMES, type Limb, type Limits, type Piece, limitVerdictOf, speedLimit, speeds } from '#core/kit'
+import {
+  LIMB_NAMES,
+  liftsFoot,
+  type Limb,
+  type Limits,
+  type Piece,
+  limitVerdictOf,
+  speedLimit,
+  speeds,
+} from '#core/kit'
 import { type Groove, type TimedStroke, sayPlaces } from '#core/groove'
 import { present } from '#core/present'
 import { type Counting, mod } from '#core/time'
@@ -57,11 +66,11 @@ export function unheld(events: readonly TimedStroke[], seconds: number): Unheld 
 export function closings(events: readonly TimedStroke[]): TimedStroke[] {
   const onHats = events.filter(isOnHats).sort((a, b) => a.seconds - b.seconds)
   return onHats.flatMap((stroke, i) => {
-    if (stroke.stroke !== 'open') return []
+    if (!liftsFoot(stroke.stroke)) return []
     const same = [...onHats.slice(i + 1), ...onHats.slice(0, i + 1)].filter(one => one.pieceId === stroke.pieceId)
     const next = present(same.find(one => one.at !== stroke.at) ?? same.at(-1), 'stroke on the hats')
     const withIt = same.filter(one => one.at === next.at)
-    return OPEN.includes(next.stroke) || withIt.some(one => !byHand(one)) ? [] : [next]
+    return next.stroke === 'splash' || liftsFoot(next.stroke) || withIt.some(one => !byHand(one)) ? [] : [next]
   })
 }
 

@@ -4,6 +4,7 @@ import {
   LIMB_NAMES,
   type Limb,
   isHand,
+  liftsFoot,
   nearestPiece,
   otherSide,
   pieceOf,
@@ -216,7 +217,7 @@ function waysOut(
         return onStrokes(
           groove,
           'Open the hats every second time only',
-          events.filter(event => event.stroke === 'open' && isHand(event.limb)).filter((_, i) => i % 2 === 1),
+          events.filter(event => liftsFoot(event.stroke) && isHand(event.limb)).filter((_, i) => i % 2 === 1),
           (part, at) => alterStrokes(part, at, ({ openFor: _, ...stroke }) => ({ ...stroke, stroke: 'hit' })),
         )
       if (kind === 'control') return [...level('Raise the ghosts to soft', tos, 2), ...others]

@@ -1,8 +1,20 @@
-import { type Cell, type Groove, grooveTicks, readCell, readGroove, sayBars, sayFeel } from '#core/groove'
-import { type Kit, type Player, readKit, readPlayer } from '#core/kit'
-import { type Phrase, phraseBars, readPhrase } from '#core/phrase'
 import {
+  CELL_SHAPE,
+  type Cell,
+  GROOVE_SHAPE,
+  type Groove,
+  grooveTicks,
+  readCell,
+  readGroove,
+  sayBars,
+  sayFeel,
+} from '#core/groove'
+import { KIT_SHAPE, type Kit, PLAYER_SHAPE, type Player, readKit, readPlayer } from '#core/kit'
+import { PHRASE_SHAPE, type Phrase, phraseBars, readPhrase } from '#core/phrase'
+import {
+  PLAN_SHAPE,
   type Plan,
+  SITTING_SHAPE,
   neededBy,
   type Sitting,
   planSeconds,
@@ -14,7 +26,7 @@ import {
 import type { Result } from '#core/result'
 import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
-import { type Recipe, readRecipe } from '#core/vary'
+import { RECIPE_SHAPE, type Recipe, readRecipe } from '#core/vary'
 
 /** A document that another names: `path` is where it does; `needed` where it makes no sense without. */
 interface Reference {
@@ -81,6 +93,8 @@ export type KindName = keyof Documents
 export interface Kind<K extends KindName> {
   /** What a player calls one. */
   what: string
+  /** The newest version of it, which this Bazzet writes. */
+  version: number
   /** From unknown data of any version there was, or what is wrong with it. */
   read(input: unknown): Result<Documents[K]>
   refers(document: Documents[K]): Reference[]
@@ -95,6 +109,7 @@ export interface Kind<K extends KindName> {
 export const KINDS: { [K in KindName]: Kind<K> } = {
   groove: {
     what: 'groove',
+    version: GROOVE_SHAPE.version,
     read: readGroove,
     refers: ({ kitId, parent }) => [
       { kind: 'kit', id: kitId, path: 'kitId', needed: false },
@@ -116,19 +131,28 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
   },
   kit: {
     what: 'kit',
+    version: KIT_SHAPE.version,
     read: readKit,
     refers: () => [],
     summary: ({ id, name, pieces }) => ({ id, name, pieces: pieces.length }),
   },
-  cell: { what: 'cell', read: readCell, refers: () => [], summary: ({ id, name, length }) => ({ id, name, length }) },
+  cell: {
+    what: 'cell',
+    version: CELL_SHAPE.version,
+    read: readCell,
+    refers: () => [],
+    summary: ({ id, name, length }) => ({ id, name, length }),
+  },
   recipe: {
     what: 'recipe',
+    version: RECIPE_SHAPE.version,
     read: readRecipe,
     refers: () => [],
     summary: ({ id, name, about }) => ({ id, name, about }),
   },
   phrase: {
     what: 'phrase',
+    version: PHRASE_SHAPE.version,
     read: readPhrase,
     // Its grooves are kept as they were last seen: it does not need them here.
     refers: ({ kitId, grooves }) => [
@@ -148,6 +172,7 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
   },
   plan: {
     what: 'plan',
+    version: PLAN_SHAPE.version,
     read: readPlan,
     refers: ({ stages }) =>
       stages.flatMap(({ subject }, i) =>
@@ -170,9 +195,17 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
       ],
     }),
   },
-  player: { what: 'player', read: readPlayer, refers: () => [], summary: ({ id }) => ({ id }), single: true },
+  player: {
+    what: 'player',
+    version: PLAYER_SHAPE.version,
+    read: readPlayer,
+    refers: () => [],
+    summary: ({ id }) => ({ id }),
+    single: true,
+  },
   sitting: {
     what: 'practice run',
+    version: SITTING_SHAPE.version,
     read: readSitting,
     // Its plan is kept in it, and may be gone from the list.
     refers: ({ plan, listed }) => (listed ? [{ kind: 'plan', id: plan.id, path: 'plan.id', needed: false }] : []),

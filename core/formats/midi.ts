@@ -1,6 +1,6 @@
 import { writeMidi } from 'midi-file'
 import type { MidiEvent } from 'midi-file'
-import { type Kit, LEVEL_VELOCITIES, LIMBS, LIMB_NAMES, noteOf } from '#core/kit'
+import { type Kit, LEVEL_VELOCITIES, LIMBS, LIMB_NAMES, noteOf, ringsOn } from '#core/kit'
 import { type Groove, barTicks, grooveTicks, passesUntilAlike } from '#core/groove'
 import { CueLine, type Performance, type StrokeCue, firstTempo, passes } from '#core/perform'
 import {
@@ -264,7 +264,7 @@ function drumEvents(
   for (const { piece, stroke, level, seconds, until } of strokes) {
     const noteNumber = noteOf(piece!, stroke)
     const tick = tickAt(seconds)
-    const rings = until !== undefined ? tickAt(until) : stroke === 'open' ? end : tick + SHORT
+    const rings = until !== undefined ? tickAt(until) : ringsOn(stroke) ? end : tick + SHORT
     // Nothing rings past the bars; a stroke that is pushed over their end still has a tick.
     const off = Math.max(tick + 1, Math.min(rings, end))
     const last = sounding.get(noteNumber)

@@ -4,6 +4,7 @@ import {
   type Level,
   LIMBS,
   type Ornament,
+  HAT_DEGREES,
   STROKE_KINDS,
   STROKE_NAMES,
   type StrokeKind,
@@ -51,6 +52,9 @@ const STROKE_WORDS: [RegExp, StrokeKind][] = [
   [/cross|side ?stick/i, 'cross-stick'],
   [/rim/i, 'rim shot'],
   [/bell|cup/i, 'bell'],
+  [/half/i, 'half open'],
+  [/loose|slosh/i, 'loose'],
+  [/tight/i, 'tight'],
   [/open/i, 'open'],
   [/pedal|foot|chick/i, 'chick'],
   [/buzz|roll/i, 'buzz'],
@@ -347,14 +351,20 @@ function strokeOf(note: Element, { known, kit, doubts, measure, at, graces }: Gr
   const told = technical.filter(one => one.name === 'other-technical').map(one => one.text)
   const tremolo = marks.flatMap(one => childrenOf(one, 'ornaments')).flatMap(one => childrenOf(one, 'tremolo'))[0]
   const articulations = marks.flatMap(one => childrenOf(one, 'articulations')).flatMap(one => one.children)
-  const open =
-    technical.some(one => one.name === 'open' || one.name === 'open-string') &&
-    pieceOf(kit, means.piece)?.kind === 'hi-hat'
-  const stroke: StrokeKind = open
-    ? 'open'
-    : tremolo?.attributes.type === 'unmeasured' && pieceOf(kit, means.piece)?.strokes.some(one => one.kind === 'buzz')
-      ? 'buzz'
-      : means.stroke
+  const onHats = pieceOf(kit, means.piece)?.kind === 'hi-hat'
+  const degree: StrokeKind | undefined =
+    HAT_DEGREES.find(one => told.includes(STROKE_NAMES[one])) ??
+    (technical.some(one => one.name === 'half-muted')
+      ? 'half open'
+      : technical.some(one => one.name === 'open' || one.name === 'open-string')
+        ? 'open'
+        : undefined)
+  const stroke: StrokeKind =
+    onHats && degree
+      ? degree
+      : tremolo?.attributes.type === 'unmeasured' && pieceOf(kit, means.piece)?.strokes.some(one => one.kind === 'buzz')
+        ? 'buzz'
+        : means.stroke
   const ornament: Ornament | undefined = graces
     ? GRACES[Math.min(graces, 3) - 1]
     : tremolo?.attributes.type === 'single'

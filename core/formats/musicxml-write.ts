@@ -179,6 +179,14 @@ const grace = (head: NoteHead, stroke: Stroke, voice: number, instrument: (strok
       `      <note><grace/>${unpitched(head)}<instrument id="${instrument(stroke)}"/><voice>${voice}</voice><type>16th</type>${notehead(head)}</note>\n`,
   ).join('')
 
+/** How far hats are apart, in the signs that the format has and in our own words. */
+const HAT_SIGNS: Readonly<Record<string, string>> = {
+  open: '<open/>',
+  'half open': '<half-muted/><other-technical>half open</other-technical>',
+  loose: '<other-technical>loose</other-technical>',
+  tight: '<stopped/><other-technical>tight</other-technical>',
+}
+
 function notations(entry: Entry, stroke: Stroke, tuplet: string): string {
   const ornaments =
     stroke.ornament === 'double'
@@ -186,7 +194,7 @@ function notations(entry: Entry, stroke: Stroke, tuplet: string): string {
       : stroke.stroke === 'buzz'
         ? '<tremolo type="unmeasured">0</tremolo>'
         : ''
-  const technical = `${stroke.stroke === 'open' ? '<open/>' : entry.hat === 'closed' && stroke.piece === 'hi-hat' ? '<stopped/>' : ''}<other-technical>${stroke.limb}</other-technical>${stroke.openFor ? `<other-technical>open for ${stroke.openFor}</other-technical>` : ''}`
+  const technical = `${HAT_SIGNS[stroke.stroke] ?? (entry.hat === 'closed' && stroke.piece === 'hi-hat' ? '<stopped/>' : '')}<other-technical>${stroke.limb}</other-technical>${stroke.openFor ? `<other-technical>open for ${stroke.openFor}</other-technical>` : ''}`
   const articulations = `${entry.accent && stroke.level >= 4 ? '<accent/>' : ''}${stroke.ornament === 'choke' ? '<other-articulation>choke</other-articulation>' : ''}`
   return `<notations>${tuplet}${ornaments ? `<ornaments>${ornaments}</ornaments>` : ''}<technical>${technical}</technical>${articulations ? `<articulations>${articulations}</articulations>` : ''}</notations>`
 }

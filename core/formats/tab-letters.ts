@@ -31,6 +31,9 @@ const COMMON: [letter: string, stroke: StrokeKind, ornament?: Ornament][] = [
   ['s', 'splash'],
   ['v', 'sweep'],
   ['t', 'tap'],
+  ['h', 'half open'],
+  ['l', 'loose'],
+  ['k', 'tight'],
 ]
 
 /** The letter of a stroke in lower case, an ornament only on a plain hit: `plainLetter('snare', { stroke: 'hit' }) // => 'o'`, on a cymbal `'x'`. */

@@ -13,7 +13,8 @@ import { type Bar, type Groove, type Part, type Stroke, idSchema, partSchema, ti
 import { type Clip, type Span, copied } from './span'
 import { type Brush, asKind, freshStroke, painted } from './touch'
 
-const CELL_SHAPE = { format: 'bazzet-cell', what: 'cell', version: 1, upgrades: [] } as const satisfies Shape
+/** How a cell is kept. */
+export const CELL_SHAPE = { format: 'bazzet-cell', what: 'cell', version: 1, upgrades: [] } as const satisfies Shape
 
 /** A beat’s worth of strokes, or more, kept under a name to be laid into bars. */
 const cellSchema = z

@@ -95,7 +95,7 @@ export {
   touchSlot,
   withOrnament,
 } from './touch'
-export { type Cell, type Figure, beatMoved, cellFrom, clipOf, figureIn, figuresOf, readCell } from './cells'
+export { CELL_SHAPE, type Cell, type Figure, beatMoved, cellFrom, clipOf, figureIn, figuresOf, readCell } from './cells'
 export { cycled, ownTick, refOf, passesUntilAlike, sayComesRound, strokeAt } from './cycle'
 export { crossedFeet, lacking, mirrored, repieced, sayCrossed } from './orient'
 export { type Blow, blowsOf } from './ornaments'

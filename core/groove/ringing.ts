@@ -1,4 +1,4 @@
-import type { Piece, StrokeKind } from '#core/kit'
+import { type Piece, type StrokeKind, ringsOn } from '#core/kit'
 import { type Blow, CHOKED, blowsOf } from './ornaments'
 import type { Stroke } from './schema'
 
@@ -27,7 +27,7 @@ export const blowsIn = (
  * @example [opensHats({ kind: 'hi-hat' }, 'open'), opensHats({ kind: 'hi-hat' }, 'hit')] // => [true, false]
  */
 export const opensHats = (piece: Pick<Piece, 'kind'> | undefined, kind: StrokeKind): boolean =>
-  piece?.kind === 'hi-hat' && (kind === 'open' || kind === 'splash')
+  piece?.kind === 'hi-hat' && (ringsOn(kind) || kind === 'splash')
 
 /**
  * Follows hats through strokes in the order of their ticks: an opening ends where the next stroke on the same hats comes at a later

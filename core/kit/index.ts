@@ -3,8 +3,11 @@ export {
   type Limb,
   type Ornament,
   type StrokeKind,
+  HAT_DEGREES,
   isHand,
   LEVEL_NAMES,
+  liftsFoot,
+  ringsOn,
   LEVEL_VELOCITIES,
   levelOfVelocity,
   LEVELS,
@@ -20,7 +23,7 @@ export { type PieceKind, PIECE_KINDS } from './kinds'
 export { type SoundName, type SoundSet, SOUNDS } from './sounds'
 export { type Head, HEADS, STAFF_RANGE } from './heads'
 export { sayStaffPlace, staffOf } from './staff'
-export { PLAYER_ID } from './shapes'
+export { KIT_SHAPE, PLAYER_ID, PLAYER_SHAPE } from './shapes'
 export { KIT_LIMITS, metresApart } from './bounds'
 export { type Kit, type OwnSound, type Piece, type Place, readKit } from './schema'
 export { limitsOf, noteOf, paired, pieceOf, piecesFor, soundOf, spanned, strokesFor } from './kit'

@@ -109,6 +109,42 @@ it('reads kits of versions 1 and 2, which have one beater on each pedal', () => 
     expect(readKit({ ...structuredClone(DEFAULT_KIT), version })).toEqual({ ok: true, value: DEFAULT_KIT })
 })
 
+describe('a kit of version 3', () => {
+  const bare = {
+    ...DEFAULT_KIT,
+    version: 3,
+    pieces: DEFAULT_KIT.pieces.map(piece => ({
+      ...piece,
+      strokes: piece.strokes.filter(({ kind }) => !['half open', 'loose', 'tight'].includes(kind)),
+    })),
+  }
+  it('has hats that are half open, loose and tight wherever they could be open', () => {
+    expect(readKit(bare)).toEqual({ ok: true, value: DEFAULT_KIT })
+  })
+  it('keeps notes and sounds that were the player’s own, and leaves closed hats alone', () => {
+    const hats = {
+      ...pieceOf(DEFAULT_KIT, 'hi-hat')!,
+      strokes: [
+        { kind: 'hit', by: 'hand', note: 22, sound: 'machine hat' },
+        { kind: 'open', by: 'hand', note: 26, sound: 'machine open hat' },
+      ],
+    }
+    const read = readKit({ ...bare, pieces: [hats, { ...hats, id: 'shut', strokes: [hats.strokes[0]] }] })
+    expect(
+      read.ok && read.value.pieces.map(piece => piece.strokes.map(({ kind, note, sound }) => [kind, note, sound])),
+    ).toEqual([
+      [
+        ['hit', 22, 'machine hat'],
+        ['open', 26, 'machine open hat'],
+        ['half open', 26, 'machine open hat'],
+        ['loose', 26, 'machine open hat'],
+        ['tight', 22, 'machine hat'],
+      ],
+      [['hit', 22, 'machine hat']],
+    ])
+  })
+})
+
 describe('bad kits are refused with a reason', () => {
   const without = (change: (kit: Kit) => unknown) => {
     const kit = structuredClone(DEFAULT_KIT)

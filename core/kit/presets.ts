@@ -58,7 +58,13 @@ const SNARE = piece('snare', 'snare', [0, 0.45], {
   sweep: 38,
   tap: 38,
 })
-const HAT = piece('hi-hat', 'hi-hat', [-0.42, 0.5], { hit: 42, open: 46 }, { foot: { chick: 44, splash: 46 } })
+const HAT = piece(
+  'hi-hat',
+  'hi-hat',
+  [-0.42, 0.5],
+  { hit: 42, open: 46, 'half open': 46, loose: 46, tight: 42 },
+  { foot: { chick: 44, splash: 46 } },
+)
 const RIDE = piece('ride', 'ride', [0.55, 0.75], { hit: 51, bell: 53 })
 const CRASH = piece('crash', 'crash', [-0.38, 0.85], { hit: 49 })
 const HIGH_TOM = piece('high tom', 'tom', [-0.14, 0.78], { hit: 50 }, { pitch: 1.3 })

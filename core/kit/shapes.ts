@@ -1,12 +1,12 @@
 import type { Shape } from '#core/upgrade'
-import { kitFrom1, kitFrom2, playerFrom1, playerFrom2 } from './upgrade'
+import { kitFrom1, kitFrom2, kitFrom3, playerFrom1, playerFrom2 } from './upgrade'
 
 /** How a kit and the player are kept. */
 export const KIT_SHAPE = {
   format: 'bazzet-kit',
   what: 'kit',
-  version: 3,
-  upgrades: [kitFrom1, kitFrom2],
+  version: 4,
+  upgrades: [kitFrom1, kitFrom2, kitFrom3],
 } as const satisfies Shape
 export const PLAYER_SHAPE = {
   format: 'bazzet-player',

@@ -27,6 +27,9 @@ export const STROKE_KINDS = [
   'cross-stick',
   'bell',
   'open',
+  'half open',
+  'loose',
+  'tight',
   'chick',
   'splash',
   'sweep',
@@ -35,6 +38,18 @@ export const STROKE_KINDS = [
 ] as const
 export type StrokeKind = (typeof STROKE_KINDS)[number]
 
+/**
+ * How far apart hats are under a hand’s stroke, from pressed shut to free; a plain stroke is one on hats that the foot just holds.
+ * Those that are apart ring until the next stroke on the hats.
+ */
+export const HAT_DEGREES = ['tight', 'hit', 'loose', 'half open', 'open'] as const satisfies readonly StrokeKind[]
+
+/** Whether hats ring on after a hand’s stroke of this kind: `ringsOn('loose') // => true`, `ringsOn('tight') // => false` */
+export const ringsOn = (kind: StrokeKind): boolean => kind === 'open' || kind === 'half open' || kind === 'loose'
+
+/** Whether a hand’s stroke asks the foot to let the hats go and to shut them again: `liftsFoot('half open') // => true`, `liftsFoot('loose') // => false` */
+export const liftsFoot = (kind: StrokeKind): boolean => kind === 'open' || kind === 'half open'
+
 /** The name of a plain hit depends on the piece; all others are called what they are. */
 export const STROKE_NAMES: Record<StrokeKind, string> = {
   hit: 'plain',
@@ -42,6 +57,9 @@ export const STROKE_NAMES: Record<StrokeKind, string> = {
   'cross-stick': 'cross-stick',
   bell: 'bell',
   open: 'open',
+  'half open': 'half open',
+  loose: 'loose',
+  tight: 'tight',
   chick: 'foot chick',
   splash: 'foot splash',
   sweep: 'brush sweep',

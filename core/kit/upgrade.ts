@@ -1,3 +1,4 @@
+import { eachOf } from '#core/upgrade'
 import { HOUSE_LIMITS, type Limit } from './limits'
 
 type Fields = Record<string, unknown>
@@ -30,6 +31,34 @@ export const kitFrom1 = (old: Fields): Fields => old
 
 /** A kit of version 2 as one of version 3, whose pedals may have two beaters: it has one on each. */
 export const kitFrom2 = (old: Fields): Fields => old
+
+const pick = (from: Fields, keys: readonly string[]): Fields =>
+  Object.fromEntries(keys.filter(key => from[key] !== undefined).map(key => [key, from[key]]))
+
+/** Strokes of hats that version 4 has beside open and closed ones, and the one whose MIDI note they share. */
+const DEGREES_OF_4 = [
+  ['half open', 'open'],
+  ['loose', 'open'],
+  ['tight', 'hit'],
+] as const
+
+/** A kit of version 3 as one of version 4, whose hats can be half open, loose and tight wherever they can be open; and may have a clutch. */
+export const kitFrom3 = (old: Fields): Fields => ({
+  ...old,
+  pieces: eachOf(old.pieces, piece => {
+    const strokes = Array.isArray(piece.strokes) ? piece.strokes.map(fields) : []
+    const byHand = (kind: string) => strokes.find(stroke => stroke.kind === kind && stroke.by === 'hand')
+    if (piece.kind !== 'hi-hat' || !byHand('open')) return piece
+    const at = strokes.findIndex(stroke => stroke === byHand('open')) + 1
+    const more = DEGREES_OF_4.flatMap(([kind, like]) => {
+      const known = byHand(like)
+      return known && !byHand(kind)
+        ? [{ kind, by: 'hand', note: known.note, ...pick(known, ['sound', 'set', 'staff']) }]
+        : []
+    })
+    return { ...piece, strokes: strokes.toSpliced(at, 0, ...more) }
+  }),
+})
 
 /** A player of version 1 as one of version 2. */
 export const playerFrom1 = (old: Fields): Fields =>

@@ -68,6 +68,18 @@ const MARKS: Record<PieceKind, { [kind in StrokeKind]?: Mark } & { hit: Mark }> 
   'hi-hat': {
     hit: shape(false, false, ...CROSS),
     open: shape(true, false, ...CROSS),
+    'half open': shape(true, false, [
+      [-1.5, 1.5],
+      [1.5, -1.5],
+    ]),
+    loose: shape(false, false, ...CROSS, [
+      [-1.3, -1.5],
+      [1.3, -1.5],
+    ]),
+    tight: shape(false, false, ...CROSS, [
+      [-1.3, 1.4],
+      [1.3, 1.4],
+    ]),
     chick: shape(false, false, ...CROSS),
     splash: shape(true, false, ...CROSS),
   },

@@ -1,4 +1,4 @@
-import { type Head, type Kit, type Limb, type Ornament, isHand, staffOf } from '#core/kit'
+import { type Head, type Kit, type Limb, type Ornament, isHand, ringsOn, staffOf } from '#core/kit'
 import { type Groove, type TimedStroke, audibleParts, leadInOf, ownTick, partOf, timeline } from '#core/groove'
 import { present } from '#core/present'
 import { type Counting, type Meter, NUMBERS, type Beat, type Tempo, beatsOf, countSlots, slotsOf } from '#core/time'
@@ -24,7 +24,7 @@ export interface Entry extends WrittenValue {
   /** The head that grace notes lead to: theirs is the same drum. */
   graced: number | undefined
   /** Over a hat: open, or closed again after it was. */
-  hat: 'open' | 'closed' | undefined
+  hat: 'open' | 'half open' | 'loose' | 'closed' | undefined
   ornament: Ornament | undefined
   buzz: boolean
 }
@@ -185,13 +185,16 @@ function sticking(events: readonly TimedStroke[]): string {
   ].join('')
 }
 
+/** Hats that are not shut, the furthest apart first. */
+const HATS_APART = ['open', 'half open', 'loose'] as const
+
 /** Strokes on hats that were open just before: they are marked as closed again. */
 function closedAgain(events: readonly TimedStroke[]): Set<TimedStroke> {
   const open = new Set<string>()
   const marked = new Set<TimedStroke>()
   for (const event of events) {
     if (event.piece?.kind !== 'hi-hat') continue
-    if (event.stroke === 'open') open.add(event.pieceId)
+    if (ringsOn(event.stroke)) open.add(event.pieceId)
     else if (open.delete(event.pieceId) && isHand(event.limb)) marked.add(event)
   }
   return marked
@@ -290,11 +293,9 @@ function note(groove: Groove, struck: readonly TimedStroke[], { closed, accents 
     heads: sorted,
     graced: ornamented && sorted.findIndex(head => head.place === placed(ornamented).place),
     accent: struck.some(event => accents.has(event)),
-    hat: struck.some(event => event.stroke === 'open')
-      ? 'open'
-      : struck.some(event => closed.has(event))
-        ? 'closed'
-        : undefined,
+    hat:
+      HATS_APART.find(kind => struck.some(event => event.stroke === kind)) ??
+      (struck.some(event => event.stroke === 'tight' || closed.has(event)) ? 'closed' : undefined),
     ornament: ornamented?.ornament,
     buzz: struck.some(event => event.stroke === 'buzz'),
   }

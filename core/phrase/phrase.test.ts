@@ -529,6 +529,6 @@ describe('what does not fit is refused by name', () => {
         },
       },
     })
-    expect(read.ok && read.value.grooves.plain!.seen.groove).toMatchObject({ version: 2, guides: [] })
+    expect(read.ok && read.value.grooves.plain!.seen.groove).toMatchObject({ version: 3, guides: [] })
   })
 })

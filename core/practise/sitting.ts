@@ -8,7 +8,8 @@ import { type Plan, planSchema, readPlan, upToDateStages } from './plan'
 import { PHASES, type Run } from './run'
 import { stageSchema } from './stage'
 
-const SHAPE = { format: 'bazzet-sitting', what: 'practice run', version: 1, upgrades: [] } as const
+/** How a practice run under way is kept. */
+export const SITTING_SHAPE = { format: 'bazzet-sitting', what: 'practice run', version: 1, upgrades: [] } as const
 
 /** A plan has at most 40 stages; a run puts in what isolates those that were missed. */
 const MOST_RUN = 400
@@ -65,10 +66,12 @@ const writtenSchema = z.strictObject({
 })
 
 const sittingSchema = z.strictObject({
-  format: z.literal(SHAPE.format, { error: `format is "${SHAPE.format}"; this is some other kind of document.` }),
-  version: z.literal(SHAPE.version, {
+  format: z.literal(SITTING_SHAPE.format, {
+    error: `format is "${SITTING_SHAPE.format}"; this is some other kind of document.`,
+  }),
+  version: z.literal(SITTING_SHAPE.version, {
     error: issue =>
-      `version is ${SHAPE.version}; this practice run says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.`,
+      `version is ${SITTING_SHAPE.version}; this practice run says ${JSON.stringify(issue.input) ?? 'nothing'}, which this Bazzet cannot read.`,
   }),
   /** Its entries in the log name it as their session. */
   id: idSchema,
@@ -94,8 +97,8 @@ export const makeSitting = ({
   run,
   ...given
 }: { id: string; at: string; plan: Plan; run: Run } & Partial<Omit<Sitting, 'run'>>): Sitting => ({
-  format: SHAPE.format,
-  version: SHAPE.version,
+  format: SITTING_SHAPE.format,
+  version: SITTING_SHAPE.version,
   listed: true,
   ids: [],
   written: [],
@@ -108,7 +111,7 @@ export const makeSitting = ({
  * @example readSitting({ ...makeSitting({ id: 'now', at: '2026-03-01T18:00:00.000Z', plan, run: beginRun(plan, { laps }) }), plan: null }).reason // => 'This is not a valid practice run. plan: This must be an object.'
  */
 export function readSitting(input: unknown): Result<Sitting> {
-  const document = upgraded(input, SHAPE)
+  const document = upgraded(input, SITTING_SHAPE)
   if (!document.ok) return document
   const { plan, run, ...rest } = (
     typeof document.value === 'object' && document.value !== null ? document.value : {}
@@ -118,7 +121,7 @@ export function readSitting(input: unknown): Result<Sitting> {
   const fresh = (stages: unknown) => upToDateStages(stages, version)
   const now =
     typeof run === 'object' && run !== null ? { ...run, stages: fresh(run.stages), helps: fresh(run.helps) } : run
-  return readAs(sittingSchema, { ...rest, plan: read.ok ? read.value : plan, run: now }, SHAPE.what)
+  return readAs(sittingSchema, { ...rest, plan: read.ok ? read.value : plan, run: now }, SITTING_SHAPE.what)
 }
 
 /**

@@ -53,6 +53,9 @@ const PLAIN: Partial<Record<SoundName, Recorded>> = {
   'snare buzz': { hard: 'snare_soft', soft: 'snare_soft' },
   'closed hat': { hard: 'cymbal_closed', soft: 'cymbal_closed' },
   'open hat': { hard: 'cymbal_open', soft: 'cymbal_open' },
+  'half-open hat': { hard: 'cymbal_open', soft: 'cymbal_open' },
+  'loose hat': { hard: 'cymbal_open', soft: 'cymbal_open' },
+  'tight hat': { hard: 'cymbal_closed', soft: 'cymbal_closed' },
   'splashed hat': { hard: 'cymbal_open', soft: 'cymbal_open' },
   // The foot’s two cymbals meet a moment after they begin to touch.
   'foot hat': { hard: 'cymbal_pedal', soft: 'cymbal_pedal', skip: 0.009 },

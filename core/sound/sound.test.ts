@@ -1,6 +1,6 @@
 /** @module-tag long */
 import { describe, expect, it } from 'vitest'
-import { DEFAULT_KIT, type Level, SOUNDS, type StrokeKind, soundOf } from '#core/kit'
+import { DEFAULT_KIT, HAT_DEGREES, type Level, SOUNDS, type StrokeKind, soundOf } from '#core/kit'
 import { makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { machinePlays, makePassage, passes } from '#core/perform'
 import { meter } from '#core/time'
@@ -35,6 +35,11 @@ const brightness = (samples: Float32Array) => {
   const head = samples.slice(0, SAMPLE_RATE / 20)
   return head.reduce((n, sample, i) => n + (i > 0 && sample < 0 !== head[i - 1]! < 0 ? 1 : 0), 0) * 10
 }
+
+it('rings the longer, the further apart the hats are, with a hand on them the same', () => {
+  const rings = HAT_DEGREES.map(kind => ring(plain('hi-hat', kind)))
+  for (const [i, one] of rings.entries()) if (i) expect(one).toBeGreaterThan(1.15 * rings[i - 1]!)
+})
 
 describe.each(SOUNDS)('%s', sound => {
   const levels = ([1, 2, 3, 4, 5] as Level[]).map(level =>

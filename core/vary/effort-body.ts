@@ -1,5 +1,5 @@
 import { areCrossed, inOpening, isUsualCrossing } from '#core/analyse'
-import { type Kit, type Piece, pieceOf as pieceIn } from '#core/kit'
+import { type Kit, type Piece, liftsFoot, pieceOf as pieceIn } from '#core/kit'
 import type { Groove, Stroke } from '#core/groove'
 import { mod } from '#core/time'
 import { gridOf } from './work'
@@ -55,7 +55,7 @@ export function mayLift(groove: Groove, pieceOf: (id: string) => Piece | undefin
       if (limb === 'LF' || limb === 'RF') moves.push({ at: stroke.at, shuts: false })
     }
   }
-  const opened = onHats.filter(({ stroke }) => stroke === 'open')
+  const opened = onHats.filter(({ stroke }) => liftsFoot(stroke))
   if (opened.length < 3) return false
   const { total } = gridOf(groove)
   for (const { at, piece } of opened) {

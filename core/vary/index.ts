@@ -20,5 +20,5 @@ export { type Step, type StepDone, displace, makeMove, runMove, runSteps } from 
 export { broken, DENSITIES, firstBroken, PROMISE_NAMES } from './promises'
 export { TASTE } from './taste'
 export { type Idea, type IdeaWish, companionOf, IdeaSearch, sayDifficulty } from './ideas'
-export { type Recipe, makeRecipe, readRecipe, RECIPE_LIMITS, RECIPES } from './recipes'
+export { type Recipe, makeRecipe, readRecipe, RECIPE_LIMITS, RECIPE_SHAPE, RECIPES } from './recipes'
 export { type Kin, adopted, chainTitle, changedStrokes, familyOf, sayMoves, titleAfter } from './lineage'

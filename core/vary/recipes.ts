@@ -5,7 +5,13 @@ import { type Shape, upgraded } from '#core/upgrade'
 import { moveOf } from './moves'
 import type { Step } from './run'
 
-const RECIPE_SHAPE = { format: 'bazzet-recipe', what: 'recipe', version: 1, upgrades: [] } as const satisfies Shape
+/** How a recipe is kept. */
+export const RECIPE_SHAPE = {
+  format: 'bazzet-recipe',
+  what: 'recipe',
+  version: 1,
+  upgrades: [],
+} as const satisfies Shape
 export const RECIPE_LIMITS = { steps: 24, name: 80, about: 400 } as const
 
 const text = (what: string, least: number, most: number) => {

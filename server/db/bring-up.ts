@@ -5,8 +5,11 @@ import { NEWEST } from './migrations'
 import type { Models } from './models'
 import { logColumns } from './repositories/log'
 
+/** The migrations and the versions of documents that everything stored is up to, once it has been brought up. */
+const UP_TO = [NEWEST, ...KIND_NAMES.map(kind => `${kind} ${KINDS[kind].version}`)].join(', ')
+
 /**
- * Brings everything stored up to the versions and summaries of this Bazzet, once after each new migration: migrations change
+ * Brings everything stored up to the versions and summaries of this Bazzet, once after each new migration and each new version of a document: migrations change
  * tables and import no code that lives on; documents have upgrades of their own. A document that can't be read stays as it is,
  * listed by what it was listed by; a log entry that can't be read goes to `logUnread` with the reason, so that nothing is lost.
  */
@@ -15,12 +18,12 @@ export async function bringUp(sequelize: Sequelize, models: Models, migrated: bo
     type: QueryTypes.SELECT,
   })
   // The row says so too, since a power cut may come between the migrations and this.
-  if (!migrated && done?.value === NEWEST) return
+  if (!migrated && done?.value === UP_TO) return
   await sequelize.transaction(async transaction => {
     for (const kind of KIND_NAMES) await bringUpKind(kind, models, transaction)
     await bringUpLog(sequelize, models, transaction)
     await sequelize.query('INSERT OR REPLACE INTO about (name, value) VALUES (?, ?)', {
-      replacements: ['broughtUp', NEWEST],
+      replacements: ['broughtUp', UP_TO],
       transaction,
     })
   })

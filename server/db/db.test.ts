@@ -87,7 +87,7 @@ describe('a database of version 1', () => {
     expect(revision).toBe(7)
     expect(document).toEqual({
       ...old,
-      version: 2,
+      version: 3,
       guides: [],
       parts: old.parts.map((part: object) => ({ ...part, pickUp: null, given: ['name', 'role'] })),
     })
@@ -117,6 +117,18 @@ describe('a database of version 1', () => {
       defaults: { lead: 'right' },
       counting: { school: 'numbers' },
     })
+  })
+
+  it('is brought up once more where a document has a new version, and no table has changed', async () => {
+    const before = await connect(at('newer.db'))
+    await before.close()
+    await sql(
+      at('newer.db'),
+      `UPDATE about SET value = '011-sittings' WHERE name = 'broughtUp'; UPDATE kits SET document = replace(document, '"version":4', '"version":3')`,
+    )
+    const after = await connect(at('newer.db'))
+    expect((await after.documents.kit.get('five-piece'))!.document).toEqual(DEFAULT_KIT)
+    await after.close()
   })
 
   it('opens again as it was left', async () => {
@@ -419,12 +431,12 @@ describe('sounds of the player’s own', () => {
     await db.close()
   })
 
-  it('a database with kits of version 1 has them of version 2', async () => {
+  it('a database with kits of version 1 has them of today’s', async () => {
     const before = await connect(at('kits.db'))
     await before.close()
     await sql(
       at('kits.db'),
-      'DELETE FROM "SequelizeMeta" WHERE name = \'010-sounds\'; DROP TABLE assets; UPDATE kits SET document = replace(document, \'"version":2\', \'"version":1\')',
+      'DELETE FROM "SequelizeMeta" WHERE name = \'010-sounds\'; DROP TABLE assets; UPDATE kits SET document = replace(document, \'"version":4\', \'"version":1\')',
     )
     const after = await connect(at('kits.db'))
     expect((await after.documents.kit.get('five-piece'))!.document).toEqual(DEFAULT_KIT)
