@@ -71,3 +71,4 @@ export { type Due, type SubjectWords, dayNumber, dayOf, dueList, sayOverdue } fr
 export { listeningMinutes, sayListening } from './care'
 export { HELPERS, withHelper, withoutHelper } from './helpers'
 export { PLAN_SHAPE } from './shape'
+export { changeable, strokesIn, withStrokeAt } from './strokes'

@@ -10,6 +10,7 @@ import { MOST_STAGES, type Plan } from './plan'
 import { nameOf } from './say'
 import { PLAN_SHAPE } from './shape'
 import { type Stage, makeStage } from './stage'
+import type { Practised } from './practised'
 import type { Subject, Written } from './subject'
 import { type TempoStage, tempoWayOf } from './tempos'
 import type { Way, WayStep } from './way'
@@ -37,6 +38,8 @@ interface PlanWish {
   breaks?: boolean
   on?: Stage['on']
   sticking?: Written
+  /** Of a way that takes a part in turn: which part, and how many strokes a step adds. */
+  turn?: Practised['turn']
   /** Click and count-in of every stage, in place of those of the way. */
   click?: ClickPlan
   countIn?: number
@@ -108,6 +111,7 @@ export function planFor(
     sticking,
     click,
     countIn,
+    turn,
     solid = () => false,
   }: PlanWish = {},
 ): Result<Plan> {
@@ -131,7 +135,7 @@ export function planFor(
   const [lead, other]: [Limb, Limb] = groove.lead === 'right' ? ['RH', 'LH'] : ['LH', 'RH']
   const whole = { ...groove, parts: playing }
   const steps = way
-    .steps({ groove: whole, kit, lead, other, ...(span ? { span } : {}) })
+    .steps({ groove: whole, kit, lead, other, ...(span ? { span } : {}), ...(turn ? { turn } : {}) })
     .filter(step => Object.keys(step.parts).length)
   // One that is the same to play as the one before it says nothing, unless both are the whole and it is faster.
   const apart = steps.filter(

@@ -9,4 +9,6 @@ export interface Practised {
   other: Limb
   /** The run of ticks that is practised; all of them where it is left out. */
   span?: Span
+  /** Of a way that takes a part in turn: which, by its id, and how many strokes a step adds; as is usual where they are left out. */
+  turn?: { partId?: string; strokes?: number }
 }

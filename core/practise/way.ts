@@ -30,6 +30,8 @@ export interface Way {
   /** What it is called where no foot plays, and its name would promise one. */
   withoutFeet?: string
   about: string
+  /** Of a way that takes one part stroke by stroke: which parts it can be, the usual one first. */
+  takes?(groove: Groove): Part[]
   steps(of: Practised): WayStep[]
 }
 

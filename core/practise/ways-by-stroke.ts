@@ -15,17 +15,12 @@ import { barStarts, beatsOf } from '#core/time'
 import { spotsOf } from './spots'
 import { type Way, type WayStep, all, mine, on, played, standIn } from './way'
 
-/** The part that gains a stroke at a time: what comments on the time, the busiest of it. */
-function gaining({ parts }: Groove): Part | undefined {
-  const order: readonly Role[] = ['comping', 'bass drum', 'ghosts', 'backbeat', 'other']
-  return order
-    .map(
-      role =>
-        parts
-          .filter(part => part.role === role && part.strokes.length > 1 && !part.every)
-          .toSorted((a, b) => b.strokes.length - a.strokes.length)[0],
-    )
-    .find(Boolean)
+/** The parts that can gain a stroke at a time: first what comments on the time, and the busiest of it. */
+function gaining({ parts }: Groove): Part[] {
+  const order: readonly Role[] = ['comping', 'bass drum', 'ghosts', 'backbeat', 'other', 'fill', 'hat foot', 'lead']
+  return parts
+    .filter(part => part.strokes.length > 1 && !part.every)
+    .toSorted((a, b) => order.indexOf(a.role) - order.indexOf(b.role) || b.strokes.length - a.strokes.length)
 }
 /** In at most that many stages. */
 const MOST_HITS = 6
@@ -34,11 +29,15 @@ export const hitByHit: Way = {
   id: 'hit-by-hit',
   name: 'Hit by hit',
   about: 'The time goes on; one part gains a stroke or two at a time over it, each placed before the next comes.',
-  steps: ({ groove }) => {
-    const part = gaining(groove)
+  takes: gaining,
+  steps: ({ groove, turn = {} }) => {
+    const parts = gaining(groove)
+    // Time itself, a lead or a hat foot, is taken apart only where it is asked for.
+    const usual = parts.find(({ role }) => role !== 'lead' && role !== 'hat foot' && role !== 'fill')
+    const part = parts.find(({ id }) => id === turn.partId) ?? usual
     if (!part) return []
     const strokes = part.strokes.toSorted((a, b) => a.at - b.at)
-    const each = Math.ceil(strokes.length / MOST_HITS)
+    const each = turn.strokes ?? Math.ceil(strokes.length / MOST_HITS)
     const stages = Math.ceil(strokes.length / each)
     return [
       ...Array.from({ length: stages - 1 }, (_, i): WayStep => {

@@ -11,7 +11,9 @@ import {
   type Plan,
   TEMPO_WAYS,
   WAYS,
+  type Stage,
   likeAll,
+  partsPlayed,
   planFor,
   planSchema,
   planSeconds,
@@ -20,7 +22,9 @@ import {
   stageNamed,
   stageOut,
   stagePerformance,
+  strokesIn,
   usualWay,
+  withStrokeAt,
 } from '.'
 import { ladder } from './climb'
 import { shareOut } from './minutes'
@@ -410,6 +414,42 @@ describe('stages by hand', () => {
     expect(stageNamed({ ...plan.stages[0]!, name: 'Ground', given: ['name'] }, rock, '')).toEqual({
       name: 'Feet alone',
       given: [],
+    })
+  })
+})
+
+describe('a part taken in turn', () => {
+  const names = (turn: { partId?: string; strokes?: number }) => {
+    const plan = planFor(rock, newId, { way: 'hit-by-hit', turn })
+    return plan.ok && plan.value.stages.map(stage => stage.name)
+  }
+  it('is the one that is asked for, by as many strokes a step as are asked for', () => {
+    expect(names({ partId: 'hats', strokes: 3 })).toEqual([
+      '3 strokes of Hats',
+      '6 strokes of Hats',
+      'All four limbs',
+      'All four limbs',
+    ])
+    expect(names({})).toEqual(names({ partId: 'bass', strokes: 1 }))
+  })
+  it('loses a stroke in a stage, gains one that the groove does not have, and is itself again', () => {
+    const plan = planFor(rock, newId, { way: 'hands-first' })
+    const stage = plan.ok ? plan.value.stages.at(-1)! : undefined!
+    const sounding = (now: Stage) => strokesIn(now, rock.parts[0]!).map(stroke => stroke.at / S)
+    const pressed = (from: Stage, at: number): Stage => {
+      const done = withStrokeAt(from, rock, 'hats', at * S)
+      if (!done.ok) throw new Error(done.reason)
+      return { ...from, ...done.value }
+    }
+    const without = pressed(stage, 4)
+    expect(sounding(without)).toEqual([0, 2, 6, 8, 10, 12, 14])
+    expect(partsPlayed(rock, without).filter(part => part.limb === 'RH')).toHaveLength(1)
+    expect(sounding(pressed(without, 5))).toEqual([0, 2, 5, 6, 8, 10, 12, 14])
+    expect(pressed(without, 4)).toEqual(stage)
+    const one = [2, 4, 6, 8, 10, 12, 14].reduce(pressed, stage)
+    expect(withStrokeAt(one, rock, 'hats', 0)).toEqual({
+      ok: false,
+      reason: 'Nothing of “Hats” would be left in this stage: set it silent instead.',
     })
   })
 })

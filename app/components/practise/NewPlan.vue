@@ -1,7 +1,18 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { type Groove, type Span, saySpan } from '#core/groove'
-import { type Plan, TEMPO_WAYS, WAYS, planFor, planSeconds, rungsOf, sayClimb, usualWay, waysFor } from '#core/practise'
+import {
+  type Plan,
+  TEMPO_WAYS,
+  WAYS,
+  planFor,
+  planSeconds,
+  practised,
+  rungsOf,
+  sayClimb,
+  usualWay,
+  waysFor,
+} from '#core/practise'
 import { present } from '#core/present'
 import { convertTempo } from '#core/time'
 import { api } from '~/documents/api'
@@ -25,6 +36,9 @@ const minutes = ref<number>()
 const warmUp = ref(false)
 const breaks = ref(true)
 const on = ref<'kit' | 'pad'>('kit')
+/** Of a way that takes one part in turn: which, and how many strokes a step adds; 0 for as many as make six steps at most. */
+const partId = ref('')
+const strokes = ref(0)
 const skip = ref(false)
 /** The click and the count-in of the Bench, where it has any. */
 const asBench = ref(props.fromBench)
@@ -39,6 +53,7 @@ watch(
     way.value = usualWay(props.groove, kits.of(props.groove.kitId))
     goal.value = props.groove.tempo.bpm
     minutes.value = undefined
+    ;[partId.value, strokes.value] = ['', 0]
   },
   { immediate: true },
 )
@@ -66,6 +81,15 @@ watch(
   },
 )
 
+/** The parts that the chosen way can take in turn. */
+const takes = computed(() => {
+  const taking = present(
+    WAYS.find(one => one.id === way.value),
+    'way',
+  ).takes
+  return taking?.({ ...props.groove, parts: practised(props.groove) }) ?? []
+})
+const STROKES = [{ label: 'as fits', value: 0 }, ...[1, 2, 3, 4].map(value => ({ label: String(value), value }))]
 const offered = computed(() =>
   planFor(props.groove, newId, {
     way: way.value,
@@ -77,6 +101,7 @@ const offered = computed(() =>
     on: on.value,
     ...(asBench.value ? bench.value : {}),
     ...(props.span ? { span: props.span } : {}),
+    turn: { ...(partId.value ? { partId: partId.value } : {}), ...(strokes.value ? { strokes: strokes.value } : {}) },
     ...(minutes.value ? { minutes: minutes.value } : {}),
     ...(skip.value ? { solid: stage => (solid.value.get(stage.name) ?? 0) >= Math.max(...rungsOf(stage)) } : {}),
   }),
@@ -112,6 +137,19 @@ const about = computed(
       <UFormField label="Way to learn it"
         ><USelect v-model="way" :items="ways" class="w-60" aria-label="Way to learn it"
       /></UFormField>
+      <template v-if="takes.length">
+        <UFormField label="Part"
+          ><USelect
+            :model-value="partId || takes[0]!.id"
+            :items="takes.map(part => ({ label: part.name, value: part.id }))"
+            class="w-44"
+            aria-label="Part that is taken in turn"
+            @update:model-value="id => (partId = String(id))"
+        /></UFormField>
+        <UFormField label="Strokes a step"
+          ><USelect v-model="strokes" :items="STROKES" class="w-24" aria-label="Strokes a step adds"
+        /></UFormField>
+      </template>
       <UFormField label="Tempo"
         ><USelect
           v-model="tempo"

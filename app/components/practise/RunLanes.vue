@@ -1,16 +1,21 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import { type Groove, leadInFrom, sayBars, sentence } from '#core/groove'
+import { type Groove, type Span, leadInFrom, sayBars, sentence } from '#core/groove'
 import { LIMB_NAMES, limbsInOrder } from '#core/kit'
 import { usePlayhead } from '~/composables/usePlayhead'
 import { type Scale, layOut, sticksOf, stillPaths } from '#core/notation'
 import { toneOf } from '~/lanes/tone'
+import { present } from '#core/present'
+import { barStarts } from '#core/time'
 import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
 
 /** The lanes of a stage for across the room: those that it uses, as wide and high as there is room, with the band of light. */
-const props = defineProps<{ groove: Groove }>()
+const props = defineProps<{
+  groove: Groove
+  /** Of which only the bars that this touches are drawn. */ span?: Span | undefined
+}>()
 const kits = useKits()
 const settings = useSettings()
 const frame = useTemplateRef('frame')
@@ -40,11 +45,30 @@ const scale = computed<Scale>(() => {
   }
 })
 const leadFrom = computed(() => leadInFrom(props.groove))
-const geometry = computed(() =>
-  layOut(props.groove.bars, used.value, Math.max(200, width.value), scale.value, settings.counting, {
-    leadFrom: leadFrom.value,
-  }),
-)
+/** The bars that are drawn, from and to in ticks; undefined where it is all of them, with what leads in. */
+const shown = computed(() => {
+  const starts = barStarts(props.groove.bars)
+  const total = present(starts.at(-1), 'end')
+  const { from, to } = props.span ?? { from: 0, to: total }
+  const bars = {
+    from: present(
+      starts.findLast(start => start <= from),
+      'bar',
+    ),
+    to: present(starts.find(start => start >= to) ?? total, 'bar'),
+  }
+  return bars.from === 0 && bars.to === total ? undefined : { ...bars, share: (bars.to - bars.from) / total }
+})
+const geometry = computed(() => {
+  const room = Math.max(200, width.value)
+  const { label } = scale.value
+  const whole = shown.value ? label + (room - label) / shown.value.share : room
+  return layOut(props.groove.bars, used.value, whole, scale.value, settings.counting, {
+    leadFrom: shown.value ? undefined : leadFrom.value,
+  })
+})
+/** How far to the left all is drawn, so that the first bar that is practised stands where the first bar stands. */
+const aside = computed(() => (shown.value ? geometry.value.xOf(shown.value.from) - geometry.value.xOf(0) : 0))
 const paths = computed(() =>
   stillPaths(sticksOf(props.groove, kits.of(props.groove.kitId), geometry.value), geometry.value),
 )
@@ -66,22 +90,39 @@ const { band } = usePlayhead(geometry)
       v-if="used.length"
       :width="width"
       :height="Math.min(height || geometry.height, geometry.height)"
-      :viewBox="`0 0 ${geometry.width} ${geometry.height}`"
+      :viewBox="`0 0 ${shown ? width : geometry.width} ${geometry.height}`"
       preserveAspectRatio="xMinYMin meet"
       class="block max-w-full"
       role="img"
       :aria-label="`Lanes of ${groove.title}, ${sayBars(groove)}`"
       data-run-lanes>
-      <path v-for="(beds, i) in ground" :key="i" :d="beds" :fill="i ? 'var(--bed-other)' : 'var(--bed)'" />
-      <rect ref="band" y="0" :height="geometry.height" visibility="hidden" fill="var(--band)" data-band />
-      <path
-        :d="
-          geometry.lanes
-            .map(lane => `M${Math.max(0, geometry.scale.label - 6)} ${lane.floor}H${geometry.width}`)
-            .join('')
-        "
-        stroke="var(--rule)"
-        stroke-width="0.75" />
+      <clipPath id="run-lanes-bars">
+        <rect
+          :x="geometry.scale.label"
+          y="-20"
+          :width="Math.max(0, width - geometry.scale.label)"
+          :height="geometry.height + 40" />
+      </clipPath>
+      <g :clip-path="shown ? 'url(#run-lanes-bars)' : undefined">
+        <g :transform="shown ? `translate(${-aside} 0)` : undefined">
+          <path v-for="(beds, i) in ground" :key="i" :d="beds" :fill="i ? 'var(--bed-other)' : 'var(--bed)'" />
+          <rect ref="band" y="0" :height="geometry.height" visibility="hidden" fill="var(--band)" data-band />
+          <path
+            :d="
+              geometry.lanes
+                .map(lane => `M${Math.max(0, geometry.scale.label - 6)} ${lane.floor}H${geometry.width}`)
+                .join('')
+            "
+            stroke="var(--rule)"
+            stroke-width="0.75" />
+          <g v-for="limb in paths" :key="limb.limb" :stroke="toneOf(limb.limb, groove.lead)">
+            <path v-if="limb.open" :d="limb.open" :stroke-width="geometry.scale.mark * 0.8" opacity="0.5" />
+            <path :d="limb.lines" stroke-width="2" />
+            <path v-if="limb.filled" :d="limb.filled" :fill="toneOf(limb.limb, groove.lead)" stroke-width="1.4" />
+            <path v-if="limb.hollow" :d="limb.hollow" fill="none" stroke-width="1.6" />
+          </g>
+        </g>
+      </g>
       <template v-if="geometry.scale.label">
         <text
           v-for="lane in geometry.lanes"
@@ -93,12 +134,6 @@ const { band } = usePlayhead(geometry)
           {{ sentence(LIMB_NAMES[lane.limb]) }}
         </text>
       </template>
-      <g v-for="limb in paths" :key="limb.limb" :stroke="toneOf(limb.limb, groove.lead)">
-        <path v-if="limb.open" :d="limb.open" :stroke-width="geometry.scale.mark * 0.8" opacity="0.5" />
-        <path :d="limb.lines" stroke-width="2" />
-        <path v-if="limb.filled" :d="limb.filled" :fill="toneOf(limb.limb, groove.lead)" stroke-width="1.4" />
-        <path v-if="limb.hollow" :d="limb.hollow" fill="none" stroke-width="1.6" />
-      </g>
     </svg>
   </div>
 </template>

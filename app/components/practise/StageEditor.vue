@@ -198,6 +198,9 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
         without</span
       >
     </StageRow>
+    <StageRow v-if="groove && cast.length && !castsLimbs(stage)" title="Strokes">
+      <StageStrokes :stage="stage" :groove="groove" @take="take" />
+    </StageRow>
     <StageRow title="How long" :shared="shared && !rests" @all="emit('all', 'how long')">
       <UFormField :label="stage.climb ? 'Each step' : 'Lasts'"><LengthForm :stage="stage" @set="set" /></UFormField>
       <span v-if="spanned && !rests" class="flex items-center gap-2 text-sm text-muted"

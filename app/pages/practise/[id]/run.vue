@@ -323,7 +323,11 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
         </p>
       </div>
       <p v-if="!lastBar" class="mt-1 text-base text-muted sm:text-xl">{{ then }}</p>
-      <div v-if="phase !== 'resting'" class="relative mt-3 min-h-28 flex-1"><RunLanes :groove="sounding" /></div>
+      <div v-if="phase !== 'resting'" class="relative mt-3 min-h-28 flex-1">
+        <RunLanes
+          :groove="sounding"
+          :span="practice.stage && !castsLimbs(practice.stage) ? (practice.stage.span ?? undefined) : undefined" />
+      </div>
       <footer class="mt-auto flex flex-wrap items-center gap-x-5 gap-y-2 pt-3">
         <UButton
           size="xl"
