@@ -7,6 +7,7 @@ import {
   addGuide,
   apply,
   grooveTicks,
+  ledInBy,
   makeBars,
   makeGroove,
   makePart,
@@ -14,7 +15,7 @@ import {
   readGroove,
   rowStrokes,
 } from '#core/groove'
-import { DEFAULT_KIT, LEVELS, LIMBS } from '#core/kit'
+import { DEFAULT_KIT, LEVELS, LIMBS, type Limb } from '#core/kit'
 import { meter, slotsOf } from '#core/time'
 import { drummed } from '../../test/arbitrary'
 import {
@@ -129,6 +130,56 @@ const drag = (slot: number, dx: number, dy: number, level: 1 | 2 | 3 | 4 | 5 = 3
 })
 const up: EditorEvent = { type: 'release' }
 const walk = (by: number | 'first' | 'last'): EditorEvent => ({ type: 'walk', by })
+
+describe('of what is marked one limb is meant', () => {
+  // Two bars of eighths: hats all through, bass drum on 1 of the first bar.
+  const bars = makeBars(meter(4, 4), 2, 2)
+  const part = (id: string, limb: Limb, piece: string, row: string) =>
+    makePart({ id, name: id, limb, strokes: rowStrokes(bars, row, { piece }) })
+  const groove = makeGroove({
+    id: 'g',
+    title: 'G',
+    bars,
+    parts: [part('hats', 'RH', 'hi-hat', '33333333 ........'), part('bass', 'RF', 'bass drum', '4...4... .......4')],
+  })
+  const desk: Parameters<typeof stepEditor>[2] = { groove, kit: DEFAULT_KIT, newId: 'new' }
+  const after = (span: [number, number], limb: Limb | null, event: EditorEvent) => {
+    const state = [
+      { type: 'mark', from: span[0], to: span[1] },
+      { type: 'mark of', limb },
+    ] satisfies EditorEvent[]
+    const ready = state.reduce((now, one) => stepEditor(now, one, desk).state, beginEditor(groove))
+    const done = stepEditor(ready, event, desk)
+    const made = done.edit && apply(groove, done.edit)
+    return made?.ok ? made.value.document : done.effects
+  }
+  const rows = (made: unknown) =>
+    Object.fromEntries((made as Groove).parts.map(one => [one.id, one.strokes.map(stroke => stroke.at / 2520)]))
+
+  it('repeated, cleared, copied and displaced', () => {
+    expect(rows(after([0, 7], 'RF', { type: 'repeat' }))).toEqual({
+      hats: [0, 1, 2, 3, 4, 5, 6, 7],
+      bass: [0, 4, 8, 12],
+    })
+    expect(rows(after([0, 3], 'RF', { type: 'clear' }))).toEqual({ hats: [0, 1, 2, 3, 4, 5, 6, 7], bass: [4, 15] })
+    expect(rows(after([0, 7], 'RF', { type: 'displace', by: 1 })).bass).toEqual([1, 5, 15])
+    expect(rows(after([0, 7], null, { type: 'repeat' })).hats).toHaveLength(16)
+  })
+  it('leads in alone, and no more when pressed again', () => {
+    const led = after([14, 15], 'RF', { type: 'lead in' }) as Groove
+    expect(led.parts.map(one => one.pickUp)).toEqual([null, 5040])
+    const again = ledInBy(led, { from: 35280, to: 40320 }, 'RF')
+    expect(again.ok && apply(led, again.value)).toMatchObject({
+      value: { document: { parts: [{}, { pickUp: null }] } },
+    })
+    expect(after([14, 15], null, { type: 'lead in' })).toMatchObject({ pickUp: { ticks: 5040, repeats: true } })
+    const reason = (span: [number, number], limb: Limb | null) =>
+      (after(span, limb, { type: 'lead in' }) as { reason: string }[])[0]!.reason
+    expect(reason([0, 1], 'RF')).toMatch(/end of the bars/)
+    expect(reason([6, 15], 'RF')).toMatch(/no longer than the last bar/)
+    expect(reason([14, 15], 'RH')).toBe('The right hand plays nothing in what is marked; put strokes there first.')
+  })
+})
 
 describe('events on the lanes', () => {
   // What is done, on which part it is seen, and its row then, a figure or a dot a sixteenth.

@@ -63,9 +63,11 @@ export type EditorEvent =
   | { type: 'mark'; from: number; to: number }
   | { type: 'mark bar'; bar: number }
   | { type: 'unmark' }
+  /** Of what is marked, one limb is meant, or all of them. */
+  | { type: 'mark of'; limb: Limb | null }
   /** The mark drawn on with the cursor, by slots and no further than there are. */
   | { type: 'extend'; by: number }
-  | { type: 'fill' | 'copy' | 'cut' | 'paste' | 'clear' | 'repeat' }
+  | { type: 'fill' | 'copy' | 'cut' | 'paste' | 'clear' | 'repeat' | 'lead in' }
   | { type: 'displace'; by: number }
   /** The marked beats cut into this many slots each. */
   | { type: 'cut beats'; slots: number }

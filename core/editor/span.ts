@@ -13,6 +13,7 @@ import {
   cutIn,
   displacedIn,
   laid,
+  ledInBy,
   repeated,
   sayLaid,
   slotSpan,
@@ -107,20 +108,34 @@ function rebars(state: EditorState, desk: Desk, made: Result<Edit>, then: number
 /** What is done with the marked span. @internal */
 function withSpan(state: EditorState, event: EditorEvent, desk: Desk, span: Span): EditorStep | undefined {
   const { groove } = desk
-  const copying = () => ({ ...state, clip: copied(groove, span) })
+  const limb = state.of ?? undefined
+  const copying = () => ({ ...state, clip: copied(groove, span, limb) })
   switch (event.type) {
     case 'fill':
       return fills(state, desk)
     case 'copy':
       return shows(copying())
     case 'cut':
-      return makes(copying(), desk, cleared(groove, span))
+      return makes(copying(), desk, cleared(groove, span, limb))
     case 'clear':
-      return makes(state, desk, cleared(groove, span))
+      return makes(state, desk, cleared(groove, span, limb))
     case 'repeat':
-      return lays(state, desk, repeated(groove, span))
+      return lays(state, desk, repeated(groove, span, limb))
     case 'displace':
-      return makes(state, desk, displacedIn(groove, span, event.by))
+      return makes(
+        state,
+        desk,
+        displacedIn(
+          groove,
+          span,
+          event.by,
+          limb && groove.parts.filter(part => part.limb === limb).map(part => part.id),
+        ),
+      )
+    case 'lead in': {
+      const made = ledInBy(groove, span, limb)
+      return made.ok ? makes(state, desk, made.value) : refuses(state, made.reason)
+    }
     case 'cut beats': {
       const made = cutIn(groove, span, event.slots)
       return made.ok ? makes(state, desk, made.value) : refuses(state, made.reason)
@@ -146,7 +161,16 @@ function withBars(state: EditorState, event: EditorEvent, desk: Desk, bar: numbe
   return undefined
 }
 
-const OF_A_SPAN = new Set<EditorEvent['type']>(['fill', 'copy', 'cut', 'clear', 'repeat', 'displace', 'cut beats'])
+const OF_A_SPAN = new Set<EditorEvent['type']>([
+  'fill',
+  'copy',
+  'cut',
+  'clear',
+  'repeat',
+  'displace',
+  'cut beats',
+  'lead in',
+])
 const OF_A_BAR = new Set<EditorEvent['type']>(['double bar', 'insert bar', 'remove bar', 'move bar'])
 
 /** Events that mark a span, and what is done with it. @internal */
@@ -158,7 +182,9 @@ export function onSpan(state: EditorState, event: EditorEvent, desk: Desk): Edit
     case 'mark bar':
       return shows(withBar(state, groove, event.bar))
     case 'unmark':
-      return shows({ ...state, span: null, anchor: null })
+      return shows({ ...state, span: null, of: null, anchor: null })
+    case 'mark of':
+      return shows({ ...state, of: event.limb })
     case 'extend':
       return shows(extended(state, desk, event.by))
     case 'paste':

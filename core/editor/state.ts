@@ -30,6 +30,8 @@ export interface Chosen {
   /** Strokes of that part chosen together, by their ticks; empty, and the one under the cursor is meant. */
   several: readonly number[]
   span: Span | null
+  /** The limb of which that is meant; all of them where it is null. */
+  of: Limb | null
 }
 
 /** What the pointer has hold of: `before` is the state it began in, and `edit` what it comes to if it ends here, shown and not yet made. */
@@ -81,6 +83,7 @@ export const beginEditor = (groove: Pick<Groove, 'lead' | 'parts'>): EditorState
     partId: '',
     several: [],
     span: null,
+    of: null,
     anchor: null,
     gesture: null,
     panel: null,
@@ -97,7 +100,13 @@ export const toolOf = ({ panel, cursor }: Pick<EditorState, 'panel' | 'cursor'>)
   panel ?? (cursor.line === null ? 'strokes' : 'line')
 
 /** What of a state is kept beside an edit. @internal */
-export const chosenIn = ({ cursor, partId, several, span }: EditorState): Chosen => ({ cursor, partId, several, span })
+export const chosenIn = ({ cursor, partId, several, span, of }: EditorState): Chosen => ({
+  cursor,
+  partId,
+  several,
+  span,
+  of,
+})
 
 /** A state with another part chosen, which its limb remembers; strokes chosen together are of one part, and given up. @internal */
 export function withPart(groove: Pick<Groove, 'parts'>, partId: string, state: EditorState): EditorState {
@@ -167,5 +176,5 @@ export function fitted(state: EditorState, groove: Groove): EditorState {
   const same = part && kept.length === state.several.length && line === state.cursor.line && slot === state.cursor.slot
   const fits = same ? state : { ...state, several: kept, cursor: { ...state.cursor, line, slot } }
   const there = part ? fits : withPart(groove, groove.parts[0]?.id ?? '', fits)
-  return span && span.to > grooveTicks(groove) ? { ...there, span: null, anchor: null } : there
+  return span && span.to > grooveTicks(groove) ? { ...there, span: null, of: null, anchor: null } : there
 }

@@ -13,7 +13,7 @@ import { goes } from './walk'
 function escaped(state: EditorState, { kit }: Desk): EditorState {
   if (state.several.length) return { ...state, several: [] }
   if (brushOf(state, kit, state.cursor.limb)) return painting(state, null)
-  return { ...state, span: null, anchor: null }
+  return { ...state, span: null, of: null, anchor: null }
 }
 
 /** The groove changed from outside: what is chosen goes along. */

@@ -64,9 +64,9 @@ function put(state: EditorState, desk: Desk, level?: Level): EditorStep {
   return puts(state, desk, touch)
 }
 
-/** A stroke of the cursor's lane in each slot of the marked span that is empty there. @internal */
+/** A stroke of the limb that is meant, or of the cursor's lane, in each slot of the marked span that is empty there. @internal */
 export function fills(state: EditorState, desk: Desk): EditorStep {
-  const { limb } = state.cursor
+  const limb = state.of ?? state.cursor.limb
   const filled = fillSlots(desk.groove, limb, present(state.span, 'span'), wish(state, desk, limb))
   if (filled) return puts(state, desk, named(filled, desk))
   return refuses(state, `The ${LIMB_NAMES[limb]} strikes in every slot of what is marked.`)

@@ -100,7 +100,7 @@ export { cycled, ownTick, refOf, passesUntilAlike, sayComesRound, strokeAt } fro
 export { crossedFeet, lacking, mirrored, repieced, sayCrossed } from './orient'
 export { type Blow, blowsOf } from './ornaments'
 export { nextOnHats } from './openings'
-export { leadInFrom, leadInOf, pickUpTicks, silentFrom } from './lead-in'
+export { ledInBy, leadInFrom, leadInOf, pickUpTicks, silentFrom } from './lead-in'
 export { blowsIn, followHats, opensHats, ringsUntil } from './ringing'
 export {
   type PlacedStroke,

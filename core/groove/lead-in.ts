@@ -1,6 +1,43 @@
+import { together } from '#core/edit'
+import { LIMB_NAMES, type Limb } from '#core/kit'
 import { present } from '#core/present'
-import { type Beat, beatsOf } from '#core/time'
+import { type Result, ok, refuse } from '#core/result'
+import { type Beat, barStarts, beatsOf } from '#core/time'
+import type { Edit } from './edits'
 import { type Groove, type Part, grooveTicks } from './schema'
+
+/**
+ * What is marked at the end of the bars as what leads in, of all limbs or of one; where it does so already it no longer does. Refused where it
+ * does not reach the end of the bars, is longer than the last bar, or nothing of it sounds.
+ * @example ledInBy(groove, { from: 17640, to: 20160 }, 'RH').value.type // => 'part'
+ */
+export function ledInBy(groove: Groove, { from, to }: { from: number; to: number }, limb?: Limb): Result<Edit> {
+  const total = grooveTicks(groove)
+  const ticks = total - from
+  if (to !== total) return refuse('What leads in stands at the end of the bars: mark the last slots.')
+  if (ticks > total - present(barStarts(groove.bars).at(-2), 'bar'))
+    return refuse('What leads in is no longer than the last bar: mark fewer slots.')
+  const parts = groove.parts.filter(
+    part => (!limb || part.limb === limb) && !part.every && part.strokes.some(({ at }) => at >= from && at < to),
+  )
+  if (!parts.length)
+    return refuse(
+      `${limb ? `The ${LIMB_NAMES[limb]}` : 'Nothing'} plays ${limb ? 'nothing ' : ''}in what is marked; put strokes there first.`,
+    )
+  const { pickUp } = groove
+  if (!limb)
+    return ok({
+      type: 'facts',
+      set: { pickUp: pickUp?.ticks === ticks ? null : { ticks, repeats: pickUp?.repeats ?? true } },
+    })
+  const led = !pickUp && parts.every(part => part.pickUp === ticks)
+  return ok(
+    together('Pick-up', [
+      ...(pickUp ? [{ type: 'facts', set: { pickUp: null } } as const] : []),
+      ...parts.map(part => ({ type: 'part', partId: part.id, set: { pickUp: led ? null : ticks } }) as const),
+    ]),
+  )
+}
 
 /**
  * How many of the last ticks of the bars a part plays before the first: as the groove says for all, or as the part does for itself. A part

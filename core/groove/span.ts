@@ -1,4 +1,5 @@
 import { together } from '#core/edit'
+import type { Limb } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import {
   type Counting,
@@ -100,14 +101,21 @@ const guidesIn = (groove: Groove, { from, to }: Span): Guide[] =>
     notes: guide.notes.filter(note => inSpan({ from, to }, note.at)).map(note => ({ ...note, at: note.at - from })),
   }))
 
+/** Parts of one limb, or of all where none is named. */
+const ofLimb = (parts: readonly Part[], limb: Limb | undefined): Part[] =>
+  parts.filter(part => !limb || part.limb === limb)
+
 /**
- * Copies a span: every part that runs with the bars, those silent there too, so that laid over other bars it is what was here.
+ * Copies a span, of all limbs or of one: every part that runs with the bars, those silent there too, so that laid over other bars it is what
+ * was here.
  * @example copied(groove, { from: 0, to: 5040 }).parts.map(part => part.strokes.length) // => [2, 0, 0, 1]
  */
-export const copied = (groove: Groove, span: Span): Clip => ({
+export const copied = (groove: Groove, span: Span, limb?: Limb): Clip => ({
   length: span.to - span.from,
-  parts: groove.parts.filter(part => !part.every).map(part => ({ ...part, strokes: strokesIn(part, span) })),
-  guides: guidesIn(groove, span),
+  parts: ofLimb(groove.parts, limb)
+    .filter(part => !part.every)
+    .map(part => ({ ...part, strokes: strokesIn(part, span) })),
+  guides: limb ? [] : guidesIn(groove, span),
 })
 
 /** A clip laid into bars: the edit, how many strokes ran past the end, and the names of parts left as they are, being locked. */
@@ -185,22 +193,24 @@ function guidesLaid(groove: Groove, clip: Clip, over: Span, newId: (n: number) =
 }
 
 /**
- * What is in a span repeated from its end to the end of the bars.
+ * What is in a span, of all limbs or of one, repeated from its end to the end of the bars.
  * @example rows(repeated(groove, { from: 0, to: 5040 }).edit).bass // => '4...4...4...4...'
  */
-export const repeated = (groove: Groove, span: Span): Laid => ({
-  ...laid(groove, copied(groove, span), span.to, () => '', grooveTicks(groove)),
+export const repeated = (groove: Groove, span: Span, limb?: Limb): Laid => ({
+  ...laid(groove, copied(groove, span, limb), span.to, () => '', grooveTicks(groove)),
   lost: 0,
 })
 
 /**
- * Everything in a span taken out; locked parts and those that repeat on their own stay.
+ * Everything in a span taken out, of all limbs or of one; locked parts and those that repeat on their own stay.
  * @example rows(cleared(groove, { from: 0, to: 10080 })) // => { hats: '........3.3.3.3.', backbeat: '............5...', ghosts: '.........1......', bass: '..........4.....' }
  */
-export const cleared = (groove: Groove, span: Span): Edit =>
+export const cleared = (groove: Groove, span: Span, limb?: Limb): Edit =>
   together(
     'Clear',
-    groove.parts.filter(workable).flatMap(part => replaced(part, span, [])),
+    ofLimb(groove.parts, limb)
+      .filter(workable)
+      .flatMap(part => replaced(part, span, [])),
   )
 
 /**

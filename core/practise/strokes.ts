@@ -5,7 +5,10 @@ import { standIn } from './way'
 
 const insteadOf = (partId: string): string => `stage-${partId}`.slice(0, 64)
 
-/** Parts of a groove whose strokes a stage may leave out or take in: those it knows, by themselves or by what stands in for them. */
+/**
+ * Parts of a groove whose strokes a stage may leave out or take in: those it knows, by themselves or by what stands in for them.
+ * @example changeable(groove, stage).map(part => part.id) // => ['bass']
+ */
 export const changeable = (groove: Groove, stage: Stage): Part[] =>
   groove.parts.filter(
     part =>
@@ -16,7 +19,7 @@ export const changeable = (groove: Groove, stage: Stage): Part[] =>
 
 /**
  * The strokes of a part that sound in a stage.
- * @example strokesIn(stage, groove.parts[0]).length === groove.parts[0].strokes.length // => true
+ * @example strokesIn(stage, part('hats')).length // => 8
  */
 export const strokesIn = (stage: Stage, part: Part): readonly Stroke[] =>
   stage.extra.find(one => one.id === insteadOf(part.id))?.strokes ?? part.strokes

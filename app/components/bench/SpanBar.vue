@@ -2,7 +2,9 @@
 import { computed } from 'vue'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { type EditorEvent, markedBar, sayMarked } from '#core/editor'
-import { SUBDIVISIONS, beatsOf } from '#core/time'
+import { grooveTicks } from '#core/groove'
+import { LIMB_NAMES, type Limb, limbsInOrder } from '#core/kit'
+import { SUBDIVISIONS, barStarts, beatsOf } from '#core/time'
 import { useOnward } from '~/composables/useOnward'
 import { useBench } from '~/stores/bench'
 import { useSettings } from '~/stores/settings'
@@ -19,6 +21,19 @@ const says = useAfterPaint(
   2,
 )
 const bar = useAfterPaint(() => (bench.state && bench.shown ? markedBar(bench.state.span, bench.shown) : -1), 2)
+const limbs = computed(() => [
+  { label: 'all limbs', value: 'all' },
+  ...limbsInOrder(bench.shown?.lead ?? 'right').map(limb => ({
+    label: LIMB_NAMES[limb] as string,
+    value: limb as string,
+  })),
+])
+/** What leads into the first bar stands at the end of the last, and is no longer than it. */
+const atEnd = useAfterPaint(() => {
+  const [groove, span] = [bench.shown, bench.span]
+  const last = groove && barStarts(groove.bars).at(-2)
+  return !!groove && !!span && last !== undefined && span.to === grooveTicks(groove) && span.from >= last
+}, 2)
 /** Into how many slots the marked beats are cut, where they are alike. */
 const slots = useAfterPaint(() => {
   const { span } = bench
@@ -80,6 +95,13 @@ const barMenu = computed(() => {
     aria-label="The marked span"
     data-span-bar>
     <b class="mr-1 text-sm" data-span-says>{{ says }}</b>
+    <BarSelect
+      size="xs"
+      label="of"
+      means="Limb that is meant in what is marked"
+      :model-value="bench.state?.of ?? 'all'"
+      :items="limbs"
+      @update:model-value="of => emit('send', { type: 'mark of', limb: of === 'all' ? null : (of as Limb) })" />
     <UButton
       size="xs"
       color="neutral"
@@ -116,6 +138,15 @@ const barMenu = computed(() => {
       >Fill the slots</UButton
     >
     <UButton size="xs" color="neutral" variant="outline" @click="emit('send', { type: 'clear' })">Clear</UButton>
+    <UButton
+      v-if="atEnd"
+      size="xs"
+      color="neutral"
+      variant="outline"
+      title="It leads into the first bar; pressed again, no more"
+      @click="emit('send', { type: 'lead in' })"
+      >Leads in</UButton
+    >
     <span class="flex" role="group" aria-label="Displace what is marked">
       <UButton
         size="xs"
