@@ -14,6 +14,7 @@ import {
   chainTitle,
   choicesOf,
   firstParams,
+  makeMove,
   moveOf,
   pointedAt,
   resolved,
@@ -434,6 +435,16 @@ describe('what a move is offered with', () => {
 
   it('is offered as usual where nothing helps', () => {
     expect(firstParams(moveOf('bells')!, bar(), DEFAULT_KIT)).toEqual(usualParams(moveOf('bells')!, bar(), DEFAULT_KIT))
+  })
+  it('begins inside a span that is marked', () => {
+    const span = { from: 0, to: 5040 }
+    const move = moveOf('open-hat')!
+    const inside = firstParams(move, bar(), DEFAULT_KIT, [], params =>
+      makeMove(move, bar(), params, DEFAULT_KIT, span),
+    )!
+    expect(inside.slot).toBeLessThan(4)
+    expect(makeMove(move, bar(), inside, DEFAULT_KIT, span).ok).toBe(true)
+    expect(firstParams(move, bar(), DEFAULT_KIT)!.slot).toBe(14)
   })
 })
 

@@ -2,7 +2,7 @@ import { type Kit, piecesFor } from '#core/kit'
 import { type Groove, type Role, sayPlace, workable } from '#core/groove'
 import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
-import type { Move, ParamSpec, ParamValue, Params, PromiseId } from './move'
+import type { Made, Move, ParamSpec, ParamValue, Params, PromiseId } from './move'
 import { firstBroken } from './promises'
 import { gridOf, partsOfRole } from './work'
 
@@ -67,7 +67,7 @@ const OFFERED = ['backbeat', 'playable'] as const
 /**
  * A move’s parameters as they are first offered where a groove is looked at: the usual ones, or, where they find nothing to
  * do, ask what no body can play, touch the backbeat or break what the player has asked to keep, with one of them changed: the next
- * free slot, another part, a drag where no hand is free for a flam.
+ * free slot, another part, a drag where no hand is free for a flam. `make` makes it, where it is to be made in a span alone: so it begins there.
  * @example firstParams(moveOf('displace'), groove, kit) // => { partIds: ['hats'], slots: 1 }
  */
 export function firstParams(
@@ -75,12 +75,13 @@ export function firstParams(
   groove: Groove,
   kit: Kit,
   promises: readonly PromiseId[] = [],
+  make: (params: Params) => Result<Made> = params => move.make(groove, params, kit),
 ): Params | undefined {
   const usual = usualParams(move, groove, kit)
   if (!usual) return usual
   const asked = [...new Set([...OFFERED, ...promises])]
   const fits = (params: Params): 'well' | 'badly' | undefined => {
-    const done = move.make(groove, params, kit)
+    const done = make(params)
     return done.ok ? (firstBroken(asked, groove, done.value.groove, kit) ? 'badly' : 'well') : undefined
   }
   const first = fits(usual)

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { type Groove, type MoveMade, type Span, sentence } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { MOVES, type Move, type MoveGroup, firstBroken, firstParams, runMove } from '#core/vary'
+import { MOVES, type Move, type MoveGroup, firstBroken, firstParams, makeMove, runMove } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** Every move of a group as it would come out here, beside home: pointed at to be heard, kept, or opened to be set otherwise. */
@@ -21,7 +21,11 @@ const emit = defineEmits<{
 const vary = useVary()
 
 function preview(move: Move) {
-  const params = vary.told[move.id] ?? firstParams(move, props.groove, props.kit, vary.promises)
+  const params =
+    vary.told[move.id] ??
+    firstParams(move, props.groove, props.kit, vary.promises, params =>
+      makeMove(move, props.groove, params, props.kit, props.span),
+    )
   const done = params && runMove(move, props.groove, params, props.kit, props.span)
   if (!done?.ok)
     return {

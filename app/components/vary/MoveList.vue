@@ -65,7 +65,15 @@ function whyNot(move: Move, params: Params | undefined): { why: string; by: Prom
 }
 /** The usual parameters on this groove, the same object while it is the same groove. */
 const usual = computed(
-  () => new Map(MOVES.map(move => [move.id, firstParams(move, props.groove, props.kit, props.promises)])),
+  () =>
+    new Map(
+      MOVES.map(move => [
+        move.id,
+        firstParams(move, props.groove, props.kit, props.promises, params =>
+          makeMove(move, props.groove, params, props.kit, props.span),
+        ),
+      ]),
+    ),
 )
 
 const open = (move: Move) => !vary.group && vary.moveId === move.id

@@ -10,6 +10,7 @@ import {
   firstBroken,
   firstParams,
   displaceAll,
+  makeMove,
   moveOf,
   pointedAt,
   runMove,
@@ -31,7 +32,11 @@ const recipes = useRecipes()
 
 const move = computed(() => moveOf(vary.moveId) ?? displaceAll)
 const params = computed<Params | undefined>(
-  () => vary.told[move.value.id] ?? firstParams(move.value, props.groove, props.kit, vary.promises),
+  () =>
+    vary.told[move.value.id] ??
+    firstParams(move.value, props.groove, props.kit, vary.promises, params =>
+      makeMove(move.value, props.groove, params, props.kit, props.span),
+    ),
 )
 const done = computed(() =>
   params.value ? runMove(move.value, props.groove, params.value, props.kit, props.span) : undefined,
