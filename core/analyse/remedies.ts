@@ -30,7 +30,7 @@ import {
   sayPlace,
   takeStrokes,
 } from '#core/groove'
-import type { Counting } from '#core/time'
+import { type Counting, barStarts } from '#core/time'
 import { type Finding, findings } from './findings'
 import { played } from './played'
 import type { Readout } from './readout'
@@ -211,7 +211,7 @@ function waysOut(
         onStrokes(groove, label, strokes, (part, at) => alterStrokes(part, at, stroke => ({ ...stroke, level: to })))
       const run = kind === 'burst' || kind === 'run' || kind === 'long'
       const others = isHand(limb)
-        ? handOver(groove, kit, events, run ? everySecond(events, limb, tos) : tos, newId, counting)
+        ? handOver(groove, kit, events, run ? thinned(groove, events, limb, tos, 2) : tos, newId, counting)
         : []
       if (kind === 'lift')
         return onStrokes(
@@ -244,7 +244,11 @@ function waysOut(
       // A run that is only demanding is played a little slower, and not thinned to half.
       if (run)
         return verdict === 'hard'
-          ? [...others, ...takeOut(groove, 'Take out every second stroke of the run', everySecond(events, limb, tos))]
+          ? [
+              ...others,
+              ...takeOut(groove, 'Take out every second stroke of the run', thinned(groove, events, limb, tos, 2)),
+              ...takeOut(groove, 'Leave one stroke in four of the run', thinned(groove, events, limb, tos, 4)),
+            ]
           : others
       return others
     }
@@ -253,26 +257,25 @@ function waysOut(
 
 const WEIGHT = { impossible: 3, hard: 2, demanding: 1, told: 0 } as const
 
-/** True where what is said afterwards is less: the finding is gone, lighter or of fewer strokes, and nothing as heavy has come. */
+/** True where the finding is gone, and nothing has come that was not there or is heavier than it was; what is only told is no finding to fear. */
 function better(before: readonly Finding[], after: readonly Finding[], mended: Finding): boolean {
   const had = new Map(before.map(one => [one.id, one]))
-  const still = after.find(one => one.id === mended.id)
-  if (still && WEIGHT[still.weight] >= WEIGHT[mended.weight] && still.strokes.length >= mended.strokes.length)
-    return false
   return after.every(one => {
     const old = had.get(one.id)
-    return (
-      WEIGHT[one.weight] < WEIGHT[mended.weight] ||
-      one.weight === 'told' ||
-      (old && WEIGHT[old.weight] >= WEIGHT[one.weight])
-    )
+    return one.id !== mended.id && (one.weight === 'told' || (!!old && WEIGHT[old.weight] >= WEIGHT[one.weight]))
   })
 }
 
+/** Which limbs strike on the 1 of each bar. */
+function ones(groove: Groove, events: readonly TimedStroke[]): Set<string> {
+  const starts = new Set(barStarts(groove.bars))
+  return new Set(events.filter(({ at }) => starts.has(at)).map(({ at, limb }) => `${at} ${limb}`))
+}
+
 /**
- * The ways out of a finding, the gentlest first, each tried before it is offered: what makes nothing better is not among
- * them. Empty where only the player can say. `newId` names a part that may be added.
- * @example (read => remediesFor(fast, kit, read, read.findings[0], 'new').map(remedy => remedy.label))(readout(fast, kit)) // => ['Take out every second stroke of the run']
+ * The ways out of a finding, the gentlest first, each tried before it is offered: what leaves it there, brings another or takes the 1 of a
+ * bar is not among them. Empty where only the player can say. `newId` names a part that may be added.
+ * @example (read => remediesFor(fast, kit, read, read.findings[0], 'new').map(remedy => remedy.label))(readout(fast, kit)) // => ['Leave one stroke in four of the run']
  */
 export function remediesFor(
   groove: Groove,
@@ -284,21 +287,32 @@ export function remediesFor(
 ): Remedy[] {
   return waysOut(groove, kit, read.events, finding, newId, counting).filter(({ edit }) => {
     const done = apply(groove, edit)
-    return (
-      done.ok && better(read.findings, findings(done.value.document, kit, played(done.value.document, kit)), finding)
-    )
+    if (!done.ok) return false
+    const mended = played(done.value.document, kit)
+    const left = ones(groove, mended.events)
+    // Handed over, a stroke on the 1 is another limb's; taken away, it is none's.
+    const takesThe1 = ones(groove, read.events).size > left.size
+    return !takesThe1 && better(read.findings, findings(done.value.document, kit, mended), finding)
   })
 }
 
-/** Of the strokes that follow too fast, every second one in its run, so that what stays has twice the time. */
-function everySecond(events: readonly TimedStroke[], limb: Limb, tos: readonly TimedStroke[]): TimedStroke[] {
+/** Of the strokes that follow too fast, those to take out so that one in so many stays; the 1 of a bar always does. */
+function thinned(
+  groove: Groove,
+  events: readonly TimedStroke[],
+  limb: Limb,
+  tos: readonly TimedStroke[],
+  one: 2 | 4,
+): TimedStroke[] {
   const own = [...new Map(events.filter(event => event.limb === limb).map(event => [event.at, event])).values()].sort(
     (a, b) => a.at - b.at,
   )
   const fast = new Set(tos.map(to => to.at))
-  let taken = false
+  const starts = new Set(barStarts(groove.bars))
+  let since = 0
   return own.filter(event => {
-    taken = fast.has(event.at) && !taken
-    return taken
+    const stays = !fast.has(event.at) || starts.has(event.at) || since + 1 === one
+    since = stays ? 0 : since + 1
+    return !stays
   })
 }
