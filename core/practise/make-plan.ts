@@ -1,7 +1,7 @@
 import { type Groove, type Span, inSpan, sayList, saySpan, timeline } from '#core/groove'
 import { DEFAULT_KIT, type Kit, type Limb, LIMBS, isHand } from '#core/kit'
 import { type PlayedBy, CLAVES, type Clave, type Click, type ClickPlan, claveIn } from '#core/perform'
-import { type Phrase, phraseBars } from '#core/phrase'
+import { type Phrase, phraseBars, sayBarSpan } from '#core/phrase'
 import { type Result, ok, refuse } from '#core/result'
 import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
@@ -264,19 +264,21 @@ const warmUpStage = (
 const everyLimb = (): Record<string, PlayedBy> => Object.fromEntries(LIMBS.map(limb => [limb, 'player' as const]))
 
 /**
- * A phrase as a plan: slowly, nearly up to tempo, and at tempo; the player has all limbs.
+ * A phrase, or some bars of it counted from 0, as a plan: slowly, nearly up to tempo, and at tempo; the player has all limbs.
  * @example phrasePlan(phrase, () => 'id').value.stages.filter(one => one.subject.kind === 'phrase').length // => 3
  */
 export function phrasePlan(
   phrase: Phrase,
   newId: () => string,
-  { goal = phrase.tempo, minutes = 12, breaks = true }: PlanWish = {},
+  { goal = phrase.tempo, minutes = 12, breaks = true, bars }: PlanWish & { bars?: { from: number; to: number } } = {},
 ): Result<Plan> {
+  if (bars && !(bars.from >= 0 && bars.to > bars.from && bars.to <= phraseBars(phrase)))
+    return refuse(`“${phrase.title}” has bars 1 to ${phraseBars(phrase)}; these are not among them.`)
   if (!phraseBars(phrase)) return refuse('There is nothing in this phrase yet: add a section first.')
   if (!(minutes >= 1 && minutes <= 240)) return refuse('A plan lasts from 1 to 240 minutes.')
   const stages = (
     [
-      ['Slowly, all through', 0.7, 'every beat'],
+      [bars ? 'Slowly' : 'Slowly, all through', 0.7, 'every beat'],
       ['Nearly up to tempo', 0.85, 'every beat'],
       ['At tempo', 1, 'backbeats'],
     ] as const
@@ -284,7 +286,7 @@ export function phrasePlan(
     makeStage({
       id: newId(),
       name,
-      subject: { kind: 'phrase', id: phrase.id },
+      subject: { kind: 'phrase', id: phrase.id, ...(bars ? { bars } : {}) },
       parts: everyLimb(),
       length: { seconds: Math.max(SHORTEST, Math.round(minutes * 20)) },
       click: { program, gaps: null, voice: null },
@@ -297,7 +299,7 @@ export function phrasePlan(
   return ok({
     ...SHAPE,
     id: newId(),
-    title: `${phrase.title}, all through`.slice(0, 160),
+    title: `${phrase.title}, ${bars ? sayBarSpan(bars.from, bars.to - bars.from) : 'all through'}`.slice(0, 160),
     stages: breaks ? withBreaks(stages, seconds, newId) : stages,
   })
 }

@@ -10,7 +10,7 @@ import {
   looped,
   makePassage,
 } from '#core/perform'
-import { phrasePerformance } from '#core/phrase'
+import { phraseBars, phrasePerformance } from '#core/phrase'
 import { type Counting, type Tempo, barStarts, convertTempo } from '#core/time'
 import { practiceFiguresOf } from './figures'
 import { type Stage, castsLimbs, plainTempo } from './stage'
@@ -150,7 +150,11 @@ export function stagePerformance(
     case 'phrase': {
       const phrase = material.phrases.get(stage.subject.id)!
       const by = convertTempo(tempo, phrase.tempo.counts).bpm / phrase.tempo.bpm
-      const { passages } = phrasePerformance(phrase, material.kitOf(phrase.kitId), { click })
+      const { bars } = stage.subject
+      // A phrase may have become shorter since the plan was made.
+      const some =
+        bars && bars.from < phraseBars(phrase) ? { from: bars.from, to: Math.min(bars.to, phraseBars(phrase)) } : {}
+      const { passages } = phrasePerformance(phrase, material.kitOf(phrase.kitId), { click, ...some })
       return round(
         passages.map(passage => ({
           ...passage,

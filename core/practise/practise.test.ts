@@ -253,7 +253,7 @@ describe('older plans and entries', () => {
     if (!read.ok) throw new Error(read.reason)
     expect(read.value).toEqual({
       format: 'bazzet-plan',
-      version: 4,
+      version: 5,
       id: 'p',
       title: 'P',
       stages: [

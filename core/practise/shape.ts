@@ -70,12 +70,15 @@ const planTo4 = (plan: Fields): Fields => ({
   })),
 })
 
+/** Version 5: a stage of a phrase may say which bars of it are practised; all of them before. */
+const planTo5 = (plan: Fields): Fields => plan
+
 /** How a plan is kept. */
 export const PLAN_SHAPE = {
   format: 'bazzet-plan',
   what: 'plan',
-  version: 4,
-  upgrades: [planTo2, planTo3, planTo4],
+  version: 5,
+  upgrades: [planTo2, planTo3, planTo4, planTo5],
 } as const satisfies Shape
 
 /** Version 2 of a log entry: its subject, the player's own day, and a tempo with its note value. Version 1 had no format. */

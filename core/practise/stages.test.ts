@@ -21,6 +21,7 @@ import {
   stepRun,
   planFor,
   planOn,
+  phrasePlan,
   planSchema,
   playsWhole,
   rangeOf,
@@ -279,6 +280,31 @@ describe('stages made of what is hard', () => {
     expect(more.ok && more.value.stages.map(one => one.id).indexOf('new')).toBe(2)
     const full = { ...plan.value, stages: Array.from({ length: 40 }, (_, i) => stage({ id: `f${i}` })) }
     expect(stageIn(full, stage({ id: 'new' }))).toMatchObject({ ok: false, reason: /at most 40/ })
+  })
+})
+
+describe('some bars of a phrase', () => {
+  const begun = phraseFrom(groove, 1, () => 'a')
+  const phrase = {
+    ...begun,
+    id: 'p',
+    title: 'Set',
+    sections: [phraseSection({ ...begun.sections[0]!, bars: 4, times: 2, turns: [] })],
+  }
+  const there: Material = { ...material, phrases: new Map([['p', phrase]]) }
+  it('are practised alone, and are no whole', () => {
+    const plan = phrasePlan(phrase, newId, { bars: { from: 2, to: 5 } })
+    if (!plan.ok) throw new Error(plan.reason)
+    expect(plan.value.title).toBe('Set, bars 3 to 5')
+    expect(readPlan(plan.value).ok).toBe(true)
+    const last = plan.value.stages.at(-1)!
+    expect(lapOf(last, there)).toEqual({ bars: 3, seconds: 12 })
+    expect(playsWhole(last, there)).toBe(false)
+    // A phrase that has become shorter is practised as far as it goes, or from end to end.
+    const short = { ...phrase, sections: [{ ...phrase.sections[0]!, bars: 4, times: 1 }] }
+    const later = { ...there, phrases: new Map([['p', short]]) }
+    expect(lapOf(last, later).bars).toBe(2)
+    expect(phrasePlan(short, newId, { bars: { from: 2, to: 5 } })).toMatchObject({ ok: false, reason: /bars 1 to 4/ })
   })
 })
 

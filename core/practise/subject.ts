@@ -31,7 +31,15 @@ export const subjectSchema = z.discriminatedUnion(
   'kind',
   [
     z.strictObject({ kind: kind('groove'), id: idSchema }),
-    z.strictObject({ kind: kind('phrase'), id: idSchema }),
+    z.strictObject({
+      kind: kind('phrase'),
+      id: idSchema,
+      /** The bars that are practised, counted from 0, `to` not included; all of them where they are left out. */
+      bars: z
+        .strictObject({ from: whole('The first bar', 0, 9999), to: whole('The bar after the last', 1, 10000) })
+        .refine(({ from, to }) => from < to, { error: 'bars goes from a bar to one after it.' })
+        .optional(),
+    }),
     z.strictObject({ kind: kind('sticking'), id: idSchema, groove: grooveSchema, written: writtenSchema.nullable() }),
     z.strictObject({
       kind: kind('turns'),

@@ -32,7 +32,7 @@ export function allOf(
 export function playsWhole(stage: Stage, material: Pick<Material, 'grooves' | 'phrases'>): boolean {
   const { subject, span, parts, pulse } = stage
   const grooves = groovesOf(stage, material)
-  if (!grooves.length || pulse === 'step') return false
+  if (!grooves.length || pulse === 'step' || (subject.kind === 'phrase' && subject.bars)) return false
   const limb = subject.kind === 'figures' ? subject.limb : undefined
   return grooves.every(
     groove =>

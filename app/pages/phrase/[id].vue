@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
-import { type Fill, type PhraseEdit, phraseBars, phrasePerformance, setFill } from '#core/phrase'
+import { type Fill, type PhraseEdit, phraseBars, phrasePerformance, sayBarSpan, setFill } from '#core/phrase'
 import type { Tempo } from '#core/time'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { useKeptOpen } from '~/composables/useKeptOpen'
@@ -105,8 +105,18 @@ const setFacts = (set: Extract<PhraseEdit, { type: 'facts' }>['set']) =>
   send({ type: 'edit', edit: { type: 'facts', set } })
 const setTempo = (tempo: Tempo) => setFacts({ tempo })
 const kitItems = computed(() => kits.all.map(kit => ({ label: kit.name, value: kit.id })))
+/** What is marked, or the chosen bar between its neighbours: a fill is practised with the bars around it. */
+const some = computed(() => {
+  const { mark, bar } = store.state
+  return mark ?? { from: Math.max(0, bar - 1), to: Math.min(store.bars.length, bar + 2) }
+})
 const menu = computed(() => [
   [
+    {
+      label: `Practise ${sayBarSpan(some.value.from, some.value.to - some.value.from)}`,
+      icon: 'i-lucide-timer',
+      to: `/practise?phrase=${store.phrase?.id}&from=${some.value.from}&to=${some.value.to}`,
+    },
     { label: 'Practise it', icon: 'i-lucide-timer', to: `/practise?phrase=${store.phrase?.id}` },
     { label: 'Sheet to print', icon: 'i-lucide-printer', to: `/sheet/phrase/${store.phrase?.id}` },
     { label: 'Export …', icon: 'i-lucide-download', onSelect: leave },

@@ -84,7 +84,8 @@ async function make(plan: Plan, replace = false) {
   }
 }
 async function planPhrase(id: string) {
-  const plan = phrasePlan((await api.phrases.get(id)).document, newId)
+  const [from, to] = [Number(route.query.from), Number(route.query.to)]
+  const plan = phrasePlan((await api.phrases.get(id)).document, newId, to > from ? { bars: { from, to } } : {})
   // Going back does not make another.
   if (plan.ok) await make(plan.value, true)
   else toast.add({ title: plan.reason, color: 'error' })
