@@ -123,8 +123,17 @@ function engraveNote(vex: Vex, entry: Entry, up: boolean): Note {
   return note
 }
 
+/** The rest of a whole bar lasts as long as the bar, whatever it is written as. */
+const barRest = (vex: Vex, { meter }: NotationBar, up: boolean): Note =>
+  new vex.StaveNote({
+    keys: [up ? 'd/5' : 'f/4'],
+    duration: '1r',
+    durationOverride: new vex.Fraction(meter.count, meter.unit),
+    clef: 'percussion',
+  })
+
 function engrave(vex: Vex, bar: NotationBar, written: WrittenVoice, up: boolean): Engraved {
-  const notes = written.entries.map(entry => engraveNote(vex, entry, up))
+  const notes = written.entries.map(entry => (entry.fills ? barRest(vex, bar, up) : engraveNote(vex, entry, up)))
   const beams = written.beams.map(({ from, to }) => new vex.Beam(notes.slice(from, to + 1)))
   const beamed = (from: number, to: number) => written.beams.some(beam => beam.from === from && beam.to === to)
   const tuplets = written.tuplets.map(

@@ -123,11 +123,23 @@ function direction({ tempo, feel: { swing } }: Groove, words: string): string {
 /** How long one entry of a voice lasts, in ticks: in a tuplet less than it is written. */
 function entryTicks({ entries, tuplets }: Voice, i: number): number {
   const tuplet = tuplets.find(one => i >= one.from && i <= one.to)
-  return ticksOf(entries[i]!) * (tuplet ? tuplet.den / tuplet.num : 1)
+  return (entries[i]!.fills ?? ticksOf(entries[i]!)) * (tuplet ? tuplet.den / tuplet.num : 1)
 }
 const lengthOf = (voice: Voice): number => voice.entries.reduce((sum, _, i) => sum + entryTicks(voice, i), 0)
 
 type Find = (of: { partId: string; at: number }) => Stroke | undefined
+
+/** How many beams a note of a value has: one from the eighth on. */
+const beamsOf = ({ value }: Entry): number => Math.max(0, Math.log2(value) - 2)
+
+/** The beams of one note of those under a beam: each goes on where its neighbour has as many; a shorter note alone has a hook towards the others. */
+const beamsXml = (group: readonly Entry[], i: number): string =>
+  Array.from({ length: beamsOf(group[i]!) }, (_, n) => {
+    const has = (at: number) => !!group[at] && beamsOf(group[at]) > n
+    const [before, after] = [has(i - 1), has(i + 1)]
+    const hook = i === 0 ? 'forward hook' : 'backward hook'
+    return `<beam number="${n + 1}">${before && after ? 'continue' : after ? 'begin' : before ? 'end' : hook}</beam>`
+  }).join('')
 
 function voiceXml(written: Voice, voice: number, strokeOf: Find, instrument: (stroke: Stroke) => string): string {
   const { entries, tuplets, beams } = written
@@ -139,12 +151,12 @@ function voiceXml(written: Voice, voice: number, strokeOf: Find, instrument: (st
       const marks = tuplet
         ? `${i === tuplet.from ? '<tuplet type="start"/>' : ''}${i === tuplet.to ? '<tuplet type="stop"/>' : ''}`
         : ''
+      if (entry.fills)
+        return `      <note><rest measure="yes"/><duration>${length}</duration><voice>${voice}</voice></note>\n`
       if (!entry.heads.length)
         return `      <note><rest/><duration>${length}</duration>${facts}${marks ? `<notations>${marks}</notations>` : ''}</note>\n`
       const beam = beams.find(one => i >= one.from && i <= one.to)
-      const beamed = beam
-        ? `<beam number="1">${i === beam.from ? 'begin' : i === beam.to ? 'end' : 'continue'}</beam>`
-        : ''
+      const beamed = beam ? beamsXml(entries.slice(beam.from, beam.to + 1), i - beam.from) : ''
       const struck = entry.heads.flatMap(head =>
         head.strokes.flatMap(one => (strokeOf(one) ? [{ head, stroke: present(strokeOf(one), 'stroke') }] : [])),
       )

@@ -143,6 +143,33 @@ describe('files by other hands', () => {
 })
 
 describe('what is written is read back', () => {
+  it('beams of every order, and one rest in an empty bar of sevens', () => {
+    const bars = makeBars(meter(4, 4), 1, 8)
+    const beams = (row: string) => {
+      const part = makePart({ id: 'h', name: 'H', limb: 'RH', strokes: rowStrokes(bars, row, { piece: 'hi-hat' }) })
+      const text = writeMusicXml(makeGroove({ id: 'g', title: 'G', bars, parts: [part] }), DEFAULT_KIT)
+      return text
+        .split('</note>')
+        .map(note => [...note.matchAll(/<beam number="\d">([\w ]+)</g)].map(one => one[1]!.slice(0, 5)).join('+'))
+        .filter(Boolean)
+    }
+    // An eighth and two sixteenths; a dotted eighth and a sixteenth; a sixteenth and a dotted eighth; thirty-seconds to end.
+    expect(beams('3...3.3. 3.....3. 3.3..... 3...3.33')).toEqual([
+      ...['begin', 'conti+begin', 'end+end'],
+      ...['begin', 'end+backw'],
+      ...['begin+forwa', 'end'],
+      ...['begin', 'conti+begin', 'conti+conti+begin', 'end+end+end'],
+    ])
+    const sevens = makeBars(meter(7, 8, [2, 2, 3]), 2, [2, 2, 3])
+    const bass = makePart({
+      id: 'b',
+      name: 'B',
+      limb: 'RF',
+      strokes: [{ at: 0, piece: 'bass drum', stroke: 'hit', level: 4 }],
+    })
+    const text = writeMusicXml(makeGroove({ id: 'g', title: 'G', bars: sevens, parts: [bass] }), DEFAULT_KIT)
+    expect(text.match(/<rest measure="yes"\/><duration>17640<\/duration>/g)).toHaveLength(3)
+  })
   it('a bar by hand: two voices that fill it, instruments, ghost and accent', () => {
     const bars = makeBars(meter(4, 4), 1, 4)
     const groove = makeGroove({

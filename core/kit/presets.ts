@@ -58,13 +58,8 @@ const SNARE = piece('snare', 'snare', [0, 0.45], {
   sweep: 38,
   tap: 38,
 })
-const HAT = piece(
-  'hi-hat',
-  'hi-hat',
-  [-0.42, 0.5],
-  { hit: 42, open: 46, 'half open': 46, loose: 46, tight: 42 },
-  { foot: { chick: 44, splash: 46 } },
-)
+const HATS = { hit: 42, open: 46, 'half open': 46, loose: 46, tight: 42 }
+const HAT = piece('hi-hat', 'hi-hat', [-0.42, 0.5], HATS, { foot: { chick: 44, splash: 46 } })
 const RIDE = piece('ride', 'ride', [0.55, 0.75], { hit: 51, bell: 53 })
 const CRASH = piece('crash', 'crash', [-0.38, 0.85], { hit: 49 })
 const HIGH_TOM = piece('high tom', 'tom', [-0.14, 0.78], { hit: 50 }, { pitch: 1.3 })
@@ -146,9 +141,12 @@ const ELECTRONIC = [
     hit: 'machine snare',
     'rim shot': 'hand clap',
   }),
-  machine(piece('hi-hat', 'hi-hat', [-0.36, 0.46], { hit: 42, open: 46 }, { foot: { chick: 44, splash: 46 } }), {
+  machine(piece('hi-hat', 'hi-hat', [-0.36, 0.46], HATS, { foot: { chick: 44, splash: 46 } }), {
     hit: 'machine hat',
     open: 'machine open hat',
+    'half open': 'machine open hat',
+    loose: 'machine open hat',
+    tight: 'machine hat',
     splash: 'machine open hat',
   }),
   piece('ride', 'ride', [0.48, 0.66], { hit: 51, bell: 53 }),

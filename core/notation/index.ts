@@ -17,5 +17,6 @@ export {
   TALL,
 } from './geometry'
 export { markOf, markPath } from './marks'
+export { sayLegend } from './legend'
 export { type Stick, sticksOf } from './sticks'
 export { SMALL_WIDTH, smallGeometry, stillOf, stillPaths } from './still'

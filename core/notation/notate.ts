@@ -2,7 +2,7 @@ import { type Head, type Kit, type Limb, type Ornament, isHand, ringsOn, staffOf
 import { type Groove, type TimedStroke, audibleParts, leadInOf, ownTick, partOf, timeline } from '#core/groove'
 import { present } from '#core/present'
 import { type Counting, type Meter, NUMBERS, type Beat, type Tempo, beatsOf, countSlots, slotsOf } from '#core/time'
-import { type WrittenValue, cutFor, splitParts } from './duration'
+import { type WrittenValue, cutFor, splitParts, writtenAs } from './duration'
 
 /** One head of a note: its place on the staff, its shape, and the strokes of the groove behind it. */
 export interface NoteHead {
@@ -27,6 +27,8 @@ export interface Entry extends WrittenValue {
   hat: 'open' | 'half open' | 'loose' | 'closed' | undefined
   ornament: Ornament | undefined
   buzz: boolean
+  /** Of a rest that stands for a whole bar, whatever its meter: the length of the bar in ticks. It is written as a whole rest. */
+  fills?: number
 }
 
 /** Entries of a voice by their indices: a tuplet, or notes under one beam. */
@@ -211,7 +213,18 @@ function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStr
   const entries: Entry[] = []
   const tuplets: Tuplet[] = []
   const beams: BeamGroup[] = []
-  for (const beat of beats) {
+  if (!events.length) {
+    const fills = beats.reduce((sum, beat) => sum + beat.length, 0)
+    const whole = { ...entry(beats[0]!, beats[0]!.at, { value: 1, dots: 0 }), fills }
+    return { entries: [whole], tuplets, beams, silent: true }
+  }
+  for (const [b, beat] of beats.entries()) {
+    const half = halfRest(beats, b, events)
+    if (half === 'within') continue
+    if (half) {
+      entries.push(entry(beat, beat.at, half))
+      continue
+    }
     const inside = events.filter(event => event.at >= beat.at && event.at < beat.at + beat.length)
     const onsets = [...new Set(inside.map(event => event.at - beat.at))].sort((a, b) => a - b)
     const { cut, snapped } = cutFor(beat.length, onsets)
@@ -235,7 +248,23 @@ function voice(groove: Groove, beats: readonly Beat[], events: readonly TimedStr
     if (cut.tuplet && starts.length) tuplets.push({ from: first, to: entries.length - 1, ...cut.tuplet })
     beams.push(...beamsOf(entries, first))
   }
-  return { entries, tuplets, beams, silent: !events.length }
+  return { entries, tuplets, beams, silent: false }
+}
+
+/**
+ * The rest of a half bar of four felt beats in which nothing is struck, where its first beat is asked for; `within` for its second beat.
+ * Elsewhere each felt beat has its own rest, so that it can be seen.
+ */
+function halfRest(
+  beats: readonly Beat[],
+  b: number,
+  events: readonly TimedStroke[],
+): WrittenValue | 'within' | undefined {
+  const [first, second] = [beats[b - (b % 2)], beats[b - (b % 2) + 1]]
+  if (beats.length !== 4 || !first || !second || beats.some(beat => beat.length !== first.length)) return undefined
+  if (events.some(({ at }) => at >= first.at && at < second.at + second.length)) return undefined
+  const written = writtenAs(2 * first.length)
+  return written && b % 2 ? 'within' : written
 }
 
 const entry = (beat: Beat, at: number, written: WrittenValue): Entry => ({

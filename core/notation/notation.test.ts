@@ -70,11 +70,19 @@ describe('a voice', () => {
   it.each([
     ['3333 3.3. 3... ....', '16 16 16 16 8 8 q rq'],
     ['3..3 .3.. ..33 .33.', '8. 16 r16 8. r8 16 16 r16 16 8'],
+    // Half a bar with nothing in it is a half rest, a quarter in the middle of it two; a whole bar one rest.
+    ['3... .... .... ....', 'q rq rh'],
+    ['.... .... 3... 3...', 'rh q q'],
+    ['3... .... .... 3...', 'q rq rq q'],
+    ['.... .... .... ....', 'rw'],
   ])('of %s is written %s', (row, written) => expect(hands(row)).toBe(written))
 
   it('writes triplets, dotted beats and additive groups by their felt beats', () => {
     expect(hands('333 3.3 3.. ...', makeBars(meter(4, 4), 1, 3))).toBe('8 8 8 q 8 q rq')
     expect(hands('333 3..', makeBars(meter(6, 8), 1, 3))).toBe('8 8 8 q.')
+    expect(hands('3.. ... ... ...', makeBars(meter(12, 8), 1, 3))).toBe('q. rq. rh.')
+    expect(hands('3. .. ..', makeBars(meter(3, 4), 1, 2))).toBe('q rq rq')
+    expect(hands('.. .. ..', makeBars(meter(3, 4), 1, 2))).toBe('rw')
     expect(hands('33 3. 333', [{ meter: meter(7, 8), slots: [2, 2, 3] } as Bar])).toBe('8 8 q 8 8 8')
   })
 
@@ -208,7 +216,7 @@ describe('notation of any groove', () => {
           for (const voice of [bar.hands, bar.feet]) {
             const ratio = voice.entries.map(() => 1)
             for (const { from, to, num, den } of voice.tuplets) for (let i = from; i <= to; i++) ratio[i] = den / num
-            const length = voice.entries.reduce((sum, entry, i) => sum + ticksOf(entry) * ratio[i]!, 0)
+            const length = voice.entries.reduce((sum, entry, i) => sum + (entry.fills ?? ticksOf(entry)) * ratio[i]!, 0)
             expect(length).toBeCloseTo(barTicks(any.bars[b]!), 6)
           }
         })

@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import * as z from 'zod/mini'
 import { type Groove, sayBars, sayFeel } from '#core/groove'
-import { type SheetSetup, printed, setUp } from '#core/notation'
+import { type SheetSetup, printed, sayLegend, setUp } from '#core/notation'
 import { present } from '#core/present'
 import { styleOf } from '#core/style'
 import { usePaper } from '~/composables/usePaper'
@@ -123,8 +123,8 @@ const { paper, scale, fit, width, print } = usePaper(content, () => `${groove.va
                 @drawn="fit" />
             </section>
             <p class="mt-4 text-xs">
-              {{ sticking ? 'R and L are the hands, r and l the feet. ' : '' }}A head in brackets is a ghost; o is open,
-              + closed again.
+              {{ sticking ? 'R and L are the hands, r and l the feet. ' : ''
+              }}{{ sayLegend(shown.map(one => one.groove)) }}
             </p>
           </div>
         </article>

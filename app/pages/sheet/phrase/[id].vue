@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, useTemplateRef } from 'vue'
+import { sayLegend } from '#core/notation'
 import { type Phrase, phraseBars, printedPhrase } from '#core/phrase'
 import { sayCount } from '#core/groove'
 import { sayTempo } from '#core/time'
@@ -70,8 +71,8 @@ const { paper, scale, fit, width, print } = usePaper(content, () => `${phrase.va
               @drawn="fit" />
           </section>
           <p class="mt-4 text-xs">
-            Bars between repeat signs are played as often as stands over them. A head in brackets is a ghost; o is open,
-            + closed again.
+            Bars between repeat signs are played as often as stands over them.
+            {{ sayLegend(sections.map(section => section.groove)) }}
           </p>
         </div>
       </article>
