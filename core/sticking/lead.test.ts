@@ -197,15 +197,22 @@ describe('a sticking put on the kit', () => {
 
   it('calls a hand’s accents on the snare the backbeat where they are one, though none was asked for', () => {
     const names = (text: string) => made(text, { backbeat: [] }).parts.map(part => [part.name, part.role])
-    // Accents on 1, 2, 3, 4 by turns: the left hand’s are on the snare, on 2 and 4; the right hand’s are on the hats.
+    // Accents on 1, 2, 3, 4 by turns: the left hand’s are on the snare, on 2 and 4; the right hand’s are on the hats, in one line with the rest.
     expect(names('>rlrr>lrll')).toEqual([
-      ['Accents, right hand', 'comping'],
       ['Sticking, right hand', 'lead'],
       ['Sticking, left hand', 'comping'],
       ['Backbeat, left hand', 'backbeat'],
     ])
     // On e of 1 and e of 3 they are none.
-    expect(names('r>lrrlrll').map(([name]) => name)).toContain('Accents, left hand')
+    expect(names('r>lrrlrll').map(([name]) => name)).toEqual(['Sticking, right hand', 'Sticking, left hand'])
+    const [, left] = made('r>lrrlrll', { backbeat: [] }).parts
+    expect(left!.strokes.map(stroke => stroke.level).slice(0, 3)).toEqual([5, 3, 3])
+  })
+
+  it('lets the bass drum play on 1, and go with the backbeat where there are no accents', () => {
+    expect(rows(made('rlrr', { bass: 'on 1' }))['Bass drum']).toBe('4...............')
+    expect(rows(made('rlrr', { bass: 'with the accents', backbeat: [2, 4] }))['Bass drum']).toBe('....4.......4...')
+    expect(rows(made('>rlrr', { bass: 'with the accents', backbeat: [2, 4] }))['Bass drum']).toBe('4...4...4...4...')
   })
 
   // What the foot does by each rule, against the same four places.
@@ -319,7 +326,7 @@ describe('a hand and the foot at once', () => {
       'A pad has no pedal: the foot and the hat foot are left out.',
     ])
     expect(sayUnplayed(sticking('rlrl'), how({ view: 'pad' }))).toEqual([])
-    expect(sayUnplayed(sticking('rlrl'), how({ bass: 'with the accents' }))).toEqual([
+    expect(sayUnplayed(sticking('rlrl'), how({ bass: 'with the accents', backbeat: [] }))).toEqual([
       'This sticking has no accents: the bass drum goes with nothing.',
     ])
     expect(sayUnplayed(sticking('>rlrl'), how({ bass: 'with the accents' }))).toEqual([])

@@ -22,13 +22,14 @@ import {
 } from '#core/groove'
 import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
-import { MAX_COUNT, beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
+import { MAX_COUNT, barStarts, beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
 import { type Ground, type LaidSticking, groundBars, layOn, layOver } from './lay'
 import { type Hand, LETTER_NAMES, type Sticking, strikes, writeSticking } from './sticking'
 
 /** What the bass drum does beside the foot strokes that are written: nothing, or go with a hand, with the accents, or into the gaps. */
 export const BASS_RULES = [
   'as written',
+  'on 1',
   'with the right hand',
   'with the left hand',
   'with the accents',
@@ -134,9 +135,9 @@ function handStroke(
 
 /**
  * What of an orchestration comes to nothing with this sticking, a sentence each: feet on a pad, a bass drum that follows what is not there.
- * @example sayUnplayed(readSticking('rl').value, { ...USUAL_ORCHESTRATION, bass: 'with the accents' }) // => ['This sticking has no accents: the bass drum goes with nothing.']
+ * @example sayUnplayed(readSticking('rl').value, { ...USUAL_ORCHESTRATION, bass: 'with the accents' }) // => ['This sticking has no accents: the bass drum goes with the backbeat.']
  */
-export function sayUnplayed(sticking: Sticking, { view, bass, hatFoot }: Orchestration): string[] {
+export function sayUnplayed(sticking: Sticking, { view, bass, hatFoot, backbeat }: Orchestration): string[] {
   if (view === 'pad') {
     const feet = [
       ...(sticking.some(place => strikes(place, 'F')) || bass !== 'as written' ? ['the foot'] : []),
@@ -150,24 +151,35 @@ export function sayUnplayed(sticking: Sticking, { view, bass, hatFoot }: Orchest
     'with the left hand': [sticking.some(place => place?.who === 'L'), 'left hand'],
   }
   const [there, what] = follows[bass] ?? [true, '']
+  if (!there && bass === 'with the accents' && backbeat.length)
+    return ['This sticking has no accents: the bass drum goes with the backbeat.']
   return there ? [] : [`This sticking has no ${what}: the bass drum goes with nothing.`]
 }
 
-/** The ticks at which the bass drum joins in by its rule. */
-function bassTicks(laid: readonly LaidSticking[], slots: readonly number[], rule: Orchestration['bass']): number[] {
+/** The ticks at which the bass drum joins in by its rule; with accents that are not there it goes with the backbeat. */
+function bassTicks(
+  laid: readonly LaidSticking[],
+  { bars, places }: Pick<Floor, 'bars' | 'places'>,
+  { bass, backbeat }: Pick<Orchestration, 'bass' | 'backbeat'>,
+): number[] {
   const byHand = (who: Hand) => laid.filter(stroke => stroke.who === who).map(stroke => stroke.at)
-  switch (rule) {
+  switch (bass) {
     case 'as written':
       return []
+    case 'on 1':
+      return barStarts(bars).filter(at => places.includes(at))
     case 'with the right hand':
       return byHand('R')
     case 'with the left hand':
       return byHand('L')
-    case 'with the accents':
-      return laid.filter(stroke => stroke.accent && stroke.who !== 'F').map(stroke => stroke.at)
+    case 'with the accents': {
+      const accents = laid.filter(stroke => stroke.accent && stroke.who !== 'F').map(stroke => stroke.at)
+      const beats = new Set(beatsOf(bars).flatMap(({ at, beat }) => (backbeat.includes(beat + 1) ? [at] : [])))
+      return accents.length ? accents : laid.map(stroke => stroke.at).filter(at => beats.has(at))
+    }
     case 'in the gaps': {
       const taken = new Set(laid.map(stroke => stroke.at))
-      return slots.filter(at => !taken.has(at))
+      return places.filter(at => !taken.has(at))
     }
   }
 }
@@ -203,6 +215,20 @@ function asBackbeat(bars: Groove['bars'], part: Part): Part {
     : part
 }
 
+/** A hand’s accents on what it plays anyway are one line with the rest, so that they can be shifted along it. */
+const inOneLine = (parts: readonly Part[]): Part[] =>
+  parts.flatMap(part => {
+    const lineOf = (one: Part, name: string) =>
+      parts.find(other => other.limb === one.limb && other.name.startsWith(name))
+    const along = (one: Part | undefined, line: Part | undefined): boolean =>
+      !!one && !!line && one.strokes.every(({ piece }) => line.strokes.some(other => other.piece === piece))
+    if (part.name.startsWith('Accents')) return along(part, lineOf(part, 'Sticking')) ? [] : [part]
+    const accents = part.name.startsWith('Sticking') ? lineOf(part, 'Accents') : undefined
+    return accents && along(accents, part)
+      ? [{ ...part, strokes: [...part.strokes, ...accents.strokes].sort((a, b) => a.at - b.at) }]
+      : [part]
+  })
+
 /** Where strokes are laid and by whom: the bars, the places in ticks that letters and gaps may have, and whose kit and lead it is. */
 interface Floor {
   bars: Groove['bars']
@@ -235,7 +261,7 @@ function partsFrom(
         struck.push({ limb, role, name, stroke: { at, piece, stroke: kind!, level: loud ? 5 : 4 } })
     }
     const written = laid.filter(stroke => stroke.who === 'F').map(({ at, accent }): [number, boolean] => [at, accent])
-    const joined = bassTicks(laid, places, how.bass).map((at): [number, boolean] => [at, false])
+    const joined = bassTicks(laid, { bars, places }, how).map((at): [number, boolean] => [at, false])
     const [main, other] = lead === 'right' ? (['RF', 'LF'] as const) : (['LF', 'RF'] as const)
     foot(main, 'bass drum', 'Bass drum', 'bass drum', new Map([...joined, ...written]))
     foot(
@@ -263,7 +289,9 @@ function partsFrom(
     )
   const groove = {
     bars,
-    parts: how.backbeat.length ? [...parts.values()] : [...parts.values()].map(part => asBackbeat(bars, part)),
+    parts: inOneLine(
+      how.backbeat.length ? [...parts.values()] : [...parts.values()].map(part => asBackbeat(bars, part)),
+    ),
   }
   // Open hats last as they usually do, which only all of the strokes together tell.
   return ok(
