@@ -105,9 +105,10 @@ describe('the map of a phrase', () => {
   it('puts a fill over the chosen bar, leads it otherwise, and says what can’t be done', () => {
     const one = map().send({ type: 'choose', bar: 3 }, { type: 'fill' })
     expect(one.fill).toMatchObject({ turn: 0, fill: { from: 0, length: 20160 } })
-    expect(one.send({ type: 'fill' }).fill?.turn).toBe(0)
+    const again = one.send({ type: 'fill' })
+    expect([again.fill?.turn, again.said]).toEqual([0, [expect.stringMatching(/^This time has a fill of its own/)]])
     expect(one.send('undo').fill).toBeUndefined()
-    expect(one.send({ type: 'out' }).said).toHaveLength(1)
+    expect(one.send({ type: 'out' }).said).toHaveLength(2)
     expect(one.form).toBe('A 1×4')
   })
 })

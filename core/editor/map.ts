@@ -16,6 +16,7 @@ import {
   grooveKeyOf,
   handHome,
   insertSections,
+  isForOneTime,
   fillLimbsOf,
   makeFill,
   makeSection,
@@ -165,9 +166,21 @@ function extended(state: MapState, by: 1 | -1, total: number): MapState {
   return { ...state, bar, mark }
 }
 
+/**
+ * Why no fill can be added over a bar; undefined where one can. One that comes time and again is no bar to another for this time alone.
+ * @example whyNoFill(barChosen(beginMap(), barsInOrder(roundsOf(phrase))), phrase.sections[0]) // => undefined
+ */
+export function whyNoFill({ round }: Pick<PhraseBar, 'round'>, { turns }: Pick<Section, 'turns'>): string | undefined {
+  const turn = round.fill && turns[round.fill.turn]
+  return turn && isForOneTime(turn.when)
+    ? 'This time has a fill of its own already: change that one, or take it out first.'
+    : undefined
+}
+
 /** A first fill over the chosen bar: single strokes led round the drums, with the crash home. */
 function addsFill(state: MapState, desk: MapDesk, { round, within }: PhraseBar, section: Section): MapStep {
-  if (round.fill) return { state }
+  const why = whyNoFill({ round }, section)
+  if (why) return { state, refused: why }
   const ground = fillGroundOf(desk.rounds, round, desk.kit)
   const starts = barStarts(round.groove.bars)
   const at = { from: starts[within]!, length: starts[within + 1]! - starts[within]! }

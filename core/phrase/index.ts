@@ -29,7 +29,16 @@ export {
   unusedOut,
 } from './commands'
 export { barsWithin, unfolded } from './unfold'
-export { type Folded, type PhraseBar, type Round, barsInOrder, folded, fillGroundOf, roundsOf } from './rounds'
+export {
+  type Folded,
+  type PhraseBar,
+  type Round,
+  barsInOrder,
+  folded,
+  fillGroundOf,
+  isForOneTime,
+  roundsOf,
+} from './rounds'
 export { phrasePerformance } from './perform'
 export { findingsInPlace, inPlace } from './place'
 export type { FillGround } from './fill-ground'

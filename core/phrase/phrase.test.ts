@@ -194,6 +194,19 @@ describe('rounds', () => {
     expect(struck(cues, 0, 'LF')).toEqual([12]) // its foot on 2 is within the fill
   })
 
+  it('of turns that come at once the seldomest counts, in whichever order they stand', () => {
+    const [each, fourth, last] = [4, 8, 12].map(n => fill({ from: n * S, length: 4 * S }))
+    const turns = [
+      { when: 'last' as const, put: { fill: last! } },
+      { when: { every: 1 }, put: { fill: each! } },
+      { when: { every: 2 }, put: { fill: fourth! } },
+    ]
+    for (const order of [turns, turns.toReversed()]) {
+      const rounds = roundsOf(phrase([{ times: 4, turns: order }]))
+      expect(rounds.map(round => round.fill!.fill.from / S)).toEqual([4, 8, 4, 12])
+    }
+  })
+
   it('hats left open for a fill are closed where it begins, and those that a fill does not leave are let be', () => {
     const open = groove('open', {}, {})
     open.parts[0]!.strokes[5] = { at: 10 * S, piece: 'hi-hat', stroke: 'open', level: 4 }

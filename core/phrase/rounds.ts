@@ -37,17 +37,28 @@ export function comesIn(when: When, round: number, times: number): boolean {
   return 'every' in when ? (round + 1) % when.every === 0 : round + 1 === when.round
 }
 
-/** What is played in a round of a section: the key of the groove, and the fill over it; of several turns at once the last counts. @internal */
+/** Whether a turn comes one time only: `isForOneTime('last') // => true`, `isForOneTime({ every: 2 }) // => false` */
+export const isForOneTime = (when: When): boolean => when === 'last' || 'round' in when
+
+/** How seldom a turn comes; of several at once the seldomest is meant: the last time has its own fill, though every time has one. */
+const seldom = (when: When): number => (isForOneTime(when) ? Infinity : (when as { every: number }).every)
+
+/**
+ * What is played in a round of a section: the key of the groove, and the fill over it. Of several turns at once the one that comes most seldom
+ * counts, and of such as come alike the last. @internal
+ */
 export function playedIn(
   { play, turns, times }: Section,
   round: number,
 ): { key: string; turned: boolean; fill: Round['fill'] } {
   const own = grooveKeyOf(play)
   let [key, fill]: [string, Round['fill']] = [own, undefined]
+  let [byGroove, byFill] = [0, 0]
   turns.forEach(({ when, put }, turn) => {
     if (!comesIn(when, round, times)) return
-    if ('groove' in put) key = put.groove
-    else fill = { turn, fill: put.fill }
+    const rank = seldom(when)
+    if ('groove' in put && rank >= byGroove) [key, byGroove] = [put.groove, rank]
+    if ('fill' in put && rank >= byFill) [fill, byFill] = [{ turn, fill: put.fill }, rank]
   })
   return { key, turned: key !== own, fill }
 }

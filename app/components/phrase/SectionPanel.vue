@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { MapEvent } from '#core/editor'
+import { type MapEvent, barChosen, whyNoFill } from '#core/editor'
 import {
   PHRASE_LIMITS,
   RESTS,
@@ -43,6 +43,11 @@ function togglePin() {
   const done = pin(phrase.value, key.value, !groove.value.pinned)
   if (done.ok) edit(done.value)
 }
+/** Why a fill can't be added here, as the deed itself would say. */
+const why = computed(() => {
+  const bar = store.bars.length ? barChosen(store.state, store.bars) : undefined
+  return bar && whyNoFill(bar, section.value)
+})
 const titleOf = (one: string) => phrase.value.grooves[one]?.seen.groove.title ?? ''
 /** When a turn may come, as a list to choose from. */
 const whens = computed(() => {
@@ -177,7 +182,12 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
         </li>
       </ul>
       <div class="mt-2 flex flex-wrap gap-1.5">
-        <UButton color="neutral" variant="outline" :disabled="!!store.fill" @click="emit('send', { type: 'fill' })"
+        <UButton
+          color="neutral"
+          variant="outline"
+          :disabled="!!why"
+          :title="why ?? 'Over the chosen bar, this time'"
+          @click="emit('send', { type: 'fill' })"
           >Add a fill</UButton
         >
         <GroovePicker
