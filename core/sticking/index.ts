@@ -21,6 +21,7 @@ export {
   BASS_RULES,
   FOOT_RULES,
   footTicks,
+  sayFootRule,
   layOverSpan,
   orchestrate,
   orchestrationSchema,

@@ -22,7 +22,7 @@ import {
 } from '#core/groove'
 import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
-import { MAX_COUNT, barStarts, beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
+import { type BarTime, MAX_COUNT, barStarts, beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
 import { type Ground, type LaidSticking, groundBars, layOn, layOver } from './lay'
 import { type Hand, LETTER_NAMES, type Sticking, strikes, writeSticking } from './sticking'
 
@@ -205,6 +205,22 @@ export function footTicks(bars: Groove['bars'], rule: FootRule): number[] {
       }
     })
     .filter(Number.isInteger)
+}
+
+/** What felt beats are as notes, by their ticks. */
+const BEATS_AS: Record<number, string> = { 5040: 'quarters', 7560: 'dotted quarters', 10080: 'halves', 2520: 'eighths' }
+
+/**
+ * A hat-foot pattern as it comes out in these bars: `2 and 4` is `2` where a bar has three beats, and beats are what notes they are.
+ * @example [sayFootRule(bars, '2 and 4'), sayFootRule([{ meter: meter(7, 8), slots: [2, 2, 3] }], '2 and 4'), sayFootRule([{ meter: meter(12, 8), slots: [3, 3, 3, 3] }], 'quarters')] // => ['2 and 4', '2', 'dotted quarters']
+ */
+export function sayFootRule(bars: readonly BarTime[], rule: FootRule): string {
+  const beats = beatsOf(bars)
+  if (rule === '2 and 4')
+    return sayList([...new Set(beats.filter(one => one.beat % 2 === 1).map(one => String(one.beat + 1)))])
+  if (rule !== 'quarters') return rule
+  const lengths = new Set(beats.map(one => one.length))
+  return (lengths.size === 1 && BEATS_AS[[...lengths][0]!]) || 'every beat'
 }
 
 /** Where no backbeat was asked for, accents of a hand that make one by themselves are called one. */

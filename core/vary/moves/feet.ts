@@ -1,6 +1,6 @@
 import { type StrokeKind } from '#core/kit'
 import { type Groove, type Stroke } from '#core/groove'
-import { FOOT_RULES, type FootRule, footTicks } from '#core/sticking'
+import { FOOT_RULES, type FootRule, footTicks, sayFootRule } from '#core/sticking'
 import { type Move, word } from '../move'
 import { addStrokes, eachStroke, gridOf, hatFoot, made } from '../work'
 
@@ -23,6 +23,9 @@ function patternOf(groove: Groove, pattern: string): Map<number, StrokeKind> {
     return new Map(gridOf(groove).beats.map(({ at, beat }) => [at, beat % 2 === 0 ? 'splash' : 'chick']))
   return new Map(footTicks(groove.bars, pattern as FootRule).map(at => [at, 'chick']))
 }
+
+const sayPattern = ({ bars }: Groove, pattern: string): string =>
+  pattern === IN_TURN ? pattern : sayFootRule(bars, pattern as FootRule)
 
 const hats: Move = {
   id: 'hat-foot',
@@ -52,7 +55,8 @@ const hats: Move = {
     return made(
       groove,
       after,
-      () => (wanted.size ? `The hat foot plays ${word(params, 'pattern')}.` : 'The hat foot is silent.'),
+      () =>
+        wanted.size ? `The hat foot plays ${sayPattern(groove, word(params, 'pattern'))}.` : 'The hat foot is silent.',
       'The hat foot does so already.',
     )
   },
