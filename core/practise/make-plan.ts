@@ -52,9 +52,9 @@ const BREAK_AFTER = 20 * 60
 const BREAK = 120
 const WARM_UP = 120
 
-/** Whether two steps are the same to play, so that one of them says nothing. */
+/** Whether two steps are the same to play, so that one of them says nothing; in which order their parts stand is no difference. */
 const sameStep = (a: WayStep, b: WayStep): boolean =>
-  Object.keys(a.parts).join() === Object.keys(b.parts).join() &&
+  Object.keys(a.parts).sort().join() === Object.keys(b.parts).sort().join() &&
   JSON.stringify(a.span) === JSON.stringify(b.span) &&
   JSON.stringify(a.extra ?? []) === JSON.stringify(b.extra ?? []) &&
   a.pulse === b.pulse

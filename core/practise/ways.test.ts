@@ -357,6 +357,29 @@ describe('how the tempo goes', () => {
 })
 
 describe('laws', () => {
+  it('in whichever order parts stand, a plan has the same stages', () => {
+    for (const card of STYLE_CARDS) {
+      const groove = beginStyle(card, {
+        id: 'g',
+        title: 'G',
+        kitId: 'five-piece',
+        bars: 2,
+        bare: false,
+        lead: 'right',
+        hands: 'crossed',
+        newId: i => `p${i}`,
+      })
+      const names = (one: Groove, way: string) => {
+        const plan = planFor(one, newId, { way })
+        return plan.ok ? plan.value.stages.map(stage => [stage.name, Object.keys(stage.parts).length]) : plan.reason
+      }
+      for (const { id } of WAYS)
+        expect(names({ ...groove, parts: groove.parts.toReversed() }, id), `${card.id} ${id}`).toEqual(
+          names(groove, id),
+        )
+    }
+  })
+
   it(
     'every way makes a valid plan of any groove, or says why not; each stage plays something that is there',
     { tags: ['law'] },
