@@ -15,6 +15,7 @@ export const REMEMBERED = {
   'count-in': 1,
   'count-play': 1,
   'fill-taste-off': 1,
+  'cell-order': 1,
   folds: 1,
   input: 1,
   'last-groove': 1,

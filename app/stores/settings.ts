@@ -38,6 +38,8 @@ export const useSettings = defineStore('settings', () => {
   const stylesUsed = useRemembered('styles-used', texts)
   /** Rules of taste for fills that were turned off. */
   const fillTasteOff = useRemembered('fill-taste-off', texts)
+  /** The player's own cells in the order they were put in, by their ids. */
+  const cellOrder = useRemembered('cell-order', texts)
   /** Whether Step says the count with each stroke. */
   const stepSpeaks = useRemembered('step-speaks', switched(false))
   /** Whether what was measured, and what comes next, is said aloud in practice. */
@@ -69,5 +71,6 @@ export const useSettings = defineStore('settings', () => {
     lineHeard,
     stylesUsed,
     fillTasteOff,
+    cellOrder,
   }
 })

@@ -62,3 +62,20 @@ test('cells by keys alone, and out of the bin again', async ({ page, bench }) =>
   await page.keyboard.press('Escape')
   await expect(panel).toBeHidden()
 })
+
+test('one’s own cells stay in the order they are put in', async ({ page, bench }) => {
+  for (const name of ['One', 'Two', 'Three']) {
+    const cell = { format: 'bazzet-cell', version: 1, id: name.toLowerCase(), name, length: 5040, parts: [] }
+    expect((await page.request.post(`${bench.app.url}/api/cells`, { data: cell })).status()).toBe(201)
+  }
+  await bench.openCopy('wet-rope')
+  const names = page.locator('[data-cells] [data-cell]')
+  await page.getByRole('button', { name: 'Cells', exact: true }).click()
+  await expect(names).toHaveCount(3)
+  const [first, second, last] = (await names.allTextContents()).map(name => name.trim())
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: `The cell ${last} earlier` }).click()
+  await expect(names).toHaveText([last!, first!, second!])
+  await page.reload()
+  await page.getByRole('button', { name: 'Cells', exact: true }).click()
+  await expect(names).toHaveText([last!, first!, second!])
+})

@@ -89,26 +89,6 @@ function layCell(cell: Cell) {
   if (told) toast.add({ title: told })
   onFrom(beat.value.at + cell.length)
 }
-/** The cell that is being renamed. */
-const naming = ref('')
-async function rename(cell: Cell, event: Event) {
-  const name = (event.target as HTMLInputElement).value.trim()
-  naming.value = ''
-  if (!name || name === cell.name) return
-  try {
-    await cells.rename(cell.id, name)
-  } catch (error) {
-    emit('refused', (error as Error).message)
-  }
-}
-async function bin(cell: Cell) {
-  const back = await cells.bin(cell.id)
-  toast.add({
-    title: `The cell “${cell.name}” is in the bin.`,
-    actions: [{ label: 'Undo', onClick: () => void back() }],
-  })
-}
-
 /** The beats of the cursor’s bar, to be dragged; each names what it was. */
 const order = computed({
   get: () =>
@@ -207,44 +187,6 @@ onBeforeUnmount(() => emit('try', undefined))
       </li>
     </ul>
     <h3 class="mt-3 text-base">Your own</h3>
-    <p v-if="!cells.list.length" class="text-sm text-muted">
-      Mark a beat or more over the counts, then “Keep as a cell”.
-    </p>
-    <ul>
-      <li v-for="cell in cells.list" :key="cell.id" class="flex items-center gap-1 border-b border-muted">
-        <UInput
-          v-if="naming === cell.id"
-          :default-value="cell.name"
-          maxlength="60"
-          autofocus
-          class="min-w-0 flex-1"
-          :aria-label="`Name of the cell ${cell.name}`"
-          @keydown.enter="rename(cell, $event)"
-          @keydown.escape.stop="naming = ''"
-          @blur="(event: FocusEvent) => naming && rename(cell, event)" />
-        <button
-          v-else
-          type="button"
-          class="min-w-0 flex-1 cursor-pointer truncate py-1 text-left hover:bg-elevated focus:bg-elevated"
-          :data-cell="cell.name"
-          @click="layCell(cell)">
-          {{ cell.name }}
-        </button>
-        <UButton
-          size="xs"
-          color="neutral"
-          variant="ghost"
-          icon="i-lucide-pencil"
-          :aria-label="`Rename the cell ${cell.name}`"
-          @click="naming = cell.id" />
-        <UButton
-          size="xs"
-          color="neutral"
-          variant="ghost"
-          icon="i-lucide-trash-2"
-          :aria-label="`Put the cell ${cell.name} in the bin`"
-          @click="bin(cell)" />
-      </li>
-    </ul>
+    <CellList @lay="layCell" @refused="reason => emit('refused', reason)" />
   </section>
 </template>
