@@ -15,13 +15,10 @@ export type { Question, Wish } from './wishes'
 export type { Chain } from './filling'
 export { type Answer, chainsFor, chainSticking } from './chains'
 export { type Rotation, backbeatsIn, rotationSticking, sayRotation } from './backbeat'
+export { type FootRule, FOOT_RULES, footTicks, sayFootRule } from './foot'
 export {
-  type FootRule,
   type Orchestration,
   BASS_RULES,
-  FOOT_RULES,
-  footTicks,
-  sayFootRule,
   layOverSpan,
   orchestrate,
   orchestrationSchema,

@@ -22,7 +22,8 @@ import {
 } from '#core/groove'
 import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
-import { type BarTime, MAX_COUNT, barStarts, beatsOf, eighthsOf, offBeatOf, slotsOf } from '#core/time'
+import { MAX_COUNT, barStarts, beatsOf, slotsOf } from '#core/time'
+import { FOOT_RULES, footTicks } from './foot'
 import { type Ground, type LaidSticking, groundBars, layOn, layOver } from './lay'
 import { type Hand, LETTER_NAMES, type Sticking, strikes, writeSticking } from './sticking'
 
@@ -35,10 +36,6 @@ export const BASS_RULES = [
   'with the accents',
   'in the gaps',
 ] as const
-/** What a hat foot keeps. */
-export const FOOT_RULES = ['none', 'quarters', 'off-beats', 'eighths', '2 and 4'] as const
-export type FootRule = (typeof FOOT_RULES)[number]
-
 const pieceName = words('The piece of a hand', 1, 60)
 /** What a hand strikes, its accents (null: the same), and pieces it runs over stroke by stroke (empty: none). A stroke that is not given is plain. */
 const handSchema = z.strictObject({
@@ -182,45 +179,6 @@ function bassTicks(
       return places.filter(at => !taken.has(at))
     }
   }
-}
-
-/**
- * The ticks of a hat-foot pattern, in every felt beat.
- * @example footTicks(bars, '2 and 4') // => [5040, 15120]
- */
-export function footTicks(bars: Groove['bars'], rule: FootRule): number[] {
-  return beatsOf(bars)
-    .flatMap(one => {
-      switch (rule) {
-        case 'none':
-          return []
-        case 'quarters':
-          return [one.at]
-        case 'off-beats':
-          return [offBeatOf(one)]
-        case 'eighths':
-          return eighthsOf(one)
-        case '2 and 4':
-          return one.beat % 2 === 1 ? [one.at] : []
-      }
-    })
-    .filter(Number.isInteger)
-}
-
-/** What felt beats are as notes, by their ticks. */
-const BEATS_AS: Record<number, string> = { 5040: 'quarters', 7560: 'dotted quarters', 10080: 'halves', 2520: 'eighths' }
-
-/**
- * A hat-foot pattern as it comes out in these bars: `2 and 4` is `2` where a bar has three beats, and beats are what notes they are.
- * @example [sayFootRule(bars, '2 and 4'), sayFootRule([{ meter: meter(7, 8), slots: [2, 2, 3] }], '2 and 4'), sayFootRule([{ meter: meter(12, 8), slots: [3, 3, 3, 3] }], 'quarters')] // => ['2 and 4', '2', 'dotted quarters']
- */
-export function sayFootRule(bars: readonly BarTime[], rule: FootRule): string {
-  const beats = beatsOf(bars)
-  if (rule === '2 and 4')
-    return sayList([...new Set(beats.filter(one => one.beat % 2 === 1).map(one => String(one.beat + 1)))])
-  if (rule !== 'quarters') return rule
-  const lengths = new Set(beats.map(one => one.length))
-  return (lengths.size === 1 && BEATS_AS[[...lengths][0]!]) || 'every beat'
 }
 
 /** Where no backbeat was asked for, accents of a hand that make one by themselves are called one. */

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { type Groove, sayPlace } from '#core/groove'
 import { LIMB_NAMES, limbsInOrder, type Kit } from '#core/kit'
-import { type PlayedBy, CLICKS, SPOKEN, type Spoken } from '#core/perform'
+import type { PlayedBy } from '#core/perform'
 import {
   HELPERS,
   type Stage,
@@ -11,14 +11,13 @@ import {
   castsLimbs,
   partsPlayed,
   plainTempo,
-  sayVoice,
   stageNamed,
   withHelper,
   withoutHelper,
 } from '#core/practise'
 import { present } from '#core/present'
 import type { Result } from '#core/result'
-import { barStarts, beatsOf, slotsOf } from '#core/time'
+import { barStarts, beatsOf } from '#core/time'
 import { useSettings } from '~/stores/settings'
 
 /** One stage of a plan, everything in it to be changed. */
@@ -56,43 +55,6 @@ const helpers = computed(() =>
   })),
 )
 
-const clicks = computed(() => [
-  ...CLICKS.map(value => ({ label: value, value: value as string })),
-  { label: 'own slots', value: 'own slots' },
-  ...SPOKEN.map(where => ({ label: sayVoice(where).slice(0, -1).toLowerCase(), value: `voice ${where}` })),
-])
-const click = computed(() =>
-  props.stage.click.voice
-    ? `voice ${props.stage.click.voice}`
-    : typeof props.stage.click.program === 'string'
-      ? props.stage.click.program
-      : 'own slots',
-)
-function setClick(value: string) {
-  const { click: now } = props.stage
-  if (value.startsWith('voice ')) set({ click: { ...now, voice: value.slice(6) as Spoken } })
-  else
-    set({ click: { ...now, voice: null, program: value === 'own slots' ? [0] : (value as (typeof CLICKS)[number]) } })
-}
-const slots = computed(() => slotsOf(props.groove?.bars ?? []))
-const pressed = computed(() =>
-  slots.value
-    .filter(slot => Array.isArray(props.stage.click.program) && props.stage.click.program.includes(slot.at))
-    .map(slot => slot.index),
-)
-function pressSlot(i: number) {
-  const { at } = slots.value[i]!
-  const now = props.stage.click.program as number[]
-  set({
-    click: {
-      ...props.stage.click,
-      program: now.includes(at) ? now.filter(one => one !== at) : [...now, at].sort((a, b) => a - b),
-    },
-  })
-}
-const gaps = computed(() => props.stage.click.gaps ?? { sound: 1, silent: 0 })
-const setGaps = (facts: Partial<{ sound: number; silent: number }>) =>
-  set({ click: { ...props.stage.click, gaps: { ...gaps.value, ...facts } } })
 const fades = computed(() => props.stage.fades ?? { sound: 1, silent: 0 })
 const setFades = (facts: Partial<{ sound: number; silent: number }>) => {
   const now = { ...fades.value, ...facts }
@@ -249,46 +211,7 @@ const spanned = computed(() => props.groove && ['groove', 'sticking'].includes(p
         <ClimbForm v-if="stage.pulse === 'steady'" :stage="stage" :goal="groove?.tempo" @set="set" />
       </StageRow>
       <StageRow title="Click" :shared="shared" @all="emit('all', 'click')">
-        <UFormField label="Click"
-          ><USelect
-            :model-value="click"
-            :items="clicks"
-            class="w-56"
-            aria-label="Click of the stage"
-            @update:model-value="one => setClick(String(one))"
-        /></UFormField>
-        <UFormField label="Count-in"
-          ><USelect
-            :model-value="stage.countIn"
-            :items="
-              [0, 1, 2, 4].map(value => ({ label: value === 1 ? '1 bar' : value ? `${value} bars` : 'none', value }))
-            "
-            class="w-24"
-            aria-label="Count-in of the stage"
-            @update:model-value="n => set({ countIn: Number(n) })"
-        /></UFormField>
-        <span class="flex items-center gap-2 text-sm text-muted"
-          ><UInputNumber
-            :model-value="gaps.sound"
-            :min="1"
-            :max="64"
-            class="w-22"
-            aria-label="Bars with click"
-            @update:model-value="sound => sound && setGaps({ sound })" />
-          bars with click,
-          <UInputNumber
-            :model-value="gaps.silent"
-            :min="0"
-            :max="64"
-            class="w-22"
-            aria-label="Bars without click"
-            @update:model-value="silent => setGaps({ silent: silent ?? 0 })" />
-          without</span
-        >
-        <div v-if="click === 'own slots' && groove">
-          <p class="mb-1 text-sm text-muted">Press the slots it falls on</p>
-          <SlotRow label="Slots the click falls on" :bars="groove.bars" :pressed="pressed" @press="pressSlot" />
-        </div>
+        <StageClick :stage="stage" :bars="groove?.bars ?? []" @set="set" />
       </StageRow>
     </template>
     <UFormField label="Attend to"
