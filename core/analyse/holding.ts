@@ -1,5 +1,6 @@
 import {
   LIMB_NAMES,
+  isHand,
   liftsFoot,
   type Limb,
   type Limits,
@@ -16,8 +17,11 @@ import { type Trouble, pedalLimits } from './playability'
 /** The foot on whose side hats stand, which holds them. @internal */
 export const hatFoot = ({ stands }: Pick<Piece, 'stands'>): 'LF' | 'RF' => (stands.x > 0 ? 'RF' : 'LF')
 
+/** Hats that only a foot holds shut: with a pedal, and no clutch. */
+const needsFoot = (piece: Piece | undefined): boolean =>
+  piece?.kind === 'hi-hat' && !piece.clutch && piece.strokes.some(stroke => stroke.by === 'foot')
 const isOnHats = ({ piece }: TimedStroke): boolean => piece?.kind === 'hi-hat'
-const byHand = ({ limb }: TimedStroke): boolean => limb === 'RH' || limb === 'LH'
+const byHand = ({ limb }: TimedStroke): boolean => isHand(limb)
 /** Strokes after which the hats ring until something closes them. */
 const OPEN: readonly TimedStroke['stroke'][] = ['open', 'splash']
 
@@ -35,9 +39,9 @@ export interface Unheld {
  * @example unheld(events, 2.4) // => undefined
  */
 export function unheld(events: readonly TimedStroke[], seconds: number): Unheld | undefined {
-  const closed = events.filter(event => isOnHats(event) && byHand(event) && !OPEN.includes(event.stroke))
+  const closed = events.filter(event => needsFoot(event.piece) && byHand(event) && !OPEN.includes(event.stroke))
   const hats = closed[0]?.piece
-  if (!hats || hats.clutch || !hats.strokes.some(stroke => stroke.by === 'foot')) return undefined
+  if (!hats) return undefined
   const foot = hatFoot(hats)
   const steps = events.filter(event => event.limb === foot && event.piece).sort((a, b) => a.seconds - b.seconds)
   const away = steps.find(step => !isOnHats(step))
