@@ -25,7 +25,7 @@ const byHand = ({ limb }: TimedStroke): boolean => isHand(limb)
 /** Strokes after which the hats ring until something closes them. */
 const OPEN: readonly TimedStroke['stroke'][] = ['open', 'splash']
 
-/** Hats that nobody holds shut under a hand, because their foot is on another pedal; `all` where that is every one of the hand's closed strokes. */
+/** Hats that no foot holds shut under a hand, because their foot is on another pedal; `all` where that is every one of the hand's closed strokes. */
 export interface Unheld {
   foot: Limb
   pedal: Piece

@@ -296,7 +296,7 @@ export function remediesFor(
   })
 }
 
-/** Of the strokes that follow too fast, those to take out so that one in so many stays; the 1 of a bar always does. */
+/** Of the strokes that follow too fast, those to take out so that one in two, or in four, stays; the 1 of a bar always does. */
 function thinned(
   groove: Groove,
   events: readonly TimedStroke[],

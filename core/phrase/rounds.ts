@@ -37,11 +37,11 @@ export function comesIn(when: When, round: number, times: number): boolean {
   return 'every' in when ? (round + 1) % when.every === 0 : round + 1 === when.round
 }
 
-/** Whether a turn comes one time only: `isForOneTime('last') // => true`, `isForOneTime({ every: 2 }) // => false` */
-export const isForOneTime = (when: When): boolean => when === 'last' || 'round' in when
-
 /** How seldom a turn comes; of several at once the seldomest is meant: the last time has its own fill, though every time has one. */
-const seldom = (when: When): number => (isForOneTime(when) ? Infinity : (when as { every: number }).every)
+const seldom = (when: When): number => (typeof when === 'object' && 'every' in when ? when.every : Infinity)
+
+/** Whether a turn comes one time only: `isForOneTime('last') // => true`, `isForOneTime({ every: 2 }) // => false` */
+export const isForOneTime = (when: When): boolean => seldom(when) === Infinity
 
 /**
  * What is played in a round of a section: the key of the groove, and the fill over it. Of several turns at once the one that comes most seldom

@@ -1,9 +1,7 @@
 import { type Groove, type Part, type Stroke, partOf } from '#core/groove'
 import { type Result, ok, refuse } from '#core/result'
 import type { Stage } from './stage'
-import { standIn } from './way'
-
-const insteadOf = (partId: string): string => `stage-${partId}`.slice(0, 64)
+import { standIn, standInId } from './way'
 
 /**
  * Parts of a groove whose strokes a stage may leave out or take in: those it knows, by themselves or by what stands in for them.
@@ -14,7 +12,7 @@ export const changeable = (groove: Groove, stage: Stage): Part[] =>
     part =>
       part.strokes.length > 0 &&
       !part.every &&
-      [part.id, insteadOf(part.id)].some(id => (stage.parts[id] ?? 'silent') !== 'silent'),
+      [part.id, standInId(part.id)].some(id => (stage.parts[id] ?? 'silent') !== 'silent'),
   )
 
 /**
@@ -22,7 +20,7 @@ export const changeable = (groove: Groove, stage: Stage): Part[] =>
  * @example strokesIn(stage, part('hats')).length // => 8
  */
 export const strokesIn = (stage: Stage, part: Part): readonly Stroke[] =>
-  stage.extra.find(one => one.id === insteadOf(part.id))?.strokes ?? part.strokes
+  stage.extra.find(one => one.id === standInId(part.id))?.strokes ?? part.strokes
 
 /**
  * A stage in which a stroke of a part is left out, or is back; where the part has none there, it gets one like the stroke before it. Once all
@@ -44,14 +42,14 @@ export function withStrokeAt(
     ? now.filter(one => one.at !== at)
     : [...now, part.strokes.find(one => one.at === at) ?? { ...plain, at }].sort((a, b) => a.at - b.at)
   if (!next.length) return refuse(`Nothing of “${part.name}” would be left in this stage: set it silent instead.`)
-  const { [part.id]: own, [insteadOf(part.id)]: instead, ...others } = stage.parts
+  const { [part.id]: own, [standInId(part.id)]: instead, ...others } = stage.parts
   const by = instead ?? own ?? 'player'
-  const extra = stage.extra.filter(one => one.id !== insteadOf(part.id))
+  const extra = stage.extra.filter(one => one.id !== standInId(part.id))
   const whole =
     next.length === part.strokes.length && next.every(one => part.strokes.some(other => other.at === one.at))
   return ok(
     whole
       ? { extra, parts: { ...others, [part.id]: by } }
-      : { extra: [...extra, standIn(part, next)], parts: { ...others, [insteadOf(part.id)]: by } },
+      : { extra: [...extra, standIn(part, next)], parts: { ...others, [standInId(part.id)]: by } },
   )
 }

@@ -53,10 +53,13 @@ export const all = (groove: Groove, more: Partial<WayStep> = {}): WayStep => ({
 /** The limbs that have a part. */
 export const limbsIn = (groove: Groove): Limb[] => LIMBS.filter(limb => groove.parts.some(part => part.limb === limb))
 
+/** The id of what stands in for a part in one stage. */
+export const standInId = (partId: string): string => `stage-${partId}`.slice(0, 64)
+
 /** A part as it is played in one stage only: its own is silent meanwhile. */
 export const standIn = (part: Part, strokes: readonly Stroke[], more: Partial<Part> = {}): Part => ({
   ...part,
-  id: `stage-${part.id}`.slice(0, 64),
+  id: standInId(part.id),
   strokes: [...strokes],
   muted: false,
   locked: false,

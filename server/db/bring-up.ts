@@ -1,12 +1,16 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { KINDS, KIND_NAMES, type KindName } from '#core/documents'
-import { readEntry } from '#core/practise'
+import { ENTRY_SHAPE, readEntry } from '#core/practise'
 import { NEWEST } from './migrations'
 import type { Models } from './models'
 import { logColumns } from './repositories/log'
 
 /** The migrations and the versions of documents that everything stored is up to, once it has been brought up. */
-const UP_TO = [NEWEST, ...KIND_NAMES.map(kind => `${kind} ${KINDS[kind].version}`)].join(', ')
+const UP_TO = [
+  NEWEST,
+  ...KIND_NAMES.map(kind => `${kind} ${KINDS[kind].version}`),
+  `log entry ${ENTRY_SHAPE.version}`,
+].join(', ')
 
 /**
  * Brings everything stored up to the versions and summaries of this Bazzet, once after each new migration and each new version of a document: migrations change
