@@ -2,12 +2,13 @@ import equal from 'fast-deep-equal'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, toRaw } from 'vue'
 import type { Groove } from '#core/groove'
-import { type Measures, sayMeasured, verdictOf } from '#core/measure'
+import { type Measures, sayMeasured, togetherWithin, verdictOf } from '#core/measure'
 import type { Performance } from '#core/perform'
 import type { Phrase } from '#core/phrase'
 import {
   type LogEntry,
   type Material,
+  type Met,
   type Plan,
   type Run,
   type RunEffect,
@@ -25,6 +26,7 @@ import {
   lapOf,
   limbsBy,
   makeSitting,
+  metSince,
   neededBy,
   playsWhole,
   stageOf,
@@ -66,6 +68,9 @@ export async function fetchMaterial(
   }
 }
 
+/** Fewer strokes than these tell nothing of a unison. */
+const SEEN = 3
+
 /** One run through a plan in this page: core/practise decides, this sounds, measures and writes down. */
 export const usePractice = defineStore('practice', () => {
   const player = usePlayer()
@@ -80,6 +85,8 @@ export const usePractice = defineStore('practice', () => {
   const written = ref<Written[]>([])
   /** What was measured of the stage that was played last. */
   const measured = shallowRef<{ entry: number; measures: Measures; says: string; gist: string; help: Stage | null }>()
+  /** How two limbs landed together, as it was measured last in this run: by the groove. */
+  const met = shallowRef<ReadonlyMap<string, readonly Met[]>>(new Map())
   /** What sounds of the stage; undefined before it has. */
   const sounding = shallowRef<Performance>()
   let revisions = new Map<string, number>()
@@ -147,6 +154,7 @@ export const usePractice = defineStore('practice', () => {
     listed.value = sitting?.listed ?? true
     entries = new Map()
     measured.value = undefined
+    met.value = new Map()
     const helps = forPlan.stages.map(one => {
       const of = one.climb?.miss === 'isolate' ? grooveOf(one.subject, material.value) : undefined
       return of ? (helpFor(one, of, kits.of(of.kitId), newId()) ?? null) : null
@@ -245,6 +253,15 @@ export const usePractice = defineStore('practice', () => {
     const gist = clean ? 'clean' : sayMeasured(measures)
     const help = (remedies[0] && isolating(effect.stage, of, remedies[0], newId())) ?? null
     measured.value = { entry: effect.entry, measures, says, gist, help }
+    const unisons = measures.unisons
+      .filter(one => one.strokes >= SEEN)
+      .map(({ limbs, tick, apart }) => ({
+        limbs,
+        tick,
+        apart,
+        together: apart <= togetherWithin(limbs, measuring.measuring),
+      }))
+    met.value = new Map(met.value).set(of.id, metSince(met.value.get(of.id) ?? [], unisons))
     // An input that gave nothing is no measure of the playing: the log and the climb go by the player’s word.
     if (measures.causes[0]?.kind === 'nothing') return
     const entry = { ...entries.get(effect.entry)!, measures }
@@ -280,6 +297,7 @@ export const usePractice = defineStore('practice', () => {
     next,
     written,
     measured,
+    met,
     listed,
     held: outbox.held,
     begin,

@@ -1,4 +1,4 @@
-export { type Unison, groupUnisons, isLinear, sayLimbs, sayUnisons, unisons } from './unisons'
+export { type Unison, type UnisonGroup, groupUnisons, isLinear, sayLimbs, sayUnisons, unisons } from './unisons'
 export { clashes } from './clashes'
 export { type Side, relate, sayRelation } from './relations'
 export { againstLine, sayOnLine } from './lines'

@@ -260,6 +260,15 @@ describe('MIDI', () => {
     expect(['foot cowbell', 'foot block', 'foot tambourine', 'foot claves', 'left bass pedal'].map(noteFor)).toEqual([
       56, 77, 54, 75, 35,
     ])
+    // No hand clap, shaker or bell tree for a snare, a timbale's rim or a bell; the map has no second note for any of these.
+    const notesFor = (id: string) => large.pieces.find(piece => piece.id === id)!.strokes.map(stroke => stroke.note)
+    expect(['side snare', 'closed hats', 'second ride', 'high timbale', 'low timbale'].map(notesFor)).toEqual([
+      [40, 40],
+      [42],
+      [59, 53],
+      [65, 65],
+      [66, 66],
+    ])
   })
 
   it('carries tempo, meter and title', () => {

@@ -98,7 +98,7 @@ describe('the log as CSV', () => {
     })
     expect(readLogCsv('', newId).bad).toHaveLength(1)
     expect(readLogCsv('day,title,seconds,details\n2026-01-31,R,60,{broken\n', newId).bad).toMatchObject([
-      { row: 2, reason: /details is not JSON/ },
+      { row: 2, reason: expect.stringMatching(/details is not JSON/) },
     ])
   })
 })

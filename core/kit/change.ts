@@ -2,6 +2,7 @@ import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
 import { homesOf, reachedBy } from './body'
 import { NEIGHBOURS, metresApart } from './bounds'
+import { notesOfKind, silentNote } from './gm'
 import { pieceOf } from './kit'
 import { type Kit, type Piece, type PieceStroke, type Place, readKit } from './schema'
 import type { PieceKind } from './kinds'
@@ -93,7 +94,7 @@ export function freeName(taken: readonly string[], wanted: string): string {
 }
 
 /**
- * A kit with one more piece of a kind, by hand or by foot: its usual strokes on MIDI notes that are free, within reach, where nothing stands yet.
+ * A kit with one more piece of a kind, by hand or by foot: its usual strokes on MIDI notes that sound as its kind, within reach, where nothing stands yet.
  * @example withPiece(kit, 'cowbell').value.id // => 'cowbell'
  */
 export function withPiece(kit: Kit, kind: PieceKind, by?: By): Result<{ kit: Kit; id: string }> {
@@ -102,14 +103,20 @@ export function withPiece(kit: Kit, kind: PieceKind, by?: By): Result<{ kit: Kit
     kit.pieces.map(piece => piece.id),
     by === 'foot' && kind !== 'bass drum' && kind !== 'hi-hat' ? `foot ${kind}` : kind,
   )
-  const taken = new Set(kit.pieces.flatMap(piece => piece.strokes.map(stroke => stroke.note)))
+  const others = kit.pieces.flatMap(piece => piece.strokes.map(stroke => ({ note: stroke.note, kind: piece.kind })))
+  const taken = new Set(others.map(({ note }) => note))
   const own = new Map<number, number>()
   const strokes = usualStrokes(kind, by).map((stroke): PieceStroke => {
     // Strokes that share a note on the shipped piece share one here too.
     let note = own.get(stroke.note)
     if (note === undefined) {
-      note = stroke.note
-      for (let tried = 0; taken.has(note) && tried < 128; tried++) note = (note + 1) % 128
+      // What other programs sound as this kind: a note of its own, else one shared with its kind; silence rather than some other drum.
+      const usual = [stroke.note, ...notesOfKind(kind, stroke.kind)]
+      note =
+        usual.find(one => !taken.has(one)) ??
+        usual.find(one => others.every(other => other.note !== one || other.kind === kind)) ??
+        silentNote(taken) ??
+        stroke.note
       own.set(stroke.note, note)
       taken.add(note)
     }

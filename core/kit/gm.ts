@@ -1,4 +1,5 @@
 import { nearestPiece } from './body'
+import type { PieceKind } from './kinds'
 import { pieceOf, strokesFor } from './kit'
 import { knownPiece } from './presets'
 import type { Kit } from './schema'
@@ -35,6 +36,29 @@ const GM: Record<number, [piece: string, stroke: StrokeKind]> = {
   75: ['high block', 'hit'],
   76: ['high block', 'hit'],
   77: ['low block', 'hit'],
+}
+
+/**
+ * The notes by which other programs sound a stroke of a kind of piece, in the order of the map.
+ * @internal
+ */
+export const notesOfKind = (kind: PieceKind, stroke: StrokeKind): number[] =>
+  Object.entries(GM)
+    .filter(([, [piece, means]]) => means === stroke && knownPiece(piece)?.kind === kind)
+    .map(([note]) => Number(note))
+
+/** Where the drums of the map begin and end. */
+const FIRST_DRUM = 35
+const LAST_DRUM = 81
+
+/**
+ * The highest note under the map’s drums, or the lowest above them, that is not taken: other programs sound nothing there.
+ * @internal
+ */
+export function silentNote(taken: ReadonlySet<number>): number | undefined {
+  const under = Array.from({ length: FIRST_DRUM }, (_, n) => FIRST_DRUM - 1 - n)
+  const above = Array.from({ length: 127 - LAST_DRUM }, (_, n) => LAST_DRUM + 1 + n)
+  return [...under, ...above].find(note => !taken.has(note))
 }
 
 /** A stroke on a piece that the kit has; `instead` where it takes the place of one that the kit lacks, by that one’s name. */

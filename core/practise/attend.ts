@@ -1,6 +1,6 @@
-import { groupUnisons, unisons } from '#core/analyse'
+import { type UnisonGroup, groupUnisons, unisons } from '#core/analyse'
 import { type Bar, type Groove, barTicks, inSpan, sayList, sayPlaces, sentence, sounding, timeline } from '#core/groove'
-import { type Kit, LIMB_NAMES } from '#core/kit'
+import { type Kit, LIMB_NAMES, type Limb } from '#core/kit'
 import { type Counting, beatAt, beatsOf, mod } from '#core/time'
 import { type Stage, castsLimbs, partsOf } from './stage'
 
@@ -22,12 +22,35 @@ export function countedAt(bars: readonly Bar[], tick: number): Counted {
   return { bar, beat, slot: tick < 0 ? 0 : Math.min(slots - 1, Math.floor(((at - start) * slots) / length)) }
 }
 
+/** Two limbs that were measured at an instant: how many ms apart on the mean, and whether that is one sound. */
+export interface Met {
+  limbs: readonly [Limb, Limb]
+  tick: number
+  apart: number
+  together: boolean
+}
+
+/** What was measured of unisons, brought up to date by what was measured since: `metSince([], [met]) // => [met]` @internal */
+export function metSince(before: readonly Met[], since: readonly Met[]): Met[] {
+  const key = ({ limbs, tick }: Met) => `${limbs.join()} ${tick}`
+  const newer = new Set(since.map(key))
+  return [...before.filter(one => !newer.has(key(one))), ...since]
+}
+
 /**
- * What a player attends to in a stage: their own words, or else where the limbs of its parts land together, those that do so most first and the
- * others in turn, one for each `turn` (from 0).
+ * What a player attends to in a stage: their own words, or else where the limbs of its parts land together, one place after another, one for
+ * each `turn` (from 0). Those that were measured as two sounds stay, the widest first, until they are one; else those of which nothing was
+ * measured come first, and those of the most places among them.
  * @example sayAttend(groove, kit, stage, NUMBERS) // => 'The right foot alone: keep it even.'
  */
-export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Counting, turn = 0): string {
+export function sayAttend(
+  groove: Groove,
+  kit: Kit,
+  stage: Stage,
+  counting: Counting,
+  turn = 0,
+  met: readonly Met[] = [],
+): string {
   if (stage.attend) return stage.attend
   if (stage.subject.kind === 'break') return 'Sticks down.'
   if (stage.subject.kind === 'figures') return 'The rest goes on as one; only the figure changes.'
@@ -37,7 +60,18 @@ export function sayAttend(groove: Groove, kit: Kit, stage: Stage, counting: Coun
     event => ids.has(castsLimbs(stage) ? event.limb : event.partId) && (!stage.span || inSpan(stage.span, event.at)),
   )
   const groups = groupUnisons(unisons(heard))
-  const group = groups[turn % groups.length]
+  const meets = (group: UnisonGroup, { limbs, tick }: Met) =>
+    group.ats.includes(tick) && limbs.every(limb => group.limbs.includes(limb))
+  const loose = met
+    .filter(one => !one.together && groups.some(group => meets(group, one)))
+    .toSorted((a, b) => b.apart - a.apart)
+  if (loose.length) {
+    const { limbs, tick, apart } = loose[turn % loose.length]!
+    const names = sentence(sayList(limbs.map(limb => LIMB_NAMES[limb])))
+    return `${names} were ${Math.round(apart)} ms apart on ${sayPlaces(groove, [tick], counting)}. Make them one sound.`
+  }
+  const isSure = (group: UnisonGroup) => met.some(one => meets(group, one))
+  const group = groups.toSorted((a, b) => Number(isSure(a)) - Number(isSure(b)))[turn % groups.length]
   const limbs = new Set(heard.map(event => event.limb))
   if (limbs.size < 2) return limbs.size ? `The ${LIMB_NAMES[[...limbs][0]!]} alone: keep it even.` : ''
   return group

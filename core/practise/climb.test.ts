@@ -86,6 +86,7 @@ describe('a climb', () => {
     [70, climb(), [70, 74, 78, 82, 86, 90, 92], '70 up to 92 by 4'],
     [70, climb({ then: [97, 92] }), [70, 74, 78, 82, 86, 90, 92, 97, 92], '70 up to 92 by 4, then 97, 92'],
     [92, climb({ to: 80, step: 5 }), [92, 87, 82, 80], '92 down to 80 by 5'],
+    [92, climb({ to: 92, miss: 'fall' }), [92], '92, 4 down after two misses'],
     [92, climb({ then: [80] }), [92, 80], '92, then 80'],
   ])('from %i', (bpm, one, rungs, says) => {
     expect(rungsOf(stage('s', bpm, { climb: one }))).toEqual(rungs)
@@ -95,14 +96,39 @@ describe('a climb', () => {
   it('goes up on solid, again on shaky, a step down on a miss, below its first rung too', () => {
     const at = runner([stage('all', 84, { climb: climb() })])
     at.press()
-    for (const word of ['solid', 'shaky', 'missed', 'missed', 'solid', 'solid', 'solid'] as const) {
+    for (const word of ['solid', 'shaky', 'missed', 'missed', 'solid', 'solid', 'solid', 'solid'] as const) {
       at.play()
       at.say(word)
     }
-    expect(at.played).toEqual(['all 84', 'all 88', 'all 88', 'all 84', 'all 80', 'all 88', 'all 92'])
+    // From below its first rung it climbs back to it before it goes past it.
+    expect(at.played).toEqual(['all 84', 'all 88', 'all 88', 'all 84', 'all 80', 'all 84', 'all 88', 'all 92'])
     expect(at.run().phase).toBe('over')
     // Each rung is an entry of its own, first without its word and then with it: four bars of four at 84 are 11.4 s.
     expect(at.wrote.slice(0, 4)).toEqual(['0 84 11 null', '0 84 11 solid', '1 88 11 null', '1 88 11 shaky'])
+  })
+
+  it('falls a step after two unclean fours in a row, and climbs back', () => {
+    const at = runner([stage('all', 92, { climb: climb({ miss: 'fall', allows: 'measured' }) }), stage('next', 60)])
+    at.press()
+    const words = [
+      'shaky',
+      'missed',
+      'missed',
+      'solid',
+      'missed',
+      'shaky',
+      'missed',
+      'missed',
+      'solid',
+      'solid',
+      'solid',
+    ]
+    for (const word of words as ('solid' | 'shaky' | 'missed')[]) {
+      at.play()
+      at.say(word)
+    }
+    const tempos = [92, 92, 88, 88, 92, 92, 88, 88, 84, 88, 92]
+    expect(at.played).toEqual([...tempos.map(bpm => `all ${bpm}`), 'next 60'])
   })
 
   it('by time alone it goes on untouched, whatever is not said', () => {

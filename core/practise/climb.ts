@@ -4,8 +4,11 @@ import { TEMPO_RANGE, type Tempo } from '#core/time'
 
 /** What allows the next rung: its time is up and nothing was missed; the player’s word; or what was measured. */
 export const ALLOWS = ['time', 'word', 'measured'] as const
-/** What a miss does: the rung again, the one below, two limbs by themselves, or the end of the climb, which has found the ceiling. */
-export const ON_MISS = ['repeat', 'down', 'isolate', 'stop'] as const
+/**
+ * What a miss does: the rung again; the one below; again, and after a second in a row a step down; two limbs by themselves; or the end of
+ * the climb, which has found the ceiling. From below its rung a clean one goes a step up, so that it climbs back.
+ */
+export const ON_MISS = ['repeat', 'down', 'fall', 'isolate', 'stop'] as const
 
 const bpm = (what: string) => {
   const error = `${what} is a tempo from ${TEMPO_RANGE.least} to ${TEMPO_RANGE.most}.`
@@ -53,7 +56,8 @@ export function sayClimb({ tempo, climb }: { tempo: Tempo; climb: Climb | null }
     climb.to === tempo.bpm
       ? String(from)
       : `${from} ${climb.to > tempo.bpm ? 'up' : 'down'} to ${Math.round(climb.to)} by ${Math.round(climb.step)}`
-  return climb.then.length ? `${way}, then ${climb.then.map(Math.round).join(', ')}` : way
+  const falls = climb.miss === 'fall' ? `, ${Math.round(climb.step)} down after two misses` : ''
+  return (climb.then.length ? `${way}, then ${climb.then.map(Math.round).join(', ')}` : way) + falls
 }
 
 /** What the player reads beside a climb’s two choices. */
@@ -65,6 +69,7 @@ export const ALLOW_WORDS: Record<Climb['allows'], string> = {
 export const MISS_WORDS: Record<Climb['miss'], string> = {
   repeat: 'again',
   down: 'a step down',
+  fall: 'again; after two, a step down',
   isolate: 'the hardest pair alone, then again',
   stop: 'the ceiling is found: on to the next stage',
 }

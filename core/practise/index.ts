@@ -66,7 +66,7 @@ export {
 export { goalOf, rangeOf } from './goal'
 export { allOf, playsWhole } from './whole'
 export { SITTING_SHAPE, type Sitting, makeSitting, readSitting, sittingLine } from './sitting'
-export { type Counted, countedAt, sayAttend } from './attend'
+export { type Counted, type Met, countedAt, metSince, sayAttend } from './attend'
 export { type Due, type SubjectWords, dayNumber, dayOf, dueList, sayOverdue } from './due'
 export { listeningMinutes, sayListening } from './care'
 export { HELPERS, withHelper, withoutHelper } from './helpers'

@@ -14,6 +14,8 @@ type Phase = (typeof PHASES)[number]
 
 /** How long the player has for a word before it goes on by itself, in seconds. */
 const ASKING = 12
+/** In a climb that falls, so many misses in a row take it a step down. */
+const FALLS = 2
 /** A rung that waits for the player’s word is played so often without one before the run goes on to the next stage. */
 const UNSAID = 2
 
@@ -40,6 +42,8 @@ export interface Run {
   cleans: number
   /** Rungs in a row without a word. */
   unsaid: number
+  /** Rungs in a row at one tempo that were not solid, in a climb that falls after several. */
+  misses: number
   /** The tempo that a climb found to be the ceiling, once one has. */
   ceiling: Tempo | null
   /** Where a stage that was interrupted by another goes on, by its id. */
@@ -105,6 +109,7 @@ export const beginRun = (
       played: 0,
       cleans: 0,
       unsaid: 0,
+      misses: 0,
       ceiling: null,
       goesOnAt: {},
       told: 0,
@@ -161,6 +166,7 @@ function entered(run: Run, index: number, rung = run.goesOnAt[run.stages[index]?
     phase: stage ? 'ready' : 'over',
     played: 0,
     cleans: 0,
+    misses: 0,
     entry: run.entry + 1,
     left: 0,
   }
@@ -260,8 +266,18 @@ function judged(run: Run, word: Word | null, now: number, advised?: Stage | null
     if (run.rung + 1 < rungs.length) return goOn(entered(said, run.index, run.rung + 1), now)
     return onward(climb.miss === 'stop' ? { ...said, ceiling: plainTempo(run.tempo) } : said, now)
   }
+  const wanted = rungs[run.rung]!
+  const rising = climb.to >= stage.tempo.bpm
+  if (word === 'solid' && rising && run.tempo.bpm < wanted)
+    return goOn(atTempo(once, Math.min(wanted, run.tempo.bpm + climb.step)), now)
   if (word === 'solid' || (word === null && climb.allows === 'time')) return up()
   if (word === null) return said.unsaid >= UNSAID ? onward(said, now) : goOn(atTempo(once, run.tempo.bpm), now)
+  if (climb.miss === 'fall') {
+    const misses = run.misses + 1
+    const falls = misses >= FALLS
+    const again = atTempo(once, run.tempo.bpm - (falls ? climb.step : 0))
+    return goOn({ ...again, misses: falls ? 0 : misses }, now)
+  }
   if (word === 'shaky' && advised && climb.miss === 'isolate') return goOn(helped(said, advised), now)
   if (word === 'shaky') return goOn(atTempo(once, run.tempo.bpm), now)
   switch (climb.miss) {

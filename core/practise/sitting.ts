@@ -35,6 +35,8 @@ const runSchema = z
     played: seconds('What was played'),
     cleans: whole('Clean times', 0, 1000),
     unsaid: whole('Rungs without a word', 0, 1000),
+    // A run that was kept before there were climbs that fall has none.
+    misses: whole('Rungs missed in a row', 0, 1000).default(0),
     ceiling: tempoSchema.nullable(),
     goesOnAt: z.record(z.string(), whole('A rung', 0, 1000)),
     told: seconds('The time told'),

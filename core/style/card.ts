@@ -11,6 +11,8 @@ export type Constraint = { reason: string } & (
   | { kind: 'tempo'; from: number; to: number }
   /** A limb must strike a piece wherever the row, read as `rowStrokes` does, has an x. */
   | { kind: 'keeps'; limb: Limb; piece: string; row: string }
+  /** A limb may whisper under every beat up to a tempo, in quarters; above it, custom is to leave that out. */
+  | { kind: 'feathered'; limb: Limb; to: number }
   /** A limb must leave these felt beats alone. */
   | { kind: 'silent'; limb: Limb; beats: number[] }
 )

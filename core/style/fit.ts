@@ -1,5 +1,5 @@
 import {
-  type Facts,
+  type Edit,
   type Groove,
   backbeatOf,
   sounding,
@@ -9,8 +9,10 @@ import {
   sayFeel,
   sayList,
   sayPlaces,
+  takeStrokes,
 } from '#core/groove'
-import { LIMB_NAMES } from '#core/kit'
+import { together } from '#core/edit'
+import { LIMB_NAMES, type Limb } from '#core/kit'
 import { beatsOf, convertTempo } from '#core/time'
 import { type Constraint, type Orientation, type StyleCard, orient } from './card'
 import { breaksAtTurn, layRow, rowBars, writtenTimes } from './lay'
@@ -20,8 +22,8 @@ interface Fit {
   holds: boolean
   says: string
   reason: string
-  /** What would make it hold, where facts of the groove alone would. */
-  offer?: { says: string; facts: Partial<Facts> }
+  /** What would make it hold, where one edit would. */
+  offer?: { says: string; edit: Edit }
 }
 
 /**
@@ -46,6 +48,18 @@ export function fitsStyle(groove: Groove, card: StyleCard, hands: Orientation['h
   ]
 }
 
+/** The softest strokes of a limb on felt beats, by part and in ticks of the part: a feathered drum has them under most. */
+function feathered(groove: Groove, limb: Limb) {
+  const beats = new Set(beatsOf(groove.bars).map(beat => beat.at))
+  return groove.parts
+    .filter(part => part.limb === limb && !part.every && !part.locked)
+    .map(part => ({
+      part,
+      ats: part.strokes.filter(({ at, level }) => level === 1 && beats.has(at)).map(({ at }) => at),
+    }))
+    .filter(({ ats }) => ats.length)
+}
+
 // A share this little is heard as a loose straight, not as swing.
 const STILL_STRAIGHT = 0.6
 
@@ -60,7 +74,10 @@ function check(groove: Groove, constraint: Constraint, card: StyleCard): Omit<Fi
         : {
             holds,
             says: `Swung (${feel}), where this style is straight`,
-            offer: { says: 'Play it straight', facts: { feel: { ...groove.feel, swing: null } } },
+            offer: {
+              says: 'Play it straight',
+              edit: { type: 'facts', set: { feel: { ...groove.feel, swing: null } } },
+            },
           }
     }
     case 'swung': {
@@ -74,7 +91,7 @@ function check(groove: Groove, constraint: Constraint, card: StyleCard): Omit<Fi
         holds,
         ...(holds || !card.swing
           ? {}
-          : { offer: { says: `Swing ${sayFeel({ feel: usual })}`, facts: { feel: usual } } }),
+          : { offer: { says: `Swing ${sayFeel({ feel: usual })}`, edit: { type: 'facts', set: { feel: usual } } } }),
         says: holds
           ? share === 0.5
             ? 'Straight, which this style allows'
@@ -116,6 +133,31 @@ function check(groove: Groove, constraint: Constraint, card: StyleCard): Omit<Fi
           : `The ${who} keeps its ${sayCount(wanted.length, 'place')}`,
       }
     }
+    case 'feathered': {
+      const quarters = Math.round(convertTempo(groove.tempo, '1/4').bpm)
+      const soft = feathered(groove, constraint.limb)
+      const many = soft.reduce((sum, { ats }) => sum + ats.length, 0)
+      const holds = quarters <= constraint.to || many * 2 < beatsOf(groove.bars).length
+      return {
+        holds,
+        says: holds
+          ? many
+            ? `Feathered, as is usual up to ${constraint.to}`
+            : 'Nothing feathered'
+          : `Feathered at quarter = ${quarters}; custom is up to ${constraint.to}`,
+        ...(holds
+          ? {}
+          : {
+              offer: {
+                says: 'Leave the feathering out',
+                edit: together(
+                  'Leave the feathering out',
+                  soft.map(({ part, ats }) => takeStrokes(part, ats)),
+                ),
+              },
+            }),
+      }
+    }
     case 'silent': {
       const beats = beatsOf(groove.bars)
         .filter(beat => constraint.beats.includes(beat.beat + 1))
@@ -143,7 +185,14 @@ function check(groove: Groove, constraint: Constraint, card: StyleCard): Omit<Fi
       return {
         holds,
         says: `quarter = ${quarters}, ${holds ? 'within' : 'outside'} ${from} to ${to}`,
-        ...(holds ? {} : { offer: { says: `Take quarter = ${nearest}`, facts: { tempo: { ...groove.tempo, bpm } } } }),
+        ...(holds
+          ? {}
+          : {
+              offer: {
+                says: `Take quarter = ${nearest}`,
+                edit: { type: 'facts', set: { tempo: { ...groove.tempo, bpm } } },
+              },
+            }),
       }
     }
   }

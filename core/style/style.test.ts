@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_KIT, LIMBS, pieceOf, strokesFor } from '#core/kit'
-import { type Groove, apply, makeBars, makeGroove, makePart, readGroove, rowStrokes, timeline } from '#core/groove'
+import {
+  type Edit,
+  type Groove,
+  apply,
+  makeBars,
+  makeGroove,
+  makePart,
+  readGroove,
+  rowStrokes,
+  timeline,
+} from '#core/groove'
 import { meter } from '#core/time'
 import {
   balanceOf,
@@ -225,6 +235,11 @@ describe('comping cells', () => {
 })
 
 describe('style fit', () => {
+  const made = (groove: Groove, edit: Edit): Groove => {
+    const done = apply(groove, edit)
+    if (!done.ok) throw new Error(done.reason)
+    return done.value.document
+  }
   const rock = styleOf('rock-eighths')!
   const groove = first(rock)
   it.each<[string, Partial<Groove>, string]>([
@@ -251,14 +266,33 @@ describe('style fit', () => {
     }
     const offers = fitsStyle(off, rock).flatMap(fit => fit.offer ?? [])
     expect(offers.map(one => one.says).sort()).toEqual(['Play it straight', 'Take quarter = 160'])
-    const mended = offers.reduce<Groove>((now, { facts }) => ({ ...now, ...facts }), off)
+    const mended = offers.reduce<Groove>((now, { edit }) => made(now, edit), off)
     expect(mended.tempo).toEqual({ bpm: 80, counts: '1/2' })
     expect(fitsStyle(mended, rock).filter(fit => !fit.holds)).toEqual([])
     // Straight where the style swings.
     const swing = styleOf('swing-four')!
     const straight = { ...first(swing), feel: { swing: null, push: {} } }
     const [offer] = fitsStyle(straight, swing).flatMap(fit => fit.offer ?? [])
-    expect(offer).toEqual({ says: 'Swing eighths 66.7', facts: { feel: { swing: swing.swing, push: {} } } })
+    expect(offer).toEqual({
+      says: 'Swing eighths 66.7',
+      edit: { type: 'facts', set: { feel: { swing: swing.swing, push: {} } } },
+    })
+    // A feathered bass drum above the tempo of custom is left out; a bomb among it stays.
+    const bombs = swing.candidates.find(one => one.id === 'bombs')!
+    const bars = makeBars(swing.meter, 2, 2)
+    const part = partFrom(swing, bombs, bars, 'RF')
+    const at = (bpm: number): Groove => ({ ...first(swing), bars, parts: [part], tempo: { bpm, counts: '1/4' } })
+    const said = (bpm: number) => fitsStyle(at(bpm), swing).find(fit => fit.says.includes('eathered'))!
+    expect(said(220)).toMatchObject({ holds: true, says: 'Feathered, as is usual up to 220' })
+    expect(said(224)).toMatchObject({ holds: false, says: 'Feathered at quarter = 224; custom is up to 220' })
+    const without = made(at(224), said(224).offer!.edit)
+    expect(without.parts[0]!.strokes.map(stroke => [stroke.at, stroke.level])).toEqual([
+      [17640, 4],
+      [37800, 4],
+    ])
+    expect(fitsStyle(without, swing).find(fit => fit.says.includes('eathered'))).toMatchObject({
+      says: 'Nothing feathered',
+    })
   })
 
   it('written twice as long is counted twice as fast', () => {

@@ -42,7 +42,7 @@ const partsOf = (role: string) => props.groove.parts.filter(part => part.role ==
           color="neutral"
           variant="outline"
           class="ml-1"
-          @click="emit('edit', { type: 'facts', set: fit.offer.facts })"
+          @click="emit('edit', fit.offer.edit)"
           >{{ fit.offer.says }}</UButton><span class="block text-sm text-muted">{{ fit.reason }}</span>
       </li>
     </ul>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { ALLOWS, ALLOW_WORDS, type Climb, MISS_WORDS, ON_MISS, type Stage, rungsOf } from '#core/practise'
+import { sayCount } from '#core/groove'
 import { present } from '#core/present'
 import { type Tempo, convertTempo } from '#core/time'
 
@@ -15,6 +16,12 @@ function goalOf({ bpm, counts }: Tempo): number {
 }
 const toggle = (on: boolean) =>
   emit('set', { climb: on ? { to: goalOf(props.stage.tempo), step: 4, then: [], allows: 'word', miss: 'down' } : null })
+/** Four bars at a time from the stage’s own tempo: two unclean fours in a row take it a step down, a clean one a step back up. */
+const fall = () =>
+  emit('set', {
+    climb: { to: props.stage.tempo.bpm, step: 4, then: [], allows: 'measured', miss: 'fall' },
+    length: { bars: 4 },
+  })
 const change = (facts: Partial<Climb>) => emit('set', { climb: { ...present(climb.value, 'climb'), ...facts } })
 /** Tempos after the goal as they are typed: '97, 92'. */
 function setThen(event: Event) {
@@ -37,7 +44,17 @@ const heightOf = (bpm: number) => {
 
 <template>
   <div>
-    <USwitch :model-value="!!climb" color="neutral" label="the tempo climbs" @update:model-value="toggle" />
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+      <USwitch :model-value="!!climb" color="neutral" label="the tempo climbs" @update:model-value="toggle" />
+      <UButton
+        v-if="!climb"
+        label="Fall and climb back"
+        title="Four bars at a time: two unclean fours take it a step down, a clean one a step back up; on once it is clean at this tempo"
+        color="neutral"
+        variant="outline"
+        size="sm"
+        @click="fall" />
+    </div>
     <div v-if="climb" class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2" data-climb>
       <UFormField label="Up to"
         ><UInputNumber
@@ -90,7 +107,12 @@ const heightOf = (bpm: number) => {
             :style="{ height: heightOf(bpm) }"
             :title="String(Math.round(bpm))" />
         </div>
-        <p>{{ rungs.length }} steps: {{ rungs.map(Math.round).join(', ') }}</p>
+        <p>
+          {{ sayCount(rungs.length, 'step') }}: {{ rungs.map(Math.round).join(', ') }}
+          <template v-if="climb.miss === 'fall'"
+            >· after two misses {{ Math.round(climb.step) }} slower, and back up</template
+          >
+        </p>
       </div>
     </div>
   </div>

@@ -53,6 +53,12 @@ const SWING: StyleCard = {
       row: '.. x. .. x.',
       reason: 'Two and four in the hat foot hold the band together.',
     },
+    {
+      kind: 'feathered',
+      limb: 'RF',
+      to: 220,
+      reason: 'Faster than that a soft stroke on every beat is heard as weight, and the bass player has the beat.',
+    },
   ],
 }
 

@@ -115,7 +115,14 @@ const turn = computed(() => {
 })
 const attend = computed(() =>
   practice.groove && practice.stage
-    ? sayAttend(practice.groove, kits.of(practice.groove.kitId), practice.stage, settings.counting, turn.value)
+    ? sayAttend(
+        practice.groove,
+        kits.of(practice.groove.kitId),
+        practice.stage,
+        settings.counting,
+        turn.value,
+        practice.met.get(practice.groove.id),
+      )
     : '',
 )
 
