@@ -19,8 +19,9 @@ describe('older files', () => {
     if (!read.ok) throw new Error(read.reason)
     expect(read.value).toEqual({
       ...old,
-      version: 3,
+      version: 4,
       guides: [],
+      clave: null,
       parts: old.parts.map((part: object) => ({ ...part, pickUp: null, given: ['name', 'role'] })),
     })
     expect(readGrooveJson(writeGrooveJson(read.value))).toEqual(read)
@@ -40,6 +41,7 @@ describe('docs/groove-format.md', () => {
       parent: null,
       parts: [{ muted: false, every: null, given: [], pickUp: null }, {}, {}],
       guides: [],
+      clave: null,
     })
     expect(readGrooveJson(writeGrooveJson(read.value))).toEqual(read)
   })

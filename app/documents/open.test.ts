@@ -219,7 +219,7 @@ describe('a page that closes', () => {
     world.texts.set('bazzet:draft:g', JSON.stringify(draft))
     const open = await opened()
     expect(open.document.value).toMatchObject({
-      version: 3,
+      version: 4,
       title: 'Of old',
       guides: [],
       parts: [{ given: ['name', 'role'] }],

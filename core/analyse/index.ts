@@ -13,4 +13,4 @@ export { type Finding, type StrokeRef, findings, ruleOf, sayFinding } from './fi
 export { type Remedy, remediesFor } from './remedies'
 export { type GhostPlace, ghostPlaces, sayGhostPlaces } from './ghosts'
 export { compare, differingKeys, sayComparison, sayDifference, sayGist } from './compare'
-export { type Readout, readout } from './readout'
+export { type PartOnClave, type Readout, readout, sayOnClave } from './readout'

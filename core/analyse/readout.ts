@@ -1,5 +1,15 @@
 import type { Kit } from '#core/kit'
-import { type Groove, type TimedStroke, backbeatTicks, strongSnares } from '#core/groove'
+import {
+  type Clave,
+  type Groove,
+  type TimedStroke,
+  backbeatTicks,
+  sayClave,
+  sayList,
+  sentence,
+  strongSnares,
+  withClave,
+} from '#core/groove'
 import { type Busy, type Syncopation, busyLimbs, offBeatShare, syncopationOf } from './density'
 import { type Finding, findings } from './findings'
 import { played } from './played'
@@ -25,6 +35,38 @@ export interface Readout {
   /** Syncopation a bar of the most syncopated limb, by Longuet-Higgins and Lee's measure. */
   syncopation: Syncopation
   rhythms: PartRhythm[]
+  /** How the parts that sound go with the groove’s clave; without those that have no side. */
+  clave: PartOnClave[]
+}
+
+/** A part that goes with the clave or against it. */
+export interface PartOnClave {
+  partId: string
+  name: string
+  goes: 'with' | 'against'
+}
+
+const onClave = ({ bars, clave, parts }: Groove): PartOnClave[] =>
+  parts.flatMap(part => {
+    const goes = clave && !part.muted && !part.every ? withClave(bars, part, clave) : 'neutral'
+    return goes === 'neutral' ? [] : [{ partId: part.id, name: part.name, goes }]
+  })
+
+/**
+ * What is said of the clave: its name, which parts are against it, and else which go with it.
+ * @example sayOnClave({ rhythm: 'son', side: '2-3' }, [{ partId: 'a', name: 'Shell', goes: 'against' }]) // => 'Son clave 2-3: “Shell” is against it'
+ */
+export function sayOnClave(clave: Clave, parts: readonly PartOnClave[]): string {
+  const those = (goes: PartOnClave['goes']) => parts.filter(one => one.goes === goes).map(one => `“${one.name}”`)
+  const [against, along] = [those('against'), those('with')]
+  const verb = (names: string[], one: string, more: string) => `${sayList(names)} ${names.length === 1 ? one : more}`
+  return `${sentence(sayClave(clave))}: ${
+    against.length
+      ? `${verb(against, 'is', 'are')} against it`
+      : along.length
+        ? `${verb(along, 'goes', 'go')} with it`
+        : 'no part takes a side'
+  }`
 }
 
 /**
@@ -49,5 +91,6 @@ export function readout(groove: Groove, kit: Kit): Readout {
     offBeat: offBeatShare(groove, events),
     syncopation: syncopationOf(groove, events),
     rhythms: rhythmsOf(groove, events),
+    clave: onClave(groove),
   }
 }

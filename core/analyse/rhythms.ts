@@ -1,7 +1,7 @@
 import { LIMBS, type Limb } from '#core/kit'
-import { type Groove, type TimedStroke, barTicks } from '#core/groove'
+import { CLAVES, type Groove, type TimedStroke, barTicks, claveRow, sayClave } from '#core/groove'
 import { groupedBy } from '#core/grouped'
-import { CLAVES, CLAVE_PULSES } from '#core/perform'
+import { present } from '#core/present'
 import { barsTicks } from '#core/time'
 
 /** A rhythm that players know by name: its strokes on a grid, and how long it may last, in quarters. */
@@ -16,16 +16,18 @@ interface Named {
 
 /** A clave lies over one bar of sixteenths or two of eighths. */
 const CLAVE = { lasts: [4, 8], bar: 4, loosely: true } as const
-const rowOf = (pulses: readonly number[]): string =>
-  Array.from({ length: 16 }, (_, i) => (pulses.includes(i) ? 'x' : '.')).join('')
+/** Those that lines are named by: a cinquillo is a figure of eighths and sixteenths that many lines have, and the bell is one of twelve. */
+const NAMING = ['son', 'rumba', 'bossa']
 
 /** Tradition; in the order in which they are looked for. */
 const NAMED: readonly Named[] = [
   { name: 'four on the floor', row: 'xxxx', lasts: [4], bar: 4, bass: true },
   { name: 'off-beats', row: '.x', lasts: [1] },
-  ...CLAVES.map(name => ({ name, row: rowOf(CLAVE_PULSES[name].sixteen), ...CLAVE })),
-  { name: 'bossa clave 3-2', row: 'x..x..x...x..x..', ...CLAVE },
-  { name: 'bossa clave 2-3', row: '..x..x..x..x..x.', ...CLAVE },
+  ...CLAVES.filter(({ rhythm }) => NAMING.includes(rhythm)).map(clave => ({
+    name: sayClave(clave),
+    row: present(claveRow(clave, 'sixteen'), 'row'),
+    ...CLAVE,
+  })),
   { name: 'habanera', row: 'x..xx.x.', lasts: [2, 4], loosely: true },
   { name: '3+3+2', row: 'x..x..x.', lasts: [2, 4], loosely: true },
   { name: 'Charleston', row: 'x..x....', lasts: [4], bar: 4 },

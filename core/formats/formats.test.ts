@@ -67,14 +67,14 @@ describe('JSON', () => {
       broken(g => {
         g.version = 7 as never
       }),
-      /from a newer Bazzet: this file says 7, and this Bazzet reads versions up to 3/,
+      /from a newer Bazzet: this file says 7, and this Bazzet reads versions up to 4/,
     ],
     [
       'a version that is no number',
       broken(g => {
         g.version = 'two' as never
       }),
-      /version is 3; this file says "two"/,
+      /version is 4; this file says "two"/,
     ],
     [
       'a missing field',

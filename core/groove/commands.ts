@@ -1,6 +1,7 @@
 import { together } from '#core/edit'
 import { present } from '#core/present'
-import { type Beat, barStarts, beatsOf, mod, placeTick, slotPlace } from '#core/time'
+import { type Beat, barStarts, beatsOf, mod, placeTick, slotPlace, slotsOf } from '#core/time'
+import { claveCycle } from './clave'
 import type { Edit } from './edits'
 import { type Bar, type Groove, type Part, type Stroke, barTicks, grooveTicks } from './schema'
 
@@ -96,6 +97,22 @@ export function shiftStrokes(groove: Groove, part: Part, ats: readonly number[],
     .filter(stroke => ats.includes(stroke.at) || landed.has(stroke.at))
     .map(stroke => stroke.at)
   return { type: 'strokes', partId: part.id, remove, put, from: moves.map(({ from }) => from) }
+}
+
+/**
+ * A part that is against its groove's clave, turned by half of it: what was on one side is on the other.
+ * @example turnOnClave({ ...groove, clave: { rhythm: 'son', side: '3-2' } }, part('bass')).put.map(stroke => stroke.at) // => [2520, 10080]
+ */
+export function turnOnClave(groove: Groove, part: Part): Edit {
+  const cycle = groove.clave && claveCycle(groove.bars, groove.clave)
+  const half = cycle ? cycle.length / 2 : 0
+  const slots = slotsOf(groove.bars).filter(slot => slot.at < half).length
+  return shiftStrokes(
+    groove,
+    part,
+    part.strokes.map(stroke => stroke.at),
+    slots,
+  )
 }
 
 /** Pick-ups that a new last bar cannot hold, taken away. @internal */

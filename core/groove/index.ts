@@ -17,6 +17,18 @@ export {
   tickSchema,
 } from './schema'
 export { readGroove } from './parse'
+export {
+  type Clave,
+  CLAVES,
+  claveCycle,
+  claveIn,
+  claveNamed,
+  claveOf,
+  claveRow,
+  isClave,
+  sayClave,
+  withClave,
+} from './clave'
 export { evenSlots, makeBars, makeGroove, makePart, subdivisionsOf, usualPart } from './make'
 export {
   type TimeChoice,
@@ -40,6 +52,7 @@ export {
   shiftStrokes,
   shiftTick,
   takeStrokes,
+  turnOnClave,
 } from './commands'
 export { homeFor, workable } from './home'
 export {

@@ -45,6 +45,7 @@ export const makeGroove = (given: NewGroove): Groove => ({
   notes: '',
   tempo: { bpm: 100, counts: '1/4' },
   feel: { swing: null, push: {} },
+  clave: null,
   pickUp: null,
   kitId: 'five-piece',
   lead: 'right',

@@ -13,6 +13,7 @@ import {
   writeMeter,
 } from '#core/time'
 import { LIMITS, ROLES } from './bounds'
+import { CLAVE_RHYTHMS, CLAVE_SIDES } from './clave'
 import { grooveMisfits } from './fits'
 import { GROOVE_SHAPE } from './upgrade'
 
@@ -144,6 +145,12 @@ export const guideSchema = z.strictObject({
   notes: z.array(guideNoteSchema).max(LIMITS.guideNotes, { error: `A guide has at most ${LIMITS.guideNotes} notes.` }),
 })
 
+/** The clave that a groove is played on; it may be heard nowhere in it. */
+const claveSchema = z.strictObject({
+  rhythm: oneOf(CLAVE_RHYTHMS, 'rhythm of a clave'),
+  side: oneOf(CLAVE_SIDES, 'side of a clave to begin with'),
+})
+
 export const factsSchema = z.strictObject({
   title: words('The title', 1, LIMITS.title),
   style: z.string().max(60, { error: 'The id of a style is at most 60 characters.' }).default(''),
@@ -157,6 +164,7 @@ export const factsSchema = z.strictObject({
     .default(''),
   tempo: tempoSchema,
   feel: feelSchema.default({ swing: null, push: {} }),
+  clave: claveSchema.nullable().default(null),
   /** The last ticks of the bars sound as a pick-up into the first; without `repeats` they sound there alone. */
   pickUp: z
     .strictObject({

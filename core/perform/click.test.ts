@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { makeBars } from '#core/groove'
+import { type Groove, makeBars, makeGroove } from '#core/groove'
+import { DEFAULT_KIT } from '#core/kit'
 import { meter } from '#core/time'
-import { countIn, sounds } from '.'
+import { type ClickPlan, CueLine, countIn, looped, sounds } from '.'
 import { clicksOf } from './click'
 
 const bars = makeBars(meter(4, 4), 1, 4)
@@ -29,6 +30,24 @@ describe('click', () => {
     expect(clicksOf(makeBars(meter(3, 4), 2, 2), 'every other beat').map(one => one.at)).toEqual([
       0, 10080, 15120, 25200,
     ])
+  })
+
+  it('takes the clave over two rounds of one bar, and the beats where there is none', () => {
+    const one = makeBars(meter(4, 4), 1, 2)
+    const at = (groove: Groove, click: ClickPlan['program'], span?: { from: number; to: number }) =>
+      new CueLine(looped({ groove, kit: DEFAULT_KIT, click: { program: click }, ...(span ? { span } : {}) }))
+        .between(0, 9.6 - 1e-6)
+        .filter(cue => cue.kind === 'click')
+        .map(cue => Math.round((10 * cue.seconds) / 3))
+    // 100 quarters a minute: an eighth lasts 0.3 s. x..x..x. ..x.x... and round again.
+    const clave = [0, 3, 6, 10, 12, 16, 19, 22, 26, 28]
+    const groove = makeGroove({ id: 'g', title: 'G', bars: one, clave: { rhythm: 'son', side: '3-2' } })
+    expect(at(groove, 'clave')).toEqual(clave)
+    expect(at({ ...groove, clave: null }, 'son clave 3-2')).toEqual(clave)
+    expect(at({ ...groove, clave: null }, 'clave')).toEqual(Array.from({ length: 16 }, (_, beat) => 2 * beat))
+    // A bar that is marked keeps the side it is written on: here the second, again and again.
+    const two = { ...groove, bars: makeBars(meter(4, 4), 2, 2) }
+    expect(at(two, 'clave', { from: 20160, to: 40320 })).toEqual([2, 4, 10, 12, 18, 20, 26, 28])
   })
 
   it('falls on the player’s own slots, and on none beyond the bars', () => {

@@ -10,7 +10,7 @@ import {
   eighthsOf,
   offBeatOf,
 } from '#core/time'
-import { CLAVES, type Clave, claveIn } from './clave'
+import { type Clave, claveIn, claveNamed } from '#core/groove'
 
 /** Where a click falls. Each program is one of the schools: see product.md, where the click goes. */
 export const CLICKS = [
@@ -22,11 +22,17 @@ export const CLICKS = [
   'eighths',
   'off-beats',
   'inner sixteenths',
-  ...CLAVES,
+  'clave',
+  'son clave 3-2',
+  'son clave 2-3',
+  'rumba clave 3-2',
+  'rumba clave 2-3',
 ] as const
 export type Click = (typeof CLICKS)[number]
 
-const isClave = (click: Click): click is Clave => CLAVES.includes(click as Clave)
+/** The clave that a program clicks: by its name, or the groove's own; undefined for all other programs. @internal */
+export const clickedClave = (program: ClickPlan['program'], own: Clave | null): Clave | undefined =>
+  typeof program !== 'string' ? undefined : program === 'clave' ? (own ?? undefined) : claveNamed(program)
 
 /** Where a voice counts instead of the click: on every slot, on the felt beats, or wherever a limb strikes. */
 export const SPOKEN = ['every slot', 'beats', ...LIMBS] as const
@@ -55,12 +61,12 @@ export interface ClickStroke {
   says?: string
 }
 
-/** Places within one felt beat, in ticks from the bars' start. */
-function placesIn(click: Exclude<Click, 'none' | Clave>, of: Beat): number[] {
+/** Places within one felt beat, in ticks from the bars' start. Where a clave is asked for and there is none, the beat. */
+function placesIn(click: Click, of: Beat): number[] {
   const { at, beat, length } = of
   switch (click) {
-    case 'every beat':
-      return [at]
+    case 'none':
+      return []
     case 'every other beat':
       return beat % 2 === 0 ? [at] : []
     case 'backbeats':
@@ -73,30 +79,32 @@ function placesIn(click: Exclude<Click, 'none' | Clave>, of: Beat): number[] {
       return [offBeatOf(of)]
     case 'inner sixteenths':
       return eighthsOf(of).map(eighth => eighth + length / eighthsIn(length) / 2)
+    default:
+      return [at]
   }
 }
 
 /**
  * The clicks of one pass through the bars, silent bars not yet left out. Every other beat goes from the 1 of each bar, as half notes do
- * in 4/4; backbeats are those of the groove, by their ticks in order, or the even felt beats where it has none; eighths and off-beats are the felt beat's own (core/time); inner sixteenths are those
- * between the eighths, e and a. Where a clave does not fit the bars, the felt beats click.
+ * in 4/4; backbeats are those of the groove, by their ticks in order, or the even felt beats where it has none; eighths and off-beats are
+ * the felt beat's own (core/time); inner sixteenths are those between the eighths, e and a. A clave, `gone` ticks of which are over when the bars begin, lies over as many bars as it needs; where it
+ * does not fit them, and where the groove has none, the felt beats click.
  * @internal
  */
 export function clicksOf(
   bars: readonly BarTime[],
   program: ClickPlan['program'],
-  backbeat: readonly number[] = [],
+  { backbeat = [], clave, gone = 0 }: { backbeat?: readonly number[]; clave?: Clave; gone?: number } = {},
 ): ClickStroke[] {
   if (program === 'none') return []
   const starts = barStarts(bars)
   const total = starts[bars.length]!
   const ats =
     typeof program === 'string'
-      ? isClave(program)
-        ? (claveIn(bars, program) ?? beatsOf(bars).map(beat => beat.at))
-        : program === 'backbeats' && backbeat.length
+      ? ((clave && claveIn(bars, clave, gone)) ??
+        (program === 'backbeats' && backbeat.length
           ? backbeat
-          : beatsOf(bars).flatMap(beat => placesIn(program, beat))
+          : beatsOf(bars).flatMap(beat => placesIn(program, beat))))
       : [...program].filter(at => at >= 0 && at < total).sort((a, b) => a - b)
   return ats.map(at => ({ at, first: starts.includes(at) }))
 }

@@ -1,4 +1,3 @@
-export { type Clave, claveIn, CLAVES, CLAVE_PULSES, isClave } from './clave'
 export { type Click, type ClickPlan, type Spoken, CLICKS, countIn, countsOf, sounds, SPOKEN } from './click'
 export {
   type PlayedBy,

@@ -1,11 +1,13 @@
 import type { Kit, Level } from '#core/kit'
 import {
   type Blow,
+  type Clave,
   type Groove,
   type Part,
   type PlacedStroke,
   backbeatTicks,
   blowsIn,
+  claveCycle,
   followHats,
   opensHats,
   ringsUntil,
@@ -13,8 +15,8 @@ import {
   visitStrokes,
   pickUpTicks,
 } from '#core/groove'
-import { type Beat, barStarts, beatsOf, swungTick } from '#core/time'
-import { type ClickStroke, clicksOf, countsOf } from './click'
+import { type Beat, barStarts, beatsOf, mod, swungTick } from '#core/time'
+import { type ClickStroke, clickedClave, clicksOf, countsOf } from './click'
 import type { PassageClock } from './clock'
 import type { ClickCue, GuideCue, StrokeCue } from './cue'
 import { type PlayedBy, type Passage, type Span, firstTempo, isRamp } from './performance'
@@ -198,8 +200,36 @@ function close(cue: StrokeLapCue, seconds: number): void {
   cue.open = false
 }
 
+/** A clave that clicks in a lap, and how much of it is over, in ticks, when the bars begin. */
+export interface ClaveOfLap {
+  clave: Clave
+  gone: number
+}
+
+/**
+ * The clave that clicks in a lap, if one does. `runsOn` is that of a performance whose clave goes through all passages, with the ticks before the
+ * lap; else a passage that is its whole groove takes its own laps, and a marked span stays on the side where it is written.
+ */
+export function claveOfLap(
+  { passage, groove, length, starts }: LapGround,
+  lap: number,
+  runsOn?: { before: number; clave: Clave | null },
+): ClaveOfLap | undefined {
+  const clave = clickedClave(passage.click.program, runsOn ? runsOn.clave : groove.clave)
+  const cycle = clave && claveCycle(groove.bars, clave)
+  if (!cycle) return undefined
+  const whole = length === starts.at(-1)!
+  const gone = runsOn ? runsOn.before - passage.span.from : whole ? lap * length : 0
+  return { clave, gone: mod(gone, cycle.length) }
+}
+
 /** The clicks of one lap, or its count where a voice says it; they swing with the groove, so that its off-beats fall where the groove's do. */
-export function clickCues(ground: LapGround, strokes: readonly LapStroke[], time: LapTime): LapCue[] {
+export function clickCues(
+  ground: LapGround,
+  strokes: readonly LapStroke[],
+  time: LapTime,
+  clave?: ClaveOfLap,
+): LapCue[] {
   const {
     passage: { span, click },
     groove,
@@ -208,7 +238,10 @@ export function clickCues(ground: LapGround, strokes: readonly LapStroke[], time
   const { voice } = click
   const all: ClickStroke[] = voice
     ? countsOf(groove.bars, voice, new Set(strokes.filter(one => one.part.limb === voice.where).map(one => one.at)))
-    : clicksOf(groove.bars, click.program, click.program === 'backbeats' ? backbeatTicks(groove) : [])
+    : clicksOf(groove.bars, click.program, {
+        ...clave,
+        ...(click.program === 'backbeats' ? { backbeat: backbeatTicks(groove) } : {}),
+      })
   const cues = all
     .filter(one => inside(span, one.at))
     .map((one): ClickLapCue => ({

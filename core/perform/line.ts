@@ -7,6 +7,7 @@ import {
   type LapGround,
   type LapCue,
   type LapStroke,
+  claveOfLap,
   clickCues,
   lapGroundOf,
   guideCues,
@@ -327,8 +328,12 @@ export class CueLine {
     const { ground, clock } = laid
     const next = lap === laid.times - 1 ? this.nth(laid.nth + 1) : undefined
     const gives = next?.lead.length ? next : undefined
+    const { runsOn } = this.performance
+    const before = (runsOn?.from ?? 0) + laid.startTicks + lap * ground.length
+    const clave = claveOfLap(ground, lap, runsOn && { before, clave: runsOn.clave })
+    const turn = `${laid.passage} ${clave?.gone ?? 0}`
     const alike = clock.steady && !ground.cycles && !gives
-    const key = alike ? `${laid.passage}` : `${laid.passage}/${lap}/${gives?.passage ?? ''}`
+    const key = alike ? turn : `${turn}/${lap}/${gives?.passage ?? ''}`
     const known = this.laps.get(key)
     if (known) return known
     const time = lapTime(clock, lap * ground.length)
@@ -337,7 +342,7 @@ export class CueLine {
       : strokesOfLap(ground, lap)
     const cues = [
       ...strokeCues(ground, strokes, ground.passage.span.from, time),
-      ...clickCues(ground, strokes, time),
+      ...clickCues(ground, strokes, time, clave),
       ...guideCues(ground, time),
     ].sort((a, b) => a.seconds - b.seconds)
     // A handful at most is ever asked for again: laps that differ go by one after another.

@@ -1,5 +1,5 @@
 import type { Kit } from '#core/kit'
-import { type Groove, type Part, type Span, wholeSpan } from '#core/groove'
+import { type Clave, type Groove, type Part, type Span, wholeSpan } from '#core/groove'
 import type { Tempo } from '#core/time'
 import type { ClickPlan } from './click'
 
@@ -45,6 +45,8 @@ export interface Performance {
   passages: readonly Passage[]
   /** Bars counted in before the first passage, in its first bar's meter. */
   countIn: number
+  /** Of a whole whose passages follow on one another, such as a phrase: how far into it this begins, in ticks, and the clave that runs on through it. */
+  runsOn?: { from: number; clave: Clave | null }
   /** The passage, by its place, that comes after the last, so that it goes on for ever; without it the last is the end. */
   again?: number
 }

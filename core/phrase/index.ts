@@ -74,3 +74,4 @@ export {
   shortTitle,
 } from './say'
 export { printedPhrase } from './print'
+export { claveOfPhrase, sayClaveAt } from './clave'

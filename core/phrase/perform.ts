@@ -4,6 +4,7 @@ import { type ClickPlan, type Performance, type Passage as Played, makePassage }
 import { present } from '#core/present'
 import { barStarts, beatTicks } from '#core/time'
 import { phraseBars } from './fits'
+import { claveOfPhrase } from './clave'
 import { type Round, endsWith, passesOf, roundsOf } from './rounds'
 import type { Phrase } from './schema'
 
@@ -82,13 +83,19 @@ export function phrasePerformance(
     [false, NO_CLICK],
   ])
   const sections: Played[] = []
+  /** How far into the phrase what is played begins, in ticks. */
+  let runsFrom = 0
   let goesBackTo = 0
   for (let pass = 0; pass < passes; pass++) {
     // A last pass is what all later ones are like; where the end lands on the beginning, the first is unlike them.
     if (pass === 1) goesBackTo = sections.length
     for (const round of roundsOf(phrase, pass, whole && pass > 0)) {
       const span = spanOf(round, from, to)
-      if (!span) continue
+      if (!span) {
+        if (!sections.length) runsFrom += grooveTicks(round.groove)
+        continue
+      }
+      if (!sections.length) runsFrom += span.from
       const { play } = phrase.sections[round.section]!
       const own = round.rest && 'rest' in play ? clicks.get(play.click)! : click
       const section = makePassage({
@@ -105,11 +112,18 @@ export function phrasePerformance(
       else sections.push(section)
     }
   }
+  const runsOn = { from: runsFrom, clave: claveOfPhrase(phrase) }
   if (again)
-    return { passages: sections, countIn, again: passes > 1 && landsOnBeginning(phrase, whole) ? goesBackTo : 0 }
+    return {
+      passages: sections,
+      countIn,
+      runsOn,
+      again: passes > 1 && landsOnBeginning(phrase, whole) ? goesBackTo : 0,
+    }
   return {
     passages: to === phraseBars(phrase) ? [...sections, ...tailOf(roundsOf(phrase).at(-1)!, kit, 'tail')] : sections,
     countIn,
+    runsOn,
   }
 }
 

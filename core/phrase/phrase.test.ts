@@ -31,6 +31,7 @@ import {
   repeatSection,
   roundsOf,
   sayBarsOf,
+  sayClaveAt,
   sayPlay,
   sayWhen,
   setSection,
@@ -467,6 +468,35 @@ describe('a bar where it stands', () => {
   })
 })
 
+describe('a clave in a phrase', () => {
+  const on = groove('on', {}, { bars: makeBars(meter(4, 4), 2, 2), clave: { rhythm: 'son', side: '3-2' } })
+  const phraseOf = (...bars: number[]): Phrase => {
+    let ids = 0
+    const phrase = phraseFrom(on, 1, () => `s${ids++}`)
+    const section = phrase.sections[0]!
+    return {
+      ...phrase,
+      sections: bars.map((many, i) => ({ ...section, id: `s${i}`, bars: many, times: 1, turns: [] })),
+    }
+  }
+  const clicks = (phrase: Phrase, from = 0) =>
+    new CueLine(phrasePerformance(phrase, DEFAULT_KIT, { from, click: { program: 'clave' } }))
+      .between(0, 30)
+      .filter(cue => cue.kind === 'click')
+      .map(cue => Math.round((10 * cue.seconds) / 3))
+  it('runs on through an odd number of bars, and it is said where a section comes in on the other side', () => {
+    const phrase = phraseOf(3, 2)
+    // In eighths: bars of three, two, three; then the section of two bars begins on the two side.
+    expect(clicks(phrase)).toEqual([0, 3, 6, 10, 12, 16, 19, 22, 26, 28, 32, 35, 38])
+    expect(clicks(phrase, 3)).toEqual([2, 4, 8, 11, 14])
+    expect([0, 1].map(index => sayClaveAt(phrase, index))).toEqual([
+      undefined,
+      'The clave comes in here on its two side; “on” is written three side first.',
+    ])
+    expect(sayClaveAt(phraseOf(4, 2), 1)).toBeUndefined()
+  })
+})
+
 describe('what does not fit is refused by name', () => {
   const form = phrase([{}])
   const waltz = makeGroove({ id: 'waltz', title: 'Tin Waltz', bars: makeBars(meter(3, 4), 1, 4) })
@@ -542,6 +572,6 @@ describe('what does not fit is refused by name', () => {
         },
       },
     })
-    expect(read.ok && read.value.grooves.plain!.seen.groove).toMatchObject({ version: 3, guides: [] })
+    expect(read.ok && read.value.grooves.plain!.seen.groove).toMatchObject({ version: 4, guides: [], clave: null })
   })
 })

@@ -30,7 +30,7 @@ export interface Met {
   together: boolean
 }
 
-/** What was measured of unisons, brought up to date by what was measured since: `metSince([], [met]) // => [met]` @internal */
+/** What was measured of unisons, brought up to date by what was measured since: the newer of each. @internal */
 export function metSince(before: readonly Met[], since: readonly Met[]): Met[] {
   const key = ({ limbs, tick }: Met) => `${limbs.join()} ${tick}`
   const newer = new Set(since.map(key))

@@ -1,6 +1,6 @@
-import { type Groove, type Span, inSpan, sayList, saySpan, timeline } from '#core/groove'
+import { type Groove, type Span, claveOf, inSpan, sayClave, sayList, saySpan } from '#core/groove'
 import { DEFAULT_KIT, type Kit, type Limb, LIMBS, isHand } from '#core/kit'
-import { type PlayedBy, CLAVES, type Clave, type Click, type ClickPlan, claveIn } from '#core/perform'
+import { CLICKS, type Click, type ClickPlan, type PlayedBy } from '#core/perform'
 import { type Phrase, phraseBars, sayBarSpan } from '#core/phrase'
 import { type Result, ok, refuse } from '#core/result'
 import { styleOf } from '#core/style'
@@ -153,7 +153,7 @@ export function planFor(
     cut.map(stage => ({ share: stage.minutes * rungsIn(stage), rungs: rungsIn(stage) })),
     60 * (minutes ?? own),
   )
-  const clave = span ? undefined : claveOf(whole, kit)
+  const clave = span ? undefined : clickedClave(whole)
   const made = cut.map(({ step, bpm, says, climb, ofCeiling }, i): Stage =>
     makeStage({
       id: newId(),
@@ -213,24 +213,18 @@ const clickOf = ({ program }: ClickPlan): Stage['click']['program'] =>
 const CLAVE_FOR: readonly Click[] = ['every beat', 'backbeats']
 
 /**
- * The clave that a groove of its styles is learnt against: of those that fit its bars the one whose strokes the hands play most, the son
- * clave with its three side first where several do.
+ * The clave that a groove is learnt against: its own; or in the styles of one that which its hands play most, the son clave with its three
+ * side first where several do.
  */
-function claveOf(groove: Groove, kit: Kit): Clave | undefined {
+function clickedClave(groove: Groove): Click | undefined {
+  if (groove.clave) return 'clave'
   if (styleOf(groove.style)?.family !== 'Afro-Cuban') return undefined
-  const struck = new Set(
-    timeline(groove, kit)
-      .filter(stroke => isHand(stroke.limb))
-      .map(stroke => stroke.at),
+  const clave = claveOf(
+    groove.bars,
+    groove.parts.filter(part => isHand(part.limb)),
   )
-  const fits = CLAVES.flatMap(clave => {
-    const ats = claveIn(groove.bars, clave)
-    return ats ? [{ clave, share: ats.filter(at => struck.has(at)).length }] : []
-  })
-  return fits.reduce<(typeof fits)[number] | undefined>(
-    (best, one) => (best && best.share >= one.share ? best : one),
-    undefined,
-  )?.clave
+  const said = clave && sayClave(clave)
+  return CLICKS.find(click => click === said)
 }
 
 const SHAPE: Pick<Plan, 'format' | 'version'> = { format: PLAN_SHAPE.format, version: PLAN_SHAPE.version }

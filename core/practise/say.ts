@@ -73,6 +73,7 @@ const CLICK_WORDS: Record<Click, string> = {
   eighths: 'Click on the eighths.',
   'off-beats': 'Click on the off-beats.',
   'inner sixteenths': 'Click on the inner sixteenths.',
+  clave: 'The groove’s own clave clicks.',
   'son clave 3-2': 'The son clave clicks, three side first.',
   'son clave 2-3': 'The son clave clicks, two side first.',
   'rumba clave 3-2': 'The rumba clave clicks, three side first.',

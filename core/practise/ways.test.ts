@@ -131,12 +131,13 @@ describe('in Afro-Cuban styles the clave clicks', () => {
     })
   it.each([
     // The shell pattern of the card has its two side first, and so has the cross-stick of its clave.
-    ['mambo-cascara', 2, 'son clave 2-3'],
+    ['mambo-cascara', 2, 'clave'],
     ['songo', 1, 'son clave 3-2'],
     ['rock-eighths', 1, 'every beat'],
   ])('%s over %i bars: %s', (style, bars, program) => {
     const plan = made(begun(style, bars), 'hands-first')
     expect(plan.stages[0]!.click.program).toBe(program)
+    expect(begun(style, bars).clave).toEqual(style === 'mambo-cascara' ? { rhythm: 'son', side: '2-3' } : null)
   })
 
   it('but not where only a span is practised, since it would begin anywhere', () => {

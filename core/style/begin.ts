@@ -48,5 +48,6 @@ export function beginStyle(
     parts,
     tempo: countedIn(card.tempo.usual, card.meter),
     feel: { swing: card.swing, push: {} },
+    clave: card.clave ?? null,
   })
 }

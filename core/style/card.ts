@@ -1,5 +1,5 @@
 import { type Limb, otherSide } from '#core/kit'
-import type { Role, RowStroke } from '#core/groove'
+import type { Clave, Role, RowStroke } from '#core/groove'
 import type { Meter, Swing } from '#core/time'
 import type { Loudness } from './loudness'
 
@@ -64,6 +64,8 @@ export interface StyleCard {
   /** Other meters it is usually written in, and how many times as long everything is there: samba in 4/4 eighths is twice its 2/4 sixteenths. */
   writings?: { meter: Meter; times: number }[]
   swing: Swing | null
+  /** The clave its music turns on, as the first parts of this card are written. */
+  clave?: Clave
   tempo: { from: number; to: number; usual: number }
   order: Limb[]
   candidates: Candidate[]

@@ -10,6 +10,7 @@ import {
   readGroove,
   rowStrokes,
   timeline,
+  withClave,
 } from '#core/groove'
 import { meter } from '#core/time'
 import {
@@ -98,6 +99,11 @@ describe.each(STYLE_CARDS)('$name', card => {
         expect(strokesFor(pieceOf(DEFAULT_KIT, stroke.piece)!, part.limb), candidate.id).toContain(stroke.stroke)
       }
     }
+  })
+
+  it('begins with parts that go with its clave', () => {
+    const groove = first(card)
+    if (card.clave) expect(groove.parts.map(part => withClave(groove.bars, part, card.clave!))).not.toContain('against')
   })
 
   it('keeps its own constraints with each of its parts, nobody asked to be in two places', () => {

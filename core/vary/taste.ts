@@ -1,6 +1,6 @@
 import { played, syncopationOf } from '#core/analyse'
+import { isClave, withClave } from '#core/groove'
 import { type Kit, isHand } from '#core/kit'
-import { isClave } from '#core/perform'
 import { type CardTrait, type StyleFamily, fitsStyle, isQuiet, styleOf } from '#core/style'
 import { convertTempo } from '#core/time'
 import type { Move, MoveTrait } from './move'
@@ -264,16 +264,17 @@ export const TASTE: readonly TasteRule[] = [
     name: 'The side of the clave',
     kind: 'veto',
     reason: 'The clave is what everybody else counts by.',
-    holds: ({ home, now }) =>
-      home.groove.parts.some(
-        part =>
-          isClave(home.groove.bars, part) &&
-          part.strokes.map(stroke => stroke.at).join() !==
-            now.groove.parts
-              .find(one => one.id === part.id)
-              ?.strokes.map(stroke => stroke.at)
-              .join(),
-      ),
+    holds: ({ home, now }) => {
+      const { bars, clave } = home.groove
+      return home.groove.parts.some(part => {
+        const after = now.groove.parts.find(one => one.id === part.id)
+        const ats = (of: typeof after) => of?.strokes.map(stroke => stroke.at).join()
+        if (isClave(bars, part) && ats(part) !== ats(after)) return true
+        // Bossa's is a figure among others, and vetoes nothing.
+        if (!clave || clave.rhythm === 'bossa' || !after) return false
+        return withClave(bars, part, clave) !== 'against' && withClave(now.groove.bars, after, clave) === 'against'
+      })
+    },
   },
 
   {

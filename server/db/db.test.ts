@@ -87,8 +87,9 @@ describe('a database of version 1', () => {
     expect(revision).toBe(7)
     expect(document).toEqual({
       ...old,
-      version: 3,
+      version: 4,
       guides: [],
+      clave: null,
       parts: old.parts.map((part: object) => ({ ...part, pickUp: null, given: ['name', 'role'] })),
     })
   })

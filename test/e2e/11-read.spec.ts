@@ -214,3 +214,35 @@ test('on a sheet with triplets of hands and feet no count runs into a sign', asy
   })
   expect(collisions).toEqual([])
 })
+
+test('a clave is chosen and drawn over the counts; a part against it is said, and turned', async ({ bench, page }) => {
+  const strokes = [0, 2, 4, 5, 7, 8, 10, 11, 13, 15].map(eighth => ({
+    at: eighth * 2520,
+    piece: 'floor tom',
+    stroke: 'hit' as const,
+    level: 4 as const,
+  }))
+  const groove = makeGroove({
+    id: `clave-${Date.now()}`,
+    title: 'Clave',
+    bars: makeBars(meter(4, 4), 2, 2),
+    parts: [makePart({ id: 'shell', name: 'Shell', limb: 'RH', strokes })],
+  })
+  await page.request.post(`${bench.app.url}/api/grooves`, { data: groove })
+  await bench.open(groove.id)
+  await expect(page.locator('[data-clave-marks]')).toHaveCount(0)
+  await page.getByRole('button', { name: /^style/ }).click()
+  await page.getByRole('combobox', { name: 'Clave' }).click()
+  await page.getByRole('option', { name: 'son clave 3-2' }).click()
+  await page.keyboard.press('Escape')
+  await expect(page.locator('[data-clave-marks] circle')).toHaveCount(5)
+  // The shell pattern is that of two side first.
+  await expect(page.locator('[data-clave]')).toHaveText('Son clave 3-2: “Shell” is against it.')
+  await page.getByRole('button', { name: 'Turn “Shell” by half' }).click()
+  await bench.unfold('Clave')
+  await expect(page.locator('[data-clave]')).toHaveText('Son clave 3-2: “Shell” goes with it.')
+  await bench.saved()
+  const { document } = await bench.stored()
+  expect(document.clave).toEqual({ rhythm: 'son', side: '3-2' })
+  expect(document.parts[0]!.strokes.map(stroke => stroke.at / 2520)).toEqual([0, 2, 3, 5, 7, 8, 10, 12, 13, 15])
+})

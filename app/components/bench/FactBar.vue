@@ -1,9 +1,20 @@
 <script setup lang="ts">
-import type { Bar, Edit, Facts, Filling, Groove } from '#core/groove'
+import { computed } from 'vue'
+import {
+  type Bar,
+  CLAVES,
+  type Edit,
+  type Facts,
+  type Filling,
+  type Groove,
+  claveCycle,
+  claveNamed,
+  sayClave,
+} from '#core/groove'
 import { STYLE_CARDS, STYLE_FAMILIES, styleOf } from '#core/style'
 
 /** The groove's name, style, meter, slots, feel, kit and lead along the top, each to be changed where it is. */
-defineProps<{ groove: Omit<Groove, 'parts'>; pieces: { id: string; name: string }[] }>()
+const props = defineProps<{ groove: Omit<Groove, 'parts'>; pieces: { id: string; name: string }[] }>()
 const emit = defineEmits<{
   edit: [edit: Edit]
   bars: [bars: Bar[], filling: Filling]
@@ -12,6 +23,12 @@ const emit = defineEmits<{
 }>()
 
 const set = (facts: Partial<Facts>) => emit('edit', { type: 'facts', set: facts })
+
+/** The claves that lie in these bars, and whichever the groove has. */
+const claves = computed(() => [
+  'none',
+  ...CLAVES.filter(clave => claveCycle(props.groove.bars, clave) || clave === props.groove.clave).map(sayClave),
+])
 
 const styles = [
   [{ label: 'none', value: 'none' }],
@@ -31,6 +48,18 @@ const styles = [
           :items="styles"
           class="w-full"
           @update:model-value="style => set({ style: style === 'none' ? '' : String(style) })" />
+      </UFormField>
+      <UFormField
+        v-if="claves.length > 1"
+        class="mt-3"
+        label="Clave"
+        help="Drawn over the counts; heard where the click is “clave”. The readout says which parts go against it.">
+        <USelect
+          :model-value="groove.clave ? sayClave(groove.clave) : 'none'"
+          :items="claves"
+          class="w-full"
+          aria-label="Clave"
+          @update:model-value="name => set({ clave: claveNamed(String(name)) ?? null })" />
       </UFormField>
     </FactButton>
     <MeterFact

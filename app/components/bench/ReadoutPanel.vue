@@ -1,8 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type Readout, sayLimbs, saySyncopation } from '#core/analyse'
+import { type Readout, sayLimbs, sayOnClave, saySyncopation } from '#core/analyse'
 import { together } from '#core/edit'
-import { type Edit, type Groove, onSnare, partOf, refOf, sayBackbeat, sayPlaces, sentence } from '#core/groove'
+import {
+  type Edit,
+  type Groove,
+  type Part,
+  onSnare,
+  partOf,
+  refOf,
+  sayBackbeat,
+  sayPlaces,
+  sentence,
+  turnOnClave,
+} from '#core/groove'
 import { LIMB_NAMES, type Limb } from '#core/kit'
 import { present } from '#core/present'
 import { useMarks } from '~/composables/useMarks'
@@ -26,6 +37,14 @@ const unmute = () =>
     ),
   )
 const marks = useMarks()
+const against = computed(() =>
+  props.read.clave
+    .filter(one => one.goes === 'against')
+    .map(one => present(partOf(props.groove, one.partId), 'part'))
+    .filter(part => !part.locked),
+)
+/** The side of the clave that a part was on is the other. */
+const turn = (part: Part) => emit('edit', together(`Turn “${part.name}” by half`, [turnOnClave(props.groove, part)]))
 
 const syncopation = computed(() => saySyncopation(props.groove, props.read.syncopation))
 const rhythms = computed(() =>
@@ -92,6 +111,26 @@ const refs = (ats: readonly number[], limbs: readonly Limb[]) =>
     </FoldLine>
     <FoldLine v-if="read.rhythms.length" id="rhythm" title="Rhythm" :says="rhythms.join('; ')">
       <p v-for="says in rhythms" :key="says" data-rhythm>{{ says }}</p>
+    </FoldLine>
+    <FoldLine
+      v-if="groove.clave"
+      id="clave"
+      title="Clave"
+      :says="sayOnClave(groove.clave, read.clave)"
+      :wrong="against.length > 0">
+      <p data-clave>{{ sayOnClave(groove.clave, read.clave) }}.</p>
+      <UButton
+        v-for="one in against"
+        :key="one.id"
+        :label="`Turn “${one.name}” by half`"
+        size="xs"
+        color="neutral"
+        variant="outline"
+        class="mt-1 mr-1"
+        @click="turn(one)" />
+      <p class="mt-1 text-sm text-muted">
+        A part goes with the clave where more of its strokes fall on it as it is than with its two halves changed round.
+      </p>
     </FoldLine>
     <FoldLine v-if="read.events.length" id="syncopation" title="Syncopation" :says="syncopation">
       <p data-syncopation>{{ sentence(syncopation) }}.</p>

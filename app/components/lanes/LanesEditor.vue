@@ -182,7 +182,7 @@ defineExpose({ focus: () => surface.value?.focus() })
         :height="geometry.height + 4"
         class="pointer-events-none absolute left-0 top-0 isolate select-none"
         aria-hidden="true">
-        <LanesGrid :geometry="geometry">
+        <LanesGrid :geometry="geometry" :bars="groove.bars" :clave="groove.clave">
           <rect
             v-if="markBox"
             v-bind="markBox"

@@ -1,8 +1,20 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { type Bar, type Clave, claveIn, grooveTicks } from '#core/groove'
 import type { Geometry } from '#core/notation'
 
-/** The lanes without their sticks: beds of the felt beats, the count ribbon and floors. It changes only with the bars. */
-defineProps<{ geometry: Geometry }>()
+/** The lanes without their sticks: beds of the felt beats, the count ribbon with the clave over it, and floors. It changes only with the bars. */
+const props = defineProps<{ geometry: Geometry; bars: Bar[]; clave: Clave | null }>()
+/** Where the clave strikes in the bars, the first time round and the second: bars that hold half of it have its other half then. */
+const clave = computed(() => {
+  const { bars, clave: of } = props
+  if (!of) return []
+  const round = (gone: number) => (claveIn(bars, of, gone) ?? []).map(at => ({ at, x: props.geometry.xOf(at) }))
+  const first = round(0)
+  const known = new Set(first.map(one => one.at))
+  const next = round(grooveTicks({ bars })).filter(one => !known.has(one.at))
+  return [...first.map(one => ({ ...one, next: false })), ...next.map(one => ({ ...one, next: true }))]
+})
 </script>
 
 <template>
@@ -48,6 +60,16 @@ defineProps<{ geometry: Geometry }>()
       font-family="var(--font-display)"
       >{{ slot.word }}</text
     >
+    <g v-if="clave.length" data-clave-marks>
+      <circle
+        v-for="one in clave"
+        :key="`clave${one.at}`"
+        :cx="one.x"
+        :cy="geometry.scale.ribbon - 33"
+        r="2.5"
+        :fill="one.next ? 'none' : 'var(--ui-text-highlighted)'"
+        stroke="var(--ui-text-highlighted)" />
+    </g>
     <line
       v-for="(row, i) in geometry.lines"
       :key="i"

@@ -2,7 +2,7 @@
 import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { LIMB_NAMES } from '#core/kit'
-import { type Phrase, folded, roundsOf, sayPlay, seamTroubles } from '#core/phrase'
+import { type Phrase, folded, roundsOf, sayClaveAt, sayPlay, seamTroubles } from '#core/phrase'
 import { present } from '#core/present'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { type CellRun, runsOf } from '~/phrase/cells'
@@ -123,6 +123,7 @@ defineExpose({ focus: () => surface.value?.focus() })
         :key="section.id"
         :section="section"
         :plays="sayPlay(phrase, section)"
+        :clave="sayClaveAt(phrase, i)"
         :runs="runs[i] ?? []"
         :start="starts.get(section.id) ?? 0"
         :bar="bar"

@@ -7,6 +7,7 @@ import { type Bracket, type CellRun, type MapCell, shownFor } from '~/phrase/cel
 const props = defineProps<{
   section: Section
   /** What it plays, in few words. */ plays: string
+  /** What is to be said of the clave here. */ clave?: string | undefined
   runs: readonly CellRun[]
   /** The first of its bars, counted from 0 through the phrase. */ start: number
   bar: number
@@ -64,6 +65,7 @@ const says = (run: CellRun) => {
       <h2 class="inline text-base">{{ section.name }}</h2>
       <p class="text-sm text-muted">{{ sayBarSpan(start, sectionBars(section)) }}</p>
       <p class="truncate text-sm text-muted" :title="plays">{{ plays }}</p>
+      <p v-if="clave" class="text-sm text-muted" data-clave>{{ clave }}</p>
       <p v-if="section.tempo" class="text-sm text-muted"><TempoMark :tempo="section.tempo" /></p>
     </div>
     <div class="grid min-w-0 flex-1 grid-cols-[repeat(auto-fill,minmax(9.5rem,1fr))] items-start gap-x-3 gap-y-2 pr-1">

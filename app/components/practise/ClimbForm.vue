@@ -52,7 +52,6 @@ const heightOf = (bpm: number) => {
         title="Four bars at a time: two unclean fours take it a step down, a clean one a step back up; on once it is clean at this tempo"
         color="neutral"
         variant="outline"
-        size="sm"
         @click="fall" />
     </div>
     <div v-if="climb" class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2" data-climb>

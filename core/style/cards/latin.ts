@@ -5,6 +5,7 @@ import { FOOT_IN_CUT_TIME, offers, on } from './write'
 
 const BOSSA: StyleCard = {
   id: 'bossa-nova',
+  clave: { rhythm: 'bossa', side: '3-2' },
   traits: ['quiet'],
   family: 'Brazil',
   name: 'Bossa nova',
@@ -271,6 +272,7 @@ const TUMBAO: StyleCard = {
 
 const BELL_SIX: StyleCard = {
   id: 'afro-cuban-twelve',
+  clave: { rhythm: 'bell', side: '3-2' },
   family: 'Afro-Cuban',
   name: 'Afro-Cuban 12/8',
   about: 'The long bell of seven strokes in twelve, the feet in four or in six against it.',

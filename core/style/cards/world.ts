@@ -39,6 +39,7 @@ const AFROBEAT: StyleCard = {
 
 const MAMBO: StyleCard = {
   id: 'mambo-cascara',
+  clave: { rhythm: 'son', side: '2-3' },
   family: 'Afro-Cuban',
   name: 'Mambo with cáscara',
   about:
@@ -76,45 +77,54 @@ const MAMBO: StyleCard = {
 
 const MOZAMBIQUE: StyleCard = {
   id: 'mozambique',
+  clave: { rhythm: 'rumba', side: '2-3' },
   family: 'Afro-Cuban',
   name: 'Mozambique',
-  about: 'A carnival rhythm: one bell line over two bars, the snare and toms as the drums of the parade.',
+  about:
+    'A carnival rhythm: one bell line over two bars in the lead hand, the other hand plays the drums of the parade.',
   meter: meter(4, 4),
-  slots: 4,
+  slots: 2,
+  writings: [{ meter: meter(2, 2), times: 1 }],
   swing: null,
-  tempo: { from: 84, to: 126, usual: 100 },
+  tempo: { from: 168, to: 252, usual: 200 },
   order: ['RH', 'LH', 'RF', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
-      ['bell', 'Bell on 1, &, a of 2, e and a of 3, 4, &', on('ride', '4.3. ...3 .3.3 4.3.', 'bell')],
-      ['hat', 'The same on the hats', on('hi-hat', '4.3. ...3 .3.3 4.3.')],
-      ['eighths', 'Bell eighths', on('ride', '4.3.', 'bell')],
+      ['bell', 'Bell line over two bars', on('ride', '4. 3. 4. 33 .4 .3 4. 3.', 'bell')],
+      ['hat', 'The same on the hats', on('hi-hat', '4. 3. 4. 33 .4 .3 4. 3.')],
+      ['quarters', 'Bell quarters', on('ride', '4. 3. 4. 3.', 'bell')],
     ]),
     ...offers('LH', 'comping', [
       [
-        'toms',
-        'Snare on 2, high tom on & of 4',
-        on('snare', '.... 3... .... ....'),
-        on('high tom', '.... .... .... ..33'),
+        'drums',
+        'Snare on 2, high tom on 4 and its &, in bar 2 floor tom',
+        on('snare', '.. 4. .. ..'),
+        on('high tom', '.. .. .. 33 .. .. .. ..'),
+        on('floor tom', '.. .. .. .. .. .. .. 43'),
       ],
-      ['clave', 'Rumba clave, halved', on('snare', '4..3 ...3 ..4. 3...', 'cross-stick')],
-      ['snare', 'Snare on 2 and & of 3', on('snare', '.... 3... ..3. ....')],
+      [
+        'toms',
+        'Cross-stick on 2, high tom on 4 and its &',
+        on('snare', '.. 4. .. ..', 'cross-stick'),
+        on('high tom', '.. .. .. 33'),
+      ],
+      ['clave', 'Rumba clave, two side first', on('snare', '.. 4. 4. .. 4. .4 .. .4', 'cross-stick')],
     ]),
     ...offers('RF', 'bass drum', [
-      ['two', 'Bass on & of 2 and 4', on('bass drum', '.... ..4. .... 3...')],
-      ['one', 'Bass on 1 and & of 2', on('bass drum', '3... ..4. .... ....')],
-      ['bombo', 'Bass on & of 2', on('bass drum', '.... ..4. .... ....')],
+      ['bombo', 'Bass on & of 2', on('bass drum', '.. .4 .. ..')],
+      ['and-four', 'Bass on & of 2 and 4', on('bass drum', '.. .4 .. 3.')],
+      ['answer', 'Bass on & of 2, and 1 of bar 2', on('bass drum', '.. .4 .. .. 3. .4 .. ..')],
     ]),
-    ...hatFootRow(4),
+    ...FOOT_IN_CUT_TIME,
   ],
   loudness: LOUDNESS.latin,
   constraints: [
-    { kind: 'straight', reason: 'Even sixteenths.' },
+    { kind: 'straight', reason: 'Even eighths, felt in two.' },
     {
       kind: 'keeps',
       limb: 'RF',
       piece: 'bass drum',
-      row: '.... ..x. .... ....',
+      row: '.. .x .. ..',
       reason: 'The bass drum on & of 2 is what the parade walks on.',
     },
   ],
