@@ -62,6 +62,7 @@ const SYSTEM = {
   above: 46,
   tuplet: 16,
   marks: 24,
+  stacked: 14,
   below: 14,
   staff: 146,
   row: 16,
@@ -72,6 +73,9 @@ const SYSTEM = {
 
 /** Under lanes there is no tempo over the staff, and no second system below it. */
 const UNDER = { above: 36, staff: 132 } as const
+
+/** Whether a note has two signs over each other: an accent above an open hat or a choke. */
+const isStacked = ({ accent, hat, ornament }: Entry): boolean => !!accent && (!!hat || ornament === 'choke')
 
 /** One voice of a bar, made into the engraver's notes. */
 interface Engraved {
@@ -199,6 +203,7 @@ export async function drawStaff(
   const above =
     (along ? UNDER.above : SYSTEM.above) +
     (bars.some(({ voices }) => voices.some(one => one.written.tuplets.length)) ? SYSTEM.tuplet : 0) +
+    (bars.some(({ bar }) => bar.hands.entries.some(isStacked)) ? SYSTEM.stacked : 0) +
     (marks.length ? SYSTEM.marks : 0)
   // That of the feet's is under their stems, and the counts under it.
   const below = bars.some(({ bar }) => bar.feet.tuplets.length) ? SYSTEM.below : 0

@@ -12,6 +12,7 @@ export {
 } from './move'
 export { editBetween } from './between'
 export { abstracted, choicesOf, firstParams, pointedAt, resolved, takesPlace } from './params'
+export { type AtPlace, eachPlace } from './places'
 export { moveOf, MOVES } from './moves/index'
 export { displaceAll } from './moves/displace'
 export { LINE_READINGS, readLine } from './moves/line'

@@ -13,6 +13,7 @@ import {
   broken,
   chainTitle,
   choicesOf,
+  eachPlace,
   firstParams,
   makeMove,
   moveOf,
@@ -161,6 +162,9 @@ const CASES: [id: string, params: Params, after: Rows, by?: 'levels' | 'pieces',
   ['backbeat-over', {}, { RH: 'h.h.s.h.h.h.s.h.', LH: '................' }, 'pieces'],
   ['doubles-before', { beat: 2 }, { LH: '....5.22....5...' }],
   ['bass-add', { slot: 10 }, { RF: '4.....4.4.4.....' }],
+  ['accent-one', { part: 'lead', slot: 6 }, { RH: '3.3.3.5.3.3.3.3.' }],
+  ['ghost-one', { hand: 'free hand', slot: 7 }, { LH: '....5..1....5...' }],
+  ['stroke-out', { part: 'bass', slot: 8 }, { RF: '4.....4.........' }],
   ['bass-thin', { keep: 'every second' }, { RF: '4.......4.......' }],
   ['bass-thin', { keep: 'on the beat' }, { RF: '4.......4.......' }],
   ['bass-drop-one', {}, { RF: '......4.4.......' }],
@@ -431,6 +435,21 @@ describe('what a move is offered with', () => {
     const first = firstParams(moveOf(id)!, groove, DEFAULT_KIT)!
     expect(first).toMatchObject(params)
     expect(runMove(moveOf(id)!, groove, first, DEFAULT_KIT).ok).toBe(true)
+  })
+
+  it('is made at each place in turn, where it finds something and keeps what is promised', () => {
+    const at = (id: string, params: Params, of = bar()) =>
+      eachPlace(moveOf(id)!, of, params, DEFAULT_KIT, ['playable']).map(one => one.place)
+    // The left hand has 2 and 4, both accents already; with ghosts between there are three places.
+    expect(at('accent-one', { part: 'back', slot: 0 })).toEqual([])
+    expect(at('accent-one', { part: 'back', slot: 0 }, bar({ LH: '....5.1..1.4....' }))).toEqual([
+      '& of 2',
+      'e of 3',
+      'a of 3',
+    ])
+    expect(at('stroke-out', { part: 'bass', slot: 0 })).toEqual(['1', '& of 2', '3'])
+    expect(at('crash', { beat: 0 })).toEqual(['1', '2', '3', '4'])
+    expect(at('straight', {})).toEqual([])
   })
 
   it('is offered as usual where nothing helps', () => {

@@ -139,8 +139,11 @@ function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefi
  * Whether a place of the groove is among those a move asks for.
  * @example takesPlace(moveOf('crash')) // => true
  */
-export const takesPlace = (move: Move): boolean => move.params.some(spec => PLACES.includes(spec.kind))
+export const takesPlace = (move: Move): boolean => placeOf(move) !== undefined
 const PLACES: readonly ParamSpec['kind'][] = ['slots', 'slot', 'beat', 'bar']
+
+/** The first parameter of a move that says a place. @internal */
+export const placeOf = (move: Move): ParamSpec | undefined => move.params.find(spec => PLACES.includes(spec.kind))
 
 /**
  * A move given a slot by pointing at it: the slot, its felt beat or its bar goes to the first parameter that asks for
@@ -148,7 +151,7 @@ const PLACES: readonly ParamSpec['kind'][] = ['slots', 'slot', 'beat', 'bar']
  * @example pointedAt(moveOf('crash'), groove, { beat: 0 }, 4) // => { beat: 1 }
  */
 export function pointedAt(move: Move, groove: Groove, params: Params, slot: number): Params {
-  const spec = move.params.find(one => PLACES.includes(one.kind))
+  const spec = placeOf(move)
   const { slots, beats } = gridOf(groove)
   const there = slots[slot]
   if (!spec || !there) return params

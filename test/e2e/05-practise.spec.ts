@@ -63,6 +63,12 @@ test('a plan of four stages is made from a groove, and each stage can be changed
   await page.reload()
   await stage(page, 2)
   await expect(page.getByLabel('Tempo of the stage')).toHaveValue('200')
+  // One press has it fall where it is not clean, four bars at a time, and climb back.
+  await page.getByRole('button', { name: 'Fall and climb back' }).click()
+  await expect
+    .poll(async () => (await planOf(app, id)).stages[1])
+    .toMatchObject({ climb: { to: 200, step: 4, allows: 'measured', miss: 'fall' }, length: { bars: 4 } })
+  await expect(page.locator('[data-climb]')).toContainText('1 step: 200 · after two misses 4 slower, and back up')
 })
 
 test('a stage has a climb, bars or clean times, a span, a helper, its own click, a voice, silent bars, a fading machine, and all of it is kept', async ({

@@ -1,3 +1,5 @@
+import { makeBars, makeGroove, makePart } from '#core/groove'
+import { meter } from '#core/time'
 import { boxOf, expect, test } from './app'
 
 test('findings are pointed at in the lanes; the balance by role is held against the style and mended', async ({

@@ -341,3 +341,22 @@ test('an idea that is chosen is shown large, with its counts', async ({ page, be
   await page.locator('[data-idea]').nth(1).press('Enter')
   await expect(page.locator('[data-chosen-idea]').getByText('Right hand', { exact: true })).toBeVisible()
 })
+
+test('a move is made at each place in turn, as a row of cards that are heard, chosen and kept', async ({ bench }) => {
+  const { page } = bench
+  const id = await openCopy({ bench })
+  await page.locator('[data-move="accent-one"]').click()
+  await page.getByRole('button', { name: 'Each place in turn' }).click()
+  const cards = page.locator('[data-places] [data-card]')
+  // Hats in eighths over two bars, none of them an accent.
+  await expect(cards).toHaveCount(16)
+  await cards.nth(3).focus()
+  await page.keyboard.press('k')
+  await expect(page.getByText(/^Kept as “/).first()).toBeVisible()
+  const kept = async () => (await grooves(bench.app.url)).filter(one => one.parent?.id === id)
+  await expect.poll(async () => (await kept()).length).toBe(1)
+  const lead = (await kept())[0]!.parts.find(part => part.role === 'lead')!
+  expect(lead.strokes.filter(stroke => stroke.level === 5).map(stroke => stroke.at)).toEqual([3 * 2520])
+  await page.keyboard.press('Enter')
+  await expect(says(page)).toHaveText(/an accent on bar 1, & of 2\.$/)
+})

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { type Edit, type Groove, type MoveMade, type Span, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
 import {
@@ -23,10 +23,13 @@ import { useVary } from '~/stores/vary'
 const props = defineProps<{ groove: Groove; kit: Kit; /** The only place to change. */ span?: Span }>()
 const emit = defineEmits<{
   try: [groove: Groove | undefined]
+  hear: [groove: Groove]
   edit: [edit: Edit]
   keep: [groove: Groove, made: MoveMade[]]
   step: [step: Step, /** Into which recipe; a new one where none is told. */ recipeId: string | undefined]
 }>()
+/** Whether every place the move could be made at is looked at beside each other. */
+const inTurn = ref(false)
 const vary = useVary()
 const recipes = useRecipes()
 
@@ -101,6 +104,14 @@ defineExpose({ take })
         :pressed="takesPlace(move) ? point : undefined" />
     </div>
     <div class="flex flex-wrap gap-2">
+      <UButton
+        v-if="params && takesPlace(move)"
+        color="neutral"
+        variant="outline"
+        :aria-pressed="inTurn"
+        @click="inTurn = !inTurn"
+        >Each place in turn</UButton
+      >
       <UButton color="neutral" :disabled="!!why" @click="take('keep')">Keep as variation</UButton>
       <UButton color="neutral" variant="outline" :disabled="!!why" @click="take('edit')">Change this groove</UButton>
       <UDropdownMenu v-if="params" :items="receivers" @update:open="open => open && recipes.load()"
@@ -109,5 +120,16 @@ defineExpose({ take })
         ></UDropdownMenu
       >
     </div>
+    <PlacesGrid
+      v-if="inTurn && params && takesPlace(move)"
+      :move="move"
+      :params="params"
+      :groove="groove"
+      :kit="kit"
+      v-bind="span ? { span } : {}"
+      @try="now => emit('try', now)"
+      @hear="now => emit('hear', now)"
+      @keep="(now, made) => emit('keep', now, made)"
+      @choose="tell" />
   </section>
 </template>

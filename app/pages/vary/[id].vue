@@ -180,6 +180,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
               :kit="bench.kit"
               v-bind="place"
               @try="groove => (tried = groove)"
+              @hear="hear"
               @edit="edit"
               @keep="(groove, made) => keep(groove, made, '')"
               @step="intoRecipe" />

@@ -6,6 +6,7 @@ import {
   onSnare,
   sayCount,
   sayCut,
+  sayPlace,
   sayPlaces,
   strongSnares,
 } from '#core/groove'
@@ -208,4 +209,30 @@ const against: Move = {
   },
 }
 
-export const ACCENTS: readonly Move[] = [accentEvery, accentShift, accentPattern, against]
+const one: Move = {
+  id: 'accent-one',
+  name: 'One accent',
+  group: 'accents',
+  keeps: KEEPS,
+  about: 'Accents one stroke of a part, and leaves its others as they are.',
+  params: [
+    { ...PART, among: part => part.strokes.length > 0 },
+    { id: 'slot', name: 'At', kind: 'slot', usual: 6 },
+  ],
+  make(groove, params) {
+    const part = thePart(groove, word(params, 'part'))
+    if (!part.ok) return part
+    const { at } = gridOf(groove).slots[num(params, 'slot')]!
+    const there = part.value.strokes.find(stroke => stroke.at === at)
+    if (!there) return refuse(`“${part.value.name}” has no stroke on ${sayPlace(groove, at)}.`)
+    const strokes = part.value.strokes.map(stroke => (stroke === there ? atLevel(stroke, 5) : stroke))
+    return made(
+      groove,
+      put(groove, part.value, strokes),
+      () => `${part.value.name}: an accent on ${sayPlace(groove, at)}.`,
+      () => `“${part.value.name}” has its accent on ${sayPlace(groove, at)} already.`,
+    )
+  },
+}
+
+export const ACCENTS: readonly Move[] = [accentEvery, accentShift, accentPattern, against, one]

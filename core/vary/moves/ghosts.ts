@@ -1,5 +1,5 @@
 import { ghostPlaces } from '#core/analyse'
-import { type Groove, type Stroke, sayCount, sayPlaces, timeline } from '#core/groove'
+import { type Groove, type Stroke, sayCount, sayPlace, sayPlaces, timeline } from '#core/groove'
 import { type Kit, type Limb, limitsOf } from '#core/kit'
 import { mod, tickSeconds } from '#core/time'
 import { refuse } from '#core/result'
@@ -155,4 +155,35 @@ const thin: Move = {
   },
 }
 
-export const GHOSTS: readonly Move[] = [fill, out, thin]
+const one: Move = {
+  id: 'ghost-one',
+  name: 'One more ghost',
+  group: 'ghosts',
+  keeps: ['feet', 'busier'],
+  about: 'Puts one ghost on the snare on a slot where the hand is free, near enough and in control at this tempo.',
+  params: [
+    {
+      id: 'hand',
+      name: 'Hand',
+      kind: 'choice',
+      of: ['free hand', 'lead hand'],
+      usual: 'free hand',
+      tried: ['free hand'],
+    },
+    { id: 'slot', name: 'At', kind: 'slot', usual: 7 },
+  ],
+  make(groove, params, kit) {
+    const limb = word(params, 'hand') === 'free hand' ? freeHand(groove) : leadHand(groove)
+    const { at } = gridOf(groove).slots[num(params, 'slot')]!
+    const place = () => sayPlace(groove, at)
+    if (!easyPlaces(groove, kit, limb).includes(at)) return refuse(`There is no easy place for a ghost on ${place()}.`)
+    return made(
+      groove,
+      addStrokes(groove, limb, 'ghosts', 'Ghosts', [{ at, piece: 'snare', stroke: 'hit', level: 1 }]),
+      () => `One ghost more, on ${place()}.`,
+      () => `The hand is there already on ${place()}.`,
+    )
+  },
+}
+
+export const GHOSTS: readonly Move[] = [fill, out, thin, one]

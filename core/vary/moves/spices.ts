@@ -3,7 +3,7 @@ import { LIMBS, LIMB_NAMES, pieceOf } from '#core/kit'
 import { refuse } from '#core/result'
 import { offBeatOf } from '#core/time'
 import { type Move, num, word } from '../move'
-import { addStrokes, atLevel, eachStroke, freeHand, gridOf, isHandPart, isLead, made, onPiece } from '../work'
+import { addStrokes, atLevel, eachStroke, freeHand, gridOf, isHandPart, isLead, made, onPiece, thePart } from '../work'
 
 const rest: Move = {
   id: 'rest',
@@ -124,4 +124,33 @@ const offBeatAccent: Move = {
   },
 }
 
-export const SPICES: readonly Move[] = [rest, extraSnare, openLast, offBeatAccent]
+const leaveOut: Move = {
+  id: 'stroke-out',
+  name: 'One stroke less',
+  group: 'spices',
+  keeps: ['linear', 'simpler'],
+  about: 'Takes one stroke of a part away, and leaves the space.',
+  params: [
+    { id: 'part', name: 'Part', kind: 'part', among: part => part.strokes.length > 1 },
+    { id: 'slot', name: 'At', kind: 'slot', usual: 10 },
+  ],
+  make(groove, params) {
+    const part = thePart(groove, word(params, 'part'))
+    if (!part.ok) return part
+    const { at } = gridOf(groove).slots[num(params, 'slot')]!
+    if (part.value.strokes.length < 2) return refuse(`“${part.value.name}” would have nothing left.`)
+    const after = eachStroke(
+      groove,
+      one => one.id === part.value.id,
+      stroke => (stroke.at === at ? undefined : stroke),
+    )
+    return made(
+      groove,
+      after,
+      () => `${part.value.name}: no stroke on ${sayPlace(groove, at)}.`,
+      () => `“${part.value.name}” has no stroke on ${sayPlace(groove, at)}.`,
+    )
+  },
+}
+
+export const SPICES: readonly Move[] = [rest, extraSnare, openLast, offBeatAccent, leaveOut]
