@@ -3,8 +3,9 @@ import type { Shape } from '#core/upgrade'
 export const PHRASE_SHAPE = {
   format: 'bazzet-phrase',
   what: 'phrase',
-  version: 1,
-  upgrades: [],
+  version: 2,
+  // Version 2: a fill may have a grid of its own, and may be made of a row of letters.
+  upgrades: [phrase => phrase],
 } as const satisfies Shape
 
 /** Limits that keep a phrase small enough to read and send in one go. */

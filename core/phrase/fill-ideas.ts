@@ -1,12 +1,19 @@
 import { randomFrom } from '#core/chance'
-import { sayCount } from '#core/groove'
+import { findings } from '#core/analyse'
+import { type Groove, grooveTicks, passSeconds, sayCount, timeline } from '#core/groove'
 import { isHand, pieceOf } from '#core/kit'
-import { NOTE_GROUPS, RUDIMENTS } from '#core/sticking'
-import { ENDINGS, type Ending, type FillFeet, type FillLoudness } from './bounds'
+import { layOn } from '#core/sticking'
+import type { Ending, FillFeet, FillLoudness } from './bounds'
 import { type FillRule, type FillTrial, judgedFill } from './fill-taste'
+import { isQuiet, styleOf } from '#core/style'
+import { type FillCell, cellsFor } from './fill-cells'
+import { usualGrids } from './fill-grid'
 import { joinsOf } from './joins'
+import { joined } from './place'
+import { endsWith } from './rounds'
+import { filled, landedOn } from './unfold'
 import type { FillGround } from './fill-ground'
-import { type FillWish, handHome, fillLimbsOf, makeFill, slotsWithin } from './make-fill'
+import { type FillWish, handHome, fillLimbsOf, makeFill, slotsWithin, sourceSticking } from './make-fill'
 import type { Fill, FillSource } from './schema'
 
 /** A fill that is offered: how good the rules find it, why, and what it asks of the hands. */
@@ -32,70 +39,82 @@ export interface FillSearch {
 
 const TRIED = 220
 
-/** What fills are commonly made of: single strokes, short stickings with and without the foot, rudiments that lie well over drums. */
-const COMMON = [
-  'rl',
-  'rllr',
-  'rrl',
-  'rlf',
-  'rllf',
-  'rlff',
-  'rlrlff',
-  'rlrl-',
-  'rl-',
-  'r-rl',
-  '>r-l->r-r-',
-  'rlr-',
-  'rlrr lrll',
-  '>rll>rll>rl',
-  '^r-^l-',
-  'rlrrll',
-  'f-rl',
-  '>rlf>rlf>rl',
-  'rl-f',
-  '>r--l--r-',
-  'r-l-',
-  'rr-l',
-]
-const RUDIMENT_IDS = [
-  'paradiddle',
-  'double-paradiddle',
-  'paradiddle-diddle',
-  'double-roll',
-  'six-roll',
-  'single-four',
-  'flam-accent',
-  'flam-tap',
-  'inverted-flam-tap',
-  'five-roll',
-  'single-seven',
-  'swiss-triplet',
-  'buzz-roll',
-]
-const LOUD: readonly FillLoudness[] = ['growing', 'even', 'accents', 'swell', 'growing']
-const FEET: readonly FillFeet[] = ['kept', 'kept', 'kept', 'doubled', 'silent']
+/** What fills of the backbeat are made of beside the rows of a style: single strokes, hands and foot in turn, and what lies well over drums. */
+const COMMON = ['rlf', 'rlff', 'rllf', 'rlrlff', 'rl-', 'rlrl-', 'r-l-', 'rlrr lrll', 'rllr', 'rlrrll']
+/** Feet as families of styles have them: what swings or dances keeps them going; elsewhere they may rest. Doubled only where a hat foot plays. */
+function feetOf({ style, parts, lead }: Groove): readonly FillFeet[] {
+  const { family = 'rock' } = styleOf(style) ?? {}
+  const steps = parts.some(part => part.limb === fillLimbsOf({ lead }).hats && part.strokes.length)
+  if (family === 'jazz' || family === 'Brazil' || family === 'Afro-Cuban') return ['kept']
+  return ['silent', 'kept', 'silent', ...(steps ? (['doubled'] as const) : [])]
+}
+
+/** Endings that suit a style: a quiet one and jazz mark home without a crash. */
+const endingsFor = (style: string): readonly Ending[] =>
+  isQuiet(style) || styleOf(style)?.family === 'jazz'
+    ? ['none']
+    : ['crash', 'crash', 'crash', 'one more bass drum', 'crash', 'none', 'early crash', 'unison']
 
 const SOURCES: readonly FillSource[] = [
   { kind: 'singles' },
   { kind: 'singles' },
   ...COMMON.map((text): FillSource => ({ kind: 'sticking', text })),
-  ...RUDIMENT_IDS.filter(id => RUDIMENTS.some(one => one.id === id)).map((id): FillSource => ({
-    kind: 'rudiment',
-    id,
-  })),
 ]
 
-/** Note groups in a chain that fills that many slots exactly, thrown from a seed; undefined where the throws do not come out even. */
-function thrownGroups(next: () => number, slots: number): FillSource | undefined {
-  const texts: string[] = []
-  for (let left = slots; left > 0;) {
-    const fitting = NOTE_GROUPS.filter(group => group.sticking.length <= Math.min(6, left))
-    const one = fitting[Math.floor(next() * fitting.length)]
-    if (!one || texts.length === 16) return undefined
-    texts.push(one.id)
-    left -= one.sticking.length
-  }
-  return { kind: 'groups', texts }
+/** Families whose fills also come from single strokes and stickings led round the drums; the others keep to their rows. */
+const LED_ROUND: readonly string[] = [
+  'rock',
+  'funk and soul',
+  'hip-hop and electronic',
+  'blues and gospel',
+  'country',
+  'odd meters',
+]
+
+/**
+ * Drums for a run of hand strokes, one for each group of it, from the snare down: the snare alone, snare and floor tom, down in three or four. The
+ * pieces as a path, a blow each.
+ */
+const DOWN: readonly (readonly string[])[] = [
+  ['snare'],
+  ['snare', 'floor tom'],
+  ['snare', 'high tom', 'floor tom'],
+  ['snare', 'high tom', 'mid tom', 'floor tom'],
+  ['high tom', 'mid tom', 'floor tom'],
+  ['snare', 'snare', 'high tom', 'floor tom'],
+]
+function pathDown(source: FillSource, slots: number, drums: readonly string[]): string[] {
+  const sticking = sourceSticking(source)
+  if (!sticking.ok) return [...drums]
+  const hands = layOn(
+    sticking.value,
+    false,
+    Array.from({ length: slots }, (_, i) => i),
+  ).filter(({ who }) => who !== 'F')
+  return hands.map(({ at }) => drums[Math.min(drums.length - 1, Math.floor((at * drums.length) / slots))]!)
+}
+
+/** The same letters written out once to the end, the first stroke on each drum accented: what makes a line of taps speak. */
+function accented(source: FillSource, slots: number, path: readonly string[]): FillSource {
+  const sticking = sourceSticking(source)
+  if (!sticking.ok) return source
+  const laid = new Map(
+    layOn(
+      sticking.value,
+      false,
+      Array.from({ length: slots }, (_, i) => i),
+    ).map(one => [one.at, one]),
+  )
+  let blow = 0
+  const text = Array.from({ length: slots }, (_, i) => {
+    const one = laid.get(i)
+    if (!one) return '-'
+    if (one.who === 'F') return 'f'
+    const first = blow === 0 || path[blow] !== path[blow - 1]
+    blow++
+    return (first ? '>' : '') + one.who.toLowerCase()
+  }).join('')
+  return { kind: 'sticking', text }
 }
 
 /** What it asks of the hands, in words: `'8 strokes, snare and floor tom, easy'`. */
@@ -142,6 +161,27 @@ function tried(wish: FillWish, ground: FillGround, off: ReadonlySet<string>): Fi
   return { fill, ...judged, busy, hardness, asks: sayAsks(trial, hardness) }
 }
 
+/** What the readout finds hard or impossible in a round with a fill and the bar after it, by id; without a fill what it finds there anyway. */
+function hardIn({ round, next, kit, tempo }: FillGround, fill?: Fill): Set<string> {
+  const now = fill ? filled(round, fill, 0) : round
+  const bars = now.bars.map((_, within) => ({ round: { groove: now }, within }))
+  const after = next && (fill && endsWith({ fill: { turn: 0, fill }, groove: round }) ? landedOn(next, fill) : next)
+  const groove = joined([...bars, ...(after ? [{ round: { groove: after }, within: 0 }] : [])], tempo)
+  const found = findings(groove, kit, {
+    events: timeline(groove, kit),
+    rounds: 1,
+    whole: true,
+    seconds: passSeconds(groove),
+    ticks: grooveTicks(groove),
+  })
+  return new Set(found.filter(({ weight }) => weight === 'hard' || weight === 'impossible').map(({ id }) => id))
+}
+
+/** The first of two ways to play it, unless it is much harder. */
+const best = (a: FillIdea | undefined, b: FillIdea | undefined): FillIdea | undefined =>
+  a && b ? (a.hardness > MUCH && b.hardness < a.hardness ? b : a) : (a ?? b)
+const MUCH = 1.5
+
 /**
  * A dozen fills that differ, the best first by the rules of taste: thrown from common stickings, rudiments and note groups, led
  * round the drums, and judged in their place. The same seed gives the same dozen. `stopped` is asked between trials.
@@ -154,31 +194,56 @@ export function fillIdeas(
   stopped: () => boolean = () => false,
 ): FillIdea[] {
   const next = randomFrom(seed)
-  const slots = slotsWithin(ground.round, { from, length }).length
   const { lead } = fillLimbsOf(ground.round)
   const found: FillIdea[] = []
   const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!
-  for (let i = 0; i < TRIED && !stopped(); i++) {
-    const source =
-      i < SOURCES.length ? SOURCES[i]! : ((next() < 0.3 ? thrownGroups(next, slots) : undefined) ?? pick(SOURCES))
-    const ending: Ending = pick(ENDINGS.filter(one => one !== 'none' || next() < 0.2))
-    const wish: FillWish = {
-      from,
-      length,
+  const grids = usualGrids(ground.round, ground.tempo)
+  const slotsOn = (grid: number | null) =>
+    slotsWithin(ground.round, { from, length, grid: grid as Fill['grid'] }).length
+  const feet = feetOf(ground.round)
+  const endings = endingsFor(ground.round.style)
+  const cells = cellsFor(ground, length)
+  const sources = isQuiet(ground.round.style) ? SOURCES.slice(0, 1) : SOURCES
+  const ledRound = !cells.length || LED_ROUND.includes(styleOf(ground.round.style)?.family ?? 'rock')
+  type Own = Pick<FillWish, 'grid' | 'source' | 'first' | 'loudness' | 'ending'> & Partial<Pick<FillWish, 'path'>>
+  const rowWish = (cell: FillCell, plain: boolean, from: typeof pick): Own => ({
+    grid: cell.grid as Fill['grid'],
+    source: { kind: 'row', text: cell.text },
+    first: 'R',
+    loudness: plain ? 'even' : from(['even', 'growing']),
+    ending: plain ? endings[0]! : from(endings),
+  })
+  const downWish = (grid: number | null, led: FillSource, from: typeof pick): Own => {
+    const slots = slotsOn(grid)
+    const path = pathDown(led, slots, from(DOWN))
+    const loudness = from<FillLoudness>(['growing', 'accents', 'even', 'accents'])
+    const source = loudness === 'accents' ? accented(led, slots, path) : led
+    return {
+      grid: grid as Fill['grid'],
       source,
       first: handHome(source, slots, lead),
-      path: { seed: Math.floor(next() * 1e6), afresh: false },
-      loudness: pick(LOUD),
-      feet: pick(FEET),
-      ending,
+      path,
+      loudness,
+      ending: from(endings),
     }
-    const idea = tried(wish, ground, off)
+  }
+  for (let i = 0; i < TRIED && !stopped(); i++) {
+    // What players of the style play comes first; then what is led down the drums on a usual grid.
+    const cell = i < 2 * cells.length || !ledRound ? cells[i % cells.length] : undefined
+    const seed = Math.floor(next() * 1e6)
+    const wish = cell
+      ? rowWish(cell, i < cells.length, pick)
+      : downWish(grids[Math.floor(next() * next() * grids.length)] ?? null, sources[i % sources.length]!, pick)
+    const whole: FillWish = { from, length, path: { seed, afresh: false }, feet: pick(feet), ...wish }
+    // The hand that has less far to go begins.
+    const idea = best(tried(whole, ground, off), cell && tried({ ...whole, first: 'L' }, ground, off))
     if (idea) found.push(idea)
   }
-  const usual = slots / (length / 5040)
+  const usual = slotsOn(grids[0] ?? null) / (length / 5040)
   const wanted = found
     .filter(({ busy }) => (than === 'busier' ? busy >= usual * 0.85 : than === 'simpler' ? busy < usual * 0.7 : true))
     .sort((a, b) => b.score - a.score)
+  const before = hardIn(ground)
   // The best, and then whoever is good and unlike all that are there already.
   const chosen: FillIdea[] = []
   while (chosen.length < many && wanted.length) {
@@ -190,6 +255,8 @@ export function fillIdeas(
       if (worth > most) [best, most] = [i, worth]
     })
     const [one] = wanted.splice(best, 1)
+    // What the readout calls hard is not offered, and no rule can turn that off.
+    if ([...hardIn(ground, one!.fill)].some(id => !before.has(id))) continue
     if (chosen.every(other => unlike(one!.fill, other.fill) > 0.12)) chosen.push(one!)
   }
   return chosen.sort((a, b) => b.score - a.score)

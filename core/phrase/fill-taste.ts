@@ -4,6 +4,7 @@ import { isQuiet, styleOf } from '#core/style'
 import { CRASHES, LOUD_ENDINGS } from './bounds'
 import type { Transition } from './joins'
 import type { FillGround } from './fill-ground'
+import { cellsFor } from './fill-cells'
 import { slotsWithin } from './make-fill'
 import type { Fill, FillStroke } from './schema'
 
@@ -82,6 +83,20 @@ export const FILL_TASTE: readonly FillRule[] = [
     kind: 'veto',
     reason: 'One stroke and the feet are a rest, and no fill.',
     holds: ({ hands, fill, ground }) => hands.length < Math.min(3, slotsWithin(ground.round, fill).length / 2),
+  },
+  {
+    id: 'style-row',
+    name: 'A row of the style',
+    kind: 'for',
+    weight: 0.5,
+    reason: 'Players of the style play it; the band knows where it goes.',
+    holds: ({ fill, ground }) => {
+      const { source } = fill
+      return (
+        source.kind === 'row' &&
+        cellsFor(ground, fill.length).some(({ own, text, grid }) => own && grid === fill.grid && text === source.text)
+      )
+    },
   },
   {
     id: 'home-marked',

@@ -1,8 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { findings, played } from '#core/analyse'
 import { type Groove, type Stroke, grooveTicks, makeBars, makeGroove, makePart } from '#core/groove'
-import { DEFAULT_KIT, KITS, isHand, pieceOf } from '#core/kit'
+import { DEFAULT_KIT, KITS, type Kit, isHand, pieceOf } from '#core/kit'
 import { RUDIMENTS } from '#core/sticking'
+import { beginStyle, isQuiet, styleOf } from '#core/style'
 import { beatsOf, meter, slotsOf } from '#core/time'
 import { drummed } from '../../test/arbitrary'
 import {
@@ -10,6 +12,7 @@ import {
   type Fill,
   type FillGround,
   type FillWish,
+  fillGroundOf,
   fillIdeas,
   handHome,
   joinsOf,
@@ -27,6 +30,7 @@ import { type Ending } from './bounds'
 import { fillSchema } from './schema'
 import { fillLevelAt } from './make-fill'
 import { sayFillLength } from './say'
+import { filled } from './unfold'
 
 const S = 1260
 const BAR = 16 * S
@@ -417,6 +421,12 @@ describe('a search for fills', () => {
   })
 })
 
+/** What the readout finds hard or impossible, by id. */
+const heavyIn = (groove: Groove, kit: Kit): string[] =>
+  findings(groove, kit, played(groove, kit))
+    .filter(one => one.weight === 'hard' || one.weight === 'impossible')
+    .map(one => one.id)
+
 describe('laws', () => {
   it(
     'a fill made of anything lies within itself, one stroke a limb at an instant, or is refused in words',
@@ -459,6 +469,62 @@ describe('laws', () => {
       )
     },
   )
+})
+
+it('offers only what it says and what can be played: a law over styles, kits and tempos', { tags: ['law'] }, () => {
+  for (const style of [
+    'rock-eighths',
+    'funk-sixteenths',
+    'swing-four',
+    'shuffle',
+    'bossa-nova',
+    'samba',
+    'slow-twelve',
+    'odd-seven',
+    'march',
+  ])
+    for (const kit of KITS.filter(one => one.id !== 'pad'))
+      for (const share of [0.8, 1, 1.2]) {
+        const card = styleOf(style)!
+        const begun = beginStyle(card, {
+          id: style,
+          title: style,
+          bars: 2,
+          bare: false,
+          lead: 'right',
+          kitId: kit.id,
+          hands: kit.hands,
+          newId: n => `p${n}`,
+        })
+        const groove = { ...begun, tempo: { ...begun.tempo, bpm: begun.tempo.bpm * share } }
+        const rounds = roundsOf(phraseFrom(groove, 1, () => 'g'))
+        const over = fillGroundOf(rounds, rounds[0]!, kit)
+        const beats = beatsOf(over.round.bars).slice(-2)
+        const total = grooveTicks(over.round)
+        const found = fillIdeas({ from: beats[0]!.at, length: total - beats[0]!.at, seed: 1, many: 6 }, over)
+        expect(found.length, `${style} ${kit.id} ${share}`).toBeGreaterThan(0)
+        for (const { fill } of found) {
+          const [take] = fill.takes
+          const hands = take!.filter(({ limb }) => limb.endsWith('H'))
+          const says = `${style} ${kit.id} ${share} ${JSON.stringify(fill.source)}`
+          if (fill.loudness === 'accents')
+            expect(
+              hands.some(one => one.level === 5),
+              says,
+            ).toBe(true)
+          if (isQuiet(style)) expect(Math.max(...take!.map(one => one.level)), says).toBeLessThanOrEqual(3)
+          if (fill.feet === 'doubled')
+            expect(
+              over.round.parts.some(part => part.limb === 'LF' && part.strokes.length),
+              says,
+            ).toBe(true)
+          const before = new Set(heavyIn(over.round, kit))
+          expect(
+            heavyIn(filled(over.round, fill, 0), kit).filter(id => !before.has(id)),
+            says,
+          ).toEqual([])
+        }
+      }
 })
 
 it('fills are said by what they are made of, how long, and from where', () => {

@@ -42,6 +42,8 @@ export {
 export { phrasePerformance } from './perform'
 export { findingsInPlace, inPlace } from './place'
 export type { FillGround } from './fill-ground'
+export { type FillCell, cellsFor } from './fill-cells'
+export { usualGrids } from './fill-grid'
 export { type FillWish, handHome, fillLimbsOf, makeFill, slotsWithin } from './make-fill'
 export { type Transition, isTrouble, joinsOf, mendings, sayTransition, seamTroubles, wishOf } from './joins'
 export { FILL_TASTE } from './fill-taste'

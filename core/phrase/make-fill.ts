@@ -1,5 +1,5 @@
 import { type Groove, type Stroke, grooveTicks, sayCount } from '#core/groove'
-import { type Level, type Limb, type Piece, nearestPiece, pieceOf, strokesFor } from '#core/kit'
+import { type Level, type Limb, type Piece, nearestPiece, otherSide, pieceOf, strokesFor } from '#core/kit'
 import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
 import {
@@ -12,14 +12,26 @@ import {
   RUDIMENTS,
   rudimentSticking,
 } from '#core/sticking'
-import { type Slot, type Tempo, beatAt, beatsOf, mod, slotsOf, swingOf, tickSeconds } from '#core/time'
+import { LETTERS, isQuiet } from '#core/style'
+import {
+  type Slot,
+  type Tempo,
+  beatAt,
+  beatTicks,
+  beatsOf,
+  divides,
+  mod,
+  slotsOf,
+  swingOf,
+  tickSeconds,
+} from '#core/time'
 import { type FillLoudness, PHRASE_LIMITS } from './bounds'
 import type { FillGround } from './fill-ground'
 import { type WalkBlow, type Moorings, walk } from './walk'
 import type { Fill, FillSource, FillStroke } from './schema'
 
 /** What a fill is to be; all that it keeps follows from this and its ground. */
-export type FillWish = Omit<Fill, 'takes' | 'landing' | 'leaveOut'> & Partial<Pick<Fill, 'leaveOut'>>
+export type FillWish = Omit<Fill, 'takes' | 'landing' | 'leaveOut' | 'grid'> & Partial<Pick<Fill, 'leaveOut' | 'grid'>>
 
 /** How many takes are made of a fill that is led again each time. */
 const TAKES = 4
@@ -48,6 +60,10 @@ export function sourceSticking(source: FillSource): Result<Sticking> {
       const rudiment = RUDIMENTS.find(one => one.id === source.id)
       return rudiment ? ok(rudimentSticking(rudiment)) : refuse(`There is no rudiment “${source.id}”.`)
     }
+    case 'row':
+      return readSticking(
+        [...source.text].map(letter => (LETTERS[letter]?.who === 'foot' ? 'f' : LETTERS[letter] ? 'r' : '-')).join(''),
+      )
     case 'groups': {
       const read = source.texts.map(ownGroup)
       const bad = read.find(one => !one.ok)
@@ -65,11 +81,21 @@ function clockOn(round: Pick<Groove, 'bars' | 'feel'>, tempo: Tempo): (tick: num
 }
 
 /**
- * The slots of a round’s own grid that a fill covers, from where it begins.
+ * The slots that a fill runs on, from where it begins: those of the round’s own grid, or of its own where it has one and the felt beats can be cut so.
  * @example slotsWithin(groove, { from: 15120, length: 5040 }).map(slot => slot.at) // => [15120, 16380, 17640, 18900]
  */
-export const slotsWithin = (round: Pick<Groove, 'bars'>, { from, length }: Pick<Fill, 'from' | 'length'>): Slot[] =>
-  slotsOf(round.bars).filter(slot => slot.at >= from && slot.at < from + length)
+export function slotsWithin(
+  { bars }: Pick<Groove, 'bars'>,
+  { from, length, grid = null }: Pick<Fill, 'from' | 'length'> & Partial<Pick<Fill, 'grid'>>,
+): Slot[] {
+  const cut = grid
+    ? bars.map(bar => ({
+        ...bar,
+        slots: beatTicks(bar.meter).map((ticks, i) => (divides(ticks, grid) ? grid : bar.slots[i]!)),
+      }))
+    : bars
+  return slotsOf(cut).filter(slot => slot.at >= from && slot.at < from + length)
+}
 
 const HEIGHTS: Record<Exclude<FillLoudness, 'accents'>, (share: number) => number> = {
   even: () => 4,
@@ -281,6 +307,68 @@ function takeOf(
   return [...struck, ...feet]
 }
 
+/** In a quiet style nothing of a fill is louder than plain. */
+const QUIET = 3
+const within = (level: number, most: number): Level => Math.max(1, Math.min(most, level)) as Level
+
+/** How much a shape of loudness lifts a written stroke, `share` of the way through: half a step down to one up where it grows. */
+const liftOf = (loudness: FillLoudness, share: number): number =>
+  loudness === 'growing' ? Math.round(2 * share - 1) : loudness === 'fading' ? Math.round(1 - 2 * share) : 0
+
+/**
+ * The hand of each blow of a row: they alternate from the hand that begins and so that the last is not the one which marks home. Where that does not
+ * come out even, one hand strikes twice, over the widest gap.
+ */
+function handsOf(ats: readonly number[], first: Limb, last: Limb): Limb[] {
+  const turn = (hand: Limb, n: number): Limb => (n % 2 ? otherSide(hand) : hand)
+  const many = ats.length
+  const fromStart = ats.map((_, i) => turn(first, i))
+  const fromEnd = ats.map((_, i) => turn(last, many - 1 - i))
+  if (many < 2 || fromStart[0] === fromEnd[0]) return fromEnd
+  const gap = (i: number) => ats[i]! - ats[i - 1]!
+  const fromMiddle = (i: number) => Math.abs(i - many / 2)
+  const widest = ats
+    .map((_, i) => i)
+    .slice(1)
+    .reduce((best, i) => (gap(i) > gap(best) || (gap(i) === gap(best) && fromMiddle(i) < fromMiddle(best)) ? i : best))
+  return ats.map((_, i) => (i < widest ? fromStart[i]! : fromEnd[i]!))
+}
+
+/** The strokes of a row as it is written: its drums and its levels. */
+function rowTake(
+  wish: FillWish & { source: { kind: 'row' } },
+  ground: FillGround,
+  slots: readonly Slot[],
+  cut: number,
+): FillStroke[] {
+  const { round, kit } = ground
+  const { lead, other, foot } = fillLimbsOf(round)
+  const brushes = holdsBrushes(round)
+  const written = [...wish.source.text].flatMap((sign, i) => {
+    const letter = LETTERS[sign]
+    const slot = slots[i]
+    return letter && slot && slot.at - wish.from < cut ? [{ letter, at: slot.at - wish.from }] : []
+  })
+  const inTurn = written.filter(({ letter }) => letter.who === 'hands' || letter.who === 'other').map(({ at }) => at)
+  const hands = handsOf(inTurn, wish.first === 'R' ? 'RH' : 'LH', other)
+  let blow = 0
+  let hits = 0
+  return written.flatMap(({ letter, at }, i): FillStroke[] => {
+    const limb = letter.who === 'foot' ? foot : letter.who === 'lead' ? lead : hands[blow++]!
+    // A path that the player has pointed out takes the place of the drums that the row names.
+    const told = Array.isArray(wish.path) && limb !== foot ? wish.path[hits++ % wish.path.length] : undefined
+    const piece = nearestPiece(kit, told ?? letter.piece, limb)
+    if (!piece) return []
+    const kinds = strokesFor(piece, limb)
+    const kind =
+      kinds.includes(letter.stroke) && letter.stroke !== 'hit' && !told ? letter.stroke : kindFor(piece, limb, brushes)
+    const share = written.length > 1 ? i / (written.length - 1) : 1
+    return kind
+      ? [{ limb, at, piece: piece.id, stroke: kind, level: within(letter.level + liftOf(wish.loudness, share), 5) }]
+      : []
+  })
+}
+
 /** Takes from a seed on: each unlike all before it where there are as many ways, and else unlike the last. */
 function unlike(take: (seed: number) => FillStroke[], seed: number): FillStroke[][] {
   const made: FillStroke[][] = []
@@ -299,8 +387,10 @@ function unlike(take: (seed: number) => FillStroke[], seed: number): FillStroke[
   return made
 }
 
+const isRow = (wish: FillWish): wish is FillWish & { source: { kind: 'row' } } => wish.source.kind === 'row'
+
 /**
- * A fill with its strokes, over the round’s own grid. Refused where it has no slot, a source does not read, or it ends beyond its bars.
+ * A fill with its strokes, over the round’s own grid or its own. Refused where it has no slot, a source does not read, or it ends beyond its bars.
  * Its hands’ pieces are given by a path, or led round the drums so that each hand gets there in time at this tempo.
  * @example makeFill({ ...wishOf(fill), length: 10080 }, fillGround).reason // => 'The fill is longer than its bars: it would end 5040 ticks after 1 bar. Begin it earlier or make it shorter.'
  */
@@ -315,7 +405,12 @@ export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {
   if (!slots.length) return refuse('The fill holds no slot of the grid; make it longer or begin it elsewhere.')
   const source = sourceSticking(wish.source)
   if (!source.ok) return source
+  if (wish.loudness === 'accents' && !isRow(wish) && !source.value.some(place => place?.accent || place?.foot?.accent))
+    return refuse(
+      'There is no accent in what the fill is made of: write one with > before a letter, or choose another loudness.',
+    )
   const { cut, strokes: marks, landing } = endingOf(wish, ground, slots)
+  const most = isQuiet(round.style) ? QUIET : 5
   const written = wish.first === 'R' ? source.value : handsChanged(source.value)
   const letters = layOn(
     written,
@@ -324,9 +419,10 @@ export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {
   ).filter(letter => letter.at - wish.from < cut)
   const more = [...marks, ...(wish.feet === 'doubled' ? doubledFeet(wish, ground).filter(one => one.at < cut) : [])]
   const take = (seed: number): FillStroke[] => {
-    const own = takeOf(wish, ground, letters, seed, landing)
+    const own = isRow(wish) ? rowTake(wish, ground, slots, cut) : takeOf(wish, ground, letters, seed, landing)
     const taken = new Set(own.map(({ limb, at }) => `${limb} ${at}`))
     return [...own, ...more.filter(({ limb, at }) => !taken.has(`${limb} ${at}`))]
+      .map(one => ({ ...one, level: within(one.level, most) }))
       .sort((a, b) => a.at - b.at)
       .slice(0, PHRASE_LIMITS.fillStrokes)
   }
@@ -336,7 +432,7 @@ export function makeFill(wish: FillWish, ground: FillGround): Result<Fill> {
       ? unlike(take, wish.path.seed)
       : [take(wish.path.seed)]
   if (!made[0]!.length) return refuse('Nothing of this fill would sound: only rests fall into it.')
-  return ok({ ...wish, leaveOut: wish.leaveOut ?? [], takes: made, landing })
+  return ok({ ...wish, grid: wish.grid ?? null, leaveOut: wish.leaveOut ?? [], takes: made, landing })
 }
 
 /**

@@ -77,6 +77,7 @@ const newId = () => `id${n++}`
 const fill = (more: Partial<Fill> = {}): Fill => ({
   from: 12 * S,
   length: 4 * S,
+  grid: null,
   source: { kind: 'singles' },
   first: 'R',
   path: ['snare'],
@@ -90,7 +91,7 @@ const fill = (more: Partial<Fill> = {}): Fill => ({
 })
 const phrase = (sections: Partial<Section>[], grooves: Record<string, Groove> = { plain, other }): Phrase => ({
   format: 'bazzet-phrase',
-  version: 1,
+  version: 2,
   id: 'form',
   title: 'Form',
   notes: '',
@@ -539,7 +540,7 @@ describe('what does not fit is refused by name', () => {
       { ...form, sections: [form.sections[0], form.sections[0]] },
       /Two sections have the id “s0”/,
     ],
-    ['a newer phrase', { ...form, version: 2 }, /from a newer Bazzet/],
+    ['a newer phrase', { ...form, version: 3 }, /from a newer Bazzet/],
     ['an edit that empties it', removeSection(form, 's0'), /at least one section; put another in/],
   ])('%s', (_, input, says) => {
     const answer =

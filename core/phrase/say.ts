@@ -73,6 +73,7 @@ export const FEET_NAMES: Record<FillFeet, string> = {
 export function saySource(source: FillSource): string {
   if (source.kind === 'singles') return 'single strokes'
   if (source.kind === 'rudiment') return RUDIMENTS.find(one => one.id === source.id)?.name ?? source.id
+  if (source.kind === 'row') return source.text.replace(/\.+$/, '')
   if (source.kind === 'groups') return source.texts.join(' + ')
   // As a player writes it down: capitals are accents where only some are.
   const called = ({ who, accent }: { who: string; accent: boolean }) => (accent ? who : who.toLowerCase())

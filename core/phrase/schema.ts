@@ -12,7 +12,8 @@ import {
 } from '#core/groove'
 import { LIMBS } from '#core/kit'
 import { type Result, readAs } from '#core/result'
-import { MAX_COUNT } from '#core/time'
+import { LETTERS } from '#core/style'
+import { MAX_COUNT, SUBDIVISIONS } from '#core/time'
 import { upgraded } from '#core/upgrade'
 import { ENDINGS, FILL_FEET, FILL_LOUDNESS, PHRASE_LIMITS, PHRASE_SHAPE, RESTS } from './bounds'
 import { phraseMisfits } from './fits'
@@ -27,12 +28,23 @@ const leftOutSchema = z.strictObject({
   at: z.int({ error: 'The place of a stroke left out is a whole number of ticks from the fill’s start.' }),
 })
 
+const ROW_LETTERS = new RegExp(`^[.${Object.keys(LETTERS).join('')}]{1,128}$`)
+
 const fillSourceSchema = z.discriminatedUnion(
   'kind',
   [
     z.strictObject({ kind: z.literal('singles') }),
     z.strictObject({ kind: z.literal('sticking'), text: words('A sticking', 1, 400) }),
     z.strictObject({ kind: z.literal('rudiment'), id: words('The id of a rudiment', 1, 60) }),
+    /** A row as the vocabulary of a style writes it, a letter a slot: which drum, how loud. */
+    z.strictObject({
+      kind: z.literal('row'),
+      text: z
+        .string({ error: 'A row of a fill is text.' })
+        .regex(ROW_LETTERS, {
+          error: `A row of a fill has a letter a slot: ${Object.keys(LETTERS).join(' ')}, and a point for a rest; 1 to 128 of them.`,
+        }),
+    }),
     z.strictObject({
       kind: z.literal('groups'),
       texts: z
@@ -41,7 +53,7 @@ const fillSourceSchema = z.discriminatedUnion(
         .max(16, { error: 'At most 16 note groups.' }),
     }),
   ],
-  { error: 'A fill comes from singles, a sticking, a rudiment or groups.' },
+  { error: 'A fill comes from singles, a sticking, a row, a rudiment or groups.' },
 )
 
 export const fillSchema = z
@@ -49,6 +61,11 @@ export const fillSchema = z
     /** Ticks from the start of the round it lies over. */
     from: whole('Where a fill begins, in ticks,', 0, PHRASE_LIMITS.bars * MAX_COUNT * 10080),
     length: tickSchema('How long a fill lasts, in ticks,', 1),
+    /** Slots of each felt beat that it runs on; null for those of the bars. */
+    grid: z
+      .literal([...SUBDIVISIONS], { error: 'A fill runs on 1 to 8 or 12 slots of a felt beat, or on null.' })
+      .nullable()
+      .default(null),
     source: fillSourceSchema,
     /** The hand that begins. */
     first: oneOf(['R', 'L'], 'hand to begin with'),

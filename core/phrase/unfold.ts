@@ -1,6 +1,6 @@
-import { type Groove, type Part, type Stroke, grooveTicks } from '#core/groove'
+import { type Groove, type Part, type Stroke, cutToShow, grooveTicks } from '#core/groove'
 import { type Limb, isHand } from '#core/kit'
-import { barStarts, barsTicks } from '#core/time'
+import { barStarts, barsTicks, beatsOf, divides } from '#core/time'
 import { roundBars } from './fits'
 import type { Fill, FillStroke } from './schema'
 
@@ -121,6 +121,19 @@ const closedBy = (stroke: Stroke, from: number): Stroke =>
     ? { ...stroke, openFor: from - stroke.at }
     : stroke
 
+/** The bars of a round under a fill with a grid of its own: its beats are cut as the fill runs, or finer where what goes on asks for it. */
+function barsFor(round: Groove, { from, length, grid }: Fill, sounding: readonly Part[]): Groove['bars'] {
+  if (!grid) return round.bars
+  const ats = sounding.flatMap(part => part.strokes.map(stroke => stroke.at))
+  const beats = beatsOf(round.bars).filter(beat => beat.at < from + length && beat.at + beat.length > from)
+  const bars = round.bars.map(bar => ({ ...bar, slots: [...bar.slots] }))
+  for (const { bar, beat, at, length: ticks } of beats) {
+    const own = ats.filter(tick => tick >= at && tick < at + ticks)
+    if (divides(ticks, grid) && own.every(tick => ((tick - at) * grid) % ticks === 0)) bars[bar]!.slots[beat] = grid
+  }
+  return cutToShow(bars, ats, ats).bars
+}
+
 /**
  * A round with a fill laid over it: within the fill the groove’s hands rest, a foot too where the fill has strokes for it or
  * asks for silence; strokes that it leaves out before it go. `take` counts the times it has come.
@@ -147,7 +160,8 @@ export function filled(round: Groove, fill: Fill, take: number): Groove {
       .map(stroke => (onHats || !isHand(part.limb) ? stroke : closedBy(stroke, fill.from))),
   }))
   const laid = { ...round, parts: [...parts, ...partsOf(strokes, fill.from, 'fill', 'Fill')] }
-  return to < grooveTicks(round) ? landedOn(laid, fill, to) : laid
+  const shown = { ...laid, bars: barsFor(round, fill, laid.parts) }
+  return to < grooveTicks(round) ? landedOn(shown, fill, to) : shown
 }
 
 /** A round without the strokes at its end that the fill over the next one leaves out. @internal */

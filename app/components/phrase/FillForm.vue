@@ -16,6 +16,7 @@ import {
   handHome,
   fillLimbsOf,
   slotsWithin,
+  cellsFor,
 } from '#core/phrase'
 import { RUDIMENTS, readSticking } from '#core/sticking'
 import { beatsOf, barStarts, slotsOf } from '#core/time'
@@ -37,6 +38,7 @@ const withHand = (more: Partial<FillWish>) => {
 
 const SOURCES = [
   { label: 'single strokes', value: 'singles' },
+  { label: 'a row of the style', value: 'row' },
   { label: 'a sticking', value: 'sticking' },
   { label: 'a rudiment', value: 'rudiment' },
   { label: 'note groups', value: 'groups' },
@@ -45,11 +47,17 @@ const text = ref('')
 watch(
   () => props.fill.source,
   source =>
-    (text.value = source.kind === 'sticking' ? source.text : source.kind === 'groups' ? source.texts.join(' ') : ''),
+    (text.value =
+      source.kind === 'sticking' || source.kind === 'row'
+        ? source.text
+        : source.kind === 'groups'
+          ? source.texts.join(' ')
+          : ''),
   { immediate: true },
 )
 const USUAL: Record<string, FillSource> = {
   singles: { kind: 'singles' },
+  row: { kind: 'row', text: 'SSFF' },
   sticking: { kind: 'sticking', text: 'rllr' },
   rudiment: { kind: 'rudiment', id: 'paradiddle' },
   groups: { kind: 'groups', texts: ['rll', 'rlrll'] },
@@ -61,6 +69,16 @@ function write() {
   if (!read.ok) return emit('refused', read.reason)
   withHand({ source: { kind: 'sticking', text: text.value } })
 }
+/** Rows of the style that last as long as this fill. */
+const cells = computed(() => cellsFor(props.ground, props.fill.length).map(cell => cell.text))
+const tellRow = (row: string) => {
+  const cell = cellsFor(props.ground, props.fill.length).find(one => one.text === row)
+  tell({ source: { kind: 'row', text: row.trim() }, ...(cell ? { grid: cell.grid as Fill['grid'] } : {}) })
+}
+const GRIDS = [
+  { label: 'the grid of the bars', value: 0 },
+  ...[2, 3, 4, 6, 8].map(value => ({ label: `${value} a beat`, value })),
+]
 const rudiments = RUDIMENTS.map(({ id, name }) => ({ label: name, value: id }))
 
 const froms = computed(() =>
@@ -105,6 +123,24 @@ const begin = (from: number) => withHand({ from, length: Math.min(props.fill.len
       :items="SOURCES"
       aria-label="What the fill is made of"
       @update:model-value="kind => withHand({ source: USUAL[kind]! })" />
+    <template v-if="fill.source.kind === 'row'">
+      <span class="text-muted">Row</span>
+      <UInputMenu
+        v-if="cells.length"
+        :model-value="text"
+        :items="cells"
+        create-item
+        class="font-mono"
+        aria-label="Row: S s g for the snare, T M F for toms, B for the foot, a point for a rest"
+        @create="tellRow"
+        @update:model-value="row => row && tellRow(String(row))" />
+      <UInput
+        v-else
+        v-model="text"
+        class="font-mono"
+        aria-label="Row: S s g for the snare, T M F for toms, B for the foot, a point for a rest"
+        @change="tellRow(text)" />
+    </template>
     <template v-if="fill.source.kind === 'sticking' || fill.source.kind === 'groups'">
       <span class="text-muted">{{ fill.source.kind === 'groups' ? 'Groups' : 'Letters' }}</span>
       <UInput
@@ -142,6 +178,12 @@ const begin = (from: number) => withHand({ from, length: Math.min(props.fill.len
         aria-label="How long the fill is"
         @update:model-value="length => withHand({ length: Number(length) })"
     /></span>
+    <span class="text-muted">Runs on</span>
+    <USelect
+      :model-value="fill.grid ?? 0"
+      :items="GRIDS"
+      aria-label="Slots of a beat that the fill runs on"
+      @update:model-value="grid => withHand({ grid: (Number(grid) || null) as Fill['grid'] })" />
     <span class="text-muted">Begins</span>
     <USelect
       :model-value="fill.first"

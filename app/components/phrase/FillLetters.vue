@@ -11,7 +11,9 @@ import { useSettings } from '~/stores/settings'
 const props = defineProps<{ fill: Fill; round: Groove }>()
 const settings = useSettings()
 const letters = computed(() => {
-  const words = countSlots(props.round.bars, settings.counting)
+  const { grid } = props.fill
+  const bars = grid ? props.round.bars.map(bar => ({ ...bar, slots: bar.slots.map(() => grid) })) : props.round.bars
+  const words = countSlots(bars, settings.counting)
   return slotsWithin(props.round, props.fill).map(slot => {
     const here = props.fill.takes[0]!.filter(stroke => stroke.at === slot.at - props.fill.from)
     return {

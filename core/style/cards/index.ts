@@ -1,5 +1,6 @@
 import type { StyleCard } from '../card'
 import { BASIC } from './basic'
+import { DANCE } from './dance'
 import { GROOVE_AND_ODD } from './groove'
 import { LATIN } from './latin'
 import { MORE } from './more'
@@ -18,6 +19,7 @@ export const STYLE_CARDS: readonly StyleCard[] = [
   ...MORE,
   ...WORLD,
   ...STREET_AND_MORE,
+  ...DANCE,
 ]
 
 /**
