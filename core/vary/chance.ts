@@ -50,7 +50,10 @@ export function thrower(
       if (spec.kind === 'piece') return !RINGING.includes(present(pieceOf(kit, value as string), 'piece').kind)
       if (sparing && spec.kind === 'choice' && spec.tried) return spec.tried.includes(value as string)
       const role = spec.kind === 'part' ? present(partOf(groove, value as string), 'part').role : undefined
-      return !sparing || spec.kind !== 'part' || role === spec.usual || !HOLDING.includes(role)
+      if (!sparing || spec.kind !== 'part') return true
+      // Accents are the hands' to move about.
+      if (move.group === 'accents' && role === 'bass drum') return false
+      return role === spec.usual || !HOLDING.includes(role)
     })
     if (!values.length) return undefined
     if (spec.kind === 'parts')

@@ -1,13 +1,15 @@
 import type { Kit } from '#core/kit'
 import type { Groove } from '#core/groove'
 import { present } from '#core/present'
+import { LINES } from '#core/style'
 import { type Chance, chanceOf, thrower } from './chance'
 import { type Judgement, Judge } from './judge'
 import type { Move, MoveGroup, Params, PromiseId } from './move'
 import { MOVES } from './moves'
 import { strokeCount } from './promises'
+import { rowsHere } from './rows'
 import { type Step, runSteps } from './run'
-import { type TasteRule, type Trial, rulesFor, tasteOf } from './taste'
+import { type TasteRule, type Trial, USUAL, rulesFor, tasteOf } from './taste'
 import { Seen } from './taste-seen'
 
 /** What to look for: the same wish and seed always find the same ideas. */
@@ -50,6 +52,24 @@ interface Found {
 type Taste = ReturnType<typeof tasteOf>
 
 const DEPTH = 4
+/** What so many steps cost: two or three that belong together are an idea, one alone is a detail, four are a muddle. */
+const STEPS = [0, 0.08, 0, 0.04, 0.2] as const
+/** How much more often a row of the style is thrown than any other move: what players use is most of what is worth a look. */
+const ROWS_OFTENER = 5
+/** Of a dozen, so many may begin in one group of moves; rows of the style may be more. */
+const OF_ONE_GROUP = 2
+const ROWS_MOST = 6
+/** And so many may have one move in them. */
+const MOVE_MOST = 3
+/** Of a dozen, so many may end with one move. */
+const LAST_MOST = 2
+/** What each of these costs an idea once there are so many. */
+const ENOUGH = 1
+/** After so many candidates with fewer finds than that, all moves are tried. */
+const WIDENS = { after: 2000, least: 250 } as const
+/** Two ideas that share more of their strokes than this are one picture. */
+const ONE_PICTURE = 0.9
+const SAME_PICTURE = 0.95
 /** How many are kept to choose from; beyond twice as many the worse half goes. */
 const KEPT = 400
 /** Of those, how many chains may begin with one move: what scores well by itself would crowd out all else. */
@@ -57,7 +77,7 @@ const OF_ONE_ROOT = 40
 /** Nearer to home by more than this, and the last step has undone something. */
 const UNDOING = 0.02
 /** At least that many, and that many for each idea asked for, are weighed by all the rules of taste. */
-const TASTED = { least: 60, each: 5 } as const
+const TASTED = { least: 120, each: 10 } as const
 
 /**
  * A seeded search over chains of one to four moves. It is advanced by that many candidates at a time, so that what runs
@@ -74,11 +94,13 @@ export class IdeaSearch {
   private readonly judge: Judge
   private readonly home: Found
   private readonly sounds = new Set<number>()
-  private readonly moves: readonly Move[]
+  private moves: readonly Move[]
+  /** Whether other moves are tried once the usual ones find too little. */
+  private mayWiden: boolean
   private readonly rules: readonly TasteRule[]
   private readonly quick: readonly TasteRule[]
   private readonly homeSeen: Seen
-  private readonly throws = new Map<Groove['bars'], { move: Move; params: (chance: Chance) => Params }[]>()
+  private throws = new Map<Groove['bars'], { move: Move; params: (chance: Chance) => Params }[]>()
   private pool: Found[] = []
   /** What a find must be worth to be kept, once there are enough. */
   private least = -Infinity
@@ -93,7 +115,11 @@ export class IdeaSearch {
     this.rules = rulesFor(groove.style, wish.off)
     this.quick = this.rules.filter(rule => rule.quick)
     this.homeSeen = new Seen(groove, kit)
-    this.moves = MOVES.filter(move => !wish.groups.length || wish.groups.includes(move.group))
+    // Unasked, only what is usual, where the style has rows; a group that is asked for brings all its moves.
+    const asked = wish.groups.length > 0
+    const known = LINES.some(line => rowsHere(groove, line).length)
+    this.moves = MOVES.filter(move => (asked ? wish.groups.includes(move.group) : known ? USUAL.has(move.id) : true))
+    this.mayWiden = !asked && known
     // Home keeps every promise that is about change, except to differ from itself.
     const judged = new Judge(groove, kit, []).judge(groove) as Judgement
     this.home = {
@@ -113,6 +139,7 @@ export class IdeaSearch {
   advance(candidates: number): void {
     const until = this.made + candidates
     for (let tries = 0; this.made < until && tries < candidates * 40; tries++) {
+      if (this.mayWiden && this.made >= WIDENS.after) this.widen()
       const from =
         !this.pool.length || this.chance.next() < 0.3 ? this.home : this.pool[this.chance.below(this.pool.length)]!
       if (from.depth >= DEPTH) continue
@@ -150,13 +177,22 @@ export class IdeaSearch {
     }
   }
 
+  /** From the usual moves to all of them, where those found too little. */
+  private widen(): void {
+    this.mayWiden = false
+    if (this.pool.length >= WIDENS.least) return
+    this.moves = MOVES
+    this.throws = new Map()
+  }
+
   /** How to throw every move’s parameters on these bars; parts stay, so bars alone decide. */
   private throwsFor(groove: Groove) {
     const before = this.throws.get(groove.bars)
     if (before) return before
     const throws = this.moves.flatMap(move => {
       const params = thrower(move, groove, this.kit, true)
-      return params ? [{ move, params }] : []
+      const often = move.group === 'of the style' ? ROWS_OFTENER : 1
+      return params ? Array.from({ length: often }, () => ({ move, params })) : []
     })
     this.throws.set(groove.bars, throws)
     return throws
@@ -192,27 +228,61 @@ export class IdeaSearch {
       this.wish.density === undefined
         ? 0
         : Math.abs(strokes / Math.max(1, this.home.judged.strokes) - this.wish.density)
-    return 1 - Math.abs(distance - 0.3) - 0.07 * (depth - 1) - 0.4 * Math.max(0, difficulty - 1.2) - 2 * dense
+    return (
+      1 - Math.abs(distance - 0.3) - STEPS[Math.min(depth, DEPTH)]! - 0.4 * Math.max(0, difficulty - 1.2) - 2 * dense
+    )
   }
 
   /** The best so far, at most that many, spread so that no two are much alike. */
   ideas(most: number): Idea[] {
-    const open = mixed(this.pool)
-      .slice(0, Math.max(TASTED.least, most * TASTED.each))
-      .filter(one => !(one.taste ??= tasteOf(this.rules, this.trialOf(one))).veto)
+    const open: Found[] = []
+    const enough = Math.max(TASTED.least, most * TASTED.each)
+    for (const one of mixed(this.pool)) {
+      if (open.length === enough) break
+      if (!(one.taste ??= tasteOf(this.rules, this.trialOf(one))).veto) open.push(one)
+    }
     const chosen: Found[] = []
+    const near: Found[] = []
     const likest = new Map<Found, number>(open.map(one => [one, 0]))
     const marks = new Map(open.map(one => [one, this.judge.marksOf(one.judged.groove)]))
+    const groups = new Map<MoveGroup, number>()
+    const share = Math.ceil(most / 12)
+    const uses = new Map<Move, number>()
+    const lasts = new Map<Move | undefined, number>()
+    // A companion is looked for by its density first.
+    const enoughOf = this.wish.density === undefined ? ENOUGH : 0
+    /** In how many ways an idea is one more of what there is enough of already: its group, its last move, any of its moves. */
+    const over = (one: Found): number => {
+      const { group } = present(one.root, 'root')
+      let many = Number((groups.get(group) ?? 0) >= share * (group === 'of the style' ? ROWS_MOST : OF_ONE_GROUP))
+      many += Number((lasts.get(one.move) ?? 0) >= share * LAST_MOST)
+      for (let at: Found | undefined = one; at?.move; at = at.before)
+        many += Math.max(0, (uses.get(at.move) ?? 0) + 1 - share * MOVE_MOST)
+      return many
+    }
     while (chosen.length < most && likest.size) {
       let best: Found | undefined
       let bestScore = -Infinity
       for (const [one, like] of likest) {
-        const score = one.score + present(one.taste, 'taste').weight - 0.9 * like
+        const score = one.score + present(one.taste, 'taste').weight - 0.9 * like - enoughOf * over(one)
         if (score > bestScore) [best, bestScore] = [one, score]
       }
       likest.delete(best!)
       chosen.push(best!)
-      for (const [one, like] of likest) likest.set(one, Math.max(like, likeness(one, best!, marks)))
+      const { group } = present(best!.root, 'root')
+      groups.set(group, (groups.get(group) ?? 0) + 1)
+      lasts.set(best!.move, (lasts.get(best!.move) ?? 0) + 1)
+      for (let at: Found | undefined = best; at?.move; at = at.before) uses.set(at.move, (uses.get(at.move) ?? 0) + 1)
+      for (const [one, like] of likest)
+        if (sharedOf(one, best!, marks) >= ONE_PICTURE) {
+          likest.delete(one)
+          near.push(one)
+        } else likest.set(one, Math.max(like, likeness(one, best!, marks)))
+    }
+    // Where a groove leaves little to change, those that are nearly one picture are better than none.
+    for (const one of near) {
+      if (chosen.length === most) break
+      if (chosen.every(other => sharedOf(one, other, marks) < SAME_PICTURE)) chosen.push(one)
     }
     return chosen.flatMap(found => this.tell(found))
   }
@@ -257,12 +327,19 @@ function mixed(pool: readonly Found[]): Found[] {
     .slice(0, KEPT)
 }
 
-/** How alike two finds are, 0 to 1: the share of strokes they have in common, and of moves. */
-function likeness(a: Found, b: Found, marks: ReadonlyMap<Found, ReadonlySet<number>>): number {
-  const [own, other] = [marks.get(a)!, marks.get(b)!]
+type Marks = ReadonlyMap<Found, ReadonlySet<number>>
+
+/** The share of strokes that two finds have in common, 0 to 1. */
+function sharedOf(a: Found, b: Found, marks: Marks): number {
+  const [own, other] = [present(marks.get(a), 'marks'), present(marks.get(b), 'marks')]
   let shared = 0
   for (const mark of other) if (own.has(mark)) shared++
-  const strokes = shared / Math.max(1, own.size, other.size)
+  return shared / Math.max(1, own.size, other.size)
+}
+
+/** How alike two finds are, 0 to 1: the share of strokes they have in common, and of moves. */
+function likeness(a: Found, b: Found, marks: Marks): number {
+  const strokes = sharedOf(a, b, marks)
   let moves = 0
   for (let at: Found | undefined = a; at?.move; at = at.before) if (madeBy(b, at.move)) moves++
   return 0.6 * strokes + (0.4 * moves) / Math.max(a.depth, b.depth)

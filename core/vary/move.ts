@@ -1,6 +1,7 @@
 import type { Kit } from '#core/kit'
 import { type Edit, type Groove, LIMITS, type MoveMade, type Part, type Role, type Span } from '#core/groove'
 import type { Result } from '#core/result'
+import type { VocabularyLine } from '#core/style'
 
 export type ParamValue = MoveMade['params'][string]
 export type Params = Readonly<Record<string, ParamValue>>
@@ -35,9 +36,12 @@ export type ParamSpec = {
   | { kind: 'piece'; usual: string }
   /** A line above the lanes, by its id. */
   | { kind: 'guide' }
+  /** A row of the style's vocabulary for a line, in its letters. */
+  | { kind: 'row'; line: VocabularyLine }
 )
 
 export const MOVE_GROUPS = [
+  'of the style',
   'displace',
   'accents',
   'dynamics',

@@ -4,6 +4,7 @@ import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
 import type { Made, Move, ParamSpec, ParamValue, Params, PromiseId } from './move'
 import { firstBroken } from './promises'
+import { rowsHere } from './rows'
 import { gridOf, partsOfRole } from './work'
 
 /** One thing a parameter may be, and how it is called. */
@@ -37,6 +38,8 @@ export function choicesOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamChoic
       return groove.bars.map((_, i) => ({ value: i, label: `bar ${i + 1}` }))
     case 'piece':
       return piecesFor(kit, 'RH').map(piece => ({ value: piece.id, label: piece.name }))
+    case 'row':
+      return rowsHere(groove, spec.line).map(({ row }) => ({ value: row, label: row }))
     case 'guide':
       return groove.guides.filter(guide => guide.notes.length).map(guide => ({ value: guide.id, label: guide.name }))
   }
@@ -126,6 +129,8 @@ function usualOf(spec: ParamSpec, groove: Groove, kit: Kit): ParamValue | undefi
       const ids = present(choicesOf(spec, groove, kit), 'choice').map(choice => choice.value)
       return ids.find(id => spec.usual && groove.parts.find(part => part.id === id)?.role === spec.usual) ?? ids[0]
     }
+    case 'row':
+      return rowsHere(groove, spec.line)[0]?.row
     case 'guide':
       return groove.guides.find(guide => guide.notes.length)?.id
     case 'parts': {
@@ -256,6 +261,8 @@ function wrong(spec: ParamSpec, groove: Groove, kit: Kit, value: ParamValue | un
       return typeof value === 'string' ? undefined : 'the id of a part.'
     case 'guide':
       return typeof value === 'string' ? undefined : 'the id of a line above the lanes.'
+    case 'row':
+      return typeof value === 'string' ? undefined : 'a row of letters.'
     case 'piece':
       return piecesFor(kit, 'RH').some(piece => piece.id === value)
         ? undefined

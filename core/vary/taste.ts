@@ -7,6 +7,25 @@ import type { Move, MoveTrait } from './move'
 import type { Seen } from './taste-seen'
 import { gridOf } from './work'
 
+/** Families whose lead is the time that the others count on. */
+const TIME_IN_THE_LEAD: readonly StyleFamily[] = ['jazz', 'Brazil', 'Afro-Cuban']
+
+/** Moves that answer “what else?”: small, heard at once, and leave the groove what it is. All others are for who asks for them by hand, or for their group. @internal */
+export const USUAL: ReadonlySet<string> = new Set([
+  'row-bass',
+  'row-beside',
+  'row-lead',
+  'row-turn',
+  'open-last',
+  'ghost-fill',
+  'ghosts-out',
+  'bass-thin',
+  'accent-pattern',
+  'thin',
+  'lead-to',
+  'bells',
+])
+
 /** A variation held against home by the rules of taste. */
 export interface Trial {
   home: Seen
@@ -251,6 +270,7 @@ export const TASTE: readonly TasteRule[] = [
     id: 'style-broken',
     name: 'What the style lives by',
     kind: 'veto',
+    quick: true,
     reason: 'What home keeps of its style, an idea keeps too.',
     holds: ({ home, now, kit }) => {
       const card = styleOf(home.groove.style)
@@ -260,23 +280,47 @@ export const TASTE: readonly TasteRule[] = [
     },
   },
   {
+    id: 'time-thinned',
+    name: 'The time left thin',
+    kind: 'veto',
+    quick: true,
+    reason: 'In jazz and in the dances the lead is the time; others play around it.',
+    holds: ({ home, now }) => {
+      const family = styleOf(home.groove.style)?.family
+      if (!family || !TIME_IN_THE_LEAD.includes(family)) return false
+      const many = ({ groove }: Seen) =>
+        groove.parts.filter(part => part.role === 'lead').reduce((sum, part) => sum + part.strokes.length, 0)
+      return many(now) < many(home) * 0.75
+    },
+  },
+  {
     id: 'clave-turned',
     name: 'The side of the clave',
     kind: 'veto',
     reason: 'The clave is what everybody else counts by.',
     holds: ({ home, now }) => {
       const { bars, clave } = home.groove
+      // The bossa’s is a figure among others, and vetoes nothing.
+      if (clave?.rhythm === 'bossa') return false
       return home.groove.parts.some(part => {
         const after = now.groove.parts.find(one => one.id === part.id)
         const ats = (of: typeof after) => of?.strokes.map(stroke => stroke.at).join()
         if (isClave(bars, part) && ats(part) !== ats(after)) return true
-        // Bossa's is a figure among others, and vetoes nothing.
-        if (!clave || clave.rhythm === 'bossa' || !after) return false
+        if (!clave || !after) return false
         return withClave(bars, part, clave) !== 'against' && withClave(now.groove.bars, after, clave) === 'against'
       })
     },
   },
 
+  {
+    id: 'style-row',
+    name: 'A row of the style',
+    kind: 'for',
+    weight: 0.45,
+    reason: 'Players of the style use it; the band knows where it goes.',
+    says: 'Players of the style use it.',
+    holds: ({ moves }) => [...moves].some(move => move.group === 'of the style'),
+  },
   {
     id: 'threes',
     name: 'Accents in threes',

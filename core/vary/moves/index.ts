@@ -9,11 +9,13 @@ import { GHOSTS } from './ghosts'
 import { LINE_MOVES } from './line'
 import { ORDER } from './order'
 import { ORNAMENT_MOVES } from './ornaments'
+import { ROWS } from './rows'
 import { SPICES } from './spices'
 import { VOICE_MOVES } from './voices'
 
 /** Every move there is, group by group. */
 export const MOVES: readonly Move[] = [
+  ...ROWS,
   ...DISPLACE,
   ...ACCENTS,
   ...DYNAMICS,

@@ -1,0 +1,295 @@
+import { type Groove, type Part, type Stroke, barTicks, cutToShow, sayCut, sayList, sayPlaces } from '#core/groove'
+import { LIMBS } from '#core/kit'
+import { type Result, refuse } from '#core/result'
+import { type LetterStroke, type VocabularyLine, rowStrokesOf, vocabularyOf } from '#core/style'
+import { barStarts, beatAt } from '#core/time'
+import { type Made, type Move, type ParamSpec, type Params, word } from '../move'
+import { rowsHere } from '../rows'
+import { addStrokes, bassFoot, eachStroke, freeHand, gridOf, isLead, leadHand, made, recut, sameStrokes } from '../work'
+
+const BARS = ['every bar', 'the last bar', 'every second bar'] as const
+const IN: ParamSpec = { id: 'bars', name: 'In', kind: 'choice', of: BARS, usual: 'the last bar' }
+
+/** The bars that a row takes, counted from 0; of one bar alone it is that. */
+function barsOf({ bars }: Pick<Groove, 'bars'>, where: string): number[] {
+  const all = bars.map((_, bar) => bar)
+  if (where === 'the last bar') return all.slice(-1)
+  return where === 'every second bar' && bars.length > 1 ? all.filter(bar => bar % 2 === 1) : all
+}
+
+/** A stroke of a row where it falls in the groove. */
+interface Laid extends LetterStroke {
+  bar: number
+}
+
+/**
+ * A row over some bars of a groove, each with the bar of the row that its number calls for. What lies on the last third of a beat goes to the
+ * swung half of a groove that is written so: it sounds there.
+ */
+function laid(groove: Groove, row: string, bars: readonly number[]): Laid[] | undefined {
+  const own = vocabularyOf(groove.style)
+  if (!own) return undefined
+  const { strokes, ticks } = rowStrokesOf({ row }, own.meter, own.slots)
+  const { beats, starts } = gridOf(groove)
+  const length = barTicks(groove.bars[0]!)
+  const many = Math.max(1, ticks / length)
+  const swings = groove.feel.swing?.level === '1/8'
+  return bars.flatMap(bar =>
+    strokes.flatMap((one): Laid[] => {
+      if (Math.floor(one.at / length) !== bar % many) return []
+      const at = starts[bar]! + (one.at % length)
+      const beat = beatAt(beats, at)
+      const third = beat.length / 3
+      const onSkip = swings && beat.slots % 3 !== 0 && at - beat.at === 2 * third
+      return [{ ...one, bar, at: onSkip ? beat.at + beat.length / 2 : at }]
+    }),
+  )
+}
+
+/** Whether every limb strikes the same in two grooves, whatever the parts are called. */
+const playsAlike = (a: Groove, b: Groove): boolean =>
+  LIMBS.every(limb => {
+    const own = ({ parts }: Groove) =>
+      parts
+        .filter(part => part.limb === limb)
+        .flatMap(part => part.strokes)
+        .sort((one, other) => one.at - other.at)
+    return sameStrokes(own(a), own(b))
+  })
+
+/** Strokes put in place of others in some bars, what was there already kept as it was; the grid is cut where it is too coarse. */
+function inPlace(
+  groove: Groove,
+  among: (part: Part) => boolean,
+  takes: (stroke: Stroke) => boolean,
+  bars: readonly number[],
+  put: (cleared: Groove, was: ReadonlyMap<number, Stroke>) => Groove,
+  ats: readonly number[],
+  says: (after: Groove) => string,
+): Result<Made> {
+  const starts = barStarts(groove.bars)
+  const inBars = (at: number) => bars.some(bar => at >= starts[bar]! && at < starts[bar + 1]!)
+  const was = new Map<number, Stroke>()
+  const cleared = eachStroke(groove, among, stroke => {
+    if (!inBars(stroke.at) || !takes(stroke)) return stroke
+    was.set(stroke.at, stroke)
+    return undefined
+  })
+  const kept = groove.parts.flatMap(part => (part.every ? [] : part.strokes.map(stroke => stroke.at)))
+  const { slotAt } = gridOf(groove)
+  const cut = ats.every(at => slotAt.has(at)) ? undefined : cutToShow(groove.bars, ats, kept)
+  if (cut?.lost.length) return refuse('Its strokes do not lie on any grid of these bars.')
+  const filled = put(cleared, was)
+  if (playsAlike(groove, filled)) return refuse('It is played so already.')
+  const after = cut ? { ...filled, bars: recut(groove.bars, cut.bars) } : filled
+  return made(groove, after, () => says(after) + (cut ? ` ${sayCut(groove, cut)}.` : ''), 'It is played so already.')
+}
+
+/**
+ * Where strokes of a row fall, and in which bars: `' in bar 2'` with places within a bar where all its bars have the same, else places through all bars.
+ */
+function placesOf(
+  groove: Groove,
+  bars: readonly number[],
+  strokes: readonly Laid[],
+): { inBars: string; places: string } {
+  const { starts } = gridOf(groove)
+  const within = (bar: number) => strokes.filter(one => one.bar === bar).map(one => one.at - starts[bar]!)
+  const [first = 0] = bars
+  const alike = bars.every(bar => within(bar).join() === within(first).join())
+  if (!alike)
+    return {
+      inBars: '',
+      places: sayPlaces(
+        groove,
+        strokes.map(one => one.at),
+      ),
+    }
+  const many = groove.bars.length
+  const named = ` in bar${bars.length > 1 ? 's' : ''} ${sayList(bars.map(bar => String(bar + 1)))}`
+  return {
+    inBars: many === 1 ? '' : bars.length === many ? ' in every bar' : named,
+    places: sayPlaces({ bars: [groove.bars[first]!] }, within(first)),
+  }
+}
+
+/** A move that lays a row of the style over some bars. */
+const rowMove = (
+  id: string,
+  name: string,
+  line: VocabularyLine,
+  about: string,
+  make: (groove: Groove, row: readonly Laid[], bars: readonly number[]) => Result<Made>,
+  keeps: Move['keeps'] = [],
+): Move => ({
+  id,
+  name,
+  group: 'of the style',
+  keeps,
+  about,
+  params: [{ id: 'row', name: 'Row', kind: 'row', line }, IN],
+  make(groove, params: Params) {
+    const chosen = word(params, 'bars')
+    const bars = barsOf(groove, chosen)
+    const known = rowsHere(groove, line).find(one => one.row === word(params, 'row'))
+    const row = known && laid(groove, known.row, bars)
+    if (!row) return refuse('Players of this style have no such row here, at this tempo and in this meter.')
+    const all = bars.length === groove.bars.length
+    if (known.place === 'section' && !all)
+      return refuse('Players change to this for a whole section: choose every bar.')
+    if ((known.place === 'bar 2' || known.place === 'bar 4') && all && groove.bars.length > 1)
+      return refuse('It marks one bar among others: choose the last bar, or every second.')
+    return make(groove, row, bars)
+  },
+})
+
+const isOnBass = (groove: Groove) => (part: Part) => part.limb === bassFoot(groove) && !isLead(groove)(part)
+const asStroke = ({ at, piece, stroke, level }: LetterStroke): Stroke => ({ at, piece, stroke, level })
+
+const bass = rowMove(
+  'row-bass',
+  'Bass drum of the style',
+  'bass drum',
+  'Plays a bass-drum bar that players of the style use, in all bars or as an answer in some.',
+  (groove, row, bars) =>
+    inPlace(
+      groove,
+      isOnBass(groove),
+      // Under a row of single strokes what is feathered goes on.
+      stroke => stroke.piece === 'bass drum' && (stroke.level > 1 || row.some(one => one.level === 1)),
+      bars,
+      (cleared, was) =>
+        addStrokes(
+          cleared,
+          bassFoot(groove),
+          'bass drum',
+          'Bass drum',
+          row.map(one => was.get(one.at) ?? asStroke(one)),
+        ),
+      row.map(one => one.at),
+      after => {
+        const { inBars, places } = placesOf(after, bars, row)
+        return `The bass drum${inBars}: ${places || 'nothing'}.`
+      },
+    ),
+)
+
+const beside = rowMove(
+  'row-beside',
+  'Snare of the style',
+  'beside',
+  'Plays the snare beside the lead as players of the style do: backbeat and ghosts, or comping.',
+  (groove, row, bars) => {
+    const hand = freeHand(groove)
+    const swinging = groove.parts.every(part => part.role !== 'backbeat')
+    const roleOf = (one: Laid) => (one.level === 1 ? 'ghosts' : one.level === 4 && !swinging ? 'backbeat' : 'comping')
+    const soft = row.filter(one => one.level === 1)
+    const loud = row.filter(one => one.level > 1)
+    return inPlace(
+      groove,
+      part => part.limb === hand && !isLead(groove)(part),
+      stroke => stroke.piece === 'snare',
+      bars,
+      (cleared, was) => {
+        const strong = [...was.values()].sort((a, b) => b.level - a.level)[0]
+        return (['backbeat', 'comping', 'ghosts'] as const).reduce((now, role) => {
+          const own = row.filter(one => roleOf(one) === role)
+          const strokes = own.map(one => {
+            const there = was.get(one.at)
+            if (there && (there.level === 1) === (one.level === 1)) return there
+            return role === 'backbeat' && strong ? { ...strong, at: one.at } : asStroke(one)
+          })
+          const name = role === 'ghosts' ? 'Ghosts' : role === 'backbeat' ? 'Backbeat' : 'Comping'
+          return strokes.length ? addStrokes(now, hand, role, name, strokes) : now
+        }, cleared)
+      },
+      row.map(one => one.at),
+      after => {
+        const { inBars, places } = placesOf(after, bars, loud)
+        const ghosts = soft.length ? `; ghosts on ${placesOf(after, bars, soft).places}` : ''
+        return `The snare${inBars}: ${places || 'nothing loud'}${ghosts}.`
+      },
+    )
+  },
+  ['feet'],
+)
+
+const lead = rowMove(
+  'row-lead',
+  'Lead of the style',
+  'lead',
+  'Plays the lead as players of the style do: an opening, another cymbal, other strokes.',
+  (groove, row, bars) => {
+    const hand = leadHand(groove)
+    const { starts } = gridOf(groove)
+    const strokes = row.map((one, i): Stroke => {
+      const end = starts[one.bar + 1] ?? gridOf(groove).total
+      const next = row[i + 1] && row[i + 1]!.bar === one.bar ? row[i + 1]!.at : end
+      return one.stroke === 'open' ? { ...asStroke(one), openFor: next - one.at } : asStroke(one)
+    })
+    const open = row.filter(one => one.stroke === 'open')
+    const isBeats = isLead(groove)
+    return inPlace(
+      groove,
+      part => part.limb === hand && isBeats(part),
+      () => true,
+      bars,
+      (cleared, was) =>
+        addStrokes(
+          cleared,
+          hand,
+          'lead',
+          'Lead',
+          strokes.map(one => {
+            const there = was.get(one.at)
+            return there && there.piece === one.piece && there.stroke === one.stroke ? there : one
+          }),
+        ),
+      row.map(one => one.at),
+      after => {
+        const { inBars, places } = placesOf(after, bars, open.length < row.length && open.length ? open : row)
+        return open.length && open.length < row.length
+          ? `The lead${inBars} opens on ${places}.`
+          : `The lead${inBars}: ${sayList([...new Set(row.map(one => one.piece))])} on ${places}.`
+      },
+    )
+  },
+  ['feet'],
+)
+
+const turnaround = rowMove(
+  'row-turn',
+  'Round off the last bar',
+  'turnaround',
+  'Ends the bars as players of the style round off four: bass drum and snare set up the 1 under the same lead.',
+  (groove, row, bars) => {
+    const hand = freeHand(groove)
+    const last = bars.slice(-1)
+    const own = row.filter(one => last.includes(one.bar))
+    const feet = own.filter(one => one.who === 'foot')
+    const hands = own.filter(one => one.who !== 'foot')
+    const isBeats = isLead(groove)
+    return inPlace(
+      groove,
+      part => (part.limb === hand && !isBeats(part)) || isOnBass(groove)(part),
+      stroke => stroke.piece === 'bass drum' || stroke.piece === 'snare',
+      last,
+      (cleared, was) => {
+        const kept = (one: Laid) => {
+          const there = was.get(one.at)
+          return there?.piece === one.piece ? there : asStroke(one)
+        }
+        const foot = addStrokes(cleared, bassFoot(groove), 'bass drum', 'Bass drum', feet.map(kept))
+        return addStrokes(foot, hand, 'fill', 'Rounding off', hands.map(kept))
+      },
+      own.map(one => one.at),
+      after => {
+        const say = (name: string, strokes: readonly Laid[]) =>
+          strokes.length ? [`${name} on ${placesOf(after, last, strokes).places}`] : []
+        return `The last bar is rounded off: ${[...say('bass drum', feet), ...say('snare', hands)].join(', ')}.`
+      },
+    )
+  },
+)
+
+export const ROWS: readonly Move[] = [bass, beside, lead, turnaround]
