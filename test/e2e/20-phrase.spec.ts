@@ -81,6 +81,7 @@ test('three bars and a fill by mouse: seen, kept, and heard to the millisecond; 
   // The fill is made plain, so that its onsets are known: single strokes, a bar of sixteenths.
   await page.locator('[data-kind="fill"]').click()
   await pick(bench, 'What the fill is made of', 'single strokes')
+  await pick(bench, 'Slots of a beat that the fill runs on', 'the grid of the bars')
   await pick(bench, 'How it says that home is coming', 'crash with the bass drum on 1')
   await bench.saved()
   await expect(page.locator('[data-letters] b')).toHaveText([...'RLRLRLRLRLRLRLRL'])

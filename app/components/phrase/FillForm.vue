@@ -30,6 +30,9 @@ const round = computed(() => props.ground.round)
 const total = computed(() => barStarts(round.value.bars).at(-1)!)
 
 const tell = (more: Partial<FillWish>) => emit('wish', { ...wishOf(props.fill), leaveOut: [], ...more })
+/** What has no accents cannot be loud on them: it grows instead. */
+const loudFor = (source: FillSource): Partial<FillWish> =>
+  props.fill.loudness === 'accents' && !/[>^]/.test(JSON.stringify(source)) ? { loudness: 'growing' } : {}
 /** Another source, or another stretch, begins with the hand that leaves the lead free at its end. */
 const withHand = (more: Partial<FillWish>) => {
   const wish = { ...wishOf(props.fill), ...more }
@@ -67,7 +70,8 @@ function write() {
     return withHand({ source: { kind: 'groups', texts: text.value.split(/[\s+,]+/).filter(Boolean) } })
   const read = readSticking(text.value)
   if (!read.ok) return emit('refused', read.reason)
-  withHand({ source: { kind: 'sticking', text: text.value } })
+  const source: FillSource = { kind: 'sticking', text: text.value }
+  withHand({ source, ...loudFor(source) })
 }
 /** Rows of the style that last as long as this fill. */
 const cells = computed(() => cellsFor(props.ground, props.fill.length).map(cell => cell.text))
@@ -122,7 +126,7 @@ const begin = (from: number) => withHand({ from, length: Math.min(props.fill.len
       :model-value="fill.source.kind"
       :items="SOURCES"
       aria-label="What the fill is made of"
-      @update:model-value="kind => withHand({ source: USUAL[kind]! })" />
+      @update:model-value="kind => withHand({ source: USUAL[kind]!, ...loudFor(USUAL[kind]!) })" />
     <template v-if="fill.source.kind === 'row'">
       <span class="text-muted">Row</span>
       <UInputMenu
