@@ -134,8 +134,8 @@ const DOUBLE_BASS_METAL: StyleCard = {
   order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
-      ['china', 'Crash on the beats', on('crash', '4...')],
       ['bell', 'Bell eighths', on('ride', '4.4.', 'bell')],
+      ['crash', 'Crash on the beats', on('crash', '4...')],
       ['hats', 'Hats half open on the beats', on('hi-hat', '4...', 'half open')],
     ]),
     ...offers('LH', 'backbeat', [
