@@ -114,7 +114,7 @@ function holdsClave(bars: readonly BarTime[], clave: Clave): boolean {
   return !!cycle && barsTicks(bars) % cycle.length === 0
 }
 
-/** So many more strokes on the clave the other way round make a part against it; one is an ornament. A rule of thumb. */
+/** How many more strokes on the clave, the other way round, make a part against it; one is an ornament. A rule of thumb. */
 const CLEARLY = 2
 
 /**

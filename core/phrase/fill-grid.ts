@@ -1,6 +1,6 @@
 import type { Groove } from '#core/groove'
 import { present } from '#core/present'
-import { type CardTrait, styleOf } from '#core/style'
+import { isQuiet } from '#core/style'
 import { type Tempo, convertTempo, isCompound } from '#core/time'
 
 /** Slots of a felt beat that fills usually run on at a tempo, the most usual first. */
@@ -31,15 +31,13 @@ const QUIET: readonly UsualGrids[] = [
 ]
 const SAMBA: readonly UsualGrids[] = [{ below: Infinity, grids: [4] }]
 
-const has = (style: string, trait: CardTrait) => styleOf(style)?.traits?.includes(trait) ?? false
-
 /** Which table a style goes by. */
 function tableOf({ style, feel }: Pick<Groove, 'style' | 'feel'>): readonly UsualGrids[] {
   if (style === 'samba') return SAMBA
   if (style === 'blast-beat' || style === 'double-bass-metal') return METAL
   const swings = feel.swing?.level === '1/8' && feel.swing.share > 0.58
   if (swings) return TERNARY
-  return has(style, 'quiet') ? QUIET : BACKBEAT
+  return isQuiet(style) ? QUIET : BACKBEAT
 }
 
 /** Styles whose pulse is felt in halves of what is written. */

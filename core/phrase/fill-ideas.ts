@@ -1,6 +1,5 @@
 import { randomFrom } from '#core/chance'
-import { findings } from '#core/analyse'
-import { type Groove, grooveTicks, passSeconds, sayCount, timeline } from '#core/groove'
+import { type Groove, grooveTicks, sayCount } from '#core/groove'
 import { isHand, pieceOf } from '#core/kit'
 import { layOn } from '#core/sticking'
 import type { Ending, FillFeet, FillLoudness } from './bounds'
@@ -9,7 +8,7 @@ import { isQuiet, styleOf } from '#core/style'
 import { type FillCell, cellsFor } from './fill-cells'
 import { usualGrids } from './fill-grid'
 import { joinsOf } from './joins'
-import { joined } from './place'
+import { findingsInPlace, joined } from './place'
 import { endsWith } from './rounds'
 import { filled, landedOn } from './unfold'
 import type { FillGround } from './fill-ground'
@@ -167,13 +166,7 @@ function hardIn({ round, next, kit, tempo }: FillGround, fill?: Fill): Set<strin
   const bars = now.bars.map((_, within) => ({ round: { groove: now }, within }))
   const after = next && (fill && endsWith({ fill: { turn: 0, fill }, groove: round }) ? landedOn(next, fill) : next)
   const groove = joined([...bars, ...(after ? [{ round: { groove: after }, within: 0 }] : [])], tempo)
-  const found = findings(groove, kit, {
-    events: timeline(groove, kit),
-    rounds: 1,
-    whole: true,
-    seconds: passSeconds(groove),
-    ticks: grooveTicks(groove),
-  })
+  const found = findingsInPlace({ groove, from: 0, to: grooveTicks(groove), numbers: [] }, kit)
   return new Set(found.filter(({ weight }) => weight === 'hard' || weight === 'impossible').map(({ id }) => id))
 }
 

@@ -14,7 +14,7 @@ type Phase = (typeof PHASES)[number]
 
 /** How long the player has for a word before it goes on by itself, in seconds. */
 const ASKING = 12
-/** In a climb that falls, so many misses in a row take it a step down. */
+/** Misses in a row that take a climb which falls a step down. */
 const FALLS = 2
 /** A rung that waits for the player’s word is played so often without one before the run goes on to the next stage. */
 const UNSAID = 2

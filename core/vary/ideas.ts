@@ -52,20 +52,20 @@ interface Found {
 type Taste = ReturnType<typeof tasteOf>
 
 const DEPTH = 4
-/** What so many steps cost: two or three that belong together are an idea, one alone is a detail, four are a muddle. */
+/** What an idea costs by its number of steps: two or three that belong together are an idea, one alone is a detail, four are a muddle. */
 const STEPS = [0, 0.08, 0, 0.04, 0.2] as const
 /** How much more often a row of the style is thrown than any other move: what players use is most of what is worth a look. */
 const ROWS_OFTENER = 5
-/** Of a dozen, so many may begin in one group of moves; rows of the style may be more. */
+/** The most of a dozen that begin in one group of moves, and the most that begin with a row of the style. */
 const OF_ONE_GROUP = 2
 const ROWS_MOST = 6
-/** And so many may have one move in them. */
+/** The most of a dozen that have one move in them. */
 const MOVE_MOST = 3
-/** Of a dozen, so many may end with one move. */
+/** The most of a dozen that end with one move. */
 const LAST_MOST = 2
-/** What each of these costs an idea once there are so many. */
+/** What it costs an idea to be one more beyond these. */
 const ENOUGH = 1
-/** After so many candidates with fewer finds than that, all moves are tried. */
+/** All moves are tried after that number of candidates where they gave fewer finds than `least`. */
 const WIDENS = { after: 2000, least: 250 } as const
 /** Two ideas that share more of their strokes than this are one picture. */
 const ONE_PICTURE = 0.9

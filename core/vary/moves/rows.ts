@@ -57,22 +57,26 @@ const playsAlike = (a: Groove, b: Groove): boolean =>
     return sameStrokes(own(a), own(b))
   })
 
+/** Strokes that gave way, by piece and tick: a foot and a hand may have stood at one instant. */
+type Was = Map<string, Stroke>
+const placeOf = ({ piece, at }: Pick<Stroke, 'piece' | 'at'>): string => `${piece} ${at}`
+
 /** Strokes put in place of others in some bars, what was there already kept as it was; the grid is cut where it is too coarse. */
 function inPlace(
   groove: Groove,
   among: (part: Part) => boolean,
   takes: (stroke: Stroke) => boolean,
   bars: readonly number[],
-  put: (cleared: Groove, was: ReadonlyMap<number, Stroke>) => Groove,
+  put: (cleared: Groove, was: Was) => Groove,
   ats: readonly number[],
   says: (after: Groove) => string,
 ): Result<Made> {
   const starts = barStarts(groove.bars)
   const inBars = (at: number) => bars.some(bar => at >= starts[bar]! && at < starts[bar + 1]!)
-  const was = new Map<number, Stroke>()
+  const was: Was = new Map()
   const cleared = eachStroke(groove, among, stroke => {
     if (!inBars(stroke.at) || !takes(stroke)) return stroke
-    was.set(stroke.at, stroke)
+    was.set(placeOf(stroke), stroke)
     return undefined
   })
   const kept = groove.parts.flatMap(part => (part.every ? [] : part.strokes.map(stroke => stroke.at)))
@@ -164,7 +168,7 @@ const bass = rowMove(
           bassFoot(groove),
           'bass drum',
           'Bass drum',
-          row.map(one => was.get(one.at) ?? asStroke(one)),
+          row.map(one => was.get(placeOf(one)) ?? asStroke(one)),
         ),
       row.map(one => one.at),
       after => {
@@ -195,7 +199,7 @@ const beside = rowMove(
         return (['backbeat', 'comping', 'ghosts'] as const).reduce((now, role) => {
           const own = row.filter(one => roleOf(one) === role)
           const strokes = own.map(one => {
-            const there = was.get(one.at)
+            const there = was.get(placeOf(one))
             if (there && (there.level === 1) === (one.level === 1)) return there
             return role === 'backbeat' && strong ? { ...strong, at: one.at } : asStroke(one)
           })
@@ -241,8 +245,8 @@ const lead = rowMove(
           'lead',
           'Lead',
           strokes.map(one => {
-            const there = was.get(one.at)
-            return there && there.piece === one.piece && there.stroke === one.stroke ? there : one
+            const there = was.get(placeOf(one))
+            return there?.stroke === one.stroke ? there : one
           }),
         ),
       row.map(one => one.at),
@@ -275,18 +279,23 @@ const turnaround = rowMove(
       stroke => stroke.piece === 'bass drum' || stroke.piece === 'snare',
       last,
       (cleared, was) => {
-        const kept = (one: Laid) => {
-          const there = was.get(one.at)
-          return there?.piece === one.piece ? there : asStroke(one)
-        }
+        const kept = (one: Laid) => was.get(placeOf(one)) ?? asStroke(one)
         const foot = addStrokes(cleared, bassFoot(groove), 'bass drum', 'Bass drum', feet.map(kept))
         return addStrokes(foot, hand, 'fill', 'Rounding off', hands.map(kept))
       },
       own.map(one => one.at),
       after => {
-        const say = (name: string, strokes: readonly Laid[]) =>
-          strokes.length ? [`${name} on ${placesOf(after, last, strokes).places}`] : []
-        return `The last bar is rounded off: ${[...say('bass drum', feet), ...say('snare', hands)].join(', ')}.`
+        const said = [...new Set(own.map(one => one.piece))].map(
+          piece =>
+            `${piece} on ${
+              placesOf(
+                after,
+                last,
+                own.filter(one => one.piece === piece),
+              ).places
+            }`,
+        )
+        return `The last bar is rounded off: ${said.join(', ')}.`
       },
     )
   },
