@@ -62,7 +62,7 @@ describe('autosave', () => {
     world.save.changed('a')
     await world.tick()
     world.save.changed('b')
-    expect(world.draft).toEqual({ revision: 1, store: 'here', document: 'b', sent: 'a' })
+    expect(world.draft).toEqual({ revision: 1, store: 'here', document: 'b', sent: ['a'] })
     expect(world.save.unsent).toEqual(world.draft)
     await world.sent[0]!.answer({ kind: 'saved', revision: 2 })
     expect(world.draft).toEqual({ revision: 2, store: 'here', document: 'b' })
@@ -91,6 +91,20 @@ describe('autosave', () => {
     await world.tick()
     await world.sent[1]!.answer({ kind: 'saved', revision: 2 })
     expect(world.shown.at(-1)!.kind).toBe('saved')
+  })
+
+  it('goes on top of what was sent from here, where only the answer was lost', async () => {
+    world.save.changed('a')
+    await world.tick()
+    await world.sent[0]!.answer({ kind: 'unreachable', reason: 'silent' })
+    world.save.changed('b')
+    expect(world.draft?.sent).toEqual(['a'])
+    await world.tick()
+    await world.sent[1]!.answer({ kind: 'stale', theirs: 'a', base: { revision: 2, store: 'here' } })
+    expect(world.sent[2]).toMatchObject({ document: 'b', revision: 2 })
+    await world.sent[2]!.answer({ kind: 'saved', revision: 3 })
+    expect(world.shown.map(state => state.kind)).not.toContain('stale')
+    expect(world.draft).toBeUndefined()
   })
 
   it('stops at a stale answer and sends nothing until the player chooses', async () => {

@@ -1,3 +1,5 @@
+import equal from 'fast-deep-equal'
+
 /** Whether the server has a document. */
 export type SaveState =
   | { kind: 'saved'; at: Date | undefined }
@@ -23,12 +25,12 @@ export type SaveAnswer =
   | { kind: 'refused'; reason: string }
 
 /**
- * A document not yet on the server, kept where a reload finds it. `sent` is what was on its way there when this was kept:
- * if that is what the server has, this was made from it.
+ * A document not yet on the server, kept where a reload finds it. `sent` is what was on its way there when this was kept, with no
+ * answer: if the server has one of them, this was made from it.
  */
 export interface Draft<T> extends Base {
   document: T
-  sent?: T | undefined
+  sent?: readonly T[]
 }
 
 interface AutosaveParts<T> {
@@ -42,15 +44,16 @@ interface AutosaveParts<T> {
 
 const SETTLE = 500
 const RETRY = 2000
+/** How many of what was sent without an answer are remembered. */
+const UNANSWERED = 3
 
 /**
  * Saves a document a moment after it last changed, one request at a time, each from the revision the one
- * before it made. A stale answer stops it until the player has chosen; silence is tried again.
+ * before it made. Silence is tried again. A stale answer stops it until the player has chosen, unless what the server has
+ * was sent from here: then only the answer was lost, and what is here goes on top.
  */
 export class Autosave<T> {
   private pending: T | undefined
-  /** What is on its way to the server. */
-  private under: T | undefined
   private sending: Promise<void> | undefined
   private cancel: (() => void) | undefined
   private stopped = false
@@ -59,6 +62,8 @@ export class Autosave<T> {
     private parts: AutosaveParts<T>,
     private from: Base,
     savedAt?: Date,
+    /** What was sent with no answer, and may be on the server or still on its way there, the newest last. */
+    private unanswered: readonly T[] = [],
   ) {
     parts.show({ kind: 'saved', at: savedAt })
   }
@@ -81,7 +86,7 @@ export class Autosave<T> {
   private get draft(): Draft<T> | undefined {
     return this.pending === undefined
       ? undefined
-      : { ...this.from, document: this.pending, ...(this.under === undefined ? {} : { sent: this.under }) }
+      : { ...this.from, document: this.pending, ...(this.unanswered.length ? { sent: this.unanswered } : {}) }
   }
 
   /** The document has changed; it is saved once it has been still for a moment. */
@@ -130,12 +135,13 @@ export class Autosave<T> {
   }
 
   private async send(document: T): Promise<void> {
-    this.under = document
+    this.unanswered = [...this.unanswered.filter(one => !equal(one, document)), document].slice(-UNANSWERED)
     this.parts.show({ kind: 'saving' })
     // Until the answer is here, a draft says what is on its way: the page may close meanwhile.
     this.parts.keepDraft(this.draft)
     const answer = await this.parts.send(document, this.from)
-    this.under = undefined
+    const ours = answer.kind === 'stale' && this.unanswered.some(one => equal(one, answer.theirs))
+    if (answer.kind !== 'unreachable') this.unanswered = []
     // A version that was abandoned while it was under way has no more to say.
     if (this.pending === undefined) return
     if (answer.kind === 'saved') {
@@ -150,6 +156,10 @@ export class Autosave<T> {
         this.schedule(SETTLE)
       }
       return
+    }
+    if (ours) {
+      this.from = answer.base
+      return this.send(this.pending)
     }
     this.parts.show(answer)
     if (answer.kind === 'unreachable') this.schedule(RETRY)

@@ -184,6 +184,20 @@ describe('a page that closes', () => {
     expect(world.stored.document.title).toBe('Two')
   })
 
+  it('has nothing to choose where its last save arrives while the next one is at work', async () => {
+    const open = await opened()
+    world.away = true
+    open.edit(titled('Two'))
+    open.sendOnClose()
+    world.away = false
+    const next = await opened()
+    world.elsewhere({ ...groove, title: 'Two' })
+    next.edit(titled('Three'))
+    await world.wait()
+    expect(world.stored).toMatchObject({ revision: 3, document: { title: 'Three' } })
+    expect(next.saveState.value.kind).toBe('saved')
+  })
+
   it('leaves a draft that somebody else’s save makes a choice', async () => {
     const open = await opened()
     world.away = true

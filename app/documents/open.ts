@@ -61,7 +61,7 @@ export function openDocument<K extends KindName, E>(
   const nameOf = (id: string) => `${kind}:${id}`
 
   const send = sender(kind, world)
-  const autosaveFrom = (id: string, base: Base, savedAt?: Date) =>
+  const autosaveFrom = (id: string, base: Base, savedAt?: Date, sentBefore?: readonly D[]) =>
     new Autosave<D>(
       {
         send,
@@ -72,6 +72,7 @@ export function openDocument<K extends KindName, E>(
       },
       base,
       savedAt,
+      sentBefore,
     )
 
   /** Takes up what the server has, and what never reached it from here. */
@@ -79,16 +80,17 @@ export function openDocument<K extends KindName, E>(
     const base: Base = { revision: stored.revision, store: stored.store }
     const { id } = stored.document
     remember()
-    autosave = autosaveFrom(id, base, new Date(stored.updatedAt))
+    const draft = draftOf(id, stored.document)
+    // The page that left the draft may have sent it as it closed.
+    autosave = autosaveFrom(id, base, new Date(stored.updatedAt), draft && [...(draft.sent ?? []), draft.document])
     fresh = false
     preview.value = undefined
-    const draft = draftOf(id, stored.document)
     history.value = draft ? beginHistory(draft.document) : (earlier.of(id, base) ?? beginHistory(stored.document))
     opened.value = history.value.document
     if (!draft) return
     const follows =
       (draft.revision === stored.revision && (draft.store ?? stored.store) === stored.store) ||
-      equal(draft.sent, stored.document)
+      draft.sent?.some(one => equal(one, stored.document))
     if (!follows) autosave.stale(draft.document, stored.document, base)
     else if (asked) saveState.value = { kind: 'unsaved' }
     else autosave.changed(draft.document)
@@ -107,7 +109,8 @@ export function openDocument<K extends KindName, E>(
     const kept = world.drafts.read(nameOf(id))
     const mine = kept && rules!.read(kept.document)
     if (kept && mine?.ok && !equal(mine.value, stored))
-      return { ...kept, document: mine.value, sent: kept.sent as D | undefined }
+      // An older Bazzet remembered one that was sent, and not a list of them.
+      return { ...kept, document: mine.value, sent: [kept.sent ?? []].flat() as D[] }
     if (kept) world.drafts.keep(nameOf(id), undefined)
     return undefined
   }

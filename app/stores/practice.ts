@@ -175,9 +175,10 @@ export const usePractice = defineStore('practice', () => {
     const help = measured.value?.entry === before.entry ? measured.value.help : null
     const { run: now, effects } = stepRun(run.value, event.type === 'say' ? { ...event, help } : event)
     run.value = now
-    // A session begins with its first stage; one that is left goes on from where it was.
+    // A session begins with its first stage; one that is left goes on from where it was, however long the page takes to go.
     if (
       event.type !== 'end' &&
+      before.phase !== 'over' &&
       (effects.length || now.phase !== before.phase || Date.now() - keptAt > 2000) &&
       now.phase !== 'ready'
     )

@@ -329,6 +329,8 @@ test('as many runs as there are wait on Today; another machine takes one up, and
     await page.reload()
     await expect(page.getByRole('heading', { name: 'stage 2 of 2' })).toBeVisible()
     await phase(page, 'paused')
+    // A slow server: the run is kept however long the page takes to go.
+    await page.route(`**/api/plans/${id}`, route => void setTimeout(() => void route.continue(), 2500))
     await page.keyboard.press('Escape')
     await expect(page).toHaveURL(new RegExp(`/practise/${id}$`))
     await expect(page.getByRole('link', { name: 'Go on with stage 2' })).toBeVisible()
