@@ -1,4 +1,4 @@
-import { type StrokeKind } from '#core/kit'
+import type { Ornament, StrokeKind } from '#core/kit'
 import { type BarTime, slotsOf } from '#core/time'
 import type { Stroke } from './schema'
 
@@ -7,6 +7,7 @@ export interface RowStroke {
   piece: string
   stroke?: StrokeKind
   openSlots?: number
+  ornament?: Ornament
 }
 
 /**
@@ -17,13 +18,14 @@ export interface RowStroke {
 export function rowStrokes(
   bars: readonly BarTime[],
   row: string,
-  { piece, stroke = 'hit', openSlots }: RowStroke,
+  { piece, stroke = 'hit', openSlots, ornament }: RowStroke,
 ): Stroke[] {
   const figures = row.replaceAll(' ', '')
   return slotsOf(bars).flatMap(slot => {
     const figure = figures[slot.index % figures.length]!
     if (figure === '.') return []
     const level = Number(figure) as Stroke['level']
-    return [{ at: slot.at, piece, stroke, level, ...(openSlots ? { openFor: openSlots * slot.length } : {}) }]
+    const opens = openSlots ? { openFor: openSlots * slot.length } : {}
+    return [{ at: slot.at, piece, stroke, level, ...opens, ...(ornament ? { ornament } : {}) }]
   })
 }

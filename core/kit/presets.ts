@@ -180,11 +180,19 @@ export const DEFAULT_KIT = KITS[0]!
  */
 export const kitById = (id: string): Kit => KITS.find(one => one.id === id) ?? DEFAULT_KIT
 
+// The first kit that has a piece says what it is.
+const PIECES: ReadonlyMap<string, Piece> = new Map(
+  KITS.flatMap(one => one.pieces)
+    .toReversed()
+    .map(one => [one.id, one]),
+)
+const KINDS_LONGEST_FIRST = PIECE_KINDS.toSorted((a, b) => b.length - a.length)
+
 /**
  * A piece by the id it has on any shipped kit: what a groove means that asks for it.
  * @example knownPiece('ride').kind // => 'ride'
  */
-export const knownPiece = (id: string): Piece | undefined => KITS.flatMap(one => one.pieces).find(one => one.id === id)
+export const knownPiece = (id: string): Piece | undefined => PIECES.get(id)
 
 /**
  * The kind of a piece by its id, where the kit is not at hand: its kind on the kits that come with Bazzet, or the kind that the id
@@ -192,4 +200,4 @@ export const knownPiece = (id: string): Piece | undefined => KITS.flatMap(one =>
  * @example [kindNamed('side snare'), kindNamed('floor tom 2'), kindNamed('gong')] // => ['snare', 'floor tom', undefined]
  */
 export const kindNamed = (piece: string): PieceKind | undefined =>
-  knownPiece(piece)?.kind ?? PIECE_KINDS.toSorted((a, b) => b.length - a.length).find(kind => piece.startsWith(kind))
+  knownPiece(piece)?.kind ?? KINDS_LONGEST_FIRST.find(kind => piece.startsWith(kind))

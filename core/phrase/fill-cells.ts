@@ -1,11 +1,11 @@
 import type { FillGround } from './fill-ground'
-import { rowsFor, vocabularyOf } from '#core/style'
+import { letterTicks, rowsFor, vocabularyOf } from '#core/style'
 import { beatTicks, convertTempo } from '#core/time'
 
-/** A row that a fill can be made of: its letters, the slots of a felt beat they run on, and whether the vocabulary has it as it stands. */
+/** A row that a fill can be made of: its letters, the slots of a felt beat they run on, or null for those of the bars, how usual it is, 1 for the most, and whether the vocabulary has it as it stands. */
 export interface FillCell {
   text: string
-  grid: number
+  grid: number | null
   weight: number
   own: boolean
 }
@@ -38,10 +38,16 @@ function turned(text: string): string[] {
  */
 export function cellsFor({ round, tempo }: Pick<FillGround, 'round' | 'tempo'>, length: number): FillCell[] {
   const own = vocabularyOf(round.style)
-  const beat = own && beatTicks(own.meter)[0]!
-  const beats = beatTicks(round.bars[0]!.meter)
-  if (!own || beats.some(ticks => ticks !== beat) || length % beat!) return []
-  const slots = (length / beat!) * own.slots
+  if (!own) return []
+  const { meter, slots: cut } = round.bars[0]!
+  const [felt, beats] = [beatTicks(own.meter), beatTicks(meter)]
+  const ticks = letterTicks(own)
+  const even = [...felt, ...beats].every(one => one === felt[0])
+  // Beats of different lengths have no one grid: their rows run on that of the bars, where it is the rows’ own.
+  const asWritten = felt.join() === beats.join() && beats.every((one, i) => one === cut[i]! * ticks)
+  if (!(even || asWritten) || length % ticks) return []
+  const grid = even ? own.slots : null
+  const slots = length / ticks
   const all = rowsFor(round.style, 'fill', convertTempo(tempo, '1/4').bpm).map(({ row, weight }) => ({
     text: row.replace(/^-+/, ''),
     weight,
@@ -57,11 +63,11 @@ export function cellsFor({ round, tempo }: Pick<FillGround, 'round' | 'tempo'>, 
       )
   const known = new Set<string>()
   const fresh = (text: string) => !known.has(text) && !!known.add(text)
-  const first = written.filter(({ text }) => fresh(text)).map(one => ({ ...one, grid: own.slots, own: true }))
+  const first = written.filter(({ text }) => fresh(text)).map(one => ({ ...one, grid, own: true }))
   const more = first.flatMap(({ text, weight }) =>
     turned(text)
       .filter(fresh)
-      .map(other => ({ text: other, weight: weight / 2, grid: own.slots, own: false })),
+      .map(other => ({ text: other, weight: weight / 2, grid, own: false })),
   )
   return [...first, ...more]
 }

@@ -160,13 +160,18 @@ function tried(wish: FillWish, ground: FillGround, off: ReadonlySet<string>): Fi
   return { fill, ...judged, busy, hardness, asks: sayAsks(trial, hardness) }
 }
 
-/** What the readout finds hard or impossible in a round with a fill and the bar after it, by id; without a fill what it finds there anyway. */
+/**
+ * What the readout finds hard or impossible in a round with a fill and the bar after it, as it lands there and as that bar is by itself, by id;
+ * without a fill what it finds there anyway.
+ */
 function hardIn({ round, next, kit, tempo }: FillGround, fill?: Fill): Set<string> {
   const now = fill ? filled(round, fill, 0) : round
   const bars = now.bars.map((_, within) => ({ round: { groove: now }, within }))
-  const after = next && (fill && endsWith({ fill: { turn: 0, fill }, groove: round }) ? landedOn(next, fill) : next)
-  const groove = joined([...bars, ...(after ? [{ round: { groove: after }, within: 0 }] : [])], tempo)
-  const found = findingsInPlace({ groove, from: 0, to: grooveTicks(groove), numbers: [] }, kit)
+  const lands = next && fill && endsWith({ fill: { turn: 0, fill }, groove: round })
+  const found = (lands ? [next, landedOn(next, fill)] : [next]).flatMap(after => {
+    const groove = joined([...bars, ...(after ? [{ round: { groove: after }, within: 0 }] : [])], tempo)
+    return findingsInPlace({ groove, from: 0, to: grooveTicks(groove), numbers: [] }, kit)
+  })
   return new Set(found.filter(({ weight }) => weight === 'hard' || weight === 'impossible').map(({ id }) => id))
 }
 

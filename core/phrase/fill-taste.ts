@@ -4,7 +4,7 @@ import { isQuiet, styleOf } from '#core/style'
 import { CRASHES, LOUD_ENDINGS } from './bounds'
 import type { Transition } from './joins'
 import type { FillGround } from './fill-ground'
-import { cellsFor } from './fill-cells'
+import { type FillCell, cellsFor } from './fill-cells'
 import { slotsWithin } from './make-fill'
 import type { Fill, FillStroke } from './schema'
 
@@ -42,6 +42,13 @@ function isLow(kit: Kit, id: string | undefined): boolean {
   if (piece.kind === 'tom' && kit.pieces.some(other => other.kind === 'floor tom')) return false
   const alike = kit.pieces.filter(other => other.kind === piece.kind)
   return alike.some(other => other.pitch > piece.pitch) && alike.every(other => other.pitch >= piece.pitch)
+}
+/** The row that a fill is, where the style has it or players turn it so. */
+const rowOf = (fill: Fill, ground: FillGround): FillCell | undefined => {
+  const { source } = fill
+  return source.kind === 'row'
+    ? cellsFor(ground, fill.length).find(({ text, grid }) => grid === fill.grid && text === source.text)
+    : undefined
 }
 const quiet = ({ ground }: FillTrial): boolean => isQuiet(ground.round.style)
 const marked = ({ fill }: FillTrial): boolean => fill.ending !== 'none'
@@ -90,13 +97,15 @@ export const FILL_TASTE: readonly FillRule[] = [
     kind: 'for',
     weight: 0.5,
     reason: 'Players of the style play it; the band knows where it goes.',
-    holds: ({ fill, ground }) => {
-      const { source } = fill
-      return (
-        source.kind === 'row' &&
-        cellsFor(ground, fill.length).some(({ own, text, grid }) => own && grid === fill.grid && text === source.text)
-      )
-    },
+    holds: ({ fill, ground }) => !!rowOf(fill, ground)?.own,
+  },
+  {
+    id: 'usual-row',
+    name: 'A row that is played often',
+    kind: 'for',
+    weight: 0.1,
+    reason: 'What everybody plays is what a band expects.',
+    holds: ({ fill, ground }) => (rowOf(fill, ground)?.weight ?? 0) > 1,
   },
   {
     id: 'home-marked',

@@ -19,6 +19,8 @@ export {
   type VocabularyRow,
   LETTERS,
   LINES,
+  letterTicks,
+  lettersInBar,
   rowStrokesOf,
   rowsFor,
   VOCABULARIES,

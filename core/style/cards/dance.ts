@@ -20,7 +20,7 @@ const REGGAETON: StyleCard = {
       ['bell', 'Bell on the beats', on('ride', '3...', 'bell')],
     ]),
     ...offers('LH', 'comping', [
-      ['threes', 'Snare on a of 1, & of 2, a of 3, & of 4', on('snare', '...4 ..4. ...4 ..4.')],
+      ['threes', 'Snare in 3+3+2, without the 1', on('snare', '...4 ..4. ...4 ..4.')],
       ['cross', 'The same as cross-sticks', on('snare', '...4 ..4. ...4 ..4.', 'cross-stick')],
       [
         'turned',

@@ -1,9 +1,10 @@
 import type { StyleCard } from '../card'
 import { BASIC } from './basic'
 import { DANCE } from './dance'
-import { GROOVE_AND_ODD } from './groove'
+import { GROOVE } from './groove'
 import { LATIN } from './latin'
 import { MORE } from './more'
+import { ODD } from './odd'
 import { ROCK_AND_KIN } from './rock'
 import { STREET_AND_MORE } from './street'
 import { SWING_AND_COMPOUND } from './swing'
@@ -13,7 +14,8 @@ import { WORLD } from './world'
 export const STYLE_CARDS: readonly StyleCard[] = [
   ...BASIC,
   ...ROCK_AND_KIN,
-  ...GROOVE_AND_ODD,
+  ...GROOVE,
+  ...ODD,
   ...SWING_AND_COMPOUND,
   ...LATIN,
   ...MORE,

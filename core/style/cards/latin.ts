@@ -48,8 +48,8 @@ const BOSSA: StyleCard = {
       kind: 'keeps',
       limb: 'RF',
       piece: 'bass drum',
-      row: 'x. .x x. .x',
-      reason: 'The heartbeat of the bass drum never changes.',
+      row: 'x. .. x. ..',
+      reason: 'The bass drum stays on 1 and 3 with the bass; what is between is the player’s.',
     },
     {
       kind: 'keeps',
@@ -78,7 +78,9 @@ const SAMBA: StyleCard = {
   order: ['RF', 'LF', 'RH', 'LH'],
   candidates: [
     ...offers('RH', 'lead', [
-      ['hat', 'Hat sixteenths', on('hi-hat', '4234')],
+      ['broken', 'Hats: 1, & and a of each beat', on('hi-hat', '4.34')],
+      ['hat', 'Hat sixteenths, one hand', on('hi-hat', '4234')],
+      ['two-hands', 'Right hand of two: hats', on('hi-hat', '4.3.')],
       ['ride', 'Ride figure', on('ride', '4.34 .343')],
       ['snare', 'Snare sixteenths', on('snare', '4114 1141')],
     ]),
@@ -87,6 +89,7 @@ const SAMBA: StyleCard = {
       ['ghosts', 'Left hand between', on('snare', '.1.1')],
       ['tom', 'Floor tom on 2', on('floor tom', '.... 4...')],
     ]),
+    ...offers('LH', 'lead', [['two-hands', 'Left hand of two: hats between', on('hi-hat', '.2.4')]]),
     ...offers('RF', 'bass drum', [
       ['running', 'Bass on 1, a of 1, 2, a of 2', on('bass drum', '3..2 4..2')],
       ['heavy-two', 'Bass heavy on 2', on('bass drum', '2..1 5..1')],
@@ -242,7 +245,7 @@ const TUMBAO: StyleCard = {
     ...offers('LH', 'comping', [
       [
         'tumbao',
-        'Cross-stick on 2, tom on 4',
+        'Cross-stick on 2, tom on 4 and &',
         on('snare', '.. 4. .. ..', 'cross-stick'),
         on('high tom', '.. .. .. 33'),
       ],

@@ -11,7 +11,7 @@ const SIXTEENTHS: StyleCard = {
   meter: meter(4, 4),
   slots: 4,
   swing: null,
-  tempo: { from: 56, to: 96, usual: 76 },
+  tempo: { from: 56, to: 96, usual: 72 },
   order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
@@ -250,25 +250,18 @@ const ROCKERS: StyleCard = {
   id: 'reggae-rockers',
   family: 'Jamaica',
   name: 'Reggae rockers',
-  about: 'The bass drum runs in eighths or doubles under the cross-stick on 3.',
+  about: 'The bass drum on 1 and 3, or in eighths, under the cross-stick on 3.',
+  traits: ['bass drum on the backbeat'],
   candidates: [
     ...rest,
     ...offers('RF', 'bass drum', [
       ['one-three', 'Bass on 1 and 3', on('bass drum', '4. .. 4. ..')],
+      ['eighths', 'Bass eighths', on('bass drum', '43')],
       ['doubled', 'Bass on 1, & of 2, 3, & of 4', on('bass drum', '4. .3 4. .3')],
       ['pushed', 'Bass on 1, 3, & of 3', on('bass drum', '4. .. 43 ..')],
     ]),
   ],
-  constraints: [
-    {
-      kind: 'keeps',
-      limb: 'RF',
-      piece: 'bass drum',
-      row: 'x. .. x. ..',
-      reason: 'Unlike the one-drop, the 1 is played, and answered on 3.',
-    },
-    ...ONE_DROP.constraints.slice(1),
-  ],
+  constraints: ONE_DROP.constraints.slice(1),
 }
 
 const STEPPERS: StyleCard = {

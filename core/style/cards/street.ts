@@ -1,14 +1,15 @@
 import { meter } from '#core/time'
 import type { StyleCard } from '../card'
 import { LOUDNESS } from '../loudness'
-import { BACKBEAT, FOOT_IN_TWO, bassInTwo, hatFootRow, offers, on } from './write'
+import { BACKBEAT, FOOT_IN_TWO, bassInTwo, graced, hatFootRow, offers, on } from './write'
 
 const STREET_FUNK: StyleCard = {
   id: 'street-beat-funk',
   family: 'street',
   name: 'Street-beat funk',
+  traits: ['lead on the snare'],
   about:
-    'The parade brought to the kit: accents run through a roll on the snare, the bass drum answers with a heavy 4.',
+    'The parade brought to the kit: accents move through a roll of both hands, the bass drum answers with a heavy 4.',
   meter: meter(4, 4),
   slots: 4,
   swing: { level: '1/16', share: 0.56 },
@@ -16,13 +17,22 @@ const STREET_FUNK: StyleCard = {
   order: ['RF', 'RH', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
+      ['roll', 'Right hand of a roll, accents on 1, & of 2, & of 3, 4', on('snare', '4.1. 1.4. 1.4. 4.1.')],
+      ['moved', 'The same, accents an eighth later', on('snare', '1.4. 1.1. 4.1. 4.4.')],
+      [
+        'buzzed',
+        'Right hand of a roll, the last beat in doubles',
+        on('snare', '4.1. 1.4. 1.4. ....'),
+        graced('snare', '.... .... .... 2.2.', 'double'),
+      ],
       ['eighths', 'Hat eighths', on('hi-hat', '3.3.')],
-      ['broken', 'Hats: 1, &, a', on('hi-hat', '3.33 3.3.')],
-      ['bell', 'Bell eighths', on('ride', '4.3.', 'bell')],
+    ]),
+    ...offers('LH', 'ghosts', [
+      ['between', 'Left hand of the roll', on('snare', '.1.1')],
+      ['few', 'Left hand, on a of 1 and a of 3', on('snare', '...1 .... ...1 ....')],
     ]),
     ...offers('LH', 'backbeat', [
       ['drag', 'Snare on 2 and 4, ghosts between', on('snare', '...1 5..1 .1.. 5..1')],
-      ['roll', 'Snare on 2, a of 2, 4', on('snare', '.... 5..4 .1.. 5...')],
       ['plain', 'Snare on 2 and 4', on('snare', '.... 5... .... 5...')],
     ]),
     ...offers('RF', 'bass drum', [
@@ -35,7 +45,6 @@ const STREET_FUNK: StyleCard = {
   loudness: LOUDNESS.driving,
   constraints: [
     { kind: 'swung', level: '1/16', from: 0.5, to: 0.64, reason: 'Between straight and swung: in the cracks.' },
-    BACKBEAT,
   ],
 }
 
@@ -43,7 +52,8 @@ const MARCH: StyleCard = {
   id: 'march',
   family: 'street',
   name: 'March',
-  about: 'In two: the bass drum on the beats, the snare in the street’s figures, cymbals with the bass drum.',
+  traits: ['lead on the snare'],
+  about: 'In two: the bass drum on the beats, flams and five-stroke rolls on the snare, cymbals with the bass drum.',
   meter: meter(2, 4),
   slots: 4,
   writings: [{ meter: meter(2, 2), times: 2 }],
@@ -52,14 +62,32 @@ const MARCH: StyleCard = {
   order: ['RF', 'RH', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
+      [
+        'line',
+        'Right hand of the line: flam on 1, double on & of 2',
+        graced('snare', '4... ....', 'flam'),
+        on('snare', '...2 ....'),
+        graced('snare', '.... ..2.', 'double'),
+      ],
+      ['flams', 'Right hand: flam on 1, tap on & of 2', graced('snare', '4... ....', 'flam'), on('snare', '...2 ..2.')],
       ['offs', 'Snare on the off-beats', on('snare', '..4.')],
-      ['eighths', 'Snare eighths', on('snare', '4.3.')],
       ['hats', 'Hats on the off-beats', on('hi-hat', '..4.')],
     ]),
     ...offers('LH', 'comping', [
+      [
+        'line',
+        'Left hand of the line: flam on 2, double on a of 2',
+        on('snare', '..2. ....'),
+        graced('snare', '.... 4...', 'flam'),
+        graced('snare', '.... ...2', 'double'),
+      ],
+      [
+        'flams',
+        'Left hand: flam on 2, taps on & of 1 and a of 2',
+        on('snare', '..2. ...2'),
+        graced('snare', '.... 4...', 'flam'),
+      ],
       ['between', 'Left hand on e and a, soft', on('snare', '.2.2')],
-      ['before', 'Left hand before the beats', on('snare', '...2')],
-      ['last', 'Left hand on a of 2', on('snare', '.... ...3')],
     ]),
     ...bassInTwo(['one', 'Bass on 1', '4... ....']),
     ...FOOT_IN_TWO,
@@ -74,6 +102,46 @@ const MARCH: StyleCard = {
       row: 'x... ....',
       reason: 'The left foot of the marchers is on 1.',
     },
+  ],
+}
+
+const MARCH_IN_SIX: StyleCard = {
+  id: 'march-in-six',
+  traits: ['lead on the snare'],
+  family: 'street',
+  name: 'March in six eight',
+  about: 'Two steps of three: the bass drum on the steps, long and short on the snare with flams and a roll into 1.',
+  meter: meter(6, 8),
+  slots: 3,
+  swing: null,
+  tempo: { from: 150, to: 186, usual: 174 },
+  order: ['RF', 'RH', 'LH', 'LF'],
+  candidates: [
+    ...offers('RH', 'lead', [
+      ['line', 'Right hand of the line: flams on 1 and 4', graced('snare', '4.. 4..', 'flam')],
+      ['roll', 'The same, a double on 5', graced('snare', '4.. 4..', 'flam'), graced('snare', '... .2.', 'double')],
+      ['hats', 'Hats on 3 and 6', on('hi-hat', '..3')],
+    ]),
+    ...offers('LH', 'comping', [
+      ['line', 'Left hand of the line: 3 and 6', on('snare', '..2')],
+      ['roll', 'The same, a double on 6', on('snare', '..2 ...'), graced('snare', '... ..2', 'double')],
+      ['last', 'Left hand on 6', on('snare', '... ..3')],
+    ]),
+    ...offers('RF', 'bass drum', [
+      ['two', 'Bass on both beats', on('bass drum', '4..')],
+      ['heavy-one', 'Bass on both beats, 1 heavy', on('bass drum', '4.. 3..')],
+      ['one', 'Bass on 1', on('bass drum', '4.. ...')],
+    ]),
+    ...offers('LF', 'hat foot', [
+      ['two', 'Hat foot on the second beat', on('hi-hat', '... 3..', 'chick')],
+      ['beats', 'Hat foot on the beats', on('hi-hat', '3..', 'chick')],
+      ['thirds', 'Hat foot on 3 and 6', on('hi-hat', '..2', 'chick')],
+    ]),
+  ],
+  loudness: LOUDNESS.latin,
+  constraints: [
+    { kind: 'straight', reason: 'Feet walk evenly.' },
+    { kind: 'keeps', limb: 'RF', piece: 'bass drum', row: 'x.. ...', reason: 'The left foot of the marchers is on 1.' },
   ],
 }
 
@@ -112,29 +180,30 @@ const BLAST: StyleCard = {
   id: 'blast-beat',
   family: 'rock',
   name: 'Blast beat',
-  about: 'Snare and bass drum as fast as they go: in turn, or together, under one cymbal.',
+  about:
+    'Each hand in eighths, as fast as they go: the snare between ride and bass drum, or all together; the feet may run in sixteenths.',
   meter: meter(4, 4),
-  slots: 2,
+  slots: 4,
   swing: null,
   tempo: { from: 120, to: 220, usual: 150 },
   order: ['RF', 'LH', 'RH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
-      ['with-bass', 'Hats with the bass drum', on('hi-hat', '4.')],
-      ['ride', 'Ride on the beats', on('ride', '4.')],
-      ['bell', 'Bell on 1 and 3', on('ride', '4. .. 4. ..', 'bell')],
+      ['ride', 'Ride eighths, with the bass drum', on('ride', '4.4.')],
+      ['hats', 'Hat eighths, with the bass drum', on('hi-hat', '4.4.')],
+      ['bell', 'Bell on the beats', on('ride', '4...', 'bell')],
     ]),
     ...offers('LH', 'backbeat', [
-      ['between', 'Snare on every &', on('snare', '.5')],
-      ['rims', 'Rim shots on every &', on('snare', '.5', 'rim shot')],
-      ['strong', 'Snare on every &, a level softer', on('snare', '.4')],
+      ['between', 'Snare between: every e and a', on('snare', '.5.5')],
+      ['together', 'Snare eighths, all together', on('snare', '5.5.')],
+      ['rims', 'Rim shots between: every e and a', on('snare', '.5.5', 'rim shot')],
     ]),
     ...offers('RF', 'bass drum', [
-      ['beats', 'Bass on every beat', on('bass drum', '4.')],
-      ['heavy-one', 'Bass on every beat, 1 heavy', on('bass drum', '5. 4. 4. 4.')],
-      ['one-three', 'Bass on 1 and 3', on('bass drum', '4. .. 4. ..')],
+      ['eighths', 'Bass eighths', on('bass drum', '4.4.')],
+      ['beats', 'Bass on every beat', on('bass drum', '4...')],
+      ['two-pedals', 'Bass sixteenths, for two pedals', on('bass drum', '4444')],
     ]),
-    ...hatFootRow(2),
+    ...hatFootRow(4),
   ],
   loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'There is no room for swing.' }],
@@ -153,6 +222,12 @@ const TRAP: StyleCard = {
   candidates: [
     ...offers('RH', 'lead', [
       ['eighths', 'Hat eighths', on('hi-hat', '3.3.')],
+      [
+        'rolls',
+        'Hat eighths, doubles in 2 and 4',
+        on('hi-hat', '3.3. 3... 3.3. 3...'),
+        graced('hi-hat', '.... ..33 .... ..3.', 'double'),
+      ],
       ['break', 'Hat eighths, a sixteenth more into 1', on('hi-hat', '3.3. 3.3. 3.3. 3.32')],
       ['quarters', 'Hat quarters', on('hi-hat', '3...')],
     ]),
@@ -216,4 +291,4 @@ const GOSPEL: StyleCard = {
   ],
 }
 
-export const STREET_AND_MORE: readonly StyleCard[] = [STREET_FUNK, MARCH, POLKA, BLAST, TRAP, GOSPEL]
+export const STREET_AND_MORE: readonly StyleCard[] = [STREET_FUNK, MARCH, MARCH_IN_SIX, POLKA, BLAST, TRAP, GOSPEL]

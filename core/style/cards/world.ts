@@ -58,7 +58,12 @@ const MAMBO: StyleCard = {
     ]),
     ...offers('LH', 'comping', [
       ['clave', 'Son clave, two side first', on('snare', '.. 4. 4. .. 4. .4 .. 4.', 'cross-stick')],
-      ['two', 'Cross-stick on 2, tom on 4', on('snare', '.. 4. .. ..', 'cross-stick'), on('high tom', '.. .. .. 33')],
+      [
+        'two',
+        'Cross-stick on 2, tom on 4 and &',
+        on('snare', '.. 4. .. ..', 'cross-stick'),
+        on('high tom', '.. .. .. 33'),
+      ],
       ['cross', 'Cross-stick on 2', on('snare', '.. 4. .. ..', 'cross-stick')],
     ]),
     ...offers('RF', 'bass drum', [
@@ -143,8 +148,8 @@ const MERENGUE: StyleCard = {
   order: ['RF', 'RH', 'LH', 'LF'],
   candidates: [
     ...offers('RH', 'lead', [
-      ['scraper', 'Hats as the scraper: eighth and two sixteenths', on('hi-hat', '3.22')],
-      ['eighths', 'Hat eighths', on('hi-hat', '3.2.')],
+      ['two-hands', 'Right hand of two: hat eighths', on('hi-hat', '3.2.')],
+      ['scraper', 'Hats as the scraper, one hand: eighth and two sixteenths', on('hi-hat', '3.22')],
       ['bell', 'Bell on the beats', on('ride', '4...', 'bell')],
     ]),
     ...offers('LH', 'comping', [
@@ -152,6 +157,7 @@ const MERENGUE: StyleCard = {
       ['cross', 'Cross-stick on 2, tom on its &', on('snare', '.... 3...', 'cross-stick'), on('high tom', '.... ..3.')],
       ['over-two', 'Tom answers over two bars', on('high tom', '.... ..3. ..3. 3.3.')],
     ]),
+    ...offers('LH', 'lead', [['two-hands', 'Left hand of two: hats on a', on('hi-hat', '...2')]]),
     ...bassInTwo(['one', 'Bass on 1', '4... ....']),
     ...FOOT_IN_TWO,
   ],
@@ -220,9 +226,9 @@ const SOCA: StyleCard = {
       ['bell', 'Bell on every &', on('ride', '..4.', 'bell')],
     ]),
     ...offers('LH', 'comping', [
-      ['threes', 'Snare on a of 1, & of 2, a of 3, & of 4', on('snare', '...4 ..4. ...4 ..4.')],
+      ['threes', 'Snare in 3+3+2, without the 1', on('snare', '...4 ..4. ...4 ..4.')],
       ['rims', 'The same as rim shots', on('snare', '...4 ..4. ...4 ..4.', 'rim shot')],
-      ['ghosted', 'The same, ghosts on the beats', on('snare', '1..4 ..4. 1..4 ..4.')],
+      ['ghosted', 'The same, ghosts on e of 1 and 3', on('snare', '.1.4 ..4. .1.4 ..4.')],
     ]),
     ...offers('RF', 'bass drum', [
       ['four', 'Bass on every beat', on('bass drum', '4...')],

@@ -1,5 +1,5 @@
 import type { Role } from '#core/groove'
-import type { Limb, StrokeKind } from '#core/kit'
+import type { Limb, Ornament, StrokeKind } from '#core/kit'
 import type { Candidate, Constraint, Row } from '../card'
 
 /** One row of a candidate: the piece, figures for levels, how it is struck, and for open hats for how many slots. */
@@ -9,6 +9,9 @@ export const on = (piece: string, row: string, stroke: StrokeKind = 'hit', openS
   stroke,
   ...(openSlots ? { openSlots } : {}),
 })
+
+/** A row whose strokes all have an ornament: flams, or the doubles of a roll. */
+export const graced = (piece: string, row: string, ornament: Ornament): Row => ({ piece, row, ornament })
 
 /** Candidates of one limb and role: `id`, `name` and rows of each. */
 export const offers = (limb: Limb, role: Role, list: [id: string, name: string, ...rows: Row[]][]): Candidate[] =>

@@ -5,12 +5,7 @@ const FOUR = { meter: meter(4, 4), slots: 4 } as const
 
 /** Rock and what is near it: strong and plain. */
 export const ROCK = /* @__PURE__ */ vocabulary(
-  {
-    id: 'rock',
-    styles: ['rock-eighths', 'rock-sixteenths', 'soul', 'd-beat', 'punk-double-time', 'ska', 'polka'],
-    ...FOUR,
-    tempo: [70, 140],
-  },
+  { id: 'rock', styles: ['rock-eighths', 'rock-sixteenths', 'soul'], ...FOUR, tempo: [70, 140] },
   `
   bass B.......B.B.....*2 B.....B.B.......*2 B.B.....B.B..... B.....B...B..... B.......B.......  B.......B.....B. B.....B...B...B. B.B...B.B.......
   bass B.......B.B.....B.....B.B....... B.....B.B.......B.....B...B...B. B.......B.......B.......B.B...B.
@@ -40,16 +35,7 @@ export const HALF_TIME = /* @__PURE__ */ vocabulary(
 export const FUNK = /* @__PURE__ */ vocabulary(
   {
     id: 'funk',
-    styles: [
-      'funk-sixteenths',
-      'linear-funk',
-      'neo-soul',
-      'go-go',
-      'street-beat-funk',
-      'gospel-sixteenths',
-      'afrobeat',
-      'second-line',
-    ],
+    styles: ['funk-sixteenths', 'linear-funk', 'neo-soul', 'go-go', 'gospel-sixteenths'],
     ...FOUR,
     tempo: [80, 116],
   },
@@ -57,7 +43,7 @@ export const FUNK = /* @__PURE__ */ vocabulary(
   bass B.B.......B..B..*2 B..B......B..... B......B..B..... B.....B..B....B. B..B..B...B..... B.B....B..B..... B.........B..B.B B..B.....B....B.
   bass B.B.......B..B..B..B......B....B B..B..B...B.....B.........B..B.B B.....B.........B.....B..B....B.
   beside ....S..g.g..S..g*2 .g..S..g.g..S..g ....S..g....S..g .g..S....g..S.g. ....S..g.g..S...
-  lead h.h.h.hoh.h.h.h.*2 h.h.h.h.h.h.o.h.@bar2 h.h.h.h.h.h.h.o.@bar4 H.h.H.h.H.h.H.h. ..h...h...h...h. b.h.b.h.b.h.b.h.
+  lead h.h.h.hoh.h.h.h.*2 h.h.h.h.h.h.o.h.@bar2 h.h.h.h.h.h.h.o.@bar4 H.h.H.h.H.h.H.h. ..h...h...h...h.@section r.r.r.r.r.r.r.r.@section
   fill ------------SggS ------------SgSS ------------S.SS ------------SBSS ------------SSFF
   fill --------STBSTBSF --------SgSgS.FF --------S.gSS.FF --------SggSggSS --------SSBTTBFF --------S..S..SS
   fill SgBSgBSgBSgBSSFF@section S.BSTBS.BSTBSSFF@section S..S..S.S..SSSFF@section
@@ -97,7 +83,7 @@ export const COUNTRY = /* @__PURE__ */ vocabulary(
   `
   bass B.......B.......*2 B.......B.....B. B.....B.B....... B...B...B...B... B.......B.B..... B.......B...B... B.....B.B.....B. B...B...B.B.....
   beside ssSsssSsssSsssSs ssssSsssssssSsss ssssSsssssSsSsss ....S.......S...
-  lead h.h.h.h.h.h.h.o.@bar4 h...h.h.h...h.h. h.h.h.h.h.h.h.h. ..h...h...h...h.
+  lead h.h.h.h.h.h.h.o.@bar4 h...h.h.h...h.h. h.h.h.h.h.h.h.h. ..h...h...h...h.@section
   fill ------------S.SS ------------SSSS ------------S.FF ------------ssSS --------ssssSSSS --------S.S.T.F. --------S.SSS.SS --------ssSsssSS
   turn B...S...B...S.SS B.......B...S.S. B...B...B.S.S...
   `,
@@ -105,7 +91,7 @@ export const COUNTRY = /* @__PURE__ */ vocabulary(
 
 /** Dance floors: the bass drum stays, and what changes is above it. */
 export const HOUSE = /* @__PURE__ */ vocabulary(
-  { id: 'house', styles: ['house', 'disco', 'drum-and-bass'], ...FOUR, tempo: [110, 132] },
+  { id: 'house', styles: ['house', 'disco'], ...FOUR, tempo: [110, 132] },
   `
   bass B...B...B...B...*3 B...B...B...B..B B...B...B...B.B. B...B...B..BB... B...B..BB...B... B...B...B.B.B... B...B...B...BB.. B..BB...B..BB...
   beside ....S.......S... ....S..g....S... ....S.......S..g ....S.......S.S.@bar4

@@ -1,7 +1,11 @@
 import { styleOf } from '../cards'
 import { COUNTRY, FUNK, HALF_TIME, HIP_HOP, HOUSE, METAL, ROCK } from './backbeat'
+import { CUMBIA, MAMBO, MERENGUE, SOCA, SONGO } from './caribbean'
 import { BOSSA, REGGAE, SAMBA } from './latin'
-import { SHUFFLE, SWING, TWELVE } from './ternary'
+import { FIVE, NINE, SEVEN, SEVEN_LONG_FIRST } from './odd'
+import { AFROBEAT, DRUM_AND_BASS, IN_TWO, PUNK, STREET } from './street'
+import { HALF_TIME_SHUFFLE, LONG_BELL, SHUFFLE, SIX, SWING, TWELVE } from './ternary'
+import { JAZZ_WALTZ, SLOW_WALTZ } from './waltz'
 import type { Vocabulary, VocabularyLine, VocabularyRow } from './read'
 
 /** The rows that players use, by the styles that share them. */
@@ -19,12 +23,31 @@ export const VOCABULARIES: readonly Vocabulary[] = [
   BOSSA,
   SAMBA,
   REGGAE,
+  MAMBO,
+  SONGO,
+  SOCA,
+  MERENGUE,
+  CUMBIA,
+  AFROBEAT,
+  STREET,
+  IN_TWO,
+  PUNK,
+  DRUM_AND_BASS,
+  HALF_TIME_SHUFFLE,
+  SIX,
+  LONG_BELL,
+  JAZZ_WALTZ,
+  SLOW_WALTZ,
+  FIVE,
+  SEVEN,
+  SEVEN_LONG_FIRST,
+  NINE,
 ]
 
 /**
  * The vocabulary of a style: the first that names it, or for a groove of no style that of rock. Undefined where no player of the style has
  * written one.
- * @example [vocabularyOf('shuffle')?.id, vocabularyOf('')?.id, vocabularyOf('polka')?.id] // => ['shuffle', 'rock', 'rock']
+ * @example [vocabularyOf('shuffle')?.id, vocabularyOf('')?.id, vocabularyOf('soul')?.id] // => ['shuffle', 'rock', 'rock']
  */
 export function vocabularyOf(style: string): Vocabulary | undefined {
   return styleOf(style) ? VOCABULARIES.find(one => one.styles.includes(style)) : ROCK
@@ -46,5 +69,7 @@ export {
   type VocabularyRow,
   LETTERS,
   LINES,
+  letterTicks,
+  lettersInBar,
   rowStrokesOf,
 } from './read'

@@ -27,10 +27,20 @@ export interface Vocabulary {
   /** The ids of the styles, first those it is written for. */
   styles: readonly string[]
   meter: Meter
-  /** Slots in a felt beat. */
+  /** Slots in the first felt beat; all of a bar are as long as these. */
   slots: number
   rows: readonly VocabularyRow[]
 }
+
+/** Ticks of one letter of a vocabulary’s rows. */
+export const letterTicks = ({ meter, slots }: Pick<Vocabulary, 'meter' | 'slots'>): number =>
+  beatTicks(meter)[0]! / slots
+
+/**
+ * Letters of a bar of a vocabulary’s rows.
+ * @example lettersInBar({ meter: meter(7, 8), slots: 2 }) // => 7
+ */
+export const lettersInBar = (of: Pick<Vocabulary, 'meter' | 'slots'>): number => meterTicks(of.meter) / letterTicks(of)
 
 /** Who strikes what a letter says: the lead hand, the other hand, either of them in turn, or the foot of the bass drum. */
 type Striker = 'lead' | 'other' | 'hands' | 'foot'
@@ -89,7 +99,7 @@ export function vocabulary(
   text: string,
 ): Vocabulary {
   const [from, to] = tempo
-  const perBar = beatTicks(of.meter).length * of.slots
+  const perBar = lettersInBar(of)
   const rows = text
     .trim()
     .split('\n')
@@ -132,18 +142,11 @@ export function rowStrokesOf(
   meter: Meter,
   slots: number,
 ): { begins: number; ticks: number; strokes: LetterStroke[] } {
-  const beats = beatTicks(meter)
-  const bar = meterTicks(meter)
-  const place = (slot: number) => {
-    const within = slot % (beats.length * slots)
-    const beat = Math.floor(within / slots)
-    const before = beats.slice(0, beat).reduce((sum, ticks) => sum + ticks, 0)
-    return Math.floor(slot / (beats.length * slots)) * bar + before + ((within % slots) * beats[beat]!) / slots
-  }
+  const ticks = letterTicks({ meter, slots })
   const from = [...row].findIndex(letter => letter !== '-')
   return {
-    begins: place(Math.max(0, from)),
-    ticks: (row.length / (beats.length * slots)) * bar,
-    strokes: [...row].flatMap((letter, slot) => (LETTERS[letter] ? [{ ...LETTERS[letter], at: place(slot) }] : [])),
+    begins: Math.max(0, from) * ticks,
+    ticks: row.length * ticks,
+    strokes: [...row].flatMap((letter, slot) => (LETTERS[letter] ? [{ ...LETTERS[letter], at: slot * ticks }] : [])),
   }
 }

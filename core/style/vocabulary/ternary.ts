@@ -42,3 +42,41 @@ export const TWELVE = /* @__PURE__ */ vocabulary(
   turn B..S..B..SSS B..S..B..S.S B..S..B.BS.F
   `,
 )
+
+/** Two beats of three, the backbeat on the second. */
+export const SIX = /* @__PURE__ */ vocabulary(
+  { id: 'six', styles: ['six-eight'], meter: meter(6, 8), slots: 3, tempo: [60, 150] },
+  `
+  bass B.....*2 B.B... B....B B.B..B B.....B.B... B.....B....B B.B...B....B B....BB.B... B.....BB....
+  beside ...S..*2 ...S.g .g.S.g@60-120 ..gS.. ...S.....S.S@bar2
+  lead hhhhhh*2 h.hh.h hhhhho@bar4 rrrrrr@section h..h..
+  fill ---SSS ---STF ---S.F ---S.S SSSFFF S.ST.F SSSTTF SSTTFF
+  turn B..S.S B..SSS B.BS.F
+  `,
+)
+
+/** The half-time shuffle: one backbeat, and a ghost in the middle of the triplets. */
+export const HALF_TIME_SHUFFLE = /* @__PURE__ */ vocabulary(
+  { id: 'half-time shuffle', styles: ['half-time-shuffle'], ...TRIPLETS, tempo: [76, 135] },
+  `
+  bass B....B......*2 B.B........B B........... B....B.....B B.B..B...... B..........B B....B..B..B B.B..B..B...
+  beside .g..g.Sg..g.*2 ......S..... .g..g.S...g. ......S..g.. .g....S...g.
+  lead h.hh.hh.hh.h*2 r.rr.rr.rr.r@section h.hh.hh.hh.o@bar4 h..h..h..h..
+  fill ---------STF ---------SSS ---------S.F ---------SSF ------SSSFFF ------S.ST.F ------SSSTTF ------S.SS.F
+  fill SSSTTTMMMFFF@section
+  turn B....BS..S.S B.B...S..SSS B....BS....F
+  `,
+)
+
+/** The long bell in twelve: two and three come out of the same twelve. */
+export const LONG_BELL = /* @__PURE__ */ vocabulary(
+  { id: 'long bell', styles: ['afro-cuban-twelve'], meter: meter(12, 8), slots: 3, tempo: [126, 220] },
+  `
+  bass B.....B.....*2 ..B..B..B..B B..B..B..B.. B....BB....B ...B.....B.. B.....B..B.. B.B...B.B... B.....B....B
+  beside ...x.....x.. .g.g..g.g.g. ........T.T. ..s..s..s..s
+  lead b.b.bb.b.b.b*2 h.h.hh.h.h.h b..b..b..b.. r.r.rr.r.r.r@section
+  fill ---------SSS ---------STF ---------S.S ------SSSSSS ------SSSFFF ------S.ST.F ------T.TF.F ------S..SSS
+  fill SSSTTTMMMFFF@section
+  turn B..B..S..SSS B.....B..S.S ...x..S..S..
+  `,
+)

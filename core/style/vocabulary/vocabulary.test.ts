@@ -54,20 +54,18 @@ describe.each(VOCABULARIES)('the vocabulary of $id', vocabulary => {
     for (const style of vocabulary.styles) expect(styleOf(style)?.meter, style).toBeDefined()
   })
   it('asks nothing that is hard or impossible on the five-piece, at either end of its tempos', () => {
+    const hard: string[] = []
     for (const row of vocabulary.rows.filter(one => !(vocabulary.id === 'metal' && one.row.includes('B'))))
       for (const bpm of [row.tempo.from, row.tempo.to]) {
         const groove = asGroove(vocabulary, row, bpm)
-        const hard = findings(groove, DEFAULT_KIT, played(groove, DEFAULT_KIT)).filter(
-          one => one.weight === 'hard' || one.weight === 'impossible',
-        )
-        expect(
-          hard.map(one => one.id),
-          `${row.line} ${row.row} at ${bpm}`,
-        ).toEqual([])
+        for (const one of findings(groove, DEFAULT_KIT, played(groove, DEFAULT_KIT)))
+          if (one.weight === 'hard' || one.weight === 'impossible')
+            hard.push(`${row.line} ${row.row} at ${bpm}: ${one.id}`)
         for (const part of groove.parts)
           for (const stroke of part.strokes)
             expect(strokesFor(pieceOf(DEFAULT_KIT, stroke.piece)!, part.limb), row.row).toContain(stroke.stroke)
       }
+    expect(hard).toEqual([])
   })
   it('keeps quiet styles below strong in what stands beside the lead', () => {
     if (vocabulary.styles.some(isQuiet)) for (const row of of('beside')) expect(row.row).not.toMatch(/S/)
