@@ -4,6 +4,7 @@ import { type Groove, type Role, partOf } from '#core/groove'
 import { present } from '#core/present'
 import type { Move, ParamValue, Params } from './move'
 import { choicesOf } from './params'
+import { rowsHere } from './rows'
 
 /** Chance from a seed: the same seed gives the same throws in the same order. */
 export interface Chance {
@@ -51,12 +52,19 @@ export function thrower(
       if (sparing && spec.kind === 'choice' && spec.tried) return spec.tried.includes(value as string)
       const role = spec.kind === 'part' ? present(partOf(groove, value as string), 'part').role : undefined
       if (!sparing || spec.kind !== 'part') return true
+      if (spec.tried) return !!role && spec.tried.includes(role)
       // Accents are the hands' to move about.
       if (move.group === 'accents' && role === 'bass drum') return false
       return role === spec.usual || !HOLDING.includes(role)
     })
     if (!values.length) return undefined
-    if (spec.kind === 'parts')
+    if (spec.kind === 'row') {
+      // What is played often is thrown often.
+      const often = rowsHere(groove, spec.line).flatMap(({ row, weight }) =>
+        Array<string>(Math.round(2 * weight)).fill(row),
+      )
+      throws.push([spec.id, chance => chance.pick(often)])
+    } else if (spec.kind === 'parts')
       throws.push([
         spec.id,
         chance => (values as string[]).filter((_, i) => (i === 0 ? chance.next() < 0.6 : chance.next() < 0.4)),

@@ -9,7 +9,7 @@ import { MOVES } from './moves'
 import { strokeCount } from './promises'
 import { rowsHere } from './rows'
 import { type Step, runSteps } from './run'
-import { type TasteRule, type Trial, USUAL, rulesFor, tasteOf } from './taste'
+import { type TasteRule, type Trial, isUsual, rulesFor, tasteOf } from './taste'
 import { Seen } from './taste-seen'
 
 /** What to look for: the same wish and seed always find the same ideas. */
@@ -54,19 +54,24 @@ type Taste = ReturnType<typeof tasteOf>
 const DEPTH = 4
 /** What an idea costs by its number of steps: two or three that belong together are an idea, one alone is a detail, four are a muddle. */
 const STEPS = [0, 0.08, 0, 0.04, 0.2] as const
+/** Below the first share of strokes changed an idea is a detail, beyond the second another groove. */
+const [NEAR, FAR] = [0.1, 0.3]
 /** How much more often a row of the style is thrown than any other move: what players use is most of what is worth a look. */
 const ROWS_OFTENER = 5
 /** The most of a dozen that begin in one group of moves, and the most that begin with a row of the style. */
 const OF_ONE_GROUP = 2
 const ROWS_MOST = 6
-/** The most of a dozen that have one move in them. */
-const MOVE_MOST = 3
+/** The most of a dozen that have one move in them, and that lay rows of one line. */
+const MOVE_MOST = 2
+const ROW_MOVE_MOST = 4
+/** The most of a dozen that take strokes away. */
+const THINNER_MOST = 3
 /** The most of a dozen that end with one move. */
 const LAST_MOST = 2
 /** What it costs an idea to be one more beyond these. */
 const ENOUGH = 1
 /** All moves are tried after that number of candidates where they gave fewer finds than `least`. */
-const WIDENS = { after: 2000, least: 250 } as const
+const WIDENS = { after: 2000, least: 60 } as const
 /** Two ideas that share more of their strokes than this are one picture. */
 const ONE_PICTURE = 0.9
 const SAME_PICTURE = 0.95
@@ -118,7 +123,9 @@ export class IdeaSearch {
     // Unasked, only what is usual, where the style has rows; a group that is asked for brings all its moves.
     const asked = wish.groups.length > 0
     const known = LINES.some(line => rowsHere(groove, line).length)
-    this.moves = MOVES.filter(move => (asked ? wish.groups.includes(move.group) : known ? USUAL.has(move.id) : true))
+    this.moves = MOVES.filter(move =>
+      asked ? wish.groups.includes(move.group) : known ? isUsual(move, groove.style) : true,
+    )
     this.mayWiden = !asked && known
     // Home keeps every promise that is about change, except to differ from itself.
     const judged = new Judge(groove, kit, []).judge(groove) as Judgement
@@ -191,7 +198,7 @@ export class IdeaSearch {
     if (before) return before
     const throws = this.moves.flatMap(move => {
       const params = thrower(move, groove, this.kit, true)
-      const often = move.group === 'of the style' ? ROWS_OFTENER : 1
+      const often = isRow(move) ? ROWS_OFTENER : 1
       return params ? Array.from({ length: often }, () => ({ move, params })) : []
     })
     this.throws.set(groove.bars, throws)
@@ -222,14 +229,19 @@ export class IdeaSearch {
     this.least = this.pool.at(-1)!.score
   }
 
-  /** Best a third of the way from home, by few moves, and no harder than demanding; for a companion, of the density wished for. */
+  /** Best a tenth to a third of the way from home, by few moves, and no harder than demanding; for a companion, of the density wished for. */
   private scoreOf({ distance, difficulty, strokes }: Judgement, depth: number): number {
     const dense =
       this.wish.density === undefined
         ? 0
         : Math.abs(strokes / Math.max(1, this.home.judged.strokes) - this.wish.density)
     return (
-      1 - Math.abs(distance - 0.3) - STEPS[Math.min(depth, DEPTH)]! - 0.4 * Math.max(0, difficulty - 1.2) - 2 * dense
+      1 -
+      2 * Math.max(0, NEAR - distance) -
+      Math.max(0, distance - FAR) -
+      STEPS[Math.min(depth, DEPTH)]! -
+      0.4 * Math.max(0, difficulty - 1.2) -
+      2 * dense
     )
   }
 
@@ -249,15 +261,19 @@ export class IdeaSearch {
     const share = Math.ceil(most / 12)
     const uses = new Map<Move, number>()
     const lasts = new Map<Move | undefined, number>()
+    let thinner = 0
     // A companion is looked for by its density first.
     const enoughOf = this.wish.density === undefined ? ENOUGH : 0
     /** In how many ways an idea is one more of what there is enough of already: its group, its last move, any of its moves. */
     const over = (one: Found): number => {
       const { group } = present(one.root, 'root')
-      let many = Number((groups.get(group) ?? 0) >= share * (group === 'of the style' ? ROWS_MOST : OF_ONE_GROUP))
+      let many = Number(
+        (groups.get(group) ?? 0) >= share * (isRow(present(one.root, 'root')) ? ROWS_MOST : OF_ONE_GROUP),
+      )
       many += Number((lasts.get(one.move) ?? 0) >= share * LAST_MOST)
       for (let at: Found | undefined = one; at?.move; at = at.before)
-        many += Math.max(0, (uses.get(at.move) ?? 0) + 1 - share * MOVE_MOST)
+        many += Math.max(0, (uses.get(at.move) ?? 0) + 1 - share * (isRow(at.move) ? ROW_MOVE_MOST : MOVE_MOST))
+      many += Number(takesAway(one) && thinner >= share * THINNER_MOST)
       return many
     }
     while (chosen.length < most && likest.size) {
@@ -272,6 +288,7 @@ export class IdeaSearch {
       const { group } = present(best!.root, 'root')
       groups.set(group, (groups.get(group) ?? 0) + 1)
       lasts.set(best!.move, (lasts.get(best!.move) ?? 0) + 1)
+      if (takesAway(best!)) thinner++
       for (let at: Found | undefined = best; at?.move; at = at.before) uses.set(at.move, (uses.get(at.move) ?? 0) + 1)
       for (const [one, like] of likest)
         if (sharedOf(one, best!, marks) >= ONE_PICTURE) {
@@ -287,11 +304,19 @@ export class IdeaSearch {
     return chosen.flatMap(found => this.tell(found))
   }
 
-  /** A find retold step by step, as edits would make it; one that does not come out the same is no idea. */
+  /** A find retold step by step, as edits would make it, without the steps that a later one wipes out; one that does not come out the same is no idea. */
   private tell(found: Found): Idea[] {
-    const steps: Step[] = []
+    let steps: Step[] = []
     for (let at: Found = found; at.before; at = at.before)
       steps.unshift({ move: present(at.move, 'move').id, params: present(at.params, 'params') })
+    for (let i = steps.length - 2; i >= 0 && i < steps.length - 1; i--) {
+      const without = steps.toSpliced(i, 1)
+      const others = runSteps(this.groove, without, this.kit)
+      const judged = this.judge.judge(others.at(-1)!.groove)
+      // What was there to mend a step that is left out has nothing to do either.
+      if (typeof judged === 'object' && judged.sound === found.judged.sound)
+        steps = others.flatMap(one => (one.ok ? [one.step] : []))
+    }
     const done = runSteps(this.groove, steps, this.kit)
     if (done.some(step => !step.ok)) return []
     return [
@@ -306,6 +331,15 @@ export class IdeaSearch {
       },
     ]
   }
+}
+
+const isRow = ({ group }: Move): boolean => group === 'of the style'
+
+/** Whether some step of a find takes strokes away. */
+function takesAway(found: Found): boolean {
+  for (let at: Found | undefined = found; at?.move; at = at.before)
+    if (at.move.traits?.includes('takes away')) return true
+  return false
 }
 
 /** Whether a move is among those that led to a find. */

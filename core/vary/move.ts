@@ -25,8 +25,8 @@ export type ParamSpec = {
       was?: Readonly<Record<string, string>>
       tried?: readonly string[]
     }
-  /** A part of the groove by its id; `among` says which may be, `usual` of what role it is at first, where there is one. */
-  | { kind: 'part'; among?: (part: Part, groove: Groove) => boolean; usual?: Role }
+  /** A part of the groove by its id; `among` says which may be, `usual` of what role it is at first, where there is one, `tried` of what roles a search takes it. */
+  | { kind: 'part'; among?: (part: Part, groove: Groove) => boolean; usual?: Role; tried?: readonly Role[] }
   | { kind: 'parts' }
   /** A slot or felt beat counted through all bars from 0, or a bar from 0. `usual` counts from 0 in the first bar. */
   | { kind: 'slot' | 'beat' | 'bar'; usual: number }
@@ -63,9 +63,19 @@ export type PromiseId = (typeof PROMISES)[number]
 
 /**
  * What a move does, for the rules that judge by it: it puts things elsewhere on purpose, parts by whole slots; it changes how loud and
- * nothing else; it is named for a change of swing; it takes the lead hand to the snare on purpose.
+ * nothing else; it is named for a change of swing; it takes the lead hand to the snare on purpose; it takes strokes away; it adds ghosts by chance; what it is about, of which an idea changes a thing once.
  */
-export type MoveTrait = 'displaces' | 'by slots' | 'only loudness' | 'changes swing' | 'lead to the snare'
+export type MoveTrait =
+  | 'displaces'
+  | 'by slots'
+  | 'only loudness'
+  | 'changes swing'
+  | 'lead to the snare'
+  | 'takes away'
+  | 'scatters ghosts'
+  | 'about the lead'
+  | 'about the snare'
+  | 'about the bass drum'
 
 /** What making a move comes to: the new groove, and what it did in a sentence, worked out when it is asked for. */
 export interface Made {

@@ -22,6 +22,7 @@ interface PartSeen {
   accents: number[]
   openings: { at: number; openFor: number }[]
   chicks: number[]
+  hats: number[]
 }
 
 const GRACED: ReadonlySet<string> = new Set(['flam', 'drag', 'ruff'])
@@ -50,6 +51,7 @@ function partSeen(part: Part, kit: Kit): PartSeen {
     accents: [],
     openings: [],
     chicks: [],
+    hats: [],
   }
   partsSeen.set(part, { kit, seen })
   if (part.muted || part.every) return seen
@@ -63,6 +65,7 @@ function partSeen(part: Part, kit: Kit): PartSeen {
     if (kind !== undefined && RINGING.has(kind)) seen.crashes.push(at)
     if (level > seen.loudest) seen.loudest = level
     if (level === 5) seen.accents.push(at)
+    if (kind === 'hi-hat' && hand) seen.hats.push(at)
     if (stroke.openFor) seen.openings.push({ at, openFor: stroke.openFor })
     if (!hand) continue
     if (kind === 'snare') {
@@ -79,6 +82,7 @@ function partSeen(part: Part, kit: Kit): PartSeen {
 export class Seen {
   private readonly parts: { part: Part; seen: PartSeen }[]
   private readonly leads: (part: Part) => boolean
+  private readonly known = new Map<string, unknown>()
   private found: { backbeat?: readonly number[]; bass?: ReadonlyMap<number, number>; snare?: ReadonlySet<number> } = {}
 
   /** `home` is what the groove was made from: where it has the same hands, it has the same backbeat. */
@@ -89,6 +93,12 @@ export class Seen {
   ) {
     this.parts = groove.parts.map(part => ({ part, seen: partSeen(part, kit) }))
     this.leads = isLead(groove)
+  }
+
+  /** What a rule works out of it, once: home is held against each find. */
+  once<T>(rule: string, find: (seen: Seen) => T): T {
+    if (!this.known.has(rule)) this.known.set(rule, find(this))
+    return this.known.get(rule) as T
   }
 
   get backbeat(): readonly number[] {
@@ -112,9 +122,12 @@ export class Seen {
   get crashes(): number[] {
     return this.sorted(({ crashes }) => crashes)
   }
-  /** The accents of the lead, and how many of its strokes fall on a snare. */
+  /** The accents of the lead, how many strokes it has, and how many of them fall on a snare. */
   get accents(): number[] {
     return this.sorted(({ accents }, part) => (this.leads(part) ? accents : []))
+  }
+  get leadStrokes(): number {
+    return this.parts.reduce((sum, { part }) => sum + (this.leads(part) && !part.muted ? part.strokes.length : 0), 0)
   }
   get leadOnSnare(): number {
     return this.parts.reduce((sum, { part, seen }) => sum + (this.leads(part) ? seen.onSnare : 0), 0)
@@ -125,6 +138,11 @@ export class Seen {
   }
   get chicks(): ReadonlySet<number> {
     return new Set(this.parts.flatMap(({ seen }) => seen.chicks))
+  }
+
+  /** Where a hand strikes the hats. */
+  get hats(): ReadonlySet<number> {
+    return new Set(this.parts.flatMap(({ seen }) => seen.hats))
   }
 
   /** Openings of the hats: where each ends. */

@@ -1,7 +1,7 @@
 import { played, syncopationOf } from '#core/analyse'
-import { isClave, withClave } from '#core/groove'
+import { type Role, isClave, withClave } from '#core/groove'
 import { type Kit, isHand } from '#core/kit'
-import { type CardTrait, type StyleFamily, fitsStyle, isQuiet, styleOf } from '#core/style'
+import { type CardTrait, type StyleFamily, fitsStyle, isQuiet, styleOf, vocabularyOf } from '#core/style'
 import { convertTempo } from '#core/time'
 import type { Move, MoveTrait } from './move'
 import type { Seen } from './taste-seen'
@@ -10,21 +10,41 @@ import { gridOf } from './work'
 /** Families whose lead is the time that the others count on. */
 const TIME_IN_THE_LEAD: readonly StyleFamily[] = ['jazz', 'Brazil', 'Afro-Cuban']
 
-/** Moves that answer “what else?”: small, heard at once, and leave the groove what it is. All others are for who asks for them by hand, or for their group. @internal */
-export const USUAL: ReadonlySet<string> = new Set([
-  'row-bass',
-  'row-beside',
-  'row-lead',
-  'row-turn',
-  'open-last',
-  'ghost-fill',
-  'ghosts-out',
-  'bass-thin',
-  'accent-pattern',
-  'thin',
-  'lead-to',
-  'bells',
-])
+/**
+ * Moves that answer “what else?”, with the families where they don't: small, heard at once, and they leave the groove what it is. All others are
+ * for who asks for them by hand, or for their group.
+ */
+const USUAL: Readonly<Record<string, readonly StyleFamily[]>> = {
+  'row-bass': [],
+  'row-beside': [],
+  'row-lead': [],
+  'row-turn': [],
+  'open-last': [],
+  'ghost-fill': [],
+  'ghosts-out': [],
+  'bass-thin': ['Afro-Cuban', 'Brazil'],
+  'lead-to': [],
+  'hat-foot': ['jazz', 'Brazil', 'Afro-Cuban'],
+  'accent-pattern': [...TIME_IN_THE_LEAD, 'West Africa', 'Caribbean'],
+  thin: [...TIME_IN_THE_LEAD, 'West Africa'],
+  bells: [...TIME_IN_THE_LEAD, 'West Africa'],
+}
+
+/**
+ * Whether a search that is asked for nothing in particular tries a move on a groove of a style.
+ * @internal
+ */
+export const isUsual = ({ id }: Move, style: string): boolean => {
+  const except = USUAL[id]
+  const family = styleOf(style)?.family
+  return !!except && !(family && except.includes(family))
+}
+
+/** Whether players of a style play ghosts beside its lead; true where no one has written its rows. */
+function ghosts(style: string): boolean {
+  const own = vocabularyOf(style)
+  return !own || own.rows.some(({ line, row }) => line === 'beside' && row.includes('g'))
+}
 
 /** A variation held against home by the rules of taste. */
 export interface Trial {
@@ -62,7 +82,6 @@ export interface TasteRule {
 
 const does = ({ moves }: Trial, trait: MoveTrait): boolean => [...moves].some(move => move.traits?.includes(trait))
 const displaced = (trial: Trial): boolean => does(trial, 'displaces')
-const first = (ats: Iterable<number>): boolean => [...ats].includes(0)
 
 /** Levels, kinds and limbs of each bar, so that equal bars read equal. */
 function barsOf({ groove }: Seen): string[] {
@@ -90,7 +109,7 @@ function barsOf({ groove }: Seen): string[] {
   )
 }
 const turned = (seen: Seen): 'alike' | 'last turned' | undefined => {
-  const bars = barsOf(seen)
+  const bars = seen.once('bars', barsOf)
   if (bars.length < 2) return undefined
   const [opening] = bars
   return bars.every(bar => bar === opening)
@@ -142,6 +161,34 @@ function changedAt({ home, now }: Trial): number[] {
 const fresh = (now: readonly number[], before: readonly number[]): number[] => now.filter(at => !before.includes(at))
 const ghostsABar = (seen: Seen): number => seen.ghosts.length / seen.groove.bars.length
 
+const ABOUT: readonly MoveTrait[] = ['about the lead', 'about the snare', 'about the bass drum']
+
+/** Whether strokes of some part are one level louder or softer than at home, and none of it more. */
+const oneLevelApart = ({ home, now }: Trial): boolean =>
+  home.groove.parts.some(part => {
+    const after = now.groove.parts.find(one => one.id === part.id)
+    if (!after || after === part) return false
+    const levels = new Map(after.strokes.map(stroke => [stroke.at, stroke]))
+    const apart = part.strokes.map(stroke => {
+      const other = levels.get(stroke.at)
+      return other?.piece === stroke.piece && other.stroke === stroke.stroke ? Math.abs(stroke.level - other.level) : 0
+    })
+    return Math.max(0, ...apart) === 1
+  })
+
+/** The piece that the lead strikes most in each bar; undefined in a bar without it. */
+function leadsOn({ groove }: Seen): (string | undefined)[] {
+  const { starts } = gridOf(groove)
+  return groove.bars.map((_, b) => {
+    const many = new Map<string, number>()
+    for (const part of groove.parts)
+      if (part.role === 'lead')
+        for (const { at, piece } of part.strokes)
+          if (at >= starts[b]! && at < starts[b + 1]!) many.set(piece, (many.get(piece) ?? 0) + 1)
+    return [...many].sort((a, b) => b[1] - a[1])[0]?.[0]
+  })
+}
+
 /** The rules of taste (docs/rules.md), with the styles where each does not hold; of the vetoes, those that need not look at strokes come first. */
 export const TASTE: readonly TasteRule[] = [
   {
@@ -183,9 +230,11 @@ export const TASTE: readonly TasteRule[] = [
     name: 'No bass drum on 1',
     kind: 'veto',
     quick: true,
-    reason: 'Where home begins on the bass drum, so does what follows it, unless dropping it is the point.',
+    reason: 'Where a bar of home begins on the bass drum, so does what follows it, unless dropping it is the point.',
     except: ['1 left open'],
-    holds: trial => first(trial.home.bass.keys()) && !first(trial.now.bass.keys()) && !displaced(trial),
+    holds: trial =>
+      !displaced(trial) &&
+      gridOf(trial.home.groove).starts.some(at => trial.home.bass.has(at) && !trial.now.bass.has(at)),
   },
   {
     id: 'bass-under-backbeat',
@@ -275,7 +324,9 @@ export const TASTE: readonly TasteRule[] = [
     holds: ({ home, now, kit }) => {
       const card = styleOf(home.groove.style)
       if (!card) return false
-      const [was, is] = [home, now].map(seen => fitsStyle(seen.groove, card, kit.hands).map(fit => fit.holds))
+      const [was, is] = [home, now].map(seen =>
+        seen.once('fits', ({ groove }) => fitsStyle(groove, card, kit.hands).map(fit => fit.holds)),
+      )
       return is!.some((holds, i) => !holds && was![i])
     },
   },
@@ -294,6 +345,113 @@ export const TASTE: readonly TasteRule[] = [
     },
   },
   {
+    id: 'beat-gone',
+    name: 'The beat gone from the lead',
+    kind: 'veto',
+    quick: true,
+    reason: 'Others count on the lead’s beats; where players of a style leave them out, a row of the style says so.',
+    holds: ({ home, now, moves }) => {
+      if (
+        [...moves].some(
+          move =>
+            move.group === 'of the style' && move.params.some(spec => spec.kind === 'row' && spec.line === 'lead'),
+        )
+      )
+        return false
+      const beats = new Set(gridOf(home.groove).beats.map(({ at }) => at))
+      const many = ({ groove }: Seen) =>
+        groove.parts
+          .filter(part => part.role === 'lead')
+          .flatMap(part => part.strokes)
+          .filter(({ at }) => beats.has(at)).length
+      return many(now) * 2 < many(home)
+    },
+  },
+  {
+    id: 'no-ghosts-here',
+    name: 'Ghosts where the style has none',
+    kind: 'veto',
+    quick: true,
+    reason: 'Players of the style leave that space open.',
+    holds: trial =>
+      does(trial, 'scatters ghosts') && !ghosts(trial.home.groove.style) && trial.home.ghosts.length === 0,
+  },
+  {
+    id: 'ghost-after',
+    name: 'A ghost right after the backbeat',
+    kind: 'veto',
+    quick: true,
+    reason: 'The stick is still coming up from the accent a sixteenth later; there it is a stroke, and no ghost.',
+    holds: trial =>
+      does(trial, 'scatters ghosts') &&
+      fresh(trial.now.ghosts, trial.home.ghosts).some(at =>
+        trial.now.backbeat.some(beat => at > beat && at - beat <= SIXTEENTH),
+      ),
+  },
+  {
+    id: 'ghost-on-beat',
+    name: 'A ghost on the beat',
+    kind: 'veto',
+    quick: true,
+    reason: 'Ghosts lie between the beats; on one, the lead covers it.',
+    holds: trial => {
+      const beats = new Set(gridOf(trial.home.groove).beats.map(({ at }) => at))
+      return does(trial, 'scatters ghosts') && fresh(trial.now.ghosts, trial.home.ghosts).some(at => beats.has(at))
+    },
+  },
+  {
+    id: 'all-accents',
+    name: 'Every stroke of the lead an accent',
+    kind: 'veto',
+    quick: true,
+    reason: 'Where all are loud none is heard as an accent.',
+    holds: ({ home, now }) => {
+      const all = (seen: Seen) => seen.accents.length > 0 && seen.accents.length === seen.leadStrokes
+      return all(now) && !all(home)
+    },
+  },
+  {
+    id: 'bass-bare',
+    name: 'Hardly a bass drum left',
+    kind: 'veto',
+    quick: true,
+    reason: 'Less than half of it and the bottom is gone.',
+    holds: ({ home, now }) => now.bass.size * 2 < home.bass.size,
+  },
+  {
+    id: 'same-twice',
+    name: 'One thing changed twice',
+    kind: 'veto',
+    quick: true,
+    reason: 'An idea changes the lead, the snare or the bass drum once, and that is heard as meant.',
+    holds: trial => ABOUT.some(one => [...trial.moves].filter(move => move.traits?.includes(one)).length > 1),
+  },
+  {
+    id: 'junk-step',
+    name: 'A step that is hardly heard',
+    kind: 'veto',
+    reason: 'An accent where the stroke is strong already adds words, and nothing else.',
+    holds: trial => trial.moves.size > 1 && oneLevelApart(trial),
+  },
+  {
+    id: 'loud-comping',
+    name: 'Comping above the lead',
+    kind: 'veto',
+    reason: 'Comping accompanies the cymbal; louder, it takes over.',
+    holds: ({ home, now }) => {
+      const over = ({ groove }: Seen) => {
+        const mean = (role: Role) => {
+          const levels = groove.parts
+            .filter(part => part.role === role && !part.muted)
+            .flatMap(part => part.strokes.map(({ level }): number => level))
+          return levels.reduce((sum, level) => sum + level, 0) / Math.max(1, levels.length)
+        }
+        return mean('comping') > mean('lead')
+      }
+      return styleOf(home.groove.style)?.family === 'jazz' && over(now) && !over(home)
+    },
+  },
+  {
     id: 'clave-turned',
     name: 'The side of the clave',
     kind: 'veto',
@@ -305,7 +463,8 @@ export const TASTE: readonly TasteRule[] = [
       return home.groove.parts.some(part => {
         const after = now.groove.parts.find(one => one.id === part.id)
         const ats = (of: typeof after) => of?.strokes.map(stroke => stroke.at).join()
-        if (isClave(bars, part) && ats(part) !== ats(after)) return true
+        if (ats(part) === ats(after)) return false
+        if (isClave(bars, part)) return true
         if (!clave || !after) return false
         return withClave(bars, part, clave) !== 'against' && withClave(now.groove.bars, after, clave) === 'against'
       })
@@ -417,11 +576,12 @@ export const TASTE: readonly TasteRule[] = [
     name: 'An opening that is closed',
     kind: 'for',
     weight: 0.06,
-    reason: 'The backbeat or the foot ends it cleanly.',
-    says: 'The hats open and are closed by the foot or into the backbeat.',
+    reason: 'The foot, or the hand’s next stroke on the hats, ends it where the beat is felt; a snare closes nothing.',
+    says: 'The hats open and are closed on a beat.',
     holds: ({ home, now }) => {
+      const beats = new Set(gridOf(now.groove).beats.map(({ at }) => at))
       const closed = (seen: Seen) =>
-        seen.openings.filter(({ ends }) => seen.chicks.has(ends) || seen.backbeat.includes(ends)).length
+        seen.openings.filter(({ ends }) => beats.has(ends) && (seen.chicks.has(ends) || seen.hats.has(ends))).length
       return closed(now) > closed(home)
     },
   },
@@ -461,6 +621,14 @@ export const TASTE: readonly TasteRule[] = [
     },
   },
 
+  {
+    id: 'lead-wanders',
+    name: 'Another cymbal for one bar',
+    kind: 'against',
+    weight: 0.4,
+    reason: 'The lead changes its cymbal for a section; for one bar it sounds like a mistake.',
+    holds: ({ home, now }) => new Set(leadsOn(now)).size > 1 && new Set(leadsOn(home)).size === 1,
+  },
   {
     id: 'many-ideas',
     name: 'More than two ideas at once',
@@ -510,6 +678,14 @@ export const TASTE: readonly TasteRule[] = [
     holds: ({ distance }) => distance < 0.04,
   },
   {
+    id: 'one-level',
+    name: 'A part one level louder or softer, here and there',
+    kind: 'against',
+    weight: 0.3,
+    reason: 'An accent where the stroke is strong already is hardly heard.',
+    holds: oneLevelApart,
+  },
+  {
     id: 'ghost-crowd',
     name: 'A crowd of ghosts',
     kind: 'against',
@@ -525,7 +701,8 @@ export const TASTE: readonly TasteRule[] = [
     weight: 0.12,
     reason: 'Three above home and the groove no longer carries.',
     holds: ({ home, now, kit }) => {
-      const of = ({ groove }: Seen) => syncopationOf(groove, played(groove, kit).events).score
+      const of = (seen: Seen) =>
+        seen.once('syncopation', ({ groove }) => syncopationOf(groove, played(groove, kit).events).score)
       return of(now) - of(home) >= 3
     },
   },

@@ -124,7 +124,10 @@ const accentPattern: Move = {
   group: 'accents',
   keeps: KEEPS,
   about: 'Puts the accents of each felt beat on the same of its slots: one of the ways to accent four places.',
-  params: [PART, { id: 'pattern', name: 'Slots', kind: 'choice', of: PATTERNS, usual: '..x.' }],
+  params: [
+    { ...PART, tried: ['lead'] },
+    { id: 'pattern', name: 'Slots', kind: 'choice', of: PATTERNS, usual: '..x.' },
+  ],
   make(groove, params) {
     const part = thePart(groove, word(params, 'part'))
     if (!part.ok) return part

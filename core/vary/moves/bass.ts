@@ -42,6 +42,7 @@ const add: Move = {
 
 const thinBass: Move = {
   id: 'bass-thin',
+  traits: ['takes away', 'about the bass drum'],
   offered: { small: 13 },
   name: 'Thin the bass drum',
   group: 'bass drum',

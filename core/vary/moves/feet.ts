@@ -35,7 +35,16 @@ const hats: Move = {
   keeps: ['lead', 'backbeat'],
   about:
     'Gives the hat foot one of the usual patterns in place of what it plays; it keeps still while a hand holds the hats open.',
-  params: [{ id: 'pattern', name: 'Pattern', kind: 'choice', of: [...FOOT_RULES, IN_TURN], usual: '2 and 4' }],
+  params: [
+    {
+      id: 'pattern',
+      name: 'Pattern',
+      kind: 'choice',
+      of: [...FOOT_RULES, IN_TURN],
+      usual: '2 and 4',
+      tried: FOOT_RULES,
+    },
+  ],
   make(groove, params) {
     const limb = hatFoot(groove)
     const open = openAt(groove)

@@ -47,6 +47,7 @@ const evenly = (places: readonly number[], many: number): number[] =>
 
 const fill: Move = {
   id: 'ghost-fill',
+  traits: ['scatters ghosts', 'about the snare'],
   offered: { small: 5, busier: 1 },
   name: 'Fill with ghosts',
   group: 'ghosts',
@@ -100,6 +101,7 @@ const fill: Move = {
 
 const out: Move = {
   id: 'ghosts-out',
+  traits: ['takes away', 'about the snare'],
   offered: { small: 14 },
   name: 'Take the ghosts out',
   group: 'ghosts',
@@ -121,13 +123,21 @@ const KEEP = ['every second', 'on the beat', 'off the beat', 'the loud ones'] as
 
 const thin: Move = {
   id: 'thin',
+  traits: ['takes away', 'about the lead'],
   name: 'Thin a part',
   group: 'ghosts',
   keeps: ['linear', 'simpler'],
   about: 'Takes strokes of a part out and leaves every second, those on or off the beat, or the loud ones.',
   params: [
-    { id: 'part', name: 'Part', kind: 'part', among: part => part.strokes.length > 1 },
-    { id: 'keep', name: 'Keep', kind: 'choice', of: KEEP, usual: 'every second' },
+    { id: 'part', name: 'Part', kind: 'part', among: part => part.strokes.length > 1, tried: ['lead'] },
+    {
+      id: 'keep',
+      name: 'Keep',
+      kind: 'choice',
+      of: KEEP,
+      usual: 'every second',
+      tried: ['on the beat', 'the loud ones'],
+    },
   ],
   make(groove, params) {
     const part = thePart(groove, word(params, 'part'))

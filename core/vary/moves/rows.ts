@@ -1,11 +1,23 @@
 import { type Groove, type Part, type Stroke, barTicks, cutToShow, sayCut, sayList, sayPlaces } from '#core/groove'
-import { LIMBS } from '#core/kit'
-import { type Result, refuse } from '#core/result'
-import { type LetterStroke, type VocabularyLine, rowStrokesOf, vocabularyOf } from '#core/style'
+import { type Level, type Limb, LIMBS, isHand } from '#core/kit'
+import { type Result, ok, refuse } from '#core/result'
+import { LETTERS, type LetterStroke, type VocabularyLine, isQuiet, rowStrokesOf, vocabularyOf } from '#core/style'
 import { barStarts, beatAt } from '#core/time'
 import { type Made, type Move, type ParamSpec, type Params, word } from '../move'
 import { rowsHere } from '../rows'
-import { addStrokes, bassFoot, eachStroke, freeHand, gridOf, isLead, leadHand, made, recut, sameStrokes } from '../work'
+import {
+  addStrokes,
+  atTick,
+  bassFoot,
+  eachStroke,
+  freeHand,
+  gridOf,
+  isLead,
+  leadHand,
+  made,
+  recut,
+  sameStrokes,
+} from '../work'
 
 const BARS = ['every bar', 'the last bar', 'every second bar'] as const
 const IN: ParamSpec = { id: 'bars', name: 'In', kind: 'choice', of: BARS, usual: 'the last bar' }
@@ -24,12 +36,23 @@ interface Laid extends LetterStroke {
 
 /**
  * A row over some bars of a groove, each with the bar of the row that its number calls for. What lies on the last third of a beat goes to the
- * swung half of a groove that is written so: it sounds there.
+ * swung half of a groove that is written so: it sounds there. Remembered with the bars, for a search.
  */
-function laid(groove: Groove, row: string, bars: readonly number[]): Laid[] | undefined {
+function laid(groove: Groove, row: string, bars: readonly number[]): readonly Laid[] {
+  const known = laidBefore.get(groove.bars) ?? new Map<string, readonly Laid[]>()
+  laidBefore.set(groove.bars, known)
+  const key = `${groove.style} ${groove.feel.swing?.level} ${row} ${bars.join()}`
+  const strokes = known.get(key) ?? laidOut(groove, row, bars)
+  known.set(key, strokes)
+  return strokes
+}
+const laidBefore = new WeakMap<Groove['bars'], Map<string, readonly Laid[]>>()
+
+function laidOut(groove: Groove, row: string, bars: readonly number[]): Laid[] {
   const own = vocabularyOf(groove.style)
-  if (!own) return undefined
+  if (!own) return []
   const { strokes, ticks } = rowStrokesOf({ row }, own.meter, own.slots)
+  const most = isQuiet(groove.style) ? 3 : 5
   const { beats, starts } = gridOf(groove)
   const length = barTicks(groove.bars[0]!)
   const many = Math.max(1, ticks / length)
@@ -41,13 +64,52 @@ function laid(groove: Groove, row: string, bars: readonly number[]): Laid[] | un
       const beat = beatAt(beats, at)
       const third = beat.length / 3
       const onSkip = swings && beat.slots % 3 !== 0 && at - beat.at === 2 * third
-      return [{ ...one, bar, at: onSkip ? beat.at + beat.length / 2 : at }]
+      const level = Math.min(one.level, most) as Level
+      return [{ ...one, level, bar, at: onSkip ? beat.at + beat.length / 2 : at }]
     }),
   )
 }
 
+/**
+ * A swung groove with the beats cut in three on whose middle third a row strikes: what hands have on the swung half goes to the last third,
+ * where it sounds. The same groove where no beat asks for it, or where that would take a foot or a locked part along.
+ */
+function inThirds(groove: Groove, row: readonly Laid[]): Groove {
+  if (groove.feel.swing?.level !== '1/8') return groove
+  const { beats } = gridOf(groove)
+  const asking = new Set(
+    row.flatMap(({ at }) => {
+      const beat = beatAt(beats, at)
+      return beat.slots === 2 && at - beat.at === beat.length / 3 ? [beat] : []
+    }),
+  )
+  const inside = (stroke: Stroke) => {
+    const beat = beatAt(beats, stroke.at)
+    return asking.has(beat) && stroke.at !== beat.at ? beat : undefined
+  }
+  const stays = (part: Part) => part.every || part.locked || !isHand(part.limb)
+  if (!asking.size || groove.parts.some(part => stays(part) && part.strokes.some(inside))) return groove
+  const moved = eachStroke(
+    groove,
+    part => !stays(part),
+    stroke => {
+      const beat = inside(stroke)
+      return beat ? atTick(stroke, beat.at + (beat.length * 2) / 3) : stroke
+    },
+  )
+  const bars = groove.bars.map((bar, b) => ({
+    ...bar,
+    slots: bar.slots.map((slots, i): (typeof bar.slots)[number] =>
+      [...asking].some(beat => beat.bar === b && beat.beat === i) ? 3 : slots,
+    ),
+  }))
+  return { ...moved, bars: recut(groove.bars, bars) }
+}
+
 /** Whether every limb strikes the same in two grooves, whatever the parts are called. */
 const playsAlike = (a: Groove, b: Groove): boolean =>
+  a.parts.reduce((sum, part) => sum + part.strokes.length, 0) ===
+    b.parts.reduce((sum, part) => sum + part.strokes.length, 0) &&
   LIMBS.every(limb => {
     const own = ({ parts }: Groove) =>
       parts
@@ -124,28 +186,48 @@ const rowMove = (
   line: VocabularyLine,
   about: string,
   make: (groove: Groove, row: readonly Laid[], bars: readonly number[]) => Result<Made>,
-  keeps: Move['keeps'] = [],
+  { keeps = [], traits }: Pick<Move, 'traits'> & Partial<Pick<Move, 'keeps'>>,
 ): Move => ({
   id,
   name,
   group: 'of the style',
   keeps,
+  traits: traits ?? [],
   about,
   params: [{ id: 'row', name: 'Row', kind: 'row', line }, IN],
   make(groove, params: Params) {
     const chosen = word(params, 'bars')
     const bars = barsOf(groove, chosen)
     const known = rowsHere(groove, line).find(one => one.row === word(params, 'row'))
-    const row = known && laid(groove, known.row, bars)
-    if (!row) return refuse('Players of this style have no such row here, at this tempo and in this meter.')
+    const first = known && laid(groove, known.row, bars)
+    if (!first) return refuse('Players of this style have no such row here, at this tempo and in this meter.')
     const all = bars.length === groove.bars.length
     if (known.place === 'section' && !all)
       return refuse('Players change to this for a whole section: choose every bar.')
     if ((known.place === 'bar 2' || known.place === 'bar 4') && all && groove.bars.length > 1)
       return refuse('It marks one bar among others: choose the last bar, or every second.')
-    return make(groove, row, bars)
+    const ground = inThirds(groove, first)
+    const row = ground === groove ? first : laid(ground, known.row, bars)
+    const done = make(ground, row, bars)
+    if (!done.ok || ground === groove) return done
+    const cut = gridOf(ground).beats.filter((beat, i) => beat.slots !== gridOf(groove).beats[i]!.slots)
+    const says = sayCut(groove, { bars: ground.bars, beats: cut.map(({ at }) => at), lost: [] })
+    return ok({ ...done.value, says: () => `${done.value.says()} ${says}.` })
   },
 })
+
+/** The pieces that rows write for the hands beside the lead. */
+const DRUMS: ReadonlySet<string> = new Set(
+  Object.values(LETTERS).flatMap(({ who, piece }) => (who === 'hands' ? [piece] : [])),
+)
+
+/** A stroke of a row as loud as its limb plays in this groove: strong is what the loudest of its strokes is, as far as that is more than soft. */
+function asLoud(groove: Groove, limb: Limb, one: LetterStroke): Stroke {
+  const own = groove.parts.filter(part => part.limb === limb && !part.every).flatMap(part => part.strokes)
+  const loudest = Math.max(0, ...own.filter(({ stroke }) => stroke !== 'chick').map(({ level }): number => level))
+  const level = (one.level === 4 && loudest > 2 ? Math.min(4, loudest) : one.level) as Level
+  return { ...asStroke(one), level }
+}
 
 const isOnBass = (groove: Groove) => (part: Part) => part.limb === bassFoot(groove) && !isLead(groove)(part)
 const asStroke = ({ at, piece, stroke, level }: LetterStroke): Stroke => ({ at, piece, stroke, level })
@@ -168,7 +250,7 @@ const bass = rowMove(
           bassFoot(groove),
           'bass drum',
           'Bass drum',
-          row.map(one => was.get(placeOf(one)) ?? asStroke(one)),
+          row.map(one => was.get(placeOf(one)) ?? asLoud(groove, bassFoot(groove), one)),
         ),
       row.map(one => one.at),
       after => {
@@ -176,6 +258,7 @@ const bass = rowMove(
         return `The bass drum${inBars}: ${places || 'nothing'}.`
       },
     ),
+  { traits: ['about the bass drum'] },
 )
 
 const beside = rowMove(
@@ -192,7 +275,7 @@ const beside = rowMove(
     return inPlace(
       groove,
       part => part.limb === hand && !isLead(groove)(part),
-      stroke => stroke.piece === 'snare',
+      stroke => DRUMS.has(stroke.piece),
       bars,
       (cleared, was) => {
         const strong = [...was.values()].sort((a, b) => b.level - a.level)[0]
@@ -201,7 +284,7 @@ const beside = rowMove(
           const strokes = own.map(one => {
             const there = was.get(placeOf(one))
             if (there && (there.level === 1) === (one.level === 1)) return there
-            return role === 'backbeat' && strong ? { ...strong, at: one.at } : asStroke(one)
+            return role === 'backbeat' && strong ? { ...strong, at: one.at } : asLoud(groove, hand, one)
           })
           const name = role === 'ghosts' ? 'Ghosts' : role === 'backbeat' ? 'Backbeat' : 'Comping'
           return strokes.length ? addStrokes(now, hand, role, name, strokes) : now
@@ -209,13 +292,21 @@ const beside = rowMove(
       },
       row.map(one => one.at),
       after => {
-        const { inBars, places } = placesOf(after, bars, loud)
+        const { inBars } = placesOf(after, bars, row)
         const ghosts = soft.length ? `; ghosts on ${placesOf(after, bars, soft).places}` : ''
-        return `The snare${inBars}: ${places || 'nothing loud'}${ghosts}.`
+        const said = [...new Set(loud.map(one => one.piece))].map(piece => {
+          const { places } = placesOf(
+            after,
+            bars,
+            loud.filter(one => one.piece === piece),
+          )
+          return piece === 'snare' ? places : `${piece} on ${places}`
+        })
+        return `The snare${inBars}: ${said.join(', ') || 'nothing loud'}${ghosts}.`
       },
     )
   },
-  ['feet'],
+  { keeps: ['feet'], traits: ['about the snare'] },
 )
 
 const lead = rowMove(
@@ -258,7 +349,7 @@ const lead = rowMove(
       },
     )
   },
-  ['feet'],
+  { keeps: ['feet'], traits: ['about the lead'] },
 )
 
 const turnaround = rowMove(
@@ -299,6 +390,7 @@ const turnaround = rowMove(
       },
     )
   },
+  { traits: ['about the snare'] },
 )
 
 export const ROWS: readonly Move[] = [bass, beside, lead, turnaround]

@@ -195,11 +195,12 @@ const LEADS = { ride: 'hit', 'ride bell': 'bell', 'hi-hat': 'hit' } as const
 /** The lead hand to another cymbal. */
 export const leadTo: Move = {
   id: 'lead-to',
+  traits: ['about the lead'],
   name: 'Lead hand to another cymbal',
   group: 'other pieces',
   keeps: KEEPS,
   about: 'What leads on a cymbal goes over to the ride, its bell, or back to the closed hats.',
-  params: [{ id: 'to', name: 'To', kind: 'choice', of: Object.keys(LEADS), usual: 'ride' }],
+  params: [{ id: 'to', name: 'To', kind: 'choice', of: Object.keys(LEADS), usual: 'ride', tried: ['ride', 'hi-hat'] }],
   make(groove, params, kit) {
     const to = word(params, 'to') as keyof typeof LEADS
     const target = to === 'hi-hat' ? 'hi-hat' : 'ride'
@@ -226,6 +227,7 @@ export const leadTo: Move = {
 
 const bells: Move = {
   id: 'bells',
+  traits: ['about the lead'],
   name: 'Bells on the ride',
   group: 'other pieces',
   keeps: KEEPS,
