@@ -1,6 +1,6 @@
 import type { Groove } from '#core/groove'
 import { present } from '#core/present'
-import { isQuiet } from '#core/style'
+import { hasTrait, isQuiet } from '#core/style'
 import { type Tempo, convertTempo, isCompound } from '#core/time'
 
 /** Slots of a felt beat that fills usually run on at a tempo, the most usual first. */
@@ -32,29 +32,28 @@ const QUIET: readonly UsualGrids[] = [
 const SAMBA: readonly UsualGrids[] = [{ below: Infinity, grids: [4] }]
 
 /** Which table a style goes by. */
-function tableOf({ style, feel }: Pick<Groove, 'style' | 'feel'>): readonly UsualGrids[] {
-  if (style === 'samba') return SAMBA
-  if (style === 'blast-beat' || style === 'double-bass-metal') return METAL
+function tableOf({ style, feel, bars }: Pick<Groove, 'style' | 'feel' | 'bars'>): readonly UsualGrids[] {
+  if (hasTrait(style, 'fills in sixteenths')) return SAMBA
+  if (hasTrait(style, 'fast fills')) return METAL
   const swings = feel.swing?.level === '1/8' && feel.swing.share > 0.58
-  if (swings) return TERNARY
+  const inThrees = bars.every(bar => bar.slots.every(slots => slots % 3 === 0))
+  if (swings || inThrees) return TERNARY
   return isQuiet(style) ? QUIET : BACKBEAT
 }
 
-/** Styles whose pulse is felt in halves of what is written. */
-const FELT_IN_HALVES = ['half-time-rock', 'reggae-one-drop', 'reggae-rockers', 'reggae-steppers']
-
 /**
  * The slots of a felt beat that a fill over a groove usually runs on, the most usual first: by style, swing and tempo. A felt beat of three is cut in
- * three, slow ones in six too.
+ * three, slow ones in six too; beats of different lengths have no grid but their own, and none is named.
  * @example [usualGrids(groove, groove.tempo), usualGrids(groove, { bpm: 150, counts: '1/4' })] // => [[4], [4, 2, 3]]
  */
 export function usualGrids(groove: Pick<Groove, 'style' | 'feel' | 'bars'>, tempo: Tempo): readonly number[] {
   const { meter } = groove.bars[0]!
   const dotted = isCompound(meter)
+  if (new Set(meter.groups).size > 1) return []
   const quarters = convertTempo(tempo, '1/4').bpm
   const felt = dotted
     ? quarters / 1.5
-    : meter.unit === 2 || FELT_IN_HALVES.includes(groove.style)
+    : meter.unit === 2 || hasTrait(groove.style, 'felt in halves')
       ? quarters / 2
       : quarters
   if (dotted) return felt < 75 ? [3, 6] : [3]

@@ -49,8 +49,15 @@ export const STYLE_FAMILIES = [
 ] as const
 export type StyleFamily = (typeof STYLE_FAMILIES)[number]
 
-/** What sets a style apart for rules of taste: crashes and loud fills are out of place; the lead hand is on the snare; the bass drum leaves the 1 open, or goes with the backbeat. */
-export type CardTrait = 'quiet' | 'lead on the snare' | '1 left open' | 'bass drum on the backbeat'
+/** What sets a style apart for rules of taste: crashes and loud fills are out of place; the lead hand is on the snare; the bass drum leaves the 1 open, or goes with the backbeat; the pulse is felt in halves of what is written; fills stay in sixteenths however fast it is, or as long as the feet are as fast. */
+export type CardTrait =
+  | 'quiet'
+  | 'lead on the snare'
+  | '1 left open'
+  | 'bass drum on the backbeat'
+  | 'felt in halves'
+  | 'fills in sixteenths'
+  | 'fast fills'
 
 /** A style: its time, its tempo, the order its limbs are usually layered in, and parts to try for each. Limbs are those of a right-handed player. */
 export interface StyleCard {

@@ -10,7 +10,7 @@ export {
 export { footHolds } from './offers'
 export { beginStyle, countedIn } from './begin'
 export { breaksAtTurn, figureBars, partFrom, rowBars } from './lay'
-export { STYLE_CARDS, isQuiet, styleOf, stylesFound } from './cards/index'
+export { STYLE_CARDS, hasTrait, isQuiet, styleOf, stylesFound } from './cards/index'
 export { fitsStyle } from './fit'
 export {
   type LetterStroke,

@@ -123,6 +123,7 @@ const NEO_SOUL: StyleCard = {
 
 const DOUBLE_BASS_METAL: StyleCard = {
   id: 'double-bass-metal',
+  traits: ['fast fills'],
   family: 'rock',
   name: 'Double-bass metal',
   about:

@@ -1,4 +1,4 @@
-import type { StyleCard } from '../card'
+import type { CardTrait, StyleCard } from '../card'
 import { BASIC } from './basic'
 import { DANCE } from './dance'
 import { GROOVE } from './groove'
@@ -42,7 +42,13 @@ export function stylesFound(words: string): StyleCard[] {
 export const styleOf = (id: string): StyleCard | undefined => STYLE_CARDS.find(card => card.id === id)
 
 /**
+ * Whether a style, by its id, has a trait.
+ * @example [hasTrait('samba', 'fills in sixteenths'), hasTrait('', 'quiet')] // => [true, false]
+ */
+export const hasTrait = (style: string, trait: CardTrait): boolean => styleOf(style)?.traits?.includes(trait) ?? false
+
+/**
  * Whether crashes and loud fills are out of place in a style, by its id.
  * @example [isQuiet('bossa-nova'), isQuiet('rock-eighths'), isQuiet('')] // => [true, false, false]
  */
-export const isQuiet = (style: string): boolean => styleOf(style)?.traits?.includes('quiet') ?? false
+export const isQuiet = (style: string): boolean => hasTrait(style, 'quiet')

@@ -63,7 +63,7 @@ const BOSSA: StyleCard = {
 
 const SAMBA: StyleCard = {
   id: 'samba',
-  traits: ['lead on the snare'],
+  traits: ['lead on the snare', 'fills in sixteenths'],
   family: 'Brazil',
   name: 'Samba',
   about: 'Two in a bar over running sixteenths, the second beat the heavy one.',

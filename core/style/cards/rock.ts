@@ -48,6 +48,7 @@ const SIXTEENTHS: StyleCard = {
 
 const HALF_TIME: StyleCard = {
   id: 'half-time-rock',
+  traits: ['felt in halves'],
   family: 'rock',
   name: 'Half-time rock',
   about: 'The backbeat once a bar, on 3; the time is felt at half the speed.',
@@ -202,7 +203,7 @@ const HALF_TIME_SHUFFLE: StyleCard = {
 
 const ONE_DROP: StyleCard = {
   id: 'reggae-one-drop',
-  traits: ['1 left open', 'bass drum on the backbeat'],
+  traits: ['1 left open', 'bass drum on the backbeat', 'felt in halves'],
   family: 'Jamaica',
   name: 'Reggae one-drop',
   about: 'Nothing on 1: bass drum and cross-stick fall together on 3.',
@@ -251,7 +252,7 @@ const ROCKERS: StyleCard = {
   family: 'Jamaica',
   name: 'Reggae rockers',
   about: 'The bass drum on 1 and 3, or in eighths, under the cross-stick on 3.',
-  traits: ['bass drum on the backbeat'],
+  traits: ['bass drum on the backbeat', 'felt in halves'],
   candidates: [
     ...rest,
     ...offers('RF', 'bass drum', [
@@ -267,6 +268,7 @@ const ROCKERS: StyleCard = {
 const STEPPERS: StyleCard = {
   ...ONE_DROP,
   id: 'reggae-steppers',
+  traits: ['felt in halves'],
   family: 'Jamaica',
   name: 'Reggae steppers',
   about: 'The bass drum on every beat, the cross-stick on 3.',

@@ -178,6 +178,7 @@ const POLKA: StyleCard = {
 
 const BLAST: StyleCard = {
   id: 'blast-beat',
+  traits: ['fast fills'],
   family: 'rock',
   name: 'Blast beat',
   about:
