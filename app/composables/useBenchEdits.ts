@@ -20,7 +20,7 @@ import {
 import { api } from '../documents/api'
 import { newId } from '../documents/ids'
 import { layOverSpan, writeSticking } from '#core/sticking'
-import { editBetween, titleAfter } from '#core/vary'
+import { editBetween } from '#core/vary'
 import { useBench } from '../stores/bench'
 import { useKits } from '../stores/kits'
 import { useSettings } from '../stores/settings'
@@ -88,7 +88,7 @@ export function useBenchEdits() {
     const back = change ? undefined : giveBack()
     if (back && !back.ok) return refused(back.reason)
     try {
-      const { id, title } = await keeping(changed?.value.document ?? parent, made, titleAfter(parent, made))
+      const { id, title } = await keeping(changed?.value.document ?? parent, made)
       say(
         back?.value
           ? `Kept as “${title}”. “${parent.title}” is again as you opened it; undo there brings your changes back.`

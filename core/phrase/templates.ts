@@ -299,11 +299,17 @@ export const otherCymbals = (groove: Groove, kit: Kit): SmallChange[] => {
 export const busierChanges = (groove: Groove, kit: Kit): SmallChange[] => smallChanges(groove, kit, offeredAs('busier'))
 
 /**
- * A small change as a separate groove, made from a groove at a revision.
+ * A small change as a separate groove, made from a groove at a revision, under a title that is not taken.
  * @example asGroove(smallChanges(groove, kit)[0], groove, 1, 'small').parent.id // => 'sample'
  */
-export const asGroove = (change: SmallChange, parent: Groove, revision: number, id: string): Groove =>
-  asVariation(parent, revision, change.groove, id, titleAfter(parent, [change.made]).slice(0, LIMITS.title), [
+export const asGroove = (
+  change: SmallChange,
+  parent: Groove,
+  revision: number,
+  id: string,
+  taken: readonly string[] = [],
+): Groove =>
+  asVariation(parent, revision, change.groove, id, titleAfter(parent, [change.made], change.groove, taken), [
     change.made,
   ])
 

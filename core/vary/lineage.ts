@@ -1,8 +1,7 @@
 import { compare, differingKeys } from '#core/analyse'
 import type { Kit, Limb } from '#core/kit'
-import { type Groove, LIMITS, type MoveMade, sayCount, sayList, sentence } from '#core/groove'
+import { type Groove, LIMITS } from '#core/groove'
 import { asVariation } from './move'
-import { moveOf } from './moves'
 
 /** One groove of a family: how deep below the first, its brothers’ place, and whether it is the one asked about. */
 export interface Kin {
@@ -92,44 +91,3 @@ export function adopted(
 export const sayMoves = ({ parent }: Groove): string =>
   parent?.moves.map(move => move.sentence).join(' ') ||
   (parent ? 'As its parent, changed by hand.' : 'The first of its family.')
-
-/**
- * A short title for what moves made of a groove: `'Wet Rope, backbeat later'`, `'Wet Rope, ghosts around the backbeat'`,
- * `'Wet Rope, 3 moves'`. What they did in full is in the notes.
- * @example titleAfter(groove, []) // => 'Sample, variation'
- */
-export function titleAfter(parent: Groove, made: readonly MoveMade[]): string {
-  const [one] = made
-  const what = !one
-    ? 'variation'
-    : made.length > 1
-      ? `${made.length} moves`
-      : (displaced(parent, one) ?? (moveOf(one.move)?.name ?? 'variation').toLowerCase())
-  return `${parent.title}, ${what}`.slice(0, LIMITS.title)
-}
-
-/**
- * A headline of at most five words for a chain: its one move, or what two or more are about.
- * @example chainTitle([{ move: 'hat-foot' }]) // => 'Hat foot'
- * @example chainTitle([{ move: 'bass-drop-one' }, { move: 'bells' }, { move: 'crash' }]) // => 'Bass drum, other pieces, more'
- */
-export function chainTitle(chain: readonly { move: string }[]): string {
-  const moves = chain.flatMap(step => moveOf(step.move) ?? [])
-  const [first] = moves
-  if (first && moves.length === 1) return first.name
-  const [one, two, ...more] = [...new Set(moves.map(move => move.group))]
-  if (!one) return 'As it was'
-  const both = more.length ? `${one}, ${two}, more` : `${one} and ${two}`
-  return sentence(two && both.split(' ').length <= 5 ? both : `${one}, ${moves.length} moves`)
-}
-
-/** `'backbeat later'` for a displacement of parts; undefined for any other move. */
-function displaced(parent: Groove, { move, params }: MoveMade): string | undefined {
-  const { slots, partIds } = params
-  if (typeof slots !== 'number' || !moveOf(move)?.traits?.includes('by slots')) return undefined
-  const names =
-    Array.isArray(partIds) && partIds.length < parent.parts.length
-      ? parent.parts.filter(part => (partIds as string[]).includes(part.id)).map(part => part.name.toLowerCase())
-      : ['all']
-  return `${names.length > 2 ? sayCount(names.length, 'part') : sayList(names)} ${slots < 0 ? 'earlier' : 'later'}`
-}

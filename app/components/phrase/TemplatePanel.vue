@@ -74,13 +74,27 @@ const toggle = (name: string) =>
     : [name])
 /** Ids for what is made, kept while the player chooses, so that the same is seen and taken. */
 const ids = new Map<string, string>()
-const madeOf = (change: SmallChange): Groove => {
+const madeOf = (change: SmallChange, taken: readonly string[]): Groove => {
   const key = `${present(home.value, 'home').document.id} ${change.name}`
   if (!ids.has(key)) ids.set(key, newId())
-  return asGroove(change, present(home.value, 'home').document, present(home.value, 'home').revision, ids.get(key)!)
+  const { document, revision } = present(home.value, 'home')
+  return asGroove(change, document, revision, ids.get(key)!, taken)
 }
 const made = computed(() =>
-  home.value && !chosen.value[1] ? offered.value.filter(one => wanted.value.includes(one.name)).map(madeOf) : [],
+  home.value && !chosen.value[1]
+    ? offered.value
+        .filter(one => wanted.value.includes(one.name))
+        .reduce<Groove[]>(
+          (all, one) => [
+            ...all,
+            madeOf(
+              one,
+              all.map(({ title }) => title),
+            ),
+          ],
+          [],
+        )
+    : [],
 )
 
 const numbers = ref<Record<string, number>>({})
