@@ -24,11 +24,12 @@ export function usePlayback(performance: MaybeRefOrGetter<Performance | undefine
   const toggle = () => (sounding() ? player.stop() : play())
 
   let byPointing = false
-  /** Pointing at something sounds it in place; what was silent before is silent again after. */
-  function hearInPlace(on: boolean) {
+  /** Pointing at something sounds it in place, from a bar if one is named; what was silent before is silent again after. */
+  function hearInPlace(on: boolean, bar?: number) {
     if (on && !sounding()) {
       byPointing = true
-      play()
+      if (bar === undefined) play()
+      else playFrom(bar)
     } else if (!on && byPointing) {
       byPointing = false
       player.stop()

@@ -55,9 +55,11 @@ export const useDrummer = defineStore('drummer', () => {
   }
   const set = (facts: Partial<Player>) => change(() => facts)
   const setDefaults = (facts: Partial<Defaults>) => change(() => ({ defaults: { ...defaults.value, ...facts } }))
+  /** Something said of ideas, or taken back. */
+  const setTaste = (facts: Partial<Player['taste']>) => change(() => ({ taste: { ...player.value.taste, ...facts } }))
   const setCounting = (facts: Partial<Counting>) => change(() => ({ counting: { ...counting.value, ...facts } }))
   /** What is new, called as the player calls it. */
   const named = (name: string): string => inWords(name, defaults.value.bassDrum)
 
-  return { ...open, player, loaded, defaults, counting, limits, load, set, setDefaults, setCounting, named }
+  return { ...open, player, loaded, defaults, counting, limits, load, set, setDefaults, setTaste, setCounting, named }
 })

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import { type Params, type PromiseId, DENSITIES, MOVES, MOVE_GROUPS, PROMISES } from '#core/vary'
-import { figure, listOf, among, text } from '#core/read'
+import { figure, listOf, among, onOff, text } from '#core/read'
 import { useRemembered } from '../remembered'
 
 /** What the Vary station remembers: promises, the move looked at, and the parameters each move last had. */
@@ -16,6 +16,8 @@ export const useVary = defineStore('vary', () => {
   /** Rules of taste that are turned off, by id. */
   const tasteOff = useRemembered('taste-off', { read: listOf(text), usual: [] as string[] })
 
+  /** Whether an idea is heard after bars of home, as it would stand in a tune. */
+  const inPlace = useRemembered('ideas-in-place', { read: onOff, usual: true })
   /** The moves that are grey because they would break a promise, while a list of moves is looked at. */
   const greyed = shallowRef<{ promise: PromiseId; name: string }[]>([])
 
@@ -33,5 +35,5 @@ export const useVary = defineStore('vary', () => {
     promises.value = given ? others : [...others, promise]
   }
 
-  return { greyed, promises, moveId, group, told, seed, tasteOff, openMove, toggle }
+  return { greyed, inPlace, promises, moveId, group, told, seed, tasteOff, openMove, toggle }
 })

@@ -87,6 +87,21 @@ const practiceSchema = z.strictObject({
     .default(null),
 })
 
+const likings = (what: string) =>
+  z
+    .array(
+      z
+        .array(z.string().min(1).max(160), { error: `${what} is a list of lists of words.` })
+        .min(1, { error: `${what}: each names one thing at least.` })
+        .max(12, { error: `${what}: each names 12 things at most.` }),
+      { error: `${what} is a list of lists of words.` },
+    )
+    .max(200, { error: `${what} has at most 200.` })
+    .default([])
+
+/** What this player said of ideas: more like them, and never again. See core/vary/liking. */
+const tasteSchema = z.strictObject({ likes: likings('What is liked'), never: likings('What is never wanted') })
+
 const playerSchema = z.strictObject({
   format: z.literal(PLAYER_SHAPE.format, { error: `format is "${PLAYER_SHAPE.format}".` }),
   version: z.literal(PLAYER_SHAPE.version, { error: `version is ${PLAYER_SHAPE.version}.` }),
@@ -101,15 +116,17 @@ const playerSchema = z.strictObject({
     .default(NUMBERS),
   limits: limitsSchema.default(HOUSE_LIMITS),
   practice: practiceSchema.default(practiceSchema.parse({})),
+  taste: tasteSchema.default({ likes: [], never: [] }),
 })
 
 export type Player = z.infer<typeof playerSchema>
 export type Defaults = z.infer<typeof defaultsSchema>
+export type PlayerTaste = z.infer<typeof tasteSchema>
 export type PracticeSettings = z.infer<typeof practiceSchema>
 
 /**
  * A player from unknown data; what is not said is as it ships.
- * @example readPlayer({ format: 'bazzet-player', version: 3, id: 'me' }).value.defaults.lead // => 'right'
+ * @example readPlayer({ format: 'bazzet-player', version: 4, id: 'me' }).value.defaults.lead // => 'right'
  */
 export function readPlayer(input: unknown): Result<Player> {
   const document = upgraded(input, PLAYER_SHAPE)

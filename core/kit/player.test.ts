@@ -21,7 +21,7 @@ describe('the player', () => {
 
   it.each([
     ['somebody else', { id: 'you' }, 'id', /there is one/],
-    ['a newer version', { version: 4 }, 'version', /from a newer Bazzet/],
+    ['a newer version', { version: 5 }, 'version', /from a newer Bazzet/],
     ['a lead of neither side', { defaults: { lead: 'both' } }, 'defaults.lead', /right, left/],
     [
       'an easy that is quicker than hard',

@@ -12,6 +12,7 @@ export const USUAL_PLAYER: Player = {
   counting: NUMBERS,
   limits: HOUSE_LIMITS,
   practice: { spacing: [1, 2, 4, 8, 16, 32], together: 20, feet: 30, spread: 25, loudness: null },
+  taste: { likes: [], never: [] },
 }
 
 /** A name of ours with the bass drum called as the player calls it: `inWords('Bass on 1 and 3', 'kick') // => 'Kick on 1 and 3'`. */

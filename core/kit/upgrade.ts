@@ -66,3 +66,6 @@ export const playerFrom1 = (old: Fields): Fields =>
 
 /** A player of version 2 as one of version 3, which says how they practise: as it ships. */
 export const playerFrom2 = (old: Fields): Fields => old
+
+/** A player of version 3 as one of version 4, which says what they like: nothing yet. */
+export const playerFrom3 = (old: Fields): Fields => old

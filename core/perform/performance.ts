@@ -87,6 +87,28 @@ export const looped = (passage: NewPassage, countIn = 0): Performance => ({
   countIn,
 })
 
+/** Bars of home that are heard before a variation: the ear has the ground by then. */
+const GROUND = 3
+
+/**
+ * How many bars of home come before a variation of it: whole rounds, three bars at least.
+ * @example homeBars({ bars: [...bars, ...bars] }) // => 4
+ */
+export const homeBars = ({ bars }: Pick<Groove, 'bars'>): number => Math.ceil(GROUND / bars.length) * bars.length
+
+/**
+ * A variation heard where it would stand: three bars of home at least, then the variation once, over and over.
+ * @example afterHome({ groove, kit }, { groove: lighter, kit }).passages.map(({ id, times }) => [id, times]) // => [['home', 3], ['variation', 1]]
+ */
+export const afterHome = (home: NewPassage, variation: NewPassage): Performance => ({
+  passages: [
+    makePassage({ ...home, id: 'home', times: homeBars(home.groove) / home.groove.bars.length }),
+    makePassage({ ...variation, id: 'variation', times: 1 }),
+  ],
+  countIn: 0,
+  again: 0,
+})
+
 /**
  * A groove `times` times through, and then the end: what is rendered or written to a file.
  * @example new CueLine(passes(groove, kit, 2)).ends // => 4.8

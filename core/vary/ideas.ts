@@ -4,6 +4,7 @@ import { present } from '#core/present'
 import { LINES } from '#core/style'
 import { type Chance, chanceOf, thrower } from './chance'
 import { type Judgement, Judge } from './judge'
+import { type Liking, hasAll, likingWord, shareOf } from './liking'
 import type { Move, MoveGroup, Params, PromiseId } from './move'
 import { MOVES } from './moves'
 import { strokeCount } from './promises'
@@ -22,6 +23,9 @@ export interface IdeaWish {
   density?: number
   /** Rules of taste that the player has turned off, by id. */
   off?: readonly string[]
+  /** What the player wants more like, and what they never want again. */
+  likes?: readonly Liking[]
+  never?: readonly Liking[]
 }
 
 /** A variation that was found: the moves that lead to it, what each did, what speaks for it, and how far it is from home. */
@@ -44,6 +48,8 @@ interface Found {
   params: Params | undefined
   depth: number
   score: number
+  /** What its steps are, as likings say it; kept only where the wish has some. */
+  words: ReadonlySet<string>
   /** The move its chain begins with. */ root: Move | undefined
   /** Nearer to home than the step before. */ nearer: boolean
   taste?: Taste
@@ -75,6 +81,8 @@ const WIDENS = { after: 2000, least: 60 } as const
 /** Two ideas that share more of their strokes than this are one picture. */
 const ONE_PICTURE = 0.9
 const SAME_PICTURE = 0.95
+/** What it is worth to an idea to be all that the player wants more like. */
+const LIKED = 0.4
 /** How many are kept to choose from; beyond twice as many the worse half goes. */
 const KEPT = 400
 /** Of those, how many chains may begin with one move: what scores well by itself would crowd out all else. */
@@ -105,6 +113,8 @@ export class IdeaSearch {
   private readonly rules: readonly TasteRule[]
   private readonly quick: readonly TasteRule[]
   private readonly homeSeen: Seen
+  /** Whether the player has said what they like, or never want. */
+  private readonly minds: boolean
   private throws = new Map<Groove['bars'], { move: Move; params: (chance: Chance) => Params }[]>()
   private pool: Found[] = []
   /** What a find must be worth to be kept, once there are enough. */
@@ -120,6 +130,7 @@ export class IdeaSearch {
     this.rules = rulesFor(groove.style, wish.off)
     this.quick = this.rules.filter(rule => rule.quick)
     this.homeSeen = new Seen(groove, kit)
+    this.minds = !!(wish.likes?.length || wish.never?.length)
     // Unasked, only what is usual, where the style has rows; a group that is asked for brings all its moves.
     const asked = wish.groups.length > 0
     const known = LINES.some(line => rowsHere(groove, line).length)
@@ -136,6 +147,7 @@ export class IdeaSearch {
       params: undefined,
       depth: 0,
       score: 0,
+      words: new Set(),
       root: undefined,
       nearer: false,
     }
@@ -167,7 +179,12 @@ export class IdeaSearch {
       }
       this.sounds.add(judged.sound)
       const depth = from.depth + 1
-      const score = this.scoreOf(judged, depth)
+      const words = this.minds ? new Set([...from.words, likingWord({ move: move.id, params })]) : from.words
+      if (this.wish.never?.some(liking => hasAll(words, liking))) {
+        this.vetoed++
+        continue
+      }
+      const score = this.scoreOf(judged, depth) + LIKED * shareOf(words, this.wish.likes ?? [])
       if (score <= this.least) continue
       const found: Found = {
         judged,
@@ -176,6 +193,7 @@ export class IdeaSearch {
         params,
         depth,
         score,
+        words,
         root: from.root ?? move,
         nearer: judged.distance + UNDOING < from.judged.distance,
       }

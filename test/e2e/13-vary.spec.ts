@@ -224,6 +224,24 @@ test('ideas are searched, stopped, kept, seen in the family and compared', async
   await page.keyboard.press('k')
   await expect(page.getByRole('button', { name: 'Kept', exact: true })).toHaveCount(2)
   expect(await progress.getAttribute('data-made')).toBe(tried)
+  // What is never wanted again goes at once, stays with the player, and is taken back in Taste.
+  const said = (await page.locator('[data-idea-says]').nth(3).textContent())!
+  const alike = page.locator('[data-idea-says]').filter({ hasText: said })
+  const card = ideas.nth(3).locator('xpath=ancestor::li')
+  await card.locator('summary').click()
+  await card.getByRole('button', { name: 'Never again' }).click()
+  await expect(alike).toHaveCount(0)
+  const never = async () =>
+    (await (await fetch(`${bench.app.url}/api/players/me`)).json()).document.taste.never as string[][]
+  await expect.poll(async () => (await never()).length).toBe(1)
+  await page.getByRole('button', { name: 'Taste, 1 off' }).click()
+  await page
+    .getByRole('region', { name: 'Never again' })
+    .getByRole('button', { name: /^Take back/ })
+    .click()
+  await expect.poll(async () => (await never()).length).toBe(0)
+  await page.keyboard.press('Escape')
+  await expect(alike).toHaveCount(1)
   await page.getByText('simpler', { exact: true }).click()
   for (const facts of await page.locator('[data-idea-facts]').allTextContents()) expect(facts).toMatch(/fewer/)
 

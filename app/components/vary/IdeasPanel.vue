@@ -2,9 +2,10 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { type Groove, type MoveMade, passSeconds } from '#core/groove'
 import type { Kit } from '#core/kit'
-import { type Idea, type MoveGroup, type PromiseId, DENSITIES, companionOf, runSteps } from '#core/vary'
+import { type Idea, type MoveGroup, type PromiseId, DENSITIES, companionOf, likingOf, runSteps } from '#core/vary'
 import { useIdeas } from '~/composables/useIdeas'
 import { usePaced } from '~/composables/usePaced'
+import { useDrummer } from '~/stores/drummer'
 import { useVary } from '~/stores/vary'
 
 /** A search over thousands of chains of moves; the best and most different as cards, heard as they are pointed at. */
@@ -15,6 +16,8 @@ const emit = defineEmits<{
   keep: [groove: Groove, made: MoveMade[], name: string]
 }>()
 const vary = useVary()
+const drummer = useDrummer()
+const toast = useToast()
 const search = useIdeas()
 
 const group = ref<MoveGroup | 'all moves'>('all moves')
@@ -33,9 +36,9 @@ function keyOf(idea: Idea): string {
 /** A new card every third frame: drawing one takes most of a frame. */
 const cards = usePaced(() => search.ideas.value, keyOf, 3)
 const shown = computed(() =>
-  cards.value.filter(idea =>
-    filter.value === 'busier' ? idea.more > 0 : filter.value === 'simpler' ? idea.more < 0 : true,
-  ),
+  cards.value
+    .filter(idea => !unwanted(idea))
+    .filter(idea => (filter.value === 'busier' ? idea.more > 0 : filter.value === 'simpler' ? idea.more < 0 : true)),
 )
 
 function begin(partner: boolean) {
@@ -48,6 +51,8 @@ function begin(partner: boolean) {
     promises,
     groups: group.value === 'all moves' ? [] : [group.value],
     off: vary.tasteOff,
+    likes: drummer.player.taste.likes,
+    never: drummer.player.taste.never,
     ...(partner ? { density } : {}),
   })
 }
@@ -75,6 +80,22 @@ watch(
     if (chosen.value && !now.includes(chosen.value)) chosen.value = undefined
   },
 )
+/** What was said of an idea stays with the player, and what is never wanted goes from the list at once. */
+async function mind(what: 'likes' | 'never', idea: Idea) {
+  const liking = [...likingOf(idea.steps)]
+  const done = await drummer.setTaste({ [what]: [...drummer.player.taste[what], liking].slice(-200) })
+  if (!done.ok) return void toast.add({ title: done.reason, color: 'error' })
+  toast.add({
+    title:
+      what === 'likes'
+        ? 'More like this from the next search on.'
+        : 'Never again. Taste has it, should you change your mind.',
+  })
+}
+const unwanted = (idea: Idea) => {
+  const words = likingOf(idea.steps)
+  return drummer.player.taste.never.some(liking => liking.every(word => words.includes(word)))
+}
 const kept = ref<Set<string>>(new Set())
 function keep(idea: Idea) {
   kept.value = new Set([...kept.value, keyOf(idea)])
@@ -136,7 +157,9 @@ onBeforeUnmount(() => emit('try', undefined))
         @leave="leave"
         @hear="hear(idea)"
         @keep="keep(idea)"
-        @choose="chosen = idea" />
+        @choose="chosen = idea"
+        @more="mind('likes', idea)"
+        @never="mind('never', idea)" />
     </CardGrid>
   </div>
 </template>

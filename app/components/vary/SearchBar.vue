@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type MoveGroup, type companionOf, MOVE_GROUPS } from '#core/vary'
+import { useVary } from '~/stores/vary'
 
 /** What to search for and what to show of it. Apart from the list, so that what is found does not draw it again. */
 defineProps<{ running: boolean; companion: ReturnType<typeof companionOf> }>()
@@ -8,6 +9,7 @@ const group = defineModel<MoveGroup | 'all moves'>('group', { required: true })
 const filter = defineModel<string>('filter', { required: true })
 const hearing = defineModel<boolean>('hearing', { required: true })
 
+const vary = useVary()
 const GROUPS = ['all moves', ...MOVE_GROUPS]
 const FILTERS = ['all', 'busier', 'simpler'].map(value => ({ value, label: value }))
 </script>
@@ -23,5 +25,6 @@ const FILTERS = ['all', 'busier', 'simpler'].map(value => ({ value, label: value
   <BarSelect v-model="group" label="With" means="Moves to try" :items="GROUPS" />
   <URadioGroup v-model="filter" orientation="horizontal" color="neutral" :items="FILTERS" aria-label="Show" />
   <USwitch v-model="hearing" label="Hear as I point" />
+  <USwitch v-model="vary.inPlace" label="After home" title="Three bars of home or more, then the idea, over and over" />
   <TasteRules />
 </template>

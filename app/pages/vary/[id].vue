@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { type Edit, type Groove, type MoveMade, saySpan } from '#core/groove'
-import { looped } from '#core/perform'
-import { type Step, editBetween, titleAfter } from '#core/vary'
+import { afterHome, homeBars, looped } from '#core/perform'
+import { type Step, editBetween } from '#core/vary'
 import { useAfterPaint } from '~/composables/useAfterPaint'
 import { api } from '~/documents/api'
 import type { Base } from '~/documents/autosave'
@@ -55,10 +55,20 @@ const tried = shallowRef<Groove>()
 /** While H is down, or was asked for, home sounds whatever is tried. */
 const homeHeard = ref(false)
 const heard = computed(() => (homeHeard.value ? undefined : tried.value) ?? bench.groove)
-const performance = computed(
-  () => heard.value && looped({ groove: heard.value, kit: bench.kit, click: settings.clickPlan }),
-)
+/** An idea is heard where it would stand: after home, over and over. */
+const inPlace = computed(() => view.value === 'ideas' && vary.inPlace && !homeHeard.value)
+const performance = computed(() => {
+  const home = bench.groove
+  if (!home || !heard.value) return undefined
+  const played = { kit: bench.kit, click: settings.clickPlan }
+  return inPlace.value
+    ? afterHome({ ...played, groove: home }, { ...played, groove: heard.value })
+    : looped({ ...played, groove: heard.value })
+})
 const { play, toggle, hearInPlace } = usePlayback(performance)
+/** Pointed at, it begins in the last bar of home: who points at one card after another waits a bar, and not three. */
+const hearIdea = (on: boolean) =>
+  hearInPlace(on, inPlace.value && bench.groove ? homeBars(bench.groove) - 1 : undefined)
 watch(view, () => (tried.value = undefined))
 function hear(groove: Groove) {
   tried.value = groove
@@ -79,11 +89,7 @@ function edit(change: Edit) {
 }
 async function keep(groove: Groove, made: MoveMade[], name: string) {
   try {
-    const { id, title } = await keeping(
-      groove,
-      made,
-      name ? `${bench.here.title}, ${name.toLowerCase()}` : titleAfter(bench.here, made),
-    )
+    const { id, title } = await keeping(groove, made, name.toLowerCase())
     turn.value++
     toast.add({
       title: `Kept as “${title}”.`,
@@ -207,7 +213,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
         :groove="bench.groove"
         :kit="bench.kit"
         @try="groove => (tried = groove)"
-        @hear="hearInPlace"
+        @hear="hearIdea"
         @keep="keep" />
       <Suspense v-else
         ><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @adopt="adopt"
@@ -218,8 +224,9 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
         ><span><KeyCap name="H" /> Hear {{ homeHeard ? 'what is tried' : 'home' }}</span></UButton
       >
       <span class="text-sm text-muted max-xl:hidden"
-        >{{ heard === bench.groove ? 'Home sounds' : 'What is tried sounds' }}, at
-        {{ Math.round(bench.groove.tempo.bpm) }}.</span
+        >{{
+          heard === bench.groove ? 'Home sounds' : inPlace ? 'Home sounds, then what is tried' : 'What is tried sounds'
+        }}, at {{ Math.round(bench.groove.tempo.bpm) }}.</span
       >
     </StationTransport>
   </template>
