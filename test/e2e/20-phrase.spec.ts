@@ -107,6 +107,28 @@ test('three bars and a fill by mouse: seen, kept, and heard to the millisecond; 
   expect(document.sections).toMatchObject([{ bars: 4, times: 2, turns: [{ when: { every: 1 } }] }])
 })
 
+test('each change once takes the family of a groove', async ({ bench }) => {
+  const { page } = bench
+  const id = await groove(bench, 'Family hats')
+  await begin(bench, 'Family hats')
+  await page.getByRole('button', { name: 'Each change once' }).click()
+  // No variation is kept yet: the reason is said, and what is made on the spot stays.
+  await page.getByRole('button', { name: 'All of its family' }).click()
+  await expect(
+    page.getByText('It has no variations yet: keep some, or choose grooves one by one.').first(),
+  ).toBeVisible()
+  for (const n of [1, 2]) {
+    const body = JSON.stringify({ ...hats(`${id}-${n}`, `Family hats, ${n}`), parent: { id, revision: 1, moves: [] } })
+    expect((await fetch(`${bench.app.url}/api/grooves`, { method: 'POST', headers: json, body })).status).toBe(201)
+  }
+  await page.getByRole('button', { name: 'All of its family' }).click()
+  await expect(page.getByRole('combobox', { name: 'Groove for Changes, 3' })).toBeVisible()
+  await page.getByRole('button', { name: 'Use', exact: true }).click()
+  await bench.saved()
+  const { document } = await stored(bench)
+  expect(document.sections).toMatchObject([{ times: 4, turns: [{ when: { round: 2 } }, { when: { round: 4 } }] }])
+})
+
 test('the same by keys: a fill over a bar, the section repeated and moved, a stretch looped, and all of it taken back', async ({
   bench,
 }) => {

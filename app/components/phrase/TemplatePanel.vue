@@ -97,6 +97,28 @@ const made = computed(() =>
     : [],
 )
 
+/** What is asked for: of a template of any number of changes one place more than were chosen. */
+const asked = computed(() => {
+  const { grooves, many } = template.value
+  const last = grooves.at(-1)!
+  const picked = many ? Object.entries(chosen.value).filter(([i, id]) => Number(i) > 0 && id).length : 0
+  return [...grooves, ...Array.from({ length: picked }, (_, i) => ({ ...last, name: `${last.name}, ${i + 2}` }))]
+})
+/** Every other groove of its family, each a change. */
+async function takeFamily() {
+  const first = chosen.value[0] ?? ''
+  try {
+    const family = (await api.grooves.list({ family: first }))
+      .map(({ summary }) => summary.id)
+      .filter(id => id !== first)
+    if (!family.length) return emit('refused', 'It has no variations yet: keep some, or choose grooves one by one.')
+    chosen.value = { 0: first, ...Object.fromEntries(family.map((id, i) => [i + 1, id])) }
+  } catch (error) {
+    emit('refused', (error as Error).message)
+  }
+}
+watch(template, () => (chosen.value = { 0: chosen.value[0] ?? '' }))
+
 const numbers = ref<Record<string, number>>({})
 watch(
   template,
@@ -106,7 +128,7 @@ watch(
 const number = (key: 'bars' | 'other' | 'times') => numbers.value[key] ?? template.value.asks[key]?.usual ?? 1
 const answers = computed<Answers | undefined>(() => {
   if (!home.value) return undefined
-  const others = template.value.grooves.slice(1).flatMap((_, i) => whole.value.get(chosen.value[i + 1] ?? '') ?? [])
+  const others = asked.value.slice(1).flatMap((_, i) => whole.value.get(chosen.value[i + 1] ?? '') ?? [])
   const grooves = [
     playedGroove(home.value.document, home.value.revision),
     ...others.map(one => playedGroove(one.document, one.revision)),
@@ -179,15 +201,16 @@ async function take(place: 'instead' | 'after') {
         <UButton color="neutral" variant="ghost" @click="emit('close')">Close</UButton>
       </div>
       <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <UFormField v-for="(asked, i) in template.grooves" :key="asked.name" :label="asked.name"
+        <UFormField v-for="(one, i) in asked" :key="one.name" :label="one.name"
           ><GroovePicker
             :model-value="chosen[i] ?? ''"
             :chosen="whole.get(chosen[i] ?? '') && { id: chosen[i]!, title: whole.get(chosen[i]!)!.document.title }"
-            :label="`Groove for ${asked.name}`"
-            :placeholder="asked.from ? 'From the Shelf, or made below' : 'Choose a groove'"
+            :label="`Groove for ${one.name}`"
+            :placeholder="one.from ? 'From the Shelf, or made below' : 'Choose a groove'"
             class="w-56"
             @update:model-value="id => (chosen = { ...chosen, [i]: id })"
         /></UFormField>
+        <UButton v-if="template.many" color="neutral" variant="outline" @click="takeFamily">All of its family</UButton>
         <UFormField v-for="(ask, key) in template.asks" :key="key" :label="ask!.name"
           ><USelect v-model="numbers[key]" :items="[...ask!.of]" class="w-24" :aria-label="ask!.name"
         /></UFormField>
