@@ -43,6 +43,25 @@ function holding(over: { fill?: Partial<Fill>; style?: string } & Partial<Omit<F
   return FILL_TASTE.filter(rule => rule.holds(trial)).map(rule => rule.id)
 }
 
+it('asks the clave: son falls on & of 3 and on 4 under a fill of two beats', () => {
+  const ground = {
+    round: { ...round('songo'), clave: { rhythm: 'son', side: '3-2' } as const },
+    next: undefined,
+    kit: DEFAULT_KIT,
+    tempo: { bpm: 96, counts: '1/4' } as const,
+  }
+  const says = (...slots: number[]) =>
+    holding({ ground, hands: slots.map(slot => ({ ...hit('snare'), at: slot * 1260 })) }).filter(id =>
+      id.includes('clave'),
+    )
+  expect([says(2, 4), says(0, 2), says(0, 1, 3), says()]).toEqual([
+    ['with-clave'],
+    ['with-clave'],
+    ['past-clave'],
+    ['past-clave'],
+  ])
+})
+
 describe('the taste of fills', () => {
   const USUAL = ['home-marked', 'ends-low', 'few-drums', 'easy-in', 'feet-go-on']
   const without = (...ids: string[]) => USUAL.filter(id => !ids.includes(id))

@@ -1,3 +1,4 @@
+import { claveIn } from '#core/groove'
 import { type Kit, isHand, pieceOf } from '#core/kit'
 import { present } from '#core/present'
 import { isQuiet, styleOf } from '#core/style'
@@ -49,6 +50,14 @@ const rowOf = (fill: Fill, ground: FillGround): FillCell | undefined => {
   return source.kind === 'row'
     ? cellsFor(ground, fill.length).find(({ text, grid }) => grid === fill.grid && text === source.text)
     : undefined
+}
+/** The share of the clave’s strokes under a fill that its hands meet; NaN where there is no clave, or none of it there. */
+function claveMet({ fill, ground, hands }: FillTrial): number {
+  const { bars, clave } = ground.round
+  const all = (clave && claveIn(bars, clave)) ?? []
+  const under = all.filter(at => at >= fill.from && at < fill.from + fill.length)
+  const struck = new Set(hands.map(({ at }) => fill.from + at))
+  return under.filter(at => struck.has(at)).length / under.length
 }
 const quiet = ({ ground }: FillTrial): boolean => isQuiet(ground.round.style)
 const marked = ({ fill }: FillTrial): boolean => fill.ending !== 'none'
@@ -162,6 +171,22 @@ export const FILL_TASTE: readonly FillRule[] = [
     weight: 0.08,
     reason: 'A rest says more than one more stroke.',
     holds: ({ hands, fill, ground }) => hands.length > 2 && hands.length < slotsWithin(ground.round, fill).length,
+  },
+  {
+    id: 'with-clave',
+    name: 'With the clave',
+    kind: 'for',
+    weight: 0.15,
+    reason: 'Everybody else counts by it, also while you fill.',
+    holds: trial => claveMet(trial) >= 0.5,
+  },
+  {
+    id: 'past-clave',
+    name: 'Past the clave',
+    kind: 'against',
+    weight: 0.15,
+    reason: 'A fill that meets none of it leaves the others without a count.',
+    holds: trial => claveMet(trial) === 0,
   },
   {
     id: 'feet-go-on',
