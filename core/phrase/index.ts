@@ -57,6 +57,7 @@ export {
   busierChanges,
   formed,
   otherCymbals,
+  roundedOff,
   sketchOf,
   smallChanges,
   templateFill,

@@ -115,6 +115,8 @@ describe('templates, bar by bar', () => {
     ['traded', [home], { bars: 8, times: 1 }, 'AAAAAAAA--------'],
     ['a-b', [home, away], { bars: 4, other: 4 }, 'AAAABBBB'],
     ['rounded-off', [home], { times: 2 }, 'AAAFAAAF'],
+    ['rounded-off', [home, begun('b', 1)], { times: 2 }, 'AAABAAAB'],
+    ['rounded-off', [away, begun('b', 2)], { times: 1 }, 'AABB'],
     ['in-and-out', [home, away], {}, 'AAAAAABBAAAAAABB'],
     ['in-and-out', [away, home], { bars: 10, other: 2, times: 1 }, 'AAAAAAAAAABB'],
   ])('%s', (id, grooves, more, bars) => {

@@ -1,9 +1,20 @@
-import { type Groove, type MoveMade, LIMITS, sayCount } from '#core/groove'
+import { type Groove, type MoveMade, sayCount } from '#core/groove'
 import type { Kit } from '#core/kit'
 import { present } from '#core/present'
 import { type Result, ok, refuse } from '#core/result'
 import { type Tempo, beatsOf, barStarts } from '#core/time'
-import { asVariation, firstBroken, firstParams, leadTo, MOVES, type Move, runMove, titleAfter } from '#core/vary'
+import {
+  asVariation,
+  firstBroken,
+  firstParams,
+  leadTo,
+  MOVES,
+  type Move,
+  roundOff,
+  rowsHere,
+  runMove,
+  titleAfter,
+} from '#core/vary'
 import { makeSection } from './commands'
 import { fillIdeas } from './fill-ideas'
 import { playedIn } from './rounds'
@@ -36,7 +47,8 @@ export interface Template {
   about: string
   grooves: readonly {
     name: string
-    /** What may be made of the first on the spot. */ from?: 'small changes' | 'other cymbal' | 'busier'
+    /** What may be made of the first on the spot. */ from?: 'small changes' | 'other cymbal' | 'busier' | 'rounded off'
+    /** It does without. */ optional?: true
   }[]
   many?: true
   asks: Partial<Record<'bars' | 'other' | 'times', { name: string; of: readonly number[]; usual: number }>>
@@ -149,13 +161,19 @@ export const TEMPLATES: readonly Template[] = [
   {
     id: 'rounded-off',
     name: 'Every fourth bar rounded off',
-    about: 'A short fill on the last beat of every fourth bar.',
+    about: 'Every fourth bar as players of the style round off four, or a short fill on its last beat.',
     fill: 'beat',
-    grooves: [{ name: 'Groove' }],
+    grooves: [{ name: 'Groove' }, { name: 'Rounded off', from: 'rounded off', optional: true }],
     asks: { times: { name: 'Lines of four', of: [1, 2, 4, 8], usual: 4 } },
-    make: ({ times, fill }, [key], newId) => [
-      section(newId, 'A', key!, 4, times, fill ? [{ when: { every: 1 }, put: { fill } }] : []),
-    ],
+    make: (answers, [key, turned], newId) => {
+      const { times, fill } = answers
+      const round = own(answers)
+      // Rounds that make up four bars; a groove of three bars, or of eight, is rounded off each time.
+      const rounds = 4 % round === 0 ? 4 / round : 1
+      return turned
+        ? [section(newId, 'A', key!, round, times * rounds, [{ when: { every: rounds }, put: { groove: turned } }])]
+        : [section(newId, 'A', key!, 4, times, fill ? [{ when: { every: 1 }, put: { fill } }] : [])]
+    },
   },
   {
     id: 'in-and-out',
@@ -184,7 +202,7 @@ const divided = (newId: () => string, name: string, key: string, round: number, 
  * @example formed(TEMPLATES[0], { grooves: [] }, () => 'id').reason // => '“Three bars and a fill” wants 1 groove; choose “Groove” too.'
  */
 export function formed(template: Template, answers: Answers, newId: () => string): Result<Formed> {
-  const least = template.grooves.length
+  const least = template.grooves.filter(one => !one.optional).length
   const missing = template.grooves[answers.grooves.length]
   if (answers.grooves.length < least)
     return refuse(`“${template.name}” wants ${sayCount(least, 'groove')}; choose “${missing!.name}” too.`)
@@ -210,7 +228,9 @@ export type FormBar = 'first' | 'other' | 'fill' | 'rest'
  * @example sketchOf(TEMPLATES[1], playedGroove(groove, 1)).slice(0, 4) // => ['first', 'other', 'first', 'other']
  */
 export function sketchOf(template: Template, groove: PlayedGroove): FormBar[] {
-  const keys = [...template.grooves, ...(template.many ? [1, 2] : [])].map((_, i) => String(i))
+  const keys = [...template.grooves.filter(one => !one.optional), ...(template.many ? [1, 2] : [])].map((_, i) =>
+    String(i),
+  )
   const usual = (key: 'bars' | 'other' | 'times') => template.asks[key]?.usual ?? 1
   const answers = {
     grooves: keys.map(() => groove),
@@ -267,6 +287,28 @@ export function smallChanges(groove: Groove, kit: Kit, moves = offeredAs('small'
     ]
   })
 }
+
+/**
+ * A groove with its last bar as players of its style round off four, one for each way they have; none where nobody has written a row for it.
+ * @example roundedOff(groove, kit).length // => 3
+ */
+export const roundedOff = (groove: Groove, kit: Kit): SmallChange[] =>
+  [...rowsHere(groove, 'turnaround')]
+    .sort((a, b) => b.weight - a.weight)
+    .flatMap(({ row }): SmallChange[] => {
+      const done = runMove(roundOff, groove, { row, bars: 'the last bar' }, kit)
+      if (!done.ok || firstBroken(['playable'], groove, done.value.groove, kit)) return []
+      const { sentence, made, groove: turned } = done.value
+      return [
+        {
+          move: roundOff.id,
+          name: sentence.replace(/^The last bar is rounded off: |\.$/g, ''),
+          sentence,
+          made,
+          groove: turned,
+        },
+      ]
+    })
 
 /**
  * What the lead hand may go to for a B section.

@@ -2,7 +2,7 @@ import { type Groove, LIMITS, type MoveMade, type Stroke, sayCount, sayList, sen
 import { type PieceKind, isHand, kindNamed } from '#core/kit'
 import { sayTick } from '#core/time'
 import { moveOf } from './moves'
-import { gridOf, isLead } from './work'
+import { isLead } from './work'
 
 /** What sounds of a groove, sorted as a title speaks of it. */
 interface Heard {
@@ -65,7 +65,7 @@ function shortPlace({ bars }: Pick<Groove, 'bars'>, at: number): string {
 
 /**
  * What a groove has other than another, each thing in one to three words, what is heard first before what is heard last.
- * @example changesOf(groove, lighter) // => ['no ghosts']
+ * @example changesOf(groove, lighter) // => ['sparser bass drum']
  */
 export function changesOf(home: Groove, now: Groove): string[] {
   const [was, is] = [heardIn(home), heardIn(now)]
@@ -107,7 +107,7 @@ export function changesOf(home: Groove, now: Groove): string[] {
 
 /**
  * A headline of at most five words for what changed: one thing, or two where they are short.
- * @example changeTitle(groove, lighter) // => 'No ghosts'
+ * @example changeTitle(groove, lighter) // => 'Sparser bass drum'
  */
 export function changeTitle(home: Groove, now: Groove): string {
   const [one = 'as it was', two] = changesOf(home, now)
@@ -128,8 +128,8 @@ function firstTitle({ title, parent }: Pick<Groove, 'title' | 'parent'>): string
 /**
  * A short title for a variation: what moved, or the first thing that is heard to be other, `'Wet Rope, backbeat later'`, `'Wet Rope, open on 4&'`;
  * never one of the titles that its family has, and never growing from one generation to the next. What was done in full is in the notes.
- * @example titleAfter(groove, [], lighter) // => 'Sample, no ghosts'
- * @example titleAfter(groove, [], lighter, ['Sample, no ghosts']) // => 'Sample, no ghosts 2'
+ * @example titleAfter(groove, [], lighter) // => 'Sample, sparser bass drum'
+ * @example titleAfter(groove, [], lighter, ['Sample, sparser bass drum']) // => 'Sample, sparser bass drum 2'
  */
 export function titleAfter(
   parent: Groove,

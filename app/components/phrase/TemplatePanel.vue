@@ -15,6 +15,7 @@ import {
   otherCymbals,
   phraseBars,
   playedGroove,
+  roundedOff,
   sketchOf,
   smallChanges,
   templateFill,
@@ -59,7 +60,12 @@ const cards = computed(() =>
 )
 
 /** What can be made of the first groove on the spot, and which of it is wanted. */
-const makers = { 'small changes': smallChanges, 'other cymbal': otherCymbals, busier: busierChanges } as const
+const makers = {
+  'small changes': smallChanges,
+  'other cymbal': otherCymbals,
+  busier: busierChanges,
+  'rounded off': roundedOff,
+} as const
 const offered = computed<SmallChange[]>(() => {
   const from = template.value.grooves[1]?.from
   return from && home.value ? makers[from](home.value.document, kit.value) : []

@@ -202,9 +202,10 @@ const BLAST: StyleCard = {
     ...offers('RF', 'bass drum', [
       ['eighths', 'Bass eighths', on('bass drum', '4.4.')],
       ['beats', 'Bass on every beat', on('bass drum', '4...')],
-      ['two-pedals', 'Bass sixteenths, for two pedals', on('bass drum', '4444')],
+      ['heavy-one', 'Bass eighths, 1 heavy', on('bass drum', '5.4. 4.4. 4.4. 4.4.')],
     ]),
     ...hatFootRow(4),
+    ...offers('LF', 'bass drum', [['two-pedals', 'Left foot of two pedals: every e and a', on('bass drum', '.4.4')]]),
   ],
   loudness: LOUDNESS.driving,
   constraints: [{ kind: 'straight', reason: 'There is no room for swing.' }],
@@ -223,12 +224,7 @@ const TRAP: StyleCard = {
   candidates: [
     ...offers('RH', 'lead', [
       ['eighths', 'Hat eighths', on('hi-hat', '3.3.')],
-      [
-        'rolls',
-        'Hat eighths, doubles in 2 and 4',
-        on('hi-hat', '3.3. 3... 3.3. 3...'),
-        graced('hi-hat', '.... ..33 .... ..3.', 'double'),
-      ],
+      ['rolls', 'Hat eighths, three sixteenths on 2 and 4', on('hi-hat', '3.3. 333. 3.3. 333.')],
       ['break', 'Hat eighths, a sixteenth more into 1', on('hi-hat', '3.3. 3.3. 3.3. 3.32')],
       ['quarters', 'Hat quarters', on('hi-hat', '3...')],
     ]),

@@ -32,7 +32,10 @@ export interface Vocabulary {
   rows: readonly VocabularyRow[]
 }
 
-/** Ticks of one letter of a vocabulary’s rows. */
+/**
+ * Ticks of one letter of a vocabulary’s rows.
+ * @example letterTicks({ meter: meter(4, 4), slots: 4 }) // => 1260
+ */
 export const letterTicks = ({ meter, slots }: Pick<Vocabulary, 'meter' | 'slots'>): number =>
   beatTicks(meter)[0]! / slots
 

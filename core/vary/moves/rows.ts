@@ -352,7 +352,8 @@ const lead = rowMove(
   { keeps: ['feet'], traits: ['about the lead'] },
 )
 
-const turnaround = rowMove(
+/** The last bar as players of the style round off four. */
+export const roundOff = rowMove(
   'row-turn',
   'Round off the last bar',
   'turnaround',
@@ -393,4 +394,4 @@ const turnaround = rowMove(
   { traits: ['about the snare'] },
 )
 
-export const ROWS: readonly Move[] = [bass, beside, lead, turnaround]
+export const ROWS: readonly Move[] = [bass, beside, lead, roundOff]
