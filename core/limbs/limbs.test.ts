@@ -323,7 +323,7 @@ describe('the way of least strain', () => {
     })
     const alike = shares.filter(one => one.share >= 0.95).length
     // A march’s rudiments double where single strokes would do: that is its sound, and no strain asks for it.
-    expect(shares.flatMap(one => (one.share < 0.8 ? [one.id] : []))).toEqual(['march'])
+    expect(shares.flatMap(one => (one.share < 0.8 ? [one.id] : []))).toEqual(['march', 'march-in-six'])
     expect(alike / shares.length).toBeGreaterThan(0.85)
   })
 })

@@ -31,12 +31,24 @@ function turned(text: string): string[] {
   return variants.filter(one => one !== text)
 }
 
+/** A search asks for them at each trial: they are remembered with the round. */
+const found = new WeakMap<FillGround['round'], Map<string, readonly FillCell[]>>()
+
 /**
  * The rows of the groove’s style that last as long as a fill’s stretch: as they are, as players turn them, and two shorter ones after each other where
  * none is long enough. None where the felt beats are not those of the vocabulary.
  * @example cellsFor(fillGround, 5040).map(cell => cell.text).includes('SSFF') // => true
  */
-export function cellsFor({ round, tempo }: Pick<FillGround, 'round' | 'tempo'>, length: number): FillCell[] {
+export function cellsFor({ round, tempo }: Pick<FillGround, 'round' | 'tempo'>, length: number): readonly FillCell[] {
+  const known = found.get(round) ?? new Map<string, readonly FillCell[]>()
+  found.set(round, known)
+  const key = `${tempo.bpm} ${tempo.counts} ${length}`
+  const cells = known.get(key) ?? lookedUp({ round, tempo }, length)
+  known.set(key, cells)
+  return cells
+}
+
+function lookedUp({ round, tempo }: Pick<FillGround, 'round' | 'tempo'>, length: number): FillCell[] {
   const own = vocabularyOf(round.style)
   if (!own) return []
   const { meter, slots: cut } = round.bars[0]!

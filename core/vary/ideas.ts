@@ -10,7 +10,8 @@ import { MOVES } from './moves'
 import { strokeCount } from './promises'
 import { rowsHere } from './rows'
 import { type Step, runSteps } from './run'
-import { type TasteRule, type Trial, isUsual, rulesFor, tasteOf } from './taste'
+import { isUsual, rulesFor, tasteOf } from './taste'
+import type { TasteRule, Trial } from './taste-trial'
 import { Seen } from './taste-seen'
 
 /** What to look for: the same wish and seed always find the same ideas. */

@@ -6,8 +6,8 @@ export const BOSSA = /* @__PURE__ */ vocabulary(
   { id: 'bossa', styles: ['bossa-nova'], meter: meter(4, 4), slots: 2, tempo: [100, 170] },
   `
   bass B..BB..BB..BB..B*3 B...B..BB...B..B B..BB...B..BB... B..B...BB..B...B B..BB..BB...B..B B...B...B...B... B..BB...B..BB..B B..B....B..B....
-  beside x..x..x...x..x..*2 ..x..x..x..x..x.*2 x..x...x..x..x.. ..x...x...x..x..
-  lead hhhhhhhhhhhhhhho@bar4 rrrrrrrrrrrrrrrr@section hhhhhhhhhhhhhhhh h.h.h.h.h.h.h.h.
+  beside x..x..x...x..x..*2 ..x..x..x..x..x.*2 x..x...x..x..x.. ..x...x...x..x.. x..x....x..x.... ..x..x....x..x.. x..x..x...x.x...
+  lead hhhhhhhhhhhhhhho@bar4 rrrrrrrrrrrrrrrr@section hhhhhhhhhhhhhhhh h.h.h.h.h.h.h.h. h.hhh.hhh.hhh.hh r.rrr.rrr.rrr.rr@section
   fill --------------ss --------------xx --------------.s ------------s.ss ------------sTMF --------x..x..x. ------------x.x. --------s.s.ssss ----------s.s.ss ------------ssTF
   turn x..x..x...x..xx. x..x..x...x.x... ..x..x..x..x.ss.
   `,

@@ -55,7 +55,14 @@ const fill: Move = {
   about:
     'Puts ghosts on the snare in the gaps the lead leaves, those between the eighths first, where the hand is free, near enough and in control at this tempo: a share of those places.',
   params: [
-    { id: 'hand', name: 'Hand', kind: 'choice', of: ['free hand', 'lead hand'], usual: 'free hand' },
+    {
+      id: 'hand',
+      name: 'Hand',
+      kind: 'choice',
+      of: ['free hand', 'lead hand'],
+      usual: 'free hand',
+      tried: ['free hand'],
+    },
     { id: 'share', name: 'Of the places, %', kind: 'number', from: 10, to: 100, usual: 50 },
   ],
   make(groove, params, kit) {

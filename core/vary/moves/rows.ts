@@ -357,7 +357,7 @@ export const roundOff = rowMove(
   'row-turn',
   'Round off the last bar',
   'turnaround',
-  'Ends the bars as players of the style round off four: bass drum and snare set up the 1 under the same lead.',
+  'Ends the bars as players of the style round off four: snare and bass drum set up the 1 under the same lead.',
   (groove, row, bars) => {
     const hand = freeHand(groove)
     const last = bars.slice(-1)
@@ -368,7 +368,8 @@ export const roundOff = rowMove(
     return inPlace(
       groove,
       part => (part.limb === hand && !isBeats(part)) || isOnBass(groove)(part),
-      stroke => stroke.piece === 'bass drum' || stroke.piece === 'snare',
+      // A row without a foot leaves it to what it plays.
+      stroke => stroke.piece === 'snare' || (stroke.piece === 'bass drum' && feet.length > 0),
       last,
       (cleared, was) => {
         const kept = (one: Laid) => was.get(placeOf(one)) ?? asStroke(one)
