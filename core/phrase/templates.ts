@@ -289,7 +289,7 @@ export function smallChanges(groove: Groove, kit: Kit, moves = offeredAs('small'
 }
 
 /**
- * A groove with its last bar as players of its style round off four, one for each way they have; none where nobody has written a row for it.
+ * A groove with its last bar as players of its style round off four, one for each way they have; none where its style has no row for it.
  * @example roundedOff(groove, kit).length // => 3
  */
 export const roundedOff = (groove: Groove, kit: Kit): SmallChange[] =>

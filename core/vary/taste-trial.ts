@@ -39,8 +39,10 @@ export interface TasteRule {
   holds(trial: Trial): boolean
 }
 
+/** Whether one of the moves that led here has a trait. */
 export const does = ({ moves }: Trial, trait: MoveTrait): boolean =>
   [...moves].some(move => move.traits?.includes(trait))
+/** Whether something was put elsewhere on purpose. */
 export const displaced = (trial: Trial): boolean => does(trial, 'displaces')
 
 /** Levels, kinds and limbs of each bar, so that equal bars read equal. */
@@ -68,6 +70,7 @@ function barsOf({ groove }: Seen): string[] {
       .join('|'),
   )
 }
+/** Whether the bars are all alike, or all but the last; undefined of one bar, and where they are neither. */
 export const turned = (seen: Seen): 'alike' | 'last turned' | undefined => {
   const bars = seen.once('bars', barsOf)
   if (bars.length < 2) return undefined
@@ -79,7 +82,9 @@ export const turned = (seen: Seen): 'alike' | 'last turned' | undefined => {
       : undefined
 }
 
+/** The tempo in quarters a minute. */
 export const quarters = ({ groove }: Seen): number => convertTempo(groove.tempo, '1/4').bpm
+/** In ticks. */
 export const SIXTEENTH = 1260
 
 /** Four or more strokes of the lead hand a sixteenth apart. */
@@ -118,10 +123,13 @@ export function changedAt({ home, now }: Trial): number[] {
   return [...[...was].filter(([key]) => !is.has(key)), ...[...is].filter(([key]) => !was.has(key))].map(([, at]) => at)
 }
 
+/** Ticks that are there now and were not before. */
 export const fresh = (now: readonly number[], before: readonly number[]): number[] =>
   now.filter(at => !before.includes(at))
+/** Ghosts in a bar, on the average of all bars. */
 export const ghostsABar = (seen: Seen): number => seen.ghosts.length / seen.groove.bars.length
 
+/** What an idea changes once at most. */
 export const ABOUT: readonly MoveTrait[] = ['about the lead', 'about the snare', 'about the bass drum']
 
 /** Whether strokes of some part are one level louder or softer than at home, and none of it more. */

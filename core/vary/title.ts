@@ -1,5 +1,5 @@
 import { type Groove, LIMITS, type MoveMade, type Stroke, sayCount, sayList, sentence, sounding } from '#core/groove'
-import { type PieceKind, isHand, kindNamed } from '#core/kit'
+import { type Limb, type PieceKind, isHand, kindNamed } from '#core/kit'
 import { sayTick } from '#core/time'
 import { moveOf } from './moves'
 import { isLead } from './work'
@@ -25,7 +25,7 @@ const TOMS: readonly (PieceKind | undefined)[] = ['tom', 'floor tom']
 function heardIn(groove: Groove): Heard {
   const leads = isLead(groove)
   const strokes = sounding(groove).parts.flatMap(part => part.strokes.map(stroke => ({ part, stroke })))
-  const ats = (is: (stroke: Stroke, limb: string, lead: boolean, kind: PieceKind | undefined) => boolean) =>
+  const ats = (is: (stroke: Stroke, limb: Limb, lead: boolean, kind: PieceKind | undefined) => boolean) =>
     strokes.flatMap(({ part, stroke }) => (is(stroke, part.limb, leads(part), kindNamed(stroke.piece)) ? [stroke] : []))
   const keys = (list: readonly Stroke[]) => list.map(({ at, piece, stroke }) => `${at} ${piece} ${stroke}`).sort()
   const lead = ats((_, __, leading) => leading)
@@ -37,10 +37,10 @@ function heardIn(groove: Groove): Heard {
   return {
     crashes: ats((_, __, ___, kind) => RINGING.includes(kind)).map(({ at }) => at),
     openings: ats(({ openFor }) => !!openFor).map(({ at }) => at),
-    bass: keys(ats((_, limb, __, kind) => kind === 'bass drum' && !isHand(limb as never))),
-    ghosts: ats(
-      ({ level }, limb, leading, kind) => level === 1 && !leading && kind === 'snare' && isHand(limb as never),
-    ).map(({ at }) => at),
+    bass: keys(ats((_, limb, __, kind) => kind === 'bass drum' && !isHand(limb))),
+    ghosts: ats(({ level }, limb, leading, kind) => level === 1 && !leading && kind === 'snare' && isHand(limb)).map(
+      ({ at }) => at,
+    ),
     lead: lead.map(({ at }) => String(at)).sort(),
     leadOn: [...pieces].sort((a, b) => b[1] - a[1])[0]?.[0] ?? '',
     accents: ats(({ level }) => level === 5)

@@ -83,7 +83,9 @@ watch(
 /** What was said of an idea stays with the player, and what is never wanted goes from the list at once. */
 async function mind(what: 'likes' | 'never', idea: Idea) {
   const liking = [...likingOf(idea.steps)]
-  const done = await drummer.setTaste({ [what]: [...drummer.player.taste[what], liking].slice(-200) })
+  // Said again it counts once.
+  const others = drummer.player.taste[what].filter(one => one.join() !== liking.join())
+  const done = await drummer.setTaste({ [what]: [...others, liking].slice(-200) })
   if (!done.ok) return void toast.add({ title: done.reason, color: 'error' })
   toast.add({
     title:

@@ -3,7 +3,7 @@ import { type Groove, type Stroke, sayCount, sayPlace, sayPlaces, timeline } fro
 import { type Kit, type Limb, limitsOf } from '#core/kit'
 import { mod, tickSeconds } from '#core/time'
 import { refuse } from '#core/result'
-import { type Move, num, word } from '../move'
+import { type Move, type ParamSpec, num, word } from '../move'
 import {
   addStrokes,
   eachStroke,
@@ -45,6 +45,16 @@ const evenly = (places: readonly number[], many: number): number[] =>
         Math.floor((i * Math.min(many, places.length)) / places.length),
   )
 
+/** Whose ghosts; a search has them of the hand beside the lead. */
+const HAND: ParamSpec = {
+  id: 'hand',
+  name: 'Hand',
+  kind: 'choice',
+  of: ['free hand', 'lead hand'],
+  usual: 'free hand',
+  tried: ['free hand'],
+}
+
 const fill: Move = {
   id: 'ghost-fill',
   traits: ['scatters ghosts', 'about the snare'],
@@ -54,17 +64,7 @@ const fill: Move = {
   keeps: ['feet', 'busier'],
   about:
     'Puts ghosts on the snare in the gaps the lead leaves, those between the eighths first, where the hand is free, near enough and in control at this tempo: a share of those places.',
-  params: [
-    {
-      id: 'hand',
-      name: 'Hand',
-      kind: 'choice',
-      of: ['free hand', 'lead hand'],
-      usual: 'free hand',
-      tried: ['free hand'],
-    },
-    { id: 'share', name: 'Of the places, %', kind: 'number', from: 10, to: 100, usual: 50 },
-  ],
+  params: [HAND, { id: 'share', name: 'Of the places, %', kind: 'number', from: 10, to: 100, usual: 50 }],
   make(groove, params, kit) {
     const limb = word(params, 'hand') === 'free hand' ? freeHand(groove) : leadHand(groove)
     const { total, eighths } = gridOf(groove)
@@ -178,17 +178,7 @@ const one: Move = {
   group: 'ghosts',
   keeps: ['feet', 'busier'],
   about: 'Puts one ghost on the snare on a slot where the hand is free, near enough and in control at this tempo.',
-  params: [
-    {
-      id: 'hand',
-      name: 'Hand',
-      kind: 'choice',
-      of: ['free hand', 'lead hand'],
-      usual: 'free hand',
-      tried: ['free hand'],
-    },
-    { id: 'slot', name: 'At', kind: 'slot', usual: 7 },
-  ],
+  params: [HAND, { id: 'slot', name: 'At', kind: 'slot', usual: 7 }],
   make(groove, params, kit) {
     const limb = word(params, 'hand') === 'free hand' ? freeHand(groove) : leadHand(groove)
     const { at } = gridOf(groove).slots[num(params, 'slot')]!
