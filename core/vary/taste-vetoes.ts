@@ -1,7 +1,25 @@
 import { type Role, isClave, withClave } from '#core/groove'
-import { type StyleFamily, fitsStyle, isQuiet, styleOf, vocabularyOf } from '#core/style'
+import {
+  type StyleFamily,
+  type VocabularyRow,
+  fitsStyle,
+  isQuiet,
+  lettersInBar,
+  styleOf,
+  vocabularyOf,
+} from '#core/style'
 import type { Seen } from './taste-seen'
-import { ABOUT, SIXTEENTH, type TasteRule, displaced, does, doubledIn, fresh, oneLevelApart } from './taste-trial'
+import {
+  ABOUT,
+  SIXTEENTH,
+  type TasteRule,
+  displaced,
+  does,
+  doubledIn,
+  fresh,
+  ghostsABar,
+  oneLevelApart,
+} from './taste-trial'
 import { gridOf } from './work'
 
 /** Families whose lead is the time that the others count on. */
@@ -9,10 +27,13 @@ export const TIME_IN_THE_LEAD: readonly StyleFamily[] = ['jazz', 'Brazil', 'Afro
 
 const CYMBALS: readonly string[] = ['hi-hat', 'ride', 'crash', 'china', 'splash']
 
-/** Whether players of a style play ghosts beside its lead; true where no one has written its rows. */
-function ghosts(style: string): boolean {
+/** The most ghosts that players of a style have in a bar beside its lead; no limit where no one has written its rows. */
+function mostGhosts(style: string): number {
   const own = vocabularyOf(style)
-  return !own || own.rows.some(({ line, row }) => line === 'beside' && row.includes('g'))
+  if (!own) return Infinity
+  const inBar = lettersInBar(own)
+  const ghosts = ({ row }: VocabularyRow) => [...row].filter(letter => letter === 'g').length / (row.length / inBar)
+  return Math.max(0, ...own.rows.filter(({ line }) => line === 'beside').map(ghosts))
 }
 
 /** What keeps an idea from being offered; those that need not look at strokes come first. */
@@ -79,7 +100,7 @@ export const VETOES: readonly TasteRule[] = [
     name: 'Ghosts above soft',
     kind: 'veto',
     quick: true,
-    reason: 'A ghost above soft is heard as a stroke of its own.',
+    reason: 'Above soft it is heard as a stroke, and no longer as a ghost.',
     holds: ({ home, now }) => now.loudestGhost > 2 && now.loudestGhost > home.loudestGhost,
   },
   {
@@ -195,12 +216,13 @@ export const VETOES: readonly TasteRule[] = [
   },
   {
     id: 'no-ghosts-here',
-    name: 'Ghosts where the style has none',
+    name: 'More ghosts than the style has',
     kind: 'veto',
     quick: true,
     reason: 'Players of the style leave that space open.',
     holds: trial =>
-      does(trial, 'scatters ghosts') && !ghosts(trial.home.groove.style) && trial.home.ghosts.length === 0,
+      does(trial, 'scatters ghosts') &&
+      ghostsABar(trial.now) > Math.max(ghostsABar(trial.home), mostGhosts(trial.home.groove.style)),
   },
   {
     id: 'ghost-after',

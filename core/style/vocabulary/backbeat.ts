@@ -53,7 +53,7 @@ export const FUNK = /* @__PURE__ */ vocabulary(
 
 /** Hip-hop: a late, sparse bar; a hole says as much as a fill. */
 export const HIP_HOP = /* @__PURE__ */ vocabulary(
-  { id: 'hip-hop', styles: ['hip-hop', 'trap'], ...FOUR, tempo: [56, 104] },
+  { id: 'hip-hop', styles: ['hip-hop'], ...FOUR, tempo: [56, 104] },
   `
   bass B......B.BB.....*2 B.........B....B B.B.......BB.... B.....B...B..B.. B..B......B..... B.......B.B....B B......B..B..... B.B....B.B......
   bass B......B.BB.....B.........B....B B.....B...B..B..B.B.......BB....
@@ -61,6 +61,19 @@ export const HIP_HOP = /* @__PURE__ */ vocabulary(
   lead h.h.h.hhh.h.h.h. h.h.h.o.h.h.h.h.@bar2 h.h.h.h.h.h.h.hh@bar4 h.h.h.h.h.h.....@bar4
   fill ------------.... ------------..SS ------------S..S ------------S.gS --------B.BSB.SS --------S..S..S. --------....S.SS --------S.gSS...
   turn B......B.BB.S..S B.........BBS... B......B........
+  `,
+)
+
+/** Counted at twice what is felt: the snare on 3, the bass drum sparse, the hats in bursts. */
+export const TRAP = /* @__PURE__ */ vocabulary(
+  { id: 'trap', styles: ['trap'], ...FOUR, tempo: [120, 160] },
+  `
+  bass B.....B.........*2 B..B..........B. B............... B.....B......B.. B...........B... B..B..B......... B.........B..... B.....B..B.....B
+  bass B.....B.........B..B..........B. B............B..B.....B.........
+  beside ........S.......*3 .......gS....... ........S.....g. ........S......S ......g.S..g....
+  lead h.h.h.h.h.h.h.h.*2 h.h.hhh.h.h.hhh.@120-148 h.h.h.h.h.h.hhh.@bar4@120-148 h...h...h...h... h.h.h.h.h.h.....@bar4 h.hhh.h.h.hhh.h.@120-148 h.h.h.h.h.h.o.h.@bar2
+  fill ------------....*2 ------------..SS ------------S..S ------------S.S. --------....S..S --------S..S..S. --------S...S... --------....S.SS
+  turn B.....B.S..S..S. B.......S....... B..B....S...S..S
   `,
 )
 

@@ -1,11 +1,11 @@
 import { styleOf } from '../cards'
-import { COUNTRY, FUNK, HALF_TIME, HIP_HOP, HOUSE, METAL, ROCK } from './backbeat'
+import { COUNTRY, FUNK, HALF_TIME, HIP_HOP, HOUSE, METAL, ROCK, TRAP } from './backbeat'
 import { CUMBIA, MAMBO, MERENGUE, SOCA, SONGO } from './caribbean'
 import { BOSSA, REGGAE, SAMBA } from './latin'
 import { FIVE, NINE, SEVEN, SEVEN_LONG_FIRST } from './odd'
-import { AFROBEAT, DRUM_AND_BASS, IN_TWO, PUNK, STREET } from './street'
+import { AFROBEAT, DRUM_AND_BASS, IN_TWO, MARCH_IN_SIX, PUNK, STREET } from './street'
 import { HALF_TIME_SHUFFLE, LONG_BELL, SHUFFLE, SIX, SWING, TWELVE } from './ternary'
-import { JAZZ_WALTZ, SLOW_WALTZ } from './waltz'
+import { BRUSHED, JAZZ_WALTZ, SLOW_WALTZ } from './waltz'
 import type { Vocabulary, VocabularyLine, VocabularyRow } from './read'
 
 /** The rows that players use, by the styles that share them. */
@@ -14,10 +14,12 @@ export const VOCABULARIES: readonly Vocabulary[] = [
   HALF_TIME,
   FUNK,
   HIP_HOP,
+  TRAP,
   METAL,
   COUNTRY,
   HOUSE,
   SWING,
+  BRUSHED,
   SHUFFLE,
   TWELVE,
   BOSSA,
@@ -30,6 +32,7 @@ export const VOCABULARIES: readonly Vocabulary[] = [
   CUMBIA,
   AFROBEAT,
   STREET,
+  MARCH_IN_SIX,
   IN_TWO,
   PUNK,
   DRUM_AND_BASS,

@@ -77,6 +77,8 @@ export const LETTERS: Readonly<Record<string, Letter>> = {
   r: time('ride', 3),
   b: time('ride', 4, 'bell'),
   N: time('china', 4),
+  t: time('snare', 3, 'tap'),
+  w: { who: 'other', piece: 'snare', stroke: 'sweep', level: 2 },
   T: drum('high tom'),
   M: drum('mid tom'),
   F: drum('floor tom'),

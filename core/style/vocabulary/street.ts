@@ -27,6 +27,18 @@ export const STREET = /* @__PURE__ */ vocabulary(
   `,
 )
 
+/** A march in six eight, in eighths: bass drum on the steps, long and short on the snare. */
+export const MARCH_IN_SIX = /* @__PURE__ */ vocabulary(
+  { id: 'march in six', styles: ['march-in-six'], meter: meter(6, 8), slots: 3, tempo: [150, 186] },
+  `
+  bass B..B..*3 B..... B..B..B..B.B B..B..B..... B..B.B B..B..B.BB.. B..B.BB..B.B B..B..B..BB.
+  beside ..s..s*2 .....s ..s..S .ss..s ..s..s..s.ss
+  lead S..S..*2 S..S.s S.sS.. h.hh.h@section ..h..h@section
+  fill ---SSS ---S.S ---SsS ---..S SSSSSS S.SS.S SssSss S..SSS
+  turn B..S.S B..B..B..SSS B..S..B.SS.S
+  `,
+)
+
 /** In two, two bars of 2/4: marches and polkas. */
 export const IN_TWO = /* @__PURE__ */ vocabulary(
   { id: 'in two', styles: ['polka', 'march'], meter: meter(2, 4), slots: 4, tempo: [96, 132] },

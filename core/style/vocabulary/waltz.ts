@@ -13,6 +13,18 @@ export const JAZZ_WALTZ = /* @__PURE__ */ vocabulary(
   `,
 )
 
+/** A ballad with brushes, in triplets: sweeps go on, and little else happens. */
+export const BRUSHED = /* @__PURE__ */ vocabulary(
+  { id: 'brushed ballad', styles: ['brushed-ballad'], meter: meter(4, 4), slots: 3, tempo: [50, 84] },
+  `
+  bass k..k..k..k..*3 k.....k..... k........... B..k..k..k.. B.....k..... k..k..k....B k..k..k..k.k B..........k
+  beside w..w..w..w..*3 w.....w..... w..w..w..w.s ..s.....s... .....s.....s
+  lead t..t.tt..t.t*2 t..t..t..t.. t..t..t..t.t r..r.rr..r.r@section r..r..r..r..@section
+  fill ---------..s ---------s.s ---------sss ---------.ss ------s..s.s ------..ss.s ------s.ss.s ---------s..
+  turn k..k..s.s..s k..k..k..s.s ......s.s..B
+  `,
+)
+
 /** The slow waltz: even, soft, for couples. */
 export const SLOW_WALTZ = /* @__PURE__ */ vocabulary(
   { id: 'slow waltz', styles: ['slow-waltz'], meter: meter(3, 4), slots: 2, tempo: [72, 120] },
