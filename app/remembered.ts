@@ -17,6 +17,7 @@ export const REMEMBERED = {
   'fill-taste-off': 1,
   'cell-order': 1,
   folds: 1,
+  'ideas-beside': 1,
   'ideas-in-place': 1,
   input: 1,
   'last-groove': 1,

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import { type Params, type PromiseId, DENSITIES, MOVES, MOVE_GROUPS, PROMISES } from '#core/vary'
+import { type Beside, type Params, type PromiseId, BESIDE, DENSITIES, MOVES, MOVE_GROUPS, PROMISES } from '#core/vary'
 import { figure, listOf, among, onOff, text } from '#core/read'
 import { useRemembered } from '../remembered'
 
@@ -16,6 +16,11 @@ export const useVary = defineStore('vary', () => {
   /** Rules of taste that are turned off, by id. */
   const tasteOff = useRemembered('taste-off', { read: listOf(text), usual: [] as string[] })
 
+  /** What else sounds where an idea is to be played. */
+  const beside = useRemembered<'as usual' | Beside>('ideas-beside', {
+    read: among(['as usual', ...BESIDE]),
+    usual: 'as usual',
+  })
   /** Whether an idea is heard after bars of home, as it would stand in a tune. */
   const inPlace = useRemembered('ideas-in-place', { read: onOff, usual: true })
   /** The moves that are grey because they would break a promise, while a list of moves is looked at. */
@@ -35,5 +40,5 @@ export const useVary = defineStore('vary', () => {
     promises.value = given ? others : [...others, promise]
   }
 
-  return { greyed, inPlace, promises, moveId, group, told, seed, tasteOff, openMove, toggle }
+  return { greyed, beside, inPlace, promises, moveId, group, told, seed, tasteOff, openMove, toggle }
 })

@@ -6,12 +6,12 @@ import { type Chance, chanceOf, thrower } from './chance'
 import { type Judgement, Judge } from './judge'
 import { type Liking, hasAll, likingWord, shareOf } from './liking'
 import type { Move, MoveGroup, Params, PromiseId } from './move'
-import { MOVES } from './moves'
+import { MOVES, moveOf } from './moves'
 import { strokeCount } from './promises'
 import { rowsHere } from './rows'
 import { type Step, runSteps } from './run'
 import { isUsual, rulesFor, tasteOf } from './taste'
-import type { TasteRule, Trial } from './taste-trial'
+import type { Beside, TasteRule, Trial } from './taste-trial'
 import { Seen } from './taste-seen'
 
 /** What to look for: the same wish and seed always find the same ideas. */
@@ -22,6 +22,8 @@ export interface IdeaWish {
   groups: readonly MoveGroup[]
   /** A companion: strokes wished for, as a share of home’s; ideas near it come first. */
   density?: number
+  /** What sounds beside the drums there; what the band usually does where it is left out. */
+  beside?: Beside
   /** Rules of taste that the player has turned off, by id. */
   off?: readonly string[]
   /** What the player wants more like, and what they never want again. */
@@ -225,10 +227,8 @@ export class IdeaSearch {
   }
 
   /** A find as the rules of taste look at it. */
-  private trialOf(found: Found): Trial {
+  private trialOf(found: Found, moves = movesOf(found)): Trial {
     const { judged, nearer } = found
-    const moves = new Set<Move>()
-    for (let at: Found | undefined = found; at?.move; at = at.before) moves.add(at.move)
     return {
       home: this.homeSeen,
       now: new Seen(judged.groove, this.kit, this.homeSeen),
@@ -238,6 +238,7 @@ export class IdeaSearch {
       nearer,
       difficulty: { home: this.home.judged.difficulty, now: judged.difficulty },
       density: judged.strokes / Math.max(1, this.home.judged.strokes),
+      beside: this.wish.beside,
     }
   }
 
@@ -342,7 +343,11 @@ export class IdeaSearch {
       {
         steps,
         says: done.map(step => (step.ok ? step.sentence : '')),
-        speaks: present(found.taste, 'taste').speaks,
+        // What a step brought that is left out speaks for nothing.
+        speaks: tasteOf(
+          this.rules,
+          this.trialOf(found, new Set(steps.map(({ move }) => present(moveOf(move), 'move')))),
+        ).speaks,
         groove: done.at(-1)!.groove,
         distance: found.judged.distance,
         more: found.judged.strokes - this.home.judged.strokes,
@@ -353,6 +358,13 @@ export class IdeaSearch {
 }
 
 const isRow = ({ group }: Move): boolean => group === 'of the style'
+
+/** The moves that a find was reached by. */
+function movesOf(found: Found): Set<Move> {
+  const moves = new Set<Move>()
+  for (let at: Found | undefined = found; at?.move; at = at.before) moves.add(at.move)
+  return moves
+}
 
 /** Whether some step of a find takes strokes away. */
 function takesAway(found: Found): boolean {

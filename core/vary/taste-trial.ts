@@ -5,6 +5,10 @@ import type { Move, MoveTrait } from './move'
 import type { Seen } from './taste-seen'
 import { gridOf } from './work'
 
+/** What else sounds while a groove is played, where it is not what the band usually does. */
+export const BESIDE = ['under a voice', 'under a solo', 'into an empty bar'] as const
+export type Beside = (typeof BESIDE)[number]
+
 /** A variation held against home by the rules of taste. */
 export interface Trial {
   home: Seen
@@ -19,6 +23,7 @@ export interface Trial {
   difficulty: { home: number; now: number }
   /** Strokes as a share of home's. */
   density: number
+  beside?: Beside | undefined
 }
 
 /**

@@ -3,6 +3,7 @@ import { isHand } from '#core/kit'
 import { styleOf } from '#core/style'
 import type { Seen } from './taste-seen'
 import {
+  type Beside,
   SIXTEENTH,
   type TasteRule,
   changedAt,
@@ -15,6 +16,20 @@ import {
   turned,
 } from './taste-trial'
 import { gridOf } from './work'
+
+/** Whether something sounds that all else is there for. */
+const aboveAll = (beside: Beside | undefined): boolean => beside === 'under a voice' || beside === 'under a solo'
+/** Whether the bass drum is a steady pulse, which answers nothing. */
+function isSteady({ groove, bass }: Seen): boolean {
+  const ats = [...bass.keys()].sort((a, b) => a - b)
+  const gaps = ats.map((at, i) => (ats[i + 1] ?? ats[0]! + gridOf(groove).total) - at)
+  return new Set(gaps).size === 1
+}
+/** Strokes in the last bar. */
+function inLastBar({ groove }: Seen): number {
+  const last = gridOf(groove).starts[groove.bars.length - 1]!
+  return groove.parts.flatMap(part => (part.muted ? [] : part.strokes)).filter(({ at }) => at >= last).length
+}
 
 /** What moves an idea up, and what puts it behind others. */
 export const WEIGHTS: readonly TasteRule[] = [
@@ -85,7 +100,7 @@ export const WEIGHTS: readonly TasteRule[] = [
     holds: ({ home, now }) => {
       const answers = (seen: Seen) =>
         seen.backbeat.filter(at => seen.bass.has(at + 2 * SIXTEENTH) || seen.bass.has(at + 3 * SIXTEENTH)).length
-      return answers(now) > answers(home)
+      return answers(now) > answers(home) && !isSteady(now)
     },
   },
   {
@@ -168,6 +183,32 @@ export const WEIGHTS: readonly TasteRule[] = [
     },
   },
 
+  {
+    id: 'room-left',
+    name: 'Room for a voice or a solo',
+    kind: 'for',
+    weight: 0.15,
+    reason: 'Who sings or plays a solo is carried by fewer strokes.',
+    says: 'It leaves room for what is above it.',
+    holds: ({ beside, density }) => aboveAll(beside) && density < 1,
+  },
+  {
+    id: 'room-taken',
+    name: 'Fuller under a voice or a solo',
+    kind: 'against',
+    weight: 0.3,
+    reason: 'Then two things want to be listened to.',
+    holds: ({ beside, density }) => aboveAll(beside) && density > 1,
+  },
+  {
+    id: 'empty-filled',
+    name: 'An empty bar is filled',
+    kind: 'for',
+    weight: 0.3,
+    reason: 'Where nobody else plays in the last bar, the drums have it.',
+    says: 'There is more in the last bar, where nobody else plays.',
+    holds: ({ beside, home, now }) => beside === 'into an empty bar' && inLastBar(now) > inLastBar(home),
+  },
   {
     id: 'lead-wanders',
     name: 'Another cymbal for one bar',

@@ -51,6 +51,7 @@ function begin(partner: boolean) {
     promises,
     groups: group.value === 'all moves' ? [] : [group.value],
     off: vary.tasteOff,
+    ...(vary.beside === 'as usual' ? {} : { beside: vary.beside }),
     likes: drummer.player.taste.likes,
     never: drummer.player.taste.never,
     ...(partner ? { density } : {}),

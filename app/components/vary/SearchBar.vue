@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type MoveGroup, type companionOf, MOVE_GROUPS } from '#core/vary'
+import { type MoveGroup, type companionOf, BESIDE, MOVE_GROUPS } from '#core/vary'
 import { useVary } from '~/stores/vary'
 
 /** What to search for and what to show of it. Apart from the list, so that what is found does not draw it again. */
@@ -23,6 +23,7 @@ const FILTERS = ['all', 'busier', 'simpler'].map(value => ({ value, label: value
     >A {{ companion.promise === 'busier' ? 'busy' : 'simple' }} companion</UButton
   >
   <BarSelect v-model="group" label="With" means="Moves to try" :items="GROUPS" />
+  <BarSelect v-model="vary.beside" label="Where" means="What else sounds" :items="['as usual', ...BESIDE]" />
   <URadioGroup v-model="filter" orientation="horizontal" color="neutral" :items="FILTERS" aria-label="Show" />
   <USwitch v-model="hearing" label="Hear as I point" />
   <USwitch v-model="vary.inPlace" label="After home" title="Three bars of home or more, then the idea, over and over" />

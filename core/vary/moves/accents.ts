@@ -147,6 +147,12 @@ const accentPattern: Move = {
   },
 }
 
+/** How accents lie over beats where that is not their number alone: `sayAgainst(8, 4, true) // => ', 2 on each beat'`, `sayAgainst(3, 4, true) // => ', 3 against every 4 beats'` */
+function sayAgainst(many: number, over: number, again: boolean): string {
+  if (many % over === 0) return many === over ? ', one on each beat' : `, ${many / over} on each beat`
+  return `${again ? `, ${many}` : ''} against ${again ? 'every ' : ''}${over} beats`
+}
+
 const against: Move = {
   id: 'accent-against',
   name: 'So many against so many',
@@ -206,7 +212,7 @@ const against: Move = {
       groove,
       after,
       () =>
-        `${part.value.name}: ${many} accents against ${over} beats${added.length ? `, ${sayCount(added.length, 'stroke')} put in between` : ''}.${cut ? ` ${sayCut(groove, cut)}.` : ''}`,
+        `${part.value.name}: ${sayCount(wanted.size, 'accent')}${sayAgainst(many, over, total > length)}${added.length ? `, ${sayCount(added.length, 'stroke')} put in between` : ''}.${cut ? ` ${sayCut(groove, cut)}.` : ''}`,
       'The accents lie there already.',
     )
   },

@@ -55,7 +55,13 @@ const thinBass: Move = {
     const after = eachStroke(groove, isBass(groove), (stroke, _, i) =>
       (second ? i % 2 === 0 : onBeat.has(stroke.at)) ? stroke : undefined,
     )
-    return made(groove, after, () => `Fewer bass drums: ${word(params, 'keep')} kept.`, 'There is nothing to thin.')
+    const many = (one: Groove) => one.parts.filter(isBass(one)).reduce((sum, part) => sum + part.strokes.length, 0)
+    return made(
+      groove,
+      after,
+      () => `The bass drum: ${sayCount(many(groove) - many(after), 'stroke')} fewer, ${word(params, 'keep')} kept.`,
+      'There is nothing to thin.',
+    )
   },
 }
 
