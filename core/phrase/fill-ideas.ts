@@ -1,5 +1,5 @@
 import { randomFrom } from '#core/chance'
-import { type Groove, grooveTicks, sayCount } from '#core/groove'
+import { type Groove, grooveTicks, isLong, noteAt, sayCount } from '#core/groove'
 import { isHand, pieceOf } from '#core/kit'
 import { layOn } from '#core/sticking'
 import type { Ending, FillFeet, FillLoudness } from './bounds'
@@ -48,11 +48,15 @@ function feetOf({ style, parts, lead }: Groove): readonly FillFeet[] {
   return ['silent', 'kept', 'silent', ...(steps ? (['doubled'] as const) : [])]
 }
 
-/** Endings that suit a style: a quiet one and jazz mark home without a crash. */
-const endingsFor = (style: string): readonly Ending[] =>
-  isQuiet(style) || styleOf(style)?.family === 'jazz'
+/** Endings that suit a style and the line above: a quiet one marks home without a crash, jazz too but where a long note asks for it. */
+function endingsFor({ round: { style }, next }: FillGround): readonly Ending[] {
+  const home = next?.guides.flatMap(guide => noteAt(guide, 0) ?? []) ?? []
+  if (isQuiet(style)) return ['none']
+  if (home.some(isLong)) return ['crash', 'crash', 'one more bass drum']
+  return styleOf(style)?.family === 'jazz'
     ? ['none']
     : ['crash', 'crash', 'crash', 'one more bass drum', 'crash', 'none', 'early crash', 'unison']
+}
 
 const SOURCES: readonly FillSource[] = [
   { kind: 'singles' },
@@ -199,7 +203,7 @@ export function fillIdeas(
   const slotsOn = (grid: number | null) =>
     slotsWithin(ground.round, { from, length, grid: grid as Fill['grid'] }).length
   const feet = feetOf(ground.round)
-  const endings = endingsFor(ground.round.style)
+  const endings = endingsFor(ground)
   const cells = cellsFor(ground, length)
   const sources = isQuiet(ground.round.style) ? SOURCES.slice(0, 1) : SOURCES
   const ledRound = !cells.length || LED_ROUND.includes(styleOf(ground.round.style)?.family ?? 'rock')

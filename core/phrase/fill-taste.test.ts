@@ -32,7 +32,15 @@ const DOWN = ['snare', 'snare', 'high tom', 'high tom', 'mid tom', 'mid tom', 'f
 function holding(over: { fill?: Partial<Fill>; style?: string } & Partial<Omit<FillTrial, 'fill'>> = {}): string[] {
   const { fill, style = 'rock-eighths', ...rest } = over
   const trial: FillTrial = {
-    fill: { from: 10080, length: 10080, source: { kind: 'singles' }, ending: 'crash', feet: 'on', ...fill } as Fill,
+    fill: {
+      from: 10080,
+      length: 10080,
+      source: { kind: 'singles' },
+      ending: 'crash',
+      feet: 'on',
+      landing: { strokes: [], leaveOut: [] },
+      ...fill,
+    } as unknown as Fill,
     ground: { round: round(style), next: undefined, kit: DEFAULT_KIT, tempo: { bpm: 100, counts: '1/4' } },
     hands: DOWN,
     inside: ways(0.5),
@@ -42,6 +50,36 @@ function holding(over: { fill?: Partial<Fill>; style?: string } & Partial<Omit<F
   }
   return FILL_TASTE.filter(rule => rule.holds(trial)).map(rule => rule.id)
 }
+
+it('asks the line above: a snare before a short note, a crash on a long one', () => {
+  const lined = (at: number, length: number) => ({
+    ...round('swing-four'),
+    guides: [{ id: 'riff', name: 'Riff', notes: [{ at, length, level: 4 as const }] }],
+  })
+  const says = (
+    round_: ReturnType<typeof lined>,
+    next: ReturnType<typeof lined> | undefined,
+    ...struck: [string, number][]
+  ) =>
+    holding({
+      ground: { round: round_, next, kit: DEFAULT_KIT, tempo: { bpm: 120, counts: '1/4' } },
+      fill: { landing: { strokes: [{ ...hit('crash', 5), at: 0 }], leaveOut: [] } },
+      hands: struck.map(([piece, slot]) => ({ ...hit(piece), at: slot * 1260 })),
+    }).filter(id => id.includes('figure-'))
+  // The fill begins on 3; an eighth on 4 is short, a half note from 1 on is long.
+  const short = lined(15120, 2520)
+  const long = lined(0, 10080)
+  const plain = { ...round('swing-four'), guides: [] }
+  expect([
+    says(short, plain, ['snare', 2], ['floor tom', 4]),
+    says(short, plain, ['snare', 1], ['floor tom', 2]),
+    says(plain, long, ['floor tom', 6]),
+    says(plain, lined(0, 2520), ['floor tom', 6]),
+    says(plain, lined(0, 2520), ['snare', 6]),
+    says(short, lined(0, 2520), ['snare', 6]),
+    says(plain, plain, ['snare', 6]),
+  ]).toEqual([['figure-set-up'], ['figure-missed'], ['figure-set-up'], ['figure-missed'], ['figure-set-up'], [], []])
+})
 
 it('asks the clave: son falls on & of 3 and on 4 under a fill of two beats', () => {
   const ground = {

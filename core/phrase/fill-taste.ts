@@ -1,7 +1,8 @@
-import { claveIn } from '#core/groove'
+import { type Groove, claveIn, grooveTicks, isLong } from '#core/groove'
 import { type Kit, isHand, pieceOf } from '#core/kit'
 import { present } from '#core/present'
 import { isQuiet, styleOf } from '#core/style'
+import { TICKS_PER_QUARTER } from '#core/time'
 import { CRASHES, LOUD_ENDINGS } from './bounds'
 import type { Transition } from './joins'
 import type { FillGround } from './fill-ground'
@@ -58,6 +59,25 @@ function claveMet({ fill, ground, hands }: FillTrial): number {
   const under = all.filter(at => at >= fill.from && at < fill.from + fill.length)
   const struck = new Set(hands.map(({ at }) => fill.from + at))
   return under.filter(at => struck.has(at)).length / under.length
+}
+/** How many ticks before a short note of the line above its snare may lie. */
+const SET_UP = TICKS_PER_QUARTER
+/** The share of the notes of the line above, under a fill and on the 1 after it, that it sets up: a short one by a snare stroke before it, a long one by a crash on it; NaN where there are none. */
+function figureMet({ fill, ground: { round, next, kit }, hands }: FillTrial): number {
+  const notesOf = (groove: Groove) => groove.guides.flatMap(guide => guide.notes)
+  const after = fill.from + fill.length === grooveTicks(round) && next ? notesOf(next).filter(({ at }) => at === 0) : []
+  const notes = [
+    ...notesOf(round).map(note => ({ ...note, at: note.at - fill.from })),
+    ...after.map(note => ({ ...note, at: fill.length })),
+  ].filter(({ at }) => at > 0 && at <= fill.length)
+  const kindOf = ({ piece }: FillStroke) => pieceOf(kit, piece)?.kind
+  const all = [...hands, ...fill.landing.strokes.map(one => ({ ...one, at: one.at + fill.length }))]
+  const met = notes.filter(note => {
+    if (isLong(note)) return all.some(one => one.at === note.at && kindOf(one) === 'crash')
+    const before = hands.findLast(({ at }) => at < note.at)
+    return before && note.at - before.at <= SET_UP && kindOf(before) === 'snare'
+  })
+  return met.length / notes.length
 }
 const quiet = ({ ground }: FillTrial): boolean => isQuiet(ground.round.style)
 const marked = ({ fill }: FillTrial): boolean => fill.ending !== 'none'
@@ -187,6 +207,22 @@ export const FILL_TASTE: readonly FillRule[] = [
     weight: 0.15,
     reason: 'A fill that meets none of it leaves the others without a count.',
     holds: trial => claveMet(trial) === 0,
+  },
+  {
+    id: 'figure-set-up',
+    name: 'It sets up the line above',
+    kind: 'for',
+    weight: 0.35,
+    reason: 'A snare before a short note and a crash on a long one tell the band when.',
+    holds: trial => figureMet(trial) === 1,
+  },
+  {
+    id: 'figure-missed',
+    name: 'It plays past the line above',
+    kind: 'against',
+    weight: 0.25,
+    reason: 'The band has a figure there, and waits for it to be set up.',
+    holds: trial => figureMet(trial) === 0,
   },
   {
     id: 'feet-go-on',
