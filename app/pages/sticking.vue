@@ -6,6 +6,7 @@ import { planFor } from '#core/practise'
 import { accentTurned, homeAfter, orchestrate, rudimentOf, sayHome, sayUnplayed, writeSticking } from '#core/sticking'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
+import { createUntaken } from '~/documents/untaken'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { usePlayback } from '~/composables/usePlayback'
 import { useWays } from '~/composables/useWays'
@@ -127,7 +128,7 @@ async function practise() {
   })
   if (!plan.ok) return void toast.add({ title: plan.reason, color: 'error' })
   try {
-    await api.plans.create(plan.value)
+    await createUntaken('plan', plan.value)
     await navigateTo(`/practise/${plan.value.id}`)
   } catch (error) {
     toast.add({ title: 'No plan was made', description: (error as Error).message, color: 'error' })

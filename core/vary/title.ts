@@ -1,6 +1,7 @@
 import { type Groove, LIMITS, type MoveMade, type Stroke, sayCount, sayList, sentence, sounding } from '#core/groove'
 import { type Limb, type PieceKind, isHand, kindNamed } from '#core/kit'
 import { sayTick } from '#core/time'
+import { freeTitle } from '#core/title'
 import { moveOf } from './moves'
 import { isLead } from './work'
 
@@ -149,11 +150,7 @@ export function titleAfter(
   const base = firstTitle(parent)
   const titled = (what: string) => `${base}, ${what}`.slice(0, LIMITS.title)
   const free = words.map(titled).find(title => !taken.includes(title))
-  if (free) return free
-  for (let n = 2; ; n++) {
-    const title = titled(`${words[0]} ${n}`)
-    if (!taken.includes(title)) return title
-  }
+  return free ?? freeTitle(titled(words[0]!), taken, LIMITS.title)
 }
 
 /** `'backbeat later'` for a displacement of parts; undefined for any other move. */

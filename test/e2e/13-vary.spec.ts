@@ -242,7 +242,8 @@ test('ideas are searched, stopped, kept, seen in the family and compared', async
   await expect.poll(async () => (await never()).length).toBe(0)
   await page.keyboard.press('Escape')
   await expect(alike).toHaveCount(1)
-  await page.getByText('simpler', { exact: true }).click()
+  await page.getByRole('combobox', { name: 'Which ideas to show' }).click()
+  await page.getByRole('option', { name: 'simpler', exact: true }).click()
   for (const facts of await page.locator('[data-idea-facts]').allTextContents()) expect(facts).toMatch(/fewer/)
 
   await page.getByRole('tab', { name: 'Family' }).click()
@@ -370,9 +371,14 @@ test('a move is made at each place in turn, as a row of cards that are heard, ch
   await expect(cards).toHaveCount(16)
   await cards.nth(3).focus()
   await page.keyboard.press('k')
-  await expect(page.getByText(/^Kept as “/).first()).toBeVisible()
+  // What it is called is changed where it is kept.
+  await page.getByRole('button', { name: 'Another title' }).click()
+  await page.getByRole('dialog').getByLabel('Title').fill('For the bridge')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('It is called “For the bridge” now.').first()).toBeVisible()
   const kept = async () => (await grooves(bench.app.url)).filter(one => one.parent?.id === id)
   await expect.poll(async () => (await kept()).length).toBe(1)
+  expect((await kept())[0]!.title).toBe('For the bridge')
   const lead = (await kept())[0]!.parts.find(part => part.role === 'lead')!
   expect(lead.strokes.filter(stroke => stroke.level === 5).map(stroke => stroke.at)).toEqual([3 * 2520])
   await page.keyboard.press('Enter')

@@ -105,6 +105,10 @@ test('three bars and a fill by mouse: seen, kept, and heard to the millisecond; 
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
   const { document } = await stored(bench)
   expect(document.sections).toMatchObject([{ bars: 4, times: 2, turns: [{ when: { every: 1 } }] }])
+  // The bracket names the bars it stands for, and no two phrases are called alike.
+  await expect(page.locator('[data-times]')).toContainText('bars 1 to 8')
+  await begin(bench, 'Quarter hats')
+  expect((await stored(bench)).document.title).toBe(`${document.title} 2`)
 })
 
 test('each change once takes the family of a groove', async ({ bench }) => {

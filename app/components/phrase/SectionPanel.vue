@@ -123,13 +123,13 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
       </p>
     </div>
     <div class="flex flex-wrap items-center gap-x-3 gap-y-2 text-sm text-muted">
-      <UFormField label="Bars"
+      <UFormField label="Bars a time"
         ><UInputNumber
           :model-value="section.bars"
           :min="1"
           :max="PHRASE_LIMITS.bars"
           class="w-22"
-          aria-label="Bars to a round"
+          aria-label="Bars a time"
           @update:model-value="bars => bars && set({ bars })"
       /></UFormField>
       <UFormField label="Times"

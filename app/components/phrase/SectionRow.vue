@@ -48,11 +48,8 @@ const bracketOver = (run: CellRun, i: number): Bracket | undefined =>
           times: i === 0 ? `× ${run.times}` : '',
           says: i === 0 ? says(run) : '',
         }
-const says = (run: CellRun) => {
-  const round = Math.floor(run.at / props.section.bars) + 1
-  const rounds = run.times === 2 ? `${round} and ${round + 1}` : `${round} to ${round + run.times - 1}`
-  return run.afresh ? `${rounds}, the fill afresh` : `${rounds} alike`
-}
+/** The bars of the phrase that a folded run stands for. */
+const says = (run: CellRun) => `${sayBarSpan(props.start + run.at, run.bars)}${run.afresh ? ', the fill afresh' : ''}`
 </script>
 
 <template>

@@ -11,7 +11,6 @@ const hearing = defineModel<boolean>('hearing', { required: true })
 
 const vary = useVary()
 const GROUPS = ['all moves', ...MOVE_GROUPS]
-const FILTERS = ['all', 'busier', 'simpler'].map(value => ({ value, label: value }))
 </script>
 
 <template>
@@ -24,7 +23,7 @@ const FILTERS = ['all', 'busier', 'simpler'].map(value => ({ value, label: value
   >
   <BarSelect v-model="group" label="With" means="Moves to try" :items="GROUPS" />
   <BarSelect v-model="vary.beside" label="Where" means="What else sounds" :items="['as usual', ...BESIDE]" />
-  <URadioGroup v-model="filter" orientation="horizontal" color="neutral" :items="FILTERS" aria-label="Show" />
+  <BarSelect v-model="filter" label="Show" means="Which ideas to show" :items="['all', 'busier', 'simpler']" />
   <USwitch v-model="hearing" label="Hear as I point" />
   <USwitch v-model="vary.inPlace" label="After home" title="Three bars of home or more, then the idea, over and over" />
   <TasteRules />

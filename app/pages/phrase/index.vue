@@ -5,6 +5,7 @@ import { sayCount } from '#core/groove'
 import { phraseFrom } from '#core/phrase'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
+import { createUntaken } from '~/documents/untaken'
 import { useSettings } from '~/stores/settings'
 
 /** Phrases there are, and one begun from any groove. */
@@ -33,7 +34,7 @@ async function begin() {
   try {
     const { document, revision } = await api.grooves.get(grooveId.value)
     const phrase = phraseFrom(document, revision, newId)
-    await api.phrases.create(phrase)
+    await createUntaken('phrase', phrase)
     await navigateTo(`/phrase/${phrase.id}?templates=1`)
   } catch (error) {
     toast.add({ title: 'No phrase was begun', description: (error as Error).message, color: 'error' })

@@ -5,6 +5,7 @@ import { type Groove, type Span, grooveTicks, sayCount, sayList } from '#core/gr
 import { type Plan, phrasePlan, sayDuration } from '#core/practise'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
+import { createUntaken } from '~/documents/untaken'
 import { useKits } from '~/stores/kits'
 import { useSettings } from '~/stores/settings'
 
@@ -75,7 +76,7 @@ watch(grooveId, async id => {
 
 async function make(plan: Plan, replace = false) {
   try {
-    await api.plans.create(plan)
+    await createUntaken('plan', plan)
     const leftOut = groove.value?.parts.filter(part => part.muted && part.strokes.length) ?? []
     if (leftOut.length) toast.add({ title: `Left out, being muted: ${sayList(leftOut.map(part => part.name))}.` })
     await navigateTo(`/practise/${plan.id}`, { replace })

@@ -87,13 +87,22 @@ function edit(change: Edit) {
   tried.value = undefined
   toast.add({ title: 'Changed. Ctrl Z takes it back.' })
 }
+/** What was kept last, while its title is changed. */
+const titling = shallowRef<{ id: string; title: string }>()
+function titled(title: string) {
+  turn.value++
+  toast.add({ title: `It is called “${title}” now.` })
+}
 async function keep(groove: Groove, made: MoveMade[], name: string) {
   try {
     const { id, title } = await keeping(groove, made, name.toLowerCase())
     turn.value++
     toast.add({
       title: `Kept as “${title}”.`,
-      actions: [{ label: 'Go to it', onClick: () => void navigateTo(`/vary/${id}`) }],
+      actions: [
+        { label: 'Go to it', onClick: () => void navigateTo(`/vary/${id}`) },
+        { label: 'Another title', onClick: () => void (titling.value = { id, title }) },
+      ],
     })
   } catch (error) {
     refused((error as Error).message)
@@ -219,6 +228,7 @@ useHead({ title: () => `Vary ${bench.groove?.title ?? ''} · Bazzet` })
         ><FamilyTree :groove="bench.groove" :kit="bench.kit" :turn="turn" @hear="hear" @adopt="adopt"
       /></Suspense>
     </div>
+    <TitleDialog v-model:groove="titling" @titled="titled" />
     <StationTransport :bars="bench.groove.bars" @toggle="toggle">
       <UButton color="neutral" variant="outline" :aria-pressed="homeHeard" data-heard @click="homeHeard = !homeHeard"
         ><span><KeyCap name="H" /> Hear {{ homeHeard ? 'what is tried' : 'home' }}</span></UButton

@@ -31,6 +31,7 @@ import { useStationKeys } from '~/composables/useStationKeys'
 import { downloadJson } from '~/download'
 import { api } from '~/documents/api'
 import { newId } from '~/documents/ids'
+import { createUntaken } from '~/documents/untaken'
 import { placeOf } from '~/practise/place'
 import { useKits } from '~/stores/kits'
 import { usePlans } from '~/stores/plans'
@@ -122,7 +123,7 @@ function addRemedy(remedy: Advice) {
 const retitle = (title: string) => take({ ...plans.here, title })
 async function copy() {
   const made = { ...plans.here, id: newId(), title: `${plans.here.title}, copied`.slice(0, 160) }
-  await api.plans.create(made)
+  await createUntaken('plan', made)
   await navigateTo(`/practise/${made.id}`)
 }
 /** The same plan for another groove: who plays what by limb and role, at that groove’s tempo. */
@@ -132,7 +133,7 @@ watch(other, async id => {
   try {
     const made = planOn(plans.here, first.value, (await api.grooves.get(id)).document, newId)
     if (!made.ok) return refused(made.reason)
-    await api.plans.create(made.value)
+    await createUntaken('plan', made.value)
     await navigateTo(`/practise/${made.value.id}`)
   } catch (error) {
     refused((error as Error).message)
