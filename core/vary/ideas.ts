@@ -72,7 +72,7 @@ const OF_ONE_GROUP = 2
 const ROWS_MOST = 6
 /** The most of a dozen that have one move in them, and that lay rows of one line. */
 const MOVE_MOST = 2
-const ROW_MOVE_MOST = 4
+const ROW_MOVE_MOST = 3
 /** The most of a dozen that take strokes away. */
 const THINNER_MOST = 3
 /** The most of a dozen that end with one move. */
@@ -138,9 +138,13 @@ export class IdeaSearch {
     const asked = wish.groups.length > 0
     const known = LINES.some(line => rowsHere(groove, line).length)
     this.moves = MOVES.filter(move =>
-      asked ? wish.groups.includes(move.group) : known ? isUsual(move, groove.style) : true,
+      asked
+        ? wish.groups.includes(move.group)
+        : known && wish.density === undefined
+          ? isUsual(move, groove.style)
+          : true,
     )
-    this.mayWiden = !asked && known
+    this.mayWiden = !asked && known && wish.density === undefined
     // Home keeps every promise that is about change, except to differ from itself.
     const judged = new Judge(groove, kit, []).judge(groove) as Judgement
     this.home = {
@@ -277,6 +281,10 @@ export class IdeaSearch {
     const near: Found[] = []
     const likest = new Map<Found, number>(open.map(one => [one, 0]))
     const marks = new Map(open.map(one => [one, this.judge.marksOf(one.judged.groove)]))
+    // Unasked, two that differ by accents alone are one idea.
+    const unasked = !this.wish.groups.length && this.wish.density === undefined
+    const heard = new Map(unasked ? open.map(one => [one, this.judge.pictureOf(one.judged.groove)]) : [])
+    const alike = (a: Found, b: Found) => heard.get(a) !== undefined && heard.get(a) === heard.get(b)
     const groups = new Map<MoveGroup, number>()
     const share = Math.ceil(most / 12)
     const uses = new Map<Move, number>()
@@ -311,7 +319,7 @@ export class IdeaSearch {
       if (takesAway(best!)) thinner++
       for (let at: Found | undefined = best; at?.move; at = at.before) uses.set(at.move, (uses.get(at.move) ?? 0) + 1)
       for (const [one, like] of likest)
-        if (sharedOf(one, best!, marks) >= ONE_PICTURE) {
+        if (alike(one, best!) || sharedOf(one, best!, marks) >= ONE_PICTURE) {
           likest.delete(one)
           near.push(one)
         } else likest.set(one, Math.max(like, likeness(one, best!, marks)))
@@ -319,7 +327,7 @@ export class IdeaSearch {
     // Where a groove leaves little to change, those that are nearly one picture are better than none.
     for (const one of near) {
       if (chosen.length === most) break
-      if (chosen.every(other => sharedOf(one, other, marks) < SAME_PICTURE)) chosen.push(one)
+      if (chosen.every(other => !alike(one, other) && sharedOf(one, other, marks) < SAME_PICTURE)) chosen.push(one)
     }
     return chosen.flatMap(found => this.tell(found))
   }

@@ -1,5 +1,5 @@
 import { played, unisons } from '#core/analyse'
-import { type Kit, LIMBS, isHand } from '#core/kit'
+import { type Kit, type Level, LIMBS, isHand } from '#core/kit'
 import { type Groove, type Part, backbeatOf } from '#core/groove'
 import { Effort, type Worked } from './effort'
 import type { PromiseId } from './move'
@@ -29,6 +29,8 @@ function finished(hash: number): number {
 const mix = (hash: number, value: number): number => finished(Math.imul(hash, 0x9e3779b1) + value)
 /** Two figures of 32 bits as one number that is still exact. */
 const joined = (one: number, two: number): number => (one >>> 0) * 2097152 + (two >>> 11)
+
+const asItIs = (level: Level): number => level
 
 /** A part’s strokes as figures summed up, whatever their order, in two ways; and how many home has too. */
 interface Sum {
@@ -118,8 +120,8 @@ export class Judge {
     return sum
   }
 
-  /** Each stroke of a part as a figure. */
-  private eachMark(part: Part, take: (mark: number) => void): void {
+  /** Each stroke of a part as a figure; `levels` says what its level counts as. */
+  private eachMark(part: Part, take: (mark: number) => void, levels: (level: Level) => number = asItIs): void {
     const limb = LIMBS.indexOf(part.limb) + 1 + (part.every ?? 0) * 8
     // Neighbours mostly strike the same piece the same way: their words are looked up once.
     let piece = ''
@@ -131,7 +133,7 @@ export class Judge {
         stroke = one.stroke
         struck = mix(this.wordOf(piece), this.wordOf(stroke))
       }
-      let plain = mix(mix(struck, one.at + 1), one.level)
+      let plain = mix(mix(struck, one.at + 1), levels(one.level))
       if (one.ornament) plain = mix(plain, this.wordOf(one.ornament))
       if (one.openFor) plain = mix(plain, one.openFor)
       take(mix(plain, limb))
@@ -143,6 +145,18 @@ export class Judge {
     const marks = new Set<number>()
     for (const part of groove.parts) this.eachMark(part, mark => void marks.add(mark))
     return marks
+  }
+
+  /** A figure for what is struck, whatever accents are on it: a ghost is another stroke than any louder one. */
+  pictureOf(groove: Groove): number {
+    let sum = 0
+    for (const part of groove.parts)
+      this.eachMark(
+        part,
+        mark => void (sum = (sum + mark) | 0),
+        level => Math.min(level, 2),
+      )
+    return sum
   }
 
   /** All parts’ sums, with bars and feel. */

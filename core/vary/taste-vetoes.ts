@@ -18,6 +18,7 @@ import {
   doubledIn,
   fresh,
   ghostsABar,
+  leadsOn,
   oneLevelApart,
 } from './taste-trial'
 import { gridOf } from './work'
@@ -154,6 +155,16 @@ export const VETOES: readonly TasteRule[] = [
     quick: true,
     reason: 'Quiet styles mark a place with a softer thing.',
     holds: ({ home, now }) => isQuiet(home.groove.style) && fresh(now.crashes, home.crashes).length > 0,
+  },
+  {
+    id: 'chick-under-hats',
+    name: 'The hat foot steps under the hand on the hats',
+    kind: 'veto',
+    quick: true,
+    reason: 'To sound, the foot has to open them, and then the hand sounds open too.',
+    holds: ({ home, now }) =>
+      fresh([...now.chicks], [...home.chicks]).some(at => now.openings.every(({ ends }) => ends !== at)) &&
+      leadsOn(now).includes('hi-hat'),
   },
   {
     id: 'doubled',

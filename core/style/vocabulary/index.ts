@@ -3,7 +3,7 @@ import { COUNTRY, FUNK, HALF_TIME, HIP_HOP, HOUSE, METAL, ROCK, TRAP } from './b
 import { CUMBIA, MAMBO, MERENGUE, SOCA, SONGO } from './caribbean'
 import { BOSSA, REGGAE, SAMBA } from './latin'
 import { FIVE, NINE, SEVEN, SEVEN_LONG_FIRST } from './odd'
-import { AFROBEAT, DRUM_AND_BASS, IN_TWO, MARCH_IN_SIX, PUNK, STREET } from './street'
+import { AFROBEAT, DOUBLE_TIME, DRUM_AND_BASS, IN_TWO, MARCH_IN_SIX, PUNK, STREET } from './street'
 import { HALF_TIME_SHUFFLE, LONG_BELL, SHUFFLE, SIX, SWING, TWELVE } from './ternary'
 import { BRUSHED, JAZZ_WALTZ, SLOW_WALTZ } from './waltz'
 import type { Vocabulary, VocabularyLine, VocabularyRow } from './read'
@@ -34,6 +34,7 @@ export const VOCABULARIES: readonly Vocabulary[] = [
   STREET,
   MARCH_IN_SIX,
   IN_TWO,
+  DOUBLE_TIME,
   PUNK,
   DRUM_AND_BASS,
   HALF_TIME_SHUFFLE,

@@ -51,9 +51,21 @@ export const IN_TWO = /* @__PURE__ */ vocabulary(
   `,
 )
 
-/** Fast and plain, two bars of eighths: punk, its kin, and ska. */
+/** Double time in two bars of eighths: bass drum on the beats and snare between them, whatever else happens. */
+export const DOUBLE_TIME = /* @__PURE__ */ vocabulary(
+  { id: 'double time', styles: ['punk-double-time'], meter: meter(4, 4), slots: 2, tempo: [150, 230] },
+  `
+  bass B.B.B.B.B.B.B.B.*2 B.B.B.B.B.B.B.BB@150-205*2 BBB.B.B.BBB.B.B.@150-205 B.B.BBB.B.B.BBB.@150-205 B.BBB.B.B.B.B.B.@150-205 B.B.B.B.B.BBB.B.@150-205 BBB.BBB.BBB.BBB.@150-200 B.B.B.BBB.B.B.BB@150-205
+  beside .S.S.S.S.S.S.S.S*2 .S.S.S.S.S.S.SSS .S.S.S.S.S.SSS.S .S.SSS.S.S.SSS.S .S.S.SSS.S.S.SSS
+  lead h.h.h.h.h.h.h.h.*2 r.r.r.r.r.r.r.r.@section o.o.o.o.o.o.o.o.@section b.b.b.b.b.b.b.b.@section hhhhhhhhhhhhhhhh@150-200 h.h.h.h.h.h.o.h.@bar4 h.h.h.h.o.h.o.h.@bar4
+  fill ------------SSSS ------------SSFF ------------S.SS --------------SS --------SSSSFFFF --------SSTTMMFF --------S.S.SSSS --------S..S..S. SSSSTTTTMMMMFFFF@section
+  turn B.B.B.B.B.B.SSSS BSBSBSBSB.B.SSSS B.B.B.B.S..S..S.
+  `,
+)
+
+/** Fast and plain, two bars of eighths: punk in half of that, its kin, and ska. */
 export const PUNK = /* @__PURE__ */ vocabulary(
-  { id: 'punk', styles: ['punk-double-time', 'd-beat', 'ska'], meter: meter(4, 4), slots: 2, tempo: [100, 230] },
+  { id: 'punk', styles: ['d-beat', 'ska'], meter: meter(4, 4), slots: 2, tempo: [100, 230] },
   `
   bass B..B.B..B..B.B..*2 B.B.B.B.B.B.B.B.*2 B.B.B.B.B.B.B.BB@100-200 B.B.BBB.B.B.BBB.@100-170 BB.B.B..BB.B.B..@100-200 B..B.B.BB..B.B.B@100-200 B...B...B...B... B...BB..B...BB..@100-200 ..B...B...B...B. B...B..BB...B..B@100-200
   beside ..S...S...S...S.*2 .S.S.S.S.S.S.S.S ..S...S...S...SS ..S...S...S..SS. ..S..SS...S..SS.
