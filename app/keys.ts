@@ -295,6 +295,11 @@ export const KEYS = {
       farDown: ['Shift+ArrowDown', 'ten'],
     },
   },
+  mix: {
+    at: ['/bench', '/vary', '/phrase', '/sticking', '/compare', '/practise'],
+    title: 'Where it sounds',
+    keys: { mix: ['Shift+m', 'the mix: how loud each thing is'] },
+  },
   everywhere: { at: '', title: 'Everywhere', keys: { sheet: ['?', 'this sheet'] } },
 } as const satisfies Record<string, Group>
 

@@ -1,5 +1,5 @@
 import { opensHats } from '#core/groove'
-import type { Kit, Level, Piece, StrokeKind } from '#core/kit'
+import type { Kit, Level, Mix, MixChannel, Piece, StrokeKind } from '#core/kit'
 import { LEVELS } from '#core/kit'
 import type { Performance } from '#core/perform'
 import {
@@ -13,14 +13,14 @@ import {
   soundName,
   takeFor,
 } from '#core/sound'
+import { mixer } from './mixer'
 import { type Output, Scheduler } from './scheduler'
 import { type Rendering, soundsIn } from './rendering'
 import { type Spoken, VOICE_RATE, fetchTalk, fetchVoice } from './voice'
 
 const CLOSING = 0.012
-/** Seconds between words and sentences that are said, and how loud they are said, as a share of a click as rendered. */
+/** Seconds between words and sentences that are said. */
 const BREATH = { word: 0.03, sentence: 0.35 } as const
-const TALKS = 1
 /** What is heard is at most so far ahead of the audio clock, which goes by blocks, in seconds. */
 const BLOCK = 0.1
 
@@ -35,8 +35,12 @@ export interface Engine {
   wake(): Promise<void>
   /** Renders the sounds a performance uses, and goes on to the rest of its kits without being waited for. */
   prepare(performance: Performance): Promise<void>
-  /** The click's sound and loudness (1 as rendered) from here on. */
-  clickWith(click: { sound: ClickSound; level: number }): Promise<void>
+  /** The click's sound from here on. */
+  clickWith(sound: ClickSound): Promise<void>
+  /** How loud each thing is, from here on. */
+  mixWith(mix: Mix): void
+  /** The highest peak of each channel in the last blocks of sound, 1 being full scale, after its fader. */
+  peaks(): Record<MixChannel, number>
   /** Sounds a stroke that is being played, with what is ready: an open hat is closed by the next stroke on it. Answers whether it sounded. */
   strike(piece: Piece, stroke: StrokeKind, level: Level): boolean
   /** Sounds one stroke at once. */
@@ -56,6 +60,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
   const sounds = new Map<string, AudioBuffer>()
   const waiting = new Set<AudioBufferSourceNode>()
   const out = context.createGain()
+  const channels = mixer(context, out)
   // Several accents at once are bent under full scale, not cut off at it.
   const limiter = context.createWaveShaper()
   limiter.curve = limitCurve()
@@ -91,23 +96,22 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
   const play = (
     buffer: AudioBuffer | undefined,
     when: number,
+    into: AudioNode,
     {
       until,
-      level = 1,
       skips = false,
       closable = false,
-    }: { until?: number | undefined; level?: number; skips?: boolean; closable?: boolean } = {},
+    }: { until?: number | undefined; skips?: boolean; closable?: boolean } = {},
   ): (() => void) => {
     if (!buffer) return nothing
     const source = context.createBufferSource()
     source.buffer = buffer
-    const gain = until === undefined && level === 1 && !closable ? undefined : context.createGain()
-    if (!gain) source.connect(out)
+    const gain = until === undefined && !closable ? undefined : context.createGain()
+    if (!gain) source.connect(into)
     else {
-      gain.gain.value = level
       if (until !== undefined) gain.gain.setTargetAtTime(0, until, CLOSING)
       source.connect(gain)
-      gain.connect(out)
+      gain.connect(into)
     }
     waiting.add(source)
     source.onended = () => waiting.delete(source)
@@ -124,13 +128,13 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     }
   }
 
-  const clicking: { sound: ClickSound; level: number } = { sound: 'wood', level: 1 }
-  const clickWith: Engine['clickWith'] = async ({ sound, level }) => {
+  let clicking: ClickSound = 'wood'
+  const clickWith: Engine['clickWith'] = async sound => {
     for (const first of [true, false]) {
       const name = `click/${sound}/${first}`
       if (!sounds.has(name)) keep(name, await worker.click(first, sound))
     }
-    Object.assign(clicking, { sound, level })
+    clicking = sound
   }
 
   const guideName = (level: Level) => `line/${level}`
@@ -160,16 +164,16 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
   /** A word, so that its vowel lies on its time. */
   const say = (word: string, when: number, until: number | undefined) => {
     const said = spoken.get(word)
-    return said ? play(said.buffer, when - said.onset, { until, level: clicking.level, skips: true }) : nothing
+    return said ? play(said.buffer, when - said.onset, channels.voice, { until, skips: true }) : nothing
   }
 
   const output: Output = {
     hand(cue, when, until) {
       if (cue.kind === 'click' && cue.says !== undefined) return say(cue.says, when, until)
-      if (cue.kind === 'click')
-        return play(sounds.get(`click/${clicking.sound}/${cue.first}`), when, { level: clicking.level })
-      if (cue.kind === 'guide') return play(sounds.get(guideName(cue.level)), when, { until })
-      if (!cue.piece) return nothing
+      if (cue.kind === 'click') return play(sounds.get(`click/${clicking}/${cue.first}`), when, channels.click)
+      if (cue.kind === 'guide') return play(sounds.get(guideName(cue.level)), when, channels.line, { until })
+      // The player’s own parts sound as a guide where they are not muted.
+      if (!cue.piece || (!cue.heard && channels.isMuted('mine'))) return nothing
       // Until its other takes are rendered a stroke is played by the first.
       const take = takeFor(cue.tick, cue.lap)
       const { piece, stroke, level } = cue
@@ -177,6 +181,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
         sounds.get(soundName(soundKey(piece, stroke, level, take))) ??
           sounds.get(soundName(soundKey(piece, stroke, level))),
         when,
+        channels.limb(cue.heard ? 'machine' : 'mine', cue.limb),
         { until },
       )
     },
@@ -194,7 +199,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     if (!buffer) return false
     ringing.get(piece.id)?.()
     ringing.delete(piece.id)
-    const close = play(buffer, AT_ONCE, { closable: true })
+    const close = play(buffer, AT_ONCE, channels.all, { closable: true })
     if (opensHats(piece, stroke)) ringing.set(piece.id, close)
     return true
   }
@@ -227,10 +232,12 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
       })()
     },
     clickWith,
+    mixWith: channels.set,
+    peaks: channels.peaks,
     async audition(piece, stroke, level) {
       const key = soundKey(piece, stroke, level)
       await fetchSound(key)
-      play(sounds.get(soundName(key)), AT_ONCE)
+      play(sounds.get(soundName(key)), AT_ONCE, channels.all)
     },
     async say(word) {
       await fetchWords()
@@ -245,7 +252,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
         for (const word of sentence) {
           const said = talk.get(word)
           if (!said) continue
-          telling.push(play(said, at, { level: TALKS }))
+          telling.push(play(said, at, channels.voice))
           at += said.duration + BREATH.word
         }
         at += BREATH.sentence

@@ -143,10 +143,12 @@ export class Scheduler {
   }
 
   private hand(cue: Cue): void {
-    if (cue.kind === 'stroke' && !(cue.heard && cue.piece)) return
+    if (cue.kind === 'stroke' && !(cue.piece && (cue.heard || cue.by === 'player'))) return
     const when = this.origin + cue.seconds
-    this.handed++
-    if (when < this.clock()) this.late++
+    if (cue.kind !== 'stroke' || cue.heard) {
+      this.handed++
+      if (when < this.clock()) this.late++
+    }
     const until = cue.until !== undefined ? this.origin + cue.until : undefined
     this.waiting.push({ cue, when, takeBack: this.output.hand(cue, when, until) })
   }

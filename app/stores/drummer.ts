@@ -1,6 +1,15 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { type Defaults, PLAYER_ID, type Limits, type Player, USUAL_PLAYER, inWords } from '#core/kit'
+import {
+  type Defaults,
+  type Limits,
+  type Mix,
+  type Player,
+  PLAYER_ID,
+  USUAL_PLAYER,
+  decibelsOf,
+  inWords,
+} from '#core/kit'
 import { replacing } from '#core/edit'
 import { refuse } from '#core/result'
 import type { Counting } from '#core/time'
@@ -42,6 +51,9 @@ export const useDrummer = defineStore('drummer', () => {
     const [school, triplet] = ['counting', 'triplet'].map(takeOld)
     if (school || triplet)
       void setCounting({ ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Partial<Counting>)
+    // So was the level of the click, 10 being as rendered.
+    const level = Number(takeOld('click-level') ?? 10)
+    if (level > 0 && level !== 10) void setMix({ click: { gain: decibelsOf(level / 10), muted: false } })
   }
 
   /** Changes settings, from what they are by then; answers why not, where what a change needs can't be fetched or the change can't be. */
@@ -57,9 +69,24 @@ export const useDrummer = defineStore('drummer', () => {
   const setDefaults = (facts: Partial<Defaults>) => change(() => ({ defaults: { ...defaults.value, ...facts } }))
   /** Something said of ideas, or taken back. */
   const setTaste = (facts: Partial<Player['taste']>) => change(() => ({ taste: { ...player.value.taste, ...facts } }))
+  const setMix = (faders: Partial<Mix>) => change(() => ({ mix: { ...player.value.mix, ...faders } }))
   const setCounting = (facts: Partial<Counting>) => change(() => ({ counting: { ...counting.value, ...facts } }))
   /** What is new, called as the player calls it. */
   const named = (name: string): string => inWords(name, defaults.value.bassDrum)
 
-  return { ...open, player, loaded, defaults, counting, limits, load, set, setDefaults, setTaste, setCounting, named }
+  return {
+    ...open,
+    player,
+    loaded,
+    defaults,
+    counting,
+    limits,
+    load,
+    set,
+    setDefaults,
+    setTaste,
+    setMix,
+    setCounting,
+    named,
+  }
 })

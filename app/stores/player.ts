@@ -4,11 +4,13 @@ import type { Level, Piece, StrokeKind } from '#core/kit'
 import type { Engine } from '../audio/engine'
 import type { Rendering } from '../audio/rendering'
 import type { Performance, CuePlace } from '#core/perform'
+import { useDrummer } from './drummer'
 import { useSettings } from './settings'
 
 /** The one player: what sounds now, and where it is. Pages give it a performance; it loads its machinery on the first sound. */
 export const usePlayer = defineStore('player', () => {
   const settings = useSettings()
+  const drummer = useDrummer()
   const playing = ref(false)
   const preparing = ref(false)
   const engine = shallowRef<Engine>()
@@ -31,7 +33,8 @@ export const usePlayer = defineStore('player', () => {
     )
     engine.value ??= await building
     await engine.value.wake()
-    await engine.value.clickWith({ sound: settings.clickSound, level: settings.clickLevel / 10 })
+    engine.value.mixWith(drummer.player.mix)
+    await engine.value.clickWith(settings.clickSound)
     return engine.value
   }
 
@@ -106,10 +109,14 @@ export const usePlayer = defineStore('player', () => {
     await auditions
   }
 
-  /** The click as the player set it, from the next click on. */
+  /** The click as the player set it, from the next click on; the mix at once. */
   watch(
-    () => ({ sound: settings.clickSound, level: settings.clickLevel / 10 }),
+    () => settings.clickSound,
     click => void engine.value?.clickWith(click),
+  )
+  watch(
+    () => drummer.player.mix,
+    mix => engine.value?.mixWith(mix),
   )
 
   return { playing, preparing, start, stop, update, position, heardAt, audition, strike, warm, speak, tell, engine }

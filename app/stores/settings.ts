@@ -21,7 +21,6 @@ export const useSettings = defineStore('settings', () => {
   })
   const clickSound = useRemembered('click-sound', { read: among(CLICK_SOUNDS), usual: 'wood' })
   /** Loudness of the click, in steps of a tenth; 10 as rendered. */
-  const clickLevel = useRemembered('click-level', { read: figure, usual: 10 })
   const countIn = useRemembered('count-in', { read: figure, usual: 0 })
   const lastGroove = useRemembered('last-groove', lastOne)
   const lastKit = useRemembered('last-kit', lastOne)
@@ -56,7 +55,6 @@ export const useSettings = defineStore('settings', () => {
     clickSlots,
     clickGaps,
     clickSound,
-    clickLevel,
     clickPlan,
     countIn,
     counting,

@@ -58,3 +58,14 @@ export {
 export { bounces, BREATH, isBreath, LONGEST_BOUNCE, speedLimit, speeds, TOM_BOUNCE } from './speed'
 export { type Defaults, type Player, type PracticeSettings, readPlayer } from './player-schema'
 export { inWords, USUAL_PLAYER } from './player'
+export {
+  type Fader,
+  type Mix,
+  type MixChannel,
+  decibelsOf,
+  gainOf,
+  GAIN_RANGE,
+  isUsualMix,
+  MIX_CHANNELS,
+  USUAL_MIX,
+} from './mix'

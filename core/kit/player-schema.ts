@@ -3,6 +3,7 @@ import { type Result, readAs } from '#core/result'
 import { NUMBERS } from '#core/time'
 import { upgraded } from '#core/upgrade'
 import { HOUSE_LIMITS, type Limits } from './limits'
+import { type MixChannel, GAIN_RANGE, MIX_CHANNELS, USUAL_MIX } from './mix'
 import { PLAYER_ID, PLAYER_SHAPE } from './shapes'
 
 const seconds = (what: string) => {
@@ -99,6 +100,21 @@ const likings = (what: string) =>
     .max(200, { error: `${what} has at most 200.` })
     .default([])
 
+const faderSchema = z.strictObject(
+  {
+    gain: within('A gain', 'dB', GAIN_RANGE.least, GAIN_RANGE.most),
+    muted: z.boolean({ error: 'A fader is muted or not: true or false.' }),
+  },
+  { error: 'A fader has a gain and says whether it is muted.' },
+)
+/** How loud each thing that sounds is to this player; what is not said is as it ships. */
+const mixSchema = z.strictObject(
+  Object.fromEntries(MIX_CHANNELS.map(one => [one, faderSchema.default(USUAL_MIX[one])])) as Record<
+    MixChannel,
+    z.ZodDefault<typeof faderSchema>
+  >,
+)
+
 /** What this player said of ideas: more like them, and never again. See core/vary/liking. */
 const tasteSchema = z.strictObject({ likes: likings('What is liked'), never: likings('What is never wanted') })
 
@@ -117,6 +133,7 @@ const playerSchema = z.strictObject({
   limits: limitsSchema.default(HOUSE_LIMITS),
   practice: practiceSchema.default(practiceSchema.parse({})),
   taste: tasteSchema.default({ likes: [], never: [] }),
+  mix: mixSchema.default(USUAL_MIX),
 })
 
 export type Player = z.infer<typeof playerSchema>
@@ -126,7 +143,7 @@ export type PracticeSettings = z.infer<typeof practiceSchema>
 
 /**
  * A player from unknown data; what is not said is as it ships.
- * @example readPlayer({ format: 'bazzet-player', version: 4, id: 'me' }).value.defaults.lead // => 'right'
+ * @example readPlayer({ format: 'bazzet-player', version: 5, id: 'me' }).value.defaults.lead // => 'right'
  */
 export function readPlayer(input: unknown): Result<Player> {
   const document = upgraded(input, PLAYER_SHAPE)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { HOUSE_LIMITS, KITS, USUAL_PLAYER, inWords, kitById, limitsOf, readPlayer } from '.'
+import { HOUSE_LIMITS, KITS, USUAL_MIX, USUAL_PLAYER, inWords, kitById, limitsOf, readPlayer } from '.'
 
 describe('the player', () => {
   it.each([
@@ -21,7 +21,7 @@ describe('the player', () => {
 
   it.each([
     ['somebody else', { id: 'you' }, 'id', /there is one/],
-    ['a newer version', { version: 5 }, 'version', /from a newer Bazzet/],
+    ['a newer version', { version: 6 }, 'version', /from a newer Bazzet/],
     ['a lead of neither side', { defaults: { lead: 'both' } }, 'defaults.lead', /right, left/],
     [
       'an easy that is quicker than hard',
@@ -39,6 +39,15 @@ describe('the player', () => {
     expect(readPlayer({ ...USUAL_PLAYER, ...wrong })).toMatchObject({
       ok: false,
       problems: [{ path, reason: expect.stringMatching(reason) }],
+    })
+  })
+
+  it('of version 4 has the mix as it ships; a fader beyond its range is refused by name', () => {
+    const { mix: _, ...old } = USUAL_PLAYER
+    expect(readPlayer({ ...old, version: 4 })).toEqual({ ok: true, value: USUAL_PLAYER })
+    expect(readPlayer({ ...USUAL_PLAYER, mix: { ...USUAL_MIX, click: { gain: 30, muted: false } } })).toMatchObject({
+      ok: false,
+      problems: [{ path: 'mix.click.gain', reason: expect.stringMatching(/−?-40 to 12/) }],
     })
   })
 

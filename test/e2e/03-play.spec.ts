@@ -256,3 +256,55 @@ test('the click falls on the player’s own slots, with bars of silence, by anot
   // a of 1 and & of 4 are eleven sixteenths apart; then a bar of silence: 21 until the next. A sixteenth at 240 is 62.5 ms.
   expect(gaps(list.slice(0, 4))).toEqual([11 * 0.0625, 21 * 0.0625, 11 * 0.0625])
 })
+
+/** Measures what comes out: the loudness of everything that is connected to the speakers, as the mean square of the last 370 ms. */
+async function tapOutput(page: Page) {
+  await page.addInitScript(() => {
+    const own = AudioNode.prototype.connect as (this: AudioNode, to: AudioNode) => AudioNode
+    AudioNode.prototype.connect = function (this: AudioNode, to: AudioNode) {
+      if (to instanceof AudioDestinationNode) {
+        const analyser = to.context.createAnalyser()
+        analyser.fftSize = 16384
+        Object.assign(window, { tap: analyser })
+        own.call(this, analyser)
+      }
+      return own.call(this, to)
+    } as typeof AudioNode.prototype.connect
+  })
+}
+const loudness = (page: Page) =>
+  page.evaluate(() => {
+    const { tap } = window as unknown as { tap: AnalyserNode }
+    const samples = new Float32Array(tap.fftSize)
+    tap.getFloatTimeDomainData(samples)
+    return 10 * Math.log10(samples.reduce((sum, one) => sum + one * one, 1e-12) / samples.length)
+  })
+
+test('a fader moves what is heard, by keys too; what is muted is silent; it stays with the player', async ({
+  bench,
+}) => {
+  const { page } = bench
+  await tapOutput(page)
+  await fourHats({ bench })
+  // At 240 there is a hat in every measure of the output.
+  await page.getByLabel('Tempo').fill('240')
+  await page.getByLabel('Tempo').press('Enter')
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect.poll(() => loudness(page), { timeout: 60_000 }).toBeGreaterThan(-50)
+  const before = await loudness(page)
+  await page.keyboard.press('Shift+M')
+  const mix = page.getByRole('group', { name: 'Mix' })
+  const hand = mix.getByRole('slider', { name: 'Right hand, in dB' })
+  await hand.focus()
+  for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowLeft')
+  await expect(mix.locator('[data-fader="RH"]')).toContainText('-20 dB')
+  // Two takes of a hat differ by less than 3 dB.
+  await expect.poll(async () => Math.abs((await loudness(page)) - (before - 20))).toBeLessThan(3)
+  await mix.getByRole('button', { name: 'Mute all' }).click()
+  await expect.poll(() => loudness(page)).toBeLessThan(-90)
+  const stored = async () => (await (await fetch(`${bench.app.url}/api/players/me`)).json()).document.mix
+  await expect.poll(stored).toMatchObject({ all: { gain: 0, muted: true }, RH: { gain: -20, muted: false } })
+  await mix.getByRole('button', { name: 'Back to how it ships' }).click()
+  await expect.poll(async () => Math.abs((await loudness(page)) - before)).toBeLessThan(3)
+  await expect.poll(stored).toMatchObject({ all: { muted: false }, RH: { gain: 0 }, mine: { muted: true } })
+})

@@ -47,14 +47,9 @@ const says = computed(() =>
           aria-label="Bars without click" />
         silent
       </fieldset>
-      <div class="flex gap-3">
-        <UFormField label="Sound"
-          ><USelect v-model="settings.clickSound" :items="SOUNDS" class="w-28" aria-label="Sound of the click"
-        /></UFormField>
-        <UFormField label="Level" class="flex-1"
-          ><USlider v-model="settings.clickLevel" :min="1" :max="20" aria-label="Level of the click"
-        /></UFormField>
-      </div>
+      <UFormField label="Sound"
+        ><USelect v-model="settings.clickSound" :items="SOUNDS" class="w-28" aria-label="Sound of the click"
+      /></UFormField>
     </div>
   </FactButton>
 </template>

@@ -4,7 +4,7 @@ import type { Bar } from '#core/groove'
 import { TEMPO_RANGE, type Tempo, tappedBpm } from '#core/time'
 import { useSettings } from '~/stores/settings'
 
-/** The foot of every station that sounds, in one order: play, where it is, tempo with note and tap, click, loop, count-in. */
+/** The foot of every station that sounds, in one order: play, where it is, tempo with note and tap, click, loop, count-in, mix. */
 const props = defineProps<{
   disabled?: boolean
   tempo?: Tempo
@@ -65,6 +65,7 @@ defineExpose({ tap })
     <ClickFact v-if="bars" :bars="[...bars]" />
     <BarSelect v-if="loops && loop !== undefined" v-model="loop" label="Loop" :items="loops" />
     <BarSelect v-if="countIn" v-model="settings.countIn" label="Count-in" :items="COUNT_INS" class="max-sm:hidden" />
+    <MixFact />
     <slot />
   </footer>
 </template>

@@ -354,7 +354,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
           <KeyCap :name="key === 'Escape' ? 'Esc' : shownKey(key)" /> {{ name }}
         </button>
         <span class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2" @click="freed"
-          ><InputPicker v-if="phase === 'ready' || phase === 'paused'" /><USwitch
+          ><MixFact /><InputPicker v-if="phase === 'ready' || phase === 'paused'" /><USwitch
             v-model="settings.verdictSpeaks"
             color="neutral"
             label="Say it aloud" /><USwitch

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { useRafFn } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { type MixChannel, GAIN_RANGE, LIMB_NAMES, MIX_CHANNELS, USUAL_MIX, isUsualMix } from '#core/kit'
+import { sentence } from '#core/groove'
+import { useStationKeys } from '~/composables/useStationKeys'
+import { useDrummer } from '~/stores/drummer'
+import { usePlayer } from '~/stores/player'
+
+/** The mix: a fader for each thing that sounds, how high it comes, and the way back to how it ships. Kept with the player. */
+const drummer = useDrummer()
+const player = usePlayer()
+const open = ref(false)
+useStationKeys('mix', { mix: () => (open.value = !open.value) })
+
+const NAMES: Record<MixChannel, string> = {
+  ...LIMB_NAMES,
+  all: 'all',
+  click: 'click',
+  voice: 'spoken count',
+  line: 'line above',
+  machine: 'the machine’s parts',
+  mine: 'my own parts, as a guide',
+}
+const mix = computed(() => drummer.player.mix)
+const says = computed(() =>
+  isUsualMix(mix.value)
+    ? 'as it ships'
+    : MIX_CHANNELS.some(one => mix.value[one].muted && !USUAL_MIX[one].muted)
+      ? 'some muted'
+      : 'changed',
+)
+
+/** A fader on its way, which is kept once it is left alone. */
+const moving = ref<Partial<Record<MixChannel, number>>>({})
+const gain = (channel: MixChannel) => moving.value[channel] ?? mix.value[channel].gain
+function move(channel: MixChannel, to: number | undefined) {
+  if (to === undefined) return
+  moving.value = { ...moving.value, [channel]: to }
+  player.engine?.mixWith({ ...mix.value, [channel]: { ...mix.value[channel], gain: to } })
+}
+function leave(channel: MixChannel) {
+  const to = moving.value[channel]
+  if (to === undefined) return
+  void drummer.setMix({ [channel]: { ...mix.value[channel], gain: to } })
+  moving.value = {}
+}
+const mute = (channel: MixChannel) =>
+  drummer.setMix({ [channel]: { ...mix.value[channel], muted: !mix.value[channel].muted } })
+
+/** How high each channel comes, from 0 to 1 over 48 dB: it rises at once and falls slowly, so that a stroke is seen. */
+const heights = ref<Partial<Record<MixChannel, number>>>({})
+const FALLS = 0.012
+const { pause, resume } = useRafFn(
+  () => {
+    const peaks = player.engine?.peaks()
+    if (!peaks) return
+    heights.value = Object.fromEntries(
+      MIX_CHANNELS.map(one => {
+        const height = Math.min(1, Math.max(0, 1 + (20 * Math.log10(peaks[one] || 1e-6)) / 48))
+        return [one, Math.max(height, (heights.value[one] ?? 0) - FALLS)]
+      }),
+    )
+  },
+  { immediate: false, fpsLimit: 30 },
+)
+watch(open, now => (now ? resume() : pause()))
+</script>
+
+<template>
+  <FactButton v-model:open="open" name="mix" :value="says">
+    <div class="space-y-2" role="group" aria-label="Mix">
+      <div
+        v-for="channel in MIX_CHANNELS"
+        :key="channel"
+        class="grid grid-cols-[1fr_auto] gap-x-2"
+        :data-fader="channel">
+        <span class="text-sm" :class="mix[channel].muted ? 'text-muted' : ''">{{ sentence(NAMES[channel]) }}</span>
+        <span class="flex items-center gap-2 text-sm text-muted">
+          {{ mix[channel].muted ? 'muted' : `${gain(channel) > 0 ? '+' : ''}${gain(channel)} dB` }}
+          <UButton
+            size="xs"
+            color="neutral"
+            :variant="mix[channel].muted ? 'solid' : 'outline'"
+            :icon="mix[channel].muted ? 'i-lucide-volume-x' : 'i-lucide-volume-2'"
+            :aria-pressed="mix[channel].muted"
+            :aria-label="`Mute ${NAMES[channel]}`"
+            @click="mute(channel)" />
+        </span>
+        <USlider
+          class="col-span-2"
+          size="xs"
+          :model-value="gain(channel)"
+          :min="GAIN_RANGE.least"
+          :max="GAIN_RANGE.most"
+          :disabled="mix[channel].muted"
+          :aria-label="`${sentence(NAMES[channel])}, in dB`"
+          @update:model-value="to => move(channel, to)"
+          @change="leave(channel)" />
+        <span class="col-span-2 mt-1.5 h-1" aria-hidden="true"
+          ><span
+            class="block h-full origin-left bg-(--ui-text-dimmed)"
+            :style="{ transform: `scaleX(${heights[channel] ?? 0})` }"
+            :data-height="(heights[channel] ?? 0).toFixed(2)"
+        /></span>
+      </div>
+      <UButton color="neutral" variant="outline" :disabled="isUsualMix(mix)" @click="drummer.setMix(USUAL_MIX)"
+        >Back to how it ships</UButton
+      >
+    </div>
+  </FactButton>
+</template>
