@@ -1,5 +1,5 @@
 import { opensHats } from '#core/groove'
-import type { Kit, Level, Mix, MixChannel, Piece, StrokeKind } from '#core/kit'
+import type { Hearing, Kit, Level, Mix, MixChannel, Piece, StrokeKind } from '#core/kit'
 import { LEVELS } from '#core/kit'
 import type { Performance } from '#core/perform'
 import {
@@ -37,8 +37,8 @@ export interface Engine {
   prepare(performance: Performance): Promise<void>
   /** The click's sound from here on. */
   clickWith(sound: ClickSound): Promise<void>
-  /** How loud each thing is, from here on. */
-  mixWith(mix: Mix): void
+  /** How loud each thing is, and from where the kit is heard, from here on. */
+  mixWith(mix: Mix, hearing: Hearing): void
   /** The highest peak of each channel in the last blocks of sound, 1 being full scale, after its fader. */
   peaks(): Record<MixChannel, number>
   /** Sounds a stroke that is being played, with what is ready: an open hat is closed by the next stroke on it. Answers whether it sounded. */
@@ -181,7 +181,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
         sounds.get(soundName(soundKey(piece, stroke, level, take))) ??
           sounds.get(soundName(soundKey(piece, stroke, level))),
         when,
-        channels.limb(cue.heard ? 'machine' : 'mine', cue.limb),
+        channels.piece(piece, cue.heard ? 'machine' : 'mine', cue.limb),
         { until },
       )
     },
@@ -199,7 +199,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     if (!buffer) return false
     ringing.get(piece.id)?.()
     ringing.delete(piece.id)
-    const close = play(buffer, AT_ONCE, channels.all, { closable: true })
+    const close = play(buffer, AT_ONCE, channels.piece(piece), { closable: true })
     if (opensHats(piece, stroke)) ringing.set(piece.id, close)
     return true
   }
@@ -237,7 +237,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     async audition(piece, stroke, level) {
       const key = soundKey(piece, stroke, level)
       await fetchSound(key)
-      play(sounds.get(soundName(key)), AT_ONCE, channels.all)
+      play(sounds.get(soundName(key)), AT_ONCE, channels.piece(piece))
     },
     async say(word) {
       await fetchWords()

@@ -1,24 +1,35 @@
-import { type Limb, type Mix, type MixChannel, LIMBS, MIX_CHANNELS, USUAL_MIX, gainOf } from '#core/kit'
+import {
+  type Hearing,
+  type Limb,
+  type Mix,
+  type MixChannel,
+  type Piece,
+  LIMBS,
+  MIX_CHANNELS,
+  USUAL_HEARING,
+  USUAL_MIX,
+  gainOf,
+} from '#core/kit'
+import { clickPan, panOf } from '#core/sound'
 
 /** Seconds a fader takes to its new place: a gain that jumps is heard as a click. */
 const GLIDE = 0.015
 
 /** Where sounds go in: nodes of the graph by channel, their faders, and how high each comes. */
 export interface Mixer {
-  all: AudioNode
   click: AudioNode
   voice: AudioNode
   line: AudioNode
-  /** A limb of the machine’s, or of the player’s own parts. */
-  limb(by: 'machine' | 'mine', limb: Limb): AudioNode
+  /** A piece struck by a limb of the machine’s, or of the player’s own parts; or by nobody’s, as one is tried. */
+  piece(piece: Piece, by?: 'machine' | 'mine', limb?: Limb): AudioNode
   isMuted(channel: MixChannel): boolean
-  set(mix: Mix): void
+  set(mix: Mix, hearing: Hearing): void
   /** The highest peak of each channel since about 50 ms ago, after its fader. */
   peaks(): Record<MixChannel, number>
 }
 
 /**
- * The graph of the mix: limbs into machine or mine, these, the click, the voice and the lines into all, and all into `out`. A limb’s fader counts
+ * The graph of the mix: pieces by their place into limbs, these into machine or mine, these, the click, the voice and the lines into all, and all into `out`. A limb’s fader counts
  * in both, so it is there twice.
  */
 export function mixer(context: BaseAudioContext, out: AudioNode): Mixer {
@@ -28,8 +39,17 @@ export function mixer(context: BaseAudioContext, out: AudioNode): Mixer {
     return gain
   }
   const all = faderInto(out)
-  const under = { click: faderInto(all), voice: faderInto(all), line: faderInto(all) }
-  const by = { machine: faderInto(all), mine: faderInto(all) }
+  /** A panner gives each ear √½ of what is in the middle: with this it is what it was in mono. */
+  const doubled = (to: AudioNode): GainNode => {
+    const gain = faderInto(to)
+    gain.gain.value = Math.SQRT2
+    return gain
+  }
+  const beside = context.createStereoPanner()
+  beside.connect(doubled(all))
+  const under = { click: faderInto(beside), voice: faderInto(beside), line: faderInto(beside) }
+  const kit = doubled(all)
+  const by = { machine: faderInto(kit), mine: faderInto(kit) }
   const limbsInto = (to: AudioNode) =>
     Object.fromEntries(LIMBS.map(limb => [limb, faderInto(to)])) as Record<Limb, GainNode>
   const limbs = { machine: limbsInto(by.machine), mine: limbsInto(by.mine) }
@@ -42,6 +62,9 @@ export function mixer(context: BaseAudioContext, out: AudioNode): Mixer {
           ? [under[channel as keyof typeof under]]
           : [limbs.machine[channel as Limb], limbs.mine[channel as Limb]]
   let now: Mix = USUAL_MIX
+  let heard: Hearing = USUAL_HEARING
+  /** Panners by whose limb and by place: pieces of one place share one. */
+  const places = new Map<string, StereoPannerNode>()
   const analysers = new Map<MixChannel, AnalyserNode>()
   /** An analyser for a channel, once somebody looks at its meter. */
   function analyserOf(channel: MixChannel): AnalyserNode {
@@ -54,12 +77,23 @@ export function mixer(context: BaseAudioContext, out: AudioNode): Mixer {
   }
   const block = new Float32Array(2048)
   const mixed: Mixer = {
-    all,
     ...under,
-    limb: (whose, limb) => limbs[whose][limb],
+    piece(piece, whose, limb) {
+      const pan = Math.round(panOf(piece, heard) * 100) / 100
+      const name = `${whose} ${limb} ${pan}`
+      const known = places.get(name)
+      if (known) return known
+      const place = context.createStereoPanner()
+      place.pan.value = pan
+      place.connect(whose && limb ? limbs[whose][limb] : kit)
+      places.set(name, place)
+      return place
+    },
     isMuted: channel => now[channel].muted,
-    set(mix) {
+    set(mix, hearing) {
       now = mix
+      heard = hearing
+      beside.pan.setTargetAtTime(clickPan(hearing), context.currentTime, GLIDE)
       for (const channel of MIX_CHANNELS)
         for (const fader of fadersOf(channel))
           fader.gain.setTargetAtTime(gainOf(mix[channel]), context.currentTime, GLIDE)

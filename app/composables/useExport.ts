@@ -59,7 +59,7 @@ export function useExport() {
   onScopeDispose(stop)
 
   /** The sound of a performance as a file; undefined where it was stopped. */
-  async function wav(performance: Performance, { bits, stems }: WavWish): Promise<Uint8Array | undefined> {
+  async function wav(performance: Performance, { bits, stems, hearing }: WavWish): Promise<Uint8Array | undefined> {
     stop()
     progress.value = 0
     const own = new Worker(new URL('../workers/render.worker.ts', import.meta.url), { type: 'module' })
@@ -71,7 +71,7 @@ export function useExport() {
       if (running?.worker === own) progress.value = share
     }
     try {
-      return await Promise.race([rendered(own, performance, { bits, stems }, proxy(tell)), stopped])
+      return await Promise.race([rendered(own, performance, { bits, stems, hearing }, proxy(tell)), stopped])
     } finally {
       if (running?.worker === own) stop()
     }

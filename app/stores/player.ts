@@ -33,7 +33,7 @@ export const usePlayer = defineStore('player', () => {
     )
     engine.value ??= await building
     await engine.value.wake()
-    engine.value.mixWith(drummer.player.mix)
+    engine.value.mixWith(drummer.player.mix, drummer.player.hearing)
     await engine.value.clickWith(settings.clickSound)
     return engine.value
   }
@@ -115,8 +115,8 @@ export const usePlayer = defineStore('player', () => {
     click => void engine.value?.clickWith(click),
   )
   watch(
-    () => drummer.player.mix,
-    mix => engine.value?.mixWith(mix),
+    () => [drummer.player.mix, drummer.player.hearing] as const,
+    ([mix, hearing]) => engine.value?.mixWith(mix, hearing),
   )
 
   return { playing, preparing, start, stop, update, position, heardAt, audition, strike, warm, speak, tell, engine }

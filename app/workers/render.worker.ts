@@ -1,23 +1,29 @@
 import { expose, transfer } from 'comlink'
 import { zipSync } from 'fflate'
 import { type WavBits, writeWav } from '#core/formats'
-import { LIMBS, LIMB_NAMES } from '#core/kit'
+import { type Hearing, LIMBS, LIMB_NAMES } from '#core/kit'
 import type { Performance } from '#core/perform'
-import { type Bank, type Stem, renderPerformance } from '#core/sound'
+import { type Bank, type Stem, renderChannels } from '#core/sound'
 
 /** One file of all, or a packed one of a stem for each limb and the click. */
 export interface WavWish {
   bits: WavBits
   stems: boolean
+  hearing: Hearing
 }
 
 const NAMES: Record<Stem, string> = { ...LIMB_NAMES, click: 'click', lines: 'line' }
 
 const worker = {
   /** A performance that ends as WAV; `tell` hears how far it is, from 0 to 1. To stop it, the worker is ended. */
-  wav(performance: Performance, { bits, stems }: WavWish, bank: Bank, tell: (share: number) => void): Uint8Array {
+  wav(
+    performance: Performance,
+    { bits, stems, hearing }: WavWish,
+    bank: Bank,
+    tell: (share: number) => void,
+  ): Uint8Array {
     if (!stems) {
-      const file = writeWav(renderPerformance(performance, { bank, tell }), { bits })
+      const file = writeWav(renderChannels(performance, { bank, tell, hearing }), { bits })
       return transfer(file, [file.buffer])
     }
     const limbs = LIMBS.filter(limb =>
@@ -31,7 +37,7 @@ const worker = {
     const files = Object.fromEntries(
       all.map((stem, i) => [
         `${NAMES[stem].replace(' ', '-')}.wav`,
-        writeWav(renderPerformance(performance, { stem, bank, tell: share => tell((i + share) / all.length) }), {
+        writeWav(renderChannels(performance, { stem, bank, hearing, tell: share => tell((i + share) / all.length) }), {
           bits,
         }),
       ]),

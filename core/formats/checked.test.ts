@@ -198,6 +198,17 @@ describe('WAV as a package reads it', () => {
     expect(samples).toHaveLength(tone.length)
     expect(Math.max(...tone.map((sample, i) => Math.abs(samples[i]! - sample * full)))).toBeLessThanOrEqual(0.51)
   })
+  it('of two channels each is what was written', () => {
+    const other = tone.map(sample => -sample / 2)
+    const file = new WaveFile(writeWav([tone, other]))
+    expect(file.fmt).toMatchObject({ numChannels: 2, blockAlign: 4, byteRate: 4 * 44100 })
+    const [left, right] = file.getSamples(false, Int16Array) as unknown as [Int16Array, Int16Array]
+    expect([left[100], right[100], right.length]).toEqual([
+      Math.round(tone[100]! * 32767),
+      Math.round(other[100]! * 32767),
+      tone.length,
+    ])
+  })
   it('what is over full scale is held there', () => {
     const samples = new WaveFile(writeWav(Float32Array.of(2, -2, Number.NaN))).getSamples(
       false,

@@ -58,6 +58,7 @@ export {
 export { bounces, BREATH, isBreath, LONGEST_BOUNCE, speedLimit, speeds, TOM_BOUNCE } from './speed'
 export { type Defaults, type Player, type PracticeSettings, readPlayer } from './player-schema'
 export { inWords, USUAL_PLAYER } from './player'
+export { type Hearing, HEARINGS, USUAL_HEARING } from './hearing'
 export {
   type Fader,
   type Mix,

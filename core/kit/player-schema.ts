@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { type Result, readAs } from '#core/result'
 import { NUMBERS } from '#core/time'
 import { upgraded } from '#core/upgrade'
+import { HEARINGS, USUAL_HEARING } from './hearing'
 import { HOUSE_LIMITS, type Limits } from './limits'
 import { type MixChannel, GAIN_RANGE, MIX_CHANNELS, USUAL_MIX } from './mix'
 import { PLAYER_ID, PLAYER_SHAPE } from './shapes'
@@ -134,6 +135,7 @@ const playerSchema = z.strictObject({
   practice: practiceSchema.default(practiceSchema.parse({})),
   taste: tasteSchema.default({ likes: [], never: [] }),
   mix: mixSchema.default(USUAL_MIX),
+  hearing: oneOf(HEARINGS, 'From where the kit is heard').default(USUAL_HEARING),
 })
 
 export type Player = z.infer<typeof playerSchema>

@@ -1,4 +1,5 @@
 import { NUMBERS } from '#core/time'
+import { USUAL_HEARING } from './hearing'
 import { HOUSE_LIMITS } from './limits'
 import { USUAL_MIX } from './mix'
 import type { Defaults, Player } from './player-schema'
@@ -15,6 +16,7 @@ export const USUAL_PLAYER: Player = {
   practice: { spacing: [1, 2, 4, 8, 16, 32], together: 20, feet: 30, spread: 25, loudness: null },
   taste: { likes: [], never: [] },
   mix: USUAL_MIX,
+  hearing: USUAL_HEARING,
 }
 
 /** A name of ours with the bass drum called as the player calls it: `inWords('Bass on 1 and 3', 'kick') // => 'Kick on 1 and 3'`. */

@@ -70,5 +70,5 @@ export const playerFrom2 = (old: Fields): Fields => old
 /** A player of version 3 as one of version 4, which says what they like: nothing yet. */
 export const playerFrom3 = (old: Fields): Fields => old
 
-/** A player of version 4 as one of version 5, which says how loud each thing is: as it ships. */
+/** A player of version 4 as one of version 5, which says how loud each thing is and from where it is heard: as it ships. */
 export const playerFrom4 = (old: Fields): Fields => old

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
+import { HEARINGS } from '#core/kit'
 import { present } from '#core/present'
 import { type ExportWish, type Leaving, useExport } from '~/composables/useExport'
 import { FORMATS, type FormatId } from '~/formats'
@@ -13,7 +14,7 @@ const wish = reactive<ExportWish>({
   format: 'midi',
   midi: { swing: 'played', tracks: 'one' },
   tab: 'pieces',
-  wav: { bits: 16, stems: false, times: 4, click: false },
+  wav: { bits: 16, stems: false, times: 4, click: false, hearing: 'as I sit' },
 })
 const failed = ref('')
 
@@ -107,6 +108,13 @@ async function take() {
                 ]"
                 class="w-28"
                 aria-label="Bits"
+            /></UFormField>
+            <UFormField label="Heard"
+              ><USelect
+                v-model="wish.wav.hearing"
+                :items="[...HEARINGS]"
+                class="w-48"
+                aria-label="From where it is heard"
             /></UFormField>
             <USwitch v-model="wish.wav.click" color="neutral" label="with the click" />
             <USwitch v-model="wish.wav.stems" color="neutral" label="a file for each limb, packed" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useRafFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { type MixChannel, GAIN_RANGE, LIMB_NAMES, MIX_CHANNELS, USUAL_MIX, isUsualMix } from '#core/kit'
+import { type MixChannel, GAIN_RANGE, HEARINGS, LIMB_NAMES, MIX_CHANNELS, USUAL_MIX, isUsualMix } from '#core/kit'
 import { sentence } from '#core/groove'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useDrummer } from '~/stores/drummer'
@@ -37,7 +37,7 @@ const gain = (channel: MixChannel) => moving.value[channel] ?? mix.value[channel
 function move(channel: MixChannel, to: number | undefined) {
   if (to === undefined) return
   moving.value = { ...moving.value, [channel]: to }
-  player.engine?.mixWith({ ...mix.value, [channel]: { ...mix.value[channel], gain: to } })
+  player.engine?.mixWith({ ...mix.value, [channel]: { ...mix.value[channel], gain: to } }, drummer.player.hearing)
 }
 function leave(channel: MixChannel) {
   const to = moving.value[channel]
@@ -104,6 +104,13 @@ watch(open, now => (now ? resume() : pause()))
             :data-height="(heights[channel] ?? 0).toFixed(2)"
         /></span>
       </div>
+      <BarSelect
+        class="w-full"
+        label="Heard"
+        means="From where the kit is heard"
+        :model-value="drummer.player.hearing"
+        :items="HEARINGS"
+        @update:model-value="hearing => drummer.set({ hearing })" />
       <UButton color="neutral" variant="outline" :disabled="isUsualMix(mix)" @click="drummer.setMix(USUAL_MIX)"
         >Back to how it ships</UButton
       >
