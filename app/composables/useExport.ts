@@ -15,11 +15,14 @@ export type Leaving =
   { kind: 'groove'; groove: Groove; kit: Kit } | { kind: 'phrase'; phrase: Phrase; performance: Performance }
 
 /** How it leaves, format by format; see `FORMATS`. */
+/** What of a WAV file is chosen as it is saved; the click sounds as it does in playing. */
+type WavChoice = Omit<WavWish, 'clickSound'>
+
 export interface ExportWish {
   format: FormatId
   midi: { swing: 'played' | 'words'; tracks: 'one' | 'limbs' | 'parts' }
   tab: 'pieces' | 'limbs'
-  wav: WavWish & { times: number; click: boolean }
+  wav: WavChoice & { times: number; click: boolean }
 }
 
 /** The faces of a drawing as CSS that brings them along. */
@@ -59,7 +62,7 @@ export function useExport() {
   onScopeDispose(stop)
 
   /** The sound of a performance as a file; undefined where it was stopped. */
-  async function wav(performance: Performance, { bits, stems, hearing }: WavWish): Promise<Uint8Array | undefined> {
+  async function wav(performance: Performance, { bits, stems, hearing }: WavChoice): Promise<Uint8Array | undefined> {
     stop()
     progress.value = 0
     const own = new Worker(new URL('../workers/render.worker.ts', import.meta.url), { type: 'module' })
@@ -71,7 +74,10 @@ export function useExport() {
       if (running?.worker === own) progress.value = share
     }
     try {
-      return await Promise.race([rendered(own, performance, { bits, stems, hearing }, proxy(tell)), stopped])
+      return await Promise.race([
+        rendered(own, performance, { bits, stems, hearing, clickSound: settings.clickSound }, proxy(tell)),
+        stopped,
+      ])
     } finally {
       if (running?.worker === own) stop()
     }

@@ -3,13 +3,14 @@ import { zipSync } from 'fflate'
 import { type WavBits, writeWav } from '#core/formats'
 import { type Hearing, LIMBS, LIMB_NAMES } from '#core/kit'
 import type { Performance } from '#core/perform'
-import { type Bank, type Stem, renderChannels } from '#core/sound'
+import { type Bank, type ClickSound, type Stem, renderChannels } from '#core/sound'
 
 /** One file of all, or a packed one of a stem for each limb and the click. */
 export interface WavWish {
   bits: WavBits
   stems: boolean
   hearing: Hearing
+  clickSound: ClickSound
 }
 
 const NAMES: Record<Stem, string> = { ...LIMB_NAMES, click: 'click', lines: 'line' }
@@ -18,12 +19,12 @@ const worker = {
   /** A performance that ends as WAV; `tell` hears how far it is, from 0 to 1. To stop it, the worker is ended. */
   wav(
     performance: Performance,
-    { bits, stems, hearing }: WavWish,
+    { bits, stems, ...rendering }: WavWish,
     bank: Bank,
     tell: (share: number) => void,
   ): Uint8Array {
     if (!stems) {
-      const file = writeWav(renderChannels(performance, { bank, tell, hearing }), { bits })
+      const file = writeWav(renderChannels(performance, { ...rendering, bank, tell }), { bits })
       return transfer(file, [file.buffer])
     }
     const limbs = LIMBS.filter(limb =>
@@ -37,9 +38,10 @@ const worker = {
     const files = Object.fromEntries(
       all.map((stem, i) => [
         `${NAMES[stem].replace(' ', '-')}.wav`,
-        writeWav(renderChannels(performance, { stem, bank, hearing, tell: share => tell((i + share) / all.length) }), {
-          bits,
-        }),
+        writeWav(
+          renderChannels(performance, { ...rendering, stem, bank, tell: share => tell((i + share) / all.length) }),
+          { bits },
+        ),
       ]),
     )
     // Sound hardly packs; it is only put together.

@@ -1,10 +1,11 @@
 import type { Hearing, Limb } from '#core/kit'
 import { type Cue, CueLine, type Performance } from '#core/perform'
+import { type ClickSound, renderClick } from './click'
 import { SAMPLE_RATE, silence } from './dsp'
 import { softLimit } from './limit'
 import { clickPan, gainsAt, panOf } from './place'
 import { soundKey, soundName, takeFor } from './key'
-import { type Bank, NO_BANK, renderClick, renderGuide, renderSound } from './sounds'
+import { type Bank, NO_BANK, renderGuide, renderSound } from './sounds'
 
 const CLOSING = 0.03
 
@@ -13,6 +14,7 @@ interface Rendering {
   stem?: Stem
   bank?: Bank
   hearing?: Hearing
+  clickSound?: ClickSound
   tell?: (share: number) => void
 }
 /** One limb’s strokes, the click, or the lines above the limbs. */
@@ -38,7 +40,7 @@ export const renderPerformance = (performance: Performance, rendering: Omit<Rend
  */
 export function renderChannels(
   performance: Performance,
-  { stem, bank = NO_BANK, tell, hearing = 'in the middle' }: Rendering = {},
+  { stem, bank = NO_BANK, tell, hearing = 'in the middle', clickSound = 'wood' }: Rendering = {},
 ): Float32Array[] {
   const line = new CueLine(performance)
   const ears = hearing === 'in the middle' ? 1 : 2
@@ -60,7 +62,7 @@ export function renderChannels(
     if (cue.kind === 'click') {
       lay(
         click,
-        kept(`click ${cue.first}`, () => renderClick(cue.first)),
+        kept(`click ${cue.first}`, () => renderClick(cue.first, clickSound)),
         sampleAt(cue.seconds),
         Infinity,
       )

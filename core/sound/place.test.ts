@@ -41,7 +41,13 @@ it('puts the click in the middle, or left of the kit', () => {
   const groove = makeGroove({ id: 'g', title: 'G', bars })
   const performance = {
     passages: [
-      makePassage({ groove, kit: KITS[0]!, times: 1, parts: machinePlays(groove), click: { program: 'every beat' } }),
+      makePassage({
+        groove,
+        kit: KITS[0]!,
+        times: 1,
+        parts: machinePlays(groove, new Set()),
+        click: { program: 'every beat' },
+      }),
     ],
     countIn: 0,
   }

@@ -210,6 +210,41 @@ describe('the click', () => {
   })
 })
 
+/** Energy of the first 60 ms within a twelfth of a frequency, by sines and cosines. */
+function energyAt(samples: Float32Array, hz: number): number {
+  const head = samples.subarray(0, 0.06 * SAMPLE_RATE)
+  return [-1, -0.5, 0, 0.5, 1].reduce((sum, step) => {
+    const turn = (2 * Math.PI * hz * (1 + step / 12)) / SAMPLE_RATE
+    const [re, im] = head.reduce(([a, b], x, i) => [a! + x * Math.cos(turn * i), b! + x * Math.sin(turn * i)], [0, 0])
+    return sum + re! ** 2 + im! ** 2
+  }, 0)
+}
+
+describe('the six clicks', () => {
+  it('are told apart by pitch or by length, by 20 % at least', () => {
+    const facts = CLICK_SOUNDS.map(sound => {
+      const samples = renderClick(false, sound)
+      return { sound, high: brightness(samples), long: ring(samples) }
+    })
+    for (const [i, a] of facts.entries())
+      for (const b of facts.slice(i + 1)) {
+        const apart = Math.max(...[a.high / b.high, b.high / a.high, a.long / b.long, b.long / a.long])
+        expect(apart, `${a.sound} and ${b.sound}`).toBeGreaterThan(1.2)
+      }
+  })
+  it('have one that comes through a crash and a ride better than any other', () => {
+    const cymbals = [plain('crash', 'hit', 4), plain('ride', 'hit', 4)]
+    const through = (sound: (typeof CLICK_SOUNDS)[number]) =>
+      Math.max(
+        ...[700, 1000, 1400, 2000, 2800, 4000, 5600, 8000].map(
+          hz => energyAt(renderClick(false, sound), hz) / cymbals.reduce((sum, one) => sum + energyAt(one, hz), 0),
+        ),
+      )
+    const best = [...CLICK_SOUNDS].sort((a, b) => through(b) - through(a))
+    expect(best[0], best.map(one => `${one} ${Math.round(through(one))}`).join()).toBe('piercing')
+  })
+})
+
 describe('a rendered groove', () => {
   const bars = makeBars(meter(4, 4), 1, 4)
   const groove = makeGroove({

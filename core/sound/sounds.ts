@@ -1,6 +1,6 @@
 import type { Level, SoundName } from '#core/kit'
 import { randomFrom } from '#core/chance'
-import { SAMPLE_RATE, addNoise, addPartials, biquad, filter, finish, silence } from './dsp'
+import { SAMPLE_RATE, addPartials, biquad, filter, finish, silence } from './dsp'
 import type { SoundKey } from './key'
 import { renderRecorded } from './recorded'
 import type { Recordings } from './recordings'
@@ -83,33 +83,6 @@ function renderOwn({ sound, level, own }: SoundKey, file: Float32Array): Float32
   const softer = own!.level - level
   if (softer > 0) filter(out, biquad('low', 16000 * 0.55 ** softer))
   return finish(out, LEVEL_GAIN[level] * BALANCE[sound])
-}
-
-/** The sounds a click may have. */
-export const CLICK_SOUNDS = ['wood', 'beep', 'bell', 'shaker'] as const
-export type ClickSound = (typeof CLICK_SOUNDS)[number]
-
-/**
- * The click: short, and higher or louder on the first of a bar.
- * @example renderClick(true).length < 22050 // => true
- */
-export function renderClick(first: boolean, sound: ClickSound = 'wood'): Float32Array {
-  const out = silence(sound === 'bell' ? 0.25 : 0.06)
-  const up = first ? 1.49 : 1
-  if (sound === 'wood')
-    addPartials(out, [
-      { hz: 1180 * up, gain: 1, decay: 0.035 },
-      { hz: 2797 * up, gain: 0.4, decay: 0.02 },
-    ])
-  if (sound === 'beep') addPartials(out, [{ hz: 880 * up, gain: 1, decay: 0.07 }])
-  if (sound === 'bell')
-    addPartials(out, [
-      { hz: 1567 * up, gain: 1, decay: 0.22 },
-      { hz: 3950 * up, gain: 0.35, decay: 0.12 },
-    ])
-  if (sound === 'shaker')
-    addNoise(out, randomFrom(first ? 5 : 3), { gain: 1, decay: 0.05, filters: [biquad('high', first ? 3500 : 6500)] })
-  return finish(out, first ? 0.55 : 0.4)
 }
 
 /** How long the voice of a line lasts at most, in seconds: a note is ended by whoever plays it. */

@@ -2,13 +2,13 @@
 import { computed } from 'vue'
 import type { Bar } from '#core/groove'
 import { CLICKS } from '#core/perform'
+import { CLICK_SOUNDS } from '#core/sound'
 import { slotsOf } from '#core/time'
 import { useSettings } from '~/stores/settings'
 
 /** The click: where it falls, by a school’s name or on the player’s own slots; its bars of silence, sound and level. */
 const props = defineProps<{ bars: Bar[] }>()
 const settings = useSettings()
-const SOUNDS = ['wood', 'beep', 'bell', 'shaker']
 
 const slots = computed(() => slotsOf(props.bars))
 const pressed = computed(() =>
@@ -48,7 +48,7 @@ const says = computed(() =>
         silent
       </fieldset>
       <UFormField label="Sound"
-        ><USelect v-model="settings.clickSound" :items="SOUNDS" class="w-28" aria-label="Sound of the click"
+        ><USelect v-model="settings.clickSound" :items="[...CLICK_SOUNDS]" class="w-28" aria-label="Sound of the click"
       /></UFormField>
     </div>
   </FactButton>
