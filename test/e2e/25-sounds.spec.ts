@@ -126,10 +126,10 @@ test('WAV files and a SoundFont are given to strokes, heard, rendered, taken alo
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save the file' }).click(),
   ])
-  const rendered = new WaveFile(new Uint8Array(readFileSync(await file.path()))).getSamples(
+  const [rendered] = new WaveFile(new Uint8Array(readFileSync(await file.path()))).getSamples(
     false,
     Int16Array,
-  ) as unknown as Int16Array
+  ) as unknown as [left: Int16Array, right: Int16Array]
   const begins = rendered.findIndex(x => Math.abs(x) > 1000)
   const crossings = [...rendered.subarray(begins, begins + 4410)].filter(
     (x, i, all) => i > 0 && all[i - 1]! < 0 && x >= 0,

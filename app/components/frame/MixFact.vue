@@ -1,7 +1,16 @@
 <script setup lang="ts">
-import { useRafFn } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
-import { type MixChannel, GAIN_RANGE, HEARINGS, LIMB_NAMES, MIX_CHANNELS, USUAL_MIX, isUsualMix } from '#core/kit'
+import { useDebounceFn, useRafFn } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import {
+  type Mix,
+  type MixChannel,
+  GAIN_RANGE,
+  HEARINGS,
+  LIMB_NAMES,
+  MIX_CHANNELS,
+  USUAL_MIX,
+  isUsualMix,
+} from '#core/kit'
 import { sentence } from '#core/groove'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useDrummer } from '~/stores/drummer'
@@ -31,22 +40,27 @@ const says = computed(() =>
       : 'changed',
 )
 
-/** A fader on its way, which is kept once it is left alone. */
+/** Faders on their way, which are kept a moment after they come to rest, or as the page is left. */
 const moving = ref<Partial<Record<MixChannel, number>>>({})
 const gain = (channel: MixChannel) => moving.value[channel] ?? mix.value[channel].gain
 function move(channel: MixChannel, to: number | undefined) {
   if (to === undefined) return
   moving.value = { ...moving.value, [channel]: to }
-  player.engine?.mixWith({ ...mix.value, [channel]: { ...mix.value[channel], gain: to } }, drummer.player.hearing)
+  const faders = MIX_CHANNELS.map(one => [one, { ...mix.value[one], gain: gain(one) }] as const)
+  player.engine?.mixWith(Object.fromEntries(faders) as Mix, drummer.player.hearing)
+  void keepSoon()
 }
-function leave(channel: MixChannel) {
-  const to = moving.value[channel]
-  if (to === undefined) return
-  void drummer.setMix({ [channel]: { ...mix.value[channel], gain: to } })
-  moving.value = {}
+async function keep() {
+  const kept = { ...moving.value }
+  const channels = MIX_CHANNELS.filter(one => kept[one] !== undefined)
+  if (!channels.length) return
+  await drummer.setMix(Object.fromEntries(channels.map(one => [one, { ...mix.value[one], gain: kept[one] }])))
+  moving.value = Object.fromEntries(Object.entries(moving.value).filter(([one, to]) => kept[one as MixChannel] !== to))
 }
+const keepSoon = useDebounceFn(keep, 200)
+onBeforeUnmount(keep)
 const mute = (channel: MixChannel) =>
-  drummer.setMix({ [channel]: { ...mix.value[channel], muted: !mix.value[channel].muted } })
+  drummer.setMix({ [channel]: { gain: gain(channel), muted: !mix.value[channel].muted } })
 
 /** How high each channel comes, from 0 to 1 over 48 dB: it rises at once and falls slowly, so that a stroke is seen. */
 const heights = ref<Partial<Record<MixChannel, number>>>({})
@@ -95,8 +109,7 @@ watch(open, now => (now ? resume() : pause()))
           :max="GAIN_RANGE.most"
           :disabled="mix[channel].muted"
           :aria-label="`${sentence(NAMES[channel])}, in dB`"
-          @update:model-value="to => move(channel, to)"
-          @change="leave(channel)" />
+          @update:model-value="to => move(channel, to)" />
         <span class="col-span-2 mt-1.5 h-1" aria-hidden="true"
           ><span
             class="block h-full origin-left bg-(--ui-text-dimmed)"
