@@ -280,7 +280,7 @@ test('sound is rendered in a worker, whole or in stems, and can be stopped; a pi
     bitsPerSample: number
     numChannels: number
   }
-  expect([sampleRate, bitsPerSample, numChannels]).toEqual([44100, 16, 1])
+  expect([sampleRate, bitsPerSample, numChannels]).toEqual([44100, 16, 2])
   // Two bars of four quarters at 96, and a second for the last stroke.
   expect((wav.getSamples(false, Int16Array as never) as unknown as Int16Array[])[1]!.length / 44100).toBeCloseTo(
     (8 * 60) / 96 + 1,
