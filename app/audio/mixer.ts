@@ -20,7 +20,7 @@ export interface Mixer {
   click: AudioNode
   voice: AudioNode
   line: AudioNode
-  /** A piece struck by a limb of the machine’s, or of the player’s own parts; or by nobody’s, as one is tried. */
+  /** A piece struck by a limb of the machine’s, or of the player’s own parts; or by none, as one is tried. */
   piece(piece: Piece, by?: 'machine' | 'mine', limb?: Limb): AudioNode
   isMuted(channel: MixChannel): boolean
   set(mix: Mix, hearing: Hearing): void

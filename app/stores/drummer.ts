@@ -51,9 +51,10 @@ export const useDrummer = defineStore('drummer', () => {
     const [school, triplet] = ['counting', 'triplet'].map(takeOld)
     if (school || triplet)
       void setCounting({ ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Partial<Counting>)
-    // So was the level of the click, 10 being as rendered.
+    // So was the level of the click and of the voice, 10 being as rendered.
     const level = Number(takeOld('click-level') ?? 10)
-    if (level > 0 && level !== 10) void setMix({ click: { gain: decibelsOf(level / 10), muted: false } })
+    const fader = { gain: decibelsOf(level / 10), muted: false }
+    if (level > 0 && level !== 10) void setMix({ click: fader, voice: fader })
   }
 
   /** Changes settings, from what they are by then; answers why not, where what a change needs can't be fetched or the change can't be. */

@@ -1,5 +1,5 @@
 /**
- * What sounds side by side, each with a fader: all of it, the click, the spoken count, the lines above, what the machine plays, the player’s own
+ * What sounds side by side, each with a fader: all of it, the click, what is spoken (the count and the verdict), the lines above, what the machine plays, the player’s own
  * parts as a guide, and each limb within those two.
  */
 export const MIX_CHANNELS = ['all', 'click', 'voice', 'line', 'machine', 'mine', 'RH', 'LH', 'RF', 'LF'] as const

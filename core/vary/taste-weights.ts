@@ -205,8 +205,8 @@ export const WEIGHTS: readonly TasteRule[] = [
     name: 'An empty bar is filled',
     kind: 'for',
     weight: 0.3,
-    reason: 'Where nobody else plays in the last bar, the drums have it.',
-    says: 'There is more in the last bar, where nobody else plays.',
+    reason: 'Where the others rest in the last bar, the drums have it.',
+    says: 'There is more in the last bar, where the others rest.',
     holds: ({ beside, home, now }) => beside === 'into an empty bar' && inLastBar(now) > inLastBar(home),
   },
   {

@@ -245,7 +245,7 @@ const SO: Record<string, (home: Heard, now: Heard, steps: Idea['steps']) => bool
     return new Set(bars.map(String)).size === ends.length
   },
   'It leaves room for what is above it.': (home, now) => now.strokes.length < home.strokes.length,
-  'There is more in the last bar, where nobody else plays.': (home, now) => {
+  'There is more in the last bar, where the others rest.': (home, now) => {
     const last = (one: Heard) => one.strokes.filter(({ at }) => at >= (one.ends.at(-2) ?? 0)).length
     return last(now) > last(home)
   },

@@ -26,7 +26,7 @@ const NAMES: Record<MixChannel, string> = {
   ...LIMB_NAMES,
   all: 'all',
   click: 'click',
-  voice: 'spoken count',
+  voice: 'all that is spoken',
   line: 'line above',
   machine: 'the machine’s parts',
   mine: 'my own parts, as a guide',
