@@ -309,7 +309,7 @@ test('a fader moves what is heard, by keys too; what is muted is silent; it stay
   await expect(mix.locator('[data-fader="RH"]')).toContainText('-20 dB')
   // Two takes of a hat differ by less than 3 dB.
   await expect.poll(async () => Math.abs((await loudness(page)) - (before - 20))).toBeLessThan(3)
-  await mix.getByRole('button', { name: 'Mute all' }).click()
+  await mix.getByRole('button', { name: 'Mute all', exact: true }).click()
   await expect.poll(() => loudness(page)).toBeLessThan(-90)
   const stored = async () => (await (await fetch(`${bench.app.url}/api/players/me`)).json()).document.mix
   await expect.poll(stored).toMatchObject({ all: { gain: 0, muted: true }, RH: { gain: -20, muted: false } })
