@@ -10,7 +10,6 @@ export const REMEMBERED = {
   click: 1,
   'click-slots': 1,
   'click-gaps': 1,
-  'click-sound': 1,
   'count-in': 1,
   'count-play': 1,
   'fill-taste-off': 1,

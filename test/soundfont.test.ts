@@ -2,7 +2,8 @@ import { createRequire } from 'node:module'
 import { describe, expect, it } from 'vitest'
 import { readSoundFont, wavFacts, writeWav } from '#core/formats'
 import { DEFAULT_KIT } from '#core/kit'
-import { levelsOf, renderSound, resampled, soundKey, withNotedSounds } from '#core/sound'
+import { resampled } from '#core/signal'
+import { levelsOf, renderSound, soundKey, withNotedSounds } from '#core/sound'
 import { tone, writeSoundFont } from './soundfont'
 
 const { WaveFile } = createRequire(import.meta.url)('wavefile') as typeof import('wavefile')

@@ -1,7 +1,8 @@
 /** @module-tag long */
 import { describe, expect, it } from 'vitest'
 import { KITS, LEVELS, type Level, type SoundName, soundOf } from '#core/kit'
-import { type Bank, SAMPLE_RATE, TAKES, isRecorded, renderSound } from '#core/sound'
+import { SAMPLE_RATE } from '#core/signal'
+import { type Bank, TAKES, isRecorded, renderSound } from '#core/sound'
 import { decodedRecordings } from './recordings'
 
 const bank: Bank = { recordings: await decodedRecordings(), own: new Map() }

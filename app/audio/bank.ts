@@ -1,5 +1,6 @@
 import type { Kit } from '#core/kit'
-import { type Bank, RECORDING_NAMES, type RecordingName, SAMPLE_RATE } from '#core/sound'
+import { SAMPLE_RATE } from '#core/signal'
+import { type Bank, RECORDING_NAMES, type RecordingName } from '#core/sound'
 
 // Where each recording lies, in one table: as imports of their own, these names came with the first page.
 const FILES = import.meta.glob<string>('../assets/drums/*.flac', { query: '?url', import: 'default', eager: true })

@@ -1,24 +1,15 @@
 import { opensHats } from '#core/groove'
-import type { Hearing, Kit, Level, Mix, MixChannel, Piece, StrokeKind } from '#core/kit'
-import { LEVELS } from '#core/kit'
+import type { Kit, Level, Listening, MixChannel, Piece, StrokeKind } from '#core/kit'
+import { CLICK_PLACES, LEVELS } from '#core/kit'
 import type { Performance } from '#core/perform'
-import {
-  type ClickSound,
-  LIMIT_RANGE,
-  SAMPLE_RATE,
-  type SoundKey,
-  TAKES,
-  limitCurve,
-  soundKey,
-  soundName,
-  takeFor,
-} from '#core/sound'
-import { mixer } from './mixer'
+import { SAMPLE_RATE } from '#core/signal'
+import { type SoundKey, TAKES, clickName, clickOf, soundKey, soundName } from '#core/sound'
+import { Graph, guideName } from './graph'
+import { limiting } from './limiting'
 import { type Output, Scheduler } from './scheduler'
 import { type Rendering, soundsIn } from './rendering'
 import { type Spoken, VOICE_RATE, fetchTalk, fetchVoice } from './voice'
 
-const CLOSING = 0.012
 /** Seconds between words and sentences that are said. */
 const BREATH = { word: 0.03, sentence: 0.35 } as const
 /** What is heard is at most so far ahead of the audio clock, which goes by blocks, in seconds. */
@@ -35,10 +26,8 @@ export interface Engine {
   wake(): Promise<void>
   /** Renders the sounds a performance uses, and goes on to the rest of its kits without being waited for. */
   prepare(performance: Performance): Promise<void>
-  /** The click's sound from here on. */
-  clickWith(sound: ClickSound): Promise<void>
-  /** How loud each thing is, and from where the kit is heard, from here on. */
-  mixWith(mix: Mix, hearing: Hearing): void
+  /** How all is heard from here on: how loud each thing is, from where, in which room, with which click. */
+  listen(as: Listening): Promise<void>
   /** The highest peak of each channel in the last blocks of sound, 1 being full scale, after its fader. */
   peaks(): Record<MixChannel, number>
   /** Sounds a stroke that is being played, with what is ready: an open hat is closed by the next stroke on it. Answers whether it sounded. */
@@ -54,25 +43,14 @@ export interface Engine {
 }
 
 /** Builds the engine, with an audio clock: called on the first sound and not before. */
-export async function createEngine(rendering: Rendering): Promise<Engine> {
+export async function createEngine(rendering: Rendering, listening: Listening): Promise<Engine> {
   const context = new AudioContext({ latencyHint: 'interactive' })
   const { worker } = rendering
-  const sounds = new Map<string, AudioBuffer>()
-  const waiting = new Set<AudioBufferSourceNode>()
-  const out = context.createGain()
-  const channels = mixer(context, out)
-  // Several accents at once are bent under full scale, not cut off at it.
-  const limiter = context.createWaveShaper()
-  limiter.curve = limitCurve()
-  out.gain.value = 0.8 / LIMIT_RANGE
-  out.connect(limiter)
-  limiter.connect(context.destination)
-
-  const keep = (name: string, samples: Float32Array) => {
-    const buffer = context.createBuffer(1, samples.length, SAMPLE_RATE)
-    buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0)
-    sounds.set(name, buffer)
-  }
+  const limiter = await limiting(context)
+  limiter.node.connect(context.destination)
+  const graph = new Graph(context, limiter.node, listening)
+  const { mixer: channels, sounds } = graph
+  const keep = (name: string, samples: Float32Array) => graph.keep(name, samples, SAMPLE_RATE)
 
   const fetchSound = async (key: SoundKey) => {
     const name = soundName(key)
@@ -89,55 +67,25 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     }
   }
 
-  const nothing = () => undefined
   /** The time of a sound that has none: what the clock says may be a block behind by the time the sound is handed over. */
   const AT_ONCE = 0
-  /** Sounds a buffer at a time; answers a way to take it back. */
-  const play = (
-    buffer: AudioBuffer | undefined,
-    when: number,
-    into: AudioNode,
-    {
-      until,
-      skips = false,
-      closable = false,
-    }: { until?: number | undefined; skips?: boolean; closable?: boolean } = {},
-  ): (() => void) => {
-    if (!buffer) return nothing
-    const source = context.createBufferSource()
-    source.buffer = buffer
-    const gain = until === undefined && !closable ? undefined : context.createGain()
-    if (!gain) source.connect(into)
-    else {
-      if (until !== undefined) gain.gain.setTargetAtTime(0, until, CLOSING)
-      source.connect(gain)
-      gain.connect(into)
-    }
-    waiting.add(source)
-    source.onended = () => waiting.delete(source)
-    // A word that should have begun already begins where it would be by now; a stroke keeps its attack.
-    source.start(Math.max(0, when), skips ? Math.max(0, context.currentTime - when) : 0)
-    if (until !== undefined) source.stop(until + CLOSING * 8)
-    return () => {
-      if (closable) {
-        gain?.gain.setTargetAtTime(0, now(), CLOSING)
-        return source.stop(now() + CLOSING * 8)
+
+  const clicksFor = async (voice: Listening['click']) => {
+    for (const on of CLICK_PLACES)
+      for (const warns of voice.warns ? [false, true] : [false]) {
+        const key = clickOf({ on, warns }, voice)
+        if (!sounds.has(clickName(key))) keep(clickName(key), await worker.click(key))
       }
-      source.stop()
-      source.disconnect()
-    }
+  }
+  /** The last one wins, should two be on their way at once. */
+  let listened = 0
+  const listen: Engine['listen'] = async as => {
+    const turn = ++listened
+    channels.set({ ...as, click: channels.listening.click })
+    await clicksFor(as.click)
+    if (turn === listened) channels.set(as)
   }
 
-  let clicking: ClickSound = 'wood'
-  const clickWith: Engine['clickWith'] = async sound => {
-    for (const first of [true, false]) {
-      const name = `click/${sound}/${first}`
-      if (!sounds.has(name)) keep(name, await worker.click(first, sound))
-    }
-    clicking = sound
-  }
-
-  const guideName = (level: Level) => `line/${level}`
   /** The voice of the lines above the limbs, where a performance has any. */
   const guideVoice = async (passages: Performance['passages']) => {
     if (!passages.some(passage => passage.guides.length)) return
@@ -164,26 +112,13 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
   /** A word, so that its vowel lies on its time. */
   const say = (word: string, when: number, until: number | undefined) => {
     const said = spoken.get(word)
-    return said ? play(said.buffer, when - said.onset, channels.voice, { until, skips: true }) : nothing
+    return said ? graph.play(said.buffer, when - said.onset, channels.voice, { until, skips: true }) : () => undefined
   }
 
   const output: Output = {
-    hand(cue, when, until) {
+    hand(cue, when, until, gain) {
       if (cue.kind === 'click' && cue.says !== undefined) return say(cue.says, when, until)
-      if (cue.kind === 'click') return play(sounds.get(`click/${clicking}/${cue.first}`), when, channels.click)
-      if (cue.kind === 'guide') return play(sounds.get(guideName(cue.level)), when, channels.line, { until })
-      // The player’s own parts sound as a guide where they are not muted.
-      if (!cue.piece || (!cue.heard && channels.isMuted('mine'))) return nothing
-      // Until its other takes are rendered a stroke is played by the first.
-      const take = takeFor(cue.tick, cue.lap)
-      const { piece, stroke, level } = cue
-      return play(
-        sounds.get(soundName(soundKey(piece, stroke, level, take))) ??
-          sounds.get(soundName(soundKey(piece, stroke, level))),
-        when,
-        channels.piece(piece, cue.heard ? 'machine' : 'mine', cue.limb),
-        { until },
-      )
+      return graph.hand(cue, when, until, gain)
     },
   }
   const now = () => context.currentTime
@@ -199,7 +134,7 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
     if (!buffer) return false
     ringing.get(piece.id)?.()
     ringing.delete(piece.id)
-    const close = play(buffer, AT_ONCE, channels.piece(piece), { closable: true })
+    const close = graph.play(buffer, AT_ONCE, channels.piece(piece), { closable: true })
     if (opensHats(piece, stroke)) ringing.set(piece.id, close)
     return true
   }
@@ -213,14 +148,14 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
       const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp?.() ?? {}
       const heard =
         contextTime > 0
-          ? contextTime + (stamp - performanceTime) / 1000
-          : now() - (context.outputLatency || 0) - (performance.now() - stamp) / 1000
+          ? contextTime + (stamp - performanceTime) / 1000 - limiter.delay
+          : now() - (context.outputLatency || 0) - (performance.now() - stamp) / 1000 - limiter.delay
       // A clock that is held up, asleep or short of the machine’s time, is not heard going on.
       return Math.min(heard, now() + BLOCK)
     },
     wake: () => context.resume(),
     async prepare({ passages }) {
-      await clickWith(clicking)
+      await clicksFor(channels.listening.click)
       await guideVoice(passages)
       if (passages.some(passage => passage.click.voice)) await fetchWords()
       const used = soundsIn({ passages, countIn: 0 })
@@ -231,13 +166,12 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
         for (const kit of new Set(passages.map(passage => passage.kit))) await restOf(kit)
       })()
     },
-    clickWith,
-    mixWith: channels.set,
+    listen,
     peaks: channels.peaks,
     async audition(piece, stroke, level) {
       const key = soundKey(piece, stroke, level)
       await fetchSound(key)
-      play(sounds.get(soundName(key)), AT_ONCE, channels.piece(piece))
+      graph.play(sounds.get(soundName(key)), AT_ONCE, channels.piece(piece))
     },
     async say(word) {
       await fetchWords()
@@ -252,15 +186,12 @@ export async function createEngine(rendering: Rendering): Promise<Engine> {
         for (const word of sentence) {
           const said = talk.get(word)
           if (!said) continue
-          telling.push(play(said, at, channels.voice))
+          telling.push(graph.play(said, at, channels.voice))
           at += said.duration + BREATH.word
         }
         at += BREATH.sentence
       }
     },
-    silence() {
-      for (const source of waiting) source.stop()
-      waiting.clear()
-    },
+    silence: () => graph.silence(),
   }
 }

@@ -1,15 +1,14 @@
 import {
-  type Hearing,
   type Limb,
-  type Mix,
+  type Listening,
   type MixChannel,
   type Piece,
   LIMBS,
   MIX_CHANNELS,
-  USUAL_HEARING,
-  USUAL_MIX,
+  decibelGain,
   gainOf,
 } from '#core/kit'
+import { roomResponse } from '#core/signal'
 import { clickPan, panOf } from '#core/sound'
 
 /** Seconds a fader takes to its new place: a gain that jumps is heard as a click. */
@@ -23,16 +22,24 @@ export interface Mixer {
   /** A piece struck by a limb of the machine’s, or of the player’s own parts; or by none, as one is tried. */
   piece(piece: Piece, by?: 'machine' | 'mine', limb?: Limb): AudioNode
   isMuted(channel: MixChannel): boolean
-  set(mix: Mix, hearing: Hearing): void
+  /** How all is heard now. */
+  readonly listening: Listening
+  set(as: Listening): void
   /** The highest peak of each channel since about 50 ms ago, after its fader. */
   peaks(): Record<MixChannel, number>
 }
 
 /**
- * The graph of the mix: pieces by their place into limbs, these into machine or mine, these, the click, the voice and the lines into all, and all into `out`. A limb’s fader counts
- * in both, so it is there twice.
+ * The graph of the mix: pieces by their place into limbs, these into machine or mine, these into the kit and its room; the kit, the click, the voice and the lines
+ * into all, and all into `out`. A limb’s fader counts in both, so it is there twice.
  */
-export function mixer(context: BaseAudioContext, out: AudioNode): Mixer {
+export function mixer(context: BaseAudioContext, out: AudioNode, listening: Listening): Mixer {
+  let begun = false
+  /** To a new place smoothly; before anything has sounded at once. */
+  const glide = (param: AudioParam, to: number): void => {
+    if (begun) param.setTargetAtTime(to, context.currentTime, GLIDE)
+    else param.value = to
+  }
   const faderInto = (to: AudioNode): GainNode => {
     const gain = context.createGain()
     gain.connect(to)
@@ -61,8 +68,23 @@ export function mixer(context: BaseAudioContext, out: AudioNode): Mixer {
         : channel in under
           ? [under[channel as keyof typeof under]]
           : [limbs.machine[channel as Limb], limbs.mine[channel as Limb]]
-  let now: Mix = USUAL_MIX
-  let heard: Hearing = USUAL_HEARING
+  const wet = faderInto(all)
+  let room: ConvolverNode | undefined
+  /** The room that the kit rings in: its response is as loud as it is, and the browser must not even it out. */
+  function ringIn({ size, amount }: Listening['room']): void {
+    glide(wet.gain, size === 'dry' ? 0 : decibelGain(amount))
+    if (size === now.room.size) return
+    if (room) kit.disconnect(room)
+    room = undefined
+    if (size === 'dry') return
+    const response = roomResponse(size, context.sampleRate)
+    const buffer = context.createBuffer(2, response[0].length, context.sampleRate)
+    response.forEach((ear, channel) => buffer.copyToChannel(ear as Float32Array<ArrayBuffer>, channel))
+    room = new ConvolverNode(context, { buffer, disableNormalization: true })
+    kit.connect(room)
+    room.connect(wet)
+  }
+  let now: Listening = { ...listening, room: { ...listening.room, size: 'dry' } }
   /** Panners by whose limb and by place: pieces of one place share one. */
   const places = new Map<string, StereoPannerNode>()
   const analysers = new Map<MixChannel, AnalyserNode>()
@@ -79,7 +101,7 @@ export function mixer(context: BaseAudioContext, out: AudioNode): Mixer {
   const mixed: Mixer = {
     ...under,
     piece(piece, whose, limb) {
-      const pan = Math.round(panOf(piece, heard) * 100) / 100
+      const pan = panOf(piece, now.hearing)
       const name = `${whose} ${limb} ${pan}`
       const known = places.get(name)
       if (known) return known
@@ -89,14 +111,16 @@ export function mixer(context: BaseAudioContext, out: AudioNode): Mixer {
       places.set(name, place)
       return place
     },
-    isMuted: channel => now[channel].muted,
-    set(mix, hearing) {
-      now = mix
-      heard = hearing
-      beside.pan.setTargetAtTime(clickPan(hearing), context.currentTime, GLIDE)
+    get listening() {
+      return now
+    },
+    isMuted: channel => now.mix[channel].muted,
+    set(as) {
+      ringIn(as.room)
+      now = as
+      glide(beside.pan, clickPan(as.hearing))
       for (const channel of MIX_CHANNELS)
-        for (const fader of fadersOf(channel))
-          fader.gain.setTargetAtTime(gainOf(mix[channel]), context.currentTime, GLIDE)
+        for (const fader of fadersOf(channel)) glide(fader.gain, gainOf(as.mix[channel]))
     },
     peaks: () =>
       Object.fromEntries(
@@ -106,6 +130,7 @@ export function mixer(context: BaseAudioContext, out: AudioNode): Mixer {
         }),
       ) as Record<MixChannel, number>,
   }
-  for (const channel of MIX_CHANNELS) for (const fader of fadersOf(channel)) fader.gain.value = gainOf(now[channel])
+  mixed.set(listening)
+  begun = true
   return mixed
 }

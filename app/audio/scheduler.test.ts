@@ -23,10 +23,10 @@ class Recorder {
   /** By how much the clock goes on until it is read the next times: how long what lies in between takes. */
   takes: number[] = []
   strokes: { tick: number; when: number; until: number | undefined; back: boolean }[] = []
-  clicks: { first: boolean; when: number }[] = []
+  clicks: { on: string; when: number }[] = []
   scheduler = new Scheduler(() => (this.now += this.takes.shift() ?? 0), {
     hand: (cue, when, until) => {
-      if (cue.kind === 'click') this.clicks.push({ first: cue.first, when })
+      if (cue.kind === 'click') this.clicks.push({ on: cue.on, when })
       const stroke = { tick: cue.tick, when, until, back: false }
       if (cue.kind === 'stroke') this.strokes.push(stroke)
       return () => (stroke.back = true)
@@ -91,7 +91,7 @@ describe('the scheduler', () => {
     recorder.scheduler.start(loop(base, { click: { program: 'backbeats' } }, 1), 0)
     recorder.run(0, 3)
     expect(recorder.clicks.slice(0, 5).map(click => click.when)).toEqual([0, 0.5, 1, 1.5, 2.5])
-    expect(recorder.clicks[0]!.first).toBe(true)
+    expect(recorder.clicks[0]!.on).toBe('first')
     expect(recorder.strokes[0]).toMatchObject({ tick: 0, when: 2 })
     expect(recorder.scheduler.position(1)!.tick).toBeCloseTo(-2 * 5040, 6)
   })

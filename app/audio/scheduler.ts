@@ -1,8 +1,8 @@
-import { type Cue, CueLine, type Performance, type CuePlace, cueId } from '#core/perform'
+import { type Cue, CueLine, type Performance, type CuePlace, asHuman, cueId } from '#core/perform'
 
-/** Where sounds go: each is told once, ahead of its time, in seconds of the clock; it answers a way to take it back while it has not sounded. */
+/** Where sounds go: each is told once, ahead of its time, in seconds of the clock, and so many dB louder or softer; it answers a way to take it back while it has not sounded. */
 export interface Output {
-  hand(cue: Cue, when: number, until: number | undefined): () => void
+  hand(cue: Cue, when: number, until: number | undefined, gain: number): () => void
 }
 
 /**
@@ -137,6 +137,13 @@ export class Scheduler {
     return this.line.placeAt(now - this.origin)
   }
 
+  /** The felt beat that sounds at a time of the clock: how many seconds ago it began, and whether it is the first of its bar; none where nothing does. */
+  beat(now = this.clock()): { since: number; first: boolean } | undefined {
+    const into = now - this.origin
+    const beat = this.line && into <= this.line.ends ? this.line.beatAt(into) : undefined
+    return beat && { since: into - beat.began, first: beat.first }
+  }
+
   /** A time of the clock in seconds of the performance; undefined while nothing plays. */
   into(time: number): number | undefined {
     return this.line && time - this.origin
@@ -150,13 +157,14 @@ export class Scheduler {
       if (when < this.clock()) this.late++
     }
     const until = cue.until !== undefined ? this.origin + cue.until : undefined
-    this.waiting.push({ cue, when, takeBack: this.output.hand(cue, when, until) })
+    const off = asHuman(cue, this.line?.performance.human)
+    this.waiting.push({ cue, when, takeBack: this.output.hand(cue, when + off.seconds, until, off.gain) })
   }
 }
 
 /** What a cue sounds like, and for how long: one that differs in this is another sound at the same place. */
 function soundOf(cue: Cue): string {
   const lasts = cue.until === undefined ? '' : (cue.until - cue.seconds).toFixed(6)
-  if (cue.kind === 'click') return `click ${cue.first} ${cue.says ?? ''} ${lasts}`
+  if (cue.kind === 'click') return `click ${cue.on} ${cue.warns} ${cue.says ?? ''} ${lasts}`
   return cue.kind === 'guide' ? `line ${cue.level} ${lasts}` : `${cue.pieceId} ${cue.stroke} ${cue.level} ${lasts}`
 }

@@ -1,28 +1,34 @@
 import { proxy, wrap } from 'comlink'
 import { onScopeDispose, ref } from 'vue'
 import type { Groove } from '#core/groove'
-import type { Kit } from '#core/kit'
+import { type Kit, type Listening, USUAL_MIX } from '#core/kit'
 import type { Performance } from '#core/perform'
 import type { Phrase } from '#core/phrase'
 import { download, downloadJson } from '../download'
 import type { FormatId } from '../formats'
 import { plain } from '../workers/remote'
 import type { RenderWorker, WavWish } from '../workers/render.worker'
+import { useDrummer } from '../stores/drummer'
 import { useSettings } from '../stores/settings'
 
 /** What is to leave: a groove, or a phrase with all that plays in it. */
 export type Leaving =
   { kind: 'groove'; groove: Groove; kit: Kit } | { kind: 'phrase'; phrase: Phrase; performance: Performance }
 
-/** How it leaves, format by format; see `FORMATS`. */
-/** What of a WAV file is chosen as it is saved; the click sounds as it does in playing. */
-type WavChoice = Omit<WavWish, 'clickSound'>
+/** What of a WAV file is chosen as it is saved; the rest is as the player hears it. */
+interface WavChoice extends Pick<WavWish, 'bits' | 'stems'>, Pick<Listening, 'hearing'> {
+  room: Listening['room']['size']
+  /** With the player’s faders, or as the mix ships. */
+  faders: boolean
+}
 
+/** How it leaves, format by format; see `FORMATS`. */
 export interface ExportWish {
   format: FormatId
   midi: { swing: 'played' | 'words'; tracks: 'one' | 'limbs' | 'parts' }
   tab: 'pieces' | 'limbs'
-  wav: WavChoice & { times: number; click: boolean }
+  /** How far off the machine plays, in ms of spread: 0 is exact. */
+  wav: WavChoice & { times: number; click: boolean; human: number }
 }
 
 /** The faces of a drawing as CSS that brings them along. */
@@ -48,6 +54,7 @@ async function faces(): Promise<string> {
 /** Takes a groove or a phrase away as a file; the formats load when they are first asked for, sound is rendered in a worker that can be stopped. */
 export function useExport() {
   const settings = useSettings()
+  const drummer = useDrummer()
   /** How far the sound is, from 0 to 1; undefined while none is rendered. */
   const progress = ref<number>()
   let running: { worker: Worker; stop: () => void } | undefined
@@ -62,7 +69,7 @@ export function useExport() {
   onScopeDispose(stop)
 
   /** The sound of a performance as a file; undefined where it was stopped. */
-  async function wav(performance: Performance, { bits, stems, hearing }: WavChoice): Promise<Uint8Array | undefined> {
+  async function wav(performance: Performance, choice: WavChoice): Promise<Uint8Array | undefined> {
     stop()
     progress.value = 0
     const own = new Worker(new URL('../workers/render.worker.ts', import.meta.url), { type: 'module' })
@@ -74,10 +81,7 @@ export function useExport() {
       if (running?.worker === own) progress.value = share
     }
     try {
-      return await Promise.race([
-        rendered(own, performance, { bits, stems, hearing, clickSound: settings.clickSound }, proxy(tell)),
-        stopped,
-      ])
+      return await Promise.race([rendered(own, performance, choice, proxy(tell)), stopped])
     } finally {
       if (running?.worker === own) stop()
     }
@@ -87,17 +91,24 @@ export function useExport() {
   async function rendered(
     own: Worker,
     performance: Performance,
-    wish: WavWish,
+    { bits, stems, hearing, room, faders }: WavChoice,
     tell: (share: number) => void,
   ): Promise<Uint8Array> {
     const { bankFor } = await import('../audio/bank')
     const bank = await bankFor(performance.passages.map(section => section.kit))
-    return wrap<RenderWorker>(own).wav(plain(performance), wish, bank, tell)
+    const { mix, click, room: mine } = drummer.player
+    const listening = { mix: faders ? mix : USUAL_MIX, hearing, click, room: { ...mine, size: room } }
+    return wrap<RenderWorker>(own).wav(plain(performance), { bits, stems, listening: plain(listening) }, bank, tell)
   }
 
   /** The performance that is rendered: a groove a number of times, or the phrase, with a click and its count-in where they are wanted. */
-  async function sounding(leaving: Leaving, { times, click }: ExportWish['wav']): Promise<Performance> {
-    const { makePassage } = await import('#core/perform')
+  async function sounding(leaving: Leaving, { times, click, human }: ExportWish['wav']): Promise<Performance> {
+    const { humanOf, makePassage } = await import('#core/perform')
+    const played = {
+      countIn: click ? settings.countIn : 0,
+      halves: drummer.player.click.halves,
+      ...(human > 0 ? { human: humanOf(human) } : {}),
+    }
     const clicking = click
       ? settings.clickPlan.program === 'none'
         ? { program: 'every beat' as const }
@@ -106,7 +117,7 @@ export function useExport() {
     if (leaving.kind === 'phrase')
       return {
         ...leaving.performance,
-        countIn: click ? settings.countIn : 0,
+        ...played,
         passages: leaving.performance.passages.map(section => ({ ...section, click: clicking })),
       }
     const { groove, kit } = leaving
@@ -120,7 +131,7 @@ export function useExport() {
           guides: settings.lineHeard ? groove.guides.map(guide => guide.id) : [],
         }),
       ],
-      countIn: click ? settings.countIn : 0,
+      ...played,
     }
   }
 

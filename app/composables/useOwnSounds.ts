@@ -1,7 +1,8 @@
 import { ref } from 'vue'
 import { KIT_LIMITS, type Kit, type OwnSound, withStroke } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
-import { SAMPLE_RATE, levelsByEar, resampled, withNotedSounds } from '#core/sound'
+import { SAMPLE_RATE, resampled } from '#core/signal'
+import { levelsByEar, withNotedSounds } from '#core/sound'
 import { api } from '../documents/api'
 
 /** A WAV file that is larger is not even read into the page, in bytes. */

@@ -1,10 +1,12 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import {
+  type ClickVoice,
   type Defaults,
   type Limits,
   type Mix,
   type Player,
+  CLICK_SOUNDS,
   PLAYER_ID,
   USUAL_PLAYER,
   decibelsOf,
@@ -51,10 +53,13 @@ export const useDrummer = defineStore('drummer', () => {
     const [school, triplet] = ['counting', 'triplet'].map(takeOld)
     if (school || triplet)
       void setCounting({ ...(school ? { school } : {}), ...(triplet ? { triplet } : {}) } as Partial<Counting>)
+    const takenSound = takeOld('click-sound')
     // So was the level of the click and of the voice, 10 being as rendered.
     const level = Number(takeOld('click-level') ?? 10)
     const fader = { gain: decibelsOf(level / 10), muted: false }
     if (level > 0 && level !== 10) void setMix({ click: fader, voice: fader })
+    const sound = CLICK_SOUNDS.find(one => one === takenSound)
+    if (sound) void setClick({ sound })
   }
 
   /** Changes settings, from what they are by then; answers why not, where what a change needs can't be fetched or the change can't be. */
@@ -71,6 +76,7 @@ export const useDrummer = defineStore('drummer', () => {
   /** Something said of ideas, or taken back. */
   const setTaste = (facts: Partial<Player['taste']>) => change(() => ({ taste: { ...player.value.taste, ...facts } }))
   const setMix = (faders: Partial<Mix>) => change(() => ({ mix: { ...player.value.mix, ...faders } }))
+  const setClick = (facts: Partial<ClickVoice>) => change(() => ({ click: { ...player.value.click, ...facts } }))
   const setCounting = (facts: Partial<Counting>) => change(() => ({ counting: { ...counting.value, ...facts } }))
   /** What is new, called as the player calls it. */
   const named = (name: string): string => inWords(name, defaults.value.bassDrum)
@@ -87,6 +93,7 @@ export const useDrummer = defineStore('drummer', () => {
     setDefaults,
     setTaste,
     setMix,
+    setClick,
     setCounting,
     named,
   }

@@ -5,11 +5,9 @@ import type { Engine } from '../audio/engine'
 import type { Rendering } from '../audio/rendering'
 import type { Performance, CuePlace } from '#core/perform'
 import { useDrummer } from './drummer'
-import { useSettings } from './settings'
 
 /** The one player: what sounds now, and where it is. Pages give it a performance; it loads its machinery on the first sound. */
 export const usePlayer = defineStore('player', () => {
-  const settings = useSettings()
   const drummer = useDrummer()
   const playing = ref(false)
   const preparing = ref(false)
@@ -29,14 +27,16 @@ export const usePlayer = defineStore('player', () => {
   /** The engine, built on the first call and awake. */
   async function wake(): Promise<Engine> {
     building ??= Promise.all([import('../audio/engine'), rendering()]).then(([module, made]) =>
-      module.createEngine(made),
+      module.createEngine(made, drummer.player),
     )
     engine.value ??= await building
     await engine.value.wake()
-    engine.value.mixWith(drummer.player.mix, drummer.player.hearing)
-    await engine.value.clickWith(settings.clickSound)
+    await engine.value.listen(drummer.player)
     return engine.value
   }
+
+  /** Counted in as the player has it. */
+  const counted = (performance: Performance): Performance => ({ ...performance, halves: drummer.player.click.halves })
 
   /** Plays from the start, or from a bar; `ahead` is how many seconds it may work ahead of what is heard. */
   async function start(played: Performance, ahead?: number, fromBar?: number) {
@@ -48,7 +48,7 @@ export const usePlayer = defineStore('player', () => {
       sounding.silence()
       // A word begins before its vowel: it has room for that.
       const lead = played.passages.some(passage => passage.click.voice) ? 0.2 : 0.08
-      sounding.scheduler.start(played, lead, ahead, fromBar)
+      sounding.scheduler.start(counted(played), lead, ahead, fromBar)
       playing.value = true
     } finally {
       preparing.value = false
@@ -63,12 +63,18 @@ export const usePlayer = defineStore('player', () => {
   }
 
   /** Another performance from the next slot on, without a stop. */
-  const update = (performance: Performance) => engine.value?.scheduler.update(performance)
+  const update = (performance: Performance) => engine.value?.scheduler.update(counted(performance))
 
   /** What the ear hears now: a place in the bars, or in the count-in (negative ticks). */
   function position(): CuePlace | undefined {
     const sounding = engine.value
     return playing.value && sounding ? sounding.scheduler.position(sounding.heardAt(performance.now())) : undefined
+  }
+
+  /** The felt beat that the ear hears now: how many seconds ago it began, and whether it is the first of its bar. */
+  function beat() {
+    const sounding = engine.value
+    return playing.value && sounding ? sounding.scheduler.beat(sounding.heardAt(performance.now())) : undefined
   }
 
   /** A moment of the page’s clock (`event.timeStamp`, ms) as seconds of what is heard of the performance then; undefined while nothing plays. */
@@ -109,15 +115,28 @@ export const usePlayer = defineStore('player', () => {
     await auditions
   }
 
-  /** The click as the player set it, from the next click on; the mix at once. */
   watch(
-    () => settings.clickSound,
-    click => void engine.value?.clickWith(click),
-  )
-  watch(
-    () => [drummer.player.mix, drummer.player.hearing] as const,
-    ([mix, hearing]) => engine.value?.mixWith(mix, hearing),
+    () => {
+      const { mix, hearing, click, room } = drummer.player
+      return [mix, hearing, click, room]
+    },
+    () => void engine.value?.listen(drummer.player),
   )
 
-  return { playing, preparing, start, stop, update, position, heardAt, audition, strike, warm, speak, tell, engine }
+  return {
+    playing,
+    preparing,
+    start,
+    stop,
+    update,
+    position,
+    beat,
+    heardAt,
+    audition,
+    strike,
+    warm,
+    speak,
+    tell,
+    engine,
+  }
 })

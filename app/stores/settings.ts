@@ -1,7 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { CLICKS, type ClickPlan } from '#core/perform'
-import { CLICK_SOUNDS } from '#core/sound'
 import { fields, figure, listOf, onOff, among, tableOf, text } from '#core/read'
 import { useRemembered } from '../remembered'
 import { useDrummer } from './drummer'
@@ -19,8 +18,6 @@ export const useSettings = defineStore('settings', () => {
     read: fields({ sound: figure, silent: figure }),
     usual: { sound: 1, silent: 0 },
   })
-  const clickSound = useRemembered('click-sound', { read: among(CLICK_SOUNDS), usual: 'wood' })
-  /** Loudness of the click, in steps of a tenth; 10 as rendered. */
   const countIn = useRemembered('count-in', { read: figure, usual: 0 })
   const lastGroove = useRemembered('last-groove', lastOne)
   const lastKit = useRemembered('last-kit', lastOne)
@@ -54,7 +51,6 @@ export const useSettings = defineStore('settings', () => {
     click,
     clickSlots,
     clickGaps,
-    clickSound,
     clickPlan,
     countIn,
     counting,

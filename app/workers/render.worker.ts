@@ -1,19 +1,22 @@
 import { expose, transfer } from 'comlink'
 import { zipSync } from 'fflate'
 import { type WavBits, writeWav } from '#core/formats'
-import { type Hearing, LIMBS, LIMB_NAMES } from '#core/kit'
+import { type Listening, LIMBS, LIMB_NAMES } from '#core/kit'
 import type { Performance } from '#core/perform'
-import { type Bank, type ClickSound, type Stem, renderChannels } from '#core/sound'
+import { type Bank, type Stem, renderChannels } from '#core/sound'
 
-/** One file of all, or a packed one of a stem for each limb and the click. */
+/** One file of all, or a packed one of a stem for each limb and the click; and how it is heard. */
 export interface WavWish {
   bits: WavBits
   stems: boolean
-  hearing: Hearing
-  clickSound: ClickSound
+  listening: Listening
 }
 
 const NAMES: Record<Stem, string> = { ...LIMB_NAMES, click: 'click', lines: 'line' }
+
+/** Stems are before the limiter, so that they add up: 6 dB lower, all alike, they have room for what it would turn down. */
+const STEM_GAIN = 0.5
+const quieter = (channels: readonly Float32Array[]) => channels.map(samples => samples.map(one => one * STEM_GAIN))
 
 const worker = {
   /** A performance that ends as WAV; `tell` hears how far it is, from 0 to 1. To stop it, the worker is ended. */
@@ -39,7 +42,15 @@ const worker = {
       all.map((stem, i) => [
         `${NAMES[stem].replace(' ', '-')}.wav`,
         writeWav(
-          renderChannels(performance, { ...rendering, stem, bank, tell: share => tell((i + share) / all.length) }),
+          quieter(
+            renderChannels(performance, {
+              ...rendering,
+              stem,
+              bank,
+              bare: true,
+              tell: share => tell((i + share) / all.length),
+            }),
+          ),
           { bits },
         ),
       ]),

@@ -1,6 +1,6 @@
 import { expose, transfer } from 'comlink'
 import type { Level } from '#core/kit'
-import { type ClickSound, type RecordingName, type SoundKey, renderClick, renderGuide, renderSound } from '#core/sound'
+import { type ClickKey, type RecordingName, type SoundKey, renderClick, renderGuide, renderSound } from '#core/sound'
 
 const moved = (samples: Float32Array) => transfer(samples, [samples.buffer])
 
@@ -15,7 +15,7 @@ const worker = {
   },
   sound: (key: SoundKey) => moved(renderSound(key, { recordings, own })),
   guide: (level: Level) => moved(renderGuide(level)),
-  click: (first: boolean, sound: ClickSound) => moved(renderClick(first, sound)),
+  click: (key: ClickKey) => moved(renderClick(key)),
 }
 
 export type SoundWorker = typeof worker

@@ -58,11 +58,30 @@ export {
 export { bounces, BREATH, isBreath, LONGEST_BOUNCE, speedLimit, speeds, TOM_BOUNCE } from './speed'
 export { type Defaults, type Player, type PracticeSettings, readPlayer } from './player-schema'
 export { inWords, USUAL_PLAYER } from './player'
-export { type Hearing, HEARINGS, USUAL_HEARING } from './hearing'
+export {
+  type Hearing,
+  type Listening,
+  type RoomChoice,
+  HEARINGS,
+  ROOM_RANGE,
+  USUAL_HEARING,
+  USUAL_ROOM,
+} from './hearing'
+export {
+  type ClickPlace,
+  type ClickSound,
+  type ClickVoice,
+  CLICK_PLACES,
+  CLICK_RANGES,
+  CLICK_SOUNDS,
+  USUAL_CLICK,
+} from './click-voice'
+export { type Lamp, mayFlash, USUAL_LAMP } from './lamp'
 export {
   type Fader,
   type Mix,
   type MixChannel,
+  decibelGain,
   decibelsOf,
   gainOf,
   GAIN_RANGE,

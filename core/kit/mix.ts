@@ -34,7 +34,13 @@ export const USUAL_MIX: Mix = {
  * What a fader multiplies by.
  * @example [{ gain: 0, muted: false }, { gain: -20, muted: false }, { gain: 6, muted: true }].map(gainOf) // => [1, 0.1, 0]
  */
-export const gainOf = ({ gain, muted }: Fader): number => (muted ? 0 : 10 ** (gain / 20))
+export const gainOf = ({ gain, muted }: Fader): number => (muted ? 0 : decibelGain(gain))
+
+/**
+ * What so many dB multiply by.
+ * @example [0, -20].map(decibelGain) // => [1, 0.1]
+ */
+export const decibelGain = (decibels: number): number => 10 ** (decibels / 20)
 
 /**
  * A gain in dB within the range of a fader, to the tenth, for what is multiplied by; nothing at all is the least.

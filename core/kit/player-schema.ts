@@ -1,10 +1,13 @@
 import { z } from 'zod'
 import { type Result, readAs } from '#core/result'
+import { ROOM_SIZES } from '#core/signal'
 import { NUMBERS } from '#core/time'
 import { upgraded } from '#core/upgrade'
-import { HEARINGS, USUAL_HEARING } from './hearing'
+import { CLICK_PLACES, CLICK_RANGES, CLICK_SOUNDS, USUAL_CLICK } from './click-voice'
+import { HEARINGS, ROOM_RANGE, USUAL_HEARING, USUAL_ROOM } from './hearing'
 import { HOUSE_LIMITS, type Limits } from './limits'
 import { type MixChannel, GAIN_RANGE, MIX_CHANNELS, USUAL_MIX } from './mix'
+import { USUAL_LAMP } from './lamp'
 import { PLAYER_ID, PLAYER_SHAPE } from './shapes'
 
 const seconds = (what: string) => {
@@ -116,6 +119,26 @@ const mixSchema = z.strictObject(
   >,
 )
 
+const yesOrNo = (what: string) => z.boolean({ error: `${what} is true or false.` })
+
+const accentSchema = z.strictObject(
+  {
+    gain: within('How loud a click is', 'dB', CLICK_RANGES.gain.least, CLICK_RANGES.gain.most),
+    pitch: within('How high a click is', 'semitones', CLICK_RANGES.pitch.least, CLICK_RANGES.pitch.most),
+  },
+  { error: 'A click has a gain and a pitch at each place.' },
+)
+/** How the click sounds to this player; what is not said is as it ships. */
+const clickSchema = z.strictObject({
+  sound: oneOf(CLICK_SOUNDS, 'The sound of the click').default(USUAL_CLICK.sound),
+  ...(Object.fromEntries(CLICK_PLACES.map(one => [one, accentSchema.default(USUAL_CLICK[one])])) as Record<
+    (typeof CLICK_PLACES)[number],
+    z.ZodDefault<typeof accentSchema>
+  >),
+  warns: yesOrNo('Whether the click is higher before a change').default(USUAL_CLICK.warns),
+  halves: yesOrNo('Whether two bars counted in begin with every other beat').default(USUAL_CLICK.halves),
+})
+
 /** What this player said of ideas: more like them, and never again. See core/vary/liking. */
 const tasteSchema = z.strictObject({ likes: likings('What is liked'), never: likings('What is never wanted') })
 
@@ -136,6 +159,17 @@ const playerSchema = z.strictObject({
   taste: tasteSchema.default({ likes: [], never: [] }),
   mix: mixSchema.default(USUAL_MIX),
   hearing: oneOf(HEARINGS, 'From where the kit is heard').default(USUAL_HEARING),
+  click: clickSchema.default(USUAL_CLICK),
+  room: z
+    .strictObject({
+      size: oneOf(ROOM_SIZES, 'The room'),
+      amount: within('How much of the room is heard', 'dB', ROOM_RANGE.least, ROOM_RANGE.most),
+    })
+    .default(USUAL_ROOM),
+  /** A light on each beat; and the whole screen with it, at most three times a second. */
+  lamp: z
+    .strictObject({ light: yesOrNo('Whether the lamp is shown'), flash: yesOrNo('Whether the screen flashes') })
+    .default(USUAL_LAMP),
 })
 
 export type Player = z.infer<typeof playerSchema>
@@ -145,7 +179,7 @@ export type PracticeSettings = z.infer<typeof practiceSchema>
 
 /**
  * A player from unknown data; what is not said is as it ships.
- * @example readPlayer({ format: 'bazzet-player', version: 5, id: 'me' }).value.defaults.lead // => 'right'
+ * @example readPlayer({ format: 'bazzet-player', version: 6, id: 'me' }).value.defaults.lead // => 'right'
  */
 export function readPlayer(input: unknown): Result<Player> {
   const document = upgraded(input, PLAYER_SHAPE)

@@ -1,5 +1,7 @@
 import { NUMBERS } from '#core/time'
-import { USUAL_HEARING } from './hearing'
+import { USUAL_CLICK } from './click-voice'
+import { USUAL_HEARING, USUAL_ROOM } from './hearing'
+import { USUAL_LAMP } from './lamp'
 import { HOUSE_LIMITS } from './limits'
 import { USUAL_MIX } from './mix'
 import type { Defaults, Player } from './player-schema'
@@ -17,6 +19,9 @@ export const USUAL_PLAYER: Player = {
   taste: { likes: [], never: [] },
   mix: USUAL_MIX,
   hearing: USUAL_HEARING,
+  click: USUAL_CLICK,
+  room: USUAL_ROOM,
+  lamp: USUAL_LAMP,
 }
 
 /** A name of ours with the bass drum called as the player calls it: `inWords('Bass on 1 and 3', 'kick') // => 'Kick on 1 and 3'`. */

@@ -1,5 +1,14 @@
 import type { Shape } from '#core/upgrade'
-import { kitFrom1, kitFrom2, kitFrom3, playerFrom1, playerFrom2, playerFrom3, playerFrom4 } from './upgrade'
+import {
+  kitFrom1,
+  kitFrom2,
+  kitFrom3,
+  playerFrom1,
+  playerFrom2,
+  playerFrom3,
+  playerFrom4,
+  playerFrom5,
+} from './upgrade'
 
 /** How a kit and the player are kept. */
 export const KIT_SHAPE = {
@@ -11,8 +20,8 @@ export const KIT_SHAPE = {
 export const PLAYER_SHAPE = {
   format: 'bazzet-player',
   what: 'player',
-  version: 5,
-  upgrades: [playerFrom1, playerFrom2, playerFrom3, playerFrom4],
+  version: 6,
+  upgrades: [playerFrom1, playerFrom2, playerFrom3, playerFrom4, playerFrom5],
 } as const satisfies Shape
 
 /** The one player of this Bazzet is kept under this id. */

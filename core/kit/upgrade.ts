@@ -72,3 +72,6 @@ export const playerFrom3 = (old: Fields): Fields => old
 
 /** A player of version 4 as one of version 5, which says how loud each thing is and from where it is heard: as it ships. */
 export const playerFrom4 = (old: Fields): Fields => old
+
+/** A player of version 5 as one of version 6, which has the sound of the click, a room and a lamp: as they ship. */
+export const playerFrom5 = (old: Fields): Fields => old

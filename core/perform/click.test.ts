@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { type Groove, makeBars, makeGroove } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
-import { meter } from '#core/time'
+import { NUMBERS, meter } from '#core/time'
 import { type ClickPlan, CueLine, countIn, looped, sounds } from '.'
 import { clicksOf } from './click'
 
@@ -52,8 +52,8 @@ describe('click', () => {
 
   it('falls on the player’s own slots, and on none beyond the bars', () => {
     expect(clicksOf(bars, [15120, 3780, 99999])).toEqual([
-      { at: 3780, first: false },
-      { at: 15120, first: false },
+      { at: 3780, on: 'slot' },
+      { at: 15120, on: 'beat' },
     ])
   })
 
@@ -72,10 +72,23 @@ describe('click', () => {
 
   it('counts in before the start', () => {
     expect(countIn(makeBars(meter(3, 4), 2, 2), 1)).toEqual([
-      { at: -15120, first: true },
-      { at: -10080, first: false },
-      { at: -5040, first: false },
+      { at: -15120, on: 'first' },
+      { at: -10080, on: 'beat' },
+      { at: -5040, on: 'beat' },
     ])
     expect(countIn(bars, 2)).toHaveLength(8)
+    // 1 . 2 . 1 2 3 4; of three beats, or of one bar, there are no halves.
+    const voice = { where: 'beats', counting: NUMBERS } as const
+    expect(countIn(bars, 2, { halves: true, voice }).map(one => [one.at, one.says])).toEqual([
+      [-40320, '1'],
+      [-30240, '2'],
+      [-20160, '1'],
+      [-15120, '2'],
+      [-10080, '3'],
+      [-5040, '4'],
+    ])
+    expect(countIn(makeBars(meter(6, 8), 1, 3), 2, { halves: true })).toHaveLength(3)
+    expect(countIn(makeBars(meter(3, 4), 1, 2), 2, { halves: true })).toHaveLength(6)
+    expect(countIn(bars, 1, { halves: true })).toHaveLength(4)
   })
 })

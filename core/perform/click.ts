@@ -1,4 +1,4 @@
-import { LIMBS, type Limb } from '#core/kit'
+import { type ClickPlace, LIMBS, type Limb } from '#core/kit'
 import {
   type BarTime,
   type Beat,
@@ -54,10 +54,10 @@ export interface ClickPlan {
   voice?: Voice | null
 }
 
-/** One click: its place in ticks from the start of the bars, whether it is the first of a bar, and what a voice says there. */
+/** One click: its place in ticks from the start of the bars, what it falls on, and what a voice says there. */
 export interface ClickStroke {
   at: number
-  first: boolean
+  on: ClickPlace
   says?: string
 }
 
@@ -106,7 +106,8 @@ export function clicksOf(
           ? backbeat
           : beatsOf(bars).flatMap(beat => placesIn(program, beat))))
       : [...program].filter(at => at >= 0 && at < total).sort((a, b) => a - b)
-  return ats.map(at => ({ at, first: starts.includes(at) }))
+  const beats = new Set(beatsOf(bars).map(beat => beat.at))
+  return ats.map(at => ({ at, on: starts.includes(at) ? 'first' : beats.has(at) ? 'beat' : 'slot' }))
 }
 
 /** What is said where the ribbon has only a dot: fives are spoken in syllables. */
@@ -129,7 +130,8 @@ export function countsOf(
     Array.from({ length: beat.slots }, (_, slot): ClickStroke => {
       const at = beat.at + (slot * beat.length) / beat.slots
       const word = words[n++]!
-      return { at, first: starts.includes(at), says: word === '·' ? FIVES[slot % FIVES.length]! : word }
+      const on = starts.includes(at) ? 'first' : slot === 0 ? 'beat' : 'slot'
+      return { at, on, says: word === '·' ? FIVES[slot % FIVES.length]! : word }
     }).filter((one, slot) => (where === 'every slot' ? true : where === 'beats' ? slot === 0 : struck.has(one.at))),
   )
 }
@@ -139,18 +141,31 @@ export const sounds = (gaps: ClickPlan['gaps'], bar: number): boolean =>
   !gaps || gaps.silent < 1 || bar % (gaps.sound + gaps.silent) < gaps.sound
 
 /**
- * The clicks that count a player in: each felt beat of the first bar, as many bars as asked, in ticks before the start (negative); a voice says them.
+ * The clicks that count a player in: each felt beat of the first bar, as many bars as asked, in ticks before the start (negative); a voice says them. In
+ * halves, two bars of an even number of beats begin with every other one: “1 . 2 . 1 2 3 4”.
  * @example countIn(bars, 1).map(click => click.at) // => [-20160, -15120, -10080, -5040]
  */
-export function countIn(bars: readonly BarTime[], count: number, voice?: Voice | null): ClickStroke[] {
+export function countIn(
+  bars: readonly BarTime[],
+  count: number,
+  { voice, halves = false }: { voice?: Voice | null | undefined; halves?: boolean } = {},
+): ClickStroke[] {
   const first = bars[0]!
   const length = barStarts([first])[1]!
-  const beats = voice ? countsOf([first], { ...voice, where: 'beats' }) : beatsOf([first])
+  const beats: { at: number; says?: string }[] = voice
+    ? countsOf([first], { ...voice, where: 'beats' }).map(({ at, says = '' }) => ({ at, says }))
+    : beatsOf([first]).map(({ at }) => ({ at }))
+  const slow = halves && count === 2 && beats.length % 2 === 0
+  const counted = (bar: number) => {
+    if (!slow || bar !== -count) return beats
+    // Each second beat, said by the number it has among those that are left.
+    return beats.filter((_, i) => i % 2 === 0).map((beat, i) => ({ ...beats[i], at: beat.at }))
+  }
   return Array.from({ length: count }, (_, bar) => bar - count).flatMap(bar =>
-    beats.map(beat => ({
+    counted(bar).map(beat => ({
       at: bar * length + beat.at,
-      first: beat.at === 0,
-      ...('says' in beat ? { says: beat.says } : {}),
+      on: beat.at === 0 ? ('first' as const) : ('beat' as const),
+      ...(beat.says === undefined ? {} : { says: beat.says }),
     })),
   )
 }

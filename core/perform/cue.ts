@@ -1,4 +1,4 @@
-import type { Level, Limb, Piece, StrokeKind } from '#core/kit'
+import type { ClickPlace, Level, Limb, Piece, StrokeKind } from '#core/kit'
 import type { PlayedBy } from './performance'
 
 /** Where in a performance something is: its passage by place in the list, the lap of it, the bar and the tick. */
@@ -40,8 +40,9 @@ export interface StrokeCue extends Sounding {
 
 export interface ClickCue extends Sounding {
   kind: 'click'
-  /** The first of a bar. */
-  first: boolean
+  on: ClickPlace
+  /** In the last bar before something else comes. */
+  warns: boolean
   /** What a voice says here; undefined where it clicks. */
   says: string | undefined
   /** When what is said must be over, in seconds from the start: the next thing to say; undefined for a click. */

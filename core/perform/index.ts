@@ -14,7 +14,8 @@ export {
   passes,
   PLAYERS,
 } from './performance'
-export { type Cue, type CuePlace, type StrokeCue, cueId } from './cue'
+export { type ClickCue, type Cue, type CuePlace, type StrokeCue, cueId } from './cue'
+export { type Human, asHuman, HUMAN_RANGE, humanOf } from './human'
 export { CueLine } from './line'
 export {
   type StepInstant,

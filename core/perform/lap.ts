@@ -246,7 +246,8 @@ export function clickCues(
     .filter(one => inside(span, one.at))
     .map((one): ClickLapCue => ({
       kind: 'click',
-      first: one.first,
+      on: one.on,
+      warns: false,
       says: one.says,
       until: undefined,
       bar: barOf(ground, one.at),

@@ -27,6 +27,7 @@ interface Known {
   ground: LapGround
   clock: PassageClock
   times: number
+  leadsOn: boolean
   /** How long it lasts, in seconds; `Infinity` where it never ends. */
   seconds: number
   late: number
@@ -73,6 +74,7 @@ export class CueLine {
         ground,
         clock,
         times,
+        leadsOn: passage.leadsOn ?? false,
         seconds: times === Infinity ? Infinity : clock.secondsAt(times * ground.length),
         late: lateOf(ground, clock),
         lead,
@@ -162,6 +164,21 @@ export class CueLine {
     return { passage: laid.passage, lap, bar: laid.startBar + lap * ground.bars + bar - ground.firstBar, tick }
   }
 
+  /** The felt beat that was last begun at a time: when it began, in seconds, and whether it is the first of its bar; none before a count-in or a first passage. */
+  beatAt(seconds: number): { began: number; first: boolean } | undefined {
+    const laid = this.laidAt(seconds)
+    const { ground, clock } = laid
+    const { lap, tick } = this.placeIn(laid, seconds)
+    const bar = ground.starts[1]!
+    if (tick < 0 && tick < -bar * this.performance.countIn) return undefined
+    const within = tick < 0 ? mod(tick, bar) : tick
+    const beat = ground.beats.findLast(one => one.at <= within)
+    if (!beat || (tick >= 0 && beat.at < ground.passage.span.from)) return undefined
+    const began =
+      tick < 0 ? laid.startSeconds + clock.secondsAt(tick - within + beat.at) : this.secondsIn(laid, lap, beat.at)
+    return { began, first: beat.beat === 0 }
+  }
+
   /** When a place first sounds, in seconds; a lap or tick that is not there is brought to the nearest that is. */
   secondsOf({ passage, lap, tick }: Omit<CuePlace, 'bar'>): number {
     return this.secondsIn(this.nth(Math.min(passage, this.known.length - 1)) ?? this.laid.at(-1)!, lap, tick)
@@ -211,12 +228,16 @@ export class CueLine {
     const add = (cue: LapCue) => this.add(laid, 0, laid.startSeconds, 0, cue, from, to, found)
     if (laid.nth === 0 && from < 0) {
       const bar = ground.starts[1]!
-      const counts = countIn(ground.groove.bars, this.performance.countIn, ground.passage.click.voice)
-      counts.forEach(({ at, first, says }, i) => {
+      const counts = countIn(ground.groove.bars, this.performance.countIn, {
+        voice: ground.passage.click.voice,
+        halves: this.performance.halves ?? false,
+      })
+      counts.forEach(({ at, on, says }, i) => {
         const until = says === undefined ? undefined : clock.secondsAt(counts[i + 1]?.at ?? 0)
         add({
           kind: 'click',
-          first,
+          on,
+          warns: false,
           says,
           until,
           bar: Math.floor(at / bar),
@@ -267,7 +288,8 @@ export class CueLine {
       if (tick < 0 || sounds(laid.ground.passage.click.gaps, bar))
         found.push({
           kind: 'click',
-          first: cue.first,
+          on: cue.on,
+          warns: laid.leadsOn && lap === laid.times - 1 && cue.bar === laid.ground.bars - 1,
           says: cue.says,
           passage,
           lap,

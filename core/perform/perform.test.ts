@@ -212,13 +212,13 @@ describe('the count-in and the click', () => {
   it('counts in at the first tempo, then plays', () => {
     const performance = looped({ groove: of(hats('3...')), kit: DEFAULT_KIT, click: { program: 'backbeats' } }, 1)
     const list = cues(performance, -Infinity, 2)
-    expect(list.filter(cue => cue.kind === 'click').map(cue => [near(cue.seconds), cue.first, cue.bar])).toEqual([
-      [-2, true, -1],
-      [-1.5, false, -1],
-      [-1, false, -1],
-      [-0.5, false, -1],
-      [0.5, false, 0],
-      [1.5, false, 0],
+    expect(list.filter(cue => cue.kind === 'click').map(cue => [near(cue.seconds), cue.on, cue.bar])).toEqual([
+      [-2, 'first', -1],
+      [-1.5, 'beat', -1],
+      [-1, 'beat', -1],
+      [-0.5, 'beat', -1],
+      [0.5, 'beat', 0],
+      [1.5, 'beat', 0],
     ])
     expect(new CueLine(performance).begins).toBe(-2)
   })

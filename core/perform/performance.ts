@@ -2,6 +2,7 @@ import type { Kit } from '#core/kit'
 import { type Clave, type Groove, type Part, type Span, wholeSpan } from '#core/groove'
 import type { Tempo } from '#core/time'
 import type { ClickPlan } from './click'
+import type { Human } from './human'
 
 export { type Span, wholeSpan } from '#core/groove'
 
@@ -37,6 +38,8 @@ export interface Passage {
   fades?: { sound: number; silent: number } | null
   click: ClickPlan
   tempo: Tempo | Ramp
+  /** Something else follows its last bar, another section of a phrase say: the click of that bar may say so. */
+  leadsOn?: boolean
 }
 
 /** The one thing that is played, rendered, written to a file, or measured against. */
@@ -45,6 +48,10 @@ export interface Performance {
   passages: readonly Passage[]
   /** Bars counted in before the first passage, in its first bar's meter. */
   countIn: number
+  /** Two bars counted in begin with every other beat. */
+  halves?: boolean
+  /** How far off its strokes the machine is, as a person would be; without it, it is exact. */
+  human?: Human
   /** Of a whole whose passages follow on one another, such as a phrase: how far into it this begins, in ticks, and the clave that runs on through it. */
   runsOn?: { from: number; clave: Clave | null }
   /** The passage, by its place, that comes after the last, so that it goes on for ever; without it the last is the end. */

@@ -86,6 +86,9 @@ export function phrasePerformance(
   /** How far into the phrase what is played begins, in ticks. */
   let runsFrom = 0
   let goesBackTo = 0
+  let firstSection: number | undefined
+  let lastSection: number | undefined
+  const leadOn = () => sections.push({ ...present(sections.pop(), 'a passage that leads on'), leadsOn: true })
   for (let pass = 0; pass < passes; pass++) {
     // A last pass is what all later ones are like; where the end lands on the beginning, the first is unlike them.
     if (pass === 1) goesBackTo = sections.length
@@ -107,12 +110,16 @@ export function phrasePerformance(
         click: own,
       })
       const before = sections.at(-1)
+      if (before && lastSection !== round.section) leadOn()
+      firstSection ??= round.section
+      lastSection = round.section
       if (before && sections.length > goesBackTo && alike(before, section, round.groove))
         sections[sections.length - 1] = { ...before, times: present(before.times, 'times') + 1 }
       else sections.push(section)
     }
   }
   const runsOn = { from: runsFrom, clave: claveOfPhrase(phrase) }
+  if (again && lastSection !== firstSection) leadOn()
   if (again)
     return {
       passages: sections,

@@ -1,9 +1,7 @@
+import type { ClickSound, ClickVoice } from '#core/kit'
+import type { ClickCue } from '#core/perform'
 import { randomFrom } from '#core/chance'
-import { addNoise, addPartials, biquad, finish, silence } from './dsp'
-
-/** The sounds a click may have: of different pitch and length, *sticks* as a band counts off, *piercing* to be heard through cymbals. */
-export const CLICK_SOUNDS = ['wood', 'beep', 'bell', 'shaker', 'sticks', 'piercing'] as const
-export type ClickSound = (typeof CLICK_SOUNDS)[number]
+import { addNoise, addPartials, biquad, finish, silence } from '#core/signal'
 
 /** Seconds that each lasts. */
 const LASTS: Record<ClickSound, number> = {
@@ -15,7 +13,7 @@ const LASTS: Record<ClickSound, number> = {
   piercing: 0.14,
 }
 
-/** What each is made of; `up` is how much higher the first of a bar is. */
+/** What each is made of; `up` is how many times higher than usual it is. */
 const MAKE: Record<ClickSound, (out: Float32Array, up: number) => void> = {
   wood: (out, up) =>
     addPartials(out, [
@@ -29,11 +27,7 @@ const MAKE: Record<ClickSound, (out: Float32Array, up: number) => void> = {
       { hz: 3950 * up, gain: 0.35, decay: 0.12 },
     ]),
   shaker: (out, up) =>
-    addNoise(out, randomFrom(up > 1 ? 5 : 3), {
-      gain: 1,
-      decay: 0.05,
-      filters: [biquad('high', up > 1 ? 3500 : 6500)],
-    }),
+    addNoise(out, randomFrom(3), { gain: 1, decay: 0.05, filters: [biquad('band', 4200 * up, 1.2)] }),
   // Two sticks ring high and are over at once.
   sticks(out, up) {
     addPartials(out, [
@@ -51,12 +45,39 @@ const MAKE: Record<ClickSound, (out: Float32Array, up: number) => void> = {
     ]),
 }
 
+/** Which click it is: its sound, louder or softer in dB, higher or lower in semitones. */
+export interface ClickKey {
+  sound: ClickSound
+  gain: number
+  pitch: number
+}
+
+/** Semitones that the click is higher in the last bar before something else comes. */
+const WARNING = 5
+
 /**
- * The click: short, and higher or louder on the first of a bar.
- * @example renderClick(true).length < 22050 // => true
+ * The click of a cue as a player has chosen it.
+ * @example clickOf({ on: 'first', warns: false }, USUAL_CLICK) // => { sound: 'wood', gain: 0, pitch: 7 }
  */
-export function renderClick(first: boolean, sound: ClickSound = 'wood'): Float32Array {
+export function clickOf({ on, warns }: Pick<ClickCue, 'on' | 'warns'>, voice: ClickVoice): ClickKey {
+  const { gain, pitch } = voice[on]
+  return { sound: voice.sound, gain, pitch: pitch + (warns && voice.warns ? WARNING : 0) }
+}
+
+/**
+ * A click by its name: `clickName({ sound: 'wood', gain: -3, pitch: 0 }) // => 'click/wood/-3/0'`.
+ */
+export const clickName = ({ sound, gain, pitch }: ClickKey): string => `click/${sound}/${gain}/${pitch}`
+
+/** The peak of a click at 0 dB. */
+const PEAK = 0.55
+
+/**
+ * The click, short; of one sound the same length at any pitch.
+ * @example renderClick({ sound: 'wood', gain: 0, pitch: 7 }).length < 22050 // => true
+ */
+export function renderClick({ sound, gain, pitch }: ClickKey): Float32Array {
   const out = silence(LASTS[sound])
-  MAKE[sound](out, first ? 1.49 : 1)
-  return finish(out, first ? 0.55 : 0.4)
+  MAKE[sound](out, 2 ** (pitch / 12))
+  return finish(out, PEAK * 10 ** (gain / 20))
 }

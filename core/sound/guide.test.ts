@@ -3,7 +3,8 @@ import { DEFAULT_KIT, LEVELS } from '#core/kit'
 import { makeBars, makeGroove } from '#core/groove'
 import { makePassage } from '#core/perform'
 import { meter } from '#core/time'
-import { SAMPLE_RATE, renderGuide, renderPerformance } from '.'
+import { SAMPLE_RATE } from '#core/signal'
+import { renderGuide, renderPerformance } from '.'
 
 /** How strong one frequency is in some samples (Goertzel's sum). */
 function strength(samples: Float32Array, hz: number): number {

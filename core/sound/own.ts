@@ -1,5 +1,5 @@
 import { LEVELS, type Kit, type Level, type OwnSound, levelOfVelocity } from '#core/kit'
-import { loudnessOf } from './loudness'
+import { loudnessOf } from '#core/signal'
 
 /** Sounds so near to one another in loudness are takes of one level, in dB. */
 const ALIKE = 3

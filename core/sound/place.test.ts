@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { makeBars, makeGroove, makePart } from '#core/groove'
-import { HEARINGS, KITS, LIMBS, strokesFor } from '#core/kit'
+import { HEARINGS, KITS, LIMBS, USUAL_PLAYER, strokesFor } from '#core/kit'
 import { machinePlays, makePassage, passes } from '#core/perform'
 import { meter } from '#core/time'
 import { renderChannels, renderPerformance } from '.'
@@ -23,7 +23,7 @@ describe.each(KITS)('where the pieces of $name are heard', kit => {
     for (const { piece, performance } of struck) {
       const mono = energy(renderPerformance(performance))
       for (const hearing of HEARINGS) {
-        const ears = renderChannels(performance, { hearing }).map(energy)
+        const ears = renderChannels(performance, { listening: { ...USUAL_PLAYER, hearing } }).map(energy)
         const [left, right = left!] = ears as [number, number?]
         expect(Math.abs(inDb((left + right) / 2 / mono)), `${piece.id} ${hearing}`).toBeLessThan(0.1)
         // 30 cm to a side at arm’s length is plain to hear; within a hand’s breadth of the middle nothing has to be.
@@ -51,10 +51,12 @@ it('puts the click in the middle, or left of the kit', () => {
     ],
     countIn: 0,
   }
-  const [left, right] = renderChannels(performance, { hearing: 'as I sit' })
+  const [left, right] = renderChannels(performance, { listening: { ...USUAL_PLAYER, hearing: 'as I sit' } })
   expect(left).toEqual(right)
   expect(left).toEqual(renderPerformance(performance))
-  const apart = renderChannels(performance, { hearing: 'click left, kit right' }).map(energy)
+  const apart = renderChannels(performance, { listening: { ...USUAL_PLAYER, hearing: 'click left, kit right' } }).map(
+    energy,
+  )
   expect(apart[1]).toBeLessThan(1e-20)
   expect(apart[0]).toBeGreaterThan(1)
 })

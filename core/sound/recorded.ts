@@ -1,8 +1,7 @@
 import type { Level } from '#core/kit'
 import { randomFrom } from '#core/chance'
-import { SAMPLE_RATE, addPartials, biquad, bounced, filter, finish } from './dsp'
+import { SAMPLE_RATE, addPartials, biquad, bounced, filter, finish, loudnessOf, resampled, ringOf } from '#core/signal'
 import type { SoundKey } from './key'
-import { loudnessOf, ringOf } from './loudness'
 import { type Recordings, recordingOf } from './recordings'
 
 /** How much of the hard recording is in each level, the rest being the soft one. */
@@ -11,24 +10,6 @@ const HARD: Record<Level, number> = { 1: 0, 2: 0, 3: 0.5, 4: 1, 5: 1 }
 const BRIGHT: Record<Level, number> = { 1: 3600, 2: 7500, 3: 11000, 4: 9500, 5: 19000 }
 /** A sound may be drawn out or cut by that many dB a second, and no louder at its end than this. */
 const MOST_RISE = 24
-
-/**
- * A recording played so much faster, read between its samples by a cubic through four of them (Catmull and Rom).
- * @example resampled(new Float32Array(1000), 2).length // => 500
- */
-export function resampled(samples: Float32Array, faster: number): Float32Array {
-  if (faster === 1) return samples.slice()
-  const out = new Float32Array(Math.floor(samples.length / faster))
-  const at = (i: number) => samples[Math.max(0, Math.min(samples.length - 1, i))]!
-  for (let i = 0; i < out.length; i++) {
-    const x = i * faster
-    const n = Math.floor(x)
-    const t = x - n
-    const [a, b, c, d] = [at(n - 1), at(n), at(n + 1), at(n + 2)]
-    out[i] = b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
-  }
-  return out
-}
 
 const mixed = (a: Float32Array, gainA: number, b: Float32Array, gainB: number): Float32Array =>
   Float32Array.from({ length: Math.max(a.length, b.length) }, (_, i) => (a[i] ?? 0) * gainA + (b[i] ?? 0) * gainB)

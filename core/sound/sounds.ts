@@ -1,6 +1,6 @@
 import type { Level, SoundName } from '#core/kit'
 import { randomFrom } from '#core/chance'
-import { SAMPLE_RATE, addPartials, biquad, filter, finish, silence } from './dsp'
+import { SAMPLE_RATE, addPartials, biquad, filter, finish, silence } from '#core/signal'
 import type { SoundKey } from './key'
 import { renderRecorded } from './recorded'
 import type { Recordings } from './recordings'

@@ -1,6 +1,16 @@
 import type { SoundName } from '#core/kit'
 import { randomFrom } from '#core/chance'
-import { type Partial, SAMPLE_RATE, addGlide, addNoise, addPartials, addSound, biquad, bounced, silence } from './dsp'
+import {
+  type Partial,
+  SAMPLE_RATE,
+  addGlide,
+  addNoise,
+  addPartials,
+  addSound,
+  biquad,
+  bounced,
+  silence,
+} from '#core/signal'
 
 /** What a voice is made from. `hard` runs from 0 (ghost) to 1 (accent) and opens the tone, not only the volume. */
 interface Blow {

@@ -340,7 +340,7 @@ describe('the rules of taste', () => {
     for (const [i, { id }] of STYLE_CARDS.entries()) {
       const beside = ([undefined, ...BESIDE] as const)[i % 4]
       const home = i % 3 ? begun(id) : lined(begun(id))
-      for (const { groove, speaks, steps } of found(home, i, 120, beside ? { beside } : {}, 1200)) {
+      for (const { groove, speaks, steps } of found(home, i, 150, beside ? { beside } : {}, 1500)) {
         ideas++
         for (const says of speaks) {
           seen.set(says, (seen.get(says) ?? 0) + 1)
@@ -348,7 +348,7 @@ describe('the rules of taste', () => {
         }
       }
     }
-    expect(ideas).toBeGreaterThan(4000)
+    expect(ideas).toBeGreaterThan(5000)
     for (const { id, says } of TASTE) if (says) expect([id, seen.get(says) ?? 0][1], id).toBeGreaterThan(0)
   })
 })

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
-import { HEARINGS } from '#core/kit'
+import { computed, reactive, ref, watch } from 'vue'
+import { HEARINGS, isUsualMix } from '#core/kit'
 import { present } from '#core/present'
 import { type ExportWish, type Leaving, useExport } from '~/composables/useExport'
+import { ROOM_SIZES } from '#core/signal'
 import { FORMATS, type FormatId } from '~/formats'
+import { useDrummer } from '~/stores/drummer'
 
 /** Takes a groove or a phrase away as a file: the format, what it keeps and loses, and how it is written. */
 const props = defineProps<{ leaving: Leaving }>()
@@ -14,9 +16,23 @@ const wish = reactive<ExportWish>({
   format: 'midi',
   midi: { swing: 'played', tracks: 'one' },
   tab: 'pieces',
-  wav: { bits: 16, stems: false, times: 4, click: false, hearing: 'as I sit' },
+  wav: { bits: 16, stems: false, times: 4, click: false, hearing: 'as I sit', room: 'dry', faders: false, human: 0 },
 })
 const failed = ref('')
+const drummer = useDrummer()
+/** As this player hears it, until something else is chosen. */
+watch(
+  open,
+  now => {
+    const { hearing, room, mix } = drummer.player
+    if (now) Object.assign(wish.wav, { hearing, room: room.size, faders: !isUsualMix(mix) })
+  },
+  { immediate: true },
+)
+const HUMANS = [
+  { label: 'exactly', value: 0 },
+  ...[5, 10, 15].map(ms => ({ label: `as people do, spread by ${ms} ms`, value: ms })),
+]
 
 const offered = computed(() => FORMATS.filter(format => format.of.includes(props.leaving.kind)))
 const format = computed(() =>
@@ -39,7 +55,8 @@ async function take() {
   try {
     if (!(await save(props.leaving, wish))) return
     open.value = false
-    toast.add({ title: `“${title.value}” was saved as a file.` })
+    const spread = wish.format === 'wav' && wish.wav.human
+    toast.add({ title: `“${title.value}” was saved as a file${spread ? `, its strokes spread by ${spread} ms` : ''}.` })
   } catch (error) {
     failed.value = `It could not be written: ${(error as Error).message}`
   }
@@ -116,7 +133,18 @@ async function take() {
                 class="w-48"
                 aria-label="From where it is heard"
             /></UFormField>
+            <UFormField label="Room"
+              ><USelect v-model="wish.wav.room" :items="[...ROOM_SIZES]" class="w-28" aria-label="Room"
+            /></UFormField>
+            <UFormField label="The machine plays"
+              ><USelect v-model="wish.wav.human" :items="HUMANS" class="w-60" aria-label="The machine plays"
+            /></UFormField>
             <USwitch v-model="wish.wav.click" color="neutral" label="with the click" />
+            <USwitch
+              v-if="!isUsualMix(drummer.player.mix)"
+              v-model="wish.wav.faders"
+              color="neutral"
+              label="with my mix" />
             <USwitch v-model="wish.wav.stems" color="neutral" label="a file for each limb, packed" />
           </div>
           <div v-if="progress !== undefined" role="status">

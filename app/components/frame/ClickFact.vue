@@ -2,11 +2,10 @@
 import { computed } from 'vue'
 import type { Bar } from '#core/groove'
 import { CLICKS } from '#core/perform'
-import { CLICK_SOUNDS } from '#core/sound'
 import { slotsOf } from '#core/time'
 import { useSettings } from '~/stores/settings'
 
-/** The click: where it falls, by a school’s name or on the player’s own slots; its bars of silence, sound and level. */
+/** The click: where it falls, by a school’s name or on the player’s own slots; its bars of silence; and how it sounds. */
 const props = defineProps<{ bars: Bar[] }>()
 const settings = useSettings()
 
@@ -47,9 +46,7 @@ const says = computed(() =>
           aria-label="Bars without click" />
         silent
       </fieldset>
-      <UFormField label="Sound"
-        ><USelect v-model="settings.clickSound" :items="[...CLICK_SOUNDS]" class="w-28" aria-label="Sound of the click"
-      /></UFormField>
+      <LazyClickSound />
     </div>
   </FactButton>
 </template>

@@ -4,14 +4,17 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import {
   type Mix,
   type MixChannel,
+  type RoomChoice,
   GAIN_RANGE,
   HEARINGS,
   LIMB_NAMES,
   MIX_CHANNELS,
+  ROOM_RANGE,
   USUAL_MIX,
   isUsualMix,
 } from '#core/kit'
 import { sentence } from '#core/groove'
+import { ROOM_SIZES } from '#core/signal'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { useDrummer } from '~/stores/drummer'
 import { usePlayer } from '~/stores/player'
@@ -47,7 +50,7 @@ function move(channel: MixChannel, to: number | undefined) {
   if (to === undefined) return
   moving.value = { ...moving.value, [channel]: to }
   const faders = MIX_CHANNELS.map(one => [one, { ...mix.value[one], gain: gain(one) }] as const)
-  player.engine?.mixWith(Object.fromEntries(faders) as Mix, drummer.player.hearing)
+  void player.engine?.listen({ ...drummer.player, mix: Object.fromEntries(faders) as Mix })
   void keepSoon()
 }
 async function keep() {
@@ -61,6 +64,8 @@ const keepSoon = useDebounceFn(keep, 200)
 onBeforeUnmount(keep)
 const mute = (channel: MixChannel) =>
   drummer.setMix({ [channel]: { gain: gain(channel), muted: !mix.value[channel].muted } })
+
+const setRoom = (facts: Partial<RoomChoice>) => drummer.set({ room: { ...drummer.player.room, ...facts } })
 
 /** How high each channel comes, from 0 to 1 over 48 dB: it rises at once and falls slowly, so that a stroke is seen. */
 const heights = ref<Partial<Record<MixChannel, number>>>({})
@@ -124,6 +129,22 @@ watch(open, now => (now ? resume() : pause()))
         :model-value="drummer.player.hearing"
         :items="HEARINGS"
         @update:model-value="hearing => drummer.set({ hearing })" />
+      <BarSelect
+        class="w-full"
+        label="Room"
+        :model-value="drummer.player.room.size"
+        :items="ROOM_SIZES"
+        @update:model-value="size => setRoom({ size })" />
+      <label v-if="drummer.player.room.size !== 'dry'" class="block text-sm text-muted" data-room>
+        {{ drummer.player.room.amount }} dB of the room
+        <USlider
+          size="xs"
+          :model-value="drummer.player.room.amount"
+          :min="ROOM_RANGE.least"
+          :max="ROOM_RANGE.most"
+          aria-label="How much of the room, in dB"
+          @update:model-value="amount => amount !== undefined && setRoom({ amount })" />
+      </label>
       <UButton color="neutral" variant="outline" :disabled="isUsualMix(mix)" @click="drummer.setMix(USUAL_MIX)"
         >Back to how it ships</UButton
       >

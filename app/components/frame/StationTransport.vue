@@ -1,7 +1,8 @@
 <script setup lang="ts" generic="L extends string | number">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Bar } from '#core/groove'
 import { TEMPO_RANGE, type Tempo, tappedBpm } from '#core/time'
+import { useDrummer } from '~/stores/drummer'
 import { useSettings } from '~/stores/settings'
 
 /** The foot of every station that sounds, in one order: play, where it is, tempo with note and tap, click, loop, count-in, mix. */
@@ -16,12 +17,23 @@ const props = defineProps<{
 const loop = defineModel<L>('loop')
 const emit = defineEmits<{ toggle: []; tempo: [tempo: Tempo] }>()
 
+/** Two bars that begin with every other beat are a choice of their own here, though the player has it for all that counts two bars. */
+const HALVES = -2
 const COUNT_INS = [
   { label: 'none', value: 0 },
   { label: '1 bar', value: 1 },
   { label: '2 bars', value: 2 },
+  { label: '1 . 2 . 1 2 3 4', value: HALVES },
 ]
+const drummer = useDrummer()
 const settings = useSettings()
+const countedIn = computed({
+  get: () => (settings.countIn === 2 && drummer.player.click.halves ? HALVES : settings.countIn),
+  set: to => {
+    settings.countIn = Math.abs(to)
+    if (Math.abs(to) === 2) void drummer.setClick({ halves: to === HALVES })
+  },
+})
 const taps = ref<number[]>([])
 const typed = ref(props.tempo?.bpm)
 watch(
@@ -44,6 +56,7 @@ defineExpose({ tap })
     class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-4 py-2 sm:px-6"
     data-transport>
     <PlayButton :disabled="disabled" @toggle="emit('toggle')" />
+    <BeatLamp />
     <slot name="position" />
     <div v-if="tempo" class="flex items-center gap-2">
       <NoteGlyph v-if="sameNote" :counts="tempo.counts" />
@@ -64,7 +77,7 @@ defineExpose({ tap })
     </div>
     <ClickFact v-if="bars" :bars="[...bars]" />
     <BarSelect v-if="loops && loop !== undefined" v-model="loop" label="Loop" :items="loops" />
-    <BarSelect v-if="countIn" v-model="settings.countIn" label="Count-in" :items="COUNT_INS" class="max-sm:hidden" />
+    <BarSelect v-if="countIn" v-model="countedIn" label="Count-in" :items="COUNT_INS" class="max-sm:hidden" />
     <MixFact />
     <slot />
   </footer>

@@ -345,6 +345,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
           @click="press"
           ><span><KeyCap name="Space" /> {{ bigKey }}</span></UButton
         >
+        <BeatLamp />
         <button
           v-for="{ key, name } in small"
           :key="key"

@@ -1,0 +1,6 @@
+export * from './dsp'
+export { resampled } from './resample'
+export { loudnessOf, ringOf } from './loudness'
+export { LOOK_AHEAD, Limiter, limited } from './limiter'
+export { convolved } from './convolve'
+export { ROOM_SIZES, type RoomSize, roomResponse } from './room'
