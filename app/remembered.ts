@@ -26,6 +26,7 @@ export const REMEMBERED = {
   move: 1,
   'move-group': 1,
   outbox: 1,
+  output: 1,
   pads: 1,
   'played-in': 1,
   promises: 1,

@@ -4,6 +4,7 @@ import { CLICK_PLACES, LEVELS } from '#core/kit'
 import type { Performance } from '#core/perform'
 import { SAMPLE_RATE } from '#core/signal'
 import { type SoundKey, TAKES, clickName, clickOf, soundKey, soundName } from '#core/sound'
+import { OutClock } from './clock'
 import { Graph, guideName } from './graph'
 import { limiting } from './limiting'
 import { type Output, Scheduler } from './scheduler'
@@ -12,9 +13,6 @@ import { type Spoken, VOICE_RATE, fetchTalk, fetchVoice } from './voice'
 
 /** Seconds between words and sentences that are said. */
 const BREATH = { word: 0.03, sentence: 0.35 } as const
-/** What is heard is at most so far ahead of the audio clock, which goes by blocks, in seconds. */
-const BLOCK = 0.1
-
 /** The sounding end of the application: an audio clock, the sounds rendered once in a worker, and a scheduler pumped by a timer. */
 export interface Engine {
   scheduler: Scheduler
@@ -22,7 +20,11 @@ export interface Engine {
   now(): number
   /** A moment of the page’s clock (ms, as `performance.now()`) as the time of the audio clock that is heard then. */
   heardAt(stamp: number): number
-  /** Wakes the audio clock, which browsers keep asleep until the player has touched something. */
+  /** How late what is put out is heard, in seconds, and whether by an amount that changes as it plays. */
+  latency(): { seconds: number; changes: boolean }
+  /** Sends sound to a device by its id, an empty one being the machine’s own choice; rejects where the browser can’t. */
+  outTo(device: string): Promise<void>
+  /** Wakes the audio clock, which browsers keep asleep until the player has touched something; where none wakes, time goes on without. */
   wake(): Promise<void>
   /** Renders the sounds a performance uses, and goes on to the rest of its kits without being waited for. */
   prepare(performance: Performance): Promise<void>
@@ -42,12 +44,17 @@ export interface Engine {
   silence(): void
 }
 
-/** Builds the engine, with an audio clock: called on the first sound and not before. */
-export async function createEngine(rendering: Rendering, listening: Listening): Promise<Engine> {
+/** Builds the engine, with an audio clock: called on the first sound and not before. `tell` hears when sound is missing, and when it is there again. */
+export async function createEngine(
+  rendering: Rendering,
+  listening: Listening,
+  tell: (silent: boolean) => void,
+): Promise<Engine> {
   const context = new AudioContext({ latencyHint: 'interactive' })
   const { worker } = rendering
   const limiter = await limiting(context)
   limiter.node.connect(context.destination)
+  const clock = new OutClock(context, limiter.delay, tell)
   const graph = new Graph(context, limiter.node, listening)
   const { mixer: channels, sounds } = graph
   const keep = (name: string, samples: Float32Array) => graph.keep(name, samples, SAMPLE_RATE)
@@ -121,11 +128,14 @@ export async function createEngine(rendering: Rendering, listening: Listening): 
       return graph.hand(cue, when, until, gain)
     },
   }
-  const now = () => context.currentTime
+  const now = () => clock.now()
   const scheduler = new Scheduler(now, output)
   // A worker tells the time: the timers of a page that is out of sight come once a second.
   const timer = new Worker(new URL('../workers/timer.worker.ts', import.meta.url), { type: 'module' })
-  timer.onmessage = () => scheduler.pump()
+  timer.onmessage = () => {
+    if (scheduler.playing) clock.watch()
+    scheduler.pump()
+  }
 
   /** The openings of hats that ring from strokes being played, by their piece. */
   const ringing = new Map<string, () => void>()
@@ -139,21 +149,19 @@ export async function createEngine(rendering: Rendering, listening: Listening): 
     return true
   }
 
+  const outTo: Engine['outTo'] = async device => {
+    const chosen = context as AudioContext & { setSinkId?(id: string): Promise<void> }
+    await chosen.setSinkId?.(device)
+  }
+
   return {
     scheduler,
     strike,
     now,
-    heardAt(stamp) {
-      // The clock itself goes by blocks of samples, 10 ms and more; the pair of both clocks is exact, once something has been put out.
-      const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp?.() ?? {}
-      const heard =
-        contextTime > 0
-          ? contextTime + (stamp - performanceTime) / 1000 - limiter.delay
-          : now() - (context.outputLatency || 0) - (performance.now() - stamp) / 1000 - limiter.delay
-      // A clock that is held up, asleep or short of the machine’s time, is not heard going on.
-      return Math.min(heard, now() + BLOCK)
-    },
-    wake: () => context.resume(),
+    heardAt: stamp => clock.heardAt(stamp),
+    wake: () => clock.wake(),
+    latency: () => clock.latency,
+    outTo,
     async prepare({ passages }) {
       await clicksFor(channels.listening.click)
       await guideVoice(passages)

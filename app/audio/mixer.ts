@@ -85,7 +85,7 @@ export function mixer(context: BaseAudioContext, out: AudioNode, listening: List
     room.connect(wet)
   }
   let now: Listening = { ...listening, room: { ...listening.room, size: 'dry' } }
-  /** Panners by whose limb and by place: pieces of one place share one. */
+  /** Panners by whose limb and by place and trim: pieces alike in these share one. */
   const places = new Map<string, StereoPannerNode>()
   const analysers = new Map<MixChannel, AnalyserNode>()
   /** An analyser for a channel, once somebody looks at its meter. */
@@ -102,12 +102,16 @@ export function mixer(context: BaseAudioContext, out: AudioNode, listening: List
     ...under,
     piece(piece, whose, limb) {
       const pan = panOf(piece, now.hearing)
-      const name = `${whose} ${limb} ${pan}`
+      const { trim = 0 } = piece
+      const name = `${whose} ${limb} ${pan} ${trim}`
       const known = places.get(name)
       if (known) return known
       const place = context.createStereoPanner()
       place.pan.value = pan
-      place.connect(whose && limb ? limbs[whose][limb] : kit)
+      const into = whose && limb ? limbs[whose][limb] : kit
+      const trimmed = trim ? faderInto(into) : into
+      if (trim) (trimmed as GainNode).gain.value = decibelGain(trim)
+      place.connect(trimmed)
       places.set(name, place)
       return place
     },

@@ -96,7 +96,7 @@ export const useMeasuring = defineStore('measuring', () => {
     const by = {
       input: which,
       tells: TELLS[which],
-      vouched: which === 'simulated' || !!latencies.value[which]?.vouched,
+      vouched: which === 'simulated' || (!!latencies.value[which]?.vouched && !player.engine?.latency().changes),
       measuring: { ...measuring.value },
     }
     return worker.remote.measure(

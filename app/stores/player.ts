@@ -5,12 +5,16 @@ import type { Engine } from '../audio/engine'
 import type { Rendering } from '../audio/rendering'
 import type { Performance, CuePlace } from '#core/perform'
 import { useDrummer } from './drummer'
+import { useSettings } from './settings'
 
 /** The one player: what sounds now, and where it is. Pages give it a performance; it loads its machinery on the first sound. */
 export const usePlayer = defineStore('player', () => {
   const drummer = useDrummer()
+  const settings = useSettings()
   const playing = ref(false)
   const preparing = ref(false)
+  /** No sound comes out of this machine: what plays goes on without. */
+  const silent = ref(false)
   const engine = shallowRef<Engine>()
   let building: Promise<Engine> | undefined
   let made: Promise<Rendering> | undefined
@@ -27,13 +31,21 @@ export const usePlayer = defineStore('player', () => {
   /** The engine, built on the first call and awake. */
   async function wake(): Promise<Engine> {
     building ??= Promise.all([import('../audio/engine'), rendering()]).then(([module, made]) =>
-      module.createEngine(made, drummer.player),
+      module.createEngine(made, drummer.player, now => (silent.value = now)),
     )
     engine.value ??= await building
     await engine.value.wake()
     await engine.value.listen(drummer.player)
+    if (settings.output) await sendTo(settings.output)
     return engine.value
   }
+
+  /** A device that is gone, or may not be used, leaves the machine’s own. */
+  const sendTo = (device: string) => engine.value?.outTo(device).catch(() => (settings.output = ''))
+  watch(
+    () => settings.output,
+    device => void sendTo(device),
+  )
 
   /** Counted in as the player has it. */
   const counted = (performance: Performance): Performance => ({ ...performance, halves: drummer.player.click.halves })
@@ -126,6 +138,7 @@ export const usePlayer = defineStore('player', () => {
   return {
     playing,
     preparing,
+    silent,
     start,
     stop,
     update,

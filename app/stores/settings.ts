@@ -18,6 +18,8 @@ export const useSettings = defineStore('settings', () => {
     read: fields({ sound: figure, silent: figure }),
     usual: { sound: 1, silent: 0 },
   })
+  /** The device that sound comes out of, by its id; empty for the machine’s own choice. */
+  const output = useRemembered('output', { read: text, usual: '' })
   const countIn = useRemembered('count-in', { read: figure, usual: 0 })
   const lastGroove = useRemembered('last-groove', lastOne)
   const lastKit = useRemembered('last-kit', lastOne)
@@ -53,6 +55,7 @@ export const useSettings = defineStore('settings', () => {
     clickGaps,
     clickPlan,
     countIn,
+    output,
     counting,
     stepSpeaks,
     verdictSpeaks,

@@ -1,4 +1,10 @@
-export const KIT_LIMITS = { pieces: 60, metres: 3, pitch: { least: 0.4, most: 2.5 }, ownSounds: 32 } as const
+export const KIT_LIMITS = {
+  pieces: 60,
+  metres: 3,
+  pitch: { least: 0.4, most: 2.5 },
+  trim: { least: -12, most: 12 },
+  ownSounds: 32,
+} as const
 
 /** Pieces are neighbours, to be struck by one limb at once, up to this far apart in metres: a stick's or a shoe's length. */
 export const NEIGHBOURS = 0.42

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { HOUSE_LIMITS, KITS, USUAL_MIX, USUAL_PLAYER, inWords, kitById, limitsOf, readPlayer } from '.'
+import { HOUSE_LIMITS, KITS, USUAL_CLICK, USUAL_MIX, USUAL_PLAYER, inWords, kitById, limitsOf, readPlayer } from '.'
 
 describe('the player', () => {
   it.each([
@@ -21,7 +21,7 @@ describe('the player', () => {
 
   it.each([
     ['somebody else', { id: 'you' }, 'id', /there is one/],
-    ['a newer version', { version: 6 }, 'version', /from a newer Bazzet/],
+    ['a newer version', { version: 7 }, 'version', /from a newer Bazzet/],
     ['a lead of neither side', { defaults: { lead: 'both' } }, 'defaults.lead', /right, left/],
     [
       'an easy that is quicker than hard',
@@ -43,8 +43,12 @@ describe('the player', () => {
   })
 
   it('of version 4 has the mix as it ships; a fader beyond its range is refused by name', () => {
-    const { mix: _, ...old } = USUAL_PLAYER
-    expect(readPlayer({ ...old, version: 4 })).toEqual({ ok: true, value: USUAL_PLAYER })
+    const { mix: _, hearing: _heard, click: _click, room: _room, lamp: _lamp, ...old } = USUAL_PLAYER
+    for (const version of [4, 5, 6]) expect(readPlayer({ ...old, version })).toEqual({ ok: true, value: USUAL_PLAYER })
+    expect(readPlayer({ ...USUAL_PLAYER, click: { ...USUAL_CLICK, beat: { gain: -3, pitch: 13 } } })).toMatchObject({
+      ok: false,
+      problems: [{ path: 'click.beat.pitch', reason: expect.stringMatching(/semitones from -12 to 12/) }],
+    })
     expect(readPlayer({ ...USUAL_PLAYER, mix: { ...USUAL_MIX, click: { gain: 30, muted: false } } })).toMatchObject({
       ok: false,
       problems: [{ path: 'mix.click.gain', reason: expect.stringMatching(/−?-40 to 12/) }],

@@ -73,6 +73,8 @@ const pieceSchema = z
     kind: oneOf(PIECE_KINDS, 'kind of piece'),
     /** Sets pieces of a kind apart: 1 for the kind's usual size, 1.3 a smaller one. */
     pitch: number('A pitch', KIT_LIMITS.pitch.least, KIT_LIMITS.pitch.most),
+    /** How much louder or softer than usual it is heard, in dB; 0 where nothing is said. */
+    trim: number('A trim, in dB,', KIT_LIMITS.trim.least, KIT_LIMITS.trim.most).optional(),
     stands: placeSchema,
     /** How many beaters a pedal has: one where nothing is said; with two, both feet play the one drum. */
     beaters: z.literal([1, 2], { error: 'A pedal has 1 beater or 2.' }).optional(),

@@ -3,6 +3,7 @@ import {
   kitFrom1,
   kitFrom2,
   kitFrom3,
+  kitFrom4,
   playerFrom1,
   playerFrom2,
   playerFrom3,
@@ -14,8 +15,8 @@ import {
 export const KIT_SHAPE = {
   format: 'bazzet-kit',
   what: 'kit',
-  version: 4,
-  upgrades: [kitFrom1, kitFrom2, kitFrom3],
+  version: 5,
+  upgrades: [kitFrom1, kitFrom2, kitFrom3, kitFrom4],
 } as const satisfies Shape
 export const PLAYER_SHAPE = {
   format: 'bazzet-player',

@@ -90,7 +90,11 @@ export function renderChannels(
     } else if (cue.piece && (cue.heard || (cue.by === 'player' && !mix.mine.muted))) {
       const key = soundKey(cue.piece, cue.stroke, cue.level, takeFor(cue.tick, cue.lap))
       const off = asHuman(cue, performance.human)
-      const gain = all * gainOf(mix[cue.heard ? 'machine' : 'mine']) * gainOf(mix[cue.limb]) * decibelGain(off.gain)
+      const gain =
+        all *
+        gainOf(mix[cue.heard ? 'machine' : 'mine']) *
+        gainOf(mix[cue.limb]) *
+        decibelGain(off.gain + (cue.piece.trim ?? 0))
       const sound = kept(soundName(key), () => renderSound(key, bank))
       lay(kit, sound, panOf(cue.piece, hearing), gain, cue.seconds + off.seconds, cue.until)
     }

@@ -71,7 +71,7 @@ const setLamp = (facts: { light?: boolean; flash?: boolean }) =>
       :model-value="drummer.player.lamp.flash"
       color="neutral"
       label="Flash the edge of the screen too"
-      description="At most twice a second; never where your system asks for less motion. Leave it off if flashing light affects you."
+      description="Less than three times a second, and never where your system asks for less motion. Leave it off if flashing light affects you."
       @update:model-value="flash => setLamp({ flash })" />
     <UButton
       v-if="!equal(drummer.player.click, USUAL_CLICK)"

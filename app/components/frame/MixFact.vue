@@ -10,7 +10,9 @@ import {
   LIMB_NAMES,
   MIX_CHANNELS,
   ROOM_RANGE,
+  USUAL_HEARING,
   USUAL_MIX,
+  USUAL_ROOM,
   isUsualMix,
 } from '#core/kit'
 import { sentence } from '#core/groove'
@@ -35,8 +37,13 @@ const NAMES: Record<MixChannel, string> = {
   mine: 'my own parts, as a guide',
 }
 const mix = computed(() => drummer.player.mix)
+const usual = computed(() => {
+  const { hearing, room } = drummer.player
+  return isUsualMix(mix.value) && hearing === USUAL_HEARING && room.size === USUAL_ROOM.size
+})
+const back = () => drummer.set({ mix: USUAL_MIX, hearing: USUAL_HEARING, room: USUAL_ROOM })
 const says = computed(() =>
-  isUsualMix(mix.value)
+  usual.value
     ? 'as it ships'
     : MIX_CHANNELS.some(one => mix.value[one].muted && !USUAL_MIX[one].muted)
       ? 'some muted'
@@ -88,7 +95,7 @@ watch(open, now => (now ? resume() : pause()))
 
 <template>
   <FactButton v-model:open="open" name="mix" :value="says">
-    <div class="space-y-2" role="group" aria-label="Mix">
+    <div class="max-h-[calc(100dvh-9rem)] space-y-2 overflow-y-auto px-1" role="group" aria-label="Mix">
       <div
         v-for="channel in MIX_CHANNELS"
         :key="channel"
@@ -145,9 +152,8 @@ watch(open, now => (now ? resume() : pause()))
           aria-label="How much of the room, in dB"
           @update:model-value="amount => amount !== undefined && setRoom({ amount })" />
       </label>
-      <UButton color="neutral" variant="outline" :disabled="isUsualMix(mix)" @click="drummer.setMix(USUAL_MIX)"
-        >Back to how it ships</UButton
-      >
+      <LazyOutputChoice />
+      <UButton color="neutral" variant="outline" :disabled="usual" @click="back">Back to how it ships</UButton>
     </div>
   </FactButton>
 </template>

@@ -80,5 +80,6 @@ defineExpose({ tap })
     <BarSelect v-if="countIn" v-model="countedIn" label="Count-in" :items="COUNT_INS" class="max-sm:hidden" />
     <MixFact />
     <slot />
+    <SilentNote />
   </footer>
 </template>

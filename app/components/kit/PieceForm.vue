@@ -96,6 +96,18 @@ const neighbours = computed(() => neighboursOf(props.kit, piece.value.id))
             pitch => pitch && take(withFacts(kit, piece.id, { pitch: Math.round(pitch * 100) / 100 }))
           "
       /></UFormField>
+      <UFormField
+        label="Loudness, in dB"
+        class="col-span-2"
+        help="How much louder or softer than usual this piece is heard."
+        ><UInputNumber
+          :model-value="piece.trim ?? 0"
+          :min="KIT_LIMITS.trim.least"
+          :max="KIT_LIMITS.trim.most"
+          class="w-32"
+          aria-label="Loudness of the piece, in dB"
+          @update:model-value="trim => take(withFacts(kit, piece.id, { trim: trim ?? 0 }))"
+      /></UFormField>
     </div>
     <UCheckbox
       v-if="piece.kind === 'bass drum' && piece.strokes.some(stroke => stroke.by === 'foot')"

@@ -365,6 +365,7 @@ useHead({ title: () => `${practice.plan?.title ?? 'Practice'} · Bazzet`, bodyAt
             @update:model-value="on => practice.send({ type: 'auto', on })"
         /></span>
       </footer>
+      <SilentNote />
       <p v-if="measuring.input === 'keys'" class="mt-1 text-sm text-muted pointer-coarse:hidden">
         Struck by keys: D left hand, K right hand, Z left foot, M right foot.
       </p>
