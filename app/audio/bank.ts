@@ -1,6 +1,6 @@
 import type { Kit } from '#core/kit'
 import { SAMPLE_RATE } from '#core/signal'
-import { type Bank, RECORDING_NAMES, type RecordingName } from '#core/sound'
+import { type Bank, type RecordingName, recordingsFor, soundKey } from '#core/sound'
 
 // Where each recording lies, in one table: as imports of their own, these names came with the first page.
 const FILES = import.meta.glob<string>('../assets/drums/*.flac', { query: '?url', import: 'default', eager: true })
@@ -57,6 +57,15 @@ const ownIn = (kits: Iterable<Kit>): string[] => [
   ),
 ]
 
+/** The recordings that the strokes of some kits are made from. */
+const recordingsIn = (kits: Iterable<Kit>): RecordingName[] => [
+  ...new Set(
+    [...kits].flatMap(kit =>
+      kit.pieces.flatMap(piece => piece.strokes.flatMap(({ kind }) => recordingsFor(soundKey(piece, kind, 3)))),
+    ),
+  ),
+]
+
 /** Samples by their names; those that are not to be had are left out. */
 async function fetchAll<Name extends string>(
   names: readonly Name[],
@@ -69,7 +78,7 @@ async function fetchAll<Name extends string>(
 /** Everything that these kits can sound like, to be handed to a worker that renders. */
 export async function bankFor(kits: Iterable<Kit>): Promise<Bank> {
   const [files, sounds] = await Promise.all([
-    fetchAll(RECORDING_NAMES, fetchRecording),
+    fetchAll(recordingsIn(kits), fetchRecording),
     fetchAll(ownIn(kits), fetchOwn),
   ])
   return { recordings: files, own: sounds }

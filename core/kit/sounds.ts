@@ -28,6 +28,8 @@ export const SOUNDS = [
   'cowbell',
   'wood block',
   'tambourine',
+  'claves',
+  'shaker',
   'practice pad',
   'machine bass',
   'machine snare',

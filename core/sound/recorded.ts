@@ -66,25 +66,12 @@ export function renderRecorded(
     from.skip ? raw.subarray(Math.round(from.skip * SAMPLE_RATE)) : raw,
     from.faster * (1 + 0.004 * lean),
   )
-  if (from.over) {
-    const stick = blow(HARD[level], recordings.get(from.over.soft), recordings.get(from.over.hard))
-    if (!stick) return undefined
-    const fades = stick
-      .subarray(0, Math.round(from.over.seconds * SAMPLE_RATE))
-      .map((x, i, all) => x * (1 - i / all.length))
-    out = mixed(out, 1, fades, from.over.gain)
-  }
   if (sound === 'rim shot')
     addPartials(out, [
       { hz: 512 * pitch, gain: 0.55, decay: 0.2 },
       { hz: 985 * pitch, gain: 0.5, decay: 0.15 },
       { hz: 1730 * pitch, gain: 0.3, decay: 0.09 },
       { hz: 2870 * pitch, gain: 0.22, decay: 0.05 },
-    ])
-  if (sound === 'ride')
-    addPartials(out, [
-      { hz: 3140 * pitch, gain: 0.16, decay: 0.35 },
-      { hz: 4475 * pitch, gain: 0.13, decay: 0.26 },
     ])
   if (sound === 'snare buzz') {
     const blow = out

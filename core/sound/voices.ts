@@ -195,6 +195,24 @@ const woodBlock: Voice = ({ hard, pitch, random }) => {
   return out
 }
 
+/** Two hard rods: one high tone, and gone. */
+const claves: Voice = ({ hard, pitch, random }) => {
+  const out = silence(0.12)
+  addPartials(out, [
+    { hz: 2480 * pitch, gain: 1, decay: 0.06 },
+    { hz: 5150 * pitch, gain: 0.2 + 0.2 * hard, decay: 0.02 },
+  ])
+  addNoise(out, random, { gain: 0.15, decay: 0.006, filters: [biquad('high', 3000)] })
+  return out
+}
+
+/** Grains thrown against a shell: they come a moment after the hand turns. */
+const shaker: Voice = ({ hard, pitch, random }) => {
+  const out = silence(0.2)
+  addNoise(out, random, { gain: 1, decay: 0.1 + 0.05 * hard, filters: [biquad('band', 6500 * pitch, 0.8)] })
+  return out
+}
+
 /** Jingles: many small plates, none of them tuned. */
 const tambourine: Voice = ({ hard, random }) => {
   const out = silence(0.34)
@@ -319,6 +337,8 @@ export const VOICES: Record<SoundName, Voice> = {
   cowbell: cowbell,
   'wood block': woodBlock,
   tambourine: tambourine,
+  claves: claves,
+  shaker: shaker,
   'practice pad': pad,
   'machine bass': machineBass,
   'machine snare': machineSnare,
