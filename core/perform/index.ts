@@ -15,7 +15,8 @@ export {
   PLAYERS,
 } from './performance'
 export { type ClickCue, type Cue, type CuePlace, type StrokeCue, cueId } from './cue'
-export { type Human, asHuman, HUMAN_RANGE, humanOf } from './human'
+export { asHuman } from './as-human'
+export { type Human, HUMAN_RANGE, humanOf } from './human'
 export { CueLine } from './line'
 export {
   type StepInstant,

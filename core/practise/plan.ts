@@ -158,7 +158,7 @@ export function likeAll(plan: Plan, stageId: string, row: StageRowName, groove: 
     plan.stages.find(stage => stage.id === stageId),
     'stage',
   )
-  const { parts, extra, on, fades, length, tempo, climb, click, countIn } = from
+  const { parts, extra, on, fades, length, tempo, climb, click, countIn, human } = from
   const facts = (stage: Stage): Partial<Stage> => {
     switch (row) {
       case 'who plays': {
@@ -171,7 +171,7 @@ export function likeAll(plan: Plan, stageId: string, row: StageRowName, groove: 
       case 'tempo':
         return { tempo, ...(stage.pulse === 'step' ? {} : { climb }) }
       case 'click':
-        return { click, countIn }
+        return { click, countIn, human }
     }
   }
   const stages = plan.stages.map(stage =>

@@ -6,6 +6,7 @@ import {
   type ClickPlan,
   type Performance,
   type Passage,
+  humanOf,
   isRamp,
   looped,
   makePassage,
@@ -101,10 +102,15 @@ const faster = (tempo: Passage['tempo'], by: number): Passage['tempo'] =>
  * Undefined for a break, and where what it is made of is not here.
  * @example stagePerformance(stage, material).passages.length // => 1
  */
-export function stagePerformance(
+export function stagePerformance(stage: Stage, material: Material, play: StagePlay = {}): Performance | undefined {
+  const performance = exactly(stage, material, play)
+  return performance && stage.human > 0 ? { ...performance, human: humanOf(stage.human) } : performance
+}
+
+function exactly(
   stage: Stage,
   material: Material,
-  { tempo = stage.tempo, laps = null, counting }: StagePlay = {},
+  { tempo = stage.tempo, laps = null, counting }: StagePlay,
 ): Performance | undefined {
   const groove = grooveOf(stage.subject, material)
   if (!groove) return undefined
@@ -140,6 +146,7 @@ export function stagePerformance(
                   ...turn(one, material.kitOf(one.kitId), bars),
                   id: `${stage.id}-${i}`,
                   parts: castOf(one, stage),
+                  leadsOn: true,
                 }),
               ]
             : []

@@ -271,7 +271,7 @@ describe('older plans and entries', () => {
     if (!read.ok) throw new Error(read.reason)
     expect(read.value).toEqual({
       format: 'bazzet-plan',
-      version: 6,
+      version: 7,
       id: 'p',
       title: 'P',
       stages: [
@@ -290,6 +290,7 @@ describe('older plans and entries', () => {
           tempo: { bpm: 66, counts: '1/4', assumed: true },
           climb: null,
           ofCeiling: null,
+          human: 0,
           pulse: 'steady',
           on: 'kit',
           attend: '',
@@ -306,9 +307,9 @@ describe('older plans and entries', () => {
     })
     expect(readPlan({ ...old, stages: [{ ...old.stages[0], partIds: 'bass' }] })).toMatchObject({ ok: false })
     expect(readPlan({ ...old, stages: 'none' })).toMatchObject({ ok: false, problems: [{ path: 'stages' }] })
-    expect(readPlan({ ...old, version: 7 })).toMatchObject({
+    expect(readPlan({ ...old, version: 8 })).toMatchObject({
       ok: false,
-      reason: expect.stringMatching(/from a newer Bazzet: this file says 7/),
+      reason: expect.stringMatching(/from a newer Bazzet: this file says 8/),
     })
     // What is quoted is never converted by its own methods.
     expect(readPlan({ ...old, stages: [{ ...old.stages[0], partIds: ['snare', { toString: 1 }] }] })).toMatchObject({

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { oneOf, whole, words } from '#core/fields'
 import { idSchema, partSchema, tempoSchema, tickSchema } from '#core/groove'
-import { CLICKS, PLAYERS, SPOKEN } from '#core/perform'
+import { CLICKS, HUMAN_RANGE, PLAYERS, SPOKEN } from '#core/perform'
 import type { Tempo } from '#core/time'
 import { climbSchema } from './climb'
 import { subjectSchema } from './subject'
@@ -83,6 +83,12 @@ export const stageSchema = z
       .max(1.5, { error: 'ofCeiling is at most 1.5.' })
       .nullable()
       .default(null),
+    /** How far off the machine plays, as people do, in ms of spread; 0 is exact. */
+    human: z
+      .number({ error: 'How far off the machine plays is a number of milliseconds.' })
+      .min(0, { error: 'How far off the machine plays is not negative.' })
+      .max(HUMAN_RANGE.spread, { error: `The machine is at most ${HUMAN_RANGE.spread} ms off.` })
+      .default(0),
     /** `step`: instant by instant as the player presses, with no pulse. */
     pulse: oneOf(['steady', 'step'], 'pulse').default('steady'),
     on: z.enum(['kit', 'pad'], { error: 'on is "kit" or "pad".' }).default('kit'),
@@ -119,6 +125,7 @@ export const makeStage = (
   countIn: 1,
   climb: null,
   ofCeiling: null,
+  human: 0,
   pulse: 'steady',
   on: 'kit',
   attend: '',

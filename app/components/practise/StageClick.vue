@@ -44,6 +44,12 @@ function pressSlot(i: number) {
     },
   })
 }
+/** Exactly, or spread as people are; what somebody else’s plan says beside these stays on offer. */
+const humans = computed(() =>
+  [...new Set([0, 5, 10, 15, props.stage.human])]
+    .sort((a, b) => a - b)
+    .map(value => ({ label: value ? `as people do, ${value} ms` : 'exactly', value })),
+)
 const gaps = computed(() => props.stage.click.gaps ?? { sound: 1, silent: 0 })
 const setGaps = (facts: Partial<{ sound: number; silent: number }>) =>
   set({ click: { ...props.stage.click, gaps: { ...gaps.value, ...facts } } })
@@ -65,6 +71,14 @@ const setGaps = (facts: Partial<{ sound: number; silent: number }>) =>
       class="w-24"
       aria-label="Count-in of the stage"
       @update:model-value="n => set({ countIn: Number(n) })"
+  /></UFormField>
+  <UFormField label="The machine plays"
+    ><USelect
+      :model-value="stage.human"
+      :items="humans"
+      class="w-52"
+      aria-label="How the machine plays"
+      @update:model-value="human => set({ human: Number(human) })"
   /></UFormField>
   <span class="flex items-center gap-2 text-sm text-muted"
     ><UInputNumber
