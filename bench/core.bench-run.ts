@@ -2,9 +2,9 @@ import { Bench } from 'tinybench'
 import { expect, it } from 'vitest'
 import { readout } from '#core/analyse'
 import { type Groove, grooveTicks, passSeconds, timeline } from '#core/groove'
-import { DEFAULT_KIT } from '#core/kit'
+import { DEFAULT_KIT, USUAL_PLAYER, USUAL_ROOM } from '#core/kit'
 import { CueLine, looped, passes } from '#core/perform'
-import { renderPerformance } from '#core/sound'
+import { renderChannels } from '#core/sound'
 import { NOTE_GROUPS, chainsFor } from '#core/sticking'
 import { Scheduler } from '~/audio/scheduler'
 import { hundredStrokes } from './groove'
@@ -91,18 +91,21 @@ it('measures the core', async () => {
   )
 
   // A minute of it and more, every sound rendered again.
-  const times_ = Math.ceil(60 / passSeconds(groove))
-  const loops = loopsHere()
-  const began = performance.now()
-  const samples = renderPerformance(passes(groove, DEFAULT_KIT, times_))
-  const times = (samples.length * SAMPLE * 1000) / (performance.now() - began)
-  report.rate(
-    `rendering ${Math.round(samples.length * SAMPLE)} s of the same to samples`,
-    times,
-    'times real time',
-    50,
-    [...loops, ...loopsHere()],
-  )
+  const rounds = Math.ceil(300 / passSeconds(groove))
+  for (const [size, target] of [
+    ['dry', 100],
+    ['large', 40],
+  ] as const) {
+    const loops = loopsHere()
+    const began = performance.now()
+    const [left] = renderChannels(passes(groove, DEFAULT_KIT, rounds), {
+      listening: { ...USUAL_PLAYER, room: { ...USUAL_ROOM, size } },
+    })
+    const times = (left!.length * SAMPLE * 1000) / (performance.now() - began)
+    const seconds = Math.round(left!.length * SAMPLE)
+    const name = `rendering ${seconds} s of the same for two ears, ${size === 'dry' ? 'dry' : 'in a large room'}`
+    report.rate(name, times, 'times real time', target, [...loops, ...loopsHere()])
+  }
 
   const straight: Groove = { ...groove, feel: { swing: null, push: {} } }
   for (const bpm of [67, 113, 241]) {

@@ -159,6 +159,39 @@ await serving(4177, [groove('hundred', 4), groove('four-hundred', 8), sixty()], 
     report.most(`late events, 20 s in Chromium, ${handed.length} sounds`, late, 'events', 0)
     await page.close()
   }
+  // From the first press, with nothing fetched and nothing rendered, until its first sound is handed over; then twenty seconds with a fader moved throughout.
+  {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await listened(page)
+    await page.goto(`${URL_}/bench/hundred`)
+    const play = page.getByRole('button', { name: 'Play', exact: true })
+    await play.waitFor()
+    await page.waitForLoadState('networkidle')
+    const before = await loopsIn(page)
+    const ready = await play.evaluate(async button => {
+      const from = performance.now()
+      button.click()
+      while (!window.handed.length) await new Promise(requestAnimationFrame)
+      return performance.now() - from
+    })
+    report.took(
+      'from the first press to the first sound handed over',
+      ready,
+      400,
+      [...before, ...(await loopsIn(page))],
+      0.5,
+    )
+    await page.keyboard.press('Shift+M')
+    const fader = page.getByRole('slider', { name: 'Right hand, in dB' })
+    await fader.focus()
+    const until = await page.evaluate(() => performance.now() + 20_000)
+    for (let n = 0; (await page.evaluate(() => performance.now())) < until; n++)
+      await page.keyboard.press(n % 40 < 20 ? 'ArrowLeft' : 'ArrowRight')
+    const handed = await page.evaluate(() => window.handed)
+    const late = handed.filter(one => one.late).length
+    report.most(`late events, 20 s with a fader moved throughout, ${handed.length} sounds`, late, 'events', 0)
+    await page.close()
+  }
   // Ideas on two bars of sixty strokes: made and judged a second in the worker, first cards, and frames meanwhile.
   {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })

@@ -83,10 +83,10 @@ export const usePlayer = defineStore('player', () => {
     return playing.value && sounding ? sounding.scheduler.position(sounding.heardAt(performance.now())) : undefined
   }
 
-  /** The felt beat that the ear hears now: how many seconds ago it began, and whether it is the first of its bar. */
-  function beat() {
+  /** The felt beat that the ear hears so many seconds from now: how long ago it will have begun then, and whether it is the first of its bar. */
+  function beat(ahead = 0) {
     const sounding = engine.value
-    return playing.value && sounding ? sounding.scheduler.beat(sounding.heardAt(performance.now())) : undefined
+    return playing.value && sounding ? sounding.scheduler.beat(sounding.heardAt(performance.now()) + ahead) : undefined
   }
 
   /** A moment of the page’s clock (`event.timeStamp`, ms) as seconds of what is heard of the performance then; undefined while nothing plays. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { type Groove, makeBars, makeGroove } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
 import { NUMBERS, meter } from '#core/time'
-import { type ClickPlan, CueLine, countIn, looped, sounds } from '.'
+import { type ClickPlan, CueLine, countIn, looped, makePassage, sounds } from '.'
 import { clicksOf } from './click'
 
 const bars = makeBars(meter(4, 4), 1, 4)
@@ -68,6 +68,27 @@ describe('click', () => {
     ])
     expect(sounds(null, 7)).toBe(true)
     expect(sounds({ sound: 1, silent: 0 }, 7)).toBe(true)
+  })
+
+  it('says what each falls on', () => {
+    const on = (click: Parameters<typeof clicksOf>[1]) =>
+      clicksOf(makeBars(meter(3, 4), 1, 2), click).map(one => one.on)
+    expect(on('eighths')).toEqual(['first', 'slot', 'beat', 'slot', 'beat', 'slot'])
+    expect(on('off-beats')).toEqual(['slot', 'slot', 'slot'])
+  })
+
+  it('warns in the last bar before something else alone', () => {
+    const groove = makeGroove({ id: 'g', title: 'G', bars: makeBars(meter(4, 4), 2, 2) })
+    const passage = { groove, kit: DEFAULT_KIT, click: { program: 'first of bar' as const } }
+    const line = new CueLine({
+      passages: [
+        makePassage({ ...passage, id: 'a', times: 2, leadsOn: true }),
+        makePassage({ ...passage, id: 'b', times: 1 }),
+      ],
+      countIn: 0,
+    })
+    const clicks = line.between(0, 100).filter(cue => cue.kind === 'click')
+    expect(clicks.map(cue => cue.warns)).toEqual([false, false, false, true, false, false])
   })
 
   it('counts in before the start', () => {

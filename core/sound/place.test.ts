@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { makeBars, makeGroove, makePart } from '#core/groove'
-import { HEARINGS, KITS, LIMBS, USUAL_PLAYER, strokesFor } from '#core/kit'
+import { HEARINGS, KITS, LIMBS, type Listening, USUAL_PLAYER, strokesFor } from '#core/kit'
 import { machinePlays, makePassage, passes } from '#core/perform'
 import { meter } from '#core/time'
 import { renderChannels, renderPerformance } from '.'
@@ -59,4 +59,38 @@ it('puts the click in the middle, or left of the kit', () => {
   )
   expect(apart[1]).toBeLessThan(1e-20)
   expect(apart[0]).toBeGreaterThan(1)
+})
+
+it('takes apart into stems that add up to the whole before the limiter, in a room and with faders moved', () => {
+  const [kit] = KITS
+  const part = (id: string, limb: 'RH' | 'LH' | 'RF', piece: string) =>
+    makePart({ id, name: id, limb, strokes: [0, 5040, 10080].map(at => ({ at, piece, stroke: 'hit', level: 5 })) })
+  const groove = makeGroove({
+    id: 'g',
+    title: 'G',
+    bars,
+    parts: [part('a', 'RH', 'crash'), part('b', 'LH', 'snare'), part('c', 'RF', 'bass drum')],
+  })
+  const performance = {
+    passages: [makePassage({ groove, kit: kit!, times: 1, click: { program: 'eighths' } })],
+    countIn: 1,
+  }
+  const listening: Listening = {
+    ...USUAL_PLAYER,
+    room: { size: 'small', amount: -8 },
+    mix: { ...USUAL_PLAYER.mix, LH: { gain: -9, muted: false } },
+  }
+  const whole = renderChannels(performance, { listening, bare: true })
+  const stems = (['RH', 'LH', 'RF', 'LF', 'click', 'lines'] as const).map(stem =>
+    renderChannels(performance, { listening, stem, bare: true }),
+  )
+  for (const [ear, samples] of whole.entries()) {
+    const apart = samples.map((sample, i) => sample - stems.reduce((sum, stem) => sum + stem[ear]![i]!, 0))
+    expect(inDb(energy(apart) / energy(samples))).toBeLessThan(-90)
+  }
+  // Together they would be over full scale, which the limiter keeps them under.
+  const most = (channels: Float32Array[]) =>
+    Math.max(...channels.map(one => one.reduce((peak, sample) => Math.max(peak, Math.abs(sample)), 0)))
+  expect(most(whole)).toBeGreaterThan(1)
+  expect(most(renderChannels(performance, { listening }))).toBeLessThan(0.9)
 })

@@ -12,12 +12,14 @@ const motion = usePreferredReducedMotion()
 
 /** Seconds that it is lit. */
 const LIT = 0.1
+/** Half a frame: what is drawn now is seen at the next one, so that it is as often early as late. */
+const HALF_FRAME = 0.008
 const lit = ref<'first' | 'beat'>()
 const flashes = ref(false)
 let flashed = -Infinity
 useRafFn(() => {
   const { light, flash } = drummer.player.lamp
-  const beat = light || flash ? player.beat() : undefined
+  const beat = light || flash ? player.beat(HALF_FRAME) : undefined
   const now = beat && beat.since < LIT ? (beat.first ? 'first' : 'beat') : undefined
   if (now === lit.value) return
   lit.value = now
