@@ -107,13 +107,13 @@ export function changesOf(home: Groove, now: Groove): string[] {
 }
 
 /**
- * A headline of at most five words for what changed: one thing, or two where they are short.
+ * A headline of at most six words for what changed: one thing, or two where they are short.
  * @example changeTitle(groove, lighter) // => 'Sparser bass drum'
  */
 export function changeTitle(home: Groove, now: Groove): string {
   const [one = 'as it was', two] = changesOf(home, now)
   const both = `${one}, ${two}`
-  return sentence(two && both.split(' ').length <= 5 ? both : one)
+  return sentence(two && both.split(' ').length <= 6 ? both : one)
 }
 
 /** A title is never longer than that of the first of its family by more words than these. */

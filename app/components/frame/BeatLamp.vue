@@ -5,6 +5,8 @@ import { mayFlash } from '#core/kit'
 import { useDrummer } from '~/stores/drummer'
 import { usePlayer } from '~/stores/player'
 
+defineOptions({ inheritAttrs: false })
+
 /** A lamp that lights on each felt beat, brighter on the first of a bar; and, where the player wants it, the edge of the screen with it. */
 const player = usePlayer()
 const drummer = useDrummer()
@@ -32,6 +34,7 @@ useRafFn(() => {
 <template>
   <span
     v-if="drummer.player.lamp.light"
+    v-bind="$attrs"
     class="size-4 shrink-0 rounded-full border border-accented"
     :class="lit === 'first' ? 'bg-inverted' : lit ? 'bg-(--ui-text-muted)' : ''"
     data-lamp

@@ -53,10 +53,10 @@ defineExpose({ tap })
 
 <template>
   <footer
-    class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-t border-default bg-muted px-4 py-2 sm:px-6"
+    class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-t border-default bg-muted px-4 py-2 sm:px-6"
     data-transport>
     <PlayButton :disabled="disabled" @toggle="emit('toggle')" />
-    <BeatLamp />
+    <BeatLamp class="-mx-1" />
     <slot name="position" />
     <div v-if="tempo" class="flex items-center gap-2">
       <NoteGlyph v-if="sameNote" :counts="tempo.counts" />

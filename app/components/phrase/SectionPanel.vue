@@ -13,6 +13,7 @@ import {
   sayBarsOf,
   sayWhen,
   setTurns,
+  shortTitle,
 } from '#core/phrase'
 import { present } from '#core/present'
 import { useAfterPaint } from '~/composables/useAfterPaint'
@@ -167,11 +168,14 @@ const rests = RESTS.map(value => ({ label: REST_NAMES[value], value }))
             :model-value="JSON.stringify(turn.when)"
             :items="whens"
             size="xs"
-            class="w-40 shrink-0"
+            class="w-36 shrink-0"
             label="Comes"
             :means="`When turn ${i + 1} comes`"
             @update:model-value="when => setWhen(i, String(when))" />
-          <span class="min-w-0 flex-1 truncate">{{ 'fill' in turn.put ? 'fill' : titleOf(turn.put.groove) }}</span>
+          <span v-if="'fill' in turn.put" class="flex-1">fill</span>
+          <span v-else class="min-w-0 flex-1 truncate" :title="titleOf(turn.put.groove)">{{
+            shortTitle(phrase, turn.put.groove)
+          }}</span>
           <UButton
             size="xs"
             color="neutral"

@@ -1,5 +1,5 @@
 import { type Groove, type Part, type Stroke, barTicks, cutToShow, sayCut, sayList, sayPlaces } from '#core/groove'
-import { type Level, type Limb, LIMBS, isHand } from '#core/kit'
+import { HAT_DEGREES, type Level, type Limb, LIMBS, STROKE_NAMES, isHand } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { LETTERS, type LetterStroke, type VocabularyLine, isQuiet, rowStrokesOf, vocabularyOf } from '#core/style'
 import { barStarts, beatAt } from '#core/time'
@@ -221,6 +221,14 @@ const DRUMS: ReadonlySet<string> = new Set(
   Object.values(LETTERS).flatMap(({ who, piece }) => (who === 'hands' ? [piece] : [])),
 )
 
+/** What is heard of a stroke of the lead: its piece, and how it is struck where that is not plainly. */
+const sounding = ({ piece, stroke }: Pick<Stroke, 'piece' | 'stroke'>): string =>
+  stroke === 'hit'
+    ? piece
+    : HAT_DEGREES.some(one => one === stroke)
+      ? `${STROKE_NAMES[stroke]} ${piece}`
+      : `${piece} ${STROKE_NAMES[stroke]}`
+
 /** A stroke of a row as loud as its limb plays in this groove: strong is what the loudest of its strokes is, as far as that is more than soft. */
 function asLoud(groove: Groove, limb: Limb, one: LetterStroke): Stroke {
   const own = groove.parts.filter(part => part.limb === limb && !part.every).flatMap(part => part.strokes)
@@ -345,7 +353,7 @@ const lead = rowMove(
         const { inBars, places } = placesOf(after, bars, open.length < row.length && open.length ? open : row)
         return open.length && open.length < row.length
           ? `The lead${inBars} opens on ${places}.`
-          : `The lead${inBars}: ${sayList([...new Set(row.map(one => one.piece))])} on ${places}.`
+          : `The lead${inBars}: ${sayList([...new Set(row.map(sounding))])} on ${places}.`
       },
     )
   },
