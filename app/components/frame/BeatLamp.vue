@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { usePreferredReducedMotion, useRafFn } from '@vueuse/core'
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { mayFlash } from '#core/kit'
 import { useDrummer } from '~/stores/drummer'
 import { usePlayer } from '~/stores/player'
@@ -19,16 +19,29 @@ const HALF_FRAME = 0.008
 const lit = ref<'first' | 'beat'>()
 const flashes = ref(false)
 let flashed = -Infinity
-useRafFn(() => {
-  const { light, flash } = drummer.player.lamp
-  const beat = light || flash ? player.beat(HALF_FRAME) : undefined
-  const now = beat && beat.since < LIT ? (beat.first ? 'first' : 'beat') : undefined
-  if (now === lit.value) return
-  lit.value = now
-  const may = now !== undefined && flash && motion.value !== 'reduce' && mayFlash(performance.now() / 1000 - flashed)
-  if (may) flashed = performance.now() / 1000
-  flashes.value = may
-})
+const { pause, resume } = useRafFn(
+  () => {
+    const { light, flash } = drummer.player.lamp
+    const beat = light || flash ? player.beat(HALF_FRAME) : undefined
+    const now = beat && beat.since < LIT ? (beat.first ? 'first' : 'beat') : undefined
+    if (now === lit.value) return
+    lit.value = now
+    const may = now !== undefined && flash && motion.value !== 'reduce' && mayFlash(performance.now() / 1000 - flashed)
+    if (may) flashed = performance.now() / 1000
+    flashes.value = may
+  },
+  { immediate: false },
+)
+watch(
+  () => player.playing,
+  playing => {
+    if (playing) return resume()
+    pause()
+    lit.value = undefined
+    flashes.value = false
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
