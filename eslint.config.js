@@ -14,6 +14,7 @@ const FLOORS = [
   ['phrase'],
   ['measure'],
   ['record'],
+  ['hear'],
   ['practise', 'editor'],
   ['sound', 'notation'],
   ['formats'],

@@ -1,0 +1,2 @@
+export { type OnsetStrength, HEAR_RATE, MOMENTS, onsetStrength } from './onsets'
+export { type Beats, type TempoReading, findBeats } from './beats'
