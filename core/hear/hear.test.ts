@@ -1,6 +1,7 @@
 /** @module-tag long */
 import { describe, expect, it } from 'vitest'
-import { type MadeMix, madeMix } from '../../test/mixes'
+import { type Heard, heardOf } from '../../test/heard'
+import { madeMix } from '../../test/mixes'
 import { HEAR_RATE, MOMENTS, findBeats, onsetStrength } from '.'
 
 /** Short blows of a tone at some times, in a little noise. */
@@ -19,7 +20,7 @@ describe('where something begins', () => {
     [80, 'low'],
     [900, 'middle'],
     [6000, 'high'],
-  ] as const)('a blow of %d Hz is %s, within 15 ms of its time', (hz, band) => {
+  ] as const)('a blow of %d Hz is %s, within 20 ms of its time', (hz, band) => {
     const times = [0.5, 1.13, 1.9]
     const strength = onsetStrength(blows(times, hz, 3))
     const others = (['low', 'middle', 'high'] as const).filter(one => one !== band)
@@ -52,29 +53,26 @@ describe('beats', () => {
     for (const beat of beats) expect(Math.min(...times.map(time => Math.abs(time - beat)))).toBeLessThan(0.03)
   })
 
-  // Mixes with bass and chords as loud as the drums, of other seeds than the figures were read off.
-  const heard = Array.from({ length: 16 }, (_, i) => {
-    const mix = madeMix(i + 301, 14)
-    const { curve, beats } = findBeats(onsetStrength(mix.samples))
-    const inside = beats.filter(one => one < mix.beats.at(-1)! + 0.3)
-    const hit = mix.beats.filter(beat => inside.some(one => Math.abs(one - beat) < 0.07)).length
-    return {
-      what: `${mix.style} ${mix.bpm}`,
-      off: middle(curve.map(one => one.bpm)) / mix.bpm,
-      f: (2 * hit) / (mix.beats.length + inside.length),
-    }
+  // Mixes with bass and chords as loud as the drums; some sway, begin before the 1, have an odd bar or stand in a room.
+  const heard = Array.from({ length: 16 }, (_, i) => heardOf(madeMix(i + 301, 16)))
+  const share = (test: (one: Heard) => boolean, all = heard) => all.filter(test).length / all.length
+  const said = heard.map(one => Object.values(one).join(' ')).join('\n')
+  const right = heard.filter(one => Math.abs(one.tempo - 1) < 0.04)
+  it('of mixes: the tempo in four of five, within a factor of two in nearly all, and the beats with it', () => {
+    expect(
+      share(one => Math.abs(one.tempo - 1) < one.near),
+      said,
+    ).toBeGreaterThanOrEqual(0.8)
+    expect(
+      share(one => [0.5, 1, 2].some(times => Math.abs(one.tempo / times - 1) < 0.04)),
+      said,
+    ).toBeGreaterThan(0.9)
+    expect(middle(right.map(one => one.beats)), said).toBeGreaterThan(0.97)
   })
-  const share = (test: (one: (typeof heard)[number]) => boolean) => heard.filter(test).length / heard.length
-  it('of mixes: the tempo within 1 % in four of five, within a factor of two in nearly all, and the beats with it', () => {
-    const said = heard.map(one => `${one.what} ${one.off.toFixed(2)} ${one.f.toFixed(2)}`).join('\n')
+  it('of mixes: bars begin where they do in three of four', () => {
     expect(
-      share(one => Math.abs(one.off - 1) < 0.01),
+      share(one => one.ones > 0.75, right),
       said,
-    ).toBeGreaterThanOrEqual(0.8)
-    expect(
-      share(one => [0.5, 1, 2].some(times => Math.abs(one.off / times - 1) < 0.03)),
-      said,
-    ).toBeGreaterThanOrEqual(0.8)
-    expect(middle(heard.filter(one => Math.abs(one.off - 1) < 0.03).map(one => one.f)), said).toBeGreaterThan(0.97)
+    ).toBeGreaterThan(0.75)
   })
 })
