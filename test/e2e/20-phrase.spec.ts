@@ -59,8 +59,8 @@ const pick = async (bench: Bench, box: string, option: string | RegExp) => {
 const facts = (bench: Bench) => bench.page.locator('[data-facts]')
 /** Times between sounds that do not come together, to the tenth of a ms. */
 const gaps = (list: { when: number }[]) =>
-  [...new Set(list.map(one => one.when.toFixed(4)))]
-    .map(Number)
+  // Each starts on a sample: its time is not rounded again before it is taken from the next.
+  [...new Map(list.map(one => [one.when.toFixed(3), one.when])).values()]
     .sort((a, b) => a - b)
     .reduce<number[]>((all, when, i, times) => (i ? [...all, Number((when - times[i - 1]!).toFixed(4))] : all), [])
 

@@ -95,10 +95,10 @@ test('the lamp lights within 20 ms of its click, brighter on the first of the ba
     // Seen as the page changes: a frame asked for beside its own would come before or after it.
     let was = ''
     new MutationObserver(() => {
-      const now = document.querySelector<HTMLElement>('[data-lamp]')?.dataset.lit ?? ''
+      const now = document.querySelector<HTMLElement>('[data-lamp]')?.dataset.beat ?? ''
       if (now && now !== was) lit.push({ at: performance.now(), first: now === 'first' })
       was = now
-    }).observe(document, { subtree: true, attributeFilter: ['data-lit'] })
+    }).observe(document, { subtree: true, attributeFilter: ['data-beat'] })
   })
   await page.addInitScript(() => localStorage.setItem('bazzet:click', 'every beat'))
   await bench.open('wet-rope')
@@ -116,7 +116,7 @@ test('the lamp lights within 20 ms of its click, brighter on the first of the ba
   const firsts = lit.map(({ first }, i) => (first ? i : -1)).filter(i => i >= 0)
   firsts.slice(1).forEach((i, nth) => expect(i - firsts[nth]!).toBe(4))
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
-  await expect(page.locator('[data-lamp]')).toHaveAttribute('data-lit', '')
+  await expect(page.locator('[data-lamp]')).toHaveAttribute('data-beat', '')
 })
 
 test('where no sound begins, that is said at once, and playing goes on by the picture; with sound it is taken back', async ({
@@ -140,8 +140,8 @@ test('where no sound begins, that is said at once, and playing goes on by the pi
   await bench.open('wet-rope')
   await page.getByRole('button', { name: 'Play', exact: true }).click()
   await expect(page.locator('[data-silent]')).toContainText('No sound comes out')
-  await expect(page.locator('[data-lamp]')).toHaveAttribute('data-lit', 'first')
-  await expect(page.locator('[data-lamp]')).toHaveAttribute('data-lit', '')
+  await expect(page.locator('[data-lamp]')).toHaveAttribute('data-beat', 'first')
+  await expect(page.locator('[data-lamp]')).toHaveAttribute('data-beat', '')
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
   await page.evaluate(() => Object.assign(window, { plugged: true }))
   await page.getByRole('button', { name: 'Play', exact: true }).click()
@@ -248,7 +248,7 @@ test('the edge of the screen flashes less than three times a second, and never w
         for (const end = performance.now() + long; performance.now() < end;) {
           await new Promise(requestAnimationFrame)
           const now = !!document.querySelector('[data-flash]')
-          const lamp = document.querySelector<HTMLElement>('[data-lamp]')!.dataset.lit!
+          const lamp = document.querySelector<HTMLElement>('[data-lamp]')!.dataset.beat!
           if (now && !was) flashes.push(performance.now())
           if (lamp && lamp !== lit) beats++
           ;[was, lit] = [now, lamp]

@@ -51,7 +51,7 @@ watch(
     class="size-4 shrink-0 rounded-full border border-accented"
     :class="lit === 'first' ? 'bg-inverted' : lit ? 'bg-(--ui-text-muted)' : ''"
     data-lamp
-    :data-lit="lit ?? ''"
+    :data-beat="lit ?? ''"
     aria-hidden="true" />
   <span
     v-if="flashes"
