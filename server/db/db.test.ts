@@ -54,7 +54,7 @@ describe('a database with a player of version 1', () => {
     )
     const after = await connect(at('player.db'))
     expect((await after.documents.player.get('me'))!.document).toMatchObject({
-      version: 5,
+      version: 6,
       defaults: { lead: 'left', bassDrum: 'kick' },
       limits: {
         ...HOUSE_LIMITS,
