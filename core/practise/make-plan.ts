@@ -257,6 +257,14 @@ const warmUpStage = (
 
 const everyLimb = (): Record<string, PlayedBy> => Object.fromEntries(LIMBS.map(limb => [limb, 'player' as const]))
 
+/** What there is to attend to in a phrase: its fills, its changes, or its seams; nothing where it has none of them. */
+function attendIn({ sections }: Phrase): string {
+  const turns = sections.flatMap(section => section.turns)
+  if (turns.some(({ put }) => 'fill' in put)) return 'The way in and out of each fill.'
+  if (turns.length) return 'What is other in each changed bar, and the way back.'
+  return sections.length > 1 ? 'The way from each section into the next.' : ''
+}
+
 /**
  * A phrase, or some bars of it counted from 0, as a plan: slowly, nearly up to tempo, and at tempo; the player has all limbs.
  * @example phrasePlan(phrase, () => 'id').value.stages.filter(one => one.subject.kind === 'phrase').length // => 3
@@ -285,7 +293,7 @@ export function phrasePlan(
       length: { seconds: Math.max(SHORTEST, Math.round(minutes * 20)) },
       click: { program, gaps: null, voice: null },
       tempo: { bpm: Math.max(20, Math.round(goal.bpm * share)), counts: goal.counts },
-      attend: 'The way in and out of each fill.',
+      attend: attendIn(phrase),
       given: ['name'],
     }),
   )

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { type Groove, makeBars, makeGroove, makePart, rowStrokes } from '#core/groove'
 import { DEFAULT_KIT, LIMBS, type Limb } from '#core/kit'
 import { CueLine, type StrokeCue } from '#core/perform'
-import { makeSection as phraseSection, phraseFrom } from '#core/phrase'
+import { type Phrase, makeSection as phraseSection, phraseFrom } from '#core/phrase'
 import { USUAL_ORCHESTRATION } from '#core/sticking'
 import { type Meter, NUMBERS, meter } from '#core/time'
 import {
@@ -299,6 +299,18 @@ describe('some bars of a phrase', () => {
     const plan = phrasePlan(phrase, newId, { bars: { from: 2, to: 5 } })
     if (!plan.ok) throw new Error(plan.reason)
     expect(plan.value.title).toBe('Set, bars 3 to 5')
+    // Nobody attends to fills where there are none.
+    const attendTo = (sections: Phrase['sections']) => {
+      const made = phrasePlan({ ...phrase, sections }, newId)
+      return made.ok && made.value.stages[0]!.attend
+    }
+    const [one] = phrase.sections
+    const turned = { ...one!, turns: [{ when: { every: 2 }, put: { groove: 'a' } }] }
+    expect([[one!], [one!, one!], [turned]].map(attendTo)).toEqual([
+      '',
+      'The way from each section into the next.',
+      'What is other in each changed bar, and the way back.',
+    ])
     expect(readPlan(plan.value).ok).toBe(true)
     const last = plan.value.stages.at(-1)!
     expect(lapOf(last, there)).toEqual({ bars: 3, seconds: 12 })
