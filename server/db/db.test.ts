@@ -7,9 +7,9 @@ import fc from 'fast-check'
 import sqlite3 from 'sqlite3'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { type Groove, makeBars, makeGroove } from '#core/groove'
-import { DEFAULT_KIT, HOUSE_LIMITS } from '#core/kit'
+import { DEFAULT_KIT, HOUSE_LIMITS, USUAL_PLAYER } from '#core/kit'
 import { KINDS } from '#core/documents'
-import { type LogEntry, readEntry, tempoByDay } from '#core/practise'
+import { type LogEntry, type Stage, makePlan, makeStage, readEntry, tempoByDay } from '#core/practise'
 import { meter } from '#core/time'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { type Database, connect } from '.'
@@ -62,6 +62,46 @@ describe('a database with a player of version 1', () => {
         control: { easy: 0.15, hard: 0.11 },
       },
     })
+    await after.close()
+  })
+})
+
+describe('a database of before there was a room', () => {
+  it('has its player, kits and plans brought up, each as it was and with what is new as it ships', async () => {
+    const before = await connect(at('dry.db'))
+    const plan = makePlan({
+      id: 'p',
+      title: 'P',
+      stages: [
+        makeStage({
+          id: 's',
+          name: 'All',
+          subject: { kind: 'groove', id: 'g' },
+          parts: { RH: 'player' },
+          length: { seconds: 60 },
+          tempo: { bpm: 80, counts: '1/4' },
+        }),
+      ],
+    })
+    await before.documents.plan.create(plan)
+    await before.close()
+    // As the Bazzet of the day before wrote them: player 5, kit 4, plan 6.
+    const { click: _click, room: _room, lamp: _lamp, ...player } = USUAL_PLAYER
+    const [{ human: _human, ...stage }] = plan.stages as [Stage]
+    const text = (document: object) => JSON.stringify(document).replaceAll("'", "''")
+    await sql(
+      at('dry.db'),
+      `UPDATE players SET document = '${text({ ...player, version: 5, hearing: 'from the front' })}';
+       UPDATE kits SET document = '${text({ ...DEFAULT_KIT, version: 4 })}' WHERE id = '${DEFAULT_KIT.id}';
+       UPDATE plans SET document = '${text({ ...plan, version: 6, stages: [stage] })}';
+       UPDATE about SET value = 'player 5, kit 4, plan 6' WHERE name = 'broughtUp'`,
+    )
+    const after = await connect(at('dry.db'))
+    const document = async (kind: 'player' | 'kit' | 'plan', id: string) =>
+      (await after.documents[kind].get(id))!.document
+    expect(await document('player', 'me')).toEqual({ ...USUAL_PLAYER, hearing: 'from the front' })
+    expect(await document('kit', DEFAULT_KIT.id)).toEqual(DEFAULT_KIT)
+    expect(await document('plan', 'p')).toEqual(plan)
     await after.close()
   })
 })
