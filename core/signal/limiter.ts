@@ -35,6 +35,11 @@ export class Limiter {
   private readonly eased: Float64Array
   private sum: number
   private free = 1
+  /** The least gain wanted in the time that is looked back on, and how many samples ago it was worked out. */
+  private least = 1
+  private age = 0
+  /** Samples that are still to be looked at since one was near the ceiling. */
+  private loud = 0
   /** Where the newest sample and the newest gain lie in their rings. */
   private at = 0
   private turn = 0
@@ -79,23 +84,42 @@ export class Limiter {
   process(block: readonly Float32Array[]): void {
     const length = this.ahead + 2 * REACH
     const many = this.wanted.length
+    const { channels, held, ahead } = this
     for (let i = 0; i < block[0]!.length; i++) {
-      for (let channel = 0; channel < this.channels; channel++) this.held[channel]![this.at] = block[channel]![i]!
+      for (let channel = 0; channel < channels; channel++) {
+        const sample = block[channel]![i]!
+        held[channel]![this.at] = sample
+        if (sample > NEAR * CEILING || sample < -NEAR * CEILING) this.loud = 2 * REACH
+      }
+      const out = this.at >= ahead ? this.at - ahead : this.at - ahead + length
+      // Most of the time nothing is near the ceiling and nothing is turned down: then every gain kept is 1.
+      if (this.loud === 0 && this.free === 1 && this.sum === many) {
+        for (let channel = 0; channel < channels; channel++) block[channel]![i] = held[channel]![out]!
+        this.at = this.at + 1 === length ? 0 : this.at + 1
+        continue
+      }
+      if (this.loud > 0) this.loud--
       const peak = this.peak()
       const wants = peak > CEILING ? CEILING / peak : 1
       this.wanted[this.turn] = wants
       // The least of the gains wanted on the way, or on the way back up from it.
-      let least = wants
-      if (this.free < 1 || wants < 1) for (const gain of this.wanted) if (gain < least) least = gain
-      this.free = Math.min(least, this.free + (1 - this.free) * this.back)
+      this.age++
+      if (wants <= this.least) {
+        this.least = wants
+        this.age = 0
+      } else if (this.age >= many) {
+        this.least = 1
+        for (let n = 0; n < many; n++) this.least = Math.min(this.least, this.wanted[n]!)
+        this.age = 0
+      }
+      this.free = Math.min(this.least, this.free + (1 - this.free) * this.back)
       if (this.free > 0.99999) this.free = 1
       this.sum += this.free - this.eased[this.turn]!
       this.eased[this.turn] = this.free
       // What is added and taken away again leaves a rest, which must not turn down what is under the ceiling.
       if (this.sum > many - 1e-6) this.sum = many
       const gain = this.sum / many
-      const out = (this.at - this.ahead + length) % length
-      for (let channel = 0; channel < this.channels; channel++) block[channel]![i] = this.held[channel]![out]! * gain
+      for (let channel = 0; channel < channels; channel++) block[channel]![i] = held[channel]![out]! * gain
       this.at = this.at + 1 === length ? 0 : this.at + 1
       this.turn = this.turn + 1 === many ? 0 : this.turn + 1
     }
