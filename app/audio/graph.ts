@@ -46,7 +46,7 @@ export class Graph {
     const { until, gain = 0, skips = false, closable = false } = how
     const { context } = this
     if (!buffer) return nothing
-    // On a sample, as what is rendered is: between two the browser would work out every sample anew.
+    // On a sample, as what is rendered is: between two the browser would work out every sample again.
     const onSample = (seconds: number) => Math.round(seconds * context.sampleRate) / context.sampleRate
     const starts = onSample(Math.max(0, when))
     const source = context.createBufferSource()
@@ -74,7 +74,7 @@ export class Graph {
     }
   }
 
-  /** Sounds a cue that is no word, at a time, until a time, so many dB louder or softer; answers a way to take it back. */
+  /** Sounds a cue that is no word, at a time, until a time, louder or softer by some dB; answers a way to take it back. */
   hand(cue: Cue, when: number, until: number | undefined, gain: number): () => void {
     const { mixer: channels, sounds } = this
     if (cue.kind === 'click')

@@ -109,8 +109,8 @@ export function mixer(context: BaseAudioContext, out: AudioNode, listening: List
       const place = context.createStereoPanner()
       place.pan.value = pan
       const into = whose && limb ? limbs[whose][limb] : kit
-      const trimmed = trim ? faderInto(into) : into
-      if (trim) (trimmed as GainNode).gain.value = decibelGain(trim)
+      const trimmed = faderInto(into)
+      trimmed.gain.value = decibelGain(trim)
       place.connect(trimmed)
       places.set(name, place)
       return place

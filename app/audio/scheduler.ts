@@ -1,6 +1,6 @@
 import { type Cue, CueLine, type Performance, type CuePlace, asHuman, cueId } from '#core/perform'
 
-/** Where sounds go: each is told once, ahead of its time, in seconds of the clock, and so many dB louder or softer; it answers a way to take it back while it has not sounded. */
+/** Where sounds go: each cue is handed over once, ahead of its time, in seconds of the clock, and louder or softer by some dB; it answers a way to take it back while it has not sounded. */
 export interface Output {
   hand(cue: Cue, when: number, until: number | undefined, gain: number): () => void
 }

@@ -83,7 +83,7 @@ export const usePlayer = defineStore('player', () => {
     return playing.value && sounding ? sounding.scheduler.position(sounding.heardAt(performance.now())) : undefined
   }
 
-  /** The felt beat that the ear hears so many seconds from now: how long ago it will have begun then, and whether it is the first of its bar. */
+  /** The felt beat that the ear hears some seconds from now: how long ago it will have begun then, and whether it is the first of its bar. */
   function beat(ahead = 0) {
     const sounding = engine.value
     return playing.value && sounding ? sounding.scheduler.beat(sounding.heardAt(performance.now()) + ahead) : undefined

@@ -1,4 +1,4 @@
-import { MOMENTS, type OnsetStrength } from './onsets'
+import { type OnsetStrength, strongest } from './onsets'
 import { changeOf, tonesBetween } from './tones'
 
 /** Beats that a bar may have, and how readily each is believed: most music has four. */
@@ -13,7 +13,7 @@ const METERS = [
 
 /** Places within a beat at which a bar’s figure is read. */
 const WITHIN = [0, 1 / 4, 1 / 3, 1 / 2, 2 / 3, 3 / 4]
-/** Moments about a place at which what begins there may be. */
+/** Moments about a place within a beat at which what begins there may be. */
 const NEAR = 2
 
 /** A bar as it was found: the number of its first beat, how many beats it has, and how sure that is, from 0 to 1. */
@@ -32,17 +32,11 @@ interface BeatFacts {
   change: number
 }
 
-const strongest = (strength: Float32Array, time: number): number => {
-  let most = 0
-  for (let i = -NEAR; i <= NEAR; i++) most = Math.max(most, strength[Math.round(time * MOMENTS) + i] ?? 0)
-  return most
-}
-
 function factsOf(samples: Float32Array, strength: OnsetStrength, beats: readonly number[]): BeatFacts[] {
   const tones = tonesBetween(samples, beats)
   return beats.slice(0, -1).map((from, i) => {
     const to = beats[i + 1]!
-    const at = (band: Float32Array) => WITHIN.map(share => strongest(band, from + share * (to - from)))
+    const at = (band: Float32Array) => WITHIN.map(share => strongest(band, from + share * (to - from), NEAR))
     const [low, middle, high] = [at(strength.low), at(strength.middle), at(strength.high)]
     return {
       figure: [...low, ...middle, ...high],
@@ -61,7 +55,7 @@ function standard(values: readonly number[]): number[] {
   return values.map(one => (one - mean) / spread)
 }
 
-/** How alike the figures are to those so many beats later, each against what is usual at its place: 1 where they repeat. */
+/** How alike the figures are to those a number of beats later, each against what is usual at its place: 1 where they repeat. */
 function repeats(facts: readonly BeatFacts[], later: number): number {
   const columns = facts[0]!.figure.map((_, n) => standard(facts.map(one => one.figure[n]!)))
   let [both, all] = [0, 0]

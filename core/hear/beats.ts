@@ -1,4 +1,4 @@
-import { MOMENTS, type OnsetStrength } from './onsets'
+import { MOMENTS, type OnsetStrength, strongest } from './onsets'
 
 /** Tempi that are looked for, in beats a minute, and the steps between them. */
 const SLOWEST = 50
@@ -9,7 +9,7 @@ const TEMPI = Array.from({ length: STEPS }, (_, i) => SLOWEST * (FASTEST / SLOWE
 /** Tempi that are counted at all. */
 const COUNTED = { least: 36, most: 235 } as const
 
-/** Where people tap first, in beats a minute, and how far about it in octaves: nobody taps 200 where 100 will do. */
+/** Where people tap first, in beats a minute, and how far about it in octaves: few tap 200 where 100 will do. */
 const TAPPED = 112
 const TAPPED_ABOUT = 0.75
 
@@ -64,7 +64,7 @@ function bestWay(worth: readonly number[][], cost: (from: number, to: number) =>
   return way
 }
 
-/** A tempo as it is read from sound: at so many seconds, in beats a minute. */
+/** A tempo as it is read from sound: at a time in seconds, in beats a minute. */
 export interface TempoReading {
   at: number
   bpm: number
@@ -117,15 +117,10 @@ function tracked({ all }: Pick<OnsetStrength, 'all'>, curve: readonly TempoReadi
 
 /** Moments about a time at which what begins there may be. */
 const NEAR = 3
-const strongest = (strength: Float32Array, time: number): number => {
-  let most = 0
-  for (let i = -NEAR; i <= NEAR; i++) most = Math.max(most, strength[Math.round(time * MOMENTS) + i] ?? 0)
-  return most
-}
 /** How much more begins at some times than at others, of one band; nothing at all is taken for a little. */
 const against = (strength: Float32Array, times: readonly number[], others: readonly number[]): number => {
   const mean = (all: readonly number[]) =>
-    all.reduce((sum, one) => sum + strongest(strength, one), 0) / (all.length || 1)
+    all.reduce((sum, one) => sum + strongest(strength, one, NEAR), 0) / (all.length || 1)
   return mean(times) / Math.max(0.05, mean(others))
 }
 const halfway = (beats: readonly number[]): number[] => beats.slice(1).map((beat, i) => (beat + beats[i]!) / 2)

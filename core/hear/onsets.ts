@@ -90,3 +90,10 @@ export function onsetStrength(samples: Float32Array): OnsetStrength {
   const [low, middle, high] = [evened(sums.low), evened(sums.middle), evened(sums.high)]
   return { low, middle, high, all: evened(low.map((one, n) => one + middle[n]! + high[n]!)) }
 }
+
+/** The most that begins within some moments of a time in seconds, 0 at the least. @internal */
+export function strongest(strength: Float32Array, time: number, reach: number): number {
+  let most = 0
+  for (let i = -reach; i <= reach; i++) most = Math.max(most, strength[Math.round(time * MOMENTS) + i] ?? 0)
+  return most
+}

@@ -9,7 +9,7 @@ export const USUAL_LAMP: Lamp = { light: true, flash: false }
 const FLASHES_APART = 0.35
 
 /**
- * Whether a flash may follow another so many seconds later.
+ * Whether a flash may follow another after some seconds.
  * @example [0.3, 0.35, 1].map(mayFlash) // => [false, true, true]
  */
 export const mayFlash = (since: number): boolean => since >= FLASHES_APART

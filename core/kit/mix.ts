@@ -37,7 +37,7 @@ export const USUAL_MIX: Mix = {
 export const gainOf = ({ gain, muted }: Fader): number => (muted ? 0 : decibelGain(gain))
 
 /**
- * What so many dB multiply by.
+ * What a number of dB multiplies by.
  * @example [0, -20].map(decibelGain) // => [1, 0.1]
  */
 export const decibelGain = (decibels: number): number => 10 ** (decibels / 20)

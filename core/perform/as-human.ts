@@ -8,7 +8,7 @@ const hashed = (text: string): number => {
   return hash >>> 0
 }
 
-/** Nobody is further off than so many standard deviations. */
+/** The furthest that a person is off, in standard deviations. */
 const FURTHEST = 2.5
 /** A number about 0 with a standard deviation of 1, bounded: the sum of four even ones. */
 function spread(random: () => number): number {
@@ -18,7 +18,7 @@ function spread(random: () => number): number {
 
 /**
  * How far off a person would play a cue of the machine's: in seconds, later or earlier, and in dB. Blows of one stroke are off together; the click and lines are
- * never off. The same for the same seed and place, whoever asks.
+ * never off. The same for the same seed and place.
  * @example asHuman(cues(looped({ groove, kit }), 0, 0.1)[0], humanOf(0)) // => { seconds: 0, gain: 0 }
  */
 export function asHuman(cue: Cue, human: Human | undefined): { seconds: number; gain: number } {
