@@ -42,11 +42,41 @@ describe('the clock that all is played by', () => {
     await vi.advanceTimersByTimeAsync(750)
     expect(clock.now() - from).toBeCloseTo(0.75, 6)
     expect(clock.heardAt(performance.now())).toBeCloseTo(clock.now(), 6)
-    // Plugged in, it is the audio clock's again at the next press.
+    expect(clock.sounds(2)).toBeUndefined()
+    // Plugged in, it is the audio clock's again at the next press, and goes on from where it is.
     Object.assign(context, { state: 'running', currentTime: 1 })
     await clock.wake()
     expect(tell.mock.calls).toEqual([[true], [false]])
-    expect(clock.now()).toBe(1)
+    expect(clock.now() - from).toBeCloseTo(0.75, 6)
+    context.currentTime = 1.5
+    expect(clock.now() - from).toBeCloseTo(1.25, 6)
+    expect(clock.sounds(clock.now())).toBeCloseTo(1.5, 6)
+  })
+
+  it('takes up sound that comes back while it plays, without a jump, and asks for it once a second', async () => {
+    const tell = vi.fn()
+    const resume = vi.fn(() => Promise.resolve())
+    const context = fake({ resume })
+    const clock = clockOf(context, tell)
+    const time = async (seconds: number, goes: boolean) => {
+      for (let n = 0; n < seconds * 10; n++) {
+        await vi.advanceTimersByTimeAsync(100)
+        if (goes) context.currentTime += 0.1
+        clock.watch()
+      }
+    }
+    await time(1, true)
+    await time(6, false)
+    expect(tell.mock.calls).toEqual([[true]])
+    expect(resume.mock.calls.length).toBeGreaterThanOrEqual(3)
+    expect(resume.mock.calls.length).toBeLessThanOrEqual(4)
+    const gone = clock.now()
+    await time(1, true)
+    expect(tell.mock.calls).toEqual([[true], [false]])
+    expect(clock.now() - gone).toBeCloseTo(1, 6)
+    // What is heard is where the audio clock is, by the time that all is played by.
+    context.getOutputTimestamp = () => ({ contextTime: context.currentTime - 0.03, performanceTime: performance.now() })
+    expect(clock.heardAt(performance.now())).toBeCloseTo(clock.now() - 0.032, 6)
   })
 
   it('goes on where the audio clock stands still on the way, from where it stood', async () => {

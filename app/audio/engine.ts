@@ -16,9 +16,7 @@ const BREATH = { word: 0.03, sentence: 0.35 } as const
 /** The sounding end of the application: an audio clock, the sounds rendered once in a worker, and a scheduler pumped by a timer. */
 export interface Engine {
   scheduler: Scheduler
-  /** The audio clock, in seconds. */
-  now(): number
-  /** A moment of the page’s clock (ms, as `performance.now()`) as the time of the audio clock that is heard then. */
+  /** A moment of the page’s clock (ms, as `performance.now()`) as the time of the scheduler’s clock that is heard then. */
   heardAt(stamp: number): number
   /** How late what is put out is heard, in seconds, and whether by an amount that changes as it plays. */
   latency(): { seconds: number; changes: boolean }
@@ -54,8 +52,12 @@ export async function createEngine(
   const { worker } = rendering
   const limiter = await limiting(context)
   limiter.node.connect(context.destination)
-  const clock = new OutClock(context, limiter.delay, tell)
   const graph = new Graph(context, limiter.node, listening)
+  const clock = new OutClock(context, limiter.delay, silent => {
+    // What waits for a clock that stands still would sound too late, all of it, once that goes again.
+    if (silent) graph.silence()
+    tell(silent)
+  })
   const { mixer: channels, sounds } = graph
   const keep = (name: string, samples: Float32Array) => graph.keep(name, samples, SAMPLE_RATE)
 
@@ -124,12 +126,14 @@ export async function createEngine(
 
   const output: Output = {
     hand(cue, when, until, gain) {
-      if (cue.kind === 'click' && cue.says !== undefined) return say(cue.says, when, until)
-      return graph.hand(cue, when, until, gain)
+      const at = clock.sounds(when)
+      if (at === undefined) return () => undefined
+      const end = until && clock.sounds(until)
+      if (cue.kind === 'click' && cue.says !== undefined) return say(cue.says, at, end)
+      return graph.hand(cue, at, end, gain)
     },
   }
-  const now = () => clock.now()
-  const scheduler = new Scheduler(now, output)
+  const scheduler = new Scheduler(() => clock.now(), output)
   // A worker tells the time: the timers of a page that is out of sight come once a second.
   const timer = new Worker(new URL('../workers/timer.worker.ts', import.meta.url), { type: 'module' })
   timer.onmessage = () => {
@@ -157,7 +161,6 @@ export async function createEngine(
   return {
     scheduler,
     strike,
-    now,
     heardAt: stamp => clock.heardAt(stamp),
     wake: () => clock.wake(),
     latency: () => clock.latency,
@@ -184,12 +187,12 @@ export async function createEngine(
     async say(word) {
       await fetchWords()
       const said = spoken.get(word)
-      if (said) say(word, now() + said.onset, undefined)
+      if (said) say(word, context.currentTime + said.onset, undefined)
     },
     async tell(sentences) {
       await fetchTalkWords()
       for (const stop of telling.splice(0)) stop()
-      let at = now() + BREATH.word
+      let at = context.currentTime + BREATH.word
       for (const sentence of sentences) {
         for (const word of sentence) {
           const said = talk.get(word)

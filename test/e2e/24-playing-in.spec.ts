@@ -38,13 +38,16 @@ async function playsWithTheClick(page: Page) {
         Object.defineProperty(new KeyboardEvent(type, { key, cancelable: true }), 'timeStamp', { value: at }),
       )
     const atClick: AtClick = (first, whenDue) => {
-      const keys = first ? player.first : player.other
-      if (!keys.length || --player.skip >= 0 || --player.left < 0) return
-      for (const key of keys) {
-        whenDue(player.late, press('keydown', key))
-        whenDue(player.late + player.held, press('keyup', key))
-        if (player.after) whenDue(player.late + player.after, press('keydown', key))
-      }
+      // Decided as the click sounds, not as it is handed over: a busy page hands over two seconds ahead.
+      whenDue(0, () => {
+        const keys = first ? player.first : player.other
+        if (!keys.length || --player.skip >= 0 || --player.left < 0) return
+        for (const key of keys) {
+          whenDue(player.late, press('keydown', key))
+          whenDue(player.late + player.held, press('keyup', key))
+          if (player.after) whenDue(player.late + player.after, press('keydown', key))
+        }
+      })
     }
     Object.assign(window, { player, atClick })
   })

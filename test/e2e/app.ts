@@ -78,11 +78,15 @@ const ASKED_FOR = /^Failed to load resource|Failed to fetch dynamically imported
 
 /** What to know of a page whose test failed: the answers it still waited for, and what stood on it. */
 async function lastSeen(page: Page, waiting: ReadonlySet<Request>) {
+  const said = await page
+    .locator('[role=status], [role=alert], [data-silent]')
+    .allInnerTexts()
+    .catch(() => [])
   const words = await page
     .locator('body')
     .innerText({ timeout: 2000 })
     .catch(error => String(error))
-  return `${page.url()} waited for ${[...waiting].map(one => `${one.method()} ${one.url()}`).join(', ') || 'nothing'}, and showed: ${words.replaceAll(/\s+/g, ' ').slice(0, 400)}`
+  return `${page.url()} waited for ${[...waiting].map(one => `${one.method()} ${one.url()}`).join(', ') || 'nothing'}, said: ${said.filter(Boolean).join(' | ')}, and showed: ${words.replaceAll(/\s+/g, ' ').slice(0, 400)}`
 }
 
 /** Tests against a server with the demo world, which a worker shares among all files that use the same. No page may say that something is wrong with it. */
