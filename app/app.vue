@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { forgetEarly } from '~/documents/first'
-import { passwordAsked } from '~/documents/api'
+import { passwordAsked } from '~/documents/ask'
 import { useKits } from '~/stores/kits'
 
 // The player and their kits are wanted on every station; a station that cannot do without asks for them itself. Until they

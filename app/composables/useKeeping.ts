@@ -1,7 +1,9 @@
-import { ref } from 'vue'
+import { onScopeDispose, ref } from 'vue'
 import type { Documents, KindName } from '#core/documents'
-import { ApiProblem, type Routes, api } from '~/documents/api'
+import { type Routes, api } from '~/documents/api'
+import { ApiProblem } from '~/documents/ask'
 import { newId } from '~/documents/ids'
+import { sendSound } from '~/documents/uploads'
 import type { Holds, Stretch } from '~/stores/opened'
 import { useNewGroove } from './useNewGroove'
 
@@ -27,11 +29,18 @@ const MADE: Record<Exclude<KindName, 'player'>, true> = {
   sitting: true,
 }
 
+type ArchiveRead = (Holds & { holds: 'archive' })['archive']
+
 /** Keeps what was found in a file, and goes to where it is. */
 export function useKeeping() {
   const toast = useToast()
   const { keep } = useNewGroove()
   const keeping = ref(false)
+  /** How much of an archive's sounds is on the server, from 0 to 1; none where none are sent. */
+  const sent = ref<number>()
+  let off = new AbortController()
+  const callOff = () => off.abort()
+  onScopeDispose(callOff)
 
   const routesOf = <K extends KindName>(kind: K) => api[`${kind}s`] as unknown as Routes<K>
   /** Makes a document where there is none of its id; false where there is. */
@@ -53,11 +62,26 @@ export function useKeeping() {
     await navigateTo('/shelf')
   }
 
-  async function archive({ documents, log, notes, assets }: (Holds & { holds: 'archive' })['archive']) {
+  /** The sounds of an archive, one at a time: each is as large as it is. */
+  async function sounds(assets: ArchiveRead['assets'], file: Blob) {
+    const { soundsIn } = await import('~/documents/archive-file')
+    const soundOf = await soundsIn(file)
+    const all = assets.reduce((sum, one) => sum + one.bytes, 0)
+    let done = 0
+    for (const { sha256, type, bytes, file: name } of assets) {
+      await sendSound(await soundOf(name), sha256, type, {
+        progress: share => (sent.value = (done + share * bytes) / all),
+        signal: off.signal,
+      })
+      done += bytes
+    }
+  }
+
+  async function archive({ documents, log, notes, assets }: ArchiveRead, file: Blob) {
     let [fresh, known] = [0, 0]
     const count = (isNew: boolean) => (isNew ? fresh++ : known++)
-    // Sounds first: kits name them.
-    for (const { bytes } of assets) await api.asset(bytes as Uint8Array<ArrayBuffer>)
+    // Sounds first: documents name them.
+    if (assets.length) await sounds(assets, file)
     for (const kind of Object.keys(MADE) as (keyof typeof MADE)[])
       for (const document of documents[kind].toReversed()) count(await made(kind, document as never))
     for (let i = 0; i < log.length; i += 500) {
@@ -70,11 +94,12 @@ export function useKeeping() {
     await navigateTo('/shelf')
   }
 
-  async function keepAll(opened: Holds, chosen: readonly Stretch[]) {
+  async function keepAll(opened: Holds, chosen: readonly Stretch[], file: Blob) {
     keeping.value = true
+    off = new AbortController()
     try {
       if (opened.holds === 'score') await stretches(chosen)
-      else if (opened.holds === 'archive') await archive(opened.archive)
+      else if (opened.holds === 'archive') await archive(opened.archive, file)
       else if (opened.kind === 'groove') await keep(opened.document)
       else {
         const id = opened.document.id
@@ -84,14 +109,17 @@ export function useKeeping() {
       }
     } catch (error) {
       toast.add({
-        title: 'Not all of it was kept',
-        description: (error as Error).message,
+        title: off.signal.aborted ? 'Called off' : 'Not all of it was kept',
+        description: off.signal.aborted
+          ? 'Sounds that had come whole are here; nothing else of the archive is.'
+          : (error as Error).message,
         color: 'error',
         duration: 20000,
       })
     } finally {
       keeping.value = false
+      sent.value = undefined
     }
   }
-  return { keepAll, keeping }
+  return { keepAll, keeping, sent, callOff }
 }

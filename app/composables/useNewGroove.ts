@@ -1,5 +1,6 @@
 import type { Groove } from '#core/groove'
-import { ApiProblem, api } from '../documents/api'
+import { api } from '../documents/api'
+import { ApiProblem } from '../documents/ask'
 import { newId } from '../documents/ids'
 
 /** A groove that is new here, kept and opened on the Bench: one begun, or one read from a file. */

@@ -3,7 +3,7 @@ import { KIT_LIMITS, type Kit, type OwnSound, withStroke } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
 import { SAMPLE_RATE, resampled } from '#core/signal'
 import { levelsByEar, withNotedSounds } from '#core/sound'
-import { api } from '../documents/api'
+import { keepSound } from '../documents/uploads'
 
 /** A WAV file that is larger is not even read into the page, in bytes. */
 const MOST_WAV = 16 * 1024 * 1024
@@ -47,7 +47,7 @@ export function useOwnSounds() {
       const levels = levelsByEar(all.map(one => one.samples))
       const own: OwnSound[] = []
       for (const [i, { file, bytes }] of all.entries())
-        own.push({ asset: await api.asset(bytes), name: file.name.slice(0, 80), level: levels[i]! })
+        own.push({ asset: await keepSound(bytes), name: file.name.slice(0, 80), level: levels[i]! })
       return withStroke(kit, pieceId, index, { own: [...had, ...own] })
     } catch (error) {
       return refuse((error as Error).message)
@@ -70,7 +70,7 @@ export function useOwnSounds() {
       const notes = new Set(kit.pieces.flatMap(piece => piece.strokes.map(stroke => stroke.note)))
       const kept = []
       for (const { samples, rate, ...one } of font.value.sounds.filter(sound => notes.has(sound.note))) {
-        kept.push({ ...one, asset: await api.asset(writeWav(resampled(samples, rate / SAMPLE_RATE))) })
+        kept.push({ ...one, asset: await keepSound(writeWav(resampled(samples, rate / SAMPLE_RATE))) })
       }
       const { kit: given, strokes } = withNotedSounds(kit, kept)
       if (!strokes)

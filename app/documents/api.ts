@@ -1,5 +1,3 @@
-import type { FetchError } from 'ofetch'
-import { ref } from 'vue'
 import type { Documents, KindName, Summaries } from '#core/documents'
 import {
   type Listed,
@@ -11,81 +9,21 @@ import {
   readEmptied,
   readEntryRow,
   readFigures,
+  readLacks,
   readListed,
   readLogPage,
   readNote,
   readSaved,
   readSession,
+  readSpace,
   readStored,
   readSums,
   readTaken,
   wantedQuery,
 } from '#core/documents/wire'
 import type { LogEntry, LogFilter } from '#core/practise'
-import { present } from '#core/present'
-import { type Read, fields, listOf } from '#core/read'
-import { lackingHere } from './lacking'
-
-/** A request that was answered with a problem document. */
-export class ApiProblem extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-    readonly body: Record<string, unknown>,
-  ) {
-    super(message)
-  }
-
-  /** True of what has nothing to do with what was sent: the password is asked for again, or the store fails. It is kept, and tried again. */
-  get passing() {
-    return this.status === 401 || this.status >= 500
-  }
-}
-
-/** No answer at all: the server is not running, or cannot be reached. */
-export class ApiSilent extends Error {
-  constructor() {
-    super('Bazzet’s server does not answer. Start it again with the command you started it with; nothing here is lost.')
-  }
-}
-
-/** True once the server has asked this page for its password. */
-export const passwordAsked = ref(false)
-
-interface More {
-  body?: object
-  query?: object
-  keepalive?: boolean
-  headers?: Record<string, string>
-}
-
-async function answer(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, more: More): Promise<unknown> {
-  try {
-    return await $fetch<unknown>(path, { method, retry: 0, ...more })
-  } catch (error) {
-    const { status, data } = error as FetchError<Record<string, unknown>>
-    if (!status) throw new ApiSilent()
-    if (status === 401) passwordAsked.value = true
-    throw new ApiProblem(status, String(data?.detail ?? (error as Error).message), data ?? {})
-  }
-}
-
-/** Asks the server, and reads what it answers: another Bazzet than this page belongs to may answer otherwise. */
-async function ask<T>(
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
-  path: string,
-  read: Read<T>,
-  more: More = {},
-): Promise<T> {
-  const value = read(await answer(method, path, more))
-  if (value === undefined)
-    throw new ApiProblem(
-      502,
-      'The server’s answer is not what this page expects: Bazzet may have been renewed meanwhile. Load the page again.',
-      {},
-    )
-  return value
-}
+import { fields, listOf } from '#core/read'
+import { ask } from './ask'
 
 /** The routes of one kind of document. */
 function routes<K extends KindName>(kind: K) {
@@ -138,22 +76,12 @@ export const api = {
   copies: {
     list: () => ask('GET', '/api/copies', readCopies),
     make: () => ask('POST', '/api/copies', readCopy),
-    restore: (name: string) => ask('POST', `/api/copies/${name}/restore`, nothing),
+    restore: (name: string) => ask('POST', `/api/copies/${name}/restore`, readLacks),
     replace: (file: Blob) =>
-      ask('PUT', '/api/copies/now', nothing, { body: file, headers: { 'content-type': 'application/vnd.sqlite3' } }),
+      ask('PUT', '/api/copies/now', readLacks, { body: file, headers: { 'content-type': 'application/vnd.sqlite3' } }),
   },
-  /** A file of the player's own, under the SHA-256 of its bytes; answers that hash. */
-  asset: async (bytes: Uint8Array<ArrayBuffer>, type = 'audio/wav'): Promise<string> => {
-    if (!crypto.subtle) throw new ApiProblem(0, present(lackingHere(), 'answer'), {})
-    const sha256 = [...new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))]
-      .map(byte => byte.toString(16).padStart(2, '0'))
-      .join('')
-    await ask('PUT', `/api/assets/${sha256}`, nothing, {
-      body: new Blob([bytes], { type }),
-      headers: { 'content-type': type },
-    })
-    return sha256
-  },
+  /** What takes up how much room. */
+  space: async () => (await ask('GET', '/api/space', readSpace)).rows,
   binned: () =>
     ask<{ [K in BinnedKind as `${K}s`]: Listed<Summaries[K]>[] }>(
       'GET',

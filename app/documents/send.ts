@@ -1,6 +1,6 @@
 import type { Documents, KindName } from '#core/documents'
 import type { Stored } from '#core/documents/wire'
-import { ApiProblem, ApiSilent } from './api'
+import { ApiProblem, ApiSilent } from './ask'
 import type { Base, SaveAnswer } from './autosave'
 import type { World } from './world'
 

@@ -1,6 +1,6 @@
 import type { Stored } from '#core/documents/wire'
 import { present } from '#core/present'
-import { ApiProblem, ApiSilent } from './api'
+import { ApiProblem, ApiSilent } from './ask'
 import { Drafts } from './drafts'
 import type { TabNews } from './world'
 

@@ -16,7 +16,7 @@ const found = useOpened()
 const kits = useKits()
 const player = usePlayer()
 const { waiting, chosen, lookAtText } = useOpening()
-const { keepAll, keeping } = useKeeping()
+const { keepAll, keeping, sent, callOff } = useKeeping()
 const field = useTemplateRef('field')
 const text = ref('')
 const shown = ref(0)
@@ -71,11 +71,12 @@ const says = computed(() => {
 })
 const archived = computed(() => {
   if (found.opened?.holds !== 'archive') return []
-  const { documents, log, notes } = found.opened.archive
+  const { documents, log, notes, assets } = found.opened.archive
   return [
     ...(Object.keys(documents) as KindName[]).map(kind => [KINDS[kind].what, documents[kind].length] as const),
     ['log entry', log.length] as const,
     ['note of a day', Object.keys(notes).length] as const,
+    ['sound', assets.length] as const,
   ].filter(([, many]) => many)
 })
 const plural = (word: string, many: number) =>
@@ -86,10 +87,11 @@ const plural = (word: string, many: number) =>
 const performance = computed(() => groove.value && looped({ groove: groove.value, kit: kits.of(groove.value.kitId) }))
 const { toggle } = usePlayback(performance)
 async function keep() {
-  if (!found.opened) return
+  if (!found.opened || !found.file || keeping.value) return
   await keepAll(
     found.opened,
     found.stretches.filter((_, i) => kept.value.has(i)),
+    found.file.file,
   )
 }
 useStationKeys('opening', { hear: toggle, keep })
@@ -224,6 +226,11 @@ useHead({ title: 'Open a file · Bazzet' })
       <p class="mt-3 max-w-3xl text-sm text-muted">
         What is here already, by its id, stays as it is; the rest is added.
       </p>
+      <div v-if="sent !== undefined" role="status" class="mt-4 max-w-md" data-sent>
+        <p class="mb-1 text-sm">Bringing in the sounds, {{ Math.round(sent * 100) }} %</p>
+        <UProgress :model-value="Math.round(sent * 100)" color="neutral" />
+        <UButton class="mt-3" color="neutral" variant="outline" @click="callOff">Call it off</UButton>
+      </div>
       <section v-if="found.opened.archive.bad.length" class="mt-4">
         <h3 class="font-semibold text-error">Can’t be read</h3>
         <ul class="list-disc pl-5">

@@ -128,8 +128,8 @@ const INDEX = [
       <section aria-labelledby="all-title" class="max-w-5xl">
         <h2 id="all-title" class="text-lg">Everything as a file</h2>
         <p class="mb-3 text-sm text-muted">
-          Grooves, kits, phrases, plans, recipes, cells and the log as one file. Open it in any Bazzet: what is there
-          already stays as it is.
+          Grooves, kits, phrases, plans, recipes, cells, the log and your own sounds as one file. Open it in any Bazzet:
+          what is there already stays as it is.
         </p>
         <UButton color="neutral" variant="outline" to="/api/archive" external download="bazzet-archive.zip"
           >Save everything as a file</UButton
@@ -139,6 +139,10 @@ const INDEX = [
         <h2 id="copies-title" class="text-lg">Copies</h2>
         <p class="mb-3 text-sm text-muted">The whole database as it was at a moment, settings and bin included.</p>
         <CopiesForm />
+      </section>
+      <section aria-labelledby="space-title" class="max-w-5xl">
+        <h2 id="space-title" class="mb-2 text-lg">Room it takes</h2>
+        <SpaceTable />
       </section>
       <section aria-labelledby="machines-title" class="max-w-5xl">
         <h2 id="machines-title" class="mb-2 text-lg">Other machines</h2>

@@ -1,6 +1,7 @@
 import { computed } from 'vue'
 import type { LogEntry } from '#core/practise'
-import { ApiProblem, api } from '../documents/api'
+import { api } from '../documents/api'
+import { ApiProblem } from '../documents/ask'
 import { type Read, fields, listOf, text } from '#core/read'
 import { useRemembered } from '../remembered'
 

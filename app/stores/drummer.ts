@@ -15,7 +15,8 @@ import {
 import { replacing } from '#core/edit'
 import { refuse } from '#core/result'
 import type { Counting } from '#core/time'
-import { ApiSilent, api } from '../documents/api'
+import { api } from '../documents/api'
+import { ApiSilent } from '../documents/ask'
 import { useOpenDocument } from '../documents/here'
 import { takeOld } from '../remembered'
 

@@ -65,7 +65,7 @@ export const useOpened = defineStore('opened', () => {
     looking.value = true
     refused.value = ''
     try {
-      const found = await worker.remote.open(now.bytes, now.name, plain(kit.value), keeps.value)
+      const found = await worker.remote.open(now.file, now.name, plain(kit.value), keeps.value)
       if (mine !== turn) return
       fixed = []
       stretches.value = []

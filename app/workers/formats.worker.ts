@@ -1,8 +1,18 @@
 import { expose } from 'comlink'
-import { type Opened, openFile } from '#core/documents'
-import { type Cut, type FromScore, type Keeps, type Score, cutsOf, grooveFrom } from '#core/formats'
+import { type Opened, type ReadArchive, openFile } from '#core/documents'
+import {
+  type Cut,
+  type FromScore,
+  type Keeps,
+  LARGEST_FILE,
+  type Score,
+  cutsOf,
+  grooveFrom,
+  isZip,
+  sayTooLarge,
+} from '#core/formats'
 import type { Kit, Limb } from '#core/kit'
-import { type Result, ok } from '#core/result'
+import { type Result, ok, refuse } from '#core/result'
 import { type Counting, type Tempo, writeMeter } from '#core/time'
 
 /** What of a score the page shows; the score itself stays in the worker. */
@@ -20,7 +30,11 @@ interface ScoreFacts {
 }
 
 /** A file as it was found, and where it is a score, the stretches of it that could be grooves. */
-export type Found = Result<{ holds: 'score'; score: ScoreFacts; cuts: Cut[] } | Exclude<Opened, { holds: 'score' }>>
+export type Found = Result<
+  | { holds: 'score'; score: ScoreFacts; cuts: Cut[] }
+  | { holds: 'archive'; archive: ReadArchive }
+  | Exclude<Opened, { holds: 'score' }>
+>
 
 /** What the grooves of a score are made with: whose kit, which hand leads, the player’s counting, and limbs chosen by hand. */
 interface Making {
@@ -34,8 +48,14 @@ interface Making {
 let score: Score | undefined
 
 const worker = {
-  open(bytes: Uint8Array, name: string, kit: Kit, keeps: Keeps): Found {
-    const found = openFile(bytes, name, kit, keeps)
+  async open(file: Blob, name: string, kit: Kit, keeps: Keeps): Promise<Found> {
+    if (isZip(new Uint8Array(await file.slice(0, 4).arrayBuffer()))) {
+      const { archiveIn } = await import('../documents/archive-file')
+      const archive = await archiveIn(file)
+      if (archive) return archive.ok ? ok({ holds: 'archive', archive: archive.value }) : archive
+    }
+    if (file.size > LARGEST_FILE) return refuse(sayTooLarge(file.size))
+    const found = openFile(new Uint8Array(await file.arrayBuffer()), name, kit, keeps)
     if (!found.ok) return found
     const opened = found.value
     if (opened.holds !== 'score') return ok(opened)

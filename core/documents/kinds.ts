@@ -99,6 +99,8 @@ export interface Kind<K extends KindName> {
   read(input: unknown): Result<Documents[K]>
   refers(document: Documents[K]): Reference[]
   summary(document: Documents[K]): Summaries[K]
+  /** The sounds that it names, by their hash: they stay as long as it does, and go along with it; none where it is left out. */
+  assetsOf?(document: Documents[K]): string[]
   /** There is one, from the first start; it is neither made nor thrown away. */
   single?: true
   /** What goes away with use: thrown away, one is gone for good, and the bin never holds it. */
@@ -135,6 +137,8 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
     read: readKit,
     refers: () => [],
     summary: ({ id, name, pieces }) => ({ id, name, pieces: pieces.length }),
+    assetsOf: ({ pieces }) =>
+      pieces.flatMap(piece => piece.strokes.flatMap(stroke => (stroke.own ?? []).map(one => one.asset))),
   },
   cell: {
     what: 'cell',

@@ -8,38 +8,31 @@ import {
   readMidi,
   readMusicXml,
   readTab,
+  sayTooLarge,
   textFrom,
-  unzipped,
 } from '#core/formats'
 import type { Kit } from '#core/kit'
 import { type Result, ok, refuse } from '#core/result'
-import { type ReadArchive, readArchive } from './archive'
 import { type Documents, KINDS, KIND_NAMES, type KindName } from './kinds'
 
 /** What a file was found to hold, before anything of it is kept. */
 export type Opened =
   | { holds: 'score'; format: 'MIDI' | 'MusicXML' | 'tablature'; score: Score }
   | { [K in KindName]: { holds: 'document'; kind: K; document: Documents[K] } }[KindName]
-  | { holds: 'archive'; archive: ReadArchive }
-
-/** The largest archive that is opened, in bytes. */
-const LARGEST_ARCHIVE = 256 * 1024 * 1024
 
 /**
- * A file of any format that Bazzet reads, known by what is in it and not by its name: MIDI, MusicXML (packed too), text tablature, our own
- * JSON of every kind, an archive. What cannot be read is refused with a sentence, and nothing is kept.
+ * A file of any format that Bazzet reads whole, known by what is in it and not by its name: MIDI, MusicXML (packed too), text tablature, our own
+ * JSON of every kind. What cannot be read is refused with a sentence, and nothing is kept. An archive, which may be larger than a
+ * machine's memory, is read by `readArchive`.
  * @example openFile(midi, 'sample.mid', kit).value.holds // => 'score'
  */
 export function openFile(bytes: Uint8Array, name: string, kit: Kit, keeps: Keeps = 'feel'): Result<Opened> {
   if (!bytes.length) return refuse('This file is empty.')
   const title = name.replace(/\.[^.]{1,10}$/, '')
-  if (isZip(bytes)) return ofZip(bytes, title, kit)
-  if (bytes.length > LARGEST_FILE)
-    return refuse(
-      `This file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are opened.`,
-    )
+  if (bytes.length > LARGEST_FILE) return refuse(sayTooLarge(bytes.length))
   if (bytes[0] === 0x4d && bytes[1] === 0x54 && bytes[2] === 0x68 && bytes[3] === 0x64)
     return ofMidi(bytes, kit, title, keeps)
+  if (isZip(bytes)) return scored('MusicXML', readMusicXml(bytes, kit, title))
   const text = textFrom(bytes)
   if (/^\s*</.test(text)) return scored('MusicXML', readMusicXml(bytes, kit, title))
   if (/^\s*[{[]/.test(text)) return ofJson(text)
@@ -60,24 +53,6 @@ function ofMidi(bytes: Uint8Array, kit: Kit, title: string, keeps: Keeps): Resul
 
 const scored = (format: 'MIDI' | 'MusicXML' | 'tablature', score: Result<Score>): Result<Opened> =>
   score.ok ? ok({ holds: 'score', format, score: score.value }) : score
-
-function ofZip(bytes: Uint8Array, title: string, kit: Kit): Result<Opened> {
-  if (bytes.length > LARGEST_ARCHIVE)
-    return refuse(
-      `This file has ${Math.round(bytes.length / 1048576)} MB; an archive of up to ${LARGEST_ARCHIVE / 1048576} MB is opened.`,
-    )
-  const names: string[] = []
-  const listed = unzipped(bytes, file => {
-    names.push(file)
-    return false
-  })
-  if (!listed.ok) return listed
-  if (names.includes('bazzet-archive.json')) {
-    const archive = readArchive(bytes)
-    return archive.ok ? ok({ holds: 'archive', archive: archive.value }) : archive
-  }
-  return scored('MusicXML', readMusicXml(bytes, kit, title))
-}
 
 /** One of our own documents, of the kind that its format says. */
 function ofJson(text: string): Result<Opened> {

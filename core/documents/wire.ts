@@ -29,11 +29,24 @@ export interface Saved {
   updatedAt: string
 }
 
-/** A copy of the database: the name of its file, when it was made, and its bytes. */
+/** A copy of the database: the name of its file, when it was made, its bytes, and how many of the sounds that it names are not here any more. */
 export interface Copy {
   name: string
   madeAt: string
   bytes: number
+  lacks: number
+}
+
+/** How a sound comes in: whether it is here already, how long a piece is, in bytes, and which pieces are missing, from 0 on. */
+export interface Begun {
+  here: boolean
+  piece: number
+  missing: number[]
+}
+
+/** What takes up how much room: documents of a kind, sounds by what names them, copies; the largest first. */
+export interface Space {
+  rows: { what: string; many: number; bytes: number }[]
 }
 
 /** The copies there are, the newest first, and the folder they are in. */
@@ -178,7 +191,11 @@ export const readStored = <D extends { id: string }>(): Read<Stored<D>> =>
   fields({ revision: figure, store: text, updatedAt: text, document: fields({ id: text }) as Read<unknown> as Read<D> })
 
 export const readSaved: Read<Saved> = fields({ revision: figure, updatedAt: text })
-export const readCopy: Read<Copy> = fields({ name: text, madeAt: text, bytes: figure })
+export const readCopy: Read<Copy> = fields({ name: text, madeAt: text, bytes: figure, lacks: figure })
+export const readBegun: Read<Begun> = fields({ here: onOff, piece: figure, missing: listOf(figure) })
+export const readSpace: Read<Space> = fields({ rows: listOf(fields({ what: text, many: figure, bytes: figure })) })
+/** How many sounds a copy that was brought back names that are not here. */
+export const readLacks: Read<{ lacks: number }> = fields({ lacks: figure })
 export const readCopies: Read<Copies> = fields({ folder: text, copies: listOf(readCopy) })
 export const readEmptied: Read<Emptied> = fields({
   gone: figure,

@@ -16,7 +16,16 @@ import {
 import { utf16From } from './bytes'
 import { type MidiHeader, type MidiVisitor, visitMidi } from './midi-events'
 import { isOnGrid, isWritten, placedAsPlayed, thirdsAsSwing } from './played'
-import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, onGrids } from './score'
+import {
+  LARGEST_FILE,
+  MOST_BARS,
+  MOST_STROKES,
+  type Score,
+  type ScoreStroke,
+  gathered,
+  onGrids,
+  sayTooLarge,
+} from './score'
 
 const DRUMS = 9
 /** Seconds in which grace notes come before their stroke: the one next to it, and the first of one, two and three. */
@@ -65,10 +74,7 @@ const titleOf = (text: string): string =>
  * @example readMidi(midi, kit).value.strokes.length // => 14
  */
 export function readMidi(bytes: Uint8Array, kit: Kit, name = '', keeps: Keeps = 'feel'): Result<Score> {
-  if (bytes.length > LARGEST_FILE)
-    return refuse(
-      `This MIDI file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are read.`,
-    )
+  if (bytes.length > LARGEST_FILE) return refuse(sayTooLarge(bytes.length, 'MIDI file'))
   const doubts: string[] = []
   const found: Gathered = { notes: [], meters: [], tempos: [], title: '', swing: null }
   const read = visitMidi(bytes, header => gatherer(header, found))

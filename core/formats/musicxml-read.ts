@@ -27,7 +27,16 @@ import {
   meterTicks,
 } from '#core/time'
 import { isZip, textFrom, unzipped } from './bytes'
-import { LARGEST_FILE, MOST_BARS, MOST_STROKES, type Score, type ScoreStroke, gathered, onGrids } from './score'
+import {
+  LARGEST_FILE,
+  MOST_BARS,
+  MOST_STROKES,
+  type Score,
+  type ScoreStroke,
+  gathered,
+  onGrids,
+  sayTooLarge,
+} from './score'
 import { type Element, childOf, childrenOf, numberIn, readXml, textIn } from './xml'
 
 /** What an instrument of a file means on a kit. */
@@ -84,10 +93,7 @@ const PIECE_WORDS: [RegExp, string][] = [
  * @example readMusicXml(new TextEncoder().encode(writeMusicXml(groove, kit)), kit).value.strokes.length // => 14
  */
 export function readMusicXml(bytes: Uint8Array, kit: Kit, name = ''): Result<Score> {
-  if (bytes.length > LARGEST_FILE)
-    return refuse(
-      `This MusicXML file has ${Math.round(bytes.length / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are read.`,
-    )
+  if (bytes.length > LARGEST_FILE) return refuse(sayTooLarge(bytes.length, 'MusicXML file'))
   const text = isZip(bytes) ? packed(bytes) : ok(textFrom(bytes))
   if (!text.ok) return text
   const root = readXml(text.value, 'MusicXML file')

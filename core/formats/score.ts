@@ -42,6 +42,13 @@ export const MOST_STROKES = 60_000
 export const LARGEST_FILE = 16 * 1024 * 1024
 
 /**
+ * Why a file of so many bytes is not read.
+ * @example sayTooLarge(20 * 1048576, 'MIDI file') // => 'This MIDI file has 20 MB; up to 16 MB are read.'
+ */
+export const sayTooLarge = (bytes: number, what = 'file'): string =>
+  `This ${what} has ${Math.round(bytes / 1048576)} MB; up to ${LARGEST_FILE / 1048576} MB are read.`
+
+/**
  * Doubts that repeat are said once, with how often: a file of another kind of music would say thousands.
  * @example gathered(['Bar 1: odd.', 'Bar 1: odd.']) // => ['Bar 1: odd. (2 times)']
  */

@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { basename, dirname, join } from 'node:path'
 import sqlite3 from 'sqlite3'
+import { KINDS, KIND_NAMES, folderOf } from '#core/documents'
 import type { Copy } from '#core/documents/wire'
 
 /** This many daily copies are kept. */
@@ -56,8 +57,53 @@ export const checkDatabase = (path: string): Promise<string | undefined> =>
     })
   })
 
-/** The copies there are, the newest first. */
-export function listCopies(path: string): Copy[] {
+const HASH = /"([0-9a-f]{64})"/g
+
+/**
+ * The sounds that a copy names and does not hold itself, as copies of an older Bazzet did. It may be of any version: what looks like a hash in a
+ * document of a kind that names sounds is taken for one.
+ */
+export function soundsInCopy(path: string): Promise<Set<string>> {
+  const rows = (db: sqlite3.Database, sql: string) =>
+    new Promise<string[]>(done =>
+      // A table that the copy does not have yet names nothing.
+      db.all<{ text: string }>(sql, (error, found) => done(error ? [] : found.map(row => row.text))),
+    )
+  return new Promise(done => {
+    const db = new sqlite3.Database(path, sqlite3.OPEN_READONLY, opening => {
+      if (opening) return done(new Set())
+      const naming = KIND_NAMES.filter(kind => KINDS[kind].assetsOf)
+      void Promise.all([
+        rows(db, "SELECT sha256 AS text FROM assets WHERE typeof(bytes) = 'blob'"),
+        ...naming.map(kind => rows(db, `SELECT document AS text FROM ${folderOf(kind)}`)),
+      ]).then(([held = [], ...texts]) => {
+        const named = texts.flat().flatMap(text => [...text.matchAll(HASH)].map(([, sha256]) => sha256!))
+        db.close(() => done(new Set(named.filter(sha256 => !held.includes(sha256)))))
+      })
+    })
+  })
+}
+
+/** What any of the copies of a database names: it is not swept, since a copy may be brought back. */
+export async function soundsInCopies(path: string): Promise<Set<string>> {
+  const all = new Set<string>()
+  for (const { name } of listFiles(path))
+    for (const sha256 of await soundsInCopy(join(copiesFolder(path), name))) all.add(sha256)
+  return all
+}
+
+/** The copies there are, the newest first, with how many of the sounds that each names are not among those that are here. */
+export async function listCopies(path: string, here: ReadonlySet<string>): Promise<Copy[]> {
+  const list: Copy[] = []
+  for (const copy of listFiles(path)) {
+    const named = await soundsInCopy(join(copiesFolder(path), copy.name))
+    list.push({ ...copy, lacks: [...named].filter(sha256 => !here.has(sha256)).length })
+  }
+  return list
+}
+
+/** The files of the copies there are, the newest first. */
+export function listFiles(path: string): Omit<Copy, 'lacks'>[] {
   const folder = copiesFolder(path)
   if (!existsSync(folder)) return []
   return readdirSync(folder)

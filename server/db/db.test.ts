@@ -1,5 +1,4 @@
 /** @module-tag long */
-import { createHash } from 'node:crypto'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -14,7 +13,7 @@ import { meter } from '#core/time'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { type Database, connect } from '.'
 import { openDatabase } from './connection'
-import { checkDatabase, copiesFolder, copyDatabase, copyOfTheDay, listCopies } from './copies'
+import { checkDatabase, copiesFolder, copyDatabase, copyOfTheDay, listFiles } from './copies'
 import { storeTrouble } from './trouble'
 
 const folder = mkdtempSync(join(tmpdir(), 'bazzet-db-'))
@@ -439,53 +438,19 @@ describe('the log', () => {
   })
 })
 
-describe('sounds of the player’s own', () => {
-  const bytes = new TextEncoder().encode('RIFF….WAVE')
-  const sha256 = createHash('sha256').update(bytes).digest('hex')
-  const later = (days: number) => new Date(Date.now() + days * 24 * 3600 * 1000)
-
-  it('are kept under their hash alone, stay while a kit names them, and a week longer', async () => {
-    const db = await connect(at('assets.db'))
-    expect(await db.assets.put({ sha256: '0'.repeat(64), type: 'audio/wav', bytes })).toBe(false)
-    expect(await db.assets.put({ sha256, type: 'audio/wav', bytes })).toBe(true)
-    expect(await db.assets.put({ sha256, type: 'audio/wav', bytes })).toBe(true)
-    expect((await db.assets.get(sha256))?.bytes).toEqual(new Uint8Array(bytes))
-    expect(await db.assets.all()).toEqual([])
-    const { document, revision } = (await db.documents.kit.get('five-piece'))!
-    const pieces = document.pieces.map((piece, i) =>
-      i
-        ? piece
-        : {
-            ...piece,
-            strokes: piece.strokes.map((stroke, n) =>
-              n ? stroke : { ...stroke, own: [{ asset: sha256, name: 'a.wav', level: 4 as const }] },
-            ),
-          },
-    )
-    expect(await db.documents.kit.save({ ...document, pieces }, revision)).toMatchObject({ kind: 'saved' })
-    expect((await db.assets.all()).map(one => one.sha256)).toEqual([sha256])
-    expect(await db.assets.sweep(later(30))).toBe(0)
-    expect(await db.documents.kit.save(document, revision + 1)).toMatchObject({ kind: 'saved' })
-    expect(await db.assets.sweep(later(6))).toBe(0)
-    expect(await db.assets.sweep(later(8))).toBe(1)
-    expect(await db.assets.get(sha256)).toBeUndefined()
-    await db.close()
-  })
-
+describe('copies, and a store that fails', () => {
   it('a database with kits of version 1 has them of today’s', async () => {
     const before = await connect(at('kits.db'))
     await before.close()
     await sql(
       at('kits.db'),
-      'DELETE FROM "SequelizeMeta" WHERE name = \'010-sounds\'; DROP TABLE assets; UPDATE kits SET document = replace(document, \'"version":4\', \'"version":1\')',
+      `DELETE FROM about WHERE name = 'broughtUp'; UPDATE kits SET document = replace(document, '"version":${DEFAULT_KIT.version}', '"version":1')`,
     )
     const after = await connect(at('kits.db'))
     expect((await after.documents.kit.get('five-piece'))!.document).toEqual(DEFAULT_KIT)
     await after.close()
   })
-})
 
-describe('copies, and a store that fails', () => {
   it('a copy made while it is in use is whole; what is brought back is what was copied, as another store', async () => {
     vi.stubEnv('BAZZET_DB', at('live.db'))
     vi.resetModules()
@@ -506,7 +471,7 @@ describe('copies, and a store that fails', () => {
     expect(back.document.title).toBe('Kept')
     expect(back.store).not.toBe(store)
     // What was there is in a copy of its own.
-    expect(listCopies(at('live.db')).some(one => one.name.startsWith('before-restore-'))).toBe(true)
+    expect(listFiles(at('live.db')).some(one => one.name.startsWith('before-restore-'))).toBe(true)
     // What is no database is refused, and changes nothing.
     writeFileSync(at('letter.db'), 'Dear friend, this is no database.'.repeat(100))
     expect(await replaceDatabase(at('letter.db'))).toMatch(/no database.*Nothing was changed/)
@@ -528,7 +493,7 @@ describe('copies, and a store that fails', () => {
     for (const day of days) expect(await copyOfTheDay(at('daily.db'), day)).toBe(true)
     expect(await copyOfTheDay(at('daily.db'), days.at(-1)!)).toBe(false)
     expect(
-      listCopies(at('daily.db'))
+      listFiles(at('daily.db'))
         .map(one => one.name)
         .sort(),
     ).toEqual(days.slice(3).map(day => `day-${day}.db`))
@@ -539,13 +504,13 @@ describe('copies, and a store that fails', () => {
     await before.close()
     await sql(
       at('migrated.db'),
-      'DELETE FROM "SequelizeMeta" WHERE name = \'011-sittings\'; DROP TABLE sittings; DROP INDEX log_subject; ALTER TABLE log DROP COLUMN whole',
+      "DELETE FROM \"SequelizeMeta\" WHERE name > '011' AND name < '013'; DROP TABLE sittings; DROP INDEX log_subject; ALTER TABLE log DROP COLUMN whole; DROP TABLE assets; CREATE TABLE assets (sha256 PRIMARY KEY, type, createdAt, bytes)",
     )
     const after = await connect(at('migrated.db'))
     await after.close()
-    expect(listCopies(at('migrated.db')).map(one => one.name)).toEqual([expect.stringMatching(/^before-010-sounds-/)])
+    expect(listFiles(at('migrated.db')).map(one => one.name)).toEqual([expect.stringMatching(/^before-010-sounds-/)])
     expect(
-      await checkDatabase(join(copiesFolder(at('migrated.db')), listCopies(at('migrated.db'))[0]!.name)),
+      await checkDatabase(join(copiesFolder(at('migrated.db')), listFiles(at('migrated.db'))[0]!.name)),
     ).toBeUndefined()
   })
 

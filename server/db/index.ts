@@ -7,13 +7,15 @@ import { KIND_NAMES, type KindName } from '#core/documents'
 import { KITS, USUAL_PLAYER } from '#core/kit'
 import { RECIPES } from '#core/vary'
 import { bringUp } from './bring-up'
-import { databasePath, migrationsIn, openDatabase } from './connection'
-import { checkDatabase, copiesFolder, copyDatabase } from './copies'
+import { bringUpSounds } from './bring-up-sounds'
+import { databasePath, migrationsIn, openDatabase, soundsPath } from './connection'
+import { checkDatabase, copiesFolder, copyDatabase, soundsInCopies } from './copies'
 import { lacksMigrations, migrate, unknownMigration } from './migrations'
 import { defineModels } from './models'
 import { type DocumentRepository, documentRepository } from './repositories/documents'
 import { type AssetRepository, assetRepository } from './repositories/assets'
 import { type LogRepository, logRepository } from './repositories/log'
+import { openSounds } from './sound-store'
 
 /** Everything that is kept. */
 export interface Database {
@@ -50,9 +52,12 @@ export async function connect(path: string): Promise<Database> {
   await documents.kit.createAll(KITS.toReversed())
   await documents.recipe.createAll(RECIPES.toReversed())
   await documents.player.createAll([USUAL_PLAYER])
-  const assets = assetRepository(sequelize, models.assets)
-  await assets.sweep()
-  return { documents, log: logRepository(sequelize, models), assets, close: () => sequelize.close() }
+  const sounds = await openSounds(soundsPath(path))
+  await bringUpSounds(sequelize, models.assets, sounds)
+  const assets = assetRepository(sequelize, models.assets, sounds)
+  await assets.sweep(await soundsInCopies(path))
+  const close = async () => void (await Promise.all([sequelize.close(), sounds.close()]))
+  return { documents, log: logRepository(sequelize, models), assets, close }
 }
 
 /** Fills a database that was just opened, such as with the demo world. */

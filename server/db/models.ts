@@ -8,6 +8,7 @@ import {
   type Sequelize,
 } from 'sequelize'
 import { KIND_NAMES, type KindName, folderOf } from '#core/documents'
+import type { SoundType } from '#core/formats'
 
 /** A stored document: the JSON as it was read, and what a list shows of it. */
 export interface DocumentRow extends Model<InferAttributes<DocumentRow>, InferCreationAttributes<DocumentRow>> {
@@ -46,12 +47,16 @@ interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttributes<
   entry: string
 }
 
-/** A file of the player's own; its moment is text, as it was written from the first on. */
+/**
+ * A sound of the player's own: its bytes are in the database of sounds, whole where it is `here`, in part while it is `arriving`; it is `lost` where
+ * that database lacks it. Its moment, when it came to be so, is text, as it was written from the first on.
+ */
 export interface AssetRow extends Model<InferAttributes<AssetRow>, InferCreationAttributes<AssetRow>> {
   sha256: string
-  type: string
+  type: SoundType
+  bytes: number
+  state: 'arriving' | 'here' | 'lost'
   createdAt: string
-  bytes: Buffer
 }
 
 /** The player's note on a day. */
@@ -114,8 +119,9 @@ export function defineModels(sequelize: Sequelize): Models {
       {
         sha256: { type: DataTypes.STRING(64), primaryKey: true },
         type: required(DataTypes.STRING(40)),
+        bytes: required(DataTypes.INTEGER),
+        state: required(DataTypes.STRING(10)),
         createdAt: required(DataTypes.STRING(30)),
-        bytes: required(DataTypes.BLOB),
       },
       { tableName: 'assets', timestamps: false },
     ),

@@ -1,14 +1,18 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { database } from '../db'
 import { databasePath } from '../db/connection'
-import { copyOfTheDay } from '../db/copies'
+import { copyOfTheDay, soundsInCopies } from '../db/copies'
 import { storeTrouble } from '../db/trouble'
 
-/** A copy a day, by the calendar of this machine. One that can't be made is said, and stops nothing. */
-const daily = () =>
-  copyOfTheDay(databasePath(), new Intl.DateTimeFormat('sv-SE').format(new Date())).catch((error: Error) => {
-    process.stderr.write(`Today’s copy of the database could not be made: ${error.message}\n`)
-  })
+/** A copy a day, by the calendar of this machine, and sounds swept that nothing names any more. What can't be done is said, and stops nothing. */
+async function daily() {
+  try {
+    if (await copyOfTheDay(databasePath(), new Intl.DateTimeFormat('sv-SE').format(new Date())))
+      await (await database()).assets.sweep(await soundsInCopies(databasePath()))
+  } catch (error) {
+    process.stderr.write(`Today’s copy of the database could not be made: ${(error as Error).message}\n`)
+  }
+}
 
 /** Opens the database as the server starts, so that one that cannot be opened is said at once. */
 export default defineNitroPlugin(async nitro => {

@@ -1,6 +1,8 @@
 import { type Documents, KINDS, KIND_NAMES, type Kind, type KindName, folderOf } from '#core/documents'
 import type { Emptied } from '#core/documents/wire'
 import type { Database } from '../db'
+import { databasePath } from '../db/connection'
+import { soundsInCopies } from '../db/copies'
 import type { DocumentRepository } from '../db/repositories/documents'
 
 const titleOf = (document: object): string =>
@@ -34,15 +36,21 @@ export async function emptyBin(db: Database, only?: { kind: KindName; id: string
     }
   }
   let gone = 0
+  const sounds: string[] = []
   const kept: Emptied['kept'] = []
   for (const { kind, list } of all) {
     for (const { document, binned } of list) {
       if (!goes(kind, document, binned)) continue
       const neededBy = needed.get(`${kind} ${document.id}`)
       if (neededBy) kept.push({ kind, id: document.id, title: titleOf(document), neededBy })
-      else if (await db.documents[kind].destroy(document.id)) gone++
+      else if (await db.documents[kind].destroy(document.id)) {
+        gone++
+        sounds.push(...((KINDS[kind] as Kind<KindName>).assetsOf?.(document) ?? []))
+      }
     }
   }
+  // Sounds are large: those that only this named go with it, unless a copy that may be brought back names them.
+  if (sounds.length) await db.assets.dropUnnamed(sounds, await soundsInCopies(databasePath()))
   return { gone, kept }
 }
 

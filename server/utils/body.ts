@@ -5,9 +5,6 @@ import { problem } from './problems'
 /** The largest body read: a groove of every limit filled is far smaller. */
 const MOST_BYTES = 4 * 1024 * 1024
 
-/** The largest file that is taken in: a sound of a minute and a half. */
-export const MOST_ASSET = 16 * 1024 * 1024
-
 /** The request's body as it is, up to a number of bytes. */
 export async function readBytes(event: H3Event, most: number, over: string): Promise<Uint8Array> {
   return new Uint8Array(await readLimited(event, most, over))

@@ -5,7 +5,8 @@ import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { type H3Event, getRouterParam } from 'h3'
 import { databasePath } from '../db/connection'
-import { copiesFolder, listCopies } from '../db/copies'
+import type { Database } from '../db'
+import { copiesFolder, listFiles } from '../db/copies'
 import { problem } from './problems'
 
 /** The largest database that is taken in, in bytes. */
@@ -15,9 +16,20 @@ const MOST = 2 * 1024 ** 3
 export function copyAsked(event: H3Event): string {
   const name = getRouterParam(event, 'name') ?? ''
   const path = databasePath()
-  if (!listCopies(path).some(copy => copy.name === name))
+  if (!listFiles(path).some(copy => copy.name === name))
     throw problem(404, `There is no copy “${name.slice(0, 80)}” here. GET /api/copies lists those there are.`)
   return join(copiesFolder(path), name)
+}
+
+/** The sounds that are here whole. */
+export const soundsHere = async (db: Database): Promise<Set<string>> =>
+  new Set((await db.assets.all()).filter(one => one.state === 'here').map(one => one.sha256))
+
+/** How many sounds are named by what is kept and are not here. */
+export async function lacksOf(db: Database): Promise<number> {
+  const here = await soundsHere(db)
+  const named = [...(await db.assets.named(true)).values()].flatMap(names => [...names])
+  return new Set(named.filter(sha256 => !here.has(sha256))).size
 }
 
 /** Does something with the request's body as a file in a folder of its own, which is gone afterwards. */

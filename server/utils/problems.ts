@@ -20,6 +20,7 @@ const TITLES: Record<number, string> = {
   409: 'Conflict',
   413: 'Too large',
   415: 'Not of that type',
+  416: 'Range not there',
   422: 'Not valid',
   429: 'Too many tries',
   500: 'Something went wrong',

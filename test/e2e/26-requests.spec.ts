@@ -31,6 +31,8 @@ const FOLDERS = [
   'days',
   'bin',
   'assets',
+  'uploads',
+  'space',
   'archive',
   'health',
   '',

@@ -113,8 +113,14 @@ test('the lamp lights within 20 ms of its click, brighter on the first of the ba
   const off = lit.slice(1, -1).map(({ at }) => Math.min(...clicks.map(click => Math.abs(at - click - 2))))
   // A frame that a busy machine leaves out is late; half of them are not.
   expect(off.sort((a, b) => a - b)[Math.floor(off.length / 2)]).toBeLessThan(20)
-  const firsts = lit.map(({ first }, i) => (first ? i : -1)).filter(i => i >= 0)
-  firsts.slice(1).forEach((i, nth) => expect(i - firsts[nth]!).toBe(4))
+  // The first of a bar comes after whole bars: a beat that a busy machine leaves out moves none.
+  const beat = Math.min(...clicks.slice(1).map((at, i) => at - clicks[i]!))
+  const firsts = lit.filter(one => one.first).map(one => one.at)
+  expect(firsts.length).toBeGreaterThan(2)
+  for (const at of firsts.slice(1)) {
+    const bars = (at - firsts[0]!) / beat / 4
+    expect(Math.abs(bars - Math.round(bars))).toBeLessThan(0.1)
+  }
   await page.getByRole('button', { name: 'Stop', exact: true }).click()
   await expect(page.locator('[data-lamp]')).toHaveAttribute('data-beat', '')
 })
@@ -129,6 +135,9 @@ test('where no sound begins, that is said at once, and playing goes on by the pi
       private get gone() {
         return !(window as unknown as { plugged?: boolean }).plugged
       }
+      override get currentTime() {
+        return this.gone ? 0 : super.currentTime
+      }
       override get state() {
         return this.gone ? 'suspended' : super.state
       }
@@ -142,10 +151,11 @@ test('where no sound begins, that is said at once, and playing goes on by the pi
   await expect(page.locator('[data-silent]')).toContainText('No sound comes out')
   await expect(page.locator('[data-lamp]')).toHaveAttribute('data-beat', 'first')
   await expect(page.locator('[data-lamp]')).toHaveAttribute('data-beat', '')
-  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+  // Plugged in, it sounds without a press, and the picture goes on.
   await page.evaluate(() => Object.assign(window, { plugged: true }))
-  await page.getByRole('button', { name: 'Play', exact: true }).click()
   await expect(page.locator('[data-silent]')).toHaveCount(0)
+  await expect(page.locator('[data-lamp]')).toHaveAttribute('data-beat', 'first')
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
 })
 
 test('pieces are heard on their sides, the click apart from the kit by one press, and its sound is set by place', async ({

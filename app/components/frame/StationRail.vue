@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMounted } from '@vueuse/core'
 import { type Component, computed, ref, shallowRef } from 'vue'
-import { ApiSilent } from '~/documents/api'
+import { ApiSilent } from '~/documents/ask'
 import { useKeySheet } from '~/composables/useStationKeys'
 import { useSettings } from '~/stores/settings'
 

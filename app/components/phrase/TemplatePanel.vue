@@ -23,7 +23,8 @@ import {
 } from '#core/phrase'
 import type { Stored } from '#core/documents/wire'
 import { present } from '#core/present'
-import { ApiProblem, api } from '~/documents/api'
+import { api } from '~/documents/api'
+import { ApiProblem } from '~/documents/ask'
 import { newId } from '~/documents/ids'
 import { useKits } from '~/stores/kits'
 

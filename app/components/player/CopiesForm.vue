@@ -2,6 +2,7 @@
 import { onMounted, ref, shallowRef } from 'vue'
 import type { Copy } from '#core/documents/wire'
 import { api } from '~/documents/api'
+import { sayBytes } from '~/documents/bytes'
 import { sayMoment } from '~/practise/day'
 
 /** Copies of the whole database: one a day by itself, more by hand; any of them, or one from a file, can be brought back. */
@@ -33,13 +34,14 @@ const make = () =>
     await look()
   })
 /** Every page here held what was there before: they begin again. */
-const back = (name: string, bring: () => Promise<unknown>) =>
+const back = (name: string, bring: () => Promise<{ lacks: number }>) =>
   doing(async () => {
-    await bring()
+    const { lacks } = await bring()
     await look()
     const [before] = copies.value.filter(copy => copy.name.startsWith('before-restore-'))
     toast.add({
       title: `“${name}” is in place of what was here.`,
+      ...(lacks ? { description: `${sayLacks(lacks)} Open an archive that has them to bring them back.` } : {}),
       duration: 30_000,
       actions: [
         ...(before
@@ -68,7 +70,8 @@ const WHYS: [start: string, why: string][] = [
   ['before-', 'before an update'],
 ]
 const whyOf = (name: string) => WHYS.find(([start]) => name.startsWith(start))?.[1] ?? name
-const size = (bytes: number) => `${(bytes / 1048576).toFixed(1)} MB`
+const sayLacks = (lacks: number) =>
+  lacks === 1 ? 'A sound that it names is not here.' : `${lacks} sounds that it names are not here.`
 onMounted(() => void look().catch(error => (says.value = (error as Error).message)))
 </script>
 
@@ -101,8 +104,11 @@ onMounted(() => void look().catch(error => (says.value = (error as Error).messag
       <tbody>
         <tr v-for="copy in copies" :key="copy.name" class="border-t border-muted" :data-copy="copy.name">
           <td class="py-1 pr-3">{{ sayMoment(copy.madeAt) }}</td>
-          <td>{{ whyOf(copy.name) }}</td>
-          <td class="text-right tabular-nums">{{ size(copy.bytes) }}</td>
+          <td>
+            {{ whyOf(copy.name) }}
+            <span v-if="copy.lacks" class="text-warning">{{ sayLacks(copy.lacks) }}</span>
+          </td>
+          <td class="text-right tabular-nums">{{ sayBytes(copy.bytes) }}</td>
           <td class="pl-3 text-right">
             <UButton
               size="xs"
@@ -119,7 +125,8 @@ onMounted(() => void look().catch(error => (says.value = (error as Error).messag
     </table>
     <p class="text-sm text-muted">
       One a day is made by itself, and seven are kept{{ folder ? `, in ${folder}` : '' }}. What is here is copied before
-      a copy takes its place.
+      a copy takes its place. Copies hold no sounds; those that a copy names stay here as long as it does. A copy with
+      its sounds is the archive above.
     </p>
   </div>
 </template>

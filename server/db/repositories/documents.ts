@@ -29,6 +29,8 @@ export interface DocumentRepository<K extends KindName> {
   setBinned(id: string, binned: boolean): Promise<boolean>
   /** Takes what is in the bin away for good, with the revisions kept of it; false where it is not in the bin. */
   destroy(id: string): Promise<boolean>
+  /** How many there are, the bin's too, and of how many bytes. */
+  size(): Promise<{ many: number; bytes: number }>
   /** Every document, those in the bin too, with whether it is there: to find what names another. */
   everything(): Promise<{ document: Documents[K]; binned: boolean }[]>
 }
@@ -189,6 +191,13 @@ export function documentRepository<K extends KindName>(
       const gone = await model.destroy({ where: { id, binnedAt: { [Op.ne]: null } } })
       if (gone && kind === 'groove') await sequelize.query('DELETE FROM revisions WHERE id = ?', { replacements: [id] })
       return gone > 0
+    },
+    async size() {
+      const [row] = await sequelize.query<{ many: number; bytes: number | null }>(
+        `SELECT COUNT(*) AS many, SUM(length(CAST(document AS BLOB))) AS bytes FROM ${table}`,
+        { type: QueryTypes.SELECT },
+      )
+      return { many: row!.many, bytes: row!.bytes ?? 0 }
     },
     async everything() {
       const rows = await model.findAll({ attributes: ['document', 'binnedAt'] })

@@ -37,6 +37,8 @@ export interface LogRepository {
   /** The fastest each figure was played to its end over a groove. */
   figures(grooveId: string): Promise<FigureBest[]>
   count(): Promise<number>
+  /** How many there are, the bin's too, and of how many bytes. */
+  size(): Promise<{ many: number; bytes: number }>
   /** Writes an entry; one of the same id is written over, so that a word given late reaches its stage. */
   put(entry: LogEntry): Promise<LogEntry>
   /** Writes many in one transaction; those whose ids are here already are left as they are. Answers how many were new. */
@@ -218,6 +220,13 @@ export const logRepository = (
     }))
   },
   count: () => model.count({ where: { binnedAt: null } }),
+  async size() {
+    const [row] = await sequelize.query<{ many: number; bytes: number | null }>(
+      'SELECT COUNT(*) AS many, SUM(length(CAST(entry AS BLOB))) AS bytes FROM log',
+      { type: QueryTypes.SELECT },
+    )
+    return { many: row!.many, bytes: row!.bytes ?? 0 }
+  },
   async put(entry) {
     await model.upsert(logColumns(entry))
     return entry

@@ -1,12 +1,11 @@
-import { defineEventHandler, setResponseStatus } from 'h3'
-import { replaceDatabase } from '../../../db'
-import { copyAsked } from '../../../utils/copies'
+import { defineEventHandler } from 'h3'
+import { database, replaceDatabase } from '../../../db'
+import { copyAsked, lacksOf } from '../../../utils/copies'
 import { problem } from '../../../utils/problems'
 
-/** A copy is brought back, in place of everything that is here, which is copied first. */
+/** A copy is brought back, in place of everything that is here, which is copied first: how many of its sounds are not here. */
 export default defineEventHandler(async event => {
   const why = await replaceDatabase(copyAsked(event))
   if (why) throw problem(422, why)
-  setResponseStatus(event, 204)
-  return null
+  return { lacks: await lacksOf(await database()) }
 })
