@@ -18,6 +18,7 @@ const FLOORS = [
   ['practise', 'editor'],
   ['sound', 'notation'],
   ['formats'],
+  ['recording'],
   ['documents'],
 ]
 

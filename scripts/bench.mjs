@@ -20,7 +20,7 @@ const vitest = ['run', '--config', 'bench/vitest.config.ts']
 const inNode = name => [name, join(ROOT, 'node_modules/.bin/vitest'), [...vitest, name]]
 const inPage = name => [name, process.execPath, [`bench/${name}.mjs`]]
 for (const [name, command, list] of [
-  ...['core', 'vary', 'phrase', 'practice', 'formats', 'record', 'hear'].map(inNode),
+  ...['core', 'vary', 'phrase', 'practice', 'formats', 'record', 'hear', 'store'].map(inNode),
   ...['page', 'formats', 'hands', 'phrase', 'record', 'practice', 'shelf'].map(inPage),
 ]) {
   const file = join(folder, `${name}.json`)

@@ -5,7 +5,8 @@
 export const contentPolicy = (hashes: readonly string[] = []): string =>
   [
     "default-src 'self'",
-    ["script-src 'self'", ...hashes.map(hash => `'sha256-${hash}'`)].join(' '),
+    // The stretcher of recordings is WebAssembly, from our own origin.
+    ["script-src 'self' 'wasm-unsafe-eval'", ...hashes.map(hash => `'sha256-${hash}'`)].join(' '),
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "worker-src 'self' blob:",

@@ -20,6 +20,7 @@ const kept: Kept = {
     phrase: [],
     plan: [],
     player: [USUAL_PLAYER],
+    recording: [],
     sitting: [],
   },
   log: [],

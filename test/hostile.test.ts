@@ -56,6 +56,7 @@ const whole: Record<string, Uint8Array> = {
       phrase: [],
       plan: [],
       player: [USUAL_PLAYER],
+      recording: [],
       sitting: [],
     },
     log: [],

@@ -6,6 +6,7 @@ import * as Measure from '#core/measure'
 import * as Notation from '#core/notation'
 import * as Phrase from '#core/phrase'
 import * as Practise from '#core/practise'
+import { makeRecording } from '#core/recording'
 import * as Time from '#core/time'
 
 /** One bar of 4/4 in sixteenths at 100: hats in eighths, snare on 2 and 4, ghosts on a of 2 and e of 3, bass drum on 1 and & of 3. */
@@ -155,3 +156,11 @@ export const measures = Measure.measure(
 )
 export const geometry = Notation.layOut(bars, ['RH', 'LH', 'RF', 'LF'], 800, Notation.FULL)
 export const midi = Formats.writeGrooveMidi(sample, Kit.DEFAULT_KIT)
+
+/** A recording of three seconds that has not been listened to. */
+export const recording = makeRecording({
+  id: 'recording',
+  title: 'Shed',
+  asset: { sha256: '0'.repeat(64), type: 'audio/wav', bytes: 44 },
+  seconds: 3,
+})

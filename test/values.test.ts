@@ -8,6 +8,7 @@ import { cellFrom } from '#core/groove'
 import { KITS, USUAL_PLAYER } from '#core/kit'
 import { beginRun, makeSitting, readEntry } from '#core/practise'
 import { RECIPES } from '#core/vary'
+import { recording } from './sample'
 
 /** What JSON can hold and a careless reader trips over: objects that cannot become text, lists for words, and figures without end. */
 const HOSTILE: readonly unknown[] = [
@@ -40,6 +41,13 @@ const samples: Record<KindName | 'entry', unknown> = {
   plan,
   player: USUAL_PLAYER,
   cell: cellFrom(grooves[0]!, { from: 0, to: 2520 }, 'c', 'A half beat'),
+  recording: {
+    ...recording,
+    heard: { beats: [0.5, 1, 1.5], bars: [{ beat: 0, beats: 3, sure: 0.5 }] },
+    anchors: [{ at: 0.5, is: 'odd bar', beats: 3 }],
+    sections: [{ id: 'a', name: 'A', from: 0.5, to: 2 }],
+    marks: [{ id: 'm', at: 1, words: 'Here' }],
+  },
   sitting: makeSitting({
     id: 's',
     at: '2026-03-01T18:00:00.000Z',

@@ -9,6 +9,7 @@ import { Graph, guideName } from './graph'
 import { limiting } from './limiting'
 import { type Output, Scheduler } from './scheduler'
 import { type Rendering, soundsIn } from './rendering'
+import type { Tape } from './tape'
 import { type Spoken, VOICE_RATE, fetchTalk, fetchVoice } from './voice'
 
 /** Seconds between words and sentences that are said. */
@@ -38,6 +39,8 @@ export interface Engine {
   say(word: string): Promise<void>
   /** Says sentences at once, word by word (see `aloud` of core/measure); what was being said is cut off. */
   tell(sentences: readonly (readonly string[])[]): Promise<void>
+  /** A recording, to be played slowed or looped, with our click on its beats. */
+  tape(sound: AudioBuffer): Promise<Tape>
   /** Cuts off what was handed over but has not sounded. */
   silence(): void
 }
@@ -137,8 +140,9 @@ export async function createEngine(
   // A worker tells the time: the timers of a page that is out of sight come once a second.
   const timer = new Worker(new URL('../workers/timer.worker.ts', import.meta.url), { type: 'module' })
   timer.onmessage = () => {
-    if (scheduler.playing) clock.watch()
+    if (scheduler.playing || tapes.some(one => one.playing)) clock.watch()
     scheduler.pump()
+    for (const one of tapes) one.pump()
   }
 
   /** The openings of hats that ring from strokes being played, by their piece. */
@@ -151,6 +155,20 @@ export async function createEngine(
     const close = graph.play(buffer, AT_ONCE, channels.piece(piece), { closable: true })
     if (opensHats(piece, stroke)) ringing.set(piece.id, close)
     return true
+  }
+
+  const tapes: Tape[] = []
+  async function tape(sound: AudioBuffer): Promise<Tape> {
+    const { Tape: Made } = await import('./tape')
+    await clicksFor(channels.listening.click)
+    const click = (first: boolean, at: number) => {
+      const key = clickOf({ on: first ? 'first' : 'beat', warns: false }, channels.listening.click)
+      return graph.play(sounds.get(clickName(key)), at, channels.click)
+    }
+    const made = await Made.of(sound, { context, clock, out: limiter.node, click })
+    for (const one of tapes.splice(0)) one.close()
+    tapes.push(made)
+    return made
   }
 
   const outTo: Engine['outTo'] = async device => {
@@ -203,6 +221,7 @@ export async function createEngine(
         at += BREATH.sentence
       }
     },
+    tape,
     silence: () => graph.silence(),
   }
 }

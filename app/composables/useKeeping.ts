@@ -12,6 +12,7 @@ const PLACES: Partial<Record<KindName, (id: string) => string>> = {
   kit: id => `/kit/${id}`,
   phrase: id => `/phrase/${id}`,
   plan: id => `/practise/${id}`,
+  recording: id => `/listen/${id}`,
   recipe: () => '/vary',
   cell: () => '/bench',
   player: () => '/player',
@@ -26,6 +27,7 @@ const MADE: Record<Exclude<KindName, 'player'>, true> = {
   recipe: true,
   phrase: true,
   plan: true,
+  recording: true,
   sitting: true,
 }
 

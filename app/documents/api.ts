@@ -63,6 +63,7 @@ export const api = {
   recipes: routes('recipe'),
   phrases: routes('phrase'),
   plans: routes('plan'),
+  recordings: routes('recording'),
   players: routes('player'),
   /** Practice runs under way. */
   sittings: routes('sitting'),
@@ -93,6 +94,7 @@ export const api = {
         recipes: readListed('recipe'),
         phrases: readListed('phrase'),
         plans: readListed('plan'),
+        recordings: readListed('recording'),
       }),
     ),
   /** For good: all that is in the bin, or one thing; what is still needed stays, and is named. */

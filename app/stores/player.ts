@@ -107,6 +107,8 @@ export const usePlayer = defineStore('player', () => {
     if (piece && !engine.value?.strike(piece, stroke, level)) void audition(piece, stroke, level)
   }
 
+  /** A recording, to be played by the same clock and click as all else. */
+  const tape = async (sound: AudioBuffer) => (await wake()).tape(sound)
   /** Says a word of the count at once. */
   const speak = async (word: string) => (await wake()).say(word)
   /** Says sentences at once, each a list of words. */
@@ -150,6 +152,8 @@ export const usePlayer = defineStore('player', () => {
     warm,
     speak,
     tell,
+    tape,
+    wake,
     engine,
   }
 })

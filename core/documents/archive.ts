@@ -32,7 +32,7 @@ const ASSET = /^assets\/([0-9a-f]{64})\.([a-z0-9]{3,4})$/
 /**
  * The files of an archive but for its sounds, in order: what says that it is one, a JSON file for each document in a folder of its kind,
  * the log, and the notes of days. The same things make the same files.
- * @example [...archiveFiles({ documents: { groove: [groove], kit: [], cell: [], recipe: [], phrase: [], plan: [], player: [], sitting: [] }, log: [], notes: {} })].length // => 4
+ * @example [...archiveFiles({ documents: { groove: [groove], kit: [], cell: [], recipe: [], phrase: [], plan: [], player: [], recording: [], sitting: [] }, log: [], notes: {} })].length // => 4
  */
 export function* archiveFiles({ documents, log, notes }: Kept): Generator<{ file: string; text: string }> {
   yield json(ABOUT, { format: 'bazzet-archive', version: VERSION })

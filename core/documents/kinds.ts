@@ -23,6 +23,7 @@ import {
   readSitting,
   sittingLine,
 } from '#core/practise'
+import { RECORDING_SHAPE, type Recording, beatMapOf, readRecording } from '#core/recording'
 import type { Result } from '#core/result'
 import { styleOf } from '#core/style'
 import type { Tempo } from '#core/time'
@@ -72,6 +73,7 @@ export interface Summaries {
     to: Tempo
     subjects: { kind: string; id: string }[]
   }
+  recording: { id: string; title: string; seconds: number; bars: number; sections: string[] }
   player: { id: string }
   sitting: { id: string; title: string; planId: string; at: string; stage: number; stages: number }
 }
@@ -84,6 +86,7 @@ export interface Documents {
   recipe: Recipe
   phrase: Phrase
   plan: Plan
+  recording: Recording
   player: Player
   sitting: Sitting
 }
@@ -198,6 +201,20 @@ export const KINDS: { [K in KindName]: Kind<K> } = {
         ).values(),
       ],
     }),
+  },
+  recording: {
+    what: 'recording',
+    version: RECORDING_SHAPE.version,
+    read: readRecording,
+    refers: () => [],
+    summary: recording => ({
+      id: recording.id,
+      title: recording.title,
+      seconds: recording.seconds,
+      bars: beatMapOf(recording).bars.length,
+      sections: recording.sections.map(section => section.name),
+    }),
+    assetsOf: ({ asset }) => [asset.sha256],
   },
   player: {
     what: 'player',

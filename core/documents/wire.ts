@@ -178,6 +178,7 @@ const SUMMARY_READS: { [K in KindName]: Read<unknown> } = {
   recipe: fields({ id: text, name: text, about: text }),
   phrase: fields({ id: text, title: text, bars: figure, tempo, sections: listOf(text), subjects }),
   plan: fields({ id: text, title: text, stages: figure, seconds: figure, from: tempo, to: tempo, subjects }),
+  recording: fields({ id: text, title: text, seconds: figure, bars: figure, sections: listOf(text) }),
   player: fields({ id: text }),
   sitting: fields({ id: text, title: text, planId: text, at: text, stage: figure, stages: figure }),
 }

@@ -164,7 +164,7 @@ describe('a database of version 1', () => {
     await before.close()
     await sql(
       at('newer.db'),
-      `UPDATE about SET value = '011-sittings' WHERE name = 'broughtUp'; UPDATE kits SET document = replace(document, '"version":4', '"version":3')`,
+      `UPDATE about SET value = '011-sittings' WHERE name = 'broughtUp'; UPDATE kits SET document = replace(document, '"version":${DEFAULT_KIT.version}', '"version":3')`,
     )
     const after = await connect(at('newer.db'))
     expect((await after.documents.kit.get('five-piece'))!.document).toEqual(DEFAULT_KIT)
@@ -504,7 +504,7 @@ describe('copies, and a store that fails', () => {
     await before.close()
     await sql(
       at('migrated.db'),
-      "DELETE FROM \"SequelizeMeta\" WHERE name > '011' AND name < '013'; DROP TABLE sittings; DROP INDEX log_subject; ALTER TABLE log DROP COLUMN whole; DROP TABLE assets; CREATE TABLE assets (sha256 PRIMARY KEY, type, createdAt, bytes)",
+      "DELETE FROM \"SequelizeMeta\" WHERE name > '011' AND name < '014'; DROP TABLE sittings; DROP INDEX log_subject; ALTER TABLE log DROP COLUMN whole; DROP TABLE recordings; DROP TABLE assets; CREATE TABLE assets (sha256 PRIMARY KEY, type, createdAt, bytes)",
     )
     const after = await connect(at('migrated.db'))
     await after.close()

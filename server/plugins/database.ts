@@ -5,10 +5,10 @@ import { copyOfTheDay, soundsInCopies } from '../db/copies'
 import { storeTrouble } from '../db/trouble'
 
 /** A copy a day, by the calendar of this machine, and sounds swept that nothing names any more. What can't be done is said, and stops nothing. */
-async function daily() {
+async function daily(sweeps: boolean) {
   try {
-    if (await copyOfTheDay(databasePath(), new Intl.DateTimeFormat('sv-SE').format(new Date())))
-      await (await database()).assets.sweep(await soundsInCopies(databasePath()))
+    const made = await copyOfTheDay(databasePath(), new Intl.DateTimeFormat('sv-SE').format(new Date()))
+    if (made && sweeps) await (await database()).assets.sweep(await soundsInCopies(databasePath()))
   } catch (error) {
     process.stderr.write(`Today’s copy of the database could not be made: ${(error as Error).message}\n`)
   }
@@ -19,8 +19,9 @@ export default defineNitroPlugin(async nitro => {
   nitro.hooks.hook('close', async () => (await database()).close())
   try {
     await database()
-    await daily()
-    setInterval(() => void daily(), 3600 * 1000).unref()
+    // As it is opened it is swept too.
+    await daily(false)
+    setInterval(() => void daily(true), 3600 * 1000).unref()
   } catch (error) {
     process.stderr.write(
       `The database could not be opened: ${databasePath()}. ${storeTrouble(error)?.says.replace(/ What is on the page.*/, '') ?? (error as Error).message}\n`,

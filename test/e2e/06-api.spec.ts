@@ -85,11 +85,11 @@ test('every example of docs/api.md is answered as it says, and no route is left 
           `${method} ${path
             .replace(/\?.*/, '')
             .replace(
-              /\/(example|example-plan|example-kit|example-cell|example-recipe|example-phrase|example-sitting|entry-1|me)(?=\/|$)/,
+              /\/(example|example-plan|example-kit|example-cell|example-recipe|example-phrase|example-recording|example-sitting|entry-1|me)(?=\/|$)/,
               '/[id]',
             )
             .replace(/^\/api\/days\/.*/, '/api/days/[day]')
-            .replace(/\/[0-9a-f]{64}$/, '/[sha256]')
+            .replace(/\/[0-9a-f]{64}(\/\d+)?$/, (_, piece?: string) => `/[sha256]${piece ? '/[piece]' : ''}`)
             .replace('/nothing.db/', '/[name]/')}`,
       ),
   )

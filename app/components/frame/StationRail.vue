@@ -25,8 +25,9 @@ const stations = computed(() => [
   { name: 'Practise', to: '/practise', at: (path: string) => path.startsWith('/practise') },
   { name: 'Log', to: '/log', at: (path: string) => path.startsWith('/log') },
 ])
-/** Beside the working order: what the work is done on, and who does it. */
+/** Beside the working order: what is listened to, what the work is done on, and who does it. */
 const beside = [
+  { name: 'Listen', to: '/listen', at: (path: string) => path.startsWith('/listen') },
   { name: 'Kit', to: '/kit', at: (path: string) => path.startsWith('/kit') },
   { name: 'Player', to: '/player', at: (path: string) => path.startsWith('/player') },
 ]

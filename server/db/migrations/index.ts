@@ -12,6 +12,7 @@ import * as practice from './009-practice'
 import * as sounds from './010-sounds'
 import * as sittings from './011-sittings'
 import * as soundRows from './012-sound-rows'
+import * as recordings from './013-recordings'
 import * as pieces from './sounds/001-pieces'
 
 interface Migration {
@@ -33,6 +34,7 @@ const MIGRATIONS: readonly Migration[] = [
   sounds,
   sittings,
   soundRows,
+  recordings,
 ]
 /** Those of the database of sounds. */
 export const SOUND_MIGRATIONS: readonly Migration[] = [pieces]

@@ -38,6 +38,7 @@ it.each([
   ['009', '010-sounds'],
   ['010', '011-sittings'],
   ['011', '012-sound-rows'],
+  ['011', '013-recordings'],
 ])('a database of the day of %s comes out of %s as it always did', async (from, to) => {
   const path = join(folder, `${to}.db`)
   const raw = new sqlite3.Database(path)

@@ -1,0 +1,208 @@
+import makeStretch, { type StretchNode } from 'signalsmith-stretch'
+import stretchModule from 'signalsmith-stretch?url'
+import type { OutClock } from './clock'
+
+/** A stretch of a recording to be played, in seconds of the file: how fast, over and over or once, and its beats where a click goes with them. */
+export interface TapeRun {
+  from: number
+  to: number
+  /** How fast, 1 being as it was recorded. */
+  share: number
+  loops: boolean
+  beats: readonly { at: number; first: boolean }[]
+  clicks: boolean
+  /** Counted in by so many beats before it begins, as far apart as its first two. */
+  countIn: number
+}
+
+/** What a tape plays into and by: the clock that all goes by, where sound goes, and a click at a time of the audio clock. */
+interface Machine {
+  context: AudioContext
+  clock: OutClock
+  out: AudioNode
+  click(first: boolean, at: number): () => void
+}
+
+/** Seconds of sound that the stretcher has ahead of what is heard and behind it, and in one piece. */
+const FED_AHEAD = 10
+const FED_BEHIND = 3
+const FED_PIECE = 2
+/** Seconds of sound before the start that it is given, so that the first attack is whole. */
+const BEFORE = 0.4
+/** Seconds until it begins: the stretcher wants to know a little ahead. */
+const LEAD = 0.25
+/** Clicks are handed over so far ahead, in seconds. */
+const CLICKS_AHEAD = 0.5
+
+/**
+ * A recording being played: slowed or not, over and over or once. It alone knows which second of the file sounds when: laps follow one another on one
+ * line, `u`, in seconds of the file since the start, from which sound, clicks and playhead all come.
+ */
+export class Tape {
+  private run: TapeRun | undefined
+  /** At the time `t0` of the clock the line is at `u0`. */
+  private t0 = 0
+  private u0 = 0
+  /** How far the line is fed and clicked, and how much was fed before its beginning. */
+  private fed = 0
+  private clicked = 0
+  private before = 0
+  /** By how much the audio clock was behind when the stretcher was last given its times. */
+  private behind = 0
+  private takeBack: (() => void)[] = []
+  readonly gain: GainNode
+
+  private constructor(
+    private readonly sound: AudioBuffer,
+    private readonly node: StretchNode,
+    private readonly machine: Machine,
+  ) {
+    this.gain = new GainNode(machine.context)
+    node.connect(this.gain).connect(machine.out)
+  }
+
+  static async of(sound: AudioBuffer, machine: Machine): Promise<Tape> {
+    makeStretch.moduleUrl = stretchModule
+    const node = await makeStretch(machine.context, {
+      numberOfInputs: 0,
+      numberOfOutputs: 1,
+      outputChannelCount: [Math.min(2, sound.numberOfChannels)],
+    })
+    return new Tape(sound, node, machine)
+  }
+
+  get playing(): boolean {
+    return this.run !== undefined
+  }
+
+  async start(run: TapeRun): Promise<void> {
+    this.stop()
+    await this.node.dropBuffers()
+    this.run = run
+    const [first, second] = run.beats
+    const beat = first && second ? (second.at - first.at) / run.share : 0.5
+    this.u0 = 0
+    this.t0 = this.machine.clock.now() + LEAD + run.countIn * beat
+    this.fed = -Math.min(BEFORE, run.from)
+    this.before = -this.fed
+    this.clicked = 0
+    for (let i = 0; i < run.countIn; i++) this.clickAt(i === 0, this.t0 - (run.countIn - i) * beat)
+    this.feed()
+    this.tellNode()
+    this.pump()
+  }
+
+  stop(): void {
+    if (!this.run) return
+    this.run = undefined
+    const now = this.machine.context.currentTime
+    void this.node.schedule({ active: false, output: now, outputTime: now })
+    for (const back of this.takeBack.splice(0)) back()
+  }
+
+  /** Another speed from now on; the place stays. */
+  speed(share: number): void {
+    if (!this.run || share === this.run.share) return
+    const now = this.machine.clock.now()
+    if (now > this.t0) {
+      this.u0 = this.lineAt(now)
+      this.t0 = now
+    }
+    this.run = { ...this.run, share }
+    this.tellNode()
+    // Clicks that are handed over are at the old speed.
+    for (const back of this.takeBack.splice(0)) back()
+    this.clicked = Math.max(0, this.u0)
+  }
+
+  private lineAt(time: number): number {
+    return this.u0 + (time - this.t0) * (this.run?.share ?? 1)
+  }
+  private timeOf(u: number): number {
+    return this.t0 + (u - this.u0) / (this.run?.share ?? 1)
+  }
+
+  /** Which second of the file is heard at a time of the clock; undefined where nothing is, or it is still counted in. */
+  position(time: number): number | undefined {
+    const { run } = this
+    if (!run) return undefined
+    const u = this.lineAt(time)
+    const lap = run.to - run.from
+    return u < 0 || (!run.loops && u > lap) ? undefined : run.from + (u % lap)
+  }
+
+  private clickAt(first: boolean, time: number): void {
+    const at = this.machine.clock.sounds(time)
+    if (at !== undefined) this.takeBack.push(this.machine.click(first, at))
+  }
+
+  /** The stretcher is told where the line is, and how fast it goes. */
+  private tellNode(): void {
+    const at = this.machine.clock.sounds(this.t0)
+    if (!this.run || at === undefined) return
+    this.behind = this.t0 - at
+    const { share } = this.run
+    void this.node.schedule({ active: true, input: this.u0 + this.before, rate: share, output: at, outputTime: at })
+  }
+
+  private feed(): void {
+    const { run, sound, node } = this
+    if (!run) return
+    const lap = run.to - run.from
+    const until = Math.max(0, this.lineAt(this.machine.clock.now())) + FED_AHEAD
+    const sample = (seconds: number) => Math.round(seconds * sound.sampleRate)
+    while (this.fed < until && (run.loops || this.fed < lap)) {
+      // Before the beginning is what comes before it in the file; after the end of a lap is its beginning.
+      const into = this.fed < 0 ? this.fed : this.fed % lap
+      const many = Math.min(FED_PIECE, into < 0 ? -into : lap - into)
+      const [from, to] = [sample(run.from + into), sample(run.from + into + many)]
+      const channels = Array.from({ length: Math.min(2, sound.numberOfChannels) }, (_, n) => {
+        const piece = new Float32Array(to - from)
+        sound.copyFromChannel(piece, n, from)
+        return piece
+      })
+      void node.addBuffers(
+        channels,
+        channels.map(one => one.buffer),
+      )
+      this.fed += many
+    }
+    void node.dropBuffers(Math.max(0, this.lineAt(this.machine.clock.now()) + this.before - FED_BEHIND))
+  }
+
+  /** Looked at every some 30 ms: feeds what is to come, clicks with the beats, and ends where it is over. */
+  pump(): void {
+    const { run } = this
+    if (!run) return
+    const { clock } = this.machine
+    const now = clock.now()
+    const lap = run.to - run.from
+    if (!run.loops && this.lineAt(now) > lap + 0.3) return this.stop()
+    const at = clock.sounds(now)
+    if (at !== undefined && Math.abs(now - at - this.behind) > 1e-3) {
+      // Sound came back after it was away: the line went on meanwhile.
+      this.u0 = this.lineAt(now)
+      this.t0 = now
+      this.tellNode()
+    }
+    this.feed()
+    const to = this.lineAt(now + CLICKS_AHEAD)
+    if (run.clicks && to > this.clicked) {
+      for (let start = Math.floor(this.clicked / lap) * lap; start < to; start += lap) {
+        for (const { at: beat, first } of run.beats) {
+          const u = start + beat - run.from
+          if (u >= this.clicked - 1e-9 && u < to && beat < run.to - 1e-3) this.clickAt(first, this.timeOf(u))
+        }
+        if (!run.loops) break
+      }
+      this.clicked = to
+    }
+    if (this.takeBack.length > 40) this.takeBack.splice(0, 20)
+  }
+
+  close(): void {
+    this.stop()
+    this.node.disconnect()
+    this.gain.disconnect()
+  }
+}

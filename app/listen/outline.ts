@@ -1,0 +1,2 @@
+/** Peaks of a recording that are drawn, a second. */
+export const OUTLINE = 100
