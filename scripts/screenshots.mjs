@@ -166,6 +166,20 @@ const VIEWS = [
       await page.locator('[data-band][data-slot="10"]').waitFor()
     },
   ],
+  [
+    'listen',
+    '/listen/rehearsal',
+    async page => {
+      await page.locator('[data-beats-say]').waitFor()
+      await page.locator('[data-line]').focus()
+      for (const key of ['ArrowRight', 'ArrowRight', 'ArrowRight', 'Shift+ArrowRight', 'Shift+ArrowRight'])
+        await page.keyboard.press(key)
+      await page.getByLabel('Speed in per cent').fill('60')
+      await page.keyboard.press('Enter')
+      await page.getByRole('button', { name: 'Play', exact: true }).click()
+      await page.getByText('beat 2').first().waitFor()
+    },
+  ],
   ['log', '/log', page => page.locator('.apexcharts-series').first().waitFor()],
 ]
 

@@ -3,10 +3,11 @@ import { type Groove, makeBars, makeGroove, passSeconds } from '#core/groove'
 import { DEFAULT_KIT } from '#core/kit'
 import { passes } from '#core/perform'
 import { HEAR_RATE } from '#core/hear'
-import { SAMPLE_RATE, addPartials, biquad, convolved, filter, resampled, roomResponse } from '#core/signal'
+import { biquad, convolved, filter, resampled, roomResponse } from '#core/signal'
 import { renderPerformance } from '#core/sound'
 import { STYLE_CARDS, type StyleCard, candidatesFor, partFrom } from '#core/style'
 import { barStarts, beatsOf } from '#core/time'
+import { addTune } from '../demo/band'
 
 /** A made-up recording: mono at 22,050 Hz, and where its beats and bars begin, in seconds. */
 export interface MadeMix {
@@ -33,34 +34,6 @@ const groovesOf = (card: StyleCard, bpm: number, random: () => number): Groove =
       const all = candidatesFor(card, limb)
       return partFrom(card, all[Math.floor(random() * Math.min(3, all.length))]!, bars, `p${i}`)
     }),
-  })
-}
-
-/** Bass and chords over the bars, as loud as the drums: the bass on the beats and some eighths, a chord held through each bar. */
-function withTune(out: Float32Array, beats: readonly number[], bars: readonly number[], random: () => number): void {
-  const note = (from: number, seconds: number, hz: number, gain: number, partials: number) => {
-    const sound = new Float32Array(Math.round(seconds * SAMPLE_RATE))
-    addPartials(
-      sound,
-      Array.from({ length: partials }, (_, n) => ({ hz: hz * (n + 1), gain: gain * 0.6 ** n, decay: seconds * 2 })),
-    )
-    const at = Math.round(from * SAMPLE_RATE)
-    const rise = 0.012 * SAMPLE_RATE
-    sound.forEach((x, i) => {
-      if (at + i < out.length) out[at + i]! += x * Math.min(1, i / rise, (sound.length - i) / rise)
-    })
-  }
-  const roots = [0, 5, 7, 3].map(step => 55 * 2 ** (step / 12))
-  bars.forEach((from, bar) => {
-    const to = bars[bar + 1] ?? beats.at(-1)!
-    const root = roots[bar % 4]!
-    for (const step of [0, 4, 7]) note(from, to - from, root * 4 * 2 ** (step / 12), 0.06, 4)
-  })
-  beats.forEach((from, i) => {
-    const to = beats[i + 1] ?? from + 0.4
-    const root = roots[bars.findLastIndex(bar => bar <= from + 0.001) % 4] ?? 55
-    note(from, (to - from) * 0.9, root, 0.3, 3)
-    if (random() < 0.4) note(from + (to - from) / 2, (to - from) * 0.4, root * 1.5, 0.25, 3)
   })
 }
 
@@ -109,7 +82,7 @@ export function madeMix(seed: number, seconds = 24): MadeMix {
     Array.from({ length: times }, (_, lap) => list.map(one => lap * pass + (at(one) / ticks) * pass)).flat()
   let beats = over(beatsOf(groove.bars), beat => beat.at)
   let bars = over(barStarts(groove.bars).slice(0, -1), at => at)
-  withTune(played, beats, bars, random)
+  addTune(played, beats, bars, random)
   filter(played, biquad('low', 9500))
   let samples = resampled(played, 2)
   const kind = seed % 4
