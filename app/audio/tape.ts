@@ -1,6 +1,7 @@
 import makeStretch, { type StretchNode } from 'signalsmith-stretch'
 import stretchModule from 'signalsmith-stretch?url'
 import type { OutClock } from './clock'
+import { type PartHeard, hearPart } from './listening-to'
 
 /** A stretch of a recording to be played, in seconds of the file: how fast, over and over or once, and its beats where a click goes with them. */
 export interface TapeRun {
@@ -57,8 +58,17 @@ export class Tape {
     private readonly node: StretchNode,
     private readonly machine: Machine,
   ) {
-    this.gain = new GainNode(machine.context)
-    node.connect(this.gain).connect(machine.out)
+    // A recording in mono is on both ears, so that either side of it is there.
+    this.gain = new GainNode(machine.context, { channelCount: 2, channelCountMode: 'explicit' })
+    node.connect(this.gain)
+    this.hear('all')
+  }
+
+  private unhear: (() => void) | undefined
+  /** Lets through all of it, or a part. */
+  hear(part: PartHeard): void {
+    this.unhear?.()
+    this.unhear = hearPart(this.machine.context, this.gain, this.machine.out, part)
   }
 
   static async of(sound: AudioBuffer, machine: Machine): Promise<Tape> {

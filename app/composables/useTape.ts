@@ -1,5 +1,6 @@
 import { onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { type BeatMap, barAt } from '#core/recording'
+import type { PartHeard } from '../audio/listening-to'
 import type { Tape } from '../audio/tape'
 import { usePlayer } from '../stores/player'
 
@@ -23,6 +24,7 @@ export function useTape({ sound, map, span, at }: Desk) {
   const loops = ref(true)
   const clicks = ref(false)
   const countsIn = ref(true)
+  const part = ref<PartHeard>('all')
   const tape = shallowRef<Tape>()
   let of: AudioBuffer | undefined
 
@@ -39,6 +41,7 @@ export function useTape({ sound, map, span, at }: Desk) {
       player.stop()
       await player.wake()
       if (of !== buffer || !tape.value) [tape.value, of] = [await player.tape(buffer), buffer]
+      tape.value.hear(part.value)
       const { beats, bars } = map()
       const marked = span()
       const round = loops.value && marked !== undefined
@@ -73,8 +76,9 @@ export function useTape({ sound, map, span, at }: Desk) {
   const faster = (by: number) => (speed.value = Math.min(SPEEDS.most, Math.max(SPEEDS.least, speed.value + by)))
 
   watch(speed, now => tape.value?.speed(now / 100))
+  watch(part, now => tape.value?.hear(now))
   // What it goes over, and with which click, is another start.
   watch([loops, clicks, span, map], () => playing.value && void play(heard()))
   onScopeDispose(() => tape.value?.close())
-  return { playing, preparing, speed, loops, clicks, countsIn, heard, play, stop, toggle, faster, look }
+  return { playing, preparing, speed, loops, clicks, countsIn, part, heard, play, stop, toggle, faster, look }
 }

@@ -78,6 +78,8 @@ const STATIONS: [name: string, path: string, there: string, before?: (page: Page
     page => page.locator('[data-stage-id]').last().click(),
   ],
   ['the runner', '/practise/wet-rope-plan/run', '[data-timer]'],
+  ['Recordings', '/listen', '[data-recording]'],
+  ['a recording', '/listen/rehearsal', '[data-beats-say]'],
   ['Log', '/log', '[data-entries] tbody tr'],
 ]
 

@@ -16,6 +16,8 @@ const PAGES = [
   '/practise?groove=wet-rope',
   '/practise/wet-rope-plan',
   '/practise/wet-rope-plan/run',
+  '/listen',
+  '/listen/rehearsal',
   '/log',
   '/kit/five-piece',
   '/player',

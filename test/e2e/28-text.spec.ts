@@ -43,7 +43,7 @@ test('text is text, whatever it says: planted in every field, every page is open
   app,
 }) => {
   test.slow()
-  for (const folder of ['grooves', 'kits', 'phrases', 'plans', 'recipes', 'cells'])
+  for (const folder of ['grooves', 'kits', 'phrases', 'plans', 'recipes', 'cells', 'recordings'])
     for (const id of (await first(app, folder)).slice(0, 3)) await plant(app, folder, id)
   for (const id of ['wet-rope', 'tin-gutter-waltz']) await plant(app, 'grooves', id)
   const today = new Intl.DateTimeFormat('sv-SE').format(new Date())
@@ -88,6 +88,8 @@ test('text is text, whatever it says: planted in every field, every page is open
     '/shelf',
     '/today',
     '/begin',
+    '/listen',
+    '/listen/rehearsal',
     '/log',
     '/player',
     '/practise',

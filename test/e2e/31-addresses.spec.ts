@@ -98,6 +98,8 @@ for (const kit of KITS) {
       '/sticking',
       '/shelf',
       '/today',
+      '/listen',
+      '/listen/rehearsal',
       '/log',
       '/open',
       '/begin',

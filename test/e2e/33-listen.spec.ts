@@ -140,6 +140,22 @@ test('a recording comes in, over a break; its beats are found and put right, and
   for (const gap of apart) expect(Math.abs(gap - BEAT / 0.6), gaps.join(' ')).toBeLessThan(0.02)
   expect(Math.abs(hz - 1000)).toBeLessThanOrEqual(100)
 
+  // What both sides have in common is all that a recording in mono has.
+  await page.getByRole('combobox', { name: 'What of it is heard' }).click()
+  await page.getByRole('option', { name: 'the sides' }).click()
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect(place).toContainText('beat 3')
+  const loudest = () =>
+    page.evaluate(() => {
+      const { heard } = window as unknown as { heard: { samples: Float32Array }[] }
+      return Math.max(...heard.slice(-10).map(one => one.samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0)))
+    })
+  await expect.poll(loudest).toBeLessThan(0.001)
+  await page.getByRole('combobox', { name: 'What of it is heard' }).click()
+  await page.getByRole('option', { name: 'all', exact: true }).click()
+  await expect.poll(loudest).toBeGreaterThan(0.05)
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+
   // A section and a mark, by keys.
   await line.focus()
   await page.keyboard.press('s')

@@ -26,13 +26,15 @@ const bar = computed(() => props.map.bars[barAt(props.map, props.at)])
 const tempo = computed(() => {
   const { map, at } = props
   const n = barAt(map, at)
-  if (n < 0) return undefined
+  if (!map.bars.length) return undefined
   // Over the bars beside it too: one beat alone is a thing of chance.
   const [from, to] = [barTimes(map, Math.max(0, n - 1)).from, barTimes(map, Math.min(map.bars.length - 1, n + 1)).to]
   return tempoBetween(map.beats, from, to)
 })
 const says = computed(() => {
-  if (!bar.value) return 'The cursor is before the first bar.'
+  const about = tempo.value && `${tempo.value.toFixed(1)} beats a minute`
+  if (!props.map.bars.length) return 'Its beats make no bars yet: put the cursor on a 1 and say so.'
+  if (!bar.value) return `The cursor is before the first bar${about ? `, which begins at ${about}` : ''}.`
   const { beats, sure, set } = bar.value
   const where = sayPlace(props.map, props.at)
   const how = set
@@ -42,7 +44,7 @@ const says = computed(() => {
       : sure >= 0.5
         ? 'its 1 is likely'
         : 'its 1 is doubtful'
-  return `${where[0]!.toUpperCase()}${where.slice(1)}: ${beats === 1 ? '1 beat' : `${beats} beats`}, ${how}${tempo.value ? `; ${tempo.value.toFixed(1)} beats a minute about here` : ''}.`
+  return `${where[0]!.toUpperCase()}${where.slice(1)}: ${beats === 1 ? '1 beat' : `${beats} beats`}, ${how}${about ? `; ${about} about here` : ''}.`
 })
 const many = ref(bar.value?.beats ?? 4)
 const put = computed(() => props.recording.anchors.length > 0 || props.recording.counted !== 'as heard')

@@ -2,6 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, onUnmounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { RECORDING_LIMITS, type Correction, type Recording } from '#core/recording'
+import { PARTS_HEARD } from '~/audio/listening-to'
 import { useKeptOpen } from '~/composables/useKeptOpen'
 import { useStationKeys } from '~/composables/useStationKeys'
 import { SPEEDS, useTape } from '~/composables/useTape'
@@ -27,7 +28,8 @@ const line = useTemplateRef('line')
 const places = useTemplateRef('places')
 
 const tape = useTape({ sound: () => store.sound, map: () => store.map, span: () => span.value, at: () => at.value })
-const { playing, preparing, speed, loops, clicks, countsIn } = tape
+const { playing, preparing, speed, loops, clicks, countsIn, part } = tape
+const parts = PARTS_HEARD.map(value => ({ label: value, value }))
 /** The place that is shown: where it plays, else the cursor. */
 const place = ref('')
 useIntervalFn(() => {
@@ -167,6 +169,9 @@ useHead({ title: () => `${recording.value?.title ?? 'Listen'} · Bazzet` })
       <USwitch v-model="loops" color="neutral" :label="span ? 'loop what is marked' : 'loop (mark bars first)'" />
       <USwitch v-model="clicks" color="neutral" label="click on its beats" />
       <USwitch v-model="countsIn" color="neutral" label="count in" />
+      <label class="flex items-center gap-2"
+        >Hear <USelect v-model="part" :items="parts" class="w-32" aria-label="What of it is heard"
+      /></label>
       <MixFact />
       <SilentNote />
     </footer>
