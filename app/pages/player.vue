@@ -30,6 +30,7 @@ const INDEX = [
   ['limits-title', 'Easy and hard'],
   ['all-title', 'Everything as a file'],
   ['copies-title', 'Copies'],
+  ['space-title', 'Room it takes'],
   ['machines-title', 'Other machines'],
 ] as const
 </script>

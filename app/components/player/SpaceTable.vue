@@ -22,14 +22,14 @@ onMounted(async () => (rows.value = await api.space().catch(() => [])))
     <tbody>
       <tr v-for="row in rows" :key="row.what" class="border-t border-muted">
         <td class="py-1">{{ row.what }}</td>
-        <td class="text-right tabular-nums">{{ row.many }}</td>
-        <td class="text-right tabular-nums">{{ sayBytes(row.bytes) }}</td>
+        <td class="pl-6 text-right tabular-nums">{{ row.many }}</td>
+        <td class="pl-6 text-right tabular-nums">{{ sayBytes(row.bytes) }}</td>
       </tr>
     </tbody>
     <tfoot>
       <tr class="border-t border-accented">
         <td class="py-1" colspan="2">all of it</td>
-        <td class="text-right tabular-nums">{{ sayBytes(all) }}</td>
+        <td class="pl-6 text-right tabular-nums">{{ sayBytes(all) }}</td>
       </tr>
     </tfoot>
   </table>
