@@ -30,6 +30,8 @@ const FED_BEHIND = 3
 const FED_PIECE = 2
 /** Seconds of sound before the start that it is given, so that the first attack is whole. */
 const BEFORE = 0.4
+/** The shortest stretch that is played over and over, in seconds. */
+const SHORTEST = 0.1
 /** Seconds until it begins: the stretcher wants to know a little ahead. */
 const LEAD = 0.25
 /** Clicks are handed over so far ahead, in seconds. */
@@ -44,7 +46,7 @@ export class Tape {
   /** At the time `t0` of the clock the line is at `u0`. */
   private t0 = 0
   private u0 = 0
-  /** How far the line is fed and clicked, and how much was fed before its beginning. */
+  /** How far the line is fed, in samples, and clicked, and how much was fed before its beginning, in seconds. */
   private fed = 0
   private clicked = 0
   private before = 0
@@ -88,13 +90,15 @@ export class Tape {
   async start(run: TapeRun): Promise<void> {
     this.stop()
     await this.node.dropBuffers()
-    this.run = run
+    const rate = this.sound.sampleRate
+    const onSample = (seconds: number) => Math.round(seconds * rate) / rate
+    this.run = { ...run, from: onSample(run.from), to: Math.max(onSample(run.to), onSample(run.from) + SHORTEST) }
     const [first, second] = run.beats
     const beat = first && second ? (second.at - first.at) / run.share : 0.5
     this.u0 = 0
     this.t0 = this.machine.clock.now() + LEAD + run.countIn * beat
-    this.fed = -Math.min(BEFORE, run.from)
-    this.before = -this.fed
+    this.fed = -Math.round(Math.min(BEFORE, run.from) * rate)
+    this.before = -this.fed / rate
     this.clicked = 0
     for (let i = 0; i < run.countIn; i++) this.clickAt(i === 0, this.t0 - (run.countIn - i) * beat)
     this.feed()
@@ -155,20 +159,22 @@ export class Tape {
     void this.node.schedule({ active: true, input: this.u0 + this.before, rate: share, output: at, outputTime: at })
   }
 
+  /** Counted in whole samples: a lap that is a hair short of its end would be fed for ever. */
   private feed(): void {
     const { run, sound, node } = this
     if (!run) return
-    const lap = run.to - run.from
-    const until = Math.max(0, this.lineAt(this.machine.clock.now())) + FED_AHEAD
-    const sample = (seconds: number) => Math.round(seconds * sound.sampleRate)
+    const rate = sound.sampleRate
+    const [start, end] = [Math.round(run.from * rate), Math.round(run.to * rate)]
+    const lap = end - start
+    const heard = this.lineAt(this.machine.clock.now())
+    const until = (Math.max(0, heard) + FED_AHEAD) * rate
     while (this.fed < until && (run.loops || this.fed < lap)) {
       // Before the beginning is what comes before it in the file; after the end of a lap is its beginning.
       const into = this.fed < 0 ? this.fed : this.fed % lap
-      const many = Math.min(FED_PIECE, into < 0 ? -into : lap - into)
-      const [from, to] = [sample(run.from + into), sample(run.from + into + many)]
+      const many = Math.min(FED_PIECE * rate, into < 0 ? -into : lap - into)
       const channels = Array.from({ length: Math.min(2, sound.numberOfChannels) }, (_, n) => {
-        const piece = new Float32Array(to - from)
-        sound.copyFromChannel(piece, n, from)
+        const piece = new Float32Array(many)
+        sound.copyFromChannel(piece, n, start + into)
         return piece
       })
       void node.addBuffers(
@@ -177,7 +183,7 @@ export class Tape {
       )
       this.fed += many
     }
-    void node.dropBuffers(Math.max(0, this.lineAt(this.machine.clock.now()) + this.before - FED_BEHIND))
+    void node.dropBuffers(Math.max(0, heard + this.before - FED_BEHIND))
   }
 
   /** Looked at every some 30 ms: feeds what is to come, clicks with the beats, and ends where it is over. */

@@ -87,11 +87,10 @@ test('a recording comes in, over a break; its beats are found and put right, and
   for (let n = 0; n < 40 && (await beatAt()) < 5; n++) await page.keyboard.press('Control+ArrowRight')
   await page.keyboard.press('1')
   await expect(says).toContainText('its 1 is set by you')
-  const first = (await stored(app, id)).heard!.beats.find(beat => beat > 4.4)!
   await expect.poll(async () => (await stored(app, id)).anchors.map(one => one.is)).toEqual(['one'])
   const { anchors } = await stored(app, id)
-  expect(Math.abs(((anchors[0]!.at - 1.3) / BEAT) % 1)).toBeLessThan(0.1)
-  expect(first).toBeGreaterThan(0)
+  const nth = (anchors[0]!.at - 1.3) / BEAT
+  expect(Math.abs(nth - Math.round(nth))).toBeLessThan(0.1)
   await page.keyboard.press('Control+z')
   await expect.poll(async () => (await stored(app, id)).anchors).toEqual([])
   await page.keyboard.press('Control+Shift+z')
