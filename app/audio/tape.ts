@@ -76,7 +76,8 @@ export class Tape {
   static async of(sound: AudioBuffer, machine: Machine): Promise<Tape> {
     makeStretch.moduleUrl = stretchModule
     const node = await makeStretch(machine.context, {
-      numberOfInputs: 0,
+      // One that stays empty: without any its processor falls over while it rests.
+      numberOfInputs: 1,
       numberOfOutputs: 1,
       outputChannelCount: [Math.min(2, sound.numberOfChannels)],
     })
