@@ -5,6 +5,9 @@ declare module 'signalsmith-stretch' {
     /** Where in what was fed, in seconds. */
     input?: number
     rate?: number
+    /** Between these it goes round, in seconds of what was fed; not at all where both are the same. */
+    loopStart?: number
+    loopEnd?: number
     /** From when on, in seconds of the audio clock: the package documents the first and goes by the second. */
     output: number
     outputTime: number

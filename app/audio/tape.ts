@@ -24,16 +24,14 @@ interface Machine {
   click(first: boolean, at: number): () => void
 }
 
-/** Seconds of sound that the stretcher has ahead of what is heard and behind it, and in one piece. */
-const FED_AHEAD = 10
-const FED_BEHIND = 3
-const FED_PIECE = 2
 /** Seconds of sound before the start that it is given, so that the first attack is whole. */
 const BEFORE = 0.4
 /** The shortest stretch that is played over and over, in seconds. */
 const SHORTEST = 0.1
 /** Seconds until it begins: the stretcher wants to know a little ahead. */
 const LEAD = 0.25
+/** A change that was sent so shortly ago, in seconds, comes before one that is sent now. */
+const JUST_NOW = 0.01
 /** Clicks are handed over so far ahead, in seconds. */
 const CLICKS_AHEAD = 0.5
 
@@ -46,8 +44,7 @@ export class Tape {
   /** At the time `t0` of the clock the line is at `u0`. */
   private t0 = 0
   private u0 = 0
-  /** How far the line is fed, in samples, and clicked, and how much was fed before its beginning, in seconds. */
-  private fed = 0
+  /** How far the line is clicked, and how much of the file lies before its beginning in what the stretcher has. */
   private clicked = 0
   private before = 0
   /** By how much the audio clock was behind when the stretcher was last given its times. */
@@ -93,16 +90,16 @@ export class Tape {
     await this.node.dropBuffers()
     const rate = this.sound.sampleRate
     const onSample = (seconds: number) => Math.round(seconds * rate) / rate
-    this.run = { ...run, from: onSample(run.from), to: Math.max(onSample(run.to), onSample(run.from) + SHORTEST) }
+    const placed = { ...run, from: onSample(run.from), to: Math.max(onSample(run.to), onSample(run.from) + SHORTEST) }
+    this.before = onSample(Math.min(BEFORE, run.from))
+    await this.feed(placed)
+    this.run = placed
     const [first, second] = run.beats
     const beat = first && second ? (second.at - first.at) / run.share : 0.5
     this.u0 = 0
     this.t0 = this.machine.clock.now() + LEAD + run.countIn * beat
-    this.fed = -Math.round(Math.min(BEFORE, run.from) * rate)
-    this.before = -this.fed / rate
     this.clicked = 0
     for (let i = 0; i < run.countIn; i++) this.clickAt(i === 0, this.t0 - (run.countIn - i) * beat)
-    this.feed()
     this.tellNode()
     this.pump()
   }
@@ -151,43 +148,44 @@ export class Tape {
     if (at !== undefined) this.takeBack.push(this.machine.click(first, at))
   }
 
-  /** The stretcher is told where the line is, and how fast it goes. */
+  /**
+   * The stretcher is told where the line is, how fast it goes, and where it goes round. It keeps one change to come; \`outputTime\` later than now would have it
+   * forget what it is at.
+   */
   private tellNode(): void {
     const at = this.machine.clock.sounds(this.t0)
     if (!this.run || at === undefined) return
     this.behind = this.t0 - at
-    const { share } = this.run
-    void this.node.schedule({ active: true, input: this.u0 + this.before, rate: share, output: at, outputTime: at })
+    const { share, from, to, loops } = this.run
+    const lap = to - from
+    void this.node.schedule({
+      active: true,
+      input: this.before + (loops ? this.u0 % lap : this.u0),
+      rate: share,
+      loopStart: loops ? this.before : 0,
+      loopEnd: loops ? this.before + lap : 0,
+      output: at,
+      outputTime: Math.min(at, this.machine.context.currentTime + JUST_NOW),
+    })
   }
 
-  /** Counted in whole samples: a lap that is a hair short of its end would be fed for ever. */
-  private feed(): void {
-    const { run, sound, node } = this
-    if (!run) return
+  /** The stretcher gets all that is played in one piece: where it has several it falls over as it reads any but the last. */
+  private async feed({ from, to }: TapeRun): Promise<void> {
+    const { sound, node, before } = this
     const rate = sound.sampleRate
-    const [start, end] = [Math.round(run.from * rate), Math.round(run.to * rate)]
-    const lap = end - start
-    const heard = this.lineAt(this.machine.clock.now())
-    const until = (Math.max(0, heard) + FED_AHEAD) * rate
-    while (this.fed < until && (run.loops || this.fed < lap)) {
-      // Before the beginning is what comes before it in the file; after the end of a lap is its beginning.
-      const into = this.fed < 0 ? this.fed : this.fed % lap
-      const many = Math.min(FED_PIECE * rate, into < 0 ? -into : lap - into)
-      const channels = Array.from({ length: Math.min(2, sound.numberOfChannels) }, (_, n) => {
-        const piece = new Float32Array(many)
-        sound.copyFromChannel(piece, n, start + into)
-        return piece
-      })
-      void node.addBuffers(
-        channels,
-        channels.map(one => one.buffer),
-      )
-      this.fed += many
-    }
-    void node.dropBuffers(Math.max(0, heard + this.before - FED_BEHIND))
+    const begins = Math.round((from - before) * rate)
+    const channels = Array.from({ length: Math.min(2, sound.numberOfChannels) }, (_, n) => {
+      const samples = new Float32Array(Math.round(to * rate) - begins)
+      sound.copyFromChannel(samples, n, begins)
+      return samples
+    })
+    await node.addBuffers(
+      channels,
+      channels.map(one => one.buffer),
+    )
   }
 
-  /** Looked at every some 30 ms: feeds what is to come, clicks with the beats, and ends where it is over. */
+  /** Looked at every some 30 ms: clicks with the beats, and ends where it is over. */
   pump(): void {
     const { run } = this
     if (!run) return
@@ -202,7 +200,6 @@ export class Tape {
       this.t0 = now
       this.tellNode()
     }
-    this.feed()
     const to = this.lineAt(now + CLICKS_AHEAD)
     if (run.clicks && to > this.clicked) {
       for (let start = Math.floor(this.clicked / lap) * lap; start < to; start += lap) {
