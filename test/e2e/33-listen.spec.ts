@@ -167,6 +167,7 @@ test('a recording comes in, over a break; its beats are found and put right, and
   await page.keyboard.press('Enter')
   await expect(page.locator('[data-mark]')).toContainText('The low tone comes early')
   await expect.poll(async () => (await stored(app, id)).sections.map(one => one.name)).toEqual(['Hook'])
+  await expect.poll(async () => (await stored(app, id)).marks.length).toBe(1)
 
   // Everything, read into an empty Bazzet, has it and its sound.
   const archive = join(app.folder, 'listen.zip')
