@@ -63,15 +63,6 @@ const VIEWS = [
     },
   ],
   [
-    'bench-staff',
-    '/bench/wet-rope',
-    async page => {
-      await page.getByRole('button', { name: 'Staff', exact: true }).click()
-      await page.getByRole('button', { name: 'Sticking', exact: true }).click()
-      await page.locator('.staff svg text', { hasText: /^RLl$/ }).first().waitFor()
-    },
-  ],
-  [
     'open',
     '/open',
     async page => {
