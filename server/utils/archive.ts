@@ -8,6 +8,9 @@ configure({ useWebWorkers: false })
 /** A zip of the plain kind ends here, in bytes; the file's own lists want some of it. */
 const LARGEST = 4 * 1024 ** 3 - 64 * 1024 ** 2
 
+/** A stream of pieces reads sixteen ahead by itself, and these are of a megabyte each. */
+export const ONE_AT_A_TIME = { highWaterMark: 1 }
+
 /** What of an archive is too much for one file, as a sentence; undefined where it fits. */
 export function tooLarge(assets: readonly Asset[]): string | undefined {
   const bytes = assets.reduce((sum, one) => sum + one.bytes, 0)
@@ -36,7 +39,9 @@ export function writeArchive(
   void (async () => {
     for (const { file, text } of archiveFiles(kept)) await zip.add(file, new TextReader(text), { level: 6 })
     for (const asset of assets)
-      await zip.add(assetFile(asset), Readable.toWeb(Readable.from(read(asset))) as ReadableStream, { level: 0 })
+      await zip.add(assetFile(asset), Readable.toWeb(Readable.from(read(asset), ONE_AT_A_TIME)) as ReadableStream, {
+        level: 0,
+      })
     await zip.close()
   })().catch(error => writable.abort(error).catch(() => undefined))
   return readable

@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream'
 import { defineEventHandler, getRequestHeader, sendStream, setResponseHeader, setResponseStatus } from 'h3'
 import { database } from '../../db'
+import { ONE_AT_A_TIME } from '../../utils/archive'
 import { hashOf, rangeOf } from '../../utils/assets'
 import { problem } from '../../utils/problems'
 
@@ -24,5 +25,5 @@ export default defineEventHandler(async event => {
     setResponseHeader(event, 'content-range', `bytes ${from}-${to - 1}/${asset.bytes}`)
   }
   setResponseHeader(event, 'content-length', to - from)
-  return sendStream(event, Readable.from(assets.read(sha256, from, to)))
+  return sendStream(event, Readable.from(assets.read(sha256, from, to), ONE_AT_A_TIME))
 })
