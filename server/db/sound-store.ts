@@ -6,6 +6,9 @@ import { SOUND_MIGRATIONS, migrate, unknownMigration } from './migrations'
 /** Sounds are kept, brought and read in pieces of so many bytes, so that no more than one is ever held; the last may be shorter. */
 export const PIECE = 1024 * 1024
 
+/** A stream of pieces reads sixteen ahead by itself, and these are of a megabyte each. */
+export const ONE_AT_A_TIME = { highWaterMark: 1 }
+
 /** How many pieces a sound of so many bytes has: `piecesIn(1048577) // => 2` */
 export const piecesIn = (bytes: number): number => Math.ceil(bytes / PIECE)
 

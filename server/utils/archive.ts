@@ -1,15 +1,13 @@
 import { Readable } from 'node:stream'
 import { TextReader, ZipWriter, configure } from '@zip.js/zip.js'
 import { type Asset, type Kept, archiveFiles, assetFile } from '#core/documents'
+import { ONE_AT_A_TIME } from '../db/sound-store'
 
 // The server packs in its own thread: what is packed is text, and sounds go in as they are.
 configure({ useWebWorkers: false })
 
 /** A zip of the plain kind ends here, in bytes; the file's own lists want some of it. */
 const LARGEST = 4 * 1024 ** 3 - 64 * 1024 ** 2
-
-/** A stream of pieces reads sixteen ahead by itself, and these are of a megabyte each. */
-export const ONE_AT_A_TIME = { highWaterMark: 1 }
 
 /** What of an archive is too much for one file, as a sentence; undefined where it fits. */
 export function tooLarge(assets: readonly Asset[]): string | undefined {

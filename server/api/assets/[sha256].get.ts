@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream'
 import { defineEventHandler, getRequestHeader, sendStream, setResponseHeader, setResponseStatus } from 'h3'
 import { database } from '../../db'
-import { ONE_AT_A_TIME } from '../../utils/archive'
+import { ONE_AT_A_TIME } from '../../db/sound-store'
 import { hashOf, rangeOf } from '../../utils/assets'
 import { problem } from '../../utils/problems'
 
