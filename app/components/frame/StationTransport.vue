@@ -55,8 +55,10 @@ defineExpose({ tap })
   <footer
     class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-t border-default bg-muted px-4 py-2 sm:px-6"
     data-transport>
-    <PlayButton :disabled="disabled" @toggle="emit('toggle')" />
-    <BeatLamp class="-mx-1" />
+    <slot name="play">
+      <PlayButton :disabled="disabled" @toggle="emit('toggle')" />
+      <BeatLamp class="-mx-1" />
+    </slot>
     <slot name="position" />
     <div v-if="tempo" class="flex items-center gap-2">
       <NoteGlyph v-if="sameNote" :counts="tempo.counts" />

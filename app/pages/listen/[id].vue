@@ -140,20 +140,22 @@ useHead({ title: () => `${recording.value?.title ?? 'Listen'} · Bazzet` })
           @go="go" />
       </div>
     </div>
-    <footer
-      class="isolate flex min-h-16 shrink-0 flex-wrap items-center gap-x-4 gap-y-2 border-t border-default bg-muted px-4 py-2 sm:px-6"
-      data-transport>
-      <UButton
-        size="xl"
-        color="neutral"
-        class="w-24 shrink-0 justify-center font-bold"
-        :loading="preparing"
-        :aria-pressed="playing"
-        :disabled="!store.sound"
-        @click="tape.toggle"
-        >{{ playing ? 'Stop' : 'Play' }}</UButton
-      >
-      <p class="w-48 tabular-nums" data-place>{{ place }}</p>
+    <StationTransport>
+      <template #play>
+        <UButton
+          size="xl"
+          color="neutral"
+          class="w-24 shrink-0 justify-center font-bold"
+          :loading="preparing"
+          :aria-pressed="playing"
+          :disabled="!store.sound"
+          @click="tape.toggle"
+          >{{ playing ? 'Stop' : 'Play' }}</UButton
+        >
+      </template>
+      <template #position>
+        <p class="w-48 tabular-nums" data-place>{{ place }}</p>
+      </template>
       <label class="flex items-center gap-2"
         >Speed
         <UInputNumber
@@ -172,8 +174,6 @@ useHead({ title: () => `${recording.value?.title ?? 'Listen'} · Bazzet` })
       <label class="flex items-center gap-2"
         >Hear <USelect v-model="part" :items="parts" class="w-32" aria-label="What of it is heard"
       /></label>
-      <MixFact />
-      <SilentNote />
-    </footer>
+    </StationTransport>
   </template>
 </template>
