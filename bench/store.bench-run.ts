@@ -15,7 +15,7 @@ const report = new Report()
 const SOUNDS = 5
 const BYTES = 200 * 1024 ** 2
 
-/** A built server with a database of its own; the most megabytes that it held. */
+/** A built server with a fresh database; the most megabytes that it held. */
 async function server(folder: string, name: string, port: number) {
   const child: ChildProcess = spawn(process.execPath, ['.output/server/index.mjs'], {
     stdio: ['ignore', 'ignore', 'inherit'],

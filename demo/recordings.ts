@@ -19,7 +19,7 @@ export interface DemoRecording {
 
 const RATE = 22050
 
-/** A groove played so many times, with the band or the band alone, as a file in mono; its first beats are a pick-up where some of the first bar is cut off. */
+/** A groove played `times` times, with the band or the band alone, as a file in mono; its first beats are a pick-up where some of the first bar is cut off. */
 function played(groove: Groove, times: number, how: { drums: boolean; without: number }): Uint8Array {
   const pass = passSeconds(groove)
   const ticks = barStarts(groove.bars).at(-1)!

@@ -1,4 +1,4 @@
-/** What of the package is used here; it has no types of its own. */
+/** What of the package is used here; it comes without types. */
 declare module 'signalsmith-stretch' {
   interface Change {
     active?: boolean

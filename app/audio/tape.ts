@@ -12,7 +12,7 @@ export interface TapeRun {
   loops: boolean
   beats: readonly { at: number; first: boolean }[]
   clicks: boolean
-  /** Counted in by so many beats before it begins, as far apart as its first two. */
+  /** The number of beats that count it in, as far apart as its first two. */
   countIn: number
 }
 
@@ -149,7 +149,7 @@ export class Tape {
   }
 
   /**
-   * The stretcher is told where the line is, how fast it goes, and where it goes round. It keeps one change to come; \`outputTime\` later than now would have it
+   * The stretcher is told where the line is, how fast it goes, and where it goes round. It keeps one change to come; `outputTime` later than now would have it
    * forget what it is at.
    */
   private tellNode(): void {

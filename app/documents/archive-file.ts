@@ -10,7 +10,7 @@ const MOST_TEXT = 256 * 1024 ** 2
 
 const filesOf = (entries: readonly Entry[]) => entries.filter((entry): entry is FileEntry => !entry.directory)
 
-/** Up to so many bytes of a file in a zip, whatever it says of its length; rejects where it has more. */
+/** A file in a zip, up to `most` bytes, whatever it says of its length; rejects where it has more. */
 async function textOf(entry: FileEntry, most: number): Promise<Uint8Array> {
   const chunks: Uint8Array[] = []
   let size = 0
@@ -58,7 +58,7 @@ export async function archiveIn(file: Blob): Promise<Result<ReadArchive> | undef
   }
 }
 
-/** The sounds of an archive, one after another as they are asked for by their files’ names, each as a file of its own. */
+/** The sounds of an archive, one after another as they are asked for by their files’ names, each as a file. */
 export async function soundsIn(file: Blob): Promise<(name: string) => Promise<Blob>> {
   const entries = filesOf(await new ZipReader(new BlobReader(file)).getEntries())
   return async name => {

@@ -27,7 +27,7 @@ export const useRecording = defineStore('recording', () => {
   )
   const sound = shallowRef<AudioBuffer>()
   const outline = shallowRef<Float32Array>()
-  /** How far the listening has come, from 0 to 1; none while nobody listens. */
+  /** How far the listening has come, from 0 to 1; none while it is not listened to. */
   const heardSoFar = ref<number>()
   const failed = ref('')
   let mono: Float32Array | undefined

@@ -42,7 +42,7 @@ export const MOST_STROKES = 60_000
 export const LARGEST_FILE = 16 * 1024 * 1024
 
 /**
- * Why a file of so many bytes is not read.
+ * Why a file is not read that has too many bytes.
  * @example sayTooLarge(20 * 1048576, 'MIDI file') // => 'This MIDI file has 20 MB; up to 16 MB are read.'
  */
 export const sayTooLarge = (bytes: number, what = 'file'): string =>

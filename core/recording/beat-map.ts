@@ -116,7 +116,7 @@ export function barTimes({ beats, bars }: BeatMap, bar: number): { from: number;
   return { from, to: end <= last ? beats[end]! : beats[last]! + (end - last) * gap }
 }
 
-/** A place this little before a beat, in seconds, is at it: nobody points more finely. */
+/** A place this little before a beat, in seconds, is at it: a hand points no more finely. */
 export const NEAR = 0.04
 
 /**

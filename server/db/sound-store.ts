@@ -3,13 +3,13 @@ import { QueryTypes } from 'sequelize'
 import { migrationsIn, openDatabase } from './connection'
 import { SOUND_MIGRATIONS, migrate, unknownMigration } from './migrations'
 
-/** Sounds are kept, brought and read in pieces of so many bytes, so that no more than one is ever held; the last may be shorter. */
+/** Sounds are kept, brought and read in pieces of this size, in bytes, so that no more than one is ever held; the last may be shorter. */
 export const PIECE = 1024 * 1024
 
 /** A stream of pieces reads sixteen ahead by itself, and these are of a megabyte each. */
 export const ONE_AT_A_TIME = { highWaterMark: 1 }
 
-/** How many pieces a sound of so many bytes has: `piecesIn(1048577) // => 2` */
+/** The number of pieces of a sound, by its bytes: `piecesIn(1048577) // => 2` */
 export const piecesIn = (bytes: number): number => Math.ceil(bytes / PIECE)
 
 /** The bytes of sounds, by the hash of the whole; what they are is known by the rows of the first database. */
