@@ -1,5 +1,4 @@
 import { type Page } from '@playwright/test'
-import { type Player, USUAL_PLAYER } from '#core/kit'
 import { type AtSound, type Bench, expect, heard, hearSounds, listen, test } from './app'
 
 /** What a page does at each click as it is handed to the audio clock: told whether it is the first of a bar, and how to wait for it. */
@@ -66,16 +65,9 @@ const strikes = (
   }>,
 ) => page.evaluate(set => Object.assign((window as unknown as { player: object }).player, set), now)
 
-/** The click as it ships, which the player here is known by: another test of this server may have left another. */
-async function withOurClick({ page, app }: Bench) {
-  const url = `${app.url}/api/players/me`
-  const { document, revision } = (await (await page.request.get(url)).json()) as { document: Player; revision: number }
-  const put = await page.request.put(url, { data: { revision, document: { ...document, click: USUAL_PLAYER.click } } })
-  expect(put.status()).toBe(200)
-}
 async function begun(bench: Bench, title: string) {
   const { page } = bench
-  await withOurClick(bench)
+  await bench.clickAsItShips()
   await bench.beginEmpty(title)
   await page.getByLabel('Tempo').fill('150')
   await page.getByLabel('Tempo').press('Enter')

@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { type Player, USUAL_PLAYER } from '#core/kit'
 import { type Locator, type Page, type Request, expect, test as base } from '@playwright/test'
 
 /** The built server on a port and its own database, which a test may stop and start again. */
@@ -165,6 +166,15 @@ export class Bench {
     readonly page: Page,
     readonly app: App,
   ) {}
+
+  /** A click is known by its length: another test of this server may have left another than ships. */
+  async clickAsItShips() {
+    const url = `${this.app.url}/api/players/me`
+    const { document, revision } = (await (await fetch(url)).json()) as { document: Player; revision: number }
+    const body = JSON.stringify({ revision, document: { ...document, click: USUAL_PLAYER.click } })
+    const put = await fetch(url, { method: 'PUT', body, headers: { 'content-type': 'application/json' } })
+    expect(put.status).toBe(200)
+  }
 
   async open(id: string) {
     await this.page.goto(`${this.app.url}/bench/${id}`)
